@@ -1,0 +1,275 @@
+import type { Awg, Metal } from '../units/gauge';
+import type {
+	BreakKind,
+	Cable,
+	CircuitKind,
+	DeviceKind,
+	Dwelling,
+	EditionKey,
+	FixtureKind,
+	LoadKind,
+	Protection,
+	ReadingKind,
+	RoomKind,
+	Serves,
+	State
+} from './kinds';
+
+/** Inches, x to the right and y up, one drawing for the whole dwelling. */
+export type Point = readonly [x: number, y: number];
+
+/** A local change to a rule, with where it is written down. */
+export interface Amendment {
+	id: string;
+	/** The rule or a part of it: `210.8(F)`; `210.8(A)` takes all of its items with it. */
+	section: string;
+	/** `off`: not asked for here; `on`: asked for whatever the permit date; `as-edition`: as that edition has it. */
+	change: 'off' | 'on' | 'as-edition';
+	edition?: EditionKey | undefined;
+	/** Only for outlets that serve this; absent: for all. */
+	only?: Serves | undefined;
+	reference: string;
+}
+
+/** What the shop settles within what the code allows. */
+export interface Practice {
+	wallHeightIn: number;
+	counterHeightIn: number;
+	/** Current of the plug-in analyzer's drop test, A. */
+	testLoadA: number;
+	/** Volts the supply stands at with nothing on, hot to neutral. */
+	supplyVolts: number;
+	/** Advice on the farthest outlet's drop, percent. */
+	dropPercent: number;
+	/** Years after which a GFCI is to be replaced. */
+	gfciYears: number;
+}
+
+/** What interrupts, or (a window) only marks, a wall: from and to in inches along it. */
+export interface Break {
+	id: string;
+	wall: number;
+	from: number;
+	to: number;
+	kind: BreakKind;
+	/** Side on which a door's hinge is, seen along the wall. */
+	hinge?: 'from' | 'to' | undefined;
+	/** The leaf opens into this room. */
+	swingsIn?: boolean | undefined;
+}
+
+/** A stretch of base cabinet with a top along a wall. */
+export interface Counter {
+	id: string;
+	wall: number;
+	from: number;
+	to: number;
+	depthIn: number;
+}
+
+/** A thing that stands in a room: drawn, and measured from. */
+export interface Fixture {
+	id: string;
+	kind: FixtureKind;
+	name: string;
+	x: number;
+	y: number;
+	widthIn: number;
+	depthIn: number;
+}
+
+export interface Room {
+	id: string;
+	name: string;
+	kind: RoomKind;
+	storey: number;
+	/** Only a basement asks: finished or not. */
+	finished: boolean;
+	/** Closed, counter-clockwise, inside faces; null: not measured yet. */
+	outline: Point[] | null;
+	breaks: Break[];
+	counters: Counter[];
+	fixtures: Fixture[];
+	/** A permanent provision for preparing food or drink, with a sink. */
+	foodPrep: boolean;
+}
+
+/** Where a box is: on a wall of its room, or at a point of the plan (ceiling, floor, island, outdoors). */
+export type Place = { kind: 'wall'; wall: number; at: number } | { kind: 'point'; x: number; y: number };
+
+export interface Device {
+	id: string;
+	kind: DeviceKind;
+	/** Receptacles on the yoke: a duplex has two. 0 for anything else. */
+	receptacles: 0 | 1 | 2;
+	amps: number;
+	volts: 120 | 240;
+	slots: 'grounding' | 'two-slot';
+	protection: Protection;
+	/** Where the protection began to count toward what follows: the next boxes hang on LOAD. */
+	feedsLoad: boolean;
+	tamperResistant: boolean;
+	weatherResistant: boolean;
+	/** Counts for spacing only where a half is always live. */
+	switched: boolean;
+	serves: Serves | null;
+	watts: number;
+	name: string;
+	state: State;
+	/** ISO day the device was installed; for the age of a GFCI. */
+	installed: string | null;
+}
+
+export interface Box {
+	id: string;
+	/** Short and unique in the job: `K-03`. */
+	name: string;
+	roomId: string | null;
+	place: Place | null;
+	/** Centre above the floor or grade. */
+	heightIn: number | null;
+	material: 'plastic' | 'metal';
+	gangs: number;
+	volumeCuIn: number | null;
+	ground: 'present' | 'none' | 'unknown';
+	/** Inside a cabinet, or otherwise not counting as a required outlet. */
+	inCabinet: boolean;
+	devices: Device[];
+	state: State;
+	note: string;
+}
+
+/** One cable between two boxes, or from a panel to the first. */
+export interface Leg {
+	id: string;
+	circuitId: string;
+	/** A box, or a panel: the home run. */
+	fromId: string;
+	toId: string;
+	cable: Cable;
+	awg: Awg;
+	metal: Metal;
+	/** Insulated conductors: 2 or 3. */
+	conductors: number;
+	ground: boolean;
+	/** One way; null: not measured yet. */
+	lengthFt: number | null;
+	state: State;
+}
+
+/** The load a circuit was made for, where it is one appliance. */
+export interface CircuitLoad {
+	kind: LoadKind;
+	name: string;
+	watts: number | null;
+	amps: number | null;
+	volts: 120 | 240;
+	continuous: boolean;
+	mca: number | null;
+	mocp: number | null;
+}
+
+export interface Circuit {
+	id: string;
+	number: number;
+	name: string;
+	kind: CircuitKind;
+	panelId: string;
+	/** Upper slot in the panel; a two-pole breaker takes the next one down too. */
+	slot: number | null;
+	poles: 1 | 2;
+	breakerA: number;
+	breaker: Protection;
+	load: CircuitLoad | null;
+	mustStayOn: boolean;
+	/** An old directory's word, not believed until proven. */
+	directory: string;
+	state: State;
+}
+
+export interface Panel {
+	id: string;
+	name: string;
+	roomId: string | null;
+	place: Place | null;
+	mainA: number;
+	slots: number;
+}
+
+/** What the people in the house saw. */
+export interface Symptom {
+	id: string;
+	text: string;
+	boxId: string | null;
+	open: boolean;
+}
+
+export interface Job {
+	id: string;
+	name: string;
+	place: string;
+	edition: EditionKey;
+	/** ISO day; dated rules read this and not the clock. */
+	permitDate: string;
+	dwelling: Dwelling;
+	areaSqFt: number | null;
+	amendments: Amendment[];
+	practice: Practice;
+	rooms: Room[];
+	boxes: Box[];
+	legs: Leg[];
+	circuits: Circuit[];
+	panels: Panel[];
+	symptoms: Symptom[];
+	notes: string[];
+}
+
+/** One measurement at one place and time. */
+export interface Reading {
+	id: string;
+	jobId: string;
+	boxId: string;
+	kind: ReadingKind;
+	/** Volts, percent or ohms by kind; null for lamps. */
+	value: number | null;
+	/** Lamps HN HG NG: `on off off`. */
+	lamps: string | null;
+	/** Load on while it was read, A; null: none. A drop is always read under load. */
+	loadA: number | null;
+	instrument: string;
+	at: string;
+	by: string;
+	/** Taken back by undo, or struck out: kept, and no longer judged. */
+	struck: boolean;
+	note: string;
+}
+
+/** What was done to the live house: who switched what off, and when. */
+export interface LiveEvent {
+	id: string;
+	jobId: string;
+	kind: 'off-tagged' | 'on' | 'dead-test';
+	circuitId: string | null;
+	boxId: string | null;
+	at: string;
+	by: string;
+	note: string;
+}
+
+/** What a job file holds. */
+export interface JobFile {
+	hekto: 'job';
+	fileVersion: 1;
+	job: Job;
+	readings: Reading[];
+	events: LiveEvent[];
+}
+
+export const DEFAULT_PRACTICE: Practice = {
+	wallHeightIn: 16,
+	counterHeightIn: 44,
+	testLoadA: 12,
+	supplyVolts: 120,
+	dropPercent: 3,
+	gfciYears: 10
+};

@@ -1,0 +1,128 @@
+/** Closed lists of the trade's kinds: the model, its schema, the API and the pickers all read these. */
+
+export const EDITIONS = ['2017', '2020', '2023'] as const;
+export type EditionKey = (typeof EDITIONS)[number];
+
+export const ROOM_KINDS = [
+	'kitchen',
+	'bathroom',
+	'bedroom',
+	'living',
+	'dining',
+	'family',
+	'den',
+	'library',
+	'sunroom',
+	'recreation',
+	'hallway',
+	'closet',
+	'laundry',
+	'pantry',
+	'breakfast',
+	'foyer',
+	'garage',
+	'accessory',
+	'basement',
+	'crawl-space',
+	'attic',
+	'outdoors',
+	'porch',
+	'deck',
+	'workroom',
+	'boathouse'
+] as const;
+export type RoomKind = (typeof ROOM_KINDS)[number];
+
+export const SERVES = [
+	'countertop',
+	'dishwasher',
+	'range',
+	'wall-oven',
+	'cooktop',
+	'dryer',
+	'microwave',
+	'refrigerator',
+	'sump-pump',
+	'hvac',
+	'ev',
+	'alarm',
+	'deicing'
+] as const;
+export type Serves = (typeof SERVES)[number];
+
+export const BREAK_KINDS = [
+	'door',
+	'opening',
+	'fireplace',
+	'fixed-cabinet',
+	'counter',
+	'sliding-panel',
+	'stationary-appliance',
+	'window'
+] as const;
+export type BreakKind = (typeof BREAK_KINDS)[number];
+
+export const FIXTURE_KINDS = [
+	'sink',
+	'basin',
+	'tub',
+	'shower',
+	'toilet',
+	'range',
+	'refrigerator',
+	'dishwasher',
+	'washer',
+	'dryer',
+	'water-heater',
+	'kiln',
+	'bench',
+	'island',
+	'peninsula',
+	'equipment'
+] as const;
+export type FixtureKind = (typeof FIXTURE_KINDS)[number];
+
+export const DWELLINGS = ['one-family', 'two-family', 'multifamily'] as const;
+export type Dwelling = (typeof DWELLINGS)[number];
+
+/** What was there, what is meant, what was done. */
+export const STATES = ['found', 'planned', 'built'] as const;
+export type State = (typeof STATES)[number];
+
+export const DEVICE_KINDS = ['receptacle', 'switch', 'lighting', 'hard-wired', 'alarm'] as const;
+export type DeviceKind = (typeof DEVICE_KINDS)[number];
+
+/** Protection a device or a breaker gives to itself and what is on its load side. */
+export const PROTECTIONS = ['none', 'gfci', 'afci', 'dual'] as const;
+export type Protection = (typeof PROTECTIONS)[number];
+
+export const CIRCUIT_KINDS = ['general', 'small-appliance', 'laundry', 'bathroom', 'garage', 'individual'] as const;
+export type CircuitKind = (typeof CIRCUIT_KINDS)[number];
+
+export const LOAD_KINDS = [
+	'general',
+	'water-heater',
+	'range',
+	'wall-oven',
+	'cooktop',
+	'dryer',
+	'ev',
+	'hvac',
+	'fixed-heat'
+] as const;
+export type LoadKind = (typeof LOAD_KINDS)[number];
+
+/** Cables and conductors as found in the wall; the first three are those that new work is sized with. */
+export const CABLES = ['NM-B', 'UF-B', 'THHN', 'two-wire', 'old-AC'] as const;
+export type Cable = (typeof CABLES)[number];
+export const SIZED_CABLES = ['NM-B', 'UF-B', 'THHN'] as const;
+export type SizedCable = (typeof SIZED_CABLES)[number];
+
+export const READING_KINDS = ['hn', 'hg', 'ng', 'lamps', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
+export type ReadingKind = (typeof READING_KINDS)[number];
+
+export const STAGES = ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** Words for a screen or a document: `small-appliance` -> `small appliance`. */
+export const inWords = (kind: string): string => kind.replaceAll('-', ' ');

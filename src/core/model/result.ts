@@ -1,0 +1,81 @@
+import type { EditionKey, Stage } from './kinds';
+
+/** A rule as cited: our words, the book's number. */
+export interface Rule {
+	section: string;
+	title: string;
+	edition: EditionKey;
+	/** `check`: a figure to be checked with the authority having jurisdiction. */
+	confidence: 'firm' | 'check';
+}
+
+/** One line of arithmetic, from the same variables as the result. */
+export interface Step {
+	label: string;
+	formula: string;
+	value: number | string;
+	unit: string;
+	rule?: Rule | undefined;
+}
+
+export type Severity = 'violation' | 'caution' | 'advice';
+
+/** What to light up. */
+export interface Subject {
+	kind: 'job' | 'room' | 'box' | 'device' | 'leg' | 'circuit' | 'panel' | 'input';
+	id: string;
+	/** A stretch of a room's wall, where the finding is of one. */
+	stretch?: { wall: number; from: number; to: number } | undefined;
+}
+
+/** An edit that the user can apply with one press: data, so that it can be kept, tested and sent. */
+export type Fix =
+	| { kind: 'add-receptacles'; label: string; roomId: string; places: { wall: number; at: number }[] }
+	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
+	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }
+	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
+	| { kind: 'mark-device'; label: string; boxId: string; deviceId: string; mark: 'tamperResistant' | 'weatherResistant' };
+
+export interface Finding {
+	id: string;
+	severity: Severity;
+	rule: Rule;
+	subject: Subject;
+	message: string;
+	have?: number | undefined;
+	need?: number | undefined;
+	unit?: string | undefined;
+	fix?: Fix | undefined;
+	/** Set when a local amendment made or changed it. */
+	amendedBy?: string | undefined;
+}
+
+export interface Decision {
+	id: string;
+	subject: Subject;
+	/** What was decided, short enough for big type: `12 AWG · 20 A`. */
+	value: string;
+	/** What the figure answers: `why this gauge`. */
+	title: string;
+	steps: Step[];
+	rules: Rule[];
+	alternatives: { value: string; why: string }[];
+	overridden?: { by: string; reason: string } | undefined;
+}
+
+export interface StageResult {
+	findings: Finding[];
+	decisions: Decision[];
+}
+
+/** One evaluation of a job: each stage's findings and decisions, and figures that belong to no finding. */
+export interface Assessment {
+	stages: Record<Stage, StageResult>;
+	quantities: Record<string, number>;
+}
+
+/** A fault in what the user gave: where, what was seen, what is allowed. */
+export interface FieldFault {
+	path: string;
+	message: string;
+}

@@ -1,0 +1,13 @@
+/** Figures are rounded only to be shown, and compared only through `atMost`. */
+
+/** Rounds half up to a number of decimals, for showing. @example round(28.645, 2) // 28.65 */
+export function round(value: number, decimals: number): number {
+	const scale = 10 ** decimals;
+	return Math.round((value + Number.EPSILON * Math.sign(value)) * scale) / scale;
+}
+
+/** `value` does not exceed `limit`, for figures that come out of arithmetic with fractions. */
+export const atMost = (value: number, limit: number): boolean => value <= limit + 1e-9 * Math.max(1, Math.abs(limit));
+
+/** A figure as written: no trailing zeros, at most `decimals` places. @example show(22.9166, 2) // "22.92" */
+export const show = (value: number, decimals = 2): string => String(round(value, decimals));
