@@ -3,6 +3,7 @@ import type {
 	BreakKind,
 	Cable,
 	CircuitKind,
+	Dampness,
 	DeviceKind,
 	Dwelling,
 	EditionKey,
@@ -12,7 +13,8 @@ import type {
 	ReadingKind,
 	RoomKind,
 	Serves,
-	State
+	State,
+	Switched
 } from './kinds';
 
 /** Inches, x to the right and y up, one drawing for the whole dwelling. */
@@ -106,12 +108,12 @@ export interface Device {
 	volts: 120 | 240;
 	slots: 'grounding' | 'two-slot';
 	protection: Protection;
-	/** Where the protection began to count toward what follows: the next boxes hang on LOAD. */
+	/** What follows hangs on LOAD, so that this device protects it too. */
 	feedsLoad: boolean;
 	tamperResistant: boolean;
 	weatherResistant: boolean;
-	/** Counts for spacing only where a half is always live. */
-	switched: boolean;
+	/** By a wall switch: a duplex with one half switched still counts for spacing, a wholly switched one does not. */
+	switched: Switched;
 	serves: Serves | null;
 	watts: number;
 	name: string;
@@ -132,8 +134,12 @@ export interface Box {
 	gangs: number;
 	volumeCuIn: number | null;
 	ground: 'present' | 'none' | 'unknown';
-	/** Inside a cabinet, or otherwise not counting as a required outlet. */
+	/** Inside a cabinet: not counting as a required outlet. */
 	inCabinet: boolean;
+	/** Reached without moving an appliance, a tool or a ladder. */
+	readilyAccessible: boolean;
+	/** null: as the kind of room has it. */
+	dampness: Dampness | null;
 	devices: Device[];
 	state: State;
 	note: string;

@@ -96,6 +96,12 @@ export type DeviceKind = (typeof DEVICE_KINDS)[number];
 export const PROTECTIONS = ['none', 'gfci', 'afci', 'dual'] as const;
 export type Protection = (typeof PROTECTIONS)[number];
 
+export const SWITCHED = ['none', 'half', 'whole'] as const;
+export type Switched = (typeof SWITCHED)[number];
+
+export const DAMPNESS = ['dry', 'damp', 'wet'] as const;
+export type Dampness = (typeof DAMPNESS)[number];
+
 export const CIRCUIT_KINDS = ['general', 'small-appliance', 'laundry', 'bathroom', 'garage', 'individual'] as const;
 export type CircuitKind = (typeof CIRCUIT_KINDS)[number];
 
@@ -123,6 +129,18 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 
 export const STAGES = ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover'] as const;
 export type Stage = (typeof STAGES)[number];
+
+const SHORT_ROOM_WORDS: Partial<Record<RoomKind, string>> = {
+	living: 'living room',
+	dining: 'dining room',
+	family: 'family room',
+	recreation: 'recreation room',
+	laundry: 'laundry area',
+	accessory: 'accessory building',
+	outdoors: 'place outdoors'
+};
+/** A room kind as it stands in a sentence. @example roomWords('dining') // dining room */
+export const roomWords = (kind: RoomKind): string => SHORT_ROOM_WORDS[kind] ?? kind.replaceAll('-', ' ');
 
 /** Words for a screen or a document: `small-appliance` -> `small appliance`. */
 export const inWords = (kind: string): string => kind.replaceAll('-', ' ');

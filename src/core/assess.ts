@@ -1,0 +1,66 @@
+import { assessCircuits } from './circuits/assess-circuits';
+import { editions } from './code/editions';
+import { assessLayout } from './layout/assess-layout';
+import type { Job, Reading } from './model/job';
+import type { Assessment, Finding, StageResult } from './model/result';
+import { assessProtection } from './protection/assess-protection';
+import { assessProve, proofs, type BoxProof } from './prove/assess-prove';
+import { openSymptoms } from './trace/symptoms';
+
+export interface JobAssessment extends Assessment {
+	/** What was read at each box, judged. */
+	proofs: ReadonlyMap<string, BoxProof>;
+}
+
+const NOTHING: StageResult = { findings: [], decisions: [] };
+
+/** One evaluation of a job for its edition and amendments: every stage's findings and decisions. */
+export function assess(job: Job, readings: readonly Reading[] = []): JobAssessment {
+	const edition = editions[job.edition];
+	const boxProofs = proofs(edition, job, readings);
+	const circuit = assessCircuits(edition, job);
+	const lengths = (f: Finding) => f.id.startsWith('length:');
+	return {
+		stages: {
+			walk: { findings: unplaced(job), decisions: [] },
+			layout: assessLayout(edition, job),
+			circuit: { ...circuit, findings: circuit.findings.filter((f) => !lengths(f)) },
+			protect: assessProtection(edition, job),
+			rough: { findings: circuit.findings.filter(lengths), decisions: [] },
+			trim: NOTHING,
+			prove: assessProve(job, boxProofs),
+			trace: { findings: openSymptoms(edition, job), decisions: [] },
+			handover: NOTHING
+		},
+		quantities: {
+			rooms: job.rooms.length,
+			boxes: job.boxes.length,
+			circuits: job.circuits.length,
+			boxesRead: boxProofs.size
+		},
+		proofs: boxProofs
+	};
+}
+
+/** Boxes that the plan cannot show yet: lawful, and something to do. */
+function unplaced(job: Job): Finding[] {
+	return job.boxes
+		.filter((box) => box.roomId === null)
+		.map((box) => ({
+			id: `unplaced:${box.id}`,
+			severity: 'advice',
+			rule: { section: 'practice', title: 'Box without a room', edition: job.edition, confidence: 'firm' },
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} is in no room yet: name its room in the slip.`
+		}));
+}
+
+/** Findings and decisions about one subject, from every stage, the gravest first. */
+export function aboutSubject(assessment: Assessment, kind: Finding['subject']['kind'], id: string): StageResult {
+	const stages = Object.values(assessment.stages);
+	const order = { violation: 0, caution: 1, advice: 2 } as const;
+	return {
+		findings: stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id)).sort((a, b) => order[a.severity] - order[b.severity]),
+		decisions: stages.flatMap((s) => s.decisions.filter((d) => d.subject.kind === kind && d.subject.id === id))
+	};
+}

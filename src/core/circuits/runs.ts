@@ -1,0 +1,73 @@
+import { indexOf } from '../model/job-index';
+import type { Circuit, Job, Leg } from '../model/job';
+
+/** One box of a run with the leg that feeds it. */
+export interface RunNode {
+	boxId: string;
+	leg: Leg;
+	/** The box or panel upstream. */
+	fromId: string;
+	/** Boxes fed from here, the longest branch first. */
+	children: string[];
+	/** Legs from the panel to here. */
+	path: Leg[];
+	/** Feet of cable from the panel; null where a leg on the way is not measured. */
+	feet: number | null;
+}
+export interface Run {
+	circuit: Circuit;
+	/** In feed order: a box comes after the one that feeds it, the main line before its branches. */
+	nodes: RunNode[];
+	byBox: ReadonlyMap<string, RunNode>;
+}
+
+const known = new WeakMap<Job, Map<string, Run>>();
+
+/** The tree of legs and boxes of a circuit, from its panel. Boxes not reached from the panel are left out. */
+export function runOf(job: Job, circuit: Circuit): Run {
+	const runs = known.get(job) ?? new Map<string, Run>();
+	known.set(job, runs);
+	const before = runs.get(circuit.id);
+	if (before) return before;
+	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
+	const fromHere = new Map<string, Leg[]>();
+	for (const leg of legs) fromHere.set(leg.fromId, [...(fromHere.get(leg.fromId) ?? []), leg]);
+	const nodes = walk(fromHere, circuit.panelId);
+	const run = { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
+	runs.set(circuit.id, run);
+	return run;
+}
+
+function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] {
+	const sizes = new Map<string, number>();
+	const sizeOf = (id: string): number => {
+		const before = sizes.get(id);
+		if (before !== undefined) return before;
+		// Set first: a loop in a broken file must end.
+		sizes.set(id, 1);
+		const size = 1 + Math.max(0, ...(fromHere.get(id) ?? []).map((leg) => sizeOf(leg.toId)));
+		sizes.set(id, size);
+		return size;
+	};
+	const onward = (id: string): Leg[] => [...(fromHere.get(id) ?? [])].sort((a, b) => sizeOf(b.toId) - sizeOf(a.toId));
+	const nodes: RunNode[] = [];
+	const seen = new Set<string>();
+	const visit = (id: string, path: readonly Leg[], feet: number | null): void => {
+		for (const leg of onward(id)) {
+			if (seen.has(leg.toId)) continue;
+			seen.add(leg.toId);
+			const here = [...path, leg];
+			const total = feet === null || leg.lengthFt === null ? null : feet + leg.lengthFt;
+			nodes.push({ boxId: leg.toId, leg, fromId: id, children: onward(leg.toId).map((l) => l.toId), path: here, feet: total });
+			visit(leg.toId, here, total);
+		}
+	};
+	visit(panelId, [], 0);
+	return nodes;
+}
+
+/** Every box at or below this one along the run. */
+export function downstream(run: Run, boxId: string): string[] {
+	const node = run.byBox.get(boxId);
+	return node ? [boxId, ...node.children.flatMap((child) => downstream(run, child))] : [];
+}

@@ -1,0 +1,30 @@
+import type { Amendment } from '../model/job';
+import type { EditionKey, Serves } from '../model/kinds';
+
+/** `210.8(A)` takes `210.8(A)(5)` with it, `210.8` both; `210.8(A)(1)` does not take `210.8(A)(11)`. */
+export const coversSection = (amended: string, section: string): boolean => section === amended || section.startsWith(`${amended}(`);
+
+/** The last amendment that speaks of this section for an outlet that serves this. */
+export const amendmentFor = (amendments: readonly Amendment[], section: string, serves?: Serves): Amendment | undefined =>
+	amendments.filter((a) => coversSection(a.section, section) && (a.only == null || a.only === serves)).at(-1);
+
+/**
+ * A table's rows as amended by `as-edition`: the rows of that section give way to those of the edition named.
+ * Rows keep the edition they come from, so that a rule is cited from the right book.
+ */
+export function rowsAsAmended<R extends { rule: { section: string } }>(
+	own: EditionKey,
+	rowsOf: (edition: EditionKey) => readonly R[],
+	amendments: readonly Amendment[]
+): { edition: EditionKey; row: R; amendedBy?: Amendment }[] {
+	let rows: { edition: EditionKey; row: R; amendedBy?: Amendment }[] = rowsOf(own).map((row) => ({ edition: own, row }));
+	for (const a of amendments) {
+		if (a.change !== 'as-edition' || !a.edition) continue;
+		const from = a.edition;
+		const theirs = rowsOf(from)
+			.filter((row) => coversSection(a.section, row.rule.section))
+			.map((row) => ({ edition: from, row, amendedBy: a }));
+		rows = [...rows.filter((r) => !coversSection(a.section, r.row.rule.section)), ...theirs];
+	}
+	return rows;
+}

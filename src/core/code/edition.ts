@@ -1,0 +1,148 @@
+import type { BreakKind, Cable, CircuitKind, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
+import type { Rule } from '../model/result';
+import type { Awg, Metal } from '../units/gauge';
+
+/** What a table says of itself; the edition is added where it is cited. */
+export interface RuleRef {
+	section: string;
+	title: string;
+	/** `check`: a figure to be checked with the authority having jurisdiction. */
+	confidence: 'firm' | 'check';
+}
+
+/** Column of an ampacity table: the temperature rating of the insulation or of the terminals, degC. */
+export type Column = 60 | 75 | 90;
+export type ByColumn = Readonly<Record<Column, number | null>>;
+export interface AmpacityRow {
+	awg: Awg;
+	Cu: ByColumn;
+	Al: ByColumn | null;
+}
+/** Ohm per 1000 ft, DC at 75 degC. */
+export interface ResistanceRow {
+	awg: Awg;
+	cmil: number;
+	Cu: { solid: number | null; stranded: number };
+	Al: { solid: number | null; stranded: number } | null;
+}
+
+/** What a row of a place table asks of an outlet. All that is given must hold. */
+export interface PlaceTest {
+	rooms?: readonly RoomKind[];
+	notRooms?: readonly RoomKind[];
+	serves?: readonly Serves[];
+	what?: readonly DeviceKind[];
+	/** false: only where not finished. */
+	finished?: boolean;
+	foodPrep?: boolean;
+	dampness?: readonly ('damp' | 'wet')[];
+	/** Measured along the shortest path of a cord, ft. */
+	withinFt?: { of: 'sink' | 'tub'; ft: number };
+	maxAmps?: number;
+	maxVolts?: number;
+	maxVoltsToGround?: number;
+	readilyAccessible?: boolean;
+}
+export interface PlaceRow {
+	rule: RuleRef;
+	/** What the row says, in our words, for the slip. */
+	because: string;
+	when: PlaceTest;
+	/** Falls away when the outlet also meets this. */
+	except?: readonly { when: PlaceTest; because: string; rule: RuleRef; beforePermit?: string }[];
+}
+
+export interface Edition {
+	key: EditionKey;
+	walls: {
+		rule: RuleRef;
+		counts: RuleRef;
+		leastIn: number;
+		reachIn: number;
+		maxHeightIn: number;
+		rooms: readonly RoomKind[];
+		breaks: readonly BreakKind[];
+		/** Breaks that rest on a reading to be checked. */
+		checkBreaks: readonly BreakKind[];
+	};
+	breakers: { rule: RuleRef; sizes: readonly number[]; onRequest: readonly { amps: number; rule: RuleRef; receptacles: boolean }[] };
+	continuous: { rule: RuleRef; factor: number };
+	cordShare: { rule: RuleRef; share: number };
+	receptacleCircuits: { rule: RuleRef; single: RuleRef; allowed: Readonly<Record<number, readonly number[]>> };
+	smallConductor: { rule: RuleRef; other: RuleRef; Cu: Partial<Record<Awg, number>>; Al: Partial<Record<Awg, number>> };
+	leastConductor: { rule: RuleRef; Cu: Awg; Al: Awg };
+	nextSizeUp: { rule: RuleRef; upToA: number };
+	ampacity: { rule: RuleRef; rows: readonly AmpacityRow[] };
+	ambient: { rule: RuleRef; rows: readonly ({ upToC: number } & ByColumn)[] };
+	bundling: { rule: RuleRef; rows: readonly { upTo: number; factor: number }[] };
+	cables: Readonly<Record<Cable, { rule: RuleRef; from: Column; cap: Column | null }>>;
+	terminals: { rule: RuleRef; upToA: number; above: Column };
+	resistance: { rule: RuleRef; solidTo: Awg; rows: readonly ResistanceRow[]; perDegC: Readonly<Record<Metal, number>> };
+	grounding: {
+		rule: RuleRef;
+		proportional: RuleRef;
+		rows: readonly { upToA: number; Cu: Awg; Al: Awg }[];
+		/** NM-B as made: circuit AWG to the AWG of its ground. */
+		asMade: { rule: RuleRef; nm: Partial<Record<Awg, Awg>> };
+	};
+	drop: { rule: RuleRef; percent: number };
+	loads: Readonly<Record<LoadKind, LoadRule>>;
+	range: {
+		rule: RuleRef;
+		least: RuleRef;
+		upToKw: number;
+		demandKw: number;
+		perKw: number;
+		/** Nameplates under the table's main column: the row's share of the nameplate, up to and under its kW. */
+		small: readonly { underKw: number; share: number }[];
+		leastAFromKw: number;
+		leastA: number;
+	};
+	circuitFeeds: Readonly<Partial<Record<CircuitKind, { rule: RuleRef; leastA: number; rooms: readonly RoomKind[] | null }>>>;
+	gfci: {
+		/** Receptacles the place rows speak of. */
+		receptacle: PlaceTest & { rule: RuleRef };
+		places: readonly PlaceRow[];
+		/** Outlets by what they serve, and hard-wired ones. */
+		outlets: readonly PlaceRow[];
+		access: RuleRef;
+		replacement: RuleRef;
+	};
+	afci: {
+		rule: RuleRef;
+		extension: RuleRef;
+		replacement: RuleRef;
+		maxAmps: number;
+		maxVolts: number;
+		rooms: readonly RoomKind[];
+		checkRooms: readonly RoomKind[];
+		extensionFt: number;
+	};
+	tamper: { rule: RuleRef; maxAmps: number; maxVolts: number; maxHeightIn: number; except: RuleRef };
+	weather: { damp: RuleRef; wet: RuleRef; resistant: RuleRef; maxAmps: number; wetRooms: readonly RoomKind[] };
+	replacing: { rule: RuleRef; noGround: string; through: string };
+}
+
+/** How the load of a kind is reckoned. */
+export interface LoadRule {
+	rule: RuleRef;
+	/** Runs 3 h or more, or is to be reckoned so; `asked`: as the request says. */
+	continuous: boolean | 'asked';
+	/** Least watts whatever the nameplate. */
+	leastWatts?: number;
+	/** Its demand is that of the range table. */
+	rangeTable?: true;
+	/** Takes conductor and breaker from its nameplate's MCA and MOCP. */
+	nameplate?: true;
+	/** Ratings of a single receptacle for it, smallest first. */
+	singleReceptacle?: readonly number[];
+	/** Greatest breaker: so many times its amps when over `overA`, next size up allowed, else `smallA`. */
+	breakerCap?: { rule: RuleRef; overA: number; share: number; smallA: number };
+}
+
+export const cite = (edition: Pick<Edition, 'key'>, ref: RuleRef): Rule => ({
+	section: ref.section,
+	title: ref.title,
+	edition: edition.key,
+	confidence: ref.confidence
+});

@@ -1,0 +1,93 @@
+import type { Edition, PlaceRow } from '../edition';
+import * as c from './common';
+import { edition2017 } from './2017';
+
+const { ref } = c;
+const A = (n: number, title: string, because: string, when: PlaceRow['when'], except?: PlaceRow['except']): PlaceRow => ({
+	rule: ref(`210.8(A)(${n})`, title),
+	because,
+	when,
+	except
+});
+const toGround150 = { maxVoltsToGround: 150 };
+
+export const edition2020: Edition = {
+	...edition2017,
+	key: '2020',
+	walls: {
+		...edition2017.walls,
+		breaks: [...edition2017.walls.breaks, 'stationary-appliance'],
+		checkBreaks: ['counter', 'stationary-appliance']
+	},
+	ampacity: { rule: ref('310.16', 'Ampacity, Table 310.16'), rows: c.AMPACITY },
+	ambient: { rule: ref('310.15(B)(1)', 'Ambient temperature correction'), rows: c.AMBIENT },
+	bundling: { rule: ref('310.15(C)(1)', 'More than three current-carrying conductors'), rows: c.BUNDLING },
+	loads: c.loads({
+		fixedHeat: ref('424.4', 'Fixed electric heat: continuous'),
+		ev: ref('625.42', 'Vehicle charging: continuous')
+	}),
+	gfci: {
+		receptacle: {
+			rule: ref('210.8(A)', 'GFCI at dwelling receptacles, 125 V to 250 V'),
+			maxVolts: 250,
+			...toGround150
+		},
+		places: [
+			A(1, 'GFCI: bathrooms', 'a receptacle in a bathroom', { rooms: ['bathroom'] }),
+			A(2, 'GFCI: garages and accessory buildings', 'a receptacle in a garage or accessory building', {
+				rooms: ['garage', 'accessory']
+			}),
+			A(3, 'GFCI: outdoors', 'a receptacle outdoors', { rooms: c.OUTSIDE }, [c.deicing('210.8(A)(3)')]),
+			A(4, 'GFCI: crawl spaces', 'a receptacle in a crawl space', { rooms: ['crawl-space'] }),
+			A(5, 'GFCI: basements', 'a receptacle in a basement, finished or not', { rooms: ['basement'] }, [c.alarm('210.8(A)(5)')]),
+			A(6, 'GFCI: kitchen countertops', 'a kitchen receptacle that serves the countertop', {
+				rooms: ['kitchen'],
+				serves: ['countertop']
+			}),
+			A(7, 'GFCI: within 6 ft of a sink', 'within 6 ft of a sink', { withinFt: { of: 'sink', ft: 6 } }),
+			A(8, 'GFCI: boathouses', 'a receptacle in a boathouse', { rooms: ['boathouse'] }),
+			A(9, 'GFCI: within 6 ft of a tub or shower', 'within 6 ft of a tub or shower', { withinFt: { of: 'tub', ft: 6 } }),
+			A(10, 'GFCI: laundry areas', 'a receptacle in a laundry area', { rooms: ['laundry'] }),
+			A(11, 'GFCI: indoor damp and wet places', 'an indoor damp or wet place', { notRooms: c.OUTSIDE, dampness: ['damp', 'wet'] })
+		],
+		outlets: [
+			{
+				rule: ref('210.8(D)', 'GFCI: dishwasher (422.5(A))'),
+				because: 'an outlet for a dishwasher, unless the protection is built into it or its cord',
+				when: { serves: ['dishwasher'], what: ['receptacle', 'hard-wired'], ...toGround150 }
+			},
+			{
+				rule: ref('422.5(A)', 'GFCI: sump pump'),
+				because: 'an outlet for a sump pump',
+				when: { serves: ['sump-pump'], what: ['receptacle', 'hard-wired'], ...toGround150 }
+			},
+			{
+				rule: ref('210.8(C)', 'GFCI: crawl-space lighting'),
+				because: 'a 120 V lighting outlet in a crawl space',
+				when: { what: ['lighting'], rooms: ['crawl-space'], maxVolts: 125 }
+			},
+			{
+				rule: ref('210.8(E)', 'GFCI: receptacle for servicing equipment'),
+				because: 'the receptacle for servicing heating or cooling equipment (210.63)',
+				when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20 }
+			},
+			{
+				rule: ref('210.8(F)', 'GFCI: outdoor outlets of heating and cooling equipment', 'check'),
+				because: 'an outdoor outlet of heating or cooling equipment, 50 A or less',
+				when: { what: ['hard-wired'], rooms: c.OUTSIDE, serves: ['hvac'], maxAmps: 50, ...toGround150 }
+			},
+			{
+				rule: ref('210.8(F)', 'GFCI: outdoor outlets'),
+				because: 'an outdoor outlet other than a receptacle or a light, 50 A or less',
+				when: { what: ['hard-wired'], rooms: c.OUTSIDE, maxAmps: 50, ...toGround150 },
+				except: [
+					c.deicing('210.8(F)'),
+					{ when: { serves: ['hvac'] }, because: 'reckoned as heating or cooling equipment', rule: ref('210.8(F)', 'Heating and cooling equipment') }
+				]
+			},
+			c.evReceptacle
+		],
+		access: ref('210.8', 'GFCI in a readily accessible place'),
+		replacement: c.replacementGfci
+	}
+};

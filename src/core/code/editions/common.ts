@@ -1,0 +1,251 @@
+import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow, RuleRef } from '../edition';
+import type { RoomKind } from '../../model/kinds';
+import type { Awg } from '../../units/gauge';
+
+/** Tables and figures that the three editions share; each edition's own file names its section numbers. */
+
+export const ref = (section: string, title: string, confidence: RuleRef['confidence'] = 'firm'): RuleRef => ({ section, title, confidence });
+
+const row = (awg: Awg, cu: [number, number, number], al: [number, number, number] | null): AmpacityRow => ({
+	awg,
+	Cu: { 60: cu[0], 75: cu[1], 90: cu[2] },
+	Al: al && { 60: al[0], 75: al[1], 90: al[2] }
+});
+export const AMPACITY = [
+	row('14', [15, 20, 25], null),
+	row('12', [20, 25, 30], [15, 20, 25]),
+	row('10', [30, 35, 40], [25, 30, 35]),
+	row('8', [40, 50, 55], [35, 40, 45]),
+	row('6', [55, 65, 75], [40, 50, 55]),
+	row('4', [70, 85, 95], [55, 65, 75]),
+	row('3', [85, 100, 115], [65, 75, 85]),
+	row('2', [95, 115, 130], [75, 90, 100]),
+	row('1', [110, 130, 145], [85, 100, 115]),
+	row('1/0', [125, 150, 170], [100, 120, 135]),
+	row('2/0', [145, 175, 195], [115, 135, 150]),
+	row('3/0', [165, 200, 225], [130, 155, 175]),
+	row('4/0', [195, 230, 260], [150, 180, 205])
+] as const;
+
+const at = (upToC: number, c60: number | null, c75: number | null, c90: number | null) => ({ upToC, 60: c60, 75: c75, 90: c90 });
+export const AMBIENT = [
+	at(10, 1.29, 1.2, 1.15),
+	at(15, 1.22, 1.15, 1.12),
+	at(20, 1.15, 1.11, 1.08),
+	at(25, 1.08, 1.05, 1.04),
+	at(30, 1, 1, 1),
+	at(35, 0.91, 0.94, 0.96),
+	at(40, 0.82, 0.88, 0.91),
+	at(45, 0.71, 0.82, 0.87),
+	at(50, 0.58, 0.75, 0.82),
+	at(55, 0.41, 0.67, 0.76),
+	at(60, null, 0.58, 0.71),
+	at(65, null, 0.47, 0.65),
+	at(70, null, 0.33, 0.58),
+	at(75, null, null, 0.5),
+	at(80, null, null, 0.41),
+	at(85, null, null, 0.29)
+] as const;
+export const BUNDLING = [
+	{ upTo: 3, factor: 1 },
+	{ upTo: 6, factor: 0.8 },
+	{ upTo: 9, factor: 0.7 },
+	{ upTo: 20, factor: 0.5 },
+	{ upTo: 30, factor: 0.45 },
+	{ upTo: 40, factor: 0.4 },
+	{ upTo: Infinity, factor: 0.35 }
+] as const;
+
+const ohms = (awg: Awg, cmil: number, cu: [number | null, number], al: [number | null, number] | null): ResistanceRow => ({
+	awg,
+	cmil,
+	Cu: { solid: cu[0], stranded: cu[1] },
+	Al: al && { solid: al[0], stranded: al[1] }
+});
+export const resistance = {
+	rule: ref('Chapter 9 Table 8', 'Conductor properties'),
+	solidTo: '10' as Awg,
+	perDegC: { Cu: 0.00323, Al: 0.0033 },
+	rows: [
+		ohms('14', 4110, [3.07, 3.14], null),
+		ohms('12', 6530, [1.93, 1.98], [3.18, 3.25]),
+		ohms('10', 10380, [1.21, 1.24], [2.0, 2.04]),
+		ohms('8', 16510, [0.764, 0.778], [null, 1.28]),
+		ohms('6', 26240, [null, 0.491], [null, 0.808]),
+		ohms('4', 41740, [null, 0.308], [null, 0.508]),
+		ohms('3', 52620, [null, 0.245], [null, 0.403]),
+		ohms('2', 66360, [null, 0.194], [null, 0.319]),
+		ohms('1', 83690, [null, 0.154], [null, 0.253]),
+		ohms('1/0', 105600, [null, 0.122], [null, 0.201]),
+		ohms('2/0', 133100, [null, 0.0967], [null, 0.159]),
+		ohms('3/0', 167800, [null, 0.0766], [null, 0.126]),
+		ohms('4/0', 211600, [null, 0.0608], [null, 0.1])
+	]
+} as const;
+
+export const BREAKER_SIZES = [15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200] as const;
+export const breakers = { rule: ref('240.6(A)', 'Standard ampere ratings'), sizes: BREAKER_SIZES, onRequest: [] };
+export const continuous = { rule: ref('210.20(A)', 'Continuous load at 125 percent'), factor: 1.25 };
+export const receptacleCircuits = {
+	rule: ref('210.21(B)(3)', 'Receptacle ratings on a circuit of two or more'),
+	single: ref('210.21(B)(1)', 'Single receptacle on an individual circuit'),
+	allowed: { 15: [15], 20: [15, 20], 30: [30], 40: [40, 50], 50: [50] }
+};
+export const smallConductor = {
+	rule: ref('240.4(D)', 'Small conductors'),
+	other: ref('240.4(G)', 'Conductors of specific equipment'),
+	Cu: { '14': 15, '12': 20, '10': 30 },
+	Al: { '12': 15, '10': 25 }
+} as const;
+export const nextSizeUp = { rule: ref('240.4(B)', 'Next standard size up'), upToA: 800 };
+export const cables = {
+	'NM-B': { rule: ref('334.80', 'NM-B: corrected from 90, held to 60 degC'), from: 90 as Column, cap: 60 as Column },
+	'UF-B': { rule: ref('340.80', 'UF-B: the 60 degC column'), from: 60 as Column, cap: 60 as Column },
+	THHN: { rule: ref('310.15', 'Conductors in raceway, 90 degC dry'), from: 90 as Column, cap: null },
+	// Old insulation: nothing allows more than its own 60 degC.
+	'two-wire': { rule: ref('310.15', 'Old two-wire cable: 60 degC', 'check'), from: 60 as Column, cap: 60 as Column },
+	'old-AC': { rule: ref('320.80', 'Old armored cable: 60 degC', 'check'), from: 60 as Column, cap: 60 as Column }
+};
+export const terminals = { rule: ref('110.14(C)', 'Temperature limit of terminals'), upToA: 100, above: 75 as Column };
+export const grounding = {
+	rule: ref('250.122', 'Equipment grounding conductor'),
+	proportional: ref('250.122(B)', 'Grounding conductor grows with the circuit conductors'),
+	rows: [
+		{ upToA: 15, Cu: '14', Al: '12' },
+		{ upToA: 20, Cu: '12', Al: '10' },
+		{ upToA: 60, Cu: '10', Al: '8' },
+		{ upToA: 100, Cu: '8', Al: '6' },
+		{ upToA: 200, Cu: '6', Al: '4' }
+	],
+	asMade: {
+		rule: ref('250.122(B)', 'Ground that NM-B carries as made', 'check'),
+		nm: { '14': '14', '12': '12', '10': '10', '8': '10', '6': '10', '4': '8', '2': '8' }
+	}
+} as const;
+export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3 };
+
+export const loads = (rules: { fixedHeat: RuleRef; ev: RuleRef }): Record<
+	'general' | 'water-heater' | 'range' | 'wall-oven' | 'cooktop' | 'dryer' | 'ev' | 'hvac' | 'fixed-heat',
+	LoadRule
+> => ({
+	general: { rule: ref('210.19', 'Branch-circuit load'), continuous: 'asked' },
+	'water-heater': {
+		rule: ref('422.13', 'Storage water heater: continuous'),
+		continuous: true,
+		breakerCap: { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 }
+	},
+	range: { rule: ref('220.55', 'Household cooking, Table 220.55'), continuous: false, rangeTable: true, singleReceptacle: [40, 50] },
+	'wall-oven': { rule: ref('220.55', 'Single wall oven: nameplate (note 4)'), continuous: false },
+	cooktop: { rule: ref('220.55', 'Single cooktop: nameplate (note 4)'), continuous: false },
+	dryer: { rule: ref('220.54', 'Clothes dryer: 5000 VA or nameplate'), continuous: false, leastWatts: 5000, singleReceptacle: [30, 50] },
+	ev: { rule: rules.ev, continuous: true },
+	hvac: { rule: ref('440.4', 'Nameplate MCA and maximum overcurrent device'), continuous: false, nameplate: true },
+	'fixed-heat': { rule: rules.fixedHeat, continuous: true }
+});
+export const rangeTable = {
+	rule: ref('220.55', 'Household cooking, Table 220.55'),
+	upToKw: 12,
+	demandKw: 8,
+	perKw: 0.05,
+	small: [
+		{ underKw: 3.5, share: 0.8 },
+		{ underKw: 8.75, share: 0.8 }
+	],
+	leastAFromKw: 8.75,
+	leastA: 40
+};
+
+const HABITABLE: readonly RoomKind[] = [
+	'kitchen',
+	'family',
+	'dining',
+	'living',
+	'library',
+	'den',
+	'sunroom',
+	'bedroom',
+	'recreation',
+	'breakfast',
+	'workroom'
+];
+export const wallsRule = {
+	rule: ref('210.52(A)', 'Wall spaces: no point more than 6 ft from a receptacle'),
+	counts: ref('210.52', 'Receptacles that do not count'),
+	leastIn: 24,
+	reachIn: 72,
+	maxHeightIn: 66,
+	rooms: HABITABLE
+};
+export const PANTRY_KIND: readonly RoomKind[] = ['kitchen', 'pantry', 'breakfast', 'dining'];
+export const circuitFeeds = {
+	'small-appliance': {
+		rule: ref('210.52(B)', 'Small-appliance circuits feed kitchen-type rooms only'),
+		leastA: 20,
+		rooms: PANTRY_KIND
+	},
+	laundry: { rule: ref('210.11(C)(2)', 'Laundry circuit'), leastA: 20, rooms: ['laundry'] as RoomKind[] },
+	bathroom: { rule: ref('210.11(C)(3)', 'Bathroom circuit'), leastA: 20, rooms: ['bathroom'] as RoomKind[] },
+	garage: {
+		rule: ref('210.11(C)(4)', 'Garage circuit'),
+		leastA: 20,
+		rooms: ['garage', 'accessory', 'outdoors', 'porch', 'deck'] as RoomKind[]
+	}
+};
+
+export const OUTSIDE: readonly RoomKind[] = ['outdoors', 'porch', 'deck'];
+export const deicing = (section: string) => ({
+	when: { serves: ['deicing'] as const, readilyAccessible: false },
+	because: 'a dedicated de-icing or snow-melting receptacle, not readily accessible',
+	rule: ref(section, 'Exception: de-icing equipment')
+});
+export const alarm = (section: string) => ({
+	when: { serves: ['alarm'] as const },
+	because: 'a permanently installed fire or burglar alarm supply',
+	rule: ref(section, 'Exception: alarm supply')
+});
+export const evReceptacle: PlaceRow = {
+	rule: ref('625.54', 'Receptacle for vehicle charging'),
+	because: 'a receptacle for charging a vehicle',
+	when: { what: ['receptacle'], serves: ['ev'] }
+};
+
+export const AFCI_ROOMS: readonly RoomKind[] = [
+	'kitchen',
+	'family',
+	'dining',
+	'living',
+	'library',
+	'den',
+	'bedroom',
+	'sunroom',
+	'recreation',
+	'closet',
+	'hallway',
+	'laundry',
+	'pantry',
+	'breakfast',
+	'workroom'
+];
+/** "Similar" rooms of which the reading is to be checked. */
+export const AFCI_CHECK_ROOMS: readonly RoomKind[] = ['foyer', 'basement'];
+export const tamper = {
+	rule: ref('406.12', 'Tamper-resistant receptacles'),
+	except: ref('406.12', 'Exception to tamper resistance'),
+	maxAmps: 20,
+	maxVolts: 250,
+	maxHeightIn: 66
+};
+export const weather = {
+	damp: ref('406.9(A)', 'Receptacles in damp places'),
+	wet: ref('406.9(B)', 'Receptacles in wet places'),
+	resistant: ref('406.9', 'Weather-resistant type'),
+	maxAmps: 20,
+	wetRooms: OUTSIDE
+};
+export const replacing = {
+	rule: ref('406.4(D)(2)', 'Replacing where no grounding means exists'),
+	noGround: 'No Equipment Ground',
+	through: 'GFCI Protected'
+};
+export const replacementGfci = ref('406.4(D)(3)', 'Replacement: GFCI where now required');
+export const replacementAfci = ref('406.4(D)(4)', 'Replacement: AFCI where now required');

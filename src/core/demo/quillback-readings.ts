@@ -1,0 +1,24 @@
+import type { Reading } from '../model/job';
+import { readingsOf } from './reading-rows';
+
+/** Two circuits proved: the sink side of the counter, as predicted; the wheels' circuit, with W-01 off (its own tails). */
+export const quillbackReadings = (jobId: string): Reading[] => [
+	...readingsOf(
+		jobId,
+		[
+			['K-01', 120.4, 120.4, 0, 'on on off', 1.9],
+			['K-02', 120.3, 120.3, 0, 'on on off', 2.3]
+		],
+		{ day: '2026-11-02', startMinute: 9 * 60 + 10, by: 'JM', loadA: 12 }
+	),
+	...readingsOf(
+		jobId,
+		[
+			['W-07', 120.2, 120.2, 0, 'on on off', 1.5],
+			['W-08', 120.2, 120.2, 0, 'on on off', 1.9],
+			['W-01', 120.1, 120.2, 0, 'on on off', 6.7],
+			['W-02', 120.1, 120.1, 0, 'on on off', 2.9]
+		],
+		{ day: '2026-11-03', startMinute: 10 * 60 + 24, by: 'JM', loadA: 12 }
+	)
+];

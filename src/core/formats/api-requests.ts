@@ -1,0 +1,130 @@
+import { type AnySchema } from 'yup';
+import type { OutletFacts } from '../code/outlet';
+import type { SizeCase } from '../circuits/size';
+import { breakFaults, outlineFaults } from '../layout/wall-spaces';
+import type { WallsCase } from '../layout/walls';
+import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/faults';
+import type { Amendment } from '../model/job';
+import { BREAK_KINDS, DAMPNESS, DWELLINGS, LOAD_KINDS, ROOM_KINDS, SERVES, SIZED_CABLES, type Dwelling, type EditionKey } from '../model/kinds';
+import type { FieldFault } from '../model/result';
+import { amendmentFields, pointSchema } from '../model/schema';
+import { GAUGES } from '../units/gauge';
+
+/** Bodies of the HTTP API as Yup schemas, and what the schemas cannot see. */
+
+export type SizeRequest = SizeCase & { edition: EditionKey };
+export const sizeRequest = shape({
+	edition: edition(),
+	load: must(
+		shape({
+			kind: must(oneOf(LOAD_KINDS)),
+			watts: figure(1, 200_000),
+			amps: figure(0.01, 1000),
+			volts: must(oneOf([120, 208, 240] as const)),
+			continuous: flag(),
+			mca: figure(0.1, 1000),
+			mocp: figure(1, 1000)
+		})
+	),
+	wiring: must(
+		shape({
+			cable: must(oneOf(SIZED_CABLES)),
+			metal: must(oneOf(['Cu', 'Al'] as const)),
+			lengthFt: must(figure(0, 10_000)),
+			ambientC: must(figure(-60, 85)),
+			currentCarrying: must(whole(1, 200)),
+			terminalC: must(oneOf([60, 75] as const))
+		})
+	),
+	outlets: must(shape({ kind: must(oneOf(['receptacle', 'hard-wired'] as const)), count: must(whole(1, 1000)) })),
+	limits: shape({ dropPercent: figure(0.01, 100) }).default(undefined),
+	breakerA: figure(1, 1000),
+	awg: oneOf(GAUGES)
+});
+export function checkSize(body: unknown): Checked<SizeRequest> {
+	return thenCheck(check<SizeRequest>(sizeRequest, body), ({ load }) => {
+		const faults: FieldFault[] = [];
+		if (load.kind === 'hvac') {
+			for (const field of ['mca', 'mocp'] as const) {
+				if (load[field] === undefined) faults.push({ path: `load.${field}`, message: 'must be given for hvac: it is on the nameplate' });
+			}
+			return faults;
+		}
+		if ((load.watts === undefined) === (load.amps === undefined)) {
+			faults.push({ path: 'load.watts', message: `give watts or amps, one of them; got ${load.watts === undefined ? 'neither' : 'both'}` });
+		}
+		return faults;
+	});
+}
+
+export type WallsRequest = WallsCase & { edition: EditionKey };
+export const wallsRequest = shape({
+	edition: edition(),
+	roomKind: must(oneOf(ROOM_KINDS)),
+	outline: must(list(pointSchema(), 500, 3)),
+	breaks: list(
+		shape({ wall: must(whole(0, 499)), from: must(figure(0, 100_000)), to: must(figure(0, 100_000)), kind: must(oneOf(BREAK_KINDS)) }),
+		1000
+	).default(() => []),
+	receptacles: list(shape({ wall: must(whole(0, 499)), at: must(figure(0, 100_000)) }), 1000).default(() => []),
+	studs: shape({ spacing: must(figure(6, 96)), offset: must(figure(0, 96)) }).default(undefined)
+});
+export function checkWalls(body: unknown): Checked<WallsRequest> {
+	const checked = check<WallsRequest>(wallsRequest, body);
+	if (!checked.ok) return checked;
+	// What may be left out: a room without breaks, without receptacles.
+	const whole = { ...checked.value, breaks: checked.value.breaks ?? [], receptacles: checked.value.receptacles ?? [] };
+	return thenCheck<WallsRequest>({ ok: true, value: whole }, ({ outline, breaks, receptacles }) => {
+		const faults = outlineFaults(outline);
+		if (faults.length) return faults;
+		receptacles.forEach((r, i) => {
+			if (r.wall >= outline.length) faults.push({ path: `receptacles[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${r.wall}` });
+			else faults.push(...offWall(outline, r, `receptacles[${i}].at`));
+		});
+		return [...faults, ...breakFaults(outline, breaks)];
+	});
+}
+function offWall(outline: WallsCase['outline'], r: { wall: number; at: number }, path: string): FieldFault[] {
+	return breakFaults(outline, [{ wall: r.wall, from: -1, to: r.at, kind: 'window' }]).map((f) => ({ path, message: f.message }));
+}
+
+export interface ProtectRequest {
+	edition: EditionKey;
+	permitDate: string;
+	dwelling: Dwelling;
+	outlets: OutletFacts[];
+	amendments?: Omit<Amendment, 'id'>[];
+}
+const outletFields: Record<string, AnySchema> = {
+	id: must(named(100)),
+	what: must(oneOf(['receptacle', 'hard-wired', 'lighting', 'switch'] as const)),
+	room: must(oneOf(ROOM_KINDS)),
+	finished: flag(),
+	serves: oneOf(SERVES),
+	volts: must(figure(1, 1000)),
+	amps: must(figure(1, 1000)),
+	circuitVolts: figure(1, 1000),
+	sinkFt: figure(0, 1000),
+	tubFt: figure(0, 1000),
+	heightIn: figure(-1000, 1000),
+	dampness: oneOf(DAMPNESS),
+	foodPrep: flag(),
+	readilyAccessible: flag(),
+	dedicatedSpace: flag(),
+	existing: shape({ extensionFt: must(figure(0, 10_000)), addsOutlets: must(flag()) }).default(undefined),
+	replacement: shape({ groundInBox: must(flag()), method: must(oneOf(['gfci-here', 'gfci-upstream', 'two-slot'] as const)) }).default(undefined)
+};
+export const protectRequest = shape({
+	edition: edition(),
+	permitDate: must(day()),
+	dwelling: must(oneOf(DWELLINGS)),
+	outlets: must(list(shape(outletFields), 1000, 1)),
+	amendments: list(shape({ ...amendmentFields(), id: maybe(named(64)) }), 100).default(() => [])
+});
+export const checkProtect = (body: unknown): Checked<ProtectRequest> => check<ProtectRequest>(protectRequest, body);
+
+const thenCheck = <T>(checked: Checked<T>, more: (value: T) => FieldFault[]): Checked<T> => {
+	if (!checked.ok) return checked;
+	const faults = more(checked.value);
+	return faults.length ? { ok: false, faults } : checked;
+};

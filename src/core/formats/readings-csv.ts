@@ -1,0 +1,84 @@
+import Papa from 'papaparse';
+import type { Job, Reading } from '../model/job';
+import { READING_KINDS, type ReadingKind } from '../model/kinds';
+import { readingFaults, readingUnit } from '../model/reading';
+import type { FieldFault } from '../model/result';
+
+export const CSV_COLUMNS = ['box', 'kind', 'value', 'unit', 'lamps', 'load_a', 'instrument', 'at', 'by', 'struck', 'note'] as const;
+
+/** Readings as CSV, one a row, boxes by name. A note that a spreadsheet would run as a formula is written with a leading quote mark. */
+export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string {
+	const names = new Map(job.boxes.map((b) => [b.id, b.name]));
+	const rows = readings.map((r) => ({
+		box: names.get(r.boxId) ?? r.boxId,
+		kind: r.kind,
+		value: r.value ?? '',
+		unit: readingUnit(r.kind),
+		lamps: r.lamps ?? '',
+		load_a: r.loadA ?? '',
+		instrument: r.instrument,
+		at: r.at,
+		by: r.by,
+		struck: r.struck ? 'yes' : '',
+		note: r.note
+	}));
+	return Papa.unparse(rows, { columns: [...CSV_COLUMNS], escapeFormulae: true, newline: '\r\n' });
+}
+
+/**
+ * Reads readings from CSV with these columns in any order. All rows or none: every fault with its row.
+ * @param idOf a fresh id for the row with this number
+ */
+export function readReadingsCsv(
+	text: string,
+	job: Job,
+	idOf: (row: number) => string
+): { ok: true; value: Reading[] } | { ok: false; faults: FieldFault[] } {
+	const parsed = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: true, transformHeader: (h) => h.trim().toLowerCase() });
+	const columns = parsed.meta.fields ?? [];
+	const missing = (['box', 'kind', 'at'] as const).filter((c) => !columns.includes(c));
+	if (missing.length) return { ok: false, faults: missing.map((c) => ({ path: c, message: `column is missing; the file has ${columns.join(', ') || 'none'}` })) };
+	const unknown = columns.filter((c) => !(CSV_COLUMNS as readonly string[]).includes(c));
+	if (unknown.length) return { ok: false, faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` })) };
+	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
+	const boxes = new Map(job.boxes.map((b) => [b.name.toLowerCase(), b.id]));
+	const readings = parsed.data.map((row, i) => {
+		const { reading, faults: rowFaults } = readRow(row, job.id, boxes, idOf(i));
+		faults.push(...rowFaults.map((f) => ({ ...f, path: `row ${i + 2}.${f.path}` })));
+		return reading;
+	});
+	return faults.length ? { ok: false, faults } : { ok: true, value: readings };
+}
+
+function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<string, string>, id: string) {
+	const faults: FieldFault[] = [];
+	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim();
+	const figure = (name: 'value' | 'load_a'): number | null => {
+		if (!cell(name)) return null;
+		const value = Number(cell(name));
+		if (Number.isFinite(value)) return value;
+		faults.push({ path: name, message: `must be a number, got "${cell(name)}"` });
+		return null;
+	};
+	const boxId = boxes.get(cell('box').toLowerCase());
+	if (!boxId) faults.push({ path: 'box', message: `names no box of this job, got "${cell('box')}"` });
+	const kind = cell('kind') as ReadingKind;
+	if (!READING_KINDS.includes(kind)) faults.push({ path: 'kind', message: `must be one of ${READING_KINDS.join(', ')}; got "${kind}"` });
+	if (Number.isNaN(Date.parse(cell('at')))) faults.push({ path: 'at', message: `must be a time like 2026-10-12T09:30, got "${cell('at')}"` });
+	const reading: Reading = {
+		id,
+		jobId,
+		boxId: boxId ?? '',
+		kind,
+		value: figure('value'),
+		lamps: cell('lamps') || null,
+		loadA: figure('load_a'),
+		instrument: cell('instrument'),
+		at: cell('at'),
+		by: cell('by'),
+		struck: ['yes', 'true', '1'].includes(cell('struck').toLowerCase()),
+		note: cell('note')
+	};
+	if (!faults.length) faults.push(...readingFaults(reading));
+	return { reading, faults };
+}

@@ -1,0 +1,171 @@
+import { cite, type Edition } from '../code/edition';
+import type { Break, Point } from '../model/job';
+import type { RoomKind } from '../model/kinds';
+import type { Finding, Step } from '../model/result';
+import { fromSixteenths, toSixteenths } from '../units/length';
+import { fewest, uncovered, type Interval, type PlacementCase } from './placement';
+import { inInches, placeAt, positionIn, sayLength, stretches, wallSpaces, type WallSpace } from './wall-spaces';
+
+export interface WallsCase {
+	roomKind: RoomKind;
+	/** Closed, counter-clockwise, inches. */
+	outline: readonly Point[];
+	breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[];
+	/** Those that count, inches along their walls. */
+	receptacles: readonly { wall: number; at: number }[];
+	studs?: { spacing: number; offset: number } | undefined;
+}
+export interface WallStretch {
+	space: string;
+	wall: number;
+	from: number;
+	to: number;
+}
+export interface WallsResult {
+	spaces: { id: string; length: number; parts: { wall: number; from: number; to: number }[]; required: boolean }[];
+	uncovered: WallStretch[];
+	proposal: { wall: number; at: number }[];
+	/** For the empty room, studs left aside. */
+	minimum: number;
+	steps: Step[];
+	findings: Finding[];
+}
+
+/** A box sits beside a stud: its middle within so many inches of the stud's. */
+const BESIDE_STUD_IN = 3;
+/** A proposed box keeps so far from a corner or a casing where its reach allows. */
+const OFF_CORNER_IN = 3;
+
+/**
+ * What the wall-space rule asks of a room, what the receptacles given leave out of reach, and the fewest to add.
+ * @param c lengths in inches, judged to 1/16 in  @source 210.52(A)
+ * @example a 12 ft by 10 ft bedroom with one 32 in door: one space of 41' 4", four receptacles at least
+ */
+export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
+	const rule = cite(edition, edition.walls.rule);
+	const spaces = wallSpaces(edition, c.roomKind, c.outline, c.breaks);
+	const result: WallsResult = {
+		spaces: spaces.map((s) => ({ id: s.id, length: fromSixteenths(s.length), parts: s.parts.map(inInches), required: s.required })),
+		uncovered: [],
+		proposal: [],
+		minimum: 0,
+		steps: [],
+		findings: []
+	};
+	for (const space of spaces.filter((s) => s.required)) {
+		const placing = placementCase(edition, space, c);
+		const open = uncovered(placing);
+		const need = Math.ceil(space.length / (2 * placing.reach));
+		result.minimum += need;
+		result.steps.push({
+			label: `wall space ${space.id}, ${sayLength(space.length)}`,
+			formula: `one for each ${sayLength(2 * placing.reach)} or part`,
+			value: need,
+			unit: 'receptacles',
+			rule
+		});
+		const parts = open.flatMap(([a, b]) => stretches(space, a, b));
+		result.uncovered.push(...parts.map((p) => ({ space: space.id, ...inInches(p) })));
+		result.findings.push(...openFindings(edition, space, open));
+		result.proposal.push(...propose(space, placing, result.findings, edition));
+	}
+	result.findings.push(...strayFindings(edition, spaces, c));
+	return result;
+}
+
+function placementCase(edition: Edition, space: WallSpace, c: WallsCase): PlacementCase {
+	const existing = c.receptacles
+		.map((r) => positionIn(space, r.wall, toSixteenths(r.at)))
+		.filter((p): p is number => p !== null);
+	return {
+		length: space.length,
+		cyclic: space.cyclic,
+		reach: toSixteenths(edition.walls.reachIn),
+		existing,
+		feasible: c.studs && besideStuds(space, c.studs)
+	};
+}
+
+/** Places beside a stud, as positions of the space, joined where they touch. */
+function besideStuds(space: WallSpace, { spacing, offset }: { spacing: number; offset: number }): Interval[] {
+	const [step, first, near] = [toSixteenths(spacing), toSixteenths(offset), toSixteenths(BESIDE_STUD_IN)];
+	const found: [number, number][] = [];
+	let start = 0;
+	for (const part of space.parts) {
+		for (let stud = first; stud - near <= part.to; stud += step) {
+			const [a, b] = [Math.max(stud - near, part.from), Math.min(stud + near, part.to)];
+			if (a <= b) found.push([start + a - part.from, start + b - part.from]);
+		}
+		start += part.to - part.from;
+	}
+	return found.sort((x, y) => x[0] - y[0]);
+}
+
+function propose(space: WallSpace, placing: PlacementCase, findings: Finding[], edition: Edition) {
+	const beside = fewest(placing);
+	const positions = beside ?? fewest({ ...placing, feasible: undefined }) ?? [];
+	if (!beside) {
+		findings.push({
+			id: `studs:${space.id}`,
+			severity: 'caution',
+			rule: cite(edition, edition.walls.rule),
+			subject: { kind: 'input', id: space.id },
+			message: `Wall space ${space.id} cannot be reached from beside the studs given: it needs a block or a bracket.`
+		});
+	}
+	return offCorners(space, placing, positions).map((p) => {
+		const { wall, at } = placeAt(space, p);
+		return { wall, at: fromSixteenths(at) };
+	});
+}
+
+/** Moves a box out of a corner where everything stays within reach. */
+function offCorners(space: WallSpace, placing: PlacementCase, positions: readonly number[]): number[] {
+	if (placing.feasible) return [...positions];
+	const away = toSixteenths(OFF_CORNER_IN);
+	const result = [...positions];
+	result.forEach((p, i) => {
+		const { wall, at } = placeAt(space, p);
+		const part = space.parts.find((s) => s.wall === wall && at >= s.from && at <= s.to);
+		if (!part || part.to - part.from < 2 * away) return;
+		const moved = p + Math.max(0, away - (at - part.from)) - Math.max(0, away - (part.to - at));
+		if (moved === p) return;
+		const next = result.map((q, k) => (k === i ? moved : q));
+		if (!uncovered({ ...placing, existing: [...placing.existing, ...next] }).length) result[i] = moved;
+	});
+	return result;
+}
+
+function openFindings(edition: Edition, space: WallSpace, open: readonly Interval[]): Finding[] {
+	const rule = cite(edition, edition.walls.rule);
+	return open.map(([a, b]): Finding => {
+		const part = stretches(space, a, b)[0];
+		return {
+			id: `wall:${space.id}:${a}`,
+			severity: 'violation',
+			rule,
+			subject: { kind: 'input', id: space.id, stretch: part && inInches(part) },
+			message: `${sayLength(b - a)} of wall space ${space.id} is more than ${sayLength(toSixteenths(edition.walls.reachIn))} from a receptacle.`,
+			have: fromSixteenths(b - a),
+			need: 0,
+			unit: 'in'
+		};
+	});
+}
+
+/** Receptacles that sit in a door or other break serve no wall space. */
+function strayFindings(edition: Edition, spaces: readonly WallSpace[], c: WallsCase): Finding[] {
+	return c.receptacles.flatMap((r, i): Finding[] =>
+		spaces.some((s) => positionIn(s, r.wall, toSixteenths(r.at)) !== null)
+			? []
+			: [
+					{
+						id: `stray:${i}`,
+						severity: 'caution',
+						rule: cite(edition, edition.walls.rule),
+						subject: { kind: 'input', id: `receptacles[${i}]` },
+						message: `The receptacle at ${r.at} in on wall ${r.wall} lies in a break and serves no wall space.`
+					}
+				]
+	);
+}

@@ -1,0 +1,102 @@
+import type { Box, Job, Point, Room } from './job';
+
+/** Questions about outlines and places, in inches. */
+
+export const distance = (a: Point, b: Point): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
+
+/** Ends of wall `i`: from vertex i to i + 1. */
+export function wallEnds(outline: readonly Point[], wall: number): [Point, Point] {
+	const a = outline[wall];
+	const b = outline[(wall + 1) % outline.length];
+	if (!a || !b) throw new RangeError(`wall must be 0 to ${outline.length - 1}, got ${wall}`);
+	return [a, b];
+}
+export const wallLength = (outline: readonly Point[], wall: number): number => distance(...wallEnds(outline, wall));
+
+/** The point `at` inches along a wall. */
+export function alongWall(outline: readonly Point[], wall: number, at: number): Point {
+	const [a, b] = wallEnds(outline, wall);
+	const t = at / (distance(a, b) || 1);
+	return [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+}
+
+/** Unit vector into the room, square to a wall of a counter-clockwise outline. */
+export function inward(outline: readonly Point[], wall: number): Point {
+	const [a, b] = wallEnds(outline, wall);
+	const length = distance(a, b) || 1;
+	return [-(b[1] - a[1]) / length, (b[0] - a[0]) / length];
+}
+
+/** Twice-signed shoelace, halved: above 0 when counter-clockwise. @returns sq in */
+export const signedArea = (outline: readonly Point[]): number =>
+	outline.reduce((sum, [x, y], i) => {
+		const [nx, ny] = outline[(i + 1) % outline.length] ?? [x, y];
+		return sum + (x * ny - nx * y) / 2;
+	}, 0);
+export const areaSqFt = (outline: readonly Point[]): number => Math.abs(signedArea(outline)) / 144;
+
+/** The walls of an outline that cross another one, or have no length: pairs by number. */
+export function crossings(outline: readonly Point[]): [number, number][] {
+	const n = outline.length;
+	const found: [number, number][] = [];
+	for (let i = 0; i < n; i++) {
+		if (wallLength(outline, i) < 1 / 32) found.push([i, i]);
+		for (let k = i + 1; k < n; k++) {
+			const neighbours = k === i + 1 || (i === 0 && k === n - 1);
+			if (neighbours ? foldsBack(outline, i, k) : meet(...wallEnds(outline, i), ...wallEnds(outline, k))) found.push([i, k]);
+		}
+	}
+	return found;
+}
+
+const cross = (o: Point, a: Point, b: Point): number => (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
+const between = (a: Point, b: Point, p: Point): boolean =>
+	Math.min(a[0], b[0]) <= p[0] && p[0] <= Math.max(a[0], b[0]) && Math.min(a[1], b[1]) <= p[1] && p[1] <= Math.max(a[1], b[1]);
+
+function meet(a: Point, b: Point, c: Point, d: Point): boolean {
+	const [p, q, r, s] = [cross(a, b, c), cross(a, b, d), cross(c, d, a), cross(c, d, b)];
+	if (p * q < 0 && r * s < 0) return true;
+	return (p === 0 && between(a, b, c)) || (q === 0 && between(a, b, d)) || (r === 0 && between(c, d, a)) || (s === 0 && between(c, d, b));
+}
+/** Two walls that share a corner lie on each other. */
+function foldsBack(outline: readonly Point[], i: number, k: number): boolean {
+	const [first, second] = k === i + 1 ? [i, k] : [k, i];
+	const [a, corner] = wallEnds(outline, first);
+	const [, b] = wallEnds(outline, second);
+	const along = (a[0] - corner[0]) * (b[0] - corner[0]) + (a[1] - corner[1]) * (b[1] - corner[1]);
+	return cross(corner, a, b) === 0 && along > 0;
+}
+
+/** Mean of the vertices, moved inside an L or U where it would fall outside: where a name is written. */
+export function labelPoint(outline: readonly Point[]): Point {
+	const xs = outline.map((p) => p[0]);
+	const ys = outline.map((p) => p[1]);
+	const middle: Point = [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
+	if (inside(outline, middle)) return middle;
+	return [xs.reduce((a, b) => a + b, 0) / xs.length, ys.reduce((a, b) => a + b, 0) / ys.length];
+}
+
+export function inside(outline: readonly Point[], [x, y]: Point): boolean {
+	let odd = false;
+	for (let i = 0; i < outline.length; i++) {
+		const [[ax, ay], [bx, by]] = wallEnds(outline, i);
+		if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) odd = !odd;
+	}
+	return odd;
+}
+
+export const roomOf = (job: Job, box: Box): Room | undefined => job.rooms.find((r) => r.id === box.roomId);
+
+/** Where a box is on the drawing; null where it has no place yet. */
+export function boxPoint(box: Pick<Box, 'place'>, room: Room | undefined): Point | null {
+	if (!box.place) return null;
+	if (box.place.kind === 'point') return [box.place.x, box.place.y];
+	return room?.outline ? alongWall(room.outline, box.place.wall, box.place.at) : null;
+}
+
+/** The nearest edge of a fixture, in inches in a straight line; 0 inside it. */
+export function distanceToFixture([x, y]: Point, f: { x: number; y: number; widthIn: number; depthIn: number }): number {
+	const dx = Math.max(f.x - x, 0, x - (f.x + f.widthIn));
+	const dy = Math.max(f.y - y, 0, y - (f.y + f.depthIn));
+	return Math.hypot(dx, dy);
+}

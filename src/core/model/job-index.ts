@@ -1,0 +1,51 @@
+import type { Box, Circuit, Job, Leg, Room } from './job';
+
+/** Look-ups of a job, made once for each state of it: a job is never changed in place. */
+export interface JobIndex {
+	rooms: ReadonlyMap<string, Room>;
+	boxes: ReadonlyMap<string, Box>;
+	circuits: ReadonlyMap<string, Circuit>;
+	boxesOfRoom: ReadonlyMap<string, readonly Box[]>;
+	legsOfCircuit: ReadonlyMap<string, readonly Leg[]>;
+	/** Circuits that feed a box, in the order of its legs. */
+	circuitsOfBox: ReadonlyMap<string, readonly Circuit[]>;
+}
+
+const known = new WeakMap<Job, JobIndex>();
+
+export function indexOf(job: Job): JobIndex {
+	const before = known.get(job);
+	if (before) return before;
+	const circuits = new Map(job.circuits.map((c) => [c.id, c]));
+	const index: JobIndex = {
+		rooms: new Map(job.rooms.map((r) => [r.id, r])),
+		boxes: new Map(job.boxes.map((b) => [b.id, b])),
+		circuits,
+		boxesOfRoom: group(job.boxes, (b) => b.roomId),
+		legsOfCircuit: group(job.legs, (l) => l.circuitId),
+		circuitsOfBox: new Map(
+			[...group(job.legs, (l) => l.toId)].map(([boxId, legs]) => [
+				boxId,
+				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
+			])
+		)
+	};
+	known.set(job, index);
+	return index;
+}
+
+function group<T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<string, T[]> {
+	const groups = new Map<string, T[]>();
+	for (const row of rows) {
+		const key = keyOf(row);
+		if (key === null) continue;
+		const list = groups.get(key);
+		if (list) list.push(row);
+		else groups.set(key, [row]);
+	}
+	return groups;
+}
+
+export const circuitOf = (job: Job, boxId: string): Circuit | undefined => indexOf(job).circuitsOfBox.get(boxId)?.[0];
+export const inSlots = (c: Pick<Circuit, 'slot' | 'poles'>): string =>
+	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;

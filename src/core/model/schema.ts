@@ -1,0 +1,243 @@
+import { array, type AnySchema } from 'yup';
+import { GAUGES } from '../units/gauge';
+import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, text, whole, type Checked } from './faults';
+import type { Job, JobFile, LiveEvent, Reading } from './job';
+import {
+	BREAK_KINDS,
+	CABLES,
+	CIRCUIT_KINDS,
+	DAMPNESS,
+	DEVICE_KINDS,
+	DWELLINGS,
+	EDITIONS,
+	FIXTURE_KINDS,
+	LOAD_KINDS,
+	PROTECTIONS,
+	READING_KINDS,
+	ROOM_KINDS,
+	SERVES,
+	STATES,
+	SWITCHED
+} from './kinds';
+import { readingFaults } from './reading';
+import { referenceFaults } from './references';
+
+/** The job file as Yup schemas; the JSON Schema that the API publishes is made from these. */
+
+const id = () => must(named(64));
+const inches = (min = -100_000, max = 100_000) => figure(min, max);
+export const pointSchema = () =>
+	must(array().of(must(inches())).strict(true).typeError('must be a point [x, y]').length(2, 'must be a point [x, y]')).meta({ tuple: 2 });
+
+export const amendmentFields = (): Record<string, AnySchema> => ({
+	section: must(named(40)),
+	change: must(oneOf(['off', 'on', 'as-edition'] as const)),
+	edition: maybe(oneOf(EDITIONS)),
+	only: maybe(oneOf(SERVES)),
+	reference: must(text(200).defined())
+});
+const practice = shape({
+	wallHeightIn: must(inches(0, 120)),
+	counterHeightIn: must(inches(0, 120)),
+	testLoadA: must(figure(1, 20)),
+	supplyVolts: must(figure(90, 140)),
+	dropPercent: must(figure(0.5, 20)),
+	gfciYears: must(figure(1, 50))
+});
+const wallBreak = shape({
+	id: id(),
+	wall: must(whole(0, 199)),
+	from: must(inches(0)),
+	to: must(inches(0)),
+	kind: must(oneOf(BREAK_KINDS)),
+	hinge: maybe(oneOf(['from', 'to'] as const)),
+	swingsIn: maybe(flag())
+});
+const counter = shape({ id: id(), wall: must(whole(0, 199)), from: must(inches(0)), to: must(inches(0)), depthIn: must(inches(1, 120)) });
+const fixture = shape({
+	id: id(),
+	kind: must(oneOf(FIXTURE_KINDS)),
+	name: text().defined(),
+	x: must(inches()),
+	y: must(inches()),
+	widthIn: must(inches(1, 1000)),
+	depthIn: must(inches(1, 1000))
+});
+const room = shape({
+	id: id(),
+	name: must(named(60)),
+	kind: must(oneOf(ROOM_KINDS)),
+	storey: must(whole(-3, 9)),
+	finished: must(flag()),
+	outline: list(pointSchema(), 200, 3).nullable().defined(),
+	breaks: must(list(wallBreak, 200)),
+	counters: must(list(counter, 50)),
+	fixtures: must(list(fixture, 100)),
+	foodPrep: must(flag())
+});
+const place = shape({
+	kind: must(oneOf(['wall', 'point'] as const)),
+	wall: whole(0, 199),
+	at: inches(0),
+	x: inches(),
+	y: inches()
+}).test('place', 'must be a wall with its place along it, or a point with x and y', (p: unknown) => {
+	const v = p as { kind?: string; wall?: number; at?: number; x?: number; y?: number } | null | undefined;
+	return !v || (v.kind === 'wall' ? v.wall !== undefined && v.at !== undefined : v.x !== undefined && v.y !== undefined);
+});
+const state = () => must(oneOf(STATES));
+const device = shape({
+	id: id(),
+	kind: must(oneOf(DEVICE_KINDS)),
+	receptacles: must(oneOf([0, 1, 2] as const)),
+	amps: must(figure(1, 200)),
+	volts: must(oneOf([120, 240] as const)),
+	slots: must(oneOf(['grounding', 'two-slot'] as const)),
+	protection: must(oneOf(PROTECTIONS)),
+	feedsLoad: must(flag()),
+	tamperResistant: must(flag()),
+	weatherResistant: must(flag()),
+	switched: must(oneOf(SWITCHED)),
+	serves: oneOf(SERVES).nullable().defined(),
+	watts: must(figure(0, 100_000)),
+	name: text().defined(),
+	state: state(),
+	installed: day().nullable().defined()
+});
+const box = shape({
+	id: id(),
+	name: must(named(24)),
+	roomId: text(64).nullable().defined(),
+	place: place.nullable().defined(),
+	heightIn: inches(-200, 1000).nullable().defined(),
+	material: must(oneOf(['plastic', 'metal'] as const)),
+	gangs: must(whole(1, 8)),
+	volumeCuIn: figure(0.1, 1000).nullable().defined(),
+	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
+	inCabinet: must(flag()),
+	readilyAccessible: must(flag()),
+	dampness: oneOf(DAMPNESS).nullable().defined(),
+	devices: must(list(device, 12)),
+	state: state(),
+	note: text(2000).defined()
+});
+const leg = shape({
+	id: id(),
+	circuitId: id(),
+	fromId: id(),
+	toId: id(),
+	cable: must(oneOf(CABLES)),
+	awg: must(oneOf(GAUGES)),
+	metal: must(oneOf(['Cu', 'Al'] as const)),
+	conductors: must(whole(2, 4)),
+	ground: must(flag()),
+	lengthFt: figure(0, 2000).nullable().defined(),
+	state: state()
+});
+const load = shape({
+	kind: must(oneOf(LOAD_KINDS)),
+	name: text().defined(),
+	watts: figure(1, 100_000).nullable().defined(),
+	amps: figure(0.1, 400).nullable().defined(),
+	volts: must(oneOf([120, 240] as const)),
+	continuous: must(flag()),
+	mca: figure(0.1, 400).nullable().defined(),
+	mocp: figure(1, 400).nullable().defined()
+});
+const circuit = shape({
+	id: id(),
+	number: must(whole(1, 999)),
+	name: must(named(80)),
+	kind: must(oneOf(CIRCUIT_KINDS)),
+	panelId: id(),
+	slot: whole(1, 200).nullable().defined(),
+	poles: must(oneOf([1, 2] as const)),
+	breakerA: must(figure(1, 400)),
+	breaker: must(oneOf(PROTECTIONS)),
+	load: load.nullable().defined(),
+	mustStayOn: must(flag()),
+	directory: text().defined(),
+	state: state()
+});
+const panel = shape({
+	id: id(),
+	name: must(named(60)),
+	roomId: text(64).nullable().defined(),
+	place: place.nullable().defined(),
+	mainA: must(figure(15, 400)),
+	slots: must(whole(1, 200))
+});
+const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nullable().defined(), open: must(flag()) });
+
+export const jobSchema = shape({
+	id: id(),
+	name: must(named(80)),
+	place: text().defined(),
+	edition: edition(),
+	permitDate: must(day()),
+	dwelling: must(oneOf(DWELLINGS)),
+	areaSqFt: figure(1, 100_000).nullable().defined(),
+	amendments: must(list(shape({ id: id(), ...amendmentFields() }), 100)),
+	practice: must(practice),
+	rooms: must(list(room, 400)),
+	boxes: must(list(box, 4000)),
+	legs: must(list(leg, 4000)),
+	circuits: must(list(circuit, 400)),
+	panels: must(list(panel, 20)),
+	symptoms: must(list(symptom, 200)),
+	notes: must(list(must(text(2000).defined()), 200))
+});
+export const readingSchema = shape({
+	id: id(),
+	jobId: id(),
+	boxId: id(),
+	kind: must(oneOf(READING_KINDS)),
+	value: figure(-1e7, 1e7).nullable().defined(),
+	lamps: text(20).nullable().defined(),
+	loadA: figure(0.1, 400).nullable().defined(),
+	instrument: text().defined(),
+	at: must(named(40)),
+	by: text().defined(),
+	struck: must(flag()),
+	note: text(2000).defined()
+});
+export const eventSchema = shape({
+	id: id(),
+	jobId: id(),
+	kind: must(oneOf(['off-tagged', 'on', 'dead-test'] as const)),
+	circuitId: text(64).nullable().defined(),
+	boxId: text(64).nullable().defined(),
+	at: must(named(40)),
+	by: text().defined(),
+	note: text(2000).defined()
+});
+export const jobFileSchema = shape({
+	hekto: must(oneOf(['job'] as const)),
+	fileVersion: must(oneOf([1] as const)),
+	job: must(jobSchema),
+	readings: must(list(readingSchema, 50_000)),
+	events: must(list(eventSchema, 50_000))
+});
+
+/** Holds a job file of the present version to its schema, its references and the bounds of its readings: all faults at once. */
+export function checkJobFile(value: unknown): Checked<JobFile> {
+	const checked = check<JobFile>(jobFileSchema, value);
+	if (!checked.ok) return checked;
+	const file = checked.value;
+	const faults = [
+		...referenceFaults(file.job).map((f) => ({ ...f, path: `job.${f.path}` })),
+		...file.readings.flatMap((reading, i) => rowFaults(file.job, reading, `readings[${i}]`)),
+		...file.readings.flatMap((reading, i) => readingFaults(reading).map((f) => ({ ...f, path: `readings[${i}].${f.path}` }))),
+		...file.events.flatMap((event, i) => rowFaults(file.job, event, `events[${i}]`))
+	];
+	return faults.length ? { ok: false, faults } : checked;
+}
+
+function rowFaults(job: Job, row: Reading | LiveEvent, path: string) {
+	const faults = [];
+	if (row.jobId !== job.id) faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });
+	if (row.boxId !== null && !job.boxes.some((b) => b.id === row.boxId)) {
+		faults.push({ path: `${path}.boxId`, message: `names no box of this job, got "${row.boxId}"` });
+	}
+	return faults;
+}

@@ -1,0 +1,149 @@
+import { cite, type Edition } from '../code/edition';
+import { editions } from '../code/editions';
+import { indexOf } from '../model/job-index';
+import type { Box, Circuit, Device, Job } from '../model/job';
+import { EDITIONS } from '../model/kinds';
+import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
+import type { OutletFacts } from '../code/outlet';
+import { outletFacts } from './outlet-facts';
+import { protectionNeed, type ProtectionAnswer } from './needs';
+import { protectedBy } from './reach';
+
+/** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
+export function assessProtection(edition: Edition, job: Job): StageResult {
+	const results = job.boxes.flatMap((box) => box.devices.map((device) => assessDevice(edition, job, box, device)));
+	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
+}
+
+interface Case {
+	edition: Edition;
+	job: Job;
+	box: Box;
+	device: Device;
+	circuit: Circuit | undefined;
+	facts: OutletFacts;
+	answer: ProtectionAnswer;
+	subject: Subject;
+}
+
+function assessDevice(edition: Edition, job: Job, box: Box, device: Device): StageResult {
+	const index = indexOf(job);
+	const room = box.roomId ? index.rooms.get(box.roomId) : undefined;
+	const subject: Subject = { kind: 'box', id: box.id };
+	if (!room) {
+		return {
+			decisions: [],
+			findings: [
+				{
+					id: `no-room:${device.id}`,
+					severity: 'advice',
+					rule: cite(edition, edition.gfci.receptacle.rule),
+					subject,
+					message: `${box.name}: which room it is in is not known, so what protection it needs cannot be told. Attach it to a room.`
+				}
+			]
+		};
+	}
+	const circuit = index.circuitsOfBox.get(box.id)?.[0];
+	const facts = outletFacts(job, room, box, device, circuit);
+	const answer = protectionNeed(edition, facts, job.permitDate, job.amendments, subject);
+	const c: Case = { edition, job, box, device, circuit, facts, answer, subject };
+	return { decisions: [decisionOf(c)], findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...marks(c)] };
+}
+
+const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
+const saidNeed = ({ need }: ProtectionAnswer): string =>
+	[need.gfci.required && 'GFCI', need.afci.required && 'AFCI'].filter(Boolean).join(' + ') || 'No GFCI, no AFCI';
+
+function decisionOf({ edition, job, box, device, circuit, facts, answer, subject }: Case): Decision {
+	const sources = (['gfci', 'afci'] as const).flatMap((against) => {
+		const by = circuit && protectedBy(job, circuit, box, device, against);
+		return by ? [{ label: `${WORDS[against]} given by`, formula: '', value: by.name, unit: '' }] : [];
+	});
+	return {
+		id: `protect:${device.id}`,
+		subject,
+		value: saidNeed(answer),
+		title: device.name || (device.kind === 'receptacle' ? 'receptacle' : device.kind),
+		steps: [...answer.steps, ...sources],
+		rules: [...answer.need.gfci.because, ...answer.need.afci.because],
+		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
+		get alternatives() {
+			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
+				const other = protectionNeed(editions[key], facts, job.permitDate);
+				const why = other.steps[0]?.formula ?? '';
+				return { value: `${key}: ${saidNeed(other)}`, why };
+			});
+		}
+	};
+}
+
+function missing({ edition, job, box, device, circuit, facts, answer, subject }: Case, against: 'gfci' | 'afci'): Finding[] {
+	const need = answer[against];
+	const rule = need.because[0];
+	if (!need.required || !rule) return [];
+	if (!circuit) {
+		return [
+			{
+				id: `${against}-unknown:${device.id}`,
+				severity: 'caution',
+				rule,
+				subject,
+				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so whether it has it cannot be told.`
+			}
+		];
+	}
+	if (protectedBy(job, circuit, box, device, against)) return [];
+	const existing = device.state === 'found';
+	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
+	if (existing && against === 'afci') return [];
+	return [
+		{
+			id: `${against}:${device.id}`,
+			severity: existing ? 'advice' : 'violation',
+			rule,
+			subject,
+			message: existing
+				? `${box.name} has no ${WORDS[against]}; it is existing work, and comes under the rule when it is replaced or extended (${need.reasons[0]}).`
+				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.`,
+			fix: fixFor(edition, box, device, circuit, facts, against)
+		}
+	];
+}
+
+/** At the outlet where a receptacle can hold it and be reached; else at the breaker. Arc-fault protection begins at the breaker. */
+function fixFor(edition: Edition, box: Box, device: Device, circuit: Circuit, facts: OutletFacts, against: 'gfci' | 'afci'): Fix {
+	const here = against === 'gfci' && facts.what === 'receptacle' && device.volts === 120 && device.amps <= 20;
+	if (here && box.readilyAccessible && device.receptacles === 2) {
+		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection: 'gfci' };
+	}
+	const other = against === 'gfci' ? 'afci' : 'gfci';
+	const protection = circuit.breaker === other ? 'dual' : against;
+	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
+}
+
+function marks({ edition, box, device, answer, subject }: Case): Finding[] {
+	if (device.state === 'found') return [];
+	const found: Finding[] = [];
+	if (answer.need.tamperResistant && !device.tamperResistant) {
+		found.push({
+			id: `tamper:${device.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.tamper.rule),
+			subject,
+			message: `${box.name} must be a tamper-resistant receptacle.`,
+			fix: { kind: 'mark-device', label: 'Make it tamper-resistant', boxId: box.id, deviceId: device.id, mark: 'tamperResistant' }
+		});
+	}
+	if (answer.need.weatherResistant && !device.weatherResistant) {
+		found.push({
+			id: `weather:${device.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.weather.resistant),
+			subject,
+			message: `${box.name} is in a damp or wet place: it must be a weather-resistant receptacle under a ${answer.need.cover} cover.`,
+			fix: { kind: 'mark-device', label: 'Make it weather-resistant', boxId: box.id, deviceId: device.id, mark: 'weatherResistant' }
+		});
+	}
+	return found;
+}

@@ -1,0 +1,115 @@
+import { afciNeed } from '../code/afci';
+import { coversSection } from '../code/amendments';
+import { cite, type Edition } from '../code/edition';
+import { gfciNeed } from '../code/gfci';
+import type { Need, OutletFacts } from '../code/outlet';
+import { replacementLabels } from '../code/replacement';
+import { tamperNeed } from '../code/tamper';
+import { weatherNeed, type Cover } from '../code/weather';
+import type { Amendment } from '../model/job';
+import type { Finding, Rule, Step, Subject } from '../model/result';
+import { inWords, roomWords } from '../model/kinds';
+
+export interface ProtectionNeed {
+	id: string;
+	gfci: { required: boolean; because: Rule[] };
+	afci: { required: boolean; because: Rule[] };
+	tamperResistant: boolean;
+	weatherResistant: boolean;
+	cover: Cover;
+	labels: string[];
+}
+export interface ProtectionAnswer {
+	need: ProtectionNeed;
+	gfci: Need;
+	afci: Need;
+	steps: Step[];
+	findings: Finding[];
+}
+
+/** Everything that protects one outlet: GFCI, AFCI, tamper- and weather-resistant type, cover, labels, each with its reason. */
+export function protectionNeed(
+	edition: Edition,
+	outlet: OutletFacts,
+	permitDate: string,
+	amendments: readonly Amendment[] = [],
+	subject: Subject = { kind: 'input', id: outlet.id }
+): ProtectionAnswer {
+	const gfci = gfciNeed(edition, outlet, permitDate, amendments);
+	const afci = afciNeed(edition, outlet, amendments);
+	const tamper = tamperNeed(edition, outlet);
+	const weather = weatherNeed(edition, outlet);
+	const { labels, rule: labelRule } = replacementLabels(edition, outlet);
+	const steps: Step[] = [
+		needStep('GFCI', outlet, gfci),
+		needStep('AFCI', outlet, afci),
+		{ label: 'tamper-resistant', formula: tamper.why, value: tamper.required ? 'required' : 'not required', unit: '', rule: tamper.rule }
+	];
+	if (weather.rules[0]) {
+		steps.push({
+			label: weather.resistant ? 'weather-resistant, cover' : 'cover',
+			formula: 'damp or wet place',
+			value: inWords(weather.cover),
+			unit: '',
+			rule: weather.rules[0]
+		});
+	}
+	if (labelRule) steps.push({ label: 'labels', formula: 'no ground in the box', value: labels.join(', ') || 'none', unit: '', rule: labelRule });
+	return {
+		need: {
+			id: outlet.id,
+			gfci: { required: gfci.required, because: gfci.because },
+			afci: { required: afci.required, because: afci.because },
+			tamperResistant: tamper.required,
+			weatherResistant: weather.resistant,
+			cover: weather.cover,
+			labels
+		},
+		gfci,
+		afci,
+		steps,
+		findings: [...amendedFindings(edition, outlet, subject, [gfci, afci]), ...accessFindings(edition, outlet, subject, gfci)]
+	};
+}
+
+function needStep(label: string, outlet: OutletFacts, need: Need): Step {
+	const excused = need.excused[0];
+	const where = `${inWords(outlet.what)}, ${roomWords(outlet.room)}, ${outlet.volts} V ${outlet.amps} A`;
+	return {
+		label,
+		formula: need.reasons.join('; ') || (excused ? excused.because : `no listed place or use: ${where}`),
+		value: need.required ? 'required' : 'not required',
+		unit: '',
+		rule: need.because[0] ?? excused?.rule
+	};
+}
+
+/** Every result that an amendment changed says so. */
+function amendedFindings(edition: Edition, outlet: OutletFacts, subject: Subject, needs: Need[]): Finding[] {
+	return needs.flatMap((need) =>
+		need.amendedBy.map((a): Finding => {
+			const changed = need.excused.find((e) => coversSection(a.section, e.rule.section))?.rule ?? need.because[0];
+			return {
+				id: `amended:${outlet.id}:${a.section}`,
+				severity: 'advice',
+				rule: changed ?? cite(edition, { section: a.section, title: 'Local amendment', confidence: 'check' }),
+				subject,
+				message: `A local amendment to ${a.section} changed this result (${a.reference || 'no reference given'}).`,
+				amendedBy: a.reference || a.section
+			};
+		})
+	);
+}
+
+function accessFindings(edition: Edition, outlet: OutletFacts, subject: Subject, gfci: Need): Finding[] {
+	if (!gfci.required || outlet.readilyAccessible !== false) return [];
+	return [
+		{
+			id: `access:${outlet.id}`,
+			severity: 'caution',
+			rule: cite(edition, edition.gfci.access),
+			subject,
+			message: 'This place is not readily accessible: put the GFCI upstream or at the breaker.'
+		}
+	];
+}

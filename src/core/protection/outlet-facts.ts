@@ -1,0 +1,48 @@
+import { circuitVolts } from '../circuits/drop';
+import type { OutletFacts } from '../code/outlet';
+import { boxPoint, distanceToFixture } from '../model/geometry';
+import type { Box, Circuit, Device, Job, Room } from '../model/job';
+import type { FixtureKind, Serves } from '../model/kinds';
+
+const SINKS: readonly FixtureKind[] = ['sink', 'basin'];
+const TUBS: readonly FixtureKind[] = ['tub', 'shower'];
+/** Appliances that stay in their space: a single receptacle behind one is not for hands. */
+const STAYS: readonly Serves[] = ['refrigerator', 'dishwasher', 'range', 'wall-oven', 'cooktop', 'dryer', 'microwave'];
+
+/**
+ * What the protection rules ask, read from the model. The distance to a sink or tub is the straight line within
+ * the same room (docs/decisions: a cord round a corner is longer, so this errs toward protection).
+ */
+export function outletFacts(job: Job, room: Room, box: Box, device: Device, circuit: Circuit | undefined): OutletFacts {
+	const point = boxPoint(box, room);
+	const nearest = (kinds: readonly FixtureKind[]): number | undefined => {
+		if (!point) return undefined;
+		const inches = room.fixtures.filter((f) => kinds.includes(f.kind)).map((f) => distanceToFixture(point, f));
+		return inches.length ? Math.min(...inches) / 12 : undefined;
+	};
+	const receptacle = device.kind === 'receptacle';
+	return {
+		id: device.id,
+		what: device.kind === 'alarm' ? 'hard-wired' : device.kind,
+		room: room.kind,
+		volts: device.volts,
+		amps: receptacle ? device.amps : (circuit?.breakerA ?? device.amps),
+		circuitVolts: circuit && device.volts === 240 ? circuitVolts(circuit) : undefined,
+		finished: room.finished,
+		foodPrep: room.foodPrep,
+		serves: device.serves ?? (device.kind === 'alarm' ? 'alarm' : undefined),
+		sinkFt: nearest(SINKS),
+		tubFt: nearest(TUBS),
+		heightIn: box.heightIn ?? undefined,
+		dampness: box.dampness ?? undefined,
+		readilyAccessible: box.readilyAccessible,
+		dedicatedSpace: receptacle && device.receptacles === 1 && device.serves !== null && STAYS.includes(device.serves),
+		replacement: receptacle && box.state === 'found' && device.state !== 'found' ? replacementOf(box, device) : undefined
+	};
+}
+
+function replacementOf(box: Box, device: Device): OutletFacts['replacement'] {
+	const here = device.protection === 'gfci' || device.protection === 'dual';
+	const method = device.slots === 'two-slot' ? 'two-slot' : here ? 'gfci-here' : 'gfci-upstream';
+	return { groundInBox: box.ground === 'present', method };
+}

@@ -1,0 +1,75 @@
+import type { Edition } from '../code/edition';
+import type { Job, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { ReadingKind } from '../model/kinds';
+import type { Decision, Finding, StageResult } from '../model/result';
+import { verdictOf, worst, type Level, type Verdict } from './verdicts';
+
+/** What was read at a box: the latest of each kind with its verdict, and the worst of them. */
+export interface BoxProof {
+	boxId: string;
+	level: Level;
+	latest: Partial<Record<ReadingKind, { reading: Reading; verdict: Verdict }>>;
+}
+
+/** Readings that count, newest of each kind at each box. */
+export function latestReadings(readings: readonly Reading[]): Map<string, Map<ReadingKind, Reading>> {
+	const byBox = new Map<string, Map<ReadingKind, Reading>>();
+	for (const reading of readings) {
+		if (reading.struck) continue;
+		const kinds = byBox.get(reading.boxId) ?? new Map<ReadingKind, Reading>();
+		byBox.set(reading.boxId, kinds);
+		const before = kinds.get(reading.kind);
+		if (!before || before.at <= reading.at) kinds.set(reading.kind, reading);
+	}
+	return byBox;
+}
+
+export function proofs(edition: Edition, job: Job, readings: readonly Reading[]): Map<string, BoxProof> {
+	const index = indexOf(job);
+	const found = new Map<string, BoxProof>();
+	for (const [boxId, kinds] of latestReadings(readings)) {
+		const box = index.boxes.get(boxId);
+		if (!box) continue;
+		const circuit = index.circuitsOfBox.get(boxId)?.[0];
+		const latest: BoxProof['latest'] = {};
+		for (const [kind, reading] of kinds) latest[kind] = { reading, verdict: verdictOf(edition, job, box, circuit, reading) };
+		found.set(boxId, { boxId, level: worst(Object.values(latest).map((l) => l.verdict.level)), latest });
+	}
+	return found;
+}
+
+/** Each judgement that falls short as a finding at its box; each drop as a decision with its predicted steps. */
+export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
+	const findings: Finding[] = [];
+	const decisions: Decision[] = [];
+	const names = indexOf(job).boxes;
+	for (const { boxId, latest } of boxProofs.values()) {
+		for (const { reading, verdict } of Object.values(latest)) {
+			for (const j of verdict.judgements) {
+				if (j.level !== 'bad' && j.level !== 'look') continue;
+				findings.push({
+					id: `read:${reading.id}:${j.on}`,
+					severity: j.level === 'bad' ? 'violation' : 'caution',
+					rule: j.rule,
+					subject: { kind: 'box', id: boxId },
+					message: `${names.get(boxId)?.name}: ${j.says}`.replace(/\.?$/, '.'),
+					have: j.have ?? undefined,
+					need: j.need ?? undefined,
+					unit: j.unit
+				});
+			}
+			if (!verdict.steps.length) continue;
+			decisions.push({
+				id: `predict:${reading.id}`,
+				subject: { kind: 'box', id: boxId },
+				value: verdict.says,
+				title: reading.kind === 'drop' ? `drop at ${reading.loadA} A, 25 degC` : 'as predicted for this box, 25 degC',
+				steps: verdict.steps,
+				rules: verdict.judgements.map((j) => j.rule),
+				alternatives: []
+			});
+		}
+	}
+	return { findings, decisions };
+}

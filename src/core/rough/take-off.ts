@@ -1,0 +1,34 @@
+import type { Job, Leg } from '../model/job';
+import type { Cable, State } from '../model/kinds';
+import type { Awg, Metal } from '../units/gauge';
+
+export interface CableTotal {
+	/** `12-2 NM-B with ground`. */
+	name: string;
+	cable: Cable;
+	awg: Awg;
+	metal: Metal;
+	legs: number;
+	feet: number;
+	/** Legs whose length is not known, not in `feet`. */
+	unmeasured: number;
+}
+
+/** Cable as the trade writes it. @example 12-2 NM-B with ground */
+export const cableName = (leg: Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>): string =>
+	`${leg.awg}-${leg.conductors} ${leg.cable}${leg.metal === 'Al' ? ' aluminum' : ''}${leg.ground ? ' with ground' : ', no ground'}`;
+
+/** Feet of each cable in the legs of these states, largest wire last. */
+export function takeOff(job: Job, states: readonly State[]): CableTotal[] {
+	const totals = new Map<string, CableTotal>();
+	for (const leg of job.legs) {
+		if (!states.includes(leg.state)) continue;
+		const name = cableName(leg);
+		const total = totals.get(name) ?? { name, cable: leg.cable, awg: leg.awg, metal: leg.metal, legs: 0, feet: 0, unmeasured: 0 };
+		total.legs += 1;
+		if (leg.lengthFt === null) total.unmeasured += 1;
+		else total.feet += leg.lengthFt;
+		totals.set(name, total);
+	}
+	return [...totals.values()].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+}

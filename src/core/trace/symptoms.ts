@@ -1,0 +1,15 @@
+import { cite, type Edition } from '../code/edition';
+import type { Job } from '../model/job';
+import type { Finding } from '../model/result';
+
+/** Open symptoms as cautions: what somebody saw and nobody has explained yet. */
+export const openSymptoms = (edition: Edition, job: Job): Finding[] =>
+	job.symptoms
+		.filter((s) => s.open)
+		.map((s) => ({
+			id: `symptom:${s.id}`,
+			severity: 'caution',
+			rule: cite(edition, { section: 'practice', title: 'Open symptom', confidence: 'firm' }),
+			subject: s.boxId ? { kind: 'box', id: s.boxId } : { kind: 'job', id: job.id },
+			message: s.text
+		}));
