@@ -3,7 +3,7 @@ import type { Box, Circuit, Job, Reading } from '../model/job';
 import { readingUnit, readingWords } from '../model/reading';
 import type { Rule, Step } from '../model/result';
 import { atMost, show } from '../units/quantity';
-import { lampMeaning } from './lamps';
+import { lampMeaning, type LampMeaning } from './lamps';
 import { AGAINST_PREDICTED, LIMITS, limitRule, NG_SUSPICIOUS, type Band } from './limits';
 import { predict, type Prediction, type Predicted } from './predict';
 
@@ -41,7 +41,7 @@ export function verdictOf(edition: Edition, job: Job, box: Box, circuit: Circuit
 	const level = worst(judgements.map((j) => j.level));
 	const predicted = prediction.known ? predictedFor(reading, prediction.value) : null;
 	const unit = readingUnit(reading.kind);
-	const measured = reading.kind === 'lamps' ? lampMeaning(reading.lamps ?? '').says : `${show(reading.value ?? 0)} ${unit}`;
+	const measured = reading.kind === 'lamps' ? (judgements[0]?.says.split(/[;,]/)[0] ?? '') : `${show(reading.value ?? 0)} ${unit}`;
 	return {
 		readingId: reading.id,
 		level,
@@ -120,7 +120,7 @@ function ungrounded({ edition, reading, prediction }: ReadingCase): Judgement | 
 	const reads = reading.kind === 'hg' && reading.value > 100;
 	return {
 		on: 'joints',
-		level: reads || reading.kind === 'ng' ? 'look' : 'good',
+		level: reads ? 'look' : 'unknown',
 		says: reads
 			? `this run has no ground wire, yet hot to ground reads ${show(reading.value)} V: ask what the ground contact is joined to`
 			: `this run has no ground wire: ${show(reading.value)} V to the ground contact tells nothing of the wiring`,
@@ -171,12 +171,20 @@ function againstPredicted({ edition, reading, prediction }: ReadingCase, absolut
 	return [{ on: 'joints', level, says, have: value, need: should, unit, rule }];
 }
 
-function lampsJudged({ edition, reading }: ReadingCase): Judgement {
-	const meaning = lampMeaning(reading.lamps ?? '');
+/** A run without a ground wire should show open ground; lamps that say "right" there are the ones to doubt. */
+function ungroundedLamps(lamps: string | null, prediction: Predicted): LampMeaning | null {
+	if (!prediction.known || prediction.value.loop.groundOhms !== null) return null;
+	if (lamps === 'on off off') return { level: 'good', says: 'Open ground, as this run must show: it has no ground wire', but: '' };
+	if (lamps !== 'on on off') return null;
+	return { level: 'bad', says: 'The lamps say wired right, yet this run has no ground wire', but: 'suspect a bootleg ground: open the box, dead, and look' };
+}
+
+function lampsJudged({ edition, reading, prediction }: ReadingCase): Judgement {
+	const meaning = ungroundedLamps(reading.lamps, prediction) ?? lampMeaning(reading.lamps ?? '');
 	return {
-		on: 'design',
+		on: meaning.level === 'good' ? 'design' : 'joints',
 		level: meaning.level,
-		says: meaning.but ? `${meaning.says}; ${meaning.but}.` : `${meaning.says}.`,
+		says: meaning.but ? `${meaning.says}; ${meaning.but}` : meaning.says,
 		have: null,
 		need: null,
 		unit: '',
