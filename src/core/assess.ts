@@ -2,6 +2,7 @@ import { assessCircuits } from './circuits/assess-circuits';
 import { editions } from './code/editions';
 import { assessLayout } from './layout/assess-layout';
 import type { Job, Reading } from './model/job';
+import type { Stage } from './model/kinds';
 import type { Assessment, Finding, StageResult } from './model/result';
 import { assessProtection } from './protection/assess-protection';
 import { assessProve, proofs, type BoxProof } from './prove/assess-prove';
@@ -10,6 +11,8 @@ import { openSymptoms } from './trace/symptoms';
 export interface JobAssessment extends Assessment {
 	/** What was read at each box, judged. */
 	proofs: ReadonlyMap<string, BoxProof>;
+	/** Work that is still to do at each stage: no shortfall, but not finished. */
+	todo: Record<Stage, number>;
 }
 
 const NOTHING: StageResult = { findings: [], decisions: [] };
@@ -38,7 +41,24 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 			circuits: job.circuits.length,
 			boxesRead: boxProofs.size
 		},
-		proofs: boxProofs
+		proofs: boxProofs,
+		todo: toDo(job, boxProofs)
+	};
+}
+
+/** What is left to build, to trim and to prove; the other stages count their findings alone. */
+function toDo(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): Record<Stage, number> {
+	const provable = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
+	return {
+		walk: 0,
+		layout: 0,
+		circuit: 0,
+		protect: 0,
+		rough: job.legs.filter((l) => l.state === 'planned').length,
+		trim: job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.state === 'planned')).length,
+		prove: provable.filter((b) => !boxProofs.has(b.id)).length,
+		trace: 0,
+		handover: 0
 	};
 }
 

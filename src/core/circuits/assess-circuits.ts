@@ -109,7 +109,7 @@ function dropDecisions(edition: Edition, job: Job, run: Run): Decision[] {
 				id: `drop:${run.circuit.id}:${node.boxId}`,
 				subject: { kind: 'box' as const, id: node.boxId },
 				value: `${show(drop.percent, 1)} %`,
-				title: 'drop here at the design load, 75 degC',
+				title: 'drop here at the design load, 75 °C',
 				steps: drop.steps,
 				rules: [cite(edition, edition.drop.rule)],
 				alternatives: []

@@ -53,7 +53,7 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 }
 
 /**
- * Drop at one box with the whole design load drawn there, conductors at 75 degC, leg by leg.
+ * Drop at one box with the whole design load drawn there, conductors at 75 °C, leg by leg.
  * @returns null where a leg on the way is not measured
  */
 export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): DropAt | null {

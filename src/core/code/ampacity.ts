@@ -11,7 +11,7 @@ export interface AmpacityCase {
 	ambientC: number;
 	/** Current-carrying conductors together. */
 	currentCarrying: number;
-	/** Column that the terminals allow, degC. */
+	/** Column that the terminals allow, °C. */
 	terminalC: Column;
 }
 export interface AmpacityResult {
@@ -34,7 +34,7 @@ export const bundlingFactor = (count: number, { bundling }: Pick<Edition, 'bundl
  * What a conductor may carry, with each factor and limit as a step.
  * @returns null where the table has no such conductor, or the place is too hot for its insulation
  * @source 310.15, Table 310.16 (2017: Table 310.15(B)(16)), 334.80, 340.80, 110.14(C)
- * @example 12 AWG copper NM-B, 30 degC, 2 conductors, 60 degC terminals -> 20 A
+ * @example 12 AWG copper NM-B, 30 °C, 2 conductors, 60 °C terminals -> 20 A
  */
 export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | null {
 	const row = edition.ampacity.rows.find((r) => r.awg === c.awg)?.[c.metal];
@@ -49,13 +49,13 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 	const amps = Math.min(corrected, cap, terminal);
 	const steps: Step[] = [
 		{
-			label: `${c.awg} AWG ${c.metal}, ${cable.from} degC column`,
+			label: `${c.awg} AWG ${c.metal}, ${cable.from} °C column`,
 			formula: edition.ampacity.rule.section,
 			value: base,
 			unit: 'A',
 			rule: cite(edition, edition.ampacity.rule)
 		},
-		{ label: `at ${show(c.ambientC, 1)} degC`, formula: `x ${ambient}`, value: base * ambient, unit: 'A', rule: cite(edition, edition.ambient.rule) },
+		{ label: `at ${show(c.ambientC, 1)} °C`, formula: `x ${ambient}`, value: base * ambient, unit: 'A', rule: cite(edition, edition.ambient.rule) },
 		{
 			label: `${c.currentCarrying} current-carrying together`,
 			formula: `x ${bundling}`,
@@ -65,10 +65,10 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 		}
 	];
 	if (cable.cap !== null) {
-		steps.push({ label: `${c.cable} held to ${cable.cap} degC`, formula: `at most ${cap}`, value: Math.min(corrected, cap), unit: 'A', rule: cite(edition, cable.rule) });
+		steps.push({ label: `${c.cable} held to ${cable.cap} °C`, formula: `at most ${cap}`, value: Math.min(corrected, cap), unit: 'A', rule: cite(edition, cable.rule) });
 	}
 	steps.push({
-		label: `terminals at ${c.terminalC} degC`,
+		label: `terminals at ${c.terminalC} °C`,
 		formula: `at most ${terminal}`,
 		value: amps,
 		unit: 'A',

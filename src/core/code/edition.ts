@@ -10,7 +10,7 @@ export interface RuleRef {
 	confidence: 'firm' | 'check';
 }
 
-/** Column of an ampacity table: the temperature rating of the insulation or of the terminals, degC. */
+/** Column of an ampacity table: the temperature rating of the insulation or of the terminals, °C. */
 export type Column = 60 | 75 | 90;
 export type ByColumn = Readonly<Record<Column, number | null>>;
 export interface AmpacityRow {
@@ -18,7 +18,7 @@ export interface AmpacityRow {
 	Cu: ByColumn;
 	Al: ByColumn | null;
 }
-/** Ohm per 1000 ft, DC at 75 degC. */
+/** Ohm per 1000 ft, DC at 75 °C. */
 export interface ResistanceRow {
 	awg: Awg;
 	cmil: number;

@@ -1,7 +1,7 @@
 import { compareGauge, type Awg, type Metal } from '../units/gauge';
 import type { Edition } from './edition';
 
-/** One conductor at 75 degC: solid up to 10 AWG, stranded above. @returns ohm per 1000 ft @throws RangeError for a wire the table lacks @source Chapter 9 Table 8 */
+/** One conductor at 75 °C: solid up to 10 AWG, stranded above. @returns ohm per 1000 ft @throws RangeError for a wire the table lacks @source Chapter 9 Table 8 */
 export function ohmsPerKft(awg: Awg, metal: Metal, { resistance }: Pick<Edition, 'resistance'>): number {
 	const row = resistance.rows.find((r) => r.awg === awg)?.[metal];
 	if (!row) throw new RangeError(`${resistance.rule.section}: no ${awg} AWG ${metal}`);

@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import type { Box, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
-import type { Decision, Finding, StageResult } from '../model/result';
+import type { Decision, Finding, Fix, StageResult } from '../model/result';
 import { formatLength, toSixteenths } from '../units/length';
 import { layoutWalls, type WallsResult } from './walls';
 import { outlineFaults, positionIn, wallSpaces } from './wall-spaces';
@@ -87,11 +87,19 @@ function assessRoom(edition: Edition, job: Job, room: Room): StageResult {
 		title: `wall receptacles, ${inWords(room.kind)}`,
 		steps: [
 			...walls.steps,
-			{ label: 'least for the empty room', formula: '', value: walls.minimum, unit: 'receptacles', rule },
+			{ label: 'least for the empty room', formula: '', value: walls.minimum, unit: 'needed', rule },
 			{ label: 'stretches out of reach now', formula: '', value: walls.uncovered.length, unit: '' }
 		],
 		rules: [rule],
 		alternatives: []
 	};
 	return { findings, decisions: [decision] };
+}
+
+/** What is missing in rooms where there is new work: one fix a room. Rooms of nothing but existing work are left as they are. */
+export function missingPlaces(edition: Edition, job: Job): Extract<Fix, { kind: 'add-receptacles' }>[] {
+	return assessLayout(edition, job).findings.flatMap((f, i, all) => {
+		const first = all.findIndex((other) => other.fix?.kind === 'add-receptacles' && other.subject.id === f.subject.id) === i;
+		return f.severity === 'violation' && f.fix?.kind === 'add-receptacles' && first ? [f.fix] : [];
+	});
 }

@@ -61,7 +61,7 @@ export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 			label: `wall space ${space.id}, ${sayLength(space.length)}`,
 			formula: `one for each ${sayLength(2 * placing.reach)} or part`,
 			value: need,
-			unit: 'receptacles',
+			unit: 'needed',
 			rule
 		});
 		const parts = open.flatMap(([a, b]) => stretches(space, a, b));

@@ -69,12 +69,14 @@ function foldsBack(outline: readonly Point[], i: number, k: number): boolean {
 	return cross(corner, a, b) === 0 && along > 0;
 }
 
-/** Mean of the vertices, moved inside an L or U where it would fall outside: where a name is written. */
+/** Where a room's name is written: below the middle, where the ceiling light is drawn; inside an L or U all the same. */
 export function labelPoint(outline: readonly Point[]): Point {
 	const xs = outline.map((p) => p[0]);
 	const ys = outline.map((p) => p[1]);
-	const middle: Point = [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
-	if (inside(outline, middle)) return middle;
+	const [low, high] = [Math.min(...ys), Math.max(...ys)];
+	const x = (Math.min(...xs) + Math.max(...xs)) / 2;
+	const place = ([0.3, 0.5, 0.7].map((t): Point => [x, low + t * (high - low)])).find((p) => inside(outline, p));
+	if (place) return place;
 	return [xs.reduce((a, b) => a + b, 0) / xs.length, ys.reduce((a, b) => a + b, 0) / ys.length];
 }
 

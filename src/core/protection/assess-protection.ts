@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import { editions } from '../code/editions';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job } from '../model/job';
-import { EDITIONS } from '../model/kinds';
+import { EDITIONS, inWords } from '../model/kinds';
 import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
 import type { OutletFacts } from '../code/outlet';
 import { outletFacts } from './outlet-facts';
@@ -146,4 +146,60 @@ function marks({ edition, box, device, answer, subject }: Case): Finding[] {
 		});
 	}
 	return found;
+}
+
+export interface ProtectionRow {
+	boxId: string;
+	boxName: string;
+	roomName: string;
+	deviceId: string;
+	what: string;
+	gfci: RowNeed;
+	afci: RowNeed;
+	tamperResistant: boolean;
+	weatherResistant: boolean;
+	cover: ProtectionAnswer['need']['cover'];
+	/** Something it needs is not there, in new work. */
+	open: boolean;
+}
+interface RowNeed {
+	required: boolean;
+	section: string;
+	/** What gives it; null: nothing. */
+	by: string | null;
+	existing: boolean;
+}
+
+/** Every outlet with a known room as a row of a table: need, what gives it, type and cover. */
+export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
+	const index = indexOf(job);
+	return job.boxes.flatMap((box) => {
+		const room = box.roomId ? index.rooms.get(box.roomId) : undefined;
+		if (!room) return [];
+		const circuit = index.circuitsOfBox.get(box.id)?.[0];
+		return box.devices.map((device): ProtectionRow => {
+			const { need } = protectionNeed(edition, outletFacts(job, room, box, device, circuit), job.permitDate, job.amendments);
+			const existing = device.state === 'found';
+			const side = (against: 'gfci' | 'afci'): RowNeed => ({
+				required: need[against].required,
+				section: need[against].because[0]?.section ?? '',
+				by: (circuit && protectedBy(job, circuit, box, device, against)?.name) ?? null,
+				existing
+			});
+			const [gfci, afci] = [side('gfci'), side('afci')];
+			return {
+				boxId: box.id,
+				boxName: box.name,
+				roomName: room.name,
+				deviceId: device.id,
+				what: device.name || [device.volts === 240 && '240 V', device.serves && inWords(device.serves), inWords(device.kind)].filter(Boolean).join(' '),
+				gfci,
+				afci,
+				tamperResistant: need.tamperResistant,
+				weatherResistant: need.weatherResistant,
+				cover: need.cover,
+				open: !existing && [gfci, afci].some((n) => n.required && !n.by)
+			};
+		});
+	});
 }

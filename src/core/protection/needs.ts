@@ -8,7 +8,8 @@ import { tamperNeed } from '../code/tamper';
 import { weatherNeed, type Cover } from '../code/weather';
 import type { Amendment } from '../model/job';
 import type { Finding, Rule, Step, Subject } from '../model/result';
-import { inWords, roomWords } from '../model/kinds';
+import { inWords, roomWords, type EditionKey } from '../model/kinds';
+import { editions } from '../code/editions';
 
 export interface ProtectionNeed {
 	id: string;
@@ -112,4 +113,20 @@ function accessFindings(edition: Edition, outlet: OutletFacts, subject: Subject,
 			message: 'This place is not readily accessible: put the GFCI upstream or at the breaker.'
 		}
 	];
+}
+
+/** Many outlets of one dwelling at once. The kinds of dwelling do not differ in these rules; they do in those for places. */
+export function protectAll(c: {
+	edition: EditionKey;
+	permitDate: string;
+	outlets: readonly OutletFacts[];
+	amendments?: readonly Omit<Amendment, 'id'>[];
+}): { outlets: ProtectionNeed[]; steps: Step[]; findings: Finding[] } {
+	const amendments = (c.amendments ?? []).map((a, i) => ({ ...a, id: `a${i + 1}` }));
+	const answers = c.outlets.map((outlet) => protectionNeed(editions[c.edition], outlet, c.permitDate, amendments));
+	return {
+		outlets: answers.map((a) => a.need),
+		steps: answers.flatMap((a) => a.steps.map((s) => ({ ...s, label: `${a.need.id}: ${s.label}` }))),
+		findings: answers.flatMap((a) => a.findings)
+	};
 }

@@ -2,8 +2,8 @@ import type { Edition } from '../code/edition';
 import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
-import type { Decision, Finding, StageResult } from '../model/result';
-import { verdictOf, worst, type Level, type Verdict } from './verdicts';
+import type { Decision, Finding, Severity, StageResult } from '../model/result';
+import { verdictOf, worst, type Judgement, type Level, type Verdict } from './verdicts';
 
 /** What was read at a box: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
@@ -39,6 +39,12 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 	return found;
 }
 
+/** A drop over the advised figure is advice of the code, not a rule of it: it weighs one step less than a bad joint. */
+function severityOf(kind: ReadingKind, j: Judgement): Severity {
+	if (kind === 'drop' && j.on === 'design') return j.level === 'bad' ? 'caution' : 'advice';
+	return j.level === 'bad' ? 'violation' : 'caution';
+}
+
 /** Each judgement that falls short as a finding at its box; each drop as a decision with its predicted steps. */
 export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
 	const findings: Finding[] = [];
@@ -50,7 +56,7 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 				if (j.level !== 'bad' && j.level !== 'look') continue;
 				findings.push({
 					id: `read:${reading.id}:${j.on}`,
-					severity: j.level === 'bad' ? 'violation' : 'caution',
+					severity: severityOf(reading.kind, j),
 					rule: j.rule,
 					subject: { kind: 'box', id: boxId },
 					message: `${names.get(boxId)?.name}: ${j.says}`.replace(/\.?$/, '.'),
@@ -64,7 +70,7 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 				id: `predict:${reading.id}`,
 				subject: { kind: 'box', id: boxId },
 				value: verdict.says,
-				title: reading.kind === 'drop' ? `drop at ${reading.loadA} A, 25 degC` : 'as predicted for this box, 25 degC',
+				title: reading.kind === 'drop' ? `drop at ${reading.loadA} A, 25 °C` : 'as predicted for this box, 25 °C',
 				steps: verdict.steps,
 				rules: verdict.judgements.map((j) => j.rule),
 				alternatives: []

@@ -13,7 +13,7 @@ export const SOUND = {
 	sourceOhms: 0.03,
 	/** Each conductor at each end of a leg, ohm. */
 	terminationOhms: 0.002,
-	/** Conductors as they are while being tested, degC. */
+	/** Conductors as they are while being tested, °C. */
 	conductorC: 25
 } as const;
 
@@ -59,7 +59,7 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 	const steps: Step[] = [
 		...node.path.map((leg): Step => ({
 			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
-			formula: `${SOUND.conductorC} degC, with both terminations`,
+			formula: `${SOUND.conductorC} °C, with both terminations`,
 			value: legOhms(edition, leg, leg.awg),
 			unit: 'ohm',
 			rule

@@ -99,12 +99,12 @@ export const smallConductor = {
 } as const;
 export const nextSizeUp = { rule: ref('240.4(B)', 'Next standard size up'), upToA: 800 };
 export const cables = {
-	'NM-B': { rule: ref('334.80', 'NM-B: corrected from 90, held to 60 degC'), from: 90 as Column, cap: 60 as Column },
-	'UF-B': { rule: ref('340.80', 'UF-B: the 60 degC column'), from: 60 as Column, cap: 60 as Column },
-	THHN: { rule: ref('310.15', 'Conductors in raceway, 90 degC dry'), from: 90 as Column, cap: null },
-	// Old insulation: nothing allows more than its own 60 degC.
-	'two-wire': { rule: ref('310.15', 'Old two-wire cable: 60 degC', 'check'), from: 60 as Column, cap: 60 as Column },
-	'old-AC': { rule: ref('320.80', 'Old armored cable: 60 degC', 'check'), from: 60 as Column, cap: 60 as Column }
+	'NM-B': { rule: ref('334.80', 'NM-B: corrected from 90, held to 60 °C'), from: 90 as Column, cap: 60 as Column },
+	'UF-B': { rule: ref('340.80', 'UF-B: the 60 °C column'), from: 60 as Column, cap: 60 as Column },
+	THHN: { rule: ref('310.15', 'Conductors in raceway, 90 °C dry'), from: 90 as Column, cap: null },
+	// Old insulation: nothing allows more than its own 60 °C.
+	'two-wire': { rule: ref('310.15', 'Old two-wire cable: 60 °C', 'check'), from: 60 as Column, cap: 60 as Column },
+	'old-AC': { rule: ref('320.80', 'Old armored cable: 60 °C', 'check'), from: 60 as Column, cap: 60 as Column }
 };
 export const terminals = { rule: ref('110.14(C)', 'Temperature limit of terminals'), upToA: 100, above: 75 as Column };
 export const grounding = {

@@ -1,0 +1,3 @@
+import { installPackages, mustRun } from './setup.mjs';
+installPackages();
+mustRun('npx', ['vite', 'dev', ...process.argv.slice(2)]);

@@ -1,0 +1,57 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { Browser, DESK, PHONE, serve, type Size } from '../tests/app/browser';
+
+/** One current picture of each main view, from the demo data. `npm run shots -- NAME FOLDER` takes only some, elsewhere. */
+interface Shot {
+	name: string;
+	path: string;
+	size?: Size;
+	dark?: boolean;
+	/** Done before the picture. */
+	act?: (b: Browser) => Promise<void>;
+}
+const pick = (name: string) => (b: Browser) => b.press(`[data-box="${name}"]`);
+const pickRow = (words: string) => (b: Browser) => b.click('table.data button.row', words);
+const SHOTS: Shot[] = [
+	{ name: 'jobs', path: '/' },
+	{ name: 'walk', path: '/job/quillback/walk', act: pick('K-08') },
+	{ name: 'walk-room', path: '/job/quillback/walk', act: (b) => b.press('path.floor[aria-label^="Kitchen"]') },
+	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
+	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
+	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },
+	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
+	{ name: 'trim', path: '/job/quillback/trim', act: pickRow('W-05') },
+	{ name: 'prove', path: '/job/quillback/prove', act: pickRow('W-01') },
+	{ name: 'prove-dark', path: '/job/marrow-street/prove', dark: true, act: pickRow('SW-04') },
+	{ name: 'trace', path: '/job/marrow-street/trace' },
+	{ name: 'handover', path: '/job/marrow-street/handover' },
+	{ name: 'layout-dark', path: '/job/quillback/layout', dark: true },
+	{ name: 'phone-prove', path: '/job/quillback/prove?box=w-01', size: PHONE, dark: true },
+	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
+	{ name: 'phone-jobs', path: '/', size: PHONE }
+];
+const [only, folder = 'docs/screenshots'] = process.argv.slice(2);
+const wanted = only && only !== 'all' ? only.split(',') : null;
+
+mkdirSync(folder, { recursive: true });
+const server = await serve();
+const browser = await Browser.open(server.url);
+try {
+	await browser.go('/');
+	await browser.says('Marrow Street');
+	for (const shot of SHOTS.filter((s) => !wanted || wanted.includes(s.name))) {
+		await browser.resize(shot.size ?? DESK);
+		await browser.run('localStorage.theme = arguments[0]', shot.dark ? 'dark' : 'light');
+		await browser.go(shot.path);
+		await browser.find(shot.path === '/' ? 'table.data a.job' : '.frame');
+		await new Promise((r) => setTimeout(r, 500));
+		await shot.act?.(browser);
+		await new Promise((r) => setTimeout(r, 700));
+		writeFileSync(`${folder}/${shot.name}.png`, await browser.shot(), 'base64');
+		console.log(shot.name);
+	}
+	for (const complaint of await browser.complaints()) console.error(complaint);
+} finally {
+	await browser.close();
+	await server.stop();
+}

@@ -1,0 +1,218 @@
+import type { Edition } from '../code/edition';
+import { roomWalls } from '../layout/assess-layout';
+import { alongWall, boxPoint, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
+import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
+import type { DeviceKind, RoomKind } from '../model/kinds';
+import { indexOf } from '../model/job-index';
+import { formatLength } from '../units/length';
+
+/** The plan as data, in inches with y down as screens have it. Screen, print, SVG and DXF draw this. */
+export interface Segment {
+	x1: number;
+	y1: number;
+	x2: number;
+	y2: number;
+}
+export interface PlanRoom {
+	id: string;
+	name: string;
+	kind: RoomKind;
+	size: string;
+	label: Point | null;
+	floor: Point[];
+	/** Not enclosed: drawn with a thin broken line. */
+	open: boolean;
+	walls: Segment[];
+	/** A leaf with the path of its swing, or a threshold. */
+	doors: { leaf: Segment; swing: string }[];
+	thresholds: Segment[];
+	windows: Segment[];
+	counters: Point[][];
+	fixtures: { id: string; kind: string; name: string; x: number; y: number; width: number; height: number }[];
+	/** Wall line within reach of a receptacle, and without; only where the rule asks. */
+	reach: (Segment & { met: boolean })[];
+}
+export type BoxSymbol = DeviceKind | 'empty';
+export interface PlanBox {
+	id: string;
+	name: string;
+	symbol: BoxSymbol;
+	x: number;
+	y: number;
+	/** Direction into the room, degrees clockwise on the screen; the symbol turns with it. */
+	turn: number;
+	state: Box['state'];
+	protection: 'none' | 'gfci' | 'afci' | 'dual';
+}
+export interface PlanDrawing {
+	x: number;
+	y: number;
+	width: number;
+	height: number;
+	rooms: PlanRoom[];
+	boxes: PlanBox[];
+	panels: { id: string; name: string; x: number; y: number; turn: number }[];
+}
+
+export const WALL_IN = 5.5;
+/** Symbols and reach bands stand off the wall so far. */
+const OFF_WALL_IN = 8;
+const REACH_IN = 4;
+const NOT_ENCLOSED: readonly RoomKind[] = ['porch', 'deck', 'outdoors'];
+/** Far outbuildings would shrink the house: the first view leaves them out. */
+const NOT_IN_VIEW: readonly RoomKind[] = ['accessory', 'boathouse'];
+
+const down = ([x, y]: Point): Point => [x, -y];
+const segment = (a: Point, b: Point): Segment => ({ x1: a[0], y1: -a[1], x2: b[0], y2: -b[1] });
+const off = (p: Point, [nx, ny]: Point, by: number): Point => [p[0] + nx * by, p[1] + ny * by];
+
+/** One storey of a job. */
+export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawing {
+	const rooms = job.rooms.filter((r) => r.storey === storey);
+	const index = indexOf(job);
+	const boxes = rooms.flatMap((room) => (index.boxesOfRoom.get(room.id) ?? []).flatMap((box) => planBox(box, room) ?? []));
+	const panels = job.panels.flatMap((panel) => {
+		const room = rooms.find((r) => r.id === panel.roomId);
+		const point = boxPoint(panel, room);
+		if (!room?.outline || !point || panel.place?.kind !== 'wall') return [];
+		const n = inward(room.outline, panel.place.wall);
+		const [x, y] = down(off(point, n, 3));
+		return [{ id: panel.id, name: panel.name, x, y, turn: turnOf(n) }];
+	});
+	const drawn = rooms.map((room) => planRoom(edition, job, room));
+	return { ...boundsOf(drawn, boxes), rooms: drawn, boxes, panels };
+}
+
+function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
+	const inView = rooms.filter((r) => !NOT_IN_VIEW.includes(r.kind) && r.floor.length);
+	const points = (inView.length ? inView : rooms).flatMap((r) => r.floor).concat(inView.length ? [] : boxes.map((b): Point => [b.x, b.y]));
+	const pad = 34;
+	if (!points.length) return { x: -100, y: -100, width: 200, height: 200 };
+	const xs = points.map((p) => p[0]);
+	const ys = points.map((p) => p[1]);
+	const [x, y] = [Math.min(...xs) - pad, Math.min(...ys) - pad];
+	return { x, y, width: Math.max(...xs) + pad - x, height: Math.max(...ys) + pad - y };
+}
+
+function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
+	const outline = room.outline ?? [];
+	const open = NOT_ENCLOSED.includes(room.kind);
+	const swings = room.breaks.filter((b) => b.kind === 'door' && b.swingsIn);
+	return {
+		id: room.id,
+		name: room.name,
+		kind: room.kind,
+		size: room.outline ? sizeOf(room.outline) : '',
+		label: room.outline ? down(labelPoint(room.outline)) : null,
+		floor: outline.map(down),
+		open,
+		walls: open ? [] : outline.flatMap((_, wall) => wallPieces(room, outline, wall)),
+		doors: swings.map((door) => swing(outline, door)),
+		thresholds: room.breaks.filter((b) => (b.kind === 'door' && !b.swingsIn) || b.kind === 'sliding-panel').map((b) => across(outline, b, -WALL_IN / 2)),
+		windows: room.breaks.filter((b) => b.kind === 'window').map((b) => across(outline, b, -WALL_IN / 2)),
+		counters: room.counters.map((c) => counterShape(outline, c)),
+		fixtures: room.fixtures.map((f) => ({ id: f.id, kind: f.kind, name: f.name, x: f.x, y: -(f.y + f.depthIn), width: f.widthIn, height: f.depthIn })),
+		reach: reachOf(edition, job, room)
+	};
+}
+
+function sizeOf(outline: readonly Point[]): string {
+	const xs = outline.map((p) => p[0]);
+	const ys = outline.map((p) => p[1]);
+	return `${formatLength(Math.max(...xs) - Math.min(...xs))} x ${formatLength(Math.max(...ys) - Math.min(...ys))}`;
+}
+
+/** A wall between its openings, as lines along the middle of its thickness, filled out at outer corners. */
+function wallPieces(room: Room, outline: readonly Point[], wall: number): Segment[] {
+	const length = wallLength(outline, wall);
+	const gaps = room.breaks
+		.filter((b) => b.wall === wall && ['door', 'opening', 'sliding-panel'].includes(b.kind))
+		.sort((a, b) => a.from - b.from);
+	const [n] = [inward(outline, wall)];
+	const pieces: Segment[] = [];
+	let at = 0;
+	const add = (from: number, to: number) => {
+		if (to <= from) return;
+		const a = from === 0 && convexAt(outline, wall) ? -WALL_IN : from;
+		const b = to === length && convexAt(outline, (wall + 1) % outline.length) ? length + WALL_IN : to;
+		pieces.push(segment(off(alongWall(outline, wall, a), n, -WALL_IN / 2), off(alongWall(outline, wall, b), n, -WALL_IN / 2)));
+	};
+	for (const gap of gaps) {
+		add(at, gap.from);
+		at = Math.max(at, gap.to);
+	}
+	add(at, length);
+	return pieces;
+}
+function convexAt(outline: readonly Point[], vertex: number): boolean {
+	const before = outline[(vertex - 1 + outline.length) % outline.length];
+	const [here, after] = wallEnds(outline, vertex);
+	if (!before) return true;
+	return (here[0] - before[0]) * (after[1] - here[1]) - (here[1] - before[1]) * (after[0] - here[0]) > 0;
+}
+
+const across = (outline: readonly Point[], b: Pick<Break, 'wall' | 'from' | 'to'>, by: number): Segment => {
+	const n = inward(outline, b.wall);
+	return segment(off(alongWall(outline, b.wall, b.from), n, by), off(alongWall(outline, b.wall, b.to), n, by));
+};
+
+function swing(outline: readonly Point[], door: Break): PlanRoom['doors'][number] {
+	const n = inward(outline, door.wall);
+	const width = door.to - door.from;
+	const hinge = alongWall(outline, door.wall, door.hinge === 'to' ? door.to : door.from);
+	const strike = alongWall(outline, door.wall, door.hinge === 'to' ? door.from : door.to);
+	const end = off(hinge, n, width);
+	const [sx, sy] = down(strike);
+	const [ex, ey] = down(end);
+	// On the screen y runs down: from the strike to the open leaf the arc turns one way for each hinge.
+	const sweep = door.hinge === 'to' ? 1 : 0;
+	return { leaf: segment(hinge, end), swing: `M${sx} ${sy}A${width} ${width} 0 0 ${sweep} ${ex} ${ey}` };
+}
+
+function counterShape(outline: readonly Point[], c: Counter): Point[] {
+	const n = inward(outline, c.wall);
+	const [a, b] = [alongWall(outline, c.wall, c.from), alongWall(outline, c.wall, c.to)];
+	return [a, b, off(b, n, c.depthIn), off(a, n, c.depthIn)].map(down);
+}
+
+function reachOf(edition: Edition, job: Job, room: Room): PlanRoom['reach'] {
+	const walls = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
+	if (!walls || !room.outline) return [];
+	const outline = room.outline;
+	const line = (wall: number, from: number, to: number, met: boolean) => ({ ...across(outline, { wall, from, to }, REACH_IN), met });
+	return walls.spaces
+		.filter((s) => s.required)
+		.flatMap((space) =>
+			space.parts.flatMap((part) => {
+				const open = walls.uncovered.filter((u) => u.space === space.id && u.wall === part.wall && u.from >= part.from && u.to <= part.to);
+				const found: PlanRoom['reach'] = [];
+				let at = part.from;
+				for (const u of open) {
+					if (u.from > at) found.push(line(part.wall, at, u.from, true));
+					found.push(line(part.wall, u.from, u.to, false));
+					at = u.to;
+				}
+				if (at < part.to) found.push(line(part.wall, at, part.to, true));
+				return found;
+			})
+		);
+}
+
+const turnOf = ([nx, ny]: Point): number => Math.round((Math.atan2(-ny, nx) * 180) / Math.PI);
+
+function planBox(box: Box, room: Room): PlanBox | null {
+	const point = boxPoint(box, room);
+	if (!point) return null;
+	const n: Point = box.place?.kind === 'wall' && room.outline ? inward(room.outline, box.place.wall) : [0, 1];
+	const [x, y] = down(box.place?.kind === 'wall' ? off(point, n, OFF_WALL_IN) : point);
+	return {
+		id: box.id,
+		name: box.name,
+		symbol: box.devices[0]?.kind ?? 'empty',
+		x,
+		y,
+		turn: turnOf(n),
+		state: box.state,
+		protection: box.devices.find((d) => d.protection !== 'none')?.protection ?? 'none'
+	};
+}

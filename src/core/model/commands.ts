@@ -1,0 +1,184 @@
+import { wallEnds, wallLength } from './geometry';
+import type { Box, Circuit, Device, Job, Leg, Point, Room } from './job';
+import { newBox } from './new-job';
+import type { Fix } from './result';
+
+/**
+ * Edits of a job, each what the user does in one go. They change the draft that immer hands them; what cannot be
+ * done throws a RangeError with the reason, and then nothing is changed.
+ */
+export type Command = (draft: Job) => void;
+
+function find<T extends { id: string }>(rows: T[], id: string, what: string): T {
+	const row = rows.find((r) => r.id === id);
+	if (!row) throw new RangeError(`There is no ${what} "${id}" any more.`);
+	return row;
+}
+
+export const editJob = (change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt'>>): Command => (draft) => void Object.assign(draft, change);
+export const editRoom = (id: string, change: Partial<Pick<Room, 'name' | 'kind' | 'finished' | 'foodPrep'>>): Command => (draft) =>
+	void Object.assign(find(draft.rooms, id, 'room'), change);
+export const editBox = (id: string, change: Partial<Omit<Box, 'id' | 'devices'>>): Command => (draft) => {
+	const box = find(draft.boxes, id, 'box');
+	if (change.name !== undefined && draft.boxes.some((b) => b.id !== id && b.name.toLowerCase() === change.name?.toLowerCase())) {
+		throw new RangeError(`Another box is named ${change.name} already.`);
+	}
+	Object.assign(box, change);
+};
+export const editDevice = (boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command => (draft) =>
+	void Object.assign(find(find(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
+export const editLeg = (id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command => (draft) =>
+	void Object.assign(find(draft.legs, id, 'leg'), change);
+export const editCircuit = (id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command => (draft) =>
+	void Object.assign(find(draft.circuits, id, 'circuit'), change);
+export const closeSymptom = (id: string, open: boolean): Command => (draft) => {
+	find(draft.symptoms, id, 'symptom').open = open;
+};
+export const addSymptom = (id: string, text: string, boxId: string | null): Command => (draft) => void draft.symptoms.push({ id, text, boxId, open: true });
+export const addBox = (box: Box): Command => (draft) => void draft.boxes.push(box);
+
+/** Puts a box on its circuit: fed from a box of that run or from the panel, by a leg that may not be measured yet. */
+export const attachBox =
+	(boxId: string, to: { legId: string; circuitId: string; fromId: string; lengthFt: number | null }): Command =>
+	(draft) => {
+		const circuit = find(draft.circuits, to.circuitId, 'circuit');
+		const box = find(draft.boxes, boxId, 'box');
+		const like = draft.legs.find((l) => l.circuitId === to.circuitId);
+		const onRun = to.fromId === circuit.panelId || draft.legs.some((l) => l.circuitId === circuit.id && l.toId === to.fromId);
+		if (!onRun) throw new RangeError(`Circuit ${circuit.number} has no box to feed ${box.name} from there.`);
+		if (isDownstream(draft, circuit.id, boxId, to.fromId)) throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
+		// A box keeps what it feeds; only its own feed moves.
+		draft.legs = draft.legs.filter((l) => !(l.toId === boxId && l.circuitId === to.circuitId));
+		draft.legs.push({
+			id: to.legId,
+			circuitId: to.circuitId,
+			fromId: to.fromId,
+			toId: boxId,
+			cable: like?.cable ?? 'NM-B',
+			awg: like?.awg ?? (circuit.breakerA > 15 ? '12' : '14'),
+			metal: like?.metal ?? 'Cu',
+			conductors: like?.conductors ?? 2,
+			ground: like?.ground ?? true,
+			lengthFt: to.lengthFt,
+			state: box.state
+		});
+	};
+function isDownstream(job: Job, circuitId: string, boxId: string, at: string): boolean {
+	const feeds = (id: string): string | undefined => job.legs.find((l) => l.circuitId === circuitId && l.toId === id)?.fromId;
+	for (let id: string | undefined = at, n = 0; id && n <= job.legs.length; id = feeds(id), n++) if (id === boxId) return true;
+	return false;
+}
+
+/** Applies a finding's fix as one edit. @param newId a fresh id for each thing made */
+export const applyFix =
+	(fix: Fix, newId: () => string): Command =>
+	(draft) => {
+		switch (fix.kind) {
+			case 'add-receptacles': {
+				const room = find(draft.rooms, fix.roomId, 'room');
+				for (const place of fix.places) {
+					const name = freeName(draft, room);
+					draft.boxes.push(
+						newBox(newId(), name, { state: 'planned', roomId: room.id, place: { kind: 'wall', ...place }, heightIn: draft.practice.wallHeightIn, volumeCuIn: 20, ground: 'present' })
+					);
+				}
+				return;
+			}
+			case 'protect-device':
+				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), { protection: fix.protection, feedsLoad: true });
+				return;
+			case 'protect-breaker':
+				find(draft.circuits, fix.circuitId, 'circuit').breaker = fix.protection;
+				return;
+			case 'set-breaker':
+				find(draft.circuits, fix.circuitId, 'circuit').breakerA = fix.breakerA;
+				return;
+			case 'mark-device':
+				find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device')[fix.mark] = true;
+				return;
+			default:
+				fix satisfies never;
+		}
+	};
+
+/** The next free number after the names a room uses already. @example B2-01, B2-02 -> B2-03 */
+export function freeName(job: Job, room: Room): string {
+	const own = job.boxes.find((b) => b.roomId === room.id)?.name.split('-')[0];
+	const stem = own ?? (room.name.replace(/[^A-Za-z0-9]/g, '').slice(0, 2).toUpperCase() || 'B');
+	const taken = new Set(job.boxes.map((b) => b.name));
+	for (let n = 1; ; n++) {
+		const name = `${stem}-${String(n).padStart(2, '0')}`;
+		if (!taken.has(name)) return name;
+	}
+}
+
+/**
+ * Makes a wall longer or shorter: the wall after it moves along, and the one beyond is stretched with it, so that the
+ * outline stays closed. What hangs on the walls stays where it is on the plan where that can be.
+ * @param inches the new length  @throws RangeError where the walls around it are not parallel, or something would hang off
+ */
+export const setWallLength =
+	(roomId: string, wall: number, inches: number): Command =>
+	(draft) => {
+		const room = find(draft.rooms, roomId, 'room');
+		const outline = room.outline;
+		if (!outline) throw new RangeError(`${room.name} has no outline yet.`);
+		if (inches < 1) throw new RangeError(`A wall must be at least 1", got ${inches}"`);
+		const n = outline.length;
+		const far = (wall + 2) % n;
+		const [u, v] = [direction(outline, wall), direction(outline, far)];
+		const turned = u[0] * v[0] + u[1] * v[1];
+		if (Math.abs(Math.abs(turned) - 1) > 1e-6) throw new RangeError(`The walls around wall ${wall + 1} of ${room.name} are not parallel: its length cannot be changed alone.`);
+		const by = inches - wallLength(outline, wall);
+		const moved = outline.map((p, i): Point => (i === (wall + 1) % n || i === far ? [p[0] + u[0] * by, p[1] + u[1] * by] : p));
+		room.outline = moved;
+		const shift = turned < 0 ? by : -by;
+		for (const part of [...room.breaks, ...room.counters]) {
+			if (part.wall === far) {
+				part.from += shift;
+				part.to += shift;
+			}
+			mustFit(part.from, part.to, wallLength(moved, part.wall), room, part.wall);
+		}
+		for (const box of draft.boxes) {
+			if (box.roomId !== roomId || box.place?.kind !== 'wall') continue;
+			if (box.place.wall === far) box.place.at += shift;
+			mustFit(box.place.at, box.place.at, wallLength(moved, box.place.wall), room, box.place.wall, box.name);
+		}
+	};
+
+function direction(outline: readonly Point[], wall: number): Point {
+	const [a, b] = wallEnds(outline, wall);
+	const length = wallLength(outline, wall);
+	return [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+}
+function mustFit(from: number, to: number, length: number, room: Room, wall: number, name = 'a door, window or counter'): void {
+	if (from < -1e-6 || to > length + 1e-6) throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would hang over its end. Move it first.`);
+}
+
+
+/** Adds a circuit with no run yet; a job without a panel gets one to hang it on. */
+export const addCircuit =
+	(c: { circuitId: string; panelId: string; name: string; breakerA: number; state: Circuit['state'] }): Command =>
+	(draft) => {
+		if (!draft.panels.length) draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
+		draft.circuits.push({
+			id: c.circuitId,
+			number: Math.max(0, ...draft.circuits.map((x) => x.number)) + 1,
+			name: c.name,
+			kind: 'general',
+			panelId: draft.panels[0]?.id ?? c.panelId,
+			slot: null,
+			poles: 1,
+			breakerA: c.breakerA,
+			breaker: 'none',
+			load: null,
+			mustStayOn: false,
+			directory: '',
+			state: c.state
+		});
+	};
+
+/** A room with a name and no walls yet. */
+export const addRoom = (id: string, name: string): Command => (draft) =>
+	void draft.rooms.push({ id, name, kind: 'living', storey: 0, finished: true, outline: null, breaks: [], counters: [], fixtures: [], foodPrep: false });

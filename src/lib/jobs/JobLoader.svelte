@@ -1,0 +1,45 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import { page } from '$app/state';
+	import { JobStore } from '$lib/data/job-store.svelte';
+	import { openJob } from '$lib/data/open-job';
+	import JobProvider from './JobProvider.svelte';
+
+	interface Props {
+		id: string;
+		children: Snippet;
+	}
+	let { id, children }: Props = $props();
+	async function load(): Promise<JobStore | null> {
+		const opened = await openJob(id);
+		if (!opened) return null;
+		const store = new JobStore(opened.file, opened.rev);
+		store.fault = opened.fault;
+		const box = page.url.searchParams.get('box');
+		if (box && store.index.boxes.has(box)) store.select({ kind: 'box', id: box });
+		return store;
+	}
+	const loading = $derived.by(() => load());
+</script>
+
+{#await loading}
+	<p class="wait soft">Opening the job…</p>
+{:then store}
+	{#if store}
+		<JobProvider {store}>{@render children()}</JobProvider>
+	{:else}
+		<main class="wait">
+			<h1>This job is not in this browser.</h1>
+			<p>Jobs are kept where they were made. Take in its job file on the <a href="/">page of all jobs</a>.</p>
+		</main>
+	{/if}
+{/await}
+
+<style>
+	.wait {
+		padding: 40px;
+	}
+	a {
+		color: var(--copper);
+	}
+</style>

@@ -1,0 +1,189 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { readJobFile } from '$core/formats/job-json';
+	import type { FieldFault } from '$core/model/result';
+	import type { JobRow } from '$lib/data/db';
+	import { askToPersist, importFile, listJobs, putBackDemo, removeJob, seedDemos } from '$lib/data/jobs';
+	import { sayStoreFault } from '$lib/data/store-fault';
+	import Btn from '$lib/ui/Btn.svelte';
+	import FaultList from '$lib/ui/FaultList.svelte';
+	import FilePick from '$lib/ui/FilePick.svelte';
+	import { theme } from '$lib/ui/theme.svelte';
+	import NewJob from './NewJob.svelte';
+
+	let rows = $state.raw<JobRow[]>([]);
+	let fault = $state<string | null>(null);
+	let refused = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
+	let kept = $state<boolean | null>(null);
+	let said = $state('');
+	let asking = $state<'call' | 'job' | null>(null);
+	let loaded = $state(false);
+
+	async function load(): Promise<void> {
+		try {
+			await seedDemos();
+			rows = await listJobs();
+			kept = await askToPersist();
+		} catch (error) {
+			fault = sayStoreFault(error);
+		}
+		loaded = true;
+	}
+	void load();
+
+	async function takeIn(file: File): Promise<void> {
+		const read = readJobFile(await file.text());
+		refused = read.ok ? null : { file: file.name, faults: read.faults };
+		if (!read.ok) return;
+		try {
+			await goto(`/job/${await importFile(read.value)}/walk`);
+		} catch (error) {
+			fault = sayStoreFault(error);
+		}
+	}
+	async function putBack(row: JobRow): Promise<void> {
+		if (!row.demo) return;
+		await putBackDemo(row.demo);
+		said = `${row.job.name} is as it was.`;
+		await load();
+	}
+	async function remove(row: JobRow): Promise<void> {
+		if (!confirm(`Take "${row.job.name}" out of this browser, with all its readings? Save its job file first if it may be needed.`)) return;
+		await removeJob(row.id);
+		await load();
+	}
+	const day = (iso: string) => new Date(iso).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
+</script>
+
+<div class="page">
+	<header>
+		<svg width="26" height="26" viewBox="0 0 20 20" aria-hidden="true">
+			<circle cx="10" cy="10" r="7.5" fill="none" stroke="var(--copper)" stroke-width="2.6" />
+			<path d="M5.5 10h9" stroke="var(--ink)" stroke-width="3" />
+		</svg>
+		<span class="name">HEKTO</span>
+		<span class="soft">one model of a house's wiring, from the first walk-through to the hand-over</span>
+		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}>{theme.dark ? '☀' : '☾'}</Btn>
+	</header>
+	<main>
+		<div class="acts">
+			<Btn look="main" onclick={() => (asking = asking === 'call' ? null : 'call')}>New service call</Btn>
+			<Btn onclick={() => (asking = asking === 'job' ? null : 'job')}>New job</Btn>
+			<FilePick small={false} label="Take in a job file" accept=".json,application/json" onpick={takeIn} />
+		</div>
+		{#if asking}{#key asking}<NewJob kind={asking} />{/key}{/if}
+		{#if fault}
+			<p class="fault" role="alert">{fault}</p>
+			<p><a href="/job/quillback/walk">Open the demo house without keeping anything</a></p>
+		{/if}
+		{#if refused}<FaultList title={`${refused.file}: nothing was taken in`} faults={refused.faults} />{/if}
+		<p class="said soft" role="status">{said}</p>
+		<h1>Jobs in this browser</h1>
+		<table class="data">
+			<thead><tr><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th class="num">Circuits</th><th>Changed</th><th></th></tr></thead>
+			<tbody>
+				{#each rows as row (row.id)}
+					<tr class="pick">
+						<td><a class="job" href={`/job/${row.id}/walk`}>{row.job.name}</a></td>
+						<td>{row.job.place}</td>
+						<td>NEC {row.job.edition}{row.job.amendments.length ? ` · ${row.job.amendments.length} amended` : ''}</td>
+						<td>{row.job.permitDate}</td>
+						<td class="num">{row.job.rooms.length}</td>
+						<td class="num">{row.job.boxes.length}</td>
+						<td class="num">{row.job.circuits.length}</td>
+						<td>{day(row.updatedAt)}</td>
+						<td class="do">
+							{#if row.demo}<Btn small look="quiet" label={`Put ${row.job.name} back as it was`} onclick={() => putBack(row)}>Put back</Btn>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
+						</td>
+					</tr>
+				{:else}
+					<tr><td colspan="9">{loaded ? 'No jobs here. Start a service call, a job, or take in a job file.' : 'Looking…'}</td></tr>
+				{/each}
+			</tbody>
+		</table>
+	</main>
+	<footer class="soft">
+		<p>Jobs are kept in this browser and nowhere else{kept === false ? '; it may drop them when space runs short, so save job files' : ''}. {#if rows.length}Two of them are demo jobs and can be put back as they were.{/if}</p>
+		<p>An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.</p>
+	</footer>
+</div>
+
+<style>
+	.page {
+		min-height: 100dvh;
+		display: grid;
+		grid-template-rows: auto 1fr auto;
+	}
+	header {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		padding: 12px 24px;
+		border-bottom: 1.5px solid var(--ink);
+	}
+	header :global(button) {
+		margin-left: auto;
+	}
+	.name {
+		font: 700 26px 'Barlow Condensed', sans-serif;
+		letter-spacing: 0.05em;
+	}
+	main {
+		background: var(--sheet);
+		padding: 20px 24px;
+		overflow-x: auto;
+	}
+	.acts {
+		display: flex;
+		gap: 10px;
+		flex-wrap: wrap;
+		margin-bottom: 14px;
+	}
+	h1 {
+		margin: 4px 0 6px;
+	}
+	.job {
+		font: 600 21px 'Barlow Condensed', sans-serif;
+		color: var(--ink);
+		text-decoration-color: var(--copper);
+		text-decoration-thickness: 2px;
+		text-underline-offset: 3px;
+		min-height: 36px;
+		display: inline-flex;
+		align-items: center;
+		white-space: nowrap;
+	}
+	.do {
+		text-align: right;
+	}
+	.said {
+		min-height: 1.4em;
+		margin: 0;
+	}
+	a {
+		color: var(--copper);
+	}
+	footer {
+		padding: 12px 24px;
+		border-top: 1px solid var(--rule);
+		font-size: 13px;
+	}
+	footer p {
+		margin: 0;
+	}
+	@media (max-width: 820px) {
+		header .soft {
+			display: none;
+		}
+		main {
+			padding: 14px 12px;
+		}
+		table :is(th, td):not(:first-child, :last-child) {
+			display: none;
+		}
+		.job {
+			min-height: 48px;
+			white-space: normal;
+		}
+	}
+</style>

@@ -1,0 +1,68 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import { emptyJob, newServiceCall } from '$core/model/new-job';
+	import { freshId, putWhole } from '$lib/data/jobs';
+	import { sayStoreFault } from '$lib/data/store-fault';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+
+	interface Props {
+		kind: 'call' | 'job';
+	}
+	let { kind }: Props = $props();
+	const today = new Date();
+	const iso = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`;
+	let name = $state('');
+	let edition = $state<EditionKey>('2023');
+	let permitDate = $state(iso);
+	let fault = $state('');
+
+	async function make(): Promise<void> {
+		const typed = name.trim();
+		if (!typed) return void (fault = kind === 'call' ? 'Name the box: what you would call it on the phone will do.' : 'Name the job.');
+		if (kind === 'call' && typed.length > 24) return void (fault = 'At most 24 characters: a short name reads on the strip.');
+		const [jobId, boxId] = [freshId(), freshId()];
+		const job = kind === 'call' ? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate }) : emptyJob(jobId, { name: typed.slice(0, 80), edition, permitDate });
+		try {
+			await putWhole({ hekto: 'job', fileVersion: 1, job, readings: [], events: [] });
+			await goto(kind === 'call' ? `/job/${jobId}/prove?box=${boxId}` : `/job/${jobId}/walk`);
+		} catch (error) {
+			fault = sayStoreFault(error);
+		}
+	}
+	const focus = (node: HTMLInputElement) => node.focus();
+</script>
+
+<form onsubmit={(e) => { e.preventDefault(); void make(); }}>
+	<div class="field name">
+		<label for="new-name">{kind === 'call' ? 'Box to be tested' : 'Name of the job'}</label>
+		<input id="new-name" use:focus bind:value={name} placeholder={kind === 'call' ? 'sewing room, by the window' : ''} aria-invalid={fault ? 'true' : undefined} aria-describedby="new-fault" />
+	</div>
+	<SelectField label="Edition" value={edition} options={EDITIONS.map((value) => ({ value, name: `NEC ${value}` }))} onkeep={(v) => (edition = v)} />
+	{#if kind === 'job'}
+		<div class="field"><label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required /></div>
+	{/if}
+	<Btn type="submit" look="main">{kind === 'call' ? 'Take readings' : 'Begin'}</Btn>
+	<p id="new-fault" class="fault" role="alert">{fault}</p>
+</form>
+
+<style>
+	form {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: end;
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		padding: 12px;
+		margin-bottom: 14px;
+		max-width: 820px;
+	}
+	.name {
+		flex: 1 1 240px;
+	}
+	.fault {
+		flex-basis: 100%;
+	}
+</style>

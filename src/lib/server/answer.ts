@@ -1,0 +1,52 @@
+import { json } from '@sveltejs/kit';
+import type { Checked } from '$core/model/faults';
+import type { FieldFault } from '$core/model/result';
+
+export const MAX_BODY_BYTES = 5_000_000;
+
+const fail = (status: number, message: string, fields: FieldFault[] = []) => json({ error: { message, fields } }, { status });
+export const badRequest = (faults: FieldFault[]) =>
+	fail(400, `The body has ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`.trim(), faults.slice(0, 200));
+
+/** The bytes of a body, or null past the cap: it is read no further than that. */
+async function bodyText(request: Request): Promise<string | null> {
+	if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY_BYTES) return null;
+	const reader = request.body?.getReader();
+	if (!reader) return '';
+	const parts: Uint8Array[] = [];
+	let size = 0;
+	for (let part = await reader.read(); !part.done; part = await reader.read()) {
+		size += part.value.byteLength;
+		if (size > MAX_BODY_BYTES) {
+			await reader.cancel();
+			return null;
+		}
+		parts.push(part.value);
+	}
+	return new TextDecoder().decode(Buffer.concat(parts));
+}
+
+type Outcome = { ok: true; value: unknown } | { ok: false; faults: FieldFault[] };
+
+/** The one way a POST is answered: type, size, JSON, schema, core. Never a stack, never a 500 for what was sent. */
+export async function answer<T>(request: Request, checkBody: (body: unknown) => Checked<T>, reckon: (body: T) => Outcome): Promise<Response> {
+	const type = (request.headers.get('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
+	if (type !== 'application/json') return fail(415, `The body must be application/json, got ${type || 'no type'}.`);
+	let text: string | null;
+	try {
+		text = await bodyText(request);
+	} catch {
+		return fail(400, 'The body could not be read to its end.');
+	}
+	if (text === null) return fail(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`);
+	let body: unknown;
+	try {
+		body = JSON.parse(text);
+	} catch (error) {
+		return fail(400, `The body is not JSON: ${(error as Error).message}`, [{ path: '', message: 'must be JSON' }]);
+	}
+	const checked = checkBody(body);
+	if (!checked.ok) return badRequest(checked.faults);
+	const outcome = reckon(checked.value);
+	return outcome.ok ? json(outcome.value) : badRequest(outcome.faults);
+}

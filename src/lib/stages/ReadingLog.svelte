@@ -1,0 +1,35 @@
+<script lang="ts">
+	import { circuitOf } from '$core/model/job-index';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	const store = useJob();
+	/** Boxes with a receptacle, those read first, in the order of their circuits. */
+	const rows = $derived(
+		(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes)
+			.filter((b) => b.devices.some((d) => d.receptacles > 0))
+			.map((box) => ({ box, circuit: circuitOf(store.job, box.id), proof: store.assessment.proofs.get(box.id) }))
+			.sort((a, b) => Number(!a.proof) - Number(!b.proof) || (a.circuit?.number ?? 999) - (b.circuit?.number ?? 999))
+	);
+</script>
+
+<p class="soft">Pick a box to take its readings. Readings with a box open: prove it dead first, in Trim.</p>
+<table class="data">
+	<thead><tr><th>Box</th><th>Room</th><th>Circuit</th><th>Lamps</th><th class="num">H-N</th><th class="num">Drop</th><th class="num">predicted</th><th>Verdict</th></tr></thead>
+	<tbody>
+		{#each rows as { box, circuit, proof } (box.id)}
+			{@const drop = proof?.latest.drop}
+			<tr class="pick">
+				<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
+				<td>{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
+				<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
+				<td>{proof?.latest.lamps?.reading.lamps ?? ''}</td>
+				<td class="num">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
+				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)} %` : ''}</td>
+				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)} %`}</td>
+				<td>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>

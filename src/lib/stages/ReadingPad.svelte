@@ -1,0 +1,288 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { predict } from '$core/prove/predict';
+	import { predictedFor } from '$core/prove/verdicts';
+	import type { Box } from '$core/model/job';
+	import { readingUnit, readingWords } from '$core/model/reading';
+	import { round, show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import Keypad from './Keypad.svelte';
+	import { LAMPS, ReadingDraft, TYPED, type TypedKind } from './reading-draft.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	let { box }: Props = $props();
+	const store = useJob();
+	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
+	let instrument = $state('plug-in analyzer');
+	let by = $state(localStorage.readBy ?? '');
+	let tried = $state(false);
+
+	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
+	const expected = $derived(store.circuit ? predict(store.edition, store.job, store.circuit, box.id, load) : { known: false as const, why: 'its circuit is not known' });
+	const should = (kind: TypedKind): number | null =>
+		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
+	const places = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
+	const proof = $derived(store.assessment.proofs.get(box.id));
+	const judgements = $derived(Object.values(proof?.latest ?? {}).flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good')));
+	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === box.id) ?? -1);
+
+	async function keep(next: boolean): Promise<void> {
+		tried = true;
+		if (draft.faults.size) return;
+		if (!draft.empty) {
+			localStorage.readBy = by;
+			const base = { jobId: store.job.id, boxId: box.id, instrument, at: new Date().toISOString(), by, struck: false, note: '' };
+			const kept = draft.readings(base, freshId);
+			draft.clear();
+			tried = false;
+			await store.take(`${kept.length} ${kept.length === 1 ? 'reading' : 'readings'} at ${box.name}`, kept);
+		}
+		if (next) store.step(1);
+	}
+	function samePredicted(): void {
+		const value = should(draft.active);
+		if (value !== null) draft.typed[draft.active] = String(round(value, places(draft.active)));
+	}
+</script>
+
+<div class="pad">
+	<header>
+		<span class="name condensed">{box.name}</span>
+		<span class="soft">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'no room yet'}{store.run && at >= 0 ? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}` : ''}</span>
+		{#if proof}<span class="verdict"><Mark kind={proof.level} word size={18} /></span>{/if}
+		<span class="do">
+			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
+			<Btn onclick={() => keep(true)}>Next box</Btn>
+			<Btn look="main" onclick={() => keep(false)}>Keep {draft.count || ''} {draft.count === 1 ? 'reading' : 'readings'}</Btn>
+		</span>
+	</header>
+
+	<div class="lamps" role="group" aria-label="Three lamps, by what they span">
+		{#each LAMPS as name, i (name)}
+			{@const lamp = draft.lamps[i]}
+			<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)} aria-label={`Lamp ${name[0]}-${name[1]}: ${lamp || 'not read'}`}>
+				<span class="bulb" aria-hidden="true"></span>{name[0]}-{name[1]}<small>{lamp || 'tap'}</small>
+			</button>
+		{/each}
+	</div>
+	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
+
+	<form onsubmit={(e) => { e.preventDefault(); void keep(false); }}>
+		<div class="row head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
+		{#each TYPED as kind (kind)}
+			{@const value = should(kind)}
+			{@const last = proof?.latest[kind]}
+			{@const fault = draft.faults.get(kind)}
+			<div class="row" class:active={draft.active === kind}>
+				<label for={`read-${kind}`}>{readingWords(kind)}{kind === 'drop' ? ` at ${draft.loadA} A` : ''}</label>
+				<span class="mono soft predicted">{value === null ? '' : show(value, places(kind))}</span>
+				<span class="now">
+					<input id={`read-${kind}`} class="mono" inputmode="decimal" autocomplete="off" bind:value={draft.typed[kind]} onfocus={() => (draft.active = kind)} aria-invalid={fault ? 'true' : undefined} aria-describedby={fault ? `fault-${kind}` : undefined} />
+					<span class="soft unit">{readingUnit(kind)}</span>
+				</span>
+				<span class="mono last">{#if last}<Mark kind={last.verdict.level} /> {show(last.reading.value ?? 0, places(kind))}{/if}</span>
+				{#if fault}<p class="fault" id={`fault-${kind}`} role="alert">{fault}</p>{/if}
+			</div>
+		{/each}
+		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
+		<div class="how">
+			<div class="field"><label for="read-load">Test load, A</label><input id="read-load" class="mono" inputmode="decimal" bind:value={draft.loadA} /></div>
+			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
+			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
+			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
+		</div>
+	</form>
+
+	{#if !expected.known}<p class="soft why">Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.</p>{/if}
+	{#each judgements as j, i (i)}
+		<p class={`judged ${j.level}`}><Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b> {j.says} <RuleChip rule={j.rule} /></p>
+	{/each}
+	<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
+</div>
+
+<style>
+	.pad {
+		display: grid;
+		gap: 10px;
+		max-width: 760px;
+	}
+	header {
+		display: flex;
+		align-items: baseline;
+		gap: 10px;
+		flex-wrap: wrap;
+	}
+	.name {
+		font-size: 36px;
+		line-height: 1;
+	}
+	.lamps {
+		display: grid;
+		grid-template-columns: repeat(3, 1fr);
+		gap: 8px;
+	}
+	.lamp {
+		all: unset;
+		box-sizing: border-box;
+		cursor: pointer;
+		display: flex;
+		align-items: center;
+		justify-content: center;
+		gap: 9px;
+		min-height: 44px;
+		border: 1.5px solid var(--rule);
+		border-radius: 3px;
+		font-weight: 600;
+	}
+	.lamp:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	.lamp small {
+		color: var(--soft);
+		font-weight: 400;
+	}
+	.bulb {
+		width: 18px;
+		height: 18px;
+		border-radius: 50%;
+		border: 2px solid var(--soft);
+	}
+	.lamp.on {
+		border-color: var(--look);
+	}
+	.lamp.on .bulb {
+		background: #e0ac45;
+		border-color: #b07b12;
+	}
+	.lamp.dim .bulb {
+		background: linear-gradient(90deg, #e0ac45 50%, transparent 50%);
+	}
+	.lamp.off {
+		border-color: var(--ink);
+	}
+	.row {
+		display: grid;
+		grid-template-columns: minmax(120px, 1fr) 84px 150px 92px;
+		align-items: center;
+		gap: 4px 12px;
+		border-bottom: 1px dotted var(--rule);
+		border-left: 5px solid transparent;
+		padding: 3px 0 3px 8px;
+	}
+	.row.head {
+		font-size: 13px;
+		padding-block: 0;
+	}
+	.row.head span:not(:first-child),
+	.predicted,
+	.last {
+		text-align: right;
+	}
+	.row.active {
+		border-left-color: var(--copper);
+		background: var(--paper);
+	}
+	.now {
+		display: flex;
+		align-items: baseline;
+		gap: 6px;
+	}
+	.now input {
+		width: 100%;
+		min-width: 0;
+		min-height: 38px;
+		text-align: right;
+		font-size: 21px;
+		font-weight: 600;
+		background: var(--sheet);
+		border: 1.5px solid var(--rule);
+		border-radius: 3px;
+		padding: 0 8px;
+	}
+	.now input[aria-invalid] {
+		border-color: var(--stop);
+		color: var(--stop);
+	}
+	.unit {
+		width: 34px;
+	}
+	.row .fault {
+		grid-column: 1 / -1;
+	}
+	.how {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: end;
+		margin-top: 12px;
+	}
+	.how .field {
+		width: 140px;
+	}
+	.loaded {
+		display: flex;
+		gap: 7px;
+		align-items: center;
+		min-height: 36px;
+	}
+	.loaded input {
+		width: 20px;
+		height: 20px;
+		accent-color: var(--copper);
+	}
+	.do {
+		display: flex;
+		gap: 8px;
+		margin-left: auto;
+		align-self: center;
+	}
+	.judged {
+		margin: 0;
+		border: 1.5px solid var(--rule);
+		border-left: 6px solid var(--soft);
+		border-radius: 3px;
+		padding: 8px 11px;
+	}
+	.judged.bad {
+		border-color: var(--stop);
+	}
+	.judged.look {
+		border-color: var(--look);
+	}
+	.why {
+		margin: 0;
+	}
+	@media (max-width: 820px) {
+		.pad {
+			gap: 8px;
+		}
+		.row {
+			grid-template-columns: minmax(0, 1fr) 48px 126px;
+			gap: 4px 8px;
+		}
+		.last,
+		.row.head span:last-child {
+			display: none;
+		}
+		.how .field {
+			width: calc(50% - 5px);
+		}
+		.unit {
+			width: 30px;
+		}
+		.do :global(button:nth-child(2)) {
+			display: none;
+		}
+		.do {
+			margin: 0;
+			width: 100%;
+			justify-content: space-between;
+		}
+	}
+</style>

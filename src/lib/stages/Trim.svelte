@@ -1,0 +1,50 @@
+<script lang="ts">
+	import { deadState } from '$core/makeup/dead-test';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import Coming from './Coming.svelte';
+	import DeadTestForm from './DeadTestForm.svelte';
+
+	const store = useJob();
+	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
+	const time = (iso: string) => new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
+	const circuitIds = (boxId: string) => (store.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
+</script>
+
+<Sheet title="Trim" sub={store.circuit ? `devices of circuit ${store.circuit.number}, in feed order` : 'devices by box; pick a circuit for its feed order'}>
+	{#if store.box}
+		{#key store.box.id}<DeadTestForm box={store.box} circuitIds={circuitIds(store.box.id)} />{/key}
+	{:else}
+		<p class="gate"><Mark kind="caution" word /> Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it.</p>
+	{/if}
+	<table class="data">
+		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Proved dead</th></tr></thead>
+		<tbody>
+			{#each boxes as box (box.id)}
+				{@const dead = deadState(store.events, circuitIds(box.id), box.id)}
+				<tr class="pick" aria-selected={store.selection?.id === box.id}>
+					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
+					<td>{box.devices.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' ')).join(', ')}</td>
+					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
+					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
+					<td>
+						{#if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
+						{:else if dead.tag}<Mark kind="off" /> off and tagged, not proved
+						{:else}<span class="soft">live, or not known</span>{/if}
+					</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<Coming text="The make-up of every box: splices, tails, terminals and the order of work, as a picture and steps." />
+</Sheet>
+
+<style>
+	.gate {
+		border-left: 6px solid var(--look);
+		padding: 6px 12px;
+		margin: 0 0 12px;
+		background: var(--paper);
+	}
+</style>

@@ -1,0 +1,94 @@
+<script lang="ts">
+	import type { Decision, Step } from '$core/model/result';
+	import { show } from '$core/units/quantity';
+	import RuleChip from './RuleChip.svelte';
+
+	interface Props {
+		decision: Decision;
+	}
+	let { decision }: Props = $props();
+	const figure = (step: Step): string => `${typeof step.value === 'number' ? show(step.value) : step.value} ${step.unit}`.trim();
+</script>
+
+<section class="decision">
+	<header>
+		<p class="figure">{decision.value}</p>
+		<p class="soft title">{decision.title}</p>
+	</header>
+	<ol>
+		{#each decision.steps as step, i (i)}
+			<li>
+				<span class="label">
+					{step.label}
+					{#if step.formula}<small class={/\d\s*[x/+]|^x /.test(step.formula) ? 'mono' : ''}>{step.formula}</small>{/if}
+					{#if step.rule}<RuleChip rule={step.rule} />{/if}
+				</span>
+				<span class="mono value">{figure(step)}</span>
+			</li>
+		{/each}
+	</ol>
+	{#if decision.alternatives.length}
+		<ul>
+			{#each decision.alternatives as other, i (i)}
+				<li><b>{other.value}</b> <small>{other.why}</small></li>
+			{/each}
+		</ul>
+	{/if}
+</section>
+
+<style>
+	.decision {
+		border-top: 1px solid var(--rule);
+		padding-top: 10px;
+	}
+	header {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: space-between;
+		align-items: baseline;
+		gap: 2px 10px;
+		margin-bottom: 4px;
+	}
+	p {
+		margin: 0;
+	}
+	.title {
+		font-size: 13px;
+	}
+	ol,
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	ol li {
+		display: flex;
+		justify-content: space-between;
+		gap: 10px;
+		padding: 4px 0;
+		border-bottom: 1px dotted var(--rule);
+		font-size: 14px;
+	}
+	.label {
+		min-width: 0;
+		overflow-wrap: anywhere;
+	}
+	small {
+		color: var(--soft);
+		font-size: 12.5px;
+		margin-right: 4px;
+	}
+	.label small {
+		display: block;
+	}
+	.value {
+		font-weight: 600;
+		text-align: right;
+		flex: none;
+		max-width: 46%;
+	}
+	ul li {
+		padding: 4px 0;
+		font-size: 13.5px;
+	}
+</style>

@@ -1,0 +1,35 @@
+<script lang="ts">
+	import type { FieldFault } from '$core/model/result';
+	interface Props {
+		title: string;
+		faults: readonly FieldFault[];
+	}
+	let { title, faults }: Props = $props();
+	const MOST = 12;
+</script>
+
+<div class="faults" role="alert">
+	<b>{title}</b>
+	<ul>
+		{#each faults.slice(0, MOST) as f, i (i)}<li><span class="mono">{f.path}</span> {f.message}</li>{/each}
+		{#if faults.length > MOST}<li>and {faults.length - MOST} more</li>{/if}
+	</ul>
+</div>
+
+<style>
+	.faults {
+		border: 1.5px solid var(--stop);
+		border-left-width: 6px;
+		border-radius: 3px;
+		padding: 9px 12px;
+		margin-bottom: 12px;
+		overflow-wrap: anywhere;
+	}
+	ul {
+		margin: 4px 0 0;
+		padding-left: 18px;
+	}
+	.mono {
+		font-weight: 600;
+	}
+</style>

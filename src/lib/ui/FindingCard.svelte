@@ -1,0 +1,65 @@
+<script lang="ts">
+	import type { Finding } from '$core/model/result';
+	import Btn from './Btn.svelte';
+	import Mark from './Mark.svelte';
+	import RuleChip from './RuleChip.svelte';
+
+	interface Props {
+		finding: Finding;
+		/** The user pressed Fix: apply `finding.fix` to the job. */
+		onfix: (finding: Finding) => void;
+		/** The user asked to see what it is about. */
+		onshow?: ((finding: Finding) => void) | undefined;
+	}
+	let { finding, onfix, onshow }: Props = $props();
+</script>
+
+<article data-severity={finding.severity}>
+	<p>
+		<Mark kind={finding.severity} word />
+		<span>{finding.message}</span>
+		<RuleChip rule={finding.rule} />
+	</p>
+	{#if finding.amendedBy}<p class="amended">amended: {finding.amendedBy}</p>{/if}
+	{#if finding.fix || onshow}
+		<div class="do">
+			{#if finding.fix}<Btn small onclick={() => onfix(finding)}>{finding.fix.label}</Btn>{/if}
+			{#if onshow}<Btn small look="quiet" onclick={() => onshow(finding)}>Show</Btn>{/if}
+		</div>
+	{/if}
+</article>
+
+<style>
+	article {
+		border: 1.5px solid var(--rule);
+		border-left: 6px solid var(--soft);
+		border-radius: 3px;
+		padding: 9px 11px;
+		background: var(--sheet);
+	}
+	article[data-severity='violation'] {
+		border-color: var(--stop);
+	}
+	article[data-severity='caution'] {
+		border-color: var(--look);
+	}
+	p {
+		margin: 0;
+		overflow-wrap: anywhere;
+	}
+	p > :global(.mark) {
+		margin-right: 4px;
+		vertical-align: -2px;
+	}
+	.amended {
+		color: var(--copper);
+		font-weight: 600;
+		font-size: 13px;
+	}
+	.do {
+		margin-top: 8px;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+</style>

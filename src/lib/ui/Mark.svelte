@@ -1,0 +1,53 @@
+<script lang="ts" module>
+	export type MarkKind = 'violation' | 'caution' | 'advice' | 'good' | 'look' | 'bad' | 'unknown' | 'off';
+	/** A state is always a colour, a shape and a word. */
+	export const MARK_WORDS: Record<MarkKind, string> = {
+		violation: 'violation',
+		caution: 'caution',
+		advice: 'advice',
+		good: 'good',
+		look: 'look again',
+		bad: 'bad',
+		unknown: 'cannot tell',
+		off: 'off'
+	};
+	const SHAPES: Record<MarkKind, { path: string; colour: string }> = {
+		violation: { path: 'M8 1 15 14H1Z', colour: 'var(--stop)' },
+		bad: { path: 'M8 1 15 14H1Z', colour: 'var(--stop)' },
+		caution: { path: 'M8 1 15 8 8 15 1 8Z', colour: 'var(--look)' },
+		look: { path: 'M8 1 15 8 8 15 1 8Z', colour: 'var(--look)' },
+		advice: { path: 'M3 7h10v2H3Z', colour: 'var(--soft)' },
+		good: { path: 'M2 8 6.5 12.5 14 4', colour: 'var(--go)' },
+		unknown: { path: 'M3 7h10v2H3Z', colour: 'var(--soft)' },
+		off: { path: 'M3 3h10v10H3Z', colour: 'var(--off)' }
+	};
+</script>
+
+<script lang="ts">
+	interface Props {
+		kind: MarkKind;
+		/** Show the word too; without, it is only said to a screen reader. */
+		word?: boolean;
+		size?: number;
+	}
+	let { kind, word = false, size = 14 }: Props = $props();
+	const shape = $derived(SHAPES[kind]);
+</script>
+
+<span class="mark" style:color={shape.colour}>
+	<svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true">
+		<path d={shape.path} fill={kind === 'good' ? 'none' : shape.colour} stroke={kind === 'good' ? shape.colour : 'none'} stroke-width="3" />
+	</svg>
+	<span class={word ? 'word' : 'sr-only'}>{MARK_WORDS[kind]}</span>
+</span>
+
+<style>
+	.mark {
+		display: inline-flex;
+		align-items: center;
+		gap: 5px;
+	}
+	.word {
+		font-weight: 600;
+	}
+</style>

@@ -1,0 +1,23 @@
+<script lang="ts" generics="T extends string">
+	import { Select } from 'flowbite-svelte';
+	interface Props {
+		label: string;
+		value: T;
+		options: readonly { value: T; name: string }[];
+		onkeep: (value: T) => void;
+	}
+	let { label, value, options, onkeep }: Props = $props();
+	const id = $props.id();
+</script>
+
+<div class="field">
+	<label for={id}>{label}</label>
+	<Select
+		{id}
+		{value}
+		items={[...options]}
+		placeholder=""
+		classes={{ select: 'hekto-input' }}
+		onchange={(e: Event) => onkeep((e.currentTarget as HTMLSelectElement).value as T)}
+	/>
+</div>

@@ -1,0 +1,200 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { Drawer } from 'flowbite-svelte';
+	import { tinykeys } from 'tinykeys';
+	import type { Hit } from '$core/model/find';
+	import { addBox } from '$core/model/commands';
+	import { STAGES, type Stage } from '$core/model/kinds';
+	import { newBox } from '$core/model/new-job';
+	import type { Finding } from '$core/model/result';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Circuit from '$lib/stages/Circuit.svelte';
+	import Handover from '$lib/stages/Handover.svelte';
+	import Layout from '$lib/stages/Layout.svelte';
+	import Protect from '$lib/stages/Protect.svelte';
+	import Prove from '$lib/stages/Prove.svelte';
+	import Rough from '$lib/stages/Rough.svelte';
+	import Trace from '$lib/stages/Trace.svelte';
+	import Trim from '$lib/stages/Trim.svelte';
+	import Walk from '$lib/stages/Walk.svelte';
+	import Slip from '../slip/Slip.svelte';
+	import RunStrip from '../strip/RunStrip.svelte';
+	import Find from './Find.svelte';
+	import KeysList from './KeysList.svelte';
+	import LivePanel from './LivePanel.svelte';
+	import Notice from './Notice.svelte';
+	import StageBar from './StageBar.svelte';
+	import StageRail from './StageRail.svelte';
+	import TopLine from './TopLine.svelte';
+
+	interface Props {
+		stage: Stage;
+	}
+	let { stage }: Props = $props();
+	const store = useJob();
+	let open = $state({ find: false, keys: false, live: false, stages: false, slip: false });
+	let width = $state(1280);
+	const phone = $derived(width <= 820);
+	const about = $derived(store.about?.findings.length ?? 0);
+
+	const go = (to: Stage) => goto(`/job/${store.job.id}/${to}`);
+	function show(hit: Hit | Finding): void {
+		const { kind, id } = 'subject' in hit ? hit.subject : hit;
+		if (kind === 'box' || kind === 'room' || kind === 'circuit' || kind === 'leg' || kind === 'panel') store.select({ kind, id });
+		open.slip = phone;
+	}
+	async function newBoxHere(): Promise<void> {
+		const id = freshId();
+		const taken = new Set(store.job.boxes.map((b) => b.name));
+		let n = store.job.boxes.length + 1;
+		while (taken.has(`Box ${n}`)) n++;
+		const roomId = store.selection?.kind === 'room' ? store.selection.id : (store.box?.roomId ?? null);
+		if (await store.edit(`Box ${n}`, addBox(newBox(id, `Box ${n}`, { state: 'found', roomId })))) {
+			store.select({ kind: 'box', id });
+			open.slip = phone;
+		}
+	}
+	async function read(): Promise<void> {
+		if (!store.box) store.step(1);
+		await go('prove');
+		document.getElementById('read-hn')?.focus();
+	}
+	async function editSelected(): Promise<void> {
+		open.slip = phone;
+		const facts = [...document.querySelectorAll<HTMLDetailsElement>('.slip details')].find((d) => d.querySelector('summary')?.textContent === 'Facts');
+		if (facts) facts.open = true;
+		document.querySelector<HTMLInputElement>('.slip .facts input')?.focus();
+	}
+	/** Keys act only where nothing is being typed and nothing is open over the page. */
+	const free = (act: () => unknown) => (e: KeyboardEvent) => {
+		const at = e.target as HTMLElement;
+		if (at.closest('input, textarea, select, dialog') || e.altKey) return;
+		e.preventDefault();
+		void act();
+	};
+	$effect(() =>
+		tinykeys(window, {
+			...Object.fromEntries(STAGES.map((s, i) => [String(i + 1), free(() => go(s))])),
+			'/': free(() => (open.find = true)),
+			'Shift+?': free(() => (open.keys = true)),
+			'[': free(() => store.step(-1)),
+			']': free(() => store.step(1)),
+			n: free(newBoxHere),
+			r: free(read),
+			e: free(editSelected),
+			Escape: free(() => store.select(null)),
+			'$mod+KeyZ': free(() => store.turn('undo')),
+			'$mod+Shift+KeyZ': free(() => store.turn('redo'))
+		})
+	);
+</script>
+
+<svelte:window bind:innerWidth={width} />
+
+<div class="frame" class:phone>
+	<TopLine onlive={() => (open.live = true)} onkeys={() => (open.keys = true)} onfind={() => (open.find = true)} />
+	<Notice />
+	{#if phone}<div class="strip no-print"><RunStrip {stage} /></div>{/if}
+	<div class="middle">
+		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
+		<main>
+			{#if stage === 'walk'}<Walk onnew={newBoxHere} />
+			{:else if stage === 'layout'}<Layout />
+			{:else if stage === 'circuit'}<Circuit />
+			{:else if stage === 'protect'}<Protect />
+			{:else if stage === 'rough'}<Rough />
+			{:else if stage === 'trim'}<Trim />
+			{:else if stage === 'prove'}<Prove />
+			{:else if stage === 'trace'}<Trace />
+			{:else}<Handover />{/if}
+		</main>
+		<!-- A region that scrolls must be reachable by keyboard. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		{#if !phone}<aside class="side no-print" aria-label="Why" tabindex="0"><Slip {stage} onshow={show} /></aside>{/if}
+	</div>
+	{#if phone}
+		<button type="button" class="why no-print" onclick={() => (open.slip = true)}>
+			{store.box ? `Why ${store.box.name}` : 'What is open here'}{#if about}<b>{about}</b>{/if}
+		</button>
+		<StageBar {stage} onall={() => (open.stages = true)} />
+	{:else}
+		<div class="strip no-print"><RunStrip {stage} /></div>
+	{/if}
+</div>
+
+{#if phone}
+	<Drawer bind:open={open.slip} placement="bottom" class="hekto-drawer" aria-label="Why"><Slip {stage} onshow={show} /></Drawer>
+	<Drawer bind:open={open.stages} placement="left" class="hekto-drawer" aria-label="All stages"><StageRail {stage} onchoose={() => (open.stages = false)} /></Drawer>
+{/if}
+<Find bind:open={open.find} onhit={show} />
+<KeysList bind:open={open.keys} />
+<LivePanel bind:open={open.live} />
+
+<style>
+	.frame {
+		height: 100dvh;
+		display: grid;
+		grid-template-rows: auto auto minmax(0, 1fr) 186px;
+	}
+	.middle {
+		display: grid;
+		grid-template-columns: 148px minmax(0, 1fr) 318px;
+		grid-template-rows: minmax(0, 1fr);
+		min-height: 0;
+		grid-row: 3;
+	}
+	.rail {
+		border-right: 1.5px solid var(--ink);
+		min-height: 0;
+	}
+	main {
+		min-width: 0;
+		min-height: 0;
+	}
+	.side {
+		border-left: 1.5px solid var(--ink);
+		background: var(--sheet);
+		overflow-y: auto;
+	}
+	.strip {
+		border-top: 1.5px solid var(--ink);
+		min-height: 0;
+		min-width: 0;
+	}
+	.phone {
+		grid-template-rows: auto auto 132px minmax(0, 1fr) auto auto;
+	}
+	.phone .middle {
+		grid-template-columns: minmax(0, 1fr);
+		grid-row: 4;
+	}
+	.phone .strip {
+		border-top: 0;
+		border-bottom: 1.5px solid var(--ink);
+		grid-row: 3;
+	}
+	.why {
+		border: 0;
+		border-top: 1px solid var(--rule);
+		background: var(--sheet);
+		min-height: 44px;
+		color: var(--copper);
+		font-weight: 600;
+	}
+	.why b {
+		margin-left: 8px;
+		border: 1.5px solid var(--look);
+		color: var(--look);
+		border-radius: 3px;
+		padding: 0 6px;
+	}
+	@media print {
+		.frame,
+		.middle,
+		main {
+			display: block;
+			height: auto;
+		}
+	}
+</style>

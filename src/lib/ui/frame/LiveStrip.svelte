@@ -1,0 +1,93 @@
+<script lang="ts">
+	import { useJob } from '$lib/data/job-store.svelte';
+
+	interface Props {
+		onopen: () => void;
+	}
+	let { onopen }: Props = $props();
+	const store = useJob();
+	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
+	const first = $derived(store.tagged[0]);
+	const circuit = $derived(first?.circuitId ? store.index.circuits.get(first.circuitId) : undefined);
+</script>
+
+<!-- What keeps people alive: always in sight. Nothing tagged is never said to be dead. -->
+<button type="button" class="live" class:off={store.tagged.length > 0} onclick={onopen} title="Switch off and tag, or switch on">
+	{#if first}
+		<span class="state condensed">OFF · TAGGED</span>
+		<span class="what"
+			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : 'a circuit'}</span><span class="soft when">{time(first.at)} {first.by}</span>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
+		>
+		<span class="rest">others live</span>
+	{:else}
+		<span class="state condensed">ALL LIVE</span><span class="what">nothing off and tagged</span>
+	{/if}
+</button>
+
+<style>
+	.live {
+		all: unset;
+		box-sizing: border-box;
+		cursor: pointer;
+		display: flex;
+		align-items: stretch;
+		border: 1.5px solid var(--go);
+		border-radius: 3px;
+		overflow: hidden;
+		font-size: 13.5px;
+		white-space: nowrap;
+		min-height: 30px;
+		flex: 0 1 auto;
+		min-width: 0;
+	}
+	.live:focus-visible {
+		outline: 2.5px solid var(--copper);
+		outline-offset: 2px;
+	}
+	.live > span {
+		padding: 2px 9px;
+		display: flex;
+		align-items: center;
+		gap: 7px;
+		overflow: hidden;
+	}
+	.state {
+		background: var(--go);
+		color: var(--sheet);
+		font-size: 15px;
+		flex: none;
+	}
+	.off {
+		border-color: var(--off);
+	}
+	.off .state {
+		background: var(--off);
+	}
+	.name {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		min-width: 0;
+	}
+	.when {
+		flex: none;
+	}
+	.rest {
+		border-left: 1px solid var(--rule);
+		color: var(--soft);
+		flex: none;
+	}
+	@media (max-width: 1180px) {
+		.rest {
+			display: none !important;
+		}
+	}
+	@media (max-width: 820px) {
+		.live {
+			width: 100%;
+			min-height: 44px;
+		}
+		.what {
+			flex: 1;
+		}
+	}
+</style>

@@ -1,0 +1,70 @@
+<script lang="ts">
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	const store = useJob();
+	// A word of what was done goes by itself; a refusal stays until it is read.
+	$effect(() => {
+		const notice = store.notice;
+		if (!notice || notice.bad) return;
+		const timer = setTimeout(() => store.notice === notice && (store.notice = null), 3500);
+		return () => clearTimeout(timer);
+	});
+</script>
+
+<div class="no-print">
+	{#if store.fault}
+		<div class="fault-line" role="alert">
+			<span>{store.fault}</span>
+			<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
+		</div>
+	{/if}
+	{#if store.notice?.bad}
+		<div class="fault-line" role="alert">
+			<span>{store.notice.text}</span>
+			<Btn small look="quiet" onclick={() => (store.notice = null)}>Right</Btn>
+		</div>
+	{/if}
+	<p class="done" class:shown={store.notice && !store.notice.bad} role="status">{store.notice && !store.notice.bad ? store.notice.text : ''}</p>
+</div>
+
+<style>
+	.fault-line {
+		display: flex;
+		align-items: center;
+		gap: 14px;
+		padding: 6px 16px;
+		background: var(--sheet);
+		border-bottom: 1.5px solid var(--stop);
+		border-left: 8px solid var(--stop);
+		color: var(--stop);
+		font-weight: 600;
+	}
+	.fault-line span {
+		flex: 1;
+	}
+	.done {
+		position: fixed;
+		left: 50%;
+		top: 54px;
+		translate: -50% 0;
+		z-index: 30;
+		margin: 0;
+		padding: 5px 14px;
+		border-radius: 3px;
+		background: var(--ink);
+		color: var(--sheet);
+		font-size: 14px;
+		visibility: hidden;
+		pointer-events: none;
+	}
+	.done.shown {
+		visibility: visible;
+	}
+	@media (max-width: 820px) {
+		.done {
+			top: auto;
+			bottom: 106px;
+			white-space: nowrap;
+		}
+	}
+</style>

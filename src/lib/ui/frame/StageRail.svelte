@@ -1,0 +1,101 @@
+<script lang="ts">
+	import { STAGES, type Stage } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { STAGE_NAMES, stageNumber } from '$lib/stages/stages';
+
+	interface Props {
+		stage: Stage;
+		/** A stage was chosen: for a drawer that closes. */
+		onchoose?: () => void;
+	}
+	let { stage, onchoose }: Props = $props();
+	const store = useJob();
+	const counts = $derived(
+		STAGES.map((key) => {
+			const { findings } = store.assessment.stages[key];
+			const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
+			return { key, violations: count('violation'), cautions: count('caution'), todo: store.assessment.todo[key] };
+		})
+	);
+</script>
+
+<nav class="rail no-print" aria-label="Stages">
+	{#each counts as c (c.key)}
+		<a href={`/job/${store.job.id}/${c.key}`} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
+			<span class="n">{stageNumber(c.key)}</span>
+			<span class="name">{STAGE_NAMES[c.key].name}</span>
+			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}>{c.violations}<span class="sr-only"> violations</span></span>{/if}
+			{#if c.cautions}<span class="count cautions" title={`${c.cautions} cautions`}>{c.cautions}<span class="sr-only"> cautions</span></span>{/if}
+			{#if !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}>{c.todo}<span class="sr-only"> to do</span></span>{/if}
+		</a>
+	{/each}
+	<p class="modest">An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.</p>
+</nav>
+
+<style>
+	.rail {
+		display: flex;
+		flex-direction: column;
+		background: var(--paper);
+		padding-top: 10px;
+		overflow-y: auto;
+		height: 100%;
+	}
+	a {
+		display: flex;
+		align-items: center;
+		gap: 5px;
+		min-height: 40px;
+		flex: none;
+		padding: 0 11px 0 9px;
+		border-left: 5px solid transparent;
+		text-decoration: none;
+		color: var(--ink);
+		font-size: 15.5px;
+	}
+	a[aria-current] {
+		background: var(--sheet);
+		border-left-color: var(--copper);
+		font-weight: 600;
+	}
+	.n {
+		width: 20px;
+		font-size: 13px;
+		color: var(--soft);
+		font-weight: 400;
+	}
+	.name {
+		margin-right: auto;
+		white-space: nowrap;
+	}
+	.count {
+		font: 600 13px 'Barlow Condensed', sans-serif;
+		min-width: 20px;
+		padding: 1px 4px;
+		text-align: center;
+		border-radius: 3px;
+	}
+	.violations {
+		background: var(--stop);
+		color: var(--sheet);
+	}
+	.cautions {
+		border: 1.5px solid var(--look);
+		color: var(--look);
+	}
+	.todo {
+		color: var(--soft);
+	}
+	.modest {
+		margin: auto 0 0;
+		padding: 12px;
+		font-size: 11.5px;
+		line-height: 1.35;
+		color: var(--soft);
+	}
+	@media (max-width: 820px) {
+		a {
+			min-height: 48px;
+		}
+	}
+</style>

@@ -1,0 +1,115 @@
+<script lang="ts">
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import { theme } from '../theme.svelte';
+	import LiveStrip from './LiveStrip.svelte';
+
+	interface Props {
+		onlive: () => void;
+		onkeys: () => void;
+		onfind: () => void;
+	}
+	let { onlive, onkeys, onfind }: Props = $props();
+	const store = useJob();
+	const day = (iso: string) => new Date(`${iso}T12:00:00`).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
+	const amended = $derived(store.job.amendments.length);
+	const amendments = $derived(
+		store.job.amendments.map((a) => `${a.section} ${a.change === 'as-edition' ? `as in ${a.edition}` : a.change}${a.only ? ` for ${a.only}` : ''}: ${a.reference}`).join('\n')
+	);
+</script>
+
+<header class="top no-print">
+	<a class="brand" href="/" aria-label="Hekto, all jobs">
+		<svg width="19" height="19" viewBox="0 0 20 20" aria-hidden="true">
+			<circle cx="10" cy="10" r="7.5" fill="none" stroke="var(--copper)" stroke-width="2.6" />
+			<path d="M5.5 10h9" stroke="var(--ink)" stroke-width="3" />
+		</svg>
+		<span>HEKTO</span>
+	</a>
+	<p class="job"><b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span></p>
+	<p class="chip" title={amendments}>NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}</p>
+	<p class="chip wide">permit {day(store.job.permitDate)}</p>
+	<div class="acts">
+		<Btn small look="quiet" label="Undo" title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'} disabled={!store.turns.undo} onclick={() => store.turn('undo')}>↶</Btn>
+		<Btn small look="quiet" label="Redo" title={store.turns.redo ? `Do again: ${store.turns.redo}` : 'Nothing to do again'} disabled={!store.turns.redo} onclick={() => store.turn('redo')}>↷</Btn>
+		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}>/</Btn>
+		<span class="wide"><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}>?</Btn></span>
+		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}>{theme.dark ? '☀' : '☾'}</Btn>
+	</div>
+	<LiveStrip onopen={onlive} />
+</header>
+
+<style>
+	.top {
+		display: flex;
+		align-items: center;
+		gap: 14px;
+		padding: 0 14px;
+		height: 46px;
+		border-bottom: 1.5px solid var(--ink);
+		background: var(--paper);
+		min-width: 0;
+	}
+	p {
+		margin: 0;
+	}
+	.brand {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		font: 700 20px 'Barlow Condensed', sans-serif;
+		letter-spacing: 0.05em;
+		text-decoration: none;
+		color: var(--ink);
+		min-height: 36px;
+		flex: none;
+	}
+	.job {
+		flex: 0 4 auto;
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		margin-left: 8px;
+		font-size: 14px;
+	}
+	.job b {
+		font-size: 20px;
+		margin-right: 4px;
+	}
+	.chip {
+		border: 1px solid var(--soft);
+		border-radius: 3px;
+		padding: 2px 9px;
+		font-size: 13.5px;
+		white-space: nowrap;
+		flex: none;
+	}
+	.acts {
+		margin-left: auto;
+		display: flex;
+		gap: 5px;
+		flex: none;
+	}
+	@media (max-width: 1180px) {
+		.wide,
+		.job .soft {
+			display: none;
+		}
+	}
+	@media (max-width: 820px) {
+		.top {
+			flex-wrap: wrap;
+			height: auto;
+			padding: 5px 10px;
+			gap: 6px 8px;
+		}
+		.brand span,
+		.chip {
+			display: none;
+		}
+		.job {
+			flex: 1;
+			margin: 0;
+		}
+	}
+</style>

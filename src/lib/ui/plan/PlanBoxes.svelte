@@ -1,0 +1,143 @@
+<script lang="ts">
+	import type { PlanBox, PlanDrawing } from '$core/formats/plan-drawing';
+	import type { Level } from '$core/prove/verdicts';
+	import type { Selection } from '$lib/data/selection';
+
+	interface Props {
+		boxes: readonly PlanBox[];
+		panels: PlanDrawing['panels'];
+		selection: Selection | null;
+		onselect: (selection: Selection) => void;
+		lit?: ReadonlySet<string> | undefined;
+		levels?: ReadonlyMap<string, Level> | undefined;
+		scale: number;
+	}
+	let { boxes, panels, selection, onselect, lit, levels, scale }: Props = $props();
+	/** A finger's target, in inches of the plan, and no larger than its neighbours allow. */
+	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
+	const LEVEL_COLOUR: Record<Level, string> = { good: 'var(--go)', look: 'var(--look)', bad: 'var(--stop)', unknown: 'var(--soft)' };
+	const isSelected = (kind: Selection['kind'], id: string) => selection?.kind === kind && selection.id === id;
+	function onkeydown(e: KeyboardEvent, s: Selection): void {
+		if (e.key !== 'Enter' && e.key !== ' ') return;
+		e.preventDefault();
+		onselect(s);
+	}
+</script>
+
+{#each panels as p (p.id)}
+	<g
+		class="thing"
+		transform={`translate(${p.x} ${p.y}) rotate(${p.turn})`}
+		role="button"
+		tabindex="-1"
+		aria-label={`panel ${p.name}`}
+		onclick={() => onselect({ kind: 'panel', id: p.id })}
+		onkeydown={(e) => onkeydown(e, { kind: 'panel', id: p.id })}
+	>
+		<rect x="-4" y="-11" width="8" height="22" class="panel" class:selected={isSelected('panel', p.id)} />
+		<path d="M-4 11 4 -11V11Z" fill="var(--ink)" />
+	</g>
+{/each}
+{#each boxes as box (box.id)}
+	{@const selected = isSelected('box', box.id)}
+	{@const level = levels?.get(box.id)}
+	<g
+		class="thing"
+		class:planned={box.state === 'planned'}
+		class:faded={lit && lit.size > 0 && !lit.has(box.id)}
+		data-box={box.name}
+		transform={`translate(${box.x} ${box.y})`}
+		role="button"
+		tabindex="-1"
+		aria-label={`box ${box.name}${level ? `, reading ${level}` : ''}`}
+		onclick={() => onselect({ kind: 'box', id: box.id })}
+		onkeydown={(e) => onkeydown(e, { kind: 'box', id: box.id })}
+	>
+		<circle r={grip} fill="transparent" />
+		{#if selected}<circle r="13" class="ring" />{/if}
+		<g transform={`rotate(${box.turn})`} class="symbol" class:lit={lit?.has(box.id)}>
+			{#if box.symbol === 'receptacle'}
+				<circle r="6.5" />
+				<path d="M-8 -2.4H8M-8 2.4H8" transform="rotate(90)" />
+			{:else if box.symbol === 'lighting'}
+				<circle r="6.5" />
+				<path d="M-9 0H-6.5M6.5 0H9M0 -9V-6.5M0 6.5V9" />
+			{:else if box.symbol === 'hard-wired'}
+				<path d="M-6 -6H6V6H-6ZM-6 6 6 -6" />
+			{:else if box.symbol === 'alarm'}
+				<path d="M0 -7 7 5H-7Z" />
+			{:else if box.symbol === 'empty'}
+				<path d="M-5 -5H5V5H-5Z" />
+			{/if}
+		</g>
+		{#if box.symbol === 'switch'}<text class="letter" y="5">S</text>{/if}
+		{#if box.protection !== 'none'}<circle cx="7" cy="-7" r="3" fill="var(--copper)" />{/if}
+		{#if level}
+			<path d={level === 'bad' ? 'M-9 11 -4 2 1 11Z' : level === 'look' ? 'M-4 3 0 7 -4 11 -8 7Z' : 'M-8 7 -5 10 0 4'} transform="translate(-4 0)" fill={level === 'good' ? 'none' : LEVEL_COLOUR[level]} stroke={LEVEL_COLOUR[level]} stroke-width={level === 'good' ? 2.4 : 0.5} />
+		{/if}
+		{#if selected || (lit?.has(box.id) && scale > 0.75) || scale > 1.5}<text class="label" y="-11" font-size={Math.min(13, 12 / scale)}>{box.name}</text>{/if}
+	</g>
+{/each}
+
+<style>
+	.thing {
+		cursor: pointer;
+		outline: none;
+	}
+	.symbol {
+		fill: var(--rule);
+		stroke: var(--ink);
+		stroke-width: 1.8;
+	}
+	.symbol.lit {
+		fill: var(--copper-wash);
+		stroke: var(--copper);
+		stroke-width: 2;
+	}
+	/* Planned is thin and light, what stands in the wall is strong and filled. */
+	.planned .symbol {
+		stroke-width: 1.1;
+		stroke: var(--soft);
+		fill: var(--sheet);
+	}
+	.planned .symbol.lit {
+		stroke: var(--copper);
+	}
+	.faded {
+		opacity: 0.35;
+	}
+	.thing:hover .symbol,
+	.thing:focus-visible .symbol {
+		stroke: var(--copper);
+		stroke-width: 2.4;
+	}
+	.ring {
+		fill: none;
+		stroke: var(--copper);
+		stroke-width: 2.6;
+	}
+	.panel {
+		fill: var(--sheet);
+		stroke: var(--ink);
+		stroke-width: 1.4;
+	}
+	.panel.selected {
+		stroke: var(--copper);
+		stroke-width: 3;
+	}
+	text {
+		text-anchor: middle;
+		font-family: 'Barlow Condensed', sans-serif;
+		font-weight: 600;
+		fill: var(--ink);
+	}
+	.letter {
+		font-size: 14px;
+	}
+	.label {
+		fill: var(--copper);
+		paint-order: stroke;
+		stroke: var(--sheet);
+		stroke-width: 3;
+	}
+</style>

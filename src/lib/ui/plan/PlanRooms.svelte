@@ -1,0 +1,164 @@
+<script lang="ts">
+	import { WALL_IN, type PlanRoom } from '$core/formats/plan-drawing';
+	import type { Point } from '$core/model/job';
+	import type { Selection } from '$lib/data/selection';
+
+	interface Props {
+		rooms: readonly PlanRoom[];
+		selection: Selection | null;
+		onselect: (selection: Selection) => void;
+		reach: boolean;
+		/** Pixels for an inch now: names are written only where there is room for them. */
+		scale: number;
+	}
+	let { rooms, selection, onselect, reach, scale }: Props = $props();
+	const path = (points: readonly Point[]): string => `M${points.map((p) => p.join(' ')).join('L')}Z`;
+	const widthOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[0])) - Math.min(...room.floor.map((p) => p[0]));
+	const heightOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[1])) - Math.min(...room.floor.map((p) => p[1]));
+	/** Letters keep their size on the screen until the room is too small for them. */
+	const nameSize = $derived(Math.min(15, 13 / scale));
+	const fits = (room: PlanRoom): boolean => room.name.length * nameSize * 0.5 < widthOf(room);
+	const upright = (room: PlanRoom): boolean => !fits(room) && room.name.length * nameSize * 0.5 < heightOf(room) - 10;
+	function onkeydown(e: KeyboardEvent, room: PlanRoom): void {
+		if (e.key !== 'Enter' && e.key !== ' ') return;
+		e.preventDefault();
+		onselect({ kind: 'room', id: room.id });
+	}
+</script>
+
+{#each rooms as room (room.id)}
+	{#if room.floor.length}
+		<path
+			class="floor"
+			class:selected={selection?.kind === 'room' && selection.id === room.id}
+			class:open={room.open}
+			d={path(room.floor)}
+			role="button"
+			tabindex="-1"
+			aria-label={`${room.name}, ${room.size}`}
+			onclick={() => onselect({ kind: 'room', id: room.id })}
+			onkeydown={(e) => onkeydown(e, room)}
+		/>
+	{/if}
+	{#each room.counters as counter, i (i)}<path class="top" d={path(counter)} />{/each}
+	{#each room.fixtures as f (f.id)}
+		<rect class="fixture" x={f.x} y={f.y} width={f.width} height={f.height} rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1} />
+		{#if f.width * scale > 58 && f.name.length * 9 < f.width * 2.2}
+			<text class="small" x={f.x + f.width / 2} y={f.y + f.height / 2 + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
+		{/if}
+	{/each}
+{/each}
+{#each rooms as room (room.id)}
+	{#each room.walls as w, i (i)}<line class="wall" {...w} stroke-width={WALL_IN} />{/each}
+	{#each room.windows as w, i (i)}
+		<line class="glass" {...w} stroke-width={WALL_IN - 1.4} />
+		<line class="pane" {...w} />
+	{/each}
+	{#each room.thresholds as t, i (i)}<line class="threshold" {...t} />{/each}
+	{#each room.doors as door, i (i)}
+		<line class="leaf" {...door.leaf} />
+		<path class="swing" d={door.swing} />
+	{/each}
+	{#if reach}
+		{#each room.reach as stretch, i (i)}
+			<line class="reach" class:met={stretch.met} x1={stretch.x1} y1={stretch.y1} x2={stretch.x2} y2={stretch.y2} />
+		{/each}
+	{/if}
+{/each}
+{#each rooms as room (room.id)}
+	{#if room.label && (fits(room) || upright(room))}
+		{@const [x, y] = room.label}
+		<g transform={`translate(${x} ${y})${fits(room) ? '' : ' rotate(-90)'}`}>
+			<text class="name" font-size={nameSize}>{room.name}</text>
+			{#if fits(room) && room.size.length * nameSize * 0.46 < widthOf(room) && heightOf(room) > 60}
+				<text class="size" y={nameSize * 1.1} font-size={nameSize * 0.82}>{room.size}</text>
+			{/if}
+		</g>
+	{/if}
+{/each}
+
+<style>
+	.floor {
+		fill: transparent;
+		cursor: pointer;
+		outline: none;
+	}
+	.floor:hover {
+		fill: color-mix(in srgb, var(--copper) 5%, transparent);
+	}
+	.floor.selected {
+		fill: color-mix(in srgb, var(--copper) 11%, transparent);
+	}
+	.floor.open {
+		stroke: var(--soft);
+		stroke-width: 1.5;
+		stroke-dasharray: 8 5;
+	}
+	.wall {
+		stroke: var(--wall);
+	}
+	.glass {
+		stroke: var(--sheet);
+	}
+	.pane {
+		stroke: var(--wall);
+		stroke-width: 0.9;
+	}
+	.threshold {
+		stroke: var(--soft);
+		stroke-width: 1;
+		stroke-dasharray: 5 3;
+	}
+	.leaf {
+		stroke: var(--ink);
+		stroke-width: 1.6;
+	}
+	.swing {
+		fill: none;
+		stroke: var(--soft);
+		stroke-width: 0.8;
+	}
+	.top,
+	.fixture {
+		fill: color-mix(in srgb, var(--rule) 45%, transparent);
+		stroke: var(--soft);
+		stroke-width: 0.9;
+		pointer-events: none;
+	}
+	.fixture {
+		fill: var(--sheet);
+	}
+	.reach {
+		stroke: url(#hatch);
+		stroke-width: 6;
+		pointer-events: none;
+	}
+	/* A gradient or pattern does not paint a level line in every browser: the hatch is dashes across it. */
+	.reach:not(.met) {
+		stroke: var(--stop);
+		stroke-dasharray: 2.5 3;
+		stroke-width: 7;
+	}
+	.reach.met {
+		stroke: color-mix(in srgb, var(--go) 75%, transparent);
+		stroke-width: 3;
+	}
+	text {
+		text-anchor: middle;
+		pointer-events: none;
+		fill: var(--ink);
+	}
+	.name {
+		font-family: 'Barlow', sans-serif;
+		font-weight: 600;
+		fill: var(--soft);
+	}
+	.size {
+		font-family: 'IBM Plex Mono', monospace;
+		fill: var(--soft);
+	}
+	.small {
+		font-family: 'Barlow Condensed', sans-serif;
+		fill: var(--soft);
+	}
+</style>

@@ -1,0 +1,132 @@
+<script lang="ts">
+	import { select } from 'd3-selection';
+	import type { Snippet } from 'svelte';
+	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+	import type { PlanDrawing } from '$core/formats/plan-drawing';
+	import type { Level } from '$core/prove/verdicts';
+	import type { Selection } from '$lib/data/selection';
+	import Btn from '../Btn.svelte';
+	import PlanBoxes from './PlanBoxes.svelte';
+	import PlanRooms from './PlanRooms.svelte';
+
+	interface Props {
+		plan: PlanDrawing;
+		selection: Selection | null;
+		onselect: (selection: Selection | null) => void;
+		/** Draw the reach of wall receptacles. */
+		reach?: boolean;
+		/** Boxes to make stand out: those of the selected run. */
+		lit?: ReadonlySet<string>;
+		/** What was read at each box. */
+		levels?: ReadonlyMap<string, Level>;
+		title: string;
+		/** Shown beside the zoom buttons. */
+		tools?: Snippet;
+	}
+	let { plan, selection, onselect, reach = false, lit, levels, title, tools }: Props = $props();
+
+	let svg = $state<SVGSVGElement>();
+	let size = $state({ width: 0, height: 0 });
+	let view = $state.raw<ZoomTransform>(zoomIdentity);
+	let behavior: ZoomBehavior<SVGSVGElement, unknown> | null = null;
+
+	/** The foot of the sheet holds the tools: the plan is fitted above them. */
+	const FOOT = 44;
+	const fitScale = $derived(Math.min(size.width / plan.width, (size.height - FOOT) / plan.height) || 1);
+
+	// The zoom belongs to the DOM: set up once the element stands, and set anew when the plan or the room for it changes.
+	$effect(() => {
+		if (!svg) return;
+		behavior = zoom<SVGSVGElement, unknown>()
+			.scaleExtent([0.05, 8])
+			.filter((e: Event) => e.type !== 'dblclick')
+			.on('zoom', (e: { transform: ZoomTransform }) => (view = e.transform));
+		select(svg).call(behavior);
+		return () => svg && select(svg).on('.zoom', null);
+	});
+	$effect(() => {
+		if (size.width && plan) fit();
+	});
+	export function fit(): void {
+		if (!svg || !behavior) return;
+		const k = fitScale;
+		const x = size.width / 2 - k * (plan.x + plan.width / 2);
+		const y = (size.height - FOOT) / 2 - k * (plan.y + plan.height / 2);
+		select(svg).call(behavior.transform, zoomIdentity.translate(x, y).scale(k));
+	}
+	const by = (factor: number) => svg && behavior && select(svg).call(behavior.scaleBy, factor);
+	function onkeydown(e: KeyboardEvent): void {
+		const move = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[e.key];
+		if (!svg || !behavior || e.target !== svg) return;
+		if (move) select(svg).call(behavior.translateBy, (move[0] ?? 0) / view.k, (move[1] ?? 0) / view.k);
+		else if (e.key === '+' || e.key === '=') by(1.25);
+		else if (e.key === '-') by(0.8);
+		else return;
+		e.preventDefault();
+	}
+</script>
+
+<div class="plan" bind:clientWidth={size.width} bind:clientHeight={size.height}>
+	<!-- The drawing takes arrow keys to pan; the things in it are buttons of their own. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<svg bind:this={svg} role="group" aria-label={title} tabindex="0" {onkeydown}>
+		<defs>
+			<pattern id="grid" width="24" height="24" patternUnits="userSpaceOnUse">
+				<path d="M24 0H0V24" fill="none" stroke="var(--grid)" stroke-width="0.7" />
+			</pattern>
+			<pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+				<rect width="7" height="7" fill="var(--sheet)" />
+				<rect width="3.4" height="7" fill="var(--stop)" />
+			</pattern>
+		</defs>
+		<g transform={view.toString()}>
+			<rect x={plan.x - 4000} y={plan.y - 4000} width="10000" height="10000" fill="url(#grid)" />
+			<PlanRooms rooms={plan.rooms} {selection} {onselect} {reach} scale={view.k} />
+			<PlanBoxes boxes={plan.boxes} panels={plan.panels} {selection} {onselect} {lit} {levels} scale={view.k} />
+		</g>
+	</svg>
+	<div class="tools no-print">
+		{@render tools?.()}
+		<span class="gap"></span>
+		<Btn small look="quiet" label="Zoom in" onclick={() => by(1.4)}>+</Btn>
+		<Btn small look="quiet" label="Zoom out" onclick={() => by(1 / 1.4)}>−</Btn>
+		<Btn small look="quiet" onclick={fit}>Fit</Btn>
+	</div>
+</div>
+
+<style>
+	.plan {
+		position: relative;
+		width: 100%;
+		height: 100%;
+		min-height: 0;
+		overflow: hidden;
+	}
+	svg {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+		touch-action: none;
+	}
+	svg:focus-visible {
+		outline-offset: -3px;
+	}
+	.tools {
+		position: absolute;
+		right: 10px;
+		bottom: 10px;
+		left: 12px;
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		pointer-events: none;
+	}
+	.tools > :global(*) {
+		pointer-events: auto;
+	}
+	.gap {
+		flex: 1;
+	}
+</style>

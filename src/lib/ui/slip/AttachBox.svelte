@@ -1,0 +1,54 @@
+<script lang="ts">
+	import { runOf } from '$core/circuits/runs';
+	import { attachBox } from '$core/model/commands';
+	import type { Box } from '$core/model/job';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import FeetField from '../fields/FeetField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+	import NewCircuit from './NewCircuit.svelte';
+
+	interface Props {
+		/** On no circuit yet. */
+		box: Box;
+	}
+	let { box }: Props = $props();
+	const store = useJob();
+	let circuitId = $state('');
+	let fromId = $state('');
+	let lengthFt = $state<number | null>(null);
+	const circuits = $derived([{ value: '', name: 'not known yet' }, ...store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))]);
+	const chosen = $derived(store.index.circuits.get(circuitId));
+	const sources = $derived(
+		chosen ? [{ value: chosen.panelId, name: 'the panel' }, ...runOf(store.job, chosen).nodes.map((n) => ({ value: n.boxId, name: store.index.boxes.get(n.boxId)?.name ?? '' }))] : []
+	);
+	const attach = () =>
+		chosen &&
+		store.edit(`${box.name} on circuit ${chosen.number}`, attachBox(box.id, { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt }));
+	function choose(id: string): void {
+		circuitId = id;
+		fromId = '';
+	}
+</script>
+
+<div class="attach">
+	<SelectField label="Circuit" value={circuitId} options={circuits} onkeep={choose} />
+	{#if chosen}
+		<SelectField label="Fed from" value={fromId || chosen.panelId} options={sources} onkeep={(v) => (fromId = v)} />
+		<FeetField label="Cable from there, one way" value={lengthFt} onkeep={(v) => (lengthFt = v)} />
+		<Btn look="main" onclick={attach}>Put it on circuit {chosen.number}</Btn>
+	{:else}
+		<NewCircuit onmade={choose} />
+	{/if}
+</div>
+
+<style>
+	.attach {
+		display: grid;
+		gap: 10px;
+		margin-top: 12px;
+		padding-top: 10px;
+		border-top: 1px dotted var(--rule);
+	}
+</style>

@@ -1,0 +1,71 @@
+<script lang="ts">
+	import { editBox, editDevice, editLeg } from '$core/model/commands';
+	import { wallLength } from '$core/model/geometry';
+	import type { Box } from '$core/model/job';
+	import { DAMPNESS, PROTECTIONS, STATES } from '$core/model/kinds';
+	import { formatLength } from '$core/units/length';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import FeetField from '../fields/FeetField.svelte';
+	import LengthField from '../fields/LengthField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+	import TextField from '../fields/TextField.svelte';
+	import AttachBox from './AttachBox.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	let { box }: Props = $props();
+	const store = useJob();
+	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: value as string }));
+	const PROTECTS = { none: 'none', gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' } as const;
+	const rooms = $derived([{ value: '', name: 'not known yet' }, ...store.job.rooms.map((r) => ({ value: r.id, name: r.name }))]);
+	const room = $derived(box.roomId ? store.index.rooms.get(box.roomId) : undefined);
+	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
+	const device = $derived(box.devices[0]);
+	const nameFault = (text: string) => (text.trim() ? (text.length > 24 ? 'At most 24 characters.' : null) : 'A box needs a name.');
+	const set = (what: string, change: Parameters<typeof editBox>[1]) => store.edit(`${box.name}: ${what}`, editBox(box.id, change));
+	function move(at: number | null): void {
+		if (at === null || box.place?.kind !== 'wall' || !room?.outline) return;
+		const length = wallLength(room.outline, box.place.wall);
+		if (at > length) return store.say(`Wall ${box.place.wall + 1} of ${room.name} is ${formatLength(length)} long.`, true);
+		void set('place', { place: { ...box.place, at } });
+	}
+</script>
+
+<div class="facts">
+	<TextField label="Name" value={box.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
+	<SelectField label="Room" value={box.roomId ?? ''} options={rooms} onkeep={(id) => set('room', { roomId: id || null, place: null })} />
+	<LengthField label="Height" value={box.heightIn} mayBeUnknown onkeep={(heightIn) => set('height', { heightIn })} />
+	{#if box.place?.kind === 'wall'}<LengthField label={`Along wall ${box.place.wall + 1}`} value={box.place.at} onkeep={move} />{/if}
+	<SelectField label="State" value={box.state} options={plain(STATES)} onkeep={(state) => set(state, { state })} />
+	<SelectField label="Ground in the box" value={box.ground} options={plain(['present', 'none', 'unknown'] as const)} onkeep={(ground) => set('ground', { ground })} />
+	<SelectField
+		label="Damp or wet"
+		value={box.dampness ?? 'room'}
+		options={[{ value: 'room', name: 'as the room' }, ...plain(DAMPNESS)]}
+		onkeep={(v) => set('dampness', { dampness: DAMPNESS.find((d) => d === v) ?? null })}
+	/>
+	{#if device?.kind === 'receptacle'}
+		<SelectField
+			label="Protection in it"
+			value={device.protection}
+			options={PROTECTIONS.map((value) => ({ value, name: PROTECTS[value] }))}
+			onkeep={(protection) => store.edit(`${box.name}: ${PROTECTS[protection]}`, editDevice(box.id, device.id, { protection, feedsLoad: protection !== 'none' }))}
+		/>
+	{/if}
+	{#if leg}<FeetField label="Its cable, one way" value={leg.lengthFt} onkeep={(lengthFt) => store.edit(`${box.name}: cable length`, editLeg(leg.id, { lengthFt }))} />{/if}
+	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
+</div>
+{#if !store.circuit}<AttachBox {box} />{/if}
+
+<style>
+	.facts {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+	.facts > :global(*:first-child),
+	.facts > :global(*:last-child) {
+		grid-column: 1 / -1;
+	}
+</style>

@@ -1,0 +1,66 @@
+<script lang="ts">
+	import { areaSqFt, wallLength } from '$core/model/geometry';
+	import { editRoom, setWallLength } from '$core/model/commands';
+	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import LengthField from '../fields/LengthField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+	import TextField from '../fields/TextField.svelte';
+
+	interface Props {
+		roomId: string;
+	}
+	let { roomId }: Props = $props();
+	const store = useJob();
+	const room = $derived(store.index.rooms.get(roomId));
+	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
+	const nameFault = (text: string) => (text.trim() ? null : 'A room needs a name.');
+</script>
+
+{#if room}
+	<div class="facts">
+		<TextField label="Name" value={room.name} check={nameFault} onkeep={(name) => store.edit(`Room named ${name}`, editRoom(room.id, { name: name.trim().slice(0, 60) }))} />
+		<SelectField label="Kind" value={room.kind} options={kinds} onkeep={(kind: RoomKind) => store.edit(`${room.name} is a ${roomWords(kind)}`, editRoom(room.id, { kind }))} />
+		{#if room.kind === 'basement'}
+			<SelectField
+				label="Finished"
+				value={room.finished ? 'yes' : 'no'}
+				options={[
+					{ value: 'yes', name: 'finished' },
+					{ value: 'no', name: 'unfinished' }
+				]}
+				onkeep={(v) => store.edit(`${room.name} ${v === 'yes' ? 'finished' : 'unfinished'}`, editRoom(room.id, { finished: v === 'yes' }))}
+			/>
+		{/if}
+	</div>
+	{#if room.outline}
+		{@const outline = room.outline}
+		<p class="soft area">{show(areaSqFt(outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>
+		<div class="walls">
+			{#each outline as _, wall (wall)}
+				<LengthField
+					label={`Wall ${wall + 1}`}
+					value={wallLength(outline, wall)}
+					onkeep={(inches) => inches !== null && store.edit(`${room.name}, wall ${wall + 1}`, setWallLength(room.id, wall, inches))}
+				/>
+			{/each}
+		</div>
+	{:else}
+		<p class="soft area">Not measured yet. It can hold boxes and readings all the same; spacing needs its walls.</p>
+	{/if}
+{/if}
+
+<style>
+	.facts,
+	.walls {
+		display: grid;
+		gap: 10px;
+	}
+	.walls {
+		grid-template-columns: 1fr 1fr;
+	}
+	.area {
+		margin: 8px 0;
+	}
+</style>

@@ -1,0 +1,150 @@
+<script lang="ts">
+	import type { Finding } from '$core/model/result';
+	import type { Stage } from '$core/model/kinds';
+	import { aboutSubject } from '$core/assess';
+	import { applyFix } from '$core/model/commands';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { STAGE_NAMES } from '$lib/stages/stages';
+	import DecisionLedger from '../DecisionLedger.svelte';
+	import FindingCard from '../FindingCard.svelte';
+	import BoxFacts from './BoxFacts.svelte';
+	import CircuitFacts from './CircuitFacts.svelte';
+	import { headOf } from './head';
+	import LegFacts from './LegFacts.svelte';
+	import RoomFacts from './RoomFacts.svelte';
+
+	interface Props {
+		stage: Stage;
+		/** A finding's subject is to be shown: select it. */
+		onshow: (finding: Finding) => void;
+	}
+	let { stage, onshow }: Props = $props();
+	const store = useJob();
+
+	/** Which decisions a stage is about: those come first and open. */
+	const FIRST: Record<Stage, string[]> = {
+		walk: [],
+		layout: ['walls'],
+		circuit: ['size', 'drop'],
+		protect: ['protect'],
+		rough: ['size'],
+		trim: ['protect'],
+		prove: ['predict'],
+		trace: ['predict'],
+		handover: []
+	};
+	const MOST = 30;
+	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
+	const decisions = $derived.by(() => {
+		const own = store.about?.decisions ?? [];
+		const circuit = store.selection?.kind === 'box' && store.circuit ? aboutSubject(store.assessment, 'circuit', store.circuit.id).decisions : [];
+		return [...own, ...circuit].sort((a, b) => rank(a.id) - rank(b.id));
+	});
+	const open = $derived(decisions.filter((d) => rank(d.id) === 0));
+	const folded = $derived(decisions.filter((d) => rank(d.id) !== 0));
+	const stageFindings = $derived(store.assessment.stages[stage].findings);
+	const head = $derived(store.selection && headOf(store.job, store.selection));
+	const fix = (finding: Finding) => {
+		const { fix } = finding;
+		if (fix) void store.edit(fix.label, applyFix(fix, freshId));
+	};
+</script>
+
+<div class="slip">
+	{#if head}
+		<header>
+			<div>
+				<h2>{head.title}</h2>
+				<p class="soft">{head.sub}</p>
+			</div>
+			<button type="button" class="close" aria-label="Close the slip" onclick={() => store.select(null)}>×</button>
+		</header>
+		{#each store.about?.findings ?? [] as finding (finding.id)}<FindingCard {finding} onfix={fix} />{/each}
+		{#if stage === 'walk'}{@render facts()}{/if}
+		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
+		{#if stage !== 'walk'}
+			<details>
+				<summary>Facts</summary>
+				{@render facts()}
+			</details>
+		{/if}
+		{#each folded as decision (decision.id)}
+			<details>
+				<summary><b>{decision.value}</b> <span class="soft">{decision.title}</span></summary>
+				<DecisionLedger {decision} />
+			</details>
+		{/each}
+	{:else}
+		<header>
+			<div>
+				<h2>{STAGE_NAMES[stage].name}</h2>
+				<p class="soft">{stageFindings.length ? `${stageFindings.length} open here` : STAGE_NAMES[stage].about}</p>
+			</div>
+		</header>
+		{#each stageFindings.slice(0, MOST) as finding (finding.id)}<FindingCard {finding} onfix={fix} {onshow} />{/each}
+		{#if !stageFindings.length}<p class="soft">Nothing open at this stage. Pick something on the sheet or the strip to see why it is as it is.</p>{/if}
+		{#if stageFindings.length > MOST}<p class="soft">and {stageFindings.length - MOST} more: pick a room or circuit to see its own.</p>{/if}
+	{/if}
+</div>
+
+{#snippet facts()}
+	{#if store.box}
+		{#key store.box.id}<BoxFacts box={store.box} />{/key}
+	{:else if store.selection?.kind === 'room'}
+		{#key store.selection.id}<RoomFacts roomId={store.selection.id} />{/key}
+	{:else if store.selection?.kind === 'circuit' && store.circuit}
+		{#key store.circuit.id}<CircuitFacts circuit={store.circuit} />{/key}
+	{:else if store.selection?.kind === 'leg'}
+		<LegFacts legId={store.selection.id} />
+	{/if}
+{/snippet}
+
+<style>
+	.slip {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr);
+		gap: 12px;
+		align-content: start;
+		padding: 12px 16px 24px;
+	}
+	header {
+		display: flex;
+		justify-content: space-between;
+		gap: 10px;
+	}
+	p {
+		margin: 0;
+	}
+	.close {
+		all: unset;
+		cursor: pointer;
+		font-size: 24px;
+		line-height: 1;
+		width: 36px;
+		height: 36px;
+		text-align: center;
+		border-radius: 3px;
+		color: var(--soft);
+	}
+	.close:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	details {
+		border-top: 1px solid var(--rule);
+		padding-top: 8px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 30px;
+		font-weight: 600;
+	}
+	summary .soft {
+		font-weight: 400;
+		font-size: 13px;
+	}
+	details :global(.decision) {
+		border-top: 0;
+		padding-top: 0;
+	}
+</style>

@@ -1,0 +1,15 @@
+<script lang="ts">
+	import { page } from '$app/state';
+</script>
+
+<main>
+	<h1>{page.status === 404 ? 'There is nothing at this address.' : 'Something went wrong.'}</h1>
+	<p>{page.error?.message}</p>
+	<p><a href="/">All jobs</a></p>
+</main>
+
+<style>
+	main {
+		padding: 40px;
+	}
+</style>

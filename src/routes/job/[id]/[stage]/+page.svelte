@@ -1,0 +1,10 @@
+<script lang="ts">
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { STAGE_NAMES } from '$lib/stages/stages';
+	import JobFrame from '$lib/ui/frame/JobFrame.svelte';
+	let { data } = $props();
+	const store = useJob();
+</script>
+
+<svelte:head><title>{STAGE_NAMES[data.stage].name} · {store.job.name} · Hekto</title></svelte:head>
+<JobFrame stage={data.stage} />

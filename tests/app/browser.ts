@@ -1,0 +1,169 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
+
+/** The built application on a port of its own, and Chromium to drive it. */
+export interface Server {
+	url: string;
+	stop: () => Promise<void>;
+}
+const root = new URL('../..', import.meta.url).pathname;
+
+export async function serve(port = 4300 + (process.pid % 400)): Promise<Server> {
+	if (!existsSync(join(root, 'build/index.js'))) throw new Error('build/index.js is missing: run npm run build first');
+	const child: ChildProcess = spawn('node', ['scripts/serve.mjs'], { cwd: root, env: { ...process.env, PORT: String(port) }, stdio: ['ignore', 'pipe', 'inherit'] });
+	const url = await new Promise<string>((resolve, reject) => {
+		let said = '';
+		child.stdout?.on('data', (data: Buffer) => {
+			said += data.toString();
+			const found = /Hekto is at (http:\S+)\//.exec(said);
+			if (found?.[1]) resolve(found[1]);
+		});
+		child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+	});
+	const stop = () =>
+		new Promise<void>((resolve) => {
+			child.removeAllListeners('exit');
+			child.once('exit', () => resolve());
+			child.kill('SIGKILL');
+		});
+	return { url, stop };
+}
+
+export interface Size {
+	width: number;
+	height: number;
+	phone?: boolean;
+}
+export const DESK: Size = { width: 1280, height: 800 };
+export const PHONE: Size = { width: 390, height: 844, phone: true };
+
+export class Browser {
+	private constructor(
+		readonly driver: Driver,
+		private readonly profile: string,
+		private readonly base: string
+	) {}
+
+	static async open(base: string, size: Size = DESK): Promise<Browser> {
+		const profile = mkdtempSync(join(tmpdir(), 'hekto-chromium-'));
+		const options = new Options();
+		options.addArguments(
+			'--headless',
+			'--no-sandbox',
+			'--disable-gpu',
+			'--disable-quic',
+			'--no-first-run',
+			'--disable-background-networking',
+			'--disable-component-update',
+			'--disable-sync',
+			'--disable-dev-shm-usage',
+			`--user-data-dir=${profile}`
+		);
+		options.setChromeBinaryPath('/usr/bin/chromium');
+		const prefs = new logging.Preferences();
+		prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
+		prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+		options.setLoggingPrefs(prefs);
+		const driver = (await new Builder()
+			.forBrowser('chrome')
+			.setChromeOptions(options)
+			.setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+			.build()) as Driver;
+		const browser = new Browser(driver, profile, base);
+		await browser.resize(size);
+		return browser;
+	}
+	/** Exact size: a window's own size is shorter by its frame. */
+	async resize({ width, height, phone = false }: Size): Promise<void> {
+		await this.driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: phone });
+		await this.driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: phone });
+	}
+	async close(): Promise<void> {
+		await this.driver.quit().catch(() => undefined);
+		rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
+	}
+	async go(path: string): Promise<void> {
+		await this.driver.get(this.base + path);
+	}
+	find(css: string, ms = 8000): Promise<WebElement> {
+		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`);
+	}
+	/** The first visible element of a kind whose text holds these words. */
+	async withText(css: string, words: string, ms = 8000): Promise<WebElement> {
+		return this.driver.wait(
+			async () => {
+				for (const el of await this.driver.findElements(By.css(css))) {
+					try {
+						if ((await el.getText()).includes(words) && (await el.isDisplayed())) return el;
+					} catch {
+						// It was drawn anew between the two questions: ask again.
+					}
+				}
+				return null;
+			},
+			ms,
+			`no ${css} says "${words}"`
+		) as Promise<WebElement>;
+	}
+	async click(css: string, words?: string): Promise<void> {
+		const el = words === undefined ? await this.find(css) : await this.withText(css, words);
+		await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center", inline: "center" })', el);
+		await el.click();
+	}
+	/** For drawn things, which a mouse would have to hit to the pixel. */
+	async press(css: string): Promise<void> {
+		const el = await this.find(css);
+		await this.driver.executeScript('arguments[0].dispatchEvent(new MouseEvent("click", { bubbles: true }))', el);
+	}
+	async type(css: string, text: string): Promise<void> {
+		const el = await this.find(css);
+		await this.driver.executeScript('arguments[0].focus(); arguments[0].select?.()', el);
+		await el.sendKeys(text);
+	}
+	async set(css: string, value: string): Promise<void> {
+		await this.driver.executeScript(
+			'const e = arguments[0]; e.value = arguments[1]; e.dispatchEvent(new Event("input", { bubbles: true })); e.dispatchEvent(new Event("change", { bubbles: true }))',
+			await this.find(css),
+			value
+		);
+	}
+	text(css = 'body'): Promise<string> {
+		return this.find(css).then((el) => el.getText());
+	}
+	/** Waits until the page says it. */
+	async says(words: string | RegExp, css = 'body', ms = 8000): Promise<void> {
+		let last = '';
+		await this.driver
+			.wait(async () => {
+				last = await this.driver.executeScript<string>('return document.querySelector(arguments[0])?.innerText ?? ""', css);
+				return typeof words === 'string' ? last.includes(words) : words.test(last);
+			}, ms)
+			.catch(() => {
+				throw new Error(`${css} does not say ${words}; it says: ${last.slice(0, 600)}`);
+			});
+	}
+	async run<T>(script: string, ...args: unknown[]): Promise<T> {
+		return this.driver.executeScript<T>(script, ...args);
+	}
+	shot(): Promise<string> {
+		return (this.driver as WebDriver).takeScreenshot();
+	}
+	/** Addresses asked for outside the server itself, from the browser's own log. */
+	async strangers(): Promise<string[]> {
+		const entries = await this.driver.manage().logs().get(logging.Type.PERFORMANCE);
+		return entries
+			.map((e) => JSON.parse(e.message).message)
+			.filter((m) => m.method === 'Network.requestWillBeSent')
+			.map((m) => String(m.params.request.url))
+			.filter((url) => /^(https?|wss?):/.test(url) && !url.startsWith(this.base));
+	}
+	/** Faults that the page wrote to its console. */
+	async complaints(): Promise<string[]> {
+		const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
+		return entries.filter((e) => e.level.value >= logging.Level.SEVERE.value).map((e) => e.message);
+	}
+}
