@@ -34,7 +34,20 @@ const MAY_IMPORT = {
 	demo: ['units', 'model', 'code', 'circuits', 'prove']
 };
 const OUTSIDE = {
-	group: ['svelte', 'svelte/*', '@sveltejs/*', 'dexie', 'echarts', 'echarts/*', 'd3-*', 'flowbite-*', '$app/*', '**/lib/**', '**/routes/**', '$lib/*'],
+	group: [
+		'svelte',
+		'svelte/*',
+		'@sveltejs/*',
+		'dexie',
+		'echarts',
+		'echarts/*',
+		'd3-*',
+		'flowbite-*',
+		'$app/*',
+		'**/lib/**',
+		'**/routes/**',
+		'$lib/*'
+	],
 	message: 'core is pure: it knows nothing of the interface, the store or the network.'
 };
 const importRows = Object.entries(MAY_IMPORT).map(([folder, allowed]) => ({
@@ -69,12 +82,20 @@ export default ts.config(
 	{ languageOptions: { globals: { ...globals.browser, ...globals.node } } },
 	{
 		files: ['**/*.svelte', '**/*.svelte.ts'],
-		languageOptions: { parserOptions: { projectService: false, extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig } }
+		languageOptions: {
+			parserOptions: { projectService: false, extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig }
+		}
 	},
 	{
 		rules: {
 			'no-undef': 'off',
 			'svelte/no-navigation-without-resolve': 'off',
+			// State is raw by design: immer makes each next one, and a Map inside a derived value is never changed.
+			'svelte/prefer-svelte-reactivity': 'off',
+			'@typescript-eslint/no-unused-vars': [
+				'error',
+				{ argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }
+			],
 			'@typescript-eslint/no-dynamic-delete': 'off',
 			eqeqeq: ['error', 'always', { null: 'ignore' }]
 		}
@@ -85,7 +106,9 @@ export default ts.config(
 	},
 	{
 		files: ['src/lib/**/*.{ts,svelte}'],
-		rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['**/routes/**'], message: 'lib knows nothing of routes.' }] }] }
+		rules: {
+			'no-restricted-imports': ['error', { patterns: [{ group: ['**/routes/**'], message: 'lib knows nothing of routes.' }] }]
+		}
 	},
 	...importRows
 );

@@ -6,7 +6,14 @@ const files = execFileSync('git', ['ls-files', '-co', '--exclude-standard'], { e
 const lines = (test) =>
 	files
 		.filter((f) => /\.(ts|js|mjs|svelte)$/.test(f) && test(f))
-		.reduce((sum, f) => sum + readFileSync(f, 'utf8').split('\n').filter((l) => l.trim()).length, 0);
+		.reduce(
+			(sum, f) =>
+				sum +
+				readFileSync(f, 'utf8')
+					.split('\n')
+					.filter((l) => l.trim()).length,
+			0
+		);
 const tests = lines((f) => f.startsWith('tests/'));
 const code = lines((f) => /^(src|scripts|bench)\//.test(f));
 console.log(`code ${code} lines, tests ${tests} lines: tests are ${((100 * tests) / code).toFixed(0)} % of the code`);

@@ -22,7 +22,9 @@ export function mustRun(command, args, options = {}) {
 
 /** node_modules as the lock file has it; done anew only when the lock file changed. */
 export function installPackages() {
-	const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+	const lock = createHash('sha256')
+		.update(readFileSync(join(root, 'package-lock.json')))
+		.digest('hex');
 	const mark = join(root, 'node_modules/.hekto-lock');
 	if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
 	console.log('Installing packages...');
@@ -42,10 +44,15 @@ export function installChromium() {
 		console.log('Installing Chromium for the browser tests...');
 		const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
 		run('apt-get', ['update', '-qq'], { env });
-		run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+		run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver'], {
+			env,
+			stdio: ['ignore', 'ignore', 'inherit']
+		});
 		if (have(BROWSERS) && have(DRIVERS)) return true;
 	}
-	console.error('The browser tests need Chromium and its driver: install the packages chromium and chromium-driver (as root: apt-get install chromium chromium-driver).');
+	console.error(
+		'The browser tests need Chromium and its driver: install the packages chromium and chromium-driver (as root: apt-get install chromium chromium-driver).'
+	);
 	return false;
 }
 

@@ -9,7 +9,15 @@ mustRun('npx', ['eslint', '.']);
 mustRun('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
 build();
 if (!browser) process.exit(1);
-mustRun('node', ['--import', 'tsx', '--test', '--test-concurrency=2', '--test-reporter=spec', ...(await files('tests/core')), ...(await files('tests/app'))]);
+mustRun('node', [
+	'--import',
+	'tsx',
+	'--test',
+	'--test-concurrency=2',
+	'--test-reporter=spec',
+	...(await files('tests/core')),
+	...(await files('tests/app'))
+]);
 
 async function files(folder) {
 	const { readdirSync } = await import('node:fs');

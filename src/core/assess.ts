@@ -80,7 +80,22 @@ export function aboutSubject(assessment: Assessment, kind: Finding['subject']['k
 	const stages = Object.values(assessment.stages);
 	const order = { violation: 0, caution: 1, advice: 2 } as const;
 	return {
-		findings: stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id)).sort((a, b) => order[a.severity] - order[b.severity]),
+		findings: stages
+			.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id))
+			.sort((a, b) => order[a.severity] - order[b.severity]),
 		decisions: stages.flatMap((s) => s.decisions.filter((d) => d.subject.kind === kind && d.subject.id === id))
+	};
+}
+
+export interface OpenCount {
+	violations: number;
+	cautions: number;
+}
+/** What is open in a job, in two figures. */
+export function openIn(job: Job, readings: readonly Reading[]): OpenCount {
+	const all = Object.values(assess(job, readings).stages).flatMap((s) => s.findings);
+	return {
+		violations: all.filter((f) => f.severity === 'violation').length,
+		cautions: all.filter((f) => f.severity === 'caution').length
 	};
 }

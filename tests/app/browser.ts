@@ -14,7 +14,11 @@ const root = new URL('../..', import.meta.url).pathname;
 
 export async function serve(port = 4300 + (process.pid % 400)): Promise<Server> {
 	if (!existsSync(join(root, 'build/index.js'))) throw new Error('build/index.js is missing: run npm run build first');
-	const child: ChildProcess = spawn('node', ['scripts/serve.mjs'], { cwd: root, env: { ...process.env, PORT: String(port) }, stdio: ['ignore', 'pipe', 'inherit'] });
+	const child: ChildProcess = spawn('node', ['scripts/serve.mjs'], {
+		cwd: root,
+		env: { ...process.env, PORT: String(port) },
+		stdio: ['ignore', 'pipe', 'inherit']
+	});
 	const url = await new Promise<string>((resolve, reject) => {
 		let said = '';
 		child.stdout?.on('data', (data: Buffer) => {
@@ -79,7 +83,12 @@ export class Browser {
 	}
 	/** Exact size: a window's own size is shorter by its frame. */
 	async resize({ width, height, phone = false }: Size): Promise<void> {
-		await this.driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: phone });
+		await this.driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+			width,
+			height,
+			deviceScaleFactor: 1,
+			mobile: phone
+		});
 		await this.driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: phone });
 	}
 	async close(): Promise<void> {

@@ -8,7 +8,12 @@ import type { EditionKey } from '../../src/core/model/kinds';
 import { protectionNeed } from '../../src/core/protection/needs';
 
 const need = (edition: EditionKey, outlet: Partial<OutletFacts>, permitDate = '2026-10-12', amendments: Amendment[] = []) =>
-	protectionNeed(editions[edition], { id: 'a', what: 'receptacle', room: 'bedroom', volts: 120, amps: 20, ...outlet }, permitDate, amendments);
+	protectionNeed(
+		editions[edition],
+		{ id: 'a', what: 'receptacle', room: 'bedroom', volts: 120, amps: 20, ...outlet },
+		permitDate,
+		amendments
+	);
 const EDITIONS = ['2017', '2020', '2023'] as const;
 
 // What each edition's GFCI rule says of one outlet: the section that asks, or null.
@@ -30,9 +35,21 @@ const gfci: GfciRow[] = [
 	['alarm supply in a garage', { room: 'garage', serves: 'alarm' }, '210.8(A)(2)', '210.8(A)(2)', null],
 	['kitchen counter', { room: 'kitchen', serves: 'countertop' }, '210.8(A)(6)', '210.8(A)(6)', '210.8(A)(6)'],
 	['kitchen refrigerator, 9 ft from the sink', { room: 'kitchen', serves: 'refrigerator', sinkFt: 9 }, null, null, '210.8(A)(6)'],
-	['kitchen refrigerator, exactly 6 ft from the sink', { room: 'kitchen', serves: 'refrigerator', sinkFt: 6 }, '210.8(A)(7)', '210.8(A)(7)', '210.8(A)(6)'],
+	[
+		'kitchen refrigerator, exactly 6 ft from the sink',
+		{ room: 'kitchen', serves: 'refrigerator', sinkFt: 6 },
+		'210.8(A)(7)',
+		'210.8(A)(7)',
+		'210.8(A)(6)'
+	],
 	['kitchen range receptacle', { room: 'kitchen', serves: 'range', volts: 240, amps: 50 }, null, null, '210.8(A)(6)'],
-	['range receptacle within 6 ft of a sink', { room: 'kitchen', serves: 'range', volts: 240, amps: 50, sinkFt: 4 }, null, '210.8(A)(7)', '210.8(A)(6)'],
+	[
+		'range receptacle within 6 ft of a sink',
+		{ room: 'kitchen', serves: 'range', volts: 240, amps: 50, sinkFt: 4 },
+		null,
+		'210.8(A)(7)',
+		'210.8(A)(6)'
+	],
 	['wet bar with food preparation', { room: 'family', foodPrep: true, sinkFt: 8 }, null, null, '210.8(A)(7)'],
 	['workroom, 6 ft from a sink', { room: 'workroom', sinkFt: 6 }, '210.8(A)(7)', '210.8(A)(7)', '210.8(A)(8)'],
 	['workroom, 6.01 ft from a sink', { room: 'workroom', sinkFt: 6.01 }, null, null, null],
@@ -43,18 +60,48 @@ const gfci: GfciRow[] = [
 	['damp indoor place', { room: 'family', dampness: 'damp' }, null, '210.8(A)(11)', '210.8(A)(12)'],
 	['attic', { room: 'attic' }, null, null, null],
 	['dishwasher, hard-wired', { room: 'kitchen', what: 'hard-wired', serves: 'dishwasher' }, '210.8(D)', '210.8(D)', '210.8(D)'],
-	['sump pump, hard-wired, finished basement', { room: 'basement', finished: true, what: 'hard-wired', serves: 'sump-pump' }, null, '422.5(A)', '210.8(D)'],
-	['wall oven, hard-wired', { room: 'kitchen', what: 'hard-wired', serves: 'wall-oven', volts: 240, amps: 30 }, null, null, '210.8(D)'],
-	['dryer, hard-wired, over 60 A', { room: 'laundry', what: 'hard-wired', serves: 'dryer', volts: 240, amps: 70 }, null, null, null],
+	[
+		'sump pump, hard-wired, finished basement',
+		{ room: 'basement', finished: true, what: 'hard-wired', serves: 'sump-pump' },
+		null,
+		'422.5(A)',
+		'210.8(D)'
+	],
+	[
+		'wall oven, hard-wired',
+		{ room: 'kitchen', what: 'hard-wired', serves: 'wall-oven', volts: 240, amps: 30 },
+		null,
+		null,
+		'210.8(D)'
+	],
+	[
+		'dryer, hard-wired, over 60 A',
+		{ room: 'laundry', what: 'hard-wired', serves: 'dryer', volts: 240, amps: 70 },
+		null,
+		null,
+		null
+	],
 	['microwave in a pantry', { room: 'pantry', serves: 'microwave' }, null, null, '210.8(D)'],
-	['well pump outdoors, hard-wired', { room: 'outdoors', what: 'hard-wired', volts: 240, amps: 20 }, null, '210.8(F)', '210.8(F)'],
+	[
+		'well pump outdoors, hard-wired',
+		{ room: 'outdoors', what: 'hard-wired', volts: 240, amps: 20 },
+		null,
+		'210.8(F)',
+		'210.8(F)'
+	],
 	['well pump outdoors, 60 A', { room: 'outdoors', what: 'hard-wired', volts: 240, amps: 60 }, null, null, null],
 	['outdoor light', { room: 'outdoors', what: 'lighting', amps: 15 }, null, null, null],
 	['kiln in a garage, hard-wired, 45 A', { room: 'garage', what: 'hard-wired', volts: 240, amps: 45 }, null, null, '210.8(F)'],
 	['crawl-space light', { room: 'crawl-space', what: 'lighting', amps: 15 }, '210.8(E)', '210.8(C)', '210.8(C)'],
 	['attic light', { room: 'attic', what: 'lighting', amps: 15 }, null, null, null],
 	['service receptacle by the furnace, attic', { room: 'attic', serves: 'hvac' }, null, '210.8(E)', '210.8(E)'],
-	['vehicle charging receptacle, in a carport', { room: 'family', serves: 'ev', volts: 240, amps: 50 }, '625.54', '625.54', '625.54'],
+	[
+		'vehicle charging receptacle, in a carport',
+		{ room: 'family', serves: 'ev', volts: 240, amps: 50 },
+		'625.54',
+		'625.54',
+		'625.54'
+	],
 	['277 V receptacle in a garage', { room: 'garage', volts: 277, amps: 20 }, null, null, null]
 ];
 for (const [what, outlet, ...want] of gfci) {
@@ -79,7 +126,11 @@ test('outdoor heat pump, 2023: the exception ends on the permit day 2026-09-01',
 	const amended = need('2023', pump, '2026-10-12', [off]);
 	assert.equal(amended.need.gfci.required, false);
 	assert.equal(amended.findings[0]?.amendedBy, 'Ord. 1');
-	assert.equal(need('2023', { ...pump, serves: undefined }, '2026-10-12', [off]).need.gfci.required, true, 'only heating and cooling is let off');
+	assert.equal(
+		need('2023', { ...pump, serves: undefined }, '2026-10-12', [off]).need.gfci.required,
+		true,
+		'only heating and cooling is let off'
+	);
 	const on: Amendment = { id: 'y', section: '210.8(F)', change: 'on', reference: 'Ord. 2' };
 	assert.equal(need('2023', pump, '2026-08-31', [on]).need.gfci.required, true, 'switched on before its date');
 });
@@ -119,7 +170,11 @@ const afci: [string, Partial<OutletFacts>, [boolean, boolean, boolean]][] = [
 	['extension of 6.1 ft', { existing: { extensionFt: 6.1, addsOutlets: false } }, [true, true, true]],
 	['short extension that adds an outlet', { existing: { extensionFt: 2, addsOutlets: true } }, [true, true, true]],
 	['replacement', { replacement: { groundInBox: true, method: 'gfci-here' } }, [true, true, true]],
-	['replacement at the end of a short extension', { existing: { extensionFt: 1, addsOutlets: false }, replacement: { groundInBox: true, method: 'gfci-here' } }, [true, true, true]]
+	[
+		'replacement at the end of a short extension',
+		{ existing: { extensionFt: 1, addsOutlets: false }, replacement: { groundInBox: true, method: 'gfci-here' } },
+		[true, true, true]
+	]
 ];
 for (const [what, outlet, want] of afci) {
 	for (const [i, edition] of EDITIONS.entries()) {
@@ -151,8 +206,16 @@ const rest: [string, Partial<OutletFacts>, Partial<ReturnType<typeof need>['need
 	['outdoors is wet', { room: 'outdoors' }, { weatherResistant: true, cover: 'in-use' }],
 	['a roofed porch said damp', { room: 'porch', dampness: 'damp' }, { weatherResistant: true, cover: 'weatherproof' }],
 	['outdoors, 50 A', { room: 'outdoors', volts: 240, amps: 50 }, { weatherResistant: false, cover: 'in-use' }],
-	['GFCI in place of two slots, no ground', { replacement: { groundInBox: false, method: 'gfci-here' } }, { labels: ['No Equipment Ground'] }],
-	['fed through a GFCI, no ground', { replacement: { groundInBox: false, method: 'gfci-upstream' } }, { labels: ['GFCI Protected', 'No Equipment Ground'] }],
+	[
+		'GFCI in place of two slots, no ground',
+		{ replacement: { groundInBox: false, method: 'gfci-here' } },
+		{ labels: ['No Equipment Ground'] }
+	],
+	[
+		'fed through a GFCI, no ground',
+		{ replacement: { groundInBox: false, method: 'gfci-upstream' } },
+		{ labels: ['GFCI Protected', 'No Equipment Ground'] }
+	],
 	['two slots again', { replacement: { groundInBox: false, method: 'two-slot' } }, { labels: [], tamperResistant: false }],
 	['a ground in the box', { replacement: { groundInBox: true, method: 'gfci-here' } }, { labels: [] }]
 ];
@@ -171,6 +234,9 @@ test('every place row of every edition is reached by some outlet of this table',
 	for (const edition of EDITIONS) {
 		const seen = new Set(gfci.flatMap(([, outlet]) => need(edition, outlet).need.gfci.because.map((r) => r.section)));
 		const rows = [...editions[edition].gfci.places, ...editions[edition].gfci.outlets];
-		assert.deepEqual(rows.map((r) => r.rule.section).filter((s) => !seen.has(s)), edition === '2023' ? ['210.8(A)(7)'].filter((s) => !seen.has(s)) : []);
+		assert.deepEqual(
+			rows.map((r) => r.rule.section).filter((s) => !seen.has(s)),
+			edition === '2023' ? ['210.8(A)(7)'].filter((s) => !seen.has(s)) : []
+		);
 	}
 });

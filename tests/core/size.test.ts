@@ -12,42 +12,117 @@ const plain: SizeCase = {
 	outlets: { kind: 'hard-wired', count: 1 }
 };
 const receptacles = (count: number): SizeCase['outlets'] => ({ kind: 'receptacle', count });
-function size(c: Partial<Omit<SizeCase, 'wiring'>> & { wiring?: Partial<SizeCase['wiring']> }, edition: EditionKey = '2023'): SizeResult {
+function size(
+	c: Partial<Omit<SizeCase, 'wiring'>> & { wiring?: Partial<SizeCase['wiring']> },
+	edition: EditionKey = '2023'
+): SizeResult {
 	const sized = sizeCircuit(editions[edition], { ...plain, ...c, wiring: { ...plain.wiring, ...c.wiring } });
 	assert.ok(sized.ok, JSON.stringify(sized));
 	return sized.value;
 }
 const round2 = (n: number) => Math.round(n * 100) / 100;
 
-type Row = [what: string, c: Parameters<typeof size>[0], want: { loadA?: number; designA?: number; breakerA: number; awg: string; egcAwg?: string; drivenBy?: string; poles?: number }];
+type Row = [
+	what: string,
+	c: Parameters<typeof size>[0],
+	want: { loadA?: number; designA?: number; breakerA: number; awg: string; egcAwg?: string; drivenBy?: string; poles?: number }
+];
 const heater = (watts: number) => ({ load: { kind: 'water-heater' as const, watts, volts: 240 } });
 const rows: Row[] = [
-	['5500 W water heater', heater(5500), { loadA: 22.92, designA: 28.65, breakerA: 30, awg: '10', egcAwg: '10', poles: 2, drivenBy: 'ampacity' }],
+	[
+		'5500 W water heater',
+		heater(5500),
+		{ loadA: 22.92, designA: 28.65, breakerA: 30, awg: '10', egcAwg: '10', poles: 2, drivenBy: 'ampacity' }
+	],
 	['4500 W water heater', heater(4500), { loadA: 18.75, designA: 23.44, breakerA: 25, awg: '10', egcAwg: '10' }],
 	['3000 W water heater', heater(3000), { loadA: 12.5, designA: 15.63, breakerA: 20, awg: '12', egcAwg: '12' }],
 	['12 A general on 15', { load: { kind: 'general', amps: 12, volts: 120 } }, { designA: 12, breakerA: 15, awg: '14', poles: 1 }],
 	['exactly 15 A', { load: { kind: 'general', amps: 15, volts: 120 } }, { breakerA: 15, awg: '14' }],
 	['just over 15 A', { load: { kind: 'general', amps: 15.01, volts: 120 } }, { breakerA: 20, awg: '12' }],
-	['16 A continuous: exactly 20', { load: { kind: 'general', amps: 16, volts: 120, continuous: true } }, { designA: 20, breakerA: 20, awg: '12' }],
-	['16.1 A continuous', { load: { kind: 'general', amps: 16.1, volts: 120, continuous: true } }, { designA: 20.13, breakerA: 25, awg: '10' }],
-	['22 A on several receptacles: no 25 A circuit', { load: { kind: 'general', amps: 22, volts: 120 }, outlets: receptacles(4) }, { breakerA: 30, awg: '10' }],
+	[
+		'16 A continuous: exactly 20',
+		{ load: { kind: 'general', amps: 16, volts: 120, continuous: true } },
+		{ designA: 20, breakerA: 20, awg: '12' }
+	],
+	[
+		'16.1 A continuous',
+		{ load: { kind: 'general', amps: 16.1, volts: 120, continuous: true } },
+		{ designA: 20.13, breakerA: 25, awg: '10' }
+	],
+	[
+		'22 A on several receptacles: no 25 A circuit',
+		{ load: { kind: 'general', amps: 22, volts: 120 }, outlets: receptacles(4) },
+		{ breakerA: 30, awg: '10' }
+	],
 	['22 A hard-wired: 25 A', { load: { kind: 'general', amps: 22, volts: 120 } }, { breakerA: 25, awg: '10' }],
 	['electric vehicle, 32 A', { load: { kind: 'ev', amps: 32, volts: 240 } }, { designA: 40, breakerA: 40, awg: '8' }],
-	['electric vehicle, 48 A in NM-B: 6 AWG is too small', { load: { kind: 'ev', amps: 48, volts: 240 } }, { designA: 60, breakerA: 60, awg: '4' }],
-	['electric vehicle, 48 A, THHN on 75 degC', { load: { kind: 'ev', amps: 48, volts: 240 }, wiring: { cable: 'THHN', terminalC: 75 } }, { breakerA: 60, awg: '6' }],
-	['kiln 8.6 kW, continuous', { load: { kind: 'fixed-heat', watts: 8600, volts: 240 } }, { loadA: 35.83, designA: 44.79, breakerA: 45, awg: '6' }],
-	['12 kW range', { load: { kind: 'range', watts: 12000, volts: 240 }, outlets: receptacles(1) }, { loadA: 33.33, breakerA: 40, awg: '8' }],
+	[
+		'electric vehicle, 48 A in NM-B: 6 AWG is too small',
+		{ load: { kind: 'ev', amps: 48, volts: 240 } },
+		{ designA: 60, breakerA: 60, awg: '4' }
+	],
+	[
+		'electric vehicle, 48 A, THHN on 75 degC',
+		{ load: { kind: 'ev', amps: 48, volts: 240 }, wiring: { cable: 'THHN', terminalC: 75 } },
+		{ breakerA: 60, awg: '6' }
+	],
+	[
+		'kiln 8.6 kW, continuous',
+		{ load: { kind: 'fixed-heat', watts: 8600, volts: 240 } },
+		{ loadA: 35.83, designA: 44.79, breakerA: 45, awg: '6' }
+	],
+	[
+		'12 kW range',
+		{ load: { kind: 'range', watts: 12000, volts: 240 }, outlets: receptacles(1) },
+		{ loadA: 33.33, breakerA: 40, awg: '8' }
+	],
 	['9 kW range: at least 40 A', { load: { kind: 'range', watts: 9000, volts: 240 } }, { loadA: 33.33, breakerA: 40, awg: '8' }],
-	['16.6 kW range: five steps over', { load: { kind: 'range', watts: 16600, volts: 240 }, outlets: receptacles(1) }, { loadA: 41.67, breakerA: 50, awg: '6' }],
-	['dryer of 4500 W counts as 5000, receptacle 30', { load: { kind: 'dryer', watts: 4500, volts: 240 }, outlets: receptacles(1) }, { loadA: 20.83, breakerA: 30, awg: '10' }],
-	['heat pump by nameplate: 10 AWG on 35 A is lawful', { load: { kind: 'hvac', mca: 21.4, mocp: 35, volts: 240 } }, { loadA: 21.4, designA: 21.4, breakerA: 35, awg: '10' }],
-	['condenser MCA 18, maximum 30: 12 AWG on 30 A', { load: { kind: 'hvac', mca: 18, mocp: 30, volts: 240 } }, { breakerA: 30, awg: '12', egcAwg: '12' }],
+	[
+		'16.6 kW range: five steps over',
+		{ load: { kind: 'range', watts: 16600, volts: 240 }, outlets: receptacles(1) },
+		{ loadA: 41.67, breakerA: 50, awg: '6' }
+	],
+	[
+		'dryer of 4500 W counts as 5000, receptacle 30',
+		{ load: { kind: 'dryer', watts: 4500, volts: 240 }, outlets: receptacles(1) },
+		{ loadA: 20.83, breakerA: 30, awg: '10' }
+	],
+	[
+		'heat pump by nameplate: 10 AWG on 35 A is lawful',
+		{ load: { kind: 'hvac', mca: 21.4, mocp: 35, volts: 240 } },
+		{ loadA: 21.4, designA: 21.4, breakerA: 35, awg: '10' }
+	],
+	[
+		'condenser MCA 18, maximum 30: 12 AWG on 30 A',
+		{ load: { kind: 'hvac', mca: 18, mocp: 30, volts: 240 } },
+		{ breakerA: 30, awg: '12', egcAwg: '12' }
+	],
 	['maximum 38 A: not above it', { load: { kind: 'hvac', mca: 24, mocp: 38, volts: 240 } }, { breakerA: 35, awg: '10' }],
-	['16 A over 120 ft held to 3 %: 8 AWG', { load: { kind: 'general', amps: 16, volts: 120 }, wiring: { lengthFt: 120 }, limits: { dropPercent: 3 } }, { breakerA: 20, awg: '8', egcAwg: '8', drivenBy: 'drop' }],
-	['nine together: 12 AWG falls to 21, still 20', { load: { kind: 'general', amps: 16, volts: 120 }, wiring: { currentCarrying: 9 } }, { breakerA: 20, awg: '12' }],
-	['ten together: 12 AWG falls to 15, the next one up', { load: { kind: 'general', amps: 16, volts: 120 }, wiring: { currentCarrying: 10 } }, { breakerA: 20, awg: '10' }],
-	['13 A on 20 A receptacles at 50 degC, ten together: the breaker drives it', { load: { kind: 'general', amps: 10, volts: 120 }, wiring: { currentCarrying: 10, ambientC: 50 }, outlets: receptacles(2) }, { breakerA: 15, awg: '10', drivenBy: 'breaker' }],
-	['aluminum 20 A: 10 AWG', { load: { kind: 'general', amps: 18, volts: 120 }, wiring: { metal: 'Al' } }, { breakerA: 20, awg: '10', egcAwg: '10' }]
+	[
+		'16 A over 120 ft held to 3 %: 8 AWG',
+		{ load: { kind: 'general', amps: 16, volts: 120 }, wiring: { lengthFt: 120 }, limits: { dropPercent: 3 } },
+		{ breakerA: 20, awg: '8', egcAwg: '8', drivenBy: 'drop' }
+	],
+	[
+		'nine together: 12 AWG falls to 21, still 20',
+		{ load: { kind: 'general', amps: 16, volts: 120 }, wiring: { currentCarrying: 9 } },
+		{ breakerA: 20, awg: '12' }
+	],
+	[
+		'ten together: 12 AWG falls to 15, the next one up',
+		{ load: { kind: 'general', amps: 16, volts: 120 }, wiring: { currentCarrying: 10 } },
+		{ breakerA: 20, awg: '10' }
+	],
+	[
+		'13 A on 20 A receptacles at 50 degC, ten together: the breaker drives it',
+		{ load: { kind: 'general', amps: 10, volts: 120 }, wiring: { currentCarrying: 10, ambientC: 50 }, outlets: receptacles(2) },
+		{ breakerA: 15, awg: '10', drivenBy: 'breaker' }
+	],
+	[
+		'aluminum 20 A: 10 AWG',
+		{ load: { kind: 'general', amps: 18, volts: 120 }, wiring: { metal: 'Al' } },
+		{ breakerA: 20, awg: '10', egcAwg: '10' }
+	]
 ];
 for (const [what, c, want] of rows) {
 	test(`sizing: ${what}`, () => {
@@ -60,7 +135,7 @@ for (const [what, c, want] of rows) {
 	});
 }
 
-test('the drop is figured at the load\'s own voltage: 5500 W over 45 ft of 10 AWG loses 2.50 V, 1.04 %', () => {
+test("the drop is figured at the load's own voltage: 5500 W over 45 ft of 10 AWG loses 2.50 V, 1.04 %", () => {
 	const { drop } = size({ ...heater(5500), wiring: { lengthFt: 45 } });
 	assert.equal(round2(drop.volts), 2.5);
 	assert.equal(round2(drop.percent), 1.04);
@@ -71,16 +146,40 @@ const judged: [string, Parameters<typeof size>[0], EditionKey, string[]][] = [
 	['a breaker under the load', { breakerA: 15, load: { kind: 'general', amps: 16, volts: 120 } }, '2023', ['breaker-load']],
 	['a 10 A breaker in 2020', { breakerA: 10, load: { kind: 'general', amps: 5, volts: 120 } }, '2020', ['breaker-standard']],
 	['a 10 A breaker in 2023, lights only', { breakerA: 10, load: { kind: 'general', amps: 5, volts: 120 } }, '2023', []],
-	['a 10 A breaker in 2023 with receptacles', { breakerA: 10, load: { kind: 'general', amps: 5, volts: 120 }, outlets: receptacles(1) }, '2023', ['breaker-ten']],
+	[
+		'a 10 A breaker in 2023 with receptacles',
+		{ breakerA: 10, load: { kind: 'general', amps: 5, volts: 120 }, outlets: receptacles(1) },
+		'2023',
+		['breaker-ten']
+	],
 	['25 A with two receptacles', { breakerA: 25, outlets: receptacles(2) }, '2023', ['breaker-receptacles']],
-	['9 kW range on 30 A', { breakerA: 30, load: { kind: 'range', watts: 9000, volts: 240 } }, '2017', ['breaker-load', 'breaker-range']],
+	[
+		'9 kW range on 30 A',
+		{ breakerA: 30, load: { kind: 'range', watts: 9000, volts: 240 } },
+		'2017',
+		['breaker-load', 'breaker-range']
+	],
 	['4500 W heater on 40 A: over 150 %', { breakerA: 40, ...heater(4500) }, '2023', ['breaker-cap']],
-	['heat pump breaker over its maximum', { breakerA: 40, load: { kind: 'hvac', mca: 21, mocp: 35, volts: 240 } }, '2023', ['breaker-mocp']],
+	[
+		'heat pump breaker over its maximum',
+		{ breakerA: 40, load: { kind: 'hvac', mca: 21, mocp: 35, volts: 240 } },
+		'2023',
+		['breaker-mocp']
+	],
 	['8 AWG NM-B on 20 A: its ground as made is too small', { awg: '8', breakerA: 20 }, '2023', ['ground-as-made']],
-	['12 AWG with 30 A on it', { awg: '12', breakerA: 30, load: { kind: 'general', amps: 25, volts: 240 } }, '2023', ['wire-load', 'wire-breaker']]
+	[
+		'12 AWG with 30 A on it',
+		{ awg: '12', breakerA: 30, load: { kind: 'general', amps: 25, volts: 240 } },
+		'2023',
+		['wire-load', 'wire-breaker']
+	]
 ];
 for (const [what, c, edition, ids] of judged) {
-	test(`judged: ${what} in ${edition}: ${ids.join(', ') || 'nothing found'}`, () => assert.deepEqual(size(c, edition).findings.map((f) => f.id), ids));
+	test(`judged: ${what} in ${edition}: ${ids.join(', ') || 'nothing found'}`, () =>
+		assert.deepEqual(
+			size(c, edition).findings.map((f) => f.id),
+			ids
+		));
 }
 
 test('the editions cite their own sections', () => {
@@ -101,7 +200,8 @@ for (const [watts, demand] of [
 	[12500, 8400],
 	[14000, 8800]
 ] as const) {
-	test(`Table 220.55: a range of ${watts} W counts ${demand} VA`, () => assert.equal(rangeWatts(editions['2023'], watts), demand));
+	test(`Table 220.55: a range of ${watts} W counts ${demand} VA`, () =>
+		assert.equal(rangeWatts(editions['2023'], watts), demand));
 }
 
 test('a longer run never drops less; a larger load never takes a smaller wire or breaker', () => {

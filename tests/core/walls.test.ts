@@ -20,7 +20,10 @@ const walls = (c: Partial<WallsCase>, edition: EditionKey = '2023') =>
 
 test('a bedroom with one door: one space round the corners, four receptacles at least', () => {
 	const found = walls({ breaks: [door(0, 12, 44)], receptacles: [{ wall: 2, at: 72 }] });
-	assert.deepEqual(found.spaces.map((s) => s.length), [496]);
+	assert.deepEqual(
+		found.spaces.map((s) => s.length),
+		[496]
+	);
 	assert.deepEqual(found.spaces[0]?.parts[0], { wall: 0, from: 44, to: 144 });
 	assert.deepEqual(found.spaces[0]?.parts.at(-1), { wall: 0, from: 0, to: 12 });
 	assert.equal(found.minimum, 4);
@@ -43,7 +46,10 @@ for (const [length, least, required, why] of limits) {
 		// Doors over the whole of the other walls leave the stretch of wall 0 alone.
 		const breaks = [door(0, length, 400), door(1, 0, 100), door(2, 0, 400), door(3, 0, 100)];
 		const found = walls({ outline, breaks });
-		assert.deepEqual(found.spaces.map((s) => [s.length, s.required]), [[length, required]]);
+		assert.deepEqual(
+			found.spaces.map((s) => [s.length, s.required]),
+			[[length, required]]
+		);
 		assert.equal(found.minimum, least);
 		assert.equal(found.proposal.length, least);
 		assert.equal(walls({ outline, breaks, receptacles: found.proposal }).uncovered.length, 0);
@@ -55,7 +61,11 @@ for (const [at, open] of [
 	[71.9375, 1]
 ] as const) {
 	test(`one receptacle at ${at} in of a 144 in space leaves ${open} stretches`, () => {
-		const found = walls({ outline: rect(400, 100), breaks: [door(0, 144, 400), door(1, 0, 100), door(2, 0, 400), door(3, 0, 100)], receptacles: [{ wall: 0, at }] });
+		const found = walls({
+			outline: rect(400, 100),
+			breaks: [door(0, 144, 400), door(1, 0, 100), door(2, 0, 400), door(3, 0, 100)],
+			receptacles: [{ wall: 0, at }]
+		});
 		assert.equal(found.uncovered.length, open);
 		if (open) assert.equal((found.uncovered[0]?.to ?? 0) - (found.uncovered[0]?.from ?? 0), 0.0625);
 	});
@@ -66,13 +76,33 @@ const others: [string, Partial<WallsCase>, EditionKey, { spaces?: number; minimu
 	['a ring of exactly three reaches', { outline: rect(116, 100) }, '2023', { minimum: 3 }],
 	['a ring a little over', { outline: rect(116.5, 100) }, '2023', { minimum: 4 }],
 	['a window breaks nothing', { breaks: [{ wall: 0, from: 20, to: 80, kind: 'window' }] }, '2023', { spaces: 1 }],
-	['the reach never crosses a doorway', { breaks: [door(0, 60, 90)], receptacles: [{ wall: 0, at: 50 }] }, '2023', { uncovered: 4 }],
+	[
+		'the reach never crosses a doorway',
+		{ breaks: [door(0, 60, 90)], receptacles: [{ wall: 0, at: 50 }] },
+		'2023',
+		{ uncovered: 4 }
+	],
 	['a hallway has no wall rule', { roomKind: 'hallway' }, '2023', { minimum: 0, uncovered: 0 }],
 	['a finished workroom has it', { roomKind: 'workroom' }, '2023', { minimum: 4 }],
-	['a stationary appliance breaks from 2020', { breaks: [{ wall: 0, from: 50, to: 80, kind: 'stationary-appliance' }, door(2, 10, 40)] }, '2020', { spaces: 2 }],
-	['and not in 2017', { breaks: [{ wall: 0, from: 50, to: 80, kind: 'stationary-appliance' }, door(2, 10, 40)] }, '2017', { spaces: 1 }],
+	[
+		'a stationary appliance breaks from 2020',
+		{ breaks: [{ wall: 0, from: 50, to: 80, kind: 'stationary-appliance' }, door(2, 10, 40)] },
+		'2020',
+		{ spaces: 2 }
+	],
+	[
+		'and not in 2017',
+		{ breaks: [{ wall: 0, from: 50, to: 80, kind: 'stationary-appliance' }, door(2, 10, 40)] },
+		'2017',
+		{ spaces: 1 }
+	],
 	['every wall broken', { breaks: [0, 1, 2, 3].map((w) => door(w, 40, 70)) }, '2023', { spaces: 4, minimum: 4 }],
-	['touching breaks are one', { breaks: [door(0, 20, 50), { wall: 0, from: 50, to: 90, kind: 'fixed-cabinet' }] }, '2023', { spaces: 1 }]
+	[
+		'touching breaks are one',
+		{ breaks: [door(0, 20, 50), { wall: 0, from: 50, to: 90, kind: 'fixed-cabinet' }] },
+		'2023',
+		{ spaces: 1 }
+	]
 ];
 for (const [what, c, edition, want] of others) {
 	test(`walls: ${what}`, () => {
@@ -80,7 +110,11 @@ for (const [what, c, edition, want] of others) {
 		if (want.spaces !== undefined) assert.equal(found.spaces.length, want.spaces);
 		if (want.minimum !== undefined) assert.equal(found.minimum, want.minimum);
 		if (want.uncovered !== undefined) assert.equal(found.uncovered.length, want.uncovered);
-		assert.equal(walls({ ...c, receptacles: [...(c.receptacles ?? []), ...found.proposal] }, edition).uncovered.length, 0, 'the proposal serves all of it');
+		assert.equal(
+			walls({ ...c, receptacles: [...(c.receptacles ?? []), ...found.proposal] }, edition).uncovered.length,
+			0,
+			'the proposal serves all of it'
+		);
 	});
 }
 test('an L-shaped room: the space runs round the inner corner too', () => {
@@ -98,7 +132,15 @@ test('an L-shaped room: the space runs round the inner corner too', () => {
 	assert.equal(found.proposal.length, 7);
 });
 test('an angled wall is measured along itself', () => {
-	const found = walls({ outline: [[0, 0], [120, 0], [180, 80], [0, 80]], breaks: [door(0, 0, 30)] });
+	const found = walls({
+		outline: [
+			[0, 0],
+			[120, 0],
+			[180, 80],
+			[0, 80]
+		],
+		breaks: [door(0, 0, 30)]
+	});
 	assert.equal(found.spaces[0]?.length, 90 + 100 + 180 + 80);
 });
 test('a receptacle in a doorway serves nothing and is told of', () => {
@@ -106,27 +148,76 @@ test('a receptacle in a doorway serves nothing and is told of', () => {
 });
 test('proposals sit within 3 in of a stud', () => {
 	const found = walls({ breaks: [door(0, 12, 44)], studs: { spacing: 16, offset: 4 } });
-	for (const { at } of found.proposal) assert.ok(Math.min((at - 4 + 16) % 16, 16 - ((at - 4 + 16) % 16)) <= 3, `${at} is beside no stud`);
+	for (const { at } of found.proposal)
+		assert.ok(Math.min((at - 4 + 16) % 16, 16 - ((at - 4 + 16) % 16)) <= 3, `${at} is beside no stud`);
 	assert.equal(walls({ breaks: [door(0, 12, 44)], receptacles: found.proposal }).uncovered.length, 0);
 });
 
 const badOutlines: [string, Point[], RegExp][] = [
-	['crossing walls', [[0, 0], [100, 100], [100, 0], [0, 100]], /wall 0 and wall 2/],
-	['clockwise', [[0, 0], [0, 100], [100, 100], [100, 0]], /counter-clockwise/],
-	['a wall of no length', [[0, 0], [100, 0], [100, 0], [100, 100]], /wall 1 has no length/],
-	['a wall that folds back', [[0, 0], [100, 0], [50, 0], [50, 80]], /wall 0 and wall 1/]
+	[
+		'crossing walls',
+		[
+			[0, 0],
+			[100, 100],
+			[100, 0],
+			[0, 100]
+		],
+		/wall 0 and wall 2/
+	],
+	[
+		'clockwise',
+		[
+			[0, 0],
+			[0, 100],
+			[100, 100],
+			[100, 0]
+		],
+		/counter-clockwise/
+	],
+	[
+		'a wall of no length',
+		[
+			[0, 0],
+			[100, 0],
+			[100, 0],
+			[100, 100]
+		],
+		/wall 1 has no length/
+	],
+	[
+		'a wall that folds back',
+		[
+			[0, 0],
+			[100, 0],
+			[50, 0],
+			[50, 80]
+		],
+		/wall 0 and wall 1/
+	]
 ];
 for (const [what, outline, says] of badOutlines) {
 	test(`outline refused: ${what}`, () => assert.match(outlineFaults(outline)[0]?.message ?? '', says));
 }
 test('breaks: over the end, without width, overlapping, on no wall', () => {
-	const faults = breakFaults(rect(100, 100), [door(0, 10, 101), door(1, 30, 30), door(2, 0, 50), door(2, 49, 60), door(4, 0, 10), { wall: 2, from: 0, to: 50, kind: 'window' }]);
-	assert.deepEqual(faults.map((f) => f.path), ['breaks[0].to', 'breaks[1].to', 'breaks[3]', 'breaks[4].wall']);
+	const faults = breakFaults(rect(100, 100), [
+		door(0, 10, 101),
+		door(1, 30, 30),
+		door(2, 0, 50),
+		door(2, 49, 60),
+		door(4, 0, 10),
+		{ wall: 2, from: 0, to: 50, kind: 'window' }
+	]);
+	assert.deepEqual(
+		faults.map((f) => f.path),
+		['breaks[0].to', 'breaks[1].to', 'breaks[3]', 'breaks[4].wall']
+	);
 });
 
 /** The slow, obvious referee: try every set of places of each size. */
 function slowest(c: PlacementCase): number | null {
-	const places = Array.from({ length: c.length + 1 }, (_, p) => p).filter((p) => !c.feasible || c.feasible.some(([a, b]) => p >= a && p <= b));
+	const places = Array.from({ length: c.length + 1 }, (_, p) => p).filter(
+		(p) => !c.feasible || c.feasible.some(([a, b]) => p >= a && p <= b)
+	);
 	const serves = (set: number[]) => uncovered({ ...c, existing: [...c.existing, ...set] }).length === 0;
 	const choose = (n: number, from: number, set: number[]): boolean =>
 		n === 0 ? serves(set) : places.slice(from).some((p, i) => choose(n - 1, from + i + 1, [...set, p]));
@@ -155,7 +246,10 @@ test('placement beside studs is the minimum too, or says that it cannot', () => 
 	const studs = fc.array(fc.integer({ min: 0, max: 22 }), { minLength: 1, maxLength: 7 });
 	fc.assert(
 		fc.property(smallRoom, studs, (room, at) => {
-			const feasible = [...new Set(at)].filter((p) => p <= room.length).sort((a, b) => a - b).map((p) => [p, p] as const);
+			const feasible = [...new Set(at)]
+				.filter((p) => p <= room.length)
+				.sort((a, b) => a - b)
+				.map((p) => [p, p] as const);
 			const c = { ...room, length: Math.min(room.length, 22), existing: [], feasible };
 			assert.equal(fewest(c)?.length ?? null, slowest(c));
 		}),

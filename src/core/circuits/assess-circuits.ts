@@ -43,7 +43,10 @@ export function sizeCaseOf(edition: Edition, job: Job, run: Run): SizeCase | nul
 	if (!first) return null;
 	const { circuit } = run;
 	const index = indexOf(job);
-	const count = run.nodes.reduce((sum, n) => sum + (index.boxes.get(n.boxId)?.devices.reduce((s, d) => s + d.receptacles, 0) ?? 0), 0);
+	const count = run.nodes.reduce(
+		(sum, n) => sum + (index.boxes.get(n.boxId)?.devices.reduce((s, d) => s + d.receptacles, 0) ?? 0),
+		0
+	);
 	const load = circuit.load
 		? asLoadCase(circuit.load)
 		: { kind: 'general' as const, amps: designLoad(edition, job, circuit).amps, volts: circuitVolts(circuit) };
@@ -73,7 +76,15 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	if (!asBuilt.ok) {
 		const why = asBuilt.faults.map((f) => f.message).join('; ');
 		return {
-			findings: [{ id: `size:${circuit.id}`, severity: 'violation', rule: cite(edition, edition.ampacity.rule), subject, message: `Circuit ${circuit.number}: ${why}.` }],
+			findings: [
+				{
+					id: `size:${circuit.id}`,
+					severity: 'violation',
+					rule: cite(edition, edition.ampacity.rule),
+					subject,
+					message: `Circuit ${circuit.number}: ${why}.`
+				}
+			],
 			decisions: []
 		};
 	}
@@ -85,7 +96,9 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 		title: circuit.state === 'found' ? 'as found' : 'as planned',
 		steps: sized.steps,
 		rules: [...new Map(sized.steps.flatMap((s) => (s.rule ? [[s.rule.section, s.rule] as const] : []))).values()],
-		alternatives: free.ok ? [{ value: `${free.value.awg} AWG · ${free.value.breakerA} A`, why: 'the least that carries this load' }] : []
+		alternatives: free.ok
+			? [{ value: `${free.value.awg} AWG · ${free.value.breakerA} A`, why: 'the least that carries this load' }]
+			: []
 	};
 	const findings = sized.findings.map((f): Finding => {
 		const most = f.id === 'wire-breaker' && f.need !== undefined ? f.need : null;
@@ -157,16 +170,30 @@ function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 	if (!feeds) return [];
 	const found: Finding[] = [];
 	const say = (id: string, subject: Subject, message: string, rule: RuleRef = feeds.rule) =>
-		found.push({ id: `${id}:${circuit.id}:${subject.id}`, severity: circuit.state === 'found' ? 'advice' : 'violation', rule: cite(edition, rule), subject, message });
+		found.push({
+			id: `${id}:${circuit.id}:${subject.id}`,
+			severity: circuit.state === 'found' ? 'advice' : 'violation',
+			rule: cite(edition, rule),
+			subject,
+			message
+		});
 	if (circuit.breakerA < feeds.leastA) {
-		say('feeds-rating', { kind: 'circuit', id: circuit.id }, `A ${inWords(circuit.kind)} circuit is at least ${feeds.leastA} A; circuit ${circuit.number} is ${circuit.breakerA} A.`);
+		say(
+			'feeds-rating',
+			{ kind: 'circuit', id: circuit.id },
+			`A ${inWords(circuit.kind)} circuit is at least ${feeds.leastA} A; circuit ${circuit.number} is ${circuit.breakerA} A.`
+		);
 	}
 	const index = indexOf(job);
 	for (const node of run.nodes) {
 		const box = index.boxes.get(node.boxId);
 		const room = box?.roomId ? index.rooms.get(box.roomId) : undefined;
 		if (!box || !room || !feeds.rooms || feeds.rooms.includes(room.kind)) continue;
-		say('feeds', { kind: 'box', id: box.id }, `${box.name} in ${room.name} hangs on ${inWords(circuit.kind)} circuit ${circuit.number}, which may not feed it. Move it to another circuit.`);
+		say(
+			'feeds',
+			{ kind: 'box', id: box.id },
+			`${box.name} in ${room.name} hangs on ${inWords(circuit.kind)} circuit ${circuit.number}, which may not feed it. Move it to another circuit.`
+		);
 	}
 	return found;
 }
@@ -199,6 +226,9 @@ function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] {
 
 /** Feet of a run, for a table. */
 export const runFeet = (run: Run): string => {
-	const feet = run.nodes.reduce<number | null>((sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt), 0);
+	const feet = run.nodes.reduce<number | null>(
+		(sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt),
+		0
+	);
 	return feet === null ? 'not all measured' : formatFeet(feet);
 };

@@ -15,7 +15,8 @@ export interface DropAt {
 	steps: Step[];
 }
 
-export const circuitVolts = (circuit: Pick<Circuit, 'poles' | 'load'>): number => circuit.load?.volts ?? (circuit.poles === 2 ? 240 : 120);
+export const circuitVolts = (circuit: Pick<Circuit, 'poles' | 'load'>): number =>
+	circuit.load?.volts ?? (circuit.poles === 2 ? 240 : 120);
 
 /**
  * The load that a circuit's drop is reckoned with, A: its appliance's; else, with receptacles on it, the most that a
@@ -37,19 +38,31 @@ const known = new WeakMap<Job, Map<string, DesignLoad>>();
 function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 	if (circuit.load) {
 		const load = loadOf(edition, asLoadCase(circuit.load));
-		return { amps: load.loadA, step: { label: circuit.load.name || 'load', formula: 'as it runs', value: load.loadA, unit: 'A' } };
+		return {
+			amps: load.loadA,
+			step: { label: circuit.load.name || 'load', formula: 'as it runs', value: load.loadA, unit: 'A' }
+		};
 	}
 	const devices = runOf(job, circuit).nodes.flatMap((n) => indexOf(job).boxes.get(n.boxId)?.devices ?? []);
 	if (devices.some((d) => d.receptacles > 0)) {
 		const { share, rule } = edition.cordShare;
 		return {
 			amps: share * circuit.breakerA,
-			step: { label: 'cord-and-plug load', formula: `${share} x ${circuit.breakerA} A`, value: share * circuit.breakerA, unit: 'A', rule: cite(edition, rule) }
+			step: {
+				label: 'cord-and-plug load',
+				formula: `${share} x ${circuit.breakerA} A`,
+				value: share * circuit.breakerA,
+				unit: 'A',
+				rule: cite(edition, rule)
+			}
 		};
 	}
 	const watts = devices.reduce((sum, d) => sum + d.watts, 0);
 	const volts = circuitVolts(circuit);
-	return { amps: watts / volts, step: { label: 'wired load', formula: `${watts} W / ${volts} V`, value: watts / volts, unit: 'A' } };
+	return {
+		amps: watts / volts,
+		step: { label: 'wired load', formula: `${watts} W / ${volts} V`, value: watts / volts, unit: 'A' }
+	};
 }
 
 /**
@@ -76,6 +89,12 @@ export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): Dro
 		});
 	}
 	const percent = (100 * total) / volts;
-	steps.push({ label: `of ${volts} V`, formula: `100 x ${show(total)} / ${volts}`, value: percent, unit: '%', rule: cite(edition, edition.drop.rule) });
+	steps.push({
+		label: `of ${volts} V`,
+		formula: `100 x ${show(total)} / ${volts}`,
+		value: percent,
+		unit: '%',
+		rule: cite(edition, edition.drop.rule)
+	});
 	return { boxId: node.boxId, volts: total, percent, steps };
 }

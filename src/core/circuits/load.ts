@@ -31,7 +31,11 @@ export function loadOf(edition: Edition, load: LoadCase): LoadResult {
 	const rule = cite(edition, kind.rule);
 	if (kind.nameplate) {
 		const mca = load.mca ?? 0;
-		return { loadA: mca, designA: mca, steps: [{ label: 'nameplate minimum circuit ampacity', formula: 'MCA', value: mca, unit: 'A', rule }] };
+		return {
+			loadA: mca,
+			designA: mca,
+			steps: [{ label: 'nameplate minimum circuit ampacity', formula: 'MCA', value: mca, unit: 'A', rule }]
+		};
 	}
 	const steps: Step[] = [];
 	const loadA = runningAmps(edition, load, steps);
@@ -52,13 +56,26 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 		const least = (kind.leastWatts ?? 0) / load.volts;
 		const asRun = kind.rangeTable ? rangeWatts(edition, amps * load.volts) / load.volts : Math.max(amps, least);
 		steps.push({ label: 'nameplate amps', formula: '', value: amps, unit: 'A', rule });
-		if (asRun !== amps) steps.push({ label: 'reckoned for the circuit', formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`, value: asRun, unit: 'A', rule });
+		if (asRun !== amps)
+			steps.push({
+				label: 'reckoned for the circuit',
+				formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`,
+				value: asRun,
+				unit: 'A',
+				rule
+			});
 		return asRun;
 	}
 	const watts = kind.rangeTable ? rangeWatts(edition, load.watts) : Math.max(load.watts, kind.leastWatts ?? 0);
 	steps.push({ label: 'nameplate', formula: '', value: load.watts, unit: 'W' });
 	if (watts !== load.watts) {
-		steps.push({ label: 'reckoned for the circuit', formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`, value: watts, unit: 'VA', rule });
+		steps.push({
+			label: 'reckoned for the circuit',
+			formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`,
+			value: watts,
+			unit: 'VA',
+			rule
+		});
 	}
 	const amps = watts / load.volts;
 	steps.push({ label: 'load as it runs', formula: `${watts} / ${load.volts} V`, value: amps, unit: 'A', rule });

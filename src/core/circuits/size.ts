@@ -58,7 +58,10 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 	const breakerA = c.breakerA ?? chooseBreaker(edition, c, load.designA);
 	if (breakerA === null) {
 		const most = edition.breakers.sizes.at(-1);
-		return fault(c.load.watts === undefined ? 'load.amps' : 'load.watts', `needs ${show(load.designA)} A; a branch circuit here goes up to ${most} A`);
+		return fault(
+			c.load.watts === undefined ? 'load.amps' : 'load.watts',
+			`needs ${show(load.designA)} A; a branch circuit here goes up to ${most} A`
+		);
 	}
 	steps.push({
 		label: c.breakerA === undefined ? 'breaker' : 'breaker as given',
@@ -70,13 +73,20 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 	findings.push(...breakerFindings(edition, c, breakerA, load.designA));
 
 	const wire = chooseWire(edition, c, { breakerA, ...load });
-	if (!wire) return fault('wiring', `no ${c.wiring.metal} ${c.wiring.cable} up to ${GAUGES.at(-1)} carries ${show(load.designA)} A here`);
+	if (!wire)
+		return fault('wiring', `no ${c.wiring.metal} ${c.wiring.cable} up to ${GAUGES.at(-1)} carries ${show(load.designA)} A here`);
 	steps.push(...wire.ampacity.steps, wire.step);
 	findings.push(...wireFindings(edition, c, wire, { breakerA, ...load }));
 
 	const base = egcFor(breakerA, c.wiring.metal, wire.awg, edition);
 	const egcAwg = egcEnlarged(base, wire.neededAwg, wire.awg, edition);
-	steps.push({ label: 'grounding conductor', formula: `${breakerA} A breaker`, value: base, unit: 'AWG', rule: cite(edition, edition.grounding.rule) });
+	steps.push({
+		label: 'grounding conductor',
+		formula: `${breakerA} A breaker`,
+		value: base,
+		unit: 'AWG',
+		rule: cite(edition, edition.grounding.rule)
+	});
 	if (egcAwg !== base) {
 		steps.push({
 			label: 'grounding conductor, enlarged',
@@ -90,7 +100,18 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 	steps.push(...dropSteps(edition, c, wire.awg, load.loadA, wire.drop));
 	const most = c.limits?.dropPercent;
 	if (most !== undefined && !atMost(wire.drop.percent, most)) {
-		findings.push(finding(edition, 'drop', 'advice', edition.drop.rule, `The farthest outlet loses ${show(wire.drop.percent)} %; advised is at most ${most} %.`, wire.drop.percent, most, '%'));
+		findings.push(
+			finding(
+				edition,
+				'drop',
+				'advice',
+				edition.drop.rule,
+				`The farthest outlet loses ${show(wire.drop.percent)} %; advised is at most ${most} %.`,
+				wire.drop.percent,
+				most,
+				'%'
+			)
+		);
 	}
 	return {
 		ok: true,
@@ -112,7 +133,16 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 
 const fault = (path: string, message: string): Sized => ({ ok: false, faults: [{ path, message }] });
 
-function finding(edition: Edition, id: string, severity: Severity, rule: RuleRef, message: string, have?: number, need?: number, unit?: string): Finding {
+function finding(
+	edition: Edition,
+	id: string,
+	severity: Severity,
+	rule: RuleRef,
+	message: string,
+	have?: number,
+	need?: number,
+	unit?: string
+): Finding {
 	return { id, severity, rule: cite(edition, rule), subject: { kind: 'input', id }, message, have, need, unit };
 }
 
@@ -122,8 +152,14 @@ function chooseBreaker(edition: Edition, c: SizeCase, designA: number): number |
 	const kind = edition.loads[c.load.kind];
 	if (kind.nameplate) return standardBreakerUpTo(c.load.mocp ?? 0, edition) ?? edition.breakers.sizes[0] ?? null;
 	const least = Math.max(designA, leastRangeCircuit(edition, c.load));
-	if (manyReceptacles(c)) return Object.keys(edition.receptacleCircuits.allowed).map(Number).find((size) => atMost(least, size)) ?? null;
-	if (c.outlets.kind === 'receptacle' && kind.singleReceptacle) return kind.singleReceptacle.find((size) => atMost(least, size)) ?? null;
+	if (manyReceptacles(c))
+		return (
+			Object.keys(edition.receptacleCircuits.allowed)
+				.map(Number)
+				.find((size) => atMost(least, size)) ?? null
+		);
+	if (c.outlets.kind === 'receptacle' && kind.singleReceptacle)
+		return kind.singleReceptacle.find((size) => atMost(least, size)) ?? null;
 	return standardBreaker(least, edition);
 }
 
@@ -131,28 +167,93 @@ function breakerFindings(edition: Edition, c: SizeCase, breakerA: number, design
 	const found: Finding[] = [];
 	const kind = edition.loads[c.load.kind];
 	const asked = edition.breakers.onRequest.find((r) => r.amps === breakerA);
-	if (!isStandard(breakerA, edition)) found.push(finding(edition, 'breaker-standard', 'violation', edition.breakers.rule, `${breakerA} A is not a standard rating in ${edition.key}.`, breakerA));
+	if (!isStandard(breakerA, edition))
+		found.push(
+			finding(
+				edition,
+				'breaker-standard',
+				'violation',
+				edition.breakers.rule,
+				`${breakerA} A is not a standard rating in ${edition.key}.`,
+				breakerA
+			)
+		);
 	if (asked && !asked.receptacles && c.outlets.kind === 'receptacle') {
-		found.push(finding(edition, 'breaker-ten', 'violation', asked.rule, `A ${breakerA} A circuit may not feed receptacles.`, breakerA));
+		found.push(
+			finding(edition, 'breaker-ten', 'violation', asked.rule, `A ${breakerA} A circuit may not feed receptacles.`, breakerA)
+		);
 	}
 	if (!kind.nameplate && !atMost(designA, breakerA)) {
-		found.push(finding(edition, 'breaker-load', 'violation', edition.continuous.rule, `The breaker must carry ${show(designA)} A, and is ${breakerA} A.`, breakerA, designA, 'A'));
+		found.push(
+			finding(
+				edition,
+				'breaker-load',
+				'violation',
+				edition.continuous.rule,
+				`The breaker must carry ${show(designA)} A, and is ${breakerA} A.`,
+				breakerA,
+				designA,
+				'A'
+			)
+		);
 	}
 	if (kind.nameplate && c.load.mocp !== undefined && !atMost(breakerA, c.load.mocp)) {
-		found.push(finding(edition, 'breaker-mocp', 'violation', kind.rule, `The nameplate allows at most ${c.load.mocp} A; the breaker is ${breakerA} A.`, breakerA, c.load.mocp, 'A'));
+		found.push(
+			finding(
+				edition,
+				'breaker-mocp',
+				'violation',
+				kind.rule,
+				`The nameplate allows at most ${c.load.mocp} A; the breaker is ${breakerA} A.`,
+				breakerA,
+				c.load.mocp,
+				'A'
+			)
+		);
 	}
 	if (manyReceptacles(c) && !(breakerA in edition.receptacleCircuits.allowed)) {
 		found.push(
-			finding(edition, 'breaker-receptacles', 'violation', edition.receptacleCircuits.rule, `Two or more receptacles stand on circuits of ${Object.keys(edition.receptacleCircuits.allowed).join(', ')} A only; this is ${breakerA} A.`, breakerA)
+			finding(
+				edition,
+				'breaker-receptacles',
+				'violation',
+				edition.receptacleCircuits.rule,
+				`Two or more receptacles stand on circuits of ${Object.keys(edition.receptacleCircuits.allowed).join(', ')} A only; this is ${breakerA} A.`,
+				breakerA
+			)
 		);
 	}
 	const least = leastRangeCircuit(edition, c.load);
-	if (breakerA < least) found.push(finding(edition, 'breaker-range', 'violation', edition.range.least, `This range needs a circuit of at least ${least} A.`, breakerA, least, 'A'));
+	if (breakerA < least)
+		found.push(
+			finding(
+				edition,
+				'breaker-range',
+				'violation',
+				edition.range.least,
+				`This range needs a circuit of at least ${least} A.`,
+				breakerA,
+				least,
+				'A'
+			)
+		);
 	const cap = kind.breakerCap;
 	if (cap) {
 		const loadA = loadOf(edition, c.load).loadA;
 		const most = loadA > cap.overA ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA;
-		if (breakerA > most) found.push(finding(edition, 'breaker-cap', 'violation', cap.rule, `Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`, breakerA, most, 'A'));
+		if (breakerA > most)
+			found.push(
+				finding(
+					edition,
+					'breaker-cap',
+					'violation',
+					cap.rule,
+					`Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`,
+					breakerA,
+					most,
+					'A'
+				)
+			);
 	}
 	return found;
 }
@@ -178,16 +279,24 @@ const ampacityFor = (edition: Edition, c: SizeCase, awg: Awg, breakerA: number):
 	return ampacityOf(edition, { ...c.wiring, awg, terminalC });
 };
 /** The load is carried: with its 125 % at the terminals, as it runs after correction. */
-const carries = (a: AmpacityResult | null, { loadA, designA }: Amps): boolean => !!a && atMost(designA, a.terminalA) && atMost(loadA, a.amps);
+const carries = (a: AmpacityResult | null, { loadA, designA }: Amps): boolean =>
+	!!a && atMost(designA, a.terminalA) && atMost(loadA, a.amps);
 
 /** The greatest breaker that protects this wire. @source 240.4(B), (D), (G) */
-export function breakerLimit(edition: Edition, c: Pick<SizeCase, 'load' | 'outlets' | 'wiring'>, awg: Awg, ampacityA: number): { amps: number; rule: RuleRef } {
+export function breakerLimit(
+	edition: Edition,
+	c: Pick<SizeCase, 'load' | 'outlets' | 'wiring'>,
+	awg: Awg,
+	ampacityA: number
+): { amps: number; rule: RuleRef } {
 	// Equipment with a nameplate takes its breaker from there: its wire may stand on a larger one.
 	if (edition.loads[c.load.kind].nameplate) return { amps: Infinity, rule: edition.smallConductor.other };
 	const small = edition.smallConductor[c.wiring.metal][awg];
 	const many = c.outlets.kind === 'receptacle' && c.outlets.count > 1;
 	const next = many ? ampacityA : (standardBreaker(ampacityA, edition) ?? ampacityA);
-	return small !== undefined && small < next ? { amps: small, rule: edition.smallConductor.rule } : { amps: next, rule: edition.nextSizeUp.rule };
+	return small !== undefined && small < next
+		? { amps: small, rule: edition.smallConductor.rule }
+		: { amps: next, rule: edition.nextSizeUp.rule };
 }
 
 function chooseWire(edition: Edition, c: SizeCase, amps: Amps): Wire | null {
@@ -202,7 +311,10 @@ function chooseWire(edition: Edition, c: SizeCase, amps: Amps): Wire | null {
 	if (!needed) return c.awg ? given(edition, c, c.awg, c.awg, amps) : null;
 	if (c.awg) return given(edition, c, c.awg, needed, amps);
 	const most = c.limits?.dropPercent;
-	const forDrop = most === undefined ? needed : sizes.find((awg) => compareGauge(awg, needed) >= 0 && atMost(dropOf(edition, c, awg, amps.loadA).percent, most));
+	const forDrop =
+		most === undefined
+			? needed
+			: sizes.find((awg) => compareGauge(awg, needed) >= 0 && atMost(dropOf(edition, c, awg, amps.loadA).percent, most));
 	const awg = forDrop ?? needed;
 	const drivenBy = awg !== needed ? 'drop' : needed !== forLoad ? 'breaker' : 'ampacity';
 	return wireOf(edition, c, awg, needed, amps, drivenBy);
@@ -234,15 +346,45 @@ function dropOf(edition: Edition, c: SizeCase, awg: Awg, loadA: number) {
 function wireFindings(edition: Edition, c: SizeCase, wire: Wire, amps: Amps): Finding[] {
 	const found: Finding[] = [];
 	if (compareGauge(wire.awg, edition.leastConductor[c.wiring.metal]) < 0) {
-		found.push(finding(edition, 'wire-least', 'violation', edition.leastConductor.rule, `A dwelling's branch circuit is at least ${edition.leastConductor[c.wiring.metal]} AWG; this is ${wire.awg} AWG.`));
+		found.push(
+			finding(
+				edition,
+				'wire-least',
+				'violation',
+				edition.leastConductor.rule,
+				`A dwelling's branch circuit is at least ${edition.leastConductor[c.wiring.metal]} AWG; this is ${wire.awg} AWG.`
+			)
+		);
 	}
 	if (!carries(wire.ampacity, amps)) {
 		const need = atMost(amps.designA, wire.ampacity.terminalA) ? amps.loadA : amps.designA;
-		found.push(finding(edition, 'wire-load', 'violation', edition.ampacity.rule, `${wire.awg} AWG carries ${show(wire.ampacity.amps)} A here; the load needs ${show(need)} A.`, wire.ampacity.amps, need, 'A'));
+		found.push(
+			finding(
+				edition,
+				'wire-load',
+				'violation',
+				edition.ampacity.rule,
+				`${wire.awg} AWG carries ${show(wire.ampacity.amps)} A here; the load needs ${show(need)} A.`,
+				wire.ampacity.amps,
+				need,
+				'A'
+			)
+		);
 	}
 	const limit = breakerLimit(edition, c, wire.awg, wire.ampacity.amps);
 	if (!atMost(amps.breakerA, limit.amps)) {
-		found.push(finding(edition, 'wire-breaker', 'violation', limit.rule, `${wire.awg} AWG ${c.wiring.metal} may stand on ${show(limit.amps)} A at most; the breaker is ${amps.breakerA} A.`, amps.breakerA, limit.amps, 'A'));
+		found.push(
+			finding(
+				edition,
+				'wire-breaker',
+				'violation',
+				limit.rule,
+				`${wire.awg} AWG ${c.wiring.metal} may stand on ${show(limit.amps)} A at most; the breaker is ${amps.breakerA} A.`,
+				amps.breakerA,
+				limit.amps,
+				'A'
+			)
+		);
 	}
 	return found;
 }
@@ -252,7 +394,13 @@ function groundFindings(edition: Edition, c: SizeCase, awg: Awg, egcAwg: Awg): F
 	const made = c.wiring.cable === 'NM-B' && c.wiring.metal === 'Cu' ? asMade.nm[awg] : undefined;
 	if (!made || compareGauge(made, egcAwg) >= 0) return [];
 	return [
-		finding(edition, 'ground-as-made', 'violation', asMade.rule, `This circuit needs a ${egcAwg} AWG ground; NM-B ${awg} AWG as made carries ${made} AWG. Use conductors in raceway, or a shorter route.`)
+		finding(
+			edition,
+			'ground-as-made',
+			'violation',
+			asMade.rule,
+			`This circuit needs a ${egcAwg} AWG ground; NM-B ${awg} AWG as made carries ${made} AWG. Use conductors in raceway, or a shorter route.`
+		)
 	];
 }
 
@@ -266,6 +414,12 @@ function dropSteps(edition: Edition, c: SizeCase, awg: Awg, loadA: number, drop:
 			unit: 'V',
 			rule: cite(edition, edition.resistance.rule)
 		},
-		{ label: `of ${c.load.volts} V`, formula: `100 x ${show(drop.volts)} / ${c.load.volts}`, value: drop.percent, unit: '%', rule: cite(edition, edition.drop.rule) }
+		{
+			label: `of ${c.load.volts} V`,
+			formula: `100 x ${show(drop.volts)} / ${c.load.volts}`,
+			value: drop.percent,
+			unit: '%',
+			rule: cite(edition, edition.drop.rule)
+		}
 	];
 }

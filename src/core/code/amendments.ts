@@ -2,7 +2,8 @@ import type { Amendment } from '../model/job';
 import type { EditionKey, Serves } from '../model/kinds';
 
 /** `210.8(A)` takes `210.8(A)(5)` with it, `210.8` both; `210.8(A)(1)` does not take `210.8(A)(11)`. */
-export const coversSection = (amended: string, section: string): boolean => section === amended || section.startsWith(`${amended}(`);
+export const coversSection = (amended: string, section: string): boolean =>
+	section === amended || section.startsWith(`${amended}(`);
 
 /** The last amendment that speaks of this section for an outlet that serves this. */
 export const amendmentFor = (amendments: readonly Amendment[], section: string, serves?: Serves): Amendment | undefined =>

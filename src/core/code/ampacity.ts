@@ -55,7 +55,13 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 			unit: 'A',
 			rule: cite(edition, edition.ampacity.rule)
 		},
-		{ label: `at ${show(c.ambientC, 1)} °C`, formula: `x ${ambient}`, value: base * ambient, unit: 'A', rule: cite(edition, edition.ambient.rule) },
+		{
+			label: `at ${show(c.ambientC, 1)} °C`,
+			formula: `x ${ambient}`,
+			value: base * ambient,
+			unit: 'A',
+			rule: cite(edition, edition.ambient.rule)
+		},
 		{
 			label: `${c.currentCarrying} current-carrying together`,
 			formula: `x ${bundling}`,
@@ -65,7 +71,13 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 		}
 	];
 	if (cable.cap !== null) {
-		steps.push({ label: `${c.cable} held to ${cable.cap} °C`, formula: `at most ${cap}`, value: Math.min(corrected, cap), unit: 'A', rule: cite(edition, cable.rule) });
+		steps.push({
+			label: `${c.cable} held to ${cable.cap} °C`,
+			formula: `at most ${cap}`,
+			value: Math.min(corrected, cap),
+			unit: 'A',
+			rule: cite(edition, cable.rule)
+		});
 	}
 	steps.push({
 		label: `terminals at ${c.terminalC} °C`,

@@ -65,7 +65,11 @@ export interface Edition {
 		/** Breaks that rest on a reading to be checked. */
 		checkBreaks: readonly BreakKind[];
 	};
-	breakers: { rule: RuleRef; sizes: readonly number[]; onRequest: readonly { amps: number; rule: RuleRef; receptacles: boolean }[] };
+	breakers: {
+		rule: RuleRef;
+		sizes: readonly number[];
+		onRequest: readonly { amps: number; rule: RuleRef; receptacles: boolean }[];
+	};
 	continuous: { rule: RuleRef; factor: number };
 	cordShare: { rule: RuleRef; share: number };
 	receptacleCircuits: { rule: RuleRef; single: RuleRef; allowed: Readonly<Record<number, readonly number[]>> };

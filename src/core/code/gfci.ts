@@ -31,7 +31,12 @@ function rowsInForce(edition: Edition, outlet: OutletFacts, dampness: Dampness, 
 	const pick = (key: Edition['key']): readonly PlaceRow[] =>
 		key === edition.key
 			? [...(inPlaces ? places : []), ...outlets]
-			: [...(outlet.what === 'receptacle' && meets(editions[key].gfci.receptacle, outlet, dampness) ? editions[key].gfci.places : []), ...editions[key].gfci.outlets];
+			: [
+					...(outlet.what === 'receptacle' && meets(editions[key].gfci.receptacle, outlet, dampness)
+						? editions[key].gfci.places
+						: []),
+					...editions[key].gfci.outlets
+				];
 	return rowsAsAmended(edition.key, pick, amendments);
 }
 
@@ -62,10 +67,18 @@ function judgeRow(need: Need, { row, edition, outlet, dampness, permitDate, amen
 }
 
 /** An amendment that put another edition's rows in place changed the result where this edition's own would have asked. */
-function noteDropped(need: Need, edition: Edition, outlet: OutletFacts, dampness: Dampness, amendments: readonly Amendment[]): void {
+function noteDropped(
+	need: Need,
+	edition: Edition,
+	outlet: OutletFacts,
+	dampness: Dampness,
+	amendments: readonly Amendment[]
+): void {
 	for (const a of amendments) {
 		if (a.change !== 'as-edition') continue;
-		const own = rowsInForce(edition, outlet, dampness, []).filter(({ row }) => amendmentFor([a], row.rule.section, outlet.serves));
+		const own = rowsInForce(edition, outlet, dampness, []).filter(({ row }) =>
+			amendmentFor([a], row.rule.section, outlet.serves)
+		);
 		for (const { row } of own) {
 			if (!meets(row.when, outlet, dampness) || need.amendedBy.includes(a)) continue;
 			need.amendedBy.push(a);

@@ -36,7 +36,9 @@ export interface Need {
 /** Volts to ground of a single-phase dwelling outlet: two hots stand opposite each other. */
 export const voltsToGround = (volts: number): number => (volts > 150 && volts <= 250 ? volts / 2 : volts);
 
-const CHECKS: { [K in keyof PlaceTest]-?: (want: NonNullable<PlaceTest[K]>, outlet: OutletFacts, dampness: Dampness) => boolean } = {
+const CHECKS: {
+	[K in keyof PlaceTest]-?: (want: NonNullable<PlaceTest[K]>, outlet: OutletFacts, dampness: Dampness) => boolean;
+} = {
 	rooms: (want, o) => want.includes(o.room),
 	notRooms: (want, o) => !want.includes(o.room),
 	serves: (want, o) => o.serves !== undefined && want.includes(o.serves),

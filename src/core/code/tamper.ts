@@ -8,8 +8,10 @@ export function tamperNeed(edition: Edition, outlet: OutletFacts): { required: b
 	const rule = cite(edition, tamper.rule);
 	const except = (why: string) => ({ required: false, rule: cite(edition, tamper.except), why });
 	if (outlet.what !== 'receptacle') return { required: false, rule, why: 'not a receptacle' };
-	if (outlet.amps > tamper.maxAmps || outlet.volts > tamper.maxVolts) return { required: false, rule, why: `over ${tamper.maxAmps} A` };
-	if (outlet.heightIn !== undefined && outlet.heightIn > tamper.maxHeightIn) return except(`more than ${tamper.maxHeightIn} in above the floor`);
+	if (outlet.amps > tamper.maxAmps || outlet.volts > tamper.maxVolts)
+		return { required: false, rule, why: `over ${tamper.maxAmps} A` };
+	if (outlet.heightIn !== undefined && outlet.heightIn > tamper.maxHeightIn)
+		return except(`more than ${tamper.maxHeightIn} in above the floor`);
 	if (outlet.dedicatedSpace) return except('in a dedicated space behind an appliance not easily moved');
 	if (outlet.replacement?.method === 'two-slot') return except('a non-grounding replacement');
 	return { required: true, rule, why: 'a 15 or 20 A receptacle in a dwelling' };

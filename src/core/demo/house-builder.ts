@@ -23,9 +23,27 @@ export class HouseBuilder {
 	private count = 0;
 
 	room(id: string, name: string, kind: RoomKind, outline: Point[] | null, more: Partial<Room> = {}): void {
-		this.rooms.push({ id, name, kind, storey: 0, finished: true, outline, breaks: [], counters: [], fixtures: [], foodPrep: false, ...more });
+		this.rooms.push({
+			id,
+			name,
+			kind,
+			storey: 0,
+			finished: true,
+			outline,
+			breaks: [],
+			counters: [],
+			fixtures: [],
+			foodPrep: false,
+			...more
+		});
 	}
-	rect(id: string, name: string, kind: RoomKind, [x, y, w, h]: readonly [number, number, number, number], more: Partial<Room> = {}): void {
+	rect(
+		id: string,
+		name: string,
+		kind: RoomKind,
+		[x, y, w, h]: readonly [number, number, number, number],
+		more: Partial<Room> = {}
+	): void {
 		const outline: Point[] = [
 			[x, y],
 			[x + w, y],
@@ -47,7 +65,12 @@ export class HouseBuilder {
 		const room = this.find(roomId);
 		room.counters.push({ id: `${roomId}-c${room.counters.length + 1}`, ...this.onto(room, a, b), depthIn });
 	}
-	fixture(roomId: string, kind: FixtureKind, name: string, [x, y, widthIn, depthIn]: readonly [number, number, number, number]): void {
+	fixture(
+		roomId: string,
+		kind: FixtureKind,
+		name: string,
+		[x, y, widthIn, depthIn]: readonly [number, number, number, number]
+	): void {
 		const room = this.find(roomId);
 		const fixture: Fixture = { id: `${roomId}-f${room.fixtures.length + 1}`, kind, name, x, y, widthIn, depthIn };
 		room.fixtures.push(fixture);
@@ -81,9 +104,29 @@ export class HouseBuilder {
 	 * A circuit and its run: boxes in feed order, each fed from the one before; `K-05<K-02` is fed from K-02.
 	 * `wire.lengths` gives measured lengths by box; the rest follows from the drawing.
 	 */
-	circuit(number: number, name: string, feeds: readonly string[], more: Partial<Circuit> & { panelId: string }, wire: Partial<Leg> & { lengths?: Record<string, number | null> } = {}): void {
+	circuit(
+		number: number,
+		name: string,
+		feeds: readonly string[],
+		more: Partial<Circuit> & { panelId: string },
+		wire: Partial<Leg> & { lengths?: Record<string, number | null> } = {}
+	): void {
 		const id = `c${number}`;
-		const circuit: Circuit = { id, number, name, kind: 'general', slot: null, poles: 1, breakerA: 20, breaker: 'none', load: null, mustStayOn: false, directory: '', state: 'planned', ...more };
+		const circuit: Circuit = {
+			id,
+			number,
+			name,
+			kind: 'general',
+			slot: null,
+			poles: 1,
+			breakerA: 20,
+			breaker: 'none',
+			load: null,
+			mustStayOn: false,
+			directory: '',
+			state: 'planned',
+			...more
+		};
 		this.circuits.push(circuit);
 		const { lengths = {}, ...leg } = wire;
 		let before = circuit.panelId;
@@ -123,7 +166,10 @@ export class HouseBuilder {
 	private point(id: string): { at: Point; height: number; room: string | null } | null {
 		const box = this.boxes.find((b) => b.id === id) ?? this.panels.find((p) => p.id === id);
 		if (!box) return null;
-		const at = boxPoint(box, this.rooms.find((r) => r.id === box.roomId));
+		const at = boxPoint(
+			box,
+			this.rooms.find((r) => r.id === box.roomId)
+		);
 		const room = box.place?.kind === 'wall' ? box.roomId : null;
 		return at && { at, height: ('heightIn' in box ? box.heightIn : 60) ?? 16, room };
 	}
@@ -141,7 +187,8 @@ export class HouseBuilder {
 			const off = (p: Point) => Math.abs((p[0] - start[0]) * nx + (p[1] - start[1]) * ny);
 			const along = (p: Point) => (p[0] - start[0]) * ny - (p[1] - start[1]) * nx;
 			const [from, to] = [along(a), along(b)].sort((x, y) => x - y) as [number, number];
-			if (off(a) <= THROUGH_WALL_IN && off(b) <= THROUGH_WALL_IN && from >= 0 && to <= wallLength(outline, wall)) return { wall, from, to };
+			if (off(a) <= THROUGH_WALL_IN && off(b) <= THROUGH_WALL_IN && from >= 0 && to <= wallLength(outline, wall))
+				return { wall, from, to };
 		}
 		throw new RangeError(`${room.name} has no wall at ${a.join(',')} to ${b.join(',')}`);
 	}
@@ -185,7 +232,18 @@ const plain = { receptacles: 0 as const, tamperResistant: false };
 export const duplex = (more: Partial<Device> = {}): Partial<Device> => more;
 export const single = (more: Partial<Device> = {}): Partial<Device> => ({ receptacles: 1, ...more });
 export const gfci = (more: Partial<Device> = {}): Partial<Device> => ({ protection: 'gfci', feedsLoad: true, ...more });
-export const wallSwitch = (more: Partial<Device> = {}): Partial<Device> => ({ ...plain, kind: 'switch', name: 'switch', ...more });
+export const wallSwitch = (more: Partial<Device> = {}): Partial<Device> => ({
+	...plain,
+	kind: 'switch',
+	name: 'switch',
+	...more
+});
 export const light = (watts: number, name = 'light'): Partial<Device> => ({ ...plain, kind: 'lighting', watts, name });
 export const alarm = (): Partial<Device> => ({ ...plain, kind: 'alarm', watts: 5, name: 'smoke alarm' });
-export const hardWired = (name: string, watts: number, more: Partial<Device> = {}): Partial<Device> => ({ ...plain, kind: 'hard-wired', name, watts, ...more });
+export const hardWired = (name: string, watts: number, more: Partial<Device> = {}): Partial<Device> => ({
+	...plain,
+	kind: 'hard-wired',
+	name,
+	watts,
+	...more
+});

@@ -12,7 +12,16 @@ const found = { state: 'found' as const };
 const old = { ...found, slots: 'two-slot' as const, tamperResistant: false };
 const oldBox = { ...found, material: 'metal' as const, volumeCuIn: 12.5, ground: 'none' as const };
 const twoWire = { cable: 'two-wire' as const, ground: false };
-const oldLoad = (kind: CircuitLoad['kind'], name: string, watts: number): CircuitLoad => ({ kind, name, watts, amps: null, volts: 240, continuous: false, mca: null, mocp: null });
+const oldLoad = (kind: CircuitLoad['kind'], name: string, watts: number): CircuitLoad => ({
+	kind,
+	name,
+	watts,
+	amps: null,
+	volts: 240,
+	continuous: false,
+	mca: null,
+	mocp: null
+});
 
 function rooms(h: HouseBuilder): void {
 	h.rect('living', 'Living', 'living', [6, 6, 200, 156]);
@@ -69,24 +78,53 @@ function boxes(h: HouseBuilder): void {
 	h.box('SW-01', 'sewing', ['W', 120], [duplex(old)], oldBox);
 	h.box('SW-02', 'sewing', ['W', 40], [duplex(old)], oldBox);
 	h.box('SW-03', 'sewing', ['S', 460], [duplex(old)], oldBox);
-	h.box('SW-04', 'sewing', ['E', 140], [duplex({ ...old, slots: 'grounding' })], { ...oldBox, ground: 'unknown', note: 'three-slot face on two-wire cable' });
+	h.box('SW-04', 'sewing', ['E', 140], [duplex({ ...old, slots: 'grounding' })], {
+		...oldBox,
+		ground: 'unknown',
+		note: 'three-slot face on two-wire cable'
+	});
 	// Dining: metal boxes on old armored cable.
 	for (const [name, side, along] of [
 		['DN-01', 'S', 235],
 		['DN-02', 'E', 80],
 		['DN-03', 'N', 330]
 	] as const) {
-		h.box(name, 'dining', [side, along], [duplex({ ...old, slots: 'grounding' })], { ...oldBox, ground: 'unknown', note: 'old armored cable, no bonding strip seen' });
+		h.box(name, 'dining', [side, along], [duplex({ ...old, slots: 'grounding' })], {
+			...oldBox,
+			ground: 'unknown',
+			note: 'old armored cable, no bonding strip seen'
+		});
 	}
 	const newer = { ...found, heightIn: 44, volumeCuIn: 18 };
 	h.box('KT-01', 'kitchen', ['N', 325], [gfci({ ...found, serves: 'countertop', amps: 20, tamperResistant: false })], newer);
 	h.box('KT-02', 'kitchen', ['N', 240], [duplex({ ...found, serves: 'countertop', amps: 20, tamperResistant: false })], newer);
-	h.box('KT-03', 'kitchen', ['W', 260], [duplex({ ...found, serves: 'refrigerator', tamperResistant: false })], { ...newer, heightIn: 48 });
-	h.box('KT-04', 'kitchen', ['E', 245], [single({ ...found, serves: 'range', amps: 50, volts: 240, tamperResistant: false })], { ...newer, heightIn: 6 });
+	h.box('KT-03', 'kitchen', ['W', 260], [duplex({ ...found, serves: 'refrigerator', tamperResistant: false })], {
+		...newer,
+		heightIn: 48
+	});
+	h.box('KT-04', 'kitchen', ['E', 245], [single({ ...found, serves: 'range', amps: 50, volts: 240, tamperResistant: false })], {
+		...newer,
+		heightIn: 6
+	});
 	h.box('BT-01', 'bath', ['E', 268], [duplex({ ...found, tamperResistant: false })], { ...oldBox, heightIn: 44 });
-	h.box('CB-01', 'cellar', ['S', 340], [gfci({ ...found, amps: 20, tamperResistant: false, installed: '2011-05-02', name: 'bench GFCI' })], { ...newer, heightIn: 48, note: 'also feeds the pantry freezer' });
-	h.box('PF-01', 'pantry', ['E', 315], [single({ ...found, serves: 'refrigerator', amps: 20, tamperResistant: false, name: 'freezer' })], { ...newer, heightIn: 40 });
-	h.box('WH-01', 'cellar', ['W', 312], [hardWired('water heater', 4500, { ...found, volts: 240, amps: 30 })], { ...newer, heightIn: 60 });
+	h.box(
+		'CB-01',
+		'cellar',
+		['S', 340],
+		[gfci({ ...found, amps: 20, tamperResistant: false, installed: '2011-05-02', name: 'bench GFCI' })],
+		{ ...newer, heightIn: 48, note: 'also feeds the pantry freezer' }
+	);
+	h.box(
+		'PF-01',
+		'pantry',
+		['E', 315],
+		[single({ ...found, serves: 'refrigerator', amps: 20, tamperResistant: false, name: 'freezer' })],
+		{ ...newer, heightIn: 40 }
+	);
+	h.box('WH-01', 'cellar', ['W', 312], [hardWired('water heater', 4500, { ...found, volts: 240, amps: 30 })], {
+		...newer,
+		heightIn: 60
+	});
 	h.box('FN-01', 'cellar', ['N', 415], [hardWired('furnace', 600, found)], { ...newer, heightIn: 60 });
 	h.box('CE-01', 'cellar', [350, 170], [light(60)], { ...oldBox, heightIn: 84 });
 	h.box('HL-01', 'hall', [240, 189], [light(40)], { ...oldBox, heightIn: 96 });
@@ -101,16 +139,61 @@ export function marrowStreet(): JobFile {
 	h.panel('main', 'Cellar panel', 'cellar', ['W', 120], 100, 16);
 	boxes(h);
 	const p = { panelId: 'main', ...found };
-	h.circuit(1, 'Living receptacles', ['LV-01', 'LV-02', 'LV-03'], { ...p, slot: 1, breakerA: 15, directory: 'front rm' }, twoWire);
-	h.circuit(2, 'Bedroom and sewing room', ['BD-01', 'BD-02', 'SW-01', 'SW-02', 'SW-03', 'SW-04'], { ...p, slot: 3, breakerA: 15, directory: 'bedrm + porch?' }, { ...twoWire, lengths: { 'BD-01': 41, 'BD-02': 17, 'SW-01': 52, 'SW-02': 9, 'SW-03': 14, 'SW-04': 16 } });
-	h.circuit(3, 'Dining receptacles', ['DN-01', 'DN-02', 'DN-03', 'PO-01'], { ...p, slot: 5, breakerA: 15, directory: 'dining' }, { cable: 'old-AC', ground: false });
+	h.circuit(
+		1,
+		'Living receptacles',
+		['LV-01', 'LV-02', 'LV-03'],
+		{ ...p, slot: 1, breakerA: 15, directory: 'front rm' },
+		twoWire
+	);
+	h.circuit(
+		2,
+		'Bedroom and sewing room',
+		['BD-01', 'BD-02', 'SW-01', 'SW-02', 'SW-03', 'SW-04'],
+		{ ...p, slot: 3, breakerA: 15, directory: 'bedrm + porch?' },
+		{ ...twoWire, lengths: { 'BD-01': 41, 'BD-02': 17, 'SW-01': 52, 'SW-02': 9, 'SW-03': 14, 'SW-04': 16 } }
+	);
+	h.circuit(
+		3,
+		'Dining receptacles',
+		['DN-01', 'DN-02', 'DN-03', 'PO-01'],
+		{ ...p, slot: 5, breakerA: 15, directory: 'dining' },
+		{ cable: 'old-AC', ground: false }
+	);
 	h.circuit(4, 'Kitchen counter', ['KT-01', 'KT-02', 'KT-03'], { ...p, kind: 'small-appliance', slot: 7, directory: 'kitchen' });
 	h.circuit(5, 'Cellar bench and pantry freezer', ['CB-01', 'PF-01'], { ...p, slot: 9, mustStayOn: true, directory: 'cellar' });
-	h.circuit(6, 'Range', ['KT-04'], { ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, directory: 'stove', load: oldLoad('range', 'range', 10200) }, { conductors: 3 });
-	h.circuit(7, 'Water heater', ['WH-01'], { ...p, kind: 'individual', slot: 6, poles: 2, breakerA: 30, directory: 'w.h.', load: oldLoad('water-heater', 'water heater', 4500) });
+	h.circuit(
+		6,
+		'Range',
+		['KT-04'],
+		{ ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, directory: 'stove', load: oldLoad('range', 'range', 10200) },
+		{ conductors: 3 }
+	);
+	h.circuit(7, 'Water heater', ['WH-01'], {
+		...p,
+		kind: 'individual',
+		slot: 6,
+		poles: 2,
+		breakerA: 30,
+		directory: 'w.h.',
+		load: oldLoad('water-heater', 'water heater', 4500)
+	});
 	h.circuit(8, 'Bath receptacle', ['BT-01'], { ...p, slot: 11, breakerA: 15, directory: 'bath / back bedrm' }, twoWire);
-	h.circuit(9, 'Lights', ['LV-10', 'LV-11', 'HL-02', 'HL-01', 'CE-01'], { ...p, slot: 13, breakerA: 15, directory: 'lites' }, twoWire);
-	h.circuit(10, 'Furnace', ['FN-01'], { ...p, kind: 'individual', slot: 15, breakerA: 15, mustStayOn: true, directory: 'furnace' });
+	h.circuit(
+		9,
+		'Lights',
+		['LV-10', 'LV-11', 'HL-02', 'HL-01', 'CE-01'],
+		{ ...p, slot: 13, breakerA: 15, directory: 'lites' },
+		twoWire
+	);
+	h.circuit(10, 'Furnace', ['FN-01'], {
+		...p,
+		kind: 'individual',
+		slot: 15,
+		breakerA: 15,
+		mustStayOn: true,
+		directory: 'furnace'
+	});
 	const job = h.job({
 		id: 'marrow-street',
 		name: 'Marrow Street',
@@ -121,7 +204,13 @@ export function marrowStreet(): JobFile {
 		areaSqFt: 1120,
 		amendments: [
 			{ id: 'a1', section: '406.4(D)(4)', change: 'off', reference: 'Hillside Township Ordinance 22-8, section 3' },
-			{ id: 'a2', section: '210.8(A)(5)', change: 'as-edition', edition: '2017', reference: 'Hillside Township Ordinance 22-8, section 4' }
+			{
+				id: 'a2',
+				section: '210.8(A)(5)',
+				change: 'as-edition',
+				edition: '2017',
+				reference: 'Hillside Township Ordinance 22-8, section 4'
+			}
 		],
 		practice: DEFAULT_PRACTICE,
 		symptoms: [{ id: 'sy1', text: 'The iron dims the lamp in the sewing room', boxId: 'sw-03', open: true }],

@@ -4,7 +4,13 @@ import { alarm, duplex, gfci, hardWired, HouseBuilder, light, single, wallSwitch
 import { quillbackReadings } from './quillback-readings';
 import { quillbackRooms } from './quillback-rooms';
 
-const load = (kind: CircuitLoad['kind'], name: string, watts: number | null, volts: 120 | 240, more: Partial<CircuitLoad> = {}): CircuitLoad => ({
+const load = (
+	kind: CircuitLoad['kind'],
+	name: string,
+	watts: number | null,
+	volts: 120 | 240,
+	more: Partial<CircuitLoad> = {}
+): CircuitLoad => ({
 	kind,
 	name,
 	watts,
@@ -32,7 +38,11 @@ function boxes(h: HouseBuilder): void {
 	h.box('K-11', 'kitchen', ['W', 320], [duplex()]);
 	h.box('K-12', 'kitchen', ['E', 277], [single({ serves: 'microwave', amps: 20 })], { ...at(72), inCabinet: true });
 	h.box('K-13', 'kitchen', ['N', 460], [single({ serves: 'dishwasher', amps: 20 })], { ...at(18), inCabinet: true });
-	h.box('K-14', 'kitchen', ['E', 282], [single({ serves: 'range', amps: 50, volts: 240, tamperResistant: false })], { ...at(6), gangs: 2, volumeCuIn: 42 });
+	h.box('K-14', 'kitchen', ['E', 282], [single({ serves: 'range', amps: 50, volts: 240, tamperResistant: false })], {
+		...at(6),
+		gangs: 2,
+		volumeCuIn: 42
+	});
 	h.box('K-20', 'kitchen', ['S', 352], [wallSwitch(), wallSwitch()], { ...at(48), gangs: 2, volumeCuIn: 34 });
 	h.box('K-21', 'kitchen', [430, 270], [light(60)], at(96));
 	h.box('K-22', 'kitchen', [460, 344], [light(20, 'sink light')], at(90));
@@ -85,7 +95,11 @@ function boxes(h: HouseBuilder): void {
 	h.box('BA-12', 'bath', [222, 300], [hardWired('exhaust fan', 30)], at(96));
 	h.box('LA-01', 'laundry', ['E', 297], [duplex({ amps: 20 })], at(44));
 	h.box('LA-02', 'laundry', ['W', 260], [duplex({ amps: 20 })], at(44));
-	h.box('LA-03', 'laundry', ['E', 328], [single({ serves: 'dryer', amps: 30, volts: 240, tamperResistant: false })], { ...at(36), gangs: 2, volumeCuIn: 42 });
+	h.box('LA-03', 'laundry', ['E', 328], [single({ serves: 'dryer', amps: 30, volts: 240, tamperResistant: false })], {
+		...at(36),
+		gangs: 2,
+		volumeCuIn: 42
+	});
 	h.box('LA-04', 'laundry', ['W', 340], [hardWired('water heater', 5500, { volts: 240, amps: 30 })], at(66));
 	h.box('LA-10', 'laundry', ['S', 326], [wallSwitch()], at(48));
 	h.box('LA-11', 'laundry', [302, 270], [light(40)], at(96));
@@ -133,28 +147,161 @@ function workAndGarage(h: HouseBuilder): void {
 
 function circuits(h: HouseBuilder): void {
 	const p = { panelId: 'main' };
-	h.circuit(1, 'Kitchen counter, sink side', ['K-01', 'K-02'], { ...p, kind: 'small-appliance', slot: 1, breaker: 'afci', ...built });
-	h.circuit(2, 'Kitchen counter, range side', ['K-03', 'K-04'], { ...p, kind: 'small-appliance', slot: 3, breaker: 'afci', ...built });
-	h.circuit(3, 'Refrigerator, kitchen walls, nook', ['K-06', 'K-08', 'K-09', 'K-10', 'K-11', 'PA-01', 'N-04<K-08', 'N-03', 'N-02', 'N-01', 'L-05'], { ...p, kind: 'small-appliance', slot: 5, breaker: 'afci' });
-	h.circuit(4, 'Dishwasher', ['K-13'], { ...p, kind: 'individual', slot: 7, breaker: 'dual', load: load('general', 'dishwasher', 1200, 120) });
-	h.circuit(5, 'Microwave', ['K-12'], { ...p, kind: 'individual', slot: 9, breaker: 'dual', load: load('general', 'microwave', 1560, 120) });
-	h.circuit(6, 'Range', ['K-14'], { ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, breaker: 'gfci', load: load('range', 'range', 11500, 240) }, { conductors: 3 });
+	h.circuit(1, 'Kitchen counter, sink side', ['K-01', 'K-02'], {
+		...p,
+		kind: 'small-appliance',
+		slot: 1,
+		breaker: 'afci',
+		...built
+	});
+	h.circuit(2, 'Kitchen counter, range side', ['K-03', 'K-04'], {
+		...p,
+		kind: 'small-appliance',
+		slot: 3,
+		breaker: 'afci',
+		...built
+	});
+	h.circuit(
+		3,
+		'Refrigerator, kitchen walls, nook',
+		['K-06', 'K-08', 'K-09', 'K-10', 'K-11', 'PA-01', 'N-04<K-08', 'N-03', 'N-02', 'N-01', 'L-05'],
+		{ ...p, kind: 'small-appliance', slot: 5, breaker: 'afci' }
+	);
+	h.circuit(4, 'Dishwasher', ['K-13'], {
+		...p,
+		kind: 'individual',
+		slot: 7,
+		breaker: 'dual',
+		load: load('general', 'dishwasher', 1200, 120)
+	});
+	h.circuit(5, 'Microwave', ['K-12'], {
+		...p,
+		kind: 'individual',
+		slot: 9,
+		breaker: 'dual',
+		load: load('general', 'microwave', 1560, 120)
+	});
+	h.circuit(
+		6,
+		'Range',
+		['K-14'],
+		{ ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, breaker: 'gfci', load: load('range', 'range', 11500, 240) },
+		{ conductors: 3 }
+	);
 	h.circuit(7, 'Laundry', ['LA-01', 'LA-02'], { ...p, kind: 'laundry', slot: 11, breaker: 'dual' });
-	h.circuit(8, 'Dryer', ['LA-03'], { ...p, kind: 'individual', slot: 6, poles: 2, breakerA: 30, breaker: 'gfci', load: load('dryer', 'dryer', 5400, 240) }, { conductors: 3 });
+	h.circuit(
+		8,
+		'Dryer',
+		['LA-03'],
+		{ ...p, kind: 'individual', slot: 6, poles: 2, breakerA: 30, breaker: 'gfci', load: load('dryer', 'dryer', 5400, 240) },
+		{ conductors: 3 }
+	);
 	h.circuit(9, 'Bath receptacles', ['BA-01', 'BA-02'], { ...p, kind: 'bathroom', slot: 13 });
-	h.circuit(10, 'Water heater', ['LA-04'], { ...p, kind: 'individual', slot: 10, poles: 2, breakerA: 30, load: load('water-heater', 'water heater', 5500, 240) });
-	h.circuit(11, 'Bedroom 1 receptacles', ['B1-04', 'B1-03', 'B1-02', 'B1-01'], { ...p, slot: 15, breakerA: 15, breaker: 'afci', ...built });
+	h.circuit(10, 'Water heater', ['LA-04'], {
+		...p,
+		kind: 'individual',
+		slot: 10,
+		poles: 2,
+		breakerA: 30,
+		load: load('water-heater', 'water heater', 5500, 240)
+	});
+	h.circuit(11, 'Bedroom 1 receptacles', ['B1-04', 'B1-03', 'B1-02', 'B1-01'], {
+		...p,
+		slot: 15,
+		breakerA: 15,
+		breaker: 'afci',
+		...built
+	});
 	h.circuit(12, 'Bedroom 2 receptacles', ['B2-01', 'B2-02', 'B2-03'], { ...p, slot: 17, breakerA: 15, breaker: 'afci' });
-	h.circuit(13, 'Living, entry, hall receptacles', ['L-01', 'L-02', 'L-03', 'L-04', 'E-02<L-02', 'E-01', 'H-01'], { ...p, slot: 19, breakerA: 15, breaker: 'afci' });
-	h.circuit(14, 'Kitchen, living, hall lights', ['K-20', 'K-21', 'K-22', 'PA-02<K-21', 'N-10<K-20', 'N-11', 'L-10', 'L-11', 'E-10', 'E-11', 'O-03<E-10', 'H-10<E-11', 'H-12', 'A-01'], { ...p, slot: 21, breakerA: 15, breaker: 'afci' });
-	h.circuit(15, 'Bedroom, bath, laundry lights, alarms', ['LA-10', 'LA-11', 'P-02<LA-10', 'BA-10<LA-10', 'BA-11', 'BA-12<BA-10', 'H-13<BA-10', 'H-11', 'B1-10', 'B1-11', 'B1-12', 'C1-10<B1-11', 'B2-10<H-11', 'B2-11', 'B2-12', 'C2-10<B2-11'], { ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true });
+	h.circuit(13, 'Living, entry, hall receptacles', ['L-01', 'L-02', 'L-03', 'L-04', 'E-02<L-02', 'E-01', 'H-01'], {
+		...p,
+		slot: 19,
+		breakerA: 15,
+		breaker: 'afci'
+	});
+	h.circuit(
+		14,
+		'Kitchen, living, hall lights',
+		[
+			'K-20',
+			'K-21',
+			'K-22',
+			'PA-02<K-21',
+			'N-10<K-20',
+			'N-11',
+			'L-10',
+			'L-11',
+			'E-10',
+			'E-11',
+			'O-03<E-10',
+			'H-10<E-11',
+			'H-12',
+			'A-01'
+		],
+		{ ...p, slot: 21, breakerA: 15, breaker: 'afci' }
+	);
+	h.circuit(
+		15,
+		'Bedroom, bath, laundry lights, alarms',
+		[
+			'LA-10',
+			'LA-11',
+			'P-02<LA-10',
+			'BA-10<LA-10',
+			'BA-11',
+			'BA-12<BA-10',
+			'H-13<BA-10',
+			'H-11',
+			'B1-10',
+			'B1-11',
+			'B1-12',
+			'C1-10<B1-11',
+			'B2-10<H-11',
+			'B2-11',
+			'B2-12',
+			'C2-10<B2-11'
+		],
+		{ ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true }
+	);
 	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', slot: 25 });
 	h.circuit(17, 'Workroom, wheels', ['W-07', 'W-08', 'W-01', 'W-02'], { ...p, slot: 27, breaker: 'afci', ...built });
-	h.circuit(18, 'Workroom, slab roller and glaze', ['W-03', 'W-05', 'W-04', 'W-06'], { ...p, slot: 29, breaker: 'afci', ...built });
-	h.circuit(19, 'Workroom and garage lights', ['W-10', 'W-11', 'W-12', 'G-06<W-10', 'G-05'], { ...p, slot: 31, breakerA: 15, breaker: 'afci' });
-	h.circuit(20, 'Kiln', ['G-03'], { ...p, kind: 'individual', slot: 14, poles: 2, breakerA: 45, breaker: 'gfci', load: load('fixed-heat', 'kiln', 8600, 240, { continuous: true }) });
-	h.circuit(21, 'Kiln vent', ['G-04'], { ...p, kind: 'individual', slot: 33, breakerA: 15, breaker: 'gfci', load: load('general', 'kiln vent', 180, 120, { continuous: true }) });
-	h.circuit(22, 'Heat pump', ['HP-01'], { ...p, kind: 'individual', slot: 18, poles: 2, breakerA: 35, load: load('hvac', 'heat pump', null, 240, { mca: 21.4, mocp: 35 }) });
+	h.circuit(18, 'Workroom, slab roller and glaze', ['W-03', 'W-05', 'W-04', 'W-06'], {
+		...p,
+		slot: 29,
+		breaker: 'afci',
+		...built
+	});
+	h.circuit(19, 'Workroom and garage lights', ['W-10', 'W-11', 'W-12', 'G-06<W-10', 'G-05'], {
+		...p,
+		slot: 31,
+		breakerA: 15,
+		breaker: 'afci'
+	});
+	h.circuit(20, 'Kiln', ['G-03'], {
+		...p,
+		kind: 'individual',
+		slot: 14,
+		poles: 2,
+		breakerA: 45,
+		breaker: 'gfci',
+		load: load('fixed-heat', 'kiln', 8600, 240, { continuous: true })
+	});
+	h.circuit(21, 'Kiln vent', ['G-04'], {
+		...p,
+		kind: 'individual',
+		slot: 33,
+		breakerA: 15,
+		breaker: 'gfci',
+		load: load('general', 'kiln vent', 180, 120, { continuous: true })
+	});
+	h.circuit(22, 'Heat pump', ['HP-01'], {
+		...p,
+		kind: 'individual',
+		slot: 18,
+		poles: 2,
+		breakerA: 35,
+		load: load('hvac', 'heat pump', null, 240, { mca: 21.4, mocp: 35 })
+	});
 	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, slot: 35 });
 	// The trench: 62 ft from the house, and the way through the garage to it.
 	h.circuit(24, 'Garden shed', ['S-01', 'S-02', 'S-03'], { ...p, slot: 37 }, { cable: 'UF-B', lengths: { 'S-01': 104 } });
@@ -177,7 +324,14 @@ export function quillback(): JobFile {
 		areaSqFt: 1310,
 		amendments: [{ id: 'a1', section: '210.8(F)', change: 'off', only: 'hvac', reference: 'Tamarack Bend Ordinance 26-114' }],
 		practice: DEFAULT_PRACTICE,
-		symptoms: [{ id: 'sy1', text: 'W-01 loses far more under load than its run should; W-02 beyond it does not: its own tails or contacts are suspected', boxId: 'w-01', open: true }],
+		symptoms: [
+			{
+				id: 'sy1',
+				text: 'W-01 loses far more under load than its run should; W-02 beyond it does not: its own tails or contacts are suspected',
+				boxId: 'w-01',
+				open: true
+			}
+		],
 		notes: [
 			'Mistakes left in on purpose, one of each kind:',
 			'Bedroom 2 has two wall receptacles too few: its west and south walls are out of reach.',
@@ -188,5 +342,22 @@ export function quillback(): JobFile {
 			'W-01 reads a loaded drop far over what its run should lose.'
 		]
 	});
-	return { hekto: 'job', fileVersion: 1, job, readings: quillbackReadings(job.id), events: [{ id: 'e1', jobId: job.id, kind: 'off-tagged', circuitId: 'c18', boxId: null, at: '2026-11-03T08:42:00.000Z', by: 'JM', note: 'glaze counter open' }] };
+	return {
+		hekto: 'job',
+		fileVersion: 1,
+		job,
+		readings: quillbackReadings(job.id),
+		events: [
+			{
+				id: 'e1',
+				jobId: job.id,
+				kind: 'off-tagged',
+				circuitId: 'c18',
+				boxId: null,
+				at: '2026-11-03T08:42:00.000Z',
+				by: 'JM',
+				note: 'glaze counter open'
+			}
+		]
+	};
 }

@@ -5,7 +5,17 @@ import { breakFaults, outlineFaults } from '../layout/wall-spaces';
 import type { WallsCase } from '../layout/walls';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/faults';
 import type { Amendment } from '../model/job';
-import { BREAK_KINDS, DAMPNESS, DWELLINGS, LOAD_KINDS, ROOM_KINDS, SERVES, SIZED_CABLES, type Dwelling, type EditionKey } from '../model/kinds';
+import {
+	BREAK_KINDS,
+	DAMPNESS,
+	DWELLINGS,
+	LOAD_KINDS,
+	ROOM_KINDS,
+	SERVES,
+	SIZED_CABLES,
+	type Dwelling,
+	type EditionKey
+} from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import { amendmentFields, pointSchema } from '../model/schema';
 import { GAUGES } from '../units/gauge';
@@ -46,12 +56,16 @@ export function checkSize(body: unknown): Checked<SizeRequest> {
 		const faults: FieldFault[] = [];
 		if (load.kind === 'hvac') {
 			for (const field of ['mca', 'mocp'] as const) {
-				if (load[field] === undefined) faults.push({ path: `load.${field}`, message: 'must be given for hvac: it is on the nameplate' });
+				if (load[field] === undefined)
+					faults.push({ path: `load.${field}`, message: 'must be given for hvac: it is on the nameplate' });
 			}
 			return faults;
 		}
 		if ((load.watts === undefined) === (load.amps === undefined)) {
-			faults.push({ path: 'load.watts', message: `give watts or amps, one of them; got ${load.watts === undefined ? 'neither' : 'both'}` });
+			faults.push({
+				path: 'load.watts',
+				message: `give watts or amps, one of them; got ${load.watts === undefined ? 'neither' : 'both'}`
+			});
 		}
 		return faults;
 	});
@@ -63,7 +77,12 @@ export const wallsRequest = shape({
 	roomKind: must(oneOf(ROOM_KINDS)),
 	outline: must(list(pointSchema(), 500, 3)),
 	breaks: list(
-		shape({ wall: must(whole(0, 499)), from: must(figure(0, 100_000)), to: must(figure(0, 100_000)), kind: must(oneOf(BREAK_KINDS)) }),
+		shape({
+			wall: must(whole(0, 499)),
+			from: must(figure(0, 100_000)),
+			to: must(figure(0, 100_000)),
+			kind: must(oneOf(BREAK_KINDS))
+		}),
 		1000
 	).default(() => []),
 	receptacles: list(shape({ wall: must(whole(0, 499)), at: must(figure(0, 100_000)) }), 1000).default(() => []),
@@ -78,7 +97,8 @@ export function checkWalls(body: unknown): Checked<WallsRequest> {
 		const faults = outlineFaults(outline);
 		if (faults.length) return faults;
 		receptacles.forEach((r, i) => {
-			if (r.wall >= outline.length) faults.push({ path: `receptacles[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${r.wall}` });
+			if (r.wall >= outline.length)
+				faults.push({ path: `receptacles[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${r.wall}` });
 			else faults.push(...offWall(outline, r, `receptacles[${i}].at`));
 		});
 		return [...faults, ...breakFaults(outline, breaks)];
@@ -112,7 +132,10 @@ const outletFields: Record<string, AnySchema> = {
 	readilyAccessible: flag(),
 	dedicatedSpace: flag(),
 	existing: shape({ extensionFt: must(figure(0, 10_000)), addsOutlets: must(flag()) }).default(undefined),
-	replacement: shape({ groundInBox: must(flag()), method: must(oneOf(['gfci-here', 'gfci-upstream', 'two-slot'] as const)) }).default(undefined)
+	replacement: shape({
+		groundInBox: must(flag()),
+		method: must(oneOf(['gfci-here', 'gfci-upstream', 'two-slot'] as const))
+	}).default(undefined)
 };
 export const protectRequest = shape({
 	edition: edition(),

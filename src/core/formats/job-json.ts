@@ -15,21 +15,27 @@ export function writeJobFile(job: Job, readings: readonly Reading[], events: rea
  * Reads the text of a job file: migrates older versions, refuses the rest with the path and the reason.
  * Nothing is changed anywhere: the caller writes only what comes back whole.
  */
-export function readJobFile(text: string): { ok: true; value: JobFile; migratedFrom: number | null } | { ok: false; faults: FieldFault[] } {
+export function readJobFile(
+	text: string
+): { ok: true; value: JobFile; migratedFrom: number | null } | { ok: false; faults: FieldFault[] } {
 	const refuse = (path: string, message: string) => ({ ok: false as const, faults: [{ path, message }] });
-	if (text.length > MAX_FILE_BYTES) return refuse('file', `must be at most ${MAX_FILE_BYTES / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
+	if (text.length > MAX_FILE_BYTES)
+		return refuse('file', `must be at most ${MAX_FILE_BYTES / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
 	let plain: unknown;
 	try {
 		plain = JSON.parse(text);
 	} catch (error) {
 		return refuse('file', `is not readable as a job file, perhaps cut short: ${(error as Error).message}`);
 	}
-	if (!plain || typeof plain !== 'object' || Array.isArray(plain)) return refuse('file', 'must be a job file, got something else');
+	if (!plain || typeof plain !== 'object' || Array.isArray(plain))
+		return refuse('file', 'must be a job file, got something else');
 	const file = plain as Record<string, unknown>;
 	if (file.hekto !== 'job') return refuse('hekto', `must be "job", got ${JSON.stringify(file.hekto) ?? 'nothing'}`);
 	const from = file.fileVersion;
-	if (typeof from !== 'number' || !Number.isInteger(from) || from < 0) return refuse('fileVersion', `must be 0 to ${FILE_VERSION}, got ${JSON.stringify(from) ?? 'nothing'}`);
-	if (from > FILE_VERSION) return refuse('fileVersion', `must be at most ${FILE_VERSION}, got ${from}: the file comes from a newer Hekto`);
+	if (typeof from !== 'number' || !Number.isInteger(from) || from < 0)
+		return refuse('fileVersion', `must be 0 to ${FILE_VERSION}, got ${JSON.stringify(from) ?? 'nothing'}`);
+	if (from > FILE_VERSION)
+		return refuse('fileVersion', `must be at most ${FILE_VERSION}, got ${from}: the file comes from a newer Hekto`);
 	const checked = checkJobFile(migrate(file));
 	return checked.ok ? { ...checked, migratedFrom: from === FILE_VERSION ? null : from } : checked;
 }

@@ -24,7 +24,8 @@ function convert(d: Described): JsonSchema {
 
 function base(d: Described): JsonSchema {
 	const param = (test: string, name = test) => d.tests?.find((t) => t.name === test)?.params?.[name];
-	const given = (pairs: Record<string, unknown>): JsonSchema => Object.fromEntries(Object.entries(pairs).filter(([, v]) => v !== undefined));
+	const given = (pairs: Record<string, unknown>): JsonSchema =>
+		Object.fromEntries(Object.entries(pairs).filter(([, v]) => v !== undefined));
 	if (d.meta?.allowed) return { enum: [...d.meta.allowed] };
 	switch (d.type) {
 		case 'object': {
@@ -46,7 +47,11 @@ function base(d: Described): JsonSchema {
 				maxItems: d.meta?.tuple ?? param('max')
 			});
 		case 'number':
-			return given({ type: d.tests?.some((t) => t.name === 'integer') ? 'integer' : 'number', minimum: param('min'), maximum: param('max') });
+			return given({
+				type: d.tests?.some((t) => t.name === 'integer') ? 'integer' : 'number',
+				minimum: param('min'),
+				maximum: param('max')
+			});
 		case 'string':
 			return given({ type: 'string', maxLength: param('max') });
 		default:

@@ -10,21 +10,79 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 		info: {
 			title: 'Hekto core',
 			version: '1',
-			description: 'An aid for qualified people: local code and the authority having jurisdiction decide. Stateless: the server keeps nothing.'
+			description:
+				'An aid for qualified people: local code and the authority having jurisdiction decide. Stateless: the server keeps nothing.'
 		},
 		paths: {
-			'/api/v1/size': post('Size one branch circuit', sizeRequest, answer({ loadA: NUMBER, designA: NUMBER, breakerA: NUMBER, poles: NUMBER, awg: TEXT, egcAwg: TEXT, ampacityA: NUMBER, drop: object({ volts: NUMBER, percent: NUMBER }), drivenBy: { enum: ['ampacity', 'breaker', 'drop'] } })),
-			'/api/v1/layout/walls': post('Wall spaces of a room, what is out of reach, the fewest to add', wallsRequest, answer({ spaces: list(object({ id: TEXT, length: NUMBER, parts: list(STRETCH), required: FLAG })), uncovered: list(object({ space: TEXT, wall: NUMBER, from: NUMBER, to: NUMBER })), proposal: list(object({ wall: NUMBER, at: NUMBER })), minimum: NUMBER })),
-			'/api/v1/protect': post('GFCI, AFCI and what else protects each outlet', protectRequest, answer({ outlets: list(object({ id: TEXT, gfci: NEED, afci: NEED, tamperResistant: FLAG, weatherResistant: FLAG, cover: { enum: ['none', 'weatherproof', 'in-use'] }, labels: list(TEXT) })) })),
-			'/api/v1/demo/{name}.json': get('A demo job file', [{ name: 'name', in: 'path', required: true, schema: { enum: [...demoNames] } }], { $ref: '#/components/schemas/JobFile' }),
+			'/api/v1/size': post(
+				'Size one branch circuit',
+				sizeRequest,
+				answer({
+					loadA: NUMBER,
+					designA: NUMBER,
+					breakerA: NUMBER,
+					poles: NUMBER,
+					awg: TEXT,
+					egcAwg: TEXT,
+					ampacityA: NUMBER,
+					drop: object({ volts: NUMBER, percent: NUMBER }),
+					drivenBy: { enum: ['ampacity', 'breaker', 'drop'] }
+				})
+			),
+			'/api/v1/layout/walls': post(
+				'Wall spaces of a room, what is out of reach, the fewest to add',
+				wallsRequest,
+				answer({
+					spaces: list(object({ id: TEXT, length: NUMBER, parts: list(STRETCH), required: FLAG })),
+					uncovered: list(object({ space: TEXT, wall: NUMBER, from: NUMBER, to: NUMBER })),
+					proposal: list(object({ wall: NUMBER, at: NUMBER })),
+					minimum: NUMBER
+				})
+			),
+			'/api/v1/protect': post(
+				'GFCI, AFCI and what else protects each outlet',
+				protectRequest,
+				answer({
+					outlets: list(
+						object({
+							id: TEXT,
+							gfci: NEED,
+							afci: NEED,
+							tamperResistant: FLAG,
+							weatherResistant: FLAG,
+							cover: { enum: ['none', 'weatherproof', 'in-use'] },
+							labels: list(TEXT)
+						})
+					)
+				})
+			),
+			'/api/v1/demo/{name}.json': get(
+				'A demo job file',
+				[{ name: 'name', in: 'path', required: true, schema: { enum: [...demoNames] } }],
+				{ $ref: '#/components/schemas/JobFile' }
+			),
 			'/api/v1/schema/job.json': get('JSON Schema of the job file', [], { type: 'object' }),
 			'/api/v1/openapi.json': get('This description', [], { type: 'object' })
 		},
 		components: {
 			schemas: {
-				Rule: object({ section: TEXT, title: TEXT, edition: { enum: ['2017', '2020', '2023'] }, confidence: { enum: ['firm', 'check'] } }),
-				Step: { ...object({ label: TEXT, formula: TEXT, value: { type: ['number', 'string'] }, unit: TEXT }), description: 'with rule where it rests on one' },
-				Finding: object({ id: TEXT, severity: { enum: ['violation', 'caution', 'advice'] }, rule: RULE, subject: { type: 'object' }, message: TEXT }),
+				Rule: object({
+					section: TEXT,
+					title: TEXT,
+					edition: { enum: ['2017', '2020', '2023'] },
+					confidence: { enum: ['firm', 'check'] }
+				}),
+				Step: {
+					...object({ label: TEXT, formula: TEXT, value: { type: ['number', 'string'] }, unit: TEXT }),
+					description: 'with rule where it rests on one'
+				},
+				Finding: object({
+					id: TEXT,
+					severity: { enum: ['violation', 'caution', 'advice'] },
+					rule: RULE,
+					subject: { type: 'object' },
+					message: TEXT
+				}),
 				Error: object({ error: object({ message: TEXT, fields: list(object({ path: TEXT, message: TEXT })) }) }),
 				JobFile: jsonSchemaOf(jobFileSchema)
 			}
@@ -37,11 +95,19 @@ const TEXT = { type: 'string' };
 const FLAG = { type: 'boolean' };
 const RULE = { $ref: '#/components/schemas/Rule' };
 const list = (items: JsonSchema): JsonSchema => ({ type: 'array', items });
-const object = (properties: Record<string, JsonSchema>): JsonSchema => ({ type: 'object', properties, required: Object.keys(properties) });
+const object = (properties: Record<string, JsonSchema>): JsonSchema => ({
+	type: 'object',
+	properties,
+	required: Object.keys(properties)
+});
 const STRETCH = object({ wall: NUMBER, from: NUMBER, to: NUMBER });
 const NEED = object({ required: FLAG, because: list(RULE) });
 const answer = (fields: Record<string, JsonSchema>): JsonSchema =>
-	object({ ...fields, steps: list({ $ref: '#/components/schemas/Step' }), findings: list({ $ref: '#/components/schemas/Finding' }) });
+	object({
+		...fields,
+		steps: list({ $ref: '#/components/schemas/Step' }),
+		findings: list({ $ref: '#/components/schemas/Finding' })
+	});
 const content = (schema: JsonSchema) => ({ 'application/json': { schema } });
 const error = (description: string) => ({ description, content: content({ $ref: '#/components/schemas/Error' }) });
 const post = (summary: string, body: AnySchema, result: JsonSchema) => ({

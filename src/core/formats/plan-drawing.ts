@@ -85,7 +85,9 @@ export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawin
 
 function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 	const inView = rooms.filter((r) => !NOT_IN_VIEW.includes(r.kind) && r.floor.length);
-	const points = (inView.length ? inView : rooms).flatMap((r) => r.floor).concat(inView.length ? [] : boxes.map((b): Point => [b.x, b.y]));
+	const points = (inView.length ? inView : rooms)
+		.flatMap((r) => r.floor)
+		.concat(inView.length ? [] : boxes.map((b): Point => [b.x, b.y]));
 	const pad = 34;
 	if (!points.length) return { x: -100, y: -100, width: 200, height: 200 };
 	const xs = points.map((p) => p[0]);
@@ -108,10 +110,20 @@ function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		open,
 		walls: open ? [] : outline.flatMap((_, wall) => wallPieces(room, outline, wall)),
 		doors: swings.map((door) => swing(outline, door)),
-		thresholds: room.breaks.filter((b) => (b.kind === 'door' && !b.swingsIn) || b.kind === 'sliding-panel').map((b) => across(outline, b, -WALL_IN / 2)),
+		thresholds: room.breaks
+			.filter((b) => (b.kind === 'door' && !b.swingsIn) || b.kind === 'sliding-panel')
+			.map((b) => across(outline, b, -WALL_IN / 2)),
 		windows: room.breaks.filter((b) => b.kind === 'window').map((b) => across(outline, b, -WALL_IN / 2)),
 		counters: room.counters.map((c) => counterShape(outline, c)),
-		fixtures: room.fixtures.map((f) => ({ id: f.id, kind: f.kind, name: f.name, x: f.x, y: -(f.y + f.depthIn), width: f.widthIn, height: f.depthIn })),
+		fixtures: room.fixtures.map((f) => ({
+			id: f.id,
+			kind: f.kind,
+			name: f.name,
+			x: f.x,
+			y: -(f.y + f.depthIn),
+			width: f.widthIn,
+			height: f.depthIn
+		})),
 		reach: reachOf(edition, job, room)
 	};
 }
@@ -179,12 +191,17 @@ function reachOf(edition: Edition, job: Job, room: Room): PlanRoom['reach'] {
 	const walls = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
 	if (!walls || !room.outline) return [];
 	const outline = room.outline;
-	const line = (wall: number, from: number, to: number, met: boolean) => ({ ...across(outline, { wall, from, to }, REACH_IN), met });
+	const line = (wall: number, from: number, to: number, met: boolean) => ({
+		...across(outline, { wall, from, to }, REACH_IN),
+		met
+	});
 	return walls.spaces
 		.filter((s) => s.required)
 		.flatMap((space) =>
 			space.parts.flatMap((part) => {
-				const open = walls.uncovered.filter((u) => u.space === space.id && u.wall === part.wall && u.from >= part.from && u.to <= part.to);
+				const open = walls.uncovered.filter(
+					(u) => u.space === space.id && u.wall === part.wall && u.from >= part.from && u.to <= part.to
+				);
 				const found: PlanRoom['reach'] = [];
 				let at = part.from;
 				for (const u of open) {

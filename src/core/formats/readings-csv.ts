@@ -4,7 +4,19 @@ import { READING_KINDS, type ReadingKind } from '../model/kinds';
 import { readingFaults, readingUnit } from '../model/reading';
 import type { FieldFault } from '../model/result';
 
-export const CSV_COLUMNS = ['box', 'kind', 'value', 'unit', 'lamps', 'load_a', 'instrument', 'at', 'by', 'struck', 'note'] as const;
+export const CSV_COLUMNS = [
+	'box',
+	'kind',
+	'value',
+	'unit',
+	'lamps',
+	'load_a',
+	'instrument',
+	'at',
+	'by',
+	'struck',
+	'note'
+] as const;
 
 /** Readings as CSV, one a row, boxes by name. A note that a spreadsheet would run as a formula is written with a leading quote mark. */
 export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string {
@@ -34,12 +46,24 @@ export function readReadingsCsv(
 	job: Job,
 	idOf: (row: number) => string
 ): { ok: true; value: Reading[] } | { ok: false; faults: FieldFault[] } {
-	const parsed = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: true, transformHeader: (h) => h.trim().toLowerCase() });
+	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
+		header: true,
+		skipEmptyLines: true,
+		transformHeader: (h) => h.trim().toLowerCase()
+	});
 	const columns = parsed.meta.fields ?? [];
 	const missing = (['box', 'kind', 'at'] as const).filter((c) => !columns.includes(c));
-	if (missing.length) return { ok: false, faults: missing.map((c) => ({ path: c, message: `column is missing; the file has ${columns.join(', ') || 'none'}` })) };
+	if (missing.length)
+		return {
+			ok: false,
+			faults: missing.map((c) => ({ path: c, message: `column is missing; the file has ${columns.join(', ') || 'none'}` }))
+		};
 	const unknown = columns.filter((c) => !(CSV_COLUMNS as readonly string[]).includes(c));
-	if (unknown.length) return { ok: false, faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` })) };
+	if (unknown.length)
+		return {
+			ok: false,
+			faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` }))
+		};
 	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
 	const boxes = new Map(job.boxes.map((b) => [b.name.toLowerCase(), b.id]));
 	const readings = parsed.data.map((row, i) => {
@@ -63,8 +87,10 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	const boxId = boxes.get(cell('box').toLowerCase());
 	if (!boxId) faults.push({ path: 'box', message: `names no box of this job, got "${cell('box')}"` });
 	const kind = cell('kind') as ReadingKind;
-	if (!READING_KINDS.includes(kind)) faults.push({ path: 'kind', message: `must be one of ${READING_KINDS.join(', ')}; got "${kind}"` });
-	if (Number.isNaN(Date.parse(cell('at')))) faults.push({ path: 'at', message: `must be a time like 2026-10-12T09:30, got "${cell('at')}"` });
+	if (!READING_KINDS.includes(kind))
+		faults.push({ path: 'kind', message: `must be one of ${READING_KINDS.join(', ')}; got "${kind}"` });
+	if (Number.isNaN(Date.parse(cell('at'))))
+		faults.push({ path: 'at', message: `must be a time like 2026-10-12T09:30, got "${cell('at')}"` });
 	const reading: Reading = {
 		id,
 		jobId,

@@ -42,7 +42,16 @@ export interface StripDrawing {
 	legs: StripLeg[];
 	bands: StripBand[];
 }
-export const STRIP = { boxWidth: 54, boxHeight: 42, breakerWidth: 76, breakerHeight: 52, pitch: 116, rowHeight: 104, left: 20, top: 36 } as const;
+export const STRIP = {
+	boxWidth: 54,
+	boxHeight: 42,
+	breakerWidth: 76,
+	breakerHeight: 52,
+	pitch: 116,
+	rowHeight: 104,
+	left: 20,
+	top: 36
+} as const;
 
 /** Lays a run out: the main line first, each branch on a row of its own below the box that feeds it. */
 export function drawRun(job: Job, run: Run): StripDrawing {
@@ -108,6 +117,13 @@ function bandBoxes(band: Band, at: ReadonlyMap<string, StripBox>): StripBand[] {
 		const x = Math.min(...boxes.map((b) => b.x)) - (whole ? 13 : 6);
 		const right = Math.max(...boxes.map((b) => b.x + STRIP.boxWidth)) + (whole ? 10 : 6);
 		const y = (boxes[0]?.y ?? 0) - (whole ? 33 : 18);
-		return { label: i ? '' : `${band.against} from ${band.source.name}`, x, y, width: right - x, height: STRIP.boxHeight + (whole ? 41 : 23), whole };
+		return {
+			label: i ? '' : `${band.against} from ${band.source.name}`,
+			x,
+			y,
+			width: right - x,
+			height: STRIP.boxHeight + (whole ? 41 : 23),
+			whole
+		};
 	});
 }

@@ -9,7 +9,9 @@ import { outlineFaults, positionIn, wallSpaces } from './wall-spaces';
 
 /** Spacing of wall receptacles in every measured room that has the rule. */
 export function assessLayout(edition: Edition, job: Job): StageResult {
-	const results = job.rooms.filter((room) => edition.walls.rooms.includes(room.kind)).map((room) => assessRoom(edition, job, room));
+	const results = job.rooms
+		.filter((room) => edition.walls.rooms.includes(room.kind))
+		.map((room) => assessRoom(edition, job, room));
 	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
 }
 
@@ -19,9 +21,11 @@ export function whyNotCounted(edition: Edition, box: Box): string | null {
 	if (box.place?.kind !== 'wall') return 'not on a wall';
 	if (!receptacles.length) return 'no 15 or 20 A, 120 V receptacle';
 	if (box.inCabinet) return 'inside a cabinet';
-	if (box.heightIn !== null && box.heightIn > edition.walls.maxHeightIn) return `more than ${formatLength(edition.walls.maxHeightIn)} above the floor`;
+	if (box.heightIn !== null && box.heightIn > edition.walls.maxHeightIn)
+		return `more than ${formatLength(edition.walls.maxHeightIn)} above the floor`;
 	if (receptacles.every((d) => d.serves === 'countertop')) return 'a countertop receptacle';
-	if (receptacles.every((d) => d.switched === 'whole' || (d.switched === 'half' && d.receptacles < 2))) return 'switched as the lighting outlet';
+	if (receptacles.every((d) => d.switched === 'whole' || (d.switched === 'half' && d.receptacles < 2)))
+		return 'switched as the lighting outlet';
 	return null;
 }
 
@@ -56,13 +60,28 @@ function assessRoom(edition: Edition, job: Job, room: Room): StageResult {
 		return {
 			decisions: [],
 			findings: [
-				{ id: `unmeasured:${room.id}`, severity: 'advice', rule, subject, message: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.` }
+				{
+					id: `unmeasured:${room.id}`,
+					severity: 'advice',
+					rule,
+					subject,
+					message: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.`
+				}
 			]
 		};
 	}
 	const faults = outlineFaults(room.outline);
 	if (faults.length) {
-		return { decisions: [], findings: faults.map((f, i) => ({ id: `outline:${room.id}:${i}`, severity: 'violation' as const, rule, subject, message: `${room.name}: ${f.message}.` })) };
+		return {
+			decisions: [],
+			findings: faults.map((f, i) => ({
+				id: `outline:${room.id}:${i}`,
+				severity: 'violation' as const,
+				rule,
+				subject,
+				message: `${room.name}: ${f.message}.`
+			}))
+		};
 	}
 	const walls = roomWalls(edition, job, room);
 	if (!walls) return { decisions: [], findings: [] };

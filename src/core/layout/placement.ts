@@ -127,7 +127,10 @@ const serves = (c: PlacementCase, positions: readonly number[]): boolean =>
 const snap = (feasible: readonly Interval[] | undefined, target: number): number => {
 	if (!feasible) return Math.round(target);
 	const options = feasible.map(([a, b]) => Math.round(Math.min(b, Math.max(a, target))));
-	return options.reduce((best, p) => (Math.abs(p - target) < Math.abs(best - target) ? p : best), options[0] ?? Math.round(target));
+	return options.reduce(
+		(best, p) => (Math.abs(p - target) < Math.abs(best - target) ? p : best),
+		options[0] ?? Math.round(target)
+	);
 };
 
 /** Spreads each chain of neighbours over the stretch that they serve together; keeps the greedy places where that fails. */

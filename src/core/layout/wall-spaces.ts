@@ -26,22 +26,30 @@ export interface WallSpace {
 export function outlineFaults(outline: readonly Point[], path = 'outline'): FieldFault[] {
 	const crossed = crossings(outline).map(([a, b]) => ({
 		path: `${path}[${a}]`,
-		message: a === b ? `wall ${a} has no length` : `wall ${a} and wall ${b} must not cross or touch, other than neighbours at their corner`
+		message:
+			a === b
+				? `wall ${a} has no length`
+				: `wall ${a} and wall ${b} must not cross or touch, other than neighbours at their corner`
 	}));
 	if (crossed.length) return crossed;
 	return signedArea(outline) > 0 ? [] : [{ path, message: 'must run counter-clockwise with y up, got clockwise' }];
 }
 
 /** Breaks that reach over their wall, have no width, or overlap another one (windows aside). */
-export function breakFaults(outline: readonly Point[], breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[]): FieldFault[] {
+export function breakFaults(
+	outline: readonly Point[],
+	breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[]
+): FieldFault[] {
 	const faults: FieldFault[] = [];
 	breaks.forEach((b, i) => {
-		if (b.wall >= outline.length) return faults.push({ path: `breaks[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${b.wall}` });
+		if (b.wall >= outline.length)
+			return faults.push({ path: `breaks[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${b.wall}` });
 		const length = wallLength(outline, b.wall);
 		if (toSixteenths(b.to) > toSixteenths(length)) {
 			faults.push({ path: `breaks[${i}].to`, message: `must be at most ${length}, the length of wall ${b.wall}, got ${b.to}` });
 		}
-		if (b.to <= b.from) return faults.push({ path: `breaks[${i}].to`, message: `must be more than from (${b.from}), got ${b.to}` });
+		if (b.to <= b.from)
+			return faults.push({ path: `breaks[${i}].to`, message: `must be more than from (${b.from}), got ${b.to}` });
 		if (b.kind === 'window') return;
 		const other = breaks.findIndex((o, k) => k < i && o.wall === b.wall && o.kind !== 'window' && o.from < b.to && b.from < o.to);
 		if (other >= 0) faults.push({ path: `breaks[${i}]`, message: `overlaps breaks[${other}] on wall ${b.wall}` });
@@ -81,7 +89,12 @@ export function wallSpaces(
 }
 
 /** What a wall has left between the breaks that the edition knows. */
-function freeOn(edition: Edition, wall: number, length: number, breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[]): Part[] {
+function freeOn(
+	edition: Edition,
+	wall: number,
+	length: number,
+	breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[]
+): Part[] {
 	const cuts = breaks
 		.filter((b) => b.wall === wall && edition.walls.breaks.includes(b.kind))
 		.map((b) => ({ from: toSixteenths(b.from), to: Math.min(toSixteenths(b.to), length) }))

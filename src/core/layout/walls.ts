@@ -45,7 +45,12 @@ export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 	const rule = cite(edition, edition.walls.rule);
 	const spaces = wallSpaces(edition, c.roomKind, c.outline, c.breaks);
 	const result: WallsResult = {
-		spaces: spaces.map((s) => ({ id: s.id, length: fromSixteenths(s.length), parts: s.parts.map(inInches), required: s.required })),
+		spaces: spaces.map((s) => ({
+			id: s.id,
+			length: fromSixteenths(s.length),
+			parts: s.parts.map(inInches),
+			required: s.required
+		})),
 		uncovered: [],
 		proposal: [],
 		minimum: 0,
@@ -74,9 +79,7 @@ export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 }
 
 function placementCase(edition: Edition, space: WallSpace, c: WallsCase): PlacementCase {
-	const existing = c.receptacles
-		.map((r) => positionIn(space, r.wall, toSixteenths(r.at)))
-		.filter((p): p is number => p !== null);
+	const existing = c.receptacles.map((r) => positionIn(space, r.wall, toSixteenths(r.at))).filter((p): p is number => p !== null);
 	return {
 		length: space.length,
 		cyclic: space.cyclic,

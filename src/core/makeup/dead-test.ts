@@ -28,10 +28,13 @@ export function deadTestFaults(test: DeadTest): FieldFault[] {
 	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Prove the meter on a known live source first.' });
 	for (const [key, words] of POINTS) {
 		const volts = test[key];
-		if (volts === null || !Number.isFinite(volts) || volts < 0) faults.push({ path: key, message: `${words}: volts must be a number, 0 or more` });
-		else if (volts >= DEAD_BELOW_V) faults.push({ path: key, message: `${words} reads ${volts} V: not proved dead (it must be under ${DEAD_BELOW_V} V)` });
+		if (volts === null || !Number.isFinite(volts) || volts < 0)
+			faults.push({ path: key, message: `${words}: volts must be a number, 0 or more` });
+		else if (volts >= DEAD_BELOW_V)
+			faults.push({ path: key, message: `${words} reads ${volts} V: not proved dead (it must be under ${DEAD_BELOW_V} V)` });
 	}
-	if (!test.provedAfter) faults.push({ path: 'provedAfter', message: 'Prove the meter again on the live source: it may have failed in between.' });
+	if (!test.provedAfter)
+		faults.push({ path: 'provedAfter', message: 'Prove the meter again on the live source: it may have failed in between.' });
 	if (!test.by.trim()) faults.push({ path: 'by', message: 'Say who tested.' });
 	return faults;
 }
@@ -52,7 +55,11 @@ export function deadState(events: readonly LiveEvent[], circuitIds: readonly str
 	const tags = circuitIds.map(lastOf);
 	// A box on two circuits is dead only with both off.
 	if (!tags.length || tags.some((t) => t?.kind !== 'off-tagged')) return { tag: null, test: null };
-	const tag = tags.filter((t): t is LiveEvent => !!t).sort((a, b) => a.at.localeCompare(b.at)).at(-1) ?? null;
+	const tag =
+		tags
+			.filter((t): t is LiveEvent => !!t)
+			.sort((a, b) => a.at.localeCompare(b.at))
+			.at(-1) ?? null;
 	const test = events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId && tag && e.at >= tag.at).at(-1) ?? null;
 	return { tag, test };
 }

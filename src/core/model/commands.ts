@@ -15,27 +15,51 @@ function find<T extends { id: string }>(rows: T[], id: string, what: string): T 
 	return row;
 }
 
-export const editJob = (change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt'>>): Command => (draft) => void Object.assign(draft, change);
-export const editRoom = (id: string, change: Partial<Pick<Room, 'name' | 'kind' | 'finished' | 'foodPrep'>>): Command => (draft) =>
-	void Object.assign(find(draft.rooms, id, 'room'), change);
-export const editBox = (id: string, change: Partial<Omit<Box, 'id' | 'devices'>>): Command => (draft) => {
-	const box = find(draft.boxes, id, 'box');
-	if (change.name !== undefined && draft.boxes.some((b) => b.id !== id && b.name.toLowerCase() === change.name?.toLowerCase())) {
-		throw new RangeError(`Another box is named ${change.name} already.`);
-	}
-	Object.assign(box, change);
-};
-export const editDevice = (boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command => (draft) =>
-	void Object.assign(find(find(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
-export const editLeg = (id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command => (draft) =>
-	void Object.assign(find(draft.legs, id, 'leg'), change);
-export const editCircuit = (id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command => (draft) =>
-	void Object.assign(find(draft.circuits, id, 'circuit'), change);
-export const closeSymptom = (id: string, open: boolean): Command => (draft) => {
-	find(draft.symptoms, id, 'symptom').open = open;
-};
-export const addSymptom = (id: string, text: string, boxId: string | null): Command => (draft) => void draft.symptoms.push({ id, text, boxId, open: true });
-export const addBox = (box: Box): Command => (draft) => void draft.boxes.push(box);
+export const editJob =
+	(change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt'>>): Command =>
+	(draft) =>
+		void Object.assign(draft, change);
+export const editRoom =
+	(id: string, change: Partial<Pick<Room, 'name' | 'kind' | 'finished' | 'foodPrep'>>): Command =>
+	(draft) =>
+		void Object.assign(find(draft.rooms, id, 'room'), change);
+export const editBox =
+	(id: string, change: Partial<Omit<Box, 'id' | 'devices'>>): Command =>
+	(draft) => {
+		const box = find(draft.boxes, id, 'box');
+		if (
+			change.name !== undefined &&
+			draft.boxes.some((b) => b.id !== id && b.name.toLowerCase() === change.name?.toLowerCase())
+		) {
+			throw new RangeError(`Another box is named ${change.name} already.`);
+		}
+		Object.assign(box, change);
+	};
+export const editDevice =
+	(boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command =>
+	(draft) =>
+		void Object.assign(find(find(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
+export const editLeg =
+	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command =>
+	(draft) =>
+		void Object.assign(find(draft.legs, id, 'leg'), change);
+export const editCircuit =
+	(id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command =>
+	(draft) =>
+		void Object.assign(find(draft.circuits, id, 'circuit'), change);
+export const closeSymptom =
+	(id: string, open: boolean): Command =>
+	(draft) => {
+		find(draft.symptoms, id, 'symptom').open = open;
+	};
+export const addSymptom =
+	(id: string, text: string, boxId: string | null): Command =>
+	(draft) =>
+		void draft.symptoms.push({ id, text, boxId, open: true });
+export const addBox =
+	(box: Box): Command =>
+	(draft) =>
+		void draft.boxes.push(box);
 
 /** Puts a box on its circuit: fed from a box of that run or from the panel, by a leg that may not be measured yet. */
 export const attachBox =
@@ -46,7 +70,8 @@ export const attachBox =
 		const like = draft.legs.find((l) => l.circuitId === to.circuitId);
 		const onRun = to.fromId === circuit.panelId || draft.legs.some((l) => l.circuitId === circuit.id && l.toId === to.fromId);
 		if (!onRun) throw new RangeError(`Circuit ${circuit.number} has no box to feed ${box.name} from there.`);
-		if (isDownstream(draft, circuit.id, boxId, to.fromId)) throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
+		if (isDownstream(draft, circuit.id, boxId, to.fromId))
+			throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
 		// A box keeps what it feeds; only its own feed moves.
 		draft.legs = draft.legs.filter((l) => !(l.toId === boxId && l.circuitId === to.circuitId));
 		draft.legs.push({
@@ -79,13 +104,23 @@ export const applyFix =
 				for (const place of fix.places) {
 					const name = freeName(draft, room);
 					draft.boxes.push(
-						newBox(newId(), name, { state: 'planned', roomId: room.id, place: { kind: 'wall', ...place }, heightIn: draft.practice.wallHeightIn, volumeCuIn: 20, ground: 'present' })
+						newBox(newId(), name, {
+							state: 'planned',
+							roomId: room.id,
+							place: { kind: 'wall', ...place },
+							heightIn: draft.practice.wallHeightIn,
+							volumeCuIn: 20,
+							ground: 'present'
+						})
 					);
 				}
 				return;
 			}
 			case 'protect-device':
-				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), { protection: fix.protection, feedsLoad: true });
+				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), {
+					protection: fix.protection,
+					feedsLoad: true
+				});
 				return;
 			case 'protect-breaker':
 				find(draft.circuits, fix.circuitId, 'circuit').breaker = fix.protection;
@@ -104,7 +139,13 @@ export const applyFix =
 /** The next free number after the names a room uses already. @example B2-01, B2-02 -> B2-03 */
 export function freeName(job: Job, room: Room): string {
 	const own = job.boxes.find((b) => b.roomId === room.id)?.name.split('-')[0];
-	const stem = own ?? (room.name.replace(/[^A-Za-z0-9]/g, '').slice(0, 2).toUpperCase() || 'B');
+	const stem =
+		own ??
+		(room.name
+			.replace(/[^A-Za-z0-9]/g, '')
+			.slice(0, 2)
+			.toUpperCase() ||
+			'B');
 	const taken = new Set(job.boxes.map((b) => b.name));
 	for (let n = 1; ; n++) {
 		const name = `${stem}-${String(n).padStart(2, '0')}`;
@@ -128,7 +169,10 @@ export const setWallLength =
 		const far = (wall + 2) % n;
 		const [u, v] = [direction(outline, wall), direction(outline, far)];
 		const turned = u[0] * v[0] + u[1] * v[1];
-		if (Math.abs(Math.abs(turned) - 1) > 1e-6) throw new RangeError(`The walls around wall ${wall + 1} of ${room.name} are not parallel: its length cannot be changed alone.`);
+		if (Math.abs(Math.abs(turned) - 1) > 1e-6)
+			throw new RangeError(
+				`The walls around wall ${wall + 1} of ${room.name} are not parallel: its length cannot be changed alone.`
+			);
 		const by = inches - wallLength(outline, wall);
 		const moved = outline.map((p, i): Point => (i === (wall + 1) % n || i === far ? [p[0] + u[0] * by, p[1] + u[1] * by] : p));
 		room.outline = moved;
@@ -153,15 +197,16 @@ function direction(outline: readonly Point[], wall: number): Point {
 	return [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
 }
 function mustFit(from: number, to: number, length: number, room: Room, wall: number, name = 'a door, window or counter'): void {
-	if (from < -1e-6 || to > length + 1e-6) throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would hang over its end. Move it first.`);
+	if (from < -1e-6 || to > length + 1e-6)
+		throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would hang over its end. Move it first.`);
 }
-
 
 /** Adds a circuit with no run yet; a job without a panel gets one to hang it on. */
 export const addCircuit =
 	(c: { circuitId: string; panelId: string; name: string; breakerA: number; state: Circuit['state'] }): Command =>
 	(draft) => {
-		if (!draft.panels.length) draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
+		if (!draft.panels.length)
+			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
 		draft.circuits.push({
 			id: c.circuitId,
 			number: Math.max(0, ...draft.circuits.map((x) => x.number)) + 1,
@@ -180,5 +225,18 @@ export const addCircuit =
 	};
 
 /** A room with a name and no walls yet. */
-export const addRoom = (id: string, name: string): Command => (draft) =>
-	void draft.rooms.push({ id, name, kind: 'living', storey: 0, finished: true, outline: null, breaks: [], counters: [], fixtures: [], foodPrep: false });
+export const addRoom =
+	(id: string, name: string): Command =>
+	(draft) =>
+		void draft.rooms.push({
+			id,
+			name,
+			kind: 'living',
+			storey: 0,
+			finished: true,
+			outline: null,
+			breaks: [],
+			counters: [],
+			fixtures: [],
+			foodPrep: false
+		});

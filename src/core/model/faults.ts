@@ -5,7 +5,14 @@ import type { FieldFault } from './result';
 /** Small makers from which every schema of Hekto is built, so that each message names what was seen and what is allowed. */
 
 const said = (value: unknown): string => {
-	const text = typeof value === 'string' ? `"${value}"` : Array.isArray(value) ? 'a list' : value === undefined ? 'nothing' : JSON.stringify(value);
+	const text =
+		typeof value === 'string'
+			? `"${value}"`
+			: Array.isArray(value)
+				? 'a list'
+				: value === undefined
+					? 'nothing'
+					: JSON.stringify(value);
 	return (text ?? String(value)).slice(0, 60);
 };
 type Told = { path: string; originalValue?: unknown; value?: unknown };
@@ -23,7 +30,11 @@ export const figure = (min: number, max: number) =>
 	number()
 		.strict(true)
 		.typeError((p) => `must be a number, got ${got(p)}`)
-		.test('finite', (p) => `must be a number, got ${got(p)}`, (v) => v == null || Number.isFinite(v))
+		.test(
+			'finite',
+			(p) => `must be a number, got ${got(p)}`,
+			(v) => v == null || Number.isFinite(v)
+		)
 		.min(min, (p) => `must be at least ${min}, got ${got(p)}`)
 		.max(max, (p) => `must be at most ${max}, got ${got(p)}`);
 export const whole = (min: number, max: number) => figure(min, max).integer((p) => `must be a whole number, got ${got(p)}`);
@@ -45,7 +56,11 @@ export const must = <S extends AnySchema>(schema: S) =>
 export const maybe = <S extends AnySchema>(schema: S) => schema.nullable().optional();
 export const DATE = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
 export const day = () =>
-	text(10).test('day', (p) => `must be a day like 2026-10-12, got ${got(p)}`, (v) => v == null || (DATE.test(v) && !Number.isNaN(Date.parse(v))));
+	text(10).test(
+		'day',
+		(p) => `must be a day like 2026-10-12, got ${got(p)}`,
+		(v) => v == null || (DATE.test(v) && !Number.isNaN(Date.parse(v)))
+	);
 export const edition = () => must(oneOf(EDITIONS));
 
 /** An object with these fields and no others; unknown ones are refused by name. */
@@ -58,9 +73,11 @@ export const shape = (fields: Record<string, AnySchema>, from = object()): AnySc
 			const extra = Object.keys(value as AnyObject).filter((key) => !(key in fields));
 			if (!extra.length) return true;
 			const allowed = Object.keys(fields).join(', ');
-			const errors = extra.slice(0, 20).map((key) =>
-				this.createError({ path: this.path ? `${this.path}.${key}` : key, message: `is not a field here; allowed: ${allowed}` })
-			);
+			const errors = extra
+				.slice(0, 20)
+				.map((key) =>
+					this.createError({ path: this.path ? `${this.path}.${key}` : key, message: `is not a field here; allowed: ${allowed}` })
+				);
 			return new ValidationError(errors);
 		});
 

@@ -20,7 +20,12 @@ export function findIn(job: Job, typed: string): Hit[] {
 			return { kind: 'box', id: b.id, name: b.name, about: `${room}, ${devices}` };
 		}),
 		...job.rooms.map((r): Hit => ({ kind: 'room', id: r.id, name: r.name, about: 'room' })),
-		...job.circuits.map((c): Hit => ({ kind: 'circuit', id: c.id, name: `${c.number} ${c.name}`, about: `circuit, ${c.breakerA} A` })),
+		...job.circuits.map((c): Hit => ({
+			kind: 'circuit',
+			id: c.id,
+			name: `${c.number} ${c.name}`,
+			about: `circuit, ${c.breakerA} A`
+		})),
 		...job.panels.map((p): Hit => ({ kind: 'panel', id: p.id, name: p.name, about: 'panel' }))
 	];
 	const first = words[0] ?? '';

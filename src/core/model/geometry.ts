@@ -58,7 +58,12 @@ const between = (a: Point, b: Point, p: Point): boolean =>
 function meet(a: Point, b: Point, c: Point, d: Point): boolean {
 	const [p, q, r, s] = [cross(a, b, c), cross(a, b, d), cross(c, d, a), cross(c, d, b)];
 	if (p * q < 0 && r * s < 0) return true;
-	return (p === 0 && between(a, b, c)) || (q === 0 && between(a, b, d)) || (r === 0 && between(c, d, a)) || (s === 0 && between(c, d, b));
+	return (
+		(p === 0 && between(a, b, c)) ||
+		(q === 0 && between(a, b, d)) ||
+		(r === 0 && between(c, d, a)) ||
+		(s === 0 && between(c, d, b))
+	);
 }
 /** Two walls that share a corner lie on each other. */
 function foldsBack(outline: readonly Point[], i: number, k: number): boolean {
@@ -75,7 +80,7 @@ export function labelPoint(outline: readonly Point[]): Point {
 	const ys = outline.map((p) => p[1]);
 	const [low, high] = [Math.min(...ys), Math.max(...ys)];
 	const x = (Math.min(...xs) + Math.max(...xs)) / 2;
-	const place = ([0.3, 0.5, 0.7].map((t): Point => [x, low + t * (high - low)])).find((p) => inside(outline, p));
+	const place = [0.3, 0.5, 0.7].map((t): Point => [x, low + t * (high - low)]).find((p) => inside(outline, p));
 	if (place) return place;
 	return [xs.reduce((a, b) => a + b, 0) / xs.length, ys.reduce((a, b) => a + b, 0) / ys.length];
 }

@@ -3,13 +3,23 @@
  * data to the next version's; it may assume nothing of fields that it does not move.
  */
 type Plain = Record<string, unknown>;
-const rows = (value: unknown): Plain[] => (Array.isArray(value) ? value.filter((v): v is Plain => !!v && typeof v === 'object') : []);
+const rows = (value: unknown): Plain[] =>
+	Array.isArray(value) ? value.filter((v): v is Plain => !!v && typeof v === 'object') : [];
 
 /** Version 0 held readings inside each box, heights in feet, `switched` as yes or no, and no events. */
 function toVersion1(old: Plain): Plain {
 	const job = (old.job ?? {}) as Plain;
 	const readings = rows(job.boxes).flatMap((box) =>
-		rows(box.readings).map((r) => ({ loadA: null, lamps: null, struck: false, note: '', by: '', ...r, boxId: box.id, jobId: job.id }))
+		rows(box.readings).map((r) => ({
+			loadA: null,
+			lamps: null,
+			struck: false,
+			note: '',
+			by: '',
+			...r,
+			boxId: box.id,
+			jobId: job.id
+		}))
 	);
 	const boxes = rows(job.boxes).map(({ readings: _moved, heightFt, ...box }) => ({
 		readilyAccessible: true,

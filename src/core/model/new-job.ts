@@ -65,7 +65,10 @@ export const newBox = (id: string, name: string, more: Partial<Box> & Pick<Box, 
 });
 
 /** A service call: one box, no plan, circuit unknown, ready for readings. */
-export function newServiceCall(ids: { jobId: string; boxId: string }, call: { boxName: string; edition: EditionKey; permitDate: string }): Job {
+export function newServiceCall(
+	ids: { jobId: string; boxId: string },
+	call: { boxName: string; edition: EditionKey; permitDate: string }
+): Job {
 	const job = emptyJob(ids.jobId, { name: `Service call: ${call.boxName}`, ...call });
 	return { ...job, boxes: [newBox(ids.boxId, call.boxName, { state: 'found' })] };
 }

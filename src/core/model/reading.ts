@@ -26,7 +26,8 @@ export function readingFaults(reading: Pick<Reading, 'kind' | 'value' | 'lamps' 
 		return [{ path: 'lamps', message: `must be three of on, dim, off for HN HG NG; got "${lamps ?? ''}"` }];
 	}
 	const { min, max, unit, words } = READING_BOUNDS[kind];
-	if (value === null || !Number.isFinite(value)) return [{ path: 'value', message: `${words} must be a number of ${unit}, got nothing` }];
+	if (value === null || !Number.isFinite(value))
+		return [{ path: 'value', message: `${words} must be a number of ${unit}, got nothing` }];
 	if (value < min || value > max) {
 		return [{ path: 'value', message: `${words} must be ${min} to ${max} ${unit}, got ${value}` }];
 	}

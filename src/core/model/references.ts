@@ -35,7 +35,8 @@ export function referenceFaults(job: Job): FieldFault[] {
 			room[part].forEach((b, k) => {
 				const path = `rooms[${i}].${part}[${k}]`;
 				if (!outline) return say(path, `${room.name} has no outline to put it on`);
-				if (b.wall >= outline.length) return say(`${path}.wall`, `${room.name} has walls 0 to ${outline.length - 1}, got ${b.wall}`);
+				if (b.wall >= outline.length)
+					return say(`${path}.wall`, `${room.name} has walls 0 to ${outline.length - 1}, got ${b.wall}`);
 				if (b.to <= b.from) return say(`${path}.to`, `must be more than from (${b.from}), got ${b.to}`);
 				const length = wallLength(outline, b.wall);
 				if (b.to > length + 1 / 16) say(`${path}.to`, `must be at most the wall's ${length} in, got ${b.to}`);
@@ -49,7 +50,8 @@ export function referenceFaults(job: Job): FieldFault[] {
 	job.legs.forEach((leg, i) => {
 		if (!known('circuits', leg.circuitId)) say(`legs[${i}].circuitId`, `names no circuit, got "${leg.circuitId}"`);
 		if (!known('boxes', leg.toId)) say(`legs[${i}].toId`, `names no box, got "${leg.toId}"`);
-		if (!known('boxes', leg.fromId) && !known('panels', leg.fromId)) say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);
+		if (!known('boxes', leg.fromId) && !known('panels', leg.fromId))
+			say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);
 		const key = `${leg.circuitId} ${leg.toId}`;
 		if (fed.has(key)) say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${fed.get(key)}"`);
 		fed.set(key, leg.fromId);

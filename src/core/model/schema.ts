@@ -27,7 +27,9 @@ import { referenceFaults } from './references';
 const id = () => must(named(64));
 const inches = (min = -100_000, max = 100_000) => figure(min, max);
 export const pointSchema = () =>
-	must(array().of(must(inches())).strict(true).typeError('must be a point [x, y]').length(2, 'must be a point [x, y]')).meta({ tuple: 2 });
+	must(array().of(must(inches())).strict(true).typeError('must be a point [x, y]').length(2, 'must be a point [x, y]')).meta({
+		tuple: 2
+	});
 
 export const amendmentFields = (): Record<string, AnySchema> => ({
 	section: must(named(40)),
@@ -53,7 +55,13 @@ const wallBreak = shape({
 	hinge: maybe(oneOf(['from', 'to'] as const)),
 	swingsIn: maybe(flag())
 });
-const counter = shape({ id: id(), wall: must(whole(0, 199)), from: must(inches(0)), to: must(inches(0)), depthIn: must(inches(1, 120)) });
+const counter = shape({
+	id: id(),
+	wall: must(whole(0, 199)),
+	from: must(inches(0)),
+	to: must(inches(0)),
+	depthIn: must(inches(1, 120))
+});
 const fixture = shape({
 	id: id(),
 	kind: must(oneOf(FIXTURE_KINDS)),
@@ -235,7 +243,8 @@ export function checkJobFile(value: unknown): Checked<JobFile> {
 
 function rowFaults(job: Job, row: Reading | LiveEvent, path: string) {
 	const faults = [];
-	if (row.jobId !== job.id) faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });
+	if (row.jobId !== job.id)
+		faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });
 	if (row.boxId !== null && !job.boxes.some((b) => b.id === row.boxId)) {
 		faults.push({ path: `${path}.boxId`, message: `names no box of this job, got "${row.boxId}"` });
 	}

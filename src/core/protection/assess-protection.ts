@@ -48,7 +48,10 @@ function assessDevice(edition: Edition, job: Job, box: Box, device: Device): Sta
 	const facts = outletFacts(job, room, box, device, circuit);
 	const answer = protectionNeed(edition, facts, job.permitDate, job.amendments, subject);
 	const c: Case = { edition, job, box, device, circuit, facts, answer, subject };
-	return { decisions: [decisionOf(c)], findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...marks(c)] };
+	return {
+		decisions: [decisionOf(c)],
+		findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...marks(c)]
+	};
 }
 
 const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
@@ -142,7 +145,13 @@ function marks({ edition, box, device, answer, subject }: Case): Finding[] {
 			rule: cite(edition, edition.weather.resistant),
 			subject,
 			message: `${box.name} is in a damp or wet place: it must be a weather-resistant receptacle under a ${answer.need.cover} cover.`,
-			fix: { kind: 'mark-device', label: 'Make it weather-resistant', boxId: box.id, deviceId: device.id, mark: 'weatherResistant' }
+			fix: {
+				kind: 'mark-device',
+				label: 'Make it weather-resistant',
+				boxId: box.id,
+				deviceId: device.id,
+				mark: 'weatherResistant'
+			}
 		});
 	}
 	return found;
@@ -192,7 +201,11 @@ export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
 				boxName: box.name,
 				roomName: room.name,
 				deviceId: device.id,
-				what: device.name || [device.volts === 240 && '240 V', device.serves && inWords(device.serves), inWords(device.kind)].filter(Boolean).join(' '),
+				what:
+					device.name ||
+					[device.volts === 240 && '240 V', device.serves && inWords(device.serves), inWords(device.kind)]
+						.filter(Boolean)
+						.join(' '),
 				gfci,
 				afci,
 				tamperResistant: need.tamperResistant,

@@ -44,7 +44,13 @@ export function protectionNeed(
 	const steps: Step[] = [
 		needStep('GFCI', outlet, gfci),
 		needStep('AFCI', outlet, afci),
-		{ label: 'tamper-resistant', formula: tamper.why, value: tamper.required ? 'required' : 'not required', unit: '', rule: tamper.rule }
+		{
+			label: 'tamper-resistant',
+			formula: tamper.why,
+			value: tamper.required ? 'required' : 'not required',
+			unit: '',
+			rule: tamper.rule
+		}
 	];
 	if (weather.rules[0]) {
 		steps.push({
@@ -55,7 +61,14 @@ export function protectionNeed(
 			rule: weather.rules[0]
 		});
 	}
-	if (labelRule) steps.push({ label: 'labels', formula: 'no ground in the box', value: labels.join(', ') || 'none', unit: '', rule: labelRule });
+	if (labelRule)
+		steps.push({
+			label: 'labels',
+			formula: 'no ground in the box',
+			value: labels.join(', ') || 'none',
+			unit: '',
+			rule: labelRule
+		});
 	return {
 		need: {
 			id: outlet.id,

@@ -26,7 +26,11 @@ const MEANINGS: Readonly<Record<string, LampMeaning>> = {
 		but: 'or hot and ground reversed: unplug everything and test again'
 	},
 	'off off on': { level: 'bad', says: 'Hot on the neutral with the hot open', but: 'no load on' },
-	'on on on': { level: 'bad', says: 'The neutral floats or sits on the other leg', but: 'up to 240 V is possible: unplug, and measure' }
+	'on on on': {
+		level: 'bad',
+		says: 'The neutral floats or sits on the other leg',
+		but: 'up to 240 V is possible: unplug, and measure'
+	}
 };
 
 /** A dim lamp stands between: the pattern cannot be read as one of the eight. */

@@ -48,7 +48,11 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
 	const boxes = indexOf(job).boxes;
 	const unknown = node.path.find((leg) => leg.lengthFt === null);
-	if (unknown) return { known: false, why: `the length of ${boxes.get(unknown.fromId)?.name ?? 'panel'} to ${boxes.get(unknown.toId)?.name} is not known` };
+	if (unknown)
+		return {
+			known: false,
+			why: `the length of ${boxes.get(unknown.fromId)?.name ?? 'panel'} to ${boxes.get(unknown.toId)?.name} is not known`
+		};
 	const loop = loopOf(edition, node.path);
 	const supply = job.practice.supplyVolts;
 	const loadOhms = supply / loadA;
@@ -64,9 +68,24 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 			unit: 'ohm',
 			rule
 		})),
-		{ label: 'source, hot and neutral', formula: `${SOUND.sourceOhms} + ${show(loop.hotOhms, 3)} + ${show(loop.neutralOhms, 3)}`, value: circuitOhms, unit: 'ohm' },
-		{ label: `current of a ${show(loadA, 1)} A test load`, formula: `${supply} / (${show(loadOhms)} + ${show(circuitOhms, 3)})`, value: amps, unit: 'A' },
-		{ label: 'predicted drop', formula: `100 x ${show(amps)} x ${show(circuitOhms, 3)} / ${supply}`, value: dropPercent, unit: '%' }
+		{
+			label: 'source, hot and neutral',
+			formula: `${SOUND.sourceOhms} + ${show(loop.hotOhms, 3)} + ${show(loop.neutralOhms, 3)}`,
+			value: circuitOhms,
+			unit: 'ohm'
+		},
+		{
+			label: `current of a ${show(loadA, 1)} A test load`,
+			formula: `${supply} / (${show(loadOhms)} + ${show(circuitOhms, 3)})`,
+			value: amps,
+			unit: 'A'
+		},
+		{
+			label: 'predicted drop',
+			formula: `100 x ${show(amps)} x ${show(circuitOhms, 3)} / ${supply}`,
+			value: dropPercent,
+			unit: '%'
+		}
 	];
 	return {
 		known: true,
@@ -84,7 +103,8 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 }
 
 const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg']): number =>
-	((leg.lengthFt ?? 0) * ohmsAt(ohmsPerKft(awg, leg.metal, edition), leg.metal, SOUND.conductorC, edition)) / 1000 + 2 * SOUND.terminationOhms;
+	((leg.lengthFt ?? 0) * ohmsAt(ohmsPerKft(awg, leg.metal, edition), leg.metal, SOUND.conductorC, edition)) / 1000 +
+	2 * SOUND.terminationOhms;
 
 function loopOf(edition: Edition, path: readonly Leg[]): Loop {
 	const along = (awgOf: (leg: Leg) => Leg['awg']) => path.reduce((sum, leg) => sum + legOhms(edition, leg, awgOf(leg)), 0);

@@ -8,7 +8,8 @@ import { AGAINST_PREDICTED, LIMITS, limitRule, NG_SUSPICIOUS, type Band } from '
 import { predict, type Prediction, type Predicted } from './predict';
 
 export type Level = 'good' | 'look' | 'bad' | 'unknown';
-export const worst = (levels: readonly Level[]): Level => (['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
+export const worst = (levels: readonly Level[]): Level =>
+	(['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
 
 /** One judgement of a reading: on the design (the limits), or on the joints (against this very run). */
 export interface Judgement {
@@ -41,7 +42,8 @@ export function verdictOf(edition: Edition, job: Job, box: Box, circuit: Circuit
 	const level = worst(judgements.map((j) => j.level));
 	const predicted = prediction.known ? predictedFor(reading, prediction.value) : null;
 	const unit = readingUnit(reading.kind);
-	const measured = reading.kind === 'lamps' ? (judgements[0]?.says.split(/[;,]/)[0] ?? '') : `${show(reading.value ?? 0)} ${unit}`;
+	const measured =
+		reading.kind === 'lamps' ? (judgements[0]?.says.split(/[;,]/)[0] ?? '') : `${show(reading.value ?? 0)} ${unit}`;
 	return {
 		readingId: reading.id,
 		level,
@@ -111,7 +113,15 @@ function byLimit({ edition, reading }: ReadingCase, band: Band): Judgement {
 	const [least, most] = band.good;
 	const range = least > 0 ? `${least} to ${most} ${unit}` : `at most ${most} ${unit}`;
 	const says = `${readingWords(reading.kind)} ${show(value)} ${unit}: ${level === 'good' ? 'within' : 'outside'} ${range}`;
-	return { on: 'design', level, says, have: value, need: value > most ? most : least, unit, rule: limitRule(edition.key, band.source, band.title) };
+	return {
+		on: 'design',
+		level,
+		says,
+		have: value,
+		need: value > most ? most : least,
+		unit,
+		rule: limitRule(edition.key, band.source, band.title)
+	};
 }
 
 /** Volts to a ground that the run does not have say nothing of the wiring: a two-wire run floats there. */
@@ -154,11 +164,31 @@ function againstPredicted({ edition, reading, prediction }: ReadingCase, absolut
 	const unit = readingUnit(reading.kind);
 	const rule = limitRule(edition.key, AGAINST_PREDICTED.source, AGAINST_PREDICTED.title);
 	if (!prediction.known) {
-		return [{ on: 'joints', level: 'unknown', says: `cannot be held against the run: ${prediction.why}`, have: value, need: null, unit, rule }];
+		return [
+			{
+				on: 'joints',
+				level: 'unknown',
+				says: `cannot be held against the run: ${prediction.why}`,
+				have: value,
+				need: null,
+				unit,
+				rule
+			}
+		];
 	}
 	const should = predictedFor(reading, prediction.value);
 	if (should === null) {
-		return [{ on: 'joints', level: 'unknown', says: 'cannot be held against the run: it has no ground wire', have: value, need: null, unit, rule }];
+		return [
+			{
+				on: 'joints',
+				level: 'unknown',
+				says: 'cannot be held against the run: it has no ground wire',
+				have: value,
+				need: null,
+				unit,
+				rule
+			}
+		];
 	}
 	const slack = Math.max(AGAINST_PREDICTED.share * should, absolute);
 	const bad = Math.max(AGAINST_PREDICTED.badTimes * should, should + slack);
@@ -174,9 +204,14 @@ function againstPredicted({ edition, reading, prediction }: ReadingCase, absolut
 /** A run without a ground wire should show open ground; lamps that say "right" there are the ones to doubt. */
 function ungroundedLamps(lamps: string | null, prediction: Predicted): LampMeaning | null {
 	if (!prediction.known || prediction.value.loop.groundOhms !== null) return null;
-	if (lamps === 'on off off') return { level: 'good', says: 'Open ground, as this run must show: it has no ground wire', but: '' };
+	if (lamps === 'on off off')
+		return { level: 'good', says: 'Open ground, as this run must show: it has no ground wire', but: '' };
 	if (lamps !== 'on on off') return null;
-	return { level: 'bad', says: 'The lamps say wired right, yet this run has no ground wire', but: 'suspect a bootleg ground: open the box, dead, and look' };
+	return {
+		level: 'bad',
+		says: 'The lamps say wired right, yet this run has no ground wire',
+		but: 'suspect a bootleg ground: open the box, dead, and look'
+	};
 }
 
 function lampsJudged({ edition, reading, prediction }: ReadingCase): Judgement {

@@ -95,19 +95,29 @@ async function clear(jobId: string): Promise<void> {
 	await Promise.all([db.edits, db.readings, db.events].map((table) => table.where('jobId').equals(jobId).delete()));
 	await db.jobs.delete(jobId);
 }
-export const removeJob = (jobId: string): Promise<void> => db.transaction('rw', db.jobs, db.edits, db.readings, db.events, () => clear(jobId));
+export const removeJob = (jobId: string): Promise<void> =>
+	db.transaction('rw', db.jobs, db.edits, db.readings, db.events, () => clear(jobId));
 
 /** Takes in a job file beside what is there: where its id is taken, the job and all its rows get fresh ones. */
 export async function importFile(file: JobFile): Promise<string> {
 	const taken = await db.jobs.get(file.job.id);
-	const rowsTaken = await db.readings.where('id').anyOf(file.readings.map((r) => r.id)).count();
+	const rowsTaken = await db.readings
+		.where('id')
+		.anyOf(file.readings.map((r) => r.id))
+		.count();
 	if (!taken && !rowsTaken) {
 		await putWhole(file);
 		return file.job.id;
 	}
 	const jobId = freshId();
-	const again = <T extends { id: string; jobId: string }>(rows: T[]): T[] => rows.map((row) => ({ ...row, id: freshId(), jobId }));
-	await putWhole({ ...file, job: { ...file.job, id: jobId, name: taken ? `${file.job.name} (taken in)` : file.job.name }, readings: again(file.readings), events: again(file.events) });
+	const again = <T extends { id: string; jobId: string }>(rows: T[]): T[] =>
+		rows.map((row) => ({ ...row, id: freshId(), jobId }));
+	await putWhole({
+		...file,
+		job: { ...file.job, id: jobId, name: taken ? `${file.job.name} (taken in)` : file.job.name },
+		readings: again(file.readings),
+		events: again(file.events)
+	});
 	return jobId;
 }
 
@@ -129,4 +139,5 @@ export async function putBackDemo(name: string): Promise<void> {
 }
 
 /** Asks the browser to keep the store when space runs short. @returns null where it cannot be asked */
-export const askToPersist = async (): Promise<boolean | null> => (navigator.storage?.persist ? navigator.storage.persist() : null);
+export const askToPersist = async (): Promise<boolean | null> =>
+	navigator.storage?.persist ? navigator.storage.persist() : null;

@@ -1,18 +1,21 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { readJobFile } from '$core/formats/job-json';
+	import { openIn, type OpenCount } from '$core/assess';
 	import type { FieldFault } from '$core/model/result';
 	import type { JobRow } from '$lib/data/db';
-	import { askToPersist, importFile, listJobs, putBackDemo, removeJob, seedDemos } from '$lib/data/jobs';
+	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
 	import { sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import { theme } from '$lib/ui/theme.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
 	import NewJob from './NewJob.svelte';
 
 	let rows = $state.raw<JobRow[]>([]);
 	let fault = $state<string | null>(null);
+	let open = $state.raw(new Map<string, OpenCount>());
 	let refused = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	let kept = $state<boolean | null>(null);
 	let said = $state('');
@@ -23,6 +26,7 @@
 		try {
 			await seedDemos();
 			rows = await listJobs();
+			open = new Map(await Promise.all(rows.map(async (row) => [row.id, openIn(row.job, await readingsOf(row.id))] as const)));
 			kept = await askToPersist();
 		} catch (error) {
 			fault = sayStoreFault(error);
@@ -48,10 +52,26 @@
 		await load();
 	}
 	async function remove(row: JobRow): Promise<void> {
-		if (!confirm(`Take "${row.job.name}" out of this browser, with all its readings? Save its job file first if it may be needed.`)) return;
+		if (
+			!confirm(`Take "${row.job.name}" out of this browser, with all its readings? Save its job file first if it may be needed.`)
+		)
+			return;
 		await removeJob(row.id);
 		await load();
 	}
+	/** What a newcomer can do at once with the demo jobs. */
+	const BEGIN: Record<string, [to: string, words: string][]> = {
+		quillback: [
+			['layout', 'Bedroom 2: place what is missing'],
+			['protect?box=k-06', 'K-06: why it needs GFCI'],
+			['prove?box=w-01', 'W-01: the reading that is off']
+		],
+		'marrow-street': [
+			['trace', 'The iron dims the lamp'],
+			['prove?box=sw-04', 'SW-04: lamps that say wired right'],
+			['handover', 'A directory nobody believes']
+		]
+	};
 	const day = (iso: string) => new Date(iso).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
 </script>
 
@@ -63,7 +83,9 @@
 		</svg>
 		<span class="name">HEKTO</span>
 		<span class="soft">one model of a house's wiring, from the first walk-through to the hand-over</span>
-		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}>{theme.dark ? '☀' : '☾'}</Btn>
+		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
+			>{theme.dark ? '☀' : '☾'}</Btn
+		>
 	</header>
 	<main>
 		<div class="acts">
@@ -80,7 +102,13 @@
 		<p class="said soft" role="status">{said}</p>
 		<h1>Jobs in this browser</h1>
 		<table class="data">
-			<thead><tr><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th class="num">Circuits</th><th>Changed</th><th></th></tr></thead>
+			<thead
+				><tr
+					><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th
+						class="num">Circuits</th
+					><th>Open</th><th>Begin with</th><th>Changed</th><th></th></tr
+				></thead
+			>
 			<tbody>
 				{#each rows as row (row.id)}
 					<tr class="pick">
@@ -91,20 +119,38 @@
 						<td class="num">{row.job.rooms.length}</td>
 						<td class="num">{row.job.boxes.length}</td>
 						<td class="num">{row.job.circuits.length}</td>
+						<td class="open">
+							{#if open.get(row.id)?.violations}<Mark kind="violation" /> {open.get(row.id)?.violations}{/if}
+							{#if open.get(row.id)?.cautions}<Mark kind="caution" /> {open.get(row.id)?.cautions}{/if}
+						</td>
+						<td class="begin">
+							{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}<a href={`/job/${row.id}/${to}`}>{words}</a>{/each}
+						</td>
 						<td>{day(row.updatedAt)}</td>
 						<td class="do">
-							{#if row.demo}<Btn small look="quiet" label={`Put ${row.job.name} back as it was`} onclick={() => putBack(row)}>Put back</Btn>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
+							{#if row.demo}<Btn small look="quiet" label={`Put ${row.job.name} back as it was`} onclick={() => putBack(row)}
+									>Put back</Btn
+								>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
 						</td>
 					</tr>
 				{:else}
-					<tr><td colspan="9">{loaded ? 'No jobs here. Start a service call, a job, or take in a job file.' : 'Looking…'}</td></tr>
+					<tr
+						><td colspan="11">{loaded ? 'No jobs here. Start a service call, a job, or take in a job file.' : 'Looking…'}</td></tr
+					>
 				{/each}
 			</tbody>
 		</table>
 	</main>
 	<footer class="soft">
-		<p>Jobs are kept in this browser and nowhere else{kept === false ? '; it may drop them when space runs short, so save job files' : ''}. {#if rows.length}Two of them are demo jobs and can be put back as they were.{/if}</p>
-		<p>An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.</p>
+		<p>
+			Jobs are kept in this browser and nowhere else{kept === false
+				? '; it may drop them when space runs short, so save job files'
+				: ''}. {#if rows.length}Two of them are demo jobs and can be put back as they were.{/if}
+		</p>
+		<p>
+			An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed
+			electrician.
+		</p>
 	</footer>
 </div>
 
@@ -125,7 +171,9 @@
 		margin-left: auto;
 	}
 	.name {
-		font: 700 26px 'Barlow Condensed', sans-serif;
+		font:
+			700 26px 'Barlow Condensed',
+			sans-serif;
 		letter-spacing: 0.05em;
 	}
 	main {
@@ -143,7 +191,9 @@
 		margin: 4px 0 6px;
 	}
 	.job {
-		font: 600 21px 'Barlow Condensed', sans-serif;
+		font:
+			600 21px 'Barlow Condensed',
+			sans-serif;
 		color: var(--ink);
 		text-decoration-color: var(--copper);
 		text-decoration-thickness: 2px;
@@ -152,6 +202,14 @@
 		display: inline-flex;
 		align-items: center;
 		white-space: nowrap;
+	}
+	.open {
+		white-space: nowrap;
+	}
+	.begin a {
+		display: block;
+		min-height: 28px;
+		color: var(--copper);
 	}
 	.do {
 		text-align: right;

@@ -20,10 +20,14 @@
 
 	async function make(): Promise<void> {
 		const typed = name.trim();
-		if (!typed) return void (fault = kind === 'call' ? 'Name the box: what you would call it on the phone will do.' : 'Name the job.');
+		if (!typed)
+			return void (fault = kind === 'call' ? 'Name the box: what you would call it on the phone will do.' : 'Name the job.');
 		if (kind === 'call' && typed.length > 24) return void (fault = 'At most 24 characters: a short name reads on the strip.');
 		const [jobId, boxId] = [freshId(), freshId()];
-		const job = kind === 'call' ? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate }) : emptyJob(jobId, { name: typed.slice(0, 80), edition, permitDate });
+		const job =
+			kind === 'call'
+				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
+				: emptyJob(jobId, { name: typed.slice(0, 80), edition, permitDate });
 		try {
 			await putWhole({ hekto: 'job', fileVersion: 1, job, readings: [], events: [] });
 			await goto(kind === 'call' ? `/job/${jobId}/prove?box=${boxId}` : `/job/${jobId}/walk`);
@@ -34,14 +38,33 @@
 	const focus = (node: HTMLInputElement) => node.focus();
 </script>
 
-<form onsubmit={(e) => { e.preventDefault(); void make(); }}>
+<form
+	onsubmit={(e) => {
+		e.preventDefault();
+		void make();
+	}}
+>
 	<div class="field name">
 		<label for="new-name">{kind === 'call' ? 'Box to be tested' : 'Name of the job'}</label>
-		<input id="new-name" use:focus bind:value={name} placeholder={kind === 'call' ? 'sewing room, by the window' : ''} aria-invalid={fault ? 'true' : undefined} aria-describedby="new-fault" />
+		<input
+			id="new-name"
+			use:focus
+			bind:value={name}
+			placeholder={kind === 'call' ? 'sewing room, by the window' : ''}
+			aria-invalid={fault ? 'true' : undefined}
+			aria-describedby="new-fault"
+		/>
 	</div>
-	<SelectField label="Edition" value={edition} options={EDITIONS.map((value) => ({ value, name: `NEC ${value}` }))} onkeep={(v) => (edition = v)} />
+	<SelectField
+		label="Edition"
+		value={edition}
+		options={EDITIONS.map((value) => ({ value, name: `NEC ${value}` }))}
+		onkeep={(v) => (edition = v)}
+	/>
 	{#if kind === 'job'}
-		<div class="field"><label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required /></div>
+		<div class="field">
+			<label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required />
+		</div>
 	{/if}
 	<Btn type="submit" look="main">{kind === 'call' ? 'Take readings' : 'Begin'}</Btn>
 	<p id="new-fault" class="fault" role="alert">{fault}</p>

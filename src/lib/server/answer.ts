@@ -6,7 +6,11 @@ export const MAX_BODY_BYTES = 5_000_000;
 
 const fail = (status: number, message: string, fields: FieldFault[] = []) => json({ error: { message, fields } }, { status });
 export const badRequest = (faults: FieldFault[]) =>
-	fail(400, `The body has ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`.trim(), faults.slice(0, 200));
+	fail(
+		400,
+		`The body has ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`.trim(),
+		faults.slice(0, 200)
+	);
 
 /** The bytes of a body, or null past the cap: it is read no further than that. */
 async function bodyText(request: Request): Promise<string | null> {
@@ -29,7 +33,11 @@ async function bodyText(request: Request): Promise<string | null> {
 type Outcome = { ok: true; value: unknown } | { ok: false; faults: FieldFault[] };
 
 /** The one way a POST is answered: type, size, JSON, schema, core. Never a stack, never a 500 for what was sent. */
-export async function answer<T>(request: Request, checkBody: (body: unknown) => Checked<T>, reckon: (body: T) => Outcome): Promise<Response> {
+export async function answer<T>(
+	request: Request,
+	checkBody: (body: unknown) => Checked<T>,
+	reckon: (body: T) => Outcome
+): Promise<Response> {
 	const type = (request.headers.get('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
 	if (type !== 'application/json') return fail(415, `The body must be application/json, got ${type || 'no type'}.`);
 	let text: string | null;

@@ -16,7 +16,15 @@
 	let proved = $state({ before: false, after: false });
 	let tried = $state(false);
 	const num = (text: string): number | null => (text.trim() === '' ? null : Number(text));
-	const test = $derived<DeadTest>({ provedBefore: proved.before, provedAfter: proved.after, hn: num(typed.hn), hg: num(typed.hg), ng: num(typed.ng), earth: num(typed.earth), by: typed.by });
+	const test = $derived<DeadTest>({
+		provedBefore: proved.before,
+		provedAfter: proved.after,
+		hn: num(typed.hn),
+		hg: num(typed.hg),
+		ng: num(typed.ng),
+		earth: num(typed.earth),
+		by: typed.by
+	});
 	const faults = $derived(new Map(deadTestFaults(test).map((f) => [f.path, f.message])));
 	const POINTS = [
 		['hn', 'hot to neutral'],
@@ -35,25 +43,49 @@
 <section aria-label={`Dead before touching, ${box.name}`}>
 	<h3>Dead before touching: {box.name}</h3>
 	{#if !dead.tag}
-		<p><Mark kind="caution" word /> Its circuit is not off and tagged. Switch it off and tag it in the live/dead strip at the top first.</p>
+		<p>
+			<Mark kind="caution" word /> Its circuit is not off and tagged. Switch it off and tag it in the live/dead strip at the top first.
+		</p>
 	{:else if dead.test}
-		<p><Mark kind="good" word /> Tested {new Date(dead.test.at).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false })} by {dead.test.by}: {dead.test.note}. Test again after the device is out of the box.</p>
+		<p>
+			<Mark kind="good" word /> Tested {new Date(dead.test.at).toLocaleTimeString('en-US', {
+				hour: '2-digit',
+				minute: '2-digit',
+				hour12: false
+			})} by {dead.test.by}: {dead.test.note}. Test again after the device is out of the box.
+		</p>
 	{:else}
-		<form onsubmit={(e) => { e.preventDefault(); void record(); }}>
+		<form
+			onsubmit={(e) => {
+				e.preventDefault();
+				void record();
+			}}
+		>
 			<label class="check"><input type="checkbox" bind:checked={proved.before} /> Meter proved on a known live source</label>
 			{#each POINTS as [key, words] (key)}
 				<div class="field">
 					<label for={`dead-${key}`}>{words}, V</label>
-					<input id={`dead-${key}`} class="mono" inputmode="decimal" bind:value={typed[key]} aria-invalid={tried && faults.has(key) ? 'true' : undefined} />
+					<input
+						id={`dead-${key}`}
+						class="mono"
+						inputmode="decimal"
+						bind:value={typed[key]}
+						aria-invalid={tried && faults.has(key) ? 'true' : undefined}
+					/>
 				</div>
 			{/each}
 			<label class="check"><input type="checkbox" bind:checked={proved.after} /> Meter proved again</label>
 			<div class="field"><label for="dead-by">Who</label><input id="dead-by" bind:value={typed.by} /></div>
 			<Btn type="submit">Record the test</Btn>
 			{#if tried && faults.size}
-				<ul class="fault" role="alert">{#each [...faults.values()] as message (message)}<li>{message}</li>{/each}</ul>
+				<ul class="fault" role="alert">
+					{#each [...faults.values()] as message (message)}<li>{message}</li>{/each}
+				</ul>
 			{/if}
-			<p class="soft">Low-impedance meter, under {DEAD_BELOW_V} V on every point. A non-contact tester is a first look only. Both halves, both devices, every cable in the box.</p>
+			<p class="soft">
+				Low-impedance meter, under {DEAD_BELOW_V} V on every point. A non-contact tester is a first look only. Both halves, both devices,
+				every cable in the box.
+			</p>
 		</form>
 	{/if}
 </section>

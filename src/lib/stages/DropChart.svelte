@@ -13,9 +13,20 @@
 	/** Feet from the panel, percent lost: what the run should read, and what was read. */
 	const data = $derived.by(() => {
 		const { run, job, edition, assessment, index } = store;
-		const rows = (run?.nodes ?? []).flatMap((node) => {
-			const p = predict(edition, job, run!.circuit, node.boxId);
-			return p.known && node.feet !== null ? [{ id: node.boxId, name: index.boxes.get(node.boxId)?.name ?? '', feet: node.feet, predicted: p.value.dropPercent, read: assessment.proofs.get(node.boxId)?.latest.drop }] : [];
+		if (!run) return [];
+		const rows = run.nodes.flatMap((node) => {
+			const p = predict(edition, job, run.circuit, node.boxId);
+			return p.known && node.feet !== null
+				? [
+						{
+							id: node.boxId,
+							name: index.boxes.get(node.boxId)?.name ?? '',
+							feet: node.feet,
+							predicted: p.value.dropPercent,
+							read: assessment.proofs.get(node.boxId)?.latest.drop
+						}
+					]
+				: [];
 		});
 		return rows.sort((a, b) => a.feet - b.feet);
 	});
@@ -24,22 +35,36 @@
 		const chart = init(host, null, { renderer: 'svg' });
 		const watch = new ResizeObserver(() => chart.resize());
 		watch.observe(host);
-		chart.setOption(options(theme.dark));
+		chart.setOption(options());
 		return () => {
 			watch.disconnect();
 			chart.dispose();
 		};
 	});
-	function options(_dark: boolean) {
+	// The tokens are read anew when the theme turns.
+	function options() {
+		void theme.dark;
 		const css = getComputedStyle(document.documentElement);
 		const token = (name: string) => css.getPropertyValue(`--${name}`).trim();
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
-		const axis = { axisLine: { lineStyle: { color: token('soft') } }, axisLabel: { color: token('soft'), fontFamily: 'IBM Plex Mono' }, splitLine: { lineStyle: { color: token('rule'), type: 'dotted' as const } }, nameTextStyle: { color: token('soft') } };
+		const axis = {
+			axisLine: { lineStyle: { color: token('soft') } },
+			axisLabel: { color: token('soft'), fontFamily: 'IBM Plex Mono' },
+			splitLine: { lineStyle: { color: token('rule'), type: 'dotted' as const } },
+			nameTextStyle: { color: token('soft') }
+		};
 		return {
 			animation: false,
 			textStyle: { fontFamily: 'Barlow' },
 			grid: { left: 46, right: 20, top: 28, bottom: 34 },
-			xAxis: { type: 'value' as const, name: 'feet from the panel', nameLocation: 'middle' as const, nameGap: 22, min: 0, ...axis },
+			xAxis: {
+				type: 'value' as const,
+				name: 'feet from the panel',
+				nameLocation: 'middle' as const,
+				nameGap: 22,
+				min: 0,
+				...axis
+			},
 			yAxis: { type: 'value' as const, name: 'drop %', min: 0, ...axis },
 			series: [
 				{
@@ -48,13 +73,38 @@
 					lineStyle: { color: token('soft'), width: 2 },
 					itemStyle: { color: token('soft') },
 					symbolSize: 5,
-					markLine: { silent: true, symbol: 'none', label: { formatter: 'advised', color: token('look'), position: 'insideEndTop' as const }, lineStyle: { color: token('look'), type: 'dashed' as const }, data: [{ yAxis: store.job.practice.dropPercent }] }
+					markLine: {
+						silent: true,
+						symbol: 'none',
+						label: { formatter: 'advised', color: token('look'), position: 'insideEndTop' as const },
+						lineStyle: { color: token('look'), type: 'dashed' as const },
+						data: [{ yAxis: store.job.practice.dropPercent }]
+					}
 				},
 				{
 					type: 'scatter' as const,
 					symbolSize: 13,
-					data: data.flatMap((d) => (d.read ? [{ name: d.name, value: [d.feet, d.read.reading.value ?? 0], itemStyle: { color: level[d.read.verdict.level] }, symbol: d.read.verdict.level === 'bad' ? 'triangle' : d.read.verdict.level === 'look' ? 'diamond' : 'circle' }] : [])),
-					label: { show: true, formatter: '{b}', position: 'top' as const, color: token('ink'), fontFamily: 'Barlow Condensed', fontWeight: 600 as const, fontSize: 13 }
+					data: data.flatMap((d) =>
+						d.read
+							? [
+									{
+										name: d.name,
+										value: [d.feet, d.read.reading.value ?? 0],
+										itemStyle: { color: level[d.read.verdict.level] },
+										symbol: d.read.verdict.level === 'bad' ? 'triangle' : d.read.verdict.level === 'look' ? 'diamond' : 'circle'
+									}
+								]
+							: []
+					),
+					label: {
+						show: true,
+						formatter: '{b}',
+						position: 'top' as const,
+						color: token('ink'),
+						fontFamily: 'Barlow Condensed',
+						fontWeight: 600 as const,
+						fontSize: 13
+					}
 				}
 			]
 		};
@@ -63,7 +113,13 @@
 
 <figure>
 	<figcaption class="condensed">Drop along the run: the line is predicted, marks are read</figcaption>
-	<div bind:this={host} role="img" aria-label={data.map((d) => `${d.name}: predicted ${d.predicted.toFixed(1)} %${d.read ? `, read ${d.read.reading.value} %` : ''}`).join('; ')}></div>
+	<div
+		bind:this={host}
+		role="img"
+		aria-label={data
+			.map((d) => `${d.name}: predicted ${d.predicted.toFixed(1)} %${d.read ? `, read ${d.read.reading.value} %` : ''}`)
+			.join('; ')}
+	></div>
 </figure>
 
 <style>

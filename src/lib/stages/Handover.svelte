@@ -25,7 +25,9 @@
 <Sheet title="Hand over" sub="papers and files">
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
-		<Btn small onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, store.readings))}>Readings as CSV</Btn>
+		<Btn small onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, store.readings))}
+			>Readings as CSV</Btn
+		>
 		<FilePick label="Take in readings" accept=".csv,text/csv" onpick={takeCsv} />
 		<Btn small look="main" onclick={() => window.print()}>Print the directory</Btn>
 	{/snippet}
@@ -53,7 +55,10 @@
 					{/each}
 				</tbody>
 			</table>
-			<p class="modest">Every circuit by its evident, specific purpose (NEC {store.job.edition} 408.4(A)). Prepared with Hekto, an aid for qualified people: local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.</p>
+			<p class="modest">
+				Every circuit by its evident, specific purpose (NEC {store.job.edition} 408.4(A)). Prepared with Hekto, an aid for qualified
+				people: local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.
+			</p>
 		</article>
 	{:else}
 		<p>No panel yet: it comes with the first circuit.</p>
@@ -61,10 +66,14 @@
 	{#if store.job.notes.length}
 		<div class="no-print">
 			<h3>Notes</h3>
-			<ul>{#each store.job.notes as note, i (i)}<li>{note}</li>{/each}</ul>
+			<ul>
+				{#each store.job.notes as note, i (i)}<li>{note}</li>{/each}
+			</ul>
 		</div>
 	{/if}
-	<div class="no-print"><Coming text="Punch list, test record, letter with code basis, label sheet and the calendar of tests." /></div>
+	<div class="no-print">
+		<Coming text="Punch list, test record, letter with code basis, label sheet and the calendar of tests." />
+	</div>
 </Sheet>
 
 <style>

@@ -37,15 +37,19 @@
 		}
 	}
 	button {
-		min-height: 52px;
+		min-height: 47px;
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
 		background: var(--paper);
-		font: 600 22px 'IBM Plex Mono', monospace;
+		font:
+			600 22px 'IBM Plex Mono',
+			monospace;
 		color: var(--ink);
 	}
 	.word {
-		font: 600 14px 'Barlow', sans-serif;
+		font:
+			600 14px 'Barlow',
+			sans-serif;
 	}
 	.main {
 		grid-column: 2 / -1;

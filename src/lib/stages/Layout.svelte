@@ -25,7 +25,11 @@
 		});
 </script>
 
-<Sheet title="Lay out" sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`} fixed={!asList}>
+<Sheet
+	title="Lay out"
+	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`}
+	fixed={!asList}
+>
 	{#snippet acts()}
 		<Btn small pressed={asList} onclick={() => (asList = !asList)}>Check list</Btn>
 		{#if count}<Btn small look="main" onclick={placeAll}>Place what is missing ({count})</Btn>{/if}
@@ -33,7 +37,13 @@
 	{#if asList}
 		<LayoutList />
 	{:else}
-		<PlanSheet {plan} selection={store.selection} onselect={(s) => store.select(s)} reach title="Plan with the reach of wall receptacles">
+		<PlanSheet
+			{plan}
+			selection={store.selection}
+			onselect={(s) => store.select(s)}
+			reach
+			title="Plan with the reach of wall receptacles"
+		>
 			{#snippet tools()}
 				<StoreyPicker job={store.job} bind:storey />
 				<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>

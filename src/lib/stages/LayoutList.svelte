@@ -21,11 +21,18 @@
 </script>
 
 <table class="data">
-	<thead><tr><th>Room</th><th>Kind</th><th class="num">wall spaces</th><th class="num">at least</th><th class="num">to add</th><th>State</th></tr></thead>
+	<thead
+		><tr
+			><th>Room</th><th>Kind</th><th class="num">wall spaces</th><th class="num">at least</th><th class="num">to add</th><th
+				>State</th
+			></tr
+		></thead
+	>
 	<tbody>
 		{#each rows as { room, walls, open } (room.id)}
 			<tr class="pick" aria-selected={store.selection?.id === room.id}>
-				<td><button type="button" class="row" onclick={() => store.select({ kind: 'room', id: room.id })}>{room.name}</button></td>
+				<td><button type="button" class="row" onclick={() => store.select({ kind: 'room', id: room.id })}>{room.name}</button></td
+				>
 				<td>{roomWords(room.kind)}</td>
 				<td class="num">{walls ? walls.spaces.filter((s) => s.required).length : '?'}</td>
 				<td class="num">{walls?.minimum ?? '?'}</td>
@@ -39,4 +46,8 @@
 		{/each}
 	</tbody>
 </table>
-<p class="soft">Wall spaces by <RuleChip rule={cite(store.edition, store.edition.walls.rule)} />. {others.length} rooms have no wall rule: {others.map((r) => r.name).join(', ')}. Counters, baths, outdoors and the other places of 210.52 are to come; check them by hand.</p>
+<p class="soft">
+	Wall spaces by <RuleChip rule={cite(store.edition, store.edition.walls.rule)} />. {others.length} rooms have no wall rule: {others
+		.map((r) => r.name)
+		.join(', ')}. Counters, baths, outdoors and the other places of 210.52 are to come; check them by hand.
+</p>

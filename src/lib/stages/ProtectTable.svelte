@@ -16,7 +16,10 @@
 	<tbody>
 		{#each rows as row (row.deviceId)}
 			<tr class="pick" aria-selected={store.selection?.id === row.boxId}>
-				<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: row.boxId })}>{row.boxName}</button></td>
+				<td
+					><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: row.boxId })}>{row.boxName}</button
+					></td
+				>
 				<td>{row.roomName}</td>
 				<td>{row.what}</td>
 				{#each [row.gfci, row.afci] as need, i (i)}
@@ -30,7 +33,11 @@
 						{/if}
 					</td>
 				{/each}
-				<td class="soft">{[row.tamperResistant && 'TR', row.weatherResistant && 'WR', row.cover !== 'none' && `${inWords(row.cover)} cover`].filter(Boolean).join(', ')}</td>
+				<td class="soft"
+					>{[row.tamperResistant && 'TR', row.weatherResistant && 'WR', row.cover !== 'none' && `${inWords(row.cover)} cover`]
+						.filter(Boolean)
+						.join(', ')}</td
+				>
 			</tr>
 		{/each}
 	</tbody>
@@ -39,7 +46,9 @@
 <style>
 	.rule {
 		color: var(--copper);
-		font: 600 13px 'Barlow Condensed', sans-serif;
+		font:
+			600 13px 'Barlow Condensed',
+			sans-serif;
 		white-space: nowrap;
 	}
 </style>

@@ -16,7 +16,12 @@
 	const chart = $derived(store.run && store.run.nodes.length > 1 ? import('./DropChart.svelte') : null);
 </script>
 
-<Sheet title="Prove" sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`} fixed={onPlan}>
+<Sheet
+	title="Prove"
+	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
+	fixed={onPlan}
+	bare={!!store.box && !onPlan}
+>
 	{#snippet acts()}<Btn small pressed={onPlan} onclick={() => (onPlan = !onPlan)}>On the plan</Btn>{/snippet}
 	{#if onPlan}
 		<PlanSheet {plan} {levels} selection={store.selection} onselect={(s) => store.select(s)} title="Plan with readings" />

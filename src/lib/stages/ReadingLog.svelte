@@ -16,7 +16,13 @@
 
 <p class="soft">Pick a box to take its readings. Readings with a box open: prove it dead first, in Trim.</p>
 <table class="data">
-	<thead><tr><th>Box</th><th>Room</th><th>Circuit</th><th>Lamps</th><th class="num">H-N</th><th class="num">Drop</th><th class="num">predicted</th><th>Verdict</th></tr></thead>
+	<thead
+		><tr
+			><th>Box</th><th>Room</th><th>Circuit</th><th>Lamps</th><th class="num">H-N</th><th class="num">Drop</th><th class="num"
+				>predicted</th
+			><th>Verdict</th></tr
+		></thead
+	>
 	<tbody>
 		{#each rows as { box, circuit, proof } (box.id)}
 			{@const drop = proof?.latest.drop}
@@ -28,7 +34,9 @@
 				<td class="num">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
 				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)} %` : ''}</td>
 				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)} %`}</td>
-				<td>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td>
+				<td
+					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
+				>
 			</tr>
 		{/each}
 	</tbody>

@@ -22,14 +22,22 @@
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
 	let tried = $state(false);
+	/** On a phone the keypad of the page types, not the system's. */
+	const keypad = matchMedia('(max-width: 820px)').matches;
 
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
-	const expected = $derived(store.circuit ? predict(store.edition, store.job, store.circuit, box.id, load) : { known: false as const, why: 'its circuit is not known' });
+	const expected = $derived(
+		store.circuit
+			? predict(store.edition, store.job, store.circuit, box.id, load)
+			: { known: false as const, why: 'its circuit is not known' }
+	);
 	const should = (kind: TypedKind): number | null =>
 		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
 	const places = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
 	const proof = $derived(store.assessment.proofs.get(box.id));
-	const judgements = $derived(Object.values(proof?.latest ?? {}).flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good')));
+	const judgements = $derived(
+		Object.values(proof?.latest ?? {}).flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
+	);
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === box.id) ?? -1);
 
 	async function keep(next: boolean): Promise<void> {
@@ -45,20 +53,26 @@
 		}
 		if (next) store.step(1);
 	}
+	/** A box is read from its top, wherever the list was. */
+	const atTop = (node: HTMLElement) => void node.closest('.content')?.scrollTo({ top: 0 });
 	function samePredicted(): void {
 		const value = should(draft.active);
 		if (value !== null) draft.typed[draft.active] = String(round(value, places(draft.active)));
 	}
 </script>
 
-<div class="pad">
+<div class="pad" use:atTop>
 	<header>
 		<span class="name condensed">{box.name}</span>
-		<span class="soft">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'no room yet'}{store.run && at >= 0 ? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}` : ''}</span>
+		<span class="soft"
+			>{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'no room yet'}{store.run && at >= 0
+				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
+				: ''}</span
+		>
 		{#if proof}<span class="verdict"><Mark kind={proof.level} word size={18} /></span>{/if}
 		<span class="do">
-			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
-			<Btn onclick={() => keep(true)}>Next box</Btn>
+			<span class="desk"><Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn></span>
+			<span class="desk"><Btn onclick={() => keep(true)}>Next box</Btn></span>
 			<Btn look="main" onclick={() => keep(false)}>Keep {draft.count || ''} {draft.count === 1 ? 'reading' : 'readings'}</Btn>
 		</span>
 	</header>
@@ -66,14 +80,24 @@
 	<div class="lamps" role="group" aria-label="Three lamps, by what they span">
 		{#each LAMPS as name, i (name)}
 			{@const lamp = draft.lamps[i]}
-			<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)} aria-label={`Lamp ${name[0]}-${name[1]}: ${lamp || 'not read'}`}>
+			<button
+				type="button"
+				class={`lamp ${lamp}`}
+				onclick={() => draft.tap(i)}
+				aria-label={`Lamp ${name[0]}-${name[1]}: ${lamp || 'not read'}`}
+			>
 				<span class="bulb" aria-hidden="true"></span>{name[0]}-{name[1]}<small>{lamp || 'tap'}</small>
 			</button>
 		{/each}
 	</div>
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
-	<form onsubmit={(e) => { e.preventDefault(); void keep(false); }}>
+	<form
+		onsubmit={(e) => {
+			e.preventDefault();
+			void keep(false);
+		}}
+	>
 		<div class="row head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
 		{#each TYPED as kind (kind)}
 			{@const value = should(kind)}
@@ -83,25 +107,49 @@
 				<label for={`read-${kind}`}>{readingWords(kind)}{kind === 'drop' ? ` at ${draft.loadA} A` : ''}</label>
 				<span class="mono soft predicted">{value === null ? '' : show(value, places(kind))}</span>
 				<span class="now">
-					<input id={`read-${kind}`} class="mono" inputmode="decimal" autocomplete="off" bind:value={draft.typed[kind]} onfocus={() => (draft.active = kind)} aria-invalid={fault ? 'true' : undefined} aria-describedby={fault ? `fault-${kind}` : undefined} />
+					<input
+						id={`read-${kind}`}
+						class="mono"
+						inputmode={keypad ? 'none' : 'decimal'}
+						autocomplete="off"
+						bind:value={draft.typed[kind]}
+						onfocus={() => (draft.active = kind)}
+						aria-invalid={fault ? 'true' : undefined}
+						aria-describedby={fault ? `fault-${kind}` : undefined}
+					/>
 					<span class="soft unit">{readingUnit(kind)}</span>
 				</span>
-				<span class="mono last">{#if last}<Mark kind={last.verdict.level} /> {show(last.reading.value ?? 0, places(kind))}{/if}</span>
+				<span class="mono last"
+					>{#if last}<Mark kind={last.verdict.level} /> {show(last.reading.value ?? 0, places(kind))}{/if}</span
+				>
 				{#if fault}<p class="fault" id={`fault-${kind}`} role="alert">{fault}</p>{/if}
 			</div>
 		{/each}
 		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
 		<div class="how">
-			<div class="field"><label for="read-load">Test load, A</label><input id="read-load" class="mono" inputmode="decimal" bind:value={draft.loadA} /></div>
+			<div class="field">
+				<label for="read-load">Test load, A</label><input
+					id="read-load"
+					class="mono"
+					inputmode={keypad ? "none" : "decimal"}
+					bind:value={draft.loadA}
+				/>
+			</div>
 			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
 			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
 			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
 		</div>
 	</form>
 
-	{#if !expected.known}<p class="soft why">Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.</p>{/if}
+	{#if !expected.known}<p class="soft why">
+			Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.
+		</p>{/if}
 	{#each judgements as j, i (i)}
-		<p class={`judged ${j.level}`}><Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b> {j.says} <RuleChip rule={j.rule} /></p>
+		<p class={`judged ${j.level}`}>
+			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b>
+			{j.says}
+			<RuleChip rule={j.rule} />
+		</p>
 	{/each}
 	<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
 </div>
@@ -216,6 +264,7 @@
 		grid-column: 1 / -1;
 	}
 	.how {
+		position: relative;
 		display: flex;
 		flex-wrap: wrap;
 		gap: 10px;
@@ -276,13 +325,12 @@
 		.unit {
 			width: 30px;
 		}
-		.do :global(button:nth-child(2)) {
+		.desk,
+		header > .soft {
 			display: none;
 		}
-		.do {
-			margin: 0;
-			width: 100%;
-			justify-content: space-between;
+		.pad {
+			padding-top: 8px;
 		}
 	}
 </style>

@@ -11,7 +11,10 @@
 
 	const store = useJob();
 	let name = $state('');
-	const groups = $derived([...store.job.rooms.map((room) => ({ room, boxes: store.index.boxesOfRoom.get(room.id) ?? [] })), { room: null, boxes: store.job.boxes.filter((b) => !b.roomId) }]);
+	const groups = $derived([
+		...store.job.rooms.map((room) => ({ room, boxes: store.index.boxesOfRoom.get(room.id) ?? [] })),
+		{ room: null, boxes: store.job.boxes.filter((b) => !b.roomId) }
+	]);
 	async function add(): Promise<void> {
 		const id = freshId();
 		if (!name || !(await store.edit(`Room ${name}`, addRoom(id, name)))) return;
@@ -26,7 +29,10 @@
 		{#each groups as { room, boxes } (room?.id ?? '')}
 			{#if room}
 				<tr aria-selected={store.selection?.id === room.id}>
-					<td><button type="button" class="row" onclick={() => store.select({ kind: 'room', id: room.id })}>{room.name}</button></td>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'room', id: room.id })}>{room.name}</button
+						></td
+					>
 					<td>{roomWords(room.kind)}</td>
 					<td class="num">{room.outline ? show(areaSqFt(room.outline), 1) : '?'}</td>
 					<td></td>
@@ -37,7 +43,9 @@
 			{#each boxes as box (box.id)}
 				{@const circuit = circuitOf(store.job, box.id)}
 				<tr aria-selected={store.selection?.id === box.id}>
-					<td class="box"><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
+					<td class="box"
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td
+					>
 					<td>{box.devices.map((d) => d.name || d.kind).join(', ')}, {box.state}</td>
 					<td></td>
 					<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>

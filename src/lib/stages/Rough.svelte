@@ -13,14 +13,21 @@
 	const unmeasured = $derived(store.job.legs.filter((l) => l.lengthFt === null).length);
 </script>
 
-<Sheet title="Rough" sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}>
+<Sheet
+	title="Rough"
+	sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}
+>
 	{#if totals.length}
 		<h3>Cable of new work</h3>
 		<table class="data totals">
 			<thead><tr><th>Cable</th><th class="num">Legs</th><th class="num">Feet</th></tr></thead>
 			<tbody>
 				{#each totals as t (t.name)}
-					<tr><td>{t.name}</td><td class="num">{t.legs}</td><td class="num">{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td></tr>
+					<tr
+						><td>{t.name}</td><td class="num">{t.legs}</td><td class="num"
+							>{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td
+						></tr
+					>
 				{/each}
 			</tbody>
 		</table>
@@ -32,7 +39,11 @@
 			{#each legs as leg (leg.id)}
 				<tr class="pick" aria-selected={store.selection?.id === leg.id}>
 					<td>{nameOf(leg.fromId)}</td>
-					<td><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}>{nameOf(leg.toId)}</button></td>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}
+							>{nameOf(leg.toId)}</button
+						></td
+					>
 					<td>{cableName(leg)}</td>
 					<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
 					<td>{leg.state}</td>
@@ -42,7 +53,9 @@
 			{/each}
 		</tbody>
 	</table>
-	<Coming text="Routes and the cut list, box size and fill, burial depth of the trench, and the rough-in check list. Until then check fill by 314.16 and cover by Table 300.5 by hand." />
+	<Coming
+		text="Routes and the cut list, box size and fill, burial depth of the trench, and the rough-in check list. Until then check fill by 314.16 and cover by Table 300.5 by hand."
+	/>
 </Sheet>
 
 <style>

@@ -16,7 +16,10 @@
 	}
 </script>
 
-<Sheet title="Trace" sub={`${store.job.symptoms.filter((s) => s.open).length} open symptoms, ${suspects.length} boxes with a reading off`}>
+<Sheet
+	title="Trace"
+	sub={`${store.job.symptoms.filter((s) => s.open).length} open symptoms, ${suspects.length} boxes with a reading off`}
+>
 	<p class="gate"><Mark kind="caution" word /> Hands in a box: its circuit off and tagged, the box proved dead first, in Trim.</p>
 	<h3>Symptoms</h3>
 	<ul>
@@ -26,16 +29,27 @@
 				<span>{s.text}</span>
 				{#if s.boxId}
 					{@const boxId = s.boxId}
-					<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: boxId })}>{store.index.boxes.get(boxId)?.name}</button>
+					<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: boxId })}
+						>{store.index.boxes.get(boxId)?.name}</button
+					>
 				{/if}
-				<Btn small look="quiet" onclick={() => store.edit(s.open ? 'Symptom explained' : 'Symptom open again', closeSymptom(s.id, !s.open))}>{s.open ? 'Explained' : 'Open again'}</Btn>
+				<Btn
+					small
+					look="quiet"
+					onclick={() => store.edit(s.open ? 'Symptom explained' : 'Symptom open again', closeSymptom(s.id, !s.open))}
+					>{s.open ? 'Explained' : 'Open again'}</Btn
+				>
 			</li>
 		{:else}
 			<li>Nothing noted. Write down what people saw, in their words.</li>
 		{/each}
 	</ul>
 	<div class="add">
-		<TextField label={store.box ? `What is seen at ${store.box.name}` : 'What is seen'} value={text} onkeep={(v) => (text = v.trim().slice(0, 1000))} />
+		<TextField
+			label={store.box ? `What is seen at ${store.box.name}` : 'What is seen'}
+			value={text}
+			onkeep={(v) => (text = v.trim().slice(0, 1000))}
+		/>
 		<Btn onclick={add}>Note it</Btn>
 	</div>
 	<h3>Readings off</h3>
@@ -44,10 +58,17 @@
 		<tbody>
 			{#each suspects as proof (proof.boxId)}
 				<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
-					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: proof.boxId })}>{store.index.boxes.get(proof.boxId)?.name}</button></td>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: proof.boxId })}
+							>{store.index.boxes.get(proof.boxId)?.name}</button
+						></td
+					>
 					<td>
 						{#each Object.values(proof.latest) as { reading, verdict } (reading.id)}
-							{#each verdict.judgements.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div><Mark kind={j.level} /> {j.says}</div>{/each}
+							{#each verdict.judgements.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
+									<Mark kind={j.level} />
+									{j.says}
+								</div>{/each}
 						{/each}
 					</td>
 				</tr>
@@ -56,7 +77,9 @@
 			{/each}
 		</tbody>
 	</table>
-	<Coming text="Ranked faults that explain what was read, the next best measurement, feed order by halving, and which breaker feeds what in the fewest walks." />
+	<Coming
+		text="Ranked faults that explain what was read, the next best measurement, feed order by halving, and which breaker feeds what in the fewest walks."
+	/>
 </Sheet>
 
 <style>

@@ -8,15 +8,24 @@
 
 	const store = useJob();
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
-	const time = (iso: string) => new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
+	const time = (iso: string) =>
+		new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
 	const circuitIds = (boxId: string) => (store.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
 </script>
 
-<Sheet title="Trim" sub={store.circuit ? `devices of circuit ${store.circuit.number}, in feed order` : 'devices by box; pick a circuit for its feed order'}>
+<Sheet
+	title="Trim"
+	sub={store.circuit
+		? `devices of circuit ${store.circuit.number}, in feed order`
+		: 'devices by box; pick a circuit for its feed order'}
+>
 	{#if store.box}
 		{#key store.box.id}<DeadTestForm box={store.box} circuitIds={circuitIds(store.box.id)} />{/key}
 	{:else}
-		<p class="gate"><Mark kind="caution" word /> Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it.</p>
+		<p class="gate">
+			<Mark kind="caution" word /> Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick
+			a box to record it.
+		</p>
 	{/if}
 	<table class="data">
 		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Proved dead</th></tr></thead>
@@ -25,7 +34,11 @@
 				{@const dead = deadState(store.events, circuitIds(box.id), box.id)}
 				<tr class="pick" aria-selected={store.selection?.id === box.id}>
 					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
-					<td>{box.devices.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' ')).join(', ')}</td>
+					<td
+						>{box.devices
+							.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' '))
+							.join(', ')}</td
+					>
 					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
 					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
 					<td>

@@ -27,7 +27,9 @@
 	{/snippet}
 	{#if asList || !measured}
 		{#if !measured}
-			<p class="soft">No walls are known yet, and none are needed for readings. Boxes and rooms are listed; measured rooms appear as a plan.</p>
+			<p class="soft">
+				No walls are known yet, and none are needed for readings. Boxes and rooms are listed; measured rooms appear as a plan.
+			</p>
 		{/if}
 		<RoomList />
 	{:else}

@@ -9,7 +9,15 @@ type Lamp = 'on' | 'dim' | 'off' | '';
 
 /** What is being typed at one box: kept as typed until all of it is lawful. */
 export class ReadingDraft {
-	typed = $state<Record<TypedKind, string>>({ hn: '', hg: '', ng: '', drop: '', 'ohm-hot': '', 'ohm-neutral': '', 'ohm-ground': '' });
+	typed = $state<Record<TypedKind, string>>({
+		hn: '',
+		hg: '',
+		ng: '',
+		drop: '',
+		'ohm-hot': '',
+		'ohm-neutral': '',
+		'ohm-ground': ''
+	});
 	lamps = $state<[Lamp, Lamp, Lamp]>(['', '', '']);
 	active = $state<TypedKind>('hn');
 	loadA = $state('');
@@ -35,12 +43,14 @@ export class ReadingDraft {
 	private readonly rows = $derived.by(() => {
 		const load = Number(this.loadA);
 		const loadA = Number.isFinite(load) && load > 0 ? load : null;
-		const rows: Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'>[] = TYPED.filter((k) => this.typed[k].trim() !== '').map((kind) => ({
-			kind,
-			value: Number(this.typed[kind]),
-			lamps: null,
-			loadA: kind === 'drop' || (this.loaded && ['hn', 'hg', 'ng'].includes(kind)) ? loadA : null
-		}));
+		const rows: Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'>[] = TYPED.filter((k) => this.typed[k].trim() !== '').map(
+			(kind) => ({
+				kind,
+				value: Number(this.typed[kind]),
+				lamps: null,
+				loadA: kind === 'drop' || (this.loaded && ['hn', 'hg', 'ng'].includes(kind)) ? loadA : null
+			})
+		);
 		if (this.lamps.some((l) => l !== '')) rows.push({ kind: 'lamps', value: null, lamps: this.lamps.join(' '), loadA: null });
 		return rows;
 	});

@@ -15,7 +15,17 @@
 		small?: boolean;
 		children: Snippet;
 	}
-	let { onclick, look = 'plain', type = 'button', disabled = false, label, title, pressed, small = false, children }: Props = $props();
+	let {
+		onclick,
+		look = 'plain',
+		type = 'button',
+		disabled = false,
+		label,
+		title,
+		pressed,
+		small = false,
+		children
+	}: Props = $props();
 	const LOOKS = {
 		plain: 'border-[1.5px] border-(--ink) bg-(--sheet) text-(--ink) hover:bg-(--paper)',
 		main: 'border-[1.5px] border-(--copper) bg-(--copper) text-(--on-copper) hover:brightness-110',

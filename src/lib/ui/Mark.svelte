@@ -36,7 +36,12 @@
 
 <span class="mark" style:color={shape.colour}>
 	<svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true">
-		<path d={shape.path} fill={kind === 'good' ? 'none' : shape.colour} stroke={kind === 'good' ? shape.colour : 'none'} stroke-width="3" />
+		<path
+			d={shape.path}
+			fill={kind === 'good' ? 'none' : shape.colour}
+			stroke={kind === 'good' ? shape.colour : 'none'}
+			stroke-width="3"
+		/>
 	</svg>
 	<span class={word ? 'word' : 'sr-only'}>{MARK_WORDS[kind]}</span>
 </span>

@@ -46,9 +46,13 @@ export const edition2017: Edition = {
 			}),
 			A(3, 'GFCI: outdoors', 'a receptacle outdoors', { rooms: c.OUTSIDE }, [c.deicing('210.8(A)(3)')]),
 			A(4, 'GFCI: crawl spaces', 'a receptacle in a crawl space', { rooms: ['crawl-space'] }),
-			A(5, 'GFCI: unfinished basements', 'a receptacle in an unfinished part of a basement', { rooms: ['basement'], finished: false }, [
-				c.alarm('210.8(A)(5)')
-			]),
+			A(
+				5,
+				'GFCI: unfinished basements',
+				'a receptacle in an unfinished part of a basement',
+				{ rooms: ['basement'], finished: false },
+				[c.alarm('210.8(A)(5)')]
+			),
 			A(6, 'GFCI: kitchen countertops', 'a kitchen receptacle that serves the countertop', {
 				rooms: ['kitchen'],
 				serves: ['countertop']

@@ -82,7 +82,11 @@ export const edition2020: Edition = {
 				when: { what: ['hard-wired'], rooms: c.OUTSIDE, maxAmps: 50, ...toGround150 },
 				except: [
 					c.deicing('210.8(F)'),
-					{ when: { serves: ['hvac'] }, because: 'reckoned as heating or cooling equipment', rule: ref('210.8(F)', 'Heating and cooling equipment') }
+					{
+						when: { serves: ['hvac'] },
+						because: 'reckoned as heating or cooling equipment',
+						rule: ref('210.8(F)', 'Heating and cooling equipment')
+					}
 				]
 			},
 			c.evReceptacle

@@ -4,7 +4,13 @@ import { edition2020 } from './2020';
 
 const { ref } = c;
 const alarmAnywhere = c.alarm('210.8(A)');
-const A = (n: number, title: string, because: string, when: PlaceRow['when'], except: NonNullable<PlaceRow['except']> = []): PlaceRow => ({
+const A = (
+	n: number,
+	title: string,
+	because: string,
+	when: PlaceRow['when'],
+	except: NonNullable<PlaceRow['except']> = []
+): PlaceRow => ({
 	rule: ref(`210.8(A)(${n})`, title),
 	because,
 	when,
@@ -46,7 +52,8 @@ export const edition2023: Edition = {
 		outlets: [
 			{
 				rule: ref('210.8(D)', 'GFCI: specific appliances'),
-				because: 'a dishwasher, sump pump, range, wall oven, cooktop, dryer or microwave outlet, cord or hard-wired, 60 A or less',
+				because:
+					'a dishwasher, sump pump, range, wall oven, cooktop, dryer or microwave outlet, cord or hard-wired, 60 A or less',
 				when: {
 					serves: ['dishwasher', 'sump-pump', 'range', 'wall-oven', 'cooktop', 'dryer', 'microwave'],
 					what: ['receptacle', 'hard-wired'],

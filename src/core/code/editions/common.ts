@@ -4,7 +4,11 @@ import type { Awg } from '../../units/gauge';
 
 /** Tables and figures that the three editions share; each edition's own file names its section numbers. */
 
-export const ref = (section: string, title: string, confidence: RuleRef['confidence'] = 'firm'): RuleRef => ({ section, title, confidence });
+export const ref = (section: string, title: string, confidence: RuleRef['confidence'] = 'firm'): RuleRef => ({
+	section,
+	title,
+	confidence
+});
 
 const row = (awg: Awg, cu: [number, number, number], al: [number, number, number] | null): AmpacityRow => ({
 	awg,
@@ -124,7 +128,10 @@ export const grounding = {
 } as const;
 export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3 };
 
-export const loads = (rules: { fixedHeat: RuleRef; ev: RuleRef }): Record<
+export const loads = (rules: {
+	fixedHeat: RuleRef;
+	ev: RuleRef;
+}): Record<
 	'general' | 'water-heater' | 'range' | 'wall-oven' | 'cooktop' | 'dryer' | 'ev' | 'hvac' | 'fixed-heat',
 	LoadRule
 > => ({
@@ -134,10 +141,20 @@ export const loads = (rules: { fixedHeat: RuleRef; ev: RuleRef }): Record<
 		continuous: true,
 		breakerCap: { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 }
 	},
-	range: { rule: ref('220.55', 'Household cooking, Table 220.55'), continuous: false, rangeTable: true, singleReceptacle: [40, 50] },
+	range: {
+		rule: ref('220.55', 'Household cooking, Table 220.55'),
+		continuous: false,
+		rangeTable: true,
+		singleReceptacle: [40, 50]
+	},
 	'wall-oven': { rule: ref('220.55', 'Single wall oven: nameplate (note 4)'), continuous: false },
 	cooktop: { rule: ref('220.55', 'Single cooktop: nameplate (note 4)'), continuous: false },
-	dryer: { rule: ref('220.54', 'Clothes dryer: 5000 VA or nameplate'), continuous: false, leastWatts: 5000, singleReceptacle: [30, 50] },
+	dryer: {
+		rule: ref('220.54', 'Clothes dryer: 5000 VA or nameplate'),
+		continuous: false,
+		leastWatts: 5000,
+		singleReceptacle: [30, 50]
+	},
 	ev: { rule: rules.ev, continuous: true },
 	hvac: { rule: ref('440.4', 'Nameplate MCA and maximum overcurrent device'), continuous: false, nameplate: true },
 	'fixed-heat': { rule: rules.fixedHeat, continuous: true }

@@ -20,4 +20,11 @@
 		!text.trim() || (feetOf(text) ?? 9999) <= 2000 ? null : `Feet of wire, 0 to 2000, like 31 or 31'6; got "${text}"`;
 </script>
 
-<TextField {label} value={value === null ? '' : `${show(value, 2)}'`} {check} placeholder="not measured" mono onkeep={(text) => onkeep(feetOf(text))} />
+<TextField
+	{label}
+	value={value === null ? '' : `${show(value, 2)}'`}
+	{check}
+	placeholder="not measured"
+	mono
+	onkeep={(text) => onkeep(feetOf(text))}
+/>

@@ -11,7 +11,16 @@
 	}
 	let { label, value, onkeep, mayBeUnknown = false }: Props = $props();
 	const check = (text: string): string | null =>
-		(mayBeUnknown && !text.trim()) || parseLength(text) !== null ? null : `A length like 12'6, 12-6, 150" or 12 6 1/2; got "${text}"`;
+		(mayBeUnknown && !text.trim()) || parseLength(text) !== null
+			? null
+			: `A length like 12'6, 12-6, 150" or 12 6 1/2; got "${text}"`;
 </script>
 
-<TextField {label} value={value === null ? '' : formatLength(value)} {check} placeholder="not measured" mono onkeep={(text) => onkeep(parseLength(text))} />
+<TextField
+	{label}
+	value={value === null ? '' : formatLength(value)}
+	{check}
+	placeholder="not measured"
+	mono
+	onkeep={(text) => onkeep(parseLength(text))}
+/>

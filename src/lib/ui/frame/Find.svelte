@@ -33,7 +33,18 @@
 <Modal bind:open title="Find anything" size="sm" class="hekto-modal">
 	<div class="field">
 		<label for="find">Name of a box, room, circuit or appliance</label>
-		<input id="find" use:focus bind:value={text} oninput={() => (at = 0)} {onkeydown} autocomplete="off" role="combobox" aria-expanded={hits.length > 0} aria-controls="hits" aria-activedescendant={hits[at] ? `hit-${at}` : undefined} />
+		<input
+			id="find"
+			use:focus
+			bind:value={text}
+			oninput={() => (at = 0)}
+			{onkeydown}
+			autocomplete="off"
+			role="combobox"
+			aria-expanded={hits.length > 0}
+			aria-controls="hits"
+			aria-activedescendant={hits[at] ? `hit-${at}` : undefined}
+		/>
 	</div>
 	<ul id="hits" role="listbox" aria-label="Found">
 		{#each hits as hit, i (hit.kind + hit.id)}

@@ -18,8 +18,10 @@
 	import Trace from '$lib/stages/Trace.svelte';
 	import Trim from '$lib/stages/Trim.svelte';
 	import Walk from '$lib/stages/Walk.svelte';
+	import Btn from '../Btn.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
+	import { theme } from '../theme.svelte';
 	import Find from './Find.svelte';
 	import KeysList from './KeysList.svelte';
 	import LivePanel from './LivePanel.svelte';
@@ -62,7 +64,9 @@
 	}
 	async function editSelected(): Promise<void> {
 		open.slip = phone;
-		const facts = [...document.querySelectorAll<HTMLDetailsElement>('.slip details')].find((d) => d.querySelector('summary')?.textContent === 'Facts');
+		const facts = [...document.querySelectorAll<HTMLDetailsElement>('.slip details')].find(
+			(d) => d.querySelector('summary')?.textContent === 'Facts'
+		);
 		if (facts) facts.open = true;
 		document.querySelector<HTMLInputElement>('.slip .facts input')?.focus();
 	}
@@ -95,7 +99,7 @@
 <div class="frame" class:phone>
 	<TopLine onlive={() => (open.live = true)} onkeys={() => (open.keys = true)} onfind={() => (open.find = true)} />
 	<Notice />
-	{#if phone}<div class="strip no-print"><RunStrip {stage} /></div>{/if}
+	{#if phone}<div class="strip no-print" class:full={!!store.circuit}><RunStrip {stage} /></div>{/if}
 	<div class="middle">
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
@@ -125,7 +129,12 @@
 
 {#if phone}
 	<Drawer bind:open={open.slip} placement="bottom" class="hekto-drawer" aria-label="Why"><Slip {stage} onshow={show} /></Drawer>
-	<Drawer bind:open={open.stages} placement="left" class="hekto-drawer" aria-label="All stages"><StageRail {stage} onchoose={() => (open.stages = false)} /></Drawer>
+	<Drawer bind:open={open.stages} placement="left" class="hekto-drawer" aria-label="All stages"
+		><StageRail {stage} onchoose={() => (open.stages = false)} />
+		<p class="more">
+			<Btn onclick={() => theme.turn()}>{theme.dark ? 'Light theme' : 'Dark theme'}</Btn> <a href="/">All jobs</a>
+		</p>
+	</Drawer>
 {/if}
 <Find bind:open={open.find} onhit={show} />
 <KeysList bind:open={open.keys} />
@@ -134,6 +143,8 @@
 <style>
 	.frame {
 		height: 100dvh;
+		position: relative;
+		overflow: hidden;
 		display: grid;
 		grid-template-rows: auto auto minmax(0, 1fr) 186px;
 	}
@@ -155,6 +166,7 @@
 	.side {
 		border-left: 1.5px solid var(--ink);
 		background: var(--sheet);
+		position: relative;
 		overflow-y: auto;
 	}
 	.strip {
@@ -163,7 +175,7 @@
 		min-width: 0;
 	}
 	.phone {
-		grid-template-rows: auto auto 132px minmax(0, 1fr) auto auto;
+		grid-template-rows: auto auto auto minmax(0, 1fr) auto auto;
 	}
 	.phone .middle {
 		grid-template-columns: minmax(0, 1fr);
@@ -173,6 +185,9 @@
 		border-top: 0;
 		border-bottom: 1.5px solid var(--ink);
 		grid-row: 3;
+	}
+	.phone .strip.full {
+		height: 152px;
 	}
 	.why {
 		border: 0;
@@ -188,6 +203,16 @@
 		color: var(--look);
 		border-radius: 3px;
 		padding: 0 6px;
+	}
+	.more {
+		display: flex;
+		align-items: center;
+		gap: 16px;
+		padding: 0 12px 16px;
+	}
+	.more a {
+		color: var(--copper);
+		font-weight: 600;
 	}
 	@media print {
 		.frame,

@@ -22,7 +22,10 @@
 		{#each store.job.circuits as c (c.id)}
 			{@const tag = off.get(c.id)}
 			<li>
-				<span><b>{c.number}</b> {c.name}{#if c.mustStayOn}<span class="stay"> must stay on</span>{/if}</span>
+				<span
+					><b>{c.number}</b>
+					{c.name}{#if c.mustStayOn}<span class="stay"> must stay on</span>{/if}</span
+				>
 				{#if tag}
 					<span class="off condensed">OFF · {tag.by}</span>
 					<Btn small onclick={() => turn(c.id, 'on')}>Switch on</Btn>

@@ -16,7 +16,9 @@
 	{#if first}
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
-			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : 'a circuit'}</span><span class="soft when">{time(first.at)} {first.by}</span>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
+			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : 'a circuit'}</span><span class="soft when"
+				>{time(first.at)} {first.by}</span
+			>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
 		>
 		<span class="rest">others live</span>
 	{:else}
@@ -83,7 +85,7 @@
 	}
 	@media (max-width: 820px) {
 		.live {
-			width: 100%;
+			flex: 1;
 			min-height: 44px;
 		}
 		.what {

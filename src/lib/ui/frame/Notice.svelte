@@ -24,7 +24,9 @@
 			<Btn small look="quiet" onclick={() => (store.notice = null)}>Right</Btn>
 		</div>
 	{/if}
-	<p class="done" class:shown={store.notice && !store.notice.bad} role="status">{store.notice && !store.notice.bad ? store.notice.text : ''}</p>
+	<p class="done" class:shown={store.notice && !store.notice.bad} role="status">
+		{store.notice && !store.notice.bad ? store.notice.text : ''}
+	</p>
 </div>
 
 <style>

@@ -8,11 +8,13 @@
 		children: Snippet;
 		/** The content scrolls by itself (a plan); else the sheet does. */
 		fixed?: boolean;
+		/** On a phone the content needs the room of the title. */
+		bare?: boolean;
 	}
-	let { title, sub = '', acts, children, fixed = false }: Props = $props();
+	let { title, sub = '', acts, children, fixed = false, bare = false }: Props = $props();
 </script>
 
-<section class="sheet" class:still={fixed}>
+<section class="sheet" class:still={fixed} class:bare>
 	<header>
 		<h1>{title}</h1>
 		<p class="soft">{sub}</p>
@@ -20,7 +22,14 @@
 	</header>
 	<!-- A sheet that scrolls must be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div class="content" tabindex={fixed ? undefined : 0} role={fixed ? undefined : 'region'} aria-label={fixed ? undefined : title}>{@render children()}</div>
+	<div
+		class="content"
+		tabindex={fixed ? undefined : 0}
+		role={fixed ? undefined : 'region'}
+		aria-label={fixed ? undefined : title}
+	>
+		{@render children()}
+	</div>
 </section>
 
 <style>
@@ -55,11 +64,11 @@
 	.content {
 		flex: 1;
 		min-height: 0;
+		position: relative;
 		overflow: auto;
 		padding: 0 16px 20px;
 	}
 	.still .content {
-		position: relative;
 		overflow: hidden;
 		padding: 0;
 	}
@@ -67,6 +76,9 @@
 		outline-offset: -3px;
 	}
 	@media (max-width: 820px) {
+		.bare header {
+			display: none;
+		}
 		header {
 			padding: 8px 12px;
 		}

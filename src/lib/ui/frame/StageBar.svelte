@@ -16,7 +16,9 @@
 <nav class="bar no-print" aria-label="Neighbouring stages">
 	{#each near as s, i (i)}
 		{#if s}
-			<a href={`/job/${store.job.id}/${s}`} aria-current={s === stage ? 'page' : undefined}>{stageNumber(s)} {STAGE_NAMES[s].name}</a>
+			<a href={`/job/${store.job.id}/${s}`} aria-current={s === stage ? 'page' : undefined}
+				>{stageNumber(s)} {STAGE_NAMES[s].name}</a
+			>
 		{:else}
 			<span></span>
 		{/if}

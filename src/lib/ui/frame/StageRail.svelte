@@ -24,12 +24,21 @@
 		<a href={`/job/${store.job.id}/${c.key}`} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
-			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}>{c.violations}<span class="sr-only"> violations</span></span>{/if}
-			{#if c.cautions}<span class="count cautions" title={`${c.cautions} cautions`}>{c.cautions}<span class="sr-only"> cautions</span></span>{/if}
-			{#if !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}>{c.todo}<span class="sr-only"> to do</span></span>{/if}
+			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}
+					>{c.violations}<span class="sr-only"> violations</span></span
+				>{/if}
+			{#if c.cautions}<span class="count cautions" title={`${c.cautions} cautions`}
+					>{c.cautions}<span class="sr-only"> cautions</span></span
+				>{/if}
+			{#if !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}
+					>{c.todo}<span class="sr-only"> to do</span></span
+				>{/if}
 		</a>
 	{/each}
-	<p class="modest">An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.</p>
+	<p class="modest">
+		An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed
+		electrician.
+	</p>
 </nav>
 
 <style>
@@ -69,7 +78,9 @@
 		white-space: nowrap;
 	}
 	.count {
-		font: 600 13px 'Barlow Condensed', sans-serif;
+		font:
+			600 13px 'Barlow Condensed',
+			sans-serif;
 		min-width: 20px;
 		padding: 1px 4px;
 		text-align: center;

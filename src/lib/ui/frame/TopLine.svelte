@@ -11,10 +11,16 @@
 	}
 	let { onlive, onkeys, onfind }: Props = $props();
 	const store = useJob();
-	const day = (iso: string) => new Date(`${iso}T12:00:00`).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
+	const day = (iso: string) =>
+		new Date(`${iso}T12:00:00`).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
 	const amended = $derived(store.job.amendments.length);
 	const amendments = $derived(
-		store.job.amendments.map((a) => `${a.section} ${a.change === 'as-edition' ? `as in ${a.edition}` : a.change}${a.only ? ` for ${a.only}` : ''}: ${a.reference}`).join('\n')
+		store.job.amendments
+			.map(
+				(a) =>
+					`${a.section} ${a.change === 'as-edition' ? `as in ${a.edition}` : a.change}${a.only ? ` for ${a.only}` : ''}: ${a.reference}`
+			)
+			.join('\n')
 	);
 </script>
 
@@ -27,14 +33,36 @@
 		<span>HEKTO</span>
 	</a>
 	<p class="job"><b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span></p>
-	<p class="chip" title={amendments}>NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}</p>
+	<p class="chip" title={amendments}>
+		NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}
+	</p>
 	<p class="chip wide">permit {day(store.job.permitDate)}</p>
 	<div class="acts">
-		<Btn small look="quiet" label="Undo" title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'} disabled={!store.turns.undo} onclick={() => store.turn('undo')}>↶</Btn>
-		<Btn small look="quiet" label="Redo" title={store.turns.redo ? `Do again: ${store.turns.redo}` : 'Nothing to do again'} disabled={!store.turns.redo} onclick={() => store.turn('redo')}>↷</Btn>
+		<Btn
+			small
+			look="quiet"
+			label="Undo"
+			title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'}
+			disabled={!store.turns.undo}
+			onclick={() => store.turn('undo')}>↶</Btn
+		>
+		<span class="desk"
+			><Btn
+				small
+				look="quiet"
+				label="Redo"
+				title={store.turns.redo ? `Do again: ${store.turns.redo}` : 'Nothing to do again'}
+				disabled={!store.turns.redo}
+				onclick={() => store.turn('redo')}>↷</Btn
+			></span
+		>
 		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}>/</Btn>
 		<span class="wide"><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}>?</Btn></span>
-		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}>{theme.dark ? '☀' : '☾'}</Btn>
+		<span class="desk"
+			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
+				>{theme.dark ? '☀' : '☾'}</Btn
+			></span
+		>
 	</div>
 	<LiveStrip onopen={onlive} />
 </header>
@@ -57,7 +85,9 @@
 		display: flex;
 		align-items: center;
 		gap: 8px;
-		font: 700 20px 'Barlow Condensed', sans-serif;
+		font:
+			700 20px 'Barlow Condensed',
+			sans-serif;
 		letter-spacing: 0.05em;
 		text-decoration: none;
 		color: var(--ink);
@@ -98,17 +128,18 @@
 	}
 	@media (max-width: 820px) {
 		.top {
-			flex-wrap: wrap;
 			height: auto;
-			padding: 5px 10px;
-			gap: 6px 8px;
+			padding: 4px 8px;
+			gap: 8px;
 		}
 		.brand span,
-		.chip {
+		.chip,
+		.desk,
+		.job {
 			display: none;
 		}
-		.job {
-			flex: 1;
+		.acts {
+			order: 2;
 			margin: 0;
 		}
 	}

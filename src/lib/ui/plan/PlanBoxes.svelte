@@ -15,7 +15,12 @@
 	let { boxes, panels, selection, onselect, lit, levels, scale }: Props = $props();
 	/** A finger's target, in inches of the plan, and no larger than its neighbours allow. */
 	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
-	const LEVEL_COLOUR: Record<Level, string> = { good: 'var(--go)', look: 'var(--look)', bad: 'var(--stop)', unknown: 'var(--soft)' };
+	const LEVEL_COLOUR: Record<Level, string> = {
+		good: 'var(--go)',
+		look: 'var(--look)',
+		bad: 'var(--stop)',
+		unknown: 'var(--soft)'
+	};
 	const isSelected = (kind: Selection['kind'], id: string) => selection?.kind === kind && selection.id === id;
 	function onkeydown(e: KeyboardEvent, s: Selection): void {
 		if (e.key !== 'Enter' && e.key !== ' ') return;
@@ -73,9 +78,19 @@
 		{#if box.symbol === 'switch'}<text class="letter" y="5">S</text>{/if}
 		{#if box.protection !== 'none'}<circle cx="7" cy="-7" r="3" fill="var(--copper)" />{/if}
 		{#if level}
-			<path d={level === 'bad' ? 'M-9 11 -4 2 1 11Z' : level === 'look' ? 'M-4 3 0 7 -4 11 -8 7Z' : 'M-8 7 -5 10 0 4'} transform="translate(-4 0)" fill={level === 'good' ? 'none' : LEVEL_COLOUR[level]} stroke={LEVEL_COLOUR[level]} stroke-width={level === 'good' ? 2.4 : 0.5} />
+			<path
+				d={level === 'bad' ? 'M-9 11 -4 2 1 11Z' : level === 'look' ? 'M-4 3 0 7 -4 11 -8 7Z' : 'M-8 7 -5 10 0 4'}
+				transform="translate(-4 0)"
+				fill={level === 'good' ? 'none' : LEVEL_COLOUR[level]}
+				stroke={LEVEL_COLOUR[level]}
+				stroke-width={level === 'good' ? 2.4 : 0.5}
+			/>
 		{/if}
-		{#if selected || (lit?.has(box.id) && scale > 0.75) || scale > 1.5}<text class="label" y="-11" font-size={Math.min(13, 12 / scale)}>{box.name}</text>{/if}
+		{#if selected || (lit?.has(box.id) && scale > 0.75) || scale > 1.5}<text
+				class="label"
+				y="-11"
+				font-size={Math.min(13, 12 / scale)}>{box.name}</text
+			>{/if}
 	</g>
 {/each}
 

@@ -14,7 +14,8 @@
 	let { rooms, selection, onselect, reach, scale }: Props = $props();
 	const path = (points: readonly Point[]): string => `M${points.map((p) => p.join(' ')).join('L')}Z`;
 	const widthOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[0])) - Math.min(...room.floor.map((p) => p[0]));
-	const heightOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[1])) - Math.min(...room.floor.map((p) => p[1]));
+	const heightOf = (room: PlanRoom): number =>
+		Math.max(...room.floor.map((p) => p[1])) - Math.min(...room.floor.map((p) => p[1]));
 	/** Letters keep their size on the screen until the room is too small for them. */
 	const nameSize = $derived(Math.min(15, 13 / scale));
 	const fits = (room: PlanRoom): boolean => room.name.length * nameSize * 0.5 < widthOf(room);
@@ -42,7 +43,14 @@
 	{/if}
 	{#each room.counters as counter, i (i)}<path class="top" d={path(counter)} />{/each}
 	{#each room.fixtures as f (f.id)}
-		<rect class="fixture" x={f.x} y={f.y} width={f.width} height={f.height} rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1} />
+		<rect
+			class="fixture"
+			x={f.x}
+			y={f.y}
+			width={f.width}
+			height={f.height}
+			rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1}
+		/>
 		{#if f.width * scale > 58 && f.name.length * 9 < f.width * 2.2}
 			<text class="small" x={f.x + f.width / 2} y={f.y + f.height / 2 + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
 		{/if}

@@ -18,14 +18,25 @@
 	let circuitId = $state('');
 	let fromId = $state('');
 	let lengthFt = $state<number | null>(null);
-	const circuits = $derived([{ value: '', name: 'not known yet' }, ...store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))]);
+	const circuits = $derived([
+		{ value: '', name: 'not known yet' },
+		...store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
+	]);
 	const chosen = $derived(store.index.circuits.get(circuitId));
 	const sources = $derived(
-		chosen ? [{ value: chosen.panelId, name: 'the panel' }, ...runOf(store.job, chosen).nodes.map((n) => ({ value: n.boxId, name: store.index.boxes.get(n.boxId)?.name ?? '' }))] : []
+		chosen
+			? [
+					{ value: chosen.panelId, name: 'the panel' },
+					...runOf(store.job, chosen).nodes.map((n) => ({ value: n.boxId, name: store.index.boxes.get(n.boxId)?.name ?? '' }))
+				]
+			: []
 	);
 	const attach = () =>
 		chosen &&
-		store.edit(`${box.name} on circuit ${chosen.number}`, attachBox(box.id, { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt }));
+		store.edit(
+			`${box.name} on circuit ${chosen.number}`,
+			attachBox(box.id, { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt })
+		);
 	function choose(id: string): void {
 		circuitId = id;
 		fromId = '';

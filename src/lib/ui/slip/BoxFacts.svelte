@@ -22,8 +22,10 @@
 	const room = $derived(box.roomId ? store.index.rooms.get(box.roomId) : undefined);
 	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
 	const device = $derived(box.devices[0]);
-	const nameFault = (text: string) => (text.trim() ? (text.length > 24 ? 'At most 24 characters.' : null) : 'A box needs a name.');
-	const set = (what: string, change: Parameters<typeof editBox>[1]) => store.edit(`${box.name}: ${what}`, editBox(box.id, change));
+	const nameFault = (text: string) =>
+		text.trim() ? (text.length > 24 ? 'At most 24 characters.' : null) : 'A box needs a name.';
+	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
+		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	function move(at: number | null): void {
 		if (at === null || box.place?.kind !== 'wall' || !room?.outline) return;
 		const length = wallLength(room.outline, box.place.wall);
@@ -34,11 +36,25 @@
 
 <div class="facts">
 	<TextField label="Name" value={box.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
-	<SelectField label="Room" value={box.roomId ?? ''} options={rooms} onkeep={(id) => set('room', { roomId: id || null, place: null })} />
+	<SelectField
+		label="Room"
+		value={box.roomId ?? ''}
+		options={rooms}
+		onkeep={(id) => set('room', { roomId: id || null, place: null })}
+	/>
 	<LengthField label="Height" value={box.heightIn} mayBeUnknown onkeep={(heightIn) => set('height', { heightIn })} />
-	{#if box.place?.kind === 'wall'}<LengthField label={`Along wall ${box.place.wall + 1}`} value={box.place.at} onkeep={move} />{/if}
+	{#if box.place?.kind === 'wall'}<LengthField
+			label={`Along wall ${box.place.wall + 1}`}
+			value={box.place.at}
+			onkeep={move}
+		/>{/if}
 	<SelectField label="State" value={box.state} options={plain(STATES)} onkeep={(state) => set(state, { state })} />
-	<SelectField label="Ground in the box" value={box.ground} options={plain(['present', 'none', 'unknown'] as const)} onkeep={(ground) => set('ground', { ground })} />
+	<SelectField
+		label="Ground in the box"
+		value={box.ground}
+		options={plain(['present', 'none', 'unknown'] as const)}
+		onkeep={(ground) => set('ground', { ground })}
+	/>
 	<SelectField
 		label="Damp or wet"
 		value={box.dampness ?? 'room'}
@@ -50,10 +66,18 @@
 			label="Protection in it"
 			value={device.protection}
 			options={PROTECTIONS.map((value) => ({ value, name: PROTECTS[value] }))}
-			onkeep={(protection) => store.edit(`${box.name}: ${PROTECTS[protection]}`, editDevice(box.id, device.id, { protection, feedsLoad: protection !== 'none' }))}
+			onkeep={(protection) =>
+				store.edit(
+					`${box.name}: ${PROTECTS[protection]}`,
+					editDevice(box.id, device.id, { protection, feedsLoad: protection !== 'none' })
+				)}
 		/>
 	{/if}
-	{#if leg}<FeetField label="Its cable, one way" value={leg.lengthFt} onkeep={(lengthFt) => store.edit(`${box.name}: cable length`, editLeg(leg.id, { lengthFt }))} />{/if}
+	{#if leg}<FeetField
+			label="Its cable, one way"
+			value={leg.lengthFt}
+			onkeep={(lengthFt) => store.edit(`${box.name}: cable length`, editLeg(leg.id, { lengthFt }))}
+		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
 {#if !store.circuit}<AttachBox {box} />{/if}

@@ -12,8 +12,13 @@
 	let { circuit }: Props = $props();
 	const store = useJob();
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
-	const ratings = $derived([...new Set([...store.edition.breakers.sizes, ...store.edition.breakers.onRequest.map((r) => r.amps), circuit.breakerA])].sort((a, b) => a - b));
-	const set = (what: string, change: Parameters<typeof editCircuit>[1]) => store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
+	const ratings = $derived(
+		[
+			...new Set([...store.edition.breakers.sizes, ...store.edition.breakers.onRequest.map((r) => r.amps), circuit.breakerA])
+		].sort((a, b) => a - b)
+	);
+	const set = (what: string, change: Parameters<typeof editCircuit>[1]) =>
+		store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
 	const stay = [
 		{ value: 'no', name: 'may go off' },
 		{ value: 'yes', name: 'must stay on' }
@@ -21,10 +26,30 @@
 </script>
 
 <div class="facts">
-	<TextField label="Name" value={circuit.name} check={(t) => (t.trim() ? null : 'A circuit needs a name.')} onkeep={(name) => set('name', { name: name.trim().slice(0, 80) })} />
-	<SelectField label="Breaker" value={String(circuit.breakerA)} options={ratings.map((a) => ({ value: String(a), name: `${a} A` }))} onkeep={(a) => set(`${a} A`, { breakerA: Number(a) })} />
-	<SelectField label="Breaker kind" value={circuit.breaker} options={PROTECTIONS.map((value) => ({ value, name: GIVES[value] }))} onkeep={(breaker) => set(GIVES[breaker], { breaker })} />
-	<SelectField label="Must stay on" value={circuit.mustStayOn ? 'yes' : 'no'} options={stay} onkeep={(v) => set(v === 'yes' ? 'must stay on' : 'may go off', { mustStayOn: v === 'yes' })} />
+	<TextField
+		label="Name"
+		value={circuit.name}
+		check={(t) => (t.trim() ? null : 'A circuit needs a name.')}
+		onkeep={(name) => set('name', { name: name.trim().slice(0, 80) })}
+	/>
+	<SelectField
+		label="Breaker"
+		value={String(circuit.breakerA)}
+		options={ratings.map((a) => ({ value: String(a), name: `${a} A` }))}
+		onkeep={(a) => set(`${a} A`, { breakerA: Number(a) })}
+	/>
+	<SelectField
+		label="Breaker kind"
+		value={circuit.breaker}
+		options={PROTECTIONS.map((value) => ({ value, name: GIVES[value] }))}
+		onkeep={(breaker) => set(GIVES[breaker], { breaker })}
+	/>
+	<SelectField
+		label="Must stay on"
+		value={circuit.mustStayOn ? 'yes' : 'no'}
+		options={stay}
+		onkeep={(v) => set(v === 'yes' ? 'must stay on' : 'may go off', { mustStayOn: v === 'yes' })}
+	/>
 </div>
 
 <style>

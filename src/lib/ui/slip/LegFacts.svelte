@@ -14,5 +14,9 @@
 
 {#if leg}
 	<p>{cableName(leg)}, {leg.state}</p>
-	<FeetField label="Length, one way" value={leg.lengthFt} onkeep={(lengthFt) => store.edit('Cable length', editLeg(leg.id, { lengthFt }))} />
+	<FeetField
+		label="Length, one way"
+		value={leg.lengthFt}
+		onkeep={(lengthFt) => store.edit('Cable length', editLeg(leg.id, { lengthFt }))}
+	/>
 {/if}

@@ -12,10 +12,20 @@
 	const store = useJob();
 	let name = $state('');
 	let amps = $state('15');
-	const ampsFault = (text: string) => (store.edition.breakers.sizes.includes(Number(text)) ? null : `A standard rating: ${store.edition.breakers.sizes.join(', ')}`);
+	const ampsFault = (text: string) =>
+		store.edition.breakers.sizes.includes(Number(text)) ? null : `A standard rating: ${store.edition.breakers.sizes.join(', ')}`;
 	async function make(): Promise<void> {
 		const id = freshId();
-		const done = await store.edit(`Circuit ${name || 'found'}`, addCircuit({ circuitId: id, panelId: freshId(), name: name.trim() || 'Found circuit', breakerA: Number(amps), state: 'found' }));
+		const done = await store.edit(
+			`Circuit ${name || 'found'}`,
+			addCircuit({
+				circuitId: id,
+				panelId: freshId(),
+				name: name.trim() || 'Found circuit',
+				breakerA: Number(amps),
+				state: 'found'
+			})
+		);
 		if (done) onmade(id);
 	}
 </script>

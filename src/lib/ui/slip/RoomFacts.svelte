@@ -20,8 +20,18 @@
 
 {#if room}
 	<div class="facts">
-		<TextField label="Name" value={room.name} check={nameFault} onkeep={(name) => store.edit(`Room named ${name}`, editRoom(room.id, { name: name.trim().slice(0, 60) }))} />
-		<SelectField label="Kind" value={room.kind} options={kinds} onkeep={(kind: RoomKind) => store.edit(`${room.name} is a ${roomWords(kind)}`, editRoom(room.id, { kind }))} />
+		<TextField
+			label="Name"
+			value={room.name}
+			check={nameFault}
+			onkeep={(name) => store.edit(`Room named ${name}`, editRoom(room.id, { name: name.trim().slice(0, 60) }))}
+		/>
+		<SelectField
+			label="Kind"
+			value={room.kind}
+			options={kinds}
+			onkeep={(kind: RoomKind) => store.edit(`${room.name} is a ${roomWords(kind)}`, editRoom(room.id, { kind }))}
+		/>
 		{#if room.kind === 'basement'}
 			<SelectField
 				label="Finished"
@@ -30,7 +40,8 @@
 					{ value: 'yes', name: 'finished' },
 					{ value: 'no', name: 'unfinished' }
 				]}
-				onkeep={(v) => store.edit(`${room.name} ${v === 'yes' ? 'finished' : 'unfinished'}`, editRoom(room.id, { finished: v === 'yes' }))}
+				onkeep={(v) =>
+					store.edit(`${room.name} ${v === 'yes' ? 'finished' : 'unfinished'}`, editRoom(room.id, { finished: v === 'yes' }))}
 			/>
 		{/if}
 	</div>
@@ -42,7 +53,8 @@
 				<LengthField
 					label={`Wall ${wall + 1}`}
 					value={wallLength(outline, wall)}
-					onkeep={(inches) => inches !== null && store.edit(`${room.name}, wall ${wall + 1}`, setWallLength(room.id, wall, inches))}
+					onkeep={(inches) =>
+						inches !== null && store.edit(`${room.name}, wall ${wall + 1}`, setWallLength(room.id, wall, inches))}
 				/>
 			{/each}
 		</div>

@@ -38,7 +38,10 @@
 	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
-		const circuit = store.selection?.kind === 'box' && store.circuit ? aboutSubject(store.assessment, 'circuit', store.circuit.id).decisions : [];
+		const circuit =
+			store.selection?.kind === 'box' && store.circuit
+				? aboutSubject(store.assessment, 'circuit', store.circuit.id).decisions
+				: [];
 		return [...own, ...circuit].sort((a, b) => rank(a.id) - rank(b.id));
 	});
 	const open = $derived(decisions.filter((d) => rank(d.id) === 0));
@@ -83,8 +86,12 @@
 			</div>
 		</header>
 		{#each stageFindings.slice(0, MOST) as finding (finding.id)}<FindingCard {finding} onfix={fix} {onshow} />{/each}
-		{#if !stageFindings.length}<p class="soft">Nothing open at this stage. Pick something on the sheet or the strip to see why it is as it is.</p>{/if}
-		{#if stageFindings.length > MOST}<p class="soft">and {stageFindings.length - MOST} more: pick a room or circuit to see its own.</p>{/if}
+		{#if !stageFindings.length}<p class="soft">
+				Nothing open at this stage. Pick something on the sheet or the strip to see why it is as it is.
+			</p>{/if}
+		{#if stageFindings.length > MOST}<p class="soft">
+				and {stageFindings.length - MOST} more: pick a room or circuit to see its own.
+			</p>{/if}
 	{/if}
 </div>
 

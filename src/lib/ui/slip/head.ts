@@ -25,7 +25,9 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 		}
 		case 'leg': {
 			const leg = job.legs.find((l) => l.id === id);
-			return leg ? { title: `${index.boxes.get(leg.fromId)?.name ?? 'panel'} to ${index.boxes.get(leg.toId)?.name}`, sub: 'cable leg' } : null;
+			return leg
+				? { title: `${index.boxes.get(leg.fromId)?.name ?? 'panel'} to ${index.boxes.get(leg.toId)?.name}`, sub: 'cable leg' }
+				: null;
 		}
 		case 'panel': {
 			const panel = job.panels.find((p) => p.id === id);

@@ -7,6 +7,7 @@
 	import { predict } from '$core/prove/predict';
 	import { runFeet } from '$core/circuits/assess-circuits';
 	import type { Stage } from '$core/model/kinds';
+	import type { Level } from '$core/prove/verdicts';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Mark from '../Mark.svelte';
 
@@ -17,18 +18,31 @@
 	const store = useJob();
 	const drawing = $derived(store.run && store.run.nodes.length ? drawRun(store.job, store.run) : null);
 	const proving = $derived(stage === 'prove' || stage === 'trace' || stage === 'handover');
+	interface Pill {
+		expected: string;
+		measured: string;
+		level: Level | undefined;
+	}
 	/** Under each box: what the run should lose there, and what was read. */
 	const pills = $derived.by(() => {
 		const { run, edition, job, assessment } = store;
-		return new Map(
-			(run?.nodes ?? []).map((node) => {
+		if (!run) return new Map<string, Pill>();
+		return new Map<string, Pill>(
+			run.nodes.map((node) => {
 				const proof = assessment.proofs.get(node.boxId);
-				const design = dropAt(edition, job, run!, node);
-				const expected = predict(edition, job, run!.circuit, node.boxId);
+				const design = dropAt(edition, job, run, node);
+				const expected = predict(edition, job, run.circuit, node.boxId);
 				const shown = proving ? (expected.known ? expected.value.dropPercent : null) : (design?.percent ?? null);
 				const read = proof?.latest.drop ?? proof?.latest.hn;
 				const unit = proof?.latest.drop ? '%' : 'V';
-				return [node.boxId, { expected: shown === null ? '?' : `${show(shown, 1)} %`, measured: read ? `${show(read.reading.value ?? 0, 1)} ${unit}` : '', level: proof?.level }];
+				return [
+					node.boxId,
+					{
+						expected: shown === null ? '?' : `${show(shown, 1)} %`,
+						measured: read ? `${show(read.reading.value ?? 0, 1)} ${unit}` : '',
+						level: proof?.level
+					}
+				];
 			})
 		);
 	});
@@ -52,12 +66,20 @@
 			</p>
 			{#if off}<span class="tag condensed">OFF · TAGGED</span>{/if}
 			<p class="key soft">
-				<span>{proving ? `predicted at ${store.job.practice.testLoadA} A, 25 °C` : 'drop at the design load, 75 °C'}</span><span>measured</span>
+				<span>{proving ? `predicted at ${store.job.practice.testLoadA} A, 25 °C` : 'drop at the design load, 75 °C'}</span><span
+					>measured</span
+				>
 			</p>
 		</header>
 	{/if}
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div class="body" bind:this={body} tabindex={drawing ? 0 : undefined} role={drawing ? 'group' : undefined} aria-label={drawing ? 'Boxes in feed order' : undefined}>
+	<div
+		class="body"
+		bind:this={body}
+		tabindex={drawing ? 0 : undefined}
+		role={drawing ? 'group' : undefined}
+		aria-label={drawing ? 'Boxes in feed order' : undefined}
+	>
 		{#if drawing}
 			<svg width={drawing.width} height={drawing.height} role="group" aria-label="Boxes in feed order">
 				{#each drawing.bands as band, i (i)}
@@ -68,7 +90,10 @@
 				{#each drawing.legs as leg (leg.legId)}
 					{@const mid = leg.x1 + 14}
 					{#each leg.ground ? [-7, 0, 7] : [-4, 4] as dy, k (dy)}
-						{@const d = leg.y1 === leg.y2 ? `M${leg.x1} ${leg.y1 + dy}H${leg.x2}` : `M${leg.x1} ${leg.y1 + dy}H${mid - dy}V${leg.y2 + dy}H${leg.x2}`}
+						{@const d =
+							leg.y1 === leg.y2
+								? `M${leg.x1} ${leg.y1 + dy}H${leg.x2}`
+								: `M${leg.x1} ${leg.y1 + dy}H${mid - dy}V${leg.y2 + dy}H${leg.x2}`}
 						{#if k === 1}
 							<path {d} class="neutral-edge" />
 							<path {d} class="neutral" />
@@ -76,7 +101,12 @@
 							<path {d} class={k === 0 ? 'hot' : 'ground'} />
 						{/if}
 					{/each}
-					<text class="length" class:unknown={leg.label === 'length?'} x={(Math.max(leg.x1, leg.y1 === leg.y2 ? leg.x1 : mid + 8) + leg.x2) / 2} y={leg.y2 - 13}>{leg.label}</text>
+					<text
+						class="length"
+						class:unknown={leg.label === 'length?'}
+						x={(Math.max(leg.x1, leg.y1 === leg.y2 ? leg.x1 : mid + 8) + leg.x2) / 2}
+						y={leg.y2 - 13}>{leg.label}</text
+					>
 				{/each}
 				<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`}>
 					<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
@@ -102,7 +132,15 @@
 							store.select({ kind: 'box', id: box.boxId });
 						}}
 					>
-						<rect class="square" class:level-good={proving && pill?.level === 'good'} class:level-bad={proving && pill?.level === 'bad'} class:level-look={proving && pill?.level === 'look'} width={STRIP.boxWidth} height={STRIP.boxHeight} rx="2" />
+						<rect
+							class="square"
+							class:level-good={proving && pill?.level === 'good'}
+							class:level-bad={proving && pill?.level === 'bad'}
+							class:level-look={proving && pill?.level === 'look'}
+							width={STRIP.boxWidth}
+							height={STRIP.boxHeight}
+							rx="2"
+						/>
 						<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name}</text>
 						{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
 						<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 21}>{pill?.expected}</text>
@@ -119,15 +157,27 @@
 				{#if store.circuit}
 					Circuit {store.circuit.number} has no run yet. Attach a box to it in the box's slip.
 				{:else if store.selection?.kind === 'box'}
-					This box is on no circuit yet. Its readings are judged by the limits; name its circuit in the slip and they are held against its run too.
+					This box is on no circuit yet. Its readings are judged by the limits; name its circuit in the slip and they are held
+					against its run too.
 				{:else}
-					Pick a box or a circuit to see its run from the breaker on. <kbd>[</kbd> and <kbd>]</kbd> step along it.
+					Pick a circuit, or a box on the sheet, to see its run from the breaker on. <kbd>[</kbd> and <kbd>]</kbd> step along it.
 				{/if}
 			</p>
+			{#if !store.circuit && store.selection?.kind !== 'box'}
+				<ul class="circuits">
+					{#each store.job.circuits as c (c.id)}
+						<li>
+							<button type="button" class:tagged={store.tagged.some((e) => e.circuitId === c.id)} onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{c.number}</b> {c.name}</button>
+						</li>
+					{/each}
+				</ul>
+			{/if}
 		{/if}
 	</div>
 	{#if store.circuit && proving && store.box && store.assessment.proofs.get(store.box.id)}
-		<p class="sr-only" aria-live="polite">{store.box.name}: <Mark kind={store.assessment.proofs.get(store.box.id)?.level ?? 'unknown'} word /></p>
+		<p class="sr-only" aria-live="polite">
+			{store.box.name}: <Mark kind={store.assessment.proofs.get(store.box.id)?.level ?? 'unknown'} word />
+		</p>
 	{/if}
 </section>
 
@@ -180,11 +230,39 @@
 	.body {
 		flex: 1;
 		min-height: 0;
+		position: relative;
 		overflow: auto;
 	}
 	.empty {
-		padding: 10px 20px;
-		max-width: 62ch;
+		margin: 0;
+		padding: 10px 18px;
+	}
+	.circuits {
+		list-style: none;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin: 0;
+		padding: 0 18px 12px;
+	}
+	.circuits button {
+		border: 1.5px solid var(--rule);
+		border-left: 4px solid var(--soft);
+		border-radius: 3px;
+		background: var(--sheet);
+		color: var(--ink);
+		min-height: 32px;
+		padding: 1px 10px;
+		font-size: 14px;
+	}
+	.circuits button.tagged {
+		border-left-color: var(--off);
+		border-style: dashed;
+	}
+	.circuits b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 16px;
+		margin-right: 3px;
 	}
 	kbd {
 		font-family: var(--font-mono);
@@ -231,11 +309,15 @@
 	}
 	.band-name {
 		fill: var(--copper);
-		font: 600 12px 'Barlow Condensed', sans-serif;
+		font:
+			600 12px 'Barlow Condensed',
+			sans-serif;
 	}
 	.length {
 		text-anchor: middle;
-		font: 400 12.5px 'IBM Plex Mono', monospace;
+		font:
+			400 12.5px 'IBM Plex Mono',
+			monospace;
 		fill: var(--soft);
 		paint-order: stroke;
 		stroke: var(--paper);
@@ -256,11 +338,15 @@
 		stroke-dasharray: 5 3;
 	}
 	.amps {
-		font: 700 19px 'Barlow Condensed', sans-serif;
+		font:
+			700 19px 'Barlow Condensed',
+			sans-serif;
 		fill: var(--ink);
 	}
 	.slot {
-		font: 400 12px 'Barlow', sans-serif;
+		font:
+			400 12px 'Barlow',
+			sans-serif;
 		fill: var(--soft);
 	}
 	.box {
@@ -269,7 +355,9 @@
 	}
 	.box .name {
 		text-anchor: middle;
-		font: 600 16px 'Barlow Condensed', sans-serif;
+		font:
+			600 16px 'Barlow Condensed',
+			sans-serif;
 		fill: var(--ink);
 	}
 	.level-good {
@@ -297,7 +385,9 @@
 	}
 	.pill {
 		text-anchor: middle;
-		font: 400 12.5px 'IBM Plex Mono', monospace;
+		font:
+			400 12.5px 'IBM Plex Mono',
+			monospace;
 		fill: var(--soft);
 	}
 	.pill.read {
@@ -315,6 +405,12 @@
 		fill: var(--stop);
 	}
 	@media (max-width: 820px) {
+		.circuits {
+			display: none;
+		}
+		.body {
+			scrollbar-width: none;
+		}
 		header {
 			padding: 6px 14px 0;
 			gap: 10px;

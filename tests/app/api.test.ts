@@ -1,0 +1,169 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { serve, type Server } from './browser';
+
+let server: Server;
+before(async () => (server = await serve(4720)));
+after(() => server.stop());
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Answer = { status: number; body: any };
+async function post(path: string, body: unknown, type = 'application/json'): Promise<Answer> {
+	const answer = await fetch(`${server.url}/api/v1/${path}`, {
+		method: 'POST',
+		headers: { 'content-type': type, origin: 'https://elsewhere.example' },
+		body: typeof body === 'string' ? body : JSON.stringify(body)
+	});
+	return { status: answer.status, body: await answer.json() };
+}
+const get = async (path: string): Promise<Answer> => {
+	const answer = await fetch(`${server.url}/api/v1/${path}`);
+	return { status: answer.status, body: await answer.json() };
+};
+
+const heater = {
+	edition: '2023',
+	load: { kind: 'water-heater', watts: 5500, volts: 240 },
+	wiring: { cable: 'NM-B', metal: 'Cu', lengthFt: 45, ambientC: 30, currentCarrying: 2, terminalC: 60 },
+	outlets: { kind: 'hard-wired', count: 1 },
+	limits: { dropPercent: 3 }
+};
+test('POST /size answers the water heater of the contract', async () => {
+	const { status, body } = await post('size', heater);
+	assert.equal(status, 200);
+	assert.deepEqual(
+		{
+			breakerA: body.breakerA,
+			poles: body.poles,
+			awg: body.awg,
+			egcAwg: body.egcAwg,
+			ampacityA: body.ampacityA,
+			drivenBy: body.drivenBy
+		},
+		{ breakerA: 30, poles: 2, awg: '10', egcAwg: '10', ampacityA: 30, drivenBy: 'ampacity' }
+	);
+	assert.ok(Math.abs(body.loadA - 22.9167) < 1e-3 && Math.abs(body.designA - 28.6458) < 1e-3);
+	assert.ok(Math.abs(body.drop.percent - 1.0398) < 1e-3);
+	assert.ok(body.steps.every((s: object) => 'label' in s && 'formula' in s && 'value' in s && 'unit' in s));
+	assert.deepEqual(body.findings, []);
+});
+
+const bedroom = {
+	edition: '2023',
+	roomKind: 'bedroom',
+	outline: [
+		[0, 0],
+		[144, 0],
+		[144, 120],
+		[0, 120]
+	],
+	breaks: [{ wall: 0, from: 12, to: 44, kind: 'door' }],
+	receptacles: [{ wall: 2, at: 72 }],
+	studs: { spacing: 16, offset: 0 }
+};
+test('POST /layout/walls answers the bedroom of the contract', async () => {
+	const { status, body } = await post('layout/walls', bedroom);
+	assert.equal(status, 200);
+	assert.deepEqual(
+		[body.spaces.length, body.spaces[0].length, body.spaces[0].required, body.minimum, body.proposal.length],
+		[1, 496, true, 4, 3]
+	);
+	assert.deepEqual(Object.keys(body.uncovered[0]).sort(), ['from', 'space', 'to', 'wall']);
+	assert.equal((await post('layout/walls', { edition: '2023', roomKind: 'hallway', outline: bedroom.outline })).body.minimum, 0);
+});
+test('POST /protect answers outlet by outlet, amendments honoured', async () => {
+	const outlets = [
+		{ id: 'a', what: 'receptacle', room: 'kitchen', serves: 'countertop', volts: 120, amps: 20, sinkFt: 3 },
+		{ id: 'b', what: 'hard-wired', room: 'outdoors', serves: 'hvac', volts: 240, amps: 40 }
+	];
+	const ask = { edition: '2023', permitDate: '2026-10-12', dwelling: 'one-family', outlets };
+	const { status, body } = await post('protect', {
+		...ask,
+		amendments: [{ section: '210.8(F)', change: 'off', reference: 'Ord. 1' }]
+	});
+	assert.equal(status, 200);
+	assert.equal(body.outlets[0].gfci.because[0].section, '210.8(A)(6)');
+	assert.deepEqual(
+		[body.outlets[0].afci.required, body.outlets[0].tamperResistant, body.outlets[0].cover, body.outlets[0].labels],
+		[true, true, 'none', []]
+	);
+	assert.equal(body.outlets[1].gfci.required, false);
+	assert.equal(body.findings[0].amendedBy, 'Ord. 1');
+	assert.equal((await post('protect', ask)).body.outlets[1].gfci.required, true);
+});
+
+const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
+	['an edition that is not there', 'size', { ...heater, edition: '2014' }, ['edition']],
+	[
+		'several faults at once',
+		'size',
+		{ ...heater, load: { kind: 'toaster', volts: 'much' }, outlets: { kind: 'hard-wired' } },
+		['load.kind', 'load.volts', 'outlets.count']
+	],
+	['neither watts nor amps', 'size', { ...heater, load: { kind: 'general', volts: 120 } }, ['load.watts']],
+	['hvac without its nameplate', 'size', { ...heater, load: { kind: 'hvac', volts: 240 } }, ['load.mca', 'load.mocp']],
+	['an unknown field', 'size', { ...heater, colour: 'red' }, ['colour']],
+	['a load past every breaker', 'size', { ...heater, load: { kind: 'general', amps: 900, volts: 240 } }, ['load.amps']],
+	[
+		'a crossing outline',
+		'layout/walls',
+		{
+			...bedroom,
+			outline: [
+				[0, 0],
+				[100, 100],
+				[100, 0],
+				[0, 100]
+			]
+		},
+		['outline[0]']
+	],
+	[
+		'a break over its wall',
+		'layout/walls',
+		{ ...bedroom, breaks: [{ wall: 0, from: 12, to: 440, kind: 'door' }] },
+		['breaks[0].to']
+	],
+	['a receptacle off its wall', 'layout/walls', { ...bedroom, receptacles: [{ wall: 2, at: 145 }] }, ['receptacles[0].at']],
+	['a list', 'layout/walls', [], ['']],
+	['nothing', 'protect', null, ['']],
+	[
+		'a bad day',
+		'protect',
+		{
+			edition: '2020',
+			permitDate: '2026-13-01',
+			dwelling: 'one-family',
+			outlets: [{ id: 'a', what: 'switch', room: 'hallway', volts: 120, amps: 15 }]
+		},
+		['permitDate']
+	]
+];
+for (const [what, path, body, faults] of bad) {
+	test(`POST /${path} refuses ${what} with its path`, async () => {
+		const { status, body: said } = await post(path, body);
+		assert.equal(status, 400, JSON.stringify(said));
+		assert.equal(typeof said.error.message, 'string');
+		const paths = said.error.fields.map((f: { path: string }) => f.path);
+		for (const fault of faults) assert.ok(paths.includes(fault), `${fault} is not among ${paths}`);
+	});
+}
+test('wrong type, no JSON, too large', async () => {
+	assert.equal((await post('size', 'a=1', 'application/x-www-form-urlencoded')).status, 415);
+	assert.equal((await post('size', '{"edition":')).status, 400);
+	assert.equal((await post('size', JSON.stringify({ pad: 'x'.repeat(5_100_000) }))).status, 413);
+	assert.match((await post('size', { ...heater, edition: '2014' })).body.error.fields[0].message, /2017, 2020, 2023/);
+});
+test('demo jobs, schema, description', async () => {
+	const demo = await get('demo/quillback.json');
+	assert.deepEqual([demo.body.hekto, demo.body.fileVersion, demo.body.job.name], ['job', 1, 'Quillback Pottery']);
+	assert.equal((await get('demo/marrow-street.json')).status, 200);
+	const none = await get('demo/constructor.json');
+	assert.equal(none.status, 404);
+	assert.match(none.body.error.message, /quillback, marrow-street/);
+	assert.equal((await get('schema/job.json')).body.properties.job.type, 'object');
+	const api = (await get('openapi.json')).body;
+	assert.equal(api.openapi, '3.1.0');
+	for (const path of ['size', 'layout/walls', 'protect', 'demo/{name}.json', 'schema/job.json', 'openapi.json'])
+		assert.ok(api.paths[`/api/v1/${path}`], path);
+});
