@@ -23,7 +23,7 @@ after(async () => {
 async function fresh(path: string): Promise<void> {
 	await b.go('/');
 	await b.says('Quillback Pottery');
-	await b.click('button[aria-label="Put Quillback Pottery back as it was"]');
+	await b.click('button[aria-label="Put back Quillback Pottery as it was"]');
 	await b.says('Quillback Pottery is as it was.');
 	await b.go(path);
 	await b.find('.frame');
@@ -104,7 +104,7 @@ test('Prove: an impossible reading is refused with nothing lost; a bad one is ju
 	await b.click('.pad button', 'Keep 2 readings');
 	await b.says('times what this run should lose', '.pad');
 	await b.says('Design: drop under load 9.1 %: outside at most 3 %', '.pad');
-	await b.says(/9\.1 %, predicted 2\.\d+/, slip);
+	await b.says(/9\.1 %, predicted 2/, slip);
 	await b.says('▲ 9.1 %', '.strip');
 	await b.find('[data-strip-box="K-02"] .level-bad');
 	await b.click('button[aria-label="Undo"]');
@@ -209,7 +209,7 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	await b.says('reads 37 V: not proved dead');
 	await b.type('#dead-earth', '0');
 	await b.click('button', 'Record the test');
-	await b.says(/good Tested .* by JM: low-impedance meter, proved before and after/);
+	await b.says(/Tested .* by JM: low-impedance meter, proved before and after/);
 	await b.click('.live');
 	await b.type('dialog[open] input, [role=dialog] input', 'JM' + Key.ENTER);
 	await b.click('[role=dialog] button, dialog[open] button', 'Switch on');
@@ -245,5 +245,9 @@ test('keys: stages, find, steps along the run, new box, the list', async () => {
 
 test('nothing was asked of any other host, and the pages complained of nothing', async () => {
 	assert.deepEqual(await b.strangers(), []);
-	assert.deepEqual(await b.complaints(), []);
+	// Two tests above stand in for a download: that address is no address.
+	assert.deepEqual(
+		(await b.complaints()).filter((c) => !c.includes('blob:none')),
+		[]
+	);
 });

@@ -1,5 +1,4 @@
 import { liveQuery, type Subscription } from 'dexie';
-import { produce } from 'immer';
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, assess } from '$core/assess';
 import { runOf } from '$core/circuits/runs';
@@ -91,14 +90,14 @@ export class JobStore {
 	/** Does a command and keeps it. @returns whether it was done; a refusal is told in `notice` */
 	async edit(label: string, command: Command): Promise<boolean> {
 		// What the command itself refuses is the user's to mend, and never reaches the store.
-		let next: Job;
+		let made: jobs.MadeEdit;
 		try {
-			next = produce(this.job, command);
+			made = jobs.makeEdit(label, this.job, this.rev, command);
 		} catch (error) {
 			return this.refuse(error);
 		}
-		this.job = next;
-		return this.keep(label, () => jobs.commit(next.id, label, command));
+		this.job = made.job;
+		return this.keep(label, () => jobs.commit(made.job.id, made));
 	}
 
 	async take(label: string, readings: readonly Reading[]): Promise<boolean> {

@@ -1,4 +1,4 @@
-import { applyPatches, enablePatches, produceWithPatches } from 'immer';
+import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import Dexie from 'dexie';
 import type { Command } from '$core/model/commands';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
@@ -28,11 +28,25 @@ async function addEdit(edit: Omit<EditRow, 'state' | 'at'>): Promise<void> {
 	await db.edits.add({ ...edit, state: DONE, at: now() });
 }
 
-/** Runs a command on the job as it is in the store now, also where another tab changed it since. */
-export const commit = (jobId: string, label: string, command: Command): Promise<JobRow> =>
+/** An edit as a tab made it, with the state that it was made on. */
+export interface MadeEdit {
+	label: string;
+	command: Command;
+	baseRev: number;
+	job: Job;
+	patches: Patch[];
+	inverse: Patch[];
+}
+export function makeEdit(label: string, on: Job, baseRev: number, command: Command): MadeEdit {
+	const [job, patches, inverse] = produceWithPatches(on, command);
+	return { label, command, baseRev, job, patches, inverse };
+}
+/** Keeps an edit. Where another tab was faster, its command is done again on what stands there now. */
+export const commit = (jobId: string, made: MadeEdit): Promise<JobRow> =>
 	db.transaction('rw', db.jobs, db.edits, async () => {
 		const row = await rowOf(jobId);
-		const [job, patches, inverse] = produceWithPatches(row.job, command);
+		const { label, job, patches, inverse } =
+			row.rev === made.baseRev ? made : makeEdit(made.label, row.job, row.rev, made.command);
 		if (!patches.length) return row;
 		await addEdit({ jobId, label, patches, inverse, readingIds: [] });
 		return put(row, job);

@@ -106,7 +106,7 @@
 				><tr
 					><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th
 						class="num">Circuits</th
-					><th>Open</th><th>Begin with</th><th>Changed</th><th></th></tr
+					><th>Open</th><th>Begin with</th><th>Changed</th><th><span class="sr-only">Put back or remove</span></th></tr
 				></thead
 			>
 			<tbody>
@@ -128,7 +128,7 @@
 						</td>
 						<td>{day(row.updatedAt)}</td>
 						<td class="do">
-							{#if row.demo}<Btn small look="quiet" label={`Put ${row.job.name} back as it was`} onclick={() => putBack(row)}
+							{#if row.demo}<Btn small look="quiet" label={`Put back ${row.job.name} as it was`} onclick={() => putBack(row)}
 									>Put back</Btn
 								>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
 						</td>

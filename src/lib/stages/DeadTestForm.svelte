@@ -41,7 +41,7 @@
 </script>
 
 <section aria-label={`Dead before touching, ${box.name}`}>
-	<h3>Dead before touching: {box.name}</h3>
+	<h2>Dead before touching: {box.name}</h2>
 	{#if !dead.tag}
 		<p>
 			<Mark kind="caution" word /> Its circuit is not off and tagged. Switch it off and tag it in the live/dead strip at the top first.
@@ -91,6 +91,9 @@
 </section>
 
 <style>
+	h2 {
+		font-size: 18px;
+	}
 	section {
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;

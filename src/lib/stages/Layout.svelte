@@ -19,10 +19,12 @@
 	const open = $derived(plan.rooms.flatMap((r) => r.reach).filter((r) => !r.met).length);
 	const receptacles = $derived(store.job.boxes.reduce((n, b) => n + b.devices.filter((d) => d.receptacles > 0).length, 0));
 	/** All rooms as one edit, so that one undo takes it back. */
-	const placeAll = () =>
-		store.edit(`Place ${count} receptacles`, (draft) => {
-			for (const fix of missing) applyFix(fix, freshId)(draft);
+	function placeAll(): void {
+		const fixes = missing;
+		void store.edit(`Place ${count} receptacles`, (draft) => {
+			for (const fix of fixes) applyFix(fix, freshId)(draft);
 		});
+	}
 </script>
 
 <Sheet

@@ -80,13 +80,10 @@
 	<div class="lamps" role="group" aria-label="Three lamps, by what they span">
 		{#each LAMPS as name, i (name)}
 			{@const lamp = draft.lamps[i]}
-			<button
-				type="button"
-				class={`lamp ${lamp}`}
-				onclick={() => draft.tap(i)}
-				aria-label={`Lamp ${name[0]}-${name[1]}: ${lamp || 'not read'}`}
-			>
-				<span class="bulb" aria-hidden="true"></span>{name[0]}-{name[1]}<small>{lamp || 'tap'}</small>
+			<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)}>
+				<span class="bulb" aria-hidden="true"></span>{name[0]}-{name[1]} <small>{lamp || 'tap'}</small><span class="sr-only">
+					lamp</span
+				>
 			</button>
 		{/each}
 	</div>
@@ -131,7 +128,7 @@
 				<label for="read-load">Test load, A</label><input
 					id="read-load"
 					class="mono"
-					inputmode={keypad ? "none" : "decimal"}
+					inputmode={keypad ? 'none' : 'decimal'}
 					bind:value={draft.loadA}
 				/>
 			</div>
@@ -141,7 +138,7 @@
 		</div>
 	</form>
 
-	{#if !expected.known}<p class="soft why">
+	{#if !expected.known}<p class="soft unpredicted">
 			Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.
 		</p>{/if}
 	{#each judgements as j, i (i)}
@@ -304,7 +301,7 @@
 	.judged.look {
 		border-color: var(--look);
 	}
-	.why {
+	.unpredicted {
 		margin: 0;
 	}
 	@media (max-width: 820px) {
@@ -331,6 +328,13 @@
 		}
 		.pad {
 			padding-top: 8px;
+		}
+		/* The verdict comes before the next reading: nothing to scroll for. */
+		header {
+			order: -2;
+		}
+		.judged {
+			order: -1;
 		}
 	}
 </style>

@@ -18,7 +18,7 @@
 	sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}
 >
 	{#if totals.length}
-		<h3>Cable of new work</h3>
+		<h2>Cable of new work</h2>
 		<table class="data totals">
 			<thead><tr><th>Cable</th><th class="num">Legs</th><th class="num">Feet</th></tr></thead>
 			<tbody>
@@ -32,7 +32,7 @@
 			</tbody>
 		</table>
 	{/if}
-	<h3>Legs</h3>
+	<h2>Legs</h2>
 	<table class="data">
 		<thead><tr><th>From</th><th>To</th><th>Cable</th><th class="num">Length</th><th>State</th></tr></thead>
 		<tbody>
@@ -59,7 +59,8 @@
 </Sheet>
 
 <style>
-	h3 {
+	h2 {
+		font-size: 18px;
 		margin: 14px 0 4px;
 	}
 	.totals {

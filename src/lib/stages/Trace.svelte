@@ -21,7 +21,7 @@
 	sub={`${store.job.symptoms.filter((s) => s.open).length} open symptoms, ${suspects.length} boxes with a reading off`}
 >
 	<p class="gate"><Mark kind="caution" word /> Hands in a box: its circuit off and tagged, the box proved dead first, in Trim.</p>
-	<h3>Symptoms</h3>
+	<h2>Symptoms</h2>
 	<ul>
 		{#each store.job.symptoms as s (s.id)}
 			<li class:closed={!s.open}>
@@ -52,7 +52,7 @@
 		/>
 		<Btn onclick={add}>Note it</Btn>
 	</div>
-	<h3>Readings off</h3>
+	<h2>Readings off</h2>
 	<table class="data">
 		<thead><tr><th>Box</th><th>What the reading says</th></tr></thead>
 		<tbody>
@@ -89,7 +89,8 @@
 		margin: 0 0 12px;
 		background: var(--paper);
 	}
-	h3 {
+	h2 {
+		font-size: 18px;
 		margin: 12px 0 4px;
 	}
 	ul {

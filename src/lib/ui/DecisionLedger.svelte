@@ -7,7 +7,8 @@
 		decision: Decision;
 	}
 	let { decision }: Props = $props();
-	const figure = (step: Step): string => `${typeof step.value === 'number' ? show(step.value) : step.value} ${step.unit}`.trim();
+	const figure = (step: Step): string =>
+		`${typeof step.value === 'number' ? show(step.value, step.unit === 'ohm' ? 3 : 2) : step.value} ${step.unit}`.trim();
 </script>
 
 <section class="decision">

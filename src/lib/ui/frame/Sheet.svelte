@@ -76,14 +76,22 @@
 		outline-offset: -3px;
 	}
 	@media (max-width: 820px) {
-		.bare header {
-			display: none;
-		}
 		header {
 			padding: 8px 12px;
 		}
 		.content {
 			padding: 0 12px 20px;
+		}
+	}
+	@media (max-width: 820px) {
+		/* Out of sight, and still the page's heading. */
+		.bare header {
+			position: absolute;
+			width: 1px;
+			height: 1px;
+			padding: 0;
+			overflow: hidden;
+			clip-path: inset(50%);
 		}
 	}
 	@media print {

@@ -138,6 +138,11 @@
 		.job {
 			display: none;
 		}
+		.brand {
+			min-height: 44px;
+			min-width: 30px;
+			justify-content: center;
+		}
 		.acts {
 			order: 2;
 			margin: 0;

@@ -123,7 +123,6 @@
 						role="button"
 						tabindex="0"
 						aria-pressed={selected}
-						aria-label={`${box.name}, expected ${pill?.expected}${pill?.measured ? `, measured ${pill.measured}` : ''}`}
 						transform={`translate(${box.x} ${box.y})`}
 						onclick={() => store.select({ kind: 'box', id: box.boxId })}
 						onkeydown={(e) => {
@@ -132,23 +131,25 @@
 							store.select({ kind: 'box', id: box.boxId });
 						}}
 					>
-						<rect
-							class="square"
-							class:level-good={proving && pill?.level === 'good'}
-							class:level-bad={proving && pill?.level === 'bad'}
-							class:level-look={proving && pill?.level === 'look'}
-							width={STRIP.boxWidth}
-							height={STRIP.boxHeight}
-							rx="2"
-						/>
-						<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name}</text>
-						{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
-						<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 21}>{pill?.expected}</text>
-						{#if pill?.measured}
-							<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 37}>
-								{pill.level === 'bad' ? '▲ ' : pill.level === 'look' ? '◆ ' : pill.level === 'good' ? '✓ ' : ''}{pill.measured}
-							</text>
-						{/if}
+						<g>
+							<rect
+								class="square"
+								class:level-good={proving && pill?.level === 'good'}
+								class:level-bad={proving && pill?.level === 'bad'}
+								class:level-look={proving && pill?.level === 'look'}
+								width={STRIP.boxWidth}
+								height={STRIP.boxHeight}
+								rx="2"
+							/>
+							<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name} </text>
+							{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
+							<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 21}>{pill?.expected} </text>
+							{#if pill?.measured}
+								<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 37}>
+									{pill.level === 'bad' ? '▲ ' : pill.level === 'look' ? '◆ ' : pill.level === 'good' ? '✓ ' : ''}{pill.measured}
+								</text>
+							{/if}
+						</g>
 					</g>
 				{/each}
 			</svg>
@@ -167,7 +168,11 @@
 				<ul class="circuits">
 					{#each store.job.circuits as c (c.id)}
 						<li>
-							<button type="button" class:tagged={store.tagged.some((e) => e.circuitId === c.id)} onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{c.number}</b> {c.name}</button>
+							<button
+								type="button"
+								class:tagged={store.tagged.some((e) => e.circuitId === c.id)}
+								onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{c.number}</b> {c.name}</button
+							>
 						</li>
 					{/each}
 				</ul>

@@ -1,0 +1,80 @@
+import assert from 'node:assert/strict';
+import { createRequire } from 'node:module';
+import { readFileSync } from 'node:fs';
+import { after, before, test } from 'node:test';
+import { STAGES } from '../../src/core/model/kinds';
+import { Browser, DESK, PHONE, serve, type Server } from './browser';
+
+/** axe-core finds nothing on any stage, in either theme, at either size. */
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+let server: Server;
+let b: Browser;
+before(async () => {
+	server = await serve(4800);
+	b = await Browser.open(server.url);
+	await b.go('/');
+	await b.says('Marrow Street');
+});
+after(async () => {
+	await b.close();
+	await server.stop();
+});
+
+async function violations(): Promise<string[]> {
+	await b.run(axe);
+	const found = await b.driver.executeAsyncScript<{ id: string; nodes: { target: string[]; failureSummary: string }[] }[]>(
+		'const done = arguments[0]; axe.run(document, { resultTypes: ["violations"] }).then((r) => done(r.violations))'
+	);
+	return found.flatMap((v) =>
+		v.nodes.slice(0, 3).map((n) => `${v.id}: ${n.target.join(' ')}: ${n.failureSummary.split('\n')[1] ?? ''}`)
+	);
+}
+for (const theme of ['light', 'dark'] as const) {
+	test(`axe: the page of all jobs, ${theme}`, async () => {
+		await b.resize(DESK);
+		await b.run('localStorage.theme = arguments[0]', theme);
+		await b.go('/');
+		await b.click('button', 'New service call');
+		await b.find('#new-name');
+		assert.deepEqual(await violations(), []);
+	});
+	for (const stage of STAGES) {
+		test(`axe: ${stage}, ${theme}`, async () => {
+			await b.resize(DESK);
+			// One with something picked, so that slip and strip are full; the other as it opens.
+			await b.go(`/job/quillback/${stage}?box=w-01`);
+			await b.says('W-01', '.slip h2');
+			assert.deepEqual(await violations(), [], 'with a box picked');
+			await b.go(`/job/marrow-street/${stage}`);
+			await b.find('.frame');
+			assert.deepEqual(await violations(), [], 'as it opens');
+		});
+	}
+	test(`axe: prove on a phone, ${theme}`, async () => {
+		await b.resize(PHONE);
+		await b.go('/job/quillback/prove?box=w-01');
+		await b.find('.pad');
+		assert.deepEqual(await violations(), []);
+		await b.click('button.why');
+		await b.says('W-01', '.slip h2');
+		assert.deepEqual(await violations(), [], 'with the slip open');
+	});
+}
+test('the job page of the demo house is interactive within 1.5 s', async () => {
+	await b.resize(DESK);
+	await b.go('/job/quillback/walk');
+	await b.find('[data-box="K-08"]');
+	const ms = await b.driver.executeAsyncScript<number>(`
+		const done = arguments[0];
+		const frame = document.createElement('iframe');
+		frame.style.cssText = 'width:1280px;height:800px;position:fixed;inset:0';
+		const start = performance.now();
+		frame.src = '/job/quillback/layout';
+		document.body.append(frame);
+		(function look() {
+			if (frame.contentDocument?.querySelector('[data-box="K-08"]')) done(performance.now() - start);
+			else setTimeout(look, 10);
+		})();`);
+	console.log(`job page interactive after ${Math.round(ms)} ms, ${(ms / 1500).toFixed(2)} of its budget`);
+	assert.ok(ms < 1500, `${ms} ms`);
+});

@@ -1,0 +1,89 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { Key } from 'selenium-webdriver';
+import { Browser, PHONE, serve, type Server } from './browser';
+
+/** A service call on a phone, with no network: the app was visited once, then the server is gone. */
+let server: Server;
+let b: Browser;
+before(async () => {
+	server = await serve(4780);
+	b = await Browser.open(server.url, PHONE);
+});
+after(async () => {
+	await b.close();
+	await server.stop();
+});
+
+test('once visited, the app starts and works offline: a service call, judged, attached to a room and circuit later', async () => {
+	await b.go('/');
+	await b.says('Marrow Street');
+	await b.driver.executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())');
+	await b.driver.wait(() => b.run<boolean>('return !!navigator.serviceWorker.controller'), 8000, 'the worker did not take over');
+	await server.stop();
+	await assert.rejects(fetch(server.url), 'the server is really gone');
+
+	await b.go('/');
+	await b.says('Jobs in this browser');
+	const began = Date.now();
+	await b.click('button', 'New service call');
+	await b.type('#new-name', 'Sewing, window');
+	await b.click('button', 'Take readings');
+	await b.says('Sewing, window', '.pad .name');
+	await b.says('its circuit is not known', '.pad');
+
+	// The keypad is under the thumb: 118.7 V by touch, lamps by tapping.
+	await b.click('label[for="read-hn"]');
+	for (const key of ['1', '1', '8', '.', '7']) await b.click('.keypad button', key);
+	assert.equal(await b.run('return document.querySelector("#read-hn").value'), '118.7');
+	await b.type('#read-drop', '13.4');
+	await b.press('.lamp:nth-child(1)');
+	await b.press('.lamp:nth-child(2)');
+	await b.press('.lamp:nth-child(3)');
+	await b.press('.lamp:nth-child(3)');
+	await b.click('.pad button', 'Keep 3 readings');
+	await b.says('drop under load 13.4 %: outside at most 3 %', '.pad');
+	await b.says('cannot be held against the run: its circuit is not known', '.pad');
+	assert.ok(Date.now() - began < 60_000, 'a service call is judged within a minute');
+
+	await b.click('button.why');
+	await b.says('no room yet, circuit unknown', '.slip');
+	await b.click('.slip summary', 'Facts');
+	await b.click('.slip summary', 'The circuit is not in the list');
+	await b.type('.slip .new .field:nth-child(1) input', 'Sewing room' + Key.TAB);
+	await b.click('.slip button', 'Add the circuit');
+	await b.says('Put it on circuit 1', '.slip');
+	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
+	await b.click('.slip button', 'Put it on circuit 1');
+	await b.says('circuit 1, found', '.slip');
+	await b.says(/13\.4 %, predicted [23]/, '.slip');
+});
+
+test('all of it is still there after a start with no network', async () => {
+	await b.go('/');
+	await b.click('a.job', 'Service call: Sewing, window');
+	await b.says('1 boxes');
+	await b.says('1 Sewing room');
+});
+
+test('no page is wider than the phone, and targets are large enough for gloves', async () => {
+	for (const stage of ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover']) {
+		await b.go(`/job/quillback/${stage}`);
+		await b.find('.frame');
+		assert.ok((await b.run<number>('return document.documentElement.scrollWidth')) <= 390, `${stage} is too wide`);
+	}
+	await b.go('/job/quillback/prove?box=w-01');
+	await b.find('.pad');
+	const small = await b.run<string[]>(
+		'return [...document.querySelectorAll("button, a")].filter((e) => e.checkVisibility() && !e.closest("[role=region] table") && !e.classList.contains("sr-only")).filter((e) => { const r = e.getBoundingClientRect(); return r.width > 0 && r.height < 40 }).map((e) => e.textContent)'
+	);
+	assert.deepEqual(small, []);
+});
+
+test('the strip steps box by box with Next', async () => {
+	await b.go('/job/quillback/prove?box=w-07');
+	await b.says('W-07', '.pad .name');
+	await b.click('.keypad button', 'Next');
+	await b.says('W-08', '.pad .name');
+	await b.find('[data-strip-box="W-08"].selected');
+});
