@@ -294,7 +294,7 @@ export function breakerLimit(
 	const small = edition.smallConductor[c.wiring.metal][awg];
 	const many = c.outlets.kind === 'receptacle' && c.outlets.count > 1;
 	const next = many ? ampacityA : (standardBreaker(ampacityA, edition) ?? ampacityA);
-	return small !== undefined && small < next
+	return small !== undefined && small <= next
 		? { amps: small, rule: edition.smallConductor.rule }
 		: { amps: next, rule: edition.nextSizeUp.rule };
 }

@@ -76,13 +76,15 @@ function foldsBack(outline: readonly Point[], i: number, k: number): boolean {
 
 /** Where a room's name is written: below the middle, where the ceiling light is drawn; inside an L or U all the same. */
 export function labelPoint(outline: readonly Point[]): Point {
-	const xs = outline.map((p) => p[0]);
-	const ys = outline.map((p) => p[1]);
-	const [low, high] = [Math.min(...ys), Math.max(...ys)];
-	const x = (Math.min(...xs) + Math.max(...xs)) / 2;
-	const place = [0.3, 0.5, 0.7].map((t): Point => [x, low + t * (high - low)]).find((p) => inside(outline, p));
-	if (place) return place;
-	return [xs.reduce((a, b) => a + b, 0) / xs.length, ys.reduce((a, b) => a + b, 0) / ys.length];
+	const span = (axis: 0 | 1) => {
+		const all = outline.map((p) => p[axis]);
+		return { low: Math.min(...all), size: Math.max(...all) - Math.min(...all) };
+	};
+	const [x, y] = [span(0), span(1)];
+	const tried = [0.3, 0.5, 0.7, 0.12, 0.88].flatMap((down) =>
+		[0.5, 0.25, 0.75, 0.12, 0.88].map((over): Point => [x.low + over * x.size, y.low + down * y.size])
+	);
+	return tried.find((p) => inside(outline, p)) ?? outline[0] ?? [0, 0];
 }
 
 export function inside(outline: readonly Point[], [x, y]: Point): boolean {

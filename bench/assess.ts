@@ -1,0 +1,96 @@
+import { statSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { readFileSync } from 'node:fs';
+import { assess } from '../src/core/assess';
+import { DEMOS } from '../src/core/demo';
+import type { Job, Reading } from '../src/core/model/job';
+
+/** Each figure as a ratio to its budget (design: assess of the demo house in 16 ms warm; ten houses at most 12 times that). */
+const BUDGET_MS = 16;
+const BUDGET_GROWTH = 12;
+const BUDGET_SCRIPT_KB = 200;
+
+/** Ten of a house in one job, so that every look-up grows too. */
+function times(job: Job, readings: readonly Reading[], n: number): { job: Job; readings: Reading[] } {
+	const copies = Array.from(
+		{ length: n },
+		(_, k) =>
+			JSON.parse(JSON.stringify({ job, readings }), (key, value) =>
+				ID.has(key) && typeof value === 'string' ? `${k}-${value}` : value
+			) as { job: Job; readings: Reading[] }
+	);
+	const all = <K extends 'rooms' | 'boxes' | 'legs' | 'circuits' | 'panels' | 'symptoms'>(key: K) =>
+		copies.flatMap((c) => c.job[key] as Job[K][number][]) as Job[K];
+	return {
+		job: {
+			...job,
+			rooms: all('rooms'),
+			boxes: all('boxes'),
+			legs: all('legs'),
+			circuits: all('circuits'),
+			panels: all('panels'),
+			symptoms: all('symptoms')
+		},
+		readings: copies.flatMap((c) => c.readings)
+	};
+}
+const ID = new Set(['id', 'roomId', 'circuitId', 'fromId', 'toId', 'panelId', 'boxId']);
+
+/** Median of the runs, each on a job that no cache has seen: as after an edit. */
+function medianMs(job: Job, readings: readonly Reading[], runs: number): number {
+	const spent = Array.from({ length: runs }, () => {
+		const edited = { ...job };
+		const start = performance.now();
+		assess(edited, readings);
+		return performance.now() - start;
+	});
+	return spent.sort((a, b) => a - b)[Math.floor(runs / 2)] ?? NaN;
+}
+const say = (what: string, have: number, budget: number, unit: string) =>
+	console.log(`${what}: ${have.toFixed(1)} ${unit}, ${(have / budget).toFixed(2)} of its budget of ${budget} ${unit}`);
+
+const demo = DEMOS.quillback?.();
+if (!demo) throw new Error('the demo house is gone');
+medianMs(demo.job, demo.readings, 60);
+const one = medianMs(demo.job, demo.readings, 60);
+const ten = times(demo.job, demo.readings, 10);
+medianMs(ten.job, ten.readings, 5);
+const all = medianMs(ten.job, ten.readings, 15);
+say('assess, demo house after an edit, warm', one, BUDGET_MS, 'ms');
+say('assess, a house ten times that, against one', all / one, BUDGET_GROWTH, 'times');
+
+/** Script that the first page asks for: what its entry points import at once, compressed. */
+const client = 'build/client/_app/immutable';
+try {
+	statSync(client);
+	const sizes = readdirSync(client, { recursive: true })
+		.map(String)
+		.filter((f) => f.endsWith('.js'))
+		.map((f) => ({ f, kb: gzipSync(readFileSync(join(client, f))).length / 1024 }));
+	const first = firstView(sizes.map((s) => s.f));
+	say(
+		'script of the first page, compressed',
+		sizes.filter((s) => first.has(s.f)).reduce((sum, s) => sum + s.kb, 0),
+		BUDGET_SCRIPT_KB,
+		'KB'
+	);
+} catch {
+	console.log('script of the first page: no build to measure, run npm run build');
+}
+function firstView(files: string[]): Set<string> {
+	const entry = files.filter((f) => /entry[/\\](start|app)\./.test(f) || /nodes[/\\](0|2)\./.test(f));
+	const seen = new Set<string>();
+	const visit = (file: string) => {
+		if (seen.has(file)) return;
+		seen.add(file);
+		const text = readFileSync(join(client, file), 'utf8');
+		for (const [, name] of text.matchAll(/(?:from|import)\s*["'](?:\.{1,2}\/)+([^"']+\.js)["']/g)) {
+			const found = files.find((f) => f.endsWith(name?.split('/').at(-1) ?? '-'));
+			if (found) visit(found);
+		}
+	};
+	entry.forEach(visit);
+	return seen;
+}

@@ -1,0 +1,275 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { applyPatches, enablePatches, produce, produceWithPatches } from 'immer';
+import fc from 'fast-check';
+import { assess } from '../../src/core/assess';
+import { editions } from '../../src/core/code/editions';
+import { missingPlaces } from '../../src/core/layout/assess-layout';
+import * as commands from '../../src/core/model/commands';
+import { findIn } from '../../src/core/model/find';
+import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
+import type { Job, Point } from '../../src/core/model/job';
+import { referenceFaults } from '../../src/core/model/references';
+import { box, circuit, den, job, leg } from './small-job';
+
+enablePatches();
+const ids = () => {
+	let n = 0;
+	return () => `new-${++n}`;
+};
+const done = (j: Job, command: commands.Command): Job => produce(j, command);
+const refused = (j: Job, command: commands.Command, says: RegExp): void => {
+	assert.throws(() => done(j, command), says);
+};
+
+test('a proposed layout is one edit: boxes named after the room, all in reach, taken back whole', () => {
+	const before = job({ boxes: [box('d-01', { name: 'D-01', place: { kind: 'wall', wall: 2, at: 72 } })], legs: [] });
+	const fix = missingPlaces(editions['2023'], before)[0];
+	assert.ok(fix);
+	const [after, , inverse] = produceWithPatches(before, commands.applyFix(fix, ids()));
+	assert.deepEqual(
+		after.boxes.map((b) => b.name),
+		['D-01', 'D-02', 'D-03', 'D-04']
+	);
+	assert.deepEqual(assess(after).stages.layout.findings, []);
+	assert.deepEqual(referenceFaults(after), []);
+	assert.deepEqual(applyPatches(after, inverse), before);
+	assert.equal(before.boxes.length, 1, 'the job before is as it was');
+});
+test('rooms of nothing but existing work are not proposed for', () => {
+	const old = job({ boxes: [box('a', { state: 'found', place: { kind: 'wall', wall: 2, at: 72 } })], legs: [] });
+	assert.deepEqual(missingPlaces(editions['2023'], old), []);
+	assert.ok(assess(old).stages.layout.findings.every((f) => f.severity === 'advice'));
+});
+
+const fixes: [what: string, fix: Parameters<typeof commands.applyFix>[0], look: (j: Job) => unknown, want: unknown][] = [
+	[
+		'protect-device',
+		{ kind: 'protect-device', label: '', boxId: 'a', deviceId: 'a-d1', protection: 'gfci' },
+		(j) => [j.boxes[0]?.devices[0]?.protection, j.boxes[0]?.devices[0]?.feedsLoad],
+		['gfci', true]
+	],
+	[
+		'protect-breaker',
+		{ kind: 'protect-breaker', label: '', circuitId: 'c1', protection: 'dual' },
+		(j) => j.circuits[0]?.breaker,
+		'dual'
+	],
+	['set-breaker', { kind: 'set-breaker', label: '', circuitId: 'c1', breakerA: 15 }, (j) => j.circuits[0]?.breakerA, 15],
+	[
+		'mark-device',
+		{ kind: 'mark-device', label: '', boxId: 'b', deviceId: 'b-d1', mark: 'weatherResistant' },
+		(j) => j.boxes[1]?.devices[0]?.weatherResistant,
+		true
+	]
+];
+for (const [what, fix, look, want] of fixes)
+	test(`fix ${what}`, () => assert.deepEqual(look(done(job(), commands.applyFix(fix, ids()))), want));
+test('a fix of a thing that is gone is refused by name', () => {
+	refused(
+		job(),
+		commands.applyFix({ kind: 'set-breaker', label: '', circuitId: 'zz', breakerA: 15 }, ids()),
+		/no circuit "zz" any more/
+	);
+});
+test('every fix that Hekto offers takes its finding away', () => {
+	const wet = job({
+		rooms: [{ ...den, kind: 'porch' }],
+		boxes: [box('a', {}, { tamperResistant: false })],
+		legs: [leg('p', 'a', 10)]
+	});
+	let at = wet;
+	for (let n = 0; n < 10; n++) {
+		const finding = assess(at).stages.protect.findings.find((f) => f.fix && f.severity === 'violation');
+		if (!finding?.fix) break;
+		at = done(at, commands.applyFix(finding.fix, ids()));
+		assert.ok(!assess(at).stages.protect.findings.some((f) => f.id === finding.id), finding.message);
+	}
+	assert.deepEqual(assess(at).stages.protect.findings, []);
+});
+
+test('a box is attached to a run, moved along it, and never fed from itself', () => {
+	const loose = job({ boxes: [box('a'), box('b'), box('c'), box('x')] });
+	const attached = done(loose, commands.attachBox('x', { legId: 'l', circuitId: 'c1', fromId: 'b', lengthFt: 7 }));
+	assert.deepEqual(attached.legs.at(-1), { ...leg('b', 'x', 7), id: 'l' });
+	const moved = done(attached, commands.attachBox('b', { legId: 'm', circuitId: 'c1', fromId: 'p', lengthFt: null }));
+	assert.deepEqual(
+		moved.legs.filter((l) => l.toId === 'b').map((l) => l.fromId),
+		['p']
+	);
+	assert.deepEqual(referenceFaults(moved), []);
+	refused(
+		attached,
+		commands.attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
+		/cannot be fed from a box that it feeds itself/
+	);
+	refused(
+		loose,
+		commands.attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
+		/no box to feed A from there/
+	);
+});
+test('a circuit in a job without a panel brings one', () => {
+	const bare = job({ panels: [], circuits: [], legs: [] });
+	const made = done(bare, commands.addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'found' }));
+	assert.deepEqual([made.panels.length, made.circuits[0]?.number, made.circuits[0]?.panelId], [1, 1, 'np']);
+	const second = done(
+		made,
+		commands.addCircuit({ circuitId: 'n2', panelId: 'unused', name: 'Iron', breakerA: 20, state: 'found' })
+	);
+	assert.deepEqual([second.panels.length, second.circuits[1]?.number], [1, 2]);
+});
+test('two boxes never share a name', () => {
+	refused(job(), commands.editBox('a', { name: 'b' }), /Another box is named b already/);
+	assert.equal(done(job(), commands.editBox('a', { name: 'A' })).boxes[0]?.name, 'A');
+});
+test('rooms, devices, legs, symptoms are edited', () => {
+	let j = done(job(), commands.editRoom('den', { name: 'Study', kind: 'library' }));
+	j = done(j, commands.editDevice('a', 'a-d1', { amps: 20 }));
+	j = done(j, commands.editLeg('p-a', { lengthFt: 33 }));
+	j = done(j, commands.editCircuit('c1', { name: 'Study' }));
+	j = done(j, commands.addSymptom('s', 'dims', 'a'));
+	j = done(j, commands.closeSymptom('s', false));
+	j = done(j, commands.addRoom('r2', 'Attic'));
+	j = done(j, commands.editJob({ name: 'Renamed' }));
+	assert.deepEqual(
+		[
+			j.rooms[0]?.kind,
+			j.boxes[0]?.devices[0]?.amps,
+			j.legs[0]?.lengthFt,
+			j.circuits[0]?.name,
+			j.symptoms[0]?.open,
+			j.rooms[1]?.outline,
+			j.name
+		],
+		['library', 20, 33, 'Study', false, null, 'Renamed']
+	);
+	refused(j, commands.editLeg('zz', {}), /no leg "zz"/);
+});
+
+test('a wall made longer takes the one across with it; what hangs there stays where it was', () => {
+	const j = job({ boxes: [box('a', { place: { kind: 'wall', wall: 2, at: 30 } })], legs: [] });
+	const longer = done(j, commands.setWallLength('den', 0, 160));
+	const outline = longer.rooms[0]?.outline ?? [];
+	assert.deepEqual(
+		outline.map((_, i) => wallLength(outline, i)),
+		[160, 120, 160, 120]
+	);
+	// 30 in from the old corner at 144 is 46 in from the new one at 160: the same place on the plan.
+	assert.deepEqual(longer.boxes[0]?.place, { kind: 'wall', wall: 2, at: 46 });
+	assert.deepEqual(referenceFaults(longer), []);
+});
+test('a wall too short for its door, and a wall between slanted ones, are refused', () => {
+	refused(job(), commands.setWallLength('den', 0, 40), /would hang over its end/);
+	refused(job(), commands.setWallLength('den', 0, 0.5), /at least 1"/);
+	const slanted = job({
+		rooms: [
+			{
+				...den,
+				breaks: [],
+				outline: [
+					[0, 0],
+					[100, 0],
+					[150, 80],
+					[0, 90]
+				]
+			}
+		],
+		boxes: [],
+		legs: []
+	});
+	refused(slanted, commands.setWallLength('den', 0, 110), /not parallel/);
+	refused(
+		job({ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [], legs: [] }),
+		commands.setWallLength('den', 0, 110),
+		/no outline yet/
+	);
+});
+test('any wall of a right-angled room can be set to any length that leaves it a room, and the outline stays closed', () => {
+	const l: Point[] = [
+		[0, 0],
+		[240, 0],
+		[240, 120],
+		[120, 120],
+		[120, 240],
+		[0, 240]
+	];
+	fc.assert(
+		fc.property(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 130, max: 400 }), (wall, inches) => {
+			const j = job({ rooms: [{ ...den, breaks: [], outline: l }], boxes: [], legs: [] });
+			const outline = done(j, commands.setWallLength('den', wall, inches)).rooms[0]?.outline ?? [];
+			assert.ok(Math.abs(wallLength(outline, wall) - inches) < 1e-9);
+			const sum = outline.reduce(
+				(s, p, i) => [s[0] + (outline[(i + 1) % 6]?.[0] ?? 0) - p[0], s[1] + (outline[(i + 1) % 6]?.[1] ?? 0) - p[1]],
+				[0, 0] as [number, number]
+			);
+			assert.deepEqual(sum, [0, 0]);
+		}),
+		{ seed: 5, numRuns: 60 }
+	);
+});
+
+const found: [string, string[]][] = [
+	['a', ['A']],
+	['den recep', ['A', 'B', 'C']],
+	['1 den', ['1 Den']],
+	['panel', ['Panel']],
+	['nothing of the kind', []],
+	['  ', []]
+];
+for (const [typed, names] of found)
+	test(`find "${typed}"`, () =>
+		assert.deepEqual(
+			findIn(job(), typed)
+				.map((h) => h.name)
+				.slice(0, names.length || 9),
+			names
+		));
+
+test('geometry: area, crossings, insides, and where a name is written', () => {
+	const l: Point[] = [
+		[0, 0],
+		[240, 0],
+		[240, 60],
+		[60, 60],
+		[60, 240],
+		[0, 240]
+	];
+	assert.equal(signedArea(l), 240 * 60 + 60 * 180);
+	assert.deepEqual(crossings(l), []);
+	assert.ok(inside(l, labelPoint(l)), 'the name of an L stands inside it');
+	assert.ok(!inside(l, [200, 200]));
+});
+
+const broken: [what: string, more: Partial<Job>, path: string][] = [
+	['a leg fed from nowhere', { legs: [leg('zz', 'a', 4)] }, 'legs[0].fromId'],
+	['a box fed twice on one circuit', { legs: [leg('p', 'a', 4), { ...leg('p', 'a', 5), id: 'again' }] }, 'legs[1].toId'],
+	['a circuit on no panel', { circuits: [circuit({ panelId: 'q' })], legs: [] }, 'circuits[0].panelId'],
+	['a box in no such room', { boxes: [box('a', { roomId: 'attic' })], legs: [] }, 'boxes[0].roomId'],
+	[
+		'a box on a wall of an unmeasured room',
+		{ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [box('a', { place: { kind: 'wall', wall: 0, at: 3 } })], legs: [] },
+		'boxes[0].place'
+	],
+	[
+		'a box on a fifth wall of four',
+		{ boxes: [box('a', { place: { kind: 'wall', wall: 4, at: 3 } })], legs: [] },
+		'boxes[0].place.wall'
+	],
+	[
+		'a door over the end of its wall',
+		{ rooms: [{ ...den, breaks: [{ id: 'x', wall: 1, from: 100, to: 130, kind: 'door' }] }] },
+		'rooms[0].breaks[0].to'
+	],
+	[
+		'a door without width',
+		{ rooms: [{ ...den, breaks: [{ id: 'x', wall: 1, from: 100, to: 100, kind: 'door' }] }] },
+		'rooms[0].breaks[0].to'
+	]
+];
+for (const [what, more, path] of broken)
+	test(`references: ${what}`, () =>
+		assert.ok(
+			referenceFaults(job(more)).some((f) => f.path === path),
+			JSON.stringify(referenceFaults(job(more)))
+		));

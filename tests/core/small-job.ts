@@ -1,0 +1,82 @@
+import type { Box, Circuit, Device, Job, Leg, Reading, Room } from '../../src/core/model/job';
+import { emptyJob, newBox } from '../../src/core/model/new-job';
+
+/** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */
+export const den: Room = {
+	id: 'den',
+	name: 'Den',
+	kind: 'den',
+	storey: 0,
+	finished: true,
+	outline: [
+		[0, 0],
+		[144, 0],
+		[144, 120],
+		[0, 120]
+	],
+	breaks: [{ id: 'b1', wall: 0, from: 12, to: 44, kind: 'door' }],
+	counters: [],
+	fixtures: [],
+	foodPrep: false
+};
+export const circuit = (more: Partial<Circuit> = {}): Circuit => ({
+	id: 'c1',
+	number: 1,
+	name: 'Den',
+	kind: 'general',
+	panelId: 'p',
+	slot: 1,
+	poles: 1,
+	breakerA: 20,
+	breaker: 'none',
+	load: null,
+	mustStayOn: false,
+	directory: '',
+	state: 'planned',
+	...more
+});
+export const leg = (fromId: string, toId: string, lengthFt: number | null, more: Partial<Leg> = {}): Leg => ({
+	id: `${fromId}-${toId}`,
+	circuitId: 'c1',
+	fromId,
+	toId,
+	cable: 'NM-B',
+	awg: '12',
+	metal: 'Cu',
+	conductors: 2,
+	ground: true,
+	lengthFt,
+	state: 'planned',
+	...more
+});
+export function box(id: string, more: Partial<Box> = {}, device: Partial<Device> = {}): Box {
+	const made = newBox(id, id.toUpperCase(), { state: 'planned', roomId: 'den', heightIn: 16, ground: 'present', ...more });
+	return { ...made, devices: made.devices.map((d) => ({ ...d, ...device })) };
+}
+export function job(more: Partial<Job> = {}): Job {
+	return {
+		...emptyJob('j', { name: 'Small', edition: '2023', permitDate: '2026-10-12' }),
+		rooms: [den],
+		panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 }],
+		circuits: [circuit()],
+		boxes: [box('a'), box('b'), box('c')],
+		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)],
+		...more
+	};
+}
+export const reading = (more: Partial<Reading>): Reading => ({
+	id: 'r1',
+	jobId: 'j',
+	boxId: 'b',
+	kind: 'hn',
+	value: 120,
+	lamps: null,
+	loadA: null,
+	instrument: 'meter',
+	at: '2026-10-13T09:00:00.000Z',
+	by: 'JM',
+	struck: false,
+	note: '',
+	...more
+});
+export const near = (have: number, want: number, within: number): boolean => Math.abs(have - want) <= within;
