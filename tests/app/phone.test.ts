@@ -62,7 +62,7 @@ test('once visited, the app starts and works offline: a service call, judged, at
 test('all of it is still there after a start with no network', async () => {
 	await b.go('/');
 	await b.click('a.job', 'Service call: Sewing, window');
-	await b.says('1 boxes');
+	await b.says('1 box');
 	await b.says('1 Sewing room');
 });
 

@@ -112,7 +112,7 @@ function outside(h: HouseBuilder): void {
 	// The porch receptacle is not marked weather-resistant: one of the mistakes left in.
 	h.box('P-01', 'porch', ['S', 210], [duplex({ amps: 20 })], { ...at(24), dampness: 'damp' });
 	h.box('P-02', 'porch', ['S', 330], [light(20, 'porch light')], at(84));
-	h.box('O-01', 'front', [196, 0], [duplex({ amps: 20, weatherResistant: true })], at(20));
+	h.box('O-01', 'front', [290, 0], [duplex({ amps: 20, weatherResistant: true })], at(20));
 	h.box('O-02', 'back', [430, 360], [gfci({ amps: 20, weatherResistant: true })], at(20));
 	h.box('O-03', 'front', [205, 0], [light(20, 'front door light')], at(80));
 	h.box('HP-01', 'back', [487, 361], [hardWired('heat pump disconnect', 4800, { volts: 240, amps: 35, serves: 'hvac' })], at(54));

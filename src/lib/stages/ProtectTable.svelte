@@ -12,7 +12,12 @@
 </script>
 
 <table class="data">
-	<thead><tr><th>Box</th><th>Room</th><th>Outlet</th><th>GFCI</th><th>AFCI</th><th>Type, cover</th></tr></thead>
+	<thead
+		><tr
+			><th>Box</th><th class="wide-only">Room</th><th>Outlet</th><th>GFCI</th><th>AFCI</th><th class="wide-only">Type, cover</th
+			></tr
+		></thead
+	>
 	<tbody>
 		{#each rows as row (row.deviceId)}
 			<tr class="pick" aria-selected={store.selection?.id === row.boxId}>
@@ -20,7 +25,7 @@
 					><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: row.boxId })}>{row.boxName}</button
 					></td
 				>
-				<td>{row.roomName}</td>
+				<td class="wide-only">{row.roomName}</td>
 				<td>{row.what}</td>
 				{#each [row.gfci, row.afci] as need, i (i)}
 					<td>
@@ -33,7 +38,7 @@
 						{/if}
 					</td>
 				{/each}
-				<td class="soft"
+				<td class="soft wide-only"
 					>{[row.tamperResistant && 'TR', row.weatherResistant && 'WR', row.cover !== 'none' && `${inWords(row.cover)} cover`]
 						.filter(Boolean)
 						.join(', ')}</td

@@ -18,9 +18,9 @@
 <table class="data">
 	<thead
 		><tr
-			><th>Box</th><th>Room</th><th>Circuit</th><th>Lamps</th><th class="num">H-N</th><th class="num">Drop</th><th class="num"
-				>predicted</th
-			><th>Verdict</th></tr
+			><th>Box</th><th class="wide-only">Room</th><th>Circuit</th><th class="wide-only">Lamps</th><th class="num wide-only"
+				>H-N</th
+			><th class="num">Drop</th><th class="num">predicted</th><th>Verdict</th></tr
 		></thead
 	>
 	<tbody>
@@ -28,10 +28,10 @@
 			{@const drop = proof?.latest.drop}
 			<tr class="pick">
 				<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
-				<td>{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
+				<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
 				<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
-				<td>{proof?.latest.lamps?.reading.lamps ?? ''}</td>
-				<td class="num">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
+				<td class="wide-only">{proof?.latest.lamps?.reading.lamps ?? ''}</td>
+				<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
 				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)} %` : ''}</td>
 				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)} %`}</td>
 				<td

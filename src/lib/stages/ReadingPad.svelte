@@ -21,6 +21,7 @@
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
+	const GRAVE = { bad: 2, look: 1, unknown: 0, good: 0 } as const;
 	let tried = $state(false);
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
@@ -35,8 +36,11 @@
 		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
 	const places = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
 	const proof = $derived(store.assessment.proofs.get(box.id));
+	/** What is off, the gravest first; of two alike the joints, which a design cannot explain. */
 	const judgements = $derived(
-		Object.values(proof?.latest ?? {}).flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
+		Object.values(proof?.latest ?? {})
+			.flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
+			.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'))
 	);
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === box.id) ?? -1);
 
@@ -335,6 +339,12 @@
 		}
 		.judged {
 			order: -1;
+			padding: 4px 9px;
+			font-size: 14px;
+		}
+		/* The rest is one press away, under Why. */
+		.judged ~ .judged {
+			display: none;
 		}
 	}
 </style>

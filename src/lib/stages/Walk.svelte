@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { runOf } from '$core/circuits/runs';
+	import { counted } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
@@ -20,7 +21,11 @@
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 </script>
 
-<Sheet title="Walk" sub={`${store.job.rooms.length} rooms, ${store.job.boxes.length} boxes`} fixed={measured && !asList}>
+<Sheet
+	title="Walk"
+	sub={`${counted(store.job.rooms.length, 'room')}, ${counted(store.job.boxes.length, 'box', 'boxes')}`}
+	fixed={measured && !asList}
+>
 	{#snippet acts()}
 		<Btn small pressed={asList} onclick={() => (asList = !asList)}>List</Btn>
 		<Btn small onclick={onnew}>New box</Btn>

@@ -95,6 +95,9 @@
 		}
 	}
 	@media print {
+		header {
+			display: none;
+		}
 		.sheet,
 		.content {
 			display: block;

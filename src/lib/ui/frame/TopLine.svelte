@@ -32,7 +32,9 @@
 		</svg>
 		<span>HEKTO</span>
 	</a>
-	<p class="job"><b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span></p>
+	<p class="job" title={`${store.job.name}, ${store.job.place}`}>
+		<b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span>
+	</p>
 	<p class="chip" title={amendments}>
 		NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}
 	</p>
@@ -120,9 +122,13 @@
 		gap: 5px;
 		flex: none;
 	}
-	@media (max-width: 1180px) {
-		.wide,
+	@media (max-width: 1360px) {
 		.job .soft {
+			display: none;
+		}
+	}
+	@media (max-width: 1180px) {
+		.wide {
 			display: none;
 		}
 	}

@@ -51,7 +51,7 @@
 			height={f.height}
 			rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1}
 		/>
-		{#if f.width * scale > 58 && f.name.length * 9 < f.width * 2.2}
+		{#if f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
 			<text class="small" x={f.x + f.width / 2} y={f.y + f.height / 2 + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
 		{/if}
 	{/each}
@@ -78,7 +78,7 @@
 		{@const [x, y] = room.label}
 		<g transform={`translate(${x} ${y})${fits(room) ? '' : ' rotate(-90)'}`}>
 			<text class="name" font-size={nameSize}>{room.name}</text>
-			{#if fits(room) && room.size.length * nameSize * 0.46 < widthOf(room) && heightOf(room) > 60}
+			{#if fits(room) && room.size.length * nameSize * 0.58 < widthOf(room) && heightOf(room) > 60}
 				<text class="size" y={nameSize * 1.1} font-size={nameSize * 0.82}>{room.size}</text>
 			{/if}
 		</g>

@@ -67,7 +67,7 @@
 		{#if stage === 'walk'}{@render facts()}{/if}
 		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
 		{#if stage !== 'walk'}
-			<details>
+			<details open={!open.length && !folded.length}>
 				<summary>Facts</summary>
 				{@render facts()}
 			</details>

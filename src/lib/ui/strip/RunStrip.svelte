@@ -161,7 +161,9 @@
 					This box is on no circuit yet. Its readings are judged by the limits; name its circuit in the slip and they are held
 					against its run too.
 				{:else}
-					Pick a circuit, or a box on the sheet, to see its run from the breaker on. <kbd>[</kbd> and <kbd>]</kbd> step along it.
+					Pick a circuit, or a box on the sheet, to see its run from the breaker on. <span class="desk"
+						><kbd>[</kbd> and <kbd>]</kbd> step along it.</span
+					>
 				{/if}
 			</p>
 			{#if !store.circuit && store.selection?.kind !== 'box'}
@@ -410,7 +412,8 @@
 		fill: var(--stop);
 	}
 	@media (max-width: 820px) {
-		.circuits {
+		.circuits,
+		.desk {
 			display: none;
 		}
 		.body {
