@@ -167,3 +167,39 @@ test('demo jobs, schema, description', async () => {
 	for (const path of ['size', 'layout/walls', 'protect', 'demo/{name}.json', 'schema/job.json', 'openapi.json'])
 		assert.ok(api.paths[`/api/v1/${path}`], path);
 });
+test('the largest rooms that are let in are answered quickly, larger ones refused', async () => {
+	const teeth = (depth: number) => {
+		const points: [number, number][] = [
+			[0, 0],
+			[12 * 249, 0]
+		];
+		for (let i = 249; i >= 0; i--) points.push([12 * i, 20 + (i % 2 ? depth : 0)]);
+		return points;
+	};
+	const began = Date.now();
+	const { status, body } = await post('layout/walls', {
+		...bedroom,
+		outline: teeth(70),
+		breaks: [],
+		receptacles: [],
+		studs: { spacing: 6, offset: 0 }
+	});
+	assert.equal(status, 200, JSON.stringify(body).slice(0, 300));
+	assert.ok(body.proposal.length >= body.minimum && body.minimum > 100);
+	assert.ok(Date.now() - began < 3000, `${Date.now() - began} ms`);
+	const refused = await post('layout/walls', { ...bedroom, outline: teeth(400), breaks: [], receptacles: [] });
+	assert.match(refused.body.error.fields[0].message, /at most 24000 in around/);
+});
+test('a body that says one length and sends another is not waited for without end', async () => {
+	const { request } = await import('node:http');
+	const status = await new Promise<number>((resolve, reject) => {
+		const call = request(
+			`${server.url}/api/v1/size`,
+			{ method: 'POST', headers: { 'content-type': 'application/json', 'content-length': '100' } },
+			(answer) => resolve(answer.statusCode ?? 0)
+		);
+		call.on('error', reject);
+		call.write('{"edition":');
+	});
+	assert.equal(status, 400);
+});

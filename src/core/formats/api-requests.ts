@@ -4,6 +4,7 @@ import type { SizeCase } from '../circuits/size';
 import { breakFaults, outlineFaults } from '../layout/wall-spaces';
 import type { WallsCase } from '../layout/walls';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/faults';
+import { wallLength } from '../model/geometry';
 import type { Amendment } from '../model/job';
 import {
 	BREAK_KINDS,
@@ -71,6 +72,9 @@ export function checkSize(body: unknown): Checked<SizeRequest> {
 	});
 }
 
+/** 2,000 ft around is no room of a dwelling; the cap keeps every answer quick. */
+const MAX_AROUND_IN = 24_000;
+
 export type WallsRequest = WallsCase & { edition: EditionKey };
 export const wallsRequest = shape({
 	edition: edition(),
@@ -96,6 +100,9 @@ export function checkWalls(body: unknown): Checked<WallsRequest> {
 	return thenCheck<WallsRequest>({ ok: true, value: whole }, ({ outline, breaks, receptacles }) => {
 		const faults = outlineFaults(outline);
 		if (faults.length) return faults;
+		const around = outline.reduce((sum, _, wall) => sum + wallLength(outline, wall), 0);
+		if (around > MAX_AROUND_IN)
+			return [{ path: 'outline', message: `must be at most ${MAX_AROUND_IN} in around, got ${Math.round(around)}` }];
 		receptacles.forEach((r, i) => {
 			if (r.wall >= outline.length)
 				faults.push({ path: `receptacles[${i}].wall`, message: `must be 0 to ${outline.length - 1}, got ${r.wall}` });

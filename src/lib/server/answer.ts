@@ -30,6 +30,21 @@ async function bodyText(request: Request): Promise<string | null> {
 	return new TextDecoder().decode(Buffer.concat(parts));
 }
 
+/** A request has a time limit: a body that trickles in does not hold the server. */
+const MAX_SECONDS = 10;
+class TooSlow extends Error {}
+async function inTime<T>(work: Promise<T>): Promise<T> {
+	let timer: NodeJS.Timeout | undefined;
+	const late = new Promise<never>((_, reject) => {
+		timer = setTimeout(() => reject(new TooSlow(`The body took longer than ${MAX_SECONDS} s.`)), MAX_SECONDS * 1000);
+	});
+	try {
+		return await Promise.race([work, late]);
+	} finally {
+		clearTimeout(timer);
+	}
+}
+
 type Outcome = { ok: true; value: unknown } | { ok: false; faults: FieldFault[] };
 
 /** The one way a POST is answered: type, size, JSON, schema, core. Never a stack, never a 500 for what was sent. */
@@ -42,9 +57,9 @@ export async function answer<T>(
 	if (type !== 'application/json') return fail(415, `The body must be application/json, got ${type || 'no type'}.`);
 	let text: string | null;
 	try {
-		text = await bodyText(request);
-	} catch {
-		return fail(400, 'The body could not be read to its end.');
+		text = await inTime(bodyText(request));
+	} catch (error) {
+		return fail(400, error instanceof TooSlow ? error.message : 'The body could not be read to its end.');
 	}
 	if (text === null) return fail(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`);
 	let body: unknown;
