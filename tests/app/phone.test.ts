@@ -43,7 +43,7 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.press('.lamp:nth-child(3)');
 	await b.click('.pad button', 'Keep 3 readings');
 	await b.says('drop under load 13.4 %: outside at most 3 %', '.pad');
-	await b.says('cannot be held against the run: its circuit is not known', '.pad');
+	await b.says('Nothing is predicted here: its circuit is not known', '.pad');
 	assert.ok(Date.now() - began < 60_000, 'a service call is judged within a minute');
 
 	await b.click('button.why');

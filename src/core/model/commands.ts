@@ -240,3 +240,28 @@ export const addRoom =
 			fixtures: [],
 			foodPrep: false
 		});
+
+/**
+ * Takes a box off a circuit: what it fed is fed from the box before it, by a cable whose length is not known any more.
+ * The last leg of a run simply goes.
+ */
+export const detachBox =
+	(boxId: string, circuitId: string): Command =>
+	(draft) => {
+		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
+		if (!own) throw new RangeError(`${find(draft.boxes, boxId, 'box').name} is not on that circuit.`);
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== circuitId || leg.fromId !== boxId) continue;
+			leg.fromId = own.fromId;
+			leg.lengthFt = null;
+		}
+		draft.legs = draft.legs.filter((l) => l.id !== own.id);
+	};
+
+/** Moves a box from one circuit to another as one edit. */
+export const moveToCircuit =
+	(boxId: string, fromCircuitId: string, to: Parameters<typeof attachBox>[1]): Command =>
+	(draft) => {
+		detachBox(boxId, fromCircuitId)(draft);
+		attachBox(boxId, to)(draft);
+	};

@@ -9,6 +9,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import NewCircuit from '$lib/ui/slip/NewCircuit.svelte';
 
 	const store = useJob();
 	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
@@ -67,9 +68,14 @@
 			No circuits yet. In a box's slip, under Circuit, add the one that feeds it; its run and its drop follow from the cables.
 		</p>
 	{/if}
+	<div class="new"><NewCircuit words="New circuit" onmade={(id) => store.select({ kind: 'circuit', id })} /></div>
 </Sheet>
 
 <style>
+	.new {
+		margin-top: 14px;
+		max-width: 380px;
+	}
 	@media (max-width: 820px) {
 		.wide {
 			overflow-x: auto;

@@ -23,6 +23,7 @@
 	import RunStrip from '../strip/RunStrip.svelte';
 	import { theme } from '../theme.svelte';
 	import Find from './Find.svelte';
+	import JobPanel from './JobPanel.svelte';
 	import KeysList from './KeysList.svelte';
 	import LivePanel from './LivePanel.svelte';
 	import Notice from './Notice.svelte';
@@ -35,7 +36,7 @@
 	}
 	let { stage }: Props = $props();
 	const store = useJob();
-	let open = $state({ find: false, keys: false, live: false, stages: false, slip: false });
+	let open = $state({ find: false, job: false, keys: false, live: false, stages: false, slip: false });
 	let width = $state(1280);
 	const phone = $derived(width <= 820);
 	const about = $derived(store.about?.findings.length ?? 0);
@@ -97,7 +98,12 @@
 <svelte:window bind:innerWidth={width} />
 
 <div class="frame" class:phone>
-	<TopLine onlive={() => (open.live = true)} onkeys={() => (open.keys = true)} onfind={() => (open.find = true)} />
+	<TopLine
+		onjob={() => (open.job = true)}
+		onlive={() => (open.live = true)}
+		onkeys={() => (open.keys = true)}
+		onfind={() => (open.find = true)}
+	/>
 	<Notice />
 	{#if phone}<div class="strip no-print" class:full={!!store.circuit}><RunStrip {stage} /></div>{/if}
 	<div class="middle">
@@ -132,13 +138,15 @@
 	<Drawer bind:open={open.stages} placement="left" class="hekto-drawer" aria-label="All stages"
 		><StageRail {stage} onchoose={() => (open.stages = false)} />
 		<p class="more">
-			<Btn onclick={() => theme.turn()}>{theme.dark ? 'Light theme' : 'Dark theme'}</Btn> <a href="/">All jobs</a>
+			<Btn onclick={() => theme.turn()}>{theme.dark ? 'Light theme' : 'Dark theme'}</Btn>
+			<Btn onclick={() => ((open.stages = false), (open.job = true))}>The job</Btn> <a href="/">All jobs</a>
 		</p>
 	</Drawer>
 {/if}
 <Find bind:open={open.find} onhit={show} />
 <KeysList bind:open={open.keys} />
 <LivePanel bind:open={open.live} />
+<JobPanel bind:open={open.job} />
 
 <style>
 	.frame {

@@ -5,11 +5,12 @@
 	import LiveStrip from './LiveStrip.svelte';
 
 	interface Props {
+		onjob: () => void;
 		onlive: () => void;
 		onkeys: () => void;
 		onfind: () => void;
 	}
-	let { onlive, onkeys, onfind }: Props = $props();
+	let { onjob, onlive, onkeys, onfind }: Props = $props();
 	const store = useJob();
 	const day = (iso: string) =>
 		new Date(`${iso}T12:00:00`).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
@@ -35,9 +36,9 @@
 	<p class="job" title={`${store.job.name}, ${store.job.place}`}>
 		<b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span>
 	</p>
-	<p class="chip" title={amendments}>
-		NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}
-	</p>
+	<button type="button" class="chip" title={amendments || 'The job, its edition and amendments'} onclick={onjob}
+		>NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}</button
+	>
 	<p class="chip wide">permit {day(store.job.permitDate)}</p>
 	<div class="acts">
 		<Btn
@@ -109,9 +110,13 @@
 		margin-right: 4px;
 	}
 	.chip {
+		background: none;
+		color: var(--ink);
+		font-family: inherit;
+		min-height: 28px;
 		border: 1px solid var(--soft);
 		border-radius: 3px;
-		padding: 2px 9px;
+		padding: 1px 9px;
 		font-size: 13.5px;
 		white-space: nowrap;
 		flex: none;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { runOf } from '$core/circuits/runs';
-	import { attachBox } from '$core/model/commands';
-	import type { Box } from '$core/model/job';
+	import { attachBox, moveToCircuit } from '$core/model/commands';
+	import type { Box, Circuit } from '$core/model/job';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -10,17 +10,18 @@
 	import NewCircuit from './NewCircuit.svelte';
 
 	interface Props {
-		/** On no circuit yet. */
 		box: Box;
+		/** The circuit that it is on now, and leaves. */
+		now?: Circuit;
 	}
-	let { box }: Props = $props();
+	let { box, now }: Props = $props();
 	const store = useJob();
 	let circuitId = $state('');
 	let fromId = $state('');
 	let lengthFt = $state<number | null>(null);
 	const circuits = $derived([
 		{ value: '', name: 'not known yet' },
-		...store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
+		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
 	]);
 	const chosen = $derived(store.index.circuits.get(circuitId));
 	const sources = $derived(
@@ -31,12 +32,11 @@
 				]
 			: []
 	);
-	const attach = () =>
-		chosen &&
-		store.edit(
-			`${box.name} on circuit ${chosen.number}`,
-			attachBox(box.id, { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt })
-		);
+	function attach(): void {
+		if (!chosen) return;
+		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt };
+		void store.edit(`${box.name} on circuit ${chosen.number}`, now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to));
+	}
 	function choose(id: string): void {
 		circuitId = id;
 		fromId = '';

@@ -26,6 +26,17 @@
 		text.trim() ? (text.length > 24 ? 'At most 24 characters.' : null) : 'A box needs a name.';
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
+	const walls = $derived([
+		{ value: '', name: 'no place yet' },
+		...(room?.outline ?? []).map((_, i) => ({ value: String(i), name: `wall ${i + 1}` }))
+	]);
+	/** A box newly on a wall hangs in its middle until its place along it is typed. */
+	function onWall(value: string): void {
+		if (!room?.outline) return;
+		void set('place', {
+			place: value ? { kind: 'wall', wall: Number(value), at: wallLength(room.outline, Number(value)) / 2 } : null
+		});
+	}
 	function move(at: number | null): void {
 		if (at === null || box.place?.kind !== 'wall' || !room?.outline) return;
 		const length = wallLength(room.outline, box.place.wall);
@@ -43,6 +54,9 @@
 		onkeep={(id) => set('room', { roomId: id || null, place: null })}
 	/>
 	<LengthField label="Height" value={box.heightIn} mayBeUnknown onkeep={(heightIn) => set('height', { heightIn })} />
+	{#if room?.outline && box.place?.kind !== 'point'}
+		<SelectField label="On" value={box.place ? String(box.place.wall) : ''} options={walls} onkeep={onWall} />
+	{/if}
 	{#if box.place?.kind === 'wall'}<LengthField
 			label={`Along wall ${box.place.wall + 1}`}
 			value={box.place.at}
@@ -80,7 +94,14 @@
 		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
-{#if !store.circuit}<AttachBox {box} />{/if}
+{#if store.circuit}
+	<details>
+		<summary>Put it on another circuit</summary>
+		<AttachBox {box} now={store.circuit} />
+	</details>
+{:else}
+	<AttachBox {box} />
+{/if}
 
 <style>
 	.facts {
@@ -91,5 +112,11 @@
 	.facts > :global(*:first-child),
 	.facts > :global(*:last-child) {
 		grid-column: 1 / -1;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+		margin-top: 10px;
+		font-weight: 600;
 	}
 </style>

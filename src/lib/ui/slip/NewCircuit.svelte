@@ -7,8 +7,9 @@
 
 	interface Props {
 		onmade: (circuitId: string) => void;
+		words?: string;
 	}
-	let { onmade }: Props = $props();
+	let { onmade, words = 'The circuit is not in the list' }: Props = $props();
 	const store = useJob();
 	let name = $state('');
 	let amps = $state('15');
@@ -31,7 +32,7 @@
 </script>
 
 <details>
-	<summary>The circuit is not in the list</summary>
+	<summary>{words}</summary>
 	<div class="new">
 		<TextField label="What it is called" value={name} placeholder="sewing room" onkeep={(v) => (name = v.slice(0, 80))} />
 		<TextField label="Its breaker or fuse, A" value={amps} inputmode="numeric" check={ampsFault} onkeep={(v) => (amps = v)} />

@@ -1,12 +1,12 @@
 <script lang="ts">
-	import { areaSqFt, wallLength } from '$core/model/geometry';
-	import { editRoom, setWallLength } from '$core/model/commands';
+	import { areaSqFt } from '$core/model/geometry';
+	import { editRoom } from '$core/model/commands';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
+	import RoomWalls from './RoomWalls.svelte';
 
 	interface Props {
 		roomId: string;
@@ -45,32 +45,14 @@
 			/>
 		{/if}
 	</div>
-	{#if room.outline}
-		{@const outline = room.outline}
-		<p class="soft area">{show(areaSqFt(outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>
-		<div class="walls">
-			{#each outline as _, wall (wall)}
-				<LengthField
-					label={`Wall ${wall + 1}`}
-					value={wallLength(outline, wall)}
-					onkeep={(inches) =>
-						inches !== null && store.edit(`${room.name}, wall ${wall + 1}`, setWallLength(room.id, wall, inches))}
-				/>
-			{/each}
-		</div>
-	{:else}
-		<p class="soft area">Not measured yet. It can hold boxes and readings all the same; spacing needs its walls.</p>
-	{/if}
+	{#if room.outline}<p class="soft area">{show(areaSqFt(room.outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>{/if}
+	<RoomWalls {room} />
 {/if}
 
 <style>
-	.facts,
-	.walls {
+	.facts {
 		display: grid;
 		gap: 10px;
-	}
-	.walls {
-		grid-template-columns: 1fr 1fr;
 	}
 	.area {
 		margin: 8px 0;

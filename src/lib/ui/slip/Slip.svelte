@@ -35,6 +35,9 @@
 		handover: []
 	};
 	const MOST = 30;
+	let factsOpen = $state(false);
+	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
+	const factsFirst = $derived(stage === 'walk' || store.selection?.kind === 'leg');
 	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
@@ -64,10 +67,11 @@
 			<button type="button" class="close" aria-label="Close the slip" onclick={() => store.select(null)}>×</button>
 		</header>
 		{#each store.about?.findings ?? [] as finding (finding.id)}<FindingCard {finding} onfix={fix} />{/each}
-		{#if stage === 'walk'}{@render facts()}{/if}
+		{#if factsFirst}{@render facts()}{/if}
 		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
-		{#if stage !== 'walk'}
-			<details open={!open.length && !folded.length}>
+		{#if !factsFirst}
+			<!-- Its own: an edit must not fold away what is being edited. -->
+			<details bind:open={factsOpen}>
 				<summary>Facts</summary>
 				{@render facts()}
 			</details>

@@ -1,0 +1,87 @@
+<script lang="ts">
+	import { Modal } from 'flowbite-svelte';
+	import { editJob } from '$core/model/commands';
+	import { DATE } from '$core/model/faults';
+	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+	import TextField from '../fields/TextField.svelte';
+
+	interface Props {
+		open: boolean;
+	}
+	let { open = $bindable() }: Props = $props();
+	const store = useJob();
+	const CHANGES = {
+		off: 'not asked for here',
+		on: 'asked for, whatever the permit date',
+		'as-edition': 'as in another edition'
+	} as const;
+	const dayFault = (text: string) =>
+		DATE.test(text) && !Number.isNaN(Date.parse(text)) ? null : `A day like 2026-10-12; got "${text}"`;
+</script>
+
+<Modal bind:open title="The job" size="sm" class="hekto-modal">
+	<div class="facts">
+		<TextField
+			label="Name"
+			value={store.job.name}
+			check={(t) => (t.trim() ? null : 'A job needs a name.')}
+			onkeep={(v) => store.edit('Job renamed', editJob({ name: v.trim().slice(0, 80) }))}
+		/>
+		<TextField label="Place" value={store.job.place} onkeep={(v) => store.edit('Place', editJob({ place: v.slice(0, 200) }))} />
+		<SelectField
+			label="Edition"
+			value={store.job.edition}
+			options={EDITIONS.map((value) => ({ value, name: `NEC ${value}` }))}
+			onkeep={(edition: EditionKey) => store.edit(`Judged by NEC ${edition}`, editJob({ edition }))}
+		/>
+		<TextField
+			label="Permit date"
+			value={store.job.permitDate}
+			check={dayFault}
+			mono
+			onkeep={(permitDate) => store.edit('Permit date', editJob({ permitDate }))}
+		/>
+	</div>
+	<h3>Local amendments</h3>
+	<ul>
+		{#each store.job.amendments as a (a.id)}
+			<li>
+				<b>{a.section}</b>
+				{CHANGES[a.change]}{a.edition ? ` (${a.edition})` : ''}{a.only ? `, for ${a.only} only` : ''}
+				<span class="soft">{a.reference}</span>
+			</li>
+		{:else}
+			<li class="soft">None. Every result is by the edition as printed.</li>
+		{/each}
+	</ul>
+	<p class="soft">Amendments come in with the job file; an editor for them is still to come.</p>
+</Modal>
+
+<style>
+	.facts {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+	h3 {
+		margin: 16px 0 2px;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		padding: 6px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	li span {
+		display: block;
+	}
+	p {
+		margin: 8px 0 0;
+		font-size: 13.5px;
+	}
+</style>

