@@ -1,5 +1,5 @@
 import type { Box, Circuit, Device, Job, Leg, Reading, Room } from '../../src/core/model/job';
-import { emptyJob, newBox } from '../../src/core/model/new-job';
+import { emptyJob, newBox, newCircuit } from '../../src/core/model/new-job';
 
 /** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */
 export const den: Room = {
@@ -19,22 +19,8 @@ export const den: Room = {
 	fixtures: [],
 	foodPrep: false
 };
-export const circuit = (more: Partial<Circuit> = {}): Circuit => ({
-	id: 'c1',
-	number: 1,
-	name: 'Den',
-	kind: 'general',
-	panelId: 'p',
-	slot: 1,
-	poles: 1,
-	breakerA: 20,
-	breaker: 'none',
-	load: null,
-	mustStayOn: false,
-	directory: '',
-	state: 'planned',
-	...more
-});
+export const circuit = (more: Partial<Circuit> = {}): Circuit =>
+	newCircuit({ id: 'c1', number: 1, name: 'Den', panelId: 'p', slot: 1, ...more });
 export const leg = (fromId: string, toId: string, lengthFt: number | null, more: Partial<Leg> = {}): Leg => ({
 	id: `${fromId}-${toId}`,
 	circuitId: 'c1',

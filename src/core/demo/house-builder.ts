@@ -1,6 +1,7 @@
 import { boxPoint, distance, inward, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Circuit, Device, Fixture, Job, Leg, Panel, Place, Point, Room } from '../model/job';
 import type { BreakKind, FixtureKind, RoomKind } from '../model/kinds';
+import { DUPLEX, newCircuit } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 
 /** Where a box is: a side of its room with the coordinate along it, or a point of the plan. */
@@ -97,7 +98,7 @@ export class HouseBuilder {
 			note: '',
 			...more,
 			state,
-			devices: devices.map((d, i) => ({ ...DEVICE, state, id: `${id}-d${i + 1}`, ...d }))
+			devices: devices.map((d, i) => ({ ...DUPLEX, state, id: `${id}-d${i + 1}`, ...d }))
 		});
 	}
 	/**
@@ -112,21 +113,7 @@ export class HouseBuilder {
 		wire: Partial<Leg> & { lengths?: Record<string, number | null> } = {}
 	): void {
 		const id = `c${number}`;
-		const circuit: Circuit = {
-			id,
-			number,
-			name,
-			kind: 'general',
-			slot: null,
-			poles: 1,
-			breakerA: 20,
-			breaker: 'none',
-			load: null,
-			mustStayOn: false,
-			directory: '',
-			state: 'planned',
-			...more
-		};
+		const circuit = newCircuit({ id, number, name, ...more });
 		this.circuits.push(circuit);
 		const { lengths = {}, ...leg } = wire;
 		let before = circuit.panelId;
@@ -212,22 +199,6 @@ export class HouseBuilder {
 }
 
 const WIRE_FOR: Readonly<Record<number, Awg>> = { 15: '14', 20: '12', 30: '10', 35: '10', 40: '8', 45: '6', 50: '6' };
-const DEVICE: Omit<Device, 'id' | 'state'> = {
-	kind: 'receptacle',
-	receptacles: 2,
-	amps: 15,
-	volts: 120,
-	slots: 'grounding',
-	protection: 'none',
-	feedsLoad: false,
-	tamperResistant: true,
-	weatherResistant: false,
-	switched: 'none',
-	serves: null,
-	watts: 0,
-	name: '',
-	installed: null
-};
 const plain = { receptacles: 0 as const, tamperResistant: false };
 export const duplex = (more: Partial<Device> = {}): Partial<Device> => more;
 export const single = (more: Partial<Device> = {}): Partial<Device> => ({ receptacles: 1, ...more });

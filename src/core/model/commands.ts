@@ -1,6 +1,6 @@
 import { wallEnds, wallLength } from './geometry';
 import type { Box, Circuit, Device, Job, Leg, Point, Room } from './job';
-import { newBox } from './new-job';
+import { newBox, newCircuit } from './new-job';
 import type { Fix } from './result';
 
 /**
@@ -207,21 +207,9 @@ export const addCircuit =
 	(draft) => {
 		if (!draft.panels.length)
 			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
-		draft.circuits.push({
-			id: c.circuitId,
-			number: Math.max(0, ...draft.circuits.map((x) => x.number)) + 1,
-			name: c.name,
-			kind: 'general',
-			panelId: draft.panels[0]?.id ?? c.panelId,
-			slot: null,
-			poles: 1,
-			breakerA: c.breakerA,
-			breaker: 'none',
-			load: null,
-			mustStayOn: false,
-			directory: '',
-			state: c.state
-		});
+		const number = Math.max(0, ...draft.circuits.map((x) => x.number)) + 1;
+		const panelId = draft.panels[0]?.id ?? c.panelId;
+		draft.circuits.push(newCircuit({ id: c.circuitId, number, name: c.name, panelId, breakerA: c.breakerA, state: c.state }));
 	};
 
 /** A room with a name and no walls yet. */

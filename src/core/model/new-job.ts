@@ -1,4 +1,4 @@
-import { DEFAULT_PRACTICE, type Box, type Device, type Job } from './job';
+import { DEFAULT_PRACTICE, type Box, type Circuit, type Device, type Job } from './job';
 import type { EditionKey } from './kinds';
 
 interface NewJob {
@@ -28,7 +28,8 @@ export const emptyJob = (id: string, { name, edition, permitDate }: NewJob): Job
 	notes: []
 });
 
-const DUPLEX: Omit<Device, 'id' | 'state'> = {
+/** A 15 A grounding duplex with nothing special about it. */
+export const DUPLEX: Omit<Device, 'id' | 'state'> = {
 	kind: 'receptacle',
 	receptacles: 2,
 	amps: 15,
@@ -62,6 +63,20 @@ export const newBox = (id: string, name: string, more: Partial<Box> & Pick<Box, 
 	devices: [{ ...DUPLEX, id: `${id}-d1`, state: more.state, tamperResistant: more.state !== 'found' }],
 	note: '',
 	...more
+});
+
+/** A 20 A general circuit on one pole, with nothing else known of it. */
+export const newCircuit = (c: Pick<Circuit, 'id' | 'number' | 'name' | 'panelId'> & Partial<Circuit>): Circuit => ({
+	kind: 'general',
+	slot: null,
+	poles: 1,
+	breakerA: 20,
+	breaker: 'none',
+	load: null,
+	mustStayOn: false,
+	directory: '',
+	state: 'planned',
+	...c
 });
 
 /** A service call: one box, no plan, circuit unknown, ready for readings. */

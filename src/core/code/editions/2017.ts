@@ -1,13 +1,8 @@
-import type { Edition, PlaceRow } from '../edition';
+import type { Edition } from '../edition';
 import * as c from './common';
 
 const { ref } = c;
-const A = (n: number, title: string, because: string, when: PlaceRow['when'], except?: PlaceRow['except']): PlaceRow => ({
-	rule: ref(`210.8(A)(${n})`, title),
-	because,
-	when,
-	except
-});
+const A = c.placeRow;
 
 export const edition2017: Edition = {
 	key: '2017',
@@ -68,11 +63,7 @@ export const edition2017: Edition = {
 				because: 'an outlet for a dishwasher, hard-wired or with a cord',
 				when: { serves: ['dishwasher'], what: ['receptacle', 'hard-wired'] }
 			},
-			{
-				rule: ref('210.8(E)', 'GFCI: crawl-space lighting'),
-				because: 'a 120 V lighting outlet in a crawl space',
-				when: { what: ['lighting'], rooms: ['crawl-space'], maxVolts: 125 }
-			},
+			c.crawlLight('210.8(E)'),
 			c.evReceptacle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),

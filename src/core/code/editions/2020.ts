@@ -1,14 +1,12 @@
-import type { Edition, PlaceRow } from '../edition';
+import type { Edition } from '../edition';
 import * as c from './common';
 import { edition2017 } from './2017';
 
 const { ref } = c;
-const A = (n: number, title: string, because: string, when: PlaceRow['when'], except?: PlaceRow['except']): PlaceRow => ({
-	rule: ref(`210.8(A)(${n})`, title),
-	because,
-	when,
-	except
-});
+const A = c.placeRow;
+const basements = A(5, 'GFCI: basements', 'a receptacle in a basement, finished or not', { rooms: ['basement'] }, [
+	c.alarm('210.8(A)(5)')
+]);
 const toGround150 = { maxVoltsToGround: 150 };
 
 export const edition2020: Edition = {
@@ -32,22 +30,9 @@ export const edition2020: Edition = {
 			maxVolts: 250,
 			...toGround150
 		},
+		// As in 2017, but for basements finished or not, and for indoor damp and wet places.
 		places: [
-			A(1, 'GFCI: bathrooms', 'a receptacle in a bathroom', { rooms: ['bathroom'] }),
-			A(2, 'GFCI: garages and accessory buildings', 'a receptacle in a garage or accessory building', {
-				rooms: ['garage', 'accessory']
-			}),
-			A(3, 'GFCI: outdoors', 'a receptacle outdoors', { rooms: c.OUTSIDE }, [c.deicing('210.8(A)(3)')]),
-			A(4, 'GFCI: crawl spaces', 'a receptacle in a crawl space', { rooms: ['crawl-space'] }),
-			A(5, 'GFCI: basements', 'a receptacle in a basement, finished or not', { rooms: ['basement'] }, [c.alarm('210.8(A)(5)')]),
-			A(6, 'GFCI: kitchen countertops', 'a kitchen receptacle that serves the countertop', {
-				rooms: ['kitchen'],
-				serves: ['countertop']
-			}),
-			A(7, 'GFCI: within 6 ft of a sink', 'within 6 ft of a sink', { withinFt: { of: 'sink', ft: 6 } }),
-			A(8, 'GFCI: boathouses', 'a receptacle in a boathouse', { rooms: ['boathouse'] }),
-			A(9, 'GFCI: within 6 ft of a tub or shower', 'within 6 ft of a tub or shower', { withinFt: { of: 'tub', ft: 6 } }),
-			A(10, 'GFCI: laundry areas', 'a receptacle in a laundry area', { rooms: ['laundry'] }),
+			...edition2017.gfci.places.map((row) => (row.rule.section === basements.rule.section ? basements : row)),
 			A(11, 'GFCI: indoor damp and wet places', 'an indoor damp or wet place', { notRooms: c.OUTSIDE, dampness: ['damp', 'wet'] })
 		],
 		outlets: [
@@ -61,16 +46,8 @@ export const edition2020: Edition = {
 				because: 'an outlet for a sump pump',
 				when: { serves: ['sump-pump'], what: ['receptacle', 'hard-wired'], ...toGround150 }
 			},
-			{
-				rule: ref('210.8(C)', 'GFCI: crawl-space lighting'),
-				because: 'a 120 V lighting outlet in a crawl space',
-				when: { what: ['lighting'], rooms: ['crawl-space'], maxVolts: 125 }
-			},
-			{
-				rule: ref('210.8(E)', 'GFCI: receptacle for servicing equipment'),
-				because: 'the receptacle for servicing heating or cooling equipment (210.63)',
-				when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20 }
-			},
+			c.crawlLight('210.8(C)'),
+			c.servicing,
 			{
 				rule: ref('210.8(F)', 'GFCI: outdoor outlets of heating and cooling equipment', 'check'),
 				because: 'an outdoor outlet of heating or cooling equipment, 50 A or less',

@@ -4,18 +4,9 @@ import { edition2020 } from './2020';
 
 const { ref } = c;
 const alarmAnywhere = c.alarm('210.8(A)');
-const A = (
-	n: number,
-	title: string,
-	because: string,
-	when: PlaceRow['when'],
-	except: NonNullable<PlaceRow['except']> = []
-): PlaceRow => ({
-	rule: ref(`210.8(A)(${n})`, title),
-	because,
-	when,
-	except: [...except, alarmAnywhere]
-});
+// An alarm's supply is let off in any of these places.
+const A = (...[n, title, because, when, except = []]: Parameters<typeof c.placeRow>): PlaceRow =>
+	c.placeRow(n, title, because, when, [...except, alarmAnywhere]);
 const toGround150 = { maxVoltsToGround: 150 };
 const OUTLETS_OF_F = [...c.OUTSIDE, 'garage', 'accessory', 'boathouse'] as const;
 
@@ -61,16 +52,8 @@ export const edition2023: Edition = {
 					...toGround150
 				}
 			},
-			{
-				rule: ref('210.8(C)', 'GFCI: crawl-space lighting'),
-				because: 'a 120 V lighting outlet in a crawl space',
-				when: { what: ['lighting'], rooms: ['crawl-space'], maxVolts: 125 }
-			},
-			{
-				rule: ref('210.8(E)', 'GFCI: receptacle for servicing equipment'),
-				because: 'the receptacle for servicing heating or cooling equipment (210.63)',
-				when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20 }
-			},
+			c.crawlLight('210.8(C)'),
+			c.servicing,
 			{
 				rule: ref('210.8(F)', 'GFCI: outdoor outlets, and hard-wired ones in garages and accessory buildings'),
 				because: 'an outlet outdoors, or hard-wired in a garage, accessory building or boathouse, 50 A or less',

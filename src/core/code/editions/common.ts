@@ -220,6 +220,29 @@ export const alarm = (section: string) => ({
 	because: 'a permanently installed fire or burglar alarm supply',
 	rule: ref(section, 'Exception: alarm supply')
 });
+/** A row of 210.8(A) by its number. */
+export const placeRow = (
+	n: number,
+	title: string,
+	because: string,
+	when: PlaceRow['when'],
+	except?: PlaceRow['except']
+): PlaceRow => ({
+	rule: ref(`210.8(A)(${n})`, title),
+	because,
+	when,
+	except
+});
+export const crawlLight = (section: string): PlaceRow => ({
+	rule: ref(section, 'GFCI: crawl-space lighting'),
+	because: 'a 120 V lighting outlet in a crawl space',
+	when: { what: ['lighting'], rooms: ['crawl-space'], maxVolts: 125 }
+});
+export const servicing: PlaceRow = {
+	rule: ref('210.8(E)', 'GFCI: receptacle for servicing equipment'),
+	because: 'the receptacle for servicing heating or cooling equipment (210.63)',
+	when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20 }
+};
 export const evReceptacle: PlaceRow = {
 	rule: ref('625.54', 'Receptacle for vehicle charging'),
 	because: 'a receptacle for charging a vehicle',
