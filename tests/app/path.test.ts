@@ -107,6 +107,8 @@ test('Prove: an impossible reading is refused with nothing lost; a bad one is ju
 	await b.says(/9\.1 %, predicted 2/, slip);
 	await b.says('▲ 9.1 %', '.strip');
 	await b.find('[data-strip-box="K-02"] .level-bad');
+	// The chart is loaded when shown, and says in words what it draws.
+	await b.find('figure [role=img][aria-label*="K-02: predicted 2.0 %, read 9.1 %"] svg');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('✓ 2.3 %', '.strip');
 	await b.go('/job/quillback/prove?box=k-02');
@@ -148,7 +150,7 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	await b.says('bad.csv: nothing was taken in');
 	await b.says('row 2.value hot to neutral must be 0 to 260 V, got 500');
 	await takeIn('good.csv', 'box,kind,value,load_a,at\r\nK-03,drop,7.7,12,2026-11-05T10:00:00Z');
-	await b.says('1 readings from good.csv');
+	await b.says('1 reading from good.csv');
 	await b.go('/job/quillback/prove?box=k-03');
 	await b.says('▲ 7.7 %', '.strip');
 

@@ -24,7 +24,8 @@ export const text = (max = 200) =>
 		.typeError((p) => `must be text, got ${got(p)}`)
 		.max(max, (p) => `must have at most ${max} characters, got ${String(p.value).length}`);
 /** Text that may not be empty. */
-export const named = (max = 200) => text(max).required((p) => `must be text, got ${got(p)}`);
+export const named = (max = 200) =>
+	text(max).required((p) => (p.value === '' ? 'must not be empty' : `must be text, got ${got(p)}`));
 
 export const figure = (min: number, max: number) =>
 	number()
@@ -97,3 +98,11 @@ export function check<T>(schema: AnySchema, value: unknown): Checked<T> {
 		return { ok: false, faults };
 	}
 }
+
+/** What is wrong with one typed value, in words, or null: for a form's field. */
+export const fieldFault =
+	(schema: AnySchema) =>
+	(value: unknown): string | null => {
+		const checked = check(schema, typeof value === 'string' ? value.trim() : value);
+		return checked.ok ? null : (checked.faults[0]?.message ?? null);
+	};

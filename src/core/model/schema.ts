@@ -25,6 +25,8 @@ import { referenceFaults } from './references';
 /** The job file as Yup schemas; the JSON Schema that the API publishes is made from these. */
 
 const id = () => must(named(64));
+/** Names as a form's field and a file hold them to the same bounds. */
+export const NAMES = { job: named(80), box: named(24), room: named(60), circuit: named(80) };
 const inches = (min = -100_000, max = 100_000) => figure(min, max);
 export const pointSchema = () =>
 	must(array().of(must(inches())).strict(true).typeError('must be a point [x, y]').length(2, 'must be a point [x, y]')).meta({
@@ -73,7 +75,7 @@ const fixture = shape({
 });
 const room = shape({
 	id: id(),
-	name: must(named(60)),
+	name: must(NAMES.room),
 	kind: must(oneOf(ROOM_KINDS)),
 	storey: must(whole(-3, 9)),
 	finished: must(flag()),
@@ -114,7 +116,7 @@ const device = shape({
 });
 const box = shape({
 	id: id(),
-	name: must(named(24)),
+	name: must(NAMES.box),
 	roomId: text(64).nullable().defined(),
 	place: place.nullable().defined(),
 	heightIn: inches(-200, 1000).nullable().defined(),
@@ -155,7 +157,7 @@ const load = shape({
 const circuit = shape({
 	id: id(),
 	number: must(whole(1, 999)),
-	name: must(named(80)),
+	name: must(NAMES.circuit),
 	kind: must(oneOf(CIRCUIT_KINDS)),
 	panelId: id(),
 	slot: whole(1, 200).nullable().defined(),
@@ -179,7 +181,7 @@ const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nulla
 
 export const jobSchema = shape({
 	id: id(),
-	name: must(named(80)),
+	name: must(NAMES.job),
 	place: text().defined(),
 	edition: edition(),
 	permitDate: must(day()),

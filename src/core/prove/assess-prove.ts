@@ -79,3 +79,10 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 	}
 	return { findings, decisions };
 }
+
+const GRAVE: Record<Level, number> = { bad: 2, look: 1, unknown: 0, good: 0 };
+/** What is not good at a box, the gravest first; of two alike the joints, which a design cannot explain. */
+export const whatIsOff = (proof: BoxProof): Judgement[] =>
+	Object.values(proof.latest)
+		.flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
+		.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'));

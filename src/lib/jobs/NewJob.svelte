@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
+	import { day, fieldFault, must } from '$core/model/faults';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
+	import { NAMES } from '$core/model/schema';
 	import { freshId, putWhole } from '$lib/data/jobs';
 	import { sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -20,14 +22,13 @@
 
 	async function make(): Promise<void> {
 		const typed = name.trim();
-		if (!typed)
-			return void (fault = kind === 'call' ? 'Name the box: what you would call it on the phone will do.' : 'Name the job.');
-		if (kind === 'call' && typed.length > 24) return void (fault = 'At most 24 characters: a short name reads on the strip.');
+		fault = fieldFault(kind === 'call' ? NAMES.box : NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
+		if (fault) return;
 		const [jobId, boxId] = [freshId(), freshId()];
 		const job =
 			kind === 'call'
 				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
-				: emptyJob(jobId, { name: typed.slice(0, 80), edition, permitDate });
+				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
 			await putWhole({ hekto: 'job', fileVersion: 1, job, readings: [], events: [] });
 			await goto(kind === 'call' ? `/job/${jobId}/prove?box=${boxId}` : `/job/${jobId}/walk`);

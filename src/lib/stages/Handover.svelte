@@ -2,6 +2,7 @@
 	import { directoryOf } from '$core/handover/directory';
 	import { readReadingsCsv, writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
+	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveText } from '$lib/data/save-file';
@@ -17,7 +18,7 @@
 	async function takeCsv(file: File): Promise<void> {
 		const read = readReadingsCsv(await file.text(), store.job, () => freshId());
 		faults = read.ok ? null : { file: file.name, faults: read.faults };
-		if (read.ok && read.value.length) await store.take(`${read.value.length} readings from ${file.name}`, read.value);
+		if (read.ok && read.value.length) await store.take(`${counted(read.value.length, 'reading')} from ${file.name}`, read.value);
 		else if (read.ok) store.say('The file holds no readings.', true);
 	}
 </script>

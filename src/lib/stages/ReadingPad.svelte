@@ -1,17 +1,19 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { whatIsOff } from '$core/prove/assess-prove';
 	import { predict } from '$core/prove/predict';
 	import { predictedFor } from '$core/prove/verdicts';
 	import type { Box } from '$core/model/job';
-	import { readingUnit, readingWords } from '$core/model/reading';
-	import { round, show } from '$core/units/quantity';
+	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 	import Keypad from './Keypad.svelte';
-	import { LAMPS, ReadingDraft, TYPED, type TypedKind } from './reading-draft.svelte';
+	import LampRow from './LampRow.svelte';
+	import ReadingRow from './ReadingRow.svelte';
+	import { placesOf, ReadingDraft, TYPED, type TypedKind } from './reading-draft.svelte';
 
 	interface Props {
 		box: Box;
@@ -21,7 +23,6 @@
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
-	const GRAVE = { bad: 2, look: 1, unknown: 0, good: 0 } as const;
 	let tried = $state(false);
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
@@ -34,14 +35,8 @@
 	);
 	const should = (kind: TypedKind): number | null =>
 		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
-	const places = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
 	const proof = $derived(store.assessment.proofs.get(box.id));
-	/** What is off, the gravest first; of two alike the joints, which a design cannot explain. */
-	const judgements = $derived(
-		Object.values(proof?.latest ?? {})
-			.flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
-			.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'))
-	);
+	const judgements = $derived(proof ? whatIsOff(proof) : []);
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === box.id) ?? -1);
 
 	async function keep(next: boolean): Promise<void> {
@@ -53,7 +48,7 @@
 			const kept = draft.readings(base, freshId);
 			draft.clear();
 			tried = false;
-			await store.take(`${kept.length} ${kept.length === 1 ? 'reading' : 'readings'} at ${box.name}`, kept);
+			await store.take(`${counted(kept.length, 'reading')} at ${box.name}`, kept);
 		}
 		if (next) store.step(1);
 	}
@@ -61,7 +56,7 @@
 	const atTop = (node: HTMLElement) => void node.closest('.content')?.scrollTo({ top: 0 });
 	function samePredicted(): void {
 		const value = should(draft.active);
-		if (value !== null) draft.typed[draft.active] = String(round(value, places(draft.active)));
+		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
 	}
 </script>
 
@@ -81,16 +76,7 @@
 		</span>
 	</header>
 
-	<div class="lamps" role="group" aria-label="Three lamps, by what they span">
-		{#each LAMPS as name, i (name)}
-			{@const lamp = draft.lamps[i]}
-			<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)}>
-				<span class="bulb" aria-hidden="true"></span>{name[0]}-{name[1]} <small>{lamp || 'tap'}</small><span class="sr-only">
-					lamp</span
-				>
-			</button>
-		{/each}
-	</div>
+	<LampRow {draft} />
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form
@@ -99,32 +85,9 @@
 			void keep(false);
 		}}
 	>
-		<div class="row head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
+		<div class="head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
 		{#each TYPED as kind (kind)}
-			{@const value = should(kind)}
-			{@const last = proof?.latest[kind]}
-			{@const fault = draft.faults.get(kind)}
-			<div class="row" class:active={draft.active === kind}>
-				<label for={`read-${kind}`}>{readingWords(kind)}{kind === 'drop' ? ` at ${draft.loadA} A` : ''}</label>
-				<span class="mono soft predicted">{value === null ? '' : show(value, places(kind))}</span>
-				<span class="now">
-					<input
-						id={`read-${kind}`}
-						class="mono"
-						inputmode={keypad ? 'none' : 'decimal'}
-						autocomplete="off"
-						bind:value={draft.typed[kind]}
-						onfocus={() => (draft.active = kind)}
-						aria-invalid={fault ? 'true' : undefined}
-						aria-describedby={fault ? `fault-${kind}` : undefined}
-					/>
-					<span class="soft unit">{readingUnit(kind)}</span>
-				</span>
-				<span class="mono last"
-					>{#if last}<Mark kind={last.verdict.level} /> {show(last.reading.value ?? 0, places(kind))}{/if}</span
-				>
-				{#if fault}<p class="fault" id={`fault-${kind}`} role="alert">{fault}</p>{/if}
-			</div>
+			<ReadingRow {kind} {draft} {keypad} predicted={should(kind)} last={proof?.latest[kind]} />
 		{/each}
 		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
 		<div class="how">
@@ -132,7 +95,7 @@
 				<label for="read-load">Test load, A</label><input
 					id="read-load"
 					class="mono"
-					inputmode={keypad ? 'none' : 'decimal'}
+					inputmode="decimal"
 					bind:value={draft.loadA}
 				/>
 			</div>
@@ -171,98 +134,15 @@
 		font-size: 36px;
 		line-height: 1;
 	}
-	.lamps {
-		display: grid;
-		grid-template-columns: repeat(3, 1fr);
-		gap: 8px;
-	}
-	.lamp {
-		all: unset;
-		box-sizing: border-box;
-		cursor: pointer;
-		display: flex;
-		align-items: center;
-		justify-content: center;
-		gap: 9px;
-		min-height: 44px;
-		border: 1.5px solid var(--rule);
-		border-radius: 3px;
-		font-weight: 600;
-	}
-	.lamp:focus-visible {
-		outline: 2.5px solid var(--copper);
-	}
-	.lamp small {
-		color: var(--soft);
-		font-weight: 400;
-	}
-	.bulb {
-		width: 18px;
-		height: 18px;
-		border-radius: 50%;
-		border: 2px solid var(--soft);
-	}
-	.lamp.on {
-		border-color: var(--look);
-	}
-	.lamp.on .bulb {
-		background: #e0ac45;
-		border-color: #b07b12;
-	}
-	.lamp.dim .bulb {
-		background: linear-gradient(90deg, #e0ac45 50%, transparent 50%);
-	}
-	.lamp.off {
-		border-color: var(--ink);
-	}
-	.row {
+	.head {
 		display: grid;
 		grid-template-columns: minmax(120px, 1fr) 84px 150px 92px;
-		align-items: center;
 		gap: 4px 12px;
-		border-bottom: 1px dotted var(--rule);
-		border-left: 5px solid transparent;
-		padding: 3px 0 3px 8px;
-	}
-	.row.head {
+		padding-left: 13px;
 		font-size: 13px;
-		padding-block: 0;
 	}
-	.row.head span:not(:first-child),
-	.predicted,
-	.last {
+	.head span:not(:first-child) {
 		text-align: right;
-	}
-	.row.active {
-		border-left-color: var(--copper);
-		background: var(--paper);
-	}
-	.now {
-		display: flex;
-		align-items: baseline;
-		gap: 6px;
-	}
-	.now input {
-		width: 100%;
-		min-width: 0;
-		min-height: 38px;
-		text-align: right;
-		font-size: 21px;
-		font-weight: 600;
-		background: var(--sheet);
-		border: 1.5px solid var(--rule);
-		border-radius: 3px;
-		padding: 0 8px;
-	}
-	.now input[aria-invalid] {
-		border-color: var(--stop);
-		color: var(--stop);
-	}
-	.unit {
-		width: 34px;
-	}
-	.row .fault {
-		grid-column: 1 / -1;
 	}
 	.how {
 		position: relative;
@@ -312,19 +192,15 @@
 		.pad {
 			gap: 8px;
 		}
-		.row {
+		.head {
 			grid-template-columns: minmax(0, 1fr) 48px 126px;
 			gap: 4px 8px;
 		}
-		.last,
-		.row.head span:last-child {
+		.head span:last-child {
 			display: none;
 		}
 		.how .field {
 			width: calc(50% - 5px);
-		}
-		.unit {
-			width: 30px;
 		}
 		.desk,
 		header > .soft {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { addSymptom, closeSymptom } from '$core/model/commands';
+	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -7,6 +8,7 @@
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Coming from './Coming.svelte';
+	import Gate from './Gate.svelte';
 
 	const store = useJob();
 	let text = $state('');
@@ -18,9 +20,9 @@
 
 <Sheet
 	title="Trace"
-	sub={`${store.job.symptoms.filter((s) => s.open).length} open symptoms, ${suspects.length} boxes with a reading off`}
+	sub={`${counted(store.job.symptoms.filter((s) => s.open).length, 'open symptom')}, ${counted(suspects.length, 'box', 'boxes')} with a reading off`}
 >
-	<p class="gate"><Mark kind="caution" word /> Hands in a box: its circuit off and tagged, the box proved dead first, in Trim.</p>
+	<Gate text="Hands in a box: its circuit off and tagged, the box proved dead first, in Trim." />
 	<h2>Symptoms</h2>
 	<ul>
 		{#each store.job.symptoms as s (s.id)}
@@ -83,12 +85,6 @@
 </Sheet>
 
 <style>
-	.gate {
-		border-left: 6px solid var(--look);
-		padding: 6px 12px;
-		margin: 0 0 12px;
-		background: var(--paper);
-	}
 	h2 {
 		font-size: 18px;
 		margin: 12px 0 4px;

@@ -4,6 +4,7 @@
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Coming from './Coming.svelte';
+	import Gate from './Gate.svelte';
 	import DeadTestForm from './DeadTestForm.svelte';
 
 	const store = useJob();
@@ -22,10 +23,9 @@
 	{#if store.box}
 		{#key store.box.id}<DeadTestForm box={store.box} circuitIds={circuitIds(store.box.id)} />{/key}
 	{:else}
-		<p class="gate">
-			<Mark kind="caution" word /> Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick
-			a box to record it.
-		</p>
+		<Gate
+			text="Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it."
+		/>
 	{/if}
 	<table class="data">
 		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Proved dead</th></tr></thead>
@@ -52,12 +52,3 @@
 	</table>
 	<Coming text="The make-up of every box: splices, tails, terminals and the order of work, as a picture and steps." />
 </Sheet>
-
-<style>
-	.gate {
-		border-left: 6px solid var(--look);
-		padding: 6px 12px;
-		margin: 0 0 12px;
-		background: var(--paper);
-	}
-</style>

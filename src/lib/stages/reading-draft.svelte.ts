@@ -5,6 +5,8 @@ import { readingFaults } from '$core/model/reading';
 export const TYPED = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
 export type TypedKind = (typeof TYPED)[number];
 export const LAMPS = ['HN', 'HG', 'NG'] as const;
+/** Decimals that a meter of this kind shows. */
+export const placesOf = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
 type Lamp = 'on' | 'dim' | 'off' | '';
 
 /** What is being typed at one box: kept as typed until all of it is lawful. */

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
 	import { editJob } from '$core/model/commands';
-	import { DATE } from '$core/model/faults';
+	import { day, fieldFault, must } from '$core/model/faults';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import { NAMES } from '$core/model/schema';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
@@ -17,8 +18,8 @@
 		on: 'asked for, whatever the permit date',
 		'as-edition': 'as in another edition'
 	} as const;
-	const dayFault = (text: string) =>
-		DATE.test(text) && !Number.isNaN(Date.parse(text)) ? null : `A day like 2026-10-12; got "${text}"`;
+	const dayFault = fieldFault(must(day()));
+	const nameFault = fieldFault(NAMES.job);
 </script>
 
 <Modal bind:open title="The job" size="sm" class="hekto-modal">
@@ -26,8 +27,8 @@
 		<TextField
 			label="Name"
 			value={store.job.name}
-			check={(t) => (t.trim() ? null : 'A job needs a name.')}
-			onkeep={(v) => store.edit('Job renamed', editJob({ name: v.trim().slice(0, 80) }))}
+			check={nameFault}
+			onkeep={(v) => store.edit('Job renamed', editJob({ name: v.trim() }))}
 		/>
 		<TextField label="Place" value={store.job.place} onkeep={(v) => store.edit('Place', editJob({ place: v.slice(0, 200) }))} />
 		<SelectField

@@ -113,10 +113,10 @@
 		background: none;
 		color: var(--ink);
 		font-family: inherit;
-		min-height: 28px;
+		line-height: 26px;
 		border: 1px solid var(--soft);
 		border-radius: 3px;
-		padding: 1px 9px;
+		padding: 0 9px;
 		font-size: 13.5px;
 		white-space: nowrap;
 		flex: none;

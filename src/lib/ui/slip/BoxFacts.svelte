@@ -1,8 +1,10 @@
 <script lang="ts">
 	import { editBox, editDevice, editLeg } from '$core/model/commands';
+	import { fieldFault } from '$core/model/faults';
 	import { wallLength } from '$core/model/geometry';
 	import type { Box } from '$core/model/job';
 	import { DAMPNESS, PROTECTIONS, STATES } from '$core/model/kinds';
+	import { NAMES } from '$core/model/schema';
 	import { formatLength } from '$core/units/length';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import FeetField from '../fields/FeetField.svelte';
@@ -22,8 +24,7 @@
 	const room = $derived(box.roomId ? store.index.rooms.get(box.roomId) : undefined);
 	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
 	const device = $derived(box.devices[0]);
-	const nameFault = (text: string) =>
-		text.trim() ? (text.length > 24 ? 'At most 24 characters.' : null) : 'A box needs a name.';
+	const nameFault = fieldFault(NAMES.box);
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	const walls = $derived([

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { editCircuit } from '$core/model/commands';
+	import { fieldFault } from '$core/model/faults';
 	import type { Circuit } from '$core/model/job';
 	import { PROTECTIONS } from '$core/model/kinds';
+	import { NAMES } from '$core/model/schema';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
@@ -11,6 +13,7 @@
 	}
 	let { circuit }: Props = $props();
 	const store = useJob();
+	const nameFault = fieldFault(NAMES.circuit);
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
 	const ratings = $derived(
 		[
@@ -26,12 +29,7 @@
 </script>
 
 <div class="facts">
-	<TextField
-		label="Name"
-		value={circuit.name}
-		check={(t) => (t.trim() ? null : 'A circuit needs a name.')}
-		onkeep={(name) => set('name', { name: name.trim().slice(0, 80) })}
-	/>
+	<TextField label="Name" value={circuit.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
 	<SelectField
 		label="Breaker"
 		value={String(circuit.breakerA)}

@@ -1,7 +1,9 @@
 <script lang="ts">
+	import { fieldFault } from '$core/model/faults';
 	import { areaSqFt } from '$core/model/geometry';
 	import { editRoom } from '$core/model/commands';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
+	import { NAMES } from '$core/model/schema';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -15,7 +17,7 @@
 	const store = useJob();
 	const room = $derived(store.index.rooms.get(roomId));
 	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
-	const nameFault = (text: string) => (text.trim() ? null : 'A room needs a name.');
+	const nameFault = fieldFault(NAMES.room);
 </script>
 
 {#if room}
@@ -24,7 +26,7 @@
 			label="Name"
 			value={room.name}
 			check={nameFault}
-			onkeep={(name) => store.edit(`Room named ${name}`, editRoom(room.id, { name: name.trim().slice(0, 60) }))}
+			onkeep={(name) => store.edit(`Room named ${name}`, editRoom(room.id, { name: name.trim() }))}
 		/>
 		<SelectField
 			label="Kind"

@@ -1,0 +1,50 @@
+import type { Edition } from '../code/edition';
+import { dropAt } from '../circuits/drop';
+import type { Run } from '../circuits/runs';
+import type { Job } from '../model/job';
+import type { BoxProof } from '../prove/assess-prove';
+import { predict } from '../prove/predict';
+import type { Level } from '../prove/verdicts';
+import { show } from '../units/quantity';
+
+/** What stands under a box of the run strip: what the run loses there, and what was read. */
+export interface RunFigure {
+	expected: string;
+	measured: string;
+	level: Level | undefined;
+}
+
+/**
+ * The figures of a run, box by box.
+ * @param as `design`: drop at the design load, 75 °C; `proved`: what the test load should show, 25 °C
+ */
+export function runFigures(
+	edition: Edition,
+	job: Job,
+	run: Run,
+	proofs: ReadonlyMap<string, BoxProof>,
+	as: 'design' | 'proved'
+): ReadonlyMap<string, RunFigure> {
+	const expectedAt = {
+		design: (node: Run['nodes'][number]) => dropAt(edition, job, run, node)?.percent ?? null,
+		proved: ({ boxId }: Run['nodes'][number]) => {
+			const p = predict(edition, job, run.circuit, boxId);
+			return p.known ? p.value.dropPercent : null;
+		}
+	}[as];
+	return new Map(
+		run.nodes.map((node) => {
+			const proof = proofs.get(node.boxId);
+			const read = proof?.latest.drop ?? proof?.latest.hn;
+			const percent = expectedAt(node);
+			return [
+				node.boxId,
+				{
+					expected: percent === null ? '?' : `${show(percent, 1)} %`,
+					measured: read ? `${show(read.reading.value ?? 0, 1)} ${proof?.latest.drop ? '%' : 'V'}` : '',
+					level: proof?.level
+				}
+			];
+		})
+	);
+}

@@ -1,0 +1,226 @@
+<script lang="ts">
+	import { STRIP, type StripDrawing } from '$core/formats/run-drawing';
+	import type { RunFigure } from '$core/formats/run-figures';
+	import { useJob } from '$lib/data/job-store.svelte';
+
+	interface Props {
+		drawing: StripDrawing;
+		figures: ReadonlyMap<string, RunFigure>;
+		/** The circuit is off and tagged. */
+		off: boolean;
+		/** Boxes wear the level of what was read. */
+		proving: boolean;
+	}
+	let { drawing, figures, off, proving }: Props = $props();
+	const store = useJob();
+</script>
+
+<svg width={drawing.width} height={drawing.height} role="group" aria-label="Boxes in feed order">
+	{#each drawing.bands as band, i (i)}
+		<rect class="band" class:whole={band.whole} x={band.x} y={band.y} width={band.width} height={band.height} />
+		<path d={`M${band.x} ${band.y}v${band.height}`} class="edge" />
+		<text class="band-name" x={band.x + 7} y={band.y + 11}>{band.label}</text>
+	{/each}
+	{#each drawing.legs as leg (leg.legId)}
+		{@const mid = leg.x1 + 14}
+		{#each leg.ground ? [-7, 0, 7] : [-4, 4] as dy, k (dy)}
+			{@const d =
+				leg.y1 === leg.y2
+					? `M${leg.x1} ${leg.y1 + dy}H${leg.x2}`
+					: `M${leg.x1} ${leg.y1 + dy}H${mid - dy}V${leg.y2 + dy}H${leg.x2}`}
+			{#if k === 1}
+				<path {d} class="neutral-edge" />
+				<path {d} class="neutral" />
+			{:else}
+				<path {d} class={k === 0 ? 'hot' : 'ground'} />
+			{/if}
+		{/each}
+		<text
+			class="length"
+			class:unknown={leg.label === 'length?'}
+			x={(Math.max(leg.x1, leg.y1 === leg.y2 ? leg.x1 : mid + 8) + leg.x2) / 2}
+			y={leg.y2 - 13}>{leg.label}</text
+		>
+	{/each}
+	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`}>
+		<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
+		<text class="amps" x="10" y="23">{drawing.breaker.label}</text>
+		<text class="slot" x="10" y="42">{off ? 'off' : drawing.breaker.slot}</text>
+	</g>
+	{#each drawing.boxes as box (box.boxId)}
+		{@const pill = figures.get(box.boxId)}
+		{@const selected = store.selection?.id === box.boxId}
+		<g
+			class="box"
+			class:selected
+			data-strip-box={box.name}
+			role="button"
+			tabindex="0"
+			aria-pressed={selected}
+			transform={`translate(${box.x} ${box.y})`}
+			onclick={() => store.select({ kind: 'box', id: box.boxId })}
+			onkeydown={(e) => {
+				if (e.key !== 'Enter' && e.key !== ' ') return;
+				e.preventDefault();
+				store.select({ kind: 'box', id: box.boxId });
+			}}
+		>
+			<g>
+				<rect
+					class="square"
+					class:level-good={proving && pill?.level === 'good'}
+					class:level-bad={proving && pill?.level === 'bad'}
+					class:level-look={proving && pill?.level === 'look'}
+					width={STRIP.boxWidth}
+					height={STRIP.boxHeight}
+					rx="2"
+				/>
+				<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name} </text>
+				{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
+				<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 21}>{pill?.expected} </text>
+				{#if pill?.measured}
+					<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 37}>
+						{pill.level === 'bad' ? '▲ ' : pill.level === 'look' ? '◆ ' : pill.level === 'good' ? '✓ ' : ''}{pill.measured}
+					</text>
+				{/if}
+			</g>
+		</g>
+	{/each}
+</svg>
+
+<style>
+	svg {
+		display: block;
+	}
+	.hot {
+		stroke: var(--wire-hot);
+		stroke-width: 3.4;
+		fill: none;
+	}
+	:global(.dark) .hot {
+		stroke: #000;
+		filter: drop-shadow(0 0 0.8px var(--ink)) drop-shadow(0 0 0.8px var(--ink));
+	}
+	.neutral-edge {
+		stroke: var(--soft);
+		stroke-width: 4.4;
+		fill: none;
+	}
+	.neutral {
+		stroke: #fdfbf5;
+		stroke-width: 2.6;
+		fill: none;
+	}
+	.ground {
+		stroke: var(--wire-ground);
+		stroke-width: 2.8;
+		fill: none;
+	}
+	.band {
+		fill: color-mix(in srgb, var(--copper) 13%, transparent);
+	}
+	.band.whole {
+		fill: color-mix(in srgb, var(--copper) 6%, transparent);
+	}
+	.edge {
+		stroke: var(--copper);
+		stroke-width: 2;
+	}
+	.band-name {
+		fill: var(--copper);
+		font:
+			600 12px 'Barlow Condensed',
+			sans-serif;
+	}
+	.length {
+		text-anchor: middle;
+		font:
+			400 12.5px 'IBM Plex Mono',
+			monospace;
+		fill: var(--soft);
+		paint-order: stroke;
+		stroke: var(--paper);
+		stroke-width: 3;
+	}
+	.length.unknown {
+		fill: var(--look);
+		font-weight: 600;
+	}
+	.breaker,
+	.square {
+		fill: var(--sheet);
+		stroke: var(--ink);
+		stroke-width: 1.8;
+	}
+	.breaker.off {
+		stroke: var(--off);
+		stroke-dasharray: 5 3;
+	}
+	.amps {
+		font:
+			700 19px 'Barlow Condensed',
+			sans-serif;
+		fill: var(--ink);
+	}
+	.slot {
+		font:
+			400 12px 'Barlow',
+			sans-serif;
+		fill: var(--soft);
+	}
+	.box {
+		cursor: pointer;
+		outline: none;
+	}
+	.box .name {
+		text-anchor: middle;
+		font:
+			600 16px 'Barlow Condensed',
+			sans-serif;
+		fill: var(--ink);
+	}
+	.level-good {
+		stroke: var(--go);
+	}
+	.level-look {
+		stroke: var(--look);
+	}
+	.level-bad {
+		stroke: var(--stop);
+		stroke-width: 2.4;
+	}
+	.box.selected .square,
+	.box:focus-visible .square {
+		stroke: var(--copper);
+		stroke-width: 3.4;
+	}
+	.box.selected .name {
+		fill: var(--copper);
+	}
+	.holds {
+		fill: var(--copper);
+		stroke: var(--paper);
+		stroke-width: 1.5;
+	}
+	.pill {
+		text-anchor: middle;
+		font:
+			400 12.5px 'IBM Plex Mono',
+			monospace;
+		fill: var(--soft);
+	}
+	.pill.read {
+		font-weight: 600;
+		stroke: none;
+		fill: var(--ink);
+	}
+	.pill.level-good {
+		fill: var(--go);
+	}
+	.pill.level-look {
+		fill: var(--look);
+	}
+	.pill.level-bad {
+		fill: var(--stop);
+	}
+</style>
