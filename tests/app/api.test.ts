@@ -154,6 +154,11 @@ test('wrong type, no JSON, too large', async () => {
 	assert.equal((await post('size', JSON.stringify({ pad: 'x'.repeat(5_100_000) }))).status, 413);
 	assert.match((await post('size', { ...heater, edition: '2014' })).body.error.fields[0].message, /2017, 2020, 2023/);
 });
+test('an address that is not there is answered in the same shape', async () => {
+	const { status, body } = await post('box-fill-of-yesterday', {});
+	assert.equal(status, 404);
+	assert.match(body.error.message, /openapi\.json/);
+});
 test('demo jobs, schema, description', async () => {
 	const demo = await get('demo/quillback.json');
 	assert.deepEqual([demo.body.hekto, demo.body.fileVersion, demo.body.job.name], ['job', 1, 'Quillback Pottery']);

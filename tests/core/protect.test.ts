@@ -166,6 +166,7 @@ const afci: [string, Partial<OutletFacts>, [boolean, boolean, boolean]][] = [
 	['240 V range', { room: 'kitchen', volts: 240, amps: 50 }, [false, false, false]],
 	['120 V half of a 240 V circuit is judged by its circuit', { circuitVolts: 240 }, [false, false, false]],
 	['30 A at 120 V', { amps: 30 }, [false, false, false]],
+	['a 10 A lighting circuit, from 2023', { what: 'lighting', amps: 10 }, [false, false, true]],
 	['short extension, nothing added', { existing: { extensionFt: 6, addsOutlets: false } }, [false, false, false]],
 	['extension of 6.1 ft', { existing: { extensionFt: 6.1, addsOutlets: false } }, [true, true, true]],
 	['short extension that adds an outlet', { existing: { extensionFt: 2, addsOutlets: true } }, [true, true, true]],

@@ -5,7 +5,7 @@ import { inWords } from '../model/kinds';
 import type { Decision, Finding, StageResult, Subject } from '../model/result';
 import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
-import { circuitVolts, designLoad, dropAt } from './drop';
+import { circuitVolts, designLoad, dropAt, type DropAt } from './drop';
 import { asLoadCase } from './load';
 import { runOf, type Run } from './runs';
 import { sizeCircuit, type SizeCase } from './size';
@@ -32,8 +32,9 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): StageResul
 		return { findings, decisions: [] };
 	}
 	const { decisions, findings: sized } = sizingOf(edition, job, run);
-	findings.push(...sized, ...dropFindings(edition, job, run));
-	return { findings, decisions: [...decisions, ...dropDecisions(edition, job, run)] };
+	const drops = run.nodes.map((node) => dropAt(edition, job, run, node)).filter((d) => d !== null);
+	findings.push(...sized, ...dropFindings(edition, job, run, drops));
+	return { findings, decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))] };
 }
 
 /** The circuit as a case for the sizing of one branch circuit; the smallest wire on the run is the one that is judged. */
@@ -113,25 +114,17 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	return { findings, decisions: [decision] };
 }
 
-function dropDecisions(edition: Edition, job: Job, run: Run): Decision[] {
-	return run.nodes.flatMap((node) => {
-		const drop = dropAt(edition, job, run, node);
-		if (!drop) return [];
-		return [
-			{
-				id: `drop:${run.circuit.id}:${node.boxId}`,
-				subject: { kind: 'box' as const, id: node.boxId },
-				value: `${show(drop.percent, 1)} %`,
-				title: 'drop here at the design load, 75 °C',
-				steps: drop.steps,
-				rules: [cite(edition, edition.drop.rule)],
-				alternatives: []
-			}
-		];
-	});
-}
+const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decision => ({
+	id: `drop:${circuit.id}:${drop.boxId}`,
+	subject: { kind: 'box', id: drop.boxId },
+	value: `${show(drop.percent, 1)} %`,
+	title: 'drop here at the design load, 75 °C',
+	steps: drop.steps,
+	rules: [cite(edition, edition.drop.rule)],
+	alternatives: []
+});
 
-function dropFindings(edition: Edition, job: Job, run: Run): Finding[] {
+function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly DropAt[]): Finding[] {
 	const { circuit } = run;
 	const boxes = indexOf(job).boxes;
 	const found: Finding[] = [];
@@ -145,8 +138,7 @@ function dropFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not known: drop beyond it cannot be figured.`
 		});
 	}
-	const drops = run.nodes.map((n) => dropAt(edition, job, run, n)).filter((d) => d !== null);
-	const worst = drops.sort((a, b) => b.percent - a.percent)[0];
+	const worst = [...drops].sort((a, b) => b.percent - a.percent)[0];
 	const most = job.practice.dropPercent;
 	if (worst && !atMost(worst.percent, most)) {
 		found.push({

@@ -15,7 +15,7 @@ export function afciNeed(edition: Edition, outlet: OutletFacts, amendments: read
 	const listed = afci.rooms.includes(outlet.room);
 	const similar = afci.checkRooms.includes(outlet.room) && (outlet.room !== 'basement' || outlet.finished === true);
 	const volts = outlet.circuitVolts ?? outlet.volts;
-	if (!(listed || similar) || volts > afci.maxVolts || outlet.amps > afci.maxAmps) return need;
+	if (!(listed || similar) || volts > afci.maxVolts || outlet.amps < afci.minAmps || outlet.amps > afci.maxAmps) return need;
 
 	const rule: RuleRef = similar ? { ...afci.rule, confidence: 'check' } : afci.rule;
 	const duty = dutyOf(edition, outlet, rule);

@@ -116,6 +116,7 @@ export interface Edition {
 		rule: RuleRef;
 		extension: RuleRef;
 		replacement: RuleRef;
+		minAmps: number;
 		maxAmps: number;
 		maxVolts: number;
 		rooms: readonly RoomKind[];

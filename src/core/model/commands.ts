@@ -153,6 +153,14 @@ export function freeName(job: Job, room: Room): string {
 	}
 }
 
+/** A name for a box that nobody has named yet. @example 95 boxes -> Box 96 */
+export function freeBoxName(job: Job): string {
+	const taken = new Set(job.boxes.map((b) => b.name));
+	let n = job.boxes.length + 1;
+	while (taken.has(`Box ${n}`)) n++;
+	return `Box ${n}`;
+}
+
 /**
  * Makes a wall longer or shorter: the wall after it moves along, and the one beyond is stretched with it, so that the
  * outline stays closed. What hangs on the walls stays where it is on the plan where that can be.

@@ -2,7 +2,8 @@ import { liveQuery, type Subscription } from 'dexie';
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, assess } from '$core/assess';
 import { runOf } from '$core/circuits/runs';
-import type { Command } from '$core/model/commands';
+import { addBox, freeBoxName, type Command } from '$core/model/commands';
+import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/job-json';
@@ -98,6 +99,16 @@ export class JobStore {
 		}
 		this.job = made.job;
 		return this.keep(label, () => jobs.commit(made.job.id, made));
+	}
+
+	/** A box with one receptacle, in the room that is picked, under the next free name; picked when it stands. */
+	async newBoxHere(): Promise<boolean> {
+		const id = jobs.freshId();
+		const name = freeBoxName(this.job);
+		const roomId = this.selection?.kind === 'room' ? this.selection.id : (this.box?.roomId ?? null);
+		if (!(await this.edit(name, addBox(newBox(id, name, { state: 'found', roomId }))))) return false;
+		this.select({ kind: 'box', id });
+		return true;
 	}
 
 	async take(label: string, readings: readonly Reading[]): Promise<boolean> {

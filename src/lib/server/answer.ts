@@ -12,6 +12,9 @@ export const badRequest = (faults: FieldFault[]) =>
 		faults.slice(0, 200)
 	);
 
+export const notHere = (path: string) =>
+	fail(404, `There is no ${path.slice(0, 80)} here; what there is stands in /api/v1/openapi.json.`);
+
 /** The bytes of a body, or null past the cap: it is read no further than that. */
 async function bodyText(request: Request): Promise<string | null> {
 	if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY_BYTES) return null;

@@ -9,10 +9,6 @@
 	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
 	import RoomList from './RoomList.svelte';
 
-	interface Props {
-		onnew: () => void;
-	}
-	let { onnew }: Props = $props();
 	const store = useJob();
 	let storey = $state(0);
 	let asList = $state(false);
@@ -28,7 +24,7 @@
 >
 	{#snippet acts()}
 		<Btn small pressed={asList} onclick={() => (asList = !asList)}>List</Btn>
-		<Btn small onclick={onnew}>New box</Btn>
+		<Btn small onclick={() => store.newBoxHere()}>New box</Btn>
 	{/snippet}
 	{#if asList || !measured}
 		{#if !measured}

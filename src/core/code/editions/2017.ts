@@ -73,6 +73,7 @@ export const edition2017: Edition = {
 		rule: ref('210.12(A)', 'AFCI in dwelling rooms'),
 		extension: ref('210.12(D)', 'AFCI when a circuit is modified or extended'),
 		replacement: c.replacementAfci,
+		minAmps: 15,
 		maxAmps: 20,
 		maxVolts: 125,
 		rooms: c.AFCI_ROOMS,

@@ -75,6 +75,7 @@ export const edition2023: Edition = {
 	},
 	afci: {
 		...edition2020.afci,
+		minAmps: 10,
 		rule: ref('210.12(B)', 'AFCI in dwelling rooms'),
 		extension: ref('210.12(E)', 'AFCI when a circuit is modified or extended')
 	}

@@ -1,23 +1,12 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { Drawer } from 'flowbite-svelte';
+	import type { Component } from 'svelte';
 	import { tinykeys } from 'tinykeys';
 	import type { Hit } from '$core/model/find';
-	import { addBox } from '$core/model/commands';
 	import { STAGES, type Stage } from '$core/model/kinds';
-	import { newBox } from '$core/model/new-job';
 	import type { Finding } from '$core/model/result';
-	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import Circuit from '$lib/stages/Circuit.svelte';
-	import Handover from '$lib/stages/Handover.svelte';
-	import Layout from '$lib/stages/Layout.svelte';
-	import Protect from '$lib/stages/Protect.svelte';
-	import Prove from '$lib/stages/Prove.svelte';
-	import Rough from '$lib/stages/Rough.svelte';
-	import Trace from '$lib/stages/Trace.svelte';
-	import Trim from '$lib/stages/Trim.svelte';
-	import Walk from '$lib/stages/Walk.svelte';
 	import Btn from '../Btn.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
@@ -41,6 +30,18 @@
 	const phone = $derived(width <= 820);
 	const about = $derived(store.about?.findings.length ?? 0);
 
+	/** Each stage's sheet is loaded when it is first shown. */
+	const SHEETS: Record<Stage, () => Promise<{ default: Component<Record<string, never>> }>> = {
+		walk: () => import('$lib/stages/Walk.svelte'),
+		layout: () => import('$lib/stages/Layout.svelte'),
+		circuit: () => import('$lib/stages/Circuit.svelte'),
+		protect: () => import('$lib/stages/Protect.svelte'),
+		rough: () => import('$lib/stages/Rough.svelte'),
+		trim: () => import('$lib/stages/Trim.svelte'),
+		prove: () => import('$lib/stages/Prove.svelte'),
+		trace: () => import('$lib/stages/Trace.svelte'),
+		handover: () => import('$lib/stages/Handover.svelte')
+	};
 	const go = (to: Stage) => goto(`/job/${store.job.id}/${to}`);
 	function show(hit: Hit | Finding): void {
 		const { kind, id } = 'subject' in hit ? hit.subject : hit;
@@ -48,15 +49,7 @@
 		open.slip = phone;
 	}
 	async function newBoxHere(): Promise<void> {
-		const id = freshId();
-		const taken = new Set(store.job.boxes.map((b) => b.name));
-		let n = store.job.boxes.length + 1;
-		while (taken.has(`Box ${n}`)) n++;
-		const roomId = store.selection?.kind === 'room' ? store.selection.id : (store.box?.roomId ?? null);
-		if (await store.edit(`Box ${n}`, addBox(newBox(id, `Box ${n}`, { state: 'found', roomId })))) {
-			store.select({ kind: 'box', id });
-			open.slip = phone;
-		}
+		if (await store.newBoxHere()) open.slip = phone;
 	}
 	async function read(): Promise<void> {
 		if (!store.box) store.step(1);
@@ -109,15 +102,7 @@
 	<div class="middle">
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
-			{#if stage === 'walk'}<Walk onnew={newBoxHere} />
-			{:else if stage === 'layout'}<Layout />
-			{:else if stage === 'circuit'}<Circuit />
-			{:else if stage === 'protect'}<Protect />
-			{:else if stage === 'rough'}<Rough />
-			{:else if stage === 'trim'}<Trim />
-			{:else if stage === 'prove'}<Prove />
-			{:else if stage === 'trace'}<Trace />
-			{:else}<Handover />{/if}
+			{#await SHEETS[stage]() then { default: StageSheet }}<StageSheet />{/await}
 		</main>
 		<!-- A region that scrolls must be reachable by keyboard. -->
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
