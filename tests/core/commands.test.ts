@@ -273,3 +273,30 @@ for (const [what, more, path] of broken)
 			referenceFaults(job(more)).some((f) => f.path === path),
 			JSON.stringify(referenceFaults(job(more)))
 		));
+
+test('a box is taken out of every run that it is on; what was seen there stays', () => {
+	const j = job({ symptoms: [{ id: 's', text: 'dims', boxId: 'b', open: true }] });
+	const without = done(j, commands.removeBox('b'));
+	assert.deepEqual(
+		without.boxes.map((b) => b.id),
+		['a', 'c']
+	);
+	assert.deepEqual(
+		without.legs.map((l) => [l.fromId, l.toId, l.lengthFt]),
+		[
+			['p', 'a', 40],
+			['a', 'c', null]
+		]
+	);
+	assert.equal(without.symptoms[0]?.boxId, null);
+	assert.deepEqual(referenceFaults(without), []);
+	refused(without, commands.removeBox('b'), /no box "b" any more/);
+});
+test('a room is taken out only when it is empty', () => {
+	refused(job(), commands.removeRoom('den'), /Den still holds A, B, C: move them first/);
+	assert.deepEqual(done(job({ boxes: [], legs: [] }), commands.removeRoom('den')).rooms, []);
+});
+test('a box that nobody named gets the next free number', () => {
+	assert.equal(commands.freeBoxName(job()), 'Box 4');
+	assert.equal(commands.freeBoxName(job({ boxes: [box('a', { name: 'Box 2' })] })), 'Box 3');
+});

@@ -90,6 +90,13 @@ test('an oversized file is refused before it is read', () => {
 	assert.match((!read.ok && read.faults[0]?.message) || '', /at most 20 MB/);
 });
 
+test('rows of a box that is no longer in the job are left out of its file, so that the file comes in again', () => {
+	const { job, readings, events } = demo();
+	const without = { ...job, boxes: job.boxes.filter((b) => b.id !== 'w-02'), legs: job.legs.filter((l) => l.toId !== 'w-02') };
+	const back = readJobFile(writeJobFile(without, readings, events));
+	assert.ok(back.ok, JSON.stringify(back));
+	assert.ok(back.value.readings.length < readings.length && back.value.readings.every((r) => r.boxId !== 'w-02'));
+});
 test('a service call is a lawful job: one box without a room, circuit unknown', () => {
 	const call = newServiceCall({ jobId: 'j', boxId: 'b' }, { boxName: 'Sewing 3', edition: '2020', permitDate: '2026-10-22' });
 	const read = readJobFile(writeJobFile(call, [], []));

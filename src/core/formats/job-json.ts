@@ -7,7 +7,11 @@ export const MAX_FILE_BYTES = 20_000_000;
 
 /** A job with its readings and events as the text of a job file. */
 export function writeJobFile(job: Job, readings: readonly Reading[], events: readonly LiveEvent[]): string {
-	const file: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job, readings: [...readings], events: [...events] };
+	// Rows of a box that was undone or taken out stay in the store for a redo; a file holds what its job knows.
+	const boxes = new Set(job.boxes.map((b) => b.id));
+	const known = <T extends { boxId: string | null }>(rows: readonly T[]) =>
+		rows.filter((row) => row.boxId === null || boxes.has(row.boxId));
+	const file: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job, readings: known(readings), events: known(events) };
 	return JSON.stringify(file, null, '\t');
 }
 

@@ -261,3 +261,30 @@ export const moveToCircuit =
 		detachBox(boxId, fromCircuitId)(draft);
 		attachBox(boxId, to)(draft);
 	};
+
+/** Takes a box out of the job: off every run, what it fed hangs on the box before it. Symptoms seen there stay, of no box. */
+export const removeBox =
+	(boxId: string): Command =>
+	(draft) => {
+		find(draft.boxes, boxId, 'box');
+		const circuits = new Set(draft.legs.filter((l) => l.toId === boxId).map((l) => l.circuitId));
+		for (const circuitId of circuits) detachBox(boxId, circuitId)(draft);
+		for (const symptom of draft.symptoms) if (symptom.boxId === boxId) symptom.boxId = null;
+		draft.boxes = draft.boxes.filter((b) => b.id !== boxId);
+	};
+
+/** Takes an empty room out. @throws RangeError where boxes or a panel are still in it */
+export const removeRoom =
+	(roomId: string): Command =>
+	(draft) => {
+		const room = find(draft.rooms, roomId, 'room');
+		const inside = [...draft.boxes, ...draft.panels].filter((b) => b.roomId === roomId);
+		if (inside.length)
+			throw new RangeError(
+				`${room.name} still holds ${inside
+					.map((b) => b.name)
+					.slice(0, 5)
+					.join(', ')}: move them first.`
+			);
+		draft.rooms = draft.rooms.filter((r) => r.id !== roomId);
+	};

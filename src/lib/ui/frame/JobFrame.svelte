@@ -102,7 +102,16 @@
 	<div class="middle">
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
-			{#await SHEETS[stage]() then { default: StageSheet }}<StageSheet />{/await}
+			{#await SHEETS[stage]() then { default: StageSheet }}
+				<StageSheet />
+			{:catch}
+				<!-- The app was renewed while this page stood open: its old parts are gone. -->
+				<p class="renewed" role="alert">
+					This part could not be loaded; Hekto may have been renewed. Your work is kept. <Btn onclick={() => location.reload()}
+						>Load again</Btn
+					>
+				</p>
+			{/await}
 		</main>
 		<!-- A region that scrolls must be reachable by keyboard. -->
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -161,6 +170,9 @@
 		background: var(--sheet);
 		position: relative;
 		overflow-y: auto;
+	}
+	.renewed {
+		padding: 16px;
 	}
 	.strip {
 		border-top: 1.5px solid var(--ink);

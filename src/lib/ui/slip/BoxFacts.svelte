@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editBox, editDevice, editLeg } from '$core/model/commands';
+	import { editBox, editDevice, editLeg, removeBox } from '$core/model/commands';
 	import { fieldFault } from '$core/model/faults';
 	import { wallLength } from '$core/model/geometry';
 	import type { Box } from '$core/model/job';
@@ -7,6 +7,7 @@
 	import { NAMES } from '$core/model/schema';
 	import { formatLength } from '$core/units/length';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -31,6 +32,12 @@
 		{ value: '', name: 'no place yet' },
 		...(room?.outline ?? []).map((_, i) => ({ value: String(i), name: `wall ${i + 1}` }))
 	]);
+	/** A box that was read stays: its readings are a record. */
+	async function remove(): Promise<void> {
+		if (store.readings.some((r) => r.boxId === box.id && !r.struck))
+			return store.say(`${box.name} has readings: it stays, they are a record.`, true);
+		if (await store.edit(`${box.name} removed`, removeBox(box.id))) store.select(null);
+	}
 	/** A box newly on a wall hangs in its middle until its place along it is typed. */
 	function onWall(value: string): void {
 		if (!room?.outline) return;
@@ -95,6 +102,7 @@
 		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
+<div class="out"><Btn small look="quiet" onclick={remove}>Remove {box.name}</Btn></div>
 {#if store.circuit}
 	<details>
 		<summary>Put it on another circuit</summary>
@@ -113,6 +121,9 @@
 	.facts > :global(*:first-child),
 	.facts > :global(*:last-child) {
 		grid-column: 1 / -1;
+	}
+	.out {
+		margin-top: 10px;
 	}
 	summary {
 		cursor: pointer;

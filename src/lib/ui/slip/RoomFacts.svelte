@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { fieldFault } from '$core/model/faults';
 	import { areaSqFt } from '$core/model/geometry';
-	import { editRoom } from '$core/model/commands';
+	import { editRoom, removeRoom } from '$core/model/commands';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import RoomWalls from './RoomWalls.svelte';
@@ -18,6 +19,9 @@
 	const room = $derived(store.index.rooms.get(roomId));
 	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
 	const nameFault = fieldFault(NAMES.room);
+	async function remove(): Promise<void> {
+		if (room && (await store.edit(`${room.name} removed`, removeRoom(room.id)))) store.select(null);
+	}
 </script>
 
 {#if room}
@@ -49,6 +53,7 @@
 	</div>
 	{#if room.outline}<p class="soft area">{show(areaSqFt(room.outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>{/if}
 	<RoomWalls {room} />
+	<div class="out"><Btn small look="quiet" onclick={remove}>Remove {room.name}</Btn></div>
 {/if}
 
 <style>
@@ -58,5 +63,8 @@
 	}
 	.area {
 		margin: 8px 0;
+	}
+	.out {
+		margin-top: 12px;
 	}
 </style>
