@@ -14,7 +14,7 @@ after(async () => {
 	await b.close();
 	await server.stop();
 });
-const facts = (n: number, kind = 'input') => `.slip .two:last-of-type .field:nth-child(${n}) ${kind}`;
+const facts = (n: number, kind = 'input') => `.slip .rectangle .field:nth-child(${n}) ${kind}`;
 
 test('from nothing: a room by tape, its door, the fewest receptacles, a circuit, a reading against its run', async () => {
 	await b.go('/');

@@ -105,7 +105,7 @@ function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		name: room.name,
 		kind: room.kind,
 		size: room.outline ? sizeOf(room.outline) : '',
-		label: room.outline ? down(labelPoint(room.outline)) : null,
+		label: room.outline ? down(labelPoint(room.outline, takenIn(job, room))) : null,
 		floor: outline.map(down),
 		open,
 		walls: open ? [] : outline.flatMap((_, wall) => wallPieces(room, outline, wall)),
@@ -126,6 +126,21 @@ function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		})),
 		reach: reachOf(edition, job, room)
 	};
+}
+
+/** Half the room that a name with its size takes, in. */
+const NAME_IN = { across: 46, up: 16 } as const;
+/** Whether a name would lie on a fixture or a symbol. */
+function takenIn(job: Job, room: Room): (p: Point) => boolean {
+	const boxes = (indexOf(job).boxesOfRoom.get(room.id) ?? []).map((box) => boxPoint(box, room)).filter((p) => p !== null);
+	return ([x, y]) =>
+		room.fixtures.some(
+			(f) =>
+				x > f.x - NAME_IN.across &&
+				x < f.x + f.widthIn + NAME_IN.across &&
+				y > f.y - NAME_IN.up &&
+				y < f.y + f.depthIn + NAME_IN.up
+		) || boxes.some((p) => Math.abs(p[0] - x) < NAME_IN.across && Math.abs(p[1] - y) < NAME_IN.up);
 }
 
 function sizeOf(outline: readonly Point[]): string {

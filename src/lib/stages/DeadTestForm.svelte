@@ -2,6 +2,7 @@
 	import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, type DeadTest } from '$core/makeup/dead-test';
 	import type { Box } from '$core/model/job';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
@@ -40,7 +41,7 @@
 	}
 </script>
 
-<section aria-label={`Dead before touching, ${box.name}`}>
+<section use:atTop aria-label={`Dead before touching, ${box.name}`}>
 	<h2>Dead before touching: {box.name}</h2>
 	{#if !dead.tag}
 		<p>

@@ -16,6 +16,7 @@
 	const plan = $derived(drawPlan(store.edition, store.job, storey));
 	const missing = $derived(missingPlaces(store.edition, store.job));
 	const count = $derived(missing.reduce((n, fix) => n + fix.places.length, 0));
+	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	const open = $derived(plan.rooms.flatMap((r) => r.reach).filter((r) => !r.met).length);
 	const receptacles = $derived(store.job.boxes.reduce((n, b) => n + b.devices.filter((d) => d.receptacles > 0).length, 0));
 	/** All rooms as one edit, so that one undo takes it back. */
@@ -30,13 +31,17 @@
 <Sheet
 	title="Lay out"
 	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`}
-	fixed={!asList}
+	fixed={measured && !asList}
 >
 	{#snippet acts()}
 		<Btn small pressed={asList} onclick={() => (asList = !asList)}>Check list</Btn>
 		{#if count}<Btn small look="main" onclick={placeAll}>Place what is missing ({count})</Btn>{/if}
 	{/snippet}
-	{#if asList}
+	{#if !measured}
+		<p>
+			No room has walls yet. In Walk, pick or add a room and type its lengths: its wall spaces and the fewest receptacles follow.
+		</p>
+	{:else if asList}
 		<LayoutList />
 	{:else}
 		<PlanSheet

@@ -44,6 +44,8 @@
 						.join(', ')}</td
 				>
 			</tr>
+		{:else}
+			<tr><td colspan="6">Nothing to show: an outlet is judged once its box has a room.</td></tr>
 		{/each}
 	</tbody>
 </table>

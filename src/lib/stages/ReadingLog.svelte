@@ -38,6 +38,8 @@
 					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
 				>
 			</tr>
+		{:else}
+			<tr><td colspan="8">No receptacles here yet. Press n, or New box in Walk: a name is enough to begin reading.</td></tr>
 		{/each}
 	</tbody>
 </table>

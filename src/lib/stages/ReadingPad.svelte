@@ -7,6 +7,7 @@
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
@@ -52,8 +53,6 @@
 		}
 		if (next) store.step(1);
 	}
-	/** A box is read from its top, wherever the list was. */
-	const atTop = (node: HTMLElement) => void node.closest('.content')?.scrollTo({ top: 0 });
 	function samePredicted(): void {
 		const value = should(draft.active);
 		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));

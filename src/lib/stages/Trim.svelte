@@ -47,6 +47,8 @@
 						{:else}<span class="soft">live, or not known</span>{/if}
 					</td>
 				</tr>
+			{:else}
+				<tr><td colspan="5">No boxes yet: they come with the walk.</td></tr>
 			{/each}
 		</tbody>
 	</table>

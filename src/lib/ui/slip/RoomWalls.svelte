@@ -79,7 +79,7 @@
 	<p class="soft">
 		Not measured yet. It can hold boxes and readings all the same; spacing needs its walls. A room of four walls:
 	</p>
-	<div class="two">
+	<div class="two rectangle">
 		<LengthField label="Along" value={size.along} mayBeUnknown onkeep={(v) => (size.along = v)} />
 		<LengthField label="Deep" value={size.deep} mayBeUnknown onkeep={(v) => (size.deep = v)} />
 		<Btn onclick={rectangle} disabled={size.along === null || size.deep === null}>Draw it</Btn>
