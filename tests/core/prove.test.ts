@@ -47,6 +47,10 @@ test('what cannot be predicted says which fact is missing', () => {
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
 	assert.deepEqual(predict(e, unmeasured, c, 'b'), { known: false, why: 'the length of A to B is not known' });
 	assert.deepEqual(predict(e, job({ legs: [] }), c, 'b'), { known: false, why: 'it is not on the run of a circuit yet' });
+	assert.deepEqual(predict(e, job(), circuit({ poles: 2 }), 'b'), {
+		known: false,
+		why: 'a two-pole circuit is not predicted yet'
+	});
 });
 test('a longer run, a larger load and a smaller wire never lose less', () => {
 	fc.assert(

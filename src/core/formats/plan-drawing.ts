@@ -105,7 +105,7 @@ function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		name: room.name,
 		kind: room.kind,
 		size: room.outline ? sizeOf(room.outline) : '',
-		label: room.outline ? down(labelPoint(room.outline, takenIn(job, room))) : null,
+		label: room.outline ? down(labelPoint(room.outline, { halfIn: NAME_IN.across, isTaken: takenIn(job, room) })) : null,
 		floor: outline.map(down),
 		open,
 		walls: open ? [] : outline.flatMap((_, wall) => wallPieces(room, outline, wall)),

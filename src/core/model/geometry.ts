@@ -78,18 +78,19 @@ function foldsBack(outline: readonly Point[], i: number, k: number): boolean {
  * Where a room's name is written: below the middle, where the ceiling light is drawn; inside an L or U all the same;
  * and where something stands there, beside it.
  */
-export function labelPoint(outline: readonly Point[], isTaken: (p: Point) => boolean = () => false): Point {
+export function labelPoint(outline: readonly Point[], name?: { halfIn: number; isTaken: (p: Point) => boolean }): Point {
 	const span = (axis: 0 | 1) => {
 		const all = outline.map((p) => p[axis]);
 		return { low: Math.min(...all), size: Math.max(...all) - Math.min(...all) };
 	};
 	const [x, y] = [span(0), span(1)];
-	const tried = [0.3, 0.5, 0.7, 0.12, 0.88]
-		.flatMap((down) =>
-			[0.5, 0.35, 0.65, 0.25, 0.75, 0.12, 0.88].map((over): Point => [x.low + over * x.size, y.low + down * y.size])
-		)
+	const within = [0.5, 0.35, 0.65, 0.25, 0.75, 0.12, 0.88]
+		.flatMap((over) => [0.3, 0.5, 0.7, 0.12, 0.88].map((down): Point => [x.low + over * x.size, y.low + down * y.size]))
 		.filter((p) => inside(outline, p));
-	return tried.find((p) => !isTaken(p)) ?? tried[0] ?? outline[0] ?? [0, 0];
+	const half = name?.halfIn ?? 0;
+	const roomy = within.filter(([px, py]) => inside(outline, [px - half, py]) && inside(outline, [px + half, py]));
+	// A room narrower than its name keeps it in the middle, whatever stands there.
+	return roomy.find((p) => !name?.isTaken(p)) ?? roomy[0] ?? within[0] ?? outline[0] ?? [0, 0];
 }
 
 export function inside(outline: readonly Point[], [x, y]: Point): boolean {

@@ -44,6 +44,8 @@ export type Predicted = { known: true; value: Prediction } | { known: false; why
  * @example 40 ft of 12 AWG, 12 A at 120 V -> 1.6 %
  */
 export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: string, loadA = job.practice.testLoadA): Predicted {
+	// The model is one hot and one neutral: between two hots its percentages would be of the wrong voltage.
+	if (circuit.poles === 2) return { known: false, why: 'a two-pole circuit is not predicted yet' };
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
 	const boxes = indexOf(job).boxes;

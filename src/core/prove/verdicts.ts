@@ -37,7 +37,7 @@ export function verdictOf(edition: Edition, job: Job, box: Box, circuit: Circuit
 	const prediction: Predicted = circuit
 		? predict(edition, job, circuit, box.id, reading.loadA ?? undefined)
 		: { known: false, why: 'its circuit is not known' };
-	const c: ReadingCase = { edition, reading, prediction, two: circuit?.poles === 2 };
+	const c: ReadingCase = { edition, reading, prediction };
 	const judgements = judge(c);
 	const level = worst(judgements.map((j) => j.level));
 	const predicted = prediction.known ? predictedFor(reading, prediction.value) : null;
@@ -58,7 +58,6 @@ interface ReadingCase {
 	edition: Edition;
 	reading: Reading;
 	prediction: Predicted;
-	two: boolean;
 }
 
 /** The figure of a sound run that stands beside a reading of this kind. */

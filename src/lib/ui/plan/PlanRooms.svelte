@@ -51,7 +51,7 @@
 			height={f.height}
 			rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1}
 		/>
-		{#if f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
+		{#if f.kind !== 'peninsula' && f.kind !== 'island' && f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
 			<text class="small" x={f.x + f.width / 2} y={f.y + f.height / 2 + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
 		{/if}
 	{/each}
