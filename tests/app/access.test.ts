@@ -50,7 +50,15 @@ for (const theme of ['light', 'dark'] as const) {
 			assert.deepEqual(await violations(), [], 'as it opens');
 		});
 	}
-	test(`axe: prove on a phone, ${theme}`, async () => {
+	for (const stage of STAGES) {
+		test(`axe: ${stage} on a phone, ${theme}`, async () => {
+			await b.resize(PHONE);
+			await b.go(`/job/quillback/${stage}?box=w-01`);
+			await b.find('main h1');
+			assert.deepEqual(await violations(), []);
+		});
+	}
+	test(`axe: the slip on a phone, ${theme}`, async () => {
 		await b.resize(PHONE);
 		await b.go('/job/quillback/prove?box=w-01');
 		await b.find('.pad');

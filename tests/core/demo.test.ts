@@ -184,6 +184,14 @@ test('the amendment of Quillback lets the heat pump off, and only that', () => {
 	assert.equal(rows.find((r) => r.boxName === 'G-03')?.gfci.required, true, 'the kiln, hard-wired in the garage');
 	assert.equal(rows.filter((r) => r.open).length, 1);
 });
+test('the kitchen of Quillback says which of its receptacles serve no wall, and why', () => {
+	const walls = assess(quillback.job).stages.layout.decisions.find((d) => d.id === 'walls:kitchen');
+	const why = new Map(walls?.steps.filter((s) => s.value === 'not counted').map((s) => [s.label, s.formula]));
+	assert.equal(why.get('K-01'), 'a countertop receptacle');
+	assert.equal(why.get('K-12'), 'inside a cabinet');
+	assert.equal(why.get('K-14'), 'no 15 or 20 A, 120 V receptacle');
+	assert.equal(why.get('K-08'), undefined);
+});
 test('Marrow Street: existing work is no violation; its readings are', () => {
 	const { stages } = assess(marrow.job, marrow.readings);
 	for (const stage of ['layout', 'circuit', 'protect'] as const)

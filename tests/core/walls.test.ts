@@ -143,6 +143,15 @@ test('an angled wall is measured along itself', () => {
 	});
 	assert.equal(found.spaces[0]?.length, 90 + 100 + 180 + 80);
 });
+test('a break that rests on a reading to be checked says so with every finding; one that its edition does not know does not', () => {
+	const range = { wall: 0, from: 50, to: 80, kind: 'stationary-appliance' as const };
+	const confidence = (edition: EditionKey, kind: 'stationary-appliance' | 'counter' | 'door') =>
+		walls({ breaks: [{ ...range, kind }] }, edition).findings[0]?.rule.confidence;
+	assert.equal(confidence('2020', 'stationary-appliance'), 'check');
+	assert.equal(confidence('2017', 'stationary-appliance'), 'firm');
+	assert.equal(confidence('2017', 'counter'), 'check');
+	assert.equal(confidence('2023', 'door'), 'firm');
+});
 test('a receptacle in a doorway serves nothing and is told of', () => {
 	assert.ok(walls({ breaks: [door(0, 12, 44)], receptacles: [{ wall: 0, at: 30 }] }).findings.some((f) => f.id === 'stray:0'));
 });

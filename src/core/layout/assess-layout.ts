@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import type { Box, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
-import type { Decision, Finding, Fix, StageResult } from '../model/result';
+import type { Decision, Finding, Fix, StageResult, Step } from '../model/result';
 import { formatLength, toSixteenths } from '../units/length';
 import { layoutWalls, type WallsResult } from './walls';
 import { outlineFaults, positionIn, wallSpaces } from './wall-spaces';
@@ -28,6 +28,17 @@ export function whyNotCounted(edition: Edition, box: Box): string | null {
 		return 'switched as the lighting outlet';
 	return null;
 }
+
+/** Receptacles on the walls of a room that serve no wall space, each with why. @source 210.52 */
+const notCounted = (edition: Edition, boxes: readonly Box[]): Step[] =>
+	boxes
+		.filter((box) => box.place?.kind === 'wall' && box.devices.some((d) => d.receptacles > 0))
+		.flatMap((box) => {
+			const why = whyNotCounted(edition, box);
+			return why
+				? [{ label: box.name, formula: why, value: 'not counted', unit: '', rule: cite(edition, edition.walls.counts) }]
+				: [];
+		});
 
 const roomsKnown = new WeakMap<Job, Map<string, WallsResult | null>>();
 
@@ -107,6 +118,7 @@ function assessRoom(edition: Edition, job: Job, room: Room): StageResult {
 		steps: [
 			...walls.steps,
 			{ label: 'least for the empty room', formula: '', value: walls.minimum, unit: 'needed', rule },
+			...notCounted(edition, boxes),
 			{ label: 'stretches out of reach now', formula: '', value: walls.uncovered.length, unit: '' }
 		],
 		rules: [rule],

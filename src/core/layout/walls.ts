@@ -1,7 +1,7 @@
 import { cite, type Edition } from '../code/edition';
 import type { Break, Point } from '../model/job';
 import type { RoomKind } from '../model/kinds';
-import type { Finding, Step } from '../model/result';
+import type { Finding, Rule, Step } from '../model/result';
 import { fromSixteenths, toSixteenths } from '../units/length';
 import { fewest, uncovered, type Interval, type PlacementCase } from './placement';
 import { inInches, placeAt, positionIn, sayLength, stretches, wallSpaces, type WallSpace } from './wall-spaces';
@@ -42,7 +42,7 @@ const OFF_CORNER_IN = 3;
  * @example a 12 ft by 10 ft bedroom with one 32 in door: one space of 41' 4", four receptacles at least
  */
 export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
-	const rule = cite(edition, edition.walls.rule);
+	const rule = wallRule(edition, c.breaks);
 	const spaces = wallSpaces(edition, c.roomKind, c.outline, c.breaks);
 	const result: WallsResult = {
 		spaces: spaces.map((s) => ({
@@ -71,11 +71,17 @@ export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 		});
 		const parts = open.flatMap(([a, b]) => stretches(space, a, b));
 		result.uncovered.push(...parts.map((p) => ({ space: space.id, ...inInches(p) })));
-		result.findings.push(...openFindings(edition, space, open));
+		result.findings.push(...openFindings(edition, rule, space, open));
 		result.proposal.push(...propose(space, placing, result.findings, edition));
 	}
 	result.findings.push(...strayFindings(edition, spaces, c));
 	return result;
+}
+
+/** The rule as cited for this room: to be checked where one of its breaks rests on a reading that is not firm. */
+function wallRule({ key, walls }: Edition, breaks: WallsCase['breaks']): Rule {
+	const unsure = breaks.some((b) => walls.breaks.includes(b.kind) && walls.checkBreaks.includes(b.kind));
+	return cite({ key }, unsure ? { ...walls.rule, confidence: 'check' } : walls.rule);
 }
 
 function placementCase(edition: Edition, space: WallSpace, c: WallsCase): PlacementCase {
@@ -139,8 +145,7 @@ function offCorners(space: WallSpace, placing: PlacementCase, positions: readonl
 	return result;
 }
 
-function openFindings(edition: Edition, space: WallSpace, open: readonly Interval[]): Finding[] {
-	const rule = cite(edition, edition.walls.rule);
+function openFindings(edition: Edition, rule: Rule, space: WallSpace, open: readonly Interval[]): Finding[] {
 	return open.map(([a, b]): Finding => {
 		const part = stretches(space, a, b)[0];
 		return {
