@@ -89,7 +89,14 @@ test('the patches of the first run are what is kept: a command need not give the
 		'fix',
 		row.job,
 		row.rev,
-		applyFix({ kind: 'add-receptacles', label: '', roomId: 'bed2', places: [{ wall: 3, at: 100 }] }, () => `id-${++n}`)
+		applyFix(
+			{
+				kind: 'place-boxes',
+				label: '',
+				boxes: [{ roomId: 'bed2', place: { kind: 'wall', wall: 3, at: 100 }, heightIn: 16, device: 'receptacle' }]
+			},
+			() => `id-${++n}`
+		)
 	);
 	const kept = await jobs.commit(id, made);
 	assert.equal(kept.job.boxes.at(-1)?.id, 'id-1');
@@ -144,7 +151,7 @@ test('removing a job leaves the others whole', async () => {
 	const call = newServiceCall({ jobId: 'call', boxId: 'b' }, { boxName: 'Iron', edition: '2020', permitDate: '2026-10-22' });
 	await jobs.putWhole({
 		hekto: 'job',
-		fileVersion: 1,
+		fileVersion: 2,
 		job: call,
 		readings: [reading({ jobId: 'call', boxId: 'b' })],
 		events: []

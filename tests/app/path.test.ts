@@ -160,8 +160,8 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 		['short.json', text.slice(0, 4000), 'short.json: nothing was taken in'],
 		[
 			'newer.json',
-			text.replace('"fileVersion": 1', '"fileVersion": 9'),
-			'fileVersion must be at most 1, got 9: the file comes from a newer Hekto'
+			text.replace('"fileVersion": 2', '"fileVersion": 9'),
+			'fileVersion must be at most 2, got 9: the file comes from a newer Hekto'
 		],
 		[
 			'broken.json',

@@ -26,7 +26,7 @@ const both: [string, JobFile][] = [
 
 for (const [name, { job, readings, events }] of both) {
 	test(`${name}: lawful by schema and references`, () => {
-		const checked = checkJobFile({ hekto: 'job', fileVersion: 1, job, readings, events });
+		const checked = checkJobFile({ hekto: 'job', fileVersion: 2, job, readings, events });
 		assert.ok(checked.ok, JSON.stringify(!checked.ok && checked.faults.slice(0, 5)));
 	});
 	test(`${name}: walls close without crossing, breaks fit and do not overlap`, () => {

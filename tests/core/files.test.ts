@@ -41,7 +41,7 @@ test('a version-0 file is brought up: heights in inches, switched in words, read
 // What is done to a good file, where the fault must point, what it must say.
 type Broken = Record<string, any>; // eslint-disable-line @typescript-eslint/no-explicit-any
 const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
-	['a newer version', (f) => ({ ...f, fileVersion: 2 }), 'fileVersion', /newer Hekto/],
+	['a newer version', (f) => ({ ...f, fileVersion: 3 }), 'fileVersion', /newer Hekto/],
 	['no version', ({ fileVersion: _, ...f }) => f, 'fileVersion', /got nothing/],
 	['another kind of file', (f) => ({ ...f, hekto: 'shop' }), 'hekto', /must be "job", got "shop"/],
 	['a list', () => [1, 2], 'file', /must be a job file/],

@@ -17,7 +17,9 @@ export const den: Room = {
 	breaks: [{ id: 'b1', wall: 0, from: 12, to: 44, kind: 'door' }],
 	counters: [],
 	fixtures: [],
-	foodPrep: false
+	foodPrep: false,
+	studs: [],
+	marks: []
 };
 export const circuit = (more: Partial<Circuit> = {}): Circuit =>
 	newCircuit({ id: 'c1', number: 1, name: 'Den', panelId: 'p', slot: 1, ...more });

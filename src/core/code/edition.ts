@@ -1,4 +1,5 @@
 import type { BreakKind, Cable, CircuitKind, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
+import type { PlacesTable } from './edition-places';
 import type { Rule } from '../model/result';
 import type { Awg, Metal } from '../units/gauge';
 
@@ -54,12 +55,16 @@ export interface PlaceRow {
 
 export interface Edition {
 	key: EditionKey;
+	/** Where outlets are asked for, other than along walls. */
+	places: PlacesTable;
 	walls: {
 		rule: RuleRef;
 		counts: RuleRef;
 		leastIn: number;
 		reachIn: number;
 		maxHeightIn: number;
+		/** A floor receptacle counts so near to the wall. */
+		floorWithinIn: number;
 		rooms: readonly RoomKind[];
 		breaks: readonly BreakKind[];
 		/** Breaks that rest on a reading to be checked. */

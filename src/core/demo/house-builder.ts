@@ -1,7 +1,7 @@
 import { boxPoint, distance, inward, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Circuit, Device, Fixture, Job, Leg, Panel, Place, Point, Room } from '../model/job';
 import type { BreakKind, FixtureKind, RoomKind } from '../model/kinds';
-import { DUPLEX, newCircuit } from '../model/new-job';
+import { DUPLEX, newCircuit, newRoom } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 
 /** Where a box is: a side of its room with the coordinate along it, or a point of the plan. */
@@ -24,19 +24,7 @@ export class HouseBuilder {
 	private count = 0;
 
 	room(id: string, name: string, kind: RoomKind, outline: Point[] | null, more: Partial<Room> = {}): void {
-		this.rooms.push({
-			id,
-			name,
-			kind,
-			storey: 0,
-			finished: true,
-			outline,
-			breaks: [],
-			counters: [],
-			fixtures: [],
-			foodPrep: false,
-			...more
-		});
+		this.rooms.push(newRoom(id, name, kind, { outline, ...more }));
 	}
 	rect(
 		id: string,
@@ -92,6 +80,9 @@ export class HouseBuilder {
 			gangs: 1,
 			volumeCuIn: 20,
 			ground: 'present',
+			groundProof: 'wiring-method',
+			cables: [],
+			conductors: [],
 			inCabinet: false,
 			readilyAccessible: true,
 			dampness: null,

@@ -34,7 +34,7 @@ function rooms(h: HouseBuilder): void {
 	h.rect('pantry', 'Pantry', 'pantry', [355, 216, 60, 120]);
 	h.rect('porch', 'Back porch', 'porch', [420, 216, 65, 120]);
 	h.rect('cellar', 'Cellar', 'basement', [211, 6, 274, 330], { storey: -1, finished: false });
-	h.room('yard', 'Yard', 'outdoors', null, { finished: false });
+	h.room('yard', 'Yard', 'outdoors', null, { finished: false, side: 'front' });
 	h.pass('door', ['living'], [90, 6], [126, 6], 'living');
 	h.pass('opening', ['living', 'hall'], [60, 164], [110, 164]);
 	h.pass('opening', ['living', 'dining'], [208, 50], [208, 120]);
@@ -214,11 +214,12 @@ export function marrowStreet(): JobFile {
 		],
 		practice: DEFAULT_PRACTICE,
 		symptoms: [{ id: 'sy1', text: 'The iron dims the lamp in the sewing room', boxId: 'sw-03', open: true }],
+		checks: [],
 		notes: [
 			'The panel directory came with the house: nobody believes it, and no entry counts until it is proven.',
 			'Existing work is judged by readings; rules for new work come in when a receptacle is replaced or a circuit extended.',
 			'SW-04 has a three-slot face on two-wire cable; its lamps say wired right.'
 		]
 	});
-	return { hekto: 'job', fileVersion: 1, job, readings: marrowReadings(job.id), events: [] };
+	return { hekto: 'job', fileVersion: 2, job, readings: marrowReadings(job.id), events: [] };
 }

@@ -28,14 +28,14 @@ export function quillbackRooms(h: HouseBuilder): void {
 		{ foodPrep: true }
 	);
 	h.rect('pantry', 'Pantry', 'pantry', [342, 296, 54, 58]);
-	h.rect('porch', 'Drying porch', 'porch', [182, 360, 155, 96]);
+	h.rect('porch', 'Drying porch', 'porch', [182, 360, 155, 96], { gapIn: 0, aboveGradeIn: 14 });
 	h.rect('work', 'Workroom', 'workroom', [524, 6, 150, 264]);
-	h.rect('garage', 'Garage, bay 2', 'garage', [680, 6, 150, 264], { finished: false });
+	h.rect('garage', 'Garage, bay 2', 'garage', [680, 6, 150, 264], { finished: false, bays: 1 });
 	h.rect('shed', 'Garden shed', 'accessory', [560, 1104, 120, 96], { finished: false });
 	h.rect('crawl', 'Crawl space', 'crawl-space', [6, 6, 512, 348], { storey: -1, finished: false });
 	h.rect('attic', 'Attic', 'attic', [6, 6, 512, 348], { storey: 1, finished: false });
-	h.room('front', 'Front yard', 'outdoors', null, { finished: false });
-	h.room('back', 'Back yard', 'outdoors', null, { finished: false });
+	h.room('front', 'Front yard', 'outdoors', null, { finished: false, side: 'front' });
+	h.room('back', 'Back yard', 'outdoors', null, { finished: false, side: 'back' });
 
 	h.pass('door', ['bed1', 'hall'], [110, 158], [140, 158], 'bed1');
 	h.pass('door', ['bed1', 'clo1'], [158, 20], [158, 68]);

@@ -29,8 +29,10 @@ function boxes(h: HouseBuilder): void {
 	// Kitchen: two counter circuits, one for the refrigerator and the walls, and the fixed appliances.
 	h.box('K-01', 'kitchen', ['N', 495], [gfci({ ...counterTop, ...built })], { ...at(44), ...built });
 	h.box('K-02', 'kitchen', ['N', 425], [duplex(counterTop)], { ...at(44), ...built });
-	h.box('K-03', 'kitchen', ['E', 320], [gfci(counterTop)], { ...at(44), ...built });
+	h.box('K-03', 'kitchen', ['E', 312], [gfci(counterTop)], { ...at(44), ...built });
 	h.box('K-04', 'kitchen', ['E', 245], [duplex(counterTop)], { ...at(44), ...built });
+	h.box('K-05', 'kitchen', ['E', 212], [duplex(counterTop)], { ...at(44), ...built });
+	h.box('K-07', 'kitchen', ['E', 346], [duplex(counterTop)], { ...at(44), ...built });
 	h.box('K-06', 'kitchen', ['W', 243], [duplex({ serves: 'refrigerator', amps: 20 })], at(48));
 	h.box('K-08', 'kitchen', ['S', 380], [gfci({ amps: 20 })]);
 	h.box('K-09', 'kitchen', ['W', 211], [duplex()]);
@@ -43,7 +45,11 @@ function boxes(h: HouseBuilder): void {
 		gangs: 2,
 		volumeCuIn: 42
 	});
-	h.box('K-20', 'kitchen', ['S', 352], [wallSwitch(), wallSwitch()], { ...at(48), gangs: 2, volumeCuIn: 34 });
+	h.box('K-20', 'kitchen', ['S', 352], [wallSwitch({ controls: ['k-21'] }), wallSwitch({ controls: ['k-22'] })], {
+		...at(48),
+		gangs: 2,
+		volumeCuIn: 34
+	});
 	h.box('K-21', 'kitchen', [430, 270], [light(60)], at(96));
 	h.box('K-22', 'kitchen', [460, 344], [light(20, 'sink light')], at(90));
 	h.box('PA-01', 'pantry', ['W', 330], [duplex()]);
@@ -52,7 +58,7 @@ function boxes(h: HouseBuilder): void {
 	h.box('N-02', 'nook', ['S', 430], [duplex()]);
 	h.box('N-03', 'nook', ['E', 55], [duplex()]);
 	h.box('N-04', 'nook', ['E', 125], [duplex()]);
-	h.box('N-10', 'nook', ['W', 52], [wallSwitch()], at(48));
+	h.box('N-10', 'nook', ['W', 52], [wallSwitch({ controls: ['n-11'] })], at(48));
 	h.box('N-11', 'nook', [467, 80], [light(60)], at(96));
 
 	h.box('L-01', 'living', ['N', 370], [duplex()]);
@@ -60,14 +66,19 @@ function boxes(h: HouseBuilder): void {
 	h.box('L-03', 'living', ['S', 300], [duplex()]);
 	h.box('L-04', 'living', ['E', 20], [duplex()]);
 	h.box('L-05', 'living', ['E', 145], [duplex()]);
-	h.box('L-10', 'living', ['W', 32], [wallSwitch()], at(48));
+	h.box('L-10', 'living', ['W', 32], [wallSwitch({ controls: ['l-11'] })], at(48));
 	h.box('L-11', 'living', [340, 80], [light(60)], at(96));
 	h.box('E-01', 'entry', ['W', 90], [duplex()]);
 	h.box('E-02', 'entry', ['E', 130], [duplex()]);
-	h.box('E-10', 'entry', ['S', 252], [wallSwitch(), wallSwitch()], { ...at(48), gangs: 2, volumeCuIn: 34 });
+	h.box('E-03', 'entry', ['E', 25], [duplex()]);
+	h.box('E-10', 'entry', ['S', 252], [wallSwitch({ controls: ['e-11'] }), wallSwitch({ controls: ['o-03'] })], {
+		...at(48),
+		gangs: 2,
+		volumeCuIn: 34
+	});
 	h.box('E-11', 'entry', [227, 80], [light(40)], at(96));
 	h.box('H-01', 'hall', ['S', 60], [duplex()]);
-	h.box('H-10', 'hall', ['N', 240], [wallSwitch()], at(48));
+	h.box('H-10', 'hall', ['N', 240], [wallSwitch({ controls: ['h-11', 'h-12'] })], at(48));
 	h.box('H-11', 'hall', [120, 180], [light(20)], at(96));
 	h.box('H-12', 'hall', [270, 180], [light(20)], at(96));
 	h.box('H-13', 'hall', [170, 180], [alarm()], at(96));
@@ -76,7 +87,7 @@ function boxes(h: HouseBuilder): void {
 	h.box('B1-02', 'bed1', ['W', 50], [duplex(built)], built);
 	h.box('B1-03', 'bed1', ['S', 100], [duplex(built)], built);
 	h.box('B1-04', 'bed1', ['E', 110], [duplex(built)], built);
-	h.box('B1-10', 'bed1', ['N', 104], [wallSwitch()], at(48));
+	h.box('B1-10', 'bed1', ['N', 104], [wallSwitch({ controls: ['b1-11'] })], at(48));
 	h.box('B1-11', 'bed1', [81, 81], [light(40)], at(96));
 	h.box('B1-12', 'bed1', [120, 120], [alarm()], at(96));
 	h.box('C1-10', 'clo1', [174, 43], [light(12)], at(96));
@@ -84,13 +95,17 @@ function boxes(h: HouseBuilder): void {
 	h.box('B2-01', 'bed2', ['E', 225], [duplex()]);
 	h.box('B2-02', 'bed2', ['N', 130], [duplex()]);
 	h.box('B2-03', 'bed2', ['W', 335], [duplex()]);
-	h.box('B2-10', 'bed2', ['S', 104], [wallSwitch()], at(48));
+	h.box('B2-10', 'bed2', ['S', 104], [wallSwitch({ controls: ['b2-11'] })], at(48));
 	h.box('B2-11', 'bed2', [76, 280], [light(40)], at(96));
 	h.box('B2-12', 'bed2', [116, 240], [alarm()], at(96));
 	h.box('C2-10', 'clo2', [164, 280], [light(12)], at(96));
 	h.box('BA-01', 'bath', ['E', 272], [gfci({ amps: 20 })], at(44));
 	h.box('BA-02', 'bath', ['E', 218], [duplex({ amps: 20 })], at(44));
-	h.box('BA-10', 'bath', ['W', 214], [wallSwitch(), wallSwitch()], { ...at(48), gangs: 2, volumeCuIn: 34 });
+	h.box('BA-10', 'bath', ['W', 214], [wallSwitch({ controls: ['ba-11'] }), wallSwitch({ controls: ['ba-12'] })], {
+		...at(48),
+		gangs: 2,
+		volumeCuIn: 34
+	});
 	h.box('BA-11', 'bath', [250, 246], [light(40)], at(84));
 	h.box('BA-12', 'bath', [222, 300], [hardWired('exhaust fan', 30)], at(96));
 	h.box('LA-01', 'laundry', ['E', 297], [duplex({ amps: 20 })], at(44));
@@ -101,7 +116,7 @@ function boxes(h: HouseBuilder): void {
 		volumeCuIn: 42
 	});
 	h.box('LA-04', 'laundry', ['W', 340], [hardWired('water heater', 5500, { volts: 240, amps: 30 })], at(66));
-	h.box('LA-10', 'laundry', ['S', 326], [wallSwitch()], at(48));
+	h.box('LA-10', 'laundry', ['S', 326], [wallSwitch({ controls: ['la-11'] })], at(48));
 	h.box('LA-11', 'laundry', [302, 270], [light(40)], at(96));
 
 	outside(h);
@@ -115,6 +130,8 @@ function outside(h: HouseBuilder): void {
 	h.box('O-01', 'front', [290, 0], [duplex({ amps: 20, weatherResistant: true })], at(20));
 	h.box('O-02', 'back', [430, 360], [gfci({ amps: 20, weatherResistant: true })], at(20));
 	h.box('O-03', 'front', [205, 0], [light(20, 'front door light')], at(80));
+	h.box('O-04', 'front', [623, 0], [light(20, 'workroom door light')], at(80));
+	h.box('O-05', 'back', [728, 276], [light(20, 'garage door light')], at(80));
 	h.box('HP-01', 'back', [487, 361], [hardWired('heat pump disconnect', 4800, { volts: 240, amps: 35, serves: 'hvac' })], at(54));
 	h.box('CR-01', 'crawl', [300, 40], [duplex({ amps: 20 })], at(20));
 	h.box('CR-02', 'crawl', [300, 180], [light(20)], at(30));
@@ -133,7 +150,7 @@ function workAndGarage(h: HouseBuilder): void {
 	h.box('W-06', 'work', ['W', 240], [duplex({ amps: 20 })], built);
 	h.box('W-07', 'work', ['W', 110], [duplex({ amps: 20, ...built })], built);
 	h.box('W-08', 'work', ['W', 20], [duplex({ amps: 20, ...built })], built);
-	h.box('W-10', 'work', ['S', 574], [wallSwitch()], at(48));
+	h.box('W-10', 'work', ['S', 574], [wallSwitch({ controls: ['w-11', 'w-12'] })], at(48));
 	h.box('W-11', 'work', [599, 80], [light(80)], at(100));
 	h.box('W-12', 'work', [599, 200], [light(80)], at(100));
 	h.box('G-01', 'garage', ['W', 60], [gfci({ amps: 20 })], at(48));
@@ -141,7 +158,7 @@ function workAndGarage(h: HouseBuilder): void {
 	h.box('G-03', 'garage', ['E', 234], [hardWired('kiln disconnect', 8600, { volts: 240, amps: 45 })], at(48));
 	h.box('G-04', 'garage', ['N', 800], [single({ name: 'kiln vent' })], at(48));
 	h.box('G-05', 'garage', [755, 138], [light(80)], at(108));
-	h.box('G-06', 'garage', ['W', 142], [wallSwitch()], at(48));
+	h.box('G-06', 'garage', ['W', 142], [wallSwitch({ controls: ['g-05'] })], at(48));
 	h.box('G-07', 'garage', [755, 60], [single({ amps: 20, name: 'door opener' })], at(108));
 }
 
@@ -154,7 +171,7 @@ function circuits(h: HouseBuilder): void {
 		breaker: 'afci',
 		...built
 	});
-	h.circuit(2, 'Kitchen counter, range side', ['K-03', 'K-04'], {
+	h.circuit(2, 'Kitchen counter, range side', ['K-03', 'K-04', 'K-05', 'K-07<K-03'], {
 		...p,
 		kind: 'small-appliance',
 		slot: 3,
@@ -213,7 +230,7 @@ function circuits(h: HouseBuilder): void {
 		...built
 	});
 	h.circuit(12, 'Bedroom 2 receptacles', ['B2-01', 'B2-02', 'B2-03'], { ...p, slot: 17, breakerA: 15, breaker: 'afci' });
-	h.circuit(13, 'Living, entry, hall receptacles', ['L-01', 'L-02', 'L-03', 'L-04', 'E-02<L-02', 'E-01', 'H-01'], {
+	h.circuit(13, 'Living, entry, hall receptacles', ['L-01', 'L-02', 'L-03', 'L-04', 'E-02<L-02', 'E-03', 'E-01', 'H-01'], {
 		...p,
 		slot: 19,
 		breakerA: 15,
@@ -271,7 +288,7 @@ function circuits(h: HouseBuilder): void {
 		breaker: 'afci',
 		...built
 	});
-	h.circuit(19, 'Workroom and garage lights', ['W-10', 'W-11', 'W-12', 'G-06<W-10', 'G-05'], {
+	h.circuit(19, 'Workroom and garage lights', ['W-10', 'W-11', 'W-12', 'O-04<W-10', 'G-06<W-10', 'G-05', 'O-05'], {
 		...p,
 		slot: 31,
 		breakerA: 15,
@@ -332,6 +349,7 @@ export function quillback(): JobFile {
 				open: true
 			}
 		],
+		checks: [],
 		notes: [
 			'Mistakes left in on purpose, one of each kind:',
 			'Bedroom 2 has two wall receptacles too few: its west and south walls are out of reach.',
@@ -344,7 +362,7 @@ export function quillback(): JobFile {
 	});
 	return {
 		hekto: 'job',
-		fileVersion: 1,
+		fileVersion: 2,
 		job,
 		readings: quillbackReadings(job.id),
 		events: [

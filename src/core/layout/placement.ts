@@ -10,12 +10,14 @@ export interface PlacementCase {
 	reach: number;
 	/** Positions of what is there already. */
 	existing: readonly number[];
+	/** Stretches that are served without a box of their own: along a heater with receptacles in it. */
+	served?: readonly Interval[] | undefined;
 	/** Where a box may go, sorted and apart; absent: anywhere. */
 	feasible?: readonly Interval[] | undefined;
 }
 
 /** What no existing receptacle reaches, sorted. On a closed line a stretch never runs over the end: it is cut there. */
-export function uncovered({ length, cyclic, reach, existing }: PlacementCase): Interval[] {
+export function uncovered({ length, cyclic, reach, existing, served = [] }: PlacementCase): Interval[] {
 	const covers = existing.flatMap((p): Interval[] => {
 		const [a, b] = [p - reach, p + reach];
 		if (!cyclic) return [[a, b]];
@@ -26,10 +28,11 @@ export function uncovered({ length, cyclic, reach, existing }: PlacementCase): I
 			[a - length, b - length]
 		];
 	});
-	return without([[0, length]], covers);
+	return without([[0, length]], [...covers, ...served]);
 }
 
-function without(from: readonly Interval[], covers: readonly Interval[]): Interval[] {
+/** What is left of some stretches when others are taken out of them. */
+export function without(from: readonly Interval[], covers: readonly Interval[]): Interval[] {
 	const sorted = [...covers].sort((a, b) => a[0] - b[0]);
 	return from.flatMap(([start, end]) => {
 		const left: Interval[] = [];
@@ -64,6 +67,28 @@ export function fewest(c: PlacementCase): number[] | null {
 	return best ? evenRing(c, best) : null;
 }
 
+/**
+ * The fewest, of which as many as can be lie in preferred stretches: each is tried in turn, and kept where no more boxes follow from it.
+ * @returns null where the feasible places cannot reach everything
+ */
+export function fewestPreferring(c: PlacementCase, preferred: readonly Interval[]): number[] | null {
+	const least = fewest(c);
+	if (!least?.length || !preferred.length) return least;
+	const kept: number[] = [];
+	let rest = least;
+	for (const [a, b] of preferred) {
+		for (const at of new Set([(a + b) / 2, a, b].map(Math.round))) {
+			if (c.feasible && !c.feasible.some(([from, to]) => at >= from && at <= to)) continue;
+			const after = fewest({ ...c, existing: [...c.existing, ...kept, at] });
+			if (!after || kept.length + 1 + after.length > least.length) continue;
+			kept.push(at);
+			rest = after;
+			break;
+		}
+	}
+	return [...kept, ...rest];
+}
+
 /** Every position within reach of the first open point that a right-pushed solution could begin with. */
 function startsOnRing(c: PlacementCase, open: readonly Interval[]): number[] {
 	const [first] = open[0] ?? [0];
@@ -81,7 +106,11 @@ function startsOnRing(c: PlacementCase, open: readonly Interval[]): number[] {
 /** With one placed at `start`, the ring beyond its reach is a line. */
 function fromStart(c: PlacementCase, start: number): number[] | null {
 	const shift = (x: number) => (((x - start) % c.length) + c.length) % c.length;
-	const turned: PlacementCase = { ...c, existing: [...c.existing.map(shift), 0] };
+	const turned: PlacementCase = {
+		...c,
+		existing: [...c.existing.map(shift), 0],
+		served: c.served && turnIntervals(c.served, start, c.length)
+	};
 	const feasible = c.feasible && turnIntervals(c.feasible, start, c.length);
 	const rest = onLine(uncovered(turned), c.reach, feasible ?? [[0, c.length]]);
 	return rest && [start, ...rest.map((p) => (p + start) % c.length)];

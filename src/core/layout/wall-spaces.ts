@@ -110,7 +110,7 @@ function freeOn(
 }
 
 /** Position in the space of a place on a wall, both in sixteenths; null where the place is not in it. */
-export function positionIn(space: WallSpace, wall: number, at: number): number | null {
+export function positionIn(space: Pick<WallSpace, 'parts'>, wall: number, at: number): number | null {
 	let start = 0;
 	for (const part of space.parts) {
 		if (part.wall === wall && at >= part.from && at <= part.to) return start + at - part.from;

@@ -1,9 +1,9 @@
 import { cite, type Edition } from '../code/edition';
-import type { Break, Point } from '../model/job';
+import type { Break, Point, WallStuds } from '../model/job';
 import type { RoomKind } from '../model/kinds';
 import type { Finding, Rule, Step } from '../model/result';
 import { fromSixteenths, toSixteenths } from '../units/length';
-import { fewest, uncovered, type Interval, type PlacementCase } from './placement';
+import { fewest, fewestPreferring, uncovered, without, type Interval, type PlacementCase } from './placement';
 import { inInches, placeAt, positionIn, sayLength, stretches, wallSpaces, type WallSpace } from './wall-spaces';
 
 export interface WallsCase {
@@ -13,8 +13,16 @@ export interface WallsCase {
 	breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[];
 	/** Those that count, inches along their walls. */
 	receptacles: readonly { wall: number; at: number }[];
-	studs?: { spacing: number; offset: number } | undefined;
+	/** The same on every wall, or wall by wall; a wall that is not named takes a box anywhere. */
+	studs?: { spacing: number; offset: number } | readonly WallStuds[] | undefined;
+	/** Where no box can stand: behind an open door, a radiator, a built-in. */
+	forbidden?: readonly Stretch[] | undefined;
+	/** Where one is wanted, if it costs none more. */
+	preferred?: readonly Stretch[] | undefined;
+	/** Served along a baseboard heater by the receptacles in it. */
+	served?: readonly Stretch[] | undefined;
 }
+type Stretch = Pick<Break, 'wall' | 'from' | 'to'>;
 export interface WallStretch {
 	space: string;
 	wall: number;
@@ -72,7 +80,7 @@ export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 		const parts = open.flatMap(([a, b]) => stretches(space, a, b));
 		result.uncovered.push(...parts.map((p) => ({ space: space.id, ...inInches(p) })));
 		result.findings.push(...openFindings(edition, rule, space, open));
-		result.proposal.push(...propose(space, placing, result.findings, edition));
+		result.proposal.push(...propose(edition, space, c, placing, result.findings));
 	}
 	result.findings.push(...strayFindings(edition, spaces, c));
 	return result;
@@ -91,16 +99,45 @@ function placementCase(edition: Edition, space: WallSpace, c: WallsCase): Placem
 		cyclic: space.cyclic,
 		reach: toSixteenths(edition.walls.reachIn),
 		existing,
-		feasible: c.studs && besideStuds(space, c.studs)
+		served: c.served && positionsOf(space, c.served),
+		feasible: feasibleIn(space, c.studs, c.forbidden)
 	};
 }
 
+/** Stretches of walls as positions of a space, as far as they lie in it. */
+function positionsOf(space: WallSpace, walls: readonly Stretch[]): Interval[] {
+	const found: Interval[] = [];
+	let start = 0;
+	for (const part of space.parts) {
+		for (const s of walls.filter((w) => w.wall === part.wall)) {
+			const [a, b] = [Math.max(toSixteenths(s.from), part.from), Math.min(toSixteenths(s.to), part.to)];
+			if (a <= b) found.push([start + a - part.from, start + b - part.from]);
+		}
+		start += part.to - part.from;
+	}
+	return found.sort((x, y) => x[0] - y[0]);
+}
+
+/** Where a box may go in a space: beside studs where they are known, and off forbidden stretches. Absent: anywhere. */
+function feasibleIn(space: WallSpace, studs: WallsCase['studs'], forbidden: readonly Stretch[] = []): Interval[] | undefined {
+	const kept = positionsOf(space, forbidden);
+	if (!studs && !kept.length) return undefined;
+	return without(studs ? besideStuds(space, studs) : [[0, space.length]], kept);
+}
+
 /** Places beside a stud, as positions of the space, joined where they touch. */
-function besideStuds(space: WallSpace, { spacing, offset }: { spacing: number; offset: number }): Interval[] {
-	const [step, first, near] = [toSixteenths(spacing), toSixteenths(offset), toSixteenths(BESIDE_STUD_IN)];
+function besideStuds(space: WallSpace, studs: NonNullable<WallsCase['studs']>): Interval[] {
+	const near = toSixteenths(BESIDE_STUD_IN);
 	const found: [number, number][] = [];
 	let start = 0;
 	for (const part of space.parts) {
+		const own = 'spacing' in studs ? studs : studs.find((s) => s.wall === part.wall);
+		if (!own) {
+			found.push([start, start + part.to - part.from]);
+			start += part.to - part.from;
+			continue;
+		}
+		const [step, first] = [toSixteenths(own.spacing), toSixteenths(own.offset)];
 		for (let stud = first; stud - near <= part.to; stud += step) {
 			const [a, b] = [Math.max(stud - near, part.from), Math.min(stud + near, part.to)];
 			if (a <= b) found.push([start + a - part.from, start + b - part.from]);
@@ -110,16 +147,21 @@ function besideStuds(space: WallSpace, { spacing, offset }: { spacing: number; o
 	return found.sort((x, y) => x[0] - y[0]);
 }
 
-function propose(space: WallSpace, placing: PlacementCase, findings: Finding[], edition: Edition) {
-	const beside = fewest(placing);
-	const positions = beside ?? fewest({ ...placing, feasible: undefined }) ?? [];
-	if (!beside) {
+/** The fewest to add; where studs or forbidden stretches leave no way, without them, and that is said. */
+function propose(edition: Edition, space: WallSpace, c: WallsCase, placing: PlacementCase, findings: Finding[]) {
+	const preferred = positionsOf(space, c.preferred ?? []);
+	const inPlace = fewestPreferring(placing, preferred);
+	const offStuds = inPlace ?? fewestPreferring({ ...placing, feasible: feasibleIn(space, undefined, c.forbidden) }, preferred);
+	const positions = offStuds ?? fewest({ ...placing, feasible: undefined }) ?? [];
+	if (!inPlace) {
 		findings.push({
 			id: `studs:${space.id}`,
 			severity: 'caution',
 			rule: cite(edition, edition.walls.rule),
 			subject: { kind: 'input', id: space.id },
-			message: `Wall space ${space.id} cannot be reached from beside the studs given: it needs a block or a bracket.`
+			message: offStuds
+				? `Wall space ${space.id} cannot be reached from beside the studs given: it needs a block or a bracket.`
+				: `Wall space ${space.id} cannot be reached from the places left for boxes: one proposed stands where none was wanted; a floor receptacle within 18" of the wall would do too.`
 		});
 	}
 	return offCorners(space, placing, positions).map((p) => {

@@ -1,7 +1,7 @@
 import { wallEnds, wallLength } from './geometry';
 import type { Box, Circuit, Device, Job, Leg, Point, Room } from './job';
-import { newBox, newCircuit } from './new-job';
-import type { Fix } from './result';
+import { newBox, newCircuit, newRoom } from './new-job';
+import type { Fix, NewPlace } from './result';
 
 /**
  * Edits of a job, each what the user does in one go. They change the draft that immer hands them; what cannot be
@@ -99,21 +99,9 @@ export const applyFix =
 	(fix: Fix, newId: () => string): Command =>
 	(draft) => {
 		switch (fix.kind) {
-			case 'add-receptacles': {
-				const room = find(draft.rooms, fix.roomId, 'room');
-				for (const place of fix.places) {
-					const name = freeName(draft, room);
-					draft.boxes.push(
-						newBox(newId(), name, {
-							state: 'planned',
-							roomId: room.id,
-							place: { kind: 'wall', ...place },
-							heightIn: draft.practice.wallHeightIn,
-							volumeCuIn: 20,
-							ground: 'present'
-						})
-					);
-				}
+			case 'place-boxes': {
+				const made: string[] = [];
+				for (const spot of fix.boxes) made.push(placeBox(draft, spot, made, newId));
 				return;
 			}
 			case 'protect-device':
@@ -135,6 +123,34 @@ export const applyFix =
 				fix satisfies never;
 		}
 	};
+
+/** Puts one planned box where a fix wants it. @returns its id */
+function placeBox(draft: Job, spot: NewPlace, made: readonly string[], newId: () => string): string {
+	const room = find(draft.rooms, spot.roomId, 'room');
+	const box = newBox(newId(), freeName(draft, room), {
+		state: 'planned',
+		roomId: room.id,
+		place: spot.place,
+		heightIn: spot.heightIn,
+		volumeCuIn: 20,
+		ground: 'present'
+	});
+	const device = box.devices[0] as Device;
+	const plain = spot.device === 'receptacle' ? {} : { kind: spot.device, receptacles: 0 as const, tamperResistant: false };
+	Object.assign(device, plain, {
+		serves: spot.serves ?? null,
+		weatherResistant: spot.outdoors ?? false,
+		name: spot.device === 'lighting' ? 'light' : spot.device === 'switch' ? 'switch' : ''
+	});
+	if (spot.controls) {
+		const { controls } = spot;
+		const light = 'boxId' in controls ? controls.boxId : made[controls.place];
+		device.controls = light ? [light] : [];
+		device.ways = spot.ways ?? 'single-pole';
+	}
+	draft.boxes.push(box);
+	return box.id;
+}
 
 /** The next free number after the names a room uses already. @example B2-01, B2-02 -> B2-03 */
 export function freeName(job: Job, room: Room): string {
@@ -224,18 +240,7 @@ export const addCircuit =
 export const addRoom =
 	(id: string, name: string): Command =>
 	(draft) =>
-		void draft.rooms.push({
-			id,
-			name,
-			kind: 'living',
-			storey: 0,
-			finished: true,
-			outline: null,
-			breaks: [],
-			counters: [],
-			fixtures: [],
-			foodPrep: false
-		});
+		void draft.rooms.push(newRoom(id, name));
 
 /**
  * Takes a box off a circuit: what it fed is fed from the box before it, by a cable whose length is not known any more.

@@ -1,4 +1,4 @@
-import type { Box, Job, Point, Room } from './job';
+import type { Box, Fixture, Job, Point, Room } from './job';
 
 /** Questions about outlines and places, in inches. */
 
@@ -112,8 +112,38 @@ export function boxPoint(box: Pick<Box, 'place'>, room: Room | undefined): Point
 }
 
 /** The nearest edge of a fixture, in inches in a straight line; 0 inside it. */
-export function distanceToFixture([x, y]: Point, f: { x: number; y: number; widthIn: number; depthIn: number }): number {
-	const dx = Math.max(f.x - x, 0, x - (f.x + f.widthIn));
-	const dy = Math.max(f.y - y, 0, y - (f.y + f.depthIn));
-	return Math.hypot(dx, dy);
+export function distanceToFixture(
+	[x, y]: Point,
+	f: Pick<Fixture, 'x' | 'y' | 'widthIn' | 'depthIn'> & { turnDeg?: number | undefined }
+): number {
+	// Seen from the fixture, which then stands straight.
+	const [cx, cy] = [f.x + f.widthIn / 2, f.y + f.depthIn / 2];
+	const [lx, ly] = turner(-(f.turnDeg ?? 0))([x - cx, y - cy]);
+	return Math.hypot(Math.max(0, Math.abs(lx) - f.widthIn / 2), Math.max(0, Math.abs(ly) - f.depthIn / 2));
+}
+
+/** The four corners of a fixture on the plan, counter-clockwise from the lower left before it is turned. */
+export function fixtureCorners(f: Pick<Fixture, 'x' | 'y' | 'widthIn' | 'depthIn' | 'turnDeg'>): [Point, Point, Point, Point] {
+	const [cx, cy] = [f.x + f.widthIn / 2, f.y + f.depthIn / 2];
+	const turned = turner(f.turnDeg ?? 0);
+	const at = (sx: number, sy: number): Point => {
+		const [x, y] = turned([(sx * f.widthIn) / 2, (sy * f.depthIn) / 2]);
+		return [cx + x, cy + y];
+	};
+	return [at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)];
+}
+/** Turns points about the origin; quarter turns come out exact. */
+export function turner(deg: number): (p: Point) => Point {
+	const quarter = ((deg % 360) + 360) % 360;
+	const exact = { 0: [1, 0], 90: [0, 1], 180: [-1, 0], 270: [0, -1] }[quarter];
+	const [c, s] = exact ?? [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+	return ([x, y]) => [x * (c ?? 1) - y * (s ?? 0), x * (s ?? 0) + y * (c ?? 1)];
+}
+
+/** A point as seen from a wall: inches along it, and off it into the room. */
+export function fromWall(outline: readonly Point[], wall: number, p: Point): { along: number; off: number } {
+	const [a] = wallEnds(outline, wall);
+	const [nx, ny] = inward(outline, wall);
+	const [dx, dy] = [p[0] - a[0], p[1] - a[1]];
+	return { along: dx * ny - dy * nx, off: dx * nx + dy * ny };
 }

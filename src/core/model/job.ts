@@ -3,18 +3,27 @@ import type {
 	BreakKind,
 	Cable,
 	CircuitKind,
+	ConductorColour,
+	ConductorMeans,
 	Dampness,
 	DeviceKind,
 	Dwelling,
 	EditionKey,
 	FixtureKind,
+	GroundProof,
+	Insulation,
+	LeadsTo,
 	LoadKind,
+	PartOf,
 	Protection,
 	ReadingKind,
 	RoomKind,
 	Serves,
+	Side,
 	State,
-	Switched
+	Switched,
+	SwitchWays,
+	WallMarkKind
 } from './kinds';
 
 /** Inches, x to the right and y up, one drawing for the whole dwelling. */
@@ -58,6 +67,8 @@ export interface Break {
 	hinge?: 'from' | 'to' | undefined;
 	/** The leaf opens into this room. */
 	swingsIn?: boolean | undefined;
+	/** Said of a door; left out: as the drawing has it. */
+	leadsTo?: LeadsTo | undefined;
 }
 
 /** A stretch of base cabinet with a top along a wall. */
@@ -67,9 +78,11 @@ export interface Counter {
 	from: number;
 	to: number;
 	depthIn: number;
+	/** Its top above the floor; left out: the usual 36 in. */
+	topIn?: number | undefined;
 }
 
-/** A thing that stands in a room: drawn, and measured from. */
+/** A thing that stands in a room: drawn, and measured from. x and y are its lower left corner before it is turned. */
 export interface Fixture {
 	id: string;
 	kind: FixtureKind;
@@ -78,6 +91,32 @@ export interface Fixture {
 	y: number;
 	widthIn: number;
 	depthIn: number;
+	/** About its middle, degrees counter-clockwise. */
+	turnDeg?: number | undefined;
+	/** Counter between a sink, range or cooktop and the wall; left out: as drawn. */
+	behindIn?: number | undefined;
+	/** Set across a corner. */
+	corner?: boolean | undefined;
+	/** Its top above the floor: a basin, an island. */
+	topIn?: number | undefined;
+	/** Of a stair, between the levels. */
+	risers?: number | undefined;
+}
+
+/** Studs of one wall: every `spacing` in from `offset` on. */
+export interface WallStuds {
+	wall: number;
+	spacing: number;
+	offset: number;
+}
+/** A stretch of wall where no box can stand, or where one is wanted. */
+export interface WallMark {
+	id: string;
+	wall: number;
+	from: number;
+	to: number;
+	kind: WallMarkKind;
+	note: string;
 }
 
 export interface Room {
@@ -94,6 +133,26 @@ export interface Room {
 	fixtures: Fixture[];
 	/** A permanent provision for preparing food or drink, with a sink. */
 	foodPrep: boolean;
+	studs: WallStuds[];
+	marks: WallMark[];
+	/** Outdoors, porch or deck: on which side of the house. */
+	side?: Side | undefined;
+	/** Porch, deck or balcony: open space between it and the house, in. */
+	gapIn?: number | undefined;
+	/** Porch, deck or balcony: its floor above grade, in. */
+	aboveGradeIn?: number | undefined;
+	/** Porch, deck or balcony: entered from inside the house; left out: as the drawing has it. */
+	fromInside?: boolean | undefined;
+	/** Garage: vehicles side by side. */
+	bays?: number | undefined;
+	/** Garage: stands apart from the house. */
+	detached?: boolean | undefined;
+	/** Detached garage or accessory building: has electric power; left out: when a box stands in it. */
+	powered?: boolean | undefined;
+	/** Foyer: part of a hallway. */
+	partOfHall?: boolean | undefined;
+	/** Attic, crawl space, basement: used for storage, or holding equipment that is serviced. */
+	storage?: boolean | undefined;
 }
 
 /** Where a box is: on a wall of its room, or at a point of the plan (ceiling, floor, island, outdoors). */
@@ -120,6 +179,34 @@ export interface Device {
 	state: State;
 	/** ISO day the device was installed; for the age of a GFCI. */
 	installed: string | null;
+	partOf?: PartOf | undefined;
+	/** Of a switch. */
+	ways?: SwitchWays | undefined;
+	/** Of a switch: the boxes whose outlets it switches. */
+	controls?: string[] | undefined;
+}
+
+/** A cable seen to end in a box. */
+export interface CableSeen {
+	id: string;
+	cable: Cable;
+	awg: Awg;
+	conductors: number;
+	ground: boolean;
+	note: string;
+}
+/** A conductor as found: what its colour turned out to mean. */
+export interface FoundConductor {
+	id: string;
+	/** The cable it comes in with; null: not made out. */
+	cableId: string | null;
+	colour: ConductorColour;
+	means: ConductorMeans;
+	/** Live with every switch off. */
+	alwaysLive: boolean;
+	insulation: Insulation;
+	/** From where it leaves its sheath; null: not measured. */
+	freeLengthIn: number | null;
 }
 
 export interface Box {
@@ -134,6 +221,9 @@ export interface Box {
 	gangs: number;
 	volumeCuIn: number | null;
 	ground: 'present' | 'none' | 'unknown';
+	groundProof: GroundProof;
+	cables: CableSeen[];
+	conductors: FoundConductor[];
 	/** Inside a cabinet: not counting as a required outlet. */
 	inCabinet: boolean;
 	/** Reached without moving an appliance, a tool or a ladder. */
@@ -198,6 +288,8 @@ export interface Panel {
 	name: string;
 	roomId: string | null;
 	place: Place | null;
+	/** This one holds the service disconnect. */
+	service?: boolean | undefined;
 	mainA: number;
 	slots: number;
 }
@@ -208,6 +300,30 @@ export interface Symptom {
 	text: string;
 	boxId: string | null;
 	open: boolean;
+}
+
+/** What a dwelling in a building of several asks of its surroundings. */
+export interface Unit {
+	/** On the level of the ground. */
+	groundLevel: boolean;
+	/** Has an outside entrance of its own. */
+	ownEntrance: boolean;
+	/** Laundry equipment stands in common rooms of the building. */
+	commonLaundry: boolean;
+	/** Laundry equipment is, or is to be, in this unit. */
+	laundryHere: boolean;
+	/** Parking is away from the unit. */
+	parkingAway: boolean;
+}
+
+/** A line of the punch list as it was seen on site. */
+export interface SiteCheck {
+	/** Of the requirement. */
+	id: string;
+	seen: 'done' | 'not-done' | null;
+	note: string;
+	at: string;
+	by: string;
 }
 
 export interface Job {
@@ -228,6 +344,9 @@ export interface Job {
 	panels: Panel[];
 	symptoms: Symptom[];
 	notes: string[];
+	checks: SiteCheck[];
+	/** Left out: a house of its own. */
+	unit?: Unit | undefined;
 }
 
 /** One measurement at one place and time. */
@@ -262,13 +381,28 @@ export interface LiveEvent {
 	note: string;
 }
 
-/** What a job file holds. */
+/** A photo, made small before it is kept; its picture is base64 of a JPEG. */
+export interface Photo {
+	id: string;
+	jobId: string;
+	/** A box, a room, or a line of the punch list. */
+	of: { kind: 'box' | 'room' | 'check'; id: string };
+	caption: string;
+	at: string;
+	by: string;
+	widthPx: number;
+	heightPx: number;
+	jpeg: string;
+}
+
+/** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';
-	fileVersion: 1;
+	fileVersion: 2;
 	job: Job;
 	readings: Reading[];
 	events: LiveEvent[];
+	photos?: Photo[] | undefined;
 }
 
 export const DEFAULT_PRACTICE: Practice = {

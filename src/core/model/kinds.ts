@@ -69,8 +69,11 @@ export const FIXTURE_KINDS = [
 	'shower',
 	'toilet',
 	'range',
+	'cooktop',
+	'wall-oven',
 	'refrigerator',
 	'dishwasher',
+	'microwave',
 	'washer',
 	'dryer',
 	'water-heater',
@@ -78,12 +81,48 @@ export const FIXTURE_KINDS = [
 	'bench',
 	'island',
 	'peninsula',
-	'equipment'
+	'divider',
+	'stair',
+	'radiator',
+	'baseboard-heater',
+	'equipment',
+	'evaporative-cooler'
 ] as const;
 export type FixtureKind = (typeof FIXTURE_KINDS)[number];
 
 export const DWELLINGS = ['one-family', 'two-family', 'multifamily'] as const;
 export type Dwelling = (typeof DWELLINGS)[number];
+
+/** Where a place outdoors lies, seen from the street. */
+export const SIDES = ['front', 'back', 'side'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** Where a door leads; a vehicle door is no entrance. */
+export const LEADS_TO = ['inside', 'outside', 'vehicle'] as const;
+export type LeadsTo = (typeof LEADS_TO)[number];
+
+/** How it is known that a box has a ground: only the first two prove one. */
+export const GROUND_PROOFS = ['wiring-method', 'path-reading', 'volts-to-box', 'tester-lamps', 'not-proven'] as const;
+export type GroundProof = (typeof GROUND_PROOFS)[number];
+
+/** What a found conductor turned out to be, whatever its colour. */
+export const CONDUCTOR_COLOURS = ['black', 'red', 'white', 'blue', 'green', 'bare', 'other'] as const;
+export type ConductorColour = (typeof CONDUCTOR_COLOURS)[number];
+export const CONDUCTOR_MEANS = ['hot', 'switched-hot', 'traveler', 'neutral', 'ground', 'unknown'] as const;
+export type ConductorMeans = (typeof CONDUCTOR_MEANS)[number];
+export const INSULATIONS = ['new', 'old', 'brittle', 'unknown'] as const;
+export type Insulation = (typeof INSULATIONS)[number];
+
+/** What a receptacle is built into, where it is. */
+export const PART_OF = ['none', 'luminaire', 'appliance', 'baseboard-heater'] as const;
+export type PartOf = (typeof PART_OF)[number];
+
+export const SWITCH_WAYS = ['single-pole', 'three-way', 'four-way'] as const;
+export type SwitchWays = (typeof SWITCH_WAYS)[number];
+
+/** Marks on a wall for the placement of boxes: no box here, or one here if it can be. */
+export const WALL_MARKS = ['keep-off', 'prefer'] as const;
+export type WallMarkKind = (typeof WALL_MARKS)[number];
 
 /** What was there, what is meant, what was done. */
 export const STATES = ['found', 'planned', 'built'] as const;

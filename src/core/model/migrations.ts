@@ -31,8 +31,16 @@ function toVersion1(old: Plain): Plain {
 	return { hekto: 'job', fileVersion: 1, job: { ...job, boxes }, readings, events: [] };
 }
 
-const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1 };
-export const FILE_VERSION = 1;
+/** Version 1 knew no studs or marks on walls, nothing of what was found in a box, and no checks on site. */
+function toVersion2(old: Plain): Plain {
+	const job = (old.job ?? {}) as Plain;
+	const rooms = rows(job.rooms).map((room) => ({ studs: [], marks: [], ...room }));
+	const boxes = rows(job.boxes).map((box) => ({ groundProof: 'not-proven', cables: [], conductors: [], ...box }));
+	return { ...old, fileVersion: 2, job: { checks: [], ...job, rooms, boxes } };
+}
+
+const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2 };
+export const FILE_VERSION = 2;
 
 /** Brings a file's plain data to the present version. @throws RangeError when there is no way from its version */
 export function migrate(file: Plain): Plain {

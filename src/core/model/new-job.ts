@@ -1,4 +1,4 @@
-import { DEFAULT_PRACTICE, type Box, type Circuit, type Device, type Job } from './job';
+import { DEFAULT_PRACTICE, type Box, type Circuit, type Device, type Job, type Room } from './job';
 import type { EditionKey } from './kinds';
 
 interface NewJob {
@@ -25,7 +25,8 @@ export const emptyJob = (id: string, { name, edition, permitDate }: NewJob): Job
 	circuits: [],
 	panels: [],
 	symptoms: [],
-	notes: []
+	notes: [],
+	checks: []
 });
 
 /** A 15 A grounding duplex with nothing special about it. */
@@ -57,11 +58,31 @@ export const newBox = (id: string, name: string, more: Partial<Box> & Pick<Box, 
 	gangs: 1,
 	volumeCuIn: null,
 	ground: 'unknown',
+	groundProof: 'not-proven',
+	cables: [],
+	conductors: [],
 	inCabinet: false,
 	readilyAccessible: true,
 	dampness: null,
 	devices: [{ ...DUPLEX, id: `${id}-d1`, state: more.state, tamperResistant: more.state !== 'found' }],
 	note: '',
+	...more
+});
+
+/** A room of which only name and kind are known. */
+export const newRoom = (id: string, name: string, kind: Room['kind'] = 'living', more: Partial<Room> = {}): Room => ({
+	id,
+	name,
+	kind,
+	storey: 0,
+	finished: true,
+	outline: null,
+	breaks: [],
+	counters: [],
+	fixtures: [],
+	foodPrep: false,
+	studs: [],
+	marks: [],
 	...more
 });
 

@@ -1,4 +1,5 @@
-import type { EditionKey, Stage } from './kinds';
+import type { Place } from './job';
+import type { DeviceKind, EditionKey, Serves, Stage } from './kinds';
 
 /** A rule as cited: our words, the book's number. */
 export interface Rule {
@@ -22,15 +23,30 @@ export type Severity = 'violation' | 'caution' | 'advice';
 
 /** What to light up. */
 export interface Subject {
-	kind: 'job' | 'room' | 'box' | 'device' | 'leg' | 'circuit' | 'panel' | 'input';
+	kind: 'job' | 'room' | 'box' | 'device' | 'leg' | 'circuit' | 'panel' | 'fixture' | 'input';
 	id: string;
 	/** A stretch of a room's wall, where the finding is of one. */
 	stretch?: { wall: number; from: number; to: number } | undefined;
 }
 
+/** A box that a fix would place, with one device in it. */
+export interface NewPlace {
+	roomId: string;
+	/** null: the room has no walls yet. */
+	place: Place | null;
+	heightIn: number | null;
+	device: Extract<DeviceKind, 'receptacle' | 'lighting' | 'switch'>;
+	serves?: Serves | undefined;
+	outdoors?: boolean | undefined;
+	/** Of a switch: the box with the light that it switches, or the place in this fix that makes it. */
+	controls?: { boxId: string } | { place: number } | undefined;
+	/** Of a switch: how many there are for one light. */
+	ways?: 'single-pole' | 'three-way' | undefined;
+}
+
 /** An edit that the user can apply with one press: data, so that it can be kept, tested and sent. */
 export type Fix =
-	| { kind: 'add-receptacles'; label: string; roomId: string; places: { wall: number; at: number }[] }
+	| { kind: 'place-boxes'; label: string; boxes: NewPlace[] }
 	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }

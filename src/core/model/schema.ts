@@ -6,18 +6,27 @@ import {
 	BREAK_KINDS,
 	CABLES,
 	CIRCUIT_KINDS,
+	CONDUCTOR_COLOURS,
+	CONDUCTOR_MEANS,
 	DAMPNESS,
 	DEVICE_KINDS,
 	DWELLINGS,
 	EDITIONS,
 	FIXTURE_KINDS,
+	GROUND_PROOFS,
+	INSULATIONS,
+	LEADS_TO,
 	LOAD_KINDS,
+	PART_OF,
 	PROTECTIONS,
 	READING_KINDS,
 	ROOM_KINDS,
 	SERVES,
+	SIDES,
 	STATES,
-	SWITCHED
+	SWITCH_WAYS,
+	SWITCHED,
+	WALL_MARKS
 } from './kinds';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
@@ -55,14 +64,16 @@ const wallBreak = shape({
 	to: must(inches(0)),
 	kind: must(oneOf(BREAK_KINDS)),
 	hinge: maybe(oneOf(['from', 'to'] as const)),
-	swingsIn: maybe(flag())
+	swingsIn: maybe(flag()),
+	leadsTo: maybe(oneOf(LEADS_TO))
 });
 const counter = shape({
 	id: id(),
 	wall: must(whole(0, 199)),
 	from: must(inches(0)),
 	to: must(inches(0)),
-	depthIn: must(inches(1, 120))
+	depthIn: must(inches(1, 120)),
+	topIn: maybe(inches(1, 96))
 });
 const fixture = shape({
 	id: id(),
@@ -71,7 +82,21 @@ const fixture = shape({
 	x: must(inches()),
 	y: must(inches()),
 	widthIn: must(inches(1, 1000)),
-	depthIn: must(inches(1, 1000))
+	depthIn: must(inches(1, 1000)),
+	turnDeg: maybe(figure(-360, 360)),
+	behindIn: maybe(inches(0, 120)),
+	corner: maybe(flag()),
+	topIn: maybe(inches(1, 96)),
+	risers: maybe(whole(1, 40))
+});
+const studs = shape({ wall: must(whole(0, 199)), spacing: must(inches(6, 96)), offset: must(inches(0, 96)) });
+const mark = shape({
+	id: id(),
+	wall: must(whole(0, 199)),
+	from: must(inches(0)),
+	to: must(inches(0)),
+	kind: must(oneOf(WALL_MARKS)),
+	note: text().defined()
 });
 const room = shape({
 	id: id(),
@@ -83,7 +108,18 @@ const room = shape({
 	breaks: must(list(wallBreak, 200)),
 	counters: must(list(counter, 50)),
 	fixtures: must(list(fixture, 100)),
-	foodPrep: must(flag())
+	foodPrep: must(flag()),
+	studs: must(list(studs, 200)),
+	marks: must(list(mark, 200)),
+	side: maybe(oneOf(SIDES)),
+	gapIn: maybe(inches(0, 1000)),
+	aboveGradeIn: maybe(inches(-200, 1000)),
+	fromInside: maybe(flag()),
+	bays: maybe(whole(1, 12)),
+	detached: maybe(flag()),
+	powered: maybe(flag()),
+	partOfHall: maybe(flag()),
+	storage: maybe(flag())
 });
 const place = shape({
 	kind: must(oneOf(['wall', 'point'] as const)),
@@ -112,7 +148,27 @@ const device = shape({
 	watts: must(figure(0, 100_000)),
 	name: text().defined(),
 	state: state(),
-	installed: day().nullable().defined()
+	installed: day().nullable().defined(),
+	partOf: maybe(oneOf(PART_OF)),
+	ways: maybe(oneOf(SWITCH_WAYS)),
+	controls: list(must(text(64)), 40).optional()
+});
+const cableSeen = shape({
+	id: id(),
+	cable: must(oneOf(CABLES)),
+	awg: must(oneOf(GAUGES)),
+	conductors: must(whole(1, 4)),
+	ground: must(flag()),
+	note: text().defined()
+});
+const conductor = shape({
+	id: id(),
+	cableId: text(64).nullable().defined(),
+	colour: must(oneOf(CONDUCTOR_COLOURS)),
+	means: must(oneOf(CONDUCTOR_MEANS)),
+	alwaysLive: must(flag()),
+	insulation: must(oneOf(INSULATIONS)),
+	freeLengthIn: inches(0, 120).nullable().defined()
 });
 const box = shape({
 	id: id(),
@@ -124,6 +180,9 @@ const box = shape({
 	gangs: must(whole(1, 8)),
 	volumeCuIn: figure(0.1, 1000).nullable().defined(),
 	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
+	groundProof: must(oneOf(GROUND_PROOFS)),
+	cables: must(list(cableSeen, 20)),
+	conductors: must(list(conductor, 60)),
 	inCabinet: must(flag()),
 	readilyAccessible: must(flag()),
 	dampness: oneOf(DAMPNESS).nullable().defined(),
@@ -174,10 +233,28 @@ const panel = shape({
 	name: must(named(60)),
 	roomId: text(64).nullable().defined(),
 	place: place.nullable().defined(),
+	service: maybe(flag()),
 	mainA: must(figure(15, 400)),
 	slots: must(whole(1, 200))
 });
 const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nullable().defined(), open: must(flag()) });
+
+const siteCheck = shape({
+	id: must(named(200)),
+	seen: oneOf(['done', 'not-done'] as const)
+		.nullable()
+		.defined(),
+	note: text(2000).defined(),
+	at: must(named(40)),
+	by: text().defined()
+});
+const unit = shape({
+	groundLevel: must(flag()),
+	ownEntrance: must(flag()),
+	commonLaundry: must(flag()),
+	laundryHere: must(flag()),
+	parkingAway: must(flag())
+}).default(undefined);
 
 export const jobSchema = shape({
 	id: id(),
@@ -195,7 +272,9 @@ export const jobSchema = shape({
 	circuits: must(list(circuit, 400)),
 	panels: must(list(panel, 20)),
 	symptoms: must(list(symptom, 200)),
-	notes: must(list(must(text(2000).defined()), 200))
+	notes: must(list(must(text(2000).defined()), 200)),
+	checks: must(list(siteCheck, 2000)),
+	unit: maybe(unit)
 });
 export const readingSchema = shape({
 	id: id(),
@@ -221,12 +300,28 @@ export const eventSchema = shape({
 	by: text().defined(),
 	note: text(2000).defined()
 });
+/** 300 KB of picture, as base64. */
+const MOST_JPEG = 400_000;
+export const photoSchema = shape({
+	id: id(),
+	jobId: id(),
+	of: must(shape({ kind: must(oneOf(['box', 'room', 'check'] as const)), id: must(named(200)) })),
+	caption: text().defined(),
+	at: must(named(40)),
+	by: text().defined(),
+	widthPx: must(whole(1, 4000)),
+	heightPx: must(whole(1, 4000)),
+	jpeg: must(
+		text(MOST_JPEG).matches(/^[A-Za-z0-9+/]+={0,2}$/, { message: 'must be base64 of a picture', excludeEmptyString: false })
+	)
+});
 export const jobFileSchema = shape({
 	hekto: must(oneOf(['job'] as const)),
-	fileVersion: must(oneOf([1] as const)),
+	fileVersion: must(oneOf([2] as const)),
 	job: must(jobSchema),
 	readings: must(list(readingSchema, 50_000)),
-	events: must(list(eventSchema, 50_000))
+	events: must(list(eventSchema, 50_000)),
+	photos: list(photoSchema, 500).optional()
 });
 
 /** Holds a job file of the present version to its schema, its references and the bounds of its readings: all faults at once. */
@@ -238,12 +333,15 @@ export function checkJobFile(value: unknown): Checked<JobFile> {
 		...referenceFaults(file.job).map((f) => ({ ...f, path: `job.${f.path}` })),
 		...file.readings.flatMap((reading, i) => rowFaults(file.job, reading, `readings[${i}]`)),
 		...file.readings.flatMap((reading, i) => readingFaults(reading).map((f) => ({ ...f, path: `readings[${i}].${f.path}` }))),
-		...file.events.flatMap((event, i) => rowFaults(file.job, event, `events[${i}]`))
+		...file.events.flatMap((event, i) => rowFaults(file.job, event, `events[${i}]`)),
+		...(file.photos ?? []).flatMap((photo, i) =>
+			rowFaults(file.job, { jobId: photo.jobId, boxId: photo.of.kind === 'box' ? photo.of.id : null }, `photos[${i}]`)
+		)
 	];
 	return faults.length ? { ok: false, faults } : checked;
 }
 
-function rowFaults(job: Job, row: Reading | LiveEvent, path: string) {
+function rowFaults(job: Job, row: Pick<Reading | LiveEvent, 'jobId' | 'boxId'>, path: string) {
 	const faults = [];
 	if (row.jobId !== job.id)
 		faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });

@@ -1,6 +1,7 @@
 import Dexie, { type Table } from 'dexie';
 import type { Patch } from 'immer';
-import type { Job, LiveEvent, Reading } from '$core/model/job';
+import { migrate } from '$core/model/migrations';
+import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
 
 export interface JobRow {
 	id: string;
@@ -32,6 +33,7 @@ class HektoDb extends Dexie {
 	edits!: Table<EditRow, number>;
 	readings!: Table<Reading, string>;
 	events!: Table<LiveEvent, string>;
+	photos!: Table<Photo, string>;
 	settings!: Table<{ key: string; value: unknown }, string>;
 
 	constructor() {
@@ -44,6 +46,18 @@ class HektoDb extends Dexie {
 			events: 'id, jobId',
 			settings: 'key'
 		});
+		// Jobs kept by an older Hekto are brought up like files of its version.
+		this.version(2)
+			.stores({ photos: 'id, jobId' })
+			.upgrade((tx) =>
+				tx
+					.table<JobRow>('jobs')
+					.toCollection()
+					.modify((row) => {
+						const { job } = migrate({ hekto: 'job', fileVersion: 1, job: row.job });
+						row.job = job as Job;
+					})
+			);
 	}
 }
 export const db = new HektoDb();

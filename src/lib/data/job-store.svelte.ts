@@ -170,7 +170,7 @@ export class JobStore {
 	}
 
 	file(): JobFile {
-		return { hekto: 'job', fileVersion: 1, job: this.job, readings: this.readings, events: this.events };
+		return { hekto: 'job', fileVersion: 2, job: this.job, readings: this.readings, events: this.events };
 	}
 	saveFile(): void {
 		saveText(`${this.job.name}.hekto.json`, 'application/json', writeJobFile(this.job, this.readings, this.events));

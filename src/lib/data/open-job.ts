@@ -16,7 +16,7 @@ export async function openJob(id: string): Promise<OpenedJob | null> {
 		const row = await getJob(id);
 		if (!row) return null;
 		const [readings, events] = await Promise.all([readingsOf(id), eventsOf(id)]);
-		return { file: { hekto: 'job', fileVersion: 1, job: row.job, readings, events }, rev: row.rev, fault: null };
+		return { file: { hekto: 'job', fileVersion: 2, job: row.job, readings, events }, rev: row.rev, fault: null };
 	} catch (error) {
 		const { DEMOS } = await import('$core/demo');
 		const make = DEMOS[id];

@@ -30,7 +30,7 @@
 				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
 				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
-			await putWhole({ hekto: 'job', fileVersion: 1, job, readings: [], events: [] });
+			await putWhole({ hekto: 'job', fileVersion: 2, job, readings: [], events: [] });
 			await goto(kind === 'call' ? `/job/${jobId}/prove?box=${boxId}` : `/job/${jobId}/walk`);
 		} catch (error) {
 			fault = sayStoreFault(error);

@@ -14,8 +14,8 @@
 	let storey = $state(0);
 	let asList = $state(false);
 	const plan = $derived(drawPlan(store.edition, store.job, storey));
-	const missing = $derived(missingPlaces(store.edition, store.job));
-	const count = $derived(missing.reduce((n, fix) => n + fix.places.length, 0));
+	const missing = $derived(missingPlaces(store.job, 'receptacle'));
+	const count = $derived(missing.reduce((n, fix) => n + fix.boxes.length, 0));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	const open = $derived(plan.rooms.flatMap((r) => r.reach).filter((r) => !r.met).length);
 	const receptacles = $derived(store.job.boxes.reduce((n, b) => n + b.devices.filter((d) => d.receptacles > 0).length, 0));

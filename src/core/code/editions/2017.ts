@@ -1,11 +1,13 @@
 import type { Edition } from '../edition';
 import * as c from './common';
+import { places2017 } from './places';
 
 const { ref } = c;
 const A = c.placeRow;
 
 export const edition2017: Edition = {
 	key: '2017',
+	places: places2017,
 	walls: {
 		...c.wallsRule,
 		breaks: ['door', 'opening', 'fireplace', 'fixed-cabinet', 'counter', 'sliding-panel'],

@@ -1,5 +1,6 @@
 import type { Edition } from '../edition';
 import * as c from './common';
+import { places2020 } from './places';
 import { edition2017 } from './2017';
 
 const { ref } = c;
@@ -12,6 +13,7 @@ const toGround150 = { maxVoltsToGround: 150 };
 export const edition2020: Edition = {
 	...edition2017,
 	key: '2020',
+	places: places2020,
 	walls: {
 		...edition2017.walls,
 		breaks: [...edition2017.walls.breaks, 'stationary-appliance'],

@@ -1,5 +1,6 @@
 import type { Edition, PlaceRow } from '../edition';
 import * as c from './common';
+import { places2023 } from './places';
 import { edition2020 } from './2020';
 
 const { ref } = c;
@@ -13,6 +14,7 @@ const OUTLETS_OF_F = [...c.OUTSIDE, 'garage', 'accessory', 'boathouse'] as const
 export const edition2023: Edition = {
 	...edition2020,
 	key: '2023',
+	places: places2023,
 	breakers: {
 		...c.breakers,
 		onRequest: [{ amps: 10, rule: ref('210.18', '10 A circuits: lighting and exhaust fans, no receptacles'), receptacles: false }]

@@ -172,7 +172,7 @@ export const rangeTable = {
 	leastA: 40
 };
 
-const HABITABLE: readonly RoomKind[] = [
+export const HABITABLE: readonly RoomKind[] = [
 	'kitchen',
 	'family',
 	'dining',
@@ -191,6 +191,7 @@ export const wallsRule = {
 	leastIn: 24,
 	reachIn: 72,
 	maxHeightIn: 66,
+	floorWithinIn: 18,
 	rooms: HABITABLE
 };
 export const PANTRY_KIND: readonly RoomKind[] = ['kitchen', 'pantry', 'breakfast', 'dining'];

@@ -1,0 +1,195 @@
+import type { Decision, Finding, NewPlace, Step } from '../../model/result';
+import { cite, type Edition } from '../../code/edition';
+import { distanceToFixture, fixtureCorners } from '../../model/geometry';
+import type { Box, Fixture, Job, Room } from '../../model/job';
+import { inWords } from '../../model/kinds';
+import { formatLength } from '../../units/length';
+import { receptaclesOf, whyNotCounted, whyNotForWall } from '../counts';
+import { pointOf } from '../house';
+import { alongWalls, roomWalls } from '../room-walls';
+import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
+import { outlineFaults } from '../wall-spaces';
+
+/** 210.52(A): walls of habitable rooms. No point of a wall space more than 6 ft from a receptacle in it. */
+export const walls: Article = {
+	rule: (edition) => edition.walls.rule,
+	judge: (c) => ({
+		requirements: c.job.rooms
+			.filter((r) => c.edition.walls.rooms.includes(r.kind))
+			.flatMap((room) => [...ofWalls(c, room), ...dividers(c, room)]),
+		needs: []
+	})
+};
+
+function ofWalls(c: ArticleCase, room: Room): Requirement[] {
+	const ref = c.edition.walls.rule;
+	if (!room.outline)
+		return [
+			ofRoom(c, ref, room, {
+				title: 'receptacles along the walls',
+				state: 'unknown',
+				why: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.`
+			})
+		];
+	const faults = outlineFaults(room.outline);
+	if (faults.length)
+		return faults.map((f, i) =>
+			ofRoom(c, ref, room, {
+				part: `outline${i}`,
+				title: 'an outline that closes',
+				state: 'missing',
+				why: `${room.name}: ${f.message}.`
+			})
+		);
+	const found = roomWalls(c.edition, c.job, room);
+	if (!found) return [];
+	const fix = wallFix(c.job, room, found.proposal);
+	return found.spaces
+		.filter((s) => s.required)
+		.map((space) => {
+			const open = found.uncovered.filter((u) => u.space === space.id);
+			const left = open.reduce((sum, u) => sum + u.to - u.from, 0);
+			const first = open[0];
+			const by = found.boxesOf.get(space.id) ?? [];
+			const reach = formatLength(c.edition.walls.reachIn);
+			const rule = cite(c.edition, ref);
+			const unsure = room.breaks.some(
+				(b) => c.edition.walls.breaks.includes(b.kind) && c.edition.walls.checkBreaks.includes(b.kind)
+			);
+			const checked = unsure || (room.counters.length > 0 && c.edition.walls.checkBreaks.includes('counter'));
+			return ofRoom(c, ref, room, {
+				part: space.id,
+				rule: checked ? { ...rule, confidence: 'check' } : rule,
+				title: `wall space of ${formatLength(space.length)}, ${sayParts(space.parts)}`,
+				state: left ? 'missing' : 'met',
+				why: left
+					? `${formatLength(left)} of ${room.name} is more than ${reach} from a receptacle.`
+					: by.length
+						? `every point within ${reach} of ${names(boxesIn(c.job, room).filter((b) => by.includes(b.id)))}`
+						: 'served by the receptacles of its heater',
+				metBy: left ? [] : by,
+				subject: { kind: 'room', id: room.id, stretch: first && { wall: first.wall, from: first.from, to: first.to } },
+				have: left || undefined,
+				need: left ? 0 : undefined,
+				unit: left ? 'in' : undefined,
+				fix: left ? fix : undefined
+			});
+		});
+}
+const sayParts = (parts: readonly { wall: number }[]): string => {
+	const walls = [...new Set(parts.map((p) => p.wall + 1))];
+	return walls.length === 1 ? `wall ${walls[0]}` : `walls ${walls.join(', ')}`;
+};
+
+/** What the wall rule lacks in a room, as one fix. */
+export function wallFix(job: Job, room: Room, proposal: readonly { wall: number; at: number }[]) {
+	if (!proposal.length) return undefined;
+	const boxes = proposal.map((p): NewPlace => ({
+		roomId: room.id,
+		place: onWall(p.wall, p.at),
+		heightIn: job.practice.wallHeightIn,
+		device: 'receptacle'
+	}));
+	return { kind: 'place-boxes' as const, label: `Place ${proposal.length} here`, boxes };
+}
+
+/** A free-standing counter or railing that divides a room is wall space of its own. @source 210.52(A)(2)(3) */
+function dividers(c: ArticleCase, room: Room): Requirement[] {
+	const { walls: rule } = c.edition;
+	return room.fixtures
+		.filter((f) => f.kind === 'divider' && Math.max(f.widthIn, f.depthIn) >= rule.leastIn)
+		.map((f) => {
+			const length = Math.max(f.widthIn, f.depthIn);
+			const own = boxesIn(c.job, room).filter((box) => whyNotCounted(c.edition, box) === null && onDivider(c.job, box, f));
+			const need = Math.ceil(length / (2 * rule.reachIn));
+			const missing = Math.max(0, need - own.length);
+			const [a, b, , d] = fixtureCorners(f);
+			const far = f.widthIn >= f.depthIn ? b : d;
+			const boxes = Array.from({ length: missing }, (_, i): NewPlace => {
+				const t = (2 * i + 1) / (2 * missing);
+				return {
+					roomId: room.id,
+					place: { kind: 'point', x: a[0] + (far[0] - a[0]) * t, y: a[1] + (far[1] - a[1]) * t },
+					heightIn: c.job.practice.wallHeightIn,
+					device: 'receptacle'
+				};
+			});
+			return ofRoom(c, rule.rule, room, {
+				part: f.id,
+				subject: { kind: 'fixture', id: f.id },
+				title: `${f.name || 'room divider'}, ${formatLength(length)} long`,
+				state: missing ? 'missing' : 'met',
+				why: missing
+					? `${f.name || 'The divider'} in ${room.name} counts as wall: it lacks ${missing} of ${need}.`
+					: `served by ${names(own)}`,
+				metBy: own.map((b) => b.id),
+				fix: missing ? { kind: 'place-boxes', label: `Place ${missing} in it`, boxes } : undefined
+			});
+		});
+}
+const onDivider = (job: Job, box: Box, f: Fixture): boolean => {
+	const p = pointOf(job, box);
+	return box.place?.kind === 'point' && !!p && distanceToFixture(p, f) <= 3;
+};
+
+/** What the slip shows of a room's walls: each space with its figure, what does not count, what is open. */
+export function wallDecision(edition: Edition, job: Job, room: Room): Decision | null {
+	const found = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
+	if (!found) return null;
+	const rule = cite(edition, edition.walls.rule);
+	return {
+		id: `walls:${room.id}`,
+		subject: { kind: 'room', id: room.id },
+		value: found.proposal.length ? `${found.proposal.length} to add` : 'every wall in reach',
+		title: `wall receptacles, ${inWords(room.kind)}`,
+		steps: [
+			...found.steps,
+			{ label: 'least for the empty room', formula: '', value: found.minimum, unit: 'needed', rule },
+			...notCounted(edition, job, room),
+			{ label: 'stretches out of reach now', formula: '', value: found.uncovered.length, unit: '' }
+		],
+		rules: [rule],
+		alternatives: []
+	};
+}
+
+/** Receptacles on the walls of a room that serve no wall space, each with why. */
+function notCounted(edition: Edition, job: Job, room: Room): Step[] {
+	return boxesIn(job, room).flatMap((box) => {
+		if (!receptaclesOf(box).length && !box.devices.some((d) => d.receptacles > 0)) return [];
+		const why = box.place ? whyNotForWall(edition, room, box) : null;
+		return why
+			? [{ label: box.name, formula: why, value: 'not counted', unit: '', rule: cite(edition, edition.walls.counts) }]
+			: [];
+	});
+}
+
+/** Cautions that are no requirement: studs that cannot be had, boxes in a doorway, receptacles over a heater. */
+export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] {
+	const found = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
+	const studs = (found?.findings ?? [])
+		.filter((f) => f.id.startsWith('studs:'))
+		.map((f): Finding => ({
+			...f,
+			id: `${f.id}:${room.id}`,
+			subject: { kind: 'room', id: room.id },
+			message: f.message.replace(/Wall space s\d+/, room.name)
+		}));
+	const heaters = room.fixtures.filter((f) => f.kind === 'baseboard-heater').flatMap((f) => alongWalls(room, f));
+	const above = boxesIn(job, room).filter(
+		({ place, devices }) =>
+			place?.kind === 'wall' &&
+			devices.some((d) => d.receptacles > 0 && d.partOf !== 'baseboard-heater') &&
+			heaters.some((h) => h.wall === place.wall && place.at >= h.from && place.at <= h.to)
+	);
+	return [
+		...studs,
+		...above.map((box): Finding => ({
+			id: `over-heater:${box.id}`,
+			severity: 'caution',
+			rule: cite(edition, edition.places.heaterBelow),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} stands over a baseboard heater: a cord would hang in its heat. Its instructions say whether that may be.`
+		}))
+	];
+}

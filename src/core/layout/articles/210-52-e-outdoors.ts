@@ -1,0 +1,229 @@
+import type { Box, Job, Point, Room } from '../../model/job';
+import type { NewPlace } from '../../model/result';
+import type { Side } from '../../model/kinds';
+import { alongWall } from '../../model/geometry';
+import { formatLength } from '../../units/length';
+import { receptaclesOf } from '../counts';
+import { beyond, enteredFromInside, OPEN_AIR, outerWalls, roomAt } from '../house';
+import { freeWall } from '../wall-places';
+import {
+	atPoint,
+	boxesIn,
+	names,
+	ofHouse,
+	ofRoom,
+	onWall,
+	type Article,
+	type ArticleCase,
+	type PointNeed,
+	type Requirement
+} from '../requirement';
+
+/** 210.52(E): outdoors. Front and back of the house; each balcony, deck and porch. */
+
+const isTerrace = (r: Room) => r.kind === 'porch' || r.kind === 'deck';
+/** Outdoor receptacles proposed stand so far above the ground or floor, in. */
+const OUT_HEIGHT_IN = 24;
+
+/** A receptacle outdoors with how far it is above grade; null: not known. */
+interface OutBox {
+	box: Box;
+	room: Room;
+	aboveGradeIn: number | null;
+}
+const outBoxes = (job: Job): OutBox[] =>
+	job.rooms
+		.filter((r) => OPEN_AIR.includes(r.kind))
+		.flatMap((room) =>
+			boxesIn(job, room)
+				.filter((box) =>
+					receptaclesOf(box).some((d) => d.partOf !== 'luminaire' && d.partOf !== 'appliance' && d.switched !== 'whole')
+				)
+				.map((box) => ({
+					box,
+					room,
+					aboveGradeIn: box.heightIn === null ? null : box.heightIn + (isTerrace(room) ? (room.aboveGradeIn ?? 0) : 0)
+				}))
+		);
+
+/** Front and back of one- and two-family dwellings; any side of a ground-level unit of a larger building. @source 210.52(E)(1), (E)(2) */
+export const frontAndBack: Article = {
+	rule: (edition, job) => edition.places.outdoors[job.dwelling].rule,
+	judge(c) {
+		const { outdoors } = c.edition.places;
+		const { rule: ref, sides } = outdoors[c.job.dwelling];
+		const { unit } = c.job;
+		if (unit && c.job.dwelling !== 'one-family' && !(unit.groundLevel && (c.job.dwelling === 'two-family' || unit.ownEntrance)))
+			return {
+				requirements: [
+					ofHouse(c, ref, {
+						title: 'a receptacle outdoors',
+						state: 'not-applicable',
+						why: unit.groundLevel ? 'the unit has no outside entrance of its own' : 'the unit is not on the ground level'
+					})
+				],
+				needs: []
+			};
+		const wanted: (Side | 'any')[] = sides === 'any' ? ['any'] : [...sides];
+		const judged = wanted.map((side) => ofSide(c, side, outBoxes(c.job)));
+		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
+	}
+};
+
+function ofSide(c: ArticleCase, side: Side | 'any', all: readonly OutBox[]): { requirement: Requirement; need?: PointNeed } {
+	const { outdoors } = c.edition.places;
+	const most = outdoors.aboveGradeIn;
+	const { rule: ref } = outdoors[c.job.dwelling];
+	const here = all.filter((o) => side === 'any' || sideOf(c.job, o.room) === side);
+	const reached = here.filter((o) => o.box.readilyAccessible);
+	const good = reached.filter((o) => o.aboveGradeIn !== null && o.aboveGradeIn <= most);
+	const unknown = reached.filter((o) => o.aboveGradeIn === null);
+	const where = side === 'any' ? 'outside' : `at the ${side}`;
+	const title = `a receptacle ${where}, from grade, at most ${formatLength(most)} up`;
+	const draft = { part: side, title, subject: { kind: 'job' as const, id: c.job.id } };
+	if (good.length)
+		return {
+			requirement: ofHouse(c, ref, {
+				...draft,
+				state: 'met',
+				why: names(good.map((o) => o.box)),
+				metBy: good.map((o) => o.box.id)
+			})
+		};
+	if (unknown.length)
+		return {
+			requirement: ofHouse(c, ref, {
+				...draft,
+				state: 'unknown',
+				why: `How high ${names(unknown.map((o) => o.box))} stands above grade is not known.`
+			})
+		};
+	const why = here.length
+		? `${names(here.map((o) => o.box))} ${here.length === 1 ? 'is' : 'are'} ${reached.length ? `more than ${formatLength(most)} above grade` : 'not readily reached from grade'}.`
+		: `No receptacle is ${where} of the house.`;
+	const requirement = ofHouse(c, ref, { ...draft, state: 'missing', why });
+	const meets: PointNeed['meets'] = (p) => {
+		const room = c.job.rooms.find((r) => r.id === p.roomId);
+		if (!room || !OPEN_AIR.includes(room.kind) || p.heightIn === null) return false;
+		const up = p.heightIn + (isTerrace(room) ? (room.aboveGradeIn ?? 0) : 0);
+		return up <= most && (side === 'any' || sideOf(c.job, room) === side);
+	};
+	return { requirement, need: { requirement, candidates: sidePlaces(c.job, side), meets } };
+}
+
+/** On which side an open place lies: as said; else where it lies on the plan, the front being at its foot. */
+export function sideOf(job: Job, room: Room): Side | undefined {
+	if (room.side) return room.side;
+	if (!room.outline) return undefined;
+	const enclosed = job.rooms.filter(
+		(r) => r.storey === room.storey && r.outline && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory'
+	);
+	const ys = enclosed.flatMap((r) => (r.outline ?? []).map((p) => p[1]));
+	if (!ys.length) return undefined;
+	const [low, high] = [Math.min(...room.outline.map((p) => p[1])), Math.max(...room.outline.map((p) => p[1]))];
+	const [foot, head] = [Math.min(...ys), Math.max(...ys)];
+	if (low >= (foot + head) / 2 && high > head - 1) return 'back';
+	if (high <= (foot + head) / 2 && low < foot + 1) return 'front';
+	return 'side';
+}
+
+/** Just outside the longest outer wall that looks that way; in a porch or deck of that side too. */
+function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
+	const looks: Partial<Record<Side | 'any', (out: Point) => boolean>> = {
+		front: ([, y]) => y < -0.7,
+		back: ([, y]) => y > 0.7,
+		any: () => true
+	};
+	const yard = job.rooms.find((r) => r.kind === 'outdoors' && (side === 'any' || sideOf(job, r) === side));
+	const terraces = job.rooms
+		.filter((r) => isTerrace(r) && (side === 'any' || sideOf(job, r) === side))
+		.flatMap((r) => terracePlaces(job, r));
+	if (!yard) return terraces;
+	const outer = outerWalls(job, yard.storey)
+		.filter((w) => looks[side]?.(w.out))
+		.sort((a, b) => b.length - a.length);
+	const spots = outer.flatMap((w) => {
+		const [from, to] = freeWall(w.room, w.wall, OUT_HEIGHT_IN).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
+		return to > from ? [atPoint(beyond(w.room.outline ?? [], w.wall, (from + to) / 2, 6))] : [];
+	});
+	const places = spots.length ? spots : [null];
+	return [
+		...terraces,
+		...places.map((place): NewPlace => ({
+			roomId: yard.id,
+			place,
+			heightIn: OUT_HEIGHT_IN,
+			device: 'receptacle',
+			outdoors: true
+		}))
+	];
+}
+
+/** Balconies, decks and porches near to the house. @source 210.52(E)(3) */
+export const balconies: Article = {
+	rule: (edition) => edition.places.balcony.rule,
+	judge(c) {
+		const judged = c.job.rooms.filter(isTerrace).map((room) => ofTerrace(c, room));
+		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
+	}
+};
+
+function ofTerrace(c: ArticleCase, room: Room): { requirement: Requirement; need?: PointNeed } {
+	const { rule: ref, withinIn, aboveIn } = c.edition.places.balcony;
+	const title = `a receptacle reached from ${room.name}, at most ${formatLength(aboveIn)} above its floor`;
+	const gap = room.gapIn ?? 0;
+	const apart =
+		withinIn !== null && gap > withinIn
+			? `it stands ${formatLength(gap)} from the house: more than ${formatLength(withinIn)}`
+			: withinIn === null && gap > 0
+				? 'it is not attached to the house'
+				: withinIn === null && !enteredFromInside(c.job, room)
+					? 'it is not entered from inside the house'
+					: null;
+	if (apart) return { requirement: ofRoom(c, ref, room, { title, state: 'not-applicable', why: apart }) };
+	const boxes = outBoxes(c.job).filter((o) => o.room === room);
+	const good = boxes
+		.filter(({ box }) => box.readilyAccessible && box.heightIn !== null && box.heightIn <= aboveIn)
+		.map((o) => o.box);
+	if (good.length)
+		return { requirement: ofRoom(c, ref, room, { title, state: 'met', why: names(good), metBy: good.map((b) => b.id) }) };
+	const unknown = boxes.filter((o) => o.box.heightIn === null);
+	if (unknown.length)
+		return {
+			requirement: ofRoom(c, ref, room, {
+				title,
+				state: 'unknown',
+				why: `The height of ${names(unknown.map((o) => o.box))} is not known.`
+			})
+		};
+	const requirement = ofRoom(c, ref, room, {
+		title,
+		state: 'missing',
+		why: boxes.length
+			? `${names(boxes.map((o) => o.box))} cannot be reached from ${room.name}.`
+			: `${room.name} has no receptacle.`
+	});
+	const meets: PointNeed['meets'] = (p) => p.roomId === room.id && p.heightIn !== null && p.heightIn <= aboveIn;
+	return { requirement, need: { requirement, candidates: terracePlaces(c.job, room), meets } };
+}
+
+/** On the wall that a porch or deck shares with the house, else on any side of it. */
+function terracePlaces(job: Job, room: Room): NewPlace[] {
+	const outline = room.outline;
+	const make = (place: NewPlace['place']): NewPlace => ({
+		roomId: room.id,
+		place,
+		heightIn: OUT_HEIGHT_IN,
+		device: 'receptacle',
+		outdoors: true
+	});
+	if (!outline) return [make(null)];
+	const houseWalls = outline.flatMap((_, wall) => {
+		const [from, to] = freeWall(room, wall, OUT_HEIGHT_IN).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
+		if (to <= from) return [];
+		const next = roomAt(job, room.storey, beyond(outline, wall, (from + to) / 2), room);
+		return [{ wall, at: Math.round((from + to) / 2), house: !!next && !OPEN_AIR.includes(next.kind), free: to - from }];
+	});
+	const best = houseWalls.sort((a, b) => Number(b.house) - Number(a.house) || b.free - a.free)[0];
+	return [make(best ? onWall(best.wall, best.at) : atPoint(alongWall(outline, 0, 6)))];
+}

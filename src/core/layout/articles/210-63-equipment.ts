@@ -1,0 +1,131 @@
+import { boxPoint, distanceToFixture } from '../../model/geometry';
+import type { Box, Fixture, Job, Panel, Room } from '../../model/job';
+import { indexOf } from '../../model/job-index';
+import type { NewPlace } from '../../model/result';
+import { formatLength } from '../../units/length';
+import { receptaclesOf } from '../counts';
+import { beyond, OPEN_AIR, outerWalls, pointOf } from '../house';
+import { freeWall, spotsNear } from '../wall-places';
+import { atPoint, names, ofRoom, onWall, type Article, type ArticleCase, type PointNeed, type Requirement } from '../requirement';
+
+/** 210.63: a receptacle within 25 ft of heating, cooling and refrigeration equipment, on its level, not off its disconnect. */
+export const equipment: Article = {
+	rule: (edition) => edition.places.equipment.rule,
+	judge(c) {
+		const placed = c.job.rooms.flatMap((room) =>
+			room.fixtures.filter((f) => f.kind === 'equipment' || f.kind === 'evaporative-cooler').map((f) => ({ room, f }))
+		);
+		const judged = placed.map(({ room, f }) => ofEquipment(c, room, f));
+		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
+	}
+};
+
+const SERVICE_HEIGHT_IN = 24;
+
+function ofEquipment(c: ArticleCase, room: Room, f: Fixture): { requirement: Requirement; need?: PointNeed } {
+	const { rule, withinIn } = c.edition.places.equipment;
+	const name = f.name || 'the equipment';
+	const draft = {
+		part: f.id,
+		subject: { kind: 'fixture' as const, id: f.id },
+		title: `a receptacle within ${formatLength(withinIn)} of ${name}, on its level`
+	};
+	if (f.kind === 'evaporative-cooler' && c.job.dwelling !== 'multifamily')
+		return {
+			requirement: ofRoom(c, rule, room, {
+				...draft,
+				state: 'not-applicable',
+				why: 'an evaporative cooler of a one- or two-family dwelling'
+			})
+		};
+	const near = c.job.boxes.filter((box) => {
+		if (!receptaclesOf(box).length || !box.readilyAccessible) return false;
+		const of = box.roomId ? indexOf(c.job).rooms.get(box.roomId) : undefined;
+		const point = pointOf(c.job, box);
+		return of?.storey === room.storey && !!point && distanceToFixture(point, f) <= withinIn;
+	});
+	const serving = near.filter((box) => !behindDisconnect(c.job, box));
+	if (serving.length)
+		return {
+			requirement: ofRoom(c, rule, room, {
+				...draft,
+				state: 'met',
+				why: names(serving.slice(0, 4)),
+				metBy: serving.map((b) => b.id)
+			})
+		};
+	const why = near.length
+		? `${names(near)} hangs behind a disconnect of heating or cooling equipment: it goes dead with it.`
+		: `No receptacle is within ${formatLength(withinIn)} of ${name} on its level.`;
+	const requirement = ofRoom(c, rule, room, { ...draft, state: 'missing', why });
+	const rooms = indexOf(c.job).rooms;
+	return {
+		requirement,
+		need: {
+			requirement,
+			candidates: near.length ? [] : placesNear(c, room, f, withinIn),
+			meets: (p, point) => rooms.get(p.roomId)?.storey === room.storey && !!point && distanceToFixture(point, f) <= withinIn
+		}
+	};
+}
+
+/** Fed through a box with the disconnect of heating or cooling equipment. */
+function behindDisconnect(job: Job, box: Box): boolean {
+	const { boxes, legsOfCircuit, circuitsOfBox } = indexOf(job);
+	return (circuitsOfBox.get(box.id) ?? []).some((circuit) => {
+		const legs = legsOfCircuit.get(circuit.id) ?? [];
+		const feed = (id: string) => legs.find((l) => l.toId === id)?.fromId;
+		for (let at = feed(box.id), n = 0; at && n <= legs.length; at = feed(at), n++) {
+			if (boxes.get(at)?.devices.some((d) => d.kind === 'hard-wired' && d.serves === 'hvac')) return true;
+		}
+		return false;
+	});
+}
+
+/** Outdoors: on the outer wall nearest to it; indoors: on the nearest wall of its room. */
+function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): NewPlace[] {
+	if (!OPEN_AIR.includes(room.kind)) {
+		const spot = spotsNear(room, SERVICE_HEIGHT_IN, [f], withinIn)[0];
+		const place = spot ? onWall(spot.wall, spot.at) : room.outline ? null : atPoint([f.x, f.y]);
+		return [{ roomId: room.id, place, heightIn: SERVICE_HEIGHT_IN, device: 'receptacle' }];
+	}
+	const spots = outerWalls(c.job, room.storey)
+		.flatMap((w) =>
+			freeWall(w.room, w.wall, SERVICE_HEIGHT_IN).flatMap(([a, b]) =>
+				[a, (a + b) / 2, b].map((at) => beyond(w.room.outline ?? [], w.wall, at, 6))
+			)
+		)
+		.map((p) => ({ p, far: distanceToFixture(p, f) }))
+		.filter((s) => s.far <= withinIn)
+		.sort((a, b) => a.far - b.far);
+	const place = spots[0] ? atPoint(spots[0].p) : atPoint([f.x - 12, f.y]);
+	return [{ roomId: room.id, place, heightIn: SERVICE_HEIGHT_IN, device: 'receptacle', outdoors: true }];
+}
+
+/** Indoor service equipment and panels: a receptacle within 25 ft in the same room. Advice for dwellings. @source 210.63(B) */
+export const panelRooms: Article = {
+	rule: (edition) => edition.places.panelRoom?.rule ?? edition.places.equipment.rule,
+	judge: (c) => ({ requirements: c.job.panels.flatMap((panel) => ofPanel(c, panel)), needs: [] })
+};
+
+function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
+	const table = c.edition.places.panelRoom;
+	const room = panel.roomId ? indexOf(c.job).rooms.get(panel.roomId) : undefined;
+	const point = room && boxPoint(panel, room);
+	if (!table || !room || !point || OPEN_AIR.includes(room.kind)) return [];
+	const serving = (indexOf(c.job).boxesOfRoom.get(room.id) ?? []).filter((box) => {
+		const p = boxPoint(box, room);
+		return receptaclesOf(box).length > 0 && !!p && Math.hypot(p[0] - point[0], p[1] - point[1]) <= table.withinIn;
+	});
+	return [
+		ofRoom(c, table.rule, room, {
+			part: panel.id,
+			severity: 'advice',
+			subject: { kind: 'panel', id: panel.id },
+			title: `a receptacle within ${formatLength(table.withinIn)} of ${panel.name}, in its room`,
+			state: serving.length ? 'met' : 'missing',
+			why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no receptacle to work by at ${panel.name}.`,
+			metBy: serving.map((b) => b.id)
+		})
+	];
+}

@@ -1,0 +1,115 @@
+import type { PlacesTable } from '../code/edition-places';
+import { alongWall, boxPoint, distance, inside, inward, wallLength } from '../model/geometry';
+import type { Box, Break, Job, Point, Room } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { LeadsTo, RoomKind } from '../model/kinds';
+
+/** Questions about how rooms lie to each other and to the outdoors. */
+
+export const OPEN_AIR: readonly RoomKind[] = ['outdoors', 'porch', 'deck'];
+const DOORS = ['door', 'opening', 'sliding-panel'];
+/** Through a wall and a little beyond, in. */
+const BEYOND_IN = 12;
+
+const bounds = new WeakMap<readonly Point[], [number, number, number, number]>();
+function holds(outline: readonly Point[], p: Point): boolean {
+	let b = bounds.get(outline);
+	if (!b) {
+		const [xs, ys] = [outline.map((q) => q[0]), outline.map((q) => q[1])];
+		b = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+		bounds.set(outline, b);
+	}
+	return p[0] >= b[0] && p[0] <= b[2] && p[1] >= b[1] && p[1] <= b[3] && inside(outline, p);
+}
+
+/** The room of a storey in which a point lies; enclosed rooms go before open ones. */
+export function roomAt(job: Job, storey: number, p: Point, not?: Room): Room | undefined {
+	const found = job.rooms.filter((r) => r !== not && r.storey === storey && r.outline && holds(r.outline, p));
+	return found.find((r) => !OPEN_AIR.includes(r.kind)) ?? found[0];
+}
+
+/** The point some inches outside a wall's face, across from a place on it. */
+export function beyond(outline: readonly Point[], wall: number, at: number, by = BEYOND_IN): Point {
+	const [x, y] = alongWall(outline, wall, at);
+	const [nx, ny] = inward(outline, wall);
+	return [x - nx * by, y - ny * by];
+}
+
+/** Where a door of a room leads: as said, or as drawn. */
+export function leadsTo(job: Job, places: PlacesTable, room: Room, door: Break): LeadsTo {
+	if (door.leadsTo) return door.leadsTo;
+	if (!room.outline) return 'inside';
+	if (room.kind === 'garage' && door.to - door.from >= places.garage.vehicleDoorIn) return 'vehicle';
+	const next = roomAt(job, room.storey, beyond(room.outline, door.wall, (door.from + door.to) / 2), room);
+	return next && !OPEN_AIR.includes(next.kind) ? 'inside' : 'outside';
+}
+export const doorsOf = (room: Room): Break[] => room.breaks.filter((b) => DOORS.includes(b.kind));
+
+/** A porch or deck is entered from inside: as said, or by a door that is drawn in it or opens to it. */
+export function enteredFromInside(job: Job, room: Room): boolean {
+	if (room.fromInside !== undefined && room.fromInside !== null) return room.fromInside;
+	const outline = room.outline;
+	if (!outline) return false;
+	const own = doorsOf(room).some((d) => {
+		const next = roomAt(job, room.storey, beyond(outline, d.wall, (d.from + d.to) / 2), room);
+		return !!next && !OPEN_AIR.includes(next.kind);
+	});
+	return (
+		own ||
+		job.rooms.some(
+			(r) =>
+				r !== room &&
+				r.storey === room.storey &&
+				!OPEN_AIR.includes(r.kind) &&
+				doorsOf(r).some((d) => r.outline && holds(outline, beyond(r.outline, d.wall, (d.from + d.to) / 2)))
+		)
+	);
+}
+
+/** A stretch of wall with the open air on its other side. */
+export interface OuterWall {
+	room: Room;
+	wall: number;
+	/** Out of the house, a unit vector. */
+	out: Point;
+	middle: Point;
+	length: number;
+}
+/** Outside walls of the enclosed rooms of a storey. */
+export function outerWalls(job: Job, storey: number): OuterWall[] {
+	return job.rooms
+		.filter((r) => r.storey === storey && r.outline && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && !r.detached)
+		.flatMap((room) => {
+			const outline = room.outline ?? [];
+			return outline.flatMap((_, wall) => {
+				const length = wallLength(outline, wall);
+				const next = roomAt(job, storey, beyond(outline, wall, length / 2), room);
+				if (next && !OPEN_AIR.includes(next.kind)) return [];
+				const [nx, ny] = inward(outline, wall);
+				return [{ room, wall, out: [-nx, -ny] as Point, middle: alongWall(outline, wall, length / 2), length }];
+			});
+		});
+}
+
+/** Where a box is on the drawing; null where that is not known. */
+export const pointOf = (job: Job, box: Box): Point | null =>
+	boxPoint(box, box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined);
+
+/**
+ * Length of a hallway along its centre line, in: of a corridor of one width, straight or with square turns, exact;
+ * of other shapes the longer side of what is around it.
+ */
+export function centreLine(outline: readonly Point[]): number {
+	const around = outline.reduce((sum, p, i) => sum + distance(p, outline[(i + 1) % outline.length] ?? p), 0);
+	const area = Math.abs(
+		outline.reduce((sum, [x, y], i) => {
+			const [nx, ny] = outline[(i + 1) % outline.length] ?? [x, y];
+			return sum + (x * ny - nx * y) / 2;
+		}, 0)
+	);
+	// Half around is length and width together, the area is length times width.
+	const root = (around / 2) ** 2 - 4 * area;
+	if (root >= 0) return (around / 2 + Math.sqrt(root)) / 2;
+	const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
+	return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
+}
