@@ -1,0 +1,509 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
+import type { Requirement } from '../../src/core/layout/requirement';
+import { applyFix } from '../../src/core/model/commands';
+import type { Box, Device, Fixture, Job, Point, Room } from '../../src/core/model/job';
+import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
+import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
+
+/** A job of a few rooms, read at a glance. */
+const rect = (x: number, y: number, w: number, h: number): Point[] => [
+	[x, y],
+	[x + w, y],
+	[x + w, y + h],
+	[x, y + h]
+];
+const room = (id: string, kind: Room['kind'], outline: Point[] | null, more: Partial<Room> = {}) =>
+	newRoom(id, id, kind, { outline, ...more });
+const fixture = (
+	kind: Fixture['kind'],
+	[x, y, widthIn, depthIn]: [number, number, number, number],
+	more: Partial<Fixture> = {}
+): Fixture => ({
+	id: kind,
+	kind,
+	name: kind,
+	x,
+	y,
+	widthIn,
+	depthIn,
+	...more
+});
+const box = (
+	roomId: string,
+	at: [wall: number, at: number] | Point | null,
+	heightIn: number | null,
+	device: Partial<Device> = {},
+	more: Partial<Box> = {}
+): Box => {
+	const id = `${roomId}-${at?.join('-') ?? 'x'}-${heightIn}`;
+	const onWall = at && at[0] < 8 && Number.isInteger(at[0]) && !more.note;
+	const made = newBox(id, id, {
+		state: 'planned',
+		roomId,
+		heightIn,
+		place: at ? (onWall ? { kind: 'wall', wall: at[0], at: at[1] } : { kind: 'point', x: at[0], y: at[1] }) : null,
+		...more
+	});
+	return { ...made, devices: made.devices.map((d) => ({ ...d, ...device })) };
+};
+const house = (rooms: Room[], boxes: Box[] = [], more: Partial<Job> = {}): Job => ({
+	...emptyJob('j', { name: 'j', edition: '2023', permitDate: '2026-10-12' }),
+	rooms,
+	boxes,
+	...more
+});
+const linesOf = (job: Job, section: string, edition: EditionKey = job.edition): Requirement[] =>
+	punchList({ ...job, edition }).filter((r) => r.rule.section.startsWith(section));
+const states = (job: Job, section: string, edition?: EditionKey): string =>
+	linesOf(job, section, edition)
+		.map((r) => r.state)
+		.join(' ');
+
+type Row = [why: string, section: string, job: Job, want: string | Record<EditionKey, string>];
+const bath = (boxes: Box[], basins: Fixture[] = [fixture('basin', [0, 40, 20, 24])]) =>
+	house([room('bath', 'bathroom', rect(0, 0, 60, 96), { fixtures: basins })], boxes);
+const yard = (side: 'front' | 'back') => room(side, 'outdoors', null, { side });
+const outside = (...boxes: Box[]) => house([yard('front'), yard('back'), room('r', 'living', rect(0, 0, 144, 144))], boxes);
+const porch = (more: Partial<Room>, boxes: Box[] = []) =>
+	house(
+		[
+			room('porch', 'porch', rect(0, -100, 144, 90), more),
+			room('r', 'living', rect(0, 0, 144, 144), { breaks: [{ id: 'd', wall: 0, from: 50, to: 86, kind: 'door' }] })
+		],
+		boxes
+	);
+const hall = (outline: Point[], boxes: Box[] = []) => house([room('hall', 'hallway', outline)], boxes);
+const garage = (more: Partial<Room>, boxes: Box[] = [], job: Partial<Job> = {}) =>
+	house([room('g', 'garage', rect(0, 0, 240, 240), more)], boxes, job);
+const unit = { groundLevel: true, ownEntrance: true, commonLaundry: false, laundryHere: true, parkingAway: false };
+const heatPump = (boxes: Box[], kind: Fixture['kind'] = 'equipment') =>
+	house(
+		[room('yard', 'outdoors', null, { fixtures: [fixture(kind, [0, 0, 36, 36])] }), room('r', 'living', rect(100, 0, 400, 144))],
+		boxes
+	);
+const area = (w: number, h: number) => rect(0, 0, w, h);
+
+const rows: Row[] = [
+	[
+		'on the wall beside the basin, 36 in off',
+		'210.52(D)',
+		bath([box('bath', [0, 56], 44)], [fixture('basin', [0, 0, 20, 24])]),
+		'met'
+	],
+	['36 1/16 in off', '210.52(D)', bath([box('bath', [0, 56.0625], 44)], [fixture('basin', [0, 0, 20, 24])]), 'missing'],
+	['in the cabinet', '210.52(D)', bath([box('bath', [0, 30], 44, {}, { inCabinet: true })]), 'missing'],
+	['5 ft 7 in up', '210.52(D)', bath([box('bath', [0, 30], 67)]), 'missing'],
+	['on the face of its cabinet, 12 in below', '210.52(D)', bath([box('bath', [21, 50], 22, {}, { note: 'point' })]), 'met'],
+	['on the face of its cabinet, 13 in below', '210.52(D)', bath([box('bath', [21, 50], 21, {}, { note: 'point' })]), 'missing'],
+	[
+		'each of two basins asks',
+		'210.52(D)',
+		bath([box('bath', [0, 30], 44)], [fixture('basin', [0, 10, 20, 20]), fixture('basin', [0, 72, 20, 20], { id: 'b2' })]),
+		'met missing'
+	],
+	['no basin placed yet', '210.52(D)', bath([], []), 'unknown'],
+
+	[
+		'front and back, 6 ft 6 in up',
+		'210.52(E)(1)',
+		outside(box('front', [10, -2], 78, {}, { note: 'p' }), box('back', [10, 150], 20, {}, { note: 'p' })),
+		'met met'
+	],
+	['6 ft 6 1/16 in up', '210.52(E)(1)', outside(box('front', [10, -2], 78.0625, {}, { note: 'p' })), 'missing missing'],
+	['height not known', '210.52(E)(1)', outside(box('front', [10, -2], null, {}, { note: 'p' })), 'unknown missing'],
+	[
+		'not reached from grade',
+		'210.52(E)(1)',
+		outside(box('front', [10, -2], 20, {}, { note: 'p', readilyAccessible: false })),
+		'missing missing'
+	],
+	[
+		'a unit on the second level',
+		'210.52(E)',
+		house([yard('front')], [], { dwelling: 'multifamily', unit: { ...unit, groundLevel: false } }),
+		'not-applicable'
+	],
+	[
+		'a ground-level unit: any side',
+		'210.52(E)(2)',
+		house([yard('back')], [box('back', [9, 9], 20, {}, { note: 'p' })], { dwelling: 'multifamily', unit }),
+		'met'
+	],
+
+	['a porch with nothing', '210.52(E)(3)', porch({}), 'missing'],
+	['a porch with one', '210.52(E)(3)', porch({}, [box('porch', [2, 20], 24)]), 'met'],
+	['one too high above its floor', '210.52(E)(3)', porch({}, [box('porch', [2, 20], 80)]), 'missing'],
+	['4 in from the house', '210.52(E)(3)', porch({ gapIn: 4 }), { 2017: 'not-applicable', 2020: 'missing', 2023: 'missing' }],
+	['4 1/16 in from the house', '210.52(E)(3)', porch({ gapIn: 4.0625 }), 'not-applicable'],
+	[
+		'not entered from inside',
+		'210.52(E)(3)',
+		porch({ fromInside: false }),
+		{ 2017: 'not-applicable', 2020: 'missing', 2023: 'missing' }
+	],
+
+	['nothing in it', '210.52(F)', house([room('l', 'laundry', area(60, 60))]), 'missing'],
+	['one', '210.52(F)', house([room('l', 'laundry', area(60, 60))], [box('l', [0, 30], 44)]), 'met'],
+	[
+		'72 in from the washer',
+		'210.52(F)',
+		house([room('l', 'laundry', area(200, 60), { fixtures: [fixture('washer', [0, 0, 28, 28])] })], [box('l', [0, 100], 44)]),
+		'met'
+	],
+	[
+		'72 1/16 in from the washer',
+		'210.52(F)',
+		house(
+			[room('l', 'laundry', area(200, 60), { fixtures: [fixture('washer', [0, 0, 28, 28])] })],
+			[box('l', [0, 100.0625], 44)]
+		),
+		'missing'
+	],
+	[
+		'common laundry of the building',
+		'210.52(F)',
+		house([], [], { dwelling: 'multifamily', unit: { ...unit, commonLaundry: true } }),
+		'not-applicable'
+	],
+	['no area known', '210.52(F)', house([]), 'unknown'],
+
+	['two bays, one served', '210.52(G)(1)', garage({ bays: 2 }, [box('g', [0, 60], 48)]), 'met missing'],
+	['two bays, both served', '210.52(G)(1)', garage({ bays: 2 }, [box('g', [0, 60], 48), box('g', [2, 60], 48)]), 'met met'],
+	['5 ft 6 in up', '210.52(G)(1)', garage({}, [box('g', [0, 60], 66)]), 'met'],
+	['on the ceiling for the opener', '210.52(G)(1)', garage({}, [box('g', [0, 60], 108)]), 'missing'],
+	['detached without power', '210.52(G)(1)', garage({ detached: true }), 'not-applicable'],
+	['detached with power', '210.52(G)(1)', garage({ detached: true, powered: true }), 'missing'],
+	[
+		'of a two-family dwelling',
+		'210.52(G)(1)',
+		garage({}, [], { dwelling: 'two-family' }),
+		{ 2017: 'not-applicable', 2020: 'missing', 2023: 'missing' }
+	],
+	[
+		'parking away from the unit',
+		'210.52(G)(1)',
+		garage({}, [], { dwelling: 'multifamily', unit: { ...unit, parkingAway: true } }),
+		'not-applicable'
+	],
+	['a shed without power', '210.52(G)(2)', house([room('s', 'accessory', area(96, 96))]), 'not-applicable'],
+	['a shed with power', '210.52(G)(2)', house([room('s', 'accessory', area(96, 96), { powered: true })]), 'missing'],
+	[
+		'each unfinished part of a basement',
+		'210.52(G)(3)',
+		house([
+			room('b1', 'basement', area(96, 96), { finished: false, storey: -1 }),
+			room('b2', 'basement', area(96, 96), { storey: -1 })
+		]),
+		'missing not-applicable'
+	],
+
+	['10 ft', '210.52(H)', hall(area(120, 36)), 'missing'],
+	['9 ft 11 15/16 in', '210.52(H)', hall(area(119.9375, 36)), 'not-applicable'],
+	['10 ft, with one', '210.52(H)', hall(area(120, 36), [box('hall', [0, 10], 16)]), 'met'],
+	[
+		'an L of 78 in and 78 in outer sides, 36 in wide: 120 in along its middle',
+		'210.52(H)',
+		hall([
+			[0, 0],
+			[78, 0],
+			[78, 36],
+			[36, 36],
+			[36, 78],
+			[0, 78]
+		]),
+		'missing'
+	],
+	[
+		'the same, 1/16 in shorter',
+		'210.52(H)',
+		hall([
+			[0, 0],
+			[77.9375, 0],
+			[77.9375, 36],
+			[36, 36],
+			[36, 78],
+			[0, 78]
+		]),
+		'not-applicable'
+	],
+	['without an outline', '210.52(H)', house([room('hall', 'hallway', null)]), 'unknown'],
+
+	['60 sq ft', '210.52(I)', house([room('f', 'foyer', area(120, 72))]), 'not-applicable'],
+	['a little over: one space all round', '210.52(I)', house([room('f', 'foyer', area(120.0625, 72))]), 'missing'],
+	['part of a hallway', '210.52(I)', house([room('f', 'foyer', area(144, 72), { partOfHall: true })]), 'not-applicable'],
+	[
+		'a wall space of 3 ft asks, one of 35 15/16 in does not',
+		'210.52(I)',
+		house([
+			room('f', 'foyer', area(144, 72), {
+				breaks: [
+					{ id: 'a', wall: 0, from: 36, to: 144, kind: 'opening' },
+					{ id: 'b', wall: 1, from: 0, to: 72, kind: 'opening' },
+					{ id: 'c', wall: 2, from: 35.9375, to: 144, kind: 'opening' },
+					{ id: 'd', wall: 3, from: 0, to: 72, kind: 'opening' }
+				]
+			})
+		]),
+		'missing'
+	],
+
+	['25 ft', '210.63', heatPump([box('yard', [336, 18], 20, {}, { note: 'p' })]), 'met'],
+	['25 ft 1/16 in', '210.63', heatPump([box('yard', [336.0625, 18], 20, {}, { note: 'p' })]), 'missing'],
+	['a room of the house will do', '210.63', heatPump([box('r', [0, 50], 16)]), 'met'],
+	['an evaporative cooler', '210.63', heatPump([], 'evaporative-cooler'), 'not-applicable'],
+
+	[
+		'the dryer 6 ft off',
+		'210.50(C)',
+		house(
+			[room('l', 'laundry', area(200, 60), { fixtures: [fixture('dryer', [0, 0, 28, 28])] })],
+			[box('l', [0, 100], 36, { serves: 'dryer', volts: 240 })]
+		),
+		'met'
+	],
+	[
+		'the dryer farther',
+		'210.50(C)',
+		house(
+			[room('l', 'laundry', area(200, 60), { fixtures: [fixture('dryer', [0, 0, 28, 28])] })],
+			[box('l', [0, 101], 36, { serves: 'dryer', volts: 240 })]
+		),
+		'missing'
+	]
+];
+for (const [why, section, job, want] of rows) {
+	for (const key of EDITIONS) {
+		test(`${section} ${key}: ${why}`, () => assert.equal(states(job, section, key), typeof want === 'string' ? want : want[key]));
+	}
+}
+
+test('the panel room asks for a receptacle from 2020 on, as advice, to be checked', () => {
+	const job = house([room('g', 'garage', area(200, 200))], [], {
+		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
+	});
+	assert.equal(states(job, '210.63(B)', '2017'), '');
+	const [line] = linesOf(job, '210.63(B)', '2020');
+	assert.deepEqual([line?.state, line?.severity, line?.rule.confidence], ['missing', 'advice', 'check']);
+});
+test('a receptacle behind the disconnect of the equipment does not serve it', () => {
+	const disconnect = box('yard', [10, 50], 54, { kind: 'hard-wired', serves: 'hvac', receptacles: 0 }, { note: 'p' });
+	const beyond = box('yard', [20, 50], 24, {}, { note: 'p' });
+	const leg = (fromId: string, toId: string) => ({
+		id: toId,
+		circuitId: 'c',
+		fromId,
+		toId,
+		cable: 'NM-B' as const,
+		awg: '12' as const,
+		metal: 'Cu' as const,
+		conductors: 2,
+		ground: true,
+		lengthFt: 10,
+		state: 'planned' as const
+	});
+	const job = {
+		...heatPump([disconnect, beyond]),
+		circuits: [{ ...circuitOf('c') }],
+		legs: [leg('p', disconnect.id), leg(disconnect.id, beyond.id)]
+	};
+	assert.match(linesOf(job, '210.63')[0]?.why ?? '', /goes dead with it/);
+	assert.equal(states({ ...job, legs: [leg('p', beyond.id)] }, '210.63'), 'met');
+});
+const circuitOf = (id: string) => ({
+	id,
+	number: 1,
+	name: 'c',
+	kind: 'general' as const,
+	panelId: 'p',
+	slot: null,
+	poles: 1 as const,
+	breakerA: 20,
+	breaker: 'none' as const,
+	load: null,
+	mustStayOn: false,
+	directory: '',
+	state: 'planned' as const
+});
+
+// Lighting: what switches a light, and where a receptacle stands in for it.
+const light = (roomId: string, at: Point, name = 'l') =>
+	box(roomId, at, 96, { kind: 'lighting', receptacles: 0, name }, { note: 'p' });
+const wallSwitch = (roomId: string, wall: number, controls?: string[]) =>
+	box(roomId, [wall, 20], 48, { kind: 'switch', receptacles: 0, controls });
+const bedroom = (kind: Room['kind'], boxes: Box[]) => house([room('b', kind, area(144, 144))], boxes);
+const lamp = light('b', [70, 70]);
+const lightRows: Row[] = [
+	['nothing', '210.70(A)(1)', bedroom('bedroom', []), 'missing'],
+	['a light and its switch', '210.70(A)(1)', bedroom('bedroom', [lamp, wallSwitch('b', 0, [lamp.id])]), 'met'],
+	['a light and a switch of which nothing is said', '210.70(A)(1)', bedroom('bedroom', [lamp, wallSwitch('b', 0)]), 'met'],
+	[
+		'a light, its switch switches something else',
+		'210.70(A)(1)',
+		bedroom('bedroom', [lamp, wallSwitch('b', 0, ['other'])]),
+		'missing'
+	],
+	[
+		'a switched receptacle in a bedroom',
+		'210.70(A)(1)',
+		bedroom('bedroom', [box('b', [0, 30], 16, { switched: 'half' })]),
+		'met'
+	],
+	[
+		'a switched receptacle in a kitchen',
+		'210.70(A)(1)',
+		bedroom('kitchen', [box('b', [0, 30], 16, { switched: 'half' })]),
+		'missing'
+	],
+	['a hallway', '210.70(A)(2)', bedroom('hallway', []), 'missing'],
+	['a closet asks for none', '210.70', bedroom('closet', []), ''],
+	[
+		'an attic with equipment',
+		'210.70',
+		house([room('a', 'attic', area(99, 99), { fixtures: [fixture('equipment', [0, 0, 30, 30])] })]),
+		'missing'
+	],
+	['an attic with nothing in it', '210.70', house([room('a', 'attic', area(99, 99))]), '']
+];
+for (const [why, section, job, want] of lightRows) test(`${section}: ${why}`, () => assert.equal(states(job, section), want));
+
+test('210.70(A)(2): an outdoor entrance asks for a light, a vehicle door and an inner door do not', () => {
+	const door = (id: string, wall: number, width: number) => ({ id, wall, from: 10, to: 10 + width, kind: 'door' as const });
+	const job = house([
+		room('g', 'garage', area(240, 240), { breaks: [door('v', 0, 190), door('out', 3, 32), door('in', 1, 32)] }),
+		room('k', 'hallway', rect(245, 0, 100, 100))
+	]);
+	const asked = linesOf(job, '210.70(A)(2)').filter((r) => r.id.includes(':door'));
+	assert.deepEqual(
+		asked.map((r) => [r.id, r.state]),
+		[['210.70(A)(2):g:doorout', 'missing']]
+	);
+});
+test('210.70(A)(2): six risers ask for a switch at each level, five do not', () => {
+	const stair = (risers: number | undefined) =>
+		room('s', 'closet', area(40, 120), { fixtures: [fixture('stair', [0, 0, 36, 100], { risers })] });
+	const up = room('up', 'closet', area(40, 40), { storey: 1 });
+	const l = light('s', [20, 60]);
+	const two = [wallSwitch('s', 0, [l.id]), wallSwitch('up', 0, [l.id])];
+	const at = (risers: number | undefined, boxes: Box[]) => states(house([stair(risers), up], boxes), '210.70(A)(2)');
+	assert.deepEqual(
+		[at(5, [l, two[0] as Box]), at(6, [l, two[0] as Box]), at(6, [l, ...two]), at(undefined, [l, ...two])],
+		['met', 'missing', 'met', 'unknown']
+	);
+});
+
+test('local amendments: an article switched off says by what; as another edition it cites that one', () => {
+	const base = hall(area(120, 36));
+	const off = { ...base, amendments: [{ id: 'a', section: '210.52(H)', change: 'off' as const, reference: 'Ordinance 9' }] };
+	const [line] = linesOf(off, '210.52(H)');
+	assert.deepEqual([line?.state, line?.amendedBy], ['not-applicable', 'off (Ordinance 9)']);
+	const island = house([room('k', 'kitchen', area(200, 200), { fixtures: [fixture('island', [60, 60, 60, 36])] })], [], {
+		amendments: [{ id: 'a', section: '210.52(C)(2)', change: 'as-edition', edition: '2020', reference: 'Ordinance 9' }]
+	});
+	const [asked] = linesOf(island, '210.52(C)(2)');
+	assert.deepEqual(
+		[asked?.state, asked?.need, asked?.rule.edition, asked?.amendedBy],
+		['missing', 2, '2020', 'as in 2020 (Ordinance 9)']
+	);
+});
+test('210.52: what does not count serves nothing anywhere', () => {
+	const one = (device: Partial<Device>, more: Partial<Box> = {}) =>
+		states(hall(area(130, 36), [box('hall', [0, 10], 16, device, more)]), '210.52(H)');
+	assert.deepEqual(
+		[
+			one({}),
+			one({ switched: 'whole' }),
+			one({ switched: 'half' }),
+			one({ partOf: 'luminaire' }),
+			one({ amps: 30 }),
+			one({ volts: 240 }),
+			one({}, { heightIn: 66 }),
+			one({}, { heightIn: 66.0625 })
+		],
+		['met', 'missing', 'met', 'missing', 'missing', 'missing', 'met', 'missing']
+	);
+});
+test('210.52(A): floor receptacles within 18 in, heaters with receptacles, dividers', () => {
+	const den = (boxes: Box[], fixtures: Fixture[] = []) =>
+		house(
+			[
+				room('d', 'den', area(120, 100), {
+					fixtures,
+					breaks: [
+						{ id: 'o', wall: 1, from: 0, to: 100, kind: 'opening' },
+						{ id: 'p', wall: 2, from: 0, to: 120, kind: 'opening' },
+						{ id: 'q', wall: 3, from: 0, to: 100, kind: 'opening' }
+					]
+				})
+			],
+			boxes
+		);
+	const wall = (j: Job) => states(j, '210.52(A)');
+	assert.equal(wall(den([box('d', [60, 18], 0, {}, { note: 'p' })])), 'met');
+	assert.equal(wall(den([box('d', [60, 18.0625], 0, {}, { note: 'p' })])), 'missing');
+	const heater = fixture('baseboard-heater', [10, 0, 100, 4]);
+	assert.equal(
+		wall(den([box('d', [0, 20], 8, { partOf: 'baseboard-heater' })], [heater])),
+		'missing',
+		'the ends beyond the heater are left'
+	);
+	assert.equal(
+		wall(den([box('d', [0, 20], 8, { partOf: 'baseboard-heater' })], [fixture('baseboard-heater', [0, 0, 120, 4])])),
+		'met'
+	);
+	assert.equal(wall(den([box('d', [0, 60], 16)], [fixture('divider', [40, 50, 48, 6])])), 'met missing');
+});
+
+test('one box for the front and its porch, one for two basins near each other; all that is placed is then met', () => {
+	const front = house(
+		[
+			room('yard', 'outdoors', null, { side: 'front' }),
+			room('back', 'outdoors', null, { side: 'back' }),
+			room('porch', 'porch', rect(0, -100, 144, 90), { side: 'front', aboveGradeIn: 20 }),
+			room('bath', 'bathroom', rect(0, 0, 144, 144), {
+				fixtures: [fixture('basin', [30, 124, 20, 20]), fixture('basin', [80, 124, 20, 20], { id: 'b2' })],
+				breaks: [{ id: 'd', wall: 0, from: 50, to: 86, kind: 'door' }]
+			})
+		],
+		[]
+	);
+	const fixes = missingPlaces(front, 'receptacle');
+	assert.deepEqual(
+		fixes
+			.map((f) => f.boxes.map((b) => b.roomId))
+			.flat()
+			.sort(),
+		['back', 'bath', 'porch']
+	);
+	let n = 0;
+	const after = produce(front, (draft) => {
+		for (const fix of fixes) applyFix(fix, () => `n${++n}`)(draft);
+	});
+	assert.deepEqual(missingPlaces(after, 'receptacle'), []);
+	assert.equal(states(after, '210.52(E)'), 'met met met');
+});
+test('a washer in a room with the wall rule takes the stead of a wall receptacle that is missing anyway', () => {
+	const family = house([
+		room('f', 'family', area(144, 120), {
+			fixtures: [fixture('washer', [116, 92, 28, 28])],
+			breaks: [{ id: 'd', wall: 0, from: 12, to: 44, kind: 'door' }]
+		})
+	]);
+	const placed = missingPlaces(family, 'receptacle')
+		.flatMap((f) => f.boxes)
+		.filter((b) => b.roomId === 'f');
+	assert.equal(placed.length, 4, 'as many as the walls need alone');
+});
+test('every fix of a line meets that line', () => {
+	for (const [, section, job] of [...rows, ...lightRows]) {
+		for (const line of linesOf(job, section)) {
+			if (line.state !== 'missing' || !line.fix) continue;
+			let n = 0;
+			const { fix } = line;
+			const after = produce(job, (draft) => applyFix(fix, () => `n${++n}`)(draft));
+			assert.equal(punchList(after).find((r) => r.id === line.id)?.state, 'met', `${line.id}: ${line.title}`);
+		}
+	}
+});
