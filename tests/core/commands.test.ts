@@ -3,7 +3,6 @@ import test from 'node:test';
 import { applyPatches, enablePatches, produce, produceWithPatches } from 'immer';
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
-import { editions } from '../../src/core/code/editions';
 import { missingPlaces } from '../../src/core/layout/assess-layout';
 import * as commands from '../../src/core/model/commands';
 import { findIn } from '../../src/core/model/find';

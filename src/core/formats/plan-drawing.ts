@@ -1,10 +1,11 @@
 import type { Edition } from '../code/edition';
 import { roomWalls } from '../layout/assess-layout';
-import { alongWall, boxPoint, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
+import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
-import type { DeviceKind, RoomKind } from '../model/kinds';
+import { inWords, type RoomKind } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { formatLength } from '../units/length';
+import { symbolOf, type SymbolKey } from './symbols';
 
 /** The plan as data, in inches with y down as screens have it. Screen, print, SVG and DXF draw this. */
 export interface Segment {
@@ -28,15 +29,16 @@ export interface PlanRoom {
 	thresholds: Segment[];
 	windows: Segment[];
 	counters: Point[][];
-	fixtures: { id: string; kind: string; name: string; x: number; y: number; width: number; height: number }[];
+	fixtures: { id: string; kind: string; name: string; corners: Point[]; middle: Point; width: number }[];
+	/** Stretches where no box is wanted, and where one is. */
+	marks: (Segment & { id: string; kind: 'keep-off' | 'prefer' })[];
 	/** Wall line within reach of a receptacle, and without; only where the rule asks. */
 	reach: (Segment & { met: boolean })[];
 }
-export type BoxSymbol = DeviceKind | 'empty';
 export interface PlanBox {
 	id: string;
 	name: string;
-	symbol: BoxSymbol;
+	symbol: SymbolKey;
 	x: number;
 	y: number;
 	/** Direction into the room, degrees clockwise on the screen; the symbol turns with it. */
@@ -58,6 +60,7 @@ export const WALL_IN = 5.5;
 /** Symbols and reach bands stand off the wall so far. */
 const OFF_WALL_IN = 8;
 const REACH_IN = 4;
+const MARK_IN = 1.5;
 const NOT_ENCLOSED: readonly RoomKind[] = ['porch', 'deck', 'outdoors'];
 /** Far outbuildings would shrink the house: the first view leaves them out. */
 const NOT_IN_VIEW: readonly RoomKind[] = ['accessory', 'boathouse'];
@@ -118,12 +121,14 @@ function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		fixtures: room.fixtures.map((f) => ({
 			id: f.id,
 			kind: f.kind,
-			name: f.name,
-			x: f.x,
-			y: -(f.y + f.depthIn),
-			width: f.widthIn,
-			height: f.depthIn
+			name: f.name || inWords(f.kind),
+			corners: fixtureCorners(f).map(down),
+			middle: down([f.x + f.widthIn / 2, f.y + f.depthIn / 2]),
+			width: f.widthIn
 		})),
+		marks: room.marks
+			.filter((m) => m.wall < outline.length)
+			.map((m) => ({ id: m.id, kind: m.kind, ...across(outline, m, MARK_IN) })),
 		reach: reachOf(edition, job, room)
 	};
 }
@@ -240,7 +245,7 @@ function planBox(box: Box, room: Room): PlanBox | null {
 	return {
 		id: box.id,
 		name: box.name,
-		symbol: box.devices[0]?.kind ?? 'empty',
+		symbol: symbolOf(box),
 		x,
 		y,
 		turn: turnOf(n),

@@ -1,0 +1,200 @@
+import DxfParser from 'dxf-parser';
+import { areaSqFt, distance, inside, signedArea } from '../model/geometry';
+import type { Point } from '../model/job';
+import type { FieldFault } from '../model/result';
+import { toSixteenth } from '../units/length';
+import { facesOf, type Line } from './faces';
+
+/** Walls out of a DXF: lines and polylines of one layer, in the unit that the user confirms. */
+
+export const DXF_UNITS = { inches: 1, feet: 12, millimetres: 1 / 25.4, centimetres: 1 / 2.54, metres: 1 / 0.0254 } as const;
+export type DxfUnit = keyof typeof DXF_UNITS;
+/** What `$INSUNITS` of the header says. */
+const SAID: Readonly<Record<number, DxfUnit>> = { 1: 'inches', 2: 'feet', 4: 'millimetres', 5: 'centimetres', 6: 'metres' };
+
+export interface DxfLayer {
+	name: string;
+	/** In the drawing's own unit. */
+	lines: Line[];
+	closed: Point[][];
+}
+export interface DxfDrawing {
+	layers: DxfLayer[];
+	texts: { at: Point; text: string }[];
+	/** As the header has it; null where it says nothing. */
+	unit: DxfUnit | null;
+	/** Things that are not walls: blocks, hatches, dimensions and others, left out. */
+	leftOut: number;
+}
+
+export const MAX_DXF_BYTES = 20_000_000;
+const MOST_LINES = 6000;
+
+interface Entity {
+	type: string;
+	layer?: string;
+	vertices?: { x: number; y: number; bulge?: number }[];
+	shape?: boolean;
+	text?: string;
+	startPoint?: { x: number; y: number };
+	position?: { x: number; y: number };
+	center?: { x: number; y: number };
+	radius?: number;
+	startAngle?: number;
+	endAngle?: number;
+}
+
+/** Reads a DXF file's text. @returns its layers with lines in them, or why it cannot be read */
+export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok: false; faults: FieldFault[] } {
+	const refuse = (message: string) => ({ ok: false as const, faults: [{ path: 'file', message }] });
+	if (text.length > MAX_DXF_BYTES)
+		return refuse(`must be at most ${MAX_DXF_BYTES / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
+	if (!/\bSECTION\b/.test(text.slice(0, 5000))) return refuse('is no DXF text file: it has no SECTION at its head');
+	let parsed: ReturnType<DxfParser['parseSync']>;
+	try {
+		parsed = new DxfParser().parseSync(text);
+	} catch (error) {
+		return refuse(`cannot be read as DXF: ${error instanceof Error ? error.message : String(error)}`);
+	}
+	if (!parsed) return refuse('cannot be read as DXF: nothing was found in it');
+	const layers = new Map<string, DxfLayer>();
+	const texts: DxfDrawing['texts'] = [];
+	let leftOut = 0;
+	for (const entity of parsed.entities as unknown as Entity[]) {
+		const name = entity.layer ?? '0';
+		const layer = layers.get(name) ?? { name, lines: [], closed: [] };
+		const read = ENTITIES[entity.type];
+		if (read) {
+			read(entity, layer);
+			layers.set(name, layer);
+		} else if (entity.type === 'TEXT' || entity.type === 'MTEXT') {
+			const at = entity.startPoint ?? entity.position;
+			if (at && entity.text) texts.push({ at: [at.x, at.y], text: entity.text.replace(/\\P|[\r\n]+/g, ' ').trim() });
+		} else leftOut++;
+	}
+	const found = [...layers.values()].filter((l) => l.lines.length || l.closed.length);
+	if (!found.length) return refuse('holds no lines or polylines to take walls from');
+	const code = (parsed.header as Record<string, unknown> | undefined)?.$INSUNITS;
+	return { ok: true, drawing: { layers: found, texts, unit: typeof code === 'number' ? (SAID[code] ?? null) : null, leftOut } };
+}
+
+const ENTITIES: Record<string, (e: Entity, layer: DxfLayer) => void> = {
+	LINE: (e, layer) => {
+		const [a, b] = e.vertices ?? [];
+		if (a && b)
+			layer.lines.push([
+				[a.x, a.y],
+				[b.x, b.y]
+			]);
+	},
+	LWPOLYLINE: polyline,
+	POLYLINE: polyline,
+	ARC: (e, layer) => {
+		if (!e.center || !e.radius) return;
+		const { center, radius, startAngle = 0, endAngle = 2 * Math.PI } = e;
+		const sweep = (endAngle - startAngle + 2 * Math.PI) % (2 * Math.PI) || 2 * Math.PI;
+		chain(arcPoints([center.x, center.y], radius, startAngle, sweep), layer);
+	}
+};
+function polyline(e: Entity, layer: DxfLayer): void {
+	const vertices = e.vertices ?? [];
+	if (vertices.length < 2) return;
+	const points: Point[] = [];
+	vertices.forEach((v, i) => {
+		const next = vertices[(i + 1) % vertices.length];
+		points.push([v.x, v.y]);
+		if (v.bulge && next && (e.shape || i < vertices.length - 1))
+			points.push(...bulgePoints([v.x, v.y], [next.x, next.y], v.bulge));
+	});
+	const [first, last] = [points[0], points.at(-1)];
+	const closes = e.shape || (!!first && !!last && points.length > 3 && distance(first, last) < 1e-6);
+	if (closes && points.length >= 3) layer.closed.push(!e.shape ? points.slice(0, -1) : points);
+	else chain(points, layer);
+}
+const chain = (points: readonly Point[], layer: DxfLayer): void =>
+	points.slice(1).forEach((p, i) => layer.lines.push([points[i] as Point, p]));
+
+/** Curves become walls of so many degrees each. */
+const STEP_DEG = 15;
+function arcPoints([cx, cy]: Point, r: number, start: number, sweep: number): Point[] {
+	const steps = Math.max(1, Math.ceil((Math.abs(sweep) * 180) / Math.PI / STEP_DEG));
+	return Array.from({ length: steps + 1 }, (_, i): Point => {
+		const angle = start + (sweep * i) / steps;
+		return [cx + r * Math.cos(angle), cy + r * Math.sin(angle)];
+	});
+}
+/** The points between two vertices that a bulge bends; a bulge is the tangent of a quarter of the angle. */
+function bulgePoints(a: Point, b: Point, bulge: number): Point[] {
+	const sweep = 4 * Math.atan(bulge);
+	const chord = distance(a, b);
+	const r = chord / 2 / Math.sin(Math.abs(sweep) / 2);
+	const high = r * Math.cos(Math.abs(sweep) / 2) * Math.sign(bulge);
+	const [ux, uy] = [(b[0] - a[0]) / chord, (b[1] - a[1]) / chord];
+	const centre: Point = [(a[0] + b[0]) / 2 - uy * high, (a[1] + b[1]) / 2 + ux * high];
+	const start = Math.atan2(a[1] - centre[1], a[0] - centre[0]);
+	return arcPoints(centre, r, start, sweep).slice(1, -1);
+}
+
+export interface RoomFound {
+	outline: Point[];
+	/** A text that stands in it. */
+	name: string | null;
+}
+export interface RoomsFound {
+	rooms: RoomFound[];
+	/** Lines that close no room. */
+	loose: number;
+	faults: FieldFault[];
+}
+/** A face narrower than this is the inside of a wall drawn with two lines, in. */
+const LEAST_WIDTH_IN = 14;
+const LEAST_SQ_FT = 4;
+
+/**
+ * The rooms of a layer: its closed lines, and the faces that its other lines enclose.
+ * @param snapIn ends of lines so near to each other are one corner, in
+ */
+export function roomsFromDxf(drawing: DxfDrawing, layerName: string, unit: DxfUnit, snapIn = 1): RoomsFound {
+	const layer = drawing.layers.find((l) => l.name === layerName);
+	if (!layer)
+		return {
+			rooms: [],
+			loose: 0,
+			faults: [{ path: 'layer', message: `must be one of ${drawing.layers.map((l) => l.name).join(', ')}, got ${layerName}` }]
+		};
+	if (layer.lines.length > MOST_LINES)
+		return {
+			rooms: [],
+			loose: 0,
+			faults: [{ path: 'layer', message: `must hold at most ${MOST_LINES} lines, got ${layer.lines.length}` }]
+		};
+	const scale = DXF_UNITS[unit];
+	const scaled = ([x, y]: Point): Point => [x * scale, y * scale];
+	const { faces, loose } = facesOf(
+		layer.lines.map(([a, b]): Line => [scaled(a), scaled(b)]),
+		snapIn
+	);
+	const outlines = [...layer.closed.map((c) => c.map(scaled)), ...faces].map(cleaned).filter((o) => o.length >= 3);
+	const rooms = outlines
+		.filter((o) => areaSqFt(o) >= LEAST_SQ_FT && (2 * areaSqFt(o) * 144) / around(o) >= LEAST_WIDTH_IN)
+		.map((outline) => ({ outline, name: drawing.texts.find((t) => inside(outline, scaled(t.at)))?.text ?? null }));
+	if (!rooms.length)
+		return {
+			rooms,
+			loose,
+			faults: [{ path: 'layer', message: `encloses no room of ${LEAST_SQ_FT} sq ft or more when read in ${unit}` }]
+		};
+	return { rooms, loose, faults: [] };
+}
+const around = (o: readonly Point[]): number => o.reduce((s, p, i) => s + distance(p, o[(i + 1) % o.length] ?? p), 0);
+
+/** Brought to 1/16 in, counter-clockwise, without corners that turn nowhere. */
+function cleaned(outline: readonly Point[]): Point[] {
+	const ccw = signedArea(outline) >= 0 ? outline : [...outline].reverse();
+	const points = ccw.map(([x, y]): Point => [toSixteenth(x), toSixteenth(y)]);
+	return points.filter((p, i) => {
+		const [a, b] = [points.at(i - 1) as Point, points[(i + 1) % points.length] as Point];
+		const cross = (p[0] - a[0]) * (b[1] - p[1]) - (p[1] - a[1]) * (b[0] - p[0]);
+		return Math.abs(cross) > 0.02 * Math.max(1, distance(a, b));
+	});
+}
