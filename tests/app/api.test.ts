@@ -71,6 +71,27 @@ test('POST /layout/walls answers the bedroom of the contract', async () => {
 	assert.deepEqual(Object.keys(body.uncovered[0]).sort(), ['from', 'space', 'to', 'wall']);
 	assert.equal((await post('layout/walls', { edition: '2023', roomKind: 'hallway', outline: bedroom.outline })).body.minimum, 0);
 });
+const kitchen = {
+	edition: '2023',
+	counters: [
+		{ id: 'north', length: 130, breaks: [{ from: 50, to: 80, kind: 'sink', behind: 4, corner: false }], receptacles: [20] }
+	],
+	islands: [{ id: 'p1', kind: 'peninsula', length: 72, width: 36, receptacles: [{ fromOuterEnd: 18 }] }]
+};
+test('POST /layout/counters answers the kitchen of the contract, by edition', async () => {
+	const { status, body } = await post('layout/counters', kitchen);
+	assert.equal(status, 200);
+	const [north] = body.counters;
+	assert.deepEqual([north.spaces.length, north.minimum, north.proposal.length], [2, 4, 3]);
+	assert.deepEqual(Object.keys(north).sort(), ['id', 'minimum', 'proposal', 'spaces', 'uncovered']);
+	assert.deepEqual(body.islands, [{ id: 'p1', required: 0, missing: 0, provisionOnly: false }]);
+	assert.ok(
+		body.steps.length && body.findings.every((f: { rule: { section: string } }) => f.rule.section.startsWith('210.52(C)'))
+	);
+	const older = (await post('layout/counters', { ...kitchen, edition: '2020' })).body;
+	assert.deepEqual(older.islands, [{ id: 'p1', required: 2, missing: 1, provisionOnly: false }]);
+	assert.deepEqual((await post('layout/counters', { edition: '2017' })).body.counters, []);
+});
 test('POST /protect answers outlet by outlet, amendments honoured', async () => {
 	const outlets = [
 		{ id: 'a', what: 'receptacle', room: 'kitchen', serves: 'countertop', volts: 120, amps: 20, sinkFt: 3 },
@@ -125,6 +146,31 @@ const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 		['breaks[0].to']
 	],
 	['a receptacle off its wall', 'layout/walls', { ...bedroom, receptacles: [{ wall: 2, at: 145 }] }, ['receptacles[0].at']],
+	[
+		'breaks that overlap, a receptacle past the end, a name twice',
+		'layout/counters',
+		{
+			...kitchen,
+			counters: [
+				{
+					...kitchen.counters[0],
+					receptacles: [131],
+					breaks: [
+						{ from: 5, to: 40, kind: 'sink' },
+						{ from: 30, to: 60, kind: 'range' }
+					]
+				},
+				{ id: 'p1', length: 20 }
+			]
+		},
+		['counters[0].receptacles[0]', 'counters[0].breaks[1]', 'id']
+	],
+	[
+		'a break of a kind that is none',
+		'layout/counters',
+		{ ...kitchen, islands: [{ ...kitchen.islands[0], breaks: [{ from: 1, to: 2, kind: 'door' }] }] },
+		['islands[0].breaks[0].kind']
+	],
 	['a list', 'layout/walls', [], ['']],
 	['nothing', 'protect', null, ['']],
 	[

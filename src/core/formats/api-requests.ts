@@ -2,6 +2,7 @@ import { type AnySchema } from 'yup';
 import type { OutletFacts } from '../code/outlet';
 import type { SizeCase } from '../circuits/size';
 import { breakFaults, outlineFaults } from '../layout/wall-spaces';
+import type { CounterBreak, CounterCase, IslandCase } from '../layout/counters';
 import type { WallsCase } from '../layout/walls';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/faults';
 import { wallLength } from '../model/geometry';
@@ -113,6 +114,81 @@ export function checkWalls(body: unknown): Checked<WallsRequest> {
 }
 function offWall(outline: WallsCase['outline'], r: { wall: number; at: number }, path: string): FieldFault[] {
 	return breakFaults(outline, [{ wall: r.wall, from: -1, to: r.at, kind: 'window' }]).map((f) => ({ path, message: f.message }));
+}
+
+/** 200 ft of counter is no kitchen of a dwelling. */
+const MOST_COUNTER_IN = 2400;
+const counterBreak = shape({
+	from: must(figure(0, MOST_COUNTER_IN)),
+	to: must(figure(0, MOST_COUNTER_IN)),
+	kind: must(oneOf(['sink', 'range', 'cooktop', 'refrigerator'] as const)),
+	behind: figure(0, 240),
+	corner: flag()
+});
+export interface CountersRequest {
+	edition: EditionKey;
+	counters: CounterCase[];
+	islands: IslandCase[];
+}
+export const countersRequest = shape({
+	edition: edition(),
+	counters: list(
+		shape({
+			id: must(named(100)),
+			length: must(figure(1 / 16, MOST_COUNTER_IN)),
+			breaks: list(counterBreak, 50).default(() => []),
+			receptacles: list(must(figure(0, MOST_COUNTER_IN)), 200).default(() => [])
+		}),
+		100
+	).default(() => []),
+	islands: list(
+		shape({
+			id: must(named(100)),
+			kind: must(oneOf(['island', 'peninsula'] as const)),
+			length: must(figure(1 / 16, MOST_COUNTER_IN)),
+			width: must(figure(1 / 16, MOST_COUNTER_IN)),
+			receptacles: list(shape({ fromOuterEnd: must(figure(0, MOST_COUNTER_IN)) }), 200).default(() => []),
+			breaks: list(counterBreak, 50).default(() => [])
+		}),
+		100
+	).default(() => [])
+});
+export function checkCounters(body: unknown): Checked<CountersRequest> {
+	const checked = check<CountersRequest>(countersRequest, body);
+	if (!checked.ok) return checked;
+	const { edition: key, counters = [], islands = [] } = checked.value;
+	// What may be left out: a counter without breaks, without receptacles.
+	const value: CountersRequest = {
+		edition: key,
+		counters: counters.map((c) => ({ ...c, breaks: c.breaks ?? [], receptacles: c.receptacles ?? [] })),
+		islands: islands.map((i) => ({ ...i, breaks: i.breaks ?? [], receptacles: i.receptacles ?? [] }))
+	};
+	return thenCheck<CountersRequest>({ ok: true, value }, () => [
+		...twice([...value.counters, ...value.islands]),
+		...value.counters.flatMap((c, i) => [
+			...breaksOff(c.breaks, c.length, `counters[${i}].breaks`),
+			...c.receptacles.flatMap((at, k) => beyondEnd(at, c.length, `counters[${i}].receptacles[${k}]`))
+		]),
+		...value.islands.flatMap((c, i) => [
+			...breaksOff(c.breaks ?? [], c.length, `islands[${i}].breaks`),
+			...c.receptacles.flatMap((r, k) => beyondEnd(r.fromOuterEnd, c.length, `islands[${i}].receptacles[${k}].fromOuterEnd`))
+		])
+	]);
+}
+const beyondEnd = (at: number, length: number, path: string): FieldFault[] =>
+	at > length ? [{ path, message: `must be at most the length of ${length}, got ${at}` }] : [];
+const twice = (rows: readonly { id: string }[]): FieldFault[] =>
+	rows
+		.filter((r, i) => rows.findIndex((o) => o.id === r.id) !== i)
+		.map((r) => ({ path: 'id', message: `stands twice: "${r.id}"` }));
+/** Breaks that reach over the end, have no width, or overlap another one. */
+function breaksOff(breaks: readonly CounterBreak[], length: number, path: string): FieldFault[] {
+	return breaks.flatMap((b, i): FieldFault[] => {
+		if (b.to <= b.from) return [{ path: `${path}[${i}].to`, message: `must be more than from (${b.from}), got ${b.to}` }];
+		if (b.to > length) return beyondEnd(b.to, length, `${path}[${i}].to`);
+		const other = breaks.findIndex((o, k) => k < i && o.from < b.to && b.from < o.to);
+		return other >= 0 ? [{ path: `${path}[${i}]`, message: `overlaps breaks[${other}]` }] : [];
+	});
 }
 
 export interface ProtectRequest {

@@ -2,7 +2,8 @@ import { Colors, DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@ta
 import type { Point } from '../model/job';
 import { CAUTION, usedSymbols } from './plan-svg';
 import type { PlanTitle } from './plan-svg';
-import type { PlanDrawing, Segment } from './plan-drawing';
+import type { PlanDrawing } from './plan-drawing';
+import type { Segment } from './plan-lines';
 import { SYMBOLS, type Stroke, type SymbolKey } from './symbols';
 
 /** The layers of a plan as DXF. `ROOMS` holds the inside faces of each room as one closed line: what Hekto reads back. */

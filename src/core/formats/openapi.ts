@@ -1,6 +1,6 @@
 import type { AnySchema } from 'yup';
 import { jobFileSchema } from '../model/schema';
-import { protectRequest, sizeRequest, wallsRequest } from './api-requests';
+import { countersRequest, protectRequest, sizeRequest, wallsRequest } from './api-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
 /** OpenAPI 3.1 of the HTTP API, its bodies made from the schemas that the handlers hold requests to. */
@@ -37,6 +37,22 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 					uncovered: list(object({ space: TEXT, wall: NUMBER, from: NUMBER, to: NUMBER })),
 					proposal: list(object({ wall: NUMBER, at: NUMBER })),
 					minimum: NUMBER
+				})
+			),
+			'/api/v1/layout/counters': post(
+				'Counter spaces, what is out of reach, the fewest to add; islands and peninsulas',
+				countersRequest,
+				answer({
+					counters: list(
+						object({
+							id: TEXT,
+							spaces: list(object({ id: TEXT, from: NUMBER, to: NUMBER, length: NUMBER, required: FLAG })),
+							uncovered: list(object({ space: TEXT, from: NUMBER, to: NUMBER })),
+							proposal: list(NUMBER),
+							minimum: NUMBER
+						})
+					),
+					islands: list(object({ id: TEXT, required: NUMBER, missing: NUMBER, provisionOnly: FLAG }))
 				})
 			),
 			'/api/v1/protect': post(

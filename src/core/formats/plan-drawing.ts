@@ -1,19 +1,14 @@
 import type { Edition } from '../code/edition';
-import { roomWalls } from '../layout/assess-layout';
 import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
 import { inWords, type RoomKind } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { formatLength } from '../units/length';
+import { across, down, off, segment, type Segment } from './plan-lines';
+import { reachOf, type ReachBand } from './plan-reach';
 import { symbolOf, type SymbolKey } from './symbols';
 
 /** The plan as data, in inches with y down as screens have it. Screen, print, SVG and DXF draw this. */
-export interface Segment {
-	x1: number;
-	y1: number;
-	x2: number;
-	y2: number;
-}
 export interface PlanRoom {
 	id: string;
 	name: string;
@@ -33,7 +28,7 @@ export interface PlanRoom {
 	/** Stretches where no box is wanted, and where one is. */
 	marks: (Segment & { id: string; kind: 'keep-off' | 'prefer' })[];
 	/** Wall line within reach of a receptacle, and without; only where the rule asks. */
-	reach: (Segment & { met: boolean })[];
+	reach: ReachBand[];
 }
 export interface PlanBox {
 	id: string;
@@ -59,15 +54,10 @@ export interface PlanDrawing {
 export const WALL_IN = 5.5;
 /** Symbols and reach bands stand off the wall so far. */
 const OFF_WALL_IN = 8;
-const REACH_IN = 4;
 const MARK_IN = 1.5;
 const NOT_ENCLOSED: readonly RoomKind[] = ['porch', 'deck', 'outdoors'];
 /** Far outbuildings would shrink the house: the first view leaves them out. */
 const NOT_IN_VIEW: readonly RoomKind[] = ['accessory', 'boathouse'];
-
-const down = ([x, y]: Point): Point => [x, -y];
-const segment = (a: Point, b: Point): Segment => ({ x1: a[0], y1: -a[1], x2: b[0], y2: -b[1] });
-const off = (p: Point, [nx, ny]: Point, by: number): Point => [p[0] + nx * by, p[1] + ny * by];
 
 /** One storey of a job. */
 export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawing {
@@ -82,8 +72,8 @@ export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawin
 		const [x, y] = down(off(point, n, 3));
 		return [{ id: panel.id, name: panel.name, x, y, turn: turnOf(n) }];
 	});
-	const drawn = rooms.map((room) => planRoom(edition, job, room));
-	return { ...boundsOf(drawn, boxes), rooms: drawn, boxes, panels };
+	const planRooms = rooms.map((room) => planRoom(edition, job, room));
+	return { ...boundsOf(planRooms, boxes), rooms: planRooms, boxes, panels };
 }
 
 function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
@@ -99,7 +89,19 @@ function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 	return { x, y, width: Math.max(...xs) + pad - x, height: Math.max(...ys) + pad - y };
 }
 
+// A room that an edit leaves alone keeps its drawing, so that only what changed is drawn again.
+const drawn = new WeakMap<Room, { edition: Edition; boxes: readonly Box[]; room: PlanRoom }>();
 function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
+	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
+	const before = drawn.get(room);
+	if (before?.edition === edition && before.boxes.length === boxes.length && before.boxes.every((b, i) => b === boxes[i]))
+		return before.room;
+	const made = drawRoom(edition, job, room);
+	drawn.set(room, { edition, boxes, room: made });
+	return made;
+}
+
+function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 	const outline = room.outline ?? [];
 	const open = NOT_ENCLOSED.includes(room.kind);
 	const swings = room.breaks.filter((b) => b.kind === 'door' && b.swingsIn);
@@ -183,11 +185,6 @@ function convexAt(outline: readonly Point[], vertex: number): boolean {
 	return (here[0] - before[0]) * (after[1] - here[1]) - (here[1] - before[1]) * (after[0] - here[0]) > 0;
 }
 
-const across = (outline: readonly Point[], b: Pick<Break, 'wall' | 'from' | 'to'>, by: number): Segment => {
-	const n = inward(outline, b.wall);
-	return segment(off(alongWall(outline, b.wall, b.from), n, by), off(alongWall(outline, b.wall, b.to), n, by));
-};
-
 function swing(outline: readonly Point[], door: Break): PlanRoom['doors'][number] {
 	const n = inward(outline, door.wall);
 	const width = door.to - door.from;
@@ -205,34 +202,6 @@ function counterShape(outline: readonly Point[], c: Counter): Point[] {
 	const n = inward(outline, c.wall);
 	const [a, b] = [alongWall(outline, c.wall, c.from), alongWall(outline, c.wall, c.to)];
 	return [a, b, off(b, n, c.depthIn), off(a, n, c.depthIn)].map(down);
-}
-
-function reachOf(edition: Edition, job: Job, room: Room): PlanRoom['reach'] {
-	const walls = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
-	if (!walls || !room.outline) return [];
-	const outline = room.outline;
-	const line = (wall: number, from: number, to: number, met: boolean) => ({
-		...across(outline, { wall, from, to }, REACH_IN),
-		met
-	});
-	return walls.spaces
-		.filter((s) => s.required)
-		.flatMap((space) =>
-			space.parts.flatMap((part) => {
-				const open = walls.uncovered.filter(
-					(u) => u.space === space.id && u.wall === part.wall && u.from >= part.from && u.to <= part.to
-				);
-				const found: PlanRoom['reach'] = [];
-				let at = part.from;
-				for (const u of open) {
-					if (u.from > at) found.push(line(part.wall, at, u.from, true));
-					found.push(line(part.wall, u.from, u.to, false));
-					at = u.to;
-				}
-				if (at < part.to) found.push(line(part.wall, at, part.to, true));
-				return found;
-			})
-		);
 }
 
 const turnOf = ([nx, ny]: Point): number => Math.round((Math.atan2(-ny, nx) * 180) / Math.PI);

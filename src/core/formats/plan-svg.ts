@@ -1,5 +1,6 @@
 import type { Point } from '../model/job';
-import type { PlanDrawing, PlanRoom, Segment } from './plan-drawing';
+import type { PlanDrawing, PlanRoom } from './plan-drawing';
+import type { Segment } from './plan-lines';
 import { WALL_IN } from './plan-drawing';
 import { SYMBOLS, type Stroke, type SymbolKey } from './symbols';
 

@@ -258,13 +258,21 @@ const ASKED: { [B in IslandRule['by']]: (rule: Of<B>, top: Top) => Asked } = {
 };
 const sayArea = (sixteenthsSquared: number): string => `${Math.round((sixteenthsSquared / SQ_FT) * 100) / 100} sq ft`;
 
-/** All counters and islands of one request. */
-export function layoutCounters(
-	edition: Edition,
-	request: { counters: readonly CounterCase[]; islands: readonly IslandCase[] }
-): { counters: CounterResult[]; islands: IslandResult[]; steps: Step[]; findings: Finding[] } {
+/** All counters and islands of one request, as the API answers them: steps and findings of all together. */
+export function layoutCounters(edition: Edition, request: { counters: readonly CounterCase[]; islands: readonly IslandCase[] }) {
 	const counters = request.counters.map((c) => layoutCounter(edition, c));
 	const islands = request.islands.map((c) => layoutIsland(edition, c));
 	const all = [...counters, ...islands];
-	return { counters, islands, steps: all.flatMap((r) => r.steps), findings: all.flatMap((r) => r.findings) };
+	return {
+		counters: counters.map(({ id, spaces, uncovered: open, proposal, minimum }) => ({
+			id,
+			spaces,
+			uncovered: open,
+			proposal,
+			minimum
+		})),
+		islands: islands.map(({ id, required, missing, provisionOnly }) => ({ id, required, missing, provisionOnly })),
+		steps: all.flatMap((r) => r.steps),
+		findings: all.flatMap((r) => r.findings)
+	};
 }

@@ -1,5 +1,5 @@
 import { wallEnds, wallLength } from './geometry';
-import type { Box, Circuit, Device, Job, Leg, Point, Room } from './job';
+import type { Box, Circuit, Device, Job, Leg, Point, Room, SiteCheck } from './job';
 import { newBox, newCircuit, newRoom } from './new-job';
 import type { Fix, NewPlace } from './result';
 
@@ -16,11 +16,11 @@ function find<T extends { id: string }>(rows: T[], id: string, what: string): T 
 }
 
 export const editJob =
-	(change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt'>>): Command =>
+	(change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit'>>): Command =>
 	(draft) =>
 		void Object.assign(draft, change);
 export const editRoom =
-	(id: string, change: Partial<Pick<Room, 'name' | 'kind' | 'finished' | 'foodPrep'>>): Command =>
+	(id: string, change: Partial<Omit<Room, 'id' | 'outline' | 'breaks' | 'counters' | 'fixtures' | 'studs' | 'marks'>>): Command =>
 	(draft) =>
 		void Object.assign(find(draft.rooms, id, 'room'), change);
 export const editBox =
@@ -39,6 +39,17 @@ export const editDevice =
 	(boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command =>
 	(draft) =>
 		void Object.assign(find(find(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
+/** Adds a device to a box, or takes one out. A box keeps at least its place: it may stand without a device. */
+export const addDevice =
+	(boxId: string, device: Device): Command =>
+	(draft) =>
+		void find(draft.boxes, boxId, 'box').devices.push(device);
+export const removeDevice =
+	(boxId: string, deviceId: string): Command =>
+	(draft) => {
+		const box = find(draft.boxes, boxId, 'box');
+		box.devices = box.devices.filter((d) => d.id !== deviceId);
+	};
 export const editLeg =
 	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command =>
 	(draft) =>
@@ -47,6 +58,13 @@ export const editCircuit =
 	(id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command =>
 	(draft) =>
 		void Object.assign(find(draft.circuits, id, 'circuit'), change);
+/** What was seen on site of a line of the punch list; nothing seen and nothing noted takes it out. */
+export const checkOnSite =
+	(check: SiteCheck): Command =>
+	(draft) => {
+		draft.checks = draft.checks.filter((c) => c.id !== check.id);
+		if (check.seen || check.note) draft.checks.push(check);
+	};
 export const closeSymptom =
 	(id: string, open: boolean): Command =>
 	(draft) => {
@@ -238,9 +256,9 @@ export const addCircuit =
 
 /** A room with a name and no walls yet. */
 export const addRoom =
-	(id: string, name: string): Command =>
+	(id: string, name: string, kind: Room['kind'] = 'living', storey = 0): Command =>
 	(draft) =>
-		void draft.rooms.push(newRoom(id, name));
+		void draft.rooms.push(newRoom(id, name, kind, { storey }));
 
 /**
  * Takes a box off a circuit: what it fed is fed from the box before it, by a cable whose length is not known any more.

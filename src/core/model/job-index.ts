@@ -1,10 +1,12 @@
-import type { Box, Circuit, Job, Leg, Room } from './job';
+import type { Box, Circuit, Fixture, Job, Leg, Room } from './job';
 
 /** Look-ups of a job, made once for each state of it: a job is never changed in place. */
 export interface JobIndex {
 	rooms: ReadonlyMap<string, Room>;
 	boxes: ReadonlyMap<string, Box>;
 	circuits: ReadonlyMap<string, Circuit>;
+	/** What stands in rooms, each with its room. */
+	fixtures: ReadonlyMap<string, { fixture: Fixture; room: Room }>;
 	boxesOfRoom: ReadonlyMap<string, readonly Box[]>;
 	legsOfCircuit: ReadonlyMap<string, readonly Leg[]>;
 	/** Circuits that feed a box, in the order of its legs. */
@@ -21,6 +23,7 @@ export function indexOf(job: Job): JobIndex {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
 		circuits,
+		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
 		legsOfCircuit: group(job.legs, (l) => l.circuitId),
 		circuitsOfBox: new Map(

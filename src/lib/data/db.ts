@@ -48,7 +48,7 @@ class HektoDb extends Dexie {
 		});
 		// Jobs kept by an older Hekto are brought up like files of its version.
 		this.version(2)
-			.stores({ photos: 'id, jobId' })
+			.stores({ photos: 'id, jobId, [jobId+of.kind+of.id]' })
 			.upgrade((tx) =>
 				tx
 					.table<JobRow>('jobs')

@@ -7,6 +7,8 @@ import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/job-json';
+import { stretchSegment } from '$core/formats/plan-reach';
+import type { Finding } from '$core/model/result';
 import { editions } from '$core/code/editions';
 import { db } from './db';
 import * as jobs from './jobs';
@@ -172,13 +174,31 @@ export class JobStore {
 	file(): JobFile {
 		return { hekto: 'job', fileVersion: 2, job: this.job, readings: this.readings, events: this.events };
 	}
-	saveFile(): void {
-		saveText(`${this.job.name}.hekto.json`, 'application/json', writeJobFile(this.job, this.readings, this.events));
+	/** @param withPhotos the pictures too: the file grows by up to 0.3 MB for each */
+	async saveFile(withPhotos = false): Promise<void> {
+		try {
+			const photos = withPhotos ? await jobs.allPhotos(this.job.id) : undefined;
+			const text = writeJobFile(this.job, this.readings, this.events, photos);
+			saveText(`${this.job.name}.hekto.json`, 'application/json', text);
+		} catch (error) {
+			this.failed(error);
+		}
 	}
 
 	select(selection: Selection | null): void {
 		this.selection = selection;
+		this.stretch = null;
 	}
+	/** Picks what a finding is about, and lights up its stretch. */
+	show({ subject }: Pick<Finding, 'subject'>): void {
+		const { kind, id, stretch } = subject;
+		if (kind === 'job' || kind === 'device' || kind === 'input') return;
+		this.select({ kind, id });
+		this.stretch = kind === 'room' && stretch ? { roomId: id, ...stretch } : null;
+	}
+	private stretch = $state.raw<{ roomId: string; wall: number; from: number; to: number } | null>(null);
+	/** The stretch of the finding that is shown, on the plan. */
+	readonly shown = $derived(this.stretch ? stretchSegment(this.index.rooms.get(this.stretch.roomId), this.stretch) : null);
 	/** Steps along the selected run; from nothing, to the first circuit that has one. */
 	step(by: 1 | -1): void {
 		const run = this.run ?? this.job.circuits.map((c) => runOf(this.job, c)).find((r) => r.nodes.length);

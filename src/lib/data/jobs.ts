@@ -1,7 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import Dexie from 'dexie';
 import type { Command } from '$core/model/commands';
-import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
+import type { Job, JobFile, LiveEvent, Photo, Reading } from '$core/model/job';
 import { db, DONE, LEFT, UNDONE, type EditRow, type JobRow } from './db';
 
 enablePatches();
@@ -82,6 +82,13 @@ export async function nextTurns(jobId: string): Promise<{ undo: string | null; r
 	return { undo: done?.label ?? null, redo: undone?.label ?? null };
 }
 
+export const addPhoto = (photo: Photo): Promise<string> => db.photos.add(photo);
+export const removePhoto = (id: string): Promise<void> => db.photos.delete(id);
+export const editPhoto = (id: string, caption: string): Promise<number> => db.photos.update(id, { caption });
+export const photosOf = (jobId: string, of: Photo['of']): Promise<Photo[]> =>
+	db.photos.where('[jobId+of.kind+of.id]').equals([jobId, of.kind, of.id]).sortBy('at');
+export const allPhotos = (jobId: string): Promise<Photo[]> => db.photos.where('jobId').equals(jobId).sortBy('at');
+
 export const addEvent = (event: LiveEvent): Promise<string> => db.events.add(event);
 export const listJobs = (): Promise<JobRow[]> => db.jobs.orderBy('updatedAt').reverse().toArray();
 export const getJob = (id: string): Promise<JobRow | undefined> => db.jobs.get(id);
@@ -90,12 +97,13 @@ export const eventsOf = (jobId: string): Promise<LiveEvent[]> => db.events.where
 
 /** Puts a whole job into the store, over whatever stood there under its id. */
 export const putWhole = (file: JobFile, demo: string | null = null): Promise<void> =>
-	db.transaction('rw', db.jobs, db.edits, db.readings, db.events, async () => {
+	db.transaction('rw', [db.jobs, db.edits, db.readings, db.events, db.photos], async () => {
 		const before = await db.jobs.get(file.job.id);
 		await clear(file.job.id);
 		await db.jobs.put({ id: file.job.id, job: file.job, rev: (before?.rev ?? 0) + 1, updatedAt: now(), demo });
 		await db.readings.bulkAdd(file.readings);
 		await db.events.bulkAdd(file.events);
+		await db.photos.bulkAdd(file.photos ?? []);
 	});
 /** After a failed write: brings the store up to what the tab holds, its history left as it is. */
 export const catchUp = (file: JobFile): Promise<JobRow> =>
@@ -106,11 +114,11 @@ export const catchUp = (file: JobFile): Promise<JobRow> =>
 		return put(row, file.job);
 	});
 async function clear(jobId: string): Promise<void> {
-	await Promise.all([db.edits, db.readings, db.events].map((table) => table.where('jobId').equals(jobId).delete()));
+	await Promise.all([db.edits, db.readings, db.events, db.photos].map((table) => table.where('jobId').equals(jobId).delete()));
 	await db.jobs.delete(jobId);
 }
 export const removeJob = (jobId: string): Promise<void> =>
-	db.transaction('rw', db.jobs, db.edits, db.readings, db.events, () => clear(jobId));
+	db.transaction('rw', [db.jobs, db.edits, db.readings, db.events, db.photos], () => clear(jobId));
 
 /** Takes in a job file beside what is there: where its id is taken, the job and all its rows get fresh ones. */
 export async function importFile(file: JobFile): Promise<string> {
@@ -119,7 +127,11 @@ export async function importFile(file: JobFile): Promise<string> {
 		.where('id')
 		.anyOf(file.readings.map((r) => r.id))
 		.count();
-	if (!taken && !rowsTaken) {
+	const photosTaken = await db.photos
+		.where('id')
+		.anyOf((file.photos ?? []).map((p) => p.id))
+		.count();
+	if (!taken && !rowsTaken && !photosTaken) {
 		await putWhole(file);
 		return file.job.id;
 	}
@@ -130,7 +142,8 @@ export async function importFile(file: JobFile): Promise<string> {
 		...file,
 		job: { ...file.job, id: jobId, name: taken ? `${file.job.name} (taken in)` : file.job.name },
 		readings: again(file.readings),
-		events: again(file.events)
+		events: again(file.events),
+		photos: again(file.photos ?? [])
 	});
 	return jobId;
 }
@@ -139,7 +152,7 @@ export async function importFile(file: JobFile): Promise<string> {
 export async function seedDemos(): Promise<void> {
 	if (await db.settings.get('seeded')) return;
 	const { DEMOS } = await import('$core/demo');
-	await db.transaction('rw', [db.jobs, db.edits, db.readings, db.events, db.settings], async () => {
+	await db.transaction('rw', [db.jobs, db.edits, db.readings, db.events, db.photos, db.settings], async () => {
 		if (await db.settings.get('seeded')) return;
 		for (const [name, make] of Object.entries(DEMOS)) await putWhole(make(), name);
 		await db.settings.put({ key: 'seeded', value: now() });

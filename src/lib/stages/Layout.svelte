@@ -1,65 +1,141 @@
 <script lang="ts">
 	import { drawPlan } from '$core/formats/plan-drawing';
+	import { coveredFrom } from '$core/formats/plan-reach';
 	import { missingPlaces } from '$core/layout/assess-layout';
 	import { applyFix } from '$core/model/commands';
+	import { receptaclesOf } from '$core/layout/counts';
+	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import { draggedPlace, PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
 	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
-	import LayoutList from './LayoutList.svelte';
+	import AddThings from './walk/AddThings.svelte';
+	import PunchList from './layout/PunchList.svelte';
 
 	const store = useJob();
+	const edits = new PlanEdits(store);
 	let storey = $state(0);
-	let asList = $state(false);
-	const plan = $derived(drawPlan(store.edition, store.job, storey));
-	const missing = $derived(missingPlaces(store.job, 'receptacle'));
-	const count = $derived(missing.reduce((n, fix) => n + fix.boxes.length, 0));
+	let view = $state<'plan' | 'list' | 'add'>('plan');
+	const plan = $derived(drawPlan(store.edition, edits.job, storey));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
+	/** The room whose missing places one press sets: the picked one, or that of the picked box or thing. */
+	const room = $derived(
+		store.selection?.kind === 'room'
+			? store.index.rooms.get(store.selection.id)
+			: store.selection?.kind === 'fixture'
+				? store.index.fixtures.get(store.selection.id)?.room
+				: store.box?.roomId
+					? store.index.rooms.get(store.box.roomId)
+					: undefined
+	);
+	const here = $derived(room ? missingPlaces(store.job, 'receptacle', room.id) : []);
+	const missing = $derived(missingPlaces(store.job, 'receptacle'));
+	const lights = $derived(missingPlaces(store.job, 'lighting'));
+	const places = (fixes: typeof missing) => fixes.reduce((n, fix) => n + fix.boxes.length, 0);
 	const open = $derived(plan.rooms.flatMap((r) => r.reach).filter((r) => !r.met).length);
 	const receptacles = $derived(store.job.boxes.reduce((n, b) => n + b.devices.filter((d) => d.receptacles > 0).length, 0));
-	/** All rooms as one edit, so that one undo takes it back. */
-	function placeAll(): void {
-		const fixes = missing;
-		void store.edit(`Place ${count} receptacles`, (draft) => {
+	/** What the box that is dragged would serve, else what the picked one serves. */
+	const covered = $derived.by(() => {
+		const id = edits.boxId ?? (store.box && receptaclesOf(store.box).length ? store.box.id : null);
+		const at = draggedPlace(edits.job, id);
+		return at && at.room.storey === storey ? coveredFrom(store.edition, edits.job, at.room, at) : [];
+	});
+	/** All of them as one edit, so that one undo takes it back. */
+	function place(fixes: typeof missing, what: string): void {
+		void store.edit(`Place ${counted(places(fixes), what)}`, (draft) => {
 			for (const fix of fixes) applyFix(fix, freshId)(draft);
 		});
 	}
+	const title = $derived({
+		name: store.job.name,
+		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${storey === 0 ? 'ground floor' : storey > 0 ? `floor ${storey + 1}` : `below ${-storey}`}`
+	});
+	async function saveSvg(): Promise<void> {
+		const { planSvg } = await import('$core/formats/plan-svg');
+		saveText(`${store.job.name} plan.svg`, 'image/svg+xml', planSvg(plan, title));
+	}
+	async function saveDxf(): Promise<void> {
+		const { planDxf } = await import('$core/formats/dxf-out');
+		saveText(`${store.job.name} plan.dxf`, 'image/vnd.dxf', planDxf(plan, title));
+	}
 </script>
+
+<svelte:window onkeydown={edits.onkeydown} />
 
 <Sheet
 	title="Lay out"
 	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`}
-	fixed={measured && !asList}
+	fixed={measured && view !== 'list'}
 >
 	{#snippet acts()}
-		<Btn small pressed={asList} onclick={() => (asList = !asList)}>Check list</Btn>
-		{#if count}<Btn small look="main" onclick={placeAll}>Place what is missing ({count})</Btn>{/if}
+		<Btn small pressed={view === 'list'} onclick={() => (view = view === 'list' ? 'plan' : 'list')}>Punch list</Btn>
+		<Btn small pressed={view === 'add'} onclick={() => (view = view === 'add' ? 'plan' : 'add')}>Add things</Btn>
+		{#if room && here.length}
+			<Btn small look="main" onclick={() => place(here, 'receptacle')}>Lay out {room.name} ({places(here)})</Btn>
+		{:else if missing.length}
+			<Btn small look="main" onclick={() => place(missing, 'receptacle')}>Place what is missing ({places(missing)})</Btn>
+		{:else if lights.length}
+			<Btn small onclick={() => place(lights, 'light or switch')}>Place lights and switches ({places(lights)})</Btn>
+		{/if}
 	{/snippet}
-	{#if !measured}
+	{#if view === 'list'}
+		<PunchList />
+	{:else if !measured}
+		{#if view === 'add'}<AddThings state="planned" />{/if}
 		<p>
-			No room has walls yet. In Walk, pick or add a room and type its lengths: its wall spaces and the fewest receptacles follow.
+			No room has walls yet. In Walk, type a room by tape or draw it: what the edition asks of it, and the fewest receptacles that
+			meet it, follow. What is asked of the house without walls stands in the punch list.
 		</p>
-	{:else if asList}
-		<LayoutList />
 	{:else}
-		<PlanSheet
-			{plan}
-			selection={store.selection}
-			onselect={(s) => store.select(s)}
-			reach
-			title="Plan with the reach of wall receptacles"
-		>
-			{#snippet tools()}
-				<StoreyPicker job={store.job} bind:storey />
-				<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>
-			{/snippet}
-		</PlanSheet>
+		<div class="over">
+			{#if view === 'add'}<AddThings state="planned" />{/if}
+			<div class="plan">
+				<PlanSheet
+					{plan}
+					selection={store.selection}
+					onselect={(s) => store.select(s)}
+					reach
+					shown={store.shown}
+					ondragbox={edits.box}
+					still={edits.busy}
+					title="Plan with the reach of receptacles"
+				>
+					{#snippet over()}
+						{#each covered as c, i (i)}<line class="covered" x1={c.x1} y1={c.y1} x2={c.x2} y2={c.y2} />{/each}
+					{/snippet}
+					{#snippet tools()}
+						<StoreyPicker job={store.job} bind:storey />
+						<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>
+						<Btn small look="quiet" onclick={saveSvg}>SVG</Btn>
+						<Btn small look="quiet" onclick={saveDxf}>DXF</Btn>
+					{/snippet}
+				</PlanSheet>
+			</div>
+		</div>
 	{/if}
 </Sheet>
 
 <style>
+	.over {
+		position: relative;
+		display: flex;
+		flex-direction: column;
+		height: 100%;
+	}
+	.plan {
+		flex: 1;
+		min-height: 0;
+	}
+	.covered {
+		stroke: var(--copper);
+		stroke-width: 9;
+		opacity: 0.4;
+		pointer-events: none;
+	}
 	.key {
 		margin: 0;
 		padding: 5px 9px;

@@ -44,8 +44,8 @@
 	};
 	const go = (to: Stage) => goto(`/job/${store.job.id}/${to}`);
 	function show(hit: Hit | Finding): void {
-		const { kind, id } = 'subject' in hit ? hit.subject : hit;
-		if (kind === 'box' || kind === 'room' || kind === 'circuit' || kind === 'leg' || kind === 'panel') store.select({ kind, id });
+		if ('subject' in hit) store.show(hit);
+		else store.select({ kind: hit.kind, id: hit.id });
 		open.slip = phone;
 	}
 	async function newBoxHere(): Promise<void> {

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import type { PlanBox, PlanDrawing } from '$core/formats/plan-drawing';
+	import { draggable, type Dragged } from './drag';
+	import PlanSymbol from './PlanSymbol.svelte';
 	import type { Level } from '$core/prove/verdicts';
 	import type { Selection } from '$lib/data/selection';
 
@@ -11,8 +13,10 @@
 		lit?: ReadonlySet<string> | undefined;
 		levels?: ReadonlyMap<string, Level> | undefined;
 		scale: number;
+		/** A box is being dragged; left out: boxes stay. */
+		ondrag?: ((boxId: string) => Dragged) | undefined;
 	}
-	let { boxes, panels, selection, onselect, lit, levels, scale }: Props = $props();
+	let { boxes, panels, selection, onselect, lit, levels, scale, ondrag }: Props = $props();
 	/** A finger's target, in inches of the plan, and no larger than its neighbours allow. */
 	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
 	const LEVEL_COLOUR: Record<Level, string> = {
@@ -57,25 +61,13 @@
 		aria-label={`box ${box.name}${level ? `, reading ${level}` : ''}`}
 		onclick={() => onselect({ kind: 'box', id: box.id })}
 		onkeydown={(e) => onkeydown(e, { kind: 'box', id: box.id })}
+		{@attach draggable(() => ondrag?.(box.id) ?? null)}
 	>
 		<circle r={grip} fill="transparent" />
 		{#if selected}<circle r="13" class="ring" />{/if}
-		<g transform={`rotate(${box.turn})`} class="symbol" class:lit={lit?.has(box.id)}>
-			{#if box.symbol === 'receptacle'}
-				<circle r="6.5" />
-				<path d="M-8 -2.4H8M-8 2.4H8" transform="rotate(90)" />
-			{:else if box.symbol === 'lighting'}
-				<circle r="6.5" />
-				<path d="M-9 0H-6.5M6.5 0H9M0 -9V-6.5M0 6.5V9" />
-			{:else if box.symbol === 'hard-wired'}
-				<path d="M-6 -6H6V6H-6ZM-6 6 6 -6" />
-			{:else if box.symbol === 'alarm'}
-				<path d="M0 -7 7 5H-7Z" />
-			{:else if box.symbol === 'empty'}
-				<path d="M-5 -5H5V5H-5Z" />
-			{/if}
+		<g class="symbol" class:lit={lit?.has(box.id)}>
+			<PlanSymbol symbol={box.symbol} turn={box.turn} />
 		</g>
-		{#if box.symbol === 'switch'}<text class="letter" y="5">S</text>{/if}
 		{#if box.protection !== 'none'}<circle cx="7" cy="-7" r="3" fill="var(--copper)" />{/if}
 		{#if level}
 			<path
@@ -145,9 +137,6 @@
 		font-family: 'Barlow Condensed', sans-serif;
 		font-weight: 600;
 		fill: var(--ink);
-	}
-	.letter {
-		font-size: 14px;
 	}
 	.label {
 		fill: var(--copper);

@@ -2,6 +2,7 @@
 	import { WALL_IN, type PlanRoom } from '$core/formats/plan-drawing';
 	import type { Point } from '$core/model/job';
 	import type { Selection } from '$lib/data/selection';
+	import { draggable, type Dragged } from './drag';
 
 	interface Props {
 		rooms: readonly PlanRoom[];
@@ -10,8 +11,10 @@
 		reach: boolean;
 		/** Pixels for an inch now: names are written only where there is room for them. */
 		scale: number;
+		/** A fixture is being dragged; left out: they stay. */
+		ondrag?: ((fixtureId: string) => Dragged) | undefined;
 	}
-	let { rooms, selection, onselect, reach, scale }: Props = $props();
+	let { rooms, selection, onselect, reach, scale, ondrag }: Props = $props();
 	const path = (points: readonly Point[]): string => `M${points.map((p) => p.join(' ')).join('L')}Z`;
 	const widthOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[0])) - Math.min(...room.floor.map((p) => p[0]));
 	const heightOf = (room: PlanRoom): number =>
@@ -20,10 +23,10 @@
 	const nameSize = $derived(Math.min(15, 13 / scale));
 	const fits = (room: PlanRoom): boolean => room.name.length * nameSize * 0.5 < widthOf(room);
 	const upright = (room: PlanRoom): boolean => !fits(room) && room.name.length * nameSize * 0.5 < heightOf(room) - 10;
-	function onkeydown(e: KeyboardEvent, room: PlanRoom): void {
+	function onkeydown(e: KeyboardEvent, s: Selection): void {
 		if (e.key !== 'Enter' && e.key !== ' ') return;
 		e.preventDefault();
-		onselect({ kind: 'room', id: room.id });
+		onselect(s);
 	}
 </script>
 
@@ -38,22 +41,31 @@
 			tabindex="-1"
 			aria-label={`${room.name}, ${room.size}`}
 			onclick={() => onselect({ kind: 'room', id: room.id })}
-			onkeydown={(e) => onkeydown(e, room)}
+			onkeydown={(e) => onkeydown(e, { kind: 'room', id: room.id })}
 		/>
 	{/if}
 	{#each room.counters as counter, i (i)}<path class="top" d={path(counter)} />{/each}
 	{#each room.fixtures as f (f.id)}
-		<rect
-			class="fixture"
-			x={f.x}
-			y={f.y}
-			width={f.width}
-			height={f.height}
-			rx={f.kind === 'sink' || f.kind === 'basin' || f.kind === 'tub' ? 5 : 1}
-		/>
-		{#if f.kind !== 'peninsula' && f.kind !== 'island' && f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
-			<text class="small" x={f.x + f.width / 2} y={f.y + f.height / 2 + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
-		{/if}
+		<g
+			class="thing"
+			role="button"
+			tabindex="-1"
+			aria-label={`${f.name} in ${room.name}`}
+			data-fixture={f.kind}
+			onclick={() => onselect({ kind: 'fixture', id: f.id })}
+			onkeydown={(e) => onkeydown(e, { kind: 'fixture', id: f.id })}
+			{@attach draggable(() => ondrag?.(f.id) ?? null)}
+		>
+			<path
+				class="fixture"
+				class:selected={selection?.kind === 'fixture' && selection.id === f.id}
+				d={path(f.corners)}
+				stroke-linejoin="round"
+			/>
+			{#if f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
+				<text class="small" x={f.middle[0]} y={f.middle[1] + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
+			{/if}
+		</g>
 	{/each}
 {/each}
 {#each rooms as room (room.id)}
@@ -68,6 +80,9 @@
 		<path class="swing" d={door.swing} />
 	{/each}
 	{#if reach}
+		{#each room.marks as m (m.id)}
+			<line class="mark" class:prefer={m.kind === 'prefer'} x1={m.x1} y1={m.y1} x2={m.x2} y2={m.y2} />
+		{/each}
 		{#each room.reach as stretch, i (i)}
 			<line class="reach" class:met={stretch.met} x1={stretch.x1} y1={stretch.y1} x2={stretch.x2} y2={stretch.y2} />
 		{/each}
@@ -135,6 +150,29 @@
 	}
 	.fixture {
 		fill: var(--sheet);
+	}
+	.thing {
+		cursor: pointer;
+		outline: none;
+	}
+	.thing .fixture {
+		pointer-events: auto;
+	}
+	.thing:hover .fixture,
+	.thing:focus-visible .fixture,
+	.fixture.selected {
+		stroke: var(--copper);
+		stroke-width: 2;
+	}
+	.mark {
+		stroke: var(--off);
+		stroke-width: 3;
+		stroke-dasharray: 3 3;
+		pointer-events: none;
+	}
+	.mark.prefer {
+		stroke: var(--copper);
+		stroke-dasharray: none;
 	}
 	.reach {
 		stroke: url(#hatch);

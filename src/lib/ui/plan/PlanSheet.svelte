@@ -2,10 +2,13 @@
 	import { select } from 'd3-selection';
 	import type { Snippet } from 'svelte';
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+	import { untrack } from 'svelte';
 	import type { PlanDrawing } from '$core/formats/plan-drawing';
+	import type { Segment } from '$core/formats/plan-lines';
 	import type { Level } from '$core/prove/verdicts';
 	import type { Selection } from '$lib/data/selection';
 	import Btn from '../Btn.svelte';
+	import type { Dragged } from './drag';
 	import PlanBoxes from './PlanBoxes.svelte';
 	import PlanRooms from './PlanRooms.svelte';
 
@@ -20,10 +23,33 @@
 		/** What was read at each box. */
 		levels?: ReadonlyMap<string, Level>;
 		title: string;
+		/** A stretch of wall to light up: of the finding that is shown. */
+		shown?: Segment | null;
+		/** What may be dragged; left out: nothing. */
+		ondragbox?: ((boxId: string) => Dragged) | undefined;
+		ondragfixture?: ((fixtureId: string) => Dragged) | undefined;
+		/** Drawn over the plan, in its inches: handles, a room being drawn, what a dragged box covers. */
+		over?: Snippet<[scale: number]>;
+		/** Keeps the view when the plan changes: while something is drawn or dragged. */
+		still?: boolean;
 		/** Shown beside the zoom buttons. */
 		tools?: Snippet;
 	}
-	let { plan, selection, onselect, reach = false, lit, levels, title, tools }: Props = $props();
+	let {
+		plan,
+		selection,
+		onselect,
+		reach = false,
+		lit,
+		levels,
+		title,
+		shown = null,
+		ondragbox,
+		ondragfixture,
+		over,
+		still = false,
+		tools
+	}: Props = $props();
 
 	let svg = $state<SVGSVGElement>();
 	let size = $state({ width: 0, height: 0 });
@@ -44,8 +70,10 @@
 		select(svg).call(behavior);
 		return () => svg && select(svg).on('.zoom', null);
 	});
+	// The view is fitted anew only when what there is to see has grown or shrunk: an edit leaves it where it is.
+	const extent = $derived(`${plan.x} ${plan.y} ${plan.width} ${plan.height}`);
 	$effect(() => {
-		if (size.width && plan) fit();
+		if (size.width && extent && !untrack(() => still)) untrack(fit);
 	});
 	export function fit(): void {
 		if (!svg || !behavior) return;
@@ -80,10 +108,21 @@
 				<rect width="3.4" height="7" fill="var(--stop)" />
 			</pattern>
 		</defs>
-		<g transform={view.toString()}>
+		<g transform={view.toString()} class="plan-space">
 			<rect x={plan.x - 4000} y={plan.y - 4000} width="10000" height="10000" fill="url(#grid)" />
-			<PlanRooms rooms={plan.rooms} {selection} {onselect} {reach} scale={view.k} />
-			<PlanBoxes boxes={plan.boxes} panels={plan.panels} {selection} {onselect} {lit} {levels} scale={view.k} />
+			<PlanRooms rooms={plan.rooms} {selection} {onselect} {reach} scale={view.k} ondrag={ondragfixture} />
+			{#if shown}<line class="shown" x1={shown.x1} y1={shown.y1} x2={shown.x2} y2={shown.y2} />{/if}
+			<PlanBoxes
+				boxes={plan.boxes}
+				panels={plan.panels}
+				{selection}
+				{onselect}
+				{lit}
+				{levels}
+				scale={view.k}
+				ondrag={ondragbox}
+			/>
+			{@render over?.(view.k)}
 		</g>
 	</svg>
 	<div class="tools no-print">
@@ -112,6 +151,12 @@
 	}
 	svg:focus-visible {
 		outline-offset: -3px;
+	}
+	.shown {
+		stroke: var(--copper);
+		stroke-width: 11;
+		opacity: 0.55;
+		pointer-events: none;
 	}
 	.tools {
 		position: absolute;

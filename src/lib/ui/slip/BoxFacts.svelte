@@ -1,18 +1,24 @@
 <script lang="ts">
-	import { editBox, editDevice, editLeg, removeBox } from '$core/model/commands';
+	import { editBox, editLeg, freeBoxName, freeName, removeBox } from '$core/model/commands';
+	import { copyBox } from '$core/model/survey-commands';
+	import { freshId } from '$lib/data/jobs';
 	import { fieldFault } from '$core/model/faults';
 	import { wallLength } from '$core/model/geometry';
 	import type { Box } from '$core/model/job';
-	import { DAMPNESS, PROTECTIONS, STATES } from '$core/model/kinds';
+	import { DAMPNESS, STATES } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
 	import { formatLength } from '$core/units/length';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
+	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import AttachBox from './AttachBox.svelte';
+	import DeviceFacts from './DeviceFacts.svelte';
+	import FoundFacts from './FoundFacts.svelte';
+	import Photos from './Photos.svelte';
 
 	interface Props {
 		box: Box;
@@ -20,11 +26,10 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: value as string }));
-	const PROTECTS = { none: 'none', gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' } as const;
 	const rooms = $derived([{ value: '', name: 'not known yet' }, ...store.job.rooms.map((r) => ({ value: r.id, name: r.name }))]);
 	const room = $derived(box.roomId ? store.index.rooms.get(box.roomId) : undefined);
 	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
-	const device = $derived(box.devices[0]);
+	let open = $state({ device: false, found: false });
 	const nameFault = fieldFault(NAMES.box);
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
@@ -37,6 +42,17 @@
 		if (store.readings.some((r) => r.boxId === box.id && !r.struck))
 			return store.say(`${box.name} has readings: it stays, they are a record.`, true);
 		if (await store.edit(`${box.name} removed`, removeBox(box.id))) store.select(null);
+	}
+	async function copy(): Promise<void> {
+		const id = freshId();
+		const name = room ? freeName(store.job, room) : freeBoxName(store.job);
+		if (
+			await store.edit(
+				`${name}, like ${box.name}`,
+				copyBox(box.id, () => id, name)
+			)
+		)
+			store.select({ kind: 'box', id });
 	}
 	/** A box newly on a wall hangs in its middle until its place along it is typed. */
 	function onWall(value: string): void {
@@ -83,18 +99,12 @@
 		options={[{ value: 'room', name: 'as the room' }, ...plain(DAMPNESS)]}
 		onkeep={(v) => set('dampness', { dampness: DAMPNESS.find((d) => d === v) ?? null })}
 	/>
-	{#if device?.kind === 'receptacle'}
-		<SelectField
-			label="Protection in it"
-			value={device.protection}
-			options={PROTECTIONS.map((value) => ({ value, name: PROTECTS[value] }))}
-			onkeep={(protection) =>
-				store.edit(
-					`${box.name}: ${PROTECTS[protection]}`,
-					editDevice(box.id, device.id, { protection, feedsLoad: protection !== 'none' })
-				)}
-		/>
-	{/if}
+	<FlagField label="Inside a cabinet" value={box.inCabinet} onkeep={(v) => set('cabinet', { inCabinet: v ?? false })} />
+	<FlagField
+		label="Readily reached"
+		value={box.readilyAccessible}
+		onkeep={(v) => set('access', { readilyAccessible: v ?? true })}
+	/>
 	{#if leg}<FeetField
 			label="Its cable, one way"
 			value={leg.lengthFt}
@@ -102,7 +112,19 @@
 		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
-<div class="out"><Btn small look="quiet" onclick={remove}>Remove {box.name}</Btn></div>
+<details bind:open={open.device}>
+	<summary>Devices ({box.devices.length})</summary>
+	<DeviceFacts {box} />
+</details>
+<details bind:open={open.found}>
+	<summary>What was found in it ({box.cables.length + box.conductors.length})</summary>
+	<FoundFacts {box} />
+</details>
+<Photos of={{ kind: 'box', id: box.id }} />
+<div class="out">
+	<Btn small onclick={copy}>Copy</Btn>
+	<Btn small look="quiet" onclick={remove}>Remove {box.name}</Btn>
+</div>
 {#if store.circuit}
 	<details>
 		<summary>Put it on another circuit</summary>
@@ -124,6 +146,8 @@
 	}
 	.out {
 		margin-top: 10px;
+		display: flex;
+		gap: 8px;
 	}
 	summary {
 		cursor: pointer;

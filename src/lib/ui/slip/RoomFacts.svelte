@@ -4,11 +4,19 @@
 	import { editRoom, removeRoom } from '$core/model/commands';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
+	import { copyRoom, mirrorRoom, turnRoom } from '$core/model/survey-commands';
 	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
+	import Photos from './Photos.svelte';
+	import RoomBreaks from './RoomBreaks.svelte';
+	import RoomCounters from './RoomCounters.svelte';
+	import RoomKindFacts from './RoomKindFacts.svelte';
+	import RoomPlacing from './RoomPlacing.svelte';
+	import RoomThings from './RoomThings.svelte';
 	import RoomWalls from './RoomWalls.svelte';
 
 	interface Props {
@@ -19,6 +27,7 @@
 	const room = $derived(store.index.rooms.get(roomId));
 	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
 	const nameFault = fieldFault(NAMES.room);
+	let open = $state({ breaks: false, counters: false, things: false, placing: false });
 	async function remove(): Promise<void> {
 		if (room && (await store.edit(`${room.name} removed`, removeRoom(room.id)))) store.select(null);
 	}
@@ -38,33 +47,68 @@
 			options={kinds}
 			onkeep={(kind: RoomKind) => store.edit(`${room.name} is a ${roomWords(kind)}`, editRoom(room.id, { kind }))}
 		/>
-		{#if room.kind === 'basement'}
-			<SelectField
-				label="Finished"
-				value={room.finished ? 'yes' : 'no'}
-				options={[
-					{ value: 'yes', name: 'finished' },
-					{ value: 'no', name: 'unfinished' }
-				]}
-				onkeep={(v) =>
-					store.edit(`${room.name} ${v === 'yes' ? 'finished' : 'unfinished'}`, editRoom(room.id, { finished: v === 'yes' }))}
-			/>
-		{/if}
+		<RoomKindFacts {room} />
 	</div>
 	{#if room.outline}<p class="soft area">{show(areaSqFt(room.outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>{/if}
 	<RoomWalls {room} />
-	<div class="out"><Btn small look="quiet" onclick={remove}>Remove {room.name}</Btn></div>
+	{#if room.outline}
+		<details bind:open={open.breaks}>
+			<summary>Doors, windows, breaks ({room.breaks.length})</summary>
+			<RoomBreaks {room} />
+		</details>
+		<details bind:open={open.counters}>
+			<summary>Counters ({room.counters.length})</summary>
+			<RoomCounters {room} />
+		</details>
+	{/if}
+	<details bind:open={open.things}>
+		<summary>What stands in it ({room.fixtures.length})</summary>
+		<RoomThings {room} />
+	</details>
+	{#if room.outline}
+		<details bind:open={open.placing}>
+			<summary>Studs, marks, joining ({room.studs.length + room.marks.length})</summary>
+			<RoomPlacing {room} />
+		</details>
+	{/if}
+	<Photos of={{ kind: 'room', id: room.id }} />
+	<div class="out">
+		{#if room.outline}
+			<Btn small onclick={() => store.edit(`${room.name} turned`, turnRoom(room.id, 90))}>Turn</Btn>
+			<Btn small onclick={() => store.edit(`${room.name} mirrored`, mirrorRoom(room.id))}>Mirror</Btn>
+			<Btn small onclick={() => store.edit(`${room.name} copied`, copyRoom(room.id, freshId))}>Copy</Btn>
+		{/if}
+		<Btn small look="quiet" onclick={remove}>Remove {room.name}</Btn>
+	</div>
 {/if}
 
 <style>
 	.facts {
 		display: grid;
+		grid-template-columns: 1fr 1fr;
 		gap: 10px;
+		align-items: end;
+	}
+	.facts > :global(*:first-child) {
+		grid-column: 1 / -1;
 	}
 	.area {
 		margin: 8px 0;
 	}
+	details {
+		margin-top: 10px;
+		border-top: 1px solid var(--rule);
+		padding-top: 6px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+		font-weight: 600;
+	}
 	.out {
 		margin-top: 12px;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
 	}
 </style>

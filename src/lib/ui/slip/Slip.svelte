@@ -8,11 +8,7 @@
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import DecisionLedger from '../DecisionLedger.svelte';
 	import FindingCard from '../FindingCard.svelte';
-	import BoxFacts from './BoxFacts.svelte';
-	import CircuitFacts from './CircuitFacts.svelte';
 	import { headOf } from './head';
-	import LegFacts from './LegFacts.svelte';
-	import RoomFacts from './RoomFacts.svelte';
 
 	interface Props {
 		stage: Stage;
@@ -34,10 +30,22 @@
 		trace: ['predict'],
 		handover: []
 	};
+	/** Forms come when they are shown: the first view does without them. One promise each, so that an edit does not load it anew. */
+	const once = <T,>(load: () => Promise<T>) => {
+		let loading: Promise<T> | undefined;
+		return () => (loading ??= load());
+	};
+	const FACTS = {
+		box: once(() => import('./BoxFacts.svelte')),
+		room: once(() => import('./RoomFacts.svelte')),
+		fixture: once(() => import('./FixtureFacts.svelte')),
+		circuit: once(() => import('./CircuitFacts.svelte')),
+		leg: once(() => import('./LegFacts.svelte'))
+	};
 	const MOST = 30;
 	let factsOpen = $state(false);
 	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
-	const factsFirst = $derived(stage === 'walk' || store.selection?.kind === 'leg');
+	const factsFirst = $derived(stage === 'walk' || store.selection?.kind === 'leg' || store.selection?.kind === 'fixture');
 	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
@@ -66,7 +74,9 @@
 			</div>
 			<button type="button" class="close" aria-label="Close the slip" onclick={() => store.select(null)}>×</button>
 		</header>
-		{#each store.about?.findings ?? [] as finding (finding.id)}<FindingCard {finding} onfix={fix} />{/each}
+		{#each store.about?.findings ?? [] as finding (finding.id)}
+			<FindingCard {finding} onfix={fix} onshow={finding.subject.stretch ? onshow : undefined} />
+		{/each}
 		{#if factsFirst}{@render facts()}{/if}
 		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
 		{#if !factsFirst}
@@ -101,13 +111,20 @@
 
 {#snippet facts()}
 	{#if store.box}
-		{#key store.box.id}<BoxFacts box={store.box} />{/key}
+		{@const box = store.box}
+		{#await FACTS.box() then { default: BoxFacts }}{#key box.id}<BoxFacts {box} />{/key}{/await}
 	{:else if store.selection?.kind === 'room'}
-		{#key store.selection.id}<RoomFacts roomId={store.selection.id} />{/key}
+		{@const { id } = store.selection}
+		{#await FACTS.room() then { default: RoomFacts }}{#key id}<RoomFacts roomId={id} />{/key}{/await}
+	{:else if store.selection?.kind === 'fixture'}
+		{@const { id } = store.selection}
+		{#await FACTS.fixture() then { default: FixtureFacts }}{#key id}<FixtureFacts fixtureId={id} />{/key}{/await}
 	{:else if store.selection?.kind === 'circuit' && store.circuit}
-		{#key store.circuit.id}<CircuitFacts circuit={store.circuit} />{/key}
+		{@const circuit = store.circuit}
+		{#await FACTS.circuit() then { default: CircuitFacts }}{#key circuit.id}<CircuitFacts {circuit} />{/key}{/await}
 	{:else if store.selection?.kind === 'leg'}
-		<LegFacts legId={store.selection.id} />
+		{@const { id } = store.selection}
+		{#await FACTS.leg() then { default: LegFacts }}<LegFacts legId={id} />{/await}
 	{/if}
 {/snippet}
 

@@ -1,5 +1,6 @@
 import type { Job } from '$core/model/job';
 import { circuitOf, indexOf } from '$core/model/job-index';
+import { inWords } from '$core/model/kinds';
 import { formatLength } from '$core/units/length';
 import type { Selection } from '$lib/data/selection';
 
@@ -27,6 +28,12 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 			const leg = job.legs.find((l) => l.id === id);
 			return leg
 				? { title: `${index.boxes.get(leg.fromId)?.name ?? 'panel'} to ${index.boxes.get(leg.toId)?.name}`, sub: 'cable leg' }
+				: null;
+		}
+		case 'fixture': {
+			const found = index.fixtures.get(id);
+			return found
+				? { title: found.fixture.name || inWords(found.fixture.kind), sub: `${inWords(found.fixture.kind)}, ${found.room.name}` }
 				: null;
 		}
 		case 'panel': {

@@ -1,0 +1,20 @@
+import { alongWall, inward } from '../model/geometry';
+import type { Break, Point } from '../model/job';
+
+/** Lines of the plan: inches, with y down as screens have it. */
+export interface Segment {
+	x1: number;
+	y1: number;
+	x2: number;
+	y2: number;
+}
+
+export const down = ([x, y]: Point): Point => [x, -y];
+export const segment = (a: Point, b: Point): Segment => ({ x1: a[0], y1: -a[1], x2: b[0], y2: -b[1] });
+export const off = (p: Point, [nx, ny]: Point, by: number): Point => [p[0] + nx * by, p[1] + ny * by];
+
+/** A stretch of a wall, so far off its face into the room. */
+export const across = (outline: readonly Point[], b: Pick<Break, 'wall' | 'from' | 'to'>, by: number): Segment => {
+	const n = inward(outline, b.wall);
+	return segment(off(alongWall(outline, b.wall, b.from), n, by), off(alongWall(outline, b.wall, b.to), n, by));
+};

@@ -1,0 +1,131 @@
+<script lang="ts">
+	import type { Requirement } from '$core/layout/requirement';
+	import { applyFix, checkOnSite } from '$core/model/commands';
+	import type { SiteCheck } from '$core/model/job';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
+
+	interface Props {
+		line: Requirement;
+		check: SiteCheck | undefined;
+		/** Show the room's name: where lines are listed by rule. */
+		room: string | null;
+	}
+	let { line, check, room }: Props = $props();
+	const store = useJob();
+	let open = $state(false);
+	const STATES = { met: 'met', missing: 'missing', 'not-applicable': 'not asked', unknown: 'not known' } as const;
+	const mark = $derived(
+		line.state === 'met' ? 'good' : line.state === 'missing' ? line.severity : line.state === 'unknown' ? 'unknown' : 'off'
+	);
+	const fix = $derived(line.fix);
+	function keep(change: Partial<Pick<SiteCheck, 'seen' | 'note'>>, what: string): void {
+		const before = check ?? { id: line.id, seen: null, note: '', at: '', by: '' };
+		void store.edit(`${line.title}: ${what}`, checkOnSite({ ...before, ...change, at: new Date().toISOString() }));
+	}
+</script>
+
+<tr data-state={line.state}>
+	<td class="mark"
+		>{#if mark === 'off'}<span class="none">–</span>{:else}<Mark kind={mark} />{/if}
+		{STATES[line.state]}</td
+	>
+	<td>
+		<button type="button" class="row" onclick={() => store.show(line)}>{room ? `${room}: ` : ''}{line.title}</button>
+		<span class="why"
+			>{line.why}{#if line.amendedBy}&nbsp;<b>amended: {line.amendedBy}</b>{/if}</span
+		>
+		{#if check?.note}<span class="why">Noted: {check.note}</span>{/if}
+	</td>
+	<td><RuleChip rule={line.rule} /></td>
+	<td class="acts no-print">
+		{#if fix && line.state === 'missing'}<Btn small onclick={() => store.edit(fix.label, applyFix(fix, freshId))}>{fix.label}</Btn
+			>{/if}
+	</td>
+	<td class="site">
+		<label class="tick"
+			><input
+				type="checkbox"
+				checked={check?.seen === 'done'}
+				aria-label={`${line.title}: seen on site`}
+				onchange={(e) => keep({ seen: e.currentTarget.checked ? 'done' : null }, 'seen on site')}
+			/></label
+		>
+		<button
+			type="button"
+			class="more no-print"
+			aria-expanded={open}
+			aria-label={`Note or photo: ${line.title}`}
+			onclick={() => (open = !open)}>{open ? '▴' : '▾'}</button
+		>
+	</td>
+</tr>
+{#if open}
+	<tr class="note">
+		<td colspan="5">
+			<TextField
+				label="Note from the site"
+				value={check?.note ?? ''}
+				onkeep={(note) => keep({ note: note.slice(0, 2000) }, 'note')}
+			/>
+			<Photos of={{ kind: 'check', id: line.id }} />
+		</td>
+	</tr>
+{/if}
+
+<style>
+	.mark {
+		white-space: nowrap;
+		font-weight: 600;
+		font-size: 13.5px;
+	}
+	.none {
+		display: inline-block;
+		width: 16px;
+		text-align: center;
+		color: var(--soft);
+	}
+	tr[data-state='not-applicable'] {
+		color: var(--soft);
+	}
+	.why {
+		display: block;
+		font-size: 13.5px;
+		color: var(--soft);
+	}
+	.why b {
+		color: var(--copper);
+	}
+	.acts {
+		text-align: right;
+	}
+	.site {
+		white-space: nowrap;
+	}
+	.tick {
+		display: inline-grid;
+		place-items: center;
+		width: 34px;
+		height: 34px;
+	}
+	.tick input {
+		width: 20px;
+		height: 20px;
+		accent-color: var(--go);
+	}
+	.more {
+		border: 0;
+		background: none;
+		color: var(--soft);
+		width: 32px;
+		height: 34px;
+	}
+	.note td {
+		background: var(--paper);
+	}
+</style>

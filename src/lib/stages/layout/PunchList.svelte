@@ -1,0 +1,101 @@
+<script lang="ts">
+	import { punchList } from '$core/layout/assess-layout';
+	import type { Requirement } from '$core/layout/requirement';
+	import { counted } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import PunchLine from './PunchLine.svelte';
+
+	const store = useJob();
+	let by = $state<'room' | 'rule'>('room');
+	let openOnly = $state(false);
+	const lines = $derived(punchList(store.job));
+	const checks = $derived(new Map(store.job.checks.map((c) => [c.id, c])));
+	const shown = $derived(openOnly ? lines.filter((l) => l.state === 'missing' || l.state === 'unknown') : lines);
+	const nameOf = (roomId: string | null) => (roomId ? (store.index.rooms.get(roomId)?.name ?? '') : 'The house');
+	const groups = $derived.by(() => {
+		const found = new Map<string, Requirement[]>();
+		for (const line of shown) {
+			const key = by === 'room' ? nameOf(line.roomId) : `${line.rule.section} ${line.rule.title}`;
+			found.set(key, [...(found.get(key) ?? []), line]);
+		}
+		const all = [...found];
+		return by === 'rule' ? all.sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true })) : all;
+	});
+	const count = (state: Requirement['state']) => lines.filter((l) => l.state === state).length;
+	const seen = $derived(lines.filter((l) => checks.get(l.id)?.seen === 'done').length);
+</script>
+
+<header class="print-head">
+	<h2>Punch list: {store.job.name}</h2>
+	<p>NEC {store.job.edition}, permit {store.job.permitDate}{store.job.place ? `, ${store.job.place}` : ''}</p>
+</header>
+<div class="bar no-print">
+	<Btn small pressed={by === 'room'} onclick={() => (by = 'room')}>By room</Btn>
+	<Btn small pressed={by === 'rule'} onclick={() => (by = 'rule')}>By rule</Btn>
+	<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>
+	<Btn small onclick={() => window.print()}>Print</Btn>
+</div>
+<p class="sum">
+	<b>{count('met')}</b> met, <b>{count('missing')}</b> missing, <b>{count('unknown')}</b> not known, {count('not-applicable')} not asked
+	here;
+	{counted(seen, 'line')} seen on site.
+</p>
+<div class="wide">
+	<table class="data">
+		<thead><tr><th>State</th><th>What is asked</th><th>Rule</th><th class="no-print">Fix</th><th>On site</th></tr></thead>
+		<tbody>
+			{#each groups as [name, group] (name)}
+				<tr class="group"><th colspan="5" scope="rowgroup">{name}</th></tr>
+				{#each group as line (line.id)}
+					<PunchLine {line} check={checks.get(line.id)} room={by === 'rule' && line.roomId ? nameOf(line.roomId) : null} />
+				{/each}
+			{/each}
+		</tbody>
+	</table>
+</div>
+{#if !shown.length}<p class="soft">{openOnly ? 'Nothing is open.' : 'Nothing is asked yet: add rooms in Walk.'}</p>{/if}
+<p class="soft foot">
+	Smoke and carbon-monoxide alarms are the building code's: commonly one in each bedroom, outside each sleeping area and on each
+	storey; ask the authority having jurisdiction. This list says what was checked against the edition named; local code decides.
+</p>
+
+<style>
+	.bar {
+		display: flex;
+		gap: 8px;
+		flex-wrap: wrap;
+	}
+	.sum {
+		margin: 10px 0;
+		font-size: 15px;
+	}
+	.sum b {
+		font-size: 20px;
+		font-family: 'IBM Plex Mono', monospace;
+	}
+	.wide {
+		overflow-x: auto;
+	}
+	.group th {
+		text-align: left;
+		padding-top: 14px;
+		font-size: 15px;
+		background: var(--sheet);
+	}
+	.print-head {
+		display: none;
+	}
+	.foot {
+		max-width: 70ch;
+		font-size: 13.5px;
+	}
+	@media print {
+		.print-head {
+			display: block;
+		}
+		.wide {
+			overflow: visible;
+		}
+	}
+</style>

@@ -1,0 +1,113 @@
+<script lang="ts">
+	import { addRoom } from '$core/model/commands';
+	import { fieldFault } from '$core/model/faults';
+	import type { Point } from '$core/model/job';
+	import { ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
+	import { NAMES } from '$core/model/schema';
+	import { cutThrough, setOutline } from '$core/model/survey-commands';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import LengthField from '$lib/ui/fields/LengthField.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import type { RoomDrawing } from './room-drawing.svelte';
+
+	interface Props {
+		drawing: RoomDrawing;
+		storey: number;
+		onclose: () => void;
+	}
+	let { drawing, storey, onclose }: Props = $props();
+	const store = useJob();
+	let name = $state('');
+	let kind = $state<RoomKind>('bedroom');
+	let length = $state<number | null>(null);
+	const WAYS: [sign: string, label: string, way: Point][] = [
+		['←', 'left', [-1, 0]],
+		['↑', 'up', [0, 1]],
+		['↓', 'down', [0, -1]],
+		['→', 'right', [1, 0]]
+	];
+	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
+	const nameFault = fieldFault(NAMES.room);
+
+	/** Closes the outline and keeps the room; a walk round that crosses itself is refused with its walls. */
+	export async function keep(): Promise<void> {
+		const called = name || `Room ${store.job.rooms.length + 1}`;
+		const id = freshId();
+		const outline = drawing.points;
+		const done = await store.edit(`${called} drawn`, (draft) => {
+			addRoom(id, called, kind, storey)(draft);
+			setOutline(id, { outline, breaks: [], inPlace: true }, freshId)(draft);
+			cutThrough(id, freshId)(draft);
+		});
+		if (!done) return;
+		drawing.points = [];
+		drawing.next = null;
+		name = '';
+		store.select({ kind: 'room', id });
+	}
+</script>
+
+<div class="bar no-print">
+	<TextField
+		label="Room"
+		value={name}
+		check={(v) => (v ? nameFault(v) : null)}
+		placeholder="name"
+		onkeep={(v) => (name = v.trim())}
+	/>
+	<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (kind = v)} />
+	<div class="exact">
+		<LengthField label="Exact wall" value={length} mayBeUnknown onkeep={(v) => (length = v)} />
+		{#each WAYS as [sign, label, way] (label)}
+			<Btn small label={`Wall to the ${label}`} disabled={!length} onclick={() => length && drawing.wall(length, way)}>{sign}</Btn
+			>
+		{/each}
+	</div>
+	<p role="status">{drawing.says}</p>
+	<div class="acts">
+		<Btn small disabled={!drawing.points.length} onclick={() => drawing.back()}>Corner back</Btn>
+		<Btn small look="main" disabled={drawing.points.length < 3} onclick={keep}>Close and keep</Btn>
+		<Btn small onclick={onclose}>Done</Btn>
+	</div>
+</div>
+
+<style>
+	.bar {
+		position: absolute;
+		inset: 0 0 auto 0;
+		z-index: 2;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px 12px;
+		align-items: end;
+		padding: 8px 14px;
+		background: var(--sheet);
+		border-bottom: 1px solid var(--rule);
+	}
+	.bar > :global(.field) {
+		width: 130px;
+	}
+	.exact {
+		display: flex;
+		gap: 5px;
+		align-items: end;
+	}
+	.exact :global(.field) {
+		width: 104px;
+	}
+	p {
+		margin: 0;
+		min-width: 110px;
+		font-family: 'IBM Plex Mono', monospace;
+		font-size: 13.5px;
+		line-height: 32px;
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+		margin-left: auto;
+	}
+</style>

@@ -1,0 +1,219 @@
+<script lang="ts">
+	import { addDevice, editDevice, removeDevice } from '$core/model/commands';
+	import type { Box, Device } from '$core/model/job';
+	import {
+		DEVICE_KINDS,
+		inWords,
+		PART_OF,
+		PROTECTIONS,
+		SERVES,
+		SWITCH_WAYS,
+		type DeviceKind,
+		type PartOf,
+		type Serves,
+		type SwitchWays
+	} from '$core/model/kinds';
+	import { DUPLEX } from '$core/model/new-job';
+	import { indexOf } from '$core/model/job-index';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	let { box }: Props = $props();
+	const store = useJob();
+	let picked = $state(0);
+	const device = $derived(box.devices[Math.min(picked, box.devices.length - 1)]);
+	const KINDS: Record<DeviceKind, string> = {
+		receptacle: 'receptacle',
+		switch: 'switch',
+		lighting: 'light',
+		'hard-wired': 'wired equipment',
+		alarm: 'smoke alarm'
+	};
+	const PROTECTS = { none: 'none', gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' } as const;
+	const FORMS = [
+		{ value: '2-120-15', name: 'duplex, 15 A' },
+		{ value: '2-120-20', name: 'duplex, 20 A' },
+		{ value: '1-120-15', name: 'single, 15 A' },
+		{ value: '1-120-20', name: 'single, 20 A' },
+		{ value: '1-240-20', name: '240 V, 20 A' },
+		{ value: '1-240-30', name: '240 V, 30 A' },
+		{ value: '1-240-50', name: '240 V, 50 A' }
+	];
+	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: inWords(value) }));
+	const set = (what: string, change: Partial<Omit<Device, 'id'>>) =>
+		device && store.edit(`${box.name}: ${what}`, editDevice(box.id, device.id, change));
+	const formOf = (d: Device) => `${d.receptacles}-${d.volts}-${d.amps}`;
+	function form(value: string): void {
+		const [receptacles, volts, amps] = value.split('-').map(Number);
+		void set('receptacle', { receptacles: receptacles as 1 | 2, volts: volts as 120 | 240, amps: amps ?? 15 });
+	}
+	function kind(next: DeviceKind): void {
+		const receptacle = next === 'receptacle';
+		void set(KINDS[next], {
+			kind: next,
+			name: receptacle ? '' : KINDS[next],
+			receptacles: receptacle ? 2 : 0,
+			tamperResistant: receptacle && box.state !== 'found',
+			protection: 'none',
+			feedsLoad: false,
+			switched: 'none',
+			controls: undefined,
+			ways: next === 'switch' ? 'single-pole' : undefined
+		});
+	}
+	/** What a switch may switch: lights, wired fans and switched receptacles, those of its own room first. */
+	const switchable = $derived(
+		store.job.boxes
+			.filter(
+				(b) => b.id !== box.id && b.devices.some((d) => d.kind === 'lighting' || d.kind === 'hard-wired' || d.switched !== 'none')
+			)
+			.sort((a, b) => Number(b.roomId === box.roomId) - Number(a.roomId === box.roomId))
+	);
+	const more = $derived(switchable.filter((b) => !device?.controls?.includes(b.id)));
+	const add = () =>
+		store.edit(
+			`${box.name}: another device`,
+			addDevice(box.id, { ...DUPLEX, id: freshId(), state: box.state, tamperResistant: box.state !== 'found' })
+		);
+</script>
+
+{#if box.devices.length > 1}
+	<div class="tabs">
+		{#each box.devices as d, i (d.id)}
+			<Btn small look="quiet" pressed={device?.id === d.id} onclick={() => (picked = i)}>{i + 1}: {d.name || KINDS[d.kind]}</Btn>
+		{/each}
+	</div>
+{/if}
+{#if device}
+	<div class="two">
+		<SelectField
+			label="Device"
+			value={device.kind}
+			options={DEVICE_KINDS.map((value) => ({ value, name: KINDS[value] }))}
+			onkeep={kind}
+		/>
+		{#if device.kind === 'receptacle'}
+			<SelectField
+				label="Form"
+				value={formOf(device)}
+				options={FORMS.some((f) => f.value === formOf(device))
+					? FORMS
+					: [...FORMS, { value: formOf(device), name: `${device.volts} V, ${device.amps} A` }]}
+				onkeep={form}
+			/>
+			<SelectField
+				label="Slots"
+				value={device.slots}
+				options={[
+					{ value: 'grounding', name: 'grounding type' },
+					{ value: 'two-slot', name: 'two-slot' }
+				]}
+				onkeep={(slots: Device['slots']) => set(slots, { slots })}
+			/>
+			<SelectField
+				label="Protection in it"
+				value={device.protection}
+				options={PROTECTIONS.map((value) => ({ value, name: PROTECTS[value] }))}
+				onkeep={(protection: Device['protection']) => set(PROTECTS[protection], { protection, feedsLoad: protection !== 'none' })}
+			/>
+			<SelectField
+				label="By a wall switch"
+				value={device.switched}
+				options={[
+					{ value: 'none', name: 'always live' },
+					{ value: 'half', name: 'one half switched' },
+					{ value: 'whole', name: 'all switched' }
+				]}
+				onkeep={(switched: Device['switched']) => set('switched', { switched })}
+			/>
+			<SelectField
+				label="Serves"
+				value={device.serves ?? ''}
+				options={[{ value: '' as const, name: 'general use' }, ...plain(SERVES)]}
+				onkeep={(v: Serves | '') => set('serves', { serves: v || null })}
+			/>
+			<SelectField
+				label="Part of"
+				value={device.partOf ?? 'none'}
+				options={plain(PART_OF)}
+				onkeep={(v: PartOf) => set('part of', { partOf: v === 'none' ? undefined : v })}
+			/>
+		{:else if device.kind === 'switch'}
+			<SelectField
+				label="Switch"
+				value={device.ways ?? 'single-pole'}
+				options={plain(SWITCH_WAYS)}
+				onkeep={(ways: SwitchWays) => set(inWords(ways), { ways })}
+			/>
+			<SelectField
+				label="Switches also"
+				value=""
+				options={[
+					{ value: '', name: more.length ? 'choose what it switches' : 'nothing more to switch' },
+					...more.map((b) => ({ value: b.id, name: `${b.name}, ${b.devices[0]?.name || b.devices[0]?.kind}` }))
+				]}
+				onkeep={(id) => id && set('what it switches', { controls: [...(device.controls ?? []), id] })}
+			/>
+			<ul>
+				{#each device.controls ?? [] as id (id)}
+					<li>
+						switches {indexOf(store.job).boxes.get(id)?.name ?? 'a box that is gone'}
+						<button
+							type="button"
+							aria-label="No longer switches it"
+							onclick={() => set('what it switches', { controls: device.controls?.filter((c) => c !== id) })}>×</button
+						>
+					</li>
+				{:else}<li class="soft">What it switches is not said.</li>{/each}
+			</ul>
+		{/if}
+	</div>
+{/if}
+<div class="acts">
+	<Btn small onclick={add}>Another device</Btn>
+	{#if device}<Btn small look="quiet" onclick={() => store.edit(`${box.name}: device removed`, removeDevice(box.id, device.id))}
+			>Remove this device</Btn
+		>{/if}
+</div>
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		align-items: end;
+	}
+	.tabs,
+	.acts {
+		display: flex;
+		gap: 6px;
+		flex-wrap: wrap;
+		margin: 8px 0;
+	}
+	ul {
+		grid-column: 1 / -1;
+		list-style: none;
+		margin: 0;
+		padding: 0;
+		font-size: 14px;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		border-bottom: 1px dotted var(--rule);
+		min-height: 32px;
+	}
+	li button {
+		border: 0;
+		background: none;
+		font-size: 20px;
+		color: var(--soft);
+		min-width: 36px;
+	}
+</style>

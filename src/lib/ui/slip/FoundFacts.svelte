@@ -1,0 +1,200 @@
+<script lang="ts">
+	import { editBox } from '$core/model/commands';
+	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
+	import {
+		CABLES,
+		CONDUCTOR_COLOURS,
+		CONDUCTOR_MEANS,
+		GROUND_PROOFS,
+		INSULATIONS,
+		inWords,
+		type GroundProof
+	} from '$core/model/kinds';
+	import { GAUGES } from '$core/units/gauge';
+	import { formatLength } from '$core/units/length';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import FlagField from '../fields/FlagField.svelte';
+	import LengthField from '../fields/LengthField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** What was found in an existing box: ground and its proof, cables, conductors by what they turned out to be. */
+	let { box }: Props = $props();
+	const store = useJob();
+	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
+		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
+	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: inWords(value) }));
+	const PROOFS: Record<GroundProof, string> = {
+		'wiring-method': 'its wiring method',
+		'path-reading': 'a ground-path reading under load',
+		'volts-to-box': 'volts to the box: proves none',
+		'tester-lamps': "a tester's lamps: prove none",
+		'not-proven': 'not proven'
+	};
+	/** The trade's own colours, as the conductor has them. */
+	const SHOWN: Record<FoundConductor['colour'], string> = {
+		black: '#1e1a15',
+		red: '#b5281f',
+		white: '#fbf8f1',
+		blue: '#2c5aa0',
+		green: '#2d8a57',
+		bare: '#b87333',
+		other: 'transparent'
+	};
+	const EMPTY_CABLE: Omit<CableSeen, 'id'> = { cable: 'NM-B', awg: '14', conductors: 2, ground: true, note: '' };
+	let cable = $state({ ...EMPTY_CABLE });
+	const EMPTY: Omit<FoundConductor, 'id'> = {
+		cableId: null,
+		colour: 'black',
+		means: 'hot',
+		alwaysLive: false,
+		insulation: 'unknown',
+		freeLengthIn: null
+	};
+	let wire = $state({ ...EMPTY });
+	const nameOf = (c: CableSeen, i: number) =>
+		`${i + 1}: ${c.awg}/${c.conductors}${c.ground ? ' with ground' : ''} ${inWords(c.cable)}`;
+	/** A colour that does not mean what it should is what hurts the next one who opens the box. */
+	const odd = (c: FoundConductor) =>
+		(c.colour === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
+		((c.colour === 'green' || c.colour === 'bare') && c.means !== 'ground' && c.means !== 'unknown') ||
+		(c.means === 'neutral' && c.colour !== 'white') ||
+		(c.means === 'ground' && c.colour !== 'green' && c.colour !== 'bare');
+	async function addCable(): Promise<void> {
+		if (await set('cable seen', { cables: [...box.cables, { id: freshId(), ...cable }] })) cable = { ...EMPTY_CABLE };
+	}
+	async function addWire(): Promise<void> {
+		if (await set('conductor found', { conductors: [...box.conductors, { id: freshId(), ...wire }] })) wire = { ...EMPTY };
+	}
+</script>
+
+<div class="two">
+	<SelectField
+		label="Box"
+		value={box.material}
+		options={plain(['plastic', 'metal'] as const)}
+		onkeep={(material) => set(material, { material })}
+	/>
+	<SelectField
+		label="Ground shown by"
+		value={box.groundProof}
+		options={GROUND_PROOFS.map((value) => ({ value, name: PROOFS[value] }))}
+		onkeep={(groundProof: GroundProof) => set('proof of ground', { groundProof })}
+	/>
+</div>
+<h3>Cables seen</h3>
+<ul>
+	{#each box.cables as c, i (c.id)}
+		<li>
+			{nameOf(c, i)}
+			<button
+				type="button"
+				aria-label={`Remove cable ${i + 1}`}
+				onclick={() => set('cable taken out', { cables: box.cables.filter((x) => x.id !== c.id) })}>×</button
+			>
+		</li>
+	{/each}
+</ul>
+<div class="two">
+	<SelectField label="Cable" value={cable.cable} options={plain(CABLES)} onkeep={(v) => (cable.cable = v)} />
+	<SelectField
+		label="AWG"
+		value={cable.awg}
+		options={GAUGES.map((value) => ({ value, name: value }))}
+		onkeep={(v) => (cable.awg = v)}
+	/>
+	<SelectField
+		label="Conductors"
+		value={String(cable.conductors)}
+		options={['2', '3', '4'].map((value) => ({ value, name: value }))}
+		onkeep={(v) => (cable.conductors = Number(v))}
+	/>
+	<FlagField label="With ground" value={cable.ground} onkeep={(v) => (cable.ground = v ?? false)} />
+	<Btn small onclick={addCable}>Add cable</Btn>
+</div>
+<h3>Conductors as found</h3>
+<ul>
+	{#each box.conductors as c (c.id)}
+		<li class:odd={odd(c)}>
+			<span>
+				<i style:background={SHOWN[c.colour]}></i>
+				{c.colour}: {inWords(c.means)}{c.alwaysLive ? ', always live' : ''}{c.insulation === 'unknown'
+					? ''
+					: `, ${c.insulation} insulation`}{c.freeLengthIn === null ? '' : `, ${formatLength(c.freeLengthIn)} free`}{#if odd(c)}<b
+					>
+						not what its colour says</b
+					>{/if}
+			</span>
+			<button
+				type="button"
+				aria-label={`Remove the ${c.colour} conductor`}
+				onclick={() => set('conductor taken out', { conductors: box.conductors.filter((x) => x.id !== c.id) })}>×</button
+			>
+		</li>
+	{/each}
+</ul>
+<div class="two">
+	<SelectField label="Colour" value={wire.colour} options={plain(CONDUCTOR_COLOURS)} onkeep={(v) => (wire.colour = v)} />
+	<SelectField label="Turned out to be" value={wire.means} options={plain(CONDUCTOR_MEANS)} onkeep={(v) => (wire.means = v)} />
+	<FlagField label="Live with switches off" value={wire.alwaysLive} onkeep={(v) => (wire.alwaysLive = v ?? false)} />
+	<SelectField label="Insulation" value={wire.insulation} options={plain(INSULATIONS)} onkeep={(v) => (wire.insulation = v)} />
+	<LengthField label="Free length" value={wire.freeLengthIn} mayBeUnknown onkeep={(v) => (wire.freeLengthIn = v)} />
+	{#if box.cables.length}
+		<SelectField
+			label="In cable"
+			value={wire.cableId ?? ''}
+			options={[{ value: '', name: 'not made out' }, ...box.cables.map((c, i) => ({ value: c.id, name: nameOf(c, i) }))]}
+			onkeep={(v) => (wire.cableId = v || null)}
+		/>
+	{/if}
+	<Btn small onclick={addWire}>Add conductor</Btn>
+</div>
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		align-items: end;
+	}
+	h3 {
+		margin: 14px 0 4px;
+		font-size: 15px;
+	}
+	ul {
+		list-style: none;
+		margin: 0 0 8px;
+		padding: 0;
+		font-size: 14px;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 8px;
+		min-height: 34px;
+		border-bottom: 1px dotted var(--rule);
+	}
+	li.odd b {
+		color: var(--look);
+	}
+	li button {
+		border: 0;
+		background: none;
+		color: var(--soft);
+		font-size: 20px;
+		min-width: 36px;
+	}
+	i {
+		display: inline-block;
+		width: 14px;
+		height: 14px;
+		border: 1.5px solid var(--ink);
+		border-radius: 50%;
+		vertical-align: -2px;
+	}
+</style>

@@ -1,0 +1,19 @@
+import { wrap, type Remote } from 'comlink';
+
+/** Runs one piece of work in a worker of its own and ends it; `cancel` ends it at once. */
+export interface Job<T> {
+	done: Promise<T>;
+	cancel: () => void;
+}
+export class Cancelled extends Error {}
+
+export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) => Promise<T>): Job<T> {
+	const worker = make();
+	let stop: (why: Error) => void = () => undefined;
+	const stopped = new Promise<never>((_, reject) => (stop = reject));
+	worker.onerror = (e) => stop(new Error(e.message || 'The work could not be started.'));
+	const done = Promise.race([work(wrap<Api>(worker)), stopped]).finally(() => worker.terminate());
+	return { done, cancel: () => stop(new Cancelled('Stopped.')) };
+}
+export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
+export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
