@@ -3,6 +3,7 @@ import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wall
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
 import { inWords, type RoomKind } from '../model/kinds';
 import { indexOf } from '../model/job-index';
+import { workingSpaceOf } from '../layout/articles/110-26-a-working-space';
 import { formatLength } from '../units/length';
 import { across, down, off, segment, type Segment } from './plan-lines';
 import { reachOf, type ReachBand } from './plan-reach';
@@ -48,7 +49,8 @@ export interface PlanDrawing {
 	height: number;
 	rooms: PlanRoom[];
 	boxes: PlanBox[];
-	panels: { id: string; name: string; x: number; y: number; turn: number }[];
+	/** With the floor before it that is kept free. */
+	panels: { id: string; name: string; x: number; y: number; turn: number; space: Point[] }[];
 }
 
 export const WALL_IN = 5.5;
@@ -70,7 +72,8 @@ export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawin
 		if (!room?.outline || !point || panel.place?.kind !== 'wall') return [];
 		const n = inward(room.outline, panel.place.wall);
 		const [x, y] = down(off(point, n, 3));
-		return [{ id: panel.id, name: panel.name, x, y, turn: turnOf(n) }];
+		const space = (workingSpaceOf(edition, panel, room) ?? []).map(down);
+		return [{ id: panel.id, name: panel.name, x, y, turn: turnOf(n), space }];
 	});
 	const planRooms = rooms.map((room) => planRoom(edition, job, room));
 	return { ...boundsOf(planRooms, boxes), rooms: planRooms, boxes, panels };

@@ -1,6 +1,6 @@
 import type { Command } from './commands';
 import { crossings, fromWall, inward, signedArea, turner, wallEnds, wallLength } from './geometry';
-import type { Box, Break, Counter, Fixture, Job, Point, Room, WallMark, WallStuds } from './job';
+import type { Box, Break, Counter, Fixture, Job, Panel, Point, Room, WallMark, WallStuds } from './job';
 import type { TapeBreak } from './tape';
 import { formatLength, toSixteenth } from '../units/length';
 
@@ -444,6 +444,29 @@ export const removeFixture =
 		room.fixtures = room.fixtures.filter((f) => f.id !== fixtureId);
 	};
 
+/** A panel on a wall of a room; one that is there already is moved. */
+export const putPanel =
+	(panel: Panel): Command =>
+	(draft) => {
+		if (panel.place?.kind === 'wall')
+			mustFitWall(roomIn(draft, panel.roomId ?? ''), { wall: panel.place.wall, from: panel.place.at, to: panel.place.at + 1e-6 });
+		const there = draft.panels.findIndex((p) => p.id === panel.id);
+		if (there >= 0) draft.panels[there] = panel;
+		else draft.panels.push(panel);
+	};
+export const removePanel =
+	(panelId: string): Command =>
+	(draft) => {
+		const fed = draft.circuits.filter((c) => c.panelId === panelId);
+		if (fed.length)
+			throw new RangeError(
+				`Circuits ${fed
+					.map((c) => c.number)
+					.slice(0, 6)
+					.join(', ')} hang on it: it stays.`
+			);
+		draft.panels = draft.panels.filter((p) => p.id !== panelId);
+	};
 export const setStuds =
 	(roomId: string, studs: WallStuds[]): Command =>
 	(draft) =>

@@ -261,8 +261,8 @@ export function sayWalk(drawn: DrawnWalk): string {
 	if (drawn.closesItself) return `The last wall follows: ${formatLength(drawn.error)}.`;
 	const [x, y] = drawn.errorBy;
 	const parts = [
-		Math.abs(x) >= CLOSED_IN ? `${formatLength(Math.abs(x))} ${x > 0 ? 'right' : 'left'}` : '',
-		Math.abs(y) >= CLOSED_IN ? `${formatLength(Math.abs(y))} ${y > 0 ? 'up' : 'down'}` : ''
+		Math.abs(x) >= CLOSED_IN ? `${formatLength(Math.abs(x))} to the ${x > 0 ? 'right' : 'left'}` : '',
+		Math.abs(y) >= CLOSED_IN ? `${formatLength(Math.abs(y))} ${y > 0 ? 'above' : 'below'}` : ''
 	].filter(Boolean);
-	return `It ends ${formatLength(drawn.error)} from where it began: ${parts.join(', ')} of it.`;
+	return `It ends ${formatLength(drawn.error)} from where it began: ${parts.join(', ')}.`;
 }

@@ -1,4 +1,5 @@
 import type { Article } from '../requirement';
+import { workingSpace } from './110-26-a-working-space';
 import { appliances } from './210-50-c-appliances';
 import { walls } from './210-52-a-walls';
 import { islands, peninsulas, wallCounters } from './210-52-c-counters';
@@ -12,6 +13,7 @@ import { entranceLights, garageLights, hallwayLights, roomLights, stairLights, s
 
 /** Every article that says where an outlet must be, in the order of the book. */
 export const ARTICLES: readonly Article[] = [
+	workingSpace,
 	appliances,
 	walls,
 	wallCounters,

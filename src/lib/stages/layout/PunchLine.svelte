@@ -125,6 +125,35 @@
 		width: 32px;
 		height: 34px;
 	}
+	@media (max-width: 820px) {
+		tr:not(.note) {
+			display: grid;
+			grid-template-columns: minmax(0, 1fr) auto;
+			gap: 4px 10px;
+			padding: 10px 0;
+			border-bottom: 1px dotted var(--rule);
+		}
+		tr:not(.note) > td {
+			display: block;
+			padding: 0;
+			border: 0;
+		}
+		tr > td:nth-child(2) {
+			grid-column: 1 / -1;
+			grid-row: 1;
+		}
+		tr > td:nth-child(3) {
+			justify-self: end;
+		}
+		.tick,
+		.more {
+			width: 44px;
+			height: 44px;
+		}
+		.acts {
+			text-align: left;
+		}
+	}
 	.note td {
 		background: var(--paper);
 	}

@@ -19,7 +19,10 @@
 			const key = by === 'room' ? nameOf(line.roomId) : `${line.rule.section} ${line.rule.title}`;
 			found.set(key, [...(found.get(key) ?? []), line]);
 		}
-		const all = [...found];
+		const order = { missing: 0, unknown: 1, met: 2, 'not-applicable': 3 } as const;
+		for (const group of found.values()) group.sort((a, b) => order[a.state] - order[b.state]);
+		const rooms = ['The house', ...store.job.rooms.map((r) => r.name)];
+		const all = [...found].sort(([a], [b]) => rooms.indexOf(a) - rooms.indexOf(b));
 		return by === 'rule' ? all.sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true })) : all;
 	});
 	const count = (state: Requirement['state']) => lines.filter((l) => l.state === state).length;
@@ -89,6 +92,15 @@
 	.foot {
 		max-width: 70ch;
 		font-size: 13.5px;
+	}
+	@media (max-width: 820px) {
+		thead {
+			display: none;
+		}
+		table,
+		tbody {
+			display: block;
+		}
 	}
 	@media print {
 		.print-head {

@@ -4,7 +4,7 @@
 	import type { Device } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { DUPLEX, newBox } from '$core/model/new-job';
-	import { addFixture } from '$core/model/survey-commands';
+	import { addFixture, putPanel } from '$core/model/survey-commands';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -62,6 +62,21 @@
 		];
 		if (await store.edit(`${name}: ${outlet.name.toLowerCase()}`, addBox(box))) store.select({ kind: 'box', id });
 	}
+	async function addPanel(): Promise<void> {
+		const id = freshId();
+		const place = room ? placeFor(room, 'hard-wired', 60) : null;
+		const first = !store.job.panels.length;
+		const panel = {
+			id,
+			name: first ? 'Main panel' : `Panel ${store.job.panels.length + 1}`,
+			roomId: room?.id ?? null,
+			place,
+			mainA: first ? 200 : 100,
+			slots: first ? 40 : 20,
+			service: first
+		};
+		if (await store.edit(panel.name, putPanel(panel))) store.select({ kind: 'panel', id });
+	}
 	async function addThing(): Promise<void> {
 		if (!room) return;
 		const id = freshId();
@@ -76,6 +91,7 @@
 	</p>
 	<div class="row">
 		{#each outlets as outlet (outlet.name)}<Btn small onclick={() => addOutlet(outlet)}>{outlet.name}</Btn>{/each}
+		<Btn small onclick={addPanel}>Panel</Btn>
 	</div>
 	{#if room}
 		<div class="row">

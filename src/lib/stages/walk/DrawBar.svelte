@@ -76,9 +76,6 @@
 
 <style>
 	.bar {
-		position: absolute;
-		inset: 0 0 auto 0;
-		z-index: 2;
 		display: flex;
 		flex-wrap: wrap;
 		gap: 8px 12px;
@@ -96,7 +93,7 @@
 		align-items: end;
 	}
 	.exact :global(.field) {
-		width: 104px;
+		width: 128px;
 	}
 	p {
 		margin: 0;

@@ -120,7 +120,7 @@
 		<Textarea
 			id="tape-text"
 			rows={4}
-			class="hekto-input mono"
+			class="hekto-input mono w-full"
 			bind:value={tape}
 			placeholder="d2'8 4' r 12'6 r 10'2 r 12'6 r 3'6"
 			aria-describedby="tape-says"

@@ -14,7 +14,11 @@
 		['Ctrl Z', 'undo'],
 		['Ctrl Shift Z', 'do again'],
 		['Esc', 'let go of the selection'],
-		['arrows, + −', 'move and zoom the plan when it is in focus'],
+		['arrows', 'move the picked box, room or thing 1"; with Shift 6", with Alt 1/16"'],
+		['t, m', 'turn what is picked; mirror a room'],
+		['Ctrl D', 'copy what is picked'],
+		['Delete', 'remove what is picked'],
+		['arrows, + −', 'with nothing picked: move and zoom the plan'],
 		['?', 'this list']
 	] as const;
 </script>

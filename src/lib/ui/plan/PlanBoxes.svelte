@@ -34,6 +34,10 @@
 </script>
 
 {#each panels as p (p.id)}
+	{#if isSelected('panel', p.id) && p.space.length}<path
+			class="space"
+			d={`M${p.space.map((q) => q.join(' ')).join('L')}Z`}
+		/>{/if}
 	<g
 		class="thing"
 		transform={`translate(${p.x} ${p.y}) rotate(${p.turn})`}
@@ -122,6 +126,12 @@
 		fill: none;
 		stroke: var(--copper);
 		stroke-width: 2.6;
+	}
+	.space {
+		fill: color-mix(in srgb, var(--copper) 10%, transparent);
+		stroke: var(--copper);
+		stroke-dasharray: 4 3;
+		pointer-events: none;
 	}
 	.panel {
 		fill: var(--sheet);

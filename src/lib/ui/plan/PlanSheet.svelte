@@ -73,7 +73,7 @@
 	// The view is fitted anew only when what there is to see has grown or shrunk: an edit leaves it where it is.
 	const extent = $derived(`${plan.x} ${plan.y} ${plan.width} ${plan.height}`);
 	$effect(() => {
-		if (size.width && extent && !untrack(() => still)) untrack(fit);
+		if (size.width && size.height && extent && !untrack(() => still)) untrack(fit);
 	});
 	export function fit(): void {
 		if (!svg || !behavior) return;
@@ -86,6 +86,8 @@
 	function onkeydown(e: KeyboardEvent): void {
 		const move = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[e.key];
 		if (!svg || !behavior || e.target !== svg) return;
+		// With something picked the arrows move that.
+		if (move && selection) return;
 		if (move) select(svg).call(behavior.translateBy, (move[0] ?? 0) / view.k, (move[1] ?? 0) / view.k);
 		else if (e.key === '+' || e.key === '=') by(1.25);
 		else if (e.key === '-') by(0.8);

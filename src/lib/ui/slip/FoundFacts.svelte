@@ -45,6 +45,13 @@
 		bare: '#b87333',
 		other: 'transparent'
 	};
+	const CABLE_NAMES: Record<CableSeen['cable'], string> = {
+		'NM-B': 'NM-B',
+		'UF-B': 'UF-B',
+		THHN: 'THHN',
+		'two-wire': 'old two-wire',
+		'old-AC': 'old armored'
+	};
 	const EMPTY_CABLE: Omit<CableSeen, 'id'> = { cable: 'NM-B', awg: '14', conductors: 2, ground: true, note: '' };
 	let cable = $state({ ...EMPTY_CABLE });
 	const EMPTY: Omit<FoundConductor, 'id'> = {
@@ -57,7 +64,7 @@
 	};
 	let wire = $state({ ...EMPTY });
 	const nameOf = (c: CableSeen, i: number) =>
-		`${i + 1}: ${c.awg}/${c.conductors}${c.ground ? ' with ground' : ''} ${inWords(c.cable)}`;
+		`${i + 1}: ${c.awg}/${c.conductors}${c.ground ? ' with ground' : ''} ${CABLE_NAMES[c.cable]}`;
 	/** A colour that does not mean what it should is what hurts the next one who opens the box. */
 	const odd = (c: FoundConductor) =>
 		(c.colour === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
@@ -100,7 +107,12 @@
 	{/each}
 </ul>
 <div class="two">
-	<SelectField label="Cable" value={cable.cable} options={plain(CABLES)} onkeep={(v) => (cable.cable = v)} />
+	<SelectField
+		label="Cable"
+		value={cable.cable}
+		options={CABLES.map((value) => ({ value, name: CABLE_NAMES[value] }))}
+		onkeep={(v) => (cable.cable = v)}
+	/>
 	<SelectField
 		label="AWG"
 		value={cable.awg}

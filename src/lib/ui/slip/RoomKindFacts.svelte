@@ -99,9 +99,9 @@
 		onkeep={(storage) => set('storage', { storage })}
 	/>
 {/if}
-{#if !openAir && room.kind !== 'kitchen'}
+{#if !openAir && room.kind !== 'kitchen' && room.fixtures.some((f) => f.kind === 'sink')}
 	<FlagField
-		label="Food or drink prepared, with a sink"
+		label="Food or drink prepared"
 		value={room.foodPrep}
 		onkeep={(v) => set('food preparation', { foodPrep: v ?? false })}
 	/>

@@ -38,6 +38,7 @@
 	const FACTS = {
 		box: once(() => import('./BoxFacts.svelte')),
 		room: once(() => import('./RoomFacts.svelte')),
+		panel: once(() => import('./PanelFacts.svelte')),
 		fixture: once(() => import('./FixtureFacts.svelte')),
 		circuit: once(() => import('./CircuitFacts.svelte')),
 		leg: once(() => import('./LegFacts.svelte'))
@@ -45,7 +46,7 @@
 	const MOST = 30;
 	let factsOpen = $state(false);
 	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
-	const factsFirst = $derived(stage === 'walk' || store.selection?.kind === 'leg' || store.selection?.kind === 'fixture');
+	const factsFirst = $derived(stage === 'walk' || ['leg', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
 	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
@@ -119,6 +120,9 @@
 	{:else if store.selection?.kind === 'fixture'}
 		{@const { id } = store.selection}
 		{#await FACTS.fixture() then { default: FixtureFacts }}{#key id}<FixtureFacts fixtureId={id} />{/key}{/await}
+	{:else if store.selection?.kind === 'panel'}
+		{@const { id } = store.selection}
+		{#await FACTS.panel() then { default: PanelFacts }}{#key id}<PanelFacts panelId={id} />{/key}{/await}
 	{:else if store.selection?.kind === 'circuit' && store.circuit}
 		{@const circuit = store.circuit}
 		{#await FACTS.circuit() then { default: CircuitFacts }}{#key circuit.id}<CircuitFacts {circuit} />{/key}{/await}
