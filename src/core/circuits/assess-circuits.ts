@@ -2,6 +2,7 @@ import { cite, type Edition, type RuleRef } from '../code/edition';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
+import { remembered } from '../model/remember';
 import type { Decision, Finding, StageResult, Subject } from '../model/result';
 import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
@@ -10,9 +11,17 @@ import { asLoadCase } from './load';
 import { runOf, type Run } from './runs';
 import { sizeCircuit, type SizeCase } from './size';
 
+const known = remembered<Circuit, StageResult>();
+
 /** Sizing of every circuit, drop along every run, and what a circuit of its kind may feed. */
 export function assessCircuits(edition: Edition, job: Job): StageResult {
-	const results = job.circuits.map((circuit) => assessCircuit(edition, job, circuit));
+	const { boxes, rooms } = indexOf(job);
+	const results = job.circuits.map((circuit) => {
+		const run = runOf(job, circuit);
+		const onRun = run.nodes.map((n) => boxes.get(n.boxId));
+		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
+		return known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
+	});
 	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
 }
 

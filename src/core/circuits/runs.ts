@@ -1,4 +1,5 @@
 import { indexOf } from '../model/job-index';
+import { remembered } from '../model/remember';
 import type { Circuit, Job, Leg } from '../model/job';
 
 /** One box of a run with the leg that feeds it. */
@@ -21,21 +22,17 @@ export interface Run {
 	byBox: ReadonlyMap<string, RunNode>;
 }
 
-const known = new WeakMap<Job, Map<string, Run>>();
+const known = remembered<Circuit, Run>();
 
 /** The tree of legs and boxes of a circuit, from its panel. Boxes not reached from the panel are left out. */
 export function runOf(job: Job, circuit: Circuit): Run {
-	const runs = known.get(job) ?? new Map<string, Run>();
-	known.set(job, runs);
-	const before = runs.get(circuit.id);
-	if (before) return before;
 	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	const fromHere = new Map<string, Leg[]>();
-	for (const leg of legs) fromHere.set(leg.fromId, [...(fromHere.get(leg.fromId) ?? []), leg]);
-	const nodes = walk(fromHere, circuit.panelId);
-	const run = { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
-	runs.set(circuit.id, run);
-	return run;
+	return known(circuit, legs, () => {
+		const fromHere = new Map<string, Leg[]>();
+		for (const leg of legs) fromHere.set(leg.fromId, [...(fromHere.get(leg.fromId) ?? []), leg]);
+		const nodes = walk(fromHere, circuit.panelId);
+		return { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
+	});
 }
 
 function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] {

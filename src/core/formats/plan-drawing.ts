@@ -3,6 +3,7 @@ import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wall
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
 import { inWords, type RoomKind } from '../model/kinds';
 import { indexOf } from '../model/job-index';
+import { remembered } from '../model/remember';
 import { workingSpaceOf } from '../layout/articles/110-26-a-working-space';
 import { formatLength } from '../units/length';
 import { across, down, off, segment, type Segment } from './plan-lines';
@@ -92,16 +93,10 @@ function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 	return { x, y, width: Math.max(...xs) + pad - x, height: Math.max(...ys) + pad - y };
 }
 
-// A room that an edit leaves alone keeps its drawing, so that only what changed is drawn again.
-const drawn = new WeakMap<Room, { edition: Edition; boxes: readonly Box[]; room: PlanRoom }>();
+const drawn = remembered<Room, PlanRoom>();
 function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
-	const before = drawn.get(room);
-	if (before?.edition === edition && before.boxes.length === boxes.length && before.boxes.every((b, i) => b === boxes[i]))
-		return before.room;
-	const made = drawRoom(edition, job, room);
-	drawn.set(room, { edition, boxes, room: made });
-	return made;
+	return drawn(room, [edition, ...boxes], () => drawRoom(edition, job, room));
 }
 
 function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {

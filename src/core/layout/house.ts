@@ -12,19 +12,45 @@ const DOORS = ['door', 'opening', 'sliding-panel'];
 const BEYOND_IN = 12;
 
 const bounds = new WeakMap<readonly Point[], [number, number, number, number]>();
+function boundsOf(outline: readonly Point[]): [number, number, number, number] {
+	const before = bounds.get(outline);
+	if (before) return before;
+	const [xs, ys] = [outline.map((q) => q[0]), outline.map((q) => q[1])];
+	const b: [number, number, number, number] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+	bounds.set(outline, b);
+	return b;
+}
 function holds(outline: readonly Point[], p: Point): boolean {
-	let b = bounds.get(outline);
-	if (!b) {
-		const [xs, ys] = [outline.map((q) => q[0]), outline.map((q) => q[1])];
-		b = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
-		bounds.set(outline, b);
-	}
+	const b = boundsOf(outline);
 	return p[0] >= b[0] && p[0] <= b[2] && p[1] >= b[1] && p[1] <= b[3] && inside(outline, p);
+}
+
+/** Rooms sorted into cells of the plan, so that a question about a point asks only those that are near. */
+const CELL_IN = 240;
+const cellsKnown = new WeakMap<readonly Room[], Map<string, Room[]>>();
+function roomsNear(rooms: readonly Room[], storey: number, [x, y]: Point): readonly Room[] {
+	let cells = cellsKnown.get(rooms);
+	if (!cells) {
+		cells = new Map();
+		for (const room of rooms) {
+			if (!room.outline) continue;
+			const [x0, y0, x1, y1] = boundsOf(room.outline).map((v) => Math.floor(v / CELL_IN)) as [number, number, number, number];
+			for (let cx = x0; cx <= x1; cx++)
+				for (let cy = y0; cy <= y1; cy++) {
+					const key = `${room.storey} ${cx} ${cy}`;
+					const cell = cells.get(key);
+					if (cell) cell.push(room);
+					else cells.set(key, [room]);
+				}
+		}
+		cellsKnown.set(rooms, cells);
+	}
+	return cells.get(`${storey} ${Math.floor(x / CELL_IN)} ${Math.floor(y / CELL_IN)}`) ?? [];
 }
 
 /** The room of a storey in which a point lies; enclosed rooms go before open ones. */
 export function roomAt(job: Job, storey: number, p: Point, not?: Room): Room | undefined {
-	const found = job.rooms.filter((r) => r !== not && r.storey === storey && r.outline && holds(r.outline, p));
+	const found = roomsNear(job.rooms, storey, p).filter((r) => r.id !== not?.id && r.outline && holds(r.outline, p));
 	return found.find((r) => !OPEN_AIR.includes(r.kind)) ?? found[0];
 }
 

@@ -2,6 +2,7 @@ import type { Edition } from '../code/edition';
 import { fixtureCorners, fromWall, wallLength } from '../model/geometry';
 import type { Box, Break, Fixture, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
+import { remembered } from '../model/remember';
 import type { FixtureKind } from '../model/kinds';
 import { toSixteenths } from '../units/length';
 import { counterRuns, type CounterRun } from './counter-runs';
@@ -16,25 +17,13 @@ export interface RoomWalls extends WallsResult {
 	boxesOf: ReadonlyMap<string, string[]>;
 }
 
-interface Known {
-	edition: Edition;
-	boxes: readonly Box[];
-	result: RoomWalls | null;
-}
-// A room that an edit leaves alone keeps its identity, and so its result.
-const roomsKnown = new WeakMap<Room, Known>();
+const roomsKnown = remembered<Room, RoomWalls | null>();
 
 /** Shared by findings, plan and punch list. Null: not measured, or not lawful as drawn. */
 export function roomWalls(edition: Edition, job: Job, room: Room): RoomWalls | null {
 	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
-	const before = roomsKnown.get(room);
-	if (before?.edition === edition && sameRows(before.boxes, boxes)) return before.result;
-	const result = reckonWalls(edition, room, boxes);
-	roomsKnown.set(room, { edition, boxes, result });
-	return result;
+	return roomsKnown(room, [edition, ...boxes], () => reckonWalls(edition, room, boxes));
 }
-const sameRows = <T>(a: readonly T[], b: readonly T[]): boolean =>
-	a === b || (a.length === b.length && a.every((x, i) => x === b[i]));
 
 /** The same, with boxes as they would stand: for a box while it is dragged. */
 export function reckonWalls(edition: Edition, room: Room, boxes: readonly Box[]): RoomWalls | null {

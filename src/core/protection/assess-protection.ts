@@ -3,15 +3,32 @@ import { editions } from '../code/editions';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job } from '../model/job';
 import { EDITIONS, inWords } from '../model/kinds';
+import { remembered } from '../model/remember';
+import { runOf } from '../circuits/runs';
 import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
 import type { OutletFacts } from '../code/outlet';
 import { outletFacts } from './outlet-facts';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { protectedBy } from './reach';
 
+const known = remembered<Box, StageResult[]>();
+
 /** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
 export function assessProtection(edition: Edition, job: Job): StageResult {
-	const results = job.boxes.flatMap((box) => box.devices.map((device) => assessDevice(edition, job, box, device)));
+	const { boxes, rooms, circuitsOfBox } = indexOf(job);
+	const results = job.boxes.flatMap((box) => {
+		const circuit = circuitsOfBox.get(box.id)?.[0];
+		const path = (circuit && runOf(job, circuit).byBox.get(box.id)?.path) ?? [];
+		const rows = [
+			edition,
+			job.permitDate,
+			job.amendments,
+			box.roomId ? rooms.get(box.roomId) : undefined,
+			circuit,
+			...path.map((leg) => boxes.get(leg.fromId))
+		];
+		return known(box, rows, () => box.devices.map((device) => assessDevice(edition, job, box, device)));
+	});
 	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
 }
 

@@ -11,7 +11,6 @@
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import { theme } from '$lib/ui/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import NewJob from './NewJob.svelte';
 
 	let rows = $state.raw<JobRow[]>([]);
 	let fault = $state<string | null>(null);
@@ -93,7 +92,9 @@
 			<Btn onclick={() => (asking = asking === 'job' ? null : 'job')}>New job</Btn>
 			<FilePick small={false} label="Take in a job file" accept=".json,application/json" onpick={takeIn} />
 		</div>
-		{#if asking}{#key asking}<NewJob kind={asking} />{/key}{/if}
+		{#if asking}
+			{#await import('./NewJob.svelte') then { default: NewJob }}{#key asking}<NewJob kind={asking} />{/key}{/await}
+		{/if}
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
 			<p><a href="/job/quillback/walk">Open the demo house without keeping anything</a></p>

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { Button } from 'flowbite-svelte';
 	import type { Snippet } from 'svelte';
 
 	interface Props {
@@ -33,10 +32,11 @@
 		danger: 'border-[1.5px] border-(--stop) bg-(--sheet) text-(--stop)'
 	} as const;
 	const shape = $derived(
-		`${LOOKS[look]} ${small ? 'min-h-8 px-2.5 text-[13px]' : 'min-h-9 px-3.5 text-sm'} max-[820px]:min-h-11 py-1 rounded font-semibold shadow-none ring-0 focus:ring-0 focus-within:ring-0 disabled:opacity-50 dark:bg-(--sheet) ${look === 'main' ? 'dark:bg-(--copper) dark:text-(--on-copper) dark:hover:bg-(--copper)' : 'dark:hover:bg-(--paper)'} ${pressed ? 'bg-(--copper-wash)! border-(--copper)!' : ''}`
+		`${LOOKS[look]} ${small ? 'min-h-8 px-2.5 text-[13px]' : 'min-h-9 px-3.5 text-sm'} max-[820px]:min-h-11 py-1 rounded font-semibold inline-flex items-center justify-center text-center cursor-pointer disabled:cursor-not-allowed disabled:opacity-50 ${pressed ? 'bg-(--copper-wash)! border-(--copper)!' : ''}`
 	);
 </script>
 
-<Button {type} {disabled} {title} color="alternative" class={shape} aria-label={label} aria-pressed={pressed} {onclick}>
+<!-- Plain: the first view does without the component library, whose class merging is a quarter of its script. -->
+<button {type} {disabled} {title} class={shape} aria-label={label} aria-pressed={pressed} {onclick}>
 	{@render children()}
-</Button>
+</button>

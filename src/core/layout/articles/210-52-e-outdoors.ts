@@ -65,7 +65,8 @@ export const frontAndBack: Article = {
 				needs: []
 			};
 		const wanted: (Side | 'any')[] = sides === 'any' ? ['any'] : [...sides];
-		const judged = wanted.map((side) => ofSide(c, side, outBoxes(c.job)));
+		const all = outBoxes(c.job);
+		const judged = wanted.map((side) => ofSide(c, side, all));
 		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
 	}
 };
@@ -163,12 +164,13 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 export const balconies: Article = {
 	rule: (edition) => edition.places.balcony.rule,
 	judge(c) {
-		const judged = c.job.rooms.filter(isTerrace).map((room) => ofTerrace(c, room));
+		const all = outBoxes(c.job);
+		const judged = c.job.rooms.filter(isTerrace).map((room) => ofTerrace(c, room, all));
 		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
 	}
 };
 
-function ofTerrace(c: ArticleCase, room: Room): { requirement: Requirement; need?: PointNeed } {
+function ofTerrace(c: ArticleCase, room: Room, all: readonly OutBox[]): { requirement: Requirement; need?: PointNeed } {
 	const { rule: ref, withinIn, aboveIn } = c.edition.places.balcony;
 	const title = `a receptacle reached from ${room.name}, at most ${formatLength(aboveIn)} above its floor`;
 	const gap = room.gapIn ?? 0;
@@ -181,7 +183,7 @@ function ofTerrace(c: ArticleCase, room: Room): { requirement: Requirement; need
 					? 'it is not entered from inside the house'
 					: null;
 	if (apart) return { requirement: ofRoom(c, ref, room, { title, state: 'not-applicable', why: apart }) };
-	const boxes = outBoxes(c.job).filter((o) => o.room === room);
+	const boxes = all.filter((o) => o.room === room);
 	const good = boxes
 		.filter(({ box }) => box.readilyAccessible && box.heightIn !== null && box.heightIn <= aboveIn)
 		.map((o) => o.box);

@@ -205,30 +205,27 @@ export const stairLights: Article = {
 /** Each outdoor entrance at grade; a vehicle door is none. @source 210.70(A)(2) */
 export const entranceLights: Article = {
 	rule: (edition) => edition.places.lighting.entrances,
-	judge: (c) => ({
-		requirements: c.job.rooms
-			.filter(
-				(r) => r.storey === 0 && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && (!r.detached || r.powered !== false)
-			)
-			.flatMap((room) =>
-				doorsOf(room)
-					.filter((d) => d.kind !== 'opening' && leadsTo(c.job, c.edition.places, room, d) === 'outside')
-					.map((door) => ofEntrance(c, room, door))
-			),
-		needs: []
-	})
+	judge(c) {
+		const outside = c.job.rooms.filter((r) => OPEN_AIR.includes(r.kind)).flatMap((r) => lights(boxesIn(c.job, r)));
+		const requirements = c.job.rooms.filter(hasEntrance).flatMap((room) =>
+			doorsOf(room)
+				.filter((d) => d.kind !== 'opening' && leadsTo(c.job, c.edition.places, room, d) === 'outside')
+				.map((door) => ofEntrance(c, room, door, outside))
+		);
+		return { requirements, needs: [] };
+	}
 };
+const hasEntrance = (r: Room): boolean =>
+	r.storey === 0 && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && (!r.detached || r.powered !== false);
 
 /** A light outdoors so near to a door lights its entrance, in. */
 const LIGHTS_IN = 120;
-function ofEntrance(c: ArticleCase, room: Room, door: Break): Requirement {
+function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly Box[]): Requirement {
 	const { entrances: ref } = c.edition.places.lighting;
 	const outline = room.outline ?? [];
 	const middle = (door.from + door.to) / 2;
 	const out = beyond(outline, door.wall, middle);
-	const near = lights(
-		c.job.boxes.filter((b) => OPEN_AIR.includes(indexOf(c.job).rooms.get(b.roomId ?? '')?.kind ?? 'attic'))
-	).filter((b) => {
+	const near = outside.filter((b) => {
 		const p = pointOf(c.job, b);
 		return !!p && Math.hypot(p[0] - out[0], p[1] - out[1]) <= LIGHTS_IN;
 	});

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { Drawer } from 'flowbite-svelte';
 	import type { Component } from 'svelte';
 	import { tinykeys } from 'tinykeys';
 	import type { Hit } from '$core/model/find';
@@ -10,11 +9,6 @@
 	import Btn from '../Btn.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
-	import { theme } from '../theme.svelte';
-	import Find from './Find.svelte';
-	import JobPanel from './JobPanel.svelte';
-	import KeysList from './KeysList.svelte';
-	import LivePanel from './LivePanel.svelte';
 	import Notice from './Notice.svelte';
 	import StageBar from './StageBar.svelte';
 	import StageRail from './StageRail.svelte';
@@ -127,20 +121,16 @@
 	{/if}
 </div>
 
-{#if phone}
-	<Drawer bind:open={open.slip} placement="bottom" class="hekto-drawer" aria-label="Why"><Slip {stage} onshow={show} /></Drawer>
-	<Drawer bind:open={open.stages} placement="left" class="hekto-drawer" aria-label="All stages"
-		><StageRail {stage} onchoose={() => (open.stages = false)} />
-		<p class="more">
-			<Btn onclick={() => theme.turn()}>{theme.dark ? 'Light theme' : 'Dark theme'}</Btn>
-			<Btn onclick={() => ((open.stages = false), (open.job = true))}>The job</Btn> <a href="/">All jobs</a>
-		</p>
-	</Drawer>
+{#if phone && (open.slip || open.stages)}
+	{#await import('./PhoneDrawers.svelte') then { default: PhoneDrawers }}
+		<PhoneDrawers {stage} bind:slip={open.slip} bind:stages={open.stages} onshow={show} onjob={() => (open.job = true)} />
+	{/await}
 {/if}
-<Find bind:open={open.find} onhit={show} />
-<KeysList bind:open={open.keys} />
-<LivePanel bind:open={open.live} />
-<JobPanel bind:open={open.job} />
+<!-- What opens over the page comes when it is first asked for. -->
+{#if open.find}{#await import('./Find.svelte') then { default: Find }}<Find bind:open={open.find} onhit={show} />{/await}{/if}
+{#if open.keys}{#await import('./KeysList.svelte') then { default: KeysList }}<KeysList bind:open={open.keys} />{/await}{/if}
+{#if open.live}{#await import('./LivePanel.svelte') then { default: LivePanel }}<LivePanel bind:open={open.live} />{/await}{/if}
+{#if open.job}{#await import('./JobPanel.svelte') then { default: JobPanel }}<JobPanel bind:open={open.job} />{/await}{/if}
 
 <style>
 	.frame {
@@ -208,16 +198,6 @@
 		color: var(--look);
 		border-radius: 3px;
 		padding: 0 6px;
-	}
-	.more {
-		display: flex;
-		align-items: center;
-		gap: 16px;
-		padding: 0 12px 16px;
-	}
-	.more a {
-		color: var(--copper);
-		font-weight: 600;
 	}
 	@media print {
 		.frame,
