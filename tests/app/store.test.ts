@@ -54,7 +54,7 @@ test('a full store says so, keeps the edit in the tab, offers a file; with room 
 	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
 	await b.click('[role=alert] button', 'Save job file');
 	const text = await b.driver.executeAsyncScript<string>('const done = arguments[0]; window.__blobs[0].then(done)');
-	assert.equal(JSON.parse(text).job.boxes.length, 97);
+	assert.equal(JSON.parse(text).job.boxes.length, 102);
 	await b.run('IDBObjectStore.prototype.put = window.__put');
 	await b.press('path.floor[aria-label^="Bedroom 2"]');
 	await b.click('.slip summary', 'Facts');
@@ -73,5 +73,5 @@ test('a browser that keeps nothing says so, and the demo house opens all the sam
 	await b.says('This browser does not let Hekto keep anything');
 	await b.click('a', 'Open the demo house without keeping anything');
 	await b.says('This browser does not let Hekto keep anything', '[role=alert]');
-	await b.says('21 rooms, 95 boxes');
+	await b.says('21 rooms, 100 boxes');
 });

@@ -507,3 +507,21 @@ test('every fix of a line meets that line', () => {
 		}
 	}
 });
+test('a house without places outdoors gets them with their boxes, one each side, outside a wall that looks that way', () => {
+	const bare = house([room('r', 'living', rect(0, 0, 144, 144))]);
+	const fixes = missingPlaces(bare, 'receptacle').filter((f) => f.boxes.some((b) => b.yard));
+	let n = 0;
+	const after = produce(bare, (draft) => {
+		for (const fix of fixes) applyFix(fix, () => `n${++n}`)(draft);
+	});
+	assert.deepEqual(
+		after.rooms.slice(1).map((r) => [r.name, r.kind, r.side]),
+		[
+			['Front yard', 'outdoors', 'front'],
+			['Back yard', 'outdoors', 'back']
+		]
+	);
+	assert.equal(states(after, '210.52(E)(1)'), 'met met');
+	const [front, back] = after.boxes.map((b) => (b.place?.kind === 'point' ? b.place.y : NaN));
+	assert.ok((front ?? 0) < 0 && (back ?? 0) > 144);
+});

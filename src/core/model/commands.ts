@@ -16,7 +16,9 @@ function find<T extends { id: string }>(rows: T[], id: string, what: string): T 
 }
 
 export const editJob =
-	(change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit'>>): Command =>
+	(
+		change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit' | 'practice'>>
+	): Command =>
 	(draft) =>
 		void Object.assign(draft, change);
 export const editRoom =
@@ -142,9 +144,18 @@ export const applyFix =
 		}
 	};
 
+/** The place outdoors on a side of the house, made where there is none. */
+function yardOf(draft: Job, side: 'front' | 'back', newId: () => string): Room {
+	const there = draft.rooms.find((r) => r.kind === 'outdoors' && r.side === side);
+	if (there) return there;
+	const yard = newRoom(newId(), side === 'front' ? 'Front yard' : 'Back yard', 'outdoors', { side, finished: false });
+	draft.rooms.push(yard);
+	return yard;
+}
+
 /** Puts one planned box where a fix wants it. @returns its id */
 function placeBox(draft: Job, spot: NewPlace, made: readonly string[], newId: () => string): string {
-	const room = find(draft.rooms, spot.roomId, 'room');
+	const room = spot.yard ? yardOf(draft, spot.yard, newId) : find(draft.rooms, spot.roomId, 'room');
 	const box = newBox(newId(), freeName(draft, room), {
 		state: 'planned',
 		roomId: room.id,

@@ -38,6 +38,8 @@ export interface NewPlace {
 	device: Extract<DeviceKind, 'receptacle' | 'lighting' | 'switch'>;
 	serves?: Serves | undefined;
 	outdoors?: boolean | undefined;
+	/** The job has no place outdoors on that side yet: it is made with the box. */
+	yard?: 'front' | 'back' | undefined;
 	/** Of a switch: the box with the light that it switches, or the place in this fix that makes it. */
 	controls?: { boxId: string } | { place: number } | undefined;
 	/** Of a switch: how many there are for one light. */

@@ -26,6 +26,7 @@
 <Sheet title="Hand over" sub="papers and files">
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
+		<Btn small onclick={() => store.saveFile(true)}>With photos</Btn>
 		<Btn small onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, store.readings))}
 			>Readings as CSV</Btn
 		>

@@ -104,6 +104,7 @@ function ofSide(c: ArticleCase, side: Side | 'any', all: readonly OutBox[]): { r
 		: `No receptacle is ${where} of the house.`;
 	const requirement = ofHouse(c, ref, { ...draft, state: 'missing', why });
 	const meets: PointNeed['meets'] = (p) => {
+		if (p.yard) return side === 'any' || p.yard === side;
 		const room = c.job.rooms.find((r) => r.id === p.roomId);
 		if (!room || !OPEN_AIR.includes(room.kind) || p.heightIn === null) return false;
 		const up = p.heightIn + (isTerrace(room) ? (room.aboveGradeIn ?? 0) : 0);
@@ -139,8 +140,7 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 	const terraces = job.rooms
 		.filter((r) => isTerrace(r) && (side === 'any' || sideOf(job, r) === side))
 		.flatMap((r) => terracePlaces(job, r));
-	if (!yard) return terraces;
-	const outer = outerWalls(job, yard.storey)
+	const outer = outerWalls(job, yard?.storey ?? 0)
 		.filter((w) => looks[side]?.(w.out))
 		.sort((a, b) => b.length - a.length);
 	const spots = outer.flatMap((w) => {
@@ -148,15 +148,10 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 		return to > from ? [atPoint(beyond(w.room.outline ?? [], w.wall, (from + to) / 2, 6))] : [];
 	});
 	const places = spots.length ? spots : [null];
+	const where = yard ? { roomId: yard.id } : { roomId: '', yard: side === 'back' ? ('back' as const) : ('front' as const) };
 	return [
 		...terraces,
-		...places.map((place): NewPlace => ({
-			roomId: yard.id,
-			place,
-			heightIn: OUT_HEIGHT_IN,
-			device: 'receptacle',
-			outdoors: true
-		}))
+		...places.map((place): NewPlace => ({ ...where, place, heightIn: OUT_HEIGHT_IN, device: 'receptacle', outdoors: true }))
 	];
 }
 

@@ -6,7 +6,7 @@
 	import { wallLength } from '$core/model/geometry';
 	import { inWords, ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
-	import { behindWall, cutThrough, joinRoom, setOutline } from '$core/model/survey-commands';
+	import { behindWall, cutThrough, joinRoom, mustClose, setOutline } from '$core/model/survey-commands';
 	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/model/tape';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
@@ -40,7 +40,9 @@
 	const closed = $derived.by(() => {
 		if (!read?.ok) return null;
 		try {
-			return { room: closeWalk(read.walk, how), fault: null };
+			const room = closeWalk(read.walk, how);
+			mustClose(room.outline, name || 'The room');
+			return { room, fault: null };
 		} catch (error) {
 			return { room: null, fault: (error as Error).message };
 		}
@@ -132,13 +134,13 @@
 		</p>
 		{#if drawn && drawn.error && !drawn.closesItself}
 			<SelectField label="Close it" value={closing} options={closings} onkeep={(v) => (closing = v)} />
-			{#if closed?.fault}<p class="says bad" role="alert">{closed.fault}</p>
-			{:else if closed?.room && closed.room.changed.some((c) => c)}
+			{#if closed?.room && closed.room.changed.some((c) => c)}
 				<p class="says">
 					Changed: {closed.room.changed.flatMap((c, i) => (c ? [`wall ${i + 1} by ${formatLength(c)}`] : [])).join(', ')}.
 				</p>
 			{/if}
 		{/if}
+		{#if closed?.fault}<p class="says bad" role="alert">{closed.fault}</p>{/if}
 		{#if joins.length > 1}<SelectField label="Where" value={join} options={joins} onkeep={(v) => (join = v)} />{/if}
 		<p class="soft marks">
 			On the way, each with its width: {#each marks as [letter, what], i (letter)}{i ? ', ' : ''}<b>{letter}</b>

@@ -2,9 +2,12 @@
 	import { Modal } from 'flowbite-svelte';
 	import { editJob } from '$core/model/commands';
 	import { day, fieldFault, must } from '$core/model/faults';
-	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import type { Practice, Unit } from '$core/model/job';
+	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import FlagField from '../fields/FlagField.svelte';
+	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 
@@ -20,6 +23,23 @@
 	} as const;
 	const dayFault = fieldFault(must(day()));
 	const nameFault = fieldFault(NAMES.job);
+	const practice = $derived(store.job.practice);
+	const height = (change: Partial<Practice>) => {
+		const wrong = Object.values(change).some((v) => Number(v) < 0 || Number(v) > 120);
+		if (wrong) return store.say(`A height must be 0" to 10' 0".`, true);
+		return store.edit('House practice: height', editJob({ practice: { ...practice, ...change } }));
+	};
+	/** What is taken where nothing is said yet. */
+	const unit = $derived<Unit>(
+		store.job.unit ?? { groundLevel: true, ownEntrance: true, commonLaundry: false, laundryHere: true, parkingAway: false }
+	);
+	const UNIT: [keyof Unit, string][] = [
+		['groundLevel', 'On the ground level'],
+		['ownEntrance', 'Outside entrance of its own'],
+		['commonLaundry', 'Laundry in common rooms'],
+		['laundryHere', 'Laundry in this unit'],
+		['parkingAway', 'Parking away from the unit']
+	];
 </script>
 
 <Modal bind:open title="The job" size="sm" class="hekto-modal">
@@ -45,6 +65,37 @@
 			onkeep={(permitDate) => store.edit('Permit date', editJob({ permitDate }))}
 		/>
 	</div>
+	<details>
+		<summary>Dwelling and heights</summary>
+		<div class="facts">
+			<SelectField
+				label="Dwelling"
+				value={store.job.dwelling}
+				options={DWELLINGS.map((value) => ({ value, name: inWords(value) }))}
+				onkeep={(dwelling: Dwelling) => store.edit(`A ${inWords(dwelling)} dwelling`, editJob({ dwelling }))}
+			/>
+			<span></span>
+			<LengthField
+				label="Wall receptacles, to the centre"
+				value={practice.wallHeightIn}
+				onkeep={(v) => v !== null && height({ wallHeightIn: v })}
+			/>
+			<LengthField
+				label="Counter receptacles, to the centre"
+				value={practice.counterHeightIn}
+				onkeep={(v) => v !== null && height({ counterHeightIn: v })}
+			/>
+			{#if store.job.dwelling !== 'one-family'}
+				{#each UNIT as [key, label] (key)}
+					<FlagField
+						{label}
+						value={unit[key]}
+						onkeep={(v) => store.edit(label, editJob({ unit: { ...unit, [key]: v ?? false } }))}
+					/>
+				{/each}
+			{/if}
+		</div>
+	</details>
 	<h3>Local amendments</h3>
 	<ul>
 		{#each store.job.amendments as a (a.id)}
@@ -65,6 +116,14 @@
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 		gap: 10px;
+	}
+	details {
+		margin-top: 12px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 36px;
+		font-weight: 600;
 	}
 	h3 {
 		margin: 16px 0 2px;

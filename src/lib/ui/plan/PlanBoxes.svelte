@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { PlanBox, PlanDrawing } from '$core/formats/plan-drawing';
+	import { SYMBOLS } from '$core/formats/symbols';
 	import { draggable, type Dragged } from './drag';
 	import PlanSymbol from './PlanSymbol.svelte';
 	import type { Level } from '$core/prove/verdicts';
@@ -62,7 +63,7 @@
 		transform={`translate(${box.x} ${box.y})`}
 		role="button"
 		tabindex="-1"
-		aria-label={`box ${box.name}${level ? `, reading ${level}` : ''}`}
+		aria-label={`box ${box.name}, ${SYMBOLS[box.symbol].name}${level ? `, reading ${level}` : ''}`}
 		onclick={() => onselect({ kind: 'box', id: box.id })}
 		onkeydown={(e) => onkeydown(e, { kind: 'box', id: box.id })}
 		{@attach draggable(() => ondrag?.(box.id) ?? null)}

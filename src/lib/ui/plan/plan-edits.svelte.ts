@@ -196,8 +196,8 @@ export class PlanEdits {
 
 	/** Arrows move by 1 in, with Shift by 6 in, with Alt by 1/16 in; Delete, Ctrl+D, T and M do what the slip's buttons do. */
 	readonly onkeydown = (e: KeyboardEvent): void => {
-		const at = e.target as HTMLElement;
-		if (at.closest('input, textarea, select, dialog, [role=dialog]') || e.defaultPrevented) return;
+		const at = e.target;
+		if (!(at instanceof Element) || at.closest('input, textarea, select, dialog, [role=dialog]') || e.defaultPrevented) return;
 		const by = e.altKey ? 1 / 16 : e.shiftKey ? 6 : 1;
 		const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
 		const act: (() => unknown) | null = way
