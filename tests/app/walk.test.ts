@@ -1,0 +1,237 @@
+import assert from 'node:assert/strict';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { crc32, deflateSync } from 'node:zlib';
+import { By, Key } from 'selenium-webdriver';
+import { Browser, serve, type Server } from './browser';
+
+/** Walk by hand: drawing, moving, what was found in a box, photos. */
+let server: Server;
+let b: Browser;
+const folder = mkdtempSync(join(tmpdir(), 'hekto-walk-'));
+before(async () => {
+	server = await serve(4816);
+	b = await Browser.open(server.url);
+	await b.go('/');
+	await b.says('Marrow Street');
+});
+after(async () => {
+	await b.close();
+	await server.stop();
+	rmSync(folder, { recursive: true });
+});
+const keys = async (...k: string[]) => {
+	await b.run('document.activeElement.blur()');
+	await (await b.find('body')).sendKeys(...k);
+};
+const transform = async (css: string) => (await b.find(css)).getAttribute('transform');
+/** Drags from the middle of a thing by so many pixels. */
+async function drag(css: string, dx: number, dy: number): Promise<void> {
+	const el = await b.find(css);
+	const at = await b.run<{ x: number; y: number }>(
+		'const r = arguments[0].getBoundingClientRect(); return { x: Math.round(r.x + r.width / 2), y: Math.round(r.y + r.height / 2) }',
+		el
+	);
+	await b.driver
+		.actions()
+		.move({ x: at.x, y: at.y })
+		.press()
+		.move({ x: at.x + dx / 2, y: at.y + dy / 2 })
+		.move({ x: at.x + dx, y: at.y + dy })
+		.release()
+		.perform();
+}
+
+test('a room is drawn: exact walls by buttons, corners by the pointer, square and on the grid', async () => {
+	await b.go('/job/quillback/walk');
+	await b.click('button', 'Draw');
+	await b.type('.bar .field:nth-of-type(1) input', 'Annex' + Key.TAB);
+	await b.type('.bar .exact input', "10'" + Key.TAB);
+	for (const way of ['right', 'up', 'left']) await b.click(`button[aria-label="Wall to the ${way}"]`);
+	await b.says('4 corners.');
+	await b.click('.bar button', 'Corner back');
+	await b.says('3 corners.');
+	await b.click('.bar button', 'Corner back');
+	// Two corners stand at 0,0 and 10',0: the next by the pointer, a little off square.
+	const pad = await b.find('[data-draw]');
+	const [x, y] = await b.run<[number, number]>(
+		'const m = arguments[0].getScreenCTM(); const p = new DOMPoint(121, -95).matrixTransform(m); return [Math.round(p.x), Math.round(p.y)]',
+		pad
+	);
+	await b.driver.actions().move({ x, y }).click().perform();
+	await b.says(', square', '.bar');
+	await b.click('.bar button', 'Close and keep');
+	await b.says('Annex drawn');
+	await b.click('.bar button', 'Done');
+	await b.says('Annex', '.slip h2');
+	await b.says('3 walls', '.slip');
+	await b.click('button[aria-label="Undo"]');
+});
+
+test('things move by hand and by key, turn, are copied and removed, and each can be taken back', async () => {
+	await b.go('/job/quillback/walk');
+	await b.press('g.thing[data-fixture="kiln"]');
+	await b.says('kiln 8.6 kW', '.slip h2');
+	const path = () => b.run<string>('return document.querySelector("g.thing[data-fixture=kiln] path").getAttribute("d")');
+	const start = await path();
+	await keys(Key.ARROW_LEFT);
+	await b.says('moved');
+	assert.notEqual(await path(), start);
+	await keys('t');
+	await b.says('turned');
+	await keys(Key.chord(Key.CONTROL, 'd'));
+	await b.says('copied');
+	assert.equal((await b.driver.findElements(By.css('[data-fixture="kiln"]'))).length, 2);
+	await keys(Key.DELETE);
+	await b.says('removed');
+	for (let i = 0; i < 4; i++) {
+		await b.click('button[aria-label="Undo"]');
+		await b.says('Undone');
+		await new Promise((r) => setTimeout(r, 150));
+	}
+	assert.equal(await path(), start);
+	await drag('[data-box="N-02"]', 40, 0);
+	await b.says('N-02 moved');
+	await b.says('N-02', '.slip h2');
+	const moved = await transform('[data-box="N-02"]');
+	await b.driver.navigate().refresh();
+	await b.find('[data-box="N-02"]');
+	assert.equal(await transform('[data-box="N-02"]'), moved, 'kept over a reload');
+});
+
+test('a room that is let go near another joins it a partition apart; farther off it stays there; a corner moves alone', async () => {
+	await b.go('/job/quillback/walk');
+	await b.press('path.floor[aria-label^="Garage"]');
+	await b.find('[data-handle="room"]');
+	const floor = () => b.run<string>('return document.querySelector(`path.floor[aria-label^="Garage"]`).getAttribute("d")');
+	const start = await floor();
+	await drag('[data-handle="room"]', 6, 0);
+	await new Promise((r) => setTimeout(r, 300));
+	assert.equal(await floor(), start, 'pulled back to the workroom');
+	await drag('[data-handle="room"]', 70, 0);
+	await b.says('Garage, bay 2 moved');
+	const apart = await floor();
+	assert.notEqual(apart, start);
+	await drag('[data-handle="corner-2"]', 12, -20);
+	await b.says('Garage, bay 2: corner 3');
+	const [before, after] = [apart, await floor()].map((d) => d.slice(1, -1).split('L'));
+	assert.deepEqual(
+		before?.map((p, i) => p === after?.[i]),
+		[true, true, false, true]
+	);
+	await drag('[data-handle="corner-2"]', -600, 300);
+	const lawful = await floor();
+	await b.says('Garage, bay 2', '.slip h2');
+	assert.ok(!lawful.includes('NaN'));
+	await b.go('/job/quillback/layout');
+	await b.click('button', 'Punch list');
+	await b.says('210.52(G)(1)', 'main');
+	assert.ok(!(await b.text('main')).includes('must not cross'), 'an outline never crosses itself by a drag');
+});
+
+test('what was found: a white conductor that is hot is told as odd; ground and its proof are kept apart', async () => {
+	await b.go('/job/marrow-street/walk?box=sw-02');
+	await b.says('SW-02', '.slip h2');
+	await b.click('.slip summary', 'What was found in it (0)');
+	const found = '.slip details:nth-of-type(2)';
+	await b.set(`${found} .two:nth-of-type(1) .field:nth-of-type(2) select`, 'tester-lamps');
+	await b.says('SW-02: proof of ground');
+	await b.set(`${found} .two:nth-of-type(2) .field:nth-of-type(1) select`, 'two-wire');
+	await b.click(`${found} button`, 'Add cable');
+	await b.says('old two-wire', found);
+	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(1) select`, 'white');
+	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(2) select`, 'switched-hot');
+	await b.type(`${found} .two:nth-of-type(3) .field:nth-of-type(5) input`, '4 1/2"' + Key.TAB);
+	await b.click(`${found} button`, 'Add conductor');
+	await b.says(/white: switched hot.*4 1\/2" free.*not what its colour says/s, found);
+	await b.driver.navigate().refresh();
+	await b.click('.slip summary', 'What was found in it (2)');
+	await b.says('not what its colour says', found);
+});
+
+/** A picture of one colour, larger than what is kept. */
+function png(width: number, height: number): Buffer {
+	const chunk = (type: string, data: Buffer) => {
+		const body = Buffer.concat([Buffer.from(type), data]);
+		const [size, sum] = [Buffer.alloc(4), Buffer.alloc(4)];
+		size.writeUInt32BE(data.length);
+		sum.writeUInt32BE(crc32(body));
+		return Buffer.concat([size, body, sum]);
+	};
+	const head = Buffer.alloc(13);
+	head.writeUInt32BE(width, 0);
+	head.writeUInt32BE(height, 4);
+	head.set([8, 2, 0, 0, 0], 8);
+	const row = Buffer.concat([Buffer.from([0]), Buffer.alloc(width * 3, 140)]);
+	return Buffer.concat([
+		Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+		chunk('IHDR', head),
+		chunk('IDAT', deflateSync(Buffer.concat(Array.from({ length: height }, () => row)))),
+		chunk('IEND', Buffer.alloc(0))
+	]);
+}
+async function saved(act: () => Promise<void>): Promise<string> {
+	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
+	await act();
+	await b.driver.wait(() => b.run<boolean>('return window.__blobs.length > 0'), 8000);
+	return b.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
+}
+test('a photo is made small, kept with the job, goes out with the file where it is asked for, and comes in again', async () => {
+	await b.go('/job/marrow-street/walk?box=sw-02');
+	const file = join(folder, 'box.png');
+	writeFileSync(file, png(2600, 1300));
+	await b.find('.slip .photos input[type=file]');
+	await (await b.driver.findElement(By.css('.slip .photos input[type=file]'))).sendKeys(file);
+	await b.says('Photo kept with the job.');
+	const size = await b.run<[string, string]>(
+		'const i = document.querySelector(".slip figure img"); return [i.getAttribute("width"), i.getAttribute("height")]'
+	);
+	assert.deepEqual(size, ['1280', '640']);
+	await b.type('.slip figure input', 'cloth insulation, brittle' + Key.TAB);
+	const notPicture = join(folder, 'note.png');
+	writeFileSync(notPicture, 'no picture');
+	await (await b.driver.findElement(By.css('.slip .photos input[type=file]'))).sendKeys(notPicture);
+	await b.says('note.png: This file is no picture that the browser can read.');
+
+	await b.go('/job/marrow-street/handover');
+	const plain = JSON.parse(await saved(() => b.click('button', 'Save job file')));
+	assert.equal(plain.photos, undefined);
+	const whole = await saved(() => b.click('button', 'With photos'));
+	const { photos } = JSON.parse(whole);
+	assert.deepEqual([photos.length, photos[0].caption, photos[0].widthPx], [1, 'cloth insulation, brittle', 1280]);
+	const out = join(folder, 'job.json');
+	writeFileSync(out, whole);
+	await b.go('/');
+	await b.says('Jobs in this browser');
+	await (await b.driver.findElement(By.css('input[type=file]'))).sendKeys(out);
+	await b.says('Marrow Street (taken in)');
+	await b.find('.frame');
+	await b.go(`${new URL(await b.driver.getCurrentUrl()).pathname.replace(/\w+$/, 'walk')}?box=sw-02`);
+	await b.find('.slip figure img');
+});
+
+test('a new box, a switch and what it switches: the punch list takes it', async () => {
+	await b.go('/job/marrow-street/walk');
+	await b.press('path.floor[aria-label^="Bath,"]');
+	await b.click('button', 'Add things');
+	await b.click('main .add button', 'Light');
+	await b.says('light', '.slip');
+	await b.press('path.floor[aria-label^="Bath,"]');
+	await b.click('main .add button', 'Switch');
+	await b.click('.slip summary', 'Devices (1)');
+	const device = '.slip details:nth-of-type(1)';
+	const option = await b.run<string>(
+		`return document.querySelector("${device} .field:nth-of-type(3) select option:nth-child(2)").value`
+	);
+	await b.set(`${device} .field:nth-of-type(3) select`, option);
+	await b.says('what it switches');
+	await b.go('/job/marrow-street/layout');
+	await b.click('button', 'Punch list');
+	await b.says(/a switched light in a bathroom\s+[A-Z]+-\d+, switched by [A-Z]+-\d+\s/, 'main');
+	assert.deepEqual(
+		(await b.complaints()).filter((c) => !c.includes('blob:none')),
+		[]
+	);
+});
