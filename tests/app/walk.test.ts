@@ -115,6 +115,7 @@ test('a room that is let go near another joins it a partition apart; farther off
 	await b.says('Garage, bay 2 moved');
 	const apart = await floor();
 	assert.notEqual(apart, start);
+	await b.click('.tools button', 'Fit');
 	await drag('[data-handle="corner-2"]', 12, -20);
 	await b.says('Garage, bay 2: corner 3');
 	const [before, after] = [apart, await floor()].map((d) => d.slice(1, -1).split('L'));
