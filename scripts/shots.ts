@@ -12,10 +12,17 @@ interface Shot {
 }
 const pick = (name: string) => (b: Browser) => b.press(`[data-box="${name}"]`);
 const pickRow = (words: string) => (b: Browser) => b.click('table.data button.row', words);
+const tape = async (b: Browser) => {
+	await b.click('button', 'Room by tape');
+	await b.type('.tape input', 'Kiln room\t');
+	await b.type('#tape-text', "d2'8 4' r 12'6 r 10'2 r 12'6 r 3'5");
+};
 const SHOTS: Shot[] = [
 	{ name: 'jobs', path: '/' },
 	{ name: 'walk', path: '/job/quillback/walk', act: pick('K-08') },
 	{ name: 'walk-room', path: '/job/quillback/walk', act: (b) => b.press('path.floor[aria-label^="Kitchen"]') },
+	{ name: 'walk-tape', path: '/job/quillback/walk', act: tape },
+	{ name: 'punch-list', path: '/job/quillback/layout', act: (b) => b.click('button', 'Punch list') },
 	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
 	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
 	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },

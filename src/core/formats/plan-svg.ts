@@ -77,10 +77,22 @@ function roomSvg(room: PlanRoom): string {
 			(d) =>
 				`${line(d.leaf, 'stroke="#1d1b18" stroke-width="1.6"')}<path d="${d.swing}" fill="none" stroke="#6f695f" stroke-width="0.8"/>`
 		),
-		room.label ? text(room.label[0], room.label[1], 11, room.name) : '',
-		room.label && room.size ? text(room.label[0], room.label[1] + 11, 9, room.size) : ''
+		nameSvg(room)
 	];
 	return `<g id="${escape(room.id)}">${parts.join('')}</g>`;
+}
+
+/** A room's name, upright in a narrow room, with its size where there is room for it. */
+function nameSvg(room: PlanRoom): string {
+	if (!room.label) return '';
+	const [xs, ys] = [room.floor.map((p) => p[0]), room.floor.map((p) => p[1])];
+	const [wide, high] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+	const [x, y] = room.label;
+	const fits = (words: string, size: number, space: number) => words.length * size * 0.56 < space;
+	if (!fits(room.name, 11, wide) && high > wide)
+		return `<g transform="translate(${n(x)} ${n(y)}) rotate(-90)">${text(0, 4, Math.min(11, high / (room.name.length * 0.56)), room.name)}</g>`;
+	const size = fits(room.size, 9, wide) ? text(x, y + 11, 9, room.size) : '';
+	return text(x, y, Math.min(11, wide / (room.name.length * 0.56)), room.name) + size;
 }
 
 export function symbolSvg(key: SymbolKey, turn: number, thin = false): string {

@@ -125,7 +125,8 @@
 		width: 32px;
 		height: 34px;
 	}
-	@media (max-width: 820px) {
+	/* Paper is narrow too, and keeps the table. */
+	@media screen and (max-width: 820px) {
 		tr:not(.note) {
 			display: grid;
 			grid-template-columns: minmax(0, 1fr) auto;

@@ -93,7 +93,7 @@
 		max-width: 70ch;
 		font-size: 13.5px;
 	}
-	@media (max-width: 820px) {
+	@media screen and (max-width: 820px) {
 		thead {
 			display: none;
 		}
