@@ -9,7 +9,9 @@ import { fixtureCorners, signedArea, wallLength } from '../../src/core/model/geo
 import type { Fixture, Job, Point, Room } from '../../src/core/model/job';
 import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
 import { referenceFaults } from '../../src/core/model/references';
+import * as fixtures from '../../src/core/model/fixture-commands';
 import * as survey from '../../src/core/model/survey-commands';
+import * as walls from '../../src/core/model/wall-commands';
 
 enablePatches();
 let n = 0;
@@ -78,7 +80,7 @@ test('turned four times a room is as it was, and no turn or mirror changes what 
 	assert.deepEqual(after(mirrored, survey.mirrorRoom('den')), job());
 });
 test('a quarter turn of a fixture keeps its middle and changes its sides over', () => {
-	const turned = room(after(job(), survey.turnFixture('den', 'f', 90))).fixtures[0];
+	const turned = room(after(job(), fixtures.turnFixture('den', 'f', 90))).fixtures[0];
 	assert.deepEqual([turned?.x, turned?.y, turned?.widthIn, turned?.depthIn], [30, 10, 10, 30]);
 	const corners = fixtureCorners(fixture({ turnDeg: 90 }));
 	assert.deepEqual(corners[0], [40, 10]);
@@ -153,14 +155,14 @@ test('an outline that crosses itself is refused with its walls, and nothing is c
 });
 test('breaks and counters: moved and sized, refused where they overlap or hang over', () => {
 	const two = den({ breaks: [...den().breaks, { id: 'o', wall: 0, from: 60, to: 90, kind: 'opening' }] });
-	const edit = (change: Parameters<typeof survey.editBreak>[2]) => after(job(two), survey.editBreak('den', 'd', change));
+	const edit = (change: Parameters<typeof walls.editBreak>[2]) => after(job(two), walls.editBreak('den', 'd', change));
 	assert.deepEqual(room(edit({ from: 28, to: 60 })).breaks[0]?.to, 60);
 	assert.throws(() => edit({ to: 60.0625 }), /overlap the opening at 5' 0" on wall 1/);
 	assert.throws(() => edit({ from: 120, to: 150 }), /12' 0" long: it would hang over/);
 	assert.throws(() => edit({ from: 44 }), /must have a width/);
 	assert.throws(() => edit({ wall: 7 }), /walls 1 to 4, got 8/);
 	assert.throws(
-		() => after(job(), survey.addCounter('den', { id: 'x', wall: 1, from: 70, to: 90, depthIn: 25 })),
+		() => after(job(), walls.addCounter('den', { id: 'x', wall: 1, from: 70, to: 90, depthIn: 25 })),
 		/overlap the counter at 1' 8"/
 	);
 });
@@ -178,7 +180,7 @@ test('a thing stands against any wall, also a slanting one', () => {
 		[3, rect(0, 0, 144, 120)],
 		[1, slant]
 	] as const) {
-		const at = survey.standAgainst(outline, { wall, from: 12, gapIn: 2 }, 30, 20);
+		const at = fixtures.standAgainst(outline, { wall, from: 12, gapIn: 2 }, 30, 20);
 		const off = fixtureCorners(at).map((p) => {
 			const [a, b] = [outline[wall] as Point, outline[(wall + 1) % outline.length] as Point];
 			const length = wallLength(outline, wall);

@@ -1,5 +1,6 @@
 import type { BreakKind, Cable, CircuitKind, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
 import type { PlacesTable } from './edition-places';
+import type { ServiceTable } from './edition-service';
 import type { Rule } from '../model/result';
 import type { Awg, Metal } from '../units/gauge';
 
@@ -57,6 +58,8 @@ export interface Edition {
 	key: EditionKey;
 	/** Where outlets are asked for, other than along walls. */
 	places: PlacesTable;
+	/** Loads of the whole dwelling. */
+	service: ServiceTable;
 	walls: {
 		rule: RuleRef;
 		counts: RuleRef;

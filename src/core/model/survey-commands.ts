@@ -1,41 +1,13 @@
 import type { Command } from './commands';
-import { crossings, fromWall, inward, signedArea, turner, wallEnds, wallLength } from './geometry';
-import type { Box, Break, Counter, Fixture, Job, Panel, Point, Room, WallMark, WallStuds } from './job';
+import { fromWall, inward, signedArea, turner, wallEnds, wallLength } from './geometry';
+import { turnBy } from './fixture-commands';
+import type { Job, Point, Room, WallStuds } from './job';
+import { mustClose, outlineOf, PARTITION_IN, roomIn } from './survey-base';
 import type { TapeBreak } from './tape';
+import { overlapOn } from './wall-commands';
 import { formatLength, toSixteenth } from '../units/length';
 
-/** Edits of the survey: outlines, what is on walls, what stands in rooms. Each is one edit, and can be taken back. */
-
-/** New rooms stand so far from the rest of the drawing, and joined rooms from each other: a partition, in. */
-export const PARTITION_IN = 5;
-
-export function roomIn(draft: Job, id: string): Room {
-	const room = draft.rooms.find((r) => r.id === id);
-	if (!room) throw new RangeError(`There is no room "${id}" any more.`);
-	return room;
-}
-function outlineOf(room: Room): Point[] {
-	if (!room.outline) throw new RangeError(`${room.name} has no walls yet.`);
-	return room.outline;
-}
-function rowIn<T extends { id: string }>(rows: T[], id: string, what: string): T {
-	const row = rows.find((r) => r.id === id);
-	if (!row) throw new RangeError(`There is no ${what} "${id}" any more.`);
-	return row;
-}
-
-/** Refuses an outline that crosses itself, by its walls. @throws RangeError */
-export function mustClose(outline: readonly Point[], name: string): void {
-	if (outline.length < 3) throw new RangeError(`${name} needs at least three walls, got ${outline.length}.`);
-	const [first] = crossings(outline);
-	if (!first) return;
-	const [a, b] = first;
-	throw new RangeError(
-		a === b
-			? `Wall ${a + 1} of ${name} would have no length.`
-			: `Wall ${a + 1} and wall ${b + 1} of ${name} would cross or touch.`
-	);
-}
+/** Edits of rooms as a whole: their outlines, where they stand, what lies behind their walls. Each is one edit, and can be taken back. */
 
 /** Where the next room is drawn: right of everything on its storey. */
 function besideAll(draft: Job, room: Room, outline: readonly Point[]): Point {
@@ -100,19 +72,6 @@ function moveAll(draft: Job, room: Room, at: (p: Point) => Point, turnDeg = 0): 
 		thing.place = { kind: 'point', x, y };
 	}
 }
-/** Quarter turns of a fixture change its sides over, so that it is still drawn straight. */
-function turnBy(f: Fixture, deg: number): void {
-	const turn = ((((f.turnDeg ?? 0) + deg) % 360) + 360) % 360;
-	if (turn % 180 === 90 && !f.corner) {
-		const [cx, cy] = [f.x + f.widthIn / 2, f.y + f.depthIn / 2];
-		[f.widthIn, f.depthIn] = [f.depthIn, f.widthIn];
-		f.x = cx - f.widthIn / 2;
-		f.y = cy - f.depthIn / 2;
-		f.turnDeg = (turn + 270) % 360;
-	} else f.turnDeg = turn;
-	if (f.turnDeg === 0 || f.turnDeg === 180) delete f.turnDeg;
-}
-
 export const moveRoom =
 	(roomId: string, dx: number, dy: number): Command =>
 	(draft) =>
@@ -272,10 +231,6 @@ export const cutThrough =
 			other.room.breaks.push({ id: newId(), kind: b.kind, wall: other.wall, from: other.from, to: other.to, ...swing });
 		}
 	};
-function overlapOn(breaks: readonly Break[], b: Pick<Break, 'wall' | 'from' | 'to' | 'kind'>, not?: string): Break | undefined {
-	if (b.kind === 'window') return undefined;
-	return breaks.find((o) => o.id !== not && o.wall === b.wall && o.kind !== 'window' && o.from < b.to && b.from < o.to);
-}
 
 /** Moves one corner of a room; what is on the walls beside it stays where it fits. @throws RangeError where something would hang off */
 export const moveCorner =
@@ -349,162 +304,3 @@ export function mustHold(draft: Job, room: Room): void {
 	}
 	room.marks = room.marks.filter((m) => m.wall < outline.length && m.from < wallLength(outline, m.wall));
 }
-
-/** Changes a door, window or other break: its kind, place, width, swing or where it leads. @throws RangeError where it does not fit */
-export const editBreak =
-	(roomId: string, breakId: string, change: Partial<Omit<Break, 'id'>>): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		const b = rowIn(room.breaks, breakId, 'break');
-		const next = { ...b, ...change };
-		mustFitWall(room, next);
-		const other = overlapOn(room.breaks, next, breakId);
-		if (other)
-			throw new RangeError(
-				`It would overlap the ${other.kind.replaceAll('-', ' ')} at ${formatLength(other.from)} on wall ${next.wall + 1}.`
-			);
-		Object.assign(b, change);
-	};
-function mustFitWall(room: Room, part: { wall: number; from: number; to: number }): void {
-	const outline = outlineOf(room);
-	if (part.wall >= outline.length) throw new RangeError(`${room.name} has walls 1 to ${outline.length}, got ${part.wall + 1}.`);
-	const length = wallLength(outline, part.wall);
-	if (part.to <= part.from) throw new RangeError('It must have a width.');
-	if (part.from < 0 || part.to > length + 1e-6)
-		throw new RangeError(`Wall ${part.wall + 1} of ${room.name} is ${formatLength(length)} long: it would hang over its end.`);
-}
-
-export const addCounter =
-	(roomId: string, counter: Counter): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		mustFitWall(room, counter);
-		const other = room.counters.find((c) => c.wall === counter.wall && c.from < counter.to && counter.from < c.to);
-		if (other) throw new RangeError(`It would overlap the counter at ${formatLength(other.from)} on wall ${counter.wall + 1}.`);
-		room.counters.push(counter);
-	};
-export const editCounter =
-	(roomId: string, counterId: string, change: Partial<Omit<Counter, 'id'>>): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		const c = rowIn(room.counters, counterId, 'counter');
-		mustFitWall(room, { ...c, ...change });
-		Object.assign(c, change);
-	};
-export const removeCounter =
-	(roomId: string, counterId: string): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		room.counters = room.counters.filter((c) => c.id !== counterId);
-	};
-
-/** Something that stands against a wall: so far along it, so wide, with a gap behind. */
-export interface AgainstWall {
-	wall: number;
-	from: number;
-	gapIn: number;
-}
-/** Where a fixture stands that is put against a wall, its back to it. */
-export function standAgainst(outline: readonly Point[], { wall, from, gapIn }: AgainstWall, widthIn: number, depthIn: number) {
-	const [a] = wallEnds(outline, wall);
-	const [nx, ny] = inward(outline, wall);
-	const [ux, uy] = [ny, -nx];
-	const [along, off] = [from + widthIn / 2, gapIn + depthIn / 2];
-	const [cx, cy] = [a[0] + ux * along + nx * off, a[1] + uy * along + ny * off];
-	const deg = Math.round(((Math.atan2(uy, ux) * 180) / Math.PI) * 1000) / 1000;
-	const quarter = ((deg % 180) + 180) % 180;
-	if (quarter === 0) return { x: toSixteenth(cx - widthIn / 2), y: toSixteenth(cy - depthIn / 2), widthIn, depthIn };
-	if (quarter === 90)
-		return { x: toSixteenth(cx - depthIn / 2), y: toSixteenth(cy - widthIn / 2), widthIn: depthIn, depthIn: widthIn };
-	return { x: toSixteenth(cx - widthIn / 2), y: toSixteenth(cy - depthIn / 2), widthIn, depthIn, turnDeg: deg };
-}
-export const addFixture =
-	(roomId: string, fixture: Fixture): Command =>
-	(draft) =>
-		void roomIn(draft, roomId).fixtures.push(fixture);
-export const editFixture =
-	(roomId: string, fixtureId: string, change: Partial<Omit<Fixture, 'id'>>): Command =>
-	(draft) =>
-		void Object.assign(rowIn(roomIn(draft, roomId).fixtures, fixtureId, 'fixture'), change);
-export const turnFixture =
-	(roomId: string, fixtureId: string, deg: number): Command =>
-	(draft) =>
-		turnBy(rowIn(roomIn(draft, roomId).fixtures, fixtureId, 'fixture'), deg);
-export const copyFixture =
-	(roomId: string, fixtureId: string, newId: string): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		const f = rowIn(room.fixtures, fixtureId, 'fixture');
-		room.fixtures.push({ ...f, id: newId, x: f.x + f.widthIn + 2 });
-	};
-export const removeFixture =
-	(roomId: string, fixtureId: string): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		room.fixtures = room.fixtures.filter((f) => f.id !== fixtureId);
-	};
-
-/** A panel on a wall of a room; one that is there already is moved. */
-export const putPanel =
-	(panel: Panel): Command =>
-	(draft) => {
-		if (panel.place?.kind === 'wall')
-			mustFitWall(roomIn(draft, panel.roomId ?? ''), { wall: panel.place.wall, from: panel.place.at, to: panel.place.at + 1e-6 });
-		const there = draft.panels.findIndex((p) => p.id === panel.id);
-		if (there >= 0) draft.panels[there] = panel;
-		else draft.panels.push(panel);
-	};
-export const removePanel =
-	(panelId: string): Command =>
-	(draft) => {
-		const fed = draft.circuits.filter((c) => c.panelId === panelId);
-		if (fed.length)
-			throw new RangeError(
-				`Circuits ${fed
-					.map((c) => c.number)
-					.slice(0, 6)
-					.join(', ')} hang on it: it stays.`
-			);
-		draft.panels = draft.panels.filter((p) => p.id !== panelId);
-	};
-export const setStuds =
-	(roomId: string, studs: WallStuds[]): Command =>
-	(draft) =>
-		void (roomIn(draft, roomId).studs = studs);
-export const addMark =
-	(roomId: string, mark: WallMark): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		mustFitWall(room, mark);
-		room.marks.push(mark);
-	};
-export const removeMark =
-	(roomId: string, markId: string): Command =>
-	(draft) => {
-		const room = roomIn(draft, roomId);
-		room.marks = room.marks.filter((m) => m.id !== markId);
-	};
-
-/** A box like another one, beside it, under the next free name; on no circuit. */
-export const copyBox =
-	(boxId: string, newId: () => string, name: string): Command =>
-	(draft) => {
-		const from = rowIn<Box>(draft.boxes, boxId, 'box');
-		const id = newId();
-		const room = draft.rooms.find((r) => r.id === from.roomId);
-		const shifted = (): Box['place'] => {
-			if (from.place?.kind === 'point') return { ...from.place, x: from.place.x + 12 };
-			if (!from.place || !room?.outline) return from.place;
-			const length = wallLength(room.outline, from.place.wall);
-			return { ...from.place, at: from.place.at + 12 <= length ? from.place.at + 12 : Math.max(0, from.place.at - 12) };
-		};
-		draft.boxes.push({
-			...from,
-			id,
-			name,
-			place: shifted(),
-			cables: [],
-			conductors: [],
-			devices: from.devices.map((d, i) => ({ ...d, id: `${id}-d${i + 1}` }))
-		});
-	};

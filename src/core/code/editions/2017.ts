@@ -1,6 +1,7 @@
 import type { Edition } from '../edition';
 import * as c from './common';
 import { places2017 } from './places';
+import { service2017 } from './service';
 
 const { ref } = c;
 const A = c.placeRow;
@@ -8,6 +9,7 @@ const A = c.placeRow;
 export const edition2017: Edition = {
 	key: '2017',
 	places: places2017,
+	service: service2017,
 	walls: {
 		...c.wallsRule,
 		breaks: ['door', 'opening', 'fireplace', 'fixed-cabinet', 'counter', 'sliding-panel'],

@@ -1,6 +1,7 @@
 import type { Edition } from '../edition';
 import * as c from './common';
 import { places2020 } from './places';
+import { service2020 } from './service';
 import { edition2017 } from './2017';
 
 const { ref } = c;
@@ -14,6 +15,7 @@ export const edition2020: Edition = {
 	...edition2017,
 	key: '2020',
 	places: places2020,
+	service: service2020,
 	walls: {
 		...edition2017.walls,
 		breaks: [...edition2017.walls.breaks, 'stationary-appliance'],

@@ -1,6 +1,7 @@
 import type { Edition, PlaceRow } from '../edition';
 import * as c from './common';
 import { places2023 } from './places';
+import { service2023 } from './service';
 import { edition2020 } from './2020';
 
 const { ref } = c;
@@ -15,6 +16,7 @@ export const edition2023: Edition = {
 	...edition2020,
 	key: '2023',
 	places: places2023,
+	service: service2023,
 	breakers: {
 		...c.breakers,
 		onRequest: [{ amps: 10, rule: ref('210.18', '10 A circuits: lighting and exhaust fans, no receptacles'), receptacles: false }]

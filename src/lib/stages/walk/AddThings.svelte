@@ -4,7 +4,7 @@
 	import type { Device } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { DUPLEX, newBox } from '$core/model/new-job';
-	import { addFixture, putPanel } from '$core/model/survey-commands';
+	import { addFixture, putPanel } from '$core/model/fixture-commands';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';

@@ -6,7 +6,8 @@
 	import { wallLength } from '$core/model/geometry';
 	import { inWords, ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
-	import { behindWall, cutThrough, joinRoom, mustClose, setOutline } from '$core/model/survey-commands';
+	import { behindWall, cutThrough, joinRoom, setOutline } from '$core/model/survey-commands';
+	import { mustClose } from '$core/model/survey-base';
 	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/model/tape';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';

@@ -4,6 +4,7 @@ import { snapBox, snapRoom } from '$core/layout/default-place';
 import { editBox, freeName, removeBox, removeRoom, type Command } from '$core/model/commands';
 import { alongWall, boxPoint, inward, wallLength } from '$core/model/geometry';
 import type { Box, Job, Place, Point, Room } from '$core/model/job';
+import * as fixtures from '$core/model/fixture-commands';
 import * as survey from '$core/model/survey-commands';
 import { toSixteenth } from '$core/units/length';
 import { freshId } from '$lib/data/jobs';
@@ -81,7 +82,7 @@ export class PlanEdits {
 			const [dx, dy] = [Math.round(p[0] - start[0]), Math.round(p[1] - start[1])];
 			this.show(
 				`${fixture.name || fixture.kind} moved`,
-				survey.editFixture(room.id, id, { x: fixture.x + dx, y: fixture.y + dy })
+				fixtures.editFixture(room.id, id, { x: fixture.x + dx, y: fixture.y + dy })
 			);
 		});
 	readonly room = (room: Room): Dragged =>
@@ -105,7 +106,7 @@ export class PlanEdits {
 			const { fixture: f, room } = found;
 			void store.edit(
 				`${f.name || f.kind} moved`,
-				survey.editFixture(room.id, f.id, { x: toSixteenth(f.x + dx), y: toSixteenth(f.y + dy) })
+				fixtures.editFixture(room.id, f.id, { x: toSixteenth(f.x + dx), y: toSixteenth(f.y + dy) })
 			);
 			return true;
 		}
@@ -142,7 +143,7 @@ export class PlanEdits {
 			if (await store.edit(`${store.box.name} removed`, removeBox(selection.id))) store.select(null);
 		} else if (selection?.kind === 'fixture') {
 			const found = store.index.fixtures.get(selection.id);
-			if (found && (await store.edit(`${found.fixture.name} removed`, survey.removeFixture(found.room.id, selection.id))))
+			if (found && (await store.edit(`${found.fixture.name} removed`, fixtures.removeFixture(found.room.id, selection.id))))
 				store.select(null);
 		} else if (selection?.kind === 'room') {
 			const room = store.index.rooms.get(selection.id);
@@ -162,13 +163,13 @@ export class PlanEdits {
 			if (
 				await store.edit(
 					`${name}, like ${store.box.name}`,
-					survey.copyBox(selection.id, () => id, name)
+					fixtures.copyBox(selection.id, () => id, name)
 				)
 			)
 				store.select({ kind: 'box', id });
 		} else if (selection?.kind === 'fixture') {
 			const found = store.index.fixtures.get(selection.id);
-			if (found && (await store.edit(`${found.fixture.name} copied`, survey.copyFixture(found.room.id, selection.id, id))))
+			if (found && (await store.edit(`${found.fixture.name} copied`, fixtures.copyFixture(found.room.id, selection.id, id))))
 				store.select({ kind: 'fixture', id });
 		} else if (selection?.kind === 'room') {
 			const room = store.index.rooms.get(selection.id);
@@ -183,7 +184,7 @@ export class PlanEdits {
 		const { selection } = store;
 		if (selection?.kind === 'fixture') {
 			const found = store.index.fixtures.get(selection.id);
-			if (found) void store.edit(`${found.fixture.name} turned`, survey.turnFixture(found.room.id, selection.id, deg));
+			if (found) void store.edit(`${found.fixture.name} turned`, fixtures.turnFixture(found.room.id, selection.id, deg));
 		} else if (selection?.kind === 'room') {
 			const room = store.index.rooms.get(selection.id);
 			if (room) void store.edit(`${room.name} turned`, survey.turnRoom(room.id, deg));

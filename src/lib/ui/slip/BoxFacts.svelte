@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { editBox, editLeg, freeBoxName, freeName, removeBox } from '$core/model/commands';
-	import { copyBox } from '$core/model/survey-commands';
+	import { copyBox } from '$core/model/fixture-commands';
 	import { freshId } from '$lib/data/jobs';
 	import { fieldFault } from '$core/model/faults';
 	import { wallLength } from '$core/model/geometry';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { wallLength } from '$core/model/geometry';
 	import type { Panel } from '$core/model/job';
-	import { putPanel, removePanel } from '$core/model/survey-commands';
+	import { putPanel, removePanel } from '$core/model/fixture-commands';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';

@@ -2,7 +2,8 @@
 	import type { Room } from '$core/model/job';
 	import { BREAK_KINDS, inWords, LEADS_TO, type BreakKind, type LeadsTo } from '$core/model/kinds';
 	import { addBreak, removeBreak } from '$core/model/room-commands';
-	import { cutThrough, editBreak } from '$core/model/survey-commands';
+	import { cutThrough } from '$core/model/survey-commands';
+	import { editBreak } from '$core/model/wall-commands';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

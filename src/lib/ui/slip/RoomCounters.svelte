@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { wallLength } from '$core/model/geometry';
 	import type { Room } from '$core/model/job';
-	import { addCounter, editCounter, removeCounter } from '$core/model/survey-commands';
+	import { addCounter, editCounter, removeCounter } from '$core/model/wall-commands';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
