@@ -50,6 +50,32 @@ for (const theme of ['light', 'dark'] as const) {
 			assert.deepEqual(await violations(), [], 'as it opens');
 		});
 	}
+	for (const [stage, button, says] of [
+		['walk', 'Room by tape', 'Tape, from a door'],
+		['walk', 'Draw', 'Exact wall'],
+		['walk', 'From DXF', 'Walls from a DXF drawing'],
+		['walk', 'Add things', 'In no room yet'],
+		['layout', 'Punch list', 'seen on site'],
+		['circuit', 'Service load', 'How it is reckoned']
+	] as const) {
+		test(`axe: ${button}, ${theme}`, async () => {
+			await b.resize(DESK);
+			await b.go(`/job/quillback/${stage}`);
+			await b.click('main button', button);
+			await b.says(says, 'main');
+			assert.deepEqual(await violations(), []);
+		});
+	}
+	test(`axe: a room, a thing and a box with all its facts open, ${theme}`, async () => {
+		await b.resize(DESK);
+		for (const css of ['path.floor[aria-label^="Kitchen"]', '[data-fixture="sink"]', '[data-box="K-20"]']) {
+			await b.go('/job/quillback/walk');
+			await b.press(css);
+			await b.find('.slip .facts');
+			await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+			assert.deepEqual(await violations(), [], css);
+		}
+	});
 	for (const stage of STAGES) {
 		test(`axe: ${stage} on a phone, ${theme}`, async () => {
 			await b.resize(PHONE);

@@ -92,6 +92,25 @@ test('POST /layout/counters answers the kitchen of the contract, by edition', as
 	assert.deepEqual(older.islands, [{ id: 'p1', required: 2, missing: 1, provisionOnly: false }]);
 	assert.deepEqual((await post('layout/counters', { edition: '2017' })).body.counters, []);
 });
+const dwelling = {
+	edition: '2023',
+	method: 'optional',
+	areaSqFt: 1310,
+	smallApplianceCircuits: 2,
+	laundryCircuits: 1,
+	appliances: [
+		{ name: 'range', kind: 'range', va: 12000 },
+		{ name: 'heat pump', kind: 'heat-pump', va: 4800 }
+	]
+};
+test('POST /service-load answers the house of the contract by both methods', async () => {
+	const { status, body } = await post('service-load', dwelling);
+	assert.equal(status, 200);
+	// 8430 + 12,000: first 10,000, then 40 % of 10,430; the heat pump whole.
+	assert.deepEqual([body.va, body.serviceA, Math.round(body.amps * 100) / 100], [18972, 100, 79.05]);
+	assert.ok(body.steps.some((s: { rule?: { section: string } }) => s.rule?.section === '220.82'));
+	assert.equal((await post('service-load', { ...dwelling, method: 'standard', appliances: undefined })).body.va, 4900.5);
+});
 test('POST /protect answers outlet by outlet, amendments honoured', async () => {
 	const outlets = [
 		{ id: 'a', what: 'receptacle', room: 'kitchen', serves: 'countertop', volts: 120, amps: 20, sinkFt: 3 },
@@ -170,6 +189,18 @@ const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 		'layout/counters',
 		{ ...kitchen, islands: [{ ...kitchen.islands[0], breaks: [{ from: 1, to: 2, kind: 'door' }] }] },
 		['islands[0].breaks[0].kind']
+	],
+	[
+		'an appliance of a kind that is none',
+		'service-load',
+		{ ...dwelling, appliances: [{ name: 'x', kind: 'oven', va: 5 }] },
+		['appliances[0].kind']
+	],
+	[
+		'units of a range',
+		'service-load',
+		{ ...dwelling, appliances: [{ name: 'x', kind: 'range', va: 5000, units: 2 }] },
+		['appliances[0].units']
 	],
 	['a list', 'layout/walls', [], ['']],
 	['nothing', 'protect', null, ['']],

@@ -8,6 +8,7 @@ import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
 import { circuitVolts, designLoad, dropAt, type DropAt } from './drop';
 import { asLoadCase } from './load';
+import { requiredCircuits } from './required-circuits';
 import { runOf, type Run } from './runs';
 import { sizeCircuit, type SizeCase } from './size';
 
@@ -22,7 +23,10 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
 		return known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
 	});
-	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
+	return {
+		findings: [...requiredCircuits(edition, job), ...results.flatMap((r) => r.findings)],
+		decisions: results.flatMap((r) => r.decisions)
+	};
 }
 
 function assessCircuit(edition: Edition, job: Job, circuit: Circuit): StageResult {

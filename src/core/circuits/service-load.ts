@@ -1,26 +1,11 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
+import type { ServiceKind } from '../model/kinds';
 import type { Finding, Step } from '../model/result';
 import { atMost } from '../units/quantity';
 import { cookingDemand } from './cooking-demand';
 
 export const SERVICE_METHODS = ['standard', 'optional'] as const;
 export type ServiceMethod = (typeof SERVICE_METHODS)[number];
-export const SERVICE_KINDS = [
-	'range',
-	'wall-oven',
-	'cooktop',
-	'dryer',
-	'water-heater',
-	'fastened',
-	'cooling',
-	'heat-pump',
-	'heat-pump-supplement',
-	'heating',
-	'ev',
-	'motor'
-] as const;
-export type ServiceKind = (typeof SERVICE_KINDS)[number];
-
 export interface ServiceAppliance {
 	name: string;
 	kind: ServiceKind;

@@ -1,4 +1,5 @@
 import type { BreakKind, Cable, CircuitKind, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
+import type { CircuitsTable } from './edition-circuits';
 import type { PlacesTable } from './edition-places';
 import type { ServiceTable } from './edition-service';
 import type { Rule } from '../model/result';
@@ -58,6 +59,8 @@ export interface Edition {
 	key: EditionKey;
 	/** Where outlets are asked for, other than along walls. */
 	places: PlacesTable;
+	/** Circuits that a dwelling must have. */
+	circuits: CircuitsTable;
 	/** Loads of the whole dwelling. */
 	service: ServiceTable;
 	walls: {

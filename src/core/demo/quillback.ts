@@ -301,7 +301,7 @@ function circuits(h: HouseBuilder): void {
 		poles: 2,
 		breakerA: 45,
 		breaker: 'gfci',
-		load: load('fixed-heat', 'kiln', 8600, 240, { continuous: true })
+		load: load('fixed-heat', 'kiln', 8600, 240, { continuous: true, counts: 'fastened' })
 	});
 	h.circuit(21, 'Kiln vent', ['G-04'], {
 		...p,
@@ -317,7 +317,7 @@ function circuits(h: HouseBuilder): void {
 		slot: 18,
 		poles: 2,
 		breakerA: 35,
-		load: load('hvac', 'heat pump', null, 240, { mca: 21.4, mocp: 35 })
+		load: load('hvac', 'heat pump', 4800, 240, { mca: 21.4, mocp: 35, counts: 'heat-pump' })
 	});
 	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, slot: 35 });
 	// The trench: 62 ft from the house, and the way through the garage to it.

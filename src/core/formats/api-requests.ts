@@ -1,5 +1,6 @@
 import { type AnySchema } from 'yup';
 import type { OutletFacts } from '../code/outlet';
+import { SERVICE_METHODS, type ServiceCase } from '../circuits/service-load';
 import type { SizeCase } from '../circuits/size';
 import { breakFaults, outlineFaults } from '../layout/wall-spaces';
 import type { CounterBreak, CounterCase, IslandCase } from '../layout/counters';
@@ -14,6 +15,7 @@ import {
 	LOAD_KINDS,
 	ROOM_KINDS,
 	SERVES,
+	SERVICE_KINDS,
 	SIZED_CABLES,
 	type Dwelling,
 	type EditionKey
@@ -190,6 +192,36 @@ function breaksOff(breaks: readonly CounterBreak[], length: number, path: string
 		return other >= 0 ? [{ path: `${path}[${i}]`, message: `overlaps breaks[${other}]` }] : [];
 	});
 }
+
+export type ServiceLoadRequest = ServiceCase & { edition: EditionKey };
+export const serviceLoadRequest = shape({
+	edition: edition(),
+	method: must(oneOf(SERVICE_METHODS)),
+	areaSqFt: must(figure(1, 100_000)),
+	smallApplianceCircuits: must(whole(0, 100)),
+	laundryCircuits: must(whole(0, 100)),
+	appliances: list(
+		shape({
+			name: must(named(100)),
+			kind: must(oneOf(SERVICE_KINDS)),
+			va: must(figure(1, 1_000_000)),
+			units: whole(1, 100)
+		}),
+		500
+	).default(() => [])
+});
+export const checkServiceLoad = (body: unknown): Checked<ServiceLoadRequest> => {
+	const checked = check<ServiceLoadRequest>(serviceLoadRequest, body);
+	// What may be left out: a dwelling with no appliances.
+	const whole = checked.ok ? { ...checked, value: { ...checked.value, appliances: checked.value.appliances ?? [] } } : checked;
+	return thenCheck<ServiceLoadRequest>(whole, ({ appliances }) =>
+		appliances.flatMap((a, i) =>
+			a.units !== undefined && a.kind !== 'heating'
+				? [{ path: `appliances[${i}].units`, message: `is only for heating, got it for ${a.kind}` }]
+				: []
+		)
+	);
+};
 
 export interface ProtectRequest {
 	edition: EditionKey;

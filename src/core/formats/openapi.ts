@@ -1,6 +1,6 @@
 import type { AnySchema } from 'yup';
 import { jobFileSchema } from '../model/schema';
-import { countersRequest, protectRequest, sizeRequest, wallsRequest } from './api-requests';
+import { countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
 /** OpenAPI 3.1 of the HTTP API, its bodies made from the schemas that the handlers hold requests to. */
@@ -54,6 +54,11 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 					),
 					islands: list(object({ id: TEXT, required: NUMBER, missing: NUMBER, provisionOnly: FLAG }))
 				})
+			),
+			'/api/v1/service-load': post(
+				'Load of a dwelling and the service for it, by the standard or the optional method',
+				serviceLoadRequest,
+				answer({ va: NUMBER, amps: NUMBER, serviceA: { type: ['number', 'null'] } })
 			),
 			'/api/v1/protect': post(
 				'GFCI, AFCI and what else protects each outlet',

@@ -18,15 +18,15 @@ export const SYMBOLS = {
 	single: { name: 'single receptacle', strokes: [circle, across(0)] },
 	'two-forty': { name: 'receptacle, 240 V', strokes: [circle, across(-3.2), across(0), across(3.2)] },
 	half: { name: 'duplex receptacle, switched', strokes: [circle, across(-2.4), across(2.4), line(-2.4, 0, 2.4, 0)] },
-	switch: { name: 'S, switch', strokes: [letter('S')] },
-	'three-way': { name: 'S3, three-way switch', strokes: [letter('S3')] },
-	'four-way': { name: 'S4, four-way switch', strokes: [letter('S4')] },
+	switch: { name: 'switch', strokes: [letter('S')] },
+	'three-way': { name: 'three-way switch', strokes: [letter('S3')] },
+	'four-way': { name: 'four-way switch', strokes: [letter('S4')] },
 	lighting: {
 		name: 'lighting outlet',
 		strokes: [circle, line(-9, 0, -6.5, 0), line(6.5, 0, 9, 0), line(0, -9, 0, -6.5), line(0, 6.5, 0, 9)]
 	},
 	'hard-wired': { name: 'equipment, wired in place', strokes: [...square, line(-6, 6, 6, -6)] },
-	alarm: { name: 'SD, smoke alarm', strokes: [circle, letter('SD', 7)] },
+	alarm: { name: 'smoke alarm', strokes: [circle, letter('SD', 7)] },
 	empty: {
 		name: 'box without a device',
 		strokes: square.map((s) => (s.kind === 'line' ? line(s.x1 * 0.8, s.y1 * 0.8, s.x2 * 0.8, s.y2 * 0.8) : s))

@@ -1,5 +1,5 @@
 import { wallEnds, wallLength } from './geometry';
-import type { Box, Circuit, Device, Job, Leg, Point, Room, SiteCheck } from './job';
+import type { Box, Circuit, CircuitLoad, Device, Job, Leg, Point, Room, SiteCheck } from './job';
 import { newBox, newCircuit, newRoom } from './new-job';
 import type { Fix, NewPlace } from './result';
 
@@ -56,6 +56,11 @@ export const editLeg =
 	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command =>
 	(draft) =>
 		void Object.assign(find(draft.legs, id, 'leg'), change);
+/** What a circuit was made for, by its nameplate; null: general use. */
+export const setLoad =
+	(id: string, load: CircuitLoad | null): Command =>
+	(draft) =>
+		void (find(draft.circuits, id, 'circuit').load = load);
 export const editCircuit =
 	(id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command =>
 	(draft) =>
@@ -124,6 +129,13 @@ export const applyFix =
 				for (const spot of fix.boxes) made.push(placeBox(draft, spot, made, newId));
 				return;
 			}
+			case 'add-circuits':
+				for (const c of fix.circuits) {
+					const [circuitId, panelId] = [newId(), newId()];
+					addCircuit({ circuitId, panelId, name: c.name, breakerA: c.breakerA, state: 'planned' })(draft);
+					find(draft.circuits, circuitId, 'circuit').kind = c.kind;
+				}
+				return;
 			case 'protect-device':
 				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), {
 					protection: fix.protection,

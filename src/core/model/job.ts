@@ -19,6 +19,7 @@ import type {
 	ReadingKind,
 	RoomKind,
 	Serves,
+	ServiceKind,
 	Side,
 	State,
 	Switched,
@@ -263,6 +264,8 @@ export interface CircuitLoad {
 	continuous: boolean;
 	mca: number | null;
 	mocp: number | null;
+	/** How it counts in the load of the dwelling; `none`: not at all (it is among the general loads). Left out: by its kind. */
+	counts?: ServiceKind | 'none' | undefined;
 }
 
 export interface Circuit {

@@ -157,6 +157,23 @@ export const LOAD_KINDS = [
 ] as const;
 export type LoadKind = (typeof LOAD_KINDS)[number];
 
+/** How an appliance counts in the load of the whole dwelling. */
+export const SERVICE_KINDS = [
+	'range',
+	'wall-oven',
+	'cooktop',
+	'dryer',
+	'water-heater',
+	'fastened',
+	'cooling',
+	'heat-pump',
+	'heat-pump-supplement',
+	'heating',
+	'ev',
+	'motor'
+] as const;
+export type ServiceKind = (typeof SERVICE_KINDS)[number];
+
 /** Cables and conductors as found in the wall; the first three are those that new work is sized with. */
 export const CABLES = ['NM-B', 'UF-B', 'THHN', 'two-wire', 'old-AC'] as const;
 export type Cable = (typeof CABLES)[number];

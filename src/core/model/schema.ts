@@ -22,6 +22,7 @@ import {
 	READING_KINDS,
 	ROOM_KINDS,
 	SERVES,
+	SERVICE_KINDS,
 	SIDES,
 	STATES,
 	SWITCH_WAYS,
@@ -211,7 +212,8 @@ const load = shape({
 	volts: must(oneOf([120, 240] as const)),
 	continuous: must(flag()),
 	mca: figure(0.1, 400).nullable().defined(),
-	mocp: figure(1, 400).nullable().defined()
+	mocp: figure(1, 400).nullable().defined(),
+	counts: maybe(oneOf([...SERVICE_KINDS, 'none'] as const))
 });
 const circuit = shape({
 	id: id(),

@@ -10,6 +10,7 @@ export const edition2017: Edition = {
 	key: '2017',
 	places: places2017,
 	service: service2017,
+	circuits: c.circuitsTable(ref('220.12', 'General circuits, by floor area')),
 	walls: {
 		...c.wallsRule,
 		breaks: ['door', 'opening', 'fireplace', 'fixed-cabinet', 'counter', 'sliding-panel'],

@@ -16,6 +16,7 @@ export const edition2020: Edition = {
 	key: '2020',
 	places: places2020,
 	service: service2020,
+	circuits: c.circuitsTable(ref('220.14(J)', 'General circuits, by floor area')),
 	walls: {
 		...edition2017.walls,
 		breaks: [...edition2017.walls.breaks, 'stationary-appliance'],

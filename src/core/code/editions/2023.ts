@@ -17,6 +17,7 @@ export const edition2023: Edition = {
 	key: '2023',
 	places: places2023,
 	service: service2023,
+	circuits: c.circuitsTable(ref('220.41', 'General circuits, by floor area')),
 	breakers: {
 		...c.breakers,
 		onRequest: [{ amps: 10, rule: ref('210.18', '10 A circuits: lighting and exhaust fans, no receptacles'), receptacles: false }]

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { PlanBox, PlanDrawing } from '$core/formats/plan-drawing';
-	import { SYMBOLS } from '$core/formats/symbols';
+	import { SYMBOLS, type Stroke, type SymbolKey } from '$core/formats/symbols';
 	import { draggable, type Dragged } from './drag';
 	import PlanSymbol from './PlanSymbol.svelte';
 	import type { Level } from '$core/prove/verdicts';
@@ -26,6 +26,9 @@
 		bad: 'var(--stop)',
 		unknown: 'var(--soft)'
 	};
+	/** What is written in a symbol is said before the name, as it is seen. */
+	const letters = (symbol: SymbolKey): string =>
+		(SYMBOLS[symbol].strokes as readonly Stroke[]).map((s) => (s.kind === 'text' ? `${s.text} ` : '')).join('');
 	const isSelected = (kind: Selection['kind'], id: string) => selection?.kind === kind && selection.id === id;
 	function onkeydown(e: KeyboardEvent, s: Selection): void {
 		if (e.key !== 'Enter' && e.key !== ' ') return;
@@ -63,7 +66,7 @@
 		transform={`translate(${box.x} ${box.y})`}
 		role="button"
 		tabindex="-1"
-		aria-label={`box ${box.name}, ${SYMBOLS[box.symbol].name}${level ? `, reading ${level}` : ''}`}
+		aria-label={`box ${letters(box.symbol)}${box.name}, ${SYMBOLS[box.symbol].name}${level ? `, reading ${level}` : ''}`}
 		onclick={() => onselect({ kind: 'box', id: box.id })}
 		onkeydown={(e) => onkeydown(e, { kind: 'box', id: box.id })}
 		{@attach draggable(() => ondrag?.(box.id) ?? null)}

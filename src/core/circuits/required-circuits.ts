@@ -1,0 +1,182 @@
+import { cite, type Edition, type RuleRef } from '../code/edition';
+import { amendmentFor } from '../code/amendments';
+import type { Box, Circuit, Job, Room } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { inWords } from '../model/kinds';
+import type { Finding, Fix, Subject } from '../model/result';
+import { counted } from '../units/quantity';
+import { runOf } from './runs';
+import { floorArea } from './service-of-job';
+
+/** Circuits that a dwelling must have, and what receptacles of kitchen-type rooms may hang on. @source 210.11, 210.52(B) */
+export function requiredCircuits(edition: Edition, job: Job): Finding[] {
+	return [
+		...missingCircuits(edition, job),
+		...countersOnTwo(edition, job),
+		...kitchensOffTheirCircuits(edition, job),
+		...twoKitchens(edition, job),
+		...generalByArea(edition, job)
+	].filter((f) => amendmentFor(job.amendments, f.rule.section)?.change !== 'off');
+}
+
+interface Said {
+	id: string;
+	rule: RuleRef;
+	subject?: Subject;
+	message: string;
+	have?: number;
+	need?: number;
+	unit?: string;
+	fix?: Fix;
+	existing: boolean;
+}
+const say = (edition: Edition, job: Job, { existing, rule, subject, ...f }: Said): Finding => ({
+	...f,
+	severity: existing ? 'advice' : 'violation',
+	rule: cite(edition, rule),
+	subject: subject ?? { kind: 'job', id: job.id }
+});
+/** A house of nothing but existing work need not be brought up to what new work needs. */
+const isExisting = (job: Job): boolean => job.boxes.length > 0 && job.boxes.every((b) => b.state === 'found');
+
+function missingCircuits(edition: Edition, job: Job): Finding[] {
+	return edition.circuits.required.flatMap((want) => {
+		const rooms = job.rooms.filter((r) => want.rooms.includes(r.kind) && hasPower(job, r));
+		if (!rooms.length) return [];
+		// What is smaller is told of at the circuit itself.
+		const have = job.circuits.filter((c) => c.kind === want.kind).length;
+		const lacking = want.least - have;
+		if (lacking <= 0) return [];
+		const circuits = Array.from({ length: lacking }, (_, i) => ({
+			name: want.least > 1 ? `${want.name} ${have + i + 1}` : want.name,
+			kind: want.kind,
+			breakerA: want.amps
+		}));
+		return [
+			say(edition, job, {
+				id: `required:${want.kind}`,
+				rule: want.rule,
+				message: `${counted(want.least, `${inWords(want.kind)} circuit`)} of ${want.amps} A ${want.least === 1 ? 'is' : 'are'} asked for; the job has ${have}.`,
+				have,
+				need: want.least,
+				unit: 'circuits',
+				fix: { kind: 'add-circuits', label: `Add ${counted(lacking, 'circuit')}`, circuits },
+				existing: isExisting(job)
+			})
+		];
+	});
+}
+/** A detached garage without power asks for nothing. */
+const hasPower = (job: Job, room: Room): boolean =>
+	!room.detached || (room.powered ?? (indexOf(job).boxesOfRoom.get(room.id) ?? []).length > 0);
+
+const receptacles = (box: Box) => box.devices.filter((d) => d.kind === 'receptacle' && d.receptacles > 0 && d.volts === 120);
+const boxesIn = (job: Job, room: Room) => indexOf(job).boxesOfRoom.get(room.id) ?? [];
+const feeding = (job: Job, box: Box): readonly Circuit[] => indexOf(job).circuitsOfBox.get(box.id) ?? [];
+
+/** Counter receptacles of one kitchen on at least two circuits. Until all hang on a circuit it cannot be said. */
+function countersOnTwo(edition: Edition, job: Job): Finding[] {
+	const { rule, least } = edition.circuits.counters;
+	return job.rooms
+		.filter((r) => r.kind === 'kitchen')
+		.flatMap((room) => {
+			const counters = boxesIn(job, room).filter((b) => receptacles(b).some((d) => d.serves === 'countertop'));
+			const fed = counters.map((b) => feeding(job, b));
+			if (counters.length < 2 || fed.some((c) => !c.length)) return [];
+			const circuits = new Set(fed.flat().filter((c) => c.kind === 'small-appliance'));
+			if (circuits.size >= least) return [];
+			return [
+				say(edition, job, {
+					id: `counters:${room.id}`,
+					rule,
+					subject: { kind: 'room', id: room.id },
+					message: `The counter receptacles of ${room.name} hang on ${counted(circuits.size, 'small-appliance circuit')}: at least ${least} are to feed them.`,
+					have: circuits.size,
+					need: least,
+					unit: 'circuits',
+					existing: counters.every((b) => b.state === 'found')
+				})
+			];
+		});
+}
+
+/**
+ * A receptacle of a kitchen-type room on another circuit than a small-appliance one: the circuit that was treated as free.
+ * Let off: an individual circuit for one appliance, and a switched receptacle that is the room's light.
+ */
+function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
+	const { rule, rooms } = edition.circuits.kitchens;
+	return job.rooms
+		.filter((r) => rooms.includes(r.kind))
+		.flatMap((room) =>
+			boxesIn(job, room).flatMap((box) => {
+				const own = receptacles(box).filter((d) => d.switched === 'none');
+				const wrong = own.length
+					? feeding(job, box).find((c) => c.kind !== 'small-appliance' && !isIndividual(job, c))
+					: undefined;
+				if (!wrong) return [];
+				return [
+					say(edition, job, {
+						id: `kitchen:${box.id}`,
+						rule,
+						subject: { kind: 'box', id: box.id },
+						message: `${box.name} in ${room.name} hangs on ${inWords(wrong.kind)} circuit ${wrong.number}: receptacles of ${inWords(room.kind)} rooms are fed by small-appliance circuits of 20 A, and such a circuit feeds nothing else.`,
+						existing: box.state === 'found'
+					})
+				];
+			})
+		);
+}
+/** One receptacle or one appliance, and nothing else. */
+function isIndividual(job: Job, circuit: Circuit): boolean {
+	const { boxes } = indexOf(job);
+	const outlets = runOf(job, circuit).nodes.flatMap((n) => boxes.get(n.boxId)?.devices.filter((d) => d.kind !== 'switch') ?? []);
+	return circuit.kind === 'individual' && outlets.length <= 1;
+}
+
+function twoKitchens(edition: Edition, job: Job): Finding[] {
+	const { boxes, rooms } = indexOf(job);
+	return job.circuits
+		.filter((c) => c.kind === 'small-appliance')
+		.flatMap((circuit) => {
+			const kitchens = new Set(
+				runOf(job, circuit).nodes.flatMap((n) => {
+					const room = rooms.get(boxes.get(n.boxId)?.roomId ?? '');
+					return room?.kind === 'kitchen' ? [room.name] : [];
+				})
+			);
+			if (kitchens.size < 2) return [];
+			return [
+				say(edition, job, {
+					id: `kitchens:${circuit.id}`,
+					rule: edition.circuits.oneKitchen,
+					subject: { kind: 'circuit', id: circuit.id },
+					message: `Circuit ${circuit.number} serves ${[...kitchens].join(' and ')}: a small-appliance circuit serves one kitchen.`,
+					existing: circuit.state === 'found'
+				})
+			];
+		});
+}
+
+/** 3 VA for each square foot over 120 V gives the least number of 15 or 20 A general circuits. */
+function generalByArea(edition: Edition, job: Job): Finding[] {
+	const area = floorArea(job);
+	const general = job.circuits.filter((c) => c.kind === 'general' && c.poles === 1 && !c.load);
+	// With no general circuit yet there is nothing to judge: the stage says so itself.
+	if (area === null || !general.length) return [];
+	const { rule, vaPerSqFt, volts } = edition.circuits.general;
+	const need = (area * vaPerSqFt) / volts;
+	const have = general.reduce((sum, c) => sum + c.breakerA, 0);
+	if (have >= need) return [];
+	return [
+		say(edition, job, {
+			id: 'general-area',
+			rule,
+			message: `${Math.round(area)} sq ft ask for ${Math.round(need * 10) / 10} A of general circuits; those of the job are rated ${have} A together.`,
+			have,
+			need,
+			unit: 'A',
+			existing: isExisting(job)
+		})
+	];
+}

@@ -1,0 +1,87 @@
+<script lang="ts">
+	import { runFeet } from '$core/circuits/assess-circuits';
+	import { dropAt } from '$core/circuits/drop';
+	import { runOf } from '$core/circuits/runs';
+	import { inSlots } from '$core/model/job-index';
+	import { inWords } from '$core/model/kinds';
+	import { cableName } from '$core/rough/take-off';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import NewCircuit from '$lib/ui/slip/NewCircuit.svelte';
+
+	const store = useJob();
+	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
+	const rows = $derived(
+		store.job.circuits.map((circuit) => {
+			const run = runOf(store.job, circuit);
+			const drops = run.nodes.map((n) => dropAt(store.edition, store.job, run, n)?.percent ?? null);
+			const boxIds = new Set(run.nodes.map((n) => n.boxId));
+			const findings = store.assessment.stages.circuit.findings.filter(
+				(f) => f.subject.id === circuit.id || (f.id.includes(`:${circuit.id}`) && boxIds.has(f.subject.id))
+			);
+			const worst = (['violation', 'caution'] as const).find((s) => findings.some((f) => f.severity === s));
+			const first = run.nodes[0]?.leg;
+			return { circuit, run, worst, first, drop: drops.includes(null) ? null : Math.max(0, ...(drops as number[])) };
+		})
+	);
+</script>
+
+{#if rows.length}
+	<div class="wide">
+		<table class="data">
+			<thead>
+				<tr
+					><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Cable</th><th class="num">Boxes</th><th
+						class="num">Feet</th
+					><th class="num">Drop</th><th>Slot</th></tr
+				>
+			</thead>
+			<tbody>
+				{#each rows as { circuit, run, worst, first, drop } (circuit.id)}
+					<tr class="pick" aria-selected={store.circuit?.id === circuit.id}>
+						<td class="num">{circuit.number}</td>
+						<td>
+							<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
+								>{circuit.name}</button
+							>
+							{#if worst}<Mark kind={worst} />{/if}
+						</td>
+						<td>{inWords(circuit.kind)}</td>
+						<td>{circuit.breakerA} A {GIVES[circuit.breaker]}</td>
+						<td>{first ? cableName(first).replace(' with ground', '') : 'none yet'}</td>
+						<td class="num">{run.nodes.length}</td>
+						<td class="num">{runFeet(run)}</td>
+						<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
+							>{drop === null ? '?' : `${show(drop, 1)} %`}</td
+						>
+						<td>{inSlots(circuit).replace(/slots? /, '')}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</div>
+{:else}
+	<p>No circuits yet. In a box's slip, under Circuit, add the one that feeds it; its run and its drop follow from the cables.</p>
+{/if}
+<div class="new"><NewCircuit words="New circuit" onmade={(id) => store.select({ kind: 'circuit', id })} /></div>
+
+<style>
+	.new {
+		margin-top: 14px;
+		max-width: 380px;
+	}
+	@media (max-width: 820px) {
+		.wide {
+			overflow-x: auto;
+		}
+	}
+	.over {
+		color: var(--look);
+		font-weight: 600;
+	}
+	table :global(th),
+	table td {
+		white-space: nowrap;
+	}
+</style>

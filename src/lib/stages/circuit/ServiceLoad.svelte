@@ -1,0 +1,236 @@
+<script lang="ts">
+	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
+	import { serviceLoad, type ServiceAppliance, type ServiceMethod } from '$core/circuits/service-load';
+	import { appliancesOf, countsAs, floorArea, nameplateVa, serviceCaseOf, serviceRating } from '$core/circuits/service-of-job';
+	import { editJob, setLoad } from '$core/model/commands';
+	import type { Circuit } from '$core/model/job';
+	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+
+	const store = useJob();
+	let method = $state<ServiceMethod>('optional');
+	/** Not in the job: what the service would carry with it. */
+	let more = $state.raw<ServiceAppliance[]>([]);
+	const area = $derived(floorArea(store.job));
+	const appliances = $derived(appliancesOf(store.job));
+	const have = $derived(serviceRating(store.job));
+	const reckon = (extra: readonly ServiceAppliance[]) => {
+		const c = serviceCaseOf(store.job, method, extra);
+		return c && serviceLoad(store.edition, c);
+	};
+	const now = $derived(reckon([]));
+	const then = $derived(more.length ? reckon(more) : null);
+	const result = $derived(then ?? now);
+	/** Circuits made for an appliance that says nothing of its load yet. */
+	const silent = $derived(store.job.circuits.filter((c) => c.load && countsAs(c.load) !== 'none' && !nameplateVa(c.load)));
+	const kinds = [
+		{ value: 'none' as const, name: 'not by itself' },
+		...SERVICE_KINDS.map((value) => ({ value, name: inWords(value) }))
+	];
+	const isArea = (v: string) => (Number(v) >= 1 && Number(v) <= 100_000 ? null : `Square feet, 1 to 100,000; got "${v}"`);
+	const count = (circuit: Circuit, counts: ServiceKind | 'none') =>
+		circuit.load &&
+		store.edit(`Circuit ${circuit.number} counts as ${inWords(counts)}`, setLoad(circuit.id, { ...circuit.load, counts }));
+	function whatIf(name: string): void {
+		const found = GENERIC_APPLIANCES.find((a) => a.name === name);
+		if (!found) return;
+		const load = { ...found.load, name };
+		const kind = countsAs(load);
+		if (kind !== 'none') more = [...more, { name, kind, va: nameplateVa(load) }];
+	}
+</script>
+
+{#if !result || area === null}
+	<p>The floor area is not known: type it here, or give the rooms their walls in Walk.</p>
+	<TextField
+		label="Floor area, sq ft"
+		value=""
+		check={isArea}
+		inputmode="decimal"
+		onkeep={(v) => store.edit('Floor area', editJob({ areaSqFt: Number(v) }))}
+	/>
+{:else}
+	<div class="top">
+		<div class="total" role="status">
+			<b>{show(result.amps, 1)} A</b>
+			<span
+				>{show(result.va, 0)} VA at 240 V; service {result.serviceA === null
+					? 'beyond standard ratings'
+					: `${result.serviceA} A`}</span
+			>
+			{#if have !== null}
+				{#if result.amps > have}<p class="over"><Mark kind="violation" word /> more than the {have} A that is there</p>
+				{:else}<p><Mark kind="good" /> within the {have} A that is there, {show(have - result.amps, 1)} A left</p>{/if}
+			{/if}
+			{#if then && now}<p class="soft">Without what is added: {show(now.amps, 1)} A.</p>{/if}
+		</div>
+		<div class="choose">
+			<Btn small pressed={method === 'standard'} onclick={() => (method = 'standard')}>Standard method</Btn>
+			<Btn small pressed={method === 'optional'} onclick={() => (method = 'optional')}>Optional method</Btn>
+		</div>
+	</div>
+	<div class="columns">
+		<section>
+			<h2>What counts</h2>
+			<div class="two">
+				<TextField
+					label="Floor area, sq ft"
+					value={show(area, 1)}
+					check={isArea}
+					inputmode="decimal"
+					onkeep={(v) => store.edit('Floor area', editJob({ areaSqFt: Number(v) }))}
+				/>
+				<SelectField
+					label="What if it had"
+					value=""
+					options={[{ value: '', name: 'add to see' }, ...GENERIC_APPLIANCES.map((a) => ({ value: a.name, name: a.name }))]}
+					onkeep={whatIf}
+				/>
+			</div>
+			<table class="data">
+				<thead><tr><th>Appliance</th><th>Counts as</th><th class="num">VA</th></tr></thead>
+				<tbody>
+					{#each appliances as a (a.circuit.id)}
+						<tr>
+							<td
+								><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: a.circuit.id })}
+									>{a.name}</button
+								></td
+							>
+							<td class="kind"
+								><SelectField
+									label={`${a.name} counts as`}
+									value={a.kind as ServiceKind | 'none'}
+									options={kinds}
+									onkeep={(v) => count(a.circuit, v)}
+								/></td
+							>
+							<td class="num">{show(a.va, 0)}</td>
+						</tr>
+					{/each}
+					{#each more as a, i (i)}
+						<tr class="if">
+							<td>{a.name}, if added</td>
+							<td>{inWords(a.kind)}</td>
+							<td class="num"
+								>{show(a.va, 0)}
+								<button type="button" aria-label={`Without the ${a.name}`} onclick={() => (more = more.filter((_, k) => k !== i))}
+									>×</button
+								></td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+			{#each silent as c (c.id)}
+				<p class="soft">{c.load?.name || c.name} on circuit {c.number} is left out: its nameplate is not known.</p>
+			{/each}
+		</section>
+		<section>
+			<h2>How it is reckoned</h2>
+			<ol>
+				{#each result.steps as step, i (i)}
+					<li>
+						<span
+							>{step.label}{#if step.formula}<small>{step.formula}</small>{/if}{#if step.rule}&nbsp;<RuleChip
+									rule={step.rule}
+								/>{/if}</span
+						>
+						<span class="mono">{typeof step.value === 'number' ? show(step.value, 1) : step.value} {step.unit}</span>
+					</li>
+				{/each}
+			</ol>
+		</section>
+	</div>
+{/if}
+
+<style>
+	.top {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: space-between;
+		gap: 12px;
+	}
+	.total b {
+		font-family: 'IBM Plex Mono', monospace;
+		font-size: 38px;
+		line-height: 1.1;
+		display: block;
+	}
+	.total p {
+		margin: 4px 0 0;
+	}
+	.over {
+		color: var(--stop);
+		font-weight: 600;
+	}
+	.choose {
+		display: flex;
+		gap: 8px;
+		align-items: start;
+	}
+	.columns {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 24px;
+		margin-top: 14px;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+	h2 {
+		margin: 0 0 8px;
+		font-size: 17px;
+	}
+	/* The column's head names the field; its own label is for those who cannot see that. */
+	.kind :global(label) {
+		position: absolute;
+		width: 1px;
+		height: 1px;
+		overflow: hidden;
+		clip-path: inset(50%);
+	}
+	.if td {
+		color: var(--copper);
+	}
+	.if button {
+		border: 0;
+		background: none;
+		color: var(--soft);
+		font-size: 19px;
+		min-width: 32px;
+	}
+	ol {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 12px;
+		padding: 6px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	li small {
+		display: block;
+		color: var(--soft);
+		font-size: 13px;
+	}
+	.mono {
+		white-space: nowrap;
+	}
+	@media (max-width: 1000px) {
+		.columns {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>
