@@ -29,6 +29,7 @@
 	/** What is written in a symbol is said before the name, as it is seen. */
 	const letters = (symbol: SymbolKey): string =>
 		(SYMBOLS[symbol].strokes as readonly Stroke[]).map((s) => (s.kind === 'text' ? `${s.text} ` : '')).join('');
+	const SPACE = ' ';
 	const isSelected = (kind: Selection['kind'], id: string) => selection?.kind === kind && selection.id === id;
 	function onkeydown(e: KeyboardEvent, s: Selection): void {
 		if (e.key !== 'Enter' && e.key !== ' ') return;
@@ -86,6 +87,8 @@
 				stroke-width={level === 'good' ? 2.4 : 0.5}
 			/>
 		{/if}
+		<!-- A space, so that what is written in the symbol and the name are two words. -->
+		{SPACE}
 		{#if selected || (lit?.has(box.id) && scale > 0.75) || scale > 1.5}<text
 				class="label"
 				y="-11"
