@@ -25,6 +25,7 @@ const SHOTS: Shot[] = [
 	{ name: 'punch-list', path: '/job/quillback/layout', act: (b) => b.click('button', 'Punch list') },
 	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
 	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
+	{ name: 'service-load', path: '/job/quillback/circuit', act: (b) => b.click('main button', 'Service load') },
 	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },
 	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
 	{ name: 'trim', path: '/job/quillback/trim', act: pickRow('W-05') },

@@ -39,6 +39,23 @@ test('the service load: both methods, what if it had a charger, and how an appli
 	await b.driver.wait(async () => (await b.text(total)) === before, 8000);
 });
 
+test('a run is fed with less cable by one press, taken back by another; what is in the wall keeps its order', async () => {
+	await b.go('/job/quillback/circuit');
+	await b.click('main table button.row', 'Living, entry, hall receptacles');
+	await b.click('.slip summary', 'Facts');
+	await b.click('.slip summary', 'Feed order and cable');
+	await b.says(/\d+' at the least/, '.slip');
+	await b.set('.slip details details .field:nth-of-type(2) select', 'yes');
+	await b.click('.slip button', 'Feed it so');
+	await b.says(/Circuit 13: \d+' less cable/);
+	await b.says('It is fed so already, or as short.', '.slip');
+	await b.click('button[aria-label="Undo"]');
+	await b.says('Feed it so', '.slip');
+	await b.click('main table button.row', 'Kitchen counter, sink side');
+	await b.click('.slip summary', 'Feed order and cable');
+	await b.says('K-01 is in the wall already', '.slip');
+});
+
 test('a house with rooms and no circuits is asked for those of 210.11(C), and one press adds them', async () => {
 	await b.go('/');
 	await b.click('button', 'New job');

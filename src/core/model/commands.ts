@@ -113,6 +113,31 @@ export const attachBox =
 			state: box.state
 		});
 	};
+/**
+ * Feeds the boxes of a circuit from others than now, all at once. A leg that stays keeps its measured length.
+ * @throws RangeError where a box is not on the circuit, or the run would not hang together
+ */
+export const setFeeds =
+	(circuitId: string, feeds: readonly { boxId: string; fromId: string; feet: number }[]): Command =>
+	(draft) => {
+		const circuit = find(draft.circuits, circuitId, 'circuit');
+		const legs = draft.legs.filter((l) => l.circuitId === circuitId);
+		for (const { boxId, fromId, feet } of feeds) {
+			const leg = legs.find((l) => l.toId === boxId);
+			if (!leg) throw new RangeError(`${find(draft.boxes, boxId, 'box').name} is not on circuit ${circuit.number}.`);
+			if (leg.fromId === fromId) continue;
+			leg.fromId = fromId;
+			leg.lengthFt = feet;
+		}
+		for (const leg of legs) {
+			let at: string | undefined = leg.fromId;
+			for (let n = 0; at !== circuit.panelId; n++) {
+				at = legs.find((l) => l.toId === at)?.fromId;
+				if (at === undefined || n > legs.length)
+					throw new RangeError(`Circuit ${circuit.number} would not hang together from its panel.`);
+			}
+		}
+	};
 function isDownstream(job: Job, circuitId: string, boxId: string, at: string): boolean {
 	const feeds = (id: string): string | undefined => job.legs.find((l) => l.circuitId === circuitId && l.toId === id)?.fromId;
 	for (let id: string | undefined = at, n = 0; id && n <= job.legs.length; id = feeds(id), n++) if (id === boxId) return true;

@@ -7,12 +7,14 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
+	import FeedOrder from './FeedOrder.svelte';
 
 	interface Props {
 		circuit: Circuit;
 	}
 	let { circuit }: Props = $props();
 	const store = useJob();
+	let open = $state(false);
 	const nameFault = fieldFault(NAMES.circuit);
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
 	const ratings = $derived(
@@ -49,8 +51,20 @@
 		onkeep={(v) => set(v === 'yes' ? 'must stay on' : 'may go off', { mustStayOn: v === 'yes' })}
 	/>
 </div>
+<details bind:open>
+	<summary>Feed order and cable</summary>
+	{#if open}<FeedOrder {circuit} />{/if}
+</details>
 
 <style>
+	details {
+		margin-top: 10px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+		font-weight: 600;
+	}
 	.facts {
 		display: grid;
 		grid-template-columns: 1fr 1fr;

@@ -1,0 +1,71 @@
+<script lang="ts">
+	import { proposeFeeds } from '$core/circuits/feed-proposal';
+	import { WAYS, type Way } from '$core/circuits/route';
+	import { setFeeds } from '$core/model/commands';
+	import type { Circuit } from '$core/model/job';
+	import { inWords } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import FlagField from '../fields/FlagField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+
+	interface Props {
+		circuit: Circuit;
+	}
+	/** The order with the least cable, and what it saves against the one of now, by the same routes. */
+	let { circuit }: Props = $props();
+	const store = useJob();
+	let way = $state<Way>('attic');
+	let taps = $state(false);
+	const answer = $derived(proposeFeeds(store.job, circuit, { way, taps }));
+	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? 'panel';
+	const saved = $derived(answer.known ? answer.value.nowFt - answer.value.bestFt : 0);
+	const keep = () =>
+		answer.known && store.edit(`Circuit ${circuit.number}: ${saved}' less cable`, setFeeds(circuit.id, answer.value.feeds));
+</script>
+
+{#if answer.known}
+	<div class="two">
+		<SelectField
+			label="Over by"
+			value={way}
+			options={WAYS.map((value) => ({ value, name: inWords(value) }))}
+			onkeep={(v) => (way = v)}
+		/>
+		<FlagField label="Taps in a box" value={taps} yes="allowed" no="one in, one out" onkeep={(v) => (taps = v ?? false)} />
+	</div>
+	<p>
+		<b class="mono">{answer.value.bestFt}'</b> at the least{answer.value.exact ? '' : ', as far as was searched'}; now
+		<span class="mono">{answer.value.nowFt}'</span> by the same routes.
+	</p>
+	<ol>
+		{#each answer.value.feeds as f (f.boxId)}
+			<li>{nameOf(f.boxId)} <span class="soft">from {nameOf(f.fromId)}, <span class="mono">{f.feet}'</span></span></li>
+		{/each}
+	</ol>
+	{#if saved > 0}<Btn small onclick={keep}>Feed it so: {saved}' less</Btn>{:else if saved < 0}<p class="soft">
+			It branches now: one in, one out would take {-saved}' more.
+		</p>
+	{:else}<p class="soft">It is fed so already, or as short.</p>{/if}
+{:else}
+	<p class="soft">{answer.why}</p>
+{/if}
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+	p {
+		margin: 8px 0;
+	}
+	b {
+		font-size: 21px;
+	}
+	ol {
+		margin: 0 0 8px;
+		padding-left: 22px;
+		font-size: 14px;
+	}
+</style>
