@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
+import { editions } from '../../src/core/code/editions';
+import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
 import type { Requirement } from '../../src/core/layout/requirement';
 import { applyFix } from '../../src/core/model/commands';
@@ -524,4 +526,16 @@ test('a house without places outdoors gets them with their boxes, one each side,
 	assert.equal(states(after, '210.52(E)(1)'), 'met met');
 	const [front, back] = after.boxes.map((b) => (b.place?.kind === 'point' ? b.place.y : NaN));
 	assert.ok((front ?? 0) < 0 && (back ?? 0) > 144);
+});
+test('the bands of the plan show what the list asks: by the edition that an amendment names, or nothing', () => {
+	const den = house([
+		room('d', 'den', rect(0, 0, 144, 120), { breaks: [{ id: 'a', wall: 0, from: 40, to: 100, kind: 'stationary-appliance' }] })
+	]);
+	const bands = (amendments: Job['amendments']) =>
+		drawPlan(editions['2023'], { ...den, amendments }, 0).rooms[0]?.reach.filter((r) => !r.met).length;
+	const amend = (change: 'off' | 'as-edition') => [
+		{ id: 'x', section: '210.52(A)', change, edition: '2017' as const, reference: 'Ordinance 9' }
+	];
+	// From 2020 on the appliance breaks wall 1 in two; in 2017 it stands before a wall space.
+	assert.deepEqual([bands([]), bands(amend('as-edition')), bands(amend('off'))], [5, 4, 0]);
 });

@@ -96,7 +96,7 @@ function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 const drawn = remembered<Room, PlanRoom>();
 function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
-	return drawn(room, [edition, ...boxes], () => drawRoom(edition, job, room));
+	return drawn(room, [edition, job.amendments, ...boxes], () => drawRoom(edition, job, room));
 }
 
 function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {

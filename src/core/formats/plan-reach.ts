@@ -1,6 +1,6 @@
 import type { Edition } from '../code/edition';
 import { counterResult } from '../layout/articles/210-52-c-counters';
-import { roomWalls } from '../layout/assess-layout';
+import { editionInForce, roomWalls } from '../layout/assess-layout';
 import { counterCase, counterRuns, onRun, type CounterRun } from '../layout/counter-runs';
 import { layoutCounter } from '../layout/counters';
 import type { Job, Room } from '../model/job';
@@ -80,7 +80,9 @@ function counterReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 }
 
 export function reachOf(edition: Edition, job: Job, room: Room): ReachBand[] {
-	return [...wallReach(edition, job, room), ...(room.outline ? counterReach(edition, job, room) : [])];
+	// The bands show what the punch list asks: by the edition that a local amendment names, or nothing.
+	const [walls, counters] = [edition.walls.rule, edition.places.counters.rule].map((rule) => editionInForce(job, rule));
+	return [...(walls ? wallReach(walls, job, room) : []), ...(counters && room.outline ? counterReach(counters, job, room) : [])];
 }
 function wallReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 	const walls = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;

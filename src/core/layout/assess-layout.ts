@@ -5,7 +5,7 @@ import { wallCautions, wallDecision } from './articles/210-52-a-walls';
 import { punchList } from './punch-list';
 import type { Requirement } from './requirement';
 
-export { missingPlaces, punchList } from './punch-list';
+export { editionInForce, missingPlaces, punchList } from './punch-list';
 export { roomWalls } from './room-walls';
 
 /** What 210.52 and its neighbours ask of this house and find missing, or cannot tell for want of a fact. */

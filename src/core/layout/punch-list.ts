@@ -1,6 +1,6 @@
 import { amendmentFor } from '../code/amendments';
 import { editions } from '../code/editions';
-import type { Edition } from '../code/edition';
+import type { Edition, RuleRef } from '../code/edition';
 import { boxPoint } from '../model/geometry';
 import type { Job, Point } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -29,6 +29,13 @@ export function punchList(job: Job): Requirement[] {
 	);
 	known.set(job, requirements);
 	return requirements;
+}
+
+/** The edition in force for an article: the job's own, or the one that a local amendment names; null: not asked for here. */
+export function editionInForce(job: Job, ref: RuleRef): Edition | null {
+	const amendment = amendmentFor(job.amendments, ref.section);
+	if (amendment?.change === 'off') return null;
+	return editions[amendment?.change === 'as-edition' && amendment.edition ? amendment.edition : job.edition];
 }
 
 /** An article as local amendments leave it: off, or as another edition has it. */
