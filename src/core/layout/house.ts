@@ -139,3 +139,18 @@ export function centreLine(outline: readonly Point[]): number {
 	const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
 	return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
 }
+
+const depthsKnown = new WeakMap<readonly Room[], Map<number, { foot: number; head: number } | null>>();
+/** Foot and head of the house on the plan, over the enclosed rooms of a storey; null where none is measured. */
+export function depthOf(rooms: readonly Room[], storey: number): { foot: number; head: number } | null {
+	const known = depthsKnown.get(rooms) ?? new Map<number, { foot: number; head: number } | null>();
+	depthsKnown.set(rooms, known);
+	const before = known.get(storey);
+	if (before !== undefined) return before;
+	const ys = rooms
+		.filter((r) => r.storey === storey && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory')
+		.flatMap((r) => (r.outline ?? []).map((p) => p[1]));
+	const depth = ys.length ? { foot: Math.min(...ys), head: Math.max(...ys) } : null;
+	known.set(storey, depth);
+	return depth;
+}

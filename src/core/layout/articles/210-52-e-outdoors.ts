@@ -4,7 +4,7 @@ import type { Side } from '../../model/kinds';
 import { alongWall } from '../../model/geometry';
 import { formatLength } from '../../units/length';
 import { receptaclesOf } from '../counts';
-import { beyond, enteredFromInside, OPEN_AIR, outerWalls, roomAt } from '../house';
+import { beyond, depthOf, enteredFromInside, OPEN_AIR, outerWalls, roomAt } from '../house';
 import { freeWall } from '../wall-places';
 import {
 	atPoint,
@@ -117,13 +117,10 @@ function ofSide(c: ArticleCase, side: Side | 'any', all: readonly OutBox[]): { r
 export function sideOf(job: Job, room: Room): Side | undefined {
 	if (room.side) return room.side;
 	if (!room.outline) return undefined;
-	const enclosed = job.rooms.filter(
-		(r) => r.storey === room.storey && r.outline && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory'
-	);
-	const ys = enclosed.flatMap((r) => (r.outline ?? []).map((p) => p[1]));
-	if (!ys.length) return undefined;
+	const depth = depthOf(job.rooms, room.storey);
+	if (!depth) return undefined;
+	const { foot, head } = depth;
 	const [low, high] = [Math.min(...room.outline.map((p) => p[1])), Math.max(...room.outline.map((p) => p[1]))];
-	const [foot, head] = [Math.min(...ys), Math.max(...ys)];
 	if (low >= (foot + head) / 2 && high > head - 1) return 'back';
 	if (high <= (foot + head) / 2 && low < foot + 1) return 'front';
 	return 'side';

@@ -1,5 +1,5 @@
 import { boxPoint, distanceToFixture } from '../../model/geometry';
-import type { Box, Fixture, Job, Panel, Room } from '../../model/job';
+import type { Box, Fixture, Job, Panel, Point, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { NewPlace } from '../../model/result';
 import { formatLength } from '../../units/length';
@@ -15,14 +15,34 @@ export const equipment: Article = {
 		const placed = c.job.rooms.flatMap((room) =>
 			room.fixtures.filter((f) => f.kind === 'equipment' || f.kind === 'evaporative-cooler').map((f) => ({ room, f }))
 		);
-		const judged = placed.map(({ room, f }) => ofEquipment(c, room, f));
+		const reached = placed.length ? receptaclesReached(c.job) : [];
+		const judged = placed.map(({ room, f }) => ofEquipment(c, room, f, reached));
 		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
 	}
 };
 
+/** A receptacle that can be reached, and where. */
+interface Reached {
+	box: Box;
+	storey: number;
+	point: Point;
+}
+const receptaclesReached = (job: Job): Reached[] =>
+	job.boxes.flatMap((box) => {
+		if (!receptaclesOf(box).length || !box.readilyAccessible) return [];
+		const point = pointOf(job, box);
+		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
+		return room && point ? [{ box, storey: room.storey, point }] : [];
+	});
+
 const SERVICE_HEIGHT_IN = 24;
 
-function ofEquipment(c: ArticleCase, room: Room, f: Fixture): { requirement: Requirement; need?: PointNeed } {
+function ofEquipment(
+	c: ArticleCase,
+	room: Room,
+	f: Fixture,
+	within: readonly Reached[]
+): { requirement: Requirement; need?: PointNeed } {
 	const { rule, withinIn } = c.edition.places.equipment;
 	const name = f.name || 'the equipment';
 	const draft = {
@@ -38,12 +58,7 @@ function ofEquipment(c: ArticleCase, room: Room, f: Fixture): { requirement: Req
 				why: 'an evaporative cooler of a one- or two-family dwelling'
 			})
 		};
-	const near = c.job.boxes.filter((box) => {
-		if (!receptaclesOf(box).length || !box.readilyAccessible) return false;
-		const of = box.roomId ? indexOf(c.job).rooms.get(box.roomId) : undefined;
-		const point = pointOf(c.job, box);
-		return of?.storey === room.storey && !!point && distanceToFixture(point, f) <= withinIn;
-	});
+	const near = within.filter((r) => r.storey === room.storey && distanceToFixture(r.point, f) <= withinIn).map((r) => r.box);
 	const serving = near.filter((box) => !behindDisconnect(c.job, box));
 	if (serving.length)
 		return {
