@@ -1,24 +1,14 @@
 import assert from 'node:assert/strict';
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { STAGES } from '../../src/core/model/kinds';
-import { Browser, DESK, PHONE, serve, type Server } from './browser';
+import { Browser, DESK, PHONE, together } from './browser';
 
 /** axe-core finds nothing on any stage, in either theme, at either size. */
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-let server: Server;
 let b: Browser;
-before(async () => {
-	server = await serve(4800);
-	b = await Browser.open(server.url);
-	await b.go('/');
-	await b.says('Marrow Street');
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-});
+together(4800, (browser) => (b = browser));
 
 async function violations(): Promise<string[]> {
 	await b.run(axe);

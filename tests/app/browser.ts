@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { after, before } from 'node:test';
 import { join } from 'node:path';
 import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
@@ -158,6 +159,13 @@ export class Browser {
 	async run<T>(script: string, ...args: unknown[]): Promise<T> {
 		return this.driver.executeScript<T>(script, ...args);
 	}
+	/** What a button would save, without a download. */
+	async saved(press: () => Promise<void>): Promise<string> {
+		await this.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
+		await press();
+		await this.driver.wait(() => this.run<boolean>('return window.__blobs.length > 0'), 8000, 'nothing was saved');
+		return this.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
+	}
 	shot(): Promise<string> {
 		return (this.driver as WebDriver).takeScreenshot();
 	}
@@ -175,4 +183,27 @@ export class Browser {
 		const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
 		return entries.filter((e) => e.level.value >= logging.Level.SEVERE.value).map((e) => e.message);
 	}
+}
+
+/**
+ * The application, a browser that has visited it, and a folder for files, for all tests of one file.
+ * @param use is handed the browser and the folder once they stand
+ */
+export function together(port: number, use: (b: Browser, folder: string) => void): void {
+	let stop = async (): Promise<void> => undefined;
+	before(async () => {
+		const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
+		const server = await serve(port);
+		const b = await Browser.open(server.url);
+		stop = async () => {
+			await b.close();
+			await server.stop();
+			rmSync(folder, { recursive: true, force: true });
+		};
+		await b.go('/');
+		// The first start of a browser on a busy machine takes its time: the demo jobs are put on its disk.
+		await b.says('Marrow Street', 'body', 30_000);
+		use(b, folder);
+	});
+	after(() => stop());
 }

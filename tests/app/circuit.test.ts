@@ -1,21 +1,11 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { Key } from 'selenium-webdriver';
-import { Browser, serve, type Server } from './browser';
+import { Browser, together } from './browser';
 
 /** The service load with what might be added, and the circuits that a dwelling must have. */
-let server: Server;
 let b: Browser;
-before(async () => {
-	server = await serve(4814);
-	b = await Browser.open(server.url);
-	await b.go('/');
-	await b.says('Marrow Street');
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-});
+together(4814, (browser) => (b = browser));
 const total = '.total';
 
 test('the service load: both methods, what if it had a charger, and how an appliance counts', async () => {

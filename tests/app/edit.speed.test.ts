@@ -1,26 +1,16 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { By } from 'selenium-webdriver';
 import { writeJobFile } from '../../src/core/formats/job-json';
 import { bigHouse } from '../core/big-house';
-import { Browser, serve, type Server } from './browser';
+import { Browser, together } from './browser';
 
 /** What must stay quick in Chromium. Run by itself, after the other tests. */
-let server: Server;
 let b: Browser;
-const folder = mkdtempSync(join(tmpdir(), 'hekto-speed-'));
-before(async () => {
-	server = await serve(4817);
-	b = await Browser.open(server.url);
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-	rmSync(folder, { recursive: true });
-});
+let folder: string;
+together(4817, (browser, files) => ([b, folder] = [browser, files]));
 
 const quarter = (times: readonly number[]) => [...times].sort((x, y) => x - y)[Math.floor(times.length / 4)] ?? Infinity;
 test('40 rooms and 300 boxes: from an edit to its findings, and from a drag to its drawing, in time', async (t) => {

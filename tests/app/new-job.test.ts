@@ -1,19 +1,11 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { Key } from 'selenium-webdriver';
-import { Browser, serve, type Server } from './browser';
+import { Browser, together } from './browser';
 
 /** A house that is not in the demo data, from an empty job: room, walls, door, layout, circuit, reading. */
-let server: Server;
 let b: Browser;
-before(async () => {
-	server = await serve(4820);
-	b = await Browser.open(server.url);
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-});
+together(4820, (browser) => (b = browser));
 const facts = (n: number, kind = 'input') => `.slip .rectangle .field:nth-child(${n}) ${kind}`;
 
 test('from nothing: a room by tape, its door, the fewest receptacles, a circuit, a reading against its run', async () => {

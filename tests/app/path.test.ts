@@ -29,12 +29,6 @@ async function fresh(path: string): Promise<void> {
 	await b.find('.frame');
 }
 const slip = '.slip';
-/** What a button would save, without a download. */
-async function saved(click: () => Promise<void>): Promise<string> {
-	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
-	await click();
-	return b.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
-}
 async function takeIn(name: string, text: string): Promise<void> {
 	const file = join(folder, name);
 	writeFileSync(file, text);
@@ -142,9 +136,9 @@ test('Walk: names, kinds and lengths are typed as the trade writes them; what ca
 test('Hand over: the job goes out as a file and comes in again beside it; readings as CSV both ways', async () => {
 	await fresh('/job/quillback/handover');
 	await b.says('Kiln: Garage, bay 2', 'article');
-	const text = await saved(() => b.click('button', 'Save job file'));
+	const text = await b.saved(() => b.click('button', 'Save job file'));
 	assert.equal(JSON.parse(text).job.boxes.length, 100);
-	const csv = await saved(() => b.click('button', 'Readings as CSV'));
+	const csv = await b.saved(() => b.click('button', 'Readings as CSV'));
 	assert.match(csv, /^box,kind,value,unit,lamps,load_a,instrument,at,by,struck,note\r\n/);
 	await takeIn('bad.csv', 'box,kind,value,at\r\nK-01,hn,500,2026-11-05T10:00:00Z');
 	await b.says('bad.csv: nothing was taken in');

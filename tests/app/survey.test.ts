@@ -1,24 +1,14 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { By, Key } from 'selenium-webdriver';
-import { Browser, serve, type Server } from './browser';
+import { Browser, together } from './browser';
 
 /** A house surveyed with a tape from nothing: laid out, judged by three editions, printed, out as DXF and in again. */
-let server: Server;
 let b: Browser;
-const folder = mkdtempSync(join(tmpdir(), 'hekto-survey-'));
-before(async () => {
-	server = await serve(4818);
-	b = await Browser.open(server.url);
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-	rmSync(folder, { recursive: true });
-});
+let folder: string;
+together(4818, (browser, files) => ([b, folder] = [browser, files]));
 
 /** What it would take by hand: 0.3 s a key with one thumb, 2 s to find and press a thing. */
 const hand = { keys: 0, presses: 0 };
@@ -36,12 +26,6 @@ const choose = async (css: string, value: string) => {
 	hand.presses += 2;
 	await b.set(css, value);
 };
-async function saved(act: () => Promise<void>): Promise<string> {
-	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
-	await act();
-	await b.driver.wait(() => b.run<boolean>('return window.__blobs.length > 0'), 8000);
-	return b.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
-}
 async function begin(name: string): Promise<void> {
 	await b.go('/');
 	await b.says('Marrow Street');
@@ -161,10 +145,10 @@ test('the punch list is ticked and noted on site, kept over a reload, and printe
 
 test('the plan goes out as SVG and DXF, and the DXF comes in again as the same rooms', async () => {
 	await b.click('button', 'Punch list');
-	const svg = await saved(() => b.click('button', 'SVG'));
+	const svg = await b.saved(() => b.click('button', 'SVG'));
 	assert.match(svg, /^<svg [^>]*viewBox/);
 	assert.match(svg, /duplex receptacle/);
-	const dxf = await saved(() => b.click('button', 'DXF'));
+	const dxf = await b.saved(() => b.click('button', 'DXF'));
 	assert.match(dxf, /ROOM-NAMES/);
 	const file = join(folder, 'tape house.dxf');
 	writeFileSync(file, dxf);

@@ -1,27 +1,15 @@
 import assert from 'node:assert/strict';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { crc32, deflateSync } from 'node:zlib';
 import { By, Key } from 'selenium-webdriver';
-import { Browser, serve, type Server } from './browser';
+import { Browser, together } from './browser';
 
 /** Walk by hand: drawing, moving, what was found in a box, photos. */
-let server: Server;
 let b: Browser;
-const folder = mkdtempSync(join(tmpdir(), 'hekto-walk-'));
-before(async () => {
-	server = await serve(4816);
-	b = await Browser.open(server.url);
-	await b.go('/');
-	await b.says('Marrow Street');
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-	rmSync(folder, { recursive: true });
-});
+let folder: string;
+together(4816, (browser, files) => ([b, folder] = [browser, files]));
 const keys = async (...k: string[]) => {
 	await b.run('document.activeElement.blur()');
 	await (await b.find('body')).sendKeys(...k);
@@ -174,12 +162,6 @@ function png(width: number, height: number): Buffer {
 		chunk('IEND', Buffer.alloc(0))
 	]);
 }
-async function saved(act: () => Promise<void>): Promise<string> {
-	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
-	await act();
-	await b.driver.wait(() => b.run<boolean>('return window.__blobs.length > 0'), 8000);
-	return b.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
-}
 test('a photo is made small, kept with the job, goes out with the file where it is asked for, and comes in again', async () => {
 	await b.go('/job/marrow-street/walk?box=sw-02');
 	const file = join(folder, 'box.png');
@@ -198,9 +180,9 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	await b.says('note.png: This file is no picture that the browser can read.');
 
 	await b.go('/job/marrow-street/handover');
-	const plain = JSON.parse(await saved(() => b.click('button', 'Save job file')));
+	const plain = JSON.parse(await b.saved(() => b.click('button', 'Save job file')));
 	assert.equal(plain.photos, undefined);
-	const whole = await saved(() => b.click('button', 'With photos'));
+	const whole = await b.saved(() => b.click('button', 'With photos'));
 	const { photos } = JSON.parse(whole);
 	assert.deepEqual([photos.length, photos[0].caption, photos[0].widthPx], [1, 'cloth insulation, brittle', 1280]);
 	const out = join(folder, 'job.json');
@@ -236,4 +218,29 @@ test('a new box, a switch and what it switches: the punch list takes it', async 
 		(await b.complaints()).filter((c) => !c.includes('blob:none')),
 		[]
 	);
+});
+
+test('a thing is found by its name and moved by key; a counter is moved and refused where it overlaps; a room goes to another level', async () => {
+	await b.go('/job/quillback/walk');
+	await b.find('.frame');
+	await keys('/');
+	await b.type('#find', 'glaze sink' + Key.ENTER);
+	await b.says('glaze sink', '.slip h2');
+	await keys(Key.ARROW_RIGHT);
+	await b.says('glaze sink moved');
+	await b.press('path.floor[aria-label^="Kitchen"]');
+	await b.click('.slip summary', 'Counters (3)');
+	const to = '.slip details:nth-of-type(2) li:nth-child(1) .field:nth-of-type(2) input';
+	await b.type(to, `12'` + Key.TAB);
+	await b.says(`It would overlap the counter at 10' 11" on wall 2.`);
+	await b.type(to, `8'4` + Key.TAB);
+	await b.says('Kitchen: counter changed');
+	await b.click('main button', 'Room by tape');
+	await b.type('.tape input', 'Loft' + Key.TAB);
+	await b.set('.tape .two .field:nth-of-type(3) select', '2');
+	await b.type('#tape-text', "12' l 10' l 12' l");
+	await b.click('.tape button', 'Add the room');
+	await b.says('Loft by tape');
+	await b.click('.tape button', 'Back to the plan');
+	await b.find('path.floor[aria-label^="Loft,"]');
 });

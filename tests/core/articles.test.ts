@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
+import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
@@ -538,4 +539,99 @@ test('the bands of the plan show what the list asks: by the edition that an amen
 	];
 	// From 2020 on the appliance breaks wall 1 in two; in 2017 it stands before a wall space.
 	assert.deepEqual([bands([]), bands(amend('as-edition')), bands(amend('off'))], [5, 4, 0]);
+});
+
+const faceUp = (how: Device['faceUp'], at: Point, state: Box['state'] = 'planned') =>
+	house(
+		[room('k', 'kitchen', area(144, 144), { fixtures: [fixture('sink', [60, 60, 30, 20])] })],
+		[box('k', at, 37, { faceUp: how }, { note: 'p', state })]
+	);
+const faceRows: [why: string, job: Job, want: Record<EditionKey, string>][] = [
+	['in a listed assembly', faceUp('listed', [20, 20]), { 2017: 'met', 2020: 'met', 2023: 'met' }],
+	['in no listed assembly', faceUp('not-listed', [20, 20]), { 2017: 'missing', 2020: 'missing', 2023: 'missing' }],
+	['below a sink', faceUp('listed', [70, 70]), { 2017: 'met', 2020: 'missing', 2023: 'missing' }]
+];
+for (const [why, job, want] of faceRows)
+	for (const key of EDITIONS) test(`406.5 ${key}: face up, ${why}`, () => assert.equal(states(job, '406.5', key), want[key]));
+test('406.5: what rests on a reading to be checked says so; one that faces out is not asked', () => {
+	assert.equal(linesOf(faceUp('listed', [70, 70]), '406.5')[0]?.rule.confidence, 'check');
+	assert.equal(states(faceUp(undefined, [20, 20]), '406.5'), '');
+});
+
+const panelRoom = (more: Partial<Room>, boxes: Box[] = []) =>
+	house([room('g', 'garage', area(240, 200), more)], boxes, {
+		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
+	});
+const spaceRows: [why: string, more: Partial<Room>, want: string][] = [
+	['nothing before it', {}, 'met'],
+	// The space runs from 85 to 115 along the wall and 36 in deep.
+	['a bench that ends where it begins', { fixtures: [fixture('bench', [40, 0, 45, 30])] }, 'met'],
+	['a bench a sixteenth in it', { fixtures: [fixture('bench', [40, 0, 45.0625, 30])] }, 'missing'],
+	['a water heater 36 in off', { fixtures: [fixture('water-heater', [90, 36, 22, 22])] }, 'met'],
+	['a water heater nearer', { fixtures: [fixture('water-heater', [90, 35, 22, 22])] }, 'missing'],
+	['a counter under it', { counters: [{ id: 'c', wall: 0, from: 110, to: 160, depthIn: 25 }] }, 'missing']
+];
+for (const [why, more, want] of spaceRows)
+	test(`110.26(A): ${why}`, () => assert.equal(states(panelRoom(more), '110.26(A)'), want));
+
+test("210.52: a receptacle of a heater that hangs on the heater's own circuit is told of", () => {
+	const heater = box('d', [0, 20], 8, { partOf: 'baseboard-heater' });
+	const den = (kind: 'general' | 'fixed-heat') => ({
+		...house([room('d', 'den', area(120, 100), { fixtures: [fixture('baseboard-heater', [0, 0, 120, 4])] })], [heater]),
+		circuits: [
+			{
+				...circuitOf('c'),
+				load: { kind, name: '', watts: 1500, amps: null, volts: 240 as const, continuous: true, mca: null, mocp: null }
+			}
+		],
+		legs: [
+			{
+				id: 'l',
+				circuitId: 'c',
+				fromId: 'p',
+				toId: heater.id,
+				cable: 'NM-B' as const,
+				awg: '12' as const,
+				metal: 'Cu' as const,
+				conductors: 2,
+				ground: true,
+				lengthFt: 10,
+				state: 'planned' as const
+			}
+		]
+	});
+	const told = (j: Job) => assess(j).stages.layout.findings.filter((f) => f.id.startsWith('heater-circuit'));
+	assert.deepEqual([told(den('general')).length, told(den('fixed-heat')).length], [0, 1]);
+});
+test('a place marked to be kept free takes no counter receptacle where another does as well', () => {
+	const kitchen = (marks: Room['marks']) =>
+		house([room('k', 'kitchen', area(144, 144), { counters: [{ id: 'c', wall: 0, from: 20, to: 60, depthIn: 25 }], marks })]);
+	const places = (j: Job) =>
+		linesOf(j, '210.52(C)(1)')
+			.flatMap((r) => (r.fix?.kind === 'place-boxes' ? r.fix.boxes : []))
+			.map((b) => (b.place?.kind === 'wall' ? b.place.at : NaN));
+	assert.deepEqual(places(kitchen([])), [40]);
+	const [at = NaN, ...others] = places(kitchen([{ id: 'm', wall: 0, from: 38, to: 60, kind: 'keep-off', note: '' }]));
+	assert.equal(others.length, 0);
+	assert.ok(at >= 36 && at <= 38, `${at}`);
+});
+test('fixes of the lines that move, light and serve a panel meet them', () => {
+	const dryer = rows.find(([why]) => why === 'the dryer farther')?.[2];
+	assert.ok(dryer);
+	const bare = house([room('r', 'living', area(144, 144), { breaks: [{ id: 'd', wall: 0, from: 20, to: 52, kind: 'door' }] })]);
+	const dark = bedroom('bedroom', [lamp]);
+	const cases: [Job, string][] = [
+		[dryer, '210.50(C)'],
+		[panelRoom({}), '210.63(B)'],
+		[bare, '210.70(A)(2)'],
+		[{ ...dark, rooms: dark.rooms.map((r) => ({ ...r, kind: 'bedroom' as const })) }, '210.70(A)(1)']
+	];
+	for (const [job, section] of cases) {
+		const line = linesOf(job, section).find((r) => r.state === 'missing');
+		assert.ok(line?.fix, section);
+		const { fix } = line;
+		let n = 0;
+		const after = produce(job, (draft) => applyFix(fix, () => `n${++n}`)(draft));
+		assert.equal(punchList(after).find((r) => r.id === line.id)?.state, 'met', section);
+	}
 });

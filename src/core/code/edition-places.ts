@@ -39,6 +39,10 @@ export interface PlacesTable {
 	appliance: { rule: RuleRef; withinIn: number };
 	workingSpace: { rule: RuleRef; widthIn: number; depthIn: number };
 	heaterBelow: RuleRef;
+	/** A heater's own receptacles hang on another circuit than the heater. */
+	heaterCircuit: RuleRef;
+	/** Face up in a counter; `belowSink`: and never below a sink. */
+	faceUp: { rule: RuleRef; belowSink: RuleRef | null };
 	lighting: {
 		rooms: RuleRef;
 		hallways: RuleRef;

@@ -154,6 +154,9 @@ export const applyFix =
 				for (const spot of fix.boxes) made.push(placeBox(draft, spot, made, newId));
 				return;
 			}
+			case 'move-box':
+				find(draft.boxes, fix.boxId, 'box').place = fix.place;
+				return;
 			case 'add-circuits':
 				for (const c of fix.circuits) {
 					const [circuitId, panelId] = [newId(), newId()];

@@ -1,8 +1,9 @@
 import type { Job } from './job';
 import { indexOf } from './job-index';
+import { inWords } from './kinds';
 
 export interface Hit {
-	kind: 'box' | 'room' | 'circuit' | 'panel';
+	kind: 'box' | 'room' | 'circuit' | 'panel' | 'fixture';
 	id: string;
 	name: string;
 	about: string;
@@ -26,6 +27,14 @@ export function findIn(job: Job, typed: string): Hit[] {
 			name: `${c.number} ${c.name}`,
 			about: `circuit, ${c.breakerA} A`
 		})),
+		...job.rooms.flatMap((r) =>
+			r.fixtures.map((f): Hit => ({
+				kind: 'fixture',
+				id: f.id,
+				name: f.name || inWords(f.kind),
+				about: `${inWords(f.kind)}, ${r.name}`
+			}))
+		),
 		...job.panels.map((p): Hit => ({ kind: 'panel', id: p.id, name: p.name, about: 'panel' }))
 	];
 	const first = words[0] ?? '';

@@ -181,6 +181,8 @@ export interface Device {
 	/** ISO day the device was installed; for the age of a GFCI. */
 	installed: string | null;
 	partOf?: PartOf | undefined;
+	/** Lies face up in a counter, in an assembly listed for it or not. */
+	faceUp?: 'listed' | 'not-listed' | undefined;
 	/** Of a switch. */
 	ways?: SwitchWays | undefined;
 	/** Of a switch: the boxes whose outlets it switches. */

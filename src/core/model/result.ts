@@ -49,6 +49,7 @@ export interface NewPlace {
 /** An edit that the user can apply with one press: data, so that it can be kept, tested and sent. */
 export type Fix =
 	| { kind: 'place-boxes'; label: string; boxes: NewPlace[] }
+	| { kind: 'move-box'; label: string; boxId: string; place: Place }
 	| { kind: 'add-circuits'; label: string; circuits: { name: string; kind: CircuitKind; breakerA: number }[] }
 	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }

@@ -151,6 +151,7 @@ const device = shape({
 	state: state(),
 	installed: day().nullable().defined(),
 	partOf: maybe(oneOf(PART_OF)),
+	faceUp: maybe(oneOf(['listed', 'not-listed'] as const)),
 	ways: maybe(oneOf(SWITCH_WAYS)),
 	controls: list(must(text(64)), 40).optional()
 });

@@ -39,13 +39,18 @@ export function mustFitWall(room: Room, part: { wall: number; from: number; to: 
 		throw new RangeError(`Wall ${part.wall + 1} of ${room.name} is ${formatLength(length)} long: it would hang over its end.`);
 }
 
+function mustBeAlone(room: Room, counter: Counter): void {
+	const other = room.counters.find(
+		(c) => c.id !== counter.id && c.wall === counter.wall && c.from < counter.to && counter.from < c.to
+	);
+	if (other) throw new RangeError(`It would overlap the counter at ${formatLength(other.from)} on wall ${counter.wall + 1}.`);
+}
 export const addCounter =
 	(roomId: string, counter: Counter): Command =>
 	(draft) => {
 		const room = roomIn(draft, roomId);
 		mustFitWall(room, counter);
-		const other = room.counters.find((c) => c.wall === counter.wall && c.from < counter.to && counter.from < c.to);
-		if (other) throw new RangeError(`It would overlap the counter at ${formatLength(other.from)} on wall ${counter.wall + 1}.`);
+		mustBeAlone(room, counter);
 		room.counters.push(counter);
 	};
 export const editCounter =
@@ -53,7 +58,9 @@ export const editCounter =
 	(draft) => {
 		const room = roomIn(draft, roomId);
 		const c = rowIn(room.counters, counterId, 'counter');
-		mustFitWall(room, { ...c, ...change });
+		const next = { ...c, ...change };
+		mustFitWall(room, next);
+		mustBeAlone(room, next);
 		Object.assign(c, change);
 	};
 export const removeCounter =

@@ -35,6 +35,13 @@ export class JobStore {
 	readonly circuit = $derived(this.circuitOfSelection());
 	readonly run = $derived(this.circuit ? runOf(this.job, this.circuit) : null);
 	readonly box = $derived(this.selection?.kind === 'box' ? (this.index.boxes.get(this.selection.id) ?? null) : null);
+	/** The room of what is picked: the room itself, or that of the box or thing. */
+	readonly room = $derived.by(() => {
+		const { selection, index } = this;
+		if (selection?.kind === 'room') return index.rooms.get(selection.id);
+		if (selection?.kind === 'fixture') return index.fixtures.get(selection.id)?.room;
+		return this.box?.roomId ? index.rooms.get(this.box.roomId) : undefined;
+	});
 	readonly about = $derived(this.selection ? aboutSubject(this.assessment, this.selection.kind, this.selection.id) : null);
 
 	private rev = 0;
@@ -107,7 +114,7 @@ export class JobStore {
 	async newBoxHere(): Promise<boolean> {
 		const id = jobs.freshId();
 		const name = freeBoxName(this.job);
-		const roomId = this.selection?.kind === 'room' ? this.selection.id : (this.box?.roomId ?? null);
+		const roomId = this.room?.id ?? null;
 		if (!(await this.edit(name, addBox(newBox(id, name, { state: 'found', roomId }))))) return false;
 		this.select({ kind: 'box', id });
 		return true;

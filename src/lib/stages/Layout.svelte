@@ -13,6 +13,7 @@
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import { draggedPlace, PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
 	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
+	import { levelName } from '$lib/ui/levels';
 	import AddThings from './walk/AddThings.svelte';
 	import PunchList from './layout/PunchList.svelte';
 
@@ -23,15 +24,7 @@
 	const plan = $derived(drawPlan(store.edition, edits.job, storey));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	/** The room whose missing places one press sets: the picked one, or that of the picked box or thing. */
-	const room = $derived(
-		store.selection?.kind === 'room'
-			? store.index.rooms.get(store.selection.id)
-			: store.selection?.kind === 'fixture'
-				? store.index.fixtures.get(store.selection.id)?.room
-				: store.box?.roomId
-					? store.index.rooms.get(store.box.roomId)
-					: undefined
-	);
+	const room = $derived(store.room);
 	const here = $derived(room ? missingPlaces(store.job, 'receptacle', room.id) : []);
 	const missing = $derived(missingPlaces(store.job, 'receptacle'));
 	const lights = $derived(missingPlaces(store.job, 'lighting'));
@@ -52,7 +45,7 @@
 	}
 	const title = $derived({
 		name: store.job.name,
-		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${storey === 0 ? 'ground floor' : storey > 0 ? `floor ${storey + 1}` : `below ${-storey}`}`
+		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(storey)}`
 	});
 	async function saveSvg(): Promise<void> {
 		const { planSvg } = await import('$core/formats/plan-svg');

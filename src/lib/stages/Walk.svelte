@@ -35,6 +35,10 @@
 	const room = $derived(store.selection?.kind === 'room' ? edits.job.rooms.find((r) => r.id === store.selection?.id) : undefined);
 	/** A room that was added by name and has no walls yet: the tape is for it. */
 	const unmeasured = $derived(room && !room.outline ? room.id : undefined);
+	/** The plan shows the level of the room that is picked: one that was typed for another level is not lost from sight. */
+	function showLevel(id: string): void {
+		storey = store.job.rooms.find((r) => r.id === id)?.storey ?? storey;
+	}
 	const go = (to: View) => (view = view === to ? 'plan' : to);
 	const label = $derived.by((): readonly [number, number] => {
 		const [x, y] = room?.outline ? labelPoint(room.outline) : [0, 0];
@@ -57,7 +61,7 @@
 		<Btn small pressed={view === 'list'} onclick={() => go('list')}>List</Btn>
 	{/snippet}
 	{#if view === 'tape'}
-		{#key unmeasured}<TapePanel {storey} roomId={unmeasured} onclose={() => (view = 'plan')} />{/key}
+		{#key unmeasured}<TapePanel {storey} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}
 	{:else if view === 'dxf'}
 		<DxfPanel {storey} onclose={() => (view = 'plan')} />
 	{:else if !onPlan}
@@ -83,7 +87,7 @@
 					shown={store.shown}
 					ondragbox={edits.box}
 					ondragfixture={edits.fixture}
-					still={edits.busy || view === 'draw'}
+					still={edits.busy || drawing.points.length > 0}
 				>
 					{#snippet over(scale)}
 						{#if view === 'draw'}

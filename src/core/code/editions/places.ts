@@ -70,6 +70,8 @@ export const places2017: PlacesTable = {
 	appliance: { rule: ref('210.50(C)', 'Receptacle of a specific appliance: within 6 ft'), withinIn: 72 },
 	workingSpace: { rule: ref('110.26(A)', 'Working space at a panel'), widthIn: 30, depthIn: 36 },
 	heaterBelow: ref('424.9', 'Receptacles above a baseboard heater: its instructions'),
+	heaterCircuit: ref('210.52', 'Receptacles of a baseboard heater: not from its own circuit'),
+	faceUp: { rule: ref('406.5(E)', 'Receptacles face up in counters: listed assemblies only'), belowSink: null },
 	lighting: {
 		rooms: ref('210.70(A)(1)', 'A switched light in habitable rooms, kitchens and bathrooms'),
 		hallways: ref('210.70(A)(2)', 'A switched light in hallways'),
@@ -107,6 +109,7 @@ export const places2020: PlacesTable = {
 		rule: ref('210.63(A)', 'Heating, cooling and refrigeration equipment: a receptacle within 25 ft')
 	},
 	panelRoom: { rule: ref('210.63(B)', 'Indoor service equipment and panels: a receptacle within 25 ft', 'check'), withinIn: 300 },
+	faceUp: { ...places2017.faceUp, belowSink: ref('406.5(G)', 'None face up below a sink', 'check') },
 	lighting: {
 		...places2017.lighting,
 		storage: ref('210.70(C)', 'A light in spaces for storage or equipment', 'check')

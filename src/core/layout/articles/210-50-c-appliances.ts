@@ -1,8 +1,10 @@
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { Box, Fixture, Room } from '../../model/job';
 import type { FixtureKind, Serves } from '../../model/kinds';
+import type { Fix } from '../../model/result';
 import { formatLength } from '../../units/length';
-import { boxesIn, names, ofRoom, type Article, type ArticleCase, type Requirement } from '../requirement';
+import { spotsNear } from '../wall-places';
+import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 
 /** 210.50(C): the receptacle of a specific appliance within 6 ft of where it is to stand. */
 export const appliances: Article = {
@@ -55,7 +57,15 @@ function ofAppliance(c: ArticleCase, room: Room, f: Fixture): Requirement[] {
 			metBy: near.map((b) => b.id),
 			have: near.length || placeless.length ? undefined : nearest,
 			need: near.length || placeless.length ? undefined : withinIn,
-			unit: near.length || placeless.length ? undefined : 'in'
+			unit: near.length || placeless.length ? undefined : 'in',
+			fix: near.length || placeless.length ? undefined : moveNear(room, own[0], f, withinIn)
 		})
 	];
+}
+
+/** To the place on the walls nearest to the appliance; what is built stays where it is. */
+function moveNear(room: Room, box: Box | undefined, f: Fixture, withinIn: number): Fix | undefined {
+	if (!box || box.state !== 'planned') return undefined;
+	const spot = spotsNear(room, box.heightIn ?? 0, [f], withinIn)[0];
+	return spot && { kind: 'move-box', label: `Move ${box.name} to it`, boxId: box.id, place: onWall(spot.wall, spot.at) };
 }

@@ -2,12 +2,13 @@ import type { Decision, Finding, NewPlace, Step } from '../../model/result';
 import { cite, type Edition } from '../../code/edition';
 import { distanceToFixture, fixtureCorners } from '../../model/geometry';
 import type { Box, Fixture, Job, Room } from '../../model/job';
+import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import { formatLength } from '../../units/length';
 import { receptaclesOf, whyNotCounted, whyNotForWall } from '../counts';
 import { pointOf } from '../house';
 import { alongWalls, roomWalls } from '../room-walls';
-import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
+import { boxesIn, names, ofRoom, onWall, severityIn, type Article, type ArticleCase, type Requirement } from '../requirement';
 import { outlineFaults } from '../wall-spaces';
 
 /** 210.52(A): walls of habitable rooms. No point of a wall space more than 6 ft from a receptacle in it. */
@@ -182,8 +183,20 @@ export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] 
 			devices.some((d) => d.receptacles > 0 && d.partOf !== 'baseboard-heater') &&
 			heaters.some((h) => h.wall === place.wall && place.at >= h.from && place.at <= h.to)
 	);
+	const offHeater = boxesIn(job, room).filter(
+		(box) =>
+			box.devices.some((d) => d.partOf === 'baseboard-heater') &&
+			(indexOf(job).circuitsOfBox.get(box.id) ?? []).some((circuit) => circuit.load?.kind === 'fixed-heat')
+	);
 	return [
 		...studs,
+		...offHeater.map((box): Finding => ({
+			id: `heater-circuit:${box.id}`,
+			severity: severityIn(job, room),
+			rule: cite(edition, edition.places.heaterCircuit),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} is part of a baseboard heater and hangs on the heater's circuit: it does not serve the wall so. Feed it from another one.`
+		})),
 		...above.map((box): Finding => ({
 			id: `over-heater:${box.id}`,
 			severity: 'caution',

@@ -6,6 +6,7 @@ import { formatLength, fromSixteenths } from '../../units/length';
 import { counterCase, counterRuns, islandCase, lieOf, onRun, placeOnRun, topOf, type CounterRun } from '../counter-runs';
 import { layoutCounter, layoutIsland, type CounterResult } from '../counters';
 import { receptaclesOf, whyNotCounted } from '../counts';
+import { without, type Interval } from '../placement';
 import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 
 /** 210.52(C)(1): wall counters of kitchens and rooms like them. No point of a counter more than 2 ft from a receptacle. */
@@ -49,14 +50,28 @@ export function counterResult(
 		if (why) not.push({ box, why });
 		else serving.push({ box, at: fromSixteenths(position) });
 	}
-	const result = layoutCounter(
-		edition,
-		counterCase(
+	const result = layoutCounter(edition, {
+		...counterCase(
 			run,
 			serving.map((s) => s.at)
-		)
-	);
+		),
+		feasible: freeOfMarks(room, run)
+	});
 	return { ...result, serving, not };
+}
+
+/** Where on a run a box may go, inches: off what is marked to be kept free. Absent: anywhere. */
+function freeOfMarks(room: Room, run: CounterRun): Interval[] | undefined {
+	const kept = room.marks
+		.filter((m) => m.kind === 'keep-off')
+		.flatMap((m): Interval[] =>
+			run.parts.flatMap((p) => {
+				const [a, b] = [Math.max(m.from, fromSixteenths(p.from)), Math.min(m.to, fromSixteenths(p.to))];
+				const start = p.wall === m.wall && b > a ? onRun(run, m.wall, a) : null;
+				return start === null ? [] : [[fromSixteenths(start), fromSixteenths(start) + b - a] as const];
+			})
+		);
+	return kept.length ? without([[0, fromSixteenths(run.length)]], kept) : undefined;
 }
 
 function ofRun(c: ArticleCase, room: Room, run: CounterRun): Requirement[] {
@@ -173,6 +188,11 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 		metBy: serving.map((b) => b.id)
 	};
 	const ref = c.edition.places[kind].rule;
+	const under = serving.filter((b) => b.heightIn !== null && b.heightIn < (f.topIn ?? TOP_IN));
+	// Whether the top overhangs, and what stands on it, is not drawn.
+	const toSee = under.length
+		? `; ${names(under)} below the top is lawful only where it overhangs at most 6" and is flat with nothing within 20" above it to mount on, or for someone who cannot reach: to be seen`
+		: '';
 	const misplaced = not.length ? `Not counted: ${not.map((n) => `${n.box.name}, ${n.why}`).join('; ')}.` : '';
 	if (result.provisionOnly)
 		return ofRoom(c, ref, room, {
@@ -186,7 +206,7 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 			...draft,
 			state: result.required ? 'met' : 'not-applicable',
 			why: result.required
-				? `served by ${names(serving)}`
+				? `served by ${names(serving)}${toSee}`
 				: `none required${serving.length ? `; ${names(serving)} is there` : ': too small'}`
 		});
 	return ofRoom(c, ref, room, {

@@ -5,7 +5,7 @@ import type { NewPlace } from '../../model/result';
 import { formatLength } from '../../units/length';
 import { receptaclesOf } from '../counts';
 import { beyond, OPEN_AIR, outerWalls, pointOf } from '../house';
-import { freeWall, spotsNear } from '../wall-places';
+import { freeWall, spotsNear, wallSpots } from '../wall-places';
 import { atPoint, names, ofRoom, onWall, type Article, type ArticleCase, type PointNeed, type Requirement } from '../requirement';
 
 /** 210.63: a receptacle within 25 ft of heating, cooling and refrigeration equipment, on its level, not off its disconnect. */
@@ -78,7 +78,7 @@ function ofEquipment(
 		requirement,
 		need: {
 			requirement,
-			candidates: near.length ? [] : placesNear(c, room, f, withinIn),
+			candidates: placesNear(c, room, f, withinIn),
 			meets: (p, point) => rooms.get(p.roomId)?.storey === room.storey && !!point && distanceToFixture(point, f) <= withinIn
 		}
 	};
@@ -140,7 +140,17 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 			title: `a receptacle within ${formatLength(table.withinIn)} of ${panel.name}, in its room`,
 			state: serving.length ? 'met' : 'missing',
 			why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no receptacle to work by at ${panel.name}.`,
-			metBy: serving.map((b) => b.id)
+			metBy: serving.map((b) => b.id),
+			fix: serving.length ? undefined : { kind: 'place-boxes', label: 'Place one near it', boxes: [nearPanel(c, room, point)] }
 		})
 	];
+}
+
+/** On a free wall, nearest to the panel. */
+function nearPanel(c: ArticleCase, room: Room, [px, py]: Point): NewPlace {
+	const heightIn = c.job.practice.counterHeightIn;
+	const spots = wallSpots(room, heightIn).map((s) => ({ ...s, far: Math.hypot(s.point[0] - px, s.point[1] - py) }));
+	// Not behind the panel itself.
+	const best = spots.filter((s) => s.far > 24).sort((a, b) => a.far - b.far)[0];
+	return { roomId: room.id, place: best ? onWall(best.wall, best.at) : null, heightIn, device: 'receptacle' };
 }

@@ -78,7 +78,10 @@ function ofLight(c: ArticleCase, room: Room, asked: Asked, part = ''): Requireme
 			why: asked.pullDoes
 				? `${first.name}; that it is switched at the entry, by a pull or a wall switch, is to be seen`
 				: `${first.name} has no wall switch that is known: say in a switch's facts what it switches.`,
-			metBy: asked.pullDoes ? [first.id] : []
+			metBy: asked.pullDoes ? [first.id] : [],
+			fix: asked.pullDoes
+				? undefined
+				: { kind: 'place-boxes', label: 'Place its switch', boxes: [switchFor(room, atDoor(room), { boxId: first.id })] }
 		});
 	return ofRoom(c, asked.ref, room, {
 		...draft,
@@ -97,12 +100,20 @@ function lightAndSwitch(room: Room): NewPlace[] {
 		heightIn: CEILING_IN,
 		device: 'lighting'
 	};
+	return [light, switchFor(room, atDoor(room), { place: 0 })];
+}
+const switchFor = (room: Room, place: NewPlace['place'], controls: NonNullable<NewPlace['controls']>): NewPlace => ({
+	roomId: room.id,
+	place,
+	heightIn: SWITCH_HEIGHT_IN,
+	device: 'switch',
+	controls,
+	ways: 'single-pole'
+});
+/** At the latch side of a room's first door. */
+function atDoor(room: Room): NewPlace['place'] {
 	const door = doorsOf(room)[0];
-	const at = outline && door ? besideLatch(room, door) : null;
-	return [
-		light,
-		{ roomId: room.id, place: at, heightIn: SWITCH_HEIGHT_IN, device: 'switch', controls: { place: 0 }, ways: 'single-pole' }
-	];
+	return room.outline && door ? besideLatch(room, door) : null;
 }
 function besideLatch(room: Room, door: Break) {
 	const length = wallLength(room.outline ?? [], door.wall);
@@ -248,25 +259,18 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 		...draft,
 		state: 'missing',
 		why: `The outdoor entrance of ${room.name} has no light outside it.`,
-		fix: place && {
+		fix: {
 			kind: 'place-boxes',
 			label: 'Place a light and its switch',
 			boxes: [
 				{
-					roomId: place.id,
+					...(place ? { roomId: place.id } : { roomId: '', yard: facing === 'back' ? ('back' as const) : ('front' as const) }),
 					place: atPoint([side[0] - nx * 8, side[1] - ny * 8]),
 					heightIn: 78,
 					device: 'lighting',
 					outdoors: true
 				},
-				{
-					roomId: room.id,
-					place: besideLatch(room, door),
-					heightIn: SWITCH_HEIGHT_IN,
-					device: 'switch',
-					controls: { place: 0 },
-					ways: 'single-pole'
-				}
+				switchFor(room, besideLatch(room, door), { place: 0 })
 			]
 		}
 	});

@@ -9,6 +9,7 @@ import { laundry } from './210-52-f-laundry';
 import { accessoryBuildings, basements, garages } from './210-52-g-garages';
 import { foyers, hallways } from './210-52-h-i-hallways-foyers';
 import { equipment, panelRooms } from './210-63-equipment';
+import { faceUp } from './406-5-face-up';
 import { entranceLights, garageLights, hallwayLights, roomLights, stairLights, storageLights } from './210-70-a-lighting';
 
 /** Every article that says where an outlet must be, in the order of the book. */
@@ -35,5 +36,6 @@ export const ARTICLES: readonly Article[] = [
 	stairLights,
 	garageLights,
 	entranceLights,
-	storageLights
+	storageLights,
+	faceUp
 ];

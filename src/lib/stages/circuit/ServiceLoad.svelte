@@ -181,11 +181,6 @@
 		gap: 24px;
 		margin-top: 14px;
 	}
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
 	h2 {
 		margin: 0 0 8px;
 		font-size: 17px;

@@ -16,15 +16,7 @@
 	}
 	let { state: boxState }: Props = $props();
 	const store = useJob();
-	const room = $derived(
-		store.selection?.kind === 'room'
-			? store.index.rooms.get(store.selection.id)
-			: store.selection?.kind === 'fixture'
-				? store.index.fixtures.get(store.selection.id)?.room
-				: store.box?.roomId
-					? store.index.rooms.get(store.box.roomId)
-					: undefined
-	);
+	const room = $derived(store.room);
 	const plain = { receptacles: 0 as const, tamperResistant: false };
 	type Outlet = { name: string; heightIn: number; device: Partial<Device> };
 	const outlets = $derived<Outlet[]>([

@@ -15,15 +15,21 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { LEVELS } from '$lib/ui/levels';
 	import TapePreview from './TapePreview.svelte';
 
 	interface Props {
 		storey: number;
 		/** A room without walls that is to get them; left out: a new one. */
 		roomId?: string | undefined;
+		/** A room has got its walls. */
+		onmade: (roomId: string) => void;
 		onclose: () => void;
 	}
-	let { storey, roomId, onclose }: Props = $props();
+	let { storey, roomId, onmade, onclose }: Props = $props();
+	/** The level of a new room: that of the plan until another is chosen. */
+	let chosen = $state<number | null>(null);
+	const level = $derived(chosen ?? storey);
 	const store = useJob();
 	const given = $derived(roomId ? store.index.rooms.get(roomId) : undefined);
 	let name = $state('');
@@ -58,7 +64,7 @@
 	/** Doors of rooms that are drawn and have nothing behind them: a new room may lie there. */
 	const doors = $derived(
 		store.job.rooms
-			.filter((r) => r.storey === storey && r.outline && r.id !== roomId)
+			.filter((r) => r.storey === (given?.storey ?? level) && r.outline && r.id !== roomId)
 			.flatMap((room) =>
 				doorsOf(room)
 					.filter((d) => !behindWall(store.job, room, d))
@@ -88,7 +94,7 @@
 		const to = doors.find((d) => d.door.id === join);
 		const own = ownDoor;
 		const done = await store.edit(`${called} by tape`, (draft) => {
-			if (!roomId) addRoom(id, called, kind, storey)(draft);
+			if (!roomId) addRoom(id, called, kind, level)(draft);
 			setOutline(id, room, freshId)(draft);
 			if (!to || !own) return;
 			const length = wallLength(room.outline, own.wall);
@@ -97,6 +103,7 @@
 		});
 		if (!done) return;
 		store.select({ kind: 'room', id });
+		onmade(id);
 		[name, tape, join, closing] = ['', '', '', 'spread'];
 		if (roomId) onclose();
 		else document.querySelector<HTMLInputElement>('.tape input')?.focus();
@@ -117,13 +124,14 @@
 					onkeep={(v) => (name = v.trim())}
 				/>
 				<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (kind = v)} />
+				<SelectField label="Level" value={String(level)} options={LEVELS} onkeep={(v) => (chosen = Number(v))} />
 			</div>
 		{/if}
 		<label for="tape-text">Tape, from a door round the room and back</label>
 		<Textarea
 			id="tape-text"
 			rows={4}
-			class="hekto-input mono w-full"
+			class="hekto-input mono w-full bg-(--paper)! text-(--ink)!"
 			bind:value={tape}
 			placeholder="d2'8 4' r 12'6 r 10'2 r 12'6 r 3'6"
 			aria-describedby="tape-says"
@@ -172,7 +180,7 @@
 	}
 	.two {
 		display: grid;
-		grid-template-columns: 1fr 1fr;
+		grid-template-columns: 1fr 1fr 1fr;
 		gap: 10px;
 	}
 	label {
@@ -202,6 +210,12 @@
 	@media (max-width: 820px) {
 		.tape {
 			grid-template-columns: 1fr;
+		}
+		.two {
+			grid-template-columns: 1fr 1fr;
+		}
+		.two > :global(.field:first-child) {
+			grid-column: 1 / -1;
 		}
 	}
 </style>

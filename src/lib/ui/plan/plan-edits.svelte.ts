@@ -110,28 +110,31 @@ export class PlanEdits {
 			);
 			return true;
 		}
+		const panel = selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === selection.id) : undefined;
+		if (panel) {
+			const place = this.nudged(panel, dx, dy);
+			if (place) void store.edit(`${panel.name} moved`, fixtures.putPanel({ ...panel, place }));
+			return !!place;
+		}
 		const room = selection?.kind === 'room' ? store.index.rooms.get(selection.id) : undefined;
 		if (!room?.outline) return false;
 		void store.edit(`${room.name} moved`, survey.moveRoom(room.id, dx, dy));
 		return true;
 	}
-	/** A box on a wall goes along it, by what of the move lies along the wall. */
 	private nudgeBox(box: Box, dx: number, dy: number): boolean {
-		const room = box.roomId ? this.store.index.rooms.get(box.roomId) : undefined;
-		const { place } = box;
-		if (!place) return false;
-		let next: Place;
-		if (place.kind === 'point') next = { kind: 'point', x: toSixteenth(place.x + dx), y: toSixteenth(place.y + dy) };
-		else {
-			const outline = room?.outline;
-			if (!outline) return false;
-			const [nx, ny] = inward(outline, place.wall);
-			const by = dx * ny - dy * nx;
-			if (Math.abs(by) < 1e-6) return true;
-			next = { ...place, at: Math.min(wallLength(outline, place.wall), Math.max(0, toSixteenth(place.at + by))) };
-		}
-		void this.store.edit(`${box.name} moved`, editBox(box.id, { place: next }));
-		return true;
+		const place = this.nudged(box, dx, dy);
+		if (place) void this.store.edit(`${box.name} moved`, editBox(box.id, { place }));
+		return !!place;
+	}
+	/** What hangs on a wall goes along it, by what of the move lies along the wall; null where it has no place. */
+	private nudged({ roomId, place }: Pick<Box, 'roomId' | 'place'>, dx: number, dy: number): Place | null {
+		if (!place) return null;
+		if (place.kind === 'point') return { kind: 'point', x: toSixteenth(place.x + dx), y: toSixteenth(place.y + dy) };
+		const outline = roomId ? this.store.index.rooms.get(roomId)?.outline : undefined;
+		if (!outline) return null;
+		const [nx, ny] = inward(outline, place.wall);
+		const at = toSixteenth(place.at + dx * ny - dy * nx);
+		return { ...place, at: Math.min(wallLength(outline, place.wall), Math.max(0, at)) };
 	}
 
 	async remove(): Promise<void> {

@@ -138,6 +138,16 @@
 				onkeep={(v: Serves | '') => set('serves', { serves: v || null })}
 			/>
 			<SelectField
+				label="Faces"
+				value={device.faceUp ?? ''}
+				options={[
+					{ value: '', name: 'out, as usual' },
+					{ value: 'listed', name: 'up, listed assembly' },
+					{ value: 'not-listed', name: 'up, not listed' }
+				]}
+				onkeep={(v) => set('face', { faceUp: v === 'listed' || v === 'not-listed' ? v : undefined })}
+			/>
+			<SelectField
 				label="Part of"
 				value={device.partOf ?? 'none'}
 				options={plain(PART_OF)}
@@ -182,12 +192,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.tabs,
 	.acts {
 		display: flex;

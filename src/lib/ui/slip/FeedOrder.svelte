@@ -52,11 +52,6 @@
 {/if}
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
 	p {
 		margin: 8px 0;
 	}

@@ -167,12 +167,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	h3 {
 		margin: 14px 0 4px;
 		font-size: 15px;

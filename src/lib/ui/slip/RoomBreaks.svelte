@@ -108,12 +108,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.new {
 		margin-top: 10px;
 	}

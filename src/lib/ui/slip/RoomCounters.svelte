@@ -24,6 +24,8 @@
 			name: `wall ${i + 1}, ${formatLength(wallLength(room.outline ?? [], i))}`
 		}))
 	);
+	const set = (id: string, change: Parameters<typeof editCounter>[2]) =>
+		store.edit(`${room.name}: counter changed`, editCounter(room.id, id, change));
 	async function add(): Promise<void> {
 		if (from === null || to === null || depth === null) return;
 		if (
@@ -39,17 +41,25 @@
 <ul>
 	{#each room.counters as c (c.id)}
 		<li>
-			<span>wall {c.wall + 1}, <span class="mono">{formatLength(c.from)} to {formatLength(c.to)}</span></span>
-			<LengthField
-				label="Depth"
-				value={c.depthIn}
-				onkeep={(v) => v && store.edit(`${room.name}: counter depth`, editCounter(room.id, c.id, { depthIn: v }))}
-			/>
-			<button
-				type="button"
-				aria-label={`Remove the counter on wall ${c.wall + 1}`}
-				onclick={() => store.edit(`${room.name}: counter removed`, removeCounter(room.id, c.id))}>×</button
-			>
+			<div class="head">
+				<span>wall {c.wall + 1}</span>
+				<button
+					type="button"
+					aria-label={`Remove the counter on wall ${c.wall + 1}`}
+					onclick={() => store.edit(`${room.name}: counter removed`, removeCounter(room.id, c.id))}>×</button
+				>
+			</div>
+			<div class="two">
+				<LengthField label="From" value={c.from} onkeep={(v) => v !== null && set(c.id, { from: v, to: v + c.to - c.from })} />
+				<LengthField label="To" value={c.to} onkeep={(v) => v !== null && set(c.id, { to: v })} />
+				<LengthField label="Depth" value={c.depthIn} onkeep={(v) => v && set(c.id, { depthIn: v })} />
+				<LengthField
+					label="Top (36&quot;)"
+					value={c.topIn ?? null}
+					mayBeUnknown
+					onkeep={(v) => set(c.id, { topIn: v ?? undefined })}
+				/>
+			</div>
 		</li>
 	{/each}
 </ul>
@@ -62,12 +72,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	ul {
 		list-style: none;
 		margin: 0 0 10px;
@@ -75,18 +79,21 @@
 		font-size: 14px;
 	}
 	li {
-		display: grid;
-		grid-template-columns: 1fr 84px 36px;
-		align-items: end;
-		gap: 8px;
-		padding: 4px 0;
+		padding: 4px 0 8px;
 		border-bottom: 1px dotted var(--rule);
 	}
-	li button {
+	.head {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		font-weight: 600;
+	}
+	.head button {
 		border: 0;
 		background: none;
 		color: var(--soft);
 		font-size: 20px;
+		min-width: 36px;
 		min-height: 36px;
 	}
 </style>

@@ -3,6 +3,7 @@
 	import type { Room } from '$core/model/job';
 	import { SIDES, type Side } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { LEVELS } from '../levels';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -19,16 +20,10 @@
 	const openAir = $derived(['outdoors', 'porch', 'deck'].includes(room.kind));
 	const terrace = $derived(room.kind === 'porch' || room.kind === 'deck');
 	const sides = [{ value: '' as const, name: 'as it lies on the plan' }, ...SIDES.map((value) => ({ value, name: value }))];
-	const STOREYS = [-2, -1, 0, 1, 2, 3];
 	const bays = (v: string) => (/^([1-9]|1[0-2])$/.test(v.trim()) ? null : `Vehicles side by side, 1 to 12; got "${v}"`);
 </script>
 
-<SelectField
-	label="Level"
-	value={String(room.storey)}
-	options={STOREYS.map((s) => ({ value: String(s), name: s === 0 ? 'ground floor' : s > 0 ? `floor ${s + 1}` : `below, ${-s}` }))}
-	onkeep={(v) => set('level', { storey: Number(v) })}
-/>
+<SelectField label="Level" value={String(room.storey)} options={LEVELS} onkeep={(v) => set('level', { storey: Number(v) })} />
 {#if room.kind === 'basement' || room.kind === 'accessory'}
 	<FlagField
 		label="Finished"

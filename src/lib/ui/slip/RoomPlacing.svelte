@@ -126,12 +126,6 @@
 {/if}
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	p {
 		margin: 0 0 6px;
 	}

@@ -74,12 +74,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	ul {
 		list-style: none;
 		margin: 0 0 10px;

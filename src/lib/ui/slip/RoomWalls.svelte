@@ -53,12 +53,6 @@
 {/if}
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.wall {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 26px;
