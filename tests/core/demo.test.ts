@@ -165,7 +165,7 @@ test('Quillback Pottery breaks the rules only where its notes say so', () => {
 		s.findings.filter((f) => f.severity === 'violation').map((f) => `${stage} ${f.subject.id} ${f.rule.section}`)
 	);
 	assert.deepEqual(violations.sort(), [
-		'circuit l-05 210.52(B)',
+		'circuit l-05 210.52(B)(2)',
 		'layout bed2 210.52(A)',
 		'protect k-06 210.8(A)(6)',
 		'protect p-01 406.9',

@@ -93,7 +93,7 @@ test('the wandering receptacle of a small-appliance circuit, put where it belong
 	});
 	const wanders = (j: Job) =>
 		assess(j)
-			.stages.circuit.findings.filter((f) => f.rule.section === '210.52(B)')
+			.stages.circuit.findings.filter((f) => f.rule.section === '210.52(B)(2)')
 			.map((f) => f.subject.id);
 	assert.deepEqual(wanders(kitchen), ['b']);
 	assert.deepEqual(

@@ -229,7 +229,7 @@ const feeds: [what: string, more: Partial<Job>, sections: string[]][] = [
 	[
 		'a small-appliance circuit may not',
 		{ circuits: [circuit({ kind: 'small-appliance' })] },
-		['210.52(B)', '210.52(B)', '210.52(B)']
+		['210.52(B)(2)', '210.52(B)(2)', '210.52(B)(2)']
 	],
 	[
 		'nor be 15 A in its own rooms',
@@ -237,7 +237,7 @@ const feeds: [what: string, more: Partial<Job>, sections: string[]][] = [
 			circuits: [circuit({ kind: 'small-appliance', breakerA: 15 })],
 			rooms: [{ ...job().rooms[0], kind: 'dining' } as Job['rooms'][number]]
 		},
-		['210.52(B)']
+		['210.11(C)(1)']
 	],
 	[
 		'a bathroom circuit may not feed a den',

@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import type { CircuitLoad } from '../model/job';
 import type { LoadKind } from '../model/kinds';
 import type { Step } from '../model/result';
-import { atMost } from '../units/quantity';
+import { atMost, show } from '../units/quantity';
 
 export interface LoadCase {
 	kind: LoadKind;
@@ -12,6 +12,8 @@ export interface LoadCase {
 	continuous?: boolean | undefined;
 	mca?: number | undefined;
 	mocp?: number | undefined;
+	/** How the watts came from the nameplate. */
+	before?: readonly Step[] | undefined;
 }
 export interface LoadResult {
 	/** As it runs, A. */
@@ -37,7 +39,7 @@ export function loadOf(edition: Edition, load: LoadCase): LoadResult {
 			steps: [{ label: 'nameplate minimum circuit ampacity', formula: 'MCA', value: mca, unit: 'A', rule }]
 		};
 	}
-	const steps: Step[] = [];
+	const steps: Step[] = [...(load.before ?? [])];
 	const loadA = runningAmps(edition, load, steps);
 	const factor = (kind.continuous === 'asked' ? load.continuous : kind.continuous) ? edition.continuous.factor : 1;
 	const designA = loadA * factor;
@@ -78,7 +80,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 		});
 	}
 	const amps = watts / load.volts;
-	steps.push({ label: 'load as it runs', formula: `${watts} / ${load.volts} V`, value: amps, unit: 'A', rule });
+	steps.push({ label: 'load as it runs', formula: `${show(watts)} / ${load.volts} V`, value: amps, unit: 'A', rule });
 	return amps;
 }
 
@@ -97,11 +99,47 @@ export function rangeWatts({ range }: Pick<Edition, 'range'>, watts: number): nu
 export const leastRangeCircuit = ({ range }: Pick<Edition, 'range'>, load: LoadCase): number =>
 	load.kind === 'range' && atMost(range.leastAFromKw * 1000, load.watts ?? (load.amps ?? 0) * load.volts) ? range.leastA : 0;
 
+/**
+ * Watts that are connected at once, at the circuit's own voltage: elements that never run together do not add, and at
+ * another voltage than the nameplate's the watts go with its square.
+ * @returns watts null where the nameplate gives none  @source 422.11, 422.13
+ * @example two elements of 4500 W, not together, marked for 240 V, on 208 V -> 3380 W
+ */
+export function connectedWatts(load: Pick<CircuitLoad, 'watts' | 'elements' | 'together' | 'ratedVolts' | 'volts'>): {
+	watts: number | null;
+	steps: Step[];
+} {
+	const steps: Step[] = [];
+	let { watts } = load;
+	if (load.elements?.length) {
+		const list = load.elements.join(load.together ? ' + ' : ' or ');
+		watts = load.together ? load.elements.reduce((sum, w) => sum + w, 0) : Math.max(...load.elements);
+		steps.push({
+			label: load.together ? 'elements together' : 'elements, one at a time',
+			formula: list,
+			value: watts,
+			unit: 'W'
+		});
+	}
+	if (watts !== null && load.ratedVolts !== undefined && load.ratedVolts !== load.volts) {
+		const formula = `${show(watts)} W x (${load.volts} / ${load.ratedVolts})^2`;
+		watts *= (load.volts / load.ratedVolts) ** 2;
+		steps.push({ label: `at ${load.volts} V, not the ${load.ratedVolts} V of its nameplate`, formula, value: watts, unit: 'W' });
+	}
+	return { watts, steps };
+}
+
 /** A circuit's own load as a case: what the job holds as null is not given. */
-export const asLoadCase = ({ name: _name, watts, amps, mca, mocp, ...load }: CircuitLoad): LoadCase => ({
-	...load,
-	watts: watts ?? undefined,
-	amps: amps ?? undefined,
-	mca: mca ?? undefined,
-	mocp: mocp ?? undefined
-});
+export function asLoadCase(load: CircuitLoad): LoadCase {
+	const { watts, steps } = connectedWatts(load);
+	return {
+		kind: load.kind,
+		volts: load.volts,
+		continuous: load.continuous,
+		watts: watts ?? undefined,
+		amps: load.amps ?? undefined,
+		mca: load.mca ?? undefined,
+		mocp: load.mocp ?? undefined,
+		before: steps
+	};
+}

@@ -5,6 +5,7 @@ import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Finding, Fix, Subject } from '../model/result';
 import { counted } from '../units/quantity';
+import { moveFix } from './moving';
 import { runOf } from './runs';
 import { floorArea } from './service-of-job';
 
@@ -14,6 +15,7 @@ export function requiredCircuits(edition: Edition, job: Job): Finding[] {
 		...missingCircuits(edition, job),
 		...countersOnTwo(edition, job),
 		...kitchensOffTheirCircuits(edition, job),
+		...roomsOffTheirCircuits(edition, job),
 		...twoKitchens(edition, job),
 		...generalByArea(edition, job)
 	].filter((f) => amendmentFor(job.amendments, f.rule.section)?.change !== 'off');
@@ -121,10 +123,63 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 						rule,
 						subject: { kind: 'box', id: box.id },
 						message: `${box.name} in ${room.name} hangs on ${inWords(wrong.kind)} circuit ${wrong.number}: receptacles of ${inWords(room.kind)} rooms are fed by small-appliance circuits of 20 A, and such a circuit feeds nothing else.`,
+						fix: countedOrMoved(edition, job, wrong, box),
 						existing: box.state === 'found'
 					})
 				];
 			})
+		);
+}
+/** A circuit that feeds nothing but such receptacles is counted as what it is; from another one the box moves. */
+function countedOrMoved(edition: Edition, job: Job, circuit: Circuit, box: Box): Fix | undefined {
+	const { boxes, rooms } = indexOf(job);
+	const { kitchens, feeds } = edition.circuits;
+	const least = feeds['small-appliance']?.leastA ?? 0;
+	const all = runOf(job, circuit).nodes.flatMap((n) => boxes.get(n.boxId) ?? []);
+	const own = all.every(
+		(b) => b.devices.every((d) => d.receptacles > 0) && kitchens.rooms.includes(rooms.get(b.roomId ?? '')?.kind ?? 'living')
+	);
+	if (!own || circuit.breakerA < least) return moveFix(edition, job, circuit, [box]);
+	return {
+		kind: 'edit-circuit',
+		label: 'Count it as a small-appliance circuit: 1500 VA more',
+		circuitId: circuit.id,
+		change: { kind: 'small-appliance' }
+	};
+}
+
+/** A bathroom, laundry area or garage of which every receptacle hangs on circuits of another kind. */
+function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
+	return edition.circuits.required
+		.filter((want) => want.kind !== 'small-appliance')
+		.flatMap((want) =>
+			job.rooms
+				.filter((r) => want.rooms.includes(r.kind))
+				.flatMap((room) => {
+					const own = boxesIn(job, room).filter((b) => receptacles(b).length);
+					const fed = own.map((b) => feeding(job, b));
+					// Until all hang on a circuit it cannot be said.
+					if (!own.length || fed.some((c) => !c.length) || fed.flat().some((c) => c.kind === want.kind)) return [];
+					const shared = own.find((_, i) => fed[i]?.some((c) => !isIndividual(job, c)));
+					const from = shared && feeding(job, shared)[0];
+					return [
+						say(edition, job, {
+							id: `own:${room.id}`,
+							rule: want.rule,
+							subject: { kind: 'room', id: room.id },
+							message: `No receptacle of ${room.name} hangs on a ${inWords(want.kind)} circuit.`,
+							fix:
+								from &&
+								moveFix(
+									edition,
+									job,
+									from,
+									own.filter((b) => feeding(job, b)[0]?.id === from.id)
+								),
+							existing: own.every((b) => b.state === 'found')
+						})
+					];
+				})
 		);
 }
 /** One receptacle or one appliance, and nothing else. */

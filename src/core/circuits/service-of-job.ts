@@ -1,12 +1,22 @@
 import { areaSqFt } from '../model/geometry';
 import type { Circuit, CircuitLoad, Job } from '../model/job';
 import type { LoadKind, RoomKind, ServiceKind } from '../model/kinds';
+import { connectedWatts } from './load';
 import type { ServiceAppliance, ServiceCase, ServiceMethod } from './service-load';
 
 /** The dwelling's load as the job knows it: what of its circuits counts, how, and what had to be taken for want of a fact. */
 
 /** Floor that counts for general loads: not open porches, garages, nor spaces that cannot be lived in. @source 220.11 */
-const NOT_FLOOR: readonly RoomKind[] = ['outdoors', 'porch', 'deck', 'garage', 'accessory', 'boathouse', 'crawl-space', 'attic'];
+export const NOT_FLOOR: readonly RoomKind[] = [
+	'outdoors',
+	'porch',
+	'deck',
+	'garage',
+	'accessory',
+	'boathouse',
+	'crawl-space',
+	'attic'
+];
 /** How a circuit's load counts where nothing is said. */
 const BY_KIND: Readonly<Record<LoadKind, ServiceKind>> = {
 	general: 'fastened',
@@ -24,7 +34,8 @@ const LEAST = { 'small-appliance': 2, laundry: 1 } as const;
 
 /** Volt-amperes of a nameplate: watts, else amps, else the minimum circuit ampacity. 0 where it says nothing. */
 export function nameplateVa(load: CircuitLoad): number {
-	if (load.watts !== null) return load.watts;
+	const { watts } = connectedWatts(load);
+	if (watts !== null) return watts;
 	return (load.amps ?? load.mca ?? 0) * load.volts;
 }
 export const countsAs = (load: CircuitLoad): ServiceKind | 'none' => load.counts ?? BY_KIND[load.kind];

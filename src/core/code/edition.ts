@@ -1,5 +1,6 @@
-import type { BreakKind, Cable, CircuitKind, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
+import type { BreakKind, Cable, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
 import type { CircuitsTable } from './edition-circuits';
+import type { PanelsTable } from './edition-panels';
 import type { PlacesTable } from './edition-places';
 import type { ServiceTable } from './edition-service';
 import type { Rule } from '../model/result';
@@ -61,6 +62,7 @@ export interface Edition {
 	places: PlacesTable;
 	/** Circuits that a dwelling must have. */
 	circuits: CircuitsTable;
+	panels: PanelsTable;
 	/** Loads of the whole dwelling. */
 	service: ServiceTable;
 	walls: {
@@ -113,7 +115,6 @@ export interface Edition {
 		leastAFromKw: number;
 		leastA: number;
 	};
-	circuitFeeds: Readonly<Partial<Record<CircuitKind, { rule: RuleRef; leastA: number; rooms: readonly RoomKind[] | null }>>>;
 	gfci: {
 		/** Receptacles the place rows speak of. */
 		receptacle: PlaceTest & { rule: RuleRef };

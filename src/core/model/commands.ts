@@ -1,5 +1,6 @@
 import { wallEnds, wallLength } from './geometry';
 import type { Box, Circuit, CircuitLoad, Device, Job, Leg, Point, Room, SiteCheck } from './job';
+import { moveBoxes, pairCircuits, sizeAs } from './circuit-commands';
 import { newBox, newCircuit, newRoom } from './new-job';
 import type { Fix, NewPlace } from './result';
 
@@ -175,6 +176,27 @@ export const applyFix =
 				return;
 			case 'set-breaker':
 				find(draft.circuits, fix.circuitId, 'circuit').breakerA = fix.breakerA;
+				return;
+			case 'edit-device':
+				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.change);
+				return;
+			case 'edit-circuit':
+				Object.assign(find(draft.circuits, fix.circuitId, 'circuit'), fix.change);
+				return;
+			case 'set-load':
+				find(draft.circuits, fix.circuitId, 'circuit').load = fix.load;
+				return;
+			case 'size-circuit':
+				sizeAs(fix)(draft);
+				return;
+			case 'pair-circuits':
+				pairCircuits(...fix.circuitIds, fix.opens)(draft);
+				return;
+			case 'edit-panel':
+				Object.assign(find(draft.panels, fix.panelId, 'panel'), fix.change);
+				return;
+			case 'move-to-circuit':
+				moveBoxes(fix.moves, fix.fresh, newId)(draft);
 				return;
 			case 'mark-device':
 				find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device')[fix.mark] = true;

@@ -1,5 +1,6 @@
 import type { Awg, Metal } from '../units/gauge';
 import type {
+	BreakerForm,
 	BreakKind,
 	Cable,
 	CircuitKind,
@@ -14,6 +15,9 @@ import type {
 	Insulation,
 	LeadsTo,
 	LoadKind,
+	Opener,
+	OpensTogether,
+	PanelKind,
 	PartOf,
 	Protection,
 	ReadingKind,
@@ -24,7 +28,8 @@ import type {
 	State,
 	Switched,
 	SwitchWays,
-	WallMarkKind
+	WallMarkKind,
+	Yoke
 } from './kinds';
 
 /** Inches, x to the right and y up, one drawing for the whole dwelling. */
@@ -55,6 +60,24 @@ export interface Practice {
 	dropPercent: number;
 	/** Years after which a GFCI is to be replaced. */
 	gfciYears: number;
+	/** How circuits are proposed; left out: the usual. */
+	grouping?: GroupingPractice | undefined;
+}
+/** What good electricians differ on when they lay out circuits. The code sets none of it. */
+export interface GroupingPractice {
+	/** Most outlets on a general circuit of 15 A and of 20 A. */
+	perCircuit15: number;
+	perCircuit20: number;
+	/** General receptacles on 15 or 20 A. */
+	receptaclesA: 15 | 20;
+	/** Lights and switches on circuits of their own. */
+	lightsApart: boolean;
+	/** A box may feed several others. */
+	taps: boolean;
+	/** The refrigerator on a circuit of its own. */
+	refrigeratorAlone: boolean;
+	/** Where cable crosses from room to room. */
+	way: 'attic' | 'crawl-space';
 }
 
 /** What interrupts, or (a window) only marks, a wall: from and to in inches along it. */
@@ -187,6 +210,14 @@ export interface Device {
 	ways?: SwitchWays | undefined;
 	/** Of a switch: the boxes whose outlets it switches. */
 	controls?: string[] | undefined;
+	/** Fed by two hots. */
+	yoke?: Yoke | undefined;
+	/** On a multiwire circuit: the neutral goes on by a splice and a tail, or through this device's terminals. */
+	neutral?: 'spliced' | 'through-device' | undefined;
+	/** A receptacle for an electric clock, or for the controls and lights of a gas range, oven or cooktop, and nothing else. */
+	onlyFor?: 'clock' | 'gas-cooking' | undefined;
+	/** Terminals marked for aluminum (CO/ALR), or aluminum is spliced to a copper tail with a connector listed for it. */
+	aluminumListed?: boolean | undefined;
 }
 
 /** A cable seen to end in a box. */
@@ -254,6 +285,8 @@ export interface Leg {
 	/** One way; null: not measured yet. */
 	lengthFt: number | null;
 	state: State;
+	/** The other circuit of a multiwire pair runs in the cable of this leg: it is one cable, and is counted there. */
+	inCableOf?: string | undefined;
 }
 
 /** The load a circuit was made for, where it is one appliance. */
@@ -266,6 +299,12 @@ export interface CircuitLoad {
 	continuous: boolean;
 	mca: number | null;
 	mocp: number | null;
+	/** Volts that the nameplate's watts are of, where they are not the circuit's. */
+	ratedVolts?: number | undefined;
+	/** Watts of each of its elements. */
+	elements?: number[] | undefined;
+	/** The elements may run at the same time. */
+	together?: boolean | undefined;
 	/** How it counts in the load of the dwelling; `none`: not at all (it is among the general loads). Left out: by its kind. */
 	counts?: ServiceKind | 'none' | undefined;
 }
@@ -285,6 +324,18 @@ export interface Circuit {
 	mustStayOn: boolean;
 	/** An old directory's word, not believed until proven. */
 	directory: string;
+	/** What the directory says was found true. */
+	proven?: boolean | undefined;
+	/** Left out: a breaker. */
+	opener?: Opener | undefined;
+	/** The type that is marked on the breaker, as the panel's label lists it. */
+	breakerType?: string | undefined;
+	/** One of two thin breakers in one slot. */
+	half?: 'upper' | 'lower' | undefined;
+	/** Shares its neutral with another circuit. */
+	multiwire?: { withId: string; opens: OpensTogether } | undefined;
+	/** Where the cable lies, where it is not the usual: 30 °C, on its own, terminals at 60 °C. */
+	wiring?: { ambientC?: number | undefined; currentCarrying?: number | undefined; terminalC?: 60 | 75 | undefined } | undefined;
 	state: State;
 }
 
@@ -297,6 +348,31 @@ export interface Panel {
 	service?: boolean | undefined;
 	mainA: number;
 	slots: number;
+	/** Left out: breakers. */
+	kind?: PanelKind | undefined;
+	/** Left out: fed from the service. */
+	feeder?: Feeder | undefined;
+	/** Neutrals and grounds are joined here. Left out: as it ought to be, joined where the service disconnect is. */
+	bonded?: boolean | undefined;
+	/** A grounding electrode is at its building. */
+	electrode?: boolean | undefined;
+	/** What its label lists; left out: not read yet. */
+	label?: { types: string[]; forms: BreakerForm[] } | undefined;
+}
+/** What feeds a panel from another panel. */
+export interface Feeder {
+	fromPanelId: string;
+	/** Upper slot of its two-pole breaker there. */
+	slot: number | null;
+	breakerA: number;
+	cable: Cable;
+	awg: Awg;
+	metal: Metal;
+	/** Insulated: two hots and the neutral. */
+	conductors: number;
+	ground: boolean;
+	lengthFt: number | null;
+	state: State;
 }
 
 /** What the people in the house saw. */
@@ -410,6 +486,15 @@ export interface JobFile {
 	photos?: Photo[] | undefined;
 }
 
+export const DEFAULT_GROUPING: GroupingPractice = {
+	perCircuit15: 8,
+	perCircuit20: 10,
+	receptaclesA: 20,
+	lightsApart: true,
+	taps: true,
+	refrigeratorAlone: false,
+	way: 'attic'
+};
 export const DEFAULT_PRACTICE: Practice = {
 	wallHeightIn: 16,
 	counterHeightIn: 44,

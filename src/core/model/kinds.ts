@@ -180,6 +180,21 @@ export type Cable = (typeof CABLES)[number];
 export const SIZED_CABLES = ['NM-B', 'UF-B', 'THHN'] as const;
 export type SizedCable = (typeof SIZED_CABLES)[number];
 
+/** What opens a circuit. Fuses are found, never chosen for new work. */
+export const OPENERS = ['breaker', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse'] as const;
+export type Opener = (typeof OPENERS)[number];
+export const PANEL_KINDS = ['breakers', 'fuses', 'fused-disconnect'] as const;
+export type PanelKind = (typeof PANEL_KINDS)[number];
+/** Kinds of breaker that a panel's label may list. */
+export const BREAKER_FORMS = ['full-size', 'two-pole', 'tandem', 'gfci', 'afci', 'dual'] as const;
+export type BreakerForm = (typeof BREAKER_FORMS)[number];
+/** How the hots of a multiwire circuit open: together as one breaker, by a handle tie, or each by itself. */
+export const OPENS_TOGETHER = ['two-pole', 'handle-tie', 'each'] as const;
+export type OpensTogether = (typeof OPENS_TOGETHER)[number];
+/** A yoke fed twice: a duplex with its tab out and a hot for each half, or one half of 125 V and one of 250 V. */
+export const YOKES = ['split', 'dual-voltage'] as const;
+export type Yoke = (typeof YOKES)[number];
+
 export const READING_KINDS = ['hn', 'hg', 'ng', 'lamps', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

@@ -46,9 +46,26 @@ export function referenceFaults(job: Job): FieldFault[] {
 	job.circuits.forEach((c, i) => {
 		if (!known('panels', c.panelId)) say(`circuits[${i}].panelId`, `names no panel, got "${c.panelId}"`);
 	});
+	job.circuits.forEach((c, i) => {
+		if (c.multiwire && (!known('circuits', c.multiwire.withId) || c.multiwire.withId === c.id))
+			say(`circuits[${i}].multiwire.withId`, `names no other circuit, got "${c.multiwire.withId}"`);
+	});
+	const feeders = new Map(job.panels.map((p) => [p.id, p.feeder?.fromPanelId]));
+	job.panels.forEach((p, i) => {
+		if (!p.feeder) return;
+		if (!known('panels', p.feeder.fromPanelId))
+			return say(`panels[${i}].feeder.fromPanelId`, `names no panel, got "${p.feeder.fromPanelId}"`);
+		let at: string | undefined = p.feeder.fromPanelId;
+		for (let n = 0; at && n <= job.panels.length; n++) {
+			if (at === p.id) return say(`panels[${i}].feeder`, `${p.name} would be fed from itself`);
+			at = feeders.get(at);
+		}
+	});
 	const fed = new Map<string, string>();
 	job.legs.forEach((leg, i) => {
 		if (!known('circuits', leg.circuitId)) say(`legs[${i}].circuitId`, `names no circuit, got "${leg.circuitId}"`);
+		if (leg.inCableOf !== undefined && !known('legs', leg.inCableOf))
+			say(`legs[${i}].inCableOf`, `names no leg, got "${leg.inCableOf}"`);
 		if (!known('boxes', leg.toId)) say(`legs[${i}].toId`, `names no box, got "${leg.toId}"`);
 		if (!known('boxes', leg.fromId) && !known('panels', leg.fromId))
 			say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);

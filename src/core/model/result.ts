@@ -1,5 +1,6 @@
-import type { Place } from './job';
-import type { CircuitKind, DeviceKind, EditionKey, Serves, Stage } from './kinds';
+import type { Awg } from '../units/gauge';
+import type { Circuit, CircuitLoad, Device, Panel, Place } from './job';
+import type { CircuitKind, DeviceKind, EditionKey, OpensTogether, Serves, Stage } from './kinds';
 
 /** A rule as cited: our words, the book's number. */
 export interface Rule {
@@ -54,7 +55,31 @@ export type Fix =
 	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
+	| { kind: 'edit-device'; label: string; boxId: string; deviceId: string; change: Partial<Omit<Device, 'id'>> }
+	| { kind: 'edit-circuit'; label: string; circuitId: string; change: Partial<Omit<Circuit, 'id' | 'load'>> }
+	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
+	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }
+	| { kind: 'pair-circuits'; label: string; circuitIds: readonly [string, string]; opens: OpensTogether | null }
+	| { kind: 'edit-panel'; label: string; panelId: string; change: Partial<Omit<Panel, 'id'>> }
+	| { kind: 'move-to-circuit'; label: string; moves: readonly CircuitMove[]; fresh?: NewCircuitFor | undefined }
 	| { kind: 'mark-device'; label: string; boxId: string; deviceId: string; mark: 'tamperResistant' | 'weatherResistant' };
+
+/** A box that changes its circuit; `circuitId` null: to the fresh one of the fix. */
+export interface CircuitMove {
+	boxId: string;
+	fromCircuitId: string;
+	circuitId: string | null;
+	/** The box or panel that feeds it there. */
+	fromId: string;
+	lengthFt: number | null;
+}
+/** A circuit that a fix makes for what it moves. */
+export interface NewCircuitFor {
+	name: string;
+	kind: CircuitKind;
+	breakerA: number;
+	panelId: string;
+}
 
 export interface Finding {
 	id: string;

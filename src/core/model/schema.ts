@@ -4,6 +4,7 @@ import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, sha
 import type { Job, JobFile, LiveEvent, Reading } from './job';
 import {
 	BREAK_KINDS,
+	BREAKER_FORMS,
 	CABLES,
 	CIRCUIT_KINDS,
 	CONDUCTOR_COLOURS,
@@ -17,6 +18,9 @@ import {
 	INSULATIONS,
 	LEADS_TO,
 	LOAD_KINDS,
+	OPENERS,
+	OPENS_TOGETHER,
+	PANEL_KINDS,
 	PART_OF,
 	PROTECTIONS,
 	READING_KINDS,
@@ -27,7 +31,8 @@ import {
 	STATES,
 	SWITCH_WAYS,
 	SWITCHED,
-	WALL_MARKS
+	WALL_MARKS,
+	YOKES
 } from './kinds';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
@@ -56,7 +61,18 @@ const practice = shape({
 	testLoadA: must(figure(1, 20)),
 	supplyVolts: must(figure(90, 140)),
 	dropPercent: must(figure(0.5, 20)),
-	gfciYears: must(figure(1, 50))
+	gfciYears: must(figure(1, 50)),
+	grouping: maybe(
+		shape({
+			perCircuit15: must(whole(1, 40)),
+			perCircuit20: must(whole(1, 40)),
+			receptaclesA: must(oneOf([15, 20] as const)),
+			lightsApart: must(flag()),
+			taps: must(flag()),
+			refrigeratorAlone: must(flag()),
+			way: must(oneOf(['attic', 'crawl-space'] as const))
+		}).default(undefined)
+	)
 });
 const wallBreak = shape({
 	id: id(),
@@ -153,7 +169,11 @@ const device = shape({
 	partOf: maybe(oneOf(PART_OF)),
 	faceUp: maybe(oneOf(['listed', 'not-listed'] as const)),
 	ways: maybe(oneOf(SWITCH_WAYS)),
-	controls: list(must(text(64)), 40).optional()
+	controls: list(must(text(64)), 40).optional(),
+	yoke: maybe(oneOf(YOKES)),
+	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
+	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
+	aluminumListed: maybe(flag())
 });
 const cableSeen = shape({
 	id: id(),
@@ -203,7 +223,8 @@ const leg = shape({
 	conductors: must(whole(2, 4)),
 	ground: must(flag()),
 	lengthFt: figure(0, 2000).nullable().defined(),
-	state: state()
+	state: state(),
+	inCableOf: maybe(text(64))
 });
 const load = shape({
 	kind: must(oneOf(LOAD_KINDS)),
@@ -214,6 +235,9 @@ const load = shape({
 	continuous: must(flag()),
 	mca: figure(0.1, 400).nullable().defined(),
 	mocp: figure(1, 400).nullable().defined(),
+	ratedVolts: maybe(figure(12, 480)),
+	elements: list(must(figure(1, 100_000)), 6).optional(),
+	together: maybe(flag()),
 	counts: maybe(oneOf([...SERVICE_KINDS, 'none'] as const))
 });
 const circuit = shape({
@@ -229,6 +253,18 @@ const circuit = shape({
 	load: load.nullable().defined(),
 	mustStayOn: must(flag()),
 	directory: text().defined(),
+	proven: maybe(flag()),
+	opener: maybe(oneOf(OPENERS)),
+	breakerType: maybe(text(40)),
+	half: maybe(oneOf(['upper', 'lower'] as const)),
+	multiwire: maybe(shape({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),
+	wiring: maybe(
+		shape({
+			ambientC: maybe(figure(-40, 85)),
+			currentCarrying: maybe(whole(1, 100)),
+			terminalC: maybe(oneOf([60, 75] as const))
+		}).default(undefined)
+	),
 	state: state()
 });
 const panel = shape({
@@ -238,7 +274,27 @@ const panel = shape({
 	place: place.nullable().defined(),
 	service: maybe(flag()),
 	mainA: must(figure(15, 400)),
-	slots: must(whole(1, 200))
+	slots: must(whole(1, 200)),
+	kind: maybe(oneOf(PANEL_KINDS)),
+	feeder: maybe(
+		shape({
+			fromPanelId: id(),
+			slot: whole(1, 200).nullable().defined(),
+			breakerA: must(figure(15, 400)),
+			cable: must(oneOf(CABLES)),
+			awg: must(oneOf(GAUGES)),
+			metal: must(oneOf(['Cu', 'Al'] as const)),
+			conductors: must(whole(2, 4)),
+			ground: must(flag()),
+			lengthFt: figure(0, 2000).nullable().defined(),
+			state: state()
+		}).default(undefined)
+	),
+	bonded: maybe(flag()),
+	electrode: maybe(flag()),
+	label: maybe(
+		shape({ types: must(list(must(text(40)), 40)), forms: must(list(must(oneOf(BREAKER_FORMS)), 10)) }).default(undefined)
+	)
 });
 const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nullable().defined(), open: must(flag()) });
 

@@ -1,5 +1,7 @@
 import type { Edition } from '../edition';
+import { circuits2017 } from './circuits';
 import * as c from './common';
+import { panels2017 } from './panels';
 import { places2017 } from './places';
 import { service2017 } from './service';
 
@@ -10,7 +12,8 @@ export const edition2017: Edition = {
 	key: '2017',
 	places: places2017,
 	service: service2017,
-	circuits: c.circuitsTable(ref('220.12', 'General circuits, by floor area')),
+	circuits: circuits2017,
+	panels: panels2017,
 	walls: {
 		...c.wallsRule,
 		breaks: ['door', 'opening', 'fireplace', 'fixed-cabinet', 'counter', 'sliding-panel'],
@@ -36,7 +39,6 @@ export const edition2017: Edition = {
 		ev: ref('625.41', 'Vehicle charging: continuous')
 	}),
 	range: { ...c.rangeTable, least: ref('210.19(A)(3)', 'Ranges of 8 3/4 kW or more: at least 40 A') },
-	circuitFeeds: c.circuitFeeds,
 	gfci: {
 		receptacle: { rule: ref('210.8(A)', 'GFCI at dwelling receptacles'), maxAmps: 20, maxVolts: 125 },
 		places: [

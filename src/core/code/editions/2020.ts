@@ -1,5 +1,7 @@
 import type { Edition } from '../edition';
+import { circuits2020 } from './circuits';
 import * as c from './common';
+import { panels2020 } from './panels';
 import { places2020 } from './places';
 import { service2020 } from './service';
 import { edition2017 } from './2017';
@@ -16,7 +18,8 @@ export const edition2020: Edition = {
 	key: '2020',
 	places: places2020,
 	service: service2020,
-	circuits: c.circuitsTable(ref('220.14(J)', 'General circuits, by floor area')),
+	circuits: circuits2020,
+	panels: panels2020,
 	walls: {
 		...edition2017.walls,
 		breaks: [...edition2017.walls.breaks, 'stationary-appliance'],

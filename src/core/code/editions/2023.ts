@@ -1,4 +1,5 @@
 import type { Edition, PlaceRow } from '../edition';
+import { circuits2023 } from './circuits';
 import * as c from './common';
 import { places2023 } from './places';
 import { service2023 } from './service';
@@ -17,7 +18,7 @@ export const edition2023: Edition = {
 	key: '2023',
 	places: places2023,
 	service: service2023,
-	circuits: c.circuitsTable(ref('220.41', 'General circuits, by floor area')),
+	circuits: circuits2023,
 	breakers: {
 		...c.breakers,
 		onRequest: [{ amps: 10, rule: ref('210.18', '10 A circuits: lighting and exhaust fans, no receptacles'), receptacles: false }]

@@ -1,4 +1,3 @@
-import type { CircuitsTable } from '../edition-circuits';
 import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow, RuleRef } from '../edition';
 import type { RoomKind } from '../../model/kinds';
 import type { Awg } from '../../units/gauge';
@@ -196,21 +195,6 @@ export const wallsRule = {
 	rooms: HABITABLE
 };
 export const PANTRY_KIND: readonly RoomKind[] = ['kitchen', 'pantry', 'breakfast', 'dining'];
-export const circuitFeeds = {
-	'small-appliance': {
-		rule: ref('210.52(B)', 'Small-appliance circuits feed kitchen-type rooms only'),
-		leastA: 20,
-		rooms: PANTRY_KIND
-	},
-	laundry: { rule: ref('210.11(C)(2)', 'Laundry circuit'), leastA: 20, rooms: ['laundry'] as RoomKind[] },
-	bathroom: { rule: ref('210.11(C)(3)', 'Bathroom circuit'), leastA: 20, rooms: ['bathroom'] as RoomKind[] },
-	garage: {
-		rule: ref('210.11(C)(4)', 'Garage circuit'),
-		leastA: 20,
-		rooms: ['garage', 'accessory', 'outdoors', 'porch', 'deck'] as RoomKind[]
-	}
-};
-
 export const OUTSIDE: readonly RoomKind[] = ['outdoors', 'porch', 'deck'];
 export const deicing = (section: string) => ({
 	when: { serves: ['deicing'] as const, readilyAccessible: false },
@@ -291,31 +275,3 @@ export const replacing = {
 };
 export const replacementGfci = ref('406.4(D)(3)', 'Replacement: GFCI where now required');
 export const replacementAfci = ref('406.4(D)(4)', 'Replacement: AFCI where now required');
-
-/** Circuits of 210.11(C); `area` names the section of the load by floor area. */
-export const circuitsTable = (area: RuleRef): CircuitsTable => ({
-	required: [
-		{
-			kind: 'small-appliance',
-			rule: ref('210.11(C)(1)', 'Two or more small-appliance circuits'),
-			least: 2,
-			amps: 20,
-			rooms: ['kitchen'],
-			name: 'Kitchen counter'
-		},
-		{ kind: 'laundry', rule: ref('210.11(C)(2)', 'Laundry circuit'), least: 1, amps: 20, rooms: ['laundry'], name: 'Laundry' },
-		{
-			kind: 'bathroom',
-			rule: ref('210.11(C)(3)', 'Bathroom circuit'),
-			least: 1,
-			amps: 20,
-			rooms: ['bathroom'],
-			name: 'Bath receptacles'
-		},
-		{ kind: 'garage', rule: ref('210.11(C)(4)', 'Garage circuit'), least: 1, amps: 20, rooms: ['garage'], name: 'Garage' }
-	],
-	counters: { rule: ref('210.52(B)(3)', 'Counter receptacles on two small-appliance circuits'), least: 2 },
-	kitchens: { rule: ref('210.52(B)(1)', 'Receptacles of kitchen-type rooms on small-appliance circuits'), rooms: PANTRY_KIND },
-	oneKitchen: ref('210.52(B)(3)', 'A small-appliance circuit serves one kitchen'),
-	general: { rule: area, vaPerSqFt: 3, volts: 120 }
-});

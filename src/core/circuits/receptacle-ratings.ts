@@ -1,0 +1,71 @@
+import { cite, type Edition } from '../code/edition';
+import type { Box, Device, Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { Finding } from '../model/result';
+import { moveFix } from './moving';
+import type { Run } from './runs';
+
+/** Receptacle ratings against the circuit's, and what a large circuit may not feed. @source 210.21(B), 210.23 */
+export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] {
+	const { circuit } = run;
+	const { boxes } = indexOf(job);
+	const outlets = run.nodes.flatMap((n) => {
+		const box = boxes.get(n.boxId);
+		return box ? box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })) : [];
+	});
+	const receptacles = outlets.filter((o) => o.device.receptacles > 0);
+	const count = receptacles.reduce((sum, r) => sum + r.device.receptacles, 0);
+	const allowed = edition.receptacleCircuits.allowed[circuit.breakerA];
+	const wrong = receptacles.filter(({ device }) =>
+		count > 1 ? !!allowed && !allowed.includes(device.amps) : device.amps < circuit.breakerA
+	);
+	return [
+		...wrong.map(({ box, device }): Finding => ({
+			id: `rating:${circuit.id}:${device.id}`,
+			severity: 'violation',
+			rule: cite(edition, count > 1 ? edition.receptacleCircuits.rule : edition.receptacleCircuits.single),
+			subject: { kind: 'box', id: box.id },
+			message:
+				count > 1
+					? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit of several; allowed are ${allowed?.join(' or ')} A.`
+					: `${box.name}: a single receptacle of ${device.amps} A on a ${circuit.breakerA} A circuit must be rated at least as high.`,
+			have: device.amps,
+			unit: 'A',
+			fix: ratingFix(edition, job, run, box, device)
+		})),
+		...onLargeCircuit(edition, job, run, outlets)
+	];
+}
+
+/** An ordinary receptacle goes to an ordinary circuit; a large one on a small breaker is exchanged. */
+function ratingFix(edition: Edition, job: Job, run: Run, box: Box, device: Device): Finding['fix'] {
+	const { circuit } = run;
+	if (circuit.breakerA > device.amps && run.nodes.length > 1) return moveFix(edition, job, circuit, [box]);
+	if (device.amps <= circuit.breakerA) return undefined;
+	return {
+		kind: 'edit-device',
+		label: `Make it a ${circuit.breakerA} A receptacle`,
+		boxId: box.id,
+		deviceId: device.id,
+		change: { amps: circuit.breakerA }
+	};
+}
+
+/** Lights of a dwelling on a circuit of 30 A and more; its ordinary receptacles are told of by their rating. */
+function onLargeCircuit(edition: Edition, job: Job, run: Run, outlets: readonly { box: Box; device: Device }[]): Finding[] {
+	const { circuit } = run;
+	const { large } = edition.circuits;
+	if (circuit.breakerA < large.fromA || outlets.length < 2) return [];
+	return outlets
+		.filter(({ device }) => device.kind === 'lighting' || device.kind === 'alarm')
+		.map(({ box, device }): Finding => ({
+			id: `large:${circuit.id}:${device.id}`,
+			severity: circuit.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, large.rule),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name}: a circuit of ${circuit.breakerA} A with several outlets feeds no lights of a dwelling. Move it to a circuit of 15 or 20 A.`,
+			have: circuit.breakerA,
+			unit: 'A',
+			fix: moveFix(edition, job, circuit, [box])
+		}));
+}

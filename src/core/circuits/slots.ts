@@ -1,0 +1,65 @@
+import type { Circuit, Job, Panel } from '../model/job';
+
+/** Where breakers sit: slots counted from the top, odd ones on the left, even ones on the right; rows take turns on the two service legs. */
+export type ServiceLeg = 'A' | 'B';
+
+/** @example slots 1 and 2 -> A, 3 and 4 -> B, 5 and 6 -> A */
+export const legOfSlot = (slot: number): ServiceLeg => (Math.ceil(slot / 2) % 2 === 1 ? 'A' : 'B');
+
+/** Slots that a breaker takes: a two-pole one the next one down on its side too. */
+export const slotsOf = ({ slot, poles }: { slot: number | null; poles: 1 | 2 }): number[] =>
+	slot === null ? [] : poles === 2 ? [slot, slot + 2] : [slot];
+
+/** What takes a place in a panel: a circuit's breaker, or the breaker of a feeder to another panel. */
+export type Occupant =
+	| { kind: 'circuit'; id: string; circuit: Circuit; slot: number | null; poles: 1 | 2; half?: 'upper' | 'lower' | undefined }
+	| { kind: 'feeder'; id: string; panel: Panel; slot: number | null; poles: 2; half?: undefined };
+
+export function occupantsOf(job: Job, panelId: string): Occupant[] {
+	return [
+		...job.circuits
+			.filter((c) => c.panelId === panelId)
+			.map((circuit) => ({
+				kind: 'circuit' as const,
+				id: circuit.id,
+				circuit,
+				slot: circuit.slot,
+				poles: circuit.poles,
+				half: circuit.half
+			})),
+		...job.panels
+			.filter((p) => p.feeder?.fromPanelId === panelId)
+			.map((panel) => ({ kind: 'feeder' as const, id: panel.id, panel, slot: panel.feeder?.slot ?? null, poles: 2 as const }))
+	];
+}
+
+/** Each slot of a panel with what is in it: nothing, one breaker, or two thin ones; more is a fault. */
+export function slotMap(job: Job, panel: Panel): Map<number, Occupant[]> {
+	const map = new Map<number, Occupant[]>(Array.from({ length: panel.slots }, (_, i) => [i + 1, []]));
+	for (const o of occupantsOf(job, panel.id)) {
+		for (const slot of slotsOf(o)) map.set(slot, [...(map.get(slot) ?? []), o]);
+	}
+	return map;
+}
+
+/** Can stand in one slot together: two thin breakers, one above the other. */
+const together = (a: Occupant, b: Occupant): boolean =>
+	a.poles === 1 && b.poles === 1 && !!a.half && !!b.half && a.half !== b.half;
+
+/** Pairs of breakers that claim one place. */
+export function clashes(job: Job, panel: Panel): { slot: number; first: Occupant; second: Occupant }[] {
+	return [...slotMap(job, panel)].flatMap(([slot, all]) =>
+		all.flatMap((first, i) => all.slice(i + 1).flatMap((second) => (together(first, second) ? [] : [{ slot, first, second }])))
+	);
+}
+
+/** A breaker of so many poles fits from this slot on, leaving out of account those that are named. */
+export function isFree(job: Job, panel: Panel, slot: number, poles: 1 | 2, apart: readonly string[] = []): boolean {
+	const map = slotMap(job, panel);
+	return slotsOf({ slot, poles }).every((s) => {
+		const there = map.get(s);
+		return s >= 1 && s <= panel.slots && !!there && there.every((o) => apart.includes(o.id));
+	});
+}
+export const spareSlots = (job: Job, panel: Panel): number[] =>
+	[...slotMap(job, panel)].filter(([slot, all]) => !all.length && slot <= panel.slots).map(([slot]) => slot);

@@ -1,0 +1,107 @@
+import type { RuleRef } from '../edition';
+import type { CircuitFeeds, CircuitsTable } from '../edition-circuits';
+import { OUTSIDE, PANTRY_KIND, ref } from './common';
+
+/** Circuits of 210.11(C) and what they feed: 2017, and what later editions changed. */
+
+const smallAppliance: CircuitFeeds = {
+	rule: ref('210.52(B)(2)', 'Small-appliance circuits feed kitchen-type rooms and nothing else'),
+	leastA: 20,
+	rooms: PANTRY_KIND,
+	onlyFor: {
+		rule: ref('210.52(B)(2)', 'Exceptions: an electric clock; controls and lights of gas ranges, ovens and cooktops'),
+		uses: ['clock', 'gas-cooking']
+	}
+};
+const laundry: CircuitFeeds = {
+	rule: ref('210.11(C)(2)', 'Laundry circuit: receptacles of the laundry area and no other outlet'),
+	leastA: 20,
+	rooms: ['laundry']
+};
+const bathroom: CircuitFeeds = {
+	rule: ref('210.11(C)(3)', 'Bathroom circuit: bathroom receptacles and no other outlet'),
+	leastA: 20,
+	rooms: ['bathroom'],
+	oneRoom: { rule: ref('210.11(C)(3)', 'Exception: one bathroom, and other equipment in it') }
+};
+const garage = (outdoors: RuleRef['confidence']): CircuitFeeds => ({
+	rule: ref('210.11(C)(4)', 'Garage circuit: garage receptacles and no other outlet'),
+	leastA: 20,
+	rooms: ['garage'],
+	also: { rule: ref('210.11(C)(4)', 'Exception: receptacles outdoors', outdoors), rooms: OUTSIDE }
+});
+/** A single bay: 2020 or 2023, to be confirmed. */
+const oneBay = {
+	oneRoom: { rule: ref('210.11(C)(4)', 'Exception: a single-bay garage, and other equipment in it', 'check'), bays: 1 }
+};
+
+export const circuits2017: CircuitsTable = {
+	required: [
+		{
+			kind: 'small-appliance',
+			rule: ref('210.11(C)(1)', 'Two or more small-appliance circuits'),
+			least: 2,
+			amps: 20,
+			rooms: ['kitchen'],
+			name: 'Kitchen counter'
+		},
+		{ kind: 'laundry', rule: ref('210.11(C)(2)', 'Laundry circuit'), least: 1, amps: 20, rooms: ['laundry'], name: 'Laundry' },
+		{
+			kind: 'bathroom',
+			rule: ref('210.11(C)(3)', 'Bathroom circuit'),
+			least: 1,
+			amps: 20,
+			rooms: ['bathroom'],
+			name: 'Bath receptacles'
+		},
+		{ kind: 'garage', rule: ref('210.11(C)(4)', 'Garage circuit'), least: 1, amps: 20, rooms: ['garage'], name: 'Garage' }
+	],
+	feeds: { 'small-appliance': smallAppliance, laundry, bathroom, garage: garage('firm') },
+	counters: { rule: ref('210.52(B)(3)', 'Counter receptacles on two small-appliance circuits'), least: 2 },
+	kitchens: { rule: ref('210.52(B)(1)', 'Receptacles of kitchen-type rooms on small-appliance circuits'), rooms: PANTRY_KIND },
+	oneKitchen: ref('210.52(B)(3)', 'A small-appliance circuit serves one kitchen'),
+	general: { rule: ref('220.12', 'General circuits, by floor area'), vaPerSqFt: 3, volts: 120 },
+	fastened: {
+		rule: ref('210.23(A)(2)', 'Equipment fastened in place: half of the circuit'),
+		share: 0.5,
+		beside: ['lighting', 'receptacle']
+	},
+	large: {
+		rule: ref('210.23', 'Circuits of 30 A and more feed no general outlets of a dwelling'),
+		fromA: 30,
+		receptacleA: 20
+	},
+	nameplate: ref('110.3(B)', 'Equipment is wired as its nameplate and instructions say'),
+	volts: ref('210.6', 'Voltage of a branch circuit'),
+	deviceTerminals: {
+		rule: ref('110.14(A)', 'Terminals take the wire that they are marked for', 'check'),
+		largest: '10',
+		upToA: 20
+	},
+	aluminum: { rule: ref('406.3(C)', 'Devices on aluminum wire: CO/ALR, or a listed splice', 'check'), upToA: 20 },
+	plugFuses: {
+		rule: ref('240.50', 'Plug fuses'),
+		sizes: [15, 20, 30],
+		upToA: 30,
+		tamperProof: ref('240.53', 'Tamper-proof inserts keep a fuse to its wire')
+	},
+	multiwire: {
+		rule: ref('210.4(A)', 'Multiwire circuit: all conductors from one panel'),
+		together: ref('210.4(B)', 'Multiwire circuit: all hots open together'),
+		loads: ref('210.4(C)', 'Multiwire circuit: loads of line to neutral'),
+		neutral: ref('300.13(B)', 'A shared neutral goes on without any device'),
+		grouped: ref('210.4(D)', 'Hots grouped with their neutral in the panel'),
+		yoke: ref('210.7', 'Two circuits on one yoke open together')
+	}
+};
+export const circuits2020: CircuitsTable = {
+	...circuits2017,
+	feeds: { ...circuits2017.feeds, garage: { ...garage('firm'), ...oneBay } },
+	general: { ...circuits2017.general, rule: ref('220.14(J)', 'General circuits, by floor area') }
+};
+export const circuits2023: CircuitsTable = {
+	...circuits2020,
+	feeds: { ...circuits2017.feeds, garage: { ...garage('check'), ...oneBay } },
+	general: { ...circuits2017.general, rule: ref('220.41', 'General circuits, by floor area') },
+	fastened: { ...circuits2017.fastened, rule: ref('210.23(B)(2)', 'Equipment fastened in place: half of the circuit') }
+};

@@ -1,0 +1,105 @@
+import type { Awg } from '../units/gauge';
+import type { OpensTogether } from './kinds';
+import { addCircuit, attachBox, detachBox, type Command } from './commands';
+import type { Circuit, Job } from './job';
+import type { CircuitMove, NewCircuitFor } from './result';
+import { rowIn } from './survey-base';
+
+/** Edits of circuits: what they are made of, and what hangs on them. */
+
+/** Breaker, poles and wire of a circuit at once; every cable of it becomes that wire. */
+export const sizeAs =
+	(as: { circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }): Command =>
+	(draft) => {
+		const circuit = rowIn<Circuit>(draft.circuits, as.circuitId, 'circuit');
+		circuit.breakerA = as.breakerA;
+		circuit.poles = as.poles;
+		for (const leg of draft.legs) if (leg.circuitId === as.circuitId) leg.awg = as.awg;
+	};
+
+/** Boxes change their circuit, all at once; the new cables are planned. @param fresh made first, for the moves that name none */
+export const moveBoxes =
+	(moves: readonly CircuitMove[], fresh: NewCircuitFor | undefined, newId: () => string): Command =>
+	(draft) => {
+		const freshId = fresh && makeCircuit(draft, fresh, newId);
+		for (const move of moves) {
+			const circuitId = move.circuitId ?? freshId;
+			if (!circuitId) throw new RangeError('A box that moves needs a circuit to go to.');
+			const legId = newId();
+			if (draft.legs.some((l) => l.circuitId === move.fromCircuitId && l.toId === move.boxId))
+				detachBox(move.boxId, move.fromCircuitId)(draft);
+			attachBox(move.boxId, { legId, circuitId, fromId: move.fromId, lengthFt: move.lengthFt })(draft);
+			rowIn(draft.legs, legId, 'cable').state = 'planned';
+		}
+	};
+function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string {
+	const circuitId = newId();
+	addCircuit({ circuitId, panelId: c.panelId, name: c.name, breakerA: c.breakerA, state: 'planned' })(draft);
+	Object.assign(rowIn<Circuit>(draft.circuits, circuitId, 'circuit'), { kind: c.kind, panelId: c.panelId });
+	return circuitId;
+}
+
+/** Takes a circuit out with its cables; its boxes stay, on no circuit. What shared its neutral no longer does. */
+export const removeCircuit =
+	(circuitId: string): Command =>
+	(draft) => {
+		rowIn(draft.circuits, circuitId, 'circuit');
+		const gone = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.id));
+		draft.legs = draft.legs.filter((l) => !gone.has(l.id));
+		for (const leg of draft.legs) if (leg.inCableOf && gone.has(leg.inCableOf)) delete leg.inCableOf;
+		for (const c of draft.circuits) if (c.multiwire?.withId === circuitId) delete c.multiwire;
+		draft.circuits = draft.circuits.filter((c) => c.id !== circuitId);
+	};
+
+/** Two circuits share their neutral, and open so; null: they share none any more, and each cable is its own. */
+export const pairCircuits =
+	(a: string, b: string, opens: OpensTogether | null): Command =>
+	(draft) => {
+		const pair = [rowIn<Circuit>(draft.circuits, a, 'circuit'), rowIn<Circuit>(draft.circuits, b, 'circuit')] as const;
+		if (a === b) throw new RangeError('A circuit shares its neutral with another one.');
+		for (const c of draft.circuits) {
+			if (c.multiwire && c.id !== a && c.id !== b && (c.multiwire.withId === a || c.multiwire.withId === b)) delete c.multiwire;
+		}
+		pair.forEach((c, i) => {
+			if (opens) c.multiwire = { withId: i ? a : b, opens };
+			else delete c.multiwire;
+		});
+		shareCables(draft, a, b, opens !== null);
+	};
+/** Where both run between the same two places they lie in one cable of three conductors. */
+function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
+	for (const second of draft.legs.filter((l) => l.circuitId === b)) {
+		const first = draft.legs.find((l) => l.circuitId === a && l.toId === second.toId && l.fromId === second.fromId);
+		if (!first) continue;
+		if (shared) {
+			second.inCableOf = first.id;
+			first.conductors = second.conductors = Math.max(3, first.conductors);
+		} else if (second.inCableOf === first.id) {
+			delete second.inCableOf;
+			first.conductors = second.conductors = 2;
+		}
+	}
+}
+
+/** Breakers change their slots, all at once. */
+export const moveSlots =
+	(moves: readonly { circuitId: string; slot: number }[]): Command =>
+	(draft) => {
+		for (const { circuitId, slot } of moves) rowIn<Circuit>(draft.circuits, circuitId, 'circuit').slot = slot;
+	};
+
+/** A circuit is fed from another panel: its home run begins there, unmeasured unless told; its breaker has no slot there yet. */
+export const moveToPanel =
+	(circuitId: string, panelId: string, lengthFt: (boxId: string) => number | null): Command =>
+	(draft) => {
+		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
+		rowIn(draft.panels, panelId, 'panel');
+		const before = circuit.panelId;
+		circuit.panelId = panelId;
+		circuit.slot = null;
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== circuitId || leg.fromId !== before) continue;
+			leg.fromId = panelId;
+			leg.lengthFt = lengthFt(leg.toId);
+		}
+	};
