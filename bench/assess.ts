@@ -4,38 +4,14 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { assess } from '../src/core/assess';
 import { produce } from 'immer';
 import { DEMOS } from '../src/core/demo';
+import { proposeCircuits } from '../src/core/propose-circuits';
 import type { Job, Reading } from '../src/core/model/job';
+import { times } from './times';
 
 /** Each figure as a ratio to its budget (design: assess of the demo house in 16 ms warm; ten houses at most 12 times that). */
 const BUDGET_MS = 16;
 const BUDGET_GROWTH = 12;
 const BUDGET_SCRIPT_KB = 200;
-
-/** Ten of a house in one job, so that every look-up grows too. */
-function times(job: Job, readings: readonly Reading[], n: number): { job: Job; readings: Reading[] } {
-	const copies = Array.from(
-		{ length: n },
-		(_, k) =>
-			JSON.parse(JSON.stringify({ job, readings }), (key, value) =>
-				ID.has(key) && typeof value === 'string' ? `${k}-${value}` : value
-			) as { job: Job; readings: Reading[] }
-	);
-	const all = <K extends 'rooms' | 'boxes' | 'legs' | 'circuits' | 'panels' | 'symptoms'>(key: K) =>
-		copies.flatMap((c) => c.job[key] as Job[K][number][]) as Job[K];
-	return {
-		job: {
-			...job,
-			rooms: all('rooms'),
-			boxes: all('boxes'),
-			legs: all('legs'),
-			circuits: all('circuits'),
-			panels: all('panels'),
-			symptoms: all('symptoms')
-		},
-		readings: copies.flatMap((c) => c.readings)
-	};
-}
-const ID = new Set(['id', 'roomId', 'circuitId', 'fromId', 'toId', 'panelId', 'boxId']);
 
 /**
  * Median of the runs, each after an edit: a box on a run of several is moved, so that its room, its circuit and all that
@@ -71,6 +47,18 @@ const all = medianMs(ten.job, ten.readings, 15);
 say('assess, demo house after an edit, warm', one, BUDGET_MS, 'ms');
 console.log(`assess, demo house just opened: ${opened.toFixed(1)} ms, ${(opened / one).toFixed(1)} times an edit`);
 say('assess, a house ten times that, against one', all / one, BUDGET_GROWTH, 'times');
+
+/** Circuits for a house that has none, by house practice. */
+const BUDGET_GROUP_S = 2;
+const BUDGET_GROUP_TEN_S = 30;
+const grouped = (job: Job): number => {
+	const start = performance.now();
+	let n = 0;
+	proposeCircuits({ ...job, circuits: [], legs: [] }, () => `new-${++n}`);
+	return (performance.now() - start) / 1000;
+};
+say('circuits proposed for the demo house', grouped(demo.job), BUDGET_GROUP_S, 's');
+say('circuits proposed for ten times that', grouped(ten.job), BUDGET_GROUP_TEN_S, 's');
 
 /** Script that the first page asks for: what its entry points import at once, compressed. */
 const client = 'build/client/_app/immutable';

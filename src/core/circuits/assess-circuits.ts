@@ -1,8 +1,10 @@
 import { cite, type Edition } from '../code/edition';
+import { ohmsPerKft } from '../code/resistance';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
+import { compareGauge, GAUGES } from '../units/gauge';
 import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
 import { panelLoad } from './branch-load';
@@ -18,6 +20,7 @@ import { requiredCircuits } from './required-circuits';
 import { runOf, type Run } from './runs';
 import { sharedLoads, shareSteps } from './shared-loads';
 import { sizeCircuit, type SizeCase } from './size';
+import { whyTogether } from './why-together';
 
 const known = remembered<Circuit, StageResult>();
 
@@ -30,7 +33,11 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
 		const sized = known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
 		// Their fixes name other circuits: they are made anew, so that none names one that is gone.
-		return { ...sized, findings: [...sharing(edition, job, run), ...sized.findings] };
+		const why = whyTogether(edition, job, run);
+		return {
+			findings: [...sharing(edition, job, run), ...sized.findings],
+			decisions: why ? [...sized.decisions, why] : sized.decisions
+		};
 	});
 	const multiwire = assessMultiwire(edition, job);
 	const hints = job.panels.flatMap((p) => balanceHint(edition, p, panelLoad(edition, job, p).legs));
@@ -161,10 +168,33 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 			message: `Circuit ${circuit.number} loses ${show(worst.percent, 1)} % at ${boxes.get(worst.boxId)?.name}; advised is at most ${most} %.`,
 			have: worst.percent,
 			need: most,
-			unit: '%'
+			unit: '%',
+			fix: enlarged(edition, circuit, run, worst, most)
 		});
 	}
 	return found;
+}
+
+/** All planned cable of the run larger, so that the farthest outlet keeps its volts; a device's screws take no more than so much. */
+function enlarged(edition: Edition, circuit: Circuit, run: Run, worst: DropAt, most: number): Fix | undefined {
+	const [first] = run.nodes;
+	if (
+		!first ||
+		run.nodes.some((n) => n.leg.state !== 'planned' || n.leg.awg !== first.leg.awg || n.leg.metal !== first.leg.metal)
+	)
+		return undefined;
+	const { metal } = first.leg;
+	const { largest, upToA } = edition.circuits.deviceTerminals;
+	const now = ohmsPerKft(first.leg.awg, metal, edition);
+	const awg = GAUGES.find(
+		(g) =>
+			compareGauge(g, first.leg.awg) > 0 &&
+			(circuit.breakerA > upToA || compareGauge(g, largest) <= 0) &&
+			atMost((worst.percent * ohmsPerKft(g, metal, edition)) / now, most)
+	);
+	if (!awg) return undefined;
+	const { breakerA, poles } = circuit;
+	return { kind: 'size-circuit', label: `Make it ${awg} AWG`, circuitId: circuit.id, awg, breakerA, poles };
 }
 
 /** Feet of a run, for a table. */

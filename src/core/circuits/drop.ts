@@ -1,6 +1,6 @@
 import { cite, type Edition } from '../code/edition';
 import { dropVolts, ohmsPerKft } from '../code/resistance';
-import type { Circuit, Job } from '../model/job';
+import type { Box, Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
@@ -15,8 +15,19 @@ export interface DropAt {
 	steps: Step[];
 }
 
-export const circuitVolts = (circuit: Pick<Circuit, 'poles' | 'load'>): number =>
-	circuit.load?.volts ?? (circuit.poles === 2 ? 240 : 120);
+/** One pole never gives more than 120 V, whatever is entered of its load. */
+export const circuitVolts = (circuit: Pick<Circuit, 'poles' | 'load'>): 120 | 240 =>
+	circuit.poles === 1 ? 120 : (circuit.load?.volts ?? 240);
+
+/**
+ * Volts between the conductors that carry the load of one box: on a two-pole circuit its loads from line to neutral
+ * have 120, and lose by that.
+ */
+export function voltsAt(circuit: Pick<Circuit, 'poles' | 'load'>, box: Box | undefined): 120 | 240 {
+	const outlets = box?.devices.filter((d) => d.kind !== 'switch') ?? [];
+	if (!circuit.load && outlets.some((d) => d.volts === 120 || d.yoke)) return 120;
+	return circuitVolts(circuit);
+}
 
 /**
  * The load that a circuit's drop is reckoned with, A: its appliance's; else, with receptacles on it, the most that a
@@ -37,7 +48,7 @@ const known = new WeakMap<Job, Map<string, DesignLoad>>();
 
 function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 	if (circuit.load) {
-		const load = loadOf(edition, asLoadCase(circuit.load));
+		const load = loadOf(edition, { ...asLoadCase(circuit.load), volts: circuitVolts(circuit) });
 		return {
 			amps: load.loadA,
 			step: { label: circuit.load.name || 'load', formula: 'as it runs', value: load.loadA, unit: 'A' }
@@ -71,8 +82,8 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
  */
 export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): DropAt | null {
 	const { amps, step } = designLoad(edition, job, run.circuit);
-	const volts = circuitVolts(run.circuit);
 	const boxes = indexOf(job).boxes;
+	const volts = voltsAt(run.circuit, boxes.get(node.boxId));
 	const steps: Step[] = [step];
 	let total = 0;
 	for (const leg of node.path) {

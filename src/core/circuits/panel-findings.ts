@@ -1,9 +1,10 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
-import type { Circuit, Job, Panel, Room } from '../model/job';
+import type { Circuit, Job, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords, type BreakerForm } from '../model/kinds';
 import type { Decision, Finding } from '../model/result';
 import { counted, show } from '../units/quantity';
+import { isApart } from './buildings';
 import { feederFindings, sizeFeeder } from './feeder';
 import { clashes, occupantsOf, slotsOf, spareSlots, type Occupant } from './slots';
 
@@ -165,9 +166,6 @@ function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		}
 	];
 }
-
-const OUTBUILDINGS: readonly Room['kind'][] = ['accessory', 'boathouse'];
-const isApart = (room: Room | undefined): boolean => !!room && (room.detached === true || OUTBUILDINGS.includes(room.kind));
 
 /** A detached building: one supply, a disconnect at it, an electrode, a ground apart from the neutral. @source 225.30 to 225.36, 250.32 */
 function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {

@@ -1,7 +1,7 @@
 import type { Awg } from '../units/gauge';
 import type { OpensTogether } from './kinds';
 import { addCircuit, attachBox, detachBox, type Command } from './commands';
-import type { Circuit, Job } from './job';
+import type { Circuit, Job, Leg, Panel } from './job';
 import type { CircuitMove, NewCircuitFor } from './result';
 import { rowIn } from './survey-base';
 
@@ -80,6 +80,24 @@ function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
 		}
 	}
 }
+
+/**
+ * Circuits as proposed, with their cables; a job without a panel gets the one that they hang on.
+ * @throws RangeError where a box has been wired or taken out since, and then nothing is made
+ */
+export const addRuns =
+	({ circuits, legs, panel }: { circuits: readonly Circuit[]; legs: readonly Leg[]; panel: Panel | null }): Command =>
+	(draft) => {
+		for (const leg of legs) {
+			const box = rowIn(draft.boxes, leg.toId, 'box');
+			if (draft.legs.some((l) => l.toId === box.id))
+				throw new RangeError(`${box.name} hangs on a circuit by now: have the circuits proposed anew.`);
+		}
+		if (panel) draft.panels.push(panel);
+		for (const c of circuits) rowIn(draft.panels, c.panelId, 'panel');
+		draft.circuits.push(...circuits);
+		draft.legs.push(...legs);
+	};
 
 /** Breakers change their slots, all at once. */
 export const moveSlots =

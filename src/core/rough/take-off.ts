@@ -22,7 +22,8 @@ export const cableName = (leg: Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors
 export function takeOff(job: Job, states: readonly State[]): CableTotal[] {
 	const totals = new Map<string, CableTotal>();
 	for (const leg of job.legs) {
-		if (!states.includes(leg.state)) continue;
+		// Two circuits in one cable: it is cut once.
+		if (!states.includes(leg.state) || leg.inCableOf) continue;
 		const name = cableName(leg);
 		const total = totals.get(name) ?? { name, cable: leg.cable, awg: leg.awg, metal: leg.metal, legs: 0, feet: 0, unmeasured: 0 };
 		total.legs += 1;
