@@ -1,0 +1,250 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import fc from 'fast-check';
+import { moveBreaker, placeBreakers, proposeBalance } from '../../src/core/circuits/balance';
+import { branchVa, panelLoad } from '../../src/core/circuits/branch-load';
+import { feederFindings, feederLoad, sizeFeeder } from '../../src/core/circuits/feeder';
+import { panelFindings } from '../../src/core/circuits/panel-findings';
+import { clashes, isFree, legOfSlot, slotsOf, spareSlots } from '../../src/core/circuits/slots';
+import { editions } from '../../src/core/code/editions';
+import { quillback } from '../../src/core/demo/quillback';
+import { moveSlots } from '../../src/core/model/circuit-commands';
+import type { Circuit, CircuitLoad, Feeder, Job, Panel } from '../../src/core/model/job';
+import { produce } from 'immer';
+import { box, circuit, job, leg, near } from './small-job';
+
+const e = editions['2023'];
+const main: Panel = { id: 'p', name: 'Main', roomId: null, place: null, mainA: 200, slots: 12 };
+const load = (watts: number, more: Partial<CircuitLoad> = {}): CircuitLoad => ({
+	kind: 'general',
+	name: 'load',
+	watts,
+	amps: null,
+	volts: 120,
+	continuous: false,
+	mca: null,
+	mocp: null,
+	...more
+});
+const single = (number: number, slot: number | null, watts: number, more: Partial<Circuit> = {}): Circuit =>
+	circuit({ id: `c${number}`, number, slot, kind: 'individual', load: load(watts), ...more });
+const double = (number: number, slot: number | null, watts: number): Circuit =>
+	single(number, slot, watts, { poles: 2, load: load(watts, { volts: 240, kind: 'fixed-heat' }) });
+const panelJob = (circuits: Circuit[], panel: Panel = main, more: Partial<Job> = {}): Job =>
+	job({ panels: [panel], circuits, boxes: [], legs: [], rooms: [], ...more });
+const told = (j: Job, edition = e) => panelFindings(edition, j).map((f) => `${f.severity} ${f.rule.section} ${f.id}`);
+
+for (const [slot, want] of [
+	[1, 'A'],
+	[2, 'A'],
+	[3, 'B'],
+	[4, 'B'],
+	[5, 'A'],
+	[39, 'B'],
+	[40, 'B']
+] as const)
+	test(`slot ${slot} hangs on service leg ${want}`, () => assert.equal(legOfSlot(slot), want));
+
+test('a two-pole breaker takes its slot and the next one down on its side, one on each leg', () => {
+	assert.deepEqual(slotsOf({ slot: 2, poles: 2 }), [2, 4]);
+	assert.notEqual(legOfSlot(2), legOfSlot(4));
+	assert.deepEqual(slotsOf({ slot: null, poles: 2 }), []);
+});
+test('two in one slot clash, two thin ones do not; a feeder breaker is there too', () => {
+	const j = panelJob([single(1, 1, 100), single(2, 1, 100)]);
+	assert.deepEqual(
+		clashes(j, main).map((c) => c.slot),
+		[1]
+	);
+	const thin = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 1, 100, { half: 'lower' })]);
+	assert.deepEqual(clashes(thin, main), []);
+	const sub: Panel = { ...main, id: 's', name: 'Workroom', feeder: feeder({ slot: 1 }) };
+	const fed = panelJob([single(1, 3, 100)], main, { panels: [main, sub] });
+	assert.deepEqual(
+		clashes(fed, main).map((c) => c.slot),
+		[3]
+	);
+	assert.ok(!isFree(fed, main, 1, 1));
+	assert.deepEqual(spareSlots(fed, main), [2, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+});
+
+function feeder(more: Partial<Feeder> = {}): Feeder {
+	return {
+		fromPanelId: 'p',
+		slot: null,
+		breakerA: 60,
+		cable: 'NM-B',
+		awg: '6',
+		metal: 'Cu',
+		conductors: 3,
+		ground: true,
+		lengthFt: 60,
+		state: 'planned',
+		...more
+	};
+}
+
+// What a panel must be, each with the finding that it makes.
+const label = { types: ['T1'], forms: ['full-size', 'two-pole', 'afci'] as const };
+const rows: [what: string, job: Job, want: string[]][] = [
+	['all in order', panelJob([single(1, 1, 100), double(2, 2, 100)]), []],
+	['one slot claimed twice', panelJob([single(1, 1, 100), single(2, 1, 100)]), ['violation 408.54 slot:p:1:c2']],
+	['a breaker beyond the last slot', panelJob([double(1, 11, 100)]), ['violation 408.54 beyond:p:c1']],
+	[
+		'no room for what waits',
+		panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, slots: 2 }),
+		['violation 408.54 full:p']
+	],
+	[
+		'a breaker type that the label does not list',
+		panelJob([single(1, 1, 100, { breakerType: 'T9' })], { ...main, label: { types: label.types, forms: [...label.forms] } }),
+		['violation 110.3(B) type:c1']
+	],
+	[
+		'a thin breaker in a panel not made for it',
+		panelJob([single(1, 1, 100, { half: 'upper' })], { ...main, label: { types: [], forms: [...label.forms] } }),
+		['violation 408.54 form-tandem:c1']
+	],
+	[
+		'a dual-function breaker that the label does not list',
+		panelJob([single(1, 1, 100, { breaker: 'dual' })], { ...main, label: { types: [], forms: [...label.forms] } }),
+		['violation 110.3(B) form-dual:c1']
+	],
+	['neutral and grounds apart at the service', panelJob([], { ...main, bonded: false }), ['violation 250.24(A)(5) joined:p']],
+	[
+		'joined in a subpanel',
+		panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', bonded: true, feeder: feeder({ slot: 1 }) }] }),
+		['violation 250.142(B) joined:s']
+	],
+	[
+		'a feeder of three wires',
+		panelJob([], main, {
+			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 100, feeder: feeder({ slot: 1, ground: false }) }]
+		}),
+		['violation 250.32(B) feeder-wires:s']
+	],
+	[
+		'a breaker larger than the panel that it feeds',
+		panelJob([], main, {
+			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 40, feeder: feeder({ slot: 1, breakerA: 50 }) }]
+		}),
+		['violation 408.36 feeder-panel:s']
+	]
+];
+for (const [what, j, want] of rows) test(`panel: ${what}`, () => assert.deepEqual(told(j), want));
+
+test('a wire of a feeder too thin for its breaker is found, and made larger: 60 A wants 6 AWG by the next size up', () => {
+	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1, awg: '8' }) }] });
+	const [found] = feederFindings(e, j, j.panels[1] as Panel);
+	assert.equal(found?.id, 'feeder-wire:s');
+	assert.ok(found.fix?.kind === 'edit-panel');
+	// 6 AWG NM-B is 55 A; the next standard rating up is 60, and a feeder may use it.
+	assert.equal(found.fix.change.feeder?.awg, '6');
+});
+
+test('a detached building: an electrode at its panel, and one supply only', () => {
+	const shed = { ...(job().rooms[0] as Job['rooms'][number]), id: 'shed', name: 'Shed', kind: 'accessory' as const };
+	const sub: Panel = { ...main, id: 's', name: 'Shed panel', roomId: 'shed', feeder: feeder({ slot: 1, cable: 'UF-B' }) };
+	const fed = panelJob([], main, { rooms: [shed], panels: [main, sub] });
+	assert.deepEqual(told(fed), ['violation 250.32(A) electrode:s']);
+	assert.deepEqual(told({ ...fed, panels: [main, { ...sub, electrode: true }] }), []);
+	const twice = job({
+		rooms: [shed],
+		panels: [main],
+		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
+		boxes: [box('a', { roomId: 'shed' }), box('b', { roomId: 'shed' })],
+		legs: [leg('p', 'a', 60), leg('p', 'b', 60, { circuitId: 'c2' })]
+	});
+	assert.deepEqual(told(twice), ['violation 225.30 supply:p:shed']);
+});
+
+test('the load of a feeder: a kiln of 8600 W, continuous, is 35.83 A and 44.79 with its 125 %: 45 A, 6 AWG NM-B', () => {
+	const sub: Panel = { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) };
+	const kiln = {
+		...double(1, 1, 8600),
+		panelId: 's',
+		load: load(8600, { kind: 'fixed-heat', volts: 240, continuous: true, counts: 'fastened' })
+	};
+	const j = panelJob([kiln], main, { panels: [main, sub] });
+	const { loadA, designA } = feederLoad(e, j, sub);
+	assert.ok(near(loadA, 35.833, 0.001) && near(designA, 44.792, 0.001));
+	const sized = sizeFeeder(e, j, sub, feeder());
+	assert.deepEqual([sized.breakerA, sized.awg, sized.egcAwg], [45, '6', '10']);
+	// 2 x 60 ft x 35.83 A x 0.491 / 1000 = 2.11 V of 240
+	assert.ok(near(sized.dropPercent ?? 0, 0.88, 0.005));
+});
+
+test('branch loads by hand: an appliance at its watts, kitchen and laundry 1500 VA, a garage receptacle 180', () => {
+	const { job: demo } = quillback();
+	const va = (number: number) => branchVa(e, demo, demo.circuits.find((c) => c.number === number) as Circuit);
+	assert.equal(va(1), 1500);
+	assert.equal(va(7), 1500);
+	assert.equal(va(20), 8600);
+	// Four receptacle outlets of the garage and front yard, three in the garage and one outdoors.
+	assert.equal(va(16), 4 * 180);
+	assert.equal(va(22), 21.4 * 240);
+});
+
+test('the sum of branch loads is the load of the panel, and its legs share it', () => {
+	const { job: demo } = quillback();
+	const { va, legs, unplacedVa, rows: branches } = panelLoad(e, demo, demo.panels[0] as Panel);
+	assert.ok(
+		near(
+			va,
+			demo.circuits.reduce((sum, c) => sum + branchVa(e, demo, c), 0),
+			1e-6
+		)
+	);
+	assert.ok(near(legs.A + legs.B + unplacedVa, va, 1e-6));
+	assert.equal(branches.length, demo.circuits.length);
+});
+
+const anyPanel = fc
+	.array(fc.record({ watts: fc.integer({ min: 50, max: 1800 }), two: fc.boolean() }), { minLength: 1, maxLength: 14 })
+	.map((loads) =>
+		panelJob(
+			loads.map((l, i) => (l.two ? double(i + 1, null, l.watts) : single(i + 1, null, l.watts))),
+			{ ...main, slots: 30 }
+		)
+	);
+test('breakers are placed without a clash, each in a slot; the balance proposed is never worse than the order given', () => {
+	fc.assert(
+		fc.property(anyPanel, (j) => {
+			const panel = j.panels[0] as Panel;
+			const placed = produce(j, moveSlots(placeBreakers(e, j, panel)));
+			assert.deepEqual(clashes(placed, panel), []);
+			assert.ok(placed.circuits.every((c) => c.slot !== null));
+			const before = panelLoad(e, placed, panel);
+			assert.ok(
+				near(
+					before.va,
+					placed.circuits.reduce((s, c) => s + branchVa(e, placed, c), 0),
+					1e-6
+				)
+			);
+			const balance = proposeBalance(e, placed, panel);
+			const after = produce(placed, moveSlots(balance.moves));
+			const gap = (x: Job) => Math.abs(panelLoad(e, x, panel).legs.A - panelLoad(e, x, panel).legs.B);
+			assert.ok(gap(after) <= gap(placed) + 1e-6);
+			assert.ok(near(gap(after), balance.then, 1e-6));
+			assert.deepEqual(clashes(after, panel), []);
+		}),
+		{ numRuns: 60 }
+	);
+});
+test('a lopsided panel: 3600 VA on one leg and 400 on the other becomes 2000 and 2000 by one exchange', () => {
+	const j = panelJob([single(1, 1, 1800), single(2, 2, 1800), single(3, 3, 200), single(4, 4, 200)], { ...main, slots: 4 });
+	const balance = proposeBalance(e, j, j.panels[0] as Panel);
+	assert.deepEqual([balance.now, balance.then, balance.moves.length], [3200, 0, 2]);
+});
+
+test('a breaker dragged onto another of its poles changes places with it; onto anything else it says why not', () => {
+	const j = panelJob([single(1, 1, 100), single(2, 3, 100), double(3, 2, 100)]);
+	assert.deepEqual(moveBreaker(j, main, 'c1', 5), [{ circuitId: 'c1', slot: 5 }]);
+	assert.deepEqual(moveBreaker(j, main, 'c1', 3), [
+		{ circuitId: 'c1', slot: 3 },
+		{ circuitId: 'c2', slot: 1 }
+	]);
+	assert.throws(() => moveBreaker(j, main, 'c1', 2), /Slot 2 is taken by circuit 3: move that first/);
+	assert.throws(() => moveBreaker(j, main, 'c3', 11), /has slots 1 to 12: circuit 3 does not fit at 11/);
+});
