@@ -1,5 +1,5 @@
 import type { Run } from '../circuits/runs';
-import type { Job } from '../model/job';
+import type { Circuit, Job, Leg } from '../model/job';
 import { indexOf, inSlots } from '../model/job-index';
 import { bandsOf, type Band } from '../protection/reach';
 import { formatFeet } from '../units/length';
@@ -22,10 +22,11 @@ export interface StripLeg {
 	x2: number;
 	y2: number;
 	label: string;
-	ground: boolean;
-	conductors: number;
+	/** The conductors in its sheath, in the colours of the trade, each with its distance from the middle of the cable. */
+	wires: { kind: Wire; dy: number }[];
 	state: 'found' | 'planned' | 'built';
 }
+export type Wire = 'hot' | 'second-hot' | 'neutral' | 'ground';
 export interface StripBand {
 	label: string;
 	x: number;
@@ -84,8 +85,7 @@ export function drawRun(job: Job, run: Run): StripDrawing {
 			x2: x,
 			y2: placed.y + STRIP.boxHeight / 2,
 			label: node.leg.lengthFt === null ? 'length?' : formatFeet(node.leg.lengthFt),
-			ground: node.leg.ground,
-			conductors: node.leg.conductors,
+			wires: wiresOf(run.circuit, node.leg),
 			state: node.leg.state
 		});
 	}
@@ -103,6 +103,15 @@ export function drawRun(job: Job, run: Run): StripDrawing {
 		legs,
 		bands: bandsOf(job, run).flatMap((band) => bandBoxes(band, at))
 	};
+}
+
+/** Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. */
+function wiresOf(circuit: Circuit, leg: Leg): StripLeg['wires'] {
+	const own: Wire[] =
+		leg.conductors >= 3 ? ['hot', 'second-hot', 'neutral'] : circuit.poles === 2 ? ['hot', 'second-hot'] : ['hot', 'neutral'];
+	const all: Wire[] = leg.ground ? [...own, 'ground'] : own;
+	const apart = all.length > 3 ? 6 : all.length > 2 ? 7 : 8;
+	return all.map((kind, i) => ({ kind, dy: apart * (i - (all.length - 1) / 2) }));
 }
 
 /** A band behind the boxes that it reaches, one for each row. */

@@ -51,6 +51,17 @@ export const removeCircuit =
 		draft.circuits = draft.circuits.filter((c) => c.id !== circuitId);
 	};
 
+/** Circuits that are only planned; one with a cable in the wall is not. */
+export const plannedOnly = (job: Job): string[] => {
+	const built = new Set(job.legs.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
+	return job.circuits.filter((c) => c.state === 'planned' && !built.has(c.id)).map((c) => c.id);
+};
+export const removeCircuits =
+	(ids: readonly string[]): Command =>
+	(draft) => {
+		for (const id of ids) removeCircuit(id)(draft);
+	};
+
 /** Two circuits share their neutral, and open so; null: they share none any more, and each cable is its own. */
 export const pairCircuits =
 	(a: string, b: string, opens: OpensTogether | null): Command =>

@@ -54,7 +54,7 @@ export const removeDevice =
 		box.devices = box.devices.filter((d) => d.id !== deviceId);
 	};
 export const editLeg =
-	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground'>>): Command =>
+	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state'>>): Command =>
 	(draft) =>
 		void Object.assign(find(draft.legs, id, 'leg'), change);
 /** What a circuit was made for, by its nameplate; null: general use. */

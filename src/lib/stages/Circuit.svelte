@@ -1,22 +1,43 @@
 <script lang="ts">
+	import type { Component } from 'svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import CircuitTable from './circuit/CircuitTable.svelte';
-	import ServiceLoad from './circuit/ServiceLoad.svelte';
 
 	const store = useJob();
-	let view = $state<'circuits' | 'service'>('circuits');
-	const SUBS = {
-		circuits: 'drop at the farthest box, with the design load drawn there, 75 °C',
-		service: 'the load of the whole dwelling, by Article 220'
+	const VIEWS = {
+		circuits: { name: 'Circuits', sub: 'drop at the farthest box, with the design load drawn there, 75 °C' },
+		board: { name: 'Outlets', sub: 'which outlets hang on which circuit' },
+		panel: { name: 'Panel', sub: 'slots, service legs, directory' },
+		propose: { name: 'Propose', sub: 'circuits for what hangs on none' },
+		multiwire: { name: 'Multiwire', sub: 'shared neutrals, and their code basis' },
+		service: { name: 'Service load', sub: 'the load of the whole dwelling, by Article 220' }
 	};
+	type View = keyof typeof VIEWS;
+	/** Each view but the first is loaded when it is first shown. */
+	const SHEETS: Record<Exclude<View, 'circuits' | 'propose'>, () => Promise<{ default: Component<Record<string, never>> }>> = {
+		board: () => import('./circuit/OutletBoard.svelte'),
+		panel: () => import('./circuit/PanelSheet.svelte'),
+		multiwire: () => import('./circuit/MultiwirePage.svelte'),
+		service: () => import('./circuit/ServiceLoad.svelte')
+	};
+	let view = $state<View>('circuits');
+	const shared = $derived(store.job.circuits.some((c) => c.multiwire || c.poles === 2));
+	const shown = $derived((Object.keys(VIEWS) as View[]).filter((v) => v !== 'multiwire' || shared));
 </script>
 
-<Sheet title="Circuit" sub={`${store.job.circuits.length} circuits; ${SUBS[view]}`}>
+<Sheet title="Circuit" sub={`${store.job.circuits.length} circuits; ${VIEWS[view].sub}`}>
 	{#snippet acts()}
-		<Btn small pressed={view === 'circuits'} onclick={() => (view = 'circuits')}>Circuits</Btn>
-		<Btn small pressed={view === 'service'} onclick={() => (view = 'service')}>Service load</Btn>
+		{#each shown as v (v)}<Btn small pressed={view === v} onclick={() => (view = v)}>{VIEWS[v].name}</Btn>{/each}
 	{/snippet}
-	{#if view === 'service'}<ServiceLoad />{:else}<CircuitTable />{/if}
+	{#if view === 'circuits'}
+		<CircuitTable onpropose={() => (view = 'propose')} />
+	{:else if view === 'propose'}
+		{#await import('./circuit/ProposeCircuits.svelte') then { default: Propose }}<Propose
+				onmade={() => (view = 'circuits')}
+			/>{/await}
+	{:else}
+		{#await SHEETS[view]() then { default: View }}<View />{/await}
+	{/if}
 </Sheet>

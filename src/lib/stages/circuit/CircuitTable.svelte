@@ -7,10 +7,17 @@
 	import { cableName } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NewCircuit from '$lib/ui/slip/NewCircuit.svelte';
 
+	interface Props {
+		/** Circuits are to be proposed for what hangs on none. */
+		onpropose: () => void;
+	}
+	let { onpropose }: Props = $props();
 	const store = useJob();
+	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length).length);
 	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
 	const rows = $derived(
 		store.job.circuits.map((circuit) => {
@@ -27,6 +34,13 @@
 	);
 </script>
 
+{#if loose}
+	<p class="loose">
+		<Btn look={rows.length ? 'plain' : 'main'} onclick={onpropose}>Propose circuits</Btn>
+		{loose}
+		{loose === 1 ? 'box hangs' : 'boxes hang'} on none yet.
+	</p>
+{/if}
 {#if rows.length}
 	<div class="wide">
 		<table class="data">
@@ -39,7 +53,7 @@
 			</thead>
 			<tbody>
 				{#each rows as { circuit, run, worst, first, drop } (circuit.id)}
-					<tr class="pick" aria-selected={store.circuit?.id === circuit.id}>
+					<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
 						<td class="num">{circuit.number}</td>
 						<td>
 							<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
@@ -62,11 +76,17 @@
 		</table>
 	</div>
 {:else}
-	<p>No circuits yet. In a box's slip, under Circuit, add the one that feeds it; its run and its drop follow from the cables.</p>
+	<p>
+		No circuits yet. They can be proposed for all boxes at once; or in a box's slip, under Circuit, add the one that feeds it; its
+		run and its drop follow from the cables.
+	</p>
 {/if}
 <div class="new"><NewCircuit words="New circuit" onmade={(id) => store.select({ kind: 'circuit', id })} /></div>
 
 <style>
+	.loose {
+		margin: 0 0 10px;
+	}
 	.new {
 		margin-top: 14px;
 		max-width: 380px;

@@ -1,37 +1,96 @@
 <script lang="ts">
+	import { moveBreaker } from '$core/circuits/balance';
+	import { feetBetween } from '$core/circuits/moving';
+	import { isFree } from '$core/circuits/slots';
+	import { moveSlots, moveToPanel, removeCircuit, sizeAs } from '$core/model/circuit-commands';
 	import { editCircuit } from '$core/model/commands';
 	import { fieldFault } from '$core/model/faults';
 	import type { Circuit } from '$core/model/job';
-	import { PROTECTIONS } from '$core/model/kinds';
+	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
+	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import FeedOrder from './FeedOrder.svelte';
+	import NameplateFacts from './NameplateFacts.svelte';
+	import SharedNeutral from './SharedNeutral.svelte';
 
 	interface Props {
 		circuit: Circuit;
 	}
 	let { circuit }: Props = $props();
 	const store = useJob();
-	let open = $state(false);
+	let open = $state({ feed: false, plate: false, wiring: false, neutral: false, found: false });
 	const nameFault = fieldFault(NAMES.circuit);
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
+	const OPENS: Record<Opener, string> = {
+		breaker: 'breaker',
+		'plug-fuse': 'plug fuse',
+		'tamper-proof-fuse': 'plug fuse, tamper-proof',
+		'cartridge-fuse': 'cartridge fuses'
+	};
+	const legs = $derived(store.index.legsOfCircuit.get(circuit.id) ?? []);
+	const awg = $derived(legs[0]?.awg);
+	const panel = $derived(store.job.panels.find((p) => p.id === circuit.panelId));
+	const types = $derived(panel?.label?.types ?? []);
 	const ratings = $derived(
 		[
 			...new Set([...store.edition.breakers.sizes, ...store.edition.breakers.onRequest.map((r) => r.amps), circuit.breakerA])
 		].sort((a, b) => a - b)
 	);
+	const slots = $derived([
+		{ value: '', name: 'none yet' },
+		...Array.from({ length: panel?.slots ?? 0 }, (_, i) => i + 1)
+			.filter((s) => s === circuit.slot || (panel && isFree(store.job, panel, s, circuit.poles, [circuit.id])))
+			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
+	]);
+	const HALVES = [
+		{ value: '', name: 'a slot of its own' },
+		{ value: 'upper', name: 'thin, upper half' },
+		{ value: 'lower', name: 'thin, lower half' }
+	] as const;
 	const set = (what: string, change: Parameters<typeof editCircuit>[1]) =>
 		store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
-	const stay = [
-		{ value: 'no', name: 'may go off' },
-		{ value: 'yes', name: 'must stay on' }
-	];
+	function slot(v: string): void {
+		if (!panel) return;
+		if (v === '' || circuit.slot === null) return void set('slot', { slot: v === '' ? null : Number(v) });
+		void store.edit(`Circuit ${circuit.number} to slot ${v}`, moveSlots(moveBreaker(store.job, panel, circuit.id, Number(v))));
+	}
+	const toPanel = (id: string) =>
+		store.edit(
+			`Circuit ${circuit.number} from another panel`,
+			moveToPanel(circuit.id, id, (boxId) => feetBetween(store.job, id, boxId))
+		);
+	const wire = (next: string) =>
+		store.edit(
+			`Circuit ${circuit.number}: ${next} AWG`,
+			sizeAs({ circuitId: circuit.id, breakerA: circuit.breakerA, poles: circuit.poles, awg: next as Awg })
+		);
+	const wiring = (what: string, change: NonNullable<Circuit['wiring']>) =>
+		set(what, { wiring: { ...circuit.wiring, ...change } });
+	const within = (least: number, most: number, what: string) => (v: string) =>
+		!v.trim() || (Number(v) >= least && Number(v) <= most)
+			? null
+			: `${what}, ${least} to ${most}, or nothing for the usual; got "${v}"`;
+	const orUndefined = (v: string) => (v.trim() ? Number(v) : undefined);
+	const words = (most: number) => (v: string) => (v.length <= most ? null : `At most ${most} characters; got ${v.length}`);
+	async function remove(): Promise<void> {
+		const { id, number } = circuit;
+		if (await store.edit(`Circuit ${number} taken out`, removeCircuit(id))) store.select(null);
+	}
 </script>
 
 <div class="facts">
 	<TextField label="Name" value={circuit.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
+	<SelectField
+		label="Kind"
+		value={circuit.kind}
+		options={CIRCUIT_KINDS.map((value) => ({ value, name: inWords(value) }))}
+		onkeep={(kind) => set(inWords(kind), { kind })}
+	/>
 	<SelectField
 		label="Breaker"
 		value={String(circuit.breakerA)}
@@ -45,20 +104,139 @@
 		onkeep={(breaker) => set(GIVES[breaker], { breaker })}
 	/>
 	<SelectField
+		label="Poles"
+		value={String(circuit.poles)}
+		options={[
+			{ value: '1', name: 'one, 120 V' },
+			{ value: '2', name: 'two, 240 V' }
+		]}
+		onkeep={(v) => set(`${v} poles`, { poles: v === '2' ? 2 : 1, slot: null, half: undefined })}
+	/>
+	{#if awg}
+		<SelectField
+			label="Wire of all its cables"
+			value={awg}
+			options={GAUGES.map((value) => ({ value, name: `${value} AWG` }))}
+			onkeep={wire}
+		/>
+	{/if}
+	{#if store.job.panels.length > 1}
+		<SelectField
+			label="Fed from"
+			value={circuit.panelId}
+			options={store.job.panels.map((p) => ({ value: p.id, name: p.name }))}
+			onkeep={toPanel}
+		/>
+	{/if}
+	<SelectField label="Slot" value={circuit.slot === null ? '' : String(circuit.slot)} options={slots} onkeep={slot} />
+	<FlagField
 		label="Must stay on"
-		value={circuit.mustStayOn ? 'yes' : 'no'}
-		options={stay}
-		onkeep={(v) => set(v === 'yes' ? 'must stay on' : 'may go off', { mustStayOn: v === 'yes' })}
+		value={circuit.mustStayOn}
+		yes="must stay on"
+		no="may go off"
+		onkeep={(v) => set(v ? 'must stay on' : 'may go off', { mustStayOn: v ?? false })}
 	/>
 </div>
-<details bind:open>
-	<summary>Feed order and cable</summary>
-	{#if open}<FeedOrder {circuit} />{/if}
+<details bind:open={open.plate}>
+	<summary>Nameplate{circuit.load ? `: ${circuit.load.name || inWords(circuit.load.kind)}` : ''}</summary>
+	{#if open.plate}<NameplateFacts {circuit} />{/if}
 </details>
+<details bind:open={open.feed}>
+	<summary>Feed order and cable</summary>
+	{#if open.feed}<FeedOrder {circuit} />{/if}
+</details>
+<details bind:open={open.wiring}>
+	<summary>Where its cable lies</summary>
+	<div class="facts">
+		<TextField
+			label="Hottest place, °C"
+			value={circuit.wiring?.ambientC === undefined ? '' : String(circuit.wiring.ambientC)}
+			placeholder="30"
+			inputmode="decimal"
+			check={within(-40, 85, 'Degrees')}
+			onkeep={(v) => wiring('ambient', { ambientC: orUndefined(v) })}
+		/>
+		<TextField
+			label="Current-carrying together"
+			value={circuit.wiring?.currentCarrying === undefined ? '' : String(circuit.wiring.currentCarrying)}
+			placeholder="2"
+			inputmode="numeric"
+			check={within(1, 60, 'Conductors')}
+			onkeep={(v) => wiring('bundling', { currentCarrying: v.trim() ? Math.round(Number(v)) : undefined })}
+		/>
+		<SelectField
+			label="All terminals marked"
+			value={String(circuit.wiring?.terminalC ?? 60)}
+			options={[
+				{ value: '60', name: '60 °C, or not marked' },
+				{ value: '75', name: '75 °C' }
+			]}
+			onkeep={(v) => wiring('terminals', { terminalC: v === '75' ? 75 : undefined })}
+		/>
+	</div>
+	<p class="soft">Attics are hot: three cables through one sealed hole, or bundled for more than 24 in, count together.</p>
+</details>
+<details bind:open={open.neutral}>
+	<summary>Shared neutral</summary>
+	{#if open.neutral}<SharedNeutral {circuit} />{/if}
+</details>
+<details bind:open={open.found}>
+	<summary>As found at the panel</summary>
+	<div class="facts">
+		<SelectField
+			label="Opened by"
+			value={circuit.opener ?? 'breaker'}
+			options={OPENERS.map((value) => ({ value, name: OPENS[value] }))}
+			onkeep={(v) => set(OPENS[v], { opener: v === 'breaker' ? undefined : v })}
+		/>
+		{#if circuit.poles === 1}
+			<SelectField
+				label="In its slot"
+				value={circuit.half ?? ''}
+				options={HALVES}
+				onkeep={(v) => set('slot', { half: v || undefined })}
+			/>
+		{/if}
+		{#if types.length}
+			<SelectField
+				label="Breaker type"
+				value={circuit.breakerType ?? ''}
+				options={[
+					{ value: '', name: 'not read' },
+					...[...new Set([...types, ...(circuit.breakerType ? [circuit.breakerType] : [])])].map((t) => ({ value: t, name: t }))
+				]}
+				onkeep={(v) => set('breaker type', { breakerType: v || undefined })}
+			/>
+		{:else}
+			<TextField
+				label="Breaker type marked"
+				value={circuit.breakerType ?? ''}
+				check={words(40)}
+				onkeep={(v) => set('breaker type', { breakerType: v.trim() || undefined })}
+			/>
+		{/if}
+		<TextField
+			label="Old directory says"
+			value={circuit.directory}
+			check={words(120)}
+			onkeep={(v) => set('directory', { directory: v.trim(), proven: undefined })}
+		/>
+		{#if circuit.directory}
+			<FlagField
+				label="Found true"
+				value={circuit.proven}
+				yes="proven"
+				no="not proven"
+				onkeep={(v) => set('directory', { proven: v || undefined })}
+			/>
+		{/if}
+	</div>
+</details>
+<Btn small look="quiet" onclick={remove}>Take circuit {circuit.number} out</Btn>
 
 <style>
 	details {
-		margin-top: 10px;
+		margin: 8px 0;
 	}
 	summary {
 		cursor: pointer;
@@ -69,5 +247,10 @@
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 		gap: 10px;
+		align-items: end;
+	}
+	p {
+		margin: 6px 0 0;
+		font-size: 14px;
 	}
 </style>

@@ -18,6 +18,7 @@
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 
 	interface Props {
@@ -74,6 +75,7 @@
 			)
 			.sort((a, b) => Number(b.roomId === box.roomId) - Number(a.roomId === box.roomId))
 	);
+	const onAluminum = $derived(store.job.legs.some((l) => l.toId === box.id && l.metal === 'Al'));
 	const more = $derived(switchable.filter((b) => !device?.controls?.includes(b.id)));
 	const add = () =>
 		store.edit(
@@ -153,6 +155,36 @@
 				options={plain(PART_OF)}
 				onkeep={(v: PartOf) => set('part of', { partOf: v === 'none' ? undefined : v })}
 			/>
+			<SelectField
+				label="Fed by"
+				value={device.yoke ?? ''}
+				options={[
+					{ value: '', name: 'one hot' },
+					{ value: 'split', name: 'two hots, tab out' },
+					{ value: 'dual-voltage', name: 'two hots: 125 and 250 V halves' }
+				]}
+				onkeep={(v) => set('yoke', { yoke: v === 'split' || v === 'dual-voltage' ? v : undefined })}
+			/>
+			<SelectField
+				label="Neutral goes on"
+				value={device.neutral ?? ''}
+				options={[
+					{ value: '', name: 'not looked at' },
+					{ value: 'spliced', name: 'by a splice, with a tail' },
+					{ value: 'through-device', name: 'through the device' }
+				]}
+				onkeep={(v) => set('neutral', { neutral: v === 'spliced' || v === 'through-device' ? v : undefined })}
+			/>
+			<SelectField
+				label="Only for"
+				value={device.onlyFor ?? ''}
+				options={[
+					{ value: '', name: 'anything' },
+					{ value: 'clock', name: 'an electric clock' },
+					{ value: 'gas-cooking', name: 'controls of gas cooking' }
+				]}
+				onkeep={(v) => set('only for', { onlyFor: v === 'clock' || v === 'gas-cooking' ? v : undefined })}
+			/>
 		{:else if device.kind === 'switch'}
 			<SelectField
 				label="Switch"
@@ -181,6 +213,15 @@
 					</li>
 				{:else}<li class="soft">What it switches is not said.</li>{/each}
 			</ul>
+		{/if}
+		{#if onAluminum}
+			<FlagField
+				label="Aluminum ends here"
+				value={device.aluminumListed}
+				yes="CO/ALR, or a listed splice"
+				no="not marked for it"
+				onkeep={(v) => set('aluminum', { aluminumListed: v || undefined })}
+			/>
 		{/if}
 	</div>
 {/if}

@@ -1,10 +1,12 @@
 <script lang="ts">
-	import { proposeFeeds } from '$core/circuits/feed-proposal';
+	import { proposeFeeds, type FeedAnswer } from '$core/circuits/feed-proposal';
 	import { WAYS, type Way } from '$core/circuits/route';
 	import { setFeeds } from '$core/model/commands';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { Cancelled, circuitsWorker, inWorker } from '$lib/workers/use-worker';
+	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -17,7 +19,27 @@
 	const store = useJob();
 	let way = $state<Way>('attic');
 	let taps = $state(false);
-	const answer = $derived(proposeFeeds(store.job, circuit, { way, taps }));
+	/** Few boxes are settled at once; many in a worker, so that nothing stands still meanwhile. */
+	const SOON = 11;
+	const many = $derived((store.index.legsOfCircuit.get(circuit.id)?.length ?? 0) > SOON);
+	let far = $state.raw<FeedAnswer | null>(null);
+	const answer = $derived<FeedAnswer>(
+		many ? (far ?? { known: false, why: 'Being worked out …' }) : proposeFeeds(store.job, circuit, { way, taps })
+	);
+	// A worker's answer comes from outside: what was asked before is ended.
+	$effect(() => {
+		if (!many) return;
+		const [job, id, how] = [store.job, circuit.id, { way, taps }];
+		far = null;
+		const work = inWorker<CircuitsApi, FeedAnswer>(circuitsWorker, (api) => api.feeds(job, id, how));
+		work.done.then(
+			(found) => (far = found),
+			(error: unknown) => {
+				if (!(error instanceof Cancelled)) far = { known: false, why: `It could not be worked out: ${(error as Error).message}` };
+			}
+		);
+		return () => work.cancel();
+	});
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? 'panel';
 	const saved = $derived(answer.known ? answer.value.nowFt - answer.value.bestFt : 0);
 	const keep = () =>

@@ -3,7 +3,9 @@
 	import type { Panel } from '$core/model/job';
 	import { putPanel, removePanel } from '$core/model/fixture-commands';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm } from '$core/model/kinds';
 	import Btn from '../Btn.svelte';
+	import FeederFacts from './FeederFacts.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -32,6 +34,25 @@
 			place: v === '' || !room?.outline ? null : { kind: 'wall', wall: Number(v), at: wallLength(room.outline, Number(v)) / 2 }
 		});
 	}
+	const FORMS: Record<BreakerForm, string> = {
+		'full-size': 'full size',
+		'two-pole': 'two-pole',
+		tandem: 'thin, two in a slot',
+		gfci: 'GFCI',
+		afci: 'AFCI',
+		dual: 'dual function'
+	};
+	const listOf = (v: string) =>
+		v
+			.split(',')
+			.map((t) => t.trim())
+			.filter(Boolean);
+	function label(change: Partial<NonNullable<Panel['label']>>): void {
+		const next = { types: [], forms: [], ...panel?.label, ...change };
+		void set('label', { label: next.types.length || next.forms.length ? next : undefined });
+	}
+	const lists = (form: BreakerForm, yes: boolean) =>
+		label({ forms: BREAKER_FORMS.filter((f) => (f === form ? yes : panel?.label?.forms.includes(f))) });
 	async function remove(): Promise<void> {
 		if (panel && (await store.edit(`${panel.name} removed`, removePanel(panel.id)))) store.select(null);
 	}
@@ -80,6 +101,53 @@
 			onkeep={(service) => set('service disconnect', { service })}
 		/>
 	</div>
+	<details>
+		<summary>What feeds it</summary>
+		<FeederFacts {panel} onkeep={set} />
+	</details>
+	<details>
+		<summary>Its label, neutral and grounds</summary>
+		<div class="facts">
+			<SelectField
+				label="Made for"
+				value={panel.kind ?? 'breakers'}
+				options={PANEL_KINDS.map((value) => ({ value, name: inWords(value) }))}
+				onkeep={(kind) => set(inWords(kind), { kind: kind === 'breakers' ? undefined : kind })}
+			/>
+			<FlagField
+				label="Neutral and grounds"
+				value={panel.bonded}
+				unset="not looked at"
+				yes="joined here"
+				no="on bars apart"
+				onkeep={(bonded) => set('neutral and grounds', { bonded })}
+			/>
+			<TextField
+				label="Breaker types on its label"
+				value={panel.label?.types.join(', ') ?? ''}
+				placeholder="as marked, with commas"
+				check={(v) =>
+					listOf(v).length <= 20 && listOf(v).every((t) => t.length <= 40)
+						? null
+						: 'Up to 20 types, each of at most 40 characters'}
+				onkeep={(v) => label({ types: listOf(v) })}
+			/>
+			<fieldset>
+				<legend>Kinds that it lists</legend>
+				{#each BREAKER_FORMS as form (form)}
+					<label>
+						<input
+							type="checkbox"
+							checked={panel.label?.forms.includes(form) ?? false}
+							onchange={(e) => lists(form, e.currentTarget.checked)}
+						/>
+						{FORMS[form]}
+					</label>
+				{/each}
+			</fieldset>
+		</div>
+		{#if !panel.label}<p class="soft">Not entered: nothing is held to it yet.</p>{/if}
+	</details>
 	<p class="soft">The floor before it that is kept free is drawn on the plan.</p>
 	<Btn small look="quiet" onclick={remove}>Remove {panel.name}</Btn>
 {/if}
@@ -93,5 +161,37 @@
 	}
 	.facts > :global(*:first-child) {
 		grid-column: 1 / -1;
+	}
+	details {
+		margin: 8px 0;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+		font-weight: 600;
+	}
+	fieldset {
+		grid-column: 1 / -1;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		padding: 4px 10px 8px;
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+	}
+	fieldset label {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		min-height: 32px;
+		font-size: 14px;
+	}
+	fieldset input {
+		width: 18px;
+		height: 18px;
+		accent-color: var(--copper);
+	}
+	legend {
+		font-size: 13px;
+		color: var(--soft);
 	}
 </style>

@@ -1,6 +1,9 @@
 <script lang="ts">
-	import { STRIP, type StripDrawing } from '$core/formats/run-drawing';
+	import { STRIP, type StripDrawing, type StripLeg } from '$core/formats/run-drawing';
 	import type { RunFigure } from '$core/formats/run-figures';
+	import { rewire } from '$core/circuits/rewire';
+	import { carried } from '../carry';
+	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 
 	interface Props {
@@ -13,6 +16,38 @@
 	}
 	let { drawing, figures, off, proving }: Props = $props();
 	const store = useJob();
+	const fromOf = $derived(new Map(store.run?.nodes.map((n) => [n.boxId, n.fromId])));
+	const pathOf = ({ x1, y1, x2, y2 }: StripLeg, mid: number, dy: number): string =>
+		y1 === y2 ? `M${x1} ${y1 + dy}H${x2}` : `M${x1} ${y1 + dy}H${mid - dy}V${y2 + dy}H${x2}`;
+	const ONTO = '[data-strip-leg], [data-strip-id], [data-strip-breaker], [data-onto-circuit], [data-board-circuit]';
+	/** A box is put on another cable, box or breaker of this run, or on another circuit of the sheet. */
+	function drop(boxId: string, name: string, on: Element): void {
+		const { circuit } = store;
+		if (!circuit) return;
+		const other = on.getAttribute('data-onto-circuit') ?? on.getAttribute('data-board-circuit');
+		const before = on.getAttribute('data-strip-leg');
+		const after = before ? on.getAttribute('data-from') : (on.getAttribute('data-strip-id') ?? circuit.panelId);
+		if (other === circuit.id || after === boxId) return;
+		const number = store.index.circuits.get(other ?? '')?.number;
+		void store.edit(
+			other ? `${name} on circuit ${number ?? ''}` : `${name} fed anew`,
+			rewire(
+				{
+					boxId,
+					fromCircuitId: circuit.id,
+					circuitId: other ?? circuit.id,
+					afterId: other ? undefined : (after ?? undefined),
+					beforeId: other ? undefined : (before ?? undefined)
+				},
+				freshId
+			)
+		);
+	}
+	const carry = (boxId: string, name: string) => () => ({
+		label: name,
+		onto: ONTO,
+		ondrop: (on: Element) => drop(boxId, name, on)
+	});
 </script>
 
 <svg width={drawing.width} height={drawing.height} role="group" aria-label="Boxes in feed order">
@@ -23,18 +58,13 @@
 	{/each}
 	{#each drawing.legs as leg (leg.legId)}
 		{@const mid = leg.x1 + 14}
-		{#each leg.ground ? [-7, 0, 7] : [-4, 4] as dy, k (dy)}
-			{@const d =
-				leg.y1 === leg.y2
-					? `M${leg.x1} ${leg.y1 + dy}H${leg.x2}`
-					: `M${leg.x1} ${leg.y1 + dy}H${mid - dy}V${leg.y2 + dy}H${leg.x2}`}
-			{#if k === 1}
-				<path {d} class="neutral-edge" />
-				<path {d} class="neutral" />
-			{:else}
-				<path {d} class={k === 0 ? 'hot' : 'ground'} />
-			{/if}
+		{#each leg.wires as { kind, dy } (kind)}
+			{@const d = pathOf(leg, mid, dy)}
+			{#if kind === 'neutral'}<path {d} class="neutral-edge" />{/if}
+			<path {d} class={kind} />
 		{/each}
+		<!-- Wide enough to be met by a box that is carried: it goes in between. -->
+		<path d={pathOf(leg, mid, 0)} class="onto" data-strip-leg={leg.boxId} data-from={fromOf.get(leg.boxId)} />
 		<text
 			class="length"
 			class:unknown={leg.label === 'length?'}
@@ -42,7 +72,7 @@
 			y={leg.y2 - 13}>{leg.label}</text
 		>
 	{/each}
-	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`}>
+	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`} data-strip-breaker>
 		<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
 		<text class="amps" x="10" y="23">{drawing.breaker.label}</text>
 		<text class="slot" x="10" y="42">{off ? 'off' : drawing.breaker.slot}</text>
@@ -54,6 +84,8 @@
 			class="box"
 			class:selected
 			data-strip-box={box.name}
+			data-strip-id={box.boxId}
+			{@attach carried(carry(box.boxId, box.name))}
 			role="button"
 			tabindex="0"
 			aria-pressed={selected}
@@ -100,6 +132,20 @@
 	:global(.dark) .hot {
 		stroke: #000;
 		filter: drop-shadow(0 0 0.8px var(--ink)) drop-shadow(0 0 0.8px var(--ink));
+	}
+	.second-hot {
+		stroke: var(--wire-second);
+		stroke-width: 3.4;
+		fill: none;
+	}
+	.onto {
+		stroke: transparent;
+		stroke-width: 34;
+		fill: none;
+	}
+	.onto:global([data-over]) {
+		stroke: color-mix(in srgb, var(--copper) 45%, transparent);
+		outline: none;
 	}
 	.neutral-edge {
 		stroke: var(--soft);

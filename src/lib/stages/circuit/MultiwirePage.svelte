@@ -1,0 +1,135 @@
+<script lang="ts">
+	import { multiwireOf, type Multiwire } from '$core/circuits/multiwire';
+	import { runOf } from '$core/circuits/runs';
+	import { inSlots } from '$core/model/job-index';
+	import { cableName } from '$core/rough/take-off';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+
+	/** Why two hots may share a neutral, a page for each such circuit, to be printed and left in the panel. */
+	const store = useJob();
+	const pages = $derived(
+		store.job.circuits.flatMap((c): Multiwire[] => {
+			const m = multiwireOf(store.edition, store.job, c);
+			return m && m.circuits[0].id === c.id ? [m] : [];
+		})
+	);
+	const title = (m: Multiwire) =>
+		m.circuits.length === 2
+			? `Circuits ${m.circuits[0].number} and ${m.circuits[1].number} on one neutral`
+			: `Circuit ${m.circuits[0].number}, two poles and a neutral`;
+	const boxesOf = (m: Multiwire) => [
+		...new Set(m.circuits.flatMap((c) => runOf(store.job, c).nodes.map((n) => store.index.boxes.get(n.boxId)?.name ?? '')))
+	];
+	const cablesOf = (m: Multiwire) => [
+		...new Set(m.circuits.flatMap((c) => runOf(store.job, c).nodes.map((n) => cableName(n.leg))))
+	];
+</script>
+
+{#each pages as m (m.circuits[0].id)}
+	<article>
+		<header>
+			<h2>{title(m)}</h2>
+			<p class="soft">
+				{store.job.name}{store.job.place ? `, ${store.job.place}` : ''}. NEC {store.job.edition}, permit {store.job.permitDate}.
+			</p>
+		</header>
+		<p class="verdict">
+			{#if m.findings.length}<Mark kind={m.findings.some((f) => f.severity === 'violation') ? 'violation' : 'caution'} word />
+				{m.findings.length} of these points are not as the code asks.
+			{:else}<Mark kind="good" /> Checked against the points below: as the code asks. Two hots on opposite service legs share one neutral,
+				which carries only their difference.{/if}
+		</p>
+		<dl>
+			{#each m.circuits as c (c.id)}<div>
+					<dt>Circuit {c.number}</dt>
+					<dd>{c.name}, {c.breakerA} A, {inSlots(c)}</dd>
+				</div>{/each}
+			<div>
+				<dt>Boxes</dt>
+				<dd>{boxesOf(m).join(', ') || 'none yet'}</dd>
+			</div>
+			<div>
+				<dt>Cable</dt>
+				<dd>{cablesOf(m).join('; ') || 'none yet'}</dd>
+			</div>
+		</dl>
+		<table class="data">
+			<thead><tr><th>What was checked</th><th>What is there</th><th>So</th><th>Section</th></tr></thead>
+			<tbody>
+				{#each m.points as p, i (i)}
+					<tr>
+						<td>{p.label}</td>
+						<td>{p.value}</td>
+						<td class="so"
+							>{#if p.formula === 'as asked'}<Mark kind="good" />{:else if p.formula === 'not so'}<Mark
+									kind="violation"
+								/>{:else}<Mark kind="unknown" />{/if}
+							{p.formula}</td
+						>
+						<td
+							>{#if p.rule}<RuleChip rule={p.rule} />{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		<p>
+			Whoever works on it: switch both hots off and prove both dead. The neutral is never opened while either hot is on; what is
+			beyond it would stand in series across 240 V.
+		</p>
+		<p class="soft">An aid for qualified people. Local code and the authority having jurisdiction decide.</p>
+	</article>
+{:else}
+	<p>
+		No circuits share a neutral. Two that do are paired in a circuit's slip, under Facts; then this page says, point by point, why
+		that is lawful, or what is wrong with it.
+	</p>
+{/each}
+{#if pages.length}<div class="no-print">
+		<Btn look="main" onclick={() => print()}>Print {pages.length === 1 ? 'the page' : `${pages.length} pages`}</Btn>
+	</div>{/if}
+
+<style>
+	article {
+		border: 1.5px solid var(--ink);
+		border-radius: 4px;
+		padding: 14px 18px;
+		margin-bottom: 16px;
+		max-width: 760px;
+	}
+	header p {
+		margin: 2px 0 0;
+	}
+	.verdict {
+		font-size: 17px;
+		margin: 10px 0;
+	}
+	dl {
+		margin: 0 0 10px;
+	}
+	dl div {
+		display: grid;
+		grid-template-columns: 96px 1fr;
+		padding: 2px 0;
+	}
+	dt {
+		color: var(--soft);
+	}
+	dd {
+		margin: 0;
+	}
+	.so {
+		white-space: nowrap;
+	}
+	@media print {
+		article {
+			border: 0;
+			padding: 0;
+			max-width: none;
+			break-after: page;
+		}
+	}
+</style>

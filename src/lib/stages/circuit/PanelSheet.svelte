@@ -1,0 +1,335 @@
+<script lang="ts">
+	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/balance';
+	import { panelLoad } from '$core/circuits/branch-load';
+	import { isService } from '$core/circuits/panel-findings';
+	import { legOfSlot, slotMap, type Occupant } from '$core/circuits/slots';
+	import { editCircuit } from '$core/model/commands';
+	import { moveSlots } from '$core/model/circuit-commands';
+	import { inWords } from '$core/model/kinds';
+	import { counted, show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import { carried } from '$lib/ui/carry';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	const store = useJob();
+	let pickedId = $state('');
+	const panel = $derived(
+		store.job.panels.find((p) => p.id === pickedId) ?? store.job.panels.find((p) => p.service) ?? store.job.panels[0]
+	);
+	const load = $derived(panel && panelLoad(store.edition, store.job, panel));
+	const map = $derived(panel && slotMap(store.job, panel));
+	const rows = $derived(panel ? Array.from({ length: Math.ceil(panel.slots / 2) }, (_, i) => i + 1) : []);
+	const balance = $derived(panel && proposeBalance(store.edition, store.job, panel));
+	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.slot === null));
+	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= (panel?.slots ?? 0)).length);
+	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
+	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
+	const OPENS = { breaker: '', 'plug-fuse': 'fuse', 'tamper-proof-fuse': 'fuse, insert', 'cartridge-fuse': 'cartridge' } as const;
+	const findings = $derived(store.assessment.stages.circuit.findings);
+	const worst = (id: string) => {
+		const own = findings.filter((f) => f.subject.id === id);
+		return (['violation', 'caution'] as const).find((s) => own.some((f) => f.severity === s));
+	};
+	const nameOf = (o: Occupant) =>
+		o.kind === 'circuit' ? `${o.circuit.number} · ${o.circuit.name}` : `Feeder of ${o.panel.name}`;
+	const whatOf = (o: Occupant) => {
+		if (o.kind === 'feeder') return `${o.panel.feeder?.breakerA ?? ''} A`;
+		const { circuit: c } = o;
+		return `${c.breakerA} A ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
+	};
+	const pick = (o: Occupant) => store.select(o.kind === 'circuit' ? { kind: 'circuit', id: o.id } : { kind: 'panel', id: o.id });
+	const apply = (what: string, moves: readonly { circuitId: string; slot: number }[]) => store.edit(what, moveSlots(moves));
+	function drop(circuitId: string, number: number, on: Element): void {
+		const slot = Number(on.getAttribute('data-slot'));
+		if (!panel || !slot) return;
+		try {
+			const moves = moveBreaker(store.job, panel, circuitId, slot);
+			void apply(`Circuit ${number} to slot ${slot}`, moves);
+		} catch (error) {
+			store.say((error as Error).message, true);
+		}
+	}
+	const carry = (o: Occupant) => () =>
+		o.kind === 'circuit'
+			? { label: nameOf(o), onto: '[data-slot]', ondrop: (on: Element) => drop(o.id, o.circuit.number, on) }
+			: null;
+	const placeAll = () => panel && apply('Breakers placed', placeBreakers(store.edition, store.job, panel));
+	const prove = (o: Occupant, proven: boolean) =>
+		o.kind === 'circuit' &&
+		store.edit(`Circuit ${o.circuit.number}: directory ${proven ? 'proven' : 'not proven'}`, editCircuit(o.id, { proven }));
+	/** The first row that a thing stands in: a two-pole breaker is drawn once. */
+	const startsAt = (o: Occupant, slot: number) => o.slot === slot;
+	const told = $derived(store.job.circuits.filter((c) => c.panelId === panel?.id && c.directory));
+</script>
+
+{#snippet breaker(o: Occupant)}
+	<button
+		type="button"
+		class="breaker"
+		class:picked={store.selection?.id === o.id}
+		class:found={o.kind === 'circuit' && o.circuit.state === 'found'}
+		data-breaker={o.kind === 'circuit' ? o.circuit.number : o.id}
+		onclick={() => pick(o)}
+		{@attach carried(carry(o))}
+	>
+		<span class="name">{nameOf(o)}</span>
+		{#if worst(o.id)}<Mark kind={worst(o.id) ?? 'caution'} />{/if}
+		<span class="what condensed">{whatOf(o)}</span>
+		<span class="va mono">{show(vaOf.get(o.id) ?? 0, 0)}</span>
+	</button>
+{/snippet}
+
+{#if panel && load && map}
+	<div class="head">
+		{#if store.job.panels.length > 1}
+			<div class="tabs">
+				{#each store.job.panels as p (p.id)}
+					<Btn small pressed={p.id === panel.id} onclick={() => (pickedId = p.id)}>{p.name}</Btn>
+				{/each}
+			</div>
+		{/if}
+		<p class="figures">
+			<b>{spare}</b> spare of {panel.slots} slots
+			<b>{show(load.va / 1000, 1)}</b> kVA connected
+			<b>{show(Math.abs(load.legs.A - load.legs.B) / 1000, 1)}</b> kVA between the legs
+		</p>
+		<Btn small look="quiet" onclick={() => store.select({ kind: 'panel', id: panel.id })}>{panel.name}, its facts</Btn>
+	</div>
+	<div class="columns">
+		<div
+			class="schedule"
+			style:grid-template-rows={`repeat(${rows.length}, minmax(33px, auto))`}
+			role="group"
+			aria-label={`Slots of ${panel.name}`}
+		>
+			{#each rows as row (row)}
+				<span class="leg condensed" style:grid-row={row} title={`service leg ${legOfSlot(2 * row)}`}>{legOfSlot(2 * row)}</span>
+				{#each [2 * row - 1, 2 * row] as slot (slot)}
+					{#if slot <= panel.slots}
+						{@const all = map.get(slot) ?? []}
+						{@const side = slot % 2 ? 'left' : 'right'}
+						<span class="number mono {side}" style:grid-row={row}>{slot}</span>
+						<div
+							class="cell {side}"
+							data-slot={slot}
+							style:grid-row={all.some((o) => o.poles === 2 && startsAt(o, slot)) ? `${row} / span 2` : row}
+							hidden={all.length > 0 && !all.some((o) => startsAt(o, slot))}
+						>
+							{#each all.filter((o) => startsAt(o, slot)) as o (o.id)}{@render breaker(o)}{:else}<span class="spare soft"
+									>spare</span
+								>{/each}
+						</div>
+					{/if}
+				{/each}
+			{/each}
+		</div>
+		<div class="beside">
+			{#await import('./LegChart.svelte') then { default: LegChart }}<LegChart {load} />{/await}
+			{#if waiting.length}
+				<h3>Without a slot</h3>
+				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}
+				<Btn small look="main" onclick={placeAll}>Give {waiting.length === 1 ? 'it a slot' : `all ${waiting.length} a slot`}</Btn>
+			{/if}
+			{#if balance?.moves.length}
+				<h3>Nearer balance</h3>
+				<p>
+					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between the legs becomes
+					<b class="mono">{show(balance.then / 1000, 1)}</b>.
+				</p>
+				<Btn small onclick={() => balance && apply(`${panel.name} balanced`, balance.moves)}
+					>Move {balance.moves.length === 1 ? 'it' : 'them'}</Btn
+				>
+			{:else}<p class="soft">No exchange of single-pole breakers brings the legs nearer.</p>{/if}
+			{#if !panel.label}<p class="soft">
+					What its label lists is not entered: in its facts. Every breaker is held to that list.
+				</p>{/if}
+			{#if !isService(store.job, panel)}<p class="soft">
+					Neutrals and grounds stay apart here: it is fed from another panel.
+				</p>{/if}
+			{#if panel.kind === 'fuses'}<p class="soft">Fuses: what is in a holder now says nothing of what its wire may carry.</p>{/if}
+		</div>
+	</div>
+	{#if told.length}
+		<h3>What the old directory says</h3>
+		<p class="soft">Not believed until proven: a circuit is proven when it was switched off and its outlets were found dead.</p>
+		<table class="data">
+			<thead><tr><th class="num">No.</th><th>Directory</th><th>Circuit here</th><th>Proven</th></tr></thead>
+			<tbody>
+				{#each told as c (c.id)}
+					<tr>
+						<td class="num">{c.number}</td>
+						<td class:doubt={!c.proven}>“{c.directory}”</td>
+						<td
+							><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: c.id })}>{c.name}</button>, {inWords(
+								c.kind
+							)}</td
+						>
+						<td>
+							<Btn
+								small
+								pressed={!!c.proven}
+								label={`Directory of circuit ${c.number} proven`}
+								onclick={() => prove({ kind: 'circuit', id: c.id, circuit: c, slot: c.slot, poles: c.poles }, !c.proven)}
+							>
+								{#if c.proven}<Mark kind="good" /> proven{:else}<Mark kind="unknown" /> not proven{/if}
+							</Btn>
+						</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	{/if}
+{:else}
+	<p>No panel yet. Place one in Walk, or have circuits proposed: a job without a panel gets one.</p>
+{/if}
+
+<style>
+	.head {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		justify-content: space-between;
+		gap: 8px 14px;
+		margin-bottom: 10px;
+	}
+	.tabs {
+		display: flex;
+		gap: 6px;
+	}
+	.figures {
+		margin: 0;
+	}
+	.figures b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 30px;
+		line-height: 1;
+		margin-left: 14px;
+	}
+	.figures b:first-child {
+		margin-left: 0;
+	}
+	.columns {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 250px;
+		gap: 20px;
+		align-items: start;
+	}
+	.schedule {
+		display: grid;
+		grid-template-columns: 26px minmax(0, 1fr) 26px minmax(0, 1fr) 26px;
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		padding: 6px 4px;
+		gap: 3px 4px;
+	}
+	.number {
+		align-self: center;
+		font-size: 13px;
+		color: var(--soft);
+		text-align: center;
+	}
+	.number.left {
+		grid-column: 1;
+	}
+	.number.right {
+		grid-column: 5;
+	}
+	.leg {
+		grid-column: 3;
+		align-self: center;
+		text-align: center;
+		font-size: 16px;
+	}
+	.cell {
+		display: flex;
+		min-width: 0;
+		border-radius: 3px;
+	}
+	.cell[hidden] {
+		display: none;
+	}
+	.cell.left {
+		grid-column: 2;
+	}
+	.cell.right {
+		grid-column: 4;
+	}
+	.spare {
+		flex: 1;
+		border: 1px dashed var(--rule);
+		border-radius: 3px;
+		align-self: stretch;
+		display: grid;
+		place-items: center;
+		font-size: 13px;
+	}
+	.breaker {
+		flex: 1;
+		min-width: 0;
+		display: flex;
+		align-items: center;
+		gap: 7px;
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 2px 7px;
+		min-height: 33px;
+		text-align: left;
+		font-size: 14px;
+	}
+	.breaker.found {
+		border-style: double;
+		border-width: 3px;
+	}
+	.breaker.picked {
+		border-color: var(--copper);
+		background: var(--copper-wash);
+	}
+	.name {
+		flex: 1;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.what {
+		font-size: 15px;
+		white-space: nowrap;
+	}
+	.va {
+		font-size: 12.5px;
+		color: var(--soft);
+		min-width: 38px;
+		text-align: right;
+	}
+	.beside {
+		display: grid;
+		gap: 8px;
+	}
+	.beside p {
+		margin: 0;
+		font-size: 14px;
+	}
+	.beside .breaker {
+		width: 100%;
+	}
+	.doubt {
+		font-style: italic;
+		color: var(--look);
+	}
+	@media (max-width: 1000px) {
+		.columns {
+			grid-template-columns: 1fr;
+		}
+	}
+	@media (max-width: 820px) {
+		.breaker {
+			min-height: 44px;
+		}
+		.what,
+		.va {
+			display: none;
+		}
+	}
+</style>

@@ -1,0 +1,251 @@
+<script lang="ts">
+	import { proxy } from 'comlink';
+	import { addRuns, plannedOnly, removeCircuits } from '$core/model/circuit-commands';
+	import { DEFAULT_GROUPING } from '$core/model/job';
+	import { inSlots } from '$core/model/job-index';
+	import { inWords } from '$core/model/kinds';
+	import { otherWays, type Alternative } from '$core/propose-circuits';
+	import { counted, show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import { Cancelled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
+	import type { CircuitsApi } from '$lib/workers/circuits.worker';
+	import PracticeFields from './PracticeFields.svelte';
+
+	interface Props {
+		/** The circuits stand: show them. */
+		onmade: () => void;
+	}
+	let { onmade }: Props = $props();
+	const store = useJob();
+	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
+
+	let working = $state.raw<Job<unknown> | null>(null);
+	let at = $state({ share: 0, doing: '' });
+	let says = $state<string | null>(null);
+	let found = $state.raw<Alternative[]>([]);
+	let chosenId = $state('practice');
+	/** The job that it was made for: an edit since makes it old. */
+	let madeFor = $state.raw(store.job);
+	const chosen = $derived(found.find((a) => a.id === chosenId) ?? found[0]);
+	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length));
+	const planned = $derived(plannedOnly(store.job));
+	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
+	const rows = $derived(
+		(chosen?.proposal.circuits ?? []).map((circuit) => {
+			const legs = chosen?.proposal.legs.filter((l) => l.circuitId === circuit.id) ?? [];
+			return { circuit, legs, feet: legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0) };
+		})
+	);
+
+	const signed = (n: number, unit: string) => `${n > 0 ? '+' : n < 0 ? '−' : '±'}${show(Math.abs(n), 0)} ${unit}`;
+	/** @example +67 ft, ±0 slots */
+	function against({ proposal }: Alternative): string {
+		const first = found[0]?.proposal ?? proposal;
+		return `${signed(proposal.feet - first.feet, 'ft')}, ${signed(proposal.poles - first.poles, 'slots')}`;
+	}
+
+	async function propose(): Promise<void> {
+		const job = store.job;
+		const ways = otherWays(job.practice.grouping ?? DEFAULT_GROUPING);
+		[found, says, madeFor, chosenId, at] = [[], null, job, 'practice', { share: 0, doing: '' }];
+		working = inWorker<CircuitsApi, null>(circuitsWorker, async (api) => {
+			for (const [i, way] of ways.entries()) {
+				const proposal = await api.propose(
+					job,
+					way.practice,
+					proxy((share, doing) => (at = { share: (i + share) / ways.length, doing: `${way.name}: ${doing}` }))
+				);
+				found = [...found, { id: way.id, name: way.name, proposal }];
+			}
+			return null;
+		});
+		try {
+			await working.done;
+		} catch (error) {
+			says = error instanceof Cancelled ? 'Stopped.' : `It could not be worked out: ${(error as Error).message}`;
+		} finally {
+			working = null;
+		}
+	}
+	async function make(): Promise<void> {
+		if (!chosen) return;
+		const { proposal } = chosen;
+		if (await store.edit(`${counted(proposal.circuits.length, 'circuit')} as proposed`, addRuns(proposal))) {
+			found = [];
+			onmade();
+		}
+	}
+	const clear = () =>
+		store.edit(`${counted(planned.length, 'planned circuit')} taken out`, removeCircuits(planned)).then(() => (found = []));
+</script>
+
+<div class="head">
+	<p class="big"><b>{loose.length}</b> {loose.length === 1 ? 'box hangs' : 'boxes hang'} on no circuit</p>
+	<div class="acts">
+		{#if working}
+			<div
+				class="bar"
+				role="progressbar"
+				aria-valuenow={Math.round(100 * at.share)}
+				aria-valuemin="0"
+				aria-valuemax="100"
+				aria-label="Circuits being proposed"
+			>
+				<span style:width={`${100 * at.share}%`}></span>
+			</div>
+			<span class="soft doing">{at.doing}</span>
+			<Btn small onclick={() => working?.cancel()}>Stop</Btn>
+		{:else if loose.length}
+			<Btn look={found.length ? 'plain' : 'main'} onclick={propose}
+				>{found.length ? 'Propose anew' : `Propose circuits for ${loose.length}`}</Btn
+			>
+		{/if}
+		{#if !working && planned.length}
+			<Btn look="quiet" onclick={clear}>Take out {counted(planned.length, 'planned circuit')}</Btn>
+		{/if}
+	</div>
+</div>
+{#if says}<p role="alert">{says}</p>{/if}
+{#if !loose.length && !found.length}
+	<p class="soft">
+		Every outlet hangs on a circuit. To see other ways, take the planned ones out (one undo brings them back) and have them
+		proposed anew; what is in the wall stays.
+	</p>
+{/if}
+
+{#if chosen}
+	{@const { proposal } = chosen}
+	<table class="data ways">
+		<thead
+			><tr
+				><th>Way</th><th class="num">Circuits</th><th class="num">Slots</th><th class="num">Cable, ft</th><th
+					>Against the first</th
+				></tr
+			></thead
+		>
+		<tbody>
+			{#each found as a (a.id)}
+				<tr class="pick" aria-selected={a.id === chosen.id}>
+					<td><button type="button" class="row" onclick={() => (chosenId = a.id)}>{a.name}</button></td>
+					<td class="num">{a.proposal.circuits.length}</td>
+					<td class="num">{a.proposal.poles}</td>
+					<td class="num">{show(a.proposal.feet, 0)}{a.proposal.unmeasured ? '+' : ''}</td>
+					<td class="soft">
+						{a.id === found[0]?.id ? 'what the rest is held to' : against(a)}
+					</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<div class="take">
+		<Btn look="main" disabled={madeFor !== store.job || !!working} onclick={make}
+			>Make these {counted(proposal.circuits.length, 'circuit')}</Btn
+		>
+		{#if madeFor !== store.job}<span class="soft">The job was changed since: propose anew.</span>
+		{:else}<span class="soft">One undo takes them all back.</span>{/if}
+	</div>
+	{#if proposal.unplaced}<p>
+			{counted(proposal.unplaced, 'circuit')} found no slot: the panel's sheet says what can be done.
+		</p>{/if}
+	{#each proposal.left as l (l.boxId)}<p class="soft">{nameOf(l.boxId)} is left: it {l.why}.</p>{/each}
+	<table class="data">
+		<thead
+			><tr
+				><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Wire</th><th class="num">Feet</th><th
+					>In feed order</th
+				></tr
+			></thead
+		>
+		<tbody>
+			{#each rows as { circuit, legs, feet } (circuit.id)}
+				<tr>
+					<td class="num">{circuit.number}</td>
+					<td>{circuit.name}</td>
+					<td>{inWords(circuit.kind)}</td>
+					<td class="tight">{circuit.breakerA} A {GIVES[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
+					<td class="tight">{legs[0]?.awg}-{legs[0]?.conductors}</td>
+					<td class="num">{feet}</td>
+					<td class="boxes condensed">{legs.map((l) => nameOf(l.toId)).join(' ')}</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+{:else}
+	<h2>House practice</h2>
+	<p class="soft">
+		The code sets the circuits of kitchen, laundry, bath and garage, and puts no number on the rest. These are the shop's own, and
+		each circuit says what it was held to.
+	</p>
+	<PracticeFields />
+{/if}
+
+<style>
+	.head {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		justify-content: space-between;
+		gap: 10px;
+		margin-bottom: 12px;
+	}
+	.big {
+		margin: 0;
+		font-size: 17px;
+	}
+	.big b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 38px;
+		line-height: 1;
+	}
+	.acts,
+	.take {
+		display: flex;
+		align-items: center;
+		flex-wrap: wrap;
+		gap: 10px;
+	}
+	.take {
+		margin: 12px 0;
+	}
+	.bar {
+		width: 160px;
+		height: 12px;
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+	}
+	.bar span {
+		display: block;
+		height: 100%;
+		background: var(--copper);
+	}
+	.doing {
+		font-size: 14px;
+		min-width: 190px;
+	}
+	h2 {
+		font-size: 18px;
+	}
+	.ways {
+		max-width: 660px;
+	}
+	.tight {
+		white-space: nowrap;
+	}
+	td small {
+		display: block;
+		color: var(--soft);
+		font-size: 12.5px;
+	}
+	.boxes {
+		font-size: 14px;
+		letter-spacing: 0.01em;
+		word-spacing: 4px;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>

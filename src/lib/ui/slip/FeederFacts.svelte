@@ -1,0 +1,140 @@
+<script lang="ts">
+	import { sizeFeeder } from '$core/circuits/feeder';
+	import { feetBetween } from '$core/circuits/moving';
+	import { isFree } from '$core/circuits/slots';
+	import type { Feeder, Panel } from '$core/model/job';
+	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
+	import { GAUGES, type Awg } from '$core/units/gauge';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import FeetField from '../fields/FeetField.svelte';
+	import FlagField from '../fields/FlagField.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+
+	interface Props {
+		panel: Panel;
+		onkeep: (what: string, change: Partial<Panel>) => unknown;
+	}
+	/** What feeds a panel from another one. */
+	let { panel, onkeep }: Props = $props();
+	const store = useJob();
+	const feeder = $derived(panel.feeder);
+	const fed = (id: string): boolean => {
+		for (let at = store.job.panels.find((p) => p.id === id), n = 0; at && n < 20; n++) {
+			if (at.id === panel.id) return true;
+			at = store.job.panels.find((p) => p.id === at?.feeder?.fromPanelId);
+		}
+		return false;
+	};
+	const sources = $derived([
+		{ value: '', name: 'the service' },
+		...store.job.panels.filter((p) => p.id !== panel.id && !fed(p.id)).map((p) => ({ value: p.id, name: p.name }))
+	]);
+	const least = $derived(feeder && sizeFeeder(store.edition, store.job, panel, feeder));
+	const from = $derived(store.job.panels.find((p) => p.id === feeder?.fromPanelId));
+	const slots = $derived([
+		{ value: '', name: 'none yet' },
+		...Array.from({ length: from?.slots ?? 0 }, (_, i) => i + 1)
+			.filter((s) => from && isFree(store.job, from, s, 2, [panel.id]))
+			.map((s) => ({ value: String(s), name: `${s}/${s + 2}` }))
+	]);
+	const set = (what: string, change: Partial<Feeder>) => feeder && onkeep(what, { feeder: { ...feeder, ...change } });
+	function source(fromPanelId: string): void {
+		if (!fromPanelId) return void onkeep('fed from the service', { feeder: undefined });
+		const fresh: Feeder = {
+			fromPanelId,
+			slot: null,
+			breakerA: 60,
+			cable: 'NM-B',
+			awg: '6',
+			metal: 'Cu',
+			conductors: 3,
+			ground: true,
+			lengthFt: feetBetween(store.job, fromPanelId, panel.id),
+			state: 'planned'
+		};
+		onkeep('its feeder', { feeder: { ...(feeder ?? fresh), fromPanelId, slot: null }, service: undefined });
+	}
+</script>
+
+<SelectField label="Fed from" value={feeder?.fromPanelId ?? ''} options={sources} onkeep={source} />
+{#if feeder && least}
+	<div class="facts">
+		<SelectField
+			label="Feeder breaker"
+			value={String(feeder.breakerA)}
+			options={[...new Set([...store.edition.breakers.sizes, feeder.breakerA])]
+				.sort((a, b) => a - b)
+				.map((a) => ({ value: String(a), name: `${a} A` }))}
+			onkeep={(v) => set(`feeder of ${v} A`, { breakerA: Number(v) })}
+		/>
+		<SelectField
+			label="In slots"
+			value={feeder.slot === null ? '' : String(feeder.slot)}
+			options={slots}
+			onkeep={(v) => set('feeder slot', { slot: v ? Number(v) : null })}
+		/>
+		<SelectField
+			label="Feeder wire"
+			value={feeder.awg}
+			options={GAUGES.map((value) => ({ value, name: `${value} AWG` }))}
+			onkeep={(v: Awg) => set(`feeder of ${v} AWG`, { awg: v })}
+		/>
+		<SelectField
+			label="Feeder metal"
+			value={feeder.metal}
+			options={[
+				{ value: 'Cu', name: 'copper' },
+				{ value: 'Al', name: 'aluminum' }
+			]}
+			onkeep={(metal: Feeder['metal']) => set('feeder metal', { metal })}
+		/>
+		<SelectField
+			label="Feeder cable"
+			value={feeder.cable}
+			options={[...new Set<Cable>([...SIZED_CABLES, feeder.cable])].map((value) => ({ value, name: value }))}
+			onkeep={(cable: Cable) => set(`feeder of ${cable}`, { cable })}
+		/>
+		<FeetField label="Feeder length, one way" value={feeder.lengthFt} onkeep={(lengthFt) => set('feeder length', { lengthFt })} />
+		<SelectField
+			label="Wires"
+			value={`${feeder.conductors}${feeder.ground ? 'g' : ''}`}
+			options={[
+				{ value: '3g', name: 'two hots, neutral, ground' },
+				{ value: '3', name: 'two hots, neutral' },
+				{ value: '2g', name: 'two hots, ground' }
+			]}
+			onkeep={(v) => set('feeder wires', { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') })}
+		/>
+		<FlagField
+			label="Electrode at its building"
+			value={panel.electrode}
+			yes="there"
+			no="none"
+			onkeep={(electrode) => onkeep('electrode', { electrode })}
+		/>
+	</div>
+	{#if least.awg && (least.breakerA !== feeder.breakerA || least.awg !== feeder.awg)}
+		<p class="soft">
+			Its load is <b class="mono">{show(least.designA, 1)} A</b>: at the least {least.breakerA} A on {least.awg} AWG.
+		</p>
+		<Btn small onclick={() => least.awg && set('feeder as its load asks', { breakerA: least.breakerA, awg: least.awg })}
+			>Make it so</Btn
+		>
+	{/if}
+{/if}
+
+<style>
+	.facts {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		margin-top: 10px;
+		align-items: end;
+	}
+	p {
+		margin: 8px 0;
+		font-size: 14px;
+	}
+</style>

@@ -1,0 +1,64 @@
+<script lang="ts">
+	import { pairCircuits } from '$core/model/circuit-commands';
+	import type { Circuit } from '$core/model/job';
+	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+
+	interface Props {
+		circuit: Circuit;
+	}
+	/** The circuit that this one shares its neutral with, and how both open. */
+	let { circuit }: Props = $props();
+	const store = useJob();
+	const other = $derived(circuit.multiwire?.withId ?? '');
+	const opens = $derived(circuit.multiwire?.opens ?? 'two-pole');
+	const OPENS: Record<OpensTogether, string> = {
+		'two-pole': 'a two-pole breaker',
+		'handle-tie': 'breakers, handles tied',
+		each: 'each by itself'
+	};
+	const others = $derived([
+		{ value: '', name: 'with none' },
+		...store.job.circuits
+			.filter((c) => c.id !== circuit.id && c.poles === 1 && c.panelId === circuit.panelId)
+			.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
+	]);
+	const numberOf = (id: string) => store.index.circuits.get(id)?.number ?? '?';
+	function pair(withId: string): void {
+		if (withId)
+			void store.edit(
+				`Circuits ${circuit.number} and ${numberOf(withId)} share a neutral`,
+				pairCircuits(circuit.id, withId, opens)
+			);
+		else if (other)
+			void store.edit(
+				`Circuits ${circuit.number} and ${numberOf(other)} share no neutral`,
+				pairCircuits(circuit.id, other, null)
+			);
+	}
+</script>
+
+{#if circuit.poles === 2}
+	<p class="soft">Two poles: loads of 120 V on it share its neutral by themselves.</p>
+{:else}
+	<div class="two">
+		<SelectField label="Shares its neutral" value={other} options={others} onkeep={pair} />
+		{#if other}
+			<SelectField
+				label="Opened by"
+				value={opens}
+				options={OPENS_TOGETHER.map((value) => ({ value, name: OPENS[value] }))}
+				onkeep={(v) => store.edit(`Circuit ${circuit.number}: ${OPENS[v]}`, pairCircuits(circuit.id, other, v))}
+			/>
+		{/if}
+	</div>
+{/if}
+{#if other}<p class="soft">Its code-basis page is in Circuit, Multiwire.</p>{/if}
+
+<style>
+	p {
+		margin: 6px 0 0;
+		font-size: 14px;
+	}
+</style>

@@ -1,0 +1,29 @@
+import { expose } from 'comlink';
+import { proposeFeeds } from '../../core/circuits/feed-proposal';
+import { proposeCircuits, type CircuitProposal } from '../../core/propose-circuits';
+import type { GroupingPractice, Job } from '../../core/model/job';
+
+const api = {
+	/** @param progress told the share that is done, and of what */
+	propose: (job: Job, practice: GroupingPractice, progress: (share: number, doing: string) => void): CircuitProposal => {
+		let told = 0;
+		// Each word to the page costs a message: ten a second are enough.
+		return proposeCircuits(
+			job,
+			() => crypto.randomUUID(),
+			practice,
+			(share, doing) => {
+				const now = performance.now();
+				if (now - told < 100) return;
+				told = now;
+				progress(share, doing);
+			}
+		);
+	},
+	feeds: (job: Job, circuitId: string, how: Parameters<typeof proposeFeeds>[2]) => {
+		const circuit = job.circuits.find((c) => c.id === circuitId);
+		return circuit ? proposeFeeds(job, circuit, how) : ({ known: false, why: 'That circuit is gone.' } as const);
+	}
+};
+export type CircuitsApi = typeof api;
+expose(api);
