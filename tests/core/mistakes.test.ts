@@ -3,6 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { multiwireOf } from '../../src/core/circuits/multiwire';
+import { runOf } from '../../src/core/circuits/runs';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { applyFix, type Command } from '../../src/core/model/commands';
@@ -147,18 +148,34 @@ test('drop figured at 240 V for a 120 V load: found by 210.6, and reckoned at it
 });
 
 test('a lawful multiwire circuit: nothing found, and a page that shows each point with its section', () => {
-	const [a, b] = [byNumber(demo, 11).id, byNumber(demo, 12).id];
-	const lawful = produce(demo, (draft) => {
+	const [a, b] = [byNumber(demo, 12).id, byNumber(demo, 13).id];
+	const paired = produce(demo, (draft) => {
 		pairCircuits(a, b, 'two-pole')(draft);
 		for (const box of draft.boxes) for (const d of box.devices) if (d.kind === 'receptacle') d.neutral = 'spliced';
 	});
-	const m = multiwireOf(editions[demo.edition], lawful, byNumber(lawful, 11));
+	// Paired by word alone: each still has a cable of its own.
+	const [apart, ...others] = multiwireOf(editions[demo.edition], paired, byNumber(paired, 12))?.findings ?? [];
+	assert.ok(apart);
+	assert.deepEqual([apart.rule.section, others], ['210.4(D)', []]);
+	const lawful = fixed(paired, apart);
+	const m = multiwireOf(editions[demo.edition], lawful, byNumber(lawful, 12));
 	assert.ok(m);
 	assert.deepEqual(m.findings, []);
 	const sections = m.points.map((p) => p.rule?.section);
-	for (const section of ['210.4(A)', '210.4(B)', '210.4(C)', '300.13(B)']) assert.ok(sections.includes(section), section);
+	for (const section of ['210.4(A)', '210.4(B)', '210.4(C)', '210.4(D)', '300.13(B)'])
+		assert.ok(sections.includes(section), section);
 	assert.equal(
 		assess(lawful).stages.circuit.decisions.find((d) => d.id === `multiwire:${a}`)?.value,
 		'multiwire, as the code asks'
 	);
+	// One three-wire cable to the first box, and every box still hangs on its circuit.
+	const home = lawful.legs.filter((l) => l.fromId === byNumber(demo, 12).panelId && [a, b].includes(l.circuitId));
+	assert.deepEqual(
+		home.map((l) => [l.conductors, l.toId]),
+		[
+			[3, home[0]?.toId],
+			[3, home[0]?.toId]
+		]
+	);
+	assert.equal(runOf(lawful, byNumber(lawful, 13)).nodes.length, runOf(demo, byNumber(demo, 13)).nodes.length + 1);
 });

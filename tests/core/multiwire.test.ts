@@ -3,7 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { dropAt } from '../../src/core/circuits/drop';
 import { assessMultiwire, multiwireOf } from '../../src/core/circuits/multiwire';
-import { runOf } from '../../src/core/circuits/runs';
+import { boxesServed, runOf } from '../../src/core/circuits/runs';
 import { editions } from '../../src/core/code/editions';
 import { pairCircuits, removeCircuit } from '../../src/core/model/circuit-commands';
 import { applyFix } from '../../src/core/model/commands';
@@ -157,6 +157,17 @@ test('drop at the voltage of the load: 16 A over 40 ft of 12 AWG on a two-pole c
 	assert.ok(near(at(240), 1.0293, 1e-4), String(at(240)));
 });
 
+test('a box that a hot only passes hangs on the other circuit; a yoke that is fed twice hangs on both', () => {
+	const served = (j: Job, id: string) => boxesServed(j, runOf(j, of(j, id))).map((b) => b.id);
+	assert.deepEqual([served(pair(), 'c1'), served(pair(), 'c2')], [['a', 'b'], ['c']]);
+	assert.deepEqual(
+		served(
+			pair((d) => void (device(d, 'a').yoke = 'split')),
+			'c2'
+		),
+		['a', 'c']
+	);
+});
 test('two circuits in one cable are cut once, and made apart again when they part or one is taken out', () => {
 	const shared = pair();
 	assert.deepEqual(

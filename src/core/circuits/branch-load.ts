@@ -3,7 +3,7 @@ import { areaSqFt } from '../model/geometry';
 import type { Circuit, Job, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { asLoadCase, loadOf } from './load';
-import { runOf } from './runs';
+import { outletsServed, runOf } from './runs';
 import { floorArea, NOT_FLOOR } from './service-of-job';
 import { legOfSlot, occupantsOf, slotsOf, type Occupant, type ServiceLeg } from './slots';
 
@@ -35,19 +35,15 @@ interface Outlets {
 	fixedWatts: number;
 }
 function outletsOf(job: Job, circuit: Circuit): Outlets {
-	const { boxes, rooms } = indexOf(job);
+	const { rooms } = indexOf(job);
 	const sum: Outlets = { onFloor: 0, elsewhere: 0, fixedWatts: 0 };
-	for (const { boxId } of runOf(job, circuit).nodes) {
-		const box = boxes.get(boxId);
-		const room = box?.roomId ? rooms.get(box.roomId) : undefined;
+	for (const { box, device: d } of outletsServed(job, runOf(job, circuit))) {
+		const room = box.roomId ? rooms.get(box.roomId) : undefined;
 		const counts = !room || !NOT_FLOOR.includes(room.kind);
-		for (const d of box?.devices ?? []) {
-			if (d.kind === 'switch') continue;
-			if (d.kind === 'hard-wired') sum.fixedWatts += d.watts;
-			else if (counts) sum.onFloor += 1;
-			else if (d.receptacles) sum.elsewhere += 1;
-			else sum.fixedWatts += d.watts;
-		}
+		if (d.kind === 'hard-wired') sum.fixedWatts += d.watts;
+		else if (counts) sum.onFloor += 1;
+		else if (d.receptacles) sum.elsewhere += 1;
+		else sum.fixedWatts += d.watts;
 	}
 	return sum;
 }

@@ -1,9 +1,8 @@
 import type { Edition } from '../code/edition';
 import type { Job, Leg } from '../model/job';
-import { indexOf } from '../model/job-index';
 import { circuitVolts, designLoad } from './drop';
 import { asLoadCase } from './load';
-import type { Run } from './runs';
+import { boxesServed, type Run } from './runs';
 import type { SizeCase } from './size';
 
 /** Where nothing else is said: a cable by itself, in a place of 30 °C, on terminals of 60 °C. */
@@ -18,9 +17,10 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 		if (!wires.has(key)) wires.set(key, leg);
 	}
 	const count = receptaclesOn(job, run);
+	const shared = designLoad(edition, job, circuit);
 	const load = circuit.load
 		? asLoadCase(circuit.load)
-		: { kind: 'general' as const, amps: designLoad(edition, job, circuit).amps, volts: circuitVolts(circuit) };
+		: { kind: 'general' as const, amps: shared.amps, volts: circuitVolts(circuit), named: shared.step };
 	return [...wires.values()].map((leg) => ({
 		load,
 		wiring: {
@@ -39,6 +39,5 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 
 /** Receptacles on a run: a duplex has two. */
 export function receptaclesOn(job: Job, run: Run): number {
-	const { boxes } = indexOf(job);
-	return run.nodes.reduce((sum, n) => sum + (boxes.get(n.boxId)?.devices.reduce((s, d) => s + d.receptacles, 0) ?? 0), 0);
+	return boxesServed(job, run).reduce((sum, box) => sum + box.devices.reduce((s, d) => s + d.receptacles, 0), 0);
 }

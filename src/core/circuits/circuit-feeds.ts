@@ -5,7 +5,7 @@ import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Finding, Subject } from '../model/result';
 import { moveFix } from './moving';
-import type { Run } from './runs';
+import { outletsServed, type Run } from './runs';
 
 /**
  * Small-appliance, laundry, bathroom and garage circuits feed their own receptacles and nothing else, each with its
@@ -61,12 +61,8 @@ interface Wrong {
 }
 /** Outlets that such a circuit may not feed: one for each box. A switch is no outlet. */
 function wrongOutlets(job: Job, run: Run, feeds: CircuitFeeds): Wrong[] {
-	const { boxes, rooms } = indexOf(job);
-	const all = run.nodes.flatMap((n) => {
-		const box = boxes.get(n.boxId);
-		const room = box?.roomId ? rooms.get(box.roomId) : undefined;
-		return box ? box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, room, device })) : [];
-	});
+	const { rooms } = indexOf(job);
+	const all = outletsServed(job, run).map(({ box, device }) => ({ box, device, room: rooms.get(box.roomId ?? '') }));
 	// A box of which the room is not known yet cannot be judged.
 	const placed = all.filter((o) => o.room);
 	const own = new Set(placed.filter((o) => o.room && feeds.rooms.includes(o.room.kind)).map((o) => o.room?.id));

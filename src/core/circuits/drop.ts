@@ -6,7 +6,7 @@ import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
 import { asLoadCase, loadOf } from './load';
-import { runOf, type Run, type RunNode } from './runs';
+import { boxesServed, runOf, type Run, type RunNode } from './runs';
 
 export interface DropAt {
 	boxId: string;
@@ -54,7 +54,7 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 			step: { label: circuit.load.name || 'load', formula: 'as it runs', value: load.loadA, unit: 'A' }
 		};
 	}
-	const devices = runOf(job, circuit).nodes.flatMap((n) => indexOf(job).boxes.get(n.boxId)?.devices ?? []);
+	const devices = boxesServed(job, runOf(job, circuit)).flatMap((b) => b.devices);
 	if (devices.some((d) => d.receptacles > 0)) {
 		const { share, rule } = edition.cordShare;
 		return {

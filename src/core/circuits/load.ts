@@ -14,6 +14,8 @@ export interface LoadCase {
 	mocp?: number | undefined;
 	/** How the watts came from the nameplate. */
 	before?: readonly Step[] | undefined;
+	/** What the amps are; left out: the nameplate's. */
+	named?: Pick<Step, 'label' | 'formula' | 'rule'> | undefined;
 }
 export interface LoadResult {
 	/** As it runs, A. */
@@ -57,7 +59,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 		const amps = load.amps ?? 0;
 		const least = (kind.leastWatts ?? 0) / load.volts;
 		const asRun = kind.rangeTable ? rangeWatts(edition, amps * load.volts) / load.volts : Math.max(amps, least);
-		steps.push({ label: 'nameplate amps', formula: '', value: amps, unit: 'A', rule });
+		steps.push({ label: 'nameplate amps', formula: '', rule, ...load.named, value: amps, unit: 'A' });
 		if (asRun !== amps)
 			steps.push({
 				label: 'reckoned for the circuit',

@@ -3,6 +3,7 @@ import type { Box, Circuit, Device, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Decision, Finding, Step } from '../model/result';
+import { feetBetween } from './moving';
 import { runOf } from './runs';
 import { isFree, legOfSlot, slotsOf } from './slots';
 
@@ -214,16 +215,49 @@ function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]
 	}
 }
 
-/** In one cable the conductors are grouped by it; else they are tied together in the panel. */
+/** In one cable the conductors are grouped by it; in raceway they are tied together. Two cables of two conductors have each a neutral of its own. */
 function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): void {
-	const { legsOfCircuit } = indexOf(job);
-	const own = new Map((legsOfCircuit.get(a.id) ?? []).concat(legsOfCircuit.get(b.id) ?? []).map((l) => [l.id, l]));
-	const joint = [...own.values()].filter((l) => l.inCableOf);
-	const thin = joint.map((l) => own.get(l.inCableOf ?? '')).find((l) => l && l.conductors < 3);
+	const { legsOfCircuit, boxes } = indexOf(job);
+	const legs = [...(legsOfCircuit.get(a.id) ?? []), ...(legsOfCircuit.get(b.id) ?? [])];
+	const own = new Map(legs.map((l) => [l.id, l]));
+	const joint = legs.flatMap((l) => (l.inCableOf ? (own.get(l.inCableOf) ?? []) : []));
+	const thin = joint.find((l) => l.conductors < 3);
 	const home = joint.some((l) => l.fromId === a.panelId);
-	c.point('cable', rule, 'grouped in the panel', !thin, home ? 'by the cable that holds them' : 'by a tie at the panel', {
-		message: `The cable that circuits ${a.number} and ${b.number} share has ${thin?.conductors ?? 2} conductors: two hots and a neutral are three.`
-	});
+	if (!legs.length) return;
+	if (!home && legs.every((l) => l.cable === 'THHN')) {
+		c.points.push({
+			label: 'grouped in the panel',
+			formula: 'to be looked at',
+			value: 'in raceway: by a tie at the panel',
+			unit: ''
+		});
+		return;
+	}
+	const first = runOf(job, a).nodes[0];
+	const planned = legs.every((l) => l.fromId !== a.panelId || l.state === 'planned');
+	c.point(
+		'cable',
+		rule,
+		'grouped in the panel, in a cable of two hots and a neutral',
+		home && !thin,
+		thin ? `${thin.conductors} conductors` : home ? 'by the cable that holds them' : 'two cables, each with a neutral of its own',
+		{
+			message: thin
+				? `The cable that circuits ${a.number} and ${b.number} share has ${thin.conductors} conductors: two hots and a neutral are three.`
+				: `Circuits ${a.number} and ${b.number} are said to share a neutral, and no cable from the panel holds both: each has its own. Run both in one three-wire cable, or say that they share none.`,
+			fix:
+				thin || !first || !planned || !runOf(job, b).nodes.length
+					? undefined
+					: {
+							kind: 'share-home-run',
+							label: `One three-wire cable to ${boxes.get(first.boxId)?.name ?? 'the first box'}`,
+							circuitIds: [a.id, b.id],
+							feet: runOf(job, b)
+								.nodes.filter((n) => n.fromId === b.panelId && n.boxId !== first.boxId)
+								.map((n) => ({ boxId: n.boxId, lengthFt: feetBetween(job, first.boxId, n.boxId) }))
+						}
+		}
+	);
 }
 
 function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {

@@ -1,18 +1,13 @@
 import { cite, type Edition } from '../code/edition';
 import type { Box, Device, Job } from '../model/job';
-import { indexOf } from '../model/job-index';
 import type { Finding } from '../model/result';
 import { moveFix } from './moving';
-import type { Run } from './runs';
+import { outletsServed, type Run } from './runs';
 
 /** Receptacle ratings against the circuit's, and what a large circuit may not feed. @source 210.21(B), 210.23 */
 export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] {
 	const { circuit } = run;
-	const { boxes } = indexOf(job);
-	const outlets = run.nodes.flatMap((n) => {
-		const box = boxes.get(n.boxId);
-		return box ? box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })) : [];
-	});
+	const outlets = outletsServed(job, run);
 	const receptacles = outlets.filter((o) => o.device.receptacles > 0);
 	const count = receptacles.reduce((sum, r) => sum + r.device.receptacles, 0);
 	const allowed = edition.receptacleCircuits.allowed[circuit.breakerA];

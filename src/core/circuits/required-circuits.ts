@@ -6,7 +6,7 @@ import { inWords } from '../model/kinds';
 import type { Finding, Fix, Subject } from '../model/result';
 import { counted } from '../units/quantity';
 import { moveFix } from './moving';
-import { runOf } from './runs';
+import { boxesServed, outletsServed, runOf } from './runs';
 import { floorArea } from './service-of-job';
 
 /** Circuits that a dwelling must have, and what receptacles of kitchen-type rooms may hang on. @source 210.11, 210.52(B) */
@@ -132,10 +132,10 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 }
 /** A circuit that feeds nothing but such receptacles is counted as what it is; from another one the box moves. */
 function countedOrMoved(edition: Edition, job: Job, circuit: Circuit, box: Box): Fix | undefined {
-	const { boxes, rooms } = indexOf(job);
+	const { rooms } = indexOf(job);
 	const { kitchens, feeds } = edition.circuits;
 	const least = feeds['small-appliance']?.leastA ?? 0;
-	const all = runOf(job, circuit).nodes.flatMap((n) => boxes.get(n.boxId) ?? []);
+	const all = boxesServed(job, runOf(job, circuit));
 	const own = all.every(
 		(b) => b.devices.every((d) => d.receptacles > 0) && kitchens.rooms.includes(rooms.get(b.roomId ?? '')?.kind ?? 'living')
 	);
@@ -184,19 +184,17 @@ function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 }
 /** One receptacle or one appliance, and nothing else. */
 function isIndividual(job: Job, circuit: Circuit): boolean {
-	const { boxes } = indexOf(job);
-	const outlets = runOf(job, circuit).nodes.flatMap((n) => boxes.get(n.boxId)?.devices.filter((d) => d.kind !== 'switch') ?? []);
-	return circuit.kind === 'individual' && outlets.length <= 1;
+	return circuit.kind === 'individual' && outletsServed(job, runOf(job, circuit)).length <= 1;
 }
 
 function twoKitchens(edition: Edition, job: Job): Finding[] {
-	const { boxes, rooms } = indexOf(job);
+	const { rooms } = indexOf(job);
 	return job.circuits
 		.filter((c) => c.kind === 'small-appliance')
 		.flatMap((circuit) => {
 			const kitchens = new Set(
-				runOf(job, circuit).nodes.flatMap((n) => {
-					const room = rooms.get(boxes.get(n.boxId)?.roomId ?? '');
+				boxesServed(job, runOf(job, circuit)).flatMap((box) => {
+					const room = rooms.get(box.roomId ?? '');
 					return room?.kind === 'kitchen' ? [room.name] : [];
 				})
 			);

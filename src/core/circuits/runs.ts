@@ -1,6 +1,6 @@
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
-import type { Circuit, Job, Leg } from '../model/job';
+import type { Box, Circuit, Device, Job, Leg } from '../model/job';
 
 /** One box of a run with the leg that feeds it. */
 export interface RunNode {
@@ -62,6 +62,23 @@ function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] 
 	visit(panelId, [], 0);
 	return nodes;
 }
+
+/**
+ * Boxes whose outlets a circuit feeds: not one that its hot only passes, in the cable of the circuit with which it shares
+ * a neutral. A box with a yoke that is fed twice hangs on both.
+ */
+export function boxesServed(job: Job, run: Run): Box[] {
+	const { boxes } = indexOf(job);
+	return run.nodes.flatMap(({ boxId, leg, children }) => {
+		const box = boxes.get(boxId);
+		const passed = leg.inCableOf && children.length && !box?.devices.some((d) => d.yoke);
+		return box && !passed ? [box] : [];
+	});
+}
+
+/** What a circuit supplies, each with its box; a switch is no outlet. */
+export const outletsServed = (job: Job, run: Run): { box: Box; device: Device }[] =>
+	boxesServed(job, run).flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
 
 /** Every box at or below this one along the run. */
 export function downstream(run: Run, boxId: string): string[] {

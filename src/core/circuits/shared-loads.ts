@@ -1,11 +1,10 @@
 import { cite, type Edition } from '../code/edition';
 import type { Job } from '../model/job';
-import { indexOf } from '../model/job-index';
 import type { Finding, Step } from '../model/result';
 import { atMost, show } from '../units/quantity';
 import { circuitVolts } from './drop';
 import { moveFix } from './moving';
-import type { Run } from './runs';
+import { outletsServed, type Run } from './runs';
 
 /**
  * What one thing may take of a circuit that feeds others too: a cord-and-plug appliance 80 %; equipment fastened in
@@ -14,11 +13,7 @@ import type { Run } from './runs';
  */
 export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 	const { circuit } = run;
-	const { boxes } = indexOf(job);
-	const outlets = run.nodes.flatMap((n) => {
-		const box = boxes.get(n.boxId);
-		return box ? box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })) : [];
-	});
+	const outlets = outletsServed(job, run);
 	if (circuit.kind === 'individual' || outlets.length < 2) return [];
 	const volts = circuitVolts(circuit);
 	const ratedVa = circuit.breakerA * volts;

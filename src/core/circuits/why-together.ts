@@ -4,7 +4,7 @@ import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Decision, Step } from '../model/result';
 import { counted } from '../units/quantity';
-import type { Run } from './runs';
+import { boxesServed, type Run } from './runs';
 
 /**
  * Why the outlets of a circuit stand on it together: the rule for its kind, what practice counts, the rooms that go dead
@@ -14,8 +14,8 @@ import type { Run } from './runs';
 export function whyTogether(edition: Edition, job: Job, run: Run): Decision | null {
 	const { circuit } = run;
 	if (!run.nodes.length) return null;
-	const { boxes, rooms } = indexOf(job);
-	const onRun = run.nodes.flatMap((n) => boxes.get(n.boxId) ?? []);
+	const { rooms } = indexOf(job);
+	const onRun = boxesServed(job, run);
 	const outlets = onRun.flatMap((b) => b.devices.filter((d) => d.kind !== 'switch')).length;
 	const names = [...new Set(onRun.flatMap((b) => rooms.get(b.roomId ?? '')?.name ?? []))];
 	const own = circuit.kind === 'individual';

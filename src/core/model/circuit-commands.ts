@@ -2,7 +2,7 @@ import type { Awg } from '../units/gauge';
 import type { OpensTogether } from './kinds';
 import { addCircuit, attachBox, detachBox, type Command } from './commands';
 import type { Circuit, Job, Leg, Panel } from './job';
-import type { CircuitMove, NewCircuitFor } from './result';
+import type { CircuitMove, Fix, NewCircuitFor } from './result';
 import { rowIn } from './survey-base';
 
 /** Edits of circuits: what they are made of, and what hangs on them. */
@@ -77,6 +77,28 @@ export const pairCircuits =
 		});
 		shareCables(draft, a, b, opens !== null);
 	};
+/**
+ * The second circuit of a pair comes with the first in one three-wire cable to its first box, and goes on from there.
+ * @throws RangeError where one of them has no run
+ */
+export const shareHomeRun =
+	({ circuitIds, feet }: Pick<Extract<Fix, { kind: 'share-home-run' }>, 'circuitIds' | 'feet'>, newId: () => string): Command =>
+	(draft) => {
+		const [a, b] = circuitIds.map((id) => rowIn<Circuit>(draft.circuits, id, 'circuit')) as [Circuit, Circuit];
+		const home = draft.legs.find((l) => l.circuitId === a.id && l.fromId === a.panelId);
+		if (!home) throw new RangeError(`Circuit ${a.number} has no cable from its panel yet.`);
+		const there = draft.legs.find((l) => l.circuitId === b.id && l.toId === home.toId);
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== b.id || leg.fromId !== b.panelId || leg.toId === home.toId) continue;
+			leg.fromId = home.toId;
+			leg.lengthFt = feet.find((f) => f.boxId === leg.toId)?.lengthFt ?? null;
+		}
+		home.conductors = Math.max(3, home.conductors);
+		if (there)
+			Object.assign(there, { fromId: b.panelId, lengthFt: home.lengthFt, inCableOf: home.id, conductors: home.conductors });
+		else draft.legs.push({ ...home, id: newId(), circuitId: b.id, inCableOf: home.id });
+	};
+
 /** Where both run between the same two places they lie in one cable of three conductors. */
 function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
 	for (const second of draft.legs.filter((l) => l.circuitId === b)) {

@@ -1,6 +1,6 @@
 import { wallEnds, wallLength } from './geometry';
 import type { Box, Circuit, CircuitLoad, Device, Job, Leg, Point, Room, SiteCheck } from './job';
-import { moveBoxes, pairCircuits, sizeAs } from './circuit-commands';
+import { moveBoxes, pairCircuits, shareHomeRun, sizeAs } from './circuit-commands';
 import { newBox, newCircuit, newRoom } from './new-job';
 import type { Fix, NewPlace } from './result';
 
@@ -191,6 +191,9 @@ export const applyFix =
 				return;
 			case 'pair-circuits':
 				pairCircuits(...fix.circuitIds, fix.opens)(draft);
+				return;
+			case 'share-home-run':
+				shareHomeRun(fix, newId)(draft);
 				return;
 			case 'edit-panel':
 				Object.assign(find(draft.panels, fix.panelId, 'panel'), fix.change);

@@ -60,6 +60,13 @@ export type Fix =
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }
 	| { kind: 'pair-circuits'; label: string; circuitIds: readonly [string, string]; opens: OpensTogether | null }
+	| {
+			kind: 'share-home-run';
+			label: string;
+			circuitIds: readonly [string, string];
+			/** Cable from the first box of the first circuit to those that the second feeds from the panel now. */
+			feet: readonly { boxId: string; lengthFt: number | null }[];
+	  }
 	| { kind: 'edit-panel'; label: string; panelId: string; change: Partial<Omit<Panel, 'id'>> }
 	| { kind: 'move-to-circuit'; label: string; moves: readonly CircuitMove[]; fresh?: NewCircuitFor | undefined }
 	| { kind: 'mark-device'; label: string; boxId: string; deviceId: string; mark: 'tamperResistant' | 'weatherResistant' };

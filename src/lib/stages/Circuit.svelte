@@ -7,7 +7,7 @@
 
 	const store = useJob();
 	const VIEWS = {
-		circuits: { name: 'Circuits', sub: 'drop at the farthest box, with the design load drawn there, 75 °C' },
+		circuits: { name: 'Circuits', sub: 'drop at the far end, 75 °C' },
 		board: { name: 'Outlets', sub: 'which outlets hang on which circuit' },
 		panel: { name: 'Panel', sub: 'slots, service legs, directory' },
 		propose: { name: 'Propose', sub: 'circuits for what hangs on none' },

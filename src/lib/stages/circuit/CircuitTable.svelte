@@ -55,7 +55,7 @@
 				{#each rows as { circuit, run, worst, first, drop } (circuit.id)}
 					<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
 						<td class="num">{circuit.number}</td>
-						<td>
+						<td class="name">
 							<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
 								>{circuit.name}</button
 							>
@@ -99,6 +99,9 @@
 	.over {
 		color: var(--look);
 		font-weight: 600;
+	}
+	table td.name {
+		white-space: normal;
 	}
 	table :global(th),
 	table td {

@@ -53,7 +53,7 @@
 		return {
 			animation: false,
 			textStyle: { fontFamily: 'Barlow' },
-			grid: { left: 26, right: 16, top: 28, bottom: 34 },
+			grid: { left: 24, right: 10, top: 50, bottom: 34 },
 			legend: {
 				top: 0,
 				left: 0,
@@ -83,7 +83,7 @@
 				name: part,
 				type: 'bar' as const,
 				stack: 'kva',
-				barWidth: 24,
+				barWidth: 26,
 				data: legs.map((v) => Math.round(v * 100) / 100),
 				itemStyle: { color: fills[i], borderColor: token('ink'), borderWidth: 1 }
 			}))
@@ -99,6 +99,6 @@
 
 <style>
 	div {
-		height: 150px;
+		height: 176px;
 	}
 </style>

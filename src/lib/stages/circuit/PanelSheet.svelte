@@ -21,6 +21,9 @@
 	const map = $derived(panel && slotMap(store.job, panel));
 	const rows = $derived(panel ? Array.from({ length: Math.ceil(panel.slots / 2) }, (_, i) => i + 1) : []);
 	const balance = $derived(panel && proposeBalance(store.edition, store.job, panel));
+	/** Less than this between the legs before and after is not worth a breaker moved, VA. */
+	const MATTERS_VA = 300;
+	const worthIt = $derived(!!balance && balance.now - balance.then >= MATTERS_VA);
 	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.slot === null));
 	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= (panel?.slots ?? 0)).length);
 	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
@@ -64,6 +67,7 @@
 </script>
 
 {#snippet breaker(o: Occupant)}
+	{@const level = worst(o.id)}
 	<button
 		type="button"
 		class="breaker"
@@ -73,10 +77,9 @@
 		onclick={() => pick(o)}
 		{@attach carried(carry(o))}
 	>
-		<span class="name">{nameOf(o)}</span>
-		{#if worst(o.id)}<Mark kind={worst(o.id) ?? 'caution'} />{/if}
-		<span class="what condensed">{whatOf(o)}</span>
-		<span class="va mono">{show(vaOf.get(o.id) ?? 0, 0)}</span>
+		<span class="name condensed">{nameOf(o)}</span>
+		{#if level}<Mark kind={level} size={12} />{/if}
+		<span class="what">{whatOf(o)} <span class="mono">{show(vaOf.get(o.id) ?? 0, 0)} VA</span></span>
 	</button>
 {/snippet}
 
@@ -99,7 +102,7 @@
 	<div class="columns">
 		<div
 			class="schedule"
-			style:grid-template-rows={`repeat(${rows.length}, minmax(33px, auto))`}
+			style:grid-template-rows={`repeat(${rows.length}, minmax(38px, auto))`}
 			role="group"
 			aria-label={`Slots of ${panel.name}`}
 		>
@@ -131,7 +134,7 @@
 				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}
 				<Btn small look="main" onclick={placeAll}>Give {waiting.length === 1 ? 'it a slot' : `all ${waiting.length} a slot`}</Btn>
 			{/if}
-			{#if balance?.moves.length}
+			{#if balance && worthIt}
 				<h3>Nearer balance</h3>
 				<p>
 					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between the legs becomes
@@ -140,7 +143,7 @@
 				<Btn small onclick={() => balance && apply(`${panel.name} balanced`, balance.moves)}
 					>Move {balance.moves.length === 1 ? 'it' : 'them'}</Btn
 				>
-			{:else}<p class="soft">No exchange of single-pole breakers brings the legs nearer.</p>{/if}
+			{:else}<p class="soft">No exchange of single-pole breakers brings the legs nearer by much.</p>{/if}
 			{#if !panel.label}<p class="soft">
 					What its label lists is not entered: in its facts. Every breaker is held to that list.
 				</p>{/if}
@@ -211,8 +214,8 @@
 	}
 	.columns {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 250px;
-		gap: 20px;
+		grid-template-columns: minmax(0, 1fr) 208px;
+		gap: 16px;
 		align-items: start;
 	}
 	.schedule {
@@ -267,41 +270,44 @@
 	.breaker {
 		flex: 1;
 		min-width: 0;
-		display: flex;
-		align-items: center;
-		gap: 7px;
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) auto;
+		align-content: center;
+		column-gap: 5px;
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
 		background: var(--sheet);
 		color: var(--ink);
-		padding: 2px 7px;
-		min-height: 33px;
+		padding: 1px 7px;
 		text-align: left;
-		font-size: 14px;
+		line-height: 1.2;
 	}
 	.breaker.found {
-		border-style: double;
-		border-width: 3px;
+		border-color: var(--soft);
+		border-style: dotted;
 	}
 	.breaker.picked {
+		border-style: solid;
 		border-color: var(--copper);
 		background: var(--copper-wash);
 	}
 	.name {
-		flex: 1;
+		font-size: 16px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
 	.what {
-		font-size: 15px;
+		grid-column: 1 / -1;
+		display: flex;
+		justify-content: space-between;
+		gap: 8px;
+		font-size: 13px;
+		color: var(--soft);
 		white-space: nowrap;
 	}
-	.va {
-		font-size: 12.5px;
-		color: var(--soft);
-		min-width: 38px;
-		text-align: right;
+	.what .mono {
+		font-size: 12px;
 	}
 	.beside {
 		display: grid;
@@ -324,11 +330,13 @@
 		}
 	}
 	@media (max-width: 820px) {
+		.schedule {
+			grid-template-columns: 22px minmax(0, 1fr) 20px minmax(0, 1fr) 22px;
+		}
 		.breaker {
 			min-height: 44px;
 		}
-		.what,
-		.va {
+		.what .mono {
 			display: none;
 		}
 	}

@@ -54,7 +54,9 @@
 				const proposal = await api.propose(
 					job,
 					way.practice,
-					proxy((share, doing) => (at = { share: (i + share) / ways.length, doing: `${way.name}: ${doing}` }))
+					proxy((share, doing) => {
+						at = { share: (i + share) / ways.length, doing: `${way.name}: ${doing}` };
+					})
 				);
 				found = [...found, { id: way.id, name: way.name, proposal }];
 			}
@@ -71,6 +73,7 @@
 	async function make(): Promise<void> {
 		if (!chosen) return;
 		const { proposal } = chosen;
+		working?.cancel();
 		if (await store.edit(`${counted(proposal.circuits.length, 'circuit')} as proposed`, addRuns(proposal))) {
 			found = [];
 			onmade();
@@ -139,7 +142,7 @@
 		</tbody>
 	</table>
 	<div class="take">
-		<Btn look="main" disabled={madeFor !== store.job || !!working} onclick={make}
+		<Btn look="main" disabled={madeFor !== store.job} onclick={make}
 			>Make these {counted(proposal.circuits.length, 'circuit')}</Btn
 		>
 		{#if madeFor !== store.job}<span class="soft">The job was changed since: propose anew.</span>

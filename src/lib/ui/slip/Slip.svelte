@@ -59,6 +59,14 @@
 	const open = $derived(decisions.filter((d) => rank(d.id) === 0));
 	const folded = $derived(decisions.filter((d) => rank(d.id) !== 0));
 	const stageFindings = $derived(store.assessment.stages[stage].findings);
+	/** Of a circuit also what is found at its boxes for its sake. */
+	const findings = $derived.by(() => {
+		const own = store.about?.findings ?? [];
+		const { circuit, run, selection } = store;
+		if (selection?.kind !== 'circuit' || !circuit || !run) return own;
+		const { findings: all } = store.assessment.stages.circuit;
+		return [...own, ...all.filter((f) => run.byBox.has(f.subject.id) && f.id.includes(circuit.id) && f.severity !== 'advice')];
+	});
 	const head = $derived(store.selection && headOf(store.job, store.selection));
 	const fix = (finding: Finding) => {
 		const { fix } = finding;
@@ -75,7 +83,7 @@
 			</div>
 			<button type="button" class="close" aria-label="Close the slip" onclick={() => store.select(null)}>×</button>
 		</header>
-		{#each store.about?.findings ?? [] as finding (finding.id)}
+		{#each findings as finding (finding.id)}
 			<FindingCard {finding} onfix={fix} onshow={finding.subject.stretch ? onshow : undefined} />
 		{/each}
 		{#if factsFirst}{@render facts()}{/if}

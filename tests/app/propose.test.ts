@@ -1,0 +1,161 @@
+import assert from 'node:assert/strict';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { Origin } from 'selenium-webdriver/lib/input.js';
+import { DEMOS } from '../../src/core/demo';
+import { Browser, together } from './browser';
+
+/** The demo house without circuits becomes, in one press and a few drags, a whole panel with every circuit justified. */
+let b: Browser;
+let folder: string;
+together(4822, (browser, files) => ([b, folder] = [browser, files]));
+
+async function drag(from: string, to: string): Promise<void> {
+	const [a, z] = [await b.find(from), await b.find(to)];
+	await b.run('arguments[0].scrollIntoView({ block: "nearest" })', a);
+	await b.driver
+		.actions({ async: true })
+		.move({ origin: a as unknown as Origin })
+		.press()
+		.move({ origin: z as unknown as Origin, duration: 120 })
+		.release()
+		.perform();
+}
+/** The select under a label of the slip. */
+async function choose(label: string, words: string): Promise<void> {
+	await b.withText('.slip label', label);
+	await b.run(
+		`const l = [...document.querySelectorAll('.slip label')].find((x) => x.textContent === arguments[0]);
+		const s = document.getElementById(l.htmlFor);
+		s.value = [...s.options].find((o) => o.textContent.trim().startsWith(arguments[1])).value;
+		s.dispatchEvent(new Event('change', { bubbles: true }));`,
+		label,
+		words
+	);
+}
+const open = (summary: string) => b.click('.slip summary', summary);
+
+test('a house without circuits: proposed by one press, made by another, undone and made again', async () => {
+	const file = DEMOS.quillback?.();
+	assert.ok(file);
+	const job = { ...file.job, id: 'bare', name: 'Bare house', circuits: [], legs: [] };
+	const path = join(folder, 'bare.json');
+	writeFileSync(path, JSON.stringify({ ...file, job, readings: [], events: [] }));
+	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.says('Bare house', '.frame');
+	await b.go('/job/bare/circuit');
+	await b.says('100 boxes hang on none yet', 'main');
+	await b.click('main button', 'Propose circuits');
+	await b.says('House practice', 'main');
+	await b.click('main button', 'Propose circuits for 100');
+	await b.says('Across the crawl space', 'main', 30_000);
+	await b.says('what the rest is held to', 'main');
+	await b.click('main .take button', 'Make these');
+	await b.says(/\d\d circuits; drop at the far end/, 'main');
+	const rail = await b.text('nav, .rail');
+	assert.ok(!/Circuit\s+\d+\s+violation/.test(rail));
+	// Every circuit says why its outlets stand together, and how its wire was found.
+	const circuits = await b.run<number>('return document.querySelectorAll("main table.data button.row").length');
+	assert.ok(circuits >= 18, String(circuits));
+	for (let i = 1; i <= circuits; i += 4) {
+		await b.click(`main table.data tr:nth-child(${i}) button.row`);
+		await b.says(/AWG · \d+ A/, '.slip');
+		await b.says(/why these share a circuit|why it stands alone/, '.slip');
+		await b.says(/house practice|one appliance, and nothing else/, '.slip');
+	}
+	await b.click('button[aria-label="Undo"]');
+	await b.says('0 circuits', 'main header');
+	await b.click('button[aria-label="Redo"]');
+	await b.says(/\d\d circuits/, 'main header');
+});
+
+test('boxes are dragged from circuit to circuit on the board, and along the run on the strip', async () => {
+	await b.go('/job/bare/circuit');
+	await b.click('main button', 'Outlets');
+	const laneOf = (name: string) =>
+		b.run<string>(`return document.querySelector('[data-chip="${name}"]').closest('[data-lane]').dataset.lane`);
+	await b.find('[data-chip="L-02"]');
+	const before = await laneOf('L-02');
+	const other = await laneOf('B1-04');
+	assert.notEqual(before, other);
+	await b.run('document.querySelector(`[data-lane="${arguments[0]}"]`).scrollIntoView({ block: "center" })', before);
+	await drag('[data-chip="L-02"]', `[data-lane="${other}"] h3`);
+	await b.says(`L-02 on circuit ${other}`);
+	assert.equal(await laneOf('L-02'), other);
+	await b.click('button[aria-label="Undo"]');
+	await b.says('Undone: L-02');
+	await b.click('[data-chip="BA-02"]');
+	await b.find('[data-strip-box="BA-01"]');
+	const order = () => b.run<string[]>('return [...document.querySelectorAll("[data-strip-box]")].map((g) => g.dataset.stripBox)');
+	const was = await order();
+	const [first, last] = [was[0] ?? '', was[1] ?? ''];
+	// The last box onto the breaker: it is fed from the panel, by a cable of its own.
+	await drag(`[data-strip-box="${last}"] rect.square`, '[data-strip-breaker] rect');
+	await b.says(`${last} fed anew`);
+	// The other one onto it: now that is fed from there.
+	await drag(`[data-strip-box="${first}"] rect.square`, `[data-strip-box="${last}"] rect.square`);
+	await b.driver.wait(async () => (await order())[0] === last, 8000, 'the order did not turn');
+	assert.deepEqual(await order(), [last, first]);
+});
+
+test('the panel: breakers dragged from slot to slot, one that does not fit refused with the reason, and the legs balanced', async () => {
+	await b.go('/job/bare/circuit');
+	await b.click('main button', 'Panel');
+	await b.says('15 spare of 40 slots', 'main');
+	await b.find('main [role="img"] svg');
+	const slotOf = (n: number) =>
+		b.run<string>(`return document.querySelector('[data-breaker="${n}"]').closest('[data-slot]').dataset.slot`);
+	const from = await slotOf(1);
+	await b.run('document.querySelector(\'[data-breaker="1"]\').scrollIntoView({ block: "center" })');
+	const to = String(Number(from) + 2);
+	await drag('[data-breaker="1"]', `[data-slot="${to}"]`);
+	await b.says(`Circuit 1 to slot ${to}`);
+	assert.equal(await slotOf(1), to);
+	await drag('[data-breaker="1"]', '[data-breaker="20"]');
+	await b.says(/is taken by circuit 20: move that first/);
+	assert.equal(await slotOf(1), to);
+	await b.run('for (const d of document.querySelectorAll("main .content")) d.scrollTo(0, 0)');
+	await b.click('main button', 'Main panel, its facts');
+	await b.click('.slip summary', 'Its label, neutral and grounds');
+	await b.click('.slip fieldset label', 'full size');
+	await b.click('.slip button.close');
+	await b.says('breaker; the label of Main panel lists full size', '.slip');
+});
+
+test('the old directory is not believed until it is proven', async () => {
+	await b.go('/job/marrow-street/circuit');
+	await b.click('main button', 'Panel');
+	await b.says('Not believed until proven', 'main');
+	await b.click('button[aria-label="Directory of circuit 1 proven"]');
+	await b.says('Circuit 1: directory proven');
+	await b.says('proven', 'main table tbody tr:first-child td:last-child');
+});
+
+test("the demo's own mistakes are named with section and fix: the kitchen circuit that wanders, an appliance by guess, a shared neutral", async () => {
+	await b.go('/job/quillback/circuit');
+	await b.says('L-05 in Living hangs on small appliance circuit 3', '.slip');
+	await b.says('210.52(B)(2)', '.slip');
+	await b.click('.slip button', 'Move L-05 to circuit 13');
+	await b.driver.wait(async () => !(await b.text('.slip')).includes('L-05 in Living'), 8000);
+	await b.click('main table button.row', 'Microwave');
+	await open('Facts');
+	await open('Nameplate: microwave');
+	await choose('Begin anew with a generic one', 'none: general use');
+	await b.says('its breaker and its wire are a guess', '.slip');
+	await choose('One appliance: begin with', 'microwave');
+	await b.says('1500 W', '.slip');
+	await choose('On the circuit, V', '240 V');
+	await b.says('one pole gives 120 V', '.slip');
+	await b.click('.slip button', 'Reckon it at 120 V');
+	await b.click('main table button.row', 'Bedroom 2 receptacles');
+	await open('Shared neutral');
+	await choose('Shares its neutral', '13');
+	await b.says('no cable from the panel holds both', '.slip');
+	await b.click('.slip button', 'One three-wire cable to');
+	await b.click('main button', 'Multiwire');
+	await b.says('Circuits 12 and 13 on one neutral', 'main');
+	await b.says('as the code asks', 'main');
+	await b.says('14-3 NM-B with ground', 'main');
+	assert.deepEqual(await b.complaints(), []);
+});
