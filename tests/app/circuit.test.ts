@@ -19,6 +19,14 @@ test('the service load: both methods, what if it had a charger, and how an appli
 	await b.says('Without what is added: 118.1 A.', total);
 	await b.click('button[aria-label^="Without the vehicle charger"]');
 	await b.says('118.1 A', total);
+	await b.click('main button', 'By its meter');
+	await b.type('.measured input', '9.6\t');
+	// 9.6 kW x 1.25 = 12,000 VA.
+	await b.says('50 A', total);
+	await b.says('220.87', 'main');
+	await b.click('main button', 'Adding to it');
+	await b.says('220.83', 'main');
+	await b.says('2/0', 'main');
 	await b.click('button', 'Standard method');
 	await b.says('220.53', 'main');
 	const before = await b.text(total);

@@ -7,6 +7,7 @@ import type { Decision, Finding, Fix, StageResult, Subject } from '../model/resu
 import { compareGauge, GAUGES } from '../units/gauge';
 import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
+import { applianceDecision, applianceFindings } from './appliance-rules';
 import { panelLoad } from './branch-load';
 import { receptaclesOn, sizeCasesOf } from './circuit-case';
 import { feedFindings } from './circuit-feeds';
@@ -33,10 +34,10 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
 		const sized = known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
 		// Their fixes name other circuits: they are made anew, so that none names one that is gone.
-		const why = whyTogether(edition, job, run);
+		const more = [whyTogether(edition, job, run), applianceDecision(edition, job, run)].filter((d) => d !== null);
 		return {
 			findings: [...sharing(edition, job, run), ...sized.findings],
-			decisions: why ? [...sized.decisions, why] : sized.decisions
+			decisions: [...sized.decisions, ...more]
 		};
 	});
 	const multiwire = assessMultiwire(edition, job);
@@ -55,7 +56,8 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 const sharing = (edition: Edition, job: Job, run: Run): Finding[] => [
 	...feedFindings(edition, job, run),
 	...ratingFindings(edition, job, run),
-	...sharedLoads(edition, job, run)
+	...sharedLoads(edition, job, run),
+	...applianceFindings(edition, job, run)
 ];
 
 function assessCircuit(edition: Edition, job: Job, circuit: Circuit): StageResult {

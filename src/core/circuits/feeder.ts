@@ -8,6 +8,9 @@ import type { Finding, Step } from '../model/result';
 import { compareGauge, GAUGES, type Awg } from '../units/gauge';
 import { atMost, show } from '../units/quantity';
 import { loosely, servedArea } from './branch-load';
+import { buildingOf } from './buildings';
+import { wholeDwellingWire } from './service-conductors';
+import { isService, occupantsOf } from './slots';
 import { appliancesOf } from './service-of-job';
 import { serviceLoad } from './service-load';
 
@@ -81,7 +84,8 @@ export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: n
 export function sizeFeeder(edition: Edition, job: Job, panel: Panel, feeder: Feeder, breakerA?: number): FeederSize {
 	const { loadA, designA, steps } = feederLoad(edition, job, panel);
 	const chosen = breakerA ?? standardBreaker(designA, edition) ?? feeder.breakerA;
-	const carries = (awg: Awg) => wireHolds(edition, feeder, awg, chosen, designA);
+	const whole = carriesAll(job, panel, feeder);
+	const carries = (awg: Awg) => wireHolds(edition, feeder, awg, chosen, designA, whole);
 	const awg = GAUGES.find(carries) ?? null;
 	const egcAwg = awg && chosen <= (edition.grounding.rows.at(-1)?.upToA ?? 0) ? egcFor(chosen, feeder.metal, awg, edition) : null;
 	const percent = awg && dropPercent(edition, feeder, awg, loadA);
@@ -106,7 +110,7 @@ export function sizeFeeder(edition: Edition, job: Job, panel: Panel, feeder: Fee
 				formula: `${feeder.cable} ${feeder.metal}, on ${chosen} A`,
 				value: awg ?? 'none here is enough',
 				unit: 'AWG',
-				rule: cite(edition, edition.panels.feeder.load)
+				rule: cite(edition, whole ? edition.panels.wholeDwelling.rule : edition.panels.feeder.load)
 			},
 			...(egcAwg
 				? [
@@ -147,7 +151,17 @@ function feederAmpacity(edition: Edition, feeder: Feeder, awg: Awg, breakerA: nu
 		})?.amps ?? null
 	);
 }
-function wireHolds(edition: Edition, feeder: Feeder, awg: Awg, breakerA: number, designA: number): boolean {
+/** It carries the whole dwelling: nothing of the house hangs before it. @source 310.12 */
+function carriesAll(job: Job, panel: Panel, feeder: Feeder): boolean {
+	const from = job.panels.find((p) => p.id === feeder.fromPanelId);
+	return !!from && isService(job, from) && !buildingOf(job, panel) && occupantsOf(job, from.id).length === 1;
+}
+function wireHolds(edition: Edition, feeder: Feeder, awg: Awg, breakerA: number, designA: number, whole: boolean): boolean {
+	const { fromA, toA } = edition.panels.wholeDwelling;
+	if (whole && breakerA >= fromA && breakerA <= toA) {
+		const least = wholeDwellingWire(edition, breakerA, feeder.metal);
+		return least !== null && compareGauge(awg, least) >= 0;
+	}
 	const amps = feederAmpacity(edition, feeder, awg, breakerA);
 	if (amps === null || !atMost(designA, amps)) return false;
 	const small = edition.smallConductor[feeder.metal][awg];
@@ -191,7 +205,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 				: undefined
 		});
 	}
-	if (!wireHolds(edition, feeder, feeder.awg, feeder.breakerA, designA)) {
+	if (!wireHolds(edition, feeder, feeder.awg, feeder.breakerA, designA, carriesAll(job, panel, feeder))) {
 		const bears = feederAmpacity(edition, feeder, feeder.awg, feeder.breakerA);
 		say('feeder-wire', {
 			rule: cite(edition, panels.feeder.load),

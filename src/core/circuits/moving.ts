@@ -26,13 +26,13 @@ export function feetBetween(job: Job, a: string, b: string, way: Way = job.pract
 
 /**
  * One edit that puts boxes on a circuit of the right kind: the one with the nearest box that it can be fed from, else a new one.
- * @param beside another circuit than this; by default the one that each box hangs on
+ * @param as a circuit of its own, always a new one
  */
-export function moveFix(edition: Edition, job: Job, from: Circuit, boxes: readonly Box[]): Fix | undefined {
+export function moveFix(edition: Edition, job: Job, from: Circuit, boxes: readonly Box[], as?: 'individual'): Fix | undefined {
 	const [first] = boxes;
 	if (!first) return undefined;
-	const kind = kindFor(edition, job, first);
-	const target = nearestFeed(job, from, kind, first, new Set(boxes.map((b) => b.id)));
+	const kind = as ?? kindFor(edition, job, first);
+	const target = as ? undefined : nearestFeed(job, from, kind, first, new Set(boxes.map((b) => b.id)));
 	const circuitId = target?.circuit.id ?? null;
 	let fromId = target?.fromId ?? from.panelId;
 	const moves = boxes.map((box) => {
@@ -43,7 +43,9 @@ export function moveFix(edition: Edition, job: Job, from: Circuit, boxes: readon
 	const names = boxes.length > 2 ? `${boxes.length} boxes` : boxes.map((b) => b.name).join(' and ');
 	if (target) return { kind: 'move-to-circuit', label: `Move ${names} to circuit ${target.circuit.number}`, moves };
 	const room = first.roomId ? indexOf(job).rooms.get(first.roomId)?.name : undefined;
-	const fresh = { name: `${room ?? first.name} receptacles`, kind, breakerA: 20, panelId: from.panelId };
+	const own = first.devices.find((d) => d.kind !== 'switch');
+	const alone = own?.name || (own?.serves ?? first.name);
+	const fresh = { name: as ? inWords(alone) : `${room ?? first.name} receptacles`, kind, breakerA: 20, panelId: from.panelId };
 	return { kind: 'move-to-circuit', label: `Move ${names} to a new ${inWords(kind)} circuit`, moves, fresh };
 }
 

@@ -2,6 +2,7 @@ import type { Edition, RuleRef } from '../code/edition';
 import type { Box, CircuitLoad, Device, GroupingPractice, Job, Panel, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { CircuitKind, Serves } from '../model/kinds';
+import { isFurnace } from './appliance-rules';
 import { buildingOf, panelFor } from './buildings';
 import { loadOfOutlet } from './nameplates';
 
@@ -98,7 +99,7 @@ function standsAlone(edition: Edition, d: Device, practice: GroupingPractice): b
 	if (d.volts === 240) return true;
 	if (d.serves && OWN_AT_120.includes(d.serves)) return true;
 	if (d.serves === 'refrigerator') return practice.refrigeratorAlone;
-	if (d.kind === 'hard-wired') return d.serves === 'hvac' || d.watts > shareOf(edition, 15);
+	if (d.kind === 'hard-wired') return isFurnace(d) || d.serves === 'hvac' || d.watts > shareOf(edition, 15);
 	return d.watts > edition.cordShare.share * Math.min(20, d.amps) * 120 || d.amps > edition.circuits.large.receptacleA;
 }
 function ownCircuit(edition: Edition, job: Job, box: Box, device: Device): OwnCircuit {

@@ -6,7 +6,7 @@ import type { Decision, Finding } from '../model/result';
 import { counted, show } from '../units/quantity';
 import { isApart } from './buildings';
 import { feederFindings, sizeFeeder } from './feeder';
-import { clashes, occupantsOf, slotsOf, spareSlots, type Occupant } from './slots';
+import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } from './slots';
 
 /** A panel: its slots, what its label lists, where neutral and grounds go, its feeder. @source 408, 110.3(B), 250.24, 250.32, 215, 225 */
 export function panelFindings(edition: Edition, job: Job): Finding[] {
@@ -21,7 +21,8 @@ export function panelFindings(edition: Edition, job: Job): Finding[] {
 /** The feeder's arithmetic, for the slip of the panel that it feeds. */
 export function panelDecisions(edition: Edition, job: Job): Decision[] {
 	return job.panels.flatMap((panel) => {
-		if (!panel.feeder) return [];
+		const joined = joinedDecision(edition, job, panel);
+		if (!panel.feeder) return [joined];
 		const least = sizeFeeder(edition, job, panel, panel.feeder);
 		const { awg, breakerA } = panel.feeder;
 		return [
@@ -35,9 +36,34 @@ export function panelDecisions(edition: Edition, job: Job): Decision[] {
 				alternatives: least.awg
 					? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the least that carries this load' }]
 					: []
-			}
+			},
+			joined
 		];
 	});
+}
+/** Where neutrals and grounds go in it. */
+function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
+	const service = isService(job, panel);
+	const rule = cite(edition, service ? edition.panels.joined : edition.panels.apart);
+	return {
+		id: `joined:${panel.id}`,
+		subject: at(panel),
+		value: service ? 'neutral and grounds joined' : 'neutral and grounds apart',
+		title: service ? 'it holds the service disconnect' : 'it is fed from another panel',
+		steps: [
+			{
+				label: service
+					? 'all on bars that are bonded to the enclosure'
+					: 'neutrals on a bar of their own, grounds on one bonded to the enclosure',
+				formula: service ? 'here, and nowhere beyond' : 'or the ground carries neutral current',
+				value: panel.bonded === undefined ? 'to be looked at' : panel.bonded ? 'joined' : 'apart',
+				unit: '',
+				rule
+			}
+		],
+		rules: [rule],
+		alternatives: []
+	};
 }
 
 const nameOf = (o: Occupant): string => (o.kind === 'circuit' ? `circuit ${o.circuit.number}` : `the feeder of ${o.panel.name}`);
@@ -138,10 +164,6 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		];
 	});
 }
-
-/** Is this where neutral and grounds are joined: the panel with the service disconnect, told or taken to be so. */
-export const isService = (job: Job, panel: Panel): boolean =>
-	!panel.feeder && (panel.service ?? !job.panels.some((p) => p.id !== panel.id && p.service));
 
 function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const { joined, apart } = edition.panels;

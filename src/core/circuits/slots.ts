@@ -63,3 +63,7 @@ export function isFree(job: Job, panel: Panel, slot: number, poles: 1 | 2, apart
 }
 export const spareSlots = (job: Job, panel: Panel): number[] =>
 	[...slotMap(job, panel)].filter(([slot, all]) => !all.length && slot <= panel.slots).map(([slot]) => slot);
+
+/** Is this where neutral and grounds are joined: the panel with the service disconnect, told or taken to be so. */
+export const isService = (job: Job, panel: Panel): boolean =>
+	!panel.feeder && (panel.service ?? !job.panels.some((p) => p.id !== panel.id && p.service));

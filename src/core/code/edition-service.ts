@@ -29,6 +29,9 @@ export interface ServiceTable {
 		upToB: number;
 	};
 	optional: { rule: RuleRef; firstVa: number; share: number; few: number; many: number; manyUnits: number; supplement: number };
+	/** Adding to a dwelling that stands: by nameplates, or by what was measured. */
+	existing: { rule: RuleRef; firstVa: number; share: number };
+	measured: { rule: RuleRef; factor: number };
 	least: { rule: RuleRef; amps: number };
 	sizes: readonly number[];
 }

@@ -1,4 +1,5 @@
 import type { BreakKind, Cable, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
+import type { AppliancesTable } from './edition-appliances';
 import type { CircuitsTable } from './edition-circuits';
 import type { PanelsTable } from './edition-panels';
 import type { PlacesTable } from './edition-places';
@@ -104,6 +105,7 @@ export interface Edition {
 	};
 	drop: { rule: RuleRef; percent: number };
 	loads: Readonly<Record<LoadKind, LoadRule>>;
+	appliances: AppliancesTable;
 	range: {
 		rule: RuleRef;
 		least: RuleRef;

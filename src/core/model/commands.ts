@@ -183,6 +183,9 @@ export const applyFix =
 			case 'edit-circuit':
 				Object.assign(find(draft.circuits, fix.circuitId, 'circuit'), fix.change);
 				return;
+			case 'edit-leg':
+				Object.assign(find(draft.legs, fix.legId, 'leg'), fix.change);
+				return;
 			case 'set-load':
 				find(draft.circuits, fix.circuitId, 'circuit').load = fix.load;
 				return;

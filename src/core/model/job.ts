@@ -8,6 +8,7 @@ import type {
 	ConductorMeans,
 	Dampness,
 	DeviceKind,
+	Disconnect,
 	Dwelling,
 	EditionKey,
 	FixtureKind,
@@ -328,6 +329,8 @@ export interface Circuit {
 	proven?: boolean | undefined;
 	/** Left out: a breaker. */
 	opener?: Opener | undefined;
+	/** Of its appliance; left out: not looked at. */
+	disconnect?: Disconnect | undefined;
 	/** The type that is marked on the breaker, as the panel's label lists it. */
 	breakerType?: string | undefined;
 	/** One of two thin breakers in one slot. */

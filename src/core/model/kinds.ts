@@ -188,6 +188,9 @@ export type PanelKind = (typeof PANEL_KINDS)[number];
 /** Kinds of breaker that a panel's label may list. */
 export const BREAKER_FORMS = ['full-size', 'two-pole', 'tandem', 'gfci', 'afci', 'dual'] as const;
 export type BreakerForm = (typeof BREAKER_FORMS)[number];
+/** The disconnect of an appliance. */
+export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
+export type Disconnect = (typeof DISCONNECTS)[number];
 /** How the hots of a multiwire circuit open: together as one breaker, by a handle tie, or each by itself. */
 export const OPENS_TOGETHER = ['two-pole', 'handle-tie', 'each'] as const;
 export type OpensTogether = (typeof OPENS_TOGETHER)[number];

@@ -1,5 +1,5 @@
 import type { Awg } from '../units/gauge';
-import type { Circuit, CircuitLoad, Device, Panel, Place } from './job';
+import type { Circuit, CircuitLoad, Device, Leg, Panel, Place } from './job';
 import type { CircuitKind, DeviceKind, EditionKey, OpensTogether, Serves, Stage } from './kinds';
 
 /** A rule as cited: our words, the book's number. */
@@ -57,6 +57,12 @@ export type Fix =
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
 	| { kind: 'edit-device'; label: string; boxId: string; deviceId: string; change: Partial<Omit<Device, 'id'>> }
 	| { kind: 'edit-circuit'; label: string; circuitId: string; change: Partial<Omit<Circuit, 'id' | 'load'>> }
+	| {
+			kind: 'edit-leg';
+			label: string;
+			legId: string;
+			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground'>>;
+	  }
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }
 	| { kind: 'pair-circuits'; label: string; circuitIds: readonly [string, string]; opens: OpensTogether | null }

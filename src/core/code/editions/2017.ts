@@ -1,4 +1,5 @@
 import type { Edition } from '../edition';
+import { appliances2017 } from './appliances';
 import { circuits2017 } from './circuits';
 import * as c from './common';
 import { panels2017 } from './panels';
@@ -13,6 +14,7 @@ export const edition2017: Edition = {
 	places: places2017,
 	service: service2017,
 	circuits: circuits2017,
+	appliances: appliances2017,
 	panels: panels2017,
 	walls: {
 		...c.wallsRule,

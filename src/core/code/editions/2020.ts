@@ -1,4 +1,5 @@
 import type { Edition } from '../edition';
+import { appliances2020 } from './appliances';
 import { circuits2020 } from './circuits';
 import * as c from './common';
 import { panels2020 } from './panels';
@@ -19,6 +20,7 @@ export const edition2020: Edition = {
 	places: places2020,
 	service: service2020,
 	circuits: circuits2020,
+	appliances: appliances2020,
 	panels: panels2020,
 	walls: {
 		...edition2017.walls,

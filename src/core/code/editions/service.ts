@@ -43,6 +43,8 @@ export const service2017: ServiceTable = {
 		manyUnits: 4,
 		supplement: 0.65
 	},
+	existing: { rule: ref('220.83', 'Adding to an existing dwelling'), firstVa: 8000, share: 0.4 },
+	measured: { rule: ref('220.87', 'Measured demand of a year, with a quarter more'), factor: 1.25 },
 	least: { rule: ref('230.79(C)', 'One-family dwelling: at least 100 A'), amps: 100 },
 	sizes: [...BREAKER_SIZES.filter((a) => a >= 100), 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200]
 };

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/balance';
 	import { panelLoad } from '$core/circuits/branch-load';
-	import { isService } from '$core/circuits/panel-findings';
-	import { legOfSlot, slotMap, type Occupant } from '$core/circuits/slots';
+	import { isService, legOfSlot, slotMap, type Occupant } from '$core/circuits/slots';
 	import { editCircuit } from '$core/model/commands';
 	import { moveSlots } from '$core/model/circuit-commands';
 	import { inWords } from '$core/model/kinds';

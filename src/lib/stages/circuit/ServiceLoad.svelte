@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
-	import { serviceLoad, type ServiceAppliance, type ServiceMethod } from '$core/circuits/service-load';
+	import { existingLoad, measuredLoad } from '$core/circuits/existing-load';
+	import { serviceConductors } from '$core/circuits/service-conductors';
+	import { serviceLoad, type ServiceAppliance } from '$core/circuits/service-load';
 	import { appliancesOf, countsAs, floorArea, nameplateVa, serviceCaseOf, serviceRating } from '$core/circuits/service-of-job';
 	import { editJob, setLoad } from '$core/model/commands';
 	import type { Circuit } from '$core/model/job';
@@ -14,19 +16,37 @@
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
 	const store = useJob();
-	let method = $state<ServiceMethod>('optional');
+	/** Both methods of a new service; and two of adding to a house that stands. */
+	const WAYS = {
+		standard: 'Standard method',
+		optional: 'Optional method',
+		existing: 'Adding to it',
+		measured: 'By its meter'
+	} as const;
+	type Way = keyof typeof WAYS;
+	let method = $state<Way>('optional');
+	let peakKw = $state<number | null>(null);
 	/** Not in the job: what the service would carry with it. */
 	let more = $state.raw<ServiceAppliance[]>([]);
 	const area = $derived(floorArea(store.job));
 	const appliances = $derived(appliancesOf(store.job));
 	const have = $derived(serviceRating(store.job));
 	const reckon = (extra: readonly ServiceAppliance[]) => {
-		const c = serviceCaseOf(store.job, method, extra);
-		return c && serviceLoad(store.edition, c);
+		const c = serviceCaseOf(store.job, method === 'standard' ? 'standard' : 'optional', method === 'existing' ? [] : extra);
+		if (!c) return null;
+		if (method === 'existing') return { serviceA: null, ...existingLoad(store.edition, c, extra) };
+		if (method === 'measured') return { serviceA: null, ...measuredLoad(store.edition, peakKw ?? 0, extra) };
+		return serviceLoad(store.edition, c);
 	};
+	const forNew = $derived(method === 'standard' || method === 'optional');
 	const now = $derived(reckon([]));
 	const then = $derived(more.length ? reckon(more) : null);
 	const result = $derived(then ?? now);
+	/** Conductors of the service that is there, else of the one that is asked for. */
+	const wires = $derived.by(() => {
+		const rating = have ?? result?.serviceA;
+		return rating ? serviceConductors(store.edition, rating) : null;
+	});
 	/** Circuits made for an appliance that says nothing of its load yet. */
 	const silent = $derived(store.job.circuits.filter((c) => c.load && countsAs(c.load) !== 'none' && !nameplateVa(c.load)));
 	const kinds = [
@@ -60,9 +80,9 @@
 		<div class="total" role="status">
 			<b>{show(result.amps, 1)} A</b>
 			<span
-				>{show(result.va, 0)} VA at 240 V; service {result.serviceA === null
-					? 'beyond standard ratings'
-					: `${result.serviceA} A`}</span
+				>{show(result.va, 0)} VA at 240 V{#if forNew}; service {result.serviceA === null
+						? 'beyond standard ratings'
+						: `${result.serviceA} A`}{/if}</span
 			>
 			{#if have !== null}
 				{#if result.amps > have}<p class="over"><Mark kind="violation" word /> more than the {have} A that is there</p>
@@ -71,10 +91,27 @@
 			{#if then && now}<p class="soft">Without what is added: {show(now.amps, 1)} A.</p>{/if}
 		</div>
 		<div class="choose">
-			<Btn small pressed={method === 'standard'} onclick={() => (method = 'standard')}>Standard method</Btn>
-			<Btn small pressed={method === 'optional'} onclick={() => (method = 'optional')}>Optional method</Btn>
+			{#each Object.entries(WAYS) as [way, name] (way)}
+				<Btn small pressed={method === way} onclick={() => (method = way as Way)}>{name}</Btn>
+			{/each}
 		</div>
 	</div>
+	{#if method === 'measured'}
+		<div class="measured">
+			<TextField
+				label="Greatest demand of a year, kW"
+				value={peakKw === null ? '' : show(peakKw, 2)}
+				placeholder="from the meter"
+				check={(v) => (Number(v) > 0 && Number(v) <= 100 ? null : `Kilowatts, up to 100; got "${v}"`)}
+				inputmode="decimal"
+				onkeep={(v) => (peakKw = Number(v))}
+			/>
+			<p class="soft">
+				From a year of the meter, or 30 days recorded with the greatest load of the season on. Without generation or storage
+				behind the meter.
+			</p>
+		</div>
+	{/if}
 	<div class="columns">
 		<section>
 			<h2>What counts</h2>
@@ -145,6 +182,14 @@
 						<span class="mono">{typeof step.value === 'number' ? show(step.value, 1) : step.value} {step.unit}</span>
 					</li>
 				{/each}
+				{#each wires?.steps ?? [] as step, i (i)}
+					<li>
+						<span
+							>{step.label}<small>{step.formula}</small>{#if step.rule}&nbsp;<RuleChip rule={step.rule} />{/if}</span
+						>
+						<span class="mono">{typeof step.value === 'number' ? show(step.value, 1) : step.value} {step.unit}</span>
+					</li>
+				{/each}
 			</ol>
 		</section>
 	</div>
@@ -170,7 +215,19 @@
 		color: var(--stop);
 		font-weight: 600;
 	}
+	.measured {
+		display: grid;
+		grid-template-columns: 240px 1fr;
+		gap: 14px;
+		align-items: end;
+		margin-top: 10px;
+	}
+	.measured p {
+		margin: 0;
+		font-size: 14px;
+	}
 	.choose {
+		flex-wrap: wrap;
 		display: flex;
 		gap: 8px;
 		align-items: start;

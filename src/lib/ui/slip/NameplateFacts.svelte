@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { connectedWatts } from '$core/circuits/load';
-	import { setLoad } from '$core/model/commands';
+	import { editCircuit, setLoad } from '$core/model/commands';
 	import type { Circuit, CircuitLoad } from '$core/model/job';
-	import { inWords, LOAD_KINDS } from '$core/model/kinds';
+	import { DISCONNECTS, inWords, LOAD_KINDS, type Disconnect } from '$core/model/kinds';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import FlagField from '../fields/FlagField.svelte';
@@ -16,6 +16,11 @@
 	/** What the circuit was made for, as its nameplate says. */
 	let { circuit }: Props = $props();
 	const store = useJob();
+	const DISCONNECT: Record<Disconnect, string> = {
+		'in-sight': 'in sight of it',
+		lockable: 'breaker that locks off',
+		none: 'none'
+	};
 	const load = $derived(circuit.load);
 	const connected = $derived(load && connectedWatts(load));
 	const put = (what: string, next: CircuitLoad | null) =>
@@ -134,6 +139,13 @@
 				onkeep={(v) => set('continuous', { continuous: v ?? false })}
 			/>
 		{/if}
+		<SelectField
+			label="Its disconnect"
+			value={circuit.disconnect ?? ''}
+			options={[{ value: '', name: 'not looked at' }, ...DISCONNECTS.map((value) => ({ value, name: DISCONNECT[value] }))]}
+			onkeep={(v: Disconnect | '') =>
+				store.edit(`Circuit ${circuit.number}: disconnect`, editCircuit(circuit.id, { disconnect: v || undefined }))}
+		/>
 	</div>
 	{#if connected?.watts != null}
 		<p class="soft">

@@ -22,7 +22,7 @@
 	const FIRST: Record<Stage, string[]> = {
 		walk: [],
 		layout: ['walls'],
-		circuit: ['size', 'drop', 'group', 'feeder', 'multiwire'],
+		circuit: ['size', 'drop', 'group', 'appliance', 'feeder', 'joined', 'multiwire'],
 		protect: ['protect'],
 		rough: ['size'],
 		trim: ['protect'],
