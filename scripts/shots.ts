@@ -17,14 +17,20 @@ const tape = async (b: Browser) => {
 	await b.type('.tape input', 'Kiln room\t');
 	await b.type('#tape-text', "d2'8 4' r 12'6 r 10'2 r 12'6 r 3'5");
 };
+const propose = async (b: Browser) => {
+	await b.click('main button', 'Propose');
+	await b.click('main button', 'Take out');
+	await b.click('main button', 'Propose circuits for');
+	await b.says('Across the crawl space', 'main', 30_000);
+};
 const SHOTS: Shot[] = [
 	{ name: 'jobs', path: '/' },
 	{ name: 'walk', path: '/job/quillback/walk', act: pick('K-08') },
-	{ name: 'walk-room', path: '/job/quillback/walk', act: (b) => b.press('path.floor[aria-label^="Kitchen"]') },
 	{ name: 'walk-tape', path: '/job/quillback/walk', act: tape },
 	{ name: 'punch-list', path: '/job/quillback/layout', act: (b) => b.click('button', 'Punch list') },
 	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
 	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
+	{ name: 'panel', path: '/job/marrow-street/circuit', dark: true, act: (b) => b.click('main button', 'Panel') },
 	{ name: 'service-load', path: '/job/quillback/circuit', act: (b) => b.click('main button', 'Service load') },
 	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },
 	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
@@ -33,10 +39,11 @@ const SHOTS: Shot[] = [
 	{ name: 'prove-dark', path: '/job/marrow-street/prove', dark: true, act: pickRow('SW-04') },
 	{ name: 'trace', path: '/job/marrow-street/trace' },
 	{ name: 'handover', path: '/job/marrow-street/handover' },
-	{ name: 'layout-dark', path: '/job/quillback/layout', dark: true },
 	{ name: 'phone-prove', path: '/job/quillback/prove?box=w-01', size: PHONE, dark: true },
 	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
-	{ name: 'phone-jobs', path: '/', size: PHONE }
+	{ name: 'phone-jobs', path: '/', size: PHONE },
+	// Last: it changes the demo house.
+	{ name: 'propose', path: '/job/quillback/circuit', act: propose }
 ];
 const [only, folder = 'docs/screenshots'] = process.argv.slice(2);
 const wanted = only && only !== 'all' ? only.split(',') : null;

@@ -150,6 +150,8 @@ function byUse(
 	practice: GroupingPractice
 ): OutletClass[] {
 	const { feeds, required, counters } = edition.circuits;
+	// Small-appliance circuits that stand count: what is left need not make two more.
+	const there = job.circuits.filter((c) => c.kind === 'small-appliance').length;
 	const classes = new Map<string, OutletClass>();
 	const into = (key: string, make: () => OutletClass, unit: Unit) => {
 		const c = classes.get(key) ?? make();
@@ -172,7 +174,13 @@ function byUse(
 			const kitchen = kitchenOf(job, first as { box: Box; room: Room }, all);
 			into(
 				`kitchen ${kitchen}`,
-				() => wanted(kind, { of: 'receptacles', most: practice.perCircuit20, least: 2, countersOn: counters.least }),
+				() =>
+					wanted(kind, {
+						of: 'receptacles',
+						most: practice.perCircuit20,
+						least: Math.max(1, 2 - there),
+						countersOn: there ? 1 : counters.least
+					}),
 				unit
 			);
 		} else if (kind === 'garage' || unit.along) {

@@ -51,10 +51,10 @@ export const removeCircuit =
 		draft.circuits = draft.circuits.filter((c) => c.id !== circuitId);
 	};
 
-/** Circuits that are only planned; one with a cable in the wall is not. */
+/** Circuits that another proposal may replace: only planned, no cable in the wall, and no nameplate entered that would be lost. */
 export const plannedOnly = (job: Job): string[] => {
 	const built = new Set(job.legs.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
-	return job.circuits.filter((c) => c.state === 'planned' && !built.has(c.id)).map((c) => c.id);
+	return job.circuits.filter((c) => c.state === 'planned' && !c.load && !built.has(c.id)).map((c) => c.id);
 };
 export const removeCircuits =
 	(ids: readonly string[]): Command =>

@@ -113,7 +113,7 @@
 {#if !loose.length && !found.length}
 	<p class="soft">
 		Every outlet hangs on a circuit. To see other ways, take the planned ones out (one undo brings them back) and have them
-		proposed anew; what is in the wall stays.
+		proposed anew; what is in the wall stays, and so do appliances whose nameplate is entered.
 	</p>
 {/if}
 

@@ -78,7 +78,7 @@
 {:else}
 	<div class="top">
 		<div class="total" role="status">
-			<b>{show(result.amps, 1)} A</b>
+			<b>{method === 'measured' && peakKw === null ? '?' : show(result.amps, 1)} A</b>
 			<span
 				>{show(result.va, 0)} VA at 240 V{#if forNew}; service {result.serviceA === null
 						? 'beyond standard ratings'
