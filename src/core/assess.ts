@@ -6,6 +6,7 @@ import type { Stage } from './model/kinds';
 import type { Assessment, Finding, StageResult } from './model/result';
 import { assessProtection } from './protection/assess-protection';
 import { assessProve, proofs, type BoxProof } from './prove/assess-prove';
+import { assessFit } from './rough/boxes-fit';
 import { openSymptoms } from './trace/symptoms';
 
 export interface JobAssessment extends Assessment {
@@ -22,6 +23,7 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 	const edition = editions[job.edition];
 	const boxProofs = proofs(edition, job, readings);
 	const circuit = assessCircuits(edition, job);
+	const fit = assessFit(edition, job);
 	const lengths = (f: Finding) => f.id.startsWith('length:');
 	return {
 		stages: {
@@ -29,7 +31,7 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 			layout: assessLayout(edition, job),
 			circuit: { ...circuit, findings: circuit.findings.filter((f) => !lengths(f)) },
 			protect: assessProtection(edition, job),
-			rough: { findings: circuit.findings.filter(lengths), decisions: [] },
+			rough: { findings: [...circuit.findings.filter(lengths), ...fit.findings], decisions: fit.decisions },
 			trim: NOTHING,
 			prove: assessProve(job, boxProofs),
 			trace: { findings: openSymptoms(edition, job), decisions: [] },

@@ -257,7 +257,7 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		const room = box?.roomId ? rooms.get(box.roomId) : undefined;
 		if (!box || !room) continue;
 		for (const device of box.devices) {
-			const facts = outletFacts(job, room, box, device, circuit);
+			const facts = outletFacts(edition, job, room, box, device, circuit);
 			const { gfci, afci } = protectionNeed(edition, facts, job.permitDate, job.amendments).need;
 			need.gfci ||= gfci.required && !protectedBy(job, circuit, box, device, 'gfci');
 			need.afci ||= afci.required;

@@ -1,5 +1,6 @@
 import type { BreakKind, Cable, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../model/kinds';
 import type { AppliancesTable } from './edition-appliances';
+import type { BoxesTable } from './edition-boxes';
 import type { CircuitsTable } from './edition-circuits';
 import type { PanelsTable } from './edition-panels';
 import type { PlacesTable } from './edition-places';
@@ -106,6 +107,7 @@ export interface Edition {
 	drop: { rule: RuleRef; percent: number };
 	loads: Readonly<Record<LoadKind, LoadRule>>;
 	appliances: AppliancesTable;
+	boxes: BoxesTable;
 	range: {
 		rule: RuleRef;
 		least: RuleRef;
@@ -124,6 +126,8 @@ export interface Edition {
 		/** Outlets by what they serve, and hard-wired ones. */
 		outlets: readonly PlaceRow[];
 		access: RuleRef;
+		/** The way of a cord to a sink or tub may go through a doorway, or a cabinet's door. */
+		cordThroughDoors: boolean;
 		replacement: RuleRef;
 	};
 	afci: {

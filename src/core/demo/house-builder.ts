@@ -78,7 +78,7 @@ export class HouseBuilder {
 			heightIn: 16,
 			material: 'plastic',
 			gangs: 1,
-			volumeCuIn: 20,
+			volumeCuIn: 22.5,
 			ground: 'present',
 			groundProof: 'wiring-method',
 			cables: [],

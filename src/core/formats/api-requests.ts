@@ -1,4 +1,5 @@
 import { type AnySchema } from 'yup';
+import { FILL_GAUGES } from '../code/edition-boxes';
 import type { OutletFacts } from '../code/outlet';
 import { SERVICE_METHODS, type ServiceCase } from '../circuits/service-load';
 import type { SizeCase } from '../circuits/size';
@@ -22,6 +23,7 @@ import {
 } from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import { amendmentFields, pointSchema } from '../model/schema';
+import { FILL_ROLES, type FillCase } from '../rough/box-fill';
 import { GAUGES } from '../units/gauge';
 
 /** Bodies of the HTTP API as Yup schemas, and what the schemas cannot see. */
@@ -260,6 +262,35 @@ export const protectRequest = shape({
 	amendments: list(shape({ ...amendmentFields(), id: maybe(named(64)) }), 100).default(() => [])
 });
 export const checkProtect = (body: unknown): Checked<ProtectRequest> => check<ProtectRequest>(protectRequest, body);
+
+export type BoxFillRequest = FillCase & { edition: EditionKey };
+export const boxFillRequest = shape({
+	edition: edition(),
+	volumeCuIn: must(figure(0.1, 1000)),
+	conductors: list(
+		shape({ awg: must(oneOf(FILL_GAUGES)), count: must(whole(0, 200)), role: must(oneOf(FILL_ROLES)) }),
+		200
+	).default(() => []),
+	internalClamps: flag(),
+	supportFittings: whole(0, 20),
+	yokes: list(shape({ awg: must(oneOf(FILL_GAUGES)), gangs: must(whole(1, 8)) }), 50).default(() => [])
+});
+export const checkBoxFill = (body: unknown): Checked<BoxFillRequest> => {
+	const checked = check<BoxFillRequest>(boxFillRequest, body);
+	// What may be left out: a box with nothing of it.
+	return checked.ok
+		? {
+				...checked,
+				value: {
+					...checked.value,
+					conductors: checked.value.conductors ?? [],
+					yokes: checked.value.yokes ?? [],
+					internalClamps: checked.value.internalClamps ?? false,
+					supportFittings: checked.value.supportFittings ?? 0
+				}
+			}
+		: checked;
+};
 
 const thenCheck = <T>(checked: Checked<T>, more: (value: T) => FieldFault[]): Checked<T> => {
 	if (!checked.ok) return checked;

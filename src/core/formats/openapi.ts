@@ -1,6 +1,6 @@
 import type { AnySchema } from 'yup';
 import { jobFileSchema } from '../model/schema';
-import { countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
+import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
 /** OpenAPI 3.1 of the HTTP API, its bodies made from the schemas that the handlers hold requests to. */
@@ -59,6 +59,11 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 				'Load of a dwelling and the service for it, by the standard or the optional method',
 				serviceLoadRequest,
 				answer({ va: NUMBER, amps: NUMBER, serviceA: { type: ['number', 'null'] } })
+			),
+			'/api/v1/box-fill': post(
+				'Volume that conductors, clamps, fittings, yokes and grounds take of a box',
+				boxFillRequest,
+				answer({ usedCuIn: NUMBER, freeCuIn: NUMBER, fits: FLAG })
 			),
 			'/api/v1/protect': post(
 				'GFCI, AFCI and what else protects each outlet',

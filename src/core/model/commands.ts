@@ -180,6 +180,9 @@ export const applyFix =
 			case 'edit-device':
 				Object.assign(find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.change);
 				return;
+			case 'edit-box':
+				Object.assign(find(draft.boxes, fix.boxId, 'box'), fix.change);
+				return;
 			case 'edit-circuit':
 				Object.assign(find(draft.circuits, fix.circuitId, 'circuit'), fix.change);
 				return;

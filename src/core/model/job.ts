@@ -61,6 +61,8 @@ export interface Practice {
 	dropPercent: number;
 	/** Years after which a GFCI is to be replaced. */
 	gfciYears: number;
+	/** How far back a protecting device reaches, in; left out: the usual. */
+	protectingDeviceIn?: number | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
@@ -255,6 +257,8 @@ export interface Box {
 	material: 'plastic' | 'metal';
 	gangs: number;
 	volumeCuIn: number | null;
+	/** Behind the device; left out: not measured. */
+	depthIn?: number | undefined;
 	ground: 'present' | 'none' | 'unknown';
 	groundProof: GroundProof;
 	cables: CableSeen[];

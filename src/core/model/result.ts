@@ -1,5 +1,5 @@
 import type { Awg } from '../units/gauge';
-import type { Circuit, CircuitLoad, Device, Leg, Panel, Place } from './job';
+import type { Box, Circuit, CircuitLoad, Device, Leg, Panel, Place } from './job';
 import type { CircuitKind, DeviceKind, EditionKey, OpensTogether, Serves, Stage } from './kinds';
 
 /** A rule as cited: our words, the book's number. */
@@ -56,6 +56,7 @@ export type Fix =
 	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
 	| { kind: 'edit-device'; label: string; boxId: string; deviceId: string; change: Partial<Omit<Device, 'id'>> }
+	| { kind: 'edit-box'; label: string; boxId: string; change: Partial<Pick<Box, 'volumeCuIn' | 'depthIn' | 'gangs'>> }
 	| { kind: 'edit-circuit'; label: string; circuitId: string; change: Partial<Omit<Circuit, 'id' | 'load'>> }
 	| {
 			kind: 'edit-leg';

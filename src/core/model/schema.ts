@@ -62,6 +62,7 @@ const practice = shape({
 	testLoadA: must(figure(1, 20)),
 	supplyVolts: must(figure(90, 140)),
 	dropPercent: must(figure(0.5, 20)),
+	protectingDeviceIn: maybe(figure(0.5, 6)),
 	gfciYears: must(figure(1, 50)),
 	grouping: maybe(
 		shape({
@@ -202,6 +203,7 @@ const box = shape({
 	material: must(oneOf(['plastic', 'metal'] as const)),
 	gangs: must(whole(1, 8)),
 	volumeCuIn: figure(0.1, 1000).nullable().defined(),
+	depthIn: maybe(figure(0.5, 12)),
 	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
 	groundProof: must(oneOf(GROUND_PROOFS)),
 	cables: must(list(cableSeen, 20)),

@@ -1,12 +1,13 @@
 import { cite, type Edition } from '../code/edition';
 import { editions } from '../code/editions';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Device, Job } from '../model/job';
+import type { Box, Circuit, Device, Job, Room } from '../model/job';
 import { EDITIONS, inWords } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { runOf } from '../circuits/runs';
 import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
 import type { OutletFacts } from '../code/outlet';
+import { nearRooms } from './cord-path';
 import { outletFacts } from './outlet-facts';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { protectedBy } from './reach';
@@ -23,7 +24,7 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 			edition,
 			job.permitDate,
 			job.amendments,
-			box.roomId ? rooms.get(box.roomId) : undefined,
+			...nearOf(job, box.roomId ? rooms.get(box.roomId) : undefined),
 			circuit,
 			...path.map((leg) => boxes.get(leg.fromId))
 		];
@@ -32,9 +33,13 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
 }
 
+/** A cord may come from the next room. */
+const nearOf = (job: Job, room: Room | undefined): readonly Room[] => (room ? nearRooms(job.rooms, room) : []);
+
 interface Case {
 	edition: Edition;
 	job: Job;
+	room: Room;
 	box: Box;
 	device: Device;
 	circuit: Circuit | undefined;
@@ -62,9 +67,9 @@ function assessDevice(edition: Edition, job: Job, box: Box, device: Device): Sta
 		};
 	}
 	const circuit = index.circuitsOfBox.get(box.id)?.[0];
-	const facts = outletFacts(job, room, box, device, circuit);
+	const facts = outletFacts(edition, job, room, box, device, circuit);
 	const answer = protectionNeed(edition, facts, job.permitDate, job.amendments, subject);
-	const c: Case = { edition, job, box, device, circuit, facts, answer, subject };
+	const c: Case = { edition, job, room, box, device, circuit, facts, answer, subject };
 	return {
 		decisions: [decisionOf(c)],
 		findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...marks(c)]
@@ -75,7 +80,7 @@ const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
 const saidNeed = ({ need }: ProtectionAnswer): string =>
 	[need.gfci.required && 'GFCI', need.afci.required && 'AFCI'].filter(Boolean).join(' + ') || 'No GFCI, no AFCI';
 
-function decisionOf({ edition, job, box, device, circuit, facts, answer, subject }: Case): Decision {
+function decisionOf({ edition, job, room, box, device, circuit, answer, subject }: Case): Decision {
 	const sources = (['gfci', 'afci'] as const).flatMap((against) => {
 		const by = circuit && protectedBy(job, circuit, box, device, against);
 		return by ? [{ label: `${WORDS[against]} given by`, formula: '', value: by.name, unit: '' }] : [];
@@ -90,7 +95,8 @@ function decisionOf({ edition, job, box, device, circuit, facts, answer, subject
 		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
 		get alternatives() {
 			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
-				const other = protectionNeed(editions[key], facts, job.permitDate);
+				const theirs = outletFacts(editions[key], job, room, box, device, circuit);
+				const other = protectionNeed(editions[key], theirs, job.permitDate);
 				const why = other.steps[0]?.formula ?? '';
 				return { value: `${key}: ${saidNeed(other)}`, why };
 			});
@@ -204,7 +210,12 @@ export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
 		if (!room) return [];
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		return box.devices.map((device): ProtectionRow => {
-			const { need } = protectionNeed(edition, outletFacts(job, room, box, device, circuit), job.permitDate, job.amendments);
+			const { need } = protectionNeed(
+				edition,
+				outletFacts(edition, job, room, box, device, circuit),
+				job.permitDate,
+				job.amendments
+			);
 			const existing = device.state === 'found';
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({
 				required: need[against].required,

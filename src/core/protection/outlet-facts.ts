@@ -1,8 +1,10 @@
 import { circuitVolts } from '../circuits/drop';
 import type { OutletFacts } from '../code/outlet';
-import { boxPoint, distanceToFixture } from '../model/geometry';
+import type { Edition } from '../code/edition';
+import { boxPoint } from '../model/geometry';
 import type { Box, Circuit, Device, Job, Room } from '../model/job';
 import type { FixtureKind, Serves } from '../model/kinds';
+import { cordWay } from './cord-path';
 
 const SINKS: readonly FixtureKind[] = ['sink', 'basin'];
 const TUBS: readonly FixtureKind[] = ['tub', 'shower'];
@@ -10,15 +12,24 @@ const TUBS: readonly FixtureKind[] = ['tub', 'shower'];
 const STAYS: readonly Serves[] = ['refrigerator', 'dishwasher', 'range', 'wall-oven', 'cooktop', 'dryer', 'microwave'];
 
 /**
- * What the protection rules ask, read from the model. The distance to a sink or tub is the straight line within
- * the same room (docs/decisions: a cord round a corner is longer, so this errs toward protection).
+ * What the protection rules ask, read from the model. The distance to a sink or tub is the way of a cord that
+ * pierces no wall, by the edition's own reading of doorways.
  */
-export function outletFacts(job: Job, room: Room, box: Box, device: Device, circuit: Circuit | undefined): OutletFacts {
+export function outletFacts(
+	edition: Edition,
+	job: Job,
+	room: Room,
+	box: Box,
+	device: Device,
+	circuit: Circuit | undefined
+): OutletFacts {
 	const point = boxPoint(box, room);
+	const through = edition.gfci.cordThroughDoors;
 	const nearest = (kinds: readonly FixtureKind[]): number | undefined => {
-		if (!point) return undefined;
-		const inches = room.fixtures.filter((f) => kinds.includes(f.kind)).map((f) => distanceToFixture(point, f));
-		return inches.length ? Math.min(...inches) / 12 : undefined;
+		// Behind a cabinet's door: the cord would pass it.
+		if (!point || (box.inCabinet && !through)) return undefined;
+		const way = cordWay(job, room, point, kinds, through);
+		return way ? way.inches / 12 : undefined;
 	};
 	const receptacle = device.kind === 'receptacle';
 	return {

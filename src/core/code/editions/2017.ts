@@ -1,5 +1,6 @@
 import type { Edition } from '../edition';
 import { appliances2017 } from './appliances';
+import { boxes2017 } from './boxes';
 import { circuits2017 } from './circuits';
 import * as c from './common';
 import { panels2017 } from './panels';
@@ -15,6 +16,7 @@ export const edition2017: Edition = {
 	service: service2017,
 	circuits: circuits2017,
 	appliances: appliances2017,
+	boxes: boxes2017,
 	panels: panels2017,
 	walls: {
 		...c.wallsRule,
@@ -76,6 +78,7 @@ export const edition2017: Edition = {
 			c.evReceptacle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
+		cordThroughDoors: false,
 		replacement: c.replacementGfci
 	},
 	afci: {

@@ -1,5 +1,6 @@
 import type { Edition } from '../edition';
 import { appliances2020 } from './appliances';
+import { boxes2020 } from './boxes';
 import { circuits2020 } from './circuits';
 import * as c from './common';
 import { panels2020 } from './panels';
@@ -21,6 +22,7 @@ export const edition2020: Edition = {
 	service: service2020,
 	circuits: circuits2020,
 	appliances: appliances2020,
+	boxes: boxes2020,
 	panels: panels2020,
 	walls: {
 		...edition2017.walls,
@@ -79,6 +81,7 @@ export const edition2020: Edition = {
 			c.evReceptacle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
+		cordThroughDoors: true,
 		replacement: c.replacementGfci
 	}
 };

@@ -77,6 +77,7 @@ export const edition2023: Edition = {
 			c.evReceptacle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
+		cordThroughDoors: true,
 		replacement: c.replacementGfci
 	},
 	afci: {

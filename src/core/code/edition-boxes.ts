@@ -1,0 +1,20 @@
+import type { RuleRef } from './edition';
+
+/** Gauges of conductors in a box: of lights and controls too. */
+export const FILL_GAUGES = ['18', '16', '14', '12', '10', '8', '6'] as const;
+export type FillGauge = (typeof FILL_GAUGES)[number];
+
+/** Article 314.16 and 314.24 as data. Volumes in cu in. */
+export interface BoxesTable {
+	conductor: { rule: RuleRef; volumes: Readonly<Record<FillGauge, number>> };
+	clamps: RuleRef;
+	fittings: RuleRef;
+	/** Conductors' worth for each gang of a yoke. */
+	yoke: { rule: RuleRef; perGang: number };
+	/** Grounds: all together as one up to so many, and so much more for each beyond. */
+	grounds: { rule: RuleRef; upTo: number; eachMore: number };
+	/** A device that reaches further back than `fromIn` wants its depth and so much more. */
+	depth: { rule: RuleRef; fromIn: number; moreIn: number };
+	/** Marked volumes that are common, the next larger ones last. */
+	common: readonly number[];
+}

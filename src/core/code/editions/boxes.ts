@@ -1,0 +1,20 @@
+import type { BoxesTable } from '../edition-boxes';
+import { ref } from './common';
+
+/** Boxes: 2017, and what later editions changed. */
+export const boxes2017: BoxesTable = {
+	conductor: {
+		rule: ref('314.16(B)(1)', 'Box fill: conductors'),
+		volumes: { '18': 1.5, '16': 1.75, '14': 2, '12': 2.25, '10': 2.5, '8': 3, '6': 5 }
+	},
+	clamps: ref('314.16(B)(2)', 'Box fill: clamps inside, one in all'),
+	fittings: ref('314.16(B)(3)', 'Box fill: support fittings, one for each kind'),
+	yoke: { rule: ref('314.16(B)(4)', 'Box fill: two for each yoke, and gang'), perGang: 2 },
+	grounds: { rule: ref('314.16(B)(5)', 'Box fill: equipment grounds'), upTo: Infinity, eachMore: 0 },
+	depth: { rule: ref('314.24', 'Depth of a box behind its device'), fromIn: 1.875, moreIn: 0.25 },
+	common: [12.5, 14, 18, 20, 22.5, 34, 42]
+};
+export const boxes2020: BoxesTable = {
+	...boxes2017,
+	grounds: { ...boxes2017.grounds, upTo: 4, eachMore: 0.25 }
+};

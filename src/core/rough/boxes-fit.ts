@@ -1,0 +1,129 @@
+import { cite, type Edition } from '../code/edition';
+import { FILL_GAUGES, type FillGauge } from '../code/edition-boxes';
+import type { Box, Job } from '../model/job';
+import { remembered } from '../model/remember';
+import type { Finding, Fix, StageResult } from '../model/result';
+import { show } from '../units/quantity';
+import { boxFill, type FillCase } from './box-fill';
+
+/** Does what is planned for a box fit in it: its volume (314.16), and the depth behind a deep device (314.24). */
+
+/** How far back a device reaches where nothing is said, in: an ordinary one, and one that protects. */
+const DEPTH_IN = { plain: 1.1, protecting: 1.55 };
+const asGauge = (awg: string): FillGauge => FILL_GAUGES.find((g) => g === awg) ?? '6';
+
+/** What ends in a box by the cables of the job: all conductors of each cable, and its ground. */
+export function fillCaseOf(job: Job, box: Box): FillCase | null {
+	const { volumeCuIn } = box;
+	if (volumeCuIn === null) return null;
+	const ends = endsIn(job).get(box.id) ?? [];
+	if (!ends.length) return null;
+	const widest = asGauge(
+		[...ends].sort((a, b) => FILL_GAUGES.indexOf(asGauge(b.awg)) - FILL_GAUGES.indexOf(asGauge(a.awg)))[0]?.awg ?? '12'
+	);
+	const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch');
+	return {
+		volumeCuIn,
+		conductors: ends.flatMap(({ awg, conductors, ground }) => [
+			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
+			...(ground ? [{ awg: asGauge(awg), count: 1, role: 'ground' as const }] : [])
+		]),
+		// Metal boxes hold their cables by clamps inside; others as marked.
+		internalClamps: box.material === 'metal',
+		supportFittings: 0,
+		// A receptacle of 40 A and more is wider than one gang.
+		yokes: yokes.map((d) => ({ awg: widest, gangs: d.amps >= 40 ? 2 : 1 }))
+	};
+}
+const known = new WeakMap<Job, Map<string, { awg: string; conductors: number; ground: boolean }[]>>();
+/** Cables that end in each box; one that two circuits share is there once. */
+function endsIn(job: Job): Map<string, { awg: string; conductors: number; ground: boolean }[]> {
+	const before = known.get(job);
+	if (before) return before;
+	const ends = new Map<string, { awg: string; conductors: number; ground: boolean }[]>();
+	for (const leg of job.legs) {
+		if (leg.inCableOf) continue;
+		for (const id of [leg.fromId, leg.toId]) ends.set(id, [...(ends.get(id) ?? []), leg]);
+	}
+	known.set(job, ends);
+	return ends;
+}
+
+const judged = remembered<Box, StageResult>();
+/** Fill and depth of each box of which the volume is known. */
+export function assessFit(edition: Edition, job: Job): StageResult {
+	const ends = endsIn(job);
+	const all = job.boxes.map((box) =>
+		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? [])], () => fitOf(edition, job, box))
+	);
+	return { findings: all.flatMap((r) => r.findings), decisions: all.flatMap((r) => r.decisions) };
+}
+function fitOf(edition: Edition, job: Job, box: Box): StageResult {
+	const c = fillCaseOf(job, box);
+	if (!c) return { findings: shallow(edition, job, box), decisions: [] };
+	const fill = boxFill(edition, c, { kind: 'box', id: box.id });
+	return {
+		findings: [...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
+		decisions: [
+			{
+				id: `fill:${box.id}`,
+				subject: { kind: 'box', id: box.id },
+				value: `${show(fill.usedCuIn)} of ${show(c.volumeCuIn)} cu in`,
+				title: 'box fill',
+				steps: fill.steps,
+				rules: [cite(edition, edition.boxes.conductor.rule)],
+				alternatives: []
+			}
+		]
+	};
+}
+function filled(edition: Edition, box: Box, f: Finding): Finding {
+	const next = edition.boxes.common.find((v) => v >= (f.need ?? Infinity));
+	const fix: Fix | undefined =
+		box.state === 'found' || next === undefined
+			? undefined
+			: { kind: 'edit-box', label: `Take a box of ${next} cu in`, boxId: box.id, change: { volumeCuIn: next } };
+	const ways = next === undefined ? 'A larger box, or fewer cables in it.' : `The next common box has ${next} cu in.`;
+	return {
+		...f,
+		id: `fill:${box.id}`,
+		severity: box.state === 'found' && box.devices.every((d) => d.state === 'found') ? 'advice' : 'violation',
+		message: `${box.name}: what is in it takes ${show(f.need ?? 0)} cu in; it has ${show(f.have ?? 0)}. ${ways}`,
+		fix
+	};
+}
+
+/** A device that protects reaches further back than an ordinary one. */
+function shallow(edition: Edition, job: Job, box: Box): Finding[] {
+	const { depthIn } = box;
+	if (depthIn == null) return [];
+	const { rule, fromIn, moreIn } = edition.boxes.depth;
+	const deepest = Math.max(
+		0,
+		...box.devices.map((d) =>
+			d.protection === 'none' ? DEPTH_IN.plain : (job.practice.protectingDeviceIn ?? DEPTH_IN.protecting)
+		)
+	);
+	const need = deepest > fromIn ? deepest + moreIn : deepest;
+	if (depthIn >= need) return [];
+	return [
+		{
+			id: `depth:${box.id}`,
+			severity: 'caution',
+			rule: cite(edition, rule),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} is ${show(depthIn, 2)} in deep; its device reaches ${show(deepest, 2)} in back. A deeper box, or the protection upstream or at the breaker.`,
+			have: depthIn,
+			need,
+			unit: 'in'
+		}
+	];
+}
+/** Would a protecting device fit in this box: by its volume as it stands, and its depth. */
+export function takesProtecting(edition: Edition, job: Job, box: Box): { fits: boolean; why: string } {
+	const c = fillCaseOf(job, box);
+	if (c && !boxFill(edition, c).fits) return { fits: false, why: `the box is full: ${show(c.volumeCuIn)} cu in` };
+	const need = job.practice.protectingDeviceIn ?? DEPTH_IN.protecting;
+	if (box.depthIn != null && box.depthIn < need) return { fits: false, why: `the box is ${show(box.depthIn, 2)} in deep` };
+	return { fits: true, why: '' };
+}
