@@ -140,6 +140,8 @@ export interface Edition {
 		rooms: readonly RoomKind[];
 		checkRooms: readonly RoomKind[];
 		extensionFt: number;
+		/** Longest home run of a listed combination, ft. */
+		homeRunFt: Readonly<Partial<Record<Awg, number>>>;
 	};
 	tamper: { rule: RuleRef; maxAmps: number; maxVolts: number; maxHeightIn: number; except: RuleRef };
 	weather: { damp: RuleRef; wet: RuleRef; resistant: RuleRef; maxAmps: number; wetRooms: readonly RoomKind[] };

@@ -1,5 +1,5 @@
 import type { Awg } from '../units/gauge';
-import type { OpensTogether } from './kinds';
+import type { OpensTogether, Protection } from './kinds';
 import { addCircuit, attachBox, detachBox, type Command } from './commands';
 import type { Circuit, Job, Leg, Panel } from './job';
 import type { CircuitMove, Fix, NewCircuitFor } from './result';
@@ -130,6 +130,30 @@ export const addRuns =
 		for (const c of circuits) rowIn(draft.panels, c.panelId, 'panel');
 		draft.circuits.push(...circuits);
 		draft.legs.push(...legs);
+	};
+
+/** Breaker and devices of a run at once: a duplex that is not named protects nothing any more. */
+export const placeProtection =
+	(
+		circuitId: string,
+		breaker: Protection,
+		devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[]
+	): Command =>
+	(draft) => {
+		rowIn<Circuit>(draft.circuits, circuitId, 'circuit').breaker = breaker;
+		const onRun = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
+		const put = new Map(devices.map((d) => [d.boxId, d]));
+		for (const box of draft.boxes) {
+			if (!onRun.has(box.id)) continue;
+			const device = box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
+			const own = put.get(box.id);
+			if (!device) {
+				if (own) throw new RangeError(`${box.name} has no duplex that a protecting device could take the place of.`);
+				continue;
+			}
+			device.protection = own?.protection ?? 'none';
+			device.feedsLoad = own?.feedsLoad ?? false;
+		}
 	};
 
 /** Breakers change their slots, all at once. */

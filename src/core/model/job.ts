@@ -12,6 +12,7 @@ import type {
 	Dwelling,
 	EditionKey,
 	FixtureKind,
+	HomeRun,
 	GroundProof,
 	Insulation,
 	LeadsTo,
@@ -63,6 +64,8 @@ export interface Practice {
 	gfciYears: number;
 	/** How far back a protecting device reaches, in; left out: the usual. */
 	protectingDeviceIn?: number | undefined;
+	/** Left out: the usual. */
+	prices?: PriceList | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
@@ -81,6 +84,17 @@ export interface GroupingPractice {
 	refrigeratorAlone: boolean;
 	/** Where cable crosses from room to room. */
 	way: 'attic' | 'crawl-space';
+}
+
+/** The shop's prices, for the choice of devices. No currency: whatever the shop reckons in. */
+export interface PriceList {
+	breaker: Record<Protection, number>;
+	/** A two-pole breaker costs so many times a single one. */
+	twoPole: number;
+	device: Record<Exclude<Protection, 'none'>, number>;
+	/** What it is held to cost that a further room goes dead with a trip, and that something delicate does. */
+	perRoom: number;
+	perDelicate: number;
 }
 
 /** What interrupts, or (a window) only marks, a wall: from and to in inches along it. */
@@ -333,6 +347,10 @@ export interface Circuit {
 	proven?: boolean | undefined;
 	/** Left out: a breaker. */
 	opener?: Opener | undefined;
+	/** Its neutral is another circuit's, as found. */
+	borrowedNeutral?: boolean | undefined;
+	/** How the home run lies, where that lets arc-fault protection begin at the first outlet. */
+	homeRun?: HomeRun | undefined;
 	/** Of its appliance; left out: not looked at. */
 	disconnect?: Disconnect | undefined;
 	/** The type that is marked on the breaker, as the panel's label lists it. */
@@ -501,6 +519,13 @@ export const DEFAULT_GROUPING: GroupingPractice = {
 	taps: true,
 	refrigeratorAlone: false,
 	way: 'attic'
+};
+export const DEFAULT_PRICES: PriceList = {
+	breaker: { none: 8, gfci: 55, afci: 50, dual: 62 },
+	twoPole: 2,
+	device: { gfci: 22, afci: 38, dual: 45 },
+	perRoom: 6,
+	perDelicate: 15
 };
 export const DEFAULT_PRACTICE: Practice = {
 	wallHeightIn: 16,

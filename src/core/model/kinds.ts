@@ -188,6 +188,9 @@ export type PanelKind = (typeof PANEL_KINDS)[number];
 /** Kinds of breaker that a panel's label may list. */
 export const BREAKER_FORMS = ['full-size', 'two-pole', 'tandem', 'gfci', 'afci', 'dual'] as const;
 export type BreakerForm = (typeof BREAKER_FORMS)[number];
+/** A home run that lets arc-fault protection begin at the first outlet: listed with its breaker, or in metal. */
+export const HOME_RUNS = ['listed-combination', 'metal-raceway'] as const;
+export type HomeRun = (typeof HOME_RUNS)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];

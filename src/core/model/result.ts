@@ -53,7 +53,7 @@ export type Fix =
 	| { kind: 'move-box'; label: string; boxId: string; place: Place }
 	| { kind: 'add-circuits'; label: string; circuits: { name: string; kind: CircuitKind; breakerA: number }[] }
 	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
-	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'gfci' | 'afci' | 'dual' }
+	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'none' | 'gfci' | 'afci' | 'dual' }
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
 	| { kind: 'edit-device'; label: string; boxId: string; deviceId: string; change: Partial<Omit<Device, 'id'>> }
 	| { kind: 'edit-box'; label: string; boxId: string; change: Partial<Pick<Box, 'volumeCuIn' | 'depthIn' | 'gangs'>> }

@@ -12,6 +12,7 @@ import {
 	DAMPNESS,
 	DEVICE_KINDS,
 	DISCONNECTS,
+	HOME_RUNS,
 	DWELLINGS,
 	EDITIONS,
 	FIXTURE_KINDS,
@@ -56,6 +57,7 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 	only: maybe(oneOf(SERVES)),
 	reference: must(text(200).defined())
 });
+const price = () => must(figure(0, 100_000));
 const practice = shape({
 	wallHeightIn: must(inches(0, 120)),
 	counterHeightIn: must(inches(0, 120)),
@@ -63,6 +65,15 @@ const practice = shape({
 	supplyVolts: must(figure(90, 140)),
 	dropPercent: must(figure(0.5, 20)),
 	protectingDeviceIn: maybe(figure(0.5, 6)),
+	prices: maybe(
+		shape({
+			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
+			twoPole: must(figure(1, 10)),
+			device: must(shape({ gfci: price(), afci: price(), dual: price() })),
+			perRoom: price(),
+			perDelicate: price()
+		}).default(undefined)
+	),
 	gfciYears: must(figure(1, 50)),
 	grouping: maybe(
 		shape({
@@ -259,6 +270,8 @@ const circuit = shape({
 	proven: maybe(flag()),
 	opener: maybe(oneOf(OPENERS)),
 	disconnect: maybe(oneOf(DISCONNECTS)),
+	borrowedNeutral: maybe(flag()),
+	homeRun: maybe(oneOf(HOME_RUNS)),
 	breakerType: maybe(text(40)),
 	half: maybe(oneOf(['upper', 'lower'] as const)),
 	multiwire: maybe(shape({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),

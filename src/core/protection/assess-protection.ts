@@ -10,6 +10,7 @@ import type { OutletFacts } from '../code/outlet';
 import { nearRooms } from './cord-path';
 import { outletFacts } from './outlet-facts';
 import { protectionNeed, type ProtectionAnswer } from './needs';
+import { sharesNeutral } from './placing-case';
 import { protectedBy } from './reach';
 
 const known = remembered<Box, StageResult[]>();
@@ -30,7 +31,35 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 		];
 		return known(box, rows, () => box.devices.map((device) => assessDevice(edition, job, box, device)));
 	});
-	return { findings: results.flatMap((r) => r.findings), decisions: results.flatMap((r) => r.decisions) };
+	return {
+		findings: [...job.circuits.flatMap((c) => neutralFindings(edition, job, c)), ...results.flatMap((r) => r.findings)],
+		decisions: results.flatMap((r) => r.decisions)
+	};
+}
+
+/** A breaker that watches its neutral on a neutral that is not its own: it trips at once, or does not watch. @source 210.4(B), 110.3(B) */
+function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {
+	if (circuit.poles === 2 || (circuit.breaker !== 'gfci' && circuit.breaker !== 'dual')) return [];
+	const why = sharesNeutral(job, circuit);
+	if (!why) return [];
+	const { multiwire } = circuit;
+	return [
+		{
+			id: `neutral-watch:${circuit.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.panels.listed),
+			subject: { kind: 'circuit', id: circuit.id },
+			message: `${why} Its single-pole ${circuit.breaker === 'gfci' ? 'GFCI' : 'dual-function'} breaker wants a neutral of its own landed on it. Ways out: a two-pole one for both, separate neutrals, or devices at the outlets.`,
+			fix: multiwire
+				? {
+						kind: 'pair-circuits',
+						label: 'Two-pole breaker for both',
+						circuitIds: [circuit.id, multiwire.withId],
+						opens: 'two-pole'
+					}
+				: { kind: 'protect-breaker', label: 'A plain breaker; devices at the outlets', circuitId: circuit.id, protection: 'none' }
+		}
+	];
 }
 
 /** A cord may come from the next room. */

@@ -90,7 +90,8 @@ export const edition2017: Edition = {
 		maxVolts: 125,
 		rooms: c.AFCI_ROOMS,
 		checkRooms: c.AFCI_CHECK_ROOMS,
-		extensionFt: 6
+		extensionFt: 6,
+		homeRunFt: { '14': 50, '12': 70 }
 	},
 	tamper: c.tamper,
 	weather: c.weather,

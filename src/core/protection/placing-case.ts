@@ -1,0 +1,189 @@
+import type { Edition } from '../code/edition';
+import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type PriceList } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { BreakerForm, Protection } from '../model/kinds';
+import { takesProtecting } from '../rough/boxes-fit';
+import { runOf, type Run } from '../circuits/runs';
+import { protectionNeed } from './needs';
+import { outletFacts } from './outlet-facts';
+import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
+import { goesDead } from './reach';
+
+/** A run of the job as a case for placing protection, and what each way means for the house. */
+export interface PlacedWay extends Placement {
+	/** What goes dead when each source trips: the breaker first. */
+	trips: { source: string; boxIds: string[]; rooms: string[] }[];
+}
+export interface Ways {
+	/** The least cost first; empty: some need cannot be met. */
+	ways: PlacedWay[];
+	/** Breakers that were left out, and why. */
+	notes: string[];
+	needs: number;
+}
+export const pricesOf = (job: Job): PriceList => job.practice.prices ?? DEFAULT_PRICES;
+
+export function placingWays(edition: Edition, job: Job, circuit: Circuit): Ways {
+	const run = runOf(job, circuit);
+	const { placing, notes } = placingCase(edition, job, run);
+	const ways = placeDevices(placing).slice(0, 3);
+	return {
+		ways: ways.map((w) => ({ ...w, trips: tripsOf(job, run, w) })),
+		notes,
+		needs: placing.boxes.filter((b) => b.needs.gfci || b.needs.afci).length
+	};
+}
+
+export function placingCase(edition: Edition, job: Job, run: Run): { placing: PlacingCase; notes: string[] } {
+	const { boxes } = indexOf(job);
+	const { circuit } = run;
+	const prices = pricesOf(job);
+	const at = new Map(run.nodes.map((n, i) => [n.boxId, i]));
+	const roomsBelow = belowOf(job, run);
+	const placed = run.nodes.map((node): PlacingBox => {
+		const box = boxes.get(node.boxId);
+		return {
+			id: node.boxId,
+			parent: at.get(node.fromId) ?? -1,
+			needs: box ? needsOf(edition, job, circuit, box) : { gfci: false, afci: false },
+			may: box ? mayHold(edition, job, run, box, prices) : [],
+			togetherCost: together(prices, roomsBelow.get(node.boxId))
+		};
+	});
+	const { breakers, notes } = breakersFor(job, circuit, prices, together(prices, roomsBelow.get(circuit.panelId)));
+	return { placing: { boxes: placed, breakers }, notes };
+}
+
+/** What must be protected there: new and replaced devices; what is only found comes under the rules when it is touched. */
+function needsOf(edition: Edition, job: Job, circuit: Circuit, box: Box): PlacingBox['needs'] {
+	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
+	const needs = { gfci: false, afci: false };
+	if (!room) return needs;
+	for (const device of box.devices) {
+		if (device.state === 'found') continue;
+		const { need } = protectionNeed(
+			edition,
+			outletFacts(edition, job, room, box, device, circuit),
+			job.permitDate,
+			job.amendments
+		);
+		needs.gfci ||= need.gfci.required;
+		needs.afci ||= need.afci.required;
+	}
+	return needs;
+}
+
+const holder = (box: Box): Device | undefined => box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
+/** A duplex that is reached without tools, in a box with room for it; arc-fault protection at an outlet only where it is lawful. */
+function mayHold(edition: Edition, job: Job, run: Run, box: Box, prices: PriceList): PlacingBox['may'] {
+	const device = holder(box);
+	if (!device || !box.readilyAccessible || !takesProtecting(edition, job, box).fits) return [];
+	const kinds: Exclude<Protection, 'none'>[] = afciAtOutlet(edition, run, box, device) ? ['gfci', 'afci', 'dual'] : ['gfci'];
+	// What is in the wall already costs nothing more.
+	return kinds.map((protection) => ({
+		protection,
+		price: device.protection === protection && device.state !== 'planned' ? 0 : prices.device[protection]
+	}));
+}
+/** By a listed combination or metal raceway to the first outlet, or at a receptacle that is replaced. @source 210.12, 406.4(D)(4) */
+function afciAtOutlet(edition: Edition, run: Run, box: Box, device: Device): boolean {
+	if (box.state === 'found' && device.state !== 'found') return true;
+	const node = run.byBox.get(box.id);
+	if (!node || node.fromId !== run.circuit.panelId) return false;
+	const { homeRun } = run.circuit;
+	if (homeRun === 'metal-raceway') return true;
+	const most = edition.afci.homeRunFt[node.leg.awg];
+	return homeRun === 'listed-combination' && most !== undefined && node.leg.lengthFt !== null && node.leg.lengthFt <= most;
+}
+
+/** Rooms and delicate things that hang on each box and what it feeds, and on the whole run. */
+interface Below {
+	rooms: Set<string>;
+	delicate: number;
+}
+function belowOf(job: Job, run: Run): Map<string, Below> {
+	const { boxes } = indexOf(job);
+	const all = new Map<string, Below>();
+	const put = (id: string, box: Box) => {
+		const at = all.get(id) ?? { rooms: new Set<string>(), delicate: 0 };
+		if (box.roomId) at.rooms.add(box.roomId);
+		at.delicate += box.devices.filter(isDelicate).length;
+		all.set(id, at);
+	};
+	for (const node of run.nodes) {
+		const box = boxes.get(node.boxId);
+		if (!box) continue;
+		put(run.circuit.panelId, box);
+		for (const leg of node.path) put(leg.toId, box);
+	}
+	return all;
+}
+/** What spoils, floods or falls silent unseen when it goes dead. */
+export const isDelicate = (d: Device): boolean =>
+	d.kind === 'alarm' || d.serves === 'refrigerator' || d.serves === 'alarm' || d.serves === 'sump-pump';
+const together = (prices: PriceList, below: Below | undefined): number =>
+	below ? Math.max(0, below.rooms.size - 1) * prices.perRoom + below.delicate * prices.perDelicate : 0;
+
+function breakersFor(job: Job, circuit: Circuit, prices: PriceList, togetherCost: number) {
+	const notes: string[] = [];
+	const forms = job.panels.find((p) => p.id === circuit.panelId)?.label?.forms ?? [];
+	const shared = sharesNeutral(job, circuit);
+	const fuse = (circuit.opener ?? 'breaker') !== 'breaker';
+	const may = (protection: Protection): boolean => {
+		if (protection === 'none') return true;
+		if (fuse) return false;
+		if (forms.length && !forms.includes(protection as BreakerForm)) return false;
+		return protection === 'afci' || !shared;
+	};
+	if (fuse) notes.push('Fuses: protection stands at the outlets.');
+	if (shared && circuit.poles === 1) notes.push(`${shared} A single-pole GFCI or dual-function breaker trips at once on it.`);
+	const left = (['gfci', 'afci', 'dual'] as const).filter((p) => forms.length && !forms.includes(p));
+	if (left.length) notes.push(`The panel's label does not list ${left.join(', ')} breakers.`);
+	const kinds: readonly Protection[] = circuit.poles === 2 ? ['none', 'gfci'] : ['none', 'afci', 'gfci', 'dual'];
+	const breakers = kinds.filter(may).map((protection) => ({
+		protection,
+		price: prices.breaker[protection] * (circuit.poles === 2 ? prices.twoPole : 1),
+		togetherCost: protection === 'none' ? 0 : togetherCost
+	}));
+	return { breakers, notes };
+}
+
+/** Why a single-pole breaker that watches the neutral cannot serve this circuit; null: its neutral is its own. */
+export function sharesNeutral(job: Job, circuit: Circuit): string | null {
+	const other = circuit.multiwire && indexOf(job).circuits.get(circuit.multiwire.withId);
+	if (circuit.borrowedNeutral) return `Circuit ${circuit.number} borrows a neutral.`;
+	return circuit.multiwire && circuit.multiwire.opens !== 'two-pole'
+		? `Circuit ${circuit.number} shares its neutral with circuit ${other?.number ?? '?'}.`
+		: null;
+}
+
+/** What goes dead when each source of a placement trips. */
+function tripsOf(job: Job, run: Run, way: Placement): PlacedWay['trips'] {
+	const { boxes, rooms } = indexOf(job);
+	const devices = new Map(way.devices.map((d) => [d.boxId, d]));
+	const as: Job = {
+		...job,
+		circuits: job.circuits.map((c) => (c.id === run.circuit.id ? { ...c, breaker: way.breaker } : c)),
+		boxes: job.boxes.map((b) => (run.byBox.has(b.id) ? withDevice(b, devices.get(b.id)) : b))
+	};
+	const circuit = as.circuits.find((c) => c.id === run.circuit.id) as Circuit;
+	const drawn = runOf(as, circuit);
+	const sources = [
+		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `breaker ${circuit.number}` }]),
+		...way.devices.map((d) => ({ kind: 'device' as const, id: d.boxId, name: boxes.get(d.boxId)?.name ?? '' }))
+	];
+	return sources.map((source) => {
+		const boxIds = goesDead(as, drawn, source);
+		const names = new Set(boxIds.map((id) => rooms.get(boxes.get(id)?.roomId ?? '')?.name ?? ''));
+		return { source: source.name, boxIds, rooms: [...names].filter(Boolean) };
+	});
+}
+function withDevice(box: Box, put: Placement['devices'][number] | undefined): Box {
+	const own = holder(box);
+	return {
+		...box,
+		devices: box.devices.map((d) =>
+			d === own ? { ...d, protection: put?.protection ?? 'none', feedsLoad: put?.feedsLoad ?? false } : d
+		)
+	};
+}

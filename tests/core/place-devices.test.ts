@@ -1,0 +1,219 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import fc from 'fast-check';
+import { produce } from 'immer';
+import { assess } from '../../src/core/assess';
+import { editions } from '../../src/core/code/editions';
+import { quillback } from '../../src/core/demo/quillback';
+import { placeProtection } from '../../src/core/model/circuit-commands';
+import { applyFix } from '../../src/core/model/commands';
+import type { Circuit, Job } from '../../src/core/model/job';
+import {
+	placeDevices,
+	unmet,
+	type PlacedDevice,
+	type PlacingBox,
+	type PlacingCase
+} from '../../src/core/protection/place-devices';
+import { placingWays } from '../../src/core/protection/placing-case';
+import { box, circuit, job, leg } from './small-job';
+
+const GFCI = { protection: 'gfci' as const, price: 22 };
+const at = (id: string, parent: number, more: Partial<PlacingBox> = {}): PlacingBox => ({
+	id,
+	parent,
+	needs: { gfci: false, afci: false },
+	may: [GFCI],
+	togetherCost: 0,
+	...more
+});
+const needs = (gfci: boolean, afci = false) => ({ needs: { gfci, afci } });
+const plain = [{ protection: 'none' as const, price: 8, togetherCost: 0 }];
+const all = [
+	...plain,
+	{ protection: 'gfci' as const, price: 55, togetherCost: 0 },
+	{ protection: 'afci' as const, price: 50, togetherCost: 0 },
+	{ protection: 'dual' as const, price: 62, togetherCost: 0 }
+];
+
+test('one device first in line serves all that follow: 8 + 22', () => {
+	const [best] = placeDevices({
+		boxes: [at('a', -1, needs(true)), at('b', 0, needs(true)), at('c', 1, needs(true))],
+		breakers: all
+	});
+	assert.deepEqual([best?.price, best?.devices], [30, [{ boxId: 'a', protection: 'gfci', feedsLoad: true }]]);
+});
+test('it is put where the need begins: what comes before stays free of it', () => {
+	const [best] = placeDevices({ boxes: [at('a', -1), at('b', 0, needs(true)), at('c', 1, needs(true))], breakers: all });
+	assert.equal(best?.devices[0]?.boxId, 'b');
+});
+test('where a device cannot be reached it goes upstream, or to the breaker', () => {
+	const boxes = [at('a', -1, { may: [] }), at('b', 0, { ...needs(true), may: [] })];
+	assert.deepEqual(
+		placeDevices({ boxes, breakers: all }).map((w) => w.breaker),
+		['gfci', 'dual']
+	);
+	assert.deepEqual(placeDevices({ boxes, breakers: plain }), []);
+});
+test('what it costs that rooms go dead together weighs against a second device', () => {
+	const boxes = (togetherCost: number) => [at('a', -1, { ...needs(true), togetherCost }), at('b', 0), at('c', 1, needs(true))];
+	assert.equal(placeDevices({ boxes: boxes(10), breakers: plain })[0]?.devices.length, 1);
+	assert.equal(placeDevices({ boxes: boxes(30), breakers: plain })[0]?.devices.length, 2);
+});
+test('arc-fault protection from the breaker, ground-fault from a device: 50 + 22 against 62', () => {
+	const boxes = [at('a', -1, needs(true, true)), at('b', 0, needs(false, true))];
+	const ways = placeDevices({ boxes, breakers: all });
+	assert.deepEqual(
+		ways.map((w) => [w.breaker, w.price]),
+		[
+			['dual', 62],
+			['afci', 72]
+		]
+	);
+});
+
+const tree = fc.array(
+	fc.record({
+		up: fc.nat(),
+		gfci: fc.boolean(),
+		afci: fc.boolean(),
+		may: fc.nat({ max: 2 }),
+		together: fc.integer({ min: 0, max: 30 })
+	}),
+	{ minLength: 1, maxLength: 6 }
+);
+const KINDS = [[], [GFCI], [GFCI, { protection: 'dual' as const, price: 45 }]] as const;
+const built = (spec: readonly { up: number; gfci: boolean; afci: boolean; may: number; together: number }[]): PlacingCase => ({
+	breakers: all.map((b) => ({ ...b, togetherCost: 11 })),
+	boxes: spec.map((s, i) =>
+		at(`b${i}`, i ? (s.up % (i + 1)) - 1 : -1, { ...needs(s.gfci, s.afci), may: KINDS[s.may] ?? [], togetherCost: s.together })
+	)
+});
+/** Every breaker with every device at every box, on LINE alone or on LOAD too. */
+function exhaustive(c: PlacingCase): number {
+	let best = Infinity;
+	const fed = (i: number) => c.boxes.some((b) => b.parent === i);
+	const walk = (i: number, devices: PlacedDevice[], cost: number, breaker: PlacingCase['breakers'][number]) => {
+		if (cost >= best) return;
+		const b = c.boxes[i];
+		if (!b) {
+			if (!unmet(c, { breaker: breaker.protection, devices }).length) best = cost;
+			return;
+		}
+		walk(i + 1, devices, cost, breaker);
+		for (const { protection, price } of b.may) {
+			walk(i + 1, [...devices, { boxId: b.id, protection, feedsLoad: false }], cost + price, breaker);
+			if (fed(i)) walk(i + 1, [...devices, { boxId: b.id, protection, feedsLoad: true }], cost + price + b.togetherCost, breaker);
+		}
+	};
+	for (const breaker of c.breakers)
+		walk(0, [], breaker.price + (breaker.protection === 'none' ? 0 : breaker.togetherCost), breaker);
+	return best;
+}
+test('placement equals every way tried, on random trees; every need is met by a walk that knows nothing of it', () => {
+	fc.assert(
+		fc.property(tree, (spec) => {
+			const c = built(spec);
+			// A breaker that protects nothing costs nothing to go dead with.
+			c.breakers = c.breakers.map((b) => (b.protection === 'none' ? { ...b, togetherCost: 0 } : b));
+			const [best] = placeDevices(c);
+			assert.ok(best);
+			assert.ok(Math.abs(best.cost - exhaustive(c)) < 1e-9, `${best.cost} against ${exhaustive(c)}`);
+			for (const way of placeDevices(c)) assert.deepEqual(unmet(c, way), []);
+		}),
+		{ numRuns: 150 }
+	);
+});
+test('the same on trees of eight boxes with plain GFCI devices', () => {
+	const eight = fc.array(
+		fc.record({
+			up: fc.nat(),
+			gfci: fc.boolean(),
+			afci: fc.constant(false),
+			may: fc.constantFrom(0, 1),
+			together: fc.integer({ min: 0, max: 30 })
+		}),
+		{ minLength: 8, maxLength: 8 }
+	);
+	fc.assert(
+		fc.property(eight, (spec) => {
+			const c = { ...built(spec), breakers: plain.concat([{ protection: 'gfci' as never, price: 55, togetherCost: 11 }]) };
+			const [best] = placeDevices(c);
+			assert.ok(Math.abs((best?.cost ?? Infinity) - exhaustive(c)) < 1e-9);
+		}),
+		{ numRuns: 60 }
+	);
+});
+
+const { job: demo } = quillback();
+const byNumber = (j: Job, n: number) => j.circuits.find((c) => c.number === n) as Circuit;
+test('every circuit of the demo house can be protected, and then nothing of it is missing', () => {
+	const e = editions[demo.edition];
+	const done = demo.circuits.reduce((j, c) => {
+		const [way] = placingWays(e, j, byNumber(j, c.number)).ways;
+		assert.ok(way, `circuit ${c.number}`);
+		return produce(j, placeProtection(c.id, way.breaker, way.devices));
+	}, demo);
+	const missing = assess(done).stages.protect.findings.filter(
+		(f) => /^(gfci|afci|neutral-watch):/.test(f.id) && f.severity === 'violation'
+	);
+	assert.deepEqual(
+		missing.map((f) => f.message),
+		[]
+	);
+});
+test('what goes dead with each source is told by rooms', () => {
+	const { ways } = placingWays(editions[demo.edition], demo, byNumber(demo, 3));
+	const breaker = ways.find((w) => w.breaker !== 'none')?.trips[0];
+	assert.equal(breaker?.source, 'breaker 3');
+	assert.ok(breaker.rooms.includes('Kitchen') && breaker.rooms.includes('Pantry'));
+});
+test('arc-fault protection at the first outlet: only by a listed home run, short enough, or in metal, or where old work is replaced', () => {
+	const bedroom = (homeRun: Circuit['homeRun'], feet: number) => {
+		const j = job({
+			circuits: [circuit({ homeRun })],
+			boxes: [box('a'), box('b')],
+			legs: [leg('p', 'a', feet), leg('a', 'b', 10)]
+		});
+		return placingWays(editions['2023'], j, j.circuits[0] as Circuit).ways.some((w) => w.breaker === 'none');
+	};
+	assert.deepEqual(
+		[
+			bedroom(undefined, 30),
+			bedroom('listed-combination', 70),
+			bedroom('listed-combination', 70.5),
+			bedroom('metal-raceway', 200)
+		],
+		[false, true, false, true]
+	);
+});
+test('on a shared neutral no single-pole GFCI or dual-function breaker: not chosen, and where it stands, a violation with a way out', () => {
+	const shared = (opens: 'handle-tie' | 'two-pole') =>
+		job({
+			circuits: [
+				circuit({ slot: 1, breaker: 'dual', multiwire: { withId: 'c2', opens } }),
+				circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens } })
+			],
+			legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)]
+		});
+	const found = (j: Job) => assess(j).stages.protect.findings.filter((f) => f.id.startsWith('neutral-watch'));
+	const [finding] = found(shared('handle-tie'));
+	assert.ok(finding?.fix);
+	const { fix } = finding;
+	assert.deepEqual(
+		found(
+			produce(
+				shared('handle-tie'),
+				applyFix(fix, () => 'n')
+			)
+		),
+		[]
+	);
+	assert.ok(
+		placingWays(editions['2023'], shared('handle-tie'), circuit({ multiwire: { withId: 'c2', opens: 'handle-tie' } })).ways.every(
+			(w) => w.breaker === 'none' || w.breaker === 'afci'
+		)
+	);
+	const borrowed = job({ circuits: [circuit({ breaker: 'gfci', borrowedNeutral: true })] });
+	assert.match(found(borrowed)[0]?.message ?? '', /Circuit 1 borrows a neutral/);
+});
