@@ -145,7 +145,18 @@ export interface Edition {
 	};
 	tamper: { rule: RuleRef; maxAmps: number; maxVolts: number; maxHeightIn: number; except: RuleRef };
 	weather: { damp: RuleRef; wet: RuleRef; resistant: RuleRef; maxAmps: number; wetRooms: readonly RoomKind[] };
-	replacing: { rule: RuleRef; noGround: string; through: string };
+	/** Receptacles that an automatic device switches. */
+	controlled: { rule: RuleRef; text: string };
+	replacing: {
+		rule: RuleRef;
+		grounded: RuleRef;
+		tamper: RuleRef;
+		weather: RuleRef;
+		newGround: RuleRef;
+		/** As the labels say. */
+		noGround: string;
+		through: string;
+	};
 }
 
 /** How the load of a kind is reckoned. */

@@ -210,6 +210,9 @@ export const applyFix =
 			case 'mark-device':
 				find(find(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device')[fix.mark] = true;
 				return;
+			case 'several':
+				for (const one of fix.fixes) applyFix(one, newId)(draft);
+				return;
 			default:
 				fix satisfies never;
 		}

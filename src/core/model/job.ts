@@ -91,7 +91,8 @@ export interface PriceList {
 	breaker: Record<Protection, number>;
 	/** A two-pole breaker costs so many times a single one. */
 	twoPole: number;
-	device: Record<Exclude<Protection, 'none'>, number>;
+	/** `none`: an ordinary receptacle. */
+	device: Record<Protection, number>;
 	/** What it is held to cost that a further room goes dead with a trip, and that something delicate does. */
 	perRoom: number;
 	perDelicate: number;
@@ -233,6 +234,8 @@ export interface Device {
 	neutral?: 'spliced' | 'through-device' | undefined;
 	/** A receptacle for an electric clock, or for the controls and lights of a gas range, oven or cooktop, and nothing else. */
 	onlyFor?: 'clock' | 'gas-cooking' | undefined;
+	/** A timer, a sensor or energy management takes its power away. */
+	controlled?: boolean | undefined;
 	/** Terminals marked for aluminum (CO/ALR), or aluminum is spliced to a copper tail with a connector listed for it. */
 	aluminumListed?: boolean | undefined;
 }
@@ -523,7 +526,7 @@ export const DEFAULT_GROUPING: GroupingPractice = {
 export const DEFAULT_PRICES: PriceList = {
 	breaker: { none: 8, gfci: 55, afci: 50, dual: 62 },
 	twoPole: 2,
-	device: { gfci: 22, afci: 38, dual: 45 },
+	device: { none: 3, gfci: 22, afci: 38, dual: 45 },
 	perRoom: 6,
 	perDelicate: 15
 };

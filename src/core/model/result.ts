@@ -76,6 +76,7 @@ export type Fix =
 	  }
 	| { kind: 'edit-panel'; label: string; panelId: string; change: Partial<Omit<Panel, 'id'>> }
 	| { kind: 'move-to-circuit'; label: string; moves: readonly CircuitMove[]; fresh?: NewCircuitFor | undefined }
+	| { kind: 'several'; label: string; fixes: readonly Fix[] }
 	| { kind: 'mark-device'; label: string; boxId: string; deviceId: string; mark: 'tamperResistant' | 'weatherResistant' };
 
 /** A box that changes its circuit; `circuitId` null: to the fresh one of the fix. */

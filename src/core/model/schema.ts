@@ -69,7 +69,7 @@ const practice = shape({
 		shape({
 			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
 			twoPole: must(figure(1, 10)),
-			device: must(shape({ gfci: price(), afci: price(), dual: price() })),
+			device: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
 			perRoom: price(),
 			perDelicate: price()
 		}).default(undefined)
@@ -186,7 +186,8 @@ const device = shape({
 	yoke: maybe(oneOf(YOKES)),
 	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
 	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
-	aluminumListed: maybe(flag())
+	aluminumListed: maybe(flag()),
+	controlled: maybe(flag())
 });
 const cableSeen = shape({
 	id: id(),

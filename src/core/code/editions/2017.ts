@@ -95,5 +95,6 @@ export const edition2017: Edition = {
 	},
 	tamper: c.tamper,
 	weather: c.weather,
+	controlled: { rule: ref('406.3(E)', 'Receptacles that a timer or sensor switches are marked'), text: 'Controlled' },
 	replacing: c.replacing
 };

@@ -18,6 +18,7 @@ export const edition2023: Edition = {
 	key: '2023',
 	places: places2023,
 	service: service2023,
+	controlled: { rule: ref('406.3(F)', 'Receptacles that a timer or sensor switches are marked', 'check'), text: 'Controlled' },
 	circuits: circuits2023,
 	breakers: {
 		...c.breakers,

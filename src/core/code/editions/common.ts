@@ -270,6 +270,10 @@ export const weather = {
 };
 export const replacing = {
 	rule: ref('406.4(D)(2)', 'Replacing where no grounding means exists'),
+	grounded: ref('406.4(D)(1)', 'Replacing where a grounding means exists'),
+	tamper: ref('406.4(D)(5)', 'Replacement: tamper-resistant'),
+	weather: ref('406.4(D)(6)', 'Replacement: weather-resistant'),
+	newGround: ref('250.130(C)', 'A ground for an existing circuit'),
 	noGround: 'No Equipment Ground',
 	through: 'GFCI Protected'
 };

@@ -1,0 +1,89 @@
+import type { Edition } from '../code/edition';
+import type { Box, Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { Rule } from '../model/result';
+import { cite } from '../code/edition';
+import { outletFacts } from '../protection/outlet-facts';
+import { protectionNeed } from '../protection/needs';
+
+/** The labels that the rules ask for, face by face, and a sheet of them to print and cut. */
+export interface FaceLabel {
+	boxId: string;
+	boxName: string;
+	text: string;
+	rule: Rule;
+}
+
+/** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
+export function faceLabels(edition: Edition, job: Job): FaceLabel[] {
+	const { rooms, circuitsOfBox } = indexOf(job);
+	return job.boxes.flatMap((box) => {
+		const room = box.roomId ? rooms.get(box.roomId) : undefined;
+		const circuit = circuitsOfBox.get(box.id)?.[0];
+		if (!room) return [];
+		return box.devices.flatMap((device): FaceLabel[] => {
+			const { need } = protectionNeed(
+				edition,
+				outletFacts(edition, job, room, box, device, circuit),
+				job.permitDate,
+				job.amendments
+			);
+			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
+			return [
+				...need.labels.map((text) => say(text, cite(edition, edition.replacing.rule))),
+				...(device.controlled ? [say(edition.controlled.text, cite(edition, edition.controlled.rule))] : []),
+				...firstBox(edition, circuit, box, device, say)
+			];
+		});
+	});
+}
+/** Where arc-fault protection begins at an outlet, the first box says so. */
+function firstBox(
+	edition: Edition,
+	circuit: Job['circuits'][number] | undefined,
+	box: Box,
+	device: Box['devices'][number],
+	say: (text: string, rule: Rule) => FaceLabel
+): FaceLabel[] {
+	const begins = (device.protection === 'afci' || device.protection === 'dual') && circuit?.homeRun === 'listed-combination';
+	return begins && box.state !== 'found' ? [say('First outlet of the branch circuit', cite(edition, edition.afci.rule))] : [];
+}
+
+export interface LabelSize {
+	widthIn: number;
+	heightIn: number;
+}
+export const LABEL_SIZE: LabelSize = { widthIn: 1.25, heightIn: 0.375 };
+const PAGE = { widthIn: 8.5, heightIn: 11, marginIn: 0.5, gapIn: 0.125 };
+
+/** How many stand on a letter page, and where, in inches from its upper left. */
+export function sheetPlaces({ widthIn, heightIn }: LabelSize): { x: number; y: number }[] {
+	const fit = (page: number, size: number) =>
+		Math.max(1, Math.floor((page - 2 * PAGE.marginIn + PAGE.gapIn) / (size + PAGE.gapIn)));
+	const [columns, rows] = [fit(PAGE.widthIn, widthIn), fit(PAGE.heightIn, heightIn)];
+	return Array.from({ length: columns * rows }, (_, i) => ({
+		x: PAGE.marginIn + (i % columns) * (widthIn + PAGE.gapIn),
+		y: PAGE.marginIn + Math.floor(i / columns) * (heightIn + PAGE.gapIn)
+	}));
+}
+const escaped = (text: string): string =>
+	text.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c] ?? c);
+
+/** One letter page of labels as SVG, true to size when printed. @returns pages, none without labels */
+export function labelSheets(labels: readonly Pick<FaceLabel, 'text' | 'boxName'>[], size: LabelSize = LABEL_SIZE): string[] {
+	const places = sheetPlaces(size);
+	const pages: string[] = [];
+	for (let from = 0; from < labels.length; from += places.length) {
+		const cells = labels.slice(from, from + places.length).map(({ text, boxName }, i) => {
+			const { x, y } = places[i] as { x: number; y: number };
+			// Letters as high as the label lets them be, and no longer than it is wide.
+			const high = Math.min(size.heightIn * 0.42, (size.widthIn * 1.75) / Math.max(6, text.length));
+			const middle = `x="${x + size.widthIn / 2}" text-anchor="middle"`;
+			return `<rect x="${x}" y="${y}" width="${size.widthIn}" height="${size.heightIn}" rx="0.03" fill="none" stroke="#000" stroke-width="0.008"/><text ${middle} y="${y + size.heightIn / 2 + high * 0.35}" font-size="${high.toFixed(3)}" font-weight="700">${escaped(text)}</text><text ${middle} y="${y + size.heightIn - 0.03}" font-size="0.055">${escaped(boxName)}</text>`;
+		});
+		pages.push(
+			`<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.widthIn}in" height="${PAGE.heightIn}in" viewBox="0 0 ${PAGE.widthIn} ${PAGE.heightIn}" font-family="Barlow, Arial, sans-serif" fill="#000">${cells.join('')}</svg>`
+		);
+	}
+	return pages;
+}

@@ -1,0 +1,304 @@
+import { cite, type Edition } from '../code/edition';
+import type { OutletFacts } from '../code/outlet';
+import type { Box, Circuit, Device, Job, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { Fix, Rule } from '../model/result';
+import { runOf } from '../circuits/runs';
+import { protectionNeed } from './needs';
+import { outletFacts } from './outlet-facts';
+import { pricesOf, sharesNeutral } from './placing-case';
+
+/**
+ * What may lawfully stand in an existing box when its receptacle is replaced, in the order in which it is to be thought of:
+ * a ground if there is one and it is proven; else a face that does not promise one, or ground-fault protection with its
+ * labels; or a ground that is run. Never a ground carried on from such a device.
+ * @source 406.4(D), 250.114, 250.118, 250.130(C)
+ */
+export interface ReplaceChoice {
+	id: 'grounding' | 'gfci-here' | 'gfci-upstream' | 'gfci-breaker' | 'two-slot' | 'new-ground';
+	title: string;
+	rule: Rule;
+	does: string;
+	/** By the shop's list; null: it depends on the way of a wire. */
+	price: number | null;
+	needs: string[];
+	/** What a plug-in tester with three lamps will show of it, and why that is expected. */
+	tester: string;
+	labels: string[];
+	warns: string[];
+	fix: Fix | null;
+}
+export interface ReplaceAdvice {
+	ground: { state: 'proven' | 'said' | 'none' | 'unknown'; why: string; ask: string | null };
+	choices: ReplaceChoice[];
+	/** What a replacement brings with it at this place. */
+	duties: { text: string; rule: Rule }[];
+}
+
+const OPEN_GROUND =
+	'It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. The device\'s own button proves it.';
+/** Most of a ground path that a reading calls one, ohm. */
+const PATH_OHMS = 1;
+
+/** How it is known that the box has a ground. A plug-in tester's lamps, and volts to the box, do not tell. @source 406.4(D)(1), 250.118 */
+export function groundOf(job: Job, box: Box, readings: readonly Reading[]): ReplaceAdvice['ground'] {
+	const legs = job.legs.filter((l) => l.toId === box.id);
+	if (legs.some((l) => l.cable === 'old-AC'))
+		return { state: 'none', why: 'Old armored cable without a bonding strip is no ground.', ask: null };
+	if (box.ground === 'none')
+		return { state: 'none', why: 'No ground wire is in the box, and the box itself is not grounded.', ask: null };
+	if (box.ground === 'unknown')
+		return {
+			state: 'unknown',
+			why: 'Whether it has a ground is not known.',
+			ask: 'Open it, dead: see the wiring method, and read the ground path under load.'
+		};
+	const path = readings.some(
+		(r) => r.boxId === box.id && r.kind === 'ohm-ground' && !r.struck && (r.value ?? Infinity) <= PATH_OHMS
+	);
+	const method = box.groundProof === 'wiring-method';
+	if (box.groundProof === 'path-reading' || (method && (path || box.material === 'plastic')))
+		return { state: 'proven', why: method ? 'By its wiring method.' : 'By a reading of the ground path under load.', ask: null };
+	return {
+		state: 'said',
+		why:
+			box.groundProof === 'tester-lamps'
+				? 'Two lamps of a tester say so: a jumper to neutral shows the same.'
+				: 'It is said to have one; that is not proof.',
+		ask:
+			box.material === 'metal'
+				? 'A metal box: its wiring method, and a reading of the ground path under load.'
+				: 'Its wiring method, or a reading of the ground path under load.'
+	};
+}
+
+export function replaceAdvice(
+	edition: Edition,
+	job: Job,
+	box: Box,
+	device: Device,
+	readings: readonly Reading[]
+): ReplaceAdvice | null {
+	const { rooms, circuitsOfBox } = indexOf(job);
+	const room = box.roomId ? rooms.get(box.roomId) : undefined;
+	if (!room || !device.receptacles || device.volts !== 120) return null;
+	const circuit = circuitsOfBox.get(box.id)?.[0];
+	const ground = groundOf(job, box, readings);
+	const facts = (method: NonNullable<OutletFacts['replacement']>['method']): OutletFacts => ({
+		...outletFacts(edition, job, room, box, device, circuit),
+		replacement: { groundInBox: ground.state === 'proven', method }
+	});
+	const need = (method: NonNullable<OutletFacts['replacement']>['method']) =>
+		protectionNeed(edition, facts(method), job.permitDate, job.amendments).need;
+	const duties = dutiesOf(edition, need('gfci-here'));
+	const c: Case = { edition, job, box, device, circuit, need };
+	const choices =
+		ground.state === 'proven'
+			? [grounding(c)]
+			: [gfciHere(c), upstream(c), atBreaker(c), twoSlot(c), newGround(c)].filter((x): x is ReplaceChoice => x !== null);
+	return { ground, choices, duties };
+}
+
+interface Case {
+	edition: Edition;
+	job: Job;
+	box: Box;
+	device: Device;
+	circuit: Circuit | undefined;
+	need: (method: 'gfci-here' | 'gfci-upstream' | 'two-slot') => ReturnType<typeof protectionNeed>['need'];
+}
+function dutiesOf(edition: Edition, need: ReturnType<Case['need']>): ReplaceAdvice['duties'] {
+	const { replacing } = edition;
+	return [
+		...(need.gfci.required
+			? [
+					{
+						text: `GFCI: now required at this place (${need.gfci.because[0]?.section ?? ''})`,
+						rule: cite(edition, edition.gfci.replacement)
+					}
+				]
+			: []),
+		...(need.afci.required
+			? [{ text: 'AFCI: an outlet device here, one upstream, or the breaker', rule: cite(edition, edition.afci.replacement) }]
+			: []),
+		...(need.tamperResistant
+			? [{ text: 'Tamper-resistant; a two-slot one is let off', rule: cite(edition, replacing.tamper) }]
+			: []),
+		...(need.weatherResistant ? [{ text: 'Weather-resistant', rule: cite(edition, replacing.weather) }] : [])
+	];
+}
+/** The new device as planned; what is asked of its type comes with it. */
+function put(c: Case, slots: Device['slots'], protection: Device['protection'], feedsLoad: boolean, label: string): Fix {
+	const need = c.need(slots === 'two-slot' ? 'two-slot' : protection === 'none' ? 'gfci-upstream' : 'gfci-here');
+	return {
+		kind: 'edit-device',
+		label,
+		boxId: c.box.id,
+		deviceId: c.device.id,
+		change: {
+			state: 'planned',
+			slots,
+			protection,
+			feedsLoad,
+			tamperResistant: need.tamperResistant && slots === 'grounding',
+			weatherResistant: need.weatherResistant
+		}
+	};
+}
+/** GFCI alone, or with AFCI where the place asks for that and no breaker gives it. */
+const ownProtection = (c: Case): 'gfci' | 'dual' =>
+	c.need('gfci-here').afci.required && c.circuit?.breaker !== 'afci' && c.circuit?.breaker !== 'dual' ? 'dual' : 'gfci';
+/** Things that want a real ground. @source 250.114 */
+function warnsOf(c: Case): string[] {
+	const serves = c.device.serves;
+	const wants =
+		serves === 'refrigerator' ||
+		serves === 'dishwasher' ||
+		serves === 'sump-pump' ||
+		serves === 'microwave' ||
+		c.need('gfci-here').gfci.because.some((r) => /laundry/i.test(r.title));
+	return wants ? ['What is plugged in here wants a real ground (250.114): run one.'] : [];
+}
+const base = (c: Case) => ({ rule: cite(c.edition, c.edition.replacing.rule), warns: warnsOf(c) });
+const prices = (c: Case) => pricesOf(c.job);
+
+function grounding(c: Case): ReplaceChoice {
+	const need = c.need('gfci-upstream');
+	const protection = need.gfci.required ? ownProtection(c) : 'none';
+	return {
+		...base(c),
+		id: 'grounding',
+		title: protection === 'none' ? 'Grounding type, on the ground that is there' : 'Grounding GFCI, on the ground that is there',
+		rule: cite(c.edition, c.edition.replacing.grounded),
+		does: 'Three slots, its ground connected.',
+		price: prices(c).device[protection],
+		needs: ['Connect it to the ground; bond a metal box'],
+		tester: 'It shows "correct", which a jumper would too: the ground-path reading is the proof.',
+		labels: [],
+		warns: [],
+		fix: put(c, 'grounding', protection, protection !== 'none', 'Put it so')
+	};
+}
+function gfciHere(c: Case): ReplaceChoice | null {
+	if (!c.box.readilyAccessible) return null;
+	const protection = ownProtection(c);
+	const { noGround } = c.edition.replacing;
+	return {
+		...base(c),
+		id: 'gfci-here',
+		title: protection === 'dual' ? 'A GFCI + AFCI receptacle here' : 'A GFCI receptacle here',
+		does: 'Protects people at this outlet, and what hangs on its LOAD. It gives no ground.',
+		price: prices(c).device[protection],
+		needs: ['Room in the box for a deep device', 'No ground carried on from it'],
+		tester: OPEN_GROUND,
+		labels: [noGround],
+		fix: put(c, 'grounding', protection, true, 'Put a GFCI here')
+	};
+}
+/** The outlet upstream that can hold a device, the first of its run that can. */
+function upstream(c: Case): ReplaceChoice | null {
+	const { through, noGround } = c.edition.replacing;
+	const { boxes } = indexOf(c.job);
+	const path = c.circuit ? (runOf(c.job, c.circuit).byBox.get(c.box.id)?.path ?? []) : [];
+	const heads = path
+		.map((l) => boxes.get(l.fromId))
+		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some((d) => d.receptacles === 2 && d.volts === 120));
+	const head = heads[0];
+	const holder = head?.devices.find((d) => d.receptacles === 2 && d.volts === 120);
+	const there = holder && holder.protection !== 'none';
+	if (c.circuit && (!head || !holder)) return null;
+	const find = 'The feed order must be known: in Trace it is found by opening one box and seeing what goes dead.';
+	return {
+		...base(c),
+		id: 'gfci-upstream',
+		title: head ? `Three slots here, behind a GFCI at ${head.name}` : 'Three slots here, behind a GFCI at the head of the run',
+		does: 'One device at the head of the run protects every outlet that follows.',
+		price: prices(c).device.none + (there ? 0 : prices(c).device[ownProtection(c)]),
+		needs: c.circuit ? ['This outlet on its LOAD', 'No ground wire between the protected receptacles'] : [find],
+		tester: OPEN_GROUND,
+		labels: [through, noGround],
+		fix:
+			head && holder
+				? {
+						kind: 'several',
+						label: `GFCI at ${head.name}, three slots here`,
+						fixes: [headFix(c, head, holder), put(c, 'grounding', 'none', false, '')]
+					}
+				: null
+	};
+}
+/** The device at the head: what is there already stays, a new one comes with what is asked of its type. */
+function headFix(c: Case, head: Box, holder: Device): Fix {
+	const at = { kind: 'edit-device' as const, label: '', boxId: head.id, deviceId: holder.id };
+	const room = head.roomId ? indexOf(c.job).rooms.get(head.roomId) : undefined;
+	if (holder.protection !== 'none' || !room) return { ...at, change: { feedsLoad: true } };
+	const facts = {
+		...outletFacts(c.edition, c.job, room, head, holder, c.circuit),
+		replacement: { groundInBox: head.ground === 'present', method: 'gfci-here' as const }
+	};
+	const { need } = protectionNeed(c.edition, facts, c.job.permitDate, c.job.amendments);
+	return {
+		...at,
+		change: {
+			state: 'planned',
+			slots: 'grounding',
+			protection: ownProtection(c),
+			feedsLoad: true,
+			tamperResistant: need.tamperResistant,
+			weatherResistant: need.weatherResistant
+		}
+	};
+}
+function atBreaker(c: Case): ReplaceChoice | null {
+	const { circuit } = c;
+	const { through, noGround } = c.edition.replacing;
+	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker' || sharesNeutral(c.job, circuit)) return null;
+	const protection = c.need('gfci-here').afci.required || circuit.breaker === 'afci' ? 'dual' : 'gfci';
+	return {
+		...base(c),
+		id: 'gfci-breaker',
+		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
+		does: 'The whole circuit is protected, its cable too.',
+		price: prices(c).device.none + prices(c).breaker[protection],
+		needs: ["The circuit's own neutral, landed on the breaker", 'A breaker that the panel lists'],
+		tester: OPEN_GROUND,
+		labels: [through, noGround],
+		fix: {
+			kind: 'several',
+			label: `Breaker ${circuit.number}, three slots here`,
+			fixes: [{ kind: 'protect-breaker', label: '', circuitId: circuit.id, protection }, put(c, 'grounding', 'none', false, '')]
+		}
+	};
+}
+function twoSlot(c: Case): ReplaceChoice | null {
+	// Where ground-fault protection is asked for now, a bare two-slot face is no answer.
+	if (c.need('two-slot').gfci.required) return null;
+	return {
+		...base(c),
+		id: 'two-slot',
+		title: 'Two slots again',
+		does: 'A non-grounding face, which promises no ground.',
+		price: prices(c).device.none,
+		needs: c.need('two-slot').afci.required ? ['AFCI protection still comes with the replacement'] : [],
+		tester: 'A three-prong tester does not go in. An adapter solves nothing.',
+		labels: [],
+		fix: put(c, 'two-slot', 'none', false, 'Two slots again')
+	};
+}
+function newGround(c: Case): ReplaceChoice {
+	return {
+		id: 'new-ground',
+		title: 'Run a ground, or cable anew',
+		rule: cite(c.edition, c.edition.replacing.newGround),
+		does: 'A ground wire to the electrode system, to the ground bar where the circuit starts, or to the ground of another circuit of that panel.',
+		price: null,
+		needs: [
+			'Not to water pipe more than 5 ft from where it enters',
+			'Then the box is told to have a ground, and how that is proven'
+		],
+		tester: 'It shows "correct" once the ground is there.',
+		labels: [],
+		warns: [],
+		fix: null
+	};
+}

@@ -1,0 +1,164 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { assess } from '../../src/core/assess';
+import { editions } from '../../src/core/code/editions';
+import { marrowStreet } from '../../src/core/demo/marrow-street';
+import { quillback } from '../../src/core/demo/quillback';
+import { codeLetter } from '../../src/core/handover/code-letter';
+import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
+import { applyFix } from '../../src/core/model/commands';
+import type { Box, Device, Job } from '../../src/core/model/job';
+import { compareEditions } from '../../src/core/protection/compare-editions';
+import { groundOf, replaceAdvice, type ReplaceChoice } from '../../src/core/protection/replace-advice';
+import { box, job, leg, reading } from './small-job';
+
+/** Replacing receptacles in old work, what their faces say, and the letter that argues for them. */
+const { job: marrow, readings } = marrowStreet();
+const e = editions[marrow.edition];
+const at = (j: Job, name: string): Box => {
+	const found = j.boxes.find((b) => b.name === name);
+	assert.ok(found, name);
+	return found;
+};
+const advice = (j: Job, name: string) => {
+	const b = at(j, name);
+	const got = replaceAdvice(editions[j.edition], j, b, b.devices[0] as Device, readings);
+	assert.ok(got);
+	return got;
+};
+const apply = (j: Job, choice: ReplaceChoice | undefined): Job => {
+	assert.ok(choice?.fix, choice?.title);
+	const { fix } = choice;
+	return produce(
+		j,
+		applyFix(fix, () => 'n')
+	);
+};
+
+const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC', state: string][] = [
+	['none in the box', { ground: 'none' }, 'NM-B', 'none'],
+	['not looked at', { ground: 'unknown' }, 'NM-B', 'unknown'],
+	['a ground wire seen in a plastic box', { ground: 'present', groundProof: 'wiring-method' }, 'NM-B', 'proven'],
+	[
+		'a metal box by its wiring method alone',
+		{ ground: 'present', groundProof: 'wiring-method', material: 'metal' },
+		'NM-B',
+		'said'
+	],
+	['a path reading', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'NM-B', 'proven'],
+	['two lamps of a tester', { ground: 'present', groundProof: 'tester-lamps' }, 'NM-B', 'said'],
+	['volts to the box', { ground: 'present', groundProof: 'volts-to-box', material: 'metal' }, 'NM-B', 'said'],
+	['old armored cable without a strip', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'old-AC', 'none']
+];
+for (const [what, more, cable, state] of grounds)
+	test(`ground: ${what}: ${state}`, () => {
+		const j = job({ boxes: [box('a', { state: 'found', ...more })], legs: [leg('p', 'a', 10, { cable })] });
+		assert.equal(groundOf(j, at(j, 'A'), []).state, state);
+	});
+test('a metal box is proven by its wiring method together with a reading of the path', () => {
+	const j = job({ boxes: [box('b', { ground: 'present', groundProof: 'wiring-method', material: 'metal' })], legs: [] });
+	const read = (value: number) => groundOf(j, at(j, 'B'), [reading({ kind: 'ohm-ground', value })]).state;
+	assert.deepEqual([read(0.4), read(5)], ['proven', 'said']);
+});
+
+test('a two-wire bedroom outlet: the lawful choices in order, each with its labels and what a tester shows', () => {
+	const a = advice(marrow, 'BD-02');
+	assert.equal(a.ground.state, 'none');
+	assert.deepEqual(
+		a.choices.map((c) => c.id),
+		['gfci-here', 'gfci-upstream', 'gfci-breaker', 'two-slot', 'new-ground']
+	);
+	assert.deepEqual(
+		a.choices.map((c) => c.labels),
+		[['No Equipment Ground'], ['GFCI Protected', 'No Equipment Ground'], ['GFCI Protected', 'No Equipment Ground'], [], []]
+	);
+	assert.ok(a.choices.slice(0, 3).every((c) => c.tester.includes('open ground')));
+	assert.ok(a.choices.every((c) => c.rule.section.startsWith(c.id === 'new-ground' ? '250.130(C)' : '406.4(D)(2)')));
+	assert.match(a.choices[1]?.title ?? '', /behind a GFCI at BD-01/);
+});
+test('in a bathroom GFCI is asked for now: no bare two-slot face', () => {
+	assert.ok(!advice(marrow, 'BT-01').choices.some((c) => c.id === 'two-slot'));
+	assert.ok(advice(marrow, 'BT-01').duties.some((d) => d.rule.section === '406.4(D)(3)'));
+});
+test('the local amendment lets AFCI off; without it the replacement brings it', () => {
+	const has = (j: Job) => advice(j, 'BD-02').duties.some((d) => d.rule.section === '406.4(D)(4)');
+	assert.deepEqual([has(marrow), has({ ...marrow, amendments: [] })], [false, true]);
+	assert.match(advice({ ...marrow, amendments: [] }, 'BD-02').choices[0]?.title ?? '', /GFCI \+ AFCI/);
+});
+test('what is chosen is planned with one press; its labels follow, and nothing of the code is left against it', () => {
+	const here = apply(marrow, advice(marrow, 'BD-02').choices[0]);
+	assert.deepEqual(
+		faceLabels(e, here)
+			.filter((l) => l.boxName === 'BD-02')
+			.map((l) => l.text),
+		['No Equipment Ground']
+	);
+	const behind = apply(marrow, advice(marrow, 'BD-02').choices[1]);
+	assert.deepEqual(
+		faceLabels(e, behind)
+			.filter((l) => l.boxName === 'BD-02')
+			.map((l) => l.text),
+		['GFCI Protected', 'No Equipment Ground']
+	);
+	assert.equal(at(behind, 'BD-01').devices[0]?.protection, 'gfci');
+	for (const j of [here, behind])
+		assert.deepEqual(
+			assess(j, readings)
+				.stages.protect.findings.filter((f) => f.severity === 'violation')
+				.map((f) => f.message),
+			[]
+		);
+});
+test('the freezer wants a real ground, and the cellar device that feeds it is found upstream', () => {
+	const ungrounded = produce(marrow, (d) => void d.boxes.forEach((b) => b.name === 'PF-01' && (b.ground = 'none')));
+	const pf = at(ungrounded, 'PF-01');
+	const a = replaceAdvice(e, ungrounded, pf, pf.devices[0] as Device, []);
+	assert.ok(a?.choices[0]?.warns.some((w) => w.includes('250.114')));
+	const steps = assess(marrow).stages.protect.decisions.find(
+		(d) => d.id === `protect:${at(marrow, 'PF-01').devices[0]?.id}`
+	)?.steps;
+	assert.equal(steps?.find((s) => s.label === 'GFCI given by')?.value, 'CB-01');
+});
+
+test('a label sheet: true to size, each label once, on as many pages as it takes', () => {
+	const many = Array.from({ length: 200 }, (_, i) => ({ text: 'GFCI Protected', boxName: `B-${i}` }));
+	const perPage = sheetPlaces({ widthIn: 1.25, heightIn: 0.375 }).length;
+	// (7.5 + 0.125) / 1.375 = 5 across, (10 + 0.125) / 0.5 = 20 down.
+	assert.equal(perPage, 100);
+	const pages = labelSheets(many);
+	assert.equal(pages.length, 2);
+	assert.equal(pages.join('').match(/GFCI Protected/g)?.length, 200);
+	assert.ok(pages[0]?.includes('width="8.5in"'));
+	assert.ok(labelSheets([{ text: '<&>', boxName: 'x' }])[0]?.includes('&lt;&amp;&gt;'));
+	assert.deepEqual(labelSheets([]), []);
+});
+test('the letter for one outlet: facts, the rule in our words, readings as evidence, and what the tester will show', () => {
+	const chosen = apply(marrow, advice(marrow, 'BD-02').choices[1]);
+	const letter = codeLetter(e, chosen, at(chosen, 'BD-02'), readings);
+	assert.match(letter.head, /NEC 2020, permit of 2026-10-20\. Local amendments: 406\.4\(D\)\(4\)/);
+	assert.ok(letter.points.some((p) => p.rule.section === '406.4(D)(2)' && p.text.includes('"No Equipment Ground"')));
+	assert.ok(letter.evidence.some((x) => x.includes('drop under load: 3.4 %')));
+	assert.ok(letter.tester[0]?.includes('open ground'));
+	assert.ok(letter.asks.length === 0 || letter.asks.every((x) => x.length > 10));
+	assert.ok(!/\bsafe\b/i.test(JSON.stringify(letter)));
+});
+
+test('two editions side by side move exactly the outlets that the facts say', () => {
+	const { job: demo } = quillback();
+	const moved = (here: '2017' | '2020', there: '2020' | '2023') =>
+		compareEditions({ ...demo, amendments: [] }, here, there)
+			.changes.flatMap((c) => c.changes.map((x) => `${c.boxName} ${x.of} ${x.here === 'asked' ? 'off' : 'on'}`))
+			.sort();
+	// 2023: every kitchen receptacle (K-11 to K-14 are within 6 ft of the sink, and had it), and hard-wired outlets in garages. The
+	// permit of October 2026 is past the date for the heat pump.
+	assert.deepEqual(
+		moved('2020', '2023'),
+		['G-03', 'K-06', 'K-08', 'K-09', 'K-10'].map((n) => `${n} GFCI on`)
+	);
+	assert.ok(moved('2017', '2020').includes('HP-01 GFCI on'));
+	const same = compareEditions(demo, '2023', '2023');
+	assert.deepEqual([same.changes, same.price.here === same.price.there], [[], true]);
+	const cost = compareEditions({ ...demo, amendments: [] }, '2017', '2023').price;
+	assert.ok((cost.there ?? 0) > (cost.here ?? 0), 'more protection costs more');
+});
