@@ -1,5 +1,5 @@
 import { assessCircuits } from './circuits/assess-circuits';
-import { editions } from './code/editions';
+import { editionOf } from './code/amended-edition';
 import { assessLayout } from './layout/assess-layout';
 import type { Job, Reading } from './model/job';
 import type { Stage } from './model/kinds';
@@ -20,7 +20,7 @@ const NOTHING: StageResult = { findings: [], decisions: [] };
 
 /** One evaluation of a job for its edition and amendments: every stage's findings and decisions. */
 export function assess(job: Job, readings: readonly Reading[] = []): JobAssessment {
-	const edition = editions[job.edition];
+	const edition = editionOf(job);
 	const boxProofs = proofs(edition, job, readings);
 	const circuit = assessCircuits(edition, job);
 	const fit = assessFit(edition, job);

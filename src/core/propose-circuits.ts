@@ -1,3 +1,4 @@
+import { inForce } from './code/amendments';
 import { placeBreakers } from './circuits/balance';
 import { sizeCasesOf } from './circuits/circuit-case';
 import { feedOrder, feedTree } from './circuits/feed-order';
@@ -9,7 +10,7 @@ import { runOf } from './circuits/runs';
 import { sizeCircuit } from './circuits/size';
 import { floorArea } from './circuits/service-of-job';
 import type { Edition } from './code/edition';
-import { editions } from './code/editions';
+import { editionOf } from './code/amended-edition';
 import { DEFAULT_GROUPING, type Box, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from './model/job';
 import { indexOf } from './model/job-index';
 import { newCircuit } from './model/new-job';
@@ -53,7 +54,7 @@ export function proposeCircuits(
 	practice: GroupingPractice = job.practice.grouping ?? DEFAULT_GROUPING,
 	progress: Progress = () => undefined
 ): CircuitProposal {
-	const edition = editions[job.edition];
+	const edition = editionOf(job);
 	const based = job.panels.length ? job : { ...job, panels: [newPanel(newId())] };
 	const { circuitsOfBox } = indexOf(based);
 	const boxes = based.boxes.filter((b) => !circuitsOfBox.get(b.id)?.length);
@@ -258,7 +259,7 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		if (!box || !room) continue;
 		for (const device of box.devices) {
 			const facts = outletFacts(edition, job, room, box, device, circuit);
-			const { gfci, afci } = protectionNeed(edition, facts, job.permitDate, job.amendments).need;
+			const { gfci, afci } = protectionNeed(edition, facts, job.permitDate, inForce(job)).need;
 			need.gfci ||= gfci.required && !protectedBy(job, circuit, box, device, 'gfci');
 			need.afci ||= afci.required;
 		}

@@ -1,5 +1,5 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
-import { amendmentFor } from '../code/amendments';
+import { amendmentFor, inForce } from '../code/amendments';
 import type { Box, Circuit, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
@@ -18,7 +18,7 @@ export function requiredCircuits(edition: Edition, job: Job): Finding[] {
 		...roomsOffTheirCircuits(edition, job),
 		...twoKitchens(edition, job),
 		...generalByArea(edition, job)
-	].filter((f) => amendmentFor(job.amendments, f.rule.section)?.change !== 'off');
+	].filter((f) => amendmentFor(inForce(job), f.rule.section)?.change !== 'off');
 }
 
 interface Said {

@@ -1,4 +1,4 @@
-import type { Amendment } from '../model/job';
+import type { Amendment, Job } from '../model/job';
 import type { EditionKey, Serves } from '../model/kinds';
 
 /** `210.8(A)` takes `210.8(A)(5)` with it, `210.8` both; `210.8(A)(1)` does not take `210.8(A)(11)`. */
@@ -7,7 +7,20 @@ export const coversSection = (amended: string, section: string): boolean =>
 
 /** The last amendment that speaks of this section for an outlet that serves this. */
 export const amendmentFor = (amendments: readonly Amendment[], section: string, serves?: Serves): Amendment | undefined =>
-	amendments.filter((a) => coversSection(a.section, section) && (a.only == null || a.only === serves)).at(-1);
+	amendments
+		.filter((a) => a.change !== 'figure' && coversSection(a.section, section) && (a.only == null || a.only === serves))
+		.at(-1);
+
+const delayed = new WeakMap<readonly Amendment[], Map<string, readonly Amendment[]>>();
+/** Those that hold for the permit of a job: a delay is over once the permit is of its day or later. */
+export function inForce({ amendments, permitDate }: Pick<Job, 'amendments' | 'permitDate'>): readonly Amendment[] {
+	if (!amendments.some((a) => a.until)) return amendments;
+	const known = delayed.get(amendments) ?? new Map<string, readonly Amendment[]>();
+	delayed.set(amendments, known);
+	const found = known.get(permitDate) ?? amendments.filter((a) => !a.until || permitDate < a.until);
+	known.set(permitDate, found);
+	return found;
+}
 
 /**
  * A table's rows as amended by `as-edition`: the rows of that section give way to those of the edition named.

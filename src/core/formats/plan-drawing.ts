@@ -1,3 +1,4 @@
+import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
@@ -96,7 +97,7 @@ function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 const drawn = remembered<Room, PlanRoom>();
 function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
-	return drawn(room, [edition, job.amendments, ...boxes], () => drawRoom(edition, job, room));
+	return drawn(room, [edition, inForce(job), ...boxes], () => drawRoom(edition, job, room));
 }
 
 function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {

@@ -1,3 +1,4 @@
+import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -29,12 +30,7 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 	const tester: string[] = [];
 	for (const device of box.devices) {
 		if (!room) continue;
-		const { need } = protectionNeed(
-			edition,
-			outletFacts(edition, job, room, box, device, circuit),
-			job.permitDate,
-			job.amendments
-		);
+		const { need } = protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job));
 		const given = (against: 'gfci' | 'afci') => (circuit && protectedBy(job, circuit, box, device, against)?.name) ?? 'none yet';
 		if (need.gfci.required)
 			points.push({

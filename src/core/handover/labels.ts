@@ -1,3 +1,4 @@
+import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import type { Box, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -26,7 +27,7 @@ export function faceLabels(edition: Edition, job: Job): FaceLabel[] {
 				edition,
 				outletFacts(edition, job, room, box, device, circuit),
 				job.permitDate,
-				job.amendments
+				inForce(job)
 			);
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [

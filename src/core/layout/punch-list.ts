@@ -1,5 +1,5 @@
-import { amendmentFor } from '../code/amendments';
-import { editions } from '../code/editions';
+import { amendmentFor, inForce } from '../code/amendments';
+import { editionOf } from '../code/amended-edition';
 import type { Edition, RuleRef } from '../code/edition';
 import { boxPoint } from '../model/geometry';
 import type { Job, Point } from '../model/job';
@@ -33,17 +33,17 @@ export function punchList(job: Job): Requirement[] {
 
 /** The edition in force for an article: the job's own, or the one that a local amendment names; null: not asked for here. */
 export function editionInForce(job: Job, ref: RuleRef): Edition | null {
-	const amendment = amendmentFor(job.amendments, ref.section);
+	const amendment = amendmentFor(inForce(job), ref.section);
 	if (amendment?.change === 'off') return null;
-	return editions[amendment?.change === 'as-edition' && amendment.edition ? amendment.edition : job.edition];
+	return editionOf(job, amendment?.change === 'as-edition' && amendment.edition ? amendment.edition : job.edition);
 }
 
 /** An article as local amendments leave it: off, or as another edition has it. */
 function judgeAmended(article: Article, job: Job): Judged {
-	const own = editions[job.edition];
+	const own = editionOf(job);
 	const ref = article.rule(own, job);
-	const amendment = amendmentFor(job.amendments, ref.section);
-	if (!amendment || amendment.change === 'on') return article.judge({ edition: own, job });
+	const amendment = amendmentFor(inForce(job), ref.section);
+	if (!amendment || amendment.change === 'on' || amendment.change === 'figure') return article.judge({ edition: own, job });
 	if (amendment.change === 'off')
 		return {
 			requirements: [
@@ -56,7 +56,7 @@ function judgeAmended(article: Article, job: Job): Judged {
 			],
 			needs: []
 		};
-	const judged = article.judge({ edition: amendment.edition ? editions[amendment.edition] : own, job });
+	const judged = article.judge({ edition: amendment.edition ? editionOf(job, amendment.edition) : own, job });
 	for (const r of judged.requirements) r.amendedBy = saidBy(amendment);
 	return judged;
 }
@@ -83,7 +83,7 @@ function placeNeeds(job: Job, requirements: readonly Requirement[], needs: reado
 /** A place that meets the need and takes the stead of one that the walls of its room lack anyway. */
 function withTheWalls(job: Job, requirements: readonly Requirement[], need: PointNeed): Fix | undefined {
 	const room = job.rooms.find((r) => r.id === need.requirement.roomId);
-	const edition: Edition = editions[job.edition];
+	const edition: Edition = editionOf(job);
 	const walls = room && edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
 	if (!room || !walls?.proposal.length) return undefined;
 	const c = wallsCase(room);

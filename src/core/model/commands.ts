@@ -18,7 +18,9 @@ function find<T extends { id: string }>(rows: T[], id: string, what: string): T 
 
 export const editJob =
 	(
-		change: Partial<Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit' | 'practice'>>
+		change: Partial<
+			Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit' | 'practice' | 'amendments'>
+		>
 	): Command =>
 	(draft) =>
 		void Object.assign(draft, change);

@@ -1,5 +1,7 @@
 import type { Awg, Metal } from '../units/gauge';
 import type {
+	AmendableFigure,
+	AMENDMENT_CHANGES,
 	BreakerForm,
 	BreakKind,
 	Cable,
@@ -42,9 +44,14 @@ export interface Amendment {
 	id: string;
 	/** The rule or a part of it: `210.8(F)`; `210.8(A)` takes all of its items with it. */
 	section: string;
-	/** `off`: not asked for here; `on`: asked for whatever the permit date; `as-edition`: as that edition has it. */
-	change: 'off' | 'on' | 'as-edition';
+	/** `off`: not asked for here; `on`: asked for whatever the permit date; `as-edition`: as that edition has it; `figure`: with another figure. */
+	change: (typeof AMENDMENT_CHANGES)[number];
 	edition?: EditionKey | undefined;
+	/** Of `off`: only for permits before this day; the rule is delayed. */
+	until?: string | undefined;
+	/** Of `figure`: which one, and what it is here. */
+	figure?: AmendableFigure | undefined;
+	value?: number | undefined;
 	/** Only for outlets that serve this; absent: for all. */
 	only?: Serves | undefined;
 	reference: string;

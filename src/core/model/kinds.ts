@@ -191,6 +191,10 @@ export type BreakerForm = (typeof BREAKER_FORMS)[number];
 /** A home run that lets arc-fault protection begin at the first outlet: listed with its breaker, or in metal. */
 export const HOME_RUNS = ['listed-combination', 'metal-raceway'] as const;
 export type HomeRun = (typeof HOME_RUNS)[number];
+/** What a local amendment does to a rule, and the figures that it may change. */
+export const AMENDMENT_CHANGES = ['off', 'on', 'as-edition', 'figure'] as const;
+export const AMENDABLE_FIGURES = ['sink-distance', 'tub-distance', 'extension-length', 'tamper-height', 'wall-reach'] as const;
+export type AmendableFigure = (typeof AMENDABLE_FIGURES)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];

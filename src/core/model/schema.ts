@@ -3,6 +3,8 @@ import { GAUGES } from '../units/gauge';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, text, whole, type Checked } from './faults';
 import type { Job, JobFile, LiveEvent, Reading } from './job';
 import {
+	AMENDABLE_FIGURES,
+	AMENDMENT_CHANGES,
 	BREAK_KINDS,
 	BREAKER_FORMS,
 	CABLES,
@@ -341,7 +343,19 @@ export const jobSchema = shape({
 	permitDate: must(day()),
 	dwelling: must(oneOf(DWELLINGS)),
 	areaSqFt: figure(1, 100_000).nullable().defined(),
-	amendments: must(list(shape({ id: id(), ...amendmentFields() }), 100)),
+	amendments: must(
+		list(
+			shape({
+				id: id(),
+				...amendmentFields(),
+				change: must(oneOf(AMENDMENT_CHANGES)),
+				until: maybe(day()),
+				figure: maybe(oneOf(AMENDABLE_FIGURES)),
+				value: maybe(figure(0, 1000))
+			}),
+			100
+		)
+	),
 	practice: must(practice),
 	rooms: must(list(room, 400)),
 	boxes: must(list(box, 4000)),

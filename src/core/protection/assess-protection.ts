@@ -1,5 +1,6 @@
+import { inForce } from '../code/amendments';
 import { cite, type Edition } from '../code/edition';
-import { editions } from '../code/editions';
+import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job, Room } from '../model/job';
 import { EDITIONS, inWords } from '../model/kinds';
@@ -24,7 +25,7 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 		const rows = [
 			edition,
 			job.permitDate,
-			job.amendments,
+			inForce(job),
 			...nearOf(job, box.roomId ? rooms.get(box.roomId) : undefined),
 			circuit,
 			...path.map((leg) => boxes.get(leg.fromId))
@@ -97,7 +98,7 @@ function assessDevice(edition: Edition, job: Job, box: Box, device: Device): Sta
 	}
 	const circuit = index.circuitsOfBox.get(box.id)?.[0];
 	const facts = outletFacts(edition, job, room, box, device, circuit);
-	const answer = protectionNeed(edition, facts, job.permitDate, job.amendments, subject);
+	const answer = protectionNeed(edition, facts, job.permitDate, inForce(job), subject);
 	const c: Case = { edition, job, room, box, device, circuit, facts, answer, subject };
 	return {
 		decisions: [decisionOf(c)],
@@ -124,8 +125,9 @@ function decisionOf({ edition, job, room, box, device, circuit, answer, subject 
 		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
 		get alternatives() {
 			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
-				const theirs = outletFacts(editions[key], job, room, box, device, circuit);
-				const other = protectionNeed(editions[key], theirs, job.permitDate);
+				const book = editionOf(job, key);
+				const theirs = outletFacts(book, job, room, box, device, circuit);
+				const other = protectionNeed(book, theirs, job.permitDate);
 				const why = other.steps[0]?.formula ?? '';
 				return { value: `${key}: ${saidNeed(other)}`, why };
 			});
@@ -243,7 +245,7 @@ export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
 				edition,
 				outletFacts(edition, job, room, box, device, circuit),
 				job.permitDate,
-				job.amendments
+				inForce(job)
 			);
 			const existing = device.state === 'found';
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({

@@ -1,4 +1,5 @@
-import { editions } from '../code/editions';
+import { inForce } from '../code/amendments';
+import { editionOf } from '../code/amended-edition';
 import type { Device, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { EditionKey } from '../model/kinds';
@@ -34,9 +35,8 @@ export function compareEditions(job: Job, here: EditionKey, there: EditionKey): 
 		const circuit = circuitsOfBox.get(box.id)?.[0];
 		return box.devices.flatMap((device): EditionChange[] => {
 			const [a, b] = [here, there].map((key) => {
-				const edition = editions[key];
-				return protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, job.amendments)
-					.need;
+				const edition = editionOf(job, key);
+				return protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job)).need;
 			});
 			if (!a || !b) return [];
 			const yes = (asked: boolean) => (asked ? 'asked' : 'not asked');
@@ -69,7 +69,7 @@ const whatOf = (d: Device): string =>
 function leastPrice(job: Job, key: EditionKey): number | null {
 	let sum = 0;
 	for (const circuit of job.circuits) {
-		const { ways, needs } = placingWays(editions[key], job, circuit);
+		const { ways, needs } = placingWays(editionOf(job, key), job, circuit);
 		const [first] = ways;
 		if (!first && needs) return null;
 		sum += first?.price ?? 0;

@@ -1,3 +1,4 @@
+import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type PriceList } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -61,12 +62,7 @@ function needsOf(edition: Edition, job: Job, circuit: Circuit, box: Box): Placin
 	if (!room) return needs;
 	for (const device of box.devices) {
 		if (device.state === 'found') continue;
-		const { need } = protectionNeed(
-			edition,
-			outletFacts(edition, job, room, box, device, circuit),
-			job.permitDate,
-			job.amendments
-		);
+		const { need } = protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job));
 		needs.gfci ||= need.gfci.required;
 		needs.afci ||= need.afci.required;
 	}

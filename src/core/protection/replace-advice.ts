@@ -1,3 +1,4 @@
+import { inForce } from '../code/amendments';
 import { cite, type Edition } from '../code/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
@@ -89,7 +90,7 @@ export function replaceAdvice(
 		replacement: { groundInBox: ground.state === 'proven', method }
 	});
 	const need = (method: NonNullable<OutletFacts['replacement']>['method']) =>
-		protectionNeed(edition, facts(method), job.permitDate, job.amendments).need;
+		protectionNeed(edition, facts(method), job.permitDate, inForce(job)).need;
 	const duties = dutiesOf(edition, need('gfci-here'));
 	const c: Case = { edition, job, box, device, circuit, need };
 	const choices =
@@ -236,7 +237,7 @@ function headFix(c: Case, head: Box, holder: Device): Fix {
 		...outletFacts(c.edition, c.job, room, head, holder, c.circuit),
 		replacement: { groundInBox: head.ground === 'present', method: 'gfci-here' as const }
 	};
-	const { need } = protectionNeed(c.edition, facts, c.job.permitDate, c.job.amendments);
+	const { need } = protectionNeed(c.edition, facts, c.job.permitDate, inForce(c.job));
 	return {
 		...at,
 		change: {

@@ -9,7 +9,7 @@ import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/job-json';
 import { stretchSegment } from '$core/formats/plan-reach';
 import type { Finding } from '$core/model/result';
-import { editions } from '$core/code/editions';
+import { editionOf } from '$core/code/amended-edition';
 import { db } from './db';
 import * as jobs from './jobs';
 import type { Selection } from './selection';
@@ -30,7 +30,7 @@ export class JobStore {
 	saving = $state(0);
 
 	readonly assessment = $derived(assess(this.job, this.readings));
-	readonly edition = $derived(editions[this.job.edition]);
+	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
 	readonly circuit = $derived(this.circuitOfSelection());
 	readonly run = $derived(this.circuit ? runOf(this.job, this.circuit) : null);

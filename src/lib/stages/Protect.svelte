@@ -8,37 +8,72 @@
 	import ProtectTable from './ProtectTable.svelte';
 
 	const store = useJob();
-	let onPlan = $state(false);
+	const VIEWS = {
+		outlets: 'Outlets',
+		plan: 'On the plan',
+		devices: 'Devices',
+		replace: 'Replace',
+		labels: 'Labels',
+		letter: 'Letter',
+		compare: 'Editions'
+	};
+	type View = keyof typeof VIEWS;
+	/** Each is loaded when it is first shown. */
+	const SHEETS = {
+		replace: () => import('./protect/ReplaceSheet.svelte'),
+		labels: () => import('./protect/LabelsSheet.svelte'),
+		letter: () => import('./protect/LetterSheet.svelte'),
+		compare: () => import('./protect/CompareSheet.svelte')
+	};
+	let view = $state<View>('outlets');
 	let openOnly = $state(false);
+	/** What goes dead when a source trips, shown on the plan. */
+	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
 	const rows = $derived(protectionRows(store.edition, store.job));
 	const shown = $derived(openOnly ? rows.filter((r) => r.open) : rows);
 	const open = $derived(rows.filter((r) => r.open).length);
 	const levels = $derived(
-		new Map(
-			rows.filter((r) => r.gfci.required || r.afci.required).map((r) => [r.boxId, r.open ? ('bad' as const) : ('good' as const)])
-		)
+		dark
+			? new Map([...dark.boxIds].map((id) => [id, 'bad' as const]))
+			: new Map(
+					rows
+						.filter((r) => r.gfci.required || r.afci.required)
+						.map((r) => [r.boxId, r.open ? ('bad' as const) : ('good' as const)])
+				)
 	);
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
+	const sub = $derived(
+		view === 'plan' && dark
+			? `if ${dark.source} trips: what goes dead`
+			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} without what they need`
+	);
+	function showDark(source: string | null, boxIds: readonly string[]): void {
+		dark = source ? { source, boxIds: new Set(boxIds) } : null;
+		if (dark) view = 'plan';
+	}
 </script>
 
-<Sheet
-	title="Protect"
-	sub={`${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} without what they need`}
-	fixed={onPlan}
->
+<Sheet title="Protect" {sub} fixed={view === 'plan'}>
 	{#snippet acts()}
-		<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>
-		<Btn small pressed={onPlan} onclick={() => (onPlan = !onPlan)}>On the plan</Btn>
+		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
+		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>All needs again</Btn>{/if}
+		{#each Object.entries(VIEWS) as [v, name] (v)}
+			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
+		{/each}
 	{/snippet}
-	{#if onPlan}
+	{#if view === 'plan'}
 		<PlanSheet
 			{plan}
 			{levels}
 			selection={store.selection}
 			onselect={(s) => store.select(s)}
-			title="Plan with protection of each outlet"
+			title={dark ? `Plan with what goes dead when ${dark.source} trips` : 'Plan with protection of each outlet'}
 		/>
-	{:else}
+	{:else if view === 'outlets'}
 		<ProtectTable rows={shown} />
+	{:else if view === 'devices'}
+		{#await import('./protect/PlaceSheet.svelte') then { default: PlaceSheet }}<PlaceSheet ondark={showDark} />{/await}
+	{:else}
+		{#await SHEETS[view]() then { default: View }}<View />{/await}
 	{/if}
 </Sheet>

@@ -6,6 +6,7 @@
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Amendments from './Amendments.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -16,11 +17,6 @@
 	}
 	let { open = $bindable() }: Props = $props();
 	const store = useJob();
-	const CHANGES = {
-		off: 'not asked for here',
-		on: 'asked for, whatever the permit date',
-		'as-edition': 'as in another edition'
-	} as const;
 	const dayFault = fieldFault(must(day()));
 	const nameFault = fieldFault(NAMES.job);
 	const practice = $derived(store.job.practice);
@@ -97,18 +93,7 @@
 		</div>
 	</details>
 	<h3>Local amendments</h3>
-	<ul>
-		{#each store.job.amendments as a (a.id)}
-			<li>
-				<b>{a.section}</b>
-				{CHANGES[a.change]}{a.edition ? ` (${a.edition})` : ''}{a.only ? `, for ${a.only} only` : ''}
-				<span class="soft">{a.reference}</span>
-			</li>
-		{:else}
-			<li class="soft">None. Every result is by the edition as printed.</li>
-		{/each}
-	</ul>
-	<p class="soft">Amendments come in with the job file; an editor for them is still to come.</p>
+	<Amendments />
 </Modal>
 
 <style>
@@ -127,21 +112,5 @@
 	}
 	h3 {
 		margin: 16px 0 2px;
-	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
-	li {
-		padding: 6px 0;
-		border-bottom: 1px dotted var(--rule);
-	}
-	li span {
-		display: block;
-	}
-	p {
-		margin: 8px 0 0;
-		font-size: 13.5px;
 	}
 </style>

@@ -1,0 +1,83 @@
+<script lang="ts">
+	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import { compareEditions } from '$core/protection/compare-editions';
+	import { counted, show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+
+	/** The same job under another edition: what changes, and what it costs. */
+	const store = useJob();
+	let there = $state<EditionKey | null>(null);
+	const other = $derived(there ?? EDITIONS.filter((k) => k !== store.job.edition).at(-1) ?? '2020');
+	const compared = $derived(compareEditions(store.job, store.job.edition, other));
+	const price = (p: number | null) => (p === null ? 'cannot be met' : show(p, 0));
+	const more = $derived((compared.price.there ?? 0) - (compared.price.here ?? 0));
+</script>
+
+<div class="head">
+	<SelectField
+		label={`NEC ${store.job.edition} beside`}
+		value={other}
+		options={EDITIONS.filter((k) => k !== store.job.edition).map((value) => ({ value, name: `NEC ${value}` }))}
+		onkeep={(v) => (there = v)}
+	/>
+	<p class="big"><b>{compared.changes.length}</b> {compared.changes.length === 1 ? 'outlet changes' : 'outlets change'}</p>
+	<p class="big">
+		<b>{more > 0 ? '+' : ''}{show(more, 0)}</b> for breakers and devices: {price(compared.price.here)} here, {price(
+			compared.price.there
+		)} by {other}
+	</p>
+</div>
+<table class="data">
+	<thead
+		><tr><th>Box</th><th>Room</th><th>Outlet</th><th>What</th><th>{store.job.edition}</th><th>{other}</th><th>Section</th></tr
+		></thead
+	>
+	<tbody>
+		{#each compared.changes as c, i (i)}
+			{#each c.changes as x (x.of)}
+				<tr>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: c.boxId })}>{c.boxName}</button></td
+					>
+					<td>{c.roomName}</td>
+					<td>{c.what}</td>
+					<td>{x.of}</td>
+					<td>{x.here}</td>
+					<td><b>{x.there}</b></td>
+					<td
+						>{#if x.rule}<RuleChip rule={x.rule} />{/if}</td
+					>
+				</tr>
+			{/each}
+		{:else}<tr><td colspan="7">Nothing changes: both editions ask the same of every outlet of this job.</td></tr>{/each}
+	</tbody>
+</table>
+<p class="soft">
+	Local amendments and the permit date of this job stand in both. {counted(store.job.amendments.length, 'amendment')}.
+</p>
+
+<style>
+	.head {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px 24px;
+		align-items: end;
+		margin-bottom: 12px;
+	}
+	.big {
+		margin: 0;
+	}
+	.big b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 34px;
+		line-height: 1;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>

@@ -1,0 +1,111 @@
+<script lang="ts">
+	import { faceLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
+	import { counted, show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+
+	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
+	const store = useJob();
+	let size = $state({ ...LABEL_SIZE });
+	const labels = $derived(faceLabels(store.edition, store.job));
+	const sheets = $derived(labelSheets(labels, size));
+	const inches = (least: number, most: number) => (v: string) =>
+		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;
+	const save = () => sheets.forEach((svg, i) => saveText(`${store.job.name} labels ${i + 1}.svg`, 'image/svg+xml', svg));
+</script>
+
+{#if labels.length}
+	<div class="set no-print">
+		<TextField
+			label="Width, in"
+			value={show(size.widthIn, 3)}
+			check={inches(0.5, 4)}
+			inputmode="decimal"
+			onkeep={(v) => (size.widthIn = Number(v))}
+		/>
+		<TextField
+			label="Height, in"
+			value={show(size.heightIn, 3)}
+			check={inches(0.2, 3)}
+			inputmode="decimal"
+			onkeep={(v) => (size.heightIn = Number(v))}
+		/>
+		<p class="soft">
+			{counted(labels.length, 'label')}, {sheetPlaces(size).length} to a letter page. Visible after installation.
+		</p>
+		<Btn look="main" onclick={() => print()}>Print or save as PDF</Btn>
+		<Btn onclick={save}>Save as SVG</Btn>
+	</div>
+	<table class="data no-print">
+		<thead><tr><th>Box</th><th>Label</th><th>Asked for by</th></tr></thead>
+		<tbody>
+			{#each labels as l, i (i)}
+				<tr>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: l.boxId })}>{l.boxName}</button></td
+					>
+					<td><span class="label">{l.text}</span></td>
+					<td><RuleChip rule={l.rule} /></td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<!-- The sheets are our own drawing, names in them escaped. -->
+	<!-- eslint-disable-next-line svelte/no-at-html-tags -->
+	{#each sheets as svg, i (i)}<div class="page" aria-label={`Sheet ${i + 1} of labels`} role="img">{@html svg}</div>{/each}
+{:else}
+	<p>
+		No face needs a label yet. An ungrounded receptacle that is replaced behind GFCI does: choose what takes its place under
+		Replace.
+	</p>
+{/if}
+
+<style>
+	.set {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 12px;
+		align-items: end;
+		margin-bottom: 12px;
+	}
+	.set p {
+		margin: 0;
+		flex: 1;
+		min-width: 180px;
+	}
+	.set :global(.field) {
+		width: 110px;
+	}
+	.label {
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		padding: 0 7px;
+		font-weight: 600;
+	}
+	.page {
+		margin-top: 14px;
+		background: #fff;
+		border: 1px solid var(--rule);
+		max-width: 520px;
+	}
+	.page :global(svg) {
+		width: 100%;
+		height: auto;
+		display: block;
+	}
+	@media print {
+		.page {
+			border: 0;
+			max-width: none;
+			margin: 0;
+			break-after: page;
+		}
+		.page :global(svg) {
+			width: 8.5in;
+			height: 11in;
+		}
+	}
+</style>

@@ -1,0 +1,233 @@
+<script lang="ts">
+	import { placeProtection } from '$core/model/circuit-commands';
+	import { editJob } from '$core/model/commands';
+	import type { PriceList } from '$core/model/job';
+	import { PROTECTIONS, type Protection } from '$core/model/kinds';
+	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
+	import { counted, show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** For each run the breaker and devices that meet every need at the least cost, and what goes dead together. */
+	interface Props {
+		/** Boxes that go dead are to be shown on the plan; null: no more. */
+		ondark: (source: string | null, boxIds: readonly string[]) => void;
+	}
+	let { ondark }: Props = $props();
+	const store = useJob();
+	const WORDS: Record<Protection, string> = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' };
+	const rows = $derived(
+		store.job.circuits.map((circuit) => {
+			const found = placingWays(store.edition, store.job, circuit);
+			const open = store.assessment.stages.protect.findings.filter(
+				(f) =>
+					f.severity === 'violation' &&
+					(f.subject.id === circuit.id || store.index.legsOfCircuit.get(circuit.id)?.some((l) => l.toId === f.subject.id))
+			).length;
+			return { circuit, ...found, open };
+		})
+	);
+	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
+	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));
+	const prices = $derived(pricesOf(store.job));
+	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
+	const devicesOf = (w: PlacedWay) =>
+		w.devices.map(
+			(d) => `${WORDS[d.protection]} at ${nameOf(d.boxId)}${d.feedsLoad ? ', what follows on its LOAD' : ', LINE only'}`
+		);
+	const place = (w: PlacedWay) =>
+		chosen &&
+		store.edit(`Circuit ${chosen.circuit.number}: protection placed`, placeProtection(chosen.circuit.id, w.breaker, w.devices));
+	const put = (what: string, next: Partial<PriceList>) =>
+		store.edit(`Price of ${what}`, editJob({ practice: { ...store.job.practice, prices: { ...prices, ...next } } }));
+	const isPrice = (v: string) =>
+		Number(v) >= 0 && Number(v) <= 100_000 && v.trim() ? null : `A price, 0 to 100,000; got "${v}"`;
+</script>
+
+{#if chosen}
+	<section class="ways">
+		<header>
+			<h2>{chosen.circuit.number} · {chosen.circuit.name}</h2>
+			<p class="soft">{counted(chosen.needs, 'box', 'boxes')} of it {chosen.needs === 1 ? 'needs' : 'need'} protection.</p>
+		</header>
+		{#each chosen.notes as note (note)}<p><Mark kind="caution" /> {note}</p>{/each}
+		<div class="cards">
+			{#each chosen.ways as way, i (way.breaker)}
+				<article class:first={i === 0}>
+					<p class="price">
+						<b>{show(way.price, 0)}</b>
+						<span class="soft">by the price list{i === 0 ? ', the least with what goes dead weighed' : ''}</span>
+					</p>
+					<ul>
+						<li><b>{WORDS[way.breaker]}</b> breaker</li>
+						{#each devicesOf(way) as words (words)}<li>{words}</li>{/each}
+					</ul>
+					{#each way.trips as trip (trip.source)}
+						<p class="trip">
+							If <b>{trip.source}</b> trips: {counted(trip.boxIds.length, 'box', 'boxes')} dead in {trip.rooms.join(', ') ||
+								'no room'}
+							<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
+						</p>
+					{:else}<p class="trip soft">Nothing here trips but the breaker's own overcurrent.</p>{/each}
+					<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Place it so</Btn>
+				</article>
+			{:else}
+				<p>
+					<Mark kind="violation" word /> No breaker and device that may stand here meet every need: a box with room, ready access or
+					another breaker is wanted.
+				</p>
+			{/each}
+		</div>
+	</section>
+{:else}<p class="soft">Pick a circuit to see the two or three best ways, and what goes dead with each.</p>{/if}
+
+<table class="data">
+	<thead
+		><tr
+			><th class="num">No.</th><th>Circuit</th><th class="num">In need</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
+		></thead
+	>
+	<tbody>
+		{#each rows as r (r.circuit.id)}
+			<tr class="pick" aria-selected={r.circuit.id === chosen?.circuit.id}>
+				<td class="num">{r.circuit.number}</td>
+				<td
+					><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: r.circuit.id })}
+						>{r.circuit.name}</button
+					></td
+				>
+				<td class="num">{r.needs}</td>
+				<td
+					>{#if r.ways[0]}{WORDS[r.ways[0].breaker]}{r.ways[0].devices.length
+							? `, ${counted(r.ways[0].devices.length, 'device')}`
+							: ''}{:else}<Mark kind="violation" /> none{/if}</td
+				>
+				<td class="num">{r.ways[0] ? show(r.ways[0].price, 0) : ''}</td>
+				<td
+					>{#if r.open}<Mark kind="violation" /> {r.open} open{:else}<Mark kind="good" /> met{/if}</td
+				>
+			</tr>
+		{/each}
+	</tbody>
+	<tfoot
+		><tr><td></td><td>All of them, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr
+		></tfoot
+	>
+</table>
+<details>
+	<summary>Price list, and what going dead is held to cost</summary>
+	<div class="prices">
+		{#each PROTECTIONS as p (p)}
+			<TextField
+				label={`${WORDS[p]} breaker`}
+				value={show(prices.breaker[p])}
+				check={isPrice}
+				inputmode="decimal"
+				onkeep={(v) => put(`${WORDS[p]} breakers`, { breaker: { ...prices.breaker, [p]: Number(v) } })}
+			/>
+		{/each}
+		{#each PROTECTIONS as p (p)}
+			<TextField
+				label={`${WORDS[p]} receptacle`}
+				value={show(prices.device[p])}
+				check={isPrice}
+				inputmode="decimal"
+				onkeep={(v) => put(`${WORDS[p]} receptacles`, { device: { ...prices.device, [p]: Number(v) } })}
+			/>
+		{/each}
+		<TextField
+			label="Two-pole, times"
+			value={show(prices.twoPole)}
+			check={(v) => (Number(v) >= 1 && Number(v) <= 10 ? null : `1 to 10 times; got "${v}"`)}
+			inputmode="decimal"
+			onkeep={(v) => put('two-pole breakers', { twoPole: Number(v) })}
+		/>
+		<TextField
+			label="Each further room that goes dead"
+			value={show(prices.perRoom)}
+			check={isPrice}
+			inputmode="decimal"
+			onkeep={(v) => put('a room that goes dead', { perRoom: Number(v) })}
+		/>
+		<TextField
+			label="Each refrigerator, alarm or pump"
+			value={show(prices.perDelicate)}
+			check={isPrice}
+			inputmode="decimal"
+			onkeep={(v) => put('a refrigerator that goes dead', { perDelicate: Number(v) })}
+		/>
+	</div>
+</details>
+
+<style>
+	.ways {
+		border: 1.5px solid var(--ink);
+		border-radius: 4px;
+		padding: 10px 14px 14px;
+		margin-bottom: 14px;
+	}
+	header p {
+		margin: 0;
+	}
+	.cards {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+		gap: 12px;
+		margin-top: 10px;
+	}
+	article {
+		border: 1px solid var(--rule);
+		border-radius: 4px;
+		padding: 8px 10px 10px;
+	}
+	article.first {
+		border-color: var(--copper);
+	}
+	.price {
+		margin: 0;
+	}
+	.price b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 34px;
+		line-height: 1;
+	}
+	ul {
+		margin: 6px 0;
+		padding-left: 18px;
+		font-size: 14px;
+	}
+	.trip {
+		font-size: 14px;
+		margin: 4px 0 8px;
+	}
+	.trip button {
+		border: 0;
+		background: none;
+		color: var(--copper);
+		font-weight: 600;
+		text-decoration: underline;
+		padding: 4px;
+	}
+	details {
+		margin-top: 12px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 32px;
+		font-weight: 600;
+	}
+	.prices {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
+		gap: 10px;
+		align-items: end;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>

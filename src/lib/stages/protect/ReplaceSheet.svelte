@@ -1,0 +1,130 @@
+<script lang="ts">
+	import { applyFix } from '$core/model/commands';
+	import { replaceAdvice, type ReplaceChoice } from '$core/protection/replace-advice';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+
+	/** Existing receptacles, what their ground is known by, and what may lawfully take their place. */
+	const store = useJob();
+	const GROUND = {
+		proven: ['good', 'ground proven'],
+		said: ['look', 'said, not proven'],
+		none: ['violation', 'no ground'],
+		unknown: ['unknown', 'not known']
+	} as const;
+	const rows = $derived(
+		store.job.boxes.flatMap((box) => {
+			if (box.state !== 'found') return [];
+			const device = box.devices.find((d) => d.receptacles > 0 && d.volts === 120);
+			const advice = device && replaceAdvice(store.edition, store.job, box, device, store.readings);
+			return device && advice ? [{ box, device, advice, room: store.index.rooms.get(box.roomId ?? '')?.name ?? '' }] : [];
+		})
+	);
+	const chosen = $derived(rows.find((r) => r.box.id === store.box?.id));
+	const take = (c: ReplaceChoice) => {
+		const { fix } = c;
+		if (chosen && fix) void store.edit(`${chosen.box.name}: ${c.title}`, applyFix(fix, freshId));
+	};
+</script>
+
+{#if chosen}
+	{@const { advice } = chosen}
+	{@const [mark, words] = GROUND[advice.ground.state]}
+	<section class="chosen">
+		<h2>{chosen.box.name}, {chosen.room}</h2>
+		<p><Mark kind={mark} /> <b>{words}</b>. {advice.ground.why}</p>
+		{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
+		{#if advice.duties.length}
+			<p>A replacement here brings with it:</p>
+			<ul>
+				{#each advice.duties as d (d.text)}<li>{d.text} <RuleChip rule={d.rule} /></li>{/each}
+			</ul>
+		{/if}
+		<ol>
+			{#each advice.choices as c (c.id)}
+				<li>
+					<h3>{c.title} <RuleChip rule={c.rule} /></h3>
+					<p>
+						{c.does}{#if c.price !== null}
+							<b class="mono">{show(c.price, 0)}</b> by the price list.{/if}
+					</p>
+					{#if c.labels.length}<p>
+							On its face: {#each c.labels as l (l)}<span class="label">{l}</span>
+							{/each}
+						</p>{/if}
+					{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
+					<p class="soft">A plug-in tester: {c.tester}</p>
+					{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
+					{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
+				</li>
+			{/each}
+		</ol>
+	</section>
+{:else if rows.length}<p class="soft">
+		Pick an existing receptacle: its lawful replacements, in order, with labels and cost.
+	</p>{/if}
+<table class="data">
+	<thead><tr><th>Box</th><th>Room</th><th>Face</th><th>Ground</th><th>First choice</th></tr></thead>
+	<tbody>
+		{#each rows as r (r.box.id)}
+			{@const [mark, words] = GROUND[r.advice.ground.state]}
+			<tr class="pick" aria-selected={r.box.id === chosen?.box.id}>
+				<td
+					><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: r.box.id })}>{r.box.name}</button></td
+				>
+				<td>{r.room}</td>
+				<td>{r.device.slots === 'two-slot' ? 'two-slot' : 'grounding'}{r.device.state === 'found' ? '' : ', to be replaced'}</td>
+				<td><Mark kind={mark} /> {words}</td>
+				<td>{r.advice.choices[0]?.title ?? ''}</td>
+			</tr>
+		{:else}<tr><td colspan="5">No existing receptacle in a room: new outlets need a real ground, and none of this.</td></tr
+			>{/each}
+	</tbody>
+</table>
+
+<style>
+	.chosen {
+		border: 1.5px solid var(--ink);
+		border-radius: 4px;
+		padding: 10px 14px;
+		margin-bottom: 14px;
+	}
+	.chosen p {
+		margin: 4px 0;
+	}
+	.ask {
+		color: var(--look);
+		font-weight: 600;
+	}
+	ul {
+		margin: 2px 0 8px;
+		padding-left: 20px;
+	}
+	ol {
+		margin: 8px 0 0;
+		padding-left: 22px;
+		display: grid;
+		gap: 12px;
+	}
+	h3 {
+		font-size: 17px;
+	}
+	.label {
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		padding: 0 7px;
+		font-weight: 600;
+		font-size: 13px;
+		white-space: nowrap;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>

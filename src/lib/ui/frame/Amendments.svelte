@@ -1,0 +1,208 @@
+<script lang="ts">
+	import { FIGURES } from '$core/code/amended-edition';
+	import { editions } from '$core/code/editions';
+	import { editJob } from '$core/model/commands';
+	import { day, fieldFault, must } from '$core/model/faults';
+	import type { Amendment } from '$core/model/job';
+	import {
+		AMENDABLE_FIGURES,
+		AMENDMENT_CHANGES,
+		EDITIONS,
+		inWords,
+		SERVES,
+		type AmendableFigure,
+		type EditionKey,
+		type Serves
+	} from '$core/model/kinds';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import SelectField from '../fields/SelectField.svelte';
+	import TextField from '../fields/TextField.svelte';
+
+	/** Local changes to rules, each with where it is written down. */
+	const store = useJob();
+	const WORDS: Record<Amendment['change'], string> = {
+		off: 'not asked for here',
+		on: 'asked for, whatever the permit date',
+		'as-edition': 'as in another edition',
+		figure: 'with another figure'
+	};
+	const fresh = (): Omit<Amendment, 'id'> => ({ section: '210.8(F)', change: 'off', reference: '' });
+	let draft = $state<Omit<Amendment, 'id'>>(fresh());
+	const book = $derived(editions[store.job.edition]);
+	const figure = $derived(draft.figure ? FIGURES[draft.figure] : null);
+	const dayFault = fieldFault(must(day()));
+	const isSection = (v: string) =>
+		/^\d{2,3}(\.\d+)?(\([A-Za-z0-9]+\))*$/.test(v.trim())
+			? null
+			: `A section as the book writes it, like 210.8(A)(5); got "${v}"`;
+	const isFigure = (v: string) =>
+		!figure || (Number(v) >= figure.least && Number(v) <= figure.most && v.trim())
+			? null
+			: `${figure.least} to ${figure.most} ${figure.unit}; got "${v}"`;
+	/** What keeps it from being added; null: nothing. */
+	const lacking = $derived(
+		!draft.reference.trim()
+			? 'Where is it written down? An ordinance, a bulletin, a ruling.'
+			: draft.change === 'as-edition' && !draft.edition
+				? 'As in which edition?'
+				: draft.change === 'figure' && (!draft.figure || draft.value === undefined)
+					? 'Which figure, and what is it here?'
+					: null
+	);
+	const say = (a: Amendment) =>
+		a.change === 'figure' && a.figure
+			? `${FIGURES[a.figure].name}: ${show(a.value ?? 0)} ${FIGURES[a.figure].unit}, not ${show(FIGURES[a.figure].get(book))}`
+			: a.change === 'off' && a.until
+				? `delayed: not asked for on permits before ${a.until}`
+				: `${WORDS[a.change]}${a.edition ? ` (${a.edition})` : ''}${a.only ? `, for ${inWords(a.only)} only` : ''}`;
+	function pick(figure: AmendableFigure): void {
+		draft = { ...draft, figure, section: FIGURES[figure].section(book), value: undefined };
+	}
+	async function add(): Promise<void> {
+		if (lacking) return store.say(lacking, true);
+		const { change } = draft;
+		const kept: Amendment = {
+			id: freshId(),
+			section: draft.section,
+			change,
+			reference: draft.reference.trim(),
+			edition: change === 'as-edition' ? draft.edition : undefined,
+			until: change === 'off' ? draft.until : undefined,
+			only: change === 'off' || change === 'on' ? draft.only : undefined,
+			figure: change === 'figure' ? draft.figure : undefined,
+			value: change === 'figure' ? draft.value : undefined
+		};
+		if (await store.edit(`Amendment to ${kept.section}`, editJob({ amendments: [...store.job.amendments, kept] })))
+			draft = fresh();
+	}
+	const remove = (a: Amendment) =>
+		store.edit(`Amendment to ${a.section} taken out`, editJob({ amendments: store.job.amendments.filter((x) => x.id !== a.id) }));
+</script>
+
+<ul>
+	{#each store.job.amendments as a (a.id)}
+		<li>
+			<span><b>{a.section}</b> {say(a)}<small class="soft">{a.reference}</small></span>
+			<button type="button" aria-label={`Take out the amendment to ${a.section}`} onclick={() => remove(a)}>×</button>
+		</li>
+	{:else}
+		<li class="soft">None. Every result is by the edition as printed.</li>
+	{/each}
+</ul>
+<details>
+	<summary>Add one</summary>
+	<div class="facts">
+		<SelectField
+			label="The rule is here"
+			value={draft.change}
+			options={AMENDMENT_CHANGES.map((value) => ({ value, name: WORDS[value] }))}
+			onkeep={(change) => (draft = { ...draft, change })}
+		/>
+		{#if draft.change === 'figure'}
+			<SelectField
+				label="Figure"
+				value={draft.figure ?? ''}
+				options={[{ value: '', name: 'which one' }, ...AMENDABLE_FIGURES.map((value) => ({ value, name: FIGURES[value].name }))]}
+				onkeep={(v) => v && pick(v as AmendableFigure)}
+			/>
+			{#if figure}
+				<TextField
+					label={`Here, ${figure.unit} (the book: ${show(figure.get(book))})`}
+					value={draft.value === undefined ? '' : show(draft.value)}
+					check={isFigure}
+					inputmode="decimal"
+					onkeep={(v) => (draft = { ...draft, value: Number(v) })}
+				/>
+			{/if}
+		{:else}
+			<TextField
+				label="Section"
+				value={draft.section}
+				check={isSection}
+				mono
+				onkeep={(v) => (draft = { ...draft, section: v.trim() })}
+			/>
+		{/if}
+		{#if draft.change === 'as-edition'}
+			<SelectField
+				label="As in"
+				value={draft.edition ?? ''}
+				options={[{ value: '', name: 'choose' }, ...EDITIONS.map((value) => ({ value, name: `NEC ${value}` }))]}
+				onkeep={(v) => (draft = { ...draft, edition: (v || undefined) as EditionKey | undefined })}
+			/>
+		{/if}
+		{#if draft.change === 'off'}
+			<TextField
+				label="Only until (delayed)"
+				value={draft.until ?? ''}
+				placeholder="2027-07-01, or nothing"
+				check={(v) => (v.trim() ? dayFault(v) : null)}
+				mono
+				onkeep={(v) => (draft = { ...draft, until: v.trim() || undefined })}
+			/>
+		{/if}
+		{#if draft.change === 'off' || draft.change === 'on'}
+			<SelectField
+				label="Only for"
+				value={draft.only ?? ''}
+				options={[{ value: '', name: 'everything' }, ...SERVES.map((value) => ({ value, name: inWords(value) }))]}
+				onkeep={(v) => (draft = { ...draft, only: (v || undefined) as Serves | undefined })}
+			/>
+		{/if}
+		<TextField
+			label="Where it is written"
+			value={draft.reference}
+			placeholder="Ordinance, number"
+			check={(v) => (v.length <= 200 ? null : 'At most 200 characters')}
+			onkeep={(v) => (draft = { ...draft, reference: v })}
+		/>
+	</div>
+	<p class="soft">{lacking ?? 'Every result that it changes will say so.'}</p>
+	<Btn small look="main" onclick={add}>Add the amendment</Btn>
+</details>
+
+<style>
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 10px;
+		padding: 6px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	li small {
+		display: block;
+	}
+	li button {
+		border: 0;
+		background: none;
+		font-size: 20px;
+		color: var(--soft);
+		min-width: 36px;
+	}
+	.facts {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		align-items: end;
+	}
+	details {
+		margin-top: 8px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 36px;
+		font-weight: 600;
+	}
+	p {
+		margin: 8px 0;
+		font-size: 13.5px;
+	}
+</style>
