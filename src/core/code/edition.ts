@@ -145,6 +145,8 @@ export interface Edition {
 	};
 	tamper: { rule: RuleRef; maxAmps: number; maxVolts: number; maxHeightIn: number; except: RuleRef };
 	weather: { damp: RuleRef; wet: RuleRef; resistant: RuleRef; maxAmps: number; wetRooms: readonly RoomKind[] };
+	/** Receptacles kept away from tubs and showers: so far across, and so high above the rim; 0 across: not within or over it. */
+	tubZone: { rule: RuleRef; acrossIn: number; upIn: number };
 	/** Receptacles that an automatic device switches. */
 	controlled: { rule: RuleRef; text: string };
 	replacing: {

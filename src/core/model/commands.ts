@@ -380,6 +380,7 @@ export const removeBox =
 		const circuits = new Set(draft.legs.filter((l) => l.toId === boxId).map((l) => l.circuitId));
 		for (const circuitId of circuits) detachBox(boxId, circuitId)(draft);
 		for (const symptom of draft.symptoms) if (symptom.boxId === boxId) symptom.boxId = null;
+		for (const item of draft.inspection ?? []) if (item.boxId === boxId) item.boxId = null;
 		draft.boxes = draft.boxes.filter((b) => b.id !== boxId);
 	};
 

@@ -15,6 +15,7 @@ import type {
 	EditionKey,
 	FixtureKind,
 	HomeRun,
+	ItemState,
 	GroundProof,
 	Insulation,
 	LeadsTo,
@@ -24,6 +25,7 @@ import type {
 	PanelKind,
 	PartOf,
 	Protection,
+	ProtectAt,
 	ReadingKind,
 	RoomKind,
 	Serves,
@@ -73,6 +75,8 @@ export interface Practice {
 	protectingDeviceIn?: number | undefined;
 	/** Left out: the usual. */
 	prices?: PriceList | undefined;
+	/** Where the shop would have protection, among what is lawful; left out: wherever it costs least. */
+	protectAt?: ProtectAt | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
@@ -442,6 +446,32 @@ export interface SiteCheck {
 	by: string;
 }
 
+/** An item of an inspector's list, as received, and what is said to it. */
+export interface InspectorItem {
+	id: string;
+	/** As it was written. */
+	item: string;
+	boxId: string | null;
+	/** Section that was cited; empty: none. */
+	cited: string;
+	answer: string;
+	evidence: string;
+	state: ItemState;
+	/** ISO day of the next inspection; null: none set. */
+	again: string | null;
+}
+/** How the local authority read a rule: later jobs in the same place see it. */
+export interface Ruling {
+	id: string;
+	section: string;
+	/** What was decided, in our words. */
+	ruling: string;
+	/** Who gave it, and where it is written. */
+	from: string;
+	/** ISO day. */
+	day: string;
+}
+
 export interface Job {
 	id: string;
 	name: string;
@@ -461,6 +491,8 @@ export interface Job {
 	symptoms: Symptom[];
 	notes: string[];
 	checks: SiteCheck[];
+	inspection?: InspectorItem[] | undefined;
+	rulings?: Ruling[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 }

@@ -195,6 +195,12 @@ export type HomeRun = (typeof HOME_RUNS)[number];
 export const AMENDMENT_CHANGES = ['off', 'on', 'as-edition', 'figure'] as const;
 export const AMENDABLE_FIGURES = ['sink-distance', 'tub-distance', 'extension-length', 'tamper-height', 'wall-reach'] as const;
 export type AmendableFigure = (typeof AMENDABLE_FIGURES)[number];
+/** Where an item of an inspector's list stands. */
+export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;
+export type ItemState = (typeof ITEM_STATES)[number];
+/** Where protection stands by house practice. */
+export const PROTECT_AT = ['breaker', 'outlet'] as const;
+export type ProtectAt = (typeof PROTECT_AT)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];

@@ -43,6 +43,9 @@ export function referenceFaults(job: Job): FieldFault[] {
 			});
 		}
 	});
+	job.inspection?.forEach((item, i) => {
+		if (!known('boxes', item.boxId)) say(`inspection[${i}].boxId`, `names no box, got "${item.boxId}"`);
+	});
 	job.circuits.forEach((c, i) => {
 		if (!known('panels', c.panelId)) say(`circuits[${i}].panelId`, `names no panel, got "${c.panelId}"`);
 	});

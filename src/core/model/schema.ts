@@ -15,6 +15,7 @@ import {
 	DEVICE_KINDS,
 	DISCONNECTS,
 	HOME_RUNS,
+	ITEM_STATES,
 	DWELLINGS,
 	EDITIONS,
 	FIXTURE_KINDS,
@@ -26,6 +27,7 @@ import {
 	OPENS_TOGETHER,
 	PANEL_KINDS,
 	PART_OF,
+	PROTECT_AT,
 	PROTECTIONS,
 	READING_KINDS,
 	ROOM_KINDS,
@@ -67,6 +69,7 @@ const practice = shape({
 	supplyVolts: must(figure(90, 140)),
 	dropPercent: must(figure(0.5, 20)),
 	protectingDeviceIn: maybe(figure(0.5, 6)),
+	protectAt: maybe(oneOf(PROTECT_AT)),
 	prices: maybe(
 		shape({
 			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
@@ -327,6 +330,23 @@ const siteCheck = shape({
 	at: must(named(40)),
 	by: text().defined()
 });
+const inspectorItem = shape({
+	id: id(),
+	item: must(named(500)),
+	boxId: text(64).nullable().defined(),
+	cited: text(40).defined(),
+	answer: text(2000).defined(),
+	evidence: text(2000).defined(),
+	state: must(oneOf(ITEM_STATES)),
+	again: day().nullable().defined()
+});
+const ruling = shape({
+	id: id(),
+	section: must(named(40)),
+	ruling: must(named(1000)),
+	from: text(200).defined(),
+	day: must(day())
+});
 const unit = shape({
 	groundLevel: must(flag()),
 	ownEntrance: must(flag()),
@@ -365,6 +385,8 @@ export const jobSchema = shape({
 	symptoms: must(list(symptom, 200)),
 	notes: must(list(must(text(2000).defined()), 200)),
 	checks: must(list(siteCheck, 2000)),
+	inspection: maybe(list(inspectorItem, 500)),
+	rulings: maybe(list(ruling, 500)),
 	unit: maybe(unit)
 });
 export const readingSchema = shape({

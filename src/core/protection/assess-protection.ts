@@ -13,6 +13,7 @@ import { outletFacts } from './outlet-facts';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { sharesNeutral } from './placing-case';
 import { protectedBy } from './reach';
+import { tubZoneFindings } from './tub-zone';
 
 const known = remembered<Box, StageResult[]>();
 
@@ -30,7 +31,10 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 			circuit,
 			...path.map((leg) => boxes.get(leg.fromId))
 		];
-		return known(box, rows, () => box.devices.map((device) => assessDevice(edition, job, box, device)));
+		return known(box, rows, () => [
+			...box.devices.map((device) => assessDevice(edition, job, box, device)),
+			inZone(edition, job, box)
+		]);
 	});
 	return {
 		findings: [...job.circuits.flatMap((c) => neutralFindings(edition, job, c)), ...results.flatMap((r) => r.findings)],
@@ -62,6 +66,11 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 		}
 	];
 }
+
+const inZone = (edition: Edition, job: Job, box: Box): StageResult => {
+	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
+	return { findings: room ? tubZoneFindings(edition, job, room, box) : [], decisions: [] };
+};
 
 /** A cord may come from the next room. */
 const nearOf = (job: Job, room: Room | undefined): readonly Room[] => (room ? nearRooms(job.rooms, room) : []);

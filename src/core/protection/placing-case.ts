@@ -2,7 +2,7 @@ import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type PriceList } from '../model/job';
 import { indexOf } from '../model/job-index';
-import type { BreakerForm, Protection } from '../model/kinds';
+import type { BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../circuits/runs';
 import { protectionNeed } from './needs';
@@ -24,16 +24,25 @@ export interface Ways {
 }
 export const pricesOf = (job: Job): PriceList => job.practice.prices ?? DEFAULT_PRICES;
 
-export function placingWays(edition: Edition, job: Job, circuit: Circuit): Ways {
+export function placingWays(edition: Edition, job: Job, circuit: Circuit, at = job.practice.protectAt): Ways {
 	const run = runOf(job, circuit);
 	const { placing, notes } = placingCase(edition, job, run);
-	const ways = placeDevices(placing).slice(0, 3);
+	const ways = [...placeDevices(placing)].sort((a, b) => against(at, a) - against(at, b)).slice(0, 3);
 	return {
 		ways: ways.map((w) => ({ ...w, trips: tripsOf(job, run, w) })),
 		notes,
 		needs: placing.boxes.filter((b) => b.needs.gfci || b.needs.afci).length
 	};
 }
+
+/** Ways that are not as practice would have it come after those that are. */
+function against(at: ProtectAt | undefined, { breaker, devices }: Placement): number {
+	if (at === 'breaker') return devices.length ? 1 : 0;
+	return at === 'outlet' && (breaker === 'gfci' || breaker === 'dual') ? 1 : 0;
+}
+/** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */
+export const priceOfAll = (edition: Edition, job: Job, at?: ProtectAt): number =>
+	job.circuits.reduce((sum, c) => sum + (placingWays(edition, job, c, at).ways[0]?.price ?? 0), 0);
 
 export function placingCase(edition: Edition, job: Job, run: Run): { placing: PlacingCase; notes: string[] } {
 	const { boxes } = indexOf(job);

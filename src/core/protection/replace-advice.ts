@@ -5,6 +5,7 @@ import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Fix, Rule } from '../model/result';
 import { runOf } from '../circuits/runs';
+import { takesProtecting } from '../rough/boxes-fit';
 import { protectionNeed } from './needs';
 import { outletFacts } from './outlet-facts';
 import { pricesOf, sharesNeutral } from './placing-case';
@@ -184,13 +185,18 @@ function gfciHere(c: Case): ReplaceChoice | null {
 	if (!c.box.readilyAccessible) return null;
 	const protection = ownProtection(c);
 	const { noGround } = c.edition.replacing;
+	const room = takesProtecting(c.edition, c.job, c.box);
 	return {
 		...base(c),
 		id: 'gfci-here',
 		title: protection === 'dual' ? 'A GFCI + AFCI receptacle here' : 'A GFCI receptacle here',
 		does: 'Protects people at this outlet, and what hangs on its LOAD. It gives no ground.',
 		price: prices(c).device[protection],
-		needs: ['Room in the box for a deep device', 'No ground carried on from it'],
+		needs: ['No ground carried on from it'],
+		warns: [
+			...warnsOf(c),
+			...(room.fits ? [] : [`It does not fit as it stands: ${room.why}. A larger box, or the device upstream.`])
+		],
 		tester: OPEN_GROUND,
 		labels: [noGround],
 		fix: put(c, 'grounding', protection, true, 'Put a GFCI here')

@@ -1,7 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
 import Dexie from 'dexie';
 import type { Command } from '$core/model/commands';
-import type { Job, JobFile, LiveEvent, Photo, Reading } from '$core/model/job';
+import type { Job, JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, DONE, LEFT, UNDONE, type EditRow, type JobRow } from './db';
 
 enablePatches();
@@ -168,3 +168,14 @@ export async function putBackDemo(name: string): Promise<void> {
 /** Asks the browser to keep the store when space runs short. @returns null where it cannot be asked */
 export const askToPersist = async (): Promise<boolean | null> =>
 	navigator.storage?.persist ? navigator.storage.persist() : null;
+
+/** Rulings of the authority in a place, from every other job of it in this browser, the newest first. */
+export async function rulingsIn(place: string, butJobId: string): Promise<{ jobName: string; ruling: Ruling }[]> {
+	const here = place.trim().toLowerCase();
+	if (!here) return [];
+	const rows = await db.jobs.toArray();
+	return rows
+		.filter((r) => r.id !== butJobId && r.job.place.trim().toLowerCase() === here)
+		.flatMap((r) => (r.job.rulings ?? []).map((ruling) => ({ jobName: r.job.name, ruling })))
+		.sort((a, b) => b.ruling.day.localeCompare(a.ruling.day));
+}

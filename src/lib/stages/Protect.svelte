@@ -15,7 +15,8 @@
 		replace: 'Replace',
 		labels: 'Labels',
 		letter: 'Letter',
-		compare: 'Editions'
+		compare: 'Editions',
+		inspector: 'Inspector'
 	};
 	type View = keyof typeof VIEWS;
 	/** Each is loaded when it is first shown. */
@@ -23,7 +24,8 @@
 		replace: () => import('./protect/ReplaceSheet.svelte'),
 		labels: () => import('./protect/LabelsSheet.svelte'),
 		letter: () => import('./protect/LetterSheet.svelte'),
-		compare: () => import('./protect/CompareSheet.svelte')
+		compare: () => import('./protect/CompareSheet.svelte'),
+		inspector: () => import('./protect/InspectorSheet.svelte')
 	};
 	let view = $state<View>('outlets');
 	let openOnly = $state(false);

@@ -20,6 +20,7 @@ export const edition2020: Edition = {
 	key: '2020',
 	places: places2020,
 	service: service2020,
+	tubZone: { rule: ref('406.9(C)', 'No receptacle within 3 ft of a tub or shower'), acrossIn: 36, upIn: 96 },
 	circuits: circuits2020,
 	appliances: appliances2020,
 	boxes: boxes2020,

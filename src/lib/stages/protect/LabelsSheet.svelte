@@ -2,7 +2,7 @@
 	import { faceLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { saveText } from '$lib/data/save-file';
+	import { saveBytes, saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
@@ -14,6 +14,10 @@
 	const sheets = $derived(labelSheets(labels, size));
 	const inches = (least: number, most: number) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;
+	async function pdf(): Promise<void> {
+		const { labelPdf } = await import('$lib/documents/pdf');
+		saveBytes(`${store.job.name} labels.pdf`, 'application/pdf', await labelPdf(labels, size));
+	}
 	const save = () => sheets.forEach((svg, i) => saveText(`${store.job.name} labels ${i + 1}.svg`, 'image/svg+xml', svg));
 </script>
 
@@ -36,7 +40,8 @@
 		<p class="soft">
 			{counted(labels.length, 'label')}, {sheetPlaces(size).length} to a letter page. Visible after installation.
 		</p>
-		<Btn look="main" onclick={() => print()}>Print or save as PDF</Btn>
+		<Btn look="main" onclick={pdf}>Save as PDF</Btn>
+		<Btn onclick={() => print()}>Print</Btn>
 		<Btn onclick={save}>Save as SVG</Btn>
 	</div>
 	<table class="data no-print">

@@ -1,17 +1,23 @@
 <script lang="ts">
 	import { codeLetter } from '$core/handover/code-letter';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveBytes } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
 	/** The letter for one outlet, to be printed or saved as PDF. */
 	const store = useJob();
 	const letter = $derived(store.box ? codeLetter(store.edition, store.job, store.box, store.readings) : null);
+	async function pdf(): Promise<void> {
+		if (!letter) return;
+		const { letterPdf } = await import('$lib/documents/pdf');
+		saveBytes(`${store.job.name} ${letter.title}.pdf`, 'application/pdf', await letterPdf(letter, today));
+	}
 	const today = new Date().toISOString().slice(0, 10);
 </script>
 
 {#if letter}
-	<div class="no-print acts"><Btn look="main" onclick={() => print()}>Print or save as PDF</Btn></div>
+	<div class="no-print acts"><Btn look="main" onclick={pdf}>Save as PDF</Btn> <Btn onclick={() => print()}>Print</Btn></div>
 	<article>
 		<header>
 			<h2>Code basis: {letter.title}</h2>
@@ -66,6 +72,7 @@
 		margin-top: 14px;
 	}
 	ul {
+		list-style: disc;
 		margin: 4px 0;
 		padding-left: 20px;
 	}

@@ -3,10 +3,11 @@
 	import { editJob } from '$core/model/commands';
 	import type { PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
-	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
+	import { placingWays, priceOfAll, pricesOf, type PlacedWay } from '$core/protection/placing-case';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
@@ -30,6 +31,12 @@
 		})
 	);
 	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
+	/** What each practice costs over the whole job. */
+	const practices = $derived([
+		{ value: '' as const, name: 'wherever it costs least', price: priceOfAll(store.edition, store.job, undefined) },
+		{ value: 'breaker' as const, name: 'at the breaker', price: priceOfAll(store.edition, store.job, 'breaker') },
+		{ value: 'outlet' as const, name: 'GFCI at the outlets', price: priceOfAll(store.edition, store.job, 'outlet') }
+	]);
 	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));
 	const prices = $derived(pricesOf(store.job));
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
@@ -116,6 +123,15 @@
 		></tfoot
 	>
 </table>
+<div class="practice">
+	<SelectField
+		label="House practice: protection stands"
+		value={store.job.practice.protectAt ?? ''}
+		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
+		onkeep={(v) =>
+			store.edit('House practice: protection', editJob({ practice: { ...store.job.practice, protectAt: v || undefined } }))}
+	/>
+</div>
 <details>
 	<summary>Price list, and what going dead is held to cost</summary>
 	<div class="prices">
@@ -194,6 +210,7 @@
 		line-height: 1;
 	}
 	ul {
+		list-style: disc;
 		margin: 6px 0;
 		padding-left: 18px;
 		font-size: 14px;
@@ -209,6 +226,10 @@
 		font-weight: 600;
 		text-decoration: underline;
 		padding: 4px;
+	}
+	.practice {
+		max-width: 320px;
+		margin-top: 12px;
 	}
 	details {
 		margin-top: 12px;

@@ -49,8 +49,7 @@
 				<li>
 					<h3>{c.title} <RuleChip rule={c.rule} /></h3>
 					<p>
-						{c.does}{#if c.price !== null}
-							<b class="mono">{show(c.price, 0)}</b> by the price list.{/if}
+						{c.does}{#if c.price !== null}<span class="cost"><b class="mono">{show(c.price, 0)}</b> by the price list.</span>{/if}
 					</p>
 					{#if c.labels.length}<p>
 							On its face: {#each c.labels as l (l)}<span class="label">{l}</span>
@@ -101,10 +100,12 @@
 		font-weight: 600;
 	}
 	ul {
+		list-style: disc;
 		margin: 2px 0 8px;
 		padding-left: 20px;
 	}
 	ol {
+		list-style: decimal;
 		margin: 8px 0 0;
 		padding-left: 22px;
 		display: grid;
@@ -112,6 +113,9 @@
 	}
 	h3 {
 		font-size: 17px;
+	}
+	.cost {
+		margin-left: 5px;
 	}
 	.label {
 		border: 1.5px solid var(--ink);

@@ -155,6 +155,13 @@
 				options={plain(PART_OF)}
 				onkeep={(v: PartOf) => set('part of', { partOf: v === 'none' ? undefined : v })}
 			/>
+			<FlagField
+				label="By timer or sensor"
+				value={device.controlled}
+				yes="controlled: marked so"
+				no="no"
+				onkeep={(v) => set('controlled', { controlled: v || undefined })}
+			/>
 			<SelectField
 				label="Fed by"
 				value={device.yoke ?? ''}

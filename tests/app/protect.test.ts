@@ -1,0 +1,94 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { Browser, together } from './browser';
+
+/** From survey to a chosen remedy, its labels and its letter; devices placed; editions side by side; amendments; an inspector's list. */
+let b: Browser;
+together(4824, (browser) => (b = browser));
+
+test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', async () => {
+	await b.go('/job/marrow-street/protect');
+	await b.click('main button', 'Replace');
+	await b.says('no ground', 'main');
+	await b.click('main table button.row', 'BD-02');
+	await b.says('Three slots here, behind a GFCI at BD-01', 'main');
+	await b.says('It shows "open ground"', 'main');
+	await b.click('main ol button', 'GFCI at BD-01');
+	await b.says('BD-02: Three slots here, behind a GFCI at BD-01');
+	await b.click('main button', 'Labels');
+	await b.says('3 labels', 'main');
+	await b.says('GFCI Protected', 'main table');
+	const svg = await b.saved(() => b.click('main button', 'Save as SVG'));
+	assert.match(svg, /No Equipment Ground/);
+	const pdf = await b.saved(() => b.click('main button', 'Save as PDF'));
+	assert.ok(pdf.startsWith('%PDF-'), pdf.slice(0, 20));
+	await b.click('main button', 'Letter');
+	await b.says('Code basis: BD-02, Bedroom', 'main');
+	await b.says('Marked: "GFCI Protected" and "No Equipment Ground"', 'main');
+	await b.says('drop under load: 3.4 %', 'main');
+	assert.ok((await b.saved(() => b.click('main button', 'Save as PDF'))).startsWith('%PDF-'));
+});
+test('the cellar device that feeds the freezer is found and shown', async () => {
+	await b.go('/job/marrow-street/protect');
+	await b.click('main table button.row', 'PF-01');
+	await b.says('GFCI given by', '.slip');
+	await b.says('CB-01', '.slip');
+	await b.says('GFCI from CB-01', '.strip');
+});
+test('protection placed at the least cost, with what goes dead shown on the plan', async () => {
+	await b.go('/job/quillback/protect');
+	await b.click('main button', 'Devices');
+	await b.click('main table button.row', 'Refrigerator');
+	await b.says('If breaker 3 trips: 11 boxes dead in', 'main');
+	await b.click('main .cards button', 'show');
+	await b.says('if breaker 3 trips: what goes dead', 'main header');
+	await b.click('main button', 'All needs again');
+	await b.click('main button', 'Devices');
+	await b.click('main .cards article:first-child button', 'Place it so');
+	await b.says('Circuit 3: protection placed');
+	await b.says('dual', '.slip, body');
+});
+test('switching editions moves the outlets that the facts say, and says what it costs', async () => {
+	await b.go('/job/quillback/protect');
+	await b.click('main button', 'Editions');
+	await b.says(/5\s+outlets change/, 'main');
+	for (const name of ['K-06', 'K-08', 'K-09', 'K-10', 'G-03']) await b.says(name, 'main table');
+	await b.says('210.8(A)(6)', 'main table');
+});
+test('an amendment is added with its reference, moves what it speaks of, and is taken out again', async () => {
+	await b.go('/job/quillback/protect');
+	await b.click('header button', 'NEC 2023');
+	await b.click('dialog summary', 'Add one');
+	await b.click('dialog button', 'Add the amendment');
+	await b.says('Where is it written down?');
+	await b.run(
+		`const input = [...document.querySelectorAll('dialog label')].find((l) => l.textContent === 'Where it is written');
+		const el = document.getElementById(input.htmlFor); el.value = 'Bulletin 9'; el.dispatchEvent(new Event('input', { bubbles: true })); el.dispatchEvent(new Event('change', { bubbles: true }));`
+	);
+	await b.click('dialog button', 'Add the amendment');
+	await b.says('Bulletin 9', 'dialog ul');
+	await b.says('2 amendments', 'header');
+	await b.click('dialog ul li:last-child button');
+	await b.says('1 amendment', 'header');
+});
+test("an inspector's list as received is taken in, answered, and a ruling is kept for the place", async () => {
+	await b.go('/job/quillback/protect');
+	await b.click('main button', 'Inspector');
+	await b.type('#received', '1. K-06 no GFCI 210.8(A)(6)\n2. directory not filled in');
+	await b.click('main button', 'Take the list in');
+	await b.says('2 open of 2', 'main');
+	await b.says('210.8(A)(6)', 'main table');
+	await b.click('main table button.row', 'K-06 no GFCI');
+	await b.find('main .facts select');
+	await b.set('main .facts select', 'answered');
+	await b.says('1 open of 2', 'main');
+	await b.run(
+		`for (const [label, text] of [['Section', '210.8(F)'], ['What was decided', 'listed units let off until the date']]) {
+			const l = [...document.querySelectorAll('main label')].filter((x) => x.textContent === label).at(-1);
+			const el = document.getElementById(l.htmlFor); el.value = text; el.dispatchEvent(new Event('input', { bubbles: true })); el.dispatchEvent(new Event('change', { bubbles: true }));
+		}`
+	);
+	await b.click('main button', 'Keep the ruling');
+	await b.says('listed units let off until the date', 'main ul');
+	assert.deepEqual(await b.complaints(), []);
+});

@@ -1,0 +1,48 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { assess } from '../../src/core/assess';
+import type { Fixture, Job } from '../../src/core/model/job';
+import type { EditionKey } from '../../src/core/model/kinds';
+import { newRoom } from '../../src/core/model/new-job';
+import { box, job } from './small-job';
+
+const tub: Fixture = { id: 't', kind: 'tub', name: 'tub', x: 0, y: 0, widthIn: 60, depthIn: 30 };
+const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [number, number] = [120, 120]): string[] => {
+	const [w, h] = size;
+	const room = newRoom('bath', 'Bath', 'bathroom', {
+		outline: [
+			[0, 0],
+			[w, 0],
+			[w, h],
+			[0, h]
+		],
+		fixtures: [tub]
+	});
+	const j: Job = {
+		...job({
+			rooms: [room],
+			boxes: [box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: at[0], y: at[1] } })],
+			legs: []
+		}),
+		edition
+	};
+	return assess(j)
+		.stages.protect.findings.filter((f) => f.id.startsWith('tub-zone'))
+		.map((f) => f.rule.section);
+};
+const rows: [what: string, edition: EditionKey, at: [number, number], height: number, found: boolean, size?: [number, number]][] =
+	[
+		['over the tub in 2017', '2017', [30, 10], 44, true],
+		['beside it in 2017', '2017', [61, 10], 44, false],
+		['beside it in 2020', '2020', [61, 10], 44, true],
+		['35.9 in from it in 2020', '2020', [95.9, 10], 44, true],
+		['36 in from it in 2020', '2020', [96, 10], 44, false],
+		['36 in from it in 2023', '2023', [96, 10], 44, false],
+		['9 ft 8 in up: 8 ft above the rim exactly', '2023', [61, 10], 116, true],
+		['above that', '2023', [61, 10], 117, false],
+		['in a room too small, on the farthest wall', '2023', [60, 60], 44, false, [60, 60]],
+		['in a room too small, nearer than that', '2023', [30, 40], 44, true, [60, 60]]
+	];
+for (const [what, edition, at, height, found, size] of rows)
+	test(`406.9(C): ${what}: ${found ? 'told' : 'nothing'}`, () =>
+		assert.deepEqual(told(edition, at, height, size), found ? ['406.9(C)'] : []));
