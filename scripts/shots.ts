@@ -12,11 +12,6 @@ interface Shot {
 }
 const pick = (name: string) => (b: Browser) => b.press(`[data-box="${name}"]`);
 const pickRow = (words: string) => (b: Browser) => b.click('table.data button.row', words);
-const tape = async (b: Browser) => {
-	await b.click('button', 'Room by tape');
-	await b.type('.tape input', 'Kiln room\t');
-	await b.type('#tape-text', "d2'8 4' r 12'6 r 10'2 r 12'6 r 3'5");
-};
 const propose = async (b: Browser) => {
 	await b.click('main button', 'Propose');
 	await b.click('main button', 'Take out');
@@ -26,13 +21,28 @@ const propose = async (b: Browser) => {
 const SHOTS: Shot[] = [
 	{ name: 'jobs', path: '/' },
 	{ name: 'walk', path: '/job/quillback/walk', act: pick('K-08') },
-	{ name: 'walk-tape', path: '/job/quillback/walk', act: tape },
 	{ name: 'punch-list', path: '/job/quillback/layout', act: (b) => b.click('button', 'Punch list') },
 	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
 	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
 	{ name: 'panel', path: '/job/marrow-street/circuit', dark: true, act: (b) => b.click('main button', 'Panel') },
 	{ name: 'service-load', path: '/job/quillback/circuit', act: (b) => b.click('main button', 'Service load') },
 	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },
+	{
+		name: 'devices',
+		path: '/job/quillback/protect',
+		act: async (b) => {
+			await b.click('main button', 'Devices');
+			await b.click('main table button.row', 'Refrigerator');
+		}
+	},
+	{
+		name: 'replace',
+		path: '/job/marrow-street/protect',
+		act: async (b) => {
+			await b.click('main button', 'Replace');
+			await b.click('main table button.row', 'BD-02');
+		}
+	},
 	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
 	{ name: 'trim', path: '/job/quillback/trim', act: pickRow('W-05') },
 	{ name: 'prove', path: '/job/quillback/prove', act: pickRow('W-01') },
@@ -41,7 +51,6 @@ const SHOTS: Shot[] = [
 	{ name: 'handover', path: '/job/marrow-street/handover' },
 	{ name: 'phone-prove', path: '/job/quillback/prove?box=w-01', size: PHONE, dark: true },
 	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
-	{ name: 'phone-jobs', path: '/', size: PHONE },
 	// Last: it changes the demo house.
 	{ name: 'propose', path: '/job/quillback/circuit', act: propose }
 ];

@@ -181,7 +181,10 @@ export class Browser {
 	/** Faults that the page wrote to its console. */
 	async complaints(): Promise<string[]> {
 		const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
-		return entries.filter((e) => e.level.value >= logging.Level.SEVERE.value).map((e) => e.message);
+		// `saved` keeps a file from being loaded: that is ours, and no fault of the page.
+		return entries
+			.filter((e) => e.level.value >= logging.Level.SEVERE.value && !e.message.includes('blob:none'))
+			.map((e) => e.message);
 	}
 }
 

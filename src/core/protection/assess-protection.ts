@@ -11,7 +11,7 @@ import type { OutletFacts } from '../code/outlet';
 import { nearRooms } from './cord-path';
 import { outletFacts } from './outlet-facts';
 import { protectionNeed, type ProtectionAnswer } from './needs';
-import { sharesNeutral } from './placing-case';
+import { isDelicate, sharesNeutral } from './placing-case';
 import { protectedBy } from './reach';
 import { tubZoneFindings } from './tub-zone';
 
@@ -111,7 +111,7 @@ function assessDevice(edition: Edition, job: Job, box: Box, device: Device): Sta
 	const c: Case = { edition, job, room, box, device, circuit, facts, answer, subject };
 	return {
 		decisions: [decisionOf(c)],
-		findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...marks(c)]
+		findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...needless(c), ...marks(c)]
 	};
 }
 
@@ -186,6 +186,23 @@ function fixFor(edition: Edition, box: Box, device: Device, circuit: Circuit, fa
 	const other = against === 'gfci' ? 'afci' : 'gfci';
 	const protection = circuit.breaker === other ? 'dual' : against;
 	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
+}
+
+/** What spoils or falls silent unseen hangs on the LOAD of a device elsewhere, and nothing asks for that. */
+function needless({ edition, job, box, device, circuit, answer, subject }: Case): Finding[] {
+	if (!circuit || answer.gfci.required || !isDelicate(device)) return [];
+	const source = protectedBy(job, circuit, box, device, 'gfci');
+	if (source?.kind !== 'device' || source.id === box.id) return [];
+	const name = device.name || (device.kind === 'alarm' ? 'alarm' : inWords(device.serves ?? 'outlet'));
+	return [
+		{
+			id: `needless:${device.id}`,
+			severity: 'advice',
+			rule: cite(edition, edition.gfci.access),
+			subject,
+			message: `${box.name}: the ${name} hangs on the LOAD of the GFCI at ${source.name}, and nothing asks for that here. When it trips, nobody sees it: put what follows on LINE there.`
+		}
+	];
 }
 
 function marks({ edition, box, device, answer, subject }: Case): Finding[] {

@@ -8,6 +8,7 @@
 	import { DAMPNESS, STATES } from '$core/model/kinds';
 	import { NAMES } from '$core/model/schema';
 	import { formatLength } from '$core/units/length';
+	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
@@ -31,6 +32,8 @@
 	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
 	let open = $state({ device: false, found: false });
 	const nameFault = fieldFault(NAMES.box);
+	const within = (least: number, most: number, what: string) => (v: string) =>
+		!v.trim() || (Number(v) >= least && Number(v) <= most) ? null : `${what}, ${least} to ${most}, or nothing; got "${v}"`;
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	const walls = $derived([
@@ -115,6 +118,40 @@
 <details bind:open={open.device}>
 	<summary>Devices ({box.devices.length})</summary>
 	<DeviceFacts {box} />
+</details>
+<details>
+	<summary>The box itself{box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}</summary>
+	<div class="two">
+		<TextField
+			label="Marked volume, cu in"
+			value={box.volumeCuIn === null ? '' : show(box.volumeCuIn)}
+			placeholder="not known"
+			check={within(0.1, 1000, 'Cubic inches')}
+			inputmode="decimal"
+			onkeep={(v) => set('volume', { volumeCuIn: v.trim() ? Number(v) : null })}
+		/>
+		<TextField
+			label="Depth behind the device, in"
+			value={box.depthIn === undefined ? '' : show(box.depthIn)}
+			placeholder="not measured"
+			check={within(0.5, 12, 'Inches')}
+			inputmode="decimal"
+			onkeep={(v) => set('depth', { depthIn: v.trim() ? Number(v) : undefined })}
+		/>
+		<SelectField
+			label="Made of"
+			value={box.material}
+			options={plain(['plastic', 'metal'] as const)}
+			onkeep={(material) => set(material, { material })}
+		/>
+		<TextField
+			label="Gangs"
+			value={String(box.gangs)}
+			check={(v) => (/^[1-8]$/.test(v.trim()) ? null : `1 to 8 gangs; got "${v}"`)}
+			inputmode="numeric"
+			onkeep={(v) => set('gangs', { gangs: Number(v) })}
+		/>
+	</div>
 </details>
 <details bind:open={open.found}>
 	<summary>What was found in it ({box.cables.length + box.conductors.length})</summary>

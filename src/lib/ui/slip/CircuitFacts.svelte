@@ -173,6 +173,16 @@
 			]}
 			onkeep={(v) => wiring('terminals', { terminalC: v === '75' ? 75 : undefined })}
 		/>
+		<SelectField
+			label="Home run, for AFCI at the first outlet"
+			value={circuit.homeRun ?? ''}
+			options={[
+				{ value: '', name: 'ordinary cable' },
+				{ value: 'listed-combination', name: 'listed with its breaker' },
+				{ value: 'metal-raceway', name: 'in metal, to the first box' }
+			]}
+			onkeep={(v) => set('home run', { homeRun: v === 'listed-combination' || v === 'metal-raceway' ? v : undefined })}
+		/>
 	</div>
 	<p class="soft">Attics are hot: three cables through one sealed hole, or bundled for more than 24 in, count together.</p>
 </details>

@@ -3,6 +3,8 @@
 	import type { Circuit } from '$core/model/job';
 	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { editCircuit } from '$core/model/commands';
+	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 
 	interface Props {
@@ -54,6 +56,13 @@
 		{/if}
 	</div>
 {/if}
+<FlagField
+	label="Its neutral, as found"
+	value={circuit.borrowedNeutral}
+	yes="borrowed from another circuit"
+	no="its own"
+	onkeep={(v) => store.edit(`Circuit ${circuit.number}: neutral`, editCircuit(circuit.id, { borrowedNeutral: v || undefined }))}
+/>
 {#if other}<p class="soft">Its code-basis page is in Circuit, Multiwire.</p>{/if}
 
 <style>
