@@ -5,7 +5,7 @@ import { moveBreaker, placeBreakers, proposeBalance } from '../../src/core/circu
 import { branchVa, panelLoad } from '../../src/core/circuits/branch-load';
 import { feederFindings, feederLoad, sizeFeeder } from '../../src/core/circuits/feeder';
 import { panelFindings } from '../../src/core/circuits/panel-findings';
-import { clashes, isFree, legOfSlot, slotsOf, spareSlots } from '../../src/core/circuits/slots';
+import { clashes, isFree, legOfSlot, mayStandIn, slotsOf, spareSlots } from '../../src/core/circuits/slots';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { moveSlots } from '../../src/core/model/circuit-commands';
@@ -66,6 +66,17 @@ test('two in one slot clash, two thin ones do not; a feeder breaker is there too
 	);
 	assert.ok(!isFree(fed, main, 1, 1));
 	assert.deepEqual(spareSlots(fed, main), [2, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+});
+
+test('a thin breaker is put beside the other half in one slot; a full-size one is not', () => {
+	const thin = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'lower' }), single(3, 5, 100)]);
+	assert.deepEqual(moveBreaker(thin, main, 'c2', 1), [{ circuitId: 'c2', slot: 1 }]);
+	assert.deepEqual(moveBreaker(thin, main, 'c3', 1), [
+		{ circuitId: 'c3', slot: 1 },
+		{ circuitId: 'c1', slot: 5 }
+	]);
+	const both = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'upper' })]);
+	assert.ok(!mayStandIn(both, main, both.circuits[1] as Circuit, 1), 'the upper half is taken');
 });
 
 function feeder(more: Partial<Feeder> = {}): Feeder {

@@ -162,3 +162,31 @@ test('two editions side by side move exactly the outlets that the facts say', ()
 	const cost = compareEditions({ ...demo, amendments: [] }, '2017', '2023').price;
 	assert.ok((cost.there ?? 0) > (cost.here ?? 0), 'more protection costs more');
 });
+
+test('a half-switched receptacle says which half counts, a controlled one how it is marked; both editions of that paragraph', () => {
+	const steps = (edition: '2020' | '2023', more: Partial<Device>) => {
+		const j = { ...job({ boxes: [box('a', {}, more)], legs: [leg('p', 'a', 10)] }), edition };
+		return assess(j).stages.protect.decisions.find((d) => d.id === 'protect:a-d1')?.steps ?? [];
+	};
+	assert.ok(steps('2023', { switched: 'half' }).some((s) => s.formula === 'hot-side tab out, neutral tab stays'));
+	assert.equal(steps('2020', { controlled: true }).find((s) => s.label === 'controlled')?.rule?.section, '406.3(E)');
+	assert.equal(steps('2023', { controlled: true }).find((s) => s.label === 'controlled')?.rule?.section, '406.3(F)');
+	const marked = { ...job({ boxes: [box('a', {}, { controlled: true })] }) };
+	assert.deepEqual(
+		faceLabels(editions['2023'], marked).map((l) => l.text),
+		['Controlled']
+	);
+});
+test('a new outlet on an old circuit comes under the rule for extensions, whatever its length', () => {
+	const j = job({ boxes: [box('a')], legs: [leg('p', 'a', 2)] });
+	const old = { ...j, circuits: j.circuits.map((c) => ({ ...c, state: 'found' as const })) };
+	const rule = (x: Job) => assess(x).stages.protect.findings.find((f) => f.id.startsWith('afci:'))?.rule.section;
+	assert.deepEqual([rule(j), rule(old)], ['210.12(B)', '210.12(E)']);
+});
+test('a freezer on the LOAD of a device elsewhere is told, where nothing asks for that', () => {
+	const told = assess(marrow).stages.protect.findings.filter((f) => f.id.startsWith('needless:'));
+	assert.deepEqual(told.map((f) => f.subject.id).sort(), [at(marrow, 'KT-03').id, at(marrow, 'PF-01').id].sort());
+	const found = told.find((f) => f.subject.id === at(marrow, 'PF-01').id);
+	assert.ok(found);
+	assert.match(found.message, /freezer hangs on the LOAD of the GFCI at CB-01/);
+});

@@ -1,7 +1,7 @@
 import type { Edition } from '../code/edition';
 import type { Circuit, Job, Panel } from '../model/job';
 import { branchVa, panelLoad } from './branch-load';
-import { isFree, legOfSlot, occupantsOf, slotsOf, spareSlots, type ServiceLeg } from './slots';
+import { isFree, legOfSlot, mayStandIn, occupantsOf, slotsOf, spareSlots, type ServiceLeg } from './slots';
 
 /** Which breaker goes where: places for those that have none, and exchanges that bring the two service legs nearer. */
 
@@ -120,7 +120,7 @@ export function moveBreaker(job: Job, panel: Panel, circuitId: string, slot: num
 	const poles = circuit.poles;
 	if (slotsOf({ slot, poles }).some((s) => s < 1 || s > panel.slots))
 		throw new RangeError(`${panel.name} has slots 1 to ${panel.slots}: circuit ${circuit.number} does not fit at ${slot}.`);
-	if (isFree(job, panel, slot, poles, [circuitId])) return [{ circuitId, slot }];
+	if (mayStandIn(job, panel, circuit, slot)) return [{ circuitId, slot }];
 	const there = occupantsOf(job, panel.id).find((o) => o.id !== circuitId && slotsOf(o).includes(slot));
 	const [from, to] = [circuit.slot, there?.slot ?? null];
 	const swaps = there?.kind === 'circuit' && there.poles === poles && from !== null && to !== null;

@@ -67,18 +67,36 @@ function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] 
  * Boxes whose outlets a circuit feeds: not one that its hot only passes, in the cable of the circuit with which it shares
  * a neutral. A box with a yoke that is fed twice hangs on both.
  */
-export function boxesServed(job: Job, run: Run): Box[] {
-	const { boxes } = indexOf(job);
-	return run.nodes.flatMap(({ boxId, leg, children }) => {
-		const box = boxes.get(boxId);
+export const boxesServed = (job: Job, run: Run): Box[] => servedOf(job, run).boxes;
+
+/** What a circuit supplies, each with its box; a switch is no outlet. */
+export const outletsServed = (job: Job, run: Run): Outlet[] => servedOf(job, run).outlets;
+
+export interface Outlet {
+	box: Box;
+	device: Device;
+}
+interface Served {
+	boxes: Box[];
+	outlets: Outlet[];
+}
+/** Asked for by many rules of one evaluation: made once for each state of the job. */
+const served = new WeakMap<Job, Map<Run, Served>>();
+function servedOf(job: Job, run: Run): Served {
+	const all = served.get(job) ?? new Map<Run, Served>();
+	served.set(job, all);
+	const before = all.get(run);
+	if (before) return before;
+	const index = indexOf(job);
+	const boxes = run.nodes.flatMap(({ boxId, leg, children }) => {
+		const box = index.boxes.get(boxId);
 		const passed = leg.inCableOf && children.length && !box?.devices.some((d) => d.yoke);
 		return box && !passed ? [box] : [];
 	});
+	const outlets = boxes.flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
+	all.set(run, { boxes, outlets });
+	return { boxes, outlets };
 }
-
-/** What a circuit supplies, each with its box; a switch is no outlet. */
-export const outletsServed = (job: Job, run: Run): { box: Box; device: Device }[] =>
-	boxesServed(job, run).flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
 
 /** Every box at or below this one along the run. */
 export function downstream(run: Run, boxId: string): string[] {

@@ -61,6 +61,13 @@ export function isFree(job: Job, panel: Panel, slot: number, poles: 1 | 2, apart
 		return s >= 1 && s <= panel.slots && !!there && there.every((o) => apart.includes(o.id));
 	});
 }
+/** This breaker can stand there: in an empty place, or as one of two thin ones beside the other half. */
+export function mayStandIn(job: Job, panel: Panel, circuit: Circuit, slot: number): boolean {
+	if (isFree(job, panel, slot, circuit.poles, [circuit.id])) return true;
+	const others = (slotMap(job, panel).get(slot) ?? []).filter((o) => o.id !== circuit.id);
+	const half = circuit.half;
+	return circuit.poles === 1 && !!half && others.every((o) => o.poles === 1 && !!o.half && o.half !== half);
+}
 export const spareSlots = (job: Job, panel: Panel): number[] =>
 	[...slotMap(job, panel)].filter(([slot, all]) => !all.length && slot <= panel.slots).map(([slot]) => slot);
 

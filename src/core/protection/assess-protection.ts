@@ -6,7 +6,7 @@ import type { Box, Circuit, Device, Job, Room } from '../model/job';
 import { EDITIONS, inWords } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { runOf } from '../circuits/runs';
-import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
+import type { Decision, Finding, Fix, StageResult, Step, Subject } from '../model/result';
 import type { OutletFacts } from '../code/outlet';
 import { nearRooms } from './cord-path';
 import { outletFacts } from './outlet-facts';
@@ -129,7 +129,7 @@ function decisionOf({ edition, job, room, box, device, circuit, answer, subject 
 		subject,
 		value: saidNeed(answer),
 		title: device.name || (device.kind === 'receptacle' ? 'receptacle' : device.kind),
-		steps: [...answer.steps, ...sources],
+		steps: [...answer.steps, ...sources, ...switchedSteps(edition, device)],
 		rules: [...answer.need.gfci.because, ...answer.need.afci.because],
 		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
 		get alternatives() {
@@ -142,6 +142,28 @@ function decisionOf({ edition, job, room, box, device, circuit, answer, subject 
 			});
 		}
 	};
+}
+
+/** How a half-switched or a controlled receptacle is made, and which half still counts along the wall. */
+function switchedSteps(edition: Edition, device: Device): Step[] {
+	const steps: Step[] = [];
+	if (device.switched === 'half')
+		steps.push({
+			label: 'half switched',
+			formula: 'hot-side tab out, neutral tab stays',
+			value: 'the other half counts for spacing',
+			unit: '',
+			rule: cite(edition, edition.walls.counts)
+		});
+	if (device.controlled)
+		steps.push({
+			label: 'controlled',
+			formula: 'a timer, sensor or energy management takes its power away',
+			value: `marked "${edition.controlled.text}", with which contacts`,
+			unit: '',
+			rule: cite(edition, edition.controlled.rule)
+		});
+	return steps;
 }
 
 function missing({ edition, job, box, device, circuit, facts, answer, subject }: Case, against: 'gfci' | 'afci'): Finding[] {

@@ -48,6 +48,8 @@ export function outletFacts(
 		dampness: box.dampness ?? undefined,
 		readilyAccessible: box.readilyAccessible,
 		dedicatedSpace: receptacle && device.receptacles === 1 && device.serves !== null && STAYS.includes(device.serves),
+		// A new outlet on an old circuit is an extension of it: it adds an outlet, so no length lets it off.
+		existing: circuit?.state === 'found' && box.state !== 'found' ? { extensionFt: 0, addsOutlets: true } : undefined,
 		replacement: receptacle && box.state === 'found' && device.state !== 'found' ? replacementOf(box, device) : undefined
 	};
 }

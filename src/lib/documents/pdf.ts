@@ -41,7 +41,8 @@ export async function labelPdf(labels: readonly Pick<FaceLabel, 'text' | 'boxNam
 const fitted = (font: PDFFont, text: string, wide: number, most: number): number =>
 	Math.min(most, wide / Math.max(0.01, font.widthOfTextAtSize(plain(text), 1)));
 
-export async function letterPdf(letter: CodeLetter, day: string): Promise<Uint8Array> {
+/** Each letter on pages of its own. */
+export async function letterPdf(letters: readonly CodeLetter[], day: string): Promise<Uint8Array> {
 	const doc = await PDFDocument.create();
 	const [bold, body] = [await doc.embedFont(StandardFonts.HelveticaBold), await doc.embedFont(StandardFonts.Helvetica)];
 	let page = doc.addPage([PAGE.width, PAGE.height]);
@@ -62,22 +63,28 @@ export async function letterPdf(letter: CodeLetter, day: string): Promise<Uint8A
 		line(title, bold, 12);
 		for (const text of lines) line(text, body, 10.5, 10);
 	};
-	line(`Code basis: ${letter.title}`, bold, 17);
-	line(letter.head, body, 10.5);
-	line(day, body, 10.5);
-	section('What is there', letter.facts);
-	section(
-		'What the rules ask, in our words',
-		letter.points.map(
-			({ text, rule }) =>
-				`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', to be checked with the authority' : ''})`
-		)
-	);
-	section('Evidence', letter.evidence);
-	section('What a plug-in tester will show, and why that is expected', letter.tester);
-	section('Where more may be asked', letter.asks);
-	y -= 10;
-	line(letter.closing, body, 9.5);
+	letters.forEach((letter, i) => {
+		if (i) {
+			page = doc.addPage([PAGE.width, PAGE.height]);
+			y = PAGE.height - PAGE.margin;
+		}
+		line(`Code basis: ${letter.title}`, bold, 17);
+		line(letter.head, body, 10.5);
+		line(day, body, 10.5);
+		section('What is there', letter.facts);
+		section(
+			'What the rules ask, in our words',
+			letter.points.map(
+				({ text, rule }) =>
+					`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', to be checked with the authority' : ''})`
+			)
+		);
+		section('Evidence', letter.evidence);
+		section('What a plug-in tester will show, and why that is expected', letter.tester);
+		section('Where more may be asked', letter.asks);
+		y -= 10;
+		line(letter.closing, body, 9.5);
+	});
 	return doc.save();
 }
 function wrapped(text: string, font: PDFFont, size: number, wide: number): string[] {

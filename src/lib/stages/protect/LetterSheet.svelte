@@ -1,58 +1,62 @@
 <script lang="ts">
+	import { boxesServed } from '$core/circuits/runs';
 	import { codeLetter } from '$core/handover/code-letter';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveBytes } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
-	/** The letter for one outlet, to be printed or saved as PDF. */
+	/** The letter for one outlet, or for each outlet of a run, to be printed or saved as PDF. */
 	const store = useJob();
-	const letter = $derived(store.box ? codeLetter(store.edition, store.job, store.box, store.readings) : null);
+	const boxes = $derived(store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []);
+	const letters = $derived(boxes.map((box) => codeLetter(store.edition, store.job, box, store.readings)));
 	async function pdf(): Promise<void> {
-		if (!letter) return;
+		const [first] = letters;
+		if (!first) return;
 		const { letterPdf } = await import('$lib/documents/pdf');
-		saveBytes(`${store.job.name} ${letter.title}.pdf`, 'application/pdf', await letterPdf(letter, today));
+		const name = letters.length > 1 ? `circuit ${store.circuit?.number ?? ''}` : first.title;
+		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await letterPdf(letters, today));
 	}
 	const today = new Date().toISOString().slice(0, 10);
 </script>
 
-{#if letter}
+{#if letters.length}
 	<div class="no-print acts"><Btn look="main" onclick={pdf}>Save as PDF</Btn> <Btn onclick={() => print()}>Print</Btn></div>
-	<article>
-		<header>
-			<h2>Code basis: {letter.title}</h2>
-			<p>{letter.head}</p>
-			<p class="soft">{today}</p>
-		</header>
-		<h3>What is there</h3>
-		<ul>
-			{#each letter.facts as f, i (i)}<li>{f}</li>{/each}
-		</ul>
-		<h3>What the rules ask, in our words</h3>
-		<ul>
-			{#each letter.points as p, i (i)}<li>{p.text} <RuleChip rule={p.rule} /></li>{:else}<li>
-					No protection beyond the ordinary is asked of this outlet.
-				</li>{/each}
-		</ul>
-		<h3>Evidence</h3>
-		<ul>
-			{#each letter.evidence as x, i (i)}<li class="mono">{x}</li>{:else}<li>None with the job yet.</li>{/each}
-		</ul>
-		{#if letter.tester.length}
-			<h3>What a plug-in tester will show, and why that is expected</h3>
-			{#each letter.tester as t, i (i)}<p>{t}</p>{/each}
-		{/if}
-		{#if letter.asks.length}
-			<h3>Where more may be asked</h3>
+	{#each letters as letter (letter.title)}<article>
+			<header>
+				<h2>Code basis: {letter.title}</h2>
+				<p>{letter.head}</p>
+				<p class="soft">{today}</p>
+			</header>
+			<h3>What is there</h3>
 			<ul>
-				{#each letter.asks as a, i (i)}<li>{a}</li>{/each}
+				{#each letter.facts as f, i (i)}<li>{f}</li>{/each}
 			</ul>
-		{/if}
-		<p class="close">{letter.closing}</p>
-	</article>
+			<h3>What the rules ask, in our words</h3>
+			<ul>
+				{#each letter.points as p, i (i)}<li>{p.text} <RuleChip rule={p.rule} /></li>{:else}<li>
+						No protection beyond the ordinary is asked of this outlet.
+					</li>{/each}
+			</ul>
+			<h3>Evidence</h3>
+			<ul>
+				{#each letter.evidence as x, i (i)}<li class="mono">{x}</li>{:else}<li>None with the job yet.</li>{/each}
+			</ul>
+			{#if letter.tester.length}
+				<h3>What a plug-in tester will show, and why that is expected</h3>
+				{#each letter.tester as t, i (i)}<p>{t}</p>{/each}
+			{/if}
+			{#if letter.asks.length}
+				<h3>Where more may be asked</h3>
+				<ul>
+					{#each letter.asks as a, i (i)}<li>{a}</li>{/each}
+				</ul>
+			{/if}
+			<p class="close">{letter.closing}</p>
+		</article>{/each}
 {:else}<p>
-		Pick an outlet: under Outlets, on the plan or by <b>/</b>. Its letter gives facts, rules, readings, and what a tester will
-		show.
+		Pick an outlet, or a circuit for all of its outlets: under Outlets, on the plan or by <b>/</b>. Its letter gives facts, rules,
+		readings, and what a tester will show.
 	</p>{/if}
 
 <style>
@@ -64,6 +68,7 @@
 		border-radius: 4px;
 		padding: 18px 24px;
 		max-width: 720px;
+		margin-bottom: 14px;
 	}
 	header p {
 		margin: 2px 0;
@@ -89,6 +94,7 @@
 			border: 0;
 			padding: 0;
 			max-width: none;
+			break-after: page;
 		}
 	}
 </style>

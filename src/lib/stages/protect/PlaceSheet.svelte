@@ -78,6 +78,11 @@
 							<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
 						</p>
 					{:else}<p class="trip soft">Nothing here trips but the breaker's own overcurrent.</p>{/each}
+					{#if way.breaker === 'gfci' || way.breaker === 'dual'}
+						<p class="trip soft">
+							The neutral of circuit {chosen.circuit.number} on the breaker or its clip, its pigtail to the neutral bar.
+						</p>
+					{/if}
 					<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Place it so</Btn>
 				</article>
 			{:else}

@@ -119,6 +119,10 @@
 	<summary>Devices ({box.devices.length})</summary>
 	<DeviceFacts {box} />
 </details>
+<details bind:open={open.found}>
+	<summary>What was found in it ({box.cables.length + box.conductors.length})</summary>
+	<FoundFacts {box} />
+</details>
 <details>
 	<summary>The box itself{box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}</summary>
 	<div class="two">
@@ -152,10 +156,6 @@
 			onkeep={(v) => set('gangs', { gangs: Number(v) })}
 		/>
 	</div>
-</details>
-<details bind:open={open.found}>
-	<summary>What was found in it ({box.cables.length + box.conductors.length})</summary>
-	<FoundFacts {box} />
 </details>
 <Photos of={{ kind: 'box', id: box.id }} />
 <div class="out">

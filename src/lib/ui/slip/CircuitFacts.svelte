@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { moveBreaker } from '$core/circuits/balance';
 	import { feetBetween } from '$core/circuits/moving';
-	import { isFree } from '$core/circuits/slots';
+	import { mayStandIn } from '$core/circuits/slots';
 	import { moveSlots, moveToPanel, removeCircuit, sizeAs } from '$core/model/circuit-commands';
 	import { editCircuit } from '$core/model/commands';
 	import { fieldFault } from '$core/model/faults';
@@ -44,7 +44,7 @@
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
 		...Array.from({ length: panel?.slots ?? 0 }, (_, i) => i + 1)
-			.filter((s) => s === circuit.slot || (panel && isFree(store.job, panel, s, circuit.poles, [circuit.id])))
+			.filter((s) => s === circuit.slot || (panel && mayStandIn(store.job, panel, circuit, s)))
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
 	const HALVES = [
