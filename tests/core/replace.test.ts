@@ -190,3 +190,26 @@ test('a freezer on the LOAD of a device elsewhere is told, where nothing asks fo
 	assert.ok(found);
 	assert.match(found.message, /freezer hangs on the LOAD of the GFCI at CB-01/);
 });
+test('one device at the head serves the whole run of ungrounded outlets: one press plans them all, each with its labels', () => {
+	const choice = advice(marrow, 'BD-02').choices.find((c) => c.id === 'gfci-upstream');
+	assert.ok(choice?.wholeRun);
+	const { wholeRun } = choice;
+	assert.equal(wholeRun.label, 'All 5 that follow BD-01');
+	const done = produce(
+		marrow,
+		applyFix(wholeRun, () => 'n')
+	);
+	const texts = (name: string) =>
+		faceLabels(e, done)
+			.filter((l) => l.boxName === name)
+			.map((l) => l.text);
+	for (const name of ['BD-02', 'SW-01', 'SW-02', 'SW-03', 'SW-04'])
+		assert.deepEqual(texts(name), ['GFCI Protected', 'No Equipment Ground'], name);
+	assert.deepEqual(texts('BD-01'), ['No Equipment Ground']);
+	assert.deepEqual(
+		assess(done, readings)
+			.stages.protect.findings.filter((f) => f.severity === 'violation')
+			.map((f) => f.message),
+		[]
+	);
+});

@@ -4,7 +4,7 @@ import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Fix, Rule } from '../model/result';
-import { runOf } from '../circuits/runs';
+import { downstream, runOf } from '../circuits/runs';
 import { takesProtecting } from '../rough/boxes-fit';
 import { protectionNeed } from './needs';
 import { outletFacts } from './outlet-facts';
@@ -29,6 +29,8 @@ export interface ReplaceChoice {
 	labels: string[];
 	warns: string[];
 	fix: Fix | null;
+	/** The same for every other ungrounded outlet that follows the device. */
+	wholeRun?: Fix | undefined;
 }
 export interface ReplaceAdvice {
 	ground: { state: 'proven' | 'said' | 'none' | 'unknown'; why: string; ask: string | null };
@@ -97,7 +99,9 @@ export function replaceAdvice(
 	const choices =
 		ground.state === 'proven'
 			? [grounding(c)]
-			: [gfciHere(c), upstream(c), atBreaker(c), twoSlot(c), newGround(c)].filter((x): x is ReplaceChoice => x !== null);
+			: [gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)].filter(
+					(x): x is ReplaceChoice => x !== null
+				);
 	return { ground, choices, duties };
 }
 
@@ -203,7 +207,7 @@ function gfciHere(c: Case): ReplaceChoice | null {
 	};
 }
 /** The outlet upstream that can hold a device, the first of its run that can. */
-function upstream(c: Case): ReplaceChoice | null {
+function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 	const { through, noGround } = c.edition.replacing;
 	const { boxes } = indexOf(c.job);
 	const path = c.circuit ? (runOf(c.job, c.circuit).byBox.get(c.box.id)?.path ?? []) : [];
@@ -224,6 +228,7 @@ function upstream(c: Case): ReplaceChoice | null {
 		needs: c.circuit ? ['This outlet on its LOAD', 'No ground wire between the protected receptacles'] : [find],
 		tester: OPEN_GROUND,
 		labels: [through, noGround],
+		wholeRun: head && holder ? wholeRunOf(c, head, holder, readings) : undefined,
 		fix:
 			head && holder
 				? {
@@ -233,6 +238,40 @@ function upstream(c: Case): ReplaceChoice | null {
 					}
 				: null
 	};
+}
+/** The device at the head, and all that follow, in one edit. */
+function wholeRunOf(c: Case, head: Box, holder: Device, readings: readonly Reading[]): Fix | undefined {
+	const rest = behind(c, head, readings);
+	return rest?.kind === 'several' ? { ...rest, fixes: [headFix(c, head, holder), ...rest.fixes] } : undefined;
+}
+/** Every ungrounded receptacle after the head is planned as a three-slot one behind it, each with what is asked of its type. */
+function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefined {
+	const { circuit, job, edition } = c;
+	if (!circuit) return undefined;
+	const { boxes } = indexOf(job);
+	const after = downstream(runOf(job, circuit), head.id).flatMap((id) => boxes.get(id) ?? []);
+	const fixes = after.flatMap((box) => {
+		const device = box.devices.find((d) => d.receptacles > 0 && d.volts === 120 && d.state === 'found');
+		if (!device || box.id === head.id || box.state !== 'found' || groundOf(job, box, readings).state === 'proven') return [];
+		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
+		if (!room) return [];
+		const facts = {
+			...outletFacts(edition, job, room, box, device, circuit),
+			replacement: { groundInBox: false, method: 'gfci-upstream' as const }
+		};
+		const { need } = protectionNeed(edition, facts, job.permitDate, inForce(job));
+		const change = {
+			state: 'planned' as const,
+			slots: 'grounding' as const,
+			protection: 'none' as const,
+			feedsLoad: false,
+			tamperResistant: need.tamperResistant,
+			weatherResistant: need.weatherResistant
+		};
+		return [{ kind: 'edit-device' as const, label: '', boxId: box.id, deviceId: device.id, change }];
+	});
+	if (fixes.length < 2) return undefined;
+	return { kind: 'several', label: `All ${fixes.length} that follow ${head.name}`, fixes: [...fixes] };
 }
 /** The device at the head: what is there already stays, a new one comes with what is asked of its type. */
 function headFix(c: Case, head: Box, holder: Device): Fix {

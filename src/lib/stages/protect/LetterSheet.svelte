@@ -2,14 +2,26 @@
 	import { boxesServed } from '$core/circuits/runs';
 	import { codeLetter } from '$core/handover/code-letter';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { allPhotos } from '$lib/data/jobs';
 	import { saveBytes } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
 	/** The letter for one outlet, or for each outlet of a run, to be printed or saved as PDF. */
 	const store = useJob();
+	let photos = $state.raw<ReadonlyMap<string, number>>(new Map());
+	// Photos lie in the browser's store, not in the job.
+	$effect(() => {
+		void allPhotos(store.job.id).then((all) => {
+			const counts = new Map<string, number>();
+			for (const { of } of all) if (of.kind === 'box') counts.set(of.id, (counts.get(of.id) ?? 0) + 1);
+			photos = counts;
+		});
+	});
 	const boxes = $derived(store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []);
-	const letters = $derived(boxes.map((box) => codeLetter(store.edition, store.job, box, store.readings)));
+	const letters = $derived(
+		boxes.map((box) => codeLetter(store.edition, store.job, box, store.readings, photos.get(box.id) ?? 0))
+	);
 	async function pdf(): Promise<void> {
 		const [first] = letters;
 		if (!first) return;

@@ -58,6 +58,10 @@
 					{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
 					<p class="soft">A plug-in tester: {c.tester}</p>
 					{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
+					{#if c.wholeRun}
+						{@const { wholeRun } = c}
+						<Btn small onclick={() => store.edit(wholeRun.label, applyFix(wholeRun, freshId))}>{wholeRun.label}</Btn>
+					{/if}
 					{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
 				</li>
 			{/each}
