@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { after, before } from 'node:test';
 import { join } from 'node:path';
-import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, error, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
 
 /** The built application on a port of its own, and Chromium to drive it. */
@@ -119,10 +119,20 @@ export class Browser {
 			`no ${css} says "${words}"`
 		) as Promise<WebElement>;
 	}
+	/** Presses it as a mouse would; where the page moved it in that moment, once more, a few times at most. */
 	async click(css: string, words?: string): Promise<void> {
-		const el = words === undefined ? await this.find(css) : await this.withText(css, words);
-		await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center", inline: "center" })', el);
-		await el.click();
+		for (let tried = 1; ; tried++) {
+			try {
+				const el = words === undefined ? await this.find(css) : await this.withText(css, words);
+				await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center", inline: "center" })', el);
+				await el.click();
+				return;
+			} catch (e) {
+				const moved = e instanceof error.ElementClickInterceptedError || e instanceof error.StaleElementReferenceError;
+				if (!moved || tried === 5) throw e;
+				await new Promise((done) => setTimeout(done, 150 * tried));
+			}
+		}
 	}
 	/** For drawn things, which a mouse would have to hit to the pixel. */
 	async press(css: string): Promise<void> {
