@@ -1,4 +1,3 @@
-import { inForce } from './code/amendments';
 import { placeBreakers } from './circuits/balance';
 import { sizeCasesOf } from './circuits/circuit-case';
 import { feedOrder, feedTree } from './circuits/feed-order';
@@ -7,6 +6,7 @@ import { sortOutlets, type OutletClass, type OwnCircuit, type Sorted, type Unit 
 import { buildingOf } from './circuits/buildings';
 import { feetBetween } from './circuits/moving';
 import { runOf } from './circuits/runs';
+import { labelLists } from './circuits/slots';
 import { sizeCircuit } from './circuits/size';
 import { floorArea } from './circuits/service-of-job';
 import type { Edition } from './code/edition';
@@ -15,8 +15,7 @@ import { DEFAULT_GROUPING, type Box, type Circuit, type GroupingPractice, type J
 import { indexOf } from './model/job-index';
 import { newCircuit } from './model/new-job';
 import type { BreakerForm, Protection } from './model/kinds';
-import { outletFacts } from './protection/outlet-facts';
-import { protectionNeed } from './protection/needs';
+import { needOf } from './protection/need-of';
 import { protectedBy } from './protection/reach';
 
 /**
@@ -258,14 +257,12 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		const room = box?.roomId ? rooms.get(box.roomId) : undefined;
 		if (!box || !room) continue;
 		for (const device of box.devices) {
-			const facts = outletFacts(edition, job, room, box, device, circuit);
-			const { gfci, afci } = protectionNeed(edition, facts, job.permitDate, inForce(job)).need;
+			const { gfci, afci } = needOf(edition, job, { room, box, device, circuit });
 			need.gfci ||= gfci.required && !protectedBy(job, circuit, box, device, 'gfci');
 			need.afci ||= afci.required;
 		}
 	}
-	const forms = job.panels.find((p) => p.id === circuit.panelId)?.label?.forms ?? [];
-	const listed = (form: BreakerForm) => !forms.length || forms.includes(form);
+	const listed = (form: BreakerForm) => labelLists(job, circuit.panelId, form);
 	if (need.gfci && need.afci && listed('dual')) return 'dual';
 	if (need.afci && listed('afci')) return 'afci';
 	if (need.gfci && listed('gfci')) return 'gfci';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { moveBreaker, placeBreakers, proposeBalance } from '../../src/core/circuits/balance';
 import { branchVa, panelLoad } from '../../src/core/circuits/branch-load';
 import { feederFindings, feederLoad, sizeFeeder } from '../../src/core/circuits/feeder';
-import { panelFindings } from '../../src/core/circuits/panel-findings';
+import { panelDecisions, panelFindings } from '../../src/core/circuits/panel-findings';
 import { clashes, isFree, legOfSlot, mayStandIn, slotsOf, spareSlots } from '../../src/core/circuits/slots';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
@@ -258,4 +258,14 @@ test('a breaker dragged onto another of its poles changes places with it; onto a
 	]);
 	assert.throws(() => moveBreaker(j, main, 'c1', 2), /Slot 2 is taken by circuit 3: move that first/);
 	assert.throws(() => moveBreaker(j, main, 'c3', 11), /has slots 1 to 12: circuit 3 does not fit at 11/);
+});
+test('each panel says where its neutrals and grounds go: joined at the service, apart beyond it', () => {
+	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) }] });
+	const said = panelDecisions(e, j)
+		.filter((d) => d.id.startsWith('joined'))
+		.map((d) => [d.subject.id, d.value, d.rules[0]?.section]);
+	assert.deepEqual(said, [
+		['p', 'neutral and grounds joined', '250.24(A)(5)'],
+		['s', 'neutral and grounds apart', '250.142(B)']
+	]);
 });

@@ -213,3 +213,31 @@ test('one device at the head serves the whole run of ungrounded outlets: one pre
 		[]
 	);
 });
+test('every breaker that is offered is held to the label and to the neutral: where none may stand, none is offered', () => {
+	const bath = (forms: NonNullable<Job['panels'][number]['label']>['forms']) => {
+		const j = job({
+			boxes: [box('a', { readilyAccessible: false }, { serves: 'countertop' })],
+			legs: [leg('p', 'a', 10)],
+			rooms: [{ ...(job().rooms[0] as Job['rooms'][number]), kind: 'bathroom' }]
+		});
+		const listed = { ...j, panels: j.panels.map((p) => ({ ...p, label: { types: [], forms } })) };
+		return assess(listed).stages.protect.findings.find((f) => f.id.startsWith('gfci:'))?.fix?.kind;
+	};
+	assert.deepEqual([bath(['full-size', 'gfci']), bath(['full-size', 'afci'])], ['protect-breaker', undefined]);
+	const plain = { ...marrow, panels: marrow.panels.map((p) => ({ ...p, label: { types: [], forms: ['full-size' as const] } })) };
+	assert.ok(!advice(plain, 'BD-02').choices.some((c) => c.id === 'gfci-breaker'));
+});
+test('a head that gives arc-fault protection already keeps it when it is made the GFCI of the run', () => {
+	const withAfci = produce(
+		marrow,
+		(d) =>
+			void d.boxes.forEach(
+				(b) => b.name === 'BD-01' && (b.devices[0] as Device) && ((b.devices[0] as Device).protection = 'afci')
+			)
+	);
+	const done = apply(
+		withAfci,
+		advice(withAfci, 'BD-02').choices.find((c) => c.id === 'gfci-upstream')
+	);
+	assert.equal(at(done, 'BD-01').devices[0]?.protection, 'dual');
+});

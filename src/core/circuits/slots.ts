@@ -1,4 +1,5 @@
 import type { Circuit, Job, Panel } from '../model/job';
+import type { BreakerForm } from '../model/kinds';
 
 /** Where breakers sit: slots counted from the top, odd ones on the left, even ones on the right; rows take turns on the two service legs. */
 export type ServiceLeg = 'A' | 'B';
@@ -60,6 +61,11 @@ export function isFree(job: Job, panel: Panel, slot: number, poles: 1 | 2, apart
 		const there = map.get(s);
 		return s >= 1 && s <= panel.slots && !!there && there.every((o) => apart.includes(o.id));
 	});
+}
+/** The label of the panel lists such breakers; not entered, it bars none. */
+export function labelLists(job: Job, panelId: string, form: BreakerForm): boolean {
+	const forms = job.panels.find((p) => p.id === panelId)?.label?.forms ?? [];
+	return !forms.length || forms.includes(form);
 }
 /** This breaker can stand there: in an empty place, or as one of two thin ones beside the other half. */
 export function mayStandIn(job: Job, panel: Panel, circuit: Circuit, slot: number): boolean {

@@ -1,12 +1,10 @@
-import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { readingUnit, readingWords } from '../model/reading';
-import { outletFacts } from '../protection/outlet-facts';
-import { protectionNeed } from '../protection/needs';
+import { needOf } from '../protection/need-of';
 import { protectedBy } from '../protection/reach';
 import { groundOf, replaceAdvice } from '../protection/replace-advice';
 
@@ -30,7 +28,7 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 	const tester: string[] = [];
 	for (const device of box.devices) {
 		if (!room) continue;
-		const { need } = protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job));
+		const need = needOf(edition, job, { room, box, device, circuit });
 		const given = (against: 'gfci' | 'afci') => (circuit && protectedBy(job, circuit, box, device, against)?.name) ?? 'none yet';
 		if (need.gfci.required)
 			points.push({

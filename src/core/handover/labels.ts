@@ -1,11 +1,9 @@
-import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import type { Box, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { cite } from '../code/edition';
-import { outletFacts } from '../protection/outlet-facts';
-import { protectionNeed } from '../protection/needs';
+import { needOf } from '../protection/need-of';
 
 /** The labels that the rules ask for, face by face, and a sheet of them to print and cut. */
 export interface FaceLabel {
@@ -23,12 +21,7 @@ export function faceLabels(edition: Edition, job: Job): FaceLabel[] {
 		const circuit = circuitsOfBox.get(box.id)?.[0];
 		if (!room) return [];
 		return box.devices.flatMap((device): FaceLabel[] => {
-			const { need } = protectionNeed(
-				edition,
-				outletFacts(edition, job, room, box, device, circuit),
-				job.permitDate,
-				inForce(job)
-			);
+			const need = needOf(edition, job, { room, box, device, circuit });
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
 				...need.labels.map((text) => say(text, cite(edition, edition.replacing.rule))),

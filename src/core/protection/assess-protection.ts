@@ -6,10 +6,12 @@ import type { Box, Circuit, Device, Job, Room } from '../model/job';
 import { EDITIONS, inWords } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { runOf } from '../circuits/runs';
+import { labelLists } from '../circuits/slots';
 import type { Decision, Finding, Fix, StageResult, Step, Subject } from '../model/result';
 import type { OutletFacts } from '../code/outlet';
 import { nearRooms } from './cord-path';
 import { outletFacts } from './outlet-facts';
+import { needOf } from './need-of';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { isDelicate, sharesNeutral } from './placing-case';
 import { protectedBy } from './reach';
@@ -29,6 +31,7 @@ export function assessProtection(edition: Edition, job: Job): StageResult {
 			inForce(job),
 			...nearOf(job, box.roomId ? rooms.get(box.roomId) : undefined),
 			circuit,
+			circuit && job.panels.find((p) => p.id === circuit.panelId),
 			...path.map((leg) => boxes.get(leg.fromId))
 		];
 		return known(box, rows, () => [
@@ -166,7 +169,8 @@ function switchedSteps(edition: Edition, device: Device): Step[] {
 	return steps;
 }
 
-function missing({ edition, job, box, device, circuit, facts, answer, subject }: Case, against: 'gfci' | 'afci'): Finding[] {
+function missing(c: Case, against: 'gfci' | 'afci'): Finding[] {
+	const { job, box, device, circuit, answer, subject } = c;
 	const need = answer[against];
 	const rule = need.because[0];
 	if (!need.required || !rule) return [];
@@ -194,19 +198,24 @@ function missing({ edition, job, box, device, circuit, facts, answer, subject }:
 			message: existing
 				? `${box.name} has no ${WORDS[against]}; it is existing work, and comes under the rule when it is replaced or extended (${need.reasons[0]}).`
 				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.`,
-			fix: fixFor(edition, box, device, circuit, facts, against)
+			fix: fixFor(c, circuit, against)
 		}
 	];
 }
 
-/** At the outlet where a receptacle can hold it and be reached; else at the breaker. Arc-fault protection begins at the breaker. */
-function fixFor(edition: Edition, box: Box, device: Device, circuit: Circuit, facts: OutletFacts, against: 'gfci' | 'afci'): Fix {
+/**
+ * At the outlet where a receptacle can hold it and be reached; else at the breaker, of a kind that its panel lists and that its
+ * neutral lets be. Arc-fault protection begins at the breaker.
+ */
+function fixFor({ job, box, device, facts }: Case, circuit: Circuit, against: 'gfci' | 'afci'): Fix | undefined {
 	const here = against === 'gfci' && facts.what === 'receptacle' && device.volts === 120 && device.amps <= 20;
 	if (here && box.readilyAccessible && device.receptacles === 2) {
 		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection: 'gfci' };
 	}
 	const other = against === 'gfci' ? 'afci' : 'gfci';
 	const protection = circuit.breaker === other ? 'dual' : against;
+	const may = labelLists(job, circuit.panelId, protection) && (protection === 'afci' || !sharesNeutral(job, circuit));
+	if (!may) return undefined;
 	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
 }
 
@@ -289,12 +298,7 @@ export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
 		if (!room) return [];
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		return box.devices.map((device): ProtectionRow => {
-			const { need } = protectionNeed(
-				edition,
-				outletFacts(edition, job, room, box, device, circuit),
-				job.permitDate,
-				inForce(job)
-			);
+			const need = needOf(edition, job, { room, box, device, circuit });
 			const existing = device.state === 'found';
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({
 				required: need[against].required,

@@ -1,11 +1,9 @@
-import { inForce } from '../code/amendments';
 import { editionOf } from '../code/amended-edition';
 import type { Device, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { EditionKey } from '../model/kinds';
 import type { Rule } from '../model/result';
-import { protectionNeed } from './needs';
-import { outletFacts } from './outlet-facts';
+import { needOf } from './need-of';
 import { placingWays } from './placing-case';
 
 /** The same job under two editions: which outlets change, by which rules, and what the difference costs by the shop's list. */
@@ -36,7 +34,7 @@ export function compareEditions(job: Job, here: EditionKey, there: EditionKey): 
 		return box.devices.flatMap((device): EditionChange[] => {
 			const [a, b] = [here, there].map((key) => {
 				const edition = editionOf(job, key);
-				return protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job)).need;
+				return needOf(edition, job, { room, box, device, circuit });
 			});
 			if (!a || !b) return [];
 			const yes = (asked: boolean) => (asked ? 'asked' : 'not asked');

@@ -1,12 +1,11 @@
-import { inForce } from '../code/amendments';
 import type { Edition } from '../code/edition';
 import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type PriceList } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../circuits/runs';
-import { protectionNeed } from './needs';
-import { outletFacts } from './outlet-facts';
+import { labelLists } from '../circuits/slots';
+import { needOf } from './need-of';
 import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
 import { goesDead } from './reach';
 
@@ -71,7 +70,7 @@ function needsOf(edition: Edition, job: Job, circuit: Circuit, box: Box): Placin
 	if (!room) return needs;
 	for (const device of box.devices) {
 		if (device.state === 'found') continue;
-		const { need } = protectionNeed(edition, outletFacts(edition, job, room, box, device, circuit), job.permitDate, inForce(job));
+		const need = needOf(edition, job, { room, box, device, circuit });
 		needs.gfci ||= need.gfci.required;
 		needs.afci ||= need.afci.required;
 	}
@@ -131,18 +130,17 @@ const together = (prices: PriceList, below: Below | undefined): number =>
 
 function breakersFor(job: Job, circuit: Circuit, prices: PriceList, togetherCost: number) {
 	const notes: string[] = [];
-	const forms = job.panels.find((p) => p.id === circuit.panelId)?.label?.forms ?? [];
+	const listed = (form: BreakerForm) => labelLists(job, circuit.panelId, form);
 	const shared = sharesNeutral(job, circuit);
 	const fuse = (circuit.opener ?? 'breaker') !== 'breaker';
 	const may = (protection: Protection): boolean => {
 		if (protection === 'none') return true;
 		if (fuse) return false;
-		if (forms.length && !forms.includes(protection as BreakerForm)) return false;
-		return protection === 'afci' || !shared;
+		return listed(protection) && (protection === 'afci' || !shared);
 	};
 	if (fuse) notes.push('Fuses: protection stands at the outlets.');
 	if (shared && circuit.poles === 1) notes.push(`${shared} A single-pole GFCI or dual-function breaker trips at once on it.`);
-	const left = (['gfci', 'afci', 'dual'] as const).filter((p) => forms.length && !forms.includes(p));
+	const left = (['gfci', 'afci', 'dual'] as const).filter((p) => !listed(p));
 	if (left.length) notes.push(`The panel's label does not list ${left.join(', ')} breakers.`);
 	const kinds: readonly Protection[] = circuit.poles === 2 ? ['none', 'gfci'] : ['none', 'afci', 'gfci', 'dual'];
 	const breakers = kinds.filter(may).map((protection) => ({

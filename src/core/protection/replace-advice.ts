@@ -1,14 +1,15 @@
-import { inForce } from '../code/amendments';
 import { cite, type Edition } from '../code/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Fix, Rule } from '../model/result';
 import { downstream, runOf } from '../circuits/runs';
+import { labelLists } from '../circuits/slots';
 import { takesProtecting } from '../rough/boxes-fit';
-import { protectionNeed } from './needs';
-import { outletFacts } from './outlet-facts';
+import { needOf } from './need-of';
+import type { ProtectionNeed } from './needs';
 import { pricesOf, sharesNeutral } from './placing-case';
+import { gives } from './reach';
 
 /**
  * What may lawfully stand in an existing box when its receptacle is replaced, in the order in which it is to be thought of:
@@ -88,12 +89,8 @@ export function replaceAdvice(
 	if (!room || !device.receptacles || device.volts !== 120) return null;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const ground = groundOf(job, box, readings);
-	const facts = (method: NonNullable<OutletFacts['replacement']>['method']): OutletFacts => ({
-		...outletFacts(edition, job, room, box, device, circuit),
-		replacement: { groundInBox: ground.state === 'proven', method }
-	});
-	const need = (method: NonNullable<OutletFacts['replacement']>['method']) =>
-		protectionNeed(edition, facts(method), job.permitDate, inForce(job)).need;
+	const need = (method: Method) =>
+		needOf(edition, job, { room, box, device, circuit }, { groundInBox: ground.state === 'proven', method });
 	const duties = dutiesOf(edition, need('gfci-here'));
 	const c: Case = { edition, job, box, device, circuit, need };
 	const choices =
@@ -105,15 +102,16 @@ export function replaceAdvice(
 	return { ground, choices, duties };
 }
 
+type Method = NonNullable<OutletFacts['replacement']>['method'];
 interface Case {
 	edition: Edition;
 	job: Job;
 	box: Box;
 	device: Device;
 	circuit: Circuit | undefined;
-	need: (method: 'gfci-here' | 'gfci-upstream' | 'two-slot') => ReturnType<typeof protectionNeed>['need'];
+	need: (method: Method) => ProtectionNeed;
 }
-function dutiesOf(edition: Edition, need: ReturnType<Case['need']>): ReplaceAdvice['duties'] {
+function dutiesOf(edition: Edition, need: ProtectionNeed): ReplaceAdvice['duties'] {
 	const { replacing } = edition;
 	return [
 		...(need.gfci.required
@@ -216,7 +214,7 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some((d) => d.receptacles === 2 && d.volts === 120));
 	const head = heads[0];
 	const holder = head?.devices.find((d) => d.receptacles === 2 && d.volts === 120);
-	const there = holder && holder.protection !== 'none';
+	const there = holder && gives(holder.protection, 'gfci');
 	if (c.circuit && (!head || !holder)) return null;
 	const find = 'The feed order must be known: in Trace it is found by opening one box and seeing what goes dead.';
 	return {
@@ -255,11 +253,7 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 		if (!device || box.id === head.id || box.state !== 'found' || groundOf(job, box, readings).state === 'proven') return [];
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 		if (!room) return [];
-		const facts = {
-			...outletFacts(edition, job, room, box, device, circuit),
-			replacement: { groundInBox: false, method: 'gfci-upstream' as const }
-		};
-		const { need } = protectionNeed(edition, facts, job.permitDate, inForce(job));
+		const need = needOf(edition, job, { room, box, device, circuit }, { groundInBox: false, method: 'gfci-upstream' });
 		const change = {
 			state: 'planned' as const,
 			slots: 'grounding' as const,
@@ -275,20 +269,18 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 }
 /** The device at the head: what is there already stays, a new one comes with what is asked of its type. */
 function headFix(c: Case, head: Box, holder: Device): Fix {
-	const at = { kind: 'edit-device' as const, label: '', boxId: head.id, deviceId: holder.id };
+	const to = { kind: 'edit-device' as const, label: '', boxId: head.id, deviceId: holder.id };
 	const room = head.roomId ? indexOf(c.job).rooms.get(head.roomId) : undefined;
-	if (holder.protection !== 'none' || !room) return { ...at, change: { feedsLoad: true } };
-	const facts = {
-		...outletFacts(c.edition, c.job, room, head, holder, c.circuit),
-		replacement: { groundInBox: head.ground === 'present', method: 'gfci-here' as const }
-	};
-	const { need } = protectionNeed(c.edition, facts, c.job.permitDate, inForce(c.job));
+	if (gives(holder.protection, 'gfci') || !room) return { ...to, change: { feedsLoad: true } };
+	const at = { room, box: head, device: holder, circuit: c.circuit };
+	const need = needOf(c.edition, c.job, at, { groundInBox: head.ground === 'present', method: 'gfci-here' });
 	return {
-		...at,
+		...to,
 		change: {
 			state: 'planned',
 			slots: 'grounding',
-			protection: ownProtection(c),
+			// What it gave already it still gives.
+			protection: holder.protection === 'afci' ? 'dual' : ownProtection(c),
 			feedsLoad: true,
 			tamperResistant: need.tamperResistant,
 			weatherResistant: need.weatherResistant
@@ -299,13 +291,16 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	const { circuit } = c;
 	const { through, noGround } = c.edition.replacing;
 	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker' || sharesNeutral(c.job, circuit)) return null;
-	const protection = c.need('gfci-here').afci.required || circuit.breaker === 'afci' ? 'dual' : 'gfci';
+	const there = gives(circuit.breaker, 'gfci');
+	const wanted = c.need('gfci-here').afci.required || circuit.breaker === 'afci' ? 'dual' : 'gfci';
+	const protection = there && circuit.breaker !== 'none' ? circuit.breaker : wanted;
+	if (!there && !labelLists(c.job, circuit.panelId, wanted)) return null;
 	return {
 		...base(c),
 		id: 'gfci-breaker',
 		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
 		does: 'The whole circuit is protected, its cable too.',
-		price: prices(c).device.none + prices(c).breaker[protection],
+		price: prices(c).device.none + (there ? 0 : prices(c).breaker[protection]),
 		needs: ["The circuit's own neutral, landed on the breaker", 'A breaker that the panel lists'],
 		tester: OPEN_GROUND,
 		labels: [through, noGround],

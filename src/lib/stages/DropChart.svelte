@@ -1,15 +1,14 @@
 <script lang="ts">
 	import { LineChart, ScatterChart } from 'echarts/charts';
 	import { GridComponent, MarkLineComponent } from 'echarts/components';
-	import { init, use } from 'echarts/core';
+	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
 	import { predict } from '$core/prove/predict';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { theme } from '$lib/ui/theme.svelte';
+	import { chart, type Token } from '$lib/ui/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();
-	let host = $state<HTMLDivElement>();
 	/** Feet from the panel, percent lost: what the run should read, and what was read. */
 	const data = $derived.by(() => {
 		const { run, job, edition, assessment, index } = store;
@@ -30,22 +29,7 @@
 		});
 		return rows.sort((a, b) => a.feet - b.feet);
 	});
-	$effect(() => {
-		if (!host) return;
-		const chart = init(host, null, { renderer: 'svg' });
-		const watch = new ResizeObserver(() => chart.resize());
-		watch.observe(host);
-		chart.setOption(options());
-		return () => {
-			watch.disconnect();
-			chart.dispose();
-		};
-	});
-	// The tokens are read anew when the theme turns.
-	function options() {
-		void theme.dark;
-		const css = getComputedStyle(document.documentElement);
-		const token = (name: string) => css.getPropertyValue(`--${name}`).trim();
+	function options(token: Token) {
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
 		const axis = {
 			axisLine: { lineStyle: { color: token('soft') } },
@@ -54,8 +38,6 @@
 			nameTextStyle: { color: token('soft') }
 		};
 		return {
-			animation: false,
-			textStyle: { fontFamily: 'Barlow' },
 			grid: { left: 46, right: 20, top: 28, bottom: 34 },
 			xAxis: {
 				type: 'value' as const,
@@ -114,7 +96,7 @@
 <figure>
 	<figcaption class="condensed">Drop along the run: the line is predicted, marks are read</figcaption>
 	<div
-		bind:this={host}
+		{@attach chart(options)}
 		role="img"
 		aria-label={data
 			.map((d) => `${d.name}: predicted ${d.predicted.toFixed(1)} %${d.read ? `, read ${d.read.reading.value} %` : ''}`)

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { BarChart } from 'echarts/charts';
 	import { GridComponent, LegendComponent } from 'echarts/components';
-	import { init, use } from 'echarts/core';
+	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
 	import type { PanelLoad } from '$core/circuits/branch-load';
 	import type { ServiceLeg } from '$core/circuits/slots';
 	import { show } from '$core/units/quantity';
-	import { theme } from '$lib/ui/theme.svelte';
+	import { chart, type Token } from '$lib/ui/chart';
 
 	use([BarChart, GridComponent, LegendComponent, SVGRenderer]);
 	interface Props {
@@ -14,7 +14,6 @@
 	}
 	/** What the branch circuits put on each service leg, by what they feed. */
 	let { load }: Props = $props();
-	let host = $state<HTMLDivElement>();
 	const LEGS: readonly ServiceLeg[] = ['B', 'A'];
 	const PARTS = ['appliances', 'kitchen, laundry', 'general'] as const;
 	const partOf = ({ occupant }: PanelLoad['rows'][number]): (typeof PARTS)[number] => {
@@ -32,27 +31,10 @@
 			)
 		}))
 	);
-	$effect(() => {
-		if (!host) return;
-		const chart = init(host, null, { renderer: 'svg' });
-		const watch = new ResizeObserver(() => chart.resize());
-		watch.observe(host);
-		chart.setOption(options());
-		return () => {
-			watch.disconnect();
-			chart.dispose();
-		};
-	});
-	// The tokens are read anew when the theme turns.
-	function options() {
-		void theme.dark;
-		const css = getComputedStyle(document.documentElement);
-		const token = (name: string) => css.getPropertyValue(`--${name}`).trim();
+	function options(token: Token) {
 		const fills = [token('copper'), token('soft'), token('rule')];
 		const words = { color: token('ink'), fontFamily: 'Barlow' };
 		return {
-			animation: false,
-			textStyle: { fontFamily: 'Barlow' },
 			grid: { left: 24, right: 10, top: 50, bottom: 34 },
 			legend: {
 				top: 0,
@@ -92,7 +74,7 @@
 </script>
 
 <div
-	bind:this={host}
+	{@attach chart(options)}
 	role="img"
 	aria-label={`Connected load. Service leg A ${show(load.legs.A / 1000, 1)} kVA, B ${show(load.legs.B / 1000, 1)} kVA`}
 ></div>
