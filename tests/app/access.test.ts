@@ -46,7 +46,17 @@ for (const theme of ['light', 'dark'] as const) {
 		['walk', 'From DXF', 'Walls from a DXF drawing'],
 		['walk', 'Add things', 'In no room yet'],
 		['layout', 'Punch list', 'seen on site'],
-		['circuit', 'Service load', 'How it is reckoned']
+		['circuit', 'Service load', 'How it is reckoned'],
+		['circuit', 'Outlets', 'Drag a box'],
+		['circuit', 'Panel', 'spare of'],
+		['circuit', 'Propose', 'House practice'],
+		['circuit', 'Multiwire', 'share a neutral'],
+		['protect', 'Devices', 'Price list'],
+		['protect', 'Replace', 'First choice'],
+		['protect', 'Labels', 'label'],
+		['protect', 'Letter', 'Pick an outlet'],
+		['protect', 'Editions', 'outlets change'],
+		['protect', 'Inspector', 'Rulings in']
 	] as const) {
 		test(`axe: ${button}, ${theme}`, async () => {
 			await b.resize(DESK);
@@ -56,6 +66,35 @@ for (const theme of ['light', 'dark'] as const) {
 			assert.deepEqual(await violations(), []);
 		});
 	}
+	test(`axe: a circuit and a panel with all their facts open, and what they lead to, ${theme}`, async () => {
+		await b.resize(DESK);
+		await b.go('/job/quillback/circuit');
+		await b.click('main table button.row', 'Water heater');
+		await b.click('.slip summary', 'Facts');
+		await b.find('.slip .facts');
+		await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+		await b.says('Its disconnect', '.slip');
+		assert.deepEqual(await violations(), [], 'circuit');
+		await b.click('main button', 'Panel');
+		await b.click('main button', 'Main panel, its facts');
+		await b.find('.slip fieldset');
+		await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+		assert.deepEqual(await violations(), [], 'panel');
+		await b.go('/job/marrow-street/circuit');
+		await b.click('main button', 'Panel');
+		await b.says('Not believed until proven', 'main');
+		assert.deepEqual(await violations(), [], 'a panel with its old directory');
+		await b.go('/job/marrow-street/protect?box=bd-02');
+		for (const [view, says] of [
+			['Replace', 'A GFCI receptacle here'],
+			['Letter', 'Code basis'],
+			['Devices', 'Place it so']
+		] as const) {
+			await b.click('main button', view);
+			await b.says(says, 'main');
+			assert.deepEqual(await violations(), [], view);
+		}
+	});
 	test(`axe: a room, a thing and a box with all its facts open, ${theme}`, async () => {
 		await b.resize(DESK);
 		for (const css of ['path.floor[aria-label^="Kitchen"]', '[data-fixture="sink"]', '[data-box="K-20"]']) {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { Origin } from 'selenium-webdriver/lib/input.js';
 import { DEMOS } from '../../src/core/demo';
+import { bigHouse } from '../core/big-house';
 import { Browser, together } from './browser';
 
 /** The demo house without circuits becomes, in one press and a few drags, a whole panel with every circuit justified. */
@@ -70,6 +71,24 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	await b.says(/\d\d circuits/, 'main header');
 });
 
+test('a house of 300 boxes: the work says how far it is, and can be stopped; nothing of the job is changed', async () => {
+	const job = { ...bigHouse(), circuits: [], legs: [], panels: [] };
+	const path = join(folder, 'big.json');
+	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 2, job, readings: [], events: [] }));
+	await b.go('/');
+	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.says('Big house', '.frame');
+	await b.go('/job/big/circuit');
+	await b.click('main button', 'Propose circuits');
+	await b.click('main button', 'Propose circuits for 300');
+	await b.find('main [role="progressbar"]');
+	await b.click('main button', 'Stop');
+	await b.says('Stopped.', 'main');
+	await b.says('0 circuits', 'main header');
+	await b.click('main button', 'Propose');
+	assert.deepEqual(await b.complaints(), []);
+});
+
 test('boxes are dragged from circuit to circuit on the board, and along the run on the strip', async () => {
 	await b.go('/job/bare/circuit');
 	await b.click('main button', 'Outlets');
@@ -80,7 +99,7 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	const other = await laneOf('B1-04');
 	assert.notEqual(before, other);
 	await b.run('document.querySelector(`[data-lane="${arguments[0]}"]`).scrollIntoView({ block: "center" })', before);
-	await drag('[data-chip="L-02"]', `[data-lane="${other}"] h3`);
+	await drag('[data-chip="L-02"]', `[data-lane="${other}"] h2`);
 	await b.says(`L-02 on circuit ${other}`);
 	assert.equal(await laneOf('L-02'), other);
 	await b.click('button[aria-label="Undo"]');
@@ -127,7 +146,7 @@ test('the old directory is not believed until it is proven', async () => {
 	await b.go('/job/marrow-street/circuit');
 	await b.click('main button', 'Panel');
 	await b.says('Not believed until proven', 'main');
-	await b.click('button[aria-label="Directory of circuit 1 proven"]');
+	await b.click('main table tbody tr:first-child td:last-child button');
 	await b.says('Circuit 1: directory proven');
 	await b.says('proven', 'main table tbody tr:first-child td:last-child');
 });

@@ -75,7 +75,7 @@
 </p>
 {#if loose.length}
 	<section class="lane loose">
-		<h3>On no circuit <span class="mono">{loose.length}</span></h3>
+		<h2>On no circuit <span class="mono">{loose.length}</span></h2>
 		<div class="chips">
 			{#each loose as b (b.id)}{@render chip(b.id, b.name, null)}{/each}
 		</div>
@@ -89,12 +89,12 @@
 			data-board-circuit={circuit.id}
 			data-lane={circuit.number}
 		>
-			<h3>
+			<h2>
 				<button type="button" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
 					>{circuit.number} · {circuit.name}</button
 				>
 				{#if worst}<Mark kind={worst} />{/if}
-			</h3>
+			</h2>
 			<p class="soft">
 				{circuit.breakerA} A, {inWords(circuit.kind)}{#if most !== null}, <span class="mono" class:over={outlets > most}
 						>{outlets}/{most}</span
@@ -133,20 +133,20 @@
 		border-color: var(--look);
 		margin-bottom: 10px;
 	}
-	h3 {
+	h2 {
 		display: flex;
 		gap: 6px;
 		align-items: center;
 		font-size: 16px;
 	}
-	h3 button {
+	h2 button {
 		all: unset;
 		cursor: pointer;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
-	h3 button:focus-visible {
+	h2 button:focus-visible {
 		outline: 2.5px solid var(--copper);
 	}
 	p {

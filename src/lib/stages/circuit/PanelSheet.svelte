@@ -129,12 +129,12 @@
 		<div class="beside">
 			{#await import('./LegChart.svelte') then { default: LegChart }}<LegChart {load} />{/await}
 			{#if waiting.length}
-				<h3>Without a slot</h3>
+				<h2>Without a slot</h2>
 				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}
 				<Btn small look="main" onclick={placeAll}>Give {waiting.length === 1 ? 'it a slot' : `all ${waiting.length} a slot`}</Btn>
 			{/if}
 			{#if balance && worthIt}
-				<h3>Nearer balance</h3>
+				<h2>Nearer balance</h2>
 				<p>
 					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between the legs becomes
 					<b class="mono">{show(balance.then / 1000, 1)}</b>.
@@ -153,7 +153,7 @@
 		</div>
 	</div>
 	{#if told.length}
-		<h3>What the old directory says</h3>
+		<h2>What the old directory says</h2>
 		<p class="soft">Not believed until proven: a circuit is proven when it was switched off and its outlets were found dead.</p>
 		<table class="data">
 			<thead><tr><th class="num">No.</th><th>Directory</th><th>Circuit here</th><th>Proven</th></tr></thead>
@@ -171,10 +171,11 @@
 							<Btn
 								small
 								pressed={!!c.proven}
-								label={`Directory of circuit ${c.number} proven`}
 								onclick={() => prove({ kind: 'circuit', id: c.id, circuit: c, slot: c.slot, poles: c.poles }, !c.proven)}
 							>
-								{#if c.proven}<Mark kind="good" /> proven{:else}<Mark kind="unknown" /> not proven{/if}
+								{#if c.proven}<Mark kind="good" /> proven{:else}<Mark kind="unknown" /> not proven{/if}<span class="sr-only"
+									>, circuit {c.number}</span
+								>
 							</Btn>
 						</td>
 					</tr>
@@ -194,6 +195,9 @@
 		justify-content: space-between;
 		gap: 8px 14px;
 		margin-bottom: 10px;
+	}
+	h2 {
+		font-size: 18px;
 	}
 	.tabs {
 		display: flex;

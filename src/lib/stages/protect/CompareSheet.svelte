@@ -24,9 +24,8 @@
 	/>
 	<p class="big"><b>{compared.changes.length}</b> {compared.changes.length === 1 ? 'outlet changes' : 'outlets change'}</p>
 	<p class="big">
-		<b>{more > 0 ? '+' : ''}{show(more, 0)}</b> for breakers and devices: {price(compared.price.here)} here, {price(
-			compared.price.there
-		)} by {other}
+		<b>{more > 0 ? '+' : more < 0 ? '−' : ''}{show(Math.abs(more), 0)}</b> for breakers and devices: {price(compared.price.here)} here,
+		{price(compared.price.there)} by {other}
 	</p>
 </div>
 <table class="data">
@@ -65,6 +64,9 @@
 		gap: 10px 24px;
 		align-items: end;
 		margin-bottom: 12px;
+	}
+	td:first-child {
+		white-space: nowrap;
 	}
 	.big {
 		margin: 0;

@@ -6,6 +6,7 @@
 	import { placingWays, priceOfAll, pricesOf, type PlacedWay } from '$core/protection/placing-case';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
@@ -54,45 +55,47 @@
 </script>
 
 {#if chosen}
-	<section class="ways">
-		<header>
-			<h2>{chosen.circuit.number} · {chosen.circuit.name}</h2>
-			<p class="soft">{counted(chosen.needs, 'box', 'boxes')} of it {chosen.needs === 1 ? 'needs' : 'need'} protection.</p>
-		</header>
-		{#each chosen.notes as note (note)}<p><Mark kind="caution" /> {note}</p>{/each}
-		<div class="cards">
-			{#each chosen.ways as way, i (way.breaker)}
-				<article class:first={i === 0}>
-					<p class="price">
-						<b>{show(way.price, 0)}</b>
-						<span class="soft">by the price list{i === 0 ? ', the least with what goes dead weighed' : ''}</span>
+	{#key chosen.circuit.id}
+		<section class="ways" {@attach atTop}>
+			<header>
+				<h2>{chosen.circuit.number} · {chosen.circuit.name}</h2>
+				<p class="soft">{counted(chosen.needs, 'box', 'boxes')} of it {chosen.needs === 1 ? 'needs' : 'need'} protection.</p>
+			</header>
+			{#each chosen.notes as note (note)}<p><Mark kind="caution" /> {note}</p>{/each}
+			<div class="cards">
+				{#each chosen.ways as way, i (way.breaker)}
+					<article class:first={i === 0}>
+						<p class="price">
+							<b>{show(way.price, 0)}</b>
+							<span class="soft">by the price list{i === 0 ? ', the least with what goes dead weighed' : ''}</span>
+						</p>
+						<ul>
+							<li><b>{WORDS[way.breaker]}</b> breaker</li>
+							{#each devicesOf(way) as words (words)}<li>{words}</li>{/each}
+						</ul>
+						{#each way.trips as trip (trip.source)}
+							<p class="trip">
+								If <b>{trip.source}</b> trips: {counted(trip.boxIds.length, 'box', 'boxes')} dead in {trip.rooms.join(', ') ||
+									'no room'}
+								<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
+							</p>
+						{:else}<p class="trip soft">Nothing here trips but the breaker's own overcurrent.</p>{/each}
+						{#if way.breaker === 'gfci' || way.breaker === 'dual'}
+							<p class="trip soft">
+								The neutral of circuit {chosen.circuit.number} on the breaker or its clip, its pigtail to the neutral bar.
+							</p>
+						{/if}
+						<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Place it so</Btn>
+					</article>
+				{:else}
+					<p>
+						<Mark kind="violation" word /> No breaker and device that may stand here meet every need: a box with room, ready access
+						or another breaker is wanted.
 					</p>
-					<ul>
-						<li><b>{WORDS[way.breaker]}</b> breaker</li>
-						{#each devicesOf(way) as words (words)}<li>{words}</li>{/each}
-					</ul>
-					{#each way.trips as trip (trip.source)}
-						<p class="trip">
-							If <b>{trip.source}</b> trips: {counted(trip.boxIds.length, 'box', 'boxes')} dead in {trip.rooms.join(', ') ||
-								'no room'}
-							<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
-						</p>
-					{:else}<p class="trip soft">Nothing here trips but the breaker's own overcurrent.</p>{/each}
-					{#if way.breaker === 'gfci' || way.breaker === 'dual'}
-						<p class="trip soft">
-							The neutral of circuit {chosen.circuit.number} on the breaker or its clip, its pigtail to the neutral bar.
-						</p>
-					{/if}
-					<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Place it so</Btn>
-				</article>
-			{:else}
-				<p>
-					<Mark kind="violation" word /> No breaker and device that may stand here meet every need: a box with room, ready access or
-					another breaker is wanted.
-				</p>
-			{/each}
-		</div>
-	</section>
+				{/each}
+			</div>
+		</section>
+	{/key}
 {:else}<p class="soft">Pick a circuit to see the two or three best ways, and what goes dead with each.</p>{/if}
 
 <table class="data">

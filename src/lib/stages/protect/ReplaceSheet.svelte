@@ -4,6 +4,7 @@
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
@@ -34,39 +35,42 @@
 {#if chosen}
 	{@const { advice } = chosen}
 	{@const [mark, words] = GROUND[advice.ground.state]}
-	<section class="chosen">
-		<h2>{chosen.box.name}, {chosen.room}</h2>
-		<p><Mark kind={mark} /> <b>{words}</b>. {advice.ground.why}</p>
-		{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
-		{#if advice.duties.length}
-			<p>A replacement here brings with it:</p>
-			<ul>
-				{#each advice.duties as d (d.text)}<li>{d.text} <RuleChip rule={d.rule} /></li>{/each}
-			</ul>
-		{/if}
-		<ol>
-			{#each advice.choices as c (c.id)}
-				<li>
-					<h3>{c.title} <RuleChip rule={c.rule} /></h3>
-					<p>
-						{c.does}{#if c.price !== null}<span class="cost"><b class="mono">{show(c.price, 0)}</b> by the price list.</span>{/if}
-					</p>
-					{#if c.labels.length}<p>
-							On its face: {#each c.labels as l (l)}<span class="label">{l}</span>
-							{/each}
-						</p>{/if}
-					{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
-					<p class="soft">A plug-in tester: {c.tester}</p>
-					{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
-					{#if c.wholeRun}
-						{@const { wholeRun } = c}
-						<Btn small onclick={() => store.edit(wholeRun.label, applyFix(wholeRun, freshId))}>{wholeRun.label}</Btn>
-					{/if}
-					{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
-				</li>
-			{/each}
-		</ol>
-	</section>
+	{#key chosen.box.id}
+		<section class="chosen" {@attach atTop}>
+			<h2>{chosen.box.name}, {chosen.room}</h2>
+			<p><Mark kind={mark} /> <b>{words}</b>. {advice.ground.why}</p>
+			{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
+			{#if advice.duties.length}
+				<p>A replacement here brings with it:</p>
+				<ul>
+					{#each advice.duties as d (d.text)}<li>{d.text} <RuleChip rule={d.rule} /></li>{/each}
+				</ul>
+			{/if}
+			<ol>
+				{#each advice.choices as c (c.id)}
+					<li>
+						<h3>{c.title} <RuleChip rule={c.rule} /></h3>
+						<p>
+							{c.does}{#if c.price !== null}<span class="cost"><b class="mono">{show(c.price, 0)}</b> by the price list.</span
+								>{/if}
+						</p>
+						{#if c.labels.length}<p>
+								On its face: {#each c.labels as l (l)}<span class="label">{l}</span>
+								{/each}
+							</p>{/if}
+						{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
+						<p class="soft">A plug-in tester: {c.tester}</p>
+						{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
+						{#if c.wholeRun}
+							{@const { wholeRun } = c}
+							<Btn small onclick={() => store.edit(wholeRun.label, applyFix(wholeRun, freshId))}>{wholeRun.label}</Btn>
+						{/if}
+						{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
+					</li>
+				{/each}
+			</ol>
+		</section>
+	{/key}
 {:else if rows.length}<p class="soft">
 		Pick an existing receptacle: its lawful replacements, in order, with labels and cost.
 	</p>{/if}
@@ -98,6 +102,9 @@
 	}
 	.chosen p {
 		margin: 4px 0;
+	}
+	td:first-child {
+		white-space: nowrap;
 	}
 	.ask {
 		color: var(--look);
