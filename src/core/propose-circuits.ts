@@ -5,7 +5,7 @@ import { groupUnits, type GroupCase } from './circuits/group-search';
 import { sortOutlets, type OutletClass, type OwnCircuit, type Sorted, type Unit } from './circuits/outlet-classes';
 import { buildingOf } from './circuits/buildings';
 import { feetBetween } from './circuits/moving';
-import { runOf } from './circuits/runs';
+import { hasReceptacles, runOf } from './circuits/runs';
 import { labelLists } from './circuits/slots';
 import { sizeCircuit } from './circuits/size';
 import { floorArea } from './circuits/service-of-job';
@@ -245,7 +245,8 @@ function sizedAs(edition: Edition, job: Job, circuit: Circuit): { circuit: Parti
 	const breakerA = keeps && (!least.ok || least.value.breakerA <= circuit.breakerA) ? circuit.breakerA : undefined;
 	const sized = sizeCircuit(edition, { ...first, limits, awg: undefined, breakerA });
 	if (!sized.ok) return null;
-	return { circuit: { breakerA: sized.value.breakerA }, leg: { awg: sized.value.awg } };
+	const heavier = job.practice.receptacles12 && sized.value.awg === '14' && hasReceptacles(job, circuit);
+	return { circuit: { breakerA: sized.value.breakerA }, leg: { awg: heavier ? '12' : sized.value.awg } };
 }
 
 /** The kind of breaker that its outlets need and that its panel's label lists. What a device of the run gives already is not asked of it. */

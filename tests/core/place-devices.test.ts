@@ -16,6 +16,7 @@ import {
 	type PlacingCase
 } from '../../src/core/protection/place-devices';
 import { placingWays } from '../../src/core/protection/placing-case';
+import { priceOf12 } from '../../src/core/protection/practice-costs';
 import { box, circuit, job, leg } from './small-job';
 
 const GFCI = { protection: 'gfci' as const, price: 22 };
@@ -175,7 +176,8 @@ test('arc-fault protection at the first outlet: only by a listed home run, short
 			boxes: [box('a'), box('b')],
 			legs: [leg('p', 'a', feet), leg('a', 'b', 10)]
 		});
-		return placingWays(editions['2023'], j, j.circuits[0] as Circuit).ways.some((w) => w.breaker === 'none');
+		const { ways } = placingWays(editions['2023'], j, j.circuits[0] as Circuit);
+		return ways.some((w) => w.breaker === 'none' && !w.branchFeeder);
 	};
 	assert.deepEqual(
 		[
@@ -216,4 +218,45 @@ test('on a shared neutral no single-pole GFCI or dual-function breaker: not chos
 	);
 	const borrowed = job({ circuits: [circuit({ breaker: 'gfci', borrowedNeutral: true })] });
 	assert.match(found(borrowed)[0]?.message ?? '', /Circuit 1 borrows a neutral/);
+});
+
+/** A bedroom circuit of two boxes, fed from `p`; nothing protected yet. */
+const bedroomOf = (more: Partial<Circuit> = {}, change: Partial<Job> = {}) =>
+	job({
+		circuits: [circuit(more)],
+		boxes: [box('a'), box('b')],
+		legs: [leg('p', 'a', 30), leg('a', 'b', 10)],
+		...change
+	});
+test('a branch/feeder AFCI breaker lets arc-fault protection begin at the first outlet: 42 + 38, and the circuit keeps it', () => {
+	const j = bedroomOf();
+	const way = placingWays(editions['2023'], j, j.circuits[0] as Circuit).ways.find((w) => w.branchFeeder);
+	assert.deepEqual([way?.breaker, way?.price, way?.devices], ['none', 80, [{ boxId: 'a', protection: 'afci', feedsLoad: true }]]);
+	const placed = produce(j, placeProtection('c1', 'none', way?.devices ?? [], true));
+	assert.equal(placed.circuits[0]?.homeRun, 'branch-feeder-breaker');
+	// Back to a combination breaker, and it is gone again.
+	assert.equal(produce(placed, placeProtection('c1', 'afci', [])).circuits[0]?.homeRun, undefined);
+	const fuses = bedroomOf({ opener: 'plug-fuse' });
+	assert.equal(
+		placingWays(editions['2023'], fuses, fuses.circuits[0] as Circuit).ways.some((w) => w.branchFeeder),
+		false
+	);
+});
+test('where both protections are asked, practice settles one device or two, each with its price', () => {
+	const best = (bothBy: 'dual' | 'separate') => {
+		const c = byNumber(demo, 3);
+		return placingWays(editions[demo.edition], demo, c, { bothBy }).ways[0];
+	};
+	const dual = (w: ReturnType<typeof best>) => w?.breaker === 'dual' || !!w?.devices.some((d) => d.protection === 'dual');
+	assert.equal(dual(best('dual')), true);
+	assert.equal(dual(best('separate')), false);
+});
+test('12 AWG on a 15 A circuit of receptacles: 40 ft at 0.70 instead of 0.45 is 10 more; found cable is not counted', () => {
+	const planned = {
+		legs: [leg('p', 'a', 30, { state: 'planned', awg: '14' }), leg('a', 'b', 10, { state: 'planned', awg: '14' })]
+	};
+	const { price, feet, unmeasured } = priceOf12(bedroomOf({ breakerA: 15 }, planned));
+	assert.deepEqual([Math.round(price * 100) / 100, feet, unmeasured], [10, 40, 0]);
+	assert.equal(priceOf12(bedroomOf({ breakerA: 20 }, planned)).feet, 0);
+	assert.equal(priceOf12(bedroomOf({ breakerA: 15 }, { legs: [leg('p', 'a', 30, { state: 'found', awg: '14' })] })).feet, 0);
 });

@@ -72,6 +72,9 @@ export const boxesServed = (job: Job, run: Run): Box[] => servedOf(job, run).box
 /** What a circuit supplies, each with its box; a switch is no outlet. */
 export const outletsServed = (job: Job, run: Run): Outlet[] => servedOf(job, run).outlets;
 
+export const hasReceptacles = (job: Job, circuit: Circuit): boolean =>
+	outletsServed(job, runOf(job, circuit)).some((o) => o.device.receptacles > 0);
+
 export interface Outlet {
 	box: Box;
 	device: Device;

@@ -39,7 +39,8 @@ function firstBox(
 	device: Box['devices'][number],
 	say: (text: string, rule: Rule) => FaceLabel
 ): FaceLabel[] {
-	const begins = (device.protection === 'afci' || device.protection === 'dual') && circuit?.homeRun === 'listed-combination';
+	const marked = circuit?.homeRun === 'listed-combination' || circuit?.homeRun === 'branch-feeder-breaker';
+	const begins = (device.protection === 'afci' || device.protection === 'dual') && marked;
 	return begins && box.state !== 'found' ? [say('First outlet of the branch circuit', cite(edition, edition.afci.rule))] : [];
 }
 

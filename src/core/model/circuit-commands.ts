@@ -137,10 +137,15 @@ export const placeProtection =
 	(
 		circuitId: string,
 		breaker: Protection,
-		devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[]
+		devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[],
+		/** The breaker is a branch/feeder AFCI, before arc-fault protection at the first outlet. */
+		branchFeeder = false
 	): Command =>
 	(draft) => {
-		rowIn<Circuit>(draft.circuits, circuitId, 'circuit').breaker = breaker;
+		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
+		circuit.breaker = breaker;
+		if (branchFeeder) circuit.homeRun = 'branch-feeder-breaker';
+		else if (circuit.homeRun === 'branch-feeder-breaker') delete circuit.homeRun;
 		const onRun = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
 		const put = new Map(devices.map((d) => [d.boxId, d]));
 		for (const box of draft.boxes) {

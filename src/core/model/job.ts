@@ -2,6 +2,7 @@ import type { Awg, Metal } from '../units/gauge';
 import type {
 	AmendableFigure,
 	AMENDMENT_CHANGES,
+	BothBy,
 	BreakerForm,
 	BreakKind,
 	Cable,
@@ -77,6 +78,10 @@ export interface Practice {
 	prices?: PriceList | undefined;
 	/** Where the shop would have protection, among what is lawful; left out: wherever it costs least. */
 	protectAt?: ProtectAt | undefined;
+	/** Where both protections are asked; left out: whatever costs least. */
+	bothBy?: BothBy | undefined;
+	/** 12 AWG to every receptacle, on 15 A too. */
+	receptacles12?: boolean | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
@@ -104,6 +109,10 @@ export interface PriceList {
 	twoPole: number;
 	/** `none`: an ordinary receptacle. */
 	device: Record<Protection, number>;
+	/** A branch/feeder AFCI breaker; left out: the usual. */
+	branchFeeder?: number | undefined;
+	/** A foot of two-wire cable with ground; left out: the usual. */
+	cableFt?: { '14': number; '12': number } | undefined;
 	/** What it is held to cost that a further room goes dead with a trip, and that something delicate does. */
 	perRoom: number;
 	perDelicate: number;
@@ -567,7 +576,9 @@ export const DEFAULT_PRICES: PriceList = {
 	twoPole: 2,
 	device: { none: 3, gfci: 22, afci: 38, dual: 45 },
 	perRoom: 6,
-	perDelicate: 15
+	perDelicate: 15,
+	branchFeeder: 42,
+	cableFt: { '14': 0.45, '12': 0.7 }
 };
 export const DEFAULT_PRACTICE: Practice = {
 	wallHeightIn: 16,

@@ -188,8 +188,8 @@ export type PanelKind = (typeof PANEL_KINDS)[number];
 /** Kinds of breaker that a panel's label may list. */
 export const BREAKER_FORMS = ['full-size', 'two-pole', 'tandem', 'gfci', 'afci', 'dual'] as const;
 export type BreakerForm = (typeof BREAKER_FORMS)[number];
-/** A home run that lets arc-fault protection begin at the first outlet: listed with its breaker, or in metal. */
-export const HOME_RUNS = ['listed-combination', 'metal-raceway'] as const;
+/** What lets arc-fault protection begin at the first outlet: listed with its breaker, in metal, or a branch/feeder AFCI breaker. */
+export const HOME_RUNS = ['listed-combination', 'metal-raceway', 'branch-feeder-breaker'] as const;
 export type HomeRun = (typeof HOME_RUNS)[number];
 /** What a local amendment does to a rule, and the figures that it may change. */
 export const AMENDMENT_CHANGES = ['off', 'on', 'as-edition', 'figure'] as const;
@@ -201,6 +201,9 @@ export type ItemState = (typeof ITEM_STATES)[number];
 /** Where protection stands by house practice. */
 export const PROTECT_AT = ['breaker', 'outlet'] as const;
 export type ProtectAt = (typeof PROTECT_AT)[number];
+/** What gives both protections where both are asked: one dual-function device, or one of each kind. */
+export const BOTH_BY = ['dual', 'separate'] as const;
+export type BothBy = (typeof BOTH_BY)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];

@@ -14,6 +14,7 @@ import {
 	DAMPNESS,
 	DEVICE_KINDS,
 	DISCONNECTS,
+	BOTH_BY,
 	HOME_RUNS,
 	ITEM_STATES,
 	DWELLINGS,
@@ -70,11 +71,15 @@ const practice = shape({
 	dropPercent: must(figure(0.5, 20)),
 	protectingDeviceIn: maybe(figure(0.5, 6)),
 	protectAt: maybe(oneOf(PROTECT_AT)),
+	bothBy: maybe(oneOf(BOTH_BY)),
+	receptacles12: maybe(flag()),
 	prices: maybe(
 		shape({
 			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
 			twoPole: must(figure(1, 10)),
 			device: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
+			branchFeeder: maybe(figure(0, 100_000)),
+			cableFt: maybe(shape({ '14': price(), '12': price() }).default(undefined)),
 			perRoom: price(),
 			perDelicate: price()
 		}).default(undefined)

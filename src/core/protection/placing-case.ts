@@ -1,7 +1,7 @@
 import type { Edition } from '../code/edition';
-import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type PriceList } from '../model/job';
+import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type Practice, type PriceList } from '../model/job';
 import { indexOf } from '../model/job-index';
-import type { BreakerForm, Protection, ProtectAt } from '../model/kinds';
+import type { BothBy, BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../circuits/runs';
 import { labelLists } from '../circuits/slots';
@@ -13,6 +13,8 @@ import { goesDead } from './reach';
 export interface PlacedWay extends Placement {
 	/** What goes dead when each source trips: the breaker first. */
 	trips: { source: string; boxIds: string[]; rooms: string[] }[];
+	/** The breaker is a branch/feeder AFCI, which lets arc-fault protection begin at the first outlet. */
+	branchFeeder: boolean;
 }
 export interface Ways {
 	/** The least cost first; empty: some need cannot be met. */
@@ -21,12 +23,19 @@ export interface Ways {
 	notes: string[];
 	needs: number;
 }
-export const pricesOf = (job: Job): PriceList => job.practice.prices ?? DEFAULT_PRICES;
+export const pricesOf = (job: Job): PriceList => ({ ...DEFAULT_PRICES, ...job.practice.prices });
 
-export function placingWays(edition: Edition, job: Job, circuit: Circuit, at = job.practice.protectAt): Ways {
+/** What the shop would rather have, of what is lawful. */
+export type Preference = Pick<Practice, 'protectAt' | 'bothBy'>;
+
+export function placingWays(edition: Edition, job: Job, circuit: Circuit, as: Preference = job.practice): Ways {
 	const run = runOf(job, circuit);
 	const { placing, notes } = placingCase(edition, job, run);
-	const ways = [...placeDevices(placing)].sort((a, b) => against(at, a) - against(at, b)).slice(0, 3);
+	const both = placing.boxes.some((b) => b.needs.gfci) && placing.boxes.some((b) => b.needs.afci);
+	const off = (p: Placement) => against(as.protectAt, p) + (both ? againstBoth(as.bothBy, p) : 0);
+	const plain = placeDevices(placing).map((w) => ({ ...w, branchFeeder: circuit.homeRun === 'branch-feeder-breaker' }));
+	const found = [...plain, ...byBranchFeeder(edition, job, circuit)];
+	const ways = found.sort((a, b) => off(a) - off(b) || a.cost - b.cost || a.devices.length - b.devices.length).slice(0, 3);
 	return {
 		ways: ways.map((w) => ({ ...w, trips: tripsOf(job, run, w) })),
 		notes,
@@ -39,9 +48,22 @@ function against(at: ProtectAt | undefined, { breaker, devices }: Placement): nu
 	if (at === 'breaker') return devices.length ? 1 : 0;
 	return at === 'outlet' && (breaker === 'gfci' || breaker === 'dual') ? 1 : 0;
 }
-/** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */
-export const priceOfAll = (edition: Edition, job: Job, at?: ProtectAt): number =>
-	job.circuits.reduce((sum, c) => sum + (placingWays(edition, job, c, at).ways[0]?.price ?? 0), 0);
+/** Two devices where one would do, or the other way round. */
+function againstBoth(by: BothBy | undefined, { breaker, devices }: Placement): number {
+	const dual = breaker === 'dual' || devices.some((d) => d.protection === 'dual');
+	return by && dual !== (by === 'dual') ? 1 : 0;
+}
+/** Ways with a branch/feeder AFCI breaker before arc-fault protection at the first outlet. @source 210.12, second of its means */
+function byBranchFeeder(edition: Edition, job: Job, circuit: Circuit): (Placement & { branchFeeder: boolean })[] {
+	const single = circuit.poles === 1 && (circuit.opener ?? 'breaker') === 'breaker';
+	if (circuit.homeRun || !single || !labelLists(job, circuit.panelId, 'afci')) return [];
+	const as: Circuit = { ...circuit, homeRun: 'branch-feeder-breaker' };
+	const { placing } = placingCase(edition, job, { ...runOf(job, circuit), circuit: as });
+	const begins = (p: Placement) => p.devices.some((d) => d.protection === 'afci' || d.protection === 'dual');
+	return placeDevices({ ...placing, breakers: placing.breakers.filter((b) => b.protection === 'none') })
+		.filter(begins)
+		.map((p) => ({ ...p, branchFeeder: true }));
+}
 
 export function placingCase(edition: Edition, job: Job, run: Run): { placing: PlacingCase; notes: string[] } {
 	const { boxes } = indexOf(job);
@@ -95,7 +117,7 @@ function afciAtOutlet(edition: Edition, run: Run, box: Box, device: Device): boo
 	const node = run.byBox.get(box.id);
 	if (!node || node.fromId !== run.circuit.panelId) return false;
 	const { homeRun } = run.circuit;
-	if (homeRun === 'metal-raceway') return true;
+	if (homeRun === 'metal-raceway' || homeRun === 'branch-feeder-breaker') return true;
 	const most = edition.afci.homeRunFt[node.leg.awg];
 	return homeRun === 'listed-combination' && most !== undefined && node.leg.lengthFt !== null && node.leg.lengthFt <= most;
 }
@@ -145,10 +167,17 @@ function breakersFor(job: Job, circuit: Circuit, prices: PriceList, togetherCost
 	const kinds: readonly Protection[] = circuit.poles === 2 ? ['none', 'gfci'] : ['none', 'afci', 'gfci', 'dual'];
 	const breakers = kinds.filter(may).map((protection) => ({
 		protection,
-		price: prices.breaker[protection] * (circuit.poles === 2 ? prices.twoPole : 1),
+		price: priceOfBreaker(circuit, protection, prices),
 		togetherCost: protection === 'none' ? 0 : togetherCost
 	}));
 	return { breakers, notes };
+}
+
+/** A plain breaker is a branch/feeder AFCI where the home run is begun by one. */
+function priceOfBreaker(circuit: Circuit, protection: Protection, prices: PriceList): number {
+	const begun = circuit.homeRun === 'branch-feeder-breaker' && protection === 'none';
+	const one = begun ? (prices.branchFeeder ?? prices.breaker.afci) : prices.breaker[protection];
+	return one * (circuit.poles === 2 ? prices.twoPole : 1);
 }
 
 /** Why a single-pole breaker that watches the neutral cannot serve this circuit; null: its neutral is its own. */

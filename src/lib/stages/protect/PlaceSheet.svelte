@@ -1,13 +1,15 @@
 <script lang="ts">
 	import { placeProtection } from '$core/model/circuit-commands';
 	import { editJob } from '$core/model/commands';
-	import type { PriceList } from '$core/model/job';
+	import type { Practice, PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
-	import { placingWays, priceOfAll, pricesOf, type PlacedWay } from '$core/protection/placing-case';
+	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
+	import { priceOf12, priceOfAll } from '$core/protection/practice-costs';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
+	import FlagField from '$lib/ui/fields/FlagField.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -32,14 +34,42 @@
 		})
 	);
 	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
+	const protectAt = $derived(store.job.practice.protectAt);
+	const bothBy = $derived(store.job.practice.bothBy);
 	/** What each practice costs over the whole job. */
 	const practices = $derived([
-		{ value: '' as const, name: 'wherever it costs least', price: priceOfAll(store.edition, store.job, undefined) },
-		{ value: 'breaker' as const, name: 'at the breaker', price: priceOfAll(store.edition, store.job, 'breaker') },
-		{ value: 'outlet' as const, name: 'GFCI at the outlets', price: priceOfAll(store.edition, store.job, 'outlet') }
+		{ value: '' as const, name: 'wherever it costs least', price: priceOfAll(store.edition, store.job, { bothBy }) },
+		{
+			value: 'breaker' as const,
+			name: 'at the breaker',
+			price: priceOfAll(store.edition, store.job, { bothBy, protectAt: 'breaker' })
+		},
+		{
+			value: 'outlet' as const,
+			name: 'GFCI at the outlets',
+			price: priceOfAll(store.edition, store.job, { bothBy, protectAt: 'outlet' })
+		}
 	]);
+	const both = $derived([
+		{ value: '' as const, name: 'whatever costs least', price: priceOfAll(store.edition, store.job, { protectAt }) },
+		{
+			value: 'dual' as const,
+			name: 'one dual-function device',
+			price: priceOfAll(store.edition, store.job, { protectAt, bothBy: 'dual' })
+		},
+		{
+			value: 'separate' as const,
+			name: 'AFCI and GFCI apart',
+			price: priceOfAll(store.edition, store.job, { protectAt, bothBy: 'separate' })
+		}
+	]);
+	const heavier = $derived(priceOf12(store.job));
+	const keep = (what: string, change: Partial<Practice>) =>
+		store.edit(`House practice: ${what}`, editJob({ practice: { ...store.job.practice, ...change } }));
 	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));
 	const prices = $derived(pricesOf(store.job));
+	const GAUGES = ['14', '12'] as const;
+	const cableFt = $derived(prices.cableFt ?? { '14': 0, '12': 0 });
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
 	const devicesOf = (w: PlacedWay) =>
 		w.devices.map(
@@ -47,7 +77,10 @@
 		);
 	const place = (w: PlacedWay) =>
 		chosen &&
-		store.edit(`Circuit ${chosen.circuit.number}: protection placed`, placeProtection(chosen.circuit.id, w.breaker, w.devices));
+		store.edit(
+			`Circuit ${chosen.circuit.number}: protection placed`,
+			placeProtection(chosen.circuit.id, w.breaker, w.devices, w.branchFeeder)
+		);
 	const put = (what: string, next: Partial<PriceList>) =>
 		store.edit(`Price of ${what}`, editJob({ practice: { ...store.job.practice, prices: { ...prices, ...next } } }));
 	const isPrice = (v: string) =>
@@ -63,14 +96,15 @@
 			</header>
 			{#each chosen.notes as note (note)}<p><Mark kind="caution" /> {note}</p>{/each}
 			<div class="cards">
-				{#each chosen.ways as way, i (way.breaker)}
+				{#each chosen.ways as way, i (`${way.breaker} ${way.branchFeeder}`)}
 					<article class:first={i === 0}>
 						<p class="price">
 							<b>{show(way.price, 0)}</b>
 							<span class="soft">by the price list{i === 0 ? ', the least with what goes dead weighed' : ''}</span>
 						</p>
 						<ul>
-							<li><b>{WORDS[way.breaker]}</b> breaker</li>
+							<li><b>{way.branchFeeder ? 'branch/feeder AFCI' : WORDS[way.breaker]}</b> breaker</li>
+							{#if way.branchFeeder}<li>the first box marked as the first outlet</li>{/if}
 							{#each devicesOf(way) as words (words)}<li>{words}</li>{/each}
 						</ul>
 						{#each way.trips as trip (trip.source)}
@@ -136,9 +170,28 @@
 		label="House practice: protection stands"
 		value={store.job.practice.protectAt ?? ''}
 		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
-		onkeep={(v) =>
-			store.edit('House practice: protection', editJob({ practice: { ...store.job.practice, protectAt: v || undefined } }))}
+		onkeep={(v) => keep('protection', { protectAt: v || undefined })}
 	/>
+	<SelectField
+		label="Where both protections are asked"
+		value={bothBy ?? ''}
+		options={both.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
+		onkeep={(v) => keep('both protections', { bothBy: v || undefined })}
+	/>
+	<div>
+		<FlagField
+			label="Wire of receptacles on 15 A"
+			value={store.job.practice.receptacles12 ?? false}
+			yes={`12 AWG: ${show(heavier.price, 0)} more`}
+			no="14 AWG, as the breaker lets"
+			onkeep={(v) => keep('wire of receptacles', { receptacles12: v || undefined })}
+		/>
+		<p class="soft">
+			{show(heavier.feet, 0)} ft of planned cable{heavier.unmeasured
+				? `, and ${counted(heavier.unmeasured, 'leg')} not measured`
+				: ''}. Circuits proposed from now on keep to it.
+		</p>
+	</div>
 </div>
 <details>
 	<summary>Price list, and what going dead is held to cost</summary>
@@ -159,6 +212,22 @@
 				check={isPrice}
 				inputmode="decimal"
 				onkeep={(v) => put(`${WORDS[p]} receptacles`, { device: { ...prices.device, [p]: Number(v) } })}
+			/>
+		{/each}
+		<TextField
+			label="branch/feeder AFCI breaker"
+			value={show(prices.branchFeeder ?? 0)}
+			check={isPrice}
+			inputmode="decimal"
+			onkeep={(v) => put('branch/feeder AFCI breakers', { branchFeeder: Number(v) })}
+		/>
+		{#each GAUGES as awg (awg)}
+			<TextField
+				label={`A foot of ${awg}-2 cable`}
+				value={show(cableFt[awg])}
+				check={isPrice}
+				inputmode="decimal"
+				onkeep={(v) => put(`${awg}-2 cable`, { cableFt: { ...cableFt, [awg]: Number(v) } })}
 			/>
 		{/each}
 		<TextField
@@ -236,7 +305,9 @@
 		padding: 4px;
 	}
 	.practice {
-		max-width: 320px;
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+		gap: 12px;
 		margin-top: 12px;
 	}
 	details {

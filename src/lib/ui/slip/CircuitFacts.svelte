@@ -175,13 +175,14 @@
 		/>
 		<SelectField
 			label="Home run, for AFCI at the first outlet"
-			value={circuit.homeRun ?? ''}
+			value={circuit.homeRun ?? ('' as const)}
 			options={[
 				{ value: '', name: 'ordinary cable' },
 				{ value: 'listed-combination', name: 'listed with its breaker' },
-				{ value: 'metal-raceway', name: 'in metal, to the first box' }
+				{ value: 'metal-raceway', name: 'in metal, to the first box' },
+				{ value: 'branch-feeder-breaker', name: 'branch/feeder AFCI breaker' }
 			]}
-			onkeep={(v) => set('home run', { homeRun: v === 'listed-combination' || v === 'metal-raceway' ? v : undefined })}
+			onkeep={(v) => set('home run', { homeRun: v || undefined })}
 		/>
 	</div>
 	<p class="soft">Attics are hot: three cables through one sealed hole, or bundled for more than 24 in, count together.</p>

@@ -1,0 +1,20 @@
+import type { Edition } from '../code/edition';
+import type { Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { hasReceptacles } from '../circuits/runs';
+import { placingWays, pricesOf, type Preference } from './placing-case';
+
+/** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */
+export const priceOfAll = (edition: Edition, job: Job, as: Preference = {}): number =>
+	job.circuits.reduce((sum, c) => sum + (placingWays(edition, job, c, as).ways[0]?.price ?? 0), 0);
+
+/** What 12 AWG instead of 14 costs more, over the planned cable of circuits with receptacles; and feet that are not measured yet. */
+export function priceOf12(job: Job): { price: number; feet: number; unmeasured: number } {
+	const per = pricesOf(job).cableFt ?? { '14': 0, '12': 0 };
+	const legs = job.circuits
+		.filter((c) => c.breakerA === 15 && hasReceptacles(job, c))
+		.flatMap((c) => indexOf(job).legsOfCircuit.get(c.id) ?? [])
+		.filter((l) => l.state === 'planned' && !l.inCableOf && (l.awg === '14' || job.practice.receptacles12));
+	const feet = legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
+	return { price: feet * (per['12'] - per['14']), feet, unmeasured: legs.filter((l) => l.lengthFt === null).length };
+}
