@@ -29,10 +29,10 @@ test('a sound run, worked by hand: 52 ft of 12 AWG in two legs at 25 °C', () =>
 	assert.ok(near(p.loop.hotOhms, 0.0921519, 1e-6));
 	assert.ok(near(p.loop.neutralOhms, 0.0921519, 1e-6));
 	assert.ok(near(p.loop.groundOhms ?? 0, 0.0921519, 1e-6), 'the ground of 12-2 is 12 AWG');
-	// Source 0.03 and both conductors: 0.2143037 ohm against the 10 ohm of a 12 A load: 120 / 10.2143037 = 11.74823 A.
-	assert.ok(near(p.dropPercent, 2.09807, 1e-4));
-	assert.ok(near(p.loadedHn, 117.4823, 1e-3));
-	assert.ok(near(p.loadedNg ?? 0, 1.08262, 1e-4));
+	// Service 0.03 + 0.015 and both conductors: 0.2293037 ohm against the 10 ohm of a 12 A load: 120 / 10.2293037 = 11.73100 A.
+	assert.ok(near(p.dropPercent, 2.24164, 1e-4));
+	assert.ok(near(p.loadedHn, 117.31, 1e-3));
+	assert.ok(near(p.loadedNg ?? 0, 1.08103, 1e-4));
 });
 test('the ground of 8 AWG cable is 10 AWG; a run without ground has none', () => {
 	const heavy = job({ legs: [leg('p', 'b', 50, { awg: '8' })] });
@@ -47,10 +47,33 @@ test('what cannot be predicted says which fact is missing', () => {
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
 	assert.deepEqual(predict(e, unmeasured, c, 'b'), { known: false, why: 'the length of A to B is not known' });
 	assert.deepEqual(predict(e, job({ legs: [] }), c, 'b'), { known: false, why: 'it is not on the run of a circuit yet' });
-	assert.deepEqual(predict(e, job(), circuit({ poles: 2 }), 'b'), {
-		known: false,
-		why: 'a two-pole circuit is not predicted yet'
-	});
+	const feeder = {
+		fromPanelId: 'main',
+		slot: null,
+		breakerA: 60,
+		cable: 'THHN' as const,
+		awg: '6' as const,
+		metal: 'Cu' as const,
+		conductors: 3,
+		ground: true,
+		lengthFt: null,
+		state: 'planned' as const
+	};
+	const sub = job({ panels: [{ id: 'p', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 12, feeder }] });
+	assert.deepEqual(predict(e, sub, c, 'b'), { known: false, why: 'the length of the feeder to its panel is not known' });
+});
+test('between two hots: 240 V, both legs of the service, each hot 120 V to ground', () => {
+	// 12 A at 240 V is 20 ohm; 2 x 0.03 + 2 x 0.0921519 = 0.2443037: 240 / 20.2443037 = 11.85519 A, 1.20678 %.
+	const two = job({ circuits: [circuit({ poles: 2 })], boxes: [box('a', {}, { volts: 240 }), box('b', {}, { volts: 240 })] });
+	const p = predicted(two);
+	assert.deepEqual([p.twoHots, p.hn, p.toGround, p.loadedNg], [true, 240, 120, null]);
+	assert.ok(near(p.dropPercent, 1.20678, 1e-4));
+});
+test('what a job says of its service and its joints counts: 0.1 ohm and 5 mohm instead of the usual', () => {
+	// 0.1 + 0.015 + 2 x (0.0841519 + 4 x 0.005) = 0.3233037: 3.13178 % of 120 V at 10 ohm.
+	const base = job();
+	const said = { ...base, practice: { ...base.practice, sound: { sourceOhms: 0.1, terminationOhms: 0.005 } } };
+	assert.ok(near(predicted(said).dropPercent, 3.13178, 1e-4));
 });
 test('a longer run, a larger load and a smaller wire never lose less', () => {
 	fc.assert(
@@ -70,7 +93,7 @@ test('a longer run, a larger load and a smaller wire never lose less', () => {
 	);
 });
 
-// kind, value, load -> design verdict, joints verdict. Predicted at B: 2.10 % at 12 A, 1.08 V loaded, 0.092 ohm.
+// kind, value, load -> design verdict, joints verdict. Predicted at B: 2.24 % at 12 A, 1.08 V loaded, 0.092 ohm.
 type Row = [kind: Reading['kind'], value: number, loadA: number | null, design: Level | null, joints: Level | null, why: string];
 const rows: Row[] = [
 	['hn', 120, null, 'good', null, 'nominal'],
@@ -92,11 +115,11 @@ const rows: Row[] = [
 	['ng', 0, 12, 'good', 'look', 'nothing at all under load: a joint between neutral and ground'],
 	['drop', 2.1, 12, 'good', 'good', 'as predicted'],
 	['drop', 2.6, 12, 'good', 'look', 'a quarter over is 2.62, half a point over 2.598: the larger slack is .525'],
-	['drop', 2.7, 12, 'good', 'look', 'over the slack'],
+	['drop', 2.9, 12, 'good', 'look', 'over the slack'],
 	['drop', 3, 12, 'good', 'look', 'exactly the advised 3 %'],
 	['drop', 3.1, 12, 'look', 'look', 'over it'],
 	['drop', 4.1, 12, 'look', 'look', 'under twice the predicted 4.20'],
-	['drop', 4.3, 12, 'look', 'bad', 'over twice'],
+	['drop', 4.6, 12, 'look', 'bad', 'over twice'],
 	['drop', 5.1, 12, 'bad', 'bad', 'bad both ways'],
 	['ohm-hot', 0.09, null, null, 'good', 'as predicted'],
 	['ohm-hot', 0.14, null, null, 'good', 'within 0.05 ohm'],

@@ -82,6 +82,8 @@ export interface Practice {
 	bothBy?: BothBy | undefined;
 	/** 12 AWG to every receptacle, on 15 A too. */
 	receptacles12?: boolean | undefined;
+	/** What a sound house is taken to have, where it is not the usual: service impedance, terminations, temperature while testing. */
+	sound?: { sourceOhms?: number; serviceNeutralOhms?: number; terminationOhms?: number; conductorC?: number } | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }

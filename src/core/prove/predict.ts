@@ -1,25 +1,18 @@
 import { cite, type Edition } from '../code/edition';
-import { ohmsAt, ohmsPerKft } from '../code/resistance';
+import { voltsAt } from '../circuits/drop';
 import { runOf } from '../circuits/runs';
 import { indexOf } from '../model/job-index';
 import type { Circuit, Job, Leg } from '../model/job';
+import { soundOf, type SoundFigures } from '../network/job-wiring';
+import { wireOhms } from '../network/run-wiring';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
 
-/** Figures of a sound run; all settable where the prediction is made. */
-export const SOUND = {
-	/** The service's own impedance, on the hot, ohm. */
-	sourceOhms: 0.03,
-	/** Each conductor at each end of a leg, ohm. */
-	terminationOhms: 0.002,
-	/** Conductors as they are while being tested, °C. */
-	conductorC: 25
-} as const;
-
 export interface Loop {
 	/** From the panel's bars to the box's contacts, ohm. */
 	hotOhms: number;
+	/** Of a receptacle between two hots: the second of them. */
 	neutralOhms: number;
 	/** null where a leg on the way has no ground conductor. */
 	groundOhms: number | null;
@@ -28,8 +21,13 @@ export interface Prediction {
 	boxId: string;
 	loop: Loop;
 	/** Volts with nothing on, and under the test load. */
+	/** Hot to neutral; between two hots, hot to hot. */
 	hn: number;
 	loadedHn: number;
+	/** Each hot to neutral or ground, V. */
+	toGround: number;
+	/** Between two hots: a figure of neutral has no meaning there. */
+	twoHots: boolean;
 	loadedNg: number | null;
 	loadA: number;
 	dropPercent: number;
@@ -44,8 +42,6 @@ export type Predicted = { known: true; value: Prediction } | { known: false; why
  * @example 40 ft of 12 AWG, 12 A at 120 V -> 1.6 %
  */
 export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: string, loadA = job.practice.testLoadA): Predicted {
-	// The model is one hot and one neutral: between two hots its percentages would be of the wrong voltage.
-	if (circuit.poles === 2) return { known: false, why: 'a two-pole circuit is not predicted yet' };
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
 	const boxes = indexOf(job).boxes;
@@ -55,24 +51,31 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 			known: false,
 			why: `the length of ${boxes.get(unknown.fromId)?.name ?? 'panel'} to ${boxes.get(unknown.toId)?.name} is not known`
 		};
-	const loop = loopOf(edition, node.path);
-	const supply = job.practice.supplyVolts;
+	const sound = soundOf(job);
+	const loop = loopOf(edition, node.path, sound);
+	const toGround = job.practice.supplyVolts;
+	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240;
+	const supply = twoHots ? 2 * toGround : toGround;
+	const feeders = feederOhms(edition, job, circuit.panelId, sound);
+	if (feeders === null) return { known: false, why: 'the length of the feeder to its panel is not known' };
+	const back = twoHots ? sound.sourceOhms + feeders.hot : sound.serviceNeutralOhms + feeders.neutral;
+	const sourceOhms = sound.sourceOhms + feeders.hot + back;
 	const loadOhms = supply / loadA;
-	const circuitOhms = SOUND.sourceOhms + loop.hotOhms + loop.neutralOhms;
+	const circuitOhms = sourceOhms + loop.hotOhms + loop.neutralOhms;
 	const amps = supply / (loadOhms + circuitOhms);
 	const dropPercent = (100 * amps * circuitOhms) / supply;
 	const rule = cite(edition, edition.resistance.rule);
 	const steps: Step[] = [
 		...node.path.map((leg): Step => ({
 			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
-			formula: `${SOUND.conductorC} °C, with both terminations`,
-			value: legOhms(edition, leg, leg.awg),
+			formula: `${sound.conductorC} °C, with both terminations`,
+			value: legOhms(edition, leg, leg.awg, sound),
 			unit: 'ohm',
 			rule
 		})),
 		{
-			label: 'source, hot and neutral',
-			formula: `${SOUND.sourceOhms} + ${show(loop.hotOhms, 3)} + ${show(loop.neutralOhms, 3)}`,
+			label: twoHots ? 'service, both hots' : 'service, hot and neutral',
+			formula: `${show(sourceOhms, 3)} + ${show(loop.hotOhms, 3)} + ${show(loop.neutralOhms, 3)}`,
 			value: circuitOhms,
 			unit: 'ohm'
 		},
@@ -96,7 +99,9 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 			loop,
 			hn: supply,
 			loadedHn: supply - amps * circuitOhms,
-			loadedNg: loop.groundOhms === null ? null : amps * loop.neutralOhms,
+			toGround,
+			twoHots,
+			loadedNg: loop.groundOhms === null || twoHots ? null : amps * (loop.neutralOhms + feeders.neutral),
 			loadA,
 			dropPercent,
 			steps
@@ -104,17 +109,30 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 	};
 }
 
-const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg']): number =>
-	((leg.lengthFt ?? 0) * ohmsAt(ohmsPerKft(awg, leg.metal, edition), leg.metal, SOUND.conductorC, edition)) / 1000 +
-	2 * SOUND.terminationOhms;
+const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, metal = leg.metal): number =>
+	wireOhms(edition, { awg, metal, lengthFt: leg.lengthFt ?? 0 }, s.conductorC, s.terminationOhms);
 
-function loopOf(edition: Edition, path: readonly Leg[]): Loop {
-	const along = (awgOf: (leg: Leg) => Leg['awg']) => path.reduce((sum, leg) => sum + legOhms(edition, leg, awgOf(leg)), 0);
+/** Hot and neutral of the feeders between the service and a panel, ohm; null: one is not measured. */
+function feederOhms(edition: Edition, job: Job, panelId: string, s: SoundFigures): { hot: number; neutral: number } | null {
+	let ohms = 0;
+	let at = job.panels.find((p) => p.id === panelId);
+	for (let n = 0; at?.feeder && n < job.panels.length; n++) {
+		const { feeder } = at;
+		if (feeder.lengthFt === null) return null;
+		ohms += wireOhms(edition, { ...feeder, lengthFt: feeder.lengthFt }, s.conductorC, s.terminationOhms);
+		at = job.panels.find((p) => p.id === feeder.fromPanelId);
+	}
+	return { hot: ohms, neutral: ohms };
+}
+
+function loopOf(edition: Edition, path: readonly Leg[], s: SoundFigures): Loop {
+	const along = (awgOf: (leg: Leg) => Leg['awg'], metal?: 'Cu') =>
+		path.reduce((sum, leg) => sum + legOhms(edition, leg, awgOf(leg), s, metal), 0);
 	const conductor = along((leg) => leg.awg);
 	const grounded = path.every((leg) => leg.ground);
 	return {
 		hotOhms: conductor,
 		neutralOhms: conductor,
-		groundOhms: grounded ? along((leg) => edition.grounding.asMade.nm[leg.awg] ?? leg.awg) : null
+		groundOhms: grounded ? along((leg) => edition.grounding.asMade.nm[leg.awg] ?? leg.awg, 'Cu') : null
 	};
 }

@@ -1,0 +1,73 @@
+import type { Edition } from '../code/edition';
+import { build, planOf, type Built } from '../network/build';
+import { runWiring, type RunCase } from '../network/run-wiring';
+import { Solution } from '../network/solve';
+import { trips, type Trip } from '../network/trips';
+import type { Wiring } from '../network/wiring';
+import { analyze, type AnalyzerReading } from './analyzer';
+import { readLamps, readVolts, type LampPattern, type PairVolts } from './meter';
+import { touchShell, PERSON_OHMS } from './touch';
+
+export const RUN_INSTRUMENTS = ['voltmeter', 'low-impedance', 'lamps', 'analyzer', 'shell-touch'] as const;
+export type RunInstrument = (typeof RUN_INSTRUMENTS)[number];
+/** What is to be read where; `loadA` of the analyzer, A. */
+export interface Ask {
+	box: string;
+	instrument: RunInstrument;
+	loadA?: number | undefined;
+}
+export type RunReading = { box: string; instrument: RunInstrument } & (
+	PairVolts | LampPattern | AnalyzerReading | { milliamps: number | null }
+);
+export const DEFAULT_LOAD_A = 12;
+
+export function readAt(built: Built, { box, instrument, loadA }: Ask): RunReading {
+	const at = built.contacts(box);
+	switch (instrument) {
+		case 'voltmeter':
+		case 'low-impedance':
+			return { box, instrument, ...readVolts(built, at, instrument) };
+		case 'lamps':
+			return { box, instrument, ...readLamps(built, at) };
+		case 'analyzer':
+			return { box, instrument, ...analyze(built, box, loadA ?? DEFAULT_LOAD_A) };
+		case 'shell-touch':
+			return { box, instrument, milliamps: touchShell(built, at)?.milliamps ?? null };
+	}
+}
+
+/** What opens as the run stands, and what a reading itself would open: an analyzer's current, a person's. */
+export function runTrips(built: Built, asks: readonly Ask[]): { device: string; why: string }[] {
+	const { wiring } = built.plan;
+	const found = new Map<string, string>();
+	const put = (all: readonly Trip[], when: string) => {
+		for (const t of all) {
+			const device = t.device === 'breaker' ? 'breaker' : t.at;
+			if (!found.has(device)) found.set(device, when ? `${when}: ${t.why}` : t.why);
+		}
+	};
+	put(trips(built, new Solution(built.network)), '');
+	for (const ask of asks) {
+		const { hot, neutral, ground } = built.contacts(ask.box);
+		const with_ = built.network.copy();
+		if (ask.instrument === 'shell-touch' && ground) with_.resistor(ground, 0, PERSON_OHMS);
+		else if (ask.instrument === 'analyzer' && neutral !== null && hot !== neutral)
+			with_.resistor(hot, neutral, wiring.supply.volts / (ask.loadA ?? DEFAULT_LOAD_A));
+		else continue;
+		put(trips({ ...built, network: with_ }, new Solution(with_)), `${ask.instrument} at ${ask.box}`);
+	}
+	return [...found].map(([device, why]) => ({ device, why }));
+}
+
+export interface RunAnswer {
+	readings: RunReading[];
+	trips: { device: string; why: string }[];
+	wiring: Wiring;
+	built: Built;
+}
+/** What every instrument asked for reads on a run with its faults. @throws RangeError for a place that is not there */
+export function readRun(edition: Pick<Edition, 'resistance'>, run: RunCase, asks: readonly Ask[]): RunAnswer {
+	const wiring = runWiring(edition, run);
+	const built = build(planOf(wiring), run.faults ?? []);
+	return { readings: asks.map((ask) => readAt(built, ask)), trips: runTrips(built, asks), wiring, built };
+}

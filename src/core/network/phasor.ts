@@ -1,0 +1,16 @@
+/** A sinusoid at the network's frequency: volts or amps as real and imaginary part, RMS. */
+export interface Phasor {
+	re: number;
+	im: number;
+}
+export const ZERO: Phasor = { re: 0, im: 0 };
+export const phasor = (re: number, im = 0): Phasor => ({ re, im });
+export const plus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re + b.re, im: a.im + b.im });
+export const minus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re - b.re, im: a.im - b.im });
+export const times = (a: Phasor, b: Phasor): Phasor => ({ re: a.re * b.re - a.im * b.im, im: a.re * b.im + a.im * b.re });
+export const over = (a: Phasor, b: Phasor): Phasor => {
+	const d = b.re * b.re + b.im * b.im;
+	return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };
+};
+/** What a meter shows of it. */
+export const size = (a: Phasor): number => Math.hypot(a.re, a.im);

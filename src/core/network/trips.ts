@@ -1,0 +1,110 @@
+import { build, type Built } from './build';
+import { size } from './phasor';
+import type { PlannedWire } from './plan';
+import { EARTH, Solution } from './solve';
+
+/** What would open, seen in the currents of a solved network. */
+export interface Trip {
+	/** `breaker` and its circuit, or the place of the device. */
+	device: 'breaker' | 'gfci';
+	at: string;
+	why: string;
+	amps: number;
+}
+/** A breaker opens at once at so many times its amps. */
+export const INSTANT_TIMES = 10;
+/** A class A device opens in this range, mA; the middle of it is taken. @source UL 943 */
+export const GFCI_MA = 5;
+/** A joint of neutral and ground downstream is felt up to this, ohm. */
+const NEUTRAL_GROUND_OHMS = 4;
+
+/** Amps through those of the plan's wires that are asked for, together. */
+export function ampsThrough(built: Built, solution: Solution, which: (wire: PlannedWire) => boolean): number {
+	let re = 0;
+	let im = 0;
+	built.plan.wires.forEach((w, i) => {
+		const branch = which(w) ? built.branch(i) : null;
+		if (!branch) return;
+		const amps = solution.amps(branch);
+		re += amps.re;
+		im += amps.im;
+	});
+	return Math.hypot(re, im);
+}
+/** Amps that a circuit takes from its panel, per pole. */
+export function poleAmps(built: Built, solution: Solution, circuitId: string): number[] {
+	const poles = built.plan.wiring.breakers.find((b) => b.circuitId === circuitId)?.poles ?? [];
+	return poles.map(({ point }) => {
+		const from = built.plan.points.get(point);
+		return ampsThrough(built, solution, (w) => w.from === from && w.circuitId === circuitId);
+	});
+}
+/** Hot less neutral through the device at a place, A: what the cable that feeds it brings and does not take back. */
+export const difference = (built: Built, solution: Solution, at: string, circuitId: string): number =>
+	ampsThrough(built, solution, (w) => w.at === at && w.role !== 'ground' && w.circuitId === circuitId);
+/** The same of a breaker that watches: of all cables that begin at its points. */
+function breakerDifference(built: Built, solution: Solution, circuitId: string): number {
+	const poles = built.plan.wiring.breakers.find((b) => b.circuitId === circuitId)?.poles ?? [];
+	const points = new Set(poles.map((p) => built.plan.points.get(p.point)));
+	const homes = new Set(built.plan.wires.filter((w) => points.has(w.from) && w.circuitId === circuitId).map((w) => w.at));
+	return ampsThrough(built, solution, (w) => homes.has(w.at) && w.role !== 'ground' && w.circuitId === circuitId);
+}
+
+/**
+ * Whether neutral and ground are joined downstream of a device, by its own test: what is on its load side, parted from
+ * the supply, must not find its way back to the panel's ground.
+ */
+function joinedDownstream(built: Built, at: string, circuitId: string): boolean {
+	const { plan, faults } = built;
+	const apart = build(
+		plan,
+		[
+			...faults,
+			{ kind: 'open-hot', at, circuitId },
+			{ kind: 'open-neutral', at, circuitId },
+			{ kind: 'open-hot', at, circuitId, leg: 'b' }
+		],
+		{ unplugged: true }
+	);
+	const w = plan.wiring.watchers.find((x) => x.at === at && x.circuitId === circuitId);
+	if (!w) return false;
+	const node = apart.point(w.neutral);
+	if (node === EARTH) return true;
+	const [[z] = []] = new Solution(apart.network.dead()).impedance([node]);
+	return !!z && size(z) < NEUTRAL_GROUND_OHMS;
+}
+
+/** Everything that would open as the network stands, before anything has. A device that is dead, or has tripped, opens nothing more. */
+export function trips(built: Built, solution: Solution): Trip[] {
+	const found: Trip[] = [];
+	const { wiring } = built.plan;
+	const is = (kind: string, at: string) => built.faults.some((f) => f.kind === kind && f.at === at);
+	for (const b of wiring.breakers) {
+		if (is('breaker-off', b.circuitId)) continue;
+		const amps = Math.max(0, ...poleAmps(built, solution, b.circuitId));
+		if (amps > INSTANT_TIMES * b.amps)
+			found.push({
+				device: 'breaker',
+				at: b.circuitId,
+				amps,
+				why: `${amps.toFixed(0)} A, over ${INSTANT_TIMES} times ${b.amps} A: a short`
+			});
+		const lost = b.watches ? breakerDifference(built, solution, b.circuitId) : 0;
+		if (lost * 1000 > GFCI_MA)
+			found.push({
+				device: 'breaker',
+				at: b.circuitId,
+				amps: lost,
+				why: `${(lost * 1000).toFixed(1)} mA do not come back on the neutral`
+			});
+	}
+	for (const w of wiring.watchers) {
+		if (is('gfci-dead', w.at) || is('gfci-tripped', w.at)) continue;
+		const lost = difference(built, solution, w.at, w.circuitId);
+		if (lost * 1000 > GFCI_MA)
+			found.push({ device: 'gfci', at: w.at, amps: lost, why: `${(lost * 1000).toFixed(1)} mA do not come back on the neutral` });
+		else if (joinedDownstream(built, w.at, w.circuitId))
+			found.push({ device: 'gfci', at: w.at, amps: lost, why: 'neutral and ground are joined downstream' });
+	}
+	return found;
+}
