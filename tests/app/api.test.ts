@@ -132,6 +132,85 @@ test('POST /protect answers outlet by outlet, amendments honoured', async () => 
 	assert.equal((await post('protect', ask)).body.outlets[1].gfci.required, true);
 });
 
+const circuit = {
+	source: { volts: 120, ohmsPerLeg: 0.03 },
+	boxes: [
+		{ id: 'b1', from: 'panel', awg: '12', metal: 'Cu', lengthFt: 40, ground: true, loadWatts: 0 },
+		{ id: 'b2', from: 'b1', awg: '12', metal: 'Cu', lengthFt: 12, ground: true, loadWatts: 100 }
+	],
+	terminationOhms: 0.002,
+	conductorC: 25,
+	faults: [{ kind: 'open-neutral', at: 'b2' }]
+};
+test('POST /network answers the contract’s own case: an open neutral below a lamp', async () => {
+	const read = ['voltmeter', 'lamps', 'analyzer', 'shell-touch'].map((instrument) => ({ box: 'b2', instrument }));
+	const { status, body } = await post('network', { ...circuit, read });
+	assert.equal(status, 200, JSON.stringify(body));
+	const [volts, lamps, analyzer, touch] = body.readings;
+	assert.deepEqual([lamps.hn, lamps.hg, lamps.ng], ['off', 'on', 'on']);
+	assert.ok(volts.hn < 0.01 && Math.abs(volts.hg - 120) < 0.01 && Math.abs(volts.ng - 119.998) < 0.01);
+	assert.deepEqual([analyzer.hotOhms, analyzer.neutralOhms, analyzer.bootleg], [null, null, 'no']);
+	assert.ok(touch.milliamps < 0.01);
+	assert.deepEqual([body.trips, body.findings, body.steps.length], [[], [], 2]);
+});
+test('POST /network tells of the shell that is live and of what opens', async () => {
+	const { body } = await post('network', {
+		...circuit,
+		gfciAt: ['b1'],
+		faults: [
+			{ kind: 'bootleg', at: 'b2' },
+			{ kind: 'reversed', at: 'b2' }
+		],
+		read: [
+			{ box: 'b2', instrument: 'lamps' },
+			{ box: 'b2', instrument: 'shell-touch' }
+		]
+	});
+	assert.deepEqual(Object.values(body.readings[0]).slice(2), ['on', 'on', 'off'], 'the lamps say wired right');
+	assert.ok(body.readings[1].milliamps > 119);
+	assert.deepEqual(
+		body.trips.map((t: { device: string }) => t.device),
+		['b1']
+	);
+	assert.equal(body.findings[0].severity, 'violation');
+});
+test('the largest circuit that is let in is answered quickly, with everything asked of it', async () => {
+	const boxes = Array.from({ length: 200 }, (_, i) => ({ ...circuit.boxes[0], id: `b${i}`, from: i ? `b${i - 1}` : 'panel' }));
+	const read = boxes.map((b, i) => ({ box: b.id, instrument: i % 2 ? 'analyzer' : 'shell-touch' }));
+	const started = Date.now();
+	const { status } = await post('network', { ...circuit, boxes, faults: [], read, gfciAt: boxes.map((b) => b.id) });
+	assert.equal(status, 200);
+	assert.ok(Date.now() - started < 10_000, `${Date.now() - started} ms`);
+});
+test('POST /instrument/stream sends a reading an event until the caller leaves, each a little different', async () => {
+	const leave = new AbortController();
+	const answer = await fetch(`${server.url}/api/v1/instrument/stream`, {
+		method: 'POST',
+		headers: { 'content-type': 'application/json' },
+		body: JSON.stringify({ ...circuit, faults: [], instrument: 'analyzer', box: 'b2', noise: 0.01, everyMs: 60, loadA: 12 }),
+		signal: leave.signal
+	});
+	assert.match(answer.headers.get('content-type') ?? '', /text\/event-stream/);
+	const reader = answer.body?.getReader();
+	let text = '';
+	while (reader && text.split('\n\n').length < 6) {
+		const { value, done } = await reader.read();
+		if (done) break;
+		text += new TextDecoder().decode(value);
+	}
+	leave.abort();
+	const events = text
+		.split('\n\n')
+		.slice(0, 5)
+		.map((e) => JSON.parse(e.replace(/^data: /, '')));
+	assert.deepEqual(
+		events.map((e) => e.n),
+		[1, 2, 3, 4, 5]
+	);
+	assert.ok(events.every((e) => Math.abs(e.volts - 119.8) < 6 && /^V \d+\.\d$/.test(e.lines[0])));
+	assert.ok(new Set(events.map((e) => e.volts)).size > 1, 'a meter is never still');
+});
+
 const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 	['an edition that is not there', 'size', { ...heater, edition: '2014' }, ['edition']],
 	[
@@ -214,7 +293,22 @@ const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 			outlets: [{ id: 'a', what: 'switch', room: 'hallway', volts: 120, amps: 15 }]
 		},
 		['permitDate']
-	]
+	],
+	[
+		'faults at no box, a run that loops',
+		'network',
+		{ ...circuit, boxes: [{ ...circuit.boxes[0], from: 'b2' }, circuit.boxes[1]], faults: [{ kind: 'bootleg', at: 'b7' }] },
+		['boxes[0].from', 'faults[0].at']
+	],
+	[
+		'a loose joint without ohms, a wire that is not in the table',
+		'network',
+		{ ...circuit, boxes: [{ ...circuit.boxes[0], metal: 'Al', awg: '14' }], faults: [{ kind: 'loose-hot', at: 'b1' }] },
+		['boxes[0].awg', 'faults[0].ohms']
+	],
+	['an instrument that is none', 'network', { ...circuit, read: [{ box: 'b2', instrument: 'hunch' }] }, ['read[0].instrument']],
+	['a stream at no box', 'instrument/stream', { ...circuit, instrument: 'lamps', box: 'b9' }, ['box']],
+	['a stream that is too fast', 'instrument/stream', { ...circuit, instrument: 'lamps', box: 'b2', everyMs: 1 }, ['everyMs']]
 ];
 for (const [what, path, body, faults] of bad) {
 	test(`POST /${path} refuses ${what} with its path`, async () => {
@@ -246,7 +340,16 @@ test('demo jobs, schema, description', async () => {
 	assert.equal((await get('schema/job.json')).body.properties.job.type, 'object');
 	const api = (await get('openapi.json')).body;
 	assert.equal(api.openapi, '3.1.0');
-	for (const path of ['size', 'layout/walls', 'protect', 'demo/{name}.json', 'schema/job.json', 'openapi.json'])
+	for (const path of [
+		'size',
+		'network',
+		'instrument/stream',
+		'layout/walls',
+		'protect',
+		'demo/{name}.json',
+		'schema/job.json',
+		'openapi.json'
+	])
 		assert.ok(api.paths[`/api/v1/${path}`], path);
 });
 test('the largest rooms that are let in are answered quickly, larger ones refused', async () => {

@@ -1,6 +1,8 @@
 import type { AnySchema } from 'yup';
+import { RUN_INSTRUMENTS } from '../instruments/run-reading';
 import { jobFileSchema } from '../model/schema';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
+import { networkRequest, streamRequest } from './network-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
 /** OpenAPI 3.1 of the HTTP API, its bodies made from the schemas that the handlers hold requests to. */
@@ -82,6 +84,18 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 					)
 				})
 			),
+			'/api/v1/network': post(
+				'What instruments would read on one circuit with any faults in it, and what would open',
+				networkRequest,
+				answer({
+					readings: list({ ...object({ box: TEXT, instrument: { enum: [...RUN_INSTRUMENTS] } }), additionalProperties: true }),
+					trips: list(object({ device: TEXT, why: TEXT }))
+				})
+			),
+			'/api/v1/instrument/stream': stream(
+				'A simulated instrument: server-sent events, one reading each, until the caller leaves or 10 minutes pass',
+				streamRequest
+			),
 			'/api/v1/demo/{name}.json': get(
 				'A demo job file',
 				[{ name: 'name', in: 'path', required: true, schema: { enum: [...demoNames] } }],
@@ -148,6 +162,11 @@ const post = (summary: string, body: AnySchema, result: JsonSchema) => ({
 		}
 	}
 });
+const stream = (summary: string, body: AnySchema): JsonSchema => {
+	const { post: one } = post(summary, body, {}) as { post: { responses: Record<string, unknown> } };
+	const events = { description: summary, content: { 'text/event-stream': { schema: TEXT } } };
+	return { post: { ...one, responses: { ...one.responses, 200: events } } };
+};
 const get = (summary: string, parameters: JsonSchema[], result: JsonSchema) => ({
 	get: { summary, parameters, responses: { 200: { description: summary, content: content(result) } } }
 });

@@ -2,7 +2,7 @@ import type { Edition } from '../code/edition';
 import { build, planOf, type Built } from '../network/build';
 import { runWiring, type RunCase } from '../network/run-wiring';
 import { Solution } from '../network/solve';
-import { trips, type Trip } from '../network/trips';
+import { currentTrips, trips, type Trip } from '../network/trips';
 import type { Wiring } from '../network/wiring';
 import { analyze, type AnalyzerReading } from './analyzer';
 import { readLamps, readVolts, type LampPattern, type PairVolts } from './meter';
@@ -54,7 +54,7 @@ export function runTrips(built: Built, asks: readonly Ask[]): { device: string; 
 		else if (ask.instrument === 'analyzer' && neutral !== null && hot !== neutral)
 			with_.resistor(hot, neutral, wiring.supply.volts / (ask.loadA ?? DEFAULT_LOAD_A));
 		else continue;
-		put(trips({ ...built, network: with_ }, new Solution(with_)), `${ask.instrument} at ${ask.box}`);
+		put(currentTrips({ ...built, network: with_ }, new Solution(with_)), `${ask.instrument} at ${ask.box}`);
 	}
 	return [...found].map(([device, why]) => ({ device, why }));
 }

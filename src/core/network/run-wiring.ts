@@ -36,6 +36,8 @@ export const STRAY = {
 	threeWire: 15e-12
 } as const;
 
+/** Of a wire of no length and no terminations: its ends are two points all the same. */
+const LEAST_OHMS = 1e-9;
 /** One conductor of a cable with both of its terminations, ohm. @source Chapter 9 Table 8, brought to the temperature */
 export const wireOhms = (
 	edition: Pick<Edition, 'resistance'>,
@@ -43,7 +45,10 @@ export const wireOhms = (
 	conductorC: number,
 	terminationOhms: number
 ): number =>
-	(w.lengthFt * ohmsAt(ohmsPerKft(w.awg, w.metal, edition), w.metal, conductorC, edition)) / 1000 + 2 * terminationOhms;
+	Math.max(
+		LEAST_OHMS,
+		(w.lengthFt * ohmsAt(ohmsPerKft(w.awg, w.metal, edition), w.metal, conductorC, edition)) / 1000 + 2 * terminationOhms
+	);
 
 /** Strays of a cable's wires, told by their roles in the order in which they lie. */
 export function straysOf(roles: readonly Role[], lengthFt: number): Cable['strays'] {
@@ -55,7 +60,7 @@ export function straysOf(roles: readonly Role[], lengthFt: number): Cable['stray
 	return [between(0, 1, hotNeutral), between(0, 2, hotGround), between(1, 2, neutralGround)];
 }
 
-/** @throws RangeError for a leg of no resistance, whose ends would be one point */
+/** The wires of one circuit, from the panel on. */
 export function runWiring(edition: Pick<Edition, 'resistance'>, c: RunCase): Wiring {
 	const gfcis = new Set(c.gfciAt ?? []);
 	const point = (box: string, role: Role) =>

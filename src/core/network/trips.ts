@@ -74,8 +74,23 @@ function joinedDownstream(built: Built, at: string, circuitId: string): boolean 
 	return !!z && size(z) < NEUTRAL_GROUND_OHMS;
 }
 
-/** Everything that would open as the network stands, before anything has. A device that is dead, or has tripped, opens nothing more. */
+/** Everything that would open as the network stands, before anything has. */
 export function trips(built: Built, solution: Solution): Trip[] {
+	const byCurrent = currentTrips(built, solution);
+	const joined = built.plan.wiring.watchers.filter(
+		(w) => alive(built, w.at) && !byCurrent.some((t) => t.at === w.at) && joinedDownstream(built, w.at, w.circuitId)
+	);
+	return [
+		...byCurrent,
+		...joined.map(({ at }): Trip => ({ device: 'gfci', at, amps: 0, why: 'neutral and ground are joined downstream' }))
+	];
+}
+/** A device that is dead, or has tripped, opens nothing more. */
+const alive = (built: Built, at: string): boolean =>
+	!built.faults.some((f) => (f.kind === 'gfci-dead' || f.kind === 'gfci-tripped') && f.at === at);
+
+/** What opens by the currents that flow: a short, or what does not come back on the neutral. */
+export function currentTrips(built: Built, solution: Solution): Trip[] {
 	const found: Trip[] = [];
 	const { wiring } = built.plan;
 	const is = (kind: string, at: string) => built.faults.some((f) => f.kind === kind && f.at === at);
@@ -99,12 +114,10 @@ export function trips(built: Built, solution: Solution): Trip[] {
 			});
 	}
 	for (const w of wiring.watchers) {
-		if (is('gfci-dead', w.at) || is('gfci-tripped', w.at)) continue;
+		if (!alive(built, w.at)) continue;
 		const lost = difference(built, solution, w.at, w.circuitId);
 		if (lost * 1000 > GFCI_MA)
 			found.push({ device: 'gfci', at: w.at, amps: lost, why: `${(lost * 1000).toFixed(1)} mA do not come back on the neutral` });
-		else if (joinedDownstream(built, w.at, w.circuitId))
-			found.push({ device: 'gfci', at: w.at, amps: lost, why: 'neutral and ground are joined downstream' });
 	}
 	return found;
 }

@@ -50,29 +50,52 @@ async function inTime<T>(work: Promise<T>): Promise<T> {
 
 type Outcome = { ok: true; value: unknown } | { ok: false; faults: FieldFault[] };
 
-/** The one way a POST is answered: type, size, JSON, schema, core. Never a stack, never a 500 for what was sent. */
+/** A body that is held to its schema, or the answer that refuses it: type, size, JSON, schema. */
+async function bodyOf<T>(
+	request: Request,
+	checkBody: (body: unknown) => Checked<T>
+): Promise<{ value: T; refused?: undefined } | { refused: Response }> {
+	const type = (request.headers.get('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
+	const refuse = (refused: Response) => ({ refused });
+	if (type !== 'application/json') return refuse(fail(415, `The body must be application/json, got ${type || 'no type'}.`));
+	let text: string | null;
+	try {
+		text = await inTime(bodyText(request));
+	} catch (error) {
+		return refuse(fail(400, error instanceof TooSlow ? error.message : 'The body could not be read to its end.'));
+	}
+	if (text === null) return refuse(fail(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`));
+	let body: unknown;
+	try {
+		body = JSON.parse(text);
+	} catch (error) {
+		return refuse(fail(400, `The body is not JSON: ${(error as Error).message}`, [{ path: '', message: 'must be JSON' }]));
+	}
+	const checked = checkBody(body);
+	return checked.ok ? { value: checked.value } : refuse(badRequest(checked.faults));
+}
+
+/** The one way a POST is answered. Never a stack, never a 500 for what was sent. */
 export async function answer<T>(
 	request: Request,
 	checkBody: (body: unknown) => Checked<T>,
 	reckon: (body: T) => Outcome
 ): Promise<Response> {
-	const type = (request.headers.get('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
-	if (type !== 'application/json') return fail(415, `The body must be application/json, got ${type || 'no type'}.`);
-	let text: string | null;
-	try {
-		text = await inTime(bodyText(request));
-	} catch (error) {
-		return fail(400, error instanceof TooSlow ? error.message : 'The body could not be read to its end.');
-	}
-	if (text === null) return fail(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`);
-	let body: unknown;
-	try {
-		body = JSON.parse(text);
-	} catch (error) {
-		return fail(400, `The body is not JSON: ${(error as Error).message}`, [{ path: '', message: 'must be JSON' }]);
-	}
-	const checked = checkBody(body);
-	if (!checked.ok) return badRequest(checked.faults);
-	const outcome = reckon(checked.value);
+	const body = await bodyOf(request, checkBody);
+	if (body.refused) return body.refused;
+	const outcome = reckon(body.value);
 	return outcome.ok ? json(outcome.value) : badRequest(outcome.faults);
+}
+
+/** The same for what is answered bit by bit, as server-sent events. */
+export async function answerStream<T>(
+	request: Request,
+	checkBody: (body: unknown) => Checked<T>,
+	events: (body: T) => ReadableStream<Uint8Array>
+): Promise<Response> {
+	const body = await bodyOf(request, checkBody);
+	if (body.refused) return body.refused;
+	return new Response(events(body.value), {
+		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+	});
 }

@@ -1,0 +1,145 @@
+import type { Edition } from '../code/edition';
+import { editions } from '../code/editions';
+import { hazardFindings } from '../instruments/hazards';
+import { readRun, RUN_INSTRUMENTS, type Ask, type RunInstrument, type RunReading } from '../instruments/run-reading';
+import { check, figure, flag, list, must, named, oneOf, shape, type Checked } from '../model/faults';
+import { EDITIONS, type EditionKey } from '../model/kinds';
+import type { FieldFault, Finding, Rule, Step } from '../model/result';
+import { wireOhms, type RunCase } from '../network/run-wiring';
+import { RUN_FAULTS, type Fault } from '../network/wiring';
+import { GAUGES } from '../units/gauge';
+import { show } from '../units/quantity';
+
+/** Bodies of `/network` and `/instrument/stream` as Yup schemas, and what the schemas cannot see. */
+
+export interface NetworkRequest extends RunCase {
+	edition: EditionKey;
+	faults: Fault[];
+	read: Ask[];
+}
+const box = shape({
+	id: must(named(64)),
+	from: must(named(64)),
+	awg: must(oneOf(GAUGES)),
+	metal: must(oneOf(['Cu', 'Al'] as const)),
+	lengthFt: must(figure(0, 10_000)),
+	ground: must(flag()),
+	loadWatts: figure(0, 100_000)
+});
+const circuitFields = {
+	edition: oneOf(EDITIONS),
+	source: must(shape({ volts: must(figure(1, 300)), ohmsPerLeg: must(figure(0, 100)) })),
+	boxes: must(list(box, 200, 1)),
+	terminationOhms: figure(0, 100),
+	conductorC: figure(-60, 200),
+	faults: list(shape({ kind: must(oneOf(RUN_FAULTS)), at: must(named(64)), ohms: figure(1e-6, 1e9) }), 100).default(() => []),
+	breakerA: figure(1, 1000),
+	gfciAt: list(must(named(64)), 200).default(() => [])
+};
+const loadA = () => figure(0.1, 100);
+export const networkRequest = shape({
+	...circuitFields,
+	read: list(shape({ box: must(named(64)), instrument: must(oneOf(RUN_INSTRUMENTS)), loadA: loadA() }), 200).default(() => [])
+});
+type Loose<T> = Partial<T> & Pick<NetworkRequest, 'source' | 'boxes'>;
+
+/** What may be left out: temperature, terminations, faults, what is to be read. */
+const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
+	...body,
+	edition: body.edition ?? ('2023' as const),
+	terminationOhms: body.terminationOhms ?? 0.002,
+	conductorC: body.conductorC ?? 25,
+	faults: body.faults ?? [],
+	gfciAt: body.gfciAt ?? [],
+	read: body.read ?? []
+});
+
+export function checkNetwork(body: unknown): Checked<NetworkRequest> {
+	const checked = check<Loose<NetworkRequest>>(networkRequest, body);
+	if (!checked.ok) return checked;
+	const value = whole(checked.value);
+	const faults = [...runFaults(value), ...value.read.flatMap((r, i) => unknownBox(value, r.box, `read[${i}].box`))];
+	return faults.length ? { ok: false, faults } : { ok: true, value };
+}
+
+export interface StreamRequest extends NetworkRequest {
+	instrument: RunInstrument;
+	box: string;
+	/** Spread of a reading, as a share of it. */
+	noise: number;
+	everyMs: number;
+	loadA?: number | undefined;
+}
+export const streamRequest = shape({
+	...circuitFields,
+	instrument: must(oneOf(RUN_INSTRUMENTS)),
+	box: must(named(64)),
+	noise: figure(0, 1),
+	everyMs: figure(50, 60_000),
+	loadA: loadA()
+});
+export function checkStream(body: unknown): Checked<StreamRequest> {
+	const checked = check<Loose<StreamRequest> & Pick<StreamRequest, 'instrument' | 'box'>>(streamRequest, body);
+	if (!checked.ok) return checked;
+	const value = { ...whole(checked.value), noise: checked.value.noise ?? 0.002, everyMs: checked.value.everyMs ?? 500 };
+	const faults = [...runFaults(value), ...unknownBox(value, value.box, 'box')];
+	return faults.length ? { ok: false, faults } : { ok: true, value };
+}
+
+const unknownBox = (run: RunCase, id: string, path: string): FieldFault[] =>
+	run.boxes.some((b) => b.id === id) ? [] : [{ path, message: `names no box, got "${id}"` }];
+/** Boxes that stand twice, hang on nothing or on themselves; faults and devices at no box; a wire that the table lacks. */
+function runFaults(run: NetworkRequest): FieldFault[] {
+	const faults: FieldFault[] = [];
+	const { resistance } = editions[run.edition];
+	const byId = new Map<string, RunCase['boxes'][number]>();
+	run.boxes.forEach((b, i) => {
+		if (byId.has(b.id) || b.id === 'panel') faults.push({ path: `boxes[${i}].id`, message: `stands twice: "${b.id}"` });
+		byId.set(b.id, b);
+		if (!resistance.rows.some((r) => r.awg === b.awg && r[b.metal]))
+			faults.push({ path: `boxes[${i}].awg`, message: `the table of resistances has no ${b.awg} AWG in ${b.metal}` });
+	});
+	run.boxes.forEach((b, i) => {
+		if (b.from !== 'panel' && !byId.has(b.from))
+			faults.push({ path: `boxes[${i}].from`, message: `must be panel or a box, got "${b.from}"` });
+		let at: string | undefined = b.from;
+		for (let n = 0; at && at !== 'panel' && n <= run.boxes.length; n++) {
+			if (at === b.id) {
+				faults.push({ path: `boxes[${i}].from`, message: `the run comes back to "${b.id}": a run is a tree` });
+				break;
+			}
+			at = byId.get(at)?.from;
+		}
+	});
+	run.faults.forEach((f, i) => {
+		faults.push(...unknownBox(run, f.at, `faults[${i}].at`));
+		if (f.kind.startsWith('loose') && f.ohms === undefined)
+			faults.push({ path: `faults[${i}].ohms`, message: `must be given for ${f.kind}` });
+	});
+	run.gfciAt?.forEach((id, i) => faults.push(...unknownBox(run, id, `gfciAt[${i}]`)));
+	return faults;
+}
+
+export interface NetworkAnswer {
+	readings: RunReading[];
+	trips: { device: string; why: string }[];
+	steps: Step[];
+	findings: Finding[];
+}
+/** What would be read, with the ohms of each leg as steps, and what would hurt or open as findings. */
+export function answerNetwork(edition: Edition, request: NetworkRequest): NetworkAnswer {
+	const { readings, trips } = readRun(edition, request, request.read);
+	const rule: Rule = { section: 'Chapter 9 Table 8', title: 'Conductor properties', edition: edition.key, confidence: 'firm' };
+	return {
+		readings,
+		trips,
+		steps: request.boxes.map((b): Step => ({
+			label: `${b.from} to ${b.id}, ${show(b.lengthFt, 1)} ft of ${b.awg} ${b.metal}`,
+			formula: `each conductor at ${show(request.conductorC, 1)} °C, with both terminations`,
+			value: wireOhms(edition, b, request.conductorC, request.terminationOhms),
+			unit: 'ohm',
+			rule
+		})),
+		findings: hazardFindings(edition, readings, trips)
+	};
+}

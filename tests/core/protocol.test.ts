@@ -1,0 +1,92 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import fc from 'fast-check';
+import { asRead, seeded } from '../../src/core/instruments/noise';
+import { LineCutter, linesOf, readLine } from '../../src/core/instruments/protocol';
+
+const read: [line: string, says: object | null][] = [
+	['V 121.4', { line: 'reading', kind: 'hn', value: 121.4, loadA: null }],
+	['  hn 119.8  ', { line: 'reading', kind: 'hn', value: 119.8, loadA: null }],
+	['DROP 4.8 12', { line: 'reading', kind: 'drop', value: 4.8, loadA: 12 }],
+	['OHM-N 0.15', { line: 'reading', kind: 'ohm-neutral', value: 0.15, loadA: null }],
+	['LAMPS on ON off', { line: 'reading', kind: 'lamps', lamps: 'on on off' }],
+	['BOOTLEG cannot-tell', { line: 'reading', kind: 'bootleg', word: 'cannot-tell' }],
+	['MS 24', { line: 'reading', kind: 'gfci-ms', value: 24, loadA: null }],
+	['HEKTO 1 plug-in analyzer', { line: 'greeting', name: 'plug-in analyzer' }],
+	['END', { line: 'end' }],
+	['', null],
+	['; a remark', null]
+];
+for (const [line, says] of read) test(`"${line}" is read`, () => assert.deepEqual(readLine(line), says));
+
+const nonsense: [line: string, why: RegExp][] = [
+	['V', /followed by a number/],
+	['V 12o.4', /followed by a number/],
+	['V 1e3', /followed by a number/],
+	['V -5', /0 to 600/],
+	['V 9999', /0 to 600/],
+	['DROP 4.8 -12', /amps/],
+	['V 121 12 3', /two figures/],
+	['LAMPS on off', /three of/],
+	['LAMPS on on bright', /three of/],
+	['BOOTLEG maybe', /yes, no/],
+	['HEKTO 2', /another version/],
+	['constructor 1', /no such word/],
+	['\u0000\u0001\u0002', /no such word/],
+	['V '.padEnd(300, '1'), /longer than/]
+];
+for (const [line, why] of nonsense) {
+	test(`"${line.slice(0, 20)}" is told as nonsense, with the reason`, () => {
+		const said = readLine(line);
+		assert.ok(said?.line === 'nonsense' && why.test(said.why), JSON.stringify(said));
+	});
+}
+test('whatever comes, nothing is thrown; pieces join into the same lines wherever they were cut', () => {
+	fc.assert(
+		fc.property(fc.string(), (text) => void readLine(text)),
+		{ seed: 7, numRuns: 300 }
+	);
+	const whole = 'V 121.4\r\nDROP 4.8 12\nLAMPS on on off\n';
+	fc.assert(
+		fc.property(fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1 }), (cuts) => {
+			const cutter = new LineCutter();
+			const lines: string[] = [];
+			let at = 0;
+			for (let i = 0; at < whole.length; i++) {
+				const next = at + (cuts[i % cuts.length] ?? 1);
+				lines.push(...cutter.take(whole.slice(at, next)));
+				at = next;
+			}
+			assert.deepEqual(lines.filter(Boolean), ['V 121.4', 'DROP 4.8 12', 'LAMPS on on off']);
+		}),
+		{ seed: 8, numRuns: 60 }
+	);
+	const endless = new LineCutter();
+	for (let i = 0; i < 1000; i++) assert.deepEqual(endless.take('9'.repeat(1000)), []);
+});
+test('what the simulator says is what a reader reads back', () => {
+	const lines = linesOf({
+		box: 'b',
+		instrument: 'analyzer',
+		volts: 119.8,
+		loadedVolts: 116.9,
+		dropPercent: 2.4,
+		hotOhms: 0.12,
+		neutralOhms: 0.09,
+		groundOhms: null,
+		bootleg: 'no',
+		loadA: 12
+	});
+	assert.deepEqual(lines, ['V 119.8', 'DROP 2.4 12', 'OHM-H 0.12', 'OHM-N 0.09', 'BOOTLEG no']);
+	assert.ok(lines.every((l) => readLine(l)?.line === 'reading'));
+});
+test('noise: the mean stays, the last digit is the instrument’s, the same seed reads the same, none is exact to the digit', () => {
+	const exact = { box: 'b', instrument: 'voltmeter' as const, hn: 119.83, hg: 119.9, ng: 0.077 };
+	const random = seeded(42);
+	const all = Array.from({ length: 2000 }, () => asRead(exact, 0.005, random).hn ?? 0);
+	const mean = all.reduce((a, b) => a + b, 0) / all.length;
+	assert.ok(Math.abs(mean - 119.83) < 0.1, `${mean}`);
+	assert.ok(all.every((v) => Math.abs(v * 10 - Math.round(v * 10)) < 1e-6));
+	assert.deepEqual(asRead(exact, 0.005, seeded(3)), asRead(exact, 0.005, seeded(3)));
+	assert.deepEqual(asRead(exact, 0, seeded(3)), { ...exact, hn: 119.8, ng: 0.08 });
+});
