@@ -3,7 +3,7 @@ import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
-import { readingUnit, readingWords } from '../model/reading';
+import { readingValue, readingWords } from '../model/reading';
 import { needOf } from '../protection/need-of';
 import { protectedBy } from '../protection/reach';
 import { groundOf, replaceAdvice } from '../protection/replace-advice';
@@ -48,7 +48,7 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 		.filter((r) => r.boxId === box.id && !r.struck)
 		.map(
 			(r) =>
-				`${r.at.slice(0, 10)}, ${readingWords(r.kind)}: ${r.kind === 'lamps' ? r.lamps : `${r.value} ${readingUnit(r.kind)}`}${r.loadA ? ` at ${r.loadA} A` : ''}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`
+				`${r.at.slice(0, 10)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`
 		);
 	return {
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,

@@ -17,7 +17,9 @@ import type {
 	FixtureKind,
 	HomeRun,
 	ItemState,
+	LimitKey,
 	GroundProof,
+	GuidedKind,
 	Insulation,
 	LeadsTo,
 	LoadKind,
@@ -60,6 +62,12 @@ export interface Amendment {
 	reference: string;
 }
 
+/** Good between two figures, to be looked at between two others. */
+export interface BandFigures {
+	good: readonly [least: number, most: number];
+	look: readonly [least: number, most: number];
+}
+
 /** What the shop settles within what the code allows. */
 export interface Practice {
 	wallHeightIn: number;
@@ -83,7 +91,11 @@ export interface Practice {
 	/** 12 AWG to every receptacle, on 15 A too. */
 	receptacles12?: boolean | undefined;
 	/** What a sound house is taken to have, where it is not the usual: service impedance, terminations, temperature while testing. */
-	sound?: { sourceOhms?: number; serviceNeutralOhms?: number; terminationOhms?: number; conductorC?: number } | undefined;
+	sound?: { [K in 'sourceOhms' | 'serviceNeutralOhms' | 'terminationOhms' | 'conductorC']?: number | undefined } | undefined;
+	/** Limits of readings that are not the usual, by their key. */
+	limits?: Partial<Record<LimitKey, BandFigures>> | undefined;
+	/** Days between tests of a GFCI; left out: 30. */
+	gfciTestDays?: number | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
@@ -471,6 +483,20 @@ export interface InspectorItem {
 	/** ISO day of the next inspection; null: none set. */
 	again: string | null;
 }
+/** A check with a question, and what was found in it, each figure by its name; unknown ones are left out. */
+export interface GuidedCheck {
+	id: string;
+	kind: GuidedKind;
+	/** The circuit or the box that it is of. */
+	of: string;
+	/** The other place of a two-place reading. */
+	other?: string | undefined;
+	figures: Record<string, number>;
+	words: Record<string, string>;
+	at: string;
+	by: string;
+	note: string;
+}
 /** How the local authority read a rule: later jobs in the same place see it. */
 export interface Ruling {
 	id: string;
@@ -503,6 +529,7 @@ export interface Job {
 	notes: string[];
 	checks: SiteCheck[];
 	inspection?: InspectorItem[] | undefined;
+	guided?: GuidedCheck[] | undefined;
 	rulings?: Ruling[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
@@ -512,14 +539,25 @@ export interface Job {
 export interface Reading {
 	id: string;
 	jobId: string;
+	/** A box, or a panel. */
 	boxId: string;
 	kind: ReadingKind;
 	/** Volts, percent or ohms by kind; null for lamps. */
 	value: number | null;
 	/** Lamps HN HG NG: `on off off`. */
 	lamps: string | null;
+	/** Of what is said in words: how a plug holds, what a button did. */
+	word?: string | undefined;
 	/** Load on while it was read, A; null: none. A drop is always read under load. */
 	loadA: number | null;
+	/** Leak that a GFCI was timed at, mA. */
+	atMa?: number | undefined;
+	/** Of a receptacle with two halves; left out: the upper, or the only one. */
+	half?: 'upper' | 'lower' | undefined;
+	/** Before or after the work; left out: neither was said. */
+	phase?: 'before' | 'after' | undefined;
+	/** The reading that this one puts right: the old one is kept, and no longer judged. */
+	corrects?: string | undefined;
 	instrument: string;
 	at: string;
 	by: string;

@@ -195,6 +195,23 @@ export type HomeRun = (typeof HOME_RUNS)[number];
 export const AMENDMENT_CHANGES = ['off', 'on', 'as-edition', 'figure'] as const;
 export const AMENDABLE_FIGURES = ['sink-distance', 'tub-distance', 'extension-length', 'tamper-height', 'wall-reach'] as const;
 export type AmendableFigure = (typeof AMENDABLE_FIGURES)[number];
+/** Limits of readings: what each is of. */
+export const LIMIT_KEYS = [
+	'outlet',
+	'panel',
+	'outlet-hh',
+	'panel-hh',
+	'ng-loaded',
+	'ng-idle',
+	'drop',
+	'ground-ohm',
+	'gfci-ma',
+	'legs-apart'
+] as const;
+export type LimitKey = (typeof LIMIT_KEYS)[number];
+/** Checks with a question of their own, led step by step. */
+export const GUIDED_KINDS = ['breaker', 'dimming', 'element'] as const;
+export type GuidedKind = (typeof GUIDED_KINDS)[number];
 /** Where an item of an inspector's list stands. */
 export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;
 export type ItemState = (typeof ITEM_STATES)[number];
@@ -214,7 +231,30 @@ export type OpensTogether = (typeof OPENS_TOGETHER)[number];
 export const YOKES = ['split', 'dual-voltage'] as const;
 export type Yoke = (typeof YOKES)[number];
 
-export const READING_KINDS = ['hn', 'hg', 'ng', 'lamps', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
+export const READING_KINDS = [
+	'hn',
+	'hg',
+	'ng',
+	'lamps',
+	'drop',
+	'ohm-hot',
+	'ohm-neutral',
+	'ohm-ground',
+	// Between two hots, and of the second of them.
+	'hh',
+	'h2n',
+	'h2g',
+	'bootleg',
+	'grip',
+	// Of a device that protects: its own button, a tester's button, what it opens at, and how fast.
+	'gfci-own',
+	'gfci-tester',
+	'gfci-ma',
+	'gfci-ms',
+	// On a dead circuit, with everything unplugged.
+	'dead-ohm-hn',
+	'dead-ohm-hg'
+] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 export const STAGES = ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover'] as const;

@@ -3,34 +3,98 @@ import type { ReadingKind } from './kinds';
 import type { FieldFault } from './result';
 
 /** What a reading can lawfully say: outside this it is a slip of the finger, not a fault of the house. */
-export const READING_BOUNDS: Record<Exclude<ReadingKind, 'lamps'>, { min: number; max: number; unit: string; words: string }> = {
-	hn: { min: 0, max: 260, unit: 'V', words: 'hot to neutral' },
-	hg: { min: 0, max: 260, unit: 'V', words: 'hot to ground' },
-	ng: { min: 0, max: 260, unit: 'V', words: 'neutral to ground' },
+export interface Bounds {
+	min: number;
+	max: number;
+	unit: string;
+	words: string;
+}
+export type WordKind = 'bootleg' | 'grip' | 'gfci-own' | 'gfci-tester';
+export type FigureKind = Exclude<ReadingKind, 'lamps' | WordKind>;
+const volts = (words: string): Bounds => ({ min: 0, max: 260, unit: 'V', words });
+const ohms = (words: string): Bounds => ({ min: 0, max: 1_000_000, unit: 'ohm', words });
+export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
+	hn: volts('hot to neutral'),
+	hg: volts('hot to ground'),
+	ng: volts('neutral to ground'),
+	hh: volts('hot to hot'),
+	h2n: volts('second hot to neutral'),
+	h2g: volts('second hot to ground'),
 	drop: { min: 0, max: 100, unit: '%', words: 'drop under load' },
-	'ohm-hot': { min: 0, max: 1_000_000, unit: 'ohm', words: 'hot conductor' },
-	'ohm-neutral': { min: 0, max: 1_000_000, unit: 'ohm', words: 'neutral conductor' },
-	'ohm-ground': { min: 0, max: 1_000_000, unit: 'ohm', words: 'ground path' }
+	'ohm-hot': ohms('hot conductor'),
+	'ohm-neutral': ohms('neutral conductor'),
+	'ohm-ground': ohms('ground path'),
+	'dead-ohm-hn': ohms('dead: hot to neutral'),
+	'dead-ohm-hg': ohms('dead: hot to ground'),
+	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI opens at' },
+	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI opens in' }
 };
-export const readingWords = (kind: ReadingKind): string => (kind === 'lamps' ? 'three lamps' : READING_BOUNDS[kind].words);
-export const readingUnit = (kind: ReadingKind): string => (kind === 'lamps' ? '' : READING_BOUNDS[kind].unit);
+/** What is said in words, the good one first. */
+export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: Readonly<Record<string, string>> }>> = {
+	bootleg: { words: 'bootleg check', allowed: { no: 'none found', yes: 'a jumper', 'cannot-tell': 'cannot tell here' } },
+	grip: {
+		words: 'plug grip',
+		allowed: { holds: 'holds', slips: 'slips out by itself', loose: 'loose, warm or browned' }
+	},
+	'gfci-own': {
+		words: 'GFCI, own button',
+		allowed: {
+			trips: 'trips, all dead, resets',
+			'no-trip': 'does not trip',
+			'still-live': 'trips, face or onward live',
+			'no-reset': 'does not reset'
+		}
+	},
+	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } }
+};
+export const isWordKind = (kind: ReadingKind): kind is WordKind => Object.hasOwn(READING_WORDS, kind);
+export const isFigureKind = (kind: ReadingKind): kind is FigureKind => Object.hasOwn(READING_BOUNDS, kind);
+
+export const readingWords = (kind: ReadingKind): string =>
+	isWordKind(kind) ? READING_WORDS[kind].words : isFigureKind(kind) ? READING_BOUNDS[kind].words : 'three lamps';
+export const readingUnit = (kind: ReadingKind): string => (isFigureKind(kind) ? READING_BOUNDS[kind].unit : '');
+/** What was read, as it is shown and printed. @example 4.8 % at 12 A */
+export function readingValue({
+	kind,
+	value,
+	lamps,
+	word,
+	loadA,
+	atMa
+}: Pick<Reading, 'kind' | 'value' | 'lamps' | 'word' | 'loadA' | 'atMa'>): string {
+	if (kind === 'lamps') return lamps ?? '';
+	if (isWordKind(kind)) return READING_WORDS[kind].allowed[word ?? ''] ?? word ?? '';
+	if (value === null) return isDeadOhm(kind) ? 'open' : '';
+	const load = loadA ? ` at ${loadA} A` : atMa ? ` at ${atMa} mA` : '';
+	return `${value} ${readingUnit(kind)}${load}`;
+}
+/** Nothing joined shows as no figure at all. */
+export const isDeadOhm = (kind: ReadingKind): boolean => kind === 'dead-ohm-hn' || kind === 'dead-ohm-hg';
 
 export const LAMP_STATES = ['on', 'dim', 'off'] as const;
 const LAMPS = /^(on|dim|off) (on|dim|off) (on|dim|off)$/;
 
+type Judged = Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Pick<Partial<Reading>, 'word' | 'atMa'>;
 /** Faults of one reading, by field: an impossible figure, lamps that are no pattern, a drop without its load. */
-export function readingFaults(reading: Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'>): FieldFault[] {
-	const { kind, value, lamps, loadA } = reading;
+export function readingFaults({ kind, value, lamps, loadA, word, atMa }: Judged): FieldFault[] {
 	if (kind === 'lamps') {
 		if (lamps !== null && LAMPS.test(lamps)) return [];
 		return [{ path: 'lamps', message: `must be three of on, dim, off for HN HG NG; got "${lamps ?? ''}"` }];
 	}
+	if (isWordKind(kind)) {
+		const { words, allowed } = READING_WORDS[kind];
+		if (word !== undefined && Object.hasOwn(allowed, word)) return [];
+		return [{ path: 'word', message: `${words} must be one of ${Object.keys(allowed).join(', ')}; got "${word ?? ''}"` }];
+	}
 	const { min, max, unit, words } = READING_BOUNDS[kind];
+	if (value === null && isDeadOhm(kind)) return [];
 	if (value === null || !Number.isFinite(value))
 		return [{ path: 'value', message: `${words} must be a number of ${unit}, got nothing` }];
 	if (value < min || value > max) {
 		return [{ path: 'value', message: `${words} must be ${min} to ${max} ${unit}, got ${value}` }];
 	}
 	if (kind === 'drop' && loadA === null) return [{ path: 'loadA', message: 'a drop must name the load it was read under, in A' }];
+	if (kind === 'gfci-ms' && atMa === undefined)
+		return [{ path: 'atMa', message: 'a time to open must name the leak it was read at, in mA' }];
 	return [];
 }

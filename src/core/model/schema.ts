@@ -21,6 +21,8 @@ import {
 	EDITIONS,
 	FIXTURE_KINDS,
 	GROUND_PROOFS,
+	GUIDED_KINDS,
+	LIMIT_KEYS,
 	INSULATIONS,
 	LEADS_TO,
 	LOAD_KINDS,
@@ -62,6 +64,13 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 	only: maybe(oneOf(SERVES)),
 	reference: must(text(200).defined())
 });
+const pairOf = () =>
+	must(
+		array()
+			.of(must(figure(0, 1e6)))
+			.strict(true)
+			.length(2, 'must be [least, most]')
+	).meta({ tuple: 2 });
 const price = () => must(figure(0, 100_000));
 const practice = shape({
 	wallHeightIn: must(inches(0, 120)),
@@ -85,6 +94,20 @@ const practice = shape({
 		}).default(undefined)
 	),
 	gfciYears: must(figure(1, 50)),
+	gfciTestDays: maybe(whole(1, 3660)),
+	limits: maybe(
+		shape(
+			Object.fromEntries(LIMIT_KEYS.map((key) => [key, maybe(shape({ good: pairOf(), look: pairOf() }).default(undefined))]))
+		).default(undefined)
+	),
+	sound: maybe(
+		shape({
+			sourceOhms: figure(0, 10),
+			serviceNeutralOhms: figure(0, 10),
+			terminationOhms: figure(0, 10),
+			conductorC: figure(-40, 90)
+		}).default(undefined)
+	),
 	grouping: maybe(
 		shape({
 			perCircuit15: must(whole(1, 40)),
@@ -401,6 +424,11 @@ export const readingSchema = shape({
 	kind: must(oneOf(READING_KINDS)),
 	value: figure(-1e7, 1e7).nullable().defined(),
 	lamps: text(20).nullable().defined(),
+	word: text(40),
+	atMa: figure(0.1, 1000),
+	half: oneOf(['upper', 'lower'] as const),
+	phase: oneOf(['before', 'after'] as const),
+	corrects: text(64),
 	loadA: figure(0.1, 400).nullable().defined(),
 	instrument: text().defined(),
 	at: must(named(40)),
@@ -463,8 +491,9 @@ function rowFaults(job: Job, row: Pick<Reading | LiveEvent, 'jobId' | 'boxId'>, 
 	const faults = [];
 	if (row.jobId !== job.id)
 		faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });
-	if (row.boxId !== null && !job.boxes.some((b) => b.id === row.boxId)) {
-		faults.push({ path: `${path}.boxId`, message: `names no box of this job, got "${row.boxId}"` });
+	const { boxId } = row;
+	if (boxId !== null && ![...job.boxes, ...job.panels].some((p) => p.id === boxId)) {
+		faults.push({ path: `${path}.boxId`, message: `names no box or panel of this job, got "${row.boxId}"` });
 	}
 	return faults;
 }

@@ -2,21 +2,34 @@ import type { Edition } from '../code/edition';
 import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
-import type { Decision, Finding, Severity, StageResult } from '../model/result';
+import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
+import { soundOf } from '../network/job-wiring';
 import { verdictOf, worst, type Judgement, type Level, type Verdict } from './verdicts';
 
-/** What was read at a box: the latest of each kind with its verdict, and the worst of them. */
+export interface Judged {
+	reading: Reading;
+	verdict: Verdict;
+}
+export type Latest = Partial<Record<ReadingKind, Judged>>;
+/** What was read at a box or a panel: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
 	boxId: string;
 	level: Level;
-	latest: Partial<Record<ReadingKind, { reading: Reading; verdict: Verdict }>>;
+	latest: Latest;
+	/** Of the lower half of a receptacle that has two. */
+	lower: Latest;
 }
+export const allOf = ({ latest, lower }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower)];
 
-/** Readings that count, newest of each kind at each box. */
-export function latestReadings(readings: readonly Reading[]): Map<string, Map<ReadingKind, Reading>> {
+/** Readings that count, newest of each kind at each place; what was struck out or put right is kept, and not among them. */
+export function latestReadings(
+	readings: readonly Reading[],
+	half: 'upper' | 'lower' = 'upper'
+): Map<string, Map<ReadingKind, Reading>> {
+	const corrected = new Set(readings.flatMap((r) => (r.corrects && !r.struck ? [r.corrects] : [])));
 	const byBox = new Map<string, Map<ReadingKind, Reading>>();
 	for (const reading of readings) {
-		if (reading.struck) continue;
+		if (reading.struck || (reading.half ?? 'upper') !== half || corrected.has(reading.id)) continue;
 		const kinds = byBox.get(reading.boxId) ?? new Map<ReadingKind, Reading>();
 		byBox.set(reading.boxId, kinds);
 		const before = kinds.get(reading.kind);
@@ -27,14 +40,22 @@ export function latestReadings(readings: readonly Reading[]): Map<string, Map<Re
 
 export function proofs(edition: Edition, job: Job, readings: readonly Reading[]): Map<string, BoxProof> {
 	const index = indexOf(job);
+	const panels = new Map(job.panels.map((p) => [p.id, p]));
+	const [upper, lower] = [latestReadings(readings), latestReadings(readings, 'lower')];
 	const found = new Map<string, BoxProof>();
-	for (const [boxId, kinds] of latestReadings(readings)) {
-		const box = index.boxes.get(boxId);
-		if (!box) continue;
+	for (const boxId of new Set([...upper.keys(), ...lower.keys()])) {
+		const place = index.boxes.get(boxId) ?? panels.get(boxId);
+		if (!place) continue;
 		const circuit = index.circuitsOfBox.get(boxId)?.[0];
-		const latest: BoxProof['latest'] = {};
-		for (const [kind, reading] of kinds) latest[kind] = { reading, verdict: verdictOf(edition, job, box, circuit, reading) };
-		found.set(boxId, { boxId, level: worst(Object.values(latest).map((l) => l.verdict.level)), latest });
+		const judged = (kinds: ReadonlyMap<ReadingKind, Reading> | undefined): Latest => {
+			const latest: Latest = {};
+			for (const [kind, reading] of kinds ?? [])
+				latest[kind] = { reading, verdict: verdictOf(edition, job, place, circuit, reading) };
+			return latest;
+		};
+		const proof: BoxProof = { boxId, level: 'unknown', latest: judged(upper.get(boxId)), lower: judged(lower.get(boxId)) };
+		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
+		found.set(boxId, proof);
 	}
 	return found;
 }
@@ -45,21 +66,26 @@ function severityOf(kind: ReadingKind, j: Judgement): Severity {
 	return j.level === 'bad' ? 'violation' : 'caution';
 }
 
-/** Each judgement that falls short as a finding at its box; each drop as a decision with its predicted steps. */
+/** Each judgement that falls short as a finding at its place; each drop as a decision with its predicted steps. */
 export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
 	const findings: Finding[] = [];
 	const decisions: Decision[] = [];
-	const names = indexOf(job).boxes;
-	for (const { boxId, latest } of boxProofs.values()) {
-		for (const { reading, verdict } of Object.values(latest)) {
+	const { boxes } = indexOf(job);
+	const { conductorC } = soundOf(job);
+	for (const proof of boxProofs.values()) {
+		const { boxId } = proof;
+		const subject: Subject = { kind: boxes.has(boxId) ? 'box' : 'panel', id: boxId };
+		const name = boxes.get(boxId)?.name ?? job.panels.find((p) => p.id === boxId)?.name;
+		for (const { reading, verdict } of allOf(proof)) {
+			const where = reading.half === 'lower' ? `${name}, lower half` : name;
 			for (const j of verdict.judgements) {
 				if (j.level !== 'bad' && j.level !== 'look') continue;
 				findings.push({
 					id: `read:${reading.id}:${j.on}`,
 					severity: severityOf(reading.kind, j),
 					rule: j.rule,
-					subject: { kind: 'box', id: boxId },
-					message: `${names.get(boxId)?.name}: ${j.says}`.replace(/\.?$/, '.'),
+					subject,
+					message: `${where}: ${j.says}`.replace(/\.?$/, '.'),
 					have: j.have ?? undefined,
 					need: j.need ?? undefined,
 					unit: j.unit
@@ -68,9 +94,12 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 			if (!verdict.steps.length) continue;
 			decisions.push({
 				id: `predict:${reading.id}`,
-				subject: { kind: 'box', id: boxId },
+				subject,
 				value: verdict.says,
-				title: reading.kind === 'drop' ? `drop at ${reading.loadA} A, 25 °C` : 'as predicted for this box, 25 °C',
+				title:
+					reading.kind === 'drop'
+						? `drop at ${reading.loadA} A, ${conductorC} °C`
+						: `as predicted for this box, ${conductorC} °C`,
 				steps: verdict.steps,
 				rules: verdict.judgements.map((j) => j.rule),
 				alternatives: []
@@ -83,6 +112,6 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 const GRAVE: Record<Level, number> = { bad: 2, look: 1, unknown: 0, good: 0 };
 /** What is not good at a box, the gravest first; of two alike the joints, which a design cannot explain. */
 export const whatIsOff = (proof: BoxProof): Judgement[] =>
-	Object.values(proof.latest)
+	allOf(proof)
 		.flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
 		.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'));

@@ -1,21 +1,41 @@
+import type { BandFigures, Job } from '../model/job';
+import type { EditionKey, LimitKey } from '../model/kinds';
 import type { Rule } from '../model/result';
-import type { EditionKey } from '../model/kinds';
 
 /** Limits of readings: good, look again, bad. A row's source is a standard, the trade's practice, or this model. */
-export interface Band {
-	good: readonly [least: number, most: number];
-	look: readonly [least: number, most: number];
+export interface Band extends BandFigures {
 	source: string;
 	title: string;
+	unit: string;
 }
 export const LIMITS = {
-	hn: { good: [108, 126], look: [104, 127], source: 'ANSI C84.1', title: 'Utilization voltage, ranges A and B' },
-	hg: { good: [108, 126], look: [104, 127], source: 'ANSI C84.1', title: 'Utilization voltage, ranges A and B' },
-	ngLoaded: { good: [0, 2], look: [0, 3], source: 'practice', title: 'Neutral to ground under load' },
-	ngIdle: { good: [0, 0.5], look: [0, 3], source: 'practice', title: 'Neutral to ground with no load' },
-	drop: { good: [0, 3], look: [0, 5], source: '210.19', title: 'Voltage drop (informational note: advice)' },
-	ohmGround: { good: [0, 0.25], look: [0, 1], source: 'practice', title: 'Ground path' }
-} as const satisfies Record<string, Band>;
+	outlet: { good: [108, 126], look: [104, 127], unit: 'V', source: 'ANSI C84.1', title: 'Utilization voltage, ranges A and B' },
+	panel: { good: [114, 126], look: [110, 127], unit: 'V', source: 'ANSI C84.1', title: 'Service voltage, ranges A and B' },
+	'outlet-hh': { good: [216, 252], look: [208, 254], unit: 'V', source: 'ANSI C84.1', title: 'Utilization voltage, hot to hot' },
+	'panel-hh': { good: [228, 252], look: [220, 254], unit: 'V', source: 'ANSI C84.1', title: 'Service voltage, hot to hot' },
+	'ng-loaded': { good: [0, 2], look: [0, 3], unit: 'V', source: 'practice', title: 'Neutral to ground under load' },
+	'ng-idle': { good: [0, 0.5], look: [0, 3], unit: 'V', source: 'practice', title: 'Neutral to ground with no load' },
+	drop: { good: [0, 3], look: [0, 5], unit: '%', source: '210.19', title: 'Voltage drop (informational note: advice)' },
+	'ground-ohm': { good: [0, 0.25], look: [0, 1], unit: 'ohm', source: 'practice', title: 'Ground path' },
+	'gfci-ma': { good: [4, 6], look: [4, 6], unit: 'mA', source: 'UL 943', title: 'Class A: opens at 4 to 6 mA' },
+	'legs-apart': { good: [0, 3], look: [0, 10], unit: 'V', source: 'practice', title: 'The two service legs apart' }
+} as const satisfies Record<LimitKey, Band>;
+
+/** The limits of a job: what the shop or the utility has set, with the source of the usual one beside it. */
+export function limitsOf(job: Pick<Job, 'practice'>): Record<LimitKey, Band> {
+	const own = job.practice.limits;
+	if (!own) return LIMITS;
+	const rows = Object.entries(LIMITS).map(([key, band]): [string, Band] => {
+		const set = own[key as LimitKey];
+		return [key, set ? { ...band, ...set, source: 'practice', title: `${band.title}, as set for this job` } : band];
+	});
+	return Object.fromEntries(rows) as Record<LimitKey, Band>;
+}
+/** Faults of a band as typed: good lies within what is looked at again. */
+export function bandFault({ good, look }: BandFigures): string | null {
+	if (good[0] > good[1] || look[0] > look[1]) return 'each pair goes from the least to the most';
+	return good[0] < look[0] || good[1] > look[1] ? 'what is good lies within what is looked at again' : null;
+}
 
 /** Against what this very run should read: within a share or an absolute amount is good, up to twice is to be looked at. */
 export const AGAINST_PREDICTED = {

@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import { voltsAt } from '../circuits/drop';
 import { runOf } from '../circuits/runs';
 import { indexOf } from '../model/job-index';
-import type { Circuit, Job, Leg } from '../model/job';
+import type { Circuit, Job, Leg, Reading } from '../model/job';
 import { soundOf, type SoundFigures } from '../network/job-wiring';
 import { wireOhms } from '../network/run-wiring';
 import type { Step } from '../model/result';
@@ -135,4 +135,31 @@ function loopOf(edition: Edition, path: readonly Leg[], s: SoundFigures): Loop {
 		neutralOhms: conductor,
 		groundOhms: grounded ? along((leg) => edition.grounding.asMade.nm[leg.awg] ?? leg.awg, 'Cu') : null
 	};
+}
+
+/** The figure of a sound run that stands beside a reading of this kind. */
+export function predictedFor(reading: Pick<Reading, 'kind' | 'loadA'>, p: Prediction): number | null {
+	const grounded = p.loop.groundOhms !== null;
+	switch (reading.kind) {
+		case 'hh':
+			return !p.twoHots ? null : reading.loadA === null ? p.hn : p.loadedHn;
+		case 'hn':
+		case 'h2n':
+			return p.twoHots ? p.toGround : reading.loadA === null ? p.hn : p.loadedHn;
+		case 'hg':
+		case 'h2g':
+			return grounded ? p.toGround : null;
+		case 'ng':
+			return p.twoHots || !grounded ? null : reading.loadA === null ? 0 : p.loadedNg;
+		case 'drop':
+			return p.dropPercent;
+		case 'ohm-hot':
+			return p.loop.hotOhms;
+		case 'ohm-neutral':
+			return p.twoHots ? null : p.loop.neutralOhms;
+		case 'ohm-ground':
+			return p.loop.groundOhms;
+		default:
+			return null;
+	}
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { allOf } from '$core/prove/assess-prove';
 	import { addSymptom, closeSymptom } from '$core/model/commands';
 	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
@@ -66,7 +67,7 @@
 						></td
 					>
 					<td>
-						{#each Object.values(proof.latest) as { reading, verdict } (reading.id)}
+						{#each allOf(proof) as { reading, verdict } (reading.id)}
 							{#each verdict.judgements.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
 									<Mark kind={j.level} />
 									{j.says}
