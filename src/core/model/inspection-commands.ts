@@ -1,7 +1,7 @@
 import type { Command } from './commands';
-import type { InspectorItem, Job, Ruling } from './job';
+import type { GuidedCheck, InspectorItem, Job, Ruling } from './job';
 
-/** An inspector's list and the authority's rulings. */
+/** An inspector's list, the authority's rulings, and checks that were led step by step. */
 
 /** Adds an item, or takes the place of the one with its id. */
 export const putItem =
@@ -23,6 +23,14 @@ export const removeRuling =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.rulings = draft.rulings?.filter((r) => r.id !== id));
+export const putCheck =
+	(guided: GuidedCheck): Command =>
+	(draft) =>
+		void (draft.guided = replaced(draft.guided, guided));
+export const removeCheck =
+	(id: string): Command =>
+	(draft) =>
+		void (draft.guided = draft.guided?.filter((g) => g.id !== id));
 const replaced = <T extends { id: string }>(rows: T[] | undefined, row: T): T[] => {
 	const all = rows ?? [];
 	return all.some((r) => r.id === row.id) ? all.map((r) => (r.id === row.id ? row : r)) : [...all, row];

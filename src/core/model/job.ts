@@ -390,6 +390,8 @@ export interface Circuit {
 	homeRun?: HomeRun | undefined;
 	/** Of its appliance; left out: not looked at. */
 	disconnect?: Disconnect | undefined;
+	/** ISO day its breaker was installed. */
+	installed?: string | undefined;
 	/** The type that is marked on the breaker, as the panel's label lists it. */
 	breakerType?: string | undefined;
 	/** One of two thin breakers in one slot. */
@@ -556,6 +558,8 @@ export interface Reading {
 	half?: 'upper' | 'lower' | undefined;
 	/** Before or after the work; left out: neither was said. */
 	phase?: 'before' | 'after' | undefined;
+	/** Read at a panel, of this breaker. */
+	circuitId?: string | undefined;
 	/** The reading that this one puts right: the old one is kept, and no longer judged. */
 	corrects?: string | undefined;
 	instrument: string;

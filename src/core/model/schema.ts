@@ -1,4 +1,4 @@
-import { array, type AnySchema } from 'yup';
+import { array, object, type AnySchema } from 'yup';
 import { GAUGES } from '../units/gauge';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, text, whole, type Checked } from './faults';
 import type { Job, JobFile, LiveEvent, Reading } from './job';
@@ -64,6 +64,16 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 	only: maybe(oneOf(SERVES)),
 	reference: must(text(200).defined())
 });
+/** Values by names that are free. */
+const mixedRecord = (of: AnySchema, words: string) =>
+	object().test('record', `must hold ${words} by name, at most 40`, (value) =>
+		value === undefined || value === null
+			? true
+			: Object.entries(value).length <= 40 &&
+				Object.entries(value).every(
+					([k, v]) => k.length <= 40 && of.isValidSync(v, { strict: true }) && v !== null && v !== undefined
+				)
+	) as AnySchema;
 const pairOf = () =>
 	must(
 		array()
@@ -306,6 +316,7 @@ const circuit = shape({
 	disconnect: maybe(oneOf(DISCONNECTS)),
 	borrowedNeutral: maybe(flag()),
 	homeRun: maybe(oneOf(HOME_RUNS)),
+	installed: day(),
 	breakerType: maybe(text(40)),
 	half: maybe(oneOf(['upper', 'lower'] as const)),
 	multiwire: maybe(shape({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),
@@ -357,6 +368,17 @@ const siteCheck = shape({
 	note: text(2000).defined(),
 	at: must(named(40)),
 	by: text().defined()
+});
+const guidedCheck = shape({
+	id: id(),
+	kind: must(oneOf(GUIDED_KINDS)),
+	of: id(),
+	other: text(64),
+	figures: must(mixedRecord(figure(-1000, 1e7), 'a number')),
+	words: must(mixedRecord(text(60), 'text')),
+	at: must(named(40)),
+	by: text().defined(),
+	note: text(2000).defined()
 });
 const inspectorItem = shape({
 	id: id(),
@@ -414,6 +436,7 @@ export const jobSchema = shape({
 	notes: must(list(must(text(2000).defined()), 200)),
 	checks: must(list(siteCheck, 2000)),
 	inspection: maybe(list(inspectorItem, 500)),
+	guided: maybe(list(guidedCheck, 2000)),
 	rulings: maybe(list(ruling, 500)),
 	unit: maybe(unit)
 });
@@ -428,6 +451,7 @@ export const readingSchema = shape({
 	atMa: figure(0.1, 1000),
 	half: oneOf(['upper', 'lower'] as const),
 	phase: oneOf(['before', 'after'] as const),
+	circuitId: text(64),
 	corrects: text(64),
 	loadA: figure(0.1, 400).nullable().defined(),
 	instrument: text().defined(),

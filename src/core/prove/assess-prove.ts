@@ -11,7 +11,7 @@ export interface Judged {
 	verdict: Verdict;
 }
 export type Latest = Partial<Record<ReadingKind, Judged>>;
-/** What was read at a box or a panel: the latest of each kind with its verdict, and the worst of them. */
+/** What was read at a box, a panel, or of a breaker in it: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
 	boxId: string;
 	level: Level;
@@ -30,8 +30,9 @@ export function latestReadings(
 	const byBox = new Map<string, Map<ReadingKind, Reading>>();
 	for (const reading of readings) {
 		if (reading.struck || (reading.half ?? 'upper') !== half || corrected.has(reading.id)) continue;
-		const kinds = byBox.get(reading.boxId) ?? new Map<ReadingKind, Reading>();
-		byBox.set(reading.boxId, kinds);
+		const at = reading.circuitId ?? reading.boxId;
+		const kinds = byBox.get(at) ?? new Map<ReadingKind, Reading>();
+		byBox.set(at, kinds);
 		const before = kinds.get(reading.kind);
 		if (!before || before.at <= reading.at) kinds.set(reading.kind, reading);
 	}
@@ -44,7 +45,7 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 	const [upper, lower] = [latestReadings(readings), latestReadings(readings, 'lower')];
 	const found = new Map<string, BoxProof>();
 	for (const boxId of new Set([...upper.keys(), ...lower.keys()])) {
-		const place = index.boxes.get(boxId) ?? panels.get(boxId);
+		const place = index.boxes.get(boxId) ?? panels.get(boxId) ?? index.circuits.get(boxId);
 		if (!place) continue;
 		const circuit = index.circuitsOfBox.get(boxId)?.[0];
 		const judged = (kinds: ReadonlyMap<ReadingKind, Reading> | undefined): Latest => {
@@ -70,12 +71,13 @@ function severityOf(kind: ReadingKind, j: Judgement): Severity {
 export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
 	const findings: Finding[] = [];
 	const decisions: Decision[] = [];
-	const { boxes } = indexOf(job);
+	const { boxes, circuits } = indexOf(job);
 	const { conductorC } = soundOf(job);
 	for (const proof of boxProofs.values()) {
 		const { boxId } = proof;
-		const subject: Subject = { kind: boxes.has(boxId) ? 'box' : 'panel', id: boxId };
-		const name = boxes.get(boxId)?.name ?? job.panels.find((p) => p.id === boxId)?.name;
+		const kind = boxes.has(boxId) ? 'box' : circuits.has(boxId) ? 'circuit' : 'panel';
+		const subject: Subject = { kind, id: boxId };
+		const name = boxes.get(boxId)?.name ?? circuits.get(boxId)?.name ?? job.panels.find((p) => p.id === boxId)?.name;
 		for (const { reading, verdict } of allOf(proof)) {
 			const where = reading.half === 'lower' ? `${name}, lower half` : name;
 			for (const j of verdict.judgements) {

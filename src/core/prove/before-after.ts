@@ -1,0 +1,51 @@
+import type { Reading } from '../model/job';
+import type { ReadingKind } from '../model/kinds';
+import { isFigureKind } from '../model/reading';
+
+/** One kind of reading before the work and after it. */
+export interface BeforeAfter {
+	kind: ReadingKind;
+	half: 'upper' | 'lower';
+	before: Reading;
+	after: Reading;
+	/** Worse by more than the meter's spread; `changed`: words or lamps that differ. */
+	change: 'better' | 'same' | 'worse' | 'changed';
+}
+/** What a meter itself spreads by, in each kind's own unit. A job that only changes devices must not lose more than this. */
+const SPREAD: Partial<Record<ReadingKind, number>> = {
+	drop: 0.3,
+	ng: 0.2,
+	'ohm-hot': 0.05,
+	'ohm-neutral': 0.05,
+	'ohm-ground': 0.05,
+	hn: 1.5,
+	hg: 1.5,
+	'gfci-ms': 5,
+	'gfci-ma': 0.3
+};
+/** More of these is worse. */
+const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neutral', 'ohm-ground', 'gfci-ms'];
+
+/** The last reading marked before and the last marked after, of each kind at a box. Without marks: nothing to compare. */
+export function beforeAndAfter(readings: readonly Reading[], boxId: string): BeforeAfter[] {
+	const corrected = new Set(readings.flatMap((r) => r.corrects ?? []));
+	const own = readings.filter((r) => r.boxId === boxId && !r.struck && !corrected.has(r.id) && r.phase);
+	const keys = new Map<string, { before?: Reading; after?: Reading }>();
+	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
+		const key = `${r.kind} ${r.half ?? 'upper'}`;
+		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
+	}
+	return [...keys.values()].flatMap(({ before, after }) =>
+		before && after ? [{ kind: after.kind, half: after.half ?? 'upper', before, after, change: changeOf(before, after) }] : []
+	);
+}
+function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
+	if (!isFigureKind(after.kind) || before.value === null || after.value === null)
+		return before.lamps === after.lamps && before.word === after.word && before.value === after.value ? 'same' : 'changed';
+	// Drops under different loads are brought to one: a drop grows with its load.
+	const scale = after.kind === 'drop' && before.loadA && after.loadA ? after.loadA / before.loadA : 1;
+	const by = after.value - before.value * scale;
+	if (Math.abs(by) <= (SPREAD[after.kind] ?? 0)) return 'same';
+	if (!MORE_IS_WORSE.includes(after.kind)) return 'changed';
+	return by > 0 ? 'worse' : 'better';
+}

@@ -1,0 +1,164 @@
+import { downstream, runOf } from '../circuits/runs';
+import type { Box, Circuit, Device, Job, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { ReadingKind } from '../model/kinds';
+import { worst, type Level } from './judgements';
+import { latestReadings, type BoxProof } from './assess-prove';
+
+/** Every GFCI of a job, with what hangs on it, its last test, and when the next is due. */
+export interface GfciEntry {
+	/** Of the device, or of the circuit whose breaker it is. */
+	id: string;
+	boxId: string | null;
+	circuitId: string | null;
+	name: string;
+	where: string;
+	/** Names of the boxes that go dead with it. */
+	protects: string[];
+	installed: string | null;
+	/** Its last test by button or tester, and what it came to; null: never tested. */
+	last: { at: string; level: Level; by: string } | null;
+	milliamps: number | null;
+	millis: number | null;
+	/** ISO days; null: its age is not known. */
+	nextDue: string | null;
+	replaceBy: string | null;
+	state: 'failed' | 'overdue' | 'due-soon' | 'good' | 'never-tested';
+}
+export const DEFAULT_TEST_DAYS = 30;
+/** Days before it is due that a test is told of. */
+const SOON_DAYS = 7;
+const TESTS: readonly ReadingKind[] = ['gfci-own', 'gfci-tester', 'gfci-ma', 'gfci-ms'];
+
+const watches = (p: Device['protection'] | Circuit['breaker']): boolean => p === 'gfci' || p === 'dual';
+/** @param day ISO day @example addDays('2026-01-31', 30) // 2026-03-02 */
+export function addDays(day: string, days: number): string {
+	const at = new Date(`${day.slice(0, 10)}T00:00:00.000Z`);
+	at.setUTCDate(at.getUTCDate() + days);
+	return at.toISOString().slice(0, 10);
+}
+const addYears = (day: string, years: number): string =>
+	`${Number(day.slice(0, 4)) + years}${day.slice(4, 10)}`.replace(/-02-29$/, '-02-28');
+
+/**
+ * The register, what wants doing first. @param today ISO day
+ * @param proofs judged readings of the same job
+ * @source maker's instructions (monthly test); the age is a setting of the shop
+ */
+export function gfciRegister(
+	job: Job,
+	readings: readonly Reading[],
+	proofs: ReadonlyMap<string, BoxProof>,
+	today: string
+): GfciEntry[] {
+	const latest = latestReadings(readings);
+	const { rooms, circuitsOfBox, boxes } = indexOf(job);
+	const entry = (
+		at: string,
+		facts: Omit<GfciEntry, 'last' | 'milliamps' | 'millis' | 'nextDue' | 'replaceBy' | 'state'>
+	): GfciEntry => {
+		const kinds = latest.get(at);
+		const tests = TESTS.flatMap((k) => kinds?.get(k) ?? []);
+		const newest = [...tests].sort((a, b) => b.at.localeCompare(a.at))[0];
+		// One that failed by any of its tests has failed, until that very test is passed again.
+		const levels = TESTS.flatMap((k) => proofs.get(at)?.latest[k]?.verdict.level ?? []);
+		const last = newest ? { at: newest.at, level: worst(levels), by: newest.by } : null;
+		const nextDue = newest ? addDays(newest.at, job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
+		const replaceBy = facts.installed ? addYears(facts.installed, job.practice.gfciYears) : null;
+		return {
+			...facts,
+			last,
+			milliamps: kinds?.get('gfci-ma')?.value ?? null,
+			millis: kinds?.get('gfci-ms')?.value ?? null,
+			nextDue,
+			replaceBy,
+			state: stateOf(last?.level ?? null, nextDue, replaceBy, today)
+		};
+	};
+	const ofDevice = (box: Box, d: Device): GfciEntry => {
+		const circuit = circuitsOfBox.get(box.id)?.[0];
+		const onward = circuit && d.feedsLoad ? downstream(runOf(job, circuit), box.id).slice(1) : [];
+		return entry(box.id, {
+			id: d.id,
+			boxId: box.id,
+			circuitId: circuit?.id ?? null,
+			name: d.name || `GFCI at ${box.name}`,
+			where: (box.roomId && rooms.get(box.roomId)?.name) || box.name,
+			protects: [box.name, ...onward.map((id) => boxes.get(id)?.name ?? id)],
+			installed: d.installed
+		});
+	};
+	const ofBreaker = (c: Circuit): GfciEntry =>
+		entry(c.id, {
+			id: c.id,
+			boxId: null,
+			circuitId: c.id,
+			name: `${c.breaker === 'dual' ? 'Dual-function' : 'GFCI'} breaker ${c.number}`,
+			where: job.panels.find((p) => p.id === c.panelId)?.name ?? 'panel',
+			protects: runOf(job, c).nodes.map((n) => boxes.get(n.boxId)?.name ?? n.boxId),
+			installed: c.installed ?? null
+		});
+	const order = { failed: 0, overdue: 1, 'never-tested': 2, 'due-soon': 3, good: 4 } as const;
+	return [
+		...job.boxes.flatMap((b) => b.devices.filter((d) => watches(d.protection)).map((d) => ofDevice(b, d))),
+		...job.circuits.filter((c) => watches(c.breaker)).map(ofBreaker)
+	].sort((a, b) => order[a.state] - order[b.state] || (a.nextDue ?? '').localeCompare(b.nextDue ?? ''));
+}
+function stateOf(level: Level | null, nextDue: string, replaceBy: string | null, today: string): GfciEntry['state'] {
+	if (level === 'bad') return 'failed';
+	if (replaceBy !== null && replaceBy <= today) return 'overdue';
+	if (level === null) return 'never-tested';
+	if (nextDue <= today) return 'overdue';
+	return nextDue <= addDays(today, SOON_DAYS) ? 'due-soon' : 'good';
+}
+
+/** A day on which something is to be done, for a calendar. */
+export interface DueDay {
+	uid: string;
+	day: string;
+	title: string;
+	text: string;
+	/** Days after which it comes again. */
+	everyDays?: number | undefined;
+}
+export const dueDays = (job: Job, register: readonly GfciEntry[]): DueDay[] =>
+	register.flatMap((g): DueDay[] => [
+		{
+			uid: `${job.id}-${g.id}-test`,
+			day: g.nextDue ?? '',
+			title: `Test ${g.name}, ${g.where}`,
+			text: `${job.name}. Press its test button: it must trip, and these go dead: ${g.protects.join(', ')}. Then reset.`,
+			everyDays: job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS
+		},
+		...(g.replaceBy
+			? [
+					{
+						uid: `${job.id}-${g.id}-replace`,
+						day: g.replaceBy,
+						title: `Replace ${g.name}, ${g.where}`,
+						text: `${job.name}. Installed ${g.installed}, ${job.practice.gfciYears} years ago by then.`
+					}
+				]
+			: [])
+	]);
+/** How many are due in each month from this one on; what is overdue counts in the first. @returns months as 2026-10 */
+export function dueByMonth(
+	register: readonly GfciEntry[],
+	today: string,
+	months = 12
+): { month: string; tests: number; replacements: number }[] {
+	const first = today.slice(0, 7);
+	const at = (k: number) => {
+		const n = Number(first.slice(0, 4)) * 12 + Number(first.slice(5)) - 1 + k;
+		return `${Math.floor(n / 12)}-${String((n % 12) + 1).padStart(2, '0')}`;
+	};
+	return Array.from({ length: months }, (_, k) => {
+		const month = at(k);
+		const inIt = (day: string | null) => day !== null && (day.slice(0, 7) === month || (k === 0 && day < today));
+		return {
+			month,
+			tests: register.filter((g) => inIt(g.nextDue)).length,
+			replacements: register.filter((g) => inIt(g.replaceBy)).length
+		};
+	});
+}

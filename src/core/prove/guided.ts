@@ -1,0 +1,281 @@
+import { ampacityOf } from '../code/ampacity';
+import { standardBreaker } from '../code/breakers';
+import type { Edition } from '../code/edition';
+import type { Circuit, Device, GuidedCheck, Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+import type { Step } from '../model/result';
+import { compareGauge, type Awg } from '../units/gauge';
+import { show } from '../units/quantity';
+import { worst, type Level } from './judgements';
+import { soundOf } from '../network/job-wiring';
+
+/** Checks that begin with a question and end with what to do: each point with its figure, each with why. */
+export interface GuidedPoint {
+	level: Level;
+	says: string;
+}
+export interface GuidedAnswer {
+	level: Level;
+	says: string;
+	points: GuidedPoint[];
+	steps: Step[];
+}
+type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
+
+/** What each check asks, in the order in which it is done. */
+export interface Question {
+	key: string;
+	words: string;
+	unit?: string;
+	/** Of what is said in words. */
+	allowed?: Readonly<Record<string, string>>;
+	max?: number;
+}
+export const BREAKER_ASKS: readonly Question[] = [
+	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400 },
+	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
+	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
+	{ key: 'neighbourC', words: 'A neighbour’s terminal', unit: '°C', max: 300 },
+	{ key: 'look', words: 'Looks', allowed: { clean: 'clean', browned: 'browned or melted', loose: 'loose on its bar' } },
+	{
+		key: 'listed',
+		words: 'Type marked on it',
+		allowed: { yes: 'listed for this panel', no: 'not listed for it', unread: 'not read' }
+	},
+	{ key: 'resetTrips', words: 'On reset it', allowed: { holds: 'holds', 'at-once': 'trips at once' } },
+	{ key: 'afterA', words: 'After the change: load', unit: 'A', max: 400 },
+	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260 }
+];
+export const ELEMENT_ASKS: readonly Question[] = [
+	{ key: 'watts', words: 'Element', unit: 'W', max: 20_000 },
+	{ key: 'volts', words: 'at', unit: 'V', max: 260 },
+	{ key: 'ohms', words: 'Cold, across its screws (leave empty: open)', unit: 'ohm', max: 1e6 },
+	{ key: 'open', words: 'The meter shows', allowed: { figure: 'the figure above', open: 'open' } },
+	{ key: 'shellOhms', words: 'Screw to shell (leave empty: open)', unit: 'ohm', max: 1e8 }
+];
+export const DIMMING_ASKS: readonly Question[] = [
+	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100 },
+	{ key: 'nearIdle', words: 'Where it dims, before', unit: 'V', max: 260 },
+	{ key: 'nearLoaded', words: 'Where it dims, under load', unit: 'V', max: 260 },
+	{ key: 'panelIdle', words: 'At the panel, same leg, before', unit: 'V', max: 260 },
+	{ key: 'panelLoaded', words: 'At the panel, same leg, under load', unit: 'V', max: 260 },
+	{ key: 'otherIdle', words: 'At the panel, other leg, before', unit: 'V', max: 260 },
+	{ key: 'otherLoaded', words: 'At the panel, other leg, under load', unit: 'V', max: 260 }
+];
+export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS } as const;
+
+const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
+	const level = worst(points.map((p) => p.level));
+	const first = points.find((p) => p.level === level && level !== 'good');
+	return { level, says: first?.says ?? (points.length ? 'Nothing is found wrong by what was read.' : none), points, steps };
+};
+
+/** The thinnest wire of a circuit and the most that its breaker may be. @source 240.4, small conductors and next size up; motors and heaters by their own articles */
+function rightForWire(edition: Edition, job: Job, circuit: Circuit): { awg: Awg; carries: number; most: number } | null {
+	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
+	const thin = [...legs].sort((a, b) => compareGauge(a.awg, b.awg))[0];
+	if (!thin) return null;
+	const lies = { ambientC: 30, currentCarrying: 2, terminalC: 60 as const, ...circuit.wiring };
+	const carried = ampacityOf(edition, {
+		cable: thin.cable,
+		metal: thin.metal,
+		awg: thin.awg,
+		ambientC: lies.ambientC ?? 30,
+		currentCarrying: lies.currentCarrying ?? 2,
+		terminalC: lies.terminalC ?? 60
+	});
+	if (!carried) return null;
+	const next = standardBreaker(carried.amps, edition) ?? carried.amps;
+	const nameplate = circuit.load && edition.loads[circuit.load.kind].nameplate;
+	const small = nameplate ? undefined : edition.smallConductor[thin.metal][thin.awg];
+	const most = nameplate ? (circuit.load?.mocp ?? next) : Math.min(next, small ?? Infinity);
+	return { awg: thin.awg, carries: carried.amps, most };
+}
+
+/** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
+export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	const amps = circuit.breakerA;
+	const wire = rightForWire(edition, job, circuit);
+	if (wire) {
+		steps.push({ label: `${wire.awg} AWG, the thinnest on it`, formula: 'ampacity as it lies', value: wire.carries, unit: 'A' });
+		points.push(
+			amps > wire.most
+				? {
+						level: 'bad',
+						says: `${amps} A is too large for the ${wire.awg} AWG found on it (at most ${show(wire.most, 0)} A): change it before anything else`
+					}
+				: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG` }
+		);
+	}
+	if (words.resetTrips === 'at-once')
+		points.push({
+			level: 'bad',
+			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
+		});
+	const { loadA, tripS, terminalC, neighbourC, afterA, afterV } = figures;
+	if (loadA !== undefined) {
+		const share = loadA / amps;
+		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
+		const held = tripS === undefined ? '' : ` after ${show(tripS, 0)} s`;
+		if (share > 1)
+			points.push({
+				level: 'look',
+				says: `It carries ${show(loadA, 1)} A on ${amps} A: overloaded, it does its work. Move loads to another circuit`
+			});
+		else if (words.resetTrips !== 'at-once')
+			points.push({
+				level: share < WORN_SHARE ? 'bad' : 'look',
+				says: `It trips${held} at ${show(100 * share, 0)} % of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
+			});
+	}
+	if (terminalC !== undefined && neighbourC !== undefined) {
+		const over = terminalC - neighbourC;
+		steps.push({
+			label: 'over its neighbour',
+			formula: `${show(terminalC, 0)} - ${show(neighbourC, 0)}`,
+			value: over,
+			unit: '°C'
+		});
+		points.push(
+			over >= HOT_OVER_C
+				? {
+						level: over >= 2 * HOT_OVER_C ? 'bad' : 'look',
+						says: `Its terminal is ${show(over, 0)} °C over its neighbour: a loose joint there`
+					}
+				: { level: 'good', says: 'Its terminal is as warm as its neighbour' }
+		);
+	}
+	if (words.look === 'browned')
+		points.push({ level: 'bad', says: 'Browned or melted: replace it, and look at the bar and at the wire under its screw' });
+	if (words.look === 'loose')
+		points.push({
+			level: 'bad',
+			says: 'Loose on its bar: the bar or the clip is burnt. Another slot, or the panel’s maker’s advice'
+		});
+	if (words.listed === 'no')
+		points.push({
+			level: 'bad',
+			says: 'A part that fits is not a part that is listed: replace it with the type on the panel’s label'
+		});
+	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel’s label before a breaker is bought' });
+	if (afterA !== undefined) {
+		const fine = afterA <= amps && (afterV === undefined || afterV >= 104);
+		points.push({
+			level: fine ? 'good' : 'look',
+			says: `Load-tested after: ${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`
+		});
+	}
+	return answer(points, steps, 'Enter what was read.');
+}
+/** Below this share of its rating a breaker that trips is worn or heated. */
+const WORN_SHARE = 0.8;
+const HOT_OVER_C = 10;
+
+/** A heating element: cold ohms against V^2 / W, and to its shell. Never energised dry. */
+export function elementCheck({ figures, words }: Facts): GuidedAnswer {
+	const { watts, volts, ohms, shellOhms } = figures;
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	if (watts && volts) {
+		const should = (volts * volts) / watts;
+		steps.push({ label: 'cold ohms', formula: `${show(volts, 0)}² / ${show(watts, 0)}`, value: should, unit: 'ohm' });
+		if (words.open === 'open')
+			points.push({
+				level: 'bad',
+				says: 'Open: burned out. Replace with the same volts, watts, length and mounting, and never energise it dry'
+			});
+		else if (ohms !== undefined) {
+			const off = Math.abs(ohms - should) / should;
+			points.push(
+				off <= ELEMENT_SHARE
+					? { level: 'good', says: `${show(ohms)} ohm against ${show(should)}: whole` }
+					: {
+							level: off <= 2 * ELEMENT_SHARE ? 'look' : 'bad',
+							says: `${show(ohms)} ohm against ${show(should)}: ${ohms < should ? 'part of it is shorted, or it is another element' : 'a bad joint, or it is another element'}`
+						}
+			);
+		}
+	}
+	if (shellOhms !== undefined)
+		points.push({
+			level: 'bad',
+			says: `${show(shellOhms, 0)} ohm to its shell: it leaks. Replace it; any reading to the shell is one too many`
+		});
+	return answer(points, steps, 'Enter its watts and volts, and what the meter shows.');
+}
+const ELEMENT_SHARE = 0.1;
+
+/**
+ * Lights that dim on another circuit than the load: the joint is in what both share. Volts at two places while the load
+ * goes on tell whether the fall is in the service, in what lies between panel and outlet, or in both.
+ */
+export function dimmingCheck(job: Job, { figures }: Facts): GuidedAnswer {
+	const { loadA, nearIdle, nearLoaded, panelIdle, panelLoaded, otherIdle, otherLoaded } = figures;
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	if (!loadA || panelIdle === undefined || panelLoaded === undefined)
+		return answer(points, steps, 'Read the panel before and under the load.');
+	const sound = soundOf(job);
+	const shared = sound.sourceOhms + sound.serviceNeutralOhms;
+	const should = loadA * shared;
+	const atPanel = panelIdle - panelLoaded;
+	steps.push(
+		{ label: 'a sound service loses', formula: `${show(loadA, 1)} x ${show(shared, 3)}`, value: should, unit: 'V' },
+		{ label: 'the panel loses', formula: `${show(panelIdle, 1)} - ${show(panelLoaded, 1)}`, value: atPanel, unit: 'V' },
+		{ label: 'ohms it shares', formula: `${show(atPanel)} / ${show(loadA, 1)}`, value: atPanel / loadA, unit: 'ohm' }
+	);
+	const rise = otherIdle === undefined || otherLoaded === undefined ? null : otherLoaded - otherIdle;
+	if (rise !== null && rise > RISE_V) {
+		steps.push({
+			label: 'the other leg',
+			formula: `${show(otherLoaded ?? 0, 1)} - ${show(otherIdle ?? 0, 1)}`,
+			value: rise,
+			unit: 'V'
+		});
+		points.push({
+			level: 'bad',
+			says: `The other leg rises by ${show(rise, 1)} V while this one is loaded: the service neutral is open or loose. Stop, main off, call the utility`
+		});
+	} else if (atPanel > Math.max(2 * should, should + 1)) {
+		points.push({
+			level: 'bad',
+			says: `The panel itself loses ${show(atPanel, 1)} V where ${show(should, 1)} is sound: the joint is in the service, the main or the feeder, which both circuits share`
+		});
+	} else
+		points.push({
+			level: 'good',
+			says: `The panel loses ${show(atPanel, 1)} V, as a sound service does: what both share carries`
+		});
+	if (nearIdle !== undefined && nearLoaded !== undefined) {
+		const near = nearIdle - nearLoaded;
+		const between = near - atPanel;
+		steps.push({
+			label: 'between panel and outlet',
+			formula: `${show(near, 1)} - ${show(atPanel, 1)}`,
+			value: between,
+			unit: 'V'
+		});
+		if (between > BETWEEN_V)
+			points.push({
+				level: 'look',
+				says: `Between the panel and there ${show(between, 1)} V are lost though the load is on another circuit: they share a neutral, a joint or a splice on the way. Follow the neutral`
+			});
+		else points.push({ level: 'good', says: 'It falls as far as the panel does, and no farther' });
+	}
+	return answer(points, steps, '');
+}
+const RISE_V = 1;
+const BETWEEN_V = 1;
+
+export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): GuidedAnswer {
+	const { circuits } = indexOf(job);
+	const circuit = circuits.get(check.of);
+	if (check.kind === 'breaker') return circuit ? breakerCheck(edition, job, circuit, check) : GONE;
+	return check.kind === 'element' ? elementCheck(check) : dimmingCheck(job, check);
+}
+const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is gone from the job.', points: [], steps: [] };
+/** Watts and volts of the element on a box, where its nameplate was entered. */
+export const elementOf = (device: Device | undefined): Record<string, number> =>
+	device?.watts ? { watts: device.watts, volts: device.volts } : {};

@@ -1,0 +1,110 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { asideCsv, figureOf, guessRoles, readMapped, readTable, unitOfHeading } from '../../src/core/formats/csv-mapping';
+import { job } from './small-job';
+
+const usual = { at: '2026-10-12T09:00:00.000Z', loadA: 12, by: 'JM', instrument: 'meter' };
+let n = 0;
+const read = (text: string, roles?: ReturnType<typeof guessRoles>) => {
+	const table = readTable(text);
+	return {
+		table,
+		...readMapped({ table, roles: roles ?? guessRoles(table.columns), job: job(), usual, newId: () => `n${++n}` })
+	};
+};
+const HEADINGS: [heading: string, role: string][] = [
+	['Receptacle', 'box'],
+	['Date', 'at'],
+	['Tester', 'by'],
+	['Volts H-N', 'read:hn'],
+	['H-G (V)', 'read:hg'],
+	['neutral to ground, mV', 'read:ng'],
+	['% drop @ 12A', 'read:drop'],
+	['Ground impedance (mΩ)', 'read:ohm-ground'],
+	['ohms neutral', 'read:ohm-neutral'],
+	['Lamps', 'read:lamps'],
+	['GFCI trip time, ms', 'read:gfci-ms'],
+	['Remarks', 'note'],
+	['weather', 'skip'],
+	['ohm-hot', 'read:ohm-hot']
+];
+for (const [heading, role] of HEADINGS)
+	test(`a column "${heading}" holds ${role}`, () => assert.deepEqual(guessRoles([heading]), [role]));
+
+const FIGURES: [
+	cell: string,
+	kind: 'hn' | 'ohm-ground' | 'ng' | 'drop' | 'dead-ohm-hn',
+	unit: string | null,
+	value: number | null | 'refused'
+][] = [
+	['121.4', 'hn', null, 121.4],
+	['121.4 V', 'hn', null, 121.4],
+	['121,4', 'hn', null, 121.4],
+	['480 mΩ', 'ohm-ground', null, 0.48],
+	['480', 'ohm-ground', 'mω', 0.48],
+	['0.48 ohm', 'ohm-ground', 'mω', 0.48],
+	['2 MΩ', 'ohm-ground', null, 2_000_000],
+	['850', 'ng', 'mv', 0.85],
+	['4.8 %', 'drop', null, 4.8],
+	['OL', 'dead-ohm-hn', null, null],
+	['4.8 V', 'drop', null, 'refused'],
+	['about 120', 'hn', null, 'refused'],
+	['OL', 'ohm-ground', null, 'refused']
+];
+for (const [cell, kind, unit, value] of FIGURES) {
+	test(`"${cell}" as ${kind}${unit ? ` in a column of ${unit}` : ''}: ${value}`, () => {
+		const got = figureOf(cell, kind, unit);
+		assert.deepEqual(got.ok ? got.value : 'refused', value);
+	});
+}
+test('units of headings', () => {
+	assert.deepEqual(['H-N (V)', 'ground, mΩ', 'Z [ohm]', 'Volts'].map(unitOfHeading), ['v', 'mω', 'ohm', null]);
+});
+test('a wide table in any order: one row is several readings; bad rows are kept aside whole, the others are not lost', () => {
+	const { readings, aside, table } = read(
+		[
+			'H-N (V),Receptacle,Drop %,Lamps,Remarks',
+			'121.4,a,2.1,on on off,fine',
+			'119.9,B,4.8,correct,',
+			'118,attic,3,,',
+			'hot,C,2,,'
+		].join('\n')
+	);
+	assert.deepEqual(
+		readings.map((r) => [r.boxId, r.kind, r.value ?? r.lamps, r.loadA]),
+		[
+			['a', 'hn', 121.4, null],
+			['a', 'drop', 2.1, 12],
+			['a', 'lamps', 'on on off', null],
+			['b', 'hn', 119.9, null],
+			['b', 'drop', 4.8, 12],
+			['b', 'lamps', 'on on off', null]
+		]
+	);
+	assert.deepEqual(
+		aside.map((a) => a.row),
+		[4, 5]
+	);
+	assert.match(aside[0]?.why.join() ?? '', /no box or panel is named "attic"/);
+	assert.match(asideCsv(table, aside), /why it was kept aside/);
+	assert.equal(readings[0]?.note, 'fine');
+});
+test('a long table of kind and value; times as they are written; a row without a place, or with a kind of none', () => {
+	const { readings, aside } = read(
+		'kind,value,box,at,by\nhn,120,a,2026-10-12 08:30,RV\ngrip,holds,a,,\nhunch,3,a,,\nhn,9999,b,,\nhn,120,c,soon,'
+	);
+	assert.deepEqual(
+		readings.map((r) => [r.kind, r.value ?? r.word, r.by]),
+		[
+			['hn', 120, 'RV'],
+			['grip', 'holds', 'JM']
+		]
+	);
+	assert.deepEqual(
+		aside.map((a) => a.row),
+		[4, 5, 6]
+	);
+});
+test('nothing but rubbish is no reading and no fault of ours', () => {
+	for (const text of ['', '\uFEFF', 'a,b\n', '"', '\u0000,\u0001\n1,2']) assert.deepEqual(read(text).readings, []);
+});

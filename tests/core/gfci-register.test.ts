@@ -1,0 +1,228 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { editions } from '../../src/core/code/editions';
+import type { Reading } from '../../src/core/model/job';
+import { proofs } from '../../src/core/prove/assess-prove';
+import { beforeAndAfter } from '../../src/core/prove/before-after';
+import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
+import { addDays, dueByMonth, dueDays, gfciRegister } from '../../src/core/prove/gfci-register';
+import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
+import { verdictOf } from '../../src/core/prove/verdicts';
+import { box, circuit, job, leg, near, reading } from './small-job';
+
+const e = editions['2023'];
+/** A GFCI at A that feeds B and C on its LOAD, installed in March 2016. */
+const house = job({
+	boxes: [box('a', {}, { protection: 'gfci', feedsLoad: true, installed: '2016-03-01' }), box('b'), box('c')]
+});
+const test1 = (more: Partial<Reading>) => reading({ boxId: 'a', value: null, at: '2026-10-01T09:00:00.000Z', ...more });
+const register = (readings: Reading[], today: string, j = house) => gfciRegister(j, readings, proofs(e, j, readings), today);
+
+test('the register names what hangs on a device, its age, and that it was never tested', () => {
+	const [g] = register([], '2025-01-01');
+	assert.deepEqual([g?.protects, g?.replaceBy, g?.state, g?.last], [['A', 'B', 'C'], '2026-03-01', 'never-tested', null]);
+});
+const STATES: [what: string, readings: Reading[], today: string, state: string, due: string | null][] = [
+	['tested, not due', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-10', 'good', '2026-10-31'],
+	['due within a week', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-25', 'due-soon', '2026-10-31'],
+	['overdue', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-11-01', 'overdue', '2026-10-31'],
+	['its own button does not trip it', [test1({ kind: 'gfci-own', word: 'no-trip' })], '2026-10-02', 'failed', '2026-10-31'],
+	[
+		'a good button does not make up for 9 mA',
+		[test1({ kind: 'gfci-own', word: 'trips' }), test1({ id: 'r2', kind: 'gfci-ma', value: 9 })],
+		'2026-10-02',
+		'failed',
+		'2026-10-31'
+	],
+	[
+		'a tester that trips nothing is looked at, not failed',
+		[test1({ kind: 'gfci-own', word: 'trips' }), test1({ id: 'r2', kind: 'gfci-tester', word: 'no-trip' })],
+		'2026-10-02',
+		'good',
+		'2026-10-31'
+	]
+];
+const young = {
+	...house,
+	boxes: house.boxes.map((b) => ({ ...b, devices: b.devices.map((d) => ({ ...d, installed: '2024-02-29' })) }))
+};
+for (const [what, readings, today, state, due] of STATES) {
+	test(`GFCI: ${what}: ${state}`, () => {
+		const [g] = register(readings, today, young);
+		assert.deepEqual([g?.state, g?.nextDue, g?.replaceBy], [state, due, '2034-02-28']);
+	});
+}
+test('past its age it is overdue however well it tests; the calendar has its test and its replacement', () => {
+	const all = register([test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-02');
+	assert.equal(all[0]?.state, 'overdue');
+	assert.deepEqual(
+		dueDays(house, all).map((d) => [d.day, d.title, d.everyDays]),
+		[
+			['2026-10-31', 'Test GFCI at A, Den', 30],
+			['2026-03-01', 'Replace GFCI at A, Den', undefined]
+		]
+	);
+	const months = dueByMonth(all, '2026-10-02', 3);
+	assert.deepEqual(months, [
+		{ month: '2026-10', tests: 1, replacements: 1 },
+		{ month: '2026-11', tests: 0, replacements: 0 },
+		{ month: '2026-12', tests: 0, replacements: 0 }
+	]);
+});
+test('a breaker that watches is in the register by its own readings, read at its panel', () => {
+	const j = job({ circuits: [circuit({ breaker: 'dual', installed: '2020-05-01' })] });
+	const [g] = register(
+		[reading({ boxId: 'p', circuitId: 'c1', kind: 'gfci-own', value: null, word: 'trips', at: '2026-10-01T09:00:00.000Z' })],
+		'2026-10-02',
+		j
+	);
+	assert.deepEqual(
+		[g?.name, g?.state, g?.protects, g?.replaceBy],
+		['Dual-function breaker 1', 'good', ['A', 'B', 'C'], '2030-05-01']
+	);
+});
+test('days count over the ends of months and years', () => {
+	assert.deepEqual(
+		[addDays('2026-01-31', 30), addDays('2024-02-28', 1), addDays('2026-12-31', 1)],
+		['2026-03-02', '2024-02-29', '2027-01-01']
+	);
+});
+const TIMES: [ms: number, atMa: number, level: string][] = [
+	[24, 264, 'good'],
+	[26, 264, 'bad'],
+	[5500, 6, 'good'],
+	[5700, 6, 'bad']
+];
+for (const [ms, atMa, level] of TIMES) {
+	test(`opens in ${ms} ms at ${atMa} mA: ${level}`, () =>
+		assert.equal(verdictOf(e, house, { id: 'a' }, undefined, reading({ kind: 'gfci-ms', value: ms, atMa })).level, level));
+}
+
+test('a fault to ground: 40 ft of 12 AWG gives 712 A, over ten times 20 A; 0.8 ohm read of its ground is 138 A and takes its time', () => {
+	const j = job();
+	const [a] = clearingOf(e, j, j.circuits[0] ?? circuit(), new Map());
+	// 120 / (0.03 + 0.0687 + 0.001 + 0.0687): the ground bar stands 0.015 ohm beside the earth and is not in the loop's way.
+	assert.ok(near(a?.amps ?? 0, 655, 60), `${a?.amps}`);
+	assert.deepEqual([a?.instantA, a?.clears], [200, 'at-once']);
+	const read = [reading({ boxId: 'a', kind: 'ohm-ground', value: 0.8 })];
+	const [slow] = clearingOf(e, j, j.circuits[0] ?? circuit(), proofs(e, j, read));
+	assert.ok(near(slow?.measuredAmps ?? 0, 120 / (0.8 + 0.0687), 1));
+	assert.equal(slow?.clears, 'in-time');
+	const bare = job({ legs: [leg('p', 'a', 40, { ground: false })] });
+	assert.equal(clearingOf(e, bare, bare.circuits[0] ?? circuit(), new Map())[0]?.clears, 'never');
+});
+test('drop by leg: the joint is where what is read runs away from what is due', () => {
+	const j = job();
+	const drops = [
+		['a', 1.9],
+		['b', 7.4],
+		['c', 7.9]
+	] as const;
+	const read = drops.map(([boxId, value], i) => reading({ id: `r${i}`, boxId, kind: 'drop', value, loadA: 12 }));
+	const legs = dropByLeg(e, j, j.circuits[0] ?? circuit(), proofs(e, j, read));
+	assert.deepEqual(
+		legs.map((l) => l.suspect),
+		[false, true, false]
+	);
+	// 12 ft should lose 0.45 points; 5.5 were read: 5.05 % of 120 V at 12 A is 0.5 ohm.
+	assert.ok(near(legs[1]?.excessOhms ?? 0, 0.5, 0.02));
+});
+
+test('before and after: what a new device must not worsen, drops brought to one load', () => {
+	const at = (id: string, phase: 'before' | 'after', more: Partial<Reading>) =>
+		reading({ id, phase, at: phase === 'before' ? '2026-10-01T09:00:00.000Z' : '2026-10-01T11:00:00.000Z', ...more });
+	const rows = beforeAndAfter(
+		[
+			at('1', 'before', { kind: 'drop', value: 6, loadA: 12 }),
+			at('2', 'after', { kind: 'drop', value: 3.1, loadA: 15 }),
+			at('3', 'before', { kind: 'ohm-ground', value: 0.2 }),
+			at('4', 'after', { kind: 'ohm-ground', value: 0.3 }),
+			at('5', 'before', { kind: 'lamps', value: null, lamps: 'on on off' }),
+			at('6', 'after', { kind: 'lamps', value: null, lamps: 'on on off' }),
+			at('7', 'before', { kind: 'grip', value: null, word: 'slips' }),
+			at('8', 'after', { kind: 'grip', value: null, word: 'holds' }),
+			at('9', 'before', { kind: 'hn', value: 119 }),
+			reading({ id: '10', kind: 'hn', value: 118 })
+		],
+		'b'
+	);
+	assert.deepEqual(
+		rows.map((r) => [r.kind, r.change]),
+		[
+			['drop', 'better'],
+			['ohm-ground', 'worse'],
+			['lamps', 'same'],
+			['grip', 'changed']
+		]
+	);
+});
+
+const BREAKER: [what: string, figures: Record<string, number>, words: Record<string, string>, says: RegExp, level: string][] = [
+	['half its rating', { loadA: 10, tripS: 40 }, {}, /50 % of its rating: worn/, 'bad'],
+	['over its rating', { loadA: 24 }, {}, /overloaded, it does its work/, 'look'],
+	['at once on reset', { loadA: 10 }, { resetTrips: 'at-once' }, /one try, then stop/, 'bad'],
+	['hot beside its neighbour', { terminalC: 61, neighbourC: 40 }, {}, /21 °C over its neighbour/, 'bad'],
+	['not of the listed type', {}, { listed: 'no' }, /not a part that is listed/, 'bad'],
+	['nothing found', { terminalC: 41, neighbourC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing is found wrong/, 'good']
+];
+for (const [what, figures, words, says, level] of BREAKER) {
+	test(`a breaker that trips: ${what}`, () => {
+		const got = breakerCheck(e, job(), circuit(), { figures, words });
+		assert.match(got.says, says);
+		assert.equal(got.level, level);
+	});
+}
+test('a 20 A breaker on 14 AWG comes before everything else', () => {
+	const thin = job({ legs: [leg('p', 'a', 40, { awg: '14' })] });
+	assert.match(
+		breakerCheck(e, thin, circuit(), { figures: { loadA: 8 }, words: {} }).says,
+		/too large for the 14 AWG.*at most 15 A/
+	);
+});
+const ELEMENT: [figures: Record<string, number>, words: Record<string, string>, level: string, says: RegExp][] = [
+	[{ watts: 5500, volts: 240, ohms: 10.5 }, {}, 'good', /Nothing is found wrong/],
+	[{ watts: 5500, volts: 240 }, { open: 'open' }, 'bad', /burned out/],
+	[{ watts: 5500, volts: 240, ohms: 12 }, {}, 'look', /12 ohm against 10.47/],
+	[{ watts: 5500, volts: 240, ohms: 10.5, shellOhms: 40_000 }, {}, 'bad', /to its shell/]
+];
+for (const [figures, words, level, says] of ELEMENT) {
+	test(`a 5500 W element at 240 V: ${JSON.stringify({ ...figures, ...words })}: ${level}`, () => {
+		const got = elementCheck({ figures, words });
+		assert.equal(got.level, level);
+		assert.match(got.says, says);
+		assert.ok(near(Number(got.steps[0]?.value), 10.473, 0.001), '240² / 5500');
+	});
+}
+const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: string][] = [
+	[
+		'a sound service: 12 A x 0.045 = 0.54 V',
+		{ loadA: 12, panelIdle: 120, panelLoaded: 119.4, nearIdle: 119.8, nearLoaded: 119.3 },
+		/Nothing is found wrong/,
+		'good'
+	],
+	[
+		'a joint in what both share',
+		{ loadA: 12, panelIdle: 120, panelLoaded: 114 },
+		/in the service, the main or the feeder/,
+		'bad'
+	],
+	[
+		'the other leg rises',
+		{ loadA: 12, panelIdle: 120, panelLoaded: 112, otherIdle: 120, otherLoaded: 127 },
+		/service neutral is open or loose/,
+		'bad'
+	],
+	[
+		'a shared neutral on the way',
+		{ loadA: 12, panelIdle: 120, panelLoaded: 119.5, nearIdle: 119.8, nearLoaded: 112 },
+		/Follow the neutral/,
+		'look'
+	]
+];
+for (const [what, figures, says, level] of DIM) {
+	test(`lights that dim: ${what}`, () => {
+		const got = dimmingCheck(job(), { figures, words: {} });
+		assert.match(got.says, says);
+		assert.equal(got.level, level);
+	});
+}
