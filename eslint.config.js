@@ -26,12 +26,12 @@ const MAY_IMPORT = {
 	rough: ['units', 'model', 'code', 'circuits'],
 	makeup: ['units', 'model', 'code', 'circuits', 'rough'],
 	network: ['units', 'model', 'code', 'circuits'],
-	instruments: ['units', 'model', 'code', 'network'],
+	instruments: ['units', 'model', 'code', 'circuits', 'network'],
 	prove: ['units', 'model', 'code', 'circuits', 'network', 'instruments'],
 	trace: ['units', 'model', 'code', 'circuits', 'network', 'instruments', 'prove'],
 	handover: CORE.filter((f) => !['formats', 'demo'].includes(f)),
 	formats: CORE.filter((f) => f !== 'demo'),
-	demo: ['units', 'model', 'code', 'circuits', 'prove']
+	demo: ['units', 'model', 'code', 'circuits', 'network', 'prove']
 };
 const OUTSIDE = {
 	group: [

@@ -1,6 +1,9 @@
 import type { Reading } from '../model/job';
 import { readingsOf } from './reading-rows';
 
+/** A loose tail at W-01: what follows it reads as it should. */
+export const QUILLBACK_HIDDEN = [{ kind: 'hot-contact-loose', at: 'w-01', ohms: 0.42 }] as const;
+
 /** Two circuits proved: the sink side of the counter, as predicted; the wheels' circuit, with W-01 off (its own tails). */
 export const quillbackReadings = (jobId: string): Reading[] => [
 	...readingsOf(

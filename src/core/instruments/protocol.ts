@@ -120,6 +120,7 @@ export function linesOf(r: RunReading & { loadA?: number | undefined }): string[
 		];
 	}
 	if ('milliamps' in r) return fig('TOUCH', r.milliamps, 1);
+	if ('hh' in r) return [...fig('HH', r.hh, 1), ...fig('H2N', r.h2n, 1), ...fig('H2G', r.h2g, 1)];
 	if (isLamps(r)) return [`LAMPS ${r.hn} ${r.hg} ${r.ng}`];
 	return [...fig('HN', r.hn, 1), ...fig('HG', r.hg, 1), ...fig('NG', r.ng, 2)];
 }

@@ -16,8 +16,14 @@ export interface Ask {
 	instrument: RunInstrument;
 	loadA?: number | undefined;
 }
+/** Of a receptacle between two hots. */
+export interface TwoHots {
+	hh: number | null;
+	h2n: number | null;
+	h2g: number | null;
+}
 export type RunReading = { box: string; instrument: RunInstrument } & (
-	PairVolts | LampPattern | AnalyzerReading | { milliamps: number | null }
+	PairVolts | LampPattern | AnalyzerReading | TwoHots | { milliamps: number | null }
 );
 export const DEFAULT_LOAD_A = 12;
 

@@ -63,7 +63,7 @@ class Builder {
 	/** A fault that would fall nowhere is a slip of whoever names it, and would pass for a healthy run. */
 	private check(f: Fault): void {
 		if (!this.plan.places.has(f.at)) throw new RangeError(`a fault must be at a place of the wiring, got "${f.at}"`);
-		if (f.kind.startsWith('loose') && !((f.ohms ?? 0) > 0))
+		if (f.kind.includes('loose') && !((f.ohms ?? 0) > 0))
 			throw new RangeError(`a loose joint must have more than 0 ohm, got ${f.ohms}`);
 	}
 
@@ -262,6 +262,13 @@ class Builder {
 			if (kind === 'reversed') exchange(c.hot, c.neutral);
 			else if (kind === 'hot-ground-reversed') exchange(c.hot, c.ground);
 			else if (kind === 'neutral-ground-swapped') exchange(c.neutral, c.ground);
+		}
+		for (const role of ['hot', 'neutral'] as const) {
+			const loose = here.find((f) => f.kind === `${role}-contact-loose`);
+			if (!loose?.ohms || (contacts[c[role]] as number) < 0) continue;
+			const contact = network.node();
+			network.resistor(contacts[c[role]] as number, contact, loose.ohms);
+			contacts[c[role]] = contact;
 		}
 		if (has('hot-contact-lost') || (o.half === 'lower' && has('tab-removed'))) contacts[c.hot] = network.node();
 		if (has('neutral-contact-lost')) contacts[c.neutral] = network.node();

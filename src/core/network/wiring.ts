@@ -94,6 +94,8 @@ export const TOUCH_FAULTS = ['short-hot-neutral', 'short-hot-ground', 'neutral-g
 export const RUN_FAULTS = [...OPEN_FAULTS, ...LOOSE_FAULTS, ...SWAP_FAULTS, 'bootleg', ...TOUCH_FAULTS] as const;
 export const FAULTS = [
 	...RUN_FAULTS,
+	'hot-contact-loose',
+	'neutral-contact-loose',
 	'hot-contact-lost',
 	'neutral-contact-lost',
 	'ground-contact-lost',

@@ -125,6 +125,17 @@ export class JobStore {
 		return this.keep(label, () => jobs.commitReadings(this.job.id, label, readings));
 	}
 
+	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
+	async strike(reading: Reading, struck: boolean): Promise<void> {
+		this.readings = this.readings.map((r) => (r.id === reading.id ? { ...r, struck } : r));
+		try {
+			await jobs.strikeReading(reading.id, struck);
+			this.say(struck ? 'Reading struck out: it stays in the log.' : 'Reading counts again.');
+		} catch (error) {
+			this.failed(error);
+		}
+	}
+
 	async log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
 		const whole: LiveEvent = { ...event, id: jobs.freshId(), jobId: this.job.id, at: new Date().toISOString() };
 		this.events = [...this.events, whole];

@@ -61,6 +61,9 @@ export const commitReadings = (jobId: string, label: string, readings: readonly 
 		return put(row, row.job);
 	});
 
+/** Strikes a reading out, or takes that back: a log loses nothing. */
+export const strikeReading = (id: string, struck: boolean): Promise<number> => db.readings.update(id, { struck });
+
 async function turn(jobId: string, from: typeof DONE | typeof UNDONE): Promise<{ row: JobRow; label: string } | null> {
 	return db.transaction('rw', db.jobs, db.edits, db.readings, async () => {
 		const rows = newest(jobId, from);

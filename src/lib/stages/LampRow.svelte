@@ -2,11 +2,16 @@
 	import { LAMPS, type ReadingDraft } from './reading-draft.svelte';
 	interface Props {
 		draft: ReadingDraft;
+		/** What they show on a sound run; null: it cannot be told. */
+		predicted?: string | null;
 	}
-	let { draft }: Props = $props();
+	let { draft, predicted = null }: Props = $props();
 </script>
 
 <div class="lamps" role="group" aria-label="Three lamps, by what they span">
+	{#if predicted}<button type="button" class="same" onclick={() => draft.setLamps(predicted)}
+			>predicted: {predicted.replaceAll(' ', ' · ')}</button
+		>{/if}
 	{#each LAMPS as name, i (name)}
 		{@const lamp = draft.lamps[i]}
 		<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)}>
@@ -22,6 +27,17 @@
 		display: grid;
 		grid-template-columns: repeat(3, 1fr);
 		gap: 8px;
+	}
+	.same {
+		grid-column: 1 / -1;
+		justify-self: start;
+		min-height: 40px;
+		border: 0;
+		background: none;
+		color: var(--copper);
+		font-weight: 600;
+		text-decoration: underline;
+		padding: 0 4px;
 	}
 	.lamp {
 		all: unset;

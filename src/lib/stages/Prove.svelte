@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { drawPlan } from '$core/formats/plan-drawing';
+	import type { Panel, Reading } from '$core/model/job';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
@@ -8,32 +9,79 @@
 	import ReadingPad from './ReadingPad.svelte';
 
 	const store = useJob();
-	let onPlan = $state(false);
+	const VIEWS = {
+		boxes: 'Boxes',
+		plan: 'On the plan',
+		log: 'Log',
+		gfci: 'GFCIs',
+		meaning: 'Meaning',
+		checks: 'Checks',
+		charts: 'Charts',
+		compare: 'Before, after',
+		limits: 'Limits'
+	};
+	type View = keyof typeof VIEWS;
+	/** Each is loaded when it is first shown. */
+	const SHEETS = {
+		gfci: () => import('./prove/GfciSheet.svelte'),
+		meaning: () => import('./prove/MeaningSheet.svelte'),
+		checks: () => import('./prove/ChecksSheet.svelte'),
+		charts: () => import('./prove/ChartsSheet.svelte'),
+		compare: () => import('./prove/BeforeAfterSheet.svelte'),
+		limits: () => import('./prove/LimitsSheet.svelte')
+	};
+	let view = $state<View>('boxes');
+	/** A reading that is being put right at its box. */
+	let corrects = $state.raw<Reading | null>(null);
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
 	const levels = $derived(new Map([...store.assessment.proofs].map(([id, p]) => [id, p.level])));
-	const read = $derived(store.assessment.proofs.size);
+	const read = $derived([...store.assessment.proofs.keys()].filter((id) => store.index.boxes.has(id)).length);
 	const bad = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad').length);
 	const chart = $derived(store.run && store.run.nodes.length > 1 ? import('./DropChart.svelte') : null);
+	const panel = $derived<Panel | undefined>(
+		store.selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === store.selection?.id) : undefined
+	);
+	const place = $derived(store.box ?? panel ?? null);
+	function correct(reading: Reading): void {
+		corrects = reading;
+		store.select({ kind: store.index.boxes.has(reading.boxId) ? 'box' : 'panel', id: reading.boxId });
+		view = 'boxes';
+	}
 </script>
 
 <Sheet
 	title="Prove"
 	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
-	fixed={onPlan}
-	bare={!!store.box && !onPlan}
+	fixed={view === 'plan'}
+	bare={!!place && view === 'boxes'}
 >
-	{#snippet acts()}<Btn small pressed={onPlan} onclick={() => (onPlan = !onPlan)}>On the plan</Btn>{/snippet}
-	{#if onPlan}
+	{#snippet acts()}
+		{#each Object.entries(VIEWS) as [v, name] (v)}
+			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
+		{/each}
+	{/snippet}
+	{#if view === 'plan'}
 		<PlanSheet {plan} {levels} selection={store.selection} onselect={(s) => store.select(s)} title="Plan with readings" />
-	{:else if store.box}
-		{#key store.box.id}<ReadingPad box={store.box} />{/key}
-		{#if chart}
+	{:else if view === 'boxes' && place}
+		{#key `${place.id} ${corrects?.id}`}
+			<ReadingPad
+				{place}
+				corrects={corrects?.boxId === place.id ? corrects : null}
+				oncorrected={() => (corrects = null)}
+				onview={(v) => (view = v)}
+			/>
+		{/key}
+		{#if chart && store.box}
 			<div class="chart">
 				{#await chart then { default: DropChart }}<DropChart />{/await}
 			</div>
 		{/if}
-	{:else}
+	{:else if view === 'boxes'}
 		<ReadingLog />
+	{:else if view === 'log'}
+		{#await import('./prove/LogSheet.svelte') then { default: LogSheet }}<LogSheet oncorrect={correct} />{/await}
+	{:else}
+		{#await SHEETS[view]() then { default: View }}<View />{/await}
 	{/if}
 </Sheet>
 

@@ -24,6 +24,24 @@
 		></thead
 	>
 	<tbody>
+		{#each store.run ? [] : store.job.panels as panel (panel.id)}
+			{@const proof = store.assessment.proofs.get(panel.id)}
+			<tr class="pick">
+				<td
+					><button type="button" class="row" onclick={() => store.select({ kind: 'panel', id: panel.id })}>{panel.name}</button
+					></td
+				>
+				<td class="wide-only">{panel.roomId ? store.index.rooms.get(panel.roomId)?.name : 'not known'}</td>
+				<td>supply</td>
+				<td class="wide-only"></td>
+				<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
+				<td class="num"></td>
+				<td class="num"></td>
+				<td
+					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
+				>
+			</tr>
+		{/each}
 		{#each rows as { box, circuit, proof } (box.id)}
 			{@const drop = proof?.latest.drop}
 			<tr class="pick">

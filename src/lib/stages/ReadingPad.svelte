@@ -1,9 +1,11 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
+	import { lampWords, readLamps } from '$core/instruments/meter';
+	import { houseAt } from '$core/instruments/job-instrument';
 	import { whatIsOff } from '$core/prove/assess-prove';
-	import { predict } from '$core/prove/predict';
-	import { predictedFor } from '$core/prove/verdicts';
-	import type { Box } from '$core/model/job';
+	import { predict, predictedFor } from '$core/prove/predict';
+	import type { Box, Panel, Reading } from '$core/model/job';
+	import type { FigureKind } from '$core/model/reading';
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -11,45 +13,88 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import DeadTestForm from './DeadTestForm.svelte';
 	import Keypad from './Keypad.svelte';
 	import LampRow from './LampRow.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
+	import LiveInstrument from './prove/LiveInstrument.svelte';
+	import WordRow from './prove/WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { placesOf, ReadingDraft, TYPED, type TypedKind } from './reading-draft.svelte';
+	import { figuresFor, hasHalves, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
-		box: Box;
+		/** A box, or a panel at its bars. */
+		place: Box | Panel;
+		/** One that is put right: its figure stands in the form. */
+		corrects?: Reading | null;
+		oncorrected?: () => void;
+		/** Leaves the form for another view of this stage. */
+		onview?: (view: 'compare' | 'meaning' | 'gfci') => void;
 	}
-	let { box }: Props = $props();
+	let { place, corrects = null, oncorrected, onview }: Props = $props();
 	const store = useJob();
+	const box = $derived('devices' in place ? place : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
 	let tried = $state(false);
+	let dead = $state(false);
+	let open = $state({ dead: false, photos: false });
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
+	onMount(() => {
+		if (!corrects) return;
+		draft.corrects = corrects.id;
+		draft.half = corrects.half ?? 'upper';
+		draft.phase = corrects.phase ?? '';
+		if (corrects.loadA) draft.loadA = String(corrects.loadA);
+		if (corrects.lamps) draft.setLamps(corrects.lamps);
+		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
+	});
 
+	const figures = $derived(figuresFor(box, dead));
+	const words = $derived(wordsFor(box));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	const expected = $derived(
-		store.circuit
-			? predict(store.edition, store.job, store.circuit, box.id, load)
-			: { known: false as const, why: 'its circuit is not known' }
+		store.circuit && box
+			? predict(store.edition, store.job, store.circuit, place.id, load)
+			: { known: false as const, why: box ? 'its circuit is not known' : 'the supply itself is read here' }
 	);
-	const should = (kind: TypedKind): number | null =>
+	const should = (kind: FigureKind): number | null =>
 		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
-	const proof = $derived(store.assessment.proofs.get(box.id));
+	/** What three lamps show on a sound run here. */
+	const lampsShould = $derived.by(() => {
+		if (!box) return null;
+		const found = houseAt(store.edition, store.job, box.id, [], draft.half);
+		if (!found.ok || found.house.outlet.ratedVolts !== 120) return null;
+		return lampWords(readLamps(found.house.built, found.house.built.contacts(found.house.outlet.id)));
+	});
+	const proof = $derived(store.assessment.proofs.get(place.id));
+	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	const judgements = $derived(proof ? whatIsOff(proof) : []);
-	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === box.id) ?? -1);
+	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
+	const circuitIds = $derived((store.index.circuitsOfBox.get(place.id) ?? []).map((c) => c.id));
 
 	async function keep(next: boolean): Promise<void> {
 		tried = true;
 		if (draft.faults.size) return;
 		if (!draft.empty) {
 			localStorage.readBy = by;
-			const base = { jobId: store.job.id, boxId: box.id, instrument, at: new Date().toISOString(), by, struck: false, note: '' };
+			const base = {
+				jobId: store.job.id,
+				boxId: place.id,
+				instrument,
+				at: new Date().toISOString(),
+				by,
+				struck: false,
+				note: ''
+			};
 			const kept = draft.readings(base, freshId);
+			const correcting = draft.corrects !== null;
 			draft.clear();
 			tried = false;
-			await store.take(`${counted(kept.length, 'reading')} at ${box.name}`, kept);
+			await store.take(`${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', put right' : ''}`, kept);
+			if (correcting) oncorrected?.();
 		}
 		if (next) store.step(1);
 	}
@@ -57,13 +102,22 @@
 		const value = should(draft.active);
 		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
 	}
+	/** Everything that a sound run shows here, at once. */
+	function allPredicted(): void {
+		for (const kind of figures) {
+			const value = should(kind);
+			if (value !== null && (kind !== 'ng' || draft.loaded || value === 0))
+				draft.typed[kind] = String(round(value, placesOf(kind)));
+		}
+		if (lampsShould) draft.setLamps(lampsShould);
+	}
 </script>
 
 <div class="pad" use:atTop>
 	<header>
-		<span class="name condensed">{box.name}</span>
+		<span class="name condensed">{place.name}</span>
 		<span class="soft"
-			>{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'no room yet'}{store.run && at >= 0
+			>{place.roomId ? store.index.rooms.get(place.roomId)?.name : 'no room yet'}{store.run && at >= 0
 				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
 				: ''}</span
 		>
@@ -75,7 +129,18 @@
 		</span>
 	</header>
 
-	<LampRow {draft} />
+	{#if draft.corrects}<p class="soft">
+			<Mark kind="caution" /> Puts a reading right: the old value is kept in the log.
+		</p>{/if}
+	{#if box && hasHalves(box)}
+		<div class="halves" role="group" aria-label="Half of the receptacle">
+			{#each ['upper', 'lower'] as const as h (h)}
+				<Btn pressed={draft.half === h} onclick={() => (draft.half = h)}>{h} half</Btn>
+			{/each}
+		</div>
+	{/if}
+	{#if box}<LiveInstrument {box} {draft} loadA={load} onname={(n) => (instrument = n)} />{/if}
+	{#if box}<LampRow {draft} predicted={lampsShould} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form
@@ -85,9 +150,10 @@
 		}}
 	>
 		<div class="head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
-		{#each TYPED as kind (kind)}
-			<ReadingRow {kind} {draft} {keypad} predicted={should(kind)} last={proof?.latest[kind]} />
+		{#each figures as kind (kind)}
+			<ReadingRow {kind} {draft} {keypad} predicted={should(kind)} last={last?.[kind]} />
 		{/each}
+		{#each words as kind (kind)}<WordRow {kind} {draft} last={last?.[kind]?.reading.word} />{/each}
 		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
 		<div class="how">
 			<div class="field">
@@ -100,7 +166,26 @@
 			</div>
 			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
 			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
+			{#if figures.includes('gfci-ms')}
+				<div class="field">
+					<label for="read-ma">GFCI timed at, mA</label><input
+						id="read-ma"
+						class="mono"
+						inputmode="decimal"
+						bind:value={draft.atMa}
+					/>
+				</div>
+			{/if}
+			<div class="field">
+				<label for="read-phase">Work</label>
+				<select id="read-phase" class="hekto-input" bind:value={draft.phase}>
+					<option value="">neither</option><option value="before">before it</option><option value="after">after it</option>
+				</select>
+			</div>
+			<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
 			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
+			{#if box}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label>{/if}
+			{#if expected.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}
 		</div>
 	</form>
 
@@ -114,6 +199,24 @@
 			<RuleChip rule={j.rule} />
 		</p>
 	{/each}
+	{#if box && onview}
+		<div class="views">
+			<Btn onclick={() => onview('compare')}>Before, after</Btn>
+			<Btn onclick={() => onview('meaning')}>What it means</Btn>
+			{#if words.includes('gfci-own')}<Btn onclick={() => onview('gfci')}>GFCI register</Btn>{/if}
+			<span class="phone"><Btn onclick={() => store.select(null)}>All boxes</Btn></span>
+		</div>
+	{/if}
+	{#if box}
+		<details bind:open={open.dead}>
+			<summary>Dead before touching</summary>
+			{#if open.dead}<DeadTestForm {box} {circuitIds} />{/if}
+		</details>
+		<details bind:open={open.photos}>
+			<summary>Photos</summary>
+			{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}
+		</details>
+	{/if}
 	<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
 </div>
 
@@ -153,6 +256,30 @@
 	}
 	.how .field {
 		width: 140px;
+	}
+	.how .note {
+		flex: 1 1 200px;
+	}
+	.views {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+	@media (min-width: 821px) {
+		.phone {
+			display: none;
+		}
+	}
+	.halves {
+		display: flex;
+		gap: 8px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 40px;
+		display: flex;
+		align-items: center;
+		font-weight: 600;
 	}
 	.loaded {
 		display: flex;

@@ -4,10 +4,11 @@
 	import type { Verdict } from '$core/prove/verdicts';
 	import { show } from '$core/units/quantity';
 	import Mark from '$lib/ui/Mark.svelte';
-	import { placesOf, type ReadingDraft, type TypedKind } from './reading-draft.svelte';
+	import type { FigureKind } from '$core/model/reading';
+	import { placesOf, type ReadingDraft } from './reading-draft.svelte';
 
 	interface Props {
-		kind: TypedKind;
+		kind: FigureKind;
 		draft: ReadingDraft;
 		/** What a sound run reads here; null: it cannot be told. */
 		predicted: number | null;
@@ -20,7 +21,9 @@
 </script>
 
 <div class="row" class:active={draft.active === kind}>
-	<label for={`read-${kind}`}>{readingWords(kind)}{kind === 'drop' ? ` at ${draft.loadA} A` : ''}</label>
+	<label for={`read-${kind}`}
+		>{readingWords(kind)}{kind === 'drop' ? ` at ${draft.loadA} A` : kind === 'gfci-ms' ? ` at ${draft.atMa} mA` : ''}</label
+	>
 	<span class="mono soft predicted">{predicted === null ? '' : show(predicted, placesOf(kind))}</span>
 	<span class="now">
 		<input

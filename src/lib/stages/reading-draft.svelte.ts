@@ -1,39 +1,63 @@
-import type { Reading } from '$core/model/job';
+import type { Box, Reading } from '$core/model/job';
 import type { ReadingKind } from '$core/model/kinds';
-import { readingFaults } from '$core/model/reading';
+import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKind, type WordKind } from '$core/model/reading';
 
-export const TYPED = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
-export type TypedKind = (typeof TYPED)[number];
+const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
+const TWO_HOTS = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'drop', 'ohm-hot', 'ohm-ground'] as const;
+const PANEL = ['hh', 'hn', 'h2n'] as const;
+const DEAD = ['dead-ohm-hn', 'dead-ohm-hg'] as const;
 export const LAMPS = ['HN', 'HG', 'NG'] as const;
-/** Decimals that a meter of this kind shows. */
-export const placesOf = (kind: TypedKind): number => (kind.startsWith('ohm') ? 2 : 1);
 type Lamp = 'on' | 'dim' | 'off' | '';
+type Lamps = [Lamp, Lamp, Lamp];
+
+const isGuard = (box: Box): boolean => box.devices.some((d) => d.protection === 'gfci' || d.protection === 'dual');
+const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240);
+export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke));
+/** What is typed at a box, by what stands in it; at a panel (null) its bars. */
+export const figuresFor = (box: Box | null, dead: boolean): readonly FigureKind[] =>
+	!box
+		? PANEL
+		: [...(isTwoHots(box) ? TWO_HOTS : LIVE), ...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []), ...(dead ? DEAD : [])];
+export const wordsFor = (box: Box | null): readonly WordKind[] =>
+	!box ? [] : ['grip', 'bootleg', ...(isGuard(box) ? (['gfci-own'] as const) : []), 'gfci-tester'];
+
+/** Decimals that a meter of this kind shows. */
+export const placesOf = (kind: FigureKind): number => (kind.includes('ohm') ? 2 : kind === 'gfci-ms' ? 0 : 1);
+const KINDS = Object.keys(READING_BOUNDS) as FigureKind[];
+const empty = () => Object.fromEntries(KINDS.map((k) => [k, ''])) as Record<FigureKind, string>;
+const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g'];
 
 /** What is being typed at one box: kept as typed until all of it is lawful. */
 export class ReadingDraft {
-	typed = $state<Record<TypedKind, string>>({
-		hn: '',
-		hg: '',
-		ng: '',
-		drop: '',
-		'ohm-hot': '',
-		'ohm-neutral': '',
-		'ohm-ground': ''
-	});
-	lamps = $state<[Lamp, Lamp, Lamp]>(['', '', '']);
-	active = $state<TypedKind>('hn');
+	typed = $state(empty());
+	words = $state<Partial<Record<WordKind, string>>>({});
+	lamps = $state<Lamps>(['', '', '']);
+	active = $state<FigureKind>('hn');
 	loadA = $state('');
 	loaded = $state(false);
+	atMa = $state('6');
+	half = $state<'upper' | 'lower'>('upper');
+	phase = $state<'' | 'before' | 'after'>('');
+	note = $state('');
+	/** The reading that is put right. */
+	corrects = $state<string | null>(null);
 
 	constructor(testLoadA: number) {
 		this.loadA = String(testLoadA);
 	}
-
+	/** Taps a lamp on to its next state. */
 	tap(i: number): void {
 		const next: Record<Lamp, Lamp> = { '': 'on', on: 'off', off: 'dim', dim: '' };
-		const lamps: [Lamp, Lamp, Lamp] = [...this.lamps];
+		const lamps: Lamps = [...this.lamps];
 		lamps[i] = next[lamps[i] ?? ''];
 		this.lamps = lamps;
+	}
+	setLamps(pattern: string): void {
+		const [a = '', b = '', c = ''] = pattern.split(' ') as Lamp[];
+		this.lamps = [a, b, c];
+	}
+	say(kind: WordKind, word: string): void {
+		this.words = { ...this.words, [kind]: this.words[kind] === word ? undefined : word };
 	}
 	press(key: string): void {
 		const now = this.typed[this.active];
@@ -45,23 +69,36 @@ export class ReadingDraft {
 	private readonly rows = $derived.by(() => {
 		const load = Number(this.loadA);
 		const loadA = Number.isFinite(load) && load > 0 ? load : null;
-		const rows: Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'>[] = TYPED.filter((k) => this.typed[k].trim() !== '').map(
-			(kind) => ({
-				kind,
-				value: Number(this.typed[kind]),
-				lamps: null,
-				loadA: kind === 'drop' || (this.loaded && ['hn', 'hg', 'ng'].includes(kind)) ? loadA : null
-			})
-		);
-		if (this.lamps.some((l) => l !== '')) rows.push({ kind: 'lamps', value: null, lamps: this.lamps.join(' '), loadA: null });
+		const shared = {
+			...(this.half === 'lower' ? { half: this.half } : {}),
+			...(this.phase ? { phase: this.phase } : {}),
+			...(this.corrects ? { corrects: this.corrects } : {})
+		};
+		const rows: (Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Partial<Reading>)[] = KINDS.filter(
+			(k) => this.typed[k].trim() !== ''
+		).map((kind) => ({
+			...shared,
+			kind,
+			value: isDeadOhm(kind) && /^(ol|open)$/i.test(this.typed[kind].trim()) ? null : Number(this.typed[kind]),
+			lamps: null,
+			loadA: kind === 'drop' || (this.loaded && VOLTS.includes(kind)) ? loadA : null,
+			...(kind === 'gfci-ms' && Number(this.atMa) > 0 ? { atMa: Number(this.atMa) } : {})
+		}));
+		if (this.lamps.some((l) => l !== ''))
+			rows.push({ ...shared, kind: 'lamps', value: null, lamps: this.lamps.join(' '), loadA: null });
+		for (const kind of Object.keys(READING_WORDS) as WordKind[]) {
+			const word = this.words[kind];
+			if (word) rows.push({ ...shared, kind, value: null, lamps: null, loadA: null, word });
+		}
 		return rows;
 	});
 	/** Faults by kind, as typed. */
 	readonly faults = $derived(
 		new Map<ReadingKind, string>(
 			this.rows.flatMap((row) => {
-				const fault = readingFaults(Number.isNaN(row.value) ? { ...row, value: null } : row)[0];
-				return fault ? [[row.kind, fault.message] as const] : [];
+				const fault = readingFaults(Number.isNaN(row.value) ? { ...row, value: -1 } : row)[0];
+				const text = Number.isNaN(row.value) ? `must be a number, got "${this.typed[row.kind as FigureKind]}"` : fault?.message;
+				return fault ? [[row.kind, text ?? ''] as const] : [];
 			})
 		)
 	);
@@ -69,10 +106,13 @@ export class ReadingDraft {
 	readonly count = $derived(this.rows.length);
 
 	readings(base: Omit<Reading, 'id' | 'kind' | 'value' | 'lamps' | 'loadA'>, newId: () => string): Reading[] {
-		return this.rows.map((row) => ({ ...base, ...row, id: newId() }));
+		return this.rows.map((row) => ({ ...base, ...row, note: this.note.trim(), id: newId() }));
 	}
 	clear(): void {
-		for (const kind of TYPED) this.typed[kind] = '';
+		this.typed = empty();
+		this.words = {};
 		this.lamps = ['', '', ''];
+		this.note = '';
+		this.corrects = null;
 	}
 }

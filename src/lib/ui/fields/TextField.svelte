@@ -7,11 +7,13 @@
 		check?: (text: string) => string | null;
 		/** The user is done with it and it changed. */
 		onkeep: (text: string) => void;
+		/** While it is typed: for a filter, which answers at once. */
+		ontype?: (text: string) => void;
 		inputmode?: 'text' | 'decimal' | 'numeric';
 		placeholder?: string;
 		mono?: boolean;
 	}
-	let { label, value, check = () => null, onkeep, inputmode = 'text', placeholder = '', mono = false }: Props = $props();
+	let { label, value, check = () => null, onkeep, ontype, inputmode = 'text', placeholder = '', mono = false }: Props = $props();
 	const id = $props.id();
 	// What is typed stands until it is kept or taken back: a refused text is never lost.
 	let typed = $state<string | null>(null);
@@ -41,7 +43,10 @@
 		aria-invalid={fault ? 'true' : undefined}
 		aria-describedby={fault ? `${id}-fault` : undefined}
 		class="{mono ? 'mono' : ''} hekto-input"
-		oninput={(e: Event) => (typed = (e.currentTarget as HTMLInputElement).value)}
+		oninput={(e: Event) => {
+			typed = (e.currentTarget as HTMLInputElement).value;
+			if (!check(typed)) ontype?.(typed);
+		}}
 		onchange={keep}
 		{onkeydown}
 	/>

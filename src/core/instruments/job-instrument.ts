@@ -1,0 +1,115 @@
+import type { Edition } from '../code/edition';
+import type { Circuit, Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { build, planOf, type Built } from '../network/build';
+import { jobWiring, outletAt } from '../network/job-wiring';
+import type { RunBox, RunCase } from '../network/run-wiring';
+import { soundOf } from '../network/job-wiring';
+import { RUN_FAULTS, type Fault, type FaultKind, type Outlet } from '../network/wiring';
+import { analyze } from './analyzer';
+import { readLamps, readVolts, voltsAcross } from './meter';
+import { asRead, seeded, type Random } from './noise';
+import { linesOf } from './protocol';
+import type { RunReading } from './run-reading';
+
+/** A house made from the job, with faults that the job knows nothing of: what a simulated instrument reads. */
+export interface SimulatedHouse {
+	built: Built;
+	outlet: Outlet;
+}
+
+/** Faults at places that these circuits have; others are of other circuits. */
+const those = (built: { places: ReadonlySet<string> }, faults: readonly Fault[]): Fault[] =>
+	faults.filter((f) => built.places.has(f.at));
+
+/** @returns why it cannot be read, in words, where there is nothing to plug into */
+export function houseAt(
+	edition: Edition,
+	job: Job,
+	boxId: string,
+	faults: readonly Fault[],
+	half?: 'upper' | 'lower'
+): { ok: true; house: SimulatedHouse } | { ok: false; why: string } {
+	const circuits = indexOf(job).circuitsOfBox.get(boxId) ?? [];
+	if (!circuits.length) return { ok: false, why: 'its circuit is not known: there is no run to simulate' };
+	const { wiring } = jobWiring(edition, job, circuits);
+	const plan = planOf(wiring);
+	const outlet = outletAt(wiring, boxId, half);
+	if (!outlet) return { ok: false, why: 'there is nothing at this box to plug into' };
+	return { ok: true, house: { built: build(plan, those(plan, faults), { unplugged: true }), outlet } };
+}
+
+/** Everything that a plug-in analyzer and a meter read there, without noise; `loadA` of the drop test. */
+export function readHouse({ built, outlet }: SimulatedHouse, loadA: number): RunReading[] {
+	const at = built.contacts(outlet.id);
+	const box = outlet.at;
+	if (outlet.ratedVolts === 240) {
+		const third = at.third ?? at.ground;
+		const volts = (a: number | null, b: number | null) => voltsAcross(built, a, b);
+		return [
+			{ box, instrument: 'voltmeter', hn: volts(at.hot, third), hg: volts(at.hot, at.ground), ng: volts(at.third, at.ground) },
+			{
+				box,
+				instrument: 'voltmeter',
+				hh: volts(at.hot, at.neutral),
+				h2n: volts(at.neutral, third),
+				h2g: volts(at.neutral, at.ground)
+			}
+		];
+	}
+	return [
+		{ box, instrument: 'voltmeter', ...readVolts(built, at, 'voltmeter') },
+		{ box, instrument: 'lamps', ...readLamps(built, at) },
+		{ box, instrument: 'analyzer', ...analyze(built, outlet.id, loadA) }
+	];
+}
+/** One round of readings as the lines that a real instrument would send. */
+export const houseLines = (readings: readonly RunReading[], loadA: number, noise: number, random: Random): string[] => [
+	...readings.flatMap((r) => linesOf({ ...asRead(r, noise, random), ...('dropPercent' in r ? { loadA } : {}) })),
+	'END'
+];
+
+/** A circuit of the job as the case of `/network`, for the stream of the server; legs that are not measured as 20 ft. */
+export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]): RunCase {
+	const sound = soundOf(job);
+	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
+	const ids = new Set(legs.map((l) => l.toId));
+	const allowed: readonly FaultKind[] = RUN_FAULTS;
+	return {
+		source: { volts: job.practice.supplyVolts, ohmsPerLeg: sound.sourceOhms + sound.serviceNeutralOhms },
+		boxes: legs.map((l): RunBox => ({
+			id: l.toId,
+			from: ids.has(l.fromId) ? l.fromId : 'panel',
+			awg: l.awg,
+			metal: l.metal,
+			lengthFt: l.lengthFt ?? 20,
+			ground: l.ground
+		})),
+		terminationOhms: sound.terminationOhms,
+		conductorC: sound.conductorC,
+		faults: faults
+			.filter((f) => ids.has(f.at) && allowed.includes(f.kind))
+			.map(({ kind, at, ohms }) => ({ kind, at, ...(ohms ? { ohms } : {}) })),
+		breakerA: circuit.breakerA
+	};
+}
+
+/** One fault somewhere on a circuit, that nobody was told: the same for the same seed. */
+export function hiddenFault(job: Job, circuit: Circuit, seed: number): Fault | null {
+	const random = seeded(seed * 7919 + 1);
+	for (let i = 0; i < 5; i++) random();
+	const boxes = (indexOf(job).legsOfCircuit.get(circuit.id) ?? []).map((l) => l.toId);
+	const kinds: FaultKind[] = [
+		'bootleg',
+		'reversed',
+		'open-ground',
+		'loose-neutral',
+		'loose-hot',
+		'open-neutral',
+		'neutral-ground-touch'
+	];
+	const at = boxes[Math.floor(random() * boxes.length)];
+	const kind = kinds[Math.floor(random() * kinds.length)];
+	if (!at || !kind) return null;
+	return { kind, at, ...(kind.startsWith('loose') ? { ohms: Number((0.3 + 2 * random()).toFixed(1)) } : {}) };
+}

@@ -1,0 +1,1 @@
+<p>ChartsSheet</p>

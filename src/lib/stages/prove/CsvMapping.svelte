@@ -1,0 +1,160 @@
+<script lang="ts">
+	import {
+		asideCsv,
+		COLUMN_ROLES,
+		guessRoles,
+		readMapped,
+		readTable,
+		unitOfHeading,
+		type ColumnRole
+	} from '$core/formats/csv-mapping';
+	import { READING_KINDS } from '$core/model/kinds';
+	import { readingValue, readingWords } from '$core/model/reading';
+	import { counted } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { untrack } from 'svelte';
+
+	/** A table of anyone's: what each column holds, what would be read of it, and what would be kept aside. */
+	interface Props {
+		name: string;
+		text: string;
+		onclose: () => void;
+	}
+	let { name, text, onclose }: Props = $props();
+	const store = useJob();
+	const table = $derived(readTable(text));
+	let roles = $state.raw<ColumnRole[]>(untrack(() => guessRoles(readTable(text).columns)));
+	let loadA = $state(untrack(() => String(store.job.practice.testLoadA)));
+	let at = $state(new Date().toISOString().slice(0, 16));
+	const usual = $derived({
+		at: new Date(Number.isNaN(Date.parse(at)) ? 0 : at).toISOString(),
+		loadA: Number(loadA) > 0 ? Number(loadA) : store.job.practice.testLoadA,
+		by: localStorage.readBy ?? '',
+		instrument: name
+	});
+	const read = $derived(readMapped({ table, roles, job: store.job, usual, newId: freshId }));
+	const ROLE_WORDS: Record<(typeof COLUMN_ROLES)[number], string> = {
+		skip: 'nothing that is kept',
+		box: 'the box',
+		at: 'day and time',
+		time: 'time of day',
+		by: 'who',
+		instrument: 'the instrument',
+		note: 'a note',
+		load: 'the test load, A',
+		kind: 'the kind of reading',
+		value: 'its value',
+		half: 'upper or lower half',
+		phase: 'before or after'
+	};
+	const options: { value: ColumnRole; name: string }[] = [
+		...COLUMN_ROLES.map((value) => ({ value, name: ROLE_WORDS[value] })),
+		...READING_KINDS.map((k) => ({ value: `read:${k}` as const, name: `reading: ${readingWords(k)}` }))
+	];
+	const boxName = (id: string) => store.index.boxes.get(id)?.name ?? id;
+	async function take(): Promise<void> {
+		const left = read.aside.length;
+		await store.take(
+			`${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows kept aside` : ''}`,
+			read.readings
+		);
+		onclose();
+	}
+</script>
+
+<header>
+	<h2>{name}</h2>
+	<p class="soft">{counted(table.rows.length, 'row')}. Say what each column holds; what is seen of it is filled in already.</p>
+</header>
+{#if !table.columns.length}
+	<p><Mark kind="violation" word /> No table could be read of this file.</p>
+{/if}
+<div class="usual">
+	<TextField label="Load of drops, where no column says it, A" value={loadA} inputmode="decimal" onkeep={(v) => (loadA = v)} />
+	<TextField
+		label="Day and time, where no column says it"
+		value={at}
+		check={(v) => (Number.isNaN(Date.parse(v)) ? `A time like 2026-10-12T09:30; got "${v}"` : null)}
+		onkeep={(v) => (at = v)}
+	/>
+</div>
+<div class="columns">
+	{#each table.columns as heading, k (k)}
+		<div class="column">
+			<label for={`col-${k}`}><b>{heading || `column ${k + 1}`}</b></label>
+			<select
+				id={`col-${k}`}
+				class="hekto-input"
+				value={roles[k]}
+				onchange={(e) => (roles = roles.map((r, i) => (i === k ? (e.currentTarget.value as ColumnRole) : r)))}
+			>
+				{#each options as o (o.value)}<option value={o.value}>{o.name}</option>{/each}
+			</select>
+			<span class="mono soft">{table.rows[0]?.[k] ?? ''} {unitOfHeading(heading) ? `(in ${unitOfHeading(heading)})` : ''}</span>
+		</div>
+	{/each}
+</div>
+<div class="acts">
+	<Btn look="main" disabled={!read.readings.length} onclick={take}>Take in {counted(read.readings.length, 'reading')}</Btn>
+	<Btn onclick={onclose}>Leave it</Btn>
+	{#if read.aside.length}
+		<Btn onclick={() => saveText(`${name} kept aside.csv`, 'text/csv', asideCsv(table, read.aside))}
+			>Save the {counted(read.aside.length, 'row')} kept aside</Btn
+		>
+	{/if}
+</div>
+{#if read.aside.length}
+	<h3>Kept aside</h3>
+	<ul>
+		{#each read.aside.slice(0, 50) as a (a.row)}<li><Mark kind="caution" /> <b>row {a.row}</b> {a.why.join('; ')}</li>{/each}
+	</ul>
+{/if}
+<h3>The first of what would be taken in</h3>
+<ul>
+	{#each read.readings.slice(0, 12) as r (r.id)}
+		<li><b>{boxName(r.boxId)}</b> {readingWords(r.kind)} <span class="mono">{readingValue(r)}</span></li>
+	{:else}<li>Nothing yet: no column is said to hold a reading, or none names a box.</li>{/each}
+</ul>
+
+<style>
+	header p {
+		margin: 0;
+	}
+	.usual,
+	.columns {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+		gap: 10px;
+		margin: 10px 0;
+	}
+	.column {
+		display: grid;
+		gap: 3px;
+		align-content: start;
+		min-width: 0;
+	}
+	.column span {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		padding: 4px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+</style>

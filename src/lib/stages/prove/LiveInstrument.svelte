@@ -1,0 +1,212 @@
+<script lang="ts">
+	import type { Box } from '$core/model/job';
+	import { isFigureKind, isWordKind, readingUnit, readingWords } from '$core/model/reading';
+	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { meter } from '$lib/instruments/live-meter.svelte';
+	import { chooseSerial, hasSerial, serverPort, workerPort, type Port, type PortKind } from '$lib/instruments/ports';
+	import { simulated } from '$lib/instruments/simulated.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import type { ReadingDraft } from '../reading-draft.svelte';
+
+	/** An instrument that sends readings by itself: simulated here or by the server, or a real one on a serial port. */
+	interface Props {
+		box: Box;
+		draft: ReadingDraft;
+		loadA: number;
+		/** What it is called, for the readings that are taken from it. */
+		onname: (name: string) => void;
+	}
+	let { box, draft, loadA, onname }: Props = $props();
+	const store = useJob();
+	let kind = $state<PortKind | ''>('');
+	const request = $derived({
+		job: $state.snapshot(store.job) as typeof store.job,
+		boxId: box.id,
+		half: draft.half,
+		hides: simulated.hides,
+		seed: simulated.seed,
+		mended: [...simulated.mended],
+		loadA,
+		noise: simulated.noise,
+		everyMs: simulated.everyMs
+	});
+	// The port is outside: it is opened anew where the box or the house behind it changes, and closed with the page.
+	$effect(() => {
+		if (kind !== 'simulated' && kind !== 'server') return;
+		const asked = request;
+		meter.connect(kind === 'server' ? () => serverPort(asked) : () => workerPort(asked));
+		return () => meter.disconnect();
+	});
+	let reopen: (() => Port) | null = null;
+	async function choose(next: PortKind | ''): Promise<void> {
+		if (next === 'serial') {
+			try {
+				reopen = await chooseSerial();
+			} catch (error) {
+				return store.say(error instanceof Error ? error.message : String(error), true);
+			}
+		}
+		kind = next;
+		if (next === 'serial' && reopen) meter.connect(reopen);
+		else if (next === '') meter.disconnect();
+	}
+	$effect(() => {
+		if (meter.name) onname(meter.name);
+	});
+	const STATES = {
+		off: ['unknown', 'no instrument'],
+		connecting: ['unknown', 'calling'],
+		live: ['good', 'live'],
+		silent: ['look', 'silent: what it said last stands'],
+		again: ['look', 'lost: calling again, what it said last stands'],
+		refused: ['bad', 'cannot be read']
+	} as const;
+	const shown = $derived(
+		READING_KINDS.flatMap((k: ReadingKind) => {
+			const v = meter.values.get(k);
+			return v ? [{ kind: k, ...v }] : [];
+		})
+	);
+	/** Puts what stands on the meter into the form, as if it were typed. */
+	function take(): void {
+		for (const { kind: k, text, value, loadA: at } of shown) {
+			if (k === 'lamps') draft.setLamps(text);
+			else if (isWordKind(k)) draft.words = { ...draft.words, [k]: text };
+			else if (isFigureKind(k) && value !== null) draft.typed[k] = text;
+			if (k === 'drop' && at !== null) draft.loadA = String(at);
+		}
+	}
+	const mended = $derived(simulated.mended.includes(box.id));
+</script>
+
+<section class="live" aria-label="Instrument">
+	<div class="head">
+		<SelectField
+			label="Instrument that sends"
+			value={kind}
+			options={[
+				{ value: '', name: 'none: typed by hand' },
+				{ value: 'simulated', name: 'simulated, on this device' },
+				{ value: 'server', name: 'simulated, by the server' },
+				...(hasSerial() ? [{ value: 'serial' as const, name: 'on a serial port' }] : [])
+			]}
+			onkeep={choose}
+		/>
+		{#if kind}
+			<p class="state" role="status">
+				<Mark kind={STATES[meter.state][0]} />
+				<b>{STATES[meter.state][1]}</b>
+				{#if meter.why}<span class="soft">{meter.why}</span>{/if}
+				{#if meter.nonsense.count}<span class="soft">{meter.nonsense.count} lines made no sense, last {meter.nonsense.last}</span
+					>{/if}
+			</p>
+		{/if}
+	</div>
+	{#if kind}
+		<dl>
+			{#each shown as v (v.kind)}
+				<div>
+					<dt>{readingWords(v.kind)}{v.loadA ? ` at ${v.loadA} A` : ''}</dt>
+					<dd class="mono">{v.text} {readingUnit(v.kind)}</dd>
+				</div>
+			{/each}
+		</dl>
+		<div class="acts">
+			<Btn look="main" disabled={!shown.length} onclick={take}>Take reading</Btn>
+			{#if kind !== 'serial'}<Btn pressed={mended} onclick={() => simulated.mend(box.id)}
+					>{mended ? 'Mended here' : 'Mend what is wrong here'}</Btn
+				>{/if}
+		</div>
+		{#if kind !== 'serial'}
+			<details>
+				<summary>The simulated house</summary>
+				<div class="sim">
+					<SelectField
+						label="It hides"
+						value={simulated.hides}
+						options={[
+							{ value: 'demo', name: 'what the demo house hides' },
+							{ value: 'something', name: 'one fault on this circuit, untold' },
+							{ value: 'nothing', name: 'nothing: sound as drawn' }
+						]}
+						onkeep={(v) => (simulated.hides = v)}
+					/>
+					{#if simulated.hides === 'something'}<Btn onclick={() => (simulated.seed += 1)}>Another fault</Btn>{/if}
+					<SelectField
+						label="Noise"
+						value={String(simulated.noise)}
+						options={[
+							{ value: '0', name: 'none' },
+							{ value: '0.002', name: 'as a good meter' },
+							{ value: '0.02', name: 'much' }
+						]}
+						onkeep={(v) => (simulated.noise = Number(v))}
+					/>
+				</div>
+			</details>
+		{/if}
+	{/if}
+</section>
+
+<style>
+	.live {
+		border: 1.5px solid var(--rule);
+		border-radius: 4px;
+		padding: 8px 12px;
+		background: var(--paper);
+	}
+	.head {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px 16px;
+		align-items: end;
+	}
+	.state {
+		margin: 0;
+		flex: 1 1 200px;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 8px;
+		align-items: center;
+		min-height: 40px;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
+		gap: 6px 12px;
+		margin: 8px 0;
+	}
+	dl div {
+		min-width: 0;
+	}
+	dt {
+		font-size: 13px;
+		color: var(--soft);
+	}
+	dd {
+		margin: 0;
+		font-size: 19px;
+		font-weight: 600;
+		white-space: nowrap;
+	}
+	.acts,
+	.sim {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: end;
+	}
+	.sim {
+		padding-top: 6px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 40px;
+		display: flex;
+		align-items: center;
+		font-weight: 600;
+	}
+</style>

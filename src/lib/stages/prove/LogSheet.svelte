@@ -1,0 +1,221 @@
+<script lang="ts">
+	import { writeReadingsCsv } from '$core/formats/readings-csv';
+	import type { Reading } from '$core/model/job';
+	import { circuitOf } from '$core/model/job-index';
+	import { readingValue, readingWords } from '$core/model/reading';
+	import { verdictOf, type Verdict } from '$core/prove/verdicts';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import FilePick from '$lib/ui/FilePick.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import CsvMapping from './CsvMapping.svelte';
+
+	/** Every reading of the job, newest first: filtered, put right, struck out; taken in from a table of anyone's. */
+	interface Props {
+		oncorrect: (reading: Reading) => void;
+	}
+	let { oncorrect }: Props = $props();
+	const store = useJob();
+	let filter = $state('');
+	let offOnly = $state(false);
+	let file = $state.raw<{ name: string; text: string } | null>(null);
+	/** Rows of one height: only those in sight are drawn, whatever their number. */
+	const ROW = 46;
+	let top = $state(0);
+	let height = $state(400);
+
+	const placeName = (id: string) => store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? id;
+	const corrected = $derived(new Map(store.readings.flatMap((r) => (r.corrects ? [[r.corrects, r.id] as const] : []))));
+	/** What a row is found by, made once for each reading. */
+	const texts = new WeakMap<Reading, string>();
+	function textOf(r: Reading): string {
+		const before = texts.get(r);
+		if (before !== undefined) return before;
+		const text = [
+			placeName(r.boxId),
+			readingWords(r.kind),
+			readingValue(r),
+			r.at.slice(0, 16).replace('T', ' '),
+			r.by,
+			r.instrument,
+			r.note
+		]
+			.join(' ')
+			.toLowerCase();
+		texts.set(r, text);
+		return text;
+	}
+	const verdicts = $derived.by(() => {
+		const { edition, job } = store;
+		const known = new WeakMap<Reading, Verdict>();
+		return (r: Reading): Verdict => {
+			const before = known.get(r);
+			if (before) return before;
+			const v = verdictOf(edition, job, { id: r.boxId }, circuitOf(job, r.boxId), r);
+			known.set(r, v);
+			return v;
+		};
+	});
+	const sorted = $derived([...store.readings].sort((a, b) => b.at.localeCompare(a.at)));
+	const rows = $derived.by(() => {
+		const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+		return sorted.filter(
+			(r) =>
+				words.every((w) => textOf(r).includes(w)) &&
+				(!offOnly || (!r.struck && !corrected.has(r.id) && ['bad', 'look'].includes(verdicts(r).level)))
+		);
+	});
+	const first = $derived(Math.max(0, Math.floor(top / ROW) - 4));
+	const shown = $derived(rows.slice(first, first + Math.ceil(height / ROW) + 8));
+	const strike = (r: Reading) => store.strike(r, !r.struck);
+	async function pick(picked: File): Promise<void> {
+		file = { name: picked.name, text: await picked.text() };
+	}
+</script>
+
+{#if file}
+	<CsvMapping name={file.name} text={file.text} onclose={() => (file = null)} />
+{:else}
+	<div class="bar">
+		<TextField
+			label="Filter: box, kind, value, day, who"
+			value={filter}
+			onkeep={(v) => (filter = v)}
+			ontype={(v) => (filter = v)}
+		/>
+		<Btn pressed={offOnly} onclick={() => (offOnly = !offOnly)}>Off only</Btn>
+		<span class="gap"></span>
+		<FilePick label="Take in a table" accept=".csv,.txt,.tsv,text/csv" small={false} onpick={pick} />
+		<Btn onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, rows))}
+			>Save as CSV</Btn
+		>
+	</div>
+	<p class="soft" role="status">{rows.length} of {store.readings.length} readings</p>
+	<!-- The list scrolls by itself: it must be reachable by keyboard. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<div
+		class="list"
+		role="region"
+		aria-label="Readings"
+		tabindex="0"
+		bind:clientHeight={height}
+		onscroll={(e) => (top = e.currentTarget.scrollTop)}
+	>
+		<div style:height={`${rows.length * ROW}px`}>
+			<ul style:transform={`translateY(${first * ROW}px)`}>
+				{#each shown as r (r.id)}
+					{@const gone = r.struck || corrected.has(r.id)}
+					<li style:height={`${ROW}px`} class:gone>
+						<Mark kind={gone ? 'unknown' : verdicts(r).level} />
+						<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: r.boxId })}
+							>{placeName(r.boxId)}</button
+						>
+						<span class="kind"
+							>{readingWords(r.kind)}{r.half === 'lower' ? ', lower half' : ''}{r.phase ? `, ${r.phase}` : ''}</span
+						>
+						<span class="mono value">{readingValue(r)}</span>
+						<span class="soft says"
+							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'put right since' : verdicts(r).judgements[0]?.says}</span
+						>
+						<span class="soft when">{r.at.slice(0, 16).replace('T', ' ')} {r.by}</span>
+						<span class="do">
+							{#if !gone}<Btn
+									small
+									look="quiet"
+									label={`Put right ${readingWords(r.kind)} of ${placeName(r.boxId)}`}
+									onclick={() => oncorrect(r)}>Put right</Btn
+								>{/if}
+							{#if !corrected.has(r.id)}<Btn
+									small
+									look="quiet"
+									label={`${r.struck ? 'Take back' : 'Strike'} ${readingWords(r.kind)} of ${placeName(r.boxId)}`}
+									onclick={() => strike(r)}>{r.struck ? 'Take back' : 'Strike'}</Btn
+								>{/if}
+						</span>
+					</li>
+				{:else}
+					<li>{store.readings.length ? 'No reading is like that.' : 'No readings yet: pick a box, or take in a table.'}</li>
+				{/each}
+			</ul>
+		</div>
+	</div>
+{/if}
+
+<style>
+	.bar {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: end;
+	}
+	.bar > :global(.field) {
+		flex: 1 1 220px;
+		max-width: 380px;
+	}
+	.gap {
+		flex: 1;
+	}
+	p {
+		margin: 6px 0;
+	}
+	.list {
+		height: calc(100vh - 330px);
+		min-height: 300px;
+		overflow: auto;
+		border-top: 1px solid var(--ink);
+		position: relative;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		display: grid;
+		grid-template-columns: 22px 64px 150px 110px minmax(60px, 1fr) 150px auto;
+		gap: 8px;
+		align-items: center;
+		border-bottom: 1px dotted var(--rule);
+		overflow: hidden;
+	}
+	.gone {
+		color: var(--soft);
+		text-decoration: line-through;
+	}
+	.says,
+	.when,
+	.kind {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+		font-size: 14px;
+	}
+	.value {
+		font-weight: 600;
+		white-space: nowrap;
+	}
+	.at {
+		border: 0;
+		background: none;
+		padding: 0;
+		min-height: 40px;
+		text-align: left;
+		font-weight: 600;
+		color: var(--copper);
+	}
+	.do {
+		display: flex;
+		gap: 4px;
+	}
+	@media (max-width: 820px) {
+		li {
+			grid-template-columns: 20px 56px minmax(0, 1fr) 92px auto;
+		}
+		.says,
+		.when {
+			display: none;
+		}
+	}
+</style>
