@@ -5,7 +5,7 @@
 	import { SVGRenderer } from 'echarts/renderers';
 	import { predict } from '$core/prove/predict';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { chart, type Token } from '$lib/ui/chart';
+	import { axisOf, chart, type Token } from '$lib/ui/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();
@@ -31,12 +31,7 @@
 	});
 	function options(token: Token) {
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
-		const axis = {
-			axisLine: { lineStyle: { color: token('soft') } },
-			axisLabel: { color: token('soft'), fontFamily: 'IBM Plex Mono' },
-			splitLine: { lineStyle: { color: token('rule'), type: 'dotted' as const } },
-			nameTextStyle: { color: token('soft') }
-		};
+		const axis = axisOf(token);
 		return {
 			grid: { left: 46, right: 20, top: 28, bottom: 34 },
 			xAxis: {

@@ -25,3 +25,11 @@ export const chart =
 			drawn.dispose();
 		};
 	};
+
+/** Axes as every chart has them. */
+export const axisOf = (token: Token) => ({
+	axisLine: { lineStyle: { color: token('soft') } },
+	axisLabel: { color: token('soft'), fontFamily: 'IBM Plex Mono' },
+	splitLine: { lineStyle: { color: token('rule'), type: 'dotted' as const } },
+	nameTextStyle: { color: token('soft') }
+});

@@ -1,1 +1,233 @@
-<p>GfciSheet</p>
+<script lang="ts">
+	import { dueByMonth, dueDays, gfciRegister, type GfciEntry } from '$core/prove/gfci-register';
+	import type { Reading } from '$core/model/job';
+	import { READING_WORDS, readingFaults } from '$core/model/reading';
+	import { editJob, editDevice } from '$core/model/commands';
+	import { counted, show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** Every GFCI with its last test and its next: tested here, due days to the calendar. */
+	const store = useJob();
+	const today = new Date().toISOString().slice(0, 10);
+	const register = $derived(gfciRegister(store.job, store.readings, store.assessment.proofs, today));
+	const months = $derived(dueByMonth(register, today));
+	let openId = $state<string | null>(null);
+	let own = $state('');
+	let tester = $state('');
+	let ma = $state('');
+	let ms = $state('');
+	let atMa = $state('6');
+	let by = $state(localStorage.readBy ?? '');
+	let fault = $state('');
+	const STATES = {
+		failed: ['bad', 'failed'],
+		overdue: ['look', 'overdue'],
+		'never-tested': ['look', 'never tested'],
+		'due-soon': ['look', 'due within a week'],
+		good: ['good', 'tested']
+	} as const;
+	function open(g: GfciEntry): void {
+		openId = openId === g.id ? null : g.id;
+		own = tester = ma = ms = fault = '';
+	}
+	async function keep(g: GfciEntry): Promise<void> {
+		const base = {
+			jobId: store.job.id,
+			boxId: g.boxId ?? store.index.circuits.get(g.circuitId ?? '')?.panelId ?? '',
+			...(g.boxId ? {} : { circuitId: g.id }),
+			lamps: null,
+			loadA: null,
+			instrument: tester || ma || ms ? 'GFCI tester' : 'its own button',
+			at: new Date().toISOString(),
+			by,
+			struck: false,
+			note: ''
+		};
+		const made: Reading[] = [];
+		const one = (kind: Reading['kind'], more: Partial<Reading>) =>
+			made.push({ ...base, id: freshId(), kind, value: null, ...more });
+		if (own) one('gfci-own', { word: own });
+		if (tester) one('gfci-tester', { word: tester });
+		if (ma.trim()) one('gfci-ma', { value: Number(ma) });
+		if (ms.trim()) one('gfci-ms', { value: Number(ms), atMa: Number(atMa) });
+		fault = made.flatMap((r) => readingFaults(Number.isNaN(r.value) ? { ...r, value: -1 } : r)).map((f) => f.message)[0] ?? '';
+		if (!made.length) fault = 'Press what its button did, or enter what was measured.';
+		if (fault) return;
+		localStorage.readBy = by;
+		if (await store.take(`${g.name} tested`, made)) openId = null;
+	}
+	async function calendar(): Promise<void> {
+		const { calendarOf } = await import('$lib/documents/calendar');
+		saveText(`${store.job.name} GFCI tests.ics`, 'text/calendar', calendarOf(dueDays(store.job, register)));
+	}
+	const day = (d: string | null) =>
+		d ? new Date(`${d}T12:00:00`).toLocaleDateString('en-US', { year: 'numeric', month: 'short', day: 'numeric' }) : 'not known';
+	const isDay = (v: string) =>
+		!v || (/^\d{4}-\d{2}-\d{2}$/.test(v) && !Number.isNaN(Date.parse(v))) ? null : `A day like 2016-03-01; got "${v}"`;
+	function setInstalled(g: GfciEntry, v: string) {
+		if (g.boxId) return store.edit(`${g.name}: installed`, editDevice(g.boxId, g.id, { installed: v || null }));
+		return store.edit(`${g.name}: installed`, (draft) => {
+			const c = draft.circuits.find((x) => x.id === g.id);
+			if (c) c.installed = v || undefined;
+		});
+	}
+	const chart = $derived(register.length ? import('./DueChart.svelte') : null);
+</script>
+
+<div class="bar">
+	<p class="soft">
+		{counted(register.length, 'GFCI')}; {register.filter((g) => g.state !== 'good').length} to see to. Test each by its own button,
+		monthly.
+	</p>
+	<Btn look="main" disabled={!register.length} onclick={calendar}>Due days to the calendar</Btn>
+</div>
+<table class="data">
+	<thead
+		><tr
+			><th>Device</th><th class="wide-only">Protects</th><th>Last test</th><th class="num wide-only">mA</th><th
+				class="num wide-only">ms</th
+			><th>Next due</th><th class="wide-only">Replace by</th><th>State</th></tr
+		></thead
+	>
+	<tbody>
+		{#each register as g (g.id)}
+			<tr class="pick" aria-selected={openId === g.id}>
+				<td
+					><button type="button" class="row" onclick={() => open(g)}>{g.name}</button><br /><span class="soft">{g.where}</span
+					></td
+				>
+				<td class="wide-only"
+					>{g.protects.slice(0, 6).join(', ')}{g.protects.length > 6 ? ` and ${g.protects.length - 6} more` : ''}</td
+				>
+				<td>{g.last ? `${day(g.last.at.slice(0, 10))}${g.last.by ? `, ${g.last.by}` : ''}` : 'never'}</td>
+				<td class="num wide-only">{g.milliamps === null ? '' : show(g.milliamps, 1)}</td>
+				<td class="num wide-only">{g.millis === null ? '' : show(g.millis, 0)}</td>
+				<td>{day(g.nextDue)}</td>
+				<td class="wide-only">{day(g.replaceBy)}</td>
+				<td><Mark kind={STATES[g.state][0]} /> {STATES[g.state][1]}</td>
+			</tr>
+			{#if openId === g.id}
+				<tr>
+					<td colspan="8">
+						<form
+							class="test"
+							onsubmit={(e) => {
+								e.preventDefault();
+								void keep(g);
+							}}
+						>
+							<p class="soft">
+								Its own button needs no ground. A loaded ground test trips any GFCI upstream and may trip an AFCI: say so before.
+								On tripping these go dead: {g.protects.join(', ')}.
+							</p>
+							{#each [['gfci-own', 'Its own button'], ['gfci-tester', 'A tester’s button']] as const as [kind, words] (kind)}
+								<fieldset>
+									<legend>{words}</legend>
+									{#each Object.entries(READING_WORDS[kind].allowed) as [word, says] (word)}
+										<Btn
+											pressed={(kind === 'gfci-own' ? own : tester) === word}
+											onclick={() =>
+												kind === 'gfci-own' ? (own = own === word ? '' : word) : (tester = tester === word ? '' : word)}
+											>{says}</Btn
+										>
+									{/each}
+								</fieldset>
+							{/each}
+							<div class="fields">
+								<div class="field">
+									<label for="g-ma">Opens at, mA</label><input id="g-ma" class="mono" inputmode="decimal" bind:value={ma} />
+								</div>
+								<div class="field">
+									<label for="g-ms">Opens in, ms</label><input id="g-ms" class="mono" inputmode="decimal" bind:value={ms} />
+								</div>
+								<div class="field">
+									<label for="g-at">timed at, mA</label><input id="g-at" class="mono" inputmode="decimal" bind:value={atMa} />
+								</div>
+								<div class="field"><label for="g-by">Who</label><input id="g-by" bind:value={by} /></div>
+								<TextField
+									label="Installed"
+									value={g.installed ?? ''}
+									placeholder="2016-03-01"
+									check={isDay}
+									onkeep={(v) => setInstalled(g, v)}
+								/>
+							</div>
+							{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+							<Btn type="submit" look="main">Record the test</Btn>
+						</form>
+					</td>
+				</tr>
+			{/if}
+		{:else}
+			<tr><td colspan="8">No GFCI is in this job yet: give a device or a breaker its protection in Protect.</td></tr>
+		{/each}
+	</tbody>
+</table>
+{#if chart}
+	{#await chart then { default: DueChart }}<DueChart {months} />{/await}
+{/if}
+<div class="settings">
+	<TextField
+		label="Days between tests"
+		value={String(store.job.practice.gfciTestDays ?? 30)}
+		inputmode="numeric"
+		check={(v) => (Number.isInteger(Number(v)) && Number(v) >= 1 && Number(v) <= 3660 ? null : `1 to 3660 days; got "${v}"`)}
+		onkeep={(v) =>
+			store.edit('Days between GFCI tests', editJob({ practice: { ...store.job.practice, gfciTestDays: Number(v) } }))}
+	/>
+	<TextField
+		label="Replace after, years"
+		value={String(store.job.practice.gfciYears)}
+		inputmode="numeric"
+		check={(v) => (Number(v) >= 1 && Number(v) <= 50 ? null : `1 to 50 years; got "${v}"`)}
+		onkeep={(v) => store.edit('Age of a GFCI', editJob({ practice: { ...store.job.practice, gfciYears: Number(v) } }))}
+	/>
+</div>
+
+<style>
+	.bar {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px 16px;
+		justify-content: space-between;
+		align-items: center;
+	}
+	.test {
+		display: grid;
+		gap: 10px;
+		padding: 6px 0 10px;
+		justify-items: start;
+	}
+	fieldset {
+		border: 0;
+		padding: 0;
+		margin: 0;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
+	legend {
+		font-weight: 600;
+		padding-bottom: 4px;
+	}
+	.fields,
+	.settings {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+		gap: 10px;
+		align-items: end;
+		width: 100%;
+	}
+	.settings {
+		margin-top: 14px;
+		max-width: 420px;
+	}
+	p {
+		margin: 0;
+	}
+</style>
