@@ -3,6 +3,7 @@
 	import { GridComponent, MarkLineComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
+	import { AGAINST_PREDICTED } from '$core/prove/limits';
 	import { predict } from '$core/prove/predict';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { axisOf, chart, type Token } from '$lib/ui/chart';
@@ -29,6 +30,7 @@
 		});
 		return rows.sort((a, b) => a.feet - b.feet);
 	});
+	const bandTop = (p: number) => p + Math.max(AGAINST_PREDICTED.share * p, AGAINST_PREDICTED.dropPoints);
 	function options(token: Token) {
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
 		const axis = axisOf(token);
@@ -44,6 +46,15 @@
 			},
 			yAxis: { type: 'value' as const, name: 'drop %', min: 0, ...axis },
 			series: [
+				{
+					// Up to here the joints carry.
+					type: 'line' as const,
+					data: [[0, bandTop(0)], ...data.map((d) => [d.feet, bandTop(d.predicted)])],
+					lineStyle: { width: 0 },
+					symbol: 'none',
+					areaStyle: { color: token('go'), opacity: 0.13 },
+					silent: true
+				},
 				{
 					type: 'line' as const,
 					data: [[0, 0], ...data.map((d) => [d.feet, d.predicted])],
@@ -89,7 +100,9 @@
 </script>
 
 <figure>
-	<figcaption class="condensed">Drop along the run: the line is predicted, marks are read</figcaption>
+	<figcaption class="condensed">
+		Drop along the run: the line is predicted, in the shade the joints carry, marks are read
+	</figcaption>
 	<div
 		{@attach chart(options)}
 		role="img"

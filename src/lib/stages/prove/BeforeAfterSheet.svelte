@@ -1,1 +1,95 @@
-<p>BeforeAfterSheet</p>
+<script lang="ts">
+	import { beforeAndAfter } from '$core/prove/before-after';
+	import { readingValue, readingWords } from '$core/model/reading';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** The readings of a box before the work and after it, as a paper for the customer. */
+	const store = useJob();
+	const boxes = $derived(
+		store.box ? [store.box] : store.job.boxes.filter((b) => store.readings.some((r) => r.boxId === b.id && r.phase && !r.struck))
+	);
+	const rows = $derived(boxes.map((box) => ({ box, lines: beforeAndAfter(store.readings, box.id) })));
+	const some = $derived(rows.some((r) => r.lines.length));
+	const CHANGE = {
+		better: ['good', 'better'],
+		same: ['good', 'as before'],
+		worse: ['bad', 'worse than before'],
+		changed: ['look', 'changed']
+	} as const;
+	const when = (at: string) => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
+	const half = (h: string, box: (typeof boxes)[number]) =>
+		h === 'lower' || box.devices.some((d) => d.switched === 'half' || d.yoke) ? `, ${h} half` : '';
+</script>
+
+<div class="no-print acts"><Btn look="main" disabled={!some} onclick={() => print()}>Print</Btn></div>
+{#each rows as { box, lines } (box.id)}
+	{@const [first] = lines}
+	<article>
+		<header>
+			<h2>Before and after the work: {box.name}</h2>
+			<p>
+				{store.job.name}, {store.job.place}{box.roomId ? `, ${store.index.rooms.get(box.roomId)?.name}` : ''}{store.circuit
+					? `, circuit ${store.circuit.number}`
+					: ''}
+			</p>
+			{#if first}<p class="soft">
+					Before {when(first.before.at)} by {first.before.by || 'not said'}, {first.before.instrument}; after {when(
+						first.after.at
+					)} by {first.after.by || 'not said'}, {first.after.instrument}
+				</p>{/if}
+		</header>
+		{#if lines.length}
+			<table class="data">
+				<thead><tr><th>Reading</th><th class="num">Before</th><th class="num">After</th><th>Change</th></tr></thead>
+				<tbody>
+					{#each lines as l (l.kind + l.half)}
+						<tr>
+							<td>{readingWords(l.kind)}{half(l.half, box)}</td>
+							<td class="num">{readingValue(l.before)}</td>
+							<td class="num"><b>{readingValue(l.after)}</b></td>
+							<td><Mark kind={CHANGE[l.change][0]} /> {CHANGE[l.change][1]}</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+			<p class="modest">
+				A job that only changes devices must not worsen drop or ohms by more than the meter’s spread. What was read is what was
+				checked: local code and the authority having jurisdiction decide.
+			</p>
+		{:else}
+			<p>
+				No kind of reading was taken both before and after. In the form of this box set Work to “before it”, read, do the work,
+				then set it to “after it”.
+			</p>
+		{/if}
+	</article>
+{:else}
+	<p>
+		Nothing to compare yet. Pick a box; in its form set Work to “before it”, take the readings, do the work, and read again with
+		“after it”.
+	</p>
+{/each}
+
+<style>
+	article {
+		max-width: 760px;
+		margin-bottom: 22px;
+		break-inside: avoid;
+	}
+	h2 {
+		font-size: 22px;
+		margin: 0;
+	}
+	header p {
+		margin: 2px 0;
+	}
+	.acts {
+		margin-bottom: 10px;
+	}
+	.modest {
+		font-size: 13px;
+		color: var(--soft);
+	}
+</style>

@@ -1,1 +1,222 @@
-<p>ChecksSheet</p>
+<script lang="ts">
+	import { ASKS, elementOf, guidedAnswer, type Question } from '$core/prove/guided';
+	import { putCheck, removeCheck } from '$core/model/inspection-commands';
+	import type { GuidedCheck } from '$core/model/job';
+	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** Checks that are led: what is asked, what it comes to while it is typed, kept with the job. */
+	const store = useJob();
+	const NAMES: Record<GuidedKind, { name: string; first: string }> = {
+		breaker: {
+			name: 'A breaker that trips',
+			first:
+				'First: is it right for the wire found on it? Then the load, the time, the heat, the look. One try at a reset that trips at once, no more.'
+		},
+		dimming: {
+			name: 'Lights that dim on another circuit',
+			first:
+				'The joint is in what both share. Read volts at two places before a load goes on and while it is on: at the panel on both legs, and where it dims.'
+		},
+		element: {
+			name: 'A heating element',
+			first:
+				'Breaker off and tagged, proved dead, one wire off. Cold ohms across its screws, then each screw to the shell. Never energise it dry.'
+		}
+	};
+	let kind = $state<GuidedKind>('breaker');
+	let of = $state('');
+	let typed = $state<Record<string, string>>({});
+	let by = $state(localStorage.readBy ?? '');
+	const places = $derived(
+		kind === 'element'
+			? store.job.boxes
+					.filter((b) => b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
+					.map((b) => ({ value: b.id, name: b.name }))
+			: store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}, ${c.breakerA} A` }))
+	);
+	const subject = $derived(
+		places.some((p) => p.value === of) ? of : ((kind === 'element' ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')
+	);
+	const asks = $derived<readonly Question[]>(ASKS[kind]);
+	/** What the nameplate has already. */
+	const given = $derived<Record<string, number>>(
+		kind === 'element' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
+	);
+	const figures = $derived({
+		...given,
+		...Object.fromEntries(
+			asks.flatMap((q) => {
+				const text = typed[q.key]?.trim();
+				return !q.allowed && text && Number.isFinite(Number(text)) ? [[q.key, Number(text)] as const] : [];
+			})
+		)
+	});
+	const words = $derived(
+		Object.fromEntries(asks.flatMap((q) => (q.allowed && typed[q.key] ? [[q.key, typed[q.key] as string] as const] : [])))
+	);
+	const fault = $derived(
+		asks
+			.filter((q) => !q.allowed && typed[q.key]?.trim())
+			.map((q) => {
+				const v = Number(typed[q.key]);
+				return Number.isFinite(v) && v >= 0 && v <= (q.max ?? 1e9)
+					? ''
+					: `${q.words}: 0 to ${q.max} ${q.unit ?? ''}; got "${typed[q.key]}"`;
+			})
+			.find(Boolean) ?? ''
+	);
+	const draft = $derived<GuidedCheck>({ id: 'draft', kind, of: subject, figures, words, at: '', by, note: '' });
+	const answer = $derived(guidedAnswer(store.edition, store.job, draft));
+	const kept = $derived([...(store.job.guided ?? [])].sort((a, b) => b.at.localeCompare(a.at)));
+	const placeName = (c: GuidedCheck) =>
+		store.index.boxes.get(c.of)?.name ??
+		(store.index.circuits.get(c.of) ? `circuit ${store.index.circuits.get(c.of)?.number}` : 'gone');
+	async function keep(): Promise<void> {
+		if (fault) return;
+		localStorage.readBy = by;
+		const made = { ...$state.snapshot(draft), id: freshId(), at: new Date().toISOString() } as GuidedCheck;
+		if (await store.edit(NAMES[kind].name, putCheck(made))) typed = {};
+	}
+	function turn(next: GuidedKind): void {
+		kind = next;
+		of = '';
+		typed = {};
+	}
+</script>
+
+<div class="pick" role="group" aria-label="Check">
+	{#each GUIDED_KINDS as k (k)}<Btn pressed={kind === k} onclick={() => turn(k)}>{NAMES[k].name}</Btn>{/each}
+</div>
+<p>{NAMES[kind].first}</p>
+<div class="two-parts">
+	<form
+		onsubmit={(e) => {
+			e.preventDefault();
+			void keep();
+		}}
+	>
+		<SelectField label={kind === 'element' ? 'At' : 'Circuit'} value={subject} options={places} onkeep={(v) => (of = v)} />
+		{#each asks as q (q.key)}
+			{#if q.allowed}
+				<fieldset>
+					<legend>{q.words}</legend>
+					{#each Object.entries(q.allowed) as [word, says] (word)}
+						<Btn
+							pressed={typed[q.key] === word}
+							onclick={() => (typed = { ...typed, [q.key]: typed[q.key] === word ? '' : word })}>{says}</Btn
+						>
+					{/each}
+				</fieldset>
+			{:else}
+				<div class="field">
+					<label for={`ask-${q.key}`}>{q.words}, {q.unit}</label>
+					<input
+						id={`ask-${q.key}`}
+						class="mono"
+						inputmode="decimal"
+						placeholder={given[q.key] === undefined ? '' : String(given[q.key])}
+						value={typed[q.key] ?? ''}
+						oninput={(e) => (typed = { ...typed, [q.key]: e.currentTarget.value })}
+					/>
+				</div>
+			{/if}
+		{/each}
+		<div class="field"><label for="ask-by">Who</label><input id="ask-by" bind:value={by} /></div>
+		{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+		<Btn type="submit" look="main">Keep the check</Btn>
+	</form>
+	<section class="answer" aria-live="polite">
+		<h2><Mark kind={answer.level} size={20} /> {answer.says}</h2>
+		<ul>
+			{#each answer.points as p, i (i)}<li><Mark kind={p.level} /> {p.says}.</li>{/each}
+		</ul>
+		{#each answer.steps as s, i (i)}
+			<p class="step mono"><span class="soft">{s.label}: {s.formula}</span> = {show(Number(s.value))} {s.unit}</p>
+		{/each}
+	</section>
+</div>
+{#if kept.length}
+	<h2>Kept</h2>
+	<ul>
+		{#each kept as c (c.id)}
+			{@const got = guidedAnswer(store.edition, store.job, c)}
+			<li>
+				<Mark kind={got.level} /> <b>{NAMES[c.kind].name}, {placeName(c)}</b>
+				<span class="soft">{c.at.slice(0, 16).replace('T', ' ')} {c.by}</span>
+				{got.says}.
+				<Btn small look="quiet" onclick={() => store.edit('Check taken out', removeCheck(c.id))}>Take out</Btn>
+			</li>
+		{/each}
+	</ul>
+{/if}
+
+<style>
+	.pick {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin-bottom: 8px;
+	}
+	.two-parts {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+		gap: 20px;
+	}
+	form {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+		gap: 10px;
+		align-items: end;
+		align-content: start;
+	}
+	fieldset {
+		grid-column: 1 / -1;
+		border: 0;
+		padding: 0;
+		margin: 0;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
+	legend {
+		font-weight: 600;
+		padding-bottom: 4px;
+	}
+	.answer {
+		border: 1.5px solid var(--ink);
+		border-radius: 4px;
+		padding: 10px 14px;
+		align-self: start;
+	}
+	h2 {
+		font-size: 20px;
+		margin: 0 0 6px;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		padding: 4px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	.step {
+		margin: 4px 0;
+		font-size: 14px;
+	}
+	@media (max-width: 820px) {
+		.two-parts {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.answer {
+			order: -1;
+		}
+	}
+</style>

@@ -1,1 +1,115 @@
-<p>LimitsSheet</p>
+<script lang="ts">
+	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
+	import { SOUND, soundOf } from '$core/network/job-wiring';
+	import { editJob } from '$core/model/commands';
+	import type { BandFigures, Practice } from '$core/model/job';
+	import { LIMIT_KEYS, type LimitKey } from '$core/model/kinds';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+
+	/** Limits of readings with their source, and what a sound run is taken to have: all of it this job's own to set. */
+	const store = useJob();
+	const limits = $derived(limitsOf(store.job));
+	const sound = $derived(soundOf(store.job));
+	const keep = (what: string, change: Partial<Practice>) =>
+		store.edit(what, editJob({ practice: { ...store.job.practice, ...change } }));
+	const words = (b: BandFigures) => `${b.good[0]} to ${b.good[1]}; ${b.look[0]} to ${b.look[1]}`;
+	/** Four figures, as they are shown. */
+	function bandOf(text: string): BandFigures | null {
+		const found = (text.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
+		const [a, b, c, d] = found;
+		if (found.length !== 4 || a === undefined || b === undefined || c === undefined || d === undefined) return null;
+		return { good: [a, b], look: [c, d] };
+	}
+	function fault(text: string): string | null {
+		const band = bandOf(text);
+		return band ? bandFault(band) : `Four figures: good from and to; look from and to. Got "${text}"`;
+	}
+	function set(key: LimitKey, text: string) {
+		const band = bandOf(text);
+		return band && keep(`Limit: ${LIMITS[key].title}`, { limits: { ...store.job.practice.limits, [key]: band } });
+	}
+	const FIGURES = [
+		['sourceOhms', 'Service, each leg, ohm', 10],
+		['serviceNeutralOhms', 'Service neutral, ohm', 10],
+		['terminationOhms', 'Each termination, ohm', 10],
+		['conductorC', 'Conductors while tested, °C', 90]
+	] as const;
+</script>
+
+<table class="data">
+	<thead><tr><th>Reading</th><th>Good; look again</th><th>Unit</th><th>Source</th></tr></thead>
+	<tbody>
+		{#each LIMIT_KEYS as key (key)}
+			<tr>
+				<td>{LIMITS[key].title}</td>
+				<td
+					><TextField
+						label={`${LIMITS[key].title}: good; look again`}
+						value={words(limits[key])}
+						check={fault}
+						mono
+						onkeep={(v) => set(key, v)}
+					/></td
+				>
+				<td>{limits[key].unit}</td>
+				<td>{limits[key].source}{limits[key].title === LIMITS[key].title ? '' : ', set for this job'}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+<p>
+	<Btn onclick={() => keep('Limits as usual', { limits: undefined })} disabled={!store.job.practice.limits}
+		>All limits as usual</Btn
+	>
+</p>
+<h2>What a sound run is taken to have</h2>
+<div class="figures">
+	{#each FIGURES as [key, label, most] (key)}
+		<TextField
+			{label}
+			value={String(sound[key])}
+			inputmode="decimal"
+			check={(v) =>
+				v.trim() && Number(v) >= (key === 'conductorC' ? -40 : 0) && Number(v) <= most ? null : `up to ${most}; got "${v}"`}
+			onkeep={(v) => keep(label, { sound: { ...store.job.practice.sound, [key]: Number(v) } })}
+		/>
+	{/each}
+	<TextField
+		label="Supply, hot to neutral, V"
+		value={String(store.job.practice.supplyVolts)}
+		inputmode="decimal"
+		check={(v) => (Number(v) >= 90 && Number(v) <= 140 ? null : `90 to 140 V; got "${v}"`)}
+		onkeep={(v) => keep('Supply', { supplyVolts: Number(v) })}
+	/>
+	<TextField
+		label="Test load, A"
+		value={String(store.job.practice.testLoadA)}
+		inputmode="decimal"
+		check={(v) => (Number(v) >= 1 && Number(v) <= 20 ? null : `1 to 20 A; got "${v}"`)}
+		onkeep={(v) => keep('Test load', { testLoadA: Number(v) })}
+	/>
+</div>
+<p class="soft">
+	Usual: {SOUND.sourceOhms} ohm a leg, {SOUND.serviceNeutralOhms} in the neutral, {SOUND.terminationOhms} at each termination, {SOUND.conductorC}
+	°C.
+</p>
+
+<style>
+	h2 {
+		font-size: 18px;
+	}
+	.figures {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+		gap: 10px;
+		align-items: end;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>

@@ -82,7 +82,7 @@
 	const mended = $derived(simulated.mended.includes(box.id));
 </script>
 
-<section class="live" aria-label="Instrument">
+<section class="sender" aria-label="Instrument">
 	<div class="head">
 		<SelectField
 			label="Instrument that sends"
@@ -152,7 +152,7 @@
 </section>
 
 <style>
-	.live {
+	.sender {
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
 		padding: 8px 12px;

@@ -1,1 +1,221 @@
-<p>MeaningSheet</p>
+<script lang="ts">
+	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
+	import { TOUCH_BANDS } from '$core/instruments/touch';
+	import { clearingOf, dropByLeg } from '$core/prove/clearing';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import Lamps from './Lamps.svelte';
+
+	/** What the readings of a run mean: would a fault clear, which leg's joint is suspect, and what a fault does to a person. */
+	const store = useJob();
+	let key = $state('bootleg-lost');
+	const scenario = $derived(SCENARIOS.find((s) => s.key === key) ?? SCENARIOS[0]);
+	const boxId = $derived(store.box?.id ?? store.run?.nodes.at(-1)?.boxId ?? null);
+	const hazard = $derived(
+		store.circuit && boxId && scenario ? hazardAt(store.edition, store.job, store.circuit, boxId, scenario) : null
+	);
+	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));
+	const ma = $derived(here?.touch?.milliamps ?? 0);
+	const level = $derived(ma >= 10 ? 'bad' : ma >= 0.5 ? 'look' : 'good');
+	const clearing = $derived(store.circuit ? clearingOf(store.edition, store.job, store.circuit, store.assessment.proofs) : []);
+	const legs = $derived(store.circuit ? dropByLeg(store.edition, store.job, store.circuit, store.assessment.proofs) : []);
+	const CLEARS = {
+		'at-once': ['good', 'at once'],
+		'in-time': ['look', 'in its own time'],
+		never: ['bad', 'nothing opens it']
+	} as const;
+	const amps = (a: number | null) => (a === null ? '' : `${show(a, 0)} A`);
+	const figure = (v: number | null, unit: string) => (v === null ? '' : `${show(v, 1)} ${unit}`);
+</script>
+
+{#if store.circuit && store.run}
+	<section aria-label="Touch hazard">
+		<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: watch the shell and the lamps</h2>
+		<div class="pick" role="group" aria-label="Fault to switch in">
+			{#each SCENARIOS as s (s.key)}<Btn small pressed={key === s.key} onclick={() => (key = s.key)}>{s.name}</Btn>{/each}
+		</div>
+		{#if hazard && here}
+			<div class="shell" role="status">
+				<div class="big">
+					<Mark kind={level} size={26} />
+					<b>{show(here.touch?.shellVolts ?? 0, 1)} V</b><span>on the shell of what is plugged in</span>
+				</div>
+				<div class="big">
+					<b>{show(ma, ma < 10 ? 2 : 0)} mA</b><span
+						>through a person who holds it: <strong>{here.touch?.says ?? 'no ground contact'}</strong></span
+					>
+				</div>
+				<div><span class="soft">What the lamps show</span><Lamps lamps={here.lamps} /></div>
+			</div>
+			<p>
+				{scenario?.says}
+				{hazard.opens.length ? `Opens by itself: ${hazard.opens.join(', ')}.` : 'Nothing opens by itself.'}
+				{hazard.personOpens.length
+					? `A person’s own current opens ${hazard.personOpens.join(', ')}.`
+					: ma >= 0.5
+						? 'A person’s current opens nothing.'
+						: ''}
+			</p>
+			<!-- The run scrolls by itself where it is long. -->
+			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+			<div class="along" role="region" aria-label="Along the run" tabindex="0">
+				<span class="panel condensed">{store.circuit.breakerA} A</span>
+				{#each hazard.along as h (h.boxId)}
+					<button type="button" class:here={h.boxId === boxId} onclick={() => store.select({ kind: 'box', id: h.boxId })}>
+						<b class="condensed">{h.boxName}</b>
+						<Lamps lamps={h.lamps} small />
+						<span class="mono" class:hot={(h.touch?.milliamps ?? 0) >= 10}
+							>{h.touch ? `${show(h.touch.shellVolts, 0)} V` : 'no ground'}</span
+						>
+					</button>
+				{/each}
+			</div>
+			<p class="soft">
+				Solved on this very run, a 100 W appliance on at the box. A person of 1000 ohm from shell to earth; felt from {TOUCH_BANDS[1]
+					.fromMa} mA, cannot let go from about {TOUCH_BANDS[2].fromMa}, the heart from about {TOUCH_BANDS[3].fromMa} (IEC 60479). Under
+				each box: the shell’s volts.
+			</p>
+		{:else}<p>Pick a receptacle of 120 V on the run below.</p>{/if}
+	</section>
+	<section>
+		<h2>Would a fault to ground clear?</h2>
+		<table class="data">
+			<thead
+				><tr
+					><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th><th
+						>Opens</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each clearing as c (c.boxId)}
+					<tr>
+						<td>{c.boxName}</td><td class="num">{amps(c.amps) || 'length not known'}</td><td class="num"
+							>{amps(c.measuredAmps) || 'not read'}</td
+						>
+						<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</section>
+	<section>
+		<h2>Drop by leg: which joint is suspect</h2>
+		<table class="data">
+			<thead
+				><tr><th>Leg</th><th class="num">Should lose</th><th class="num">Loses</th><th class="num">Too much</th><th></th></tr
+				></thead
+			>
+			<tbody>
+				{#each legs as l (l.legId)}
+					<tr>
+						<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
+							>{figure(l.read, '%') || 'not read'}</td
+						>
+						<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
+						<td
+							>{#if l.suspect}<Mark kind="bad" /> joint between {l.fromName} and {l.toName}{:else if l.read !== null}<Mark
+									kind="good"
+								/> carries{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</section>
+{:else}
+	<p>Pick a box, or a circuit in Circuit: what its readings mean is shown for the whole run.</p>
+	<div class="pick">
+		{#each store.job.circuits as c (c.id)}<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}
+				>{c.number} {c.name}</Btn
+			>{/each}
+	</div>
+{/if}
+
+<style>
+	section {
+		margin-bottom: 18px;
+	}
+	h2 {
+		font-size: 18px;
+		margin: 0 0 8px;
+	}
+	.pick {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
+	.shell {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px 28px;
+		align-items: end;
+		padding: 10px 0;
+	}
+	.big {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: baseline;
+		gap: 2px 8px;
+	}
+	.big b {
+		font-family: 'Barlow Condensed', sans-serif;
+		font-size: 40px;
+		line-height: 1;
+	}
+	.along {
+		display: flex;
+		align-items: stretch;
+		overflow-x: auto;
+		padding: 8px 0;
+	}
+	.panel {
+		align-self: center;
+		border: 2px solid var(--ink);
+		border-radius: 3px;
+		padding: 8px 10px;
+		font-weight: 700;
+		white-space: nowrap;
+	}
+	.along button {
+		flex: none;
+		display: grid;
+		justify-items: center;
+		gap: 4px;
+		min-width: 84px;
+		margin-left: 16px;
+		padding: 6px 8px;
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		background: var(--sheet);
+		color: var(--ink);
+		position: relative;
+	}
+	.along button::before {
+		content: '';
+		position: absolute;
+		left: -18px;
+		top: 50%;
+		width: 16px;
+		border-top: 3px solid var(--ink);
+	}
+	.along button.here {
+		border-color: var(--copper);
+		box-shadow: inset 0 0 0 1.5px var(--copper);
+	}
+	.along button:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	.hot {
+		color: var(--stop);
+		font-weight: 700;
+	}
+	@media (max-width: 820px) {
+		table {
+			display: block;
+			overflow-x: auto;
+		}
+	}
+</style>
