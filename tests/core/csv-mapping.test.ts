@@ -22,6 +22,7 @@ const HEADINGS: [heading: string, role: string][] = [
 	['% drop @ 12A', 'read:drop'],
 	['Ground impedance (mΩ)', 'read:ohm-ground'],
 	['ohms neutral', 'read:ohm-neutral'],
+	['Ground (mΩ)', 'read:ohm-ground'],
 	['Lamps', 'read:lamps'],
 	['GFCI trip time, ms', 'read:gfci-ms'],
 	['Remarks', 'note'],

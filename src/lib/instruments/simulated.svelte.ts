@@ -1,7 +1,10 @@
+import type { PortKind } from './ports';
 import type { Hides } from '$lib/workers/instrument.worker';
 
-/** What the simulated house is set to; kept while the page is open. */
+/** Which instrument sends, and what the simulated house is set to; kept while the page is open. */
 class Simulated {
+	/** Where readings come from; empty: typed by hand. It stays while boxes are walked. */
+	kind = $state<PortKind | ''>('');
 	hides = $state<Hides>('demo');
 	seed = $state(1);
 	mended = $state.raw<string[]>([]);

@@ -9,6 +9,7 @@
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { simulated } from '$lib/instruments/simulated.svelte';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -39,6 +40,8 @@
 	let by = $state(localStorage.readBy ?? '');
 	let tried = $state(false);
 	let dead = $state(false);
+	let sender = $state<LiveInstrument>();
+	const sending = $derived(box && simulated.kind);
 	let open = $state({ dead: false, photos: false });
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
@@ -139,7 +142,14 @@
 			{/each}
 		</div>
 	{/if}
-	{#if box}<LiveInstrument {box} {draft} loadA={load} onname={(n) => (instrument = n)} />{/if}
+	{#if box}<LiveInstrument
+			bind:this={sender}
+			bind:kind={simulated.kind}
+			{box}
+			{draft}
+			loadA={load}
+			onname={(n) => (instrument = n)}
+		/>{/if}
 	{#if box}<LampRow {draft} predicted={lampsShould} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
@@ -217,7 +227,14 @@
 			{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}
 		</details>
 	{/if}
-	<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
+	{#if sending}
+		<div class="thumb">
+			<Btn onclick={() => sender?.take()}>Take reading</Btn>
+			<Btn look="main" onclick={() => keep(true)}>Keep, next box</Btn>
+		</div>
+	{:else}
+		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
+	{/if}
 </div>
 
 <style>
@@ -260,6 +277,23 @@
 	.how .note {
 		flex: 1 1 200px;
 	}
+	.thumb {
+		display: none;
+	}
+	@media (max-width: 820px) {
+		.thumb {
+			display: grid;
+			grid-template-columns: 1fr 1fr;
+			gap: 8px;
+			position: sticky;
+			bottom: -20px;
+			background: var(--sheet);
+			padding: 8px 0 10px;
+		}
+		.thumb :global(button) {
+			min-height: 54px;
+		}
+	}
 	.views {
 		display: flex;
 		flex-wrap: wrap;
@@ -276,9 +310,7 @@
 	}
 	summary {
 		cursor: pointer;
-		min-height: 40px;
-		display: flex;
-		align-items: center;
+		line-height: 40px;
 		font-weight: 600;
 	}
 	.loaded {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Box } from '$core/model/job';
 	import { isFigureKind, isWordKind, readingUnit, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
@@ -18,12 +19,13 @@
 		loadA: number;
 		/** What it is called, for the readings that are taken from it. */
 		onname: (name: string) => void;
+		/** Where its readings come from; empty: none. */
+		kind: PortKind | '';
 	}
-	let { box, draft, loadA, onname }: Props = $props();
+	let { box, draft, loadA, onname, kind = $bindable() }: Props = $props();
 	const store = useJob();
-	let kind = $state<PortKind | ''>('');
 	const request = $derived({
-		job: $state.snapshot(store.job) as typeof store.job,
+		job: store.job,
 		boxId: box.id,
 		half: draft.half,
 		hides: simulated.hides,
@@ -37,7 +39,9 @@
 	$effect(() => {
 		if (kind !== 'simulated' && kind !== 'server') return;
 		const asked = request;
-		meter.connect(kind === 'server' ? () => serverPort(asked) : () => workerPort(asked));
+		const open = kind === 'server' ? () => serverPort(asked) : () => workerPort(asked);
+		// What the meter says of itself must not open it anew.
+		untrack(() => meter.connect(open));
 		return () => meter.disconnect();
 	});
 	let reopen: (() => Port) | null = null;
@@ -71,7 +75,7 @@
 		})
 	);
 	/** Puts what stands on the meter into the form, as if it were typed. */
-	function take(): void {
+	export function take(): void {
 		for (const { kind: k, text, value, loadA: at } of shown) {
 			if (k === 'lamps') draft.setLamps(text);
 			else if (isWordKind(k)) draft.words = { ...draft.words, [k]: text };
@@ -204,9 +208,7 @@
 	}
 	summary {
 		cursor: pointer;
-		min-height: 40px;
-		display: flex;
-		align-items: center;
+		line-height: 40px;
 		font-weight: 600;
 	}
 </style>

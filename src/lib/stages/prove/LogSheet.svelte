@@ -174,7 +174,7 @@
 	}
 	li {
 		display: grid;
-		grid-template-columns: 22px 64px 150px 110px minmax(60px, 1fr) 150px auto;
+		grid-template-columns: 22px 60px 140px 138px minmax(0, 1fr) 146px auto;
 		gap: 8px;
 		align-items: center;
 		border-bottom: 1px dotted var(--rule);

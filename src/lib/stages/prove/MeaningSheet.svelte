@@ -92,9 +92,9 @@
 			<tbody>
 				{#each clearing as c (c.boxId)}
 					<tr>
-						<td>{c.boxName}</td><td class="num">{amps(c.amps) || 'length not known'}</td><td class="num"
-							>{amps(c.measuredAmps) || 'not read'}</td
-						>
+						<td>{c.boxName}</td><td class="num"
+							>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
+						><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
 						<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
 					</tr>
 				{/each}
