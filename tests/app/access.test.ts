@@ -95,6 +95,27 @@ for (const theme of ['light', 'dark'] as const) {
 			assert.deepEqual(await violations(), [], view);
 		}
 	});
+	test(`axe: every view of Prove, ${theme}`, async () => {
+		await b.resize(DESK);
+		await b.go('/job/marrow-street/prove?box=cb-01');
+		await b.set('.sender select', 'simulated');
+		await b.says('live', '.sender .state');
+		assert.deepEqual(await violations(), [], 'the form with an instrument');
+		for (const [view, says] of [
+			['Log', 'of 30 readings'],
+			['GFCIs', 'to see to'],
+			['Meaning', 'Would a fault to ground clear'],
+			['Checks', 'One try at a reset'],
+			['Charts', 'Due by month'],
+			['Before, after', 'Before and after'],
+			['Limits', 'Utilization voltage']
+		] as const) {
+			await b.click('main button', view);
+			await b.says(says, 'main');
+			if (view === 'GFCIs') await b.click('main table button.row', 'bench GFCI');
+			assert.deepEqual(await violations(), [], view);
+		}
+	});
 	test(`axe: a room, a thing and a box with all its facts open, ${theme}`, async () => {
 		await b.resize(DESK);
 		for (const css of ['path.floor[aria-label^="Kitchen"]', '[data-fixture="sink"]', '[data-box="K-20"]']) {

@@ -67,7 +67,8 @@
 				(!offOnly || (!r.struck && !corrected.has(r.id) && ['bad', 'look'].includes(verdicts(r).level)))
 		);
 	});
-	const first = $derived(Math.max(0, Math.floor(top / ROW) - 4));
+	// After a filter the list may end before where it was scrolled to.
+	const first = $derived(Math.max(0, Math.min(Math.floor(top / ROW) - 4, rows.length - Math.ceil(height / ROW) - 4)));
 	const shown = $derived(rows.slice(first, first + Math.ceil(height / ROW) + 8));
 	const strike = (r: Reading) => store.strike(r, !r.struck);
 	async function pick(picked: File): Promise<void> {
@@ -103,7 +104,7 @@
 		bind:clientHeight={height}
 		onscroll={(e) => (top = e.currentTarget.scrollTop)}
 	>
-		<div style:height={`${rows.length * ROW}px`}>
+		<div class="whole" style:height={`${Math.max(1, rows.length) * ROW}px`}>
 			<ul style:transform={`translateY(${first * ROW}px)`}>
 				{#each shown as r (r.id)}
 					{@const gone = r.struck || corrected.has(r.id)}
@@ -166,6 +167,10 @@
 		overflow: auto;
 		border-top: 1px solid var(--ink);
 		position: relative;
+	}
+	/* The rows in sight may not make the list longer than it is. */
+	.whole {
+		overflow: clip;
 	}
 	ul {
 		list-style: none;

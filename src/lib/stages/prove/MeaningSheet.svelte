@@ -105,7 +105,9 @@
 		<h2>Drop by leg: which joint is suspect</h2>
 		<table class="data">
 			<thead
-				><tr><th>Leg</th><th class="num">Should lose</th><th class="num">Loses</th><th class="num">Too much</th><th></th></tr
+				><tr
+					><th>Leg</th><th class="num">Should lose</th><th class="num">Loses</th><th class="num">Too much</th><th>Its joint</th
+					></tr
 				></thead
 			>
 			<tbody>
