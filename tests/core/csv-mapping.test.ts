@@ -1,7 +1,9 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { asideCsv, figureOf, guessRoles, readMapped, readTable, unitOfHeading } from '../../src/core/formats/csv-mapping';
-import { job } from './small-job';
+import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
+import type { Reading } from '../../src/core/model/job';
+import { job, reading } from './small-job';
 
 const usual = { at: '2026-10-12T09:00:00.000Z', loadA: 12, by: 'JM', instrument: 'meter' };
 let n = 0;
@@ -108,4 +110,18 @@ test('a long table of kind and value; times as they are written; a row without a
 });
 test('nothing but rubbish is no reading and no fault of ours', () => {
 	for (const text of ['', '\uFEFF', 'a,b\n', '"', '\u0000,\u0001\n1,2']) assert.deepEqual(read(text).readings, []);
+});
+test('what Hekto itself wrote comes back the same through the mapping: lamps, words, halves, struck rows', () => {
+	const own = [
+		reading({ id: '1', boxId: 'a', kind: 'lamps', value: null, lamps: 'on on off', by: 'RV' }),
+		reading({ id: '2', boxId: 'a', kind: 'grip', value: null, word: 'slips', half: 'lower' }),
+		reading({ id: '3', boxId: 'p', kind: 'hh', value: 241, phase: 'before' }),
+		reading({ id: '4', boxId: 'b', kind: 'drop', value: 4.8, loadA: 15, struck: true })
+	];
+	const j = job();
+	const text = writeReadingsCsv(j, own);
+	const plain = (rows: Reading[]) => rows.map(({ id: _id, ...r }) => r);
+	assert.deepEqual(plain(read(text).readings), plain(own));
+	const strict = readReadingsCsv(text, j, String);
+	assert.deepEqual(strict.ok && plain(strict.value), plain(own));
 });

@@ -1,12 +1,14 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
+import { runOf } from '../../src/core/circuits/runs';
 import type { Reading } from '../../src/core/model/job';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
 import { addDays, dueByMonth, dueDays, gfciRegister } from '../../src/core/prove/gfci-register';
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
+import { halve, shortCheck, type Side } from '../../src/core/prove/short';
 import { verdictOf } from '../../src/core/prove/verdicts';
 import { box, circuit, job, leg, near, reading } from './small-job';
 
@@ -221,8 +223,71 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 ];
 for (const [what, figures, says, level] of DIM) {
 	test(`lights that dim: ${what}`, () => {
-		const got = dimmingCheck(job(), { figures, words: {} });
+		const got = dimmingCheck(e, job(), circuit(), { figures, words: {} });
 		assert.match(got.says, says);
 		assert.equal(got.level, level);
 	});
 }
+test('on a subpanel the feeder is part of what both circuits share: 62 ft of 6 AWG lose more before it is a joint', () => {
+	const feeder = {
+		fromPanelId: 'main',
+		slot: 2,
+		breakerA: 60,
+		cable: 'THHN' as const,
+		awg: '6' as const,
+		metal: 'Cu' as const,
+		conductors: 3,
+		ground: true,
+		lengthFt: 62,
+		state: 'built' as const
+	};
+	const j = job({
+		panels: [
+			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, slots: 40 },
+			{ id: 'p', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 12, feeder }
+		]
+	});
+	const figures = { loadA: 20, panelIdle: 120, panelLoaded: 117.8 };
+	// Service 20 x 0.045 = 0.9 V; the feeder 2 x 62 ft at 0.491 x 0.8385 ohm per 1000 ft and 8 mohm: 20 x 0.059 = 1.18 V more.
+	const got = dimmingCheck(e, j, j.circuits[0], { figures, words: {} });
+	assert.equal(got.level, 'good');
+	assert.ok(near(Number(got.steps[0]?.value), 2.05, 0.1), `${got.steps[0]?.value}`);
+	assert.equal(dimmingCheck(e, job(), circuit(), { figures, words: {} }).level, 'bad', 'on the service’s own bars it is one');
+});
+
+/** A run p - a - b - c, with d as a branch at b. */
+const forked = job({
+	boxes: [box('a'), box('b'), box('c'), box('d')],
+	legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('b', 'd', 10)]
+});
+const HALVES: [found: Record<string, string>, suspects: string[], next: string | null][] = [
+	[{}, ['a', 'b', 'c', 'd'], 'b'],
+	[{ b: 'onward' }, ['c', 'd'], null],
+	[{ b: 'panel' }, ['a', 'b'], 'a'],
+	[{ b: 'panel', a: 'onward' }, ['b'], null],
+	[{ b: 'panel', a: 'panel' }, ['a'], null],
+	[{ b: 'both' }, ['a', 'b', 'c', 'd'], 'a']
+];
+for (const [found, suspects, next] of HALVES) {
+	test(`a short, halved: ${JSON.stringify(found)} leaves ${suspects.join(', ')}, next ${next}`, () => {
+		const run = runOf(forked, forked.circuits[0] ?? circuit());
+		const got = halve(run, new Map(Object.entries(found) as [string, Side][]));
+		assert.deepEqual([[...got.suspects].sort(), got.next], [suspects, next]);
+	});
+}
+test('a short by its ohms: 0.19 with leads of 0.05 is 0.14 out and back, as far as A', () => {
+	const got = shortCheck(e, forked, forked.circuits[0] ?? circuit(), { figures: { ohms: 0.19, leads: 0.05 }, words: {} });
+	assert.match(got.points[0]?.says ?? '', /0\.14 ohm is about as far as A/);
+	assert.match(
+		shortCheck(e, forked, forked.circuits[0] ?? circuit(), { figures: {}, words: { b: 'panel', a: 'onward' } }).says,
+		/in the leg to B/
+	);
+});
+test('the two legs at a panel: 4 V apart is looked at, with the load that tells', () => {
+	const j = job();
+	const at = (id: string, kind: 'hn' | 'h2n', value: number) => reading({ id, boxId: 'p', kind, value });
+	const found = proofs(e, j, [at('1', 'hn', 118), at('2', 'h2n', 122)]).get('p');
+	assert.equal(found?.level, 'look');
+	assert.match(found?.latest.h2n?.verdict.judgements.at(-1)?.says ?? '', /4 V apart: put a load on one/);
+	assert.equal(proofs(e, j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
+});

@@ -3,9 +3,10 @@ import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { deadCircuit, openBefore, readOhms, shortAt, tracerLevels } from '../../src/core/instruments/dead-circuit';
 import { longestTripS, ownButton, testerButton } from '../../src/core/instruments/gfci';
-import { lampWords, readLamps } from '../../src/core/instruments/meter';
+import { clampAmps, lampWords, readLamps } from '../../src/core/instruments/meter';
 import { readRun, type Ask } from '../../src/core/instruments/run-reading';
 import { touchShell } from '../../src/core/instruments/touch';
+import { Solution } from '../../src/core/network/solve';
 import { build, planOf } from '../../src/core/network/build';
 import { runWiring, type RunCase } from '../../src/core/network/run-wiring';
 import type { Fault, FaultKind } from '../../src/core/network/wiring';
@@ -189,4 +190,16 @@ test('a tracer’s level falls where the open is', () => {
 	const levels = tracerLevels(plan, [f('open-hot', 'b3')], 'run');
 	assert.equal(openBefore(plan, levels), 'b3');
 	assert.ok((levels[1]?.share ?? 0) > 0.95 && (levels[2]?.share ?? 1) < 0.05);
+});
+test('a clamp round one wire shows the load, round the ground nothing; a worn breaker opens under its rating', () => {
+	const loaded = { ...run([]), boxes: run([]).boxes.map((b) => (b.id === 'b3' ? { ...b, loadWatts: 1920 } : b)) };
+	const built = builtOf(loaded);
+	const s = new Solution(built.network);
+	// 7.5 ohm behind 0.03 + 2 x (0.1165 + 0.012): 120 / 7.787 = 15.41 A.
+	assert.ok(near(clampAmps(built, s, 'b3', 'hot'), 15.41, 0.05), `${clampAmps(built, s, 'b3', 'hot')}`);
+	assert.ok(near(clampAmps(built, s, 'b3', 'neutral'), clampAmps(built, s, 'b3', 'hot'), 1e-3));
+	assert.ok(clampAmps(built, s, 'b3', 'ground') < 1e-3);
+	const opens = (faults: Fault[]) => readRun(e, { ...loaded, faults }, []).trips.map((t) => t.why);
+	assert.deepEqual(opens([]), []);
+	assert.match(opens([{ kind: 'breaker-worn', at: 'run' }])[0] ?? '', /worn breaker of 20 A/);
 });

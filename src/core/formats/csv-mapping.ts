@@ -23,6 +23,8 @@ export const COLUMN_ROLES = [
 	'load',
 	'kind',
 	'value',
+	'word',
+	'struck',
 	'half',
 	'phase'
 ] as const;
@@ -43,7 +45,9 @@ export function readTable(text: string): Table {
 /** What a heading says, by the words in it; the first that fits counts. */
 const HEADINGS: readonly [RegExp, ColumnRole][] = [
 	[/^(box|outlet|receptacle|location|place|point|device)\b/, 'box'],
-	[/^(struck|unit)$/, 'skip'],
+	[/^unit$/, 'skip'],
+	[/^struck$/, 'struck'],
+	[/^word$/, 'word'],
 	[/\b(date|when|timestamp)\b|^at$/, 'at'],
 	[/^time$/, 'time'],
 	[/^(by|who|tester|technician|initials|electrician)$/, 'by'],
@@ -177,7 +181,7 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 			instrument: cell('instrument') || usual.instrument,
 			at: at ?? '',
 			by: cell('by') || usual.by,
-			struck: false,
+			struck: /^(yes|true|1)$/i.test(cell('struck')),
 			note: cell('note'),
 			...(half ? { half } : {}),
 			...(phase ? { phase } : {})
@@ -204,12 +208,14 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 			if (faults.length) why.push(...faults.map((f) => f.message));
 			else found.push(reading);
 		};
+		const kind = cell('kind').toLowerCase();
 		roles.forEach((role, k) => {
 			const text = (cells[k] ?? '').trim();
-			if (text && role.startsWith('read:')) take(role.slice(5) as ReadingKind, text, units[k] ?? null);
+			// Of a long table the kind says what the figure, the lamps or the word beside it are.
+			if (text && role.startsWith('read:') && !kind) take(role.slice(5) as ReadingKind, text, units[k] ?? null);
 		});
-		const kind = cell('kind').toLowerCase();
-		if (kind && READING_KINDS.includes(kind as ReadingKind)) take(kind as ReadingKind, cell('value') || cell('read:lamps'), null);
+		if (kind && READING_KINDS.includes(kind as ReadingKind))
+			take(kind as ReadingKind, cell('value') || cell('read:lamps') || cell('word'), null);
 		else if (kind) why.push(`kind must be one of ${READING_KINDS.join(', ')}; got "${kind}"`);
 		if (!found.length && !why.length) why.push('it holds no reading');
 		// A row with a bad cell is kept aside whole: half of it would pass for all that was read.

@@ -10,7 +10,11 @@ export const CSV_COLUMNS = [
 	'value',
 	'unit',
 	'lamps',
+	'word',
 	'load_a',
+	'at_ma',
+	'half',
+	'phase',
 	'instrument',
 	'at',
 	'by',
@@ -20,14 +24,18 @@ export const CSV_COLUMNS = [
 
 /** Readings as CSV, one a row, boxes by name. A note that a spreadsheet would run as a formula is written with a leading quote mark. */
 export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string {
-	const names = new Map(job.boxes.map((b) => [b.id, b.name]));
+	const names = new Map([...job.panels, ...job.boxes].map((b) => [b.id, b.name]));
 	const rows = readings.map((r) => ({
 		box: names.get(r.boxId) ?? r.boxId,
 		kind: r.kind,
 		value: r.value ?? '',
 		unit: readingUnit(r.kind),
 		lamps: r.lamps ?? '',
+		word: r.word ?? '',
 		load_a: r.loadA ?? '',
+		at_ma: r.atMa ?? '',
+		half: r.half ?? '',
+		phase: r.phase ?? '',
 		instrument: r.instrument,
 		at: r.at,
 		by: r.by,
@@ -65,7 +73,7 @@ export function readReadingsCsv(
 			faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` }))
 		};
 	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
-	const boxes = new Map(job.boxes.map((b) => [b.name.toLowerCase(), b.id]));
+	const boxes = new Map([...job.panels, ...job.boxes].map((b) => [b.name.toLowerCase(), b.id]));
 	const readings = parsed.data.map((row, i) => {
 		const { reading, faults: rowFaults } = readRow(row, job.id, boxes, idOf(i));
 		faults.push(...rowFaults.map((f) => ({ ...f, path: `row ${i + 2}.${f.path}` })));
@@ -77,7 +85,13 @@ export function readReadingsCsv(
 function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<string, string>, id: string) {
 	const faults: FieldFault[] = [];
 	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim();
-	const figure = (name: 'value' | 'load_a'): number | null => {
+	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase', allowed: T): T[number] | undefined => {
+		if (!cell(name)) return undefined;
+		const found = allowed.find((a) => a === cell(name).toLowerCase());
+		if (!found) faults.push({ path: name, message: `must be one of ${allowed.join(', ')}; got "${cell(name)}"` });
+		return found;
+	};
+	const figure = (name: 'value' | 'load_a' | 'at_ma'): number | null => {
 		if (!cell(name)) return null;
 		const value = Number(cell(name));
 		if (Number.isFinite(value)) return value;
@@ -98,6 +112,12 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 		kind,
 		value: figure('value'),
 		lamps: cell('lamps') || null,
+		...without({
+			word: cell('word') || undefined,
+			atMa: figure('at_ma') ?? undefined,
+			half: oneOf('half', ['upper', 'lower']),
+			phase: oneOf('phase', ['before', 'after'])
+		}),
 		loadA: figure('load_a'),
 		instrument: cell('instrument'),
 		at: cell('at'),
@@ -108,3 +128,6 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	if (!faults.length) faults.push(...readingFaults(reading));
 	return { reading, faults };
 }
+/** Fields that were left out stay away altogether, as in a reading that was typed. */
+const without = <T extends object>(fields: T): Partial<T> =>
+	Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as Partial<T>;

@@ -3,6 +3,8 @@ import type { FieldFault } from '../model/result';
 
 /** Dead means under this on a low-impedance meter, on every pair, V. */
 export const DEAD_BELOW_V = 1;
+/** Up to here a meter of 10 Mohm may show a ghost: what a conductor that hangs on nothing picks up, V. */
+export const GHOST_UP_TO_V = 50;
 
 export interface DeadTest {
 	/** The meter was proved on a known live source before and after. */
@@ -31,7 +33,14 @@ export function deadTestFaults(test: DeadTest): FieldFault[] {
 		if (volts === null || !Number.isFinite(volts) || volts < 0)
 			faults.push({ path: key, message: `${words}: volts must be a number, 0 or more` });
 		else if (volts >= DEAD_BELOW_V)
-			faults.push({ path: key, message: `${words} reads ${volts} V: not proved dead (it must be under ${DEAD_BELOW_V} V)` });
+			faults.push({
+				path: key,
+				message: `${words} reads ${volts} V: not proved dead (it must be under ${DEAD_BELOW_V} V)${
+					volts <= GHOST_UP_TO_V
+						? '; of a high-impedance meter: test again at low impedance, and still there it is not proved dead'
+						: ''
+				}`
+			});
 	}
 	if (!test.provedAfter)
 		faults.push({ path: 'provedAfter', message: 'Prove the meter again on the live source: it may have failed in between.' });

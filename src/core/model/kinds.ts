@@ -210,7 +210,7 @@ export const LIMIT_KEYS = [
 ] as const;
 export type LimitKey = (typeof LIMIT_KEYS)[number];
 /** Checks with a question of their own, led step by step. */
-export const GUIDED_KINDS = ['breaker', 'dimming', 'element'] as const;
+export const GUIDED_KINDS = ['breaker', 'short', 'dimming', 'element'] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
 /** Where an item of an inspector's list stands. */
 export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;

@@ -13,6 +13,8 @@ export interface Trip {
 }
 /** A breaker opens at once at so many times its amps. */
 export const INSTANT_TIMES = 10;
+/** A worn breaker opens at this share of its amps. */
+export const WORN_SHARE = 0.7;
 /** A class A device opens in this range, mA; the middle of it is taken. @source UL 943 */
 export const GFCI_MA = 5;
 /** A joint of neutral and ground downstream is felt up to this, ohm. */
@@ -103,6 +105,13 @@ export function currentTrips(built: Built, solution: Solution): Trip[] {
 				at: b.circuitId,
 				amps,
 				why: `${amps.toFixed(0)} A, over ${INSTANT_TIMES} times ${b.amps} A: a short`
+			});
+		else if (is('breaker-worn', b.circuitId) && amps > WORN_SHARE * b.amps)
+			found.push({
+				device: 'breaker',
+				at: b.circuitId,
+				amps,
+				why: `${amps.toFixed(1)} A on a worn breaker of ${b.amps} A`
 			});
 		const lost = b.watches ? breakerDifference(built, solution, b.circuitId) : 0;
 		if (lost * 1000 > GFCI_MA)

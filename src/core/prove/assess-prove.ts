@@ -3,6 +3,8 @@ import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
+import { show } from '../units/quantity';
+import { limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/job-wiring';
 import { verdictOf, worst, type Judgement, type Level, type Verdict } from './verdicts';
 
@@ -55,10 +57,32 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			return latest;
 		};
 		const proof: BoxProof = { boxId, level: 'unknown', latest: judged(upper.get(boxId)), lower: judged(lower.get(boxId)) };
+		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
 		found.set(boxId, proof);
 	}
 	return found;
+}
+
+/** The two service legs against each other, where both were read at a panel: a judgement of the second. */
+function legsApart(edition: Edition, job: Job, { hn, h2n }: Latest): void {
+	if (!hn || !h2n || hn.reading.value === null || h2n.reading.value === null) return;
+	const band = limitsOf(job)['legs-apart'];
+	const apart = Math.abs(hn.reading.value - h2n.reading.value);
+	const level = apart <= band.good[1] ? 'good' : apart <= band.look[1] ? 'look' : 'bad';
+	h2n.verdict.judgements.push({
+		on: 'joints',
+		level,
+		says:
+			level === 'good'
+				? `the two legs are ${show(apart, 1)} V apart`
+				: `the two legs are ${show(apart, 1)} V apart: put a load on one. If the other rises, the service neutral is open or loose: stop, main off, call the utility`,
+		have: apart,
+		need: band.good[1],
+		unit: 'V',
+		rule: limitRule(edition.key, band.source, band.title)
+	});
+	h2n.verdict.level = worst(h2n.verdict.judgements.map((j) => j.level));
 }
 
 /** A drop over the advised figure is advice of the code, not a rule of it: it weighs one step less than a bad joint. */

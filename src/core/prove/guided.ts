@@ -7,7 +7,11 @@ import type { Step } from '../model/result';
 import { compareGauge, type Awg } from '../units/gauge';
 import { show } from '../units/quantity';
 import { worst, type Level } from './judgements';
-import { soundOf } from '../network/job-wiring';
+import { build, planOf } from '../network/build';
+import { jobWiring } from '../network/job-wiring';
+import { size } from '../network/phasor';
+import { Solution, type Network } from '../network/solve';
+import { shortCheck } from './short';
 
 /** Checks that begin with a question and end with what to do: each point with its figure, each with why. */
 export interface GuidedPoint {
@@ -62,7 +66,11 @@ export const DIMMING_ASKS: readonly Question[] = [
 	{ key: 'otherIdle', words: 'At the panel, other leg, before', unit: 'V', max: 260 },
 	{ key: 'otherLoaded', words: 'At the panel, other leg, under load', unit: 'V', max: 260 }
 ];
-export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS } as const;
+export const SHORT_ASKS: readonly Question[] = [
+	{ key: 'ohms', words: 'At the panel, breaker off and wire off it: the short reads', unit: 'ohm', max: 1e6 },
+	{ key: 'leads', words: 'The meter’s own leads', unit: 'ohm', max: 10 }
+];
+export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS, short: SHORT_ASKS } as const;
 
 const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
 	const level = worst(points.map((p) => p.level));
@@ -211,18 +219,21 @@ const ELEMENT_SHARE = 0.1;
  * Lights that dim on another circuit than the load: the joint is in what both share. Volts at two places while the load
  * goes on tell whether the fall is in the service, in what lies between panel and outlet, or in both.
  */
-export function dimmingCheck(job: Job, { figures }: Facts): GuidedAnswer {
+export function dimmingCheck(edition: Edition, job: Job, circuit: Circuit | undefined, { figures }: Facts): GuidedAnswer {
 	const { loadA, nearIdle, nearLoaded, panelIdle, panelLoaded, otherIdle, otherLoaded } = figures;
 	const points: GuidedPoint[] = [];
 	const steps: Step[] = [];
 	if (!loadA || panelIdle === undefined || panelLoaded === undefined)
 		return answer(points, steps, 'Read the panel before and under the load.');
-	const sound = soundOf(job);
-	const shared = sound.sourceOhms + sound.serviceNeutralOhms;
-	const should = loadA * shared;
+	const should = soundFall(edition, job, circuit, loadA);
 	const atPanel = panelIdle - panelLoaded;
 	steps.push(
-		{ label: 'a sound service loses', formula: `${show(loadA, 1)} x ${show(shared, 3)}`, value: should, unit: 'V' },
+		{
+			label: 'sound, its panel loses',
+			formula: `${show(loadA, 1)} A through the service and its feeders, solved`,
+			value: should,
+			unit: 'V'
+		},
 		{ label: 'the panel loses', formula: `${show(panelIdle, 1)} - ${show(panelLoaded, 1)}`, value: atPanel, unit: 'V' },
 		{ label: 'ohms it shares', formula: `${show(atPanel)} / ${show(loadA, 1)}`, value: atPanel / loadA, unit: 'ohm' }
 	);
@@ -266,6 +277,18 @@ export function dimmingCheck(job: Job, { figures }: Facts): GuidedAnswer {
 	}
 	return answer(points, steps, '');
 }
+/** Volts that the bars of a circuit's panel fall by under a load on them, everything on the way to them sound. */
+function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loadA: number): number {
+	const { wiring } = jobWiring(edition, job, circuit ? [circuit] : []);
+	const at = circuit ? wiring.breakers.find((b) => b.circuitId === circuit.id)?.poles[0]?.bar : wiring.supply.bars.a;
+	const neutral = circuit ? `${circuit.panelId}:n` : wiring.supply.bars.neutral;
+	const built = build(planOf(wiring), [], { unplugged: true });
+	if (!at) return 0;
+	const volts = (network: Network) => size(new Solution(network).between(built.point(at), built.point(neutral)));
+	const loaded = built.network.copy();
+	loaded.resistor(built.point(at), built.point(neutral), wiring.supply.volts / loadA);
+	return volts(built.network) - volts(loaded);
+}
 const RISE_V = 1;
 const BETWEEN_V = 1;
 
@@ -273,7 +296,8 @@ export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): Gu
 	const { circuits } = indexOf(job);
 	const circuit = circuits.get(check.of);
 	if (check.kind === 'breaker') return circuit ? breakerCheck(edition, job, circuit, check) : GONE;
-	return check.kind === 'element' ? elementCheck(check) : dimmingCheck(job, check);
+	if (check.kind === 'short') return circuit ? shortCheck(edition, job, circuit, check) : GONE;
+	return check.kind === 'element' ? elementCheck(check) : dimmingCheck(edition, job, circuit, check);
 }
 const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is gone from the job.', points: [], steps: [] };
 /** Watts and volts of the element on a box, where its nameplate was entered. */

@@ -3,6 +3,7 @@
 	import { putCheck, removeCheck } from '$core/model/inspection-commands';
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
+	import { runOf } from '$core/circuits/runs';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -17,6 +18,11 @@
 			name: 'A breaker that trips',
 			first:
 				'First: is it right for the wire found on it? Then the load, the time, the heat, the look. One try at a reset that trips at once, no more.'
+		},
+		short: {
+			name: 'A short, found by halving',
+			first:
+				'Breaker off, tagged and proved dead; everything unplugged, every switch on. Do not energise it to look for it. Part the run near its middle, read each half, and again.'
 		},
 		dimming: {
 			name: 'Lights that dim on another circuit',
@@ -58,8 +64,17 @@
 		)
 	});
 	const words = $derived(
-		Object.fromEntries(asks.flatMap((q) => (q.allowed && typed[q.key] ? [[q.key, typed[q.key] as string] as const] : [])))
+		Object.fromEntries([
+			...asks.flatMap((q) => (q.allowed && typed[q.key] ? [[q.key, typed[q.key] as string] as const] : [])),
+			...parted.flatMap((n) => (typed[n.boxId] ? [[n.boxId, typed[n.boxId] as string] as const] : []))
+		])
 	);
+	/** Boxes at which the run can be parted, and what was found there. */
+	const parted = $derived.by(() => {
+		const circuit = kind === 'short' ? store.index.circuits.get(subject) : undefined;
+		return circuit ? runOf(store.job, circuit).nodes.filter((n) => n.children.length) : [];
+	});
+	const SIDES = { panel: 'toward the panel', onward: 'onward', both: 'cannot tell' } as const;
 	const fault = $derived(
 		asks
 			.filter((q) => !q.allowed && typed[q.key]?.trim())
@@ -126,6 +141,19 @@
 					/>
 				</div>
 			{/if}
+		{/each}
+		{#each parted as n (n.boxId)}
+			{@const boxName = store.index.boxes.get(n.boxId)?.name}
+			<fieldset>
+				<legend>Parted at {boxName}, the short reads</legend>
+				{#each Object.entries(SIDES) as [side, says] (side)}
+					<Btn
+						pressed={typed[n.boxId] === side}
+						label={`${says}, parted at ${boxName}`}
+						onclick={() => (typed = { ...typed, [n.boxId]: typed[n.boxId] === side ? '' : side })}>{says}</Btn
+					>
+				{/each}
+			</fieldset>
 		{/each}
 		<div class="field"><label for="ask-by">Who</label><input id="ask-by" bind:value={by} /></div>
 		{#if fault}<p class="fault" role="alert">{fault}</p>{/if}

@@ -49,6 +49,8 @@
 		load: 'the test load, A',
 		kind: 'the kind of reading',
 		value: 'its value',
+		word: 'its word',
+		struck: 'struck out, yes or no',
 		half: 'upper or lower half',
 		phase: 'before or after'
 	};

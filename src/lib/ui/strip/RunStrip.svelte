@@ -5,6 +5,7 @@
 	import { inSlots } from '$core/model/job-index';
 	import { runFeet } from '$core/circuits/assess-circuits';
 	import type { Stage } from '$core/model/kinds';
+	import { soundOf } from '$core/network/job-wiring';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import CircuitChooser from './CircuitChooser.svelte';
 	import StripDrawing from './StripDrawing.svelte';
@@ -41,9 +42,11 @@
 			</p>
 			{#if off}<span class="tag condensed">OFF · TAGGED</span>{/if}
 			<p class="key soft">
-				<span>{proving ? `predicted at ${store.job.practice.testLoadA} A, 25 °C` : 'drop at the design load, 75 °C'}</span><span
-					>measured</span
-				>
+				<span
+					>{proving
+						? `predicted at ${store.job.practice.testLoadA} A, ${soundOf(store.job).conductorC} °C`
+						: 'drop at the design load, 75 °C'}</span
+				><span>measured</span>
 			</p>
 		</header>
 	{/if}
