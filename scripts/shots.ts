@@ -25,7 +25,6 @@ const SHOTS: Shot[] = [
 	{ name: 'layout', path: '/job/quillback/layout', act: (b) => b.press('path.floor[aria-label^="Bedroom 2"]') },
 	{ name: 'circuit', path: '/job/quillback/circuit', act: pickRow('Water heater') },
 	{ name: 'panel', path: '/job/marrow-street/circuit', dark: true, act: (b) => b.click('main button', 'Panel') },
-	{ name: 'service-load', path: '/job/quillback/circuit', act: (b) => b.click('main button', 'Service load') },
 	{ name: 'protect', path: '/job/quillback/protect', act: pickRow('K-06') },
 	{
 		name: 'devices',
@@ -46,10 +45,20 @@ const SHOTS: Shot[] = [
 	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
 	{ name: 'trim', path: '/job/quillback/trim', act: pickRow('W-05') },
 	{ name: 'prove', path: '/job/quillback/prove', act: pickRow('W-01') },
-	{ name: 'prove-dark', path: '/job/marrow-street/prove', dark: true, act: pickRow('SW-04') },
+	{ name: 'meaning', path: '/job/marrow-street/prove?box=sw-04', dark: true, act: (b) => b.click('main button', 'Meaning') },
+	{ name: 'charts', path: '/job/marrow-street/prove?box=sw-02', act: (b) => b.click('main button', 'Charts') },
 	{ name: 'trace', path: '/job/marrow-street/trace' },
 	{ name: 'handover', path: '/job/marrow-street/handover' },
-	{ name: 'phone-prove', path: '/job/quillback/prove?box=w-01', size: PHONE, dark: true },
+	{
+		name: 'phone-prove',
+		path: '/job/marrow-street/prove?box=sw-04',
+		size: PHONE,
+		dark: true,
+		act: async (b) => {
+			await b.set('.sender select', 'simulated');
+			await b.says('live', '.sender .state');
+		}
+	},
 	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
 	// Last: it changes the demo house.
 	{ name: 'propose', path: '/job/quillback/circuit', act: propose }

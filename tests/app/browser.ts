@@ -99,6 +99,15 @@ export class Browser {
 	async go(path: string): Promise<void> {
 		await this.driver.get(this.base + path);
 	}
+	/** A page of a demo house, put back as it was. */
+	async fresh(house: string, path: string): Promise<void> {
+		await this.go('/');
+		await this.says(house);
+		await this.click(`button[aria-label="Put back ${house} as it was"]`);
+		await this.says(`${house} is as it was.`);
+		await this.go(path);
+		await this.find('.frame');
+	}
 	find(css: string, ms = 8000): Promise<WebElement> {
 		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`);
 	}

@@ -20,14 +20,7 @@ after(async () => {
 	rmSync(folder, { recursive: true, force: true });
 });
 
-async function fresh(path: string): Promise<void> {
-	await b.go('/');
-	await b.says('Quillback Pottery');
-	await b.click('button[aria-label="Put back Quillback Pottery as it was"]');
-	await b.says('Quillback Pottery is as it was.');
-	await b.go(path);
-	await b.find('.frame');
-}
+const fresh = (path: string) => b.fresh('Quillback Pottery', path);
 const slip = '.slip';
 async function takeIn(name: string, text: string): Promise<void> {
 	const file = join(folder, name);
@@ -102,7 +95,7 @@ test('Prove: an impossible reading is refused with nothing lost; a bad one is ju
 	await b.says('▲ 9.1 %', '.strip');
 	await b.find('[data-strip-box="K-02"] .level-bad');
 	// The chart is loaded when shown, and says in words what it draws.
-	await b.find('figure [role=img][aria-label*="K-02: predicted 2.0 %, read 9.1 %"] svg');
+	await b.find('figure [role=img][aria-label*="K-02: predicted 2.1 %, read 9.1 %"] svg');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('✓ 2.3 %', '.strip');
 	await b.go('/job/quillback/prove?box=k-02');

@@ -20,14 +20,7 @@ after(async () => {
 	await server.stop();
 	rmSync(folder, { recursive: true, force: true });
 });
-async function fresh(path: string): Promise<void> {
-	await b.go('/');
-	await b.says('Marrow Street');
-	await b.click('button[aria-label="Put back Marrow Street as it was"]');
-	await b.says('Marrow Street is as it was.');
-	await b.go(path);
-	await b.find('.frame');
-}
+const fresh = (path: string) => b.fresh('Marrow Street', path);
 const listen = async (kind: string) => {
 	await b.set('.sender select', kind);
 	await b.says('live', '.sender .state');

@@ -10,7 +10,7 @@ import { addDays, dueByMonth, dueDays, gfciRegister } from '../../src/core/prove
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
 import { halve, shortCheck, type Side } from '../../src/core/prove/short';
 import { verdictOf } from '../../src/core/prove/verdicts';
-import { box, circuit, job, leg, near, reading } from './small-job';
+import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
 
 const e = editions['2023'];
 /** A GFCI at A that feeds B and C on its LOAD, installed in March 2016. */
@@ -151,9 +151,9 @@ test('before and after: what a new device must not worsen, drops brought to one 
 	assert.deepEqual(
 		rows.map((r) => [r.kind, r.change]),
 		[
+			['lamps', 'same'],
 			['drop', 'better'],
 			['ohm-ground', 'worse'],
-			['lamps', 'same'],
 			['grip', 'changed']
 		]
 	);
@@ -229,24 +229,7 @@ for (const [what, figures, says, level] of DIM) {
 	});
 }
 test('on a subpanel the feeder is part of what both circuits share: 62 ft of 6 AWG lose more before it is a joint', () => {
-	const feeder = {
-		fromPanelId: 'main',
-		slot: 2,
-		breakerA: 60,
-		cable: 'THHN' as const,
-		awg: '6' as const,
-		metal: 'Cu' as const,
-		conductors: 3,
-		ground: true,
-		lengthFt: 62,
-		state: 'built' as const
-	};
-	const j = job({
-		panels: [
-			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, slots: 40 },
-			{ id: 'p', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 12, feeder }
-		]
-	});
+	const j = onSubpanel(62);
 	const figures = { loadA: 20, panelIdle: 120, panelLoaded: 117.8 };
 	// Service 20 x 0.045 = 0.9 V; the feeder 2 x 62 ft at 0.491 x 0.8385 ohm per 1000 ft and 8 mohm: 20 x 0.059 = 1.18 V more.
 	const got = dimmingCheck(e, j, j.circuits[0], { figures, words: {} });
@@ -290,4 +273,12 @@ test('the two legs at a panel: 4 V apart is looked at, with the load that tells'
 	assert.equal(found?.level, 'look');
 	assert.match(found?.latest.h2n?.verdict.judgements.at(-1)?.says ?? '', /4 V apart: put a load on one/);
 	assert.equal(proofs(e, j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
+});
+test('what was read before the work is no longer judged once the place was read after it, though not all of it was read again', () => {
+	const j = job();
+	const before = reading({ id: '1', kind: 'ohm-ground', value: 1.3, phase: 'before', at: '2026-10-01T09:00:00.000Z' });
+	assert.equal(proofs(e, j, [before]).get('b')?.level, 'bad');
+	const after = reading({ id: '2', kind: 'hn', value: 120, phase: 'after', at: '2026-10-01T11:00:00.000Z' });
+	assert.equal(proofs(e, j, [before, after]).get('b')?.level, 'good');
+	assert.equal(proofs(e, j, [before, { ...after, struck: true }]).get('b')?.level, 'bad', 'an undone reading does not clear it');
 });

@@ -13,7 +13,7 @@ import { size } from '../../src/core/network/phasor';
 import { Solution, unbalance } from '../../src/core/network/solve';
 import type { Fault } from '../../src/core/network/wiring';
 import { predict } from '../../src/core/prove/predict';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, leg, near, onSubpanel } from './small-job';
 
 const e = editions['2023'];
 const built = (j: Job, faults: readonly Fault[] = [], how: { off?: Set<string>; unplugged?: boolean } = { unplugged: true }) =>
@@ -163,24 +163,7 @@ test('the service neutral lost: the legs divide by their loads, one rises when t
 	assert.ok(near(x, 120 - 53.9, 1) && near(y, 120 + 53.9, 1), `${x} and ${y}`);
 });
 test('a subpanel: the feeder’s own drop comes before the circuit’s', () => {
-	const feeder = {
-		fromPanelId: 'main',
-		slot: 2,
-		breakerA: 60,
-		cable: 'THHN' as const,
-		awg: '6' as const,
-		metal: 'Cu' as const,
-		conductors: 3,
-		ground: true,
-		lengthFt: 62,
-		state: 'built' as const
-	};
-	const j = job({
-		panels: [
-			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, slots: 40 },
-			{ id: 'p', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 12, feeder }
-		]
-	});
+	const j = onSubpanel(62);
 	const b = built(j);
 	const id = outlet(b, 'c');
 	const p = predict(e, j, j.circuits[0] ?? circuit(), 'c');

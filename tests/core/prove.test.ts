@@ -11,7 +11,7 @@ import { latestReadings } from '../../src/core/prove/assess-prove';
 import { lampMeaning } from '../../src/core/prove/lamps';
 import { predict, type Prediction } from '../../src/core/prove/predict';
 import { verdictOf, worst, type Level } from '../../src/core/prove/verdicts';
-import { box, circuit, job, leg, near, reading } from './small-job';
+import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
 
 const e = editions['2023'];
 const small = job();
@@ -47,19 +47,7 @@ test('what cannot be predicted says which fact is missing', () => {
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
 	assert.deepEqual(predict(e, unmeasured, c, 'b'), { known: false, why: 'the length of A to B is not known' });
 	assert.deepEqual(predict(e, job({ legs: [] }), c, 'b'), { known: false, why: 'it is not on the run of a circuit yet' });
-	const feeder = {
-		fromPanelId: 'main',
-		slot: null,
-		breakerA: 60,
-		cable: 'THHN' as const,
-		awg: '6' as const,
-		metal: 'Cu' as const,
-		conductors: 3,
-		ground: true,
-		lengthFt: null,
-		state: 'planned' as const
-	};
-	const sub = job({ panels: [{ id: 'p', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 12, feeder }] });
+	const sub = onSubpanel(null);
 	assert.deepEqual(predict(e, sub, c, 'b'), { known: false, why: 'the length of the feeder to its panel is not known' });
 });
 test('between two hots: 240 V, both legs of the service, each hot 120 V to ground', () => {

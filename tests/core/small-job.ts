@@ -52,6 +52,33 @@ export function job(more: Partial<Job> = {}): Job {
 		...more
 	};
 }
+/** The same on a subpanel, behind a feeder of 6 AWG copper of so many feet. */
+export const onSubpanel = (lengthFt: number | null): Job =>
+	job({
+		panels: [
+			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, slots: 40 },
+			{
+				id: 'p',
+				name: 'Sub',
+				roomId: null,
+				place: null,
+				mainA: 60,
+				slots: 12,
+				feeder: {
+					fromPanelId: 'main',
+					slot: 2,
+					breakerA: 60,
+					cable: 'THHN',
+					awg: '6',
+					metal: 'Cu',
+					conductors: 3,
+					ground: true,
+					lengthFt,
+					state: 'built'
+				}
+			}
+		]
+	});
 export const reading = (more: Partial<Reading>): Reading => ({
 	id: 'r1',
 	jobId: 'j',

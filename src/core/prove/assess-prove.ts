@@ -28,10 +28,18 @@ export function latestReadings(
 	readings: readonly Reading[],
 	half: 'upper' | 'lower' = 'upper'
 ): Map<string, Map<ReadingKind, Reading>> {
-	const corrected = new Set(readings.flatMap((r) => (r.corrects && !r.struck ? [r.corrects] : [])));
+	const corrected = new Set<string>();
+	/** When a place was last read after the work: what was read before it says nothing of what stands there now. */
+	const after = new Map<string, string>();
+	for (const r of readings) {
+		if (r.struck) continue;
+		if (r.corrects) corrected.add(r.corrects);
+		if (r.phase === 'after' && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
+	}
 	const byBox = new Map<string, Map<ReadingKind, Reading>>();
 	for (const reading of readings) {
 		if (reading.struck || (reading.half ?? 'upper') !== half || corrected.has(reading.id)) continue;
+		if (reading.phase === 'before' && reading.at <= (after.get(reading.boxId) ?? '')) continue;
 		const at = reading.circuitId ?? reading.boxId;
 		const kinds = byBox.get(at) ?? new Map<ReadingKind, Reading>();
 		byBox.set(at, kinds);

@@ -1,5 +1,5 @@
 import type { Reading } from '../model/job';
-import type { ReadingKind } from '../model/kinds';
+import { READING_KINDS, type ReadingKind } from '../model/kinds';
 import { isFigureKind } from '../model/reading';
 
 /** One kind of reading before the work and after it. */
@@ -35,9 +35,11 @@ export function beforeAndAfter(readings: readonly Reading[], boxId: string): Bef
 		const key = `${r.kind} ${r.half ?? 'upper'}`;
 		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
 	}
-	return [...keys.values()].flatMap(({ before, after }) =>
+	const order = (r: BeforeAfter) => READING_KINDS.indexOf(r.kind);
+	const found = [...keys.values()].flatMap(({ before, after }): BeforeAfter[] =>
 		before && after ? [{ kind: after.kind, half: after.half ?? 'upper', before, after, change: changeOf(before, after) }] : []
 	);
+	return found.sort((a, b) => order(a) - order(b));
 }
 function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
 	if (!isFigureKind(after.kind) || before.value === null || after.value === null)

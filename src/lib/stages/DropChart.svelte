@@ -6,7 +6,7 @@
 	import { AGAINST_PREDICTED } from '$core/prove/limits';
 	import { predict } from '$core/prove/predict';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { axisOf, chart, type Token } from '$lib/ui/chart';
+	import { axisOf, chart, feetAxis, type Token } from '$lib/ui/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();
@@ -36,14 +36,7 @@
 		const axis = axisOf(token);
 		return {
 			grid: { left: 46, right: 20, top: 28, bottom: 34 },
-			xAxis: {
-				type: 'value' as const,
-				name: 'feet from the panel',
-				nameLocation: 'middle' as const,
-				nameGap: 22,
-				min: 0,
-				...axis
-			},
+			xAxis: feetAxis(token),
 			yAxis: { type: 'value' as const, name: 'drop %', min: 0, ...axis },
 			series: [
 				{

@@ -33,3 +33,12 @@ export const axisOf = (token: Token) => ({
 	splitLine: { lineStyle: { color: token('rule'), type: 'dotted' as const } },
 	nameTextStyle: { color: token('soft') }
 });
+/** Along a run. */
+export const feetAxis = (token: Token) => ({
+	type: 'value' as const,
+	name: 'feet from the panel',
+	nameLocation: 'middle' as const,
+	nameGap: 22,
+	min: 0,
+	...axisOf(token)
+});

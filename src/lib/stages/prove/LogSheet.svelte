@@ -27,7 +27,9 @@
 	let height = $state(400);
 
 	const placeName = (id: string) => store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? id;
-	const corrected = $derived(new Map(store.readings.flatMap((r) => (r.corrects && !r.struck ? [[r.corrects, r.id] as const] : []))));
+	const corrected = $derived(
+		new Map(store.readings.flatMap((r) => (r.corrects && !r.struck ? [[r.corrects, r.id] as const] : [])))
+	);
 	/** What a row is found by, made once for each reading. */
 	const texts = new WeakMap<Reading, string>();
 	function textOf(r: Reading): string {

@@ -6,7 +6,7 @@ import { readingWords } from '$core/model/reading';
 import type { ReadingKind } from '$core/model/kinds';
 import type { BoxProof } from '$core/prove/assess-prove';
 import { predict } from '$core/prove/predict';
-import { axisOf, type Token } from '$lib/ui/chart';
+import { axisOf, feetAxis, type Token } from '$lib/ui/chart';
 
 /** What the charts of Prove show, as figures; and how each is drawn. */
 export interface BoxFigures {
@@ -67,14 +67,7 @@ const base = (token: Token) => ({
 
 export const voltsOptions = (rows: readonly BoxFigures[]) => (token: Token) => ({
 	...base(token),
-	xAxis: {
-		type: 'value' as const,
-		name: 'feet from the panel',
-		nameLocation: 'middle' as const,
-		nameGap: 22,
-		min: 0,
-		...axisOf(token)
-	},
+	xAxis: feetAxis(token),
 	yAxis: { type: 'value' as const, name: 'V', scale: true, ...axisOf(token) },
 	series: [
 		line(
