@@ -4,11 +4,10 @@ import { EARTH, Solution, type Node } from '../network/solve';
 import type { Fault } from '../network/wiring';
 import { loopOhms } from './analyzer';
 import { PAIRS, type PairVolts } from './meter';
+import { SHORT_OHMS } from './thresholds';
 
 /** Over this a meter shows that nothing is joined, ohm. */
 const OPEN_OHMS = 50e6;
-/** Ohms under which two conductors are shorted: no load that is switched off comes near it. */
-export const SHORT_OHMS = 5;
 
 /** A circuit with its breaker off and what is plugged into it taken out: what an ohmmeter is used on. */
 export const deadCircuit = (plan: Plan, faults: readonly Fault[], unplugged = true): Built =>

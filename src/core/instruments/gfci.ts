@@ -3,14 +3,10 @@ import { Solution } from '../network/solve';
 import { trips, type Trip } from '../network/trips';
 import type { Fault } from '../network/wiring';
 import { readVolts, type PairVolts } from './meter';
+import { GFCI_RANGE_MA } from './thresholds';
 
 /** What a plug-in tester's GFCI button lets leak from hot to ground: about 8 mA at 120 V. */
 export const TESTER_OHMS = 15e3;
-/** The least that a class A device must trip at, and the most it must let pass, mA. @source UL 943 */
-export const GFCI_RANGE_MA = { least: 4, most: 6 } as const;
-/** Longest time to open at a leak, s. @param milliamps more than 0 @source UL 943: T = (20 / I)^1.43 @example 264 mA -> 0.025 s */
-export const longestTripS = (milliamps: number): number => (20 / milliamps) ** 1.43;
-
 export interface GfciTest {
 	/** Devices that the leak opens, nearest to the panel last. */
 	opens: Trip[];

@@ -4,7 +4,7 @@ import { indexOf } from '../model/job-index';
 import { build, planOf, type Built } from '../network/build';
 import { jobWiring, outletAt } from '../network/job-wiring';
 import type { RunBox, RunCase } from '../network/run-wiring';
-import { soundOf } from '../network/job-wiring';
+import { soundOf } from '../network/sound';
 import { RUN_FAULTS, type Fault, type FaultKind, type Outlet } from '../network/wiring';
 import { analyze } from './analyzer';
 import { readLamps, readVolts, voltsAcross } from './meter';

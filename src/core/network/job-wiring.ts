@@ -4,6 +4,7 @@ import { indexOf } from '../model/job-index';
 import { runOf } from '../circuits/runs';
 import { isService, legOfSlot } from '../circuits/slots';
 import { straysOf, wireOhms } from './run-wiring';
+import { soundOf, type SoundFigures } from './sound';
 import {
 	TOUCH_OHMS,
 	type Breaker,
@@ -17,18 +18,6 @@ import {
 	type Wiring
 } from './wiring';
 
-/** What a network of the house takes for granted; all of it settable per job. */
-export interface SoundFigures {
-	/** Transformer and service drop, per leg and in the neutral, ohm. */
-	sourceOhms: number;
-	serviceNeutralOhms: number;
-	/** Each conductor at each end of a leg, ohm. */
-	terminationOhms: number;
-	/** Conductors as they are while being tested, °C. */
-	conductorC: number;
-}
-export const SOUND: SoundFigures = { sourceOhms: 0.03, serviceNeutralOhms: 0.015, terminationOhms: 0.002, conductorC: 25 };
-export const soundOf = (job: Job): SoundFigures => ({ ...SOUND, ...job.practice.sound });
 /** The panel's electrode to earth, ohm: what is left of the neutral when the service's own is lost. */
 const ELECTRODE_OHMS = 25;
 /** A leg that is not measured yet is taken for this long where the whole house is simulated, ft. */

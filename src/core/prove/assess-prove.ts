@@ -5,7 +5,7 @@ import type { ReadingKind } from '../model/kinds';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
 import { limitRule, limitsOf } from './limits';
-import { soundOf } from '../network/job-wiring';
+import { soundOf } from '../network/sound';
 import { verdictOf, worst, type Judgement, type Level, type Verdict } from './verdicts';
 
 export interface Judged {

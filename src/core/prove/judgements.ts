@@ -1,6 +1,5 @@
 import type { Edition } from '../code/edition';
-import { longestTripS } from '../instruments/gfci';
-import { SHORT_OHMS } from '../instruments/dead-circuit';
+import { longestTripS, SHORT_OHMS } from '../instruments/thresholds';
 import type { Reading } from '../model/job';
 import type { LimitKey } from '../model/kinds';
 import { READING_WORDS, readingUnit, readingWords, type WordKind } from '../model/reading';

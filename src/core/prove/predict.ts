@@ -3,7 +3,7 @@ import { voltsAt } from '../circuits/drop';
 import { runOf } from '../circuits/runs';
 import { indexOf } from '../model/job-index';
 import type { Circuit, Job, Leg, Reading } from '../model/job';
-import { soundOf, type SoundFigures } from '../network/job-wiring';
+import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';

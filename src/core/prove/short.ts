@@ -3,7 +3,7 @@ import type { Edition } from '../code/edition';
 import type { Circuit, GuidedCheck, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
-import { soundOf } from '../network/job-wiring';
+import { soundOf } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import { show } from '../units/quantity';
 import type { GuidedAnswer, GuidedPoint } from './guided';

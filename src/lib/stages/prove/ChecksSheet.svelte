@@ -63,17 +63,17 @@
 			})
 		)
 	});
+	/** Boxes at which the run can be parted, and what was found there. */
+	const parted = $derived.by(() => {
+		const circuit = kind === 'short' ? store.index.circuits.get(subject) : undefined;
+		return circuit ? runOf(store.job, circuit).nodes.filter((n) => n.children.length) : [];
+	});
 	const words = $derived(
 		Object.fromEntries([
 			...asks.flatMap((q) => (q.allowed && typed[q.key] ? [[q.key, typed[q.key] as string] as const] : [])),
 			...parted.flatMap((n) => (typed[n.boxId] ? [[n.boxId, typed[n.boxId] as string] as const] : []))
 		])
 	);
-	/** Boxes at which the run can be parted, and what was found there. */
-	const parted = $derived.by(() => {
-		const circuit = kind === 'short' ? store.index.circuits.get(subject) : undefined;
-		return circuit ? runOf(store.job, circuit).nodes.filter((n) => n.children.length) : [];
-	});
 	const SIDES = { panel: 'toward the panel', onward: 'onward', both: 'cannot tell' } as const;
 	const fault = $derived(
 		asks

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
-	import { SOUND, soundOf } from '$core/network/job-wiring';
+	import { SOUND, soundOf } from '$core/network/sound';
 	import { editJob } from '$core/model/commands';
 	import type { BandFigures, Practice } from '$core/model/job';
 	import { LIMIT_KEYS, type LimitKey } from '$core/model/kinds';

@@ -5,7 +5,7 @@
 	import { inSlots } from '$core/model/job-index';
 	import { runFeet } from '$core/circuits/assess-circuits';
 	import type { Stage } from '$core/model/kinds';
-	import { soundOf } from '$core/network/job-wiring';
+	import { soundOf } from '$core/network/sound';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import CircuitChooser from './CircuitChooser.svelte';
 	import StripDrawing from './StripDrawing.svelte';
