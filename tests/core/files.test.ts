@@ -7,7 +7,7 @@ import { jsonSchemaOf } from '../../src/core/formats/json-schema';
 import { readJobFile, writeJobFile } from '../../src/core/formats/job-json';
 import { openApi } from '../../src/core/formats/openapi';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
-import type { JobFile } from '../../src/core/model/job';
+import type { Job, JobFile, Reading } from '../../src/core/model/job';
 import { emptyJob, newServiceCall } from '../../src/core/model/new-job';
 import { jobFileSchema } from '../../src/core/model/schema';
 
@@ -157,3 +157,76 @@ test('the JSON Schema says what Yup asks: fields, bounds, closed objects', () =>
 		'outlets'
 	]);
 });
+test('everything that Prove keeps goes out in a job file and comes in again the same', () => {
+	const file = demo('marrow-street');
+	const [first] = file.readings;
+	assert.ok(first);
+	const one = (id: string, more: Partial<Reading>): Reading => ({ ...first, id, value: null, lamps: null, loadA: null, ...more });
+	const readings = [
+		...file.readings,
+		one('grip', { kind: 'grip', word: 'slips', half: 'lower', phase: 'before' }),
+		one('panel', { kind: 'hh', boxId: 'main', value: 241 }),
+		one('breaker', { kind: 'gfci-own', boxId: 'main', circuitId: file.job.circuits[0]?.id, word: 'trips' }),
+		one('time', { kind: 'gfci-ms', value: 24, atMa: 264, corrects: 'time-before' })
+	];
+	const job: Job = {
+		...file.job,
+		practice: {
+			...file.job.practice,
+			limits: { drop: { good: [0, 2.5], look: [0, 4] } },
+			sound: { sourceOhms: 0.05, conductorC: 20 },
+			gfciTestDays: 90
+		},
+		guided: [
+			{
+				id: 'g1',
+				kind: 'element',
+				of: 'wh-01',
+				figures: { watts: 4500, ohms: 12.8 },
+				words: { open: 'figure' },
+				at: '2026-10-22T15:00:00.000Z',
+				by: 'RV',
+				note: ''
+			}
+		]
+	};
+	const back = readJobFile(writeJobFile(job, readings, file.events));
+	assert.ok(back.ok, back.ok ? '' : JSON.stringify(back.faults));
+	assert.deepEqual(back.value.job, job);
+	assert.deepEqual(back.value.readings, readings);
+});
+const PROVE_REFUSED: [what: string, change: (file: JobFile) => void, path: string][] = [
+	[
+		'a word that is none of its kind',
+		(f) => void Object.assign(f.readings[0] ?? {}, { kind: 'grip', word: 'firm', lamps: null }),
+		'readings[0].word'
+	],
+	[
+		'a time to open without its leak',
+		(f) => void Object.assign(f.readings[0] ?? {}, { kind: 'gfci-ms', value: 24, lamps: null }),
+		'readings[0].atMa'
+	],
+	[
+		'a limit of one figure',
+		(f) => void Object.assign(f.job.practice, { limits: { drop: { good: [1], look: [0, 2] } } }),
+		'job.practice.limits.drop.good'
+	],
+	[
+		'a limit of no reading',
+		(f) => void Object.assign(f.job.practice, { limits: { luck: { good: [0, 1], look: [0, 2] } } }),
+		'job.practice.limits.luck'
+	],
+	['a reading at no place', (f) => void Object.assign(f.readings[0] ?? {}, { boxId: 'nowhere' }), 'readings[0].boxId']
+];
+for (const [what, change, path] of PROVE_REFUSED) {
+	test(`import refused: ${what}`, () => {
+		const file = structuredClone(demo('marrow-street'));
+		change(file);
+		const got = readJobFile(text(file));
+		assert.ok(!got.ok);
+		assert.ok(
+			got.faults.some((x) => x.path === path),
+			JSON.stringify(got.faults)
+		);
+	});
+}

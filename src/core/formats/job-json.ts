@@ -13,7 +13,7 @@ export function writeJobFile(
 	photos?: readonly Photo[]
 ): string {
 	// Rows of a box that was undone or taken out stay in the store for a redo; a file holds what its job knows.
-	const boxes = new Set(job.boxes.map((b) => b.id));
+	const boxes = new Set([...job.boxes, ...job.panels].map((b) => b.id));
 	const known = <T extends { boxId: string | null }>(rows: readonly T[]) =>
 		rows.filter((row) => row.boxId === null || boxes.has(row.boxId));
 	const file: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job, readings: known(readings), events: known(events) };

@@ -207,6 +207,18 @@ export class JobStore {
 		this.selection = selection;
 		this.stretch = null;
 	}
+	/** Name of what readings are of: a box, a panel, or the circuit of a breaker. */
+	placeName(id: string): string {
+		const circuit = this.index.circuits.get(id);
+		return (
+			this.index.boxes.get(id)?.name ??
+			this.job.panels.find((p) => p.id === id)?.name ??
+			(circuit ? `breaker ${circuit.number}` : id)
+		);
+	}
+	selectPlace(id: string): void {
+		this.select({ kind: this.index.boxes.has(id) ? 'box' : this.index.circuits.has(id) ? 'circuit' : 'panel', id });
+	}
 	/** Picks what a finding is about, and lights up its stretch. */
 	show({ subject }: Pick<Finding, 'subject'>): void {
 		const { kind, id, stretch } = subject;

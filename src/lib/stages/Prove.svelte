@@ -44,7 +44,7 @@
 	const place = $derived(store.box ?? panel ?? null);
 	function correct(reading: Reading): void {
 		corrects = reading;
-		store.select({ kind: store.index.boxes.has(reading.boxId) ? 'box' : 'panel', id: reading.boxId });
+		store.selectPlace(reading.boxId);
 		view = 'boxes';
 	}
 </script>

@@ -62,8 +62,8 @@
 			{#each suspects as proof (proof.boxId)}
 				<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
 					<td
-						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: proof.boxId })}
-							>{store.index.boxes.get(proof.boxId)?.name}</button
+						><button type="button" class="row" onclick={() => store.selectPlace(proof.boxId)}
+							>{store.placeName(proof.boxId)}</button
 						></td
 					>
 					<td>

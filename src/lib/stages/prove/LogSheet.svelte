@@ -26,7 +26,8 @@
 	let top = $state(0);
 	let height = $state(400);
 
-	const placeName = (id: string) => store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? id;
+	const placeOf = (r: Reading) => r.circuitId ?? r.boxId;
+	const placeName = (r: Reading) => store.placeName(placeOf(r));
 	const corrected = $derived(
 		new Map(store.readings.flatMap((r) => (r.corrects && !r.struck ? [[r.corrects, r.id] as const] : [])))
 	);
@@ -36,7 +37,7 @@
 		const before = texts.get(r);
 		if (before !== undefined) return before;
 		const text = [
-			placeName(r.boxId),
+			placeName(r),
 			readingWords(r.kind),
 			readingValue(r),
 			r.at.slice(0, 16).replace('T', ' '),
@@ -112,9 +113,7 @@
 					{@const gone = r.struck || corrected.has(r.id)}
 					<li style:height={`${ROW}px`} class:gone>
 						<Mark kind={gone ? 'unknown' : verdicts(r).level} />
-						<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: r.boxId })}
-							>{placeName(r.boxId)}</button
-						>
+						<button type="button" class="at" onclick={() => store.selectPlace(placeOf(r))}>{placeName(r)}</button>
 						<span class="kind"
 							>{readingWords(r.kind)}{r.half === 'lower' ? ', lower half' : ''}{r.phase ? `, ${r.phase}` : ''}</span
 						>
@@ -127,13 +126,13 @@
 							{#if !gone}<Btn
 									small
 									look="quiet"
-									label={`Put right ${readingWords(r.kind)} of ${placeName(r.boxId)}`}
+									label={`Put right ${readingWords(r.kind)} of ${placeName(r)}`}
 									onclick={() => oncorrect(r)}>Put right</Btn
 								>{/if}
 							{#if !corrected.has(r.id)}<Btn
 									small
 									look="quiet"
-									label={`${r.struck ? 'Take back' : 'Strike'} ${readingWords(r.kind)} of ${placeName(r.boxId)}`}
+									label={`${r.struck ? 'Take back' : 'Strike'} ${readingWords(r.kind)} of ${placeName(r)}`}
 									onclick={() => strike(r)}>{r.struck ? 'Take back' : 'Strike'}</Btn
 								>{/if}
 						</span>
