@@ -208,3 +208,16 @@ test('what a fault does to a person is solved on the run itself', async () => {
 	await b.says('Kept', 'main');
 	assert.deepEqual(await b.complaints(), []);
 });
+test('no view of Prove is wider than a phone', async () => {
+	await b.resize(PHONE);
+	await b.go('/job/marrow-street/prove');
+	for (const view of ['Log', 'GFCIs', 'Meaning', 'Checks', 'Charts', 'Before, after', 'Limits']) {
+		await b.click('main button', view);
+		await new Promise((r) => setTimeout(r, 400));
+		const wide = await b.run<string[]>(
+			'return [...document.querySelectorAll("main *")].filter((e) => e.checkVisibility() && e.getBoundingClientRect().right > 392 && !e.closest("[role=region]:not(.content), table, .along, svg")).map((e) => e.tagName + "." + e.className)'
+		);
+		assert.deepEqual(wide, [], view);
+		assert.ok((await b.run<number>('return document.documentElement.scrollWidth')) <= 390, view);
+	}
+});

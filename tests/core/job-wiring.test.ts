@@ -12,7 +12,7 @@ import { jobWiring, outletAt } from '../../src/core/network/job-wiring';
 import { size } from '../../src/core/network/phasor';
 import { Solution, unbalance } from '../../src/core/network/solve';
 import type { Fault } from '../../src/core/network/wiring';
-import { predict } from '../../src/core/prove/predict';
+import { predict, predictedFor } from '../../src/core/prove/predict';
 import { box, circuit, job, leg, near, onSubpanel } from './small-job';
 
 const e = editions['2023'];
@@ -44,6 +44,17 @@ for (const [name, demo] of Object.entries(DEMOS)) {
 				loaded.resistor(hot, neutral ?? 0, p.value.hn / p.value.loadA);
 				const volts = size(new Solution(loaded).between(hot, neutral ?? 0));
 				assert.ok(near(volts, p.value.loadedHn, 0.001 * volts), `${o.at}: ${volts} is not ${p.value.loadedHn}`);
+				if (!p.value.twoHots && p.value.loop.groundOhms !== null && p.value.loop.hotOhms > 0.02) {
+					const read = analyze(b, o.id, 12);
+					for (const [kind, ohms] of [
+						['ohm-hot', read.hotOhms],
+						['ohm-neutral', read.neutralOhms],
+						['ohm-ground', read.groundOhms]
+					] as const) {
+						const should = predictedFor({ kind, loadA: null }, p.value) ?? NaN;
+						assert.ok(near(ohms ?? NaN, should, 0.002), `${o.at} ${kind}: ${ohms} is not ${should}`);
+					}
+				}
 				held += 1;
 			}
 		}

@@ -8,7 +8,7 @@ import { Solution } from '../network/solve';
 import { INSTANT_TIMES, poleAmps } from '../network/trips';
 import type { BoxProof } from './assess-prove';
 import { AGAINST_PREDICTED } from './limits';
-import { predict } from './predict';
+import { predict, predictedFor } from './predict';
 
 /** A bolted fault from hot to ground at a box: what flows, and whether the breaker opens at once. */
 export interface Clearing {
@@ -40,7 +40,7 @@ export function clearingOf(edition: Edition, job: Job, circuit: Circuit, proofs:
 		const read = proofs.get(boxId)?.latest;
 		const [hot, ground] = [read?.['ohm-hot']?.reading.value, read?.['ohm-ground']?.reading.value];
 		const p = predict(edition, job, circuit, boxId);
-		const hotOhms = hot ?? (p.known ? p.value.loop.hotOhms : null);
+		const hotOhms = hot ?? (p.known ? predictedFor({ kind: 'ohm-hot', loadA: null }, p.value) : null);
 		const measuredAmps =
 			ground === null || ground === undefined || hotOhms === null
 				? null

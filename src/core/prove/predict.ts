@@ -20,6 +20,11 @@ export interface Loop {
 export interface Prediction {
 	boxId: string;
 	loop: Loop;
+	/**
+	 * What an analyzer finds besides, since it reads by volts against the ground: service and feeders. The neutral and
+	 * ground bars are one at the service, and stand on its neutral.
+	 */
+	supply: { hotOhms: number; neutralOhms: number; groundOhms: number };
 	/** Volts with nothing on, and under the test load. */
 	/** Hot to neutral; between two hots, hot to hot. */
 	hn: number;
@@ -97,6 +102,11 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 		value: {
 			boxId,
 			loop,
+			supply: {
+				hotOhms: sound.sourceOhms + feeders.hot + (twoHots ? 0 : sound.serviceNeutralOhms),
+				neutralOhms: feeders.neutral,
+				groundOhms: sound.serviceNeutralOhms + feeders.ground
+			},
 			hn: supply,
 			loadedHn: supply - amps * circuitOhms,
 			toGround,
@@ -112,8 +122,13 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, metal = leg.metal): number =>
 	wireOhms(edition, { awg, metal, lengthFt: leg.lengthFt ?? 0 }, s.conductorC, s.terminationOhms);
 
-/** Hot and neutral of the feeders between the service and a panel, ohm; null: one is not measured. */
-function feederOhms(edition: Edition, job: Job, panelId: string, s: SoundFigures): { hot: number; neutral: number } | null {
+/** Each conductor of the feeders between the service and a panel, ohm; null: one is not measured. */
+function feederOhms(
+	edition: Edition,
+	job: Job,
+	panelId: string,
+	s: SoundFigures
+): { hot: number; neutral: number; ground: number } | null {
 	let ohms = 0;
 	let at = job.panels.find((p) => p.id === panelId);
 	for (let n = 0; at?.feeder && n < job.panels.length; n++) {
@@ -122,7 +137,7 @@ function feederOhms(edition: Edition, job: Job, panelId: string, s: SoundFigures
 		ohms += wireOhms(edition, { ...feeder, lengthFt: feeder.lengthFt }, s.conductorC, s.terminationOhms);
 		at = job.panels.find((p) => p.id === feeder.fromPanelId);
 	}
-	return { hot: ohms, neutral: ohms };
+	return { hot: ohms, neutral: ohms, ground: ohms };
 }
 
 function loopOf(edition: Edition, path: readonly Leg[], s: SoundFigures): Loop {
@@ -154,11 +169,11 @@ export function predictedFor(reading: Pick<Reading, 'kind' | 'loadA'>, p: Predic
 		case 'drop':
 			return p.dropPercent;
 		case 'ohm-hot':
-			return p.loop.hotOhms;
+			return p.loop.hotOhms + p.supply.hotOhms;
 		case 'ohm-neutral':
-			return p.twoHots ? null : p.loop.neutralOhms;
+			return p.twoHots ? null : p.loop.neutralOhms + p.supply.neutralOhms;
 		case 'ohm-ground':
-			return p.loop.groundOhms;
+			return p.loop.groundOhms === null ? null : p.loop.groundOhms + p.supply.groundOhms;
 		default:
 			return null;
 	}

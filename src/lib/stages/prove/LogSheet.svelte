@@ -123,7 +123,7 @@
 						>
 						<span class="soft when">{r.at.slice(0, 16).replace('T', ' ')} {r.by}</span>
 						<span class="do">
-							{#if !gone}<Btn
+							{#if !gone && !r.circuitId}<Btn
 									small
 									look="quiet"
 									label={`Put right ${readingWords(r.kind)} of ${placeName(r)}`}

@@ -5,7 +5,7 @@ import { indexOf } from '$core/model/job-index';
 import { readingWords } from '$core/model/reading';
 import type { ReadingKind } from '$core/model/kinds';
 import type { BoxProof } from '$core/prove/assess-prove';
-import { predict } from '$core/prove/predict';
+import { predict, predictedFor } from '$core/prove/predict';
 import { axisOf, feetAxis, type Token } from '$lib/ui/chart';
 
 /** What the charts of Prove show, as figures; and how each is drawn. */
@@ -25,12 +25,19 @@ export function alongRun(edition: Edition, job: Job, run: Run, proofs: ReadonlyM
 			const value = (kind: ReadingKind) => latest[kind]?.reading.value ?? null;
 			const volts = value(p.value.twoHots ? 'hh' : 'hn');
 			const drop = value('drop');
-			const { hn, loadedHn, loop } = p.value;
+			const { hn, loadedHn } = p.value;
+			const ohms = (kind: ReadingKind) => predictedFor({ kind, loadA: null }, p.value);
 			return [
 				{
 					name: boxes.get(node.boxId)?.name ?? node.boxId,
 					feet: node.feet,
-					predicted: { volts: hn, loaded: loadedHn, hot: loop.hotOhms, neutral: loop.neutralOhms, ground: loop.groundOhms },
+					predicted: {
+						volts: hn,
+						loaded: loadedHn,
+						hot: ohms('ohm-hot') ?? 0,
+						neutral: ohms('ohm-neutral') ?? 0,
+						ground: ohms('ohm-ground')
+					},
 					read: {
 						volts,
 						loaded: drop === null ? null : (volts ?? hn) * (1 - drop / 100),
@@ -149,17 +156,24 @@ export const timeOptions = (readings: readonly Reading[], kinds: readonly Readin
 	...base(token),
 	xAxis: { type: 'time' as const, ...axisOf(token) },
 	yAxis: { type: 'value' as const, scale: true, ...axisOf(token) },
-	series: kinds.map((kind, i) => ({
-		name: readingWords(kind),
-		type: 'line' as const,
-		symbol: SHAPES[i % SHAPES.length],
-		symbolSize: 9,
-		sampling: 'lttb' as const,
-		itemStyle: { color: token(COLOURS[i % COLOURS.length] ?? 'ink') },
-		lineStyle: { color: token(COLOURS[i % COLOURS.length] ?? 'ink'), width: 1.5 },
-		data: readings
+	series: kinds.map((kind, i) => {
+		const data = readings
 			.filter((r) => r.kind === kind && r.value !== null)
-			.map((r) => [r.at, r.value])
-			.sort((a, b) => String(a[0]).localeCompare(String(b[0])))
-	}))
+			.map((r): [string, number | null] => [r.at, r.value])
+			.sort((a, b) => a[0].localeCompare(b[0]));
+		const colour = token(COLOURS[i % COLOURS.length] ?? 'ink');
+		return {
+			name: readingWords(kind),
+			type: 'line' as const,
+			symbol: SHAPES[i % SHAPES.length],
+			symbolSize: 9,
+			// A mark for each of thousands would hide the line, and cost more than it.
+			showSymbol: data.length <= MOST_MARKS,
+			sampling: 'lttb' as const,
+			itemStyle: { color: colour },
+			lineStyle: { color: colour, width: 1.5 },
+			data
+		};
+	})
 });
+const MOST_MARKS = 150;
