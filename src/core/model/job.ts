@@ -2,7 +2,6 @@ import type { Awg, Metal } from '../units/gauge';
 import type {
 	AmendableFigure,
 	AMENDMENT_CHANGES,
-	BothBy,
 	BreakerForm,
 	BreakKind,
 	Cable,
@@ -16,10 +15,7 @@ import type {
 	EditionKey,
 	FixtureKind,
 	HomeRun,
-	ItemState,
-	LimitKey,
 	GroundProof,
-	GuidedKind,
 	Insulation,
 	LeadsTo,
 	LoadKind,
@@ -28,8 +24,6 @@ import type {
 	PanelKind,
 	PartOf,
 	Protection,
-	ProtectAt,
-	ReadingKind,
 	RoomKind,
 	Serves,
 	ServiceKind,
@@ -40,6 +34,11 @@ import type {
 	WallMarkKind,
 	Yoke
 } from './kinds';
+import type { Practice } from './practice';
+import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck } from './records';
+
+export * from './practice';
+export type * from './records';
 
 /** Inches, x to the right and y up, one drawing for the whole dwelling. */
 export type Point = readonly [x: number, y: number];
@@ -60,76 +59,6 @@ export interface Amendment {
 	/** Only for outlets that serve this; absent: for all. */
 	only?: Serves | undefined;
 	reference: string;
-}
-
-/** Good between two figures, to be looked at between two others. */
-export interface BandFigures {
-	good: readonly [least: number, most: number];
-	look: readonly [least: number, most: number];
-}
-
-/** What the shop settles within what the code allows. */
-export interface Practice {
-	wallHeightIn: number;
-	counterHeightIn: number;
-	/** Current of the plug-in analyzer's drop test, A. */
-	testLoadA: number;
-	/** Volts the supply stands at with nothing on, hot to neutral. */
-	supplyVolts: number;
-	/** Advice on the farthest outlet's drop, percent. */
-	dropPercent: number;
-	/** Years after which a GFCI is to be replaced. */
-	gfciYears: number;
-	/** How far back a protecting device reaches, in; left out: the usual. */
-	protectingDeviceIn?: number | undefined;
-	/** Left out: the usual. */
-	prices?: PriceList | undefined;
-	/** Where the shop would have protection, among what is lawful; left out: wherever it costs least. */
-	protectAt?: ProtectAt | undefined;
-	/** Where both protections are asked; left out: whatever costs least. */
-	bothBy?: BothBy | undefined;
-	/** 12 AWG to every receptacle, on 15 A too. */
-	receptacles12?: boolean | undefined;
-	/** What a sound house is taken to have, where it is not the usual: service impedance, terminations, temperature while testing. */
-	sound?: { [K in 'sourceOhms' | 'serviceNeutralOhms' | 'terminationOhms' | 'conductorC']?: number | undefined } | undefined;
-	/** Limits of readings that are not the usual, by their key. */
-	limits?: Partial<Record<LimitKey, BandFigures>> | undefined;
-	/** Days between tests of a GFCI; left out: 30. */
-	gfciTestDays?: number | undefined;
-	/** How circuits are proposed; left out: the usual. */
-	grouping?: GroupingPractice | undefined;
-}
-/** What good electricians differ on when they lay out circuits. The code sets none of it. */
-export interface GroupingPractice {
-	/** Most outlets on a general circuit of 15 A and of 20 A. */
-	perCircuit15: number;
-	perCircuit20: number;
-	/** General receptacles on 15 or 20 A. */
-	receptaclesA: 15 | 20;
-	/** Lights and switches on circuits of their own. */
-	lightsApart: boolean;
-	/** A box may feed several others. */
-	taps: boolean;
-	/** The refrigerator on a circuit of its own. */
-	refrigeratorAlone: boolean;
-	/** Where cable crosses from room to room. */
-	way: 'attic' | 'crawl-space';
-}
-
-/** The shop's prices, for the choice of devices. No currency: whatever the shop reckons in. */
-export interface PriceList {
-	breaker: Record<Protection, number>;
-	/** A two-pole breaker costs so many times a single one. */
-	twoPole: number;
-	/** `none`: an ordinary receptacle. */
-	device: Record<Protection, number>;
-	/** A branch/feeder AFCI breaker; left out: the usual. */
-	branchFeeder?: number | undefined;
-	/** A foot of two-wire cable with ground; left out: the usual. */
-	cableFt?: { '14': number; '12': number } | undefined;
-	/** What it is held to cost that a further room goes dead with a trip, and that something delicate does. */
-	perRoom: number;
-	perDelicate: number;
 }
 
 /** What interrupts, or (a window) only marks, a wall: from and to in inches along it. */
@@ -461,56 +390,6 @@ export interface Unit {
 	parkingAway: boolean;
 }
 
-/** A line of the punch list as it was seen on site. */
-export interface SiteCheck {
-	/** Of the requirement. */
-	id: string;
-	seen: 'done' | 'not-done' | null;
-	note: string;
-	at: string;
-	by: string;
-}
-
-/** An item of an inspector's list, as received, and what is said to it. */
-export interface InspectorItem {
-	id: string;
-	/** As it was written. */
-	item: string;
-	boxId: string | null;
-	/** Section that was cited; empty: none. */
-	cited: string;
-	answer: string;
-	evidence: string;
-	state: ItemState;
-	/** ISO day of the next inspection; null: none set. */
-	again: string | null;
-}
-/** A check with a question, and what was found in it, each figure by its name; unknown ones are left out. */
-export interface GuidedCheck {
-	id: string;
-	kind: GuidedKind;
-	/** The circuit or the box that it is of. */
-	of: string;
-	/** The other place of a two-place reading. */
-	other?: string | undefined;
-	figures: Record<string, number>;
-	words: Record<string, string>;
-	at: string;
-	by: string;
-	note: string;
-}
-/** How the local authority read a rule: later jobs in the same place see it. */
-export interface Ruling {
-	id: string;
-	section: string;
-	/** What was decided, in our words. */
-	ruling: string;
-	/** Who gave it, and where it is written. */
-	from: string;
-	/** ISO day. */
-	day: string;
-}
-
 export interface Job {
 	id: string;
 	name: string;
@@ -537,65 +416,6 @@ export interface Job {
 	unit?: Unit | undefined;
 }
 
-/** One measurement at one place and time. */
-export interface Reading {
-	id: string;
-	jobId: string;
-	/** A box, or a panel. */
-	boxId: string;
-	kind: ReadingKind;
-	/** Volts, percent or ohms by kind; null for lamps. */
-	value: number | null;
-	/** Lamps HN HG NG: `on off off`. */
-	lamps: string | null;
-	/** Of what is said in words: how a plug holds, what a button did. */
-	word?: string | undefined;
-	/** Load on while it was read, A; null: none. A drop is always read under load. */
-	loadA: number | null;
-	/** Leak that a GFCI was timed at, mA. */
-	atMa?: number | undefined;
-	/** Of a receptacle with two halves; left out: the upper, or the only one. */
-	half?: 'upper' | 'lower' | undefined;
-	/** Before or after the work; left out: neither was said. */
-	phase?: 'before' | 'after' | undefined;
-	/** Read at a panel, of this breaker. */
-	circuitId?: string | undefined;
-	/** The reading that this one puts right: the old one is kept, and no longer judged. */
-	corrects?: string | undefined;
-	instrument: string;
-	at: string;
-	by: string;
-	/** Taken back by undo, or struck out: kept, and no longer judged. */
-	struck: boolean;
-	note: string;
-}
-
-/** What was done to the live house: who switched what off, and when. */
-export interface LiveEvent {
-	id: string;
-	jobId: string;
-	kind: 'off-tagged' | 'on' | 'dead-test';
-	circuitId: string | null;
-	boxId: string | null;
-	at: string;
-	by: string;
-	note: string;
-}
-
-/** A photo, made small before it is kept; its picture is base64 of a JPEG. */
-export interface Photo {
-	id: string;
-	jobId: string;
-	/** A box, a room, or a line of the punch list. */
-	of: { kind: 'box' | 'room' | 'check'; id: string };
-	caption: string;
-	at: string;
-	by: string;
-	widthPx: number;
-	heightPx: number;
-	jpeg: string;
-}
-
 /** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';
@@ -605,30 +425,3 @@ export interface JobFile {
 	events: LiveEvent[];
 	photos?: Photo[] | undefined;
 }
-
-export const DEFAULT_GROUPING: GroupingPractice = {
-	perCircuit15: 8,
-	perCircuit20: 10,
-	receptaclesA: 20,
-	lightsApart: true,
-	taps: true,
-	refrigeratorAlone: false,
-	way: 'attic'
-};
-export const DEFAULT_PRICES: PriceList = {
-	breaker: { none: 8, gfci: 55, afci: 50, dual: 62 },
-	twoPole: 2,
-	device: { none: 3, gfci: 22, afci: 38, dual: 45 },
-	perRoom: 6,
-	perDelicate: 15,
-	branchFeeder: 42,
-	cableFt: { '14': 0.45, '12': 0.7 }
-};
-export const DEFAULT_PRACTICE: Practice = {
-	wallHeightIn: 16,
-	counterHeightIn: 44,
-	testLoadA: 12,
-	supplyVolts: 120,
-	dropPercent: 3,
-	gfciYears: 10
-};

@@ -1,4 +1,4 @@
-import { array, object, type AnySchema } from 'yup';
+import { array, type AnySchema } from 'yup';
 import { GAUGES } from '../units/gauge';
 import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, text, whole, type Checked } from './faults';
 import type { Job, JobFile, LiveEvent, Reading } from './job';
@@ -14,7 +14,6 @@ import {
 	DAMPNESS,
 	DEVICE_KINDS,
 	DISCONNECTS,
-	BOTH_BY,
 	HOME_RUNS,
 	ITEM_STATES,
 	DWELLINGS,
@@ -22,7 +21,6 @@ import {
 	FIXTURE_KINDS,
 	GROUND_PROOFS,
 	GUIDED_KINDS,
-	LIMIT_KEYS,
 	INSULATIONS,
 	LEADS_TO,
 	LOAD_KINDS,
@@ -30,7 +28,6 @@ import {
 	OPENS_TOGETHER,
 	PANEL_KINDS,
 	PART_OF,
-	PROTECT_AT,
 	PROTECTIONS,
 	READING_KINDS,
 	ROOM_KINDS,
@@ -45,6 +42,7 @@ import {
 } from './kinds';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
+import { mixedRecord, practice } from './schema-practice';
 
 /** The job file as Yup schemas; the JSON Schema that the API publishes is made from these. */
 
@@ -63,72 +61,6 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 	edition: maybe(oneOf(EDITIONS)),
 	only: maybe(oneOf(SERVES)),
 	reference: must(text(200).defined())
-});
-/** Values by names that are free. */
-const mixedRecord = (of: AnySchema, words: string) =>
-	object().test('record', `must hold ${words} by name, at most 40`, (value) =>
-		value === undefined || value === null
-			? true
-			: Object.entries(value).length <= 40 &&
-				Object.entries(value).every(
-					([k, v]) => k.length <= 40 && of.isValidSync(v, { strict: true }) && v !== null && v !== undefined
-				)
-	) as AnySchema;
-const pairOf = () =>
-	must(
-		array()
-			.of(must(figure(0, 1e6)))
-			.strict(true)
-			.length(2, 'must be [least, most]')
-	).meta({ tuple: 2 });
-const price = () => must(figure(0, 100_000));
-const practice = shape({
-	wallHeightIn: must(inches(0, 120)),
-	counterHeightIn: must(inches(0, 120)),
-	testLoadA: must(figure(1, 20)),
-	supplyVolts: must(figure(90, 140)),
-	dropPercent: must(figure(0.5, 20)),
-	protectingDeviceIn: maybe(figure(0.5, 6)),
-	protectAt: maybe(oneOf(PROTECT_AT)),
-	bothBy: maybe(oneOf(BOTH_BY)),
-	receptacles12: maybe(flag()),
-	prices: maybe(
-		shape({
-			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
-			twoPole: must(figure(1, 10)),
-			device: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
-			branchFeeder: maybe(figure(0, 100_000)),
-			cableFt: maybe(shape({ '14': price(), '12': price() }).default(undefined)),
-			perRoom: price(),
-			perDelicate: price()
-		}).default(undefined)
-	),
-	gfciYears: must(figure(1, 50)),
-	gfciTestDays: maybe(whole(1, 3660)),
-	limits: maybe(
-		shape(
-			Object.fromEntries(LIMIT_KEYS.map((key) => [key, maybe(shape({ good: pairOf(), look: pairOf() }).default(undefined))]))
-		).default(undefined)
-	),
-	sound: maybe(
-		shape({
-			sourceOhms: figure(0, 10),
-			serviceNeutralOhms: figure(0, 10),
-			terminationOhms: figure(0, 10),
-			conductorC: figure(-40, 90)
-		}).default(undefined)
-	),
-	grouping: maybe(
-		shape({
-			perCircuit15: must(whole(1, 40)),
-			perCircuit20: must(whole(1, 40)),
-			receptaclesA: must(oneOf([15, 20] as const)),
-			lightsApart: must(flag()),
-			taps: must(flag()),
-			refrigeratorAlone: must(flag()),
-			way: must(oneOf(['attic', 'crawl-space'] as const))
-		}).default(undefined)
-	)
 });
 const wallBreak = shape({
 	id: id(),

@@ -1,0 +1,112 @@
+import type { ItemState, GuidedKind, ReadingKind } from './kinds';
+
+/** What is written down of a job as the work goes: checks, lists, readings, events, photos. */
+
+/** A line of the punch list as it was seen on site. */
+export interface SiteCheck {
+	/** Of the requirement. */
+	id: string;
+	seen: 'done' | 'not-done' | null;
+	note: string;
+	at: string;
+	by: string;
+}
+
+/** An item of an inspector's list, as received, and what is said to it. */
+export interface InspectorItem {
+	id: string;
+	/** As it was written. */
+	item: string;
+	boxId: string | null;
+	/** Section that was cited; empty: none. */
+	cited: string;
+	answer: string;
+	evidence: string;
+	state: ItemState;
+	/** ISO day of the next inspection; null: none set. */
+	again: string | null;
+}
+/** A check with a question, and what was found in it, each figure by its name; unknown ones are left out. */
+export interface GuidedCheck {
+	id: string;
+	kind: GuidedKind;
+	/** The circuit or the box that it is of. */
+	of: string;
+	/** The other place of a two-place reading. */
+	other?: string | undefined;
+	figures: Record<string, number>;
+	words: Record<string, string>;
+	at: string;
+	by: string;
+	note: string;
+}
+/** How the local authority read a rule: later jobs in the same place see it. */
+export interface Ruling {
+	id: string;
+	section: string;
+	/** What was decided, in our words. */
+	ruling: string;
+	/** Who gave it, and where it is written. */
+	from: string;
+	/** ISO day. */
+	day: string;
+}
+
+/** One measurement at one place and time. */
+export interface Reading {
+	id: string;
+	jobId: string;
+	/** A box, or a panel. */
+	boxId: string;
+	kind: ReadingKind;
+	/** Volts, percent or ohms by kind; null for lamps. */
+	value: number | null;
+	/** Lamps HN HG NG: `on off off`. */
+	lamps: string | null;
+	/** Of what is said in words: how a plug holds, what a button did. */
+	word?: string | undefined;
+	/** Load on while it was read, A; null: none. A drop is always read under load. */
+	loadA: number | null;
+	/** Leak that a GFCI was timed at, mA. */
+	atMa?: number | undefined;
+	/** Of a receptacle with two halves; left out: the upper, or the only one. */
+	half?: 'upper' | 'lower' | undefined;
+	/** Before or after the work; left out: neither was said. */
+	phase?: 'before' | 'after' | undefined;
+	/** Read at a panel, of this breaker. */
+	circuitId?: string | undefined;
+	/** The reading that this one puts right: the old one is kept, and no longer judged. */
+	corrects?: string | undefined;
+	instrument: string;
+	at: string;
+	by: string;
+	/** Taken back by undo, or struck out: kept, and no longer judged. */
+	struck: boolean;
+	note: string;
+}
+
+/** What was done to the live house: who switched what off, and when. */
+export interface LiveEvent {
+	id: string;
+	jobId: string;
+	kind: 'off-tagged' | 'on' | 'dead-test';
+	circuitId: string | null;
+	boxId: string | null;
+	at: string;
+	by: string;
+	note: string;
+}
+
+/** A photo, made small before it is kept; its picture is base64 of a JPEG. */
+export interface Photo {
+	id: string;
+	jobId: string;
+	/** A box, a room, or a line of the punch list. */
+	of: { kind: 'box' | 'room' | 'check'; id: string };
+	caption: string;
+	at: string;
+	by: string;
+	widthPx: number;
+	heightPx: number;
+	jpeg: string;
+}
