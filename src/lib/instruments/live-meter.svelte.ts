@@ -57,6 +57,12 @@ export class LiveMeter {
 		this.why = '';
 	}
 
+	/** Another place: what stands on it was read elsewhere, and may not be taken for this one. */
+	forget(): void {
+		this.values = new Map();
+		this.round = new Map();
+	}
+
 	private async listen(): Promise<void> {
 		const { open } = this;
 		if (!open) return;

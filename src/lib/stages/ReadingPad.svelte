@@ -9,6 +9,7 @@
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { simulated } from '$lib/instruments/simulated.svelte';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -100,6 +101,11 @@
 			if (correcting) oncorrected?.();
 		}
 		if (next) store.step(1);
+	}
+	/** One press a box: with nothing in the form yet, what a live instrument shows goes straight to the log. */
+	function takeAndKeep(): Promise<void> {
+		if (draft.empty && meter.state === 'live') sender?.take();
+		return keep(true);
 	}
 	function samePredicted(): void {
 		const value = should(draft.active);
@@ -230,7 +236,7 @@
 	{#if sending}
 		<div class="thumb">
 			<Btn onclick={() => sender?.take()}>Take reading</Btn>
-			<Btn look="main" onclick={() => keep(true)}>Keep, next box</Btn>
+			<Btn look="main" onclick={takeAndKeep}>Keep, next box</Btn>
 		</div>
 	{:else}
 		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />

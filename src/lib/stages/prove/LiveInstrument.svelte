@@ -44,6 +44,8 @@
 		untrack(() => meter.connect(open));
 		return () => meter.disconnect();
 	});
+	// A real one stays open from box to box. The form is made anew for each.
+	if (untrack(() => kind) === 'serial') meter.forget();
 	let reopen: (() => Port) | null = null;
 	async function choose(next: PortKind | ''): Promise<void> {
 		if (next === 'serial') {
