@@ -22,7 +22,7 @@ const MAY_IMPORT = {
 	code: ['units', 'model'],
 	layout: ['units', 'model', 'code'],
 	circuits: ['units', 'model', 'code'],
-	protection: ['units', 'model', 'code', 'circuits', 'rough'],
+	protection: ['units', 'model', 'code', 'layout', 'circuits', 'rough'],
 	rough: ['units', 'model', 'code', 'circuits'],
 	makeup: ['units', 'model', 'code', 'circuits', 'rough'],
 	network: ['units', 'model', 'code', 'circuits'],

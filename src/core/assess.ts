@@ -25,18 +25,19 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 	const circuit = assessCircuits(edition, job);
 	const fit = assessFit(edition, job);
 	const lengths = (f: Finding) => f.id.startsWith('length:');
+	const stages: Record<Stage, StageResult> = {
+		walk: { findings: unplaced(job), decisions: [] },
+		layout: assessLayout(edition, job),
+		circuit: { ...circuit, findings: circuit.findings.filter((f) => !lengths(f)) },
+		protect: assessProtection(edition, job, readings),
+		rough: { findings: [...circuit.findings.filter(lengths), ...fit.findings], decisions: fit.decisions },
+		trim: NOTHING,
+		prove: assessProve(job, boxProofs),
+		trace: { findings: openSymptoms(edition, job), decisions: [] },
+		handover: NOTHING
+	};
 	return {
-		stages: {
-			walk: { findings: unplaced(job), decisions: [] },
-			layout: assessLayout(edition, job),
-			circuit: { ...circuit, findings: circuit.findings.filter((f) => !lengths(f)) },
-			protect: assessProtection(edition, job),
-			rough: { findings: [...circuit.findings.filter(lengths), ...fit.findings], decisions: fit.decisions },
-			trim: NOTHING,
-			prove: assessProve(job, boxProofs),
-			trace: { findings: openSymptoms(edition, job), decisions: [] },
-			handover: NOTHING
-		},
+		stages: gravestFirst(stages),
 		quantities: {
 			rooms: job.rooms.length,
 			boxes: job.boxes.length,
@@ -47,6 +48,14 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 		todo: toDo(job, boxProofs)
 	};
 }
+
+const GRAVITY = { violation: 0, caution: 1, advice: 2 } as const;
+const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
+/** What required is never buried under what is advised. */
+const gravestFirst = (stages: Record<Stage, StageResult>): Record<Stage, StageResult> =>
+	Object.fromEntries(
+		Object.entries(stages).map(([stage, result]) => [stage, { ...result, findings: [...result.findings].sort(byGravity) }])
+	) as Record<Stage, StageResult>;
 
 /** What is left to build, to trim and to prove; the other stages count their findings alone. */
 function toDo(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): Record<Stage, number> {
@@ -80,11 +89,8 @@ function unplaced(job: Job): Finding[] {
 /** Findings and decisions about one subject, from every stage, the gravest first. */
 export function aboutSubject(assessment: Assessment, kind: Finding['subject']['kind'], id: string): StageResult {
 	const stages = Object.values(assessment.stages);
-	const order = { violation: 0, caution: 1, advice: 2 } as const;
 	return {
-		findings: stages
-			.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id))
-			.sort((a, b) => order[a.severity] - order[b.severity]),
+		findings: stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id)).sort(byGravity),
 		decisions: stages.flatMap((s) => s.decisions.filter((d) => d.subject.kind === kind && d.subject.id === id))
 	};
 }

@@ -259,7 +259,7 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		if (!box || !room) continue;
 		for (const device of box.devices) {
 			const { gfci, afci } = needOf(edition, job, { room, box, device, circuit });
-			need.gfci ||= gfci.required && !protectedBy(job, circuit, box, device, 'gfci');
+			need.gfci ||= gfci.required && !protectedBy(edition, job, { box, device, circuit }, 'gfci');
 			need.afci ||= afci.required;
 		}
 	}

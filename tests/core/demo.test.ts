@@ -194,7 +194,16 @@ test('the kitchen of Quillback says which of its receptacles serve no wall, and 
 });
 test('Marrow Street: existing work is no violation; its readings are', () => {
 	const { stages } = assess(marrow.job, marrow.readings);
-	for (const stage of ['layout', 'circuit', 'protect'] as const)
+	assert.deepEqual(
+		stages.protect.findings
+			.filter((f) => f.severity !== 'advice')
+			.map((f) => `${f.severity} ${f.subject.id} ${f.rule.section}`)
+			.sort(),
+		['bt-01', 'dn-01', 'dn-02', 'dn-03', 'sw-04'].map((id) => `violation ${id} 406.4(D)(2)`),
+		'three slots without a ground: the house’s own, and its notes say so'
+	);
+	for (const name of ['SW-04', 'DN-01', 'DN-03', 'BT-01']) assert.ok(marrow.job.notes.join(' ').includes(name), name);
+	for (const stage of ['layout', 'circuit'] as const)
 		assert.ok(
 			stages[stage].findings.every((f) => f.severity === 'advice'),
 			stage

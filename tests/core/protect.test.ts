@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { voltsToGround, type OutletFacts } from '../../src/core/code/outlet';
 import type { Amendment } from '../../src/core/model/job';
 import type { EditionKey } from '../../src/core/model/kinds';
-import { protectionNeed } from '../../src/core/protection/needs';
+import { protectAll, protectionNeed } from '../../src/core/protection/needs';
 
 const need = (edition: EditionKey, outlet: Partial<OutletFacts>, permitDate = '2026-10-12', amendments: Amendment[] = []) =>
 	protectionNeed(
@@ -52,6 +52,13 @@ const gfci: GfciRow[] = [
 	],
 	['wet bar with food preparation', { room: 'family', foodPrep: true, sinkFt: 8 }, null, null, '210.8(A)(7)'],
 	['workroom, 6 ft from a sink', { room: 'workroom', sinkFt: 6 }, '210.8(A)(7)', '210.8(A)(7)', '210.8(A)(8)'],
+	[
+		'workroom, 72 in through arithmetic',
+		{ room: 'workroom', sinkFt: (72 * 0.1 + 72 * 0.2) / 0.3 / 12 },
+		'210.8(A)(7)',
+		'210.8(A)(7)',
+		'210.8(A)(8)'
+	],
 	['workroom, 6.01 ft from a sink', { room: 'workroom', sinkFt: 6.01 }, null, null, null],
 	['5 ft from a tub', { room: 'bedroom', tubFt: 5 }, '210.8(A)(9)', '210.8(A)(9)', '210.8(A)(10)'],
 	['laundry', { room: 'laundry' }, '210.8(A)(10)', '210.8(A)(10)', '210.8(A)(11)'],
@@ -102,7 +109,31 @@ const gfci: GfciRow[] = [
 		'625.54',
 		'625.54'
 	],
-	['277 V receptacle in a garage', { room: 'garage', volts: 277, amps: 20 }, null, null, null]
+	['277 V receptacle in a garage', { room: 'garage', volts: 277, amps: 20 }, null, null, null],
+	['window unit in a bedroom', { room: 'bedroom', serves: 'hvac' }, null, null, null],
+	['the same, said to be for servicing', { room: 'bedroom', serves: 'hvac', servicing: true }, null, '210.8(E)', '210.8(E)'],
+	['service receptacle in a furnace closet', { room: 'closet', serves: 'hvac' }, null, '210.8(E)', '210.8(E)'],
+	['a unit’s own receptacle in an attic', { room: 'attic', serves: 'hvac', servicing: false }, null, null, null],
+	[
+		'floor heat in a bathroom, 240 V',
+		{ room: 'bathroom', what: 'hard-wired', serves: 'floor-heat', volts: 240 },
+		'424.44(G)',
+		'424.44(G)',
+		'424.44(G)'
+	],
+	['floor heat in a den', { room: 'den', what: 'hard-wired', serves: 'floor-heat' }, null, null, null],
+	['hydromassage tub', { room: 'bedroom', what: 'hard-wired', serves: 'hydromassage-tub' }, '680.71', '680.71', '680.71'],
+	[
+		'hot tub in a sunroom',
+		{ room: 'sunroom', what: 'hard-wired', serves: 'spa', volts: 240, amps: 50 },
+		'680.44',
+		'680.44',
+		'680.44'
+	],
+	['pool pump receptacle', { room: 'sunroom', serves: 'pool' }, '680.21(C)', '680.21(C)', '680.21(C)'],
+	['fountain', { room: 'sunroom', serves: 'fountain' }, '680.51(A)', '680.51(A)', '680.51(A)'],
+	['fan over a tub', { room: 'attic', what: 'hard-wired', serves: 'tub-fan', amps: 15 }, '110.3(B)', '110.3(B)', '110.3(B)'],
+	['a light over a pool pump’s place is no outlet of it', { room: 'sunroom', what: 'lighting', serves: 'pool' }, null, null, null]
 ];
 for (const [what, outlet, ...want] of gfci) {
 	for (const [i, edition] of EDITIONS.entries()) {
@@ -195,6 +226,25 @@ test('AFCI cites its section by edition, with the extension rule where it is one
 	const replaced = need('2020', { replacement: { groundInBox: false, method: 'gfci-here' } }, '2026-10-20', [off]);
 	assert.equal(replaced.need.afci.required, false);
 	assert.equal(replaced.findings[0]?.amendedBy, 'Ord. 3');
+	// Replacing only follows 210.12: an amendment of that lets both off; one of another section neither.
+	const asks = (section: string, outlet: Partial<OutletFacts>, more: Partial<Amendment> = {}) =>
+		need('2020', outlet, '2026-10-20', [{ id: 'x', section, change: 'off', reference: 'Ord. 3', ...more }]).need.afci.required;
+	const old = { replacement: { groundInBox: false, method: 'gfci-here' } } as const;
+	assert.deepEqual(
+		[asks('210.12', old), asks('210.12(A)', old), asks('210.12', {}), asks('210.11', old), asks('406.4(D)(4)', {})],
+		[false, false, false, true, true]
+	);
+	// Narrowed to rooms: only those are let off.
+	const rooms = { rooms: ['kitchen', 'laundry'] as Amendment['rooms'] };
+	assert.deepEqual(
+		[asks('210.12', { room: 'kitchen' }, rooms), asks('210.12', { room: 'bedroom' }, rooms), asks('210.12', {}, { rooms: [] })],
+		[false, true, false]
+	);
+	// As another edition has it: a 10 A lighting circuit came in with 2023.
+	const ten = need('2023', { what: 'lighting', amps: 10 }, '2026-10-20', [
+		{ id: 'x', section: '210.12', change: 'as-edition', edition: '2017', reference: 'Ord. 5' }
+	]);
+	assert.deepEqual([ten.need.afci.required, ten.findings[0]?.amendedBy], [false, 'Ord. 5']);
 });
 
 const rest: [string, Partial<OutletFacts>, Partial<ReturnType<typeof need>['need']>][] = [
@@ -202,6 +252,8 @@ const rest: [string, Partial<OutletFacts>, Partial<ReturnType<typeof need>['need
 	['66 in up', { heightIn: 66 }, { tamperResistant: true }],
 	['over 66 in up', { heightIn: 66.1 }, { tamperResistant: false }],
 	['behind an appliance', { dedicatedSpace: true }, { tamperResistant: false }],
+	['part of a luminaire or appliance', { builtIn: true }, { tamperResistant: false }],
+	['66 in through arithmetic', { heightIn: 0.1 * 3 * 220 }, { tamperResistant: true }],
 	['30 A', { amps: 30 }, { tamperResistant: false }],
 	['240 V, 20 A', { volts: 240 }, { tamperResistant: true }],
 	['outdoors is wet', { room: 'outdoors' }, { weatherResistant: true, cover: 'in-use' }],
@@ -218,6 +270,11 @@ const rest: [string, Partial<OutletFacts>, Partial<ReturnType<typeof need>['need
 		{ labels: ['GFCI Protected', 'No Equipment Ground'] }
 	],
 	['two slots again', { replacement: { groundInBox: false, method: 'two-slot' } }, { labels: [], tamperResistant: false }],
+	[
+		'three slots that nothing protects, no ground: nothing is printed of a GFCI',
+		{ replacement: { groundInBox: false, method: 'unprotected' } },
+		{ labels: [] }
+	],
 	['a ground in the box', { replacement: { groundInBox: true, method: 'gfci-here' } }, { labels: [] }]
 ];
 for (const [what, outlet, want] of rest) {
@@ -227,7 +284,16 @@ for (const [what, outlet, want] of rest) {
 	});
 }
 test('GFCI that is asked for where hands do not reach: the device goes elsewhere', () => {
-	assert.ok(need('2023', { room: 'kitchen', readilyAccessible: false }).findings.some((f) => f.id === 'access:a'));
+	const access = (room: 'kitchen' | 'bedroom' | 'attic', readilyAccessible: boolean) =>
+		protectAll({
+			edition: '2023',
+			permitDate: '2026-10-12',
+			outlets: [{ id: 'a', what: 'receptacle', room, volts: 120, amps: 20, readilyAccessible }]
+		}).findings.map((f) => f.message.match(/GFCI|AFCI/)?.[0]);
+	assert.deepEqual(
+		[access('kitchen', false), access('bedroom', false), access('attic', false), access('kitchen', true)],
+		[['GFCI'], ['AFCI'], [], []]
+	);
 	assert.equal(voltsToGround(240), 120);
 	assert.equal(voltsToGround(277), 277);
 });

@@ -211,8 +211,8 @@ test('a drop over the advice is a caution; a bad joint is a violation', () => {
 	assert.deepEqual(
 		findings.map((f) => [f.rule.section, f.severity]),
 		[
-			['210.19', 'caution'],
-			['model', 'violation']
+			['model', 'violation'],
+			['210.19', 'caution']
 		]
 	);
 	assert.equal(findings[1]?.subject.id, 'b');

@@ -136,7 +136,7 @@ for (const [what, boxes, breaker, want] of protectedCases) {
 			const b = j.boxes.find((x) => x.id === id);
 			const device = b?.devices[0];
 			assert.ok(b && device);
-			assert.equal(protectedBy(j, first(j), b, device, 'gfci')?.name ?? null, by, id);
+			assert.equal(protectedBy(editions['2023'], j, { box: b, device, circuit: first(j) }, 'gfci')?.name ?? null, by, id);
 		}
 	});
 }

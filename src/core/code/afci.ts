@@ -2,6 +2,8 @@ import { roomWords } from '../model/kinds';
 import type { Amendment } from '../model/job';
 import { amendmentFor } from './amendments';
 import { cite, type Edition, type RuleRef } from './edition';
+import { editions } from './editions';
+import { atMost } from '../units/quantity';
 import type { Need, OutletFacts } from './outlet';
 
 /**
@@ -26,7 +28,12 @@ export function afciNeed(edition: Edition, outlet: OutletFacts, amendments: read
 		});
 		return need;
 	}
-	const amendment = amendmentFor(amendments, duty.section, outlet.serves);
+	// Replacing only follows 210.12: what lets the one off lets the other off with it.
+	const amendment = amendmentFor(amendments, duty.section, outlet) ?? amendmentFor(amendments, rule.section, outlet);
+	if (amendment?.change === 'as-edition' && amendment.edition && amendment.edition !== edition.key) {
+		const theirs = afciNeed(editions[amendment.edition], outlet);
+		return { ...theirs, amendedBy: [amendment] };
+	}
 	if (amendment?.change === 'off') {
 		need.amendedBy.push(amendment);
 		need.excused.push({ rule: cite(edition, duty), because: `switched off by a local amendment (${amendment.reference})` });
@@ -44,5 +51,5 @@ function dutyOf(edition: Edition, outlet: OutletFacts, rule: RuleRef): RuleRef |
 	// The short-extension exception does not excuse a replaced receptacle.
 	if (outlet.replacement) return afci.replacement;
 	if (!outlet.existing) return rule;
-	return outlet.existing.extensionFt > afci.extensionFt || outlet.existing.addsOutlets ? afci.extension : null;
+	return !atMost(outlet.existing.extensionFt, afci.extensionFt) || outlet.existing.addsOutlets ? afci.extension : null;
 }

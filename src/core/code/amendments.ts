@@ -1,15 +1,22 @@
 import type { Amendment, Job } from '../model/job';
-import type { EditionKey, Serves } from '../model/kinds';
+import type { EditionKey, RoomKind, Serves } from '../model/kinds';
 
 /** `210.8(A)` takes `210.8(A)(5)` with it, `210.8` both; `210.8(A)(1)` does not take `210.8(A)(11)`. */
 export const coversSection = (amended: string, section: string): boolean =>
 	section === amended || section.startsWith(`${amended}(`);
 
-/** The last amendment that speaks of this section for an outlet that serves this. */
-export const amendmentFor = (amendments: readonly Amendment[], section: string, serves?: Serves): Amendment | undefined =>
-	amendments
-		.filter((a) => a.change !== 'figure' && coversSection(a.section, section) && (a.only == null || a.only === serves))
-		.at(-1);
+/** What an amendment may be narrowed to. */
+export interface Amended {
+	serves?: Serves | undefined;
+	room?: RoomKind | undefined;
+}
+/** It holds for all, or for outlets like this one. */
+export const speaksOf = (a: Pick<Amendment, 'only' | 'rooms'>, { serves, room }: Amended): boolean =>
+	(a.only == null || a.only === serves) && (!a.rooms?.length || (room !== undefined && a.rooms.includes(room)));
+
+/** The last amendment that speaks of this section, for an outlet like this. */
+export const amendmentFor = (amendments: readonly Amendment[], section: string, of: Amended = {}): Amendment | undefined =>
+	amendments.filter((a) => a.change !== 'figure' && coversSection(a.section, section) && speaksOf(a, of)).at(-1);
 
 const delayed = new WeakMap<readonly Amendment[], Map<string, readonly Amendment[]>>();
 /** Those that hold for the permit of a job: a delay is over once the permit is of its day or later. */

@@ -48,6 +48,8 @@ export interface PlaceTest {
 	maxVolts?: number;
 	maxVoltsToGround?: number;
 	readilyAccessible?: boolean;
+	/** The receptacle that equipment is serviced from: said to be, or in one of these rooms. */
+	servicing?: readonly RoomKind[];
 }
 export interface PlaceRow {
 	rule: RuleRef;
@@ -146,15 +148,19 @@ export interface Edition {
 	tamper: { rule: RuleRef; maxAmps: number; maxVolts: number; maxHeightIn: number; except: RuleRef };
 	weather: { damp: RuleRef; wet: RuleRef; resistant: RuleRef; maxAmps: number; wetRooms: readonly RoomKind[] };
 	/** Receptacles kept away from tubs and showers: so far across, and so high above the rim; 0 across: not within or over it. */
-	tubZone: { rule: RuleRef; acrossIn: number; upIn: number };
+	tubZone: { rule: RuleRef; acrossIn: number; upIn: number; bidet: boolean };
 	/** Receptacles that an automatic device switches. */
 	controlled: { rule: RuleRef; text: string };
 	replacing: {
 		rule: RuleRef;
 		grounded: RuleRef;
+		/** New outlets are of the grounding type, and grounded. */
+		newOutlet: RuleRef;
 		tamper: RuleRef;
 		weather: RuleRef;
 		newGround: RuleRef;
+		/** What wants a real ground, and rooms where such things stand. */
+		wantsGround: { rule: RuleRef; serves: readonly Serves[]; rooms: readonly RoomKind[] };
 		/** As the labels say. */
 		noGround: string;
 		through: string;

@@ -1,6 +1,6 @@
 import type { Amendment } from '../model/job';
 import type { Dampness } from '../model/kinds';
-import { amendmentFor, rowsAsAmended } from './amendments';
+import { amendmentFor, rowsAsAmended, speaksOf } from './amendments';
 import { cite, type Edition, type PlaceRow } from './edition';
 import { editions } from './editions';
 import { exceptionOf, meets, type Need, type OutletFacts } from './outlet';
@@ -37,7 +37,11 @@ function rowsInForce(edition: Edition, outlet: OutletFacts, dampness: Dampness, 
 						: []),
 					...editions[key].gfci.outlets
 				];
-	return rowsAsAmended(edition.key, pick, amendments);
+	return rowsAsAmended(
+		edition.key,
+		pick,
+		amendments.filter((a) => speaksOf(a, outlet))
+	);
 }
 
 interface RowCase {
@@ -49,7 +53,7 @@ interface RowCase {
 	amendments: readonly Amendment[];
 }
 function judgeRow(need: Need, { row, edition, outlet, dampness, permitDate, amendments }: RowCase): void {
-	const amendment = amendmentFor(amendments, row.rule.section, outlet.serves);
+	const amendment = amendmentFor(amendments, row.rule.section, outlet);
 	if (amendment?.change === 'off') {
 		need.amendedBy.push(amendment);
 		need.excused.push({ rule: cite(edition, row.rule), because: `switched off by a local amendment (${amendment.reference})` });
@@ -76,9 +80,7 @@ function noteDropped(
 ): void {
 	for (const a of amendments) {
 		if (a.change !== 'as-edition') continue;
-		const own = rowsInForce(edition, outlet, dampness, []).filter(({ row }) =>
-			amendmentFor([a], row.rule.section, outlet.serves)
-		);
+		const own = rowsInForce(edition, outlet, dampness, []).filter(({ row }) => amendmentFor([a], row.rule.section, outlet));
 		for (const { row } of own) {
 			if (!meets(row.when, outlet, dampness) || need.amendedBy.includes(a)) continue;
 			need.amendedBy.push(a);

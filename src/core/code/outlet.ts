@@ -1,6 +1,7 @@
 import type { Amendment } from '../model/job';
 import type { Dampness, DeviceKind, RoomKind, Serves } from '../model/kinds';
 import type { Rule } from '../model/result';
+import { atMost } from '../units/quantity';
 import type { PlaceRow, PlaceTest } from './edition';
 
 /** What the protection rules ask of one outlet or device. Distances in ft along a cord's path, heights in inches. */
@@ -20,9 +21,16 @@ export interface OutletFacts {
 	foodPrep?: boolean;
 	readilyAccessible?: boolean;
 	dedicatedSpace?: boolean;
+	/** Part of a luminaire or an appliance. */
+	builtIn?: boolean;
+	/** Of heating or cooling equipment: the receptacle that it is serviced from, and not its own. */
+	servicing?: boolean;
 	existing?: { extensionFt: number; addsOutlets: boolean };
-	replacement?: { groundInBox: boolean; method: 'gfci-here' | 'gfci-upstream' | 'two-slot' };
+	replacement?: { groundInBox: boolean; method: ReplacedBy };
 }
+
+/** How a receptacle without a ground was replaced; `unprotected`: three slots, and no GFCI reaches it. */
+export type ReplacedBy = 'gfci-here' | 'gfci-upstream' | 'two-slot' | 'unprotected';
 
 /** Whether something is asked for, by which rules, what was considered and fell away, and what an amendment changed. */
 export interface Need {
@@ -48,12 +56,13 @@ const CHECKS: {
 	dampness: (want, _o, dampness) => dampness !== 'dry' && want.includes(dampness),
 	withinFt: ({ of, ft }, o) => {
 		const measured = of === 'sink' ? o.sinkFt : o.tubFt;
-		return measured !== undefined && measured <= ft;
+		return measured !== undefined && atMost(measured, ft);
 	},
 	maxAmps: (want, o) => o.amps <= want,
 	maxVolts: (want, o) => o.volts <= want,
 	maxVoltsToGround: (want, o) => voltsToGround(o.volts) <= want,
-	readilyAccessible: (want, o) => (o.readilyAccessible ?? true) === want
+	readilyAccessible: (want, o) => (o.readilyAccessible ?? true) === want,
+	servicing: (rooms, o) => o.servicing ?? rooms.includes(o.room)
 };
 
 /** All that the test asks holds of the outlet. */

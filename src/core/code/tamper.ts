@@ -1,4 +1,5 @@
 import type { Rule } from '../model/result';
+import { atMost } from '../units/quantity';
 import { cite, type Edition } from './edition';
 import type { OutletFacts } from './outlet';
 
@@ -10,8 +11,9 @@ export function tamperNeed(edition: Edition, outlet: OutletFacts): { required: b
 	if (outlet.what !== 'receptacle') return { required: false, rule, why: 'not a receptacle' };
 	if (outlet.amps > tamper.maxAmps || outlet.volts > tamper.maxVolts)
 		return { required: false, rule, why: `over ${tamper.maxAmps} A` };
-	if (outlet.heightIn !== undefined && outlet.heightIn > tamper.maxHeightIn)
+	if (outlet.heightIn !== undefined && !atMost(outlet.heightIn, tamper.maxHeightIn))
 		return except(`more than ${tamper.maxHeightIn} in above the floor`);
+	if (outlet.builtIn) return except('part of a luminaire or appliance');
 	if (outlet.dedicatedSpace) return except('in a dedicated space behind an appliance not easily moved');
 	if (outlet.replacement?.method === 'two-slot') return except('a non-grounding replacement');
 	return { required: true, rule, why: 'a 15 or 20 A receptacle in a dwelling' };

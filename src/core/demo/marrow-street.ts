@@ -218,7 +218,8 @@ export function marrowStreet(): JobFile {
 		notes: [
 			'The panel directory came with the house: nobody believes it, and no entry counts until it is proven.',
 			'Existing work is judged by readings; rules for new work come in when a receptacle is replaced or a circuit extended.',
-			'SW-04 has a three-slot face on two-wire cable; its lamps say wired right.'
+			'SW-04 has a three-slot face on two-wire cable; its lamps say wired right.',
+			'DN-01 to DN-03 on old armored cable and BT-01 in the bath have three slots and no ground either; no GFCI reaches any of the five.'
 		]
 	});
 	return { hekto: 'job', fileVersion: 2, job, readings: marrowReadings(job.id), events: [] };

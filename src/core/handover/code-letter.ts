@@ -4,9 +4,11 @@ import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { readingValue, readingWords } from '../model/reading';
+import { groundOf } from '../circuits/ground-at';
 import { needOf } from '../protection/need-of';
-import { protectedBy } from '../protection/reach';
-import { groundOf, replaceAdvice } from '../protection/replace-advice';
+import { dutiesOf } from '../protection/replace-advice';
+import { standingOf } from '../protection/standing';
+import { standingWords } from '../protection/standing-words';
 
 /** What is said of one outlet to whoever doubts it: facts, rules in our words, evidence, and what a tester will show. */
 export interface CodeLetter {
@@ -28,20 +30,26 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 	const tester: string[] = [];
 	for (const device of box.devices) {
 		if (!room) continue;
-		const need = needOf(edition, job, { room, box, device, circuit });
-		const given = (against: 'gfci' | 'afci') => (circuit && protectedBy(job, circuit, box, device, against)?.name) ?? 'none yet';
-		if (need.gfci.required)
+		const need = needOf(edition, job, { room, box, device, circuit }, { readings });
+		const standing = standingOf(edition, job, { box, device, circuit }, readings);
+		for (const [against, words] of [
+			['gfci', 'Ground-fault'],
+			['afci', 'Arc-fault']
+		] as const) {
+			const [rule] = need[against].because;
+			if (!need[against].required || !rule) continue;
+			const given = standing[against]?.name;
 			points.push({
-				text: `Ground-fault protection is asked for; it is given by ${given('gfci')}.`,
-				rule: need.gfci.because[0] as Rule
+				text: given
+					? `${words} protection is required; ${given} gives it.`
+					: `${words} protection is required; nothing gives it yet.`,
+				rule
 			});
-		if (need.afci.required)
-			points.push({
-				text: `Arc-fault protection is asked for; it is given by ${given('afci')}.`,
-				rule: need.afci.because[0] as Rule
-			});
-		for (const rule of labelRules(edition, job, box, device, readings)) points.push(rule);
-		tester.push(...testerWords(edition, job, box, device, readings));
+		}
+		const stands = standingWords(edition, box, device, standing);
+		if (stands) points.push(stands);
+		if (stands && device.state !== 'found') points.push(...dutiesOf(edition, need).map(({ text, rule }) => ({ text, rule })));
+		if (stands?.tester) tester.push(stands.tester);
 	}
 	const ground = groundOf(job, box, readings);
 	const evidence = readings
@@ -73,34 +81,3 @@ const faceOf = (d: Device): string =>
 	d.receptacles
 		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}, ${d.state}.`
 		: `${d.name || inWords(d.kind)}, ${d.state}.`;
-
-/** Labels that its face must bear, each with the paragraph that asks for it. */
-function labelRules(edition: Edition, job: Job, box: Box, device: Device, readings: readonly Reading[]): CodeLetter['points'] {
-	if (box.state !== 'found' || !device.receptacles || device.state === 'found') return [];
-	const advice = replaceAdvice(edition, job, box, device, readings);
-	const chosen = chosenOf(advice, device);
-	if (!chosen) return [];
-	return [
-		{
-			text: `${chosen.title}. ${chosen.does}${chosen.labels.length ? ` Marked: ${chosen.labels.map((l) => `"${l}"`).join(' and ')}.` : ''}`,
-			rule: chosen.rule
-		},
-		...(advice?.duties ?? []).map(({ text, rule }) => ({ text, rule }))
-	];
-}
-function chosenOf(advice: ReturnType<typeof replaceAdvice>, device: Device) {
-	if (!advice) return undefined;
-	const id =
-		advice.ground.state === 'proven'
-			? 'grounding'
-			: device.slots === 'two-slot'
-				? 'two-slot'
-				: device.protection === 'none'
-					? ['gfci-upstream', 'gfci-breaker']
-					: 'gfci-here';
-	return advice.choices.find((c) => (Array.isArray(id) ? id.includes(c.id) : c.id === id));
-}
-const testerWords = (edition: Edition, job: Job, box: Box, device: Device, readings: readonly Reading[]): string[] => {
-	const words = device.receptacles ? chosenOf(replaceAdvice(edition, job, box, device, readings), device)?.tester : undefined;
-	return words ? [words] : [];
-};

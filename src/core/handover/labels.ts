@@ -1,9 +1,13 @@
 import type { Edition } from '../code/edition';
-import type { Box, Job } from '../model/job';
+import type { Box, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
+import { runOf } from '../circuits/runs';
+import { lawfulHomeRun } from '../protection/afci-outlet';
+import { gives } from '../protection/reach';
 import { cite } from '../code/edition';
-import { needOf } from '../protection/need-of';
+import { standingOf } from '../protection/standing';
+import { standingLabels } from '../protection/standing-words';
 
 /** The labels that the rules ask for, face by face, and a sheet of them to print and cut. */
 export interface FaceLabel {
@@ -14,19 +18,18 @@ export interface FaceLabel {
 }
 
 /** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
-export function faceLabels(edition: Edition, job: Job): FaceLabel[] {
-	const { rooms, circuitsOfBox } = indexOf(job);
+export function faceLabels(edition: Edition, job: Job, readings: readonly Reading[] = []): FaceLabel[] {
+	const { circuitsOfBox } = indexOf(job);
 	return job.boxes.flatMap((box) => {
-		const room = box.roomId ? rooms.get(box.roomId) : undefined;
 		const circuit = circuitsOfBox.get(box.id)?.[0];
-		if (!room) return [];
 		return box.devices.flatMap((device): FaceLabel[] => {
-			const need = needOf(edition, job, { room, box, device, circuit });
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
-				...need.labels.map((text) => say(text, cite(edition, edition.replacing.rule))),
+				...standingLabels(edition, box, device, standingOf(edition, job, { box, device, circuit }, readings)).map((text) =>
+					say(text, cite(edition, edition.replacing.rule))
+				),
 				...(device.controlled ? [say(edition.controlled.text, cite(edition, edition.controlled.rule))] : []),
-				...firstBox(edition, circuit, box, device, say)
+				...firstBox(edition, job, circuit, box, device, say)
 			];
 		});
 	});
@@ -34,13 +37,14 @@ export function faceLabels(edition: Edition, job: Job): FaceLabel[] {
 /** Where arc-fault protection begins at an outlet, the first box says so. */
 function firstBox(
 	edition: Edition,
+	job: Job,
 	circuit: Job['circuits'][number] | undefined,
 	box: Box,
 	device: Box['devices'][number],
 	say: (text: string, rule: Rule) => FaceLabel
 ): FaceLabel[] {
 	const marked = circuit?.homeRun === 'listed-combination' || circuit?.homeRun === 'branch-feeder-breaker';
-	const begins = (device.protection === 'afci' || device.protection === 'dual') && marked;
+	const begins = gives(device.protection, 'afci') && marked && lawfulHomeRun(edition, job, runOf(job, circuit), box);
 	return begins && box.state !== 'found' ? [say('First outlet of the branch circuit', cite(edition, edition.afci.rule))] : [];
 }
 

@@ -19,7 +19,10 @@ function find<T extends { id: string }>(rows: T[], id: string, what: string): T 
 export const editJob =
 	(
 		change: Partial<
-			Pick<Job, 'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit' | 'practice' | 'amendments'>
+			Pick<
+				Job,
+				'name' | 'place' | 'edition' | 'permitDate' | 'areaSqFt' | 'dwelling' | 'unit' | 'practice' | 'amendments' | 'peakKw'
+			>
 		>
 	): Command =>
 	(draft) =>
@@ -56,7 +59,10 @@ export const removeDevice =
 		box.devices = box.devices.filter((d) => d.id !== deviceId);
 	};
 export const editLeg =
-	(id: string, change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state'>>): Command =>
+	(
+		id: string,
+		change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies'>>
+	): Command =>
 	(draft) =>
 		void Object.assign(find(draft.legs, id, 'leg'), change);
 /** What a circuit was made for, by its nameplate; null: general use. */
@@ -111,7 +117,8 @@ export const attachBox =
 			awg: like?.awg ?? (circuit.breakerA > 15 ? '12' : '14'),
 			metal: like?.metal ?? 'Cu',
 			conductors: like?.conductors ?? 2,
-			ground: like?.ground ?? true,
+			// A found box brings no ground that nobody saw.
+			ground: like?.ground ?? (box.state !== 'found' || box.ground === 'present'),
 			lengthFt: to.lengthFt,
 			state: box.state
 		});

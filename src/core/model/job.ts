@@ -18,6 +18,7 @@ import type {
 	GroundProof,
 	Insulation,
 	LeadsTo,
+	Lies,
 	LoadKind,
 	Opener,
 	OpensTogether,
@@ -58,6 +59,8 @@ export interface Amendment {
 	value?: number | undefined;
 	/** Only for outlets that serve this; absent: for all. */
 	only?: Serves | undefined;
+	/** Only in rooms of these kinds; absent or empty: in all. */
+	rooms?: RoomKind[] | undefined;
 	reference: string;
 }
 
@@ -199,6 +202,8 @@ export interface Device {
 	onlyFor?: 'clock' | 'gas-cooking' | undefined;
 	/** A timer, a sensor or energy management takes its power away. */
 	controlled?: boolean | undefined;
+	/** Behind an appliance that is not easily moved, for it alone; a duplex: for two of them. */
+	dedicatedSpace?: boolean | undefined;
 	/** Terminals marked for aluminum (CO/ALR), or aluminum is spliced to a copper tail with a connector listed for it. */
 	aluminumListed?: boolean | undefined;
 }
@@ -270,6 +275,8 @@ export interface Leg {
 	/** One way; null: not measured yet. */
 	lengthFt: number | null;
 	state: State;
+	/** Left out: as its two ends have it. */
+	lies?: Lies | undefined;
 	/** The other circuit of a multiwire pair runs in the cable of this leg: it is one cable, and is counted there. */
 	inCableOf?: string | undefined;
 }
@@ -366,6 +373,12 @@ export interface Feeder {
 	ground: boolean;
 	lengthFt: number | null;
 	state: State;
+	/** Marked on every terminal that it ends at, °C; left out: 60 to 100 A, 75 above. */
+	terminalC?: 60 | 75 | undefined;
+	/** Left out: as the buildings of its two panels have it. */
+	lies?: Lies | undefined;
+	/** Of an old one without a ground: no continuous metal path between the buildings, no ground-fault protection at the service. */
+	bondMayStay?: boolean | undefined;
 }
 
 /** What the people in the house saw. */
@@ -414,6 +427,8 @@ export interface Job {
 	rulings?: Ruling[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
+	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */
+	peakKw?: number | undefined;
 }
 
 /** What a job file holds; photos only where they were asked for. */

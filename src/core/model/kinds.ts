@@ -46,7 +46,23 @@ export const SERVES = [
 	'hvac',
 	'ev',
 	'alarm',
-	'deicing'
+	'deicing',
+	// Appliances that want a real ground, wherever they stand.
+	'freezer',
+	'washer',
+	'disposer',
+	'air-conditioner',
+	'computer',
+	'aquarium',
+	'hand-tools',
+	// Equipment that asks for GFCI by its own article.
+	'floor-heat',
+	'hydromassage-tub',
+	'spa',
+	'pool',
+	'fountain',
+	'tub-fan',
+	'bidet'
 ] as const;
 export type Serves = (typeof SERVES)[number];
 
@@ -179,6 +195,16 @@ export const CABLES = ['NM-B', 'UF-B', 'THHN', 'two-wire', 'old-AC'] as const;
 export type Cable = (typeof CABLES)[number];
 export const SIZED_CABLES = ['NM-B', 'UF-B', 'THHN'] as const;
 export type SizedCable = (typeof SIZED_CABLES)[number];
+
+/** Where a cable lies on its way, where its two ends do not tell. */
+export const LIES = ['inside', 'outdoors', 'underground'] as const;
+export type Lies = (typeof LIES)[number];
+/** How a voltmeter loads what it reads: about 3 kohm, or 10 Mohm. */
+export const METERS = ['low-impedance', 'high-impedance'] as const;
+export type Meter = (typeof METERS)[number];
+/** What was done to the live house, and what was found of it. */
+export const EVENT_KINDS = ['off-tagged', 'on', 'dead-test', 'live-found'] as const;
+export type EventKind = (typeof EVENT_KINDS)[number];
 
 /** What opens a circuit. Fuses are found, never chosen for new work. */
 export const OPENERS = ['breaker', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse'] as const;

@@ -1,4 +1,4 @@
-import type { ItemState, GuidedKind, ReadingKind } from './kinds';
+import type { EventKind, GuidedKind, ItemState, Meter, ReadingKind } from './kinds';
 
 /** What is written down of a job as the work goes: checks, lists, readings, events, photos. */
 
@@ -78,6 +78,8 @@ export interface Reading {
 	/** The reading that this one puts right: the old one is kept, and no longer judged. */
 	corrects?: string | undefined;
 	instrument: string;
+	/** How the meter loads what it reads; left out: not known. */
+	meter?: Meter | undefined;
 	at: string;
 	by: string;
 	/** Taken back by undo, or struck out: kept, and no longer judged. */
@@ -85,11 +87,11 @@ export interface Reading {
 	note: string;
 }
 
-/** What was done to the live house: who switched what off, and when. */
+/** What was done to the live house: who switched what off, and when; and where it was found live although it was off. */
 export interface LiveEvent {
 	id: string;
 	jobId: string;
-	kind: 'off-tagged' | 'on' | 'dead-test';
+	kind: EventKind;
 	circuitId: string | null;
 	boxId: string | null;
 	at: string;

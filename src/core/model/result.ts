@@ -62,7 +62,7 @@ export type Fix =
 			kind: 'edit-leg';
 			label: string;
 			legId: string;
-			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground'>>;
+			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground' | 'cable' | 'lies'>>;
 	  }
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }

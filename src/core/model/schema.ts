@@ -18,12 +18,15 @@ import {
 	ITEM_STATES,
 	DWELLINGS,
 	EDITIONS,
+	EVENT_KINDS,
 	FIXTURE_KINDS,
 	GROUND_PROOFS,
 	GUIDED_KINDS,
 	INSULATIONS,
 	LEADS_TO,
+	LIES,
 	LOAD_KINDS,
+	METERS,
 	OPENERS,
 	OPENS_TOGETHER,
 	PANEL_KINDS,
@@ -57,9 +60,13 @@ export const pointSchema = () =>
 
 export const amendmentFields = (): Record<string, AnySchema> => ({
 	section: must(named(40)),
-	change: must(oneOf(['off', 'on', 'as-edition'] as const)),
+	change: must(oneOf(AMENDMENT_CHANGES)),
 	edition: maybe(oneOf(EDITIONS)),
 	only: maybe(oneOf(SERVES)),
+	rooms: list(must(oneOf(ROOM_KINDS)), ROOM_KINDS.length).optional(),
+	until: maybe(day()),
+	figure: maybe(oneOf(AMENDABLE_FIGURES)),
+	value: maybe(figure(0, 1000)),
 	reference: must(text(200).defined())
 });
 const wallBreak = shape({
@@ -162,6 +169,7 @@ const device = shape({
 	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
 	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
 	aluminumListed: maybe(flag()),
+	dedicatedSpace: maybe(flag()),
 	controlled: maybe(flag())
 });
 const cableSeen = shape({
@@ -214,6 +222,7 @@ const leg = shape({
 	ground: must(flag()),
 	lengthFt: figure(0, 2000).nullable().defined(),
 	state: state(),
+	lies: maybe(oneOf(LIES)),
 	inCableOf: maybe(text(64))
 });
 const load = shape({
@@ -281,7 +290,10 @@ const panel = shape({
 			conductors: must(whole(2, 4)),
 			ground: must(flag()),
 			lengthFt: figure(0, 2000).nullable().defined(),
-			state: state()
+			state: state(),
+			terminalC: maybe(oneOf([60, 75] as const)),
+			lies: maybe(oneOf(LIES)),
+			bondMayStay: maybe(flag())
 		}).default(undefined)
 	),
 	bonded: maybe(flag()),
@@ -349,11 +361,7 @@ export const jobSchema = shape({
 		list(
 			shape({
 				id: id(),
-				...amendmentFields(),
-				change: must(oneOf(AMENDMENT_CHANGES)),
-				until: maybe(day()),
-				figure: maybe(oneOf(AMENDABLE_FIGURES)),
-				value: maybe(figure(0, 1000))
+				...amendmentFields()
 			}),
 			100
 		)
@@ -370,7 +378,8 @@ export const jobSchema = shape({
 	inspection: maybe(list(inspectorItem, 500)),
 	guided: maybe(list(guidedCheck, 2000)),
 	rulings: maybe(list(ruling, 500)),
-	unit: maybe(unit)
+	unit: maybe(unit),
+	peakKw: maybe(figure(0.1, 1000))
 });
 export const readingSchema = shape({
 	id: id(),
@@ -387,6 +396,7 @@ export const readingSchema = shape({
 	corrects: text(64),
 	loadA: figure(0.1, 400).nullable().defined(),
 	instrument: text().defined(),
+	meter: oneOf(METERS),
 	at: must(named(40)),
 	by: text().defined(),
 	struck: must(flag()),
@@ -395,7 +405,7 @@ export const readingSchema = shape({
 export const eventSchema = shape({
 	id: id(),
 	jobId: id(),
-	kind: must(oneOf(['off-tagged', 'on', 'dead-test'] as const)),
+	kind: must(oneOf(EVENT_KINDS)),
 	circuitId: text(64).nullable().defined(),
 	boxId: text(64).nullable().defined(),
 	at: must(named(40)),

@@ -2,62 +2,91 @@ import { inForce } from '../code/amendments';
 import { cite, type Edition } from '../code/edition';
 import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Device, Job, Room } from '../model/job';
-import { EDITIONS, inWords } from '../model/kinds';
+import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
+import { EDITIONS, inWords, type Serves } from '../model/kinds';
 import { remembered } from '../model/remember';
+import { hasGround } from '../circuits/ground-at';
 import { runOf } from '../circuits/runs';
-import { labelLists } from '../circuits/slots';
-import type { Decision, Finding, Fix, StageResult, Step, Subject } from '../model/result';
-import type { OutletFacts } from '../code/outlet';
+import type { Decision, Finding, StageResult, Step, Subject } from '../model/result';
 import { nearRooms } from './cord-path';
-import { outletFacts } from './outlet-facts';
-import { needOf } from './need-of';
+import { missingFindings } from './missing';
 import { protectionNeed, type ProtectionAnswer } from './needs';
-import { isDelicate, sharesNeutral } from './placing-case';
-import { protectedBy } from './reach';
+import { outletFacts } from './outlet-facts';
+import { isDelicate } from './placing-case';
+import { WORDS, type ProtectionCase } from './protection-case';
+import { rewiredFindings } from './rewired';
+import { sharesNeutral } from './shared-neutral';
+import { standingOf } from './standing';
 import { tubZoneFindings } from './tub-zone';
+import { ungroundedFindings } from './ungrounded';
+
+export { protectionRows, type ProtectionRow } from './protection-rows';
 
 const known = remembered<Box, StageResult[]>();
 
 /** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
-export function assessProtection(edition: Edition, job: Job): StageResult {
-	const { boxes, rooms, circuitsOfBox } = indexOf(job);
+export function assessProtection(edition: Edition, job: Job, readings: readonly Reading[] = []): StageResult {
+	const { boxes, rooms, circuitsOfBox, boxesOfRoom } = indexOf(job);
+	const ofBox = groundReadings(readings);
 	const results = job.boxes.flatMap((box) => {
-		const circuit = circuitsOfBox.get(box.id)?.[0];
-		const path = (circuit && runOf(job, circuit).byBox.get(box.id)?.path) ?? [];
+		const circuits = circuitsOfBox.get(box.id) ?? [];
+		const path = circuits.flatMap((c) => runOf(job, c).byBox.get(box.id)?.path ?? []);
+		const onWay = path.map((leg) => boxes.get(leg.fromId));
 		const rows = [
 			edition,
 			job.permitDate,
 			inForce(job),
+			job.practice,
 			...nearOf(job, box.roomId ? rooms.get(box.roomId) : undefined),
-			circuit,
-			circuit && job.panels.find((p) => p.id === circuit.panelId),
-			...path.map((leg) => boxes.get(leg.fromId))
+			// What serves a counter is a question of the whole room.
+			...(box.roomId ? (boxesOfRoom.get(box.roomId) ?? []) : []),
+			...circuits,
+			...circuits.map((c) => job.panels.find((p) => p.id === c.panelId)),
+			...circuits.map((c) => runOf(job, c)),
+			...path,
+			...onWay,
+			...[box, ...onWay].flatMap((b) => (b && ofBox.get(b.id)) ?? [])
 		];
 		return known(box, rows, () => [
-			...box.devices.map((device) => assessDevice(edition, job, box, device)),
+			...box.devices.map((device) => assessDevice({ edition, job, readings }, box, device)),
 			inZone(edition, job, box)
 		]);
 	});
 	return {
-		findings: [...job.circuits.flatMap((c) => neutralFindings(edition, job, c)), ...results.flatMap((r) => r.findings)],
+		findings: [
+			...job.circuits.flatMap((c) => [...neutralFindings(edition, job, c), ...rewiredFindings(edition, job, c)]),
+			...results.flatMap((r) => r.findings)
+		],
 		decisions: results.flatMap((r) => r.decisions)
 	};
 }
 
-/** A breaker that watches its neutral on a neutral that is not its own: it trips at once, or does not watch. @source 210.4(B), 110.3(B) */
+const byReadings = new WeakMap<readonly Reading[], Map<string, Reading[]>>();
+/** What was read of grounds, by box. */
+function groundReadings(readings: readonly Reading[]): Map<string, Reading[]> {
+	const before = byReadings.get(readings);
+	if (before) return before;
+	const map = new Map<string, Reading[]>();
+	for (const r of readings)
+		if (r.kind === 'ohm-ground' || r.kind === 'bootleg') map.set(r.boxId, [...(map.get(r.boxId) ?? []), r]);
+	byReadings.set(readings, map);
+	return map;
+}
+
+/** A breaker that watches its circuit on a neutral that is not its own: it trips at once, or does not watch. @source 210.4(B), 110.3(B) */
 function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {
-	if (circuit.poles === 2 || (circuit.breaker !== 'gfci' && circuit.breaker !== 'dual')) return [];
+	if (circuit.poles === 2 || circuit.breaker === 'none') return [];
 	const why = sharesNeutral(job, circuit);
 	if (!why) return [];
 	const { multiwire } = circuit;
+	const kind = { gfci: 'GFCI', afci: 'AFCI', dual: 'dual-function' }[circuit.breaker];
 	return [
 		{
 			id: `neutral-watch:${circuit.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.panels.listed),
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `${why} Its single-pole ${circuit.breaker === 'gfci' ? 'GFCI' : 'dual-function'} breaker wants a neutral of its own landed on it. Ways out: a two-pole one for both, separate neutrals, or devices at the outlets.`,
+			message: `${why} Its single-pole ${kind} breaker wants a neutral of its own landed on it. Ways out: a two-pole one for both, separate neutrals, or devices at the outlets.`,
 			fix: multiwire
 				? {
 						kind: 'pair-circuits',
@@ -78,53 +107,61 @@ const inZone = (edition: Edition, job: Job, box: Box): StageResult => {
 /** A cord may come from the next room. */
 const nearOf = (job: Job, room: Room | undefined): readonly Room[] => (room ? nearRooms(job.rooms, room) : []);
 
-interface Case {
-	edition: Edition;
-	job: Job;
-	room: Room;
-	box: Box;
-	device: Device;
-	circuit: Circuit | undefined;
-	facts: OutletFacts;
-	answer: ProtectionAnswer;
-	subject: Subject;
-}
-
-function assessDevice(edition: Edition, job: Job, box: Box, device: Device): StageResult {
+type Of = Pick<ProtectionCase, 'edition' | 'job' | 'readings'>;
+function assessDevice(of: Of, box: Box, device: Device): StageResult {
+	const { edition, job, readings } = of;
 	const index = indexOf(job);
 	const room = box.roomId ? index.rooms.get(box.roomId) : undefined;
 	const subject: Subject = { kind: 'box', id: box.id };
-	if (!room) {
-		return {
-			decisions: [],
-			findings: [
-				{
-					id: `no-room:${device.id}`,
-					severity: 'advice',
-					rule: cite(edition, edition.gfci.receptacle.rule),
-					subject,
-					message: `${box.name}: which room it is in is not known, so what protection it needs cannot be told. Attach it to a room.`
-				}
-			]
-		};
-	}
 	const circuit = index.circuitsOfBox.get(box.id)?.[0];
-	const facts = outletFacts(edition, job, room, box, device, circuit);
+	const at = { box, device, circuit };
+	const standing = standingOf(edition, job, at, readings);
+	const facts = outletFacts(edition, job, { room: room ?? NOWHERE, ...at }, readings);
 	const answer = protectionNeed(edition, facts, job.permitDate, inForce(job), subject);
-	const c: Case = { edition, job, room, box, device, circuit, facts, answer, subject };
+	const c: ProtectionCase = { ...of, room: room ?? NOWHERE, ...at, facts, answer, standing, subject };
+	// What a face promises, and what new work must have, does not depend on the room.
+	if (!room) return { decisions: [], findings: [...ungroundedFindings(c), noRoom(c)] };
 	return {
 		decisions: [decisionOf(c)],
-		findings: [...answer.findings, ...missing(c, 'gfci'), ...missing(c, 'afci'), ...needless(c), ...marks(c)]
+		findings: [...answer.findings, ...missingFindings(c), ...ungroundedFindings(c), ...needless(c), ...marks(c)]
 	};
 }
+/** Stands for a room that is not known: no rule of places speaks of it. */
+const NOWHERE: Room = {
+	id: '',
+	name: '',
+	kind: 'attic',
+	storey: 0,
+	finished: false,
+	outline: null,
+	breaks: [],
+	counters: [],
+	fixtures: [],
+	foodPrep: false,
+	studs: [],
+	marks: []
+};
+const noRoom = ({ edition, box, device, subject }: ProtectionCase): Finding => ({
+	id: `no-room:${device.id}`,
+	severity: 'advice',
+	rule: cite(edition, edition.gfci.receptacle.rule),
+	subject,
+	message: `${box.name}: which room it is in is not known, so what protection it needs cannot be told. Attach it to a room.`
+});
 
-const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
 const saidNeed = ({ need }: ProtectionAnswer): string =>
 	[need.gfci.required && 'GFCI', need.afci.required && 'AFCI'].filter(Boolean).join(' + ') || 'No GFCI, no AFCI';
+/** Why, each reason beside what it is the reason of; what asks for neither says what was looked at. */
+const saidWhy = ({ gfci, afci, steps }: ProtectionAnswer): string =>
+	[gfci.required && `GFCI: ${gfci.reasons.join('; ')}`, afci.required && `AFCI: ${afci.reasons.join('; ')}`]
+		.filter(Boolean)
+		.join('. ') ||
+	(steps[0]?.formula ?? '');
 
-function decisionOf({ edition, job, room, box, device, circuit, answer, subject }: Case): Decision {
+function decisionOf(c: ProtectionCase): Decision {
+	const { edition, job, room, box, device, circuit, readings, answer, subject, standing } = c;
 	const sources = (['gfci', 'afci'] as const).flatMap((against) => {
-		const by = circuit && protectedBy(job, circuit, box, device, against);
+		const by = standing[against];
 		return by ? [{ label: `${WORDS[against]} given by`, formula: '', value: by.name, unit: '' }] : [];
 	});
 	return {
@@ -132,20 +169,32 @@ function decisionOf({ edition, job, room, box, device, circuit, answer, subject 
 		subject,
 		value: saidNeed(answer),
 		title: device.name || (device.kind === 'receptacle' ? 'receptacle' : device.kind),
-		steps: [...answer.steps, ...sources, ...switchedSteps(edition, device)],
+		steps: [...answer.steps, ...sources, groundStep(c), ...switchedSteps(edition, device)],
 		rules: [...answer.need.gfci.because, ...answer.need.afci.because],
 		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
 		get alternatives() {
 			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
 				const book = editionOf(job, key);
-				const theirs = outletFacts(book, job, room, box, device, circuit);
+				const theirs = outletFacts(book, job, { room, box, device, circuit }, readings);
 				const other = protectionNeed(book, theirs, job.permitDate);
-				const why = other.steps[0]?.formula ?? '';
-				return { value: `${key}: ${saidNeed(other)}`, why };
+				return { value: `${key}: ${saidNeed(other)}`, why: saidWhy(other) };
 			});
 		}
 	};
 }
+const GROUND_WORDS = {
+	proven: 'proven',
+	seen: 'there, not read yet',
+	said: 'not proven',
+	none: 'none',
+	unknown: 'not known'
+} as const;
+const groundStep = ({ standing: { ground } }: ProtectionCase): Step => ({
+	label: 'ground',
+	formula: ground.why,
+	value: GROUND_WORDS[ground.state],
+	unit: ''
+});
 
 /** How a half-switched or a controlled receptacle is made, and which half still counts along the wall. */
 function switchedSteps(edition: Edition, device: Device): Step[] {
@@ -169,62 +218,15 @@ function switchedSteps(edition: Edition, device: Device): Step[] {
 	return steps;
 }
 
-function missing(c: Case, against: 'gfci' | 'afci'): Finding[] {
-	const { job, box, device, circuit, answer, subject } = c;
-	const need = answer[against];
-	const rule = need.because[0];
-	if (!need.required || !rule) return [];
-	if (!circuit) {
-		return [
-			{
-				id: `${against}-unknown:${device.id}`,
-				severity: 'caution',
-				rule,
-				subject,
-				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so whether it has it cannot be told.`
-			}
-		];
-	}
-	if (protectedBy(job, circuit, box, device, against)) return [];
-	const existing = device.state === 'found';
-	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
-	if (existing && against === 'afci') return [];
-	return [
-		{
-			id: `${against}:${device.id}`,
-			severity: existing ? 'advice' : 'violation',
-			rule,
-			subject,
-			message: existing
-				? `${box.name} has no ${WORDS[against]}; it is existing work, and comes under the rule when it is replaced or extended (${need.reasons[0]}).`
-				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.`,
-			fix: fixFor(c, circuit, against)
-		}
-	];
-}
-
-/**
- * At the outlet where a receptacle can hold it and be reached; else at the breaker, of a kind that its panel lists and that its
- * neutral lets be. Arc-fault protection begins at the breaker.
- */
-function fixFor({ job, box, device, facts }: Case, circuit: Circuit, against: 'gfci' | 'afci'): Fix | undefined {
-	const here = against === 'gfci' && facts.what === 'receptacle' && device.volts === 120 && device.amps <= 20;
-	if (here && box.readilyAccessible && device.receptacles === 2) {
-		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection: 'gfci' };
-	}
-	const other = against === 'gfci' ? 'afci' : 'gfci';
-	const protection = circuit.breaker === other ? 'dual' : against;
-	const may = labelLists(job, circuit.panelId, protection) && (protection === 'afci' || !sharesNeutral(job, circuit));
-	if (!may) return undefined;
-	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
-}
-
+const DELICATE_WORDS: Partial<Record<Serves, string>> = { alarm: 'alarm' };
 /** What spoils or falls silent unseen hangs on the LOAD of a device elsewhere, and nothing asks for that. */
-function needless({ edition, job, box, device, circuit, answer, subject }: Case): Finding[] {
-	if (!circuit || answer.gfci.required || !isDelicate(device)) return [];
-	const source = protectedBy(job, circuit, box, device, 'gfci');
-	if (source?.kind !== 'device' || source.id === box.id) return [];
-	const name = device.name || (device.kind === 'alarm' ? 'alarm' : inWords(device.serves ?? 'outlet'));
+function needless({ edition, box, device, answer, subject, standing }: ProtectionCase): Finding[] {
+	const source = standing.gfci;
+	// Where it stands in for a ground it is asked for.
+	if (device.slots === 'grounding' && device.receptacles && !hasGround(standing.ground)) return [];
+	if (answer.gfci.required || !isDelicate(device) || source?.kind !== 'device' || source.id === box.id) return [];
+	const serves = device.serves ?? (device.kind === 'alarm' ? 'alarm' : null);
+	const name = device.name || (serves ? (DELICATE_WORDS[serves] ?? inWords(serves)) : 'outlet');
 	return [
 		{
 			id: `needless:${device.id}`,
@@ -236,7 +238,7 @@ function needless({ edition, job, box, device, circuit, answer, subject }: Case)
 	];
 }
 
-function marks({ edition, box, device, answer, subject }: Case): Finding[] {
+function marks({ edition, box, device, answer, subject }: ProtectionCase): Finding[] {
 	if (device.state === 'found') return [];
 	const found: Finding[] = [];
 	if (answer.need.tamperResistant && !device.tamperResistant) {
@@ -255,7 +257,7 @@ function marks({ edition, box, device, answer, subject }: Case): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, edition.weather.resistant),
 			subject,
-			message: `${box.name} is in a damp or wet place: it must be a weather-resistant receptacle under a ${answer.need.cover} cover.`,
+			message: `${box.name} is in a damp or wet place: it must be a weather-resistant receptacle under ${answer.need.cover === 'in-use' ? 'an in-use' : `a ${answer.need.cover}`} cover.`,
 			fix: {
 				kind: 'mark-device',
 				label: 'Make it weather-resistant',
@@ -266,64 +268,4 @@ function marks({ edition, box, device, answer, subject }: Case): Finding[] {
 		});
 	}
 	return found;
-}
-
-export interface ProtectionRow {
-	boxId: string;
-	boxName: string;
-	roomName: string;
-	deviceId: string;
-	what: string;
-	gfci: RowNeed;
-	afci: RowNeed;
-	tamperResistant: boolean;
-	weatherResistant: boolean;
-	cover: ProtectionAnswer['need']['cover'];
-	/** Something it needs is not there, in new work. */
-	open: boolean;
-}
-interface RowNeed {
-	required: boolean;
-	section: string;
-	/** What gives it; null: nothing. */
-	by: string | null;
-	existing: boolean;
-}
-
-/** Every outlet with a known room as a row of a table: need, what gives it, type and cover. */
-export function protectionRows(edition: Edition, job: Job): ProtectionRow[] {
-	const index = indexOf(job);
-	return job.boxes.flatMap((box) => {
-		const room = box.roomId ? index.rooms.get(box.roomId) : undefined;
-		if (!room) return [];
-		const circuit = index.circuitsOfBox.get(box.id)?.[0];
-		return box.devices.map((device): ProtectionRow => {
-			const need = needOf(edition, job, { room, box, device, circuit });
-			const existing = device.state === 'found';
-			const side = (against: 'gfci' | 'afci'): RowNeed => ({
-				required: need[against].required,
-				section: need[against].because[0]?.section ?? '',
-				by: (circuit && protectedBy(job, circuit, box, device, against)?.name) ?? null,
-				existing
-			});
-			const [gfci, afci] = [side('gfci'), side('afci')];
-			return {
-				boxId: box.id,
-				boxName: box.name,
-				roomName: room.name,
-				deviceId: device.id,
-				what:
-					device.name ||
-					[device.volts === 240 && '240 V', device.serves && inWords(device.serves), inWords(device.kind)]
-						.filter(Boolean)
-						.join(' '),
-				gfci,
-				afci,
-				tamperResistant: need.tamperResistant,
-				weatherResistant: need.weatherResistant,
-				cover: need.cover,
-				open: !existing && [gfci, afci].some((n) => n.required && !n.by)
-			};
-		});
-	});
 }

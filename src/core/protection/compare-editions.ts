@@ -1,5 +1,5 @@
 import { editionOf } from '../code/amended-edition';
-import type { Device, Job } from '../model/job';
+import type { Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { EditionKey } from '../model/kinds';
 import type { Rule } from '../model/result';
@@ -25,7 +25,12 @@ export interface EditionCompare {
 	price: { here: number | null; there: number | null };
 }
 
-export function compareEditions(job: Job, here: EditionKey, there: EditionKey): EditionCompare {
+export function compareEditions(
+	job: Job,
+	here: EditionKey,
+	there: EditionKey,
+	readings: readonly Reading[] = []
+): EditionCompare {
 	const { rooms, circuitsOfBox } = indexOf(job);
 	const changes = job.boxes.flatMap((box) => {
 		const room = box.roomId ? rooms.get(box.roomId) : undefined;
@@ -34,7 +39,7 @@ export function compareEditions(job: Job, here: EditionKey, there: EditionKey): 
 		return box.devices.flatMap((device): EditionChange[] => {
 			const [a, b] = [here, there].map((key) => {
 				const edition = editionOf(job, key);
-				return needOf(edition, job, { room, box, device, circuit });
+				return needOf(edition, job, { room, box, device, circuit }, { readings });
 			});
 			if (!a || !b) return [];
 			const yes = (asked: boolean) => (asked ? 'asked' : 'not asked');

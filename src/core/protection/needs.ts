@@ -1,5 +1,6 @@
 import { afciNeed } from '../code/afci';
-import { coversSection } from '../code/amendments';
+import { editionOf } from '../code/amended-edition';
+import { coversSection, inForce } from '../code/amendments';
 import { cite, type Edition } from '../code/edition';
 import { gfciNeed } from '../code/gfci';
 import type { Need, OutletFacts } from '../code/outlet';
@@ -9,7 +10,6 @@ import { weatherNeed, type Cover } from '../code/weather';
 import type { Amendment } from '../model/job';
 import type { Finding, Rule, Step, Subject } from '../model/result';
 import { inWords, roomWords, type EditionKey } from '../model/kinds';
-import { editions } from '../code/editions';
 
 export interface ProtectionNeed {
 	id: string;
@@ -82,7 +82,7 @@ export function protectionNeed(
 		gfci,
 		afci,
 		steps,
-		findings: [...amendedFindings(edition, outlet, subject, [gfci, afci]), ...accessFindings(edition, outlet, subject, gfci)]
+		findings: amendedFindings(edition, outlet, subject, [gfci, afci])
 	};
 }
 
@@ -115,15 +115,16 @@ function amendedFindings(edition: Edition, outlet: OutletFacts, subject: Subject
 	);
 }
 
-function accessFindings(edition: Edition, outlet: OutletFacts, subject: Subject, gfci: Need): Finding[] {
-	if (!gfci.required || outlet.readilyAccessible !== false) return [];
+/** Of an outlet by itself, of which it is not known what stands upstream. @source 210.8, 210.12 */
+function accessFindings(edition: Edition, outlet: OutletFacts, { gfci, afci }: ProtectionAnswer): Finding[] {
+	if (!(gfci.required || afci.required) || outlet.readilyAccessible !== false) return [];
 	return [
 		{
 			id: `access:${outlet.id}`,
 			severity: 'caution',
 			rule: cite(edition, edition.gfci.access),
-			subject,
-			message: 'This place is not readily accessible: put the GFCI upstream or at the breaker.'
+			subject: { kind: 'input', id: outlet.id },
+			message: `This place is not readily accessible: put the ${gfci.required ? 'GFCI' : 'AFCI'} upstream or at the breaker.`
 		}
 	];
 }
@@ -136,7 +137,12 @@ export function protectAll(c: {
 	amendments?: readonly Omit<Amendment, 'id'>[];
 }): { outlets: ProtectionNeed[]; steps: Step[]; findings: Finding[] } {
 	const amendments = (c.amendments ?? []).map((a, i) => ({ ...a, id: `a${i + 1}` }));
-	const answers = c.outlets.map((outlet) => protectionNeed(editions[c.edition], outlet, c.permitDate, amendments));
+	const held = inForce({ amendments, permitDate: c.permitDate });
+	const edition = editionOf({ edition: c.edition, amendments: [...held] });
+	const answers = c.outlets.map((outlet) => {
+		const answer = protectionNeed(edition, outlet, c.permitDate, held);
+		return { ...answer, findings: [...answer.findings, ...accessFindings(edition, outlet, answer)] };
+	});
 	return {
 		outlets: answers.map((a) => a.need),
 		steps: answers.flatMap((a) => a.steps.map((s) => ({ ...s, label: `${a.need.id}: ${s.label}` }))),

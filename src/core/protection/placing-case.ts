@@ -1,13 +1,25 @@
 import type { Edition } from '../code/edition';
-import { DEFAULT_PRICES, type Box, type Circuit, type Device, type Job, type Practice, type PriceList } from '../model/job';
+import {
+	DEFAULT_PRICES,
+	type Box,
+	type Circuit,
+	type Device,
+	type Job,
+	type Practice,
+	type PriceList,
+	type Reading
+} from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { BothBy, BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../circuits/runs';
+import { groundOf, hasGround } from '../circuits/ground-at';
 import { labelLists } from '../circuits/slots';
 import { needOf } from './need-of';
 import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
-import { goesDead } from './reach';
+import { isFirstReceptacle, lawfulHomeRun } from './afci-outlet';
+import { goesDead, protectedBy, type Protected } from './reach';
+import { sharesNeutral } from './shared-neutral';
 
 /** A run of the job as a case for placing protection, and what each way means for the house. */
 export interface PlacedWay extends Placement {
@@ -28,13 +40,24 @@ export const pricesOf = (job: Job): PriceList => ({ ...DEFAULT_PRICES, ...job.pr
 /** What the shop would rather have, of what is lawful. */
 export type Preference = Pick<Practice, 'protectAt' | 'bothBy'>;
 
-export function placingWays(edition: Edition, job: Job, circuit: Circuit, as: Preference = job.practice): Ways {
+export interface PlacingAs {
+	/** Left out: the job's own practice. */
+	as?: Preference | undefined;
+	/** What was read of grounds. */
+	readings?: readonly Reading[] | undefined;
+}
+export function placingWays(
+	edition: Edition,
+	job: Job,
+	circuit: Circuit,
+	{ as = job.practice, readings = [] }: PlacingAs = {}
+): Ways {
 	const run = runOf(job, circuit);
-	const { placing, notes } = placingCase(edition, job, run);
+	const { placing, notes } = placingCase(edition, job, run, readings);
 	const both = placing.boxes.some((b) => b.needs.gfci) && placing.boxes.some((b) => b.needs.afci);
 	const off = (p: Placement) => against(as.protectAt, p) + (both ? againstBoth(as.bothBy, p) : 0);
 	const plain = placeDevices(placing).map((w) => ({ ...w, branchFeeder: circuit.homeRun === 'branch-feeder-breaker' }));
-	const found = [...plain, ...byBranchFeeder(edition, job, circuit)];
+	const found = [...plain, ...byBranchFeeder(edition, job, circuit, readings)];
 	const ways = found.sort((a, b) => off(a) - off(b) || a.cost - b.cost || a.devices.length - b.devices.length).slice(0, 3);
 	return {
 		ways: ways.map((w) => ({ ...w, trips: tripsOf(job, run, w) })),
@@ -54,18 +77,28 @@ function againstBoth(by: BothBy | undefined, { breaker, devices }: Placement): n
 	return by && dual !== (by === 'dual') ? 1 : 0;
 }
 /** Ways with a branch/feeder AFCI breaker before arc-fault protection at the first outlet. @source 210.12, second of its means */
-function byBranchFeeder(edition: Edition, job: Job, circuit: Circuit): (Placement & { branchFeeder: boolean })[] {
+function byBranchFeeder(
+	edition: Edition,
+	job: Job,
+	circuit: Circuit,
+	readings: readonly Reading[]
+): (Placement & { branchFeeder: boolean })[] {
 	const single = circuit.poles === 1 && (circuit.opener ?? 'breaker') === 'breaker';
-	if (circuit.homeRun || !single || !labelLists(job, circuit.panelId, 'afci')) return [];
+	if (circuit.homeRun || !single || !labelLists(job, circuit.panelId, 'afci') || sharesNeutral(job, circuit)) return [];
 	const as: Circuit = { ...circuit, homeRun: 'branch-feeder-breaker' };
-	const { placing } = placingCase(edition, job, { ...runOf(job, circuit), circuit: as });
+	const { placing } = placingCase(edition, job, { ...runOf(job, circuit), circuit: as }, readings);
 	const begins = (p: Placement) => p.devices.some((d) => d.protection === 'afci' || d.protection === 'dual');
 	return placeDevices({ ...placing, breakers: placing.breakers.filter((b) => b.protection === 'none') })
 		.filter(begins)
 		.map((p) => ({ ...p, branchFeeder: true }));
 }
 
-export function placingCase(edition: Edition, job: Job, run: Run): { placing: PlacingCase; notes: string[] } {
+export function placingCase(
+	edition: Edition,
+	job: Job,
+	run: Run,
+	readings: readonly Reading[] = []
+): { placing: PlacingCase; notes: string[] } {
 	const { boxes } = indexOf(job);
 	const { circuit } = run;
 	const prices = pricesOf(job);
@@ -76,7 +109,7 @@ export function placingCase(edition: Edition, job: Job, run: Run): { placing: Pl
 		return {
 			id: node.boxId,
 			parent: at.get(node.fromId) ?? -1,
-			needs: box ? needsOf(edition, job, circuit, box) : { gfci: false, afci: false },
+			needs: box ? needsOf(edition, job, run, box, readings) : { gfci: false, afci: false },
 			may: box ? mayHold(edition, job, run, box, prices) : [],
 			togetherCost: together(prices, roomsBelow.get(node.boxId))
 		};
@@ -86,17 +119,30 @@ export function placingCase(edition: Edition, job: Job, run: Run): { placing: Pl
 }
 
 /** What must be protected there: new and replaced devices; what is only found comes under the rules when it is touched. */
-function needsOf(edition: Edition, job: Job, circuit: Circuit, box: Box): PlacingBox['needs'] {
+function needsOf(edition: Edition, job: Job, run: Run, box: Box, readings: readonly Reading[]): PlacingBox['needs'] {
+	const { circuit } = run;
 	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 	const needs = { gfci: false, afci: false };
-	if (!room) return needs;
+	if (!room) {
+		for (const device of box.devices) needs.gfci ||= standsInForGround(edition, job, { box, device, circuit }, readings);
+		return needs;
+	}
 	for (const device of box.devices) {
+		needs.gfci ||= standsInForGround(edition, job, { box, device, circuit }, readings);
 		if (device.state === 'found') continue;
-		const need = needOf(edition, job, { room, box, device, circuit });
+		const need = needOf(edition, job, { room, box, device, circuit }, { readings });
 		needs.gfci ||= need.gfci.required;
 		needs.afci ||= need.afci.required;
 	}
 	return needs;
+}
+
+/** Three slots without a ground: what protects them may not be taken away, nor left out where they are put in. @source 406.4(D)(2) */
+function standsInForGround(edition: Edition, job: Job, at: Protected, readings: readonly Reading[]): boolean {
+	const { box, device } = at;
+	if (!device.receptacles || device.slots !== 'grounding' || device.volts !== 120 || box.state !== 'found') return false;
+	if (hasGround(groundOf(job, box, readings))) return false;
+	return device.state !== 'found' || protectedBy(edition, job, at, 'gfci') !== null;
 }
 
 const holder = (box: Box): Device | undefined => box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
@@ -104,7 +150,7 @@ const holder = (box: Box): Device | undefined => box.devices.find((d) => d.recep
 function mayHold(edition: Edition, job: Job, run: Run, box: Box, prices: PriceList): PlacingBox['may'] {
 	const device = holder(box);
 	if (!device || !box.readilyAccessible || !takesProtecting(edition, job, box).fits) return [];
-	const kinds: Exclude<Protection, 'none'>[] = afciAtOutlet(edition, run, box, device) ? ['gfci', 'afci', 'dual'] : ['gfci'];
+	const kinds: Exclude<Protection, 'none'>[] = afciAtOutlet(edition, job, run, box, device) ? ['gfci', 'afci', 'dual'] : ['gfci'];
 	// What is in the wall already costs nothing more.
 	return kinds.map((protection) => ({
 		protection,
@@ -112,14 +158,9 @@ function mayHold(edition: Edition, job: Job, run: Run, box: Box, prices: PriceLi
 	}));
 }
 /** By a listed combination or metal raceway to the first outlet, or at a receptacle that is replaced. @source 210.12, 406.4(D)(4) */
-function afciAtOutlet(edition: Edition, run: Run, box: Box, device: Device): boolean {
+function afciAtOutlet(edition: Edition, job: Job, run: Run, box: Box, device: Device): boolean {
 	if (box.state === 'found' && device.state !== 'found') return true;
-	const node = run.byBox.get(box.id);
-	if (!node || node.fromId !== run.circuit.panelId) return false;
-	const { homeRun } = run.circuit;
-	if (homeRun === 'metal-raceway' || homeRun === 'branch-feeder-breaker') return true;
-	const most = edition.afci.homeRunFt[node.leg.awg];
-	return homeRun === 'listed-combination' && most !== undefined && node.leg.lengthFt !== null && node.leg.lengthFt <= most;
+	return lawfulHomeRun(edition, job, run, box) || (run.circuit.state === 'found' && isFirstReceptacle(job, run, box));
 }
 
 /** Rooms and delicate things that hang on each box and what it feeds, and on the whole run. */
@@ -146,7 +187,7 @@ function belowOf(job: Job, run: Run): Map<string, Below> {
 }
 /** What spoils, floods or falls silent unseen when it goes dead. */
 export const isDelicate = (d: Device): boolean =>
-	d.kind === 'alarm' || d.serves === 'refrigerator' || d.serves === 'alarm' || d.serves === 'sump-pump';
+	d.kind === 'alarm' || d.serves === 'refrigerator' || d.serves === 'freezer' || d.serves === 'alarm' || d.serves === 'sump-pump';
 const together = (prices: PriceList, below: Below | undefined): number =>
 	below ? Math.max(0, below.rooms.size - 1) * prices.perRoom + below.delicate * prices.perDelicate : 0;
 
@@ -158,10 +199,11 @@ function breakersFor(job: Job, circuit: Circuit, prices: PriceList, togetherCost
 	const may = (protection: Protection): boolean => {
 		if (protection === 'none') return true;
 		if (fuse) return false;
-		return listed(protection) && (protection === 'afci' || !shared);
+		return listed(protection) && !shared;
 	};
 	if (fuse) notes.push('Fuses: protection stands at the outlets.');
-	if (shared && circuit.poles === 1) notes.push(`${shared} A single-pole GFCI or dual-function breaker trips at once on it.`);
+	if (shared && circuit.poles === 1)
+		notes.push(`${shared} A single-pole breaker that watches its circuit cannot serve it: two-pole, or devices at the outlets.`);
 	const left = (['gfci', 'afci', 'dual'] as const).filter((p) => !listed(p));
 	if (left.length) notes.push(`The panel's label does not list ${left.join(', ')} breakers.`);
 	const kinds: readonly Protection[] = circuit.poles === 2 ? ['none', 'gfci'] : ['none', 'afci', 'gfci', 'dual'];
@@ -178,15 +220,6 @@ function priceOfBreaker(circuit: Circuit, protection: Protection, prices: PriceL
 	const begun = circuit.homeRun === 'branch-feeder-breaker' && protection === 'none';
 	const one = begun ? (prices.branchFeeder ?? prices.breaker.afci) : prices.breaker[protection];
 	return one * (circuit.poles === 2 ? prices.twoPole : 1);
-}
-
-/** Why a single-pole breaker that watches the neutral cannot serve this circuit; null: its neutral is its own. */
-export function sharesNeutral(job: Job, circuit: Circuit): string | null {
-	const other = circuit.multiwire && indexOf(job).circuits.get(circuit.multiwire.withId);
-	if (circuit.borrowedNeutral) return `Circuit ${circuit.number} borrows a neutral.`;
-	return circuit.multiwire && circuit.multiwire.opens !== 'two-pole'
-		? `Circuit ${circuit.number} shares its neutral with circuit ${other?.number ?? '?'}.`
-		: null;
 }
 
 /** What goes dead when each source of a placement trips. */

@@ -1,26 +1,58 @@
+import type { Edition } from '../code/edition';
 import type { Box, Circuit, Device, Job } from '../model/job';
 import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { downstream, runOf, type Run } from '../circuits/runs';
+import { afciBeginsAt } from './afci-outlet';
 
 /** Where a protection comes from: the breaker, a device upstream, or the device itself. */
 export interface Source {
 	kind: 'breaker' | 'device';
 	/** Circuit or box that holds it. */
 	id: string;
+	/** Of a device: which one in its box. */
+	deviceId?: string | undefined;
 	name: string;
 }
-type Against = 'gfci' | 'afci';
+export type Against = 'gfci' | 'afci';
 export const gives = (protection: Protection, against: Against): boolean => protection === against || protection === 'dual';
 
-/** What protects a device against ground faults or arcs; null for nothing. The first found from the device back to the panel. */
-export function protectedBy(job: Job, circuit: Circuit, box: Box, device: Device, against: Against): Source | null {
-	if (gives(device.protection, against)) return { kind: 'device', id: box.id, name: box.name };
+/** An outlet whose circuit may not be known. */
+export interface Protected {
+	box: Box;
+	device: Device;
+	circuit: Circuit | undefined;
+}
+
+/**
+ * What protects a device against ground faults or arcs; null for nothing. Its own first: that needs no circuit to be known; then
+ * one in its box on whose LOAD it hangs, then upstream, then the breaker. A device against arcs counts where it stands lawfully.
+ */
+export function protectedBy(edition: Edition, job: Job, at: Protected, against: Against): Source | null {
+	const { circuit, box, device } = at;
+	// Fed by two circuits it is protected where both are.
+	if (device.yoke === 'split' && !gives(device.protection, against)) {
+		const all = indexOf(job).circuitsOfBox.get(box.id) ?? [];
+		const sources = all.map((c) => onCircuit(edition, job, { ...at, circuit: c }, against));
+		return sources.every((s) => s !== null) ? (sources[0] ?? null) : null;
+	}
+	return onCircuit(edition, job, { box, device, circuit }, against);
+}
+function onCircuit(edition: Edition, job: Job, at: Protected, against: Against): Source | null {
+	const { circuit, box, device } = at;
+	const counts = (holder: Box, d: Device) =>
+		gives(d.protection, against) && (against === 'gfci' || afciBeginsAt(edition, job, at, holder));
+	const of = (holder: Box, d: Device): Source => ({ kind: 'device', id: holder.id, deviceId: d.id, name: holder.name });
+	if (counts(box, device)) return of(box, device);
+	// What shares its box hangs on LOAD with what follows.
+	const mate = box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
+	if (mate) return of(box, mate);
+	if (!circuit) return null;
 	const { boxes } = indexOf(job);
 	const upstream = [...(runOf(job, circuit).byBox.get(box.id)?.path ?? [])].reverse().map((leg) => boxes.get(leg.fromId));
-	for (const at of upstream) {
-		// A device protects what hangs on its LOAD; its own box-mates hang on LINE unless fed on.
-		if (at?.devices.some((d) => d.feedsLoad && gives(d.protection, against))) return { kind: 'device', id: at.id, name: at.name };
+	for (const holder of upstream) {
+		const d = holder?.devices.find((x) => x.feedsLoad && counts(holder, x));
+		if (holder && d) return of(holder, d);
 	}
 	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}` } : null;
 }
@@ -49,7 +81,7 @@ export function bandsOf(job: Job, run: Run): Band[] {
 		const device = box?.devices.find((d) => d.protection !== 'none');
 		if (!box || !device || device.protection === 'none') continue;
 		bands.push({
-			source: { kind: 'device', id: box.id, name: box.name },
+			source: { kind: 'device', id: box.id, deviceId: device.id, name: box.name },
 			against: WORDS[device.protection],
 			boxIds: device.feedsLoad ? downstream(run, box.id) : [box.id]
 		});

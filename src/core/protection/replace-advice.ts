@@ -6,10 +6,13 @@ import type { Fix, Rule } from '../model/result';
 import { downstream, runOf } from '../circuits/runs';
 import { labelLists } from '../circuits/slots';
 import { takesProtecting } from '../rough/boxes-fit';
+import { groundOf, hasGround, type Ground } from '../circuits/ground-at';
 import { needOf } from './need-of';
 import type { ProtectionNeed } from './needs';
-import { pricesOf, sharesNeutral } from './placing-case';
+import { pricesOf } from './placing-case';
 import { gives } from './reach';
+import { sharesNeutral } from './shared-neutral';
+import { standingOf, type Standing } from './standing';
 
 /**
  * What may lawfully stand in an existing box when its receptacle is replaced, in the order in which it is to be thought of:
@@ -22,7 +25,7 @@ export interface ReplaceChoice {
 	title: string;
 	rule: Rule;
 	does: string;
-	/** By the shop's list; null: it depends on the way of a wire. */
+	/** What it adds, by the shop's list; null: it depends on the way of a wire. */
 	price: number | null;
 	needs: string[];
 	/** What a plug-in tester with three lamps will show of it, and why that is expected. */
@@ -34,48 +37,16 @@ export interface ReplaceChoice {
 	wholeRun?: Fix | undefined;
 }
 export interface ReplaceAdvice {
-	ground: { state: 'proven' | 'said' | 'none' | 'unknown'; why: string; ask: string | null };
+	ground: Ground;
+	/** The least that it adds in cost first, given what stands there or is planned already. */
 	choices: ReplaceChoice[];
 	/** What a replacement brings with it at this place. */
 	duties: { text: string; rule: Rule }[];
 }
 
-const OPEN_GROUND =
+/** What a plug-in tester shows of an outlet without a ground, and why that is expected. */
+export const OPEN_GROUND =
 	'It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. The device\'s own button proves it.';
-/** Most of a ground path that a reading calls one, ohm. */
-const PATH_OHMS = 1;
-
-/** How it is known that the box has a ground. A plug-in tester's lamps, and volts to the box, do not tell. @source 406.4(D)(1), 250.118 */
-export function groundOf(job: Job, box: Box, readings: readonly Reading[]): ReplaceAdvice['ground'] {
-	const legs = job.legs.filter((l) => l.toId === box.id);
-	if (legs.some((l) => l.cable === 'old-AC'))
-		return { state: 'none', why: 'Old armored cable without a bonding strip is no ground.', ask: null };
-	if (box.ground === 'none')
-		return { state: 'none', why: 'No ground wire is in the box, and the box itself is not grounded.', ask: null };
-	if (box.ground === 'unknown')
-		return {
-			state: 'unknown',
-			why: 'Whether it has a ground is not known.',
-			ask: 'Open it, dead: see the wiring method, and read the ground path under load.'
-		};
-	const path = readings.some(
-		(r) => r.boxId === box.id && r.kind === 'ohm-ground' && !r.struck && (r.value ?? Infinity) <= PATH_OHMS
-	);
-	const method = box.groundProof === 'wiring-method';
-	if (box.groundProof === 'path-reading' || (method && (path || box.material === 'plastic')))
-		return { state: 'proven', why: method ? 'By its wiring method.' : 'By a reading of the ground path under load.', ask: null };
-	return {
-		state: 'said',
-		why:
-			box.groundProof === 'tester-lamps'
-				? 'Two lamps of a tester say so: a jumper to neutral shows the same.'
-				: 'It is said to have one; that is not proof.',
-		ask:
-			box.material === 'metal'
-				? 'A metal box: its wiring method, and a reading of the ground path under load.'
-				: 'Its wiring method, or a reading of the ground path under load.'
-	};
-}
 
 export function replaceAdvice(
 	edition: Edition,
@@ -88,17 +59,18 @@ export function replaceAdvice(
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	if (!room || !device.receptacles || device.volts !== 120) return null;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
-	const ground = groundOf(job, box, readings);
-	const need = (method: Method) =>
-		needOf(edition, job, { room, box, device, circuit }, { groundInBox: ground.state === 'proven', method });
+	const at = { room, box, device, circuit };
+	const standing = standingOf(edition, job, at, readings);
+	const { ground } = standing;
+	const need = (method: Method) => needOf(edition, job, at, { replacedAs: { groundInBox: hasGround(ground), method }, readings });
 	const duties = dutiesOf(edition, need('gfci-here'));
-	const c: Case = { edition, job, box, device, circuit, need };
-	const choices =
-		ground.state === 'proven'
-			? [grounding(c)]
-			: [gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)].filter(
-					(x): x is ReplaceChoice => x !== null
-				);
+	const c: Case = { edition, job, box, device, circuit, need, standing };
+	const ways = hasGround(ground)
+		? [grounding(c), ...(lacksGfci(c) ? [upstream(c, readings), atBreaker(c)] : [])]
+		: [gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)];
+	const choices = ways
+		.filter((x): x is ReplaceChoice => x !== null)
+		.sort((x, y) => (x.price ?? Infinity) - (y.price ?? Infinity));
 	return { ground, choices, duties };
 }
 
@@ -110,8 +82,20 @@ interface Case {
 	device: Device;
 	circuit: Circuit | undefined;
 	need: (method: Method) => ProtectionNeed;
+	/** What stands there now. */
+	standing: Standing;
 }
-function dutiesOf(edition: Edition, need: ProtectionNeed): ReplaceAdvice['duties'] {
+const grounded = (c: Case): boolean => hasGround(c.standing.ground);
+/** GFCI is asked for at this place, and nothing gives it yet. */
+const lacksGfci = (c: Case): boolean => c.need('gfci-here').gfci.required && !c.standing.gfci;
+/** A new receptacle of this kind, where it is not there or planned already. */
+const deviceAdds = (c: Case, device: Device, protection: Device['protection']): number => {
+	const there =
+		protection === 'none' ? device.state !== 'found' : device.protection === protection || device.protection === 'dual';
+	return there ? 0 : prices(c).device[protection];
+};
+/** What a replacement brings with it. */
+export function dutiesOf(edition: Edition, need: ProtectionNeed): ReplaceAdvice['duties'] {
 	const { replacing } = edition;
 	return [
 		...(need.gfci.required
@@ -149,38 +133,43 @@ function put(c: Case, slots: Device['slots'], protection: Device['protection'], 
 		}
 	};
 }
-/** GFCI alone, or with AFCI where the place asks for that and no breaker gives it. */
-const ownProtection = (c: Case): 'gfci' | 'dual' =>
-	c.need('gfci-here').afci.required && c.circuit?.breaker !== 'afci' && c.circuit?.breaker !== 'dual' ? 'dual' : 'gfci';
+/** GFCI alone, or with AFCI where the place asks for that and nothing that reaches it gives it. */
+function ownProtection(c: Case): 'gfci' | 'dual' {
+	const { afci } = c.standing;
+	const elsewhere = afci && afci.deviceId !== c.device.id;
+	return c.need('gfci-here').afci.required && !elsewhere ? 'dual' : 'gfci';
+}
 /** Things that want a real ground. @source 250.114 */
 function warnsOf(c: Case): string[] {
-	const serves = c.device.serves;
-	const wants =
-		serves === 'refrigerator' ||
-		serves === 'dishwasher' ||
-		serves === 'sump-pump' ||
-		serves === 'microwave' ||
-		c.need('gfci-here').gfci.because.some((r) => /laundry/i.test(r.title));
+	const { serves, rooms } = c.edition.replacing.wantsGround;
+	const room = c.box.roomId ? indexOf(c.job).rooms.get(c.box.roomId) : undefined;
+	const wants = c.device.serves ? serves.includes(c.device.serves) : !!room && rooms.includes(room.kind);
 	return wants ? ['What is plugged in here wants a real ground (250.114): run one.'] : [];
 }
+const GROUNDED = 'It shows "correct", which a jumper would too: the ground-path reading is the proof.';
 const base = (c: Case) => ({ rule: cite(c.edition, c.edition.replacing.rule), warns: warnsOf(c) });
 const prices = (c: Case) => pricesOf(c.job);
 
 function grounding(c: Case): ReplaceChoice {
 	const need = c.need('gfci-upstream');
-	const protection = need.gfci.required ? ownProtection(c) : 'none';
+	const protection = lacksGfci(c) ? ownProtection(c) : need.afci.required && !c.standing.afci ? 'afci' : 'none';
+	const WITH = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' GFCI + AFCI' } as const;
+	const reach = protection === 'none' || c.box.readilyAccessible;
 	return {
 		...base(c),
 		id: 'grounding',
-		title: protection === 'none' ? 'Grounding type, on the ground that is there' : 'Grounding GFCI, on the ground that is there',
+		title: `Grounding${WITH[protection] || ' type'}, on the ground that is there`,
 		rule: cite(c.edition, c.edition.replacing.grounded),
-		does: 'Three slots, its ground connected.',
-		price: prices(c).device[protection],
-		needs: ['Connect it to the ground; bond a metal box'],
+		does:
+			c.standing.gfci && need.gfci.required
+				? `Three slots, its ground connected; ${c.standing.gfci.name} protects it.`
+				: 'Three slots, its ground connected.',
+		price: deviceAdds(c, c.device, protection),
+		needs: ['Connect it to the ground; bond a metal box', ...(c.standing.ground.ask ? [c.standing.ground.ask] : [])],
 		tester: 'It shows "correct", which a jumper would too: the ground-path reading is the proof.',
 		labels: [],
-		warns: [],
-		fix: put(c, 'grounding', protection, protection !== 'none', 'Put it so')
+		warns: reach ? [] : ['This place is not readily accessible: the protection goes upstream or to the breaker.'],
+		fix: reach ? put(c, 'grounding', protection, protection !== 'none', 'Put it so') : null
 	};
 }
 function gfciHere(c: Case): ReplaceChoice | null {
@@ -193,7 +182,7 @@ function gfciHere(c: Case): ReplaceChoice | null {
 		id: 'gfci-here',
 		title: protection === 'dual' ? 'A GFCI + AFCI receptacle here' : 'A GFCI receptacle here',
 		does: 'Protects people at this outlet, and what hangs on its LOAD. It gives no ground.',
-		price: prices(c).device[protection],
+		price: deviceAdds(c, c.device, protection),
 		needs: ['No ground carried on from it'],
 		warns: [
 			...warnsOf(c),
@@ -214,19 +203,26 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some((d) => d.receptacles === 2 && d.volts === 120));
 	const head = heads[0];
 	const holder = head?.devices.find((d) => d.receptacles === 2 && d.volts === 120);
-	const there = holder && gives(holder.protection, 'gfci');
 	if (c.circuit && (!head || !holder)) return null;
+	const headAdds = !holder
+		? prices(c).device[ownProtection(c)]
+		: gives(holder.protection, 'gfci')
+			? 0
+			: prices(c).device[ownProtection(c)];
 	const find = 'The feed order must be known: in Trace it is found by opening one box and seeing what goes dead.';
 	return {
 		...base(c),
 		id: 'gfci-upstream',
 		title: head ? `Three slots here, behind a GFCI at ${head.name}` : 'Three slots here, behind a GFCI at the head of the run',
 		does: 'One device at the head of the run protects every outlet that follows.',
-		price: prices(c).device.none + (there ? 0 : prices(c).device[ownProtection(c)]),
-		needs: c.circuit ? ['This outlet on its LOAD', 'No ground wire between the protected receptacles'] : [find],
-		tester: OPEN_GROUND,
-		labels: [through, noGround],
-		wholeRun: head && holder ? wholeRunOf(c, head, holder, readings) : undefined,
+		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
+		price: deviceAdds(c, c.device, 'none') + headAdds,
+		needs: c.circuit
+			? ['This outlet on its LOAD', ...(grounded(c) ? [] : ['No ground wire between the protected receptacles'])]
+			: [find],
+		tester: grounded(c) ? GROUNDED : OPEN_GROUND,
+		labels: grounded(c) ? [] : [through, noGround],
+		wholeRun: head && holder && !grounded(c) ? wholeRunOf(c, head, holder, readings) : undefined,
 		fix:
 			head && holder
 				? {
@@ -250,10 +246,15 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 	const after = downstream(runOf(job, circuit), head.id).flatMap((id) => boxes.get(id) ?? []);
 	const fixes = after.flatMap((box) => {
 		const device = box.devices.find((d) => d.receptacles > 0 && d.volts === 120 && d.state === 'found');
-		if (!device || box.id === head.id || box.state !== 'found' || groundOf(job, box, readings).state === 'proven') return [];
+		if (!device || box.id === head.id || box.state !== 'found' || hasGround(groundOf(job, box, readings))) return [];
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 		if (!room) return [];
-		const need = needOf(edition, job, { room, box, device, circuit }, { groundInBox: false, method: 'gfci-upstream' });
+		const need = needOf(
+			edition,
+			job,
+			{ room, box, device, circuit },
+			{ replacedAs: { groundInBox: false, method: 'gfci-upstream' }, readings }
+		);
 		const change = {
 			state: 'planned' as const,
 			slots: 'grounding' as const,
@@ -273,7 +274,8 @@ function headFix(c: Case, head: Box, holder: Device): Fix {
 	const room = head.roomId ? indexOf(c.job).rooms.get(head.roomId) : undefined;
 	if (gives(holder.protection, 'gfci') || !room) return { ...to, change: { feedsLoad: true } };
 	const at = { room, box: head, device: holder, circuit: c.circuit };
-	const need = needOf(c.edition, c.job, at, { groundInBox: head.ground === 'present', method: 'gfci-here' });
+	const groundInBox = hasGround(groundOf(c.job, head, []));
+	const need = needOf(c.edition, c.job, at, { replacedAs: { groundInBox, method: 'gfci-here' } });
 	return {
 		...to,
 		change: {
@@ -292,7 +294,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	const { through, noGround } = c.edition.replacing;
 	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker' || sharesNeutral(c.job, circuit)) return null;
 	const there = gives(circuit.breaker, 'gfci');
-	const wanted = c.need('gfci-here').afci.required || circuit.breaker === 'afci' ? 'dual' : 'gfci';
+	const wanted = ownProtection(c) === 'dual' || circuit.breaker === 'afci' ? 'dual' : 'gfci';
 	const protection = there && circuit.breaker !== 'none' ? circuit.breaker : wanted;
 	if (!there && !labelLists(c.job, circuit.panelId, wanted)) return null;
 	return {
@@ -300,10 +302,11 @@ function atBreaker(c: Case): ReplaceChoice | null {
 		id: 'gfci-breaker',
 		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
 		does: 'The whole circuit is protected, its cable too.',
-		price: prices(c).device.none + (there ? 0 : prices(c).breaker[protection]),
+		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
+		price: deviceAdds(c, c.device, 'none') + (there ? 0 : prices(c).breaker[protection]),
 		needs: ["The circuit's own neutral, landed on the breaker", 'A breaker that the panel lists'],
-		tester: OPEN_GROUND,
-		labels: [through, noGround],
+		tester: grounded(c) ? GROUNDED : OPEN_GROUND,
+		labels: grounded(c) ? [] : [through, noGround],
 		fix: {
 			kind: 'several',
 			label: `Breaker ${circuit.number}, three slots here`,
@@ -312,14 +315,17 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	};
 }
 function twoSlot(c: Case): ReplaceChoice | null {
-	// Where ground-fault protection is asked for now, a bare two-slot face is no answer.
-	if (c.need('two-slot').gfci.required) return null;
+	// Where ground-fault protection is asked for now, a bare two-slot face is no answer; behind a GFCI that stands it is one.
+	const behindGfci = c.standing.gfci && c.standing.gfci.deviceId !== c.device.id ? c.standing.gfci : null;
+	if (c.need('two-slot').gfci.required && !behindGfci) return null;
 	return {
 		...base(c),
 		id: 'two-slot',
 		title: 'Two slots again',
-		does: 'A non-grounding face, which promises no ground.',
-		price: prices(c).device.none,
+		does: behindGfci
+			? `A non-grounding face, which promises no ground; ${behindGfci.name} protects it.`
+			: 'A non-grounding face, which promises no ground.',
+		price: deviceAdds(c, c.device, 'none'),
 		needs: c.need('two-slot').afci.required ? ['AFCI protection still comes with the replacement'] : [],
 		tester: 'A three-prong tester does not go in. An adapter solves nothing.',
 		labels: [],

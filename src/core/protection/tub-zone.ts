@@ -1,6 +1,6 @@
 import { cite, type Edition } from '../code/edition';
 import { boxPoint, distanceToFixture } from '../model/geometry';
-import type { Box, Fixture, Job, Room } from '../model/job';
+import type { Box, Device, Fixture, Job, Point, Room } from '../model/job';
 import type { Finding } from '../model/result';
 import { atMost, show } from '../units/quantity';
 
@@ -14,14 +14,15 @@ const RIM_IN: Partial<Record<Fixture['kind'], number>> = { tub: 20, shower: 4 };
 export function tubZoneFindings(edition: Edition, job: Job, room: Room, box: Box): Finding[] {
 	const point = boxPoint(box, room);
 	const receptacle = box.devices.find((d) => d.receptacles > 0 && d.partOf !== 'appliance');
-	const { rule, acrossIn, upIn } = edition.tubZone;
+	const { rule, acrossIn, upIn, bidet } = edition.tubZone;
 	if (!point || !receptacle) return [];
 	return room.fixtures.flatMap((f): Finding[] => {
 		const rim = RIM_IN[f.kind];
 		if (rim === undefined) return [];
 		const across = distanceToFixture(point, f);
-		const within = acrossIn ? across < acrossIn : across <= 0;
+		const within = acrossIn ? !atMost(acrossIn, across) : atMost(across, 0);
 		if (!within || !atMost(box.heightIn ?? 0, rim + upIn)) return [];
+		if (bidet && receptacle.serves === 'bidet' && beyondToilet(room, f, point, receptacle)) return [];
 		const far = farthest(room, f);
 		const tooSmall = acrossIn > 0 && far < acrossIn;
 		// On the wall opposite, as far as the room goes.
@@ -39,6 +40,14 @@ export function tubZoneFindings(edition: Edition, job: Job, room: Room, box: Box
 			}
 		];
 	});
+}
+/** A single receptacle for a bidet seat with the toilet between it and the tub. */
+function beyondToilet(room: Room, tub: Fixture, point: Point, { receptacles }: Device): boolean {
+	const own = distanceToFixture(point, tub);
+	return (
+		receptacles === 1 &&
+		room.fixtures.some((f) => f.kind === 'toilet' && own > distanceToFixture([f.x + f.widthIn / 2, f.y + f.depthIn / 2], tub))
+	);
 }
 /** How far a wall of the room can be from the thing, in. */
 const farthest = (room: Room, f: Fixture): number => Math.max(0, ...(room.outline ?? []).map((p) => distanceToFixture(p, f)));

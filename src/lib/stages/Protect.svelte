@@ -31,7 +31,7 @@
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
-	const rows = $derived(protectionRows(store.edition, store.job));
+	const rows = $derived(protectionRows(store.edition, store.job, store.readings));
 	const shown = $derived(openOnly ? rows.filter((r) => r.open) : rows);
 	const open = $derived(rows.filter((r) => r.open).length);
 	const levels = $derived(

@@ -75,7 +75,8 @@ export const edition2017: Edition = {
 				when: { serves: ['dishwasher'], what: ['receptacle', 'hard-wired'] }
 			},
 			c.crawlLight('210.8(E)'),
-			c.evReceptacle
+			c.evReceptacle,
+			...c.byOwnArticle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
 		cordThroughDoors: false,
@@ -95,7 +96,7 @@ export const edition2017: Edition = {
 	},
 	tamper: c.tamper,
 	weather: c.weather,
-	tubZone: { rule: ref('406.9(C)', 'No receptacle within or over a tub or shower'), acrossIn: 0, upIn: 96 },
+	tubZone: { rule: ref('406.9(C)', 'No receptacle within or over a tub or shower'), acrossIn: 0, upIn: 96, bidet: false },
 	controlled: { rule: ref('406.3(E)', 'Receptacles that a timer or sensor switches are marked'), text: 'Controlled' },
 	replacing: c.replacing
 };

@@ -20,7 +20,7 @@ export const edition2020: Edition = {
 	key: '2020',
 	places: places2020,
 	service: service2020,
-	tubZone: { rule: ref('406.9(C)', 'No receptacle within 3 ft of a tub or shower'), acrossIn: 36, upIn: 96 },
+	tubZone: { rule: ref('406.9(C)', 'No receptacle within 3 ft of a tub or shower'), acrossIn: 36, upIn: 96, bidet: false },
 	circuits: circuits2020,
 	appliances: appliances2020,
 	boxes: boxes2020,
@@ -79,7 +79,8 @@ export const edition2020: Edition = {
 					}
 				]
 			},
-			c.evReceptacle
+			c.evReceptacle,
+			...c.byOwnArticle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
 		cordThroughDoors: true,

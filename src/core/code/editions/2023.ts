@@ -19,6 +19,12 @@ export const edition2023: Edition = {
 	places: places2023,
 	service: service2023,
 	controlled: { rule: ref('406.3(F)', 'Receptacles that a timer or sensor switches are marked', 'check'), text: 'Controlled' },
+	tubZone: {
+		rule: ref('406.9(C)', 'No receptacle within 3 ft of a tub or shower; exceptions', 'check'),
+		acrossIn: 36,
+		upIn: 96,
+		bidet: true
+	},
 	circuits: circuits2023,
 	breakers: {
 		...c.breakers,
@@ -75,7 +81,8 @@ export const edition2023: Edition = {
 					}
 				]
 			},
-			c.evReceptacle
+			c.evReceptacle,
+			...c.byOwnArticle
 		],
 		access: ref('210.8', 'GFCI in a readily accessible place'),
 		cordThroughDoors: true,

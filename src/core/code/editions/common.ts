@@ -196,6 +196,18 @@ export const wallsRule = {
 };
 export const PANTRY_KIND: readonly RoomKind[] = ['kitchen', 'pantry', 'breakfast', 'dining'];
 export const OUTSIDE: readonly RoomKind[] = ['outdoors', 'porch', 'deck'];
+/** Where heating and cooling equipment stands that 210.63 asks a servicing receptacle for; a unit in a bedroom's window is none. */
+export const EQUIPMENT_ROOMS: readonly RoomKind[] = [
+	...OUTSIDE,
+	'attic',
+	'crawl-space',
+	'basement',
+	'garage',
+	'accessory',
+	'boathouse',
+	'closet',
+	'laundry'
+];
 export const deicing = (section: string) => ({
 	when: { serves: ['deicing'] as const, readilyAccessible: false },
 	because: 'a dedicated de-icing or snow-melting receptacle, not readily accessible',
@@ -227,13 +239,41 @@ export const crawlLight = (section: string): PlaceRow => ({
 export const servicing: PlaceRow = {
 	rule: ref('210.8(E)', 'GFCI: receptacle for servicing equipment'),
 	because: 'the receptacle for servicing heating or cooling equipment (210.63)',
-	when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20 }
+	when: { what: ['receptacle'], serves: ['hvac'], maxVolts: 125, maxAmps: 20, servicing: EQUIPMENT_ROOMS }
 };
 export const evReceptacle: PlaceRow = {
 	rule: ref('625.54', 'Receptacle for vehicle charging'),
 	because: 'a receptacle for charging a vehicle',
 	when: { what: ['receptacle'], serves: ['ev'] }
 };
+
+/** Equipment that asks for ground-fault protection by its own article, whatever its place. */
+const byArticle = (
+	serves: PlaceRow['when']['serves'],
+	section: string,
+	title: string,
+	because: string,
+	more: PlaceRow['when'] & { confidence?: RuleRef['confidence'] } = {}
+): PlaceRow => {
+	const { confidence = 'firm', ...when } = more;
+	return {
+		rule: ref(section, title, confidence),
+		because,
+		when: { serves, what: ['receptacle', 'hard-wired'], ...when }
+	};
+};
+export const byOwnArticle: readonly PlaceRow[] = [
+	byArticle(['floor-heat'], '424.44(G)', 'Heating cables in floors', 'heating cables in the floor of a bathroom or kitchen', {
+		rooms: ['bathroom', 'kitchen']
+	}),
+	byArticle(['hydromassage-tub'], '680.71', 'Hydromassage tub', 'a hydromassage tub'),
+	byArticle(['spa'], '680.44', 'Spa or hot tub', 'a spa or hot tub'),
+	byArticle(['pool'], '680.21(C)', 'Pool pump', 'pool equipment', { confidence: 'check' }),
+	byArticle(['fountain'], '680.51(A)', 'Fountain equipment', 'fountain equipment', { confidence: 'check' }),
+	byArticle(['tub-fan'], '110.3(B)', 'Fan over a tub, by its instructions', 'a fan over a tub or shower: its instructions', {
+		confidence: 'check'
+	})
+];
 
 export const AFCI_ROOMS: readonly RoomKind[] = [
 	'kitchen',
@@ -271,9 +311,28 @@ export const weather = {
 export const replacing = {
 	rule: ref('406.4(D)(2)', 'Replacing where no grounding means exists'),
 	grounded: ref('406.4(D)(1)', 'Replacing where a grounding means exists'),
+	newOutlet: ref('406.4(A)', 'New outlets are grounded: a circuit without a ground takes none'),
 	tamper: ref('406.4(D)(5)', 'Replacement: tamper-resistant'),
 	weather: ref('406.4(D)(6)', 'Replacement: weather-resistant'),
 	newGround: ref('250.130(C)', 'A ground for an existing circuit'),
+	wantsGround: {
+		rule: ref('250.114', 'Cord-connected equipment that wants a real ground'),
+		serves: [
+			'refrigerator',
+			'freezer',
+			'air-conditioner',
+			'washer',
+			'dryer',
+			'dishwasher',
+			'disposer',
+			'range',
+			'computer',
+			'sump-pump',
+			'aquarium',
+			'hand-tools'
+		] as const,
+		rooms: ['laundry'] as const
+	},
 	noGround: 'No Equipment Ground',
 	through: 'GFCI Protected'
 };

@@ -13,6 +13,7 @@
 	const store = useJob();
 	const GROUND = {
 		proven: ['good', 'ground proven'],
+		seen: ['good', 'ground seen'],
 		said: ['look', 'said, not proven'],
 		none: ['violation', 'no ground'],
 		unknown: ['unknown', 'not known']
@@ -72,7 +73,7 @@
 		</section>
 	{/key}
 {:else if rows.length}<p class="soft">
-		Pick an existing receptacle: its lawful replacements, in order, with labels and cost.
+		Pick an existing receptacle: its lawful replacements, with labels, the least that each adds in cost first.
 	</p>{/if}
 <table class="data">
 	<thead><tr><th>Box</th><th>Room</th><th>Face</th><th>Ground</th><th>First choice</th></tr></thead>

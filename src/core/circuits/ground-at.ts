@@ -1,0 +1,159 @@
+import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+
+/**
+ * How well it is known that a box has an equipment ground: the one place where it is asked. Needs, advice, labels, letter and
+ * findings all rest on it.
+ * - `proven`: a reading of the ground path under load stands behind it.
+ * - `seen`: its wiring method, or a ground wire that was seen, or is planned all the way from the panel: enough to plan by.
+ * - `said`: two lamps of a tester, volts to the box, or somebody's word: not enough.
+ * - `none`, `unknown`: there is none; nobody has looked.
+ */
+export type GroundState = 'proven' | 'seen' | 'said' | 'none' | 'unknown';
+export interface Ground {
+	state: GroundState;
+	why: string;
+	/** What is to be looked at or read; null: nothing more. */
+	ask: string | null;
+}
+
+/** Most of a ground path that a reading calls one where nothing is predicted, ohm. */
+export const PATH_OHMS = 1;
+
+/** Enough to plan a grounding receptacle by. @source 406.4(D)(1) */
+export const hasGround = ({ state }: Pick<Ground, 'state'>): boolean => state === 'proven' || state === 'seen';
+
+const NONE = (why: string): Ground => ({ state: 'none', why, ask: null });
+/** Its sheath or its armor carries no equipment ground. @source 250.118, 320.108 */
+const bare = (leg: Pick<Leg, 'cable' | 'ground'>): boolean => leg.cable === 'old-AC' || leg.cable === 'two-wire' || !leg.ground;
+
+/**
+ * @param readings of the whole job; struck ones do not count
+ * @source 406.4(D)(1), 250.118, 250.130(C)
+ * @example ground said present, by two lamps of a tester -> said; a wire seen in a plastic box -> seen
+ */
+export const groundOf = (job: Job, box: Box, readings: readonly Reading[]): Ground => new Asked(job, readings).of(box);
+
+class Asked {
+	private readonly asked = new Set<string>();
+	constructor(
+		private readonly job: Job,
+		private readonly readings: readonly Reading[]
+	) {}
+
+	of(box: Box): Ground {
+		// A run that comes back to itself, in a broken file, proves nothing.
+		if (this.asked.has(box.id)) return { state: 'unknown', why: 'Its run comes back to itself.', ask: null };
+		this.asked.add(box.id);
+		const ground = this.judged(box);
+		this.asked.delete(box.id);
+		return ground;
+	}
+	private judged(box: Box): Ground {
+		if (this.jumper(box)) return NONE('Its ground contact is joined to neutral: a bootleg, and no ground.');
+		if (box.ground === 'none') return NONE('No ground wire is in the box, and the box itself is not grounded.');
+		return box.state === 'found' ? this.found(box) : this.made(box);
+	}
+
+	/** The newest word of a bootleg check there. */
+	private jumper(box: Box): boolean {
+		const checks = this.readings.filter((r) => r.boxId === box.id && r.kind === 'bootleg' && !r.struck);
+		const last = checks.reduce<Reading | null>((a, b) => (a && a.at > b.at ? a : b), null);
+		return last?.word === 'yes';
+	}
+	private read(box: Box): boolean {
+		return this.readings.some(
+			(r) => r.boxId === box.id && r.kind === 'ohm-ground' && !r.struck && (r.value ?? Infinity) <= PATH_OHMS
+		);
+	}
+	private feeds(box: Box): Leg[] {
+		return this.job.legs.filter((l) => l.toId === box.id);
+	}
+
+	/** What stands in an old house counts by what was seen and read there, never by what its cable is taken for. */
+	private found(box: Box): Ground {
+		const legs = this.feeds(box);
+		const wire =
+			box.conductors.some((c) => c.means === 'ground') ||
+			(box.ground === 'present' && box.cables.some((c) => c.ground && c.cable !== 'old-AC' && c.cable !== 'two-wire'));
+		if (legs.some((l) => l.cable === 'old-AC') && !wire) return NONE('Old armored cable without a bonding strip is no ground.');
+		if (box.ground === 'unknown' && !wire && legs.length && legs.every((l) => l.cable === 'two-wire' || l.cable === 'old-AC'))
+			return NONE('Its cable is two-wire, without a ground.');
+		if (box.ground === 'unknown' && !wire)
+			return {
+				state: 'unknown',
+				why: 'Whether it has a ground is not known.',
+				ask: 'Open it, dead: see the wiring method, and read the ground path under load.'
+			};
+		// A cable that has none, and no wire of its own beside it: what the box is said to have comes from nowhere.
+		const nowhere = legs.length > 0 && legs.every(bare) && !wire;
+		const method = box.groundProof === 'wiring-method' && !nowhere;
+		const path = box.groundProof === 'path-reading' || this.read(box);
+		const seen = wire || (method && box.material === 'plastic');
+		if (path && (seen || method || box.groundProof === 'path-reading'))
+			return {
+				state: 'proven',
+				why: seen
+					? 'A ground wire is in the box, and its path was read under load.'
+					: 'By a reading of the ground path under load.',
+				ask: null
+			};
+		if (seen)
+			return {
+				state: 'seen',
+				why: 'A ground wire is in the box.',
+				ask: 'A reading of the ground path under load proves it.'
+			};
+		return {
+			state: 'said',
+			why: nowhere
+				? 'It is said to have one; its cable has none.'
+				: box.groundProof === 'tester-lamps'
+					? 'Two lamps of a tester say so: a jumper to neutral shows the same.'
+					: 'It is said to have one; that is not proof.',
+			ask:
+				box.material === 'metal'
+					? 'A metal box: its wiring method, and a reading of the ground path under load.'
+					: 'Its wiring method, or a reading of the ground path under load.'
+		};
+	}
+
+	/** New work has the ground that its cables bring, from the panel or from the box that feeds it. */
+	private made(box: Box): Ground {
+		const legs = this.feeds(box);
+		const read = this.read(box) || box.groundProof === 'path-reading';
+		if (!legs.length) return this.loose(box, read);
+		const { boxes } = indexOf(this.job);
+		const broken = legs.find(bare);
+		if (broken && legs.every(bare)) return NONE(`The cable from ${boxes.get(broken.fromId)?.name ?? 'the panel'} has no ground.`);
+		const from = legs.filter((l) => !bare(l)).map((l) => boxes.get(l.fromId));
+		// One way to the panel is enough: all grounds of a box are joined.
+		const up = from.map((b): Ground => (b ? this.of(b) : { state: 'seen', why: '', ask: null }));
+		const best = ORDER.flatMap((state) => up.find((g) => g.state === state) ?? [])[0];
+		if (!best || hasGround(best))
+			return {
+				state: read ? 'proven' : 'seen',
+				why: read
+					? 'Its cable has a ground, and its path was read under load.'
+					: 'Its cable has a ground all the way from the panel.',
+				ask: read ? null : 'A reading of the ground path under load proves it.'
+			};
+		const name = from[up.indexOf(best)]?.name ?? 'the box that feeds it';
+		return { state: best.state, why: `It is fed from ${name}. ${best.why}`, ask: best.ask };
+	}
+	/** New, and on no circuit yet. */
+	private loose(box: Box, read: boolean): Ground {
+		if (box.ground === 'unknown')
+			return { state: 'unknown', why: 'It is on no circuit yet: what ground it gets is not known.', ask: 'Put it on a circuit.' };
+		return {
+			state: read ? 'proven' : 'seen',
+			why: read ? 'By a reading of the ground path under load.' : 'A ground is planned for it.',
+			ask: null
+		};
+	}
+}
+const ORDER: readonly GroundState[] = ['proven', 'seen', 'said', 'unknown', 'none'];
+
+/** A ground wire that goes on from a box which has none itself. @source 406.4(D)(2), 250.130(C) */
+export const carriedOn = (job: Job, box: Box, circuits: readonly Circuit[]): Leg[] =>
+	circuits.flatMap((c) => (indexOf(job).legsOfCircuit.get(c.id) ?? []).filter((l) => l.fromId === box.id && !bare(l)));

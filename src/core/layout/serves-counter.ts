@@ -1,0 +1,36 @@
+import type { Edition } from '../code/edition';
+import { boxPoint, distanceToFixture } from '../model/geometry';
+import type { Box, Job, Room } from '../model/job';
+import { boxesOfTop, counterResult } from './articles/210-52-c-counters';
+import { counterRuns } from './counter-runs';
+
+const known = new WeakMap<Edition, WeakMap<Room, { boxes: readonly Box[]; serving: ReadonlySet<string> }>>();
+
+/** A receptacle serves a counter, an island or a peninsula of its room by where it stands, as 210.52(C) counts it. */
+export function servesCounter(edition: Edition, job: Job, room: Room, box: Box): boolean {
+	if (!edition.places.counters.rooms.includes(room.kind)) return false;
+	return servingIn(edition, job, room).has(box.id);
+}
+
+/** Kept for as long as the room and its boxes are what they were. */
+function servingIn(edition: Edition, job: Job, room: Room): ReadonlySet<string> {
+	const boxes = job.boxes.filter((b) => b.roomId === room.id);
+	const ofEdition = known.get(edition) ?? new WeakMap<Room, { boxes: readonly Box[]; serving: ReadonlySet<string> }>();
+	known.set(edition, ofEdition);
+	const before = ofEdition.get(room);
+	if (before && before.boxes.length === boxes.length && before.boxes.every((b, i) => b === boxes[i])) return before.serving;
+	const serving = new Set<string>();
+	for (const run of counterRuns(room)) for (const s of counterResult(edition, job, room, run).serving) serving.add(s.box.id);
+	for (const f of room.fixtures) {
+		if (f.kind !== 'island' && f.kind !== 'peninsula') continue;
+		for (const b of boxesOfTop(edition, room, f, boxes).serving) serving.add(b.id);
+		// Below a top where this edition wants none it serves the top all the same.
+		for (const b of boxesOfTop(edition, room, f, boxes).not) if (isAt(b.box, room, f)) serving.add(b.box.id);
+	}
+	ofEdition.set(room, { boxes, serving });
+	return serving;
+}
+const isAt = (box: Box, room: Room, f: Room['fixtures'][number]): boolean => {
+	const p = boxPoint(box, room);
+	return !box.inCabinet && !!p && distanceToFixture(p, f) <= 0;
+};

@@ -1,0 +1,105 @@
+import { cite } from '../code/edition';
+import type { Finding } from '../model/result';
+import { runOf } from '../circuits/runs';
+import { afciBeginsAt } from './afci-outlet';
+import { distanceUnknown } from './outlet-facts';
+import { protectFix, WORDS, type ProtectionCase } from './protection-case';
+import { gives, type Against } from './reach';
+import { indexOf } from '../model/job-index';
+
+/** Protection that is asked for and not there, or that cannot be told of. @source 210.8, 210.12, 406.4(D) */
+export const missingFindings = (c: ProtectionCase): Finding[] => [
+	...missing(c, 'gfci'),
+	...missing(c, 'afci'),
+	...unmeasured(c),
+	...outOfReach(c)
+];
+
+function missing(c: ProtectionCase, against: Against): Finding[] {
+	const { box, device, circuit, answer, subject, standing } = c;
+	const need = answer[against];
+	const rule = need.because[0];
+	// What protects it needs no circuit to be known.
+	if (!need.required || !rule || standing[against]) return [];
+	if (!circuit) {
+		return [
+			{
+				id: `${against}-unknown:${device.id}`,
+				severity: 'caution',
+				rule,
+				subject,
+				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so whether it has it cannot be told.`
+			}
+		];
+	}
+	const existing = device.state === 'found';
+	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
+	if (existing && against === 'afci') return [];
+	const where =
+		box.readilyAccessible || existing ? '' : ' This place is not readily accessible: it goes upstream or to the breaker.';
+	return [
+		{
+			id: `${against}:${device.id}`,
+			severity: existing ? 'advice' : 'violation',
+			rule,
+			subject,
+			message: existing
+				? `${box.name} has no ${WORDS[against]}; it is existing work, and comes under the rule when it is replaced or extended (${need.reasons[0]}).`
+				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.${misplaced(c, against)}${where}`,
+			fix: protectFix(c, against)
+		}
+	];
+}
+
+/** A device against arcs that stands on its way and does not count there. @source 210.12 */
+function misplaced({ edition, job, box, device, circuit }: ProtectionCase, against: Against): string {
+	if (against !== 'afci' || !circuit) return '';
+	const { boxes } = indexOf(job);
+	const path = runOf(job, circuit).byBox.get(box.id)?.path ?? [];
+	const holders = [box, ...path.flatMap((l) => boxes.get(l.fromId) ?? [])];
+	const idle = holders.find(
+		(h) =>
+			h.devices.some((d) => gives(d.protection, 'afci') && (h === box || d.feedsLoad)) &&
+			!afciBeginsAt(edition, job, { box, device, circuit }, h)
+	);
+	if (!idle) return '';
+	const unmeasured = circuit.homeRun === 'listed-combination' && path[0]?.lengthFt === null;
+	const ways =
+		circuit.state === 'found'
+			? 'at the first receptacle of the old circuit'
+			: 'at the first outlet of a home run that is listed for it, in metal, or behind a branch/feeder AFCI breaker';
+	return ` The AFCI device at ${idle.name} does not count here: it does ${ways}${unmeasured ? ', and the length of this home run is not known' : ''}.`;
+}
+
+/** A sink or a tub is in the room, and where the outlet stands is not known. @source 210.8(A) */
+function unmeasured({ edition, job, room, box, device, answer, subject }: ProtectionCase): Finding[] {
+	if (device.receptacles === 0 || answer.gfci.required) return [];
+	const of = distanceUnknown(job, { room, box }, edition.gfci.cordThroughDoors);
+	if (!of) return [];
+	const row = edition.gfci.places.find((r) => r.when.withinFt?.of === of);
+	const ft = row?.when.withinFt?.ft;
+	if (!row || ft === undefined) return [];
+	return [
+		{
+			id: `distance-unknown:${device.id}`,
+			severity: device.state === 'found' ? 'advice' : 'caution',
+			rule: cite(edition, row.rule),
+			subject,
+			message: `${box.name}: how far it is from the ${of === 'sink' ? 'sink' : 'tub or shower'} of ${room.name} is not known. Within ${ft} ft it needs GFCI: give the box its place.`
+		}
+	];
+}
+
+/** A device that protects must itself be reached; what is protected upstream need not be. @source 210.8, 210.12 */
+function outOfReach({ edition, box, device, subject }: ProtectionCase): Finding[] {
+	if (device.protection === 'none' || box.readilyAccessible) return [];
+	return [
+		{
+			id: `access:${device.id}`,
+			severity: device.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, gives(device.protection, 'gfci') ? edition.gfci.access : edition.afci.rule),
+			subject,
+			message: `The protecting device at ${box.name} is not readily accessible: put it upstream or at the breaker.`
+		}
+	];
+}

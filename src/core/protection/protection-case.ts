@@ -1,0 +1,45 @@
+import type { Edition } from '../code/edition';
+import type { OutletFacts } from '../code/outlet';
+import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
+import type { Fix, Subject } from '../model/result';
+import { labelLists } from '../circuits/slots';
+import { takesProtecting } from '../rough/boxes-fit';
+import type { ProtectionAnswer } from './needs';
+import type { Standing } from './standing';
+import { sharesNeutral } from './shared-neutral';
+
+/** One device with all that its findings rest on. */
+export interface ProtectionCase {
+	edition: Edition;
+	job: Job;
+	room: Room;
+	box: Box;
+	device: Device;
+	circuit: Circuit | undefined;
+	readings: readonly Reading[];
+	facts: OutletFacts;
+	answer: ProtectionAnswer;
+	standing: Standing;
+	subject: Subject;
+}
+export const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
+
+/**
+ * A way out: at the outlet where a receptacle can hold it and be reached; else at the breaker, of a kind that its panel lists
+ * and that its neutral lets be. Arc-fault protection begins at the breaker.
+ */
+export function protectFix(
+	{ edition, job, box, device, circuit }: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit'>,
+	against: 'gfci' | 'afci'
+): Fix | undefined {
+	const here = against === 'gfci' && device.receptacles === 2 && device.volts === 120 && device.amps <= 20;
+	if (here && box.readilyAccessible && takesProtecting(edition, job, box).fits) {
+		const protection = device.protection === 'afci' ? 'dual' : 'gfci';
+		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection };
+	}
+	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker') return undefined;
+	const other = against === 'gfci' ? 'afci' : 'gfci';
+	const protection = circuit.breaker === other ? 'dual' : against;
+	if (!labelLists(job, circuit.panelId, protection) || sharesNeutral(job, circuit)) return undefined;
+	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
+}

@@ -1,0 +1,63 @@
+import { hasGround } from '../circuits/ground-at';
+import { cite, type Edition } from '../code/edition';
+import type { Box, Device } from '../model/job';
+import type { Rule } from '../model/result';
+import { OPEN_GROUND } from './replace-advice';
+import type { Standing } from './standing';
+
+/** Three or two slots in an old box: what stands there in one sentence, its rule, its labels, and what a tester shows of it. */
+export interface StandingWords {
+	text: string;
+	rule: Rule;
+	tester: string;
+}
+
+/** A receptacle in an old box whose face promises a ground. */
+const promises = (box: Box, device: Device): boolean =>
+	box.state === 'found' && device.receptacles > 0 && device.volts === 120 && device.slots === 'grounding';
+
+/** Labels that a face must bear as it stands: none of a protection that is not there. @source 406.4(D)(2) */
+export function standingLabels({ replacing }: Edition, box: Box, device: Device, { ground, gfci }: Standing): string[] {
+	const without = ground.state === 'none' || (device.state !== 'found' && !hasGround(ground));
+	if (!promises(box, device) || !without || !gfci) return [];
+	return gfci.deviceId === device.id ? [replacing.noGround] : [replacing.through, replacing.noGround];
+}
+
+/** What stands in an old box now, with the source that is there and no other; null: nothing to say of it. */
+export function standingWords(edition: Edition, box: Box, device: Device, standing: Standing): StandingWords | null {
+	const { replacing } = edition;
+	const { ground, gfci } = standing;
+	if (box.state !== 'found' || !device.receptacles || device.volts !== 120) return null;
+	if (device.slots === 'two-slot')
+		return {
+			text: 'Two slots, which promise no ground.',
+			rule: cite(edition, replacing.rule),
+			tester: 'A three-prong tester does not go in. An adapter solves nothing.'
+		};
+	if (hasGround(ground))
+		return {
+			text:
+				ground.state === 'proven'
+					? 'Three slots on a proven ground.'
+					: 'Three slots on a ground that was seen, and is not read under load yet.',
+			rule: cite(edition, replacing.grounded),
+			tester: 'It shows "correct", which a jumper would too: the ground-path reading is the proof.'
+		};
+	// Nobody has looked, and nobody has touched it: there is nothing to be said of it yet.
+	if (device.state === 'found' && ground.state === 'unknown') return null;
+	const labels = standingLabels(edition, box, device, standing);
+	const marked = labels.length ? ` Marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
+	if (!gfci)
+		return {
+			text: 'Three slots without a proven ground, and no GFCI reaches them: not lawful as it stands. Two slots, a GFCI with its labels, or a ground that is run.',
+			rule: cite(edition, replacing.rule),
+			tester: 'It shows "open ground"; if it shows "correct", look for a jumper to neutral.'
+		};
+	const by =
+		gfci.deviceId === device.id
+			? 'A GFCI receptacle here'
+			: gfci.kind === 'breaker'
+				? `Three slots behind ${gfci.name}`
+				: `Three slots behind the GFCI at ${gfci.name}`;
+	return { text: `${by}, without a ground.${marked}`, rule: cite(edition, replacing.rule), tester: OPEN_GROUND };
+}

@@ -1,0 +1,20 @@
+import { groundOf, type Ground } from '../circuits/ground-at';
+import type { Edition } from '../code/edition';
+import type { Job, Reading } from '../model/job';
+import { protectedBy, type Protected, type Source } from './reach';
+
+/** The one question of an outlet: what protects it now, and is its ground proven? Everything that is said of it rests on this. */
+export interface Standing {
+	gfci: Source | null;
+	afci: Source | null;
+	ground: Ground;
+	/** Its circuit is known: without it, what stands upstream cannot be told. */
+	circuitKnown: boolean;
+}
+
+export const standingOf = (edition: Edition, job: Job, at: Protected, readings: readonly Reading[]): Standing => ({
+	gfci: protectedBy(edition, job, at, 'gfci'),
+	afci: protectedBy(edition, job, at, 'afci'),
+	ground: groundOf(job, at.box, readings),
+	circuitKnown: at.circuit !== undefined
+});
