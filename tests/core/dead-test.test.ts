@@ -1,37 +1,46 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, type DeadTest } from '../../src/core/makeup/dead-test';
-import type { LiveEvent } from '../../src/core/model/job';
+import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '../../src/core/makeup/dead-test';
+import { breakerPoints, deadPoints } from '../../src/core/makeup/dead-points';
+import { breakerSuspects, liveAlarms, signsAt } from '../../src/core/makeup/live-alarm';
+import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
+import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/job';
+import { box, circuit, job, leg, reading } from './small-job';
 
 /** What keeps people alive: a gap in live, dead, live proves nothing; a circuit switched on again voids it. */
-const whole: DeadTest = { provedBefore: true, provedAfter: true, hn: 0, hg: 0, ng: 0, earth: 0, by: 'JM' };
+const ZERO = { hn: 0, hg: 0, ng: 0, earth: 0 };
+const whole: DeadTest = { provedBefore: true, provedAfter: true, meter: 'low-impedance', volts: ZERO, by: 'JM' };
+const small = job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] });
+const points = deadPoints(small, small.boxes[0] as Box);
+const volts = (more: Record<string, number | null>) => ({ volts: { ...ZERO, ...more } });
 const cases: [what: string, more: Partial<DeadTest>, paths: string[]][] = [
 	['all of it', {}, []],
-	['just under the limit on every pair', { hn: 0.9, hg: 0.9, ng: 0.9, earth: 0.9 }, []],
-	['exactly the limit is not dead', { hn: DEAD_BELOW_V }, ['hn']],
-	['ghost voltage', { hg: 37 }, ['hg']],
-	['live', { earth: 120 }, ['earth']],
+	['just under the limit on every pair', volts({ hn: 0.9, hg: 0.9, ng: 0.9, earth: 0.9 }), []],
+	['exactly the limit is not dead', volts({ hn: DEAD_BELOW_V }), ['hn']],
+	['ghost voltage', volts({ hg: 37 }), ['hg']],
+	['live', volts({ earth: 120 }), ['earth']],
 	['the meter not proved before', { provedBefore: false }, ['provedBefore']],
 	['the meter not proved after', { provedAfter: false }, ['provedAfter']],
-	['a pair left out', { ng: null }, ['ng']],
-	['a typing slip', { hn: Number.NaN }, ['hn']],
-	['below nothing', { hn: -3 }, ['hn']],
+	['a pair left out', volts({ ng: null }), ['ng']],
+	['a typing slip', volts({ hn: Number.NaN }), ['hn']],
+	['below nothing', volts({ hn: -3 }), ['hn']],
+	['a 10 Mohm meter', { meter: 'high-impedance' }, ['meter']],
 	['nobody named', { by: '  ' }, ['by']],
 	[
 		'nothing at all',
-		{ provedBefore: false, provedAfter: false, hn: null, hg: null, ng: null, earth: null, by: '' },
+		{ provedBefore: false, provedAfter: false, ...volts({ hn: null, hg: null, ng: null, earth: null }), by: '' },
 		['provedBefore', 'hn', 'hg', 'ng', 'earth', 'provedAfter', 'by']
 	]
 ];
 for (const [what, more, paths] of cases)
 	test(`dead test: ${what}`, () =>
 		assert.deepEqual(
-			deadTestFaults({ ...whole, ...more }).map((f) => f.path),
+			deadTestFaults({ ...whole, ...more }, points).map((f) => f.path),
 			paths
 		));
 test('what is recorded names the meter and every point', () => {
 	assert.equal(
-		deadTestNote(whole),
+		deadTestNote(whole, points),
 		'low-impedance meter, proved before and after: hot to neutral 0 V, hot to ground 0 V, neutral to ground 0 V, every conductor to a separate earth 0 V'
 	);
 });
@@ -70,3 +79,176 @@ for (const [what, events, circuits, tagged, proved] of log) {
 		assert.deepEqual([state.tag !== null, state.test !== null], [tagged, proved]);
 	});
 }
+
+test('a sign of life after the test voids it; before it, or a test after it, does not', () => {
+	const events = [off('08:00'), dead('08:10')];
+	const at = (time: string) => `2026-11-03T${time}:00.000Z`;
+	const state = (live: string[], open: string[] = []) => deadState(events, ['c1'], 'b', { live, open });
+	assert.equal(state([]).test?.at, at('08:10'));
+	assert.equal(state([at('08:05')]).test?.at, at('08:10'));
+	assert.deepEqual([state([at('08:20')]).test, state([at('08:20')]).voided], [null, at('08:20')]);
+	assert.equal(state([], [at('08:10')]).test, null);
+});
+
+// Which readings are a sign of life on a circuit that is tagged off.
+type Seen = Parameters<typeof liveSign>[0];
+const seen = (kind: Seen['kind'], value: number | null, more: Partial<Seen> = {}): Seen => ({
+	kind,
+	value,
+	lamps: null,
+	...more
+});
+const LOW = { meter: 'low-impedance' } as const;
+const HIGH = { meter: 'high-impedance' } as const;
+const signs: [what: string, r: Seen, want: LiveSign][] = [
+	['0 V at low impedance', seen('hn', 0, LOW), 'quiet'],
+	['0.9 V at low impedance', seen('hn', 0.9, LOW), 'quiet'],
+	['1 V at low impedance', seen('hn', 1, LOW), 'live'],
+	['0.9 V on 10 Mohm', seen('hg', 0.9, HIGH), 'quiet'],
+	['1 V on 10 Mohm', seen('hg', 1, HIGH), 'not-verified'],
+	['50 V on 10 Mohm', seen('ng', 50, HIGH), 'not-verified'],
+	['50.1 V on 10 Mohm', seen('ng', 50.1, HIGH), 'live'],
+	['30 V, of a meter of which nothing is said', seen('hn', 30), 'not-verified'],
+	['120 V, of a meter of which nothing is said', seen('hn', 120), 'live'],
+	['240 V hot to hot', seen('hh', 240), 'live'],
+	['the second hot', seen('h2n', 118), 'live'],
+	['the second hot to ground', seen('h2g', 51), 'live'],
+	['all lamps dark', seen('lamps', null, { lamps: 'off off off' }), 'quiet'],
+	['one lamp lit', seen('lamps', null, { lamps: 'off off on' }), 'live'],
+	['one lamp dim', seen('lamps', null, { lamps: 'off dim off' }), 'live'],
+	['a drop under load', seen('drop', 0), 'live'],
+	['a GFCI that was timed', seen('gfci-ms', 24), 'live'],
+	['a GFCI by its milliamps', seen('gfci-ma', 5), 'live'],
+	['a GFCI that trips by its own button', seen('gfci-own', null, { word: 'trips' }), 'live'],
+	['a GFCI whose face stays live', seen('gfci-own', null, { word: 'still-live' }), 'live'],
+	['a GFCI that does nothing', seen('gfci-own', null, { word: 'no-trip' }), 'quiet'],
+	['a tester’s button that trips it', seen('gfci-tester', null, { word: 'trips' }), 'live'],
+	['a plug that holds', seen('grip', null, { word: 'holds' }), 'quiet'],
+	['ohms of the dead circuit', seen('dead-ohm-hn', 120), 'quiet'],
+	['ohms of a ground path', seen('ohm-ground', 60), 'quiet']
+];
+for (const [what, r, want] of signs) test(`tagged off, and read: ${what}: ${want}`, () => assert.equal(liveSign(r), want));
+
+test('a point of the dead test that is live is evidence: from 1 V at low impedance, over 50 V on 10 Mohm', () => {
+	const live = (meter: DeadTest['meter'], v: number) =>
+		liveAt({ ...whole, meter, ...volts({ hg: v }) }, points)?.point.key ?? null;
+	assert.deepEqual([live('low-impedance', 0.9), live('low-impedance', 1)], [null, 'hg']);
+	assert.deepEqual([live('high-impedance', 50), live('high-impedance', 50.5)], [null, 'hg']);
+	assert.equal(liveAt({ ...whole, ...volts({ hn: Number.NaN }) }, points), null);
+});
+
+// An alarm: live where it is tagged off.
+const house = job({ circuits: [circuit(), circuit({ id: 'c2', number: 2 }), circuit({ id: 'c3', number: 3 })] });
+const read = (time: string, more: Partial<Reading> = {}) =>
+	reading({ id: time, at: `2026-11-03T${time}:00.000Z`, value: 118, ...more });
+const alarms: [what: string, readings: Reading[], events: LiveEvent[], at: string[]][] = [
+	['nothing tagged', [read('09:00')], [], []],
+	['read before it was tagged', [read('07:00')], [off('08:00')], []],
+	['read after it was tagged', [read('09:00')], [off('08:00')], ['b']],
+	['switched on again since', [read('09:00')], [off('08:00'), on('08:30')], []],
+	['another circuit is tagged', [read('09:00')], [off('08:00', 'c2')], []],
+	['a ghost on 10 Mohm', [read('09:00', { value: 30, ...HIGH })], [off('08:00')], []],
+	['struck out', [read('09:00', { struck: true })], [off('08:00')], []],
+	['put right by a later one', [read('09:00'), read('09:05', { value: 0, corrects: '09:00' })], [off('08:00')], []],
+	['proved dead since', [read('09:00')], [off('08:00'), dead('09:30')], []],
+	['proved dead before', [read('09:00')], [off('08:00'), dead('08:30')], ['b']],
+	['another box proved dead since', [read('09:00')], [off('08:00'), dead('09:30', 'a')], ['b']],
+	[
+		'told by the dead test',
+		[],
+		[off('08:00'), event('live-found', '08:10', { boxId: 'c', note: 'hot to neutral 118 V' })],
+		['c']
+	],
+	['at two boxes', [read('09:00'), read('09:10', { boxId: 'a' })], [off('08:00')], ['b', 'a']],
+	['at a breaker of the panel', [read('09:00', { boxId: 'p', circuitId: 'c1' })], [off('08:00')], ['p']],
+	['at another breaker of the panel', [read('09:00', { boxId: 'p', circuitId: 'c2' })], [off('08:00')], []]
+];
+for (const [what, readings, events, at] of alarms)
+	test(`live alarm: ${what}: ${at.length ? 'stops' : 'none'}`, () => {
+		const found = liveAlarms(house, readings, events);
+		assert.deepEqual(
+			found.map((a) => a.boxId),
+			at
+		);
+		assert.ok(found.every((a) => a.circuits[0]?.id === 'c1' && a.tag.kind === 'off-tagged' && /118 V/.test(a.seen)));
+	});
+test('a live reading voids the dead tests of every box under its tag; volts that a 10 Mohm meter leaves open, those of its own box', () => {
+	const events = [off('08:00'), dead('08:10', 'a'), dead('08:10', 'b')];
+	const state = (readings: Reading[], id: string) =>
+		deadState(events, ['c1'], id, signsAt(house, readings, events, id)).test !== null;
+	const live = [read('09:00')];
+	const ghost = [read('09:00', { value: 30, ...HIGH })];
+	assert.deepEqual([state(live, 'a'), state(live, 'b'), state(ghost, 'a'), state(ghost, 'b')], [false, false, true, false]);
+	assert.deepEqual([state([], 'a'), state([read('09:00', { boxId: 'p', circuitId: 'c1' })], 'a')], [true, false]);
+	// With one of two circuits on, what is read there may be the other one.
+	const two: Job = { ...house, legs: [...house.legs, leg('p', 'b', 10, { id: 'x', circuitId: 'c2' })] };
+	assert.deepEqual(
+		[liveAlarms(two, live, [off('08:00')]), liveAlarms(two, live, [off('08:00'), off('08:01', 'c2')]).length],
+		[[], 1]
+	);
+});
+test('which breaker is it: live with one off rules that one out; dead with one more off names it', () => {
+	const says = (events: LiveEvent[], readings = [read('09:00')]) =>
+		Object.fromEntries(breakerSuspects(house, readings, events, 'b').map((s) => [s.circuit.id, s.says]));
+	assert.deepEqual(says([off('08:00')]), { c2: 'maybe', c3: 'maybe', c1: 'no' });
+	assert.deepEqual(says([off('08:00'), off('09:10', 'c2'), dead('09:20')]), { c2: 'feeds', c3: 'no', c1: 'no' });
+	assert.deepEqual(says([off('08:00'), off('09:10', 'c2'), off('09:11', 'c3'), dead('09:20')]), {
+		c2: 'maybe',
+		c3: 'maybe',
+		c1: 'no'
+	});
+	const low = read('09:20', { id: 'r2', value: 0.2, ...LOW });
+	assert.deepEqual(says([off('08:00'), off('09:10', 'c2')], [read('09:00'), low]), { c2: 'feeds', c3: 'no', c1: 'no' });
+	assert.deepEqual(says([off('08:00'), off('08:00', 'c2'), off('08:00', 'c3')]), { c1: 'no', c2: 'no', c3: 'no' });
+});
+
+// Points by what is in the box.
+const keys = (j: Job, must = true) =>
+	deadPoints(j, j.boxes[0] as Box)
+		.filter((p) => p.must === must)
+		.map((p) => p.key)
+		.join(' ');
+const one = (more: Partial<Box>, device: Partial<Device> = {}, change: Partial<Job> = {}) =>
+	job({ boxes: [box('a', more, device)], legs: [leg('p', 'a', 10)], ...change });
+test('dead test points come from what is in the box', () => {
+	assert.equal(keys(one({})), 'hn hg ng earth');
+	// No ground: the separate earth stands for it.
+	assert.equal(keys(one({ ground: 'none' })), 'hn earth');
+	assert.deepEqual([keys(one({ ground: 'unknown' })), keys(one({ ground: 'unknown' }), false)], ['hn earth', 'hg ng']);
+	// Two hots, with and without a neutral.
+	const twoPole = { circuits: [circuit({ poles: 2 })] };
+	assert.equal(keys(one({}, {}, twoPole)), 'hh2 hg h2g earth');
+	assert.equal(keys(one({}, {}, { ...twoPole, legs: [leg('p', 'a', 10, { conductors: 3 })] })), 'hh2 hn hg h2n h2g ng earth');
+	// Two circuits: every pair; a shared neutral is one.
+	const second = leg('p', 'a', 10, { id: 'x', circuitId: 'c2' });
+	const both = (multiwire: boolean) =>
+		one(
+			{},
+			{},
+			{
+				circuits: [
+					circuit(multiwire ? { multiwire: { withId: 'c2', opens: 'two-pole' } } : {}),
+					circuit({ id: 'c2', number: 2, ...(multiwire ? { multiwire: { withId: 'c1', opens: 'two-pole' } } : {}) })
+				],
+				legs: [leg('p', 'a', 10), second]
+			}
+		);
+	assert.equal(keys(both(false)), 'hh2 hn hn2 hg h2n h2n2 h2g nn2 ng n2g earth');
+	assert.equal(keys(both(true)), 'hh2 hn hg h2n h2g ng earth');
+	// Its circuit not known: by its devices.
+	assert.equal(keys(one({}, {}, { legs: [] })), 'hn hg ng earth');
+	assert.equal(keys(one({}, { volts: 240 }, { legs: [] })), 'hh2 hg h2g earth');
+	assert.equal(deadPoints(both(false), both(false).boxes[0] as Box)[0]?.words, 'hot 1 to hot 2');
+});
+test('a breaker that is changed: the bus that it sits on and its load terminals, each to neutral, to ground and to each other', () => {
+	const words = (poles: 1 | 2) => breakerPoints({ poles }).map((p) => p.key);
+	assert.deepEqual(words(1), ['busload', 'busn', 'busg', 'loadn', 'loadg', 'ng']);
+	assert.equal(words(2).length, 15);
+	assert.ok(words(2).includes('busbus2') && words(2).includes('load2n'));
+});
+test('what is recorded tells a first look and a device that was out', () => {
+	assert.match(
+		deadTestNote({ ...whole, firstLook: true, deviceOut: true }, points),
+		/device out, non-contact tester as a first look: hot to neutral 0 V/
+	);
+});

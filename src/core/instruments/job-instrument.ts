@@ -87,9 +87,15 @@ export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]):
 		})),
 		terminationOhms: sound.terminationOhms,
 		conductorC: sound.conductorC,
-		faults: faults
-			.filter((f) => ids.has(f.at) && allowed.includes(f.kind))
-			.map(({ kind, at, ohms }) => ({ kind, at, ...(ohms ? { ohms } : {}) })),
+		faults: [
+			// A breaker that is off reads as an open hot on every leg from the panel.
+			...(faults.some((f) => f.kind === 'breaker-off' && f.at === circuit.id)
+				? legs.filter((l) => !ids.has(l.fromId)).map((l) => ({ kind: 'open-hot' as const, at: l.toId }))
+				: []),
+			...faults
+				.filter((f) => ids.has(f.at) && allowed.includes(f.kind))
+				.map(({ kind, at, ohms }) => ({ kind, at, ...(ohms ? { ohms } : {}) }))
+		],
 		breakerA: circuit.breakerA
 	};
 }

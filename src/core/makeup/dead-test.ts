@@ -1,44 +1,41 @@
 import type { LiveEvent } from '../model/job';
+import type { Meter } from '../model/kinds';
 import type { FieldFault } from '../model/result';
+import type { DeadPoint } from './dead-points';
+import { DEAD_BELOW_V, GHOST_UP_TO_V } from './live-sign';
 
-/** Dead means under this on a low-impedance meter, on every pair, V. */
-export const DEAD_BELOW_V = 1;
-/** Up to here a meter of 10 Mohm may show a ghost: what a conductor that hangs on nothing picks up, V. */
-export const GHOST_UP_TO_V = 50;
+export { DEAD_BELOW_V, GHOST_UP_TO_V } from './live-sign';
 
 export interface DeadTest {
 	/** The meter was proved on a known live source before and after. */
 	provedBefore: boolean;
 	provedAfter: boolean;
-	/** Volts on a low-impedance meter; every conductor in the box to a known separate earth is the last. */
-	hn: number | null;
-	hg: number | null;
-	ng: number | null;
-	earth: number | null;
+	meter: Meter;
+	/** Volts by the key of each point; null: not read. */
+	volts: Readonly<Record<string, number | null>>;
+	/** A non-contact tester was held to it: a first look, and no proof. */
+	firstLook?: boolean | undefined;
+	/** With the device out of the box: a loose wire can hide a live one behind it. */
+	deviceOut?: boolean | undefined;
 	by: string;
 }
-const POINTS = [
-	['hn', 'hot to neutral'],
-	['hg', 'hot to ground'],
-	['ng', 'neutral to ground'],
-	['earth', 'every conductor to a separate earth']
-] as const;
 
 /** Why a test does not prove a box dead, by field; none: it is recorded. Live, dead, live: a gap in it proves nothing. */
-export function deadTestFaults(test: DeadTest): FieldFault[] {
+export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): FieldFault[] {
 	const faults: FieldFault[] = [];
 	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Prove the meter on a known live source first.' });
-	for (const [key, words] of POINTS) {
-		const volts = test[key];
+	if (test.meter !== 'low-impedance')
+		faults.push({ path: 'meter', message: 'Verified dead only with a low-impedance meter; a 10 Mohm meter is not enough.' });
+	for (const { key, words, must } of points) {
+		const volts = test.volts[key] ?? null;
+		if (volts === null && !must) continue;
 		if (volts === null || !Number.isFinite(volts) || volts < 0)
 			faults.push({ path: key, message: `${words}: volts must be a number, 0 or more` });
 		else if (volts >= DEAD_BELOW_V)
 			faults.push({
 				path: key,
-				message: `${words} reads ${volts} V: not proved dead (it must be under ${DEAD_BELOW_V} V)${
-					volts <= GHOST_UP_TO_V
-						? '; of a high-impedance meter: test again at low impedance, and still there it is not proved dead'
-						: ''
+				message: `${words} reads ${volts} V: not verified dead (it must be under ${DEAD_BELOW_V} V)${
+					test.meter === 'high-impedance' && volts <= GHOST_UP_TO_V ? '; test again at low impedance' : ''
 				}`
 			});
 	}
@@ -48,27 +45,65 @@ export function deadTestFaults(test: DeadTest): FieldFault[] {
 	return faults;
 }
 
-export const deadTestNote = (test: DeadTest): string =>
-	`low-impedance meter, proved before and after: ${POINTS.map(([key, words]) => `${words} ${test[key]} V`).join(', ')}`;
+/** A point of it that says the box is live, or null: it is evidence, and is kept. */
+export function liveAt(test: DeadTest, points: readonly DeadPoint[]): { point: DeadPoint; volts: number } | null {
+	const most = test.meter === 'low-impedance' ? DEAD_BELOW_V : GHOST_UP_TO_V;
+	for (const point of points) {
+		const volts = test.volts[point.key] ?? 0;
+		if (Number.isFinite(volts) && (test.meter === 'low-impedance' ? volts >= most : volts > most)) return { point, volts };
+	}
+	return null;
+}
+
+export const deadTestNote = (test: DeadTest, points: readonly DeadPoint[]): string =>
+	`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, proved before and after${test.deviceOut ? ', device out' : ''}${
+		test.firstLook ? ', non-contact tester as a first look' : ''
+	}: ${points
+		.filter(({ key }) => test.volts[key] != null)
+		.map(({ key, words }) => `${words} ${test.volts[key]} V`)
+		.join(', ')}`;
 
 export interface DeadState {
 	/** The circuit is off and tagged now. */
 	tag: LiveEvent | null;
-	/** This box was proved dead since it was tagged. */
+	/** This box was proved dead since it was tagged, and nothing read since says otherwise. */
 	test: LiveEvent | null;
+	/** What voided a test: a live reading under this tag, or volts that a 10 Mohm meter left open. */
+	voided: string | null;
 }
 
-/** Whether hands may go in: the circuits' last tag, and a test of this very box after it. A circuit switched on again voids it. */
-export function deadState(events: readonly LiveEvent[], circuitIds: readonly string[], boxId: string): DeadState {
-	const lastOf = (circuitId: string) => events.filter((e) => e.circuitId === circuitId && e.kind !== 'dead-test').at(-1);
-	const tags = circuitIds.map(lastOf);
+/** The last time that each circuit was switched. */
+export const lastSwitched = (events: readonly LiveEvent[], circuitId: string): LiveEvent | undefined =>
+	events.filter((e) => e.circuitId === circuitId && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
+
+/** Signs of life since a tag, as times: under any box of its circuits, and what is left open at this box itself. */
+export interface Signs {
+	live: readonly string[];
+	open: readonly string[];
+}
+const NO_SIGNS: Signs = { live: [], open: [] };
+
+/** Whether hands may go in: the circuits' last tag, and a test of this very box after it. A circuit switched on again voids it, and so does a sign of life. */
+export function deadState(
+	events: readonly LiveEvent[],
+	circuitIds: readonly string[],
+	boxId: string,
+	signs: Signs = NO_SIGNS
+): DeadState {
+	const tags = circuitIds.map((id) => lastSwitched(events, id));
 	// A box on two circuits is dead only with both off.
-	if (!tags.length || tags.some((t) => t?.kind !== 'off-tagged')) return { tag: null, test: null };
+	if (!tags.length || tags.some((t) => t?.kind !== 'off-tagged')) return { tag: null, test: null, voided: null };
 	const tag =
 		tags
 			.filter((t): t is LiveEvent => !!t)
 			.sort((a, b) => a.at.localeCompare(b.at))
 			.at(-1) ?? null;
-	const test = events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId && tag && e.at >= tag.at).at(-1) ?? null;
-	return { tag, test };
+	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId && tag && e.at >= tag.at).at(-1) ?? null;
+	const void_ =
+		after &&
+		[...signs.live, ...signs.open]
+			.filter((at) => at >= after.at)
+			.sort()
+			.at(-1);
+	return { tag, test: void_ ? null : after, voided: void_ || null };
 }

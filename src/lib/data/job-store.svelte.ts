@@ -8,6 +8,8 @@ import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job'
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/job-json';
 import { stretchSegment } from '$core/formats/plan-reach';
+import { deadState, type DeadState } from '$core/makeup/dead-test';
+import { liveAlarms, signsAt } from '$core/makeup/live-alarm';
 import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
 import { db } from './db';
@@ -238,10 +240,23 @@ export class JobStore {
 		if (next) this.select({ kind: 'box', id: next.boxId });
 	}
 
+	/** Live where it is tagged off: stands until it is settled. */
+	readonly alarms = $derived(liveAlarms(this.job, this.readings, this.events));
+	/** Whether hands may go into a box, by its tags, its tests and every sign of life since. */
+	deadStateOf(boxId: string): DeadState {
+		const ids = (this.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
+		return deadState(this.events, ids, boxId, signsAt(this.job, this.readings, this.events, boxId));
+	}
+	/** A box was found live by what is not kept as a reading: a dead test, or an instrument that stands on it. */
+	async foundLive(boxId: string, note: string, by: string): Promise<void> {
+		if (this.alarms.some((a) => a.boxId === boxId)) return;
+		await this.log({ kind: 'live-found', circuitId: null, boxId, by, note });
+	}
+
 	/** Circuits that are off and tagged now, by their last event. */
 	readonly tagged = $derived.by(() => {
 		const last = new Map<string, LiveEvent>();
-		for (const e of this.events) if (e.circuitId && e.kind !== 'dead-test') last.set(e.circuitId, e);
+		for (const e of this.events) if (e.circuitId && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(e.circuitId, e);
 		return [...last.values()].filter((e) => e.kind === 'off-tagged');
 	});
 }

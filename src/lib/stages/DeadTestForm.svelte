@@ -1,44 +1,54 @@
 <script lang="ts">
-	import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, type DeadTest } from '$core/makeup/dead-test';
+	import { deadPoints } from '$core/makeup/dead-points';
+	import { DEAD_BELOW_V, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '$core/makeup/dead-test';
 	import type { Box } from '$core/model/job';
+	import type { Meter } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {
 		box: Box;
-		circuitIds: string[];
 	}
-	let { box, circuitIds }: Props = $props();
+	let { box }: Props = $props();
 	const store = useJob();
-	const dead = $derived(deadState(store.events, circuitIds, box.id));
-	let typed = $state({ hn: '', hg: '', ng: '', earth: '', by: '' });
-	let proved = $state({ before: false, after: false });
+	const dead = $derived(store.deadStateOf(box.id));
+	const points = $derived(deadPoints(store.job, box));
+	let typed = $state<Record<string, string>>({});
+	let meter = $state<Meter>('low-impedance');
+	let by = $state(localStorage.readBy ?? '');
+	let checked = $state({ before: false, after: false, firstLook: false, deviceOut: false });
 	let tried = $state(false);
-	const num = (text: string): number | null => (text.trim() === '' ? null : Number(text));
+	/** Once more, with the device out of the box. */
+	let again = $state(false);
+	const num = (text = ''): number | null => (text.trim() === '' ? null : Number(text));
 	const test = $derived<DeadTest>({
-		provedBefore: proved.before,
-		provedAfter: proved.after,
-		hn: num(typed.hn),
-		hg: num(typed.hg),
-		ng: num(typed.ng),
-		earth: num(typed.earth),
-		by: typed.by
+		provedBefore: checked.before,
+		provedAfter: checked.after,
+		meter,
+		volts: Object.fromEntries(points.map((p) => [p.key, num(typed[p.key])])),
+		firstLook: checked.firstLook,
+		deviceOut: checked.deviceOut,
+		by
 	});
-	const faults = $derived(new Map(deadTestFaults(test).map((f) => [f.path, f.message])));
-	const POINTS = [
-		['hn', 'hot to neutral'],
-		['hg', 'hot to ground'],
-		['ng', 'neutral to ground'],
-		['earth', 'each conductor to a separate earth']
-	] as const;
+	const faults = $derived(new Map(deadTestFaults(test, points).map((f) => [f.path, f.message])));
 	async function record(): Promise<void> {
 		tried = true;
+		// Live is evidence, whatever else the test lacks: it is kept, and it stops the work.
+		const live = liveAt(test, points);
+		if (live) return store.foundLive(box.id, `${live.point.words} ${live.volts} V in the dead test`, by.trim());
 		if (faults.size) return;
-		await store.log({ kind: 'dead-test', circuitId: null, boxId: box.id, by: typed.by.trim(), note: deadTestNote(test) });
-		tried = false;
+		await store.log({ kind: 'dead-test', circuitId: null, boxId: box.id, by: by.trim(), note: deadTestNote(test, points) });
+		[tried, again, typed] = [false, false, {}];
+		checked = { before: false, after: false, firstLook: false, deviceOut: false };
 	}
+	function onceMore(): void {
+		again = true;
+		checked.deviceOut = true;
+	}
+	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 </script>
 
 <section use:atTop aria-label={`Dead before touching, ${box.name}`}>
@@ -47,25 +57,28 @@
 		<p>
 			<Mark kind="caution" word /> Its circuit is not off and tagged. Switch it off and tag it in the live/dead strip at the top first.
 		</p>
-	{:else if dead.test}
+	{:else if dead.test && !again}
 		<p>
-			<Mark kind="good" word /> Tested {new Date(dead.test.at).toLocaleTimeString('en-US', {
-				hour: '2-digit',
-				minute: '2-digit',
-				hour12: false
-			})} by {dead.test.by}: {dead.test.note}. Test again after the device is out of the box.
+			<Mark kind="good" word /> Tested {time(dead.test.at)} by {dead.test.by}: {dead.test.note}.
 		</p>
+		<Btn onclick={onceMore}>Device out: test again</Btn>
 	{:else}
+		{#if dead.voided}
+			<p>
+				<Mark kind="bad" word /> The test is void: read live, or not verified dead, at {time(dead.voided)}. Test again from the
+				start.
+			</p>
+		{/if}
 		<form
 			onsubmit={(e) => {
 				e.preventDefault();
 				void record();
 			}}
 		>
-			<label class="check"><input type="checkbox" bind:checked={proved.before} /> Meter proved on a known live source</label>
-			{#each POINTS as [key, words] (key)}
+			<label class="check"><input type="checkbox" bind:checked={checked.before} /> Meter proved on a known live source</label>
+			{#each points as { key, words, must } (key)}
 				<div class="field">
-					<label for={`dead-${key}`}>{words}, V</label>
+					<label for={`dead-${key}`}>{words}, V{must ? '' : ', if there'}</label>
 					<input
 						id={`dead-${key}`}
 						class="mono"
@@ -75,8 +88,21 @@
 					/>
 				</div>
 			{/each}
-			<label class="check"><input type="checkbox" bind:checked={proved.after} /> Meter proved again</label>
-			<div class="field"><label for="dead-by">Who</label><input id="dead-by" bind:value={typed.by} /></div>
+			<label class="check"><input type="checkbox" bind:checked={checked.after} /> Meter proved again</label>
+			<label class="check"
+				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester held to it first: a first look, no proof</label
+			>
+			<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>
+			<SelectField
+				label="Meter"
+				value={meter}
+				options={[
+					{ value: 'low-impedance', name: 'low impedance' },
+					{ value: 'high-impedance', name: '10 Mohm' }
+				]}
+				onkeep={(v) => (meter = v)}
+			/>
+			<div class="field"><label for="dead-by">Who</label><input id="dead-by" bind:value={by} /></div>
 			<Btn type="submit">Record the test</Btn>
 			{#if tried && faults.size}
 				<ul class="fault" role="alert">
@@ -84,8 +110,8 @@
 				</ul>
 			{/if}
 			<p class="soft">
-				Low-impedance meter, under {DEAD_BELOW_V} V on every point. A non-contact tester is a first look only. Both halves, both devices,
-				every cable in the box.
+				Under {DEAD_BELOW_V} V on every point of a low-impedance meter. Both halves, both devices, every cable in the box.
+				{#if box.ground === 'none'}No ground in the box: the separate earth stands for it.{/if}
 			</p>
 		</form>
 	{/if}

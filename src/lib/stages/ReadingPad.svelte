@@ -5,6 +5,7 @@
 	import { whatIsOff } from '$core/prove/assess-prove';
 	import { predict, predictedFor } from '$core/prove/predict';
 	import type { Box, Panel, Reading } from '$core/model/job';
+	import type { Meter } from '$core/model/kinds';
 	import type { FigureKind } from '$core/model/reading';
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
@@ -39,6 +40,7 @@
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
+	let loads = $state<Meter | ''>(localStorage.readMeter ?? '');
 	let tried = $state(false);
 	let dead = $state(false);
 	let sender = $state<LiveInstrument>();
@@ -77,17 +79,18 @@
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	const judgements = $derived(proof ? whatIsOff(proof) : []);
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
-	const circuitIds = $derived((store.index.circuitsOfBox.get(place.id) ?? []).map((c) => c.id));
 
 	async function keep(next: boolean): Promise<void> {
 		tried = true;
 		if (draft.faults.size) return;
 		if (!draft.empty) {
 			localStorage.readBy = by;
+			localStorage.readMeter = loads;
 			const base = {
 				jobId: store.job.id,
 				boxId: place.id,
 				instrument,
+				...(loads ? { meter: loads } : {}),
 				at: new Date().toISOString(),
 				by,
 				struck: false,
@@ -181,6 +184,14 @@
 				/>
 			</div>
 			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
+			<div class="field">
+				<label for="read-meter">Meter</label>
+				<select id="read-meter" class="hekto-input" bind:value={loads}>
+					<option value="">not said</option><option value="low-impedance">low impedance</option><option value="high-impedance"
+						>10 Mohm</option
+					>
+				</select>
+			</div>
 			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
 			{#if figures.includes('gfci-ms')}
 				<div class="field">
@@ -226,7 +237,7 @@
 	{#if box}
 		<details bind:open={open.dead}>
 			<summary>Dead before touching</summary>
-			{#if open.dead}<DeadTestForm {box} {circuitIds} />{/if}
+			{#if open.dead}<DeadTestForm {box} />{/if}
 		</details>
 		<details bind:open={open.photos}>
 			<summary>Photos</summary>

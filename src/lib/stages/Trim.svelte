@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { deadState } from '$core/makeup/dead-test';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -11,7 +10,6 @@
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
 	const time = (iso: string) =>
 		new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
-	const circuitIds = (boxId: string) => (store.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
 </script>
 
 <Sheet
@@ -21,17 +19,17 @@
 		: 'devices by box; pick a circuit for its feed order'}
 >
 	{#if store.box}
-		{#key store.box.id}<DeadTestForm box={store.box} circuitIds={circuitIds(store.box.id)} />{/key}
+		{#key store.box.id}<DeadTestForm box={store.box} />{/key}
 	{:else}
 		<Gate
 			text="Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it."
 		/>
 	{/if}
 	<table class="data">
-		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Proved dead</th></tr></thead>
+		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>
 		<tbody>
 			{#each boxes as box (box.id)}
-				{@const dead = deadState(store.events, circuitIds(box.id), box.id)}
+				{@const dead = store.deadStateOf(box.id)}
 				<tr class="pick" aria-selected={store.selection?.id === box.id}>
 					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
 					<td
@@ -42,8 +40,9 @@
 					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
 					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
 					<td>
-						{#if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
-						{:else if dead.tag}<Mark kind="off" /> off and tagged, not proved
+						{#if dead.voided}<Mark kind="bad" /> void: read live or not verified since
+						{:else if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
+						{:else if dead.tag}<Mark kind="off" /> off and tagged, not verified dead
 						{:else}<span class="soft">live, or not known</span>{/if}
 					</td>
 				</tr>

@@ -7,32 +7,30 @@ import type { Job } from '../../core/model/job';
 import type { Fault } from '../../core/network/wiring';
 import { indexOf } from '../../core/model/job-index';
 
-/** What the simulated house hides: nothing, what the demo house has in its walls, or one fault that nobody is told. */
-export type Hides = 'nothing' | 'demo' | 'something';
+/** What the simulated house hides: nothing, what the demo house has in its walls, one fault that nobody is told, or a directory that is wrong. */
+export type Hides = 'nothing' | 'demo' | 'something' | 'wrong-breaker';
 export interface SimRequest {
 	job: Job;
 	boxId: string;
 	half: 'upper' | 'lower' | undefined;
 	hides: Hides;
 	seed: number;
+	/** Circuits that are tagged off: their breakers are off here too, unless the directory is wrong. */
+	off: string[];
 	/** Boxes at which what was wrong has been mended. */
 	mended: string[];
 	loadA: number;
 	noise: number;
 	everyMs: number;
 }
+type FaultsOf = Pick<SimRequest, 'job' | 'boxId' | 'hides' | 'seed' | 'mended' | 'off'>;
 /** The faults of a simulated house, less what was mended. */
-export function faultsOf({
-	job,
-	boxId,
-	hides,
-	seed,
-	mended
-}: Pick<SimRequest, 'job' | 'boxId' | 'hides' | 'seed' | 'mended'>): Fault[] {
+export function faultsOf({ job, boxId, hides, seed, mended, off }: FaultsOf): Fault[] {
 	const circuit = indexOf(job).circuitsOfBox.get(boxId)?.[0];
 	const hidden = hides === 'something' && circuit ? hiddenFault(job, circuit, seed) : null;
 	const all = hides === 'demo' ? [...(HIDDEN[job.id] ?? [])] : hidden ? [hidden] : [];
-	return all.filter((f) => !mended.includes(f.at));
+	const dead = hides === 'wrong-breaker' ? [] : off.map((at): Fault => ({ kind: 'breaker-off', at }));
+	return [...dead, ...all.filter((f) => !mended.includes(f.at))];
 }
 
 let timer: ReturnType<typeof setInterval> | undefined;
@@ -51,7 +49,7 @@ const api = {
 		return null;
 	},
 	/** For the stream of the server, which knows nothing of this job's hidden faults. */
-	faults: (request: Pick<SimRequest, 'job' | 'boxId' | 'hides' | 'seed' | 'mended'>): Fault[] => faultsOf(request)
+	faults: (request: FaultsOf): Fault[] => faultsOf(request)
 };
 export type InstrumentApi = typeof api;
 expose(api);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { liveSign } from '$core/makeup/live-sign';
 	import type { Box } from '$core/model/job';
 	import { isFigureKind, isWordKind, readingUnit, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
@@ -32,6 +33,7 @@
 		seed: simulated.seed,
 		mended: [...simulated.mended],
 		loadA,
+		off: store.tagged.flatMap((e) => e.circuitId ?? []),
 		noise: simulated.noise,
 		everyMs: simulated.everyMs
 	});
@@ -85,6 +87,15 @@
 			if (k === 'drop' && at !== null) draft.loadA = String(at);
 		}
 	}
+	/** What stands on it says that a box which is tagged off is live: nobody has to press anything for that. */
+	const alive = $derived.by(() => {
+		const off = store.deadStateOf(box.id).tag;
+		const sign = off && shown.find((v) => liveSign({ kind: v.kind, value: v.value, lamps: v.text, word: v.text }) === 'live');
+		return sign ? `${readingWords(sign.kind)} ${sign.text} ${readingUnit(sign.kind)}`.trim() : null;
+	});
+	$effect(() => {
+		if (alive) void store.foundLive(box.id, `${alive}, ${meter.name || 'instrument'}`, localStorage.readBy ?? '');
+	});
 	const mended = $derived(simulated.mended.includes(box.id));
 </script>
 
@@ -136,7 +147,8 @@
 						options={[
 							{ value: 'demo', name: 'what the demo house hides' },
 							{ value: 'something', name: 'one fault on this circuit, untold' },
-							{ value: 'nothing', name: 'nothing: sound as drawn' }
+							{ value: 'nothing', name: 'nothing: sound as drawn' },
+							{ value: 'wrong-breaker', name: 'that the tagged breaker is another circuit’s' }
 						]}
 						onkeep={(v) => (simulated.hides = v)}
 					/>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import LiveAlarm from './LiveAlarm.svelte';
 	const store = useJob();
 	// A word of what was done goes by itself; a refusal stays until it is read.
 	$effect(() => {
@@ -12,6 +13,7 @@
 </script>
 
 <div class="no-print">
+	<LiveAlarm />
 	{#if store.fault}
 		<div class="fault-line" role="alert">
 			<span>{store.fault}</span>

@@ -1,0 +1,81 @@
+import type { Box, Circuit, Job } from '../model/job';
+import { indexOf } from '../model/job-index';
+
+/** Points of a dead test by what is in the box: every pair of its conductors, and each of them to a separate earth. */
+export interface DeadPoint {
+	/** `hn`, `h2g`, `earth`: what it is kept under. */
+	key: string;
+	words: string;
+	/** Must be read; what may not be there at all can be left out. */
+	must: boolean;
+}
+interface Conductor {
+	key: string;
+	words: string;
+	must: boolean;
+}
+const EARTH: DeadPoint = { key: 'earth', words: 'every conductor to a separate earth', must: true };
+
+/**
+ * @returns one circuit and a ground: three pairs and the earth; two hots: six and the earth; two circuits: ten and the earth
+ * @source facts on dead before touching: no ground in the box, the separate earth stands for it
+ */
+export function deadPoints(job: Job, box: Box): DeadPoint[] {
+	const circuits = indexOf(job).circuitsOfBox.get(box.id) ?? [];
+	const found = [...conductorsOf(job, box, circuits), ...groundOf(box)];
+	return [...pairs(found), EARTH];
+}
+
+/** A breaker that is worked on: the bus that it sits on and its load terminals. The line lugs stay live. */
+export function breakerPoints(circuit: Pick<Circuit, 'poles'>): DeadPoint[] {
+	const poles = circuit.poles === 2 ? ['', '2'] : [''];
+	const named = (key: string, words: string) =>
+		poles.map((n, i) => ({ key: key + n, words: poles.length > 1 ? `${words} ${i + 1}` : words, must: true }));
+	const all = [
+		...named('bus', 'bus'),
+		...named('load', 'load terminal'),
+		{ key: 'n', words: 'neutral bar', must: true },
+		{ key: 'g', words: 'ground bar', must: true }
+	];
+	return pairs(all);
+}
+
+function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conductor[] {
+	if (!circuits.length) {
+		// Nothing is known of what feeds it: as many hots as its devices take.
+		const two = box.devices.some((d) => d.volts === 240 || d.yoke);
+		return [...hots(two ? 2 : 1, 0), { key: 'n', words: 'neutral', must: !box.devices.every((d) => d.volts === 240) }];
+	}
+	const neutrals = new Set<string>();
+	const found: Conductor[] = [];
+	let hot = 0;
+	for (const c of circuits) {
+		found.push(...hots(c.poles, hot, circuits.length > 1 || c.poles === 2));
+		hot += c.poles;
+		// Two that share their neutral have one.
+		const own =
+			c.multiwire && circuits.some((o) => o.id === c.multiwire?.withId) ? [c.id, c.multiwire.withId].sort().join() : c.id;
+		if (c.poles === 1 || hasNeutral(job, c)) neutrals.add(own);
+	}
+	[...neutrals].forEach((_, i) =>
+		found.push({ key: numbered('n', i), words: neutrals.size > 1 ? `neutral ${i + 1}` : 'neutral', must: true })
+	);
+	return found;
+}
+const numbered = (letter: string, i: number): string => (i ? `${letter}${i + 1}` : letter);
+const hots = (count: number, from: number, many = count > 1): Conductor[] =>
+	Array.from({ length: count }, (_, i) => ({
+		key: numbered('h', from + i),
+		words: many ? `hot ${from + i + 1}` : 'hot',
+		must: true
+	}));
+const hasNeutral = (job: Job, c: Circuit): boolean => (indexOf(job).legsOfCircuit.get(c.id) ?? []).some((l) => l.conductors >= 3);
+
+/** None in the box: the separate earth instead. Not known: read where there is one. */
+const groundOf = (box: Box): Conductor[] =>
+	box.ground === 'none' ? [] : [{ key: 'g', words: 'ground', must: box.ground === 'present' }];
+
+const pairs = (all: readonly Conductor[]): DeadPoint[] =>
+	all.flatMap((a, i) =>
+		all.slice(i + 1).map((b) => ({ key: a.key + b.key, words: `${a.words} to ${b.words}`, must: a.must && b.must }))
+	);

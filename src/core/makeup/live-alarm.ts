@@ -1,0 +1,143 @@
+import { runOf } from '../circuits/runs';
+import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { readingValue, readingWords } from '../model/reading';
+import { lastSwitched, type Signs } from './dead-test';
+import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
+
+/** Live where it is tagged off: the wrong breaker, or a second feed. It stops everything, and says which breaker it is not. */
+export interface LiveAlarm {
+	/** Of the reading or the event. */
+	id: string;
+	/** The box that was read; of a breaker: its panel. */
+	boxId: string;
+	/** Circuits that are tagged off and were held to feed it. */
+	circuits: Circuit[];
+	tag: LiveEvent;
+	/** What was seen, in words. */
+	seen: string;
+	at: string;
+	readingId: string | null;
+}
+
+interface Evidence {
+	id: string;
+	boxId: string;
+	circuitId: string | null;
+	at: string;
+	sign: LiveSign;
+	seen: string;
+	readingId: string | null;
+}
+/** Everything read that says something of life, the oldest first; what was struck out or put right says nothing. */
+function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
+	const corrected = new Set(readings.flatMap((r) => (r.corrects && !r.struck ? [r.corrects] : [])));
+	const read = readings
+		.filter((r) => !r.struck && !corrected.has(r.id))
+		.map((r) => ({
+			id: r.id,
+			boxId: r.boxId,
+			circuitId: r.circuitId ?? null,
+			at: r.at,
+			sign: liveSign(r),
+			seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
+			readingId: r.id
+		}));
+	const told = events
+		.filter((e) => e.kind === 'live-found' && e.boxId !== null)
+		.map((e) => ({
+			id: e.id,
+			boxId: e.boxId ?? '',
+			circuitId: e.circuitId,
+			at: e.at,
+			sign: 'live' as const,
+			seen: e.note,
+			readingId: null
+		}));
+	return [...read, ...told].sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** The circuits that are held to feed a place, and the tag under which all of them are off; null: one of them is on. */
+function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId' | 'circuitId'>) {
+	const { circuitsOfBox, circuits: byId } = indexOf(job);
+	const own = e.circuitId ? byId.get(e.circuitId) : undefined;
+	const circuits = own ? [own] : (circuitsOfBox.get(e.boxId) ?? []);
+	const tags = circuits.map((c) => lastSwitched(events, c.id));
+	const off = tags.filter((t): t is LiveEvent => t?.kind === 'off-tagged');
+	if (!circuits.length || off.length < circuits.length) return null;
+	const tag = off.sort((a, b) => a.at.localeCompare(b.at)).at(-1);
+	return tag ? { circuits: [...circuits], tag } : null;
+}
+
+/** Alarms that stand: the newest of each place, until it is proved dead, the reading is struck out, or the circuit is on again. */
+export function liveAlarms(job: Job, readings: readonly Reading[], events: readonly LiveEvent[]): LiveAlarm[] {
+	if (!events.some((e) => e.kind === 'off-tagged')) return [];
+	const newest = new Map<string, LiveAlarm>();
+	for (const e of evidenceOf(readings, events)) {
+		if (e.sign !== 'live') continue;
+		const under = tagOf(job, events, e);
+		if (!under || e.at < under.tag.at) continue;
+		const proved = events.some((x) => x.kind === 'dead-test' && x.boxId === e.boxId && x.at > e.at);
+		const key = e.circuitId ?? e.boxId;
+		if (proved) newest.delete(key);
+		else newest.set(key, { ...under, id: e.id, boxId: e.boxId, seen: e.seen, at: e.at, readingId: e.readingId });
+	}
+	return [...newest.values()];
+}
+
+/** Signs of life that void dead tests under the tags of a box: at any box of its circuits, and what is left open at it. */
+export function signsAt(job: Job, readings: readonly Reading[], events: readonly LiveEvent[], boxId: string): Signs {
+	const own = tagOf(job, events, { boxId, circuitId: null });
+	if (!own) return { live: [], open: [] };
+	const ids = new Set(own.circuits.map((c) => c.id));
+	const onThem = new Set(own.circuits.flatMap((c) => runOf(job, c).nodes.map((n) => n.boxId)));
+	const since = evidenceOf(readings, events).filter((e) => e.at >= own.tag.at);
+	return {
+		live: since
+			.filter((e) => e.sign === 'live' && (e.circuitId ? ids.has(e.circuitId) : onThem.has(e.boxId)) && tagOf(job, events, e))
+			.map((e) => e.at),
+		open: since.filter((e) => e.sign === 'not-verified' && e.boxId === boxId).map((e) => e.at)
+	};
+}
+
+/** A breaker that may feed a box, by what was read there while some were off. */
+export interface Suspect {
+	circuit: Circuit;
+	/** `no`: live with it off; `feeds`: it alone was off when the box was dead; `maybe`: nothing tells yet. */
+	says: 'no' | 'maybe' | 'feeds';
+	why: string;
+}
+/**
+ * Which breaker is it: what stays live with a breaker off does not hang on that one alone; what is dead hangs on one of those
+ * that are off. With all of them ruled out it is fed from elsewhere, or by two.
+ */
+export function breakerSuspects(job: Job, readings: readonly Reading[], events: readonly LiveEvent[], boxId: string): Suspect[] {
+	const offAt = (at: string) =>
+		new Set(job.circuits.filter((c) => lastSwitched(upTo(events, at), c.id)?.kind === 'off-tagged').map((c) => c.id));
+	const live = evidenceOf(readings, events).filter((e) => e.boxId === boxId && !e.circuitId && e.sign === 'live');
+	const ruledOut = new Map<string, string>();
+	for (const e of live) for (const id of offAt(e.at)) ruledOut.set(id, e.seen);
+	const dead = [
+		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId).map((e) => e.at),
+		...readings
+			.filter(
+				(r) => r.boxId === boxId && !r.struck && r.meter === 'low-impedance' && r.kind === 'hn' && (r.value ?? 9) < DEAD_BELOW_V
+			)
+			.map((r) => r.at)
+	];
+	const among = dead.map((at) => new Set([...offAt(at)].filter((id) => !ruledOut.has(id)))).filter((s) => s.size > 0);
+	return job.circuits
+		.map((circuit): Suspect => {
+			const seen = ruledOut.get(circuit.id);
+			if (seen !== undefined) return { circuit, says: 'no', why: `with it off the box was live: ${seen}` };
+			if (among.some((s) => s.size === 1 && s.has(circuit.id)))
+				return { circuit, says: 'feeds', why: 'with it off the box was dead' };
+			if (among.length && !among.every((s) => s.has(circuit.id)))
+				return { circuit, says: 'no', why: 'the box was dead while it was on' };
+			return { circuit, says: 'maybe', why: among.length ? 'off with others when the box was dead' : 'not switched off yet' };
+		})
+		.sort((a, b) => ORDER[a.says] - ORDER[b.says] || a.circuit.number - b.circuit.number);
+}
+const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;
+/** Events up to a time: how the house stood then. */
+const upTo = (events: readonly LiveEvent[], at: string): LiveEvent[] => events.filter((e) => e.at <= at);

@@ -1,0 +1,64 @@
+<script lang="ts">
+	import { Modal } from 'flowbite-svelte';
+	import type { LiveAlarm } from '$core/makeup/live-alarm';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+
+	/** Stops the user: nothing else can be pressed until it was heard. */
+	interface Props {
+		alarm: LiveAlarm;
+		onask: () => void;
+		onheard: () => void;
+	}
+	let { alarm, onask, onheard }: Props = $props();
+	const store = useJob();
+	const circuits = $derived(alarm.circuits.map((c) => `${c.number} ${c.name}`).join(' and '));
+	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
+	async function strike(): Promise<void> {
+		onheard();
+		const reading = store.readings.find((r) => r.id === alarm.readingId);
+		if (reading) await store.strike(reading, true);
+	}
+</script>
+
+<Modal open dismissable={false} outsideclose={false} size="xl" class="hekto-modal" onclose={onheard}>
+	<div class="loud" role="alertdialog" aria-label="Live">
+		<p class="huge condensed">STOP: LIVE</p>
+		<p class="seen"><b class="mono">{alarm.seen}</b> at {store.placeName(alarm.boxId)}</p>
+		<p>
+			Circuit {circuits} is off and tagged by {alarm.tag.by || 'someone'} at {time(alarm.tag.at)}, and this box is live. Hands
+			off. Wrong breaker, or a second feed. Every dead test under this tag is void.
+		</p>
+		<div class="acts">
+			<Btn look="main" onclick={onask}>Which breaker is it?</Btn>
+			<Btn onclick={onheard}>Hands are off</Btn>
+			{#if alarm.readingId}<Btn look="quiet" onclick={strike}>Typed wrong: strike it out</Btn>{/if}
+		</div>
+	</div>
+</Modal>
+
+<style>
+	.loud {
+		border-left: 12px solid var(--stop);
+		padding-left: 16px;
+	}
+	.huge {
+		font-size: 56px;
+		line-height: 1;
+		color: var(--stop);
+		margin: 0 0 8px;
+	}
+	.seen {
+		font-size: 24px;
+		margin: 0 0 8px;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		margin-top: 16px;
+	}
+	.acts :global(button) {
+		min-height: 52px;
+	}
+</style>
