@@ -27,8 +27,8 @@ const MAY_IMPORT = {
 	makeup: ['units', 'model', 'code', 'circuits', 'rough'],
 	network: ['units', 'model', 'code', 'circuits'],
 	instruments: ['units', 'model', 'code', 'circuits', 'network'],
-	prove: ['units', 'model', 'code', 'circuits', 'network', 'instruments'],
-	trace: ['units', 'model', 'code', 'circuits', 'network', 'instruments', 'prove'],
+	prove: ['units', 'model', 'code', 'circuits', 'protection', 'makeup', 'network', 'instruments'],
+	trace: ['units', 'model', 'code', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove'],
 	handover: CORE.filter((f) => !['formats', 'demo'].includes(f)),
 	formats: CORE.filter((f) => f !== 'demo'),
 	demo: ['units', 'model', 'code', 'circuits', 'network', 'prove']

@@ -11,6 +11,7 @@ import { build, planOf } from '../../src/core/network/build';
 import { jobWiring, outletAt } from '../../src/core/network/job-wiring';
 import { size } from '../../src/core/network/phasor';
 import { Solution, unbalance } from '../../src/core/network/solve';
+import { trips } from '../../src/core/network/trips';
 import type { Fault } from '../../src/core/network/wiring';
 import { predict, predictedFor } from '../../src/core/prove/predict';
 import { box, circuit, job, leg, near, onSubpanel } from './small-job';
@@ -198,4 +199,54 @@ test('neutral borrowed from another circuit, and two circuits joined, are faults
 	const joined = built(j, [{ kind: 'circuits-joined', at: 'a', with: 'b' }], {});
 	const bus = joined.branch(joined.plan.wires.findIndex((w) => w.at === 'a' && w.role === 'hot'));
 	assert.ok(bus && size(new Solution(joined.network).amps(bus)) > 500, 'two legs joined are a short');
+});
+
+test('a two-pole GFCI breaker on a sound shared neutral feels nothing; a leak behind it opens it; two breakers apart would not do', () => {
+	const watched = (opens: 'two-pole' | 'handle-tie'): Job => {
+		const j = pair();
+		return {
+			...j,
+			circuits: j.circuits.map((c) => ({ ...c, breaker: 'gfci' as const, multiwire: c.multiwire && { ...c.multiwire, opens } }))
+		};
+	};
+	const opened = (j: Job, faults: Fault[] = []) => {
+		const b = built(j, faults, {});
+		return trips(b, new Solution(b.network)).filter((t) => t.device === 'breaker').length;
+	};
+	assert.equal(opened(watched('two-pole')), 0);
+	assert.ok(opened(watched('handle-tie')) > 0, 'single poles on one neutral trip at once');
+	assert.equal(opened(watched('two-pole'), [{ kind: 'neutral-ground-touch', at: 'b' }]), 2);
+	assert.equal(
+		opened(watched('two-pole'), [
+			{ kind: 'breaker-off', at: 'c1' },
+			{ kind: 'breaker-off', at: 'c2' }
+		]),
+		0
+	);
+});
+test('a breaker that is a GFCI feels its own neutral joined to ground up to 2 ohm, unloaded; a plain one does not', () => {
+	const joined = (breaker: 'gfci' | 'dual' | 'none', feet: number) => {
+		const j = job({ circuits: [circuit({ breaker })], boxes: [box('a')], legs: [leg('p', 'a', feet, { awg: '14' })] });
+		const b = built(j, [{ kind: 'neutral-ground-touch', at: 'a' }]);
+		return trips(b, new Solution(b.network)).filter((t) => t.why.includes('joined')).length;
+	};
+	// Back through neutral and ground of 14 AWG: 2.5742 ohm per 1000 ft each. The joint is felt at the box's neutral through the
+	// ground wire alone: with its terminations, the touch and the service's neutral, 2 ohm are 769 ft.
+	assert.deepEqual([joined('gfci', 40), joined('dual', 40), joined('none', 40)], [1, 1, 0]);
+	assert.deepEqual([joined('gfci', 767), joined('gfci', 771)], [1, 0]);
+});
+test('a device of a box on two circuits is a load once, a split yoke a half on each', () => {
+	const two = (more: Partial<Device>) => {
+		const j = job({
+			circuits: [circuit({ slot: 1 }), circuit({ id: 'c2', number: 2, slot: 3 })],
+			boxes: [box('a', {}, { watts: 1200, ...more })],
+			legs: [leg('p', 'a', 10), leg('p', 'a', 10, { id: 'x', circuitId: 'c2' })]
+		});
+		return jobWiring(e, j, j.circuits).wiring.outlets.map((o) => [o.circuitId, o.half ?? null, o.watts]);
+	};
+	assert.deepEqual(two({}), [['c1', null, 1200]]);
+	assert.deepEqual(two({ yoke: 'split' }), [
+		['c1', 'upper', 1200],
+		['c2', 'lower', 0]
+	]);
 });

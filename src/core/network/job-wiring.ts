@@ -160,7 +160,8 @@ class JobWires {
 			circuitId: c.id,
 			amps: c.breakerA,
 			poles: this.legs(c).map((leg, i) => ({ leg, bar: `${c.panelId}:${leg}`, point: `${c.panelId}:${c.id}.h${i ? '2' : ''}` })),
-			watches: c.breaker === 'gfci' || c.breaker === 'dual'
+			watches: c.breaker === 'gfci' || c.breaker === 'dual',
+			...(c.multiwire?.opens === 'two-pole' ? { opensWith: c.multiwire.withId } : {})
 		};
 	}
 
@@ -244,6 +245,10 @@ class JobWires {
 	}
 
 	private box(circuit: Circuit, box: Box, leg: Leg): void {
+		// A hot that only passes, in the cable of the other one, feeds nothing here.
+		const passes =
+			leg.inCableOf && runOf(this.job, circuit).byBox.get(box.id)?.children.length && !box.devices.some((d) => d.yoke);
+		if (passes) return;
 		const hot = `${box.id}:${circuit.id}.h`;
 		const second = circuit.poles === 2 ? `${hot}2` : null;
 		const neutral = circuit.poles === 1 || leg.conductors >= 3 ? this.neutral(circuit, box.id) : null;
@@ -252,7 +257,9 @@ class JobWires {
 		if (guard && neutral) this.watchers.push({ at: box.id, circuitId: circuit.id, hot, neutral, ground });
 		const face = (d: Device, point: string) => (d === guard || guard?.feedsLoad ? `${point}#load` : point);
 		for (const d of box.devices) {
-			if (d.kind === 'switch') continue;
+			// A device of a box on two circuits is a load once; a split yoke has a half on each.
+			const split = d.yoke === 'split' && d.receptacles === 2;
+			if (d.kind === 'switch' || (!split && this.outlets.some((o) => o.id === d.id))) continue;
 			const base = { at: box.id, circuitId: circuit.id, ground: d.slots === 'two-slot' && d.receptacles ? null : ground };
 			if (d.volts === 240 && second) {
 				this.outlets.push({ ...base, id: d.id, hot, neutral: second, third: neutral, watts: d.watts, ratedVolts: 240 });

@@ -1,7 +1,8 @@
 import { build, type Built } from './build';
 import { size } from './phasor';
 import type { PlannedWire } from './plan';
-import { EARTH, Solution } from './solve';
+import { EARTH, Solution, type Node } from './solve';
+import type { Breaker, Fault } from './wiring';
 
 /** What would open, seen in the currents of a solved network. */
 export interface Trip {
@@ -19,6 +20,8 @@ export const WORN_SHARE = 0.7;
 export const GFCI_MA = 5;
 /** A joint of neutral and ground downstream is felt up to this, ohm. */
 const NEUTRAL_GROUND_OHMS = 4;
+/** The same of a breaker that watches; to be confirmed. */
+const BREAKER_NEUTRAL_GROUND_OHMS = 2;
 
 /** Amps through those of the plan's wires that are asked for, together. */
 export function ampsThrough(built: Built, solution: Solution, which: (wire: PlannedWire) => boolean): number {
@@ -45,11 +48,38 @@ export function poleAmps(built: Built, solution: Solution, circuitId: string): n
 export const difference = (built: Built, solution: Solution, at: string, circuitId: string): number =>
 	ampsThrough(built, solution, (w) => w.at === at && w.role !== 'ground' && w.circuitId === circuitId);
 /** The same of a breaker that watches: of all cables that begin at its points. */
-function breakerDifference(built: Built, solution: Solution, circuitId: string): number {
-	const poles = built.plan.wiring.breakers.find((b) => b.circuitId === circuitId)?.poles ?? [];
-	const points = new Set(poles.map((p) => built.plan.points.get(p.point)));
-	const homes = new Set(built.plan.wires.filter((w) => points.has(w.from) && w.circuitId === circuitId).map((w) => w.at));
-	return ampsThrough(built, solution, (w) => homes.has(w.at) && w.role !== 'ground' && w.circuitId === circuitId);
+function breakerDifference(built: Built, solution: Solution, breaker: Breaker): number {
+	const { homes, circuits } = homesOf(built, breaker);
+	return ampsThrough(built, solution, (w) => homes.has(w.at) && w.role !== 'ground' && circuits.has(w.circuitId));
+}
+/** Places of the cables that begin at a breaker, and the circuits that it opens together: of a two-pole one for a pair both, with their one neutral. */
+function homesOf({ plan }: Built, { circuitId, opensWith }: Breaker): { homes: Set<string>; circuits: Set<string> } {
+	const circuits = new Set([circuitId, ...(opensWith ? [opensWith] : [])]);
+	const points = new Set(
+		plan.wiring.breakers.filter((b) => circuits.has(b.circuitId)).flatMap((b) => b.poles.map((p) => plan.points.get(p.point)))
+	);
+	return { circuits, homes: new Set(plan.wires.filter((w) => points.has(w.from) && circuits.has(w.circuitId)).map((w) => w.at)) };
+}
+
+/** A breaker that watches feels a joint of neutral and ground on its own neutral, unloaded too. */
+function joinedBehindBreaker(built: Built, breaker: Breaker): boolean {
+	const { plan, faults } = built;
+	const { homes, circuits } = homesOf(built, breaker);
+	const opened = [...homes].flatMap((at): Fault[] =>
+		[...circuits].flatMap((circuitId): Fault[] => [
+			{ kind: 'open-hot', at, circuitId },
+			{ kind: 'open-hot', at, circuitId, leg: 'b' },
+			{ kind: 'open-neutral', at, circuitId }
+		])
+	);
+	const apart = build(plan, [...faults, ...opened], { unplugged: true });
+	const neutrals = plan.wires.filter((w) => homes.has(w.at) && w.role === 'neutral' && circuits.has(w.circuitId));
+	return neutrals.some((w) => toEarth(apart, apart.point(plan.names[w.to] ?? '')) < BREAKER_NEUTRAL_GROUND_OHMS);
+}
+function toEarth(built: Built, node: Node): number {
+	if (node === EARTH) return 0;
+	const [[z] = []] = new Solution(built.network.dead()).impedance([node]);
+	return z ? size(z) : Infinity;
 }
 
 /**
@@ -70,10 +100,7 @@ function joinedDownstream(built: Built, at: string, circuitId: string): boolean 
 	);
 	const w = plan.wiring.watchers.find((x) => x.at === at && x.circuitId === circuitId);
 	if (!w) return false;
-	const node = apart.point(w.neutral);
-	if (node === EARTH) return true;
-	const [[z] = []] = new Solution(apart.network.dead()).impedance([node]);
-	return !!z && size(z) < NEUTRAL_GROUND_OHMS;
+	return toEarth(apart, apart.point(w.neutral)) < NEUTRAL_GROUND_OHMS;
 }
 
 /** Everything that would open as the network stands, before anything has. */
@@ -82,11 +109,21 @@ export function trips(built: Built, solution: Solution): Trip[] {
 	const joined = built.plan.wiring.watchers.filter(
 		(w) => alive(built, w.at) && !byCurrent.some((t) => t.at === w.at) && joinedDownstream(built, w.at, w.circuitId)
 	);
+	const breakers = built.plan.wiring.breakers.filter(
+		(b) => b.watches && !byCurrent.some((t) => t.at === b.circuitId) && isOn(built, b) && joinedBehindBreaker(built, b)
+	);
 	return [
 		...byCurrent,
+		...breakers.map(({ circuitId }): Trip => ({
+			device: 'breaker',
+			at: circuitId,
+			amps: 0,
+			why: 'neutral and ground are joined downstream'
+		})),
 		...joined.map(({ at }): Trip => ({ device: 'gfci', at, amps: 0, why: 'neutral and ground are joined downstream' }))
 	];
 }
+const isOn = ({ faults }: Built, b: Breaker): boolean => !faults.some((f) => f.kind === 'breaker-off' && f.at === b.circuitId);
 /** A device that is dead, or has tripped, opens nothing more. */
 const alive = (built: Built, at: string): boolean =>
 	!built.faults.some((f) => (f.kind === 'gfci-dead' || f.kind === 'gfci-tripped') && f.at === at);
@@ -113,7 +150,7 @@ export function currentTrips(built: Built, solution: Solution): Trip[] {
 				amps,
 				why: `${amps.toFixed(1)} A on a worn breaker of ${b.amps} A`
 			});
-		const lost = b.watches ? breakerDifference(built, solution, b.circuitId) : 0;
+		const lost = b.watches ? breakerDifference(built, solution, b) : 0;
 		if (lost * 1000 > GFCI_MA)
 			found.push({
 				device: 'breaker',

@@ -57,6 +57,8 @@ export interface Breaker {
 	poles: { leg: ServiceLeg; bar: string; point: string }[];
 	/** It watches the difference of its currents, as a GFCI does. */
 	watches: boolean;
+	/** The other circuit of a pair that one two-pole breaker opens: it sums both hots and their neutral. */
+	opensWith?: string | undefined;
 }
 /** A switch that joins two points when it is on. */
 export interface SwitchPoint {

@@ -4,9 +4,12 @@ import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
+import { standingOf } from '../protection/standing';
 import { limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
-import { verdictOf, worst, type Judgement, type Level, type Verdict } from './verdicts';
+import { voltPattern } from './pattern';
+import { feetWords, likeConductors } from './unknown-run';
+import { verdictOf, worst, type Beside, type Judgement, type Level, type Verdict } from './verdicts';
 
 export interface Judged {
 	reading: Reading;
@@ -60,8 +63,16 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		const circuit = index.circuitsOfBox.get(boxId)?.[0];
 		const judged = (kinds: ReadonlyMap<ReadingKind, Reading> | undefined): Latest => {
 			const latest: Latest = {};
+			const beside = besides(edition, job, boxId, readings, upper);
 			for (const [kind, reading] of kinds ?? [])
-				latest[kind] = { reading, verdict: verdictOf(edition, job, place, circuit, reading) };
+				latest[kind] = {
+					reading,
+					verdict: verdictOf(edition, job, { place, circuit }, reading, {
+						...beside,
+						jumper: kinds?.get('bootleg')?.word === 'yes'
+					})
+				};
+			together(edition, job, latest, beside);
 			return latest;
 		};
 		const proof: BoxProof = { boxId, level: 'unknown', latest: judged(upper.get(boxId)), lower: judged(lower.get(boxId)) };
@@ -70,6 +81,70 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		found.set(boxId, proof);
 	}
 	return found;
+}
+
+/** What is known of an outlet besides one reading of it: its ground, and whether a GFCI reaches it whose own button was passed. */
+function besides(
+	edition: Edition,
+	job: Job,
+	boxId: string,
+	readings: readonly Reading[],
+	latest: ReadonlyMap<string, ReadonlyMap<ReadingKind, Reading>>
+): Beside {
+	const { boxes, circuitsOfBox } = indexOf(job);
+	const box = boxes.get(boxId);
+	const device = box?.devices.find((d) => d.receptacles > 0) ?? box?.devices[0];
+	if (!box || !device) return {};
+	const { ground, gfci } = standingOf(edition, job, { box, device, circuit: circuitsOfBox.get(boxId)?.[0] }, readings);
+	return {
+		ground,
+		slots: device.receptacles ? device.slots : undefined,
+		gfci: gfci && { own: latest.get(gfci.id)?.get('gfci-own')?.word === 'trips' }
+	};
+}
+
+/** What readings of one place say together: three volts as a pattern, and ohms of a run that nobody has drawn. */
+function together(edition: Edition, job: Job, latest: Latest, beside: Beside): void {
+	const { hn, hg, ng } = latest;
+	const idle = [hn, hg, ng].every((j) => j && j.reading.loadA === null && j.reading.value !== null);
+	if (hn && hg && ng && idle) {
+		const volts = { hn: hn.reading.value ?? 0, hg: hg.reading.value ?? 0, ng: ng.reading.value ?? 0 };
+		const pattern = voltPattern(volts, beside.ground?.state === 'none');
+		if (pattern)
+			add(hg, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Three volts as a pattern') });
+	}
+	const [hot, neutral] = [latest['ohm-hot'], latest['ohm-neutral']];
+	const open = (j: Judged | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
+	if (hot && neutral && open(hot) && open(neutral)) {
+		const [a, b] = [hot.reading.value ?? 0, neutral.reading.value ?? 0];
+		add(neutral, likeConductors(edition, a, b));
+		const feet = feetWords(edition, Math.min(a, b), soundOf(job));
+		if (feet)
+			add(neutral, {
+				on: 'joints',
+				level: 'unknown',
+				says: `as far as the panel, if its joints are sound: ${feet}`,
+				...NO_FIGURE,
+				rule: limitRule(edition.key, 'model', 'Length by ohms')
+			});
+	}
+	sayOnce(latest);
+}
+const NO_FIGURE = { have: null, need: null, unit: '' };
+function add(to: Judged, judgement: Judgement): void {
+	to.verdict.judgements.push(judgement);
+	to.verdict.level = worst(to.verdict.judgements.map((j) => j.level));
+}
+/** What is missing is named once at a place, and not at each of its readings. */
+function sayOnce(latest: Latest): void {
+	const said = new Set<string>();
+	for (const { verdict } of Object.values(latest))
+		verdict.judgements = verdict.judgements.filter((j) => {
+			if (j.level !== 'unknown') return true;
+			if (said.has(j.says)) return false;
+			said.add(j.says);
+			return true;
+		});
 }
 
 /** The two service legs against each other, where both were read at a panel: a judgement of the second. */

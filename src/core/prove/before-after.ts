@@ -1,6 +1,8 @@
 import type { Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
-import { isFigureKind } from '../model/reading';
+import { isFigureKind, isWordKind, READING_WORDS, type WordKind } from '../model/reading';
+import { atMost } from '../units/quantity';
+import { LIMITS } from './limits';
 
 /** One kind of reading before the work and after it. */
 export interface BeforeAfter {
@@ -8,8 +10,8 @@ export interface BeforeAfter {
 	half: 'upper' | 'lower';
 	before: Reading;
 	after: Reading;
-	/** Worse by more than the meter's spread; `changed`: words or lamps that differ. */
-	change: 'better' | 'same' | 'worse' | 'changed';
+	/** Worse by more than the meter's spread; `mended`: what was off is as it should be; `changed`: it differs, and says neither. */
+	change: 'mended' | 'better' | 'same' | 'worse' | 'changed';
 }
 /** What a meter itself spreads by, in each kind's own unit. A job that only changes devices must not lose more than this. */
 const SPREAD: Partial<Record<ReadingKind, number>> = {
@@ -23,6 +25,21 @@ const SPREAD: Partial<Record<ReadingKind, number>> = {
 	'gfci-ms': 5,
 	'gfci-ma': 0.3
 };
+/** Volts as a supply has them: what was outside and is within was mended. */
+const VOLTS: Partial<Record<ReadingKind, readonly [number, number]>> = {
+	hn: LIMITS.outlet.good,
+	h2n: LIMITS.outlet.good,
+	hg: LIMITS.outlet.good,
+	h2g: LIMITS.outlet.good,
+	hh: LIMITS['outlet-hh'].good
+};
+const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
+/** The first word of each kind is the good one. */
+function wordChange(kind: WordKind, before: string | undefined, after: string | undefined): BeforeAfter['change'] {
+	if (before === after) return 'same';
+	const [good] = Object.keys(READING_WORDS[kind].allowed);
+	return after === good ? 'mended' : before === good ? 'worse' : 'changed';
+}
 /** More of these is worse. */
 const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neutral', 'ohm-ground', 'gfci-ms'];
 
@@ -42,8 +59,14 @@ export function beforeAndAfter(readings: readonly Reading[], boxId: string): Bef
 	return found.sort((a, b) => order(a) - order(b));
 }
 function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
+	if (isWordKind(after.kind)) return wordChange(after.kind, before.word, after.word);
 	if (!isFigureKind(after.kind) || before.value === null || after.value === null)
-		return before.lamps === after.lamps && before.word === after.word && before.value === after.value ? 'same' : 'changed';
+		return before.lamps === after.lamps && before.value === after.value ? 'same' : 'changed';
+	const band = VOLTS[after.kind];
+	if (band) {
+		const [was, is] = [within(before.value, band), within(after.value, band)];
+		if (was !== is) return is ? 'mended' : 'worse';
+	}
 	// Drops under different loads are brought to one: a drop grows with its load.
 	const scale = after.kind === 'drop' && before.loadA && after.loadA ? after.loadA / before.loadA : 1;
 	const by = after.value - before.value * scale;

@@ -5,7 +5,8 @@ import type { Circuit, Device, GuidedCheck, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
 import { compareGauge, type Awg } from '../units/gauge';
-import { show } from '../units/quantity';
+import { atMost, show } from '../units/quantity';
+import { limitsOf } from './limits';
 import { worst, type Level } from './judgements';
 import { build, planOf } from '../network/build';
 import { jobWiring } from '../network/job-wiring';
@@ -78,10 +79,19 @@ const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswe
 	return { level, says: first?.says ?? (points.length ? 'Nothing is found wrong by what was read.' : none), points, steps };
 };
 
+interface WireOn {
+	awg: Awg;
+	carries: number;
+	most: number;
+	/** What it is known by: nobody need have seen it. */
+	as: string;
+}
 /** The thinnest wire of a circuit and the most that its breaker may be. @source 240.4, small conductors and next size up; motors and heaters by their own articles */
-function rightForWire(edition: Edition, job: Job, circuit: Circuit): { awg: Awg; carries: number; most: number } | null {
+function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | null {
 	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	const thin = [...legs].sort((a, b) => compareGauge(a.awg, b.awg))[0];
+	// What is in the wall goes before what is only planned.
+	const there = legs.filter((l) => l.state !== 'planned');
+	const thin = [...(there.length ? there : legs)].sort((a, b) => compareGauge(a.awg, b.awg))[0];
 	if (!thin) return null;
 	const lies = { ambientC: 30, currentCarrying: 2, terminalC: 60 as const, ...circuit.wiring };
 	const carried = ampacityOf(edition, {
@@ -97,7 +107,12 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): { awg: Awg;
 	const nameplate = circuit.load && edition.loads[circuit.load.kind].nameplate;
 	const small = nameplate ? undefined : edition.smallConductor[thin.metal][thin.awg];
 	const most = nameplate ? (circuit.load?.mocp ?? next) : Math.min(next, small ?? Infinity);
-	return { awg: thin.awg, carries: carried.amps, most };
+	return {
+		awg: thin.awg,
+		carries: carried.amps,
+		most,
+		as: { found: 'entered as found', planned: 'planned for it', built: 'built' }[thin.state]
+	};
 }
 
 /** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
@@ -112,9 +127,9 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 			amps > wire.most
 				? {
 						level: 'bad',
-						says: `${amps} A is too large for the ${wire.awg} AWG found on it (at most ${show(wire.most, 0)} A): change it before anything else`
+						says: `${amps} A is too large for ${wire.awg} AWG, ${wire.as} (at most ${show(wire.most, 0)} A): look at the wire on its screw, and change the breaker before anything else`
 					}
-				: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG` }
+				: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` }
 		);
 	}
 	if (words.resetTrips === 'at-once')
@@ -169,7 +184,7 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 		});
 	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel’s label before a breaker is bought' });
 	if (afterA !== undefined) {
-		const fine = afterA <= amps && (afterV === undefined || afterV >= 104);
+		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
 		points.push({
 			level: fine ? 'good' : 'look',
 			says: `Load-tested after: ${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`
@@ -181,7 +196,7 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 const WORN_SHARE = 0.8;
 const HOT_OVER_C = 10;
 
-/** A heating element: cold ohms against V^2 / W, and to its shell. Never energised dry. */
+/** A heating element: cold ohms against V^2 / W, and to its shell. Never energized dry. */
 export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 	const { watts, volts, ohms, shellOhms } = figures;
 	const points: GuidedPoint[] = [];
@@ -197,10 +212,10 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 		else if (ohms !== undefined) {
 			const off = Math.abs(ohms - should) / should;
 			points.push(
-				off <= ELEMENT_SHARE
+				atMost(off, ELEMENT_SHARE)
 					? { level: 'good', says: `${show(ohms)} ohm against ${show(should)}: whole` }
 					: {
-							level: off <= 2 * ELEMENT_SHARE ? 'look' : 'bad',
+							level: atMost(off, 2 * ELEMENT_SHARE) ? 'look' : 'bad',
 							says: `${show(ohms)} ohm against ${show(should)}: ${ohms < should ? 'part of it is shorted, or it is another element' : 'a bad joint, or it is another element'}`
 						}
 			);

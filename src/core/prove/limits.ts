@@ -42,6 +42,8 @@ export const AGAINST_PREDICTED = {
 	share: 0.25,
 	dropPoints: 0.5,
 	ohms: 0.05,
+	/** Of neutral to ground. */
+	volts: 0.3,
 	badTimes: 2,
 	source: 'model',
 	title: 'Against what this run should read'

@@ -2,7 +2,7 @@ import { cite, type Edition } from '../code/edition';
 import { voltsAt } from '../circuits/drop';
 import { runOf } from '../circuits/runs';
 import { indexOf } from '../model/job-index';
-import type { Circuit, Job, Leg, Reading } from '../model/job';
+import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
 import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import type { Step } from '../model/result';
@@ -46,7 +46,14 @@ export type Predicted = { known: true; value: Prediction } | { known: false; why
  * @source Chapter 9 Table 8 brought to the test temperature; facts on terminations and source are this model's
  * @example 40 ft of 12 AWG, 12 A at 120 V -> 1.6 %
  */
-export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: string, loadA = job.practice.testLoadA): Predicted {
+export function predict(
+	edition: Edition,
+	job: Job,
+	circuit: Circuit,
+	boxId: string,
+	loadA = job.practice.testLoadA,
+	half?: 'upper' | 'lower'
+): Predicted {
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
 	const boxes = indexOf(job).boxes;
@@ -59,7 +66,7 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 	const sound = soundOf(job);
 	const loop = loopOf(edition, node.path, sound);
 	const toGround = job.practice.supplyVolts;
-	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240;
+	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240 || isBetweenHots(boxes.get(boxId), half);
 	const supply = twoHots ? 2 * toGround : toGround;
 	const feeders = feederOhms(edition, job, circuit.panelId, sound);
 	if (feeders === null) return { known: false, why: 'the length of the feeder to its panel is not known' };
@@ -119,6 +126,10 @@ export function predict(edition: Edition, job: Job, circuit: Circuit, boxId: str
 	};
 }
 
+/** The half of a yoke of two voltages that stands between two hots: the lower one. */
+export const isBetweenHots = (box: Box | undefined, half: 'upper' | 'lower' | undefined): boolean =>
+	half === 'lower' && !!box?.devices.some((d) => d.yoke === 'dual-voltage');
+
 const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, metal = leg.metal): number =>
 	wireOhms(edition, { awg, metal, lengthFt: leg.lengthFt ?? 0 }, s.conductorC, s.terminationOhms);
 
@@ -153,14 +164,19 @@ function loopOf(edition: Edition, path: readonly Leg[], s: SoundFigures): Loop {
 }
 
 /** The figure of a sound run that stands beside a reading of this kind. */
-export function predictedFor(reading: Pick<Reading, 'kind' | 'loadA'>, p: Prediction): number | null {
+export function predictedFor(
+	reading: Pick<Reading, 'kind' | 'loadA'>,
+	p: Prediction,
+	/** Its hot-neutral is read between two hots: the half of 250 V of a yoke. */
+	betweenHots = false
+): number | null {
 	const grounded = p.loop.groundOhms !== null;
 	switch (reading.kind) {
 		case 'hh':
 			return !p.twoHots ? null : reading.loadA === null ? p.hn : p.loadedHn;
 		case 'hn':
 		case 'h2n':
-			return p.twoHots ? p.toGround : reading.loadA === null ? p.hn : p.loadedHn;
+			return p.twoHots && !betweenHots ? p.toGround : reading.loadA === null ? p.hn : p.loadedHn;
 		case 'hg':
 		case 'h2g':
 			return grounded ? p.toGround : null;

@@ -5,7 +5,9 @@ import type { Step } from '../model/result';
 import { show } from '../units/quantity';
 import { judge, worst, type Judgement, type Level, type ReadingCase } from './judgements';
 import { limitsOf } from './limits';
-import { predict, predictedFor, type Predicted } from './predict';
+import { indexOf } from '../model/job-index';
+import type { Ground } from '../circuits/ground-at';
+import { isBetweenHots, predict, predictedFor, type Predicted } from './predict';
 
 export { worst, type Judgement, type Level } from './judgements';
 
@@ -20,22 +22,31 @@ export interface Verdict {
 	steps: Step[];
 }
 
+/** What is known of the outlet that a reading is of, besides the reading. */
+export interface Beside {
+	ground?: Ground | undefined;
+	gfci?: ReadingCase['gfci'];
+	jumper?: boolean | undefined;
+	slots?: ReadingCase['slots'];
+}
 /** What a reading means, against the limits and against the predicted figure of that very box. Both are given apart. */
 export function verdictOf(
 	edition: Edition,
 	job: Job,
-	place: { id: string },
-	circuit: Circuit | undefined,
-	reading: Reading
+	at: { place: { id: string }; circuit: Circuit | undefined },
+	reading: Reading,
+	beside: Beside = {}
 ): Verdict {
+	const { place, circuit } = at;
 	const prediction: Predicted = circuit
-		? predict(edition, job, circuit, place.id, reading.loadA ?? undefined)
+		? predict(edition, job, circuit, place.id, reading.loadA ?? undefined, reading.half)
 		: { known: false, why: 'its circuit is not known' };
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
-	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction };
+	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);
+	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, ...beside };
 	const judgements = judge(c);
 	const level = worst(judgements.map((j) => j.level));
-	const predicted = prediction.known ? predictedFor(reading, prediction.value) : null;
+	const predicted = prediction.known ? predictedFor(reading, prediction.value, twoHots) : null;
 	const unit = readingUnit(reading.kind);
 	const measured =
 		reading.kind === 'lamps'

@@ -16,6 +16,7 @@
 		better: ['good', 'better'],
 		same: ['good', 'as before'],
 		worse: ['bad', 'worse than before'],
+		mended: ['good', 'mended'],
 		changed: ['look', 'changed']
 	} as const;
 	const when = (at: string) => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });

@@ -1,0 +1,71 @@
+import { SHORT_OHMS } from '../instruments/thresholds';
+import { readingUnit, readingWords } from '../model/reading';
+import { atMost, show } from '../units/quantity';
+import type { Judgement, Level, ReadingCase } from './judgement';
+import { atJumper, byLimit } from './judge-volts';
+import { AGAINST_PREDICTED, limitRule } from './limits';
+import { predictedFor } from './predict';
+
+/** A dead circuit with everything unplugged is open; what is low is a short, and is not energized. */
+export function deadOhms({ edition, reading }: ReadingCase): Judgement {
+	const { value } = reading;
+	const level: Level = value === null || value > LOADS_OHMS ? 'good' : value < SHORT_OHMS ? 'bad' : 'look';
+	const says = {
+		good: 'open: nothing joins them',
+		look: `${show(value ?? 0)} ohm: something is still plugged in or switched on`,
+		bad: `${show(value ?? 0)} ohm: a short. Do not energize; disconnect the run at its middle and test each half`,
+		unknown: ''
+	}[level];
+	return {
+		on: 'joints',
+		level,
+		says: `${readingWords(reading.kind)}: ${says}`,
+		have: value,
+		need: LOADS_OHMS,
+		unit: 'ohm',
+		rule: limitRule(edition.key, 'model', 'Ohms of a dead circuit')
+	};
+}
+/** Nothing that is left plugged in has more than this, ohm. */
+const LOADS_OHMS = 100_000;
+
+/** The ground path: against this very run; by the absolute limit only where the run is not known. */
+export function groundPath(c: ReadingCase): Judgement[] {
+	const lost = atJumper(c);
+	if (lost) return [lost];
+	const run = againstPredicted(c, AGAINST_PREDICTED.ohms);
+	return run.every((j) => j.level === 'unknown') ? [byLimit(c, c.limits['ground-ohm']), ...run] : run;
+}
+
+/** So much must be predicted before a reading can be too little, in its own unit: under it a meter's lead hides the difference. */
+const TOO_LITTLE_FROM = { drop: 1, 'ohm-hot': 0.1, 'ohm-neutral': 0.1, 'ohm-ground': 0.1 } as const;
+
+/** Against what the run should show. @param absolute slack on a short run, in the reading's own unit */
+export function againstPredicted({ edition, reading, prediction }: ReadingCase, absolute: number): Judgement[] {
+	const value = reading.value ?? 0;
+	const unit = readingUnit(reading.kind);
+	const rule = limitRule(edition.key, AGAINST_PREDICTED.source, AGAINST_PREDICTED.title);
+	const say = (level: Level, says: string, need: number | null): Judgement[] => [
+		{ on: 'joints', level, says, have: value, need, unit, rule }
+	];
+	if (!prediction.known) return say('unknown', `cannot be held against the run: ${prediction.why}`, null);
+	const should = predictedFor(reading, prediction.value);
+	if (should === null) return say('unknown', 'cannot be held against the run: it has no ground wire', null);
+	const slack = Math.max(AGAINST_PREDICTED.share * should, absolute);
+	const bad = Math.max(AGAINST_PREDICTED.badTimes * should, should + slack);
+	const from = TOO_LITTLE_FROM[reading.kind as keyof typeof TOO_LITTLE_FROM] ?? Infinity;
+	if (should >= from && value < should / AGAINST_PREDICTED.badTimes)
+		return say('look', tooLittle(reading.kind === 'drop', value, should, unit), should);
+	const level = atMost(value, should + slack) ? 'good' : atMost(value, bad) ? 'look' : 'bad';
+	const times = should > 0 ? value / should : 0;
+	const says =
+		level === 'good'
+			? `${show(value)} ${unit} against ${show(should)} predicted: the joints carry`
+			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${show(should)} ${unit}): a joint upstream of here`;
+	return say(level, says, should);
+}
+/** Less than the wire alone: never good. */
+const tooLittle = (drop: boolean, value: number, should: number, unit: string): string =>
+	drop
+		? `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone loses. Was the load on?`
+		: `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone has. A jumper here, another run, or a meter that was not zeroed`;

@@ -1,0 +1,124 @@
+import { longestTripS, TIMED_FROM_MA } from '../instruments/thresholds';
+import { READING_WORDS, type WordKind } from '../model/reading';
+import { atMost, show } from '../units/quantity';
+import { lacksGround, type Judgement, type Level, type ReadingCase } from './judgement';
+import { lampMeaning, type LampMeaning } from './lamps';
+import { limitRule } from './limits';
+
+/** @source UL 943: from 6 mA on within (20 / I)^1.43 s, above 264 mA within 25 ms; under 6 mA no time is set */
+export function tripTime({ edition, reading }: ReadingCase): Judgement {
+	const at = reading.atMa ?? TIMED_FROM_MA;
+	const most = 1000 * longestTripS(at);
+	const value = reading.value ?? 0;
+	const timed = Number.isFinite(most);
+	const good = atMost(value, most);
+	return {
+		on: 'design',
+		level: timed ? (good ? 'good' : 'bad') : 'unknown',
+		says: timed
+			? `opens in ${show(value)} ms at ${show(at)} mA: ${good ? 'within' : 'longer than'} ${show(most, 0)} ms${good ? '' : ', replace it'}`
+			: `opens in ${show(value)} ms at ${show(at)} mA: under ${TIMED_FROM_MA} mA it need not open at all, and no time is set`,
+		have: value,
+		need: timed ? most : null,
+		unit: 'ms',
+		rule: limitRule(edition.key, 'UL 943', 'Class A: time to open')
+	};
+}
+
+/** What is said in words, with what follows from it; what is not here is good. */
+const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Level; says: string }>>>> = {
+	bootleg: {
+		no: { level: 'good', says: 'no jumper between neutral and ground found' },
+		yes: {
+			level: 'bad',
+			says: 'ground is joined to neutral at this device or close to it: a bootleg. Open the box, dead, and look'
+		},
+		'cannot-tell': { level: 'unknown', says: 'so near the panel a jumper cannot be told from the joint there' }
+	},
+	grip: {
+		holds: { level: 'good', says: 'the plug holds' },
+		slips: { level: 'look', says: 'the plug slips out under its cord’s own weight: replace the device' },
+		loose: { level: 'bad', says: 'loose, warm or browned: replace the device, and look at its terminals' }
+	},
+	'gfci-own': {
+		trips: { level: 'good', says: 'trips by its own button, 0 V on its face and onward, and resets' },
+		'no-trip': { level: 'bad', says: 'does not trip by its own button: replace it' },
+		'still-live': {
+			level: 'bad',
+			says: 'trips, and its face or what follows stays live: line and load are exchanged, or replace it'
+		},
+		'no-reset': { level: 'bad', says: 'does not reset: a fault downstream, no voltage on its line, or replace it' }
+	},
+	'gfci-tester': {
+		trips: { level: 'good', says: 'trips by the tester' },
+		'no-trip': {
+			level: 'look',
+			says: 'does not trip by the tester: an open ground, a bootleg downstream, or nothing protects this outlet. Its own button decides'
+		}
+	}
+};
+/** Without a ground the tester's button has nothing to leak to: that it does not trip is as it must be. */
+function testerWithoutGround(c: ReadingCase): { level: Level; says: string } | null {
+	if (c.reading.kind !== 'gfci-tester' || c.reading.word !== 'no-trip' || !c.gfci || c.ground?.state !== 'none') return null;
+	return c.gfci.own
+		? { level: 'good', says: 'does not trip by the tester, as expected without a ground; its own button trips it' }
+		: { level: 'unknown', says: 'does not trip by the tester, as expected without a ground: its own button decides' };
+}
+export function wordJudged(c: ReadingCase, kind: WordKind): Judgement {
+	const { edition, reading } = c;
+	const said = testerWithoutGround(c) ??
+		WORD_SAYS[kind][reading.word ?? ''] ?? { level: 'unknown' as const, says: READING_WORDS[kind].words };
+	return {
+		on: 'joints',
+		level: said.level,
+		says: said.says,
+		have: null,
+		need: null,
+		unit: '',
+		rule: limitRule(edition.key, 'practice', READING_WORDS[kind].words)
+	};
+}
+
+/** Where there is no ground, open ground is as it must be behind a GFCI; lamps that say "right" there are the ones to doubt. */
+function ungroundedLamps(c: ReadingCase): LampMeaning | null {
+	if (!lacksGround(c)) return null;
+	const { lamps } = c.reading;
+	if (lamps === 'on off off')
+		return c.gfci || c.slots === 'two-slot'
+			? {
+					level: 'good',
+					says: c.gfci
+						? 'Open ground, as expected: no ground here, and a GFCI protects it'
+						: 'Open ground, as this run must show: it has no ground wire, and its face promises none',
+					but: ''
+				}
+			: {
+					level: 'look',
+					says: 'Open ground, as this run must show',
+					but: 'it has no ground wire, and no GFCI reaches this face'
+				};
+	if (lamps !== 'on on off') return null;
+	return {
+		level: 'bad',
+		says: 'The lamps say wired right, yet this run has no ground wire',
+		but: 'suspect a bootleg ground: open the box, dead, and look'
+	};
+}
+
+export function lampsJudged(c: ReadingCase): Judgement {
+	const { edition, reading, jumper } = c;
+	const plain = ungroundedLamps(c) ?? lampMeaning(reading.lamps ?? '');
+	const meaning: LampMeaning =
+		jumper && plain.level === 'good'
+			? { level: 'look', says: plain.says, but: 'the ground contact is joined to neutral here: a bootleg shows the same' }
+			: plain;
+	return {
+		on: meaning.level === 'good' ? 'design' : 'joints',
+		level: meaning.level,
+		says: meaning.but ? `${meaning.says}; ${meaning.but}` : meaning.says,
+		have: null,
+		need: null,
+		unit: '',
+		rule: limitRule(edition.key, 'practice', 'Three-lamp tester')
+	};
+}
