@@ -21,7 +21,7 @@ const MAY_IMPORT = {
 	model: ['units'],
 	code: ['units', 'model'],
 	layout: ['units', 'model', 'code'],
-	circuits: ['units', 'model', 'code'],
+	circuits: ['units', 'model', 'code', 'layout'],
 	protection: ['units', 'model', 'code', 'layout', 'circuits', 'rough'],
 	rough: ['units', 'model', 'code', 'circuits'],
 	makeup: ['units', 'model', 'code', 'circuits', 'rough'],

@@ -3,7 +3,6 @@ import { sizeCasesOf } from './circuits/circuit-case';
 import { feedOrder, feedTree } from './circuits/feed-order';
 import { groupUnits, type GroupCase } from './circuits/group-search';
 import { sortOutlets, type OutletClass, type OwnCircuit, type Sorted, type Unit } from './circuits/outlet-classes';
-import { buildingOf } from './circuits/buildings';
 import { feetBetween } from './circuits/moving';
 import { hasReceptacles, runOf } from './circuits/runs';
 import { labelLists } from './circuits/slots';
@@ -11,8 +10,9 @@ import { sizeCircuit } from './circuits/size';
 import { floorArea } from './circuits/service-of-job';
 import type { Edition } from './code/edition';
 import { editionOf } from './code/amended-edition';
-import { DEFAULT_GROUPING, type Box, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from './model/job';
+import { DEFAULT_GROUPING, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from './model/job';
 import { indexOf } from './model/job-index';
+import { liesBetween } from './circuits/wet-places';
 import { newCircuit } from './model/new-job';
 import type { BreakerForm, Protection } from './model/kinds';
 import { needOf } from './protection/need-of';
@@ -175,7 +175,7 @@ class Maker {
 				circuitId: circuit.id,
 				fromId,
 				toId,
-				cable: this.cableTo(fromId, toId),
+				...this.cableTo(fromId, toId),
 				awg: circuit.breakerA > 15 ? '12' : '14',
 				metal: 'Cu',
 				conductors: this.conductorsTo(circuit, toId),
@@ -185,12 +185,11 @@ class Maker {
 			});
 		}
 	}
-	/** Between buildings cable lies in the ground: no place for NM-B. @source 334.12 */
-	private cableTo(fromId: string, toId: string): Leg['cable'] {
-		const thing = (id: string): Box | Panel | undefined =>
-			indexOf(this.job).boxes.get(id) ?? this.job.panels.find((p) => p.id === id);
-		const [from, to] = [thing(fromId), thing(toId)];
-		return from && to && buildingOf(this.job, from) !== buildingOf(this.job, to) ? 'UF-B' : 'NM-B';
+	/** Outdoors and in the ground is no place for NM-B; through the wall into the back of a box it may come. @source 334.12 */
+	private cableTo(fromId: string, toId: string): Pick<Leg, 'cable' | 'lies'> {
+		const lies = liesBetween(this.edition, this.job, fromId, toId);
+		if (lies === 'through-wall') return { cable: 'NM-B', lies: 'inside' };
+		return { cable: lies ? 'UF-B' : 'NM-B' };
 	}
 	/** A range or a dryer takes a neutral besides its two hots. */
 	private conductorsTo(circuit: Circuit, boxId: string): number {

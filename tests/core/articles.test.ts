@@ -255,7 +255,9 @@ const rows: Row[] = [
 
 	['25 ft', '210.63', heatPump([box('yard', [336, 18], 20, {}, { note: 'p' })]), 'met'],
 	['25 ft 1/16 in', '210.63', heatPump([box('yard', [336.0625, 18], 20, {}, { note: 'p' })]), 'missing'],
-	['a room of the house will do', '210.63', heatPump([box('r', [0, 50], 16)]), 'met'],
+	['behind the wall of the house does not serve what stands outside', '210.63', heatPump([box('r', [0, 50], 16)]), 'missing'],
+	['out of reach', '210.63', heatPump([box('yard', [336, 18], 20, {}, { note: 'p', readilyAccessible: false })]), 'missing'],
+	['not placed yet: not known', '210.63', heatPump([box('yard', null, 20)]), 'unknown'],
 	['an evaporative cooler', '210.63', heatPump([], 'evaporative-cooler'), 'not-applicable'],
 
 	[
@@ -285,11 +287,15 @@ for (const [why, section, job, want] of rows) {
 
 test('the panel room asks for a receptacle from 2020 on, as advice, to be checked', () => {
 	const job = house([room('g', 'garage', area(200, 200))], [], {
+		dwelling: 'multifamily',
 		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
 	});
 	assert.equal(states(job, '210.63(B)', '2017'), '');
 	const [line] = linesOf(job, '210.63(B)', '2020');
 	assert.deepEqual([line?.state, line?.severity, line?.rule.confidence], ['missing', 'advice', 'check']);
+	// Not for one- and two-family dwellings.
+	assert.equal(states({ ...job, dwelling: 'one-family' }, '210.63(B)', '2020'), '');
+	assert.equal(states({ ...job, dwelling: 'two-family' }, '210.63(B)', '2020'), '');
 });
 test('a receptacle behind the disconnect of the equipment does not serve it', () => {
 	const disconnect = box('yard', [10, 50], 54, { kind: 'hard-wired', serves: 'hvac', receptacles: 0 }, { note: 'p' });
@@ -622,7 +628,7 @@ test('fixes of the lines that move, light and serve a panel meet them', () => {
 	const dark = bedroom('bedroom', [lamp]);
 	const cases: [Job, string][] = [
 		[dryer, '210.50(C)'],
-		[panelRoom({}), '210.63(B)'],
+		[{ ...panelRoom({}), dwelling: 'multifamily' }, '210.63(B)'],
 		[bare, '210.70(A)(2)'],
 		[{ ...dark, rooms: dark.rooms.map((r) => ({ ...r, kind: 'bedroom' as const })) }, '210.70(A)(1)']
 	];

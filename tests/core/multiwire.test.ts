@@ -45,7 +45,51 @@ const rows: [what: string, job: Job, want: string[]][] = [
 	['a pair with all in order', pair(), []],
 	['handle-tied breakers will do for loads of line to neutral', pair((d) => pairCircuits('c1', 'c2', 'handle-tie')(d)), []],
 	['hots that open each by itself', pair(opensEach), ['violation 210.4(B) multiwire-together:c1']],
-	['hots on one service leg', pair((d) => void (of(d, 'c2').slot = 5)), ['violation 210.4(A) multiwire-legs:c1']],
+	[
+		'hots on one service leg',
+		pair((d) => void (of(d, 'c2').slot = 5)),
+		['violation 210.4(A) multiwire-legs:c1', 'violation 210.4(B) multiwire-adjoining:c1']
+	],
+	[
+		'a two-pole breaker over slots that do not adjoin',
+		pair((d) => void (of(d, 'c2').slot = 7)),
+		['violation 210.4(B) multiwire-adjoining:c1']
+	],
+	[
+		'a handle tie over slots that do not adjoin',
+		pair((d) => {
+			pairCircuits('c1', 'c2', 'handle-tie')(d);
+			of(d, 'c2').slot = 4;
+		}),
+		['violation 210.4(B) multiwire-adjoining:c1']
+	],
+	[
+		'slots side by side, 1 and 4, are not one above the other',
+		pair((d) => void (of(d, 'c2').slot = 4)),
+		['violation 210.4(B) multiwire-adjoining:c1']
+	],
+	[
+		'two ratings of one two-pole breaker',
+		pair((d) => void (of(d, 'c2').breakerA = 15)),
+		['violation 210.4(B) multiwire-rating:c1']
+	],
+	[
+		'two ratings with their handles tied',
+		pair((d) => {
+			pairCircuits('c1', 'c2', 'handle-tie')(d);
+			of(d, 'c2').breakerA = 15;
+		}),
+		[]
+	],
+	['no slots yet', pair((d) => void (of(d, 'c2').slot = null)), []],
+	[
+		'a neutral borrowed from another circuit',
+		pair((d) => {
+			pairCircuits('c1', 'c2', null)(d);
+			of(d, 'c1').borrowedNeutral = true;
+		}),
+		['violation 200.4 borrowed:c1']
+	],
 	[
 		'the neutral goes on through a device',
 		pair((d) => void (device(d, 'a').neutral = 'through-device')),

@@ -194,7 +194,10 @@ test('a load past the table is a fault with its field, not an exception', () => 
 for (const [watts, demand] of [
 	[3000, 2400],
 	[8000, 6400],
-	[8750, 8000],
+	[8750, 7000],
+	[8751, 8000],
+	[1750, 1750],
+	[1760, 1408],
 	[12000, 8000],
 	[12400, 8000],
 	[12500, 8400],

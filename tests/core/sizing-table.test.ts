@@ -62,7 +62,7 @@ all | water-heater 5500W 240V     | NM-B 45ft b40      | hard | 22.92 28.65 | 40
 all | water-heater 3000W 240V     | NM-B 45ft b25      | hard | 12.5 15.63  | 25/2  | 10 10 | 30   | 0.57 | breaker  | breaker-cap
 # ranges by Table 220.55: 8 kW to 12; 5 % more for each kW or major part over
 all | range 12000W 240V           | NM-B 40ft          | r1   | 33.33 33.33 | 40/2  | 8 10  | 40   | 0.86 | ampacity |
-all | range 8750W 240V            | NM-B 40ft          | r1   | 33.33 33.33 | 40/2  | 8 10  | 40   | 0.86 | ampacity |
+all | range 8750W 240V            | NM-B 40ft          | r1   | 29.17 29.17 | 40/2  | 8 10  | 40   | 0.76 | breaker  |
 all | range 14400W 240V           | NM-B 40ft          | r1   | 36.67 36.67 | 40/2  | 8 10  | 40   | 0.95 | ampacity |
 all | range 16600W 240V           | NM-B 40ft          | r1   | 41.67 41.67 | 50/2  | 6 10  | 55   | 0.68 | ampacity |
 all | range 27000W 240V           | NM-B 40ft          | hard | 58.33 58.33 | 60/2  | 4 10  | 70   | 0.6  | ampacity |

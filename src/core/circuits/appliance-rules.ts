@@ -134,7 +134,7 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 	for (const { device } of outletsServed(job, run)) {
 		if (device.serves === 'dishwasher' && device.receptacles)
 			add('cord of the dishwasher', 'from the receptacle', inches(cords.dishwasher), cords.rule);
-		if (/disposer/i.test(device.name) && device.receptacles)
+		if (device.serves === 'disposer' && device.receptacles)
 			add('cord of the disposer', 'from the receptacle', inches(cords.disposer), cords.rule);
 		if ((device.serves === 'range' || device.serves === 'dryer') && device.volts === 240)
 			add(

@@ -21,9 +21,14 @@ import { requiredCircuits } from './required-circuits';
 import { runOf, type Run } from './runs';
 import { sharedLoads, shareSteps } from './shared-loads';
 import { sizeCircuit, type SizeCase } from './size';
+import { legsInTheWet } from './wet-places';
 import { whyTogether } from './why-together';
 
-const known = remembered<Circuit, StageResult>();
+/** Findings of a circuit, and its advice on drop apart. */
+interface Sized extends StageResult {
+	drop: Finding[];
+}
+const known = remembered<Circuit, Sized>();
 
 /** Sizing of every circuit, drop along every run, what a circuit of its kind may feed, shared neutrals and panels. */
 export function assessCircuits(edition: Edition, job: Job): StageResult {
@@ -37,7 +42,8 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 		const more = [whyTogether(edition, job, run), applianceDecision(edition, job, run)].filter((d) => d !== null);
 		return {
 			findings: [...sharing(edition, job, run), ...sized.findings],
-			decisions: [...sized.decisions, ...more]
+			decisions: [...sized.decisions, ...more],
+			drop: sized.drop
 		};
 	});
 	const multiwire = assessMultiwire(edition, job);
@@ -48,7 +54,9 @@ export function assessCircuits(edition: Edition, job: Job): StageResult {
 			...panelFindings(edition, job),
 			...multiwire.findings,
 			...results.flatMap((r) => r.findings),
-			...hints
+			...hints,
+			// Advice on drop comes last: it must not bury what is required.
+			...results.flatMap((r) => r.drop)
 		],
 		decisions: [...results.flatMap((r) => r.decisions), ...multiwire.decisions, ...panelDecisions(edition, job)]
 	};
@@ -57,10 +65,15 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] => [
 	...feedFindings(edition, job, run),
 	...ratingFindings(edition, job, run),
 	...sharedLoads(edition, job, run),
-	...applianceFindings(edition, job, run)
+	...applianceFindings(edition, job, run),
+	...legsInTheWet(
+		edition,
+		job,
+		run.nodes.map((n) => n.leg)
+	)
 ];
 
-function assessCircuit(edition: Edition, job: Job, circuit: Circuit): StageResult {
+function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	const run = runOf(job, circuit);
 	const findings = [...nameplateFindings(edition, job, run), ...terminalFindings(edition, job, run)];
 	if (!run.nodes.length) {
@@ -71,12 +84,16 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): StageResul
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number} has no run yet: its boxes and cables are not known, so nothing can be sized.`
 		});
-		return { findings, decisions: [] };
+		return { findings, decisions: [], drop: [] };
 	}
 	const { decisions, findings: sized } = sizingOf(edition, job, run);
 	const drops = run.nodes.map((node) => dropAt(edition, job, run, node)).filter((d) => d !== null);
-	findings.push(...sized, ...dropFindings(edition, job, run, drops));
-	return { findings, decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))] };
+	findings.push(...sized, ...unmeasured(edition, job, run));
+	return {
+		findings,
+		decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))],
+		drop: dropFindings(edition, job, run, drops)
+	};
 }
 
 /** Every wire of the run is judged; the slip shows the one that bears least. */
@@ -145,20 +162,25 @@ const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decisio
 	alternatives: []
 });
 
-function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly DropAt[]): Finding[] {
-	const { circuit } = run;
-	const boxes = indexOf(job).boxes;
-	const found: Finding[] = [];
-	for (const { leg } of run.nodes) {
-		if (leg.lengthFt !== null) continue;
-		found.push({
+/** Legs of which the length is not known: beyond them nothing can be figured. */
+function unmeasured(edition: Edition, job: Job, run: Run): Finding[] {
+	const { boxes } = indexOf(job);
+	return run.nodes
+		.filter(({ leg }) => leg.lengthFt === null)
+		.map(({ leg }) => ({
 			id: `length:${leg.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
 			subject: { kind: 'leg', id: leg.id },
 			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not known: drop beyond it cannot be figured.`
-		});
-	}
+		}));
+}
+
+/** Advice once a circuit, at its worst outlet, with what load that is reckoned. */
+function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly DropAt[]): Finding[] {
+	const { circuit } = run;
+	const boxes = indexOf(job).boxes;
+	const found: Finding[] = [];
 	const worst = [...drops].sort((a, b) => b.percent - a.percent)[0];
 	const most = job.practice.dropPercent;
 	if (worst && !atMost(worst.percent, most)) {
@@ -167,7 +189,7 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
 			subject: { kind: 'box', id: worst.boxId },
-			message: `Circuit ${circuit.number} loses ${show(worst.percent, 1)} % at ${boxes.get(worst.boxId)?.name}; advised is at most ${most} %.`,
+			message: `Circuit ${circuit.number} would lose ${show(worst.percent, 1)} % at ${boxes.get(worst.boxId)?.name} with ${worst.load}; ${most} % at most is advised.`,
 			have: worst.percent,
 			need: most,
 			unit: '%',

@@ -5,6 +5,7 @@ import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Finding, Subject } from '../model/result';
 import { moveFix } from './moving';
+import { isFixedInPlace } from './fixed-in-place';
 import { outletsServed, type Run } from './runs';
 
 /**
@@ -38,7 +39,7 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			}
 		});
 	}
-	for (const { box, room, device, rule } of wrongOutlets(job, run, feeds)) {
+	for (const { box, room, device, rule } of wrongOutlets(edition, job, run, feeds)) {
 		const subject: Subject = { kind: 'box', id: box.id };
 		found.push({
 			id: `feeds:${circuit.id}:${box.id}`,
@@ -60,7 +61,8 @@ interface Wrong {
 	rule: RuleRef;
 }
 /** Outlets that such a circuit may not feed: one for each box. A switch is no outlet. */
-function wrongOutlets(job: Job, run: Run, feeds: CircuitFeeds): Wrong[] {
+function wrongOutlets(edition: Edition, job: Job, run: Run, feeds: CircuitFeeds): Wrong[] {
+	const { circuit } = run;
 	const { rooms } = indexOf(job);
 	const all = outletsServed(job, run).map(({ box, device }) => ({ box, device, room: rooms.get(box.roomId ?? '') }));
 	// A box of which the room is not known yet cannot be judged.
@@ -72,9 +74,13 @@ function wrongOutlets(job: Job, run: Run, feeds: CircuitFeeds): Wrong[] {
 		if (device.onlyFor && feeds.onlyFor?.uses.includes(device.onlyFor)) return false;
 		if (oneRoom && own.has(room.id)) return false;
 		if (!device.receptacles) return true;
+		if (circuit.kind === 'small-appliance' && isFixedInPlace(edition, box, device)) return true;
 		if (feeds.rooms.includes(room.kind)) return false;
 		return !(feeds.also?.rooms.includes(room.kind) && box.readilyAccessible);
 	});
-	return [...new Map(wrong.map((o) => [o.box.id, { ...o, rule: feeds.rule }])).values()];
+	const { rule: fixed } = edition.circuits.kitchens.fixedInPlace;
+	const ruleOf = (o: (typeof wrong)[number]) =>
+		o.device.receptacles && circuit.kind === 'small-appliance' && isFixedInPlace(edition, o.box, o.device) ? fixed : feeds.rule;
+	return [...new Map(wrong.map((o) => [o.box.id, { ...o, rule: ruleOf(o) }])).values()];
 }
 const baysWithin = (room: Room | undefined, most: number | undefined): boolean => most === undefined || (room?.bays ?? 1) <= most;

@@ -1,4 +1,5 @@
 import type { Edition, RuleRef } from '../code/edition';
+import { atMost } from '../units/quantity';
 import type { ServiceAppliance } from './service-load';
 
 type Say = (label: string, formula: string, va: number, rule: RuleRef | null) => number;
@@ -13,23 +14,28 @@ export function cookingDemand(edition: Edition, appliances: readonly ServiceAppl
 	const { cooking } = edition.service;
 	const all = appliances.filter((a) => a.kind === 'range' || a.kind === 'wall-oven' || a.kind === 'cooktop');
 	if (!all.length) return 0;
-	const small = all.filter((a) => a.va < cooking.underA);
-	const middle = all.filter((a) => a.va >= cooking.underA && a.va <= cooking.upToB);
-	const large = all.filter((a) => a.va > cooking.upToB);
+	const least = all.filter((a) => atMost(a.va, cooking.nameplateUpTo));
+	const table = all.filter((a) => !least.includes(a));
+	const own = least.reduce((s, a) => s + a.va, 0);
+	if (own) say('cooking of 1.75 kW or less', 'at its nameplate', own, null);
+	if (!table.length) return own;
+	const small = table.filter((a) => a.va < cooking.underA);
+	const middle = table.filter((a) => a.va >= cooking.underA && atMost(a.va, cooking.upToB));
+	const large = table.filter((a) => !atMost(a.va, cooking.upToB));
 	const sum = (of: readonly ServiceAppliance[]) => of.reduce((s, a) => s + a.va, 0);
 	const share = (column: readonly number[], n: number) => column[Math.min(n, column.length) - 1] ?? 1;
 	const byShare = (of: readonly ServiceAppliance[], column: readonly number[]) =>
 		of.length ? sum(of) * share(column, of.length) : 0;
 	const split = byShare(small, cooking.columnA) + byShare(middle, cooking.columnB) + byColumnC(edition, large);
-	const together = byColumnC(edition, all);
+	const together = byColumnC(edition, table);
 	if (together <= split)
-		return say('cooking, column C', `${all.length} of ${Math.round(sum(all))} VA together`, together, cooking.rule);
+		return own + say('cooking, column C', `${table.length} of ${Math.round(sum(table))} VA together`, together, cooking.rule);
 	const parts = [
 		small.length && `${sum(small)} VA at ${share(cooking.columnA, small.length) * 100} %`,
 		middle.length && `${sum(middle)} VA at ${share(cooking.columnB, middle.length) * 100} %`,
 		large.length && `${large.length} by column C`
 	].filter(Boolean);
-	return say('cooking, columns A and B', parts.join(' + '), split, cooking.rule);
+	return own + say('cooking, columns A and B', parts.join(' + '), split, cooking.rule);
 }
 
 /** Column C with its notes 1 and 2: 5 % more for each kW, or major fraction, that the average is over 12. */

@@ -1,4 +1,5 @@
 import { cite, type Edition } from '../code/edition';
+import { tailFor } from '../code/tail';
 import type { Box, Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Finding } from '../model/result';
@@ -31,7 +32,7 @@ function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box
 			severity: 'caution',
 			rule: cite(edition, rule),
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${circuit.breakerA > 15 ? '12' : '14'} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
+			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor(circuit.breakerA, leg.awg, leg.metal, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
 		}
 	];
 }

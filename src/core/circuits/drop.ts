@@ -6,12 +6,14 @@ import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
 import { asLoadCase, loadOf } from './load';
-import { boxesServed, runOf, type Run, type RunNode } from './runs';
+import { boxesServed, outletsServed, runOf, type Run, type RunNode } from './runs';
 
 export interface DropAt {
 	boxId: string;
 	volts: number;
 	percent: number;
+	/** What load it is reckoned with, in words. */
+	load: string;
 	steps: Step[];
 }
 
@@ -76,24 +78,39 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 	};
 }
 
+/** Watts that are known to hang on each box of a run, and below it; null: nothing is known of its cords. */
+function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
+	const outlets = outletsServed(job, run);
+	const onCords = outlets.filter((o) => o.device.receptacles > 0);
+	// Lights alone tell nothing of what will be plugged in.
+	if (run.circuit.load || !onCords.some((o) => o.device.watts > 0)) return null;
+	const below = new Map<string, number>();
+	for (const { box, device } of outlets)
+		for (const leg of run.byBox.get(box.id)?.path ?? []) below.set(leg.toId, (below.get(leg.toId) ?? 0) + device.watts);
+	return below;
+}
+
 /**
- * Drop at one box with the whole design load drawn there, conductors at 75 °C, leg by leg.
+ * Drop at one box, conductors at 75 °C, leg by leg: with the loads that are known, each leg carrying what is downstream of it;
+ * else with the whole design load drawn there.
  * @returns null where a leg on the way is not measured
  */
 export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): DropAt | null {
 	const { amps, step } = designLoad(edition, job, run.circuit);
 	const boxes = indexOf(job).boxes;
 	const volts = voltsAt(run.circuit, boxes.get(node.boxId));
-	const steps: Step[] = [step];
+	const loads = knownLoads(job, run);
+	const steps: Step[] = loads ? [] : [step];
 	let total = 0;
 	for (const leg of node.path) {
 		if (leg.lengthFt === null) return null;
+		const carried = loads ? (loads.get(leg.toId) ?? 0) / volts : amps;
 		const perKft = ohmsPerKft(leg.awg, leg.metal, edition);
-		const lost = dropVolts(amps, leg.lengthFt, perKft);
+		const lost = dropVolts(carried, leg.lengthFt, perKft);
 		total += lost;
 		steps.push({
 			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(leg.lengthFt)} of ${leg.awg}`,
-			formula: `2 x ${show(leg.lengthFt, 1)} x ${show(amps)} x ${perKft} / 1000`,
+			formula: `2 x ${show(leg.lengthFt, 1)} x ${show(carried)} x ${perKft} / 1000`,
 			value: lost,
 			unit: 'V',
 			rule: cite(edition, edition.resistance.rule)
@@ -107,5 +124,14 @@ export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): Dro
 		unit: '%',
 		rule: cite(edition, edition.drop.rule)
 	});
-	return { boxId: node.boxId, volts: total, percent, steps };
+	return { boxId: node.boxId, volts: total, percent, load: loadWords(edition, job, run, loads !== null), steps };
+}
+function loadWords(edition: Edition, job: Job, run: Run, known: boolean): string {
+	if (known) return 'its known loads all on';
+	const { circuit } = run;
+	if (circuit.load) return `${circuit.load.name || 'its load'} running`;
+	const cords = outletsServed(job, run).some((o) => o.device.receptacles > 0);
+	return cords
+		? `${show(100 * edition.cordShare.share)} % of its ${circuit.breakerA} A breaker at the last outlet`
+		: 'its wired loads all on';
 }

@@ -24,9 +24,16 @@ const sum = (of: readonly ServiceAppliance[], ...kinds: ServiceKind[]) =>
 export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, added: readonly ServiceAppliance[]): ExistingLoad {
 	const { general, smallAppliance, laundry, existing } = edition.service;
 	const rule = cite(edition, existing.rule);
-	const all = [...c.appliances, ...added];
-	const climate = Math.max(sum(all, 'heating', 'heat-pump', 'heat-pump-supplement'), sum(all, 'cooling', 'heat-pump'));
+	const { ev, optional } = edition.service;
+	// A charger counts at least as much as the edition says of one.
+	const asCounted = (a: ServiceAppliance) => (a.kind === 'ev' ? { ...a, va: Math.max(a.va, ev.leastVa) } : a);
+	const everything = [...c.appliances, ...added].map(asCounted);
 	const whole = added.some(isHvac);
+	// Heat of many units, each controlled by itself, is one of the other loads.
+	const units = everything.filter((a) => a.kind === 'heating').reduce((s, a) => s + (a.units ?? 1), 0);
+	const many = whole && units >= optional.manyUnits;
+	const all = many ? everything.map((a) => (a.kind === 'heating' ? { ...a, kind: 'fastened' as const } : a)) : everything;
+	const climate = Math.max(sum(all, 'heating', 'heat-pump', 'heat-pump-supplement'), sum(all, 'cooling', 'heat-pump'));
 	const base = c.areaSqFt * general.vaPerSqFt + c.smallApplianceCircuits * smallAppliance.va + c.laundryCircuits * laundry.va;
 	const nameplates = sum(all.filter((a) => !isHvac(a)));
 	const shared = base + nameplates + (whole ? 0 : climate);
@@ -59,6 +66,14 @@ export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, a
 			value: climate,
 			unit: 'VA',
 			rule
+		});
+	if (many)
+		steps.push({
+			label: `electric heat of ${units} units`,
+			formula: 'among the other loads',
+			value: everything.filter((a) => a.kind === 'heating').reduce((s, a) => s + a.va, 0),
+			unit: 'VA',
+			rule: cite(edition, existing.manyUnits)
 		});
 	steps.push({
 		label: 'after demand',

@@ -11,6 +11,7 @@ import { loosely, servedArea } from './branch-load';
 import { buildingOf } from './buildings';
 import { wholeDwellingWire } from './service-conductors';
 import { isService, occupantsOf } from './slots';
+import { feederInTheWet } from './wet-places';
 import { appliancesOf } from './service-of-job';
 import { serviceLoad } from './service-load';
 
@@ -26,7 +27,8 @@ export interface FeederSize {
 	steps: Step[];
 }
 const VOLTS = 240;
-const CONTINUOUS = ['water-heater', 'ev', 'fixed-heat'];
+/** Continuous on a feeder by its own article; the 125 % of water heaters and space heat is for their branch circuits. @source 625.42, 220.51 */
+const CONTINUOUS = ['ev'];
 
 /** What a panel carries, A at 240 V: its circuits by the standard method, and what is continuous among them. */
 export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: number; designA: number; steps: Step[] } {
@@ -147,7 +149,7 @@ function feederAmpacity(edition: Edition, feeder: Feeder, awg: Awg, breakerA: nu
 			cable: feeder.cable,
 			ambientC: 30,
 			currentCarrying: 2,
-			terminalC: breakerA > terminals.upToA ? terminals.above : 60
+			terminalC: feeder.terminalC ?? (breakerA > terminals.upToA ? terminals.above : 60)
 		})?.amps ?? null
 	);
 }
@@ -177,6 +179,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	const { feeder } = panel;
 	if (!feeder) return [];
 	const { panels } = edition;
+	const from = job.panels.find((p) => p.id === feeder.fromPanelId);
 	const { designA } = feederLoad(edition, job, panel);
 	const needed = sizeFeeder(edition, job, panel, feeder, Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0));
 	const found: Finding[] = [];
@@ -195,6 +198,8 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	});
 	if (!atMost(designA, feeder.breakerA)) {
 		say('feeder-load', {
+			// Too little for its load is no lesser fault for being old.
+			severity: 'violation',
 			rule: cite(edition, panels.feeder.breaker),
 			message: `The feeder of ${panel.name} must carry ${show(designA)} A; its breaker is ${feeder.breakerA} A.`,
 			have: feeder.breakerA,
@@ -205,18 +210,25 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 				: undefined
 		});
 	}
-	if (!wireHolds(edition, feeder, feeder.awg, feeder.breakerA, designA, carriesAll(job, panel, feeder))) {
-		const bears = feederAmpacity(edition, feeder, feeder.awg, feeder.breakerA);
+	const whole = carriesAll(job, panel, feeder);
+	const bears = feederAmpacity(edition, feeder, feeder.awg, feeder.breakerA);
+	const larger =
+		needed.awg && compareGauge(needed.awg, feeder.awg) > 0
+			? set(`Make it ${needed.awg} AWG`, { awg: needed.awg, breakerA: needed.breakerA })
+			: undefined;
+	if (!wireHolds(edition, feeder, feeder.awg, feeder.breakerA, designA, whole)) {
+		const overloaded = !whole && (bears === null || !atMost(designA, bears));
+		const carries = bears === null ? 'is not in the table' : `carries ${show(bears)} A`;
 		say('feeder-wire', {
-			rule: cite(edition, panels.feeder.load),
-			message: `${feeder.awg} AWG ${feeder.cable} bears ${bears === null ? 'nothing that the table gives' : `${show(bears)} A`}; the feeder of ${panel.name} needs it for ${show(designA)} A on a ${feeder.breakerA} A breaker.`,
+			...(overloaded ? { severity: 'violation' as const } : {}),
+			rule: cite(edition, overloaded ? panels.feeder.load : whole ? panels.wholeDwelling.rule : edition.smallConductor.wire),
+			message: overloaded
+				? `${feeder.awg} AWG ${feeder.cable} ${carries}; the feeder of ${panel.name} must carry ${show(designA)} A.`
+				: `${feeder.awg} AWG ${feeder.cable} ${carries}: too small for the ${feeder.breakerA} A breaker of the feeder of ${panel.name}.`,
 			have: bears ?? 0,
-			need: designA,
+			need: overloaded ? designA : feeder.breakerA,
 			unit: 'A',
-			fix:
-				needed.awg && compareGauge(needed.awg, feeder.awg) > 0
-					? set(`Make it ${needed.awg} AWG`, { awg: needed.awg, breakerA: needed.breakerA })
-					: undefined
+			fix: larger
 		});
 	}
 	if (feeder.breakerA > panel.mainA) {
@@ -228,19 +240,23 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 			unit: 'A'
 		});
 	}
-	if (feeder.conductors < 3 || !feeder.ground) {
+	const detached = buildingOf(job, panel) !== buildingOf(job, from ?? panel);
+	// An old three-wire feeder to a building apart may keep its bond; it is told of at the bond.
+	const mayStay = detached && feeder.state === 'found' && feeder.bondMayStay && panel.bonded !== false;
+	if ((feeder.conductors < 3 || !feeder.ground) && !mayStay) {
 		say('feeder-wires', {
-			rule: cite(edition, panels.detached.ground),
-			message: `The feeder of ${panel.name} is to have four wires: two hots, a neutral, and a ground apart from it.`,
+			rule: cite(edition, detached ? panels.detached.ground : panels.apartFeeder),
+			message: `The feeder of ${panel.name} needs four wires: two hots, a neutral, and a ground apart from it.`,
 			fix: set('Four wires', { conductors: 3, ground: true })
 		});
 	}
+	found.push(...feederInTheWet(edition, job, panel, feeder));
 	const percent = dropPercent(edition, feeder, feeder.awg, feederLoad(edition, job, panel).loadA);
 	if (percent !== null && !atMost(percent, edition.drop.percent)) {
 		say('feeder-drop', {
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
-			message: `The feeder of ${panel.name} loses ${show(percent, 1)} %; advised is 3 %, and 5 % with the branch circuit.`,
+			message: `The feeder of ${panel.name} loses ${show(percent, 1)} % at its load; ${edition.drop.percent} % is advised, and 5 % with the branch circuit.`,
 			have: percent,
 			need: edition.drop.percent,
 			unit: '%'

@@ -89,7 +89,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 /** Demand of one household range. @returns VA @source Table 220.55 with note 1 @example 14000 -> 8800 */
 export function rangeWatts({ range }: Pick<Edition, 'range'>, watts: number): number {
 	const kw = watts / 1000;
-	const small = range.small.find((s) => kw < s.underKw);
+	const small = range.small.find((s) => atMost(kw, s.upToKw));
 	if (small) return watts * small.share;
 	const over = kw - range.upToKw;
 	// "Each kW or major fraction": half a kW and more counts as one.

@@ -100,6 +100,7 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 			fix: { kind: 'pair-circuits', label: 'Two-pole breaker', circuitIds: [a.id, b.id], opens: 'two-pole' }
 		}
 	);
+	if (opens !== 'each') adjoining(c, edition.circuits.adjoining, a, b, opens === 'two-pole');
 	throughDevices(c, job, multiwire.neutral, [a, b]);
 	lineToLine(c, job, multiwire.loads, [a, b], opens === 'two-pole');
 	yokes(c, job, multiwire.yoke, [a, b], opens !== 'each');
@@ -135,6 +136,23 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 						}
 		}
 	);
+}
+
+/** One breaker of two poles, or a handle tie, joins slots that are next to each other; the poles of one breaker have one rating. @source 210.4(B), 240.15(B) */
+function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: boolean): void {
+	const what = twoPole ? 'a two-pole breaker' : 'a handle tie';
+	if (a.slot !== null && b.slot !== null) {
+		const beside = Math.abs(a.slot - b.slot) === 2;
+		c.point('adjoining', rule, 'in adjoining slots', beside, `slots ${a.slot} and ${b.slot}`, {
+			severity: 'violation',
+			message: `Circuits ${a.number} and ${b.number} are said to open together by ${what}, and stand in slots ${a.slot} and ${b.slot}, which do not adjoin: each opens by itself. Move one, or say that they do.`
+		});
+	}
+	if (twoPole)
+		c.point('rating', rule, 'both poles of one rating', a.breakerA === b.breakerA, `${a.breakerA} and ${b.breakerA} A`, {
+			severity: 'violation',
+			message: `Circuits ${a.number} and ${b.number} are said to be one two-pole breaker, and are entered with ${a.breakerA} and ${b.breakerA} A: its poles have one rating.`
+		});
 }
 
 /** Boxes where the shared neutral goes on, with a device in them. */
@@ -297,7 +315,7 @@ export function assessMultiwire(edition: Edition, job: Job): { findings: Finding
 		return m && m.circuits[0].id === c.id ? [m] : [];
 	});
 	return {
-		findings: [...all.flatMap((m) => m.findings), ...loneYokes(edition, job)],
+		findings: [...all.flatMap((m) => m.findings), ...loneYokes(edition, job), ...borrowed(edition, job)],
 		decisions: all.flatMap((m) =>
 			m.circuits.map((c): Decision => ({
 				id: `multiwire:${c.id}`,
@@ -310,6 +328,20 @@ export function assessMultiwire(edition: Edition, job: Job): { findings: Finding
 			}))
 		)
 	};
+}
+
+/** A neutral that is another circuit's: it carries both, and is live with its own breaker off. @source 200.4, 300.3(B) */
+function borrowed(edition: Edition, job: Job): Finding[] {
+	return job.circuits
+		.filter((c) => c.borrowedNeutral)
+		.map((c): Finding => ({
+			id: `borrowed:${c.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.circuits.borrowed),
+			subject: { kind: 'circuit', id: c.id },
+			message: `Circuit ${c.number} goes back on another circuit's neutral: that one can carry more than its wire bears, and is live with its own breaker off. Ways out: run its own neutral, move its hot to the breaker of that neutral, or make the two a lawful multiwire circuit on adjoining slots that open together.`,
+			fix: { kind: 'edit-circuit', label: 'It has its own neutral now', circuitId: c.id, change: { borrowedNeutral: false } }
+		}));
 }
 
 /** A yoke with two voltages, or a split one, on a circuit that has only one hot for it. */

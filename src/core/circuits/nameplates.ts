@@ -11,7 +11,13 @@ export function nameplateFindings(edition: Edition, job: Job, run: Run): Finding
 	const { circuit } = run;
 	return [
 		...noNameplate(edition, job, run),
-		...(circuit.load ? [...lacking(edition, circuit, circuit.load), ...wrongVolts(edition, circuit, circuit.load)] : [])
+		...(circuit.load
+			? [
+					...lacking(edition, circuit, circuit.load),
+					...misread(edition, circuit, circuit.load),
+					...wrongVolts(edition, circuit, circuit.load)
+				]
+			: [])
 	];
 }
 
@@ -93,6 +99,24 @@ function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding
 			rule: cite(edition, rule.rule),
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} gives no ${missing.join(' and no ')} yet: what it is sized by is a guess.`
+		}
+	];
+}
+
+/** A maximum overcurrent device under the minimum circuit ampacity: one of the two was misread. @source 440.4, 110.3(B) */
+function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: CircuitLoad): Finding[] {
+	const rule = edition.loads[kind];
+	if (!rule.nameplate || mca === null || mocp === null || mocp >= mca) return [];
+	return [
+		{
+			id: `misread:${circuit.id}`,
+			severity: 'caution',
+			rule: cite(edition, rule.rule),
+			subject: { kind: 'circuit', id: circuit.id },
+			message: `Circuit ${circuit.number}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A under its minimum circuit ampacity of ${mca} A: read it again.`,
+			have: mocp,
+			need: mca,
+			unit: 'A'
 		}
 	];
 }

@@ -4,6 +4,7 @@ import { indexOf } from '../model/job-index';
 import type { CircuitKind, Serves } from '../model/kinds';
 import { isFurnace } from './appliance-rules';
 import { buildingOf, panelFor } from './buildings';
+import { isFixedInPlace } from './fixed-in-place';
 import { loadOfOutlet } from './nameplates';
 
 /**
@@ -61,7 +62,16 @@ export interface Sorted {
 }
 
 /** Served at 120 V and still on a circuit of its own: their instructions commonly ask for it. */
-const OWN_AT_120: readonly Serves[] = ['dishwasher', 'microwave', 'sump-pump', 'ev', 'deicing', 'wall-oven'];
+const OWN_AT_120: readonly Serves[] = [
+	'dishwasher',
+	'disposer',
+	'range-hood',
+	'microwave',
+	'sump-pump',
+	'ev',
+	'deicing',
+	'wall-oven'
+];
 /** More than half of a 15 A circuit fastened in place leaves no room for others: 900 W. */
 const shareOf = (edition: Edition, amps: number) => edition.circuits.fastened.share * amps * 120;
 
@@ -215,7 +225,8 @@ function withGarage(edition: Edition, c: OutletClass): OutletClass {
 /** The kind of circuit that receptacles of such a room must hang on; null: none in particular. */
 function ownKind(edition: Edition, { box, room }: { box: Box; room: Room }): CircuitKind | null {
 	const receptacle = box.devices.some((d) => d.receptacles > 0 && d.switched === 'none');
-	if (!receptacle) return null;
+	// What stands in a cabinet may not hang on a small-appliance circuit.
+	if (!receptacle || box.devices.every((d) => !d.receptacles || isFixedInPlace(edition, box, d))) return null;
 	const kinds = Object.entries(edition.circuits.feeds) as [CircuitKind, { rooms: readonly string[] }][];
 	return kinds.find(([, f]) => f.rooms.includes(room.kind))?.[0] ?? null;
 }

@@ -1,11 +1,13 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
-import type { Circuit, Job, Panel } from '../model/job';
+import type { Circuit, Feeder, Job, Panel, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords, type BreakerForm } from '../model/kinds';
 import type { Decision, Finding } from '../model/result';
 import { counted, show } from '../units/quantity';
-import { isApart } from './buildings';
+import { buildingOf, isApart } from './buildings';
 import { feederFindings, sizeFeeder } from './feeder';
+import { newService, panelPlaces } from './panel-places';
+import { serviceFindings } from './service-findings';
 import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } from './slots';
 
 /** A panel: its slots, what its label lists, where neutral and grounds go, its feeder. @source 408, 110.3(B), 250.24, 250.32, 215, 225 */
@@ -15,7 +17,10 @@ export function panelFindings(edition: Edition, job: Job): Finding[] {
 		...labelFindings(edition, job, panel),
 		...joinedFindings(edition, job, panel),
 		...detachedFindings(edition, job, panel),
-		...feederFindings(edition, job, panel)
+		...feederFindings(edition, job, panel),
+		...panelPlaces(edition, job, panel),
+		...newService(edition, job, panel, !!buildingOf(job, panel)),
+		...serviceFindings(edition, job, panel)
 	]);
 }
 /** The feeder's arithmetic, for the slip of the panel that it feeds. */
@@ -44,7 +49,7 @@ export function panelDecisions(edition: Edition, job: Job): Decision[] {
 /** Where neutrals and grounds go in it. */
 function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 	const service = isService(job, panel);
-	const rule = cite(edition, service ? edition.panels.joined : edition.panels.apart);
+	const rule = cite(edition, service ? edition.panels.joined : apartRule(edition, job, panel));
 	return {
 		id: `joined:${panel.id}`,
 		subject: at(panel),
@@ -165,16 +170,38 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	});
 }
 
+/** In the same building 250.142(B); in one apart 250.32(B). */
+const apartRule = (edition: Edition, job: Job, panel: Panel): RuleRef =>
+	buildingOf(job, panel) ? edition.panels.detached.ground : edition.panels.apart;
+
+/** Neutral and ground joined in a panel whose feeder brings no ground wire. @source 250.32(B)(1) Ex. 1, 250.142(B) */
+function oldBond(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Finding {
+	const apart = !!buildingOf(job, panel);
+	const mayStay = apart && feeder.state === 'found' && feeder.bondMayStay === true;
+	return {
+		id: `joined:${panel.id}`,
+		severity: mayStay ? 'advice' : apart && feeder.state === 'found' ? 'caution' : 'violation',
+		rule: cite(edition, mayStay || apart ? edition.panels.detached.bond : edition.panels.apart),
+		subject: at(panel),
+		message: mayStay
+			? `${panel.name} has its neutral and ground joined on an old feeder without a ground wire: it may stay so. Do not separate them without running a ground first.`
+			: `${panel.name} has its neutral and ground joined, and its feeder brings no ground wire. Run a ground first, then separate them: separated without one, a fault has no way back.${apart ? ' It may stay only where nothing metal joins the buildings and the service has no ground-fault protection: say so at the feeder.' : ''}`
+	};
+}
+
 function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
-	const { joined, apart } = edition.panels;
+	const { joined, detached } = edition.panels;
 	if (panel.bonded === undefined) return [];
 	const service = isService(job, panel);
 	if (service === panel.bonded) return [];
+	// Parting an old bond without a ground wire would leave the building without any way back: the ground comes first.
+	if (!service && panel.feeder && !panel.feeder.ground) return [oldBond(edition, job, panel, panel.feeder)];
+	const apart = service ? joined : buildingOf(job, panel) ? detached.ground : apartRule(edition, job, panel);
 	return [
 		{
 			id: `joined:${panel.id}`,
 			severity: 'violation',
-			rule: cite(edition, service ? joined : apart),
+			rule: cite(edition, apart),
 			subject: at(panel),
 			message: service
 				? `${panel.name} holds the service disconnect: its neutral and grounds are to be joined there.`
@@ -205,6 +232,7 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			fix: { kind: 'edit-panel', label: 'It has one', panelId: panel.id, change: { electrode: true } }
 		});
 	}
+	if (panel.feeder && isApart(room)) found.push(...disconnectRating(edition, job, panel, room));
 	// Told once, at the panel that the supplies come from.
 	for (const building of job.rooms.filter(isApart)) {
 		const feeders = job.panels.filter((p) => p.roomId === building.id && p.feeder?.fromPanelId === panel.id).length;
@@ -227,6 +255,29 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		});
 	}
 	return found;
+}
+
+/** The disconnect of a building apart: 15 A for one circuit, 30 for two of two wires, 100 for a dwelling, 60 for all else. @source 225.39 */
+function disconnectRating(edition: Edition, job: Job, panel: Panel, room: Room | undefined): Finding[] {
+	const { rule, one, two, dwelling, other } = edition.panels.detached.rating;
+	const fed = occupantsOf(job, panel.id);
+	if (!fed.length) return [];
+	const twoWire = fed.every((o) => o.kind === 'circuit' && o.poles === 1 && !o.circuit.multiwire);
+	const lived = (room && edition.walls.rooms.includes(room.kind)) ?? false;
+	const need = lived ? dwelling : fed.length === 1 ? one : fed.length === 2 && twoWire ? two : other;
+	if (panel.mainA >= need) return [];
+	return [
+		{
+			id: `building-rating:${panel.id}`,
+			severity: panel.feeder?.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, rule),
+			subject: at(panel),
+			message: `The disconnect of ${room?.name ?? 'the building'} is ${panel.mainA} A; with ${counted(fed.length, 'circuit')} it must be at least ${need} A.`,
+			have: panel.mainA,
+			need,
+			unit: 'A'
+		}
+	];
 }
 
 /** Service legs far apart: a hint. */

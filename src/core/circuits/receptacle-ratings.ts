@@ -11,24 +11,43 @@ export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] 
 	const receptacles = outlets.filter((o) => o.device.receptacles > 0);
 	const count = receptacles.reduce((sum, r) => sum + r.device.receptacles, 0);
 	const allowed = edition.receptacleCircuits.allowed[circuit.breakerA];
+	// One receptacle stands alone only where nothing else hangs on its circuit.
+	const several = count > 1 || outlets.length > 1;
 	const wrong = receptacles.filter(({ device }) =>
-		count > 1 ? !!allowed && !allowed.includes(device.amps) : device.amps < circuit.breakerA
+		several ? !!allowed && !allowed.includes(device.amps) : device.amps < circuit.breakerA
 	);
 	return [
 		...wrong.map(({ box, device }): Finding => ({
 			id: `rating:${circuit.id}:${device.id}`,
 			severity: 'violation',
-			rule: cite(edition, count > 1 ? edition.receptacleCircuits.rule : edition.receptacleCircuits.single),
+			rule: cite(edition, several ? edition.receptacleCircuits.rule : edition.receptacleCircuits.single),
 			subject: { kind: 'box', id: box.id },
-			message:
-				count > 1
-					? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit of several; allowed are ${allowed?.join(' or ')} A.`
-					: `${box.name}: a single receptacle of ${device.amps} A on a ${circuit.breakerA} A circuit must be rated at least as high.`,
+			message: several
+				? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit of several; allowed are ${allowed?.join(' or ')} A.`
+				: `${box.name}: a single receptacle of ${device.amps} A on a ${circuit.breakerA} A circuit must be rated at least as high.`,
 			have: device.amps,
 			unit: 'A',
 			fix: ratingFix(edition, job, run, box, device)
 		})),
+		...severalOutlets(edition, run, outlets),
 		...onLargeCircuit(edition, job, run, outlets)
+	];
+}
+
+/** A circuit with several outlets has one of the ratings for that; fixed heat has its own. @source 210.18 (2017: 210.3) */
+function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly unknown[]): Finding[] {
+	const { rule, several } = edition.circuits.ratings;
+	if (outlets.length < 2 || circuit.load?.kind === 'fixed-heat' || several.includes(circuit.breakerA)) return [];
+	return [
+		{
+			id: `several:${circuit.id}`,
+			severity: circuit.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, rule),
+			subject: { kind: 'circuit', id: circuit.id },
+			message: `Circuit ${circuit.number} of ${circuit.breakerA} A feeds ${outlets.length} outlets: with several a circuit is rated ${several.join(', ')} A.`,
+			have: circuit.breakerA,
+			unit: 'A'
+		}
 	];
 }
 

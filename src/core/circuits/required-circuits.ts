@@ -1,10 +1,12 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
 import { amendmentFor, inForce } from '../code/amendments';
+import { servesCounter } from '../layout/serves-counter';
 import type { Box, Circuit, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Finding, Fix, Subject } from '../model/result';
 import { counted } from '../units/quantity';
+import { isFixedInPlace } from './fixed-in-place';
 import { moveFix } from './moving';
 import { boxesServed, outletsServed, runOf } from './runs';
 import { floorArea } from './service-of-job';
@@ -82,7 +84,11 @@ function countersOnTwo(edition: Edition, job: Job): Finding[] {
 	return job.rooms
 		.filter((r) => r.kind === 'kitchen')
 		.flatMap((room) => {
-			const counters = boxesIn(job, room).filter((b) => receptacles(b).some((d) => d.serves === 'countertop'));
+			const counters = boxesIn(job, room).filter(
+				(b) =>
+					receptacles(b).some((d) => d.serves === 'countertop') ||
+					(receptacles(b).length > 0 && servesCounter(edition, job, room, b))
+			);
 			const fed = counters.map((b) => feeding(job, b));
 			if (counters.length < 2 || fed.some((c) => !c.length)) return [];
 			const circuits = new Set(fed.flat().filter((c) => c.kind === 'small-appliance'));
@@ -112,7 +118,7 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 		.filter((r) => rooms.includes(r.kind))
 		.flatMap((room) =>
 			boxesIn(job, room).flatMap((box) => {
-				const own = receptacles(box).filter((d) => d.switched === 'none');
+				const own = receptacles(box).filter((d) => d.switched === 'none' && !isFixedInPlace(edition, box, d));
 				const wrong = own.length
 					? feeding(job, box).find((c) => c.kind !== 'small-appliance' && !isIndividual(job, c))
 					: undefined;

@@ -1,6 +1,7 @@
 import { cite, type Edition } from '../code/edition';
+import type { ElectrodeRow } from '../code/edition-panels';
 import type { Step } from '../model/result';
-import { GAUGES, type Awg, type Metal } from '../units/gauge';
+import { compareGauge, GAUGES, type Awg, type Metal } from '../units/gauge';
 import { atMost, show } from '../units/quantity';
 
 export interface ServiceConductors {
@@ -44,9 +45,34 @@ export function serviceConductors(edition: Edition, ratingA: number): ServiceCon
 				value: name(Al),
 				unit: 'AWG',
 				rule: cite(edition, edition.ampacity.rule)
-			}
+			},
+			...electrodeSteps(edition, Cu, Al)
 		]
 	};
+}
+/** Copper electrode conductor for each of the two; to rods no more than 6 AWG is needed. @source 250.66 */
+export function electrodeFor(edition: Edition, service: Awg, metal: Metal): Awg | null {
+	const row = edition.panels.electrode[metal].find(({ upTo }) => isKcmil(upTo) || compareGauge(service, upTo) <= 0);
+	return row?.awg ?? null;
+}
+const isKcmil = (size: ElectrodeRow['upTo']): size is '250' | '350' | '500' => size === '250' || size === '350' || size === '500';
+function electrodeSteps(edition: Edition, Cu: Awg | null, Al: Awg | null): Step[] {
+	const { rule, rods } = edition.panels.electrode;
+	const of = (awg: Awg | null, metal: Metal, words: string): Step[] => {
+		const electrode = awg && electrodeFor(edition, awg, metal);
+		return electrode
+			? [
+					{
+						label: `electrode conductor, copper, for ${words}`,
+						formula: `${awg} AWG; ${rods} AWG is enough to rods`,
+						value: electrode,
+						unit: 'AWG',
+						rule: cite(edition, rule)
+					}
+				]
+			: [];
+	};
+	return [...of(Cu, 'Cu', 'copper'), ...of(Al, 'Al', 'aluminum')];
 }
 /** The least wire of a metal for conductors that carry a whole dwelling; null: none up to 4/0. */
 export function wholeDwellingWire(edition: Edition, ratingA: number, metal: Metal): Awg | null {

@@ -77,15 +77,15 @@ const total = (appliances: readonly ServiceAppliance[], ...kinds: ServiceKind[])
 const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Ledger) => number> = {
 	standard(edition, c, work) {
 		const general = afterDemand(edition, generalLoad(edition, c, work), work);
-		return (
-			general +
-			fastenedLoad(edition, c, work) +
-			evLoad(edition, c, work) +
-			dryerLoad(edition, c, work) +
-			cookingDemand(edition, c.appliances, (label, formula, value, rule) => work.add(label, formula, value, 'VA', rule)) +
-			largerOfHeatAndCooling(edition, c, work) +
-			motorLoad(edition, c, work)
+		const rest = fastenedLoad(edition, c, work) + evLoad(edition, c, work);
+		const dryers = dryerLoad(edition, c, work);
+		const cooking = cookingDemand(edition, c.appliances, (label, formula, value, rule) =>
+			work.add(label, formula, value, 'VA', rule)
 		);
+		const va = general + rest + dryers + cooking + largerOfHeatAndCooling(edition, c, work) + motorLoad(edition, c, work);
+		const onNeutral = c.appliances.filter((a) => !TWO_HOTS.includes(a.kind) && (a.kind === 'fastened' || a.kind === 'motor'));
+		neutralLoad(edition, { general, cooking, dryers, fastened: onNeutral.reduce((s, a) => s + a.va, 0) }, work);
+		return va;
 	},
 	optional(edition, c, work) {
 		const { optional } = edition.service;
@@ -191,11 +191,49 @@ function largerOfHeatAndCooling(edition: Edition, c: ServiceCase, work: Ledger):
 function motorLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { motor } = edition.service;
 	const motors = c.appliances.filter((a) => a.kind === 'motor');
-	if (!motors.length) return 0;
-	const largest = Math.max(...motors.map((m) => m.va));
-	const sum = work.add('motors', motors.map((m) => m.name).join(' + '), total(motors, 'motor'), 'VA', null);
-	return sum + work.add('largest motor', `${motor.share * 100} % of ${largest} VA`, largest * motor.share, 'VA', motor.rule);
+	const compressors = compressorsThatCount(c);
+	const largest = [...motors, ...compressors].reduce<ServiceAppliance | null>((a, b) => (a && a.va >= b.va ? a : b), null);
+	if (!largest) return 0;
+	const sum = motors.length ? work.add('motors', motors.map((m) => m.name).join(' + '), total(motors, 'motor'), 'VA', null) : 0;
+	return (
+		sum +
+		work.add(
+			'largest motor',
+			`${motor.share * 100} % of ${largest.va} VA, ${largest.name}`,
+			largest.va * motor.share,
+			'VA',
+			motor.rule
+		)
+	);
 }
+
+/** Compressors of what counts of heating and cooling: one of them can be the largest motor. @source 220.50 */
+function compressorsThatCount({ appliances }: ServiceCase): ServiceAppliance[] {
+	const heating = total(appliances, 'heating', 'heat-pump', 'heat-pump-supplement') >= total(appliances, 'cooling', 'heat-pump');
+	return appliances.filter((a) => a.kind === 'heat-pump' || (!heating && a.kind === 'cooling'));
+}
+
+/**
+ * The greatest load between the neutral and any hot, VA: ranges, ovens, cooktops and dryers at 70 %; what takes two hots alone has
+ * none. An appliance of which that is not known is counted whole.
+ * @source 220.61  @example general 4900 VA after demand, one range of 8000 VA demand: 4900 + 5600 = 10,500 VA
+ */
+function neutralLoad(
+	edition: Edition,
+	parts: { general: number; cooking: number; dryers: number; fastened: number },
+	work: Ledger
+): void {
+	const { rule, share } = edition.service.neutral;
+	const va = parts.general + parts.fastened + share * (parts.cooking + parts.dryers);
+	work.add(
+		'neutral load',
+		`${Math.round(parts.general + parts.fastened)} + ${share} x ${Math.round(parts.cooking + parts.dryers)} VA`,
+		va,
+		'VA',
+		rule
+	);
+}
+const TWO_HOTS: readonly ServiceKind[] = ['water-heater', 'ev', 'cooling', 'heat-pump', 'heat-pump-supplement', 'heating'];
 
 /** The largest of what the optional method lists for heating and cooling. @source 220.82(C) */
 function optionalHvac(edition: Edition, c: ServiceCase, work: Ledger): number {

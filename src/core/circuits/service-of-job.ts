@@ -55,7 +55,8 @@ export const appliancesOf = (job: Job): JobAppliance[] =>
 /** Sq ft of the rooms that count, or what the job says; null where neither is known. */
 export function floorArea(job: Job): number | null {
 	if (job.areaSqFt !== null) return job.areaSqFt;
-	const rooms = job.rooms.filter((r) => r.outline && !NOT_FLOOR.includes(r.kind) && !(r.kind === 'basement' && !r.finished));
+	// An unfinished basement can be adapted for use: it counts.
+	const rooms = job.rooms.filter((r) => r.outline && !NOT_FLOOR.includes(r.kind));
 	const sum = rooms.reduce((s, r) => s + areaSqFt(r.outline ?? []), 0);
 	return sum > 0 ? sum : null;
 }

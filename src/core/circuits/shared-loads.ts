@@ -33,8 +33,13 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			fix: moveFix(edition, job, circuit, [box])
 		});
 	}
-	const fixed = outlets.filter(({ device }) => device.kind === 'hard-wired');
-	const beside = outlets.some(({ device }) => circuits.fastened.beside.includes(device.kind));
+	// On a cord or not: what is fastened in place.
+	const isFixed = ({ box, device }: (typeof outlets)[number]) =>
+		device.kind === 'hard-wired' ||
+		(device.serves !== null &&
+			(circuits.fastened.onCord.includes(device.serves) || (device.serves === 'microwave' && box.inCabinet)));
+	const fixed = outlets.filter(isFixed);
+	const beside = outlets.some((o) => circuits.fastened.beside.includes(o.device.kind) && !isFixed(o));
 	const watts = fixed.reduce((sum, { device }) => sum + device.watts, 0);
 	const most = circuits.fastened.share * ratedVa;
 	if (beside && !atMost(watts, most)) {

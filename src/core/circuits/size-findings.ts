@@ -43,7 +43,9 @@ export function breakerFindings(edition: Edition, c: SizeCase, { breakerA, desig
 				need: designA,
 				unit: 'A'
 			},
+		underCircuitAmpacity(edition, c, breakerA),
 		overMaximum(edition, c, breakerA),
+		severalAt(edition, c, breakerA),
 		manyReceptacles(c) &&
 			!(breakerA in edition.receptacleCircuits.allowed) && {
 				id: 'breaker-receptacles',
@@ -57,10 +59,25 @@ export function breakerFindings(edition: Edition, c: SizeCase, { breakerA, desig
 	return shorts.filter((s) => s !== false).map((s) => toFinding(edition, s));
 }
 
+/** Several hard-wired outlets on one circuit: one of the ratings for that; fixed heat has its own. @source 210.18 (2017: 210.3) */
+function severalAt(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const { rule, several } = edition.circuits.ratings;
+	if (manyReceptacles(c) || c.outlets.count < 2 || c.load.kind === 'fixed-heat' || several.includes(breakerA)) return false;
+	const message = `With several outlets a circuit is rated ${several.join(', ')} A; this is ${breakerA} A.`;
+	return { id: 'breaker-several', rule, message, have: breakerA };
+}
 function tenAmps(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const asked = edition.breakers.onRequest.find((r) => r.amps === breakerA);
 	if (!asked || asked.receptacles || c.outlets.kind !== 'receptacle') return false;
 	return { id: 'breaker-ten', rule: asked.rule, message: `A ${breakerA} A circuit may not feed receptacles.`, have: breakerA };
+}
+/** A breaker under the nameplate's minimum circuit ampacity trips while its equipment does what it is made for. @source 440.4, 110.3(B) */
+function underCircuitAmpacity(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const kind = edition.loads[c.load.kind];
+	const least = c.load.mca;
+	if (!kind.nameplate || least === undefined || atMost(least, breakerA)) return false;
+	const message = `The nameplate's minimum circuit ampacity is ${show(least)} A; the breaker is ${breakerA} A.`;
+	return { id: 'breaker-mca', severity: 'caution', rule: kind.rule, message, have: breakerA, need: least, unit: 'A' };
 }
 function overMaximum(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const kind = edition.loads[c.load.kind];
@@ -79,9 +96,13 @@ function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false
 	const cap = edition.loads[c.load.kind].breakerCap;
 	if (!cap) return false;
 	const { loadA } = loadOf(edition, c.load);
-	const most = loadA > cap.overA ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA;
+	const marked = c.load.mocp;
+	const most = marked ?? (!atMost(loadA, cap.overA) ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA);
 	if (breakerA <= most) return false;
-	const message = `Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`;
+	const message =
+		marked === undefined
+			? `Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`
+			: `The nameplate allows at most ${most} A; the breaker is ${breakerA} A.`;
 	return { id: 'breaker-cap', rule: cap.rule, message, have: breakerA, need: most, unit: 'A' };
 }
 

@@ -1,3 +1,4 @@
+import { ambientFactor } from '../code/ampacity';
 import { standardBreaker, standardBreakerUpTo } from '../code/breakers';
 import { cite, type Edition } from '../code/edition';
 import { egcEnlarged, egcFor } from '../code/grounding';
@@ -46,8 +47,7 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 	}
 	const amps: Amps = { breakerA, loadA: load.loadA, designA: load.designA };
 	const wire = chooseWire(edition, c, amps);
-	if (!wire)
-		return fault('wiring', `no ${c.wiring.metal} ${c.wiring.cable} up to ${GAUGES.at(-1)} carries ${show(load.designA)} A here`);
+	if (!wire) return noWire(edition, c, amps);
 	const ground = groundOf(edition, c, wire, breakerA);
 	return {
 		ok: true,
@@ -77,6 +77,21 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 	};
 }
 
+/** Nothing in the table holds: an own gauge that it does not have, too much load for all of it, or too large a breaker. */
+function noWire(edition: Edition, c: SizeCase, { breakerA, designA }: Amps): Sized {
+	const { metal, cable, ambientC } = c.wiring;
+	if (c.awg && !edition.ampacity.rows.find((r) => r.awg === c.awg)?.[metal])
+		return fault('awg', `the table has no ${c.awg} AWG ${metal}`);
+	const largest = `${metal} ${cable} up to ${GAUGES.at(-1)} AWG`;
+	if (ambientFactor(ambientC, edition.cables[cable].from, edition) === null)
+		return fault('wiring.ambientC', `${cable} may not be used at ${show(ambientC, 1)} °C`);
+	const free = chooseWire(edition, { ...c, awg: undefined }, { loadA: designA, designA, breakerA: 1 });
+	return fault(
+		'wiring',
+		free ? `no ${largest} may be on a breaker of ${breakerA} A here` : `no ${largest} carries ${show(designA)} A here`
+	);
+}
+
 const fault = (path: string, message: string): Sized => ({ ok: false, faults: [{ path, message }] });
 
 /** The smallest lawful breaker for the load and its outlets; null above the table. @source 240.6(A), 210.21(B), 440 */
@@ -86,6 +101,10 @@ function chooseBreaker(edition: Edition, c: SizeCase, designA: number): number |
 	const least = Math.max(designA, leastRangeCircuit(edition, c.load));
 	const smallest = (sizes: readonly number[]) => sizes.find((size) => atMost(least, size)) ?? null;
 	if (manyReceptacles(c)) return smallest(Object.keys(edition.receptacleCircuits.allowed).map(Number));
+	// From 15 A up: smaller ones only where they are asked for.
+	const { several } = edition.circuits.ratings;
+	if (c.outlets.count > 1 && c.load.kind !== 'fixed-heat')
+		return smallest(several.filter((a) => edition.breakers.sizes.includes(a))) ?? standardBreaker(least, edition);
 	if (c.outlets.kind === 'receptacle' && kind.singleReceptacle) return smallest(kind.singleReceptacle);
 	return standardBreaker(least, edition);
 }

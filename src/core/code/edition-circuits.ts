@@ -1,4 +1,4 @@
-import type { CircuitKind, DeviceKind, RoomKind } from '../model/kinds';
+import type { CircuitKind, DeviceKind, RoomKind, Serves } from '../model/kinds';
 import type { RuleRef } from './edition';
 
 /** A circuit that a dwelling must have, where it has such a room. @source 210.11(C) */
@@ -33,19 +33,32 @@ export interface CircuitsTable {
 	/** Counter receptacles of a kitchen hang on so many small-appliance circuits at least. */
 	counters: { rule: RuleRef; least: number };
 	/** Receptacles of these rooms hang on small-appliance circuits, or on an individual one. */
-	kitchens: { rule: RuleRef; rooms: readonly RoomKind[] };
+	kitchens: {
+		rule: RuleRef;
+		rooms: readonly RoomKind[];
+		/** In a cabinet or for these: neither wall, floor nor counter receptacles, and not on a small-appliance circuit. */
+		fixedInPlace: { rule: RuleRef; serves: readonly Serves[] };
+	};
 	/** No small-appliance circuit serves more than one kitchen. */
 	oneKitchen: RuleRef;
 	/** Least number of general circuits, by floor area. */
 	general: { rule: RuleRef; vaPerSqFt: number; volts: number };
 	/** Equipment fastened in place, on a circuit that feeds lights or cords too: at most this share of its rating. */
-	fastened: { rule: RuleRef; share: number; beside: readonly DeviceKind[] };
+	fastened: { rule: RuleRef; share: number; beside: readonly DeviceKind[]; onCord: readonly Serves[] };
 	/** Circuits of so many amps and more with several outlets feed no general lights or receptacles of a dwelling. */
 	large: { rule: RuleRef; fromA: number; receptacleA: number };
 	/** Nameplate of an appliance that has its own circuit. */
 	nameplate: RuleRef;
 	/** A single pole gives the voltage to ground. */
 	volts: RuleRef;
+	/** Ratings of a circuit with several outlets. */
+	ratings: { rule: RuleRef; several: readonly number[] };
+	/** A neutral that is another circuit's. */
+	borrowed: RuleRef;
+	/** Poles of one breaker, or tied ones, stand next to each other. */
+	adjoining: RuleRef;
+	/** Cable and wire in wet places and in the ground. */
+	wet: { nm: RuleRef; buried: RuleRef; raceway: RuleRef };
 	/** Terminals of 15 and 20 A devices take wire up to this size. */
 	deviceTerminals: { rule: RuleRef; largest: '10'; upToA: number };
 	/** Devices on aluminum wire. */

@@ -25,12 +25,18 @@ export interface ServiceTable {
 		/** Share of 1, 2, 3... appliances: under the first size, and from it to the second. */
 		columnA: readonly number[];
 		columnB: readonly number[];
+		/** Stands at its nameplate up to here. */
+		nameplateUpTo: number;
 		underA: number;
 		upToB: number;
 	};
 	optional: { rule: RuleRef; firstVa: number; share: number; few: number; many: number; manyUnits: number; supplement: number };
 	/** Adding to a dwelling that stands: by nameplates, or by what was measured. */
-	existing: { rule: RuleRef; firstVa: number; share: number };
+	existing: { rule: RuleRef; firstVa: number; share: number; manyUnits: RuleRef };
+	/** The service as it stands carries its load. */
+	carries: RuleRef;
+	/** Of the neutral: ranges, ovens, cooktops and dryers at this share; what takes two hots not at all. */
+	neutral: { rule: RuleRef; share: number };
 	measured: { rule: RuleRef; factor: number };
 	least: { rule: RuleRef; amps: number };
 	sizes: readonly number[];

@@ -90,7 +90,13 @@ export interface Edition {
 	continuous: { rule: RuleRef; factor: number };
 	cordShare: { rule: RuleRef; share: number };
 	receptacleCircuits: { rule: RuleRef; single: RuleRef; allowed: Readonly<Record<number, readonly number[]>> };
-	smallConductor: { rule: RuleRef; other: RuleRef; Cu: Partial<Record<Awg, number>>; Al: Partial<Record<Awg, number>> };
+	smallConductor: {
+		rule: RuleRef;
+		other: RuleRef;
+		wire: RuleRef;
+		Cu: Partial<Record<Awg, number>>;
+		Al: Partial<Record<Awg, number>>;
+	};
 	leastConductor: { rule: RuleRef; Cu: Awg; Al: Awg };
 	nextSizeUp: { rule: RuleRef; upToA: number };
 	ampacity: { rule: RuleRef; rows: readonly AmpacityRow[] };
@@ -116,8 +122,8 @@ export interface Edition {
 		upToKw: number;
 		demandKw: number;
 		perKw: number;
-		/** Nameplates under the table's main column: the row's share of the nameplate, up to and under its kW. */
-		small: readonly { underKw: number; share: number }[];
+		/** Nameplates under the table's main column: the row's share of the nameplate, up to and with its kW. */
+		small: readonly { upToKw: number; share: number }[];
 		leastAFromKw: number;
 		leastA: number;
 	};

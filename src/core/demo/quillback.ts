@@ -24,6 +24,8 @@ const load = (
 const counterTop = { serves: 'countertop' as const, amps: 20 };
 const at = (heightIn: number) => ({ heightIn });
 const built = { state: 'built' as const };
+/** What ends in a box outdoors comes through the wall into its back. */
+const throughTheWall = { lies: 'inside' as const };
 
 function boxes(h: HouseBuilder): void {
 	// Kitchen: two counter circuits, one for the refrigerator and the walls, and the fixed appliances.
@@ -255,7 +257,8 @@ function circuits(h: HouseBuilder): void {
 			'H-12',
 			'A-01'
 		],
-		{ ...p, slot: 21, breakerA: 15, breaker: 'afci' }
+		{ ...p, slot: 21, breakerA: 15, breaker: 'afci' },
+		throughTheWall
 	);
 	h.circuit(
 		15,
@@ -278,9 +281,10 @@ function circuits(h: HouseBuilder): void {
 			'B2-12',
 			'C2-10<B2-11'
 		],
-		{ ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true }
+		{ ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true },
+		throughTheWall
 	);
-	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', slot: 25 });
+	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', slot: 25 }, throughTheWall);
 	h.circuit(17, 'Workroom, wheels', ['W-07', 'W-08', 'W-01', 'W-02'], { ...p, slot: 27, breaker: 'afci', ...built });
 	h.circuit(18, 'Workroom, slab roller and glaze', ['W-03', 'W-05', 'W-04', 'W-06'], {
 		...p,
@@ -288,12 +292,18 @@ function circuits(h: HouseBuilder): void {
 		breaker: 'afci',
 		...built
 	});
-	h.circuit(19, 'Workroom and garage lights', ['W-10', 'W-11', 'W-12', 'O-04<W-10', 'G-06<W-10', 'G-05', 'O-05'], {
-		...p,
-		slot: 31,
-		breakerA: 15,
-		breaker: 'afci'
-	});
+	h.circuit(
+		19,
+		'Workroom and garage lights',
+		['W-10', 'W-11', 'W-12', 'O-04<W-10', 'G-06<W-10', 'G-05', 'O-05'],
+		{
+			...p,
+			slot: 31,
+			breakerA: 15,
+			breaker: 'afci'
+		},
+		throughTheWall
+	);
 	h.circuit(20, 'Kiln', ['G-03'], {
 		...p,
 		kind: 'individual',
@@ -311,15 +321,21 @@ function circuits(h: HouseBuilder): void {
 		breaker: 'gfci',
 		load: load('general', 'kiln vent', 180, 120, { continuous: true })
 	});
-	h.circuit(22, 'Heat pump', ['HP-01'], {
-		...p,
-		kind: 'individual',
-		slot: 18,
-		poles: 2,
-		breakerA: 35,
-		load: load('hvac', 'heat pump', 4800, 240, { mca: 21.4, mocp: 35, counts: 'heat-pump' })
-	});
-	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, slot: 35 });
+	h.circuit(
+		22,
+		'Heat pump',
+		['HP-01'],
+		{
+			...p,
+			kind: 'individual',
+			slot: 18,
+			poles: 2,
+			breakerA: 35,
+			load: load('hvac', 'heat pump', 4800, 240, { mca: 21.4, mocp: 35, counts: 'heat-pump' })
+		},
+		throughTheWall
+	);
+	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, slot: 35 }, { cable: 'UF-B' });
 	// The trench: 62 ft from the house, and the way through the garage to it.
 	h.circuit(24, 'Garden shed', ['S-01', 'S-02', 'S-03'], { ...p, slot: 37 }, { cable: 'UF-B', lengths: { 'S-01': 104 } });
 }

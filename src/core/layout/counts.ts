@@ -1,6 +1,7 @@
 import { cite, type Edition } from '../code/edition';
 import { boxPoint, fromWall, wallLength } from '../model/geometry';
-import type { Box, Device, Room } from '../model/job';
+import type { Box, Device, Job, Room } from '../model/job';
+import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { formatLength } from '../units/length';
 
@@ -24,6 +25,14 @@ export function whyNotCounted(edition: Edition, box: Box): string | null {
 	if (receptacles.every(switchedWhole)) return 'switched as the lighting outlet';
 	return null;
 }
+
+/** For one appliance alone: it serves neither a wall nor a counter. @source 210.52(A), (B)(1) */
+export function onIndividual(job: Job, box: Box): boolean {
+	const { circuitsOfBox, legsOfCircuit } = indexOf(job);
+	const circuits = circuitsOfBox.get(box.id) ?? [];
+	return circuits.length > 0 && circuits.every((c) => c.kind === 'individual' && (legsOfCircuit.get(c.id) ?? []).length <= 1);
+}
+export const INDIVIDUAL = 'on an individual circuit, for one appliance';
 
 /** Where in a room a box serves the wall: on it, or on the floor near it. @source 210.52(A)(3) */
 export function wallPlace(edition: Edition, room: Room, box: Box): { wall: number; at: number } | null {

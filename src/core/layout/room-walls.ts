@@ -6,7 +6,7 @@ import { remembered } from '../model/remember';
 import type { FixtureKind } from '../model/kinds';
 import { toSixteenths } from '../units/length';
 import { counterRuns, type CounterRun } from './counter-runs';
-import { receptaclesOf, whyNotForWall, wallPlace } from './counts';
+import { onIndividual, receptaclesOf, whyNotForWall, wallPlace } from './counts';
 import { layoutWalls, type WallsCase, type WallsResult } from './walls';
 import { outlineFaults, positionIn, wallSpaces } from './wall-spaces';
 
@@ -21,7 +21,7 @@ const roomsKnown = remembered<Room, RoomWalls | null>();
 
 /** Shared by findings, plan and punch list. Null: not measured, or not lawful as drawn. */
 export function roomWalls(edition: Edition, job: Job, room: Room): RoomWalls | null {
-	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
+	const boxes = (indexOf(job).boxesOfRoom.get(room.id) ?? []).filter((box) => !onIndividual(job, box));
 	return roomsKnown(room, [edition, ...boxes], () => reckonWalls(edition, room, boxes));
 }
 

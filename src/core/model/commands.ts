@@ -114,7 +114,7 @@ export const attachBox =
 			fromId: to.fromId,
 			toId: boxId,
 			cable: like?.cable ?? 'NM-B',
-			awg: like?.awg ?? (circuit.breakerA > 15 ? '12' : '14'),
+			awg: like?.awg ?? leastFor(circuit.breakerA),
 			metal: like?.metal ?? 'Cu',
 			conductors: like?.conductors ?? 2,
 			// A found box brings no ground that nobody saw.
@@ -123,6 +123,17 @@ export const attachBox =
 			state: box.state
 		});
 	};
+/** Copper that a breaker may stand on, where nothing is said of the cable: the least of it, so that nobody is faulted for a wire that nobody saw. */
+const LEAST_WIRE: readonly (readonly [upToA: number, awg: Leg['awg']])[] = [
+	[15, '14'],
+	[20, '12'],
+	[30, '10'],
+	[40, '8'],
+	[55, '6'],
+	[70, '4'],
+	[95, '2']
+];
+const leastFor = (breakerA: number): Leg['awg'] => LEAST_WIRE.find(([upToA]) => breakerA <= upToA)?.[1] ?? '1/0';
 /**
  * Feeds the boxes of a circuit from others than now, all at once. A leg that stays keeps its measured length.
  * @throws RangeError where a box is not on the circuit, or the run would not hang together

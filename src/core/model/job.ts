@@ -356,6 +356,12 @@ export interface Panel {
 	bonded?: boolean | undefined;
 	/** A grounding electrode is at its building. */
 	electrode?: boolean | undefined;
+	/** New, replaced or as found; left out: not said. */
+	state?: State | undefined;
+	/** A surge-protective device is on it; left out: not looked at. */
+	surge?: boolean | undefined;
+	/** Its emergency disconnect is outside, where it can be reached; left out: not looked at. */
+	outsideDisconnect?: boolean | undefined;
 	/** What its label lists; left out: not read yet. */
 	label?: { types: string[]; forms: BreakerForm[] } | undefined;
 }

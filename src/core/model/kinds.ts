@@ -51,6 +51,7 @@ export const SERVES = [
 	'freezer',
 	'washer',
 	'disposer',
+	'range-hood',
 	'air-conditioner',
 	'computer',
 	'aquarium',

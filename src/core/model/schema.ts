@@ -298,6 +298,9 @@ const panel = shape({
 	),
 	bonded: maybe(flag()),
 	electrode: maybe(flag()),
+	state: maybe(oneOf(STATES)),
+	surge: maybe(flag()),
+	outsideDisconnect: maybe(flag()),
 	label: maybe(
 		shape({ types: must(list(must(text(40)), 40)), forms: must(list(must(oneOf(BREAKER_FORMS)), 10)) }).default(undefined)
 	)

@@ -103,6 +103,14 @@ function besides(
 	};
 }
 
+/** The same for one reading by itself, with the bootleg check of its place that is nearest to it in time. */
+export function besideReading(edition: Edition, job: Job, reading: Reading, readings: readonly Reading[]): Beside {
+	const checks = readings.filter((r) => r.boxId === reading.boxId && r.kind === 'bootleg' && !r.struck);
+	const apart = (r: Reading) => Math.abs(Date.parse(r.at) - Date.parse(reading.at));
+	const nearest = checks.reduce<Reading | null>((a, b) => (a && apart(a) <= apart(b) ? a : b), null);
+	return { ...besides(edition, job, reading.boxId, readings, latestReadings(readings)), jumper: nearest?.word === 'yes' };
+}
+
 /** What readings of one place say together: three volts as a pattern, and ohms of a run that nobody has drawn. */
 function together(edition: Edition, job: Job, latest: Latest, beside: Beside): void {
 	const { hn, hg, ng } = latest;

@@ -1,6 +1,8 @@
 import { cite, type Edition } from '../code/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/edition-boxes';
-import type { Box, Job } from '../model/job';
+import { tailFor } from '../code/tail';
+import type { Box, Job, Leg } from '../model/job';
+import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
 import { show } from '../units/quantity';
@@ -13,34 +15,45 @@ const DEPTH_IN = { plain: 1.1, protecting: 1.55 };
 const asGauge = (awg: string): FillGauge => FILL_GAUGES.find((g) => g === awg) ?? '6';
 
 /** What ends in a box by the cables of the job: all conductors of each cable, and its ground. */
-export function fillCaseOf(job: Job, box: Box): FillCase | null {
+export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | null {
 	const { volumeCuIn } = box;
 	if (volumeCuIn === null) return null;
 	const ends = endsIn(job).get(box.id) ?? [];
 	if (!ends.length) return null;
-	const widest = asGauge(
-		[...ends].sort((a, b) => FILL_GAUGES.indexOf(asGauge(b.awg)) - FILL_GAUGES.indexOf(asGauge(a.awg)))[0]?.awg ?? '12'
-	);
 	const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch');
 	return {
 		volumeCuIn,
-		conductors: ends.flatMap(({ awg, conductors, ground }) => [
+		conductors: ends.flatMap(({ cable, awg, conductors, ground }) => [
 			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
-			...(ground ? [{ awg: asGauge(awg), count: 1, role: 'ground' as const }] : [])
+			...(ground ? [{ awg: groundOf(edition, { cable, awg }), count: 1, role: 'ground' as const }] : [])
 		]),
 		// Metal boxes hold their cables by clamps inside; others as marked.
 		internalClamps: box.material === 'metal',
 		supportFittings: 0,
 		// A receptacle of 40 A and more is wider than one gang.
-		yokes: yokes.map((d) => ({ awg: widest, gangs: d.amps >= 40 ? 2 : 1 }))
+		yokes: yokes.map((d) => ({ awg: tailOf(edition, job, box, ends), gangs: d.amps >= 40 ? 2 : 1 }))
 	};
 }
-const known = new WeakMap<Job, Map<string, { awg: string; conductors: number; ground: boolean }[]>>();
+/** A ground counts at its own size: 8 AWG cable as made carries a 10. */
+const groundOf = ({ grounding }: Edition, { cable, awg }: Pick<Leg, 'cable' | 'awg'>): FillGauge =>
+	asGauge(cable === 'THHN' ? awg : (grounding.asMade.nm[awg] ?? awg));
+/** The largest conductor that a device of the box may be on: the tails of its circuits, and not the widest cable in the box. @source 314.16(B)(4) */
+function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): FillGauge {
+	const { circuits, circuitsOfBox } = indexOf(job);
+	const own = new Set((circuitsOfBox.get(box.id) ?? []).map((c) => c.id));
+	const feeding = ends.filter((l) => own.has(l.circuitId));
+	const tails = (feeding.length ? feeding : ends).map((l) => {
+		const breakerA = circuits.get(l.circuitId)?.breakerA;
+		return asGauge(breakerA === undefined ? l.awg : tailFor(breakerA, l.awg, l.metal, edition));
+	});
+	return tails.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), tails[0] ?? '14');
+}
+const known = new WeakMap<Job, Map<string, Leg[]>>();
 /** Cables that end in each box; one that two circuits share is there once. */
-function endsIn(job: Job): Map<string, { awg: string; conductors: number; ground: boolean }[]> {
+function endsIn(job: Job): Map<string, Leg[]> {
 	const before = known.get(job);
 	if (before) return before;
-	const ends = new Map<string, { awg: string; conductors: number; ground: boolean }[]>();
+	const ends = new Map<string, Leg[]>();
 	for (const leg of job.legs) {
 		if (leg.inCableOf) continue;
 		for (const id of [leg.fromId, leg.toId]) ends.set(id, [...(ends.get(id) ?? []), leg]);
@@ -54,12 +67,14 @@ const judged = remembered<Box, StageResult>();
 export function assessFit(edition: Edition, job: Job): StageResult {
 	const ends = endsIn(job);
 	const all = job.boxes.map((box) =>
-		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? [])], () => fitOf(edition, job, box))
+		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? []), ...(indexOf(job).circuitsOfBox.get(box.id) ?? [])], () =>
+			fitOf(edition, job, box)
+		)
 	);
 	return { findings: all.flatMap((r) => r.findings), decisions: all.flatMap((r) => r.decisions) };
 }
 function fitOf(edition: Edition, job: Job, box: Box): StageResult {
-	const c = fillCaseOf(job, box);
+	const c = fillCaseOf(edition, job, box);
 	if (!c) return { findings: shallow(edition, job, box), decisions: [] };
 	const fill = boxFill(edition, c, { kind: 'box', id: box.id });
 	return {
@@ -121,7 +136,7 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 }
 /** Would a protecting device fit in this box: by its volume as it stands, and its depth. */
 export function takesProtecting(edition: Edition, job: Job, box: Box): { fits: boolean; why: string } {
-	const c = fillCaseOf(job, box);
+	const c = fillCaseOf(edition, job, box);
 	if (c && !boxFill(edition, c).fits) return { fits: false, why: `the box is full: ${show(c.volumeCuIn)} cu in` };
 	const need = job.practice.protectingDeviceIn ?? DEPTH_IN.protecting;
 	if (box.depthIn != null && box.depthIn < need) return { fits: false, why: `the box is ${show(box.depthIn, 2)} in deep` };

@@ -1,6 +1,7 @@
 import type { Edition, PlaceRow } from '../edition';
 import { circuits2023 } from './circuits';
 import * as c from './common';
+import { panels2023 } from './panels';
 import { places2023 } from './places';
 import { service2023 } from './service';
 import { edition2020 } from './2020';
@@ -26,6 +27,7 @@ export const edition2023: Edition = {
 		bidet: true
 	},
 	circuits: circuits2023,
+	panels: panels2023,
 	breakers: {
 		...c.breakers,
 		onRequest: [{ amps: 10, rule: ref('210.18', '10 A circuits: lighting and exhaust fans, no receptacles'), receptacles: false }]

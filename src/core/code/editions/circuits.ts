@@ -58,13 +58,21 @@ export const circuits2017: CircuitsTable = {
 	],
 	feeds: { 'small-appliance': smallAppliance, laundry, bathroom, garage: garage('firm') },
 	counters: { rule: ref('210.52(B)(3)', 'Counter receptacles on two small-appliance circuits'), least: 2 },
-	kitchens: { rule: ref('210.52(B)(1)', 'Receptacles of kitchen-type rooms on small-appliance circuits'), rooms: PANTRY_KIND },
+	kitchens: {
+		rule: ref('210.52(B)(1)', 'Receptacles of kitchen-type rooms on small-appliance circuits'),
+		rooms: PANTRY_KIND,
+		fixedInPlace: {
+			rule: ref('210.52(B)(2)', 'Small-appliance circuits feed no appliance fastened in place'),
+			serves: ['dishwasher', 'disposer', 'range-hood']
+		}
+	},
 	oneKitchen: ref('210.52(B)(3)', 'A small-appliance circuit serves one kitchen'),
 	general: { rule: ref('220.12', 'General circuits, by floor area'), vaPerSqFt: 3, volts: 120 },
 	fastened: {
 		rule: ref('210.23(A)(2)', 'Equipment fastened in place: half of the circuit'),
 		share: 0.5,
-		beside: ['lighting', 'receptacle']
+		beside: ['lighting', 'receptacle'],
+		onCord: ['dishwasher', 'disposer', 'range-hood']
 	},
 	large: {
 		rule: ref('210.23', 'Circuits of 30 A and more feed no general outlets of a dwelling'),
@@ -73,6 +81,14 @@ export const circuits2017: CircuitsTable = {
 	},
 	nameplate: ref('110.3(B)', 'Equipment is wired as its nameplate and instructions say'),
 	volts: ref('210.6', 'Voltage of a branch circuit'),
+	ratings: { rule: ref('210.3', 'Ratings of circuits with several outlets'), several: [15, 20, 30, 40, 50] },
+	borrowed: ref('200.4', 'A neutral serves its own circuit (300.3(B))'),
+	adjoining: ref('210.4(B)', 'Poles that open together stand in adjoining slots, of one rating (240.15(B))'),
+	wet: {
+		nm: ref('334.12', 'NM-B is for dry places inside'),
+		buried: ref('300.5', 'Cable in the ground is listed for it'),
+		raceway: ref('300.9', 'Raceways outdoors are wet inside: conductors marked W', 'check')
+	},
 	deviceTerminals: {
 		rule: ref('110.14(A)', 'Terminals take the wire that they are marked for', 'check'),
 		largest: '10',
@@ -97,11 +113,13 @@ export const circuits2017: CircuitsTable = {
 export const circuits2020: CircuitsTable = {
 	...circuits2017,
 	feeds: { ...circuits2017.feeds, garage: { ...garage('firm'), ...oneBay } },
+	ratings: { ...circuits2017.ratings, rule: ref('210.18', 'Ratings of circuits with several outlets') },
 	general: { ...circuits2017.general, rule: ref('220.14(J)', 'General circuits, by floor area') }
 };
 export const circuits2023: CircuitsTable = {
 	...circuits2020,
 	feeds: { ...circuits2017.feeds, garage: { ...garage('check'), ...oneBay } },
+	ratings: { ...circuits2020.ratings, several: [10, ...circuits2017.ratings.several] },
 	general: { ...circuits2017.general, rule: ref('220.41', 'General circuits, by floor area') },
 	fastened: { ...circuits2017.fastened, rule: ref('210.23(B)(2)', 'Equipment fastened in place: half of the circuit') }
 };

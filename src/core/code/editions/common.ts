@@ -98,6 +98,8 @@ export const receptacleCircuits = {
 export const smallConductor = {
 	rule: ref('240.4(D)', 'Small conductors'),
 	other: ref('240.4(G)', 'Conductors of specific equipment'),
+	/** Any wire on its breaker. */
+	wire: ref('240.4', 'A breaker protects the wire that is on it'),
 	Cu: { '14': 15, '12': 20, '10': 30 },
 	Al: { '12': 15, '10': 25 }
 } as const;
@@ -128,6 +130,7 @@ export const grounding = {
 } as const;
 export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3 };
 
+const breakerCap = { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 };
 export const loads = (rules: {
 	fixedHeat: RuleRef;
 	ev: RuleRef;
@@ -139,7 +142,7 @@ export const loads = (rules: {
 	'water-heater': {
 		rule: ref('422.13', 'Storage water heater: continuous'),
 		continuous: true,
-		breakerCap: { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 }
+		breakerCap
 	},
 	range: {
 		rule: ref('220.55', 'Household cooking, Table 220.55'),
@@ -147,8 +150,8 @@ export const loads = (rules: {
 		rangeTable: true,
 		singleReceptacle: [40, 50]
 	},
-	'wall-oven': { rule: ref('220.55', 'Single wall oven: nameplate (note 4)'), continuous: false },
-	cooktop: { rule: ref('220.55', 'Single cooktop: nameplate (note 4)'), continuous: false },
+	'wall-oven': { rule: ref('220.55', 'Single wall oven: nameplate (note 4)'), continuous: false, breakerCap },
+	cooktop: { rule: ref('220.55', 'Single cooktop: nameplate (note 4)'), continuous: false, breakerCap },
 	dryer: {
 		rule: ref('220.54', 'Clothes dryer: 5000 VA or nameplate'),
 		continuous: false,
@@ -164,9 +167,10 @@ export const rangeTable = {
 	upToKw: 12,
 	demandKw: 8,
 	perKw: 0.05,
+	// Column A, up to 3 1/2 kW, and B, up to and with 8 3/4: one appliance stands at 80 % in both.
 	small: [
-		{ underKw: 3.5, share: 0.8 },
-		{ underKw: 8.75, share: 0.8 }
+		{ upToKw: 1.75, share: 1 },
+		{ upToKw: 8.75, share: 0.8 }
 	],
 	leastAFromKw: 8.75,
 	leastA: 40

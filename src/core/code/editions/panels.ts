@@ -11,6 +11,32 @@ export const panels2017: PanelsTable = {
 	feeder: { load: ref('215.2', 'Feeder conductors carry the load of Article 220'), breaker: ref('215.3', 'Feeder breaker') },
 	joined: ref('250.24(A)(5)', 'Neutral and grounds are joined at the service disconnect and not beyond it'),
 	apart: ref('250.142(B)', 'Beyond the service disconnect the neutral is kept apart from grounds'),
+	apartFeeder: ref('215.6', 'A feeder brings a ground of its own to its panel'),
+	places: {
+		bathroom: ref('240.24(E)', 'No panel in a bathroom'),
+		closet: ref('240.24(D)', 'No panel in a clothes closet'),
+		stair: ref('240.24(F)', 'No panel over the steps of a stair')
+	},
+	surge: null,
+	feederSurge: null,
+	outside: null,
+	outsideDetached: null,
+	electrode: {
+		rule: ref('250.66', 'Electrode conductor, by the service conductors'),
+		Cu: [
+			{ upTo: '2', awg: '8' },
+			{ upTo: '1/0', awg: '6' },
+			{ upTo: '3/0', awg: '4' },
+			{ upTo: '350', awg: '2' }
+		],
+		Al: [
+			{ upTo: '1/0', awg: '8' },
+			{ upTo: '3/0', awg: '6' },
+			{ upTo: '250', awg: '4' },
+			{ upTo: '500', awg: '2' }
+		],
+		rods: '6'
+	},
 	wholeDwelling: {
 		rule: ref('310.15(B)(7)', 'Conductors of a whole dwelling: 83 percent of the rating'),
 		share: 0.83,
@@ -22,11 +48,21 @@ export const panels2017: PanelsTable = {
 		disconnect: ref('225.31', 'A disconnect at the building'),
 		switchWill: ref('225.36', 'A switch will do as the disconnect of one branch circuit'),
 		electrode: ref('250.32(A)', 'Grounding electrode at a separate building'),
-		ground: ref('250.32(B)', 'A ground goes with the supply, apart from the neutral')
+		ground: ref('250.32(B)', 'A ground goes with the supply, apart from the neutral'),
+		bond: ref('250.32(B)(1)', 'Exception: an old three-wire feeder may keep its bond'),
+		rating: { rule: ref('225.39', 'Rating of the disconnect of a building'), one: 15, two: 30, dwelling: 100, other: 60 }
 	},
 	balance: ref('practice', 'Loads of the two service legs')
 };
 export const panels2020: PanelsTable = {
 	...panels2017,
+	surge: ref('230.67', 'Surge protection at the service of a dwelling'),
+	outside: ref('230.85', 'Emergency disconnect outside, one- and two-family'),
 	wholeDwelling: { ...panels2017.wholeDwelling, rule: ref('310.12', 'Conductors of a whole dwelling: 83 percent of the rating') }
+};
+export const panels2023: PanelsTable = {
+	...panels2020,
+	joined: ref('250.24(B)', 'Neutral and grounds are joined at the service disconnect and not beyond it', 'check'),
+	feederSurge: ref('215.18', 'Surge protection of a dwelling’s feeder'),
+	outsideDetached: ref('225.41', 'Emergency disconnect outside at a detached dwelling')
 };

@@ -31,6 +31,7 @@ export const service2017: ServiceTable = {
 		perKva: 0.05,
 		columnA: [0.8, 0.75, 0.7, 0.66, 0.62, 0.59, 0.56, 0.53, 0.51, 0.49],
 		columnB: [0.8, 0.65, 0.55, 0.5, 0.45, 0.43, 0.4, 0.36, 0.35, 0.34],
+		nameplateUpTo: 1750,
 		underA: 3500,
 		upToB: 8750
 	},
@@ -43,7 +44,14 @@ export const service2017: ServiceTable = {
 		manyUnits: 4,
 		supplement: 0.65
 	},
-	existing: { rule: ref('220.83', 'Adding to an existing dwelling'), firstVa: 8000, share: 0.4 },
+	existing: {
+		rule: ref('220.83', 'Adding to an existing dwelling'),
+		firstVa: 8000,
+		share: 0.4,
+		manyUnits: ref('220.83(B)', 'Electric heat of four or more units: among the other loads', 'check')
+	},
+	carries: ref('230.42', 'Service conductors and rating carry the load (230.79)'),
+	neutral: { rule: ref('220.61', 'Neutral: ranges and dryers at 70 percent'), share: 0.7 },
 	measured: { rule: ref('220.87', 'Measured demand of a year, with a quarter more'), factor: 1.25 },
 	least: { rule: ref('230.79(C)', 'One-family dwelling: at least 100 A'), amps: 100 },
 	sizes: [...BREAKER_SIZES.filter((a) => a >= 100), 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200]

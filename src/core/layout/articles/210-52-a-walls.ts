@@ -5,7 +5,7 @@ import type { Box, Fixture, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import { formatLength } from '../../units/length';
-import { receptaclesOf, whyNotCounted, whyNotForWall } from '../counts';
+import { INDIVIDUAL, onIndividual, receptaclesOf, whyNotCounted, whyNotForWall } from '../counts';
 import { pointOf } from '../house';
 import { alongWalls, roomWalls } from '../room-walls';
 import { boxesIn, names, ofRoom, onWall, severityIn, type Article, type ArticleCase, type Requirement } from '../requirement';
@@ -158,7 +158,7 @@ export function wallDecision(edition: Edition, job: Job, room: Room): Decision |
 function notCounted(edition: Edition, job: Job, room: Room): Step[] {
 	return boxesIn(job, room).flatMap((box) => {
 		if (!receptaclesOf(box).length && !box.devices.some((d) => d.receptacles > 0)) return [];
-		const why = box.place ? whyNotForWall(edition, room, box) : null;
+		const why = !box.place ? null : (whyNotForWall(edition, room, box) ?? (onIndividual(job, box) ? INDIVIDUAL : null));
 		return why
 			? [{ label: box.name, formula: why, value: 'not counted', unit: '', rule: cite(edition, edition.walls.counts) }]
 			: [];

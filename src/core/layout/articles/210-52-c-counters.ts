@@ -5,7 +5,7 @@ import type { Edition } from '../../code/edition';
 import { formatLength, fromSixteenths } from '../../units/length';
 import { counterCase, counterRuns, islandCase, lieOf, onRun, placeOnRun, topOf, type CounterRun } from '../counter-runs';
 import { layoutCounter, layoutIsland, type CounterResult } from '../counters';
-import { receptaclesOf, whyNotCounted } from '../counts';
+import { INDIVIDUAL, onIndividual, receptaclesOf, whyNotCounted } from '../counts';
 import { without, type Interval } from '../placement';
 import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 
@@ -46,7 +46,9 @@ export function counterResult(
 		if (box.place?.kind !== 'wall' || !box.devices.some((d) => d.receptacles > 0)) continue;
 		const position = onRun(run, box.place.wall, box.place.at);
 		if (position === null) continue;
-		const why = whyNotForCounter(edition, box, topOf(edition.places.counters, run, position));
+		const why =
+			whyNotForCounter(edition, box, topOf(edition.places.counters, run, position)) ??
+			(onIndividual(job, box) ? INDIVIDUAL : null);
 		if (why) not.push({ box, why });
 		else serving.push({ box, at: fromSixteenths(position) });
 	}

@@ -194,11 +194,27 @@ function ofTerrace(c: ArticleCase, room: Room, all: readonly OutBox[]): { requir
 		title,
 		state: 'missing',
 		why: boxes.length
-			? `${names(boxes.map((o) => o.box))} cannot be reached from ${room.name}.`
+			? whyNone(
+					boxes.map((o) => o.box),
+					room,
+					aboveIn
+				)
 			: `${room.name} has no receptacle.`
 	});
 	const meets: PointNeed['meets'] = (p) => p.roomId === room.id && p.heightIn !== null && p.heightIn <= aboveIn;
 	return { requirement, need: { requirement, candidates: terracePlaces(c.job, room), meets } };
+}
+
+/** What keeps each from serving: its height, or that it is not readily accessible. */
+function whyNone(boxes: readonly Box[], room: Room, aboveIn: number): string {
+	const high = boxes.filter((b) => b.heightIn !== null && b.heightIn > aboveIn);
+	const hidden = boxes.filter((b) => !high.includes(b));
+	return [
+		high.length && `${names(high)} ${high.length === 1 ? 'is' : 'are'} more than ${formatLength(aboveIn)} above its floor.`,
+		hidden.length && `${names(hidden)} ${hidden.length === 1 ? 'is' : 'are'} not readily accessible from ${room.name}.`
+	]
+		.filter(Boolean)
+		.join(' ');
 }
 
 /** On the wall that a porch or deck shares with the house, else on any side of it. */

@@ -3,6 +3,7 @@ import type { Box, Fixture, Job, Panel, Point, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { NewPlace } from '../../model/result';
 import { formatLength } from '../../units/length';
+import { atMost } from '../../units/quantity';
 import { receptaclesOf } from '../counts';
 import { beyond, OPEN_AIR, outerWalls, pointOf } from '../house';
 import { freeWall, spotsNear, wallSpots } from '../wall-places';
@@ -25,14 +26,16 @@ export const equipment: Article = {
 interface Reached {
 	box: Box;
 	storey: number;
-	point: Point;
+	/** null: not measured. */
+	point: Point | null;
+	outdoors: boolean;
 }
 const receptaclesReached = (job: Job): Reached[] =>
 	job.boxes.flatMap((box) => {
 		if (!receptaclesOf(box).length || !box.readilyAccessible) return [];
 		const point = pointOf(job, box);
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
-		return room && point ? [{ box, storey: room.storey, point }] : [];
+		return room ? [{ box, storey: room.storey, point, outdoors: OPEN_AIR.includes(room.kind) }] : [];
 	});
 
 const SERVICE_HEIGHT_IN = 24;
@@ -58,7 +61,9 @@ function ofEquipment(
 				why: 'an evaporative cooler of a one- or two-family dwelling'
 			})
 		};
-	const near = within.filter((r) => r.storey === room.storey && distanceToFixture(r.point, f) <= withinIn).map((r) => r.box);
+	// Not through a wall: out in the open for what stands there, inside for what stands inside.
+	const sameSide = within.filter((r) => r.storey === room.storey && r.outdoors === OPEN_AIR.includes(room.kind));
+	const near = sameSide.filter((r) => r.point && atMost(distanceToFixture(r.point, f), withinIn)).map((r) => r.box);
 	const serving = near.filter((box) => !behindDisconnect(c.job, box));
 	if (serving.length)
 		return {
@@ -69,9 +74,18 @@ function ofEquipment(
 				metBy: serving.map((b) => b.id)
 			})
 		};
+	const unplaced = sameSide.filter((r) => !r.point && !behindDisconnect(c.job, r.box)).map((r) => r.box);
+	if (!near.length && unplaced.length)
+		return {
+			requirement: ofRoom(c, rule, room, {
+				...draft,
+				state: 'unknown',
+				why: `How far ${names(unplaced)} is from ${name} is not known: give it its place.`
+			})
+		};
 	const why = near.length
 		? `${names(near)} hangs behind a disconnect of heating or cooling equipment: it goes dead with it.`
-		: `No receptacle is within ${formatLength(withinIn)} of ${name} on its level.`;
+		: `No accessible receptacle ${OPEN_AIR.includes(room.kind) ? 'outdoors ' : ''}is within ${formatLength(withinIn)} of ${name} on its level.`;
 	const requirement = ofRoom(c, rule, room, { ...draft, state: 'missing', why });
 	const rooms = indexOf(c.job).rooms;
 	return {
@@ -79,7 +93,11 @@ function ofEquipment(
 		need: {
 			requirement,
 			candidates: placesNear(c, room, f, withinIn),
-			meets: (p, point) => rooms.get(p.roomId)?.storey === room.storey && !!point && distanceToFixture(point, f) <= withinIn
+			meets: (p, point) =>
+				rooms.get(p.roomId)?.storey === room.storey &&
+				OPEN_AIR.includes(rooms.get(p.roomId)?.kind ?? 'attic') === OPEN_AIR.includes(room.kind) &&
+				!!point &&
+				atMost(distanceToFixture(point, f), withinIn)
 		}
 	};
 }
@@ -127,7 +145,8 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 	const table = c.edition.places.panelRoom;
 	const room = panel.roomId ? indexOf(c.job).rooms.get(panel.roomId) : undefined;
 	const point = room && boxPoint(panel, room);
-	if (!table || !room || !point || OPEN_AIR.includes(room.kind)) return [];
+	// Not for one- and two-family dwellings.
+	if (!table || c.job.dwelling !== 'multifamily' || !room || !point || OPEN_AIR.includes(room.kind)) return [];
 	const serving = (indexOf(c.job).boxesOfRoom.get(room.id) ?? []).filter((box) => {
 		const p = boxPoint(box, room);
 		return receptaclesOf(box).length > 0 && !!p && Math.hypot(p[0] - point[0], p[1] - point[1]) <= table.withinIn;

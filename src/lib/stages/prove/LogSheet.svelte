@@ -3,6 +3,7 @@
 	import type { Reading } from '$core/model/job';
 	import { circuitOf } from '$core/model/job-index';
 	import { readingValue, readingWords } from '$core/model/reading';
+	import { besideReading } from '$core/prove/assess-prove';
 	import { verdictOf, type Verdict } from '$core/prove/verdicts';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveText } from '$lib/data/save-file';
@@ -56,7 +57,8 @@
 		return (r: Reading): Verdict => {
 			const before = known.get(r);
 			if (before) return before;
-			const v = verdictOf(edition, job, { id: r.boxId }, circuitOf(job, r.boxId), r);
+			const at = { place: { id: r.boxId }, circuit: circuitOf(job, r.boxId) };
+			const v = verdictOf(edition, job, at, r, besideReading(edition, job, r, store.readings));
 			known.set(r, v);
 			return v;
 		};

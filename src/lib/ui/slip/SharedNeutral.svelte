@@ -14,7 +14,7 @@
 	let { circuit }: Props = $props();
 	const store = useJob();
 	const other = $derived(circuit.multiwire?.withId ?? '');
-	const opens = $derived(circuit.multiwire?.opens ?? 'two-pole');
+	const opens = $derived(circuit.multiwire?.opens ?? 'each');
 	const OPENS: Record<OpensTogether, string> = {
 		'two-pole': 'a two-pole breaker',
 		'handle-tie': 'breakers, handles tied',
