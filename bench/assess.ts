@@ -6,6 +6,7 @@ import { produce } from 'immer';
 import { DEMOS } from '../src/core/demo';
 import { proposeCircuits } from '../src/core/propose-circuits';
 import type { Job, Reading } from '../src/core/model/job';
+import { say } from './say';
 import { times } from './times';
 
 /** Each figure as a ratio to its budget (design: assess of the demo house in 16 ms warm; ten houses at most 12 times that). */
@@ -33,8 +34,6 @@ const moveBox = (box: number, i: number) => (draft: Job) => {
 	if (place?.kind !== 'wall') throw new Error('the box of the edit is gone');
 	place.at = 10 + (i % 7);
 };
-const say = (what: string, have: number, budget: number, unit: string) =>
-	console.log(`${what}: ${have.toFixed(1)} ${unit}, ${(have / budget).toFixed(2)} of its budget of ${budget} ${unit}`);
 
 const demo = DEMOS.quillback?.();
 if (!demo) throw new Error('the demo house is gone');

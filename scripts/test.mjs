@@ -16,21 +16,8 @@ mustRun('node', [
 	'--test-concurrency=2',
 	'--test-reporter=spec',
 	...(await files('tests/core')),
-	...(await files('tests/app')).filter((f) => !isSpeed(f))
+	...(await files('tests/app'))
 ]);
-// What is measured runs alone: two browsers on two cores would measure each other.
-mustRun('node', [
-	'--import',
-	'tsx',
-	'--test',
-	'--test-concurrency=1',
-	'--test-reporter=spec',
-	...(await files('tests/app')).filter(isSpeed)
-]);
-
-function isSpeed(file) {
-	return file.endsWith('.speed.test.ts');
-}
 
 async function files(folder) {
 	const { readdirSync } = await import('node:fs');

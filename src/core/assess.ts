@@ -50,7 +50,8 @@ export function assess(job: Job, readings: readonly Reading[] = []): JobAssessme
 }
 
 const GRAVITY = { violation: 0, caution: 1, advice: 2 } as const;
-const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
+/** The gravest first. */
+export const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
 /** What required is never buried under what is advised. */
 const gravestFirst = (stages: Record<Stage, StageResult>): Record<Stage, StageResult> =>
 	Object.fromEntries(

@@ -8,7 +8,7 @@ import { Browser, DESK, PHONE, together } from './browser';
 /** axe-core finds nothing on any stage, in either theme, at either size. */
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let b: Browser;
-together(4800, (browser) => (b = browser));
+together((browser) => (b = browser));
 
 async function violations(): Promise<string[]> {
 	await b.run(axe);
@@ -144,21 +144,3 @@ for (const theme of ['light', 'dark'] as const) {
 		assert.deepEqual(await violations(), [], 'with the slip open');
 	});
 }
-test('the job page of the demo house is interactive within 1.5 s', async () => {
-	await b.resize(DESK);
-	await b.go('/job/quillback/walk');
-	await b.find('[data-box="K-08"]');
-	const ms = await b.driver.executeAsyncScript<number>(`
-		const done = arguments[0];
-		const frame = document.createElement('iframe');
-		frame.style.cssText = 'width:1280px;height:800px;position:fixed;inset:0';
-		const start = performance.now();
-		frame.src = '/job/quillback/layout';
-		document.body.append(frame);
-		(function look() {
-			if (frame.contentDocument?.querySelector('[data-box="K-08"]')) done(performance.now() - start);
-			else setTimeout(look, 10);
-		})();`);
-	console.log(`job page interactive after ${Math.round(ms)} ms, ${(ms / 1500).toFixed(2)} of its budget`);
-	assert.ok(ms < 1500, `${ms} ms`);
-});

@@ -13,7 +13,8 @@ export interface Server {
 }
 const root = new URL('../..', import.meta.url).pathname;
 
-export async function serve(port = 4300 + (process.pid % 400)): Promise<Server> {
+/** @param port 0: a free one, asked of the system */
+export async function serve(port = 0): Promise<Server> {
 	if (!existsSync(join(root, 'build/index.js'))) throw new Error('build/index.js is missing: run npm run build first');
 	const child: ChildProcess = spawn('node', ['scripts/serve.mjs'], {
 		cwd: root,
@@ -43,6 +44,9 @@ export interface Size {
 	height: number;
 	phone?: boolean;
 }
+/** How long a page is waited for before a test fails: as long as a machine with much else to do may need. */
+export const PATIENCE_MS = 40_000;
+
 export const DESK: Size = { width: 1280, height: 800 };
 export const PHONE: Size = { width: 390, height: 844, phone: true };
 
@@ -108,11 +112,11 @@ export class Browser {
 		await this.go(path);
 		await this.find('.frame');
 	}
-	find(css: string, ms = 8000): Promise<WebElement> {
+	find(css: string, ms = PATIENCE_MS): Promise<WebElement> {
 		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`);
 	}
 	/** The first visible element of a kind whose text holds these words. */
-	async withText(css: string, words: string, ms = 8000): Promise<WebElement> {
+	async withText(css: string, words: string, ms = PATIENCE_MS): Promise<WebElement> {
 		return this.driver.wait(
 			async () => {
 				for (const el of await this.driver.findElements(By.css(css))) {
@@ -160,11 +164,21 @@ export class Browser {
 			value
 		);
 	}
+	/** Waits until the page has drawn what it was last told, its moving parts are at rest and its store has written. */
+	async settled(): Promise<void> {
+		await this.driver.executeAsyncScript(`
+			const done = arguments[0];
+			const rest = () => {
+				const moving = document.getAnimations().filter((a) => a.playState === 'running' && a.effect?.getComputedTiming().endTime !== Infinity);
+				return Promise.all(moving.map((a) => a.finished.catch(() => undefined)));
+			};
+			requestAnimationFrame(() => requestAnimationFrame(() => rest().then(() => requestAnimationFrame(() => done()))));`);
+	}
 	text(css = 'body'): Promise<string> {
 		return this.find(css).then((el) => el.getText());
 	}
 	/** Waits until the page says it. */
-	async says(words: string | RegExp, css = 'body', ms = 8000): Promise<void> {
+	async says(words: string | RegExp, css = 'body', ms = PATIENCE_MS): Promise<void> {
 		let last = '';
 		await this.driver
 			.wait(async () => {
@@ -182,7 +196,7 @@ export class Browser {
 	async saved(press: () => Promise<void>): Promise<string> {
 		await this.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
 		await press();
-		await this.driver.wait(() => this.run<boolean>('return window.__blobs.length > 0'), 8000, 'nothing was saved');
+		await this.driver.wait(() => this.run<boolean>('return window.__blobs.length > 0'), PATIENCE_MS, 'nothing was saved');
 		return this.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
 	}
 	shot(): Promise<string> {
@@ -211,11 +225,11 @@ export class Browser {
  * The application, a browser that has visited it, and a folder for files, for all tests of one file.
  * @param use is handed the browser and the folder once they stand
  */
-export function together(port: number, use: (b: Browser, folder: string) => void): void {
+export function together(use: (b: Browser, folder: string) => void): void {
 	let stop = async (): Promise<void> => undefined;
 	before(async () => {
 		const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
-		const server = await serve(port);
+		const server = await serve();
 		const b = await Browser.open(server.url);
 		stop = async () => {
 			await b.close();
@@ -224,7 +238,7 @@ export function together(port: number, use: (b: Browser, folder: string) => void
 		};
 		await b.go('/');
 		// The first start of a browser on a busy machine takes its time: the demo jobs are put on its disk.
-		await b.says('Marrow Street', 'body', 30_000);
+		await b.says('Marrow Street');
 		use(b, folder);
 	});
 	after(() => stop());

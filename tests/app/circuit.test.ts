@@ -1,11 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { Key } from 'selenium-webdriver';
-import { Browser, together } from './browser';
+import { Browser, PATIENCE_MS, together } from './browser';
 
 /** The service load with what might be added, and the circuits that a dwelling must have. */
 let b: Browser;
-together(4814, (browser) => (b = browser));
+together((browser) => (b = browser));
 const total = '.total';
 
 test('the service load: both methods, what if it had a charger, and how an appliance counts', async () => {
@@ -34,7 +34,7 @@ test('the service load: both methods, what if it had a charger, and how an appli
 	await b.says('Circuit 5 counts as none');
 	assert.notEqual(await b.text(total), before);
 	await b.click('button[aria-label="Undo"]');
-	await b.driver.wait(async () => (await b.text(total)) === before, 8000);
+	await b.driver.wait(async () => (await b.text(total)) === before, PATIENCE_MS);
 });
 
 test('a run is fed with less cable by one press, taken back by another; what is in the wall keeps its order', async () => {

@@ -11,7 +11,7 @@ let server: Server;
 let b: Browser;
 const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
 before(async () => {
-	server = await serve(4740);
+	server = await serve();
 	b = await Browser.open(server.url);
 });
 after(async () => {

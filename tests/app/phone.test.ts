@@ -1,13 +1,13 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { Key } from 'selenium-webdriver';
-import { Browser, PHONE, serve, type Server } from './browser';
+import { Browser, PATIENCE_MS, PHONE, serve, type Server } from './browser';
 
 /** A service call on a phone, with no network: the app was visited once, then the server is gone. */
 let server: Server;
 let b: Browser;
 before(async () => {
-	server = await serve(4780);
+	server = await serve();
 	b = await Browser.open(server.url, PHONE);
 });
 after(async () => {
@@ -19,13 +19,16 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.go('/');
 	await b.says('Marrow Street');
 	await b.driver.executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())');
-	await b.driver.wait(() => b.run<boolean>('return !!navigator.serviceWorker.controller'), 8000, 'the worker did not take over');
+	await b.driver.wait(
+		() => b.run<boolean>('return !!navigator.serviceWorker.controller'),
+		PATIENCE_MS,
+		'the worker did not take over'
+	);
 	await server.stop();
 	await assert.rejects(fetch(server.url), 'the server is really gone');
 
 	await b.go('/');
 	await b.says('Jobs in this browser');
-	const began = Date.now();
 	await b.click('button', 'New service call');
 	await b.type('#new-name', 'Sewing, window');
 	await b.click('button', 'Take readings');
@@ -44,7 +47,6 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.click('.pad button', 'Keep 3 readings');
 	await b.says('drop under load 13.4 %: outside at most 3 %', '.pad');
 	await b.says('Nothing is predicted here: its circuit is not known', '.pad');
-	assert.ok(Date.now() - began < 60_000, 'a service call is judged within a minute');
 
 	await b.click('button.why');
 	await b.says('no room yet, circuit unknown', '.slip');

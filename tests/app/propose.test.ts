@@ -5,12 +5,12 @@ import { test } from 'node:test';
 import { Origin } from 'selenium-webdriver/lib/input.js';
 import { DEMOS } from '../../src/core/demo';
 import { bigHouse } from '../core/big-house';
-import { Browser, together } from './browser';
+import { Browser, PATIENCE_MS, together } from './browser';
 
 /** The demo house without circuits becomes, in one press and a few drags, a whole panel with every circuit justified. */
 let b: Browser;
 let folder: string;
-together(4822, (browser, files) => ([b, folder] = [browser, files]));
+together((browser, files) => ([b, folder] = [browser, files]));
 
 async function drag(from: string, to: string): Promise<void> {
 	const [a, z] = [await b.find(from), await b.find(to)];
@@ -50,7 +50,7 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	await b.click('main button', 'Propose circuits');
 	await b.says('House practice', 'main');
 	await b.click('main button', 'Propose circuits for 100');
-	await b.says('Across the crawl space', 'main', 30_000);
+	await b.says('Across the crawl space', 'main');
 	await b.says('what the rest is held to', 'main');
 	await b.click('main .take button', 'Make these');
 	await b.says(/\d\d circuits; drop at the far end/, 'main');
@@ -114,7 +114,7 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	await b.says(`${last} fed anew`);
 	// The other one onto it: now that is fed from there.
 	await drag(`[data-strip-box="${first}"] rect.square`, `[data-strip-box="${last}"] rect.square`);
-	await b.driver.wait(async () => (await order())[0] === last, 8000, 'the order did not turn');
+	await b.driver.wait(async () => (await order())[0] === last, PATIENCE_MS, 'the order did not turn');
 	assert.deepEqual(await order(), [last, first]);
 });
 
@@ -156,7 +156,7 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.says('L-05 in Living hangs on small appliance circuit 3', '.slip');
 	await b.says('210.52(B)(2)', '.slip');
 	await b.click('.slip button', 'Move L-05 to circuit 13');
-	await b.driver.wait(async () => !(await b.text('.slip')).includes('L-05 in Living'), 8000);
+	await b.driver.wait(async () => !(await b.text('.slip')).includes('L-05 in Living'), PATIENCE_MS);
 	await b.click('main table button.row', 'Microwave');
 	await open('Facts');
 	await open('Nameplate: microwave');

@@ -4,7 +4,7 @@ import { Browser, together } from './browser';
 
 /** From survey to a chosen remedy, its labels and its letter; devices placed; editions side by side; amendments; an inspector's list. */
 let b: Browser;
-together(4824, (browser) => (b = browser));
+together((browser) => (b = browser));
 
 test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', async () => {
 	await b.go('/job/marrow-street/protect');

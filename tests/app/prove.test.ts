@@ -7,12 +7,11 @@ import { By } from 'selenium-webdriver';
 import { Browser, DESK, PHONE, serve, type Server } from './browser';
 
 /** Proving the 1948 house with instruments that send: simulated here, by the server, and on a serial port. */
-const PORT = 4826;
 let server: Server;
 let b: Browser;
 const folder = mkdtempSync(join(tmpdir(), 'hekto-prove-'));
 before(async () => {
-	server = await serve(PORT);
+	server = await serve();
 	b = await Browser.open(server.url, PHONE);
 });
 after(async () => {
@@ -97,8 +96,8 @@ test('the server’s instrument: when it is gone the page says so, keeps what it
 	await server.stop();
 	await b.says('lost: calling again', '.sender .state');
 	await b.says(/drop under load at 12 A\n1[34]/, '.sender');
-	server = await serve(PORT);
-	await b.says('live', '.sender .state', 20_000);
+	server = await serve(Number(new URL(server.url).port));
+	await b.says('live', '.sender .state');
 	// The browser's own word on the server that was gone.
 	await b.complaints();
 });
@@ -131,7 +130,7 @@ test('a real instrument on a serial port: pieces of lines, nonsense told and let
 	await b.set('.sender select', 'serial');
 	await b.says('121.4 V', '.sender');
 	await b.says('2 lines made no sense', '.sender');
-	await b.says('silent: what it said last stands', '.sender', 8000);
+	await b.says('silent: what it said last stands', '.sender');
 	await b.says('121.4 V', '.sender');
 	await b.run('window.__more("V 119.2\\nEND\\n")');
 	await b.says('119.2 V', '.sender');
@@ -221,7 +220,7 @@ test('no view of Prove is wider than a phone', async () => {
 	await b.go('/job/marrow-street/prove');
 	for (const view of ['Log', 'GFCIs', 'Meaning', 'Checks', 'Charts', 'Before, after', 'Limits']) {
 		await b.click('main button', view);
-		await new Promise((r) => setTimeout(r, 400));
+		await b.settled();
 		const wide = await b.run<string[]>(
 			'return [...document.querySelectorAll("main *")].filter((e) => e.checkVisibility() && e.getBoundingClientRect().right > 392 && !e.closest("[role=region]:not(.content), table, .along, svg")).map((e) => e.tagName + "." + e.className)'
 		);

@@ -6,7 +6,7 @@ import { Browser, serve, type Server } from './browser';
 let server: Server;
 let b: Browser;
 before(async () => {
-	server = await serve(4760);
+	server = await serve();
 	b = await Browser.open(server.url);
 	await b.go('/');
 	await b.says('Marrow Street');

@@ -3,12 +3,12 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { By, Key } from 'selenium-webdriver';
-import { Browser, together } from './browser';
+import { Browser, PATIENCE_MS, together } from './browser';
 
 /** A house surveyed with a tape from nothing: laid out, judged by three editions, printed, out as DXF and in again. */
 let b: Browser;
 let folder: string;
-together(4818, (browser, files) => ([b, folder] = [browser, files]));
+together((browser, files) => ([b, folder] = [browser, files]));
 
 /** What it would take by hand: 0.3 s a key with one thumb, 2 s to find and press a thing. */
 const hand = { keys: 0, presses: 0 };
@@ -93,7 +93,7 @@ test('each room is laid out with one press, and then nothing is missing there', 
 		await b.press(`path.floor[aria-label^="${name},"]`);
 		await b.click('button', says);
 		await b.says('Place ');
-		await b.driver.wait(async () => !(await b.text('main header')).includes(`Lay out ${name}`), 8000);
+		await b.driver.wait(async () => !(await b.text('main header')).includes(`Lay out ${name}`), PATIENCE_MS);
 	}
 	await b.says(', 0 stretches without reach');
 	await b.click('button', 'Punch list');
@@ -117,7 +117,7 @@ test('the peninsula is judged by the edition: none required in 2023, by area in 
 	await b.says('peninsula in Kitchen lacks 1 of 1.', 'main');
 	await b.says('210.52(C)(3)', 'main');
 	await b.click('main button', 'Place 1 in it');
-	await b.driver.wait(async () => !(await b.text('main')).includes('lacks 1 of 1'), 8000);
+	await b.driver.wait(async () => !(await b.text('main')).includes('lacks 1 of 1'), PATIENCE_MS);
 	await edition('2023');
 	await b.says(/none required;.*(is there|Not counted)/, 'main');
 });

@@ -4,12 +4,12 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { crc32, deflateSync } from 'node:zlib';
 import { By, Key } from 'selenium-webdriver';
-import { Browser, together } from './browser';
+import { Browser, PATIENCE_MS, together } from './browser';
 
 /** Walk by hand: drawing, moving, what was found in a box, photos. */
 let b: Browser;
 let folder: string;
-together(4816, (browser, files) => ([b, folder] = [browser, files]));
+together((browser, files) => ([b, folder] = [browser, files]));
 const keys = async (...k: string[]) => {
 	await b.run('document.activeElement.blur()');
 	await (await b.find('body')).sendKeys(...k);
@@ -77,9 +77,9 @@ test('things move by hand and by key, turn, are copied and removed, and each can
 	for (let i = 0; i < 4; i++) {
 		await b.click('button[aria-label="Undo"]');
 		await b.says('Undone');
-		await new Promise((r) => setTimeout(r, 150));
+		await b.settled();
 	}
-	assert.equal(await path(), start);
+	await b.driver.wait(async () => (await path()) === start, PATIENCE_MS, 'all four taken back');
 	await drag('[data-box="N-02"]', 40, 0);
 	await b.says('N-02 moved');
 	await b.says('N-02', '.slip h2');
@@ -96,7 +96,7 @@ test('a room that is let go near another joins it a partition apart; farther off
 	const floor = () => b.run<string>('return document.querySelector(`path.floor[aria-label^="Garage"]`).getAttribute("d")');
 	const start = await floor();
 	await drag('[data-handle="room"]', 6, 0);
-	await new Promise((r) => setTimeout(r, 300));
+	await b.settled();
 	// The workroom's face stands at 674: a partition of 5 in further on.
 	assert.match(await floor(), /^M679 -6L/, 'pulled back to the workroom');
 	await drag('[data-handle="room"]', 70, 0);

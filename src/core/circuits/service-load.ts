@@ -1,7 +1,7 @@
 import { cite, type Edition, type RuleRef } from '../code/edition';
 import type { ServiceKind } from '../model/kinds';
 import type { Finding, Step } from '../model/result';
-import { atMost } from '../units/quantity';
+import { atMost, show } from '../units/quantity';
 import { cookingDemand } from './cooking-demand';
 
 export const SERVICE_METHODS = ['standard', 'optional'] as const;
@@ -98,7 +98,7 @@ const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Le
 		const rest = Math.max(0, all - optional.firstVa);
 		const demand = work.add(
 			'general loads after demand',
-			`first ${optional.firstVa} VA at 100 %, ${rest} VA at ${optional.share * 100} %`,
+			`first ${optional.firstVa} VA at 100 %, ${show(rest, 0)} VA at ${optional.share * 100} %`,
 			Math.min(all, optional.firstVa) + rest * optional.share,
 			'VA',
 			optional.rule
@@ -113,7 +113,7 @@ function generalLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	return (
 		work.add(
 			'general lighting and receptacles',
-			`${c.areaSqFt} sq ft x ${general.vaPerSqFt} VA`,
+			`${show(c.areaSqFt, 1)} sq ft x ${general.vaPerSqFt} VA`,
 			c.areaSqFt * general.vaPerSqFt,
 			'VA',
 			general.rule
@@ -136,7 +136,7 @@ function afterDemand(edition: Edition, va: number, work: Ledger): number {
 	const parts: string[] = [];
 	for (const { upToVa, share } of demand.rows) {
 		const part = Math.max(0, Math.min(va, upToVa) - from);
-		if (part) parts.push(`${part} VA at ${share * 100} %`);
+		if (part) parts.push(`${show(part, 0)} VA at ${share * 100} %`);
 		sum += part * share;
 		from = upToVa;
 	}

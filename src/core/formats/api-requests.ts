@@ -1,4 +1,5 @@
 import { type AnySchema } from 'yup';
+import { FIGURES } from '../code/amended-edition';
 import { FILL_GAUGES } from '../code/edition-boxes';
 import type { OutletFacts } from '../code/outlet';
 import { SERVICE_METHODS, type ServiceCase } from '../circuits/service-load';
@@ -13,11 +14,13 @@ import {
 	BREAK_KINDS,
 	DAMPNESS,
 	DWELLINGS,
+	EDITIONS,
 	LOAD_KINDS,
 	ROOM_KINDS,
 	SERVES,
 	SERVICE_KINDS,
 	SIZED_CABLES,
+	type AmendableFigure,
 	type Dwelling,
 	type EditionKey
 } from '../model/kinds';
@@ -65,6 +68,11 @@ export function checkSize(body: unknown): Checked<SizeRequest> {
 				if (load[field] === undefined)
 					faults.push({ path: `load.${field}`, message: 'must be given for hvac: it is on the nameplate' });
 			}
+			if (load.mca !== undefined && load.mocp !== undefined && load.mocp < load.mca)
+				faults.push({
+					path: 'load.mocp',
+					message: `must be at least the minimum circuit ampacity of ${load.mca} A, got ${load.mocp}`
+				});
 			return faults;
 		}
 		if ((load.watts === undefined) === (load.amps === undefined)) {
@@ -230,6 +238,7 @@ export interface ProtectRequest {
 	permitDate: string;
 	dwelling: Dwelling;
 	outlets: OutletFacts[];
+	/** Figures as the contract has them: inches, and feet for an extension. */
 	amendments?: Omit<Amendment, 'id'>[];
 }
 const outletFields: Record<string, AnySchema> = {
@@ -248,6 +257,7 @@ const outletFields: Record<string, AnySchema> = {
 	foodPrep: flag(),
 	readilyAccessible: flag(),
 	dedicatedSpace: flag(),
+	servicing: flag(),
 	existing: shape({ extensionFt: must(figure(0, 10_000)), addsOutlets: must(flag()) }).default(undefined),
 	replacement: shape({
 		groundInBox: must(flag()),
@@ -261,7 +271,45 @@ export const protectRequest = shape({
 	outlets: must(list(shape(outletFields), 1000, 1)),
 	amendments: list(shape({ ...amendmentFields(), id: maybe(named(64)) }), 100).default(() => [])
 });
-export const checkProtect = (body: unknown): Checked<ProtectRequest> => check<ProtectRequest>(protectRequest, body);
+/** Figures that a request may change: those that protection reads, each with the inches of its unit in the job. */
+const ASKED_FIGURES: Partial<Record<AmendableFigure, number>> = {
+	'sink-distance': 12,
+	'tub-distance': 12,
+	'extension-length': 1,
+	'tamper-height': 1
+};
+export function checkProtect(body: unknown): Checked<ProtectRequest> {
+	const checked = thenCheck(check<ProtectRequest>(protectRequest, body), ({ amendments = [] }) =>
+		amendments.flatMap((a, i) => amendmentFaults(a, `amendments[${i}]`))
+	);
+	if (!checked.ok) return checked;
+	const amendments = checked.value.amendments?.map((a) =>
+		a.change === 'figure' && a.figure && a.value !== undefined ? { ...a, value: a.value / (ASKED_FIGURES[a.figure] ?? 1) } : a
+	);
+	return { ok: true, value: { ...checked.value, ...(amendments ? { amendments } : {}) } };
+}
+/** What a change must name, and the bounds of its figure. */
+function amendmentFaults({ change, edition, figure, value }: Omit<Amendment, 'id'>, path: string): FieldFault[] {
+	if (change === 'as-edition')
+		return edition
+			? []
+			: [{ path: `${path}.edition`, message: `must be one of ${EDITIONS.join(', ')} for as-edition; got nothing` }];
+	if (change !== 'figure') return [];
+	const inches = figure && ASKED_FIGURES[figure];
+	if (!figure || inches === undefined)
+		return [
+			{
+				path: `${path}.figure`,
+				message: `must be one of ${Object.keys(ASKED_FIGURES).join(', ')}; got ${figure ? `"${figure}"` : 'nothing'}`
+			}
+		];
+	if (value === undefined || value === null)
+		return [{ path: `${path}.value`, message: `must be given for ${figure}, got nothing` }];
+	const { least, most } = FIGURES[figure];
+	return value < least * inches || value > most * inches
+		? [{ path: `${path}.value`, message: `must be ${least * inches} to ${most * inches} for ${figure}, got ${value}` }]
+		: [];
+}
 
 export type BoxFillRequest = FillCase & { edition: EditionKey };
 export const boxFillRequest = shape({

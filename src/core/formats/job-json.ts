@@ -37,6 +37,14 @@ export function readJobFile(
 	} catch (error) {
 		return refuse('file', `is not readable as a job file, perhaps cut short: ${(error as Error).message}`);
 	}
+	return readPlainJobFile(plain);
+}
+
+/** The same of what is JSON already. */
+export function readPlainJobFile(
+	plain: unknown
+): { ok: true; value: JobFile; migratedFrom: number | null } | { ok: false; faults: FieldFault[] } {
+	const refuse = (path: string, message: string) => ({ ok: false as const, faults: [{ path, message }] });
 	if (!plain || typeof plain !== 'object' || Array.isArray(plain))
 		return refuse('file', 'must be a job file, got something else');
 	const file = plain as Record<string, unknown>;

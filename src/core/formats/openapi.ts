@@ -1,5 +1,6 @@
 import type { AnySchema } from 'yup';
 import { RUN_INSTRUMENTS } from '../instruments/run-reading';
+import { STAGES } from '../model/kinds';
 import { jobFileSchema } from '../model/schema';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { networkRequest, streamRequest } from './network-requests';
@@ -84,6 +85,11 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 					)
 				})
 			),
+			'/api/v1/assess': post(
+				'A whole job: findings and decisions of every stage',
+				jobFileSchema,
+				answer({ stages: object(Object.fromEntries(STAGES.map((s) => [s, STAGE]))), quantities: { type: 'object' } })
+			),
 			'/api/v1/network': post(
 				'What instruments would read on one circuit with any faults in it, and what would open',
 				networkRequest,
@@ -142,6 +148,10 @@ const object = (properties: Record<string, JsonSchema>): JsonSchema => ({
 });
 const STRETCH = object({ wall: NUMBER, from: NUMBER, to: NUMBER });
 const NEED = object({ required: FLAG, because: list(RULE) });
+const STAGE: JsonSchema = object({
+	findings: list({ $ref: '#/components/schemas/Finding' }),
+	decisions: list({ type: 'object' })
+});
 const answer = (fields: Record<string, JsonSchema>): JsonSchema =>
 	object({
 		...fields,

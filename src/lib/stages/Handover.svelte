@@ -38,7 +38,7 @@
 		<article>
 			<header>
 				<h2>Panel directory</h2>
-				<p>{store.job.name}, {store.job.place}</p>
+				<p>{[store.job.name, store.job.place].filter(Boolean).join(', ')}</p>
 				<p>{panel.name}, {panel.mainA} A main, {panel.slots} slots, NEC {store.job.edition}</p>
 			</header>
 			<table class="data">

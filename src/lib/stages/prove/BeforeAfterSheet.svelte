@@ -31,9 +31,14 @@
 		<header>
 			<h2>Before and after the work: {box.name}</h2>
 			<p>
-				{store.job.name}, {store.job.place}{box.roomId ? `, ${store.index.rooms.get(box.roomId)?.name}` : ''}{store.circuit
-					? `, circuit ${store.circuit.number}`
-					: ''}
+				{[
+					store.job.name,
+					store.job.place,
+					box.roomId && store.index.rooms.get(box.roomId)?.name,
+					store.circuit && `circuit ${store.circuit.number}`
+				]
+					.filter(Boolean)
+					.join(', ')}
 			</p>
 			{#if first}<p class="soft">
 					Before {when(first.before.at)} by {first.before.by || 'not said'}, {first.before.instrument}; after {when(

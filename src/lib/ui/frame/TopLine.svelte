@@ -33,7 +33,7 @@
 		</svg>
 		<span>HEKTO</span>
 	</a>
-	<p class="job" title={`${store.job.name}, ${store.job.place}`}>
+	<p class="job" title={[store.job.name, store.job.place].filter(Boolean).join(', ')}>
 		<b class="condensed">{store.job.name}</b> <span class="soft">{store.job.place}</span>
 	</p>
 	<button type="button" class="chip" title={amendments || 'The job, its edition and amendments'} onclick={onjob}

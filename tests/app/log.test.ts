@@ -1,0 +1,41 @@
+import assert from 'node:assert/strict';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { Browser, PATIENCE_MS, together } from './browser';
+
+let b: Browser;
+let folder: string;
+together((browser, files) => ([b, folder] = [browser, files]));
+
+test('a log of 10,000 readings: taken in, only what is in sight drawn, filtered by words, drawn as charts', async () => {
+	await b.go('/job/marrow-street/prove?box=sw-01');
+	await b.click('main button', 'Log');
+	const boxes = ['SW-01', 'SW-02', 'SW-03', 'BD-01', 'KT-01'];
+	const rows = Array.from({ length: 10_000 }, (_, i) => {
+		const at = new Date(Date.UTC(2024, 0, 1) + i * 3_600_000).toISOString();
+		return `${boxes[i % 5]},${at},${(118 + (i % 40) / 10).toFixed(1)},RV`;
+	});
+	const file = join(folder, 'year.csv');
+	writeFileSync(file, `box,at,Volts H-N,by\n${rows.join('\n')}\n`);
+	await b.driver.findElement(By.css('input[type=file][aria-label="Take in a table"]')).sendKeys(file);
+	await b.says('Take in 10000 readings', 'main');
+	await b.click('main button', 'Take in 10000 readings');
+	await b.says('10030 of 10030 readings', 'main');
+	await b.run('document.querySelector(".list").scrollTop = 1e7');
+	await b.says('2024-01-01', '.list');
+	const drawn = await b.run<number>('return document.querySelectorAll(".list li").length');
+	assert.ok(drawn > 0 && drawn < 60, `${drawn} rows are drawn: only those in sight should be`);
+
+	// 2,000 of the table and the 5 that the demo house has of this box.
+	await b.type('.bar input', 'bd-01');
+	await b.says('2005 of 10030', 'main [role=status]');
+	await b.says('BD-01', '.list');
+	await b.click('main button', 'Charts');
+	await b.driver.wait(
+		() => b.run<boolean>('return document.querySelectorAll("main figure svg").length >= 5'),
+		PATIENCE_MS,
+		'charts'
+	);
+});
