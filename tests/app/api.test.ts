@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import { serve, type Server } from './browser';
 
@@ -137,7 +138,7 @@ test('POST /protect honours an amendment until its day, in its rooms, and with a
 			edition: '2023',
 			permitDate,
 			dwelling: 'one-family',
-			outlets: [{ id: 'a', what: 'receptacle', room: 'laundry', serves: 'general', volts: 120, amps: 20, ...outlet }],
+			outlets: [{ id: 'a', what: 'receptacle', room: 'laundry', volts: 120, amps: 20, ...outlet }],
 			amendments: [{ reference: 'Ord. 2', ...amendment }]
 		}).then(({ status, body }) => (assert.equal(status, 200, JSON.stringify(body)), body.outlets[0]));
 	const off = { section: '210.8(A)', change: 'off', until: '2026-10-12' };
@@ -152,7 +153,7 @@ test('POST /protect honours an amendment until its day, in its rooms, and with a
 	assert.equal((await ask(near, { room: 'bedroom', sinkFt: 3.9 })).gfci.required, true);
 });
 test('POST /assess answers a whole job as the interface shows it; a file of an older version is taken to this one', async () => {
-	const file = (await get('demo/quillback-lane.json')).body;
+	const file = (await get('demo/quillback.json')).body;
 	const { status, body } = await post('assess', file);
 	assert.equal(status, 200, JSON.stringify(body).slice(0, 300));
 	assert.deepEqual(Object.keys(body.stages).sort(), [
@@ -173,10 +174,14 @@ test('POST /assess answers a whole job as the interface shows it; a file of an o
 	const order = ['violation', 'caution', 'advice'];
 	const ranks = body.findings.map((f: { severity: string }) => order.indexOf(f.severity));
 	assert.deepEqual(ranks, [...ranks].sort(), 'the gravest first');
-	assert.equal((await post('assess', { ...file, version: 0 })).status, 400);
+	assert.equal((await post('assess', { ...file, version: 999 })).status, 400);
+	const old = JSON.parse(readFileSync(new URL('../samples/job-v0.json', import.meta.url), 'utf8'));
+	const migrated = await post('assess', old);
+	assert.equal(migrated.status, 200, JSON.stringify(migrated.body).slice(0, 300));
+	assert.ok(migrated.body.stages.circuit);
 });
 test('POST /assess names a mistake of the job with its section and its subject, and not its lawful twin', async () => {
-	const file = (await get('demo/quillback-lane.json')).body;
+	const file = (await get('demo/quillback.json')).body;
 	const [main] = file.job.panels;
 	const inRoom = async (kind: string) => {
 		const room = file.job.rooms.find((r: { kind: string }) => r.kind === kind);
@@ -269,6 +274,13 @@ test('POST /instrument/stream sends a reading an event until the caller leaves, 
 	assert.ok(new Set(events.map((e) => e.volts)).size > 1, 'a meter is never still');
 });
 
+const amended = (amendment: object) => ({
+	edition: '2023',
+	permitDate: '2026-10-12',
+	dwelling: 'one-family',
+	outlets: [{ id: 'a', what: 'receptacle', room: 'bedroom', volts: 120, amps: 20 }],
+	amendments: [{ section: '210.8(A)', reference: 'Ord. 3', ...amendment }]
+});
 const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 	['an edition that is not there', 'size', { ...heater, edition: '2014' }, ['edition']],
 	[
@@ -339,6 +351,22 @@ const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 		{ ...dwelling, appliances: [{ name: 'x', kind: 'range', va: 5000, units: 2 }] },
 		['appliances[0].units']
 	],
+	['a job that is none', 'assess', { hekto: 'job' }, ['job']],
+	[
+		'a nameplate that allows less than it needs',
+		'size',
+		{ ...heater, load: { kind: 'hvac', volts: 240, mca: 28, mocp: 25 } },
+		['load.mocp']
+	],
+	['a figure without its value', 'protect', amended({ change: 'figure', figure: 'sink-distance' }), ['amendments[0].value']],
+	['a figure that is none', 'protect', amended({ change: 'figure', value: 4 }), ['amendments[0].figure']],
+	[
+		'a figure out of its bounds',
+		'protect',
+		amended({ change: 'figure', figure: 'sink-distance', value: 85 }),
+		['amendments[0].value']
+	],
+	['as of an edition that is not said', 'protect', amended({ change: 'as-edition' }), ['amendments[0].edition']],
 	['a list', 'layout/walls', [], ['']],
 	['nothing', 'protect', null, ['']],
 	[
@@ -404,6 +432,7 @@ test('demo jobs, schema, description', async () => {
 		'instrument/stream',
 		'layout/walls',
 		'protect',
+		'assess',
 		'demo/{name}.json',
 		'schema/job.json',
 		'openapi.json'

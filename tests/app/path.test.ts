@@ -60,7 +60,7 @@ test('Protect: why the refrigerator needs GFCI in 2023, and in 2017 did not; the
 	await fresh('/job/quillback/protect?box=k-06');
 	await b.says('GFCI required, none on this outlet: every receptacle in a kitchen.', slip);
 	await b.says('210.8(A)(6)', slip);
-	await b.says(/2017: AFCI\s+no listed place or use/, slip);
+	await b.says(/2017: AFCI\s+AFCI: a 120 V, 20 A outlet or device in a kitchen/, slip);
 	await b.says('2020: AFCI', slip);
 	await b.click('.slip button', 'Make K-06 a GFCI');
 	await b.says(/GFCI given by\s+K-06/, slip);
@@ -194,11 +194,32 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	] as const)
 		await b.type(css, text);
 	for (const box of await b.driver.findElements(By.css('input[type=checkbox]'))) await box.click();
+	const meter = 'section[aria-label^="Dead before"] select';
+	await b.set(meter, 'high-impedance');
 	await b.click('button', 'Record the test');
-	await b.says('reads 37 V: not proved dead');
+	await b.says('reads 37 V: not verified dead');
+	assert.equal((await b.driver.findElements(By.css('[role=alertdialog]'))).length, 0, 'no alarm of induced voltage');
 	await b.type('#dead-earth', '0');
+	await b.set(meter, 'low-impedance');
 	await b.click('button', 'Record the test');
 	await b.says(/Tested .* by JM: low-impedance meter, proved before and after/);
+	await b.click('button', 'Device out: test again');
+	for (const [css, text] of [
+		['#dead-hn', '0'],
+		['#dead-hg', '118'],
+		['#dead-by', 'JM']
+	] as const)
+		await b.type(css, text);
+	await b.click('button', 'Record the test');
+	await b.says('STOP: LIVE', '[role=alertdialog]');
+	await b.says('118 V in the dead test', '[role=alertdialog]');
+	await b.click('[role=alertdialog] button', 'Hands are off');
+	await b.says('Dead tests under this tag are void', '[role=alert]');
+	await b.says('The test is void');
+	await b.click('[role=alert] button', 'Which breaker is it?');
+	await b.says('Which breaker feeds W-05?');
+	await b.click('dialog[open] button, [role=dialog] button', 'Read W-05 again');
+	await b.says('STOP · LIVE');
 	await b.click('.live');
 	await b.type('dialog[open] input, [role=dialog] input', 'JM' + Key.ENTER);
 	await b.click('[role=dialog] button, dialog[open] button', 'Switch on');

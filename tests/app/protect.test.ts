@@ -16,7 +16,7 @@ test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', a
 	await b.click('main ol button', 'GFCI at BD-01');
 	await b.says('BD-02: Three slots here, behind a GFCI at BD-01');
 	await b.click('main button', 'Labels');
-	await b.says('3 labels', 'main');
+	await b.says('5 labels', 'main');
 	await b.says('GFCI Protected', 'main table');
 	const svg = await b.saved(() => b.click('main button', 'Save as SVG'));
 	assert.match(svg, /No Equipment Ground/);

@@ -60,8 +60,10 @@ test('the device is replaced: before and after on paper', async () => {
 	await b.click('.views button', 'Before, after');
 	await b.says('Before and after the work: SW-04', 'main');
 	const table = await b.text('main article table');
+	// The jumper showed a ground: what it showed is gone with it, and nothing got worse.
 	assert.match(table, /three lamps on on off on off off[\s\w]*?changed/);
-	assert.match(table, /bootleg check a jumper none found[\s\w]*?changed/);
+	assert.match(table, /hot to ground [\d.]+ V 0 V\n\w+\nchanged/);
+	assert.match(table, /bootleg check a jumper none found[\s\w]*?mended/);
 	await b.run('window.__printed = 0; window.print = () => window.__printed++');
 	await b.click('main button', 'Print');
 	assert.equal(await b.run('return window.__printed'), 1);

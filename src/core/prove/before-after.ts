@@ -35,9 +35,14 @@ const VOLTS: Partial<Record<ReadingKind, readonly [number, number]>> = {
 };
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 /** The first word of each kind is the good one. */
+const goodWord = (kind: WordKind): string | undefined => Object.keys(READING_WORDS[kind].allowed)[0];
+/** What a jumper from ground to neutral shows as good: taken out, they only tell the truth at last. */
+const ON_THE_GROUND: readonly ReadingKind[] = ['hg', 'h2g', 'ng', 'ohm-ground', 'lamps'];
+const atGround = (change: BeforeAfter['change'], kind: ReadingKind, jumper: boolean): BeforeAfter['change'] =>
+	jumper && change !== 'same' && ON_THE_GROUND.includes(kind) ? 'changed' : change;
 function wordChange(kind: WordKind, before: string | undefined, after: string | undefined): BeforeAfter['change'] {
 	if (before === after) return 'same';
-	const [good] = Object.keys(READING_WORDS[kind].allowed);
+	const good = goodWord(kind);
 	return after === good ? 'mended' : before === good ? 'worse' : 'changed';
 }
 /** More of these is worse. */
@@ -52,9 +57,21 @@ export function beforeAndAfter(readings: readonly Reading[], boxId: string): Bef
 		const key = `${r.kind} ${r.half ?? 'upper'}`;
 		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
 	}
+	const bootleg = [...keys.values()].find((k) => k.before?.kind === 'bootleg')?.before?.word;
+	const jumper = bootleg !== undefined && bootleg !== goodWord('bootleg');
 	const order = (r: BeforeAfter) => READING_KINDS.indexOf(r.kind);
 	const found = [...keys.values()].flatMap(({ before, after }): BeforeAfter[] =>
-		before && after ? [{ kind: after.kind, half: after.half ?? 'upper', before, after, change: changeOf(before, after) }] : []
+		before && after
+			? [
+					{
+						kind: after.kind,
+						half: after.half ?? 'upper',
+						before,
+						after,
+						change: atGround(changeOf(before, after), after.kind, jumper)
+					}
+				]
+			: []
 	);
 	return found.sort((a, b) => order(a) - order(b));
 }
