@@ -25,7 +25,7 @@
 	} as const;
 	type Way = keyof typeof WAYS;
 	let method = $state<Way>('optional');
-	let peakKw = $state<number | null>(null);
+	const peakKw = $derived(store.job.peakKw ?? null);
 	/** Not in the job: what the service would carry with it. */
 	let more = $state.raw<ServiceAppliance[]>([]);
 	const area = $derived(floorArea(store.job));
@@ -104,7 +104,7 @@
 				placeholder="from the meter"
 				check={(v) => (Number(v) > 0 && Number(v) <= 100 ? null : `Kilowatts, up to 100; got "${v}"`)}
 				inputmode="decimal"
-				onkeep={(v) => (peakKw = Number(v))}
+				onkeep={(v) => store.edit('Greatest demand', editJob({ peakKw: Number(v) }))}
 			/>
 			<p class="soft">
 				From a year of the meter, or 30 days recorded with the greatest load of the season on. Without generation or storage

@@ -9,9 +9,11 @@
 		AMENDMENT_CHANGES,
 		EDITIONS,
 		inWords,
+		ROOM_KINDS,
 		SERVES,
 		type AmendableFigure,
 		type EditionKey,
+		type RoomKind,
 		type Serves
 	} from '$core/model/kinds';
 	import { show } from '$core/units/quantity';
@@ -24,8 +26,8 @@
 	/** Local changes to rules, each with where it is written down. */
 	const store = useJob();
 	const WORDS: Record<Amendment['change'], string> = {
-		off: 'not asked for here',
-		on: 'asked for, whatever the permit date',
+		off: 'not required here',
+		on: 'required, whatever the permit date',
 		'as-edition': 'as in another edition',
 		figure: 'with another figure'
 	};
@@ -56,8 +58,12 @@
 		a.change === 'figure' && a.figure
 			? `${FIGURES[a.figure].name}: ${show(a.value ?? 0)} ${FIGURES[a.figure].unit}, not ${show(FIGURES[a.figure].get(book))}`
 			: a.change === 'off' && a.until
-				? `delayed: not asked for on permits before ${a.until}`
-				: `${WORDS[a.change]}${a.edition ? ` (${a.edition})` : ''}${a.only ? `, for ${inWords(a.only)} only` : ''}`;
+				? `delayed: not required on permits before ${a.until}`
+				: `${WORDS[a.change]}${a.edition ? ` (${a.edition})` : ''}${a.only ? `, for ${inWords(a.only)} only` : ''}${a.rooms?.length ? `, in ${a.rooms.map(inWords).join(', ')} only` : ''}`;
+	/** A figure is a figure everywhere. */
+	const narrowed = (change: Amendment['change']) => change === 'off' || change === 'on';
+	const roomsLeft = $derived(ROOM_KINDS.filter((r) => !draft.rooms?.includes(r)));
+	const without = (room: RoomKind) => (draft = { ...draft, rooms: draft.rooms?.filter((r) => r !== room) });
 	function pick(figure: AmendableFigure): void {
 		draft = { ...draft, figure, section: FIGURES[figure].section(book), value: undefined };
 	}
@@ -72,6 +78,7 @@
 			edition: change === 'as-edition' ? draft.edition : undefined,
 			until: change === 'off' ? draft.until : undefined,
 			only: change === 'off' || change === 'on' ? draft.only : undefined,
+			rooms: narrowed(change) && draft.rooms?.length ? draft.rooms : undefined,
 			figure: change === 'figure' ? draft.figure : undefined,
 			value: change === 'figure' ? draft.value : undefined
 		};
@@ -151,6 +158,25 @@
 				options={[{ value: '', name: 'everything' }, ...SERVES.map((value) => ({ value, name: inWords(value) }))]}
 				onkeep={(v) => (draft = { ...draft, only: (v || undefined) as Serves | undefined })}
 			/>
+		{/if}
+		{#if narrowed(draft.change)}
+			<SelectField
+				label="Only in"
+				value=""
+				options={[
+					{ value: '', name: draft.rooms?.length ? 'one more kind of room' : 'every room' },
+					...roomsLeft.map((value) => ({ value, name: inWords(value) }))
+				]}
+				onkeep={(v) => v && (draft = { ...draft, rooms: [...(draft.rooms ?? []), v as RoomKind] })}
+			/>
+			{#if draft.rooms?.length}
+				<p class="soft">
+					{#each draft.rooms as room (room)}
+						{inWords(room)}
+						<button type="button" aria-label={`Not only in ${inWords(room)}`} onclick={() => without(room)}>×</button>
+					{/each}
+				</p>
+			{/if}
 		{/if}
 		<TextField
 			label="Where it is written"

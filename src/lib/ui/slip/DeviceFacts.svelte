@@ -156,6 +156,14 @@
 				onkeep={(v: PartOf) => set('part of', { partOf: v === 'none' ? undefined : v })}
 			/>
 			<FlagField
+				label="Behind an appliance that stays"
+				value={device.dedicatedSpace}
+				unset="as what it serves"
+				yes="in its dedicated space"
+				no="no"
+				onkeep={(dedicatedSpace) => set('dedicated space', { dedicatedSpace })}
+			/>
+			<FlagField
 				label="By timer or sensor"
 				value={device.controlled}
 				yes="controlled: marked so"

@@ -3,7 +3,7 @@
 	import { feetBetween } from '$core/circuits/moving';
 	import { isFree } from '$core/circuits/slots';
 	import type { Feeder, Panel } from '$core/model/job';
-	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
+	import { SIZED_CABLES, type Cable, type Lies } from '$core/model/kinds';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -107,6 +107,37 @@
 			]}
 			onkeep={(v) => set('feeder wires', { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') })}
 		/>
+		<SelectField
+			label="Its terminals"
+			value={feeder.terminalC ? String(feeder.terminalC) : ''}
+			options={[
+				{ value: '', name: 'marking not read' },
+				{ value: '60', name: '60 degC' },
+				{ value: '75', name: 'both ends marked 75 degC' }
+			]}
+			onkeep={(v) => set('feeder terminals', { terminalC: v === '75' ? 75 : v === '60' ? 60 : undefined })}
+		/>
+		<SelectField
+			label="Where it lies"
+			value={feeder.lies ?? ''}
+			options={[
+				{ value: '', name: 'as its two ends' },
+				{ value: 'inside', name: 'inside, dry' },
+				{ value: 'outdoors', name: 'outdoors' },
+				{ value: 'underground', name: 'in the ground' }
+			]}
+			onkeep={(v: Lies | '') => set('where the feeder lies', { lies: v || undefined })}
+		/>
+		{#if feeder.state === 'found' && !feeder.ground}
+			<FlagField
+				label="Its bond may stay (250.32(B)(1) Ex. 1)"
+				value={feeder.bondMayStay}
+				unset="not looked at"
+				yes="no metal path between, no ground-fault protection at the service"
+				no="no"
+				onkeep={(bondMayStay) => set('old bond', { bondMayStay })}
+			/>
+		{/if}
 		<FlagField
 			label="Electrode at its building"
 			value={panel.electrode}

@@ -3,7 +3,7 @@
 	import type { Panel } from '$core/model/job';
 	import { putPanel, removePanel } from '$core/model/fixture-commands';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm } from '$core/model/kinds';
+	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm, type State } from '$core/model/kinds';
 	import Btn from '../Btn.svelte';
 	import FeederFacts from './FeederFacts.svelte';
 	import FlagField from '../fields/FlagField.svelte';
@@ -100,6 +100,35 @@
 			value={panel.service}
 			onkeep={(service) => set('service disconnect', { service })}
 		/>
+		<SelectField
+			label="The panel is"
+			value={panel.state ?? ''}
+			options={[
+				{ value: '', name: 'not said' },
+				{ value: 'found', name: 'there already' },
+				{ value: 'planned', name: 'new or replaced, planned' },
+				{ value: 'built', name: 'new or replaced, built' }
+			]}
+			onkeep={(v: State | '') => set('state', { state: v || undefined })}
+		/>
+		{#if panel.state === 'planned' || panel.state === 'built'}
+			<FlagField
+				label="Surge protection"
+				value={panel.surge}
+				unset="not said"
+				yes="there"
+				no="none"
+				onkeep={(surge) => set('surge protection', { surge })}
+			/>
+			<FlagField
+				label="Emergency disconnect outside"
+				value={panel.outsideDisconnect}
+				unset="not said"
+				yes="there"
+				no="none"
+				onkeep={(outsideDisconnect) => set('outside disconnect', { outsideDisconnect })}
+			/>
+		{/if}
 	</div>
 	<details>
 		<summary>What feeds it</summary>
