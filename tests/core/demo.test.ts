@@ -182,7 +182,17 @@ test('the amendment of Quillback lets the heat pump off, and only that', () => {
 	const rows = protectionRows(editions['2023'], quillback.job);
 	assert.equal(rows.find((r) => r.boxName === 'HP-01')?.gfci.required, false);
 	assert.equal(rows.find((r) => r.boxName === 'G-03')?.gfci.required, true, 'the kiln, hard-wired in the garage');
-	assert.equal(rows.filter((r) => r.open).length, 1);
+	assert.equal(rows.filter((r) => r.level === 'bad').length, 1);
+});
+test('the table of Protect calls no outlet good that a finding calls wrong, nor an old one that lacks what new work needs', () => {
+	const { job, readings } = marrow;
+	const { findings } = assess(job, readings).stages.protect;
+	const rows = protectionRows(editions[job.edition], job, readings, findings);
+	const level = (name: string) => rows.find((r) => r.boxName === name)?.level;
+	// Three slots without a ground or a GFCI; a two-slot bedroom receptacle without AFCI; the bench GFCI of the cellar.
+	assert.deepEqual([level('SW-04'), level('BD-02'), level('CB-01')], ['bad', 'look', 'good']);
+	const wrong = new Set(findings.filter((f) => f.severity === 'violation').map((f) => f.subject.id));
+	for (const row of rows.filter((r) => wrong.has(r.boxId))) assert.equal(row.level, 'bad', row.boxName);
 });
 test('the kitchen of Quillback says which of its receptacles serve no wall, and why', () => {
 	const walls = assess(quillback.job).stages.layout.decisions.find((d) => d.id === 'walls:kitchen');

@@ -1,6 +1,7 @@
 import type { Edition } from '../code/edition';
 import { indexOf } from '../model/job-index';
 import type { Job, Reading } from '../model/job';
+import type { Finding } from '../model/result';
 import { inWords } from '../model/kinds';
 import { needOf } from './need-of';
 import type { ProtectionAnswer } from './needs';
@@ -17,8 +18,11 @@ export interface ProtectionRow {
 	tamperResistant: boolean;
 	weatherResistant: boolean;
 	cover: ProtectionAnswer['need']['cover'];
-	/** Something it needs is not there, in new work. */
-	open: boolean;
+	/**
+	 * `bad`: new work lacks what it needs, or the outlet promises a ground or a protection that is not there;
+	 * `look`: an old one without what new work needs; null: nothing is required of it.
+	 */
+	level: 'good' | 'look' | 'bad' | null;
 }
 interface RowNeed {
 	required: boolean;
@@ -28,9 +32,22 @@ interface RowNeed {
 	existing: boolean;
 }
 
+function levelOf(wrong: boolean, needs: readonly RowNeed[]): ProtectionRow['level'] {
+	const lacking = needs.filter((n) => n.required && !n.by);
+	if (wrong || lacking.some((n) => !n.existing)) return 'bad';
+	if (lacking.length) return 'look';
+	return needs.some((n) => n.required) ? 'good' : null;
+}
+
 /** Every outlet with a known room as a row of a table: need, what gives it, type and cover. */
-export function protectionRows(edition: Edition, job: Job, readings: readonly Reading[] = []): ProtectionRow[] {
+export function protectionRows(
+	edition: Edition,
+	job: Job,
+	readings: readonly Reading[] = [],
+	findings: readonly Finding[] = []
+): ProtectionRow[] {
 	const index = indexOf(job);
+	const wrong = new Set(findings.flatMap((f) => (f.severity === 'violation' && f.subject.kind === 'box' ? [f.subject.id] : [])));
 	return job.boxes.flatMap((box) => {
 		const room = box.roomId ? index.rooms.get(box.roomId) : undefined;
 		if (!room) return [];
@@ -61,7 +78,7 @@ export function protectionRows(edition: Edition, job: Job, readings: readonly Re
 				tamperResistant: need.tamperResistant,
 				weatherResistant: need.weatherResistant,
 				cover: need.cover,
-				open: !existing && [gfci, afci].some((n) => n.required && !n.by)
+				level: levelOf(wrong.has(box.id), [gfci, afci])
 			};
 		});
 	});

@@ -36,6 +36,7 @@
 	const faults = $derived(new Map(deadTestFaults(test, points).map((f) => [f.path, f.message])));
 	async function record(): Promise<void> {
 		tried = true;
+		if (by.trim()) localStorage.readBy = by.trim();
 		// Live is evidence, whatever else the test lacks: it is kept, and it stops the work.
 		const live = liveAt(test, points);
 		if (live) return store.foundLive(box.id, `${live.point.words} ${live.volts} V in the dead test`, by.trim());

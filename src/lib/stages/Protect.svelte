@@ -31,23 +31,27 @@
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
-	const rows = $derived(protectionRows(store.edition, store.job, store.readings));
-	const shown = $derived(openOnly ? rows.filter((r) => r.open) : rows);
-	const open = $derived(rows.filter((r) => r.open).length);
+	const rows = $derived(protectionRows(store.edition, store.job, store.readings, store.assessment.stages.protect.findings));
+	const count = (level: 'bad' | 'look') => rows.filter((r) => r.level === level).length;
+	const open = $derived(count('bad'));
+	const old = $derived(count('look'));
+	const shown = $derived(openOnly ? rows.filter((r) => r.level === 'bad') : rows);
+	const GRAVE = ['bad', 'look', 'good'] as const;
 	const levels = $derived(
 		dark
 			? new Map([...dark.boxIds].map((id) => [id, 'bad' as const]))
 			: new Map(
+					// Two devices in a box: the worse of them is drawn last.
 					rows
-						.filter((r) => r.gfci.required || r.afci.required)
-						.map((r) => [r.boxId, r.open ? ('bad' as const) : ('good' as const)])
+						.flatMap((r) => (r.level ? [[r.boxId, r.level] as const] : []))
+						.sort((a, b) => GRAVE.indexOf(b[1]) - GRAVE.indexOf(a[1]))
 				)
 	);
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
 	const sub = $derived(
 		view === 'plan' && dark
 			? `if ${dark.source} trips: what goes dead`
-			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} without what they need`
+			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} old without what new work needs` : ''}`
 	);
 	function showDark(source: string | null, boxIds: readonly string[]): void {
 		dark = source ? { source, boxIds: new Set(boxIds) } : null;

@@ -21,8 +21,10 @@
 	<tbody>
 		{#each rows as row (row.deviceId)}
 			<tr class="pick" aria-selected={store.selection?.id === row.boxId}>
-				<td
-					><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: row.boxId })}>{row.boxName}</button
+				<td class="name"
+					>{#if row.level === 'bad'}<Mark kind="violation" />
+					{/if}<button type="button" class="row" onclick={() => store.select({ kind: 'box', id: row.boxId })}
+						>{row.boxName}</button
 					></td
 				>
 				<td class="wide-only">{row.roomName}</td>
@@ -34,7 +36,7 @@
 							{need.by ? `by ${need.by}` : need.existing ? 'none, existing' : 'none'}
 							<span class="rule">{need.section}</span>
 						{:else}
-							<span class="soft">not asked</span>
+							<span class="soft">not required</span>
 						{/if}
 					</td>
 				{/each}
@@ -51,6 +53,9 @@
 </table>
 
 <style>
+	.name {
+		white-space: nowrap;
+	}
 	.rule {
 		color: var(--copper);
 		font:

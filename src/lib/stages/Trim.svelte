@@ -40,7 +40,8 @@
 					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
 					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
 					<td>
-						{#if dead.voided}<Mark kind="bad" /> void: read live or not verified since
+						{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
+						{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since
 						{:else if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
 						{:else if dead.tag}<Mark kind="off" /> off and tagged, not verified dead
 						{:else}<span class="soft">live, or not known</span>{/if}
