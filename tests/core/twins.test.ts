@@ -3,6 +3,7 @@ import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/job';
+import { referenceFaults } from '../../src/core/model/references';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, job, leg } from './small-job';
 
@@ -105,6 +106,48 @@ const house = (vaOfHeat: number, more: Partial<Job> = {}): Job => {
 		legs: [leg('p', 'a', 40, { awg: '1' })],
 		...more
 	});
+};
+
+const light: Partial<Device> = { kind: 'lighting', receptacles: 0, watts: 60, amps: 15 };
+/** So many outlets one after the other, each as given. */
+const run = (c: Partial<Circuit>, devices: Partial<Device>[], wire: Parameters<typeof leg>[3] = {}): Job =>
+	job({
+		circuits: [circuit(c)],
+		boxes: devices.map((d, i) => box(`b${i}`, {}, { amps: c.breakerA === 15 ? 15 : 20, ...d })),
+		legs: devices.map((_, i) => leg(i ? `b${i - 1}` : 'p', `b${i}`, 10, wire))
+	});
+/** One old box on old two-wire cable. */
+const old = (b: Partial<Box>, device: Partial<Device>, c: Partial<Circuit> = {}): Job =>
+	job({
+		circuits: [circuit({ state: 'found', ...c })],
+		boxes: [box('a', { state: 'found', ...b }, { state: 'found', amps: 15, ...device })],
+		legs: [leg('p', 'a', 10, { state: 'found', ground: false, cable: 'two-wire' })]
+	});
+const coil = (more: object) =>
+	({ kind: 'hvac', name: 'ac', watts: null, amps: null, volts: 240, continuous: false, ...more }) as Circuit['load'];
+/** A water heater of 9240 W on the panel that is fed, and 120 sq ft at 3 VA: 9600 VA, 40 A. */
+const heater: Partial<Job> = {
+	circuits: [
+		circuit({
+			panelId: 's',
+			kind: 'individual',
+			poles: 2,
+			breakerA: 50,
+			load: {
+				kind: 'water-heater',
+				name: 'heater',
+				watts: 9240,
+				amps: null,
+				volts: 240,
+				continuous: false,
+				mca: null,
+				mocp: null
+			}
+		}),
+		circuit({ id: 'c2', number: 2, slot: 5 })
+	],
+	boxes: [box('a', {}, wired)],
+	legs: [leg('s', 'a', 40, { awg: '6' })]
 };
 
 const ROWS: Twins[] = [
@@ -304,6 +347,154 @@ const ROWS: Twins[] = [
 				{ awg: '10' }
 			)
 		}
+	},
+	{
+		what: 'a feeder breaker under its load: 40 A on a breaker of 20',
+		of: /^feeder-load/,
+		bad: fed({ breakerA: 20 }, {}, heater),
+		says: 'violation 215.3 s',
+		// No 125 % of a water heater on a feeder.
+		twins: { '40 A carries it': fed({ breakerA: 40 }, {}, heater) }
+	},
+	{
+		what: 'the wire of a feeder under its load',
+		of: /^feeder-wire/,
+		bad: fed({ breakerA: 40, awg: '12' }, {}, heater),
+		says: 'violation 215.2 s',
+		twins: { '8 AWG': fed({ breakerA: 40, awg: '8' }, {}, heater) }
+	},
+	{
+		// 40 A over 200 ft of 6 AWG: 2 x 200 x 40 x 0.491 / 1000 = 7.86 V, 3.3 %; over 150 ft 2.5 %.
+		what: 'a feeder that loses more than 3 %',
+		of: /^feeder-drop/,
+		bad: fed({ lengthFt: 200 }, {}, heater),
+		says: 'advice 210.19 s',
+		twins: { '150 ft': fed({ lengthFt: 150 }, {}, heater), 'not measured': fed({ lengthFt: null }, {}, heater) }
+	},
+	{
+		what: 'a 25 A circuit of several outlets',
+		of: /^several:/,
+		bad: run({ breakerA: 25 }, [wired, wired], { awg: '10' }),
+		says: { '2017': 'violation 210.3 c1', '2020': 'violation 210.18 c1', '2023': 'violation 210.18 c1' },
+		twins: {
+			'of one outlet': run({ breakerA: 25 }, [wired], { awg: '10' }),
+			'of 30 A': run({ breakerA: 30 }, [wired, wired], { awg: '10' })
+		}
+	},
+	{
+		what: 'one cord over 80 % of a shared 15 A circuit: 1500 W is 12.5 A',
+		of: /^cord-share/,
+		bad: run({ breakerA: 15 }, [{ watts: 1500 }, {}], { awg: '14' }),
+		says: { '2017': 'violation 210.23(A)(1) b0', '2020': 'violation 210.23(A)(1) b0', '2023': 'violation 210.23(B)(1) b0' },
+		twins: {
+			'1440 W is 12 A': run({ breakerA: 15 }, [{ watts: 1440 }, {}], { awg: '14' }),
+			'alone on it': run({ breakerA: 15 }, [{ watts: 1500 }], { awg: '14' })
+		}
+	},
+	{
+		what: 'equipment fastened in place over half of a circuit that feeds lights too',
+		of: /^fixed-share/,
+		bad: run({ breakerA: 15 }, [{ ...wired, watts: 901 }, light], { awg: '14' }),
+		says: { '2017': 'violation 210.23(A)(2) c1', '2020': 'violation 210.23(A)(2) c1', '2023': 'violation 210.23(B)(2) c1' },
+		twins: {
+			'900 W is half of 15 A': run({ breakerA: 15 }, [{ ...wired, watts: 900 }, light], { awg: '14' }),
+			'nothing but fastened equipment': run(
+				{ breakerA: 15 },
+				[
+					{ ...wired, watts: 901 },
+					{ ...wired, watts: 10 }
+				],
+				{ awg: '14' }
+			)
+		}
+	},
+	{
+		what: 'a dishwasher on a cord is fastened in place too',
+		of: /^fixed-share/,
+		bad: run({ breakerA: 15 }, [{ serves: 'dishwasher', watts: 1200 }, {}], { awg: '14' }),
+		says: { '2017': 'violation 210.23(A)(2) c1', '2020': 'violation 210.23(A)(2) c1', '2023': 'violation 210.23(B)(2) c1' },
+		twins: { 'a computer is not': run({ breakerA: 15 }, [{ serves: 'computer', watts: 1200 }, {}], { awg: '14' }) }
+	},
+	{
+		what: 'a laundry circuit of 15 A',
+		of: /^feeds-rating/,
+		bad: run({ kind: 'laundry', breakerA: 15 }, [{}], { awg: '14' }),
+		says: 'violation 210.11(C)(2) c1',
+		twins: {
+			'of 20 A': run({ kind: 'laundry', breakerA: 20 }, [{}]),
+			'a general one of 15 A': run({ breakerA: 15 }, [{}], { awg: '14' })
+		}
+	},
+	{
+		what: 'a single 15 A receptacle on a 20 A circuit of its own',
+		of: /^rating/,
+		bad: run({ kind: 'individual', breakerA: 20 }, [{ receptacles: 1, amps: 15 }]),
+		says: 'violation 210.21(B)(1) b0',
+		twins: {
+			'of 20 A': run({ kind: 'individual', breakerA: 20 }, [{ receptacles: 1, amps: 20 }]),
+			'one of several on a shared circuit': run({ breakerA: 20 }, [{ receptacles: 1, amps: 15 }, {}])
+		}
+	},
+	{
+		what: 'a nameplate that allows less than it needs',
+		of: /^misread/,
+		bad: one({ kind: 'individual', poles: 2, breakerA: 30, load: coil({ mca: 28, mocp: 25 }) }, wired, { awg: '10' }),
+		says: 'caution 440.4 c1',
+		twins: {
+			'as much': one({ kind: 'individual', poles: 2, breakerA: 30, load: coil({ mca: 28, mocp: 28 }) }, wired, { awg: '10' })
+		}
+	},
+	{
+		what: 'a circuit that has no run',
+		of: /^no-run/,
+		bad: job({ legs: [] }),
+		says: { '2017': 'advice 310.15(B)(16) c1', '2020': 'advice 310.16 c1', '2023': 'advice 310.16 c1' },
+		twins: { 'with one': job() }
+	},
+	{
+		what: 'a box of no room',
+		of: /^no-room/,
+		bad: job({ boxes: [box('a', { roomId: null })], legs: [leg('p', 'a', 10)] }),
+		says: 'advice 210.8(A) a',
+		twins: { 'in the den': job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] }) }
+	},
+	{
+		what: 'a new outlet on a circuit without a ground',
+		of: /^new-ungrounded/,
+		bad: old({ state: 'planned', ground: 'none' }, { protection: 'gfci' }),
+		says: 'violation 406.4(A) a',
+		twins: { 'with a ground': job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] }) }
+	},
+	{
+		what: 'three slots put into an old box without a ground',
+		of: /^three-slots/,
+		bad: old({ ground: 'none' }, { state: 'planned' }),
+		says: 'violation 406.4(D)(2) a',
+		twins: {
+			'two slots': old({ ground: 'none' }, { state: 'planned', slots: 'two-slot' }),
+			'a GFCI': old({ ground: 'none' }, { state: 'planned', protection: 'gfci' })
+		}
+	},
+	{
+		what: 'three slots there already, and no ground',
+		of: /^three-slots/,
+		bad: old({ ground: 'none' }, {}),
+		says: 'violation 406.4(D)(2) a',
+		twins: { 'behind a GFCI breaker': old({ ground: 'none' }, {}, { breaker: 'gfci' }) }
+	},
+	{
+		what: 'three slots, and nobody has looked for a ground: advice to look',
+		of: /^three-slots/,
+		bad: { ...old({ ground: 'unknown' }, {}), legs: [] },
+		says: 'advice 406.4(D)(2) a',
+		twins: { 'two slots': { ...old({ ground: 'unknown' }, { slots: 'two-slot' }), legs: [] } }
+	},
+	{
+		what: 'a refrigerator where there is no ground, behind a GFCI',
+		of: /^wants-ground/,
+		bad: old({ ground: 'none' }, { serves: 'refrigerator', protection: 'gfci' }),
+		says: 'advice 250.114 a',
+		twins: { 'a lamp': old({ ground: 'none' }, { protection: 'gfci' }) }
 	}
 ];
 
@@ -315,3 +506,11 @@ for (const { what, of, bad, says, twins } of ROWS)
 			for (const [twin, j] of Object.entries(twins)) assert.deepEqual(told(j, of, edition), [], `the twin: ${twin}`);
 		});
 	}
+
+test('14 AWG aluminum is not made: a job that has it is refused with its field, and 12 is taken', () => {
+	const with14 = (awg: '14' | '12') =>
+		referenceFaults(job({ legs: [leg('p', 'a', 10, { awg, metal: 'Al' })] })).map((f) => f.path);
+	assert.deepEqual([with14('14'), with14('12')], [['legs[0].awg'], []]);
+	const feederOf = (awg: '14' | '12') => referenceFaults(fed({ awg, metal: 'Al' })).map((f) => f.path);
+	assert.deepEqual([feederOf('14'), feederOf('12')], [['panels[1].feeder.awg'], []]);
+});

@@ -1,6 +1,10 @@
-import type { Job } from './job';
+import type { Job, Leg } from './job';
 import type { FieldFault } from './result';
 import { wallLength } from './geometry';
+
+/** No table has it, and nobody makes it. @source Table 310.16, Chapter 9 Table 8 */
+export const noSuchWire = ({ awg, metal }: Pick<Leg, 'awg' | 'metal'>): boolean => metal === 'Al' && awg === '14';
+const NO_SUCH_WIRE = 'must be 12 AWG or larger in aluminum, got 14';
 
 /** What the schema cannot see: ids that are twice, names that point nowhere, places off their wall, runs that loop. */
 export function referenceFaults(job: Job): FieldFault[] {
@@ -76,6 +80,8 @@ export function referenceFaults(job: Job): FieldFault[] {
 		if (fed.has(key)) say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${fed.get(key)}"`);
 		fed.set(key, leg.fromId);
 	});
+	job.legs.forEach((leg, i) => noSuchWire(leg) && say(`legs[${i}].awg`, NO_SUCH_WIRE));
+	job.panels.forEach((p, i) => p.feeder && noSuchWire(p.feeder) && say(`panels[${i}].feeder.awg`, NO_SUCH_WIRE));
 	job.legs.forEach((leg, i) => {
 		let at: string | undefined = leg.fromId;
 		for (let steps = 0; at && steps <= job.legs.length; steps++) {

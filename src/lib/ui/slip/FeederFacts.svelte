@@ -3,6 +3,7 @@
 	import { feetBetween } from '$core/circuits/moving';
 	import { isFree } from '$core/circuits/slots';
 	import type { Feeder, Panel } from '$core/model/job';
+	import { noSuchWire } from '$core/model/references';
 	import { SIZED_CABLES, type Cable, type Lies } from '$core/model/kinds';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
@@ -78,7 +79,10 @@
 		<SelectField
 			label="Feeder wire"
 			value={feeder.awg}
-			options={GAUGES.map((value) => ({ value, name: `${value} AWG` }))}
+			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: feeder.metal })).map((value) => ({
+				value,
+				name: `${value} AWG`
+			}))}
 			onkeep={(v: Awg) => set(`feeder of ${v} AWG`, { awg: v })}
 		/>
 		<SelectField
@@ -88,7 +92,8 @@
 				{ value: 'Cu', name: 'copper' },
 				{ value: 'Al', name: 'aluminum' }
 			]}
-			onkeep={(metal: Feeder['metal']) => set('feeder metal', { metal })}
+			onkeep={(metal: Feeder['metal']) =>
+				set('feeder metal', noSuchWire({ awg: feeder.awg, metal }) ? { metal, awg: '12' } : { metal })}
 		/>
 		<SelectField
 			label="Feeder cable"

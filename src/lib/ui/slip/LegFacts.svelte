@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { editLeg } from '$core/model/commands';
+	import { noSuchWire } from '$core/model/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { CABLES, STATES, type Cable, type Lies } from '$core/model/kinds';
@@ -31,7 +32,7 @@
 		<SelectField
 			label="Wire"
 			value={leg.awg}
-			options={GAUGES.map((value) => ({ value, name: `${value} AWG` }))}
+			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: leg.metal })).map((value) => ({ value, name: `${value} AWG` }))}
 			onkeep={(awg: Awg) => set(`${awg} AWG`, { awg })}
 		/>
 		<SelectField
@@ -47,7 +48,7 @@
 				{ value: 'Cu', name: 'copper' },
 				{ value: 'Al', name: 'aluminum' }
 			]}
-			onkeep={(metal: typeof leg.metal) => set('metal', { metal })}
+			onkeep={(metal: typeof leg.metal) => set('metal', noSuchWire({ awg: leg.awg, metal }) ? { metal, awg: '12' } : { metal })}
 		/>
 		<SelectField
 			label="Conductors"
