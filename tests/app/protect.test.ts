@@ -28,6 +28,38 @@ test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', a
 	await b.says('drop under load: 3.4 %', 'main');
 	assert.ok((await b.saved(() => b.click('main button', 'Save as PDF'))).startsWith('%PDF-'));
 });
+test('protection placed anew keeps the GFCI that stands in for a ground; taken out by hand it is a violation with a way out', async () => {
+	await b.go('/job/marrow-street/protect');
+	await b.click('main button', 'Devices');
+	await b.click('main table button.row', 'Bedroom and sewing room');
+	await b.click('main .cards article:first-child button', 'Place it so');
+	await b.says('Circuit 2: protection placed');
+	await b.click('main button', 'Labels');
+	await b.says(/BD-02\s+GFCI Protected/, 'main table');
+	await b.click('main button', 'Outlets');
+	await b.click('main table button.row', 'BD-02');
+	await b.says('GFCI given by', '.slip');
+	// Back to the GFCI at BD-01, and that one taken out.
+	await b.click('button[aria-label="Undo"]');
+	await b.says('Undone: Circuit 2: protection placed');
+	await b.click('main table button.row', 'BD-01');
+	await b.says('BD-01', '.slip h2');
+	await b.run(`document.querySelectorAll('.slip details').forEach((d) => (d.open = true))`);
+	await b.says('Protection in it', '.slip');
+	await b.run(`
+		const label = [...document.querySelectorAll('.slip label')].find((l) => l.textContent.trim() === 'Protection in it');
+		const select = document.getElementById(label.htmlFor);
+		select.value = 'none';
+		select.dispatchEvent(new Event('change', { bubbles: true }));`);
+	await b.click('main table button.row', 'BD-02');
+	await b.says('BD-02 has three slots and no proven ground, and no GFCI reaches it', '.slip');
+	await b.says('406.4(D)(2)', '.slip');
+	await b.find('.slip button');
+	await b.click('main button', 'Labels');
+	await b.says('No face needs a label yet', 'main');
+	await b.click('main button', 'Letter');
+	assert.doesNotMatch(await b.text('main'), /Marked: "GFCI Protected"/, 'nor a letter');
+});
 test('the cellar device that feeds the freezer is found and shown', async () => {
 	await b.go('/job/marrow-street/protect');
 	await b.click('main table button.row', 'PF-01');

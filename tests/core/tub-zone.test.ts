@@ -30,6 +30,36 @@ const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [n
 		.stages.protect.findings.filter((f) => f.id.startsWith('tub-zone'))
 		.map((f) => f.rule.section);
 };
+test('a new receptacle too near a tub is a violation, an old one advice; a bidet seat may be there in 2023, with the toilet between', () => {
+	const toilet: Fixture = { id: 'w', kind: 'toilet', name: 'toilet', x: 64, y: 0, widthIn: 14, depthIn: 28 };
+	const room = newRoom('bath', 'Bath', 'bathroom', {
+		outline: [
+			[0, 0],
+			[120, 0],
+			[120, 120],
+			[0, 120]
+		],
+		fixtures: [tub, toilet]
+	});
+	const said = (edition: EditionKey, more: Parameters<typeof box>[1], device: Parameters<typeof box>[2] = {}): string[] =>
+		assess({
+			...job({
+				rooms: [room],
+				boxes: [box('a', { roomId: 'bath', heightIn: 20, place: { kind: 'point', x: 82, y: 2 }, ...more }, device)],
+				legs: []
+			}),
+			edition
+		})
+			.stages.protect.findings.filter((f) => f.id.startsWith('tub-zone'))
+			.map((f) => `${f.severity} ${f.have} ${f.need}`);
+	assert.deepEqual(said('2023', {}), ['violation 22 36']);
+	assert.deepEqual(said('2023', { state: 'found' }, { state: 'found' }), ['advice 22 36']);
+	const seat = { serves: 'bidet', receptacles: 1 } as const;
+	assert.deepEqual([said('2023', {}, seat), said('2020', {}, seat)], [[], ['violation 22 36']]);
+	// Two receptacles on it, or the tub on its own side of the toilet: not that exception.
+	assert.deepEqual(said('2023', {}, { ...seat, receptacles: 2 }), ['violation 22 36']);
+	assert.deepEqual(said('2023', { place: { kind: 'point', x: 62, y: 2 } }, seat), ['violation 2 36']);
+});
 const rows: [what: string, edition: EditionKey, at: [number, number], height: number, found: boolean, size?: [number, number]][] =
 	[
 		['over the tub in 2017', '2017', [30, 10], 44, true],

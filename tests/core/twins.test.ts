@@ -514,3 +514,19 @@ test('14 AWG aluminum is not made: a job that has it is refused with its field, 
 	const feederOf = (awg: '14' | '12') => referenceFaults(fed({ awg, metal: 'Al' })).map((f) => f.path);
 	assert.deepEqual([feederOf('14'), feederOf('12')], [['panels[1].feeder.awg'], []]);
 });
+
+test('a new outlet on planned cable without a ground is planned with one by a press; on old cable nothing is invented', () => {
+	const fix = (l: Parameters<typeof leg>[3], from: Partial<Box> = {}) => {
+		const boxes = [box('a', { state: 'found', ground: 'present', ...from }), box('b', { ground: 'none' })];
+		const legs = [leg('p', 'a', 10, { state: 'found' }), leg('a', 'b', 10, { ground: false, ...l })];
+		return assess(job({ boxes, legs })).stages.protect.findings.find(
+			(f) => f.id.startsWith('new-ungrounded') && f.subject.id === 'b'
+		)?.fix;
+	};
+	const grounded = { kind: 'edit-leg', label: 'Cable with a ground', legId: 'a-b' };
+	assert.deepEqual(fix({}), { ...grounded, change: { ground: true } });
+	assert.deepEqual(fix({ cable: 'two-wire' }), { ...grounded, change: { ground: true, cable: 'NM-B' } });
+	assert.equal(fix({ cable: 'old-AC' }), undefined);
+	assert.equal(fix({ state: 'found' }), undefined);
+	assert.equal(fix({}, { ground: 'none' }), undefined, 'the box before it has none to give');
+});
