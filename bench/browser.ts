@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { writeJobFile } from '../src/core/formats/job-json';
 import { Browser, serve } from '../tests/app/browser';
+import { yearLog } from '../tests/app/year-log';
 import { bigHouse } from '../tests/core/big-house';
 import { say } from './say';
 
@@ -106,13 +107,8 @@ function timed(script: string, done: string): Promise<number> {
 async function log(): Promise<void> {
 	await b.go('/job/marrow-street/prove?box=sw-01');
 	await b.click('main button', 'Log');
-	const boxes = ['SW-01', 'SW-02', 'SW-03', 'BD-01', 'KT-01'];
-	const rows = Array.from({ length: 10_000 }, (_, i) => {
-		const at = new Date(Date.UTC(2024, 0, 1) + i * 3_600_000).toISOString();
-		return `${boxes[i % 5]},${at},${(118 + (i % 40) / 10).toFixed(1)},RV`;
-	});
 	const file = join(folder, 'year.csv');
-	writeFileSync(file, `box,at,Volts H-N,by\n${rows.join('\n')}\n`);
+	writeFileSync(file, yearLog());
 	await b.driver.findElement(By.css('input[type=file][aria-label="Take in a table"]')).sendKeys(file);
 	await b.click('main button', 'Take in 10000 readings');
 	await b.says('10030 of 10030 readings', 'main', 60_000);

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { By } from 'selenium-webdriver';
 import { Browser, PATIENCE_MS, together } from './browser';
+import { yearLog } from './year-log';
 
 let b: Browser;
 let folder: string;
@@ -12,13 +13,8 @@ together((browser, files) => ([b, folder] = [browser, files]));
 test('a log of 10,000 readings: taken in, only what is in sight drawn, filtered by words, drawn as charts', async () => {
 	await b.go('/job/marrow-street/prove?box=sw-01');
 	await b.click('main button', 'Log');
-	const boxes = ['SW-01', 'SW-02', 'SW-03', 'BD-01', 'KT-01'];
-	const rows = Array.from({ length: 10_000 }, (_, i) => {
-		const at = new Date(Date.UTC(2024, 0, 1) + i * 3_600_000).toISOString();
-		return `${boxes[i % 5]},${at},${(118 + (i % 40) / 10).toFixed(1)},RV`;
-	});
 	const file = join(folder, 'year.csv');
-	writeFileSync(file, `box,at,Volts H-N,by\n${rows.join('\n')}\n`);
+	writeFileSync(file, yearLog());
 	await b.driver.findElement(By.css('input[type=file][aria-label="Take in a table"]')).sendKeys(file);
 	await b.says('Take in 10000 readings', 'main');
 	await b.click('main button', 'Take in 10000 readings');

@@ -4,13 +4,14 @@
 	import { isFree } from '$core/circuits/slots';
 	import type { Feeder, Panel } from '$core/model/job';
 	import { noSuchWire } from '$core/model/references';
-	import { SIZED_CABLES, type Cable, type Lies } from '$core/model/kinds';
+	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import FlagField from '../fields/FlagField.svelte';
+	import LiesField from '../fields/LiesField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 
 	interface Props {
@@ -122,17 +123,7 @@
 			]}
 			onkeep={(v) => set('feeder terminals', { terminalC: v === '75' ? 75 : v === '60' ? 60 : undefined })}
 		/>
-		<SelectField
-			label="Where it lies"
-			value={feeder.lies ?? ''}
-			options={[
-				{ value: '', name: 'as its two ends' },
-				{ value: 'inside', name: 'inside, dry' },
-				{ value: 'outdoors', name: 'outdoors' },
-				{ value: 'underground', name: 'in the ground' }
-			]}
-			onkeep={(v: Lies | '') => set('where the feeder lies', { lies: v || undefined })}
-		/>
+		<LiesField value={feeder.lies} onkeep={(lies) => set('where the feeder lies', { lies })} />
 		{#if feeder.state === 'found' && !feeder.ground}
 			<FlagField
 				label="Its bond may stay (250.32(B)(1) Ex. 1)"

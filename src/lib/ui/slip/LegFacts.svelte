@@ -3,9 +3,10 @@
 	import { noSuchWire } from '$core/model/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { CABLES, STATES, type Cable, type Lies } from '$core/model/kinds';
+	import { CABLES, STATES, type Cable } from '$core/model/kinds';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import FeetField from '../fields/FeetField.svelte';
+	import LiesField from '../fields/LiesField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 
 	interface Props {
@@ -61,17 +62,7 @@
 			]}
 			onkeep={(v) => set('conductors', { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') })}
 		/>
-		<SelectField
-			label="Where it lies"
-			value={leg.lies ?? ''}
-			options={[
-				{ value: '', name: 'as its two ends' },
-				{ value: 'inside', name: 'inside, dry' },
-				{ value: 'outdoors', name: 'outdoors' },
-				{ value: 'underground', name: 'in the ground' }
-			]}
-			onkeep={(v: Lies | '') => set('where it lies', { lies: v || undefined })}
-		/>
+		<LiesField value={leg.lies} onkeep={(lies) => set('where it lies', { lies })} />
 		<SelectField
 			label="State"
 			value={leg.state}
