@@ -82,8 +82,8 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
 	const outlets = outletsServed(job, run);
 	const onCords = outlets.filter((o) => o.device.receptacles > 0);
-	// Lights alone tell nothing of what will be plugged in.
-	if (run.circuit.load || !onCords.some((o) => o.device.watts > 0)) return null;
+	// Of what is wired everything is known; lights beside receptacles tell nothing of what will be plugged in.
+	if (run.circuit.load || (onCords.length > 0 && !onCords.some((o) => o.device.watts > 0))) return null;
 	const below = new Map<string, number>();
 	for (const { box, device } of outlets)
 		for (const leg of run.byBox.get(box.id)?.path ?? []) below.set(leg.toId, (below.get(leg.toId) ?? 0) + device.watts);
@@ -124,14 +124,10 @@ export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): Dro
 		unit: '%',
 		rule: cite(edition, edition.drop.rule)
 	});
-	return { boxId: node.boxId, volts: total, percent, load: loadWords(edition, job, run, loads !== null), steps };
+	return { boxId: node.boxId, volts: total, percent, load: loadWords(edition, run.circuit, loads !== null), steps };
 }
-function loadWords(edition: Edition, job: Job, run: Run, known: boolean): string {
+function loadWords(edition: Edition, circuit: Circuit, known: boolean): string {
 	if (known) return 'its known loads all on';
-	const { circuit } = run;
 	if (circuit.load) return `${circuit.load.name || 'its load'} running`;
-	const cords = outletsServed(job, run).some((o) => o.device.receptacles > 0);
-	return cords
-		? `${show(100 * edition.cordShare.share)} % of its ${circuit.breakerA} A breaker at the last outlet`
-		: 'its wired loads all on';
+	return `${show(100 * edition.cordShare.share)} % of its ${circuit.breakerA} A breaker at the last outlet`;
 }
