@@ -12,6 +12,8 @@ if (!browser) process.exit(1);
 mustRun('node', [
 	'--import',
 	'tsx',
+	'--import',
+	'./tests/plain-assert.mjs',
 	'--test',
 	'--test-concurrency=2',
 	'--test-reporter=spec',

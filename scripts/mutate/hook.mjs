@@ -1,11 +1,7 @@
-import assert from 'node:assert/strict';
 import { writeFileSync } from 'node:fs';
+import '../../tests/plain-assert.mjs';
 
 /** Loaded before the tests of a mutant. */
-// A failing assert.ok without words reads its own source to print it, which takes minutes over a source map.
-const ok = assert.ok;
-assert.ok = (value, message) => ok(value, message ?? 'not so');
-
 const { MUTATE_REACH } = process.env;
 if (MUTATE_REACH) {
 	globalThis.__reached = new Set();

@@ -5,7 +5,7 @@ export function share(hits: number, n: number): { percent: number; low: number; 
 	const p = hits / n;
 	const mid = (p + (z * z) / (2 * n)) / (1 + (z * z) / n);
 	const half = (z / (1 + (z * z) / n)) * Math.sqrt((p * (1 - p)) / n + (z * z) / (4 * n * n));
-	return { percent: 100 * p, low: 100 * (mid - half), high: 100 * (mid + half) };
+	return { percent: 100 * p, low: Math.max(0, 100 * (mid - half)), high: Math.min(100, 100 * (mid + half)) };
 }
 
 /** A seeded shuffle: the same seed draws the same mutants of the same code. */

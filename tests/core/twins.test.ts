@@ -5,7 +5,7 @@ import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/references';
 import { newRoom } from '../../src/core/model/new-job';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, den, job, leg } from './small-job';
 
 /**
  * Each mistake of a job and its lawful twin: one thing differs between the two. The mistake is named with its section, at what
@@ -529,4 +529,21 @@ test('a new outlet on planned cable without a ground is planned with one by a pr
 	assert.equal(fix({ cable: 'old-AC' }), undefined);
 	assert.equal(fix({ state: 'found' }), undefined);
 	assert.equal(fix({}, { ground: 'none' }), undefined, 'the box before it has none to give');
+});
+
+test('424.9: a receptacle over a baseboard heater is told of, one beside it or part of it is not', () => {
+	const heated = {
+		...den,
+		fixtures: [{ id: 'h', kind: 'baseboard-heater', name: 'heater', x: 36, y: 116, widthIn: 60, depthIn: 4 }]
+	} as Room;
+	const said = (at: number, device: Partial<Device> = {}) =>
+		assess(
+			job({ rooms: [heated], boxes: [box('a', { place: { kind: 'wall', wall: 2, at } }, device)], legs: [leg('p', 'a', 10)] })
+		)
+			.stages.layout.findings.filter((f) => f.id.startsWith('over-heater'))
+			.map((f) => `${f.severity} ${f.rule.section} ${f.subject.id}`);
+	assert.deepEqual(said(72), ['caution 424.9 a']);
+	assert.deepEqual(said(10), []);
+	assert.deepEqual(said(72, { partOf: 'baseboard-heater' }), []);
+	assert.deepEqual(said(72, { kind: 'lighting', receptacles: 0 }), []);
 });
