@@ -13,8 +13,9 @@
 	const rows = $derived(boxes.map((box) => ({ box, lines: beforeAndAfter(store.readings, box.id) })));
 	const some = $derived(rows.some((r) => r.lines.length));
 	const CHANGE = {
-		better: ['good', 'better'],
-		same: ['good', 'as before'],
+		// As before may be as bad as before: no mark of good for either.
+		better: [null, 'better'],
+		same: [null, 'as before'],
 		worse: ['bad', 'worse than before'],
 		mended: ['good', 'mended'],
 		changed: ['look', 'changed']
@@ -51,11 +52,15 @@
 				<thead><tr><th>Reading</th><th class="num">Before</th><th class="num">After</th><th>Change</th></tr></thead>
 				<tbody>
 					{#each lines as l (l.kind + l.half)}
+						{@const [mark, words] = CHANGE[l.change]}
 						<tr>
 							<td>{readingWords(l.kind)}{half(l.half, box)}</td>
 							<td class="num">{readingValue(l.before)}</td>
 							<td class="num"><b>{readingValue(l.after)}</b></td>
-							<td><Mark kind={CHANGE[l.change][0]} /> {CHANGE[l.change][1]}</td>
+							<td>
+								{#if mark}<Mark kind={mark} />
+								{/if}{words}
+							</td>
 						</tr>
 					{/each}
 				</tbody>
