@@ -62,9 +62,10 @@ test('the device is replaced: before and after on paper', async () => {
 	const table = await b.text('main article table');
 	// The jumper showed a ground: what it showed is gone with it, and nothing got worse.
 	assert.match(table, /three lamps on on off on off off[\s\w]*?changed/);
-	assert.match(table, /hot to ground [\d.]+ V 0 V\n[\w ]+\nchanged/);
-	// A drop that is as bad as before is not called good.
-	assert.match(table, /drop under load [\d.]+ % at 12 A [\d.]+ % at 12 A\s+as before/);
+	assert.match(table, /hot to ground [\d.]+ V [\d.]+ V\s+look again\s+changed/);
+	// A drop that is as bad as before is not called good; the instrument's noise may make it a little more or less.
+	assert.match(table, /drop under load [\d.]+ % at [\d.]+ A/);
+	assert.doesNotMatch(table, /drop under load [^\n]*\s+good/);
 	assert.match(table, /bootleg check a jumper none found[\s\w]*?mended/);
 	await b.run('window.__printed = 0; window.print = () => window.__printed++');
 	await b.click('main button', 'Print');
