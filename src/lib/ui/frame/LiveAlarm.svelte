@@ -9,7 +9,8 @@
 	let heard = $state.raw<ReadonlySet<string>>(new Set());
 	let which = $state<string | null>(null);
 	const alarm = $derived(store.alarms[0]);
-	const loud = $derived(store.alarms.find((a) => !heard.has(a.id)));
+	/** One at a time; a list, so that each keeps its own sheet until that is gone. */
+	const loud = $derived(store.alarms.filter((a) => !heard.has(a.id)).slice(0, 1));
 	const hear = (a: LiveAlarm) => (heard = new Set([...heard, a.id]));
 	const place = (a: LiveAlarm) => store.placeName(a.boxId);
 	const circuits = (a: LiveAlarm) => a.circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
@@ -31,12 +32,11 @@
 		<Btn onclick={() => ask(alarm)}>Which breaker is it?</Btn>
 	</div>
 {/if}
-{#if loud}
-	{@const a = loud}
+{#each loud as a (a.id)}
 	{#await import('./LoudAlarm.svelte') then { default: LoudAlarm }}
 		<LoudAlarm alarm={a} onask={() => ask(a)} onheard={() => hear(a)} />
 	{/await}
-{/if}
+{/each}
 {#if which}
 	{@const boxId = which}
 	{#await import('./WhichBreaker.svelte') then { default: WhichBreaker }}

@@ -15,8 +15,8 @@
 	const circuits = $derived(alarm.circuits.map((c) => `${c.number} ${c.name}`).join(' and '));
 	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 	async function strike(): Promise<void> {
-		onheard();
 		const reading = store.readings.find((r) => r.id === alarm.readingId);
+		onheard();
 		if (reading) await store.strike(reading, true);
 	}
 </script>
