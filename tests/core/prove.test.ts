@@ -7,7 +7,7 @@ import { DEMOS } from '../../src/core/demo';
 import { MARROW_HIDDEN } from '../../src/core/demo/marrow-street';
 import type { Reading } from '../../src/core/model/job';
 import { readingFaults } from '../../src/core/model/reading';
-import { latestReadings } from '../../src/core/prove/assess-prove';
+import { latestReadings } from '../../src/core/model/latest-readings';
 import { lampMeaning } from '../../src/core/prove/lamps';
 import { predict, type Prediction } from '../../src/core/prove/predict';
 import { verdictOf, worst, type Level } from '../../src/core/prove/verdicts';

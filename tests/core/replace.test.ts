@@ -92,6 +92,27 @@ test('a metal box is proven by its wiring method together with a reading of the 
 	const read = (value: number) => groundOf(j, at(j, 'B'), [reading({ kind: 'ohm-ground', value })]).state;
 	assert.deepEqual([read(0.4), read(1), read(1.01)], ['proven', 'proven', 'said']);
 });
+test('the newest reading of the path says: one that was good before, was struck out, put right or read before the work proves nothing', () => {
+	const j = job({
+		boxes: [box('b', { state: 'found', ground: 'present', groundProof: 'wiring-method', material: 'metal' })],
+		legs: []
+	});
+	const day = (n: number) => `2026-10-1${n}T09:00:00.000Z`;
+	const path = (id: string, value: number, more: Parameters<typeof reading>[0] = {}) =>
+		reading({ id, kind: 'ohm-ground', value, at: day(1), ...more });
+	const state = (...readings: ReturnType<typeof reading>[]) => groundOf(j, at(j, 'B'), readings).state;
+	const good = path('good', 0.3);
+	assert.equal(state(good), 'proven');
+	assert.equal(state(good, path('bad', 4, { at: day(2) })), 'said');
+	assert.equal(state(path('bad', 4), path('good', 0.3, { at: day(2) })), 'proven');
+	assert.equal(state({ ...good, struck: true }), 'said');
+	assert.equal(state(good, path('right', 3, { at: day(2), corrects: 'good' })), 'said');
+	assert.equal(state({ ...good, phase: 'before' }, reading({ id: 'n', at: day(2), phase: 'after' })), 'said');
+	assert.equal(state(good, path('lower', 4, { half: 'lower' })), 'said', 'both halves that were read');
+	const check = (word: 'yes' | 'no', n: number) => reading({ id: `c${n}`, kind: 'bootleg', value: null, word, at: day(n) });
+	assert.equal(state(good, check('yes', 2)), 'none');
+	assert.equal(state(good, check('yes', 2), check('no', 3)), 'proven');
+});
 
 test('a two-wire bedroom outlet: the lawful choices in order, each with its labels and what a tester shows', () => {
 	const a = advice(marrow, 'BD-02');

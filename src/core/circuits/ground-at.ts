@@ -1,5 +1,6 @@
 import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
+import { latestReadings } from '../model/latest-readings';
 
 /**
  * How well it is known that a box has an equipment ground: the one place where it is asked. Needs, advice, labels, letter and
@@ -28,7 +29,7 @@ const NONE = (why: string): Ground => ({ state: 'none', why, ask: null });
 const bare = (leg: Pick<Leg, 'cable' | 'ground'>): boolean => leg.cable === 'old-AC' || leg.cable === 'two-wire' || !leg.ground;
 
 /**
- * @param readings of the whole job; struck ones do not count
+ * @param readings of the whole job; the newest that counts says
  * @source 406.4(D)(1), 250.118, 250.130(C)
  * @example ground said present, by two lamps of a tester -> said; a wire seen in a plastic box -> seen
  */
@@ -55,16 +56,18 @@ class Asked {
 		return box.state === 'found' ? this.found(box) : this.made(box);
 	}
 
-	/** The newest word of a bootleg check there. */
-	private jumper(box: Box): boolean {
-		const checks = this.readings.filter((r) => r.boxId === box.id && r.kind === 'bootleg' && !r.struck);
-		const last = checks.reduce<Reading | null>((a, b) => (a && a.at > b.at ? a : b), null);
-		return last?.word === 'yes';
+	/** The newest of a kind there, of each half of its receptacle that was read. */
+	private newest(box: Box, kind: 'bootleg' | 'ohm-ground'): Reading[] {
+		const halves = [latestReadings(this.readings), latestReadings(this.readings, 'lower')];
+		return halves.flatMap((latest) => latest.get(box.id)?.get(kind) ?? []);
 	}
+	private jumper(box: Box): boolean {
+		return this.newest(box, 'bootleg').some((r) => r.word === 'yes');
+	}
+	/** By the newest: a path that was good once and is not now proves nothing. */
 	private read(box: Box): boolean {
-		return this.readings.some(
-			(r) => r.boxId === box.id && r.kind === 'ohm-ground' && !r.struck && (r.value ?? Infinity) <= PATH_OHMS
-		);
+		const paths = this.newest(box, 'ohm-ground');
+		return paths.length > 0 && paths.every((r) => (r.value ?? Infinity) <= PATH_OHMS);
 	}
 	private feeds(box: Box): Leg[] {
 		return this.job.legs.filter((l) => l.toId === box.id);

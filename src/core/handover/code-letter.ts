@@ -3,6 +3,7 @@ import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
+import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
 import { groundOf } from '../circuits/ground-at';
 import { needOf } from '../protection/need-of';
@@ -52,8 +53,8 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 		if (stands?.tester) tester.push(stands.tester);
 	}
 	const ground = groundOf(job, box, readings);
-	const evidence = readings
-		.filter((r) => r.boxId === box.id && !r.struck)
+	const evidence = counting(readings)
+		.filter((r) => r.boxId === box.id)
 		.map(
 			(r) =>
 				`${r.at.slice(0, 10)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`

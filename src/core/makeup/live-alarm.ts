@@ -1,6 +1,7 @@
 import { runOf } from '../circuits/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
+import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
 import { lastSwitched, type Signs } from './dead-test';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
@@ -31,18 +32,15 @@ interface Evidence {
 }
 /** Everything read that says something of life, the oldest first; what was struck out or put right says nothing. */
 function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
-	const corrected = new Set(readings.flatMap((r) => (r.corrects && !r.struck ? [r.corrects] : [])));
-	const read = readings
-		.filter((r) => !r.struck && !corrected.has(r.id))
-		.map((r) => ({
-			id: r.id,
-			boxId: r.boxId,
-			circuitId: r.circuitId ?? null,
-			at: r.at,
-			sign: liveSign(r),
-			seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
-			readingId: r.id
-		}));
+	const read = counting(readings).map((r) => ({
+		id: r.id,
+		boxId: r.boxId,
+		circuitId: r.circuitId ?? null,
+		at: r.at,
+		sign: liveSign(r),
+		seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
+		readingId: r.id
+	}));
 	const told = events
 		.filter((e) => e.kind === 'live-found' && e.boxId !== null)
 		.map((e) => ({
@@ -119,10 +117,8 @@ export function breakerSuspects(job: Job, readings: readonly Reading[], events: 
 	for (const e of live) for (const id of offAt(e.at)) ruledOut.set(id, e.seen);
 	const dead = [
 		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId).map((e) => e.at),
-		...readings
-			.filter(
-				(r) => r.boxId === boxId && !r.struck && r.meter === 'low-impedance' && r.kind === 'hn' && (r.value ?? 9) < DEAD_BELOW_V
-			)
+		...counting(readings)
+			.filter((r) => r.boxId === boxId && r.meter === 'low-impedance' && r.kind === 'hn' && (r.value ?? 9) < DEAD_BELOW_V)
 			.map((r) => r.at)
 	];
 	const among = dead.map((at) => new Set([...offAt(at)].filter((id) => !ruledOut.has(id)))).filter((s) => s.size > 0);

@@ -2,6 +2,7 @@ import type { Edition } from '../code/edition';
 import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
+import { counting, latestReadings } from '../model/latest-readings';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
 import { standingOf } from '../protection/standing';
@@ -25,32 +26,6 @@ export interface BoxProof {
 	lower: Latest;
 }
 export const allOf = ({ latest, lower }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower)];
-
-/** Readings that count, newest of each kind at each place; what was struck out or put right is kept, and not among them. */
-export function latestReadings(
-	readings: readonly Reading[],
-	half: 'upper' | 'lower' = 'upper'
-): Map<string, Map<ReadingKind, Reading>> {
-	const corrected = new Set<string>();
-	/** When a place was last read after the work: what was read before it says nothing of what stands there now. */
-	const after = new Map<string, string>();
-	for (const r of readings) {
-		if (r.struck) continue;
-		if (r.corrects) corrected.add(r.corrects);
-		if (r.phase === 'after' && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
-	}
-	const byBox = new Map<string, Map<ReadingKind, Reading>>();
-	for (const reading of readings) {
-		if (reading.struck || (reading.half ?? 'upper') !== half || corrected.has(reading.id)) continue;
-		if (reading.phase === 'before' && reading.at <= (after.get(reading.boxId) ?? '')) continue;
-		const at = reading.circuitId ?? reading.boxId;
-		const kinds = byBox.get(at) ?? new Map<ReadingKind, Reading>();
-		byBox.set(at, kinds);
-		const before = kinds.get(reading.kind);
-		if (!before || before.at <= reading.at) kinds.set(reading.kind, reading);
-	}
-	return byBox;
-}
 
 export function proofs(edition: Edition, job: Job, readings: readonly Reading[]): Map<string, BoxProof> {
 	const index = indexOf(job);
@@ -105,7 +80,7 @@ function besides(
 
 /** The same for one reading by itself, with the bootleg check of its place that is nearest to it in time. */
 export function besideReading(edition: Edition, job: Job, reading: Reading, readings: readonly Reading[]): Beside {
-	const checks = readings.filter((r) => r.boxId === reading.boxId && r.kind === 'bootleg' && !r.struck);
+	const checks = counting(readings).filter((r) => r.boxId === reading.boxId && r.kind === 'bootleg');
 	const apart = (r: Reading) => Math.abs(Date.parse(r.at) - Date.parse(reading.at));
 	const nearest = checks.reduce<Reading | null>((a, b) => (a && apart(a) <= apart(b) ? a : b), null);
 	return { ...besides(edition, job, reading.boxId, readings, latestReadings(readings)), jumper: nearest?.word === 'yes' };

@@ -1,5 +1,6 @@
 import type { Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
+import { counting } from '../model/latest-readings';
 import { isFigureKind, isWordKind, READING_WORDS, type WordKind } from '../model/reading';
 import { atMost } from '../units/quantity';
 import { LIMITS } from './limits';
@@ -50,8 +51,7 @@ const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neu
 
 /** The last reading marked before and the last marked after, of each kind at a box. Without marks: nothing to compare. */
 export function beforeAndAfter(readings: readonly Reading[], boxId: string): BeforeAfter[] {
-	const corrected = new Set(readings.flatMap((r) => (r.corrects && !r.struck ? [r.corrects] : [])));
-	const own = readings.filter((r) => r.boxId === boxId && !r.struck && !corrected.has(r.id) && r.phase);
+	const own = counting(readings).filter((r) => r.boxId === boxId && r.phase);
 	const keys = new Map<string, { before?: Reading; after?: Reading }>();
 	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
 		const key = `${r.kind} ${r.half ?? 'upper'}`;

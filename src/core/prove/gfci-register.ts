@@ -3,7 +3,8 @@ import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
 import { worst, type Level } from './judgements';
-import { latestReadings, type BoxProof } from './assess-prove';
+import { latestReadings } from '../model/latest-readings';
+import type { BoxProof } from './assess-prove';
 
 /** Every GFCI of a job, with what hangs on it, its last test, and when the next is due. */
 export interface GfciEntry {
