@@ -191,6 +191,13 @@ for (const [[hn, hg, ng], noGround, level, says] of PATTERNS)
 		assert.equal(found?.level ?? null, level);
 		if (says) assert.match(found?.says ?? '', says);
 	});
+test('the fault that three volts show is said once; a low supply beside it is said too', () => {
+	const said = (hn: number, hg: number, ng: number) =>
+		off(small, [at('hn', hn), at('hg', hg), at('ng', ng)]).map(([severity, section]) => `${severity} ${section}`);
+	assert.deepEqual(said(0, 120, 118), ['violation practice'], 'open neutral');
+	assert.deepEqual(said(120, 0, 120), ['violation practice'], 'reversed');
+	assert.equal(said(100, 0, 100).length, 2, 'reversed, on a supply of 100 V');
+});
 test('three volts of one box are judged together, with nothing on; under load they are not', () => {
 	const list = (more: Partial<Reading> = {}) => [at('hn', 120, more), at('hg', 0, more), at('ng', 120, more)];
 	const says = (l: Reading[]) => JSON.stringify(read(small, l).latest.hg?.verdict.judgements);

@@ -93,8 +93,15 @@ function together(edition: Edition, job: Job, latest: Latest, beside: Beside): v
 	if (hn && hg && ng && idle) {
 		const volts = { hn: hn.reading.value ?? 0, hg: hg.reading.value ?? 0, ng: ng.reading.value ?? 0 };
 		const pattern = voltPattern(volts, beside.ground?.state === 'none');
-		if (pattern)
+		if (pattern) {
+			// One fault is said once: what each of the three says of it is a part of it. Its level stays, and so does a low supply.
+			if (pattern.level !== 'good')
+				for (const { reading, verdict } of [hn, hg, ng])
+					verdict.judgements = verdict.judgements.filter(
+						(x) => x.level === 'good' || (x.on === 'design' && reading.kind !== 'ng')
+					);
 			add(hg, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Three volts as a pattern') });
+		}
 	}
 	const [hot, neutral] = [latest['ohm-hot'], latest['ohm-neutral']];
 	const open = (j: Judged | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
