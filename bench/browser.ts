@@ -53,7 +53,7 @@ async function page(): Promise<void> {
 /** 40 rooms and 300 boxes: from an edit to its findings, and from a move of a drag to its drawing. */
 async function bigEdit(): Promise<void> {
 	const file = join(folder, 'big.json');
-	writeFileSync(file, writeJobFile(bigHouse(), [], []));
+	writeFileSync(file, writeJobFile({ job: bigHouse(), readings: [], events: [] }));
 	await b.go('/');
 	await b.says('Jobs in this browser');
 	await b.driver.findElement(By.css('input[type=file]')).sendKeys(file);

@@ -17,7 +17,7 @@ const text = (file: unknown) => JSON.stringify(file);
 for (const name of Object.keys(DEMOS)) {
 	test(`${name} goes out and comes back the same`, () => {
 		const file = demo(name);
-		const back = readJobFile(writeJobFile(file.job, file.readings, file.events));
+		const back = readJobFile(writeJobFile(file));
 		assert.ok(back.ok);
 		assert.deepEqual(back.value, file);
 	});
@@ -93,16 +93,20 @@ test('an oversized file is refused before it is read', () => {
 test('rows of a box that is no longer in the job are left out of its file, so that the file comes in again', () => {
 	const { job, readings, events } = demo();
 	const without = { ...job, boxes: job.boxes.filter((b) => b.id !== 'w-02'), legs: job.legs.filter((l) => l.toId !== 'w-02') };
-	const back = readJobFile(writeJobFile(without, readings, events));
+	const back = readJobFile(writeJobFile({ job: without, readings, events }));
 	assert.ok(back.ok, JSON.stringify(back));
 	assert.ok(back.value.readings.length < readings.length && back.value.readings.every((r) => r.boxId !== 'w-02'));
 });
 test('a service call is a lawful job: one box without a room, circuit unknown', () => {
 	const call = newServiceCall({ jobId: 'j', boxId: 'b' }, { boxName: 'Sewing 3', edition: '2020', permitDate: '2026-10-22' });
-	const read = readJobFile(writeJobFile(call, [], []));
+	const read = readJobFile(writeJobFile({ job: call, readings: [], events: [] }));
 	assert.ok(read.ok, JSON.stringify(read));
 	assert.equal(call.boxes[0]?.roomId, null);
-	assert.ok(readJobFile(writeJobFile(emptyJob('e', { name: 'New', edition: '2023', permitDate: '2026-10-12' }), [], [])).ok);
+	assert.ok(
+		readJobFile(
+			writeJobFile({ job: emptyJob('e', { name: 'New', edition: '2023', permitDate: '2026-10-12' }), readings: [], events: [] })
+		).ok
+	);
 });
 
 test('readings go out as CSV and come back the same', () => {
@@ -190,7 +194,7 @@ test('everything that Prove keeps goes out in a job file and comes in again the 
 			}
 		]
 	};
-	const back = readJobFile(writeJobFile(job, readings, file.events));
+	const back = readJobFile(writeJobFile({ job, readings, events: file.events }));
 	assert.ok(back.ok, back.ok ? '' : JSON.stringify(back.faults));
 	assert.deepEqual(back.value.job, job);
 	assert.deepEqual(back.value.readings, readings);

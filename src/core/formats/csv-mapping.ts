@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
+import { readingRowFaults } from '../edit/take';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
-import { isDeadOhm, isFigureKind, isWordKind, READING_BOUNDS, READING_WORDS, readingFaults } from '../model/reading';
+import { isDeadOhm, isFigureKind, isWordKind, READING_BOUNDS, READING_WORDS } from '../model/reading';
+import { placeNames } from './readings-csv';
 
 /**
  * Readings from a table of anyone's: columns in any order and by any name, each told what it holds, units seen in the
@@ -160,7 +162,7 @@ export interface MappingCase {
 }
 /** Reads every row by the roles of its columns. @returns what could be read, and the rows kept aside with every reason */
 export function readMapped({ table, roles, job, usual, newId }: MappingCase): MappedRead {
-	const places = new Map([...job.boxes, ...job.panels].map((b) => [b.name.toLowerCase(), b.id]));
+	const places = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));
 	const units = table.columns.map(unitOfHeading);
 	const out: MappedRead = { readings: [], aside: [] };
 	table.rows.forEach((cells, i) => {
@@ -204,7 +206,7 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 				reading.value = figure.value;
 				if (kind === 'gfci-ms') reading.atMa = 6;
 			}
-			const faults = readingFaults(reading);
+			const faults = readingRowFaults(reading);
 			if (faults.length) why.push(...faults.map((f) => f.message));
 			else found.push(reading);
 		};

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
+import { told } from '../model/faults';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
-import { readingFaults, readingUnit } from '../model/reading';
+import { MOST_READINGS, readingRowFaults } from '../edit/take';
+import { readingUnit } from '../model/reading';
 import type { FieldFault } from '../model/result';
 
 export const CSV_COLUMNS = [
@@ -22,9 +24,15 @@ export const CSV_COLUMNS = [
 	'note'
 ] as const;
 
+/** All that readings can be of, by the name that is written and read. */
+export const placeNames = (job: Job): [name: string, id: string][] => [
+	...job.circuits.map((c): [string, string] => [`breaker ${c.number}`, c.id]),
+	...[...job.panels, ...job.boxes].map((b): [string, string] => [b.name, b.id])
+];
+
 /** Readings as CSV, one a row, boxes by name. A note that a spreadsheet would run as a formula is written with a leading quote mark. */
 export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string {
-	const names = new Map([...job.panels, ...job.boxes].map((b) => [b.id, b.name]));
+	const names = new Map(placeNames(job).map(([name, id]) => [id, name]));
 	const rows = readings.map((r) => ({
 		box: names.get(r.boxId) ?? r.boxId,
 		kind: r.kind,
@@ -72,14 +80,19 @@ export function readReadingsCsv(
 			ok: false,
 			faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` }))
 		};
+	if (parsed.data.length > MOST_READINGS)
+		return {
+			ok: false,
+			faults: [{ path: 'file', message: `must hold at most ${MOST_READINGS} rows, got ${parsed.data.length}` }]
+		};
 	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
-	const boxes = new Map([...job.panels, ...job.boxes].map((b) => [b.name.toLowerCase(), b.id]));
+	const boxes = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));
 	const readings = parsed.data.map((row, i) => {
 		const { reading, faults: rowFaults } = readRow(row, job.id, boxes, idOf(i));
-		faults.push(...rowFaults.map((f) => ({ ...f, path: `row ${i + 2}.${f.path}` })));
+		for (const f of rowFaults) faults.push({ ...f, path: `row ${i + 2}.${f.path}` });
 		return reading;
 	});
-	return faults.length ? { ok: false, faults } : { ok: true, value: readings };
+	return faults.length ? { ok: false, faults: told(faults) } : { ok: true, value: readings };
 }
 
 function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<string, string>, id: string) {
@@ -125,7 +138,7 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 		struck: ['yes', 'true', '1'].includes(cell('struck').toLowerCase()),
 		note: cell('note')
 	};
-	if (!faults.length) faults.push(...readingFaults(reading));
+	if (!faults.length) faults.push(...readingRowFaults(reading));
 	return { reading, faults };
 }
 /** Fields that were left out stay away altogether, as in a reading that was typed. */

@@ -445,4 +445,6 @@ export interface JobFile {
 	readings: Reading[];
 	events: LiveEvent[];
 	photos?: Photo[] | undefined;
+	/** The last edit of the history that the job was saved from: copies can be brought together by it. */
+	head?: string | undefined;
 }

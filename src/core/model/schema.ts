@@ -1,6 +1,22 @@
 import { array, type AnySchema } from 'yup';
 import { GAUGES } from '../units/gauge';
-import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, text, whole, type Checked } from './faults';
+import {
+	check,
+	day,
+	edition,
+	figure,
+	flag,
+	list,
+	maybe,
+	must,
+	named,
+	oneOf,
+	shape,
+	text,
+	told,
+	whole,
+	type Checked
+} from './faults';
 import type { Job, JobFile, LiveEvent, Reading } from './job';
 import {
 	AMENDABLE_FIGURES,
@@ -45,6 +61,7 @@ import {
 } from './kinds';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
+import type { FieldFault } from './result';
 import { mixedRecord, practice } from './schema-practice';
 
 /** The job file as Yup schemas; the JSON Schema that the API publishes is made from these. */
@@ -436,33 +453,43 @@ export const jobFileSchema = shape({
 	job: must(jobSchema),
 	readings: must(list(readingSchema, 50_000)),
 	events: must(list(eventSchema, 50_000)),
-	photos: list(photoSchema, 500).optional()
+	photos: list(photoSchema, 500).optional(),
+	head: maybe(text(64))
 });
 
 /** Holds a job file of the present version to its schema, its references and the bounds of its readings: all faults at once. */
 export function checkJobFile(value: unknown): Checked<JobFile> {
 	const checked = check<JobFile>(jobFileSchema, value);
 	if (!checked.ok) return checked;
-	const file = checked.value;
+	const { job, readings, events, photos = [] } = checked.value;
 	const faults = [
-		...referenceFaults(file.job).map((f) => ({ ...f, path: `job.${f.path}` })),
-		...file.readings.flatMap((reading, i) => rowFaults(file.job, reading, `readings[${i}]`)),
-		...file.readings.flatMap((reading, i) => readingFaults(reading).map((f) => ({ ...f, path: `readings[${i}].${f.path}` }))),
-		...file.events.flatMap((event, i) => rowFaults(file.job, event, `events[${i}]`)),
-		...(file.photos ?? []).flatMap((photo, i) =>
-			rowFaults(file.job, { jobId: photo.jobId, boxId: photo.of.kind === 'box' ? photo.of.id : null }, `photos[${i}]`)
+		...referenceFaults(job).map((f) => ({ ...f, path: `job.${f.path}` })),
+		...rowFaults(job, readings, 'readings'),
+		...readings.flatMap((reading, i) => readingFaults(reading).map((f) => ({ ...f, path: `readings[${i}].${f.path}` }))),
+		...rowFaults(job, events, 'events'),
+		...rowFaults(
+			job,
+			photos.map(({ id, jobId, of }) => ({ id, jobId, boxId: of.kind === 'box' ? of.id : null })),
+			'photos'
 		)
 	];
-	return faults.length ? { ok: false, faults } : checked;
+	return faults.length ? { ok: false, faults: told(faults) } : checked;
 }
 
-function rowFaults(job: Job, row: Pick<Reading | LiveEvent, 'jobId' | 'boxId'>, path: string) {
-	const faults = [];
-	if (row.jobId !== job.id)
-		faults.push({ path: `${path}.jobId`, message: `must be the file's job "${job.id}", got "${row.jobId}"` });
-	const { boxId } = row;
-	if (boxId !== null && ![...job.boxes, ...job.panels].some((p) => p.id === boxId)) {
-		faults.push({ path: `${path}.boxId`, message: `names no box or panel of this job, got "${row.boxId}"` });
-	}
-	return faults;
+/** All that readings and events can be of: boxes, panels, and circuits by their breaker. */
+export const placesOf = (job: Job): ReadonlySet<string> =>
+	new Set([...job.boxes, ...job.panels, ...job.circuits].map((p) => p.id));
+function rowFaults(job: Job, rows: readonly Pick<Reading | LiveEvent, 'id' | 'jobId' | 'boxId'>[], list: string): FieldFault[] {
+	const places = placesOf(job);
+	const ids = new Set<string>();
+	return rows.flatMap(({ id, jobId, boxId }, i) => {
+		const faults: FieldFault[] = [];
+		if (ids.has(id)) faults.push({ path: `${list}[${i}].id`, message: `stands twice in ${list}: "${id}"` });
+		ids.add(id);
+		if (jobId !== job.id)
+			faults.push({ path: `${list}[${i}].jobId`, message: `must be the file's job "${job.id}", got "${jobId}"` });
+		if (boxId !== null && !places.has(boxId))
+			faults.push({ path: `${list}[${i}].boxId`, message: `names no box, panel or circuit of this job, got "${boxId}"` });
+		return faults;
+	});
 }

@@ -1,6 +1,6 @@
-import Dexie, { type Table } from 'dexie';
-import type { Patch } from 'immer';
+import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { migrate } from '$core/model/migrations';
+import type { Change } from '$core/edit/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
 
 export interface JobRow {
@@ -8,6 +8,8 @@ export interface JobRow {
 	job: Job;
 	/** Grows with every change, so that a tab knows an older state from a newer one. */
 	rev: number;
+	/** The last edit of its history; null: none yet. */
+	head: string | null;
 	updatedAt: string;
 	/** The demo that this job is, so that it can be put back as it was. */
 	demo: string | null;
@@ -16,16 +18,25 @@ export interface JobRow {
 export const DONE = 0;
 export const UNDONE = 1;
 export const LEFT = 2;
+/** The record of an undo or a redo: itself never undone. */
+export const TURN = 3;
 export interface EditRow {
 	n?: number;
+	id: string;
 	jobId: string;
-	state: typeof DONE | typeof UNDONE | typeof LEFT;
+	/** The edit that it was made on; null: the first. */
+	parent: string | null;
+	/** The browser that made it. */
+	device: string;
+	state: typeof DONE | typeof UNDONE | typeof LEFT | typeof TURN;
 	label: string;
 	at: string;
-	patches: Patch[];
-	inverse: Patch[];
+	/** By ids, each with what stood there before. */
+	changes: Change[];
 	/** Readings that were taken with it: undo strikes them out. */
 	readingIds: string[];
+	/** Of a turn: which edit, which way. */
+	turn?: { way: 'undo' | 'redo'; of: string };
 }
 
 class HektoDb extends Dexie {
@@ -36,9 +47,9 @@ class HektoDb extends Dexie {
 	photos!: Table<Photo, string>;
 	settings!: Table<{ key: string; value: unknown }, string>;
 
-	constructor() {
+	constructor(options: DexieOptions = {}) {
 		// Strict: a commit is told of only when it is on the disk, so that killing the tab right after loses nothing.
-		super('hekto', { chromeTransactionDurability: 'strict' });
+		super('hekto', { chromeTransactionDurability: 'strict', ...options });
 		this.version(1).stores({
 			jobs: 'id, updatedAt',
 			edits: '++n, jobId, [jobId+state+n]',
@@ -58,6 +69,58 @@ class HektoDb extends Dexie {
 						row.job = job as Job;
 					})
 			);
+		// Older edits changed things by their place in a list: they stay as a record, and are not undone any more.
+		this.version(3)
+			.stores({ edits: '++n, &id, jobId, [jobId+state+n]' })
+			.upgrade(async (tx) => {
+				await tx
+					.table<JobRow>('jobs')
+					.toCollection()
+					.modify((row) => void (row.head = null));
+				await tx
+					.table<EditRow>('edits')
+					.toCollection()
+					.modify((row) => void Object.assign(row, { id: `old-${row.n}`, parent: null, device: '', state: LEFT, changes: [] }));
+			});
 	}
 }
-export const db = new HektoDb();
+/** The store of this browser; where it keeps nothing, one in the memory of this tab (`settleStore`). */
+export let db = new HektoDb();
+
+let settled: Promise<boolean> | null = null;
+/**
+ * Opens the store, once. Where the browser does not allow one, everything goes on in the memory of this tab alone.
+ * @returns whether what is kept outlives this tab
+ */
+export const settleStore = (): Promise<boolean> => (settled ??= settle());
+async function settle(): Promise<boolean> {
+	try {
+		await db.open();
+		return true;
+	} catch {
+		const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
+		db = new HektoDb({ indexedDB: new IDBFactory(), IDBKeyRange });
+		await db.open();
+		return false;
+	}
+}
+
+export const now = (): string => new Date().toISOString();
+export const freshId = (): string => crypto.randomUUID();
+
+let device: Promise<string> | null = null;
+/** This browser, as its edits name it: made once, and kept. */
+export const deviceId = (): Promise<string> => (device ??= readDevice());
+async function readDevice(): Promise<string> {
+	try {
+		const row = await db.settings.get('device');
+		if (typeof row?.value === 'string') return row.value;
+		const value = freshId();
+		await db.settings.put({ key: 'device', value });
+		return value;
+	} catch {
+		// Not kept this time: asked again with the next edit.
+		device = null;
+		return 'not-kept';
+	}
+}

@@ -1,10 +1,11 @@
-import { liveQuery, type Subscription } from 'dexie';
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, assess } from '$core/assess';
 import { runOf } from '$core/circuits/runs';
 import { addBox, freeBoxName, type Command } from '$core/model/commands';
 import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
+import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/say-conflict';
+import { FILE_VERSION } from '$core/model/migrations';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/job-json';
 import { stretchSegment } from '$core/formats/plan-reach';
@@ -12,11 +13,12 @@ import { deadState, type DeadState } from '$core/makeup/dead-test';
 import { liveAlarms, signsAt } from '$core/makeup/live-alarm';
 import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
-import { db } from './db';
+import type { PieceConflict } from './edits';
 import * as jobs from './jobs';
+import type { OpenedJob } from './open-job';
+import { JobSession, ShiftedGround, type Shown } from './session';
 import type { Selection } from './selection';
 import { saveText } from './save-file';
-import { sayStoreFault } from './store-fault';
 
 /** The open job: its state, its one evaluation, what is selected, and what the user does to it. */
 export class JobStore {
@@ -25,8 +27,13 @@ export class JobStore {
 	events = $state.raw<LiveEvent[]>([]);
 	selection = $state.raw<Selection | null>(null);
 	turns = $state.raw<{ undo: string | null; redo: string | null }>({ undo: null, redo: null });
-	/** The store is full or blocked: what was done since is only in this tab. */
+	/** The store is full or fails: what waits is only in this tab. */
 	fault = $state<string | null>(null);
+	/** Edits that are not in the store yet. */
+	waiting = $state(0);
+	conflicts = $state.raw<PieceConflict[]>([]);
+	/** This browser keeps nothing: all of it is in the memory of this tab. */
+	readonly onlyHere: boolean;
 	/** What just happened, or why something was refused. */
 	notice = $state.raw<{ text: string; bad: boolean } | null>(null);
 	saving = $state(0);
@@ -46,14 +53,25 @@ export class JobStore {
 	});
 	readonly about = $derived(this.selection ? aboutSubject(this.assessment, this.selection.kind, this.selection.id) : null);
 
-	private rev = 0;
-	private watching: Subscription[] = [];
+	private readonly session: JobSession;
 
-	constructor(file: JobFile, rev: number) {
+	constructor({ file, rev, onlyHere }: OpenedJob) {
 		this.job = file.job;
 		this.readings = file.readings;
 		this.events = file.events;
-		this.rev = rev;
+		this.onlyHere = onlyHere;
+		this.session = new JobSession(file, rev, (shown) => this.showAll(shown));
+	}
+	private showAll({ job, readings, events, turns, fault, waiting, conflicts }: Shown): void {
+		Object.assign(this, { job, readings, events, turns, fault, waiting, conflicts });
+	}
+	/** Lets go of the job: other tabs are not followed any more. */
+	close(): void {
+		this.session.close();
+	}
+	/** What would be lost if this tab were closed now. */
+	get unkept(): boolean {
+		return this.onlyHere || this.waiting > 0 || this.conflicts.length > 0;
 	}
 
 	private circuitOfSelection(): Circuit | null {
@@ -67,49 +85,9 @@ export class JobStore {
 		return null;
 	}
 
-	/** Follows what other tabs write. */
-	watch(): () => void {
-		const { id } = this.job;
-		const follow = <T>(query: () => Promise<T>, take: (value: T) => void) =>
-			this.watching.push(liveQuery(query).subscribe({ next: take, error: (error) => this.failed(error) }));
-		follow(
-			() => db.jobs.get(id),
-			(row) => {
-				if (!row || row.rev <= this.rev || this.fault) return;
-				this.rev = row.rev;
-				this.job = row.job;
-			}
-		);
-		follow(
-			() => jobs.readingsOf(id),
-			(rows) => {
-				if (!this.fault) this.readings = rows;
-			}
-		);
-		follow(
-			() => jobs.eventsOf(id),
-			(rows) => {
-				if (!this.fault) this.events = rows;
-			}
-		);
-		follow(
-			() => jobs.nextTurns(id),
-			(turns) => (this.turns = turns)
-		);
-		return () => this.watching.splice(0).forEach((s) => s.unsubscribe());
-	}
-
 	/** Does a command and keeps it. @returns whether it was done; a refusal is told in `notice` */
-	async edit(label: string, command: Command): Promise<boolean> {
-		// What the command itself refuses is the user's to mend, and never reaches the store.
-		let made: jobs.MadeEdit;
-		try {
-			made = jobs.makeEdit(label, this.job, this.rev, command);
-		} catch (error) {
-			return this.refuse(error);
-		}
-		this.job = made.job;
-		return this.keep(label, () => jobs.commit(made.job.id, made));
+	edit(label: string, command: Command): Promise<boolean> {
+		return this.keep(label, () => this.session.edit(label, command));
 	}
 
 	/** A box with one receptacle, in the room that is picked, under the next free name; picked when it stands. */
@@ -122,62 +100,58 @@ export class JobStore {
 		return true;
 	}
 
-	async take(label: string, readings: readonly Reading[]): Promise<boolean> {
-		this.readings = [...this.readings, ...readings];
-		return this.keep(label, () => jobs.commitReadings(this.job.id, label, readings));
+	/** Takes readings, together one edit. @returns whether they were taken; a refusal is told in `notice` */
+	take(label: string, readings: readonly Reading[]): Promise<boolean> {
+		return this.keep(label, () => this.session.take(label, readings));
 	}
-
 	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
 	async strike(reading: Reading, struck: boolean): Promise<void> {
-		this.readings = this.readings.map((r) => (r.id === reading.id ? { ...r, struck } : r));
-		try {
-			await jobs.strikeReading(reading.id, struck);
-			this.say(struck ? 'Reading struck out: it stays in the log.' : 'Reading counts again.');
-		} catch (error) {
-			this.failed(error);
-		}
+		await this.session.strike(reading.id, struck);
+		this.say(struck ? 'Reading struck out: it stays in the log.' : 'Reading counts again.');
+	}
+	log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
+		return this.session.log(event);
 	}
 
-	async log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
-		const whole: LiveEvent = { ...event, id: jobs.freshId(), jobId: this.job.id, at: new Date().toISOString() };
-		this.events = [...this.events, whole];
-		try {
-			await jobs.addEvent(whole);
-		} catch (error) {
-			this.failed(error);
-		}
-	}
-
-	private async keep(label: string, write: () => Promise<{ rev: number; job: Job }>): Promise<boolean> {
+	/** What is refused is the user's to mend, and never reached the store; what could not be kept is told by the fault line. */
+	private async keep(label: string, work: () => Promise<void>): Promise<boolean> {
 		this.saving += 1;
+		const conflicts = this.conflicts.length;
 		try {
-			// After a failure the whole job goes first: later edits build on what the store does not have.
-			const row = this.fault ? await jobs.catchUp(this.file()) : await write();
-			this.fault = null;
-			if (row.rev > this.rev) {
-				this.rev = row.rev;
-				this.job = row.job;
-			}
-			this.say(label);
+			await work();
+			if (!this.fault && this.conflicts.length === conflicts) this.say(label);
+			return true;
 		} catch (error) {
-			this.failed(error);
+			return this.refuse(error);
 		} finally {
 			this.saving -= 1;
 		}
-		return true;
 	}
-
 	async turn(way: 'undo' | 'redo'): Promise<void> {
 		try {
-			const turned = await jobs[way](this.job.id);
-			if (!turned) return this.say(way === 'undo' ? 'Nothing to undo.' : 'Nothing to redo.');
-			this.rev = turned.row.rev;
-			this.job = turned.row.job;
-			this.readings = await jobs.readingsOf(this.job.id);
-			this.say(`${way === 'undo' ? 'Undone' : 'Done again'}: ${turned.label}`);
+			const label = await this.session.turn(way);
+			if (label === null) return this.say(way === 'undo' ? 'Nothing to undo.' : 'Nothing to redo.');
+			this.say(`${way === 'undo' ? 'Undone' : 'Done again'}: ${label}`);
 		} catch (error) {
-			this.refuse(error);
+			const why = error instanceof ShiftedGround ? ` ${sayShifted(this.job, error.shifted)}` : '';
+			this.refuse(new Error(`${error instanceof Error ? error.message : String(error)}${why}`));
 		}
+	}
+	/** Edits of this tab that another tab's work did not let in, in words. */
+	readonly toldConflicts = $derived(
+		this.conflicts.map((conflict) => ({
+			conflict,
+			lines: conflictLines(this.job, conflict.shifted),
+			canInsist: canInsist(conflict.shifted)
+		}))
+	);
+	dismiss(conflict: PieceConflict): void {
+		this.session.dismiss(conflict);
+	}
+	/** Puts this tab's values where the other tab's stand. */
+	async insist(conflict: PieceConflict): Promise<void> {
+		const { piece } = conflict;
+		if (piece.kind === 'edit' && (await this.edit(piece.label, insistOn(piece.changes)))) this.dismiss(conflict);
 	}
 
 	say(text: string, bad = false): void {
@@ -187,21 +161,19 @@ export class JobStore {
 		this.say(error instanceof Error ? error.message : String(error), true);
 		return false;
 	}
-	private failed(error: unknown): void {
-		this.fault = sayStoreFault(error);
-	}
 
 	file(): JobFile {
-		return { hekto: 'job', fileVersion: 2, job: this.job, readings: this.readings, events: this.events };
+		return { hekto: 'job', fileVersion: FILE_VERSION, job: this.job, readings: this.readings, events: this.events };
 	}
 	/** @param withPhotos the pictures too: the file grows by up to 0.3 MB for each */
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
 			const photos = withPhotos ? await jobs.allPhotos(this.job.id) : undefined;
-			const text = writeJobFile(this.job, this.readings, this.events, photos);
+			const { job, readings, events } = this;
+			const text = writeJobFile({ job, readings, events, photos, head: this.session.head });
 			saveText(`${this.job.name}.hekto.json`, 'application/json', text);
 		} catch (error) {
-			this.failed(error);
+			this.refuse(error);
 		}
 	}
 

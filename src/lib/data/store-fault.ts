@@ -1,3 +1,6 @@
+/** Said all the time where the browser keeps nothing. */
+export const ONLY_HERE =
+	'This browser does not let Hekto keep anything (private window, or storage blocked). Your work is only in this tab: save a job file before you leave.';
 /** Why the browser did not keep something, in words that say what to do. */
 export function sayStoreFault(error: unknown): string {
 	const names = namesOf(error);
@@ -9,7 +12,7 @@ export function sayStoreFault(error: unknown): string {
 			names.includes(n)
 		)
 	) {
-		return 'This browser does not let Hekto keep anything (private window, or storage blocked). Your work is only in this tab: save a job file before you leave.';
+		return ONLY_HERE;
 	}
 	const why = error instanceof Error ? error.message : String(error);
 	return `The browser did not keep the last change (${why}). Your work is still here, in this tab: save a job file now.`;

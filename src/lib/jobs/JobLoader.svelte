@@ -13,8 +13,7 @@
 	async function load(): Promise<JobStore | null> {
 		const opened = await openJob(id);
 		if (!opened) return null;
-		const store = new JobStore(opened.file, opened.rev);
-		store.fault = opened.fault;
+		const store = new JobStore(opened);
 		const box = page.url.searchParams.get('box');
 		if (box && store.index.boxes.has(box)) store.select({ kind: 'box', id: box });
 		return store;
@@ -33,6 +32,12 @@
 			<p>Jobs are kept where they were made. Take in its job file on the <a href="/">page of all jobs</a>.</p>
 		</main>
 	{/if}
+{:catch error}
+	<main class="wait">
+		<h1>This job could not be opened.</h1>
+		<p>{error instanceof Error ? error.message : String(error)}</p>
+		<p><a href="/">All jobs</a></p>
+	</main>
 {/await}
 
 <style>

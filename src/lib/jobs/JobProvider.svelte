@@ -8,8 +8,12 @@
 	let { store, children }: Props = $props();
 	// svelte-ignore state_referenced_locally
 	provideJob(store);
-	// Another tab's changes come from outside.
-	$effect(() => store.watch());
+	$effect(() => () => store.close());
+	/** The browser asks before a tab is closed that holds what nothing else does. */
+	function leaving(e: BeforeUnloadEvent): void {
+		if (store.unkept) e.preventDefault();
+	}
 </script>
 
+<svelte:window onbeforeunload={leaving} />
 {@render children()}

@@ -98,9 +98,11 @@
 			};
 			const kept = draft.readings(base, freshId);
 			const correcting = draft.corrects !== null;
+			const label = `${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', put right' : ''}`;
+			// What is refused stays typed.
+			if (!(await store.take(label, kept))) return;
 			draft.clear();
 			tried = false;
-			await store.take(`${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', put right' : ''}`, kept);
 			if (correcting) oncorrected?.();
 		}
 		if (next) store.step(1);

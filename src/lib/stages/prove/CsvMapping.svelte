@@ -61,11 +61,8 @@
 	const boxName = (id: string) => store.index.boxes.get(id)?.name ?? id;
 	async function take(): Promise<void> {
 		const left = read.aside.length;
-		await store.take(
-			`${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows kept aside` : ''}`,
-			read.readings
-		);
-		onclose();
+		const label = `${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows kept aside` : ''}`;
+		if (await store.take(label, read.readings)) onclose();
 	}
 </script>
 

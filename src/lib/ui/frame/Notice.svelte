@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import { ONLY_HERE } from '$lib/data/store-fault';
+	import Conflict from './Conflict.svelte';
 	import LiveAlarm from './LiveAlarm.svelte';
 	const store = useJob();
 	// A word of what was done goes by itself; a refusal stays until it is read.
@@ -14,12 +16,13 @@
 
 <div class="no-print">
 	<LiveAlarm />
-	{#if store.fault}
+	{#if store.onlyHere || store.fault}
 		<div class="fault-line" role="alert">
-			<span>{store.fault}</span>
+			<span>{store.fault ?? ONLY_HERE}</span>
 			<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
 		</div>
 	{/if}
+	{#each store.toldConflicts as told (told.conflict.piece.id)}<Conflict {...told} />{/each}
 	{#if store.notice?.bad}
 		<div class="fault-line" role="alert">
 			<span>{store.notice.text}</span>
