@@ -18,46 +18,73 @@ export interface JobAssessment extends Assessment {
 
 const NOTHING: StageResult = { findings: [], decisions: [] };
 
-/** One evaluation of a job for its edition and amendments: every stage's findings and decisions. */
+/**
+ * One evaluation of a job for its edition and amendments: every stage's findings and decisions. A stage whose evaluator
+ * throws is told as failed; the others go on.
+ */
 export function assess(job: Job, readings: readonly Reading[] = []): JobAssessment {
-	const edition = editionOf(job);
-	const boxProofs = proofs(edition, job, readings);
-	const circuit = assessCircuits(edition, job);
-	const fit = assessFit(edition, job);
+	const edition = once(() => editionOf(job));
+	const boxProofs = once(() => proofs(edition(), job, readings));
+	const circuit = once(() => assessCircuits(edition(), job));
 	const lengths = (f: Finding) => f.id.startsWith('length:');
-	const stages: Record<Stage, StageResult> = {
-		walk: { findings: unplaced(job), decisions: [] },
-		layout: assessLayout(edition, job),
-		circuit: { ...circuit, findings: circuit.findings.filter((f) => !lengths(f)) },
-		protect: assessProtection(edition, job, readings),
-		rough: { findings: [...circuit.findings.filter(lengths), ...fit.findings], decisions: fit.decisions },
-		trim: NOTHING,
-		prove: assessProve(job, boxProofs),
-		trace: { findings: openSymptoms(edition, job), decisions: [] },
-		handover: NOTHING
+	const rough = () => {
+		const fit = assessFit(edition(), job);
+		return { findings: [...circuit().findings.filter(lengths), ...fit.findings], decisions: fit.decisions };
 	};
+	const evaluators: Record<Stage, () => StageResult> = {
+		walk: () => ({ findings: unplaced(job), decisions: [] }),
+		layout: () => assessLayout(edition(), job),
+		circuit: () => ({ ...circuit(), findings: circuit().findings.filter((f) => !lengths(f)) }),
+		protect: () => assessProtection(edition(), job, readings),
+		rough,
+		trim: () => NOTHING,
+		prove: () => assessProve(job, boxProofs()),
+		trace: () => ({ findings: openSymptoms(edition(), job), decisions: [] }),
+		handover: () => NOTHING
+	};
+	const stages = Object.fromEntries(Object.entries(evaluators).map(([stage, evaluate]) => [stage, guarded(evaluate)])) as Record<
+		Stage,
+		StageResult
+	>;
+	const proven = stages.prove.failed ? new Map<string, BoxProof>() : boxProofs();
 	return {
-		stages: gravestFirst(stages),
+		stages,
 		quantities: {
 			rooms: job.rooms.length,
 			boxes: job.boxes.length,
 			circuits: job.circuits.length,
-			boxesRead: boxProofs.size
+			boxesRead: proven.size
 		},
-		proofs: boxProofs,
-		todo: toDo(job, boxProofs)
+		proofs: proven,
+		todo: toDo(job, proven)
 	};
+}
+/** Worked out when it is first asked for, and then kept. */
+function once<T>(make: () => T): () => T {
+	let made: { value: T } | undefined;
+	return () => (made ??= { value: make() }).value;
+}
+/** A stage's result with the gravest first, each finding under an id of its own; or why it has none. */
+function guarded(evaluate: () => StageResult): StageResult {
+	try {
+		const result = evaluate();
+		return { ...result, findings: eachOnce([...result.findings].sort(byGravity)), decisions: eachOnce(result.decisions) };
+	} catch (error) {
+		return { ...NOTHING, failed: error instanceof Error ? error.message : String(error) };
+	}
+}
+function eachOnce<T extends { id: string }>(rows: readonly T[]): T[] {
+	const seen = new Map<string, number>();
+	return rows.map((row) => {
+		const n = (seen.get(row.id) ?? 0) + 1;
+		seen.set(row.id, n);
+		return n === 1 ? row : { ...row, id: `${row.id}~${n}` };
+	});
 }
 
 const GRAVITY = { violation: 0, caution: 1, advice: 2 } as const;
 /** The gravest first. */
 export const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
-/** What required is never buried under what is advised. */
-const gravestFirst = (stages: Record<Stage, StageResult>): Record<Stage, StageResult> =>
-	Object.fromEntries(
-		Object.entries(stages).map(([stage, result]) => [stage, { ...result, findings: [...result.findings].sort(byGravity) }])
-	) as Record<Stage, StageResult>;
-
 /** What is left to build, to trim and to prove; the other stages count their findings alone. */
 function toDo(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): Record<Stage, number> {
 	const provable = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
@@ -99,12 +126,16 @@ export function aboutSubject(assessment: Assessment, kind: Finding['subject']['k
 export interface OpenCount {
 	violations: number;
 	cautions: number;
+	/** Stages that could not be worked out. */
+	failed: number;
 }
-/** What is open in a job, in two figures. */
+/** What is open in a job, in figures. */
 export function openIn(job: Job, readings: readonly Reading[]): OpenCount {
-	const all = Object.values(assess(job, readings).stages).flatMap((s) => s.findings);
+	const stages = Object.values(assess(job, readings).stages);
+	const all = stages.flatMap((s) => s.findings);
 	return {
 		violations: all.filter((f) => f.severity === 'violation').length,
-		cautions: all.filter((f) => f.severity === 'caution').length
+		cautions: all.filter((f) => f.severity === 'caution').length,
+		failed: stages.filter((s) => s.failed !== undefined).length
 	};
 }

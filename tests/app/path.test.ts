@@ -109,7 +109,7 @@ test('Prove: an impossible reading is refused with nothing lost; a bad one is ju
 test('Walk: names, kinds and lengths are typed as the trade writes them; what cannot be is refused with the reason', async () => {
 	await fresh('/job/quillback/walk');
 	await b.press('path.floor[aria-label^="Bedroom 1,"]');
-	await b.says('156.25 sq ft', slip).catch(() => b.says('156.3 sq ft', slip));
+	await b.says(/156\.(25|3) sq ft/, slip);
 	const wall = (n: number) => `.slip .walls .wall:nth-child(${n}) input`;
 	await b.type(wall(2), 'lots' + Key.ENTER);
 	await b.says("A length like 12'6", slip);

@@ -65,13 +65,63 @@ test('a full store says so, keeps the edit in the tab, offers a file; with room 
 	await b.says('0 stretches without reach');
 });
 
-test('a browser that keeps nothing says so, and the demo house opens all the same', async () => {
+test('another tab changed the same field: both values are shown, and the user chooses', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/layout');
+	const name = (text: string) => `
+		const open = indexedDB.open('hekto');
+		const done = arguments[0];
+		open.onsuccess = () => {
+			const tx = open.result.transaction('jobs', 'readwrite');
+			const get = tx.objectStore('jobs').get('quillback');
+			get.onsuccess = () => {
+				const row = get.result;
+				row.job.rooms.find((r) => r.id === 'bed2').name = '${text}';
+				row.rev += 1;
+				tx.objectStore('jobs').put(row);
+			};
+			tx.oncomplete = () => { open.result.close(); done(); };
+		};`;
+	// As a tab whose news this one has not heard yet.
+	await b.driver.executeAsyncScript(name('Guest room'));
+	await b.press('path.floor[aria-label^="Bedroom 2"]');
+	await b.click('.slip summary', 'Facts');
+	await b.set('.slip .facts input', 'North bedroom');
+	await b.says('The same was changed in another tab', '.conflict');
+	const told = await b.text('.conflict');
+	assert.match(told, /Room Guest room, name\s+Guest room\s+North bedroom/);
+	await b.find('path.floor[aria-label^="Guest room"]');
+	await b.click('.conflict button', 'Use yours');
+	await b.find('path.floor[aria-label^="North bedroom"]');
+	await b.driver.wait(async () => (await b.driver.findElements({ css: '.conflict' })).length === 0, 10_000);
+	await b.go('/job/quillback/layout');
+	await b.find('path.floor[aria-label^="North bedroom"]');
+});
+
+test('a browser that keeps nothing says so all the time; jobs are made, edited in every stage and saved to a file', async () => {
 	await b.driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
 		source: 'IDBFactory.prototype.open = function () { throw new DOMException("blocked", "SecurityError") }'
 	});
 	await b.go('/');
 	await b.says('This browser does not let Hekto keep anything');
-	await b.click('a', 'Open the demo house without keeping anything');
+	await b.click('button', 'New service call');
+	await b.set('#new-name', 'Sewing room');
+	await b.click('button', 'Take readings');
 	await b.says('This browser does not let Hekto keep anything', '[role=alert]');
-	await b.says('21 rooms, 100 boxes');
+	await b.set('#read-hn', '118.4');
+	await b.click('button', 'Keep 1 reading');
+	await b.says('1 reading at Sewing room', '.done');
+	for (const stage of ['Walk', 'Lay out', 'Circuit', 'Protect', 'Rough', 'Trim', 'Prove', 'Trace', 'Hand over']) {
+		await b.click('nav a', stage);
+		await b.says('This browser does not let Hekto keep anything', '[role=alert]');
+	}
+	const text = await b.saved(() => b.click('[role=alert] button', 'Save job file'));
+	const file = JSON.parse(text);
+	assert.equal(file.job.boxes[0].name, 'Sewing room');
+	assert.deepEqual(
+		file.readings.map((r: { value: number }) => r.value),
+		[118.4]
+	);
+	await b.click('a.brand');
+	await b.says('Service call: Sewing room');
+	await b.says('Quillback Pottery');
 });

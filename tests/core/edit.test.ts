@@ -138,7 +138,7 @@ test('an edit that no file could hold is told by its field; what was wrong befor
 	assert.match(faultOf((d) => void Object.assign(d, { odd: 1 }))?.message ?? '', /is not a field/);
 	const many = Array.from({ length: 401 }, (_, i) => newRoom(`many-${i}`, `Room ${i}`));
 	assert.equal(faultOf((d) => void (d.rooms = many))?.message, 'must hold at most 400, got 401');
-	const broken = after(job, (d) => void (d.boxes[0]!.roomId = 'nowhere'));
+	const broken = after(job, (d) => void Object.assign(d.boxes[0] ?? {}, { roomId: 'nowhere' }));
 	assert.deepEqual(editFaults(broken, after(broken, editBox('k-05', { note: 'x' }))), []);
 });
 test('readings are held to the file too: their fields, their place, their ids, their number', () => {

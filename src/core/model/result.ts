@@ -126,6 +126,8 @@ export interface Decision {
 export interface StageResult {
 	findings: Finding[];
 	decisions: Decision[];
+	/** The stage could not be worked out, and why: what it says is not all there is. */
+	failed?: string | undefined;
 }
 
 /** One evaluation of a job: each stage's findings and decisions, and figures that belong to no finding. */

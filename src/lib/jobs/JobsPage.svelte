@@ -1,14 +1,16 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
 	import { readJobFile } from '$core/formats/job-json';
 	import { openIn, type OpenCount } from '$core/assess';
 	import type { FieldFault } from '$core/model/result';
-	import type { JobRow } from '$lib/data/db';
+	import { settleStore, type JobRow } from '$lib/data/db';
 	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
-	import { sayStoreFault } from '$lib/data/store-fault';
+	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
+	import { jobAddress } from './address';
 	import { theme } from '$lib/ui/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
@@ -23,6 +25,7 @@
 
 	async function load(): Promise<void> {
 		try {
+			if (!(await settleStore())) fault = ONLY_HERE;
 			await seedDemos();
 			rows = await listJobs();
 			open = new Map(await Promise.all(rows.map(async (row) => [row.id, openIn(row.job, await readingsOf(row.id))] as const)));
@@ -39,7 +42,7 @@
 		refused = read.ok ? null : { file: file.name, faults: read.faults };
 		if (!read.ok) return;
 		try {
-			await goto(`/job/${await importFile(read.value)}/walk`);
+			await goto(jobAddress(await importFile(read.value), 'walk'));
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}
@@ -93,11 +96,13 @@
 			<FilePick small={false} label="Take in a job file" accept=".json,application/json" onpick={takeIn} />
 		</div>
 		{#if asking}
-			{#await import('./NewJob.svelte') then { default: NewJob }}{#key asking}<NewJob kind={asking} />{/key}{/await}
+			{@const kind = asking}
+			<Late load={() => import('./NewJob.svelte')}
+				>{#snippet children(NewJob)}{#key kind}<NewJob {kind} />{/key}{/snippet}</Late
+			>
 		{/if}
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
-			<p><a href="/job/quillback/walk">Open the demo house without keeping anything</a></p>
 		{/if}
 		{#if refused}<FaultList title={`${refused.file}: nothing was taken in`} faults={refused.faults} />{/if}
 		<p class="said soft" role="status">{said}</p>
@@ -113,7 +118,7 @@
 			<tbody>
 				{#each rows as row (row.id)}
 					<tr class="pick">
-						<td><a class="job" href={`/job/${row.id}/walk`}>{row.job.name}</a></td>
+						<td><a class="job" href={jobAddress(row.id, 'walk')}>{row.job.name}</a></td>
 						<td>{row.job.place}</td>
 						<td>NEC {row.job.edition}{row.job.amendments.length ? ` · ${row.job.amendments.length} amended` : ''}</td>
 						<td>{row.job.permitDate}</td>
@@ -122,10 +127,13 @@
 						<td class="num">{row.job.circuits.length}</td>
 						<td class="open">
 							{#if open.get(row.id)?.violations}<Mark kind="violation" /> {open.get(row.id)?.violations}{/if}
+							{#if open.get(row.id)?.failed}<Mark kind="violation" /> not all could be worked out{/if}
 							{#if open.get(row.id)?.cautions}<Mark kind="caution" /> {open.get(row.id)?.cautions}{/if}
 						</td>
 						<td class="begin">
-							{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}<a href={`/job/${row.id}/${to}`}>{words}</a>{/each}
+							{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}<a href={`/job/${encodeURIComponent(row.id)}/${to}`}
+									>{words}</a
+								>{/each}
 						</td>
 						<td>{day(row.updatedAt)}</td>
 						<td class="do">

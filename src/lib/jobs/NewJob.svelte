@@ -5,6 +5,7 @@
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
 	import { NAMES } from '$core/model/schema';
 	import { freshId, putWhole } from '$lib/data/jobs';
+	import { jobAddress } from './address';
 	import { sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -31,7 +32,7 @@
 				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
 			await putWhole({ hekto: 'job', fileVersion: 2, job, readings: [], events: [] });
-			await goto(kind === 'call' ? `/job/${jobId}/prove?box=${boxId}` : `/job/${jobId}/walk`);
+			await goto(kind === 'call' ? jobAddress(jobId, 'prove', boxId) : jobAddress(jobId, 'walk'));
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}

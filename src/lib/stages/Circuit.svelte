@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
 	import type { Component } from 'svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -34,10 +35,10 @@
 	{#if view === 'circuits'}
 		<CircuitTable onpropose={() => (view = 'propose')} />
 	{:else if view === 'propose'}
-		{#await import('./circuit/ProposeCircuits.svelte') then { default: Propose }}<Propose
-				onmade={() => (view = 'circuits')}
-			/>{/await}
+		<Late load={() => import('./circuit/ProposeCircuits.svelte')}
+			>{#snippet children(Propose)}<Propose onmade={() => (view = 'circuits')} />{/snippet}</Late
+		>
 	{:else}
-		{#await SHEETS[view]() then { default: View }}<View />{/await}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{/if}
 </Sheet>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { part } from '$lib/ui/late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { coveredFrom } from '$core/formats/plan-reach';
 	import { missingPlaces } from '$core/layout/assess-layout';
@@ -48,12 +49,12 @@
 		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(storey)}`
 	});
 	async function saveSvg(): Promise<void> {
-		const { planSvg } = await import('$core/formats/plan-svg');
-		saveText(`${store.job.name} plan.svg`, 'image/svg+xml', planSvg(plan, title));
+		const made = await part(() => import('$core/formats/plan-svg'));
+		if (made) saveText(`${store.job.name} plan.svg`, 'image/svg+xml', made.planSvg(plan, title));
 	}
 	async function saveDxf(): Promise<void> {
-		const { planDxf } = await import('$core/formats/dxf-out');
-		saveText(`${store.job.name} plan.dxf`, 'image/vnd.dxf', planDxf(plan, title));
+		const made = await part(() => import('$core/formats/dxf-out'));
+		if (made) saveText(`${store.job.name} plan.dxf`, 'image/vnd.dxf', made.planDxf(plan, title));
 	}
 </script>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { protectionRows } from '$core/protection/assess-protection';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -78,8 +79,10 @@
 	{:else if view === 'outlets'}
 		<ProtectTable rows={shown} />
 	{:else if view === 'devices'}
-		{#await import('./protect/PlaceSheet.svelte') then { default: PlaceSheet }}<PlaceSheet ondark={showDark} />{/await}
+		<Late load={() => import('./protect/PlaceSheet.svelte')}
+			>{#snippet children(PlaceSheet)}<PlaceSheet ondark={showDark} />{/snippet}</Late
+		>
 	{:else}
-		{#await SHEETS[view]() then { default: View }}<View />{/await}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{/if}
 </Sheet>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -37,7 +38,7 @@
 	const levels = $derived(new Map([...store.assessment.proofs].map(([id, p]) => [id, p.level])));
 	const read = $derived([...store.assessment.proofs.keys()].filter((id) => store.index.boxes.has(id)).length);
 	const bad = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad').length);
-	const chart = $derived(store.run && store.run.nodes.length > 1 ? import('./DropChart.svelte') : null);
+	const chart = $derived(!!store.run && store.run.nodes.length > 1);
 	const panel = $derived<Panel | undefined>(
 		store.selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === store.selection?.id) : undefined
 	);
@@ -73,15 +74,17 @@
 		{/key}
 		{#if chart && store.box}
 			<div class="chart">
-				{#await chart then { default: DropChart }}<DropChart />{/await}
+				<Late load={() => import('./DropChart.svelte')}>{#snippet children(DropChart)}<DropChart />{/snippet}</Late>
 			</div>
 		{/if}
 	{:else if view === 'boxes'}
 		<ReadingLog />
 	{:else if view === 'log'}
-		{#await import('./prove/LogSheet.svelte') then { default: LogSheet }}<LogSheet oncorrect={correct} />{/await}
+		<Late load={() => import('./prove/LogSheet.svelte')}
+			>{#snippet children(LogSheet)}<LogSheet oncorrect={correct} />{/snippet}</Late
+		>
 	{:else}
-		{#await SHEETS[view]() then { default: View }}<View />{/await}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{/if}
 </Sheet>
 

@@ -1,3 +1,4 @@
+import { part } from './late.svelte';
 import type { D3DragEvent } from 'd3-drag';
 import type { Attachment } from 'svelte/attachments';
 
@@ -41,8 +42,9 @@ export function carried(what: () => Carried | null): Attachment<Element> {
 		// Not for the first view: nothing is taken up before the page has stood for a moment.
 		let gone = false;
 		let stop = (): void => undefined;
-		void Promise.all([import('d3-drag'), import('d3-selection')]).then(([{ drag }, { select }]) => {
-			if (gone) return;
+		void part(() => Promise.all([import('d3-drag'), import('d3-selection')])).then((made) => {
+			if (gone || !made) return;
+			const [{ drag }, { select }] = made;
 			const behavior = drag<Element, unknown>()
 				.touchable(false)
 				.clickDistance(CLICK_PX)

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/balance';
 	import { panelLoad } from '$core/circuits/branch-load';
 	import { isService, legOfSlot, slotMap, type Occupant } from '$core/circuits/slots';
@@ -127,7 +128,7 @@
 			{/each}
 		</div>
 		<div class="beside">
-			{#await import('./LegChart.svelte') then { default: LegChart }}<LegChart {load} />{/await}
+			<Late load={() => import('./LegChart.svelte')}>{#snippet children(LegChart)}<LegChart {load} />{/snippet}</Late>
 			{#if waiting.length}
 				<h2>Without a slot</h2>
 				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { part } from '$lib/ui/late.svelte';
 	import { faceLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -15,8 +16,8 @@
 	const inches = (least: number, most: number) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;
 	async function pdf(): Promise<void> {
-		const { labelPdf } = await import('$lib/documents/pdf');
-		saveBytes(`${store.job.name} labels.pdf`, 'application/pdf', await labelPdf(labels, size));
+		const made = await part(() => import('$lib/documents/pdf'));
+		if (made) saveBytes(`${store.job.name} labels.pdf`, 'application/pdf', await made.labelPdf(labels, size));
 	}
 	const save = () => sheets.forEach((svg, i) => saveText(`${store.job.name} labels ${i + 1}.svg`, 'image/svg+xml', svg));
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { part } from '$lib/ui/late.svelte';
 	import { boxesServed } from '$core/circuits/runs';
 	import { codeLetter } from '$core/handover/code-letter';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -25,9 +26,10 @@
 	async function pdf(): Promise<void> {
 		const [first] = letters;
 		if (!first) return;
-		const { letterPdf } = await import('$lib/documents/pdf');
+		const made = await part(() => import('$lib/documents/pdf'));
+		if (!made) return;
 		const name = letters.length > 1 ? `circuit ${store.circuit?.number ?? ''}` : first.title;
-		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await letterPdf(letters, today));
+		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today));
 	}
 	const today = new Date().toISOString().slice(0, 10);
 </script>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
+	import { part } from '$lib/ui/late.svelte';
 	import { dueByMonth, dueDays, gfciRegister, type GfciEntry } from '$core/prove/gfci-register';
 	import type { Reading } from '$core/model/job';
 	import { READING_WORDS, readingFaults } from '$core/model/reading';
@@ -62,8 +64,8 @@
 		if (await store.take(`${g.name} tested`, made)) openId = null;
 	}
 	async function calendar(): Promise<void> {
-		const { calendarOf } = await import('$lib/documents/calendar');
-		saveText(`${store.job.name} GFCI tests.ics`, 'text/calendar', calendarOf(dueDays(store.job, register)));
+		const made = await part(() => import('$lib/documents/calendar'));
+		if (made) saveText(`${store.job.name} GFCI tests.ics`, 'text/calendar', made.calendarOf(dueDays(store.job, register)));
 	}
 	const day = (d: string | null) =>
 		d ? new Date(`${d}T12:00:00`).toLocaleDateString('en-US', { year: 'numeric', month: 'short', day: 'numeric' }) : 'not known';
@@ -76,7 +78,7 @@
 			if (c) c.installed = v || undefined;
 		});
 	}
-	const chart = $derived(register.length ? import('./DueChart.svelte') : null);
+	const chart = $derived(register.length > 0);
 </script>
 
 <div class="bar">
@@ -169,7 +171,7 @@
 	</tbody>
 </table>
 {#if chart}
-	{#await chart then { default: DueChart }}<DueChart {months} />{/await}
+	<Late load={() => import('./DueChart.svelte')}>{#snippet children(DueChart)}<DueChart {months} />{/snippet}</Late>
 {/if}
 <div class="settings">
 	<TextField

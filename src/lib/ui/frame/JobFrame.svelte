@@ -5,10 +5,14 @@
 	import type { Hit } from '$core/model/find';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import type { Finding } from '$core/model/result';
+	import { STAGE_NAMES } from '$lib/stages/stages';
+	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import Btn from '../Btn.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
+	import Failed from './Failed.svelte';
+	import Guarded from './Guarded.svelte';
+	import Late from '../Late.svelte';
 	import Notice from './Notice.svelte';
 	import StageBar from './StageBar.svelte';
 	import StageRail from './StageRail.svelte';
@@ -22,6 +26,7 @@
 	let open = $state({ find: false, job: false, keys: false, live: false, stages: false, slip: false });
 	let width = $state(1280);
 	const phone = $derived(width <= 820);
+	const failed = $derived(store.assessment.stages[stage].failed);
 	const about = $derived(store.about?.findings.length ?? 0);
 
 	/** Each stage's sheet is loaded when it is first shown. */
@@ -36,7 +41,7 @@
 		trace: () => import('$lib/stages/Trace.svelte'),
 		handover: () => import('$lib/stages/Handover.svelte')
 	};
-	const go = (to: Stage) => goto(`/job/${store.job.id}/${to}`);
+	const go = (to: Stage) => goto(jobAddress(store.job.id, to));
 	function show(hit: Hit | Finding): void {
 		if ('subject' in hit) store.show(hit);
 		else store.select({ kind: hit.kind, id: hit.id });
@@ -84,6 +89,10 @@
 
 <svelte:window bind:innerWidth={width} />
 
+{#snippet strip()}
+	<Guarded what="The run" at={store.circuit?.id ?? ''}><RunStrip {stage} /></Guarded>
+{/snippet}
+
 <div class="frame" class:phone>
 	<TopLine
 		onjob={() => (open.job = true)}
@@ -92,24 +101,23 @@
 		onfind={() => (open.find = true)}
 	/>
 	<Notice />
-	{#if phone}<div class="strip no-print" class:full={!!store.circuit}><RunStrip {stage} /></div>{/if}
+	{#if phone}<div class="strip no-print" class:full={!!store.circuit}>{@render strip()}</div>{/if}
 	<div class="middle">
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
-			{#await SHEETS[stage]() then { default: StageSheet }}
-				<StageSheet />
-			{:catch}
-				<!-- The app was renewed while this page stood open: its old parts are gone. -->
-				<p class="renewed" role="alert">
-					This part could not be loaded; Hekto may have been renewed. Your work is kept. <Btn onclick={() => location.reload()}
-						>Load again</Btn
-					>
-				</p>
-			{/await}
+			{#if failed}<Failed
+					what={`${STAGE_NAMES[stage].name} could not be worked out: what is listed is not all there is.`}
+					why={failed}
+				/>{/if}
+			<Guarded what={STAGE_NAMES[stage].name} at={stage}>
+				<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<StageSheet />{/snippet}</Late>
+			</Guarded>
 		</main>
 		<!-- A region that scrolls must be reachable by keyboard. -->
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-		{#if !phone}<aside class="side no-print" aria-label="Why" tabindex="0"><Slip {stage} onshow={show} /></aside>{/if}
+		{#if !phone}<aside class="side no-print" aria-label="Why" tabindex="0">
+				<Guarded what="The slip" at={`${stage} ${store.selection?.id}`}><Slip {stage} onshow={show} /></Guarded>
+			</aside>{/if}
 	</div>
 	{#if phone}
 		<button type="button" class="why no-print" onclick={() => (open.slip = true)}>
@@ -117,20 +125,32 @@
 		</button>
 		<StageBar {stage} onall={() => (open.stages = true)} />
 	{:else}
-		<div class="strip no-print"><RunStrip {stage} /></div>
+		<div class="strip no-print">{@render strip()}</div>
 	{/if}
 </div>
 
 {#if phone && (open.slip || open.stages)}
-	{#await import('./PhoneDrawers.svelte') then { default: PhoneDrawers }}
-		<PhoneDrawers {stage} bind:slip={open.slip} bind:stages={open.stages} onshow={show} onjob={() => (open.job = true)} />
-	{/await}
+	<Late over load={() => import('./PhoneDrawers.svelte')}>
+		{#snippet children(Drawers)}
+			<Drawers {stage} bind:slip={open.slip} bind:stages={open.stages} onshow={show} onjob={() => (open.job = true)} />
+		{/snippet}
+	</Late>
 {/if}
 <!-- What opens over the page comes when it is first asked for. -->
-{#if open.find}{#await import('./Find.svelte') then { default: Find }}<Find bind:open={open.find} onhit={show} />{/await}{/if}
-{#if open.keys}{#await import('./KeysList.svelte') then { default: KeysList }}<KeysList bind:open={open.keys} />{/await}{/if}
-{#if open.live}{#await import('./LivePanel.svelte') then { default: LivePanel }}<LivePanel bind:open={open.live} />{/await}{/if}
-{#if open.job}{#await import('./JobPanel.svelte') then { default: JobPanel }}<JobPanel bind:open={open.job} />{/await}{/if}
+{#if open.find}
+	<Late over load={() => import('./Find.svelte')}
+		>{#snippet children(Find)}<Find bind:open={open.find} onhit={show} />{/snippet}</Late
+	>
+{/if}
+{#if open.keys}
+	<Late over load={() => import('./KeysList.svelte')}>{#snippet children(Keys)}<Keys bind:open={open.keys} />{/snippet}</Late>
+{/if}
+{#if open.live}
+	<Late over load={() => import('./LivePanel.svelte')}>{#snippet children(Live)}<Live bind:open={open.live} />{/snippet}</Late>
+{/if}
+{#if open.job}
+	<Late over load={() => import('./JobPanel.svelte')}>{#snippet children(Panel)}<Panel bind:open={open.job} />{/snippet}</Late>
+{/if}
 
 <style>
 	.frame {
@@ -160,9 +180,6 @@
 		background: var(--sheet);
 		position: relative;
 		overflow-y: auto;
-	}
-	.renewed {
-		padding: 16px;
 	}
 	.strip {
 		border-top: 1.5px solid var(--ink);

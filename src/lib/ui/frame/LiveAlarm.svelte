@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '../Late.svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -33,15 +34,19 @@
 	</div>
 {/if}
 {#each loud as a (a.id)}
-	{#await import('./LoudAlarm.svelte') then { default: LoudAlarm }}
-		<LoudAlarm alarm={a} onask={() => ask(a)} onheard={() => hear(a)} />
-	{/await}
+	<Late load={() => import('./LoudAlarm.svelte')}
+		>{#snippet children(LoudAlarm)}
+			<LoudAlarm alarm={a} onask={() => ask(a)} onheard={() => hear(a)} />
+		{/snippet}</Late
+	>
 {/each}
 {#if which}
 	{@const boxId = which}
-	{#await import('./WhichBreaker.svelte') then { default: WhichBreaker }}
-		<WhichBreaker {boxId} onclose={() => (which = null)} />
-	{/await}
+	<Late load={() => import('./WhichBreaker.svelte')}
+		>{#snippet children(WhichBreaker)}
+			<WhichBreaker {boxId} onclose={() => (which = null)} />
+		{/snippet}</Late
+	>
 {/if}
 
 <style>

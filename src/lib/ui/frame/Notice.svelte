@@ -2,6 +2,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import { ONLY_HERE } from '$lib/data/store-fault';
+	import { late } from '../late.svelte';
 	import Conflict from './Conflict.svelte';
 	import LiveAlarm from './LiveAlarm.svelte';
 	const store = useJob();
@@ -20,6 +21,13 @@
 		<div class="fault-line" role="alert">
 			<span>{store.fault ?? ONLY_HERE}</span>
 			<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
+		</div>
+	{/if}
+	{#if late.failed}
+		<div class="fault-line" role="alert">
+			<span>A part of Hekto could not be loaded: there may be a new version, or no network. Your work is kept.</span>
+			<Btn small onclick={() => location.reload()}>Reload</Btn>
+			<Btn small look="quiet" onclick={() => (late.failed = false)}>Later</Btn>
 		</div>
 	{/if}
 	{#each store.toldConflicts as told (told.conflict.piece.id)}<Conflict {...told} />{/each}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { STAGES, type Stage } from '$core/model/kinds';
+	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { STAGE_NAMES, stageNumber } from '$lib/stages/stages';
 
@@ -16,7 +17,7 @@
 <nav class="bar no-print" aria-label="Neighbouring stages">
 	{#each near as s, i (i)}
 		{#if s}
-			<a href={`/job/${store.job.id}/${s}`} aria-current={s === stage ? 'page' : undefined}
+			<a href={jobAddress(store.job.id, s)} aria-current={s === stage ? 'page' : undefined}
 				>{stageNumber(s)} {STAGE_NAMES[s].name}</a
 			>
 		{:else}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { STAGES, type Stage } from '$core/model/kinds';
+	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { STAGE_NAMES, stageNumber } from '$lib/stages/stages';
 
@@ -12,25 +13,28 @@
 	const store = useJob();
 	const counts = $derived(
 		STAGES.map((key) => {
-			const { findings } = store.assessment.stages[key];
+			const { findings, failed } = store.assessment.stages[key];
 			const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
-			return { key, violations: count('violation'), cautions: count('caution'), todo: store.assessment.todo[key] };
+			return { key, failed, violations: count('violation'), cautions: count('caution'), todo: store.assessment.todo[key] };
 		})
 	);
 </script>
 
 <nav class="rail no-print" aria-label="Stages">
 	{#each counts as c (c.key)}
-		<a href={`/job/${store.job.id}/${c.key}`} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
+		<a href={jobAddress(store.job.id, c.key)} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
+			{#if c.failed}<span class="count violations" title="Could not be worked out"
+					>?<span class="sr-only"> could not be worked out</span></span
+				>{/if}
 			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}
 					>{c.violations}<span class="sr-only"> violations</span></span
 				>{/if}
 			{#if c.cautions}<span class="count cautions" title={`${c.cautions} cautions`}
 					>{c.cautions}<span class="sr-only"> cautions</span></span
 				>{/if}
-			{#if !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}
+			{#if !c.failed && !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}
 					>{c.todo}<span class="sr-only"> to do</span></span
 				>{/if}
 		</a>

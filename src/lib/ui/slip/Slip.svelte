@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Late from '../Late.svelte';
 	import type { Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
 	import { aboutSubject } from '$core/assess';
@@ -33,7 +34,11 @@
 	/** Forms come when they are shown: the first view does without them. One promise each, so that an edit does not load it anew. */
 	const once = <T,>(load: () => Promise<T>) => {
 		let loading: Promise<T> | undefined;
-		return () => (loading ??= load());
+		return () =>
+			(loading ??= load().catch((error: unknown) => {
+				loading = undefined;
+				throw error;
+			}));
 	};
 	const FACTS = {
 		box: once(() => import('./BoxFacts.svelte')),
@@ -121,22 +126,32 @@
 {#snippet facts()}
 	{#if store.box}
 		{@const box = store.box}
-		{#await FACTS.box() then { default: BoxFacts }}{#key box.id}<BoxFacts {box} />{/key}{/await}
+		<Late load={FACTS.box}
+			>{#snippet children(BoxFacts)}{#key box.id}<BoxFacts {box} />{/key}{/snippet}</Late
+		>
 	{:else if store.selection?.kind === 'room'}
 		{@const { id } = store.selection}
-		{#await FACTS.room() then { default: RoomFacts }}{#key id}<RoomFacts roomId={id} />{/key}{/await}
+		<Late load={FACTS.room}
+			>{#snippet children(RoomFacts)}{#key id}<RoomFacts roomId={id} />{/key}{/snippet}</Late
+		>
 	{:else if store.selection?.kind === 'fixture'}
 		{@const { id } = store.selection}
-		{#await FACTS.fixture() then { default: FixtureFacts }}{#key id}<FixtureFacts fixtureId={id} />{/key}{/await}
+		<Late load={FACTS.fixture}
+			>{#snippet children(FixtureFacts)}{#key id}<FixtureFacts fixtureId={id} />{/key}{/snippet}</Late
+		>
 	{:else if store.selection?.kind === 'panel'}
 		{@const { id } = store.selection}
-		{#await FACTS.panel() then { default: PanelFacts }}{#key id}<PanelFacts panelId={id} />{/key}{/await}
+		<Late load={FACTS.panel}
+			>{#snippet children(PanelFacts)}{#key id}<PanelFacts panelId={id} />{/key}{/snippet}</Late
+		>
 	{:else if store.selection?.kind === 'circuit' && store.circuit}
 		{@const circuit = store.circuit}
-		{#await FACTS.circuit() then { default: CircuitFacts }}{#key circuit.id}<CircuitFacts {circuit} />{/key}{/await}
+		<Late load={FACTS.circuit}
+			>{#snippet children(CircuitFacts)}{#key circuit.id}<CircuitFacts {circuit} />{/key}{/snippet}</Late
+		>
 	{:else if store.selection?.kind === 'leg'}
 		{@const { id } = store.selection}
-		{#await FACTS.leg() then { default: LegFacts }}<LegFacts legId={id} />{/await}
+		<Late load={FACTS.leg}>{#snippet children(LegFacts)}<LegFacts legId={id} />{/snippet}</Late>
 	{/if}
 {/snippet}
 
