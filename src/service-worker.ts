@@ -3,37 +3,48 @@
 /// <reference lib="esnext" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
+import { KEEPS, STORE_PREFIX, TAKE_OVER } from './lib/ui/versions';
 
-/** Once visited, the app starts and works with no network: its files and its one shell are kept. */
+/**
+ * Once visited, the app starts and works with no network: its files and its one shell are kept. A new version waits
+ * until the user takes it; files of an older one stay for as long as a tab runs on them.
+ */
 const worker = self as unknown as ServiceWorkerGlobalScope;
-const STORE = `hekto-${version}`;
+const STORE = `${STORE_PREFIX}${version}`;
 const SHELL = '/';
 const OWN = new Set([...build, ...files]);
 
 worker.addEventListener('install', (event) => {
-	event.waitUntil(
-		caches
-			.open(STORE)
-			.then((cache) => cache.addAll([SHELL, ...OWN]))
-			.then(() => worker.skipWaiting())
-	);
+	event.waitUntil(caches.open(STORE).then((cache) => cache.addAll([SHELL, ...OWN])));
+});
+worker.addEventListener('message', (event) => {
+	if (event.data === TAKE_OVER) void worker.skipWaiting();
 });
 worker.addEventListener('activate', (event) => {
-	event.waitUntil(
-		caches
-			.keys()
-			.then((keys) => Promise.all(keys.filter((key) => key !== STORE).map((key) => caches.delete(key))))
-			.then(() => worker.clients.claim())
-	);
+	event.waitUntil(worker.clients.claim().then(tidy));
 });
 worker.addEventListener('fetch', (event) => {
 	const url = new URL(event.request.url);
 	if (event.request.method !== 'GET' || url.origin !== worker.location.origin || url.pathname.startsWith('/api/')) return;
-	if (OWN.has(url.pathname)) event.respondWith(kept(event.request));
-	else if (event.request.mode === 'navigate') event.respondWith(fetch(event.request).catch(() => kept(SHELL)));
+	if (event.request.mode === 'navigate') {
+		event.respondWith(fetch(event.request).catch(() => kept(SHELL, STORE)));
+		event.waitUntil(tidy());
+	} else if (OWN.has(url.pathname)) event.respondWith(kept(event.request, STORE));
+	// A file of an older version, for a tab that still runs on it.
+	else if (url.pathname.startsWith('/_app/')) event.respondWith(kept(event.request));
 });
 
-async function kept(request: RequestInfo): Promise<Response> {
-	const cache = await caches.open(STORE);
-	return (await cache.match(request)) ?? fetch(request);
+/** From one version's store, or from any; else from the network. */
+async function kept(request: RequestInfo, cacheName?: string): Promise<Response> {
+	const found = await caches.match(request, cacheName === undefined ? {} : { cacheName });
+	return found ?? fetch(request);
+}
+
+/** Takes out what no tab runs on: each tab holds a lock in the name of its version. */
+async function tidy(): Promise<void> {
+	const stores = (await caches.keys()).filter((key) => key.startsWith(STORE_PREFIX) && key !== STORE);
+	if (!stores.length) return;
+	const { held = [] } = await worker.navigator.locks.query();
+	const inUse = new Set(held.map((lock) => lock.name));
+	await Promise.all(stores.filter((key) => !inUse.has(`${KEEPS}${key}`)).map((key) => caches.delete(key)));
 }

@@ -1,36 +1,39 @@
-import { json } from '@sveltejs/kit';
-import type { Checked } from '$core/model/faults';
-import type { FieldFault } from '$core/model/result';
+import type { RequestEvent } from '@sveltejs/kit';
+import { workOut } from './pool';
+import { refusal, type Answer, type TaskName } from './tasks';
 
 export const MAX_BODY_BYTES = 5_000_000;
 
-const fail = (status: number, message: string, fields: FieldFault[] = []) => json({ error: { message, fields } }, { status });
-export const badRequest = (faults: FieldFault[]) =>
-	fail(
-		400,
-		`The body has ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`.trim(),
-		faults.slice(0, 200)
-	);
+export const send = ({ status, text }: Answer, headers: Record<string, string> = {}): Response =>
+	new Response(text, { status, headers: { 'content-type': 'application/json', ...headers } });
+export const notHere = (path: string): Response =>
+	send(refusal(404, `There is no ${path.slice(0, 60)} here; what there is stands in /api/v1/openapi.json.`));
+/** What is the same each time: written once. */
+export function always(make: () => unknown): () => Response {
+	let text: string | null = null;
+	return () => send({ status: 200, text: (text ??= JSON.stringify(make())) });
+}
 
-export const notHere = (path: string) =>
-	fail(404, `There is no ${path.slice(0, 80)} here; what there is stands in /api/v1/openapi.json.`);
-
-/** The bytes of a body, or null past the cap: it is read no further than that. */
-async function bodyText(request: Request): Promise<string | null> {
-	if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY_BYTES) return null;
+/** What is over the cap is let pass by unread, so that the caller hears the answer; more than this is cut off. */
+const MOST_PASSED_BYTES = 20 * MAX_BODY_BYTES;
+/** The bytes of a body, or null past the cap. */
+async function bodyBytes(request: Request): Promise<Uint8Array | null> {
+	if (Number(request.headers.get('content-length') ?? 0) > MOST_PASSED_BYTES) return null;
 	const reader = request.body?.getReader();
-	if (!reader) return '';
+	if (!reader) return new Uint8Array();
 	const parts: Uint8Array[] = [];
 	let size = 0;
 	for (let part = await reader.read(); !part.done; part = await reader.read()) {
 		size += part.value.byteLength;
-		if (size > MAX_BODY_BYTES) {
+		if (size <= MAX_BODY_BYTES) parts.push(part.value);
+		else parts.length = 0;
+		if (size > MOST_PASSED_BYTES) {
 			await reader.cancel();
-			return null;
+			break;
 		}
-		parts.push(part.value);
 	}
-	return new TextDecoder().decode(Buffer.concat(parts));
+	if (size > MAX_BODY_BYTES) return null;
+	return new Uint8Array(Buffer.concat(parts));
 }
 
 /** A request has a time limit: a body that trickles in does not hold the server. */
@@ -48,54 +51,21 @@ async function inTime<T>(work: Promise<T>): Promise<T> {
 	}
 }
 
-type Outcome = { ok: true; value: unknown } | { ok: false; faults: FieldFault[] };
-
-/** A body that is held to its schema, or the answer that refuses it: type, size, JSON, schema. */
-async function bodyOf<T>(
-	request: Request,
-	checkBody: (body: unknown) => Checked<T>
-): Promise<{ value: T; refused?: undefined } | { refused: Response }> {
+/** The one way a POST is worked out: type, size, then JSON, schema and answer in a worker thread. Never a stack. */
+export async function answerOf({ request, getClientAddress }: RequestEvent, name: TaskName): Promise<Answer> {
 	const type = (request.headers.get('content-type') ?? '').split(';')[0]?.trim().toLowerCase();
-	const refuse = (refused: Response) => ({ refused });
-	if (type !== 'application/json') return refuse(fail(415, `The body must be application/json, got ${type || 'no type'}.`));
-	let text: string | null;
+	if (type !== 'application/json')
+		return refusal(415, `The body must be application/json, got ${type?.slice(0, 60) || 'no type'}.`);
+	let body: Uint8Array | null;
 	try {
-		text = await inTime(bodyText(request));
+		body = await inTime(bodyBytes(request));
 	} catch (error) {
-		return refuse(fail(400, error instanceof TooSlow ? error.message : 'The body could not be read to its end.'));
+		return refusal(400, error instanceof TooSlow ? error.message : 'The body could not be read to its end.');
 	}
-	if (text === null) return refuse(fail(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`));
-	let body: unknown;
-	try {
-		body = JSON.parse(text);
-	} catch (error) {
-		return refuse(fail(400, `The body is not JSON: ${(error as Error).message}`, [{ path: '', message: 'must be JSON' }]));
-	}
-	const checked = checkBody(body);
-	return checked.ok ? { value: checked.value } : refuse(badRequest(checked.faults));
+	if (body === null) return refusal(413, `The body must be at most ${MAX_BODY_BYTES / 1e6} MB.`);
+	return workOut(name, body, getClientAddress());
 }
-
-/** The one way a POST is answered. Never a stack, never a 500 for what was sent. */
-export async function answer<T>(
-	request: Request,
-	checkBody: (body: unknown) => Checked<T>,
-	reckon: (body: T) => Outcome
-): Promise<Response> {
-	const body = await bodyOf(request, checkBody);
-	if (body.refused) return body.refused;
-	const outcome = reckon(body.value);
-	return outcome.ok ? json(outcome.value) : badRequest(outcome.faults);
-}
-
-/** The same for what is answered bit by bit, as server-sent events. */
-export async function answerStream<T>(
-	request: Request,
-	checkBody: (body: unknown) => Checked<T>,
-	events: (body: T) => ReadableStream<Uint8Array>
-): Promise<Response> {
-	const body = await bodyOf(request, checkBody);
-	if (body.refused) return body.refused;
-	return new Response(events(body.value), {
-		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
-	});
-}
+export const answer =
+	(name: TaskName) =>
+	async (event: RequestEvent): Promise<Response> =>
+		send(await answerOf(event, name));

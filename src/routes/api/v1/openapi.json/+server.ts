@@ -1,5 +1,5 @@
-import { json } from '@sveltejs/kit';
 import { DEMOS } from '$core/demo';
 import { openApi } from '$core/formats/openapi';
+import { always } from '$lib/server/answer';
 
-export const GET = () => json(openApi(Object.keys(DEMOS)));
+export const GET = always(() => openApi(Object.keys(DEMOS)));

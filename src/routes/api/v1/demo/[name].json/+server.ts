@@ -1,9 +1,12 @@
-import { json } from '@sveltejs/kit';
 import { DEMOS } from '$core/demo';
+import { always, send } from '$lib/server/answer';
+import { refusal } from '$lib/server/tasks';
+
+const demos = new Map(Object.entries(DEMOS).map(([name, make]) => [name, always(make)]));
 
 export function GET({ params }) {
-	const make = Object.hasOwn(DEMOS, params.name) ? DEMOS[params.name] : undefined;
-	if (make) return json(make());
-	const message = `There is no demo job "${params.name.slice(0, 60)}"; there are ${Object.keys(DEMOS).join(', ')}.`;
-	return json({ error: { message, fields: [{ path: 'name', message }] } }, { status: 404 });
+	const demo = demos.get(params.name);
+	if (demo) return demo();
+	const message = `There is no demo job "${params.name.slice(0, 60)}"; there are ${[...demos.keys()].join(', ')}.`;
+	return send(refusal(404, message, [{ path: 'name', message }]));
 }

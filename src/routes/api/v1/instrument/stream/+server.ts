@@ -1,20 +1,27 @@
-import { editions } from '$core/code/editions';
-import { checkStream, type StreamRequest } from '$core/formats/network-requests';
 import { asRead } from '$core/instruments/noise';
 import { linesOf } from '$core/instruments/protocol';
-import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
-import { answerStream } from '$lib/server/answer';
+import type { RunReading } from '$core/instruments/run-reading';
+import { answerOf, send } from '$lib/server/answer';
 
 /** A stream ends by itself after this long, ms. */
 const LONGEST_MS = 10 * 60_000;
 
-export const POST = ({ request }) => answerStream(request, checkStream, readings);
+export async function POST(event) {
+	const worked = await answerOf(event, 'stream');
+	if (worked.status !== 200) return send(worked);
+	return new Response(readings(JSON.parse(worked.text) as Sent), {
+		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+	});
+}
+interface Sent {
+	exact?: RunReading;
+	noise: number;
+	everyMs: number;
+	loadA?: number;
+}
 
 /** One server-sent event a reading, until the caller leaves. */
-function readings(body: StreamRequest): ReadableStream<Uint8Array> {
-	const { box, instrument, noise, everyMs } = body;
-	const loadA = instrument === 'analyzer' ? (body.loadA ?? DEFAULT_LOAD_A) : undefined;
-	const [exact] = readRun(editions[body.edition], body, [{ box, instrument, loadA }]).readings;
+function readings({ exact, noise, everyMs, loadA }: Sent): ReadableStream<Uint8Array> {
 	const words = new TextEncoder();
 	let timer: ReturnType<typeof setInterval> | undefined;
 	let sent = 0;

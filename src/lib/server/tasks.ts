@@ -1,0 +1,88 @@
+import { sizeCircuit } from '$core/circuits/size';
+import { serviceLoad } from '$core/circuits/service-load';
+import { editions } from '$core/code/editions';
+import { checkBoxFill, checkCounters, checkProtect, checkServiceLoad, checkSize, checkWalls } from '$core/formats/api-requests';
+import { answerAssess, checkAssess } from '$core/formats/assess-request';
+import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-requests';
+import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
+import { layoutCounters } from '$core/layout/counters';
+import { layoutWalls } from '$core/layout/walls';
+import { MOST_FAULTS, told, type Checked } from '$core/model/faults';
+import type { FieldFault } from '$core/model/result';
+import { protectAll } from '$core/protection/needs';
+import { boxFill } from '$core/rough/box-fill';
+
+/** What a request asks to be worked out, by name: checked, then answered. Run in a worker thread. */
+export interface Task {
+	/** Of this thread's time, ms. */
+	limitMs: number;
+	run: (body: unknown) => Checked<unknown>;
+}
+const LIMIT_MS = 2000;
+
+function task<T>(check: (body: unknown) => Checked<T>, answer: (body: T) => unknown, limitMs = LIMIT_MS): Task {
+	return {
+		limitMs,
+		run: (body) => {
+			const checked = check(body);
+			return checked.ok ? { ok: true, value: answer(checked.value) } : checked;
+		}
+	};
+}
+
+export const TASKS = {
+	size: {
+		limitMs: LIMIT_MS,
+		run: (body) => {
+			const checked = checkSize(body);
+			if (!checked.ok) return checked;
+			const { edition, ...c } = checked.value;
+			return sizeCircuit(editions[edition], c);
+		}
+	},
+	walls: task(checkWalls, ({ edition, ...c }) => layoutWalls(editions[edition], c)),
+	counters: task(checkCounters, ({ edition, ...c }) => layoutCounters(editions[edition], c)),
+	protect: task(checkProtect, protectAll),
+	'box-fill': task(checkBoxFill, ({ edition, ...c }) => boxFill(editions[edition], c)),
+	'service-load': task(checkServiceLoad, ({ edition, ...c }) => serviceLoad(editions[edition], c)),
+	network: task(checkNetwork, (body) => answerNetwork(editions[body.edition], body)),
+	assess: task(checkAssess, answerAssess),
+	/** The reading that a stream repeats, with how often and how it spreads. */
+	stream: task(checkStream, (body) => {
+		const { box, instrument, noise, everyMs } = body;
+		const loadA = instrument === 'analyzer' ? (body.loadA ?? DEFAULT_LOAD_A) : undefined;
+		const [exact] = readRun(editions[body.edition], body, [{ box, instrument, loadA }]).readings;
+		return { exact, noise, everyMs, loadA };
+	})
+} satisfies Record<string, Task>;
+export type TaskName = keyof typeof TASKS;
+
+export interface Answer {
+	status: number;
+	/** JSON. */
+	text: string;
+}
+export const refusal = (status: number, message: string, fields: FieldFault[] = []): Answer => ({
+	status,
+	text: JSON.stringify({ error: { message, fields } })
+});
+
+/** From the bytes of a body to the JSON of its answer. @throws what a fault of Hekto's own throws */
+export function answerTo(name: TaskName, body: Uint8Array): Answer {
+	let plain: unknown;
+	try {
+		plain = JSON.parse(new TextDecoder().decode(body));
+	} catch (error) {
+		const why = (error as Error).message.slice(0, 120);
+		return refusal(400, `The body is not JSON: ${why}`, [{ path: '', message: 'must be JSON' }]);
+	}
+	const outcome: Checked<unknown> = TASKS[name].run(plain);
+	return outcome.ok ? { status: 200, text: JSON.stringify(outcome.value) } : badRequest(outcome.faults);
+}
+function badRequest(all: FieldFault[]): Answer {
+	const faults = told(all);
+	const [first] = faults;
+	const many = faults.length > MOST_FAULTS ? `more than ${MOST_FAULTS}` : String(faults.length);
+	const count = `${many} ${faults.length === 1 ? 'fault' : 'faults'}`;
+	return refusal(400, `The body has ${count}: ${first?.path ?? ''} ${first?.message ?? ''}`.trim(), faults);
+}

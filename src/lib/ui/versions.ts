@@ -1,0 +1,5 @@
+/** What a page and the service worker agree on: names of stores and locks, and the word to take over. */
+export const STORE_PREFIX = 'hekto-files-';
+/** Of the lock that a tab holds while it runs on a version. */
+export const KEEPS = 'runs-on:';
+export const TAKE_OVER = 'take-over';
