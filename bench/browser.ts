@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { writeJobFile } from '../src/core/formats/job-json';
+import { writeJobFile } from '../src/core/formats/write-job';
 import { Browser, serve } from '../tests/app/browser';
 import { yearLog } from '../tests/app/year-log';
 import { bigHouse } from '../tests/core/big-house';

@@ -157,7 +157,9 @@ const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decisio
 	subject: { kind: 'box', id: drop.boxId },
 	value: `${show(drop.percent, 1)} %`,
 	title: 'drop here at the design load, 75 °C',
-	steps: drop.steps,
+	get steps() {
+		return drop.steps;
+	},
 	rules: [cite(edition, edition.drop.rule)],
 	alternatives: []
 });

@@ -2,6 +2,8 @@ import { cite, type Edition } from '../code/edition';
 import { dropVolts, ohmsPerKft } from '../code/resistance';
 import type { Box, Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
+import { perState } from '../model/remember';
+import { lazily } from '../model/lazily';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
@@ -78,15 +80,41 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 	};
 }
 
-/** Watts that are known to hang on each box of a run, and below it; null: nothing is known of its cords. */
+/** What a run's drops are made of, in one walk along it. */
+interface RunLosses {
+	/** Watts that are known to hang on each box, and below it; null: nothing is known of its cords. */
+	loads: ReadonlyMap<string, number> | null;
+	/**
+	 * From the panel to each box: with loads, V lost times the volts between the conductors; without, V lost for each
+	 * ampere. null: a leg on the way is not measured.
+	 */
+	lostTo: ReadonlyMap<string, number | null>;
+}
+const losses = perState<RunLosses>();
+function makeLosses(edition: Edition, job: Job, run: Run): RunLosses {
+	const loads = knownLoads(job, run);
+	const lostTo = new Map<string, number | null>([[run.circuit.panelId, 0]]);
+	for (const { boxId, fromId, leg } of run.nodes) {
+		const before = lostTo.get(fromId) ?? null;
+		const carried = loads ? (loads.get(boxId) ?? 0) : 1;
+		const here =
+			before === null || leg.lengthFt === null
+				? null
+				: before + dropVolts(carried, leg.lengthFt, ohmsPerKft(leg.awg, leg.metal, edition));
+		lostTo.set(boxId, here);
+	}
+	return { loads, lostTo };
+}
 function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
 	const outlets = outletsServed(job, run);
 	const onCords = outlets.filter((o) => o.device.receptacles > 0);
 	// Of what is wired everything is known; lights beside receptacles tell nothing of what will be plugged in.
 	if (run.circuit.load || (onCords.length > 0 && !onCords.some((o) => o.device.watts > 0))) return null;
 	const below = new Map<string, number>();
-	for (const { box, device } of outlets)
-		for (const leg of run.byBox.get(box.id)?.path ?? []) below.set(leg.toId, (below.get(leg.toId) ?? 0) + device.watts);
+	const add = (boxId: string, watts: number) => below.set(boxId, (below.get(boxId) ?? 0) + watts);
+	for (const { box, device } of outlets) add(box.id, device.watts);
+	// What hangs on the last boxes first, and so toward the panel.
+	for (const { boxId, fromId } of [...run.nodes].reverse()) add(fromId, below.get(boxId) ?? 0);
 	return below;
 }
 
@@ -99,32 +127,42 @@ export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): Dro
 	const { amps, step } = designLoad(edition, job, run.circuit);
 	const boxes = indexOf(job).boxes;
 	const volts = voltsAt(run.circuit, boxes.get(node.boxId));
-	const loads = knownLoads(job, run);
-	const steps: Step[] = loads ? [] : [step];
-	let total = 0;
-	for (const leg of node.path) {
-		if (leg.lengthFt === null) return null;
-		const carried = loads ? (loads.get(leg.toId) ?? 0) / volts : amps;
-		const perKft = ohmsPerKft(leg.awg, leg.metal, edition);
-		const lost = dropVolts(carried, leg.lengthFt, perKft);
-		total += lost;
-		steps.push({
-			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(leg.lengthFt)} of ${leg.awg}`,
-			formula: `2 x ${show(leg.lengthFt, 1)} x ${show(carried)} x ${perKft} / 1000`,
-			value: lost,
-			unit: 'V',
-			rule: cite(edition, edition.resistance.rule)
-		});
-	}
+	const { loads, lostTo } = losses(job, edition, run, () => makeLosses(edition, job, run));
+	const lost = lostTo.get(node.boxId) ?? null;
+	if (lost === null) return null;
+	const total = loads ? lost / volts : lost * amps;
 	const percent = (100 * total) / volts;
-	steps.push({
-		label: `of ${volts} V`,
-		formula: `100 x ${show(total)} / ${volts}`,
-		value: percent,
-		unit: '%',
-		rule: cite(edition, edition.drop.rule)
-	});
-	return { boxId: node.boxId, volts: total, percent, load: loadWords(edition, run.circuit, loads !== null), steps };
+	const steps = lazily((): Step[] => [
+		...(loads ? [] : [step]),
+		...node.path.map((leg): Step => {
+			const carried = loads ? (loads.get(leg.toId) ?? 0) / volts : amps;
+			const [feet, perKft] = [leg.lengthFt ?? 0, ohmsPerKft(leg.awg, leg.metal, edition)];
+			return {
+				label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(feet)} of ${leg.awg}`,
+				formula: `2 x ${show(feet, 1)} x ${show(carried)} x ${perKft} / 1000`,
+				value: dropVolts(carried, feet, perKft),
+				unit: 'V',
+				rule: cite(edition, edition.resistance.rule)
+			};
+		}),
+		{
+			label: `of ${volts} V`,
+			formula: `100 x ${show(total)} / ${volts}`,
+			value: percent,
+			unit: '%',
+			rule: cite(edition, edition.drop.rule)
+		}
+	]);
+	const load = loadWords(edition, run.circuit, loads !== null);
+	return {
+		boxId: node.boxId,
+		volts: total,
+		percent,
+		load,
+		get steps() {
+			return steps();
+		}
+	};
 }
 function loadWords(edition: Edition, circuit: Circuit, known: boolean): string {
 	if (known) return 'its known loads all on';

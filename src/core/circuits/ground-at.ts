@@ -33,9 +33,18 @@ const bare = (leg: Pick<Leg, 'cable' | 'ground'>): boolean => leg.cable === 'old
  * @source 406.4(D)(1), 250.118, 250.130(C)
  * @example ground said present, by two lamps of a tester -> said; a wire seen in a plastic box -> seen
  */
-export const groundOf = (job: Job, box: Box, readings: readonly Reading[]): Ground => new Asked(job, readings).of(box);
+export function groundOf(job: Job, box: Box, readings: readonly Reading[]): Ground {
+	const ofJob = asked.get(job) ?? new WeakMap<readonly Reading[], Asked>();
+	asked.set(job, ofJob);
+	const answers = ofJob.get(readings) ?? new Asked(job, readings);
+	ofJob.set(readings, answers);
+	return answers.of(box);
+}
+/** A box's ground rests on those upstream: each is judged once for one state of a job and its readings. */
+const asked = new WeakMap<Job, WeakMap<readonly Reading[], Asked>>();
 
 class Asked {
+	private readonly known = new Map<Box, Ground>();
 	private readonly asked = new Set<string>();
 	constructor(
 		private readonly job: Job,
@@ -43,11 +52,14 @@ class Asked {
 	) {}
 
 	of(box: Box): Ground {
+		const before = this.known.get(box);
+		if (before) return before;
 		// A run that comes back to itself, in a broken file, proves nothing.
 		if (this.asked.has(box.id)) return { state: 'unknown', why: 'Its run comes back to itself.', ask: null };
 		this.asked.add(box.id);
 		const ground = this.judged(box);
 		this.asked.delete(box.id);
+		this.known.set(box, ground);
 		return ground;
 	}
 	private judged(box: Box): Ground {
@@ -69,8 +81,8 @@ class Asked {
 		const paths = this.newest(box, 'ohm-ground');
 		return paths.length > 0 && paths.every((r) => (r.value ?? Infinity) <= PATH_OHMS);
 	}
-	private feeds(box: Box): Leg[] {
-		return this.job.legs.filter((l) => l.toId === box.id);
+	private feeds(box: Box): readonly Leg[] {
+		return indexOf(this.job).legsInto.get(box.id) ?? [];
 	}
 
 	/** What stands in an old house counts by what was seen and read there, never by what its cable is taken for. */

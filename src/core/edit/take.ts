@@ -2,7 +2,8 @@ import { check } from '../model/faults';
 import type { Job, Reading } from '../model/job';
 import { readingFaults } from '../model/reading';
 import type { FieldFault } from '../model/result';
-import { placesOf, readingSchema } from '../model/schema';
+import { placesOf } from '../model/job-index';
+import { readingSchema } from '../model/schema';
 
 /** Most readings that a job holds: as many as its file. */
 export const MOST_READINGS = 50_000;

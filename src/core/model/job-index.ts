@@ -9,6 +9,8 @@ export interface JobIndex {
 	fixtures: ReadonlyMap<string, { fixture: Fixture; room: Room }>;
 	boxesOfRoom: ReadonlyMap<string, readonly Box[]>;
 	legsOfCircuit: ReadonlyMap<string, readonly Leg[]>;
+	/** Legs that feed a box, of all its circuits. */
+	legsInto: ReadonlyMap<string, readonly Leg[]>;
 	/** Circuits that feed a box, in the order of its legs. */
 	circuitsOfBox: ReadonlyMap<string, readonly Circuit[]>;
 }
@@ -19,6 +21,7 @@ export function indexOf(job: Job): JobIndex {
 	const before = known.get(job);
 	if (before) return before;
 	const circuits = new Map(job.circuits.map((c) => [c.id, c]));
+	const legsInto = group(job.legs, (l) => l.toId);
 	const index: JobIndex = {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
@@ -26,8 +29,9 @@ export function indexOf(job: Job): JobIndex {
 		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
 		legsOfCircuit: group(job.legs, (l) => l.circuitId),
+		legsInto,
 		circuitsOfBox: new Map(
-			[...group(job.legs, (l) => l.toId)].map(([boxId, legs]) => [
+			[...legsInto].map(([boxId, legs]) => [
 				boxId,
 				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
 			])
@@ -52,3 +56,7 @@ function group<T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<str
 export const circuitOf = (job: Job, boxId: string): Circuit | undefined => indexOf(job).circuitsOfBox.get(boxId)?.[0];
 export const inSlots = (c: Pick<Circuit, 'slot' | 'poles'>): string =>
 	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;
+
+/** All that readings and events can be of: boxes, panels, and circuits by their breaker. */
+export const placesOf = (job: Job): ReadonlySet<string> =>
+	new Set([...job.boxes, ...job.panels, ...job.circuits].map((p) => p.id));

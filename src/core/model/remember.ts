@@ -15,3 +15,19 @@ export function remembered<K extends object, R>(): (key: K, rows: readonly unkno
 }
 const sameRows = (a: readonly unknown[], b: readonly unknown[]): boolean =>
 	a === b || (a.length === b.length && a.every((row, i) => row === b[i]));
+
+/** Keeps what was made of a state of a job under an edition, by a key of its own, for as long as that state lives. */
+export function perState<R>(): (job: object, edition: object, key: unknown, make: () => R) => R {
+	const known = new WeakMap<object, WeakMap<object, Map<unknown, R>>>();
+	return (job, edition, key, make) => {
+		const ofJob = known.get(job) ?? new WeakMap<object, Map<unknown, R>>();
+		known.set(job, ofJob);
+		const rows = ofJob.get(edition) ?? new Map<unknown, R>();
+		ofJob.set(edition, rows);
+		const before = rows.get(key);
+		if (before !== undefined) return before;
+		const result = make();
+		rows.set(key, result);
+		return result;
+	};
+}

@@ -59,6 +59,7 @@ import {
 	WALL_MARKS,
 	YOKES
 } from './kinds';
+import { placesOf } from './job-index';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
 import type { FieldFault } from './result';
@@ -476,9 +477,6 @@ export function checkJobFile(value: unknown): Checked<JobFile> {
 	return faults.length ? { ok: false, faults: told(faults) } : checked;
 }
 
-/** All that readings and events can be of: boxes, panels, and circuits by their breaker. */
-export const placesOf = (job: Job): ReadonlySet<string> =>
-	new Set([...job.boxes, ...job.panels, ...job.circuits].map((p) => p.id));
 function rowFaults(job: Job, rows: readonly Pick<Reading | LiveEvent, 'id' | 'jobId' | 'boxId'>[], list: string): FieldFault[] {
 	const places = placesOf(job);
 	const ids = new Set<string>();

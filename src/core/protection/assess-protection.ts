@@ -6,7 +6,7 @@ import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
 import { EDITIONS, inWords, type Serves } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { hasGround } from '../circuits/ground-at';
-import { runOf } from '../circuits/runs';
+import { runOf, type Run } from '../circuits/runs';
 import type { Decision, Finding, StageResult, Step, Subject } from '../model/result';
 import { nearRooms } from './cord-path';
 import { missingFindings } from './missing';
@@ -26,26 +26,24 @@ const known = remembered<Box, StageResult[]>();
 
 /** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
 export function assessProtection(edition: Edition, job: Job, readings: readonly Reading[] = []): StageResult {
-	const { boxes, rooms, circuitsOfBox, boxesOfRoom } = indexOf(job);
-	const ofBox = groundReadings(readings);
+	const { rooms, circuitsOfBox, boxesOfRoom } = indexOf(job);
+	const runs = new Map(job.circuits.map((c) => [c, runToken(job, runOf(job, c), readings)]));
 	const results = job.boxes.flatMap((box) => {
 		const circuits = circuitsOfBox.get(box.id) ?? [];
-		const path = circuits.flatMap((c) => runOf(job, c).byBox.get(box.id)?.path ?? []);
-		const onWay = path.map((leg) => boxes.get(leg.fromId));
+		const room = box.roomId === null ? undefined : rooms.get(box.roomId);
 		const rows = [
 			edition,
 			job.permitDate,
 			inForce(job),
 			job.practice,
-			...nearOf(job, box.roomId ? rooms.get(box.roomId) : undefined),
+			...nearOf(job, room),
 			// What serves a counter is a question of the whole room.
-			...(box.roomId ? (boxesOfRoom.get(box.roomId) ?? []) : []),
+			room && sameRoom(room, boxesOfRoom.get(room.id) ?? [], () => ({})),
+			box,
 			...circuits,
 			...circuits.map((c) => job.panels.find((p) => p.id === c.panelId)),
-			...circuits.map((c) => runOf(job, c)),
-			...path,
-			...onWay,
-			...[box, ...onWay].flatMap((b) => (b && ofBox.get(b.id)) ?? [])
+			...circuits.map((c) => runs.get(c)),
+			...(groundReadings(readings).get(box.id) ?? [])
 		];
 		return known(box, rows, () => [
 			...box.devices.map((device) => assessDevice({ edition, job, readings }, box, device)),
@@ -59,6 +57,16 @@ export function assessProtection(edition: Edition, job: Job, readings: readonly 
 		],
 		decisions: results.flatMap((r) => r.decisions)
 	};
+}
+
+/** Stand for all boxes of a room, and for all of a run with what was read of their grounds: the same while none is changed. */
+const sameRoom = remembered<Room, object>();
+const sameRun = remembered<Run, object>();
+function runToken(job: Job, run: Run, readings: readonly Reading[]): object {
+	const { boxes } = indexOf(job);
+	const ofBox = groundReadings(readings);
+	const rows = run.nodes.flatMap(({ boxId }) => [boxes.get(boxId), ...(ofBox.get(boxId) ?? [])]);
+	return sameRun(run, rows, () => ({ run }));
 }
 
 const byReadings = new WeakMap<readonly Reading[], Map<string, Reading[]>>();

@@ -4,8 +4,7 @@ import { runOf } from '../circuits/runs';
 import { afciBeginsAt } from './afci-outlet';
 import { distanceUnknown } from './outlet-facts';
 import { protectFix, WORDS, type ProtectionCase } from './protection-case';
-import { gives, type Against } from './reach';
-import { indexOf } from '../model/job-index';
+import { gives, holdersAbove, type Against } from './reach';
 
 /** Protection that is asked for and not there, or that cannot be told of. @source 210.8, 210.12, 406.4(D) */
 export const missingFindings = (c: ProtectionCase): Finding[] => [
@@ -54,16 +53,16 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 /** A device against arcs that stands on its way and does not count there. @source 210.12 */
 function misplaced({ edition, job, box, device, circuit }: ProtectionCase, against: Against): string {
 	if (against !== 'afci' || !circuit) return '';
-	const { boxes } = indexOf(job);
-	const path = runOf(job, circuit).byBox.get(box.id)?.path ?? [];
-	const holders = [box, ...path.flatMap((l) => boxes.get(l.fromId) ?? [])];
+	// From the panel on, as it is walked.
+	const holders = [box, ...[...holdersAbove(job, circuit, box.id)].reverse()];
 	const idle = holders.find(
 		(h) =>
 			h.devices.some((d) => gives(d.protection, 'afci') && (h === box || d.feedsLoad)) &&
 			!afciBeginsAt(edition, job, { box, device, circuit }, h)
 	);
 	if (!idle) return '';
-	const unmeasured = circuit.homeRun === 'listed-combination' && path[0]?.lengthFt === null;
+	const unmeasured =
+		circuit.homeRun === 'listed-combination' && runOf(job, circuit).byBox.get(box.id)?.path[0]?.lengthFt === null;
 	const ways =
 		circuit.state === 'found'
 			? 'at the first receptacle of the old circuit'

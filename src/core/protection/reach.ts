@@ -2,6 +2,7 @@ import type { Edition } from '../code/edition';
 import type { Box, Circuit, Device, Job } from '../model/job';
 import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
+import { perState } from '../model/remember';
 import { downstream, runOf, type Run } from '../circuits/runs';
 import { afciBeginsAt } from './afci-outlet';
 
@@ -48,13 +49,27 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	const mate = box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
 	if (mate) return of(box, mate);
 	if (!circuit) return null;
-	const { boxes } = indexOf(job);
-	const upstream = [...(runOf(job, circuit).byBox.get(box.id)?.path ?? [])].reverse().map((leg) => boxes.get(leg.fromId));
-	for (const holder of upstream) {
-		const d = holder?.devices.find((x) => x.feedsLoad && counts(holder, x));
-		if (holder && d) return of(holder, d);
+	for (const holder of holdersAbove(job, circuit, box.id)) {
+		const d = holder.devices.find((x) => x.feedsLoad && counts(holder, x));
+		if (d) return of(holder, d);
 	}
 	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}` } : null;
+}
+
+const above = perState<ReadonlyMap<string, readonly Box[]>>();
+/** Boxes upstream of one whose devices protect what is on their LOAD, the nearest first: found in one walk along the run. */
+export const holdersAbove = (job: Job, circuit: Circuit, boxId: string): readonly Box[] =>
+	above(job, job, circuit, () => makeHolders(job, circuit)).get(boxId) ?? [];
+function makeHolders(job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> {
+	const { boxes } = indexOf(job);
+	const found = new Map<string, readonly Box[]>();
+	for (const { boxId, fromId } of runOf(job, circuit).nodes) {
+		const up = found.get(fromId) ?? [];
+		const holder = boxes.get(fromId);
+		const holds = holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
+		found.set(boxId, holder && holds ? [holder, ...up] : up);
+	}
+	return found;
 }
 
 /** Bands of the run strip: each protection with the boxes it reaches, in feed order. */

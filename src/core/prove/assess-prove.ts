@@ -190,7 +190,7 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 					unit: j.unit
 				});
 			}
-			if (!verdict.steps.length) continue;
+			if (verdict.predicted === null) continue;
 			decisions.push({
 				id: `predict:${reading.id}`,
 				subject,
@@ -199,7 +199,9 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 					reading.kind === 'drop'
 						? `drop at ${reading.loadA} A, ${conductorC} °C`
 						: `as predicted for this box, ${conductorC} °C`,
-				steps: verdict.steps,
+				get steps() {
+					return verdict.steps;
+				},
 				rules: verdict.judgements.map((j) => j.rule),
 				alternatives: []
 			});

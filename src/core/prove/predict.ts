@@ -5,6 +5,8 @@ import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
 import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
+import { perState } from '../model/remember';
+import { lazily } from '../model/lazily';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
@@ -57,14 +59,14 @@ export function predict(
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
 	const boxes = indexOf(job).boxes;
-	const unknown = node.path.find((leg) => leg.lengthFt === null);
+	const unknown = node.feet === null && node.path.find((leg) => leg.lengthFt === null);
 	if (unknown)
 		return {
 			known: false,
 			why: `the length of ${boxes.get(unknown.fromId)?.name ?? 'panel'} to ${boxes.get(unknown.toId)?.name} is not known`
 		};
 	const sound = soundOf(job);
-	const loop = loopOf(edition, node.path, sound);
+	const loop = loopsOf(edition, job, circuit).get(boxId) ?? NO_LOOP;
 	const toGround = job.practice.supplyVolts;
 	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240 || isBetweenHots(boxes.get(boxId), half);
 	const supply = twoHots ? 2 * toGround : toGround;
@@ -77,7 +79,7 @@ export function predict(
 	const amps = supply / (loadOhms + circuitOhms);
 	const dropPercent = (100 * amps * circuitOhms) / supply;
 	const rule = cite(edition, edition.resistance.rule);
-	const steps: Step[] = [
+	const steps = lazily((): Step[] => [
 		...node.path.map((leg): Step => ({
 			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
 			formula: `${sound.conductorC} °C, with both terminations`,
@@ -103,7 +105,7 @@ export function predict(
 			value: dropPercent,
 			unit: '%'
 		}
-	];
+	]);
 	return {
 		known: true,
 		value: {
@@ -121,7 +123,9 @@ export function predict(
 			loadedNg: loop.groundOhms === null || twoHots ? null : amps * (loop.neutralOhms + feeders.neutral),
 			loadA,
 			dropPercent,
-			steps
+			get steps() {
+				return steps();
+			}
 		}
 	};
 }
@@ -151,16 +155,25 @@ function feederOhms(
 	return { hot: ohms, neutral: ohms, ground: ohms };
 }
 
-function loopOf(edition: Edition, path: readonly Leg[], s: SoundFigures): Loop {
-	const along = (awgOf: (leg: Leg) => Leg['awg'], metal?: 'Cu') =>
-		path.reduce((sum, leg) => sum + legOhms(edition, leg, awgOf(leg), s, metal), 0);
-	const conductor = along((leg) => leg.awg);
-	const grounded = path.every((leg) => leg.ground);
-	return {
-		hotOhms: conductor,
-		neutralOhms: conductor,
-		groundOhms: grounded ? along((leg) => edition.grounding.asMade.nm[leg.awg] ?? leg.awg, 'Cu') : null
-	};
+const NO_LOOP: Loop = { hotOhms: 0, neutralOhms: 0, groundOhms: 0 };
+const loops = perState<ReadonlyMap<string, Loop>>();
+const loopsOf = (edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<string, Loop> =>
+	loops(job, edition, circuit, () => makeLoops(edition, job, circuit));
+/** From the panel to each box of a run, in one walk along it. */
+function makeLoops(edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<string, Loop> {
+	const sound = soundOf(job);
+	const made = new Map<string, Loop>();
+	for (const { boxId, fromId, leg } of runOf(job, circuit).nodes) {
+		const up = made.get(fromId) ?? NO_LOOP;
+		const conductor = up.hotOhms + legOhms(edition, leg, leg.awg, sound);
+		const ground = legOhms(edition, leg, edition.grounding.asMade.nm[leg.awg] ?? leg.awg, sound, 'Cu');
+		made.set(boxId, {
+			hotOhms: conductor,
+			neutralOhms: conductor,
+			groundOhms: leg.ground && up.groundOhms !== null ? up.groundOhms + ground : null
+		});
+	}
+	return made;
 }
 
 /** The figure of a sound run that stands beside a reading of this kind. */

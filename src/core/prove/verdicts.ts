@@ -60,6 +60,8 @@ export function verdictOf(
 		judgements,
 		predicted,
 		says: predicted === null || reading.kind === 'lamps' ? measured : `${measured}, predicted ${show(predicted)}`,
-		steps: prediction.known && predicted !== null ? prediction.value.steps : []
+		get steps() {
+			return prediction.known && predicted !== null ? prediction.value.steps : [];
+		}
 	};
 }

@@ -7,7 +7,7 @@ import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job'
 import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/say-conflict';
 import { FILE_VERSION } from '$core/model/migrations';
 import { circuitOf, indexOf } from '$core/model/job-index';
-import { writeJobFile } from '$core/formats/job-json';
+import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-reach';
 import { deadState, type DeadState } from '$core/makeup/dead-test';
 import { liveAlarms, signsAt } from '$core/makeup/live-alarm';

@@ -1,8 +1,6 @@
 import { produce } from 'immer';
 import { changesBetween } from '$core/edit/change';
-import { editFaults } from '$core/edit/check-edit';
 import { placedOn } from '$core/edit/rebase';
-import { takeFaults } from '$core/edit/take';
 import type { Command } from '$core/model/commands';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { freshId } from './db';
@@ -13,6 +11,20 @@ import { sayStoreFault } from './store-fault';
 
 /** A store that failed is tried again after this long, ms. */
 const AGAIN_MS = 5000;
+
+/** What holds edits and readings to the job file: loaded behind the first view, and waited for by the first edit. */
+const loadDoor = () => import('$core/edit/door');
+let opening: ReturnType<typeof loadDoor> | null = null;
+async function door(): ReturnType<typeof loadDoor> {
+	try {
+		return await (opening ??= loadDoor());
+	} catch {
+		opening = null;
+		throw new RangeError(
+			'A part of Hekto could not be loaded, so nothing was changed: there may be a new version, or no network. Reload.'
+		);
+	}
+}
 
 /** What a session shows: everything new, in one go. */
 export interface Shown {
@@ -64,6 +76,7 @@ export class JobSession {
 			if (news.jobId === this.id && news.rev > this.ground.rev) void this.inTurn(() => this.catchUp(news.rows));
 		});
 		void this.inTurn(() => this.readTurns());
+		void door().catch(() => undefined);
 	}
 	get id(): string {
 		return this.ground.job.id;
@@ -95,6 +108,7 @@ export class JobSession {
 	 * @throws RangeError for what the command refuses, and for what no job file could hold: nothing is changed
 	 */
 	async edit(label: string, command: Command): Promise<void> {
+		const { editFaults } = await door();
 		const before = this.shown.job;
 		const after = produce(before, command);
 		const changes = changesBetween(before, after);
@@ -106,6 +120,7 @@ export class JobSession {
 	}
 	/** Takes readings, together one edit. @throws RangeError where one of them could stand in no job file */
 	async take(label: string, rows: readonly Reading[]): Promise<void> {
+		const { takeFaults } = await door();
 		const [fault] = takeFaults(this.shown.job, this.shown.readings, rows);
 		if (fault) throw new RangeError(`${label}: ${fault.path} ${fault.message}. Nothing was kept.`);
 		this.show({ readings: [...this.shown.readings, ...rows] });

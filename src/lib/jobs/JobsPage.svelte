@@ -1,12 +1,12 @@
 <script lang="ts">
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
-	import { readJobFile } from '$core/formats/job-json';
 	import { openIn, type OpenCount } from '$core/assess';
 	import type { FieldFault } from '$core/model/result';
 	import { settleStore, type JobRow } from '$lib/data/db';
 	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
+	import { part } from '$lib/ui/late.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
@@ -38,7 +38,9 @@
 	void load();
 
 	async function takeIn(file: File): Promise<void> {
-		const read = readJobFile(await file.text());
+		const made = await part(() => import('$core/formats/job-json'));
+		if (!made) return void (fault = 'A part of Hekto could not be loaded: reload, then open the file again.');
+		const read = made.readJobFile(await file.text());
 		refused = read.ok ? null : { file: file.name, faults: read.faults };
 		if (!read.ok) return;
 		try {
