@@ -1,12 +1,10 @@
 import { check } from '../model/faults';
 import type { Job, Reading } from '../model/job';
+import { MOST } from '../model/limits';
 import { readingFaults } from '../model/reading';
 import type { FieldFault } from '../model/result';
 import { placesOf } from '../model/job-index';
 import { readingSchema } from '../model/schema';
-
-/** Most readings that a job holds: as many as its file. */
-export const MOST_READINGS = 50_000;
 
 /** What keeps one reading out of a job file, by field. */
 export function readingRowFaults(reading: Reading): FieldFault[] {
@@ -16,8 +14,8 @@ export function readingRowFaults(reading: Reading): FieldFault[] {
 
 /** What keeps readings out of a job: each held to the job file's schema, its place, and an id that no other has. */
 export function takeFaults(job: Job, there: readonly Reading[], rows: readonly Reading[]): FieldFault[] {
-	if (there.length + rows.length > MOST_READINGS)
-		return [{ path: 'readings', message: `must be at most ${MOST_READINGS}, got ${there.length + rows.length}` }];
+	if (there.length + rows.length > MOST.readings)
+		return [{ path: 'readings', message: `must be at most ${MOST.readings}, got ${there.length + rows.length}` }];
 	const ids = new Set(there.map((r) => r.id));
 	const places = placesOf(job);
 	return rows.flatMap((row, i) => {

@@ -1,9 +1,10 @@
 import DxfParser from 'dxf-parser';
 import { areaSqFt, distance, inside, signedArea } from '../model/geometry';
 import type { Point } from '../model/job';
+import { MOST } from '../model/limits';
 import type { FieldFault } from '../model/result';
 import { toSixteenth } from '../units/length';
-import { facesOf, type Line } from './faces';
+import { facesOf, TooTangled, type Line } from './faces';
 
 /** Walls out of a DXF: lines and polylines of one layer, in the unit that the user confirms. */
 
@@ -27,9 +28,6 @@ export interface DxfDrawing {
 	leftOut: number;
 }
 
-export const MAX_DXF_BYTES = 20_000_000;
-const MOST_LINES = 6000;
-
 interface Entity {
 	type: string;
 	layer?: string;
@@ -47,8 +45,8 @@ interface Entity {
 /** Reads a DXF file's text. @returns its layers with lines in them, or why it cannot be read */
 export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok: false; faults: FieldFault[] } {
 	const refuse = (message: string) => ({ ok: false as const, faults: [{ path: 'file', message }] });
-	if (text.length > MAX_DXF_BYTES)
-		return refuse(`must be at most ${MAX_DXF_BYTES / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
+	if (text.length > MOST.fileChars)
+		return refuse(`must be at most ${MOST.fileChars / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
 	if (!/\bSECTION\b/.test(text.slice(0, 5000))) return refuse('is no DXF text file: it has no SECTION at its head');
 	let parsed: ReturnType<DxfParser['parseSync']>;
 	try {
@@ -72,10 +70,24 @@ export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok:
 			if (at && entity.text) texts.push({ at: [at.x, at.y], text: entity.text.replace(/\\P|[\r\n]+/g, ' ').trim() });
 		} else leftOut++;
 	}
+	const far = farPoint([...layers.values()], 1 / DXF_UNITS.millimetres);
+	if (far) return refuse(far);
 	const found = [...layers.values()].filter((l) => l.lines.length || l.closed.length);
 	if (!found.length) return refuse('holds no lines or polylines to take walls from');
 	const code = (parsed.header as Record<string, unknown> | undefined)?.$INSUNITS;
 	return { ok: true, drawing: { layers: found, texts, unit: typeof code === 'number' ? (SAID[code] ?? null) : null, leftOut } };
+}
+
+/** A point that lies farther out than any house, by its layer, or null. @param perInch of the drawing's unit */
+function farPoint(layers: readonly DxfLayer[], perInch: number): string | null {
+	const most = MOST.drawingFt * 12 * perInch;
+	for (const { name, lines, closed } of layers) {
+		const bad = (p: Point) => !(Math.abs(p[0]) <= most && Math.abs(p[1]) <= most);
+		const far = lines.find(([a, b]) => bad(a) || bad(b))?.find(bad) ?? closed.find((c) => c.some(bad))?.find(bad);
+		if (far)
+			return `has a point at ${far[0]}, ${far[1]} on layer "${name.slice(0, 60)}": coordinates must be at most ${MOST.drawingFt.toLocaleString('en-US')} ft from the origin`;
+	}
+	return null;
 }
 
 const ENTITIES: Record<string, (e: Entity, layer: DxfLayer) => void> = {
@@ -162,29 +174,40 @@ export function roomsFromDxf(drawing: DxfDrawing, layerName: string, unit: DxfUn
 			loose: 0,
 			faults: [{ path: 'layer', message: `must be one of ${drawing.layers.map((l) => l.name).join(', ')}, got ${layerName}` }]
 		};
-	if (layer.lines.length > MOST_LINES)
-		return {
-			rooms: [],
-			loose: 0,
-			faults: [{ path: 'layer', message: `must hold at most ${MOST_LINES} lines, got ${layer.lines.length}` }]
-		};
+	const refuse = (message: string): RoomsFound => ({ rooms: [], loose: 0, faults: [{ path: 'layer', message }] });
+	if (layer.lines.length > MOST.drawingLines)
+		return refuse(`must hold at most ${MOST.drawingLines} lines, got ${layer.lines.length}`);
 	const scale = DXF_UNITS[unit];
+	const far = farPoint([layer], 1 / scale);
+	if (far) return refuse(far);
 	const scaled = ([x, y]: Point): Point => [x * scale, y * scale];
-	const { faces, loose } = facesOf(
-		layer.lines.map(([a, b]): Line => [scaled(a), scaled(b)]),
-		snapIn
-	);
+	let enclosed: ReturnType<typeof facesOf>;
+	try {
+		enclosed = facesOf(
+			layer.lines.map(([a, b]): Line => [scaled(a), scaled(b)]),
+			snapIn
+		);
+	} catch (error) {
+		if (!(error instanceof TooTangled)) throw error;
+		return refuse('holds lines that cross each other more often than those of any plan: choose the layer of the walls');
+	}
+	const { faces, loose } = enclosed;
 	const outlines = [...layer.closed.map((c) => c.map(scaled)), ...faces].map(cleaned).filter((o) => o.length >= 3);
-	const rooms = outlines
-		.filter((o) => areaSqFt(o) >= LEAST_SQ_FT && (2 * areaSqFt(o) * 144) / around(o) >= LEAST_WIDTH_IN)
-		.map((outline) => ({ outline, name: drawing.texts.find((t) => inside(outline, scaled(t.at)))?.text ?? null }));
-	if (!rooms.length)
-		return {
-			rooms,
-			loose,
-			faults: [{ path: 'layer', message: `encloses no room of ${LEAST_SQ_FT} sq ft or more when read in ${unit}` }]
-		};
-	return { rooms, loose, faults: [] };
+	const wide = outlines.filter((o) => areaSqFt(o) >= LEAST_SQ_FT && (2 * areaSqFt(o) * 144) / around(o) >= LEAST_WIDTH_IN);
+	const lawful = wide.filter((o) => o.length <= MOST.walls);
+	if (!wide.length) return { ...refuse(`encloses no room of ${LEAST_SQ_FT} sq ft or more when read in ${unit}`), loose };
+	if (!lawful.length) return refuse(`encloses only rooms of more than ${MOST.walls} walls`);
+	if (lawful.length > MOST.rooms) return refuse(`encloses ${lawful.length} rooms; at most ${MOST.rooms} can be taken in`);
+	const texts = drawing.texts.slice(0, MOST_TEXTS).map((t) => ({ at: scaled(t.at), text: t.text }));
+	return { rooms: lawful.map((outline) => ({ outline, name: nameIn(outline, texts) })), loose, faults: [] };
+}
+/** Of a drawing's texts, that may be names of rooms. */
+const MOST_TEXTS = 2000;
+function nameIn(outline: readonly Point[], texts: DxfDrawing['texts']): string | null {
+	const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
+	const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+	const found = texts.find(({ at: [x, y] }) => x >= x0 && x <= x1 && y >= y0 && y <= y1 && inside(outline, [x, y]));
+	return found?.text ?? null;
 }
 const around = (o: readonly Point[]): number => o.reduce((s, p, i) => s + distance(p, o[(i + 1) % o.length] ?? p), 0);
 

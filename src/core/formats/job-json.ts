@@ -1,9 +1,8 @@
 import type { JobFile } from '../model/job';
+import { MOST } from '../model/limits';
 import { FILE_VERSION, migrate } from '../model/migrations';
 import type { FieldFault } from '../model/result';
 import { checkJobFile } from '../model/schema';
-
-export const MAX_FILE_BYTES = 20_000_000;
 
 /**
  * Reads the text of a job file: migrates older versions, refuses the rest with the path and the reason.
@@ -13,8 +12,8 @@ export function readJobFile(
 	text: string
 ): { ok: true; value: JobFile; migratedFrom: number | null } | { ok: false; faults: FieldFault[] } {
 	const refuse = (path: string, message: string) => ({ ok: false as const, faults: [{ path, message }] });
-	if (text.length > MAX_FILE_BYTES)
-		return refuse('file', `must be at most ${MAX_FILE_BYTES / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
+	if (text.length > MOST.fileChars)
+		return refuse('file', `must be at most ${MOST.fileChars / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
 	let plain: unknown;
 	try {
 		plain = JSON.parse(text);

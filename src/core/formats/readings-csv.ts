@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import { told } from '../model/faults';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
-import { MOST_READINGS, readingRowFaults } from '../edit/take';
+import { readingRowFaults } from '../edit/take';
+import { MOST } from '../model/limits';
 import { readingUnit } from '../model/reading';
 import type { FieldFault } from '../model/result';
 
@@ -80,10 +81,10 @@ export function readReadingsCsv(
 			ok: false,
 			faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` }))
 		};
-	if (parsed.data.length > MOST_READINGS)
+	if (parsed.data.length > MOST.readings)
 		return {
 			ok: false,
-			faults: [{ path: 'file', message: `must hold at most ${MOST_READINGS} rows, got ${parsed.data.length}` }]
+			faults: [{ path: 'file', message: `must hold at most ${MOST.readings} rows, got ${parsed.data.length}` }]
 		};
 	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
 	const boxes = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));

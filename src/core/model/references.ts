@@ -1,6 +1,7 @@
 import type { Box, Circuit, Job, Leg, Panel, Room } from './job';
 import type { FieldFault } from './result';
 import { wallLength } from './geometry';
+import { MOST } from './limits';
 
 /** No table has it, and nobody makes it. @source Table 310.16, Chapter 9 Table 8 */
 export const noSuchWire = ({ awg, metal }: Pick<Leg, 'awg' | 'metal'>): boolean => metal === 'Al' && awg === '14';
@@ -138,6 +139,11 @@ function sayLegs(job: Job, { boxes, circuits, panels, legs }: Known, say: Say): 
 		const other = run.get(leg.toId);
 		if (other !== undefined) say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${other}"`);
 		run.set(leg.toId, leg.fromId);
+	});
+	job.circuits.forEach((c, i) => {
+		const boxesOfRun = fed.get(c.id)?.size ?? 0;
+		if (boxesOfRun > MOST.boxesOfRun)
+			say(`circuits[${i}]`, `must have at most ${MOST.boxesOfRun} boxes on its run, got ${boxesOfRun}`);
 	});
 	const looped = new Map([...fed].map(([circuitId, run]) => [circuitId, inLoops(run)]));
 	job.legs.forEach((leg, i) => {

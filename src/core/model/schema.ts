@@ -60,6 +60,7 @@ import {
 	YOKES
 } from './kinds';
 import { placesOf } from './job-index';
+import { MOST } from './limits';
 import { readingFaults } from './reading';
 import { referenceFaults } from './references';
 import type { FieldFault } from './result';
@@ -89,7 +90,7 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 });
 const wallBreak = shape({
 	id: id(),
-	wall: must(whole(0, 199)),
+	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
 	to: must(inches(0)),
 	kind: must(oneOf(BREAK_KINDS)),
@@ -99,7 +100,7 @@ const wallBreak = shape({
 });
 const counter = shape({
 	id: id(),
-	wall: must(whole(0, 199)),
+	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
 	to: must(inches(0)),
 	depthIn: must(inches(1, 120)),
@@ -119,10 +120,10 @@ const fixture = shape({
 	topIn: maybe(inches(1, 96)),
 	risers: maybe(whole(1, 40))
 });
-const studs = shape({ wall: must(whole(0, 199)), spacing: must(inches(6, 96)), offset: must(inches(0, 96)) });
+const studs = shape({ wall: must(whole(0, MOST.walls - 1)), spacing: must(inches(6, 96)), offset: must(inches(0, 96)) });
 const mark = shape({
 	id: id(),
-	wall: must(whole(0, 199)),
+	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
 	to: must(inches(0)),
 	kind: must(oneOf(WALL_MARKS)),
@@ -134,13 +135,13 @@ const room = shape({
 	kind: must(oneOf(ROOM_KINDS)),
 	storey: must(whole(-3, 9)),
 	finished: must(flag()),
-	outline: list(pointSchema(), 200, 3).nullable().defined(),
-	breaks: must(list(wallBreak, 200)),
-	counters: must(list(counter, 50)),
-	fixtures: must(list(fixture, 100)),
+	outline: list(pointSchema(), MOST.walls, 3).nullable().defined(),
+	breaks: must(list(wallBreak, MOST.breaks)),
+	counters: must(list(counter, MOST.counters)),
+	fixtures: must(list(fixture, MOST.fixtures)),
 	foodPrep: must(flag()),
-	studs: must(list(studs, 200)),
-	marks: must(list(mark, 200)),
+	studs: must(list(studs, MOST.walls)),
+	marks: must(list(mark, MOST.walls)),
 	side: maybe(oneOf(SIDES)),
 	gapIn: maybe(inches(0, 1000)),
 	aboveGradeIn: maybe(inches(-200, 1000)),
@@ -153,7 +154,7 @@ const room = shape({
 });
 const place = shape({
 	kind: must(oneOf(['wall', 'point'] as const)),
-	wall: whole(0, 199),
+	wall: whole(0, MOST.walls - 1),
 	at: inches(0),
 	x: inches(),
 	y: inches()
@@ -388,11 +389,11 @@ export const jobSchema = shape({
 		)
 	),
 	practice: must(practice),
-	rooms: must(list(room, 400)),
-	boxes: must(list(box, 4000)),
-	legs: must(list(leg, 4000)),
-	circuits: must(list(circuit, 400)),
-	panels: must(list(panel, 20)),
+	rooms: must(list(room, MOST.rooms)),
+	boxes: must(list(box, MOST.boxes)),
+	legs: must(list(leg, MOST.legs)),
+	circuits: must(list(circuit, MOST.circuits)),
+	panels: must(list(panel, MOST.panels)),
 	symptoms: must(list(symptom, 200)),
 	notes: must(list(must(text(2000).defined()), 200)),
 	checks: must(list(siteCheck, 2000)),
@@ -452,9 +453,9 @@ export const jobFileSchema = shape({
 	hekto: must(oneOf(['job'] as const)),
 	fileVersion: must(oneOf([2] as const)),
 	job: must(jobSchema),
-	readings: must(list(readingSchema, 50_000)),
-	events: must(list(eventSchema, 50_000)),
-	photos: list(photoSchema, 500).optional(),
+	readings: must(list(readingSchema, MOST.readings)),
+	events: must(list(eventSchema, MOST.events)),
+	photos: list(photoSchema, MOST.photos).optional(),
 	head: maybe(text(64))
 });
 
