@@ -2,6 +2,8 @@ import assert from 'node:assert/strict';
 import { once } from 'node:events';
 import { connect } from 'node:net';
 import { after, before, test } from 'node:test';
+import { Random } from '../../scripts/fuzz/random';
+import { fuzzRoutes } from '../../scripts/fuzz/routes';
 import { serve, type Server } from './browser';
 
 /** What the server lets in and what it says at the door: headers, sizes, addresses, and requests that take their time. */
@@ -159,3 +161,29 @@ test('nothing goes deep with what is sent', async () => {
 	const { fields: flat } = await refused(await post('network', { boxes: [new Array(2_400_000).fill(0)] }), 400);
 	assert.ok(flat.length);
 });
+
+test('a few hundred requests at random: a known status, JSON, and no figure that is none', async () => {
+	const score = await fuzzRoutes(server.url, 300, 1, (seed) => new Random(seed));
+	assert.equal(score.sent, 300);
+	assert.deepEqual([...score.wrong], []);
+	for (const status of [200, 400, 415]) assert.ok((score.statuses.get(status) ?? 0) > 5, `${status} among the answers`);
+});
+test('heavy requests do not hold up a small one', async () => {
+	const outlets = Array.from({ length: 1000 }, (_, i) => ({ ...outlet, id: `o${i}` }));
+	const amendments = Array.from({ length: 100 }, (_, i) => ({
+		section: `210.8(A)(${i})`,
+		change: i % 2 ? 'off' : 'on',
+		reference: 'x'
+	}));
+	const heavy = Array.from({ length: 6 }, () =>
+		post('protect', { edition: '2023', permitDate: '2026-10-12', dwelling: 'one-family', outlets, amendments })
+	);
+	// Not by the clock of a busy machine: it is answered while the heavy ones are still under way.
+	let waiting = heavy.length;
+	const all = heavy.map((h) => h.then((answer) => ((waiting -= 1), answer.status)));
+	const small = await post('box-fill', { edition: '2020', volumeCuIn: 18 });
+	assert.equal(small.status, 200);
+	assert.ok(waiting > 0, 'the small one was answered last');
+	assert.deepEqual([...new Set(await Promise.all(all))], [200]);
+});
+const outlet = { what: 'receptacle', room: 'kitchen', serves: 'countertop', volts: 120, amps: 20, sinkFt: 3 };

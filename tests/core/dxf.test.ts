@@ -4,6 +4,8 @@ import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { LAYERS, planDxf } from '../../src/core/formats/dxf-out';
 import { readDxf, roomsFromDxf, type DxfDrawing } from '../../src/core/formats/dxf-in';
+import DxfParser from 'dxf-parser';
+import { readEntities } from '../../src/core/formats/dxf-groups';
 import { facesOf, type Line } from '../../src/core/formats/faces';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { planSvg, usedSymbols } from '../../src/core/formats/plan-svg';
@@ -172,3 +174,49 @@ for (const [why, text, says] of [
 		if (!got.ok) assert.match(got.faults[0]?.message ?? '', says);
 	});
 }
+
+test('entities are read as a general parser reads them, where the file is well formed', () => {
+	const text = planDxf(plan, title);
+	const read = readEntities(text);
+	assert.ok(read);
+	const theirs = (new DxfParser().parseSync(text)?.entities ?? []) as unknown as {
+		type: string;
+		layer: string;
+		vertices?: Point[];
+	}[];
+	const count = (kinds: string[]) => theirs.filter((e) => kinds.includes(e.type)).length;
+	const own = (kind: string) => read.entities.filter((e) => e.kind === kind);
+	assert.equal(own('polyline').length, count(['LINE', 'LWPOLYLINE', 'POLYLINE']));
+	assert.equal(own('arc').length, count(['ARC']));
+	assert.equal(own('text').length, count(['TEXT', 'MTEXT']));
+	assert.ok(own('polyline').length > 100 && own('text').length > 20);
+	const layers = (rows: { layer: string }[]) => [...new Set(rows.map((r) => r.layer))].sort();
+	const kinds = ['LINE', 'LWPOLYLINE', 'POLYLINE', 'ARC', 'TEXT', 'MTEXT'];
+	assert.deepEqual(layers(read.entities), layers(theirs.filter((e) => kinds.includes(e.type))));
+});
+test('a polyline of the older kind takes the vertices that follow it, and no others', () => {
+	const vertex = (x: number, y: number) => `0\nVERTEX\n8\nW\n10\n${x}\n20\n${y}`;
+	const text = `0\nSECTION\n2\nENTITIES\n0\nPOLYLINE\n8\nW\n70\n1\n${vertex(0, 0)}\n${vertex(90, 0)}\n${vertex(90, 90)}\n0\nSEQEND\n${vertex(5, 5)}\n0\nCIRCLE\n8\nW\n0\nENDSEC\n0\nEOF`;
+	const read = readEntities(text);
+	assert.deepEqual(
+		read?.entities.map((e) => (e.kind === 'polyline' ? [e.closed, e.vertices.map((v) => [v.x, v.y])] : e)),
+		[
+			[
+				true,
+				[
+					[0, 0],
+					[90, 0],
+					[90, 90]
+				]
+			]
+		]
+	);
+	assert.equal(read?.leftOut, 1);
+});
+for (const cut of [30, 80, 120, 160, 200])
+	test(`a drawing cut off after ${cut} characters gives what is whole of it`, () => {
+		const line = (i: number) => `0\nLINE\n8\nW\n10\n${i}\n20\n0\n11\n${i}\n21\n90`;
+		const text = `0\nSECTION\n2\nENTITIES\n${[1, 2, 3, 4, 5].map(line).join('\n')}`.slice(0, cut);
+		const whole = readEntities(text)?.entities.filter((e) => e.kind === 'polyline').length ?? 0;
+		assert.equal(whole, text.split('\n21\n9').length - 1);
+	});

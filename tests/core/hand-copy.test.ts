@@ -106,7 +106,7 @@ each('breakers, grounds, small conductors, receptacles of a circuit', (e, key) =
 	);
 	assert.deepEqual(
 		e.grounding.rows.map((r) => `${r.upToA} ${r.Cu} ${r.Al}`),
-		['15 14 12', '20 12 10', '60 10 8', '100 8 6', '200 6 4']
+		['15 14 12', '20 12 10', '60 10 8', '100 8 6', '200 6 4', '300 4 2', '400 3 1']
 	);
 	assert.deepEqual(e.grounding.asMade.nm, { 14: '14', 12: '12', 10: '10', 8: '10', 6: '10', 4: '8', 2: '8' });
 	assert.deepEqual(

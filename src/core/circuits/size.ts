@@ -45,6 +45,9 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 			`needs ${show(load.designA)} A; a branch circuit here goes up to ${most} A`
 		);
 	}
+	const largest = edition.grounding.rows.at(-1)?.upToA ?? 0;
+	if (breakerA > largest)
+		return fault(c.breakerA === undefined ? 'load.mocp' : 'breakerA', `must be at most ${largest} A, got ${show(breakerA)}`);
 	const amps: Amps = { breakerA, loadA: load.loadA, designA: load.designA };
 	const wire = chooseWire(edition, c, amps);
 	if (!wire) return noWire(edition, c, amps);

@@ -1,4 +1,4 @@
-import DxfParser from 'dxf-parser';
+import { readEntities, type DxfEntity } from './dxf-groups';
 import { areaSqFt, distance, inside, signedArea } from '../model/geometry';
 import type { Point } from '../model/job';
 import { MOST } from '../model/limits';
@@ -28,54 +28,32 @@ export interface DxfDrawing {
 	leftOut: number;
 }
 
-interface Entity {
-	type: string;
-	layer?: string;
-	vertices?: { x: number; y: number; bulge?: number }[];
-	shape?: boolean;
-	text?: string;
-	startPoint?: { x: number; y: number };
-	position?: { x: number; y: number };
-	center?: { x: number; y: number };
-	radius?: number;
-	startAngle?: number;
-	endAngle?: number;
-}
-
 /** Reads a DXF file's text. @returns its layers with lines in them, or why it cannot be read */
 export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok: false; faults: FieldFault[] } {
 	const refuse = (message: string) => ({ ok: false as const, faults: [{ path: 'file', message }] });
 	if (text.length > MOST.fileChars)
 		return refuse(`must be at most ${MOST.fileChars / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
 	if (!/\bSECTION\b/.test(text.slice(0, 5000))) return refuse('is no DXF text file: it has no SECTION at its head');
-	let parsed: ReturnType<DxfParser['parseSync']>;
-	try {
-		parsed = new DxfParser().parseSync(text);
-	} catch (error) {
-		return refuse(`cannot be read as DXF: ${error instanceof Error ? error.message : String(error)}`);
-	}
-	if (!parsed) return refuse('cannot be read as DXF: nothing was found in it');
+	const read = readEntities(text);
+	if (!read) return refuse('cannot be read as DXF: it has no section of entities');
 	const layers = new Map<string, DxfLayer>();
 	const texts: DxfDrawing['texts'] = [];
-	let leftOut = 0;
-	for (const entity of parsed.entities as unknown as Entity[]) {
-		const name = entity.layer ?? '0';
-		const layer = layers.get(name) ?? { name, lines: [], closed: [] };
-		const read = ENTITIES[entity.type];
-		if (read) {
-			read(entity, layer);
-			layers.set(name, layer);
-		} else if (entity.type === 'TEXT' || entity.type === 'MTEXT') {
-			const at = entity.startPoint ?? entity.position;
-			if (at && entity.text) texts.push({ at: [at.x, at.y], text: entity.text.replace(/\\P|[\r\n]+/g, ' ').trim() });
-		} else leftOut++;
+	for (const entity of read.entities) {
+		if (entity.kind === 'text') {
+			texts.push({ at: [entity.x, entity.y], text: entity.text.replace(/\\P|\s+/g, ' ').trim() });
+			continue;
+		}
+		const layer = layers.get(entity.layer) ?? { name: entity.layer, lines: [], closed: [] };
+		layers.set(entity.layer, layer);
+		if (entity.kind === 'polyline') polyline(entity, layer);
+		else arc(entity, layer);
 	}
 	const far = farPoint([...layers.values()], 1 / DXF_UNITS.millimetres);
 	if (far) return refuse(far);
 	const found = [...layers.values()].filter((l) => l.lines.length || l.closed.length);
 	if (!found.length) return refuse('holds no lines or polylines to take walls from');
-	const code = (parsed.header as Record<string, unknown> | undefined)?.$INSUNITS;
-	return { ok: true, drawing: { layers: found, texts, unit: typeof code === 'number' ? (SAID[code] ?? null) : null, leftOut } };
+	const { leftOut, unitCode } = read;
+	return { ok: true, drawing: { layers: found, texts, unit: unitCode === null ? null : (SAID[unitCode] ?? null), leftOut } };
 }
 
 /** A point that lies farther out than any house, by its layer, or null. @param perInch of the drawing's unit */
@@ -90,37 +68,22 @@ function farPoint(layers: readonly DxfLayer[], perInch: number): string | null {
 	return null;
 }
 
-const ENTITIES: Record<string, (e: Entity, layer: DxfLayer) => void> = {
-	LINE: (e, layer) => {
-		const [a, b] = e.vertices ?? [];
-		if (a && b)
-			layer.lines.push([
-				[a.x, a.y],
-				[b.x, b.y]
-			]);
-	},
-	LWPOLYLINE: polyline,
-	POLYLINE: polyline,
-	ARC: (e, layer) => {
-		if (!e.center || !e.radius) return;
-		const { center, radius, startAngle = 0, endAngle = 2 * Math.PI } = e;
-		const sweep = (endAngle - startAngle + 2 * Math.PI) % (2 * Math.PI) || 2 * Math.PI;
-		chain(arcPoints([center.x, center.y], radius, startAngle, sweep), layer);
-	}
-};
-function polyline(e: Entity, layer: DxfLayer): void {
-	const vertices = e.vertices ?? [];
+function arc({ x, y, radius, from, to }: DxfEntity & { kind: 'arc' }, layer: DxfLayer): void {
+	const sweep = (to - from + 2 * Math.PI) % (2 * Math.PI) || 2 * Math.PI;
+	chain(arcPoints([x, y], radius, from, sweep), layer);
+}
+function polyline({ vertices, closed }: DxfEntity & { kind: 'polyline' }, layer: DxfLayer): void {
 	if (vertices.length < 2) return;
 	const points: Point[] = [];
 	vertices.forEach((v, i) => {
 		const next = vertices[(i + 1) % vertices.length];
 		points.push([v.x, v.y]);
-		if (v.bulge && next && (e.shape || i < vertices.length - 1))
+		if (v.bulge && next && (closed || i < vertices.length - 1))
 			points.push(...bulgePoints([v.x, v.y], [next.x, next.y], v.bulge));
 	});
 	const [first, last] = [points[0], points.at(-1)];
-	const closes = e.shape || (!!first && !!last && points.length > 3 && distance(first, last) < 1e-6);
-	if (closes && points.length >= 3) layer.closed.push(!e.shape ? points.slice(0, -1) : points);
+	const closes = closed || (!!first && !!last && points.length > 3 && distance(first, last) < 1e-6);
+	if (closes && points.length >= 3) layer.closed.push(!closed ? points.slice(0, -1) : points);
 	else chain(points, layer);
 }
 const chain = (points: readonly Point[], layer: DxfLayer): void =>

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { isTime } from '../model/clock-time';
 import { told } from '../model/faults';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
@@ -98,7 +99,8 @@ export function readReadingsCsv(
 
 function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<string, string>, id: string) {
 	const faults: FieldFault[] = [];
-	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim();
+	// What a spreadsheet would run was written with a quote mark before it.
+	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
 	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase', allowed: T): T[number] | undefined => {
 		if (!cell(name)) return undefined;
 		const found = allowed.find((a) => a === cell(name).toLowerCase());
@@ -117,8 +119,7 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	const kind = cell('kind') as ReadingKind;
 	if (!READING_KINDS.includes(kind))
 		faults.push({ path: 'kind', message: `must be one of ${READING_KINDS.join(', ')}; got "${kind}"` });
-	if (Number.isNaN(Date.parse(cell('at'))))
-		faults.push({ path: 'at', message: `must be a time like 2026-10-12T09:30, got "${cell('at')}"` });
+	if (!isTime(cell('at'))) faults.push({ path: 'at', message: `must be a time like 2026-10-12T09:30, got "${cell('at')}"` });
 	const reading: Reading = {
 		id,
 		jobId,

@@ -1,5 +1,7 @@
 import { array, mixed, number, object, string, ValidationError, type AnyObject, type AnySchema } from 'yup';
+import { isTime } from './clock-time';
 import { EDITIONS } from './kinds';
+import { leftOut } from './left-out';
 import { passesOf } from './quick-check';
 import type { FieldFault } from './result';
 
@@ -63,6 +65,12 @@ export const day = () =>
 		(p) => `must be a day like 2026-10-12, got ${got(p)}`,
 		(v) => v == null || (DATE.test(v) && !Number.isNaN(Date.parse(v)))
 	);
+export const time = () =>
+	text(40).test(
+		'time',
+		(p) => `must be a time like 2026-10-12T09:30:00Z, got ${got(p)}`,
+		(v) => v == null || isTime(v)
+	);
 export const edition = () => must(oneOf(EDITIONS));
 
 /** An object with these fields and no others; unknown ones are refused by name. */
@@ -101,7 +109,7 @@ export const told = (faults: readonly FieldFault[], more = 0): FieldFault[] => {
 export function check<T>(schema: AnySchema, value: unknown): Checked<T> {
 	const much = tooMuch(value);
 	if (much) return { ok: false, faults: [{ path: '', message: much }] };
-	if (passesOf(schema)(value)) return { ok: true, value: value as T };
+	if (passesOf(schema)(value)) return { ok: true, value: leftOut(schema, value as T) };
 	const found: Found = { faults: [], seen: new Set(), more: 0 };
 	look(schema, value, '', found);
 	return { ok: false, faults: told(found.faults, found.more) };

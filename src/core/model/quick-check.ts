@@ -1,4 +1,5 @@
 import type { AnySchema } from 'yup';
+import { isTime } from './clock-time';
 
 /**
  * A quick yes made from a Yup schema: a lawful job of 50,000 readings is let through in a blink, and Yup is asked only
@@ -58,6 +59,8 @@ function knownTest(name: string, { min, max, length }: Record<string, unknown>):
 			return Number.isInteger;
 		case 'finite':
 			return Number.isFinite;
+		case 'time':
+			return (v) => isTime(v as string);
 		case 'known':
 			return 'base';
 		default:

@@ -13,6 +13,7 @@ import {
 	oneOf,
 	shape,
 	text,
+	time,
 	told,
 	whole,
 	type Checked
@@ -332,7 +333,7 @@ const siteCheck = shape({
 		.nullable()
 		.defined(),
 	note: text(2000).defined(),
-	at: must(named(40)),
+	at: must(time()),
 	by: text().defined()
 });
 const guidedCheck = shape({
@@ -342,7 +343,7 @@ const guidedCheck = shape({
 	other: text(64),
 	figures: must(mixedRecord(figure(-1000, 1e7), 'a number')),
 	words: must(mixedRecord(text(60), 'text')),
-	at: must(named(40)),
+	at: must(time()),
 	by: text().defined(),
 	note: text(2000).defined()
 });
@@ -419,7 +420,7 @@ export const readingSchema = shape({
 	loadA: figure(0.1, 400).nullable().defined(),
 	instrument: text().defined(),
 	meter: oneOf(METERS),
-	at: must(named(40)),
+	at: must(time()),
 	by: text().defined(),
 	struck: must(flag()),
 	note: text(2000).defined()
@@ -430,7 +431,7 @@ export const eventSchema = shape({
 	kind: must(oneOf(EVENT_KINDS)),
 	circuitId: text(64).nullable().defined(),
 	boxId: text(64).nullable().defined(),
-	at: must(named(40)),
+	at: must(time()),
 	by: text().defined(),
 	note: text(2000).defined()
 });
@@ -441,7 +442,7 @@ export const photoSchema = shape({
 	jobId: id(),
 	of: must(shape({ kind: must(oneOf(['box', 'room', 'check'] as const)), id: must(named(200)) })),
 	caption: text().defined(),
-	at: must(named(40)),
+	at: must(time()),
 	by: text().defined(),
 	widthPx: must(whole(1, 4000)),
 	heightPx: must(whole(1, 4000)),

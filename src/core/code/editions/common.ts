@@ -121,7 +121,10 @@ export const grounding = {
 		{ upToA: 20, Cu: '12', Al: '10' },
 		{ upToA: 60, Cu: '10', Al: '8' },
 		{ upToA: 100, Cu: '8', Al: '6' },
-		{ upToA: 200, Cu: '6', Al: '4' }
+		{ upToA: 200, Cu: '6', Al: '4' },
+		// Breakers of a job go up to 400 A.
+		{ upToA: 300, Cu: '4', Al: '2' },
+		{ upToA: 400, Cu: '3', Al: '1' }
 	],
 	asMade: {
 		rule: ref('250.122(B)', 'Ground that NM-B carries as made', 'check'),
