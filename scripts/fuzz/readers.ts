@@ -97,6 +97,8 @@ export function tryReader(reader: Reader, r: Random): Tried {
 	}
 }
 
+/** A demo house, most often a small part of one, with odd values in it that its schema has: most are lawful. */
+export const changedFile = (r: Random): unknown => changed(r.chance(0.3) ? r.pick(files) : r.pick(small), r);
 /** One to six places of a job given other values that its schema has. */
 function changed(file: JobFile, r: Random): unknown {
 	const ids = [...file.job.boxes, ...file.job.rooms, ...file.job.circuits, ...file.job.panels].map((row) => row.id);

@@ -131,13 +131,7 @@ async function act(s: JobSession, label: string, random: () => number): Promise<
 	const box = pick(job.boxes);
 	const room = pick(job.rooms);
 	const circuit = pick(job.circuits);
-	const edit = async (command: Command) => {
-		const before = s.now.job;
-		const done = s.edit(label, command);
-		const changed = s.now.job !== before;
-		await done;
-		return changed ? ('edit' as const) : ('nothing' as const);
-	};
+	const edit = async (command: Command) => ((await s.edit(label, command)) ? ('edit' as const) : ('nothing' as const));
 	const way = Math.floor(random() * 11);
 	if (way < 2 || !box || !room)
 		return edit(addBox(newBox(`b-${label}`, `B ${Math.floor(random() * 20)}`, { state: 'planned', roomId: room?.id ?? null })));

@@ -114,7 +114,7 @@ export class JobStore {
 	}
 
 	/** What is refused is the user's to mend, and never reached the store; what could not be kept is told by the fault line. */
-	private async keep(label: string, work: () => Promise<void>): Promise<boolean> {
+	private async keep(label: string, work: () => Promise<unknown>): Promise<boolean> {
 		this.saving += 1;
 		const conflicts = this.conflicts.length;
 		try {

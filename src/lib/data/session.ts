@@ -104,19 +104,20 @@ export class JobSession {
 
 	/**
 	 * Does a command and keeps it.
-	 * @returns once it is in the store, or is known to be only in this tab (`now.fault`, `now.conflicts`)
+	 * @returns whether it changed anything, once it is in the store or is known to be only in this tab (`now.fault`, `now.conflicts`)
 	 * @throws RangeError for what the command refuses, and for what no job file could hold: nothing is changed
 	 */
-	async edit(label: string, command: Command): Promise<void> {
+	async edit(label: string, command: Command): Promise<boolean> {
 		const { editFaults } = await door();
 		const before = this.shown.job;
 		const after = produce(before, command);
 		const changes = changesBetween(before, after);
-		if (!changes.length) return;
+		if (!changes.length) return false;
 		const [fault] = editFaults(before, after);
 		if (fault) throw new RangeError(`${label}: ${fault.path} ${fault.message}. Nothing was changed.`);
 		this.show({ job: after });
 		await this.add({ kind: 'edit', id: freshId(), label, changes });
+		return true;
 	}
 	/** Takes readings, together one edit. @throws RangeError where one of them could stand in no job file */
 	async take(label: string, rows: readonly Reading[]): Promise<void> {
