@@ -6,7 +6,8 @@
 	import { settleStore, type JobRow } from '$lib/data/db';
 	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
-	import { part } from '$lib/ui/late.svelte';
+	import Progress from '$lib/ui/Progress.svelte';
+	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
@@ -14,6 +15,7 @@
 	import { theme } from '$lib/ui/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
+	const takingIn = new TakingIn();
 	let rows = $state.raw<JobRow[]>([]);
 	let fault = $state<string | null>(null);
 	let open = $state.raw(new Map<string, OpenCount>());
@@ -38,9 +40,8 @@
 	void load();
 
 	async function takeIn(file: File): Promise<void> {
-		const made = await part(() => import('$core/formats/job-json'));
-		if (!made) return void (fault = 'A part of Hekto could not be loaded: reload, then open the file again.');
-		const read = made.readJobFile(await file.text());
+		const read = await takingIn.run(file, (api, told) => api.job(file, told));
+		if (!read) return;
 		refused = read.ok ? null : { file: file.name, faults: read.faults };
 		if (!read.ok) return;
 		try {
@@ -96,6 +97,7 @@
 			<Btn look="main" onclick={() => (asking = asking === 'call' ? null : 'call')}>New service call</Btn>
 			<Btn onclick={() => (asking = asking === 'job' ? null : 'job')}>New job</Btn>
 			<FilePick small={false} label="Take in a job file" accept=".json,application/json" onpick={takeIn} />
+			<Progress work={takingIn} />
 		</div>
 		{#if asking}
 			{@const kind = asking}

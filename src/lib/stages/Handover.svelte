@@ -1,22 +1,25 @@
 <script lang="ts">
 	import { directoryOf } from '$core/handover/directory';
-	import { readReadingsCsv, writeReadingsCsv } from '$core/formats/readings-csv';
+	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
 	import { counted } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
+	import Progress from '$lib/ui/Progress.svelte';
+	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Coming from './Coming.svelte';
 
 	const store = useJob();
+	const takingIn = new TakingIn();
 	const directories = $derived(store.job.panels.map((panel) => directoryOf(store.job, panel)));
 	let faults = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	async function takeCsv(file: File): Promise<void> {
-		const read = readReadingsCsv(await file.text(), store.job, () => freshId());
+		const read = await takingIn.run(file, (api, told) => api.csv(file, store.job, told));
+		if (!read) return;
 		faults = read.ok ? null : { file: file.name, faults: read.faults };
 		if (read.ok && read.value.length) await store.take(`${counted(read.value.length, 'reading')} from ${file.name}`, read.value);
 		else if (read.ok) store.say('The file holds no readings.', true);
@@ -31,6 +34,7 @@
 			>Readings as CSV</Btn
 		>
 		<FilePick label="Take in readings" accept=".csv,text/csv" onpick={takeCsv} />
+		<Progress work={takingIn} />
 		<Btn small look="main" onclick={() => window.print()}>Print the directory</Btn>
 	{/snippet}
 	{#if faults}<FaultList title={`${faults.file}: nothing was taken in`} faults={faults.faults} />{/if}

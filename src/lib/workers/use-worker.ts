@@ -16,6 +16,7 @@ export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) =>
 	return { done, cancel: () => stop(new Cancelled('Stopped.')) };
 }
 export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
+export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
 export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
 export const circuitsWorker = () => new Worker(new URL('./circuits.worker.ts', import.meta.url), { type: 'module' });
 export const instrumentWorker = () => new Worker(new URL('./instrument.worker.ts', import.meta.url), { type: 'module' });
