@@ -341,3 +341,22 @@ const faults: [unknown, RegExp][] = [
 ];
 for (const [error, says] of faults)
 	test(`a store's fault in words: ${says.source}`, () => assert.match(sayStoreFault(error), says));
+
+test('a large file that is stopped on the way into the store leaves nothing behind', async () => {
+	const call = newServiceCall({ jobId: 'log', boxId: 'b' }, { boxName: 'Iron', edition: '2020', permitDate: '2026-10-22' });
+	const readings = Array.from({ length: 7000 }, (_, i) => reading({ id: `l${i}`, jobId: 'log', boxId: 'b' }));
+	const stop = new AbortController();
+	const shares: number[] = [];
+	const told = (share: number) => {
+		shares.push(share);
+		if (share > 0.5) stop.abort();
+	};
+	await assert.rejects(
+		jobs.importFile({ hekto: 'job', fileVersion: 2, job: call, readings, events: [] }, { told, signal: stop.signal })
+	);
+	assert.ok(shares.length >= 2 && shares.length < 4);
+	assert.equal(await jobs.getJob('log'), undefined);
+	assert.equal(await db.readings.where('jobId').equals('log').count(), 0);
+	assert.equal(await jobs.importFile({ hekto: 'job', fileVersion: 2, job: call, readings, events: [] }), 'log');
+	assert.equal(await db.readings.where('jobId').equals('log').count(), 7000);
+});

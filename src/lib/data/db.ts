@@ -71,7 +71,7 @@ class HektoDb extends Dexie {
 			);
 		// Older edits changed things by their place in a list: they stay as a record, and are not undone any more.
 		this.version(3)
-			.stores({ edits: '++n, &id, jobId, [jobId+state+n]' })
+			.stores({ edits: '++n, &id, jobId, [jobId+state+n]', readings: 'id, jobId' })
 			.upgrade(async (tx) => {
 				await tx
 					.table<JobRow>('jobs')

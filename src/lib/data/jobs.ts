@@ -1,3 +1,4 @@
+import type { Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, freshId, now, settleStore, type JobRow } from './db';
 import { tellOnce } from './news';
@@ -20,17 +21,28 @@ export const eventsOf = (jobId: string): Promise<LiveEvent[]> => db.events.where
 const ALL = () => [db.jobs, db.edits, db.readings, db.events, db.photos, db.settings];
 
 /** Puts a whole job into the store, over whatever stood there under its id: tabs that show it follow. */
-export async function putWhole(file: JobFile, demo: string | null = null): Promise<void> {
+export async function putWhole(file: JobFile, demo: string | null = null, watch: Watch = {}): Promise<void> {
 	await settleStore();
-	const rev = await db.transaction('rw', ALL(), () => putRows(file, demo));
+	const rev = await db.transaction('rw', ALL(), () => putRows(file, demo, watch));
 	tellOnce({ jobId: file.job.id, rev, rows: true });
 }
-async function putRows(file: JobFile, demo: string | null): Promise<number> {
+/** For a file of many rows: told the share that is in the store; stopped by the signal, nothing of it is kept. */
+export interface Watch {
+	told?: (share: number) => void;
+	signal?: AbortSignal;
+}
+const ROWS_AT_ONCE = 2000;
+async function putRows(file: JobFile, demo: string | null, { told, signal }: Watch = {}): Promise<number> {
 	const before = await db.jobs.get(file.job.id);
 	await clear(file.job.id);
 	const rev = (before?.rev ?? 0) + 1;
 	await db.jobs.put({ id: file.job.id, job: file.job, rev, head: file.head ?? null, updatedAt: now(), demo });
-	await db.readings.bulkAdd(file.readings);
+	for (let from = 0; from < file.readings.length; from += ROWS_AT_ONCE) {
+		// Within the one transaction: to stop is to undo all of it.
+		signal?.throwIfAborted();
+		await db.readings.bulkAdd(file.readings.slice(from, from + ROWS_AT_ONCE));
+		told?.(Math.min(1, (from + ROWS_AT_ONCE) / file.readings.length));
+	}
 	await db.events.bulkAdd(file.events);
 	await db.photos.bulkAdd(file.photos ?? []);
 	return rev;
@@ -47,21 +59,16 @@ export async function removeJob(jobId: string): Promise<void> {
 /** Ids that an address can hold as they are; a job from elsewhere with another gets a fresh one. */
 const PLAIN_ID = /^[A-Za-z0-9_-]{1,64}$/;
 /** Takes in a job file beside what is there: where an id of it is taken, the job and all its rows get fresh ones. */
-export async function importFile(file: JobFile): Promise<string> {
+export async function importFile(file: JobFile, watch: Watch = {}): Promise<string> {
 	await settleStore();
 	const photos = file.photos ?? [];
 	const taken = await db.jobs.get(file.job.id);
-	const rowsTaken = await Promise.all(
-		([db.readings, db.events, db.photos] as const).map((table, i) => {
-			const rows = [file.readings, file.events, photos][i] ?? [];
-			return (table as typeof db.readings)
-				.where('id')
-				.anyOf(rows.map((r) => r.id))
-				.count();
-		})
-	);
-	if (!taken && PLAIN_ID.test(file.job.id) && rowsTaken.every((n) => n === 0)) {
-		await putWhole(file);
+	const rowsTaken =
+		(await anyTaken(db.readings, file.readings)) ||
+		(await anyTaken(db.events, file.events)) ||
+		(await anyTaken(db.photos, photos));
+	if (!taken && PLAIN_ID.test(file.job.id) && !rowsTaken) {
+		await putWhole(file, null, watch);
 		return file.job.id;
 	}
 	const jobId = freshId();
@@ -69,14 +76,22 @@ export async function importFile(file: JobFile): Promise<string> {
 	const again = <T extends { id: string; jobId: string }>(rows: readonly T[]): T[] =>
 		rows.map((row) => ({ ...row, id: fresh.get(row.id) ?? freshId(), jobId }));
 	const linked = (r: Reading): Reading => (r.corrects ? { ...r, corrects: fresh.get(r.corrects) ?? r.corrects } : r);
-	await putWhole({
+	const own: JobFile = {
 		...file,
 		job: { ...file.job, id: jobId, name: taken ? `${file.job.name.slice(0, 69)} (taken in)` : file.job.name },
 		readings: again(file.readings).map(linked),
 		events: again(file.events),
 		photos: again(photos)
-	});
+	};
+	await putWhole(own, null, watch);
 	return jobId;
+}
+
+/** Whether one of these ids stands in the table already. All its keys at once: thousands of questions would take seconds. */
+async function anyTaken<T extends { id: string }>(table: Table<T, string>, rows: readonly T[]): Promise<boolean> {
+	if (!rows.length) return false;
+	const there = new Set(await table.toCollection().primaryKeys());
+	return rows.some((row) => there.has(row.id));
 }
 
 /** On a first visit the demo jobs are put into the store. */

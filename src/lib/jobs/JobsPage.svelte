@@ -45,7 +45,8 @@
 		refused = read.ok ? null : { file: file.name, faults: read.faults };
 		if (!read.ok) return;
 		try {
-			await goto(jobAddress(await importFile(read.value), 'walk'));
+			const id = await takingIn.keep((watch) => importFile(read.value, watch));
+			if (id !== null) await goto(jobAddress(id, 'walk'));
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}

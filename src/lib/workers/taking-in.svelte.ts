@@ -35,6 +35,20 @@ export class TakingIn {
 			this.doing = this.stop = null;
 		}
 	}
+	/** Puts what was read into the store, in the same way. @returns null: it was stopped, and nothing was kept */
+	async keep<T>(work: (watch: { told: (share: number) => void; signal: AbortSignal }) => Promise<T>): Promise<T | null> {
+		const stop = new AbortController();
+		this.stop = () => stop.abort();
+		[this.doing, this.share] = ['keeping', 0];
+		try {
+			return await work({ told: (share) => (this.share = share), signal: stop.signal });
+		} catch (error) {
+			if (stop.signal.aborted) return null;
+			throw error;
+		} finally {
+			this.doing = this.stop = null;
+		}
+	}
 	cancel(): void {
 		this.stop?.();
 	}
