@@ -42,6 +42,8 @@ async function kept(request: RequestInfo, cacheName?: string): Promise<Response>
 
 /** Takes out what no tab runs on: each tab holds a lock in the name of its version. */
 async function tidy(): Promise<void> {
+	// A newer one that waits has its files ready, and no tab on them yet.
+	if (worker.registration.waiting || worker.registration.installing) return;
 	const stores = (await caches.keys()).filter((key) => key.startsWith(STORE_PREFIX) && key !== STORE);
 	if (!stores.length) return;
 	const { held = [] } = await worker.navigator.locks.query();

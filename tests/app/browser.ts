@@ -13,10 +13,10 @@ export interface Server {
 }
 const root = new URL('../..', import.meta.url).pathname;
 
-/** @param port 0: a free one, asked of the system */
-export async function serve(port = 0): Promise<Server> {
-	if (!existsSync(join(root, 'build/index.js'))) throw new Error('build/index.js is missing: run npm run build first');
-	const child: ChildProcess = spawn('node', ['scripts/serve.mjs'], {
+/** @param port 0: a free one, asked of the system @param build the folder of the build, from the root */
+export async function serve(port = 0, build = 'build'): Promise<Server> {
+	if (!existsSync(join(root, build, 'index.js'))) throw new Error('build/index.js is missing: run npm run build first');
+	const child: ChildProcess = spawn('node', [build], {
 		cwd: root,
 		env: { ...process.env, PORT: String(port) },
 		stdio: ['ignore', 'pipe', 'inherit']
