@@ -103,6 +103,7 @@ test('a browser that keeps nothing says so all the time; jobs are made, edited i
 	});
 	await b.go('/');
 	await b.says('This browser does not let Hekto keep anything');
+	await b.says('Jobs are in this tab and nowhere else.');
 	await b.click('button', 'New service call');
 	await b.set('#new-name', 'Sewing room');
 	await b.click('button', 'Take readings');

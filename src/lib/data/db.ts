@@ -1,4 +1,5 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
+import { keeps } from './keeps';
 import { migrate } from '$core/model/migrations';
 import type { Change } from '$core/edit/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
@@ -101,7 +102,7 @@ async function settle(): Promise<boolean> {
 		const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
 		db = new HektoDb({ indexedDB: new IDBFactory(), IDBKeyRange });
 		await db.open();
-		return false;
+		return (keeps.store = false);
 	}
 }
 

@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { openIn, type OpenCount } from '$core/assess';
 	import type { FieldFault } from '$core/model/result';
+	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';
 	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
@@ -111,7 +112,7 @@
 		{/if}
 		{#if refused}<FaultList title={`${refused.file}: nothing was taken in`} faults={refused.faults} />{/if}
 		<p class="said soft" role="status">{said}</p>
-		<h1>Jobs in this browser</h1>
+		<h1>{loaded && !keeps.store ? 'Jobs in this tab' : 'Jobs in this browser'}</h1>
 		<table class="data">
 			<thead
 				><tr
@@ -157,7 +158,9 @@
 	</main>
 	<footer class="soft">
 		<p>
-			Jobs are kept in this browser and nowhere else{kept === false
+			{loaded && !keeps.store
+				? 'Jobs are in this tab and nowhere else'
+				: 'Jobs are kept in this browser and nowhere else'}{kept === false && keeps.store
 				? '; it may drop them when space runs short, so save job files'
 				: ''}. {#if rows.length}Two of them are demo jobs and can be put back as they were.{/if}
 		</p>

@@ -1,5 +1,6 @@
 <script lang="ts" generics="Part">
 	import type { Snippet } from 'svelte';
+	import { onReload } from '$lib/data/keeps';
 	import Btn from './Btn.svelte';
 
 	/**
@@ -21,7 +22,7 @@
 	{@render children(part)}
 {:catch}
 	<div class="late" class:over role="alert">
-		<p><b>This part of Hekto could not be loaded.</b> There may be a new version, or no network. Your work is kept.</p>
+		<p><b>This part of Hekto could not be loaded.</b> There may be a new version, or no network. {onReload()}</p>
 		<p class="acts">
 			<Btn look="main" small onclick={() => location.reload()}>Reload</Btn>
 			<Btn small onclick={() => (tries += 1)}>Try again</Btn>

@@ -1,11 +1,12 @@
 <script lang="ts">
+	import { onReload } from '$lib/data/keeps';
 	import Btn from './Btn.svelte';
 	import { takeUpdate, update } from './update.svelte';
 </script>
 
 {#if update.waiting}
 	<div class="offer no-print" role="status">
-		<span>A new version of Hekto is ready. What you have typed and not kept is lost when it loads.</span>
+		<span>A new version of Hekto is ready. What is typed and not kept is lost when it loads. {onReload()}</span>
 		<Btn small look="main" onclick={takeUpdate}>Load it</Btn>
 		<Btn small look="quiet" onclick={() => (update.waiting = null)}>Later</Btn>
 	</div>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { onReload } from '$lib/data/keeps';
 	import Btn from '../Btn.svelte';
 
 	/** A part that failed by a fault of Hekto's own: what failed, and the way to keep the work. */
@@ -13,7 +14,7 @@
 </script>
 
 <div class="failed" role="alert">
-	<p><b>{what}</b> The fault is Hekto’s. Your work is kept, and the other stages go on.</p>
+	<p><b>{what}</b> The fault is Hekto’s; the other stages go on. {onReload()}</p>
 	<p class="mono soft">{why.slice(0, 200)}</p>
 	<p class="acts">
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>

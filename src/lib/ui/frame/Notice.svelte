@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import { onReload } from '$lib/data/keeps';
 	import { ONLY_HERE } from '$lib/data/store-fault';
 	import { late } from '../late.svelte';
 	import Conflict from './Conflict.svelte';
@@ -25,7 +26,7 @@
 	{/if}
 	{#if late.failed}
 		<div class="fault-line" role="alert">
-			<span>A part of Hekto could not be loaded: there may be a new version, or no network. Your work is kept.</span>
+			<span>A part of Hekto could not be loaded: there may be a new version, or no network. {onReload()}</span>
 			<Btn small onclick={() => location.reload()}>Reload</Btn>
 			<Btn small look="quiet" onclick={() => (late.failed = false)}>Later</Btn>
 		</div>
