@@ -97,6 +97,24 @@ test('another tab changed the same field: both values are shown, and the user ch
 	await b.find('path.floor[aria-label^="North bedroom"]');
 });
 
+test('what is typed and not kept is there again after a reload, and gone once it is kept', async () => {
+	await b.go('/job/quillback/prove?box=k-03');
+	await b.set('#read-hn', '118.7');
+	await b.settled();
+	await b.go('/job/quillback/prove?box=k-01');
+	await b.find('#read-hn');
+	const typed = () => b.run<string>('return document.querySelector("#read-hn").value');
+	assert.equal(await typed(), '', 'each box has its own');
+	await b.go('/job/quillback/prove?box=k-03');
+	await b.find('#read-hn');
+	assert.equal(await typed(), '118.7');
+	await b.click('button', 'Keep 1 reading');
+	await b.says('1 reading at K-03', '.done');
+	await b.go('/job/quillback/prove?box=k-03');
+	await b.find('#read-hn');
+	assert.equal(await typed(), '');
+});
+
 test('a browser that keeps nothing says so all the time; jobs are made, edited in every stage and saved to a file', async () => {
 	await b.driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
 		source: 'IDBFactory.prototype.open = function () { throw new DOMException("blocked", "SecurityError") }'

@@ -48,14 +48,23 @@
 	let open = $state({ dead: false, photos: false });
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
+	/** Typed and not kept: it outlives a reload of this tab. */
+	const draftKey = untrack(() => `draft ${store.job.id} ${place.id}`);
 	onMount(() => {
-		if (!corrects) return;
+		if (!corrects) return draft.unpack(sessionStorage.getItem(draftKey));
 		draft.corrects = corrects.id;
 		draft.half = corrects.half ?? 'upper';
 		draft.phase = corrects.phase ?? '';
 		if (corrects.loadA) draft.loadA = String(corrects.loadA);
 		if (corrects.lamps) draft.setLamps(corrects.lamps);
 		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
+	});
+	// After what was typed is taken up again.
+	$effect(() => {
+		if (corrects) return;
+		const packed = draft.pack();
+		if (packed === null) sessionStorage.removeItem(draftKey);
+		else sessionStorage.setItem(draftKey, packed);
 	});
 
 	const figures = $derived(figuresFor(box, dead));

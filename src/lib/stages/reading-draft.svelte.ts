@@ -108,6 +108,21 @@ export class ReadingDraft {
 	readings(base: Omit<Reading, 'id' | 'kind' | 'value' | 'lamps' | 'loadA'>, newId: () => string): Reading[] {
 		return this.rows.map((row) => ({ ...base, ...row, note: this.note.trim(), id: newId() }));
 	}
+	/** What is typed, as text, so that it outlives a reload; null: nothing is. */
+	pack(): string | null {
+		const { typed, words, lamps, loadA, loaded, atMa, half, phase, note } = this;
+		return this.empty && !note ? null : JSON.stringify({ typed, words, lamps, loadA, loaded, atMa, half, phase, note });
+	}
+	/** Takes up what was typed before a reload; a text that is none of ours changes nothing. */
+	unpack(text: string | null): void {
+		if (text === null) return;
+		try {
+			const { typed, ...rest } = JSON.parse(text) as Partial<ReadingDraft>;
+			Object.assign(this, rest, { typed: { ...empty(), ...typed } });
+		} catch {
+			return;
+		}
+	}
 	clear(): void {
 		this.typed = empty();
 		this.words = {};
