@@ -1,6 +1,7 @@
 import type { Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, freshId, now, settleStore, type JobRow } from './db';
+import { forgetDrafts } from './drafts';
 import { tellOnce } from './news';
 
 /** Whole jobs and what lies beside them: put in, listed, taken out. Edits go through `edits.ts`. */
@@ -24,6 +25,7 @@ const ALL = () => [db.jobs, db.edits, db.readings, db.events, db.photos, db.sett
 export async function putWhole(file: JobFile, demo: string | null = null, watch: Watch = {}): Promise<void> {
 	await settleStore();
 	const rev = await db.transaction('rw', ALL(), () => putRows(file, demo, watch));
+	forgetDrafts(file.job.id);
 	tellOnce({ jobId: file.job.id, rev, rows: true });
 }
 /** For a file of many rows: told the share that is in the store; stopped by the signal, nothing of it is kept. */
@@ -53,6 +55,7 @@ async function clear(jobId: string): Promise<void> {
 }
 export async function removeJob(jobId: string): Promise<void> {
 	await db.transaction('rw', ALL(), () => clear(jobId));
+	forgetDrafts(jobId);
 	tellOnce({ jobId, rev: Infinity, rows: false });
 }
 

@@ -9,6 +9,7 @@
 	import type { FigureKind } from '$core/model/reading';
 	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
+	import { draftKey } from '$lib/data/drafts';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { simulated } from '$lib/instruments/simulated.svelte';
@@ -49,9 +50,9 @@
 	/** On a phone the keypad of the page types, not the system's. */
 	const keypad = matchMedia('(max-width: 820px)').matches;
 	/** Typed and not kept: it outlives a reload of this tab. */
-	const draftKey = untrack(() => `draft ${store.job.id} ${place.id}`);
+	const kept = untrack(() => draftKey(store.job.id, place.id));
 	onMount(() => {
-		if (!corrects) return draft.unpack(sessionStorage.getItem(draftKey));
+		if (!corrects) return draft.unpack(sessionStorage.getItem(kept));
 		draft.corrects = corrects.id;
 		draft.half = corrects.half ?? 'upper';
 		draft.phase = corrects.phase ?? '';
@@ -63,8 +64,8 @@
 	$effect(() => {
 		if (corrects) return;
 		const packed = draft.pack();
-		if (packed === null) sessionStorage.removeItem(draftKey);
-		else sessionStorage.setItem(draftKey, packed);
+		if (packed === null) sessionStorage.removeItem(kept);
+		else sessionStorage.setItem(kept, packed);
 	});
 
 	const figures = $derived(figuresFor(box, dead));

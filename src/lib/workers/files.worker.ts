@@ -1,7 +1,10 @@
 import { expose } from 'comlink';
+import { readTable, type Table } from '../../core/formats/csv-mapping';
 import { readJobFile } from '../../core/formats/job-json';
 import { readReadingsCsv } from '../../core/formats/readings-csv';
 import type { Job } from '../../core/model/job';
+import { MOST } from '../../core/model/limits';
+import type { FieldFault } from '../../core/model/result';
 
 /** @param told a word of what is being done, and the share that is done */
 type Told = (doing: string, share: number) => void;
@@ -13,6 +16,16 @@ const api = {
 		const read = readJobFile(text);
 		told('handing over', 0.9);
 		return read;
+	},
+	/** Any table: its cells, without a look at what they mean. */
+	async table(file: Blob, told: Told): Promise<{ ok: true; value: Table } | { ok: false; faults: FieldFault[] }> {
+		told('reading', 0.2);
+		const value = readTable(await file.text());
+		if (value.rows.length <= MOST.readings) return { ok: true, value };
+		return {
+			ok: false,
+			faults: [{ path: 'file', message: `must hold at most ${MOST.readings} rows, got ${value.rows.length}` }]
+		};
 	},
 	async csv(file: Blob, job: Job, told: Told): Promise<ReturnType<typeof readReadingsCsv>> {
 		told('reading', 0.1);

@@ -4,9 +4,9 @@
 		COLUMN_ROLES,
 		guessRoles,
 		readMapped,
-		readTable,
 		unitOfHeading,
-		type ColumnRole
+		type ColumnRole,
+		type Table
 	} from '$core/formats/csv-mapping';
 	import { READING_KINDS } from '$core/model/kinds';
 	import { readingValue, readingWords } from '$core/model/reading';
@@ -22,13 +22,12 @@
 	/** A table of anyone's: what each column holds, what would be read of it, and what would be kept aside. */
 	interface Props {
 		name: string;
-		text: string;
+		table: Table;
 		onclose: () => void;
 	}
-	let { name, text, onclose }: Props = $props();
+	let { name, table, onclose }: Props = $props();
 	const store = useJob();
-	const table = $derived(readTable(text));
-	let roles = $state.raw<ColumnRole[]>(untrack(() => guessRoles(readTable(text).columns)));
+	let roles = $state.raw<ColumnRole[]>(untrack(() => guessRoles(table.columns)));
 	let loadA = $state(untrack(() => String(store.job.practice.testLoadA)));
 	let at = $state(new Date().toISOString().slice(0, 16));
 	const usual = $derived({

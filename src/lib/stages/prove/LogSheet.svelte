@@ -11,6 +11,9 @@
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import type { Table } from '$core/formats/csv-mapping';
+	import Progress from '$lib/ui/Progress.svelte';
+	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import CsvMapping from './CsvMapping.svelte';
 
 	/** Every reading of the job, newest first: filtered, put right, struck out; taken in from a table of anyone's. */
@@ -19,9 +22,10 @@
 	}
 	let { oncorrect }: Props = $props();
 	const store = useJob();
+	const takingIn = new TakingIn();
 	let filter = $state('');
 	let offOnly = $state(false);
-	let file = $state.raw<{ name: string; text: string } | null>(null);
+	let file = $state.raw<{ name: string; table: Table } | null>(null);
 	/** Rows of one height: only those in sight are drawn, whatever their number. */
 	const ROW = 46;
 	let top = $state(0);
@@ -77,12 +81,14 @@
 	const shown = $derived(rows.slice(first, first + Math.ceil(height / ROW) + 8));
 	const strike = (r: Reading) => store.strike(r, !r.struck);
 	async function pick(picked: File): Promise<void> {
-		file = { name: picked.name, text: await picked.text() };
+		const read = await takingIn.run(picked, (api, told) => api.table(picked, told));
+		if (read?.ok) file = { name: picked.name, table: read.value };
+		else if (read) store.say(`${picked.name} ${read.faults[0]?.message ?? ''}: nothing was taken in.`, true);
 	}
 </script>
 
 {#if file}
-	<CsvMapping name={file.name} text={file.text} onclose={() => (file = null)} />
+	<CsvMapping name={file.name} table={file.table} onclose={() => (file = null)} />
 {:else}
 	<div class="bar">
 		<TextField
@@ -94,6 +100,7 @@
 		<Btn pressed={offOnly} onclick={() => (offOnly = !offOnly)}>Off only</Btn>
 		<span class="gap"></span>
 		<FilePick label="Take in a table" accept=".csv,.txt,.tsv,text/csv" small={false} onpick={pick} />
+		<Progress work={takingIn} />
 		<Btn onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, rows))}
 			>Save as CSV</Btn
 		>
