@@ -110,9 +110,7 @@ async function shownInAll(file: JobFile, of: number): Promise<void> {
 		await b.go(`/job/fuzz-${of}/${stage}`);
 		await b.find('main h1, main header').catch(() => wrong(`file ${of}: ${stage} shows nothing`));
 		await b.settled();
-		const failed = await b.run<string>(
-			'return [...document.querySelectorAll(".failed, .late")].map((e) => e.innerText).join(" ")'
-		);
+		const failed = await b.run<string>('return [...document.querySelectorAll(".trouble")].map((e) => e.innerText).join(" ")');
 		if (failed) wrong(`file ${of}, ${stage}: ${failed.slice(0, 200)}`);
 	}
 	for (const words of await b.complaints()) wrong(`file ${of}: ${words.slice(0, 200)}`);

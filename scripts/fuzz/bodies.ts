@@ -13,28 +13,30 @@ const run = {
 	faults: [{ kind: 'loose-neutral', at: 'b2', ohms: 0.5 }],
 	gfciAt: ['b1']
 };
+/** The water heater and the bedroom of the contract. */
+export const HEATER = {
+	edition: '2023',
+	load: { kind: 'water-heater', watts: 5500, volts: 240 },
+	wiring: { cable: 'NM-B', metal: 'Cu', lengthFt: 45, ambientC: 30, currentCarrying: 2, terminalC: 60 },
+	outlets: { kind: 'hard-wired', count: 1 },
+	limits: { dropPercent: 3 }
+};
+export const BEDROOM = {
+	edition: '2023',
+	roomKind: 'bedroom',
+	outline: [
+		[0, 0],
+		[144, 0],
+		[144, 120],
+		[0, 120]
+	],
+	breaks: [{ wall: 0, from: 12, to: 44, kind: 'door' }],
+	receptacles: [{ wall: 2, at: 72 }],
+	studs: { spacing: 16, offset: 0 }
+};
 export const BODIES: Readonly<Record<string, unknown>> = {
-	size: {
-		edition: '2023',
-		load: { kind: 'water-heater', watts: 5500, volts: 240 },
-		wiring: { cable: 'NM-B', metal: 'Cu', lengthFt: 45, ambientC: 30, currentCarrying: 2, terminalC: 60 },
-		outlets: { kind: 'hard-wired', count: 1 },
-		limits: { dropPercent: 3 },
-		breakerA: 30
-	},
-	'layout/walls': {
-		edition: '2023',
-		roomKind: 'bedroom',
-		outline: [
-			[0, 0],
-			[144, 0],
-			[144, 120],
-			[0, 120]
-		],
-		breaks: [{ wall: 0, from: 12, to: 44, kind: 'door' }],
-		receptacles: [{ wall: 2, at: 72 }],
-		studs: { spacing: 16, offset: 0 }
-	},
+	size: { ...HEATER, breakerA: 30 },
+	'layout/walls': BEDROOM,
 	'layout/counters': {
 		edition: '2020',
 		counters: [

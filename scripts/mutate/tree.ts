@@ -11,7 +11,7 @@ const HERE = fileURLToPath(new URL('.', import.meta.url));
 export class Tree {
 	readonly at = mkdtempSync(join(tmpdir(), 'hekto-mutants-'));
 	constructor() {
-		for (const part of ['src/core', 'tests/core']) {
+		for (const part of ['src/core', 'tests/core', 'scripts/fuzz']) {
 			mkdirSync(dirname(join(this.at, part)), { recursive: true });
 			cpSync(join(ROOT, part), join(this.at, part), { recursive: true });
 		}

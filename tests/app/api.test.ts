@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
+import { BEDROOM as bedroom, HEATER as heater } from '../../scripts/fuzz/bodies';
 import { serve, type Server } from './browser';
 
 let server: Server;
@@ -22,13 +23,6 @@ const get = async (path: string): Promise<Answer> => {
 	return { status: answer.status, body: await answer.json() };
 };
 
-const heater = {
-	edition: '2023',
-	load: { kind: 'water-heater', watts: 5500, volts: 240 },
-	wiring: { cable: 'NM-B', metal: 'Cu', lengthFt: 45, ambientC: 30, currentCarrying: 2, terminalC: 60 },
-	outlets: { kind: 'hard-wired', count: 1 },
-	limits: { dropPercent: 3 }
-};
 test('POST /size answers the water heater of the contract', async () => {
 	const { status, body } = await post('size', heater);
 	assert.equal(status, 200);
@@ -49,19 +43,6 @@ test('POST /size answers the water heater of the contract', async () => {
 	assert.deepEqual(body.findings, []);
 });
 
-const bedroom = {
-	edition: '2023',
-	roomKind: 'bedroom',
-	outline: [
-		[0, 0],
-		[144, 0],
-		[144, 120],
-		[0, 120]
-	],
-	breaks: [{ wall: 0, from: 12, to: 44, kind: 'door' }],
-	receptacles: [{ wall: 2, at: 72 }],
-	studs: { spacing: 16, offset: 0 }
-};
 test('POST /layout/walls answers the bedroom of the contract', async () => {
 	const { status, body } = await post('layout/walls', bedroom);
 	assert.equal(status, 200);

@@ -199,7 +199,9 @@ test('live volts at the panel and at 240 V: their own limits', async () => {
 	await b.says('second hot to neutral 129 V: outside 114 to 126 V', '.pad');
 	await b.go('/job/marrow-street/prove?box=kt-04');
 	await b.find('#read-h2g');
-	await listen('simulated').catch(() => undefined);
+	// Between two hots nothing says drop: its own lines are waited for.
+	await b.set('.sender select', 'simulated');
+	await b.says('live', '.sender .state');
 	await b.says('hot to hot', '.sender');
 	await b.click('.sender button', 'Take reading');
 	assert.ok(Math.abs(Number(await b.run('return document.querySelector("#read-hh").value')) - 240) < 3);

@@ -50,7 +50,8 @@ function wherePath(job: Job, path: readonly Step[]): string {
 		if (typeof step === 'string') {
 			list = step;
 			at = at && typeof at === 'object' ? (at as Record<string, unknown>)[step] : undefined;
-			if (!Array.isArray(at)) words.push(fieldWords(step));
+			// The list that holds a row is said by the row; one that is changed as a whole by its own name.
+			if (!Array.isArray(at) || step === path.at(-1)) words.push(fieldWords(step));
 		} else {
 			at = Array.isArray(at) ? (at as { id: string }[]).find((row) => row.id === step.id) : undefined;
 			words.push(`${ROWS[list] ?? fieldWords(list)} ${rowName(at) ?? step.id}`);

@@ -2,6 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import { onReload } from '$lib/data/keeps';
 	import Btn from './Btn.svelte';
+	import Trouble from './Trouble.svelte';
 
 	/**
 	 * A part that is loaded when it is first shown. Where it cannot be (an older page after a new version, or no
@@ -21,34 +22,11 @@
 {#await loading then { default: part }}
 	{@render children(part)}
 {:catch}
-	<div class="late" class:over role="alert">
+	<Trouble level="look" {over}>
 		<p><b>This part of Hekto could not be loaded.</b> There may be a new version, or no network. {onReload()}</p>
-		<p class="acts">
+		{#snippet acts()}
 			<Btn look="main" small onclick={() => location.reload()}>Reload</Btn>
 			<Btn small onclick={() => (tries += 1)}>Try again</Btn>
-		</p>
-	</div>
+		{/snippet}
+	</Trouble>
 {/await}
-
-<style>
-	.late {
-		padding: 14px 16px;
-		background: var(--sheet);
-		border-left: 8px solid var(--look);
-	}
-	.over {
-		position: fixed;
-		inset: auto 12px 12px;
-		z-index: 60;
-		border: 1.5px solid var(--ink);
-		border-left: 8px solid var(--look);
-		border-radius: 4px;
-	}
-	p {
-		margin: 0 0 6px;
-	}
-	.acts {
-		display: flex;
-		gap: 8px;
-	}
-</style>
