@@ -1,78 +1,58 @@
+import { fileURLToPath } from 'node:url';
 import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 /**
- * Imports point one way (docs/decisions/0001): routes -> lib -> core, and inside core
- * units <- model <- code <- (layout, circuits, protection, rough, makeup), network <- instruments <- (prove, trace),
- * formats and handover on top. Each row: a folder of core and the core folders it may not import.
+ * Imports point one way (docs/decisions/0014): routes -> lib -> core; inside core each folder may import the folders named
+ * beside it and no other; the files at core's root stand on top of them all but `formats` and `demo`.
  */
-const CORE = ['units', 'model', 'code', 'layout', 'circuits', 'protection', 'rough', 'makeup', 'network', 'instruments'].concat([
-	'prove',
-	'trace',
-	'handover',
-	'formats',
-	'demo'
-]);
+const BASE = ['units', 'model', 'code'];
 const MAY_IMPORT = {
 	units: [],
 	model: ['units'],
 	code: ['units', 'model'],
-	layout: ['units', 'model', 'code'],
-	circuits: ['units', 'model', 'code', 'layout'],
-	protection: ['units', 'model', 'code', 'layout', 'circuits', 'rough'],
-	rough: ['units', 'model', 'code', 'circuits'],
-	makeup: ['units', 'model', 'code', 'circuits', 'rough'],
-	network: ['units', 'model', 'code', 'circuits'],
-	instruments: ['units', 'model', 'code', 'circuits', 'network'],
-	prove: ['units', 'model', 'code', 'circuits', 'protection', 'makeup', 'network', 'instruments'],
-	trace: ['units', 'model', 'code', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove'],
-	handover: CORE.filter((f) => !['formats', 'demo'].includes(f)),
-	formats: CORE.filter((f) => f !== 'demo'),
-	demo: ['units', 'model', 'code', 'circuits', 'network', 'prove']
+	run: BASE,
+	edit: ['units', 'model'],
+	layout: BASE,
+	circuits: [...BASE, 'run', 'layout'],
+	propose: [...BASE, 'run', 'layout', 'circuits'],
+	rough: [...BASE, 'run', 'circuits'],
+	protection: [...BASE, 'run', 'layout', 'circuits', 'propose', 'rough'],
+	network: [...BASE, 'run', 'circuits'],
+	instruments: [...BASE, 'run', 'circuits', 'network'],
+	makeup: [...BASE, 'run', 'circuits', 'rough'],
+	prove: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments'],
+	trace: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove']
 };
+const FOLDERS = Object.keys(MAY_IMPORT);
+const ON_TOP = {
+	handover: FOLDERS,
+	formats: [...FOLDERS, 'handover', '*.ts'],
+	demo: [...BASE, 'edit', 'run', 'circuits', 'network', 'prove']
+};
+const zones = [
+	...Object.entries({ ...MAY_IMPORT, ...ON_TOP }).map(([folder, allowed]) => ({
+		target: `./src/core/${folder}/**/*`,
+		from: './src/core/**/*',
+		except: [folder, ...allowed].map((name) => (name.includes('.') ? `**/src/core/${name}` : `**/src/core/${name}/**`)),
+		message: `core/${folder} may not import this part of core: imports point one way.`
+	})),
+	{
+		target: './src/core/*.ts',
+		from: './src/core/@(formats|demo)/**/*',
+		message: "core's root knows nothing of file forms and demo data."
+	},
+	{ target: './src/core/**/*', from: './src/@(lib|routes)/**/*', message: 'core knows nothing of the interface.' },
+	{ target: './src/lib/**/*', from: './src/routes/**/*', message: 'lib knows nothing of routes.' }
+];
 const OUTSIDE = {
-	group: [
-		'svelte',
-		'svelte/*',
-		'@sveltejs/*',
-		'dexie',
-		'echarts',
-		'echarts/*',
-		'd3-*',
-		'flowbite-*',
-		'$app/*',
-		'**/lib/**',
-		'**/routes/**',
-		'$lib/*'
-	],
+	group: ['svelte', 'svelte/*', '@sveltejs/*', 'dexie', 'echarts', 'echarts/*', 'd3-*', 'flowbite-*', '$app/*', '$lib/*'],
 	message: 'core is pure: it knows nothing of the interface, the store or the network.'
 };
-const importRows = Object.entries(MAY_IMPORT).map(([folder, allowed]) => ({
-	files: [`src/core/${folder}/**/*.ts`],
-	rules: {
-		'no-restricted-imports': [
-			'error',
-			{
-				patterns: [
-					OUTSIDE,
-					...CORE.filter((f) => f !== folder && !allowed.includes(f)).map((f) => ({
-						group: [`../${f}/*`, `../${f}`, `../../${f}/*`],
-						message: `core/${folder} may not import core/${f}: imports point one way.`
-					}))
-				]
-			}
-		],
-		'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'navigator'],
-		'no-restricted-properties': [
-			'error',
-			{ object: 'Date', property: 'now', message: 'core is given the clock.' },
-			{ object: 'Math', property: 'random', message: 'core is given its random source.' }
-		]
-	}
-}));
 
 export default ts.config(
 	{ ignores: ['node_modules/', 'build/', '.svelte-kit/', 'docs/'] },
@@ -101,14 +81,36 @@ export default ts.config(
 		}
 	},
 	{
-		files: ['src/core/*.ts'],
-		rules: { 'no-restricted-imports': ['error', { patterns: [OUTSIDE] }] }
-	},
-	{
-		files: ['src/lib/**/*.{ts,svelte}'],
+		files: ['src/**/*.{ts,svelte}'],
+		plugins: { 'import-x': importX },
+		settings: {
+			'import-x/extensions': ['.ts', '.svelte'],
+			'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'svelte-eslint-parser': ['.svelte'] },
+			'import-x/resolver-next': [
+				importX.createNodeResolver({
+					extensions: ['.ts', '.svelte'],
+					alias: {
+						$core: [fileURLToPath(new URL('src/core', import.meta.url))],
+						$lib: [fileURLToPath(new URL('src/lib', import.meta.url))]
+					}
+				})
+			]
+		},
 		rules: {
-			'no-restricted-imports': ['error', { patterns: [{ group: ['**/routes/**'], message: 'lib knows nothing of routes.' }] }]
+			'import-x/no-cycle': ['error', { ignoreExternal: true }],
+			'import-x/no-restricted-paths': ['error', { zones }]
 		}
 	},
-	...importRows
+	{
+		files: ['src/core/**/*.ts'],
+		rules: {
+			'no-restricted-imports': ['error', { patterns: [OUTSIDE] }],
+			'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'navigator'],
+			'no-restricted-properties': [
+				'error',
+				{ object: 'Date', property: 'now', message: 'core is given the clock.' },
+				{ object: 'Math', property: 'random', message: 'core is given its random source.' }
+			]
+		}
+	}
 );

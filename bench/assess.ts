@@ -4,7 +4,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { assess } from '../src/core/assess';
 import { produce } from 'immer';
 import { DEMOS } from '../src/core/demo';
-import { proposeCircuits } from '../src/core/propose-circuits';
+import { proposeCircuits } from '../src/core/propose/propose-circuits';
 import type { Job, Reading } from '../src/core/model/job';
 import { say } from './say';
 import { times } from './times';

@@ -7,7 +7,7 @@ import {
 	wallsRequest
 } from '../../src/core/formats/api-requests';
 import { networkRequest } from '../../src/core/formats/network-requests';
-import { jobFileSchema } from '../../src/core/model/schema';
+import { jobFileSchema } from '../../src/core/model/file/schema';
 import type { AnySchema } from 'yup';
 import { BODIES } from './bodies';
 import type { Random } from './random';

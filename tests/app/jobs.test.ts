@@ -12,7 +12,7 @@ import {
 	editRoom,
 	removeRoom,
 	type Command
-} from '../../src/core/model/commands';
+} from '../../src/core/edit/commands';
 import type { JobFile, Reading } from '../../src/core/model/job';
 import { newBox, newServiceCall } from '../../src/core/model/new-job';
 import { db, DONE, LEFT, TURN } from '../../src/lib/data/db';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import fc from 'fast-check';
-import { applyChanges } from '../../src/core/edit/apply';
-import { inverseOf, same } from '../../src/core/edit/change';
+import { applyChanges } from '../../src/core/edit/merge/apply';
+import { inverseOf, same } from '../../src/core/edit/merge/change';
 import {
 	addBox,
 	addDevice,
@@ -12,7 +12,7 @@ import {
 	addRoom,
 	removeRoom,
 	type Command
-} from '../../src/core/model/commands';
+} from '../../src/core/edit/commands';
 import type { Job, JobFile } from '../../src/core/model/job';
 import { DUPLEX, newBox } from '../../src/core/model/new-job';
 import { db, DONE, TURN } from '../../src/lib/data/db';

@@ -1,10 +1,10 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { ambientFactor, ampacityOf, bundlingFactor } from '../../src/core/code/ampacity';
-import { standardBreaker, standardBreakerUpTo } from '../../src/core/code/breakers';
+import { ambientFactor, ampacityOf, bundlingFactor } from '../../src/core/code/310-15-ampacity';
+import { standardBreaker, standardBreakerUpTo } from '../../src/core/code/240-6-breakers';
 import { editions } from '../../src/core/code/editions';
-import { egcEnlarged, egcFor } from '../../src/core/code/grounding';
-import { dropVolts, ohmsAt, ohmsPerKft } from '../../src/core/code/resistance';
+import { egcEnlarged, egcFor } from '../../src/core/code/250-122-grounding';
+import { dropVolts, ohmsAt, ohmsPerKft } from '../../src/core/code/chapter-9-resistance';
 import type { Cable } from '../../src/core/model/kinds';
 import type { Awg, Metal } from '../../src/core/units/gauge';
 

@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import { asLoadCase, connectedWatts, loadOf } from '../../src/core/circuits/load';
-import { loadOfOutlet } from '../../src/core/circuits/nameplates';
+import { asLoadCase, connectedWatts, loadOf } from '../../src/core/circuits/size/load';
+import { loadOfOutlet } from '../../src/core/circuits/articles/110-3-b-nameplates';
 import { editions } from '../../src/core/code/editions';
 import type { Box, Circuit, CircuitLoad, Device, Job, Room } from '../../src/core/model/job';
 import type { EditionKey, RoomKind } from '../../src/core/model/kinds';

@@ -4,11 +4,11 @@ import { applyPatches, enablePatches, produce, produceWithPatches } from 'immer'
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
 import { missingPlaces } from '../../src/core/layout/assess-layout';
-import * as commands from '../../src/core/model/commands';
+import * as commands from '../../src/core/edit/commands';
 import { findIn } from '../../src/core/model/find';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
 import type { Job, Point } from '../../src/core/model/job';
-import { referenceFaults } from '../../src/core/model/references';
+import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, den, job, leg } from './small-job';
 
 enablePatches();

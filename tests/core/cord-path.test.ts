@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { cordWay } from '../../src/core/protection/cord-path';
+import { cordWay } from '../../src/core/protection/articles/210-8-cord-path';
 import { outletFacts } from '../../src/core/protection/outlet-facts';
 import { protectionNeed } from '../../src/core/protection/needs';
 import { editions } from '../../src/core/code/editions';

@@ -1,13 +1,13 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import { runOf } from '../../src/core/circuits/runs';
+import { runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { areaSqFt, boxPoint, distance, inside, wallEnds } from '../../src/core/model/geometry';
 import type { Job, JobFile } from '../../src/core/model/job';
-import { checkJobFile } from '../../src/core/model/schema';
+import { checkJobFile } from '../../src/core/model/file/schema';
 import { outlineFaults, breakFaults } from '../../src/core/layout/wall-spaces';
 import { protectionRows } from '../../src/core/protection/assess-protection';
 

@@ -2,13 +2,13 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
 import fc from 'fast-check';
-import { EXACT_UP_TO, feedOrder, feedTree, lengthOf, type FeedCase } from '../../src/core/circuits/feed-order';
-import { proposeFeeds } from '../../src/core/circuits/feed-proposal';
-import { cableEnd, routeFt, type CableEnd } from '../../src/core/circuits/route';
-import { runOf } from '../../src/core/circuits/runs';
+import { EXACT_UP_TO, feedOrder, feedTree, lengthOf, type FeedCase } from '../../src/core/propose/feed-order';
+import { proposeFeeds } from '../../src/core/propose/feed-proposal';
+import { cableEnd, routeFt, type CableEnd } from '../../src/core/run/route';
+import { runOf } from '../../src/core/run/runs';
 import { quillback } from '../../src/core/demo/quillback';
-import { setFeeds } from '../../src/core/model/commands';
-import { referenceFaults } from '../../src/core/model/references';
+import { setFeeds } from '../../src/core/edit/commands';
+import { referenceFaults } from '../../src/core/model/file/references';
 
 /** A panel at the first point and boxes at the others, along the walls. */
 const caseOf = (points: readonly (readonly [number, number])[]): FeedCase => {

@@ -10,7 +10,7 @@ import { openApi } from '../../src/core/formats/openapi';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
 import type { Job, JobFile, Reading } from '../../src/core/model/job';
 import { emptyJob, newServiceCall } from '../../src/core/model/new-job';
-import { jobFileSchema } from '../../src/core/model/schema';
+import { jobFileSchema } from '../../src/core/model/file/schema';
 
 const demo = (name = 'quillback'): JobFile => DEMOS[name]?.() as JobFile;
 const text = (file: unknown) => JSON.stringify(file);

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
-import type { Edition } from '../../src/core/code/edition';
+import type { Edition } from '../../src/core/code/shape/edition';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 
 /** The tables of the editions against a copy made by hand from the book's own figures, row by row and none left over. */

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import { runOf } from '../../src/core/circuits/runs';
+import { runOf } from '../../src/core/run/runs';
 import { editionOf } from '../../src/core/code/amended-edition';
 import { DEMOS } from '../../src/core/demo';
 import { directoryOf } from '../../src/core/handover/directory';
@@ -13,9 +13,9 @@ import { EDITIONS } from '../../src/core/model/kinds';
 import type { Finding, Step } from '../../src/core/model/result';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { placingWays } from '../../src/core/protection/placing-case';
-import { replaceAdvice } from '../../src/core/protection/replace-advice';
+import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { predict } from '../../src/core/prove/predict';
-import { proposeCircuits } from '../../src/core/propose-circuits';
+import { proposeCircuits } from '../../src/core/propose/propose-circuits';
 
 /**
  * All that the two demo houses come to, line by line: findings with their ways out, decisions with their arithmetic, placements,

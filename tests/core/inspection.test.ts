@@ -1,10 +1,10 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { removeBox } from '../../src/core/model/commands';
-import { itemsOf, putItem, putRuling, readItem, removeItem } from '../../src/core/model/inspection-commands';
+import { removeBox } from '../../src/core/edit/commands';
+import { itemsOf, putItem, putRuling, readItem, removeItem } from '../../src/core/edit/inspection';
 import type { InspectorItem } from '../../src/core/model/job';
-import { referenceFaults } from '../../src/core/model/references';
+import { referenceFaults } from '../../src/core/model/file/references';
 import { job } from './small-job';
 
 const item: InspectorItem = {

@@ -1,11 +1,11 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import { electrodeFor } from '../../src/core/circuits/service-conductors';
-import { serviceLoad } from '../../src/core/circuits/service-load';
-import { floorArea } from '../../src/core/circuits/service-of-job';
+import { electrodeFor } from '../../src/core/circuits/service/310-12-service-conductors';
+import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
+import { floorArea } from '../../src/core/circuits/service/service-of-job';
 import { editions } from '../../src/core/code/editions';
-import { tailFor } from '../../src/core/code/tail';
+import { tailFor } from '../../src/core/code/240-4-d-pigtail';
 import type { Circuit, Device, Job, Panel } from '../../src/core/model/job';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { newRoom } from '../../src/core/model/new-job';

@@ -2,12 +2,12 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
-import { multiwireOf } from '../../src/core/circuits/multiwire';
-import { runOf } from '../../src/core/circuits/runs';
+import { multiwireOf } from '../../src/core/circuits/articles/210-4-multiwire';
+import { runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { applyFix, type Command } from '../../src/core/model/commands';
-import { pairCircuits } from '../../src/core/model/circuit-commands';
+import { applyFix, type Command } from '../../src/core/edit/commands';
+import { pairCircuits } from '../../src/core/edit/circuits';
 import type { Circuit, Job, Leg } from '../../src/core/model/job';
 import type { Finding } from '../../src/core/model/result';
 

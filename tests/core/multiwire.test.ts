@@ -1,12 +1,12 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { dropAt } from '../../src/core/circuits/drop';
-import { assessMultiwire, multiwireOf } from '../../src/core/circuits/multiwire';
-import { boxesServed, runOf } from '../../src/core/circuits/runs';
+import { dropAt } from '../../src/core/circuits/size/drop';
+import { assessMultiwire, multiwireOf } from '../../src/core/circuits/articles/210-4-multiwire';
+import { boxesServed, runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
-import { pairCircuits, removeCircuit } from '../../src/core/model/circuit-commands';
-import { applyFix } from '../../src/core/model/commands';
+import { pairCircuits, removeCircuit } from '../../src/core/edit/circuits';
+import { applyFix } from '../../src/core/edit/commands';
 import type { Circuit, Device, Job, Leg } from '../../src/core/model/job';
 import { takeOff } from '../../src/core/rough/take-off';
 import { box, circuit, job, leg, near } from './small-job';

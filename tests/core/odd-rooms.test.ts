@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { layoutWalls, type WallsCase } from '../../src/core/layout/walls';
 import { turner, wallLength } from '../../src/core/model/geometry';
 import type { Point } from '../../src/core/model/job';
-import { closeWalk, readTape } from '../../src/core/model/tape';
+import { closeWalk, readTape } from '../../src/core/edit/tape';
 
 const e = editions['2023'];
 const taped = (text: string): Point[] => {

@@ -5,8 +5,8 @@ import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { placeProtection } from '../../src/core/model/circuit-commands';
-import { applyFix } from '../../src/core/model/commands';
+import { placeProtection } from '../../src/core/edit/circuits';
+import { applyFix } from '../../src/core/edit/commands';
 import type { Circuit, Job } from '../../src/core/model/job';
 import {
 	placeDevices,

@@ -3,14 +3,14 @@ import test from 'node:test';
 import fc from 'fast-check';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
-import { feedQuick, feedOrder } from '../../src/core/circuits/feed-order';
-import { groupUnits, WORTH, type GroupCase, type GroupUnit } from '../../src/core/circuits/group-search';
+import { feedQuick, feedOrder } from '../../src/core/propose/feed-order';
+import { groupUnits, WORTH, type GroupCase, type GroupUnit } from '../../src/core/propose/group-search';
 import { DEMOS } from '../../src/core/demo';
-import { addRuns } from '../../src/core/model/circuit-commands';
+import { addRuns } from '../../src/core/edit/circuits';
 import { DEFAULT_GROUPING, type Job } from '../../src/core/model/job';
 import { indexOf } from '../../src/core/model/job-index';
 import { newRoom } from '../../src/core/model/new-job';
-import { otherWays, proposeAlternatives, proposeCircuits } from '../../src/core/propose-circuits';
+import { otherWays, proposeAlternatives, proposeCircuits } from '../../src/core/propose/propose-circuits';
 import { bigHouse } from './big-house';
 import { box, job } from './small-job';
 

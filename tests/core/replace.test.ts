@@ -7,11 +7,11 @@ import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { quillback } from '../../src/core/demo/quillback';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
-import { applyFix } from '../../src/core/model/commands';
+import { applyFix } from '../../src/core/edit/commands';
 import type { Box, Device, Job } from '../../src/core/model/job';
 import { compareEditions } from '../../src/core/protection/compare-editions';
-import { groundOf } from '../../src/core/circuits/ground-at';
-import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/replace-advice';
+import { groundOf } from '../../src/core/run/ground-at';
+import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { box, job, leg, reading } from './small-job';
 
 /** Replacing receptacles in old work, what their faces say, and the letter that argues for them. */

@@ -2,12 +2,12 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
-import { requiredCircuits } from '../../src/core/circuits/required-circuits';
-import { floorArea, serviceCaseOf } from '../../src/core/circuits/service-of-job';
-import { serviceLoad } from '../../src/core/circuits/service-load';
+import { requiredCircuits } from '../../src/core/circuits/articles/210-11-required-circuits';
+import { floorArea, serviceCaseOf } from '../../src/core/circuits/service/service-of-job';
+import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { applyFix } from '../../src/core/model/commands';
+import { applyFix } from '../../src/core/edit/commands';
 import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/job';
 import { emptyJob, newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 

@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { rewire, type Rewire } from '../../src/core/circuits/rewire';
-import { plannedOnly, removeCircuits } from '../../src/core/model/circuit-commands';
+import { rewire, type Rewire } from '../../src/core/propose/rewire';
+import { plannedOnly, removeCircuits } from '../../src/core/edit/circuits';
 import type { Job } from '../../src/core/model/job';
 import { box, circuit, job, leg } from './small-job';
 

@@ -2,12 +2,12 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
-import { runOf } from '../../src/core/circuits/runs';
-import { addRoom, detachBox, moveToCircuit, type Command } from '../../src/core/model/commands';
+import { runOf } from '../../src/core/run/runs';
+import { addRoom, detachBox, moveToCircuit, type Command } from '../../src/core/edit/commands';
 import { wallLength } from '../../src/core/model/geometry';
 import type { Job } from '../../src/core/model/job';
-import { referenceFaults } from '../../src/core/model/references';
-import { addBreak, removeBreak, setRectangle } from '../../src/core/model/room-commands';
+import { referenceFaults } from '../../src/core/model/file/references';
+import { addBreak, removeBreak, setRectangle } from '../../src/core/edit/rooms';
 import { box, circuit, den, job, leg } from './small-job';
 
 const done = (j: Job, ...all: Command[]): Job => all.reduce((at, command) => produce(at, command), j);

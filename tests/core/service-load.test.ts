@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { serviceLoad, type ServiceAppliance, type ServiceCase } from '../../src/core/circuits/service-load';
+import { serviceLoad, type ServiceAppliance, type ServiceCase } from '../../src/core/circuits/service/220-82-service-load';
 import { editions } from '../../src/core/code/editions';
 import { SERVICE_KINDS, type EditionKey } from '../../src/core/model/kinds';
 

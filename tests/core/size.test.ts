@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { rangeWatts } from '../../src/core/circuits/load';
-import { sizeCircuit, type SizeCase, type SizeResult } from '../../src/core/circuits/size';
+import { rangeWatts } from '../../src/core/circuits/size/load';
+import { sizeCircuit, type SizeCase, type SizeResult } from '../../src/core/circuits/size/size';
 import { editions } from '../../src/core/code/editions';
 import type { EditionKey } from '../../src/core/model/kinds';
 

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { sizeCircuit, type SizeCase } from '../../src/core/circuits/size';
+import { sizeCircuit, type SizeCase } from '../../src/core/circuits/size/size';
 import { editions } from '../../src/core/code/editions';
 import { EDITIONS, type EditionKey, type LoadKind, type SizedCable } from '../../src/core/model/kinds';
 import type { Awg } from '../../src/core/units/gauge';

@@ -6,12 +6,12 @@ import { editions } from '../../src/core/code/editions';
 import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels } from '../../src/core/handover/labels';
-import { placeProtection } from '../../src/core/model/circuit-commands';
-import { applyFix, attachBox, editDevice } from '../../src/core/model/commands';
+import { placeProtection } from '../../src/core/edit/circuits';
+import { applyFix, attachBox, editDevice } from '../../src/core/edit/commands';
 import type { Box, Circuit, Device, Job, Leg, Panel, Reading, Room } from '../../src/core/model/job';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { placingWays } from '../../src/core/protection/placing-case';
-import { replaceAdvice } from '../../src/core/protection/replace-advice';
+import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { standingOf } from '../../src/core/protection/standing';
 import { box, circuit, den, job, leg, reading } from './small-job';
 

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
 import { areaSqFt, crossings, signedArea, wallLength } from '../../src/core/model/geometry';
-import { closeWalk, drawWalk, readTape, sayWalk, type Walk } from '../../src/core/model/tape';
+import { closeWalk, drawWalk, readTape, sayWalk, type Walk } from '../../src/core/edit/tape';
 
 const read = (text: string): Walk => {
 	const got = readTape(text);

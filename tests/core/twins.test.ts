@@ -3,7 +3,7 @@ import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/job';
-import { referenceFaults } from '../../src/core/model/references';
+import { referenceFaults } from '../../src/core/model/file/references';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, den, job, leg } from './small-job';
 

@@ -1,5 +1,5 @@
-import { cite, type Edition } from '../code/edition';
-import { ohmsPerKft } from '../code/resistance';
+import { cite, type Edition } from '../code/shape/edition';
+import { ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
@@ -7,22 +7,22 @@ import type { Decision, Finding, Fix, StageResult, Subject } from '../model/resu
 import { compareGauge, GAUGES } from '../units/gauge';
 import { formatFeet } from '../units/length';
 import { atMost, show } from '../units/quantity';
-import { applianceDecision, applianceFindings } from './appliance-rules';
-import { panelLoad } from './branch-load';
-import { receptaclesOn, sizeCasesOf } from './circuit-case';
-import { feedFindings } from './circuit-feeds';
-import { terminalFindings } from './device-terminals';
-import { dropAt, type DropAt } from './drop';
-import { assessMultiwire } from './multiwire';
-import { nameplateFindings } from './nameplates';
-import { balanceHint, panelDecisions, panelFindings } from './panel-findings';
-import { ratingFindings } from './receptacle-ratings';
-import { requiredCircuits } from './required-circuits';
-import { runOf, type Run } from './runs';
-import { sharedLoads, shareSteps } from './shared-loads';
-import { sizeCircuit, type SizeCase } from './size';
-import { legsInTheWet } from './wet-places';
-import { whyTogether } from './why-together';
+import { applianceDecision, applianceFindings } from './articles/422-424-440-625-appliances';
+import { panelLoad } from './service/220-14-branch-load';
+import { receptaclesOn, sizeCasesOf } from './size/circuit-case';
+import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
+import { terminalFindings } from './articles/110-14-c-terminals';
+import { dropAt, type DropAt } from './size/drop';
+import { assessMultiwire } from './articles/210-4-multiwire';
+import { nameplateFindings } from './articles/110-3-b-nameplates';
+import { balanceHint, panelDecisions, panelFindings } from './panel/panel-findings';
+import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
+import { requiredCircuits } from './articles/210-11-required-circuits';
+import { runOf, type Run } from '../run/runs';
+import { sharedLoads, shareSteps } from './size/shared-loads';
+import { sizeCircuit, type SizeCase } from './size/size';
+import { legsInTheWet } from './articles/300-5-300-9-wet-places';
+import { whyTogether } from '../propose/why-together';
 
 /** Findings of a circuit, and its advice on drop apart. */
 interface Sized extends StageResult {

@@ -2,7 +2,7 @@ import type { Amendment } from '../model/job';
 import type { Dampness, DeviceKind, RoomKind, Serves } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { atMost } from '../units/quantity';
-import type { PlaceRow, PlaceTest } from './edition';
+import type { PlaceRow, PlaceTest } from './shape/edition';
 
 /** What the protection rules ask of one outlet or device. Distances in ft along a cord's path, heights in inches. */
 export interface OutletFacts {

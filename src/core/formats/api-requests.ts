@@ -1,13 +1,13 @@
 import { type AnySchema } from 'yup';
 import { FIGURES } from '../code/amended-edition';
-import { FILL_GAUGES } from '../code/edition-boxes';
+import { FILL_GAUGES } from '../code/shape/boxes';
 import type { OutletFacts } from '../code/outlet';
-import { SERVICE_METHODS, type ServiceCase } from '../circuits/service-load';
-import type { SizeCase } from '../circuits/size';
+import { SERVICE_METHODS, type ServiceCase } from '../circuits/service/220-82-service-load';
+import type { SizeCase } from '../circuits/size/size';
 import { breakFaults, outlineFaults } from '../layout/wall-spaces';
 import type { CounterBreak, CounterCase, IslandCase } from '../layout/counters';
 import type { WallsCase } from '../layout/walls';
-import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/faults';
+import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/file/fields';
 import { wallLength } from '../model/geometry';
 import type { Amendment } from '../model/job';
 import {
@@ -25,8 +25,8 @@ import {
 	type EditionKey
 } from '../model/kinds';
 import type { FieldFault } from '../model/result';
-import { amendmentFields, pointSchema } from '../model/schema';
-import { FILL_ROLES, type FillCase } from '../rough/box-fill';
+import { amendmentFields, pointSchema } from '../model/file/schema';
+import { FILL_ROLES, type FillCase } from '../rough/articles/314-16-box-fill';
 import { GAUGES } from '../units/gauge';
 
 /** Bodies of the HTTP API as Yup schemas, and what the schemas cannot see. */

@@ -1,5 +1,5 @@
 import { assess, byGravity } from '../assess';
-import type { Checked } from '../model/faults';
+import type { Checked } from '../model/file/fields';
 import type { JobFile } from '../model/job';
 import type { Assessment, Finding, Step } from '../model/result';
 import { readPlainJobFile } from './job-json';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { readingRowFaults } from '../edit/take';
+import { readingRowFaults } from '../edit/merge/take';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
 import { isDeadOhm, isFigureKind, isWordKind, READING_BOUNDS, READING_WORDS } from '../model/reading';

@@ -1,7 +1,7 @@
 import { readEntities, type DxfEntity } from './dxf-groups';
 import { areaSqFt, distance, inside, signedArea } from '../model/geometry';
 import type { Point } from '../model/job';
-import { MOST } from '../model/limits';
+import { MOST } from '../model/file/limits';
 import type { FieldFault } from '../model/result';
 import { toSixteenth } from '../units/length';
 import { facesOf, TooTangled, type Line } from './faces';

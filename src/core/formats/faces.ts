@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { distance, signedArea } from '../model/geometry';
 import type { Point } from '../model/job';
-import { MOST } from '../model/limits';
+import { MOST } from '../model/file/limits';
 
 /** The rooms that a drawing of loose lines encloses. */
 export type Line = readonly [Point, Point];

@@ -1,8 +1,8 @@
 import type { JobFile } from '../model/job';
-import { MOST } from '../model/limits';
-import { FILE_VERSION, migrate } from '../model/migrations';
+import { MOST } from '../model/file/limits';
+import { FILE_VERSION, migrate } from '../model/file/migrations';
 import type { FieldFault } from '../model/result';
-import { checkJobFile } from '../model/schema';
+import { checkJobFile } from '../model/file/schema';
 
 /**
  * Reads the text of a job file: migrates older versions, refuses the rest with the path and the reason.

@@ -1,8 +1,8 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { editions } from '../code/editions';
 import { hazardFindings } from '../instruments/hazards';
 import { readRun, RUN_INSTRUMENTS, type Ask, type RunInstrument, type RunReading } from '../instruments/run-reading';
-import { check, figure, flag, list, must, named, oneOf, shape, type Checked } from '../model/faults';
+import { check, figure, flag, list, must, named, oneOf, shape, type Checked } from '../model/file/fields';
 import { EDITIONS, type EditionKey } from '../model/kinds';
 import type { FieldFault, Finding, Rule, Step } from '../model/result';
 import { wireOhms, type RunCase } from '../network/run-wiring';

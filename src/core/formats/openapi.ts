@@ -1,7 +1,7 @@
 import type { AnySchema } from 'yup';
 import { RUN_INSTRUMENTS } from '../instruments/run-reading';
 import { STAGES } from '../model/kinds';
-import { jobFileSchema } from '../model/schema';
+import { jobFileSchema } from '../model/file/schema';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { networkRequest, streamRequest } from './network-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';

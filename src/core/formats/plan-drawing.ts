@@ -1,5 +1,5 @@
 import { inForce } from '../code/amendments';
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
 import { inWords, type RoomKind } from '../model/kinds';

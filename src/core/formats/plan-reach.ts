@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { counterResult } from '../layout/articles/210-52-c-counters';
 import { editionInForce, roomWalls } from '../layout/assess-layout';
 import { counterCase, counterRuns, onRun, type CounterRun } from '../layout/counter-runs';

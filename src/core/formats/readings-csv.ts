@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
-import { isTime } from '../model/clock-time';
-import { told } from '../model/faults';
+import { isTime } from '../model/file/clock-time';
+import { told } from '../model/file/fields';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
-import { readingRowFaults } from '../edit/take';
-import { MOST } from '../model/limits';
+import { readingRowFaults } from '../edit/merge/take';
+import { MOST } from '../model/file/limits';
 import { readingUnit } from '../model/reading';
 import type { FieldFault } from '../model/result';
 

@@ -1,4 +1,4 @@
-import type { Run } from '../circuits/runs';
+import type { Run } from '../run/runs';
 import type { Circuit, Job, Leg } from '../model/job';
 import { indexOf, inSlots } from '../model/job-index';
 import { bandsOf, type Band } from '../protection/reach';

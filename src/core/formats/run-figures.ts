@@ -1,6 +1,6 @@
-import type { Edition } from '../code/edition';
-import { dropAt } from '../circuits/drop';
-import type { Run } from '../circuits/runs';
+import type { Edition } from '../code/shape/edition';
+import { dropAt } from '../circuits/size/drop';
+import type { Run } from '../run/runs';
 import type { Job } from '../model/job';
 import type { BoxProof } from '../prove/assess-prove';
 import { predict } from '../prove/predict';

@@ -1,5 +1,5 @@
 import type { Job, JobFile, LiveEvent, Photo, Reading } from '../model/job';
-import { FILE_VERSION } from '../model/migrations';
+import { FILE_VERSION } from '../model/file/migrations';
 import { placesOf } from '../model/job-index';
 
 interface FileParts {

@@ -1,13 +1,13 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { groundOf } from '../circuits/ground-at';
+import { groundOf } from '../run/ground-at';
 import { needOf } from '../protection/need-of';
-import { dutiesOf } from '../protection/replace-advice';
+import { dutiesOf } from '../protection/articles/406-4-d-replace-advice';
 import { standingOf } from '../protection/standing';
 import { standingWords } from '../protection/standing-words';
 

@@ -1,4 +1,4 @@
-import { runOf } from '../circuits/runs';
+import { runOf } from '../run/runs';
 import type { Circuit, Job, Panel } from '../model/job';
 import { indexOf, inSlots } from '../model/job-index';
 

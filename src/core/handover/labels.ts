@@ -1,11 +1,11 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Box, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
-import { runOf } from '../circuits/runs';
-import { lawfulHomeRun } from '../protection/afci-outlet';
+import { runOf } from '../run/runs';
+import { lawfulHomeRun } from '../protection/articles/210-12-afci-outlet';
 import { gives } from '../protection/reach';
-import { cite } from '../code/edition';
+import { cite } from '../code/shape/edition';
 import { standingOf } from '../protection/standing';
 import { standingLabels } from '../protection/standing-words';
 

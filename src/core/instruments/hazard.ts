@@ -1,7 +1,7 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { runOf } from '../circuits/runs';
+import { runOf } from '../run/runs';
 import { build, planOf, type Built } from '../network/build';
 import { jobWiring, outletAt } from '../network/job-wiring';
 import { EARTH, Solution } from '../network/solve';

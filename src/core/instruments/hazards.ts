@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Finding, Rule } from '../model/result';
 import type { RunReading } from './run-reading';
 import { TOUCH_BANDS } from './touch';

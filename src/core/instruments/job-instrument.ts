@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { build, planOf, type Built } from '../network/build';

@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { build, planOf, type Built } from '../network/build';
 import { runWiring, type RunCase } from '../network/run-wiring';
 import { Solution } from '../network/solve';

@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Job } from '../model/job';
 import type { Decision, Finding, StageResult } from '../model/result';
 import { wallCautions, wallDecision } from './articles/210-52-a-walls';

@@ -1,4 +1,4 @@
-import { COUNTER_FIXTURES, type PlacesTable } from '../code/edition-places';
+import { COUNTER_FIXTURES, type PlacesTable } from '../code/shape/places';
 import { boxPoint, distance, fixtureCorners, fromWall, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Counter, Fixture, Point, Room } from '../model/job';
 import { fromSixteenths, toSixteenths } from '../units/length';

@@ -1,5 +1,5 @@
-import { cite, type Edition } from '../code/edition';
-import type { IslandRule } from '../code/edition-places';
+import { cite, type Edition } from '../code/shape/edition';
+import type { IslandRule } from '../code/shape/places';
 import type { Finding, Rule, Step } from '../model/result';
 import { fromSixteenths, SIXTEENTHS, toSixteenths } from '../units/length';
 import { fewest, uncovered, type Interval } from './placement';

@@ -1,4 +1,4 @@
-import { cite, type Edition } from '../code/edition';
+import { cite, type Edition } from '../code/shape/edition';
 import { boxPoint, fromWall, wallLength } from '../model/geometry';
 import type { Box, Device, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';

@@ -1,8 +1,8 @@
 import { fromWall, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Fixture, Job, Place, Point, Room } from '../model/job';
 import type { DeviceKind, FixtureKind } from '../model/kinds';
-import { PARTITION_IN } from '../model/survey-base';
-import { standAgainst } from '../model/fixture-commands';
+import { PARTITION_IN } from '../edit/survey-base';
+import { standAgainst } from '../edit/fixtures';
 import { toSixteenth } from '../units/length';
 import { middleOfLongest } from './wall-places';
 

@@ -1,4 +1,4 @@
-import type { PlacesTable } from '../code/edition-places';
+import type { PlacesTable } from '../code/shape/places';
 import { alongWall, boxPoint, distance, inside, inward, wallLength } from '../model/geometry';
 import type { Box, Break, Job, Point, Room } from '../model/job';
 import { indexOf } from '../model/job-index';

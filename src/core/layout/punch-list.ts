@@ -1,6 +1,6 @@
 import { amendmentFor, inForce } from '../code/amendments';
 import { editionOf } from '../code/amended-edition';
-import type { Edition, RuleRef } from '../code/edition';
+import type { Edition, RuleRef } from '../code/shape/edition';
 import { boxPoint } from '../model/geometry';
 import type { Job, Point } from '../model/job';
 import { indexOf } from '../model/job-index';

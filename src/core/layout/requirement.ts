@@ -1,4 +1,4 @@
-import { cite, type Edition, type RuleRef } from '../code/edition';
+import { cite, type Edition, type RuleRef } from '../code/shape/edition';
 import type { Amendment, Box, Job, Place, Point, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Fix, NewPlace, Rule, Subject } from '../model/result';

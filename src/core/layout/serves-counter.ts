@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../model/geometry';
 import type { Box, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';

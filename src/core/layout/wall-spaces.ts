@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { crossings, signedArea, wallLength } from '../model/geometry';
 import type { Break, Point } from '../model/job';
 import type { RoomKind } from '../model/kinds';

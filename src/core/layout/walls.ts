@@ -1,4 +1,4 @@
-import { cite, type Edition } from '../code/edition';
+import { cite, type Edition } from '../code/shape/edition';
 import type { Break, Point, WallStuds } from '../model/job';
 import type { RoomKind } from '../model/kinds';
 import type { Finding, Rule, Step } from '../model/result';

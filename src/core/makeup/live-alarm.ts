@@ -1,4 +1,4 @@
-import { runOf } from '../circuits/runs';
+import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { counting } from '../model/latest-readings';

@@ -1,8 +1,8 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Box, Circuit, Device, Job, Leg, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { runOf } from '../circuits/runs';
-import { isService, legOfSlot } from '../circuits/slots';
+import { runOf } from '../run/runs';
+import { isService, legOfSlot } from '../run/slots';
 import { straysOf, wireOhms } from './run-wiring';
 import { soundOf, type SoundFigures } from './sound';
 import {

@@ -1,24 +1,24 @@
 import { inForce } from '../code/amendments';
-import { cite, type Edition } from '../code/edition';
+import { cite, type Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
 import { EDITIONS, inWords, type Serves } from '../model/kinds';
 import { remembered } from '../model/remember';
-import { hasGround } from '../circuits/ground-at';
-import { runOf, type Run } from '../circuits/runs';
+import { hasGround } from '../run/ground-at';
+import { runOf, type Run } from '../run/runs';
 import type { Decision, Finding, StageResult, Step, Subject } from '../model/result';
-import { nearRooms } from './cord-path';
+import { nearRooms } from './articles/210-8-cord-path';
 import { missingFindings } from './missing';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { outletFacts } from './outlet-facts';
 import { isDelicate } from './placing-case';
 import { WORDS, type ProtectionCase } from './protection-case';
-import { rewiredFindings } from './rewired';
-import { sharesNeutral } from './shared-neutral';
+import { rewiredFindings } from './articles/210-12-d-rewired';
+import { sharesNeutral } from './articles/210-4-b-shared-neutral';
 import { standingOf } from './standing';
-import { tubZoneFindings } from './tub-zone';
-import { ungroundedFindings } from './ungrounded';
+import { tubZoneFindings } from './articles/406-9-c-tub-zone';
+import { ungroundedFindings } from './articles/406-4-d-ungrounded';
 
 export { protectionRows, type ProtectionRow } from './protection-rows';
 

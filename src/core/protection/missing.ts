@@ -1,7 +1,7 @@
-import { cite } from '../code/edition';
+import { cite } from '../code/shape/edition';
 import type { Finding } from '../model/result';
-import { runOf } from '../circuits/runs';
-import { afciBeginsAt } from './afci-outlet';
+import { runOf } from '../run/runs';
+import { afciBeginsAt } from './articles/210-12-afci-outlet';
 import { distanceUnknown } from './outlet-facts';
 import { protectFix, WORDS, type ProtectionCase } from './protection-case';
 import { gives, holdersAbove, type Against } from './reach';

@@ -1,5 +1,5 @@
 import { inForce } from '../code/amendments';
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Job, Reading } from '../model/job';
 import { protectionNeed, type ProtectionNeed } from './needs';

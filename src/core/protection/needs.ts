@@ -1,12 +1,12 @@
-import { afciNeed } from '../code/afci';
+import { afciNeed } from '../code/210-12-afci';
 import { editionOf } from '../code/amended-edition';
 import { coversSection, inForce } from '../code/amendments';
-import { cite, type Edition } from '../code/edition';
-import { gfciNeed } from '../code/gfci';
+import { cite, type Edition } from '../code/shape/edition';
+import { gfciNeed } from '../code/210-8-gfci';
 import type { Need, OutletFacts } from '../code/outlet';
-import { replacementLabels } from '../code/replacement';
-import { tamperNeed } from '../code/tamper';
-import { weatherNeed, type Cover } from '../code/weather';
+import { replacementLabels } from '../code/406-4-d-replacement-labels';
+import { tamperNeed } from '../code/406-12-tamper-resistant';
+import { weatherNeed, type Cover } from '../code/406-9-weather-resistant';
 import type { Amendment } from '../model/job';
 import type { Finding, Rule, Step, Subject } from '../model/result';
 import { inWords, roomWords, type EditionKey } from '../model/kinds';

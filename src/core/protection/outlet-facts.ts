@@ -1,12 +1,12 @@
-import { circuitVolts } from '../circuits/drop';
-import { groundOf, hasGround } from '../circuits/ground-at';
+import { circuitVolts } from '../circuits/size/drop';
+import { groundOf, hasGround } from '../run/ground-at';
 import type { OutletFacts, ReplacedBy } from '../code/outlet';
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { servesCounter } from '../layout/serves-counter';
 import { boxPoint } from '../model/geometry';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
 import type { FixtureKind, Serves } from '../model/kinds';
-import { cordWay, nearRooms } from './cord-path';
+import { cordWay, nearRooms } from './articles/210-8-cord-path';
 import { protectedBy } from './reach';
 
 const SINKS: readonly FixtureKind[] = ['sink', 'basin'];

@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import {
 	DEFAULT_PRICES,
 	type Box,
@@ -12,14 +12,14 @@ import {
 import { indexOf } from '../model/job-index';
 import type { BothBy, BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
-import { runOf, type Run } from '../circuits/runs';
-import { groundOf, hasGround } from '../circuits/ground-at';
-import { labelLists } from '../circuits/slots';
+import { runOf, type Run } from '../run/runs';
+import { groundOf, hasGround } from '../run/ground-at';
+import { labelLists } from '../run/slots';
 import { needOf } from './need-of';
 import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
-import { isFirstReceptacle, lawfulHomeRun } from './afci-outlet';
+import { isFirstReceptacle, lawfulHomeRun } from './articles/210-12-afci-outlet';
 import { goesDead, protectedBy, type Protected } from './reach';
-import { sharesNeutral } from './shared-neutral';
+import { sharesNeutral } from './articles/210-4-b-shared-neutral';
 
 /** A run of the job as a case for placing protection, and what each way means for the house. */
 export interface PlacedWay extends Placement {

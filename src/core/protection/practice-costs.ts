@@ -1,7 +1,7 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Job } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { hasReceptacles } from '../circuits/runs';
+import { hasReceptacles } from '../run/runs';
 import { placingWays, pricesOf, type Preference } from './placing-case';
 
 /** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */

@@ -1,12 +1,12 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
 import type { Fix, Subject } from '../model/result';
-import { labelLists } from '../circuits/slots';
+import { labelLists } from '../run/slots';
 import { takesProtecting } from '../rough/boxes-fit';
 import type { ProtectionAnswer } from './needs';
 import type { Standing } from './standing';
-import { sharesNeutral } from './shared-neutral';
+import { sharesNeutral } from './articles/210-4-b-shared-neutral';
 
 /** One device with all that its findings rest on. */
 export interface ProtectionCase {

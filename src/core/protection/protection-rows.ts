@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import { indexOf } from '../model/job-index';
 import type { Job, Reading } from '../model/job';
 import type { Finding } from '../model/result';

@@ -1,10 +1,10 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../model/job';
 import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { perState } from '../model/remember';
-import { downstream, runOf, type Run } from '../circuits/runs';
-import { afciBeginsAt } from './afci-outlet';
+import { downstream, runOf, type Run } from '../run/runs';
+import { afciBeginsAt } from './articles/210-12-afci-outlet';
 
 /** Where a protection comes from: the breaker, a device upstream, or the device itself. */
 export interface Source {

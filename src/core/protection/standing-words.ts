@@ -1,8 +1,8 @@
-import { hasGround } from '../circuits/ground-at';
-import { cite, type Edition } from '../code/edition';
+import { hasGround } from '../run/ground-at';
+import { cite, type Edition } from '../code/shape/edition';
 import type { Box, Device } from '../model/job';
 import type { Rule } from '../model/result';
-import { OPEN_GROUND } from './replace-advice';
+import { OPEN_GROUND } from './articles/406-4-d-replace-advice';
 import type { Standing } from './standing';
 
 /** Three or two slots in an old box: what stands there in one sentence, its rule, its labels, and what a tester shows of it. */

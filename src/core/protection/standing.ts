@@ -1,5 +1,5 @@
-import { groundOf, type Ground } from '../circuits/ground-at';
-import type { Edition } from '../code/edition';
+import { groundOf, type Ground } from '../run/ground-at';
+import type { Edition } from '../code/shape/edition';
 import type { Job, Reading } from '../model/job';
 import { protectedBy, type Protected, type Source } from './reach';
 

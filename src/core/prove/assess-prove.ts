@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';

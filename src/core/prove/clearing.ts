@@ -1,5 +1,5 @@
-import type { Edition } from '../code/edition';
-import { runOf } from '../circuits/runs';
+import type { Edition } from '../code/shape/edition';
+import { runOf } from '../run/runs';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { build, planOf } from '../network/build';

@@ -1,4 +1,4 @@
-import { downstream, runOf } from '../circuits/runs';
+import { downstream, runOf } from '../run/runs';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';

@@ -1,6 +1,6 @@
-import { ampacityOf } from '../code/ampacity';
-import { standardBreaker } from '../code/breakers';
-import type { Edition } from '../code/edition';
+import { ampacityOf } from '../code/310-15-ampacity';
+import { standardBreaker } from '../code/240-6-breakers';
+import type { Edition } from '../code/shape/edition';
 import type { Circuit, Device, GuidedCheck, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';

@@ -1,5 +1,5 @@
-import type { Edition } from '../code/edition';
-import type { Ground } from '../circuits/ground-at';
+import type { Edition } from '../code/shape/edition';
+import type { Ground } from '../run/ground-at';
 import type { Reading } from '../model/job';
 import type { LimitKey } from '../model/kinds';
 import type { Rule } from '../model/result';

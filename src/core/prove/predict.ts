@@ -1,6 +1,6 @@
-import { cite, type Edition } from '../code/edition';
-import { voltsAt } from '../circuits/drop';
-import { runOf } from '../circuits/runs';
+import { cite, type Edition } from '../code/shape/edition';
+import { voltsAt } from '../circuits/size/drop';
+import { runOf } from '../run/runs';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
 import { soundOf, type SoundFigures } from '../network/sound';

@@ -1,5 +1,5 @@
-import { downstream, runOf, type Run } from '../circuits/runs';
-import type { Edition } from '../code/edition';
+import { downstream, runOf, type Run } from '../run/runs';
+import type { Edition } from '../code/shape/edition';
 import type { Circuit, GuidedCheck, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';

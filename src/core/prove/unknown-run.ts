@@ -1,5 +1,5 @@
-import type { Edition } from '../code/edition';
-import { ohmsAt, ohmsPerKft } from '../code/resistance';
+import type { Edition } from '../code/shape/edition';
+import { ohmsAt, ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Awg } from '../units/gauge';
 import { atMost, show } from '../units/quantity';
 import type { SoundFigures } from '../network/sound';

@@ -1,4 +1,4 @@
-import type { Edition } from '../code/edition';
+import type { Edition } from '../code/shape/edition';
 import type { Circuit, Job, Reading } from '../model/job';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
 import type { Step } from '../model/result';
@@ -6,7 +6,7 @@ import { show } from '../units/quantity';
 import { judge, worst, type Judgement, type Level, type ReadingCase } from './judgements';
 import { limitsOf } from './limits';
 import { indexOf } from '../model/job-index';
-import type { Ground } from '../circuits/ground-at';
+import type { Ground } from '../run/ground-at';
 import { isBetweenHots, predict, predictedFor, type Predicted } from './predict';
 
 export { worst, type Judgement, type Level } from './judgements';

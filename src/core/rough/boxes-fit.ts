@@ -1,12 +1,12 @@
-import { cite, type Edition } from '../code/edition';
-import { FILL_GAUGES, type FillGauge } from '../code/edition-boxes';
-import { tailFor } from '../code/tail';
+import { cite, type Edition } from '../code/shape/edition';
+import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
+import { tailFor } from '../code/240-4-d-pigtail';
 import type { Box, Job, Leg } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
 import { show } from '../units/quantity';
-import { boxFill, type FillCase } from './box-fill';
+import { boxFill, type FillCase } from './articles/314-16-box-fill';
 
 /** Does what is planned for a box fit in it: its volume (314.16), and the depth behind a deep device (314.24). */
 

@@ -1,4 +1,4 @@
-import { cite, type Edition } from '../code/edition';
+import { cite, type Edition } from '../code/shape/edition';
 import type { Job } from '../model/job';
 import type { Finding } from '../model/result';
 

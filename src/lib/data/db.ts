@@ -1,7 +1,7 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { keeps } from './keeps';
-import { migrate } from '$core/model/migrations';
-import type { Change } from '$core/edit/change';
+import { migrate } from '$core/model/file/migrations';
+import type { Change } from '$core/edit/merge/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
 
 export interface JobRow {

@@ -1,7 +1,7 @@
 import Dexie from 'dexie';
-import { inverseOf, type Change } from '$core/edit/change';
-import { placedOn } from '$core/edit/rebase';
-import type { Shifted } from '$core/edit/apply';
+import { inverseOf, type Change } from '$core/edit/merge/change';
+import { placedOn } from '$core/edit/merge/rebase';
+import type { Shifted } from '$core/edit/merge/apply';
 import type { Job, LiveEvent, Reading } from '$core/model/job';
 import { db, deviceId, DONE, freshId, LEFT, now, TURN, UNDONE, type EditRow, type JobRow } from './db';
 

@@ -1,11 +1,11 @@
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, assess } from '$core/assess';
-import { runOf } from '$core/circuits/runs';
-import { addBox, freeBoxName, type Command } from '$core/model/commands';
+import { runOf } from '$core/run/runs';
+import { addBox, freeBoxName, type Command } from '$core/edit/commands';
 import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
-import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/say-conflict';
-import { FILE_VERSION } from '$core/model/migrations';
+import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/merge/say-conflict';
+import { FILE_VERSION } from '$core/model/file/migrations';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-reach';

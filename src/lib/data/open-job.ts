@@ -1,6 +1,6 @@
 import { settleStore } from './db';
 import type { JobFile } from '$core/model/job';
-import { FILE_VERSION } from '$core/model/migrations';
+import { FILE_VERSION } from '$core/model/file/migrations';
 import { eventsOf, getJob, readingsOf, seedDemos } from './jobs';
 
 export interface OpenedJob {

@@ -1,7 +1,7 @@
 import { produce } from 'immer';
-import { changesBetween } from '$core/edit/change';
-import { placedOn } from '$core/edit/rebase';
-import type { Command } from '$core/model/commands';
+import { changesBetween } from '$core/edit/merge/change';
+import { placedOn } from '$core/edit/merge/rebase';
+import type { Command } from '$core/edit/commands';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
@@ -13,7 +13,7 @@ import { sayStoreFault } from './store-fault';
 const AGAIN_MS = 5000;
 
 /** What holds edits and readings to the job file: loaded behind the first view, and waited for by the first edit. */
-const loadDoor = () => import('$core/edit/door');
+const loadDoor = () => import('$core/edit/merge/door');
 let opening: ReturnType<typeof loadDoor> | null = null;
 async function door(): ReturnType<typeof loadDoor> {
 	try {

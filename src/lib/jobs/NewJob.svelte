@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { day, fieldFault, must } from '$core/model/faults';
+	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
-	import { NAMES } from '$core/model/schema';
+	import { NAMES } from '$core/model/file/schema';
 	import { freshId, putWhole } from '$lib/data/jobs';
 	import { jobAddress } from './address';
 	import { sayStoreFault } from '$lib/data/store-fault';

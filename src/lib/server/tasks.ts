@@ -1,5 +1,5 @@
-import { sizeCircuit } from '$core/circuits/size';
-import { serviceLoad } from '$core/circuits/service-load';
+import { sizeCircuit } from '$core/circuits/size/size';
+import { serviceLoad } from '$core/circuits/service/220-82-service-load';
 import { editions } from '$core/code/editions';
 import { checkBoxFill, checkCounters, checkProtect, checkServiceLoad, checkSize, checkWalls } from '$core/formats/api-requests';
 import { answerAssess, checkAssess } from '$core/formats/assess-request';
@@ -7,10 +7,10 @@ import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-
 import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
 import { layoutCounters } from '$core/layout/counters';
 import { layoutWalls } from '$core/layout/walls';
-import { MOST_FAULTS, told, type Checked } from '$core/model/faults';
+import { MOST_FAULTS, told, type Checked } from '$core/model/file/fields';
 import type { FieldFault } from '$core/model/result';
 import { protectAll } from '$core/protection/needs';
-import { boxFill } from '$core/rough/box-fill';
+import { boxFill } from '$core/rough/articles/314-16-box-fill';
 
 /** What a request asks to be worked out, by name: checked, then answered. Run in a worker thread. */
 export interface Task {

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { proposeFeeds } from '../../core/circuits/feed-proposal';
-import { proposeCircuits, type CircuitProposal } from '../../core/propose-circuits';
+import { proposeFeeds } from '../../core/propose/feed-proposal';
+import { proposeCircuits, type CircuitProposal } from '../../core/propose/propose-circuits';
 import type { GroupingPractice, Job } from '../../core/model/job';
 
 const api = {

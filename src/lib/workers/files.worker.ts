@@ -3,7 +3,7 @@ import { readTable, type Table } from '../../core/formats/csv-mapping';
 import { readJobFile } from '../../core/formats/job-json';
 import { readReadingsCsv } from '../../core/formats/readings-csv';
 import type { Job } from '../../core/model/job';
-import { MOST } from '../../core/model/limits';
+import { MOST } from '../../core/model/file/limits';
 import type { FieldFault } from '../../core/model/result';
 
 /** @param told a word of what is being done, and the share that is done */

@@ -1,5 +1,5 @@
 import { proxy, type Remote } from 'comlink';
-import { MOST } from '$core/model/limits';
+import { MOST } from '$core/model/file/limits';
 import type { FieldFault } from '$core/model/result';
 import type { FilesApi } from './files.worker';
 import { Cancelled, filesWorker, inWorker } from './use-worker';

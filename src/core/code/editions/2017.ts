@@ -1,4 +1,4 @@
-import type { Edition } from '../edition';
+import type { Edition } from '../shape/edition';
 import { appliances2017 } from './appliances';
 import { boxes2017 } from './boxes';
 import { circuits2017 } from './circuits';

@@ -1,4 +1,4 @@
-import type { Edition } from '../edition';
+import type { Edition } from '../shape/edition';
 import { appliances2020 } from './appliances';
 import { boxes2020 } from './boxes';
 import { circuits2020 } from './circuits';

@@ -1,4 +1,4 @@
-import type { Edition, PlaceRow } from '../edition';
+import type { Edition, PlaceRow } from '../shape/edition';
 import { circuits2023 } from './circuits';
 import * as c from './common';
 import { panels2023 } from './panels';

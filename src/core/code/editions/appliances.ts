@@ -1,4 +1,4 @@
-import type { AppliancesTable } from '../edition-appliances';
+import type { AppliancesTable } from '../shape/appliances';
 import { ref } from './common';
 
 /** Appliances: 2017, and what later editions renumbered. */

@@ -1,4 +1,4 @@
-import type { BoxesTable } from '../edition-boxes';
+import type { BoxesTable } from '../shape/boxes';
 import { ref } from './common';
 
 /** Boxes: 2017, and what later editions changed. */

@@ -1,5 +1,5 @@
-import type { RuleRef } from '../edition';
-import type { CircuitFeeds, CircuitsTable } from '../edition-circuits';
+import type { RuleRef } from '../shape/edition';
+import type { CircuitFeeds, CircuitsTable } from '../shape/circuits';
 import { OUTSIDE, PANTRY_KIND, ref } from './common';
 
 /** Circuits of 210.11(C) and what they feed: 2017, and what later editions changed. */

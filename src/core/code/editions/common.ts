@@ -1,4 +1,4 @@
-import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow, RuleRef } from '../edition';
+import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow, RuleRef } from '../shape/edition';
 import type { RoomKind } from '../../model/kinds';
 import type { Awg } from '../../units/gauge';
 

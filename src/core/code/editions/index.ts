@@ -1,5 +1,5 @@
 import type { EditionKey } from '../../model/kinds';
-import type { Edition } from '../edition';
+import type { Edition } from '../shape/edition';
 import { edition2017 } from './2017';
 import { edition2020 } from './2020';
 import { edition2023 } from './2023';

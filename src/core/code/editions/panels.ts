@@ -1,4 +1,4 @@
-import type { PanelsTable } from '../edition-panels';
+import type { PanelsTable } from '../shape/panels';
 import { ref } from './common';
 
 /** Panels and feeders: 2017, and what later editions changed. */

@@ -1,4 +1,4 @@
-import type { PlacesTable } from '../edition-places';
+import type { PlacesTable } from '../shape/places';
 import { HABITABLE, PANTRY_KIND, ref } from './common';
 
 /** 210.52 and its neighbours as 2017 has them, and what later editions changed. Lengths in inches. */

@@ -1,4 +1,4 @@
-import type { ServiceTable } from '../edition-service';
+import type { ServiceTable } from '../shape/service';
 import { BREAKER_SIZES, ref } from './common';
 
 /** Dwelling loads of Article 220: 2017, and what later editions changed. */

@@ -2,7 +2,7 @@ import { fixtureCorners, inward, wallEnds } from '../../model/geometry';
 import type { Panel, Point, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import { formatLength } from '../../units/length';
-import type { Edition } from '../../code/edition';
+import type { Edition } from '../../code/shape/edition';
 import { ofRoom, type Article, type ArticleCase, type Requirement } from '../requirement';
 
 /** 110.26(A): the space before a panel is kept free to work in: 30 in wide, 36 in deep. */

@@ -1,5 +1,5 @@
 import type { Decision, Finding, NewPlace, Step } from '../../model/result';
-import { cite, type Edition } from '../../code/edition';
+import { cite, type Edition } from '../../code/shape/edition';
 import { distanceToFixture, fixtureCorners } from '../../model/geometry';
 import type { Box, Fixture, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';

@@ -1,7 +1,7 @@
 import type { Box, Fixture, Job, Room } from '../../model/job';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { NewPlace } from '../../model/result';
-import type { Edition } from '../../code/edition';
+import type { Edition } from '../../code/shape/edition';
 import { formatLength, fromSixteenths } from '../../units/length';
 import { counterCase, counterRuns, islandCase, lieOf, onRun, placeOnRun, topOf, type CounterRun } from '../counter-runs';
 import { layoutCounter, layoutIsland, type CounterResult } from '../counters';

@@ -2,7 +2,7 @@ import { alongWall, inward, labelPoint, wallLength } from '../../model/geometry'
 import type { Box, Break, Device, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { NewPlace } from '../../model/result';
-import type { RuleRef } from '../../code/edition';
+import type { RuleRef } from '../../code/shape/edition';
 import { roomWords } from '../../model/kinds';
 import { beyond, doorsOf, leadsTo, OPEN_AIR, pointOf, roomAt } from '../house';
 import { sideOf } from './210-52-e-outdoors';

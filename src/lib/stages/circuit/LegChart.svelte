@@ -3,8 +3,8 @@
 	import { GridComponent, LegendComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
-	import type { PanelLoad } from '$core/circuits/branch-load';
-	import type { ServiceLeg } from '$core/circuits/slots';
+	import type { PanelLoad } from '$core/circuits/service/220-14-branch-load';
+	import type { ServiceLeg } from '$core/run/slots';
 	import { show } from '$core/units/quantity';
 	import { chart, type Token } from '$lib/ui/chart';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { multiwireOf, type Multiwire } from '$core/circuits/multiwire';
-	import { runOf } from '$core/circuits/runs';
+	import { multiwireOf, type Multiwire } from '$core/circuits/articles/210-4-multiwire';
+	import { runOf } from '$core/run/runs';
 	import { inSlots } from '$core/model/job-index';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import Late from '$lib/ui/Late.svelte';
-	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/balance';
-	import { panelLoad } from '$core/circuits/branch-load';
-	import { isService, legOfSlot, slotMap, type Occupant } from '$core/circuits/slots';
-	import { editCircuit } from '$core/model/commands';
-	import { moveSlots } from '$core/model/circuit-commands';
+	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/panel/balance';
+	import { panelLoad } from '$core/circuits/service/220-14-branch-load';
+	import { isService, legOfSlot, slotMap, type Occupant } from '$core/run/slots';
+	import { editCircuit } from '$core/edit/commands';
+	import { moveSlots } from '$core/edit/circuits';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { proxy } from 'comlink';
-	import { addRuns, plannedOnly, removeCircuits } from '$core/model/circuit-commands';
+	import { addRuns, plannedOnly, removeCircuits } from '$core/edit/circuits';
 	import { DEFAULT_GROUPING } from '$core/model/job';
 	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
-	import { otherWays, type Alternative } from '$core/propose-circuits';
+	import { otherWays, type Alternative } from '$core/propose/propose-circuits';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';

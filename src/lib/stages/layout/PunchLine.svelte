@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Requirement } from '$core/layout/requirement';
-	import { applyFix, checkOnSite } from '$core/model/commands';
+	import { applyFix, checkOnSite } from '$core/edit/commands';
 	import type { SiteCheck } from '$core/model/job';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { itemsOf, putItem, putRuling, readItem, removeItem, removeRuling } from '$core/model/inspection-commands';
-	import { day, fieldFault, must } from '$core/model/faults';
+	import { itemsOf, putItem, putRuling, readItem, removeItem, removeRuling } from '$core/edit/inspection';
+	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { InspectorItem } from '$core/model/job';
 	import { ITEM_STATES } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';

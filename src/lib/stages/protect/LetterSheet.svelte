@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { part } from '$lib/ui/late.svelte';
-	import { boxesServed } from '$core/circuits/runs';
+	import { boxesServed } from '$core/run/runs';
 	import { codeLetter } from '$core/handover/code-letter';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { allPhotos } from '$lib/data/jobs';

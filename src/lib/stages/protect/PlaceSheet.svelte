@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { placeProtection } from '$core/model/circuit-commands';
-	import { editJob } from '$core/model/commands';
+	import { placeProtection } from '$core/edit/circuits';
+	import { editJob } from '$core/edit/commands';
 	import type { Practice, PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';

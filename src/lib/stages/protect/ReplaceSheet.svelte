@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { applyFix } from '$core/model/commands';
-	import { replaceAdvice, type ReplaceChoice } from '$core/protection/replace-advice';
+	import { applyFix } from '$core/edit/commands';
+	import { replaceAdvice, type ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

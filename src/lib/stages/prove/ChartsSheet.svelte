@@ -9,7 +9,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { chart } from '$lib/ui/chart';
 	import Btn from '$lib/ui/Btn.svelte';
-	import DropChart from '../DropChart.svelte';
+	import DropChart from './DropChart.svelte';
 	import DueChart from './DueChart.svelte';
 	import { alongRun, ohmsOptions, timeOptions, voltsOptions } from './run-charts';
 

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { ASKS, elementOf, guidedAnswer, type Question } from '$core/prove/guided';
-	import { putCheck, removeCheck } from '$core/model/inspection-commands';
+	import { putCheck, removeCheck } from '$core/edit/inspection';
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
-	import { runOf } from '$core/circuits/runs';
+	import { runOf } from '$core/run/runs';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

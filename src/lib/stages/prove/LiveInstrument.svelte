@@ -11,7 +11,7 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import type { ReadingDraft } from '../reading-draft.svelte';
+	import type { ReadingDraft } from './reading-draft.svelte';
 
 	/** An instrument that sends readings by itself: simulated here or by the server, or a real one on a serial port. */
 	interface Props {

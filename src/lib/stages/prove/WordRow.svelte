@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { READING_WORDS, type WordKind } from '$core/model/reading';
-	import type { ReadingDraft } from '../reading-draft.svelte';
+	import type { ReadingDraft } from './reading-draft.svelte';
 
 	/** A reading that is said in words: one press each, the good one first. */
 	interface Props {

@@ -1,5 +1,5 @@
-import type { Edition } from '$core/code/edition';
-import type { Run } from '$core/circuits/runs';
+import type { Edition } from '$core/code/shape/edition';
+import type { Run } from '$core/run/runs';
 import type { Job, Reading } from '$core/model/job';
 import { indexOf } from '$core/model/job-index';
 import { readingWords } from '$core/model/reading';

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { newFixture, placeFor } from '$core/layout/default-place';
-	import { addBox, freeBoxName, freeName } from '$core/model/commands';
+	import { addBox, freeBoxName, freeName } from '$core/edit/commands';
 	import type { Device } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { DUPLEX, newBox } from '$core/model/new-job';
-	import { addFixture, putPanel } from '$core/model/fixture-commands';
+	import { addFixture, putPanel } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { addRoom } from '$core/model/commands';
-	import { fieldFault } from '$core/model/faults';
+	import { addRoom } from '$core/edit/commands';
+	import { fieldFault } from '$core/model/file/fields';
 	import type { Point } from '$core/model/job';
 	import { ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
-	import { cutThrough, setOutline } from '$core/model/survey-commands';
+	import { NAMES } from '$core/model/file/schema';
+	import { cutThrough, setOutline } from '$core/edit/survey';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { DXF_UNITS, type DxfDrawing, type DxfUnit, type RoomsFound } from '$core/formats/dxf-in';
-	import { addRoom } from '$core/model/commands';
+	import { addRoom } from '$core/edit/commands';
 	import { areaSqFt } from '$core/model/geometry';
 	import type { Point } from '$core/model/job';
-	import { freeRoomName, setOutline } from '$core/model/survey-commands';
+	import { freeRoomName, setOutline } from '$core/edit/survey';
 	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { Textarea } from 'flowbite-svelte';
 	import { doorsOf } from '$core/layout/house';
-	import { addRoom } from '$core/model/commands';
-	import { fieldFault } from '$core/model/faults';
+	import { addRoom } from '$core/edit/commands';
+	import { fieldFault } from '$core/model/file/fields';
 	import { wallLength } from '$core/model/geometry';
 	import { inWords, ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
-	import { behindWall, cutThrough, joinRoom, setOutline } from '$core/model/survey-commands';
-	import { mustClose } from '$core/model/survey-base';
-	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/model/tape';
+	import { NAMES } from '$core/model/file/schema';
+	import { behindWall, cutThrough, joinRoom, setOutline } from '$core/edit/survey';
+	import { mustClose } from '$core/edit/survey-base';
+	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/edit/tape';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

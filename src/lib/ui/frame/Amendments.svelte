@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { FIGURES } from '$core/code/amended-edition';
 	import { editions } from '$core/code/editions';
-	import { editJob } from '$core/model/commands';
-	import { day, fieldFault, must } from '$core/model/faults';
+	import { editJob } from '$core/edit/commands';
+	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { Amendment } from '$core/model/job';
 	import {
 		AMENDABLE_FIGURES,

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { ConflictLine } from '$core/edit/say-conflict';
+	import type { ConflictLine } from '$core/edit/merge/say-conflict';
 	import type { PieceConflict } from '$lib/data/edits';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

@@ -31,15 +31,15 @@
 
 	/** Each stage's sheet is loaded when it is first shown. */
 	const SHEETS: Record<Stage, () => Promise<{ default: Component<Record<string, never>> }>> = {
-		walk: () => import('$lib/stages/Walk.svelte'),
-		layout: () => import('$lib/stages/Layout.svelte'),
-		circuit: () => import('$lib/stages/Circuit.svelte'),
-		protect: () => import('$lib/stages/Protect.svelte'),
-		rough: () => import('$lib/stages/Rough.svelte'),
-		trim: () => import('$lib/stages/Trim.svelte'),
-		prove: () => import('$lib/stages/Prove.svelte'),
-		trace: () => import('$lib/stages/Trace.svelte'),
-		handover: () => import('$lib/stages/Handover.svelte')
+		walk: () => import('$lib/stages/walk/Walk.svelte'),
+		layout: () => import('$lib/stages/layout/Layout.svelte'),
+		circuit: () => import('$lib/stages/circuit/Circuit.svelte'),
+		protect: () => import('$lib/stages/protect/Protect.svelte'),
+		rough: () => import('$lib/stages/rough/Rough.svelte'),
+		trim: () => import('$lib/stages/trim/Trim.svelte'),
+		prove: () => import('$lib/stages/prove/Prove.svelte'),
+		trace: () => import('$lib/stages/trace/Trace.svelte'),
+		handover: () => import('$lib/stages/handover/Handover.svelte')
 	};
 	const go = (to: Stage) => goto(jobAddress(store.job.id, to));
 	function show(hit: Hit | Finding): void {

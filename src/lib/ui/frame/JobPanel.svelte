@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
-	import { editJob } from '$core/model/commands';
-	import { day, fieldFault, must } from '$core/model/faults';
+	import { editJob } from '$core/edit/commands';
+	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { Practice, Unit } from '$core/model/job';
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
+	import { NAMES } from '$core/model/file/schema';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Amendments from './Amendments.svelte';
 	import FlagField from '../fields/FlagField.svelte';

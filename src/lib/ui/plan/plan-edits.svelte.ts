@@ -1,11 +1,11 @@
 import { produce } from 'immer';
 import { OPEN_AIR, roomAt } from '$core/layout/house';
 import { snapBox, snapRoom } from '$core/layout/default-place';
-import { editBox, freeName, removeBox, removeRoom, type Command } from '$core/model/commands';
+import { editBox, freeName, removeBox, removeRoom, type Command } from '$core/edit/commands';
 import { alongWall, boxPoint, inward, wallLength } from '$core/model/geometry';
 import type { Box, Job, Place, Point, Room } from '$core/model/job';
-import * as fixtures from '$core/model/fixture-commands';
-import * as survey from '$core/model/survey-commands';
+import * as fixtures from '$core/edit/fixtures';
+import * as survey from '$core/edit/survey';
 import { toSixteenth } from '$core/units/length';
 import { freshId } from '$lib/data/jobs';
 import type { JobStore } from '$lib/data/job-store.svelte';

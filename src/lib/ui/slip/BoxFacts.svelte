@@ -1,12 +1,12 @@
 <script lang="ts">
-	import { editBox, editLeg, freeBoxName, freeName, removeBox } from '$core/model/commands';
-	import { copyBox } from '$core/model/fixture-commands';
+	import { editBox, editLeg, freeBoxName, freeName, removeBox } from '$core/edit/commands';
+	import { copyBox } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
-	import { fieldFault } from '$core/model/faults';
+	import { fieldFault } from '$core/model/file/fields';
 	import { wallLength } from '$core/model/geometry';
 	import type { Box } from '$core/model/job';
 	import { DAMPNESS, STATES } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
+	import { NAMES } from '$core/model/file/schema';
 	import { formatLength } from '$core/units/length';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';

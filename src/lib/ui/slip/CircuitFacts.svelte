@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { moveBreaker } from '$core/circuits/balance';
-	import { feetBetween } from '$core/circuits/moving';
-	import { mayStandIn } from '$core/circuits/slots';
-	import { moveSlots, moveToPanel, removeCircuit, sizeAs } from '$core/model/circuit-commands';
-	import { editCircuit } from '$core/model/commands';
-	import { fieldFault } from '$core/model/faults';
+	import { moveBreaker } from '$core/circuits/panel/balance';
+	import { feetBetween } from '$core/run/moving';
+	import { mayStandIn } from '$core/run/slots';
+	import { moveSlots, moveToPanel, removeCircuit, sizeAs } from '$core/edit/circuits';
+	import { editCircuit } from '$core/edit/commands';
+	import { fieldFault } from '$core/model/file/fields';
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
+	import { NAMES } from '$core/model/file/schema';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

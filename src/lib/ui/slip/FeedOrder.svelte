@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { proposeFeeds, type FeedAnswer } from '$core/circuits/feed-proposal';
-	import { WAYS, type Way } from '$core/circuits/route';
-	import { setFeeds } from '$core/model/commands';
+	import { proposeFeeds, type FeedAnswer } from '$core/propose/feed-proposal';
+	import { WAYS, type Way } from '$core/run/route';
+	import { setFeeds } from '$core/edit/commands';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';

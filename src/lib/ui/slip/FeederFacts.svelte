@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { sizeFeeder } from '$core/circuits/feeder';
-	import { feetBetween } from '$core/circuits/moving';
-	import { isFree } from '$core/circuits/slots';
+	import { sizeFeeder } from '$core/circuits/panel/215-feeder';
+	import { feetBetween } from '$core/run/moving';
+	import { isFree } from '$core/run/slots';
 	import type { Feeder, Panel } from '$core/model/job';
-	import { noSuchWire } from '$core/model/references';
+	import { noSuchWire } from '$core/model/file/references';
 	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';

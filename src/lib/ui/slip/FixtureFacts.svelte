@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
-	import { copyFixture, editFixture, removeFixture, turnFixture } from '$core/model/fixture-commands';
+	import { copyFixture, editFixture, removeFixture, turnFixture } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editBox } from '$core/model/commands';
+	import { editBox } from '$core/edit/commands';
 	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
 	import {
 		CABLES,

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { editLeg } from '$core/model/commands';
-	import { noSuchWire } from '$core/model/references';
+	import { editLeg } from '$core/edit/commands';
+	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { CABLES, STATES, type Cable } from '$core/model/kinds';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { wallLength } from '$core/model/geometry';
 	import type { Panel } from '$core/model/job';
-	import { putPanel, removePanel } from '$core/model/fixture-commands';
+	import { putPanel, removePanel } from '$core/edit/fixtures';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm, type State } from '$core/model/kinds';
 	import Btn from '../Btn.svelte';

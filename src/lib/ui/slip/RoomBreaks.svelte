@@ -1,9 +1,9 @@
 <script lang="ts">
 	import type { Room } from '$core/model/job';
 	import { BREAK_KINDS, inWords, LEADS_TO, type BreakKind, type LeadsTo } from '$core/model/kinds';
-	import { addBreak, removeBreak } from '$core/model/room-commands';
-	import { cutThrough } from '$core/model/survey-commands';
-	import { editBreak } from '$core/model/wall-commands';
+	import { addBreak, removeBreak } from '$core/edit/rooms';
+	import { cutThrough } from '$core/edit/survey';
+	import { editBreak } from '$core/edit/walls';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

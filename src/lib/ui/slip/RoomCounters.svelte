@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { wallLength } from '$core/model/geometry';
 	import type { Room } from '$core/model/job';
-	import { addCounter, editCounter, removeCounter } from '$core/model/wall-commands';
+	import { addCounter, editCounter, removeCounter } from '$core/edit/walls';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

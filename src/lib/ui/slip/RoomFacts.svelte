@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { fieldFault } from '$core/model/faults';
+	import { fieldFault } from '$core/model/file/fields';
 	import { areaSqFt } from '$core/model/geometry';
-	import { editRoom, removeRoom } from '$core/model/commands';
+	import { editRoom, removeRoom } from '$core/edit/commands';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/schema';
-	import { copyRoom, mirrorRoom, turnRoom } from '$core/model/survey-commands';
+	import { NAMES } from '$core/model/file/schema';
+	import { copyRoom, mirrorRoom, turnRoom } from '$core/edit/survey';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

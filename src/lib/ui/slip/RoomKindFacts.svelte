@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editRoom } from '$core/model/commands';
+	import { editRoom } from '$core/edit/commands';
 	import type { Room } from '$core/model/job';
 	import { SIDES, type Side } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { Room } from '$core/model/job';
 	import { WALL_MARKS, type WallMarkKind } from '$core/model/kinds';
-	import { addMark, removeMark, setStuds } from '$core/model/wall-commands';
-	import { joinRoom, cutThrough } from '$core/model/survey-commands';
+	import { addMark, removeMark, setStuds } from '$core/edit/walls';
+	import { joinRoom, cutThrough } from '$core/edit/survey';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

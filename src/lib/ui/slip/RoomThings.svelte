@@ -2,7 +2,7 @@
 	import { FIXTURE_SIZES, newFixture } from '$core/layout/default-place';
 	import type { Room } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
-	import { addFixture, standAgainst } from '$core/model/fixture-commands';
+	import { addFixture, standAgainst } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

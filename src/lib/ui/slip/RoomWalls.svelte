@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { setWallLength } from '$core/model/commands';
+	import { setWallLength } from '$core/edit/commands';
 	import { wallLength } from '$core/model/geometry';
 	import type { Room } from '$core/model/job';
-	import { setRectangle } from '$core/model/room-commands';
-	import { addCorner } from '$core/model/survey-commands';
+	import { setRectangle } from '$core/edit/rooms';
+	import { addCorner } from '$core/edit/survey';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import LengthField from '../fields/LengthField.svelte';

@@ -1,5 +1,5 @@
 import { jsonSchemaOf } from '$core/formats/json-schema';
-import { jobFileSchema } from '$core/model/schema';
+import { jobFileSchema } from '$core/model/file/schema';
 import { always } from '$lib/server/answer';
 
 export const GET = always(() => ({

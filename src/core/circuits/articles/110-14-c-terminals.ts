@@ -1,0 +1,84 @@
+import { cite, type Edition } from '../../code/shape/edition';
+import { tailFor } from '../../code/240-4-d-pigtail';
+import type { Box, Circuit, Job } from '../../model/job';
+import { indexOf } from '../../model/job-index';
+import type { Finding } from '../../model/result';
+import { compareGauge } from '../../units/gauge';
+import type { Run, RunNode } from '../../run/runs';
+
+/** Wire against the terminals it ends at: too large for a device, aluminum, and fuses larger than their wire. @source 110.14, 406.3(C), 240.50 to 240.54 */
+export function terminalFindings(edition: Edition, job: Job, run: Run): Finding[] {
+	const { circuit } = run;
+	const { boxes } = indexOf(job);
+	const onRun = run.nodes.flatMap((node) => {
+		const box = boxes.get(node.boxId);
+		return box ? [{ node, box }] : [];
+	});
+	return [
+		...onRun.flatMap(({ node, box }) => [...tooLarge(edition, circuit, node, box), ...onAluminum(edition, circuit, node, box)]),
+		...fuses(edition, circuit)
+	];
+}
+const smallDevices = (box: Box, upToA: number) =>
+	box.devices.filter((d) => d.kind !== 'hard-wired' && d.kind !== 'lighting' && d.amps <= upToA);
+
+/** An enlarged run needs a tail sized for the breaker, in a box with room for the splice. */
+function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box): Finding[] {
+	const { rule, largest, upToA } = edition.circuits.deviceTerminals;
+	if (circuit.breakerA > upToA || compareGauge(leg.awg, largest) <= 0 || !smallDevices(box, upToA).length) return [];
+	return [
+		{
+			id: `terminals:${leg.id}`,
+			severity: 'caution',
+			rule: cite(edition, rule),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor(circuit.breakerA, leg.awg, leg.metal, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
+		}
+	];
+}
+
+function onAluminum(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box): Finding[] {
+	const { rule, upToA } = edition.circuits.aluminum;
+	if (leg.metal !== 'Al' || circuit.breakerA > upToA) return [];
+	return smallDevices(box, upToA)
+		.filter((d) => !d.aluminumListed)
+		.map((d): Finding => ({
+			id: `aluminum:${leg.id}:${d.id}`,
+			severity: 'caution',
+			rule: cite(edition, rule),
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} ends aluminum wire: its device must be marked CO/ALR, or the aluminum spliced to a copper tail with a connector listed for it.`,
+			fix: { kind: 'edit-device', label: 'It is so', boxId: box.id, deviceId: d.id, change: { aluminumListed: true } }
+		}));
+}
+
+/** Fuses are found, and larger ones fit the same screw shell: they are held to their wire by a tamper-proof insert. */
+function fuses(edition: Edition, circuit: Circuit): Finding[] {
+	const { rule, sizes, upToA, tamperProof } = edition.circuits.plugFuses;
+	const { opener } = circuit;
+	if (opener !== 'plug-fuse' && opener !== 'tamper-proof-fuse') return [];
+	const subject = { kind: 'circuit' as const, id: circuit.id };
+	const found: Finding[] = [];
+	if (!sizes.includes(circuit.breakerA)) {
+		found.push({
+			id: `fuse-size:${circuit.id}`,
+			severity: 'violation',
+			rule: cite(edition, rule),
+			subject,
+			message: `Circuit ${circuit.number}: plug fuses are of ${sizes.join(', ')} A, at most ${upToA}; this is entered as ${circuit.breakerA} A.`,
+			have: circuit.breakerA,
+			unit: 'A'
+		});
+	}
+	if (opener === 'plug-fuse') {
+		found.push({
+			id: `fuse-insert:${circuit.id}`,
+			severity: 'advice',
+			rule: cite(edition, tamperProof),
+			subject,
+			message: `Circuit ${circuit.number}: any plug fuse fits this shell. A tamper-proof insert of the rating that its wire can bear keeps a larger one out.`,
+			fix: { kind: 'edit-circuit', label: 'An insert is in', circuitId: circuit.id, change: { opener: 'tamper-proof-fuse' } }
+		});
+	}
+	return found;
+}

@@ -1,0 +1,372 @@
+import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import type { Box, Circuit, Device, Job } from '../../model/job';
+import { indexOf } from '../../model/job-index';
+import { inWords } from '../../model/kinds';
+import type { Decision, Finding, Step } from '../../model/result';
+import { feetBetween } from '../../run/moving';
+import { runOf } from '../../run/runs';
+import { isFree, legOfSlot, slotsOf } from '../../run/slots';
+
+/**
+ * Two hots on one neutral: lawful, and often torn out for want of a page that shows why. A pair of single-pole circuits
+ * in one cable, or one two-pole circuit that feeds loads of 120 V.
+ * @source 210.4, 210.7, 300.13(B)
+ */
+export interface Multiwire {
+	/** One two-pole circuit, or the two of a pair. */
+	circuits: readonly [Circuit] | readonly [Circuit, Circuit];
+	findings: Finding[];
+	/** What was checked, each with what was found. */
+	points: Step[];
+}
+
+/** The multiwire circuit that this one is or belongs to; null where it shares no neutral. A pair is told of at its first circuit. */
+export function multiwireOf(edition: Edition, job: Job, circuit: Circuit): Multiwire | null {
+	const other = circuit.multiwire && indexOf(job).circuits.get(circuit.multiwire.withId);
+	if (circuit.multiwire && other) return pairOf(edition, job, ...inOrder(circuit, other));
+	if (circuit.poles === 2 && lineToNeutral(job, circuit).length) return twoPole(edition, job, circuit);
+	return null;
+}
+const inOrder = (a: Circuit, b: Circuit): [Circuit, Circuit] => (a.number <= b.number ? [a, b] : [b, a]);
+
+/** Devices of 120 V on a two-pole circuit, and yokes with a half of each. */
+const lineToNeutral = (job: Job, circuit: Circuit): { box: Box; device: Device }[] =>
+	devicesOn(job, circuit).filter(
+		({ device }) => device.yoke === 'dual-voltage' || (device.volts === 120 && device.kind !== 'switch' && circuit.load === null)
+	);
+function devicesOn(job: Job, circuit: Circuit): { box: Box; device: Device }[] {
+	const { boxes } = indexOf(job);
+	return runOf(job, circuit).nodes.flatMap((n) => {
+		const box = boxes.get(n.boxId);
+		return box ? box.devices.map((device) => ({ box, device })) : [];
+	});
+}
+
+class Checked {
+	readonly findings: Finding[] = [];
+	readonly points: Step[] = [];
+	constructor(
+		private readonly edition: Edition,
+		private readonly of: Circuit
+	) {}
+	/** What was looked at: as it ought to be, or a finding. */
+	point(
+		id: string,
+		rule: RuleRef,
+		label: string,
+		right: boolean,
+		value: string,
+		wrong: Partial<Finding> & { message: string }
+	): void {
+		const cited = cite(this.edition, rule);
+		this.points.push({ label, formula: right ? 'as asked' : 'not so', value, unit: '', rule: cited });
+		if (right) return;
+		this.findings.push({
+			severity: this.of.state === 'found' ? 'caution' : 'violation',
+			rule: cited,
+			subject: { kind: 'circuit', id: this.of.id },
+			...wrong,
+			id: `multiwire-${id}:${this.of.id}`
+		});
+	}
+}
+
+function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
+	const { multiwire } = edition.circuits;
+	const c = new Checked(edition, a);
+	const both = `circuits ${a.number} and ${b.number}`;
+	c.point(
+		'panel',
+		multiwire.rule,
+		'from one panel',
+		a.panelId === b.panelId,
+		a.panelId === b.panelId ? 'the same' : 'two panels',
+		{
+			message: `The hots of ${both} come from two panels: a shared neutral wants both from one.`
+		}
+	);
+	opposed(c, job, multiwire.rule, a, b);
+	const opens = a.multiwire?.opens === b.multiwire?.opens ? (a.multiwire?.opens ?? 'each') : 'each';
+	c.point(
+		'together',
+		multiwire.together,
+		'both hots open together',
+		opens !== 'each',
+		opens === 'each' ? 'each by itself' : inWords(opens),
+		{
+			// A neutral that is opened while the other half is live is what kills.
+			severity: 'violation',
+			message: `The hots of ${both} open each by itself: with one off, the other still drives current into the shared neutral. A two-pole breaker, or a handle tie that the breakers are listed for.`,
+			fix: { kind: 'pair-circuits', label: 'Two-pole breaker', circuitIds: [a.id, b.id], opens: 'two-pole' }
+		}
+	);
+	if (opens !== 'each') adjoining(c, edition.circuits.adjoining, a, b, opens === 'two-pole');
+	throughDevices(c, job, multiwire.neutral, [a, b]);
+	lineToLine(c, job, multiwire.loads, [a, b], opens === 'two-pole');
+	yokes(c, job, multiwire.yoke, [a, b], opens !== 'each');
+	sharedCable(c, job, multiwire.grouped, a, b);
+	return { circuits: [a, b], ...c };
+}
+
+function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): void {
+	if (a.slot === null || b.slot === null) return;
+	const legs = [legOfSlot(a.slot), legOfSlot(b.slot)];
+	const panel = job.panels.find((p) => p.id === a.panelId);
+	const beside = [a.slot + 2, a.slot - 2].find((s) => panel && isFree(job, panel, s, 1, [b.id]));
+	c.point(
+		'legs',
+		rule,
+		'hots on opposite service legs',
+		legs[0] !== legs[1],
+		`slot ${a.slot} on ${legs[0]}, slot ${b.slot} on ${legs[1]}`,
+		{
+			severity: 'violation',
+			message: `Circuits ${a.number} and ${b.number} share a neutral on one service leg, ${legs[0]}: it carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker sees it.`,
+			have: a.breakerA + b.breakerA,
+			need: Math.max(a.breakerA, b.breakerA),
+			unit: 'A',
+			fix:
+				beside === undefined
+					? undefined
+					: {
+							kind: 'edit-circuit',
+							label: `Put circuit ${b.number} in slot ${beside}`,
+							circuitId: b.id,
+							change: { slot: beside }
+						}
+		}
+	);
+}
+
+/** One breaker of two poles, or a handle tie, joins slots that are next to each other; the poles of one breaker have one rating. @source 210.4(B), 240.15(B) */
+function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: boolean): void {
+	const what = twoPole ? 'a two-pole breaker' : 'a handle tie';
+	if (a.slot !== null && b.slot !== null) {
+		const beside = Math.abs(a.slot - b.slot) === 2;
+		c.point('adjoining', rule, 'in adjoining slots', beside, `slots ${a.slot} and ${b.slot}`, {
+			severity: 'violation',
+			message: `Circuits ${a.number} and ${b.number} are said to open together by ${what}, and stand in slots ${a.slot} and ${b.slot}, which do not adjoin: each opens by itself. Move one, or say that they do.`
+		});
+	}
+	if (twoPole)
+		c.point('rating', rule, 'both poles of one rating', a.breakerA === b.breakerA, `${a.breakerA} and ${b.breakerA} A`, {
+			severity: 'violation',
+			message: `Circuits ${a.number} and ${b.number} are said to be one two-pole breaker, and are entered with ${a.breakerA} and ${b.breakerA} A: its poles have one rating.`
+		});
+}
+
+/** Boxes where the shared neutral goes on, with a device in them. */
+function throughDevices(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]): void {
+	const { boxes } = indexOf(job);
+	const onward = [
+		...new Set(
+			circuits.flatMap((x) =>
+				runOf(job, x)
+					.nodes.filter((n) => n.children.length && (circuits.length === 1 || sharedAt(job, circuits, n.boxId)))
+					.map((n) => n.boxId)
+			)
+		)
+	].flatMap((id) => boxes.get(id) ?? []);
+	const told = onward.flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
+	const through = told.find(({ device }) => device.neutral === 'through-device');
+	const unknown = told.filter(({ device }) => device.neutral === undefined);
+	const value = through
+		? `through the device of ${through.box.name}`
+		: unknown.length
+			? `not told of ${unknown.map((x) => x.box.name).join(', ')}`
+			: 'spliced, with a tail';
+	if (!through && unknown.length) {
+		c.points.push({ label: 'the neutral goes on without a device', formula: 'to be looked at', value, unit: '' });
+		return;
+	}
+	c.point('neutral', rule, 'the neutral goes on without a device', !through, value, {
+		severity: 'violation',
+		subject: through && { kind: 'box', id: through.box.id },
+		message: `${through?.box.name}: the shared neutral goes on through the device. Take that out, and what is beyond stands in series across 240 V. Splice it, and give the device a tail.`,
+		fix: through && {
+			kind: 'edit-device',
+			label: 'Spliced, with a tail',
+			boxId: through.box.id,
+			deviceId: through.device.id,
+			change: { neutral: 'spliced' }
+		}
+	});
+}
+const sharedAt = (job: Job, circuits: readonly Circuit[], boxId: string): boolean =>
+	circuits.every((c) => runOf(job, c).byBox.has(boxId));
+
+function lineToLine(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[], twoPole: boolean): void {
+	const at240 = circuits
+		.flatMap((x) => devicesOn(job, x))
+		.find(({ device }) => device.volts === 240 || device.yoke === 'dual-voltage');
+	c.point(
+		'loads',
+		rule,
+		'loads of line to neutral, or one device opens all hots',
+		!at240 || twoPole,
+		at240 ? `${at240.box.name} takes 240 V` : 'line to neutral only',
+		{
+			subject: at240 && { kind: 'box', id: at240.box.id },
+			message: `${at240?.box.name} takes 240 V of a multiwire circuit: that wants one two-pole breaker, which a handle tie is not.`
+		}
+	);
+}
+
+/** Two circuits on one yoke open together; a half of 250 V wants both hots, a neutral and a ground in the cable. */
+function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[], together: boolean): void {
+	for (const { box, device } of devicesOn(job, circuits[0] as Circuit).filter(({ device }) => device.yoke)) {
+		const leg = runOf(job, circuits[0] as Circuit).byBox.get(box.id)?.leg;
+		const wires = !!leg && leg.conductors >= 3 && leg.ground;
+		c.point(
+			`yoke-${device.id}`,
+			rule,
+			`${box.name}: one yoke fed by two hots`,
+			together && wires,
+			wires ? '3 conductors and ground' : 'too few conductors',
+			{
+				subject: { kind: 'box', id: box.id },
+				message: wires
+					? `${box.name}: both hots of its yoke must open together at the panel.`
+					: `${box.name}: ${device.yoke === 'split' ? 'a split duplex on two circuits' : 'a duplex with a half of 125 V and one of 250 V'} takes two hots, one neutral and a ground: its cable has ${leg?.conductors ?? 0} conductors${leg?.ground ? '' : ' and no ground'}.`
+			}
+		);
+	}
+}
+
+/** In one cable the conductors are grouped by it; in raceway they are tied together. Two cables of two conductors have each a neutral of its own. */
+function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): void {
+	const { legsOfCircuit, boxes } = indexOf(job);
+	const legs = [...(legsOfCircuit.get(a.id) ?? []), ...(legsOfCircuit.get(b.id) ?? [])];
+	const own = new Map(legs.map((l) => [l.id, l]));
+	const joint = legs.flatMap((l) => (l.inCableOf ? (own.get(l.inCableOf) ?? []) : []));
+	const thin = joint.find((l) => l.conductors < 3);
+	const home = joint.some((l) => l.fromId === a.panelId);
+	if (!legs.length) return;
+	if (!home && legs.every((l) => l.cable === 'THHN')) {
+		c.points.push({
+			label: 'grouped in the panel',
+			formula: 'to be looked at',
+			value: 'in raceway: by a tie at the panel',
+			unit: ''
+		});
+		return;
+	}
+	const first = runOf(job, a).nodes[0];
+	const planned = legs.every((l) => l.fromId !== a.panelId || l.state === 'planned');
+	c.point(
+		'cable',
+		rule,
+		'grouped in the panel, in a cable of two hots and a neutral',
+		home && !thin,
+		thin ? `${thin.conductors} conductors` : home ? 'by the cable that holds them' : 'two cables, each with a neutral of its own',
+		{
+			message: thin
+				? `The cable that circuits ${a.number} and ${b.number} share has ${thin.conductors} conductors: two hots and a neutral are three.`
+				: `Circuits ${a.number} and ${b.number} are said to share a neutral, and no cable from the panel holds both: each has its own. Run both in one three-wire cable, or say that they share none.`,
+			fix:
+				thin || !first || !planned || !runOf(job, b).nodes.length
+					? undefined
+					: {
+							kind: 'share-home-run',
+							label: `One three-wire cable to ${boxes.get(first.boxId)?.name ?? 'the first box'}`,
+							circuitIds: [a.id, b.id],
+							feet: runOf(job, b)
+								.nodes.filter((n) => n.fromId === b.panelId && n.boxId !== first.boxId)
+								.map((n) => ({ boxId: n.boxId, lengthFt: feetBetween(job, first.boxId, n.boxId) }))
+						}
+		}
+	);
+}
+
+function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
+	const { multiwire } = edition.circuits;
+	const c = new Checked(edition, circuit);
+	const thin = runOf(job, circuit).nodes.find((n) => n.leg.conductors < 3);
+	const name = indexOf(job).boxes.get(thin?.boxId ?? '')?.name;
+	c.point('cable', multiwire.rule, 'two hots and a neutral', !thin, thin ? `two conductors to ${name}` : 'three conductors', {
+		message: `Circuit ${circuit.number} feeds loads of 120 V over two poles, and the cable to ${name} has no neutral.`
+	});
+	const [upper, lower] = slotsOf(circuit);
+	if (upper !== undefined && lower !== undefined)
+		c.points.push({
+			label: 'hots on opposite service legs',
+			formula: 'by the two-pole breaker',
+			value: `slot ${upper} on ${legOfSlot(upper)}, slot ${lower} on ${legOfSlot(lower)}`,
+			unit: '',
+			rule: cite(edition, multiwire.rule)
+		});
+	c.points.push({
+		label: 'both hots open together',
+		formula: 'as asked',
+		value: 'two-pole breaker',
+		unit: '',
+		rule: cite(edition, multiwire.together)
+	});
+	throughDevices(c, job, multiwire.neutral, [circuit]);
+	lineToLine(c, job, multiwire.loads, [circuit], true);
+	yokes(c, job, multiwire.yoke, [circuit], true);
+	return { circuits: [circuit], ...c };
+}
+
+/** Findings and the code basis of each multiwire circuit, once. */
+export function assessMultiwire(edition: Edition, job: Job): { findings: Finding[]; decisions: Decision[] } {
+	const all = job.circuits.flatMap((c) => {
+		const m = multiwireOf(edition, job, c);
+		return m && m.circuits[0].id === c.id ? [m] : [];
+	});
+	return {
+		findings: [...all.flatMap((m) => m.findings), ...loneYokes(edition, job), ...borrowed(edition, job)],
+		decisions: all.flatMap((m) =>
+			m.circuits.map((c): Decision => ({
+				id: `multiwire:${c.id}`,
+				subject: { kind: 'circuit', id: c.id },
+				value: m.findings.length ? `multiwire: ${m.findings.length} not as asked` : 'multiwire, as the code asks',
+				title: 'why two hots may share this neutral',
+				steps: m.points,
+				rules: [...new Map(m.points.flatMap((p) => (p.rule ? [[p.rule.section, p.rule] as const] : []))).values()],
+				alternatives: []
+			}))
+		)
+	};
+}
+
+/** A neutral that is another circuit's: it carries both, and is live with its own breaker off. @source 200.4, 300.3(B) */
+function borrowed(edition: Edition, job: Job): Finding[] {
+	return job.circuits
+		.filter((c) => c.borrowedNeutral)
+		.map((c): Finding => ({
+			id: `borrowed:${c.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.circuits.borrowed),
+			subject: { kind: 'circuit', id: c.id },
+			message: `Circuit ${c.number} goes back on another circuit's neutral: that one can carry more than its wire bears, and is live with its own breaker off. Ways out: run its own neutral, move its hot to the breaker of that neutral, or make the two a lawful multiwire circuit on adjoining slots that open together.`,
+			fix: { kind: 'edit-circuit', label: 'It has its own neutral now', circuitId: c.id, change: { borrowedNeutral: false } }
+		}));
+}
+
+/** A yoke with two voltages, or a split one, on a circuit that has only one hot for it. */
+function loneYokes(edition: Edition, job: Job): Finding[] {
+	return job.circuits
+		.filter((c) => c.poles === 1 && !c.multiwire)
+		.flatMap((c) =>
+			devicesOn(job, c)
+				.filter(
+					({ box, device }) =>
+						device.yoke && (device.yoke === 'dual-voltage' || (indexOf(job).circuitsOfBox.get(box.id) ?? []).length > 1)
+				)
+				.map(({ box, device }): Finding => ({
+					id: `yoke:${c.id}:${device.id}`,
+					severity: 'violation',
+					rule: cite(edition, edition.circuits.multiwire.yoke),
+					subject: { kind: 'box', id: box.id },
+					message:
+						device.yoke === 'dual-voltage'
+							? `${box.name}: a half of 250 V wants both hots; circuit ${c.number} has one pole.`
+							: `${box.name}: its yoke is fed by two circuits that do not open together at the panel.`,
+					fix:
+						device.yoke === 'dual-voltage'
+							? { kind: 'edit-circuit', label: 'Make it two-pole', circuitId: c.id, change: { poles: 2, slot: null } }
+							: undefined
+				}))
+		);
+}

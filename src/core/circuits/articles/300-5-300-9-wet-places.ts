@@ -1,0 +1,124 @@
+import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import type { Feeder, Job, Leg, Panel, Room } from '../../model/job';
+import { indexOf } from '../../model/job-index';
+import type { Cable, Lies } from '../../model/kinds';
+import type { Finding, Subject } from '../../model/result';
+import { isApart } from '../../run/buildings';
+
+/**
+ * Cable outdoors and in the ground. Where a cable lies follows from its two ends, or is said: NM-B, old cable and armored cable
+ * are for dry places inside; wire in a raceway out there is marked for wet.
+ * @source 334.12, 300.5, 300.9
+ */
+
+/** For dry places only. */
+const DRY_ONLY: readonly Cable[] = ['NM-B', 'two-wire', 'old-AC'];
+
+type Where = Lies | 'through-wall';
+/** A panel of which the room is not said is inside, of the house. */
+const INDOORS = 'indoors';
+type At = Room | typeof INDOORS | undefined;
+/** @returns null: inside, or not known of one of its ends */
+function whereOf(one: At, other: At, open: ReadonlySet<Room['kind']>): Where | null {
+	if (!one || !other) return null;
+	const out = (r: At) => r !== INDOORS && !!r && open.has(r.kind);
+	const apart = (r: At) => r !== INDOORS && isApart(r);
+	// From one building to another: in the ground, or over it.
+	if (apart(one) !== apart(other) || (apart(one) && one !== other)) return 'underground';
+	if (out(one) && out(other)) return 'outdoors';
+	return out(one) || out(other) ? 'through-wall' : null;
+}
+
+/** Where new cable between two places of a job would lie. */
+export function liesBetween(edition: Edition, job: Job, fromId: string, toId: string): Where | null {
+	const open = new Set<Room['kind']>(edition.weather.wetRooms);
+	const { boxes, rooms } = indexOf(job);
+	const roomOf = (id: string): At => {
+		const box = boxes.get(id);
+		const panel = box ? undefined : job.panels.find((p) => p.id === id);
+		return rooms.get((box ?? panel)?.roomId ?? '') ?? (panel ? INDOORS : undefined);
+	};
+	return whereOf(roomOf(fromId), roomOf(toId), open);
+}
+
+interface Lying {
+	cable: Cable;
+	where: Where;
+	found: boolean;
+	id: string;
+	subject: Subject;
+	name: string;
+	fix?: Finding['fix'];
+}
+function judged(edition: Edition, { cable, where, found, id, subject, name, fix }: Lying): Finding[] {
+	const { nm, buried, raceway } = edition.circuits.wet;
+	const say = (rule: RuleRef, severity: Finding['severity'], message: string): Finding[] => [
+		{ id, severity: found && severity === 'violation' ? 'caution' : severity, rule: cite(edition, rule), subject, message, fix }
+	];
+	const place = where === 'underground' ? 'in the ground' : 'outdoors';
+	if (DRY_ONLY.includes(cable)) {
+		if (where === 'through-wall')
+			return say(
+				nm,
+				'caution',
+				`${name} is ${cable} to a box outdoors: lawful only where it comes through the wall into the back of the box, and no part of it lies outside. Say where it lies, or take UF-B or a raceway.`
+			);
+		return say(
+			where === 'underground' ? buried : nm,
+			'violation',
+			`${name} is ${cable} ${place}: it is for dry places inside (${nm.section}). UF-B, or wire marked W in a raceway.`
+		);
+	}
+	// A short piece in the back of a box is dry; a run outdoors or in the ground is wet inside its raceway.
+	if (cable === 'THHN' && where !== 'through-wall')
+		return say(
+			raceway,
+			'caution',
+			`${name} is in a raceway ${place}, which is wet inside: its wire must be marked THWN or THWN-2, and not THHN alone.`
+		);
+	return [];
+}
+
+/** Of a branch circuit: each leg by the places of its two ends, or as it was said to lie. */
+export function legsInTheWet(edition: Edition, job: Job, legs: readonly Leg[]): Finding[] {
+	const { boxes } = indexOf(job);
+	const panels = new Map(job.panels.map((p) => [p.id, p]));
+	return legs.flatMap((leg) => {
+		if (leg.inCableOf) return [];
+		const [from, to] = [boxes.get(leg.fromId) ?? panels.get(leg.fromId), boxes.get(leg.toId)];
+		const where = leg.lies ?? liesBetween(edition, job, leg.fromId, leg.toId);
+		if (!where || where === 'inside') return [];
+		// How old cable comes to a box outside nobody has looked at.
+		if (where === 'through-wall' && leg.state === 'found') return [];
+		return judged(edition, {
+			cable: leg.cable,
+			where,
+			found: leg.state === 'found',
+			id: `wet:${leg.id}`,
+			subject: { kind: 'leg', id: leg.id },
+			name: `The cable from ${from?.name ?? 'the panel'} to ${to?.name ?? '?'}`,
+			fix: wayOut(leg, where)
+		});
+	});
+}
+/** What is planned is planned in another cable; what comes through the wall is said to. */
+function wayOut(leg: Leg, where: Where): Finding['fix'] {
+	if (where === 'through-wall')
+		return { kind: 'edit-leg', label: 'It comes through the wall', legId: leg.id, change: { lies: 'inside' } };
+	if (leg.state !== 'planned' || leg.cable !== 'NM-B') return undefined;
+	return { kind: 'edit-leg', label: 'Make it UF-B', legId: leg.id, change: { cable: 'UF-B' } };
+}
+
+/** Of a feeder: between two buildings it lies in the ground, or as it was said to. */
+export function feederInTheWet(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Finding[] {
+	const where = feeder.lies ?? liesBetween(edition, job, feeder.fromPanelId, panel.id);
+	if (!where || where === 'inside') return [];
+	return judged(edition, {
+		cable: feeder.cable,
+		where,
+		found: feeder.state === 'found',
+		id: `wet:${panel.id}`,
+		subject: { kind: 'panel', id: panel.id },
+		name: `The feeder of ${panel.name}`
+	});
+}

@@ -1,0 +1,159 @@
+import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import type { Box, Circuit, Device, Job } from '../../model/job';
+import type { Decision, Finding, Fix, Step } from '../../model/result';
+import { nameplateVa } from '../service/service-of-job';
+import { moveFix } from '../../run/moving';
+import { outletsServed, type Run } from '../../run/runs';
+
+/**
+ * What the appliance of a circuit asks beside wire and breaker: to stand alone, four wires, a disconnect, a cord of a
+ * certain length.
+ * @source 250.140, 422.12, 422.16(B), 422.31, 424.19, 440.14, 625.40
+ */
+export function applianceFindings(edition: Edition, job: Job, run: Run): Finding[] {
+	const outlets = outletsServed(job, run);
+	return [
+		...standsAlone(edition, job, run, outlets),
+		...fourWires(edition, run, outlets),
+		...heatOutlets(edition, run, outlets),
+		...disconnects(edition, run)
+	];
+}
+type Outlet = { box: Box; device: Device };
+const grave = (c: Circuit): 'caution' | 'violation' => (c.state === 'found' ? 'caution' : 'violation');
+export const isFurnace = (d: Device): boolean => d.kind === 'hard-wired' && /furnace|boiler/i.test(d.name);
+/** What serves a furnace may stand with it. */
+const SERVES_FURNACE = /furnace|boiler|pump|filter|humidifier|air condition|damper|valve/i;
+
+function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Outlet[]): Finding[] {
+	const { circuit } = run;
+	const { appliances } = edition;
+	const say = (rule: RuleRef, { box, device }: Outlet, what: string, fix: Fix | undefined): Finding => ({
+		id: `alone:${circuit.id}:${device.id}`,
+		severity: grave(circuit),
+		rule: cite(edition, rule),
+		subject: { kind: 'box', id: box.id },
+		message: `${box.name}: ${what} has a circuit of its own; circuit ${circuit.number} feeds ${outlets.length - 1} more.`,
+		fix
+	});
+	if (outlets.length < 2) return [];
+	return outlets.flatMap((o) => {
+		const { box, device } = o;
+		const fix = moveFix(edition, job, circuit, [box], 'individual');
+		if (isFurnace(device))
+			return outlets.some((x) => x !== o && !SERVES_FURNACE.test(x.device.name))
+				? [say(appliances.furnace, o, 'a furnace', fix)]
+				: [];
+		if (device.serves === 'ev') return [say(appliances.ev, o, 'vehicle charging', fix)];
+		const over = device.serves === 'microwave' && device.receptacles > 0 && (box.heightIn ?? 0) >= appliances.overRange.fromIn;
+		return over ? [say(appliances.overRange.rule, o, 'an over-range microwave on a cord', fix)] : [];
+	});
+}
+
+/** Existing three-wire ranges and dryers may stay; new work keeps neutral and ground apart. */
+function fourWires(edition: Edition, run: Run, outlets: readonly Outlet[]): Finding[] {
+	const { circuit } = run;
+	if (circuit.poles !== 2) return [];
+	return outlets.flatMap(({ box, device }) => {
+		const leg = run.byBox.get(box.id)?.leg;
+		const asks = device.serves === 'range' || device.serves === 'dryer';
+		if (!asks || !leg || leg.state === 'found' || (leg.conductors >= 3 && leg.ground)) return [];
+		return [
+			{
+				id: `four-wires:${leg.id}`,
+				severity: 'violation',
+				rule: cite(edition, edition.appliances.fourWires),
+				subject: { kind: 'box', id: box.id },
+				message: `${box.name}: a ${device.serves} in new work takes two hots, a neutral and a ground; its cable has ${leg.conductors} conductors${leg.ground ? '' : ' and no ground'}.`,
+				fix: { kind: 'edit-leg', label: 'Three conductors and ground', legId: leg.id, change: { conductors: 3, ground: true } }
+			}
+		];
+	});
+}
+
+function heatOutlets(edition: Edition, run: Run, outlets: readonly Outlet[]): Finding[] {
+	const { circuit } = run;
+	const { rule, upToA } = edition.appliances.heatCircuits;
+	if (circuit.load?.kind !== 'fixed-heat' || outlets.length < 2 || circuit.breakerA <= upToA) return [];
+	return [
+		{
+			id: `heat-outlets:${circuit.id}`,
+			severity: grave(circuit),
+			rule: cite(edition, rule),
+			subject: { kind: 'circuit', id: circuit.id },
+			message: `Circuit ${circuit.number} feeds ${outlets.length} outlets of fixed heat at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
+			have: circuit.breakerA,
+			need: upToA,
+			unit: 'A'
+		}
+	];
+}
+
+/** The disconnect that such a load asks for; null where it asks for none of its own. */
+function disconnectRule(edition: Edition, circuit: Circuit): { rule: RuleRef; inSight: boolean } | null {
+	const { load } = circuit;
+	const { disconnect } = edition.appliances;
+	if (!load) return null;
+	if (load.kind === 'hvac') return { rule: disconnect.hvac, inSight: true };
+	if (load.kind === 'fixed-heat') return { rule: disconnect.heat, inSight: false };
+	const cord = ['range', 'dryer', 'ev'].includes(load.kind);
+	return !cord && nameplateVa(load) > disconnect.aboveVa ? { rule: disconnect.rule, inSight: false } : null;
+}
+function disconnects(edition: Edition, run: Run): Finding[] {
+	const { circuit } = run;
+	const asked = disconnectRule(edition, circuit);
+	const { disconnect } = circuit;
+	if (!asked || disconnect === undefined || disconnect === 'in-sight' || (disconnect === 'lockable' && !asked.inSight)) return [];
+	return [
+		{
+			id: `disconnect:${circuit.id}`,
+			severity: grave(circuit),
+			rule: cite(edition, asked.rule),
+			subject: { kind: 'circuit', id: circuit.id },
+			message: `Circuit ${circuit.number}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a breaker that can be locked off'}; asked for is one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a breaker that can be locked off'}.`
+		}
+	];
+}
+
+/** What its appliance asks, for the slip; null for general circuits. */
+export function applianceDecision(edition: Edition, job: Job, run: Run): Decision | null {
+	const { circuit } = run;
+	const { cords, fourWires: four, ev, furnace } = edition.appliances;
+	const steps: Step[] = [];
+	const add = (label: string, formula: string, value: string, rule: RuleRef) =>
+		steps.push({ label, formula, value, unit: '', rule: cite(edition, rule) });
+	const asked = disconnectRule(edition, circuit);
+	if (asked)
+		add(
+			'disconnect',
+			asked.inSight ? 'in sight of the equipment' : 'in sight, or a breaker that can be locked off',
+			circuit.disconnect === undefined ? 'to be looked at' : circuit.disconnect.replaceAll('-', ' '),
+			asked.rule
+		);
+	const inches = ([least, most]: readonly [number, number]) => `${least} to ${most} in`;
+	for (const { device } of outletsServed(job, run)) {
+		if (device.serves === 'dishwasher' && device.receptacles)
+			add('cord of the dishwasher', 'from the receptacle', inches(cords.dishwasher), cords.rule);
+		if (device.serves === 'disposer' && device.receptacles)
+			add('cord of the disposer', 'from the receptacle', inches(cords.disposer), cords.rule);
+		if ((device.serves === 'range' || device.serves === 'dryer') && device.volts === 240)
+			add(
+				'wires',
+				'two hots, neutral, ground',
+				`${run.nodes[0]?.leg.conductors ?? 0} and ${run.nodes[0]?.leg.ground ? 'ground' : 'no ground'}`,
+				four
+			);
+		if (device.serves === 'ev') add('circuit', 'nothing else on it', 'its own', ev);
+		if (isFurnace(device)) add('circuit', 'nothing but what serves it', 'its own', furnace);
+	}
+	if (!steps.length) return null;
+	return {
+		id: `appliance:${circuit.id}`,
+		subject: { kind: 'circuit', id: circuit.id },
+		value: circuit.load?.name || circuit.name,
+		title: 'what its appliance asks',
+		steps,
+		rules: steps.flatMap((s) => (s.rule ? [s.rule] : [])),
+		alternatives: []
+	};
+}

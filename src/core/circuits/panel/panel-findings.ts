@@ -1,0 +1,296 @@
+import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import type { Circuit, Feeder, Job, Panel, Room } from '../../model/job';
+import { indexOf } from '../../model/job-index';
+import { inWords, type BreakerForm } from '../../model/kinds';
+import type { Decision, Finding } from '../../model/result';
+import { counted, show } from '../../units/quantity';
+import { buildingOf, isApart } from '../../run/buildings';
+import { feederFindings, sizeFeeder } from './215-feeder';
+import { newService, panelPlaces } from './panel-places';
+import { serviceFindings } from '../service/service-findings';
+import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } from '../../run/slots';
+
+/** A panel: its slots, what its label lists, where neutral and grounds go, its feeder. @source 408, 110.3(B), 250.24, 250.32, 215, 225 */
+export function panelFindings(edition: Edition, job: Job): Finding[] {
+	return job.panels.flatMap((panel) => [
+		...slotFindings(edition, job, panel),
+		...labelFindings(edition, job, panel),
+		...joinedFindings(edition, job, panel),
+		...detachedFindings(edition, job, panel),
+		...feederFindings(edition, job, panel),
+		...panelPlaces(edition, job, panel),
+		...newService(edition, job, panel, !!buildingOf(job, panel)),
+		...serviceFindings(edition, job, panel)
+	]);
+}
+/** The feeder's arithmetic, for the slip of the panel that it feeds. */
+export function panelDecisions(edition: Edition, job: Job): Decision[] {
+	return job.panels.flatMap((panel) => {
+		const joined = joinedDecision(edition, job, panel);
+		if (!panel.feeder) return [joined];
+		const least = sizeFeeder(edition, job, panel, panel.feeder);
+		const { awg, breakerA } = panel.feeder;
+		return [
+			{
+				id: `feeder:${panel.id}`,
+				subject: { kind: 'panel' as const, id: panel.id },
+				value: `${awg} AWG · ${breakerA} A`,
+				title: 'feeder as planned',
+				steps: least.steps,
+				rules: [cite(edition, edition.panels.feeder.load), cite(edition, edition.panels.feeder.breaker)],
+				alternatives: least.awg
+					? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the least that carries this load' }]
+					: []
+			},
+			joined
+		];
+	});
+}
+/** Where neutrals and grounds go in it. */
+function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
+	const service = isService(job, panel);
+	const rule = cite(edition, service ? edition.panels.joined : apartRule(edition, job, panel));
+	return {
+		id: `joined:${panel.id}`,
+		subject: at(panel),
+		value: service ? 'neutral and grounds joined' : 'neutral and grounds apart',
+		title: service ? 'it holds the service disconnect' : 'it is fed from another panel',
+		steps: [
+			{
+				label: service
+					? 'all on bars that are bonded to the enclosure'
+					: 'neutrals on a bar of their own, grounds on one bonded to the enclosure',
+				formula: service ? 'here, and nowhere beyond' : 'or the ground carries neutral current',
+				value: panel.bonded === undefined ? 'to be looked at' : panel.bonded ? 'joined' : 'apart',
+				unit: '',
+				rule
+			}
+		],
+		rules: [rule],
+		alternatives: []
+	};
+}
+
+const nameOf = (o: Occupant): string => (o.kind === 'circuit' ? `circuit ${o.circuit.number}` : `the feeder of ${o.panel.name}`);
+const at = (panel: Panel): Finding['subject'] => ({ kind: 'panel', id: panel.id });
+
+function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { devices } = edition.panels;
+	const found: Finding[] = clashes(job, panel).map(({ slot, first, second }) => ({
+		id: `slot:${panel.id}:${slot}:${second.id}`,
+		severity: 'violation',
+		rule: cite(edition, devices),
+		subject: at(panel),
+		message: `Slot ${slot} of ${panel.name} is claimed by ${nameOf(first)} and ${nameOf(second)}. Move one, or make both thin ones where the label lists them.`
+	}));
+	for (const o of occupantsOf(job, panel.id)) {
+		const beyond = slotsOf(o).find((s) => s > panel.slots);
+		if (beyond === undefined) continue;
+		found.push({
+			id: `beyond:${panel.id}:${o.id}`,
+			severity: 'violation',
+			rule: cite(edition, devices),
+			subject: at(panel),
+			message: `${panel.name} has ${panel.slots} slots; ${nameOf(o)} would sit in slot ${beyond}.`,
+			have: beyond,
+			need: panel.slots
+		});
+	}
+	const waiting = occupantsOf(job, panel.id).filter((o) => o.slot === null);
+	const poles = waiting.reduce((sum, o) => sum + o.poles, 0);
+	const spare = spareSlots(job, panel).length;
+	// A directory that was only ever read by names says nothing of slots: found circuits may wait.
+	if (poles > spare && waiting.some((o) => o.kind === 'feeder' || o.circuit.state !== 'found')) {
+		found.push({
+			id: `full:${panel.id}`,
+			severity: 'violation',
+			rule: cite(edition, devices),
+			subject: at(panel),
+			message: `${panel.name} has ${counted(spare, 'spare slot')}; ${counted(poles, 'pole')} ${poles === 1 ? 'waits' : 'wait'} for a place. A subpanel, or thin breakers where the label lists them, are the ways out.`,
+			have: spare,
+			need: poles
+		});
+	}
+	return found;
+}
+
+/** Kinds that a breaker is, for the label. */
+export const formsOf = (c: Pick<Circuit, 'poles' | 'half' | 'breaker'>): BreakerForm[] => [
+	c.half ? 'tandem' : 'full-size',
+	...(c.poles === 2 ? (['two-pole'] as const) : []),
+	...(c.breaker === 'none' ? [] : [c.breaker])
+];
+
+function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { listed, devices } = edition.panels;
+	const own = job.circuits.filter((c) => c.panelId === panel.id && (c.opener ?? 'breaker') === 'breaker');
+	const special = own.filter((c) => c.half || c.breaker !== 'none');
+	if (!panel.label) {
+		const asks = special.some((c) => c.state !== 'found') && panel.kind !== 'fuses';
+		return asks
+			? [
+					{
+						id: `label:${panel.id}`,
+						severity: 'advice',
+						rule: cite(edition, listed),
+						subject: at(panel),
+						message: `What the label of ${panel.name} lists is not entered: ${counted(special.length, 'breaker')} of a special kind cannot be held to it.`
+					}
+				]
+			: [];
+	}
+	const { forms, types } = panel.label;
+	return own.flatMap((c) => {
+		const say = (id: string, rule: RuleRef, message: string): Finding => ({
+			id: `${id}:${c.id}`,
+			severity: c.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, rule),
+			subject: { kind: 'circuit', id: c.id },
+			message
+		});
+		const wrong = forms.length ? formsOf(c).filter((f) => !forms.includes(f)) : [];
+		return [
+			...wrong.map((f) =>
+				say(
+					`form-${f}`,
+					f === 'tandem' ? devices : listed,
+					`Circuit ${c.number} has a ${inWords(f)} breaker; the label of ${panel.name} lists ${forms.map(inWords).join(', ')}.`
+				)
+			),
+			...(c.breakerType && types.length && !types.includes(c.breakerType)
+				? [
+						say(
+							'type',
+							listed,
+							`Circuit ${c.number} has a breaker of type ${c.breakerType}; the label of ${panel.name} lists ${types.join(', ')}.`
+						)
+					]
+				: [])
+		];
+	});
+}
+
+/** In the same building 250.142(B); in one apart 250.32(B). */
+const apartRule = (edition: Edition, job: Job, panel: Panel): RuleRef =>
+	buildingOf(job, panel) ? edition.panels.detached.ground : edition.panels.apart;
+
+/** Neutral and ground joined in a panel whose feeder brings no ground wire. @source 250.32(B)(1) Ex. 1, 250.142(B) */
+function oldBond(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Finding {
+	const apart = !!buildingOf(job, panel);
+	const mayStay = apart && feeder.state === 'found' && feeder.bondMayStay === true;
+	return {
+		id: `joined:${panel.id}`,
+		severity: mayStay ? 'advice' : apart && feeder.state === 'found' ? 'caution' : 'violation',
+		rule: cite(edition, mayStay || apart ? edition.panels.detached.bond : edition.panels.apart),
+		subject: at(panel),
+		message: mayStay
+			? `${panel.name} has its neutral and ground joined on an old feeder without a ground wire: it may stay so. Do not separate them without running a ground first.`
+			: `${panel.name} has its neutral and ground joined, and its feeder brings no ground wire. Run a ground first, then separate them: separated without one, a fault has no way back.${apart ? ' It may stay only where nothing metal joins the buildings and the service has no ground-fault protection: say so at the feeder.' : ''}`
+	};
+}
+
+function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { joined, detached } = edition.panels;
+	if (panel.bonded === undefined) return [];
+	const service = isService(job, panel);
+	if (service === panel.bonded) return [];
+	// Parting an old bond without a ground wire would leave the building without any way back: the ground comes first.
+	if (!service && panel.feeder && !panel.feeder.ground) return [oldBond(edition, job, panel, panel.feeder)];
+	const apart = service ? joined : buildingOf(job, panel) ? detached.ground : apartRule(edition, job, panel);
+	return [
+		{
+			id: `joined:${panel.id}`,
+			severity: 'violation',
+			rule: cite(edition, apart),
+			subject: at(panel),
+			message: service
+				? `${panel.name} holds the service disconnect: its neutral and grounds are to be joined there.`
+				: `${panel.name} is fed from another panel: its neutrals and its grounds stay on bars of their own, or the ground carries neutral current.`,
+			fix: {
+				kind: 'edit-panel',
+				label: service ? 'Join them' : 'Keep them apart',
+				panelId: panel.id,
+				change: { bonded: service }
+			}
+		}
+	];
+}
+
+/** A detached building: one supply, a disconnect at it, an electrode, a ground apart from the neutral. @source 225.30 to 225.36, 250.32 */
+function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { detached } = edition.panels;
+	const { rooms, boxes } = indexOf(job);
+	const room = panel.roomId ? rooms.get(panel.roomId) : undefined;
+	const found: Finding[] = [];
+	if (panel.feeder && isApart(room) && panel.electrode !== true) {
+		found.push({
+			id: `electrode:${panel.id}`,
+			severity: panel.feeder.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, detached.electrode),
+			subject: at(panel),
+			message: `${room?.name ?? 'The building'} has a panel of its own: a grounding electrode is asked for there.`,
+			fix: { kind: 'edit-panel', label: 'It has one', panelId: panel.id, change: { electrode: true } }
+		});
+	}
+	if (panel.feeder && isApart(room)) found.push(...disconnectRating(edition, job, panel, room));
+	// Told once, at the panel that the supplies come from.
+	for (const building of job.rooms.filter(isApart)) {
+		const feeders = job.panels.filter((p) => p.roomId === building.id && p.feeder?.fromPanelId === panel.id).length;
+		const fed = job.circuits.filter(
+			(c) =>
+				c.panelId === panel.id &&
+				!c.multiwire &&
+				panel.roomId !== building.id &&
+				(indexOf(job).legsOfCircuit.get(c.id) ?? []).some((l) => boxes.get(l.toId)?.roomId === building.id)
+		);
+		if (feeders + fed.length <= 1) continue;
+		found.push({
+			id: `supply:${panel.id}:${building.id}`,
+			severity: fed.every((c) => c.state === 'found') ? 'caution' : 'violation',
+			rule: cite(edition, detached.oneSupply),
+			subject: { kind: 'room', id: building.id },
+			message: `${building.name} stands apart and is fed ${feeders + fed.length} times${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building has one supply. A multiwire circuit counts as one; more want a feeder and a panel there.`,
+			have: feeders + fed.length,
+			need: 1
+		});
+	}
+	return found;
+}
+
+/** The disconnect of a building apart: 15 A for one circuit, 30 for two of two wires, 100 for a dwelling, 60 for all else. @source 225.39 */
+function disconnectRating(edition: Edition, job: Job, panel: Panel, room: Room | undefined): Finding[] {
+	const { rule, one, two, dwelling, other } = edition.panels.detached.rating;
+	const fed = occupantsOf(job, panel.id);
+	if (!fed.length) return [];
+	const twoWire = fed.every((o) => o.kind === 'circuit' && o.poles === 1 && !o.circuit.multiwire);
+	const lived = (room && edition.walls.rooms.includes(room.kind)) ?? false;
+	const need = lived ? dwelling : fed.length === 1 ? one : fed.length === 2 && twoWire ? two : other;
+	if (panel.mainA >= need) return [];
+	return [
+		{
+			id: `building-rating:${panel.id}`,
+			severity: panel.feeder?.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, rule),
+			subject: at(panel),
+			message: `The disconnect of ${room?.name ?? 'the building'} is ${panel.mainA} A; with ${counted(fed.length, 'circuit')} it must be at least ${need} A.`,
+			have: panel.mainA,
+			need,
+			unit: 'A'
+		}
+	];
+}
+
+/** Service legs far apart: a hint. */
+export function balanceHint(edition: Edition, panel: Panel, legs: { A: number; B: number }): Finding[] {
+	const [more, less] = [Math.max(legs.A, legs.B), Math.min(legs.A, legs.B)];
+	if (more < 2 * 2400 || less > 0.6 * more) return [];
+	return [
+		{
+			id: `balance:${panel.id}`,
+			severity: 'advice',
+			rule: cite(edition, edition.panels.balance),
+			subject: at(panel),
+			message: `${panel.name}: service leg A carries ${show(legs.A / 1000, 1)} kVA and B ${show(legs.B / 1000, 1)}. The panel page proposes an exchange.`
+		}
+	];
+}

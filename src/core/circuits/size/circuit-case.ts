@@ -1,0 +1,43 @@
+import type { Edition } from '../../code/shape/edition';
+import type { Job, Leg } from '../../model/job';
+import { circuitVolts, designLoad } from './drop';
+import { asLoadCase } from './load';
+import { boxesServed, type Run } from '../../run/runs';
+import type { SizeCase } from './size';
+
+/** Where nothing else is said: a cable by itself, in a place of 30 °C, on terminals of 60 °C. */
+const USUAL = { ambientC: 30, currentCarrying: 2, terminalC: 60 } as const;
+
+/** Every kind of wire on a run, each as a case for the sizing of one branch circuit: the whole circuit must be held by each. */
+export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
+	const { circuit } = run;
+	const wires = new Map<string, Leg>();
+	for (const { leg } of run.nodes) {
+		const key = `${leg.cable} ${leg.metal} ${leg.awg}`;
+		if (!wires.has(key)) wires.set(key, leg);
+	}
+	const count = receptaclesOn(job, run);
+	const shared = designLoad(edition, job, circuit);
+	const load = circuit.load
+		? asLoadCase(circuit.load)
+		: { kind: 'general' as const, amps: shared.amps, volts: circuitVolts(circuit), named: shared.step };
+	return [...wires.values()].map((leg) => ({
+		load,
+		wiring: {
+			cable: leg.cable,
+			metal: leg.metal,
+			lengthFt: Math.max(0, ...run.nodes.map((n) => n.feet ?? 0)),
+			ambientC: circuit.wiring?.ambientC ?? USUAL.ambientC,
+			currentCarrying: circuit.wiring?.currentCarrying ?? USUAL.currentCarrying,
+			terminalC: circuit.wiring?.terminalC ?? USUAL.terminalC
+		},
+		outlets: { kind: count ? 'receptacle' : 'hard-wired', count: Math.max(1, count) },
+		breakerA: circuit.breakerA,
+		awg: leg.awg
+	}));
+}
+
+/** Receptacles on a run: a duplex has two. */
+export function receptaclesOn(job: Job, run: Run): number {
+	return boxesServed(job, run).reduce((sum, box) => sum + box.devices.reduce((s, d) => s + d.receptacles, 0), 0);
+}

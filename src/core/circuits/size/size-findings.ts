@@ -1,0 +1,156 @@
+import { isStandard, standardBreaker } from '../../code/240-6-breakers';
+import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import type { Finding, Severity } from '../../model/result';
+import { compareGauge, type Awg } from '../../units/gauge';
+import { atMost, show } from '../../units/quantity';
+import { leastRangeCircuit, loadOf } from './load';
+import { breakerLimit, carries, manyReceptacles, type Amps, type SizeCase, type Wire } from './size-wire';
+
+/** Where a circuit as given, or as it came out, falls short. */
+interface Short {
+	id: string;
+	rule: RuleRef;
+	message: string;
+	severity?: Severity;
+	have?: number;
+	need?: number;
+	unit?: string;
+}
+const toFinding = (edition: Edition, { rule, severity = 'violation', ...short }: Short): Finding => ({
+	...short,
+	severity,
+	rule: cite(edition, rule),
+	subject: { kind: 'input', id: short.id }
+});
+
+/** The breaker against its standard ratings, its load, its outlets and its appliance. @source 240.6, 210.20, 210.21, 422.11(E), 440 */
+export function breakerFindings(edition: Edition, c: SizeCase, { breakerA, designA }: Amps): Finding[] {
+	const kind = edition.loads[c.load.kind];
+	const shorts: (Short | false)[] = [
+		!isStandard(breakerA, edition) && {
+			id: 'breaker-standard',
+			rule: edition.breakers.rule,
+			message: `${breakerA} A is not a standard rating in ${edition.key}.`,
+			have: breakerA
+		},
+		tenAmps(edition, c, breakerA),
+		!kind.nameplate &&
+			!atMost(designA, breakerA) && {
+				id: 'breaker-load',
+				rule: edition.continuous.rule,
+				message: `The breaker must carry ${show(designA)} A, and is ${breakerA} A.`,
+				have: breakerA,
+				need: designA,
+				unit: 'A'
+			},
+		underCircuitAmpacity(edition, c, breakerA),
+		overMaximum(edition, c, breakerA),
+		severalAt(edition, c, breakerA),
+		manyReceptacles(c) &&
+			!(breakerA in edition.receptacleCircuits.allowed) && {
+				id: 'breaker-receptacles',
+				rule: edition.receptacleCircuits.rule,
+				message: `Two or more receptacles stand on circuits of ${Object.keys(edition.receptacleCircuits.allowed).join(', ')} A only; this is ${breakerA} A.`,
+				have: breakerA
+			},
+		underRange(edition, c, breakerA),
+		overCap(edition, c, breakerA)
+	];
+	return shorts.filter((s) => s !== false).map((s) => toFinding(edition, s));
+}
+
+/** Several hard-wired outlets on one circuit: one of the ratings for that; fixed heat has its own. @source 210.18 (2017: 210.3) */
+function severalAt(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const { rule, several } = edition.circuits.ratings;
+	if (manyReceptacles(c) || c.outlets.count < 2 || c.load.kind === 'fixed-heat' || several.includes(breakerA)) return false;
+	const message = `With several outlets a circuit is rated ${several.join(', ')} A; this is ${breakerA} A.`;
+	return { id: 'breaker-several', rule, message, have: breakerA };
+}
+function tenAmps(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const asked = edition.breakers.onRequest.find((r) => r.amps === breakerA);
+	if (!asked || asked.receptacles || c.outlets.kind !== 'receptacle') return false;
+	return { id: 'breaker-ten', rule: asked.rule, message: `A ${breakerA} A circuit may not feed receptacles.`, have: breakerA };
+}
+/** A breaker under the nameplate's minimum circuit ampacity trips while its equipment does what it is made for. @source 440.4, 110.3(B) */
+function underCircuitAmpacity(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const kind = edition.loads[c.load.kind];
+	const least = c.load.mca;
+	if (!kind.nameplate || least === undefined || atMost(least, breakerA)) return false;
+	const message = `The nameplate's minimum circuit ampacity is ${show(least)} A; the breaker is ${breakerA} A.`;
+	return { id: 'breaker-mca', severity: 'caution', rule: kind.rule, message, have: breakerA, need: least, unit: 'A' };
+}
+function overMaximum(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const kind = edition.loads[c.load.kind];
+	const most = c.load.mocp;
+	if (!kind.nameplate || most === undefined || atMost(breakerA, most)) return false;
+	const message = `The nameplate allows at most ${most} A; the breaker is ${breakerA} A.`;
+	return { id: 'breaker-mocp', rule: kind.rule, message, have: breakerA, need: most, unit: 'A' };
+}
+function underRange(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const least = leastRangeCircuit(edition, c.load);
+	if (breakerA >= least) return false;
+	const message = `This range needs a circuit of at least ${least} A.`;
+	return { id: 'breaker-range', rule: edition.range.least, message, have: breakerA, need: least, unit: 'A' };
+}
+function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const cap = edition.loads[c.load.kind].breakerCap;
+	if (!cap) return false;
+	const { loadA } = loadOf(edition, c.load);
+	const marked = c.load.mocp;
+	const most = marked ?? (!atMost(loadA, cap.overA) ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA);
+	if (breakerA <= most) return false;
+	const message =
+		marked === undefined
+			? `Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`
+			: `The nameplate allows at most ${most} A; the breaker is ${breakerA} A.`;
+	return { id: 'breaker-cap', rule: cap.rule, message, have: breakerA, need: most, unit: 'A' };
+}
+
+/** The wire against its load, its breaker and the least size. @source 310.16, 240.4, 210.19 */
+export function wireFindings(edition: Edition, c: SizeCase, wire: Wire, amps: Amps): Finding[] {
+	const least = edition.leastConductor[c.wiring.metal];
+	const limit = breakerLimit(edition, c, wire.awg, wire.ampacity.amps);
+	const need = atMost(amps.designA, wire.ampacity.terminalA) ? amps.loadA : amps.designA;
+	const shorts: (Short | false)[] = [
+		compareGauge(wire.awg, least) < 0 && {
+			id: 'wire-least',
+			rule: edition.leastConductor.rule,
+			message: `A dwelling's branch circuit is at least ${least} AWG; this is ${wire.awg} AWG.`
+		},
+		!carries(wire.ampacity, amps) && {
+			id: 'wire-load',
+			rule: edition.ampacity.rule,
+			message: `${wire.awg} AWG carries ${show(wire.ampacity.amps)} A here; the load needs ${show(need)} A.`,
+			have: wire.ampacity.amps,
+			need,
+			unit: 'A'
+		},
+		!atMost(amps.breakerA, limit.amps) && {
+			id: 'wire-breaker',
+			rule: limit.rule,
+			message: `${wire.awg} AWG ${c.wiring.metal} may stand on ${show(limit.amps)} A at most; the breaker is ${amps.breakerA} A.`,
+			have: amps.breakerA,
+			need: limit.amps,
+			unit: 'A'
+		}
+	];
+	return shorts.filter((s) => s !== false).map((s) => toFinding(edition, s));
+}
+
+/** The ground that NM-B carries as made against the ground needed. @source 250.122(B) */
+export function groundFindings(edition: Edition, c: SizeCase, awg: Awg, egcAwg: Awg): Finding[] {
+	const { asMade } = edition.grounding;
+	const made = c.wiring.cable === 'NM-B' && c.wiring.metal === 'Cu' ? asMade.nm[awg] : undefined;
+	if (!made || compareGauge(made, egcAwg) >= 0) return [];
+	const message = `This circuit needs a ${egcAwg} AWG ground; NM-B ${awg} AWG as made carries ${made} AWG. Use conductors in raceway, or a shorter route.`;
+	return [toFinding(edition, { id: 'ground-as-made', rule: asMade.rule, message })];
+}
+
+/** Advice where the farthest outlet loses more than was asked for. */
+export function dropFindings(edition: Edition, percent: number, most: number | undefined): Finding[] {
+	if (most === undefined || atMost(percent, most)) return [];
+	const message = `The farthest outlet loses ${show(percent)} %; advised is at most ${most} %.`;
+	return [
+		toFinding(edition, { id: 'drop', severity: 'advice', rule: edition.drop.rule, message, have: percent, need: most, unit: '%' })
+	];
+}

@@ -1,0 +1,185 @@
+import type { Awg } from '../units/gauge';
+import type { OpensTogether, Protection } from '../model/kinds';
+import { addCircuit, attachBox, detachBox, type Command } from './commands';
+import type { Circuit, Job, Leg, Panel } from '../model/job';
+import type { CircuitMove, Fix, NewCircuitFor } from '../model/result';
+import { rowIn } from './survey-base';
+
+/** Edits of circuits: what they are made of, and what hangs on them. */
+
+/** Breaker, poles and wire of a circuit at once; every cable of it becomes that wire. */
+export const sizeAs =
+	(as: { circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }): Command =>
+	(draft) => {
+		const circuit = rowIn<Circuit>(draft.circuits, as.circuitId, 'circuit');
+		circuit.breakerA = as.breakerA;
+		circuit.poles = as.poles;
+		for (const leg of draft.legs) if (leg.circuitId === as.circuitId) leg.awg = as.awg;
+	};
+
+/** Boxes change their circuit, all at once; the new cables are planned. @param fresh made first, for the moves that name none */
+export const moveBoxes =
+	(moves: readonly CircuitMove[], fresh: NewCircuitFor | undefined, newId: () => string): Command =>
+	(draft) => {
+		const freshId = fresh && makeCircuit(draft, fresh, newId);
+		for (const move of moves) {
+			const circuitId = move.circuitId ?? freshId;
+			if (!circuitId) throw new RangeError('A box that moves needs a circuit to go to.');
+			const legId = newId();
+			if (draft.legs.some((l) => l.circuitId === move.fromCircuitId && l.toId === move.boxId))
+				detachBox(move.boxId, move.fromCircuitId)(draft);
+			attachBox(move.boxId, { legId, circuitId, fromId: move.fromId, lengthFt: move.lengthFt })(draft);
+			rowIn(draft.legs, legId, 'cable').state = 'planned';
+		}
+	};
+function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string {
+	const circuitId = newId();
+	addCircuit({ circuitId, panelId: c.panelId, name: c.name, breakerA: c.breakerA, state: 'planned' })(draft);
+	Object.assign(rowIn<Circuit>(draft.circuits, circuitId, 'circuit'), { kind: c.kind, panelId: c.panelId });
+	return circuitId;
+}
+
+/** Takes a circuit out with its cables; its boxes stay, on no circuit. What shared its neutral no longer does. */
+export const removeCircuit =
+	(circuitId: string): Command =>
+	(draft) => {
+		rowIn(draft.circuits, circuitId, 'circuit');
+		const gone = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.id));
+		draft.legs = draft.legs.filter((l) => !gone.has(l.id));
+		for (const leg of draft.legs) if (leg.inCableOf && gone.has(leg.inCableOf)) delete leg.inCableOf;
+		for (const c of draft.circuits) if (c.multiwire?.withId === circuitId) delete c.multiwire;
+		draft.circuits = draft.circuits.filter((c) => c.id !== circuitId);
+	};
+
+/** Circuits that another proposal may replace: only planned, no cable in the wall, and no nameplate entered that would be lost. */
+export const plannedOnly = (job: Job): string[] => {
+	const built = new Set(job.legs.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
+	return job.circuits.filter((c) => c.state === 'planned' && !c.load && !built.has(c.id)).map((c) => c.id);
+};
+export const removeCircuits =
+	(ids: readonly string[]): Command =>
+	(draft) => {
+		for (const id of ids) removeCircuit(id)(draft);
+	};
+
+/** Two circuits share their neutral, and open so; null: they share none any more, and each cable is its own. */
+export const pairCircuits =
+	(a: string, b: string, opens: OpensTogether | null): Command =>
+	(draft) => {
+		const pair = [rowIn<Circuit>(draft.circuits, a, 'circuit'), rowIn<Circuit>(draft.circuits, b, 'circuit')] as const;
+		if (a === b) throw new RangeError('A circuit shares its neutral with another one.');
+		for (const c of draft.circuits) {
+			if (c.multiwire && c.id !== a && c.id !== b && (c.multiwire.withId === a || c.multiwire.withId === b)) delete c.multiwire;
+		}
+		pair.forEach((c, i) => {
+			if (opens) c.multiwire = { withId: i ? a : b, opens };
+			else delete c.multiwire;
+		});
+		shareCables(draft, a, b, opens !== null);
+	};
+/**
+ * The second circuit of a pair comes with the first in one three-wire cable to its first box, and goes on from there.
+ * @throws RangeError where one of them has no run
+ */
+export const shareHomeRun =
+	({ circuitIds, feet }: Pick<Extract<Fix, { kind: 'share-home-run' }>, 'circuitIds' | 'feet'>, newId: () => string): Command =>
+	(draft) => {
+		const [a, b] = circuitIds.map((id) => rowIn<Circuit>(draft.circuits, id, 'circuit')) as [Circuit, Circuit];
+		const home = draft.legs.find((l) => l.circuitId === a.id && l.fromId === a.panelId);
+		if (!home) throw new RangeError(`Circuit ${a.number} has no cable from its panel yet.`);
+		const there = draft.legs.find((l) => l.circuitId === b.id && l.toId === home.toId);
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== b.id || leg.fromId !== b.panelId || leg.toId === home.toId) continue;
+			leg.fromId = home.toId;
+			leg.lengthFt = feet.find((f) => f.boxId === leg.toId)?.lengthFt ?? null;
+		}
+		home.conductors = Math.max(3, home.conductors);
+		if (there)
+			Object.assign(there, { fromId: b.panelId, lengthFt: home.lengthFt, inCableOf: home.id, conductors: home.conductors });
+		else draft.legs.push({ ...home, id: newId(), circuitId: b.id, inCableOf: home.id });
+	};
+
+/** Where both run between the same two places they lie in one cable of three conductors. */
+function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
+	for (const second of draft.legs.filter((l) => l.circuitId === b)) {
+		const first = draft.legs.find((l) => l.circuitId === a && l.toId === second.toId && l.fromId === second.fromId);
+		if (!first) continue;
+		if (shared) {
+			second.inCableOf = first.id;
+			first.conductors = second.conductors = Math.max(3, first.conductors);
+		} else if (second.inCableOf === first.id) {
+			delete second.inCableOf;
+			first.conductors = second.conductors = 2;
+		}
+	}
+}
+
+/**
+ * Circuits as proposed, with their cables; a job without a panel gets the one that they hang on.
+ * @throws RangeError where a box has been wired or taken out since, and then nothing is made
+ */
+export const addRuns =
+	({ circuits, legs, panel }: { circuits: readonly Circuit[]; legs: readonly Leg[]; panel: Panel | null }): Command =>
+	(draft) => {
+		for (const leg of legs) {
+			const box = rowIn(draft.boxes, leg.toId, 'box');
+			if (draft.legs.some((l) => l.toId === box.id))
+				throw new RangeError(`${box.name} hangs on a circuit by now: have the circuits proposed anew.`);
+		}
+		if (panel) draft.panels.push(panel);
+		for (const c of circuits) rowIn(draft.panels, c.panelId, 'panel');
+		draft.circuits.push(...circuits);
+		draft.legs.push(...legs);
+	};
+
+/** Breaker and devices of a run at once: a duplex that is not named protects nothing any more. */
+export const placeProtection =
+	(
+		circuitId: string,
+		breaker: Protection,
+		devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[],
+		/** The breaker is a branch/feeder AFCI, before arc-fault protection at the first outlet. */
+		branchFeeder = false
+	): Command =>
+	(draft) => {
+		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
+		circuit.breaker = breaker;
+		if (branchFeeder) circuit.homeRun = 'branch-feeder-breaker';
+		else if (circuit.homeRun === 'branch-feeder-breaker') delete circuit.homeRun;
+		const onRun = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
+		const put = new Map(devices.map((d) => [d.boxId, d]));
+		for (const box of draft.boxes) {
+			if (!onRun.has(box.id)) continue;
+			const device = box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
+			const own = put.get(box.id);
+			if (!device) {
+				if (own) throw new RangeError(`${box.name} has no duplex that a protecting device could take the place of.`);
+				continue;
+			}
+			device.protection = own?.protection ?? 'none';
+			device.feedsLoad = own?.feedsLoad ?? false;
+		}
+	};
+
+/** Breakers change their slots, all at once. */
+export const moveSlots =
+	(moves: readonly { circuitId: string; slot: number }[]): Command =>
+	(draft) => {
+		for (const { circuitId, slot } of moves) rowIn<Circuit>(draft.circuits, circuitId, 'circuit').slot = slot;
+	};
+
+/** A circuit is fed from another panel: its home run begins there, unmeasured unless told; its breaker has no slot there yet. */
+export const moveToPanel =
+	(circuitId: string, panelId: string, lengthFt: (boxId: string) => number | null): Command =>
+	(draft) => {
+		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
+		rowIn(draft.panels, panelId, 'panel');
+		const before = circuit.panelId;
+		circuit.panelId = panelId;
+		circuit.slot = null;
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== circuitId || leg.fromId !== before) continue;
+			leg.fromId = panelId;
+			leg.lengthFt = lengthFt(leg.toId);
+		}
+	};

@@ -1,0 +1,85 @@
+import type { Box, Circuit, Job } from '../../model/job';
+import { newReferenceFaults } from '../../model/file/references';
+import { applyChanges, type Shifted } from './apply';
+import { changesBetween, type Change } from './change';
+
+/** An edit on its way into a job: what it is called and what it changes. */
+export interface MadeEdit {
+	id: string;
+	label: string;
+	changes: Change[];
+}
+/** An edit that could not be done on what stands there now, with each thing that has shifted under it. */
+export interface EditConflict<E extends MadeEdit = MadeEdit> {
+	edit: E;
+	shifted: Shifted[];
+}
+
+/**
+ * Does edits in their order on a job that may have moved on since they were made. Each is done whole or not at all.
+ * @returns the job, what of the edits was done (a name or number that is taken by now is given anew), and the conflicts
+ */
+export function rebase<E extends MadeEdit>(job: Job, edits: readonly E[]): { job: Job; done: E[]; conflicts: EditConflict<E>[] } {
+	let at = job;
+	const [done, conflicts]: [E[], EditConflict<E>[]] = [[], []];
+	for (const edit of edits) {
+		const placed = placedOn(at, edit.changes);
+		if (placed.ok) {
+			at = placed.job;
+			done.push({ ...edit, changes: placed.changes });
+		} else conflicts.push({ edit, shifted: placed.shifted });
+	}
+	return { job: at, done, conflicts };
+}
+
+/** Changes done on a job, or why they cannot be: their ground has shifted, or the job would contradict itself. */
+export function placedOn(
+	job: Job,
+	changes: readonly Change[]
+): { ok: true; job: Job; changes: Change[]; renamed: boolean } | { ok: false; shifted: Shifted[] } {
+	const done = applyChanges(job, changes);
+	if (!done.ok) return done;
+	const named = freshNames(job, done.state, changes);
+	const broken = newFaults(job, named);
+	if (broken.length) return { ok: false, shifted: broken };
+	const renamed = named !== done.state;
+	return { ok: true, job: named, changes: renamed ? changesBetween(job, named) : [...changes], renamed };
+}
+
+/** What the job says against itself that it did not say before. */
+const newFaults = (before: Job, after: Job): Shifted[] =>
+	newReferenceFaults(before, after).map((f) => ({
+		path: [f.path],
+		why: 'breaks',
+		want: undefined,
+		have: undefined,
+		message: f.message
+	}));
+
+/** Two tabs may each have made a circuit 7 or a box K-04: the later one takes the next that is free. */
+function freshNames(before: Job, after: Job, changes: readonly Change[]): Job {
+	const made = new Set(changes.flatMap((c) => (c.kind === 'add' ? [c.row.id] : [])));
+	if (!made.size) return after;
+	const names = new Set(before.boxes.map((b) => b.name.toLowerCase()));
+	const numbers = new Set(before.circuits.map(inPanel));
+	const boxTaken = (b: Box) => made.has(b.id) && names.has(b.name.toLowerCase());
+	const circuitTaken = (c: Circuit) => made.has(c.id) && numbers.has(inPanel(c));
+	if (!after.boxes.some(boxTaken) && !after.circuits.some(circuitTaken)) return after;
+	let last = Math.max(...before.circuits.map((c) => c.number), ...after.circuits.map((c) => c.number), 0);
+	return {
+		...after,
+		circuits: after.circuits.map((c) => (circuitTaken(c) ? { ...c, number: ++last } : c)),
+		boxes: after.boxes.map((b) => (boxTaken(b) ? { ...b, name: nextName(b.name, names) } : b))
+	};
+}
+const inPanel = (c: Circuit): string => `${c.panelId} ${c.number}`;
+/** @example K-03, which is taken, as K-04 is -> K-05 */
+function nextName(name: string, taken: Set<string>): string {
+	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];
+	for (let n = Number(digits) + 1; ; n++) {
+		const free = `${stem.slice(0, 17)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;
+		if (taken.has(free.toLowerCase())) continue;
+		taken.add(free.toLowerCase());
+		return free;
+	}
+}

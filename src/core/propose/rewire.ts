@@ -1,0 +1,61 @@
+import { attachBox, detachBox, type Command } from '../edit/commands';
+import type { Job } from '../model/job';
+import { feetBetween } from '../run/moving';
+
+/** A box that is put elsewhere: on another circuit, or at another place of its run. Its cables are measured anew. */
+export interface Rewire {
+	boxId: string;
+	/** null: it hangs on no circuit yet. */
+	fromCircuitId: string | null;
+	circuitId: string;
+	/** The box or panel that feeds it there; left out: the nearest of that circuit. */
+	afterId?: string | undefined;
+	/** What that fed until now and is fed from this box from now on: it goes in between. */
+	beforeId?: string | undefined;
+}
+
+/**
+ * @throws RangeError where a cable that would be cut is in the wall already, or the box would feed itself
+ * @example c dropped on the cable from a to b: a feeds c, c feeds b
+ */
+export const rewire =
+	({ boxId, fromCircuitId, circuitId, afterId, beforeId }: Rewire, newId: () => string): Command =>
+	(draft) => {
+		const nameOf = (id: string) => draft.boxes.find((b) => b.id === id)?.name ?? 'the panel';
+		const circuit = draft.circuits.find((c) => c.id === circuitId);
+		if (!circuit) throw new RangeError('That circuit is gone.');
+		const old = draft.legs.filter((l) => l.circuitId === fromCircuitId && (l.toId === boxId || l.fromId === boxId));
+		const next = beforeId === undefined ? undefined : draft.legs.find((l) => l.circuitId === circuitId && l.toId === beforeId);
+		const stands = [...old, ...(next ? [next] : [])].find((l) => l.state !== 'planned');
+		if (stands)
+			throw new RangeError(
+				`The cable from ${nameOf(stands.fromId)} to ${nameOf(stands.toId)} is in the wall already: change it in the slip, where it is meant.`
+			);
+		if (afterId === boxId || beforeId === boxId) return;
+		const after = afterId ?? nearest(draft, boxId, circuitId, circuit.panelId);
+		if (fromCircuitId !== null) {
+			const fed = old.filter((l) => l.fromId === boxId).map((l) => l.toId);
+			detachBox(boxId, fromCircuitId)(draft);
+			measure(draft, fromCircuitId, fed);
+		}
+		attachBox(boxId, { legId: newId(), circuitId, fromId: after, lengthFt: feetBetween(draft, after, boxId) })(draft);
+		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
+		if (own) own.state = 'planned';
+		if (beforeId === undefined) return;
+		const onward = draft.legs.find((l) => l.circuitId === circuitId && l.toId === beforeId);
+		if (!onward || onward.fromId !== after)
+			throw new RangeError(`${nameOf(beforeId)} is not fed from ${nameOf(after)}: nothing can go in between.`);
+		onward.fromId = boxId;
+		measure(draft, circuitId, [beforeId]);
+	};
+
+/** The lengths of the cables to these boxes, by their routes. */
+function measure(job: Job, circuitId: string, boxIds: readonly string[]): void {
+	for (const leg of job.legs)
+		if (leg.circuitId === circuitId && boxIds.includes(leg.toId)) leg.lengthFt = feetBetween(job, leg.fromId, leg.toId);
+}
+function nearest(job: Job, boxId: string, circuitId: string, panelId: string): string {
+	const spots = job.legs.filter((l) => l.circuitId === circuitId && l.toId !== boxId).map((l) => l.toId);
+	const far = (id: string) => feetBetween(job, id, boxId) ?? 1000;
+	return spots.reduce((a, b) => (far(b) < far(a) ? b : a), spots[0] ?? panelId);
+}

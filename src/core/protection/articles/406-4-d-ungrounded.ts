@@ -1,0 +1,104 @@
+import { carriedOn, hasGround } from '../../run/ground-at';
+import { cite } from '../../code/shape/edition';
+import { indexOf } from '../../model/job-index';
+import type { Finding, Fix } from '../../model/result';
+import { protectFix, type ProtectionCase } from '../protection-case';
+import { gives } from '../reach';
+
+/** What a receptacle may not promise: a ground that is not there. @source 406.4(A), (D)(2), 250.114, 250.130(C) */
+export const ungroundedFindings = (c: ProtectionCase): Finding[] => [
+	...newOutlet(c),
+	...(c.device.receptacles > 0 ? [...threeSlots(c), ...onward(c), ...wantsGround(c)] : [])
+];
+
+/** New or extended outlets are grounded: GFCI excuses a replacement, and nothing else. @source 406.4(A), 250.130(C) */
+function newOutlet({ edition, job, box, device, standing, subject }: ProtectionCase): Finding[] {
+	const { ground, circuitKnown } = standing;
+	if (box.state === 'found' || device.kind === 'switch' || !circuitKnown || hasGround(ground)) return [];
+	const lacks = ground.state === 'none';
+	const { newOutlet: rule, newGround } = edition.replacing;
+	return [
+		{
+			id: `new-ungrounded:${device.id}`,
+			severity: lacks ? 'violation' : 'caution',
+			rule: cite(edition, device.receptacles > 0 ? rule : newGround),
+			subject,
+			message: lacks
+				? `${box.name} is a new outlet, and its circuit brings it no ground. ${ground.why} A GFCI excuses only a replacement. Ways to a ground: ${newGround.section}, to the electrode system, the ground bar where the circuit starts, or the ground of another circuit of that panel; or new cable.`
+				: `${box.name} is a new outlet: whether its circuit has a ground is not proven. ${ground.why} ${ground.ask ?? ''}`.trim(),
+			fix: lacks ? groundedFeed(job, box.id) : undefined
+		}
+	];
+}
+/** What is only planned can be planned with a ground. */
+function groundedFeed(job: ProtectionCase['job'], boxId: string): Fix | undefined {
+	const leg = job.legs.find((l) => l.toId === boxId && l.state === 'planned' && !l.ground && l.cable !== 'old-AC');
+	const from = leg && indexOf(job).boxes.get(leg.fromId);
+	if (!leg || (from && from.ground === 'none')) return undefined;
+	return {
+		kind: 'edit-leg',
+		label: 'Cable with a ground',
+		legId: leg.id,
+		change: leg.cable === 'two-wire' ? { ground: true, cable: 'NM-B' } : { ground: true }
+	};
+}
+
+/** Three slots, no proven ground, and no GFCI that reaches them. @source 406.4(D)(2) */
+function threeSlots(c: ProtectionCase): Finding[] {
+	const { edition, box, device, standing, subject } = c;
+	const { ground, gfci } = standing;
+	// A new box is told of by its missing ground, which no GFCI mends.
+	if (box.state !== 'found' || device.slots !== 'grounding' || device.volts !== 120 || gfci || hasGround(ground)) return [];
+	const found = device.state === 'found';
+	// Nobody has looked: no violation of an old house, but worth the look. What is put in now must be right now.
+	const severity = ground.state === 'none' || !found ? 'violation' : ground.state === 'said' ? 'caution' : 'advice';
+	const asFound = found ? 'As found: ' : '';
+	return [
+		{
+			id: `three-slots:${device.id}`,
+			severity,
+			rule: cite(edition, edition.replacing.rule),
+			subject,
+			message:
+				severity === 'advice'
+					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
+					: `${asFound}${box.name} has three slots and no proven ground, and no GFCI reaches it. ${ground.why} Two slots, a GFCI here or before it with its labels, or a ground that is run.`,
+			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
+		}
+	];
+}
+
+/** From a GFCI without a ground none may go on. @source 406.4(D)(2)(b), (c) */
+function onward({ edition, job, box, device, standing, subject }: ProtectionCase): Finding[] {
+	if (box.state !== 'found' || hasGround(standing.ground) || standing.ground.state === 'unknown') return [];
+	if (!gives(device.protection, 'gfci')) return [];
+	const { boxes, circuitsOfBox } = indexOf(job);
+	const legs = carriedOn(job, box, circuitsOfBox.get(box.id) ?? []);
+	if (!legs.length) return [];
+	const names = legs.map((l) => boxes.get(l.toId)?.name ?? '?').join(', ');
+	return [
+		{
+			id: `ground-onward:${device.id}`,
+			severity: 'violation',
+			rule: cite(edition, edition.replacing.rule),
+			subject,
+			message: `${box.name} is a GFCI without a ground, and a ground wire goes on from it to ${names}: a fault on one makes the other's shell live. Disconnect and cap it, or run a ground (${edition.replacing.newGround.section}).`
+		}
+	];
+}
+
+/** Cord-connected equipment that wants a real ground. @source 250.114 */
+function wantsGround({ edition, box, room, device, facts, standing, subject }: ProtectionCase): Finding[] {
+	const { rule, serves, rooms } = edition.replacing.wantsGround;
+	const wants = facts.serves ? serves.includes(facts.serves) : rooms.includes(room.kind);
+	if (!wants || box.state !== 'found' || standing.ground.state !== 'none') return [];
+	return [
+		{
+			id: `wants-ground:${device.id}`,
+			severity: device.state === 'found' ? 'advice' : 'caution',
+			rule: cite(edition, rule),
+			subject,
+			message: `${box.name}: what is plugged in here wants a real ground, and there is none. A GFCI protects people; it gives no ground. Run one (${edition.replacing.newGround.section}).`
+		}
+	];
+}

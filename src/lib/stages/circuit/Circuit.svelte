@@ -1,0 +1,44 @@
+<script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
+	import type { Component } from 'svelte';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import CircuitTable from './CircuitTable.svelte';
+
+	const store = useJob();
+	const VIEWS = {
+		circuits: { name: 'Circuits', sub: 'drop at the far end, 75 °C' },
+		board: { name: 'Outlets', sub: 'which outlets hang on which circuit' },
+		panel: { name: 'Panel', sub: 'slots, service legs, directory' },
+		propose: { name: 'Propose', sub: 'circuits for what hangs on none' },
+		multiwire: { name: 'Multiwire', sub: 'shared neutrals, and their code basis' },
+		service: { name: 'Service load', sub: 'the load of the whole dwelling, by Article 220' }
+	};
+	type View = keyof typeof VIEWS;
+	/** Each view but the first is loaded when it is first shown. */
+	const SHEETS: Record<Exclude<View, 'circuits' | 'propose'>, () => Promise<{ default: Component<Record<string, never>> }>> = {
+		board: () => import('./OutletBoard.svelte'),
+		panel: () => import('./PanelSheet.svelte'),
+		multiwire: () => import('./MultiwirePage.svelte'),
+		service: () => import('./ServiceLoad.svelte')
+	};
+	let view = $state<View>('circuits');
+	const shared = $derived(store.job.circuits.some((c) => c.multiwire || c.poles === 2));
+	const shown = $derived((Object.keys(VIEWS) as View[]).filter((v) => v !== 'multiwire' || shared));
+</script>
+
+<Sheet title="Circuit" sub={`${store.job.circuits.length} circuits; ${VIEWS[view].sub}`}>
+	{#snippet acts()}
+		{#each shown as v (v)}<Btn small pressed={view === v} onclick={() => (view = v)}>{VIEWS[v].name}</Btn>{/each}
+	{/snippet}
+	{#if view === 'circuits'}
+		<CircuitTable onpropose={() => (view = 'propose')} />
+	{:else if view === 'propose'}
+		<Late load={() => import('./ProposeCircuits.svelte')}
+			>{#snippet children(Propose)}<Propose onmade={() => (view = 'circuits')} />{/snippet}</Late
+		>
+	{:else}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
+	{/if}
+</Sheet>

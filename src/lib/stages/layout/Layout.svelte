@@ -1,0 +1,153 @@
+<script lang="ts">
+	import { part } from '$lib/ui/late.svelte';
+	import { drawPlan } from '$core/formats/plan-drawing';
+	import { coveredFrom } from '$core/formats/plan-reach';
+	import { missingPlaces } from '$core/layout/assess-layout';
+	import { applyFix } from '$core/edit/commands';
+	import { receptaclesOf } from '$core/layout/counts';
+	import { counted } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import { draggedPlace, PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
+	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
+	import { levelName } from '$lib/ui/levels';
+	import AddThings from '../walk/AddThings.svelte';
+	import PunchList from './PunchList.svelte';
+
+	const store = useJob();
+	const edits = new PlanEdits(store);
+	let storey = $state(0);
+	let view = $state<'plan' | 'list' | 'add'>('plan');
+	const plan = $derived(drawPlan(store.edition, edits.job, storey));
+	const measured = $derived(store.job.rooms.some((r) => r.outline));
+	/** The room whose missing places one press sets: the picked one, or that of the picked box or thing. */
+	const room = $derived(store.room);
+	const here = $derived(room ? missingPlaces(store.job, 'receptacle', room.id) : []);
+	const missing = $derived(missingPlaces(store.job, 'receptacle'));
+	const lights = $derived(missingPlaces(store.job, 'lighting'));
+	const places = (fixes: typeof missing) => fixes.reduce((n, fix) => n + fix.boxes.length, 0);
+	const open = $derived(plan.rooms.flatMap((r) => r.reach).filter((r) => !r.met).length);
+	const receptacles = $derived(store.job.boxes.reduce((n, b) => n + b.devices.filter((d) => d.receptacles > 0).length, 0));
+	/** What the box that is dragged would serve, else what the picked one serves. */
+	const covered = $derived.by(() => {
+		const id = edits.boxId ?? (store.box && receptaclesOf(store.box).length ? store.box.id : null);
+		const at = draggedPlace(edits.job, id);
+		return at && at.room.storey === storey ? coveredFrom(store.edition, edits.job, at.room, at) : [];
+	});
+	/** All of them as one edit, so that one undo takes it back. */
+	function place(fixes: typeof missing, what: string): void {
+		void store.edit(`Place ${counted(places(fixes), what)}`, (draft) => {
+			for (const fix of fixes) applyFix(fix, freshId)(draft);
+		});
+	}
+	const title = $derived({
+		name: store.job.name,
+		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(storey)}`
+	});
+	async function saveSvg(): Promise<void> {
+		const made = await part(() => import('$core/formats/plan-svg'));
+		if (made) saveText(`${store.job.name} plan.svg`, 'image/svg+xml', made.planSvg(plan, title));
+	}
+	async function saveDxf(): Promise<void> {
+		const made = await part(() => import('$core/formats/dxf-out'));
+		if (made) saveText(`${store.job.name} plan.dxf`, 'image/vnd.dxf', made.planDxf(plan, title));
+	}
+</script>
+
+<svelte:window onkeydown={edits.onkeydown} />
+
+<Sheet
+	title="Lay out"
+	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`}
+	fixed={measured && view !== 'list'}
+>
+	{#snippet acts()}
+		<Btn small pressed={view === 'list'} onclick={() => (view = view === 'list' ? 'plan' : 'list')}>Punch list</Btn>
+		<Btn small pressed={view === 'add'} onclick={() => (view = view === 'add' ? 'plan' : 'add')}>Add things</Btn>
+		{#if room && here.length}
+			<Btn small look="main" onclick={() => place(here, 'receptacle')}>Lay out {room.name} ({places(here)})</Btn>
+		{:else if missing.length}
+			<Btn small look="main" onclick={() => place(missing, 'receptacle')}>Place what is missing ({places(missing)})</Btn>
+		{:else if lights.length}
+			<Btn small onclick={() => place(lights, 'light or switch')}>Place lights and switches ({places(lights)})</Btn>
+		{/if}
+	{/snippet}
+	{#if view === 'list'}
+		<PunchList />
+	{:else if !measured}
+		{#if view === 'add'}<AddThings state="planned" />{/if}
+		<p>
+			No room has walls yet. In Walk, type a room by tape or draw it: what the edition asks of it, and the fewest receptacles that
+			meet it, follow. What is asked of the house without walls stands in the punch list.
+		</p>
+	{:else}
+		<div class="over">
+			{#if view === 'add'}<AddThings state="planned" />{/if}
+			<div class="plan">
+				<PlanSheet
+					{plan}
+					selection={store.selection}
+					onselect={(s) => store.select(s)}
+					reach
+					shown={store.shown}
+					ondragbox={edits.box}
+					still={edits.busy}
+					title="Plan with the reach of receptacles"
+				>
+					{#snippet over()}
+						{#each covered as c, i (i)}<line class="covered" x1={c.x1} y1={c.y1} x2={c.x2} y2={c.y2} />{/each}
+					{/snippet}
+					{#snippet tools()}
+						<StoreyPicker job={store.job} bind:storey />
+						<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>
+						<Btn small look="quiet" onclick={saveSvg}>SVG</Btn>
+						<Btn small look="quiet" onclick={saveDxf}>DXF</Btn>
+					{/snippet}
+				</PlanSheet>
+			</div>
+		</div>
+	{/if}
+</Sheet>
+
+<style>
+	.over {
+		position: relative;
+		display: flex;
+		flex-direction: column;
+		height: 100%;
+	}
+	.plan {
+		flex: 1;
+		min-height: 0;
+	}
+	.covered {
+		stroke: var(--copper);
+		stroke-width: 9;
+		opacity: 0.4;
+		pointer-events: none;
+	}
+	.key {
+		margin: 0;
+		padding: 5px 9px;
+		background: var(--sheet);
+		font-size: 13.5px;
+		display: flex;
+		gap: 8px;
+		align-items: center;
+	}
+	.met {
+		width: 26px;
+		height: 3px;
+		background: var(--go);
+	}
+	.without {
+		width: 26px;
+		height: 8px;
+		margin-left: 8px;
+		background: repeating-linear-gradient(90deg, var(--stop) 0 3px, transparent 3px 6px);
+	}
+</style>

@@ -1,0 +1,73 @@
+<script lang="ts">
+	import { areaSqFt } from '$core/model/geometry';
+	import { circuitOf } from '$core/model/job-index';
+	import { roomWords } from '$core/model/kinds';
+	import { addRoom } from '$core/edit/commands';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+
+	const store = useJob();
+	let name = $state('');
+	const groups = $derived([
+		...store.job.rooms.map((room) => ({ room, boxes: store.index.boxesOfRoom.get(room.id) ?? [] })),
+		{ room: null, boxes: store.job.boxes.filter((b) => !b.roomId) }
+	]);
+	async function add(): Promise<void> {
+		const id = freshId();
+		if (!name || !(await store.edit(`Room ${name}`, addRoom(id, name)))) return;
+		name = '';
+		store.select({ kind: 'room', id });
+	}
+</script>
+
+<table class="data">
+	<thead><tr><th>Room or box</th><th>What</th><th class="num">sq ft</th><th>Circuit</th></tr></thead>
+	<tbody>
+		{#each groups as { room, boxes } (room?.id ?? '')}
+			{#if room}
+				<tr aria-selected={store.selection?.id === room.id}>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'room', id: room.id })}>{room.name}</button
+						></td
+					>
+					<td>{roomWords(room.kind)}</td>
+					<td class="num">{room.outline ? show(areaSqFt(room.outline), 1) : '?'}</td>
+					<td></td>
+				</tr>
+			{:else if boxes.length}
+				<tr><td colspan="4" class="soft">in no room yet</td></tr>
+			{/if}
+			{#each boxes as box (box.id)}
+				{@const circuit = circuitOf(store.job, box.id)}
+				<tr aria-selected={store.selection?.id === box.id}>
+					<td class="box"
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td
+					>
+					<td>{box.devices.map((d) => d.name || d.kind).join(', ')}, {box.state}</td>
+					<td></td>
+					<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
+				</tr>
+			{/each}
+		{/each}
+	</tbody>
+</table>
+<div class="add">
+	<TextField label="Another room" value={name} placeholder="sewing room" onkeep={(v) => (name = v.trim().slice(0, 60))} />
+	<Btn onclick={add}>Add room</Btn>
+</div>
+
+<style>
+	.box {
+		padding-left: 22px;
+	}
+	.add {
+		display: flex;
+		gap: 10px;
+		align-items: end;
+		margin-top: 14px;
+		max-width: 420px;
+	}
+</style>

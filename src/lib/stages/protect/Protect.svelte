@@ -1,0 +1,88 @@
+<script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
+	import { drawPlan } from '$core/formats/plan-drawing';
+	import { protectionRows } from '$core/protection/assess-protection';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import ProtectTable from './ProtectTable.svelte';
+
+	const store = useJob();
+	const VIEWS = {
+		outlets: 'Outlets',
+		plan: 'On the plan',
+		devices: 'Devices',
+		replace: 'Replace',
+		labels: 'Labels',
+		letter: 'Letter',
+		compare: 'Editions',
+		inspector: 'Inspector'
+	};
+	type View = keyof typeof VIEWS;
+	/** Each is loaded when it is first shown. */
+	const SHEETS = {
+		replace: () => import('./ReplaceSheet.svelte'),
+		labels: () => import('./LabelsSheet.svelte'),
+		letter: () => import('./LetterSheet.svelte'),
+		compare: () => import('./CompareSheet.svelte'),
+		inspector: () => import('./InspectorSheet.svelte')
+	};
+	let view = $state<View>('outlets');
+	let openOnly = $state(false);
+	/** What goes dead when a source trips, shown on the plan. */
+	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
+	const rows = $derived(protectionRows(store.edition, store.job, store.readings, store.assessment.stages.protect.findings));
+	const count = (level: 'bad' | 'look') => rows.filter((r) => r.level === level).length;
+	const open = $derived(count('bad'));
+	const old = $derived(count('look'));
+	const shown = $derived(openOnly ? rows.filter((r) => r.level === 'bad') : rows);
+	const GRAVE = ['bad', 'look', 'good'] as const;
+	const levels = $derived(
+		dark
+			? new Map([...dark.boxIds].map((id) => [id, 'bad' as const]))
+			: new Map(
+					// Two devices in a box: the worse of them is drawn last.
+					rows
+						.flatMap((r) => (r.level ? [[r.boxId, r.level] as const] : []))
+						.sort((a, b) => GRAVE.indexOf(b[1]) - GRAVE.indexOf(a[1]))
+				)
+	);
+	const plan = $derived(drawPlan(store.edition, store.job, 0));
+	const sub = $derived(
+		view === 'plan' && dark
+			? `if ${dark.source} trips: what goes dead`
+			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} old without what new work needs` : ''}`
+	);
+	function showDark(source: string | null, boxIds: readonly string[]): void {
+		dark = source ? { source, boxIds: new Set(boxIds) } : null;
+		if (dark) view = 'plan';
+	}
+</script>
+
+<Sheet title="Protect" {sub} fixed={view === 'plan'}>
+	{#snippet acts()}
+		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
+		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>All needs again</Btn>{/if}
+		{#each Object.entries(VIEWS) as [v, name] (v)}
+			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
+		{/each}
+	{/snippet}
+	{#if view === 'plan'}
+		<PlanSheet
+			{plan}
+			{levels}
+			selection={store.selection}
+			onselect={(s) => store.select(s)}
+			title={dark ? `Plan with what goes dead when ${dark.source} trips` : 'Plan with protection of each outlet'}
+		/>
+	{:else if view === 'outlets'}
+		<ProtectTable rows={shown} />
+	{:else if view === 'devices'}
+		<Late load={() => import('./PlaceSheet.svelte')}
+			>{#snippet children(PlaceSheet)}<PlaceSheet ondark={showDark} />{/snippet}</Late
+		>
+	{:else}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
+	{/if}
+</Sheet>

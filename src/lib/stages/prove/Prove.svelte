@@ -1,0 +1,100 @@
+<script lang="ts">
+	import Late from '$lib/ui/Late.svelte';
+	import { drawPlan } from '$core/formats/plan-drawing';
+	import type { Panel, Reading } from '$core/model/job';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import ReadingLog from './ReadingLog.svelte';
+	import ReadingPad from './ReadingPad.svelte';
+
+	const store = useJob();
+	const VIEWS = {
+		boxes: 'Boxes',
+		plan: 'On the plan',
+		log: 'Log',
+		gfci: 'GFCIs',
+		meaning: 'Meaning',
+		checks: 'Checks',
+		charts: 'Charts',
+		compare: 'Before, after',
+		limits: 'Limits'
+	};
+	type View = keyof typeof VIEWS;
+	/** Each is loaded when it is first shown. */
+	const SHEETS = {
+		gfci: () => import('./GfciSheet.svelte'),
+		meaning: () => import('./MeaningSheet.svelte'),
+		checks: () => import('./ChecksSheet.svelte'),
+		charts: () => import('./ChartsSheet.svelte'),
+		compare: () => import('./BeforeAfterSheet.svelte'),
+		limits: () => import('./LimitsSheet.svelte')
+	};
+	let view = $state<View>('boxes');
+	/** A reading that is being put right at its box. */
+	let corrects = $state.raw<Reading | null>(null);
+	const plan = $derived(drawPlan(store.edition, store.job, 0));
+	const levels = $derived(new Map([...store.assessment.proofs].map(([id, p]) => [id, p.level])));
+	const read = $derived([...store.assessment.proofs.keys()].filter((id) => store.index.boxes.has(id)).length);
+	const bad = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad').length);
+	const chart = $derived(!!store.run && store.run.nodes.length > 1);
+	const panel = $derived<Panel | undefined>(
+		store.selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === store.selection?.id) : undefined
+	);
+	const place = $derived(store.box ?? panel ?? null);
+	function correct(reading: Reading): void {
+		corrects = reading;
+		store.selectPlace(reading.boxId);
+		view = 'boxes';
+	}
+</script>
+
+<Sheet
+	title="Prove"
+	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
+	fixed={view === 'plan'}
+	bare={!!place && view === 'boxes'}
+>
+	{#snippet acts()}
+		{#each Object.entries(VIEWS) as [v, name] (v)}
+			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
+		{/each}
+	{/snippet}
+	{#if view === 'plan'}
+		<PlanSheet {plan} {levels} selection={store.selection} onselect={(s) => store.select(s)} title="Plan with readings" />
+	{:else if view === 'boxes' && place}
+		{#key `${place.id} ${corrects?.id}`}
+			<ReadingPad
+				{place}
+				corrects={corrects?.boxId === place.id ? corrects : null}
+				oncorrected={() => (corrects = null)}
+				onview={(v) => (view = v)}
+			/>
+		{/key}
+		{#if chart && store.box}
+			<div class="chart">
+				<Late load={() => import('./DropChart.svelte')}>{#snippet children(DropChart)}<DropChart />{/snippet}</Late>
+			</div>
+		{/if}
+	{:else if view === 'boxes'}
+		<ReadingLog />
+	{:else if view === 'log'}
+		<Late load={() => import('./LogSheet.svelte')}
+			>{#snippet children(LogSheet)}<LogSheet oncorrect={correct} />{/snippet}</Late
+		>
+	{:else}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
+	{/if}
+</Sheet>
+
+<style>
+	.chart {
+		margin-top: 16px;
+	}
+	@media (max-width: 820px) {
+		.chart {
+			display: none;
+		}
+	}
+</style>

@@ -1,0 +1,413 @@
+<script lang="ts">
+	import { onMount, untrack } from 'svelte';
+	import { lampWords, readLamps } from '$core/instruments/meter';
+	import { houseAt } from '$core/instruments/job-instrument';
+	import { whatIsOff } from '$core/prove/assess-prove';
+	import { predict, predictedFor } from '$core/prove/predict';
+	import type { Box, Panel, Reading } from '$core/model/job';
+	import type { Meter } from '$core/model/kinds';
+	import type { FigureKind } from '$core/model/reading';
+	import { counted, round } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { draftKey } from '$lib/data/drafts';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { meter } from '$lib/instruments/live-meter.svelte';
+	import { simulated } from '$lib/instruments/simulated.svelte';
+	import { atTop } from '$lib/ui/at-top';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import DeadTestForm from '../trim/DeadTestForm.svelte';
+	import Keypad from './Keypad.svelte';
+	import LampRow from './LampRow.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
+	import LiveInstrument from './LiveInstrument.svelte';
+	import WordRow from './WordRow.svelte';
+	import ReadingRow from './ReadingRow.svelte';
+	import { figuresFor, hasHalves, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
+
+	interface Props {
+		/** A box, or a panel at its bars. */
+		place: Box | Panel;
+		/** One that is put right: its figure stands in the form. */
+		corrects?: Reading | null;
+		oncorrected?: () => void;
+		/** Leaves the form for another view of this stage. */
+		onview?: (view: 'compare' | 'meaning' | 'gfci') => void;
+	}
+	let { place, corrects = null, oncorrected, onview }: Props = $props();
+	const store = useJob();
+	const box = $derived('devices' in place ? place : null);
+	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
+	let instrument = $state('plug-in analyzer');
+	let by = $state(localStorage.readBy ?? '');
+	let loads = $state<Meter | ''>(localStorage.readMeter ?? '');
+	let tried = $state(false);
+	let dead = $state(false);
+	let sender = $state<LiveInstrument>();
+	const sending = $derived(box && simulated.kind);
+	let open = $state({ dead: false, photos: false });
+	/** On a phone the keypad of the page types, not the system's. */
+	const keypad = matchMedia('(max-width: 820px)').matches;
+	/** Typed and not kept: it outlives a reload of this tab. */
+	const kept = untrack(() => draftKey(store.job.id, place.id));
+	onMount(() => {
+		if (!corrects) return draft.unpack(sessionStorage.getItem(kept));
+		draft.corrects = corrects.id;
+		draft.half = corrects.half ?? 'upper';
+		draft.phase = corrects.phase ?? '';
+		if (corrects.loadA) draft.loadA = String(corrects.loadA);
+		if (corrects.lamps) draft.setLamps(corrects.lamps);
+		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
+	});
+	// After what was typed is taken up again.
+	$effect(() => {
+		if (corrects) return;
+		const packed = draft.pack();
+		if (packed === null) sessionStorage.removeItem(kept);
+		else sessionStorage.setItem(kept, packed);
+	});
+
+	const figures = $derived(figuresFor(box, dead));
+	const words = $derived(wordsFor(box));
+	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
+	const expected = $derived(
+		store.circuit && box
+			? predict(store.edition, store.job, store.circuit, place.id, load)
+			: { known: false as const, why: box ? 'its circuit is not known' : 'the supply itself is read here' }
+	);
+	const should = (kind: FigureKind): number | null =>
+		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
+	/** What three lamps show on a sound run here. */
+	const lampsShould = $derived.by(() => {
+		if (!box) return null;
+		const found = houseAt(store.edition, store.job, box.id, [], draft.half);
+		if (!found.ok || found.house.outlet.ratedVolts !== 120) return null;
+		return lampWords(readLamps(found.house.built, found.house.built.contacts(found.house.outlet.id)));
+	});
+	const proof = $derived(store.assessment.proofs.get(place.id));
+	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
+	const judgements = $derived(proof ? whatIsOff(proof) : []);
+	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
+
+	async function keep(next: boolean): Promise<void> {
+		tried = true;
+		if (draft.faults.size) return;
+		if (!draft.empty) {
+			localStorage.readBy = by;
+			localStorage.readMeter = loads;
+			const base = {
+				jobId: store.job.id,
+				boxId: place.id,
+				instrument,
+				...(loads ? { meter: loads } : {}),
+				at: new Date().toISOString(),
+				by,
+				struck: false,
+				note: ''
+			};
+			const kept = draft.readings(base, freshId);
+			const correcting = draft.corrects !== null;
+			const label = `${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', put right' : ''}`;
+			// What is refused stays typed.
+			if (!(await store.take(label, kept))) return;
+			draft.clear();
+			tried = false;
+			if (correcting) oncorrected?.();
+		}
+		if (next) store.step(1);
+	}
+	/** One press a box: with nothing in the form yet, what a live instrument shows goes straight to the log. */
+	function takeAndKeep(): Promise<void> {
+		if (draft.empty && meter.state === 'live') sender?.take();
+		return keep(true);
+	}
+	function samePredicted(): void {
+		const value = should(draft.active);
+		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
+	}
+	/** Everything that a sound run shows here, at once. */
+	function allPredicted(): void {
+		for (const kind of figures) {
+			const value = should(kind);
+			if (value !== null && (kind !== 'ng' || draft.loaded || value === 0))
+				draft.typed[kind] = String(round(value, placesOf(kind)));
+		}
+		if (lampsShould) draft.setLamps(lampsShould);
+	}
+</script>
+
+<div class="pad" use:atTop>
+	<header>
+		<span class="name condensed">{place.name}</span>
+		<span class="soft"
+			>{place.roomId ? store.index.rooms.get(place.roomId)?.name : 'no room yet'}{store.run && at >= 0
+				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
+				: ''}</span
+		>
+		{#if proof}<span class="verdict"><Mark kind={proof.level} word size={18} /></span>{/if}
+		<span class="do">
+			<span class="desk"><Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn></span>
+			<span class="desk"><Btn onclick={() => keep(true)}>Next box</Btn></span>
+			<Btn look="main" onclick={() => keep(false)}>Keep {draft.count || ''} {draft.count === 1 ? 'reading' : 'readings'}</Btn>
+		</span>
+	</header>
+
+	{#if draft.corrects}<p class="soft">
+			<Mark kind="caution" /> Puts a reading right: the old value is kept in the log.
+		</p>{/if}
+	{#if box && hasHalves(box)}
+		<div class="halves" role="group" aria-label="Half of the receptacle">
+			{#each ['upper', 'lower'] as const as h (h)}
+				<Btn pressed={draft.half === h} onclick={() => (draft.half = h)}>{h} half</Btn>
+			{/each}
+		</div>
+	{/if}
+	{#if box}<LiveInstrument
+			bind:this={sender}
+			bind:kind={simulated.kind}
+			{box}
+			{draft}
+			loadA={load}
+			onname={(n) => (instrument = n)}
+		/>{/if}
+	{#if box}<LampRow {draft} predicted={lampsShould} />{/if}
+	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
+
+	<form
+		onsubmit={(e) => {
+			e.preventDefault();
+			void keep(false);
+		}}
+	>
+		<div class="head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
+		{#each figures as kind (kind)}
+			<ReadingRow {kind} {draft} {keypad} predicted={should(kind)} last={last?.[kind]} />
+		{/each}
+		{#each words as kind (kind)}<WordRow {kind} {draft} last={last?.[kind]?.reading.word} />{/each}
+		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
+		<div class="how">
+			<div class="field">
+				<label for="read-load">Test load, A</label><input
+					id="read-load"
+					class="mono"
+					inputmode="decimal"
+					bind:value={draft.loadA}
+				/>
+			</div>
+			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
+			<div class="field">
+				<label for="read-meter">Meter</label>
+				<select id="read-meter" class="hekto-input" bind:value={loads}>
+					<option value="">not said</option><option value="low-impedance">low impedance</option><option value="high-impedance"
+						>10 Mohm</option
+					>
+				</select>
+			</div>
+			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
+			{#if figures.includes('gfci-ms')}
+				<div class="field">
+					<label for="read-ma">GFCI timed at, mA</label><input
+						id="read-ma"
+						class="mono"
+						inputmode="decimal"
+						bind:value={draft.atMa}
+					/>
+				</div>
+			{/if}
+			<div class="field">
+				<label for="read-phase">Work</label>
+				<select id="read-phase" class="hekto-input" bind:value={draft.phase}>
+					<option value="">neither</option><option value="before">before it</option><option value="after">after it</option>
+				</select>
+			</div>
+			<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
+			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
+			{#if box}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label>{/if}
+			{#if expected.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}
+		</div>
+	</form>
+
+	{#if !expected.known}<p class="soft unpredicted">
+			Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.
+		</p>{/if}
+	{#each judgements as j, i (i)}
+		<p class={`judged ${j.level}`}>
+			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b>
+			{j.says}
+			<RuleChip rule={j.rule} />
+		</p>
+	{/each}
+	{#if box && onview}
+		<div class="views">
+			<Btn onclick={() => onview('compare')}>Before, after</Btn>
+			<Btn onclick={() => onview('meaning')}>What it means</Btn>
+			{#if words.includes('gfci-own')}<Btn onclick={() => onview('gfci')}>GFCI register</Btn>{/if}
+			<span class="phone"><Btn onclick={() => store.select(null)}>All boxes</Btn></span>
+		</div>
+	{/if}
+	{#if box}
+		<details bind:open={open.dead}>
+			<summary>Dead before touching</summary>
+			{#if open.dead}<DeadTestForm {box} />{/if}
+		</details>
+		<details bind:open={open.photos}>
+			<summary>Photos</summary>
+			{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}
+		</details>
+	{/if}
+	{#if sending}
+		<div class="thumb">
+			<Btn onclick={() => sender?.take()}>Take reading</Btn>
+			<Btn look="main" onclick={takeAndKeep}>Keep, next box</Btn>
+		</div>
+	{:else}
+		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
+	{/if}
+</div>
+
+<style>
+	.pad {
+		display: grid;
+		gap: 10px;
+		max-width: 760px;
+	}
+	header {
+		display: flex;
+		align-items: baseline;
+		gap: 10px;
+		flex-wrap: wrap;
+	}
+	.name {
+		font-size: 36px;
+		line-height: 1;
+	}
+	.head {
+		display: grid;
+		grid-template-columns: minmax(120px, 1fr) 84px 150px 92px;
+		gap: 4px 12px;
+		padding-left: 13px;
+		font-size: 13px;
+	}
+	.head span:not(:first-child) {
+		text-align: right;
+	}
+	.how {
+		position: relative;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: end;
+		margin-top: 12px;
+	}
+	.how .field {
+		width: 140px;
+	}
+	.how .note {
+		flex: 1 1 200px;
+	}
+	.thumb {
+		display: none;
+	}
+	@media (max-width: 820px) {
+		.thumb {
+			display: grid;
+			grid-template-columns: 1fr 1fr;
+			gap: 8px;
+			position: sticky;
+			bottom: -20px;
+			background: var(--sheet);
+			padding: 8px 0 10px;
+		}
+		.thumb :global(button) {
+			min-height: 54px;
+		}
+	}
+	.views {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+	@media (min-width: 821px) {
+		.phone {
+			display: none;
+		}
+	}
+	.halves {
+		display: flex;
+		gap: 8px;
+	}
+	summary {
+		cursor: pointer;
+		line-height: 40px;
+		font-weight: 600;
+	}
+	.loaded {
+		display: flex;
+		gap: 7px;
+		align-items: center;
+		min-height: 36px;
+	}
+	.loaded input {
+		width: 20px;
+		height: 20px;
+		accent-color: var(--copper);
+	}
+	.do {
+		display: flex;
+		gap: 8px;
+		margin-left: auto;
+		align-self: center;
+	}
+	.judged {
+		margin: 0;
+		border: 1.5px solid var(--rule);
+		border-left: 6px solid var(--soft);
+		border-radius: 3px;
+		padding: 8px 11px;
+	}
+	.judged.bad {
+		border-color: var(--stop);
+	}
+	.judged.look {
+		border-color: var(--look);
+	}
+	.unpredicted {
+		margin: 0;
+	}
+	@media (max-width: 820px) {
+		.pad {
+			gap: 8px;
+		}
+		.head {
+			grid-template-columns: minmax(0, 1fr) 48px 126px;
+			gap: 4px 8px;
+		}
+		.head span:last-child {
+			display: none;
+		}
+		.how .field {
+			width: calc(50% - 5px);
+		}
+		.desk,
+		header > .soft {
+			display: none;
+		}
+		.pad {
+			padding-top: 8px;
+		}
+		/* The verdict comes before the next reading: nothing to scroll for. */
+		header {
+			order: -2;
+		}
+		.judged {
+			order: -1;
+			padding: 4px 9px;
+			font-size: 14px;
+		}
+		/* The rest is one press away, under Why. */
+		.judged ~ .judged {
+			display: none;
+		}
+	}
+</style>

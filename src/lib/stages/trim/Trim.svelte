@@ -1,0 +1,56 @@
+<script lang="ts">
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import Coming from '../Coming.svelte';
+	import Gate from './Gate.svelte';
+	import DeadTestForm from './DeadTestForm.svelte';
+
+	const store = useJob();
+	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
+	const time = (iso: string) =>
+		new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
+</script>
+
+<Sheet
+	title="Trim"
+	sub={store.circuit
+		? `devices of circuit ${store.circuit.number}, in feed order`
+		: 'devices by box; pick a circuit for its feed order'}
+>
+	{#if store.box}
+		{#key store.box.id}<DeadTestForm box={store.box} />{/key}
+	{:else}
+		<Gate
+			text="Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it."
+		/>
+	{/if}
+	<table class="data">
+		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>
+		<tbody>
+			{#each boxes as box (box.id)}
+				{@const dead = store.deadStateOf(box.id)}
+				<tr class="pick" aria-selected={store.selection?.id === box.id}>
+					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
+					<td
+						>{box.devices
+							.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' '))
+							.join(', ')}</td
+					>
+					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
+					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
+					<td>
+						{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
+						{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since
+						{:else if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
+						{:else if dead.tag}<Mark kind="off" /> off and tagged, not verified dead
+						{:else}<span class="soft">live, or not known</span>{/if}
+					</td>
+				</tr>
+			{:else}
+				<tr><td colspan="5">No boxes yet: they come with the walk.</td></tr>
+			{/each}
+		</tbody>
+	</table>
+	<Coming text="The make-up of every box: splices, tails, terminals and the order of work, as a picture and steps." />
+</Sheet>

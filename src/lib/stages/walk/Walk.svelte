@@ -1,0 +1,123 @@
+<script lang="ts">
+	import { drawPlan } from '$core/formats/plan-drawing';
+	import { runOf } from '$core/run/runs';
+	import { labelPoint } from '$core/model/geometry';
+	import { counted } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import PlanHandles from '$lib/ui/plan/PlanHandles.svelte';
+	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import { PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
+	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
+	import RoomList from '../layout/RoomList.svelte';
+	import AddThings from './AddThings.svelte';
+	import DrawBar from './DrawBar.svelte';
+	import DrawOverlay from './DrawOverlay.svelte';
+	import DxfPanel from './DxfPanel.svelte';
+	import { RoomDrawing } from './room-drawing.svelte';
+	import TapePanel from './TapePanel.svelte';
+
+	const store = useJob();
+	const edits = new PlanEdits(store);
+	let storey = $state(0);
+	type View = 'plan' | 'list' | 'tape' | 'draw' | 'dxf' | 'add';
+	let view = $state<View>('plan');
+	const drawing = new RoomDrawing(
+		() => store.job,
+		() => storey
+	);
+	let bar = $state<DrawBar>();
+	const plan = $derived(drawPlan(store.edition, edits.job, storey));
+	const lit = $derived(new Set(store.circuit ? runOf(store.job, store.circuit).nodes.map((n) => n.boxId) : []));
+	const measured = $derived(store.job.rooms.some((r) => r.outline));
+	const onPlan = $derived(view === 'draw' || ((view === 'plan' || view === 'add') && measured));
+	const room = $derived(store.selection?.kind === 'room' ? edits.job.rooms.find((r) => r.id === store.selection?.id) : undefined);
+	/** A room that was added by name and has no walls yet: the tape is for it. */
+	const unmeasured = $derived(room && !room.outline ? room.id : undefined);
+	/** The plan shows the level of the room that is picked: one that was typed for another level is not lost from sight. */
+	function showLevel(id: string): void {
+		storey = store.job.rooms.find((r) => r.id === id)?.storey ?? storey;
+	}
+	const go = (to: View) => (view = view === to ? 'plan' : to);
+	const label = $derived.by((): readonly [number, number] => {
+		const [x, y] = room?.outline ? labelPoint(room.outline) : [0, 0];
+		return [x, -y];
+	});
+</script>
+
+<svelte:window onkeydown={edits.onkeydown} />
+
+<Sheet
+	title="Walk"
+	sub={`${counted(store.job.rooms.length, 'room')}, ${counted(store.job.boxes.length, 'box', 'boxes')}`}
+	fixed={onPlan}
+>
+	{#snippet acts()}
+		<Btn small look={measured ? 'plain' : 'main'} pressed={view === 'tape'} onclick={() => go('tape')}>Room by tape</Btn>
+		<Btn small pressed={view === 'draw'} onclick={() => go('draw')}>Draw</Btn>
+		<Btn small pressed={view === 'dxf'} onclick={() => go('dxf')}>From DXF</Btn>
+		<Btn small pressed={view === 'add'} onclick={() => go('add')}>Add things</Btn>
+		<Btn small pressed={view === 'list'} onclick={() => go('list')}>List</Btn>
+	{/snippet}
+	{#if view === 'tape'}
+		{#key unmeasured}<TapePanel {storey} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}
+	{:else if view === 'dxf'}
+		<DxfPanel {storey} onclose={() => (view = 'plan')} />
+	{:else if !onPlan}
+		{#if view === 'add'}<AddThings state="found" />{/if}
+		{#if !measured}
+			<p class="soft">
+				No walls are known yet, and none are needed for readings. Type a room by tape, draw it, or take it from a DXF drawing;
+				boxes and rooms without walls stand in this list.
+			</p>
+		{/if}
+		<RoomList />
+	{:else}
+		<div class="over">
+			{#if view === 'add'}<AddThings state="found" />{/if}
+			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {storey} onclose={() => (view = 'plan')} />{/if}
+			<div class="plan">
+				<PlanSheet
+					{plan}
+					selection={store.selection}
+					onselect={(s) => store.select(s)}
+					{lit}
+					title="Plan of the house"
+					shown={store.shown}
+					ondragbox={edits.box}
+					ondragfixture={edits.fixture}
+					still={edits.busy || drawing.points.length > 0}
+				>
+					{#snippet over(scale)}
+						{#if view === 'draw'}
+							<DrawOverlay {drawing} {scale} onclosed={() => bar?.keep()} />
+						{:else if room?.outline && room.storey === storey}
+							<PlanHandles
+								{room}
+								{label}
+								{scale}
+								onroom={() => edits.room(store.index.rooms.get(room.id) ?? room)}
+								oncorner={(i) => edits.corner(store.index.rooms.get(room.id) ?? room, i)}
+							/>
+						{/if}
+					{/snippet}
+					{#snippet tools()}<StoreyPicker job={store.job} bind:storey />{/snippet}
+				</PlanSheet>
+			</div>
+		</div>
+	{/if}
+</Sheet>
+
+<style>
+	.over {
+		position: relative;
+		display: flex;
+		flex-direction: column;
+		height: 100%;
+	}
+	.plan {
+		flex: 1;
+		min-height: 0;
+	}
+</style>
