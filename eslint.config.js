@@ -16,23 +16,24 @@ const MAY_IMPORT = {
 	model: ['units'],
 	code: ['units', 'model'],
 	run: BASE,
-	edit: ['units', 'model'],
+	edit: ['units', 'model', 'code', 'run', 'layout'],
 	layout: BASE,
 	circuits: [...BASE, 'run', 'layout'],
-	propose: [...BASE, 'run', 'layout', 'circuits'],
-	rough: [...BASE, 'run', 'circuits'],
-	protection: [...BASE, 'run', 'layout', 'circuits', 'propose', 'rough'],
-	network: [...BASE, 'run', 'circuits'],
-	instruments: [...BASE, 'run', 'circuits', 'network'],
+		rough: [...BASE, 'run', 'circuits'],
+	protection: [...BASE, 'run', 'layout', 'circuits', 'rough'],
+	propose: [...BASE, 'run', 'layout', 'circuits', 'rough', 'protection'],
+	faults: [...BASE, 'run'],
+	network: [...BASE, 'run', 'circuits', 'faults'],
+	instruments: [...BASE, 'run', 'circuits', 'faults', 'network'],
 	makeup: [...BASE, 'run', 'circuits', 'rough'],
-	prove: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments'],
-	trace: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove']
+	prove: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments'],
+	trace: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments', 'prove']
 };
 const FOLDERS = Object.keys(MAY_IMPORT);
 const ON_TOP = {
 	handover: FOLDERS,
 	formats: [...FOLDERS, 'handover', '*.ts'],
-	demo: [...BASE, 'edit', 'run', 'circuits', 'network', 'prove']
+	demo: [...BASE, 'edit', 'run', 'circuits', 'faults', 'network', 'prove']
 };
 const zones = [
 	...Object.entries({ ...MAY_IMPORT, ...ON_TOP }).map(([folder, allowed]) => ({

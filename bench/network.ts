@@ -2,7 +2,7 @@ import { editions } from '../src/core/code/editions';
 import { build, planOf } from '../src/core/network/build';
 import { runWiring, type RunBox } from '../src/core/network/run-wiring';
 import { Solution, unbalance } from '../src/core/network/solve';
-import { RUN_FAULTS, type Fault } from '../src/core/network/wiring';
+import { RUN_FAULTS, type Fault } from '../src/core/faults/kinds';
 import { denseVolts } from '../tests/core/dense';
 
 /** The electrical network against its budgets, and against a dense direct solve of the same. */

@@ -1,6 +1,6 @@
 import { assess } from '../../src/core/assess';
 import { editionOf } from '../../src/core/code/amended-edition';
-import { whyTogether } from '../../src/core/propose/why-together';
+import { whyTogether } from '../../src/core/circuits/why-together';
 import { runOf } from '../../src/core/run/runs';
 import { serviceCaseOf } from '../../src/core/circuits/service/service-of-job';
 import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
@@ -50,8 +50,8 @@ export function wrongWith(file: JobFile): string[] {
 		tried(`${stage} as JSON`, () => noHoles(JSON.parse(JSON.stringify(result)), result));
 	}
 	if (!edition) return wrong;
-	for (const storey of new Set(job.rooms.map((r) => r.storey))) {
-		const plan = tried('plan', () => drawPlan(edition, job, storey));
+	for (const story of new Set(job.rooms.map((r) => r.story))) {
+		const plan = tried('plan', () => drawPlan(edition, job, story));
 		if (!plan) continue;
 		tried('plan as SVG', () => mustBeFinite(planSvg(plan, { name: job.name, sub: '' })));
 		tried('plan as DXF', () => mustBeFinite(planDxf(plan, { name: job.name, sub: '' })));

@@ -106,6 +106,7 @@ function unplaced(job: Job): Finding[] {
 	return job.boxes
 		.filter((box) => box.roomId === null)
 		.map((box) => ({
+			code: 'unplaced',
 			id: `unplaced:${box.id}`,
 			severity: 'advice',
 			rule: { section: 'practice', title: 'Box without a room', edition: job.edition, confidence: 'firm' },

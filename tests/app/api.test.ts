@@ -272,7 +272,7 @@ const bad: [what: string, path: string, body: unknown, faults: string[]][] = [
 	],
 	['neither watts nor amps', 'size', { ...heater, load: { kind: 'general', volts: 120 } }, ['load.watts']],
 	['hvac without its nameplate', 'size', { ...heater, load: { kind: 'hvac', volts: 240 } }, ['load.mca', 'load.mocp']],
-	['an unknown field', 'size', { ...heater, colour: 'red' }, ['colour']],
+	['an unknown field', 'size', { ...heater, color: 'red' }, ['color']],
 	['a load past every breaker', 'size', { ...heater, load: { kind: 'general', amps: 900, volts: 240 } }, ['load.amps']],
 	[
 		'a crossing outline',

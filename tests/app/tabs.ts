@@ -2,17 +2,10 @@ import assert from 'node:assert/strict';
 import fc from 'fast-check';
 import { applyChanges } from '../../src/core/edit/merge/apply';
 import { inverseOf, same } from '../../src/core/edit/merge/change';
-import {
-	addBox,
-	addDevice,
-	attachBox,
-	editBox,
-	editRoom,
-	removeBox,
-	addRoom,
-	removeRoom,
-	type Command
-} from '../../src/core/edit/commands';
+import { addBox, addDevice, editBox, removeBox } from '../../src/core/edit/boxes';
+import { attachBox } from '../../src/core/edit/legs';
+import { editRoom, addRoom, removeRoom } from '../../src/core/edit/rooms';
+import type { Command } from '../../src/core/edit/command';
 import type { Job, JobFile } from '../../src/core/model/job';
 import { DUPLEX, newBox } from '../../src/core/model/new-job';
 import { db, DONE, TURN } from '../../src/lib/data/db';

@@ -135,13 +135,13 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(2) select`, 'switched-hot');
 	await b.type(`${found} .two:nth-of-type(3) .field:nth-of-type(5) input`, '4 1/2"' + Key.TAB);
 	await b.click(`${found} button`, 'Add conductor');
-	await b.says(/white: switched hot.*4 1\/2" free.*not what its colour says/s, found);
+	await b.says(/white: switched hot.*4 1\/2" free.*not what its color says/s, found);
 	await b.driver.navigate().refresh();
 	await b.click('.slip summary', 'What was found in it (2)');
-	await b.says('not what its colour says', found);
+	await b.says('not what its color says', found);
 });
 
-/** A picture of one colour, larger than what is kept. */
+/** A picture of one color, larger than what is kept. */
 function png(width: number, height: number): Buffer {
 	const chunk = (type: string, data: Buffer) => {
 		const body = Buffer.concat([Buffer.from(type), data]);

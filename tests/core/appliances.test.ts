@@ -6,7 +6,7 @@ import { existingLoad, measuredLoad } from '../../src/core/circuits/service/220-
 import { sizeFeeder } from '../../src/core/circuits/panel/215-feeder';
 import { serviceConductors } from '../../src/core/circuits/service/310-12-service-conductors';
 import { editions } from '../../src/core/code/editions';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Circuit, CircuitLoad, Device, Feeder, Job, Panel } from '../../src/core/model/job';
 import type { EditionKey, LoadKind } from '../../src/core/model/kinds';
 import { box, circuit, job, leg, near } from './small-job';
@@ -46,11 +46,15 @@ const told = (j: Job, edition: EditionKey = '2023') =>
 const two = { poles: 2 as const, kind: 'individual' as const };
 
 const rows: [what: string, job: Job, want: string[], edition?: EditionKey][] = [
-	['a furnace by itself', on({ kind: 'individual' }, [wired('furnace', 800)]), []],
-	['a furnace with its condensate pump', on({}, [wired('furnace', 800), wired('condensate pump', 60)]), []],
+	['a furnace by itself', on({ kind: 'individual' }, [wired('furnace', 800, { serves: 'furnace' })]), []],
+	[
+		'a furnace with its condensate pump',
+		on({}, [wired('furnace', 800, { serves: 'furnace' }), wired('condensate pump', 60, { serves: 'furnace-equipment' })]),
+		[]
+	],
 	[
 		'a furnace with a light',
-		on({}, [wired('furnace', 800), { kind: 'lighting', receptacles: 0, name: 'light', watts: 60 }]),
+		on({}, [wired('furnace', 800, { serves: 'furnace' }), { kind: 'lighting', receptacles: 0, name: 'light', watts: 60 }]),
 		['violation 422.12']
 	],
 	['vehicle charging with a receptacle', on({}, [{ serves: 'ev', receptacles: 1 }, {}]), ['violation 625.40']],
@@ -143,7 +147,7 @@ for (const [what, j, want, edition] of rows) test(`appliances: ${what}`, () => a
 
 test('what cannot share is moved to a circuit of its own with one press, and a cable is made one of four wires', () => {
 	for (const j of [
-		on({}, [wired('furnace', 800), {}]),
+		on({}, [wired('furnace', 800, { serves: 'furnace' }), {}]),
 		on({ ...two, load: load('dryer', 5400) }, [{ serves: 'dryer', volts: 240, receptacles: 1, amps: 30 }], { awg: '10' })
 	]) {
 		const finding = assess(j).stages.circuit.findings.find((f) => IDS.test(f.id));

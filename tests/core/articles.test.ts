@@ -6,7 +6,7 @@ import { editions } from '../../src/core/code/editions';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
 import type { Requirement } from '../../src/core/layout/requirement';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Device, Fixture, Job, Point, Room } from '../../src/core/model/job';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
@@ -197,8 +197,8 @@ const rows: Row[] = [
 		'each unfinished part of a basement',
 		'210.52(G)(3)',
 		house([
-			room('b1', 'basement', area(96, 96), { finished: false, storey: -1 }),
-			room('b2', 'basement', area(96, 96), { storey: -1 })
+			room('b1', 'basement', area(96, 96), { finished: false, story: -1 }),
+			room('b2', 'basement', area(96, 96), { story: -1 })
 		]),
 		'missing not-applicable'
 	],
@@ -393,7 +393,7 @@ test('210.70(A)(2): an outdoor entrance asks for a light, a vehicle door and an 
 test('210.70(A)(2): six risers ask for a switch at each level, five do not', () => {
 	const stair = (risers: number | undefined) =>
 		room('s', 'closet', area(40, 120), { fixtures: [fixture('stair', [0, 0, 36, 100], { risers })] });
-	const up = room('up', 'closet', area(40, 40), { storey: 1 });
+	const up = room('up', 'closet', area(40, 40), { story: 1 });
 	const l = light('s', [20, 60]);
 	const two = [wallSwitch('s', 0, [l.id]), wallSwitch('up', 0, [l.id])];
 	const at = (risers: number | undefined, boxes: Box[]) => states(house([stair(risers), up], boxes), '210.70(A)(2)');

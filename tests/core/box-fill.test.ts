@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { boxFill, type FillCase } from '../../src/core/rough/articles/314-16-box-fill';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';

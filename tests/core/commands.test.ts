@@ -4,7 +4,14 @@ import { applyPatches, enablePatches, produce, produceWithPatches } from 'immer'
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
 import { missingPlaces } from '../../src/core/layout/assess-layout';
-import * as commands from '../../src/core/edit/commands';
+import { editBox, editDevice, freeBoxName, removeBox } from '../../src/core/edit/boxes';
+import { addCircuit, editCircuit } from '../../src/core/edit/circuits';
+import type { Command } from '../../src/core/edit/command';
+import { applyFix } from '../../src/core/edit/fix';
+import { addSymptom, closeSymptom, editJob } from '../../src/core/edit/job';
+import { attachBox, editLeg } from '../../src/core/edit/legs';
+import { addRoom, editRoom, removeRoom } from '../../src/core/edit/rooms';
+import { setWallLength } from '../../src/core/edit/walls';
 import { findIn } from '../../src/core/model/find';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
 import type { Job, Point } from '../../src/core/model/job';
@@ -16,8 +23,8 @@ const ids = () => {
 	let n = 0;
 	return () => `new-${++n}`;
 };
-const done = (j: Job, command: commands.Command): Job => produce(j, command);
-const refused = (j: Job, command: commands.Command, says: RegExp): void => {
+const done = (j: Job, command: Command): Job => produce(j, command);
+const refused = (j: Job, command: Command, says: RegExp): void => {
 	assert.throws(() => done(j, command), says);
 };
 
@@ -25,7 +32,7 @@ test('a proposed layout is one edit: boxes named after the room, all in reach, t
 	const before = job({ boxes: [box('d-01', { name: 'D-01', place: { kind: 'wall', wall: 2, at: 72 } })], legs: [] });
 	const fix = missingPlaces(before, 'receptacle')[0];
 	assert.ok(fix);
-	const [after, , inverse] = produceWithPatches(before, commands.applyFix(fix, ids()));
+	const [after, , inverse] = produceWithPatches(before, applyFix(fix, ids()));
 	assert.deepEqual(
 		after.boxes.map((b) => b.name),
 		['D-01', 'D-02', 'D-03', 'D-04']
@@ -42,7 +49,7 @@ test('rooms of nothing but existing work are not proposed for', () => {
 	assert.ok(assess(old).stages.layout.findings.every((f) => f.severity === 'advice'));
 });
 
-const fixes: [what: string, fix: Parameters<typeof commands.applyFix>[0], look: (j: Job) => unknown, want: unknown][] = [
+const fixes: [what: string, fix: Parameters<typeof applyFix>[0], look: (j: Job) => unknown, want: unknown][] = [
 	[
 		'protect-device',
 		{ kind: 'protect-device', label: '', boxId: 'a', deviceId: 'a-d1', protection: 'gfci' },
@@ -64,13 +71,9 @@ const fixes: [what: string, fix: Parameters<typeof commands.applyFix>[0], look: 
 	]
 ];
 for (const [what, fix, look, want] of fixes)
-	test(`fix ${what}`, () => assert.deepEqual(look(done(job(), commands.applyFix(fix, ids()))), want));
+	test(`fix ${what}`, () => assert.deepEqual(look(done(job(), applyFix(fix, ids()))), want));
 test('a fix of a thing that is gone is refused by name', () => {
-	refused(
-		job(),
-		commands.applyFix({ kind: 'set-breaker', label: '', circuitId: 'zz', breakerA: 15 }, ids()),
-		/no circuit "zz" any more/
-	);
+	refused(job(), applyFix({ kind: 'set-breaker', label: '', circuitId: 'zz', breakerA: 15 }, ids()), /no circuit "zz" any more/);
 });
 test('every fix that Hekto offers takes its finding away', () => {
 	const wet = job({
@@ -82,7 +85,7 @@ test('every fix that Hekto offers takes its finding away', () => {
 	for (let n = 0; n < 10; n++) {
 		const finding = assess(at).stages.protect.findings.find((f) => f.fix && f.severity === 'violation');
 		if (!finding?.fix) break;
-		at = done(at, commands.applyFix(finding.fix, ids()));
+		at = done(at, applyFix(finding.fix, ids()));
 		assert.ok(!assess(at).stages.protect.findings.some((f) => f.id === finding.id), finding.message);
 	}
 	assert.deepEqual(assess(at).stages.protect.findings, []);
@@ -90,9 +93,9 @@ test('every fix that Hekto offers takes its finding away', () => {
 
 test('a box is attached to a run, moved along it, and never fed from itself', () => {
 	const loose = job({ boxes: [box('a'), box('b'), box('c'), box('x')] });
-	const attached = done(loose, commands.attachBox('x', { legId: 'l', circuitId: 'c1', fromId: 'b', lengthFt: 7 }));
+	const attached = done(loose, attachBox('x', { legId: 'l', circuitId: 'c1', fromId: 'b', lengthFt: 7 }));
 	assert.deepEqual(attached.legs.at(-1), { ...leg('b', 'x', 7), id: 'l' });
-	const moved = done(attached, commands.attachBox('b', { legId: 'm', circuitId: 'c1', fromId: 'p', lengthFt: null }));
+	const moved = done(attached, attachBox('b', { legId: 'm', circuitId: 'c1', fromId: 'p', lengthFt: null }));
 	assert.deepEqual(
 		moved.legs.filter((l) => l.toId === 'b').map((l) => l.fromId),
 		['p']
@@ -100,38 +103,31 @@ test('a box is attached to a run, moved along it, and never fed from itself', ()
 	assert.deepEqual(referenceFaults(moved), []);
 	refused(
 		attached,
-		commands.attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
+		attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
 		/cannot be fed from a box that it feeds itself/
 	);
-	refused(
-		loose,
-		commands.attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
-		/no box to feed A from there/
-	);
+	refused(loose, attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }), /no box to feed A from there/);
 });
 test('a circuit in a job without a panel brings one', () => {
 	const bare = job({ panels: [], circuits: [], legs: [] });
-	const made = done(bare, commands.addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'found' }));
+	const made = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'found' }));
 	assert.deepEqual([made.panels.length, made.circuits[0]?.number, made.circuits[0]?.panelId], [1, 1, 'np']);
-	const second = done(
-		made,
-		commands.addCircuit({ circuitId: 'n2', panelId: 'unused', name: 'Iron', breakerA: 20, state: 'found' })
-	);
+	const second = done(made, addCircuit({ circuitId: 'n2', panelId: 'unused', name: 'Iron', breakerA: 20, state: 'found' }));
 	assert.deepEqual([second.panels.length, second.circuits[1]?.number], [1, 2]);
 });
 test('two boxes never share a name', () => {
-	refused(job(), commands.editBox('a', { name: 'b' }), /Another box is named b already/);
-	assert.equal(done(job(), commands.editBox('a', { name: 'A' })).boxes[0]?.name, 'A');
+	refused(job(), editBox('a', { name: 'b' }), /Another box is named b already/);
+	assert.equal(done(job(), editBox('a', { name: 'A' })).boxes[0]?.name, 'A');
 });
 test('rooms, devices, legs, symptoms are edited', () => {
-	let j = done(job(), commands.editRoom('den', { name: 'Study', kind: 'library' }));
-	j = done(j, commands.editDevice('a', 'a-d1', { amps: 20 }));
-	j = done(j, commands.editLeg('p-a', { lengthFt: 33 }));
-	j = done(j, commands.editCircuit('c1', { name: 'Study' }));
-	j = done(j, commands.addSymptom('s', 'dims', 'a'));
-	j = done(j, commands.closeSymptom('s', false));
-	j = done(j, commands.addRoom('r2', 'Attic'));
-	j = done(j, commands.editJob({ name: 'Renamed' }));
+	let j = done(job(), editRoom('den', { name: 'Study', kind: 'library' }));
+	j = done(j, editDevice('a', 'a-d1', { amps: 20 }));
+	j = done(j, editLeg('p-a', { lengthFt: 33 }));
+	j = done(j, editCircuit('c1', { name: 'Study' }));
+	j = done(j, addSymptom('s', 'dims', 'a'));
+	j = done(j, closeSymptom('s', false));
+	j = done(j, addRoom('r2', 'Attic'));
+	j = done(j, editJob({ name: 'Renamed' }));
 	assert.deepEqual(
 		[
 			j.rooms[0]?.kind,
@@ -144,12 +140,12 @@ test('rooms, devices, legs, symptoms are edited', () => {
 		],
 		['library', 20, 33, 'Study', false, null, 'Renamed']
 	);
-	refused(j, commands.editLeg('zz', {}), /no leg "zz"/);
+	refused(j, editLeg('zz', {}), /no leg "zz"/);
 });
 
 test('a wall made longer takes the one across with it; what hangs there stays where it was', () => {
 	const j = job({ boxes: [box('a', { place: { kind: 'wall', wall: 2, at: 30 } })], legs: [] });
-	const longer = done(j, commands.setWallLength('den', 0, 160));
+	const longer = done(j, setWallLength('den', 0, 160));
 	const outline = longer.rooms[0]?.outline ?? [];
 	assert.deepEqual(
 		outline.map((_, i) => wallLength(outline, i)),
@@ -160,8 +156,8 @@ test('a wall made longer takes the one across with it; what hangs there stays wh
 	assert.deepEqual(referenceFaults(longer), []);
 });
 test('a wall too short for its door, and a wall between slanted ones, are refused', () => {
-	refused(job(), commands.setWallLength('den', 0, 40), /would hang over its end/);
-	refused(job(), commands.setWallLength('den', 0, 0.5), /at least 1"/);
+	refused(job(), setWallLength('den', 0, 40), /would hang over its end/);
+	refused(job(), setWallLength('den', 0, 0.5), /at least 1"/);
 	const slanted = job({
 		rooms: [
 			{
@@ -178,10 +174,10 @@ test('a wall too short for its door, and a wall between slanted ones, are refuse
 		boxes: [],
 		legs: []
 	});
-	refused(slanted, commands.setWallLength('den', 0, 110), /not parallel/);
+	refused(slanted, setWallLength('den', 0, 110), /not parallel/);
 	refused(
 		job({ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [], legs: [] }),
-		commands.setWallLength('den', 0, 110),
+		setWallLength('den', 0, 110),
 		/no outline yet/
 	);
 });
@@ -197,7 +193,7 @@ test('any wall of a right-angled room can be set to any length that leaves it a 
 	fc.assert(
 		fc.property(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 130, max: 400 }), (wall, inches) => {
 			const j = job({ rooms: [{ ...den, breaks: [], outline: l }], boxes: [], legs: [] });
-			const outline = done(j, commands.setWallLength('den', wall, inches)).rooms[0]?.outline ?? [];
+			const outline = done(j, setWallLength('den', wall, inches)).rooms[0]?.outline ?? [];
 			assert.ok(Math.abs(wallLength(outline, wall) - inches) < 1e-9);
 			const sum = outline.reduce(
 				(s, p, i) => [s[0] + (outline[(i + 1) % 6]?.[0] ?? 0) - p[0], s[1] + (outline[(i + 1) % 6]?.[1] ?? 0) - p[1]],
@@ -276,7 +272,7 @@ for (const [what, more, path] of broken)
 
 test('a box is taken out of every run that it is on; what was seen there stays', () => {
 	const j = job({ symptoms: [{ id: 's', text: 'dims', boxId: 'b', open: true }] });
-	const without = done(j, commands.removeBox('b'));
+	const without = done(j, removeBox('b'));
 	assert.deepEqual(
 		without.boxes.map((b) => b.id),
 		['a', 'c']
@@ -290,13 +286,13 @@ test('a box is taken out of every run that it is on; what was seen there stays',
 	);
 	assert.equal(without.symptoms[0]?.boxId, null);
 	assert.deepEqual(referenceFaults(without), []);
-	refused(without, commands.removeBox('b'), /no box "b" any more/);
+	refused(without, removeBox('b'), /no box "b" any more/);
 });
 test('a room is taken out only when it is empty', () => {
-	refused(job(), commands.removeRoom('den'), /Den still holds A, B, C: move them first/);
-	assert.deepEqual(done(job({ boxes: [], legs: [] }), commands.removeRoom('den')).rooms, []);
+	refused(job(), removeRoom('den'), /Den still holds A, B, C: move them first/);
+	assert.deepEqual(done(job({ boxes: [], legs: [] }), removeRoom('den')).rooms, []);
 });
 test('a box that nobody named gets the next free number', () => {
-	assert.equal(commands.freeBoxName(job()), 'Box 4');
-	assert.equal(commands.freeBoxName(job({ boxes: [box('a', { name: 'Box 2' })] })), 'Box 3');
+	assert.equal(freeBoxName(job()), 'Box 4');
+	assert.equal(freeBoxName(job({ boxes: [box('a', { name: 'Box 2' })] })), 'Box 3');
 });

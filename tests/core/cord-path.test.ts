@@ -72,10 +72,10 @@ test('through a doorway where the edition lets it; through the wall beside it ne
 	const walled = { ...left, breaks: [] };
 	assert.equal(way([walled, right], walled, [90, 58]), null);
 });
-test('a window is no way, and another storey none', () => {
+test('a window is no way, and another story none', () => {
 	const window = { ...left, breaks: [{ id: 'x', wall: 1, from: 40, to: 76, kind: 'window' as const }] };
 	assert.equal(way([window, right], window, [90, 58]), null);
-	const above = { ...right, storey: 1 };
+	const above = { ...right, story: 1 };
 	assert.equal(way([left, above], left, [90, 58]), null);
 });
 test('the editions differ as the facts say: a doorway counts from 2020 on, and so does the door of the cabinet', () => {

@@ -215,7 +215,7 @@ const fixture = (
 });
 const inches = (n: number) => n / 16;
 
-test('a counter turns a corner as one, drawn to the corner or from the front of its neighbour', () => {
+test('a counter turns a corner as one, drawn to the corner or from the front of its neighbor', () => {
 	for (const from of [0, 25]) {
 		const [run, ...others] = counterRuns(kitchen({ counters: [counter(1, 60, 120), counter(2, from, 100)] }));
 		assert.equal(others.length, 0);

@@ -26,7 +26,7 @@ const both: [string, JobFile][] = [
 
 for (const [name, { job, readings, events }] of both) {
 	test(`${name}: lawful by schema and references`, () => {
-		const checked = checkJobFile({ hekto: 'job', fileVersion: 2, job, readings, events });
+		const checked = checkJobFile({ hekto: 'job', fileVersion: 3, job, readings, events });
 		assert.ok(checked.ok, JSON.stringify(!checked.ok && checked.faults.slice(0, 5)));
 	});
 	test(`${name}: walls close without crossing, breaks fit and do not overlap`, () => {
@@ -37,11 +37,11 @@ for (const [name, { job, readings, events }] of both) {
 			assert.deepEqual(breakFaults(room.outline, breaks), [], room.name);
 		}
 	});
-	test(`${name}: rooms of one storey do not lie on each other`, () => {
+	test(`${name}: rooms of one story do not lie on each other`, () => {
 		const rooms = job.rooms.filter((r) => r.outline);
 		for (const a of rooms) {
 			for (const b of rooms) {
-				if (a === b || a.storey !== b.storey) continue;
+				if (a === b || a.story !== b.story) continue;
 				// A little inside of each corner: shared faces are no overlap.
 				const box = (a.outline ?? []).map(
 					([x, y]) => [x + Math.sign(middle(a.outline)[0] - x) * 2, y + Math.sign(middle(a.outline)[1] - y) * 2] as const
@@ -129,7 +129,7 @@ test('Quillback Pottery has what it should: rooms, circuits, appliances, area', 
 	assert.equal(job.circuits.length, 24);
 	assert.ok(job.boxes.length >= 90 && job.rooms.length >= 20);
 	const house = job.rooms.filter(
-		(r) => r.storey === 0 && r.outline && !['porch', 'workroom', 'garage', 'accessory'].includes(r.kind)
+		(r) => r.story === 0 && r.outline && !['porch', 'workroom', 'garage', 'accessory'].includes(r.kind)
 	);
 	const inner = house.reduce((sum, r) => sum + areaSqFt(r.outline ?? []), 0);
 	// 1,310 sq ft to the outside of the walls; what is left are the walls.
@@ -229,7 +229,7 @@ test('the cellar of Marrow Street is judged as in 2017 by its amendment; the fre
 	assert.equal(rows.find((r) => r.boxName === 'PF-01')?.gfci.by, 'CB-01');
 });
 
-test('the plan: everything of a storey inside its bounds, doors as wide as their openings, reach only where the rule asks', () => {
+test('the plan: everything of a story inside its bounds, doors as wide as their openings, reach only where the rule asks', () => {
 	const plan = drawPlan(editions['2023'], quillback.job, 0);
 	for (const room of plan.rooms.filter((r) => r.floor.length && r.kind !== 'accessory')) {
 		for (const [x, y] of room.floor)

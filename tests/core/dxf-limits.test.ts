@@ -34,7 +34,7 @@ for (const [name, entity, says] of outside)
 test('what lies within 10,000 ft in one unit may not in another', () => {
 	const drawing = drawingOf(dxfOf(lineOf(0, 0, 200_000, 0)));
 	assert.match(roomsFromDxf(drawing, 'W', 'feet').faults[0]?.message ?? '', /at most 10,000 ft/);
-	assert.match(roomsFromDxf(drawing, 'W', 'millimetres').faults[0]?.message ?? '', /encloses no room/);
+	assert.match(roomsFromDxf(drawing, 'W', 'millimeters').faults[0]?.message ?? '', /encloses no room/);
 });
 
 const square = (x: number, y: number, side: number): string[] => [

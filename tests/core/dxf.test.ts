@@ -27,7 +27,7 @@ test('a plan goes out as DXF and its rooms come back as they were, by name and t
 	assert.equal(drawing.unit, 'inches');
 	const { rooms, faults } = roomsFromDxf(drawing, LAYERS.rooms, 'inches');
 	assert.deepEqual(faults, []);
-	const measured = job.rooms.filter((r) => r.storey === 0 && r.outline);
+	const measured = job.rooms.filter((r) => r.story === 0 && r.outline);
 	assert.equal(rooms.length, measured.length);
 	for (const room of measured) {
 		const back = rooms.find(
@@ -136,19 +136,19 @@ const dxfOf = (entities: string, header = ''): string =>
 		'EOF'
 	].join('\n');
 const lineOf = (layer: string, [x1, y1]: Point, [x2, y2]: Point) => `0 LINE 8 ${layer} 10 ${x1} 20 ${y1} 11 ${x2} 21 ${y2}`;
-test("metres on one layer of two: the unit is the header's, or asked", () => {
+test("meters on one layer of two: the unit is the header's, or asked", () => {
 	const walls = square(0, 0, 4)
 		.map(([a, b]) => lineOf('W', a, b))
 		.join(' ');
 	const drawing = drawingOf(dxfOf(`${walls} ${lineOf('X', [0, 0], [9, 9])} 0 CIRCLE 8 X 10 0 20 0 40 1`, '9 $INSUNITS 70 6'));
-	assert.deepEqual([drawing.unit, drawing.layers.map((l) => l.name), drawing.leftOut], ['metres', ['W', 'X'], 1]);
-	const [room] = roomsFromDxf(drawing, 'W', 'metres').rooms;
+	assert.deepEqual([drawing.unit, drawing.layers.map((l) => l.name), drawing.leftOut], ['meters', ['W', 'X'], 1]);
+	const [room] = roomsFromDxf(drawing, 'W', 'meters').rooms;
 	assert.deepEqual(room?.outline[2], [157.5, 157.5]);
 	assert.match(
-		roomsFromDxf(drawing, 'W', 'millimetres').faults[0]?.message ?? '',
-		/encloses no room of 4 sq ft or more when read in millimetres/
+		roomsFromDxf(drawing, 'W', 'millimeters').faults[0]?.message ?? '',
+		/encloses no room of 4 sq ft or more when read in millimeters/
 	);
-	assert.match(roomsFromDxf(drawing, 'Y', 'metres').faults[0]?.message ?? '', /must be one of W, X, got Y/);
+	assert.match(roomsFromDxf(drawing, 'Y', 'meters').faults[0]?.message ?? '', /must be one of W, X, got Y/);
 });
 test('a wall drawn with two lines is no room; a bulge becomes walls', () => {
 	const two = [...square(0, 0, 200), ...square(-6, -6, 212)].map(([a, b]) => lineOf('W', a, b)).join(' ');

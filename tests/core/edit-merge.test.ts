@@ -8,7 +8,7 @@ import { editFaults } from '../../src/core/edit/merge/check-edit';
 import { placedOn } from '../../src/core/edit/merge/rebase';
 import { conflictLines, sayShifted } from '../../src/core/edit/merge/say-conflict';
 import { takeFaults } from '../../src/core/edit/merge/take';
-import { addBox } from '../../src/core/edit/commands';
+import { addBox } from '../../src/core/edit/boxes';
 import type { Job } from '../../src/core/model/job';
 import { newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 import { reading } from './small-job';

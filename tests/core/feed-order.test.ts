@@ -7,7 +7,7 @@ import { proposeFeeds } from '../../src/core/propose/feed-proposal';
 import { cableEnd, routeFt, type CableEnd } from '../../src/core/run/route';
 import { runOf } from '../../src/core/run/runs';
 import { quillback } from '../../src/core/demo/quillback';
-import { setFeeds } from '../../src/core/edit/commands';
+import { setFeeds } from '../../src/core/edit/legs';
 import { referenceFaults } from '../../src/core/model/file/references';
 
 /** A panel at the first point and boxes at the others, along the walls. */

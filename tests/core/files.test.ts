@@ -39,14 +39,37 @@ test('a version-0 file is brought up: heights in inches, switched in words, read
 	assert.deepEqual(events, []);
 });
 
+test('a version-2 file is brought up: story and color as spelled now, a furnace by what it serves and not by its name', () => {
+	const file = demo('marrow-street');
+	const older = JSON.parse(writeJobFile(file)) as {
+		fileVersion: number;
+		job: { boxes: { name: string; devices: Record<string, unknown>[] }[] };
+	};
+	older.fileVersion = 2;
+	const cellar = older.job.boxes.find((b) => b.name === 'FN-01');
+	for (const d of cellar?.devices ?? []) d.serves = null;
+	cellar?.devices.push({ ...cellar.devices[0], id: 'pump', name: 'condensate pump' });
+	const text = JSON.stringify(older).replaceAll('"story":', '"storey":').replaceAll('"color":', '"colour":');
+	assert.match(text, /"storey":1/);
+	const read = readJobFile(text);
+	assert.ok(read.ok, JSON.stringify(read));
+	assert.equal(read.migratedFrom, 2);
+	const furnace = read.value.job.boxes.find((b) => b.name === 'FN-01');
+	assert.deepEqual(
+		furnace?.devices.map((d) => d.serves),
+		['furnace', 'furnace-equipment']
+	);
+	assert.deepEqual(read.value.job.rooms, file.job.rooms);
+});
+
 // What is done to a good file, where the fault must point, what it must say.
 type Broken = Record<string, any>; // eslint-disable-line @typescript-eslint/no-explicit-any
 const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
-	['a newer version', (f) => ({ ...f, fileVersion: 3 }), 'fileVersion', /newer Hekto/],
+	['a newer version', (f) => ({ ...f, fileVersion: 4 }), 'fileVersion', /newer Hekto/],
 	['no version', ({ fileVersion: _, ...f }) => f, 'fileVersion', /got nothing/],
 	['another kind of file', (f) => ({ ...f, hekto: 'shop' }), 'hekto', /must be "job", got "shop"/],
 	['a list', () => [1, 2], 'file', /must be a job file/],
-	['an unknown field', (f) => ({ ...f, job: { ...f.job, colour: 'red' } }), 'job.colour', /is not a field here/],
+	['an unknown field', (f) => ({ ...f, job: { ...f.job, color: 'red' } }), 'job.color', /is not a field here/],
 	[
 		'an edition that does not exist',
 		(f) => ({ ...f, job: { ...f.job, edition: '2014' } }),

@@ -10,7 +10,9 @@ import { takeFaults } from '../../src/core/edit/merge/take';
 import { readJobFile } from '../../src/core/formats/job-json';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
 import { writeJobFile } from '../../src/core/formats/write-job';
-import { applyFix, removeBox, type Command } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
+import { removeBox } from '../../src/core/edit/boxes';
+import type { Command } from '../../src/core/edit/command';
 import type { Job, JobFile } from '../../src/core/model/job';
 import { Random } from '../../scripts/fuzz/random';
 

@@ -172,9 +172,9 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 	['half its rating', { loadA: 10, tripS: 40 }, {}, /50 % of its rating: worn/, 'bad'],
 	['over its rating', { loadA: 24 }, {}, /overloaded, it does its work/, 'look'],
 	['at once on reset', { loadA: 10 }, { resetTrips: 'at-once' }, /one try, then stop/, 'bad'],
-	['hot beside its neighbour', { terminalC: 61, neighbourC: 40 }, {}, /21 °C over its neighbour/, 'bad'],
+	['hot beside its neighbor', { terminalC: 61, neighborC: 40 }, {}, /21 °C over its neighbor/, 'bad'],
 	['not of the listed type', {}, { listed: 'no' }, /not a part that is listed/, 'bad'],
-	['nothing found', { terminalC: 41, neighbourC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing is found wrong/, 'good']
+	['nothing found', { terminalC: 41, neighborC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing is found wrong/, 'good']
 ];
 for (const [what, figures, words, says, level] of BREAKER) {
 	test(`a breaker that trips: ${what}`, () => {
@@ -280,7 +280,7 @@ test('the two legs at a panel: 4 V apart is looked at, with the load that tells'
 	const at = (id: string, kind: 'hn' | 'h2n', value: number) => reading({ id, boxId: 'p', kind, value });
 	const found = proofs(e, j, [at('1', 'hn', 118), at('2', 'h2n', 122)]).get('p');
 	assert.equal(found?.level, 'look');
-	assert.match(found?.latest.h2n?.verdict.judgements.at(-1)?.says ?? '', /4 V apart: put a load on one/);
+	assert.match(found?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /4 V apart: put a load on one/);
 	assert.equal(proofs(e, j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
 });
 test('what was read before the work is no longer judged once the place was read after it, though not all of it was read again', () => {

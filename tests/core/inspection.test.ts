@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { removeBox } from '../../src/core/edit/commands';
+import { removeBox } from '../../src/core/edit/boxes';
 import { itemsOf, putItem, putRuling, readItem, removeItem } from '../../src/core/edit/inspection';
 import type { InspectorItem } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';

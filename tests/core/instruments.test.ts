@@ -10,7 +10,7 @@ import { touchShell } from '../../src/core/instruments/touch';
 import { Solution } from '../../src/core/network/solve';
 import { build, planOf } from '../../src/core/network/build';
 import { runWiring, type RunCase } from '../../src/core/network/run-wiring';
-import type { Fault, FaultKind } from '../../src/core/network/wiring';
+import type { Fault, FaultKind } from '../../src/core/faults/kinds';
 import { near } from './small-job';
 
 const e = editions['2023'];
@@ -173,7 +173,7 @@ test('UL 943: 6 mA within 5.59 s, 264 mA within 25 ms', () => {
 	assert.ok(near(longestTripS(264), 0.025, 0.001));
 });
 
-test('ohms on the dead circuit: a short shows before it is energised, nearer ends read less; a sound one is open', () => {
+test('ohms on the dead circuit: a short shows before it is energized, nearer ends read less; a sound one is open', () => {
 	const at = (box: string, faults: Fault[]) => readOhms(deadCircuit(planOf(runWiring(e, run([]))), faults), box);
 	assert.equal(shortAt(at('b1', [])), null);
 	// From b1 to the short at b2: 12 ft twice: 2 x (0.0194197 + 0.004) + 0.001 = 0.0478 ohm.

@@ -12,7 +12,7 @@ import { jobWiring, outletAt } from '../../src/core/network/job-wiring';
 import { size } from '../../src/core/network/phasor';
 import { Solution, unbalance } from '../../src/core/network/solve';
 import { trips } from '../../src/core/network/trips';
-import type { Fault } from '../../src/core/network/wiring';
+import type { Fault } from '../../src/core/faults/kinds';
 import { predict, predictedFor } from '../../src/core/prove/predict';
 import { box, circuit, job, leg, near, onSubpanel } from './small-job';
 

@@ -6,7 +6,8 @@ import { multiwireOf } from '../../src/core/circuits/articles/210-4-multiwire';
 import { runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { applyFix, type Command } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
+import type { Command } from '../../src/core/edit/command';
 import { pairCircuits } from '../../src/core/edit/circuits';
 import type { Circuit, Job, Leg } from '../../src/core/model/job';
 import type { Finding } from '../../src/core/model/result';
@@ -164,10 +165,7 @@ test('a lawful multiwire circuit: nothing found, and a page that shows each poin
 	const sections = m.points.map((p) => p.rule?.section);
 	for (const section of ['210.4(A)', '210.4(B)', '210.4(C)', '210.4(D)', '300.13(B)'])
 		assert.ok(sections.includes(section), section);
-	assert.equal(
-		assess(lawful).stages.circuit.decisions.find((d) => d.id === `multiwire:${a}`)?.value,
-		'multiwire, as the code asks'
-	);
+	assert.equal(assess(lawful).stages.circuit.decisions.find((d) => d.id === `multiwire:${a}`)?.value, 'multiwire, as required');
 	// One three-wire cable to the first box, and every box still hangs on its circuit.
 	const home = lawful.legs.filter((l) => l.fromId === byNumber(demo, 12).panelId && [a, b].includes(l.circuitId));
 	assert.deepEqual(

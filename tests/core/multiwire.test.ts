@@ -6,7 +6,7 @@ import { assessMultiwire, multiwireOf } from '../../src/core/circuits/articles/2
 import { boxesServed, runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { pairCircuits, removeCircuit } from '../../src/core/edit/circuits';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Circuit, Device, Job, Leg } from '../../src/core/model/job';
 import { takeOff } from '../../src/core/rough/take-off';
 import { box, circuit, job, leg, near } from './small-job';
@@ -170,7 +170,7 @@ test('a dual-voltage yoke is lawful on a two-pole breaker with three conductors 
 	assert.ok(points?.includes('210.7') && points.includes('210.4(C)'));
 });
 test('it is not with two conductors, nor on one pole', () => {
-	assert.deepEqual(told(twoPole({})), ['violation 210.4(A) multiwire-cable:c1', 'violation 210.7 multiwire-yoke-a-d1:c1']);
+	assert.deepEqual(told(twoPole({})), ['violation 210.4(A) multiwire-cable:c1', 'violation 210.7 multiwire-yoke:c1:a-d1']);
 	const onOne = twoPole({ conductors: 3 }, 1);
 	assert.deepEqual(told(onOne), ['violation 210.7 yoke:c1:a-d1']);
 	const fix = assessMultiwire(e, onOne).findings[0]?.fix;

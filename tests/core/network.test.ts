@@ -6,7 +6,7 @@ import { build, planOf } from '../../src/core/network/build';
 import { phasor, size } from '../../src/core/network/phasor';
 import { runWiring, type RunBox, type RunCase } from '../../src/core/network/run-wiring';
 import { EARTH, Network, Solution, unbalance } from '../../src/core/network/solve';
-import { RUN_FAULTS, type Fault } from '../../src/core/network/wiring';
+import { RUN_FAULTS, type Fault } from '../../src/core/faults/kinds';
 import { denseVolts } from './dense';
 
 const e = editions['2023'];

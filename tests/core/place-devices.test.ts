@@ -6,7 +6,7 @@ import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { placeProtection } from '../../src/core/edit/circuits';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Circuit, Job } from '../../src/core/model/job';
 import {
 	placeDevices,

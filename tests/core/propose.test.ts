@@ -133,11 +133,11 @@ test('boxes of which nothing is known are left, with the reason; a job without a
 	assert.equal(proposal.unmeasured, 1, 'the den has no place for its box');
 });
 test('a panel whose label lists no dual-function breaker gets none', () => {
-	const labelled = bare({
+	const labeled = bare({
 		...quillback,
 		panels: quillback.panels.map((p) => ({ ...p, label: { types: [], forms: ['full-size', 'two-pole', 'afci', 'gfci'] } }))
 	});
-	const { done } = made(labelled);
+	const { done } = made(labeled);
 	assert.ok(!done.circuits.some((c) => c.breaker === 'dual'));
 	assert.ok(!assess(done).stages.circuit.findings.some((f) => f.id.startsWith('form-')));
 });

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { asRead, seeded } from '../../src/core/instruments/noise';
+import { asRead } from '../../src/core/instruments/noise';
+import { seeded } from '../../src/core/units/random';
 import { LineCutter, linesOf, readLine } from '../../src/core/instruments/protocol';
 
 const read: [line: string, says: object | null][] = [

@@ -147,7 +147,7 @@ for (const [kind, value, loadA, design, joints, why] of rows) {
 			{ place: b as typeof b & object, circuit: small.circuits[0] },
 			reading({ kind, value, loadA })
 		);
-		const level = (on: 'design' | 'joints') => found.judgements.find((j) => j.on === on)?.level ?? null;
+		const level = (on: 'design' | 'joints') => found.judgments.find((j) => j.on === on)?.level ?? null;
 		// The row at 2.6 stands just inside the slack of a quarter (2.098 x 1.25 = 2.6226).
 		assert.equal(level('design'), design);
 		assert.equal(level('joints'), kind === 'drop' && value === 2.6 ? 'good' : joints);
@@ -161,7 +161,7 @@ test('the circuit unknown: limits judge all the same, joints cannot be told', ()
 		reading({ kind: 'drop', value: 13.4, loadA: 12, boxId: 'z' })
 	);
 	assert.deepEqual(
-		found.judgements.map((j) => [j.on, j.level]),
+		found.judgments.map((j) => [j.on, j.level]),
 		[
 			['design', 'bad'],
 			['joints', 'unknown']
@@ -199,7 +199,7 @@ test('on a run without ground the lamps must show open ground, and "wired right"
 	let beside: Parameters<typeof verdictOf>[4] = {};
 	const judged = (more: Partial<Reading>) =>
 		verdictOf(e, old, { place: box('b'), circuit: old.circuits[0] }, reading({ value: null, kind: 'lamps', ...more }), beside)
-			.judgements[0];
+			.judgments[0];
 	// Behind a GFCI it is as expected; on a face that nothing protects it is to be looked at.
 	assert.equal(judged({ lamps: 'on off off' })?.level, 'look');
 	beside = { gfci: { own: false } };

@@ -7,7 +7,7 @@ import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { quillback } from '../../src/core/demo/quillback';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Device, Job } from '../../src/core/model/job';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { groundOf } from '../../src/core/run/ground-at';
@@ -53,7 +53,7 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 		{
 			ground: 'present',
 			conductors: [
-				{ id: 'x', cableId: null, colour: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
+				{ id: 'x', cableId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
 			]
 		},
 		'NM-B',

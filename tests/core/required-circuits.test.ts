@@ -7,7 +7,7 @@ import { floorArea, serviceCaseOf } from '../../src/core/circuits/service/servic
 import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { applyFix } from '../../src/core/edit/commands';
+import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/job';
 import { emptyJob, newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 

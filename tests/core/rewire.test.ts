@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { rewire, type Rewire } from '../../src/core/propose/rewire';
+import { rewire, type Rewire } from '../../src/core/edit/rewire';
 import { plannedOnly, removeCircuits } from '../../src/core/edit/circuits';
 import type { Job } from '../../src/core/model/job';
 import { box, circuit, job, leg } from './small-job';

@@ -3,11 +3,12 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { runOf } from '../../src/core/run/runs';
-import { addRoom, detachBox, moveToCircuit, type Command } from '../../src/core/edit/commands';
+import { addRoom, addBreak, removeBreak, setRectangle } from '../../src/core/edit/rooms';
+import { detachBox, moveToCircuit } from '../../src/core/edit/legs';
+import type { Command } from '../../src/core/edit/command';
 import { wallLength } from '../../src/core/model/geometry';
 import type { Job } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';
-import { addBreak, removeBreak, setRectangle } from '../../src/core/edit/rooms';
 import { box, circuit, den, job, leg } from './small-job';
 
 const done = (j: Job, ...all: Command[]): Job => all.reduce((at, command) => produce(at, command), j);

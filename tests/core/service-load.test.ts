@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { serviceLoad, type ServiceAppliance, type ServiceCase } from '../../src/core/circuits/service/220-82-service-load';
+import { serviceLoad, type ServiceCase } from '../../src/core/circuits/service/220-82-service-load';
+import type { ServiceAppliance } from '../../src/core/circuits/service/service-appliance';
 import { editions } from '../../src/core/code/editions';
 import { SERVICE_KINDS, type EditionKey } from '../../src/core/model/kinds';
 

@@ -6,7 +6,7 @@ export const den: Room = {
 	id: 'den',
 	name: 'Den',
 	kind: 'den',
-	storey: 0,
+	story: 0,
 	finished: true,
 	outline: [
 		[0, 0],

@@ -4,7 +4,7 @@ import { enablePatches, produce } from 'immer';
 import fc from 'fast-check';
 import { editions } from '../../src/core/code/editions';
 import { roomWalls } from '../../src/core/layout/assess-layout';
-import type { Command } from '../../src/core/edit/commands';
+import type { Command } from '../../src/core/edit/command';
 import { fixtureCorners, signedArea, wallLength } from '../../src/core/model/geometry';
 import type { Fixture, Job, Point, Room } from '../../src/core/model/job';
 import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';

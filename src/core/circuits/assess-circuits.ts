@@ -1,4 +1,6 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { CURED_BY_SIZE } from './size/size-findings';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -22,7 +24,7 @@ import { runOf, type Run } from '../run/runs';
 import { sharedLoads, shareSteps } from './size/shared-loads';
 import { sizeCircuit, type SizeCase } from './size/size';
 import { legsInTheWet } from './articles/300-5-300-9-wet-places';
-import { whyTogether } from '../propose/why-together';
+import { whyTogether } from './why-together';
 
 /** Findings of a circuit, and its advice on drop apart. */
 interface Sized extends StageResult {
@@ -78,9 +80,11 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	const findings = [...nameplateFindings(edition, job, run), ...terminalFindings(edition, job, run)];
 	if (!run.nodes.length) {
 		findings.push({
+			code: 'no-run',
 			id: `no-run:${circuit.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.ampacity.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number} has no run yet: its boxes and cables are not known, so nothing can be sized.`
 		});
@@ -106,9 +110,11 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	const good = judged.flatMap(({ c, sized }) => (sized.ok ? [{ c, value: sized.value }] : []));
 	const weakest = good.sort((x, y) => x.value.ampacityA - y.value.ampacityA)[0];
 	const findings: Finding[] = [...new Set(faults)].map((why, i) => ({
+		code: 'size',
 		id: `size${i || ''}:${circuit.id}`,
 		severity: 'violation',
 		rule: cite(edition, edition.ampacity.rule),
+		circuitId: circuit.id,
 		subject,
 		message: `Circuit ${circuit.number}: ${why}.`
 	}));
@@ -120,7 +126,14 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 			if (seen.has(f.id)) continue;
 			seen.add(f.id);
 			const message = `Circuit ${circuit.number}: ${f.message}`;
-			findings.push({ ...f, id: `${f.id}:${circuit.id}`, subject, message, fix: sizeFix(edition, circuit, run, weakest.c, f) });
+			findings.push({
+				...f,
+				id: `${f.id}:${circuit.id}`,
+				circuitId: circuit.id,
+				subject,
+				message,
+				fix: sizeFix(edition, circuit, run, weakest.c, f)
+			});
 		}
 	}
 	const sized = weakest.value;
@@ -144,11 +157,11 @@ function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: F
 	const planned = run.nodes.every((n) => n.leg.state === 'planned');
 	const right = sizeCircuit(edition, { ...c, awg: undefined, breakerA: undefined });
 	// The load of a circuit for general use follows from its breaker: there only the breaker can be wrong.
-	if (planned && circuit.load && right.ok && /^(wire|breaker)-/.test(f.id)) {
+	if (planned && circuit.load && right.ok && CURED_BY_SIZE.includes(f.code)) {
 		const { awg, breakerA, poles } = right.value;
 		return { kind: 'size-circuit', label: `Make it ${awg} AWG on ${breakerA} A`, circuitId: circuit.id, awg, breakerA, poles };
 	}
-	if (f.id !== 'wire-breaker' || f.need === undefined) return undefined;
+	if (f.code !== 'wire-breaker' || f.need === undefined) return undefined;
 	return { kind: 'set-breaker', label: `Make it ${f.need} A`, circuitId: circuit.id, breakerA: f.need };
 }
 
@@ -170,9 +183,11 @@ function unmeasured(edition: Edition, job: Job, run: Run): Finding[] {
 	return run.nodes
 		.filter(({ leg }) => leg.lengthFt === null)
 		.map(({ leg }) => ({
+			code: 'length',
 			id: `length:${leg.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
+			circuitId: leg.circuitId,
 			subject: { kind: 'leg', id: leg.id },
 			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not known: drop beyond it cannot be figured.`
 		}));
@@ -187,9 +202,11 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 	const most = job.practice.dropPercent;
 	if (worst && !atMost(worst.percent, most)) {
 		found.push({
+			code: 'drop',
 			id: `drop:${circuit.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'box', id: worst.boxId },
 			message: `Circuit ${circuit.number} would lose ${show(worst.percent, 1)} % at ${boxes.get(worst.boxId)?.name} with ${worst.load}; ${most} % at most is advised.`,
 			have: worst.percent,

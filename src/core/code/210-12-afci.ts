@@ -1,7 +1,8 @@
 import { roomWords } from '../model/kinds';
 import type { Amendment } from '../model/job';
 import { amendmentFor } from './amendments';
-import { cite, type Edition, type RuleRef } from './shape/edition';
+import { cite, type RuleRef } from './rule';
+import type { Edition } from './shape/edition';
 import { editions } from './editions';
 import { atMost } from '../units/quantity';
 import type { Need, OutletFacts } from './outlet';

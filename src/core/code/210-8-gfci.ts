@@ -1,7 +1,8 @@
 import type { Amendment } from '../model/job';
 import type { Dampness } from '../model/kinds';
 import { amendmentFor, rowsAsAmended, speaksOf } from './amendments';
-import { cite, type Edition, type PlaceRow } from './shape/edition';
+import { cite } from './rule';
+import type { Edition, PlaceRow } from './shape/edition';
 import { editions } from './editions';
 import { exceptionOf, meets, type Need, type OutletFacts } from './outlet';
 import { dampnessOf } from './406-9-weather-resistant';

@@ -1,8 +1,9 @@
 import type { Cable } from '../model/kinds';
 import type { Step } from '../model/result';
-import { type Awg, type Metal } from '../units/gauge';
+import type { Awg, Metal } from '../units/gauge';
 import { show } from '../units/quantity';
-import { cite, type Column, type Edition } from './shape/edition';
+import { cite } from './rule';
+import type { Column, Edition } from './shape/edition';
 
 export interface AmpacityCase {
 	awg: Awg;

@@ -1,6 +1,7 @@
 import type { Rule } from '../model/result';
 import { atMost } from '../units/quantity';
-import { cite, type Edition } from './shape/edition';
+import { cite } from './rule';
+import type { Edition } from './shape/edition';
 import type { OutletFacts } from './outlet';
 
 /** Tamper-resistant type of a receptacle, with the exception that let it off. @source 406.12 */

@@ -1,4 +1,5 @@
-import { cite, type Edition } from './shape/edition';
+import { cite } from './rule';
+import type { Edition } from './shape/edition';
 import type { OutletFacts, ReplacedBy } from './outlet';
 
 /** What must be marked on the face of a replaced receptacle without a ground. @source 406.4(D)(2) */

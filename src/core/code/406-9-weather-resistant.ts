@@ -1,6 +1,7 @@
 import type { Dampness } from '../model/kinds';
 import type { Rule } from '../model/result';
-import { cite, type Edition } from './shape/edition';
+import { cite } from './rule';
+import type { Edition } from './shape/edition';
 import type { OutletFacts } from './outlet';
 
 export type Cover = 'none' | 'weatherproof' | 'in-use';

@@ -1,6 +1,7 @@
 import type { Amendment, Job } from '../model/job';
 import type { AmendableFigure } from '../model/kinds';
-import type { Edition, PlaceRow, RuleRef } from './shape/edition';
+import type { Edition, PlaceRow } from './shape/edition';
+import type { RuleRef } from './rule';
 import { editions } from './editions';
 
 /** Figures of a rule that a local amendment may change: an edition with other figures, which evaluators read as any other. */

@@ -136,7 +136,7 @@ export class HouseBuilder {
 		if (!a || !b) throw new RangeError(`no place for ${fromId} or ${toId}`);
 		const across = Math.abs(a.at[0] - b.at[0]) + Math.abs(a.at[1] - b.at[1]);
 		const over = across + (OVERHEAD_IN - a.height) + (OVERHEAD_IN - b.height);
-		// Neighbours in one room are wired through the studs and round the corner.
+		// Neighbors in one room are wired through the studs and round the corner.
 		const sameRoom = a.room !== null && a.room === b.room;
 		const inches = (sameRoom ? across + Math.abs(a.height - b.height) : over) + 2 * MAKE_UP_IN;
 		return Math.ceil(inches / 12);

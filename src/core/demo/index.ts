@@ -1,5 +1,5 @@
 import type { JobFile } from '../model/job';
-import type { Fault } from '../network/wiring';
+import type { Fault } from '../faults/kinds';
 import { MARROW_HIDDEN, marrowStreet } from './marrow-street';
 import { quillback } from './quillback';
 import { QUILLBACK_HIDDEN } from './quillback-readings';

@@ -33,7 +33,7 @@ function rooms(h: HouseBuilder): void {
 	h.rect('kitchen', 'Kitchen', 'kitchen', [211, 216, 139, 120], { foodPrep: true });
 	h.rect('pantry', 'Pantry', 'pantry', [355, 216, 60, 120]);
 	h.rect('porch', 'Back porch', 'porch', [420, 216, 65, 120]);
-	h.rect('cellar', 'Cellar', 'basement', [211, 6, 274, 330], { storey: -1, finished: false });
+	h.rect('cellar', 'Cellar', 'basement', [211, 6, 274, 330], { story: -1, finished: false });
 	h.room('yard', 'Yard', 'outdoors', null, { finished: false, side: 'front' });
 	h.pass('door', ['living'], [90, 6], [126, 6], 'living');
 	h.pass('opening', ['living', 'hall'], [60, 164], [110, 164]);
@@ -125,7 +125,7 @@ function boxes(h: HouseBuilder): void {
 		...newer,
 		heightIn: 60
 	});
-	h.box('FN-01', 'cellar', ['N', 415], [hardWired('furnace', 600, found)], { ...newer, heightIn: 60 });
+	h.box('FN-01', 'cellar', ['N', 415], [hardWired('furnace', 600, { ...found, serves: 'furnace' })], { ...newer, heightIn: 60 });
 	h.box('CE-01', 'cellar', [350, 170], [light(60)], { ...oldBox, heightIn: 84 });
 	h.box('HL-01', 'hall', [240, 189], [light(40)], { ...oldBox, heightIn: 96 });
 	h.box('HL-02', 'hall', ['S', 120], [wallSwitch(found)], { ...oldBox, heightIn: 50 });
@@ -222,5 +222,5 @@ export function marrowStreet(): JobFile {
 			'DN-01 to DN-03 on old armored cable and BT-01 in the bath have three slots and no ground either; no GFCI reaches any of the five.'
 		]
 	});
-	return { hekto: 'job', fileVersion: 2, job, readings: marrowReadings(job.id), events: [] };
+	return { hekto: 'job', fileVersion: 3, job, readings: marrowReadings(job.id), events: [] };
 }

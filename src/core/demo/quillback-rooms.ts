@@ -32,8 +32,8 @@ export function quillbackRooms(h: HouseBuilder): void {
 	h.rect('work', 'Workroom', 'workroom', [524, 6, 150, 264]);
 	h.rect('garage', 'Garage, bay 2', 'garage', [680, 6, 150, 264], { finished: false, bays: 1 });
 	h.rect('shed', 'Garden shed', 'accessory', [560, 1104, 120, 96], { finished: false });
-	h.rect('crawl', 'Crawl space', 'crawl-space', [6, 6, 512, 348], { storey: -1, finished: false });
-	h.rect('attic', 'Attic', 'attic', [6, 6, 512, 348], { storey: 1, finished: false });
+	h.rect('crawl', 'Crawl space', 'crawl-space', [6, 6, 512, 348], { story: -1, finished: false });
+	h.rect('attic', 'Attic', 'attic', [6, 6, 512, 348], { story: 1, finished: false });
 	h.room('front', 'Front yard', 'outdoors', null, { finished: false, side: 'front' });
 	h.room('back', 'Back yard', 'outdoors', null, { finished: false, side: 'back' });
 

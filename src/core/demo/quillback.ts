@@ -1,5 +1,4 @@
-import { DEFAULT_PRACTICE, type JobFile } from '../model/job';
-import type { CircuitLoad } from '../model/job';
+import { DEFAULT_PRACTICE, type JobFile, type CircuitLoad } from '../model/job';
 import { alarm, duplex, gfci, hardWired, HouseBuilder, light, single, wallSwitch } from './house-builder';
 import { quillbackReadings } from './quillback-readings';
 import { quillbackRooms } from './quillback-rooms';
@@ -378,7 +377,7 @@ export function quillback(): JobFile {
 	});
 	return {
 		hekto: 'job',
-		fileVersion: 2,
+		fileVersion: 3,
 		job,
 		readings: quillbackReadings(job.id),
 		events: [

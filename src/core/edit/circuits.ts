@@ -1,9 +1,10 @@
+import type { CircuitLoad, Circuit, Job, Leg, Panel } from '../model/job';
+import { newCircuit } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 import type { OpensTogether, Protection } from '../model/kinds';
-import { addCircuit, attachBox, detachBox, type Command } from './commands';
-import type { Circuit, Job, Leg, Panel } from '../model/job';
+import { attachBox, detachBox } from './legs';
+import { type Command, rowIn } from './command';
 import type { CircuitMove, Fix, NewCircuitFor } from '../model/result';
-import { rowIn } from './survey-base';
 
 /** Edits of circuits: what they are made of, and what hangs on them. */
 
@@ -182,4 +183,24 @@ export const moveToPanel =
 			leg.fromId = panelId;
 			leg.lengthFt = lengthFt(leg.toId);
 		}
+	};
+
+/** What a circuit was made for, by its nameplate; null: general use. */
+export const setLoad =
+	(id: string, load: CircuitLoad | null): Command =>
+	(draft) =>
+		void (rowIn(draft.circuits, id, 'circuit').load = load);
+export const editCircuit =
+	(id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command =>
+	(draft) =>
+		void Object.assign(rowIn(draft.circuits, id, 'circuit'), change);
+/** Adds a circuit with no run yet; a job without a panel gets one to hang it on. */
+export const addCircuit =
+	(c: { circuitId: string; panelId: string; name: string; breakerA: number; state: Circuit['state'] }): Command =>
+	(draft) => {
+		if (!draft.panels.length)
+			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
+		const number = Math.max(0, ...draft.circuits.map((x) => x.number)) + 1;
+		const panelId = draft.panels[0]?.id ?? c.panelId;
+		draft.circuits.push(newCircuit({ id: c.circuitId, number, name: c.name, panelId, breakerA: c.breakerA, state: c.state }));
 	};

@@ -1,7 +1,6 @@
-import type { Command } from './commands';
+import { type Command, roomIn, rowIn } from './command';
 import { inward, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Fixture, Panel, Point } from '../model/job';
-import { roomIn, rowIn } from './survey-base';
 import { mustFitWall } from './walls';
 import { toSixteenth } from '../units/length';
 

@@ -1,4 +1,4 @@
-import type { Command } from './commands';
+import type { Command } from './command';
 import type { GuidedCheck, InspectorItem, Job, Ruling } from '../model/job';
 
 /** An inspector's list, the authority's rulings, and checks that were led step by step. */

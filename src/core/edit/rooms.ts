@@ -1,5 +1,6 @@
+import { rowIn, type Command } from './command';
+import { newRoom } from '../model/new-job';
 import { wallLength } from '../model/geometry';
-import type { Command } from './commands';
 import type { Break, Job, Point, Room } from '../model/job';
 import type { BreakKind } from '../model/kinds';
 
@@ -24,7 +25,7 @@ export const setRectangle =
 		const room = roomIn(draft, roomId);
 		if (room.outline) throw new RangeError(`${room.name} has its walls already: change their lengths instead.`);
 		if (!(alongIn >= 12 && deepIn >= 12)) throw new RangeError(`Both lengths must be at least 1' 0"`);
-		const drawn = draft.rooms.filter((r) => r.storey === room.storey && r.outline).flatMap((r) => r.outline ?? []);
+		const drawn = draft.rooms.filter((r) => r.story === room.story && r.outline).flatMap((r) => r.outline ?? []);
 		const x = drawn.length ? Math.max(...drawn.map((p) => p[0])) + APART_IN : 0;
 		const y = drawn.length ? Math.min(...drawn.map((p) => p[1])) : 0;
 		const outline: Point[] = [
@@ -61,4 +62,29 @@ export const removeBreak =
 	(draft) => {
 		const room = roomIn(draft, roomId);
 		room.breaks = room.breaks.filter((b) => b.id !== breakId);
+	};
+
+export const editRoom =
+	(id: string, change: Partial<Omit<Room, 'id' | 'outline' | 'breaks' | 'counters' | 'fixtures' | 'studs' | 'marks'>>): Command =>
+	(draft) =>
+		void Object.assign(rowIn(draft.rooms, id, 'room'), change);
+/** A room with a name and no walls yet. */
+export const addRoom =
+	(id: string, name: string, kind: Room['kind'] = 'living', story = 0): Command =>
+	(draft) =>
+		void draft.rooms.push(newRoom(id, name, kind, { story }));
+/** Takes an empty room out. @throws RangeError where boxes or a panel are still in it */
+export const removeRoom =
+	(roomId: string): Command =>
+	(draft) => {
+		const room = rowIn(draft.rooms, roomId, 'room');
+		const inside = [...draft.boxes, ...draft.panels].filter((b) => b.roomId === roomId);
+		if (inside.length)
+			throw new RangeError(
+				`${room.name} still holds ${inside
+					.map((b) => b.name)
+					.slice(0, 5)
+					.join(', ')}: move them first.`
+			);
+		draft.rooms = draft.rooms.filter((r) => r.id !== roomId);
 	};

@@ -1,17 +1,17 @@
-import type { Command } from './commands';
+import { type Command, outlineOf, roomIn } from './command';
 import { fromWall, inward, signedArea, turner, wallEnds, wallLength } from '../model/geometry';
 import { turnBy } from './fixtures';
 import type { Job, Point, Room, WallStuds } from '../model/job';
-import { mustClose, outlineOf, PARTITION_IN, roomIn } from './survey-base';
+import { mustClose, PARTITION_IN } from './survey-base';
 import type { TapeBreak } from './tape';
 import { overlapOn } from './walls';
 import { formatLength, toSixteenth } from '../units/length';
 
 /** Edits of rooms as a whole: their outlines, where they stand, what lies behind their walls. Each is one edit, and can be taken back. */
 
-/** Where the next room is drawn: right of everything on its storey. */
+/** Where the next room is drawn: right of everything on its story. */
 function besideAll(draft: Job, room: Room, outline: readonly Point[]): Point {
-	const drawn = draft.rooms.filter((r) => r !== room && r.storey === room.storey).flatMap((r) => r.outline ?? []);
+	const drawn = draft.rooms.filter((r) => r !== room && r.story === room.story).flatMap((r) => r.outline ?? []);
 	if (!drawn.length) return [-Math.min(...outline.map((p) => p[0])), -Math.min(...outline.map((p) => p[1]))];
 	const right = Math.max(...drawn.map((p) => p[0])) + PARTITION_IN;
 	const foot = Math.min(...drawn.map((p) => p[1]));
@@ -186,7 +186,7 @@ export const joinRoom =
 			start[0] + along[0] * to.offset - nx * PARTITION_IN,
 			start[1] + along[1] * to.offset - ny * PARTITION_IN
 		];
-		room.storey = other.storey;
+		room.story = other.story;
 		moveRoom(roomId, target[0] - end[0], target[1] - end[1])(draft);
 	};
 
@@ -204,7 +204,7 @@ export function behindWall(
 	const place = (at: number): Point => [a[0] + ny * at, a[1] - nx * at];
 	const [p, q] = [place(b.from), place(b.to)];
 	for (const other of job.rooms) {
-		if (other.id === room.id || other.storey !== room.storey || !other.outline) continue;
+		if (other.id === room.id || other.story !== room.story || !other.outline) continue;
 		for (let wall = 0; wall < other.outline.length; wall++) {
 			const [ox, oy] = inward(other.outline, wall);
 			if (ox * nx + oy * ny > -0.999) continue;

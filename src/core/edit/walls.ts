@@ -1,7 +1,6 @@
-import type { Command } from './commands';
-import { wallLength } from '../model/geometry';
-import type { Break, Counter, Room, WallMark, WallStuds } from '../model/job';
-import { outlineOf, roomIn, rowIn } from './survey-base';
+import type { Point, Break, Counter, Room, WallMark, WallStuds } from '../model/job';
+import { wallEnds, wallLength } from '../model/geometry';
+import { type Command, outlineOf, roomIn, rowIn } from './command';
 import { formatLength } from '../units/length';
 
 /** Edits of what is on a room's walls: doors and other breaks, counters, studs, marks for the placement of boxes. */
@@ -87,3 +86,50 @@ export const removeMark =
 		const room = roomIn(draft, roomId);
 		room.marks = room.marks.filter((m) => m.id !== markId);
 	};
+
+/**
+ * Makes a wall longer or shorter: the wall after it moves along, and the one beyond is stretched with it, so that the
+ * outline stays closed. What hangs on the walls stays where it is on the plan where that can be.
+ * @param inches the new length  @throws RangeError where the walls around it are not parallel, or something would hang off
+ */
+export const setWallLength =
+	(roomId: string, wall: number, inches: number): Command =>
+	(draft) => {
+		const room = rowIn(draft.rooms, roomId, 'room');
+		const outline = room.outline;
+		if (!outline) throw new RangeError(`${room.name} has no outline yet.`);
+		if (inches < 1) throw new RangeError(`A wall must be at least 1", got ${inches}"`);
+		const n = outline.length;
+		const far = (wall + 2) % n;
+		const [u, v] = [direction(outline, wall), direction(outline, far)];
+		const turned = u[0] * v[0] + u[1] * v[1];
+		if (Math.abs(Math.abs(turned) - 1) > 1e-6)
+			throw new RangeError(
+				`The walls around wall ${wall + 1} of ${room.name} are not parallel: its length cannot be changed alone.`
+			);
+		const by = inches - wallLength(outline, wall);
+		const moved = outline.map((p, i): Point => (i === (wall + 1) % n || i === far ? [p[0] + u[0] * by, p[1] + u[1] * by] : p));
+		room.outline = moved;
+		const shift = turned < 0 ? by : -by;
+		for (const part of [...room.breaks, ...room.counters]) {
+			if (part.wall === far) {
+				part.from += shift;
+				part.to += shift;
+			}
+			mustFit(part.from, part.to, wallLength(moved, part.wall), room, part.wall);
+		}
+		for (const box of draft.boxes) {
+			if (box.roomId !== roomId || box.place?.kind !== 'wall') continue;
+			if (box.place.wall === far) box.place.at += shift;
+			mustFit(box.place.at, box.place.at, wallLength(moved, box.place.wall), room, box.place.wall, box.name);
+		}
+	};
+function direction(outline: readonly Point[], wall: number): Point {
+	const [a, b] = wallEnds(outline, wall);
+	const length = wallLength(outline, wall);
+	return [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+}
+function mustFit(from: number, to: number, length: number, room: Room, wall: number, name = 'a door, window or counter'): void {
+	if (from < -1e-6 || to > length + 1e-6)
+		throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would hang over its end. Move it first.`);
+}

@@ -1,4 +1,4 @@
-import { type AnySchema } from 'yup';
+import type { AnySchema } from 'yup';
 import { FIGURES } from '../code/amended-edition';
 import { FILL_GAUGES } from '../code/shape/boxes';
 import type { OutletFacts } from '../code/outlet';
@@ -7,7 +7,21 @@ import type { SizeCase } from '../circuits/size/size';
 import { breakFaults, outlineFaults } from '../layout/wall-spaces';
 import type { CounterBreak, CounterCase, IslandCase } from '../layout/counters';
 import type { WallsCase } from '../layout/walls';
-import { check, day, edition, figure, flag, list, maybe, must, named, oneOf, shape, whole, type Checked } from '../model/file/fields';
+import {
+	check,
+	day,
+	edition,
+	figure,
+	flag,
+	list,
+	maybe,
+	must,
+	named,
+	oneOf,
+	shape,
+	whole,
+	type Checked
+} from '../model/file/fields';
 import { wallLength } from '../model/geometry';
 import type { Amendment } from '../model/job';
 import {

@@ -8,10 +8,10 @@ import { facesOf, TooTangled, type Line } from './faces';
 
 /** Walls out of a DXF: lines and polylines of one layer, in the unit that the user confirms. */
 
-export const DXF_UNITS = { inches: 1, feet: 12, millimetres: 1 / 25.4, centimetres: 1 / 2.54, metres: 1 / 0.0254 } as const;
+export const DXF_UNITS = { inches: 1, feet: 12, millimeters: 1 / 25.4, centimeters: 1 / 2.54, meters: 1 / 0.0254 } as const;
 export type DxfUnit = keyof typeof DXF_UNITS;
 /** What `$INSUNITS` of the header says. */
-const SAID: Readonly<Record<number, DxfUnit>> = { 1: 'inches', 2: 'feet', 4: 'millimetres', 5: 'centimetres', 6: 'metres' };
+const SAID: Readonly<Record<number, DxfUnit>> = { 1: 'inches', 2: 'feet', 4: 'millimeters', 5: 'centimeters', 6: 'meters' };
 
 export interface DxfLayer {
 	name: string;
@@ -48,7 +48,7 @@ export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok:
 		if (entity.kind === 'polyline') polyline(entity, layer);
 		else arc(entity, layer);
 	}
-	const far = farPoint([...layers.values()], 1 / DXF_UNITS.millimetres);
+	const far = farPoint([...layers.values()], 1 / DXF_UNITS.millimeters);
 	if (far) return refuse(far);
 	const found = [...layers.values()].filter((l) => l.lines.length || l.closed.length);
 	if (!found.length) return refuse('holds no lines or polylines to take walls from');
@@ -105,9 +105,9 @@ function bulgePoints(a: Point, b: Point, bulge: number): Point[] {
 	const r = chord / 2 / Math.sin(Math.abs(sweep) / 2);
 	const high = r * Math.cos(Math.abs(sweep) / 2) * Math.sign(bulge);
 	const [ux, uy] = [(b[0] - a[0]) / chord, (b[1] - a[1]) / chord];
-	const centre: Point = [(a[0] + b[0]) / 2 - uy * high, (a[1] + b[1]) / 2 + ux * high];
-	const start = Math.atan2(a[1] - centre[1], a[0] - centre[0]);
-	return arcPoints(centre, r, start, sweep).slice(1, -1);
+	const center: Point = [(a[0] + b[0]) / 2 - uy * high, (a[1] + b[1]) / 2 + ux * high];
+	const start = Math.atan2(a[1] - center[1], a[0] - center[0]);
+	return arcPoints(center, r, start, sweep).slice(1, -1);
 }
 
 export interface RoomFound {

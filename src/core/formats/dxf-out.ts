@@ -1,7 +1,6 @@
 import { Colors, DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
 import type { Point } from '../model/job';
-import { CAUTION, usedSymbols } from './plan-svg';
-import type { PlanTitle } from './plan-svg';
+import { CAUTION, usedSymbols, type PlanTitle } from './plan-svg';
 import type { PlanDrawing } from './plan-drawing';
 import type { Segment } from './plan-lines';
 import { SYMBOLS, type Stroke, type SymbolKey } from './symbols';
@@ -19,7 +18,7 @@ export const LAYERS = {
 	text: 'TEXT',
 	legend: 'LEGEND'
 } as const;
-const COLOURS: Record<keyof typeof LAYERS, number> = {
+const COLORS: Record<keyof typeof LAYERS, number> = {
 	rooms: Colors.Cyan,
 	names: Colors.White,
 	walls: Colors.White,
@@ -36,7 +35,7 @@ const COLOURS: Record<keyof typeof LAYERS, number> = {
 export function planDxf(plan: PlanDrawing, title: PlanTitle): string {
 	const dxf = new DxfWriter();
 	dxf.setUnits(Units.Inches);
-	for (const key of Object.keys(LAYERS) as (keyof typeof LAYERS)[]) dxf.addLayer(LAYERS[key], COLOURS[key], 'CONTINUOUS');
+	for (const key of Object.keys(LAYERS) as (keyof typeof LAYERS)[]) dxf.addLayer(LAYERS[key], COLORS[key], 'CONTINUOUS');
 	const on = (key: keyof typeof LAYERS) => dxf.setCurrentLayerName(LAYERS[key]);
 	// The drawing has y down, as screens do.
 	const up = (x: number, y: number) => point3d(x, -y, 0);

@@ -6,7 +6,7 @@ import { check, figure, flag, list, must, named, oneOf, shape, type Checked } fr
 import { EDITIONS, type EditionKey } from '../model/kinds';
 import type { FieldFault, Finding, Rule, Step } from '../model/result';
 import { wireOhms, type RunCase } from '../network/run-wiring';
-import { RUN_FAULTS, type Fault } from '../network/wiring';
+import { RUN_FAULTS, type Fault } from '../faults/kinds';
 import { GAUGES } from '../units/gauge';
 import { show } from '../units/quantity';
 

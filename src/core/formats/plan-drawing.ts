@@ -63,9 +63,9 @@ const NOT_ENCLOSED: readonly RoomKind[] = ['porch', 'deck', 'outdoors'];
 /** Far outbuildings would shrink the house: the first view leaves them out. */
 const NOT_IN_VIEW: readonly RoomKind[] = ['accessory', 'boathouse'];
 
-/** One storey of a job. */
-export function drawPlan(edition: Edition, job: Job, storey: number): PlanDrawing {
-	const rooms = job.rooms.filter((r) => r.storey === storey);
+/** One story of a job. */
+export function drawPlan(edition: Edition, job: Job, story: number): PlanDrawing {
+	const rooms = job.rooms.filter((r) => r.story === story);
 	const index = indexOf(job);
 	const boxes = rooms.flatMap((room) => (index.boxesOfRoom.get(room.id) ?? []).flatMap((box) => planBox(box, room) ?? []));
 	const panels = job.panels.flatMap((panel) => {

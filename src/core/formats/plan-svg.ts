@@ -1,7 +1,6 @@
 import type { Point } from '../model/job';
-import type { PlanDrawing, PlanRoom } from './plan-drawing';
+import { type PlanDrawing, type PlanRoom, WALL_IN } from './plan-drawing';
 import type { Segment } from './plan-lines';
-import { WALL_IN } from './plan-drawing';
 import { SYMBOLS, type Stroke, type SymbolKey } from './symbols';
 
 /** A plan as a stand-alone SVG: walls, doors, counters, boxes with the trade's symbols, and a legend of those used. Inches. */
@@ -19,7 +18,7 @@ const text = (x: number, y: number, size: number, what: string, anchor = 'middle
 export interface PlanTitle {
 	/** Of the job. */
 	name: string;
-	/** Edition, permit date, storey: what the sheet is of. */
+	/** Edition, permit date, story: what the sheet is of. */
 	sub: string;
 }
 /** Height of a line of the legend, in. */

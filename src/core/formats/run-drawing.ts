@@ -22,7 +22,7 @@ export interface StripLeg {
 	x2: number;
 	y2: number;
 	label: string;
-	/** The conductors in its sheath, in the colours of the trade, each with its distance from the middle of the cable. */
+	/** The conductors in its sheath, in the colors of the trade, each with its distance from the middle of the cable. */
 	wires: { kind: Wire; dy: number }[];
 	state: 'found' | 'planned' | 'built';
 }

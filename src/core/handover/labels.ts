@@ -5,7 +5,7 @@ import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';
 import { lawfulHomeRun } from '../protection/articles/210-12-afci-outlet';
 import { gives } from '../protection/reach';
-import { cite } from '../code/shape/edition';
+import { cite } from '../code/rule';
 import { standingOf } from '../protection/standing';
 import { standingLabels } from '../protection/standing-words';
 

@@ -1,7 +1,7 @@
 import { build, type Built, type Plan } from '../network/build';
 import { phasor, size } from '../network/phasor';
 import { EARTH, Solution, type Node } from '../network/solve';
-import type { Fault } from '../network/wiring';
+import type { Fault } from '../faults/kinds';
 import { loopOhms } from './analyzer';
 import { PAIRS, type PairVolts } from './meter';
 import { SHORT_OHMS } from './thresholds';
@@ -27,7 +27,7 @@ export function readOhms(dead: Built, outletId: string): PairVolts {
 }
 
 /**
- * A short found on a dead circuit, before it is energised, and how far off by its ohms. Neutral and ground meet at the
+ * A short found on a dead circuit, before it is energized, and how far off by its ohms. Neutral and ground meet at the
  * panel, so a short to one reads as one to the other too: the nearer counts.
  */
 export function shortAt({ hn, hg }: PairVolts): { pair: 'hot-neutral' | 'hot-ground'; ohms: number } | null {

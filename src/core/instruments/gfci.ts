@@ -1,7 +1,7 @@
 import { build, type Built } from '../network/build';
 import { Solution } from '../network/solve';
 import { trips, type Trip } from '../network/trips';
-import type { Fault } from '../network/wiring';
+import type { Fault } from '../faults/kinds';
 import { readVolts, type PairVolts } from './meter';
 import { GFCI_RANGE_MA } from './thresholds';
 

@@ -6,7 +6,7 @@ import { build, planOf, type Built } from '../network/build';
 import { jobWiring, outletAt } from '../network/job-wiring';
 import { EARTH, Solution } from '../network/solve';
 import { trips } from '../network/trips';
-import type { Fault } from '../network/wiring';
+import type { Fault } from '../faults/kinds';
 import { readLamps, readVolts, type LampPattern } from './meter';
 import { PERSON_OHMS, touchShell, type Touch } from './touch';
 

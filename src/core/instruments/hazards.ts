@@ -16,6 +16,7 @@ export function hazardFindings(
 			if (!('milliamps' in r) || r.milliamps === null || r.milliamps < letGo.fromMa) return [];
 			return [
 				{
+					code: 'touch',
 					id: `touch:${i}`,
 					severity: 'violation',
 					rule: rule('IEC 60479', 'Current through a person'),
@@ -28,6 +29,7 @@ export function hazardFindings(
 			];
 		}),
 		...trips.map((t): Finding => ({
+			code: 'trips',
 			id: `trips:${t.device}`,
 			severity: 'caution',
 			rule: t.device === 'breaker' ? rule('240.4', 'Overcurrent protection') : rule('UL 943', 'Class A device'),

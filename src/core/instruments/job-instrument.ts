@@ -1,27 +1,27 @@
+import { type Built, planOf, build } from '../network/build';
+import type { Outlet } from '../network/wiring';
+import { type Fault, type FaultKind, RUN_FAULTS } from '../faults/kinds';
 import type { Edition } from '../code/shape/edition';
-import type { Circuit, Job } from '../model/job';
+import type { Job, Circuit } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { build, planOf, type Built } from '../network/build';
 import { jobWiring, outletAt } from '../network/job-wiring';
-import type { RunBox, RunCase } from '../network/run-wiring';
-import { soundOf } from '../network/sound';
-import { RUN_FAULTS, type Fault, type FaultKind, type Outlet } from '../network/wiring';
-import { analyze } from './analyzer';
-import { readLamps, readVolts, voltsAcross } from './meter';
-import { asRead, seeded, type Random } from './noise';
-import { linesOf } from './protocol';
 import type { RunReading } from './run-reading';
+import { voltsAcross, readVolts, readLamps } from './meter';
+import { analyze } from './analyzer';
+import type { Random } from '../units/random';
+import { linesOf } from './protocol';
+import { asRead } from './noise';
+import type { RunCase, RunBox } from '../network/run-wiring';
+import { soundOf } from '../network/sound';
 
 /** A house made from the job, with faults that the job knows nothing of: what a simulated instrument reads. */
 export interface SimulatedHouse {
 	built: Built;
 	outlet: Outlet;
 }
-
 /** Faults at places that these circuits have; others are of other circuits. */
 const those = (built: { places: ReadonlySet<string> }, faults: readonly Fault[]): Fault[] =>
 	faults.filter((f) => built.places.has(f.at));
-
 /** @returns why it cannot be read, in words, where there is nothing to plug into */
 export function houseAt(
 	edition: Edition,
@@ -38,7 +38,6 @@ export function houseAt(
 	if (!outlet) return { ok: false, why: 'there is nothing at this box to plug into' };
 	return { ok: true, house: { built: build(plan, those(plan, faults), { unplugged: true }), outlet } };
 }
-
 /** Everything that a plug-in analyzer and a meter read there, without noise; `loadA` of the drop test. */
 export function readHouse({ built, outlet }: SimulatedHouse, loadA: number): RunReading[] {
 	const at = built.contacts(outlet.id);
@@ -68,7 +67,6 @@ export const houseLines = (readings: readonly RunReading[], loadA: number, noise
 	...readings.flatMap((r) => linesOf({ ...asRead(r, noise, random), ...('dropPercent' in r ? { loadA } : {}) })),
 	'END'
 ];
-
 /** A circuit of the job as the case of `/network`, for the stream of the server; legs that are not measured as 20 ft. */
 export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]): RunCase {
 	const sound = soundOf(job);
@@ -98,24 +96,4 @@ export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]):
 		],
 		breakerA: circuit.breakerA
 	};
-}
-
-/** One fault somewhere on a circuit, that nobody was told: the same for the same seed. */
-export function hiddenFault(job: Job, circuit: Circuit, seed: number): Fault | null {
-	const random = seeded(seed * 7919 + 1);
-	for (let i = 0; i < 5; i++) random();
-	const boxes = (indexOf(job).legsOfCircuit.get(circuit.id) ?? []).map((l) => l.toId);
-	const kinds: FaultKind[] = [
-		'bootleg',
-		'reversed',
-		'open-ground',
-		'loose-neutral',
-		'loose-hot',
-		'open-neutral',
-		'neutral-ground-touch'
-	];
-	const at = boxes[Math.floor(random() * boxes.length)];
-	const kind = kinds[Math.floor(random() * kinds.length)];
-	if (!at || !kind) return null;
-	return { kind, at, ...(kind.startsWith('loose') ? { ohms: Number((0.3 + 2 * random()).toFixed(1)) } : {}) };
 }

@@ -1,23 +1,8 @@
+import type { Random } from '../units/random';
 import type { RunReading } from './run-reading';
 
-/** A source of numbers from 0 to 1 that is given, so that core draws none by itself. */
-export type Random = () => number;
-
-/** Numbers that look random and are always the same for a seed (a linear step and two shifts of 32 bits). */
-export function seeded(seed: number): Random {
-	let state = seed >>> 0 || 1;
-	return () => {
-		state ^= state << 13;
-		state >>>= 0;
-		state ^= state >>> 17;
-		state ^= state << 5;
-		state >>>= 0;
-		return state / 2 ** 32;
-	};
-}
 /** One draw of a bell curve of width 1. */
 const bell = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-
 /** The last digit that each figure of an instrument shows. */
 const STEP: Readonly<Record<string, number>> = {
 	hn: 0.1,
@@ -36,7 +21,6 @@ const STEP: Readonly<Record<string, number>> = {
 };
 /** The smallest spread, in steps of the last digit: a meter is never still. */
 const LEAST_STEPS = 0.3;
-
 /** A reading as a real instrument gives it: spread about its figure, and rounded to its last digit. Words stay as they are. */
 export function asRead<T extends RunReading>(reading: T, noise: number, random: Random): T {
 	const out: Record<string, unknown> = { ...reading };

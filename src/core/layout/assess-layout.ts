@@ -8,7 +8,7 @@ import type { Requirement } from './requirement';
 export { editionInForce, missingPlaces, punchList } from './punch-list';
 export { roomWalls } from './room-walls';
 
-/** What 210.52 and its neighbours ask of this house and find missing, or cannot tell for want of a fact. */
+/** What 210.52 and its neighbors ask of this house and find missing, or cannot tell for want of a fact. */
 export function assessLayout(edition: Edition, job: Job): StageResult {
 	const open = punchList(job).filter((r) => r.state === 'missing' || r.state === 'unknown');
 	return {
@@ -18,6 +18,7 @@ export function assessLayout(edition: Edition, job: Job): StageResult {
 }
 
 const asFinding = (r: Requirement): Finding => ({
+	code: 'layout',
 	id: `layout:${r.id}`,
 	// What is not known is no violation yet.
 	severity: r.state === 'unknown' ? 'advice' : r.severity,

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import type { IslandRule } from '../code/shape/places';
 import type { Finding, Rule, Step } from '../model/result';
 import { fromSixteenths, SIXTEENTHS, toSixteenths } from '../units/length';
@@ -150,6 +151,7 @@ const within = (feasible: readonly Interval[], from: number, to: number): Interv
 		.filter(([a, b]) => a <= b);
 
 const openFinding = (rule: Rule, id: string, reach: number, start: number, [a, b]: Interval): Finding => ({
+	code: 'counter',
 	id: `counter:${id}:${a}`,
 	severity: 'violation',
 	rule,
@@ -164,6 +166,7 @@ const openFinding = (rule: Rule, id: string, reach: number, start: number, [a, b
 function strays(edition: Edition, c: CounterCase, spaces: readonly Interval[]): Finding[] {
 	const lost = c.receptacles.filter((at) => !spaces.some(([a, b]) => toSixteenths(at) >= a && toSixteenths(at) <= b));
 	return lost.map((at, i) => ({
+		code: 'stray',
 		id: `stray:${c.id}:${i}`,
 		severity: 'caution',
 		rule: cite(edition, edition.places.counters.location),
@@ -190,6 +193,7 @@ export function layoutIsland(edition: Edition, c: IslandCase): IslandResult {
 	const subject = { kind: 'input' as const, id: c.id };
 	if (missing > 0)
 		findings.push({
+			code: 'island',
 			id: `island:${c.id}`,
 			severity: 'violation',
 			rule,
@@ -201,6 +205,7 @@ export function layoutIsland(edition: Edition, c: IslandCase): IslandResult {
 		});
 	if (provisionOnly)
 		findings.push({
+			code: 'island',
 			id: `island:${c.id}`,
 			severity: 'advice',
 			rule,

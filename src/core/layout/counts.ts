@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { boxPoint, fromWall, wallLength } from '../model/geometry';
 import type { Box, Device, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';

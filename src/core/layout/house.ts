@@ -28,7 +28,7 @@ function holds(outline: readonly Point[], p: Point): boolean {
 /** Rooms sorted into cells of the plan, so that a question about a point asks only those that are near. */
 const CELL_IN = 240;
 const cellsKnown = new WeakMap<readonly Room[], Map<string, Room[]>>();
-function roomsNear(rooms: readonly Room[], storey: number, [x, y]: Point): readonly Room[] {
+function roomsNear(rooms: readonly Room[], story: number, [x, y]: Point): readonly Room[] {
 	let cells = cellsKnown.get(rooms);
 	if (!cells) {
 		cells = new Map();
@@ -37,7 +37,7 @@ function roomsNear(rooms: readonly Room[], storey: number, [x, y]: Point): reado
 			const [x0, y0, x1, y1] = boundsOf(room.outline).map((v) => Math.floor(v / CELL_IN)) as [number, number, number, number];
 			for (let cx = x0; cx <= x1; cx++)
 				for (let cy = y0; cy <= y1; cy++) {
-					const key = `${room.storey} ${cx} ${cy}`;
+					const key = `${room.story} ${cx} ${cy}`;
 					const cell = cells.get(key);
 					if (cell) cell.push(room);
 					else cells.set(key, [room]);
@@ -45,12 +45,12 @@ function roomsNear(rooms: readonly Room[], storey: number, [x, y]: Point): reado
 		}
 		cellsKnown.set(rooms, cells);
 	}
-	return cells.get(`${storey} ${Math.floor(x / CELL_IN)} ${Math.floor(y / CELL_IN)}`) ?? [];
+	return cells.get(`${story} ${Math.floor(x / CELL_IN)} ${Math.floor(y / CELL_IN)}`) ?? [];
 }
 
-/** The room of a storey in which a point lies; enclosed rooms go before open ones. */
-export function roomAt(job: Job, storey: number, p: Point, not?: Room): Room | undefined {
-	const found = roomsNear(job.rooms, storey, p).filter((r) => r.id !== not?.id && r.outline && holds(r.outline, p));
+/** The room of a story in which a point lies; enclosed rooms go before open ones. */
+export function roomAt(job: Job, story: number, p: Point, not?: Room): Room | undefined {
+	const found = roomsNear(job.rooms, story, p).filter((r) => r.id !== not?.id && r.outline && holds(r.outline, p));
 	return found.find((r) => !OPEN_AIR.includes(r.kind)) ?? found[0];
 }
 
@@ -66,7 +66,7 @@ export function leadsTo(job: Job, places: PlacesTable, room: Room, door: Break):
 	if (door.leadsTo) return door.leadsTo;
 	if (!room.outline) return 'inside';
 	if (room.kind === 'garage' && door.to - door.from >= places.garage.vehicleDoorIn) return 'vehicle';
-	const next = roomAt(job, room.storey, beyond(room.outline, door.wall, (door.from + door.to) / 2), room);
+	const next = roomAt(job, room.story, beyond(room.outline, door.wall, (door.from + door.to) / 2), room);
 	return next && !OPEN_AIR.includes(next.kind) ? 'inside' : 'outside';
 }
 export const doorsOf = (room: Room): Break[] => room.breaks.filter((b) => DOORS.includes(b.kind));
@@ -77,7 +77,7 @@ export function enteredFromInside(job: Job, room: Room): boolean {
 	const outline = room.outline;
 	if (!outline) return false;
 	const own = doorsOf(room).some((d) => {
-		const next = roomAt(job, room.storey, beyond(outline, d.wall, (d.from + d.to) / 2), room);
+		const next = roomAt(job, room.story, beyond(outline, d.wall, (d.from + d.to) / 2), room);
 		return !!next && !OPEN_AIR.includes(next.kind);
 	});
 	return (
@@ -85,7 +85,7 @@ export function enteredFromInside(job: Job, room: Room): boolean {
 		job.rooms.some(
 			(r) =>
 				r !== room &&
-				r.storey === room.storey &&
+				r.story === room.story &&
 				!OPEN_AIR.includes(r.kind) &&
 				doorsOf(r).some((d) => r.outline && holds(outline, beyond(r.outline, d.wall, (d.from + d.to) / 2)))
 		)
@@ -101,15 +101,15 @@ export interface OuterWall {
 	middle: Point;
 	length: number;
 }
-/** Outside walls of the enclosed rooms of a storey. */
-export function outerWalls(job: Job, storey: number): OuterWall[] {
+/** Outside walls of the enclosed rooms of a story. */
+export function outerWalls(job: Job, story: number): OuterWall[] {
 	return job.rooms
-		.filter((r) => r.storey === storey && r.outline && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && !r.detached)
+		.filter((r) => r.story === story && r.outline && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && !r.detached)
 		.flatMap((room) => {
 			const outline = room.outline ?? [];
 			return outline.flatMap((_, wall) => {
 				const length = wallLength(outline, wall);
-				const next = roomAt(job, storey, beyond(outline, wall, length / 2), room);
+				const next = roomAt(job, story, beyond(outline, wall, length / 2), room);
 				if (next && !OPEN_AIR.includes(next.kind)) return [];
 				const [nx, ny] = inward(outline, wall);
 				return [{ room, wall, out: [-nx, -ny] as Point, middle: alongWall(outline, wall, length / 2), length }];
@@ -122,10 +122,10 @@ export const pointOf = (job: Job, box: Box): Point | null =>
 	boxPoint(box, box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined);
 
 /**
- * Length of a hallway along its centre line, in: of a corridor of one width, straight or with square turns, exact;
+ * Length of a hallway along its center line, in: of a corridor of one width, straight or with square turns, exact;
  * of other shapes the longer side of what is around it.
  */
-export function centreLine(outline: readonly Point[]): number {
+export function centerLine(outline: readonly Point[]): number {
 	const around = outline.reduce((sum, p, i) => sum + distance(p, outline[(i + 1) % outline.length] ?? p), 0);
 	const area = Math.abs(
 		outline.reduce((sum, [x, y], i) => {
@@ -141,16 +141,16 @@ export function centreLine(outline: readonly Point[]): number {
 }
 
 const depthsKnown = new WeakMap<readonly Room[], Map<number, { foot: number; head: number } | null>>();
-/** Foot and head of the house on the plan, over the enclosed rooms of a storey; null where none is measured. */
-export function depthOf(rooms: readonly Room[], storey: number): { foot: number; head: number } | null {
+/** Foot and head of the house on the plan, over the enclosed rooms of a story; null where none is measured. */
+export function depthOf(rooms: readonly Room[], story: number): { foot: number; head: number } | null {
 	const known = depthsKnown.get(rooms) ?? new Map<number, { foot: number; head: number } | null>();
 	depthsKnown.set(rooms, known);
-	const before = known.get(storey);
+	const before = known.get(story);
 	if (before !== undefined) return before;
 	const ys = rooms
-		.filter((r) => r.storey === storey && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory')
+		.filter((r) => r.story === story && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory')
 		.flatMap((r) => (r.outline ?? []).map((p) => p[1]));
 	const depth = ys.length ? { foot: Math.min(...ys), head: Math.max(...ys) } : null;
-	known.set(storey, depth);
+	known.set(story, depth);
 	return depth;
 }

@@ -162,7 +162,7 @@ const snap = (feasible: readonly Interval[] | undefined, target: number): number
 	);
 };
 
-/** Spreads each chain of neighbours over the stretch that they serve together; keeps the greedy places where that fails. */
+/** Spreads each chain of neighbors over the stretch that they serve together; keeps the greedy places where that fails. */
 function evenOut(c: PlacementCase, greedy: readonly number[]): number[] {
 	let result = [...greedy];
 	const before: number[] = [];

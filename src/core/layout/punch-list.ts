@@ -1,6 +1,7 @@
 import { amendmentFor, inForce } from '../code/amendments';
 import { editionOf } from '../code/amended-edition';
-import type { Edition, RuleRef } from '../code/shape/edition';
+import type { Edition } from '../code/shape/edition';
+import type { RuleRef } from '../code/rule';
 import { boxPoint } from '../model/geometry';
 import type { Job, Point } from '../model/job';
 import { indexOf } from '../model/job-index';

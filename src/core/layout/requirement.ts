@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../code/shape/edition';
+import { cite, type RuleRef } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import type { Amendment, Box, Job, Place, Point, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { Fix, NewPlace, Rule, Subject } from '../model/result';

@@ -55,6 +55,7 @@ export function wallsCase(room: Room, runs: readonly CounterRun[] = counterRuns(
 		outline: room.outline ?? [],
 		breaks: [...room.breaks, ...counters],
 		receptacles: [],
+		roomName: room.name,
 		studs: room.studs.length ? room.studs : undefined,
 		forbidden: keepOff(room),
 		preferred: room.marks.filter((m) => m.kind === 'prefer')

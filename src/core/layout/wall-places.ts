@@ -1,8 +1,7 @@
 import { alongWall, distanceToFixture, wallLength } from '../model/geometry';
 import type { Fixture, Point, Room } from '../model/job';
 import { toSixteenth } from '../units/length';
-import type { Interval } from './placement';
-import { without } from './placement';
+import { type Interval, without } from './placement';
 import { keepOff } from './room-walls';
 
 /** Where on the walls of a room a box could be put, and how far that is from a thing in it. */

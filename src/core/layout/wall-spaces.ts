@@ -29,7 +29,7 @@ export function outlineFaults(outline: readonly Point[], path = 'outline'): Fiel
 		message:
 			a === b
 				? `wall ${a} has no length`
-				: `wall ${a} and wall ${b} must not cross or touch, other than neighbours at their corner`
+				: `wall ${a} and wall ${b} must not cross or touch, other than neighbors at their corner`
 	}));
 	if (crossed.length) return crossed;
 	return signedArea(outline) > 0 ? [] : [{ path, message: 'must run counter-clockwise with y up, got clockwise' }];

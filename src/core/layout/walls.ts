@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import type { Break, Point, WallStuds } from '../model/job';
 import type { RoomKind } from '../model/kinds';
 import type { Finding, Rule, Step } from '../model/result';
@@ -14,6 +15,8 @@ export interface WallsCase {
 	/** Those that count, inches along their walls. */
 	receptacles: readonly { wall: number; at: number }[];
 	/** The same on every wall, or wall by wall; a wall that is not named takes a box anywhere. */
+	/** How messages name what the walls are of; left out: each by its wall space. */
+	roomName?: string | undefined;
 	studs?: { spacing: number; offset: number } | readonly WallStuds[] | undefined;
 	/** Where no box can stand: behind an open door, a radiator, a built-in. */
 	forbidden?: readonly Stretch[] | undefined;
@@ -155,13 +158,14 @@ function propose(edition: Edition, space: WallSpace, c: WallsCase, placing: Plac
 	const positions = offStuds ?? fewest({ ...placing, feasible: undefined }) ?? [];
 	if (!inPlace) {
 		findings.push({
+			code: 'studs',
 			id: `studs:${space.id}`,
 			severity: 'caution',
 			rule: cite(edition, edition.walls.rule),
 			subject: { kind: 'input', id: space.id },
 			message: offStuds
-				? `Wall space ${space.id} cannot be reached from beside the studs given: it needs a block or a bracket.`
-				: `Wall space ${space.id} cannot be reached from the places left for boxes: one proposed stands where none was wanted; a floor receptacle within 18" of the wall would do too.`
+				? `${c.roomName ?? `Wall space ${space.id}`} cannot be reached from beside the studs given: it needs a block or a bracket.`
+				: `${c.roomName ?? `Wall space ${space.id}`} cannot be reached from the places left for boxes: one proposed stands where none was wanted; a floor receptacle within 18" of the wall would do too.`
 		});
 	}
 	return offCorners(space, placing, positions).map((p) => {
@@ -191,6 +195,7 @@ function openFindings(edition: Edition, rule: Rule, space: WallSpace, open: read
 	return open.map(([a, b]): Finding => {
 		const part = stretches(space, a, b)[0];
 		return {
+			code: 'wall',
 			id: `wall:${space.id}:${a}`,
 			severity: 'violation',
 			rule,
@@ -210,6 +215,7 @@ function strayFindings(edition: Edition, spaces: readonly WallSpace[], c: WallsC
 			? []
 			: [
 					{
+						code: 'stray',
 						id: `stray:${i}`,
 						severity: 'caution',
 						rule: cite(edition, edition.walls.rule),

@@ -39,13 +39,13 @@ export const areaSqFt = (outline: readonly Point[]): number => Math.abs(signedAr
 export function crossings(outline: readonly Point[]): [number, number][] {
 	const n = outline.length;
 	const found: [number, number][] = [];
-	// A wall of no length makes its neighbours touch: it alone is the fault.
+	// A wall of no length makes its neighbors touch: it alone is the fault.
 	outline.forEach((_, i) => wallLength(outline, i) < 1 / 32 && found.push([i, i]));
 	if (found.length) return found;
 	for (let i = 0; i < n; i++) {
 		for (let k = i + 1; k < n; k++) {
-			const neighbours = k === i + 1 || (i === 0 && k === n - 1);
-			if (neighbours ? foldsBack(outline, i, k) : meet(...wallEnds(outline, i), ...wallEnds(outline, k))) found.push([i, k]);
+			const neighbors = k === i + 1 || (i === 0 && k === n - 1);
+			if (neighbors ? foldsBack(outline, i, k) : meet(...wallEnds(outline, i), ...wallEnds(outline, k))) found.push([i, k]);
 		}
 	}
 	return found;

@@ -6,7 +6,7 @@ import type {
 	BreakKind,
 	Cable,
 	CircuitKind,
-	ConductorColour,
+	ConductorColor,
 	ConductorMeans,
 	Dampness,
 	DeviceKind,
@@ -131,7 +131,7 @@ export interface Room {
 	id: string;
 	name: string;
 	kind: RoomKind;
-	storey: number;
+	story: number;
 	/** Only a basement asks: finished or not. */
 	finished: boolean;
 	/** Closed, counter-clockwise, inside faces; null: not measured yet. */
@@ -217,12 +217,12 @@ export interface CableSeen {
 	ground: boolean;
 	note: string;
 }
-/** A conductor as found: what its colour turned out to mean. */
+/** A conductor as found: what its color turned out to mean. */
 export interface FoundConductor {
 	id: string;
 	/** The cable it comes in with; null: not made out. */
 	cableId: string | null;
-	colour: ConductorColour;
+	color: ConductorColor;
 	means: ConductorMeans;
 	/** Live with every switch off. */
 	alwaysLive: boolean;
@@ -237,7 +237,7 @@ export interface Box {
 	name: string;
 	roomId: string | null;
 	place: Place | null;
-	/** Centre above the floor or grade. */
+	/** Center above the floor or grade. */
 	heightIn: number | null;
 	material: 'plastic' | 'metal';
 	gangs: number;
@@ -440,7 +440,7 @@ export interface Job {
 /** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';
-	fileVersion: 2;
+	fileVersion: 3;
 	job: Job;
 	readings: Reading[];
 	events: LiveEvent[];

@@ -44,6 +44,9 @@ export const SERVES = [
 	'refrigerator',
 	'sump-pump',
 	'hvac',
+	'furnace',
+	// A condensate pump, filter, humidifier, damper or valve of a furnace.
+	'furnace-equipment',
 	'ev',
 	'alarm',
 	'deicing',
@@ -122,9 +125,9 @@ export type LeadsTo = (typeof LEADS_TO)[number];
 export const GROUND_PROOFS = ['wiring-method', 'path-reading', 'volts-to-box', 'tester-lamps', 'not-proven'] as const;
 export type GroundProof = (typeof GROUND_PROOFS)[number];
 
-/** What a found conductor turned out to be, whatever its colour. */
-export const CONDUCTOR_COLOURS = ['black', 'red', 'white', 'blue', 'green', 'bare', 'other'] as const;
-export type ConductorColour = (typeof CONDUCTOR_COLOURS)[number];
+/** What a found conductor turned out to be, whatever its color. */
+export const CONDUCTOR_COLORS = ['black', 'red', 'white', 'blue', 'green', 'bare', 'other'] as const;
+export type ConductorColor = (typeof CONDUCTOR_COLORS)[number];
 export const CONDUCTOR_MEANS = ['hot', 'switched-hot', 'traveler', 'neutral', 'ground', 'unknown'] as const;
 export type ConductorMeans = (typeof CONDUCTOR_MEANS)[number];
 export const INSULATIONS = ['new', 'old', 'brittle', 'unknown'] as const;

@@ -18,6 +18,8 @@ export interface Step {
 	value: number | string;
 	unit: string;
 	rule?: Rule | undefined;
+	/** Of a line that compares what there is with what is required. */
+	outcome?: 'met' | 'short' | 'unknown' | undefined;
 }
 
 export type Severity = 'violation' | 'caution' | 'advice';
@@ -97,7 +99,12 @@ export interface NewCircuitFor {
 }
 
 export interface Finding {
+	/** One of its own in an evaluation. */
 	id: string;
+	/** What fell short, the same for every subject and in every version: what programs branch on. @example 'wire-breaker' */
+	code: string;
+	/** The circuit it was found on, where the subject is a box, a device or a cable of it. */
+	circuitId?: string | undefined;
 	severity: Severity;
 	rule: Rule;
 	subject: Subject;

@@ -1,7 +1,8 @@
 import { phasor } from './phasor';
 import type { Plan, PlannedWire } from './plan';
 import { EARTH, Network, Solution, type Branch, type Node } from './solve';
-import { TOUCH_OHMS, type Breaker, type Fault, type FaultKind, type Role } from './wiring';
+import { TOUCH_OHMS, type Breaker, type Role } from './wiring';
+import type { Fault, FaultKind } from '../faults/kinds';
 
 export { planOf, type Plan } from './plan';
 

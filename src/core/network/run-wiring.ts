@@ -1,7 +1,8 @@
 import type { Edition } from '../code/shape/edition';
 import { ohmsAt, ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Awg, Metal } from '../units/gauge';
-import type { Cable, Fault, Outlet, Role, Wiring } from './wiring';
+import type { Cable, Outlet, Role, Wiring } from './wiring';
+import type { Fault } from '../faults/kinds';
 
 /** One 120 V circuit of two wires and ground as a tree of boxes: the case of `/network`. */
 export interface RunBox {
@@ -32,7 +33,7 @@ export const STRAY = {
 	withGround: { hotNeutral: 5e-12, hotGround: 20e-12, neutralGround: 20e-12 },
 	/** Two wires and no ground. */
 	bare: 12e-12,
-	/** Three wires: between neighbours, the ground among them. */
+	/** Three wires: between neighbors, the ground among them. */
 	threeWire: 15e-12
 } as const;
 

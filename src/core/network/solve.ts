@@ -3,9 +3,9 @@ import { minus, type Phasor } from './phasor';
 /**
  * Complex nodal analysis of a network of resistances and capacitances between nodes, some of which stand at given volts.
  *
- * Every unknown node is taken out by turning the star of its branches into a mesh between its neighbours: products and
+ * Every unknown node is taken out by turning the star of its branches into a mesh between its neighbors: products and
  * quotients of sums only, no differences, so that a joint of a milliohm and a stray capacitance of a picofarad keep all
- * their digits side by side. Its volts then follow as the mean of its neighbours, each weighed by its branch. Nodes are
+ * their digits side by side. Its volts then follow as the mean of its neighbors, each weighed by its branch. Nodes are
  * taken out from the last made to the first: built in feed order, a tree of cable fills in nothing.
  *
  * A second pass solves for what each node differs from the low-ohm part it belongs to, so that the current of a milliohm
@@ -66,14 +66,14 @@ export class Network {
 	}
 }
 
-/** Room for the neighbours of a node at first; a tree of three-wire cable never needs more. */
+/** Room for the neighbors of a node at first; a tree of three-wire cable never needs more. */
 const ROOM = 10;
 
 export class Solution {
 	private readonly n: number;
 	private readonly omega: number;
 	private readonly free: Uint8Array;
-	/** Of each node the neighbours that stay after it, and their shares of the sum of its branches, in rows of `room`. */
+	/** Of each node the neighbors that stay after it, and their shares of the sum of its branches, in rows of `room`. */
 	private room = ROOM;
 	private readonly count: Int32Array;
 	private cols: Int32Array;
@@ -207,7 +207,7 @@ export class Solution {
 				this.re[k] = (g * sRe + b * sIm) / d;
 				this.im[k] = (b * sRe - g * sIm) / d;
 			}
-			// Star to mesh: the share of one neighbour times the branch of the other.
+			// Star to mesh: the share of one neighbor times the branch of the other.
 			for (let i = 1; i < many; i++) {
 				const wRe = this.re[start + i] as number;
 				const wIm = this.im[start + i] as number;

@@ -2,7 +2,8 @@ import { build, type Built } from './build';
 import { size } from './phasor';
 import type { PlannedWire } from './plan';
 import { EARTH, Solution, type Node } from './solve';
-import type { Breaker, Fault } from './wiring';
+import type { Breaker } from './wiring';
+import type { Fault } from '../faults/kinds';
 
 /** What would open, seen in the currents of a solved network. */
 export interface Trip {

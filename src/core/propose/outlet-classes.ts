@@ -1,4 +1,5 @@
-import type { Edition, RuleRef } from '../code/shape/edition';
+import type { Edition } from '../code/shape/edition';
+import type { RuleRef } from '../code/rule';
 import type { Box, CircuitLoad, Device, GroupingPractice, Job, Panel, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { CircuitKind, Serves } from '../model/kinds';
@@ -235,7 +236,7 @@ function kitchenOf(job: Job, { room }: { room: Room }, all: readonly { room: Roo
 	const kitchens = [...new Set(all.map((x) => x.room).filter((r) => r.kind === 'kitchen'))];
 	const far = (k: Room): number => {
 		const [a, b] = [middle(k), middle(room)];
-		return a && b ? Math.hypot(a[0] - b[0], a[1] - b[1]) + 200 * Math.abs(k.storey - room.storey) : Infinity;
+		return a && b ? Math.hypot(a[0] - b[0], a[1] - b[1]) + 200 * Math.abs(k.story - room.story) : Infinity;
 	};
 	return [...kitchens].sort((a, b) => far(a) - far(b))[0]?.id ?? room.id;
 }

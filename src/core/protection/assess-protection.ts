@@ -1,5 +1,6 @@
 import { inForce } from '../code/amendments';
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
@@ -90,9 +91,11 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 	const kind = { gfci: 'GFCI', afci: 'AFCI', dual: 'dual-function' }[circuit.breaker];
 	return [
 		{
+			code: 'neutral-watch',
 			id: `neutral-watch:${circuit.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.panels.listed),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `${why} Its single-pole ${kind} breaker wants a neutral of its own landed on it. Ways out: a two-pole one for both, separate neutrals, or devices at the outlets.`,
 			fix: multiwire
@@ -139,7 +142,7 @@ const NOWHERE: Room = {
 	id: '',
 	name: '',
 	kind: 'attic',
-	storey: 0,
+	story: 0,
 	finished: false,
 	outline: null,
 	breaks: [],
@@ -150,6 +153,7 @@ const NOWHERE: Room = {
 	marks: []
 };
 const noRoom = ({ edition, box, device, subject }: ProtectionCase): Finding => ({
+	code: 'no-room',
 	id: `no-room:${device.id}`,
 	severity: 'advice',
 	rule: cite(edition, edition.gfci.receptacle.rule),
@@ -237,6 +241,7 @@ function needless({ edition, box, device, answer, subject, standing }: Protectio
 	const name = device.name || (serves ? (DELICATE_WORDS[serves] ?? inWords(serves)) : 'outlet');
 	return [
 		{
+			code: 'needless',
 			id: `needless:${device.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.gfci.access),
@@ -251,6 +256,7 @@ function marks({ edition, box, device, answer, subject }: ProtectionCase): Findi
 	const found: Finding[] = [];
 	if (answer.need.tamperResistant && !device.tamperResistant) {
 		found.push({
+			code: 'tamper',
 			id: `tamper:${device.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.tamper.rule),
@@ -261,6 +267,7 @@ function marks({ edition, box, device, answer, subject }: ProtectionCase): Findi
 	}
 	if (answer.need.weatherResistant && !device.weatherResistant) {
 		found.push({
+			code: 'weather',
 			id: `weather:${device.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.weather.resistant),

@@ -1,4 +1,4 @@
-import { cite } from '../code/shape/edition';
+import { cite } from '../code/rule';
 import type { Finding } from '../model/result';
 import { runOf } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
@@ -23,6 +23,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 	if (!circuit) {
 		return [
 			{
+				code: `${against}-unknown`,
 				id: `${against}-unknown:${device.id}`,
 				severity: 'caution',
 				rule,
@@ -38,6 +39,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 		box.readilyAccessible || existing ? '' : ' This place is not readily accessible: it goes upstream or to the breaker.';
 	return [
 		{
+			code: against,
 			id: `${against}:${device.id}`,
 			severity: existing ? 'advice' : 'violation',
 			rule,
@@ -80,6 +82,7 @@ function unmeasured({ edition, job, room, box, device, answer, subject }: Protec
 	if (!row || ft === undefined) return [];
 	return [
 		{
+			code: 'distance-unknown',
 			id: `distance-unknown:${device.id}`,
 			severity: device.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, row.rule),
@@ -94,6 +97,7 @@ function outOfReach({ edition, box, device, subject }: ProtectionCase): Finding[
 	if (device.protection === 'none' || box.readilyAccessible) return [];
 	return [
 		{
+			code: 'access',
 			id: `access:${device.id}`,
 			severity: device.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, gives(device.protection, 'gfci') ? edition.gfci.access : edition.afci.rule),

@@ -1,7 +1,8 @@
 import { afciNeed } from '../code/210-12-afci';
 import { editionOf } from '../code/amended-edition';
 import { coversSection, inForce } from '../code/amendments';
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { gfciNeed } from '../code/210-8-gfci';
 import type { Need, OutletFacts } from '../code/outlet';
 import { replacementLabels } from '../code/406-4-d-replacement-labels';
@@ -104,6 +105,7 @@ function amendedFindings(edition: Edition, outlet: OutletFacts, subject: Subject
 		need.amendedBy.map((a): Finding => {
 			const changed = need.excused.find((e) => coversSection(a.section, e.rule.section))?.rule ?? need.because[0];
 			return {
+				code: 'amended',
 				id: `amended:${outlet.id}:${a.section}`,
 				severity: 'advice',
 				rule: changed ?? cite(edition, { section: a.section, title: 'Local amendment', confidence: 'check' }),
@@ -120,6 +122,7 @@ function accessFindings(edition: Edition, outlet: OutletFacts, { gfci, afci }: P
 	if (!(gfci.required || afci.required) || outlet.readilyAccessible !== false) return [];
 	return [
 		{
+			code: 'access',
 			id: `access:${outlet.id}`,
 			severity: 'caution',
 			rule: cite(edition, edition.gfci.access),

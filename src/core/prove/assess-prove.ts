@@ -10,7 +10,7 @@ import { limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
-import { verdictOf, worst, type Beside, type Judgement, type Level, type Verdict } from './verdicts';
+import { verdictOf, worst, type Beside, type Judgment, type Level, type Verdict } from './verdicts';
 
 export interface Judged {
 	reading: Reading;
@@ -97,9 +97,7 @@ function together(edition: Edition, job: Job, latest: Latest, beside: Beside): v
 			// One fault is said once: what each of the three says of it is a part of it. Its level stays, and so does a low supply.
 			if (pattern.level !== 'good')
 				for (const { reading, verdict } of [hn, hg, ng])
-					verdict.judgements = verdict.judgements.filter(
-						(x) => x.level === 'good' || (x.on === 'design' && reading.kind !== 'ng')
-					);
+					verdict.judgments = verdict.judgments.filter((x) => x.level === 'good' || (x.on === 'design' && reading.kind !== 'ng'));
 			add(hg, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Three volts as a pattern') });
 		}
 	}
@@ -121,15 +119,15 @@ function together(edition: Edition, job: Job, latest: Latest, beside: Beside): v
 	sayOnce(latest);
 }
 const NO_FIGURE = { have: null, need: null, unit: '' };
-function add(to: Judged, judgement: Judgement): void {
-	to.verdict.judgements.push(judgement);
-	to.verdict.level = worst(to.verdict.judgements.map((j) => j.level));
+function add(to: Judged, judgment: Judgment): void {
+	to.verdict.judgments.push(judgment);
+	to.verdict.level = worst(to.verdict.judgments.map((j) => j.level));
 }
 /** What is missing is named once at a place, and not at each of its readings. */
 function sayOnce(latest: Latest): void {
 	const said = new Set<string>();
 	for (const { verdict } of Object.values(latest))
-		verdict.judgements = verdict.judgements.filter((j) => {
+		verdict.judgments = verdict.judgments.filter((j) => {
 			if (j.level !== 'unknown') return true;
 			if (said.has(j.says)) return false;
 			said.add(j.says);
@@ -137,13 +135,13 @@ function sayOnce(latest: Latest): void {
 		});
 }
 
-/** The two service legs against each other, where both were read at a panel: a judgement of the second. */
+/** The two service legs against each other, where both were read at a panel: a judgment of the second. */
 function legsApart(edition: Edition, job: Job, { hn, h2n }: Latest): void {
 	if (!hn || !h2n || hn.reading.value === null || h2n.reading.value === null) return;
 	const band = limitsOf(job)['legs-apart'];
 	const apart = Math.abs(hn.reading.value - h2n.reading.value);
 	const level = apart <= band.good[1] ? 'good' : apart <= band.look[1] ? 'look' : 'bad';
-	h2n.verdict.judgements.push({
+	h2n.verdict.judgments.push({
 		on: 'joints',
 		level,
 		says:
@@ -155,16 +153,16 @@ function legsApart(edition: Edition, job: Job, { hn, h2n }: Latest): void {
 		unit: 'V',
 		rule: limitRule(edition.key, band.source, band.title)
 	});
-	h2n.verdict.level = worst(h2n.verdict.judgements.map((j) => j.level));
+	h2n.verdict.level = worst(h2n.verdict.judgments.map((j) => j.level));
 }
 
 /** A drop over the advised figure is advice of the code, not a rule of it: it weighs one step less than a bad joint. */
-function severityOf(kind: ReadingKind, j: Judgement): Severity {
+function severityOf(kind: ReadingKind, j: Judgment): Severity {
 	if (kind === 'drop' && j.on === 'design') return j.level === 'bad' ? 'caution' : 'advice';
 	return j.level === 'bad' ? 'violation' : 'caution';
 }
 
-/** Each judgement that falls short as a finding at its place; each drop as a decision with its predicted steps. */
+/** Each judgment that falls short as a finding at its place; each drop as a decision with its predicted steps. */
 export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
 	const findings: Finding[] = [];
 	const decisions: Decision[] = [];
@@ -177,9 +175,10 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 		const name = boxes.get(boxId)?.name ?? circuits.get(boxId)?.name ?? job.panels.find((p) => p.id === boxId)?.name;
 		for (const { reading, verdict } of allOf(proof)) {
 			const where = reading.half === 'lower' ? `${name}, lower half` : name;
-			for (const j of verdict.judgements) {
+			for (const j of verdict.judgments) {
 				if (j.level !== 'bad' && j.level !== 'look') continue;
 				findings.push({
+					code: 'read',
 					id: `read:${reading.id}:${j.on}`,
 					severity: severityOf(reading.kind, j),
 					rule: j.rule,
@@ -202,7 +201,7 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 				get steps() {
 					return verdict.steps;
 				},
-				rules: verdict.judgements.map((j) => j.rule),
+				rules: verdict.judgments.map((j) => j.rule),
 				alternatives: []
 			});
 		}
@@ -212,7 +211,7 @@ export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>):
 
 const GRAVE: Record<Level, number> = { bad: 2, look: 1, unknown: 0, good: 0 };
 /** What is not good at a box, the gravest first; of two alike the joints, which a design cannot explain. */
-export const whatIsOff = (proof: BoxProof): Judgement[] =>
+export const whatIsOff = (proof: BoxProof): Judgment[] =>
 	allOf(proof)
-		.flatMap(({ verdict }) => verdict.judgements.filter((j) => j.level !== 'good'))
+		.flatMap(({ verdict }) => verdict.judgments.filter((j) => j.level !== 'good'))
 		.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'));

@@ -2,7 +2,7 @@ import { downstream, runOf } from '../run/runs';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
-import { worst, type Level } from './judgements';
+import { worst, type Level } from './judgments';
 import { latestReadings } from '../model/latest-readings';
 import type { BoxProof } from './assess-prove';
 

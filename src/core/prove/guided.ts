@@ -1,32 +1,21 @@
+import type { GuidedCheck, Job, Circuit, Device } from '../model/job';
+import type { GuidedPoint, GuidedAnswer } from './guided-answer';
+import type { Step } from '../model/result';
+import { worst } from './judgments';
+import { type Awg, compareGauge } from '../units/gauge';
+import type { Edition } from '../code/shape/edition';
+import { indexOf } from '../model/job-index';
 import { ampacityOf } from '../code/310-15-ampacity';
 import { standardBreaker } from '../code/240-6-breakers';
-import type { Edition } from '../code/shape/edition';
-import type { Circuit, Device, GuidedCheck, Job } from '../model/job';
-import { indexOf } from '../model/job-index';
-import type { Step } from '../model/result';
-import { compareGauge, type Awg } from '../units/gauge';
-import { atMost, show } from '../units/quantity';
+import { show, atMost } from '../units/quantity';
 import { limitsOf } from './limits';
-import { worst, type Level } from './judgements';
-import { build, planOf } from '../network/build';
 import { jobWiring } from '../network/job-wiring';
+import { build, planOf } from '../network/build';
+import { type Network, Solution } from '../network/solve';
 import { size } from '../network/phasor';
-import { Solution, type Network } from '../network/solve';
 import { shortCheck } from './short';
 
-/** Checks that begin with a question and end with what to do: each point with its figure, each with why. */
-export interface GuidedPoint {
-	level: Level;
-	says: string;
-}
-export interface GuidedAnswer {
-	level: Level;
-	says: string;
-	points: GuidedPoint[];
-	steps: Step[];
-}
 type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
-
 /** What each check asks, in the order in which it is done. */
 export interface Question {
 	key: string;
@@ -40,7 +29,7 @@ export const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400 },
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
 	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
-	{ key: 'neighbourC', words: 'A neighbour’s terminal', unit: '°C', max: 300 },
+	{ key: 'neighborC', words: 'A neighbor’s terminal', unit: '°C', max: 300 },
 	{ key: 'look', words: 'Looks', allowed: { clean: 'clean', browned: 'browned or melted', loose: 'loose on its bar' } },
 	{
 		key: 'listed',
@@ -72,13 +61,11 @@ export const SHORT_ASKS: readonly Question[] = [
 	{ key: 'leads', words: 'The meter’s own leads', unit: 'ohm', max: 10 }
 ];
 export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS, short: SHORT_ASKS } as const;
-
 const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
 	const level = worst(points.map((p) => p.level));
 	const first = points.find((p) => p.level === level && level !== 'good');
 	return { level, says: first?.says ?? (points.length ? 'Nothing is found wrong by what was read.' : none), points, steps };
 };
-
 interface WireOn {
 	awg: Awg;
 	carries: number;
@@ -114,7 +101,6 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | nu
 		as: { found: 'entered as found', planned: 'planned for it', built: 'built' }[thin.state]
 	};
 }
-
 /** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
 export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
 	const points: GuidedPoint[] = [];
@@ -137,7 +123,7 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 			level: 'bad',
 			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
 		});
-	const { loadA, tripS, terminalC, neighbourC, afterA, afterV } = figures;
+	const { loadA, tripS, terminalC, neighborC, afterA, afterV } = figures;
 	if (loadA !== undefined) {
 		const share = loadA / amps;
 		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
@@ -153,11 +139,11 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 				says: `It trips${held} at ${show(100 * share, 0)} % of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
 			});
 	}
-	if (terminalC !== undefined && neighbourC !== undefined) {
-		const over = terminalC - neighbourC;
+	if (terminalC !== undefined && neighborC !== undefined) {
+		const over = terminalC - neighborC;
 		steps.push({
-			label: 'over its neighbour',
-			formula: `${show(terminalC, 0)} - ${show(neighbourC, 0)}`,
+			label: 'over its neighbor',
+			formula: `${show(terminalC, 0)} - ${show(neighborC, 0)}`,
 			value: over,
 			unit: '°C'
 		});
@@ -165,9 +151,9 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 			over >= HOT_OVER_C
 				? {
 						level: over >= 2 * HOT_OVER_C ? 'bad' : 'look',
-						says: `Its terminal is ${show(over, 0)} °C over its neighbour: a loose joint there`
+						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose joint there`
 					}
-				: { level: 'good', says: 'Its terminal is as warm as its neighbour' }
+				: { level: 'good', says: 'Its terminal is as warm as its neighbor' }
 		);
 	}
 	if (words.look === 'browned')
@@ -195,7 +181,6 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 /** Below this share of its rating a breaker that trips is worn or heated. */
 const WORN_SHARE = 0.8;
 const HOT_OVER_C = 10;
-
 /** A heating element: cold ohms against V^2 / W, and to its shell. Never energized dry. */
 export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 	const { watts, volts, ohms, shellOhms } = figures;
@@ -207,7 +192,7 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 		if (words.open === 'open')
 			points.push({
 				level: 'bad',
-				says: 'Open: burned out. Replace with the same volts, watts, length and mounting, and never energise it dry'
+				says: 'Open: burned out. Replace with the same volts, watts, length and mounting, and never energize it dry'
 			});
 		else if (ohms !== undefined) {
 			const off = Math.abs(ohms - should) / should;
@@ -229,7 +214,6 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 	return answer(points, steps, 'Enter its watts and volts, and what the meter shows.');
 }
 const ELEMENT_SHARE = 0.1;
-
 /**
  * Lights that dim on another circuit than the load: the joint is in what both share. Volts at two places while the load
  * goes on tell whether the fall is in the service, in what lies between panel and outlet, or in both.
@@ -306,7 +290,6 @@ function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loa
 }
 const RISE_V = 1;
 const BETWEEN_V = 1;
-
 export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): GuidedAnswer {
 	const { circuits } = indexOf(job);
 	const circuit = circuits.get(check.of);

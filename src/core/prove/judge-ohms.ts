@@ -1,13 +1,13 @@
 import { SHORT_OHMS } from '../instruments/thresholds';
 import { readingUnit, readingWords } from '../model/reading';
 import { atMost, show } from '../units/quantity';
-import type { Judgement, Level, ReadingCase } from './judgement';
+import type { Judgment, Level, ReadingCase } from './judgment';
 import { atJumper, byLimit } from './judge-volts';
 import { AGAINST_PREDICTED, limitRule } from './limits';
 import { predictedFor } from './predict';
 
 /** A dead circuit with everything unplugged is open; what is low is a short, and is not energized. */
-export function deadOhms({ edition, reading }: ReadingCase): Judgement {
+export function deadOhms({ edition, reading }: ReadingCase): Judgment {
 	const { value } = reading;
 	const level: Level = value === null || value > LOADS_OHMS ? 'good' : value < SHORT_OHMS ? 'bad' : 'look';
 	const says = {
@@ -30,7 +30,7 @@ export function deadOhms({ edition, reading }: ReadingCase): Judgement {
 const LOADS_OHMS = 100_000;
 
 /** The ground path: against this very run; by the absolute limit only where the run is not known. */
-export function groundPath(c: ReadingCase): Judgement[] {
+export function groundPath(c: ReadingCase): Judgment[] {
 	const lost = atJumper(c);
 	if (lost) return [lost];
 	const run = againstPredicted(c, AGAINST_PREDICTED.ohms);
@@ -41,11 +41,11 @@ export function groundPath(c: ReadingCase): Judgement[] {
 const TOO_LITTLE_FROM = { drop: 1, 'ohm-hot': 0.1, 'ohm-neutral': 0.1, 'ohm-ground': 0.1 } as const;
 
 /** Against what the run should show. @param absolute slack on a short run, in the reading's own unit */
-export function againstPredicted({ edition, reading, prediction }: ReadingCase, absolute: number): Judgement[] {
+export function againstPredicted({ edition, reading, prediction }: ReadingCase, absolute: number): Judgment[] {
 	const value = reading.value ?? 0;
 	const unit = readingUnit(reading.kind);
 	const rule = limitRule(edition.key, AGAINST_PREDICTED.source, AGAINST_PREDICTED.title);
-	const say = (level: Level, says: string, need: number | null): Judgement[] => [
+	const say = (level: Level, says: string, need: number | null): Judgment[] => [
 		{ on: 'joints', level, says, have: value, need, unit, rule }
 	];
 	if (!prediction.known) return say('unknown', `cannot be held against the run: ${prediction.why}`, null);

@@ -1,7 +1,7 @@
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from '../makeup/live-sign';
 import { readingUnit, readingWords } from '../model/reading';
 import { atMost, show } from '../units/quantity';
-import { lacksGround, type Judgement, type Level, type ReadingCase } from './judgement';
+import { lacksGround, type Judgment, type Level, type ReadingCase } from './judgment';
 import { AGAINST_PREDICTED, limitRule, NG_SUSPICIOUS, type Band } from './limits';
 
 /** A lamp is lit from so many volts, and a pattern of volts is read as the lamps are, V. */
@@ -9,7 +9,7 @@ export const LIT_V = 85;
 
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 
-export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgement {
+export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment {
 	const value = reading.value ?? 0;
 	const level = within(value, band.good) ? 'good' : within(value, band.look) ? 'look' : 'bad';
 	const unit = readingUnit(reading.kind);
@@ -27,7 +27,7 @@ export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgemen
 }
 
 /** Volts of a hot: against the supply's limits, where they are the supply's at all and not nothing or a ghost. */
-export function supplyVolts(c: ReadingCase, band: Band): Judgement {
+export function supplyVolts(c: ReadingCase, band: Band): Judgment {
 	const value = c.reading.value ?? 0;
 	if (value < DEAD_BELOW_V) return wiring(c, 'bad', `${words(c)} 0 V: off, tripped, or a conductor is open before here`);
 	const floating =
@@ -48,7 +48,7 @@ export function supplyVolts(c: ReadingCase, band: Band): Judgement {
 	return byLimit(c, band);
 }
 const words = ({ reading }: ReadingCase) => readingWords(reading.kind);
-const wiring = ({ edition, reading }: ReadingCase, level: Level, says: string): Judgement => ({
+const wiring = ({ edition, reading }: ReadingCase, level: Level, says: string): Judgment => ({
 	on: 'joints',
 	level,
 	says,
@@ -59,7 +59,7 @@ const wiring = ({ edition, reading }: ReadingCase, level: Level, says: string): 
 });
 
 /** Volts to a ground that is not there say nothing of the wiring: a two-wire run floats there. */
-export function toNoGround(c: ReadingCase): Judgement | null {
+export function toNoGround(c: ReadingCase): Judgment | null {
 	const { edition, reading } = c;
 	if (reading.value === null || !lacksGround(c)) return null;
 	const reads = reading.kind === 'hg' && reading.value > NO_GROUND_READS_V;
@@ -78,7 +78,7 @@ export function toNoGround(c: ReadingCase): Judgement | null {
 const NO_GROUND_READS_V = 100;
 
 /** With a jumper to neutral at this place the ground contact stands on neutral: nothing that it reads is good. */
-export function atJumper({ edition, reading, jumper }: ReadingCase): Judgement | null {
+export function atJumper({ edition, reading, jumper }: ReadingCase): Judgment | null {
 	if (!jumper) return null;
 	const unit = readingUnit(reading.kind);
 	return {
@@ -93,7 +93,7 @@ export function atJumper({ edition, reading, jumper }: ReadingCase): Judgement |
 }
 
 /** Neutral to ground under load: against this very run; by the absolute limit only where the run is not known. */
-export function neutralToGround(c: ReadingCase): Judgement[] {
+export function neutralToGround(c: ReadingCase): Judgment[] {
 	const { edition, reading, prediction, limits } = c;
 	const lost = toNoGround(c) ?? atJumper(c);
 	if (lost) return [lost];
@@ -103,7 +103,7 @@ export function neutralToGround(c: ReadingCase): Judgement[] {
 	const value = reading.value ?? 0;
 	const { share, volts, badTimes, source, title } = AGAINST_PREDICTED;
 	const slack = Math.max(share * should, volts);
-	const say = (level: Level, says: string): Judgement[] => [
+	const say = (level: Level, says: string): Judgment[] => [
 		{ on: 'joints', level, says, have: value, need: should, unit: 'V', rule: limitRule(edition.key, source, title) }
 	];
 	const plain = `neutral to ground ${show(value)} V under ${show(reading.loadA, 1)} A, ${show(should)} predicted`;

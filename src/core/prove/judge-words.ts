@@ -1,12 +1,12 @@
 import { longestTripS, TIMED_FROM_MA } from '../instruments/thresholds';
 import { READING_WORDS, type WordKind } from '../model/reading';
 import { atMost, show } from '../units/quantity';
-import { lacksGround, type Judgement, type Level, type ReadingCase } from './judgement';
+import { lacksGround, type Judgment, type Level, type ReadingCase } from './judgment';
 import { lampMeaning, type LampMeaning } from './lamps';
 import { limitRule } from './limits';
 
 /** @source UL 943: from 6 mA on within (20 / I)^1.43 s, above 264 mA within 25 ms; under 6 mA no time is set */
-export function tripTime({ edition, reading }: ReadingCase): Judgement {
+export function tripTime({ edition, reading }: ReadingCase): Judgment {
 	const at = reading.atMa ?? TIMED_FROM_MA;
 	const most = 1000 * longestTripS(at);
 	const value = reading.value ?? 0;
@@ -64,7 +64,7 @@ function testerWithoutGround(c: ReadingCase): { level: Level; says: string } | n
 		? { level: 'good', says: 'does not trip by the tester, as expected without a ground; its own button trips it' }
 		: { level: 'unknown', says: 'does not trip by the tester, as expected without a ground: its own button decides' };
 }
-export function wordJudged(c: ReadingCase, kind: WordKind): Judgement {
+export function wordJudged(c: ReadingCase, kind: WordKind): Judgment {
 	const { edition, reading } = c;
 	const said = testerWithoutGround(c) ??
 		WORD_SAYS[kind][reading.word ?? ''] ?? { level: 'unknown' as const, says: READING_WORDS[kind].words };
@@ -105,7 +105,7 @@ function ungroundedLamps(c: ReadingCase): LampMeaning | null {
 	};
 }
 
-export function lampsJudged(c: ReadingCase): Judgement {
+export function lampsJudged(c: ReadingCase): Judgment {
 	const { edition, reading, jumper } = c;
 	const plain = ungroundedLamps(c) ?? lampMeaning(reading.lamps ?? '');
 	const meaning: LampMeaning =

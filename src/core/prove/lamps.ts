@@ -1,4 +1,4 @@
-import type { Level } from './judgement';
+import type { Level } from './judgment';
 
 /** What a three-lamp pattern says: lamps named by what they span, hot-neutral, hot-ground, neutral-ground. */
 export interface LampMeaning {

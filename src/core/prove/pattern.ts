@@ -1,5 +1,5 @@
 import { lampMeaning } from './lamps';
-import type { Level } from './judgement';
+import type { Level } from './judgment';
 import { LIT_V } from './judge-volts';
 
 /** Three volts of one outlet, read as the three lamps are. */

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { voltsAt } from '../circuits/size/drop';
 import { runOf } from '../run/runs';
 import { indexOf } from '../model/job-index';

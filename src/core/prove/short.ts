@@ -6,7 +6,7 @@ import type { Step } from '../model/result';
 import { soundOf } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import { show } from '../units/quantity';
-import type { GuidedAnswer, GuidedPoint } from './guided';
+import type { GuidedAnswer, GuidedPoint } from './guided-answer';
 
 /** What was found when the run was parted at a box, the wires onward taken off: short toward the panel, or onward. */
 export type Side = 'panel' | 'onward' | 'both';

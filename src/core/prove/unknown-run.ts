@@ -3,7 +3,7 @@ import { ohmsAt, ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Awg } from '../units/gauge';
 import { atMost, show } from '../units/quantity';
 import type { SoundFigures } from '../network/sound';
-import type { Judgement, Level } from './judgement';
+import type { Judgment, Level } from './judgment';
 import { AGAINST_PREDICTED, limitRule } from './limits';
 
 /** What ohms tell of a run that nobody has drawn: like conductors agree, and so many feet of one gauge or another make them. */
@@ -12,7 +12,7 @@ import { AGAINST_PREDICTED, limitRule } from './limits';
 const GAUGES: readonly Awg[] = ['14', '12'];
 
 /** Hot against neutral, which are alike: apart by more than a quarter and 0.05 ohm, one of them has a joint. */
-export function likeConductors(edition: Edition, hotOhms: number, neutralOhms: number): Judgement {
+export function likeConductors(edition: Edition, hotOhms: number, neutralOhms: number): Judgment {
 	const [less, more] = [Math.min(hotOhms, neutralOhms), Math.max(hotOhms, neutralOhms)];
 	const slack = Math.max(AGAINST_PREDICTED.share * less, AGAINST_PREDICTED.ohms);
 	const level: Level = atMost(more, less + slack)

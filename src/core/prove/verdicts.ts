@@ -3,18 +3,18 @@ import type { Circuit, Job, Reading } from '../model/job';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
 import type { Step } from '../model/result';
 import { show } from '../units/quantity';
-import { judge, worst, type Judgement, type Level, type ReadingCase } from './judgements';
+import { judge, worst, type Judgment, type Level, type ReadingCase } from './judgments';
 import { limitsOf } from './limits';
 import { indexOf } from '../model/job-index';
 import type { Ground } from '../run/ground-at';
 import { isBetweenHots, predict, predictedFor, type Predicted } from './predict';
 
-export { worst, type Judgement, type Level } from './judgements';
+export { worst, type Judgment, type Level } from './judgments';
 
 export interface Verdict {
 	readingId: string;
 	level: Level;
-	judgements: Judgement[];
+	judgments: Judgment[];
 	/** What the run should read there; null where it cannot be told. */
 	predicted: number | null;
 	/** The short word under a box: `4.8 %, predicted 1.8`. */
@@ -44,20 +44,20 @@ export function verdictOf(
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);
 	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, ...beside };
-	const judgements = judge(c);
-	const level = worst(judgements.map((j) => j.level));
+	const judgments = judge(c);
+	const level = worst(judgments.map((j) => j.level));
 	const predicted = prediction.known ? predictedFor(reading, prediction.value, twoHots) : null;
 	const unit = readingUnit(reading.kind);
 	const measured =
 		reading.kind === 'lamps'
-			? (judgements[0]?.says.split(/[;,]/)[0] ?? '')
+			? (judgments[0]?.says.split(/[;,]/)[0] ?? '')
 			: isFigureKind(reading.kind) && reading.value !== null
 				? `${show(reading.value)} ${unit}`
 				: readingValue(reading);
 	return {
 		readingId: reading.id,
 		level,
-		judgements,
+		judgments,
 		predicted,
 		says: predicted === null || reading.kind === 'lamps' ? measured : `${measured}, predicted ${show(predicted)}`,
 		get steps() {

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
 import type { Box, Job, Leg } from '../model/job';
@@ -123,6 +124,7 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 	if (depthIn >= need) return [];
 	return [
 		{
+			code: 'depth',
 			id: `depth:${box.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule),

@@ -1,9 +1,8 @@
 import type { Edition } from '../code/shape/edition';
 import type { Box, Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
-import type { CircuitKind } from '../model/kinds';
+import { type CircuitKind, inWords } from '../model/kinds';
 import type { Fix } from '../model/result';
-import { inWords } from '../model/kinds';
 import { cableEnd, routeFt, type Way } from './route';
 import { runOf } from './runs';
 

@@ -18,7 +18,7 @@ const BOX_IN = 16;
 export interface CableEnd {
 	at: Point;
 	heightIn: number;
-	/** On a wall of this room: neighbours there are wired through its studs. Null: in a ceiling, a floor or outdoors. */
+	/** On a wall of this room: neighbors there are wired through its studs. Null: in a ceiling, a floor or outdoors. */
 	wallOf: string | null;
 }
 

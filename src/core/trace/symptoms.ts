@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import type { Job } from '../model/job';
 import type { Finding } from '../model/result';
 
@@ -7,6 +8,7 @@ export const openSymptoms = (edition: Edition, job: Job): Finding[] =>
 	job.symptoms
 		.filter((s) => s.open)
 		.map((s) => ({
+			code: 'symptom',
 			id: `symptom:${s.id}`,
 			severity: 'caution',
 			rule: cite(edition, { section: 'practice', title: 'Open symptom', confidence: 'firm' }),

@@ -83,7 +83,25 @@ class HektoDb extends Dexie {
 					.toCollection()
 					.modify((row) => void Object.assign(row, { id: `old-${row.n}`, parent: null, device: '', state: LEFT, changes: [] }));
 			});
+		this.version(4).upgrade(async (tx) => {
+			await tx
+				.table<JobRow>('jobs')
+				.toCollection()
+				.modify((row) => {
+					const { job } = migrate({ hekto: 'job', fileVersion: 2, job: row.job });
+					row.job = job as Job;
+				});
+			await tx
+				.table<EditRow>('edits')
+				.toCollection()
+				.modify((row) => void (row.changes = asSpelledNow(row.changes)));
+		});
 	}
+}
+/** Changes that were kept before the fields' names were changed. */
+function asSpelledNow(changes: Change[]): Change[] {
+	const text = JSON.stringify(changes).replaceAll('"storey"', '"story"').replaceAll('"colour"', '"color"');
+	return JSON.parse(text) as Change[];
 }
 /** The store of this browser; where it keeps nothing, one in the memory of this tab (`settleStore`). */
 export let db = new HektoDb();

@@ -1,7 +1,8 @@
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, assess } from '$core/assess';
 import { runOf } from '$core/run/runs';
-import { addBox, freeBoxName, type Command } from '$core/edit/commands';
+import { addBox, freeBoxName } from '$core/edit/boxes';
+import type { Command } from '$core/edit/command';
 import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/merge/say-conflict';

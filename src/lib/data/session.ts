@@ -1,7 +1,7 @@
 import { produce } from 'immer';
 import { changesBetween } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
-import type { Command } from '$core/edit/commands';
+import type { Command } from '$core/edit/command';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
 import { freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';

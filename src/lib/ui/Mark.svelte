@@ -1,6 +1,6 @@
 <script lang="ts" module>
 	export type MarkKind = 'violation' | 'caution' | 'advice' | 'good' | 'look' | 'bad' | 'unknown' | 'off';
-	/** A state is always a colour, a shape and a word. */
+	/** A state is always a color, a shape and a word. */
 	export const MARK_WORDS: Record<MarkKind, string> = {
 		violation: 'violation',
 		caution: 'caution',
@@ -11,15 +11,15 @@
 		unknown: 'cannot tell',
 		off: 'off'
 	};
-	const SHAPES: Record<MarkKind, { path: string; colour: string }> = {
-		violation: { path: 'M8 1 15 14H1Z', colour: 'var(--stop)' },
-		bad: { path: 'M8 1 15 14H1Z', colour: 'var(--stop)' },
-		caution: { path: 'M8 1 15 8 8 15 1 8Z', colour: 'var(--look)' },
-		look: { path: 'M8 1 15 8 8 15 1 8Z', colour: 'var(--look)' },
-		advice: { path: 'M3 7h10v2H3Z', colour: 'var(--soft)' },
-		good: { path: 'M2 8 6.5 12.5 14 4', colour: 'var(--go)' },
-		unknown: { path: 'M3 7h10v2H3Z', colour: 'var(--soft)' },
-		off: { path: 'M3 3h10v10H3Z', colour: 'var(--off)' }
+	const SHAPES: Record<MarkKind, { path: string; color: string }> = {
+		violation: { path: 'M8 1 15 14H1Z', color: 'var(--stop)' },
+		bad: { path: 'M8 1 15 14H1Z', color: 'var(--stop)' },
+		caution: { path: 'M8 1 15 8 8 15 1 8Z', color: 'var(--look)' },
+		look: { path: 'M8 1 15 8 8 15 1 8Z', color: 'var(--look)' },
+		advice: { path: 'M3 7h10v2H3Z', color: 'var(--soft)' },
+		good: { path: 'M2 8 6.5 12.5 14 4', color: 'var(--go)' },
+		unknown: { path: 'M3 7h10v2H3Z', color: 'var(--soft)' },
+		off: { path: 'M3 3h10v10H3Z', color: 'var(--off)' }
 	};
 </script>
 
@@ -34,12 +34,12 @@
 	const shape = $derived(SHAPES[kind]);
 </script>
 
-<span class="mark" style:color={shape.colour}>
+<span class="mark" style:color={shape.color}>
 	<svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true">
 		<path
 			d={shape.path}
-			fill={kind === 'good' ? 'none' : shape.colour}
-			stroke={kind === 'good' ? shape.colour : 'none'}
+			fill={kind === 'good' ? 'none' : shape.color}
+			stroke={kind === 'good' ? shape.color : 'none'}
 			stroke-width="3"
 		/>
 	</svg>

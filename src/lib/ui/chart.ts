@@ -2,7 +2,7 @@ import { init, type EChartsCoreOption } from 'echarts/core';
 import type { Attachment } from 'svelte/attachments';
 import { theme } from './theme.svelte';
 
-/** A colour of the theme by its name: `copper`. */
+/** A color of the theme by its name: `copper`. */
 export type Token = (name: string) => string;
 
 /** Draws a chart in an element as SVG, anew when what it shows or the theme changes. The kinds of chart are the caller's to `use`. */

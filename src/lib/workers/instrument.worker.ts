@@ -1,10 +1,11 @@
 import { expose } from 'comlink';
 import { editionOf } from '../../core/code/amended-edition';
 import { HIDDEN } from '../../core/demo';
-import { hiddenFault, houseAt, houseLines, readHouse } from '../../core/instruments/job-instrument';
+import { hiddenFault } from '../../core/faults/hidden-fault';
+import { houseAt, houseLines, readHouse } from '../../core/instruments/job-instrument';
 import { LINE_GREETING } from '../../core/instruments/protocol';
 import type { Job } from '../../core/model/job';
-import type { Fault } from '../../core/network/wiring';
+import type { Fault } from '../../core/faults/kinds';
 import { indexOf } from '../../core/model/job-index';
 
 /** What the simulated house hides: nothing, what the demo house has in its walls, one fault that nobody is told, or a directory that is wrong. */

@@ -2,7 +2,7 @@ import { proxy, type Remote } from 'comlink';
 import { MOST } from '$core/model/file/limits';
 import type { FieldFault } from '$core/model/result';
 import type { FilesApi } from './files.worker';
-import { Cancelled, filesWorker, inWorker } from './use-worker';
+import { Canceled, filesWorker, inWorker } from './use-worker';
 
 type Read<T> = { ok: true; value: T } | { ok: false; faults: FieldFault[] };
 
@@ -29,7 +29,7 @@ export class TakingIn {
 		try {
 			return await job.done;
 		} catch (error) {
-			if (error instanceof Cancelled) return null;
+			if (error instanceof Canceled) return null;
 			return refuse(`could not be read: ${error instanceof Error ? error.message : String(error)}`);
 		} finally {
 			this.doing = this.stop = null;

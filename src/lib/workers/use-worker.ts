@@ -5,7 +5,7 @@ export interface Job<T> {
 	done: Promise<T>;
 	cancel: () => void;
 }
-export class Cancelled extends Error {}
+export class Canceled extends Error {}
 
 export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) => Promise<T>): Job<T> {
 	const worker = make();
@@ -13,7 +13,7 @@ export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) =>
 	const stopped = new Promise<never>((_, reject) => (stop = reject));
 	worker.onerror = (e) => stop(new Error(e.message || 'The work could not be started.'));
 	const done = Promise.race([work(wrap<Api>(worker)), stopped]).finally(() => worker.terminate());
-	return { done, cancel: () => stop(new Cancelled('Stopped.')) };
+	return { done, cancel: () => stop(new Canceled('Stopped.')) };
 }
 export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
 export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { tailFor } from '../../code/240-4-d-pigtail';
 import type { Box, Circuit, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -28,9 +29,11 @@ function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box
 	if (circuit.breakerA > upToA || compareGauge(leg.awg, largest) <= 0 || !smallDevices(box, upToA).length) return [];
 	return [
 		{
+			code: 'terminals',
 			id: `terminals:${leg.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule),
+			circuitId: leg.circuitId,
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor(circuit.breakerA, leg.awg, leg.metal, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
 		}
@@ -43,9 +46,11 @@ function onAluminum(edition: Edition, circuit: Circuit, { leg }: RunNode, box: B
 	return smallDevices(box, upToA)
 		.filter((d) => !d.aluminumListed)
 		.map((d): Finding => ({
+			code: 'aluminum',
 			id: `aluminum:${leg.id}:${d.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule),
+			circuitId: leg.circuitId,
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name} ends aluminum wire: its device must be marked CO/ALR, or the aluminum spliced to a copper tail with a connector listed for it.`,
 			fix: { kind: 'edit-device', label: 'It is so', boxId: box.id, deviceId: d.id, change: { aluminumListed: true } }
@@ -61,9 +66,11 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 	const found: Finding[] = [];
 	if (!sizes.includes(circuit.breakerA)) {
 		found.push({
+			code: 'fuse-size',
 			id: `fuse-size:${circuit.id}`,
 			severity: 'violation',
 			rule: cite(edition, rule),
+			circuitId: circuit.id,
 			subject,
 			message: `Circuit ${circuit.number}: plug fuses are of ${sizes.join(', ')} A, at most ${upToA}; this is entered as ${circuit.breakerA} A.`,
 			have: circuit.breakerA,
@@ -72,9 +79,11 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 	}
 	if (opener === 'plug-fuse') {
 		found.push({
+			code: 'fuse-insert',
 			id: `fuse-insert:${circuit.id}`,
 			severity: 'advice',
 			rule: cite(edition, tamperProof),
+			circuitId: circuit.id,
 			subject,
 			message: `Circuit ${circuit.number}: any plug fuse fits this shell. A tamper-proof insert of the rating that its wire can bear keeps a larger one out.`,
 			fix: { kind: 'edit-circuit', label: 'An insert is in', circuitId: circuit.id, change: { opener: 'tamper-proof-fuse' } }

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Circuit, CircuitLoad, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { LoadKind, Serves } from '../../model/kinds';
@@ -31,9 +32,11 @@ function noNameplate(edition: Edition, job: Job, run: Run): Finding[] {
 	const guess = loadOfOutlet(device);
 	return [
 		{
+			code: 'nameplate',
 			id: `nameplate:${circuit.id}`,
 			severity: circuit.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, edition.circuits.nameplate),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number} feeds one appliance, ${device.name || device.serves || box.name}, and nothing is known of its nameplate: its breaker and its wire are a guess. Read it, and enter it in the slip.`,
 			fix: guess && {
@@ -94,9 +97,11 @@ function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding
 	if (!missing.length) return [];
 	return [
 		{
+			code: 'nameplate',
 			id: `nameplate:${circuit.id}`,
 			severity: circuit.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, rule.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} gives no ${missing.join(' and no ')} yet: what it is sized by is a guess.`
 		}
@@ -109,9 +114,11 @@ function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: 
 	if (!rule.nameplate || mca === null || mocp === null || mocp >= mca) return [];
 	return [
 		{
+			code: 'misread',
 			id: `misread:${circuit.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A under its minimum circuit ampacity of ${mca} A: read it again.`,
 			have: mocp,
@@ -128,9 +135,11 @@ function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Find
 	}
 	return [
 		{
+			code: 'volts',
 			id: `volts:${circuit.id}`,
 			severity: circuit.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, edition.circuits.volts),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: one pole gives 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would be half, its drop a quarter of what they are.`,
 			have: 120 * circuit.poles,

@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { CircuitFeeds } from '../../code/shape/circuits';
 import type { Box, Device, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -21,9 +22,11 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 	const found: Finding[] = [];
 	if (circuit.breakerA < feeds.leastA) {
 		found.push({
+			code: 'feeds-rating',
 			id: `feeds-rating:${circuit.id}`,
 			severity,
 			rule: cite(edition, edition.circuits.required.find((r) => r.kind === circuit.kind)?.rule ?? feeds.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `A ${inWords(circuit.kind)} circuit is at least ${feeds.leastA} A; circuit ${circuit.number} is ${circuit.breakerA} A.`,
 			have: circuit.breakerA,
@@ -42,9 +45,11 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 	for (const { box, room, device, rule } of wrongOutlets(edition, job, run, feeds)) {
 		const subject: Subject = { kind: 'box', id: box.id };
 		found.push({
+			code: 'feeds',
 			id: `feeds:${circuit.id}:${box.id}`,
 			severity,
 			rule: cite(edition, rule),
+			circuitId: circuit.id,
 			subject,
 			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} hangs on ${inWords(circuit.kind)} circuit ${circuit.number}, which may not feed it. Move it to another circuit.`,
 			fix: moveFix(edition, job, circuit, [box])

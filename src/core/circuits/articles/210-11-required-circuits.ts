@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { amendmentFor, inForce } from '../../code/amendments';
 import { servesCounter } from '../../layout/serves-counter';
 import type { Box, Circuit, Job, Room } from '../../model/job';
@@ -25,6 +26,8 @@ export function requiredCircuits(edition: Edition, job: Job): Finding[] {
 
 interface Said {
 	id: string;
+	code: string;
+	circuitId?: string;
 	rule: RuleRef;
 	subject?: Subject;
 	message: string;
@@ -58,6 +61,7 @@ function missingCircuits(edition: Edition, job: Job): Finding[] {
 		}));
 		return [
 			say(edition, job, {
+				code: 'required',
 				id: `required:${want.kind}`,
 				rule: want.rule,
 				message: `${counted(want.least, `${inWords(want.kind)} circuit`)} of ${want.amps} A ${want.least === 1 ? 'is' : 'are'} asked for; the job has ${have}.`,
@@ -95,6 +99,7 @@ function countersOnTwo(edition: Edition, job: Job): Finding[] {
 			if (circuits.size >= least) return [];
 			return [
 				say(edition, job, {
+					code: 'counters',
 					id: `counters:${room.id}`,
 					rule,
 					subject: { kind: 'room', id: room.id },
@@ -125,6 +130,7 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 				if (!wrong) return [];
 				return [
 					say(edition, job, {
+						code: 'kitchen',
 						id: `kitchen:${box.id}`,
 						rule,
 						subject: { kind: 'box', id: box.id },
@@ -170,6 +176,7 @@ function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 					const from = shared && feeding(job, shared)[0];
 					return [
 						say(edition, job, {
+							code: 'own',
 							id: `own:${room.id}`,
 							rule: want.rule,
 							subject: { kind: 'room', id: room.id },
@@ -207,6 +214,7 @@ function twoKitchens(edition: Edition, job: Job): Finding[] {
 			if (kitchens.size < 2) return [];
 			return [
 				say(edition, job, {
+					code: 'kitchens',
 					id: `kitchens:${circuit.id}`,
 					rule: edition.circuits.oneKitchen,
 					subject: { kind: 'circuit', id: circuit.id },
@@ -229,6 +237,7 @@ function generalByArea(edition: Edition, job: Job): Finding[] {
 	if (have >= need) return [];
 	return [
 		say(edition, job, {
+			code: 'general-area',
 			id: 'general-area',
 			rule,
 			message: `${Math.round(area)} sq ft ask for ${Math.round(need * 10) / 10} A of general circuits; those of the job are rated ${have} A together.`,

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Box, Device, Job } from '../../model/job';
 import type { Finding } from '../../model/result';
 import { moveFix } from '../../run/moving';
@@ -18,9 +19,11 @@ export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] 
 	);
 	return [
 		...wrong.map(({ box, device }): Finding => ({
+			code: 'rating',
 			id: `rating:${circuit.id}:${device.id}`,
 			severity: 'violation',
 			rule: cite(edition, several ? edition.receptacleCircuits.rule : edition.receptacleCircuits.single),
+			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
 			message: several
 				? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit of several; allowed are ${allowed?.join(' or ')} A.`
@@ -40,9 +43,11 @@ function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly un
 	if (outlets.length < 2 || circuit.load?.kind === 'fixed-heat' || several.includes(circuit.breakerA)) return [];
 	return [
 		{
+			code: 'several',
 			id: `several:${circuit.id}`,
 			severity: circuit.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number} of ${circuit.breakerA} A feeds ${outlets.length} outlets: with several a circuit is rated ${several.join(', ')} A.`,
 			have: circuit.breakerA,
@@ -73,9 +78,11 @@ function onLargeCircuit(edition: Edition, job: Job, run: Run, outlets: readonly 
 	return outlets
 		.filter(({ device }) => device.kind === 'lighting' || device.kind === 'alarm')
 		.map(({ box, device }): Finding => ({
+			code: 'large',
 			id: `large:${circuit.id}:${device.id}`,
 			severity: circuit.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, large.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name}: a circuit of ${circuit.breakerA} A with several outlets feeds no lights of a dwelling. Move it to a circuit of 15 or 20 A.`,
 			have: circuit.breakerA,

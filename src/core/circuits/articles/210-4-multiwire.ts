@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
@@ -42,6 +43,9 @@ function devicesOn(job: Job, circuit: Circuit): { box: Box; device: Device }[] {
 	});
 }
 
+/** What is looked at of a multiwire circuit; of a yoke with its device. */
+type MultiwirePoint = 'adjoining' | 'cable' | 'legs' | 'loads' | 'neutral' | 'panel' | 'rating' | 'together' | 'yoke';
+
 class Checked {
 	readonly findings: Finding[] = [];
 	readonly points: Step[] = [];
@@ -51,22 +55,32 @@ class Checked {
 	) {}
 	/** What was looked at: as it ought to be, or a finding. */
 	point(
-		id: string,
+		code: MultiwirePoint,
 		rule: RuleRef,
 		label: string,
 		right: boolean,
 		value: string,
-		wrong: Partial<Finding> & { message: string }
+		wrong: Partial<Omit<Finding, 'id' | 'code'>> & { message: string; of?: string }
 	): void {
 		const cited = cite(this.edition, rule);
-		this.points.push({ label, formula: right ? 'as asked' : 'not so', value, unit: '', rule: cited });
+		this.points.push({
+			label,
+			formula: right ? 'as required' : 'not met',
+			value,
+			unit: '',
+			rule: cited,
+			outcome: right ? 'met' : 'short'
+		});
 		if (right) return;
+		const { of, ...found } = wrong;
 		this.findings.push({
+			circuitId: this.of.id,
 			severity: this.of.state === 'found' ? 'caution' : 'violation',
 			rule: cited,
 			subject: { kind: 'circuit', id: this.of.id },
-			...wrong,
-			id: `multiwire-${id}:${this.of.id}`
+			...found,
+			code: `multiwire-${code}`,
+			id: `multiwire-${code}:${this.of.id}${of ? `:${of}` : ''}`
 		});
 	}
 }
@@ -218,12 +232,13 @@ function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]
 		const leg = runOf(job, circuits[0] as Circuit).byBox.get(box.id)?.leg;
 		const wires = !!leg && leg.conductors >= 3 && leg.ground;
 		c.point(
-			`yoke-${device.id}`,
+			'yoke',
 			rule,
 			`${box.name}: one yoke fed by two hots`,
 			together && wires,
 			wires ? '3 conductors and ground' : 'too few conductors',
 			{
+				of: device.id,
 				subject: { kind: 'box', id: box.id },
 				message: wires
 					? `${box.name}: both hots of its yoke must open together at the panel.`
@@ -297,9 +312,10 @@ function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 		});
 	c.points.push({
 		label: 'both hots open together',
-		formula: 'as asked',
+		formula: 'as required',
 		value: 'two-pole breaker',
 		unit: '',
+		outcome: 'met',
 		rule: cite(edition, multiwire.together)
 	});
 	throughDevices(c, job, multiwire.neutral, [circuit]);
@@ -320,7 +336,7 @@ export function assessMultiwire(edition: Edition, job: Job): { findings: Finding
 			m.circuits.map((c): Decision => ({
 				id: `multiwire:${c.id}`,
 				subject: { kind: 'circuit', id: c.id },
-				value: m.findings.length ? `multiwire: ${m.findings.length} not as asked` : 'multiwire, as the code asks',
+				value: m.findings.length ? `multiwire: ${m.findings.length} not met` : 'multiwire, as required',
 				title: 'why two hots may share this neutral',
 				steps: m.points,
 				rules: [...new Map(m.points.flatMap((p) => (p.rule ? [[p.rule.section, p.rule] as const] : []))).values()],
@@ -335,6 +351,7 @@ function borrowed(edition: Edition, job: Job): Finding[] {
 	return job.circuits
 		.filter((c) => c.borrowedNeutral)
 		.map((c): Finding => ({
+			code: 'borrowed',
 			id: `borrowed:${c.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.circuits.borrowed),
@@ -355,9 +372,11 @@ function loneYokes(edition: Edition, job: Job): Finding[] {
 						device.yoke && (device.yoke === 'dual-voltage' || (indexOf(job).circuitsOfBox.get(box.id) ?? []).length > 1)
 				)
 				.map(({ box, device }): Finding => ({
+					code: 'yoke',
 					id: `yoke:${c.id}:${device.id}`,
 					severity: 'violation',
 					rule: cite(edition, edition.circuits.multiwire.yoke),
+					circuitId: c.id,
 					subject: { kind: 'box', id: box.id },
 					message:
 						device.yoke === 'dual-voltage'

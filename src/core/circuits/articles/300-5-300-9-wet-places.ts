@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Feeder, Job, Leg, Panel, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { Cable, Lies } from '../../model/kinds';
@@ -46,14 +47,24 @@ interface Lying {
 	where: Where;
 	found: boolean;
 	id: string;
+	circuitId?: string;
 	subject: Subject;
 	name: string;
 	fix?: Finding['fix'];
 }
-function judged(edition: Edition, { cable, where, found, id, subject, name, fix }: Lying): Finding[] {
+function judged(edition: Edition, { cable, where, found, id, circuitId, subject, name, fix }: Lying): Finding[] {
 	const { nm, buried, raceway } = edition.circuits.wet;
 	const say = (rule: RuleRef, severity: Finding['severity'], message: string): Finding[] => [
-		{ id, severity: found && severity === 'violation' ? 'caution' : severity, rule: cite(edition, rule), subject, message, fix }
+		{
+			id,
+			code: 'wet',
+			circuitId,
+			severity: found && severity === 'violation' ? 'caution' : severity,
+			rule: cite(edition, rule),
+			subject,
+			message,
+			fix
+		}
 	];
 	const place = where === 'underground' ? 'in the ground' : 'outdoors';
 	if (DRY_ONLY.includes(cable)) {
@@ -95,6 +106,7 @@ export function legsInTheWet(edition: Edition, job: Job, legs: readonly Leg[]): 
 			where,
 			found: leg.state === 'found',
 			id: `wet:${leg.id}`,
+			circuitId: leg.circuitId,
 			subject: { kind: 'leg', id: leg.id },
 			name: `The cable from ${from?.name ?? 'the panel'} to ${to?.name ?? '?'}`,
 			fix: wayOut(leg, where)

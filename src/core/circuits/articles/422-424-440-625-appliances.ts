@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/job';
 import type { Decision, Finding, Fix, Step } from '../../model/result';
 import { nameplateVa } from '../service/service-of-job';
@@ -21,17 +22,18 @@ export function applianceFindings(edition: Edition, job: Job, run: Run): Finding
 }
 type Outlet = { box: Box; device: Device };
 const grave = (c: Circuit): 'caution' | 'violation' => (c.state === 'found' ? 'caution' : 'violation');
-export const isFurnace = (d: Device): boolean => d.kind === 'hard-wired' && /furnace|boiler/i.test(d.name);
-/** What serves a furnace may stand with it. */
-const SERVES_FURNACE = /furnace|boiler|pump|filter|humidifier|air condition|damper|valve/i;
+/** A central heating appliance, wired in. */
+export const isFurnace = (d: Device): boolean => d.kind === 'hard-wired' && d.serves === 'furnace';
 
 function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Outlet[]): Finding[] {
 	const { circuit } = run;
 	const { appliances } = edition;
 	const say = (rule: RuleRef, { box, device }: Outlet, what: string, fix: Fix | undefined): Finding => ({
+		code: 'alone',
 		id: `alone:${circuit.id}:${device.id}`,
 		severity: grave(circuit),
 		rule: cite(edition, rule),
+		circuitId: circuit.id,
 		subject: { kind: 'box', id: box.id },
 		message: `${box.name}: ${what} has a circuit of its own; circuit ${circuit.number} feeds ${outlets.length - 1} more.`,
 		fix
@@ -41,8 +43,8 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 		const { box, device } = o;
 		const fix = moveFix(edition, job, circuit, [box], 'individual');
 		if (isFurnace(device))
-			return outlets.some((x) => x !== o && !SERVES_FURNACE.test(x.device.name))
-				? [say(appliances.furnace, o, 'a furnace', fix)]
+			return outlets.some((x) => x !== o && !(x.device.serves && appliances.furnace.with.includes(x.device.serves)))
+				? [say(appliances.furnace.rule, o, 'a furnace', fix)]
 				: [];
 		if (device.serves === 'ev') return [say(appliances.ev, o, 'vehicle charging', fix)];
 		const over = device.serves === 'microwave' && device.receptacles > 0 && (box.heightIn ?? 0) >= appliances.overRange.fromIn;
@@ -60,9 +62,11 @@ function fourWires(edition: Edition, run: Run, outlets: readonly Outlet[]): Find
 		if (!asks || !leg || leg.state === 'found' || (leg.conductors >= 3 && leg.ground)) return [];
 		return [
 			{
+				code: 'four-wires',
 				id: `four-wires:${leg.id}`,
 				severity: 'violation',
 				rule: cite(edition, edition.appliances.fourWires),
+				circuitId: leg.circuitId,
 				subject: { kind: 'box', id: box.id },
 				message: `${box.name}: a ${device.serves} in new work takes two hots, a neutral and a ground; its cable has ${leg.conductors} conductors${leg.ground ? '' : ' and no ground'}.`,
 				fix: { kind: 'edit-leg', label: 'Three conductors and ground', legId: leg.id, change: { conductors: 3, ground: true } }
@@ -77,9 +81,11 @@ function heatOutlets(edition: Edition, run: Run, outlets: readonly Outlet[]): Fi
 	if (circuit.load?.kind !== 'fixed-heat' || outlets.length < 2 || circuit.breakerA <= upToA) return [];
 	return [
 		{
+			code: 'heat-outlets',
 			id: `heat-outlets:${circuit.id}`,
 			severity: grave(circuit),
 			rule: cite(edition, rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number} feeds ${outlets.length} outlets of fixed heat at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
 			have: circuit.breakerA,
@@ -106,9 +112,11 @@ function disconnects(edition: Edition, run: Run): Finding[] {
 	if (!asked || disconnect === undefined || disconnect === 'in-sight' || (disconnect === 'lockable' && !asked.inSight)) return [];
 	return [
 		{
+			code: 'disconnect',
 			id: `disconnect:${circuit.id}`,
 			severity: grave(circuit),
 			rule: cite(edition, asked.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a breaker that can be locked off'}; asked for is one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a breaker that can be locked off'}.`
 		}
@@ -144,7 +152,7 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 				four
 			);
 		if (device.serves === 'ev') add('circuit', 'nothing else on it', 'its own', ev);
-		if (isFurnace(device)) add('circuit', 'nothing but what serves it', 'its own', furnace);
+		if (isFurnace(device)) add('circuit', 'nothing but what serves it', 'its own', furnace.rule);
 	}
 	if (!steps.length) return null;
 	return {

@@ -1,6 +1,7 @@
 import { ampacityOf } from '../../code/310-15-ampacity';
 import { standardBreaker } from '../../code/240-6-breakers';
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { egcFor } from '../../code/250-122-grounding';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
 import type { Feeder, Job, Panel } from '../../model/job';
@@ -183,11 +184,12 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	const { designA } = feederLoad(edition, job, panel);
 	const needed = sizeFeeder(edition, job, panel, feeder, Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0));
 	const found: Finding[] = [];
-	const say = (id: string, f: Omit<Finding, 'id' | 'subject' | 'severity'> & Partial<Pick<Finding, 'severity'>>) =>
+	const say = (code: string, f: Omit<Finding, 'id' | 'code' | 'subject' | 'severity'> & Partial<Pick<Finding, 'severity'>>) =>
 		found.push({
 			severity: feeder.state === 'found' ? 'caution' : 'violation',
 			...f,
-			id: `${id}:${panel.id}`,
+			code,
+			id: `${code}:${panel.id}`,
 			subject: { kind: 'panel', id: panel.id }
 		});
 	const set = (label: string, change: Partial<Feeder>): Finding['fix'] => ({

@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Circuit, Feeder, Job, Panel, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import { inWords, type BreakerForm } from '../../model/kinds';
@@ -77,6 +78,7 @@ const at = (panel: Panel): Finding['subject'] => ({ kind: 'panel', id: panel.id 
 function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const { devices } = edition.panels;
 	const found: Finding[] = clashes(job, panel).map(({ slot, first, second }) => ({
+		code: 'slot',
 		id: `slot:${panel.id}:${slot}:${second.id}`,
 		severity: 'violation',
 		rule: cite(edition, devices),
@@ -87,6 +89,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		const beyond = slotsOf(o).find((s) => s > panel.slots);
 		if (beyond === undefined) continue;
 		found.push({
+			code: 'beyond',
 			id: `beyond:${panel.id}:${o.id}`,
 			severity: 'violation',
 			rule: cite(edition, devices),
@@ -102,6 +105,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	// A directory that was only ever read by names says nothing of slots: found circuits may wait.
 	if (poles > spare && waiting.some((o) => o.kind === 'feeder' || o.circuit.state !== 'found')) {
 		found.push({
+			code: 'full',
 			id: `full:${panel.id}`,
 			severity: 'violation',
 			rule: cite(edition, devices),
@@ -130,6 +134,7 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		return asks
 			? [
 					{
+						code: 'label',
 						id: `label:${panel.id}`,
 						severity: 'advice',
 						rule: cite(edition, listed),
@@ -141,8 +146,9 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	}
 	const { forms, types } = panel.label;
 	return own.flatMap((c) => {
-		const say = (id: string, rule: RuleRef, message: string): Finding => ({
-			id: `${id}:${c.id}`,
+		const say = (code: string, rule: RuleRef, message: string): Finding => ({
+			code,
+			id: `${code}:${c.id}`,
 			severity: c.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, rule),
 			subject: { kind: 'circuit', id: c.id },
@@ -179,6 +185,7 @@ function oldBond(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Find
 	const apart = !!buildingOf(job, panel);
 	const mayStay = apart && feeder.state === 'found' && feeder.bondMayStay === true;
 	return {
+		code: 'joined',
 		id: `joined:${panel.id}`,
 		severity: mayStay ? 'advice' : apart && feeder.state === 'found' ? 'caution' : 'violation',
 		rule: cite(edition, mayStay || apart ? edition.panels.detached.bond : edition.panels.apart),
@@ -199,6 +206,7 @@ function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const apart = service ? joined : buildingOf(job, panel) ? detached.ground : apartRule(edition, job, panel);
 	return [
 		{
+			code: 'joined',
 			id: `joined:${panel.id}`,
 			severity: 'violation',
 			rule: cite(edition, apart),
@@ -224,6 +232,7 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const found: Finding[] = [];
 	if (panel.feeder && isApart(room) && panel.electrode !== true) {
 		found.push({
+			code: 'electrode',
 			id: `electrode:${panel.id}`,
 			severity: panel.feeder.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, detached.electrode),
@@ -245,6 +254,7 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		);
 		if (feeders + fed.length <= 1) continue;
 		found.push({
+			code: 'supply',
 			id: `supply:${panel.id}:${building.id}`,
 			severity: fed.every((c) => c.state === 'found') ? 'caution' : 'violation',
 			rule: cite(edition, detached.oneSupply),
@@ -268,6 +278,7 @@ function disconnectRating(edition: Edition, job: Job, panel: Panel, room: Room |
 	if (panel.mainA >= need) return [];
 	return [
 		{
+			code: 'building-rating',
 			id: `building-rating:${panel.id}`,
 			severity: panel.feeder?.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, rule),
@@ -286,6 +297,7 @@ export function balanceHint(edition: Edition, panel: Panel, legs: { A: number; B
 	if (more < 2 * 2400 || less > 0.6 * more) return [];
 	return [
 		{
+			code: 'balance',
 			id: `balance:${panel.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.panels.balance),

@@ -1,4 +1,5 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { Job, Panel } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -16,6 +17,7 @@ export function panelPlaces(edition: Edition, job: Job, panel: Panel): Finding[]
 	const { places } = edition.panels;
 	const old = panel.state === 'found' || (panel.state === undefined && allFound(job));
 	const say = (rule: RuleRef, where: string): Finding => ({
+		code: 'panel-place',
 		id: `panel-place:${panel.id}`,
 		severity: old ? 'caution' : 'violation',
 		rule: cite(edition, rule),
@@ -34,12 +36,13 @@ export function newService(edition: Edition, job: Job, panel: Panel, detached: b
 	const fresh = panel.state === 'planned' || panel.state === 'built';
 	const { surge, feederSurge, outside, outsideDetached } = edition.panels;
 	if (!fresh) return [];
-	const of = (rule: RuleRef | null, id: string, has: boolean | undefined, what: string, change: Partial<Panel>): Finding[] =>
+	const of = (rule: RuleRef | null, code: string, has: boolean | undefined, what: string, change: Partial<Panel>): Finding[] =>
 		!rule || has
 			? []
 			: [
 					{
-						id: `${id}:${panel.id}`,
+						code,
+						id: `${code}:${panel.id}`,
 						severity: has === false ? 'violation' : 'caution',
 						rule: cite(edition, rule),
 						subject: { kind: 'panel', id: panel.id },

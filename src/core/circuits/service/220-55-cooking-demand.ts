@@ -1,6 +1,7 @@
-import type { Edition, RuleRef } from '../../code/shape/edition';
+import type { Edition } from '../../code/shape/edition';
+import type { RuleRef } from '../../code/rule';
 import { atMost } from '../../units/quantity';
-import type { ServiceAppliance } from './220-82-service-load';
+import type { ServiceAppliance } from './service-appliance';
 
 type Say = (label: string, formula: string, va: number, rule: RuleRef | null) => number;
 

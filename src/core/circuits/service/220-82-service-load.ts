@@ -1,18 +1,13 @@
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
-import type { ServiceKind } from '../../model/kinds';
-import type { Finding, Step } from '../../model/result';
+import type { ServiceAppliance } from './service-appliance';
+import type { Step, Finding } from '../../model/result';
+import type { Edition } from '../../code/shape/edition';
 import { atMost, show } from '../../units/quantity';
+import { cite, type RuleRef } from '../../code/rule';
+import type { ServiceKind } from '../../model/kinds';
 import { cookingDemand } from './220-55-cooking-demand';
 
 export const SERVICE_METHODS = ['standard', 'optional'] as const;
 export type ServiceMethod = (typeof SERVICE_METHODS)[number];
-export interface ServiceAppliance {
-	name: string;
-	kind: ServiceKind;
-	va: number;
-	/** Of heating: units that are controlled each by itself. */
-	units?: number | undefined;
-}
 export interface ServiceCase {
 	method: ServiceMethod;
 	/** Floor area of the dwelling, sq ft. */
@@ -30,9 +25,7 @@ export interface ServiceResult {
 	steps: Step[];
 	findings: Finding[];
 }
-
 const SERVICE_VOLTS = 240;
-
 /**
  * The load of a whole dwelling and the service that carries it, by the standard or the optional method.
  * @param c areas in sq ft, loads in VA  @source 220.42, 220.50 to 220.55, 220.60, 220.82, 230.79(C)
@@ -48,6 +41,7 @@ export function serviceLoad(edition: Edition, c: ServiceCase): ServiceResult {
 	const findings: Finding[] = [];
 	if (serviceA === null) {
 		findings.push({
+			code: 'service-size',
 			id: 'service-size',
 			severity: 'violation',
 			rule: cite(edition, least.rule),
@@ -60,7 +54,6 @@ export function serviceLoad(edition: Edition, c: ServiceCase): ServiceResult {
 	} else work.add('service', `next standard rating, at least ${least.amps} A`, serviceA, 'A', least.rule);
 	return { va, amps, serviceA, steps: work.steps, findings };
 }
-
 /** Steps as they are made, each with what it adds. */
 class Ledger {
 	readonly steps: Step[] = [];
@@ -70,10 +63,8 @@ class Ledger {
 		return value;
 	}
 }
-
 const total = (appliances: readonly ServiceAppliance[], ...kinds: ServiceKind[]): number =>
 	appliances.filter((a) => kinds.includes(a.kind)).reduce((sum, a) => sum + a.va, 0);
-
 const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Ledger) => number> = {
 	standard(edition, c, work) {
 		const general = afterDemand(edition, generalLoad(edition, c, work), work);
@@ -107,7 +98,6 @@ const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Le
 	}
 };
 const HVAC: readonly ServiceKind[] = ['cooling', 'heat-pump', 'heat-pump-supplement', 'heating'];
-
 function generalLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { general, smallAppliance, laundry } = edition.service;
 	return (
@@ -128,7 +118,6 @@ function generalLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 		work.add('laundry circuits', `${c.laundryCircuits} x ${laundry.va} VA`, c.laundryCircuits * laundry.va, 'VA', laundry.rule)
 	);
 }
-
 function afterDemand(edition: Edition, va: number, work: Ledger): number {
 	const { demand } = edition.service;
 	let from = 0;
@@ -142,7 +131,6 @@ function afterDemand(edition: Edition, va: number, work: Ledger): number {
 	}
 	return work.add('after demand', parts.join(' + '), sum, 'VA', demand.rule);
 }
-
 /** Fastened in place: four or more at 75 %; small ones neither count nor shrink where the edition says so. */
 function fastenedLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { fastened } = edition.service;
@@ -154,7 +142,6 @@ function fastenedLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 		counted.reduce((s, a) => s + a.va, 0) * share + all.filter((a) => !counted.includes(a)).reduce((s, a) => s + a.va, 0);
 	return work.add('appliances fastened in place', `${counted.length} that count, at ${share * 100} %`, sum, 'VA', fastened.rule);
 }
-
 function evLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { ev, fastened } = edition.service;
 	const all = fastened.ev ? [] : c.appliances.filter((a) => a.kind === 'ev');
@@ -162,7 +149,6 @@ function evLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const sum = all.reduce((s, a) => s + Math.max(a.va, ev.leastVa), 0);
 	return work.add('vehicle charging', `${ev.leastVa} VA or nameplate, the larger, each`, sum, 'VA', ev.rule);
 }
-
 function dryerLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { dryer } = edition.service;
 	const all = c.appliances.filter((a) => a.kind === 'dryer');
@@ -171,7 +157,6 @@ function dryerLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const sum = all.reduce((s, a) => s + Math.max(a.va, dryer.leastVa), 0) * share;
 	return work.add('clothes dryers', `${dryer.leastVa} VA or nameplate, each, at ${share * 100} %`, sum, 'VA', dryer.rule);
 }
-
 /** A heat pump's compressor runs for both; its supplement is heating. */
 function largerOfHeatAndCooling(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const heat = total(c.appliances, 'heating', 'heat-pump', 'heat-pump-supplement');
@@ -187,7 +172,6 @@ function largerOfHeatAndCooling(edition: Edition, c: ServiceCase, work: Ledger):
 		edition.service.largerOf
 	);
 }
-
 function motorLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { motor } = edition.service;
 	const motors = c.appliances.filter((a) => a.kind === 'motor');
@@ -206,13 +190,11 @@ function motorLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 		)
 	);
 }
-
 /** Compressors of what counts of heating and cooling: one of them can be the largest motor. @source 220.50 */
 function compressorsThatCount({ appliances }: ServiceCase): ServiceAppliance[] {
 	const heating = total(appliances, 'heating', 'heat-pump', 'heat-pump-supplement') >= total(appliances, 'cooling', 'heat-pump');
 	return appliances.filter((a) => a.kind === 'heat-pump' || (!heating && a.kind === 'cooling'));
 }
-
 /**
  * The greatest load between the neutral and any hot, VA: ranges, ovens, cooktops and dryers at 70 %; what takes two hots alone has
  * none. An appliance of which that is not known is counted whole.
@@ -234,7 +216,6 @@ function neutralLoad(
 	);
 }
 const TWO_HOTS: readonly ServiceKind[] = ['water-heater', 'ev', 'cooling', 'heat-pump', 'heat-pump-supplement', 'heating'];
-
 /** The largest of what the optional method lists for heating and cooling. @source 220.82(C) */
 function optionalHvac(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { optional } = edition.service;

@@ -1,8 +1,10 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { ServiceKind } from '../../model/kinds';
 import type { Step } from '../../model/result';
 import { show } from '../../units/quantity';
-import type { ServiceAppliance, ServiceCase } from './220-82-service-load';
+import type { ServiceAppliance } from './service-appliance';
+import type { ServiceCase } from './220-82-service-load';
 
 /** What a dwelling that stands carries with something added: by its nameplates (220.83), or by what was measured (220.87). */
 export interface ExistingLoad {

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { ElectrodeRow } from '../../code/shape/panels';
 import type { Step } from '../../model/result';
 import { compareGauge, GAUGES, type Awg, type Metal } from '../../units/gauge';

@@ -1,9 +1,11 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Job, Panel } from '../../model/job';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 import { existingLoad, measuredLoad } from './220-83-220-87-existing-load';
-import { serviceLoad, type ServiceAppliance } from './220-82-service-load';
+import { serviceLoad } from './220-82-service-load';
+import type { ServiceAppliance } from './service-appliance';
 import { appliancesOf, serviceCaseOf } from './service-of-job';
 import { isService } from '../../run/slots';
 
@@ -48,6 +50,7 @@ export function serviceFindings(edition: Edition, job: Job, panel: Panel): Findi
 	const words = methods.map((m) => `${show(m.amps, 0)} A by ${m.method}`).join(', ');
 	return [
 		{
+			code: 'service',
 			id: `service:${panel.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.service.carries),

@@ -2,7 +2,8 @@ import { areaSqFt } from '../../model/geometry';
 import type { Circuit, CircuitLoad, Job } from '../../model/job';
 import type { LoadKind, RoomKind, ServiceKind } from '../../model/kinds';
 import { connectedWatts } from '../size/load';
-import type { ServiceAppliance, ServiceCase, ServiceMethod } from './220-82-service-load';
+import type { ServiceAppliance } from './service-appliance';
+import type { ServiceCase, ServiceMethod } from './220-82-service-load';
 
 /** The dwelling's load as the job knows it: what of its circuits counts, how, and what had to be taken for want of a fact. */
 

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
 import type { Box, Circuit, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { CircuitLoad } from '../../model/job';
 import type { LoadKind } from '../../model/kinds';
 import type { Step } from '../../model/result';

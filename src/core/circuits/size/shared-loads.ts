@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Job } from '../../model/job';
 import type { Finding, Step } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
@@ -22,9 +23,11 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 	for (const { box, device } of outlets) {
 		if (!device.receptacles || !device.watts || atMost(device.watts, cordShare.share * ratedVa)) continue;
 		found.push({
+			code: 'cord-share',
 			id: `cord-share:${circuit.id}:${device.id}`,
 			severity: circuit.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, cordShare.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name}: ${device.name || 'what is plugged in'} takes ${show(device.watts / volts)} A of shared circuit ${circuit.number}; at most ${show(cordShare.share * circuit.breakerA)} A may go to one cord.`,
 			have: device.watts / volts,
@@ -44,9 +47,11 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 	const most = circuits.fastened.share * ratedVa;
 	if (beside && !atMost(watts, most)) {
 		found.push({
+			code: 'fixed-share',
 			id: `fixed-share:${circuit.id}`,
 			severity: circuit.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, circuits.fastened.rule),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Equipment fastened in place takes ${show(watts / volts)} A of circuit ${circuit.number}, which feeds lights or cords too: at most ${show(most / volts)} A.`,
 			have: watts / volts,

@@ -1,10 +1,27 @@
 import { isStandard, standardBreaker } from '../../code/240-6-breakers';
-import { cite, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { Finding, Severity } from '../../model/result';
 import { compareGauge, type Awg } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';
 import { leastRangeCircuit, loadOf } from './load';
 import { breakerLimit, carries, manyReceptacles, type Amps, type SizeCase, type Wire } from './size-wire';
+
+/** Codes of what a circuit planned anew, with its wire and its breaker, does not have. */
+export const CURED_BY_SIZE: readonly string[] = [
+	'breaker-standard',
+	'breaker-load',
+	'breaker-several',
+	'breaker-ten',
+	'breaker-receptacles',
+	'breaker-mca',
+	'breaker-mocp',
+	'breaker-range',
+	'breaker-cap',
+	'wire-least',
+	'wire-load',
+	'wire-breaker'
+];
 
 /** Where a circuit as given, or as it came out, falls short. */
 interface Short {
@@ -18,6 +35,7 @@ interface Short {
 }
 const toFinding = (edition: Edition, { rule, severity = 'violation', ...short }: Short): Finding => ({
 	...short,
+	code: short.id,
 	severity,
 	rule: cite(edition, rule),
 	subject: { kind: 'input', id: short.id }

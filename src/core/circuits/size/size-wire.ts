@@ -1,6 +1,7 @@
 import { ampacityOf, type AmpacityResult } from '../../code/310-15-ampacity';
 import { standardBreaker } from '../../code/240-6-breakers';
-import { cite, type Column, type Edition, type RuleRef } from '../../code/shape/edition';
+import { cite, type RuleRef } from '../../code/rule';
+import type { Column, Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
 import type { Cable } from '../../model/kinds';
 import type { Step } from '../../model/result';

@@ -1,6 +1,7 @@
 import { ambientFactor } from '../../code/310-15-ampacity';
 import { standardBreaker, standardBreakerUpTo } from '../../code/240-6-breakers';
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { egcEnlarged, egcFor } from '../../code/250-122-grounding';
 import { ohmsPerKft } from '../../code/chapter-9-resistance';
 import type { FieldFault, Finding, Step } from '../../model/result';

@@ -1,4 +1,4 @@
-import type { RuleRef } from '../shape/edition';
+import type { RuleRef } from '../rule';
 import type { CircuitFeeds, CircuitsTable } from '../shape/circuits';
 import { OUTSIDE, PANTRY_KIND, ref } from './common';
 

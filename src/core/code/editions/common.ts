@@ -1,4 +1,5 @@
-import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow, RuleRef } from '../shape/edition';
+import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow } from '../shape/edition';
+import type { RuleRef } from '../rule';
 import type { RoomKind } from '../../model/kinds';
 import type { Awg } from '../../units/gauge';
 

@@ -1,7 +1,7 @@
 import type { PlacesTable } from '../shape/places';
 import { HABITABLE, PANTRY_KIND, ref } from './common';
 
-/** 210.52 and its neighbours as 2017 has them, and what later editions changed. Lengths in inches. */
+/** 210.52 and its neighbors as 2017 has them, and what later editions changed. Lengths in inches. */
 
 const area = (nearOuterEndIn: number | null, title: string) => ({
 	by: 'area' as const,

@@ -1,9 +1,10 @@
-import type { RuleRef } from './edition';
+import type { Serves } from '../../model/kinds';
+import type { RuleRef } from '../rule';
 
 /** What appliances ask of their circuits beside its size: Articles 250.140, 422, 424, 440, 625. */
 export interface AppliancesTable {
 	/** A furnace stands alone, but for what serves it. */
-	furnace: RuleRef;
+	furnace: { rule: RuleRef; with: readonly Serves[] };
 	/** Vehicle charging stands alone. */
 	ev: RuleRef;
 	/** A hood or over-range microwave on a cord stands alone; and from what height on it is held to be over the range, in. */

@@ -1,4 +1,4 @@
-import type { RuleRef } from './edition';
+import type { RuleRef } from '../rule';
 
 /** Gauges of conductors in a box: of lights and controls too. */
 export const FILL_GAUGES = ['18', '16', '14', '12', '10', '8', '6'] as const;

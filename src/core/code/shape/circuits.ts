@@ -1,5 +1,5 @@
 import type { CircuitKind, DeviceKind, RoomKind, Serves } from '../../model/kinds';
-import type { RuleRef } from './edition';
+import type { RuleRef } from '../rule';
 
 /** A circuit that a dwelling must have, where it has such a room. @source 210.11(C) */
 export interface RequiredCircuit {

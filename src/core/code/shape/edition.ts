@@ -1,20 +1,12 @@
-import type { BreakKind, Cable, DeviceKind, EditionKey, LoadKind, RoomKind, Serves } from '../../model/kinds';
-import type { AppliancesTable } from './appliances';
-import type { BoxesTable } from './boxes';
+import type { Awg, Metal } from '../../units/gauge';
+import type { RoomKind, Serves, DeviceKind, EditionKey, BreakKind, Cable, LoadKind } from '../../model/kinds';
+import type { RuleRef } from '../rule';
+import type { PlacesTable } from './places';
 import type { CircuitsTable } from './circuits';
 import type { PanelsTable } from './panels';
-import type { PlacesTable } from './places';
 import type { ServiceTable } from './service';
-import type { Rule } from '../../model/result';
-import type { Awg, Metal } from '../../units/gauge';
-
-/** What a table says of itself; the edition is added where it is cited. */
-export interface RuleRef {
-	section: string;
-	title: string;
-	/** `check`: a figure to be checked with the authority having jurisdiction. */
-	confidence: 'firm' | 'check';
-}
+import type { AppliancesTable } from './appliances';
+import type { BoxesTable } from './boxes';
 
 /** Column of an ampacity table: the temperature rating of the insulation or of the terminals, °C. */
 export type Column = 60 | 75 | 90;
@@ -31,7 +23,6 @@ export interface ResistanceRow {
 	Cu: { solid: number | null; stranded: number };
 	Al: { solid: number | null; stranded: number } | null;
 }
-
 /** What a row of a place table asks of an outlet. All that is given must hold. */
 export interface PlaceTest {
 	rooms?: readonly RoomKind[];
@@ -59,7 +50,6 @@ export interface PlaceRow {
 	/** Falls away when the outlet also meets this. */
 	except?: readonly { when: PlaceTest; because: string; rule: RuleRef; beforePermit?: string }[];
 }
-
 export interface Edition {
 	key: EditionKey;
 	/** Where outlets are asked for, other than along walls. */
@@ -172,7 +162,6 @@ export interface Edition {
 		through: string;
 	};
 }
-
 /** How the load of a kind is reckoned. */
 export interface LoadRule {
 	rule: RuleRef;
@@ -189,10 +178,3 @@ export interface LoadRule {
 	/** Greatest breaker: so many times its amps when over `overA`, next size up allowed, else `smallA`. */
 	breakerCap?: { rule: RuleRef; overA: number; share: number; smallA: number };
 }
-
-export const cite = (edition: Pick<Edition, 'key'>, ref: RuleRef): Rule => ({
-	section: ref.section,
-	title: ref.title,
-	edition: edition.key,
-	confidence: ref.confidence
-});

@@ -1,5 +1,5 @@
 import type { Awg } from '../../units/gauge';
-import type { RuleRef } from './edition';
+import type { RuleRef } from '../rule';
 
 export interface ElectrodeRow {
 	upTo: Awg | '250' | '350' | '500';

@@ -1,5 +1,5 @@
 import type { Dwelling, FixtureKind, RoomKind, Side } from '../../model/kinds';
-import type { RuleRef } from './edition';
+import type { RuleRef } from '../rule';
 
 /** The tables of 210.52, 210.63, 210.50(C) and 210.70(A): where outlets are asked for. Lengths in inches. */
 export interface PlacesTable {

@@ -1,4 +1,4 @@
-import type { RuleRef } from './edition';
+import type { RuleRef } from '../rule';
 
 /** Article 220 for a dwelling, as data: general loads, demand, and both methods. VA throughout. */
 export interface ServiceTable {

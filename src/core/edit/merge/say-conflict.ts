@@ -1,5 +1,5 @@
 import { current } from 'immer';
-import type { Command } from '../commands';
+import type { Command } from '../command';
 import type { Job } from '../../model/job';
 import { applyChanges, type Shifted } from './apply';
 import type { Change, Step } from './change';

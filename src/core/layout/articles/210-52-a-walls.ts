@@ -1,5 +1,6 @@
 import type { Decision, Finding, NewPlace, Step } from '../../model/result';
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { distanceToFixture, fixtureCorners } from '../../model/geometry';
 import type { Box, Fixture, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -169,12 +170,11 @@ function notCounted(edition: Edition, job: Job, room: Room): Step[] {
 export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] {
 	const found = edition.walls.rooms.includes(room.kind) ? roomWalls(edition, job, room) : null;
 	const studs = (found?.findings ?? [])
-		.filter((f) => f.id.startsWith('studs:'))
+		.filter((f) => f.code === 'studs')
 		.map((f): Finding => ({
 			...f,
 			id: `${f.id}:${room.id}`,
-			subject: { kind: 'room', id: room.id },
-			message: f.message.replace(/Wall space s\d+/, room.name)
+			subject: { kind: 'room', id: room.id }
 		}));
 	const heaters = room.fixtures.filter((f) => f.kind === 'baseboard-heater').flatMap((f) => alongWalls(room, f));
 	const above = boxesIn(job, room).filter(
@@ -191,6 +191,7 @@ export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] 
 	return [
 		...studs,
 		...offHeater.map((box): Finding => ({
+			code: 'heater-circuit',
 			id: `heater-circuit:${box.id}`,
 			severity: severityIn(job, room),
 			rule: cite(edition, edition.places.heaterCircuit),
@@ -198,6 +199,7 @@ export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] 
 			message: `${box.name} is part of a baseboard heater and hangs on the heater's circuit: it does not serve the wall so. Feed it from another one.`
 		})),
 		...above.map((box): Finding => ({
+			code: 'over-heater',
 			id: `over-heater:${box.id}`,
 			severity: 'caution',
 			rule: cite(edition, edition.places.heaterBelow),

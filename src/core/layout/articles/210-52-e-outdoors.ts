@@ -117,7 +117,7 @@ function ofSide(c: ArticleCase, side: Side | 'any', all: readonly OutBox[]): { r
 export function sideOf(job: Job, room: Room): Side | undefined {
 	if (room.side) return room.side;
 	if (!room.outline) return undefined;
-	const depth = depthOf(job.rooms, room.storey);
+	const depth = depthOf(job.rooms, room.story);
 	if (!depth) return undefined;
 	const { foot, head } = depth;
 	const [low, high] = [Math.min(...room.outline.map((p) => p[1])), Math.max(...room.outline.map((p) => p[1]))];
@@ -137,7 +137,7 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 	const terraces = job.rooms
 		.filter((r) => isTerrace(r) && (side === 'any' || sideOf(job, r) === side))
 		.flatMap((r) => terracePlaces(job, r));
-	const outer = outerWalls(job, yard?.storey ?? 0)
+	const outer = outerWalls(job, yard?.story ?? 0)
 		.filter((w) => looks[side]?.(w.out))
 		.sort((a, b) => b.length - a.length);
 	const spots = outer.flatMap((w) => {
@@ -231,7 +231,7 @@ function terracePlaces(job: Job, room: Room): NewPlace[] {
 	const houseWalls = outline.flatMap((_, wall) => {
 		const [from, to] = freeWall(room, wall, OUT_HEIGHT_IN).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
 		if (to <= from) return [];
-		const next = roomAt(job, room.storey, beyond(outline, wall, (from + to) / 2), room);
+		const next = roomAt(job, room.story, beyond(outline, wall, (from + to) / 2), room);
 		return [{ wall, at: Math.round((from + to) / 2), house: !!next && !OPEN_AIR.includes(next.kind), free: to - from }];
 	});
 	const best = houseWalls.sort((a, b) => Number(b.house) - Number(a.house) || b.free - a.free)[0];

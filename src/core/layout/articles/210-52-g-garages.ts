@@ -1,7 +1,7 @@
 import { boxPoint, inward } from '../../model/geometry';
 import type { Job, Point, Room } from '../../model/job';
 import type { NewPlace } from '../../model/result';
-import type { RuleRef } from '../../code/shape/edition';
+import type { RuleRef } from '../../code/rule';
 import { formatLength } from '../../units/length';
 import { whyNotCounted } from '../counts';
 import { leadsTo, doorsOf } from '../house';

@@ -2,13 +2,13 @@ import { areaSqFt } from '../../model/geometry';
 import type { Room } from '../../model/job';
 import { formatLength, toSixteenths } from '../../units/length';
 import { whyNotCounted } from '../counts';
-import { centreLine } from '../house';
+import { centerLine } from '../house';
 import { wallsCase } from '../room-walls';
 import { outlineFaults, placeAt, positionIn, wallSpaces, type WallSpace } from '../wall-spaces';
 import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 import { anywhere } from './210-52-g-garages';
 
-/** 210.52(H): hallways of 10 ft or more along their centre line. A doorway across it ends a hallway: it is drawn as two rooms. */
+/** 210.52(H): hallways of 10 ft or more along their center line. A doorway across it ends a hallway: it is drawn as two rooms. */
 export const hallways: Article = {
 	rule: (edition) => edition.places.hallway.rule,
 	judge(c) {
@@ -24,11 +24,11 @@ export const hallways: Article = {
 						],
 						needs: []
 					};
-				const length = centreLine(room.outline);
+				const length = centerLine(room.outline);
 				if (toSixteenths(length) < toSixteenths(leastIn))
 					return {
 						requirements: [
-							ofRoom(c, rule, room, { title, state: 'not-applicable', why: `${formatLength(length)} along its centre line` })
+							ofRoom(c, rule, room, { title, state: 'not-applicable', why: `${formatLength(length)} along its center line` })
 						],
 						needs: []
 					};

@@ -25,7 +25,7 @@ export const equipment: Article = {
 /** A receptacle that can be reached, and where. */
 interface Reached {
 	box: Box;
-	storey: number;
+	story: number;
 	/** null: not measured. */
 	point: Point | null;
 	outdoors: boolean;
@@ -35,7 +35,7 @@ const receptaclesReached = (job: Job): Reached[] =>
 		if (!receptaclesOf(box).length || !box.readilyAccessible) return [];
 		const point = pointOf(job, box);
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
-		return room ? [{ box, storey: room.storey, point, outdoors: OPEN_AIR.includes(room.kind) }] : [];
+		return room ? [{ box, story: room.story, point, outdoors: OPEN_AIR.includes(room.kind) }] : [];
 	});
 
 const SERVICE_HEIGHT_IN = 24;
@@ -62,7 +62,7 @@ function ofEquipment(
 			})
 		};
 	// Not through a wall: out in the open for what stands there, inside for what stands inside.
-	const sameSide = within.filter((r) => r.storey === room.storey && r.outdoors === OPEN_AIR.includes(room.kind));
+	const sameSide = within.filter((r) => r.story === room.story && r.outdoors === OPEN_AIR.includes(room.kind));
 	const near = sameSide.filter((r) => r.point && atMost(distanceToFixture(r.point, f), withinIn)).map((r) => r.box);
 	const serving = near.filter((box) => !behindDisconnect(c.job, box));
 	if (serving.length)
@@ -94,7 +94,7 @@ function ofEquipment(
 			requirement,
 			candidates: placesNear(c, room, f, withinIn),
 			meets: (p, point) =>
-				rooms.get(p.roomId)?.storey === room.storey &&
+				rooms.get(p.roomId)?.story === room.story &&
 				OPEN_AIR.includes(rooms.get(p.roomId)?.kind ?? 'attic') === OPEN_AIR.includes(room.kind) &&
 				!!point &&
 				atMost(distanceToFixture(point, f), withinIn)
@@ -122,7 +122,7 @@ function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): N
 		const place = spot ? onWall(spot.wall, spot.at) : room.outline ? null : atPoint([f.x, f.y]);
 		return [{ roomId: room.id, place, heightIn: SERVICE_HEIGHT_IN, device: 'receptacle' }];
 	}
-	const spots = outerWalls(c.job, room.storey)
+	const spots = outerWalls(c.job, room.story)
 		.flatMap((w) =>
 			freeWall(w.room, w.wall, SERVICE_HEIGHT_IN).flatMap(([a, b]) =>
 				[a, (a + b) / 2, b].map((at) => beyond(w.room.outline ?? [], w.wall, at, 6))

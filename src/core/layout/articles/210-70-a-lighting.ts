@@ -2,7 +2,7 @@ import { alongWall, inward, labelPoint, wallLength } from '../../model/geometry'
 import type { Box, Break, Device, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import type { NewPlace } from '../../model/result';
-import type { RuleRef } from '../../code/shape/edition';
+import type { RuleRef } from '../../code/rule';
 import { roomWords } from '../../model/kinds';
 import { beyond, doorsOf, leadsTo, OPEN_AIR, pointOf, roomAt } from '../house';
 import { sideOf } from './210-52-e-outdoors';
@@ -196,8 +196,8 @@ export const stairLights: Article = {
 						};
 					if (risers < risersForTwo) return lit;
 					const by = lights(boxesIn(c.job, room)).flatMap((light) => switchesOf(c.job, light.id));
-					const storeys = new Set(by.map((s) => (s.box.roomId ? indexOf(c.job).rooms.get(s.box.roomId)?.storey : undefined)));
-					if (by.length >= 2 && storeys.size >= 2)
+					const stories = new Set(by.map((s) => (s.box.roomId ? indexOf(c.job).rooms.get(s.box.roomId)?.story : undefined)));
+					if (by.length >= 2 && stories.size >= 2)
 						return { ...lit, title: `${lit.title}, at each level`, why: names(by.map((s) => s.box)) };
 					return {
 						...lit,
@@ -227,7 +227,7 @@ export const entranceLights: Article = {
 	}
 };
 const hasEntrance = (r: Room): boolean =>
-	r.storey === 0 && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && (!r.detached || r.powered !== false);
+	r.story === 0 && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && (!r.detached || r.powered !== false);
 
 /** A light outdoors so near to a door lights its entrance, in. */
 const LIGHTS_IN = 120;
@@ -249,7 +249,7 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 	const [nx, ny] = inward(outline, door.wall);
 	const yards = c.job.rooms.filter((r) => r.kind === 'outdoors');
 	const facing = Math.abs(ny) < 0.7 ? 'side' : ny > 0 ? 'front' : 'back';
-	const place = roomAt(c.job, room.storey, out, room) ?? yards.find((r) => sideOf(c.job, r) === facing) ?? yards[0];
+	const place = roomAt(c.job, room.story, out, room) ?? yards.find((r) => sideOf(c.job, r) === facing) ?? yards[0];
 	const side = alongWall(
 		outline,
 		door.wall,

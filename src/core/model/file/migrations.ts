@@ -39,8 +39,37 @@ function toVersion2(old: Plain): Plain {
 	return { ...old, fileVersion: 2, job: { checks: [], ...job, rooms, boxes } };
 }
 
-const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2 };
-export const FILE_VERSION = 2;
+/** A device's name said what it served, where nothing else did. */
+const NAMED: readonly [named: RegExp, serves: string][] = [
+	[/furnace|boiler/i, 'furnace'],
+	[/pump|filter|humidifier|damper|valve/i, 'furnace-equipment'],
+	[/air condition/i, 'hvac']
+];
+function withServes(device: Plain): Plain {
+	const { kind, serves = null, name } = device;
+	if (kind !== 'hard-wired' || serves !== null || typeof name !== 'string') return device;
+	return { ...device, serves: NAMED.find(([named]) => named.test(name))?.[1] ?? null };
+}
+/** The same under another name. */
+function renamed(row: Plain, from: string, to: string): Plain {
+	const { [from]: value, ...rest } = row;
+	return value === undefined ? row : { ...rest, [to]: value };
+}
+
+/** Version 2 spelled `storey` and `colour`, and knew a furnace and what belongs to it by their names alone. */
+function toVersion3(old: Plain): Plain {
+	const job = (old.job ?? {}) as Plain;
+	const rooms = rows(job.rooms).map((room) => renamed(room, 'storey', 'story'));
+	const boxes = rows(job.boxes).map((box) => ({
+		...box,
+		...(box.conductors === undefined ? {} : { conductors: rows(box.conductors).map((c) => renamed(c, 'colour', 'color')) }),
+		devices: rows(box.devices).map(withServes)
+	}));
+	return { ...old, fileVersion: 3, job: { ...job, rooms, boxes } };
+}
+
+const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2, 2: toVersion3 };
+export const FILE_VERSION = 3 as const;
 
 /** Brings a file's plain data to the present version. @throws RangeError when there is no way from its version */
 export function migrate(file: Plain): Plain {

@@ -1,3 +1,4 @@
+import { FILE_VERSION } from './migrations';
 import { array, type AnySchema } from 'yup';
 import { GAUGES } from '../../units/gauge';
 import {
@@ -26,7 +27,7 @@ import {
 	BREAKER_FORMS,
 	CABLES,
 	CIRCUIT_KINDS,
-	CONDUCTOR_COLOURS,
+	CONDUCTOR_COLORS,
 	CONDUCTOR_MEANS,
 	DAMPNESS,
 	DEVICE_KINDS,
@@ -134,7 +135,7 @@ const room = shape({
 	id: id(),
 	name: must(NAMES.room),
 	kind: must(oneOf(ROOM_KINDS)),
-	storey: must(whole(-3, 9)),
+	story: must(whole(-3, 9)),
 	finished: must(flag()),
 	outline: list(pointSchema(), MOST.walls, 3).nullable().defined(),
 	breaks: must(list(wallBreak, MOST.breaks)),
@@ -203,7 +204,7 @@ const cableSeen = shape({
 const conductor = shape({
 	id: id(),
 	cableId: text(64).nullable().defined(),
-	colour: must(oneOf(CONDUCTOR_COLOURS)),
+	color: must(oneOf(CONDUCTOR_COLORS)),
 	means: must(oneOf(CONDUCTOR_MEANS)),
 	alwaysLive: must(flag()),
 	insulation: must(oneOf(INSULATIONS)),
@@ -452,7 +453,7 @@ export const photoSchema = shape({
 });
 export const jobFileSchema = shape({
 	hekto: must(oneOf(['job'] as const)),
-	fileVersion: must(oneOf([2] as const)),
+	fileVersion: must(oneOf([FILE_VERSION] as const)),
 	job: must(jobSchema),
 	readings: must(list(readingSchema, MOST.readings)),
 	events: must(list(eventSchema, MOST.events)),

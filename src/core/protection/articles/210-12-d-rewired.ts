@@ -1,5 +1,6 @@
 import { amendmentFor, inForce } from '../../code/amendments';
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { runOf } from '../../run/runs';
 import type { Circuit, Job, Leg } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -24,9 +25,11 @@ export function rewiredFindings(edition: Edition, job: Job, circuit: Circuit): F
 	if (!long && legs.every((l) => l.lengthFt !== null)) return [];
 	return [
 		{
+			code: 'rewired',
 			id: `rewired:${circuit.id}`,
 			severity: long ? 'violation' : 'caution',
 			rule: cite(edition, afci.extension),
+			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: long
 				? `${show(feet, 1)} ft of circuit ${circuit.number} are wired anew: past ${afci.extensionFt} ft it needs AFCI, at the breaker or at its first receptacle, though no outlet is added.`

@@ -215,7 +215,7 @@ function doorways(rooms: readonly Room[]): Doorway[] {
 	);
 	const found = passes.flatMap((p, i) =>
 		passes.slice(i + 1).flatMap((q) => {
-			if (q.room === p.room || q.room.storey !== p.room.storey || distance(middle(p.ends), middle(q.ends)) > WALL_IN) return [];
+			if (q.room === p.room || q.room.story !== p.room.story || distance(middle(p.ends), middle(q.ends)) > WALL_IN) return [];
 			// The outlines run against each other: where one begins, the other ends.
 			const [q0, q1] = distance(p.ends[0], q.ends[0]) <= distance(p.ends[0], q.ends[1]) ? q.ends : [q.ends[1], q.ends[0]];
 			return Array.from({ length: TRIED }, (_, k) => {
@@ -231,11 +231,11 @@ const between = (a: Point, b: Point, t: number): Point => [a[0] + t * (b[0] - a[
 const middle = ([a, b]: readonly [Point, Point]): Point => between(a, b, 0.5);
 
 const known = new WeakMap<readonly Room[], Map<string, Room[]>>();
-/** A room and those of its storey that lie within reach of a cord. */
+/** A room and those of its story that lie within reach of a cord. */
 export function nearRooms(rooms: readonly Room[], room: Room): Room[] {
 	const before = known.get(rooms) ?? new Map<string, Room[]>();
 	known.set(rooms, before);
-	const found = before.get(room.id) ?? rooms.filter((r) => r === room || (r.storey === room.storey && apart(r, room) <= FAR_IN));
+	const found = before.get(room.id) ?? rooms.filter((r) => r === room || (r.story === room.story && apart(r, room) <= FAR_IN));
 	before.set(room.id, found);
 	return found;
 }

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import type { OutletFacts } from '../../code/outlet';
 import type { Box, Circuit, Device, Job, Reading } from '../../model/job';
 import { indexOf } from '../../model/job-index';

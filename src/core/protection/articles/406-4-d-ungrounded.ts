@@ -1,5 +1,5 @@
 import { carriedOn, hasGround } from '../../run/ground-at';
-import { cite } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
 import type { Finding, Fix } from '../../model/result';
 import { protectFix, type ProtectionCase } from '../protection-case';
@@ -19,6 +19,7 @@ function newOutlet({ edition, job, box, device, standing, subject }: ProtectionC
 	const { newOutlet: rule, newGround } = edition.replacing;
 	return [
 		{
+			code: 'new-ungrounded',
 			id: `new-ungrounded:${device.id}`,
 			severity: lacks ? 'violation' : 'caution',
 			rule: cite(edition, device.receptacles > 0 ? rule : newGround),
@@ -55,6 +56,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 	const asFound = found ? 'As found: ' : '';
 	return [
 		{
+			code: 'three-slots',
 			id: `three-slots:${device.id}`,
 			severity,
 			rule: cite(edition, edition.replacing.rule),
@@ -78,6 +80,7 @@ function onward({ edition, job, box, device, standing, subject }: ProtectionCase
 	const names = legs.map((l) => boxes.get(l.toId)?.name ?? '?').join(', ');
 	return [
 		{
+			code: 'ground-onward',
 			id: `ground-onward:${device.id}`,
 			severity: 'violation',
 			rule: cite(edition, edition.replacing.rule),
@@ -94,6 +97,7 @@ function wantsGround({ edition, box, room, device, facts, standing, subject }: P
 	if (!wants || box.state !== 'found' || standing.ground.state !== 'none') return [];
 	return [
 		{
+			code: 'wants-ground',
 			id: `wants-ground:${device.id}`,
 			severity: device.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, rule),

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { Box, Device, Fixture, Job, Point, Room } from '../../model/job';
 import type { Finding } from '../../model/result';
@@ -29,6 +30,7 @@ export function tubZoneFindings(edition: Edition, job: Job, room: Room, box: Box
 		if (tooSmall && across >= far - 1) return [];
 		return [
 			{
+				code: 'tub-zone',
 				id: `tub-zone:${box.id}:${f.id}`,
 				severity: box.state === 'found' ? 'advice' : 'violation',
 				rule: cite(edition, rule),

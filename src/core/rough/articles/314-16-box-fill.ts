@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../../code/shape/edition';
+import { cite } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../../code/shape/boxes';
 import type { Finding, Step } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
@@ -82,6 +83,7 @@ export function boxFill(edition: Edition, c: FillCase, subject: Finding['subject
 			? []
 			: [
 					{
+						code: 'box-fill',
 						id: 'box-fill',
 						severity: 'violation',
 						rule: cite(edition, conductor.rule),

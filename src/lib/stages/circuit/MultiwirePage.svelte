@@ -64,9 +64,9 @@
 						<td>{p.label}</td>
 						<td>{p.value}</td>
 						<td class="so"
-							>{#if p.formula === 'as asked'}<Mark kind="good" />{:else if p.formula === 'not so'}<Mark
-									kind="violation"
-								/>{:else}<Mark kind="unknown" />{/if}
+							>{#if p.outcome === 'met'}<Mark kind="good" />{:else if p.outcome === 'short'}<Mark kind="violation" />{:else}<Mark
+									kind="unknown"
+								/>{/if}
 							{p.formula}</td
 						>
 						<td

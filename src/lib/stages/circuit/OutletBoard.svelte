@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { rewire } from '$core/propose/rewire';
+	import { rewire } from '$core/edit/rewire';
 	import { runOf } from '$core/run/runs';
-	import { practiceMost } from '$core/propose/why-together';
+	import { practiceMost } from '$core/circuits/why-together';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { freshId } from '$lib/data/jobs';

@@ -3,8 +3,7 @@
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/panel/balance';
 	import { panelLoad } from '$core/circuits/service/220-14-branch-load';
 	import { isService, legOfSlot, slotMap, type Occupant } from '$core/run/slots';
-	import { editCircuit } from '$core/edit/commands';
-	import { moveSlots } from '$core/edit/circuits';
+	import { editCircuit, moveSlots } from '$core/edit/circuits';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { WAYS } from '$core/run/route';
-	import { editJob } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
 	import { DEFAULT_GROUPING, type GroupingPractice } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';

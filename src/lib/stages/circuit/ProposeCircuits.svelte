@@ -8,7 +8,7 @@
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
-	import { Cancelled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
+	import { Canceled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import PracticeFields from './PracticeFields.svelte';
 
@@ -65,7 +65,7 @@
 		try {
 			await working.done;
 		} catch (error) {
-			says = error instanceof Cancelled ? 'Stopped.' : `It could not be worked out: ${(error as Error).message}`;
+			says = error instanceof Canceled ? 'Stopped.' : `It could not be worked out: ${(error as Error).message}`;
 		} finally {
 			working = null;
 		}

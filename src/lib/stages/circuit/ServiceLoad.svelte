@@ -2,9 +2,18 @@
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { existingLoad, measuredLoad } from '$core/circuits/service/220-83-220-87-existing-load';
 	import { serviceConductors } from '$core/circuits/service/310-12-service-conductors';
-	import { serviceLoad, type ServiceAppliance } from '$core/circuits/service/220-82-service-load';
-	import { appliancesOf, countsAs, floorArea, nameplateVa, serviceCaseOf, serviceRating } from '$core/circuits/service/service-of-job';
-	import { editJob, setLoad } from '$core/edit/commands';
+	import { serviceLoad } from '$core/circuits/service/220-82-service-load';
+	import type { ServiceAppliance } from '$core/circuits/service/service-appliance';
+	import {
+		appliancesOf,
+		countsAs,
+		floorArea,
+		nameplateVa,
+		serviceCaseOf,
+		serviceRating
+	} from '$core/circuits/service/service-of-job';
+	import { editJob } from '$core/edit/job';
+	import { setLoad } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
 	import { show } from '$core/units/quantity';

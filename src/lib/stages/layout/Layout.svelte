@@ -3,7 +3,7 @@
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { coveredFrom } from '$core/formats/plan-reach';
 	import { missingPlaces } from '$core/layout/assess-layout';
-	import { applyFix } from '$core/edit/commands';
+	import { applyFix } from '$core/edit/fix';
 	import { receptaclesOf } from '$core/layout/counts';
 	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
@@ -13,16 +13,16 @@
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import { draggedPlace, PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
-	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
+	import StoryPicker from '$lib/ui/plan/StoryPicker.svelte';
 	import { levelName } from '$lib/ui/levels';
 	import AddThings from '../walk/AddThings.svelte';
 	import PunchList from './PunchList.svelte';
 
 	const store = useJob();
 	const edits = new PlanEdits(store);
-	let storey = $state(0);
+	let story = $state(0);
 	let view = $state<'plan' | 'list' | 'add'>('plan');
-	const plan = $derived(drawPlan(store.edition, edits.job, storey));
+	const plan = $derived(drawPlan(store.edition, edits.job, story));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	/** The room whose missing places one press sets: the picked one, or that of the picked box or thing. */
 	const room = $derived(store.room);
@@ -36,7 +36,7 @@
 	const covered = $derived.by(() => {
 		const id = edits.boxId ?? (store.box && receptaclesOf(store.box).length ? store.box.id : null);
 		const at = draggedPlace(edits.job, id);
-		return at && at.room.storey === storey ? coveredFrom(store.edition, edits.job, at.room, at) : [];
+		return at && at.room.story === story ? coveredFrom(store.edition, edits.job, at.room, at) : [];
 	});
 	/** All of them as one edit, so that one undo takes it back. */
 	function place(fixes: typeof missing, what: string): void {
@@ -46,7 +46,7 @@
 	}
 	const title = $derived({
 		name: store.job.name,
-		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(storey)}`
+		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(story)}`
 	});
 	async function saveSvg(): Promise<void> {
 		const made = await part(() => import('$core/formats/plan-svg'));
@@ -102,7 +102,7 @@
 						{#each covered as c, i (i)}<line class="covered" x1={c.x1} y1={c.y1} x2={c.x2} y2={c.y2} />{/each}
 					{/snippet}
 					{#snippet tools()}
-						<StoreyPicker job={store.job} bind:storey />
+						<StoryPicker job={store.job} bind:story />
 						<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>
 						<Btn small look="quiet" onclick={saveSvg}>SVG</Btn>
 						<Btn small look="quiet" onclick={saveDxf}>DXF</Btn>

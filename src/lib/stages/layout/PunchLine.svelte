@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Requirement } from '$core/layout/requirement';
-	import { applyFix, checkOnSite } from '$core/edit/commands';
+	import { applyFix } from '$core/edit/fix';
+	import { checkOnSite } from '$core/edit/job';
 	import type { SiteCheck } from '$core/model/job';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -60,7 +60,7 @@
 {#if !shown.length}<p class="soft">{openOnly ? 'Nothing is open.' : 'Nothing is asked yet: add rooms in Walk.'}</p>{/if}
 <p class="soft foot">
 	Smoke and carbon-monoxide alarms are the building code's: commonly one in each bedroom, outside each sleeping area and on each
-	storey; ask the authority having jurisdiction. This list says what was checked against the edition named; local code decides.
+	story; ask the authority having jurisdiction. This list says what was checked against the edition named; local code decides.
 </p>
 
 <style>

@@ -2,7 +2,7 @@
 	import { areaSqFt } from '$core/model/geometry';
 	import { circuitOf } from '$core/model/job-index';
 	import { roomWords } from '$core/model/kinds';
-	import { addRoom } from '$core/edit/commands';
+	import { addRoom } from '$core/edit/rooms';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { placeProtection } from '$core/edit/circuits';
-	import { editJob } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
 	import type { Practice, PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { applyFix } from '$core/edit/commands';
+	import { applyFix } from '$core/edit/fix';
 	import { replaceAdvice, type ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';

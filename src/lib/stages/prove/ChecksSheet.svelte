@@ -22,7 +22,7 @@
 		short: {
 			name: 'A short, found by halving',
 			first:
-				'Breaker off, tagged and proved dead; everything unplugged, every switch on. Do not energise it to look for it. Part the run near its middle, read each half, and again.'
+				'Breaker off, tagged and proved dead; everything unplugged, every switch on. Do not energize it to look for it. Part the run near its middle, read each half, and again.'
 		},
 		dimming: {
 			name: 'Lights that dim on another circuit',
@@ -32,7 +32,7 @@
 		element: {
 			name: 'A heating element',
 			first:
-				'Breaker off and tagged, proved dead, one wire off. Cold ohms across its screws, then each screw to the shell. Never energise it dry.'
+				'Breaker off and tagged, proved dead, one wire off. Cold ohms across its screws, then each screw to the shell. Never energize it dry.'
 		}
 	};
 	let kind = $state<GuidedKind>('breaker');

@@ -4,7 +4,8 @@
 	import { dueByMonth, dueDays, gfciRegister, type GfciEntry } from '$core/prove/gfci-register';
 	import type { Reading } from '$core/model/job';
 	import { READING_WORDS, readingFaults } from '$core/model/reading';
-	import { editJob, editDevice } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
+	import { editDevice } from '$core/edit/boxes';
 	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

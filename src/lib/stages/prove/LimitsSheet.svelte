@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
 	import { SOUND, soundOf } from '$core/network/sound';
-	import { editJob } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
 	import type { BandFigures, Practice } from '$core/model/job';
 	import { LIMIT_KEYS, type LimitKey } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';

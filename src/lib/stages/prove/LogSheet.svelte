@@ -128,7 +128,7 @@
 						>
 						<span class="mono value">{readingValue(r)}</span>
 						<span class="soft says"
-							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'put right since' : verdicts(r).judgements[0]?.says}</span
+							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'put right since' : verdicts(r).judgments[0]?.says}</span
 						>
 						<span class="soft when">{r.at.slice(0, 16).replace('T', ' ')} {r.by}</span>
 						<span class="do">

@@ -80,9 +80,7 @@
 	{:else if view === 'boxes'}
 		<ReadingLog />
 	{:else if view === 'log'}
-		<Late load={() => import('./LogSheet.svelte')}
-			>{#snippet children(LogSheet)}<LogSheet oncorrect={correct} />{/snippet}</Late
-		>
+		<Late load={() => import('./LogSheet.svelte')}>{#snippet children(LogSheet)}<LogSheet oncorrect={correct} />{/snippet}</Late>
 	{:else}
 		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{/if}

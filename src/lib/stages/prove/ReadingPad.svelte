@@ -87,7 +87,7 @@
 	});
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
-	const judgements = $derived(proof ? whatIsOff(proof) : []);
+	const judgments = $derived(proof ? whatIsOff(proof) : []);
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
 
 	async function keep(next: boolean): Promise<void> {
@@ -231,7 +231,7 @@
 	{#if !expected.known}<p class="soft unpredicted">
 			Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.
 		</p>{/if}
-	{#each judgements as j, i (i)}
+	{#each judgments as j, i (i)}
 		<p class={`judged ${j.level}`}>
 			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b>
 			{j.says}

@@ -1,10 +1,9 @@
 <script lang="ts">
 	import type { Reading } from '$core/model/job';
-	import { readingUnit, readingWords } from '$core/model/reading';
+	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
 	import type { Verdict } from '$core/prove/verdicts';
 	import { show } from '$core/units/quantity';
 	import Mark from '$lib/ui/Mark.svelte';
-	import type { FigureKind } from '$core/model/reading';
 	import { placesOf, type ReadingDraft } from './reading-draft.svelte';
 
 	interface Props {

@@ -51,12 +51,12 @@ export function alongRun(edition: Edition, job: Job, run: Run, proofs: ReadonlyM
 		.sort((a, b) => a.feet - b.feet);
 }
 
-const marks = (token: Token, name: string, shape: string, colour: string, data: (string | number | null)[][]) => ({
+const marks = (token: Token, name: string, shape: string, color: string, data: (string | number | null)[][]) => ({
 	name,
 	type: 'scatter' as const,
 	symbol: shape,
 	symbolSize: 12,
-	itemStyle: { color: token(colour) },
+	itemStyle: { color: token(color) },
 	data: data.filter((d) => d[1] !== null)
 });
 const line = (token: Token, name: string, dash: 'solid' | 'dashed', data: (string | number | null)[][]) => ({
@@ -113,11 +113,11 @@ export const ohmsOptions = (rows: readonly BoxFigures[]) => (token: Token) => {
 			const [now, before] = [of(r), i ? of(rows[i - 1] as BoxFigures) : 0];
 			return now === null || before === null ? null : Math.max(0, now - before);
 		});
-	const bars = (name: string, colour: string, data: (number | null)[], decal = false) => ({
+	const bars = (name: string, color: string, data: (number | null)[], decal = false) => ({
 		name,
 		type: 'bar' as const,
 		data,
-		itemStyle: { color: token(colour), ...(decal ? { decal: { symbol: 'rect', dashArrayX: [4, 3], dashArrayY: [4, 3] } } : {}) }
+		itemStyle: { color: token(color), ...(decal ? { decal: { symbol: 'rect', dashArrayX: [4, 3], dashArrayY: [4, 3] } } : {}) }
 	});
 	return {
 		...base(token),
@@ -150,7 +150,7 @@ export const ohmsOptions = (rows: readonly BoxFigures[]) => (token: Token) => {
 };
 
 const SHAPES = ['circle', 'triangle', 'diamond', 'rect', 'roundRect', 'pin'];
-const COLOURS = ['copper', 'go', 'ink', 'look', 'soft', 'stop'];
+const COLORS = ['copper', 'go', 'ink', 'look', 'soft', 'stop'];
 /** One box's readings by kind over time, each on its own shape. */
 export const timeOptions = (readings: readonly Reading[], kinds: readonly ReadingKind[]) => (token: Token) => ({
 	...base(token),
@@ -161,7 +161,7 @@ export const timeOptions = (readings: readonly Reading[], kinds: readonly Readin
 			.filter((r) => r.kind === kind && r.value !== null)
 			.map((r): [string, number | null] => [r.at, r.value])
 			.sort((a, b) => a[0].localeCompare(b[0]));
-		const colour = token(COLOURS[i % COLOURS.length] ?? 'ink');
+		const color = token(COLORS[i % COLORS.length] ?? 'ink');
 		return {
 			name: readingWords(kind),
 			type: 'line' as const,
@@ -170,8 +170,8 @@ export const timeOptions = (readings: readonly Reading[], kinds: readonly Readin
 			// A mark for each of thousands would hide the line, and cost more than it.
 			showSymbol: data.length <= MOST_MARKS,
 			sampling: 'lttb' as const,
-			itemStyle: { color: colour },
-			lineStyle: { color: colour, width: 1.5 },
+			itemStyle: { color: color },
+			lineStyle: { color: color, width: 1.5 },
 			data
 		};
 	})

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { allOf } from '$core/prove/assess-prove';
-	import { addSymptom, closeSymptom } from '$core/edit/commands';
+	import { addSymptom, closeSymptom } from '$core/edit/job';
 	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -68,7 +68,7 @@
 					>
 					<td>
 						{#each allOf(proof) as { reading, verdict } (reading.id)}
-							{#each verdict.judgements.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
+							{#each verdict.judgments.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
 									<Mark kind={j.level} />
 									{j.says}
 								</div>{/each}

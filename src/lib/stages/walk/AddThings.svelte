@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { newFixture, placeFor } from '$core/layout/default-place';
-	import { addBox, freeBoxName, freeName } from '$core/edit/commands';
+	import { newFixture, placeFor } from '$core/edit/default-place';
+	import { addBox, freeBoxName, freeName } from '$core/edit/boxes';
 	import type { Device } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { DUPLEX, newBox } from '$core/model/new-job';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { addRoom } from '$core/edit/commands';
+	import { addRoom } from '$core/edit/rooms';
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Point } from '$core/model/job';
 	import { ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
@@ -15,10 +15,10 @@
 
 	interface Props {
 		drawing: RoomDrawing;
-		storey: number;
+		story: number;
 		onclose: () => void;
 	}
-	let { drawing, storey, onclose }: Props = $props();
+	let { drawing, story, onclose }: Props = $props();
 	const store = useJob();
 	let name = $state('');
 	let kind = $state<RoomKind>('bedroom');
@@ -38,7 +38,7 @@
 		const id = freshId();
 		const outline = drawing.points;
 		const done = await store.edit(`${called} drawn`, (draft) => {
-			addRoom(id, called, kind, storey)(draft);
+			addRoom(id, called, kind, story)(draft);
 			setOutline(id, { outline, breaks: [], inPlace: true }, freshId)(draft);
 			cutThrough(id, freshId)(draft);
 		});

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { DXF_UNITS, type DxfDrawing, type DxfUnit, type RoomsFound } from '$core/formats/dxf-in';
-	import { addRoom } from '$core/edit/commands';
+	import { addRoom } from '$core/edit/rooms';
 	import { areaSqFt } from '$core/model/geometry';
 	import type { Point } from '$core/model/job';
 	import { freeRoomName, setOutline } from '$core/edit/survey';
@@ -10,14 +10,14 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import { Cancelled, dxfWorker, inWorker, type Job } from '$lib/workers/use-worker';
+	import { Canceled, dxfWorker, inWorker, type Job } from '$lib/workers/use-worker';
 	import type { DxfApi } from '$lib/workers/dxf.worker';
 
 	interface Props {
-		storey: number;
+		story: number;
 		onclose: () => void;
 	}
-	let { storey, onclose }: Props = $props();
+	let { story, onclose }: Props = $props();
 	const store = useJob();
 	let drawing = $state.raw<DxfDrawing | null>(null);
 	let found = $state.raw<RoomsFound | null>(null);
@@ -52,7 +52,7 @@
 		try {
 			return await job.done;
 		} catch (error) {
-			says = error instanceof Cancelled ? 'Stopped.' : `The file could not be read: ${(error as Error).message}`;
+			says = error instanceof Canceled ? 'Stopped.' : `The file could not be read: ${(error as Error).message}`;
 			return null;
 		} finally {
 			working = null;
@@ -83,7 +83,7 @@
 		const rooms = chosen;
 		const done = await store.edit(`${counted(rooms.length, 'room')} from a drawing`, (draft) => {
 			// The drawing keeps its own arrangement, right of what is there.
-			const there = draft.rooms.filter((r) => r.storey === storey).flatMap((r) => r.outline ?? []);
+			const there = draft.rooms.filter((r) => r.story === story).flatMap((r) => r.outline ?? []);
 			const all = rooms.flatMap((r) => r.outline);
 			const dx = (there.length ? Math.max(...there.map((p) => p[0])) + 40 : 0) - Math.min(...all.map((p) => p[0]));
 			const dy = (there.length ? Math.min(...there.map((p) => p[1])) : 0) - Math.min(...all.map((p) => p[1]));
@@ -91,7 +91,7 @@
 				const id = freshId();
 				const name = (room.name ?? 'Room').slice(0, 60);
 				const taken = draft.rooms.some((r) => r.name.toLowerCase() === name.toLowerCase());
-				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, 'living', storey)(draft);
+				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, 'living', story)(draft);
 				setOutline(
 					id,
 					{ outline: room.outline.map(([x, y]): Point => [x + dx, y + dy]), breaks: [], inPlace: true },

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Textarea } from 'flowbite-svelte';
 	import { doorsOf } from '$core/layout/house';
-	import { addRoom } from '$core/edit/commands';
+	import { addRoom } from '$core/edit/rooms';
 	import { fieldFault } from '$core/model/file/fields';
 	import { wallLength } from '$core/model/geometry';
 	import { inWords, ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
@@ -19,17 +19,17 @@
 	import TapePreview from './TapePreview.svelte';
 
 	interface Props {
-		storey: number;
+		story: number;
 		/** A room without walls that is to get them; left out: a new one. */
 		roomId?: string | undefined;
 		/** A room has got its walls. */
 		onmade: (roomId: string) => void;
 		onclose: () => void;
 	}
-	let { storey, roomId, onmade, onclose }: Props = $props();
+	let { story, roomId, onmade, onclose }: Props = $props();
 	/** The level of a new room: that of the plan until another is chosen. */
 	let chosen = $state<number | null>(null);
-	const level = $derived(chosen ?? storey);
+	const level = $derived(chosen ?? story);
 	const store = useJob();
 	const given = $derived(roomId ? store.index.rooms.get(roomId) : undefined);
 	let name = $state('');
@@ -64,7 +64,7 @@
 	/** Doors of rooms that are drawn and have nothing behind them: a new room may lie there. */
 	const doors = $derived(
 		store.job.rooms
-			.filter((r) => r.storey === (given?.storey ?? level) && r.outline && r.id !== roomId)
+			.filter((r) => r.story === (given?.story ?? level) && r.outline && r.id !== roomId)
 			.flatMap((room) =>
 				doorsOf(room)
 					.filter((d) => !behindWall(store.job, room, d))

@@ -9,7 +9,7 @@
 	import PlanHandles from '$lib/ui/plan/PlanHandles.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import { PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
-	import StoreyPicker from '$lib/ui/plan/StoreyPicker.svelte';
+	import StoryPicker from '$lib/ui/plan/StoryPicker.svelte';
 	import RoomList from '../layout/RoomList.svelte';
 	import AddThings from './AddThings.svelte';
 	import DrawBar from './DrawBar.svelte';
@@ -20,15 +20,15 @@
 
 	const store = useJob();
 	const edits = new PlanEdits(store);
-	let storey = $state(0);
+	let story = $state(0);
 	type View = 'plan' | 'list' | 'tape' | 'draw' | 'dxf' | 'add';
 	let view = $state<View>('plan');
 	const drawing = new RoomDrawing(
 		() => store.job,
-		() => storey
+		() => story
 	);
 	let bar = $state<DrawBar>();
-	const plan = $derived(drawPlan(store.edition, edits.job, storey));
+	const plan = $derived(drawPlan(store.edition, edits.job, story));
 	const lit = $derived(new Set(store.circuit ? runOf(store.job, store.circuit).nodes.map((n) => n.boxId) : []));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	const onPlan = $derived(view === 'draw' || ((view === 'plan' || view === 'add') && measured));
@@ -37,7 +37,7 @@
 	const unmeasured = $derived(room && !room.outline ? room.id : undefined);
 	/** The plan shows the level of the room that is picked: one that was typed for another level is not lost from sight. */
 	function showLevel(id: string): void {
-		storey = store.job.rooms.find((r) => r.id === id)?.storey ?? storey;
+		story = store.job.rooms.find((r) => r.id === id)?.story ?? story;
 	}
 	const go = (to: View) => (view = view === to ? 'plan' : to);
 	const label = $derived.by((): readonly [number, number] => {
@@ -61,9 +61,9 @@
 		<Btn small pressed={view === 'list'} onclick={() => go('list')}>List</Btn>
 	{/snippet}
 	{#if view === 'tape'}
-		{#key unmeasured}<TapePanel {storey} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}
+		{#key unmeasured}<TapePanel {story} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}
 	{:else if view === 'dxf'}
-		<DxfPanel {storey} onclose={() => (view = 'plan')} />
+		<DxfPanel {story} onclose={() => (view = 'plan')} />
 	{:else if !onPlan}
 		{#if view === 'add'}<AddThings state="found" />{/if}
 		{#if !measured}
@@ -76,7 +76,7 @@
 	{:else}
 		<div class="over">
 			{#if view === 'add'}<AddThings state="found" />{/if}
-			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {storey} onclose={() => (view = 'plan')} />{/if}
+			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {story} onclose={() => (view = 'plan')} />{/if}
 			<div class="plan">
 				<PlanSheet
 					{plan}
@@ -92,7 +92,7 @@
 					{#snippet over(scale)}
 						{#if view === 'draw'}
 							<DrawOverlay {drawing} {scale} onclosed={() => bar?.keep()} />
-						{:else if room?.outline && room.storey === storey}
+						{:else if room?.outline && room.story === story}
 							<PlanHandles
 								{room}
 								{label}
@@ -102,7 +102,7 @@
 							/>
 						{/if}
 					{/snippet}
-					{#snippet tools()}<StoreyPicker job={store.job} bind:storey />{/snippet}
+					{#snippet tools()}<StoryPicker job={store.job} bind:story />{/snippet}
 				</PlanSheet>
 			</div>
 		</div>

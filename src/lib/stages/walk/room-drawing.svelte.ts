@@ -1,4 +1,4 @@
-import { snapPoint, type Snapped } from '$core/layout/default-place';
+import { snapPoint, type Snapped } from '$core/edit/default-place';
 import { distance } from '$core/model/geometry';
 import type { Job, Point } from '$core/model/job';
 import { formatLength } from '$core/units/length';
@@ -11,12 +11,12 @@ export class RoomDrawing {
 
 	constructor(
 		private readonly job: () => Job,
-		private readonly storey: () => number
+		private readonly story: () => number
 	) {}
 
 	private get corners(): Point[] {
 		const others = this.job()
-			.rooms.filter((r) => r.storey === this.storey())
+			.rooms.filter((r) => r.story === this.story())
 			.flatMap((r) => r.outline ?? []);
 		return [...this.points, ...others];
 	}

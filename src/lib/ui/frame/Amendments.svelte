@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { FIGURES } from '$core/code/amended-edition';
 	import { editions } from '$core/code/editions';
-	import { editJob } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { Amendment } from '$core/model/job';
 	import {

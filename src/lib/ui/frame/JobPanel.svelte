@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
-	import { editJob } from '$core/edit/commands';
+	import { editJob } from '$core/edit/job';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { Practice, Unit } from '$core/model/job';
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
@@ -72,12 +72,12 @@
 			/>
 			<span></span>
 			<LengthField
-				label="Wall receptacles, to the centre"
+				label="Wall receptacles, to the center"
 				value={practice.wallHeightIn}
 				onkeep={(v) => v !== null && height({ wallHeightIn: v })}
 			/>
 			<LengthField
-				label="Counter receptacles, to the centre"
+				label="Counter receptacles, to the center"
 				value={practice.counterHeightIn}
 				onkeep={(v) => v !== null && height({ counterHeightIn: v })}
 			/>

@@ -14,7 +14,7 @@
 	const near = $derived([STAGES[at - 1], stage, STAGES[at + 1]]);
 </script>
 
-<nav class="bar no-print" aria-label="Neighbouring stages">
+<nav class="bar no-print" aria-label="Neighboring stages">
 	{#each near as s, i (i)}
 		{#if s}
 			<a href={jobAddress(store.job.id, s)} aria-current={s === stage ? 'page' : undefined}

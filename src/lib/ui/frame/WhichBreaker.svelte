@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { attachBox, moveToCircuit } from '$core/edit/commands';
+	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

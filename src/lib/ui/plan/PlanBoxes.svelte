@@ -18,9 +18,9 @@
 		ondrag?: ((boxId: string) => Dragged) | undefined;
 	}
 	let { boxes, panels, selection, onselect, lit, levels, scale, ondrag }: Props = $props();
-	/** A finger's target, in inches of the plan, and no larger than its neighbours allow. */
+	/** A finger's target, in inches of the plan, and no larger than its neighbors allow. */
 	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
-	const LEVEL_COLOUR: Record<Level, string> = {
+	const LEVEL_COLOR: Record<Level, string> = {
 		good: 'var(--go)',
 		look: 'var(--look)',
 		bad: 'var(--stop)',
@@ -82,8 +82,8 @@
 			<path
 				d={level === 'bad' ? 'M-9 11 -4 2 1 11Z' : level === 'look' ? 'M-4 3 0 7 -4 11 -8 7Z' : 'M-8 7 -5 10 0 4'}
 				transform="translate(-4 0)"
-				fill={level === 'good' ? 'none' : LEVEL_COLOUR[level]}
-				stroke={LEVEL_COLOUR[level]}
+				fill={level === 'good' ? 'none' : LEVEL_COLOR[level]}
+				stroke={LEVEL_COLOR[level]}
 				stroke-width={level === 'good' ? 2.4 : 0.5}
 			/>
 		{/if}

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { select } from 'd3-selection';
-	import type { Snippet } from 'svelte';
+	import { type Snippet, untrack } from 'svelte';
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-	import { untrack } from 'svelte';
 	import type { PlanDrawing } from '$core/formats/plan-drawing';
 	import type { Segment } from '$core/formats/plan-lines';
 	import type { Level } from '$core/prove/verdicts';

@@ -1,7 +1,9 @@
 import { produce } from 'immer';
 import { OPEN_AIR, roomAt } from '$core/layout/house';
-import { snapBox, snapRoom } from '$core/layout/default-place';
-import { editBox, freeName, removeBox, removeRoom, type Command } from '$core/edit/commands';
+import { snapBox, snapRoom } from '$core/edit/default-place';
+import { editBox, freeName, removeBox } from '$core/edit/boxes';
+import { removeRoom } from '$core/edit/rooms';
+import type { Command } from '$core/edit/command';
 import { alongWall, boxPoint, inward, wallLength } from '$core/model/geometry';
 import type { Box, Job, Place, Point, Room } from '$core/model/job';
 import * as fixtures from '$core/edit/fixtures';
@@ -62,7 +64,7 @@ export class PlanEdits {
 		});
 	private boxAt(box: Box, p: Point): Pick<Box, 'place' | 'roomId'> | null {
 		const now = box.roomId ? this.store.index.rooms.get(box.roomId) : undefined;
-		const under = roomAt(this.store.job, now?.storey ?? 0, p);
+		const under = roomAt(this.store.job, now?.story ?? 0, p);
 		// What is outdoors stays there, though the pointer strays over the house.
 		const stays = !!now && OPEN_AIR.includes(now.kind) && !(under && OPEN_AIR.includes(under.kind));
 		const room = stays ? now : (under ?? now);
@@ -70,7 +72,7 @@ export class PlanEdits {
 		// A room without walls takes a box at any point; one that has them keeps it at or within them.
 		return {
 			roomId: room.id,
-			place: snapBox(room, p, room === now && room.outline !== null && !roomAt(this.store.job, room.storey, p))
+			place: snapBox(room, p, room === now && room.outline !== null && !roomAt(this.store.job, room.story, p))
 		};
 	}
 

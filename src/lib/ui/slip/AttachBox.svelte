@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { runOf } from '$core/run/runs';
-	import { attachBox, moveToCircuit } from '$core/edit/commands';
+	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import type { Box, Circuit } from '$core/model/job';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

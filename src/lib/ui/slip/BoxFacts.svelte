@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { editBox, editLeg, freeBoxName, freeName, removeBox } from '$core/edit/commands';
+	import { editBox, freeBoxName, freeName, removeBox } from '$core/edit/boxes';
+	import { editLeg } from '$core/edit/legs';
 	import { copyBox } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
 	import { fieldFault } from '$core/model/file/fields';

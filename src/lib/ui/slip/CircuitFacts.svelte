@@ -2,8 +2,7 @@
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { feetBetween } from '$core/run/moving';
 	import { mayStandIn } from '$core/run/slots';
-	import { moveSlots, moveToPanel, removeCircuit, sizeAs } from '$core/edit/circuits';
-	import { editCircuit } from '$core/edit/commands';
+	import { moveSlots, moveToPanel, removeCircuit, sizeAs, editCircuit } from '$core/edit/circuits';
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { addDevice, editDevice, removeDevice } from '$core/edit/commands';
+	import { addDevice, editDevice, removeDevice } from '$core/edit/boxes';
 	import type { Box, Device } from '$core/model/job';
 	import {
 		DEVICE_KINDS,

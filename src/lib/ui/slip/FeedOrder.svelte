@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { proposeFeeds, type FeedAnswer } from '$core/propose/feed-proposal';
 	import { WAYS, type Way } from '$core/run/route';
-	import { setFeeds } from '$core/edit/commands';
+	import { setFeeds } from '$core/edit/legs';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { Cancelled, circuitsWorker, inWorker } from '$lib/workers/use-worker';
+	import { Canceled, circuitsWorker, inWorker } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';
@@ -35,7 +35,7 @@
 		work.done.then(
 			(found) => (far = found),
 			(error: unknown) => {
-				if (!(error instanceof Cancelled)) far = { known: false, why: `It could not be worked out: ${(error as Error).message}` };
+				if (!(error instanceof Canceled)) far = { known: false, why: `It could not be worked out: ${(error as Error).message}` };
 			}
 		);
 		return () => work.cancel();

@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { editBox } from '$core/edit/commands';
+	import { editBox } from '$core/edit/boxes';
 	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
 	import {
 		CABLES,
-		CONDUCTOR_COLOURS,
+		CONDUCTOR_COLORS,
 		CONDUCTOR_MEANS,
 		GROUND_PROOFS,
 		INSULATIONS,
@@ -35,8 +35,8 @@
 		'tester-lamps': "a tester's lamps: prove none",
 		'not-proven': 'not proven'
 	};
-	/** The trade's own colours, as the conductor has them. */
-	const SHOWN: Record<FoundConductor['colour'], string> = {
+	/** The trade's own colors, as the conductor has them. */
+	const SHOWN: Record<FoundConductor['color'], string> = {
 		black: '#1e1a15',
 		red: '#b5281f',
 		white: '#fbf8f1',
@@ -56,7 +56,7 @@
 	let cable = $state({ ...EMPTY_CABLE });
 	const EMPTY: Omit<FoundConductor, 'id'> = {
 		cableId: null,
-		colour: 'black',
+		color: 'black',
 		means: 'hot',
 		alwaysLive: false,
 		insulation: 'unknown',
@@ -65,12 +65,12 @@
 	let wire = $state({ ...EMPTY });
 	const nameOf = (c: CableSeen, i: number) =>
 		`${i + 1}: ${c.awg}/${c.conductors}${c.ground ? ' with ground' : ''} ${CABLE_NAMES[c.cable]}`;
-	/** A colour that does not mean what it should is what hurts the next one who opens the box. */
+	/** A color that does not mean what it should is what hurts the next one who opens the box. */
 	const odd = (c: FoundConductor) =>
-		(c.colour === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
-		((c.colour === 'green' || c.colour === 'bare') && c.means !== 'ground' && c.means !== 'unknown') ||
-		(c.means === 'neutral' && c.colour !== 'white') ||
-		(c.means === 'ground' && c.colour !== 'green' && c.colour !== 'bare');
+		(c.color === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
+		((c.color === 'green' || c.color === 'bare') && c.means !== 'ground' && c.means !== 'unknown') ||
+		(c.means === 'neutral' && c.color !== 'white') ||
+		(c.means === 'ground' && c.color !== 'green' && c.color !== 'bare');
 	async function addCable(): Promise<void> {
 		if (await set('cable seen', { cables: [...box.cables, { id: freshId(), ...cable }] })) cable = { ...EMPTY_CABLE };
 	}
@@ -133,24 +133,24 @@
 	{#each box.conductors as c (c.id)}
 		<li class:odd={odd(c)}>
 			<span>
-				<i style:background={SHOWN[c.colour]}></i>
-				{c.colour}: {inWords(c.means)}{c.alwaysLive ? ', always live' : ''}{c.insulation === 'unknown'
+				<i style:background={SHOWN[c.color]}></i>
+				{c.color}: {inWords(c.means)}{c.alwaysLive ? ', always live' : ''}{c.insulation === 'unknown'
 					? ''
 					: `, ${c.insulation} insulation`}{c.freeLengthIn === null ? '' : `, ${formatLength(c.freeLengthIn)} free`}{#if odd(c)}<b
 					>
-						not what its colour says</b
+						not what its color says</b
 					>{/if}
 			</span>
 			<button
 				type="button"
-				aria-label={`Remove the ${c.colour} conductor`}
+				aria-label={`Remove the ${c.color} conductor`}
 				onclick={() => set('conductor taken out', { conductors: box.conductors.filter((x) => x.id !== c.id) })}>×</button
 			>
 		</li>
 	{/each}
 </ul>
 <div class="two">
-	<SelectField label="Colour" value={wire.colour} options={plain(CONDUCTOR_COLOURS)} onkeep={(v) => (wire.colour = v)} />
+	<SelectField label="Color" value={wire.color} options={plain(CONDUCTOR_COLORS)} onkeep={(v) => (wire.color = v)} />
 	<SelectField label="Turned out to be" value={wire.means} options={plain(CONDUCTOR_MEANS)} onkeep={(v) => (wire.means = v)} />
 	<FlagField label="Live with switches off" value={wire.alwaysLive} onkeep={(v) => (wire.alwaysLive = v ?? false)} />
 	<SelectField label="Insulation" value={wire.insulation} options={plain(INSULATIONS)} onkeep={(v) => (wire.insulation = v)} />

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editLeg } from '$core/edit/commands';
+	import { editLeg } from '$core/edit/legs';
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { connectedWatts } from '$core/circuits/size/load';
-	import { editCircuit, setLoad } from '$core/edit/commands';
+	import { editCircuit, setLoad } from '$core/edit/circuits';
 	import type { Circuit, CircuitLoad } from '$core/model/job';
 	import { DISCONNECTS, inWords, LOAD_KINDS, type Disconnect } from '$core/model/kinds';
 	import { show } from '$core/units/quantity';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { addCircuit } from '$core/edit/commands';
+	import { addCircuit } from '$core/edit/circuits';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

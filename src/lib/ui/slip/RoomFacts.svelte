@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { fieldFault } from '$core/model/file/fields';
 	import { areaSqFt } from '$core/model/geometry';
-	import { editRoom, removeRoom } from '$core/edit/commands';
+	import { editRoom, removeRoom } from '$core/edit/rooms';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema';
 	import { copyRoom, mirrorRoom, turnRoom } from '$core/edit/survey';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editRoom } from '$core/edit/commands';
+	import { editRoom } from '$core/edit/rooms';
 	import type { Room } from '$core/model/job';
 	import { SIDES, type Side } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -23,7 +23,7 @@
 	const bays = (v: string) => (/^([1-9]|1[0-2])$/.test(v.trim()) ? null : `Vehicles side by side, 1 to 12; got "${v}"`);
 </script>
 
-<SelectField label="Level" value={String(room.storey)} options={LEVELS} onkeep={(v) => set('level', { storey: Number(v) })} />
+<SelectField label="Level" value={String(room.story)} options={LEVELS} onkeep={(v) => set('level', { story: Number(v) })} />
 {#if room.kind === 'basement' || room.kind === 'accessory'}
 	<FlagField
 		label="Finished"

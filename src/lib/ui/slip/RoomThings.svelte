@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { FIXTURE_SIZES, newFixture } from '$core/layout/default-place';
+	import { FIXTURE_SIZES, newFixture } from '$core/edit/default-place';
 	import type { Room } from '$core/model/job';
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { addFixture, standAgainst } from '$core/edit/fixtures';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { setWallLength } from '$core/edit/commands';
+	import { setWallLength } from '$core/edit/walls';
 	import { wallLength } from '$core/model/geometry';
 	import type { Room } from '$core/model/job';
 	import { setRectangle } from '$core/edit/rooms';

@@ -1,9 +1,8 @@
 <script lang="ts">
-	import { pairCircuits } from '$core/edit/circuits';
+	import { pairCircuits, editCircuit } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { editCircuit } from '$core/edit/commands';
 	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 

@@ -3,7 +3,7 @@
 	import type { Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
 	import { aboutSubject } from '$core/assess';
-	import { applyFix } from '$core/edit/commands';
+	import { applyFix } from '$core/edit/fix';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { STAGE_NAMES } from '$lib/stages/stages';

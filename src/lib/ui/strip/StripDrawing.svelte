@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { STRIP, type StripDrawing, type StripLeg } from '$core/formats/run-drawing';
 	import type { RunFigure } from '$core/formats/run-figures';
-	import { rewire } from '$core/propose/rewire';
+	import { rewire } from '$core/edit/rewire';
 	import { carried } from '../carry';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

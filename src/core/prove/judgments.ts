@@ -1,13 +1,13 @@
 import { againstPredicted, deadOhms, groundPath } from './judge-ohms';
 import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
-import type { Judgement, ReadingCase } from './judgement';
+import type { Judgment, ReadingCase } from './judgment';
 import { AGAINST_PREDICTED } from './limits';
 
-export { worst, type Judgement, type Level, type ReadingCase } from './judgement';
+export { worst, type Judgment, type Level, type ReadingCase } from './judgment';
 
-/** Every judgement of one reading. @source facts/testing.md, its table of limits */
-export function judge(c: ReadingCase): Judgement[] {
+/** Every judgment of one reading. @source facts/testing.md, its table of limits */
+export function judge(c: ReadingCase): Judgment[] {
 	const { reading, limits, atPanel, twoHots } = c;
 	const toNeutral = limits[atPanel ? 'panel' : 'outlet'];
 	const hotToHot = limits[atPanel ? 'panel-hh' : 'outlet-hh'];

@@ -1,4 +1,5 @@
-import { cite, type Edition } from '../code/shape/edition';
+import { cite } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
 import { DEFAULT_GROUPING, type Job } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';

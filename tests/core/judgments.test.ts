@@ -7,7 +7,7 @@ import type { ReadingKind } from '../../src/core/model/kinds';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
-import type { Level } from '../../src/core/prove/judgement';
+import type { Level } from '../../src/core/prove/judgment';
 import { bandFault, LIMITS, limitsOf } from '../../src/core/prove/limits';
 import { voltPattern } from '../../src/core/prove/pattern';
 import { feetOf, feetWords, likeConductors } from '../../src/core/prove/unknown-run';
@@ -93,7 +93,7 @@ for (const [kind, value, level] of AT_PANEL)
 		assert.equal(verdictOf(e, small, { place: { id: 'p' }, circuit: undefined }, at(kind, value, { boxId: 'p' })).level, level));
 test('legs apart: 3 V good, to 10 V looked at, then bad', () => {
 	const apart = (v: number) =>
-		read(small, [at('hn', 118, { boxId: 'p' }), at('h2n', 118 + v, { boxId: 'p' })], 'p').latest.h2n?.verdict.judgements.at(-1)
+		read(small, [at('hn', 118, { boxId: 'p' }), at('h2n', 118 + v, { boxId: 'p' })], 'p').latest.h2n?.verdict.judgments.at(-1)
 			?.level;
 	assert.deepEqual([apart(3), apart(3.1), apart(10), apart(10.1)], ['good', 'look', 'look', 'bad']);
 });
@@ -142,7 +142,7 @@ test('0 ohm against 0.41 is never good: a jumper, another run, or a meter that w
 	for (const kind of ['ohm-hot', 'ohm-neutral', 'ohm-ground'] as const) {
 		const judged = read(long, [at(kind, 0)]).latest[kind]?.verdict;
 		assert.equal(judged?.level, 'look', kind);
-		assert.match(judged.judgements[0]?.says ?? '', /less than the wire alone has/);
+		assert.match(judged.judgments[0]?.says ?? '', /less than the wire alone has/);
 	}
 });
 test('at a bootleg nothing that the ground contact reads is good', () => {
@@ -200,7 +200,7 @@ test('the fault that three volts show is said once; a low supply beside it is sa
 });
 test('three volts of one box are judged together, with nothing on; under load they are not', () => {
 	const list = (more: Partial<Reading> = {}) => [at('hn', 120, more), at('hg', 0, more), at('ng', 120, more)];
-	const says = (l: Reading[]) => JSON.stringify(read(small, l).latest.hg?.verdict.judgements);
+	const says = (l: Reading[]) => JSON.stringify(read(small, l).latest.hg?.verdict.judgments);
 	assert.match(says(list()), /reversed/);
 	assert.doesNotMatch(says(list({ loadA: 12 })), /reversed/);
 	assert.doesNotMatch(says(list().slice(0, 2)), /reversed/);
@@ -280,7 +280,7 @@ test('ohms as feet of 14 and 12 AWG: with and without the service', () => {
 test('without a known run hot is held to neutral, feet are estimated, and what is missing is named once', () => {
 	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
 	const { latest } = read(j, [at('ohm-hot', 0.2), at('ohm-neutral', 0.9), at('ohm-ground', 0.2), at('drop', 4, { loadA: 12 })]);
-	const says = Object.values(latest).flatMap((l) => l.verdict.judgements.map((x) => x.says));
+	const says = Object.values(latest).flatMap((l) => l.verdict.judgments.map((x) => x.says));
 	assert.equal(says.filter((s) => s.includes('cannot be held against the run')).length, 1);
 	assert.ok(says.some((s) => s.includes('joint in the neutral')) && says.some((s) => s.includes('ft of 12 AWG')));
 	assert.equal(latest['ohm-neutral']?.verdict.level, 'bad');
@@ -325,8 +325,8 @@ test('a breaker that trips under 80 % of its rating is worn; from there on it is
 	assert.match(check({ loadA: 20.1 }).says, /overloaded/);
 	assert.match(check({ loadA: 20 }).says, /100 % of its rating/);
 });
-test('a terminal 10 °C over its neighbour is a loose joint, from 20 a bad one', () => {
-	const hot = (over: number) => level(check({ terminalC: 40 + over, neighbourC: 40 }), /terminal/);
+test('a terminal 10 °C over its neighbor is a loose joint, from 20 a bad one', () => {
+	const hot = (over: number) => level(check({ terminalC: 40 + over, neighborC: 40 }), /terminal/);
 	assert.deepEqual([hot(9.9), hot(10), hot(19.9), hot(20)], ['good', 'look', 'look', 'bad']);
 });
 test('load-tested after: within its amps and 104 V good, one of them past it to be looked at', () => {

@@ -10,8 +10,8 @@ export type Level = 'good' | 'look' | 'bad' | 'unknown';
 export const worst = (levels: readonly Level[]): Level =>
 	(['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
 
-/** One judgement of a reading: on the design (the limits), or on the joints (against this very run). */
-export interface Judgement {
+/** One judgment of a reading: on the design (the limits), or on the joints (against this very run). */
+export interface Judgment {
 	on: 'design' | 'joints';
 	level: Level;
 	says: string;

@@ -1,4 +1,5 @@
-import { attachBox, detachBox, type Command } from '../edit/commands';
+import { attachBox, detachBox } from './legs';
+import type { Command } from './command';
 import type { Job } from '../model/job';
 import { feetBetween } from '../run/moving';
 

@@ -1,10 +1,10 @@
 import { fromWall, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Fixture, Job, Place, Point, Room } from '../model/job';
 import type { DeviceKind, FixtureKind } from '../model/kinds';
-import { PARTITION_IN } from '../edit/survey-base';
-import { standAgainst } from '../edit/fixtures';
+import { PARTITION_IN } from './survey-base';
+import { standAgainst } from './fixtures';
 import { toSixteenth } from '../units/length';
-import { middleOfLongest } from './wall-places';
+import { middleOfLongest } from '../layout/wall-places';
 
 /** Where a new thing goes before it is moved, and how moves snap. */
 
@@ -91,7 +91,7 @@ const JOIN_IN = 14;
 export function snapRoom(job: Job, room: Room, dx: number, dy: number): [number, number] {
 	const outline = room.outline?.map(([x, y]): Point => [x + dx, y + dy]);
 	if (!outline) return [dx, dy];
-	const others = job.rooms.filter((r) => r !== room && r.id !== room.id && r.storey === room.storey && r.outline);
+	const others = job.rooms.filter((r) => r !== room && r.id !== room.id && r.story === room.story && r.outline);
 	const pull = (axis: 0 | 1): number => {
 		let best = { by: 0, far: Infinity };
 		const offer = (by: number, weight: number) => {

@@ -1,0 +1,22 @@
+import type { Job, Room, Point } from '../model/job';
+
+export function roomIn(draft: Job, id: string): Room {
+	const room = draft.rooms.find((r) => r.id === id);
+	if (!room) throw new RangeError(`There is no room "${id}" any more.`);
+	return room;
+}
+export function outlineOf(room: Room): Point[] {
+	if (!room.outline) throw new RangeError(`${room.name} has no walls yet.`);
+	return room.outline;
+}
+export function rowIn<T extends { id: string }>(rows: T[], id: string, what: string): T {
+	const row = rows.find((r) => r.id === id);
+	if (!row) throw new RangeError(`There is no ${what} "${id}" any more.`);
+	return row;
+}
+
+/**
+ * Edits of a job, each what the user does in one go. They change the draft that immer hands them; what cannot be
+ * done throws a RangeError with the reason, and then nothing is changed.
+ */
+export type Command = (draft: Job) => void;

@@ -1,0 +1,102 @@
+import { rowIn, type Command } from './command';
+import type { Leg, Job } from '../model/job';
+
+export const editLeg =
+	(
+		id: string,
+		change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies'>>
+	): Command =>
+	(draft) =>
+		void Object.assign(rowIn(draft.legs, id, 'leg'), change);
+/** Puts a box on its circuit: fed from a box of that run or from the panel, by a leg that may not be measured yet. */
+export const attachBox =
+	(boxId: string, to: { legId: string; circuitId: string; fromId: string; lengthFt: number | null }): Command =>
+	(draft) => {
+		const circuit = rowIn(draft.circuits, to.circuitId, 'circuit');
+		const box = rowIn(draft.boxes, boxId, 'box');
+		const like = draft.legs.find((l) => l.circuitId === to.circuitId);
+		const onRun = to.fromId === circuit.panelId || draft.legs.some((l) => l.circuitId === circuit.id && l.toId === to.fromId);
+		if (!onRun) throw new RangeError(`Circuit ${circuit.number} has no box to feed ${box.name} from there.`);
+		if (isDownstream(draft, circuit.id, boxId, to.fromId))
+			throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
+		// A box keeps what it feeds; only its own feed moves.
+		draft.legs = draft.legs.filter((l) => !(l.toId === boxId && l.circuitId === to.circuitId));
+		draft.legs.push({
+			id: to.legId,
+			circuitId: to.circuitId,
+			fromId: to.fromId,
+			toId: boxId,
+			cable: like?.cable ?? 'NM-B',
+			awg: like?.awg ?? leastFor(circuit.breakerA),
+			metal: like?.metal ?? 'Cu',
+			conductors: like?.conductors ?? 2,
+			// A found box brings no ground that nobody saw.
+			ground: like?.ground ?? (box.state !== 'found' || box.ground === 'present'),
+			lengthFt: to.lengthFt,
+			state: box.state
+		});
+	};
+/** Copper that a breaker may stand on, where nothing is said of the cable: the least of it, so that nobody is faulted for a wire that nobody saw. */
+const LEAST_WIRE: readonly (readonly [upToA: number, awg: Leg['awg']])[] = [
+	[15, '14'],
+	[20, '12'],
+	[30, '10'],
+	[40, '8'],
+	[55, '6'],
+	[70, '4'],
+	[95, '2']
+];
+const leastFor = (breakerA: number): Leg['awg'] => LEAST_WIRE.find(([upToA]) => breakerA <= upToA)?.[1] ?? '1/0';
+/**
+ * Feeds the boxes of a circuit from others than now, all at once. A leg that stays keeps its measured length.
+ * @throws RangeError where a box is not on the circuit, or the run would not hang together
+ */
+export const setFeeds =
+	(circuitId: string, feeds: readonly { boxId: string; fromId: string; feet: number }[]): Command =>
+	(draft) => {
+		const circuit = rowIn(draft.circuits, circuitId, 'circuit');
+		const legs = draft.legs.filter((l) => l.circuitId === circuitId);
+		for (const { boxId, fromId, feet } of feeds) {
+			const leg = legs.find((l) => l.toId === boxId);
+			if (!leg) throw new RangeError(`${rowIn(draft.boxes, boxId, 'box').name} is not on circuit ${circuit.number}.`);
+			if (leg.fromId === fromId) continue;
+			leg.fromId = fromId;
+			leg.lengthFt = feet;
+		}
+		for (const leg of legs) {
+			let at: string | undefined = leg.fromId;
+			for (let n = 0; at !== circuit.panelId; n++) {
+				at = legs.find((l) => l.toId === at)?.fromId;
+				if (at === undefined || n > legs.length)
+					throw new RangeError(`Circuit ${circuit.number} would not hang together from its panel.`);
+			}
+		}
+	};
+function isDownstream(job: Job, circuitId: string, boxId: string, at: string): boolean {
+	const feeds = (id: string): string | undefined => job.legs.find((l) => l.circuitId === circuitId && l.toId === id)?.fromId;
+	for (let id: string | undefined = at, n = 0; id && n <= job.legs.length; id = feeds(id), n++) if (id === boxId) return true;
+	return false;
+}
+/**
+ * Takes a box off a circuit: what it fed is fed from the box before it, by a cable whose length is not known any more.
+ * The last leg of a run simply goes.
+ */
+export const detachBox =
+	(boxId: string, circuitId: string): Command =>
+	(draft) => {
+		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
+		if (!own) throw new RangeError(`${rowIn(draft.boxes, boxId, 'box').name} is not on that circuit.`);
+		for (const leg of draft.legs) {
+			if (leg.circuitId !== circuitId || leg.fromId !== boxId) continue;
+			leg.fromId = own.fromId;
+			leg.lengthFt = null;
+		}
+		draft.legs = draft.legs.filter((l) => l.id !== own.id);
+	};
+/** Moves a box from one circuit to another as one edit. */
+export const moveToCircuit =
+	(boxId: string, fromCircuitId: string, to: Parameters<typeof attachBox>[1]): Command =>
+	(draft) => {
+		detachBox(boxId, fromCircuitId)(draft);
+		attachBox(boxId, to)(draft);
+	};
