@@ -1,13 +1,9 @@
-import { assessCircuits } from './circuits/assess-circuits';
-import { editionOf } from './code/amended-edition';
-import { assessLayout } from './layout/assess-layout';
+import { houseOf, type Evaluator, type House } from './house';
 import type { Job, Reading } from './model/job';
-import type { Stage } from './model/kinds';
+import { STAGES, type Stage } from './model/kinds';
 import type { Assessment, Finding, StageResult } from './model/result';
-import { assessProtection } from './protection/assess-protection';
-import { assessProve, proofs, type BoxProof } from './prove/assess-prove';
-import { assessFit } from './rough/boxes-fit';
-import { openSymptoms } from './trace/symptoms';
+import { proofsOf, type BoxProof } from './prove/assess-prove';
+import { STAGE_ROWS } from './stages';
 
 export interface JobAssessment extends Assessment {
 	/** What was read at each box, judged. */
@@ -16,62 +12,43 @@ export interface JobAssessment extends Assessment {
 	todo: Record<Stage, number>;
 }
 
-const NOTHING: StageResult = { findings: [], decisions: [] };
-
 /**
  * One evaluation of a job for its edition and amendments: every stage's findings and decisions. A stage whose evaluator
  * throws is told as failed; the others go on.
  */
 export function assess(job: Job, readings: readonly Reading[] = []): JobAssessment {
-	const edition = once(() => editionOf(job));
-	const boxProofs = once(() => proofs(edition(), job, readings));
-	const circuit = once(() => assessCircuits(edition(), job));
-	const lengths = (f: Finding) => f.id.startsWith('length:');
-	const rough = () => {
-		const fit = assessFit(edition(), job);
-		return { findings: [...circuit().findings.filter(lengths), ...fit.findings], decisions: fit.decisions };
-	};
-	const evaluators: Record<Stage, () => StageResult> = {
-		walk: () => ({ findings: unplaced(job), decisions: [] }),
-		layout: () => assessLayout(edition(), job),
-		circuit: () => ({ ...circuit(), findings: circuit().findings.filter((f) => !lengths(f)) }),
-		protect: () => assessProtection(edition(), job, readings),
-		rough,
-		trim: () => NOTHING,
-		prove: () => assessProve(job, boxProofs()),
-		trace: () => ({ findings: openSymptoms(edition(), job), decisions: [] }),
-		handover: () => NOTHING
-	};
-	const stages = Object.fromEntries(Object.entries(evaluators).map(([stage, evaluate]) => [stage, guarded(evaluate)])) as Record<
-		Stage,
-		StageResult
-	>;
-	const proven = stages.prove.failed ? new Map<string, BoxProof>() : boxProofs();
+	const house = houseOf(job, readings);
+	const stages = byStage((stage) => guarded(STAGE_ROWS[stage].evaluate, house));
 	return {
 		stages,
 		quantities: {
 			rooms: job.rooms.length,
 			boxes: job.boxes.length,
 			circuits: job.circuits.length,
-			boxesRead: proven.size
+			boxesRead: stages.prove.failed ? 0 : proofsOf(house).size
 		},
-		proofs: proven,
-		todo: toDo(job, proven)
+		proofs: stages.prove.failed ? new Map<string, BoxProof>() : proofsOf(house),
+		todo: byStage((stage) => (stages[stage].failed ? 0 : (STAGE_ROWS[stage].todo?.(house) ?? 0)))
 	};
 }
-/** Worked out when it is first asked for, and then kept. */
-function once<T>(make: () => T): () => T {
-	let made: { value: T } | undefined;
-	return () => (made ??= { value: make() }).value;
-}
+const byStage = <T>(of: (stage: Stage) => T): Record<Stage, T> =>
+	Object.fromEntries(STAGES.map((stage) => [stage, of(stage)])) as Record<Stage, T>;
+
 /** A stage's result with the gravest first, each finding under an id of its own; or why it has none. */
-function guarded(evaluate: () => StageResult): StageResult {
+function guarded(evaluate: Evaluator, house: House): StageResult {
 	try {
-		const result = evaluate();
-		return { ...result, findings: eachOnce([...result.findings].sort(byGravity)), decisions: eachOnce(result.decisions) };
+		return sorted(evaluate(house));
 	} catch (error) {
-		return { ...NOTHING, failed: error instanceof Error ? error.message : String(error) };
+		return { findings: [], decisions: [], failed: error instanceof Error ? error.message : String(error) };
 	}
+}
+const sortedKnown = new WeakMap<StageResult, StageResult>();
+function sorted(result: StageResult): StageResult {
+	const before = sortedKnown.get(result);
+	if (before) return before;
+	const made = { ...result, findings: eachOnce([...result.findings].sort(byGravity)), decisions: eachOnce(result.decisions) };
+	sortedKnown.set(result, made);
+	return made;
 }
 function eachOnce<T extends { id: string }>(rows: readonly T[]): T[] {
 	const seen = new Map<string, number>();
@@ -85,36 +62,6 @@ function eachOnce<T extends { id: string }>(rows: readonly T[]): T[] {
 const GRAVITY = { violation: 0, caution: 1, advice: 2 } as const;
 /** The gravest first. */
 export const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
-/** What is left to build, to trim and to prove; the other stages count their findings alone. */
-function toDo(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): Record<Stage, number> {
-	const provable = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
-	return {
-		walk: 0,
-		layout: 0,
-		circuit: 0,
-		protect: 0,
-		rough: job.legs.filter((l) => l.state === 'planned').length,
-		trim: job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.state === 'planned')).length,
-		prove: provable.filter((b) => !boxProofs.has(b.id)).length,
-		trace: 0,
-		handover: 0
-	};
-}
-
-/** Boxes that the plan cannot show yet: lawful, and something to do. */
-function unplaced(job: Job): Finding[] {
-	return job.boxes
-		.filter((box) => box.roomId === null)
-		.map((box) => ({
-			code: 'unplaced',
-			id: `unplaced:${box.id}`,
-			severity: 'advice',
-			rule: { section: 'practice', title: 'Box without a room', edition: job.edition, confidence: 'firm' },
-			subject: { kind: 'box', id: box.id },
-			message: `${box.name} is in no room yet: name its room in the slip.`
-		}));
-}
-
 /** Findings and decisions about one subject, from every stage, the gravest first. */
 export function aboutSubject(assessment: Assessment, kind: Finding['subject']['kind'], id: string): StageResult {
 	const stages = Object.values(assessment.stages);

@@ -50,7 +50,7 @@ test('a version-2 file is brought up: story and color as spelled now, a furnace 
 	for (const d of cellar?.devices ?? []) d.serves = null;
 	cellar?.devices.push({ ...cellar.devices[0], id: 'pump', name: 'condensate pump' });
 	const text = JSON.stringify(older).replaceAll('"story":', '"storey":').replaceAll('"color":', '"colour":');
-	assert.match(text, /"storey":1/);
+	assert.match(text, /"storey":/);
 	const read = readJobFile(text);
 	assert.ok(read.ok, JSON.stringify(read));
 	assert.equal(read.migratedFrom, 2);

@@ -1,8 +1,9 @@
+import type { House } from '../house';
 import { CURED_BY_SIZE } from './size/size-findings';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { ohmsPerKft } from '../code/chapter-9-resistance';
-import type { Circuit, Job } from '../model/job';
+import type { Circuit, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
@@ -31,20 +32,25 @@ interface Sized extends StageResult {
 	drop: Finding[];
 }
 const known = remembered<Circuit, Sized>();
+const knownWhy = remembered<Circuit, Decision[]>();
+const boxesTogether = remembered<Room, object>();
 
 /** Sizing of every circuit, drop along every run, what a circuit of its kind may feed, shared neutrals and panels. */
-export function assessCircuits(edition: Edition, job: Job): StageResult {
-	const { boxes, rooms } = indexOf(job);
-	const results = job.circuits.map((circuit) => {
-		const run = runOf(job, circuit);
+export function assessCircuits({ edition, job, index, runs }: House): StageResult {
+	const { boxes, boxesOfRoom, rooms } = index;
+	const results = [...runs].map(([circuit, run]) => {
 		const onRun = run.nodes.map((n) => boxes.get(n.boxId));
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
 		const sized = known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
-		// Their fixes name other circuits: they are made anew, so that none names one that is gone.
-		const more = [whyTogether(edition, job, run), applianceDecision(edition, job, run)].filter((d) => d !== null);
+		// Which rooms go dark with a circuit is a question of all that is in them.
+		const inRooms = [...new Set(roomsOf)].map((room) => room && boxesTogether(room, boxesOfRoom.get(room.id) ?? [], () => ({})));
+		const why = knownWhy(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...inRooms], () =>
+			[whyTogether(edition, job, run), applianceDecision(edition, job, run)].filter((d) => d !== null)
+		);
 		return {
+			// Their fixes name other circuits: they are made anew, so that none names one that is gone.
 			findings: [...sharing(edition, job, run), ...sized.findings],
-			decisions: [...sized.decisions, ...more],
+			decisions: [...sized.decisions, ...why],
 			drop: sized.drop
 		};
 	});
@@ -92,7 +98,7 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	}
 	const { decisions, findings: sized } = sizingOf(edition, job, run);
 	const drops = run.nodes.map((node) => dropAt(edition, job, run, node)).filter((d) => d !== null);
-	findings.push(...sized, ...unmeasured(edition, job, run));
+	findings.push(...sized);
 	return {
 		findings,
 		decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))],
@@ -177,10 +183,10 @@ const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decisio
 	alternatives: []
 });
 
-/** Legs of which the length is not known: beyond them nothing can be figured. */
-function unmeasured(edition: Edition, job: Job, run: Run): Finding[] {
-	const { boxes } = indexOf(job);
-	return run.nodes
+/** Legs of which the length is not known: beyond them nothing can be figured. They are told where cable is pulled. */
+export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Finding[] {
+	return [...runs.values()]
+		.flatMap((run) => run.nodes)
 		.filter(({ leg }) => leg.lengthFt === null)
 		.map(({ leg }) => ({
 			code: 'length',

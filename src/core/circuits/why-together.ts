@@ -1,6 +1,6 @@
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
-import { DEFAULT_GROUPING, type Job } from '../model/job';
+import { DEFAULT_GROUPING, type Job, type Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Decision, Step } from '../model/result';
@@ -18,7 +18,8 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 	const { rooms } = indexOf(job);
 	const onRun = boxesServed(job, run);
 	const outlets = onRun.flatMap((b) => b.devices.filter((d) => d.kind !== 'switch')).length;
-	const names = [...new Set(onRun.flatMap((b) => rooms.get(b.roomId ?? '')?.name ?? []))];
+	const inRooms = [...new Set(onRun.flatMap((b) => rooms.get(b.roomId ?? '') ?? []))];
+	const names = inRooms.map((r) => r.name);
 	const own = circuit.kind === 'individual';
 	const { feeds, general, nameplate, required } = edition.circuits;
 	const rule = own
@@ -41,7 +42,7 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 			value: outlets,
 			unit: outlets === 1 ? 'outlet' : 'outlets'
 		});
-	const dark = names.filter((name) => wholly(job, run, name));
+	const dark = inRooms.filter((room) => wholly(job, run, room)).map((r) => r.name);
 	if (!own)
 		steps.push({
 			label: 'with its breaker off',
@@ -65,9 +66,7 @@ export function practiceMost(job: Job, breakerA: number): number | null {
 	return breakerA > 20 ? null : breakerA > 15 ? perCircuit20 : perCircuit15;
 }
 /** Every outlet of a room of several hangs on this circuit. */
-function wholly(job: Job, run: Run, name: string): boolean {
-	const { rooms, boxesOfRoom } = indexOf(job);
-	const room = [...rooms.values()].find((r) => r.name === name);
-	const own = (boxesOfRoom.get(room?.id ?? '') ?? []).filter((b) => b.devices.some((d) => d.kind !== 'switch'));
+function wholly(job: Job, run: Run, room: Room): boolean {
+	const own = (indexOf(job).boxesOfRoom.get(room.id) ?? []).filter((b) => b.devices.some((d) => d.kind !== 'switch'));
 	return own.length > 1 && own.every((b) => run.byBox.has(b.id));
 }

@@ -1,5 +1,4 @@
-import type { Edition } from '../code/shape/edition';
-import type { Job } from '../model/job';
+import type { House } from '../house';
 import type { Decision, Finding, StageResult } from '../model/result';
 import { wallCautions, wallDecision } from './articles/210-52-a-walls';
 import { punchList } from './punch-list';
@@ -9,7 +8,7 @@ export { editionInForce, missingPlaces, punchList } from './punch-list';
 export { roomWalls } from './room-walls';
 
 /** What 210.52 and its neighbors ask of this house and find missing, or cannot tell for want of a fact. */
-export function assessLayout(edition: Edition, job: Job): StageResult {
+export function assessLayout({ edition, job }: House): StageResult {
 	const open = punchList(job).filter((r) => r.state === 'missing' || r.state === 'unknown');
 	return {
 		findings: [...open.map(asFinding), ...job.rooms.flatMap((room) => wallCautions(edition, job, room))],

@@ -13,7 +13,8 @@ export function remembered<K extends object, R>(): (key: K, rows: readonly unkno
 		return result;
 	};
 }
-const sameRows = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+/** The very same rows, in their order. */
+export const sameRows = (a: readonly unknown[], b: readonly unknown[]): boolean =>
 	a === b || (a.length === b.length && a.every((row, i) => row === b[i]));
 
 /** Keeps what was made of a state of a job under an edition, by a key of its own, for as long as that state lives. */

@@ -1,3 +1,4 @@
+import type { House } from '../house';
 import { inForce } from '../code/amendments';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
@@ -7,7 +8,7 @@ import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
 import { EDITIONS, inWords, type Serves } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { hasGround } from '../run/ground-at';
-import { runOf, type Run } from '../run/runs';
+import type { Run } from '../run/runs';
 import type { Decision, Finding, StageResult, Step, Subject } from '../model/result';
 import { nearRooms } from './articles/210-8-cord-path';
 import { missingFindings } from './missing';
@@ -26,9 +27,10 @@ export { protectionRows, type ProtectionRow } from './protection-rows';
 const known = remembered<Box, StageResult[]>();
 
 /** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
-export function assessProtection(edition: Edition, job: Job, readings: readonly Reading[] = []): StageResult {
-	const { rooms, circuitsOfBox, boxesOfRoom } = indexOf(job);
-	const runs = new Map(job.circuits.map((c) => [c, runToken(job, runOf(job, c), readings)]));
+export function assessProtection(house: House): StageResult {
+	const { edition, job, readings } = house;
+	const { rooms, circuitsOfBox, boxesOfRoom } = house.index;
+	const runs = new Map([...house.runs].map(([c, run]) => [c, runToken(job, run, readings)]));
 	const results = job.boxes.flatMap((box) => {
 		const circuits = circuitsOfBox.get(box.id) ?? [];
 		const room = box.roomId === null ? undefined : rooms.get(box.roomId);
@@ -66,9 +68,22 @@ const sameRun = remembered<Run, object>();
 function runToken(job: Job, run: Run, readings: readonly Reading[]): object {
 	const { boxes } = indexOf(job);
 	const ofBox = groundReadings(readings);
-	const rows = run.nodes.flatMap(({ boxId }) => [boxes.get(boxId), ...(ofBox.get(boxId) ?? [])]);
+	const rows = run.nodes.flatMap(({ boxId }) => [onRun(boxes.get(boxId)), ...(ofBox.get(boxId) ?? [])]);
 	return sameRun(run, rows, () => ({ run }));
 }
+
+/** All of a box but where it stands, which says nothing of what follows it on its run. */
+function onRun(box: Box | undefined): object | undefined {
+	if (!box) return undefined;
+	const before = onRunKnown.get(box);
+	if (before) return before;
+	const { place: _at, heightIn: _up, ...rest } = box;
+	const token = sameOnRun(box.devices, Object.values(rest), () => ({}));
+	onRunKnown.set(box, token);
+	return token;
+}
+const onRunKnown = new WeakMap<Box, object>();
+const sameOnRun = remembered<readonly Device[], object>();
 
 const byReadings = new WeakMap<readonly Reading[], Map<string, Reading[]>>();
 /** What was read of grounds, by box. */

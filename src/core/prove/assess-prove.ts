@@ -1,3 +1,5 @@
+import { perState, sameRows } from '../model/remember';
+import type { House } from '../house';
 import type { Edition } from '../code/shape/edition';
 import type { Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -27,14 +29,35 @@ export interface BoxProof {
 }
 export const allOf = ({ latest, lower }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower)];
 
+const ofReadings = new WeakMap<readonly Reading[], { job: Job; proofs: ReadonlyMap<string, BoxProof> }>();
+/** What was read at each box of a house, judged; kept for the state of the job and its readings. */
+export function proofsOf({ edition, job, readings }: House): ReadonlyMap<string, BoxProof> {
+	const before = ofReadings.get(readings);
+	if (before?.job === job) return before.proofs;
+	const made = proofs(edition, job, readings);
+	ofReadings.set(readings, { job, proofs: made });
+	return made;
+}
+
+/** The same for readings that are not all of the job. */
 export function proofs(edition: Edition, job: Job, readings: readonly Reading[]): Map<string, BoxProof> {
 	const index = indexOf(job);
 	const panels = new Map(job.panels.map((p) => [p.id, p]));
 	const [upper, lower] = [latestReadings(readings), latestReadings(readings, 'lower')];
 	const found = new Map<string, BoxProof>();
+	const known = knownOf(job, edition);
+	// What is read of grounds and of a device's own button speaks of the boxes after it too.
+	const beyond = readings.filter((r) => BEYOND_ITS_BOX.includes(r.kind));
 	for (const boxId of new Set([...upper.keys(), ...lower.keys()])) {
 		const place = index.boxes.get(boxId) ?? panels.get(boxId) ?? index.circuits.get(boxId);
 		if (!place) continue;
+		const own = [...(upper.get(boxId)?.values() ?? []), ...(lower.get(boxId)?.values() ?? [])];
+		const before = known.get(boxId);
+		const rows = [...own, ...beyond];
+		if (before && sameRows(before.rows, rows)) {
+			found.set(boxId, before.proof);
+			continue;
+		}
 		const circuit = index.circuitsOfBox.get(boxId)?.[0];
 		const judged = (kinds: ReadonlyMap<ReadingKind, Reading> | undefined): Latest => {
 			const latest: Latest = {};
@@ -54,9 +77,16 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
 		found.set(boxId, proof);
+		known.set(boxId, { rows, proof });
 	}
 	return found;
 }
+
+const BEYOND_ITS_BOX: readonly ReadingKind[] = ['ohm-ground', 'bootleg', 'gfci-own'];
+type Known = Map<string, { rows: readonly Reading[]; proof: BoxProof }>;
+const provenOf = perState<Known>();
+/** Proofs made for this state of the job: a reading that is added leaves those of other boxes as they are. */
+const knownOf = (job: Job, edition: Edition): Known => provenOf(job, edition, 'proofs', () => new Map());
 
 /** What is known of an outlet besides one reading of it: its ground, and whether a GFCI reaches it whose own button was passed. */
 function besides(
@@ -163,12 +193,13 @@ function severityOf(kind: ReadingKind, j: Judgment): Severity {
 }
 
 /** Each judgment that falls short as a finding at its place; each drop as a decision with its predicted steps. */
-export function assessProve(job: Job, boxProofs: ReadonlyMap<string, BoxProof>): StageResult {
+export function assessProve(house: House): StageResult {
+	const { job } = house;
 	const findings: Finding[] = [];
 	const decisions: Decision[] = [];
-	const { boxes, circuits } = indexOf(job);
+	const { boxes, circuits } = house.index;
 	const { conductorC } = soundOf(job);
-	for (const proof of boxProofs.values()) {
+	for (const proof of proofsOf(house).values()) {
 		const { boxId } = proof;
 		const kind = boxes.has(boxId) ? 'box' : circuits.has(boxId) ? 'circuit' : 'panel';
 		const subject: Subject = { kind, id: boxId };

@@ -1,3 +1,4 @@
+import type { House } from '../house';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
@@ -65,10 +66,10 @@ function endsIn(job: Job): Map<string, Leg[]> {
 
 const judged = remembered<Box, StageResult>();
 /** Fill and depth of each box of which the volume is known. */
-export function assessFit(edition: Edition, job: Job): StageResult {
+export function assessFit({ edition, job, index }: House): StageResult {
 	const ends = endsIn(job);
 	const all = job.boxes.map((box) =>
-		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? []), ...(indexOf(job).circuitsOfBox.get(box.id) ?? [])], () =>
+		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? []), ...(index.circuitsOfBox.get(box.id) ?? [])], () =>
 			fitOf(edition, job, box)
 		)
 	);

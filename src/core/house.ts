@@ -1,0 +1,48 @@
+import { editionOf } from './code/amended-edition';
+import type { Edition } from './code/shape/edition';
+import type { Circuit, Job, Reading } from './model/job';
+import { indexOf, type JobIndex } from './model/job-index';
+import type { StageResult } from './model/result';
+import { runOf, type Run } from './run/runs';
+
+/**
+ * What the evaluator of every stage is given: a state of a job with what follows from it, made once for an evaluation.
+ * Each part is worked out when it is first read, so that what cannot be made stops only those that need it.
+ */
+export interface House {
+	readonly job: Job;
+	/** The edition of the job, as its local amendments leave it. */
+	readonly edition: Edition;
+	readonly index: JobIndex;
+	/** The run of each circuit of the job, in its order. */
+	readonly runs: ReadonlyMap<Circuit, Run>;
+	readonly readings: readonly Reading[];
+}
+/** What a stage finds and decides about a house. */
+export type Evaluator = (house: House) => StageResult;
+
+/** @param readings all of the job, struck ones too  @throws nothing: a part that cannot be made throws where it is read */
+export function houseOf(job: Job, readings: readonly Reading[] = []): House {
+	return {
+		job,
+		readings,
+		get edition() {
+			return editionOf(job);
+		},
+		get index() {
+			return indexOf(job);
+		},
+		get runs() {
+			return runsOf(job);
+		}
+	};
+}
+
+const runsKnown = new WeakMap<Job, ReadonlyMap<Circuit, Run>>();
+function runsOf(job: Job): ReadonlyMap<Circuit, Run> {
+	const before = runsKnown.get(job);
+	if (before) return before;
+	const runs = new Map(job.circuits.map((circuit) => [circuit, runOf(job, circuit)]));
+	runsKnown.set(job, runs);
+	return runs;
+}

@@ -1,0 +1,17 @@
+import type { House } from '../house';
+import type { StageResult } from '../model/result';
+
+/** Boxes that the plan cannot show yet: lawful, and something to do. */
+export const assessWalk = ({ job }: House): StageResult => ({
+	findings: job.boxes
+		.filter((box) => box.roomId === null)
+		.map((box) => ({
+			code: 'unplaced',
+			id: `unplaced:${box.id}`,
+			severity: 'advice',
+			rule: { section: 'practice', title: 'Box without a room', edition: job.edition, confidence: 'firm' },
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name} has no room yet: name its room in the slip.`
+		})),
+	decisions: []
+});
