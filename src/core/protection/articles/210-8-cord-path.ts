@@ -25,6 +25,11 @@ const TRIED = 5;
 interface Node {
 	room: Room;
 	at: Point;
+	/** The shortest way found to it, in, and the node before it there. */
+	inches: number;
+	before: Node | null;
+	/** The other sides of a doorway. */
+	through: Node[];
 }
 /**
  * @param throughDoors doorways and openings may be passed  @returns null where there is none within 7 ft
@@ -67,60 +72,51 @@ function search(
 ): CordWay | null {
 	const within = (p: Point) => distance(from, p) <= FAR_IN;
 	const doors = rooms.length > 1 ? doorways(all).filter((d) => rooms.includes(d.a) && rooms.includes(d.b) && within(d.pa)) : [];
-	const nodes: Node[] = [
-		{ room, at: from },
-		...rooms.flatMap((r) => [...corners(r), ...roundBarriers(r)].filter(within).map((at) => ({ room: r, at }))),
-		...doors.flatMap((d) => [
-			{ room: d.a, at: d.pa },
-			{ room: d.b, at: d.pb }
-		])
-	];
-	const door = new Map<string, { to: string; inches: number }[]>();
-	const keyOf = ({ room: r, at }: Node) => `${r.id} ${at[0]} ${at[1]}`;
+	const nodes = new Map<string, Node>();
+	const nodeAt = (r: Room, at: Point): Node => {
+		const key = `${r.id} ${at[0]} ${at[1]}`;
+		const node = nodes.get(key) ?? { room: r, at, inches: Infinity, before: null, through: [] };
+		nodes.set(key, node);
+		return node;
+	};
+	nodeAt(room, from).inches = 0;
+	for (const r of rooms) for (const at of [...corners(r), ...roundBarriers(r)]) if (within(at)) nodeAt(r, at);
 	for (const d of doors) {
-		const [a, b] = [keyOf({ room: d.a, at: d.pa }), keyOf({ room: d.b, at: d.pb })];
-		const inches = distance(d.pa, d.pb);
-		door.set(a, [...(door.get(a) ?? []), { to: b, inches }]);
-		door.set(b, [...(door.get(b) ?? []), { to: a, inches }]);
+		const [a, b] = [nodeAt(d.a, d.pa), nodeAt(d.b, d.pb)];
+		a.through.push(b);
+		b.through.push(a);
 	}
-	const far = new Map<string, number>([[keyOf(nodes[0] as Node), 0]]);
-	const before = new Map<string, Node>();
-	const open = new Set(nodes);
+	const open = new Set(nodes.values());
 	let best: CordWay | null = null;
-	while (open.size) {
-		let at: Node | null = null;
-		for (const n of open) {
-			const d = far.get(keyOf(n)) ?? Infinity;
-			if (d < Infinity && (!at || d < (far.get(keyOf(at)) ?? Infinity))) at = n;
-		}
-		if (!at) break;
-		const here: Node = at;
+	for (let here = nearest(open); here; here = nearest(open)) {
 		open.delete(here);
-		const so = far.get(keyOf(here)) ?? Infinity;
-		if (so > FAR_IN || (best && so >= best.inches)) break;
+		if (here.inches > FAR_IN || (best && here.inches >= best.inches)) break;
 		for (const t of targets) {
 			if (t.room !== here.room) continue;
-			const inches = so + distanceToFixture(here.at, t.fixture);
+			const inches = here.inches + distanceToFixture(here.at, t.fixture);
+			if (inches > FAR_IN || (best && inches >= best.inches)) continue;
 			const end = edgePoint(here.at, t.fixture);
-			if (inches <= FAR_IN && (!best || inches < best.inches) && sees(t.room, here.at, end, t.fixture))
-				best = { inches, points: [...wayTo(before, here, keyOf), end], fixtureId: t.fixture.id };
+			if (sees(t.room, here.at, end, t.fixture)) best = { inches, points: [...wayTo(here), end], fixtureId: t.fixture.id };
 		}
-		const offer = (n: Node, inches: number) => {
-			if (inches >= (far.get(keyOf(n)) ?? Infinity) - 1e-9) return;
-			far.set(keyOf(n), inches);
-			before.set(keyOf(n), here);
-		};
 		for (const n of open) {
-			const through = door.get(keyOf(here))?.find((d) => d.to === keyOf(n));
-			if (through) offer(n, so + through.inches);
-			else if (n.room === here.room && sees(here.room, here.at, n.at)) offer(n, so + distance(here.at, n.at));
+			const inches = here.inches + distance(here.at, n.at);
+			// What is no shorter, or beyond every rule, need not be looked along.
+			if (inches >= n.inches - 1e-9 || inches > FAR_IN) continue;
+			if (!here.through.includes(n) && (n.room !== here.room || !sees(here.room, here.at, n.at))) continue;
+			n.inches = inches;
+			n.before = here;
 		}
 	}
 	return best;
 }
-function wayTo(before: ReadonlyMap<string, Node>, node: Node, keyOf: (n: Node) => string): Point[] {
-	const points: Point[] = [node.at];
-	for (let at = before.get(keyOf(node)); at; at = before.get(keyOf(at))) points.unshift(at.at);
+function nearest(open: ReadonlySet<Node>): Node | null {
+	let least: Node | null = null;
+	for (const n of open) if (n.inches < (least?.inches ?? Infinity)) least = n;
+	return least;
+}
+function wayTo(node: Node): Point[] {
+	const points: Point[] = [];
+	for (let at: Node | null = node; at; at = at.before) points.unshift(at.at);
 	return points;
 }
 
