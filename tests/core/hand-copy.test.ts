@@ -123,7 +123,7 @@ each('breakers, grounds, small conductors, receptacles of a circuit', (e, key) =
 		[e.continuous.factor, e.cordShare.share, e.circuits.fastened.share, e.nextSizeUp.upToA],
 		[1.25, 0.8, 0.5, 800]
 	);
-	assert.deepEqual([e.terminals.upToA, e.terminals.above, e.drop.percent], [100, 75, 3]);
+	assert.deepEqual([e.terminals.upToA, e.terminals.above, e.drop.percent, e.drop.totalPercent], [100, 75, 3, 5]);
 	assert.deepEqual([e.circuits.large.fromA, e.circuits.large.receptacleA, e.circuits.plugFuses.sizes], [30, 20, [15, 20, 30]]);
 });
 each('sections where the editions differ', (e, key) => {
@@ -331,6 +331,7 @@ each('Article 220', (e, key) => {
 		[s.existing.firstVa, s.existing.share, s.measured.factor, s.least.amps, s.neutral.share],
 		[8000, 0.4, 1.25, 100, 0.7]
 	);
+	assert.equal(s.receptacle.va, 180);
 	assert.deepEqual([s.motor.share, s.ev.leastVa], [0.25, key === '2023' ? 7200 : 0]);
 	assert.deepEqual([...s.sizes], [100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200]);
 	const d = s.demand.rule.section;

@@ -26,7 +26,7 @@ function holds(outline: readonly Point[], p: Point): boolean {
 }
 
 /** Rooms sorted into cells of the plan, so that a question about a point asks only those that are near. */
-const CELL_IN = 240;
+const CELL_IN = 20 * 12;
 const cellsKnown = new WeakMap<readonly Room[], Map<string, Room[]>>();
 function roomsNear(rooms: readonly Room[], story: number, [x, y]: Point): readonly Room[] {
 	let cells = cellsKnown.get(rooms);

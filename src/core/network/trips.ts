@@ -1,3 +1,4 @@
+import { WORN_BREAKER } from '../faults/thresholds';
 import { build, type Built } from './build';
 import { size } from './phasor';
 import type { PlannedWire } from './plan';
@@ -15,8 +16,6 @@ export interface Trip {
 }
 /** A breaker opens at once at so many times its amps. */
 export const INSTANT_TIMES = 10;
-/** A worn breaker opens at this share of its amps. */
-export const WORN_SHARE = 0.7;
 /** A class A device opens in this range, mA; the middle of it is taken. @source UL 943 */
 export const GFCI_MA = 5;
 /** A joint of neutral and ground downstream is felt up to this, ohm. */
@@ -144,7 +143,7 @@ export function currentTrips(built: Built, solution: Solution): Trip[] {
 				amps,
 				why: `${amps.toFixed(0)} A, over ${INSTANT_TIMES} times ${b.amps} A: a short`
 			});
-		else if (is('breaker-worn', b.circuitId) && amps > WORN_SHARE * b.amps)
+		else if (is('breaker-worn', b.circuitId) && amps > WORN_BREAKER.opensAtShare * b.amps)
 			found.push({
 				device: 'breaker',
 				at: b.circuitId,

@@ -1,3 +1,4 @@
+import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import type { Edition } from '../code/shape/edition';
 import type { RuleRef } from '../code/rule';
 import type { Box, CircuitLoad, Device, GroupingPractice, Job, Panel, Room } from '../model/job';
@@ -74,7 +75,7 @@ const OWN_AT_120: readonly Serves[] = [
 	'wall-oven'
 ];
 /** More than half of a 15 A circuit fastened in place leaves no room for others: 900 W. */
-const shareOf = (edition: Edition, amps: number) => edition.circuits.fastened.share * amps * 120;
+const shareOf = (edition: Edition, amps: number) => edition.circuits.fastened.share * amps * HOT_TO_NEUTRAL_V;
 
 /** @param boxes those that hang on no circuit yet */
 export function sortOutlets(edition: Edition, job: Job, boxes: readonly Box[], practice: GroupingPractice): Sorted {
@@ -111,7 +112,9 @@ function standsAlone(edition: Edition, d: Device, practice: GroupingPractice): b
 	if (d.serves && OWN_AT_120.includes(d.serves)) return true;
 	if (d.serves === 'refrigerator') return practice.refrigeratorAlone;
 	if (d.kind === 'hard-wired') return isFurnace(d) || d.serves === 'hvac' || d.watts > shareOf(edition, 15);
-	return d.watts > edition.cordShare.share * Math.min(20, d.amps) * 120 || d.amps > edition.circuits.large.receptacleA;
+	return (
+		d.watts > edition.cordShare.share * Math.min(20, d.amps) * HOT_TO_NEUTRAL_V || d.amps > edition.circuits.large.receptacleA
+	);
 }
 function ownCircuit(edition: Edition, job: Job, box: Box, device: Device): OwnCircuit {
 	const poles = device.volts === 240 ? 2 : 1;

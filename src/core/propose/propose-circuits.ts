@@ -1,3 +1,5 @@
+import { leastFor } from '../code/240-4-d-pigtail';
+import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import { placeBreakers } from '../circuits/panel/balance';
 import { sizeCasesOf } from '../circuits/size/circuit-case';
 import { feedOrder, feedTree } from './feed-order';
@@ -118,7 +120,7 @@ class Maker {
 		const ids = c.units.flatMap((u) => u.boxIds);
 		const at = new Map(ids.map((id, i) => [id, i]));
 		const places = (u: Unit) => u.boxIds.map((id) => at.get(id) as number);
-		const rated = c.breakerA * 120;
+		const rated = c.breakerA * HOT_TO_NEUTRAL_V;
 		const search: GroupCase = {
 			units: c.units.map((u) => ({ ...u, places: places(u), rooms: u.roomIds })),
 			fromPanel: ids.map((id) => (c.panel ? this.feet(c.panel.id, id) : GUESS_FT.apart)),
@@ -176,7 +178,7 @@ class Maker {
 				fromId,
 				toId,
 				...this.cableTo(fromId, toId),
-				awg: circuit.breakerA > 15 ? '12' : '14',
+				awg: leastFor(circuit.breakerA, 'Cu', this.edition) ?? '10',
 				metal: 'Cu',
 				conductors: this.conductorsTo(circuit, toId),
 				ground: true,

@@ -1,3 +1,4 @@
+import { WORN_BREAKER } from '../faults/thresholds';
 import type { GuidedCheck, Job, Circuit, Device } from '../model/job';
 import type { GuidedPoint, GuidedAnswer } from './guided-answer';
 import type { Step } from '../model/result';
@@ -135,7 +136,7 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 			});
 		else if (words.resetTrips !== 'at-once')
 			points.push({
-				level: share < WORN_SHARE ? 'bad' : 'look',
+				level: share < WORN_BREAKER.calledUnderShare ? 'bad' : 'look',
 				says: `It trips${held} at ${show(100 * share, 0)} % of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
 			});
 	}
@@ -178,8 +179,6 @@ export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { fig
 	}
 	return answer(points, steps, 'Enter what was read.');
 }
-/** Below this share of its rating a breaker that trips is worn or heated. */
-const WORN_SHARE = 0.8;
 const HOT_OVER_C = 10;
 /** A heating element: cold ohms against V^2 / W, and to its shell. Never energized dry. */
 export function elementCheck({ figures, words }: Facts): GuidedAnswer {

@@ -1,3 +1,4 @@
+import { HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Circuit, CircuitLoad, Job } from '../../model/job';
@@ -130,7 +131,7 @@ function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: 
 
 /** A load of 240 V on one pole, or the other way about: its drop would be figured at the wrong voltage. */
 function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding[] {
-	if (load.volts === 120 * circuit.poles || (circuit.poles === 2 && load.volts === 120)) {
+	if (load.volts === HOT_TO_NEUTRAL_V * circuit.poles || (circuit.poles === 2 && load.volts === 120)) {
 		return [];
 	}
 	return [
@@ -142,7 +143,7 @@ function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Find
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: `Circuit ${circuit.number}: one pole gives 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would be half, its drop a quarter of what they are.`,
-			have: 120 * circuit.poles,
+			have: HOT_TO_NEUTRAL_V * circuit.poles,
 			need: load.volts,
 			unit: 'V',
 			fix: {

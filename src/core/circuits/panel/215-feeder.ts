@@ -1,3 +1,4 @@
+import { HOT_TO_HOT_V } from '../../units/volts';
 import { ampacityOf } from '../../code/310-15-ampacity';
 import { standardBreaker } from '../../code/240-6-breakers';
 import { cite } from '../../code/rule';
@@ -27,7 +28,6 @@ export interface FeederSize {
 	dropPercent: number | null;
 	steps: Step[];
 }
-const VOLTS = 240;
 /** Continuous on a feeder by its own article; the 125 % of water heaters and space heat is for their branch circuits. @source 625.42, 220.51 */
 const CONTINUOUS = ['ev'];
 
@@ -45,23 +45,24 @@ export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: n
 	});
 	// The last two steps are those of a service: amps and rating.
 	const own220 = steps.filter((s) => s.unit === 'VA' && s.value !== 0);
-	const loose = loosely(job, panel);
+	const loose = loosely(edition, job, panel);
 	if (loose)
 		own220.push({
 			label: 'receptacles and lights where no floor area counts',
-			formula: '180 VA a receptacle',
+			formula: `${edition.service.receptacle.va} VA a receptacle`,
+			rule: cite(edition, edition.service.receptacle.rule),
 			value: loose,
 			unit: 'VA'
 		});
 	const further = job.panels
 		.filter((p) => p.feeder?.fromPanelId === panel.id)
-		.reduce((sum, p) => sum + feederLoad(edition, job, p).loadA * VOLTS, 0);
+		.reduce((sum, p) => sum + feederLoad(edition, job, p).loadA * HOT_TO_HOT_V, 0);
 	if (further) own220.push({ label: 'panels fed from it', formula: '', value: further, unit: 'VA' });
-	const loadA = (va + loose + further) / VOLTS;
+	const loadA = (va + loose + further) / HOT_TO_HOT_V;
 	const continuousVa = appliances
 		.filter((a) => a.circuit.load && CONTINUOUS.includes(a.circuit.load.kind))
 		.reduce((s, a) => s + a.va, 0);
-	const extra = ((edition.continuous.factor - 1) * continuousVa) / VOLTS;
+	const extra = ((edition.continuous.factor - 1) * continuousVa) / HOT_TO_HOT_V;
 	const rule = cite(edition, edition.panels.feeder.load);
 	return {
 		loadA,
@@ -70,12 +71,18 @@ export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: n
 			...own220,
 			{
 				label: 'load of the feeder',
-				formula: `${Math.round(va + loose + further)} VA / ${VOLTS} V`,
+				formula: `${Math.round(va + loose + further)} VA / ${HOT_TO_HOT_V} V`,
 				value: loadA,
 				unit: 'A',
 				rule
 			},
-			{ label: 'with 125 % of what is continuous', formula: `+ ${show(extra)} A`, value: loadA + extra, unit: 'A', rule }
+			{
+				label: `with ${show(edition.continuous.factor * 100)}% of what is continuous`,
+				formula: `+ ${show(extra)} A`,
+				value: loadA + extra,
+				unit: 'A',
+				rule
+			}
 		]
 	};
 }
@@ -131,7 +138,7 @@ export function sizeFeeder(edition: Edition, job: Job, panel: Panel, feeder: Fee
 				: [
 						{
 							label: `drop over ${feeder.lengthFt} ft`,
-							formula: `at ${show(loadA)} A of ${VOLTS} V`,
+							formula: `at ${show(loadA)} A of ${HOT_TO_HOT_V} V`,
 							value: percent,
 							unit: '%',
 							rule: cite(edition, edition.drop.rule)
@@ -172,7 +179,7 @@ function wireHolds(edition: Edition, feeder: Feeder, awg: Awg, breakerA: number,
 }
 function dropPercent(edition: Edition, feeder: Feeder, awg: Awg, loadA: number): number | null {
 	if (feeder.lengthFt === null) return null;
-	return (100 * dropVolts(loadA, feeder.lengthFt, ohmsPerKft(awg, feeder.metal, edition))) / VOLTS;
+	return (100 * dropVolts(loadA, feeder.lengthFt, ohmsPerKft(awg, feeder.metal, edition))) / HOT_TO_HOT_V;
 }
 
 /** The feeder as it is, against its load, its breaker and its panel. @source 215.2, 215.3, 408.36, 250.32(B), 334.12 */
@@ -258,7 +265,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 		say('feeder-drop', {
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
-			message: `The feeder of ${panel.name} loses ${show(percent, 1)} % at its load; ${edition.drop.percent} % is advised, and 5 % with the branch circuit.`,
+			message: `The feeder of ${panel.name} loses ${show(percent, 1)} % at its load; ${edition.drop.percent} % is advised, and ${edition.drop.totalPercent} % with the branch circuit.`,
 			have: percent,
 			need: edition.drop.percent,
 			unit: '%'

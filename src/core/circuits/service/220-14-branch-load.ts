@@ -9,12 +9,9 @@ import { legOfSlot, occupantsOf, slotsOf, type Occupant, type ServiceLeg } from 
 
 /** What each branch circuit adds to its panel, VA: connected, before any demand. */
 
-/** A receptacle outlet where no floor area speaks for it. @source 220.14(I) */
-const YOKE_VA = 180;
-
 /**
  * An appliance at what it runs with; a small-appliance or laundry circuit at its 1500 VA; what hangs on the rest shares
- * the floor's volt-amperes by its outlets, and receptacles outside of that floor stand at 180 VA each.
+ * the floor's volt-amperes by its outlets, and receptacles outside of that floor stand at what the code gives one outlet.
  */
 export function branchVa(edition: Edition, job: Job, circuit: Circuit): number {
 	if (circuit.load) return loadOf(edition, asLoadCase(circuit.load)).loadA * circuit.load.volts;
@@ -23,7 +20,7 @@ export function branchVa(edition: Edition, job: Job, circuit: Circuit): number {
 	if (circuit.kind === 'laundry') return laundry.va;
 	const outlets = outletsOf(job, circuit);
 	const perOutlet = floorVaPerOutlet(edition, job);
-	return outlets.onFloor * perOutlet + outlets.elsewhere * YOKE_VA + outlets.fixedWatts;
+	return outlets.onFloor * perOutlet + outlets.elsewhere * edition.service.receptacle.va + outlets.fixedWatts;
 }
 
 interface Outlets {
@@ -56,7 +53,7 @@ function floorVaPerOutlet(edition: Edition, job: Job): number {
 	const general = job.circuits.filter((c) => !c.load && c.kind !== 'small-appliance' && c.kind !== 'laundry');
 	const outlets = general.reduce((sum, c) => sum + outletsOf(job, c).onFloor, 0);
 	const area = floorArea(job);
-	const va = outlets && area !== null ? (area * edition.service.general.vaPerSqFt) / outlets : YOKE_VA;
+	const va = outlets && area !== null ? (area * edition.service.general.vaPerSqFt) / outlets : edition.service.receptacle.va;
 	known.set(job, va);
 	return va;
 }
@@ -110,10 +107,10 @@ export function servedArea(job: Job, panel: Panel): number {
 	}, 0);
 }
 /** Receptacle outlets of a panel where no floor area speaks for them, VA. */
-export const loosely = (job: Job, panel: Panel): number =>
+export const loosely = (edition: Edition, job: Job, panel: Panel): number =>
 	job.circuits
 		.filter((c) => c.panelId === panel.id && !c.load && c.kind !== 'small-appliance' && c.kind !== 'laundry')
 		.reduce((sum, c) => {
 			const { elsewhere, fixedWatts } = outletsOf(job, c);
-			return sum + elsewhere * YOKE_VA + fixedWatts;
+			return sum + elsewhere * edition.service.receptacle.va + fixedWatts;
 		}, 0);

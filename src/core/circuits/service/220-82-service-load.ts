@@ -1,3 +1,4 @@
+import { HOT_TO_HOT_V } from '../../units/volts';
 import type { ServiceAppliance } from './service-appliance';
 import type { Step, Finding } from '../../model/result';
 import type { Edition } from '../../code/shape/edition';
@@ -25,7 +26,6 @@ export interface ServiceResult {
 	steps: Step[];
 	findings: Finding[];
 }
-const SERVICE_VOLTS = 240;
 /**
  * The load of a whole dwelling and the service that carries it, by the standard or the optional method.
  * @param c areas in sq ft, loads in VA  @source 220.42, 220.50 to 220.55, 220.60, 220.82, 230.79(C)
@@ -34,9 +34,9 @@ const SERVICE_VOLTS = 240;
 export function serviceLoad(edition: Edition, c: ServiceCase): ServiceResult {
 	const work = new Ledger(edition);
 	const va = METHODS[c.method](edition, c, work);
-	const amps = va / SERVICE_VOLTS;
+	const amps = va / HOT_TO_HOT_V;
 	const { least, sizes } = edition.service;
-	work.add('amps at 240 V', `${Math.round(va)} VA / ${SERVICE_VOLTS} V`, amps, 'A', null);
+	work.add('amps at 240 V', `${Math.round(va)} VA / ${HOT_TO_HOT_V} V`, amps, 'A', null);
 	const serviceA = sizes.find((size) => size >= least.amps && atMost(amps, size)) ?? null;
 	const findings: Finding[] = [];
 	if (serviceA === null) {

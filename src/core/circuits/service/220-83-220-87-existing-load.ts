@@ -1,3 +1,4 @@
+import { HOT_TO_HOT_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { ServiceKind } from '../../model/kinds';
@@ -13,7 +14,6 @@ export interface ExistingLoad {
 	amps: number;
 	steps: Step[];
 }
-const VOLTS = 240;
 const HVAC: readonly ServiceKind[] = ['cooling', 'heat-pump', 'heat-pump-supplement', 'heating'];
 const isHvac = (a: ServiceAppliance) => HVAC.includes(a.kind);
 const sum = (of: readonly ServiceAppliance[], ...kinds: ServiceKind[]) =>
@@ -86,8 +86,13 @@ export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, a
 	});
 	if (whole)
 		steps.push({ label: 'heating or cooling, added', formula: 'the larger, at 100 %', value: climate, unit: 'VA', rule });
-	steps.push({ label: 'amps at 240 V', formula: `${Math.round(va)} VA / ${VOLTS} V`, value: va / VOLTS, unit: 'A' });
-	return { va, amps: va / VOLTS, steps };
+	steps.push({
+		label: 'amps at 240 V',
+		formula: `${Math.round(va)} VA / ${HOT_TO_HOT_V} V`,
+		value: va / HOT_TO_HOT_V,
+		unit: 'A'
+	});
+	return { va, amps: va / HOT_TO_HOT_V, steps };
 }
 
 /**
@@ -102,7 +107,7 @@ export function measuredLoad(edition: Edition, peakKw: number, added: readonly S
 	const va = there + more;
 	return {
 		va,
-		amps: va / VOLTS,
+		amps: va / HOT_TO_HOT_V,
 		steps: [
 			{
 				label: 'greatest demand measured',
@@ -112,7 +117,7 @@ export function measuredLoad(edition: Edition, peakKw: number, added: readonly S
 				rule
 			},
 			...(more ? [{ label: 'added', formula: added.map((a) => a.name).join(' + '), value: more, unit: 'VA', rule }] : []),
-			{ label: 'amps at 240 V', formula: `${Math.round(va)} VA / ${VOLTS} V`, value: va / VOLTS, unit: 'A' }
+			{ label: 'amps at 240 V', formula: `${Math.round(va)} VA / ${HOT_TO_HOT_V} V`, value: va / HOT_TO_HOT_V, unit: 'A' }
 		]
 	};
 }

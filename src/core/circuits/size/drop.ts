@@ -1,3 +1,4 @@
+import { HOT_TO_HOT_V, HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
@@ -22,7 +23,7 @@ export interface DropAt {
 
 /** One pole never gives more than 120 V, whatever is entered of its load. */
 export const circuitVolts = (circuit: Pick<Circuit, 'poles' | 'load'>): 120 | 240 =>
-	circuit.poles === 1 ? 120 : (circuit.load?.volts ?? 240);
+	circuit.poles === 1 ? HOT_TO_NEUTRAL_V : (circuit.load?.volts ?? HOT_TO_HOT_V);
 
 /**
  * Volts between the conductors that carry the load of one box: on a two-pole circuit its loads from line to neutral

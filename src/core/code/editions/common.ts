@@ -132,7 +132,7 @@ export const grounding = {
 		nm: { '14': '14', '12': '12', '10': '10', '8': '10', '6': '10', '4': '8', '2': '8' }
 	}
 } as const;
-export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3 };
+export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3, totalPercent: 5 };
 
 const breakerCap = { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 };
 export const loads = (rules: {

@@ -6,6 +6,7 @@ export const service2017: ServiceTable = {
 	general: { rule: ref('220.12', 'General lighting and receptacles, by floor area'), vaPerSqFt: 3 },
 	smallAppliance: { rule: ref('220.52(A)', 'Small-appliance circuits'), va: 1500 },
 	laundry: { rule: ref('220.52(B)', 'Laundry circuits'), va: 1500 },
+	receptacle: { rule: ref('220.14(I)', 'Receptacle outlets: each yoke'), va: 180 },
 	demand: {
 		rule: ref('220.42', 'Demand on general lighting, small appliances and laundry'),
 		rows: [

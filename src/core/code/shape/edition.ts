@@ -102,7 +102,8 @@ export interface Edition {
 		/** NM-B as made: circuit AWG to the AWG of its ground. */
 		asMade: { rule: RuleRef; nm: Partial<Record<Awg, Awg>> };
 	};
-	drop: { rule: RuleRef; percent: number };
+	/** Advice, %: of a branch circuit or a feeder alone, and of both together. */
+	drop: { rule: RuleRef; percent: number; totalPercent: number };
 	loads: Readonly<Record<LoadKind, LoadRule>>;
 	appliances: AppliancesTable;
 	boxes: BoxesTable;

@@ -5,6 +5,8 @@ export interface ServiceTable {
 	general: { rule: RuleRef; vaPerSqFt: number };
 	smallAppliance: { rule: RuleRef; va: number };
 	laundry: { rule: RuleRef; va: number };
+	/** A receptacle outlet that no floor area speaks for. */
+	receptacle: { rule: RuleRef; va: number };
 	/** On the sum of the three above, each row up to its VA; the last has no end. */
 	demand: { rule: RuleRef; rows: readonly { upToVa: number; share: number }[] };
 	/** Appliances fastened in place: so many or more stand at the share. Smaller ones than `leastVa` neither count nor shrink. */

@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT_IN } from '../usual-places';
 import type { Box, Job, Point, Room } from '../../model/job';
 import type { NewPlace } from '../../model/result';
 import type { Side } from '../../model/kinds';
@@ -22,8 +23,6 @@ import {
 /** 210.52(E): outdoors. Front and back of the house; each balcony, deck and porch. */
 
 const isTerrace = (r: Room) => r.kind === 'porch' || r.kind === 'deck';
-/** Outdoor receptacles proposed stand so far above the ground or floor, in. */
-const OUT_HEIGHT_IN = 24;
 
 /** A receptacle outdoors with how far it is above grade; null: not known. */
 interface OutBox {
@@ -141,14 +140,22 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 		.filter((w) => looks[side]?.(w.out))
 		.sort((a, b) => b.length - a.length);
 	const spots = outer.flatMap((w) => {
-		const [from, to] = freeWall(w.room, w.wall, OUT_HEIGHT_IN).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
+		const [from, to] = freeWall(w.room, w.wall, USUAL_HEIGHT_IN.outdoors).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [
+			0, 0
+		];
 		return to > from ? [atPoint(beyond(w.room.outline ?? [], w.wall, (from + to) / 2, 6))] : [];
 	});
 	const places = spots.length ? spots : [null];
 	const where = yard ? { roomId: yard.id } : { roomId: '', yard: side === 'back' ? ('back' as const) : ('front' as const) };
 	return [
 		...terraces,
-		...places.map((place): NewPlace => ({ ...where, place, heightIn: OUT_HEIGHT_IN, device: 'receptacle', outdoors: true }))
+		...places.map((place): NewPlace => ({
+			...where,
+			place,
+			heightIn: USUAL_HEIGHT_IN.outdoors,
+			device: 'receptacle',
+			outdoors: true
+		}))
 	];
 }
 
@@ -223,13 +230,13 @@ function terracePlaces(job: Job, room: Room): NewPlace[] {
 	const make = (place: NewPlace['place']): NewPlace => ({
 		roomId: room.id,
 		place,
-		heightIn: OUT_HEIGHT_IN,
+		heightIn: USUAL_HEIGHT_IN.outdoors,
 		device: 'receptacle',
 		outdoors: true
 	});
 	if (!outline) return [make(null)];
 	const houseWalls = outline.flatMap((_, wall) => {
-		const [from, to] = freeWall(room, wall, OUT_HEIGHT_IN).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
+		const [from, to] = freeWall(room, wall, USUAL_HEIGHT_IN.outdoors).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
 		if (to <= from) return [];
 		const next = roomAt(job, room.story, beyond(outline, wall, (from + to) / 2), room);
 		return [{ wall, at: Math.round((from + to) / 2), house: !!next && !OPEN_AIR.includes(next.kind), free: to - from }];

@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT_IN } from '../usual-places';
 import { boxPoint, inward } from '../../model/geometry';
 import type { Job, Point, Room } from '../../model/job';
 import type { NewPlace } from '../../model/result';
@@ -19,9 +20,6 @@ import {
 } from '../requirement';
 
 /** 210.52(G): garages, accessory buildings and basements. */
-
-/** Garage receptacles proposed stand so high, in: over a car's bonnet and a bench. */
-const GARAGE_HEIGHT_IN = 48;
 
 const powered = (job: Job, room: Room): boolean => room.powered ?? boxesIn(job, room).length > 0;
 const gather = (judged: readonly Judged[]): Judged => ({
@@ -69,13 +67,18 @@ function ofBay(c: ArticleCase, room: Room, bay: number, count: number): Judged {
 		metBy: serving.map((b) => b.id)
 	});
 	if (serving.length) return { requirements: [requirement], needs: [] };
-	const spots = wallSpots(room, GARAGE_HEIGHT_IN).filter((s) => count === 1 || within(s.point) === bay);
+	const spots = wallSpots(room, USUAL_HEIGHT_IN.garage).filter((s) => count === 1 || within(s.point) === bay);
 	const middle = spots[Math.floor(spots.length / 2)];
-	const place = count === 1 ? middleOfLongest(room, GARAGE_HEIGHT_IN) : middle;
+	const place = count === 1 ? middleOfLongest(room, USUAL_HEIGHT_IN.garage) : middle;
 	const need: PointNeed = {
 		requirement,
 		candidates: [
-			{ roomId: room.id, place: place ? onWall(place.wall, place.at) : null, heightIn: GARAGE_HEIGHT_IN, device: 'receptacle' }
+			{
+				roomId: room.id,
+				place: place ? onWall(place.wall, place.at) : null,
+				heightIn: USUAL_HEIGHT_IN.garage,
+				device: 'receptacle'
+			}
 		],
 		meets: (p, point) => p.roomId === room.id && !high(p.heightIn) && (count === 1 || (!!point && within(point) === bay))
 	};
@@ -150,7 +153,7 @@ export function anywhere(
 	ref: RuleRef,
 	room: Room,
 	title: string,
-	{ heightIn = GARAGE_HEIGHT_IN, ...figures }: { heightIn?: number } & Partial<Requirement> = {}
+	{ heightIn = USUAL_HEIGHT_IN.garage, ...figures }: { heightIn?: number } & Partial<Requirement> = {}
 ): Judged {
 	const serving = boxesIn(c.job, room).filter((b) => whyNotCounted(c.edition, b) === null);
 	const requirement: Requirement = ofRoom(c, ref, room, {

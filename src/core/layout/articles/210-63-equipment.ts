@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT_IN } from '../usual-places';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { Box, Fixture, Job, Panel, Point, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -37,8 +38,6 @@ const receptaclesReached = (job: Job): Reached[] =>
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 		return room ? [{ box, story: room.story, point, outdoors: OPEN_AIR.includes(room.kind) }] : [];
 	});
-
-const SERVICE_HEIGHT_IN = 24;
 
 function ofEquipment(
 	c: ArticleCase,
@@ -118,13 +117,13 @@ function behindDisconnect(job: Job, box: Box): boolean {
 /** Outdoors: on the outer wall nearest to it; indoors: on the nearest wall of its room. */
 function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): NewPlace[] {
 	if (!OPEN_AIR.includes(room.kind)) {
-		const spot = spotsNear(room, SERVICE_HEIGHT_IN, [f], withinIn)[0];
+		const spot = spotsNear(room, USUAL_HEIGHT_IN.serviceReceptacle, [f], withinIn)[0];
 		const place = spot ? onWall(spot.wall, spot.at) : room.outline ? null : atPoint([f.x, f.y]);
-		return [{ roomId: room.id, place, heightIn: SERVICE_HEIGHT_IN, device: 'receptacle' }];
+		return [{ roomId: room.id, place, heightIn: USUAL_HEIGHT_IN.serviceReceptacle, device: 'receptacle' }];
 	}
 	const spots = outerWalls(c.job, room.story)
 		.flatMap((w) =>
-			freeWall(w.room, w.wall, SERVICE_HEIGHT_IN).flatMap(([a, b]) =>
+			freeWall(w.room, w.wall, USUAL_HEIGHT_IN.serviceReceptacle).flatMap(([a, b]) =>
 				[a, (a + b) / 2, b].map((at) => beyond(w.room.outline ?? [], w.wall, at, 6))
 			)
 		)
@@ -132,7 +131,7 @@ function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): N
 		.filter((s) => s.far <= withinIn)
 		.sort((a, b) => a.far - b.far);
 	const place = spots[0] ? atPoint(spots[0].p) : atPoint([f.x - 12, f.y]);
-	return [{ roomId: room.id, place, heightIn: SERVICE_HEIGHT_IN, device: 'receptacle', outdoors: true }];
+	return [{ roomId: room.id, place, heightIn: USUAL_HEIGHT_IN.serviceReceptacle, device: 'receptacle', outdoors: true }];
 }
 
 /** Indoor service equipment and panels: a receptacle within 25 ft in the same room. Advice for dwellings. @source 210.63(B) */

@@ -1,3 +1,4 @@
+import { LIGHTS_ENTRANCE_WITHIN_IN, USUAL_HEIGHT_IN } from '../usual-places';
 import { alongWall, inward, labelPoint, wallLength } from '../../model/geometry';
 import type { Box, Break, Device, Job, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -9,9 +10,6 @@ import { sideOf } from './210-52-e-outdoors';
 import { atPoint, boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 
 /** 210.70(A), in short: where a switched light is asked for. */
-
-const SWITCH_HEIGHT_IN = 48;
-const CEILING_IN = 96;
 
 const lights = (boxes: readonly Box[]) => boxes.filter((b) => b.devices.some((d) => d.kind === 'lighting'));
 const switchDevices = (job: Job): { box: Box; device: Device }[] =>
@@ -97,7 +95,7 @@ function lightAndSwitch(room: Room): NewPlace[] {
 	const light: NewPlace = {
 		roomId: room.id,
 		place: outline ? atPoint(labelPoint(outline)) : null,
-		heightIn: CEILING_IN,
+		heightIn: USUAL_HEIGHT_IN.ceiling,
 		device: 'lighting'
 	};
 	return [light, switchFor(room, atDoor(room), { place: 0 })];
@@ -105,7 +103,7 @@ function lightAndSwitch(room: Room): NewPlace[] {
 const switchFor = (room: Room, place: NewPlace['place'], controls: NonNullable<NewPlace['controls']>): NewPlace => ({
 	roomId: room.id,
 	place,
-	heightIn: SWITCH_HEIGHT_IN,
+	heightIn: USUAL_HEIGHT_IN.switch,
 	device: 'switch',
 	controls,
 	ways: 'single-pole'
@@ -229,8 +227,6 @@ export const entranceLights: Article = {
 const hasEntrance = (r: Room): boolean =>
 	r.story === 0 && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory' && (!r.detached || r.powered !== false);
 
-/** A light outdoors so near to a door lights its entrance, in. */
-const LIGHTS_IN = 120;
 function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly Box[]): Requirement {
 	const { entrances: ref } = c.edition.places.lighting;
 	const outline = room.outline ?? [];
@@ -238,7 +234,7 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 	const out = beyond(outline, door.wall, middle);
 	const near = outside.filter((b) => {
 		const p = pointOf(c.job, b);
-		return !!p && Math.hypot(p[0] - out[0], p[1] - out[1]) <= LIGHTS_IN;
+		return !!p && Math.hypot(p[0] - out[0], p[1] - out[1]) <= LIGHTS_ENTRANCE_WITHIN_IN;
 	});
 	const draft = {
 		part: `door${door.id}`,
