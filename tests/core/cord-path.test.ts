@@ -82,12 +82,15 @@ test('the editions differ as the facts say: a doorway counts from 2020 on, and s
 	const need = (key: '2017' | '2020' | '2023', inCabinet: boolean, at: Point, room: Room) => {
 		const b = box('o', { roomId: room.id, place: { kind: 'point', x: at[0], y: at[1] }, inCabinet });
 		const j: Job = { ...job(), rooms: [left, right], boxes: [b], legs: [] };
-		const facts = outletFacts(editions[key], j, {
-			room: room,
-			box: b,
-			device: b.devices[0] as (typeof b.devices)[number],
-			circuit: undefined
-		});
+		const facts = outletFacts(
+			{ edition: editions[key], job: j },
+			{
+				room: room,
+				box: b,
+				device: b.devices[0] as (typeof b.devices)[number],
+				circuit: undefined
+			}
+		);
 		return protectionNeed(editions[key], facts, j.permitDate).need.gfci.required;
 	};
 	assert.deepEqual(
@@ -98,12 +101,15 @@ test('the editions differ as the facts say: a doorway counts from 2020 on, and s
 	const inDen = (key: '2017' | '2020') => {
 		const b = box('o', { roomId: 'b', place: { kind: 'point', x: 126, y: 49 }, inCabinet: true });
 		const j: Job = { ...job(), rooms: [den], boxes: [b], legs: [] };
-		const facts = outletFacts(editions[key], j, {
-			room: den,
-			box: b,
-			device: b.devices[0] as (typeof b.devices)[number],
-			circuit: undefined
-		});
+		const facts = outletFacts(
+			{ edition: editions[key], job: j },
+			{
+				room: den,
+				box: b,
+				device: b.devices[0] as (typeof b.devices)[number],
+				circuit: undefined
+			}
+		);
 		return protectionNeed(editions[key], facts, j.permitDate).need.gfci.required;
 	};
 	assert.deepEqual([inDen('2017'), inDen('2020')], [false, true]);

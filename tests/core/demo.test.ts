@@ -179,7 +179,7 @@ test('Quillback Pottery breaks the rules only where its notes say so', () => {
 	);
 });
 test('the amendment of Quillback lets the heat pump off, and only that', () => {
-	const rows = protectionRows(editions['2023'], quillback.job);
+	const rows = protectionRows({ edition: editions['2023'], job: quillback.job });
 	assert.equal(rows.find((r) => r.boxName === 'HP-01')?.gfci.required, false);
 	assert.equal(rows.find((r) => r.boxName === 'G-03')?.gfci.required, true, 'the kiln, hard-wired in the garage');
 	assert.equal(rows.filter((r) => r.level === 'bad').length, 1);
@@ -187,7 +187,7 @@ test('the amendment of Quillback lets the heat pump off, and only that', () => {
 test('the table of Protect calls no outlet good that a finding calls wrong, nor an old one that lacks what new work needs', () => {
 	const { job, readings } = marrow;
 	const { findings } = assess(job, readings).stages.protect;
-	const rows = protectionRows(editions[job.edition], job, readings, findings);
+	const rows = protectionRows({ edition: editions[job.edition], job }, readings, findings);
 	const level = (name: string) => rows.find((r) => r.boxName === name)?.level;
 	// Three slots without a ground or a GFCI; a two-slot bedroom receptacle without AFCI; the bench GFCI of the cellar.
 	assert.deepEqual([level('SW-04'), level('BD-02'), level('CB-01')], ['bad', 'look', 'good']);
@@ -224,7 +224,7 @@ test('Marrow Street: existing work is no violation; its readings are', () => {
 	assert.ok(!JSON.stringify(marrow.job).includes('bootleg'), 'the hidden faults are not in the job file');
 });
 test('the cellar of Marrow Street is judged as in 2017 by its amendment; the freezer hangs on the bench GFCI', () => {
-	const rows = protectionRows(editions['2020'], marrow.job);
+	const rows = protectionRows({ edition: editions['2020'], job: marrow.job });
 	assert.equal(rows.find((r) => r.boxName === 'CB-01')?.gfci.required, true, 'unfinished: in both');
 	assert.equal(rows.find((r) => r.boxName === 'PF-01')?.gfci.by, 'CB-01');
 });

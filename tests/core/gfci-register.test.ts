@@ -103,24 +103,28 @@ const TIMES: [ms: number, atMa: number, level: string][] = [
 for (const [ms, atMa, level] of TIMES) {
 	test(`opens in ${ms} ms at ${atMa} mA: ${level}`, () =>
 		assert.equal(
-			verdictOf(e, house, { place: { id: 'a' }, circuit: undefined }, reading({ kind: 'gfci-ms', value: ms, atMa })).level,
+			verdictOf(
+				{ edition: e, job: house },
+				{ place: { id: 'a' }, circuit: undefined },
+				reading({ kind: 'gfci-ms', value: ms, atMa })
+			).level,
 			level
 		));
 }
 
 test('a fault to ground: 40 ft of 12 AWG gives over ten times 20 A; 0.8 ohm read of its ground is 131 A and takes its time', () => {
 	const j = job();
-	const [a] = clearingOf(e, j, j.circuits[0] ?? circuit(), new Map());
+	const [a] = clearingOf({ edition: e, job: j }, j.circuits[0] ?? circuit(), new Map());
 	// 120 / (0.03 + 0.0687 + 0.001 + 0.0687 + 0.015): there, back on the ground, and the service's own neutral.
 	assert.ok(near(a?.amps ?? 0, 654.5, 2), `${a?.amps}`);
 	assert.deepEqual([a?.instantA, a?.clears], [200, 'at-once']);
 	const read = [reading({ boxId: 'a', kind: 'ohm-ground', value: 0.8 })];
-	const [slow] = clearingOf(e, j, j.circuits[0] ?? circuit(), proofs(e, j, read));
+	const [slow] = clearingOf({ edition: e, job: j }, j.circuits[0] ?? circuit(), proofs(e, j, read));
 	// The hot's own 0.0687 and 0.045 of the service beside the 0.8 that was read.
 	assert.ok(near(slow?.measuredAmps ?? 0, 120 / (0.8 + 0.0687 + 0.045), 1));
 	assert.equal(slow?.clears, 'in-time');
 	const bare = job({ legs: [leg('p', 'a', 40, { ground: false })] });
-	assert.equal(clearingOf(e, bare, bare.circuits[0] ?? circuit(), new Map())[0]?.clears, 'never');
+	assert.equal(clearingOf({ edition: e, job: bare }, bare.circuits[0] ?? circuit(), new Map())[0]?.clears, 'never');
 });
 test('drop by leg: the joint is where what is read runs away from what is due', () => {
 	const j = job();
@@ -130,7 +134,7 @@ test('drop by leg: the joint is where what is read runs away from what is due', 
 		['c', 7.9]
 	] as const;
 	const read = drops.map(([boxId, value], i) => reading({ id: `r${i}`, boxId, kind: 'drop', value, loadA: 12 }));
-	const legs = dropByLeg(e, j, j.circuits[0] ?? circuit(), proofs(e, j, read));
+	const legs = dropByLeg({ edition: e, job: j }, j.circuits[0] ?? circuit(), proofs(e, j, read));
 	assert.deepEqual(
 		legs.map((l) => l.suspect),
 		[false, true, false]
@@ -178,7 +182,7 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 ];
 for (const [what, figures, words, says, level] of BREAKER) {
 	test(`a breaker that trips: ${what}`, () => {
-		const got = breakerCheck(e, job(), circuit(), { figures, words });
+		const got = breakerCheck({ edition: e, job: job() }, circuit(), { figures, words });
 		assert.match(got.says, says);
 		assert.equal(got.level, level);
 	});
@@ -186,7 +190,7 @@ for (const [what, figures, words, says, level] of BREAKER) {
 test('a 20 A breaker on 14 AWG comes before everything else', () => {
 	const thin = job({ legs: [leg('p', 'a', 40, { awg: '14' })] });
 	assert.match(
-		breakerCheck(e, thin, circuit(), { figures: { loadA: 8 }, words: {} }).says,
+		breakerCheck({ edition: e, job: thin }, circuit(), { figures: { loadA: 8 }, words: {} }).says,
 		/too large for 14 AWG, planned for it \(at most 15 A\)/
 	);
 });
@@ -232,7 +236,7 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 ];
 for (const [what, figures, says, level] of DIM) {
 	test(`lights that dim: ${what}`, () => {
-		const got = dimmingCheck(e, job(), circuit(), { figures, words: {} });
+		const got = dimmingCheck({ edition: e, job: job() }, circuit(), { figures, words: {} });
 		assert.match(got.says, says);
 		assert.equal(got.level, level);
 	});
@@ -241,10 +245,14 @@ test('on a subpanel the feeder is part of what both circuits share: 62 ft of 6 A
 	const j = onSubpanel(62);
 	const figures = { loadA: 20, panelIdle: 120, panelLoaded: 117.8 };
 	// Service 20 x 0.045 = 0.9 V; the feeder 2 x 62 ft at 0.491 x 0.8385 ohm per 1000 ft and 8 mohm: 20 x 0.059 = 1.18 V more.
-	const got = dimmingCheck(e, j, j.circuits[0], { figures, words: {} });
+	const got = dimmingCheck({ edition: e, job: j }, j.circuits[0], { figures, words: {} });
 	assert.equal(got.level, 'good');
 	assert.ok(near(Number(got.steps[0]?.value), 2.05, 0.1), `${got.steps[0]?.value}`);
-	assert.equal(dimmingCheck(e, job(), circuit(), { figures, words: {} }).level, 'bad', 'on the service’s own bars it is one');
+	assert.equal(
+		dimmingCheck({ edition: e, job: job() }, circuit(), { figures, words: {} }).level,
+		'bad',
+		'on the service’s own bars it is one'
+	);
 });
 
 /** A run p - a - b - c, with d as a branch at b. */
@@ -268,10 +276,14 @@ for (const [found, suspects, next] of HALVES) {
 	});
 }
 test('a short by its ohms: 0.19 with leads of 0.05 is 0.14 out and back, as far as A', () => {
-	const got = shortCheck(e, forked, forked.circuits[0] ?? circuit(), { figures: { ohms: 0.19, leads: 0.05 }, words: {} });
+	const got = shortCheck({ edition: e, job: forked }, forked.circuits[0] ?? circuit(), {
+		figures: { ohms: 0.19, leads: 0.05 },
+		words: {}
+	});
 	assert.match(got.points[0]?.says ?? '', /0\.14 ohm is about as far as A/);
 	assert.match(
-		shortCheck(e, forked, forked.circuits[0] ?? circuit(), { figures: {}, words: { b: 'panel', a: 'onward' } }).says,
+		shortCheck({ edition: e, job: forked }, forked.circuits[0] ?? circuit(), { figures: {}, words: { b: 'panel', a: 'onward' } })
+			.says,
 		/in the leg to B/
 	);
 });

@@ -74,7 +74,7 @@ const ALONE: [kind: ReadingKind, value: number, more: Partial<Reading>, level: L
 for (const [kind, value, more, level] of ALONE)
 	test(`its run not known: ${kind} ${value}${more.loadA ? ' under load' : ''}: ${level}`, () => {
 		const place = { place: box('z'), circuit: undefined };
-		assert.equal(verdictOf(e, small, place, at(kind, value, { boxId: 'z', ...more })).level, level);
+		assert.equal(verdictOf({ edition: e, job: small }, place, at(kind, value, { boxId: 'z', ...more })).level, level);
 	});
 const AT_PANEL: [kind: ReadingKind, value: number, level: Level][] = [
 	['hn', 114, 'good'],
@@ -90,7 +90,10 @@ const AT_PANEL: [kind: ReadingKind, value: number, level: Level][] = [
 ];
 for (const [kind, value, level] of AT_PANEL)
 	test(`at a panel: ${kind} ${value}: ${level}`, () =>
-		assert.equal(verdictOf(e, small, { place: { id: 'p' }, circuit: undefined }, at(kind, value, { boxId: 'p' })).level, level));
+		assert.equal(
+			verdictOf({ edition: e, job: small }, { place: { id: 'p' }, circuit: undefined }, at(kind, value, { boxId: 'p' })).level,
+			level
+		));
 test('legs apart: 3 V good, to 10 V looked at, then bad', () => {
 	const apart = (v: number) =>
 		read(small, [at('hn', 118, { boxId: 'p' }), at('h2n', 118 + v, { boxId: 'p' })], 'p').latest.h2n?.verdict.judgments.at(-1)
@@ -317,7 +320,7 @@ for (const [kind, before, after, change] of CHANGES)
 
 // Both sides of each figure of the guided checks.
 const check = (figures: Record<string, number>, words: GuidedCheck['words'] = {}, c: Circuit = circuit()) =>
-	breakerCheck(e, small, c, { figures, words });
+	breakerCheck({ edition: e, job: small }, c, { figures, words });
 const level = (a: { points: { level: Level; says: string }[] }, says: RegExp) => a.points.find((p) => says.test(p.says))?.level;
 test('a breaker that trips under 80 % of its rating is worn; from there on it is to be looked at; over it, overloaded', () => {
 	const trips = (loadA: number) => level(check({ loadA }), /trips|overloaded/);
@@ -337,12 +340,12 @@ test('load-tested after: within its amps and 104 V good, one of them past it to 
 test('a breaker and its wire: what is in the wall goes before what is planned, and is told by what it is known by', () => {
 	const wire = (state: 'found' | 'planned' | 'built', awg: '14' | '12') => {
 		const j = job({ legs: [leg('p', 'a', 40, { awg, state }), leg('a', 'b', 10, { awg: '14', state: 'planned' })] });
-		return breakerCheck(e, j, circuit(), { figures: {}, words: {} }).points[0]?.says ?? '';
+		return breakerCheck({ edition: e, job: j }, circuit(), { figures: {}, words: {} }).points[0]?.says ?? '';
 	};
 	assert.match(wire('found', '14'), /too large for 14 AWG, entered as found/);
 	assert.match(wire('found', '12'), /20 A is right for 12 AWG, entered as found/);
 	assert.match(wire('planned', '12'), /too large for 14 AWG, planned for it/);
-	assert.deepEqual(breakerCheck(e, job({ legs: [] }), circuit(), { figures: {}, words: {} }).points, []);
+	assert.deepEqual(breakerCheck({ edition: e, job: job({ legs: [] }) }, circuit(), { figures: {}, words: {} }).points, []);
 });
 test('words of a breaker: browned, loose on its bar, not listed, not read', () => {
 	const says = (words: Record<string, string>) =>
@@ -372,7 +375,7 @@ test('a heating element: within 10 % whole, to 20 % looked at, then bad', () => 
 test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a leg that rises by over a volt', () => {
 	// Sound: 12 A through 0.045 ohm, 0.54 V; a volt more is 1.54.
 	const dim = (figures: Record<string, number>) =>
-		dimmingCheck(e, small, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;
+		dimmingCheck({ edition: e, job: small }, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;
 	assert.deepEqual([dim({ panelLoaded: 118.5 }), dim({ panelLoaded: 118.4 })], ['good', 'bad']);
 	assert.deepEqual(
 		[

@@ -194,7 +194,7 @@ test('drop at the voltage of the load: 16 A over 40 ft of 12 AWG on a two-pole c
 			legs: [leg('p', 'a', 40, { conductors: 3 })]
 		});
 		const run = runOf(j, j.circuits[0] as Circuit);
-		return dropAt(e, j, run, run.nodes[0] as (typeof run.nodes)[number])?.percent ?? NaN;
+		return dropAt({ edition: e, job: j }, run, run.nodes[0] as (typeof run.nodes)[number])?.percent ?? NaN;
 	};
 	// 2 x 40 x 16 x 1.93 / 1000 = 2.4704 V
 	assert.ok(near(at(120), 2.0587, 1e-4), String(at(120)));

@@ -179,7 +179,7 @@ test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125 % is for 
 	const j = panelJob([kiln], main, { panels: [main, sub] });
 	const { loadA, designA } = feederLoad(e, j, sub);
 	assert.ok(near(loadA, 35.833, 0.001) && near(designA, 35.833, 0.001));
-	const sized = sizeFeeder(e, j, sub, feeder());
+	const sized = sizeFeeder({ edition: e, job: j }, sub, feeder());
 	assert.deepEqual([sized.breakerA, sized.awg, sized.egcAwg], [40, '8', '10']);
 	// 2 x 60 ft x 35.83 A x 0.778 / 1000 = 3.345 V of 240
 	assert.ok(near(sized.dropPercent ?? 0, 1.394, 0.005));

@@ -151,7 +151,7 @@ const byNumber = (j: Job, n: number) => j.circuits.find((c) => c.number === n) a
 test('every circuit of the demo house can be protected, and then nothing of it is missing', () => {
 	const e = editions[demo.edition];
 	const done = demo.circuits.reduce((j, c) => {
-		const [way] = placingWays(e, j, byNumber(j, c.number)).ways;
+		const [way] = placingWays({ edition: e, job: j }, byNumber(j, c.number)).ways;
 		assert.ok(way, `circuit ${c.number}`);
 		return produce(j, placeProtection(c.id, way.breaker, way.devices));
 	}, demo);
@@ -164,7 +164,7 @@ test('every circuit of the demo house can be protected, and then nothing of it i
 	);
 });
 test('what goes dead with each source is told by rooms', () => {
-	const { ways } = placingWays(editions[demo.edition], demo, byNumber(demo, 3));
+	const { ways } = placingWays({ edition: editions[demo.edition], job: demo }, byNumber(demo, 3));
 	const breaker = ways.find((w) => w.breaker !== 'none')?.trips[0];
 	assert.equal(breaker?.source, 'breaker 3');
 	assert.ok(breaker.rooms.includes('Kitchen') && breaker.rooms.includes('Pantry'));
@@ -176,7 +176,7 @@ test('arc-fault protection at the first outlet: only by a listed home run, short
 			boxes: [box('a'), box('b')],
 			legs: [leg('p', 'a', feet, { cable: homeRun === 'metal-raceway' ? 'THHN' : 'NM-B' }), leg('a', 'b', 10)]
 		});
-		const { ways } = placingWays(editions['2023'], j, j.circuits[0] as Circuit);
+		const { ways } = placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit);
 		return ways.some((w) => w.breaker === 'none' && !w.branchFeeder);
 	};
 	assert.deepEqual(
@@ -212,9 +212,10 @@ test('on a shared neutral no single-pole GFCI or dual-function breaker: not chos
 		[]
 	);
 	assert.ok(
-		placingWays(editions['2023'], shared('handle-tie'), circuit({ multiwire: { withId: 'c2', opens: 'handle-tie' } })).ways.every(
-			(w) => w.breaker === 'none'
-		)
+		placingWays(
+			{ edition: editions['2023'], job: shared('handle-tie') },
+			circuit({ multiwire: { withId: 'c2', opens: 'handle-tie' } })
+		).ways.every((w) => w.breaker === 'none')
 	);
 	const borrowed = job({ circuits: [circuit({ breaker: 'gfci', borrowedNeutral: true })] });
 	assert.match(found(borrowed)[0]?.message ?? '', /Circuit 1 borrows a neutral/);
@@ -230,7 +231,7 @@ const bedroomOf = (more: Partial<Circuit> = {}, change: Partial<Job> = {}) =>
 	});
 test('a branch/feeder AFCI breaker lets arc-fault protection begin at the first outlet: 42 + 38, and the circuit keeps it', () => {
 	const j = bedroomOf();
-	const way = placingWays(editions['2023'], j, j.circuits[0] as Circuit).ways.find((w) => w.branchFeeder);
+	const way = placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit).ways.find((w) => w.branchFeeder);
 	assert.deepEqual([way?.breaker, way?.price, way?.devices], ['none', 80, [{ boxId: 'a', protection: 'afci', feedsLoad: true }]]);
 	const placed = produce(j, placeProtection('c1', 'none', way?.devices ?? [], true));
 	assert.equal(placed.circuits[0]?.homeRun, 'branch-feeder-breaker');
@@ -238,14 +239,14 @@ test('a branch/feeder AFCI breaker lets arc-fault protection begin at the first 
 	assert.equal(produce(placed, placeProtection('c1', 'afci', [])).circuits[0]?.homeRun, undefined);
 	const fuses = bedroomOf({ opener: 'plug-fuse' });
 	assert.equal(
-		placingWays(editions['2023'], fuses, fuses.circuits[0] as Circuit).ways.some((w) => w.branchFeeder),
+		placingWays({ edition: editions['2023'], job: fuses }, fuses.circuits[0] as Circuit).ways.some((w) => w.branchFeeder),
 		false
 	);
 });
 test('where both protections are asked, practice settles one device or two, each with its price', () => {
 	const best = (bothBy: 'dual' | 'separate') => {
 		const c = byNumber(demo, 3);
-		return placingWays(editions[demo.edition], demo, c, { as: { bothBy } }).ways[0];
+		return placingWays({ edition: editions[demo.edition], job: demo }, c, { as: { bothBy } }).ways[0];
 	};
 	const dual = (w: ReturnType<typeof best>) => w?.breaker === 'dual' || !!w?.devices.some((d) => d.protection === 'dual');
 	assert.equal(dual(best('dual')), true);

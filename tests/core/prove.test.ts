@@ -18,7 +18,7 @@ const small = job();
 function predicted(j = small, id = 'b', loadA?: number): Prediction {
 	const c = j.circuits[0];
 	assert.ok(c);
-	const found = predict(e, j, c, id, loadA);
+	const found = predict({ edition: e, job: j }, c, id, loadA);
 	assert.ok(found.known, found.known ? '' : found.why);
 	return found.value;
 }
@@ -45,10 +45,16 @@ test('the ground of 8 AWG cable is 10 AWG; a run without ground has none', () =>
 test('what cannot be predicted says which fact is missing', () => {
 	const c = circuit();
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
-	assert.deepEqual(predict(e, unmeasured, c, 'b'), { known: false, why: 'the length of A to B is not known' });
-	assert.deepEqual(predict(e, job({ legs: [] }), c, 'b'), { known: false, why: 'it is not on the run of a circuit yet' });
+	assert.deepEqual(predict({ edition: e, job: unmeasured }, c, 'b'), { known: false, why: 'the length of A to B is not known' });
+	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, c, 'b'), {
+		known: false,
+		why: 'it is not on the run of a circuit yet'
+	});
 	const sub = onSubpanel(null);
-	assert.deepEqual(predict(e, sub, c, 'b'), { known: false, why: 'the length of the feeder to its panel is not known' });
+	assert.deepEqual(predict({ edition: e, job: sub }, c, 'b'), {
+		known: false,
+		why: 'the length of the feeder to its panel is not known'
+	});
 });
 test('between two hots: 240 V, both legs of the service, each hot 120 V to ground', () => {
 	// 12 A at 240 V is 20 ohm; 2 x 0.03 + 2 x 0.0921519 = 0.2443037: 240 / 20.2443037 = 11.85519 A, 1.20678 %.
@@ -142,8 +148,7 @@ for (const [kind, value, loadA, design, joints, why] of rows) {
 	test(`verdict: ${kind} ${value}${loadA ? ` at ${loadA} A` : ''}: design ${design ?? 'none'}, joints ${joints ?? 'none'} (${why})`, () => {
 		const b = small.boxes[1];
 		const found = verdictOf(
-			e,
-			small,
+			{ edition: e, job: small },
 			{ place: b as typeof b & object, circuit: small.circuits[0] },
 			reading({ kind, value, loadA })
 		);
@@ -155,8 +160,7 @@ for (const [kind, value, loadA, design, joints, why] of rows) {
 }
 test('the circuit unknown: limits judge all the same, joints cannot be told', () => {
 	const found = verdictOf(
-		e,
-		small,
+		{ edition: e, job: small },
 		{ place: box('z'), circuit: undefined },
 		reading({ kind: 'drop', value: 13.4, loadA: 12, boxId: 'z' })
 	);
@@ -196,10 +200,14 @@ for (const [lamps, level, says] of patterns) {
 }
 test('on a run without ground the lamps must show open ground, and "wired right" is the one to doubt', () => {
 	const old = job({ legs: [leg('p', 'a', 40, { ground: false }), leg('a', 'b', 12, { ground: false })] });
-	let beside: Parameters<typeof verdictOf>[4] = {};
+	let beside: Parameters<typeof verdictOf>[3] = {};
 	const judged = (more: Partial<Reading>) =>
-		verdictOf(e, old, { place: box('b'), circuit: old.circuits[0] }, reading({ value: null, kind: 'lamps', ...more }), beside)
-			.judgments[0];
+		verdictOf(
+			{ edition: e, job: old },
+			{ place: box('b'), circuit: old.circuits[0] },
+			reading({ value: null, kind: 'lamps', ...more }),
+			beside
+		).judgments[0];
 	// Behind a GFCI it is as expected; on a face that nothing protects it is to be looked at.
 	assert.equal(judged({ lamps: 'on off off' })?.level, 'look');
 	beside = { gfci: { own: false } };
@@ -259,7 +267,7 @@ test('the page of Marrow Street was read with its hidden faults: 0.8 ohm in the 
 	const loose = MARROW_HIDDEN.find((f) => f.kind === 'loose-neutral');
 	const beyond = new Set(['sw-02', 'sw-03', 'sw-04']);
 	for (const r of file.readings.filter((x) => x.kind === 'drop')) {
-		const p = predict(editions['2020'], file.job, c, r.boxId, 12);
+		const p = predict({ edition: editions['2020'], job: file.job }, c, r.boxId, 12);
 		assert.ok(p.known);
 		const sound = 0.03 + p.value.loop.hotOhms + p.value.loop.neutralOhms;
 		const total = sound + (beyond.has(r.boxId) ? (loose?.ohms ?? 0) : 0);

@@ -26,7 +26,7 @@ const at = (j: Job, name: string): Box => {
 };
 const advice = (j: Job, name: string) => {
 	const b = at(j, name);
-	const got = replaceAdvice(editions[j.edition], j, b, b.devices[0] as Device, readings);
+	const got = replaceAdvice({ edition: editions[j.edition], job: j }, b, b.devices[0] as Device, readings);
 	assert.ok(got);
 	return got;
 };
@@ -170,7 +170,7 @@ test('what is chosen is planned with one press; its labels follow, and nothing o
 test('the freezer wants a real ground, and the cellar device that feeds it is found upstream', () => {
 	const ungrounded = produce(marrow, (d) => void d.boxes.forEach((b) => b.name === 'PF-01' && (b.ground = 'none')));
 	const pf = at(ungrounded, 'PF-01');
-	const a = replaceAdvice(e, ungrounded, pf, pf.devices[0] as Device, []);
+	const a = replaceAdvice({ edition: e, job: ungrounded }, pf, pf.devices[0] as Device, []);
 	assert.ok(a?.choices.find((c) => c.id === 'gfci-here')?.warns.some((w) => w.includes('250.114')));
 	const steps = assess(marrow).stages.protect.decisions.find(
 		(d) => d.id === `protect:${at(marrow, 'PF-01').devices[0]?.id}`
@@ -192,7 +192,7 @@ test('a label sheet: true to size, each label once, on as many pages as it takes
 });
 test('the letter for one outlet: facts, the rule in our words, readings as evidence, and what the tester will show', () => {
 	const chosen = apply(marrow, choice(marrow, 'BD-02', 'gfci-upstream'));
-	const letter = codeLetter(e, chosen, at(chosen, 'BD-02'), readings);
+	const letter = codeLetter({ edition: e, job: chosen }, at(chosen, 'BD-02'), readings);
 	assert.match(letter.head, /NEC 2020, permit of 2026-10-20\. Local amendments: 406\.4\(D\)\(4\)/);
 	assert.ok(letter.points.some((p) => p.rule.section === '406.4(D)(2)' && p.text.includes('"No Equipment Ground"')));
 	assert.ok(letter.evidence.some((x) => x.includes('drop under load: 3.4 %')));

@@ -51,7 +51,7 @@ test('a leg that is not measured leaves everything beyond it without feet, and s
 	assert.equal(runFeet(run), 'not all measured');
 	const b = run.byBox.get('b');
 	assert.ok(b);
-	assert.equal(dropAt(e, j, run, b), null);
+	assert.equal(dropAt({ edition: e, job: j }, run, b), null);
 	assert.match(assess(j).stages.rough.findings[0]?.message ?? '', /length of A to B is not known/);
 });
 test('boxes not reached from the panel are left out, and a loop ends', () => {
@@ -67,7 +67,7 @@ test('drop along a run, by hand: 16 A on 12 AWG over 52 ft is 3.21 V, 2.68 %', (
 	const run = runOf(j, first(j));
 	const b = run.byBox.get('b');
 	assert.ok(b);
-	const drop = dropAt(e, j, run, b);
+	const drop = dropAt({ edition: e, job: j }, run, b);
 	// 2 x 52 x 16 x 1.93 / 1000
 	assert.ok(near(drop?.volts ?? 0, 3.21152, 1e-9));
 	assert.ok(near(drop?.percent ?? 0, 2.676267, 1e-5));
@@ -136,7 +136,11 @@ for (const [what, boxes, breaker, want] of protectedCases) {
 			const b = j.boxes.find((x) => x.id === id);
 			const device = b?.devices[0];
 			assert.ok(b && device);
-			assert.equal(protectedBy(editions['2023'], j, { box: b, device, circuit: first(j) }, 'gfci')?.name ?? null, by, id);
+			assert.equal(
+				protectedBy({ edition: editions['2023'], job: j }, { box: b, device, circuit: first(j) }, 'gfci')?.name ?? null,
+				by,
+				id
+			);
 		}
 	});
 }

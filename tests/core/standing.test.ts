@@ -48,7 +48,7 @@ const labels = (j: Job, id: string, readings: readonly Reading[] = []) =>
 		.filter((l) => l.boxId === id)
 		.map((l) => l.text);
 const letter = (j: Job, id: string) =>
-	JSON.stringify(codeLetter(editions[j.edition], j, j.boxes.find((b) => b.id === id) as Box, []));
+	JSON.stringify(codeLetter({ edition: editions[j.edition], job: j }, j.boxes.find((b) => b.id === id) as Box, []));
 
 const THREE = { slots: 'grounding', state: 'planned', tamperResistant: true } as const;
 const D2 = /^406\.4\(D\)\(2\)$/;
@@ -118,7 +118,9 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 	const e = editions[marrow.edition];
 	const at = (j: Job, name: string) => j.boxes.find((b) => b.name === name) as Box;
 	const bd2 = at(marrow, 'BD-02');
-	const choice = replaceAdvice(e, marrow, bd2, bd2.devices[0] as Device, readings)?.choices.find((c) => c.id === 'gfci-upstream');
+	const choice = replaceAdvice({ edition: e, job: marrow }, bd2, bd2.devices[0] as Device, readings)?.choices.find(
+		(c) => c.id === 'gfci-upstream'
+	);
 	assert.ok(choice?.fix);
 	const { fix } = choice;
 	const replaced = produce(
@@ -127,7 +129,7 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 	);
 	const run = replaced.circuits.find((c) => replaced.legs.some((l) => l.circuitId === c.id && l.toId === bd2.id)) as Circuit;
 	// No way that is offered leaves the three slots without protection.
-	const { ways } = placingWays(e, replaced, run, { readings });
+	const { ways } = placingWays({ edition: e, job: replaced }, run, { readings });
 	assert.ok(ways.length);
 	for (const way of ways) {
 		const placed = produce(replaced, placeProtection(run.id, way.breaker, way.devices, way.branchFeeder));
@@ -266,7 +268,7 @@ for (const [why, { a = {}, b = {}, unknown, mate }, want] of sources)
 		const full = { ...made, devices: [...made.devices, ...second] };
 		const j = job({ boxes: [box('a', {}, a), full], legs: unknown ? [] : [leg('p', 'a', 10), leg('a', 'b', 10)] });
 		const at = { box: full, device: full.devices[0] as Device, circuit: unknown ? undefined : j.circuits[0] };
-		const standing = standingOf(editions['2023'], j, at, []);
+		const standing = standingOf({ edition: editions['2023'], job: j }, at, []);
 		assert.deepEqual([standing.gfci?.name ?? null, standing.circuitKnown], [want, !unknown]);
 	});
 test('a yoke on two circuits is protected where both are', () => {
@@ -279,7 +281,8 @@ test('a yoke on two circuits is protected where both are', () => {
 		});
 		const b = j.boxes[0] as Box;
 		return (
-			standingOf(editions['2023'], j, { box: b, device: b.devices[0] as Device, circuit: j.circuits[0] }, []).gfci?.name ?? null
+			standingOf({ edition: editions['2023'], job: j }, { box: b, device: b.devices[0] as Device, circuit: j.circuits[0] }, [])
+				.gfci?.name ?? null
 		);
 	};
 	assert.deepEqual([on('gfci', 'gfci'), on('gfci', 'none'), on('none', 'dual')], ['breaker 1', null, null]);
@@ -479,7 +482,11 @@ test('replacing in a grounded box: here, before it or at the breaker, by what ea
 	);
 	const b = j.boxes[1] as Box;
 	const choices = (k: Job) =>
-		replaceAdvice(editions['2023'], k, b, b.devices[0] as Device, [])?.choices.map((c) => [c.id, c.price, c.labels.length]);
+		replaceAdvice({ edition: editions['2023'], job: k }, b, b.devices[0] as Device, [])?.choices.map((c) => [
+			c.id,
+			c.price,
+			c.labels.length
+		]);
 	assert.deepEqual(choices(j), [
 		['grounding', 22, 0],
 		['gfci-upstream', 25, 0],
@@ -494,7 +501,9 @@ test('two slots behind a GFCI that stands are lawful where GFCI is required, and
 	const offered = (da: Partial<Device>) => {
 		const j = old({ da }, { rooms: [bath] });
 		const b = j.boxes[1] as Box;
-		return replaceAdvice(editions['2023'], j, b, b.devices[0] as Device, [])?.choices.find((c) => c.id === 'two-slot')?.does;
+		return replaceAdvice({ edition: editions['2023'], job: j }, b, b.devices[0] as Device, [])?.choices.find(
+			(c) => c.id === 'two-slot'
+		)?.does;
 	};
 	assert.equal(offered({}), undefined);
 	assert.match(offered({ protection: 'gfci', feedsLoad: true }) ?? '', /A protects it/);
@@ -508,7 +517,7 @@ test('a panel that lists no AFCI breaker: on an old circuit the device at its fi
 			boxes: [box('a'), box('b')],
 			legs: [leg('p', 'a', 10), leg('a', 'b', 10)]
 		});
-		return placingWays(editions['2023'], j, j.circuits[0] as Circuit).ways[0]?.devices;
+		return placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit).ways[0]?.devices;
 	};
 	assert.deepEqual(ways('found'), [{ boxId: 'a', protection: 'afci', feedsLoad: true }]);
 	assert.equal(ways('planned'), undefined);

@@ -97,7 +97,7 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 		return { findings, decisions: [], drop: [] };
 	}
 	const { decisions, findings: sized } = sizingOf(edition, job, run);
-	const drops = run.nodes.map((node) => dropAt(edition, job, run, node)).filter((d) => d !== null);
+	const drops = run.nodes.map((node) => dropAt({ edition, job }, run, node)).filter((d) => d !== null);
 	findings.push(...sized);
 	return {
 		findings,

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { counterResult } from '../layout/articles/210-52-c-counters';
 import { editionInForce, roomWalls } from '../layout/assess-layout';
@@ -18,7 +19,7 @@ export function stretchSegment(room: Room | undefined, stretch: { wall: number; 
 }
 
 /** The stretches that one place on a wall would serve: wall within its wall space, or counter within its space. */
-export function coveredFrom(edition: Edition, job: Job, room: Room, place: { wall: number; at: number }): Segment[] {
+export function coveredFrom({ edition, job }: RuledJob, room: Room, place: { wall: number; at: number }): Segment[] {
 	const walls = roomWalls(edition, job, room);
 	if (!walls) return [];
 	const inSpace = walls.spaces
@@ -59,7 +60,7 @@ function stretchesWithin(parts: readonly { wall: number; from: number; to: numbe
 function counterReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 	if (!edition.places.counters.rooms.includes(room.kind)) return [];
 	return counterRuns(room).flatMap((run) => {
-		const result = counterResult(edition, job, room, run);
+		const result = counterResult({ edition, job }, room, run);
 		const parts = partsOf(run);
 		const pieces = result.spaces
 			.filter((s) => s.required)

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { dropAt } from '../circuits/size/drop';
 import type { Run } from '../run/runs';
@@ -19,16 +20,15 @@ export interface RunFigure {
  * @param as `design`: drop at the design load, 75 °C; `proved`: what the test load should show, 25 °C
  */
 export function runFigures(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	run: Run,
 	proofs: ReadonlyMap<string, BoxProof>,
 	as: 'design' | 'proved'
 ): ReadonlyMap<string, RunFigure> {
 	const expectedAt = {
-		design: (node: Run['nodes'][number]) => dropAt(edition, job, run, node)?.percent ?? null,
+		design: (node: Run['nodes'][number]) => dropAt({ edition, job }, run, node)?.percent ?? null,
 		proved: ({ boxId }: Run['nodes'][number]) => {
-			const p = predict(edition, job, run.circuit, boxId);
+			const p = predict({ edition, job }, run.circuit, boxId);
 			return p.known ? p.value.dropPercent : null;
 		}
 	}[as];

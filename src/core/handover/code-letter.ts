@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -23,7 +24,7 @@ export interface CodeLetter {
 	closing: string;
 }
 
-export function codeLetter(edition: Edition, job: Job, box: Box, readings: readonly Reading[], photos = 0): CodeLetter {
+export function codeLetter({ edition, job }: RuledJob, box: Box, readings: readonly Reading[], photos = 0): CodeLetter {
 	const { rooms, circuitsOfBox } = indexOf(job);
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
@@ -31,8 +32,8 @@ export function codeLetter(edition: Edition, job: Job, box: Box, readings: reado
 	const tester: string[] = [];
 	for (const device of box.devices) {
 		if (!room) continue;
-		const need = needOf(edition, job, { room, box, device, circuit }, { readings });
-		const standing = standingOf(edition, job, { box, device, circuit }, readings);
+		const need = needOf({ edition, job }, { room, box, device, circuit }, { readings });
+		const standing = standingOf({ edition, job }, { box, device, circuit }, readings);
 		for (const [against, words] of [
 			['gfci', 'Ground-fault'],
 			['afci', 'Arc-fault']

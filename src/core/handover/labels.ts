@@ -25,7 +25,7 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 		return box.devices.flatMap((device): FaceLabel[] => {
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
-				...standingLabels(edition, box, device, standingOf(edition, job, { box, device, circuit }, readings)).map((text) =>
+				...standingLabels(edition, box, device, standingOf({ edition, job }, { box, device, circuit }, readings)).map((text) =>
 					say(text, cite(edition, edition.replacing.rule))
 				),
 				...(device.controlled ? [say(edition.controlled.text, cite(edition, edition.controlled.rule))] : []),
@@ -44,7 +44,7 @@ function firstBox(
 	say: (text: string, rule: Rule) => FaceLabel
 ): FaceLabel[] {
 	const marked = circuit?.homeRun === 'listed-combination' || circuit?.homeRun === 'branch-feeder-breaker';
-	const begins = gives(device.protection, 'afci') && marked && lawfulHomeRun(edition, job, runOf(job, circuit), box);
+	const begins = gives(device.protection, 'afci') && marked && lawfulHomeRun({ edition, job }, runOf(job, circuit), box);
 	return begins && box.state !== 'found' ? [say('First outlet of the branch circuit', cite(edition, edition.afci.rule))] : [];
 }
 

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -87,7 +88,7 @@ export interface Hazard {
 const APPLIANCE_OHMS = 144;
 
 /** The run with a scenario switched in at one box, an appliance of 100 W on there. @returns null where nothing can be plugged in at that box */
-export function hazardAt(edition: Edition, job: Job, circuit: Circuit, boxId: string, scenario: Scenario): Hazard | null {
+export function hazardAt({ edition, job }: RuledJob, circuit: Circuit, boxId: string, scenario: Scenario): Hazard | null {
 	const { boxes } = indexOf(job);
 	const { wiring } = jobWiring(edition, job, [circuit]);
 	const here = outletAt(wiring, boxId);

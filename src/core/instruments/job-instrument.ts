@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { type Built, planOf, build } from '../network/build';
 import type { Outlet } from '../network/wiring';
 import { type Fault, type FaultKind, RUN_FAULTS } from '../faults/kinds';
@@ -24,8 +25,7 @@ const those = (built: { places: ReadonlySet<string> }, faults: readonly Fault[])
 	faults.filter((f) => built.places.has(f.at));
 /** @returns why it cannot be read, in words, where there is nothing to plug into */
 export function houseAt(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	boxId: string,
 	faults: readonly Fault[],
 	half?: 'upper' | 'lower'

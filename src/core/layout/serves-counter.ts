@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../model/geometry';
 import type { Box, Job, Room } from '../model/job';
@@ -9,7 +10,7 @@ const NO_BOXES: readonly Box[] = [];
 const known = new WeakMap<Edition, WeakMap<Room, { boxes: readonly Box[]; serving: ReadonlySet<string> }>>();
 
 /** A receptacle serves a counter, an island or a peninsula of its room by where it stands, as 210.52(C) counts it. */
-export function servesCounter(edition: Edition, job: Job, room: Room, box: Box): boolean {
+export function servesCounter({ edition, job }: RuledJob, room: Room, box: Box): boolean {
 	if (!edition.places.counters.rooms.includes(room.kind)) return false;
 	return servingIn(edition, job, room).has(box.id);
 }
@@ -26,7 +27,7 @@ function servingIn(edition: Edition, job: Job, room: Room): ReadonlySet<string> 
 	)
 		return before.serving;
 	const serving = new Set<string>();
-	for (const run of counterRuns(room)) for (const s of counterResult(edition, job, room, run).serving) serving.add(s.box.id);
+	for (const run of counterRuns(room)) for (const s of counterResult({ edition, job }, room, run).serving) serving.add(s.box.id);
 	for (const f of room.fixtures) {
 		if (f.kind !== 'island' && f.kind !== 'peninsula') continue;
 		for (const b of boxesOfTop(edition, room, f, boxes).serving) serving.add(b.id);

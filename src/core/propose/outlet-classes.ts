@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import type { Edition } from '../code/shape/edition';
 import type { RuleRef } from '../code/rule';
@@ -78,7 +79,7 @@ const OWN_AT_120: readonly Serves[] = [
 const shareOf = (edition: Edition, amps: number) => edition.circuits.fastened.share * amps * HOT_TO_NEUTRAL_V;
 
 /** @param boxes those that hang on no circuit yet */
-export function sortOutlets(edition: Edition, job: Job, boxes: readonly Box[], practice: GroupingPractice): Sorted {
+export function sortOutlets({ edition, job }: RuledJob, boxes: readonly Box[], practice: GroupingPractice): Sorted {
 	const { rooms } = indexOf(job);
 	const left: Sorted['left'] = [];
 	const own: OwnCircuit[] = [];

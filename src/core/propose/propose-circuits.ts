@@ -59,7 +59,7 @@ export function proposeCircuits(
 	const based = job.panels.length ? job : { ...job, panels: [newPanel(newId())] };
 	const { circuitsOfBox } = indexOf(based);
 	const boxes = based.boxes.filter((b) => !circuitsOfBox.get(b.id)?.length);
-	const sorted = sortOutlets(edition, based, boxes, practice);
+	const sorted = sortOutlets({ edition, job: based }, boxes, practice);
 	const made = new Maker(edition, based, practice, newId);
 	askForArea(edition, based, sorted);
 	const parts = sorted.classes.length + 1;
@@ -189,7 +189,7 @@ class Maker {
 	}
 	/** Outdoors and in the ground is no place for NM-B; through the wall into the back of a box it may come. @source 334.12 */
 	private cableTo(fromId: string, toId: string): Pick<Leg, 'cable' | 'lies'> {
-		const lies = liesBetween(this.edition, this.job, fromId, toId);
+		const lies = liesBetween({ edition: this.edition, job: this.job }, fromId, toId);
 		if (lies === 'through-wall') return { cable: 'NM-B', lies: 'inside' };
 		return { cable: lies ? 'UF-B' : 'NM-B' };
 	}
@@ -259,8 +259,8 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		const room = box?.roomId ? rooms.get(box.roomId) : undefined;
 		if (!box || !room) continue;
 		for (const device of box.devices) {
-			const { gfci, afci } = needOf(edition, job, { room, box, device, circuit });
-			need.gfci ||= gfci.required && !protectedBy(edition, job, { box, device, circuit }, 'gfci');
+			const { gfci, afci } = needOf({ edition, job }, { room, box, device, circuit });
+			need.gfci ||= gfci.required && !protectedBy({ edition, job }, { box, device, circuit }, 'gfci');
 			need.afci ||= afci.required;
 		}
 	}

@@ -127,7 +127,7 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 
 const inZone = (edition: Edition, job: Job, box: Box): StageResult => {
 	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
-	return { findings: room ? tubZoneFindings(edition, job, room, box) : [], decisions: [] };
+	return { findings: room ? tubZoneFindings({ edition, job }, room, box) : [], decisions: [] };
 };
 
 /** A cord may come from the next room. */
@@ -141,8 +141,8 @@ function assessDevice(of: Of, box: Box, device: Device): StageResult {
 	const subject: Subject = { kind: 'box', id: box.id };
 	const circuit = index.circuitsOfBox.get(box.id)?.[0];
 	const at = { box, device, circuit };
-	const standing = standingOf(edition, job, at, readings);
-	const facts = outletFacts(edition, job, { room: room ?? NOWHERE, ...at }, readings);
+	const standing = standingOf({ edition, job }, at, readings);
+	const facts = outletFacts({ edition, job }, { room: room ?? NOWHERE, ...at }, readings);
 	const answer = protectionNeed(edition, facts, job.permitDate, inForce(job), subject);
 	const c: ProtectionCase = { ...of, room: room ?? NOWHERE, ...at, facts, answer, standing, subject };
 	// What a face promises, and what new work must have, does not depend on the room.
@@ -202,7 +202,7 @@ function decisionOf(c: ProtectionCase): Decision {
 		get alternatives() {
 			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
 				const book = editionOf(job, key);
-				const theirs = outletFacts(book, job, { room, box, device, circuit }, readings);
+				const theirs = outletFacts({ edition: book, job }, { room, box, device, circuit }, readings);
 				const other = protectionNeed(book, theirs, job.permitDate);
 				return { value: `${key}: ${saidNeed(other)}`, why: saidWhy(other) };
 			});

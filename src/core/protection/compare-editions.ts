@@ -39,7 +39,7 @@ export function compareEditions(
 		return box.devices.flatMap((device): EditionChange[] => {
 			const [a, b] = [here, there].map((key) => {
 				const edition = editionOf(job, key);
-				return needOf(edition, job, { room, box, device, circuit }, { readings });
+				return needOf({ edition, job }, { room, box, device, circuit }, { readings });
 			});
 			if (!a || !b) return [];
 			const yes = (asked: boolean) => (asked ? 'asked' : 'not asked');
@@ -72,7 +72,7 @@ const whatOf = (d: Device): string =>
 function leastPrice(job: Job, key: EditionKey): number | null {
 	let sum = 0;
 	for (const circuit of job.circuits) {
-		const { ways, needs } = placingWays(editionOf(job, key), job, circuit);
+		const { ways, needs } = placingWays({ edition: editionOf(job, key), job }, circuit);
 		const [first] = ways;
 		if (!first && needs) return null;
 		sum += first?.price ?? 0;

@@ -60,7 +60,7 @@ function misplaced({ edition, job, box, device, circuit }: ProtectionCase, again
 	const idle = holders.find(
 		(h) =>
 			h.devices.some((d) => gives(d.protection, 'afci') && (h === box || d.feedsLoad)) &&
-			!afciBeginsAt(edition, job, { box, device, circuit }, h)
+			!afciBeginsAt({ edition, job }, { box, device, circuit }, h)
 	);
 	if (!idle) return '';
 	const unmeasured =

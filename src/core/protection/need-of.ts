@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { inForce } from '../code/amendments';
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
@@ -13,8 +14,8 @@ export interface Judged {
 }
 
 /** What protects one device of a job, by its edition, permit date and the amendments in force. */
-export function needOf(edition: Edition, job: Job, at: OutletAt, { replacedAs, readings }: Judged = {}): ProtectionNeed {
-	const facts = outletFacts(edition, job, at, readings);
+export function needOf({ edition, job }: RuledJob, at: OutletAt, { replacedAs, readings }: Judged = {}): ProtectionNeed {
+	const facts = outletFacts({ edition, job }, at, readings);
 	const judged = replacedAs ? { ...facts, replacement: replacedAs } : facts;
 	return protectionNeed(edition, judged, job.permitDate, inForce(job)).need;
 }

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { circuitVolts } from '../circuits/size/drop';
 import { groundOf, hasGround } from '../run/ground-at';
 import type { OutletFacts, ReplacedBy } from '../code/outlet';
@@ -37,7 +38,7 @@ export interface OutletAt {
  * pierces no wall, by the edition's own reading of doorways.
  * @param readings what was read of its ground
  */
-export function outletFacts(edition: Edition, job: Job, at: OutletAt, readings: readonly Reading[] = []): OutletFacts {
+export function outletFacts({ edition, job }: RuledJob, at: OutletAt, readings: readonly Reading[] = []): OutletFacts {
 	const { room, box, device, circuit } = at;
 	const point = boxPoint(box, room);
 	const through = edition.gfci.cordThroughDoors;
@@ -78,7 +79,7 @@ export function outletFacts(edition: Edition, job: Job, at: OutletAt, readings: 
 function servesOf(edition: Edition, job: Job, { room, box, device }: OutletAt): Serves | undefined {
 	if (device.serves) return device.serves;
 	if (device.kind === 'alarm') return 'alarm';
-	return device.receptacles > 0 && servesCounter(edition, job, room, box) ? 'countertop' : undefined;
+	return device.receptacles > 0 && servesCounter({ edition, job }, room, box) ? 'countertop' : undefined;
 }
 
 /** One receptacle for one appliance, or a duplex for two, in a space that they do not leave. @source 406.12, its exceptions */
@@ -88,7 +89,7 @@ const inDedicatedSpace = (d: Device): boolean =>
 /** What stands there now, and not what could: a GFCI upstream counts only where one reaches this outlet. @source 406.4(D)(2) */
 function replacedBy(edition: Edition, job: Job, { box, device, circuit }: OutletAt): ReplacedBy {
 	if (device.slots === 'two-slot') return 'two-slot';
-	const source = protectedBy(edition, job, { box, device, circuit }, 'gfci');
+	const source = protectedBy({ edition, job }, { box, device, circuit }, 'gfci');
 	if (!source) return 'unprotected';
 	return source.deviceId === device.id ? 'gfci-here' : 'gfci-upstream';
 }

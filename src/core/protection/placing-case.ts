@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
 	DEFAULT_PRICES,
@@ -47,13 +48,12 @@ export interface PlacingAs {
 	readings?: readonly Reading[] | undefined;
 }
 export function placingWays(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	circuit: Circuit,
 	{ as = job.practice, readings = [] }: PlacingAs = {}
 ): Ways {
 	const run = runOf(job, circuit);
-	const { placing, notes } = placingCase(edition, job, run, readings);
+	const { placing, notes } = placingCase({ edition, job }, run, readings);
 	const both = placing.boxes.some((b) => b.needs.gfci) && placing.boxes.some((b) => b.needs.afci);
 	const off = (p: Placement) => against(as.protectAt, p) + (both ? againstBoth(as.bothBy, p) : 0);
 	const plain = placeDevices(placing).map((w) => ({ ...w, branchFeeder: circuit.homeRun === 'branch-feeder-breaker' }));
@@ -86,7 +86,7 @@ function byBranchFeeder(
 	const single = circuit.poles === 1 && (circuit.opener ?? 'breaker') === 'breaker';
 	if (circuit.homeRun || !single || !labelLists(job, circuit.panelId, 'afci') || sharesNeutral(job, circuit)) return [];
 	const as: Circuit = { ...circuit, homeRun: 'branch-feeder-breaker' };
-	const { placing } = placingCase(edition, job, { ...runOf(job, circuit), circuit: as }, readings);
+	const { placing } = placingCase({ edition, job }, { ...runOf(job, circuit), circuit: as }, readings);
 	const begins = (p: Placement) => p.devices.some((d) => d.protection === 'afci' || d.protection === 'dual');
 	return placeDevices({ ...placing, breakers: placing.breakers.filter((b) => b.protection === 'none') })
 		.filter(begins)
@@ -94,8 +94,7 @@ function byBranchFeeder(
 }
 
 export function placingCase(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	run: Run,
 	readings: readonly Reading[] = []
 ): { placing: PlacingCase; notes: string[] } {
@@ -130,7 +129,7 @@ function needsOf(edition: Edition, job: Job, run: Run, box: Box, readings: reado
 	for (const device of box.devices) {
 		needs.gfci ||= standsInForGround(edition, job, { box, device, circuit }, readings);
 		if (device.state === 'found') continue;
-		const need = needOf(edition, job, { room, box, device, circuit }, { readings });
+		const need = needOf({ edition, job }, { room, box, device, circuit }, { readings });
 		needs.gfci ||= need.gfci.required;
 		needs.afci ||= need.afci.required;
 	}
@@ -142,7 +141,7 @@ function standsInForGround(edition: Edition, job: Job, at: Protected, readings: 
 	const { box, device } = at;
 	if (!device.receptacles || device.slots !== 'grounding' || device.volts !== 120 || box.state !== 'found') return false;
 	if (hasGround(groundOf(job, box, readings))) return false;
-	return device.state !== 'found' || protectedBy(edition, job, at, 'gfci') !== null;
+	return device.state !== 'found' || protectedBy({ edition, job }, at, 'gfci') !== null;
 }
 
 const holder = (box: Box): Device | undefined => box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
@@ -160,7 +159,7 @@ function mayHold(edition: Edition, job: Job, run: Run, box: Box, prices: PriceLi
 /** By a listed combination or metal raceway to the first outlet, or at a receptacle that is replaced. @source 210.12, 406.4(D)(4) */
 function afciAtOutlet(edition: Edition, job: Job, run: Run, box: Box, device: Device): boolean {
 	if (box.state === 'found' && device.state !== 'found') return true;
-	return lawfulHomeRun(edition, job, run, box) || (run.circuit.state === 'found' && isFirstReceptacle(job, run, box));
+	return lawfulHomeRun({ edition, job }, run, box) || (run.circuit.state === 'found' && isFirstReceptacle(job, run, box));
 }
 
 /** Rooms and delicate things that hang on each box and what it feeds, and on the whole run. */

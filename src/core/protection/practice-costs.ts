@@ -6,7 +6,7 @@ import { placingWays, pricesOf, type Preference } from './placing-case';
 
 /** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */
 export const priceOfAll = (edition: Edition, job: Job, as: Preference = {}): number =>
-	job.circuits.reduce((sum, c) => sum + (placingWays(edition, job, c, { as }).ways[0]?.price ?? 0), 0);
+	job.circuits.reduce((sum, c) => sum + (placingWays({ edition, job }, c, { as }).ways[0]?.price ?? 0), 0);
 
 /** What 12 AWG instead of 14 costs more, over the planned cable of circuits with receptacles; and feet that are not measured yet. */
 export function priceOf12(job: Job): { price: number; feet: number; unmeasured: number } {

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { indexOf } from '../model/job-index';
 import type { Job, Reading } from '../model/job';
@@ -41,8 +42,7 @@ function levelOf(wrong: boolean, needs: readonly RowNeed[]): ProtectionRow['leve
 
 /** Every outlet with a known room as a row of a table: need, what gives it, type and cover. */
 export function protectionRows(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	readings: readonly Reading[] = [],
 	findings: readonly Finding[] = []
 ): ProtectionRow[] {
@@ -54,12 +54,12 @@ export function protectionRows(
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		return box.devices.map((device): ProtectionRow => {
 			const at = { room, box, device, circuit };
-			const need = needOf(edition, job, at, { readings });
+			const need = needOf({ edition, job }, at, { readings });
 			const existing = device.state === 'found';
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({
 				required: need[against].required,
 				section: need[against].because[0]?.section ?? '',
-				by: protectedBy(edition, job, at, against)?.name ?? null,
+				by: protectedBy({ edition, job }, at, against)?.name ?? null,
 				existing
 			});
 			const [gfci, afci] = [side('gfci'), side('afci')];

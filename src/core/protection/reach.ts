@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../model/job';
 import type { Protection } from '../model/kinds';
@@ -29,7 +30,7 @@ export interface Protected {
  * What protects a device against ground faults or arcs; null for nothing. Its own first: that needs no circuit to be known; then
  * one in its box on whose LOAD it hangs, then upstream, then the breaker. A device against arcs counts where it stands lawfully.
  */
-export function protectedBy(edition: Edition, job: Job, at: Protected, against: Against): Source | null {
+export function protectedBy({ edition, job }: RuledJob, at: Protected, against: Against): Source | null {
 	const { circuit, box, device } = at;
 	// Fed by two circuits it is protected where both are.
 	if (device.yoke === 'split' && !gives(device.protection, against)) {
@@ -42,7 +43,7 @@ export function protectedBy(edition: Edition, job: Job, at: Protected, against: 
 function onCircuit(edition: Edition, job: Job, at: Protected, against: Against): Source | null {
 	const { circuit, box, device } = at;
 	const counts = (holder: Box, d: Device) =>
-		gives(d.protection, against) && (against === 'gfci' || afciBeginsAt(edition, job, at, holder));
+		gives(d.protection, against) && (against === 'gfci' || afciBeginsAt({ edition, job }, at, holder));
 	const of = (holder: Box, d: Device): Source => ({ kind: 'device', id: holder.id, deviceId: d.id, name: holder.name });
 	if (counts(box, device)) return of(box, device);
 	// What shares its box hangs on LOAD with what follows.

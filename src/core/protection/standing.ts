@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { groundOf, type Ground } from '../run/ground-at';
 import type { Edition } from '../code/shape/edition';
 import type { Job, Reading } from '../model/job';
@@ -12,9 +13,9 @@ export interface Standing {
 	circuitKnown: boolean;
 }
 
-export const standingOf = (edition: Edition, job: Job, at: Protected, readings: readonly Reading[]): Standing => ({
-	gfci: protectedBy(edition, job, at, 'gfci'),
-	afci: protectedBy(edition, job, at, 'afci'),
+export const standingOf = ({ edition, job }: RuledJob, at: Protected, readings: readonly Reading[]): Standing => ({
+	gfci: protectedBy({ edition, job }, at, 'gfci'),
+	afci: protectedBy({ edition, job }, at, 'afci'),
 	ground: groundOf(job, at.box, readings),
 	circuitKnown: at.circuit !== undefined
 });

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { perState, sameRows } from '../model/remember';
 import type { House } from '../house';
 import type { Edition } from '../code/shape/edition';
@@ -65,7 +66,7 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			for (const [kind, reading] of kinds ?? [])
 				latest[kind] = {
 					reading,
-					verdict: verdictOf(edition, job, { place, circuit }, reading, {
+					verdict: verdictOf({ edition, job }, { place, circuit }, reading, {
 						...beside,
 						jumper: kinds?.get('bootleg')?.word === 'yes'
 					})
@@ -100,7 +101,7 @@ function besides(
 	const box = boxes.get(boxId);
 	const device = box?.devices.find((d) => d.receptacles > 0) ?? box?.devices[0];
 	if (!box || !device) return {};
-	const { ground, gfci } = standingOf(edition, job, { box, device, circuit: circuitsOfBox.get(boxId)?.[0] }, readings);
+	const { ground, gfci } = standingOf({ edition, job }, { box, device, circuit: circuitsOfBox.get(boxId)?.[0] }, readings);
 	return {
 		ground,
 		slots: device.receptacles ? device.slots : undefined,
@@ -109,7 +110,7 @@ function besides(
 }
 
 /** The same for one reading by itself, with the bootleg check of its place that is nearest to it in time. */
-export function besideReading(edition: Edition, job: Job, reading: Reading, readings: readonly Reading[]): Beside {
+export function besideReading({ edition, job }: RuledJob, reading: Reading, readings: readonly Reading[]): Beside {
 	const checks = counting(readings).filter((r) => r.boxId === reading.boxId && r.kind === 'bootleg');
 	const apart = (r: Reading) => Math.abs(Date.parse(r.at) - Date.parse(reading.at));
 	const nearest = checks.reduce<Reading | null>((a, b) => (a && apart(a) <= apart(b) ? a : b), null);

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { runOf } from '../run/runs';
 import type { Circuit, Job } from '../model/job';
@@ -25,7 +26,7 @@ export interface Clearing {
 }
 
 /** @source the breaker's instantaneous trip is taken at ten times its amps; 250.4(A)(5) asks for a path that opens it */
-export function clearingOf(edition: Edition, job: Job, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): Clearing[] {
+export function clearingOf({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): Clearing[] {
 	const { boxes } = indexOf(job);
 	const { wiring, guessed } = jobWiring(edition, job, [circuit]);
 	const plan = planOf(wiring);
@@ -39,7 +40,7 @@ export function clearingOf(edition: Edition, job: Job, circuit: Circuit, proofs:
 		}
 		const read = proofs.get(boxId)?.latest;
 		const [hot, ground] = [read?.['ohm-hot']?.reading.value, read?.['ohm-ground']?.reading.value];
-		const p = predict(edition, job, circuit, boxId);
+		const p = predict({ edition, job }, circuit, boxId);
 		const hotOhms = hot ?? (p.known ? predictedFor({ kind: 'ohm-hot', loadA: null }, p.value) : null);
 		const measuredAmps =
 			ground === null || ground === undefined || hotOhms === null
@@ -70,14 +71,14 @@ export interface LegDrop {
 	excessOhms: number | null;
 	suspect: boolean;
 }
-export function dropByLeg(edition: Edition, job: Job, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
+export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
 	const at = (boxId: string): { read: number | null; should: number | null; loadA: number } => {
 		if (boxId === circuit.panelId) return { read: 0, should: 0, loadA: job.practice.testLoadA };
 		const reading = proofs.get(boxId)?.latest.drop?.reading;
 		const loadA = reading?.loadA ?? job.practice.testLoadA;
-		const p = predict(edition, job, circuit, boxId, loadA);
+		const p = predict({ edition, job }, circuit, boxId, loadA);
 		return { read: reading?.value ?? null, should: p.known ? p.value.dropPercent : null, loadA };
 	};
 	return run.nodes.map(({ boxId, fromId, leg }): LegDrop => {

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { WORN_BREAKER } from '../faults/thresholds';
 import type { GuidedCheck, Job, Circuit, Device } from '../model/job';
 import type { GuidedPoint, GuidedAnswer } from './guided-answer';
@@ -103,7 +104,7 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | nu
 	};
 }
 /** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
-export function breakerCheck(edition: Edition, job: Job, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
+export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
 	const points: GuidedPoint[] = [];
 	const steps: Step[] = [];
 	const amps = circuit.breakerA;
@@ -217,7 +218,7 @@ const ELEMENT_SHARE = 0.1;
  * Lights that dim on another circuit than the load: the joint is in what both share. Volts at two places while the load
  * goes on tell whether the fall is in the service, in what lies between panel and outlet, or in both.
  */
-export function dimmingCheck(edition: Edition, job: Job, circuit: Circuit | undefined, { figures }: Facts): GuidedAnswer {
+export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | undefined, { figures }: Facts): GuidedAnswer {
 	const { loadA, nearIdle, nearLoaded, panelIdle, panelLoaded, otherIdle, otherLoaded } = figures;
 	const points: GuidedPoint[] = [];
 	const steps: Step[] = [];
@@ -292,9 +293,9 @@ const BETWEEN_V = 1;
 export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): GuidedAnswer {
 	const { circuits } = indexOf(job);
 	const circuit = circuits.get(check.of);
-	if (check.kind === 'breaker') return circuit ? breakerCheck(edition, job, circuit, check) : GONE;
-	if (check.kind === 'short') return circuit ? shortCheck(edition, job, circuit, check) : GONE;
-	return check.kind === 'element' ? elementCheck(check) : dimmingCheck(edition, job, circuit, check);
+	if (check.kind === 'breaker') return circuit ? breakerCheck({ edition, job }, circuit, check) : GONE;
+	if (check.kind === 'short') return circuit ? shortCheck({ edition, job }, circuit, check) : GONE;
+	return check.kind === 'element' ? elementCheck(check) : dimmingCheck({ edition, job }, circuit, check);
 }
 const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is gone from the job.', points: [], steps: [] };
 /** Watts and volts of the element on a box, where its nameplate was entered. */

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { voltsAt } from '../circuits/size/drop';
@@ -50,8 +51,7 @@ export type Predicted = { known: true; value: Prediction } | { known: false; why
  * @example 40 ft of 12 AWG, 12 A at 120 V -> 1.6 %
  */
 export function predict(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	circuit: Circuit,
 	boxId: string,
 	loadA = job.practice.testLoadA,

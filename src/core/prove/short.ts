@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import { downstream, runOf, type Run } from '../run/runs';
 import type { Edition } from '../code/shape/edition';
 import type { Circuit, GuidedCheck, Job } from '../model/job';
@@ -41,8 +42,7 @@ export function halve(run: Run, found: ReadonlyMap<string, Side>): Halving {
 
 /** How far off a short is by its ohms, and where to part the run next. Hot and neutral, out and back, make twice the way. */
 export function shortCheck(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	circuit: Circuit,
 	{ figures, words }: Pick<GuidedCheck, 'figures' | 'words'>
 ): GuidedAnswer {

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Circuit, Job, Reading } from '../model/job';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
@@ -31,15 +32,14 @@ export interface Beside {
 }
 /** What a reading means, against the limits and against the predicted figure of that very box. Both are given apart. */
 export function verdictOf(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	at: { place: { id: string }; circuit: Circuit | undefined },
 	reading: Reading,
 	beside: Beside = {}
 ): Verdict {
 	const { place, circuit } = at;
 	const prediction: Predicted = circuit
-		? predict(edition, job, circuit, place.id, reading.loadA ?? undefined, reading.half)
+		? predict({ edition, job }, circuit, place.id, reading.loadA ?? undefined, reading.half)
 		: { known: false, why: 'its circuit is not known' };
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Circuit, Job } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -27,7 +28,7 @@ export function feetBetween(job: Job, a: string, b: string, way: Way = job.pract
  * One edit that puts boxes on a circuit of the right kind: the one with the nearest box that it can be fed from, else a new one.
  * @param as a circuit of its own, always a new one
  */
-export function moveFix(edition: Edition, job: Job, from: Circuit, boxes: readonly Box[], as?: 'individual'): Fix | undefined {
+export function moveFix({ edition, job }: RuledJob, from: Circuit, boxes: readonly Box[], as?: 'individual'): Fix | undefined {
 	const [first] = boxes;
 	if (!first) return undefined;
 	const kind = as ?? kindFor(edition, job, first);

@@ -31,7 +31,7 @@
 				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
 				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
-			await putWhole({ hekto: 'job', fileVersion: 2, job, readings: [], events: [] });
+			await putWhole({ hekto: 'job', fileVersion: 3, job, readings: [], events: [] });
 			await goto(kind === 'call' ? jobAddress(jobId, 'prove', boxId) : jobAddress(jobId, 'walk'));
 		} catch (error) {
 			fault = sayStoreFault(error);

@@ -40,7 +40,7 @@ const api = {
 	start(request: SimRequest, online: (text: string) => void): string | null {
 		clearInterval(timer);
 		const { job, boxId, half, loadA, noise, everyMs } = request;
-		const found = houseAt(editionOf(job), job, boxId, faultsOf(request), half);
+		const found = houseAt({ edition: editionOf(job), job }, boxId, faultsOf(request), half);
 		if (!found.ok) return found.why;
 		const readings = readHouse(found.house, loadA);
 		online(`${LINE_GREETING} simulated analyzer and meter\n`);

@@ -91,7 +91,7 @@ function countersOnTwo(edition: Edition, job: Job): Finding[] {
 			const counters = boxesIn(job, room).filter(
 				(b) =>
 					receptacles(b).some((d) => d.serves === 'countertop') ||
-					(receptacles(b).length > 0 && servesCounter(edition, job, room, b))
+					(receptacles(b).length > 0 && servesCounter({ edition, job }, room, b))
 			);
 			const fed = counters.map((b) => feeding(job, b));
 			if (counters.length < 2 || fed.some((c) => !c.length)) return [];
@@ -151,7 +151,7 @@ function countedOrMoved(edition: Edition, job: Job, circuit: Circuit, box: Box):
 	const own = all.every(
 		(b) => b.devices.every((d) => d.receptacles > 0) && kitchens.rooms.includes(rooms.get(b.roomId ?? '')?.kind ?? 'living')
 	);
-	if (!own || circuit.breakerA < least) return moveFix(edition, job, circuit, [box]);
+	if (!own || circuit.breakerA < least) return moveFix({ edition, job }, circuit, [box]);
 	return {
 		kind: 'edit-circuit',
 		label: 'Count it as a small-appliance circuit: 1500 VA more',
@@ -184,8 +184,7 @@ function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 							fix:
 								from &&
 								moveFix(
-									edition,
-									job,
+									{ edition, job },
 									from,
 									own.filter((b) => feeding(job, b)[0]?.id === from.id)
 								),

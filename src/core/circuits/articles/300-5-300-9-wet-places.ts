@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Feeder, Job, Leg, Panel, Room } from '../../model/job';
@@ -31,7 +32,7 @@ function whereOf(one: At, other: At, open: ReadonlySet<Room['kind']>): Where | n
 }
 
 /** Where new cable between two places of a job would lie. */
-export function liesBetween(edition: Edition, job: Job, fromId: string, toId: string): Where | null {
+export function liesBetween({ edition, job }: RuledJob, fromId: string, toId: string): Where | null {
 	const open = new Set<Room['kind']>(edition.weather.wetRooms);
 	const { boxes, rooms } = indexOf(job);
 	const roomOf = (id: string): At => {
@@ -97,7 +98,7 @@ export function legsInTheWet(edition: Edition, job: Job, legs: readonly Leg[]): 
 	return legs.flatMap((leg) => {
 		if (leg.inCableOf) return [];
 		const [from, to] = [boxes.get(leg.fromId) ?? panels.get(leg.fromId), boxes.get(leg.toId)];
-		const where = leg.lies ?? liesBetween(edition, job, leg.fromId, leg.toId);
+		const where = leg.lies ?? liesBetween({ edition, job }, leg.fromId, leg.toId);
 		if (!where || where === 'inside') return [];
 		// How old cable comes to a box outside nobody has looked at.
 		if (where === 'through-wall' && leg.state === 'found') return [];
@@ -122,8 +123,8 @@ function wayOut(leg: Leg, where: Where): Finding['fix'] {
 }
 
 /** Of a feeder: between two buildings it lies in the ground, or as it was said to. */
-export function feederInTheWet(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Finding[] {
-	const where = feeder.lies ?? liesBetween(edition, job, feeder.fromPanelId, panel.id);
+export function feederInTheWet({ edition, job }: RuledJob, panel: Panel, feeder: Feeder): Finding[] {
+	const where = feeder.lies ?? liesBetween({ edition, job }, feeder.fromPanelId, panel.id);
 	if (!where || where === 'inside') return [];
 	return judged(edition, {
 		cable: feeder.cable,

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import { HOT_TO_HOT_V } from '../../units/volts';
 import { ampacityOf } from '../../code/310-15-ampacity';
 import { standardBreaker } from '../../code/240-6-breakers';
@@ -91,7 +92,7 @@ export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: n
  * The feeder of a panel: the least breaker and wire for its load, or the wire for a breaker that is given.
  * @source 215.2, 215.3, 240.4(B), 250.122  @example 37.3 A of load, NM-B: 40 A, 8 AWG
  */
-export function sizeFeeder(edition: Edition, job: Job, panel: Panel, feeder: Feeder, breakerA?: number): FeederSize {
+export function sizeFeeder({ edition, job }: RuledJob, panel: Panel, feeder: Feeder, breakerA?: number): FeederSize {
 	const { loadA, designA, steps } = feederLoad(edition, job, panel);
 	const chosen = breakerA ?? standardBreaker(designA, edition) ?? feeder.breakerA;
 	const whole = carriesAll(job, panel, feeder);
@@ -189,7 +190,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	const { panels } = edition;
 	const from = job.panels.find((p) => p.id === feeder.fromPanelId);
 	const { designA } = feederLoad(edition, job, panel);
-	const needed = sizeFeeder(edition, job, panel, feeder, Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0));
+	const needed = sizeFeeder({ edition, job }, panel, feeder, Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0));
 	const found: Finding[] = [];
 	const say = (code: string, f: Omit<Finding, 'id' | 'code' | 'subject' | 'severity'> & Partial<Pick<Finding, 'severity'>>) =>
 		found.push({
@@ -259,7 +260,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 			fix: set('Four wires', { conductors: 3, ground: true })
 		});
 	}
-	found.push(...feederInTheWet(edition, job, panel, feeder));
+	found.push(...feederInTheWet({ edition, job }, panel, feeder));
 	const percent = dropPercent(edition, feeder, feeder.awg, feederLoad(edition, job, panel).loadA);
 	if (percent !== null && !atMost(percent, edition.drop.percent)) {
 		say('feeder-drop', {

@@ -20,7 +20,7 @@ export function panelFindings(edition: Edition, job: Job): Finding[] {
 		...detachedFindings(edition, job, panel),
 		...feederFindings(edition, job, panel),
 		...panelPlaces(edition, job, panel),
-		...newService(edition, job, panel, !!buildingOf(job, panel)),
+		...newService({ edition, job }, panel, !!buildingOf(job, panel)),
 		...serviceFindings(edition, job, panel)
 	]);
 }
@@ -29,7 +29,7 @@ export function panelDecisions(edition: Edition, job: Job): Decision[] {
 	return job.panels.flatMap((panel) => {
 		const joined = joinedDecision(edition, job, panel);
 		if (!panel.feeder) return [joined];
-		const least = sizeFeeder(edition, job, panel, panel.feeder);
+		const least = sizeFeeder({ edition, job }, panel, panel.feeder);
 		const { awg, breakerA } = panel.feeder;
 		return [
 			{

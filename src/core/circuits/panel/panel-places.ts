@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
@@ -32,7 +33,7 @@ export function panelPlaces(edition: Edition, job: Job, panel: Panel): Finding[]
 }
 
 /** What a new or replaced service of a dwelling asks besides its size. @source 230.67, 230.85, 215.18, 225.41 */
-export function newService(edition: Edition, job: Job, panel: Panel, detached: boolean): Finding[] {
+export function newService({ edition, job }: RuledJob, panel: Panel, detached: boolean): Finding[] {
 	const fresh = panel.state === 'planned' || panel.state === 'built';
 	const { surge, feederSurge, outside, outsideDetached } = edition.panels;
 	if (!fresh) return [];

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import { HOT_TO_HOT_V, HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -125,7 +126,7 @@ function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
  * else with the whole design load drawn there.
  * @returns null where a leg on the way is not measured
  */
-export function dropAt(edition: Edition, job: Job, run: Run, node: RunNode): DropAt | null {
+export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): DropAt | null {
 	const { amps, step } = designLoad(edition, job, run.circuit);
 	const boxes = indexOf(job).boxes;
 	const volts = voltsAt(run.circuit, boxes.get(node.boxId));

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import type { Box, Fixture, Job, Room } from '../../model/job';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { NewPlace } from '../../model/result';
@@ -35,8 +36,7 @@ export function whyNotForCounter(edition: Edition, box: Box, topIn: number): str
 
 /** What a run of counter has and lacks, with the boxes that serve it. */
 export function counterResult(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	room: Room,
 	run: CounterRun
 ): CounterResult & { serving: { box: Box; at: number }[]; not: { box: Box; why: string }[] } {
@@ -77,7 +77,7 @@ function freeOfMarks(room: Room, run: CounterRun): Interval[] | undefined {
 }
 
 function ofRun(c: ArticleCase, room: Room, run: CounterRun): Requirement[] {
-	const result = counterResult(c.edition, c.job, room, run);
+	const result = counterResult({ edition: c.edition, job: c.job }, room, run);
 	return result.spaces
 		.filter((s) => s.required)
 		.map((space) => {

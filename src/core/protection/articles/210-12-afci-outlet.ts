@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';
@@ -11,8 +12,7 @@ import { atMost } from '../../units/quantity';
  * @source 210.12 (means 2 to 6; work on existing circuits), 406.4(D)(4)
  */
 export function afciBeginsAt(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	at: { box: Box; device: Device; circuit: Circuit | undefined },
 	holder: Box
 ): boolean {
@@ -23,7 +23,7 @@ export function afciBeginsAt(
 	if (replaced) return true;
 	if (!circuit) return false;
 	const run = runOf(job, circuit);
-	if (lawfulHomeRun(edition, job, run, holder)) return true;
+	if (lawfulHomeRun({ edition, job }, run, holder)) return true;
 	return circuit.state === 'found' && isFirstReceptacle(job, run, holder);
 }
 
@@ -35,7 +35,7 @@ export function isFirstReceptacle(job: Job, run: Run, holder: Box): boolean {
 }
 
 /** Which of the means of 210.12 lets it begin at this box. Of a listed combination the home run must be measured, and short enough. */
-export function lawfulHomeRun(edition: Edition, job: Job, run: Run, holder: Box): boolean {
+export function lawfulHomeRun({ edition, job }: RuledJob, run: Run, holder: Box): boolean {
 	const node = run.byBox.get(holder.id);
 	const { circuit } = run;
 	if (!node || node.fromId !== circuit.panelId) return false;

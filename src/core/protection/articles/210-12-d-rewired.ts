@@ -70,7 +70,7 @@ function isProtected(edition: Edition, job: Job, circuit: Circuit): boolean {
 		const box = boxes.get(n.boxId);
 		return (
 			!!box?.devices.some((d) => gives(d.protection, 'afci') && d.feedsLoad) &&
-			(isFirstReceptacle(job, run, box) || lawfulHomeRun(edition, job, run, box))
+			(isFirstReceptacle(job, run, box) || lawfulHomeRun({ edition, job }, run, box))
 		);
 	});
 }

@@ -1,3 +1,4 @@
+import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { OutletFacts } from '../../code/outlet';
@@ -50,8 +51,7 @@ export const OPEN_GROUND =
 	'It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. The device\'s own button proves it.';
 
 export function replaceAdvice(
-	edition: Edition,
-	job: Job,
+	{ edition, job }: RuledJob,
 	box: Box,
 	device: Device,
 	readings: readonly Reading[]
@@ -61,9 +61,10 @@ export function replaceAdvice(
 	if (!room || !device.receptacles || device.volts !== 120) return null;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const at = { room, box, device, circuit };
-	const standing = standingOf(edition, job, at, readings);
+	const standing = standingOf({ edition, job }, at, readings);
 	const { ground } = standing;
-	const need = (method: Method) => needOf(edition, job, at, { replacedAs: { groundInBox: hasGround(ground), method }, readings });
+	const need = (method: Method) =>
+		needOf({ edition, job }, at, { replacedAs: { groundInBox: hasGround(ground), method }, readings });
 	const duties = dutiesOf(edition, need('gfci-here'));
 	const c: Case = { edition, job, box, device, circuit, need, standing };
 	const ways = hasGround(ground)
@@ -251,8 +252,7 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 		const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 		if (!room) return [];
 		const need = needOf(
-			edition,
-			job,
+			{ edition, job },
 			{ room, box, device, circuit },
 			{ replacedAs: { groundInBox: false, method: 'gfci-upstream' }, readings }
 		);
@@ -276,7 +276,7 @@ function headFix(c: Case, head: Box, holder: Device): Fix {
 	if (gives(holder.protection, 'gfci') || !room) return { ...to, change: { feedsLoad: true } };
 	const at = { room, box: head, device: holder, circuit: c.circuit };
 	const groundInBox = hasGround(groundOf(c.job, head, []));
-	const need = needOf(c.edition, c.job, at, { replacedAs: { groundInBox, method: 'gfci-here' } });
+	const need = needOf({ edition: c.edition, job: c.job }, at, { replacedAs: { groundInBox, method: 'gfci-here' } });
 	return {
 		...to,
 		change: {

@@ -22,7 +22,7 @@
 	const rows = $derived(
 		store.job.circuits.map((circuit) => {
 			const run = runOf(store.job, circuit);
-			const drops = run.nodes.map((n) => dropAt(store.edition, store.job, run, n)?.percent ?? null);
+			const drops = run.nodes.map((n) => dropAt({ edition: store.edition, job: store.job }, run, n)?.percent ?? null);
 			const boxIds = new Set(run.nodes.map((n) => n.boxId));
 			const findings = store.assessment.stages.circuit.findings.filter(
 				(f) => f.subject.id === circuit.id || (f.id.includes(`:${circuit.id}`) && boxIds.has(f.subject.id))

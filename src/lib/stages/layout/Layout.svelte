@@ -36,7 +36,7 @@
 	const covered = $derived.by(() => {
 		const id = edits.boxId ?? (store.box && receptaclesOf(store.box).length ? store.box.id : null);
 		const at = draggedPlace(edits.job, id);
-		return at && at.room.story === story ? coveredFrom(store.edition, edits.job, at.room, at) : [];
+		return at && at.room.story === story ? coveredFrom({ edition: store.edition, job: edits.job }, at.room, at) : [];
 	});
 	/** All of them as one edit, so that one undo takes it back. */
 	function place(fixes: typeof missing, what: string): void {

@@ -24,7 +24,7 @@
 	const WORDS: Record<Protection, string> = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' };
 	const rows = $derived(
 		store.job.circuits.map((circuit) => {
-			const found = placingWays(store.edition, store.job, circuit, { readings: store.readings });
+			const found = placingWays({ edition: store.edition, job: store.job }, circuit, { readings: store.readings });
 			const open = store.assessment.stages.protect.findings.filter(
 				(f) =>
 					f.severity === 'violation' &&

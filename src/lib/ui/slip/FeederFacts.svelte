@@ -33,7 +33,7 @@
 		{ value: '', name: 'the service' },
 		...store.job.panels.filter((p) => p.id !== panel.id && !fed(p.id)).map((p) => ({ value: p.id, name: p.name }))
 	]);
-	const least = $derived(feeder && sizeFeeder(store.edition, store.job, panel, feeder));
+	const least = $derived(feeder && sizeFeeder({ edition: store.edition, job: store.job }, panel, feeder));
 	const from = $derived(store.job.panels.find((p) => p.id === feeder?.fromPanelId));
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
