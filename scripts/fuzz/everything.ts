@@ -68,14 +68,14 @@ export function wrongWith(file: JobFile): string[] {
 	}
 	tried('labels', () => labelSheets(faceLabels(edition, job, readings)));
 	for (const box of job.boxes.slice(0, 4)) {
-		tried('letter', () => codeLetter({ edition, job }, box, readings));
+		tried('letter', () => codeLetter({ edition, job }, box, { readings }));
 		tried('before and after', () => beforeAndAfter(readings, box.id));
 	}
 	tried('punch list', () => punchList(job));
 	tried('take-off', () => takeOff(job, ['planned', 'built', 'found']));
 	tried('rows of Protect', () => protectionRows({ edition, job }, readings));
-	tried('two editions', () => compareEditions(job, '2017', '2023'));
-	tried('GFCI register', () => gfciRegister(job, readings, proofs, '2026-11-26'));
+	tried('two editions', () => compareEditions(job, { here: '2017', there: '2023' }));
+	tried('GFCI register', () => gfciRegister(job, { readings, proofs }, '2026-11-26'));
 	tried('find', () => findIn(job, 'k'));
 	for (const method of ['standard', 'optional'] as const)
 		tried('service load', () => {

@@ -136,7 +136,7 @@ function tryDxf(text: string, r: Random): Tried {
 	const read = readDxf(cut);
 	if (!read.ok) return { accepted: false, wrong: refusedWell(read.faults) };
 	const layer = r.pick(read.drawing.layers).name;
-	const { rooms, faults } = roomsFromDxf(read.drawing, layer, r.pick(['inches', 'feet', 'millimeters']));
+	const { rooms, faults } = roomsFromDxf(read.drawing, { layerName: layer, unit: r.pick(['inches', 'feet', 'millimeters']) });
 	const bad = rooms.filter((room) => room.outline.length < 3 || room.outline.flat().some((v) => !Number.isFinite(v)));
 	return {
 		accepted: rooms.length > 0,

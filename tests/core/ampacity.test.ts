@@ -87,20 +87,21 @@ for (const [breakerA, metal, awg, egc, why] of [
 	[70, 'Al', '2', '6', 'just past it'],
 	[35, 'Cu', '12', '12', 'never larger than the circuit conductors']
 ] as const) {
-	test(`250.122: ${breakerA} A ${metal} gives ${egc} AWG (${why})`, () => assert.equal(egcFor(breakerA, metal, awg, e), egc));
+	test(`250.122: ${breakerA} A ${metal} gives ${egc} AWG (${why})`, () =>
+		assert.equal(egcFor({ breakerA, metal, circuitAwg: awg }, e), egc));
 }
 test('250.122(B): 20 A enlarged from 12 to 8 AWG takes an 8 AWG ground; to 10 a 10; not enlarged keeps its own', () => {
-	assert.equal(egcEnlarged('12', '12', '8', e), '8');
-	assert.equal(egcEnlarged('12', '12', '10', e), '10');
-	assert.equal(egcEnlarged('12', '12', '12', e), '12');
+	assert.equal(egcEnlarged({ base: '12', neededAwg: '12', usedAwg: '8' }, e), '8');
+	assert.equal(egcEnlarged({ base: '12', neededAwg: '12', usedAwg: '10' }, e), '10');
+	assert.equal(egcEnlarged({ base: '12', neededAwg: '12', usedAwg: '12' }, e), '12');
 	// 10 x 26240 / 10380 = 26240 cmil for the 10 AWG ground of a 30 A circuit on 6 AWG.
-	assert.equal(egcEnlarged('10', '10', '6', e), '6');
+	assert.equal(egcEnlarged({ base: '10', neededAwg: '10', usedAwg: '6' }, e), '6');
 });
 test('resistance: solid to 10 AWG, stranded above; 12 AWG at 25 degC; drop of 12 A over 50 ft', () => {
 	assert.equal(ohmsPerKft('10', 'Cu', e), 1.21);
 	assert.equal(ohmsPerKft('8', 'Cu', e), 0.778);
 	assert.equal(ohmsPerKft('12', 'Al', e), 3.18);
-	near(ohmsAt(1.93, 'Cu', 25, e), 1.618305);
+	near(ohmsAt(1.93, { metal: 'Cu', tempC: 25 }, e), 1.618305);
 	near(dropVolts(12, 50, 1.93), 2.316);
 	assert.throws(() => dropVolts(12, -1, 1.93), /lengthFt must be 0 or more, got -1/);
 });

@@ -209,9 +209,9 @@ test('a feeder that carries the whole dwelling: 200 A on 2/0; with a circuit bef
 	};
 	const inside: Panel = { id: 'p', name: 'Inside', roomId: null, place: null, mainA: 200, slots: 40, feeder: feed };
 	const j = job({ panels: [outside, inside], circuits: [], boxes: [], legs: [] });
-	assert.equal(sizeFeeder({ edition: editions['2023'], job: j }, inside, feed, 200).awg, '2/0');
+	assert.equal(sizeFeeder({ edition: editions['2023'], job: j }, inside, { feeder: feed, breakerA: 200 }).awg, '2/0');
 	const before = { ...j, circuits: [circuit({ panelId: 'm', slot: 2 })] };
-	assert.equal(sizeFeeder({ edition: editions['2023'], job: before }, inside, feed, 200).awg, '3/0');
+	assert.equal(sizeFeeder({ edition: editions['2023'], job: before }, inside, { feeder: feed, breakerA: 200 }).awg, '3/0');
 });
 
 test('adding to a house that stands, by hand: 220.83 and 220.87', () => {

@@ -19,7 +19,7 @@ const rect = (x: number, y: number, w: number, h: number): Point[] => [
 	[x, y + h]
 ];
 const room = (id: string, kind: Room['kind'], outline: Point[] | null, more: Partial<Room> = {}) =>
-	newRoom(id, id, kind, { outline, ...more });
+	newRoom({ id, name: id, kind }, { outline, ...more });
 const fixture = (
 	kind: Fixture['kind'],
 	[x, y, widthIn, depthIn]: [number, number, number, number],

@@ -10,7 +10,8 @@ import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, job, leg, near } from './small-job';
 
 /** What each circuit may feed, by article, with its exceptions; loads that share a circuit; nameplates; terminals. */
-const room = (kind: RoomKind, more: Partial<Room> = {}): Room => newRoom(more.id ?? kind, more.name ?? kind, kind, more);
+const room = (kind: RoomKind, more: Partial<Room> = {}): Room =>
+	newRoom({ id: more.id ?? kind, name: more.name ?? kind, kind }, more);
 const at = (id: string, roomId: string, device: Partial<Device> = {}, more: Partial<Box> = {}): Box =>
 	box(id, { roomId, ...more }, { amps: 20, ...device });
 const light: Partial<Device> = { kind: 'lighting', receptacles: 0, watts: 60, amps: 15 };

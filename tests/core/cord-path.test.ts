@@ -27,15 +27,15 @@ const rect = (x: number, y: number, w: number, h: number): Point[] => [
 	[x, y + h]
 ];
 const way = (rooms: Room[], room: Room, from: Point, through = true) =>
-	cordWay({ ...job(), rooms } as Job, room, from, ['sink'], through);
+	cordWay({ ...job(), rooms } as Job, { room, from }, { kinds: ['sink'], throughDoors: through });
 
 test('in sight: the straight line to the nearest edge', () => {
-	const r = newRoom('r', 'Room', 'den', { outline: rect(0, 0, 144, 120), fixtures: [sink(60, 50)] });
+	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 120), fixtures: [sink(60, 50)] });
 	assert.equal(way([r], r, [20, 58])?.inches, 40);
 	assert.equal(way([r], r, [60, 50])?.inches, 0);
 });
 test('round the corner of an L: by the corner, and not through the wall', () => {
-	const r = newRoom('r', 'Room', 'den', { outline: ell, fixtures: [sink(70, 20)] });
+	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: ell, fixtures: [sink(70, 20)] });
 	// From (60, 100) on the inner wall: 40 in down to the corner, then (60, 60) to the sink at (70, 36): 26 in.
 	const got = way([r], r, [60, 100]);
 	assert.ok(near(got?.inches ?? 0, 66, 1e-6), String(got?.inches));
@@ -45,7 +45,7 @@ test('round the corner of an L: by the corner, and not through the wall', () => 
 });
 test('a fixed divider is gone round', () => {
 	const divider: Fixture = { id: 'd', kind: 'divider', name: '', x: 40, y: 0, widthIn: 4, depthIn: 60 };
-	const r = newRoom('r', 'Room', 'den', { outline: rect(0, 0, 144, 120), fixtures: [sink(50, 0), divider] });
+	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 120), fixtures: [sink(50, 0), divider] });
 	// Straight it would be 20 in; round its end at (40, 60) and (44, 60): more.
 	const got = way([r], r, [30, 8])?.inches ?? Infinity;
 	const round = Math.hypot(10, 52) + 4 + Math.hypot(6, 44);
@@ -53,15 +53,21 @@ test('a fixed divider is gone round', () => {
 });
 
 /** Two rooms with a 6 in wall and a doorway from y = 40 to 76 in it. */
-const left = newRoom('a', 'Hall', 'hallway', {
-	outline: rect(0, 0, 100, 120),
-	breaks: [{ id: 'x', wall: 1, from: 40, to: 76, kind: 'door' }]
-});
-const right = newRoom('b', 'Bath', 'bathroom', {
-	outline: rect(106, 0, 100, 120),
-	breaks: [{ id: 'y', wall: 3, from: 44, to: 80, kind: 'door' }],
-	fixtures: [sink(126, 50)]
-});
+const left = newRoom(
+	{ id: 'a', name: 'Hall', kind: 'hallway' },
+	{
+		outline: rect(0, 0, 100, 120),
+		breaks: [{ id: 'x', wall: 1, from: 40, to: 76, kind: 'door' }]
+	}
+);
+const right = newRoom(
+	{ id: 'b', name: 'Bath', kind: 'bathroom' },
+	{
+		outline: rect(106, 0, 100, 120),
+		breaks: [{ id: 'y', wall: 3, from: 44, to: 80, kind: 'door' }],
+		fixtures: [sink(126, 50)]
+	}
+);
 test('through a doorway where the edition lets it; through the wall beside it never', () => {
 	// From (90, 58) straight through the doorway: 36 in.
 	assert.ok(near(way([left, right], left, [90, 58])?.inches ?? 0, 36, 0.01));
@@ -91,7 +97,7 @@ test('the editions differ as the facts say: a doorway counts from 2020 on, and s
 				circuit: undefined
 			}
 		);
-		return protectionNeed(editions[key], facts, j.permitDate).need.gfci.required;
+		return protectionNeed(editions[key], facts, { permitDate: j.permitDate }).need.gfci.required;
 	};
 	assert.deepEqual(
 		(['2017', '2020', '2023'] as const).map((key) => need(key, false, [90, 58], left)),
@@ -110,7 +116,7 @@ test('the editions differ as the facts say: a doorway counts from 2020 on, and s
 				circuit: undefined
 			}
 		);
-		return protectionNeed(editions[key], facts, j.permitDate).need.gfci.required;
+		return protectionNeed(editions[key], facts, { permitDate: j.permitDate }).need.gfci.required;
 	};
 	assert.deepEqual([inDen('2017'), inDen('2020')], [false, true]);
 });
@@ -119,11 +125,11 @@ test('never shorter than the straight line, and the same where the room is conve
 	fc.assert(
 		fc.property(spot, spot, (from, at) => {
 			const s = sink(Math.min(at[0], 120), Math.min(at[1], 120));
-			const whole = newRoom('r', 'Room', 'den', { outline: rect(0, 0, 144, 144), fixtures: [s] });
+			const whole = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 144), fixtures: [s] });
 			const straight = distanceToFixture(from, s);
 			const got = way([whole], whole, from)?.inches;
 			if (straight <= 84) assert.ok(near(got ?? NaN, straight, 1e-9));
-			const bent = newRoom('r', 'Room', 'den', { outline: ell, fixtures: [s] });
+			const bent = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: ell, fixtures: [s] });
 			const round = way([bent], bent, from)?.inches ?? Infinity;
 			assert.ok(round >= straight - 1e-6);
 		})

@@ -186,15 +186,18 @@ for (const [why, key, c, required, missing, provisionOnly] of topCases) {
 }
 
 const kitchen = (more: Partial<Room>): Room =>
-	newRoom('k', 'Kitchen', 'kitchen', {
-		outline: [
-			[0, 0],
-			[144, 0],
-			[144, 120],
-			[0, 120]
-		],
-		...more
-	});
+	newRoom(
+		{ id: 'k', name: 'Kitchen', kind: 'kitchen' },
+		{
+			outline: [
+				[0, 0],
+				[144, 0],
+				[144, 120],
+				[0, 120]
+			],
+			...more
+		}
+	);
 const counter = (wall: number, from: number, to: number, depthIn = 25) => ({ id: `c${wall}${from}`, wall, from, to, depthIn });
 const fixture = (
 	kind: Fixture['kind'],

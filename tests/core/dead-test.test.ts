@@ -75,7 +75,7 @@ const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boole
 ];
 for (const [what, events, circuits, tagged, proved] of log) {
 	test(`dead or not: ${what}`, () => {
-		const state = deadState(events, circuits, 'b');
+		const state = deadState(events, { circuitIds: circuits, boxId: 'b' });
 		assert.deepEqual([state.tag !== null, state.test !== null], [tagged, proved]);
 	});
 }
@@ -83,7 +83,7 @@ for (const [what, events, circuits, tagged, proved] of log) {
 test('a sign of life after the test voids it; before it, or a test after it, does not', () => {
 	const events = [off('08:00'), dead('08:10')];
 	const at = (time: string) => `2026-11-03T${time}:00.000Z`;
-	const state = (live: string[], open: string[] = []) => deadState(events, ['c1'], 'b', { live, open });
+	const state = (live: string[], open: string[] = []) => deadState(events, { circuitIds: ['c1'], boxId: 'b' }, { live, open });
 	assert.equal(state([]).test?.at, at('08:10'));
 	assert.equal(state([at('08:05')]).test?.at, at('08:10'));
 	assert.deepEqual([state([at('08:20')]).test, state([at('08:20')]).voided], [null, at('08:20')]);
@@ -175,7 +175,7 @@ for (const [what, readings, events, at] of alarms)
 test('a live reading voids the dead tests of every box under its tag; volts that a 10 Mohm meter leaves open, those of its own box', () => {
 	const events = [off('08:00'), dead('08:10', 'a'), dead('08:10', 'b')];
 	const state = (readings: Reading[], id: string) =>
-		deadState(events, ['c1'], id, signsAt(house, readings, events, id)).test !== null;
+		deadState(events, { circuitIds: ['c1'], boxId: id }, signsAt(house, { readings, events }, id)).test !== null;
 	const live = [read('09:00')];
 	const ghost = [read('09:00', { value: 30, ...HIGH })];
 	assert.deepEqual([state(live, 'a'), state(live, 'b'), state(ghost, 'a'), state(ghost, 'b')], [false, false, true, false]);
@@ -189,7 +189,7 @@ test('a live reading voids the dead tests of every box under its tag; volts that
 });
 test('which breaker is it: live with one off rules that one out; dead with one more off names it', () => {
 	const says = (events: LiveEvent[], readings = [read('09:00')]) =>
-		Object.fromEntries(breakerSuspects(house, readings, events, 'b').map((s) => [s.circuit.id, s.says]));
+		Object.fromEntries(breakerSuspects(house, { readings, events }, 'b').map((s) => [s.circuit.id, s.says]));
 	assert.deepEqual(says([off('08:00')]), { c2: 'maybe', c3: 'maybe', c1: 'no' });
 	assert.deepEqual(says([off('08:00'), off('09:10', 'c2'), dead('09:20')]), { c2: 'feeds', c3: 'no', c1: 'no' });
 	assert.deepEqual(says([off('08:00'), off('09:10', 'c2'), off('09:11', 'c3'), dead('09:20')]), {

@@ -71,7 +71,9 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 	],
 	[
 		'studs of a room without walls',
-		withJob((job) => job.rooms.push(newRoom('new', 'New', 'living', { studs: [{ wall: 0, spacing: 16, offset: 0 }] }))),
+		withJob((job) =>
+			job.rooms.push(newRoom({ id: 'new', name: 'New', kind: 'living' }, { studs: [{ wall: 0, spacing: 16, offset: 0 }] }))
+		),
 		/studs\[0\]/,
 		/New has no outline/
 	],

@@ -33,8 +33,8 @@ for (const [name, entity, says] of outside)
 	});
 test('what lies within 10,000 ft in one unit may not in another', () => {
 	const drawing = drawingOf(dxfOf(lineOf(0, 0, 200_000, 0)));
-	assert.match(roomsFromDxf(drawing, 'W', 'feet').faults[0]?.message ?? '', /at most 10,000 ft/);
-	assert.match(roomsFromDxf(drawing, 'W', 'millimeters').faults[0]?.message ?? '', /encloses no room/);
+	assert.match(roomsFromDxf(drawing, { layerName: 'W', unit: 'feet' }).faults[0]?.message ?? '', /at most 10,000 ft/);
+	assert.match(roomsFromDxf(drawing, { layerName: 'W', unit: 'millimeters' }).faults[0]?.message ?? '', /encloses no room/);
 });
 
 const square = (x: number, y: number, side: number): string[] => [
@@ -46,13 +46,16 @@ const square = (x: number, y: number, side: number): string[] => [
 test('more lines, more rooms and more crossings than any plan has are refused with the figure', () => {
 	const drawn = (n: number, line: (i: number) => string) => drawingOf(dxfOf(...Array.from({ length: n }, (_, i) => line(i))));
 	const many = drawn(20_001, (i) => lineOf(i, 0, i, 9));
-	assert.match(roomsFromDxf(many, 'W', 'inches').faults[0]?.message ?? '', /at most 20000 lines, got 20001/);
+	assert.match(roomsFromDxf(many, { layerName: 'W', unit: 'inches' }).faults[0]?.message ?? '', /at most 20000 lines, got 20001/);
 	const rooms = drawn(401, (i) => square((i % 20) * 200, Math.floor(i / 20) * 200, 100).join('\n'));
-	assert.match(roomsFromDxf(rooms, 'W', 'inches').faults[0]?.message ?? '', /encloses 401 rooms; at most 400/);
+	assert.match(
+		roomsFromDxf(rooms, { layerName: 'W', unit: 'inches' }).faults[0]?.message ?? '',
+		/encloses 401 rooms; at most 400/
+	);
 	const grid = drawn(2000, (i) => (i % 2 ? lineOf(0, i * 9, 9000, i * 9) : lineOf(i * 9, 0, i * 9, 9000)));
-	assert.match(roomsFromDxf(grid, 'W', 'inches').faults[0]?.message ?? '', /cross each other more often/);
+	assert.match(roomsFromDxf(grid, { layerName: 'W', unit: 'inches' }).faults[0]?.message ?? '', /cross each other more often/);
 	const hub = drawn(5000, (i) => lineOf(0, 0, 9000 * Math.cos(i), 9000 * Math.sin(i)));
-	assert.match(roomsFromDxf(hub, 'W', 'inches').faults[0]?.message ?? '', /cross each other more often/);
+	assert.match(roomsFromDxf(hub, { layerName: 'W', unit: 'inches' }).faults[0]?.message ?? '', /cross each other more often/);
 	const round = Array.from({ length: 201 }, (_, i) => {
 		const at = (k: number): [number, number] => [
 			500 * Math.cos((2 * Math.PI * k) / 201),
@@ -60,7 +63,10 @@ test('more lines, more rooms and more crossings than any plan has are refused wi
 		];
 		return lineOf(...at(i), ...at(i + 1));
 	});
-	assert.match(roomsFromDxf(drawingOf(dxfOf(...round)), 'W', 'inches').faults[0]?.message ?? '', /rooms of more than 200 walls/);
+	assert.match(
+		roomsFromDxf(drawingOf(dxfOf(...round)), { layerName: 'W', unit: 'inches' }).faults[0]?.message ?? '',
+		/rooms of more than 200 walls/
+	);
 });
 test('slanting lines find each other by the index as all pairs would', () => {
 	// 12 lines across 9, all of them leaning: 11 x 8 cells between them.

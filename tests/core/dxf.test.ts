@@ -25,7 +25,7 @@ const drawingOf = (text: string): DxfDrawing => {
 test('a plan goes out as DXF and its rooms come back as they were, by name and to 1/16 in', () => {
 	const drawing = drawingOf(planDxf(plan, title));
 	assert.equal(drawing.unit, 'inches');
-	const { rooms, faults } = roomsFromDxf(drawing, LAYERS.rooms, 'inches');
+	const { rooms, faults } = roomsFromDxf(drawing, { layerName: LAYERS.rooms, unit: 'inches' });
 	assert.deepEqual(faults, []);
 	const measured = job.rooms.filter((r) => r.story === 0 && r.outline);
 	assert.equal(rooms.length, measured.length);
@@ -142,23 +142,23 @@ test("meters on one layer of two: the unit is the header's, or asked", () => {
 		.join(' ');
 	const drawing = drawingOf(dxfOf(`${walls} ${lineOf('X', [0, 0], [9, 9])} 0 CIRCLE 8 X 10 0 20 0 40 1`, '9 $INSUNITS 70 6'));
 	assert.deepEqual([drawing.unit, drawing.layers.map((l) => l.name), drawing.leftOut], ['meters', ['W', 'X'], 1]);
-	const [room] = roomsFromDxf(drawing, 'W', 'meters').rooms;
+	const [room] = roomsFromDxf(drawing, { layerName: 'W', unit: 'meters' }).rooms;
 	assert.deepEqual(room?.outline[2], [157.5, 157.5]);
 	assert.match(
-		roomsFromDxf(drawing, 'W', 'millimeters').faults[0]?.message ?? '',
+		roomsFromDxf(drawing, { layerName: 'W', unit: 'millimeters' }).faults[0]?.message ?? '',
 		/encloses no room of 4 sq ft or more when read in millimeters/
 	);
-	assert.match(roomsFromDxf(drawing, 'Y', 'meters').faults[0]?.message ?? '', /must be one of W, X, got Y/);
+	assert.match(roomsFromDxf(drawing, { layerName: 'Y', unit: 'meters' }).faults[0]?.message ?? '', /must be one of W, X, got Y/);
 });
 test('a wall drawn with two lines is no room; a bulge becomes walls', () => {
 	const two = [...square(0, 0, 200), ...square(-6, -6, 212)].map(([a, b]) => lineOf('W', a, b)).join(' ');
 	assert.equal(
-		roomsFromDxf(drawingOf(dxfOf(two)), 'W', 'inches').rooms.length,
+		roomsFromDxf(drawingOf(dxfOf(two)), { layerName: 'W', unit: 'inches' }).rooms.length,
 		2,
 		'the room, and the outline of the house round it'
 	);
 	const bay = dxfOf('0 LWPOLYLINE 8 W 90 4 70 1 10 0 20 0 10 200 20 0 42 0.5 10 200 20 100 10 0 20 100');
-	const [room] = roomsFromDxf(drawingOf(bay), 'W', 'inches').rooms;
+	const [room] = roomsFromDxf(drawingOf(bay), { layerName: 'W', unit: 'inches' }).rooms;
 	assert.ok((room?.outline.length ?? 0) > 8);
 	// The bay: a segment of a circle with a chord of 100 in and a rise of 25 in, about 1,750 sq in more.
 	const more = areaSqFt(room?.outline ?? []) * 144 - 20000;

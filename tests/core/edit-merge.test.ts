@@ -176,7 +176,8 @@ test('of many three are said in a line', () => {
 });
 
 test('a list at its limit, and one over it', () => {
-	const rooms = (n: number) => (d: Job) => void (d.rooms = Array.from({ length: n }, (_, i) => newRoom(`r-${i}`, `Room ${i}`)));
+	const rooms = (n: number) => (d: Job) =>
+		void (d.rooms = Array.from({ length: n }, (_, i) => newRoom({ id: `r-${i}`, name: `Room ${i}` })));
 	const bare = after(job, (d) => void Object.assign(d, { boxes: [], legs: [], circuits: [], panels: [], inspection: [] }));
 	assert.deepEqual(editFaults(bare, after(bare, rooms(400))), []);
 	assert.equal(editFaults(bare, after(bare, rooms(401)))[0]?.message, 'must hold at most 400, got 401');

@@ -138,9 +138,12 @@ test('an edit that no file could hold is told by its field; what was wrong befor
 	assert.equal(faultOf(editBox('k-01', { note: 'x' })), undefined);
 	assert.match(faultOf(editBox('k-01', { note: 'x'.repeat(2001) }))?.path ?? '', /^boxes\[\d+\]\.note$/);
 	assert.equal(faultOf(editJob({ areaSqFt: 0 }))?.path, 'areaSqFt');
-	assert.match(faultOf((d) => void d.rooms.push(newRoom('bed2', 'Again')))?.message ?? '', /stands twice in rooms: "bed2"/);
+	assert.match(
+		faultOf((d) => void d.rooms.push(newRoom({ id: 'bed2', name: 'Again' })))?.message ?? '',
+		/stands twice in rooms: "bed2"/
+	);
 	assert.match(faultOf((d) => void Object.assign(d, { odd: 1 }))?.message ?? '', /is not a field/);
-	const many = Array.from({ length: 401 }, (_, i) => newRoom(`many-${i}`, `Room ${i}`));
+	const many = Array.from({ length: 401 }, (_, i) => newRoom({ id: `many-${i}`, name: `Room ${i}` }));
 	assert.equal(faultOf((d) => void (d.rooms = many))?.message, 'must hold at most 400, got 401');
 	const broken = after(job, (d) => void Object.assign(d.boxes[0] ?? {}, { roomId: 'nowhere' }));
 	assert.deepEqual(editFaults(broken, after(broken, editBox('k-05', { note: 'x' }))), []);

@@ -18,7 +18,8 @@ const house = job({
 	boxes: [box('a', {}, { protection: 'gfci', feedsLoad: true, installed: '2016-03-01' }), box('b'), box('c')]
 });
 const test1 = (more: Partial<Reading>) => reading({ boxId: 'a', value: null, at: '2026-10-01T09:00:00.000Z', ...more });
-const register = (readings: Reading[], today: string, j = house) => gfciRegister(j, readings, proofs(e, j, readings), today);
+const register = (readings: Reading[], today: string, j = house) =>
+	gfciRegister(j, { readings, proofs: proofs(e, j, readings) }, today);
 
 test('the register names what hangs on a device, its age, and that it was never tested', () => {
 	const [g] = register([], '2025-01-01');
@@ -106,7 +107,7 @@ for (const [ms, atMa, level] of TIMES) {
 			verdictOf(
 				{ edition: e, job: house },
 				{ place: { id: 'a' }, circuit: undefined },
-				reading({ kind: 'gfci-ms', value: ms, atMa })
+				{ reading: reading({ kind: 'gfci-ms', value: ms, atMa }) }
 			).level,
 			level
 		));

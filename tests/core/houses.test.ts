@@ -39,15 +39,15 @@ function* lines({ job, readings }: JobFile): Generator<string> {
 		for (const d of decisions)
 			yield `decided ${d.id}: ${d.value} (${d.title}) ${d.steps.map(step).join('; ')} | ${json(d.alternatives)} | ${d.rules.map((r) => r.section).join(' ')}`;
 	yield `quantities ${json(quantities)}`;
-	for (const key of EDITIONS) yield `against ${key}: ${json(compareEditions(job, job.edition, key, readings))}`;
+	for (const key of EDITIONS) yield `against ${key}: ${json(compareEditions(job, { here: job.edition, there: key }, readings))}`;
 	for (const circuit of job.circuits) {
 		yield `placed on ${circuit.number}: ${json(placingWays({ edition, job }, circuit, { readings }))}`;
 		for (const { boxId } of runOf(job, circuit).nodes)
-			yield `predicted at ${boxId}: ${json(predict({ edition, job }, circuit, boxId))}`;
+			yield `predicted at ${boxId}: ${json(predict({ edition, job }, { circuit, boxId }))}`;
 	}
 	for (const box of job.boxes)
 		for (const device of box.devices) {
-			const advice = replaceAdvice({ edition, job }, box, device, readings);
+			const advice = replaceAdvice({ edition, job }, { box, device }, readings);
 			if (advice) yield `replace ${box.name}: ${json(advice)}`;
 		}
 	yield* faceLabels(edition, job, readings).map((l) => `label ${json(l)}`);

@@ -197,9 +197,12 @@ test('a clamp round one wire shows the load, round the ground nothing; a worn br
 	const built = builtOf(loaded);
 	const s = new Solution(built.network);
 	// 7.5 ohm behind 0.03 + 2 x (0.1165 + 0.012): 120 / 7.787 = 15.41 A.
-	assert.ok(near(clampAmps(built, s, 'b3', 'hot'), 15.41, 0.05), `${clampAmps(built, s, 'b3', 'hot')}`);
-	assert.ok(near(clampAmps(built, s, 'b3', 'neutral'), clampAmps(built, s, 'b3', 'hot'), 1e-3));
-	assert.ok(clampAmps(built, s, 'b3', 'ground') < 1e-3);
+	assert.ok(
+		near(clampAmps(built, s, { at: 'b3', role: 'hot' }), 15.41, 0.05),
+		`${clampAmps(built, s, { at: 'b3', role: 'hot' })}`
+	);
+	assert.ok(near(clampAmps(built, s, { at: 'b3', role: 'neutral' }), clampAmps(built, s, { at: 'b3', role: 'hot' }), 1e-3));
+	assert.ok(clampAmps(built, s, { at: 'b3', role: 'ground' }) < 1e-3);
 	const opens = (faults: Fault[]) => readRun(e, { ...loaded, faults }, []).trips.map((t) => t.why);
 	assert.deepEqual(opens([]), []);
 	assert.match(opens([{ kind: 'breaker-worn', at: 'run' }])[0] ?? '', /worn breaker of 20 A/);

@@ -35,7 +35,7 @@ for (const [name, demo] of Object.entries(DEMOS)) {
 			const b = build(planOf(wiring), [], { unplugged: true });
 			assert.ok(unbalance(new Solution(b.network)) < 1e-9);
 			for (const o of wiring.outlets) {
-				const p = predict({ edition, job: j }, c, o.at);
+				const p = predict({ edition, job: j }, { circuit: c, boxId: o.at });
 				// What stands between line and neutral of a two-pole circuit is another case than the prediction's.
 				if (!p.known || p.value.twoHots !== (o.ratedVolts === 240) || o.half === 'lower') continue;
 				const idle = new Solution(b.network);
@@ -178,7 +178,7 @@ test('a subpanel: the feeder’s own drop comes before the circuit’s', () => {
 	const j = onSubpanel(62);
 	const b = built(j);
 	const id = outlet(b, 'c');
-	const p = predict({ edition: e, job: j }, j.circuits[0] ?? circuit(), 'c');
+	const p = predict({ edition: e, job: j }, { circuit: j.circuits[0] ?? circuit(), boxId: 'c' });
 	assert.ok(p.known);
 	assert.ok(near(analyze(b, id, 12).dropPercent ?? 0, p.value.dropPercent, 0.005));
 	assert.match(p.value.steps.map((s) => s.label).join(), /service/);

@@ -74,7 +74,10 @@ const ALONE: [kind: ReadingKind, value: number, more: Partial<Reading>, level: L
 for (const [kind, value, more, level] of ALONE)
 	test(`its run not known: ${kind} ${value}${more.loadA ? ' under load' : ''}: ${level}`, () => {
 		const place = { place: box('z'), circuit: undefined };
-		assert.equal(verdictOf({ edition: e, job: small }, place, at(kind, value, { boxId: 'z', ...more })).level, level);
+		assert.equal(
+			verdictOf({ edition: e, job: small }, place, { reading: at(kind, value, { boxId: 'z', ...more }) }).level,
+			level
+		);
 	});
 const AT_PANEL: [kind: ReadingKind, value: number, level: Level][] = [
 	['hn', 114, 'good'],
@@ -91,7 +94,11 @@ const AT_PANEL: [kind: ReadingKind, value: number, level: Level][] = [
 for (const [kind, value, level] of AT_PANEL)
 	test(`at a panel: ${kind} ${value}: ${level}`, () =>
 		assert.equal(
-			verdictOf({ edition: e, job: small }, { place: { id: 'p' }, circuit: undefined }, at(kind, value, { boxId: 'p' })).level,
+			verdictOf(
+				{ edition: e, job: small },
+				{ place: { id: 'p' }, circuit: undefined },
+				{ reading: at(kind, value, { boxId: 'p' }) }
+			).level,
 			level
 		));
 test('legs apart: 3 V good, to 10 V looked at, then bad', () => {

@@ -1,3 +1,4 @@
+import { type RoomKind, EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
@@ -7,7 +8,6 @@ import { floorArea } from '../../src/core/circuits/service/service-of-job';
 import { editions } from '../../src/core/code/editions';
 import { tailFor } from '../../src/core/code/240-4-d-pigtail';
 import type { Circuit, Device, Job, Panel } from '../../src/core/model/job';
-import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { newRoom } from '../../src/core/model/new-job';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { box, circuit, job, leg } from './small-job';
@@ -54,7 +54,7 @@ for (const [breakerA, run, metal, want] of [
 	[20, '8', 'Al', '10']
 ] as const)
 	test(`240.4(D): a tail on ${breakerA} A from a run of ${run} AWG ${metal} is ${want} AWG`, () =>
-		assert.equal(tailFor(breakerA, run, metal, e), want));
+		assert.equal(tailFor({ breakerA, run, metal }, e), want));
 test('314.16(B)(4): a yoke counts by its tail, a ground at its own size: 8 AWG cable on 20 A', () => {
 	const j = job({
 		boxes: [box('a', { volumeCuIn: 30 })],
@@ -68,16 +68,19 @@ test('314.16(B)(4): a yoke counts by its tail, a ground at its own size: 8 AWG c
 	);
 });
 
-const square = (id: string, kind: Parameters<typeof newRoom>[2], more = {}) =>
-	newRoom(id, id, kind, {
-		outline: [
-			[0, 0],
-			[120, 0],
-			[120, 120],
-			[0, 120]
-		],
-		...more
-	});
+const square = (id: string, kind: RoomKind, more = {}) =>
+	newRoom(
+		{ id, name: id, kind },
+		{
+			outline: [
+				[0, 0],
+				[120, 0],
+				[120, 120],
+				[0, 120]
+			],
+			...more
+		}
+	);
 test('floor that counts: an unfinished basement does, a garage, a porch and a crawl space do not', () => {
 	const of = (...rooms: Job['rooms']) => floorArea(job({ rooms }));
 	assert.equal(of(square('a', 'den')), 100);

@@ -64,19 +64,19 @@ test('two in one slot clash, two thin ones do not; a feeder breaker is there too
 		clashes(fed, main).map((c) => c.slot),
 		[3]
 	);
-	assert.ok(!isFree(fed, main, 1, 1));
+	assert.ok(!isFree(fed, main, { slot: 1, poles: 1 }));
 	assert.deepEqual(spareSlots(fed, main), [2, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
 });
 
 test('a thin breaker is put beside the other half in one slot; a full-size one is not', () => {
 	const thin = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'lower' }), single(3, 5, 100)]);
-	assert.deepEqual(moveBreaker(thin, main, 'c2', 1), [{ circuitId: 'c2', slot: 1 }]);
-	assert.deepEqual(moveBreaker(thin, main, 'c3', 1), [
+	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c2', slot: 1 }), [{ circuitId: 'c2', slot: 1 }]);
+	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c3', slot: 1 }), [
 		{ circuitId: 'c3', slot: 1 },
 		{ circuitId: 'c1', slot: 5 }
 	]);
 	const both = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'upper' })]);
-	assert.ok(!mayStandIn(both, main, both.circuits[1] as Circuit, 1), 'the upper half is taken');
+	assert.ok(!mayStandIn(both, main, { circuit: both.circuits[1] as Circuit, slot: 1 }), 'the upper half is taken');
 });
 
 function feeder(more: Partial<Feeder> = {}): Feeder {
@@ -179,7 +179,7 @@ test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125 % is for 
 	const j = panelJob([kiln], main, { panels: [main, sub] });
 	const { loadA, designA } = feederLoad(e, j, sub);
 	assert.ok(near(loadA, 35.833, 0.001) && near(designA, 35.833, 0.001));
-	const sized = sizeFeeder({ edition: e, job: j }, sub, feeder());
+	const sized = sizeFeeder({ edition: e, job: j }, sub, { feeder: feeder() });
 	assert.deepEqual([sized.breakerA, sized.awg, sized.egcAwg], [40, '8', '10']);
 	// 2 x 60 ft x 35.83 A x 0.778 / 1000 = 3.345 V of 240
 	assert.ok(near(sized.dropPercent ?? 0, 1.394, 0.005));
@@ -251,13 +251,13 @@ test('a lopsided panel: 3600 VA on one leg and 400 on the other becomes 2000 and
 
 test('a breaker dragged onto another of its poles changes places with it; onto anything else it says why not', () => {
 	const j = panelJob([single(1, 1, 100), single(2, 3, 100), double(3, 2, 100)]);
-	assert.deepEqual(moveBreaker(j, main, 'c1', 5), [{ circuitId: 'c1', slot: 5 }]);
-	assert.deepEqual(moveBreaker(j, main, 'c1', 3), [
+	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', slot: 5 }), [{ circuitId: 'c1', slot: 5 }]);
+	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', slot: 3 }), [
 		{ circuitId: 'c1', slot: 3 },
 		{ circuitId: 'c2', slot: 1 }
 	]);
-	assert.throws(() => moveBreaker(j, main, 'c1', 2), /Slot 2 is taken by circuit 3: move that first/);
-	assert.throws(() => moveBreaker(j, main, 'c3', 11), /has slots 1 to 12: circuit 3 does not fit at 11/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c1', slot: 2 }), /Slot 2 is taken by circuit 3: move that first/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c3', slot: 11 }), /has slots 1 to 12: circuit 3 does not fit at 11/);
 });
 test('each panel says where its neutrals and grounds go: joined at the service, apart beyond it', () => {
 	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) }] });

@@ -153,7 +153,7 @@ test('every circuit of the demo house can be protected, and then nothing of it i
 	const done = demo.circuits.reduce((j, c) => {
 		const [way] = placingWays({ edition: e, job: j }, byNumber(j, c.number)).ways;
 		assert.ok(way, `circuit ${c.number}`);
-		return produce(j, placeProtection(c.id, way.breaker, way.devices));
+		return produce(j, placeProtection(c.id, { breaker: way.breaker, devices: way.devices }));
 	}, demo);
 	const missing = assess(done).stages.protect.findings.filter(
 		(f) => /^(gfci|afci|neutral-watch):/.test(f.id) && f.severity === 'violation'
@@ -233,10 +233,10 @@ test('a branch/feeder AFCI breaker lets arc-fault protection begin at the first 
 	const j = bedroomOf();
 	const way = placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit).ways.find((w) => w.branchFeeder);
 	assert.deepEqual([way?.breaker, way?.price, way?.devices], ['none', 80, [{ boxId: 'a', protection: 'afci', feedsLoad: true }]]);
-	const placed = produce(j, placeProtection('c1', 'none', way?.devices ?? [], true));
+	const placed = produce(j, placeProtection('c1', { breaker: 'none', devices: way?.devices ?? [], branchFeeder: true }));
 	assert.equal(placed.circuits[0]?.homeRun, 'branch-feeder-breaker');
 	// Back to a combination breaker, and it is gone again.
-	assert.equal(produce(placed, placeProtection('c1', 'afci', [])).circuits[0]?.homeRun, undefined);
+	assert.equal(produce(placed, placeProtection('c1', { breaker: 'afci', devices: [] })).circuits[0]?.homeRun, undefined);
 	const fuses = bedroomOf({ opener: 'plug-fuse' });
 	assert.equal(
 		placingWays({ edition: editions['2023'], job: fuses }, fuses.circuits[0] as Circuit).ways.some((w) => w.branchFeeder),

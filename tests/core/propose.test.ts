@@ -22,7 +22,7 @@ const bare = (j: Job): Job => ({ ...j, circuits: [], legs: [] });
 const quillback = DEMOS.quillback?.().job as Job;
 const marrow = DEMOS['marrow-street']?.().job as Job;
 function made(j: Job, practice = DEFAULT_GROUPING) {
-	const proposal = proposeCircuits(j, ids(), practice);
+	const proposal = proposeCircuits(j, ids(), { practice });
 	return { proposal, done: produce(j, addRuns(proposal)) };
 }
 
@@ -168,8 +168,8 @@ test('two kitchens: no small-appliance circuit serves both', () => {
 		circuits: [],
 		legs: [],
 		rooms: [
-			newRoom('k1', 'Kitchen', 'kitchen', { outline: outline(0) }),
-			newRoom('k2', 'Kitchen upstairs', 'kitchen', { outline: outline(130) })
+			newRoom({ id: 'k1', name: 'Kitchen', kind: 'kitchen' }, { outline: outline(0) }),
+			newRoom({ id: 'k2', name: 'Kitchen upstairs', kind: 'kitchen' }, { outline: outline(130) })
 		],
 		boxes: [at('a', 10, 'k1'), at('b', 60, 'k1'), at('c', 140, 'k2'), at('d', 200, 'k2')]
 	});

@@ -65,7 +65,7 @@ for (const line of lines) {
 					finished: more === 'finished' || kind !== 'basement',
 					...(more === 'counter' ? { serves: 'countertop' as const } : {})
 				};
-				const { gfci, afci } = protectionNeed(editions[key], outlet, '2026-10-12').need;
+				const { gfci, afci } = protectionNeed(editions[key], outlet, { permitDate: '2026-10-12' }).need;
 				assert.equal(`${gfci.required ? 'G' : ''}${afci.required ? 'A' : ''}` || '-', wanted[k]);
 				assert.equal(gfci.required, gfci.because.length > 0, 'a need names its rule');
 			});
@@ -122,6 +122,6 @@ for (const [what, more, gfci] of SERVING)
 	EDITIONS.forEach((key, k) =>
 		test(`${key}: ${what}: ${gfci[k] ? 'GFCI' : 'no GFCI'}`, () => {
 			const outlet: OutletFacts = { id: 'o', what: 'receptacle', room: 'kitchen', volts: 120, amps: 20, finished: true, ...more };
-			assert.equal(protectionNeed(editions[key], outlet, '2026-10-12').need.gfci.required, gfci[k]);
+			assert.equal(protectionNeed(editions[key], outlet, { permitDate: '2026-10-12' }).need.gfci.required, gfci[k]);
 		})
 	);

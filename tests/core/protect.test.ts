@@ -11,8 +11,7 @@ const need = (edition: EditionKey, outlet: Partial<OutletFacts>, permitDate = '2
 	protectionNeed(
 		editions[edition],
 		{ id: 'a', what: 'receptacle', room: 'bedroom', volts: 120, amps: 20, ...outlet },
-		permitDate,
-		amendments
+		{ permitDate, amendments }
 	);
 const EDITIONS = ['2017', '2020', '2023'] as const;
 

@@ -10,7 +10,7 @@ import { readingFaults } from '../../src/core/model/reading';
 import { latestReadings } from '../../src/core/model/latest-readings';
 import { lampMeaning } from '../../src/core/prove/lamps';
 import { predict, type Prediction } from '../../src/core/prove/predict';
-import { verdictOf, worst, type Level } from '../../src/core/prove/verdicts';
+import { verdictOf, worst, type Beside, type Level } from '../../src/core/prove/verdicts';
 import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
 
 const e = editions['2023'];
@@ -18,7 +18,7 @@ const small = job();
 function predicted(j = small, id = 'b', loadA?: number): Prediction {
 	const c = j.circuits[0];
 	assert.ok(c);
-	const found = predict({ edition: e, job: j }, c, id, loadA);
+	const found = predict({ edition: e, job: j }, { circuit: c, boxId: id }, { loadA });
 	assert.ok(found.known, found.known ? '' : found.why);
 	return found.value;
 }
@@ -45,13 +45,16 @@ test('the ground of 8 AWG cable is 10 AWG; a run without ground has none', () =>
 test('what cannot be predicted says which fact is missing', () => {
 	const c = circuit();
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
-	assert.deepEqual(predict({ edition: e, job: unmeasured }, c, 'b'), { known: false, why: 'the length of A to B is not known' });
-	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, c, 'b'), {
+	assert.deepEqual(predict({ edition: e, job: unmeasured }, { circuit: c, boxId: 'b' }), {
+		known: false,
+		why: 'the length of A to B is not known'
+	});
+	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, { circuit: c, boxId: 'b' }), {
 		known: false,
 		why: 'it is not on the run of a circuit yet'
 	});
 	const sub = onSubpanel(null);
-	assert.deepEqual(predict({ edition: e, job: sub }, c, 'b'), {
+	assert.deepEqual(predict({ edition: e, job: sub }, { circuit: c, boxId: 'b' }), {
 		known: false,
 		why: 'the length of the feeder to its panel is not known'
 	});
@@ -150,7 +153,7 @@ for (const [kind, value, loadA, design, joints, why] of rows) {
 		const found = verdictOf(
 			{ edition: e, job: small },
 			{ place: b as typeof b & object, circuit: small.circuits[0] },
-			reading({ kind, value, loadA })
+			{ reading: reading({ kind, value, loadA }) }
 		);
 		const level = (on: 'design' | 'joints') => found.judgments.find((j) => j.on === on)?.level ?? null;
 		// The row at 2.6 stands just inside the slack of a quarter (2.098 x 1.25 = 2.6226).
@@ -162,7 +165,7 @@ test('the circuit unknown: limits judge all the same, joints cannot be told', ()
 	const found = verdictOf(
 		{ edition: e, job: small },
 		{ place: box('z'), circuit: undefined },
-		reading({ kind: 'drop', value: 13.4, loadA: 12, boxId: 'z' })
+		{ reading: reading({ kind: 'drop', value: 13.4, loadA: 12, boxId: 'z' }) }
 	);
 	assert.deepEqual(
 		found.judgments.map((j) => [j.on, j.level]),
@@ -200,13 +203,12 @@ for (const [lamps, level, says] of patterns) {
 }
 test('on a run without ground the lamps must show open ground, and "wired right" is the one to doubt', () => {
 	const old = job({ legs: [leg('p', 'a', 40, { ground: false }), leg('a', 'b', 12, { ground: false })] });
-	let beside: Parameters<typeof verdictOf>[3] = {};
+	let beside: Beside = {};
 	const judged = (more: Partial<Reading>) =>
 		verdictOf(
 			{ edition: e, job: old },
 			{ place: box('b'), circuit: old.circuits[0] },
-			reading({ value: null, kind: 'lamps', ...more }),
-			beside
+			{ reading: reading({ value: null, kind: 'lamps', ...more }), beside }
 		).judgments[0];
 	// Behind a GFCI it is as expected; on a face that nothing protects it is to be looked at.
 	assert.equal(judged({ lamps: 'on off off' })?.level, 'look');
@@ -267,7 +269,7 @@ test('the page of Marrow Street was read with its hidden faults: 0.8 ohm in the 
 	const loose = MARROW_HIDDEN.find((f) => f.kind === 'loose-neutral');
 	const beyond = new Set(['sw-02', 'sw-03', 'sw-04']);
 	for (const r of file.readings.filter((x) => x.kind === 'drop')) {
-		const p = predict({ edition: editions['2020'], job: file.job }, c, r.boxId, 12);
+		const p = predict({ edition: editions['2020'], job: file.job }, { circuit: c, boxId: r.boxId }, { loadA: 12 });
 		assert.ok(p.known);
 		const sound = 0.03 + p.value.loop.hotOhms + p.value.loop.neutralOhms;
 		const total = sound + (beyond.has(r.boxId) ? (loose?.ohms ?? 0) : 0);

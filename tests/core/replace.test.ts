@@ -26,7 +26,7 @@ const at = (j: Job, name: string): Box => {
 };
 const advice = (j: Job, name: string) => {
 	const b = at(j, name);
-	const got = replaceAdvice({ edition: editions[j.edition], job: j }, b, b.devices[0] as Device, readings);
+	const got = replaceAdvice({ edition: editions[j.edition], job: j }, { box: b, device: b.devices[0] as Device }, readings);
 	assert.ok(got);
 	return got;
 };
@@ -170,7 +170,7 @@ test('what is chosen is planned with one press; its labels follow, and nothing o
 test('the freezer wants a real ground, and the cellar device that feeds it is found upstream', () => {
 	const ungrounded = produce(marrow, (d) => void d.boxes.forEach((b) => b.name === 'PF-01' && (b.ground = 'none')));
 	const pf = at(ungrounded, 'PF-01');
-	const a = replaceAdvice({ edition: e, job: ungrounded }, pf, pf.devices[0] as Device, []);
+	const a = replaceAdvice({ edition: e, job: ungrounded }, { box: pf, device: pf.devices[0] as Device }, []);
 	assert.ok(a?.choices.find((c) => c.id === 'gfci-here')?.warns.some((w) => w.includes('250.114')));
 	const steps = assess(marrow).stages.protect.decisions.find(
 		(d) => d.id === `protect:${at(marrow, 'PF-01').devices[0]?.id}`
@@ -192,7 +192,7 @@ test('a label sheet: true to size, each label once, on as many pages as it takes
 });
 test('the letter for one outlet: facts, the rule in our words, readings as evidence, and what the tester will show', () => {
 	const chosen = apply(marrow, choice(marrow, 'BD-02', 'gfci-upstream'));
-	const letter = codeLetter({ edition: e, job: chosen }, at(chosen, 'BD-02'), readings);
+	const letter = codeLetter({ edition: e, job: chosen }, at(chosen, 'BD-02'), { readings });
 	assert.match(letter.head, /NEC 2020, permit of 2026-10-20\. Local amendments: 406\.4\(D\)\(4\)/);
 	assert.ok(letter.points.some((p) => p.rule.section === '406.4(D)(2)' && p.text.includes('"No Equipment Ground"')));
 	assert.ok(letter.evidence.some((x) => x.includes('drop under load: 3.4 %')));
@@ -204,7 +204,7 @@ test('the letter for one outlet: facts, the rule in our words, readings as evide
 test('two editions side by side move exactly the outlets that the facts say', () => {
 	const { job: demo } = quillback();
 	const moved = (here: '2017' | '2020', there: '2020' | '2023') =>
-		compareEditions({ ...demo, amendments: [] }, here, there)
+		compareEditions({ ...demo, amendments: [] }, { here, there })
 			.changes.flatMap((c) => c.changes.map((x) => `${c.boxName} ${x.of} ${x.here === 'asked' ? 'off' : 'on'}`))
 			.sort();
 	// 2023: every kitchen receptacle (K-11 to K-14 are within 6 ft of the sink, and had it), and hard-wired outlets in garages. The
@@ -214,9 +214,9 @@ test('two editions side by side move exactly the outlets that the facts say', ()
 		['G-03', 'K-06', 'K-08', 'K-09', 'K-10'].map((n) => `${n} GFCI on`)
 	);
 	assert.ok(moved('2017', '2020').includes('HP-01 GFCI on'));
-	const same = compareEditions(demo, '2023', '2023');
+	const same = compareEditions(demo, { here: '2023', there: '2023' });
 	assert.deepEqual([same.changes, same.price.here === same.price.there], [[], true]);
-	const cost = compareEditions({ ...demo, amendments: [] }, '2017', '2023').price;
+	const cost = compareEditions({ ...demo, amendments: [] }, { here: '2017', there: '2023' }).price;
 	assert.ok((cost.there ?? 0) > (cost.here ?? 0), 'more protection costs more');
 });
 

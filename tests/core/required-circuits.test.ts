@@ -12,7 +12,7 @@ import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/
 import { emptyJob, newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 
 const e = editions['2023'];
-const room = (id: string, kind: Room['kind'], more: Partial<Room> = {}) => newRoom(id, id, kind, more);
+const room = (id: string, kind: Room['kind'], more: Partial<Room> = {}) => newRoom({ id, name: id, kind }, more);
 const box = (id: string, roomId: string, device: Partial<Device> = {}, more: Partial<Box> = {}): Box => {
 	const made = newBox(id, id, { state: 'planned', roomId, ...more });
 	return { ...made, devices: made.devices.map((d) => ({ ...d, ...device })) };

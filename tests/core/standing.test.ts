@@ -48,7 +48,7 @@ const labels = (j: Job, id: string, readings: readonly Reading[] = []) =>
 		.filter((l) => l.boxId === id)
 		.map((l) => l.text);
 const letter = (j: Job, id: string) =>
-	JSON.stringify(codeLetter({ edition: editions[j.edition], job: j }, j.boxes.find((b) => b.id === id) as Box, []));
+	JSON.stringify(codeLetter({ edition: editions[j.edition], job: j }, j.boxes.find((b) => b.id === id) as Box, { readings: [] }));
 
 const THREE = { slots: 'grounding', state: 'planned', tamperResistant: true } as const;
 const D2 = /^406\.4\(D\)\(2\)$/;
@@ -118,9 +118,11 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 	const e = editions[marrow.edition];
 	const at = (j: Job, name: string) => j.boxes.find((b) => b.name === name) as Box;
 	const bd2 = at(marrow, 'BD-02');
-	const choice = replaceAdvice({ edition: e, job: marrow }, bd2, bd2.devices[0] as Device, readings)?.choices.find(
-		(c) => c.id === 'gfci-upstream'
-	);
+	const choice = replaceAdvice(
+		{ edition: e, job: marrow },
+		{ box: bd2, device: bd2.devices[0] as Device },
+		readings
+	)?.choices.find((c) => c.id === 'gfci-upstream');
 	assert.ok(choice?.fix);
 	const { fix } = choice;
 	const replaced = produce(
@@ -132,7 +134,10 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 	const { ways } = placingWays({ edition: e, job: replaced }, run, { readings });
 	assert.ok(ways.length);
 	for (const way of ways) {
-		const placed = produce(replaced, placeProtection(run.id, way.breaker, way.devices, way.branchFeeder));
+		const placed = produce(
+			replaced,
+			placeProtection(run.id, { breaker: way.breaker, devices: way.devices, branchFeeder: way.branchFeeder })
+		);
 		assert.deepEqual(
 			protect(placed, readings).filter((f) => f.subject.id === bd2.id && f.severity === 'violation'),
 			[],
@@ -141,7 +146,7 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 		assert.deepEqual(labels(placed, bd2.id, readings).includes('No Equipment Ground'), true);
 	}
 	// The plain way, by hand.
-	const plain = produce(replaced, placeProtection(run.id, 'none', []));
+	const plain = produce(replaced, placeProtection(run.id, { breaker: 'none', devices: [] }));
 	const [finding, ...more] = protect(plain, readings).filter((f) => f.subject.id === bd2.id && f.severity === 'violation');
 	assert.deepEqual([finding?.rule.section, more], ['406.4(D)(2)', []]);
 	assert.deepEqual(labels(plain, bd2.id, readings), []);
@@ -482,7 +487,7 @@ test('replacing in a grounded box: here, before it or at the breaker, by what ea
 	);
 	const b = j.boxes[1] as Box;
 	const choices = (k: Job) =>
-		replaceAdvice({ edition: editions['2023'], job: k }, b, b.devices[0] as Device, [])?.choices.map((c) => [
+		replaceAdvice({ edition: editions['2023'], job: k }, { box: b, device: b.devices[0] as Device }, [])?.choices.map((c) => [
 			c.id,
 			c.price,
 			c.labels.length
@@ -501,7 +506,7 @@ test('two slots behind a GFCI that stands are lawful where GFCI is required, and
 	const offered = (da: Partial<Device>) => {
 		const j = old({ da }, { rooms: [bath] });
 		const b = j.boxes[1] as Box;
-		return replaceAdvice({ edition: editions['2023'], job: j }, b, b.devices[0] as Device, [])?.choices.find(
+		return replaceAdvice({ edition: editions['2023'], job: j }, { box: b, device: b.devices[0] as Device }, [])?.choices.find(
 			(c) => c.id === 'two-slot'
 		)?.does;
 	};

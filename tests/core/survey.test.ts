@@ -33,14 +33,17 @@ const fixture = (more: Partial<Fixture> = {}): Fixture => ({
 	...more
 });
 const den = (more: Partial<Room> = {}): Room =>
-	newRoom('den', 'Den', 'den', {
-		outline: rect(0, 0, 144, 120),
-		breaks: [{ id: 'd', wall: 0, from: 12, to: 44, kind: 'door', hinge: 'from', swingsIn: true }],
-		counters: [{ id: 'c', wall: 1, from: 20, to: 80, depthIn: 25 }],
-		fixtures: [fixture()],
-		studs: [{ wall: 0, spacing: 16, offset: 4 }],
-		...more
-	});
+	newRoom(
+		{ id: 'den', name: 'Den', kind: 'den' },
+		{
+			outline: rect(0, 0, 144, 120),
+			breaks: [{ id: 'd', wall: 0, from: 12, to: 44, kind: 'door', hinge: 'from', swingsIn: true }],
+			counters: [{ id: 'c', wall: 1, from: 20, to: 80, depthIn: 25 }],
+			fixtures: [fixture()],
+			studs: [{ wall: 0, spacing: 16, offset: 4 }],
+			...more
+		}
+	);
 const job = (...rooms: Room[]): Job => ({
 	...emptyJob('j', { name: 'j', edition: '2023', permitDate: '2026-10-12' }),
 	rooms: rooms.length ? rooms : [den()],
@@ -92,7 +95,7 @@ test('a copy stands beside, under the next name, without boxes', () => {
 	assert.notEqual(copy?.breaks[0]?.id, 'd');
 });
 test('rooms join on a wall: faces a partition apart, and the door is cut on both sides', () => {
-	const hall = newRoom('hall', 'Hall', 'hallway', { outline: rect(900, 900, 40, 200) });
+	const hall = newRoom({ id: 'hall', name: 'Hall', kind: 'hallway' }, { outline: rect(900, 900, 40, 200) });
 	// Wall 0 of the den, with its door, against wall 1 of the hall, 10 in from its start.
 	const joined = after(job(den(), hall), survey.joinRoom('den', 0, { roomId: 'hall', wall: 1, offset: 10 }));
 	const den2 = room(joined);
@@ -116,7 +119,7 @@ test('corners: moved, added, refused where walls would cross', () => {
 	assert.throws(() => after(job(), survey.addCorner('den', 0, 20)), /A door lies there/);
 });
 test('an outline that crosses itself is refused with its walls, and nothing is changed', () => {
-	const j = { ...job(newRoom('den', 'Den', 'den')), boxes: [] };
+	const j = { ...job(newRoom({ id: 'den', name: 'Den', kind: 'den' })), boxes: [] };
 	const bow: Point[] = [
 		[0, 0],
 		[100, 100],
@@ -147,7 +150,7 @@ test('an outline that crosses itself is refused with its walls, and nothing is c
 		)
 	);
 	assert.deepEqual([room(set).outline?.[0], room(set).counters.length, room(set).breaks.length], [[0, 0], 1, 1]);
-	const hung = job(newRoom('den', 'Den', 'den', { outline: rect(0, 0, 144, 120) }));
+	const hung = job(newRoom({ id: 'den', name: 'Den', kind: 'den' }, { outline: rect(0, 0, 144, 120) }));
 	assert.throws(
 		() => after(hung, survey.setOutline('den', { outline: rect(0, 0, 9, 9), breaks: [] }, newId)),
 		/Boxes hang on the walls/
@@ -180,7 +183,7 @@ test('a thing stands against any wall, also a slanting one', () => {
 		[3, rect(0, 0, 144, 120)],
 		[1, slant]
 	] as const) {
-		const at = fixtures.standAgainst(outline, { wall, from: 12, gapIn: 2 }, 30, 20);
+		const at = fixtures.standAgainst(outline, { wall, from: 12, gapIn: 2 }, { widthIn: 30, depthIn: 20 });
 		const off = fixtureCorners(at).map((p) => {
 			const [a, b] = [outline[wall] as Point, outline[(wall + 1) % outline.length] as Point];
 			const length = wallLength(outline, wall);
@@ -192,11 +195,14 @@ test('a thing stands against any wall, also a slanting one', () => {
 test('studs by wall, forbidden and preferred stretches shape the proposal, and never its number where they need not', () => {
 	const bare = (more: Partial<Room>) => ({
 		...job(
-			newRoom('den', 'Den', 'den', {
-				outline: rect(0, 0, 144, 120),
-				breaks: [{ id: 'd', wall: 0, from: 12, to: 44, kind: 'door' }],
-				...more
-			})
+			newRoom(
+				{ id: 'den', name: 'Den', kind: 'den' },
+				{
+					outline: rect(0, 0, 144, 120),
+					breaks: [{ id: 'd', wall: 0, from: 12, to: 44, kind: 'door' }],
+					...more
+				}
+			)
 		),
 		boxes: []
 	});
@@ -232,10 +238,13 @@ test('turning, moving and mirroring any room of walls and doors leaves the count
 		fc.property(any, ({ w, h, door, at, wall }) => {
 			const base: Job = {
 				...job(
-					newRoom('den', 'Den', 'den', {
-						outline: rect(0, 0, w, h),
-						breaks: [{ id: 'd', wall: 0, from: door, to: door + 32, kind: 'opening' }]
-					})
+					newRoom(
+						{ id: 'den', name: 'Den', kind: 'den' },
+						{
+							outline: rect(0, 0, w, h),
+							breaks: [{ id: 'd', wall: 0, from: door, to: door + 32, kind: 'opening' }]
+						}
+					)
 				)
 			};
 			base.boxes = [newBox('x', 'X', { state: 'planned', roomId: 'den', heightIn: 16, place: { kind: 'wall', wall, at } })];

@@ -9,15 +9,18 @@ import { box, job } from './small-job';
 const tub: Fixture = { id: 't', kind: 'tub', name: 'tub', x: 0, y: 0, widthIn: 60, depthIn: 30 };
 const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [number, number] = [120, 120]): string[] => {
 	const [w, h] = size;
-	const room = newRoom('bath', 'Bath', 'bathroom', {
-		outline: [
-			[0, 0],
-			[w, 0],
-			[w, h],
-			[0, h]
-		],
-		fixtures: [tub]
-	});
+	const room = newRoom(
+		{ id: 'bath', name: 'Bath', kind: 'bathroom' },
+		{
+			outline: [
+				[0, 0],
+				[w, 0],
+				[w, h],
+				[0, h]
+			],
+			fixtures: [tub]
+		}
+	);
 	const j: Job = {
 		...job({
 			rooms: [room],
@@ -32,15 +35,18 @@ const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [n
 };
 test('a new receptacle too near a tub is a violation, an old one advice; a bidet seat may be there in 2023, with the toilet between', () => {
 	const toilet: Fixture = { id: 'w', kind: 'toilet', name: 'toilet', x: 64, y: 0, widthIn: 14, depthIn: 28 };
-	const room = newRoom('bath', 'Bath', 'bathroom', {
-		outline: [
-			[0, 0],
-			[120, 0],
-			[120, 120],
-			[0, 120]
-		],
-		fixtures: [tub, toilet]
-	});
+	const room = newRoom(
+		{ id: 'bath', name: 'Bath', kind: 'bathroom' },
+		{
+			outline: [
+				[0, 0],
+				[120, 0],
+				[120, 120],
+				[0, 120]
+			],
+			fixtures: [tub, toilet]
+		}
+	);
 	const said = (edition: EditionKey, more: Parameters<typeof box>[1], device: Parameters<typeof box>[2] = {}): string[] =>
 		assess({
 			...job({

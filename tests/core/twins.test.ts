@@ -27,7 +27,8 @@ const told = (j: Job, of: RegExp, edition: EditionKey): string[] =>
 		.filter((f) => of.test(f.id))
 		.map((f) => `${f.severity} ${f.rule.section} ${f.subject.id}`);
 
-const room = (kind: Room['kind'], more: Partial<Room> = {}): Room => newRoom(more.id ?? kind, more.name ?? kind, kind, more);
+const room = (kind: Room['kind'], more: Partial<Room> = {}): Room =>
+	newRoom({ id: more.id ?? kind, name: more.name ?? kind, kind }, more);
 const panel = (more: Partial<Panel> = {}): Panel => ({
 	id: 'p',
 	name: 'Panel',

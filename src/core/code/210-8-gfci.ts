@@ -12,7 +12,11 @@ import { dampnessOf } from './406-9-weather-resistant';
  * Dated exceptions read `permitDate`; local amendments switch rules off, on, or back to another edition's.
  * @source 210.8, 422.5(A), 625.54, 406.4(D)(3)
  */
-export function gfciNeed(edition: Edition, outlet: OutletFacts, permitDate: string, amendments: readonly Amendment[] = []): Need {
+export function gfciNeed(
+	edition: Edition,
+	outlet: OutletFacts,
+	{ permitDate, amendments = [] }: { permitDate: string; amendments?: readonly Amendment[] | undefined }
+): Need {
 	const need: Need = { required: false, because: [], reasons: [], excused: [], amendedBy: [] };
 	const dampness = dampnessOf(edition, outlet);
 	for (const { edition: from, row, amendedBy } of rowsInForce(edition, outlet, dampness, amendments)) {
@@ -60,7 +64,7 @@ function judgeRow(need: Need, { row, edition, outlet, dampness, permitDate, amen
 		need.excused.push({ rule: cite(edition, row.rule), because: `switched off by a local amendment (${amendment.reference})` });
 		return;
 	}
-	const exception = exceptionOf(row, outlet, dampness, permitDate);
+	const exception = exceptionOf(row, outlet, { dampness, permitDate });
 	if (exception && amendment?.change !== 'on') {
 		need.excused.push({ rule: cite(edition, exception.rule), because: exception.because });
 		return;

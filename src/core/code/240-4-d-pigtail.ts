@@ -13,7 +13,10 @@ export const leastFor = (breakerA: number, metal: Metal, { smallConductor }: Pic
  * @returns the least small conductor that the breaker may protect, or the run's own where that is no larger; the run's own past the table
  * @source 240.4(D)  @example 20 A, a run of 8 AWG -> 12 AWG; 20 A, a run of 14 AWG -> 14 AWG
  */
-export function tailFor(breakerA: number, run: Awg, metal: Metal, { smallConductor }: Pick<Edition, 'smallConductor'>): Awg {
+export function tailFor(
+	{ breakerA, run, metal }: { breakerA: number; run: Awg; metal: Metal },
+	{ smallConductor }: Pick<Edition, 'smallConductor'>
+): Awg {
 	const least = leastFor(breakerA, metal, { smallConductor });
 	return least && compareGauge(least, run) < 0 ? least : run;
 }

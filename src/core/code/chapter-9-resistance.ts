@@ -8,9 +8,12 @@ export function ohmsPerKft(awg: Awg, metal: Metal, { resistance }: Pick<Edition,
 	return compareGauge(awg, resistance.solidTo) <= 0 ? (row.solid ?? row.stranded) : row.stranded;
 }
 
-/** The same at another temperature. @example ohmsAt(1.93, 'Cu', 25) // 1.6183 */
-export const ohmsAt = (ohms75: number, metal: Metal, tempC: number, { resistance }: Pick<Edition, 'resistance'>): number =>
-	ohms75 * (1 + resistance.perDegC[metal] * (tempC - 75));
+/** The same at another temperature. @example ohmsAt(1.93, { metal: 'Cu', tempC: 25 }) // 1.6183 */
+export const ohmsAt = (
+	ohms75: number,
+	{ metal, tempC }: { metal: Metal; tempC: number },
+	{ resistance }: Pick<Edition, 'resistance'>
+): number => ohms75 * (1 + resistance.perDegC[metal] * (tempC - 75));
 
 /**
  * Volts lost on a two-wire run, out and back.

@@ -74,5 +74,8 @@ export function meets(test: PlaceTest, outlet: OutletFacts, dampness: Dampness):
 }
 
 /** The exception of a row that takes this outlet out, if there is one; a dated one reads the permit's day. */
-export const exceptionOf = (row: PlaceRow, outlet: OutletFacts, dampness: Dampness, permitDate: string) =>
-	row.except?.find((e) => meets(e.when, outlet, dampness) && (e.beforePermit === undefined || permitDate < e.beforePermit));
+export const exceptionOf = (
+	row: PlaceRow,
+	outlet: OutletFacts,
+	{ dampness, permitDate }: { dampness: Dampness; permitDate: string }
+) => row.except?.find((e) => meets(e.when, outlet, dampness) && (e.beforePermit === undefined || permitDate < e.beforePermit));

@@ -24,7 +24,7 @@ export class HouseBuilder {
 	private count = 0;
 
 	room(id: string, name: string, kind: RoomKind, outline: Point[] | null, more: Partial<Room> = {}): void {
-		this.rooms.push(newRoom(id, name, kind, { outline, ...more }));
+		this.rooms.push(newRoom({ id, name, kind }, { outline, ...more }));
 	}
 	rect(
 		id: string,
@@ -191,17 +191,24 @@ export class HouseBuilder {
 
 const WIRE_FOR: Readonly<Record<number, Awg>> = { 15: '14', 20: '12', 30: '10', 35: '10', 40: '8', 45: '6', 50: '6' };
 const plain = { receptacles: 0 as const, tamperResistant: false };
+/** A 15 A duplex receptacle, tamper-resistant. */
 export const duplex = (more: Partial<Device> = {}): Partial<Device> => more;
+/** A single receptacle. */
 export const single = (more: Partial<Device> = {}): Partial<Device> => ({ receptacles: 1, ...more });
+/** A GFCI receptacle that protects what follows it. */
 export const gfci = (more: Partial<Device> = {}): Partial<Device> => ({ protection: 'gfci', feedsLoad: true, ...more });
+/** A single-pole wall switch. */
 export const wallSwitch = (more: Partial<Device> = {}): Partial<Device> => ({
 	...plain,
 	kind: 'switch',
 	name: 'switch',
 	...more
 });
+/** A light of so many watts. */
 export const light = (watts: number, name = 'light'): Partial<Device> => ({ ...plain, kind: 'lighting', watts, name });
+/** A smoke alarm. */
 export const alarm = (): Partial<Device> => ({ ...plain, kind: 'alarm', watts: 5, name: 'smoke alarm' });
+/** Equipment that is wired in, of so many watts. */
 export const hardWired = (name: string, watts: number, more: Partial<Device> = {}): Partial<Device> => ({
 	...plain,
 	kind: 'hard-wired',

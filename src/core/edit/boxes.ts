@@ -2,6 +2,7 @@ import { rowIn, type Command } from './command';
 import type { Box, Device, Job, Room } from '../model/job';
 import { detachBox } from './legs';
 
+/** Changes what is said of a box. @throws RangeError where another box has the name already */
 export const editBox =
 	(id: string, change: Partial<Omit<Box, 'id' | 'devices'>>): Command =>
 	(draft) => {
@@ -14,6 +15,7 @@ export const editBox =
 		}
 		Object.assign(box, change);
 	};
+/** Changes what is said of one device of a box. */
 export const editDevice =
 	(boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command =>
 	(draft) =>
@@ -23,12 +25,14 @@ export const addDevice =
 	(boxId: string, device: Device): Command =>
 	(draft) =>
 		void rowIn(draft.boxes, boxId, 'box').devices.push(device);
+/** Takes a device out of a box; the box stays. */
 export const removeDevice =
 	(boxId: string, deviceId: string): Command =>
 	(draft) => {
 		const box = rowIn(draft.boxes, boxId, 'box');
 		box.devices = box.devices.filter((d) => d.id !== deviceId);
 	};
+/** Adds a box as given. */
 export const addBox =
 	(box: Box): Command =>
 	(draft) =>

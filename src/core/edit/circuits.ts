@@ -57,6 +57,7 @@ export const plannedOnly = (job: Job): string[] => {
 	const built = new Set(job.legs.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
 	return job.circuits.filter((c) => c.state === 'planned' && !c.load && !built.has(c.id)).map((c) => c.id);
 };
+/** Takes several circuits out, one after another. */
 export const removeCircuits =
 	(ids: readonly string[]): Command =>
 	(draft) => {
@@ -137,10 +138,15 @@ export const addRuns =
 export const placeProtection =
 	(
 		circuitId: string,
-		breaker: Protection,
-		devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[],
-		/** The breaker is a branch/feeder AFCI, before arc-fault protection at the first outlet. */
-		branchFeeder = false
+		{
+			breaker,
+			devices,
+			branchFeeder = false
+		}: {
+			breaker: Protection;
+			devices: readonly { boxId: string; protection: Protection; feedsLoad: boolean }[];
+			branchFeeder?: boolean | undefined;
+		}
 	): Command =>
 	(draft) => {
 		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
@@ -190,6 +196,7 @@ export const setLoad =
 	(id: string, load: CircuitLoad | null): Command =>
 	(draft) =>
 		void (rowIn(draft.circuits, id, 'circuit').load = load);
+/** Changes what is said of a circuit, but its load. */
 export const editCircuit =
 	(id: string, change: Partial<Omit<Circuit, 'id' | 'load'>>): Command =>
 	(draft) =>

@@ -66,7 +66,10 @@ export const FIXTURE_SIZES: Readonly<Record<FixtureKind, { widthIn: number; dept
 	'evaporative-cooler': { widthIn: 34, depthIn: 34 }
 };
 /** A new fixture of its usual size, in the middle of a wall or of the room. */
-export function newFixture(room: Room, id: string, kind: FixtureKind, at?: { wall: number; from: number }): Fixture {
+export function newFixture(
+	room: Room,
+	{ id, kind, at }: { id: string; kind: FixtureKind; at?: { wall: number; from: number } | undefined }
+): Fixture {
 	const { widthIn, depthIn, gapIn = 0, free } = FIXTURE_SIZES[kind];
 	const named = { id, kind, name: kind.replaceAll('-', ' ') };
 	const outline = room.outline;
@@ -82,13 +85,13 @@ export function newFixture(room: Room, id: string, kind: FixtureKind, at?: { wal
 		(counter
 			? { wall: counter.wall, from: (counter.from + counter.to - widthIn) / 2 }
 			: { wall: longest, from: (wallLength(outline, longest) - widthIn) / 2 });
-	return { ...named, ...standAgainst(outline, { wall: spot.wall, from: Math.max(0, spot.from), gapIn }, widthIn, depthIn) };
+	return { ...named, ...standAgainst(outline, { wall: spot.wall, from: Math.max(0, spot.from), gapIn }, { widthIn, depthIn }) };
 }
 
 /** Rooms that are let go so near to each other's walls join there, in. */
 const JOIN_IN = 14;
 /** How far a room is to be moved so that it joins what it is near: walls a partition apart, corners in line. */
-export function snapRoom(job: Job, room: Room, dx: number, dy: number): [number, number] {
+export function snapRoom(job: Job, room: Room, { dx, dy }: { dx: number; dy: number }): [number, number] {
 	const outline = room.outline?.map(([x, y]): Point => [x + dx, y + dy]);
 	if (!outline) return [dx, dy];
 	const others = job.rooms.filter((r) => r !== room && r.id !== room.id && r.story === room.story && r.outline);
@@ -128,7 +131,11 @@ export interface Snapped {
 	point: Point;
 	to: 'corner' | 'square' | 'grid';
 }
-export function snapPoint(p: Point, corners: readonly Point[], before: Point | null, gridIn: number, nearIn: number): Snapped {
+/** A corner as it snaps while a room is drawn: to another corner, in line with one, square to the wall before, or to the grid. All in inches. */
+export function snapPoint(
+	p: Point,
+	{ corners, before, gridIn, nearIn }: { corners: readonly Point[]; before: Point | null; gridIn: number; nearIn: number }
+): Snapped {
 	const corner = corners.map((c) => ({ c, far: Math.hypot(c[0] - p[0], c[1] - p[1]) })).sort((a, b) => a.far - b.far)[0];
 	if (corner && corner.far <= nearIn) return { point: corner.c, to: 'corner' };
 	const onGrid = (v: number) => Math.round(v / gridIn) * gridIn;

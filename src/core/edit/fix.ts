@@ -81,7 +81,10 @@ export const applyFix =
 function yardOf(draft: Job, side: 'front' | 'back', newId: () => string): Room {
 	const there = draft.rooms.find((r) => r.kind === 'outdoors' && r.side === side);
 	if (there) return there;
-	const yard = newRoom(newId(), side === 'front' ? 'Front yard' : 'Back yard', 'outdoors', { side, finished: false });
+	const yard = newRoom(
+		{ id: newId(), name: side === 'front' ? 'Front yard' : 'Back yard', kind: 'outdoors' },
+		{ side, finished: false }
+	);
 	draft.rooms.push(yard);
 	return yard;
 }

@@ -26,7 +26,11 @@ export interface AgainstWall {
 	gapIn: number;
 }
 /** Where a fixture stands that is put against a wall, its back to it. */
-export function standAgainst(outline: readonly Point[], { wall, from, gapIn }: AgainstWall, widthIn: number, depthIn: number) {
+export function standAgainst(
+	outline: readonly Point[],
+	{ wall, from, gapIn }: AgainstWall,
+	{ widthIn, depthIn }: { widthIn: number; depthIn: number }
+) {
 	const [a] = wallEnds(outline, wall);
 	const [nx, ny] = inward(outline, wall);
 	const [ux, uy] = [ny, -nx];
@@ -39,18 +43,22 @@ export function standAgainst(outline: readonly Point[], { wall, from, gapIn }: A
 		return { x: toSixteenth(cx - depthIn / 2), y: toSixteenth(cy - widthIn / 2), widthIn: depthIn, depthIn: widthIn };
 	return { x: toSixteenth(cx - widthIn / 2), y: toSixteenth(cy - depthIn / 2), widthIn, depthIn, turnDeg: deg };
 }
+/** Adds a fixture to a room. */
 export const addFixture =
 	(roomId: string, fixture: Fixture): Command =>
 	(draft) =>
 		void roomIn(draft, roomId).fixtures.push(fixture);
+/** Changes a fixture: kind, place, size, in. */
 export const editFixture =
 	(roomId: string, fixtureId: string, change: Partial<Omit<Fixture, 'id'>>): Command =>
 	(draft) =>
 		void Object.assign(rowIn(roomIn(draft, roomId).fixtures, fixtureId, 'fixture'), change);
+/** Turns a fixture by so many degrees, clockwise. */
 export const turnFixture =
 	(roomId: string, fixtureId: string, deg: number): Command =>
 	(draft) =>
 		turnBy(rowIn(roomIn(draft, roomId).fixtures, fixtureId, 'fixture'), deg);
+/** Copies a fixture beside itself. */
 export const copyFixture =
 	(roomId: string, fixtureId: string, newId: string): Command =>
 	(draft) => {
@@ -58,6 +66,7 @@ export const copyFixture =
 		const f = rowIn(room.fixtures, fixtureId, 'fixture');
 		room.fixtures.push({ ...f, id: newId, x: f.x + f.widthIn + 2 });
 	};
+/** Takes a fixture out of a room. */
 export const removeFixture =
 	(roomId: string, fixtureId: string): Command =>
 	(draft) => {
@@ -75,6 +84,7 @@ export const putPanel =
 		if (there >= 0) draft.panels[there] = panel;
 		else draft.panels.push(panel);
 	};
+/** Takes a panel out. @throws RangeError where circuits are still in it */
 export const removePanel =
 	(panelId: string): Command =>
 	(draft) => {

@@ -11,22 +11,27 @@ export const putItem =
 			throw new RangeError('The box of this item is gone.');
 		draft.inspection = replaced(draft.inspection, item);
 	};
+/** Takes an inspector's item out. */
 export const removeItem =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.inspection = draft.inspection?.filter((i) => i.id !== id));
+/** Keeps what was ruled on a line of the punch list; the same line again replaces it. */
 export const putRuling =
 	(ruling: Ruling): Command =>
 	(draft) =>
 		void (draft.rulings = replaced(draft.rulings, ruling));
+/** Takes a ruling out. */
 export const removeRuling =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.rulings = draft.rulings?.filter((r) => r.id !== id));
+/** Keeps a guided check; the same again replaces it. */
 export const putCheck =
 	(guided: GuidedCheck): Command =>
 	(draft) =>
 		void (draft.guided = replaced(draft.guided, guided));
+/** Takes a guided check out. */
 export const removeCheck =
 	(id: string): Command =>
 	(draft) =>

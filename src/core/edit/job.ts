@@ -1,6 +1,7 @@
 import { rowIn, type Command } from './command';
 import type { Job, SiteCheck } from '../model/job';
 
+/** Changes what is said of the whole job: name, edition, permit date, practice, amendments. */
 export const editJob =
 	(
 		change: Partial<
@@ -19,11 +20,13 @@ export const checkOnSite =
 		draft.checks = draft.checks.filter((c) => c.id !== check.id);
 		if (check.seen || check.note) draft.checks.push(check);
 	};
+/** Closes a symptom, or opens it again. */
 export const closeSymptom =
 	(id: string, open: boolean): Command =>
 	(draft) => {
 		rowIn(draft.symptoms, id, 'symptom').open = open;
 	};
+/** Adds a symptom as somebody told it, open. @param boxId where it was seen; null: not of one box */
 export const addSymptom =
 	(id: string, text: string, boxId: string | null): Command =>
 	(draft) =>

@@ -1,6 +1,7 @@
 import { rowIn, type Command } from './command';
 import type { Leg, Job } from '../model/job';
 
+/** Changes what is said of one leg's cable. */
 export const editLeg =
 	(
 		id: string,

@@ -39,7 +39,7 @@ export const rewire =
 			detachBox(boxId, fromCircuitId)(draft);
 			measure(draft, fromCircuitId, fed);
 		}
-		attachBox(boxId, { legId: newId(), circuitId, fromId: after, lengthFt: feetBetween(draft, after, boxId) })(draft);
+		attachBox(boxId, { legId: newId(), circuitId, fromId: after, lengthFt: feetBetween(draft, { a: after, b: boxId }) })(draft);
 		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
 		if (own) own.state = 'planned';
 		if (beforeId === undefined) return;
@@ -53,10 +53,10 @@ export const rewire =
 /** The lengths of the cables to these boxes, by their routes. */
 function measure(job: Job, circuitId: string, boxIds: readonly string[]): void {
 	for (const leg of job.legs)
-		if (leg.circuitId === circuitId && boxIds.includes(leg.toId)) leg.lengthFt = feetBetween(job, leg.fromId, leg.toId);
+		if (leg.circuitId === circuitId && boxIds.includes(leg.toId)) leg.lengthFt = feetBetween(job, { a: leg.fromId, b: leg.toId });
 }
 function nearest(job: Job, boxId: string, circuitId: string, panelId: string): string {
 	const spots = job.legs.filter((l) => l.circuitId === circuitId && l.toId !== boxId).map((l) => l.toId);
-	const far = (id: string) => feetBetween(job, id, boxId) ?? 1000;
+	const far = (id: string) => feetBetween(job, { a: id, b: boxId }) ?? 1000;
 	return spots.reduce((a, b) => (far(b) < far(a) ? b : a), spots[0] ?? panelId);
 }

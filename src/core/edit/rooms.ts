@@ -57,6 +57,7 @@ export const addBreak =
 		room.breaks.push({ id, wall: b.wall, from: b.from, to, kind: b.kind, ...swing });
 	};
 
+/** Takes a door, window or other break out of a wall. */
 export const removeBreak =
 	(roomId: string, breakId: string): Command =>
 	(draft) => {
@@ -64,15 +65,20 @@ export const removeBreak =
 		room.breaks = room.breaks.filter((b) => b.id !== breakId);
 	};
 
+/** Changes what is said of a room, but its outline and what is on its walls. */
 export const editRoom =
 	(id: string, change: Partial<Omit<Room, 'id' | 'outline' | 'breaks' | 'counters' | 'fixtures' | 'studs' | 'marks'>>): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.rooms, id, 'room'), change);
 /** A room with a name and no walls yet. */
 export const addRoom =
-	(id: string, name: string, kind: Room['kind'] = 'living', story = 0): Command =>
+	(
+		id: string,
+		name: string,
+		{ kind = 'living', story = 0 }: { kind?: Room['kind'] | undefined; story?: number | undefined } = {}
+	): Command =>
 	(draft) =>
-		void draft.rooms.push(newRoom(id, name, kind, { story }));
+		void draft.rooms.push(newRoom({ id, name, kind }, { story }));
 /** Takes an empty room out. @throws RangeError where boxes or a panel are still in it */
 export const removeRoom =
 	(roomId: string): Command =>

@@ -72,6 +72,7 @@ function moveAll(draft: Job, room: Room, at: (p: Point) => Point, turnDeg = 0): 
 		thing.place = { kind: 'point', x, y };
 	}
 }
+/** Moves a room on the plan, with all that is in it, in. Rooms joined to it stay. */
 export const moveRoom =
 	(roomId: string, dx: number, dy: number): Command =>
 	(draft) =>

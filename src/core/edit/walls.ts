@@ -5,6 +5,7 @@ import { formatLength } from '../units/length';
 
 /** Edits of what is on a room's walls: doors and other breaks, counters, studs, marks for the placement of boxes. */
 
+/** The break of a wall that a new one would overlap; windows overlap nothing. @param not the break that is edited itself */
 export function overlapOn(
 	breaks: readonly Break[],
 	b: Pick<Break, 'wall' | 'from' | 'to' | 'kind'>,
@@ -29,6 +30,7 @@ export const editBreak =
 			);
 		Object.assign(b, change);
 	};
+/** Refuses a part that is not on its wall, in. @throws RangeError naming the wall and its length */
 export function mustFitWall(room: Room, part: { wall: number; from: number; to: number }): void {
 	const outline = outlineOf(room);
 	if (part.wall >= outline.length) throw new RangeError(`${room.name} has walls 1 to ${outline.length}, got ${part.wall + 1}.`);
@@ -44,6 +46,7 @@ function mustBeAlone(room: Room, counter: Counter): void {
 	);
 	if (other) throw new RangeError(`It would overlap the counter at ${formatLength(other.from)} on wall ${counter.wall + 1}.`);
 }
+/** Adds a counter along a wall. @throws RangeError where it does not fit */
 export const addCounter =
 	(roomId: string, counter: Counter): Command =>
 	(draft) => {
@@ -52,6 +55,7 @@ export const addCounter =
 		mustBeAlone(room, counter);
 		room.counters.push(counter);
 	};
+/** Changes a counter: where it is, its depth, what is behind it. @throws RangeError where it does not fit */
 export const editCounter =
 	(roomId: string, counterId: string, change: Partial<Omit<Counter, 'id'>>): Command =>
 	(draft) => {
@@ -62,6 +66,7 @@ export const editCounter =
 		mustBeAlone(room, next);
 		Object.assign(c, change);
 	};
+/** Takes a counter out. */
 export const removeCounter =
 	(roomId: string, counterId: string): Command =>
 	(draft) => {
@@ -69,10 +74,12 @@ export const removeCounter =
 		room.counters = room.counters.filter((c) => c.id !== counterId);
 	};
 
+/** Sets where the studs of a room's walls are. */
 export const setStuds =
 	(roomId: string, studs: WallStuds[]): Command =>
 	(draft) =>
 		void (roomIn(draft, roomId).studs = studs);
+/** Adds a mark for the placement of boxes: none here, or one here. */
 export const addMark =
 	(roomId: string, mark: WallMark): Command =>
 	(draft) => {
@@ -80,6 +87,7 @@ export const addMark =
 		mustFitWall(room, mark);
 		room.marks.push(mark);
 	};
+/** Takes such a mark out. */
 export const removeMark =
 	(roomId: string, markId: string): Command =>
 	(draft) => {

@@ -74,6 +74,7 @@ export const sizeRequest = shape({
 	breakerA: figure(1, 1000),
 	awg: oneOf(GAUGES)
 });
+/** The body of `/size`, checked. @returns the case, or every fault with its path */
 export function checkSize(body: unknown): Checked<SizeRequest> {
 	return thenCheck(check<SizeRequest>(sizeRequest, body), ({ load }) => {
 		const faults: FieldFault[] = [];
@@ -119,6 +120,7 @@ export const wallsRequest = shape({
 	receptacles: list(shape({ wall: must(whole(0, 499)), at: must(figure(0, 100_000)) }), 1000).default(() => []),
 	studs: shape({ spacing: must(figure(6, 96)), offset: must(figure(0, 96)) }).default(undefined)
 });
+/** The body of `/layout/walls`, checked. @returns the case, or every fault with its path */
 export function checkWalls(body: unknown): Checked<WallsRequest> {
 	const checked = check<WallsRequest>(wallsRequest, body);
 	if (!checked.ok) return checked;
@@ -179,6 +181,7 @@ export const countersRequest = shape({
 		100
 	).default(() => [])
 });
+/** The body of `/layout/counters`, checked. @returns the case, or every fault with its path */
 export function checkCounters(body: unknown): Checked<CountersRequest> {
 	const checked = check<CountersRequest>(countersRequest, body);
 	if (!checked.ok) return checked;
@@ -234,6 +237,7 @@ export const serviceLoadRequest = shape({
 		500
 	).default(() => [])
 });
+/** The body of `/service-load`, checked. @returns the case, or every fault with its path */
 export const checkServiceLoad = (body: unknown): Checked<ServiceLoadRequest> => {
 	const checked = check<ServiceLoadRequest>(serviceLoadRequest, body);
 	// What may be left out: a dwelling with no appliances.
@@ -292,6 +296,7 @@ const ASKED_FIGURES: Partial<Record<AmendableFigure, number>> = {
 	'extension-length': 1,
 	'tamper-height': 1
 };
+/** The body of `/protect`, checked. @returns the case, or every fault with its path */
 export function checkProtect(body: unknown): Checked<ProtectRequest> {
 	const checked = thenCheck(check<ProtectRequest>(protectRequest, body), ({ amendments = [] }) =>
 		amendments.flatMap((a, i) => amendmentFaults(a, `amendments[${i}]`))
@@ -337,6 +342,7 @@ export const boxFillRequest = shape({
 	supportFittings: whole(0, 20),
 	yokes: list(shape({ awg: must(oneOf(FILL_GAUGES)), gangs: must(whole(1, 8)) }), 50).default(() => [])
 });
+/** The body of `/box-fill`, checked. @returns the case, or every fault with its path */
 export const checkBoxFill = (body: unknown): Checked<BoxFillRequest> => {
 	const checked = check<BoxFillRequest>(boxFillRequest, body);
 	// What may be left out: a box with nothing of it.

@@ -129,7 +129,10 @@ const LEAST_SQ_FT = 4;
  * The rooms of a layer: its closed lines, and the faces that its other lines enclose.
  * @param snapIn ends of lines so near to each other are one corner, in
  */
-export function roomsFromDxf(drawing: DxfDrawing, layerName: string, unit: DxfUnit, snapIn = 1): RoomsFound {
+export function roomsFromDxf(
+	drawing: DxfDrawing,
+	{ layerName, unit, snapIn = 1 }: { layerName: string; unit: DxfUnit; snapIn?: number | undefined }
+): RoomsFound {
 	const layer = drawing.layers.find((l) => l.name === layerName);
 	if (!layer)
 		return {

@@ -13,6 +13,7 @@ interface Described {
 	innerType?: Described;
 }
 
+/** A Yup schema as JSON Schema, draft 2020-12: types, limits, closed lists, fields that must be given. */
 export const jsonSchemaOf = (schema: AnySchema): JsonSchema => convert(schema.describe() as unknown as Described);
 
 function convert(d: Described): JsonSchema {

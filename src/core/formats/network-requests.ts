@@ -54,6 +54,7 @@ const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
 	read: body.read ?? []
 });
 
+/** The body of `/network`, checked. @returns the case, or every fault with its path */
 export function checkNetwork(body: unknown): Checked<NetworkRequest> {
 	const checked = check<Loose<NetworkRequest>>(networkRequest, body);
 	if (!checked.ok) return checked;
@@ -78,6 +79,7 @@ export const streamRequest = shape({
 	everyMs: figure(50, 60_000),
 	loadA: loadA()
 });
+/** The query of `/instrument/stream`, checked. @returns the case, or every fault with its path */
 export function checkStream(body: unknown): Checked<StreamRequest> {
 	const checked = check<Loose<StreamRequest> & Pick<StreamRequest, 'instrument' | 'box'>>(streamRequest, body);
 	if (!checked.ok) return checked;
@@ -136,7 +138,7 @@ export function answerNetwork(edition: Edition, request: NetworkRequest): Networ
 		steps: request.boxes.map((b): Step => ({
 			label: `${b.from} to ${b.id}, ${show(b.lengthFt, 1)} ft of ${b.awg} ${b.metal}`,
 			formula: `each conductor at ${show(request.conductorC, 1)} °C, with both terminations`,
-			value: wireOhms(edition, b, request.conductorC, request.terminationOhms),
+			value: wireOhms(edition, b, { conductorC: request.conductorC, terminationOhms: request.terminationOhms }),
 			unit: 'ohm',
 			rule
 		})),

@@ -9,8 +9,11 @@ export interface Segment {
 	y2: number;
 }
 
+/** A point of the house as one of the paper, whose y goes down. */
 export const down = ([x, y]: Point): Point => [x, -y];
+/** A straight line between two points. */
 export const segment = (a: Point, b: Point): Segment => ({ x1: a[0], y1: -a[1], x2: b[0], y2: -b[1] });
+/** A point moved along a unit vector, in. */
 export const off = (p: Point, [nx, ny]: Point, by: number): Point => [p[0] + nx * by, p[1] + ny * by];
 
 /** A stretch of a wall, so far off its face into the room. */

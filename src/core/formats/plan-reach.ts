@@ -80,6 +80,7 @@ function counterReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 	});
 }
 
+/** What every wall receptacle of a room reaches along its walls, and what none does, as lines beside them. */
 export function reachOf(edition: Edition, job: Job, room: Room): ReachBand[] {
 	// The bands show what the punch list asks: by the edition that a local amendment names, or nothing.
 	const [walls, counters] = [edition.walls.rule, edition.places.counters.rule].map((rule) => editionInForce(job, rule));

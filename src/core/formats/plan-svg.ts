@@ -25,6 +25,7 @@ export interface PlanTitle {
 const ROW = 24;
 const FOOT = 26;
 
+/** A plan as an SVG document of its own, one unit an inch. */
 export function planSvg(plan: PlanDrawing, title: PlanTitle): string {
 	const used = usedSymbols(plan);
 	const rows = Math.ceil(used.length / 3);
@@ -94,6 +95,7 @@ function nameSvg(room: PlanRoom): string {
 	return text(x, y, Math.min(11, wide / (room.name.length * 0.56)), room.name) + size;
 }
 
+/** One symbol of the plan as SVG, about its middle. @param turn degrees @param thin as on the screen */
 export function symbolSvg(key: SymbolKey, turn: number, thin = false): string {
 	const stroke = `fill="#ffffff" stroke="#1d1b18" stroke-width="${thin ? 1 : 1.8}"`;
 	const drawn = (s: Stroke): string =>

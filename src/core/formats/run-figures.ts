@@ -22,13 +22,12 @@ export interface RunFigure {
 export function runFigures(
 	{ edition, job }: RuledJob,
 	run: Run,
-	proofs: ReadonlyMap<string, BoxProof>,
-	as: 'design' | 'proved'
+	{ proofs, as }: { proofs: ReadonlyMap<string, BoxProof>; as: 'design' | 'proved' }
 ): ReadonlyMap<string, RunFigure> {
 	const expectedAt = {
 		design: (node: Run['nodes'][number]) => dropAt({ edition, job }, run, node)?.percent ?? null,
 		proved: ({ boxId }: Run['nodes'][number]) => {
-			const p = predict({ edition, job }, run.circuit, boxId);
+			const p = predict({ edition, job }, { circuit: run.circuit, boxId });
 			return p.known ? p.value.dropPercent : null;
 		}
 	}[as];

@@ -24,7 +24,12 @@ export interface CodeLetter {
 	closing: string;
 }
 
-export function codeLetter({ edition, job }: RuledJob, box: Box, readings: readonly Reading[], photos = 0): CodeLetter {
+/** The basis in the code of what stands at a box, as a letter: what was found, what is required, what was done. @param photos how many are with it */
+export function codeLetter(
+	{ edition, job }: RuledJob,
+	box: Box,
+	{ readings, photos = 0 }: { readings: readonly Reading[]; photos?: number | undefined }
+): CodeLetter {
 	const { rooms, circuitsOfBox } = indexOf(job);
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
@@ -48,7 +53,7 @@ export function codeLetter({ edition, job }: RuledJob, box: Box, readings: reado
 				rule
 			});
 		}
-		const stands = standingWords(edition, box, device, standing);
+		const stands = standingWords(edition, { box, device }, standing);
 		if (stands) points.push(stands);
 		if (stands && device.state !== 'found') points.push(...dutiesOf(edition, need).map(({ text, rule }) => ({ text, rule })));
 		if (stands?.tester) tester.push(stands.tester);

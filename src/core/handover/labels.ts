@@ -25,8 +25,8 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 		return box.devices.flatMap((device): FaceLabel[] => {
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
-				...standingLabels(edition, box, device, standingOf({ edition, job }, { box, device, circuit }, readings)).map((text) =>
-					say(text, cite(edition, edition.replacing.rule))
+				...standingLabels(edition, { box, device }, standingOf({ edition, job }, { box, device, circuit }, readings)).map(
+					(text) => say(text, cite(edition, edition.replacing.rule))
 				),
 				...(device.controlled ? [say(edition.controlled.text, cite(edition, edition.controlled.rule))] : []),
 				...firstBox(edition, job, circuit, box, device, say)

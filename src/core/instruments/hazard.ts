@@ -88,7 +88,11 @@ export interface Hazard {
 const APPLIANCE_OHMS = 144;
 
 /** The run with a scenario switched in at one box, an appliance of 100 W on there. @returns null where nothing can be plugged in at that box */
-export function hazardAt({ edition, job }: RuledJob, circuit: Circuit, boxId: string, scenario: Scenario): Hazard | null {
+export function hazardAt(
+	{ edition, job }: RuledJob,
+	circuit: Circuit,
+	{ boxId, scenario }: { boxId: string; scenario: Scenario }
+): Hazard | null {
 	const { boxes } = indexOf(job);
 	const { wiring } = jobWiring(edition, job, [circuit]);
 	const here = outletAt(wiring, boxId);

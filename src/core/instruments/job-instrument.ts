@@ -26,9 +26,7 @@ const those = (built: { places: ReadonlySet<string> }, faults: readonly Fault[])
 /** @returns why it cannot be read, in words, where there is nothing to plug into */
 export function houseAt(
 	{ edition, job }: RuledJob,
-	boxId: string,
-	faults: readonly Fault[],
-	half?: 'upper' | 'lower'
+	{ boxId, faults, half }: { boxId: string; faults: readonly Fault[]; half?: 'upper' | 'lower' | undefined }
 ): { ok: true; house: SimulatedHouse } | { ok: false; why: string } {
 	const circuits = indexOf(job).circuitsOfBox.get(boxId) ?? [];
 	if (!circuits.length) return { ok: false, why: 'its circuit is not known: there is no run to simulate' };
@@ -44,7 +42,7 @@ export function readHouse({ built, outlet }: SimulatedHouse, loadA: number): Run
 	const box = outlet.at;
 	if (outlet.ratedVolts === 240) {
 		const third = at.third ?? at.ground;
-		const volts = (a: number | null, b: number | null) => voltsAcross(built, a, b);
+		const volts = (a: number | null, b: number | null) => voltsAcross(built, { a, b });
 		return [
 			{ box, instrument: 'voltmeter', hn: volts(at.hot, third), hg: volts(at.hot, at.ground), ng: volts(at.third, at.ground) },
 			{
@@ -63,7 +61,10 @@ export function readHouse({ built, outlet }: SimulatedHouse, loadA: number): Run
 	];
 }
 /** One round of readings as the lines that a real instrument would send. */
-export const houseLines = (readings: readonly RunReading[], loadA: number, noise: number, random: Random): string[] => [
+export const houseLines = (
+	readings: readonly RunReading[],
+	{ loadA, noise, random }: { loadA: number; noise: number; random: Random }
+): string[] => [
 	...readings.flatMap((r) => linesOf({ ...asRead(r, noise, random), ...('dropPercent' in r ? { loadA } : {}) })),
 	'END'
 ];

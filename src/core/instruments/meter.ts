@@ -20,7 +20,11 @@ export const PAIRS = [
 ] as const satisfies readonly (readonly [keyof PairVolts, keyof Contacts, keyof Contacts])[];
 
 /** Volts between two points with a meter across them, and nothing else. */
-export function voltsAcross(built: Built, a: Node | null, b: Node | null, meter: Meter = 'voltmeter'): number | null {
+export function voltsAcross(
+	built: Built,
+	{ a, b }: { a: Node | null; b: Node | null },
+	meter: Meter = 'voltmeter'
+): number | null {
 	if (a === null || b === null) return null;
 	if (a === b) return 0;
 	const with_ = built.network.copy();
@@ -29,7 +33,7 @@ export function voltsAcross(built: Built, a: Node | null, b: Node | null, meter:
 }
 /** Each pair by itself, as one meter is moved from pair to pair. */
 export function readVolts(built: Built, at: Contacts, meter: Meter): PairVolts {
-	const [hn, hg, ng] = PAIRS.map(([, a, b]) => voltsAcross(built, at[a], at[b], meter));
+	const [hn, hg, ng] = PAIRS.map(([, a, b]) => voltsAcross(built, { a: at[a], b: at[b] }, meter));
 	return { hn: hn ?? null, hg: hg ?? null, ng: ng ?? null };
 }
 
@@ -57,15 +61,14 @@ export function readLamps(built: Built, at: Contacts): LampPattern {
 	});
 	return { hn: hn ?? 'off', hg: hg ?? 'off', ng: ng ?? 'off' };
 }
+/** Three lamps as words: on, dim or off, each. */
 export const lampWords = ({ hn, hg, ng }: LampPattern): string => `${hn} ${hg} ${ng}`;
 
 /** Amps in one wire of the cable that feeds a place, as a clamp round it shows. */
 export const clampAmps = (
 	built: Built,
 	solution: Solution,
-	at: string,
-	role: 'hot' | 'neutral' | 'ground',
-	circuitId?: string
+	{ at, role, circuitId }: { at: string; role: 'hot' | 'neutral' | 'ground'; circuitId?: string | undefined }
 ): number =>
 	ampsThrough(
 		built,

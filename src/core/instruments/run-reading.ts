@@ -27,6 +27,7 @@ export type RunReading = { box: string; instrument: RunInstrument } & (
 );
 export const DEFAULT_LOAD_A = 12;
 
+/** What an instrument reads at a box of a solved run. @param loadA what an analyzer draws, A */
 export function readAt(built: Built, { box, instrument, loadA }: Ask): RunReading {
 	const at = built.contacts(box);
 	switch (instrument) {

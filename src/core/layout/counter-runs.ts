@@ -127,6 +127,7 @@ export function placeOnRun(run: CounterRun, atIn: number): { wall: number; at: n
 	}
 	throw new RangeError(`position must be 0 to ${fromSixteenths(run.length)}, got ${atIn}`);
 }
+/** Height of the counter's top at a place along it, in above the floor. */
 export const topOf = (rule: PlacesTable['counters'], run: CounterRun, position: number): number => {
 	let start = 0;
 	for (const part of run.parts) {
@@ -135,6 +136,7 @@ export const topOf = (rule: PlacesTable['counters'], run: CounterRun, position: 
 	}
 	return rule.topIn;
 };
+/** A run of counter as the case of the rule, its receptacles by their place along it, in. */
 export const counterCase = (run: CounterRun, receptacles: readonly number[]): CounterCase => ({
 	id: run.id,
 	length: fromSixteenths(run.length),
@@ -188,6 +190,7 @@ function joinedGap(room: Room, p: Point): number {
 	});
 	return gaps.length ? Math.min(...gaps) : Infinity;
 }
+/** An island or peninsula as the case of its rule, with the receptacles that serve it. */
 export function islandCase(room: Room, f: Fixture, boxes: readonly Box[]): IslandCase {
 	const lie = lieOf(room, f);
 	const receptacles = boxes.flatMap((box) => {

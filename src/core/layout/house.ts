@@ -49,26 +49,31 @@ function roomsNear(rooms: readonly Room[], story: number, [x, y]: Point): readon
 }
 
 /** The room of a story in which a point lies; enclosed rooms go before open ones. */
-export function roomAt(job: Job, story: number, p: Point, not?: Room): Room | undefined {
+export function roomAt(job: Job, { story, p, not }: { story: number; p: Point; not?: Room | undefined }): Room | undefined {
 	const found = roomsNear(job.rooms, story, p).filter((r) => r.id !== not?.id && r.outline && holds(r.outline, p));
 	return found.find((r) => !OPEN_AIR.includes(r.kind)) ?? found[0];
 }
 
 /** The point some inches outside a wall's face, across from a place on it. */
-export function beyond(outline: readonly Point[], wall: number, at: number, by = BEYOND_IN): Point {
+export function beyond(outline: readonly Point[], { wall, at }: { wall: number; at: number }, by = BEYOND_IN): Point {
 	const [x, y] = alongWall(outline, wall, at);
 	const [nx, ny] = inward(outline, wall);
 	return [x - nx * by, y - ny * by];
 }
 
 /** Where a door of a room leads: as said, or as drawn. */
-export function leadsTo(job: Job, places: PlacesTable, room: Room, door: Break): LeadsTo {
+export function leadsTo(job: Job, places: PlacesTable, { room, door }: { room: Room; door: Break }): LeadsTo {
 	if (door.leadsTo) return door.leadsTo;
 	if (!room.outline) return 'inside';
 	if (room.kind === 'garage' && door.to - door.from >= places.garage.vehicleDoorIn) return 'vehicle';
-	const next = roomAt(job, room.story, beyond(room.outline, door.wall, (door.from + door.to) / 2), room);
+	const next = roomAt(job, {
+		story: room.story,
+		p: beyond(room.outline, { wall: door.wall, at: (door.from + door.to) / 2 }),
+		not: room
+	});
 	return next && !OPEN_AIR.includes(next.kind) ? 'inside' : 'outside';
 }
+/** Breaks of a room that people go through. */
 export const doorsOf = (room: Room): Break[] => room.breaks.filter((b) => DOORS.includes(b.kind));
 
 /** A porch or deck is entered from inside: as said, or by a door that is drawn in it or opens to it. */
@@ -77,7 +82,7 @@ export function enteredFromInside(job: Job, room: Room): boolean {
 	const outline = room.outline;
 	if (!outline) return false;
 	const own = doorsOf(room).some((d) => {
-		const next = roomAt(job, room.story, beyond(outline, d.wall, (d.from + d.to) / 2), room);
+		const next = roomAt(job, { story: room.story, p: beyond(outline, { wall: d.wall, at: (d.from + d.to) / 2 }), not: room });
 		return !!next && !OPEN_AIR.includes(next.kind);
 	});
 	return (
@@ -87,7 +92,7 @@ export function enteredFromInside(job: Job, room: Room): boolean {
 				r !== room &&
 				r.story === room.story &&
 				!OPEN_AIR.includes(r.kind) &&
-				doorsOf(r).some((d) => r.outline && holds(outline, beyond(r.outline, d.wall, (d.from + d.to) / 2)))
+				doorsOf(r).some((d) => r.outline && holds(outline, beyond(r.outline, { wall: d.wall, at: (d.from + d.to) / 2 })))
 		)
 	);
 }
@@ -109,7 +114,7 @@ export function outerWalls(job: Job, story: number): OuterWall[] {
 			const outline = room.outline ?? [];
 			return outline.flatMap((_, wall) => {
 				const length = wallLength(outline, wall);
-				const next = roomAt(job, story, beyond(outline, wall, length / 2), room);
+				const next = roomAt(job, { story, p: beyond(outline, { wall, at: length / 2 }), not: room });
 				if (next && !OPEN_AIR.includes(next.kind)) return [];
 				const [nx, ny] = inward(outline, wall);
 				return [{ room, wall, out: [-nx, -ny] as Point, middle: alongWall(outline, wall, length / 2), length }];

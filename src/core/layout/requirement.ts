@@ -50,6 +50,7 @@ export interface Article {
 	judge: (c: ArticleCase) => Judged;
 }
 
+/** Boxes of a room. */
 export const boxesIn = (job: Job, room: Room): readonly Box[] => indexOf(job).boxesOfRoom.get(room.id) ?? [];
 
 /** A room of nothing but existing work need not be brought up to what new work needs: worth knowing, no violation. */
@@ -60,7 +61,11 @@ export const severityIn = (job: Job, room: Room | null): Requirement['severity']
 
 type Draft = Partial<Requirement> & Pick<Requirement, 'title' | 'state' | 'why'>;
 /** A requirement of a room; its id is the section with what else tells it apart. */
-export function ofRoom(c: ArticleCase, ref: RuleRef, room: Room, draft: Draft & { part?: string }): Requirement {
+export function ofRoom(
+	c: ArticleCase,
+	{ ref, room }: { ref: RuleRef; room: Room },
+	draft: Draft & { part?: string }
+): Requirement {
 	const { part, ...more } = draft;
 	return {
 		id: `${ref.section}:${room.id}${part ? `:${part}` : ''}`,
@@ -86,8 +91,11 @@ export function ofHouse(c: ArticleCase, ref: RuleRef, draft: Draft & { part?: st
 	};
 }
 
+/** Names of boxes, as a sentence lists them. */
 export const names = (boxes: readonly Pick<Box, 'name'>[]): string => boxes.map((b) => b.name).join(', ');
+/** A place on a wall, in from its start. */
 export const onWall = (wall: number, at: number): Place => ({ kind: 'wall', wall, at });
+/** A place by its point on the plan, in. */
 export const atPoint = ([x, y]: Point): Place => ({ kind: 'point', x, y });
 
 /** How an amendment stands to an article: not asked for here, or asked for as another edition has it. */

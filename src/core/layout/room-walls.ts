@@ -34,7 +34,7 @@ export function reckonWalls(edition: Edition, room: Room, boxes: readonly Box[])
 		const at = whyNotForWall(edition, room, box) === null ? wallPlace(edition, room, box) : null;
 		return at ? [{ boxId: box.id, ...at }] : [];
 	});
-	const spaces = wallSpaces(edition, room.kind, c.outline, c.breaks);
+	const spaces = wallSpaces(edition, { roomKind: room.kind, outline: c.outline, breaks: c.breaks });
 	const spaceOf = (r: { wall: number; at: number }) => spaces.find((s) => positionIn(s, r.wall, toSixteenths(r.at)) !== null);
 	const boxesOf = new Map<string, string[]>();
 	const receptacles = counting.filter((r) => {

@@ -30,9 +30,9 @@ function servingIn(edition: Edition, job: Job, room: Room): ReadonlySet<string> 
 	for (const run of counterRuns(room)) for (const s of counterResult({ edition, job }, room, run).serving) serving.add(s.box.id);
 	for (const f of room.fixtures) {
 		if (f.kind !== 'island' && f.kind !== 'peninsula') continue;
-		for (const b of boxesOfTop(edition, room, f, boxes).serving) serving.add(b.id);
+		for (const b of boxesOfTop(edition, { room, f }, boxes).serving) serving.add(b.id);
 		// Below a top where this edition wants none it serves the top all the same.
-		for (const b of boxesOfTop(edition, room, f, boxes).not) if (isAt(b.box, room, f)) serving.add(b.box.id);
+		for (const b of boxesOfTop(edition, { room, f }, boxes).not) if (isAt(b.box, room, f)) serving.add(b.box.id);
 	}
 	ofEdition.set(room, { boxes, serving });
 	return serving;

@@ -44,7 +44,10 @@ export function wallSpots(room: Room, heightIn: number): { wall: number; at: num
 }
 
 /** The places within reach of some of these things, nearest to the most of them first. */
-export function spotsNear(room: Room, heightIn: number, fixtures: readonly Fixture[], withinIn: number) {
+export function spotsNear(
+	room: Room,
+	{ heightIn, fixtures, withinIn }: { heightIn: number; fixtures: readonly Fixture[]; withinIn: number }
+) {
 	return wallSpots(room, heightIn)
 		.map((spot) => {
 			const far = fixtures.map((f) => distanceToFixture(spot.point, f));

@@ -64,9 +64,11 @@ export function breakFaults(
  */
 export function wallSpaces(
 	edition: Edition,
-	roomKind: RoomKind,
-	outline: readonly Point[],
-	breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[]
+	{
+		roomKind,
+		outline,
+		breaks
+	}: { roomKind: RoomKind; outline: readonly Point[]; breaks: readonly Pick<Break, 'wall' | 'from' | 'to' | 'kind'>[] }
 ): WallSpace[] {
 	const hasRule = edition.walls.rooms.includes(roomKind);
 	const lengths = outline.map((_, wall) => toSixteenths(wallLength(outline, wall)));
@@ -143,5 +145,7 @@ export function stretches(space: WallSpace, from: number, to: number): Part[] {
 	return found;
 }
 
+/** A stretch in sixteenths as one in inches. */
 export const inInches = ({ wall, from, to }: Part) => ({ wall, from: fromSixteenths(from), to: fromSixteenths(to) });
+/** A length in sixteenths as it is said. @example 2304 -> 12' */
 export const sayLength = (sixteenths: number): string => formatLength(fromSixteenths(sixteenths));

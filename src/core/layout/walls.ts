@@ -54,7 +54,7 @@ const OFF_CORNER_IN = 3;
  */
 export function layoutWalls(edition: Edition, c: WallsCase): WallsResult {
 	const rule = wallRule(edition, c.breaks);
-	const spaces = wallSpaces(edition, c.roomKind, c.outline, c.breaks);
+	const spaces = wallSpaces(edition, { roomKind: c.roomKind, outline: c.outline, breaks: c.breaks });
 	const result: WallsResult = {
 		spaces: spaces.map((s) => ({
 			id: s.id,

@@ -55,6 +55,7 @@ export function liveAt(test: DeadTest, points: readonly DeadPoint[]): { point: D
 	return null;
 }
 
+/** One line of a dead test for the record: where, between which points, what was read. */
 export const deadTestNote = (test: DeadTest, points: readonly DeadPoint[]): string =>
 	`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, proved before and after${test.deviceOut ? ', device out' : ''}${
 		test.firstLook ? ', non-contact tester as a first look' : ''
@@ -86,8 +87,7 @@ const NO_SIGNS: Signs = { live: [], open: [] };
 /** Whether hands may go in: the circuits' last tag, and a test of this very box after it. A circuit switched on again voids it, and so does a sign of life. */
 export function deadState(
 	events: readonly LiveEvent[],
-	circuitIds: readonly string[],
-	boxId: string,
+	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string },
 	signs: Signs = NO_SIGNS
 ): DeadState {
 	const tags = circuitIds.map((id) => lastSwitched(events, id));

@@ -84,7 +84,11 @@ export function liveAlarms(job: Job, readings: readonly Reading[], events: reado
 }
 
 /** Signs of life that void dead tests under the tags of a box: at any box of its circuits, and what is left open at it. */
-export function signsAt(job: Job, readings: readonly Reading[], events: readonly LiveEvent[], boxId: string): Signs {
+export function signsAt(
+	job: Job,
+	{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
+	boxId: string
+): Signs {
 	const own = tagOf(job, events, { boxId, circuitId: null });
 	if (!own) return { live: [], open: [] };
 	const ids = new Set(own.circuits.map((c) => c.id));
@@ -109,7 +113,11 @@ export interface Suspect {
  * Which breaker is it: what stays live with a breaker off does not hang on that one alone; what is dead hangs on one of those
  * that are off. With all of them ruled out it is fed from elsewhere, or by two.
  */
-export function breakerSuspects(job: Job, readings: readonly Reading[], events: readonly LiveEvent[], boxId: string): Suspect[] {
+export function breakerSuspects(
+	job: Job,
+	{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
+	boxId: string
+): Suspect[] {
 	const offAt = (at: string) =>
 		new Set(job.circuits.filter((c) => lastSwitched(upTo(events, at), c.id)?.kind === 'off-tagged').map((c) => c.id));
 	const live = evidenceOf(readings, events).filter((e) => e.boxId === boxId && !e.circuitId && e.sign === 'live');

@@ -2,6 +2,7 @@ import type { Box, Fixture, Job, Point, Room } from './job';
 
 /** Questions about outlines and places, in inches. */
 
+/** Straight from point to point, in. */
 export const distance = (a: Point, b: Point): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
 /** Ends of wall `i`: from vertex i to i + 1. */
@@ -11,6 +12,7 @@ export function wallEnds(outline: readonly Point[], wall: number): [Point, Point
 	if (!a || !b) throw new RangeError(`wall must be 0 to ${outline.length - 1}, got ${wall}`);
 	return [a, b];
 }
+/** Length of a wall, in. */
 export const wallLength = (outline: readonly Point[], wall: number): number => distance(...wallEnds(outline, wall));
 
 /** The point `at` inches along a wall. */
@@ -33,6 +35,7 @@ export const signedArea = (outline: readonly Point[]): number =>
 		const [nx, ny] = outline[(i + 1) % outline.length] ?? [x, y];
 		return sum + (x * ny - nx * y) / 2;
 	}, 0);
+/** Floor within an outline, sq ft. */
 export const areaSqFt = (outline: readonly Point[]): number => Math.abs(signedArea(outline)) / 144;
 
 /** The walls of an outline that cross another one, or have no length: pairs by number. */
@@ -93,6 +96,7 @@ export function labelPoint(outline: readonly Point[], name?: { halfIn: number; i
 	return roomy.find((p) => !name?.isTaken(p)) ?? roomy[0] ?? within[0] ?? outline[0] ?? [0, 0];
 }
 
+/** A point lies within an outline, or on it. */
 export function inside(outline: readonly Point[], [x, y]: Point): boolean {
 	let odd = false;
 	for (let i = 0; i < outline.length; i++) {
@@ -102,6 +106,7 @@ export function inside(outline: readonly Point[], [x, y]: Point): boolean {
 	return odd;
 }
 
+/** The room of a box or panel. */
 export const roomOf = (job: Job, box: Box): Room | undefined => job.rooms.find((r) => r.id === box.roomId);
 
 /** Where a box is on the drawing; null where it has no place yet. */

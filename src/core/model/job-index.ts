@@ -17,6 +17,7 @@ export interface JobIndex {
 
 const known = new WeakMap<Job, JobIndex>();
 
+/** The look-ups of a state of a job, made once. */
 export function indexOf(job: Job): JobIndex {
 	const before = known.get(job);
 	if (before) return before;
@@ -53,7 +54,9 @@ function group<T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<str
 	return groups;
 }
 
+/** The circuit that feeds a box; of several the first. */
 export const circuitOf = (job: Job, boxId: string): Circuit | undefined => indexOf(job).circuitsOfBox.get(boxId)?.[0];
+/** Where a breaker is, in words. @example two poles from slot 5 -> slots 5/7 */
 export const inSlots = (c: Pick<Circuit, 'slot' | 'poles'>): string =>
 	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;
 

@@ -70,7 +70,10 @@ export const newBox = (id: string, name: string, more: Partial<Box> & Pick<Box, 
 });
 
 /** A room of which only name and kind are known. */
-export const newRoom = (id: string, name: string, kind: Room['kind'] = 'living', more: Partial<Room> = {}): Room => ({
+export const newRoom = (
+	{ id, name, kind = 'living' }: { id: string; name: string; kind?: Room['kind'] | undefined },
+	more: Partial<Room> = {}
+): Room => ({
 	id,
 	name,
 	kind,

@@ -47,11 +47,15 @@ export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: 
 	},
 	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } }
 };
+/** A kind of reading that is told in a word. */
 export const isWordKind = (kind: ReadingKind): kind is WordKind => Object.hasOwn(READING_WORDS, kind);
+/** A kind of reading that is a figure. */
 export const isFigureKind = (kind: ReadingKind): kind is FigureKind => Object.hasOwn(READING_BOUNDS, kind);
 
+/** The words that a kind of reading may be told in. */
 export const readingWords = (kind: ReadingKind): string =>
 	isWordKind(kind) ? READING_WORDS[kind].words : isFigureKind(kind) ? READING_BOUNDS[kind].words : 'three lamps';
+/** The unit of a kind of reading; none of one told in words. */
 export const readingUnit = (kind: ReadingKind): string => (isFigureKind(kind) ? READING_BOUNDS[kind].unit : '');
 /** What was read, as it is shown and printed. @example 4.8 % at 12 A */
 export function readingValue({

@@ -39,6 +39,7 @@ export interface How {
  * @throws RangeError where a fault names a place that is not there, or a loose joint has no ohms
  */
 export const build = (plan: Plan, faults: readonly Fault[] = [], how: How = {}): Built => new Builder(plan, faults, how).built();
+/** The solution of a built network, made once. */
 export const solved = (built: Built): Solution => new Solution(built.network);
 
 const NONE: readonly Fault[] = [];

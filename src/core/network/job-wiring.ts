@@ -124,8 +124,7 @@ class JobWires {
 			const ohms = wireOhms(
 				this.edition,
 				{ awg: f.awg, metal: f.metal, lengthFt },
-				this.sound.conductorC,
-				this.sound.terminationOhms
+				{ conductorC: this.sound.conductorC, terminationOhms: this.sound.terminationOhms }
 			);
 			this.cables.push({
 				at: panel.id,
@@ -187,9 +186,9 @@ class JobWires {
 		for (const { boxId, fromId, leg } of run.nodes) {
 			const lengthFt = leg.lengthFt ?? this.guess(leg.id);
 			const { conductorC, terminationOhms } = this.sound;
-			const ohms = wireOhms(this.edition, { ...leg, lengthFt }, conductorC, terminationOhms);
+			const ohms = wireOhms(this.edition, { ...leg, lengthFt }, { conductorC, terminationOhms });
 			const made = this.edition.grounding.asMade.nm[leg.awg] ?? leg.awg;
-			const groundOhms = wireOhms(this.edition, { awg: made, metal: 'Cu', lengthFt }, conductorC, terminationOhms);
+			const groundOhms = wireOhms(this.edition, { awg: made, metal: 'Cu', lengthFt }, { conductorC, terminationOhms });
 			const hot = (i: number): Wire => ({
 				role: 'hot',
 				leg: legs[i],

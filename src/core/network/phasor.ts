@@ -4,10 +4,15 @@ export interface Phasor {
 	im: number;
 }
 export const ZERO: Phasor = { re: 0, im: 0 };
+/** A phasor of these parts. */
 export const phasor = (re: number, im = 0): Phasor => ({ re, im });
+/** Sum of two phasors. */
 export const plus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re + b.re, im: a.im + b.im });
+/** Difference of two phasors. */
 export const minus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re - b.re, im: a.im - b.im });
+/** Product of two phasors. */
 export const times = (a: Phasor, b: Phasor): Phasor => ({ re: a.re * b.re - a.im * b.im, im: a.re * b.im + a.im * b.re });
+/** Quotient of two phasors; Infinity over nothing. */
 export const over = (a: Phasor, b: Phasor): Phasor => {
 	const d = b.re * b.re + b.im * b.im;
 	return { re: (a.re * b.re + a.im * b.im) / d, im: (a.im * b.re - a.re * b.im) / d };

@@ -43,12 +43,12 @@ const LEAST_OHMS = 1e-9;
 export const wireOhms = (
 	edition: Pick<Edition, 'resistance'>,
 	w: { awg: Awg; metal: Metal; lengthFt: number },
-	conductorC: number,
-	terminationOhms: number
+	{ conductorC, terminationOhms }: { conductorC: number; terminationOhms: number }
 ): number =>
 	Math.max(
 		LEAST_OHMS,
-		(w.lengthFt * ohmsAt(ohmsPerKft(w.awg, w.metal, edition), w.metal, conductorC, edition)) / 1000 + 2 * terminationOhms
+		(w.lengthFt * ohmsAt(ohmsPerKft(w.awg, w.metal, edition), { metal: w.metal, tempC: conductorC }, edition)) / 1000 +
+			2 * terminationOhms
 	);
 
 /** Strays of a cable's wires, told by their roles in the order in which they lie. */
@@ -71,7 +71,7 @@ export function runWiring(edition: Pick<Edition, 'resistance'>, c: RunCase): Wir
 	const boxes = inFeedOrder(c.boxes);
 	const cables = boxes.map((box): Cable => {
 		const roles: Role[] = box.ground ? ['hot', 'neutral', 'ground'] : ['hot', 'neutral'];
-		const ohms = wireOhms(edition, box, c.conductorC, c.terminationOhms);
+		const ohms = wireOhms(edition, box, { conductorC: c.conductorC, terminationOhms: c.terminationOhms });
 		return {
 			at: box.id,
 			circuitId: CIRCUIT,

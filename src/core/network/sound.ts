@@ -11,4 +11,5 @@ export interface SoundFigures {
 	conductorC: number;
 }
 export const SOUND: SoundFigures = { sourceOhms: 0.03, serviceNeutralOhms: 0.015, terminationOhms: 0.002, conductorC: 25 };
+/** Ohms and temperature of a sound installation: the job's own figures, or the usual ones. */
 export const soundOf = (job: Pick<Job, 'practice'>): SoundFigures => ({ ...SOUND, ...job.practice.sound });

@@ -45,7 +45,7 @@ export function poleAmps(built: Built, solution: Solution, circuitId: string): n
 	});
 }
 /** Hot less neutral through the device at a place, A: what the cable that feeds it brings and does not take back. */
-export const difference = (built: Built, solution: Solution, at: string, circuitId: string): number =>
+export const difference = (built: Built, solution: Solution, { at, circuitId }: { at: string; circuitId: string }): number =>
 	ampsThrough(built, solution, (w) => w.at === at && w.role !== 'ground' && w.circuitId === circuitId);
 /** The same of a breaker that watches: of all cables that begin at its points. */
 function breakerDifference(built: Built, solution: Solution, breaker: Breaker): number {
@@ -161,7 +161,7 @@ export function currentTrips(built: Built, solution: Solution): Trip[] {
 	}
 	for (const w of wiring.watchers) {
 		if (!alive(built, w.at)) continue;
-		const lost = difference(built, solution, w.at, w.circuitId);
+		const lost = difference(built, solution, { at: w.at, circuitId: w.circuitId });
 		if (lost * 1000 > GFCI_MA)
 			found.push({ device: 'gfci', at: w.at, amps: lost, why: `${(lost * 1000).toFixed(1)} mA do not come back on the neutral` });
 	}

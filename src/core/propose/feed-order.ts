@@ -36,6 +36,7 @@ function chained(order: readonly number[]): number[] {
 	return from;
 }
 const between = (c: FeedCase, a: number, b: number): number => (a < 0 ? c.fromPanel[b] : c.between[a]?.[b]) ?? Infinity;
+/** Cable that an order of feeding takes, ft. */
 export const lengthOf = (c: FeedCase, order: readonly number[]): number =>
 	order.reduce((sum, box, i) => sum + between(c, i ? (order[i - 1] as number) : -1, box), 0);
 

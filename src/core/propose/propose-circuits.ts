@@ -52,8 +52,10 @@ const GUESS_FT = { sameRoom: 10, apart: 30 };
 export function proposeCircuits(
 	job: Job,
 	newId: () => string,
-	practice: GroupingPractice = job.practice.grouping ?? DEFAULT_GROUPING,
-	progress: Progress = () => undefined
+	{
+		practice = job.practice.grouping ?? DEFAULT_GROUPING,
+		progress = () => undefined
+	}: { practice?: GroupingPractice | undefined; progress?: Progress | undefined } = {}
 ): CircuitProposal {
 	const edition = editionOf(job);
 	const based = job.panels.length ? job : { ...job, panels: [newPanel(newId())] };
@@ -103,7 +105,7 @@ class Maker {
 		this.number = Math.max(0, ...job.circuits.map((c) => c.number));
 	}
 
-	private readonly measured = (a: string, b: string): number | null => feetBetween(this.job, a, b, this.practice.way);
+	private readonly measured = (a: string, b: string): number | null => feetBetween(this.job, { a, b }, this.practice.way);
 	/** Feet for the search: what cannot be measured is taken. */
 	private feet(a: string, b: string): number {
 		const key = a < b ? `${a} ${b}` : `${b} ${a}`;
@@ -303,6 +305,9 @@ export function proposeAlternatives(job: Job, newId: () => string, progress: Pro
 	return ways.map(({ id, name, practice }, i) => ({
 		id,
 		name,
-		proposal: proposeCircuits(job, newId, practice, (share, doing) => progress((i + share) / ways.length, `${name}: ${doing}`))
+		proposal: proposeCircuits(job, newId, {
+			practice,
+			progress: (share, doing) => progress((i + share) / ways.length, `${name}: ${doing}`)
+		})
 	}));
 }

@@ -143,7 +143,7 @@ function assessDevice(of: Of, box: Box, device: Device): StageResult {
 	const at = { box, device, circuit };
 	const standing = standingOf({ edition, job }, at, readings);
 	const facts = outletFacts({ edition, job }, { room: room ?? NOWHERE, ...at }, readings);
-	const answer = protectionNeed(edition, facts, job.permitDate, inForce(job), subject);
+	const answer = protectionNeed(edition, facts, { permitDate: job.permitDate, amendments: inForce(job), subject });
 	const c: ProtectionCase = { ...of, room: room ?? NOWHERE, ...at, facts, answer, standing, subject };
 	// What a face promises, and what new work must have, does not depend on the room.
 	if (!room) return { decisions: [], findings: [...ungroundedFindings(c), noRoom(c)] };
@@ -203,7 +203,7 @@ function decisionOf(c: ProtectionCase): Decision {
 			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
 				const book = editionOf(job, key);
 				const theirs = outletFacts({ edition: book, job }, { room, box, device, circuit }, readings);
-				const other = protectionNeed(book, theirs, job.permitDate);
+				const other = protectionNeed(book, theirs, { permitDate: job.permitDate });
 				return { value: `${key}: ${saidNeed(other)}`, why: saidWhy(other) };
 			});
 		}

@@ -25,10 +25,10 @@ export interface EditionCompare {
 	price: { here: number | null; there: number | null };
 }
 
+/** Each outlet whose protection is required differently under two editions, with both reasons. */
 export function compareEditions(
 	job: Job,
-	here: EditionKey,
-	there: EditionKey,
+	{ here, there }: { here: EditionKey; there: EditionKey },
 	readings: readonly Reading[] = []
 ): EditionCompare {
 	const { rooms, circuitsOfBox } = indexOf(job);

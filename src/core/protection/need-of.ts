@@ -17,5 +17,5 @@ export interface Judged {
 export function needOf({ edition, job }: RuledJob, at: OutletAt, { replacedAs, readings }: Judged = {}): ProtectionNeed {
 	const facts = outletFacts({ edition, job }, at, readings);
 	const judged = replacedAs ? { ...facts, replacement: replacedAs } : facts;
-	return protectionNeed(edition, judged, job.permitDate, inForce(job)).need;
+	return protectionNeed(edition, judged, { permitDate: job.permitDate, amendments: inForce(job) }).need;
 }

@@ -33,11 +33,13 @@ export interface ProtectionAnswer {
 export function protectionNeed(
 	edition: Edition,
 	outlet: OutletFacts,
-	permitDate: string,
-	amendments: readonly Amendment[] = [],
-	subject: Subject = { kind: 'input', id: outlet.id }
+	{
+		permitDate,
+		amendments = [],
+		subject = { kind: 'input', id: outlet.id }
+	}: { permitDate: string; amendments?: readonly Amendment[] | undefined; subject?: Subject | undefined }
 ): ProtectionAnswer {
-	const gfci = gfciNeed(edition, outlet, permitDate, amendments);
+	const gfci = gfciNeed(edition, outlet, { permitDate, amendments });
 	const afci = afciNeed(edition, outlet, amendments);
 	const tamper = tamperNeed(edition, outlet);
 	const weather = weatherNeed(edition, outlet);
@@ -143,7 +145,7 @@ export function protectAll(c: {
 	const held = inForce({ amendments, permitDate: c.permitDate });
 	const edition = editionOf({ edition: c.edition, amendments: [...held] });
 	const answers = c.outlets.map((outlet) => {
-		const answer = protectionNeed(edition, outlet, c.permitDate, held);
+		const answer = protectionNeed(edition, outlet, { permitDate: c.permitDate, amendments: held });
 		return { ...answer, findings: [...answer.findings, ...accessFindings(edition, outlet, answer)] };
 	});
 	return {

@@ -45,7 +45,7 @@ export function outletFacts({ edition, job }: RuledJob, at: OutletAt, readings: 
 	const nearest = (kinds: readonly FixtureKind[]): number | undefined => {
 		// Behind a cabinet's door: the cord would pass it.
 		if (!point || (box.inCabinet && !through)) return undefined;
-		const way = cordWay(job, room, point, kinds, through);
+		const way = cordWay(job, { room, from: point }, { kinds, throughDoors: through });
 		return way ? way.inches / 12 : undefined;
 	};
 	const receptacle = device.kind === 'receptacle';

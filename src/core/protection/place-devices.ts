@@ -37,6 +37,7 @@ interface Given {
 	gfci: boolean;
 	afci: boolean;
 }
+/** What a kind of device protects against. */
 export const givesAgainst = (p: Protection): Given => ({
 	gfci: p === 'gfci' || p === 'dual',
 	afci: p === 'afci' || p === 'dual'

@@ -36,6 +36,7 @@ export interface Ways {
 	notes: string[];
 	needs: number;
 }
+/** The shop's list of prices, or the usual one. */
 export const pricesOf = (job: Job): PriceList => ({ ...DEFAULT_PRICES, ...job.practice.prices });
 
 /** What the shop would rather have, of what is lawful. */
@@ -47,6 +48,7 @@ export interface PlacingAs {
 	/** What was read of grounds. */
 	readings?: readonly Reading[] | undefined;
 }
+/** Ways to protect a circuit: each preference's cheapest, with what goes dead together and what is left unmet. */
 export function placingWays(
 	{ edition, job }: RuledJob,
 	circuit: Circuit,
@@ -93,6 +95,7 @@ function byBranchFeeder(
 		.map((p) => ({ ...p, branchFeeder: true }));
 }
 
+/** A run as the case of `placeDevices`, with notes on what could not be taken into it. */
 export function placingCase(
 	{ edition, job }: RuledJob,
 	run: Run,

@@ -17,6 +17,7 @@ export interface Source {
 	name: string;
 }
 export type Against = 'gfci' | 'afci';
+/** A device of this kind protects against that. */
 export const gives = (protection: Protection, against: Against): boolean => protection === against || protection === 'dual';
 
 /** An outlet whose circuit may not be known. */
@@ -81,6 +82,7 @@ export interface Band {
 }
 const WORDS: Record<Exclude<Protection, 'none'>, Band['against']> = { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' };
 
+/** Stretches of a run behind each device that protects, for the strip. */
 export function bandsOf(job: Job, run: Run): Band[] {
 	const { boxes } = indexOf(job);
 	const { circuit } = run;

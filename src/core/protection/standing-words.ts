@@ -18,14 +18,22 @@ const promises = (box: Box, device: Device): boolean =>
 	box.state === 'found' && device.receptacles > 0 && device.volts === 120 && device.slots === 'grounding';
 
 /** Labels that a face must bear as it stands: none of a protection that is not there. @source 406.4(D)(2) */
-export function standingLabels({ replacing }: Edition, box: Box, device: Device, { ground, gfci }: Standing): string[] {
+export function standingLabels(
+	{ replacing }: Edition,
+	{ box, device }: { box: Box; device: Device },
+	{ ground, gfci }: Standing
+): string[] {
 	const without = ground.state === 'none' || (device.state !== 'found' && !hasGround(ground));
 	if (!promises(box, device) || !without || !gfci) return [];
 	return gfci.deviceId === device.id ? [replacing.noGround] : [replacing.through, replacing.noGround];
 }
 
 /** What stands in an old box now, with the source that is there and no other; null: nothing to say of it. */
-export function standingWords(edition: Edition, box: Box, device: Device, standing: Standing): StandingWords | null {
+export function standingWords(
+	edition: Edition,
+	{ box, device }: { box: Box; device: Device },
+	standing: Standing
+): StandingWords | null {
 	const { replacing } = edition;
 	const { ground, gfci } = standing;
 	if (box.state !== 'found' || !device.receptacles || device.volts !== 120) return null;
@@ -46,7 +54,7 @@ export function standingWords(edition: Edition, box: Box, device: Device, standi
 		};
 	// Nobody has looked, and nobody has touched it: there is nothing to be said of it yet.
 	if (device.state === 'found' && ground.state === 'unknown') return null;
-	const labels = standingLabels(edition, box, device, standing);
+	const labels = standingLabels(edition, { box, device }, standing);
 	const marked = labels.length ? ` Marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
 	if (!gfci)
 		return {

@@ -13,6 +13,7 @@ export interface Standing {
 	circuitKnown: boolean;
 }
 
+/** What protects an outlet as it stands, and what is known of its ground. */
 export const standingOf = ({ edition, job }: RuledJob, at: Protected, readings: readonly Reading[]): Standing => ({
 	gfci: protectedBy({ edition, job }, at, 'gfci'),
 	afci: protectedBy({ edition, job }, at, 'afci'),

@@ -28,6 +28,7 @@ export interface BoxProof {
 	/** Of the lower half of a receptacle that has two. */
 	lower: Latest;
 }
+/** Every judged reading of a place, both halves. */
 export const allOf = ({ latest, lower }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower)];
 
 const ofReadings = new WeakMap<readonly Reading[], { job: Job; proofs: ReadonlyMap<string, BoxProof> }>();
@@ -66,10 +67,17 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			for (const [kind, reading] of kinds ?? [])
 				latest[kind] = {
 					reading,
-					verdict: verdictOf({ edition, job }, { place, circuit }, reading, {
-						...beside,
-						jumper: kinds?.get('bootleg')?.word === 'yes'
-					})
+					verdict: verdictOf(
+						{ edition, job },
+						{ place, circuit },
+						{
+							reading,
+							beside: {
+								...beside,
+								jumper: kinds?.get('bootleg')?.word === 'yes'
+							}
+						}
+					)
 				};
 			together(edition, job, latest, beside);
 			return latest;

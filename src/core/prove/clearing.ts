@@ -40,7 +40,7 @@ export function clearingOf({ edition, job }: RuledJob, circuit: Circuit, proofs:
 		}
 		const read = proofs.get(boxId)?.latest;
 		const [hot, ground] = [read?.['ohm-hot']?.reading.value, read?.['ohm-ground']?.reading.value];
-		const p = predict({ edition, job }, circuit, boxId);
+		const p = predict({ edition, job }, { circuit, boxId });
 		const hotOhms = hot ?? (p.known ? predictedFor({ kind: 'ohm-hot', loadA: null }, p.value) : null);
 		const measuredAmps =
 			ground === null || ground === undefined || hotOhms === null
@@ -71,6 +71,7 @@ export interface LegDrop {
 	excessOhms: number | null;
 	suspect: boolean;
 }
+/** What each leg of a run loses, predicted and as read at its ends, V for each amp of load. */
 export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
@@ -78,7 +79,7 @@ export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: 
 		if (boxId === circuit.panelId) return { read: 0, should: 0, loadA: job.practice.testLoadA };
 		const reading = proofs.get(boxId)?.latest.drop?.reading;
 		const loadA = reading?.loadA ?? job.practice.testLoadA;
-		const p = predict({ edition, job }, circuit, boxId, loadA);
+		const p = predict({ edition, job }, { circuit, boxId }, { loadA });
 		return { read: reading?.value ?? null, should: p.known ? p.value.dropPercent : null, loadA };
 	};
 	return run.nodes.map(({ boxId, fromId, leg }): LegDrop => {

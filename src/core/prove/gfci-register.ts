@@ -48,8 +48,7 @@ const addYears = (day: string, years: number): string =>
  */
 export function gfciRegister(
 	job: Job,
-	readings: readonly Reading[],
-	proofs: ReadonlyMap<string, BoxProof>,
+	{ readings, proofs }: { readings: readonly Reading[]; proofs: ReadonlyMap<string, BoxProof> },
 	today: string
 ): GfciEntry[] {
 	const latest = latestReadings(readings);
@@ -122,6 +121,7 @@ export interface DueDay {
 	/** Days after which it comes again. */
 	everyDays?: number | undefined;
 }
+/** Days on which devices are due for their test, as a calendar takes them. */
 export const dueDays = (job: Job, register: readonly GfciEntry[]): DueDay[] =>
 	register.flatMap((g): DueDay[] => [
 		{

@@ -290,6 +290,7 @@ function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loa
 }
 const RISE_V = 1;
 const BETWEEN_V = 1;
+/** What a guided check says so far, and what to read next. */
 export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): GuidedAnswer {
 	const { circuits } = indexOf(job);
 	const circuit = circuits.get(check.of);

@@ -9,6 +9,7 @@ export const LIT_V = 85;
 
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 
+/** A reading against a band of limits. */
 export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment {
 	const value = reading.value ?? 0;
 	const level = within(value, band.good) ? 'good' : within(value, band.look) ? 'look' : 'bad';

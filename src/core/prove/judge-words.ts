@@ -64,6 +64,7 @@ function testerWithoutGround(c: ReadingCase): { level: Level; says: string } | n
 		? { level: 'good', says: 'does not trip by the tester, as expected without a ground; its own button trips it' }
 		: { level: 'unknown', says: 'does not trip by the tester, as expected without a ground: its own button decides' };
 }
+/** A reading that is told in a word, judged. */
 export function wordJudged(c: ReadingCase, kind: WordKind): Judgment {
 	const { edition, reading } = c;
 	const said = testerWithoutGround(c) ??
@@ -105,6 +106,7 @@ function ungroundedLamps(c: ReadingCase): LampMeaning | null {
 	};
 }
 
+/** Three lamps judged: what they show, and what they cannot. */
 export function lampsJudged(c: ReadingCase): Judgment {
 	const { edition, reading, jumper } = c;
 	const plain = ungroundedLamps(c) ?? lampMeaning(reading.lamps ?? '');

@@ -7,6 +7,7 @@ import type { Band } from './limits';
 import type { Predicted } from './predict';
 
 export type Level = 'good' | 'look' | 'bad' | 'unknown';
+/** The gravest of several levels. */
 export const worst = (levels: readonly Level[]): Level =>
 	(['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
 

@@ -52,6 +52,7 @@ export const AGAINST_PREDICTED = {
 /** Below this the ground contact stands with neutral far from the panel under load: a joint between them. */
 export const NG_SUSPICIOUS = { mostV: 0.05, leastPredictedV: 0.5 } as const;
 
+/** The source of a limit, cited like a rule. */
 export const limitRule = (edition: EditionKey, source: string, title: string): Rule => ({
 	section: source,
 	title,

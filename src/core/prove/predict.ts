@@ -52,10 +52,8 @@ export type Predicted = { known: true; value: Prediction } | { known: false; why
  */
 export function predict(
 	{ edition, job }: RuledJob,
-	circuit: Circuit,
-	boxId: string,
-	loadA = job.practice.testLoadA,
-	half?: 'upper' | 'lower'
+	{ circuit, boxId }: { circuit: Circuit; boxId: string },
+	{ loadA = job.practice.testLoadA, half }: { loadA?: number | undefined; half?: 'upper' | 'lower' | undefined } = {}
 ): Predicted {
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
@@ -136,7 +134,11 @@ export const isBetweenHots = (box: Box | undefined, half: 'upper' | 'lower' | un
 	half === 'lower' && !!box?.devices.some((d) => d.yoke === 'dual-voltage');
 
 const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, metal = leg.metal): number =>
-	wireOhms(edition, { awg, metal, lengthFt: leg.lengthFt ?? 0 }, s.conductorC, s.terminationOhms);
+	wireOhms(
+		edition,
+		{ awg, metal, lengthFt: leg.lengthFt ?? 0 },
+		{ conductorC: s.conductorC, terminationOhms: s.terminationOhms }
+	);
 
 /** Each conductor of the feeders between the service and a panel, ohm; null: one is not measured. */
 function feederOhms(
@@ -150,7 +152,11 @@ function feederOhms(
 	for (let n = 0; at?.feeder && n < job.panels.length; n++) {
 		const { feeder } = at;
 		if (feeder.lengthFt === null) return null;
-		ohms += wireOhms(edition, { ...feeder, lengthFt: feeder.lengthFt }, s.conductorC, s.terminationOhms);
+		ohms += wireOhms(
+			edition,
+			{ ...feeder, lengthFt: feeder.lengthFt },
+			{ conductorC: s.conductorC, terminationOhms: s.terminationOhms }
+		);
 		at = job.panels.find((p) => p.id === feeder.fromPanelId);
 	}
 	return { hot: ohms, neutral: ohms, ground: ohms };

@@ -66,7 +66,7 @@ export function shortCheck(
 		});
 		const way = (boxId: string): number =>
 			(run.byBox.get(boxId)?.path ?? []).reduce(
-				(sum, l) => sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt ?? 0 }, conductorC, terminationOhms),
+				(sum, l) => sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt ?? 0 }, { conductorC, terminationOhms }),
 				0
 			);
 		const near = run.nodes.map((n) => ({ id: n.boxId, off: Math.abs(way(n.boxId) - loop) })).sort((a, b) => a.off - b.off)[0];

@@ -45,7 +45,7 @@ export function feetOf(
 	const least = ohms - sound.sourceOhms - sound.serviceNeutralOhms - 2 * sound.terminationOhms;
 	if (ohms <= 0) return null;
 	return GAUGES.map((awg) => {
-		const perFt = ohmsAt(ohmsPerKft(awg, 'Cu', edition), 'Cu', sound.conductorC, edition) / 1000;
+		const perFt = ohmsAt(ohmsPerKft(awg, 'Cu', edition), { metal: 'Cu', tempC: sound.conductorC }, edition) / 1000;
 		return { awg, feet: [Math.max(0, least) / perFt, ohms / perFt] as const };
 	});
 }

@@ -34,12 +34,11 @@ export interface Beside {
 export function verdictOf(
 	{ edition, job }: RuledJob,
 	at: { place: { id: string }; circuit: Circuit | undefined },
-	reading: Reading,
-	beside: Beside = {}
+	{ reading, beside = {} }: { reading: Reading; beside?: Beside | undefined }
 ): Verdict {
 	const { place, circuit } = at;
 	const prediction: Predicted = circuit
-		? predict({ edition, job }, circuit, place.id, reading.loadA ?? undefined, reading.half)
+		? predict({ edition, job }, { circuit, boxId: place.id }, { loadA: reading.loadA ?? undefined, half: reading.half })
 		: { known: false, why: 'its circuit is not known' };
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);

@@ -46,7 +46,7 @@ function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): Fil
 	const feeding = ends.filter((l) => own.has(l.circuitId));
 	const tails = (feeding.length ? feeding : ends).map((l) => {
 		const breakerA = circuits.get(l.circuitId)?.breakerA;
-		return asGauge(breakerA === undefined ? l.awg : tailFor(breakerA, l.awg, l.metal, edition));
+		return asGauge(breakerA === undefined ? l.awg : tailFor({ breakerA, run: l.awg, metal: l.metal }, edition));
 	});
 	return tails.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), tails[0] ?? '14');
 }

@@ -4,6 +4,7 @@ import { indexOf } from '../model/job-index';
 /** Which building a thing stands in: the house, or one that stands apart and has one supply. @source 225.30, 250.32 */
 
 const OUTBUILDINGS: readonly Room['kind'][] = ['accessory', 'boathouse'];
+/** A room of another building: its own panel or disconnect. @source 225.30 */
 export const isApart = (room: Room | undefined): boolean =>
 	!!room && (room.detached === true || OUTBUILDINGS.includes(room.kind));
 

@@ -19,7 +19,11 @@ export function kindFor(edition: Edition, job: Job, box: Box): CircuitKind {
 }
 
 /** Feet of cable between two places of the job; null where one is not placed. */
-export function feetBetween(job: Job, a: string, b: string, way: Way = job.practice.grouping?.way ?? 'attic'): number | null {
+export function feetBetween(
+	job: Job,
+	{ a, b }: { a: string; b: string },
+	way: Way = job.practice.grouping?.way ?? 'attic'
+): number | null {
 	const [from, to] = [cableEnd(job, a), cableEnd(job, b)];
 	return from && to ? routeFt(from, to, way) : null;
 }
@@ -28,7 +32,10 @@ export function feetBetween(job: Job, a: string, b: string, way: Way = job.pract
  * One edit that puts boxes on a circuit of the right kind: the one with the nearest box that it can be fed from, else a new one.
  * @param as a circuit of its own, always a new one
  */
-export function moveFix({ edition, job }: RuledJob, from: Circuit, boxes: readonly Box[], as?: 'individual'): Fix | undefined {
+export function moveFix(
+	{ edition, job }: RuledJob,
+	{ from, boxes, as }: { from: Circuit; boxes: readonly Box[]; as?: 'individual' | undefined }
+): Fix | undefined {
 	const [first] = boxes;
 	if (!first) return undefined;
 	const kind = as ?? kindFor(edition, job, first);
@@ -36,7 +43,13 @@ export function moveFix({ edition, job }: RuledJob, from: Circuit, boxes: readon
 	const circuitId = target?.circuit.id ?? null;
 	let fromId = target?.fromId ?? from.panelId;
 	const moves = boxes.map((box) => {
-		const move = { boxId: box.id, fromCircuitId: from.id, circuitId, fromId, lengthFt: feetBetween(job, fromId, box.id) };
+		const move = {
+			boxId: box.id,
+			fromCircuitId: from.id,
+			circuitId,
+			fromId,
+			lengthFt: feetBetween(job, { a: fromId, b: box.id })
+		};
 		fromId = box.id;
 		return move;
 	});
@@ -65,5 +78,5 @@ function nearestFeed(job: Job, not: Circuit, kind: CircuitKind, box: Box, moved:
 /** Feet; a box of the same room without a place is near, anything else unplaced is far. */
 function farness(job: Job, box: Box, other: Box | undefined): number {
 	if (!other) return Infinity;
-	return feetBetween(job, other.id, box.id) ?? (other.roomId !== null && other.roomId === box.roomId ? 10 : 1000);
+	return feetBetween(job, { a: other.id, b: box.id }) ?? (other.roomId !== null && other.roomId === box.roomId ? 10 : 1000);
 }

@@ -72,6 +72,7 @@ export const boxesServed = (job: Job, run: Run): Box[] => servedOf(job, run).box
 /** What a circuit supplies, each with its box; a switch is no outlet. */
 export const outletsServed = (job: Job, run: Run): Outlet[] => servedOf(job, run).outlets;
 
+/** A circuit serves at least one receptacle. */
 export const hasReceptacles = (job: Job, circuit: Circuit): boolean =>
 	outletsServed(job, runOf(job, circuit)).some((o) => o.device.receptacles > 0);
 

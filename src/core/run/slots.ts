@@ -16,6 +16,7 @@ export type Occupant =
 	| { kind: 'circuit'; id: string; circuit: Circuit; slot: number | null; poles: 1 | 2; half?: 'upper' | 'lower' | undefined }
 	| { kind: 'feeder'; id: string; panel: Panel; slot: number | null; poles: 2; half?: undefined };
 
+/** What is in each slot of a panel: breakers by their poles, and feeders of other panels. */
 export function occupantsOf(job: Job, panelId: string): Occupant[] {
 	return [
 		...job.circuits
@@ -55,7 +56,11 @@ export function clashes(job: Job, panel: Panel): { slot: number; first: Occupant
 }
 
 /** A breaker of so many poles fits from this slot on, leaving out of account those that are named. */
-export function isFree(job: Job, panel: Panel, slot: number, poles: 1 | 2, apart: readonly string[] = []): boolean {
+export function isFree(
+	job: Job,
+	panel: Panel,
+	{ slot, poles, apart = [] }: { slot: number; poles: 1 | 2; apart?: readonly string[] | undefined }
+): boolean {
 	const map = slotMap(job, panel);
 	return slotsOf({ slot, poles }).every((s) => {
 		const there = map.get(s);
@@ -68,12 +73,13 @@ export function labelLists(job: Job, panelId: string, form: BreakerForm): boolea
 	return !forms.length || forms.includes(form);
 }
 /** This breaker can stand there: in an empty place, or as one of two thin ones beside the other half. */
-export function mayStandIn(job: Job, panel: Panel, circuit: Circuit, slot: number): boolean {
-	if (isFree(job, panel, slot, circuit.poles, [circuit.id])) return true;
+export function mayStandIn(job: Job, panel: Panel, { circuit, slot }: { circuit: Circuit; slot: number }): boolean {
+	if (isFree(job, panel, { slot, poles: circuit.poles, apart: [circuit.id] })) return true;
 	const others = (slotMap(job, panel).get(slot) ?? []).filter((o) => o.id !== circuit.id);
 	const half = circuit.half;
 	return circuit.poles === 1 && !!half && others.every((o) => o.poles === 1 && !!o.half && o.half !== half);
 }
+/** Slots of a panel that nothing is in. */
 export const spareSlots = (job: Job, panel: Panel): number[] =>
 	[...slotMap(job, panel)].filter(([slot, all]) => !all.length && slot <= panel.slots).map(([slot]) => slot);
 

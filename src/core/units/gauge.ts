@@ -5,5 +5,7 @@ export type Metal = 'Cu' | 'Al';
 
 /** Below 0 when `a` is the smaller wire, 0 when equal. */
 export const compareGauge = (a: Awg, b: Awg): number => GAUGES.indexOf(a) - GAUGES.indexOf(b);
+/** The larger conductor of two. */
 export const largerOf = (a: Awg, b: Awg): Awg => (compareGauge(a, b) >= 0 ? a : b);
+/** Text that is a gauge of the tables. */
 export const isGauge = (text: string): text is Awg => (GAUGES as readonly string[]).includes(text);

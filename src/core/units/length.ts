@@ -5,6 +5,7 @@ export const SIXTEENTHS = 16;
 
 /** Inches brought to the nearest 1/16 in, as a whole number of sixteenths: exact to compare and add. */
 export const toSixteenths = (inches: number): number => Math.round(inches * SIXTEENTHS);
+/** Sixteenths as inches. */
 export const fromSixteenths = (sixteenths: number): number => sixteenths / SIXTEENTHS;
 /** Inches brought to the nearest 1/16 in. */
 export const toSixteenth = (inches: number): number => fromSixteenths(toSixteenths(inches));

@@ -218,7 +218,11 @@ export class JobStore {
 	/** Whether hands may go into a box, by its tags, its tests and every sign of life since. */
 	deadStateOf(boxId: string): DeadState {
 		const ids = (this.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
-		return deadState(this.events, ids, boxId, signsAt(this.job, this.readings, this.events, boxId));
+		return deadState(
+			this.events,
+			{ circuitIds: ids, boxId },
+			signsAt(this.job, { readings: this.readings, events: this.events }, boxId)
+		);
 	}
 	/** A box was found live by what is not kept as a reading: a dead test, or an instrument that stands on it. */
 	async foundLive(boxId: string, note: string, by: string): Promise<void> {

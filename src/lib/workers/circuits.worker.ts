@@ -8,17 +8,15 @@ const api = {
 	propose: (job: Job, practice: GroupingPractice, progress: (share: number, doing: string) => void): CircuitProposal => {
 		let told = 0;
 		// Each word to the page costs a message: ten a second are enough.
-		return proposeCircuits(
-			job,
-			() => crypto.randomUUID(),
+		return proposeCircuits(job, () => crypto.randomUUID(), {
 			practice,
-			(share, doing) => {
+			progress: (share, doing) => {
 				const now = performance.now();
 				if (now - told < 100) return;
 				told = now;
 				progress(share, doing);
 			}
-		);
+		});
 	},
 	feeds: (job: Job, circuitId: string, how: Parameters<typeof proposeFeeds>[2]) => {
 		const circuit = job.circuits.find((c) => c.id === circuitId);

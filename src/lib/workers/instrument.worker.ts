@@ -40,11 +40,11 @@ const api = {
 	start(request: SimRequest, online: (text: string) => void): string | null {
 		clearInterval(timer);
 		const { job, boxId, half, loadA, noise, everyMs } = request;
-		const found = houseAt({ edition: editionOf(job), job }, boxId, faultsOf(request), half);
+		const found = houseAt({ edition: editionOf(job), job }, { boxId, faults: faultsOf(request), half });
 		if (!found.ok) return found.why;
 		const readings = readHouse(found.house, loadA);
 		online(`${LINE_GREETING} simulated analyzer and meter\n`);
-		const send = () => online(`${houseLines(readings, loadA, noise, Math.random).join('\n')}\n`);
+		const send = () => online(`${houseLines(readings, { loadA, noise, random: Math.random }).join('\n')}\n`);
 		send();
 		timer = setInterval(send, everyMs);
 		return null;

@@ -35,7 +35,7 @@ function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box
 			rule: cite(edition, rule),
 			circuitId: leg.circuitId,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor(circuit.breakerA, leg.awg, leg.metal, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
+			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor({ breakerA: circuit.breakerA, run: leg.awg, metal: leg.metal }, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
 		}
 	];
 }

@@ -52,7 +52,7 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			circuitId: circuit.id,
 			subject,
 			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} hangs on ${inWords(circuit.kind)} circuit ${circuit.number}, which may not feed it. Move it to another circuit.`,
-			fix: moveFix({ edition, job }, circuit, [box])
+			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })
 		});
 	}
 	return found;

@@ -151,7 +151,7 @@ function countedOrMoved(edition: Edition, job: Job, circuit: Circuit, box: Box):
 	const own = all.every(
 		(b) => b.devices.every((d) => d.receptacles > 0) && kitchens.rooms.includes(rooms.get(b.roomId ?? '')?.kind ?? 'living')
 	);
-	if (!own || circuit.breakerA < least) return moveFix({ edition, job }, circuit, [box]);
+	if (!own || circuit.breakerA < least) return moveFix({ edition, job }, { from: circuit, boxes: [box] });
 	return {
 		kind: 'edit-circuit',
 		label: 'Count it as a small-appliance circuit: 1500 VA more',
@@ -181,13 +181,7 @@ function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 							rule: want.rule,
 							subject: { kind: 'room', id: room.id },
 							message: `No receptacle of ${room.name} hangs on a ${inWords(want.kind)} circuit.`,
-							fix:
-								from &&
-								moveFix(
-									{ edition, job },
-									from,
-									own.filter((b) => feeding(job, b)[0]?.id === from.id)
-								),
+							fix: from && moveFix({ edition, job }, { from, boxes: own.filter((b) => feeding(job, b)[0]?.id === from.id) }),
 							existing: own.every((b) => b.state === 'found')
 						})
 					];

@@ -59,7 +59,7 @@ function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly un
 /** An ordinary receptacle goes to an ordinary circuit; a large one on a small breaker is exchanged. */
 function ratingFix(edition: Edition, job: Job, run: Run, box: Box, device: Device): Finding['fix'] {
 	const { circuit } = run;
-	if (circuit.breakerA > device.amps && run.nodes.length > 1) return moveFix({ edition, job }, circuit, [box]);
+	if (circuit.breakerA > device.amps && run.nodes.length > 1) return moveFix({ edition, job }, { from: circuit, boxes: [box] });
 	if (device.amps <= circuit.breakerA) return undefined;
 	return {
 		kind: 'edit-device',
@@ -87,6 +87,6 @@ function onLargeCircuit(edition: Edition, job: Job, run: Run, outlets: readonly 
 			message: `${box.name}: a circuit of ${circuit.breakerA} A with several outlets feeds no lights of a dwelling. Move it to a circuit of 15 or 20 A.`,
 			have: circuit.breakerA,
 			unit: 'A',
-			fix: moveFix({ edition, job }, circuit, [box])
+			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })
 		}));
 }

@@ -126,7 +126,7 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 	if (a.slot === null || b.slot === null) return;
 	const legs = [legOfSlot(a.slot), legOfSlot(b.slot)];
 	const panel = job.panels.find((p) => p.id === a.panelId);
-	const beside = [a.slot + 2, a.slot - 2].find((s) => panel && isFree(job, panel, s, 1, [b.id]));
+	const beside = [a.slot + 2, a.slot - 2].find((s) => panel && isFree(job, panel, { slot: s, poles: 1, apart: [b.id] }));
 	c.point(
 		'legs',
 		rule,
@@ -287,7 +287,7 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 							circuitIds: [a.id, b.id],
 							feet: runOf(job, b)
 								.nodes.filter((n) => n.fromId === b.panelId && n.boxId !== first.boxId)
-								.map((n) => ({ boxId: n.boxId, lengthFt: feetBetween(job, first.boxId, n.boxId) }))
+								.map((n) => ({ boxId: n.boxId, lengthFt: feetBetween(job, { a: first.boxId, b: n.boxId }) }))
 						}
 		}
 	);

@@ -41,7 +41,7 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 	if (outlets.length < 2) return [];
 	return outlets.flatMap((o) => {
 		const { box, device } = o;
-		const fix = moveFix({ edition, job }, circuit, [box], 'individual');
+		const fix = moveFix({ edition, job }, { from: circuit, boxes: [box], as: 'individual' });
 		if (isFurnace(device))
 			return outlets.some((x) => x !== o && !(x.device.serves && appliances.furnace.with.includes(x.device.serves)))
 				? [say(appliances.furnace.rule, o, 'a furnace', fix)]

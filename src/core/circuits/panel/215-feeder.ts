@@ -92,13 +92,20 @@ export function feederLoad(edition: Edition, job: Job, panel: Panel): { loadA: n
  * The feeder of a panel: the least breaker and wire for its load, or the wire for a breaker that is given.
  * @source 215.2, 215.3, 240.4(B), 250.122  @example 37.3 A of load, NM-B: 40 A, 8 AWG
  */
-export function sizeFeeder({ edition, job }: RuledJob, panel: Panel, feeder: Feeder, breakerA?: number): FeederSize {
+export function sizeFeeder(
+	{ edition, job }: RuledJob,
+	panel: Panel,
+	{ feeder, breakerA }: { feeder: Feeder; breakerA?: number | undefined }
+): FeederSize {
 	const { loadA, designA, steps } = feederLoad(edition, job, panel);
 	const chosen = breakerA ?? standardBreaker(designA, edition) ?? feeder.breakerA;
 	const whole = carriesAll(job, panel, feeder);
 	const carries = (awg: Awg) => wireHolds(edition, feeder, awg, chosen, designA, whole);
 	const awg = GAUGES.find(carries) ?? null;
-	const egcAwg = awg && chosen <= (edition.grounding.rows.at(-1)?.upToA ?? 0) ? egcFor(chosen, feeder.metal, awg, edition) : null;
+	const egcAwg =
+		awg && chosen <= (edition.grounding.rows.at(-1)?.upToA ?? 0)
+			? egcFor({ breakerA: chosen, metal: feeder.metal, circuitAwg: awg }, edition)
+			: null;
 	const percent = awg && dropPercent(edition, feeder, awg, loadA);
 	return {
 		loadA,
@@ -190,7 +197,10 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	const { panels } = edition;
 	const from = job.panels.find((p) => p.id === feeder.fromPanelId);
 	const { designA } = feederLoad(edition, job, panel);
-	const needed = sizeFeeder({ edition, job }, panel, feeder, Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0));
+	const needed = sizeFeeder({ edition, job }, panel, {
+		feeder,
+		breakerA: Math.max(feeder.breakerA, standardBreaker(designA, edition) ?? 0)
+	});
 	const found: Finding[] = [];
 	const say = (code: string, f: Omit<Finding, 'id' | 'code' | 'subject' | 'severity'> & Partial<Pick<Finding, 'severity'>>) =>
 		found.push({

@@ -87,15 +87,15 @@ export function placeBreakers(edition: Edition, job: Job, panel: Panel): SlotMov
 	const all = Array.from({ length: panel.slots }, (_, i) => i + 1);
 	const double = all.filter((s) => Math.ceil(s / 2) % 2 === 1);
 	for (const c of waiting.filter((c) => c.poles === 2)) {
-		const fits = (slot: number) => isFree(at, panel, slot, 2);
+		const fits = (slot: number) => isFree(at, panel, { slot, poles: 2 });
 		put(c, double.find(fits) ?? all.find(fits));
 	}
 	for (const c of waiting.filter((c) => c.multiwire && c.poles === 1)) {
 		const other = at.circuits.find((x) => x.id === c.multiwire?.withId);
 		const beside =
 			other?.slot == null
-				? all.find((s) => isFree(at, panel, s, 2))
-				: [other.slot - 2, other.slot + 2].find((s) => isFree(at, panel, s, 1));
+				? all.find((s) => isFree(at, panel, { slot: s, poles: 2 }))
+				: [other.slot - 2, other.slot + 2].find((s) => isFree(at, panel, { slot: s, poles: 1 }));
 		put(c, beside);
 	}
 	const singles = waiting
@@ -105,7 +105,7 @@ export function placeBreakers(edition: Edition, job: Job, panel: Panel): SlotMov
 	const { legs } = panelLoad(edition, at, panel);
 	for (const { c, va } of singles) {
 		const lighter: ServiceLeg = legs.A <= legs.B ? 'A' : 'B';
-		const fits = all.filter((s) => isFree(at, panel, s, 1));
+		const fits = all.filter((s) => isFree(at, panel, { slot: s, poles: 1 }));
 		const slot = fits.find((s) => legOfSlot(s) === lighter) ?? fits[0];
 		put(c, slot);
 		if (slot !== undefined) legs[legOfSlot(slot)] += va;
@@ -114,17 +114,17 @@ export function placeBreakers(edition: Edition, job: Job, panel: Panel): SlotMov
 }
 
 /** A breaker goes to another slot; one of the same poles that is there takes its place. @throws RangeError where it does not fit */
-export function moveBreaker(job: Job, panel: Panel, circuitId: string, slot: number): SlotMove[] {
+export function moveBreaker(job: Job, panel: Panel, { circuitId, slot }: { circuitId: string; slot: number }): SlotMove[] {
 	const circuit = job.circuits.find((c) => c.id === circuitId);
 	if (!circuit) throw new RangeError(`There is no circuit "${circuitId}" any more.`);
 	const poles = circuit.poles;
 	if (slotsOf({ slot, poles }).some((s) => s < 1 || s > panel.slots))
 		throw new RangeError(`${panel.name} has slots 1 to ${panel.slots}: circuit ${circuit.number} does not fit at ${slot}.`);
-	if (mayStandIn(job, panel, circuit, slot)) return [{ circuitId, slot }];
+	if (mayStandIn(job, panel, { circuit, slot })) return [{ circuitId, slot }];
 	const there = occupantsOf(job, panel.id).find((o) => o.id !== circuitId && slotsOf(o).includes(slot));
 	const [from, to] = [circuit.slot, there?.slot ?? null];
 	const swaps = there?.kind === 'circuit' && there.poles === poles && from !== null && to !== null;
-	if (!swaps || ![from, to].every((s) => isFree(job, panel, s, poles, [circuitId, there.id]))) {
+	if (!swaps || ![from, to].every((s) => isFree(job, panel, { slot: s, poles, apart: [circuitId, there.id] }))) {
 		const name = there?.kind === 'circuit' ? `circuit ${there.circuit.number}` : (there?.panel.name ?? 'another breaker');
 		throw new RangeError(`Slot ${slot} is taken by ${name}: move that first.`);
 	}

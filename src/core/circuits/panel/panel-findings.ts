@@ -29,7 +29,7 @@ export function panelDecisions(edition: Edition, job: Job): Decision[] {
 	return job.panels.flatMap((panel) => {
 		const joined = joinedDecision(edition, job, panel);
 		if (!panel.feeder) return [joined];
-		const least = sizeFeeder({ edition, job }, panel, panel.feeder);
+		const least = sizeFeeder({ edition, job }, panel, { feeder: panel.feeder });
 		const { awg, breakerA } = panel.feeder;
 		return [
 			{

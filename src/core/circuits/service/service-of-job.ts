@@ -39,11 +39,13 @@ export function nameplateVa(load: CircuitLoad): number {
 	if (watts !== null) return watts;
 	return (load.amps ?? load.mca ?? 0) * load.volts;
 }
+/** How a load counts in the service: as said, or by its kind. @source 220.82 */
 export const countsAs = (load: CircuitLoad): ServiceKind | 'none' => load.counts ?? BY_KIND[load.kind];
 
 export interface JobAppliance extends ServiceAppliance {
 	circuit: Circuit;
 }
+/** Every nameplate of a job that counts in its service, in VA, each with its circuit. */
 export const appliancesOf = (job: Job): JobAppliance[] =>
 	job.circuits.flatMap((circuit) => {
 		const { load } = circuit;

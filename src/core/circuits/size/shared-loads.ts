@@ -33,7 +33,7 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			have: device.watts / volts,
 			need: cordShare.share * circuit.breakerA,
 			unit: 'A',
-			fix: moveFix({ edition, job }, circuit, [box])
+			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })
 		});
 	}
 	// On a cord or not: what is fastened in place.

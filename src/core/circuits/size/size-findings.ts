@@ -125,9 +125,9 @@ function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false
 }
 
 /** The wire against its load, its breaker and the least size. @source 310.16, 240.4, 210.19 */
-export function wireFindings(edition: Edition, c: SizeCase, wire: Wire, amps: Amps): Finding[] {
+export function wireFindings(edition: Edition, c: SizeCase, { wire, amps }: { wire: Wire; amps: Amps }): Finding[] {
 	const least = edition.leastConductor[c.wiring.metal];
-	const limit = breakerLimit(edition, c, wire.awg, wire.ampacity.amps);
+	const limit = breakerLimit(edition, c, { awg: wire.awg, ampacityA: wire.ampacity.amps });
 	const need = atMost(amps.designA, wire.ampacity.terminalA) ? amps.loadA : amps.designA;
 	const shorts: (Short | false)[] = [
 		compareGauge(wire.awg, least) < 0 && {
@@ -156,7 +156,7 @@ export function wireFindings(edition: Edition, c: SizeCase, wire: Wire, amps: Am
 }
 
 /** The ground that NM-B carries as made against the ground needed. @source 250.122(B) */
-export function groundFindings(edition: Edition, c: SizeCase, awg: Awg, egcAwg: Awg): Finding[] {
+export function groundFindings(edition: Edition, c: SizeCase, { awg, egcAwg }: { awg: Awg; egcAwg: Awg }): Finding[] {
 	const { asMade } = edition.grounding;
 	const made = c.wiring.cable === 'NM-B' && c.wiring.metal === 'Cu' ? asMade.nm[awg] : undefined;
 	if (!made || compareGauge(made, egcAwg) >= 0) return [];

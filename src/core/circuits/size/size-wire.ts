@@ -44,6 +44,7 @@ export interface Wire {
 	step: Step;
 }
 
+/** Two or more receptacles on one circuit: its rating must be one of those for that. @source 210.3 */
 export const manyReceptacles = (c: Pick<SizeCase, 'outlets'>): boolean => c.outlets.kind === 'receptacle' && c.outlets.count > 1;
 
 /** The load is carried: with its 125 % at the terminals, as it runs after correction. @source 210.19 */
@@ -54,8 +55,7 @@ export const carries = (a: AmpacityResult | null, { loadA, designA }: Pick<Amps,
 export function breakerLimit(
 	edition: Edition,
 	c: Pick<SizeCase, 'load' | 'outlets' | 'wiring'>,
-	awg: Awg,
-	ampacityA: number
+	{ awg, ampacityA }: { awg: Awg; ampacityA: number }
 ): { amps: number; rule: RuleRef } {
 	// Equipment with a nameplate takes its breaker from there: its wire may stand on a larger one.
 	if (edition.loads[c.load.kind].nameplate) return { amps: Infinity, rule: edition.smallConductor.other };
@@ -89,13 +89,13 @@ export function chooseWire(edition: Edition, c: SizeCase, amps: Amps): Wire | nu
 
 function protectedBy(edition: Edition, c: SizeCase, awg: Awg, breakerA: number): boolean {
 	const a = ampacityFor(edition, c, awg, breakerA);
-	return !!a && atMost(breakerA, breakerLimit(edition, c, awg, a.amps).amps);
+	return !!a && atMost(breakerA, breakerLimit(edition, c, { awg, ampacityA: a.amps }).amps);
 }
 
 function wireOf(edition: Edition, c: SizeCase, awg: Awg, neededAwg: Awg, amps: Amps, drivenBy: Wire['drivenBy']): Wire | null {
 	const ampacity = ampacityFor(edition, c, awg, amps.breakerA);
 	if (!ampacity) return null;
-	const limit = breakerLimit(edition, c, awg, ampacity.amps);
+	const limit = breakerLimit(edition, c, { awg, ampacityA: ampacity.amps });
 	const step: Step = {
 		label: `${awg} AWG on ${amps.breakerA} A`,
 		formula: Number.isFinite(limit.amps) ? `breaker at most ${show(limit.amps)} A` : 'breaker from the nameplate',

@@ -73,8 +73,8 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 			],
 			findings: [
 				...breakerFindings(edition, c, amps),
-				...wireFindings(edition, c, wire, amps),
-				...groundFindings(edition, c, wire.awg, ground.awg),
+				...wireFindings(edition, c, { wire, amps }),
+				...groundFindings(edition, c, { awg: wire.awg, egcAwg: ground.awg }),
 				...dropFindings(edition, wire.drop.percent, c.limits?.dropPercent)
 			]
 		}
@@ -122,8 +122,8 @@ const breakerStep = (edition: Edition, c: SizeCase, { breakerA, designA }: Amps)
 });
 
 function groundOf(edition: Edition, c: SizeCase, wire: Wire, breakerA: number): { awg: Awg; steps: Step[] } {
-	const base = egcFor(breakerA, c.wiring.metal, wire.awg, edition);
-	const awg = egcEnlarged(base, wire.neededAwg, wire.awg, edition);
+	const base = egcFor({ breakerA, metal: c.wiring.metal, circuitAwg: wire.awg }, edition);
+	const awg = egcEnlarged({ base, neededAwg: wire.neededAwg, usedAwg: wire.awg }, edition);
 	const steps: Step[] = [
 		{
 			label: 'grounding conductor',

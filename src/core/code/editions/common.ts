@@ -5,6 +5,7 @@ import type { Awg } from '../../units/gauge';
 
 /** Tables and figures that the three editions share; each edition's own file names its section numbers. */
 
+/** A rule as a table cites it; `firm` unless it is to be checked with the authority having jurisdiction. */
 export const ref = (section: string, title: string, confidence: RuleRef['confidence'] = 'firm'): RuleRef => ({
 	section,
 	title,
@@ -135,6 +136,7 @@ export const grounding = {
 export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3, totalPercent: 5 };
 
 const breakerCap = { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 };
+/** How each kind of load is figured; the sections that moved between editions are given. @source 210.20, 220, 422, 424, 440, 625 */
 export const loads = (rules: {
 	fixedHeat: RuleRef;
 	ev: RuleRef;
@@ -216,11 +218,13 @@ export const EQUIPMENT_ROOMS: readonly RoomKind[] = [
 	'closet',
 	'laundry'
 ];
+/** The receptacle of snow-melting equipment. @source 426.28 */
 export const deicing = (section: string) => ({
 	when: { serves: ['deicing'] as const, readilyAccessible: false },
 	because: 'a dedicated de-icing or snow-melting receptacle, not readily accessible',
 	rule: ref(section, 'Exception: de-icing equipment')
 });
+/** Outlets of dwelling fire and burglar alarms, under the section of the edition. @source 210.8, exceptions */
 export const alarm = (section: string) => ({
 	when: { serves: ['alarm'] as const },
 	because: 'a permanently installed fire or burglar alarm supply',
@@ -239,6 +243,7 @@ export const placeRow = (
 	when,
 	except
 });
+/** Lights of a crawl space at or below grade. @source 210.8(C) */
 export const crawlLight = (section: string): PlaceRow => ({
 	rule: ref(section, 'GFCI: crawl-space lighting'),
 	because: 'a 120 V lighting outlet in a crawl space',

@@ -45,14 +45,18 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 			.map(() => 'a counter')
 	];
 	return [
-		ofRoom(c, rule, room, {
-			part: panel.id,
-			subject: { kind: 'panel', id: panel.id },
-			title: `${formatLength(widthIn)} by ${formatLength(depthIn)} free before ${panel.name}`,
-			state: inIt.length ? 'missing' : 'met',
-			severity: 'caution',
-			why: inIt.length ? `In the working space of ${panel.name}: ${inIt.join(', ')}.` : 'nothing that is drawn stands in it'
-		})
+		ofRoom(
+			c,
+			{ ref: rule, room },
+			{
+				part: panel.id,
+				subject: { kind: 'panel', id: panel.id },
+				title: `${formatLength(widthIn)} by ${formatLength(depthIn)} free before ${panel.name}`,
+				state: inIt.length ? 'missing' : 'met',
+				severity: 'caution',
+				why: inIt.length ? `In the working space of ${panel.name}: ${inIt.join(', ')}.` : 'nothing that is drawn stands in it'
+			}
+		)
 	];
 }
 

@@ -44,28 +44,32 @@ function ofAppliance(c: ArticleCase, room: Room, f: Fixture): Requirement[] {
 	const placeless = own.filter((b) => far(b) === null);
 	const nearest = Math.min(...own.map((b) => far(b) ?? Infinity));
 	return [
-		ofRoom(c, rule, room, {
-			part: f.id,
-			subject: { kind: 'fixture', id: f.id },
-			title: `the receptacle for ${f.name || f.kind} within ${formatLength(withinIn)} of it`,
-			state: near.length ? 'met' : placeless.length ? 'unknown' : 'missing',
-			why: near.length
-				? names(near)
-				: placeless.length
-					? `Where ${names(placeless)} stands is not known.`
-					: `${names(own)} is ${formatLength(nearest)} from ${f.name || f.kind}.`,
-			metBy: near.map((b) => b.id),
-			have: near.length || placeless.length ? undefined : nearest,
-			need: near.length || placeless.length ? undefined : withinIn,
-			unit: near.length || placeless.length ? undefined : 'in',
-			fix: near.length || placeless.length ? undefined : moveNear(room, own[0], f, withinIn)
-		})
+		ofRoom(
+			c,
+			{ ref: rule, room },
+			{
+				part: f.id,
+				subject: { kind: 'fixture', id: f.id },
+				title: `the receptacle for ${f.name || f.kind} within ${formatLength(withinIn)} of it`,
+				state: near.length ? 'met' : placeless.length ? 'unknown' : 'missing',
+				why: near.length
+					? names(near)
+					: placeless.length
+						? `Where ${names(placeless)} stands is not known.`
+						: `${names(own)} is ${formatLength(nearest)} from ${f.name || f.kind}.`,
+				metBy: near.map((b) => b.id),
+				have: near.length || placeless.length ? undefined : nearest,
+				need: near.length || placeless.length ? undefined : withinIn,
+				unit: near.length || placeless.length ? undefined : 'in',
+				fix: near.length || placeless.length ? undefined : moveNear(room, own[0], f, withinIn)
+			}
+		)
 	];
 }
 
 /** To the place on the walls nearest to the appliance; what is built stays where it is. */
 function moveNear(room: Room, box: Box | undefined, f: Fixture, withinIn: number): Fix | undefined {
 	if (!box || box.state !== 'planned') return undefined;
-	const spot = spotsNear(room, box.heightIn ?? 0, [f], withinIn)[0];
+	const spot = spotsNear(room, { heightIn: box.heightIn ?? 0, fixtures: [f], withinIn })[0];
 	return spot && { kind: 'move-box', label: `Move ${box.name} to it`, boxId: box.id, place: onWall(spot.wall, spot.at) };
 }

@@ -27,21 +27,29 @@ function ofWalls(c: ArticleCase, room: Room): Requirement[] {
 	const ref = c.edition.walls.rule;
 	if (!room.outline)
 		return [
-			ofRoom(c, ref, room, {
-				title: 'receptacles along the walls',
-				state: 'unknown',
-				why: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.`
-			})
+			ofRoom(
+				c,
+				{ ref, room },
+				{
+					title: 'receptacles along the walls',
+					state: 'unknown',
+					why: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.`
+				}
+			)
 		];
 	const faults = outlineFaults(room.outline);
 	if (faults.length)
 		return faults.map((f, i) =>
-			ofRoom(c, ref, room, {
-				part: `outline${i}`,
-				title: 'an outline that closes',
-				state: 'missing',
-				why: `${room.name}: ${f.message}.`
-			})
+			ofRoom(
+				c,
+				{ ref, room },
+				{
+					part: `outline${i}`,
+					title: 'an outline that closes',
+					state: 'missing',
+					why: `${room.name}: ${f.message}.`
+				}
+			)
 		);
 	const found = roomWalls(c.edition, c.job, room);
 	if (!found) return [];
@@ -59,23 +67,27 @@ function ofWalls(c: ArticleCase, room: Room): Requirement[] {
 				(b) => c.edition.walls.breaks.includes(b.kind) && c.edition.walls.checkBreaks.includes(b.kind)
 			);
 			const checked = unsure || (room.counters.length > 0 && c.edition.walls.checkBreaks.includes('counter'));
-			return ofRoom(c, ref, room, {
-				part: space.id,
-				rule: checked ? { ...rule, confidence: 'check' } : rule,
-				title: `wall space of ${formatLength(space.length)}, ${sayParts(space.parts)}`,
-				state: left ? 'missing' : 'met',
-				why: left
-					? `${formatLength(left)} of ${room.name} is more than ${reach} from a receptacle.`
-					: by.length
-						? `every point within ${reach} of ${names(boxesIn(c.job, room).filter((b) => by.includes(b.id)))}`
-						: 'served by the receptacles of its heater',
-				metBy: left ? [] : by,
-				subject: { kind: 'room', id: room.id, stretch: first && { wall: first.wall, from: first.from, to: first.to } },
-				have: left || undefined,
-				need: left ? 0 : undefined,
-				unit: left ? 'in' : undefined,
-				fix: left ? fix : undefined
-			});
+			return ofRoom(
+				c,
+				{ ref, room },
+				{
+					part: space.id,
+					rule: checked ? { ...rule, confidence: 'check' } : rule,
+					title: `wall space of ${formatLength(space.length)}, ${sayParts(space.parts)}`,
+					state: left ? 'missing' : 'met',
+					why: left
+						? `${formatLength(left)} of ${room.name} is more than ${reach} from a receptacle.`
+						: by.length
+							? `every point within ${reach} of ${names(boxesIn(c.job, room).filter((b) => by.includes(b.id)))}`
+							: 'served by the receptacles of its heater',
+					metBy: left ? [] : by,
+					subject: { kind: 'room', id: room.id, stretch: first && { wall: first.wall, from: first.from, to: first.to } },
+					have: left || undefined,
+					need: left ? 0 : undefined,
+					unit: left ? 'in' : undefined,
+					fix: left ? fix : undefined
+				}
+			);
 		});
 }
 const sayParts = (parts: readonly { wall: number }[]): string => {
@@ -116,17 +128,21 @@ function dividers(c: ArticleCase, room: Room): Requirement[] {
 					device: 'receptacle'
 				};
 			});
-			return ofRoom(c, rule.rule, room, {
-				part: f.id,
-				subject: { kind: 'fixture', id: f.id },
-				title: `${f.name || 'room divider'}, ${formatLength(length)} long`,
-				state: missing ? 'missing' : 'met',
-				why: missing
-					? `${f.name || 'The divider'} in ${room.name} counts as wall: it lacks ${missing} of ${need}.`
-					: `served by ${names(own)}`,
-				metBy: own.map((b) => b.id),
-				fix: missing ? { kind: 'place-boxes', label: `Place ${missing} in it`, boxes } : undefined
-			});
+			return ofRoom(
+				c,
+				{ ref: rule.rule, room },
+				{
+					part: f.id,
+					subject: { kind: 'fixture', id: f.id },
+					title: `${f.name || 'room divider'}, ${formatLength(length)} long`,
+					state: missing ? 'missing' : 'met',
+					why: missing
+						? `${f.name || 'The divider'} in ${room.name} counts as wall: it lacks ${missing} of ${need}.`
+						: `served by ${names(own)}`,
+					metBy: own.map((b) => b.id),
+					fix: missing ? { kind: 'place-boxes', label: `Place ${missing} in it`, boxes } : undefined
+				}
+			);
 		});
 }
 const onDivider = (job: Job, box: Box, f: Fixture): boolean => {

@@ -88,26 +88,30 @@ function ofRun(c: ArticleCase, room: Room, run: CounterRun): Requirement[] {
 			const first = open[0];
 			const start = placeOnRun(run, first?.from ?? space.from);
 			const reach = formatLength(c.edition.places.counters.reachIn);
-			return ofRoom(c, c.edition.places.counters.rule, room, {
-				part: space.id,
-				title: `counter of ${formatLength(space.length)}, wall ${start.wall + 1}`,
-				state: left ? 'missing' : 'met',
-				why: left
-					? `${formatLength(left)} of the counter in ${room.name} is more than ${reach} from a receptacle.${notServing(result.not)}`
-					: `every point within ${reach} of ${names(by)}`,
-				metBy: left ? [] : by.map((b) => b.id),
-				subject: { kind: 'room', id: room.id, stretch: first && stretchOf(run, first.from, first.to) },
-				have: left || undefined,
-				need: left ? 0 : undefined,
-				unit: left ? 'in' : undefined,
-				fix: left
-					? {
-							kind: 'place-boxes',
-							label: `Place ${here.length} at the counter`,
-							boxes: here.map((at) => counterPlace(c.job, room, run, at))
-						}
-					: undefined
-			});
+			return ofRoom(
+				c,
+				{ ref: c.edition.places.counters.rule, room },
+				{
+					part: space.id,
+					title: `counter of ${formatLength(space.length)}, wall ${start.wall + 1}`,
+					state: left ? 'missing' : 'met',
+					why: left
+						? `${formatLength(left)} of the counter in ${room.name} is more than ${reach} from a receptacle.${notServing(result.not)}`
+						: `every point within ${reach} of ${names(by)}`,
+					metBy: left ? [] : by.map((b) => b.id),
+					subject: { kind: 'room', id: room.id, stretch: first && stretchOf(run, first.from, first.to) },
+					have: left || undefined,
+					need: left ? 0 : undefined,
+					unit: left ? 'in' : undefined,
+					fix: left
+						? {
+								kind: 'place-boxes',
+								label: `Place ${here.length} at the counter`,
+								boxes: here.map((at) => counterPlace(c.job, room, run, at))
+							}
+						: undefined
+				}
+			);
 		});
 }
 const notServing = (not: readonly { box: Box; why: string }[]): string =>
@@ -150,7 +154,7 @@ const FACE_IN = 3;
 const TOP_IN = 36;
 
 /** Boxes that serve an island, and those that do not, with why. @source 210.52(C)(3); 2017: (C)(5) */
-export function boxesOfTop(edition: Edition, room: Room, f: Fixture, boxes: readonly Box[]) {
+export function boxesOfTop(edition: Edition, { room, f }: { room: Room; f: Fixture }, boxes: readonly Box[]) {
 	const { aboveTopIn, belowTopIn } = edition.places.islandPlace;
 	const top = f.topIn ?? TOP_IN;
 	const here = boxes.filter((box) => {
@@ -181,7 +185,7 @@ export function boxesOfTop(edition: Edition, room: Room, f: Fixture, boxes: read
 
 function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 	const kind = f.kind === 'peninsula' ? 'peninsula' : 'island';
-	const { serving, not } = boxesOfTop(c.edition, room, f, boxesIn(c.job, room));
+	const { serving, not } = boxesOfTop(c.edition, { room, f }, boxesIn(c.job, room));
 	const result = layoutIsland(c.edition, islandCase(room, f, serving));
 	const draft = {
 		part: f.id,
@@ -197,30 +201,42 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 		: '';
 	const misplaced = not.length ? `Not counted: ${not.map((n) => `${n.box.name}, ${n.why}`).join('; ')}.` : '';
 	if (result.provisionOnly)
-		return ofRoom(c, ref, room, {
-			...draft,
-			state: not.length ? 'missing' : 'not-applicable',
-			severity: 'advice',
-			why: `none required; provide a way to add one later: a box, or a raceway or cable to it. ${misplaced}`.trim()
-		});
+		return ofRoom(
+			c,
+			{ ref, room },
+			{
+				...draft,
+				state: not.length ? 'missing' : 'not-applicable',
+				severity: 'advice',
+				why: `none required; provide a way to add one later: a box, or a raceway or cable to it. ${misplaced}`.trim()
+			}
+		);
 	if (!result.missing)
-		return ofRoom(c, ref, room, {
+		return ofRoom(
+			c,
+			{ ref, room },
+			{
+				...draft,
+				state: result.required ? 'met' : 'not-applicable',
+				why: result.required
+					? `served by ${names(serving)}${toSee}`
+					: `none required${serving.length ? `; ${names(serving)} is there` : ': too small'}`
+			}
+		);
+	return ofRoom(
+		c,
+		{ ref, room },
+		{
 			...draft,
-			state: result.required ? 'met' : 'not-applicable',
-			why: result.required
-				? `served by ${names(serving)}${toSee}`
-				: `none required${serving.length ? `; ${names(serving)} is there` : ': too small'}`
-		});
-	return ofRoom(c, ref, room, {
-		...draft,
-		state: 'missing',
-		metBy: [],
-		why: `${f.name || `The ${kind}`} in ${room.name} lacks ${result.missing} of ${result.required}${result.outerEnd ? ', one within 2 ft of its outer end' : ''}. ${misplaced}`.trim(),
-		have: result.required - result.missing,
-		need: result.required,
-		unit: 'receptacles',
-		fix: { kind: 'place-boxes', label: `Place ${result.missing} in it`, boxes: topPlaces(c, room, f, result.missing, serving) }
-	});
+			state: 'missing',
+			metBy: [],
+			why: `${f.name || `The ${kind}`} in ${room.name} lacks ${result.missing} of ${result.required}${result.outerEnd ? ', one within 2 ft of its outer end' : ''}. ${misplaced}`.trim(),
+			have: result.required - result.missing,
+			need: result.required,
+			unit: 'receptacles',
+			fix: { kind: 'place-boxes', label: `Place ${result.missing} in it`, boxes: topPlaces(c, room, f, result.missing, serving) }
+		}
+	);
 }
 
 /** In the end or the long face of an island, from the outer end inward, away from what is there. */

@@ -15,7 +15,7 @@ export const bathrooms: Article = {
 };
 
 /** Why a receptacle does not serve a basin; null when it does. Heights are held to a face of its cabinet only. */
-export function whyNotForBasin(c: ArticleCase, room: Room, box: Box, basin: Fixture): string | null {
+export function whyNotForBasin(c: ArticleCase, { room, box, basin }: { room: Room; box: Box; basin: Fixture }): string | null {
 	const { withinIn, belowTopIn, topIn } = c.edition.places.bathroom;
 	const why = whyNotCounted(c.edition, box);
 	if (why) return why;
@@ -35,11 +35,15 @@ function ofBath(c: ArticleCase, room: Room): Judged {
 	if (!basins.length)
 		return {
 			requirements: [
-				ofRoom(c, ref, room, {
-					title: 'a receptacle by each basin',
-					state: 'unknown',
-					why: `No basin is placed in ${room.name} yet: where its receptacle must be cannot be said.`
-				})
+				ofRoom(
+					c,
+					{ ref, room },
+					{
+						title: 'a receptacle by each basin',
+						state: 'unknown',
+						why: `No basin is placed in ${room.name} yet: where its receptacle must be cannot be said.`
+					}
+				)
 			],
 			needs: []
 		};
@@ -47,21 +51,25 @@ function ofBath(c: ArticleCase, room: Room): Judged {
 	const heightIn = c.job.practice.counterHeightIn;
 	const needs: Judged['needs'] = [];
 	const requirements = basins.map((basin) => {
-		const serving = boxes.filter((box) => whyNotForBasin(c, room, box, basin) === null);
-		const requirement = ofRoom(c, ref, room, {
-			part: basin.id,
-			subject: { kind: 'fixture', id: basin.id },
-			title: `within ${formatLength(withinIn)} of ${basin.name || 'the basin'}`,
-			state: serving.length ? 'met' : 'missing',
-			why: serving.length
-				? `${names(serving)} within ${formatLength(withinIn)}`
-				: `No receptacle that counts is within ${formatLength(withinIn)} of ${basin.name || 'the basin'} in ${room.name}.`,
-			metBy: serving.map((b) => b.id)
-		});
+		const serving = boxes.filter((box) => whyNotForBasin(c, { room, box, basin }) === null);
+		const requirement = ofRoom(
+			c,
+			{ ref, room },
+			{
+				part: basin.id,
+				subject: { kind: 'fixture', id: basin.id },
+				title: `within ${formatLength(withinIn)} of ${basin.name || 'the basin'}`,
+				state: serving.length ? 'met' : 'missing',
+				why: serving.length
+					? `${names(serving)} within ${formatLength(withinIn)}`
+					: `No receptacle that counts is within ${formatLength(withinIn)} of ${basin.name || 'the basin'} in ${room.name}.`,
+				metBy: serving.map((b) => b.id)
+			}
+		);
 		if (!serving.length)
 			needs.push({
 				requirement,
-				candidates: spotsNear(room, heightIn, basins, withinIn)
+				candidates: spotsNear(room, { heightIn, fixtures: basins, withinIn })
 					.filter((s) => distanceToFixture(s.point, basin) <= withinIn)
 					.map((s) => ({ roomId: room.id, place: onWall(s.wall, s.at), heightIn, device: 'receptacle' })),
 				meets: (p, point) => p.roomId === room.id && !!point && distanceToFixture(point, basin) <= withinIn

@@ -143,7 +143,7 @@ function sidePlaces(job: Job, side: Side | 'any'): NewPlace[] {
 		const [from, to] = freeWall(w.room, w.wall, USUAL_HEIGHT_IN.outdoors).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [
 			0, 0
 		];
-		return to > from ? [atPoint(beyond(w.room.outline ?? [], w.wall, (from + to) / 2, 6))] : [];
+		return to > from ? [atPoint(beyond(w.room.outline ?? [], { wall: w.wall, at: (from + to) / 2 }, 6))] : [];
 	});
 	const places = spots.length ? spots : [null];
 	const where = yard ? { roomId: yard.id } : { roomId: '', yard: side === 'back' ? ('back' as const) : ('front' as const) };
@@ -181,33 +181,41 @@ function ofTerrace(c: ArticleCase, room: Room, all: readonly OutBox[]): { requir
 				: withinIn === null && !enteredFromInside(c.job, room)
 					? 'it is not entered from inside the house'
 					: null;
-	if (apart) return { requirement: ofRoom(c, ref, room, { title, state: 'not-applicable', why: apart }) };
+	if (apart) return { requirement: ofRoom(c, { ref, room }, { title, state: 'not-applicable', why: apart }) };
 	const boxes = all.filter((o) => o.room === room);
 	const good = boxes
 		.filter(({ box }) => box.readilyAccessible && box.heightIn !== null && box.heightIn <= aboveIn)
 		.map((o) => o.box);
 	if (good.length)
-		return { requirement: ofRoom(c, ref, room, { title, state: 'met', why: names(good), metBy: good.map((b) => b.id) }) };
+		return { requirement: ofRoom(c, { ref, room }, { title, state: 'met', why: names(good), metBy: good.map((b) => b.id) }) };
 	const unknown = boxes.filter((o) => o.box.heightIn === null);
 	if (unknown.length)
 		return {
-			requirement: ofRoom(c, ref, room, {
-				title,
-				state: 'unknown',
-				why: `The height of ${names(unknown.map((o) => o.box))} is not known.`
-			})
+			requirement: ofRoom(
+				c,
+				{ ref, room },
+				{
+					title,
+					state: 'unknown',
+					why: `The height of ${names(unknown.map((o) => o.box))} is not known.`
+				}
+			)
 		};
-	const requirement = ofRoom(c, ref, room, {
-		title,
-		state: 'missing',
-		why: boxes.length
-			? whyNone(
-					boxes.map((o) => o.box),
-					room,
-					aboveIn
-				)
-			: `${room.name} has no receptacle.`
-	});
+	const requirement = ofRoom(
+		c,
+		{ ref, room },
+		{
+			title,
+			state: 'missing',
+			why: boxes.length
+				? whyNone(
+						boxes.map((o) => o.box),
+						room,
+						aboveIn
+					)
+				: `${room.name} has no receptacle.`
+		}
+	);
 	const meets: PointNeed['meets'] = (p) => p.roomId === room.id && p.heightIn !== null && p.heightIn <= aboveIn;
 	return { requirement, need: { requirement, candidates: terracePlaces(c.job, room), meets } };
 }
@@ -238,7 +246,7 @@ function terracePlaces(job: Job, room: Room): NewPlace[] {
 	const houseWalls = outline.flatMap((_, wall) => {
 		const [from, to] = freeWall(room, wall, USUAL_HEIGHT_IN.outdoors).sort((a, b) => b[1] - b[0] - (a[1] - a[0]))[0] ?? [0, 0];
 		if (to <= from) return [];
-		const next = roomAt(job, room.story, beyond(outline, wall, (from + to) / 2), room);
+		const next = roomAt(job, { story: room.story, p: beyond(outline, { wall, at: (from + to) / 2 }), not: room });
 		return [{ wall, at: Math.round((from + to) / 2), house: !!next && !OPEN_AIR.includes(next.kind), free: to - from }];
 	});
 	const best = houseWalls.sort((a, b) => Number(b.house) - Number(a.house) || b.free - a.free)[0];

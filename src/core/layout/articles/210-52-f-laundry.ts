@@ -42,16 +42,20 @@ function ofArea(c: ArticleCase, room: Room, title: string): Judged {
 	const boxes = boxesIn(c.job, room).filter((b) => whyNotCounted(c.edition, b) === null);
 	const serving = boxes.filter((b) => b.place === null || reaches(boxPoint(b, room)));
 	const by = washers.length ? ` within ${formatLength(withinIn)} of the washer` : '';
-	const requirement = ofRoom(c, ref, room, {
-		title: `${title}${by}`,
-		state: serving.length ? 'met' : 'missing',
-		why: serving.length ? names(serving) : `${room.name} has no receptacle that counts${by}.`,
-		metBy: serving.map((b) => b.id)
-	});
+	const requirement = ofRoom(
+		c,
+		{ ref, room },
+		{
+			title: `${title}${by}`,
+			state: serving.length ? 'met' : 'missing',
+			why: serving.length ? names(serving) : `${room.name} has no receptacle that counts${by}.`,
+			metBy: serving.map((b) => b.id)
+		}
+	);
 	if (serving.length) return { requirements: [requirement], needs: [] };
 	const heightIn = c.job.practice.counterHeightIn;
 	const near = washers.length
-		? spotsNear(room, heightIn, washers, withinIn).slice(0, 1)
+		? spotsNear(room, { heightIn, fixtures: washers, withinIn }).slice(0, 1)
 		: [middleOfLongest(room, heightIn)].filter((p) => p !== null);
 	const candidates: NewPlace[] = near.length
 		? near.map((s) => ({ roomId: room.id, place: onWall(s.wall, s.at), heightIn, device: 'receptacle' }))

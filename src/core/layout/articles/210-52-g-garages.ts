@@ -37,7 +37,9 @@ function ofGarage(c: ArticleCase, room: Room): Judged {
 	const { garage } = c.edition.places;
 	const { unit, dwelling } = c.job;
 	const out = (why: string): Judged => ({
-		requirements: [ofRoom(c, garage.rule, room, { title: 'a receptacle in each vehicle bay', state: 'not-applicable', why })],
+		requirements: [
+			ofRoom(c, { ref: garage.rule, room }, { title: 'a receptacle in each vehicle bay', state: 'not-applicable', why })
+		],
 		needs: []
 	});
 	if (!garage.dwellings.includes(dwelling)) return out(`this edition asks it of ${garage.dwellings.join(', ')} dwellings`);
@@ -59,13 +61,17 @@ function ofBay(c: ArticleCase, room: Room, bay: number, count: number): Judged {
 	const high = (h: number | null) => h !== null && h > garage.maxHeightIn;
 	const serving = here.filter((b) => whyNotCounted(c.edition, b) === null && !high(b.heightIn));
 	const title = `a receptacle in ${count > 1 ? `vehicle bay ${bay + 1}` : 'the vehicle bay'}, at most ${formatLength(garage.maxHeightIn)} up`;
-	const requirement = ofRoom(c, garage.rule, room, {
-		part: `bay${bay + 1}`,
-		title,
-		state: serving.length ? 'met' : 'missing',
-		why: serving.length ? names(serving) : `${room.name}, bay ${bay + 1}, has no receptacle that counts.`,
-		metBy: serving.map((b) => b.id)
-	});
+	const requirement = ofRoom(
+		c,
+		{ ref: garage.rule, room },
+		{
+			part: `bay${bay + 1}`,
+			title,
+			state: serving.length ? 'met' : 'missing',
+			why: serving.length ? names(serving) : `${room.name}, bay ${bay + 1}, has no receptacle that counts.`,
+			metBy: serving.map((b) => b.id)
+		}
+	);
 	if (serving.length) return { requirements: [requirement], needs: [] };
 	const spots = wallSpots(room, USUAL_HEIGHT_IN.garage).filter((s) => count === 1 || within(s.point) === bay);
 	const middle = spots[Math.floor(spots.length / 2)];
@@ -88,7 +94,7 @@ function ofBay(c: ArticleCase, room: Room, bay: number, count: number): Judged {
 /** Bays lie side by side along the wall with the vehicle doors; without one, along the longer side. */
 function bayOf(c: ArticleCase, room: Room, count: number): (p: Point) => number {
 	const outline = room.outline ?? [];
-	const door = doorsOf(room).find((d) => leadsTo(c.job, c.edition.places, room, d) === 'vehicle');
+	const door = doorsOf(room).find((d) => leadsTo(c.job, c.edition.places, { room, door: d }) === 'vehicle');
 	const xs = outline.map((p) => p[0]);
 	const ys = outline.map((p) => p[1]);
 	const [w, h] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
@@ -113,8 +119,12 @@ export const accessoryBuildings: Article = {
 							? null
 							: 'without electric power';
 					const title = 'a receptacle in an accessory building with power';
-					if (why) return { requirements: [ofRoom(c, accessory.rule, room, { title, state: 'not-applicable', why })], needs: [] };
-					return anywhere(c, accessory.rule, room, title);
+					if (why)
+						return {
+							requirements: [ofRoom(c, { ref: accessory.rule, room }, { title, state: 'not-applicable', why })],
+							needs: []
+						};
+					return anywhere(c, { ref: accessory.rule, room, title });
 				})
 		);
 	}
@@ -133,15 +143,19 @@ export const basements: Article = {
 					room.finished
 						? {
 								requirements: [
-									ofRoom(c, rule, room, {
-										title,
-										state: 'not-applicable',
-										why: 'finished: it follows the rule of its kind of room'
-									})
+									ofRoom(
+										c,
+										{ ref: rule, room },
+										{
+											title,
+											state: 'not-applicable',
+											why: 'finished: it follows the rule of its kind of room'
+										}
+									)
 								],
 								needs: []
 							}
-						: anywhere(c, rule, room, title)
+						: anywhere(c, { ref: rule, room, title })
 				)
 		);
 	}
@@ -150,19 +164,26 @@ export const basements: Article = {
 /** One receptacle that counts, anywhere in a room. */
 export function anywhere(
 	c: ArticleCase,
-	ref: RuleRef,
-	room: Room,
-	title: string,
-	{ heightIn = USUAL_HEIGHT_IN.garage, ...figures }: { heightIn?: number } & Partial<Requirement> = {}
+	{
+		ref,
+		room,
+		title,
+		heightIn = USUAL_HEIGHT_IN.garage,
+		...figures
+	}: { ref: RuleRef; room: Room; title: string; heightIn?: number } & Partial<Requirement>
 ): Judged {
 	const serving = boxesIn(c.job, room).filter((b) => whyNotCounted(c.edition, b) === null);
-	const requirement: Requirement = ofRoom(c, ref, room, {
-		title,
-		state: serving.length ? 'met' : 'missing',
-		why: serving.length ? names(serving) : `${room.name} has no receptacle that counts.`,
-		metBy: serving.map((b) => b.id),
-		...figures
-	});
+	const requirement: Requirement = ofRoom(
+		c,
+		{ ref, room },
+		{
+			title,
+			state: serving.length ? 'met' : 'missing',
+			why: serving.length ? names(serving) : `${room.name} has no receptacle that counts.`,
+			metBy: serving.map((b) => b.id),
+			...figures
+		}
+	);
 	if (serving.length) return { requirements: [requirement], needs: [] };
 	const spot = middleOfLongest(room, heightIn);
 	const candidate: NewPlace = {

@@ -20,7 +20,11 @@ export const hallways: Article = {
 				if (!room.outline || outlineFaults(room.outline).length)
 					return {
 						requirements: [
-							ofRoom(c, rule, room, { title, state: 'unknown', why: `${room.name} has no outline yet: its length is not known.` })
+							ofRoom(
+								c,
+								{ ref: rule, room },
+								{ title, state: 'unknown', why: `${room.name} has no outline yet: its length is not known.` }
+							)
 						],
 						needs: []
 					};
@@ -28,11 +32,18 @@ export const hallways: Article = {
 				if (toSixteenths(length) < toSixteenths(leastIn))
 					return {
 						requirements: [
-							ofRoom(c, rule, room, { title, state: 'not-applicable', why: `${formatLength(length)} along its center line` })
+							ofRoom(
+								c,
+								{ ref: rule, room },
+								{ title, state: 'not-applicable', why: `${formatLength(length)} along its center line` }
+							)
 						],
 						needs: []
 					};
-				return anywhere(c, rule, room, `${title}: ${formatLength(length)}`, {
+				return anywhere(c, {
+					ref: rule,
+					room,
+					title: `${title}: ${formatLength(length)}`,
 					heightIn: c.job.practice.wallHeightIn,
 					have: length,
 					need: leastIn,
@@ -52,13 +63,13 @@ export const foyers: Article = {
 function ofFoyer(c: ArticleCase, room: Room): Requirement[] {
 	const { rule, overSqFt, leastIn } = c.edition.places.foyer;
 	const title = `a receptacle in each wall space of ${formatLength(leastIn)} of a foyer over ${overSqFt} sq ft`;
-	const say = (state: Requirement['state'], why: string) => [ofRoom(c, rule, room, { title, state, why })];
+	const say = (state: Requirement['state'], why: string) => [ofRoom(c, { ref: rule, room }, { title, state, why })];
 	if (!room.outline || outlineFaults(room.outline).length) return say('unknown', `${room.name} has no outline yet.`);
 	if (room.partOfHall) return say('not-applicable', 'part of a hallway');
 	const area = areaSqFt(room.outline);
 	if (area <= overSqFt) return say('not-applicable', `${Math.round(area * 100) / 100} sq ft`);
 	const { outline, breaks } = wallsCase(room);
-	return wallSpaces(c.edition, room.kind, outline, breaks)
+	return wallSpaces(c.edition, { roomKind: room.kind, outline, breaks })
 		.filter((s) => s.length >= toSixteenths(leastIn))
 		.map((space) => ofFoyerSpace(c, room, space));
 }
@@ -73,32 +84,36 @@ function ofFoyerSpace(c: ArticleCase, room: Room, space: WallSpace): Requirement
 	);
 	const [first] = space.parts;
 	const middle = placeAt(space, Math.round(space.length / 2));
-	return ofRoom(c, rule, room, {
-		part: space.id,
-		title: `wall space of ${formatLength(space.length / 16)} in ${room.name}`,
-		state: serving.length ? 'met' : 'missing',
-		why: serving.length
-			? names(serving)
-			: `A wall space of ${formatLength(space.length / 16)} in ${room.name} has no receptacle.`,
-		metBy: serving.map((b) => b.id),
-		subject: {
-			kind: 'room',
-			id: room.id,
-			stretch: first && { wall: first.wall, from: first.from / 16, to: first.to / 16 }
-		},
-		fix: serving.length
-			? undefined
-			: {
-					kind: 'place-boxes',
-					label: 'Place one there',
-					boxes: [
-						{
-							roomId: room.id,
-							place: onWall(middle.wall, middle.at / 16),
-							heightIn: c.job.practice.wallHeightIn,
-							device: 'receptacle'
-						}
-					]
-				}
-	});
+	return ofRoom(
+		c,
+		{ ref: rule, room },
+		{
+			part: space.id,
+			title: `wall space of ${formatLength(space.length / 16)} in ${room.name}`,
+			state: serving.length ? 'met' : 'missing',
+			why: serving.length
+				? names(serving)
+				: `A wall space of ${formatLength(space.length / 16)} in ${room.name} has no receptacle.`,
+			metBy: serving.map((b) => b.id),
+			subject: {
+				kind: 'room',
+				id: room.id,
+				stretch: first && { wall: first.wall, from: first.from / 16, to: first.to / 16 }
+			},
+			fix: serving.length
+				? undefined
+				: {
+						kind: 'place-boxes',
+						label: 'Place one there',
+						boxes: [
+							{
+								roomId: room.id,
+								place: onWall(middle.wall, middle.at / 16),
+								heightIn: c.job.practice.wallHeightIn,
+								device: 'receptacle'
+							}
+						]
+					}
+		}
+	);
 }

@@ -54,11 +54,15 @@ function ofEquipment(
 	};
 	if (f.kind === 'evaporative-cooler' && c.job.dwelling !== 'multifamily')
 		return {
-			requirement: ofRoom(c, rule, room, {
-				...draft,
-				state: 'not-applicable',
-				why: 'an evaporative cooler of a one- or two-family dwelling'
-			})
+			requirement: ofRoom(
+				c,
+				{ ref: rule, room },
+				{
+					...draft,
+					state: 'not-applicable',
+					why: 'an evaporative cooler of a one- or two-family dwelling'
+				}
+			)
 		};
 	// Not through a wall: out in the open for what stands there, inside for what stands inside.
 	const sameSide = within.filter((r) => r.story === room.story && r.outdoors === OPEN_AIR.includes(room.kind));
@@ -66,26 +70,34 @@ function ofEquipment(
 	const serving = near.filter((box) => !behindDisconnect(c.job, box));
 	if (serving.length)
 		return {
-			requirement: ofRoom(c, rule, room, {
-				...draft,
-				state: 'met',
-				why: names(serving.slice(0, 4)),
-				metBy: serving.map((b) => b.id)
-			})
+			requirement: ofRoom(
+				c,
+				{ ref: rule, room },
+				{
+					...draft,
+					state: 'met',
+					why: names(serving.slice(0, 4)),
+					metBy: serving.map((b) => b.id)
+				}
+			)
 		};
 	const unplaced = sameSide.filter((r) => !r.point && !behindDisconnect(c.job, r.box)).map((r) => r.box);
 	if (!near.length && unplaced.length)
 		return {
-			requirement: ofRoom(c, rule, room, {
-				...draft,
-				state: 'unknown',
-				why: `How far ${names(unplaced)} is from ${name} is not known: give it its place.`
-			})
+			requirement: ofRoom(
+				c,
+				{ ref: rule, room },
+				{
+					...draft,
+					state: 'unknown',
+					why: `How far ${names(unplaced)} is from ${name} is not known: give it its place.`
+				}
+			)
 		};
 	const why = near.length
 		? `${names(near)} hangs behind a disconnect of heating or cooling equipment: it goes dead with it.`
 		: `No accessible receptacle ${OPEN_AIR.includes(room.kind) ? 'outdoors ' : ''}is within ${formatLength(withinIn)} of ${name} on its level.`;
-	const requirement = ofRoom(c, rule, room, { ...draft, state: 'missing', why });
+	const requirement = ofRoom(c, { ref: rule, room }, { ...draft, state: 'missing', why });
 	const rooms = indexOf(c.job).rooms;
 	return {
 		requirement,
@@ -117,14 +129,14 @@ function behindDisconnect(job: Job, box: Box): boolean {
 /** Outdoors: on the outer wall nearest to it; indoors: on the nearest wall of its room. */
 function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): NewPlace[] {
 	if (!OPEN_AIR.includes(room.kind)) {
-		const spot = spotsNear(room, USUAL_HEIGHT_IN.serviceReceptacle, [f], withinIn)[0];
+		const spot = spotsNear(room, { heightIn: USUAL_HEIGHT_IN.serviceReceptacle, fixtures: [f], withinIn })[0];
 		const place = spot ? onWall(spot.wall, spot.at) : room.outline ? null : atPoint([f.x, f.y]);
 		return [{ roomId: room.id, place, heightIn: USUAL_HEIGHT_IN.serviceReceptacle, device: 'receptacle' }];
 	}
 	const spots = outerWalls(c.job, room.story)
 		.flatMap((w) =>
 			freeWall(w.room, w.wall, USUAL_HEIGHT_IN.serviceReceptacle).flatMap(([a, b]) =>
-				[a, (a + b) / 2, b].map((at) => beyond(w.room.outline ?? [], w.wall, at, 6))
+				[a, (a + b) / 2, b].map((at) => beyond(w.room.outline ?? [], { wall: w.wall, at }, 6))
 			)
 		)
 		.map((p) => ({ p, far: distanceToFixture(p, f) }))
@@ -151,16 +163,20 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 		return receptaclesOf(box).length > 0 && !!p && Math.hypot(p[0] - point[0], p[1] - point[1]) <= table.withinIn;
 	});
 	return [
-		ofRoom(c, table.rule, room, {
-			part: panel.id,
-			severity: 'advice',
-			subject: { kind: 'panel', id: panel.id },
-			title: `a receptacle within ${formatLength(table.withinIn)} of ${panel.name}, in its room`,
-			state: serving.length ? 'met' : 'missing',
-			why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no receptacle to work by at ${panel.name}.`,
-			metBy: serving.map((b) => b.id),
-			fix: serving.length ? undefined : { kind: 'place-boxes', label: 'Place one near it', boxes: [nearPanel(c, room, point)] }
-		})
+		ofRoom(
+			c,
+			{ ref: table.rule, room },
+			{
+				part: panel.id,
+				severity: 'advice',
+				subject: { kind: 'panel', id: panel.id },
+				title: `a receptacle within ${formatLength(table.withinIn)} of ${panel.name}, in its room`,
+				state: serving.length ? 'met' : 'missing',
+				why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no receptacle to work by at ${panel.name}.`,
+				metBy: serving.map((b) => b.id),
+				fix: serving.length ? undefined : { kind: 'place-boxes', label: 'Place one near it', boxes: [nearPanel(c, room, point)] }
+			}
+		)
 	];
 }
 

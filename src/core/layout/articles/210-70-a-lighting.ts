@@ -52,41 +52,57 @@ function ofLight(c: ArticleCase, room: Room, asked: Asked, part = ''): Requireme
 	for (const light of found) {
 		const by = switchedBy(c.job, room, light);
 		if (by.boxes.length)
-			return ofRoom(c, asked.ref, room, {
-				...draft,
-				state: 'met',
-				why: `${light.name}, switched by ${names(by.boxes)}${by.sure ? '' : ' (taken for it: say what it switches)'}`,
-				metBy: [light.id, ...by.boxes.map((b) => b.id)]
-			});
+			return ofRoom(
+				c,
+				{ ref: asked.ref, room },
+				{
+					...draft,
+					state: 'met',
+					why: `${light.name}, switched by ${names(by.boxes)}${by.sure ? '' : ' (taken for it: say what it switches)'}`,
+					metBy: [light.id, ...by.boxes.map((b) => b.id)]
+				}
+			);
 	}
 	const receptacle = asked.receptacleDoes && boxes.find((b) => b.devices.some((d) => d.receptacles > 0 && d.switched !== 'none'));
 	if (receptacle)
-		return ofRoom(c, asked.ref, room, {
-			...draft,
-			state: 'met',
-			why: `${receptacle.name}, a switched receptacle`,
-			metBy: [receptacle.id]
-		});
+		return ofRoom(
+			c,
+			{ ref: asked.ref, room },
+			{
+				...draft,
+				state: 'met',
+				why: `${receptacle.name}, a switched receptacle`,
+				metBy: [receptacle.id]
+			}
+		);
 	const [first] = found;
 	if (first)
-		return ofRoom(c, asked.ref, room, {
+		return ofRoom(
+			c,
+			{ ref: asked.ref, room },
+			{
+				...draft,
+				state: asked.pullDoes ? 'met' : 'missing',
+				severity: 'caution',
+				why: asked.pullDoes
+					? `${first.name}; that it is switched at the entry, by a pull or a wall switch, is to be seen`
+					: `${first.name} has no wall switch that is known: say in a switch's facts what it switches.`,
+				metBy: asked.pullDoes ? [first.id] : [],
+				fix: asked.pullDoes
+					? undefined
+					: { kind: 'place-boxes', label: 'Place its switch', boxes: [switchFor(room, atDoor(room), { boxId: first.id })] }
+			}
+		);
+	return ofRoom(
+		c,
+		{ ref: asked.ref, room },
+		{
 			...draft,
-			state: asked.pullDoes ? 'met' : 'missing',
-			severity: 'caution',
-			why: asked.pullDoes
-				? `${first.name}; that it is switched at the entry, by a pull or a wall switch, is to be seen`
-				: `${first.name} has no wall switch that is known: say in a switch's facts what it switches.`,
-			metBy: asked.pullDoes ? [first.id] : [],
-			fix: asked.pullDoes
-				? undefined
-				: { kind: 'place-boxes', label: 'Place its switch', boxes: [switchFor(room, atDoor(room), { boxId: first.id })] }
-		});
-	return ofRoom(c, asked.ref, room, {
-		...draft,
-		state: 'missing',
-		why: `${room.name} has no ${asked.receptacleDoes ? 'light, and no switched receptacle' : 'light'}.`,
-		fix: { kind: 'place-boxes', label: 'Place a light and its switch', boxes: lightAndSwitch(room) }
-	});
+			state: 'missing',
+			why: `${room.name} has no ${asked.receptacleDoes ? 'light, and no switched receptacle' : 'light'}.`,
+			fix: { kind: 'place-boxes', label: 'Place a light and its switch', boxes: lightAndSwitch(room) }
+		}
+	);
 }
 
 /** A light in the middle of the ceiling, and a switch at the latch side of the first door. */
@@ -218,7 +234,7 @@ export const entranceLights: Article = {
 		const outside = c.job.rooms.filter((r) => OPEN_AIR.includes(r.kind)).flatMap((r) => lights(boxesIn(c.job, r)));
 		const requirements = c.job.rooms.filter(hasEntrance).flatMap((room) =>
 			doorsOf(room)
-				.filter((d) => d.kind !== 'opening' && leadsTo(c.job, c.edition.places, room, d) === 'outside')
+				.filter((d) => d.kind !== 'opening' && leadsTo(c.job, c.edition.places, { room, door: d }) === 'outside')
 				.map((door) => ofEntrance(c, room, door, outside))
 		);
 		return { requirements, needs: [] };
@@ -231,7 +247,7 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 	const { entrances: ref } = c.edition.places.lighting;
 	const outline = room.outline ?? [];
 	const middle = (door.from + door.to) / 2;
-	const out = beyond(outline, door.wall, middle);
+	const out = beyond(outline, { wall: door.wall, at: middle });
 	const near = outside.filter((b) => {
 		const p = pointOf(c.job, b);
 		return !!p && Math.hypot(p[0] - out[0], p[1] - out[1]) <= LIGHTS_ENTRANCE_WITHIN_IN;
@@ -241,33 +257,38 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 		title: `a switched light outside the door of ${room.name}`,
 		subject: { kind: 'room' as const, id: room.id, stretch: { wall: door.wall, from: door.from, to: door.to } }
 	};
-	if (near.length) return ofRoom(c, ref, room, { ...draft, state: 'met', why: names(near), metBy: near.map((b) => b.id) });
+	if (near.length) return ofRoom(c, { ref, room }, { ...draft, state: 'met', why: names(near), metBy: near.map((b) => b.id) });
 	const [nx, ny] = inward(outline, door.wall);
 	const yards = c.job.rooms.filter((r) => r.kind === 'outdoors');
 	const facing = Math.abs(ny) < 0.7 ? 'side' : ny > 0 ? 'front' : 'back';
-	const place = roomAt(c.job, room.story, out, room) ?? yards.find((r) => sideOf(c.job, r) === facing) ?? yards[0];
+	const place =
+		roomAt(c.job, { story: room.story, p: out, not: room }) ?? yards.find((r) => sideOf(c.job, r) === facing) ?? yards[0];
 	const side = alongWall(
 		outline,
 		door.wall,
 		door.to + 8 <= wallLength(outline, door.wall) ? door.to + 8 : Math.max(0, door.from - 8)
 	);
-	return ofRoom(c, ref, room, {
-		...draft,
-		state: 'missing',
-		why: `The outdoor entrance of ${room.name} has no light outside it.`,
-		fix: {
-			kind: 'place-boxes',
-			label: 'Place a light and its switch',
-			boxes: [
-				{
-					...(place ? { roomId: place.id } : { roomId: '', yard: facing === 'back' ? ('back' as const) : ('front' as const) }),
-					place: atPoint([side[0] - nx * 8, side[1] - ny * 8]),
-					heightIn: 78,
-					device: 'lighting',
-					outdoors: true
-				},
-				switchFor(room, besideLatch(room, door), { place: 0 })
-			]
+	return ofRoom(
+		c,
+		{ ref, room },
+		{
+			...draft,
+			state: 'missing',
+			why: `The outdoor entrance of ${room.name} has no light outside it.`,
+			fix: {
+				kind: 'place-boxes',
+				label: 'Place a light and its switch',
+				boxes: [
+					{
+						...(place ? { roomId: place.id } : { roomId: '', yard: facing === 'back' ? ('back' as const) : ('front' as const) }),
+						place: atPoint([side[0] - nx * 8, side[1] - ny * 8]),
+						heightIn: 78,
+						device: 'lighting',
+						outdoors: true
+					},
+					switchFor(room, besideLatch(room, door), { place: 0 })
+				]
+			}
 		}
-	});
+	);
 }

@@ -21,18 +21,22 @@ function ofBox(c: ArticleCase, room: Room, box: Box): Requirement[] {
 	const unlisted = up.some((d) => d.faceUp === 'not-listed');
 	const below = !!sink && !!belowSink;
 	return [
-		ofRoom(c, below && !unlisted ? belowSink : rule, room, {
-			part: box.id,
-			subject: { kind: 'box', id: box.id },
-			title: `${box.name} faces up: only in an assembly listed for counters`,
-			state: unlisted || below ? 'missing' : 'met',
-			severity: box.state === 'found' ? 'advice' : 'violation',
-			why: unlisted
-				? `${box.name} in ${room.name} faces up and is in no assembly listed for that: spills run into it.`
-				: below
-					? `${box.name} in ${room.name} faces up below ${sink.name || 'a sink'}.`
-					: 'in a listed assembly',
-			metBy: unlisted || below ? [] : [box.id]
-		})
+		ofRoom(
+			c,
+			{ ref: below && !unlisted ? belowSink : rule, room },
+			{
+				part: box.id,
+				subject: { kind: 'box', id: box.id },
+				title: `${box.name} faces up: only in an assembly listed for counters`,
+				state: unlisted || below ? 'missing' : 'met',
+				severity: box.state === 'found' ? 'advice' : 'violation',
+				why: unlisted
+					? `${box.name} in ${room.name} faces up and is in no assembly listed for that: spills run into it.`
+					: below
+						? `${box.name} in ${room.name} faces up below ${sink.name || 'a sink'}.`
+						: 'in a listed assembly',
+				metBy: unlisted || below ? [] : [box.id]
+			}
+		)
 	];
 }

@@ -21,6 +21,7 @@ const said = (value: unknown): string => {
 type Told = { path: string; originalValue?: unknown; value?: unknown };
 const got = ({ value, originalValue }: Told): string => said(originalValue === undefined ? value : originalValue);
 
+/** Text of at most so many characters. */
 export const text = (max = 200) =>
 	string()
 		.strict(true)
@@ -30,6 +31,7 @@ export const text = (max = 200) =>
 export const named = (max = 200) =>
 	text(max).required((p) => (p.value === '' ? 'must not be empty' : `must be text, got ${got(p)}`));
 
+/** A finite number within limits. */
 export const figure = (min: number, max: number) =>
 	number()
 		.strict(true)
@@ -41,36 +43,44 @@ export const figure = (min: number, max: number) =>
 		)
 		.min(min, (p) => `must be at least ${min}, got ${got(p)}`)
 		.max(max, (p) => `must be at most ${max}, got ${got(p)}`);
+/** A whole number within limits. */
 export const whole = (min: number, max: number) => figure(min, max).integer((p) => `must be a whole number, got ${got(p)}`);
+/** true or false, and nothing that could be taken for it. */
 export const flag = () =>
 	mixed<boolean>((v): v is boolean => typeof v === 'boolean').typeError((p) => `must be true or false, got ${got(p)}`);
+/** One of a closed list; the fault names them all. */
 export const oneOf = <const T extends readonly (string | number)[]>(allowed: T) =>
 	mixed<T[number]>((v): v is T[number] => allowed.includes(v as never))
 		.typeError((p) => `must be one of ${allowed.join(', ')}; got ${got(p)}`)
 		.meta({ allowed });
+/** A list of so many rows. */
 export const list = (of: AnySchema, max: number, min = 0) =>
 	array(of)
 		.strict(true)
 		.typeError((p) => `must be a list, got ${got(p)}`)
 		.min(min, `must hold at least ${min}`)
 		.max(max, (p) => `must hold at most ${max}, got ${(p.value as unknown[]).length}`);
+/** Must be given, and not null. */
 export const must = <S extends AnySchema>(schema: S) =>
 	schema.required((p: Told) => `must be given, got ${got(p)}`).nonNullable((p: Told) => `must be given, got ${got(p)}`);
 /** May be left out or be null. */
 export const maybe = <S extends AnySchema>(schema: S) => schema.nullable().optional();
 export const DATE = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+/** A day of the calendar, as 2026-10-12. */
 export const day = () =>
 	text(10).test(
 		'day',
 		(p) => `must be a day like 2026-10-12, got ${got(p)}`,
 		(v) => v == null || (DATE.test(v) && !Number.isNaN(Date.parse(v)))
 	);
+/** A moment, as 2026-10-12T09:30:00Z. */
 export const time = () =>
 	text(40).test(
 		'time',
 		(p) => `must be a time like 2026-10-12T09:30:00Z, got ${got(p)}`,
 		(v) => v == null || isTime(v)
 	);
+/** One of the editions that Hekto knows. */
 export const edition = () => must(oneOf(EDITIONS));
 
 /** An object with these fields and no others; unknown ones are refused by name. */

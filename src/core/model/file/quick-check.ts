@@ -16,6 +16,7 @@ interface Inside {
 }
 const made = new WeakMap<AnySchema, Passes>();
 
+/** A quick look made from a schema: true only where the schema has nothing to say; false says only that the schema must look. */
 export function passesOf(schema: AnySchema): Passes {
 	const before = made.get(schema);
 	if (before) return before;

@@ -74,11 +74,13 @@ const id = () => must(named(64));
 /** Names as a form's field and a file hold them to the same bounds. */
 export const NAMES = { job: named(80), box: named(24), room: named(60), circuit: named(80) };
 const inches = (min = -100_000, max = 100_000) => figure(min, max);
+/** A point of the plan, in. */
 export const pointSchema = () =>
 	must(array().of(must(inches())).strict(true).typeError('must be a point [x, y]').length(2, 'must be a point [x, y]')).meta({
 		tuple: 2
 	});
 
+/** What a local amendment is made of. */
 export const amendmentFields = (): Record<string, AnySchema> => ({
 	section: must(named(40)),
 	change: must(oneOf(AMENDMENT_CHANGES)),

@@ -35,7 +35,11 @@ interface Node {
  * @param throughDoors doorways and openings may be passed  @returns null where there is none within 7 ft
  * @example a receptacle 5 ft beyond the corner of an L, the sink 4 ft past it: 9 ft, and not the straight 6.4
  */
-export function cordWay(job: Job, room: Room, from: Point, kinds: readonly FixtureKind[], throughDoors: boolean): CordWay | null {
+export function cordWay(
+	job: Job,
+	{ room, from }: { room: Room; from: Point },
+	{ kinds, throughDoors }: { kinds: readonly FixtureKind[]; throughDoors: boolean }
+): CordWay | null {
 	const near = nearRooms(job.rooms, room).filter((r) => r === room || throughDoors);
 	const targets = near.flatMap((r) =>
 		r.fixtures

@@ -50,10 +50,10 @@ export interface ReplaceAdvice {
 export const OPEN_GROUND =
 	'It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. The device\'s own button proves it.';
 
+/** Every lawful way to replace a receptacle, in order; null where the box has none of 120 V. @param readings what was read of its ground */
 export function replaceAdvice(
 	{ edition, job }: RuledJob,
-	box: Box,
-	device: Device,
+	{ box, device }: { box: Box; device: Device },
 	readings: readonly Reading[]
 ): ReplaceAdvice | null {
 	const { rooms, circuitsOfBox } = indexOf(job);

@@ -46,7 +46,7 @@
 		const slot = Number(on.getAttribute('data-slot'));
 		if (!panel || !slot) return;
 		try {
-			const moves = moveBreaker(store.job, panel, circuitId, slot);
+			const moves = moveBreaker(store.job, panel, { circuitId, slot });
 			void apply(`Circuit ${number} to slot ${slot}`, moves);
 		} catch (error) {
 			store.say((error as Error).message, true);

@@ -79,7 +79,7 @@
 		chosen &&
 		store.edit(
 			`Circuit ${chosen.circuit.number}: protection placed`,
-			placeProtection(chosen.circuit.id, w.breaker, w.devices, w.branchFeeder)
+			placeProtection(chosen.circuit.id, { breaker: w.breaker, devices: w.devices, branchFeeder: w.branchFeeder })
 		);
 	const put = (what: string, next: Partial<PriceList>) =>
 		store.edit(`Price of ${what}`, editJob({ practice: { ...store.job.practice, prices: { ...prices, ...next } } }));

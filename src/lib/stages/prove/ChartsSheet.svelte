@@ -22,7 +22,9 @@
 	let only = $state<ReadingKind | null>(null);
 	const shown = $derived(only && kinds.includes(only) ? [only] : kinds);
 	const today = new Date().toISOString().slice(0, 10);
-	const months = $derived(dueByMonth(gfciRegister(store.job, store.readings, store.assessment.proofs, today), today));
+	const months = $derived(
+		dueByMonth(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today), today)
+	);
 	const said = (f: (r: (typeof rows)[number]) => string) => rows.map((r) => `${r.name}: ${f(r)}`).join('; ');
 	const fig = (v: number | null, places: number) => (v === null ? 'not read' : v.toFixed(places));
 </script>

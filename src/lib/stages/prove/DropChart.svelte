@@ -15,7 +15,7 @@
 		const { run, job, edition, assessment, index } = store;
 		if (!run) return [];
 		const rows = run.nodes.flatMap((node) => {
-			const p = predict({ edition, job }, run.circuit, node.boxId);
+			const p = predict({ edition, job }, { circuit: run.circuit, boxId: node.boxId });
 			return p.known && node.feet !== null
 				? [
 						{

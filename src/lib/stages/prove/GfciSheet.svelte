@@ -17,7 +17,7 @@
 	/** Every GFCI with its last test and its next: tested here, due days to the calendar. */
 	const store = useJob();
 	const today = new Date().toISOString().slice(0, 10);
-	const register = $derived(gfciRegister(store.job, store.readings, store.assessment.proofs, today));
+	const register = $derived(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today));
 	const months = $derived(dueByMonth(register, today));
 	let openId = $state<string | null>(null);
 	let own = $state('');

@@ -62,7 +62,7 @@
 			const before = known.get(r);
 			if (before) return before;
 			const at = { place: { id: r.boxId }, circuit: circuitOf(job, r.boxId) };
-			const v = verdictOf({ edition, job }, at, r, besideReading({ edition, job }, r, store.readings));
+			const v = verdictOf({ edition, job }, at, { reading: r, beside: besideReading({ edition, job }, r, store.readings) });
 			known.set(r, v);
 			return v;
 		};

@@ -15,7 +15,7 @@
 	const boxId = $derived(store.box?.id ?? store.run?.nodes.at(-1)?.boxId ?? null);
 	const hazard = $derived(
 		store.circuit && boxId && scenario
-			? hazardAt({ edition: store.edition, job: store.job }, store.circuit, boxId, scenario)
+			? hazardAt({ edition: store.edition, job: store.job }, store.circuit, { boxId, scenario })
 			: null
 	);
 	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));

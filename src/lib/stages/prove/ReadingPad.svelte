@@ -73,7 +73,7 @@
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	const expected = $derived(
 		store.circuit && box
-			? predict({ edition: store.edition, job: store.job }, store.circuit, place.id, load)
+			? predict({ edition: store.edition, job: store.job }, { circuit: store.circuit, boxId: place.id }, { loadA: load })
 			: { known: false as const, why: box ? 'its circuit is not known' : 'the supply itself is read here' }
 	);
 	const should = (kind: FigureKind): number | null =>
@@ -81,7 +81,7 @@
 	/** What three lamps show on a sound run here. */
 	const lampsShould = $derived.by(() => {
 		if (!box) return null;
-		const found = houseAt({ edition: store.edition, job: store.job }, box.id, [], draft.half);
+		const found = houseAt({ edition: store.edition, job: store.job }, { boxId: box.id, faults: [], half: draft.half });
 		if (!found.ok || found.house.outlet.ratedVolts !== 120) return null;
 		return lampWords(readLamps(found.house.built, found.house.built.contacts(found.house.outlet.id)));
 	});

@@ -19,7 +19,7 @@ export function alongRun(edition: Edition, job: Job, run: Run, proofs: ReadonlyM
 	const { boxes } = indexOf(job);
 	return run.nodes
 		.flatMap((node): BoxFigures[] => {
-			const p = predict({ edition, job }, run.circuit, node.boxId);
+			const p = predict({ edition, job }, { circuit: run.circuit, boxId: node.boxId });
 			if (!p.known || node.feet === null) return [];
 			const latest = proofs.get(node.boxId)?.latest ?? {};
 			const value = (kind: ReadingKind) => latest[kind]?.reading.value ?? null;

@@ -72,7 +72,7 @@
 	async function addThing(): Promise<void> {
 		if (!room) return;
 		const id = freshId();
-		const made = await store.edit(`${room.name}: ${inWords(thing)}`, addFixture(room.id, newFixture(room, id, thing)));
+		const made = await store.edit(`${room.name}: ${inWords(thing)}`, addFixture(room.id, newFixture(room, { id, kind: thing })));
 		if (made) store.select({ kind: 'fixture', id });
 	}
 </script>

@@ -38,7 +38,7 @@
 		const id = freshId();
 		const outline = drawing.points;
 		const done = await store.edit(`${called} drawn`, (draft) => {
-			addRoom(id, called, kind, story)(draft);
+			addRoom(id, called, { kind, story })(draft);
 			setOutline(id, { outline, breaks: [], inPlace: true }, freshId)(draft);
 			cutThrough(id, freshId)(draft);
 		});

@@ -75,7 +75,7 @@
 		left = new Set();
 		const [d, l, u] = [drawing, layer, unit];
 		if (!d || !l || !u) return;
-		const got = await run(inWorker<DxfApi, RoomsFound>(dxfWorker, (api) => api.roomsFromDxf(d, l, u)));
+		const got = await run(inWorker<DxfApi, RoomsFound>(dxfWorker, (api) => api.roomsFromDxf(d, { layerName: l, unit: u })));
 		found = got;
 		says = got?.faults[0] ? `Layer ${l} ${got.faults[0].message}.` : null;
 	}
@@ -91,7 +91,7 @@
 				const id = freshId();
 				const name = (room.name ?? 'Room').slice(0, 60);
 				const taken = draft.rooms.some((r) => r.name.toLowerCase() === name.toLowerCase());
-				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, 'living', story)(draft);
+				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, { kind: 'living', story })(draft);
 				setOutline(
 					id,
 					{ outline: room.outline.map(([x, y]): Point => [x + dx, y + dy]), breaks: [], inPlace: true },

@@ -94,7 +94,7 @@
 		const to = doors.find((d) => d.door.id === join);
 		const own = ownDoor;
 		const done = await store.edit(`${called} by tape`, (draft) => {
-			if (!roomId) addRoom(id, called, kind, level)(draft);
+			if (!roomId) addRoom(id, called, { kind, story: level })(draft);
 			setOutline(id, room, freshId)(draft);
 			if (!to || !own) return;
 			const length = wallLength(room.outline, own.wall);

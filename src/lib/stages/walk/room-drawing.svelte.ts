@@ -22,7 +22,7 @@ export class RoomDrawing {
 	}
 	/** @param nearIn how near to a corner the pointer takes hold of it, in inches of the plan */
 	point(p: Point, nearIn: number): void {
-		this.next = snapPoint(p, this.corners, this.points.at(-1) ?? null, this.gridIn, nearIn);
+		this.next = snapPoint(p, { corners: this.corners, before: this.points.at(-1) ?? null, gridIn: this.gridIn, nearIn });
 	}
 	/** @returns true where this closes the outline */
 	put(): boolean {

@@ -16,7 +16,7 @@
 	let { boxId, onclose }: Props = $props();
 	const store = useJob();
 	const name = $derived(store.placeName(boxId));
-	const suspects = $derived(breakerSuspects(store.job, store.readings, store.events, boxId));
+	const suspects = $derived(breakerSuspects(store.job, { readings: store.readings, events: store.events }, boxId));
 	const off = $derived(new Set(store.tagged.flatMap((e) => e.circuitId ?? [])));
 	const now = $derived(store.index.circuitsOfBox.get(boxId)?.[0]);
 	const nowhere = $derived(suspects.length > 0 && suspects.every((s) => s.says === 'no'));

@@ -64,7 +64,7 @@ export class PlanEdits {
 		});
 	private boxAt(box: Box, p: Point): Pick<Box, 'place' | 'roomId'> | null {
 		const now = box.roomId ? this.store.index.rooms.get(box.roomId) : undefined;
-		const under = roomAt(this.store.job, now?.story ?? 0, p);
+		const under = roomAt(this.store.job, { story: now?.story ?? 0, p });
 		// What is outdoors stays there, though the pointer strays over the house.
 		const stays = !!now && OPEN_AIR.includes(now.kind) && !(under && OPEN_AIR.includes(under.kind));
 		const room = stays ? now : (under ?? now);
@@ -72,7 +72,7 @@ export class PlanEdits {
 		// A room without walls takes a box at any point; one that has them keeps it at or within them.
 		return {
 			roomId: room.id,
-			place: snapBox(room, p, room === now && room.outline !== null && !roomAt(this.store.job, room.story, p))
+			place: snapBox(room, p, room === now && room.outline !== null && !roomAt(this.store.job, { story: room.story, p }))
 		};
 	}
 
@@ -89,7 +89,7 @@ export class PlanEdits {
 		});
 	readonly room = (room: Room): Dragged =>
 		this.drag((p, start) => {
-			const [dx, dy] = snapRoom(this.store.job, room, p[0] - start[0], p[1] - start[1]);
+			const [dx, dy] = snapRoom(this.store.job, room, { dx: p[0] - start[0], dy: p[1] - start[1] });
 			this.show(`${room.name} moved`, survey.moveRoom(room.id, dx, dy));
 		});
 	readonly corner = (room: Room, corner: number): Dragged =>

@@ -43,7 +43,7 @@
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
 		...Array.from({ length: panel?.slots ?? 0 }, (_, i) => i + 1)
-			.filter((s) => s === circuit.slot || (panel && mayStandIn(store.job, panel, circuit, s)))
+			.filter((s) => s === circuit.slot || (panel && mayStandIn(store.job, panel, { circuit, slot: s })))
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
 	const HALVES = [
@@ -56,12 +56,15 @@
 	function slot(v: string): void {
 		if (!panel) return;
 		if (v === '' || circuit.slot === null) return void set('slot', { slot: v === '' ? null : Number(v) });
-		void store.edit(`Circuit ${circuit.number} to slot ${v}`, moveSlots(moveBreaker(store.job, panel, circuit.id, Number(v))));
+		void store.edit(
+			`Circuit ${circuit.number} to slot ${v}`,
+			moveSlots(moveBreaker(store.job, panel, { circuitId: circuit.id, slot: Number(v) }))
+		);
 	}
 	const toPanel = (id: string) =>
 		store.edit(
 			`Circuit ${circuit.number} from another panel`,
-			moveToPanel(circuit.id, id, (boxId) => feetBetween(store.job, id, boxId))
+			moveToPanel(circuit.id, id, (boxId) => feetBetween(store.job, { a: id, b: boxId }))
 		);
 	const wire = (next: string) =>
 		store.edit(

@@ -33,12 +33,12 @@
 		{ value: '', name: 'the service' },
 		...store.job.panels.filter((p) => p.id !== panel.id && !fed(p.id)).map((p) => ({ value: p.id, name: p.name }))
 	]);
-	const least = $derived(feeder && sizeFeeder({ edition: store.edition, job: store.job }, panel, feeder));
+	const least = $derived(feeder && sizeFeeder({ edition: store.edition, job: store.job }, panel, { feeder }));
 	const from = $derived(store.job.panels.find((p) => p.id === feeder?.fromPanelId));
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
 		...Array.from({ length: from?.slots ?? 0 }, (_, i) => i + 1)
-			.filter((s) => from && isFree(store.job, from, s, 2, [panel.id]))
+			.filter((s) => from && isFree(store.job, from, { slot: s, poles: 2, apart: [panel.id] }))
 			.map((s) => ({ value: String(s), name: `${s}/${s + 2}` }))
 	]);
 	const set = (what: string, change: Partial<Feeder>) => feeder && onkeep(what, { feeder: { ...feeder, ...change } });
@@ -53,7 +53,7 @@
 			metal: 'Cu',
 			conductors: 3,
 			ground: true,
-			lengthFt: feetBetween(store.job, fromPanelId, panel.id),
+			lengthFt: feetBetween(store.job, { a: fromPanelId, b: panel.id }),
 			state: 'planned'
 		};
 		onkeep('its feeder', { feeder: { ...(feeder ?? fresh), fromPanelId, slot: null }, service: undefined });

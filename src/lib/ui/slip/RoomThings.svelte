@@ -30,15 +30,14 @@
 	/** The back stands against the wall; a sink keeps the counter behind it that is typed. */
 	async function add(): Promise<void> {
 		const id = freshId();
-		const fixture = newFixture(room, id, kind);
+		const fixture = newFixture(room, { id, kind });
 		const [widthIn, depthIn] = [size.width ?? usual.widthIn, size.depth ?? usual.depthIn];
 		const placed =
 			room.outline && wall !== ''
 				? standAgainst(
 						room.outline,
 						{ wall: Number(wall), from: from ?? 0, gapIn: size.behind ?? usual.gapIn ?? 0 },
-						widthIn,
-						depthIn
+						{ widthIn, depthIn }
 					)
 				: { widthIn, depthIn };
 		if (!(await store.edit(`${room.name}: ${inWords(kind)}`, addFixture(room.id, { ...fixture, ...placed })))) return;

@@ -19,7 +19,10 @@
 	const proving = $derived(stage === 'prove' || stage === 'trace' || stage === 'handover');
 	const figures = $derived(
 		store.run
-			? runFigures({ edition: store.edition, job: store.job }, store.run, store.assessment.proofs, proving ? 'proved' : 'design')
+			? runFigures({ edition: store.edition, job: store.job }, store.run, {
+					proofs: store.assessment.proofs,
+					as: proving ? 'proved' : 'design'
+				})
 			: new Map()
 	);
 	const off = $derived(store.tagged.some((e) => e.circuitId === store.circuit?.id));
