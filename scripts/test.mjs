@@ -6,7 +6,7 @@ const browser = installChromium();
 mustRun('npx', ['svelte-kit', 'sync']);
 mustRun('npx', ['prettier', '--check', '.']);
 mustRun('npx', ['eslint', '.']);
-mustRun('node', ['scripts/circles.mjs']);
+mustRun('node', ['scripts/structure.mjs']);
 mustRun('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
 build();
 if (!browser) process.exit(1);

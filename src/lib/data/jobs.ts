@@ -1,3 +1,4 @@
+import { liveQuery } from 'dexie';
 import type { Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, freshId, now, settleStore, type JobRow } from './db';
@@ -12,6 +13,11 @@ export const removePhoto = (id: string): Promise<void> => db.photos.delete(id);
 export const editPhoto = (id: string, caption: string): Promise<number> => db.photos.update(id, { caption });
 export const photosOf = (jobId: string, of: Photo['of']): Promise<Photo[]> =>
 	db.photos.where('[jobId+of.kind+of.id]').equals([jobId, of.kind, of.id]).sortBy('at');
+/** Tells what photos there are of a subject, now and after each change. @returns ends it */
+export function watchPhotos(jobId: string, of: Photo['of'], tell: (photos: Photo[]) => void): () => void {
+	const watching = liveQuery(() => photosOf(jobId, of)).subscribe({ next: tell, error: () => tell([]) });
+	return () => watching.unsubscribe();
+}
 export const allPhotos = (jobId: string): Promise<Photo[]> => db.photos.where('jobId').equals(jobId).sortBy('at');
 
 export const listJobs = (): Promise<JobRow[]> => db.jobs.orderBy('updatedAt').reverse().toArray();

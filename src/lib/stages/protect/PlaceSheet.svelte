@@ -4,7 +4,7 @@
 	import type { Practice, PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
-	import { priceOf12, priceOfAll } from '$core/protection/practice-costs';
+	import { practiceCosts } from '$core/protection/practice-costs';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { atTop } from '$lib/ui/at-top';
@@ -36,34 +36,12 @@
 	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
 	const protectAt = $derived(store.job.practice.protectAt);
 	const bothBy = $derived(store.job.practice.bothBy);
-	/** What each practice costs over the whole job. */
-	const practices = $derived([
-		{ value: '' as const, name: 'wherever it costs least', price: priceOfAll(store.edition, store.job, { bothBy }) },
-		{
-			value: 'breaker' as const,
-			name: 'at the breaker',
-			price: priceOfAll(store.edition, store.job, { bothBy, protectAt: 'breaker' })
-		},
-		{
-			value: 'outlet' as const,
-			name: 'GFCI at the outlets',
-			price: priceOfAll(store.edition, store.job, { bothBy, protectAt: 'outlet' })
-		}
-	]);
-	const both = $derived([
-		{ value: '' as const, name: 'whatever costs least', price: priceOfAll(store.edition, store.job, { protectAt }) },
-		{
-			value: 'dual' as const,
-			name: 'one dual-function device',
-			price: priceOfAll(store.edition, store.job, { protectAt, bothBy: 'dual' })
-		},
-		{
-			value: 'separate' as const,
-			name: 'AFCI and GFCI apart',
-			price: priceOfAll(store.edition, store.job, { protectAt, bothBy: 'separate' })
-		}
-	]);
-	const heavier = $derived(priceOf12(store.job));
+	const AT = { '': 'wherever it costs least', breaker: 'at the breaker', outlet: 'GFCI at the outlets' };
+	const BY = { '': 'whatever costs least', dual: 'one dual-function device', separate: 'AFCI and GFCI apart' };
+	const costs = $derived(practiceCosts(store));
+	const practices = $derived(costs.protectAt.map((row) => ({ ...row, name: AT[row.value] })));
+	const both = $derived(costs.bothBy.map((row) => ({ ...row, name: BY[row.value] })));
+	const heavier = $derived(costs.heavier);
 	const keep = (what: string, change: Partial<Practice>) =>
 		store.edit(`House practice: ${what}`, editJob({ practice: { ...store.job.practice, ...change } }));
 	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));

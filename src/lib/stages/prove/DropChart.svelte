@@ -3,34 +3,14 @@
 	import { GridComponent, MarkLineComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
-	import { AGAINST_PREDICTED } from '$core/prove/limits';
-	import { predict } from '$core/prove/predict';
+	import { dropAlong, explainedDrop } from '$core/prove/drop-along';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { axisOf, chart, feetAxis, type Token } from '$lib/ui/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();
 	/** Feet from the panel, percent lost: what the run should read, and what was read. */
-	const data = $derived.by(() => {
-		const { run, job, edition, assessment, index } = store;
-		if (!run) return [];
-		const rows = run.nodes.flatMap((node) => {
-			const p = predict({ edition, job }, { circuit: run.circuit, boxId: node.boxId });
-			return p.known && node.feet !== null
-				? [
-						{
-							id: node.boxId,
-							name: index.boxes.get(node.boxId)?.name ?? '',
-							feet: node.feet,
-							predicted: p.value.dropPercent,
-							read: assessment.proofs.get(node.boxId)?.latest.drop
-						}
-					]
-				: [];
-		});
-		return rows.sort((a, b) => a.feet - b.feet);
-	});
-	const bandTop = (p: number) => p + Math.max(AGAINST_PREDICTED.share * p, AGAINST_PREDICTED.dropPoints);
+	const data = $derived(store.circuit ? dropAlong(store, store.circuit, store.assessment.proofs) : []);
 	function options(token: Token) {
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
 		const axis = axisOf(token);
@@ -42,7 +22,7 @@
 				{
 					// Up to here the joints carry.
 					type: 'line' as const,
-					data: [[0, bandTop(0)], ...data.map((d) => [d.feet, bandTop(d.predicted)])],
+					data: [[0, explainedDrop(0)], ...data.map((d) => [d.feet, d.explainedTo])],
 					lineStyle: { width: 0 },
 					symbol: 'none',
 					areaStyle: { color: token('go'), opacity: 0.13 },

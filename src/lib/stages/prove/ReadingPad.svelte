@@ -1,9 +1,7 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { lampWords, readLamps } from '$core/instruments/meter';
-	import { houseAt } from '$core/instruments/job-instrument';
 	import { whatIsOff } from '$core/prove/assess-prove';
-	import { predict, predictedFor } from '$core/prove/predict';
+	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
 	import type { FigureKind } from '$core/model/reading';
@@ -71,20 +69,9 @@
 	const figures = $derived(figuresFor(box, dead));
 	const words = $derived(wordsFor(box));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
-	const expected = $derived(
-		store.circuit && box
-			? predict({ edition: store.edition, job: store.job }, { circuit: store.circuit, boxId: place.id }, { loadA: load })
-			: { known: false as const, why: box ? 'its circuit is not known' : 'the supply itself is read here' }
-	);
-	const should = (kind: FigureKind): number | null =>
-		expected.known ? predictedFor({ kind, loadA: kind === 'drop' || draft.loaded ? load : null }, expected.value) : null;
-	/** What three lamps show on a sound run here. */
-	const lampsShould = $derived.by(() => {
-		if (!box) return null;
-		const found = houseAt({ edition: store.edition, job: store.job }, { boxId: box.id, faults: [], half: draft.half });
-		if (!found.ok || found.house.outlet.ratedVolts !== 120) return null;
-		return lampWords(readLamps(found.house.built, found.house.built.contacts(found.house.outlet.id)));
-	});
+	/** What a sound run reads here. */
+	const expected = $derived(expectedHere(store, { box, circuit: store.circuit ?? undefined }, { loadA: load, half: draft.half }));
+	const should = (kind: FigureKind): number | null => expected.figure(kind, draft.loaded);
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	const judgments = $derived(proof ? whatIsOff(proof) : []);
@@ -133,7 +120,7 @@
 			if (value !== null && (kind !== 'ng' || draft.loaded || value === 0))
 				draft.typed[kind] = String(round(value, placesOf(kind)));
 		}
-		if (lampsShould) draft.setLamps(lampsShould);
+		if (expected.lamps) draft.setLamps(expected.lamps);
 	}
 </script>
 
@@ -171,7 +158,7 @@
 			loadA={load}
 			onname={(n) => (instrument = n)}
 		/>{/if}
-	{#if box}<LampRow {draft} predicted={lampsShould} />{/if}
+	{#if box}<LampRow {draft} predicted={expected.lamps} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form
@@ -224,12 +211,12 @@
 			<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
 			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
 			{#if box}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label>{/if}
-			{#if expected.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}
+			{#if expected.prediction.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}
 		</div>
 	</form>
 
-	{#if !expected.known}<p class="soft unpredicted">
-			Nothing is predicted here: {expected.why}. Readings are judged by the limits all the same.
+	{#if !expected.prediction.known}<p class="soft unpredicted">
+			Nothing is predicted here: {expected.prediction.why}. Readings are judged by the limits all the same.
 		</p>{/if}
 	{#each judgments as j, i (i)}
 		<p class={`judged ${j.level}`}>

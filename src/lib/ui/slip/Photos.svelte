@@ -1,7 +1,6 @@
 <script lang="ts">
-	import { liveQuery } from 'dexie';
 	import type { Photo } from '$core/model/job';
-	import { addPhoto, editPhoto, freshId, photosOf, removePhoto } from '$lib/data/jobs';
+	import { addPhoto, editPhoto, freshId, removePhoto, watchPhotos } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { inWorker, photoWorker } from '$lib/workers/use-worker';
 	import type { PhotoApi } from '$lib/workers/photo.worker';
@@ -19,11 +18,7 @@
 	// The store of the browser is outside: what it holds of this subject is followed.
 	$effect(() => {
 		void key;
-		const watching = liveQuery(() => photosOf(store.job.id, { ...of })).subscribe({
-			next: (rows) => (photos = rows),
-			error: () => (photos = [])
-		});
-		return () => watching.unsubscribe();
+		return watchPhotos(store.job.id, { ...of }, (rows) => (photos = rows));
 	});
 
 	async function pick(file: File): Promise<void> {
