@@ -1,3 +1,4 @@
+import { localDay } from '../units/day';
 import Papa from 'papaparse';
 import { readingRowFaults } from '../edit/merge/take';
 import type { Job, Reading } from '../model/job';
@@ -232,7 +233,7 @@ const oneOf = <const T extends readonly string[]>(cell: string, allowed: T): T[n
 function timeOf(day: string, time: string, usual: string): string | null {
 	const text = `${day} ${time}`.trim();
 	if (!text) return usual;
-	const whole = /^\d{1,2}:\d{2}/.test(text) ? `${usual.slice(0, 10)} ${text}` : text;
+	const whole = /^\d{1,2}:\d{2}/.test(text) ? `${localDay(usual)} ${text}` : text;
 	const at = Date.parse(/^\d{4}-\d{2}-\d{2}$/.test(whole) ? `${whole}T12:00` : whole);
 	return Number.isNaN(at) ? null : new Date(at).toISOString();
 }

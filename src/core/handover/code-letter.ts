@@ -1,3 +1,4 @@
+import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Device, Job, Reading } from '../model/job';
@@ -63,7 +64,7 @@ export function codeLetter(
 		.filter((r) => r.boxId === box.id)
 		.map(
 			(r) =>
-				`${r.at.slice(0, 10)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`
+				`${localDay(r.at)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`
 		);
 	return {
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,

@@ -1,3 +1,4 @@
+import { localDay } from '../units/day';
 import { downstream, runOf } from '../run/runs';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -63,7 +64,7 @@ export function gfciRegister(
 		// One that failed by any of its tests has failed, until that very test is passed again.
 		const levels = TESTS.flatMap((k) => proofs.get(at)?.latest[k]?.verdict.level ?? []);
 		const last = newest ? { at: newest.at, level: worst(levels), by: newest.by } : null;
-		const nextDue = newest ? addDays(newest.at, job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
+		const nextDue = newest ? addDays(localDay(newest.at), job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
 		const replaceBy = facts.installed ? addYears(facts.installed, job.practice.gfciYears) : null;
 		return {
 			...facts,

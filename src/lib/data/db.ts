@@ -124,7 +124,6 @@ async function settle(): Promise<boolean> {
 	}
 }
 
-export const now = (): string => new Date().toISOString();
 export const freshId = (): string => crypto.randomUUID();
 
 let device: Promise<string> | null = null;

@@ -1,9 +1,10 @@
+import { now } from '$lib/clock';
 import Dexie from 'dexie';
 import { inverseOf, type Change } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
 import type { Shifted } from '$core/edit/merge/apply';
 import type { Job, LiveEvent, Reading } from '$core/model/job';
-import { db, deviceId, DONE, freshId, LEFT, now, TURN, UNDONE, type EditRow, type JobRow } from './db';
+import { db, deviceId, DONE, freshId, LEFT, TURN, UNDONE, type EditRow, type JobRow } from './db';
 
 /**
  * The way of edits into the store. A job's new state, its history and the rows that belong to it are written in one

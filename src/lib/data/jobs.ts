@@ -1,7 +1,8 @@
+import { now } from '$lib/clock';
 import { liveQuery } from 'dexie';
 import type { Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
-import { db, freshId, now, settleStore, type JobRow } from './db';
+import { db, freshId, settleStore, type JobRow } from './db';
 import { forgetDrafts } from './drafts';
 import { tellOnce } from './news';
 

@@ -1,3 +1,4 @@
+import { now } from '$lib/clock';
 import { produce } from 'immer';
 import { changesBetween } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
@@ -133,7 +134,7 @@ export class JobSession {
 		await this.add({ kind: 'strike', id: freshId(), label: struck ? 'struck out' : 'counts again', readingId, struck });
 	}
 	async log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
-		const row: LiveEvent = { ...event, id: freshId(), jobId: this.id, at: new Date().toISOString() };
+		const row: LiveEvent = { ...event, id: freshId(), jobId: this.id, at: now() };
 		this.show({ events: [...this.shown.events, row] });
 		await this.add({ kind: 'event', id: row.id, label: event.kind, row });
 	}

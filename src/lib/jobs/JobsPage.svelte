@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayDay } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
 	import { openIn, type OpenCount } from '$core/assess';
@@ -79,7 +80,6 @@
 			['handover', 'A directory nobody believes']
 		]
 	};
-	const day = (iso: string) => new Date(iso).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
 </script>
 
 <div class="page">
@@ -141,7 +141,7 @@
 									>{words}</a
 								>{/each}
 						</td>
-						<td>{day(row.updatedAt)}</td>
+						<td>{sayDay(row.updatedAt)}</td>
 						<td class="do">
 							{#if row.demo}<Btn small look="quiet" label={`Put back ${row.job.name} as it was`} onclick={() => putBack(row)}
 									>Put back</Btn

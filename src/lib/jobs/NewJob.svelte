@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { today } from '$lib/clock';
 	import { goto } from '$app/navigation';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
@@ -14,11 +15,9 @@
 		kind: 'call' | 'job';
 	}
 	let { kind }: Props = $props();
-	const today = new Date();
-	const iso = `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`;
 	let name = $state('');
 	let edition = $state<EditionKey>('2023');
-	let permitDate = $state(iso);
+	let permitDate = $state(today());
 	let fault = $state('');
 
 	async function make(): Promise<void> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { now } from '$lib/clock';
 	import type { Requirement } from '$core/layout/requirement';
 	import { applyFix } from '$core/edit/fix';
 	import { checkOnSite } from '$core/edit/job';
@@ -27,7 +28,7 @@
 	const fix = $derived(line.fix);
 	function keep(change: Partial<Pick<SiteCheck, 'seen' | 'note'>>, what: string): void {
 		const before = check ?? { id: line.id, seen: null, note: '', at: '', by: '' };
-		void store.edit(`${line.title}: ${what}`, checkOnSite({ ...before, ...change, at: new Date().toISOString() }));
+		void store.edit(`${line.title}: ${what}`, checkOnSite({ ...before, ...change, at: now() }));
 	}
 </script>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { today } from '$lib/clock';
 	import { itemsOf, putItem, putRuling, readItem, removeItem, removeRuling } from '$core/edit/inspection';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { InspectorItem } from '$core/model/job';
@@ -53,7 +54,7 @@
 	async function keepRuling(): Promise<void> {
 		if (!ruling.section.trim() || !ruling.ruling.trim())
 			return store.say('A ruling names its section and what was decided.', true);
-		const day = new Date().toISOString().slice(0, 10);
+		const day = today();
 		const kept = { id: freshId(), section: ruling.section.trim(), ruling: ruling.ruling.trim(), from: ruling.from.trim(), day };
 		if (await store.edit(`Ruling on ${kept.section}`, putRuling(kept))) ruling = { section: '', ruling: '', from: '' };
 	}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayDay, today } from '$lib/clock';
 	import { part } from '$lib/ui/late.svelte';
 	import { boxesServed } from '$core/run/runs';
 	import { codeLetter } from '$core/handover/code-letter';
@@ -31,9 +32,8 @@
 		const made = await part(() => import('$lib/documents/pdf'));
 		if (!made) return;
 		const name = letters.length > 1 ? `circuit ${store.circuit?.number ?? ''}` : first.title;
-		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today));
+		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today()));
 	}
-	const today = new Date().toISOString().slice(0, 10);
 </script>
 
 {#if letters.length}
@@ -42,7 +42,7 @@
 			<header>
 				<h2>Code basis: {letter.title}</h2>
 				<p>{letter.head}</p>
-				<p class="soft">{today}</p>
+				<p class="soft">{sayDay(today())}</p>
 			</header>
 			<h3>What is there</h3>
 			<ul>

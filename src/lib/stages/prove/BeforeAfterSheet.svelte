@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayMoment } from '$lib/clock';
 	import { beforeAndAfter } from '$core/prove/before-after';
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -20,7 +21,6 @@
 		mended: ['good', 'mended'],
 		changed: ['look', 'changed']
 	} as const;
-	const when = (at: string) => new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 	const half = (h: string, box: (typeof boxes)[number]) =>
 		h === 'lower' || box.devices.some((d) => d.switched === 'half' || d.yoke) ? `, ${h} half` : '';
 </script>
@@ -42,7 +42,7 @@
 					.join(', ')}
 			</p>
 			{#if first}<p class="soft">
-					Before {when(first.before.at)} by {first.before.by || 'not said'}, {first.before.instrument}; after {when(
+					Before {sayMoment(first.before.at)} by {first.before.by || 'not said'}, {first.before.instrument}; after {sayMoment(
 						first.after.at
 					)} by {first.after.by || 'not said'}, {first.after.instrument}
 				</p>{/if}

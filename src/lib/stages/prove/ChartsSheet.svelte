@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { today } from '$lib/clock';
 	import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 	import { GridComponent, LegendComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
@@ -21,9 +22,8 @@
 	const kinds = $derived(READING_KINDS.filter((k) => isFigureKind(k) && own.some((r) => r.kind === k)));
 	let only = $state<ReadingKind | null>(null);
 	const shown = $derived(only && kinds.includes(only) ? [only] : kinds);
-	const today = new Date().toISOString().slice(0, 10);
 	const months = $derived(
-		dueByMonth(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today), today)
+		dueByMonth(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today()), today())
 	);
 	const said = (f: (r: (typeof rows)[number]) => string) => rows.map((r) => `${r.name}: ${f(r)}`).join('; ');
 	const fig = (v: number | null, places: number) => (v === null ? 'not read' : v.toFixed(places));

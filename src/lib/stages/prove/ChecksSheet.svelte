@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { now, sayMoment } from '$lib/clock';
 	import { ASKS, elementOf, guidedAnswer, type Question } from '$core/prove/guided';
 	import { putCheck, removeCheck } from '$core/edit/inspection';
 	import type { GuidedCheck } from '$core/model/job';
@@ -95,7 +96,7 @@
 	async function keep(): Promise<void> {
 		if (fault) return;
 		localStorage.readBy = by;
-		const made = { ...$state.snapshot(draft), id: freshId(), at: new Date().toISOString() } as GuidedCheck;
+		const made = { ...$state.snapshot(draft), id: freshId(), at: now() } as GuidedCheck;
 		if (await store.edit(NAMES[kind].name, putCheck(made))) typed = {};
 	}
 	function turn(next: GuidedKind): void {
@@ -176,7 +177,7 @@
 			{@const got = guidedAnswer(store.edition, store.job, c)}
 			<li>
 				<Mark kind={got.level} /> <b>{NAMES[c.kind].name}, {placeName(c)}</b>
-				<span class="soft">{c.at.slice(0, 16).replace('T', ' ')} {c.by}</span>
+				<span class="soft">{sayMoment(c.at)} {c.by}</span>
 				{got.says}.
 				<Btn small look="quiet" onclick={() => store.edit('Check taken out', removeCheck(c.id))}>Take out</Btn>
 			</li>

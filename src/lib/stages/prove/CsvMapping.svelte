@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { momentOf, now, typedMoment } from '$lib/clock';
 	import {
 		asideCsv,
 		COLUMN_ROLES,
@@ -29,9 +30,9 @@
 	const store = useJob();
 	let roles = $state.raw<ColumnRole[]>(untrack(() => guessRoles(table.columns)));
 	let loadA = $state(untrack(() => String(store.job.practice.testLoadA)));
-	let at = $state(new Date().toISOString().slice(0, 16));
+	let at = $state(typedMoment(now()));
 	const usual = $derived({
-		at: new Date(Number.isNaN(Date.parse(at)) ? 0 : at).toISOString(),
+		at: momentOf(at) ?? now(),
 		loadA: Number(loadA) > 0 ? Number(loadA) : store.job.practice.testLoadA,
 		by: localStorage.readBy ?? '',
 		instrument: name
@@ -77,7 +78,7 @@
 	<TextField
 		label="Day and time, where no column says it"
 		value={at}
-		check={(v) => (Number.isNaN(Date.parse(v)) ? `A time like 2026-10-12T09:30; got "${v}"` : null)}
+		check={(v) => (momentOf(v) === null ? `A time like 2026-10-12T09:30; got "${v}"` : null)}
 		onkeep={(v) => (at = v)}
 	/>
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isDay, now, sayDay, today } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { part } from '$lib/ui/late.svelte';
 	import { dueByMonth, dueDays, gfciRegister, type GfciEntry } from '$core/prove/gfci-register';
@@ -16,9 +17,8 @@
 
 	/** Every GFCI with its last test and its next: tested here, due days to the calendar. */
 	const store = useJob();
-	const today = new Date().toISOString().slice(0, 10);
-	const register = $derived(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today));
-	const months = $derived(dueByMonth(register, today));
+	const register = $derived(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today()));
+	const months = $derived(dueByMonth(register, today()));
 	let openId = $state<string | null>(null);
 	let own = $state('');
 	let tester = $state('');
@@ -46,7 +46,7 @@
 			lamps: null,
 			loadA: null,
 			instrument: tester || ma || ms ? 'GFCI tester' : 'its own button',
-			at: new Date().toISOString(),
+			at: now(),
 			by,
 			struck: false,
 			note: ''
@@ -68,10 +68,8 @@
 		const made = await part(() => import('$lib/documents/calendar'));
 		if (made) saveText(`${store.job.name} GFCI tests.ics`, 'text/calendar', made.calendarOf(dueDays(store.job, register)));
 	}
-	const day = (d: string | null) =>
-		d ? new Date(`${d}T12:00:00`).toLocaleDateString('en-US', { year: 'numeric', month: 'short', day: 'numeric' }) : 'not known';
-	const isDay = (v: string) =>
-		!v || (/^\d{4}-\d{2}-\d{2}$/.test(v) && !Number.isNaN(Date.parse(v))) ? null : `A day like 2016-03-01; got "${v}"`;
+	const day = (d: string | null) => (d ? sayDay(d) : 'not known');
+	const dayFault = (v: string) => (!v || isDay(v) ? null : `A day like 2016-03-01; got "${v}"`);
 	function setInstalled(g: GfciEntry, v: string) {
 		if (g.boxId) return store.edit(`${g.name}: installed`, editDevice(g.boxId, g.id, { installed: v || null }));
 		return store.edit(`${g.name}: installed`, (draft) => {
@@ -107,7 +105,7 @@
 				<td class="wide-only"
 					>{g.protects.slice(0, 6).join(', ')}{g.protects.length > 6 ? ` and ${g.protects.length - 6} more` : ''}</td
 				>
-				<td>{g.last ? `${day(g.last.at.slice(0, 10))}${g.last.by ? `, ${g.last.by}` : ''}` : 'never'}</td>
+				<td>{g.last ? `${day(g.last.at)}${g.last.by ? `, ${g.last.by}` : ''}` : 'never'}</td>
 				<td class="num wide-only">{g.milliamps === null ? '' : show(g.milliamps, 1)}</td>
 				<td class="num wide-only">{g.millis === null ? '' : show(g.millis, 0)}</td>
 				<td>{day(g.nextDue)}</td>
@@ -156,7 +154,7 @@
 									label="Installed"
 									value={g.installed ?? ''}
 									placeholder="2016-03-01"
-									check={isDay}
+									check={dayFault}
 									onkeep={(v) => setInstalled(g, v)}
 								/>
 							</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayMoment } from '$lib/clock';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { Reading } from '$core/model/job';
 	import { circuitOf } from '$core/model/job-index';
@@ -41,15 +42,7 @@
 	function textOf(r: Reading): string {
 		const before = texts.get(r);
 		if (before !== undefined) return before;
-		const text = [
-			placeName(r),
-			readingWords(r.kind),
-			readingValue(r),
-			r.at.slice(0, 16).replace('T', ' '),
-			r.by,
-			r.instrument,
-			r.note
-		]
+		const text = [placeName(r), readingWords(r.kind), readingValue(r), sayMoment(r.at), r.by, r.instrument, r.note]
 			.join(' ')
 			.toLowerCase();
 		texts.set(r, text);
@@ -130,7 +123,7 @@
 						<span class="soft says"
 							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'put right since' : verdicts(r).judgments[0]?.says}</span
 						>
-						<span class="soft when">{r.at.slice(0, 16).replace('T', ' ')} {r.by}</span>
+						<span class="soft when">{sayMoment(r.at)} {r.by}</span>
 						<span class="do">
 							{#if !gone && !r.circuitId}<Btn
 									small

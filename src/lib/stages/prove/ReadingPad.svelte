@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
 	import { expectedHere } from '$core/prove/expected-here';
@@ -88,7 +89,7 @@
 				boxId: place.id,
 				instrument,
 				...(loads ? { meter: loads } : {}),
-				at: new Date().toISOString(),
+				at: now(),
 				by,
 				struck: false,
 				note: ''

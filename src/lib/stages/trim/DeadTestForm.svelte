@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayTime } from '$lib/clock';
 	import { deadPoints } from '$core/makeup/dead-points';
 	import { DEAD_BELOW_V, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '$core/makeup/dead-test';
 	import type { Box } from '$core/model/job';
@@ -49,7 +50,6 @@
 		again = true;
 		checked.deviceOut = true;
 	}
-	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 </script>
 
 <section use:atTop aria-label={`Dead before touching, ${box.name}`}>
@@ -60,13 +60,13 @@
 		</p>
 	{:else if dead.test && !again}
 		<p>
-			<Mark kind="good" word /> Tested {time(dead.test.at)} by {dead.test.by}: {dead.test.note}.
+			<Mark kind="good" word /> Tested {sayTime(dead.test.at)} by {dead.test.by}: {dead.test.note}.
 		</p>
 		<Btn onclick={onceMore}>Device out: test again</Btn>
 	{:else}
 		{#if dead.voided}
 			<p>
-				<Mark kind="bad" word /> The test is void: read live, or not verified dead, at {time(dead.voided)}. Test again from the
+				<Mark kind="bad" word /> The test is void: read live, or not verified dead, at {sayTime(dead.voided)}. Test again from the
 				start.
 			</p>
 		{/if}

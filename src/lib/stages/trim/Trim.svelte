@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayMoment } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -8,8 +9,7 @@
 
 	const store = useJob();
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
-	const time = (iso: string) =>
-		new Date(iso).toLocaleString('en-US', { month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hour12: false });
+	const time = sayMoment;
 </script>
 
 <Sheet

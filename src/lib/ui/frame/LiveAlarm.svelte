@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayTime } from '$lib/clock';
 	import Late from '../Late.svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -15,7 +16,6 @@
 	const hear = (a: LiveAlarm) => (heard = new Set([...heard, a.id]));
 	const place = (a: LiveAlarm) => store.placeName(a.boxId);
 	const circuits = (a: LiveAlarm) => a.circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
-	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 	function ask(a: LiveAlarm): void {
 		hear(a);
 		which = a.boxId;
@@ -26,7 +26,7 @@
 	<div class="bar" role="alert">
 		<span class="stop condensed">STOP · LIVE</span>
 		<span class="what"
-			><b>{place(alarm)}: {alarm.seen}</b>, at {time(alarm.at)}, though circuit {circuits(alarm)} is off and tagged. Wrong breaker,
+			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, though circuit {circuits(alarm)} is off and tagged. Wrong breaker,
 			or a second feed. Dead tests under this tag are void.{#if store.alarms.length > 1}
 				<b>+{store.alarms.length - 1} more</b>{/if}</span
 		>

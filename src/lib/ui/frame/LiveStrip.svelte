@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayTime } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 
 	interface Props {
@@ -6,7 +7,6 @@
 	}
 	let { onopen }: Props = $props();
 	const store = useJob();
-	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 	const first = $derived(store.tagged[0]);
 	const circuit = $derived(first?.circuitId ? store.index.circuits.get(first.circuitId) : undefined);
 </script>
@@ -17,7 +17,7 @@
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
 			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : 'a circuit'}</span><span class="soft when"
-				>{time(first.at)} {first.by}</span
+				>{sayTime(first.at)} {first.by}</span
 			>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
 		>
 		<span class="rest">others live</span>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayTime } from '$lib/clock';
 	import { Modal } from 'flowbite-svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -13,7 +14,6 @@
 	let { alarm, onask, onheard }: Props = $props();
 	const store = useJob();
 	const circuits = $derived(alarm.circuits.map((c) => `${c.number} ${c.name}`).join(' and '));
-	const time = (iso: string) => new Date(iso).toLocaleTimeString('en-US', { hour: '2-digit', minute: '2-digit', hour12: false });
 	async function strike(): Promise<void> {
 		const reading = store.readings.find((r) => r.id === alarm.readingId);
 		onheard();
@@ -26,7 +26,7 @@
 		<p class="huge condensed">STOP: LIVE</p>
 		<p class="seen"><b class="mono">{alarm.seen}</b> at {store.placeName(alarm.boxId)}</p>
 		<p>
-			Circuit {circuits} is off and tagged by {alarm.tag.by || 'someone'} at {time(alarm.tag.at)}, and this box is live. Hands
+			Circuit {circuits} is off and tagged by {alarm.tag.by || 'someone'} at {sayTime(alarm.tag.at)}, and this box is live. Hands
 			off. Wrong breaker, or a second feed. Every dead test under this tag is void.
 		</p>
 		<div class="acts">

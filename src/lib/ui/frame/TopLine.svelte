@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import { theme } from '../theme.svelte';
@@ -12,8 +13,7 @@
 	}
 	let { onjob, onlive, onkeys, onfind }: Props = $props();
 	const store = useJob();
-	const day = (iso: string) =>
-		new Date(`${iso}T12:00:00`).toLocaleDateString('en-US', { day: 'numeric', month: 'short', year: 'numeric' });
+	const day = (iso: string) => sayDay(iso);
 	const amended = $derived(store.job.amendments.length);
 	const amendments = $derived(
 		store.job.amendments

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { now } from '$lib/clock';
 	import type { Photo } from '$core/model/job';
 	import { addPhoto, editPhoto, freshId, removePhoto, watchPhotos } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -31,7 +32,7 @@
 				jobId: store.job.id,
 				of: { ...of },
 				caption: '',
-				at: new Date().toISOString(),
+				at: now(),
 				by: '',
 				...made.photo
 			});
