@@ -1,8 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Edition } from '../code/shape/edition';
 import { dropAt } from '../circuits/size/drop';
 import type { Run } from '../run/runs';
-import type { Job } from '../model/job';
 import type { BoxProof } from '../prove/assess-prove';
 import { predict } from '../prove/predict';
 import type { Level } from '../prove/verdicts';

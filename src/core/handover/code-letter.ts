@@ -1,7 +1,6 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import type { Edition } from '../code/shape/edition';
-import type { Box, Device, Job, Reading } from '../model/job';
+import type { Box, Device, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';

@@ -2,7 +2,6 @@ import type { RuledJob } from '../code/ruled-job';
 import { type Built, planOf, build } from '../network/build';
 import type { Outlet } from '../network/wiring';
 import { type Fault, type FaultKind, RUN_FAULTS } from '../faults/kinds';
-import type { Edition } from '../code/shape/edition';
 import type { Job, Circuit } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { jobWiring, outletAt } from '../network/job-wiring';

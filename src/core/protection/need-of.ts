@@ -1,8 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { inForce } from '../code/amendments';
-import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
-import type { Job, Reading } from '../model/job';
+import type { Reading } from '../model/job';
 import { protectionNeed, type ProtectionNeed } from './needs';
 import { outletFacts, type OutletAt } from './outlet-facts';
 

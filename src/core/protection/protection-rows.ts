@@ -1,7 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Edition } from '../code/shape/edition';
 import { indexOf } from '../model/job-index';
-import type { Job, Reading } from '../model/job';
+import type { Reading } from '../model/job';
 import type { Finding } from '../model/result';
 import { inWords } from '../model/kinds';
 import { needOf } from './need-of';

@@ -1,7 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { groundOf, type Ground } from '../run/ground-at';
-import type { Edition } from '../code/shape/edition';
-import type { Job, Reading } from '../model/job';
+import type { Reading } from '../model/job';
 import { protectedBy, type Protected, type Source } from './reach';
 
 /** The one question of an outlet: what protects it now, and is its ground proven? Everything that is said of it rests on this. */

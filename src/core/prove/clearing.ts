@@ -1,7 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Edition } from '../code/shape/edition';
 import { runOf } from '../run/runs';
-import type { Circuit, Job } from '../model/job';
+import type { Circuit } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { build, planOf } from '../network/build';
 import { jobWiring } from '../network/job-wiring';

@@ -1,6 +1,5 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Edition } from '../code/shape/edition';
-import type { Circuit, Job, Reading } from '../model/job';
+import type { Circuit, Reading } from '../model/job';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
 import type { Step } from '../model/result';
 import { show } from '../units/quantity';

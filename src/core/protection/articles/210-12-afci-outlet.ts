@@ -1,5 +1,4 @@
 import type { RuledJob } from '../../code/ruled-job';
-import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/job';
 import { indexOf } from '../../model/job-index';
 import { runOf, type Run } from '../../run/runs';

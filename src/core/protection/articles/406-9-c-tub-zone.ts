@@ -1,8 +1,7 @@
 import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
-import type { Edition } from '../../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
-import type { Box, Device, Fixture, Job, Point, Room } from '../../model/job';
+import type { Box, Device, Fixture, Point, Room } from '../../model/job';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 
@@ -13,7 +12,7 @@ const RIM_IN: Partial<Record<Fixture['kind'], number>> = { tub: 20, shower: 4 };
  * Receptacles in the zone of a tub or shower. Where the room leaves no other place, the one on the farthest wall is let off.
  * @source 406.9(C)  @example 2020, 35 in from the tub: within the zone; in a bathroom where nothing is 3 ft away: let off there
  */
-export function tubZoneFindings({ edition, job }: RuledJob, room: Room, box: Box): Finding[] {
+export function tubZoneFindings({ edition }: Pick<RuledJob, 'edition'>, room: Room, box: Box): Finding[] {
 	const point = boxPoint(box, room);
 	const receptacle = box.devices.find((d) => d.receptacles > 0 && d.partOf !== 'appliance');
 	const { rule, acrossIn, upIn, bidet } = edition.tubZone;

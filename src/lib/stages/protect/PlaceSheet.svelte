@@ -34,7 +34,6 @@
 		})
 	);
 	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
-	const protectAt = $derived(store.job.practice.protectAt);
 	const bothBy = $derived(store.job.practice.bothBy);
 	const AT = { '': 'wherever it costs least', breaker: 'at the breaker', outlet: 'GFCI at the outlets' };
 	const BY = { '': 'whatever costs least', dual: 'one dual-function device', separate: 'AFCI and GFCI apart' };
