@@ -127,7 +127,7 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 
 const inZone = (edition: Edition, job: Job, box: Box): StageResult => {
 	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
-	return { findings: room ? tubZoneFindings({ edition, job }, room, box) : [], decisions: [] };
+	return { findings: room ? tubZoneFindings({ edition }, room, box) : [], decisions: [] };
 };
 
 /** A cord may come from the next room. */
