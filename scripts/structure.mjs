@@ -13,9 +13,11 @@ for (const file of Object.keys(graph.obj())) {
 	if (file.startsWith('code/editions/')) continue;
 	const text = readFileSync(`src/core/${file}`, 'utf8');
 	for (const { name, fn, statement } of exportedFunctions(ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true))) {
-		if (fn.parameters.length > 3) wrong.push(`${file}: ${name} has ${fn.parameters.length} parameters; from four on they are named`);
+		if (fn.parameters.length > 3)
+			wrong.push(`${file}: ${name} has ${fn.parameters.length} parameters; from four on they are named`);
 		const above = ts.getLeadingCommentRanges(text, statement.getFullStart())?.at(-1);
-		if (!above || !text.slice(above.pos, above.end).startsWith('/**')) wrong.push(`${file}: ${name} does not say what it answers`);
+		if (!above || !text.slice(above.pos, above.end).startsWith('/**'))
+			wrong.push(`${file}: ${name} does not say what it answers`);
 	}
 }
 for (const line of wrong) console.error(line);
