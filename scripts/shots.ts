@@ -16,7 +16,7 @@ const propose = async (b: Browser) => {
 	await b.click('main button', 'Propose');
 	await b.click('main button', 'Take out');
 	await b.click('main button', 'Propose circuits for');
-	await b.says('Across the crawl space', 'main', 30_000);
+	await b.says('Through the crawl space', 'main', 30_000);
 };
 const SHOTS: Shot[] = [
 	{ name: 'jobs', path: '/' },

@@ -27,12 +27,12 @@ function inJson(request: Request, response: Response): Response {
 	const message =
 		response.status === 405
 			? `${request.method.slice(0, 20)} is not allowed here${allow ? `; allowed: ${allow}` : ''}.`
-			: 'There is nothing at this address; what there is stands in /api/v1/openapi.json.';
+			: 'There is nothing at this address; see /api/v1/openapi.json.';
 	return send(refusal(response.status === 405 ? 405 : 404, message), allow ? { allow } : {});
 }
 
 /** What went wrong goes to the server's own log, never to the caller. */
 export const handleError: HandleServerError = ({ error, status }) => {
 	if (status !== 404) console.error(error);
-	return { message: status === 404 ? 'There is nothing at this address.' : 'Something went wrong. The fault is Hekto’s.' };
+	return { message: status === 404 ? 'There is nothing at this address.' : 'Something went wrong in Hekto.' };
 };

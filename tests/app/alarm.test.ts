@@ -18,7 +18,7 @@ async function typed(volts: string, meter: string): Promise<void> {
 	await b.click('.pad button', 'Keep 1 reading');
 }
 const strike = async () => {
-	await b.click(`${LOUD} button`, 'Typed wrong: strike it out');
+	await b.click(`${LOUD} button`, 'Typo: strike it out');
 	await none(LOUD);
 	await none('.bar[role=alert]');
 };

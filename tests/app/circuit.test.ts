@@ -12,14 +12,14 @@ test('the service load: both methods, what if it had a charger, and how an appli
 	await b.go('/job/quillback/circuit');
 	await b.click('button', 'Service load');
 	await b.says('118.1 A', total);
-	await b.says('within the 200 A that is there', total);
+	await b.says('within the 200 A existing', total);
 	await b.set('main .two .field:nth-of-type(2) select', 'vehicle charger, 48 A');
 	// 40 % of 11,520 VA more: 19.2 A.
 	await b.says('137.3 A', total);
 	await b.says('Without what is added: 118.1 A.', total);
 	await b.click('button[aria-label^="Without the vehicle charger"]');
 	await b.says('118.1 A', total);
-	await b.click('main button', 'By its meter');
+	await b.click('main button', 'By meter data');
 	await b.type('.measured input', '9.6\t');
 	// 9.6 kW x 1.25 = 12,000 VA.
 	await b.says('50 A', total);
@@ -42,11 +42,11 @@ test('a run is fed with less cable by one press, taken back by another; what is 
 	await b.click('main table button.row', 'Living, entry, hall receptacles');
 	await b.click('.slip summary', 'Facts');
 	await b.click('.slip summary', 'Feed order and cable');
-	await b.says(/\d+' at the least/, '.slip');
+	await b.says(/\d+' minimum/, '.slip');
 	await b.set('.slip details details .field:nth-of-type(2) select', 'yes');
 	await b.click('.slip button', 'Feed it so');
 	await b.says(/Circuit 13: \d+' less cable/);
-	await b.says('It is fed so already, or as short.', '.slip');
+	await b.says('It is already fed that way, or as short.', '.slip');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Feed it so', '.slip');
 	await b.click('main table button.row', 'Kitchen counter, sink side');

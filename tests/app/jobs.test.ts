@@ -274,7 +274,7 @@ test('a file whose job is here already comes in beside it, under fresh ids', asy
 	const taken = await jobs.importFile({ ...file, readings: [first, { ...first, id: 'second', corrects: first.id }] });
 	assert.notEqual(taken, id);
 	const row = await jobs.getJob(taken);
-	assert.equal(row?.job.name, 'Quillback Pottery (taken in)');
+	assert.equal(row?.job.name, 'Quillback Pottery (opened)');
 	const own = await jobs.readingsOf(taken);
 	assert.ok(own.every((r) => r.jobId === taken));
 	assert.ok(

@@ -34,11 +34,11 @@ test('from nothing: a room by tape, its door, the fewest receptacles, a circuit,
 	await b.says('6 receptacles, 0 stretches without reach');
 	await b.press('[data-box="ST-01"]');
 	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'The circuit is not in the list');
+	await b.click('.slip summary', 'Circuit not in the list');
 	await b.type('.slip .new .field:nth-child(1) input', 'Study' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '52' + Key.TAB);
-	await b.click('.slip button', 'Put it on circuit 1');
+	await b.click('.slip button', 'Put on circuit 1');
 	await b.says('circuit 1, planned', '.slip');
 	await b.says("52'", '.strip');
 
@@ -68,10 +68,10 @@ test('a receptacle on the wrong circuit is put where it belongs, and the finding
 	await b.go('/job/quillback/circuit?box=l-05');
 	await b.says('hangs on small appliance circuit 3, which may not feed it', '.slip');
 	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'Put it on another circuit');
+	await b.click('.slip summary', 'Add to another circuit');
 	await b.set('.slip .attach .field:nth-of-type(1) select', 'c13');
 	await b.set('.slip .attach .field:nth-of-type(2) select', 'l-04');
-	await b.click('.slip button', 'Put it on circuit 13');
+	await b.click('.slip button', 'Put on circuit 13');
 	await b.says('Living, circuit 13, planned'.replace('Living', 'up'), '.slip').catch(() => b.says('circuit 13', '.slip'));
 	assert.ok(!(await b.text('.slip')).includes('may not feed it'));
 	await b.says('L-05', '.strip');

@@ -42,12 +42,12 @@ test('Lay out: a proposed layout is applied as one edit, undone, done again, and
 	await b.says('13\' 7" of Bedroom 2 is more than 6\' 0" from a receptacle', slip);
 	await b.says('2 to add', slip);
 	await b.click('.slip button', 'Place 2 here');
-	await b.says('every wall in reach', slip);
+	await b.says('all walls covered', slip);
 	await b.find('[data-box="B2-05"]');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('2 to add', slip);
 	await b.click('button[aria-label="Redo"]');
-	await b.says('every wall in reach', slip);
+	await b.says('all walls covered', slip);
 	await b.go('/job/quillback/layout');
 	await b.find('[data-box="B2-05"]');
 	await b.click('button[aria-label="Undo"]');
@@ -134,7 +134,7 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	const csv = await b.saved(() => b.click('button', 'Readings as CSV'));
 	assert.match(csv, /^box,kind,value,unit,lamps,word,load_a,at_ma,half,phase,instrument,at,by,struck,note\r\n/);
 	await takeIn('bad.csv', 'box,kind,value,at\r\nK-01,hn,500,2026-11-05T10:00:00Z');
-	await b.says('bad.csv: nothing was taken in');
+	await b.says('bad.csv: nothing was imported');
 	await b.says('row 2.value hot to neutral must be 0 to 260 V, got 500');
 	await takeIn('good.csv', 'box,kind,value,load_a,at\r\nK-03,drop,7.7,12,2026-11-05T10:00:00Z');
 	await b.says('1 reading from good.csv');
@@ -144,11 +144,11 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	await b.go('/');
 	await b.says('Jobs in this browser');
 	for (const [name, body, says] of [
-		['short.json', text.slice(0, 4000), 'short.json: nothing was taken in'],
+		['short.json', text.slice(0, 4000), 'short.json: nothing was imported'],
 		[
 			'newer.json',
 			text.replace('"fileVersion": 2', '"fileVersion": 9'),
-			'fileVersion must be at most 2, got 9: the file comes from a newer Hekto'
+			'fileVersion must be at most 2, got 9: the file was made by a newer Hekto'
 		],
 		[
 			'broken.json',
@@ -161,12 +161,12 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	}
 	await takeIn('whole.json', text);
 	await b.find('.frame');
-	await b.says('Quillback Pottery (taken in)', '.top');
+	await b.says('Quillback Pottery (opened)', '.top');
 	await b.says('21 rooms, 100 boxes');
 	await b.go('/job/quillback/walk');
 	await b.says('21 rooms, 100 boxes');
 	await b.go('/');
-	await b.says('Quillback Pottery (taken in)');
+	await b.says('Quillback Pottery (opened)');
 });
 
 test('an older file is brought up on the way in', async () => {
@@ -184,7 +184,7 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	await b.click('table.data button.row', 'K-01');
 	await b.go('/job/quillback/trim?box=w-05');
 	await b.click('button', 'Record the test');
-	await b.says('Prove the meter on a known live source first.');
+	await b.says('Check the meter on a known live source first.');
 	for (const [css, text] of [
 		['#dead-hn', '0'],
 		['#dead-hg', '0'],
@@ -202,7 +202,7 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	await b.type('#dead-earth', '0');
 	await b.set(meter, 'low-impedance');
 	await b.click('button', 'Record the test');
-	await b.says(/Tested .* by JM: low-impedance meter, proved before and after/);
+	await b.says(/Tested .* by JM: low-impedance meter, checked before and after/);
 	await b.click('button', 'Device out: test again');
 	for (const [css, text] of [
 		['#dead-hn', '0'],
@@ -213,7 +213,7 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	await b.click('button', 'Record the test');
 	await b.says('STOP: LIVE', '[role=alertdialog]');
 	await b.says('118 V in the dead test', '[role=alertdialog]');
-	await b.click('[role=alertdialog] button', 'Hands are off');
+	await b.click('[role=alertdialog] button', 'Hands are clear');
 	await b.says('Dead tests under this tag are void', '[role=alert]');
 	await b.says('The test is void');
 	await b.click('[role=alert] button', 'Which breaker is it?');

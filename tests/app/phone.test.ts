@@ -46,17 +46,17 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.press('.lamp:nth-child(3)');
 	await b.click('.pad button', 'Keep 3 readings');
 	await b.says('drop under load 13.4 %: outside at most 3 %', '.pad');
-	await b.says('Nothing is predicted here: its circuit is not known', '.pad');
+	await b.says('No prediction here: its circuit is not known', '.pad');
 
 	await b.click('button.why');
 	await b.says('no room yet, circuit unknown', '.slip');
 	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'The circuit is not in the list');
+	await b.click('.slip summary', 'Circuit not in the list');
 	await b.type('.slip .new .field:nth-child(1) input', 'Sewing room' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
-	await b.says('Put it on circuit 1', '.slip');
+	await b.says('Put on circuit 1', '.slip');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
-	await b.click('.slip button', 'Put it on circuit 1');
+	await b.click('.slip button', 'Put on circuit 1');
 	await b.says('circuit 1, found', '.slip');
 	await b.says(/13\.4 %, predicted [23]/, '.slip');
 });

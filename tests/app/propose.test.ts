@@ -48,10 +48,10 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	await b.go('/job/bare/circuit');
 	await b.says('100 boxes hang on none yet', 'main');
 	await b.click('main button', 'Propose circuits');
-	await b.says('House practice', 'main');
+	await b.says('Shop practice', 'main');
 	await b.click('main button', 'Propose circuits for 100');
-	await b.says('Across the crawl space', 'main');
-	await b.says('what the rest is held to', 'main');
+	await b.says('Through the crawl space', 'main');
+	await b.says('the baseline', 'main');
 	await b.click('main .take button', 'Make these');
 	await b.says(/\d\d circuits; drop at the far end/, 'main');
 	const rail = await b.text('nav, .rail');
@@ -63,7 +63,7 @@ test('a house without circuits: proposed by one press, made by another, undone a
 		await b.click(`main table.data tr:nth-child(${i}) button.row`);
 		await b.says(/AWG · \d+ A/, '.slip');
 		await b.says(/why these share a circuit|why it stands alone/, '.slip');
-		await b.says(/house practice|one appliance, and nothing else/, '.slip');
+		await b.says(/shop practice|one appliance, and nothing else/, '.slip');
 	}
 	await b.click('button[aria-label="Undo"]');
 	await b.says('0 circuits', 'main header');
@@ -111,7 +111,7 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	const [first, last] = [was[0] ?? '', was[1] ?? ''];
 	// The last box onto the breaker: it is fed from the panel, by a cable of its own.
 	await drag(`[data-strip-box="${last}"] rect.square`, '[data-strip-breaker] rect');
-	await b.says(`${last} fed anew`);
+	await b.says(`${last} re-fed`);
 	// The other one onto it: now that is fed from there.
 	await drag(`[data-strip-box="${first}"] rect.square`, `[data-strip-box="${last}"] rect.square`);
 	await b.driver.wait(async () => (await order())[0] === last, PATIENCE_MS, 'the order did not turn');
@@ -160,13 +160,13 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.click('main table button.row', 'Microwave');
 	await open('Facts');
 	await open('Nameplate: microwave');
-	await choose('Begin anew with a generic one', 'none: general use');
+	await choose('Start over with a generic one', 'none: general use');
 	await b.says('its breaker and its wire are a guess', '.slip');
-	await choose('One appliance: begin with', 'microwave');
+	await choose('One appliance: start with', 'microwave');
 	await b.says('1500 W', '.slip');
 	await choose('On the circuit, V', '240 V');
 	await b.says('one pole gives 120 V', '.slip');
-	await b.click('.slip button', 'Reckon it at 120 V');
+	await b.click('.slip button', 'Figure it at 120 V');
 	await b.click('main table button.row', 'Bedroom 2 receptacles');
 	await open('Shared neutral');
 	await choose('Shares its neutral', '13');

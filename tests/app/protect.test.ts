@@ -67,7 +67,7 @@ test('the cellar device that feeds the freezer is found and shown', async () => 
 	await b.says('CB-01', '.slip');
 	await b.says('GFCI from CB-01', '.strip');
 });
-test('protection placed at the least cost, with what goes dead shown on the plan', async () => {
+test('protection placed minimum cost, with what goes dead shown on the plan', async () => {
 	await b.go('/job/quillback/protect');
 	await b.click('main button', 'Devices');
 	await b.click('main table button.row', 'Refrigerator');

@@ -51,8 +51,8 @@ test('on a phone a run is proved box by box; the lamps say correct where the rea
 	assert.match(rows, /SW-02/);
 });
 test('the device is replaced: before and after on paper', async () => {
-	await b.click('.sender button', 'Mend what is wrong here');
-	await b.says('Mended here', '.sender');
+	await b.click('.sender button', 'Repair this fault');
+	await b.says('Repaired', '.sender');
 	await b.says('on off off', '.sender');
 	await b.set('#read-phase', 'after');
 	await b.click('.thumb button', 'Take reading');
@@ -83,7 +83,7 @@ test('a GFCI is tested, what it darkens is told, and its next date goes to a cal
 	await b.click('main button', 'Record the test');
 	await b.says('bench GFCI tested');
 	const next = new Date(Date.now() + 30 * 86_400_000);
-	const calendar = await b.saved(() => b.click('main button', 'Due days to the calendar'));
+	const calendar = await b.saved(() => b.click('main button', 'Due dates to calendar'));
 	assert.match(calendar, /SUMMARY:Test bench GFCI\\?, Cellar/);
 	assert.match(calendar, /RRULE:FREQ=DAILY;INTERVAL=30/);
 	assert.match(calendar, /SUMMARY:Replace bench GFCI/);
@@ -135,7 +135,7 @@ test('a real instrument on a serial port: pieces of lines, nonsense told and let
 	await b.set('.sender select', 'serial');
 	await b.says('121.4 V', '.sender');
 	await b.says('2 lines made no sense', '.sender');
-	await b.says('silent: what it said last stands', '.sender');
+	await b.says('silent: last reading shown', '.sender');
 	await b.says('121.4 V', '.sender');
 	await b.run('window.__more("V 119.2\\nEND\\n")');
 	await b.says('119.2 V', '.sender');
@@ -166,10 +166,10 @@ test('a reading is put right: the old value stays in the log, struck from what i
 	await b.click('main button', 'Log');
 	await b.type('.bar input', 'SW-02 drop');
 	await b.says('2 of 31 readings', 'main');
-	await b.says('put right since', '.list');
+	await b.says('corrected since', '.list');
 	await b.says('12.8 % at 12 A', '.list');
 });
-test('a table of anyone’s is mapped; bad rows are kept aside; the rest is taken in as one edit', async () => {
+test('a table of anyone’s is mapped; bad rows are set aside; the rest is taken in as one edit', async () => {
 	await fresh('/job/marrow-street/prove');
 	await b.click('main button', 'Log');
 	const file = join(folder, 'page.csv');
@@ -177,7 +177,7 @@ test('a table of anyone’s is mapped; bad rows are kept aside; the rest is take
 		file,
 		'Remarks,Outlet,Volts H-N,Ground (mΩ),Drop %\nfine,KT-01,120.3,180,2.1\n,KT-02,119.9 V,OL,\nodd,attic,1,,\n,BT-01,119.7,,3.4\n'
 	);
-	const input = await b.driver.findElement(By.css('input[type=file][aria-label="Take in a table"]'));
+	const input = await b.driver.findElement(By.css('input[type=file][aria-label="Import readings"]'));
 	await input.sendKeys(file);
 	await b.says('Take in 5 readings', 'main');
 	await b.says('ohm-ground must be a number, got "OL"', 'main');

@@ -60,14 +60,14 @@ test('a bath, an L-shaped kitchen with a peninsula, a hall and a garage by tape,
 	await click('button', 'Room by tape');
 	await room('Bath', 'bathroom', "d2'4 3'8 r 8' r 6' r 8'", 'It closes.');
 	await click('button', 'Back to the plan');
-	await click('.slip summary', 'What stands in it (0)');
+	await click('.slip summary', 'Fixtures (0)');
 	await thing('basin', 1, '20');
 
 	await click('button', 'Room by tape');
 	await room('Kitchen', 'kitchen', "d3' 13' r 4' k8' r k8' r 4' l 8' r", 'The last wall follows: 8\' 0".');
 	await click('button', 'Back to the plan');
 	await b.says('160 sq ft', '.slip');
-	await click('.slip summary', 'What stands in it (0)');
+	await click('.slip summary', 'Fixtures (0)');
 	await thing('sink', 3, '30');
 	await thing('peninsula', 1, '20');
 

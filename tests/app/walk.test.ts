@@ -39,9 +39,9 @@ test('a room is drawn: exact walls by buttons, corners by the pointer, square an
 	await b.type('.bar .exact input', "10'" + Key.TAB);
 	for (const way of ['right', 'up', 'left']) await b.click(`button[aria-label="Wall to the ${way}"]`);
 	await b.says('4 corners.');
-	await b.click('.bar button', 'Corner back');
+	await b.click('.bar button', 'Undo corner');
 	await b.says('3 corners.');
-	await b.click('.bar button', 'Corner back');
+	await b.click('.bar button', 'Undo corner');
 	// Two corners stand at 0,0 and 10',0: the next by the pointer, a little off square.
 	const pad = await b.find('[data-draw]');
 	const [x, y] = await b.run<[number, number]>(
@@ -124,7 +124,7 @@ test('a room that is let go near another joins it a partition apart; farther off
 test('what was found: a white conductor that is hot is told as odd; ground and its proof are kept apart', async () => {
 	await b.go('/job/marrow-street/walk?box=sw-02');
 	await b.says('SW-02', '.slip h2');
-	await b.click('.slip summary', 'What was found in it (0)');
+	await b.click('.slip summary', 'Found inside (0)');
 	const found = '.slip details:nth-of-type(2)';
 	await b.set(`${found} .two:nth-of-type(1) .field:nth-of-type(2) select`, 'tester-lamps');
 	await b.says('SW-02: proof of ground');
@@ -135,10 +135,10 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(2) select`, 'switched-hot');
 	await b.type(`${found} .two:nth-of-type(3) .field:nth-of-type(5) input`, '4 1/2"' + Key.TAB);
 	await b.click(`${found} button`, 'Add conductor');
-	await b.says(/white: switched hot.*4 1\/2" free.*not what its color says/s, found);
+	await b.says(/white: switched hot.*4 1\/2" free.*not what its color suggests/s, found);
 	await b.driver.navigate().refresh();
-	await b.click('.slip summary', 'What was found in it (2)');
-	await b.says('not what its color says', found);
+	await b.click('.slip summary', 'Found inside (2)');
+	await b.says('not what its color suggests', found);
 });
 
 /** A picture of one color, larger than what is kept. */
@@ -177,7 +177,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	const notPicture = join(folder, 'note.png');
 	writeFileSync(notPicture, 'no picture');
 	await (await b.driver.findElement(By.css('.slip .photos input[type=file]'))).sendKeys(notPicture);
-	await b.says('note.png: This file is no picture that the browser can read.');
+	await b.says("note.png: The browser can't read this file as a picture.");
 
 	await b.go('/job/marrow-street/handover');
 	const plain = JSON.parse(await b.saved(() => b.click('button', 'Save job file')));
@@ -190,7 +190,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	await b.go('/');
 	await b.says('Jobs in this browser');
 	await (await b.driver.findElement(By.css('input[type=file]'))).sendKeys(out);
-	await b.says('Marrow Street (taken in)');
+	await b.says('Marrow Street (opened)');
 	await b.find('.frame');
 	await b.go(`${new URL(await b.driver.getCurrentUrl()).pathname.replace(/\w+$/, 'walk')}?box=sw-02`);
 	await b.find('.slip figure img');

@@ -172,7 +172,7 @@ test('the slip lists what an appliance asks, each with its section', () => {
 	assert.deepEqual(
 		d?.steps.map((s) => [s.label, s.value, s.rule?.section]),
 		[
-			['disconnect', 'to be looked at', '422.31'],
+			['disconnect', 'to be checked', '422.31'],
 			['cord of the dishwasher', '36 to 78 in', '422.16(B)']
 		]
 	);

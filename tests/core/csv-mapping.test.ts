@@ -63,7 +63,7 @@ for (const [cell, kind, unit, value] of FIGURES) {
 test('units of headings', () => {
 	assert.deepEqual(['H-N (V)', 'ground, mΩ', 'Z [ohm]', 'Volts'].map(unitOfHeading), ['v', 'mω', 'ohm', null]);
 });
-test('a wide table in any order: one row is several readings; bad rows are kept aside whole, the others are not lost', () => {
+test('a wide table in any order: one row is several readings; bad rows are set aside whole, the others are not lost', () => {
 	const { readings, aside, table } = read(
 		[
 			'H-N (V),Receptacle,Drop %,Lamps,Remarks',
@@ -89,7 +89,7 @@ test('a wide table in any order: one row is several readings; bad rows are kept 
 		[4, 5]
 	);
 	assert.match(aside[0]?.why.join() ?? '', /no box or panel is named "attic"/);
-	assert.match(asideCsv(table, aside), /why it was kept aside/);
+	assert.match(asideCsv(table, aside), /why it was set aside/);
 	assert.equal(readings[0]?.note, 'fine');
 });
 test('a long table of kind and value; times as they are written; a row without a place, or with a kind of none', () => {

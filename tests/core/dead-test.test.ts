@@ -41,7 +41,7 @@ for (const [what, more, paths] of cases)
 test('what is recorded names the meter and every point', () => {
 	assert.equal(
 		deadTestNote(whole, points),
-		'low-impedance meter, proved before and after: hot to neutral 0 V, hot to ground 0 V, neutral to ground 0 V, every conductor to a separate earth 0 V'
+		'low-impedance meter, checked before and after: hot to neutral 0 V, hot to ground 0 V, neutral to ground 0 V, every conductor to an independent ground 0 V'
 	);
 });
 

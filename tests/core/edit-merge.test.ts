@@ -149,8 +149,8 @@ const shift = (path: Shifted['path'], want: unknown, have: unknown, more: Partia
 	...more
 });
 const said: [Shifted, [where: string, yours: string, theirs: string]][] = [
-	[shift(['name'], 'A', ''), ['name', 'A', 'not said']],
-	[shift(['areaSqFt'], 1310, null), ['area sq ft', '1310', 'not said']],
+	[shift(['name'], 'A', ''), ['name', 'A', 'not entered']],
+	[shift(['areaSqFt'], 1310, null), ['area sq ft', '1310', 'not entered']],
 	[shift(['boxes', { id: 'k-01' }, 'inCabinet'], true, false), ['Box K-01, in cabinet', 'yes', 'no']],
 	[shift(['boxes', { id: 'gone' }], { id: 'gone', name: 'X-1' }, undefined, { why: 'gone' }), ['Box gone', 'X-1', 'removed']],
 	[

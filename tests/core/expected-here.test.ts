@@ -53,7 +53,10 @@ test('drop along a run: by feet, with what was read, and nothing beyond a cable 
 	);
 	const [near, far] = rows;
 	// Twice the cable, and the source once.
-	assert.ok(near && far && near.predicted > 1 && far.predicted > 1.7 * near.predicted && far.predicted < 2.2 * near.predicted, `${near?.predicted}, ${far?.predicted}`);
+	assert.ok(
+		near && far && near.predicted > 1 && far.predicted > 1.7 * near.predicted && far.predicted < 2.2 * near.predicted,
+		`${near?.predicted}, ${far?.predicted}`
+	);
 	assert.equal(far?.explainedTo, explainedDrop(far?.predicted ?? 0));
 });
 

@@ -102,7 +102,7 @@ const TIMES: [ms: number, atMa: number, level: string][] = [
 	[5500, 5, 'unknown']
 ];
 for (const [ms, atMa, level] of TIMES) {
-	test(`opens in ${ms} ms at ${atMa} mA: ${level}`, () =>
+	test(`trips in ${ms} ms at ${atMa} mA: ${level}`, () =>
 		assert.equal(
 			verdictOf(
 				{ edition: e, job: house },

@@ -179,8 +179,8 @@ const PATTERNS: [volts: [number, number, number], noGround: boolean, level: Leve
 	[[120, 119, 0.6], false, null, null],
 	[[0, 0, 0], false, null, null],
 	[[120, 0, 120], false, 'bad', /hot and neutral reversed/],
-	[[120, 60, 60], false, 'bad', /open ground, its contact floats/],
-	[[120, 78, 42], false, 'bad', /open ground, its contact floats/],
+	[[120, 60, 60], false, 'bad', /open ground, its contact is floating/],
+	[[120, 78, 42], false, 'bad', /open ground, its contact is floating/],
 	[[120, 0, 0], false, 'bad', /open ground, or reversed and open ground/],
 	[[120, 60, 60], true, 'good', /as it must be without one/],
 	[[120, 2, 1], true, 'good', /as it must be without one/],
@@ -196,7 +196,7 @@ const PATTERNS: [volts: [number, number, number], noGround: boolean, level: Leve
 	[[120, 100, 20], false, 'bad', /its contact floats/]
 ];
 for (const [[hn, hg, ng], noGround, level, says] of PATTERNS)
-	test(`volts ${hn}, ${hg}, ${ng}${noGround ? ' without a ground' : ''}: ${level ?? 'each by itself'}`, () => {
+	test(`volts ${hn}, ${hg}, ${ng}${noGround ? ' without a ground' : ''}: ${level ?? 'each one alone'}`, () => {
 		const found = voltPattern({ hn, hg, ng }, noGround);
 		assert.equal(found?.level ?? null, level);
 		if (says) assert.match(found?.says ?? '', says);
@@ -329,7 +329,7 @@ for (const [kind, before, after, change] of CHANGES)
 const check = (figures: Record<string, number>, words: GuidedCheck['words'] = {}, c: Circuit = circuit()) =>
 	breakerCheck({ edition: e, job: small }, c, { figures, words });
 const level = (a: { points: { level: Level; says: string }[] }, says: RegExp) => a.points.find((p) => says.test(p.says))?.level;
-test('a breaker that trips under 80 % of its rating is worn; from there on it is to be looked at; over it, overloaded', () => {
+test('a breaker that trips under 80 % of its rating is worn; from there on it is to be checked; over it, overloaded', () => {
 	const trips = (loadA: number) => level(check({ loadA }), /trips|overloaded/);
 	assert.deepEqual([trips(15.9), trips(16), trips(20), trips(20.1)], ['bad', 'look', 'look', 'look']);
 	assert.match(check({ loadA: 20.1 }).says, /overloaded/);
@@ -339,7 +339,7 @@ test('a terminal 10 °C over its neighbor is a loose joint, from 20 a bad one', 
 	const hot = (over: number) => level(check({ terminalC: 40 + over, neighborC: 40 }), /terminal/);
 	assert.deepEqual([hot(9.9), hot(10), hot(19.9), hot(20)], ['good', 'look', 'look', 'bad']);
 });
-test('load-tested after: within its amps and 104 V good, one of them past it to be looked at', () => {
+test('load-tested after: within its amps and 104 V good, one of them past it to be checked', () => {
 	const after = (afterA: number, afterV?: number) =>
 		level(check({ afterA, ...(afterV === undefined ? {} : { afterV }) }), /Load-tested/);
 	assert.deepEqual([after(20), after(20.1), after(16, 104), after(16, 103.9)], ['good', 'look', 'good', 'look']);

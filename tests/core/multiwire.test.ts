@@ -142,10 +142,10 @@ test('the fixes put it right: opened together, beside each other, spliced', () =
 		);
 	}
 });
-test('one neutral that is not told of is to be looked at, and is no finding', () => {
+test('one neutral that is not told of is to be checked, and is no finding', () => {
 	const j = pair((d) => void delete device(d, 'a').neutral);
 	const point = multiwireOf(e, j, of(j, 'c1'))?.points.find((p) => p.label.startsWith('the neutral goes on'));
-	assert.deepEqual([told(j), point?.formula], [[], 'to be looked at']);
+	assert.deepEqual([told(j), point?.formula], [[], 'to be checked']);
 });
 test('both of a pair lead to the one page; a circuit by itself has none', () => {
 	const j = pair();
@@ -212,7 +212,7 @@ test('a box that a hot only passes hangs on the other circuit; a yoke that is fe
 		['a', 'c']
 	);
 });
-test('two circuits in one cable are cut once, and made apart again when they part or one is taken out', () => {
+test('two circuits in one cable are cut once, and made apart again when they part or one is removed', () => {
 	const shared = pair();
 	assert.deepEqual(
 		takeOff(shared, ['planned']).map((t) => [t.name, t.feet]),

@@ -26,7 +26,7 @@ const shapes: [what: string, tape: string, feetAround: number, least: number][] 
 	['a room with a cut corner', "12' l 9' l45 4'3 l45 9' l", 46.2, 4]
 ];
 for (const [what, tape, feet, least] of shapes) {
-	test(`${what}: one space round every corner, ${least} at the least`, () => {
+	test(`${what}: one space round every corner, ${least} minimum`, () => {
 		const outline = taped(tape);
 		assert.ok(Math.abs(around(outline) / 12 - feet) < 0.6, `${around(outline) / 12} ft around`);
 		const got = lay(outline);

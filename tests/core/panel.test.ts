@@ -265,7 +265,7 @@ test('each panel says where its neutrals and grounds go: joined at the service, 
 		.filter((d) => d.id.startsWith('joined'))
 		.map((d) => [d.subject.id, d.value, d.rules[0]?.section]);
 	assert.deepEqual(said, [
-		['p', 'neutral and grounds joined', '250.24(B)'],
-		['s', 'neutral and grounds apart', '250.142(B)']
+		['p', 'neutral and grounds bonded', '250.24(B)'],
+		['s', 'neutral and grounds separate', '250.142(B)']
 	]);
 });

@@ -88,7 +88,7 @@ test('a switch stays with what it switches, and all alarms of a house with each 
 	const alarms = done.boxes.filter((b) => b.devices.some((d) => d.kind === 'alarm'));
 	assert.equal(new Set(alarms.map((b) => circuitAt.get(b.id))).size, 1);
 });
-test('house practice is kept: no general circuit has more outlets than it says', () => {
+test('shop practice is kept: no general circuit has more outlets than it says', () => {
 	const practice = { ...DEFAULT_GROUPING, perCircuit15: 6, perCircuit20: 7 };
 	const { proposal, done } = made(bare(quillback), practice);
 	for (const c of proposal.circuits.filter((x) => x.kind === 'general' && x.panelId)) {
@@ -126,7 +126,7 @@ test('boxes of which nothing is known are left, with the reason; a job without a
 	});
 	const { proposal, done } = made(j);
 	assert.deepEqual(proposal.left, [
-		{ boxId: 'b', why: 'is in no room yet' },
+		{ boxId: 'b', why: 'has no room yet' },
 		{ boxId: 'c', why: 'has no device yet' }
 	]);
 	assert.equal(done.panels.length, 1);

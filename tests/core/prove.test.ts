@@ -51,7 +51,7 @@ test('what cannot be predicted says which fact is missing', () => {
 	});
 	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, { circuit: c, boxId: 'b' }), {
 		known: false,
-		why: 'it is not on the run of a circuit yet'
+		why: 'it is not on a circuit run yet'
 	});
 	const sub = onSubpanel(null);
 	assert.deepEqual(predict({ edition: e, job: sub }, { circuit: c, boxId: 'b' }), {
@@ -119,7 +119,7 @@ const rows: Row[] = [
 	['ng', 1.39, 12, null, 'look', 'over it'],
 	['ng', 2.16, 12, null, 'look', 'twice'],
 	['ng', 2.17, 12, null, 'bad', 'over twice: under the 2 and 3 V of an unknown run, and a bad joint all the same'],
-	['ng', 0.05, 12, null, 'look', 'nothing at all under load: a joint between neutral and ground'],
+	['ng', 0.05, 12, null, 'look', 'nothing at all under load: a connection between neutral and ground'],
 	['drop', 0, 12, 'good', 'look', 'less than the wire alone loses: was the load on?'],
 	['drop', 1.04, 12, 'good', 'look', 'just under half of the predicted'],
 	['drop', 1.2, 12, 'good', 'good', 'over half of it'],

@@ -92,7 +92,7 @@ test('a metal box is proven by its wiring method together with a reading of the 
 	const read = (value: number) => groundOf(j, at(j, 'B'), [reading({ kind: 'ohm-ground', value })]).state;
 	assert.deepEqual([read(0.4), read(1), read(1.01)], ['proven', 'proven', 'said']);
 });
-test('the newest reading of the path says: one that was good before, was struck out, put right or read before the work proves nothing', () => {
+test('the newest reading of the path says: one that was good before, was struck out, corrected or read before the work proves nothing', () => {
 	const j = job({
 		boxes: [box('b', { state: 'found', ground: 'present', groundProof: 'wiring-method', material: 'metal' })],
 		legs: []

@@ -92,7 +92,7 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 			rule: cite(edition, edition.ampacity.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} has no run yet: its boxes and cables are not known, so nothing can be sized.`
+			message: `Circuit ${circuit.number} has no run yet: its boxes and cables are not entered, so nothing can be sized.`
 		});
 		return { findings, decisions: [], drop: [] };
 	}
@@ -152,7 +152,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 		steps,
 		rules: [...new Map(steps.flatMap((s) => (s.rule ? [[s.rule.section, s.rule] as const] : []))).values()],
 		alternatives: free.ok
-			? [{ value: `${free.value.awg} AWG · ${free.value.breakerA} A`, why: 'the least that carries this load' }]
+			? [{ value: `${free.value.awg} AWG · ${free.value.breakerA} A`, why: 'the smallest that carries this load' }]
 			: []
 	};
 	return { findings, decisions: [decision] };
@@ -195,7 +195,7 @@ export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Find
 			rule: cite(edition, edition.drop.rule),
 			circuitId: leg.circuitId,
 			subject: { kind: 'leg', id: leg.id },
-			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not known: drop beyond it cannot be figured.`
+			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
 		}));
 }
 
@@ -214,7 +214,7 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 			rule: cite(edition, edition.drop.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: worst.boxId },
-			message: `Circuit ${circuit.number} would lose ${show(worst.percent, 1)} % at ${boxes.get(worst.boxId)?.name} with ${worst.load}; ${most} % at most is advised.`,
+			message: `Circuit ${circuit.number} drops ${show(worst.percent, 1)}% at ${boxes.get(worst.boxId)?.name} with ${worst.load}; recommended: ${most}% maximum.`,
 			have: worst.percent,
 			need: most,
 			unit: '%',

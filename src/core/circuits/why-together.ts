@@ -27,7 +27,7 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 		: (required.find((r) => r.kind === circuit.kind)?.rule ?? feeds[circuit.kind]?.rule ?? general.rule);
 	const steps: Step[] = [
 		{
-			label: own ? 'one appliance, and nothing else' : `${inWords(circuit.kind)} circuit`,
+			label: own ? 'one appliance only' : `${inWords(circuit.kind)} circuit`,
 			formula: own ? circuit.load?.name || circuit.name : names.join(', ') || 'rooms not known',
 			value: circuit.breakerA,
 			unit: 'A',
@@ -38,7 +38,7 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 	if (!own && most !== null)
 		steps.push({
 			label: 'outlets on it',
-			formula: `house practice: at most ${most} on ${circuit.breakerA} A; the code sets no number`,
+			formula: `shop practice: ${most} maximum on ${circuit.breakerA} A; the code sets no limit`,
 			value: outlets,
 			unit: outlets === 1 ? 'outlet' : 'outlets'
 		});
@@ -46,15 +46,15 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 	if (!own)
 		steps.push({
 			label: 'with its breaker off',
-			formula: dark.length ? 'all of these is dead at once' : 'every room keeps something live',
-			value: dark.length ? dark.join(', ') : 'none wholly',
+			formula: dark.length ? 'goes completely dark' : 'no room goes completely dark',
+			value: dark.length ? dark.join(', ') : 'none',
 			unit: ''
 		});
 	return {
 		id: `group:${circuit.id}`,
 		subject: { kind: 'circuit', id: circuit.id },
-		value: own ? 'a circuit of its own' : `${counted(outlets, 'outlet')}, ${counted(names.length, 'room')}`,
-		title: own ? 'why it stands alone' : 'why these share a circuit',
+		value: own ? 'its own circuit' : `${counted(outlets, 'outlet')}, ${counted(names.length, 'room')}`,
+		title: own ? 'why it has its own circuit' : 'why these share a circuit',
 		steps,
 		rules: steps.flatMap((s) => (s.rule ? [s.rule] : [])),
 		alternatives: []

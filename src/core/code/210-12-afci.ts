@@ -25,7 +25,7 @@ export function afciNeed(edition: Edition, outlet: OutletFacts, amendments: read
 	if (!duty) {
 		need.excused.push({
 			rule: cite(edition, afci.extension),
-			because: `an extension of ${outlet.existing?.extensionFt} ft that adds no outlet or device (up to ${afci.extensionFt} ft)`
+			because: `a ${outlet.existing?.extensionFt} ft extension with no added outlet or device (up to ${afci.extensionFt} ft)`
 		});
 		return need;
 	}

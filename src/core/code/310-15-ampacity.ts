@@ -73,8 +73,8 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 	];
 	if (cable.cap !== null) {
 		steps.push({
-			label: `${c.cable} held to ${cable.cap} °C`,
-			formula: `at most ${cap}`,
+			label: `${c.cable} limited to ${cable.cap} °C`,
+			formula: `${cap} maximum`,
 			value: Math.min(corrected, cap),
 			unit: 'A',
 			rule: cite(edition, cable.rule)

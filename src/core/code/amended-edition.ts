@@ -38,7 +38,7 @@ const withWithin = (e: Edition, of: 'sink' | 'tub', ft: number, said: (rule: Rul
 export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	'sink-distance': {
 		section: (e) => sectionOf(e, 'sink'),
-		name: 'GFCI within so far of a sink',
+		name: 'GFCI: distance from a sink',
 		unit: 'ft',
 		least: 0,
 		most: 7,
@@ -47,7 +47,7 @@ export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	},
 	'tub-distance': {
 		section: (e) => sectionOf(e, 'tub'),
-		name: 'GFCI within so far of a tub or shower',
+		name: 'GFCI: distance from a tub or shower',
 		unit: 'ft',
 		least: 0,
 		most: 7,
@@ -56,7 +56,7 @@ export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	},
 	'extension-length': {
 		section: (e) => e.afci.extension.section,
-		name: 'AFCI: an extension let off up to',
+		name: 'AFCI: exempt extension, up to',
 		unit: 'ft',
 		least: 0,
 		most: 100,
@@ -65,7 +65,7 @@ export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	},
 	'tamper-height': {
 		section: (e) => e.tamper.rule.section,
-		name: 'Tamper-resistant up to so high',
+		name: 'Tamper-resistant: height limit',
 		unit: 'in',
 		least: 0,
 		most: 120,
@@ -77,7 +77,7 @@ export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	},
 	'wall-reach': {
 		section: (e) => e.walls.rule.section,
-		name: 'A wall receptacle reaches so far',
+		name: 'Wall receptacle: reach along the wall',
 		unit: 'in',
 		least: 24,
 		most: 144,

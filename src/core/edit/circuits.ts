@@ -126,7 +126,7 @@ export const addRuns =
 		for (const leg of legs) {
 			const box = rowIn(draft.boxes, leg.toId, 'box');
 			if (draft.legs.some((l) => l.toId === box.id))
-				throw new RangeError(`${box.name} hangs on a circuit by now: have the circuits proposed anew.`);
+				throw new RangeError(`${box.name} is on a circuit now: propose the circuits again.`);
 		}
 		if (panel) draft.panels.push(panel);
 		for (const c of circuits) rowIn(draft.panels, c.panelId, 'panel');
@@ -160,7 +160,7 @@ export const placeProtection =
 			const device = box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
 			const own = put.get(box.id);
 			if (!device) {
-				if (own) throw new RangeError(`${box.name} has no duplex that a protecting device could take the place of.`);
+				if (own) throw new RangeError(`${box.name} has no duplex to replace with a protective device.`);
 				continue;
 			}
 			device.protection = own?.protection ?? 'none';

@@ -69,7 +69,7 @@ export const setFeeds =
 			for (let n = 0; at !== circuit.panelId; n++) {
 				at = legs.find((l) => l.toId === at)?.fromId;
 				if (at === undefined || n > legs.length)
-					throw new RangeError(`Circuit ${circuit.number} would not hang together from its panel.`);
+					throw new RangeError(`Circuit ${circuit.number} would not connect back to its panel.`);
 			}
 		}
 	};

@@ -30,7 +30,7 @@ export const rewire =
 		const stands = [...old, ...(next ? [next] : [])].find((l) => l.state !== 'planned');
 		if (stands)
 			throw new RangeError(
-				`The cable from ${nameOf(stands.fromId)} to ${nameOf(stands.toId)} is in the wall already: change it in the slip, where it is meant.`
+				`The cable from ${nameOf(stands.fromId)} to ${nameOf(stands.toId)} is already installed: change it in the slip.`
 			);
 		if (afterId === boxId || beforeId === boxId) return;
 		const after = afterId ?? nearest(draft, boxId, circuitId, circuit.panelId);
@@ -45,7 +45,7 @@ export const rewire =
 		if (beforeId === undefined) return;
 		const onward = draft.legs.find((l) => l.circuitId === circuitId && l.toId === beforeId);
 		if (!onward || onward.fromId !== after)
-			throw new RangeError(`${nameOf(beforeId)} is not fed from ${nameOf(after)}: nothing can go in between.`);
+			throw new RangeError(`${nameOf(beforeId)} is not fed from ${nameOf(after)}: nothing can be inserted there.`);
 		onward.fromId = boxId;
 		measure(draft, circuitId, [beforeId]);
 	};

@@ -11,7 +11,7 @@ const APART_IN = 5;
 
 function roomIn(draft: Job, id: string): Room {
 	const room = draft.rooms.find((r) => r.id === id);
-	if (!room) throw new RangeError(`There is no room "${id}" any more.`);
+	if (!room) throw new RangeError(`There is no room "${id}" any longer.`);
 	return room;
 }
 
@@ -23,7 +23,7 @@ export const setRectangle =
 	(roomId: string, alongIn: number, deepIn: number): Command =>
 	(draft) => {
 		const room = roomIn(draft, roomId);
-		if (room.outline) throw new RangeError(`${room.name} has its walls already: change their lengths instead.`);
+		if (room.outline) throw new RangeError(`${room.name} already has walls: change their lengths instead.`);
 		if (!(alongIn >= 12 && deepIn >= 12)) throw new RangeError(`Both lengths must be at least 1' 0"`);
 		const drawn = draft.rooms.filter((r) => r.story === room.story && r.outline).flatMap((r) => r.outline ?? []);
 		const x = drawn.length ? Math.max(...drawn.map((p) => p[0])) + APART_IN : 0;
@@ -47,7 +47,7 @@ export const addBreak =
 		const length = wallLength(room.outline, b.wall);
 		if (b.width <= 0) throw new RangeError('It must have a width.');
 		if (to > length + 1e-6)
-			throw new RangeError(`Wall ${b.wall + 1} of ${room.name} is ${length}" long: it would hang over its end.`);
+			throw new RangeError(`Wall ${b.wall + 1} of ${room.name} is ${length}" long: it would extend past the end.`);
 		const other = room.breaks.find(
 			(o) => o.wall === b.wall && o.kind !== 'window' && b.kind !== 'window' && o.from < to && b.from < o.to
 		);
@@ -87,7 +87,7 @@ export const removeRoom =
 		const inside = [...draft.boxes, ...draft.panels].filter((b) => b.roomId === roomId);
 		if (inside.length)
 			throw new RangeError(
-				`${room.name} still holds ${inside
+				`${room.name} still has ${inside
 					.map((b) => b.name)
 					.slice(0, 5)
 					.join(', ')}: move them first.`

@@ -30,7 +30,7 @@ export const setOutline =
 	(draft) => {
 		const room = roomIn(draft, roomId);
 		if (draft.boxes.some((b) => b.roomId === roomId && b.place?.kind === 'wall'))
-			throw new RangeError(`Boxes hang on the walls of ${room.name}: change single walls, or take the boxes off first.`);
+			throw new RangeError(`${room.name} has boxes on its walls: change single walls, or remove the boxes first.`);
 		const ccw = signedArea(outline) >= 0 ? outline : [...outline].reverse();
 		mustClose(ccw, room.name);
 		const [dx, dy] = inPlace ? [0, 0] : besideAll(draft, room, ccw);
@@ -294,13 +294,13 @@ export function mustHold(draft: Job, room: Room): void {
 	const outline = outlineOf(room);
 	for (const part of [...room.breaks, ...room.counters]) {
 		if (part.from < -1e-6 || part.to > wallLength(outline, part.wall) + 1e-6)
-			throw new RangeError(`Then what is on wall ${part.wall + 1} of ${room.name} would hang over its end. Move it first.`);
+			throw new RangeError(`Then what is on wall ${part.wall + 1} of ${room.name} would extend past the end. Move it first.`);
 	}
 	for (const box of draft.boxes) {
 		if (box.roomId !== room.id || box.place?.kind !== 'wall') continue;
 		if (box.place.at < -1e-6 || box.place.at > wallLength(outline, box.place.wall) + 1e-6)
 			throw new RangeError(
-				`Then ${box.name} on wall ${box.place.wall + 1} of ${room.name} would hang over its end. Move it first.`
+				`Then ${box.name} on wall ${box.place.wall + 1} of ${room.name} would extend past the end. Move it first.`
 			);
 	}
 	room.marks = room.marks.filter((m) => m.wall < outline.length && m.from < wallLength(outline, m.wall));

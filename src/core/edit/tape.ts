@@ -191,7 +191,7 @@ function corrections(walk: Walk, drawn: DrawnWalk, how: Exclude<Closing, 'last-w
 	const sum = (f: (u: Point, w: number) => number) => along.reduce((s, u, i) => s + f(u, weight[i] ?? 0), 0);
 	const [a, b, d] = [sum((u, w) => w * u[0] * u[0]), sum((u, w) => w * u[0] * u[1]), sum((u, w) => w * u[1] * u[1])];
 	const det = a * d - b * b;
-	if (Math.abs(det) < 1e-9) throw new RangeError('All walls run one way: the walk cannot be closed by their lengths.');
+	if (Math.abs(det) < 1e-9) throw new RangeError("All walls run in one direction: their lengths can't close the walk.");
 	const [ex, ey] = [-drawn.errorBy[0], -drawn.errorBy[1]];
 	const [lx, ly] = [(d * ex - b * ey) / det, (a * ey - b * ex) / det];
 	return settle(

@@ -37,7 +37,7 @@ export function mustFitWall(room: Room, part: { wall: number; from: number; to: 
 	const length = wallLength(outline, part.wall);
 	if (part.to <= part.from) throw new RangeError('It must have a width.');
 	if (part.from < 0 || part.to > length + 1e-6)
-		throw new RangeError(`Wall ${part.wall + 1} of ${room.name} is ${formatLength(length)} long: it would hang over its end.`);
+		throw new RangeError(`Wall ${part.wall + 1} of ${room.name} is ${formatLength(length)} long: it would extend past the end.`);
 }
 
 function mustBeAlone(room: Room, counter: Counter): void {
@@ -139,5 +139,5 @@ function direction(outline: readonly Point[], wall: number): Point {
 }
 function mustFit(from: number, to: number, length: number, room: Room, wall: number, name = 'a door, window or counter'): void {
 	if (from < -1e-6 || to > length + 1e-6)
-		throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would hang over its end. Move it first.`);
+		throw new RangeError(`Then ${name} on wall ${wall + 1} of ${room.name} would extend past the end. Move it first.`);
 }

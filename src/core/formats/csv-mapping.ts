@@ -240,6 +240,6 @@ function timeOf(day: string, time: string, usual: string): string | null {
 /** Rows kept aside, as a file of their own with the reasons in a last column. */
 export const asideCsv = (table: Table, aside: MappedRead['aside']): string =>
 	Papa.unparse(
-		{ fields: [...table.columns, 'why it was kept aside'], data: aside.map((a) => [...a.cells, a.why.join('; ')]) },
+		{ fields: [...table.columns, 'why it was set aside'], data: aside.map((a) => [...a.cells, a.why.join('; ')]) },
 		{ escapeFormulae: true, newline: '\r\n' }
 	);

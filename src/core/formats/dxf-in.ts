@@ -33,7 +33,7 @@ export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok:
 	const refuse = (message: string) => ({ ok: false as const, faults: [{ path: 'file', message }] });
 	if (text.length > MOST.fileChars)
 		return refuse(`must be at most ${MOST.fileChars / 1e6} MB, got ${Math.round(text.length / 1e6)} MB`);
-	if (!/\bSECTION\b/.test(text.slice(0, 5000))) return refuse('is no DXF text file: it has no SECTION at its head');
+	if (!/\bSECTION\b/.test(text.slice(0, 5000))) return refuse('is not a DXF text file: no SECTION at the top');
 	const read = readEntities(text);
 	if (!read) return refuse('cannot be read as DXF: it has no section of entities');
 	const layers = new Map<string, DxfLayer>();
@@ -51,7 +51,7 @@ export function readDxf(text: string): { ok: true; drawing: DxfDrawing } | { ok:
 	const far = farPoint([...layers.values()], 1 / DXF_UNITS.millimeters);
 	if (far) return refuse(far);
 	const found = [...layers.values()].filter((l) => l.lines.length || l.closed.length);
-	if (!found.length) return refuse('holds no lines or polylines to take walls from');
+	if (!found.length) return refuse('has no lines or polylines to read walls from');
 	const { leftOut, unitCode } = read;
 	return { ok: true, drawing: { layers: found, texts, unit: unitCode === null ? null : (SAID[unitCode] ?? null), leftOut } };
 }
@@ -163,7 +163,7 @@ export function roomsFromDxf(
 	const lawful = wide.filter((o) => o.length <= MOST.walls);
 	if (!wide.length) return { ...refuse(`encloses no room of ${LEAST_SQ_FT} sq ft or more when read in ${unit}`), loose };
 	if (!lawful.length) return refuse(`encloses only rooms of more than ${MOST.walls} walls`);
-	if (lawful.length > MOST.rooms) return refuse(`encloses ${lawful.length} rooms; at most ${MOST.rooms} can be taken in`);
+	if (lawful.length > MOST.rooms) return refuse(`encloses ${lawful.length} rooms; at most ${MOST.rooms} can be imported`);
 	const texts = drawing.texts.slice(0, MOST_TEXTS).map((t) => ({ at: scaled(t.at), text: t.text }));
 	return { rooms: lawful.map((outline) => ({ outline, name: nameIn(outline, texts) })), loose, faults: [] };
 }

@@ -18,7 +18,7 @@ export function readJobFile(
 	try {
 		plain = JSON.parse(text);
 	} catch (error) {
-		return refuse('file', `is not readable as a job file, perhaps cut short: ${(error as Error).message}`);
+		return refuse('file', `can't be read as a job file (it may be cut off): ${(error as Error).message}`);
 	}
 	return readPlainJobFile(plain);
 }
@@ -36,7 +36,7 @@ export function readPlainJobFile(
 	if (typeof from !== 'number' || !Number.isInteger(from) || from < 0)
 		return refuse('fileVersion', `must be 0 to ${FILE_VERSION}, got ${JSON.stringify(from) ?? 'nothing'}`);
 	if (from > FILE_VERSION)
-		return refuse('fileVersion', `must be at most ${FILE_VERSION}, got ${from}: the file comes from a newer Hekto`);
+		return refuse('fileVersion', `must be at most ${FILE_VERSION}, got ${from}: the file was made by a newer Hekto`);
 	const checked = checkJobFile(migrate(file));
 	return checked.ok ? { ...checked, migratedFrom: from === FILE_VERSION ? null : from } : checked;
 }

@@ -47,9 +47,7 @@ export function codeLetter(
 			if (!need[against].required || !rule) continue;
 			const given = standing[against]?.name;
 			points.push({
-				text: given
-					? `${words} protection is required; ${given} gives it.`
-					: `${words} protection is required; nothing gives it yet.`,
+				text: given ? `${words} protection is required; provided by ${given}.` : `${words} protection is required; none yet.`,
 				rule
 			});
 		}
@@ -63,11 +61,11 @@ export function codeLetter(
 		.filter((r) => r.boxId === box.id)
 		.map(
 			(r) =>
-				`${localDay(r.at)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not said'}, ${r.instrument || 'instrument not said'}`
+				`${localDay(r.at)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not entered'}, ${r.instrument || 'instrument not said'}`
 		);
 	return {
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,
-		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, permit of ${job.permitDate}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
+		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, permit dated ${job.permitDate}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
 		facts: [
 			...box.devices.map((d) => faceOf(d)),
 			`Ground: ${ground.why}`,
@@ -77,11 +75,11 @@ export function codeLetter(
 			...(box.note ? [box.note] : [])
 		],
 		points,
-		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with the job.`] : [])],
+		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with this job.`] : [])],
 		tester,
-		asks: [...(ground.ask ? [ground.ask] : []), ...(evidence.length ? [] : ['No reading of this outlet is with the job yet.'])],
+		asks: [...(ground.ask ? [ground.ask] : []), ...(evidence.length ? [] : ['No readings of this outlet yet.'])],
 		closing:
-			'This tells what was checked, and by which rules. Local code and the authority having jurisdiction decide, and may ask for more.'
+			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
 }
 const faceOf = (d: Device): string =>

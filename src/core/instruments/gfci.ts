@@ -18,7 +18,7 @@ export interface GfciTest {
 /** The tester's button at an outlet: a leak from its hot to its ground contact, which only flows where there is a ground. */
 export function testerButton(built: Built, outletId: string): GfciTest {
 	const { hot, ground } = built.contacts(outletId);
-	if (ground === null) return { opens: [], leakMa: 0, why: 'the outlet has no ground contact: the tester cannot make it leak' };
+	if (ground === null) return { opens: [], leakMa: 0, why: "the outlet has no ground contact: the tester can't make it leak" };
 	const leaking = built.network.copy();
 	leaking.resistor(hot, ground, TESTER_OHMS);
 	const solution = new Solution(leaking);
@@ -28,8 +28,8 @@ export function testerButton(built: Built, outletId: string): GfciTest {
 	const why = opens.length
 		? null
 		: leakMa < GFCI_RANGE_MA.least
-			? 'nothing leaks: the ground is open, or there is no voltage'
-			: 'the leak comes back on the neutral (a jumper from ground to neutral downstream), or no working GFCI is upstream';
+			? 'no leakage: the ground is open, or there is no voltage'
+			: 'the leakage returns on the neutral (a ground-to-neutral jumper downstream), or there is no working GFCI upstream';
 	return { opens, leakMa, why };
 }
 

@@ -20,17 +20,17 @@ export interface Scenario {
 	shellFault?: boolean;
 }
 export const SCENARIOS: readonly Scenario[] = [
-	{ key: 'sound', name: 'Sound', says: 'The shell stands at ground: nothing to feel.', faults: () => [] },
+	{ key: 'sound', name: 'Sound', says: 'The metal is at ground: nothing to feel.', faults: () => [] },
 	{
 		key: 'bootleg',
 		name: 'Bootleg ground',
-		says: 'The load’s own current raises the shell by what the neutral loses. The lamps say wired right.',
+		says: "Load current raises the metal by the neutral's drop. The lamps say correct.",
 		faults: (at) => [{ kind: 'bootleg', at }]
 	},
 	{
 		key: 'bootleg-lost',
 		name: 'Bootleg, neutral lost upstream',
-		says: 'The appliance itself carries line voltage to its shell. The lamps are all dark, and it looks dead.',
+		says: 'The appliance itself puts line voltage on its metal. The lamps are all dark, and it looks dead.',
 		faults: (at) => [
 			{ kind: 'bootleg', at },
 			{ kind: 'open-neutral', at }
@@ -39,7 +39,7 @@ export const SCENARIOS: readonly Scenario[] = [
 	{
 		key: 'bootleg-reversed',
 		name: 'Bootleg, hot and neutral reversed',
-		says: 'The shell is the hot wire. The lamps say wired right.',
+		says: 'The metal is hot. The lamps say correct.',
 		faults: (at) => [
 			{ kind: 'reversed', at },
 			{ kind: 'bootleg', at }
@@ -48,26 +48,26 @@ export const SCENARIOS: readonly Scenario[] = [
 	{
 		key: 'reversed',
 		name: 'Hot and neutral reversed',
-		says: 'The shell stays at ground; a lamp’s screw shell and an open switch leave the load live.',
+		says: "The metal stays at ground; a lamp's screw shell is live, and an open switch leaves the load live.",
 		faults: (at) => [{ kind: 'reversed', at }]
 	},
 	{
 		key: 'open-ground',
 		name: 'Open ground, appliance at fault',
-		says: 'The appliance’s own fault makes its shell live, and nothing opens but a GFCI.',
+		says: "The appliance's own fault makes its metal live, and only a GFCI trips.",
 		faults: (at) => [{ kind: 'open-ground', at }],
 		shellFault: true
 	},
 	{
 		key: 'hot-ground',
 		name: 'Hot and ground reversed',
-		says: 'The shell is the hot wire.',
+		says: 'The metal is hot.',
 		faults: (at) => [{ kind: 'hot-ground-reversed', at }]
 	},
 	{
 		key: 'service-neutral',
 		name: 'Service neutral lost',
-		says: 'The whole house’s neutral and every shell in it move with the load, held only by the electrode.',
+		says: 'The neutral and all grounded metal in the house move with the load, held only by the electrode.',
 		faults: () => [{ kind: 'service-neutral-open', at: 'service' }]
 	}
 ];

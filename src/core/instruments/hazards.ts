@@ -21,7 +21,7 @@ export function hazardFindings(
 					severity: 'violation',
 					rule: rule('IEC 60479', 'Current through a person'),
 					subject: { kind: 'box', id: r.box },
-					message: `The shell of what is plugged in at ${r.box} drives ${r.milliamps.toFixed(0)} mA through a person.`,
+					message: `The metal of what is plugged in at ${r.box} drives ${r.milliamps.toFixed(0)} mA through a person.`,
 					have: r.milliamps,
 					need: letGo.fromMa,
 					unit: 'mA'

@@ -32,7 +32,7 @@ export function houseAt(
 	const { wiring } = jobWiring(edition, job, circuits);
 	const plan = planOf(wiring);
 	const outlet = outletAt(wiring, boxId, half);
-	if (!outlet) return { ok: false, why: 'there is nothing at this box to plug into' };
+	if (!outlet) return { ok: false, why: 'this box has nothing to plug into' };
 	return { ok: true, house: { built: build(plan, those(plan, faults), { unplugged: true }), outlet } };
 }
 /** Everything that a plug-in analyzer and a meter read there, without noise; `loadA` of the drop test. */

@@ -171,7 +171,7 @@ function strays(edition: Edition, c: CounterCase, spaces: readonly Interval[]): 
 		severity: 'caution',
 		rule: cite(edition, edition.places.counters.location),
 		subject: { kind: 'input', id: c.id },
-		message: `The receptacle at ${at} in of counter ${c.id} lies behind or in what parts it, and does not count.`
+		message: `The receptacle at ${at} in of counter ${c.id} is behind or inside what divides it, and doesn't count.`
 	}));
 }
 
@@ -198,7 +198,7 @@ export function layoutIsland(edition: Edition, c: IslandCase): IslandResult {
 			severity: 'violation',
 			rule,
 			subject,
-			message: `The ${c.kind} ${c.id} lacks ${missing} of ${required} ${required === 1 ? 'receptacle' : 'receptacles'}${outerEnd ? ', one at its outer end' : ''}.`,
+			message: `The ${c.kind} ${c.id} is missing ${missing} of ${required} ${required === 1 ? 'receptacle' : 'receptacles'}${outerEnd ? ', one at its outer end' : ''}.`,
 			have: required - missing,
 			need: required,
 			unit: 'receptacles'
@@ -210,7 +210,7 @@ export function layoutIsland(edition: Edition, c: IslandCase): IslandResult {
 			severity: 'advice',
 			rule,
 			subject,
-			message: `The ${c.kind} ${c.id} needs no receptacle, but a way to add one later: a box or a raceway to it.`
+			message: `The ${c.kind} ${c.id} requires no receptacle, but a way to add one later: a box or raceway.`
 		});
 	return { id: c.id, required, missing, provisionOnly, outerEnd, steps, findings };
 }

@@ -23,7 +23,7 @@ export function whyNotCounted(edition: Edition, box: Box): string | null {
 	if (box.inCabinet) return 'inside a cabinet';
 	if (box.heightIn !== null && box.heightIn > edition.walls.maxHeightIn)
 		return `more than ${formatLength(edition.walls.maxHeightIn)} above the floor`;
-	if (receptacles.every(switchedWhole)) return 'switched as the lighting outlet';
+	if (receptacles.every(switchedWhole)) return 'switched as the required lighting outlet';
 	return null;
 }
 
@@ -62,7 +62,7 @@ export function whyNotForWall(edition: Edition, room: Room, box: Box): string | 
 	const why = whyNotCounted(edition, box);
 	if (why) return why;
 	if (receptacles.every((d) => d.serves === 'countertop')) return 'a countertop receptacle';
-	if (receptacles.every((d) => d.partOf === 'baseboard-heater')) return 'part of a heater: it serves the wall along the heater';
+	if (receptacles.every((d) => d.partOf === 'baseboard-heater')) return 'part of a heater: serves the wall along the heater';
 	return null;
 }
 

@@ -164,8 +164,8 @@ function propose(edition: Edition, space: WallSpace, c: WallsCase, placing: Plac
 			rule: cite(edition, edition.walls.rule),
 			subject: { kind: 'input', id: space.id },
 			message: offStuds
-				? `${c.roomName ?? `Wall space ${space.id}`} cannot be reached from beside the studs given: it needs a block or a bracket.`
-				: `${c.roomName ?? `Wall space ${space.id}`} cannot be reached from the places left for boxes: one proposed stands where none was wanted; a floor receptacle within 18" of the wall would do too.`
+				? `${c.roomName ?? `Wall space ${space.id}`} can't be covered from beside the studs entered: use blocking or a bracket.`
+				: `${c.roomName ?? `Wall space ${space.id}`} can't be covered from the spots left for boxes: one proposed box is in a no-box zone; a floor receptacle within 18" of the wall also works.`
 		});
 	}
 	return offCorners(space, placing, positions).map((p) => {

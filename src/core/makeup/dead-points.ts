@@ -14,7 +14,7 @@ interface Conductor {
 	words: string;
 	must: boolean;
 }
-const EARTH: DeadPoint = { key: 'earth', words: 'every conductor to a separate earth', must: true };
+const EARTH: DeadPoint = { key: 'earth', words: 'every conductor to an independent ground', must: true };
 
 /**
  * @returns one circuit and a ground: three pairs and the earth; two hots: six and the earth; two circuits: ten and the earth

@@ -23,9 +23,9 @@ export interface DeadTest {
 /** Why a test does not prove a box dead, by field; none: it is recorded. Live, dead, live: a gap in it proves nothing. */
 export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): FieldFault[] {
 	const faults: FieldFault[] = [];
-	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Prove the meter on a known live source first.' });
+	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Check the meter on a known live source first.' });
 	if (test.meter !== 'low-impedance')
-		faults.push({ path: 'meter', message: 'Verified dead only with a low-impedance meter; a 10 Mohm meter is not enough.' });
+		faults.push({ path: 'meter', message: 'Verify dead with a low-impedance meter; a 10 Mohm meter is not enough.' });
 	for (const { key, words, must } of points) {
 		const volts = test.volts[key] ?? null;
 		if (volts === null && !must) continue;
@@ -40,8 +40,8 @@ export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): Fi
 			});
 	}
 	if (!test.provedAfter)
-		faults.push({ path: 'provedAfter', message: 'Prove the meter again on the live source: it may have failed in between.' });
-	if (!test.by.trim()) faults.push({ path: 'by', message: 'Say who tested.' });
+		faults.push({ path: 'provedAfter', message: 'Check the meter again on the live source: it may have failed in between.' });
+	if (!test.by.trim()) faults.push({ path: 'by', message: 'Enter who tested.' });
 	return faults;
 }
 
@@ -57,7 +57,7 @@ export function liveAt(test: DeadTest, points: readonly DeadPoint[]): { point: D
 
 /** One line of a dead test for the record: where, between which points, what was read. */
 export const deadTestNote = (test: DeadTest, points: readonly DeadPoint[]): string =>
-	`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, proved before and after${test.deviceOut ? ', device out' : ''}${
+	`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, checked before and after${test.deviceOut ? ', device out' : ''}${
 		test.firstLook ? ', non-contact tester as a first look' : ''
 	}: ${points
 		.filter(({ key }) => test.volts[key] != null)

@@ -135,7 +135,7 @@ export function breakerSuspects(
 			const seen = ruledOut.get(circuit.id);
 			if (seen !== undefined) return { circuit, says: 'no', why: `with it off the box was live: ${seen}` };
 			if (among.some((s) => s.size === 1 && s.has(circuit.id)))
-				return { circuit, says: 'feeds', why: 'with it off the box was dead' };
+				return { circuit, says: 'feeds', why: 'with it off, the box was dead' };
 			if (among.length && !among.every((s) => s.has(circuit.id)))
 				return { circuit, says: 'no', why: 'the box was dead while it was on' };
 			return { circuit, says: 'maybe', why: among.length ? 'off with others when the box was dead' : 'not switched off yet' };

@@ -26,22 +26,22 @@ export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	'ohm-ground': ohms('ground path'),
 	'dead-ohm-hn': ohms('dead: hot to neutral'),
 	'dead-ohm-hg': ohms('dead: hot to ground'),
-	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI opens at' },
-	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI opens in' }
+	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI trips at' },
+	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI trips in' }
 };
 /** What is said in words, the good one first. */
 export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: Readonly<Record<string, string>> }>> = {
-	bootleg: { words: 'bootleg check', allowed: { no: 'none found', yes: 'a jumper', 'cannot-tell': 'cannot tell here' } },
+	bootleg: { words: 'bootleg check', allowed: { no: 'none found', yes: 'a jumper', 'cannot-tell': "can't tell here" } },
 	grip: {
 		words: 'plug grip',
-		allowed: { holds: 'holds', slips: 'slips out by itself', loose: 'loose, warm or browned' }
+		allowed: { holds: 'holds', slips: 'slips out', loose: 'loose, warm or discolored' }
 	},
 	'gfci-own': {
 		words: 'GFCI, own button',
 		allowed: {
 			trips: 'trips, all dead, resets',
 			'no-trip': 'does not trip',
-			'still-live': 'trips, face or onward live',
+			'still-live': 'trips, but face or load side stays live',
 			'no-reset': 'does not reset'
 		}
 	},
@@ -97,8 +97,7 @@ export function readingFaults({ kind, value, lamps, loadA, word, atMa }: Judged)
 	if (value < min || value > max) {
 		return [{ path: 'value', message: `${words} must be ${min} to ${max} ${unit}, got ${value}` }];
 	}
-	if (kind === 'drop' && loadA === null) return [{ path: 'loadA', message: 'a drop must name the load it was read under, in A' }];
-	if (kind === 'gfci-ms' && atMa === undefined)
-		return [{ path: 'atMa', message: 'a time to open must name the leak it was read at, in mA' }];
+	if (kind === 'drop' && loadA === null) return [{ path: 'loadA', message: 'a drop reading needs its load, in A' }];
+	if (kind === 'gfci-ms' && atMa === undefined) return [{ path: 'atMa', message: 'a trip time needs its leakage, in mA' }];
 	return [];
 }

@@ -66,7 +66,7 @@ class Builder {
 	private check(f: Fault): void {
 		if (!this.plan.places.has(f.at)) throw new RangeError(`a fault must be at a place of the wiring, got "${f.at}"`);
 		if (f.kind.includes('loose') && !((f.ohms ?? 0) > 0))
-			throw new RangeError(`a loose joint must have more than 0 ohm, got ${f.ohms}`);
+			throw new RangeError(`a loose connection must have more than 0 ohm, got ${f.ohms}`);
 	}
 
 	built(): Built {

@@ -118,9 +118,9 @@ export function trips(built: Built, solution: Solution): Trip[] {
 			device: 'breaker',
 			at: circuitId,
 			amps: 0,
-			why: 'neutral and ground are joined downstream'
+			why: 'neutral and ground are connected downstream'
 		})),
-		...joined.map(({ at }): Trip => ({ device: 'gfci', at, amps: 0, why: 'neutral and ground are joined downstream' }))
+		...joined.map(({ at }): Trip => ({ device: 'gfci', at, amps: 0, why: 'neutral and ground are connected downstream' }))
 	];
 }
 const isOn = ({ faults }: Built, b: Breaker): boolean => !faults.some((f) => f.kind === 'breaker-off' && f.at === b.circuitId);

@@ -25,12 +25,12 @@ export type FeedAnswer = { known: true; value: FeedProposal } | { known: false; 
 export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: Way; taps: boolean }): FeedAnswer {
 	const { nodes } = runOf(job, circuit);
 	const { boxes } = indexOf(job);
-	if (nodes.length < 2) return { known: false, why: 'A run of two boxes or more has an order.' };
+	if (nodes.length < 2) return { known: false, why: 'Feed order needs a run of two boxes or more.' };
 	const built = nodes.find((n) => n.leg.state !== 'planned');
 	if (built)
 		return {
 			known: false,
-			why: `The cable to ${boxes.get(built.boxId)?.name ?? 'a box'} is in the wall already: its order stands.`
+			why: `The cable to ${boxes.get(built.boxId)?.name ?? 'a box'} is already installed: its order stays.`
 		};
 	const ends = new Map<string, CableEnd>();
 	for (const id of [circuit.panelId, ...nodes.map((n) => n.boxId)]) {
@@ -38,7 +38,7 @@ export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: W
 		if (!end)
 			return {
 				known: false,
-				why: `Where ${boxes.get(id)?.name ?? 'the panel'} stands is not known: its cable cannot be measured.`
+				why: `Where ${boxes.get(id)?.name ?? 'the panel'} is located is not known: its cable can't be measured.`
 			};
 		ends.set(id, end);
 	}

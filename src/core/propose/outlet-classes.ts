@@ -89,7 +89,7 @@ export function sortOutlets({ edition, job }: RuledJob, boxes: readonly Box[], p
 		const alone = box.devices.find((d) => standsAlone(edition, d, practice));
 		if (!box.devices.length) left.push({ boxId: box.id, why: 'has no device yet' });
 		else if (alone) own.push(ownCircuit(edition, job, box, alone));
-		else if (!room) left.push({ boxId: box.id, why: 'is in no room yet' });
+		else if (!room) left.push({ boxId: box.id, why: 'has no room yet' });
 		else shared.push({ box, room });
 	}
 	const byBuilding = new Map<Room | null, { box: Box; room: Room }[]>();

@@ -281,20 +281,20 @@ export interface Alternative {
 /** What differs from house practice, each with its name: the ways that are laid beside it. */
 export function otherWays(practice: GroupingPractice): { id: string; name: string; practice: GroupingPractice }[] {
 	return [
-		{ id: 'practice', name: 'By house practice', practice },
+		{ id: 'practice', name: 'Shop practice', practice },
 		{
 			id: 'taps',
-			name: practice.taps ? 'Box to box, no taps' : 'With taps',
+			name: practice.taps ? 'Box to box, no branching' : 'With branching',
 			practice: { ...practice, taps: !practice.taps }
 		},
 		{
 			id: 'lights',
-			name: practice.lightsApart ? 'Lights with receptacles' : 'Lights apart',
+			name: practice.lightsApart ? 'Lights with receptacles' : 'Lights separate',
 			practice: { ...practice, lightsApart: !practice.lightsApart }
 		},
 		{
 			id: 'way',
-			name: practice.way === 'attic' ? 'Across the crawl space' : 'Across the attic',
+			name: practice.way === 'attic' ? 'Through the crawl space' : 'Through the attic',
 			practice: { ...practice, way: practice.way === 'attic' ? 'crawl-space' : 'attic' }
 		}
 	];

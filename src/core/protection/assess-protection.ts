@@ -112,7 +112,7 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 			rule: cite(edition, edition.panels.listed),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `${why} Its single-pole ${kind} breaker wants a neutral of its own landed on it. Ways out: a two-pole one for both, separate neutrals, or devices at the outlets.`,
+			message: `${why} Its single-pole ${kind} breaker needs its own neutral. Fix: one two-pole breaker for both, separate neutrals, or devices at the outlets.`,
 			fix: multiwire
 				? {
 						kind: 'pair-circuits',
@@ -120,7 +120,12 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 						circuitIds: [circuit.id, multiwire.withId],
 						opens: 'two-pole'
 					}
-				: { kind: 'protect-breaker', label: 'A plain breaker; devices at the outlets', circuitId: circuit.id, protection: 'none' }
+				: {
+						kind: 'protect-breaker',
+						label: 'Standard breaker; devices at the outlets',
+						circuitId: circuit.id,
+						protection: 'none'
+					}
 		}
 	];
 }
@@ -173,7 +178,7 @@ const noRoom = ({ edition, box, device, subject }: ProtectionCase): Finding => (
 	severity: 'advice',
 	rule: cite(edition, edition.gfci.receptacle.rule),
 	subject,
-	message: `${box.name}: which room it is in is not known, so what protection it needs cannot be told. Attach it to a room.`
+	message: `${box.name}: its room is not known, so required protection can't be determined. Assign it to a room.`
 });
 
 const saidNeed = ({ need }: ProtectionAnswer): string =>
@@ -189,7 +194,7 @@ function decisionOf(c: ProtectionCase): Decision {
 	const { edition, job, room, box, device, circuit, readings, answer, subject, standing } = c;
 	const sources = (['gfci', 'afci'] as const).flatMap((against) => {
 		const by = standing[against];
-		return by ? [{ label: `${WORDS[against]} given by`, formula: '', value: by.name, unit: '' }] : [];
+		return by ? [{ label: `${WORDS[against]}: from`, formula: '', value: by.name, unit: '' }] : [];
 	});
 	return {
 		id: `protect:${device.id}`,
@@ -237,7 +242,7 @@ function switchedSteps(edition: Edition, device: Device): Step[] {
 	if (device.controlled)
 		steps.push({
 			label: 'controlled',
-			formula: 'a timer, sensor or energy management takes its power away',
+			formula: 'controlled by a timer, sensor or energy management',
 			value: `marked "${edition.controlled.text}", with which contacts`,
 			unit: '',
 			rule: cite(edition, edition.controlled.rule)
@@ -261,7 +266,7 @@ function needless({ edition, box, device, answer, subject, standing }: Protectio
 			severity: 'advice',
 			rule: cite(edition, edition.gfci.access),
 			subject,
-			message: `${box.name}: the ${name} hangs on the LOAD of the GFCI at ${source.name}, and nothing asks for that here. When it trips, nobody sees it: put what follows on LINE there.`
+			message: `${box.name}: the ${name} is on the LOAD side of the GFCI at ${source.name}, which isn't required here. Nobody notices a trip: move the downstream wiring to LINE there.`
 		}
 	];
 }

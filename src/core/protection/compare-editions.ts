@@ -42,7 +42,7 @@ export function compareEditions(
 				return needOf({ edition, job }, { room, box, device, circuit }, { readings });
 			});
 			if (!a || !b) return [];
-			const yes = (asked: boolean) => (asked ? 'asked' : 'not asked');
+			const yes = (asked: boolean) => (asked ? 'asked' : 'not required');
 			const found: EditionChange['changes'] = [];
 			for (const [of, key] of [
 				['GFCI', 'gfci'],

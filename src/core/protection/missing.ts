@@ -28,15 +28,14 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 				severity: 'caution',
 				rule,
 				subject,
-				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so whether it has it cannot be told.`
+				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so this can't be checked.`
 			}
 		];
 	}
 	const existing = device.state === 'found';
 	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
 	if (existing && against === 'afci') return [];
-	const where =
-		box.readilyAccessible || existing ? '' : ' This place is not readily accessible: it goes upstream or to the breaker.';
+	const where = box.readilyAccessible || existing ? '' : ' Not readily accessible here: put it upstream or at the breaker.';
 	return [
 		{
 			code: against,
@@ -45,7 +44,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 			rule,
 			subject,
 			message: existing
-				? `${box.name} has no ${WORDS[against]}; it is existing work, and comes under the rule when it is replaced or extended (${need.reasons[0]}).`
+				? `${box.name} has no ${WORDS[against]}; existing work; required when it is replaced or extended (${need.reasons[0]}).`
 				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.${misplaced(c, against)}${where}`,
 			fix: protectFix(c, against)
 		}
@@ -69,7 +68,7 @@ function misplaced({ edition, job, box, device, circuit }: ProtectionCase, again
 		circuit.state === 'found'
 			? 'at the first receptacle of the old circuit'
 			: 'at the first outlet of a home run that is listed for it, in metal, or behind a branch/feeder AFCI breaker';
-	return ` The AFCI device at ${idle.name} does not count here: it does ${ways}${unmeasured ? ', and the length of this home run is not known' : ''}.`;
+	return ` The AFCI device at ${idle.name} doesn't count here: it does ${ways}${unmeasured ? ', and the length of this home run is not known' : ''}.`;
 }
 
 /** A sink or a tub is in the room, and where the outlet stands is not known. @source 210.8(A) */
@@ -87,7 +86,7 @@ function unmeasured({ edition, job, room, box, device, answer, subject }: Protec
 			severity: device.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, row.rule),
 			subject,
-			message: `${box.name}: how far it is from the ${of === 'sink' ? 'sink' : 'tub or shower'} of ${room.name} is not known. Within ${ft} ft it needs GFCI: give the box its place.`
+			message: `${box.name}: its distance from the ${of === 'sink' ? 'sink' : 'tub or shower'} of ${room.name} is not known. Within ${ft} ft GFCI is required: place the box on the plan.`
 		}
 	];
 }
@@ -102,7 +101,7 @@ function outOfReach({ edition, box, device, subject }: ProtectionCase): Finding[
 			severity: device.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, gives(device.protection, 'gfci') ? edition.gfci.access : edition.afci.rule),
 			subject,
-			message: `The protecting device at ${box.name} is not readily accessible: put it upstream or at the breaker.`
+			message: `The protective device at ${box.name} is not readily accessible: put it upstream or at the breaker.`
 		}
 	];
 }

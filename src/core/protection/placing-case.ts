@@ -203,9 +203,9 @@ function breakersFor(job: Job, circuit: Circuit, prices: PriceList, togetherCost
 		if (fuse) return false;
 		return listed(protection) && !shared;
 	};
-	if (fuse) notes.push('Fuses: protection stands at the outlets.');
+	if (fuse) notes.push('Fuses: protection goes at the outlets.');
 	if (shared && circuit.poles === 1)
-		notes.push(`${shared} A single-pole breaker that watches its circuit cannot serve it: two-pole, or devices at the outlets.`);
+		notes.push(`${shared} A single-pole GFCI or AFCI breaker can't protect it: use two-pole, or devices at the outlets.`);
 	const left = (['gfci', 'afci', 'dual'] as const).filter((p) => !listed(p));
 	if (left.length) notes.push(`The panel's label does not list ${left.join(', ')} breakers.`);
 	const kinds: readonly Protection[] = circuit.poles === 2 ? ['none', 'gfci'] : ['none', 'afci', 'gfci', 'dual'];

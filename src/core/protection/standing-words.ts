@@ -39,18 +39,18 @@ export function standingWords(
 	if (box.state !== 'found' || !device.receptacles || device.volts !== 120) return null;
 	if (device.slots === 'two-slot')
 		return {
-			text: 'Two slots, which promise no ground.',
+			text: 'Two-slot receptacle, no ground.',
 			rule: cite(edition, replacing.rule),
-			tester: 'A three-prong tester does not go in. An adapter solves nothing.'
+			tester: 'A three-prong tester does not fit. An adapter solves nothing.'
 		};
 	if (hasGround(ground))
 		return {
 			text:
 				ground.state === 'proven'
 					? 'Three slots on a proven ground.'
-					: 'Three slots on a ground that was seen, and is not read under load yet.',
+					: 'Three slots on a ground that was seen but not read under load yet.',
 			rule: cite(edition, replacing.grounded),
-			tester: 'It shows "correct", which a jumper would too: the ground-path reading is the proof.'
+			tester: 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.'
 		};
 	// Nobody has looked, and nobody has touched it: there is nothing to be said of it yet.
 	if (device.state === 'found' && ground.state === 'unknown') return null;
@@ -58,7 +58,7 @@ export function standingWords(
 	const marked = labels.length ? ` Marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
 	if (!gfci)
 		return {
-			text: 'Three slots without a proven ground, and no GFCI reaches them: not lawful as it stands. Two slots, a GFCI with its labels, or a ground that is run.',
+			text: 'Three slots without a proven ground or GFCI protection: not allowed. Use a two-slot receptacle, a GFCI with its labels, or run a ground.',
 			rule: cite(edition, replacing.rule),
 			tester: 'It shows "open ground"; if it shows "correct", look for a jumper to neutral.'
 		};

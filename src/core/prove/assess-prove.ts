@@ -150,7 +150,7 @@ function together(edition: Edition, job: Job, latest: Latest, beside: Beside): v
 			add(neutral, {
 				on: 'joints',
 				level: 'unknown',
-				says: `as far as the panel, if its joints are sound: ${feet}`,
+				says: `distance from the panel, if its connections are good: ${feet}`,
 				...NO_FIGURE,
 				rule: limitRule(edition.key, 'model', 'Length by ohms')
 			});

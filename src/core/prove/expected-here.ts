@@ -24,7 +24,7 @@ export function expectedHere(
 	const prediction: Predicted =
 		circuit && box
 			? predict(ruled, { circuit, boxId: box.id }, { loadA })
-			: { known: false, why: box ? 'its circuit is not known' : 'the supply itself is read here' };
+			: { known: false, why: box ? 'its circuit is not known' : 'this reads the supply itself' };
 	return {
 		prediction,
 		figure: (kind, loaded) =>

@@ -129,7 +129,7 @@ export const dueDays = (job: Job, register: readonly GfciEntry[]): DueDay[] =>
 			uid: `${job.id}-${g.id}-test`,
 			day: g.nextDue ?? '',
 			title: `Test ${g.name}, ${g.where}`,
-			text: `${job.name}. Press its test button: it must trip, and these go dead: ${g.protects.join(', ')}. Then reset.`,
+			text: `${job.name}. Press its test button: it must trip and these go dead: ${g.protects.join(', ')}. Then reset.`,
 			everyDays: job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS
 		},
 		...(g.replaceBy

@@ -32,13 +32,13 @@ export const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
 	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
 	{ key: 'neighborC', words: 'A neighbor’s terminal', unit: '°C', max: 300 },
-	{ key: 'look', words: 'Looks', allowed: { clean: 'clean', browned: 'browned or melted', loose: 'loose on its bar' } },
+	{ key: 'look', words: 'Looks', allowed: { clean: 'clean', browned: 'discolored or melted', loose: 'loose on its bar' } },
 	{
 		key: 'listed',
 		words: 'Type marked on it',
 		allowed: { yes: 'listed for this panel', no: 'not listed for it', unread: 'not read' }
 	},
-	{ key: 'resetTrips', words: 'On reset it', allowed: { holds: 'holds', 'at-once': 'trips at once' } },
+	{ key: 'resetTrips', words: 'On reset', allowed: { holds: 'holds', 'at-once': 'trips at once' } },
 	{ key: 'afterA', words: 'After the change: load', unit: 'A', max: 400 },
 	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260 }
 ];
@@ -47,7 +47,7 @@ export const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'volts', words: 'at', unit: 'V', max: 260 },
 	{ key: 'ohms', words: 'Cold, across its screws (leave empty: open)', unit: 'ohm', max: 1e6 },
 	{ key: 'open', words: 'The meter shows', allowed: { figure: 'the figure above', open: 'open' } },
-	{ key: 'shellOhms', words: 'Screw to shell (leave empty: open)', unit: 'ohm', max: 1e8 }
+	{ key: 'shellOhms', words: 'Screw to sheath (leave empty: open)', unit: 'ohm', max: 1e8 }
 ];
 export const DIMMING_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100 },
@@ -66,7 +66,7 @@ export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIM
 const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
 	const level = worst(points.map((p) => p.level));
 	const first = points.find((p) => p.level === level && level !== 'good');
-	return { level, says: first?.says ?? (points.length ? 'Nothing is found wrong by what was read.' : none), points, steps };
+	return { level, says: first?.says ?? (points.length ? 'Nothing wrong in what was read.' : none), points, steps };
 };
 interface WireOn {
 	awg: Awg;
@@ -100,7 +100,7 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | nu
 		awg: thin.awg,
 		carries: carried.amps,
 		most,
-		as: { found: 'entered as found', planned: 'planned for it', built: 'built' }[thin.state]
+		as: { found: 'as found', planned: 'planned', built: 'built' }[thin.state]
 	};
 }
 /** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
@@ -110,7 +110,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 	const amps = circuit.breakerA;
 	const wire = rightForWire(edition, job, circuit);
 	if (wire) {
-		steps.push({ label: `${wire.awg} AWG, the thinnest on it`, formula: 'ampacity as it lies', value: wire.carries, unit: 'A' });
+		steps.push({ label: `${wire.awg} AWG, the smallest on it`, formula: 'ampacity as it lies', value: wire.carries, unit: 'A' });
 		points.push(
 			amps > wire.most
 				? {
@@ -133,7 +133,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 		if (share > 1)
 			points.push({
 				level: 'look',
-				says: `It carries ${show(loadA, 1)} A on ${amps} A: overloaded, it does its work. Move loads to another circuit`
+				says: `It carries ${show(loadA, 1)} A on ${amps} A: overloaded, and the breaker is doing its job. Move loads to another circuit`
 			});
 		else if (words.resetTrips !== 'at-once')
 			points.push({
@@ -153,24 +153,24 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			over >= HOT_OVER_C
 				? {
 						level: over >= 2 * HOT_OVER_C ? 'bad' : 'look',
-						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose joint there`
+						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
 					}
 				: { level: 'good', says: 'Its terminal is as warm as its neighbor' }
 		);
 	}
 	if (words.look === 'browned')
-		points.push({ level: 'bad', says: 'Browned or melted: replace it, and look at the bar and at the wire under its screw' });
+		points.push({ level: 'bad', says: 'Discolored or melted: replace it, and look at the bar and at the wire under its screw' });
 	if (words.look === 'loose')
 		points.push({
 			level: 'bad',
-			says: 'Loose on its bar: the bar or the clip is burnt. Another slot, or the panel’s maker’s advice'
+			says: 'Loose on its bar: the bus or the clip is burnt. Use another slot, or ask the panel manufacturer'
 		});
 	if (words.listed === 'no')
 		points.push({
 			level: 'bad',
-			says: 'A part that fits is not a part that is listed: replace it with the type on the panel’s label'
+			says: "It fits but isn't listed: replace it with the type on the panel label"
 		});
-	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel’s label before a breaker is bought' });
+	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel label before buying a breaker' });
 	if (afterA !== undefined) {
 		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
 		points.push({
@@ -198,10 +198,10 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 			const off = Math.abs(ohms - should) / should;
 			points.push(
 				atMost(off, ELEMENT_SHARE)
-					? { level: 'good', says: `${show(ohms)} ohm against ${show(should)}: whole` }
+					? { level: 'good', says: `${show(ohms)} ohm against ${show(should)}: element OK` }
 					: {
 							level: atMost(off, 2 * ELEMENT_SHARE) ? 'look' : 'bad',
-							says: `${show(ohms)} ohm against ${show(should)}: ${ohms < should ? 'part of it is shorted, or it is another element' : 'a bad joint, or it is another element'}`
+							says: `${show(ohms)} ohm against ${show(should)}: ${ohms < should ? 'partly shorted, or a different element' : 'a bad connection, or a different element'}`
 						}
 			);
 		}
@@ -209,7 +209,7 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 	if (shellOhms !== undefined)
 		points.push({
 			level: 'bad',
-			says: `${show(shellOhms, 0)} ohm to its shell: it leaks. Replace it; any reading to the shell is one too many`
+			says: `${show(shellOhms, 0)} ohm to the sheath: it leaks. Replace it; there should be no reading to the sheath`
 		});
 	return answer(points, steps, 'Enter its watts and volts, and what the meter shows.');
 }
@@ -228,13 +228,13 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	const atPanel = panelIdle - panelLoaded;
 	steps.push(
 		{
-			label: 'sound, its panel loses',
+			label: 'drop at a good panel',
 			formula: `${show(loadA, 1)} A through the service and its feeders, solved`,
 			value: should,
 			unit: 'V'
 		},
-		{ label: 'the panel loses', formula: `${show(panelIdle, 1)} - ${show(panelLoaded, 1)}`, value: atPanel, unit: 'V' },
-		{ label: 'ohms it shares', formula: `${show(atPanel)} / ${show(loadA, 1)}`, value: atPanel / loadA, unit: 'ohm' }
+		{ label: 'drop at the panel', formula: `${show(panelIdle, 1)} - ${show(panelLoaded, 1)}`, value: atPanel, unit: 'V' },
+		{ label: 'shared ohms', formula: `${show(atPanel)} / ${show(loadA, 1)}`, value: atPanel / loadA, unit: 'ohm' }
 	);
 	const rise = otherIdle === undefined || otherLoaded === undefined ? null : otherLoaded - otherIdle;
 	if (rise !== null && rise > RISE_V) {
@@ -251,12 +251,12 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	} else if (atPanel > Math.max(2 * should, should + 1)) {
 		points.push({
 			level: 'bad',
-			says: `The panel itself loses ${show(atPanel, 1)} V where ${show(should, 1)} is sound: the joint is in the service, the main or the feeder, which both circuits share`
+			says: `The panel drops ${show(atPanel, 1)} V where ${show(should, 1)} is normal: the bad connection is in the service, the main or the feeder, which both circuits share`
 		});
 	} else
 		points.push({
 			level: 'good',
-			says: `The panel loses ${show(atPanel, 1)} V, as a sound service does: what both share carries`
+			says: `The panel drops ${show(atPanel, 1)} V, as a good service does: what both share is OK`
 		});
 	if (nearIdle !== undefined && nearLoaded !== undefined) {
 		const near = nearIdle - nearLoaded;
@@ -270,9 +270,9 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 		if (between > BETWEEN_V)
 			points.push({
 				level: 'look',
-				says: `Between the panel and there ${show(between, 1)} V are lost though the load is on another circuit: they share a neutral, a joint or a splice on the way. Follow the neutral`
+				says: `Between the panel and there ${show(between, 1)} V drop with the load on another circuit: they share a neutral, a connection or a splice on the way. Follow the neutral`
 			});
-		else points.push({ level: 'good', says: 'It falls as far as the panel does, and no farther' });
+		else points.push({ level: 'good', says: 'It drops as much as the panel does, no more' });
 	}
 	return answer(points, steps, '');
 }
@@ -298,7 +298,7 @@ export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): Gu
 	if (check.kind === 'short') return circuit ? shortCheck({ edition, job }, circuit, check) : GONE;
 	return check.kind === 'element' ? elementCheck(check) : dimmingCheck({ edition, job }, circuit, check);
 }
-const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is gone from the job.', points: [], steps: [] };
+const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is no longer in the job.', points: [], steps: [] };
 /** Watts and volts of the element on a box, where its nameplate was entered. */
 export const elementOf = (device: Device | undefined): Record<string, number> =>
 	device?.watts ? { watts: device.watts, volts: device.volts } : {};

@@ -11,9 +11,9 @@ export function deadOhms({ edition, reading }: ReadingCase): Judgment {
 	const { value } = reading;
 	const level: Level = value === null || value > LOADS_OHMS ? 'good' : value < SHORT_OHMS ? 'bad' : 'look';
 	const says = {
-		good: 'open: nothing joins them',
+		good: 'open: no connection',
 		look: `${show(value ?? 0)} ohm: something is still plugged in or switched on`,
-		bad: `${show(value ?? 0)} ohm: a short. Do not energize; disconnect the run at its middle and test each half`,
+		bad: `${show(value ?? 0)} ohm: a short. Do not energize; split the run in the middle and test each half`,
 		unknown: ''
 	}[level];
 	return {
@@ -48,9 +48,9 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 	const say = (level: Level, says: string, need: number | null): Judgment[] => [
 		{ on: 'joints', level, says, have: value, need, unit, rule }
 	];
-	if (!prediction.known) return say('unknown', `cannot be held against the run: ${prediction.why}`, null);
+	if (!prediction.known) return say('unknown', `can't be compared with the run: ${prediction.why}`, null);
 	const should = predictedFor(reading, prediction.value);
-	if (should === null) return say('unknown', 'cannot be held against the run: it has no ground wire', null);
+	if (should === null) return say('unknown', "can't be compared with the run: it has no ground wire", null);
 	const slack = Math.max(AGAINST_PREDICTED.share * should, absolute);
 	const bad = Math.max(AGAINST_PREDICTED.badTimes * should, should + slack);
 	const from = TOO_LITTLE_FROM[reading.kind as keyof typeof TOO_LITTLE_FROM] ?? Infinity;
@@ -60,12 +60,12 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 	const times = should > 0 ? value / should : 0;
 	const says =
 		level === 'good'
-			? `${show(value)} ${unit} against ${show(should)} predicted: the joints carry`
-			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${show(should)} ${unit}): a joint upstream of here`;
+			? `${show(value)} ${unit} against ${show(should)} predicted: connections are good`
+			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${show(should)} ${unit}): a bad connection upstream`;
 	return say(level, says, should);
 }
 /** Less than the wire alone: never good. */
 const tooLittle = (drop: boolean, value: number, should: number, unit: string): string =>
 	drop
-		? `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone loses. Was the load on?`
-		: `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone has. A jumper here, another run, or a meter that was not zeroed`;
+		? `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone drops. Was the load on?`
+		: `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone. A jumper here, another run, or a meter that wasn't zeroed`;

@@ -30,21 +30,21 @@ export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment
 /** Volts of a hot: against the supply's limits, where they are the supply's at all and not nothing or a ghost. */
 export function supplyVolts(c: ReadingCase, band: Band): Judgment {
 	const value = c.reading.value ?? 0;
-	if (value < DEAD_BELOW_V) return wiring(c, 'bad', `${words(c)} 0 V: off, tripped, or a conductor is open before here`);
+	if (value < DEAD_BELOW_V) return wiring(c, 'bad', `${words(c)} 0 V: off, tripped, or a conductor is open upstream`);
 	const floating =
 		c.reading.meter !== 'low-impedance' && value < (c.reading.meter === 'high-impedance' ? LIT_V : GHOST_UP_TO_V + 1e-9);
 	if (floating)
 		return wiring(
 			c,
 			'look',
-			`${words(c)} ${show(value)} V: a conductor that hangs on nothing shows this on a 10 Mohm meter. Read it again at low impedance`
+			`${words(c)} ${show(value)} V: a floating conductor shows this on a 10 Mohm meter. Read again at low impedance`
 		);
 	// So little at low impedance is no low supply.
 	if (value < LIT_V)
 		return wiring(
 			c,
 			'bad',
-			`${words(c)} ${show(value)} V at low impedance: a conductor is open or joined through a load, or a joint is bad`
+			`${words(c)} ${show(value)} V at low impedance: a conductor is open or backfed through a load, or a connection is bad`
 		);
 	return byLimit(c, band);
 }
@@ -68,8 +68,8 @@ export function toNoGround(c: ReadingCase): Judgment | null {
 		on: 'joints',
 		level: reads ? 'look' : 'unknown',
 		says: reads
-			? `there is no ground wire here, yet hot to ground reads ${show(reading.value)} V: ask what the ground contact is joined to`
-			: `there is no ground wire here: ${show(reading.value)} V to the ground contact tells nothing of the wiring`,
+			? `there is no ground wire here, yet hot to ground reads ${show(reading.value)} V: find out what the ground contact is connected to`
+			: `there is no ground wire here: ${show(reading.value)} V to the ground contact says nothing about the wiring`,
 		have: reading.value,
 		need: null,
 		unit: 'V',
@@ -85,7 +85,7 @@ export function atJumper({ edition, reading, jumper }: ReadingCase): Judgment | 
 	return {
 		on: 'joints',
 		level: 'look',
-		says: `the ground contact is joined to neutral here: ${readingWords(reading.kind)} tells nothing of a ground`,
+		says: `the ground contact is connected to neutral here: ${readingWords(reading.kind)} says nothing about a ground`,
 		have: reading.value,
 		need: null,
 		unit,
@@ -109,11 +109,11 @@ export function neutralToGround(c: ReadingCase): Judgment[] {
 	];
 	const plain = `neutral to ground ${show(value)} V under ${show(reading.loadA, 1)} A, ${show(should)} predicted`;
 	if (should >= NG_SUSPICIOUS.leastPredictedV && value <= NG_SUSPICIOUS.mostV)
-		return say('look', `${plain}: suspect a joint between neutral and ground here`);
+		return say('look', `${plain}: suspect a neutral-ground connection here`);
 	if (!atMost(value, Math.max(badTimes * should, should + slack)))
-		return say('bad', `${plain}: a joint in the neutral before here`);
-	if (!atMost(value, should + slack)) return say('look', `${plain}: more than its length makes`);
+		return say('bad', `${plain}: a bad neutral connection upstream`);
+	if (!atMost(value, should + slack)) return say('look', `${plain}: more than its length explains`);
 	if (!atMost(should - slack, value))
-		return say('look', `${plain}: less than its length makes; neutral and ground may be joined before here`);
-	return say('good', `${plain}: its length makes that`);
+		return say('look', `${plain}: less than its length explains; neutral and ground may be connected upstream`);
+	return say('good', `${plain}: its length explains that`);
 }

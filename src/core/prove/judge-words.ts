@@ -16,12 +16,12 @@ export function tripTime({ edition, reading }: ReadingCase): Judgment {
 		on: 'design',
 		level: timed ? (good ? 'good' : 'bad') : 'unknown',
 		says: timed
-			? `opens in ${show(value)} ms at ${show(at)} mA: ${good ? 'within' : 'longer than'} ${show(most, 0)} ms${good ? '' : ', replace it'}`
-			: `opens in ${show(value)} ms at ${show(at)} mA: under ${TIMED_FROM_MA} mA it need not open at all, and no time is set`,
+			? `trips in ${show(value)} ms at ${show(at)} mA: ${good ? 'within' : 'longer than'} ${show(most, 0)} ms${good ? '' : ', replace it'}`
+			: `trips in ${show(value)} ms at ${show(at)} mA: under ${TIMED_FROM_MA} mA it need not trip, and no time limit applies`,
 		have: value,
 		need: timed ? most : null,
 		unit: 'ms',
-		rule: limitRule(edition.key, 'UL 943', 'Class A: time to open')
+		rule: limitRule(edition.key, 'UL 943', 'Class A: trip time')
 	};
 }
 
@@ -31,29 +31,29 @@ const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Leve
 		no: { level: 'good', says: 'no jumper between neutral and ground found' },
 		yes: {
 			level: 'bad',
-			says: 'ground is joined to neutral at this device or close to it: a bootleg. Open the box, dead, and look'
+			says: 'ground is connected to neutral at or near this device: a bootleg. Open the box, dead, and look'
 		},
-		'cannot-tell': { level: 'unknown', says: 'so near the panel a jumper cannot be told from the joint there' }
+		'cannot-tell': { level: 'unknown', says: "this close to the panel a jumper can't be told from the bond there" }
 	},
 	grip: {
 		holds: { level: 'good', says: 'the plug holds' },
-		slips: { level: 'look', says: 'the plug slips out under its cord’s own weight: replace the device' },
-		loose: { level: 'bad', says: 'loose, warm or browned: replace the device, and look at its terminals' }
+		slips: { level: 'look', says: 'the plug falls out under the weight of its cord: replace the receptacle' },
+		loose: { level: 'bad', says: 'loose, warm or discolored: replace the device, and look at its terminals' }
 	},
 	'gfci-own': {
 		trips: { level: 'good', says: 'trips by its own button, 0 V on its face and onward, and resets' },
 		'no-trip': { level: 'bad', says: 'does not trip by its own button: replace it' },
 		'still-live': {
 			level: 'bad',
-			says: 'trips, and its face or what follows stays live: line and load are exchanged, or replace it'
+			says: 'trips, but its face or the load side stays live: line and load are swapped, or replace it'
 		},
-		'no-reset': { level: 'bad', says: 'does not reset: a fault downstream, no voltage on its line, or replace it' }
+		'no-reset': { level: 'bad', says: "won't reset: a fault downstream, no voltage on its line, or replace it" }
 	},
 	'gfci-tester': {
 		trips: { level: 'good', says: 'trips by the tester' },
 		'no-trip': {
 			level: 'look',
-			says: 'does not trip by the tester: an open ground, a bootleg downstream, or nothing protects this outlet. Its own button decides'
+			says: 'does not trip by the tester: an open ground, a bootleg downstream, or no protection at this outlet. Its own button decides'
 		}
 	}
 };
@@ -90,18 +90,18 @@ function ungroundedLamps(c: ReadingCase): LampMeaning | null {
 					level: 'good',
 					says: c.gfci
 						? 'Open ground, as expected: no ground here, and a GFCI protects it'
-						: 'Open ground, as this run must show: it has no ground wire, and its face promises none',
+						: 'Open ground, as expected: no ground wire and a two-slot receptacle',
 					but: ''
 				}
 			: {
 					level: 'look',
-					says: 'Open ground, as this run must show',
-					but: 'it has no ground wire, and no GFCI reaches this face'
+					says: 'Open ground, as expected on this run',
+					but: 'it has no ground wire and no GFCI protection'
 				};
 	if (lamps !== 'on on off') return null;
 	return {
 		level: 'bad',
-		says: 'The lamps say wired right, yet this run has no ground wire',
+		says: 'The lamps say correct, but this run has no ground wire',
 		but: 'suspect a bootleg ground: open the box, dead, and look'
 	};
 }
@@ -112,7 +112,7 @@ export function lampsJudged(c: ReadingCase): Judgment {
 	const plain = ungroundedLamps(c) ?? lampMeaning(reading.lamps ?? '');
 	const meaning: LampMeaning =
 		jumper && plain.level === 'good'
-			? { level: 'look', says: plain.says, but: 'the ground contact is joined to neutral here: a bootleg shows the same' }
+			? { level: 'look', says: plain.says, but: 'the ground contact is connected to neutral here: a bootleg shows the same' }
 			: plain;
 	return {
 		on: meaning.level === 'good' ? 'design' : 'joints',

@@ -9,15 +9,15 @@ export interface LampMeaning {
 const MEANINGS: Readonly<Record<string, LampMeaning>> = {
 	'on on off': {
 		level: 'good',
-		says: 'The lamps of a receptacle wired right',
-		but: 'the same lamps show with a bootleg ground, with reversed wires and a bootleg, with neutral and ground swapped, and with a high-resistance joint'
+		says: 'The lamps of a correctly wired receptacle',
+		but: 'a bootleg ground, reversed wires with a bootleg, swapped neutral and ground, and a high-resistance connection all show the same lamps'
 	},
 	'on off off': { level: 'bad', says: 'Open ground', but: 'or reversed and open ground' },
 	'off on off': { level: 'bad', says: 'Open neutral, nothing switched on downstream', but: 'unplug everything and test again' },
 	'off off off': {
 		level: 'bad',
 		says: 'Open hot, or off',
-		but: 'not proof of dead: neutral may be lost upstream of a bootleg, or neutral and ground both open with every slot live. Test each slot to a known separate earth'
+		but: 'not proof of dead: neutral may be lost upstream of a bootleg, or neutral and ground both open with every slot live. Test each slot to a known independent ground'
 	},
 	'on off on': { level: 'bad', says: 'Hot and neutral reversed', but: '' },
 	'off on on': {
@@ -28,8 +28,8 @@ const MEANINGS: Readonly<Record<string, LampMeaning>> = {
 	'off off on': { level: 'bad', says: 'Hot on the neutral with the hot open', but: 'no load on' },
 	'on on on': {
 		level: 'bad',
-		says: 'The neutral floats or sits on the other leg',
-		but: 'up to 240 V is possible: unplug, and measure'
+		says: 'The neutral is floating or on the other leg',
+		but: 'up to 240 V is possible: unplug and measure'
 	}
 };
 

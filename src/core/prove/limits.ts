@@ -17,7 +17,7 @@ export const LIMITS = {
 	'ng-idle': { good: [0, 0.5], look: [0, 3], unit: 'V', source: 'practice', title: 'Neutral to ground with no load' },
 	drop: { good: [0, 3], look: [0, 5], unit: '%', source: '210.19', title: 'Voltage drop (informational note: advice)' },
 	'ground-ohm': { good: [0, 0.25], look: [0, 1], unit: 'ohm', source: 'practice', title: 'Ground path' },
-	'gfci-ma': { good: [4, 6], look: [4, 6], unit: 'mA', source: 'UL 943', title: 'Class A: opens at 4 to 6 mA' },
+	'gfci-ma': { good: [4, 6], look: [4, 6], unit: 'mA', source: 'UL 943', title: 'Class A: trips at 4 to 6 mA' },
 	'legs-apart': { good: [0, 3], look: [0, 10], unit: 'V', source: 'practice', title: 'The two service legs apart' }
 } as const satisfies Record<LimitKey, Band>;
 
@@ -33,8 +33,8 @@ export function limitsOf(job: Pick<Job, 'practice'>): Record<LimitKey, Band> {
 }
 /** Faults of a band as typed: good lies within what is looked at again. */
 export function bandFault({ good, look }: BandFigures): string | null {
-	if (good[0] > good[1] || look[0] > look[1]) return 'each pair goes from the least to the most';
-	return good[0] < look[0] || good[1] > look[1] ? 'what is good lies within what is looked at again' : null;
+	if (good[0] > good[1] || look[0] > look[1]) return 'each pair goes from lowest to highest';
+	return good[0] < look[0] || good[1] > look[1] ? 'the good range must be inside the look-again range' : null;
 }
 
 /** Against what this very run should read: within a share or an absolute amount is good, up to twice is to be looked at. */

@@ -26,7 +26,7 @@ export function voltPattern({ hn, hg, ng }: Volts, noGround: boolean): VoltPatte
 	if ([hn, hg, ng].some((v) => v > OVER_V))
 		return {
 			level: 'bad',
-			says: 'over 150 V on a pair: the neutral floats or sits on the other leg. Unplug everything, and measure at the panel'
+			says: 'over 150 V on a pair: the neutral is floating or on the other leg. Unplug everything and measure at the panel'
 		};
 	const floats =
 		hn >= LIT_V &&
@@ -37,8 +37,8 @@ export function voltPattern({ hn, hg, ng }: Volts, noGround: boolean): VoltPatte
 	const volts = `${round(hn)}, ${round(hg)}, ${round(ng)} V hot-neutral, hot-ground, neutral-ground`;
 	if (lamps === 'on off off')
 		return noGround
-			? { level: 'good', says: `${volts}: open ground, as it must be without one` }
-			: { level: 'bad', says: `${volts}: open ground${floats ? ', its contact floats' : ', or reversed and open ground'}` };
+			? { level: 'good', says: `${volts}: open ground, as expected without one` }
+			: { level: 'bad', says: `${volts}: open ground${floats ? ', its contact is floating' : ', or reversed and open ground'}` };
 	if (lamps === 'on on off' || lamps === 'off off off') return null;
 	const meaning = lampMeaning(lamps);
 	return { level: meaning.level, says: `${volts}: ${meaning.says.toLowerCase()}${meaning.but ? `; ${meaning.but}` : ''}` };

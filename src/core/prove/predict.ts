@@ -56,7 +56,7 @@ export function predict(
 	{ loadA = job.practice.testLoadA, half }: { loadA?: number | undefined; half?: 'upper' | 'lower' | undefined } = {}
 ): Predicted {
 	const node = runOf(job, circuit).byBox.get(boxId);
-	if (!node) return { known: false, why: 'it is not on the run of a circuit yet' };
+	if (!node) return { known: false, why: 'it is not on a circuit run yet' };
 	const boxes = indexOf(job).boxes;
 	const unknown = node.feet === null && node.path.find((leg) => leg.lengthFt === null);
 	if (unknown)

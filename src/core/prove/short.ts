@@ -78,7 +78,7 @@ export function shortCheck(
 			});
 			points.push({
 				level: 'look',
-				says: `${show(loop)} ohm is about as far as ${name(near.id)}: begin there, if the meter tells hundredths`
+				says: `${show(loop)} ohm is about the distance to ${name(near.id)}: start there, if the meter reads hundredths`
 			});
 		}
 	}
@@ -86,7 +86,7 @@ export function shortCheck(
 	if (clear)
 		points.push({
 			level: 'unknown',
-			says: 'What was found contradicts itself: test again, with everything unplugged and every switch both ways'
+			says: 'The results contradict each other: test again with everything unplugged and every switch both ways'
 		});
 	else if (!next)
 		points.push({
@@ -96,7 +96,7 @@ export function shortCheck(
 	else
 		points.push({
 			level: 'look',
-			says: `Part the run at ${name(next)}: take off the wires onward, and read toward the panel and onward`
+			says: `Split the run at ${name(next)}: disconnect the outgoing wires and read toward the panel and outgoing`
 		});
 	const [first] = points.filter((p) => p.level === 'bad');
 	return {

@@ -26,8 +26,8 @@ export function likeConductors(edition: Edition, hotOhms: number, neutralOhms: n
 		level,
 		says:
 			level === 'good'
-				? `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: alike, as like conductors are`
-				: `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: like conductors should agree; a joint in the ${worse}`,
+				? `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: alike, as they should be`
+				: `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: same conductors should agree; a bad connection in the ${worse}`,
 		have: more,
 		need: less,
 		unit: 'ohm',

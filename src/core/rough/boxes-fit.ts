@@ -99,13 +99,13 @@ function filled(edition: Edition, box: Box, f: Finding): Finding {
 	const fix: Fix | undefined =
 		box.state === 'found' || next === undefined
 			? undefined
-			: { kind: 'edit-box', label: `Take a box of ${next} cu in`, boxId: box.id, change: { volumeCuIn: next } };
-	const ways = next === undefined ? 'A larger box, or fewer cables in it.' : `The next common box has ${next} cu in.`;
+			: { kind: 'edit-box', label: `Use a ${next} cu in box`, boxId: box.id, change: { volumeCuIn: next } };
+	const ways = next === undefined ? 'Use a larger box, or fewer cables.' : `The next common box has ${next} cu in.`;
 	return {
 		...f,
 		id: `fill:${box.id}`,
 		severity: box.state === 'found' && box.devices.every((d) => d.state === 'found') ? 'advice' : 'violation',
-		message: `${box.name}: what is in it takes ${show(f.need ?? 0)} cu in; it has ${show(f.have ?? 0)}. ${ways}`,
+		message: `${box.name}: box fill is ${show(f.need ?? 0)} cu in; the box has ${show(f.have ?? 0)}. ${ways}`,
 		fix
 	};
 }
@@ -130,7 +130,7 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 			severity: 'caution',
 			rule: cite(edition, rule),
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name} is ${show(depthIn, 2)} in deep; its device reaches ${show(deepest, 2)} in back. A deeper box, or the protection upstream or at the breaker.`,
+			message: `${box.name} is ${show(depthIn, 2)} in deep; its device is ${show(deepest, 2)} in deep. Use a deeper box, or put the protection upstream or at the breaker.`,
 			have: depthIn,
 			need,
 			unit: 'in'

@@ -55,7 +55,7 @@ class Asked {
 		const before = this.known.get(box);
 		if (before) return before;
 		// A run that comes back to itself, in a broken file, proves nothing.
-		if (this.asked.has(box.id)) return { state: 'unknown', why: 'Its run comes back to itself.', ask: null };
+		if (this.asked.has(box.id)) return { state: 'unknown', why: 'Its run loops back on itself.', ask: null };
 		this.asked.add(box.id);
 		const ground = this.judged(box);
 		this.asked.delete(box.id);
@@ -63,8 +63,8 @@ class Asked {
 		return ground;
 	}
 	private judged(box: Box): Ground {
-		if (this.jumper(box)) return NONE('Its ground contact is joined to neutral: a bootleg, and no ground.');
-		if (box.ground === 'none') return NONE('No ground wire is in the box, and the box itself is not grounded.');
+		if (this.jumper(box)) return NONE('Its ground contact is connected to neutral: a bootleg, not a ground.');
+		if (box.ground === 'none') return NONE('There is no ground wire in the box, and the box is not grounded.');
 		return box.state === 'found' ? this.found(box) : this.made(box);
 	}
 
@@ -91,14 +91,15 @@ class Asked {
 		const wire =
 			box.conductors.some((c) => c.means === 'ground') ||
 			(box.ground === 'present' && box.cables.some((c) => c.ground && c.cable !== 'old-AC' && c.cable !== 'two-wire'));
-		if (legs.some((l) => l.cable === 'old-AC') && !wire) return NONE('Old armored cable without a bonding strip is no ground.');
+		if (legs.some((l) => l.cable === 'old-AC') && !wire)
+			return NONE('Old armored cable without a bonding strip is not a ground.');
 		if (box.ground === 'unknown' && !wire && legs.length && legs.every((l) => l.cable === 'two-wire' || l.cable === 'old-AC'))
 			return NONE('Its cable is two-wire, without a ground.');
 		if (box.ground === 'unknown' && !wire)
 			return {
 				state: 'unknown',
 				why: 'Whether it has a ground is not known.',
-				ask: 'Open it, dead: see the wiring method, and read the ground path under load.'
+				ask: 'Open it, dead: check the wiring method and read the ground path under load.'
 			};
 		// A cable that has none, and no wire of its own beside it: what the box is said to have comes from nowhere.
 		const nowhere = legs.length > 0 && legs.every(bare) && !wire;
@@ -122,10 +123,10 @@ class Asked {
 		return {
 			state: 'said',
 			why: nowhere
-				? 'It is said to have one; its cable has none.'
+				? 'It is entered as having one; its cable has none.'
 				: box.groundProof === 'tester-lamps'
-					? 'Two lamps of a tester say so: a jumper to neutral shows the same.'
-					: 'It is said to have one; that is not proof.',
+					? 'Two lamps on a tester say so: a jumper to neutral shows the same.'
+					: 'It is entered as having one; that is not proof.',
 			ask:
 				box.material === 'metal'
 					? 'A metal box: its wiring method, and a reading of the ground path under load.'
@@ -159,7 +160,7 @@ class Asked {
 	/** New, and on no circuit yet. */
 	private loose(box: Box, read: boolean): Ground {
 		if (box.ground === 'unknown')
-			return { state: 'unknown', why: 'It is on no circuit yet: what ground it gets is not known.', ask: 'Put it on a circuit.' };
+			return { state: 'unknown', why: 'It is on no circuit yet: its ground is not known.', ask: 'Put it on a circuit.' };
 		return {
 			state: read ? 'proven' : 'seen',
 			why: read ? 'By a reading of the ground path under load.' : 'A ground is planned for it.',

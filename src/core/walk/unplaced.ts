@@ -11,7 +11,7 @@ export const assessWalk = ({ job }: House): StageResult => ({
 			severity: 'advice',
 			rule: { section: 'practice', title: 'Box without a room', edition: job.edition, confidence: 'firm' },
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name} has no room yet: name its room in the slip.`
+			message: `${box.name} has no room yet: set its room in the slip.`
 		})),
 	decisions: []
 });

@@ -108,7 +108,7 @@ export class JobStore {
 	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
 	async strike(reading: Reading, struck: boolean): Promise<void> {
 		await this.session.strike(reading.id, struck);
-		this.say(struck ? 'Reading struck out: it stays in the log.' : 'Reading counts again.');
+		this.say(struck ? 'Reading struck out; it stays in the log.' : 'Reading counts again.');
 	}
 	log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
 		return this.session.log(event);
@@ -132,7 +132,7 @@ export class JobStore {
 		try {
 			const label = await this.session.turn(way);
 			if (label === null) return this.say(way === 'undo' ? 'Nothing to undo.' : 'Nothing to redo.');
-			this.say(`${way === 'undo' ? 'Undone' : 'Done again'}: ${label}`);
+			this.say(`${way === 'undo' ? 'Undone' : 'Redone'}: ${label}`);
 		} catch (error) {
 			const why = error instanceof ShiftedGround ? ` ${sayShifted(this.job, error.shifted)}` : '';
 			this.refuse(new Error(`${error instanceof Error ? error.message : String(error)}${why}`));

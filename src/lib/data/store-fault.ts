@@ -5,7 +5,7 @@ export const ONLY_HERE =
 export function sayStoreFault(error: unknown): string {
 	const names = namesOf(error);
 	if (names.includes('QuotaExceededError')) {
-		return 'The browser has no room left to keep this job. Your work is still here, in this tab: save a job file now, then make room.';
+		return 'The browser has no room left to keep this job. Your work is still here, in this tab: save a job file now, then free up space.';
 	}
 	if (
 		['MissingAPIError', 'OpenFailedError', 'DatabaseClosedError', 'InvalidStateError', 'SecurityError'].some((n) =>

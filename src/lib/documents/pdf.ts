@@ -73,15 +73,15 @@ export async function letterPdf(letters: readonly CodeLetter[], day: string): Pr
 		line(day, body, 10.5);
 		section('What is there', letter.facts);
 		section(
-			'What the rules ask, in our words',
+			'What the rules require, in our words',
 			letter.points.map(
 				({ text, rule }) =>
-					`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', to be checked with the authority' : ''})`
+					`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', check with the AHJ' : ''})`
 			)
 		);
 		section('Evidence', letter.evidence);
 		section('What a plug-in tester will show, and why that is expected', letter.tester);
-		section('Where more may be asked', letter.asks);
+		section('What may still be required', letter.asks);
 		y -= 10;
 		line(letter.closing, body, 9.5);
 	});

@@ -29,7 +29,7 @@
 	{:else}
 		<main class="wait">
 			<h1>This job is not in this browser.</h1>
-			<p>Jobs are kept where they were made. Take in its job file on the <a href="/">page of all jobs</a>.</p>
+			<p>Jobs are kept where they were made. Open its job file on the <a href="/">page of all jobs</a>.</p>
 		</main>
 	{/if}
 {:catch error}

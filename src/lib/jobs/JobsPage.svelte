@@ -61,7 +61,7 @@
 	}
 	async function remove(row: JobRow): Promise<void> {
 		if (
-			!confirm(`Take "${row.job.name}" out of this browser, with all its readings? Save its job file first if it may be needed.`)
+			!confirm(`Remove "${row.job.name}" from this browser, with all its readings? Save its job file first if you may need it.`)
 		)
 			return;
 		await removeJob(row.id);
@@ -76,8 +76,8 @@
 		],
 		'marrow-street': [
 			['trace', 'The iron dims the lamp'],
-			['prove?box=sw-04', 'SW-04: lamps that say wired right'],
-			['handover', 'A directory nobody believes']
+			['prove?box=sw-04', 'SW-04: lamps say correct, no ground'],
+			['handover', 'A panel directory that is wrong']
 		]
 	};
 </script>
@@ -98,7 +98,7 @@
 		<div class="acts">
 			<Btn look="main" onclick={() => (asking = asking === 'call' ? null : 'call')}>New service call</Btn>
 			<Btn onclick={() => (asking = asking === 'job' ? null : 'job')}>New job</Btn>
-			<FilePick small={false} label="Take in a job file" accept=".json,application/json" onpick={takeIn} />
+			<FilePick small={false} label="Open job file" accept=".json,application/json" onpick={takeIn} />
 			<Progress work={takingIn} />
 		</div>
 		{#if asking}
@@ -110,7 +110,7 @@
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
 		{/if}
-		{#if refused}<FaultList title={`${refused.file}: nothing was taken in`} faults={refused.faults} />{/if}
+		{#if refused}<FaultList title={`${refused.file}: nothing was imported`} faults={refused.faults} />{/if}
 		<p class="said soft" role="status">{said}</p>
 		<h1>{loaded && !keeps.store ? 'Jobs in this tab' : 'Jobs in this browser'}</h1>
 		<table class="data">
@@ -118,7 +118,7 @@
 				><tr
 					><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th
 						class="num">Circuits</th
-					><th>Open</th><th>Begin with</th><th>Changed</th><th><span class="sr-only">Put back or remove</span></th></tr
+					><th>Open</th><th>Start with</th><th>Changed</th><th><span class="sr-only">Reset or remove</span></th></tr
 				></thead
 			>
 			<tbody>
@@ -133,7 +133,7 @@
 						<td class="num">{row.job.circuits.length}</td>
 						<td class="open">
 							{#if open.get(row.id)?.violations}<Mark kind="violation" /> {open.get(row.id)?.violations}{/if}
-							{#if open.get(row.id)?.failed}<Mark kind="violation" /> not all could be worked out{/if}
+							{#if open.get(row.id)?.failed}<Mark kind="violation" /> not all could be calculated{/if}
 							{#if open.get(row.id)?.cautions}<Mark kind="caution" /> {open.get(row.id)?.cautions}{/if}
 						</td>
 						<td class="begin">
@@ -143,14 +143,16 @@
 						</td>
 						<td>{sayDay(row.updatedAt)}</td>
 						<td class="do">
-							{#if row.demo}<Btn small look="quiet" label={`Put back ${row.job.name} as it was`} onclick={() => putBack(row)}
-									>Put back</Btn
+							{#if row.demo}<Btn
+									small
+									look="quiet"
+									label={`Reset ${row.job.name} to its original state`}
+									onclick={() => putBack(row)}>Reset demo</Btn
 								>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
 						</td>
 					</tr>
 				{:else}
-					<tr
-						><td colspan="11">{loaded ? 'No jobs here. Start a service call, a job, or take in a job file.' : 'Looking…'}</td></tr
+					<tr><td colspan="11">{loaded ? 'No jobs here. Start a service call or a job, or open a job file.' : 'Looking…'}</td></tr
 					>
 				{/each}
 			</tbody>
@@ -161,8 +163,8 @@
 			{loaded && !keeps.store
 				? 'Jobs are in this tab and nowhere else'
 				: 'Jobs are kept in this browser and nowhere else'}{kept === false && keeps.store
-				? '; it may drop them when space runs short, so save job files'
-				: ''}. {#if rows.length}Two of them are demo jobs and can be put back as they were.{/if}
+				? '; the browser may delete them when space runs short, so save job files'
+				: ''}. {#if rows.length}Two are demo jobs and can be reset.{/if}
 		</p>
 		<p>
 			An aid for qualified people. Local code and the authority having jurisdiction decide; not a substitute for a licensed

@@ -7,7 +7,7 @@ export const MAX_BODY_BYTES = 5_000_000;
 export const send = ({ status, text }: Answer, headers: Record<string, string> = {}): Response =>
 	new Response(text, { status, headers: { 'content-type': 'application/json', ...headers } });
 export const notHere = (path: string): Response =>
-	send(refusal(404, `There is no ${path.slice(0, 60)} here; what there is stands in /api/v1/openapi.json.`));
+	send(refusal(404, `There is no ${path.slice(0, 60)} here; see /api/v1/openapi.json.`));
 /** What is the same each time: written once. */
 export function always(make: () => unknown): () => Response {
 	let text: string | null = null;

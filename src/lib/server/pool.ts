@@ -42,7 +42,7 @@ export class Lane {
 	}
 	async run(name: TaskName, body: Uint8Array, caller: string): Promise<Answer> {
 		const free = await this.turn(caller);
-		if (!free) return refusal(503, 'Too many requests are waiting. Ask again in a while.');
+		if (!free) return refusal(503, 'Too many requests are waiting. Try again later.');
 		try {
 			return await this.timed(name, body);
 		} finally {
@@ -101,10 +101,9 @@ export class Lane {
 		try {
 			return (await this.pool.run({ name, body }, { signal: stop.signal })) as Answer;
 		} catch (error) {
-			if (stop.signal.aborted)
-				return refusal(503, `This takes more than ${limitMs / 1000} s to work out. Ask for less at a time.`);
+			if (stop.signal.aborted) return refusal(503, `This takes more than ${limitMs / 1000} s to calculate. Send less at a time.`);
 			console.error(error);
-			return refusal(503, 'This could not be worked out: the fault is Hekto’s.');
+			return refusal(503, 'This could not be calculated: an error in Hekto.');
 		} finally {
 			clearInterval(look);
 		}

@@ -9,7 +9,7 @@
 
 {#if work.doing}
 	<p class="progress" role="status">
-		<progress max="1" value={work.share} aria-label="Taken in so far"></progress>
+		<progress max="1" value={work.share} aria-label="Imported so far"></progress>
 		<span>{work.doing}…</span>
 		<Btn small onclick={() => work.cancel()}>Stop</Btn>
 	</p>

@@ -6,8 +6,8 @@
 
 {#if update.waiting}
 	<div class="offer no-print" role="status">
-		<span>A new version of Hekto is ready. What is typed and not kept is lost when it loads. {onReload()}</span>
-		<Btn small look="main" onclick={takeUpdate}>Load it</Btn>
+		<span>A new version of Hekto is ready. Unsaved typing is lost when it loads. {onReload()}</span>
+		<Btn small look="main" onclick={takeUpdate}>Load</Btn>
 		<Btn small look="quiet" onclick={() => (update.waiting = null)}>Later</Btn>
 	</div>
 {/if}

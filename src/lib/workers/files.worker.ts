@@ -14,7 +14,7 @@ const api = {
 		const text = await file.text();
 		told('checking', 0.4);
 		const read = readJobFile(text);
-		told('handing over', 0.9);
+		told('saving', 0.9);
 		return read;
 	},
 	/** Any table: its cells, without a look at what they mean. */
@@ -32,7 +32,7 @@ const api = {
 		const text = await file.text();
 		told('checking', 0.4);
 		const read = readReadingsCsv(text, job, () => crypto.randomUUID());
-		told('handing over', 0.9);
+		told('saving', 0.9);
 		return read;
 	}
 };

@@ -17,7 +17,7 @@ async function shrink(file: Blob): Promise<{ ok: true; photo: SmallPhoto } | { o
 	try {
 		picture = await createImageBitmap(file, { imageOrientation: 'from-image' });
 	} catch {
-		return { ok: false, message: 'This file is no picture that the browser can read.' };
+		return { ok: false, message: "The browser can't read this file as a picture." };
 	}
 	const scale = Math.min(1, LONGEST_PX / Math.max(picture.width, picture.height));
 	const [width, height] = [Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale))];
@@ -29,7 +29,7 @@ async function shrink(file: Blob): Promise<{ ok: true; photo: SmallPhoto } | { o
 		if (blob.size <= MOST_BYTES)
 			return { ok: true, photo: { widthPx: width, heightPx: height, jpeg: base64(new Uint8Array(await blob.arrayBuffer())) } };
 	}
-	return { ok: false, message: 'This picture cannot be made small enough to keep.' };
+	return { ok: false, message: "This picture can't be made small enough to keep." };
 }
 function base64(bytes: Uint8Array): string {
 	let text = '';

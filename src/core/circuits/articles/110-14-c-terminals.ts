@@ -35,7 +35,7 @@ function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box
 			rule: cite(edition, rule),
 			circuitId: leg.circuitId,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device commonly take (${largest} AWG). Make a tail of ${tailFor({ breakerA: circuit.breakerA, run: leg.awg, metal: leg.metal }, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
+			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device usually take (${largest} AWG). Make a pigtail of ${tailFor({ breakerA: circuit.breakerA, run: leg.awg, metal: leg.metal }, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
 		}
 	];
 }
@@ -52,8 +52,8 @@ function onAluminum(edition: Edition, circuit: Circuit, { leg }: RunNode, box: B
 			rule: cite(edition, rule),
 			circuitId: leg.circuitId,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name} ends aluminum wire: its device must be marked CO/ALR, or the aluminum spliced to a copper tail with a connector listed for it.`,
-			fix: { kind: 'edit-device', label: 'It is so', boxId: box.id, deviceId: d.id, change: { aluminumListed: true } }
+			message: `${box.name} has aluminum on its device, which must be marked CO/ALR, or the aluminum spliced to a copper pigtail with a connector listed for it.`,
+			fix: { kind: 'edit-device', label: 'Marked CO/ALR', boxId: box.id, deviceId: d.id, change: { aluminumListed: true } }
 		}));
 }
 
@@ -72,7 +72,7 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject,
-			message: `Circuit ${circuit.number}: plug fuses are of ${sizes.join(', ')} A, at most ${upToA}; this is entered as ${circuit.breakerA} A.`,
+			message: `Circuit ${circuit.number}: plug fuses come in ${sizes.join(', ')} A, at most ${upToA}; ${circuit.breakerA} A.`,
 			have: circuit.breakerA,
 			unit: 'A'
 		});
@@ -85,8 +85,8 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 			rule: cite(edition, tamperProof),
 			circuitId: circuit.id,
 			subject,
-			message: `Circuit ${circuit.number}: any plug fuse fits this shell. A tamper-proof insert of the rating that its wire can bear keeps a larger one out.`,
-			fix: { kind: 'edit-circuit', label: 'An insert is in', circuitId: circuit.id, change: { opener: 'tamper-proof-fuse' } }
+			message: `Circuit ${circuit.number}: any plug fuse fits this holder. A tamper-proof insert rated for the wire keeps a larger fuse out.`,
+			fix: { kind: 'edit-circuit', label: 'Insert installed', circuitId: circuit.id, change: { opener: 'tamper-proof-fuse' } }
 		});
 	}
 	return found;

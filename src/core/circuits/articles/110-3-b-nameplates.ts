@@ -39,10 +39,10 @@ function noNameplate(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, edition.circuits.nameplate),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} feeds one appliance, ${device.name || device.serves || box.name}, and nothing is known of its nameplate: its breaker and its wire are a guess. Read it, and enter it in the slip.`,
+			message: `Circuit ${circuit.number} feeds one appliance, ${device.name || device.serves || box.name}, and its nameplate is not entered: breaker and wire are a guess. Read it and enter it in the slip.`,
 			fix: guess && {
 				kind: 'set-load',
-				label: `Begin with ${guess.watts} W, ${guess.volts} V`,
+				label: `Start with ${guess.watts} W, ${guess.volts} V`,
 				circuitId: circuit.id,
 				load: guess
 			}
@@ -104,7 +104,7 @@ function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding
 			rule: cite(edition, rule.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} gives no ${missing.join(' and no ')} yet: what it is sized by is a guess.`
+			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} gives no ${missing.join(' and no ')} yet: its sizing is a guess.`
 		}
 	];
 }
@@ -121,7 +121,7 @@ function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: 
 			rule: cite(edition, rule.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A under its minimum circuit ampacity of ${mca} A: read it again.`,
+			message: `Circuit ${circuit.number}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A below its minimum circuit ampacity of ${mca} A: read it again.`,
 			have: mocp,
 			need: mca,
 			unit: 'A'
@@ -142,13 +142,13 @@ function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Find
 			rule: cite(edition, edition.circuits.volts),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: one pole gives 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would be half, its drop a quarter of what they are.`,
+			message: `Circuit ${circuit.number}: one pole gives 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would come out half and its drop a quarter.`,
 			have: HOT_TO_NEUTRAL_V * circuit.poles,
 			need: load.volts,
 			unit: 'V',
 			fix: {
 				kind: 'set-load',
-				label: 'Reckon it at 120 V',
+				label: 'Figure it at 120 V',
 				circuitId: circuit.id,
 				load: { ...load, volts: 120, ratedVolts: undefined }
 			}

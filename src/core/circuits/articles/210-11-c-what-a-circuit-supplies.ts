@@ -51,7 +51,7 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject,
-			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} hangs on ${inWords(circuit.kind)} circuit ${circuit.number}, which may not feed it. Move it to another circuit.`,
+			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} is on ${inWords(circuit.kind)} circuit ${circuit.number}, which isn't allowed to supply it. Move it to another circuit.`,
 			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })
 		});
 	}

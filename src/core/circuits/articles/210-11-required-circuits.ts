@@ -64,7 +64,7 @@ function missingCircuits(edition: Edition, job: Job): Finding[] {
 				code: 'required',
 				id: `required:${want.kind}`,
 				rule: want.rule,
-				message: `${counted(want.least, `${inWords(want.kind)} circuit`)} of ${want.amps} A ${want.least === 1 ? 'is' : 'are'} asked for; the job has ${have}.`,
+				message: `${counted(want.least, `${inWords(want.kind)} circuit`)} of ${want.amps} A ${want.least === 1 ? 'is' : 'are'} required; the job has ${have}.`,
 				have,
 				need: want.least,
 				unit: 'circuits',
@@ -103,7 +103,7 @@ function countersOnTwo(edition: Edition, job: Job): Finding[] {
 					id: `counters:${room.id}`,
 					rule,
 					subject: { kind: 'room', id: room.id },
-					message: `The counter receptacles of ${room.name} hang on ${counted(circuits.size, 'small-appliance circuit')}: at least ${least} are to feed them.`,
+					message: `The counter receptacles of ${room.name} are on ${counted(circuits.size, 'small-appliance circuit')}: at least ${least} must supply them.`,
 					have: circuits.size,
 					need: least,
 					unit: 'circuits',
@@ -134,7 +134,7 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 						id: `kitchen:${box.id}`,
 						rule,
 						subject: { kind: 'box', id: box.id },
-						message: `${box.name} in ${room.name} hangs on ${inWords(wrong.kind)} circuit ${wrong.number}: receptacles of ${inWords(room.kind)} rooms are fed by small-appliance circuits of 20 A, and such a circuit feeds nothing else.`,
+						message: `${box.name} in ${room.name} is on ${inWords(wrong.kind)} circuit ${wrong.number}: receptacles of ${inWords(room.kind)} rooms go on 20 A small-appliance circuits, which supply nothing else.`,
 						fix: countedOrMoved(edition, job, wrong, box),
 						existing: box.state === 'found'
 					})
@@ -180,7 +180,7 @@ function roomsOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 							id: `own:${room.id}`,
 							rule: want.rule,
 							subject: { kind: 'room', id: room.id },
-							message: `No receptacle of ${room.name} hangs on a ${inWords(want.kind)} circuit.`,
+							message: `No receptacle in ${room.name} is on a ${inWords(want.kind)} circuit.`,
 							fix: from && moveFix({ edition, job }, { from, boxes: own.filter((b) => feeding(job, b)[0]?.id === from.id) }),
 							existing: own.every((b) => b.state === 'found')
 						})
@@ -233,7 +233,7 @@ function generalByArea(edition: Edition, job: Job): Finding[] {
 			code: 'general-area',
 			id: 'general-area',
 			rule,
-			message: `${Math.round(area)} sq ft ask for ${Math.round(need * 10) / 10} A of general circuits; those of the job are rated ${have} A together.`,
+			message: `${Math.round(area)} sq ft require ${Math.round(need * 10) / 10} A of general circuits; this job has ${have} A.`,
 			have,
 			need,
 			unit: 'A',

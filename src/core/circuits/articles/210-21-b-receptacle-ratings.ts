@@ -26,8 +26,8 @@ export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] 
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
 			message: several
-				? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit of several; allowed are ${allowed?.join(' or ')} A.`
-				: `${box.name}: a single receptacle of ${device.amps} A on a ${circuit.breakerA} A circuit must be rated at least as high.`,
+				? `${box.name}: a ${device.amps} A receptacle on a ${circuit.breakerA} A circuit with several; allowed: ${allowed?.join(' or ')} A.`
+				: `${box.name}: a single receptacle of ${device.amps} A on a ${circuit.breakerA} A circuit must be rated at least that.`,
 			have: device.amps,
 			unit: 'A',
 			fix: ratingFix(edition, job, run, box, device)
@@ -49,7 +49,7 @@ function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly un
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} of ${circuit.breakerA} A feeds ${outlets.length} outlets: with several a circuit is rated ${several.join(', ')} A.`,
+			message: `Circuit ${circuit.number} of ${circuit.breakerA} A feeds ${outlets.length} outlets: a circuit with several is rated ${several.join(', ')} A.`,
 			have: circuit.breakerA,
 			unit: 'A'
 		}
@@ -84,7 +84,7 @@ function onLargeCircuit(edition: Edition, job: Job, run: Run, outlets: readonly 
 			rule: cite(edition, large.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: a circuit of ${circuit.breakerA} A with several outlets feeds no lights of a dwelling. Move it to a circuit of 15 or 20 A.`,
+			message: `${box.name}: a circuit of ${circuit.breakerA} A with several outlets may not supply lights in a dwelling. Move it to a 15 or 20 A circuit.`,
 			have: circuit.breakerA,
 			unit: 'A',
 			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })

@@ -96,7 +96,7 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 		a.panelId === b.panelId,
 		a.panelId === b.panelId ? 'the same' : 'two panels',
 		{
-			message: `The hots of ${both} come from two panels: a shared neutral wants both from one.`
+			message: `The hots of ${both} come from two panels: with a shared neutral both must come from one.`
 		}
 	);
 	opposed(c, job, multiwire.rule, a, b);
@@ -106,11 +106,11 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 		multiwire.together,
 		'both hots open together',
 		opens !== 'each',
-		opens === 'each' ? 'each by itself' : inWords(opens),
+		opens === 'each' ? 'each one alone' : inWords(opens),
 		{
 			// A neutral that is opened while the other half is live is what kills.
 			severity: 'violation',
-			message: `The hots of ${both} open each by itself: with one off, the other still drives current into the shared neutral. A two-pole breaker, or a handle tie that the breakers are listed for.`,
+			message: `The hots of ${both} open separately: with one off, the other still drives current into the shared neutral. Use a two-pole breaker, or a handle tie listed for the breakers.`,
 			fix: { kind: 'pair-circuits', label: 'Two-pole breaker', circuitIds: [a.id, b.id], opens: 'two-pole' }
 		}
 	);
@@ -135,7 +135,7 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 		`slot ${a.slot} on ${legs[0]}, slot ${b.slot} on ${legs[1]}`,
 		{
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} share a neutral on one service leg, ${legs[0]}: it carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker sees it.`,
+			message: `Circuits ${a.number} and ${b.number} share a neutral on one service leg, ${legs[0]}: the neutral carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker protects it.`,
 			have: a.breakerA + b.breakerA,
 			need: Math.max(a.breakerA, b.breakerA),
 			unit: 'A',
@@ -157,15 +157,15 @@ function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: b
 	const what = twoPole ? 'a two-pole breaker' : 'a handle tie';
 	if (a.slot !== null && b.slot !== null) {
 		const beside = Math.abs(a.slot - b.slot) === 2;
-		c.point('adjoining', rule, 'in adjoining slots', beside, `slots ${a.slot} and ${b.slot}`, {
+		c.point('adjoining', rule, 'in adjacent slots', beside, `slots ${a.slot} and ${b.slot}`, {
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} are said to open together by ${what}, and stand in slots ${a.slot} and ${b.slot}, which do not adjoin: each opens by itself. Move one, or say that they do.`
+			message: `Circuits ${a.number} and ${b.number} are entered as opening together by ${what}, but are in slots ${a.slot} and ${b.slot}, which are not adjacent: each opens alone. Move one, or correct the entry.`
 		});
 	}
 	if (twoPole)
-		c.point('rating', rule, 'both poles of one rating', a.breakerA === b.breakerA, `${a.breakerA} and ${b.breakerA} A`, {
+		c.point('rating', rule, 'both poles the same rating', a.breakerA === b.breakerA, `${a.breakerA} and ${b.breakerA} A`, {
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} are said to be one two-pole breaker, and are entered with ${a.breakerA} and ${b.breakerA} A: its poles have one rating.`
+			message: `Circuits ${a.number} and ${b.number} are entered as one two-pole breaker, but with ${a.breakerA} and ${b.breakerA} A: both poles have the same rating.`
 		});
 }
 
@@ -187,19 +187,19 @@ function throughDevices(c: Checked, job: Job, rule: RuleRef, circuits: readonly 
 	const value = through
 		? `through the device of ${through.box.name}`
 		: unknown.length
-			? `not told of ${unknown.map((x) => x.box.name).join(', ')}`
-			: 'spliced, with a tail';
+			? `not known at ${unknown.map((x) => x.box.name).join(', ')}`
+			: 'spliced, with a pigtail';
 	if (!through && unknown.length) {
-		c.points.push({ label: 'the neutral goes on without a device', formula: 'to be looked at', value, unit: '' });
+		c.points.push({ label: 'the neutral does not depend on a device', formula: 'to be checked', value, unit: '' });
 		return;
 	}
-	c.point('neutral', rule, 'the neutral goes on without a device', !through, value, {
+	c.point('neutral', rule, 'the neutral does not depend on a device', !through, value, {
 		severity: 'violation',
 		subject: through && { kind: 'box', id: through.box.id },
-		message: `${through?.box.name}: the shared neutral goes on through the device. Take that out, and what is beyond stands in series across 240 V. Splice it, and give the device a tail.`,
+		message: `${through?.box.name}: the shared neutral feeds through the device. Remove the device and everything downstream is in series across 240 V. Splice the neutral and pigtail to the device.`,
 		fix: through && {
 			kind: 'edit-device',
-			label: 'Spliced, with a tail',
+			label: 'Spliced, with a pigtail',
 			boxId: through.box.id,
 			deviceId: through.device.id,
 			change: { neutral: 'spliced' }
@@ -216,12 +216,12 @@ function lineToLine(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circ
 	c.point(
 		'loads',
 		rule,
-		'loads of line to neutral, or one device opens all hots',
+		'line-to-neutral loads only, or one device opens all hots',
 		!at240 || twoPole,
 		at240 ? `${at240.box.name} takes 240 V` : 'line to neutral only',
 		{
 			subject: at240 && { kind: 'box', id: at240.box.id },
-			message: `${at240?.box.name} takes 240 V of a multiwire circuit: that wants one two-pole breaker, which a handle tie is not.`
+			message: `${at240?.box.name} takes 240 V on a multiwire circuit: it requires one two-pole breaker; a handle tie isn't enough.`
 		}
 	);
 }
@@ -241,8 +241,8 @@ function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]
 				of: device.id,
 				subject: { kind: 'box', id: box.id },
 				message: wires
-					? `${box.name}: both hots of its yoke must open together at the panel.`
-					: `${box.name}: ${device.yoke === 'split' ? 'a split duplex on two circuits' : 'a duplex with a half of 125 V and one of 250 V'} takes two hots, one neutral and a ground: its cable has ${leg?.conductors ?? 0} conductors${leg?.ground ? '' : ' and no ground'}.`
+					? `${box.name}: both hots on its yoke must open together at the panel.`
+					: `${box.name}: ${device.yoke === 'split' ? 'a split duplex on two circuits' : 'a duplex with a half of 125 V and one of 250 V'} needs two hots, one neutral and a ground; its cable has ${leg?.conductors ?? 0} conductors${leg?.ground ? '' : ' and no ground'}.`
 			}
 		);
 	}
@@ -260,8 +260,8 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 	if (!home && legs.every((l) => l.cable === 'THHN')) {
 		c.points.push({
 			label: 'grouped in the panel',
-			formula: 'to be looked at',
-			value: 'in raceway: by a tie at the panel',
+			formula: 'to be checked',
+			value: 'in raceway: tied together at the panel',
 			unit: ''
 		});
 		return;
@@ -273,11 +273,11 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 		rule,
 		'grouped in the panel, in a cable of two hots and a neutral',
 		home && !thin,
-		thin ? `${thin.conductors} conductors` : home ? 'by the cable that holds them' : 'two cables, each with a neutral of its own',
+		thin ? `${thin.conductors} conductors` : home ? 'by the cable that holds them' : 'two cables, each with its own neutral',
 		{
 			message: thin
-				? `The cable that circuits ${a.number} and ${b.number} share has ${thin.conductors} conductors: two hots and a neutral are three.`
-				: `Circuits ${a.number} and ${b.number} are said to share a neutral, and no cable from the panel holds both: each has its own. Run both in one three-wire cable, or say that they share none.`,
+				? `The cable that circuits ${a.number} and ${b.number} share has ${thin.conductors} conductors; two hots and a neutral make three.`
+				: `Circuits ${a.number} and ${b.number} are entered as sharing a neutral, but no cable from the panel holds both. Run both in one three-wire cable, or correct the entry.`,
 			fix:
 				thin || !first || !planned || !runOf(job, b).nodes.length
 					? undefined
@@ -299,7 +299,7 @@ function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 	const thin = runOf(job, circuit).nodes.find((n) => n.leg.conductors < 3);
 	const name = indexOf(job).boxes.get(thin?.boxId ?? '')?.name;
 	c.point('cable', multiwire.rule, 'two hots and a neutral', !thin, thin ? `two conductors to ${name}` : 'three conductors', {
-		message: `Circuit ${circuit.number} feeds loads of 120 V over two poles, and the cable to ${name} has no neutral.`
+		message: `Circuit ${circuit.number} supplies 120 V loads on two poles, and the cable to ${name} has no neutral.`
 	});
 	const [upper, lower] = slotsOf(circuit);
 	if (upper !== undefined && lower !== undefined)
@@ -356,7 +356,7 @@ function borrowed(edition: Edition, job: Job): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, edition.circuits.borrowed),
 			subject: { kind: 'circuit', id: c.id },
-			message: `Circuit ${c.number} goes back on another circuit's neutral: that one can carry more than its wire bears, and is live with its own breaker off. Ways out: run its own neutral, move its hot to the breaker of that neutral, or make the two a lawful multiwire circuit on adjoining slots that open together.`,
+			message: `Circuit ${c.number} uses another circuit's neutral: that neutral can be overloaded, and it is live with its own breaker off. Fix: run its own neutral, move its hot to that circuit's breaker, or make the two a multiwire circuit in adjacent slots that open together.`,
 			fix: { kind: 'edit-circuit', label: 'It has its own neutral now', circuitId: c.id, change: { borrowedNeutral: false } }
 		}));
 }
@@ -380,8 +380,8 @@ function loneYokes(edition: Edition, job: Job): Finding[] {
 					subject: { kind: 'box', id: box.id },
 					message:
 						device.yoke === 'dual-voltage'
-							? `${box.name}: a half of 250 V wants both hots; circuit ${c.number} has one pole.`
-							: `${box.name}: its yoke is fed by two circuits that do not open together at the panel.`,
+							? `${box.name}: the 250 V half needs both hots; circuit ${c.number} has one pole.`
+							: `${box.name}: its yoke is on two circuits that do not open together at the panel.`,
 					fix:
 						device.yoke === 'dual-voltage'
 							? { kind: 'edit-circuit', label: 'Make it two-pole', circuitId: c.id, change: { poles: 2, slot: null } }

@@ -73,12 +73,12 @@ function judged(edition: Edition, { cable, where, found, id, circuitId, subject,
 			return say(
 				nm,
 				'caution',
-				`${name} is ${cable} to a box outdoors: lawful only where it comes through the wall into the back of the box, and no part of it lies outside. Say where it lies, or take UF-B or a raceway.`
+				`${name} is ${cable} to a box outdoors: allowed only where it comes through the wall into the back of the box, with no part outside. Say where it runs, or use UF-B or a raceway.`
 			);
 		return say(
 			where === 'underground' ? buried : nm,
 			'violation',
-			`${name} is ${cable} ${place}: it is for dry places inside (${nm.section}). UF-B, or wire marked W in a raceway.`
+			`${name} is ${cable} ${place}: NM-B is for dry indoor places only (${nm.section}). Use UF-B, or conductors with a W rating in a raceway.`
 		);
 	}
 	// A short piece in the back of a box is dry; a run outdoors or in the ground is wet inside its raceway.
@@ -86,7 +86,7 @@ function judged(edition: Edition, { cable, where, found, id, circuitId, subject,
 		return say(
 			raceway,
 			'caution',
-			`${name} is in a raceway ${place}, which is wet inside: its wire must be marked THWN or THWN-2, and not THHN alone.`
+			`${name} is in a raceway ${place}, which counts as wet inside: use THWN or THWN-2, not plain THHN.`
 		);
 	return [];
 }

@@ -35,7 +35,7 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 		rule: cite(edition, rule),
 		circuitId: circuit.id,
 		subject: { kind: 'box', id: box.id },
-		message: `${box.name}: ${what} has a circuit of its own; circuit ${circuit.number} feeds ${outlets.length - 1} more.`,
+		message: `${box.name}: ${what} requires its own circuit; circuit ${circuit.number} also supplies ${outlets.length - 1} more.`,
 		fix
 	});
 	if (outlets.length < 2) return [];
@@ -68,7 +68,7 @@ function fourWires(edition: Edition, run: Run, outlets: readonly Outlet[]): Find
 				rule: cite(edition, edition.appliances.fourWires),
 				circuitId: leg.circuitId,
 				subject: { kind: 'box', id: box.id },
-				message: `${box.name}: a ${device.serves} in new work takes two hots, a neutral and a ground; its cable has ${leg.conductors} conductors${leg.ground ? '' : ' and no ground'}.`,
+				message: `${box.name}: a ${device.serves} in new work needs two hots, a neutral and a ground; its cable has ${leg.conductors} conductors${leg.ground ? '' : ' and no ground'}.`,
 				fix: { kind: 'edit-leg', label: 'Three conductors and ground', legId: leg.id, change: { conductors: 3, ground: true } }
 			}
 		];
@@ -87,7 +87,7 @@ function heatOutlets(edition: Edition, run: Run, outlets: readonly Outlet[]): Fi
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} feeds ${outlets.length} outlets of fixed heat at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
+			message: `Circuit ${circuit.number} feeds ${outlets.length} fixed-heat outlets at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
 			have: circuit.breakerA,
 			need: upToA,
 			unit: 'A'
@@ -118,7 +118,7 @@ function disconnects(edition: Edition, run: Run): Finding[] {
 			rule: cite(edition, asked.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a breaker that can be locked off'}; asked for is one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a breaker that can be locked off'}.`
+			message: `Circuit ${circuit.number}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a lockable breaker'}; required: one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a lockable breaker'}.`
 		}
 	];
 }
@@ -134,8 +134,8 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 	if (asked)
 		add(
 			'disconnect',
-			asked.inSight ? 'in sight of the equipment' : 'in sight, or a breaker that can be locked off',
-			circuit.disconnect === undefined ? 'to be looked at' : circuit.disconnect.replaceAll('-', ' '),
+			asked.inSight ? 'in sight of the equipment' : 'in sight, or a lockable breaker',
+			circuit.disconnect === undefined ? 'to be checked' : circuit.disconnect.replaceAll('-', ' '),
 			asked.rule
 		);
 	const inches = ([least, most]: readonly [number, number]) => `${least} to ${most} in`;
@@ -152,14 +152,14 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 				four
 			);
 		if (device.serves === 'ev') add('circuit', 'nothing else on it', 'its own', ev);
-		if (isFurnace(device)) add('circuit', 'nothing but what serves it', 'its own', furnace.rule);
+		if (isFurnace(device)) add('circuit', 'nothing but its own equipment', 'its own', furnace.rule);
 	}
 	if (!steps.length) return null;
 	return {
 		id: `appliance:${circuit.id}`,
 		subject: { kind: 'circuit', id: circuit.id },
 		value: circuit.load?.name || circuit.name,
-		title: 'what its appliance asks',
+		title: 'what its appliance requires',
 		steps,
 		rules: steps.flatMap((s) => (s.rule ? [s.rule] : [])),
 		alternatives: []

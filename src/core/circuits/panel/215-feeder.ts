@@ -126,7 +126,7 @@ export function sizeFeeder(
 			{
 				label: 'conductors',
 				formula: `${feeder.cable} ${feeder.metal}, on ${chosen} A`,
-				value: awg ?? 'none here is enough',
+				value: awg ?? 'none here is large enough',
 				unit: 'AWG',
 				rule: cite(edition, whole ? edition.panels.wholeDwelling.rule : edition.panels.feeder.load)
 			},
@@ -266,7 +266,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 	if ((feeder.conductors < 3 || !feeder.ground) && !mayStay) {
 		say('feeder-wires', {
 			rule: cite(edition, detached ? panels.detached.ground : panels.apartFeeder),
-			message: `The feeder of ${panel.name} needs four wires: two hots, a neutral, and a ground apart from it.`,
+			message: `The feeder of ${panel.name} needs four wires: two hots, a neutral and a separate ground.`,
 			fix: set('Four wires', { conductors: 3, ground: true })
 		});
 	}
@@ -276,7 +276,7 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 		say('feeder-drop', {
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
-			message: `The feeder of ${panel.name} loses ${show(percent, 1)} % at its load; ${edition.drop.percent} % is advised, and ${edition.drop.totalPercent} % with the branch circuit.`,
+			message: `The feeder of ${panel.name} drops ${show(percent, 1)}% at its load; recommended: ${edition.drop.percent}% maximum, ${edition.drop.totalPercent}% with the branch circuit.`,
 			have: percent,
 			need: edition.drop.percent,
 			unit: '%'

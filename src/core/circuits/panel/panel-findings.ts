@@ -40,7 +40,7 @@ export function panelDecisions(edition: Edition, job: Job): Decision[] {
 				steps: least.steps,
 				rules: [cite(edition, edition.panels.feeder.load), cite(edition, edition.panels.feeder.breaker)],
 				alternatives: least.awg
-					? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the least that carries this load' }]
+					? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the smallest that carries this load' }]
 					: []
 			},
 			joined
@@ -54,15 +54,15 @@ function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 	return {
 		id: `joined:${panel.id}`,
 		subject: at(panel),
-		value: service ? 'neutral and grounds joined' : 'neutral and grounds apart',
+		value: service ? 'neutral and grounds bonded' : 'neutral and grounds separate',
 		title: service ? 'it holds the service disconnect' : 'it is fed from another panel',
 		steps: [
 			{
 				label: service
 					? 'all on bars that are bonded to the enclosure'
 					: 'neutrals on a bar of their own, grounds on one bonded to the enclosure',
-				formula: service ? 'here, and nowhere beyond' : 'or the ground carries neutral current',
-				value: panel.bonded === undefined ? 'to be looked at' : panel.bonded ? 'joined' : 'apart',
+				formula: service ? 'here, and nowhere downstream' : 'or the ground carries neutral current',
+				value: panel.bonded === undefined ? 'to be checked' : panel.bonded ? 'joined' : 'apart',
 				unit: '',
 				rule
 			}
@@ -83,7 +83,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		severity: 'violation',
 		rule: cite(edition, devices),
 		subject: at(panel),
-		message: `Slot ${slot} of ${panel.name} is claimed by ${nameOf(first)} and ${nameOf(second)}. Move one, or make both thin ones where the label lists them.`
+		message: `Slot ${slot} of ${panel.name} is taken by both ${nameOf(first)} and ${nameOf(second)}. Move one, or use tandem breakers where the label lists them.`
 	}));
 	for (const o of occupantsOf(job, panel.id)) {
 		const beyond = slotsOf(o).find((s) => s > panel.slots);
@@ -110,7 +110,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, devices),
 			subject: at(panel),
-			message: `${panel.name} has ${counted(spare, 'spare slot')}; ${counted(poles, 'pole')} ${poles === 1 ? 'waits' : 'wait'} for a place. A subpanel, or thin breakers where the label lists them, are the ways out.`,
+			message: `${panel.name} has ${counted(spare, 'spare slot')}; ${counted(poles, 'pole')} ${poles === 1 ? 'needs' : 'need'} a space. Add a subpanel, or use tandem breakers where the label lists them.`,
 			have: spare,
 			need: poles
 		});
@@ -139,7 +139,7 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 						severity: 'advice',
 						rule: cite(edition, listed),
 						subject: at(panel),
-						message: `What the label of ${panel.name} lists is not entered: ${counted(special.length, 'breaker')} of a special kind cannot be held to it.`
+						message: `What the label of ${panel.name} lists is not entered: ${counted(special.length, 'breaker')} of a special kind can't be checked against it.`
 					}
 				]
 			: [];
@@ -191,8 +191,8 @@ function oldBond(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Find
 		rule: cite(edition, mayStay || apart ? edition.panels.detached.bond : edition.panels.apart),
 		subject: at(panel),
 		message: mayStay
-			? `${panel.name} has its neutral and ground joined on an old feeder without a ground wire: it may stay so. Do not separate them without running a ground first.`
-			: `${panel.name} has its neutral and ground joined, and its feeder brings no ground wire. Run a ground first, then separate them: separated without one, a fault has no way back.${apart ? ' It may stay only where nothing metal joins the buildings and the service has no ground-fault protection: say so at the feeder.' : ''}`
+			? `${panel.name} has its neutral and ground bonded on an old feeder without a ground wire: it may stay. Do not separate them without running a ground first.`
+			: `${panel.name} has its neutral and ground bonded, and its feeder has no ground wire. Run a ground first, then separate them: separated without one, fault current has no path back.${apart ? ' It may stay only where no metal path connects the buildings and the service has no ground-fault protection: say so at the feeder.' : ''}`
 	};
 }
 
@@ -212,8 +212,8 @@ function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			rule: cite(edition, apart),
 			subject: at(panel),
 			message: service
-				? `${panel.name} holds the service disconnect: its neutral and grounds are to be joined there.`
-				: `${panel.name} is fed from another panel: its neutrals and its grounds stay on bars of their own, or the ground carries neutral current.`,
+				? `${panel.name} has the service disconnect: bond its neutral and grounds there.`
+				: `${panel.name} is fed from another panel: keep neutrals and grounds on separate bars, or the ground carries neutral current.`,
 			fix: {
 				kind: 'edit-panel',
 				label: service ? 'Join them' : 'Keep them apart',
@@ -237,8 +237,8 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: panel.feeder.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, detached.electrode),
 			subject: at(panel),
-			message: `${room?.name ?? 'The building'} has a panel of its own: a grounding electrode is asked for there.`,
-			fix: { kind: 'edit-panel', label: 'It has one', panelId: panel.id, change: { electrode: true } }
+			message: `${room?.name ?? 'The building'} has its own panel: a grounding electrode is required there.`,
+			fix: { kind: 'edit-panel', label: 'Installed', panelId: panel.id, change: { electrode: true } }
 		});
 	}
 	if (panel.feeder && isApart(room)) found.push(...disconnectRating(edition, job, panel, room));
@@ -259,7 +259,7 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: fed.every((c) => c.state === 'found') ? 'caution' : 'violation',
 			rule: cite(edition, detached.oneSupply),
 			subject: { kind: 'room', id: building.id },
-			message: `${building.name} stands apart and is fed ${feeders + fed.length} times${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building has one supply. A multiwire circuit counts as one; more want a feeder and a panel there.`,
+			message: `${building.name} is a separate building with ${feeders + fed.length} feeds${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building gets one supply. A multiwire circuit counts as one; for more, run a feeder to a panel there.`,
 			have: feeders + fed.length,
 			need: 1
 		});
@@ -302,7 +302,7 @@ export function balanceHint(edition: Edition, panel: Panel, legs: { A: number; B
 			severity: 'advice',
 			rule: cite(edition, edition.panels.balance),
 			subject: at(panel),
-			message: `${panel.name}: service leg A carries ${show(legs.A / 1000, 1)} kVA and B ${show(legs.B / 1000, 1)}. The panel page proposes an exchange.`
+			message: `${panel.name}: service leg A carries ${show(legs.A / 1000, 1)} kVA and B ${show(legs.B / 1000, 1)}. The panel page suggests a swap.`
 		}
 	];
 }

@@ -23,7 +23,7 @@ export function panelPlaces(edition: Edition, job: Job, panel: Panel): Finding[]
 		severity: old ? 'caution' : 'violation',
 		rule: cite(edition, rule),
 		subject: { kind: 'panel', id: panel.id },
-		message: `${old ? 'As found: ' : ''}${panel.name} is ${where}, where no panel with overcurrent devices may be. Move it.`
+		message: `${old ? 'As found: ' : ''}${panel.name} is ${where}, where overcurrent devices aren't allowed. Move it.`
 	});
 	const point = boxPoint(panel, room);
 	const overStair = !!point && room.fixtures.some((f) => f.kind === 'stair' && distanceToFixture(point, f) <= STAIR_IN);
@@ -50,8 +50,8 @@ export function newService({ edition, job }: RuledJob, panel: Panel, detached: b
 						message:
 							has === false
 								? `${panel.name} is new or replaced: it needs ${what}.`
-								: `${panel.name} is new or replaced: whether it has ${what} is not said.`,
-						fix: { kind: 'edit-panel', label: 'It has one', panelId: panel.id, change }
+								: `${panel.name} is new or replaced: whether it has ${what} is not entered.`,
+						fix: { kind: 'edit-panel', label: 'Installed', panelId: panel.id, change }
 					}
 				];
 	const oneOrTwo = job.dwelling !== 'multifamily';

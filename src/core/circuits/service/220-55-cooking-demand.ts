@@ -18,7 +18,7 @@ export function cookingDemand(edition: Edition, appliances: readonly ServiceAppl
 	const least = all.filter((a) => atMost(a.va, cooking.nameplateUpTo));
 	const table = all.filter((a) => !least.includes(a));
 	const own = least.reduce((s, a) => s + a.va, 0);
-	if (own) say('cooking of 1.75 kW or less', 'at its nameplate', own, null);
+	if (own) say('cooking of 1.75 kW or less', 'at nameplate', own, null);
 	if (!table.length) return own;
 	const small = table.filter((a) => a.va < cooking.underA);
 	const middle = table.filter((a) => a.va >= cooking.underA && atMost(a.va, cooking.upToB));

@@ -46,7 +46,7 @@ export function serviceLoad(edition: Edition, c: ServiceCase): ServiceResult {
 			severity: 'violation',
 			rule: cite(edition, least.rule),
 			subject: { kind: 'job', id: 'service' },
-			message: `${Math.round(amps)} A is beyond every standard rating listed here.`,
+			message: `${Math.round(amps)} A is over every standard rating listed here.`,
 			have: amps,
 			need: sizes.at(-1) ?? 0,
 			unit: 'A'
@@ -84,7 +84,7 @@ const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Le
 		const nameplates = appliances.reduce((sum, a) => sum + a.va, 0);
 		const general = generalLoad(edition, c, work);
 		if (nameplates)
-			work.add('appliances at their nameplates', appliances.map((a) => a.name).join(' + '), nameplates, 'VA', optional.rule);
+			work.add('appliances at nameplate', appliances.map((a) => a.name).join(' + '), nameplates, 'VA', optional.rule);
 		const all = general + nameplates;
 		const rest = Math.max(0, all - optional.firstVa);
 		const demand = work.add(
@@ -140,7 +140,7 @@ function fastenedLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const share = counted.length >= fastened.atLeast ? fastened.share : 1;
 	const sum =
 		counted.reduce((s, a) => s + a.va, 0) * share + all.filter((a) => !counted.includes(a)).reduce((s, a) => s + a.va, 0);
-	return work.add('appliances fastened in place', `${counted.length} that count, at ${share * 100} %`, sum, 'VA', fastened.rule);
+	return work.add('appliances fastened in place', `${counted.length} counted, at ${share * 100} %`, sum, 'VA', fastened.rule);
 }
 function evLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { ev, fastened } = edition.service;

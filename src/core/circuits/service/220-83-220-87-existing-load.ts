@@ -51,7 +51,7 @@ export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, a
 			rule: cite(edition, general.rule)
 		},
 		{
-			label: 'appliances at their nameplates',
+			label: 'appliances at nameplate',
 			formula: all
 				.filter((a) => !isHvac(a))
 				.map((a) => a.name)
@@ -63,8 +63,8 @@ export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, a
 	];
 	if (climate && !whole)
 		steps.push({
-			label: 'the larger of heating and cooling, as it is there',
-			formula: 'among the rest',
+			label: 'the larger of heating and cooling, existing',
+			formula: 'with the rest',
 			value: climate,
 			unit: 'VA',
 			rule
@@ -110,7 +110,7 @@ export function measuredLoad(edition: Edition, peakKw: number, added: readonly S
 		amps: va / HOT_TO_HOT_V,
 		steps: [
 			{
-				label: 'greatest demand measured',
+				label: 'highest measured demand',
 				formula: `${show(peakKw, 2)} kW x ${measured.factor}`,
 				value: there,
 				unit: 'VA',

@@ -65,7 +65,7 @@ function electrodeSteps(edition: Edition, Cu: Awg | null, Al: Awg | null): Step[
 			? [
 					{
 						label: `electrode conductor, copper, for ${words}`,
-						formula: `${awg} AWG; ${rods} AWG is enough to rods`,
+						formula: `${awg} AWG; ${rods} AWG is enough for ground rods`,
 						value: electrode,
 						unit: 'AWG',
 						rule: cite(edition, rule)

@@ -55,7 +55,7 @@ export function serviceFindings(edition: Edition, job: Job, panel: Panel): Findi
 			severity: 'violation',
 			rule: cite(edition, edition.service.carries),
 			subject: { kind: 'panel', id: panel.id },
-			message: `The load of the dwelling is more than the ${panel.mainA} A of ${panel.name} by every method that applies: ${words}.${job.peakKw == null && methods.length ? ` A year's greatest demand (${edition.service.measured.rule.section}) is not entered: it may tell otherwise.` : ''}`,
+			message: `The dwelling load is over the ${panel.mainA} A of ${panel.name} by every method that applies: ${words}.${job.peakKw == null && methods.length ? ` A year's peak demand (${edition.service.measured.rule.section}) is not entered: it may show otherwise.` : ''}`,
 			have: panel.mainA,
 			need: least,
 			unit: 'A'

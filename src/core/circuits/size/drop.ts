@@ -58,7 +58,7 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 		const load = loadOf(edition, { ...asLoadCase(circuit.load), volts: circuitVolts(circuit) });
 		return {
 			amps: load.loadA,
-			step: { label: circuit.load.name || 'load', formula: 'as it runs', value: load.loadA, unit: 'A' }
+			step: { label: circuit.load.name || 'load', formula: 'running load', value: load.loadA, unit: 'A' }
 		};
 	}
 	const devices = boxesServed(job, runOf(job, circuit)).flatMap((b) => b.devices);
@@ -168,7 +168,7 @@ export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): Dro
 	};
 }
 function loadWords(edition: Edition, circuit: Circuit, known: boolean): string {
-	if (known) return 'its known loads all on';
+	if (known) return 'all known loads on';
 	if (circuit.load) return `${circuit.load.name || 'its load'} running`;
 	return `${show(100 * edition.cordShare.share)} % of its ${circuit.breakerA} A breaker at the last outlet`;
 }

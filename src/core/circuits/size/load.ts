@@ -63,7 +63,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 		steps.push({ label: 'nameplate amps', formula: '', rule, ...load.named, value: amps, unit: 'A' });
 		if (asRun !== amps)
 			steps.push({
-				label: 'reckoned for the circuit',
+				label: 'figured for the circuit',
 				formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`,
 				value: asRun,
 				unit: 'A',
@@ -75,7 +75,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 	steps.push({ label: 'nameplate', formula: '', value: load.watts, unit: 'W' });
 	if (watts !== load.watts) {
 		steps.push({
-			label: 'reckoned for the circuit',
+			label: 'figured for the circuit',
 			formula: kind.rangeTable ? 'table demand' : `at least ${kind.leastWatts} VA`,
 			value: watts,
 			unit: 'VA',
@@ -83,7 +83,7 @@ function runningAmps(edition: Edition, load: LoadCase, steps: Step[]): number {
 		});
 	}
 	const amps = watts / load.volts;
-	steps.push({ label: 'load as it runs', formula: `${show(watts)} / ${load.volts} V`, value: amps, unit: 'A', rule });
+	steps.push({ label: 'running load', formula: `${show(watts)} / ${load.volts} V`, value: amps, unit: 'A', rule });
 	return amps;
 }
 

@@ -29,7 +29,7 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, cordShare.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${device.name || 'what is plugged in'} takes ${show(device.watts / volts)} A of shared circuit ${circuit.number}; at most ${show(cordShare.share * circuit.breakerA)} A may go to one cord.`,
+			message: `${box.name}: ${device.name || 'what is plugged in'} takes ${show(device.watts / volts)} A of shared circuit ${circuit.number}; at most ${show(cordShare.share * circuit.breakerA)} A for one cord.`,
 			have: device.watts / volts,
 			need: cordShare.share * circuit.breakerA,
 			unit: 'A',
@@ -53,7 +53,7 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, circuits.fastened.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Equipment fastened in place takes ${show(watts / volts)} A of circuit ${circuit.number}, which feeds lights or cords too: at most ${show(most / volts)} A.`,
+			message: `Equipment fastened in place takes ${show(watts / volts)} A of circuit ${circuit.number}, which also supplies lights or cords: at most ${show(most / volts)} A.`,
 			have: watts / volts,
 			need: most / volts,
 			unit: 'A'
@@ -68,7 +68,7 @@ export function shareSteps(edition: Edition, breakerA: number, receptacles: numb
 	const { cordShare } = edition;
 	return [
 		{
-			label: 'one cord may take',
+			label: 'limit for one cord',
 			formula: `${cordShare.share} x ${breakerA} A`,
 			value: cordShare.share * breakerA,
 			unit: 'A',

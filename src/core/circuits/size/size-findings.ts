@@ -68,7 +68,7 @@ export function breakerFindings(edition: Edition, c: SizeCase, { breakerA, desig
 			!(breakerA in edition.receptacleCircuits.allowed) && {
 				id: 'breaker-receptacles',
 				rule: edition.receptacleCircuits.rule,
-				message: `Two or more receptacles stand on circuits of ${Object.keys(edition.receptacleCircuits.allowed).join(', ')} A only; this is ${breakerA} A.`,
+				message: `Two or more receptacles need a circuit of ${Object.keys(edition.receptacleCircuits.allowed).join(', ')} A only; this is ${breakerA} A.`,
 				have: breakerA
 			},
 		underRange(edition, c, breakerA),
@@ -87,7 +87,7 @@ function severalAt(edition: Edition, c: SizeCase, breakerA: number): Short | fal
 function tenAmps(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const asked = edition.breakers.onRequest.find((r) => r.amps === breakerA);
 	if (!asked || asked.receptacles || c.outlets.kind !== 'receptacle') return false;
-	return { id: 'breaker-ten', rule: asked.rule, message: `A ${breakerA} A circuit may not feed receptacles.`, have: breakerA };
+	return { id: 'breaker-ten', rule: asked.rule, message: `A ${breakerA} A circuit may not supply receptacles.`, have: breakerA };
 }
 /** A breaker under the nameplate's minimum circuit ampacity trips while its equipment does what it is made for. @source 440.4, 110.3(B) */
 function underCircuitAmpacity(edition: Edition, c: SizeCase, breakerA: number): Short | false {
@@ -107,7 +107,7 @@ function overMaximum(edition: Edition, c: SizeCase, breakerA: number): Short | f
 function underRange(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const least = leastRangeCircuit(edition, c.load);
 	if (breakerA >= least) return false;
-	const message = `This range needs a circuit of at least ${least} A.`;
+	const message = `This range requires at least a ${least} A circuit.`;
 	return { id: 'breaker-range', rule: edition.range.least, message, have: breakerA, need: least, unit: 'A' };
 }
 function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false {
@@ -119,7 +119,7 @@ function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false
 	if (breakerA <= most) return false;
 	const message =
 		marked === undefined
-			? `Where its nameplate names none, this appliance's breaker may be at most ${most} A; it is ${breakerA} A.`
+			? `With no maximum on its nameplate, this appliance is limited to ${most} A; the breaker is ${breakerA} A.`
 			: `The nameplate allows at most ${most} A; the breaker is ${breakerA} A.`;
 	return { id: 'breaker-cap', rule: cap.rule, message, have: breakerA, need: most, unit: 'A' };
 }
@@ -133,7 +133,7 @@ export function wireFindings(edition: Edition, c: SizeCase, { wire, amps }: { wi
 		compareGauge(wire.awg, least) < 0 && {
 			id: 'wire-least',
 			rule: edition.leastConductor.rule,
-			message: `A dwelling's branch circuit is at least ${least} AWG; this is ${wire.awg} AWG.`
+			message: `Branch circuits in a dwelling: ${least} AWG minimum; this is ${wire.awg} AWG.`
 		},
 		!carries(wire.ampacity, amps) && {
 			id: 'wire-load',
@@ -146,7 +146,7 @@ export function wireFindings(edition: Edition, c: SizeCase, { wire, amps }: { wi
 		!atMost(amps.breakerA, limit.amps) && {
 			id: 'wire-breaker',
 			rule: limit.rule,
-			message: `${wire.awg} AWG ${c.wiring.metal} may stand on ${show(limit.amps)} A at most; the breaker is ${amps.breakerA} A.`,
+			message: `${wire.awg} AWG ${c.wiring.metal} is limited to ${show(limit.amps)} A; the breaker is ${amps.breakerA} A.`,
 			have: amps.breakerA,
 			need: limit.amps,
 			unit: 'A'
@@ -160,14 +160,14 @@ export function groundFindings(edition: Edition, c: SizeCase, { awg, egcAwg }: {
 	const { asMade } = edition.grounding;
 	const made = c.wiring.cable === 'NM-B' && c.wiring.metal === 'Cu' ? asMade.nm[awg] : undefined;
 	if (!made || compareGauge(made, egcAwg) >= 0) return [];
-	const message = `This circuit needs a ${egcAwg} AWG ground; NM-B ${awg} AWG as made carries ${made} AWG. Use conductors in raceway, or a shorter route.`;
+	const message = `This circuit needs a ${egcAwg} AWG ground; NM-B ${awg} AWG comes with ${made} AWG. Use conductors in raceway, or a shorter route.`;
 	return [toFinding(edition, { id: 'ground-as-made', rule: asMade.rule, message })];
 }
 
 /** Advice where the farthest outlet loses more than was asked for. */
 export function dropFindings(edition: Edition, percent: number, most: number | undefined): Finding[] {
 	if (most === undefined || atMost(percent, most)) return [];
-	const message = `The farthest outlet loses ${show(percent)} %; advised is at most ${most} %.`;
+	const message = `Drop at the farthest outlet is ${show(percent)}%; recommended: ${most}% maximum.`;
 	return [
 		toFinding(edition, { id: 'drop', severity: 'advice', rule: edition.drop.rule, message, have: percent, need: most, unit: '%' })
 	];

@@ -43,7 +43,7 @@ export function sizeCircuit(edition: Edition, c: SizeCase): Sized {
 		const most = edition.breakers.sizes.at(-1);
 		return fault(
 			c.load.watts === undefined ? 'load.amps' : 'load.watts',
-			`needs ${show(load.designA)} A; a branch circuit here goes up to ${most} A`
+			`needs ${show(load.designA)} A; branch circuits here go up to ${most} A`
 		);
 	}
 	const largest = edition.grounding.rows.at(-1)?.upToA ?? 0;
@@ -88,11 +88,11 @@ function noWire(edition: Edition, c: SizeCase, { breakerA, designA }: Amps): Siz
 		return fault('awg', `the table has no ${c.awg} AWG ${metal}`);
 	const largest = `${metal} ${cable} up to ${GAUGES.at(-1)} AWG`;
 	if (ambientFactor(ambientC, edition.cables[cable].from, edition) === null)
-		return fault('wiring.ambientC', `${cable} may not be used at ${show(ambientC, 1)} °C`);
+		return fault('wiring.ambientC', `${cable} isn't allowed at ${show(ambientC, 1)} °C`);
 	const free = chooseWire(edition, { ...c, awg: undefined }, { loadA: designA, designA, breakerA: 1 });
 	return fault(
 		'wiring',
-		free ? `no ${largest} may be on a breaker of ${breakerA} A here` : `no ${largest} carries ${show(designA)} A here`
+		free ? `no ${largest} is allowed on a ${breakerA} A breaker here` : `no ${largest} carries ${show(designA)} A here`
 	);
 }
 

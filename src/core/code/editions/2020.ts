@@ -74,7 +74,7 @@ export const edition2020: Edition = {
 					c.deicing('210.8(F)'),
 					{
 						when: { serves: ['hvac'] },
-						because: 'reckoned as heating or cooling equipment',
+						because: 'treated as heating or cooling equipment',
 						rule: ref('210.8(F)', 'Heating and cooling equipment')
 					}
 				]

@@ -4,11 +4,11 @@ import { ref } from './common';
 /** Appliances: 2017, and what later editions renumbered. */
 export const appliances2017: AppliancesTable = {
 	furnace: {
-		rule: ref('422.12', 'A central furnace has a circuit of its own'),
+		rule: ref('422.12', 'A central furnace requires its own circuit'),
 		with: ['furnace', 'furnace-equipment', 'hvac']
 	},
-	ev: ref('625.40', 'Vehicle charging has a circuit of its own'),
-	overRange: { rule: ref('422.16(B)(4)', 'A range hood on a cord has a circuit of its own'), fromIn: 60 },
+	ev: ref('625.40', 'Vehicle charging requires its own circuit'),
+	overRange: { rule: ref('422.16(B)(4)', 'A cord-connected range hood requires its own circuit'), fromIn: 60 },
 	cords: { rule: ref('422.16(B)', 'Cords of dishwashers and disposers'), dishwasher: [36, 78], disposer: [18, 36] },
 	fourWires: ref('250.140', 'Ranges and dryers: the ground is not the neutral in new work'),
 	disconnect: {

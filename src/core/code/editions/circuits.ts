@@ -5,7 +5,7 @@ import { OUTSIDE, PANTRY_KIND, ref } from './common';
 /** Circuits of 210.11(C) and what they feed: 2017, and what later editions changed. */
 
 const smallAppliance: CircuitFeeds = {
-	rule: ref('210.52(B)(2)', 'Small-appliance circuits feed kitchen-type rooms and nothing else'),
+	rule: ref('210.52(B)(2)', 'Small-appliance circuits supply kitchen and dining areas only'),
 	leastA: 20,
 	rooms: PANTRY_KIND,
 	onlyFor: {
@@ -14,18 +14,18 @@ const smallAppliance: CircuitFeeds = {
 	}
 };
 const laundry: CircuitFeeds = {
-	rule: ref('210.11(C)(2)', 'Laundry circuit: receptacles of the laundry area and no other outlet'),
+	rule: ref('210.11(C)(2)', 'Laundry circuit: laundry-area receptacles only'),
 	leastA: 20,
 	rooms: ['laundry']
 };
 const bathroom: CircuitFeeds = {
-	rule: ref('210.11(C)(3)', 'Bathroom circuit: bathroom receptacles and no other outlet'),
+	rule: ref('210.11(C)(3)', 'Bathroom circuit: bathroom receptacles only'),
 	leastA: 20,
 	rooms: ['bathroom'],
 	oneRoom: { rule: ref('210.11(C)(3)', 'Exception: one bathroom, and other equipment in it') }
 };
 const garage = (outdoors: RuleRef['confidence']): CircuitFeeds => ({
-	rule: ref('210.11(C)(4)', 'Garage circuit: garage receptacles and no other outlet'),
+	rule: ref('210.11(C)(4)', 'Garage circuit: garage receptacles only'),
 	leastA: 20,
 	rooms: ['garage'],
 	also: { rule: ref('210.11(C)(4)', 'Exception: receptacles outdoors', outdoors), rooms: OUTSIDE }
@@ -59,10 +59,10 @@ export const circuits2017: CircuitsTable = {
 	feeds: { 'small-appliance': smallAppliance, laundry, bathroom, garage: garage('firm') },
 	counters: { rule: ref('210.52(B)(3)', 'Counter receptacles on two small-appliance circuits'), least: 2 },
 	kitchens: {
-		rule: ref('210.52(B)(1)', 'Receptacles of kitchen-type rooms on small-appliance circuits'),
+		rule: ref('210.52(B)(1)', 'Kitchen and dining receptacles on small-appliance circuits'),
 		rooms: PANTRY_KIND,
 		fixedInPlace: {
-			rule: ref('210.52(B)(2)', 'Small-appliance circuits feed no appliance fastened in place'),
+			rule: ref('210.52(B)(2)', 'Small-appliance circuits supply no fastened-in-place appliance'),
 			serves: ['dishwasher', 'disposer', 'range-hood']
 		}
 	},
@@ -75,22 +75,22 @@ export const circuits2017: CircuitsTable = {
 		onCord: ['dishwasher', 'disposer', 'range-hood']
 	},
 	large: {
-		rule: ref('210.23', 'Circuits of 30 A and more feed no general outlets of a dwelling'),
+		rule: ref('210.23', 'Circuits of 30 A and over supply no general outlets in a dwelling'),
 		fromA: 30,
 		receptacleA: 20
 	},
-	nameplate: ref('110.3(B)', 'Equipment is wired as its nameplate and instructions say'),
+	nameplate: ref('110.3(B)', 'Equipment is wired per its nameplate and instructions'),
 	volts: ref('210.6', 'Voltage of a branch circuit'),
 	ratings: { rule: ref('210.3', 'Ratings of circuits with several outlets'), several: [15, 20, 30, 40, 50] },
-	borrowed: ref('200.4', 'A neutral serves its own circuit (300.3(B))'),
-	adjoining: ref('210.4(B)', 'Poles that open together stand in adjoining slots, of one rating (240.15(B))'),
+	borrowed: ref('200.4', 'A neutral serves only its own circuit (300.3(B))'),
+	adjoining: ref('210.4(B)', 'Poles that open together: adjacent slots, same rating (240.15(B))'),
 	wet: {
-		nm: ref('334.12', 'NM-B is for dry places inside'),
-		buried: ref('300.5', 'Cable in the ground is listed for it'),
-		raceway: ref('300.9', 'Raceways outdoors are wet inside: conductors marked W', 'check')
+		nm: ref('334.12', 'NM-B: dry indoor places only'),
+		buried: ref('300.5', 'Underground cable must be listed for it'),
+		raceway: ref('300.9', 'Outdoor raceways are wet inside: conductors with a W rating', 'check')
 	},
 	deviceTerminals: {
-		rule: ref('110.14(A)', 'Terminals take the wire that they are marked for', 'check'),
+		rule: ref('110.14(A)', 'Terminals take only the wire they are marked for', 'check'),
 		largest: '10',
 		upToA: 20
 	},
@@ -99,14 +99,14 @@ export const circuits2017: CircuitsTable = {
 		rule: ref('240.50', 'Plug fuses'),
 		sizes: [15, 20, 30],
 		upToA: 30,
-		tamperProof: ref('240.53', 'Tamper-proof inserts keep a fuse to its wire')
+		tamperProof: ref('240.53', 'Tamper-proof inserts limit the fuse size')
 	},
 	multiwire: {
 		rule: ref('210.4(A)', 'Multiwire circuit: all conductors from one panel'),
 		together: ref('210.4(B)', 'Multiwire circuit: all hots open together'),
-		loads: ref('210.4(C)', 'Multiwire circuit: loads of line to neutral'),
-		neutral: ref('300.13(B)', 'A shared neutral goes on without any device'),
-		grouped: ref('210.4(D)', 'Hots grouped with their neutral in the panel'),
+		loads: ref('210.4(C)', 'Multiwire circuit: line-to-neutral loads only'),
+		neutral: ref('300.13(B)', 'A shared neutral must not depend on a device'),
+		grouped: ref('210.4(D)', 'Group the hots with their neutral in the panel'),
 		yoke: ref('210.7', 'Two circuits on one yoke open together')
 	}
 };

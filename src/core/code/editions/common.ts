@@ -101,13 +101,13 @@ export const smallConductor = {
 	rule: ref('240.4(D)', 'Small conductors'),
 	other: ref('240.4(G)', 'Conductors of specific equipment'),
 	/** Any wire on its breaker. */
-	wire: ref('240.4', 'A breaker protects the wire that is on it'),
+	wire: ref('240.4', 'The breaker must protect its wire'),
 	Cu: { '14': 15, '12': 20, '10': 30 },
 	Al: { '12': 15, '10': 25 }
 } as const;
 export const nextSizeUp = { rule: ref('240.4(B)', 'Next standard size up'), upToA: 800 };
 export const cables = {
-	'NM-B': { rule: ref('334.80', 'NM-B: corrected from 90, held to 60 °C'), from: 90 as Column, cap: 60 as Column },
+	'NM-B': { rule: ref('334.80', 'NM-B: correct from 90 °C, limited to 60 °C'), from: 90 as Column, cap: 60 as Column },
 	'UF-B': { rule: ref('340.80', 'UF-B: the 60 °C column'), from: 60 as Column, cap: 60 as Column },
 	THHN: { rule: ref('310.15', 'Conductors in raceway, 90 °C dry'), from: 90 as Column, cap: null },
 	// Old insulation: nothing allows more than its own 60 °C.
@@ -117,7 +117,7 @@ export const cables = {
 export const terminals = { rule: ref('110.14(C)', 'Temperature limit of terminals'), upToA: 100, above: 75 as Column };
 export const grounding = {
 	rule: ref('250.122', 'Equipment grounding conductor'),
-	proportional: ref('250.122(B)', 'Grounding conductor grows with the circuit conductors'),
+	proportional: ref('250.122(B)', 'Grounding conductor is enlarged with the circuit conductors'),
 	rows: [
 		{ upToA: 15, Cu: '14', Al: '12' },
 		{ upToA: 20, Cu: '12', Al: '10' },
@@ -129,7 +129,7 @@ export const grounding = {
 		{ upToA: 400, Cu: '3', Al: '1' }
 	],
 	asMade: {
-		rule: ref('250.122(B)', 'Ground that NM-B carries as made', 'check'),
+		rule: ref('250.122(B)', 'Ground in NM-B as manufactured', 'check'),
 		nm: { '14': '14', '12': '12', '10': '10', '8': '10', '6': '10', '4': '8', '2': '8' }
 	}
 } as const;
@@ -197,7 +197,7 @@ export const HABITABLE: readonly RoomKind[] = [
 ];
 export const wallsRule = {
 	rule: ref('210.52(A)', 'Wall spaces: no point more than 6 ft from a receptacle'),
-	counts: ref('210.52', 'Receptacles that do not count'),
+	counts: ref('210.52', "Receptacles that don't count"),
 	leastIn: 24,
 	reachIn: 72,
 	maxHeightIn: 66,
@@ -324,12 +324,12 @@ export const weather = {
 export const replacing = {
 	rule: ref('406.4(D)(2)', 'Replacing where no grounding means exists'),
 	grounded: ref('406.4(D)(1)', 'Replacing where a grounding means exists'),
-	newOutlet: ref('406.4(A)', 'New outlets are grounded: a circuit without a ground takes none'),
+	newOutlet: ref('406.4(A)', 'New outlets must be grounded'),
 	tamper: ref('406.4(D)(5)', 'Replacement: tamper-resistant'),
 	weather: ref('406.4(D)(6)', 'Replacement: weather-resistant'),
 	newGround: ref('250.130(C)', 'A ground for an existing circuit'),
 	wantsGround: {
-		rule: ref('250.114', 'Cord-connected equipment that wants a real ground'),
+		rule: ref('250.114', 'Cord-connected equipment that requires a ground'),
 		serves: [
 			'refrigerator',
 			'freezer',

@@ -3,26 +3,26 @@ import { ref } from './common';
 
 /** Panels and feeders: 2017, and what later editions changed. */
 export const panels2017: PanelsTable = {
-	listed: ref('110.3(B)', 'Breakers are used as the label of the panel lists them'),
-	devices: ref('408.54', 'Not more breakers than the panel is made for'),
-	neutrals: ref('408.41', 'A terminal of its own for each neutral'),
+	listed: ref('110.3(B)', 'Use breakers as listed on the panel label'),
+	devices: ref('408.54', 'No more breakers than the panel is rated for'),
+	neutrals: ref('408.41', 'One neutral per terminal'),
 	directory: ref('408.4(A)', 'Panel directory: each circuit by its evident, specific purpose'),
-	protection: ref('408.36', 'A panel is protected at not more than its rating'),
+	protection: ref('408.36', 'A panel must be protected at or below its rating'),
 	feeder: { load: ref('215.2', 'Feeder conductors carry the load of Article 220'), breaker: ref('215.3', 'Feeder breaker') },
-	joined: ref('250.24(A)(5)', 'Neutral and grounds are joined at the service disconnect and not beyond it'),
-	apart: ref('250.142(B)', 'Beyond the service disconnect the neutral is kept apart from grounds'),
-	apartFeeder: ref('215.6', 'A feeder brings a ground of its own to its panel'),
+	joined: ref('250.24(A)(5)', 'Bond neutral and grounds at the service disconnect and nowhere downstream'),
+	apart: ref('250.142(B)', 'Downstream of the service disconnect, keep neutrals and grounds separate'),
+	apartFeeder: ref('215.6', 'A feeder needs its own equipment ground'),
 	places: {
 		bathroom: ref('240.24(E)', 'No panel in a bathroom'),
 		closet: ref('240.24(D)', 'No panel in a clothes closet'),
-		stair: ref('240.24(F)', 'No panel over the steps of a stair')
+		stair: ref('240.24(F)', 'No panel over stair steps')
 	},
 	surge: null,
 	feederSurge: null,
 	outside: null,
 	outsideDetached: null,
 	electrode: {
-		rule: ref('250.66', 'Electrode conductor, by the service conductors'),
+		rule: ref('250.66', 'Grounding electrode conductor, by service conductor size'),
 		Cu: [
 			{ upTo: '2', awg: '8' },
 			{ upTo: '1/0', awg: '6' },
@@ -38,7 +38,7 @@ export const panels2017: PanelsTable = {
 		rods: '6'
 	},
 	wholeDwelling: {
-		rule: ref('310.15(B)(7)', 'Conductors of a whole dwelling: 83 percent of the rating'),
+		rule: ref('310.15(B)(7)', 'Conductors for the whole dwelling: 83 percent of the rating'),
 		share: 0.83,
 		fromA: 100,
 		toA: 400
@@ -46,11 +46,11 @@ export const panels2017: PanelsTable = {
 	detached: {
 		oneSupply: ref('225.30', 'One supply to a building'),
 		disconnect: ref('225.31', 'A disconnect at the building'),
-		switchWill: ref('225.36', 'A switch will do as the disconnect of one branch circuit'),
+		switchWill: ref('225.36', 'A switch may serve as the disconnect for one branch circuit'),
 		electrode: ref('250.32(A)', 'Grounding electrode at a separate building'),
-		ground: ref('250.32(B)', 'A ground goes with the supply, apart from the neutral'),
-		bond: ref('250.32(B)(1)', 'Exception: an old three-wire feeder may keep its bond'),
-		rating: { rule: ref('225.39', 'Rating of the disconnect of a building'), one: 15, two: 30, dwelling: 100, other: 60 }
+		ground: ref('250.32(B)', 'Run a ground with the supply, separate from the neutral'),
+		bond: ref('250.32(B)(1)', 'Exception: an existing three-wire feeder may stay bonded'),
+		rating: { rule: ref('225.39', 'Rating of a building disconnect'), one: 15, two: 30, dwelling: 100, other: 60 }
 	},
 	balance: ref('practice', 'Loads of the two service legs')
 };
@@ -58,11 +58,14 @@ export const panels2020: PanelsTable = {
 	...panels2017,
 	surge: ref('230.67', 'Surge protection at the service of a dwelling'),
 	outside: ref('230.85', 'Emergency disconnect outside, one- and two-family'),
-	wholeDwelling: { ...panels2017.wholeDwelling, rule: ref('310.12', 'Conductors of a whole dwelling: 83 percent of the rating') }
+	wholeDwelling: {
+		...panels2017.wholeDwelling,
+		rule: ref('310.12', 'Conductors for the whole dwelling: 83 percent of the rating')
+	}
 };
 export const panels2023: PanelsTable = {
 	...panels2020,
-	joined: ref('250.24(B)', 'Neutral and grounds are joined at the service disconnect and not beyond it', 'check'),
+	joined: ref('250.24(B)', 'Bond neutral and grounds at the service disconnect and nowhere downstream', 'check'),
 	feederSurge: ref('215.18', 'Surge protection of a dwelling’s feeder'),
 	outsideDetached: ref('225.41', 'Emergency disconnect outside at a detached dwelling')
 };

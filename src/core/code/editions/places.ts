@@ -23,7 +23,7 @@ const outdoors = ref('210.52(E)(1)', 'Outdoors: front and back, one- and two-fam
 export const places2017: PlacesTable = {
 	counters: {
 		rule: ref('210.52(C)(1)', 'Wall counters: no point more than 2 ft from a receptacle'),
-		parts: ref('210.52(C)(4)', 'What separates counter spaces'),
+		parts: ref('210.52(C)(4)', 'What divides counter spaces'),
 		location: ref('210.52(C)(5)', 'Where a countertop receptacle may be'),
 		rooms: PANTRY_KIND,
 		leastIn: 12,
@@ -91,7 +91,7 @@ export const places2020: PlacesTable = {
 	...places2017,
 	counters: {
 		...places2017.counters,
-		parts: ref('210.52(C)(1)', 'What separates counter spaces'),
+		parts: ref('210.52(C)(1)', 'What divides counter spaces'),
 		location: both.rule
 	},
 	island: area(null, 'Island counter, by its area'),

@@ -53,7 +53,7 @@ export const service2017: ServiceTable = {
 	},
 	carries: ref('230.42', 'Service conductors and rating carry the load (230.79)'),
 	neutral: { rule: ref('220.61', 'Neutral: ranges and dryers at 70 percent'), share: 0.7 },
-	measured: { rule: ref('220.87', 'Measured demand of a year, with a quarter more'), factor: 1.25 },
+	measured: { rule: ref('220.87', 'Measured peak demand plus 25 percent'), factor: 1.25 },
 	least: { rule: ref('230.79(C)', 'One-family dwelling: at least 100 A'), amps: 100 },
 	sizes: [...BREAKER_SIZES.filter((a) => a >= 100), 225, 250, 300, 350, 400, 450, 500, 600, 700, 800, 1000, 1200]
 };

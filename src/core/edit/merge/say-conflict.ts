@@ -16,7 +16,7 @@ export interface ConflictLine {
 export const conflictLines = (job: Job, shifted: readonly Shifted[]): ConflictLine[] => shifted.map((s) => lineOf(job, s));
 
 function lineOf(job: Job, { path, why, want, have, message }: Shifted): ConflictLine {
-	if (why === 'breaks') return { where: 'The job', yours: 'this change', theirs: message ?? 'does not allow it any more' };
+	if (why === 'breaks') return { where: 'The job', yours: 'this change', theirs: message ?? 'no longer allows it' };
 	const theirs = why === 'gone' ? 'removed' : sayValue(have);
 	return { where: wherePath(job, path), yours: want === undefined ? 'removed' : sayValue(want), theirs };
 }
@@ -69,7 +69,7 @@ function rowName(row: unknown): string | null {
 	return said === undefined ? (typeof kind === 'string' ? kind : null) : String(said);
 }
 function sayValue(value: unknown): string {
-	if (value === undefined || value === null || value === '') return 'not said';
+	if (value === undefined || value === null || value === '') return 'not entered';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
 	if (typeof value !== 'object') return String(value).slice(0, 80);
 	const name = rowName(value);

@@ -54,7 +54,7 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 				title: `${formatLength(widthIn)} by ${formatLength(depthIn)} free before ${panel.name}`,
 				state: inIt.length ? 'missing' : 'met',
 				severity: 'caution',
-				why: inIt.length ? `In the working space of ${panel.name}: ${inIt.join(', ')}.` : 'nothing that is drawn stands in it'
+				why: inIt.length ? `In the working space of ${panel.name}: ${inIt.join(', ')}.` : 'nothing drawn is in it'
 			}
 		)
 	];

@@ -55,7 +55,7 @@ function ofAppliance(c: ArticleCase, room: Room, f: Fixture): Requirement[] {
 				why: near.length
 					? names(near)
 					: placeless.length
-						? `Where ${names(placeless)} stands is not known.`
+						? `Where ${names(placeless)} is not known.`
 						: `${names(own)} is ${formatLength(nearest)} from ${f.name || f.kind}.`,
 				metBy: near.map((b) => b.id),
 				have: near.length || placeless.length ? undefined : nearest,

@@ -33,7 +33,7 @@ function ofWalls(c: ArticleCase, room: Room): Requirement[] {
 				{
 					title: 'receptacles along the walls',
 					state: 'unknown',
-					why: `${room.name} has no outline yet: its wall spaces cannot be checked. Type its walls in Walk.`
+					why: `${room.name} has no outline yet: its wall spaces can't be checked. Enter its walls in Walk.`
 				}
 			)
 		];
@@ -137,7 +137,7 @@ function dividers(c: ArticleCase, room: Room): Requirement[] {
 					title: `${f.name || 'room divider'}, ${formatLength(length)} long`,
 					state: missing ? 'missing' : 'met',
 					why: missing
-						? `${f.name || 'The divider'} in ${room.name} counts as wall: it lacks ${missing} of ${need}.`
+						? `${f.name || 'The divider'} in ${room.name} counts as wall space: ${missing} of ${need} missing.`
 						: `served by ${names(own)}`,
 					metBy: own.map((b) => b.id),
 					fix: missing ? { kind: 'place-boxes', label: `Place ${missing} in it`, boxes } : undefined
@@ -158,13 +158,13 @@ export function wallDecision(edition: Edition, job: Job, room: Room): Decision |
 	return {
 		id: `walls:${room.id}`,
 		subject: { kind: 'room', id: room.id },
-		value: found.proposal.length ? `${found.proposal.length} to add` : 'every wall in reach',
+		value: found.proposal.length ? `${found.proposal.length} to add` : 'all walls covered',
 		title: `wall receptacles, ${inWords(room.kind)}`,
 		steps: [
 			...found.steps,
-			{ label: 'least for the empty room', formula: '', value: found.minimum, unit: 'needed', rule },
+			{ label: 'minimum for the empty room', formula: '', value: found.minimum, unit: 'needed', rule },
 			...notCounted(edition, job, room),
-			{ label: 'stretches out of reach now', formula: '', value: found.uncovered.length, unit: '' }
+			{ label: 'wall not covered now', formula: '', value: found.uncovered.length, unit: '' }
 		],
 		rules: [rule],
 		alternatives: []
@@ -212,7 +212,7 @@ export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] 
 			severity: severityIn(job, room),
 			rule: cite(edition, edition.places.heaterCircuit),
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name} is part of a baseboard heater and hangs on the heater's circuit: it does not serve the wall so. Feed it from another one.`
+			message: `${box.name} is part of a baseboard heater and is on the heater's circuit, so it doesn't count for the wall. Supply it from another circuit.`
 		})),
 		...above.map((box): Finding => ({
 			code: 'over-heater',
@@ -220,7 +220,7 @@ export function wallCautions(edition: Edition, job: Job, room: Room): Finding[] 
 			severity: 'caution',
 			rule: cite(edition, edition.places.heaterBelow),
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name} stands over a baseboard heater: a cord would hang in its heat. Its instructions say whether that may be.`
+			message: `${box.name} is above a baseboard heater: a cord would hang in the heat. Check the heater's instructions.`
 		}))
 	];
 }

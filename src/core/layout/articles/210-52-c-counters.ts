@@ -170,7 +170,7 @@ export function boxesOfTop(edition: Edition, { room, f }: { room: Room; f: Fixtu
 			counted ??
 			(below
 				? belowTopIn === null
-					? 'below the top, where this edition wants none'
+					? 'below the top, where this edition allows none'
 					: `more than ${formatLength(belowTopIn)} below the top`
 				: high
 					? `more than ${formatLength(aboveTopIn)} above the top`
@@ -197,7 +197,7 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 	const under = serving.filter((b) => b.heightIn !== null && b.heightIn < (f.topIn ?? TOP_IN));
 	// Whether the top overhangs, and what stands on it, is not drawn.
 	const toSee = under.length
-		? `; ${names(under)} below the top is lawful only where it overhangs at most 6" and is flat with nothing within 20" above it to mount on, or for someone who cannot reach: to be seen`
+		? `; ${names(under)} below the top is allowed only where the top overhangs 6" or less and is flat with nothing within 20" above to mount on, or for a user who can't reach: check on site`
 		: '';
 	const misplaced = not.length ? `Not counted: ${not.map((n) => `${n.box.name}, ${n.why}`).join('; ')}.` : '';
 	if (result.provisionOnly)
@@ -208,7 +208,7 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 				...draft,
 				state: not.length ? 'missing' : 'not-applicable',
 				severity: 'advice',
-				why: `none required; provide a way to add one later: a box, or a raceway or cable to it. ${misplaced}`.trim()
+				why: `none required; provide a way to add one later: a box, raceway or cable. ${misplaced}`.trim()
 			}
 		);
 	if (!result.missing)
@@ -230,7 +230,7 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 			...draft,
 			state: 'missing',
 			metBy: [],
-			why: `${f.name || `The ${kind}`} in ${room.name} lacks ${result.missing} of ${result.required}${result.outerEnd ? ', one within 2 ft of its outer end' : ''}. ${misplaced}`.trim(),
+			why: `${f.name || `The ${kind}`} in ${room.name} is missing ${result.missing} of ${result.required}${result.outerEnd ? ', one within 2 ft of its outer end' : ''}. ${misplaced}`.trim(),
 			have: result.required - result.missing,
 			need: result.required,
 			unit: 'receptacles',

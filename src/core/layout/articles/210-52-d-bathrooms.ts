@@ -20,7 +20,7 @@ export function whyNotForBasin(c: ArticleCase, { room, box, basin }: { room: Roo
 	const why = whyNotCounted(c.edition, box);
 	if (why) return why;
 	const point = boxPoint(box, room);
-	if (!point) return 'no place yet';
+	if (!point) return 'not placed yet';
 	const far = distanceToFixture(point, basin);
 	if (far > withinIn) return `${formatLength(far)} from it`;
 	const top = basin.topIn ?? topIn;
@@ -41,7 +41,7 @@ function ofBath(c: ArticleCase, room: Room): Judged {
 					{
 						title: 'a receptacle by each basin',
 						state: 'unknown',
-						why: `No basin is placed in ${room.name} yet: where its receptacle must be cannot be said.`
+						why: `No basin is placed in ${room.name} yet: its receptacle location can't be checked.`
 					}
 				)
 			],

@@ -95,11 +95,11 @@ function ofSide(c: ArticleCase, side: Side | 'any', all: readonly OutBox[]): { r
 			requirement: ofHouse(c, ref, {
 				...draft,
 				state: 'unknown',
-				why: `How high ${names(unknown.map((o) => o.box))} stands above grade is not known.`
+				why: `How high ${names(unknown.map((o) => o.box))} is above grade is not known.`
 			})
 		};
 	const why = here.length
-		? `${names(here.map((o) => o.box))} ${here.length === 1 ? 'is' : 'are'} ${reached.length ? `more than ${formatLength(most)} above grade` : 'not readily reached from grade'}.`
+		? `${names(here.map((o) => o.box))} ${here.length === 1 ? 'is' : 'are'} ${reached.length ? `more than ${formatLength(most)} above grade` : 'not readily accessible from grade'}.`
 		: `No receptacle is ${where} of the house.`;
 	const requirement = ofHouse(c, ref, { ...draft, state: 'missing', why });
 	const meets: PointNeed['meets'] = (p) => {

@@ -12,19 +12,19 @@ export const laundry: Article = {
 	judge(c) {
 		const { rule: ref } = c.edition.places.laundry;
 		const { unit, dwelling } = c.job;
-		const title = 'a receptacle where laundry equipment is to stand';
+		const title = 'a receptacle for laundry equipment';
 		const none =
 			dwelling === 'multifamily' && unit?.commonLaundry
-				? 'laundry equipment stands in common rooms of the building'
+				? "laundry equipment is in the building's common area"
 				: dwelling !== 'one-family' && unit && !unit.laundryHere
-					? 'no laundry equipment is to be in this unit'
+					? 'no laundry equipment in this unit'
 					: null;
 		if (none) return { requirements: [ofHouse(c, ref, { title, state: 'not-applicable', why: none })], needs: [] };
 		const areas = c.job.rooms.filter((r) => r.kind === 'laundry' || r.fixtures.some((f) => f.kind === 'washer'));
 		if (!areas.length)
 			return {
 				requirements: [
-					ofHouse(c, ref, { title, state: 'unknown', why: 'No laundry area is known yet: add its room, or place the washer.' })
+					ofHouse(c, ref, { title, state: 'unknown', why: 'No laundry area is known yet: add the room, or place the washer.' })
 				],
 				needs: []
 			};

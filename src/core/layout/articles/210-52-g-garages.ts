@@ -42,7 +42,7 @@ function ofGarage(c: ArticleCase, room: Room): Judged {
 		],
 		needs: []
 	});
-	if (!garage.dwellings.includes(dwelling)) return out(`this edition asks it of ${garage.dwellings.join(', ')} dwellings`);
+	if (!garage.dwellings.includes(dwelling)) return out(`this edition requires it for ${garage.dwellings.join(', ')} dwellings`);
 	if (dwelling === 'multifamily' && unit?.parkingAway) return out('parking is away from the unit');
 	if (room.detached && !powered(c.job, room)) return out('detached, and without power');
 	const count = room.bays ?? 1;
@@ -114,7 +114,7 @@ export const accessoryBuildings: Article = {
 				.filter((r) => r.kind === 'accessory' || r.kind === 'boathouse')
 				.map((room) => {
 					const why = !accessory.dwellings.includes(c.job.dwelling)
-						? `this edition asks it of ${accessory.dwellings.join(', ')} dwellings`
+						? `this edition requires it for ${accessory.dwellings.join(', ')} dwellings`
 						: powered(c.job, room)
 							? null
 							: 'without electric power';
@@ -149,7 +149,7 @@ export const basements: Article = {
 										{
 											title,
 											state: 'not-applicable',
-											why: 'finished: it follows the rule of its kind of room'
+											why: 'finished: follows the rule for its kind of room'
 										}
 									)
 								],

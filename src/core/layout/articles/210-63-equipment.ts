@@ -90,12 +90,12 @@ function ofEquipment(
 				{
 					...draft,
 					state: 'unknown',
-					why: `How far ${names(unplaced)} is from ${name} is not known: give it its place.`
+					why: `The distance from ${names(unplaced)} to ${name} is not known: place it on the plan.`
 				}
 			)
 		};
 	const why = near.length
-		? `${names(near)} hangs behind a disconnect of heating or cooling equipment: it goes dead with it.`
+		? `${names(near)} is behind the disconnect of heating or cooling equipment and goes dead with it.`
 		: `No accessible receptacle ${OPEN_AIR.includes(room.kind) ? 'outdoors ' : ''}is within ${formatLength(withinIn)} of ${name} on its level.`;
 	const requirement = ofRoom(c, { ref: rule, room }, { ...draft, state: 'missing', why });
 	const rooms = indexOf(c.job).rooms;
@@ -172,7 +172,7 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 				subject: { kind: 'panel', id: panel.id },
 				title: `a receptacle within ${formatLength(table.withinIn)} of ${panel.name}, in its room`,
 				state: serving.length ? 'met' : 'missing',
-				why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no receptacle to work by at ${panel.name}.`,
+				why: serving.length ? names(serving.slice(0, 4)) : `${room.name} has no service receptacle near ${panel.name}.`,
 				metBy: serving.map((b) => b.id),
 				fix: serving.length ? undefined : { kind: 'place-boxes', label: 'Place one near it', boxes: [nearPanel(c, room, point)] }
 			}

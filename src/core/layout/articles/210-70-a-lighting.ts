@@ -58,7 +58,7 @@ function ofLight(c: ArticleCase, room: Room, asked: Asked, part = ''): Requireme
 				{
 					...draft,
 					state: 'met',
-					why: `${light.name}, switched by ${names(by.boxes)}${by.sure ? '' : ' (taken for it: say what it switches)'}`,
+					why: `${light.name}, switched by ${names(by.boxes)}${by.sure ? '' : ' (assumed: say what it switches)'}`,
 					metBy: [light.id, ...by.boxes.map((b) => b.id)]
 				}
 			);
@@ -85,8 +85,8 @@ function ofLight(c: ArticleCase, room: Room, asked: Asked, part = ''): Requireme
 				state: asked.pullDoes ? 'met' : 'missing',
 				severity: 'caution',
 				why: asked.pullDoes
-					? `${first.name}; that it is switched at the entry, by a pull or a wall switch, is to be seen`
-					: `${first.name} has no wall switch that is known: say in a switch's facts what it switches.`,
+					? `${first.name}; check on site that it is switched at the entry, by a pull chain or wall switch`
+					: `${first.name} has no known wall switch: say in a switch's facts what it controls.`,
 				metBy: asked.pullDoes ? [first.id] : [],
 				fix: asked.pullDoes
 					? undefined
@@ -206,7 +206,7 @@ export const stairLights: Article = {
 						return {
 							...lit,
 							state: 'unknown' as const,
-							why: `How many risers ${f.name || 'the stair'} has is not known: from ${risersForTwo} on a switch is asked for at each level.`
+							why: `How many risers ${f.name || 'the stair'} has is not known: with ${risersForTwo} or more a switch is required at each level.`
 						};
 					if (risers < risersForTwo) return lit;
 					const by = lights(boxesIn(c.job, room)).flatMap((light) => switchesOf(c.job, light.id));
@@ -219,7 +219,7 @@ export const stairLights: Article = {
 						state: 'missing' as const,
 						metBy: [],
 						subject: { kind: 'fixture' as const, id: f.id },
-						why: `${f.name || 'The stair'} has ${risers} risers: its light is to be switched at each level, by three-way switches whose facts name it.`
+						why: `${f.name || 'The stair'} has ${risers} risers: its light must be switched at each level; name it in the facts of its three-way switches.`
 					};
 				})
 		),

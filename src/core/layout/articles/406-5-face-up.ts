@@ -31,7 +31,7 @@ function ofBox(c: ArticleCase, room: Room, box: Box): Requirement[] {
 				state: unlisted || below ? 'missing' : 'met',
 				severity: box.state === 'found' ? 'advice' : 'violation',
 				why: unlisted
-					? `${box.name} in ${room.name} faces up and is in no assembly listed for that: spills run into it.`
+					? `${box.name} in ${room.name} faces up and is not in an assembly listed for that: spills run in.`
 					: below
 						? `${box.name} in ${room.name} faces up below ${sink.name || 'a sink'}.`
 						: 'in a listed assembly',

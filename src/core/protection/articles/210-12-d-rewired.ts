@@ -32,8 +32,8 @@ export function rewiredFindings(edition: Edition, job: Job, circuit: Circuit): F
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: long
-				? `${show(feet, 1)} ft of circuit ${circuit.number} are wired anew: past ${afci.extensionFt} ft it needs AFCI, at the breaker or at its first receptacle, though no outlet is added.`
-				: `Part of circuit ${circuit.number} is wired anew and not measured: past ${afci.extensionFt} ft it needs AFCI.`,
+				? `${show(feet, 1)} ft of circuit ${circuit.number} are rewired: past ${afci.extensionFt} ft AFCI is required, at the breaker or the first receptacle, even with no outlet added.`
+				: `Part of circuit ${circuit.number} is rewired and not measured: past ${afci.extensionFt} ft AFCI is required.`,
 			have: feet,
 			need: afci.extensionFt,
 			unit: 'ft'

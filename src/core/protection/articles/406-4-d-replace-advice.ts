@@ -112,7 +112,7 @@ export function dutiesOf(edition: Edition, need: ProtectionNeed): ReplaceAdvice[
 			? [{ text: 'AFCI: an outlet device here, one upstream, or the breaker', rule: cite(edition, edition.afci.replacement) }]
 			: []),
 		...(need.tamperResistant
-			? [{ text: 'Tamper-resistant; a two-slot one is let off', rule: cite(edition, replacing.tamper) }]
+			? [{ text: 'Tamper-resistant; two-slot receptacles are exempt', rule: cite(edition, replacing.tamper) }]
 			: []),
 		...(need.weatherResistant ? [{ text: 'Weather-resistant', rule: cite(edition, replacing.weather) }] : [])
 	];
@@ -146,9 +146,9 @@ function warnsOf(c: Case): string[] {
 	const { serves, rooms } = c.edition.replacing.wantsGround;
 	const room = c.box.roomId ? indexOf(c.job).rooms.get(c.box.roomId) : undefined;
 	const wants = c.device.serves ? serves.includes(c.device.serves) : !!room && rooms.includes(room.kind);
-	return wants ? ['What is plugged in here wants a real ground (250.114): run one.'] : [];
+	return wants ? ['Equipment plugged in here requires a ground (250.114): run one.'] : [];
 }
-const GROUNDED = 'It shows "correct", which a jumper would too: the ground-path reading is the proof.';
+const GROUNDED = 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.';
 const base = (c: Case) => ({ rule: cite(c.edition, c.edition.replacing.rule), warns: warnsOf(c) });
 const prices = (c: Case) => pricesOf(c.job);
 
@@ -160,7 +160,7 @@ function grounding(c: Case): ReplaceChoice {
 	return {
 		...base(c),
 		id: 'grounding',
-		title: `Grounding${WITH[protection] || ' type'}, on the ground that is there`,
+		title: `Grounding${WITH[protection] || ' type'}, on the existing ground`,
 		rule: cite(c.edition, c.edition.replacing.grounded),
 		does:
 			c.standing.gfci && need.gfci.required
@@ -168,10 +168,10 @@ function grounding(c: Case): ReplaceChoice {
 				: 'Three slots, its ground connected.',
 		price: deviceAdds(c, c.device, protection),
 		needs: ['Connect it to the ground; bond a metal box', ...(c.standing.ground.ask ? [c.standing.ground.ask] : [])],
-		tester: 'It shows "correct", which a jumper would too: the ground-path reading is the proof.',
+		tester: 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.',
 		labels: [],
 		warns: reach ? [] : ['This place is not readily accessible: the protection goes upstream or to the breaker.'],
-		fix: reach ? put(c, 'grounding', protection, protection !== 'none', 'Put it so') : null
+		fix: reach ? put(c, 'grounding', protection, protection !== 'none', 'Use this') : null
 	};
 }
 function gfciHere(c: Case): ReplaceChoice | null {
@@ -183,13 +183,10 @@ function gfciHere(c: Case): ReplaceChoice | null {
 		...base(c),
 		id: 'gfci-here',
 		title: protection === 'dual' ? 'A GFCI + AFCI receptacle here' : 'A GFCI receptacle here',
-		does: 'Protects people at this outlet, and what hangs on its LOAD. It gives no ground.',
+		does: 'Protects people at this outlet and everything on its LOAD side. It provides no ground.',
 		price: deviceAdds(c, c.device, protection),
-		needs: ['No ground carried on from it'],
-		warns: [
-			...warnsOf(c),
-			...(room.fits ? [] : [`It does not fit as it stands: ${room.why}. A larger box, or the device upstream.`])
-		],
+		needs: ['Do not extend a ground from it'],
+		warns: [...warnsOf(c), ...(room.fits ? [] : [`It doesn't fit: ${room.why}. Use a larger box, or put the device upstream.`])],
 		tester: OPEN_GROUND,
 		labels: [noGround],
 		fix: put(c, 'grounding', protection, true, 'Put a GFCI here')
@@ -211,16 +208,18 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 		: gives(holder.protection, 'gfci')
 			? 0
 			: prices(c).device[ownProtection(c)];
-	const find = 'The feed order must be known: in Trace it is found by opening one box and seeing what goes dead.';
+	const find = 'The feed order must be known: find it in Trace by opening one box and seeing what goes dead.';
 	return {
 		...base(c),
 		id: 'gfci-upstream',
-		title: head ? `Three slots here, behind a GFCI at ${head.name}` : 'Three slots here, behind a GFCI at the head of the run',
-		does: 'One device at the head of the run protects every outlet that follows.',
+		title: head
+			? `Three slots here, behind a GFCI at ${head.name}`
+			: 'Three slots here, behind a GFCI at the first box of the run',
+		does: 'One device at the first box protects every outlet downstream.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + headAdds,
 		needs: c.circuit
-			? ['This outlet on its LOAD', ...(grounded(c) ? [] : ['No ground wire between the protected receptacles'])]
+			? ['This outlet on its LOAD side', ...(grounded(c) ? [] : ['No ground wire between the protected receptacles'])]
 			: [find],
 		tester: grounded(c) ? GROUNDED : OPEN_GROUND,
 		labels: grounded(c) ? [] : [through, noGround],
@@ -267,7 +266,7 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 		return [{ kind: 'edit-device' as const, label: '', boxId: box.id, deviceId: device.id, change }];
 	});
 	if (fixes.length < 2) return undefined;
-	return { kind: 'several', label: `All ${fixes.length} that follow ${head.name}`, fixes: [...fixes] };
+	return { kind: 'several', label: `All ${fixes.length} downstream of ${head.name}`, fixes: [...fixes] };
 }
 /** The device at the head: what is there already stays, a new one comes with what is asked of its type. */
 function headFix(c: Case, head: Box, holder: Device): Fix {
@@ -302,10 +301,10 @@ function atBreaker(c: Case): ReplaceChoice | null {
 		...base(c),
 		id: 'gfci-breaker',
 		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
-		does: 'The whole circuit is protected, its cable too.',
+		does: 'Protects the whole circuit, cable included.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + (there ? 0 : prices(c).breaker[protection]),
-		needs: ["The circuit's own neutral, landed on the breaker", 'A breaker that the panel lists'],
+		needs: ["The circuit's own neutral on the breaker", 'A breaker listed for the panel'],
 		tester: grounded(c) ? GROUNDED : OPEN_GROUND,
 		labels: grounded(c) ? [] : [through, noGround],
 		fix: {
@@ -323,12 +322,10 @@ function twoSlot(c: Case): ReplaceChoice | null {
 		...base(c),
 		id: 'two-slot',
 		title: 'Two slots again',
-		does: behindGfci
-			? `A non-grounding face, which promises no ground; ${behindGfci.name} protects it.`
-			: 'A non-grounding face, which promises no ground.',
+		does: behindGfci ? `A non-grounding receptacle; ${behindGfci.name} protects it.` : 'A non-grounding receptacle.',
 		price: deviceAdds(c, c.device, 'none'),
-		needs: c.need('two-slot').afci.required ? ['AFCI protection still comes with the replacement'] : [],
-		tester: 'A three-prong tester does not go in. An adapter solves nothing.',
+		needs: c.need('two-slot').afci.required ? ['AFCI is still required with the replacement'] : [],
+		tester: 'A three-prong tester does not fit. An adapter solves nothing.',
 		labels: [],
 		fix: put(c, 'two-slot', 'none', false, 'Two slots again')
 	};
@@ -336,13 +333,13 @@ function twoSlot(c: Case): ReplaceChoice | null {
 function newGround(c: Case): ReplaceChoice {
 	return {
 		id: 'new-ground',
-		title: 'Run a ground, or cable anew',
+		title: 'Run a ground, or new cable',
 		rule: cite(c.edition, c.edition.replacing.newGround),
 		does: 'A ground wire to the electrode system, to the ground bar where the circuit starts, or to the ground of another circuit of that panel.',
 		price: null,
 		needs: [
 			'Not to water pipe more than 5 ft from where it enters',
-			'Then the box is told to have a ground, and how that is proven'
+			'Then record the ground in the box facts, and how it was proven'
 		],
 		tester: 'It shows "correct" once the ground is there.',
 		labels: [],

@@ -25,7 +25,7 @@ function newOutlet({ edition, job, box, device, standing, subject }: ProtectionC
 			rule: cite(edition, device.receptacles > 0 ? rule : newGround),
 			subject,
 			message: lacks
-				? `${box.name} is a new outlet, and its circuit brings it no ground. ${ground.why} A GFCI excuses only a replacement. Ways to a ground: ${newGround.section}, to the electrode system, the ground bar where the circuit starts, or the ground of another circuit of that panel; or new cable.`
+				? `${box.name} is a new outlet, and its circuit has no ground. ${ground.why} GFCI without a ground is allowed only for replacements. Ways to get a ground: ${newGround.section}, to the electrode system, the ground bar where the circuit starts, or the ground of another circuit of that panel; or new cable.`
 				: `${box.name} is a new outlet: whether its circuit has a ground is not proven. ${ground.why} ${ground.ask ?? ''}`.trim(),
 			fix: lacks ? groundedFeed(job, box.id) : undefined
 		}
@@ -64,7 +64,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 			message:
 				severity === 'advice'
 					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
-					: `${asFound}${box.name} has three slots and no proven ground, and no GFCI reaches it. ${ground.why} Two slots, a GFCI here or before it with its labels, or a ground that is run.`,
+					: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.`,
 			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
 		}
 	];
@@ -85,7 +85,7 @@ function onward({ edition, job, box, device, standing, subject }: ProtectionCase
 			severity: 'violation',
 			rule: cite(edition, edition.replacing.rule),
 			subject,
-			message: `${box.name} is a GFCI without a ground, and a ground wire goes on from it to ${names}: a fault on one makes the other's shell live. Disconnect and cap it, or run a ground (${edition.replacing.newGround.section}).`
+			message: `${box.name} is a GFCI without a ground, and a ground wire continues from it to ${names}: a fault at one makes the others' metal live. Disconnect and cap it, or run a ground (${edition.replacing.newGround.section}).`
 		}
 	];
 }
@@ -102,7 +102,7 @@ function wantsGround({ edition, box, room, device, facts, standing, subject }: P
 			severity: device.state === 'found' ? 'advice' : 'caution',
 			rule: cite(edition, rule),
 			subject,
-			message: `${box.name}: what is plugged in here wants a real ground, and there is none. A GFCI protects people; it gives no ground. Run one (${edition.replacing.newGround.section}).`
+			message: `${box.name}: equipment here requires a ground, and there is none. A GFCI protects people; it provides no ground. Run one (${edition.replacing.newGround.section}).`
 		}
 	];
 }

@@ -35,7 +35,7 @@ export function tubZoneFindings({ edition }: Pick<RuledJob, 'edition'>, room: Ro
 				severity: box.state === 'found' ? 'advice' : 'violation',
 				rule: cite(edition, rule),
 				subject: { kind: 'box', id: box.id },
-				message: `${box.name} is ${show(across, 1)} in from the ${f.name || f.kind}; ${acrossIn ? `no receptacle stands within ${acrossIn} in of it` : 'no receptacle stands within or over it'}${tooSmall ? ', but on the wall farthest from it in a room as small as this' : ''}.`,
+				message: `${box.name} is ${show(across, 1)} in from the ${f.name || f.kind}; ${acrossIn ? `no receptacle is allowed within ${acrossIn} in of it` : 'no receptacle is allowed within or over it'}${tooSmall ? ', except on the farthest wall in a room this small' : ''}.`,
 				have: across,
 				need: acrossIn,
 				unit: 'in'

@@ -88,7 +88,7 @@ export function boxFill(edition: Edition, c: FillCase, subject: Finding['subject
 						severity: 'violation',
 						rule: cite(edition, conductor.rule),
 						subject,
-						message: `What is in the box takes ${show(used)} cu in; it has ${show(c.volumeCuIn)}.`,
+						message: `Box fill is ${show(used)} cu in; the box has ${show(c.volumeCuIn)}.`,
 						have: c.volumeCuIn,
 						need: used,
 						unit: 'cu in'
@@ -100,7 +100,7 @@ const ROLE_WORDS: Readonly<Record<FillRole, string>> = {
 	ends: 'end or are spliced',
 	through: 'pass unbroken',
 	looped: 'pass in a loop',
-	pigtail: 'tails, not counted',
+	pigtail: 'pigtails, not counted',
 	ground: 'grounds'
 };
 const largestOf = (gauges: readonly FillGauge[]): FillGauge | null =>

@@ -9,11 +9,11 @@
 	const store = useJob();
 	const VIEWS = {
 		circuits: { name: 'Circuits', sub: 'drop at the far end, 75 °C' },
-		board: { name: 'Outlets', sub: 'which outlets hang on which circuit' },
+		board: { name: 'Outlets', sub: 'which outlets are on which circuit' },
 		panel: { name: 'Panel', sub: 'slots, service legs, directory' },
-		propose: { name: 'Propose', sub: 'circuits for what hangs on none' },
-		multiwire: { name: 'Multiwire', sub: 'shared neutrals, and their code basis' },
-		service: { name: 'Service load', sub: 'the load of the whole dwelling, by Article 220' }
+		propose: { name: 'Propose', sub: 'circuits for outlets that have none' },
+		multiwire: { name: 'Multiwire', sub: 'shared neutrals and their code basis' },
+		service: { name: 'Service load', sub: 'load of the whole dwelling, Article 220' }
 	};
 	type View = keyof typeof VIEWS;
 	/** Each view but the first is loaded when it is first shown. */

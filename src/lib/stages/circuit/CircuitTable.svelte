@@ -38,7 +38,7 @@
 	<p class="loose">
 		<Btn look={rows.length ? 'plain' : 'main'} onclick={onpropose}>Propose circuits</Btn>
 		{loose}
-		{loose === 1 ? 'box hangs' : 'boxes hang'} on none yet.
+		{loose === 1 ? 'box is' : 'boxes are'} on no circuit yet.
 	</p>
 {/if}
 {#if rows.length}
@@ -77,8 +77,8 @@
 	</div>
 {:else}
 	<p>
-		No circuits yet. They can be proposed for all boxes at once; or in a box's slip, under Circuit, add the one that feeds it; its
-		run and its drop follow from the cables.
+		No circuits yet. Propose them for all boxes at once, or add the one that feeds a box in that box's slip, under Circuit; its
+		run and drop follow from the cables.
 	</p>
 {/if}
 <div class="new"><NewCircuit words="New circuit" onmade={(id) => store.select({ kind: 'circuit', id })} /></div>

@@ -38,9 +38,9 @@
 		</header>
 		<p class="verdict">
 			{#if m.findings.length}<Mark kind={m.findings.some((f) => f.severity === 'violation') ? 'violation' : 'caution'} word />
-				{m.findings.length} of these points are not as the code asks.
-			{:else}<Mark kind="good" /> Checked against the points below: as the code asks. Two hots on opposite service legs share one neutral,
-				which carries only their difference.{/if}
+				{m.findings.length} of these points are not met.
+			{:else}<Mark kind="good" /> Checked against the points below: all met. Two hots on opposite service legs share one neutral, which
+				carries only their difference.{/if}
 		</p>
 		<dl>
 			{#each m.circuits as c (c.id)}<div>
@@ -57,7 +57,7 @@
 			</div>
 		</dl>
 		<table class="data">
-			<thead><tr><th>What was checked</th><th>What is there</th><th>So</th><th>Section</th></tr></thead>
+			<thead><tr><th>What was checked</th><th>As found</th><th>So</th><th>Section</th></tr></thead>
 			<tbody>
 				{#each m.points as p, i (i)}
 					<tr>
@@ -77,15 +77,15 @@
 			</tbody>
 		</table>
 		<p>
-			Whoever works on it: switch both hots off and prove both dead. The neutral is never opened while either hot is on; what is
-			beyond it would stand in series across 240 V.
+			Before working on it: switch both hots off and verify both dead. Never open the neutral while either hot is on: everything
+			downstream would be in series across 240 V.
 		</p>
 		<p class="soft">An aid for qualified people. Local code and the authority having jurisdiction decide.</p>
 	</article>
 {:else}
 	<p>
-		No circuits share a neutral. Two that do are paired in a circuit's slip, under Facts; then this page says, point by point, why
-		that is lawful, or what is wrong with it.
+		No circuits share a neutral. Pair two that do in a circuit's slip, under Facts; this page then shows, point by point, what is
+		met and what is not.
 	</p>
 {/each}
 {#if pages.length}<div class="no-print">

@@ -70,8 +70,8 @@
 {/snippet}
 
 <p class="soft hint">
-	Drag a box onto another circuit, or onto the box that is to feed it; its cables are measured anew. By keyboard: its slip,
-	Circuit. Boxes with a solid edge have their cable in the wall.
+	Drag a box onto another circuit, or onto the box that will feed it; its cables are measured again. By keyboard: its slip,
+	Circuit. Boxes with a solid edge have installed cable.
 </p>
 {#if loose.length}
 	<section class="lane loose">

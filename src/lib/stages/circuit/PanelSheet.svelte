@@ -129,32 +129,32 @@
 		<div class="beside">
 			<Late load={() => import('./LegChart.svelte')}>{#snippet children(LegChart)}<LegChart {load} />{/snippet}</Late>
 			{#if waiting.length}
-				<h2>Without a slot</h2>
+				<h2>No slot yet</h2>
 				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}
 				<Btn small look="main" onclick={placeAll}>Give {waiting.length === 1 ? 'it a slot' : `all ${waiting.length} a slot`}</Btn>
 			{/if}
 			{#if balance && worthIt}
-				<h2>Nearer balance</h2>
+				<h2>Better balance</h2>
 				<p>
-					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between the legs becomes
+					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between legs becomes
 					<b class="mono">{show(balance.then / 1000, 1)}</b>.
 				</p>
 				<Btn small onclick={() => balance && apply(`${panel.name} balanced`, balance.moves)}
 					>Move {balance.moves.length === 1 ? 'it' : 'them'}</Btn
 				>
-			{:else}<p class="soft">No exchange of single-pole breakers brings the legs nearer by much.</p>{/if}
+			{:else}<p class="soft">No swap of single-pole breakers improves the balance much.</p>{/if}
 			{#if !panel.label}<p class="soft">
-					What its label lists is not entered: in its facts. Every breaker is held to that list.
+					Its label is not entered: add it in the facts. Every breaker is checked against it.
 				</p>{/if}
 			{#if !isService(store.job, panel)}<p class="soft">
-					Neutrals and grounds stay apart here: it is fed from another panel.
+					Keep neutrals and grounds separate here: it is fed from another panel.
 				</p>{/if}
-			{#if panel.kind === 'fuses'}<p class="soft">Fuses: what is in a holder now says nothing of what its wire may carry.</p>{/if}
+			{#if panel.kind === 'fuses'}<p class="soft">Fuses: the fuse in a holder says nothing about what its wire can carry.</p>{/if}
 		</div>
 	</div>
 	{#if told.length}
-		<h2>What the old directory says</h2>
-		<p class="soft">Not believed until proven: a circuit is proven when it was switched off and its outlets were found dead.</p>
+		<h2>Old directory</h2>
+		<p class="soft">Not proven until tested: switch the circuit off and find its outlets dead.</p>
 		<table class="data">
 			<thead><tr><th class="num">No.</th><th>Directory</th><th>Circuit here</th><th>Proven</th></tr></thead>
 			<tbody>
@@ -184,7 +184,7 @@
 		</table>
 	{/if}
 {:else}
-	<p>No panel yet. Place one in Walk, or have circuits proposed: a job without a panel gets one.</p>
+	<p>No panel yet. Place one in Walk, or propose circuits: a job without a panel gets one.</p>
 {/if}
 
 <style>

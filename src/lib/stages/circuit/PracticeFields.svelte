@@ -12,7 +12,7 @@
 	const store = useJob();
 	const practice = $derived(store.job.practice.grouping ?? DEFAULT_GROUPING);
 	const set = (what: string, change: Partial<GroupingPractice>) =>
-		store.edit(`House practice: ${what}`, editJob({ practice: { ...store.job.practice, grouping: { ...practice, ...change } } }));
+		store.edit(`Shop practice: ${what}`, editJob({ practice: { ...store.job.practice, grouping: { ...practice, ...change } } }));
 	const outlets = (v: string) => (Number(v) >= 1 && Number(v) <= 40 ? null : `Outlets on one circuit, 1 to 40; got "${v}"`);
 </script>
 
@@ -43,7 +43,7 @@
 	<FlagField
 		label="Lights"
 		value={practice.lightsApart}
-		yes="on circuits of their own"
+		yes="on their own circuits"
 		no="with the receptacles"
 		onkeep={(v) => set('lights', { lightsApart: v ?? true })}
 	/>

@@ -65,7 +65,7 @@
 		try {
 			await working.done;
 		} catch (error) {
-			says = error instanceof Canceled ? 'Stopped.' : `It could not be worked out: ${(error as Error).message}`;
+			says = error instanceof Canceled ? 'Stopped.' : `It could not be calculated: ${(error as Error).message}`;
 		} finally {
 			working = null;
 		}
@@ -80,11 +80,11 @@
 		}
 	}
 	const clear = () =>
-		store.edit(`${counted(planned.length, 'planned circuit')} taken out`, removeCircuits(planned)).then(() => (found = []));
+		store.edit(`${counted(planned.length, 'planned circuit')} removed`, removeCircuits(planned)).then(() => (found = []));
 </script>
 
 <div class="head">
-	<p class="big"><b>{loose.length}</b> {loose.length === 1 ? 'box hangs' : 'boxes hang'} on no circuit</p>
+	<p class="big"><b>{loose.length}</b> {loose.length === 1 ? 'box is' : 'boxes are'} on no circuit</p>
 	<div class="acts">
 		{#if working}
 			<div
@@ -101,7 +101,7 @@
 			<Btn small onclick={() => working?.cancel()}>Stop</Btn>
 		{:else if loose.length}
 			<Btn look={found.length ? 'plain' : 'main'} onclick={propose}
-				>{found.length ? 'Propose anew' : `Propose circuits for ${loose.length}`}</Btn
+				>{found.length ? 'Propose again' : `Propose circuits for ${loose.length}`}</Btn
 			>
 		{/if}
 		{#if !working && planned.length}
@@ -112,8 +112,8 @@
 {#if says}<p role="alert">{says}</p>{/if}
 {#if !loose.length && !found.length}
 	<p class="soft">
-		Every outlet hangs on a circuit. To see other ways, take the planned ones out (one undo brings them back) and have them
-		proposed anew; what is in the wall stays, and so do appliances whose nameplate is entered.
+		Every outlet is on a circuit. To compare other ways, remove the planned circuits (one undo brings them back) and propose
+		again; installed cable stays, and so do appliances with a nameplate.
 	</p>
 {/if}
 
@@ -135,7 +135,7 @@
 					<td class="num">{a.proposal.poles}</td>
 					<td class="num">{show(a.proposal.feet, 0)}{a.proposal.unmeasured ? '+' : ''}</td>
 					<td class="soft">
-						{a.id === found[0]?.id ? 'what the rest is held to' : against(a)}
+						{a.id === found[0]?.id ? 'the baseline' : against(a)}
 					</td>
 				</tr>
 			{/each}
@@ -145,11 +145,11 @@
 		<Btn look="main" disabled={madeFor !== store.job} onclick={make}
 			>Make these {counted(proposal.circuits.length, 'circuit')}</Btn
 		>
-		{#if madeFor !== store.job}<span class="soft">The job was changed since: propose anew.</span>
-		{:else}<span class="soft">One undo takes them all back.</span>{/if}
+		{#if madeFor !== store.job}<span class="soft">The job has changed since: propose again.</span>
+		{:else}<span class="soft">One undo removes them all.</span>{/if}
 	</div>
 	{#if proposal.unplaced}<p>
-			{counted(proposal.unplaced, 'circuit')} found no slot: the panel's sheet says what can be done.
+			{counted(proposal.unplaced, 'circuit')} found no slot: see the panel page.
 		</p>{/if}
 	{#each proposal.left as l (l.boxId)}<p class="soft">{nameOf(l.boxId)} is left: it {l.why}.</p>{/each}
 	<table class="data">
@@ -175,10 +175,10 @@
 		</tbody>
 	</table>
 {:else}
-	<h2>House practice</h2>
+	<h2>Shop practice</h2>
 	<p class="soft">
-		The code sets the circuits of kitchen, laundry, bath and garage, and puts no number on the rest. These are the shop's own, and
-		each circuit says what it was held to.
+		The code sets kitchen, laundry, bath and garage circuits and no number for the rest. These are your shop's limits; each
+		circuit shows the one it was held to.
 	</p>
 	<PracticeFields />
 {/if}

@@ -30,7 +30,7 @@
 		standard: 'Standard method',
 		optional: 'Optional method',
 		existing: 'Adding to it',
-		measured: 'By its meter'
+		measured: 'By meter data'
 	} as const;
 	type Way = keyof typeof WAYS;
 	let method = $state<Way>('optional');
@@ -94,8 +94,8 @@
 						: `${result.serviceA} A`}{/if}</span
 			>
 			{#if have !== null}
-				{#if result.amps > have}<p class="over"><Mark kind="violation" word /> more than the {have} A that is there</p>
-				{:else}<p><Mark kind="good" /> within the {have} A that is there, {show(have - result.amps, 1)} A left</p>{/if}
+				{#if result.amps > have}<p class="over"><Mark kind="violation" word /> more than the {have} A existing</p>
+				{:else}<p><Mark kind="good" /> within the {have} A existing, {show(have - result.amps, 1)} A left</p>{/if}
 			{/if}
 			{#if then && now}<p class="soft">Without what is added: {show(now.amps, 1)} A.</p>{/if}
 		</div>
@@ -108,16 +108,16 @@
 	{#if method === 'measured'}
 		<div class="measured">
 			<TextField
-				label="Greatest demand of a year, kW"
+				label="Peak demand in a year, kW"
 				value={peakKw === null ? '' : show(peakKw, 2)}
 				placeholder="from the meter"
 				check={(v) => (Number(v) > 0 && Number(v) <= 100 ? null : `Kilowatts, up to 100; got "${v}"`)}
 				inputmode="decimal"
-				onkeep={(v) => store.edit('Greatest demand', editJob({ peakKw: Number(v) }))}
+				onkeep={(v) => store.edit('Peak demand', editJob({ peakKw: Number(v) }))}
 			/>
 			<p class="soft">
-				From a year of the meter, or 30 days recorded with the greatest load of the season on. Without generation or storage
-				behind the meter.
+				From a year of meter data, or a 30-day recording with the season's largest load on. No generation or storage behind the
+				meter.
 			</p>
 		</div>
 	{/if}
@@ -133,7 +133,7 @@
 					onkeep={(v) => store.edit('Floor area', editJob({ areaSqFt: Number(v) }))}
 				/>
 				<SelectField
-					label="What if it had"
+					label="What if you add"
 					value=""
 					options={[{ value: '', name: 'add to see' }, ...GENERIC_APPLIANCES.map((a) => ({ value: a.name, name: a.name }))]}
 					onkeep={whatIf}
@@ -175,11 +175,11 @@
 				</tbody>
 			</table>
 			{#each silent as c (c.id)}
-				<p class="soft">{c.load?.name || c.name} on circuit {c.number} is left out: its nameplate is not known.</p>
+				<p class="soft">{c.load?.name || c.name} on circuit {c.number} is left out: its nameplate is not entered.</p>
 			{/each}
 		</section>
 		<section>
-			<h2>How it is reckoned</h2>
+			<h2>Calculation</h2>
 			<ol>
 				{#each result.steps as step, i (i)}
 					<li>

@@ -33,11 +33,11 @@
 		<Btn small onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, store.readings))}
 			>Readings as CSV</Btn
 		>
-		<FilePick label="Take in readings" accept=".csv,text/csv" onpick={takeCsv} />
+		<FilePick label="Import readings" accept=".csv,text/csv" onpick={takeCsv} />
 		<Progress work={takingIn} />
 		<Btn small look="main" onclick={() => window.print()}>Print the directory</Btn>
 	{/snippet}
-	{#if faults}<FaultList title={`${faults.file}: nothing was taken in`} faults={faults.faults} />{/if}
+	{#if faults}<FaultList title={`${faults.file}: nothing was imported`} faults={faults.faults} />{/if}
 	{#each directories as { panel, rows } (panel.id)}
 		<article>
 			<header>

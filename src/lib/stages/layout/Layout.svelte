@@ -81,8 +81,8 @@
 	{:else if !measured}
 		{#if view === 'add'}<AddThings state="planned" />{/if}
 		<p>
-			No room has walls yet. In Walk, type a room by tape or draw it: what the edition asks of it, and the fewest receptacles that
-			meet it, follow. What is asked of the house without walls stands in the punch list.
+			No room has walls yet. In Walk, enter a room by tape or draw it: what the edition requires and the fewest receptacles that
+			meet it follow. Requirements for the house without walls are in the punch list.
 		</p>
 	{:else}
 		<div class="over">
@@ -96,7 +96,7 @@
 					shown={store.shown}
 					ondragbox={edits.box}
 					still={edits.busy}
-					title="Plan with the reach of receptacles"
+					title="Plan with receptacle coverage"
 				>
 					{#snippet over()}
 						{#each covered as c, i (i)}<line class="covered" x1={c.x1} y1={c.y1} x2={c.x2} y2={c.y2} />{/each}

@@ -21,7 +21,7 @@
 	let { line, check, room }: Props = $props();
 	const store = useJob();
 	let open = $state(false);
-	const STATES = { met: 'met', missing: 'missing', 'not-applicable': 'not asked', unknown: 'not known' } as const;
+	const STATES = { met: 'met', missing: 'missing', 'not-applicable': 'not required', unknown: 'not known' } as const;
 	const mark = $derived(
 		line.state === 'met' ? 'good' : line.state === 'missing' ? line.severity : line.state === 'unknown' ? 'unknown' : 'off'
 	);

@@ -40,13 +40,13 @@
 	<Btn small onclick={() => window.print()}>Print</Btn>
 </div>
 <p class="sum">
-	<b>{count('met')}</b> met, <b>{count('missing')}</b> missing, <b>{count('unknown')}</b> not known, {count('not-applicable')} not asked
+	<b>{count('met')}</b> met, <b>{count('missing')}</b> missing, <b>{count('unknown')}</b> not known, {count('not-applicable')} not required
 	here;
 	{counted(seen, 'line')} seen on site.
 </p>
 <div class="wide">
 	<table class="data">
-		<thead><tr><th>State</th><th>What is asked</th><th>Rule</th><th class="no-print">Fix</th><th>On site</th></tr></thead>
+		<thead><tr><th>State</th><th>Required</th><th>Rule</th><th class="no-print">Fix</th><th>On site</th></tr></thead>
 		<tbody>
 			{#each groups as [name, group] (name)}
 				<tr class="group"><th colspan="5" scope="rowgroup">{name}</th></tr>
@@ -57,10 +57,10 @@
 		</tbody>
 	</table>
 </div>
-{#if !shown.length}<p class="soft">{openOnly ? 'Nothing is open.' : 'Nothing is asked yet: add rooms in Walk.'}</p>{/if}
+{#if !shown.length}<p class="soft">{openOnly ? 'Nothing is open.' : 'Nothing is required yet: add rooms in Walk.'}</p>{/if}
 <p class="soft foot">
-	Smoke and carbon-monoxide alarms are the building code's: commonly one in each bedroom, outside each sleeping area and on each
-	story; ask the authority having jurisdiction. This list says what was checked against the edition named; local code decides.
+	Smoke and carbon-monoxide alarms are in the building code: usually one in each bedroom, outside each sleeping area and on each
+	story; ask the AHJ. This list shows what was checked against the edition named; local code decides.
 </p>
 
 <style>

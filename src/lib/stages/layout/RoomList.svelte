@@ -38,7 +38,7 @@
 					<td></td>
 				</tr>
 			{:else if boxes.length}
-				<tr><td colspan="4" class="soft">in no room yet</td></tr>
+				<tr><td colspan="4" class="soft">no room yet</td></tr>
 			{/if}
 			{#each boxes as box (box.id)}
 				{@const circuit = circuitOf(store.job, box.id)}

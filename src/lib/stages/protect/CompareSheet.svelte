@@ -50,11 +50,11 @@
 					>
 				</tr>
 			{/each}
-		{:else}<tr><td colspan="7">Nothing changes: both editions ask the same of every outlet of this job.</td></tr>{/each}
+		{:else}<tr><td colspan="7">No changes: both editions require the same for every outlet in this job.</td></tr>{/each}
 	</tbody>
 </table>
 <p class="soft">
-	Local amendments and the permit date of this job stand in both. {counted(store.job.amendments.length, 'amendment')}.
+	Local amendments and the permit date of this job apply to both. {counted(store.job.amendments.length, 'amendment')}.
 </p>
 
 <style>

@@ -30,7 +30,7 @@
 	]);
 	async function take(): Promise<void> {
 		const lines = itemsOf(received);
-		if (!lines.length) return store.say('Paste or type the list, one item to a line.', true);
+		if (!lines.length) return store.say('Paste or type the list, one item per line.', true);
 		const made = lines.map((item): InspectorItem => ({
 			id: freshId(),
 			item: item.slice(0, 500),
@@ -65,7 +65,7 @@
 	<h2>Inspector's list <span class="soft">{items.length ? `${open} open of ${items.length}` : ''}</span></h2>
 	{#if items.length}
 		<table class="data">
-			<thead><tr><th>Item</th><th>Box</th><th>Cited</th><th>Stands</th><th>Again on</th></tr></thead>
+			<thead><tr><th>Item</th><th>Box</th><th>Cited</th><th>Status</th><th>Again on</th></tr></thead>
 			<tbody>
 				{#each items as i (i.id)}
 					<tr class="pick" aria-selected={i.id === pickedId}>
@@ -90,7 +90,7 @@
 				onkeep={(evidence) => set({ evidence })}
 			/>
 			<SelectField
-				label="It stands"
+				label="Status"
 				value={picked.state}
 				options={ITEM_STATES.map((value) => ({ value, name: value }))}
 				onkeep={(state) => set({ state })}
@@ -105,11 +105,11 @@
 				mono
 				onkeep={(v) => set({ again: v.trim() || null })}
 			/>
-			<Btn small look="quiet" onclick={() => store.edit("Inspector's item taken out", removeItem(picked.id))}>Take it out</Btn>
+			<Btn small look="quiet" onclick={() => store.edit("Inspector's item removed", removeItem(picked.id))}>Remove</Btn>
 		</div>
 	{/if}
 	<label class="no-print" for="received"
-		>The list as received, an item to a line; boxes and sections that it names are found</label
+		>The list as received, one item per line; boxes and sections are picked up from the text</label
 	>
 	<textarea
 		class="no-print"
@@ -120,7 +120,7 @@
 		placeholder="1. K-06 no GFCI 210.8(A)(6)"
 	></textarea>
 	<div class="acts no-print">
-		<Btn small look="main" onclick={take}>Take the list in</Btn>
+		<Btn small look="main" onclick={take}>Import list</Btn>
 		{#if items.length}<Btn small onclick={() => print()}>Print answers</Btn>{/if}
 	</div>
 	{#each items.filter((i) => i.answer || i.evidence) as i (i.id)}
@@ -138,8 +138,8 @@
 				<span><b>{r.section}</b> {r.ruling} <small class="soft">{r.day}{r.from ? `, ${r.from}` : ''}</small></span>
 				<button
 					type="button"
-					aria-label={`Take out the ruling on ${r.section}`}
-					onclick={() => store.edit('Ruling taken out', removeRuling(r.id))}>×</button
+					aria-label={`Remove the ruling on ${r.section}`}
+					onclick={() => store.edit('Ruling removed', removeRuling(r.id))}>×</button
 				>
 			</li>
 		{/each}
@@ -152,7 +152,7 @@
 				</li>
 			{/each}
 			{#if !rows.length && !store.job.rulings?.length}
-				<li class="soft">None yet. Later jobs of the same place see what is kept here.</li>
+				<li class="soft">None yet. Later jobs at the same place see what is kept here.</li>
 			{/if}
 		{/await}
 	</ul>

@@ -46,7 +46,7 @@
 		<Btn onclick={save}>Save as SVG</Btn>
 	</div>
 	<table class="data no-print">
-		<thead><tr><th>Box</th><th>Label</th><th>Asked for by</th></tr></thead>
+		<thead><tr><th>Box</th><th>Label</th><th>Required by</th></tr></thead>
 		<tbody>
 			{#each labels as l, i (i)}
 				<tr>
@@ -63,10 +63,7 @@
 	<!-- eslint-disable-next-line svelte/no-at-html-tags -->
 	{#each sheets as svg, i (i)}<div class="page" aria-label={`Sheet ${i + 1} of labels`} role="img">{@html svg}</div>{/each}
 {:else}
-	<p>
-		No face needs a label yet. An ungrounded receptacle that is replaced behind GFCI does: choose what takes its place under
-		Replace.
-	</p>
+	<p>No label needed yet. An ungrounded receptacle replaced behind GFCI needs one: choose the replacement under Replace.</p>
 {/if}
 
 <style>

@@ -44,26 +44,26 @@
 				<p>{letter.head}</p>
 				<p class="soft">{sayDay(today())}</p>
 			</header>
-			<h3>What is there</h3>
+			<h3>As found</h3>
 			<ul>
 				{#each letter.facts as f, i (i)}<li>{f}</li>{/each}
 			</ul>
-			<h3>What the rules ask, in our words</h3>
+			<h3>What the rules require, in our words</h3>
 			<ul>
 				{#each letter.points as p, i (i)}<li>{p.text} <RuleChip rule={p.rule} /></li>{:else}<li>
-						No protection beyond the ordinary is asked of this outlet.
+						No special protection is required for this outlet.
 					</li>{/each}
 			</ul>
 			<h3>Evidence</h3>
 			<ul>
-				{#each letter.evidence as x, i (i)}<li class="mono">{x}</li>{:else}<li>None with the job yet.</li>{/each}
+				{#each letter.evidence as x, i (i)}<li class="mono">{x}</li>{:else}<li>None yet.</li>{/each}
 			</ul>
 			{#if letter.tester.length}
 				<h3>What a plug-in tester will show, and why that is expected</h3>
 				{#each letter.tester as t, i (i)}<p>{t}</p>{/each}
 			{/if}
 			{#if letter.asks.length}
-				<h3>Where more may be asked</h3>
+				<h3>What may still be required</h3>
 				<ul>
 					{#each letter.asks as a, i (i)}<li>{a}</li>{/each}
 				</ul>
@@ -71,8 +71,8 @@
 			<p class="close">{letter.closing}</p>
 		</article>{/each}
 {:else}<p>
-		Pick an outlet, or a circuit for all of its outlets: under Outlets, on the plan or by <b>/</b>. Its letter gives facts, rules,
-		readings, and what a tester will show.
+		Pick an outlet, or a circuit for all its outlets: under Outlets, on the plan or with <b>/</b>. The letter gives facts, rules,
+		readings and what a tester will show.
 	</p>{/if}
 
 <style>

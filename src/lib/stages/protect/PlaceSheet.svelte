@@ -35,23 +35,21 @@
 	);
 	const chosen = $derived(rows.find((r) => r.circuit.id === store.circuit?.id));
 	const bothBy = $derived(store.job.practice.bothBy);
-	const AT = { '': 'wherever it costs least', breaker: 'at the breaker', outlet: 'GFCI at the outlets' };
-	const BY = { '': 'whatever costs least', dual: 'one dual-function device', separate: 'AFCI and GFCI apart' };
+	const AT = { '': 'wherever it is cheapest', breaker: 'at the breaker', outlet: 'GFCI at the outlets' };
+	const BY = { '': 'whichever is cheapest', dual: 'one dual-function device', separate: 'separate AFCI and GFCI' };
 	const costs = $derived(practiceCosts(store));
 	const practices = $derived(costs.protectAt.map((row) => ({ ...row, name: AT[row.value] })));
 	const both = $derived(costs.bothBy.map((row) => ({ ...row, name: BY[row.value] })));
 	const heavier = $derived(costs.heavier);
 	const keep = (what: string, change: Partial<Practice>) =>
-		store.edit(`House practice: ${what}`, editJob({ practice: { ...store.job.practice, ...change } }));
+		store.edit(`Shop practice: ${what}`, editJob({ practice: { ...store.job.practice, ...change } }));
 	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));
 	const prices = $derived(pricesOf(store.job));
 	const GAUGES = ['14', '12'] as const;
 	const cableFt = $derived(prices.cableFt ?? { '14': 0, '12': 0 });
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
 	const devicesOf = (w: PlacedWay) =>
-		w.devices.map(
-			(d) => `${WORDS[d.protection]} at ${nameOf(d.boxId)}${d.feedsLoad ? ', what follows on its LOAD' : ', LINE only'}`
-		);
+		w.devices.map((d) => `${WORDS[d.protection]} at ${nameOf(d.boxId)}${d.feedsLoad ? ', downstream on LOAD' : ', LINE only'}`);
 	const place = (w: PlacedWay) =>
 		chosen &&
 		store.edit(
@@ -77,11 +75,11 @@
 					<article class:first={i === 0}>
 						<p class="price">
 							<b>{show(way.price, 0)}</b>
-							<span class="soft">by the price list{i === 0 ? ', the least with what goes dead weighed' : ''}</span>
+							<span class="soft">by the price list{i === 0 ? ', lowest with nuisance trips counted' : ''}</span>
 						</p>
 						<ul>
 							<li><b>{way.branchFeeder ? 'branch/feeder AFCI' : WORDS[way.breaker]}</b> breaker</li>
-							{#if way.branchFeeder}<li>the first box marked as the first outlet</li>{/if}
+							{#if way.branchFeeder}<li>first box marked as the first outlet</li>{/if}
 							{#each devicesOf(way) as words (words)}<li>{words}</li>{/each}
 						</ul>
 						{#each way.trips as trip (trip.source)}
@@ -90,29 +88,28 @@
 									'no room'}
 								<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
 							</p>
-						{:else}<p class="trip soft">Nothing here trips but the breaker's own overcurrent.</p>{/each}
+						{:else}<p class="trip soft">Only breaker overcurrent trips here.</p>{/each}
 						{#if way.breaker === 'gfci' || way.breaker === 'dual'}
 							<p class="trip soft">
-								The neutral of circuit {chosen.circuit.number} on the breaker or its clip, its pigtail to the neutral bar.
+								The neutral of circuit {chosen.circuit.number} to the breaker or its clip; breaker pigtail to the neutral bar.
 							</p>
 						{/if}
-						<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Place it so</Btn>
+						<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Use this</Btn>
 					</article>
 				{:else}
 					<p>
-						<Mark kind="violation" word /> No breaker and device that may stand here meet every need: a box with room, ready access
-						or another breaker is wanted.
+						<Mark kind="violation" word /> No breaker or device that is allowed here meets every need: it takes a larger box, ready
+						access or another breaker.
 					</p>
 				{/each}
 			</div>
 		</section>
 	{/key}
-{:else}<p class="soft">Pick a circuit to see the two or three best ways, and what goes dead with each.</p>{/if}
+{:else}<p class="soft">Pick a circuit to see the two or three best ways and what goes dead with each.</p>{/if}
 
 <table class="data">
 	<thead
-		><tr
-			><th class="num">No.</th><th>Circuit</th><th class="num">In need</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
+		><tr><th class="num">No.</th><th>Circuit</th><th class="num">Needs</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
 		></thead
 	>
 	<tbody>
@@ -137,20 +134,18 @@
 			</tr>
 		{/each}
 	</tbody>
-	<tfoot
-		><tr><td></td><td>All of them, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr
-		></tfoot
+	<tfoot><tr><td></td><td>All, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr></tfoot
 	>
 </table>
 <div class="practice">
 	<SelectField
-		label="House practice: protection stands"
+		label="Shop practice: protection stands"
 		value={store.job.practice.protectAt ?? ''}
 		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
 		onkeep={(v) => keep('protection', { protectAt: v || undefined })}
 	/>
 	<SelectField
-		label="Where both protections are asked"
+		label="Where both are required"
 		value={bothBy ?? ''}
 		options={both.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
 		onkeep={(v) => keep('both protections', { bothBy: v || undefined })}
@@ -160,18 +155,18 @@
 			label="Wire of receptacles on 15 A"
 			value={store.job.practice.receptacles12 ?? false}
 			yes={`12 AWG: ${show(heavier.price, 0)} more`}
-			no="14 AWG, as the breaker lets"
+			no="14 AWG, per the breaker"
 			onkeep={(v) => keep('wire of receptacles', { receptacles12: v || undefined })}
 		/>
 		<p class="soft">
 			{show(heavier.feet, 0)} ft of planned cable{heavier.unmeasured
 				? `, and ${counted(heavier.unmeasured, 'leg')} not measured`
-				: ''}. Circuits proposed from now on keep to it.
+				: ''}. New proposals use it.
 		</p>
 	</div>
 </div>
 <details>
-	<summary>Price list, and what going dead is held to cost</summary>
+	<summary>Price list and cost of a nuisance trip</summary>
 	<div class="prices">
 		{#each PROTECTIONS as p (p)}
 			<TextField
@@ -215,7 +210,7 @@
 			onkeep={(v) => put('two-pole breakers', { twoPole: Number(v) })}
 		/>
 		<TextField
-			label="Each further room that goes dead"
+			label="Each additional room that goes dead"
 			value={show(prices.perRoom)}
 			check={isPrice}
 			inputmode="decimal"

@@ -54,7 +54,7 @@
 	const sub = $derived(
 		view === 'plan' && dark
 			? `if ${dark.source} trips: what goes dead`
-			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} old without what new work needs` : ''}`
+			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} existing without what new work needs` : ''}`
 	);
 	function showDark(source: string | null, boxIds: readonly string[]): void {
 		dark = source ? { source, boxIds: new Set(boxIds) } : null;
@@ -65,7 +65,7 @@
 <Sheet title="Protect" {sub} fixed={view === 'plan'}>
 	{#snippet acts()}
 		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
-		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>All needs again</Btn>{/if}
+		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>Show all</Btn>{/if}
 		{#each Object.entries(VIEWS) as [v, name] (v)}
 			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
 		{/each}

@@ -47,7 +47,7 @@
 				>
 			</tr>
 		{:else}
-			<tr><td colspan="6">Nothing to show: an outlet is judged once its box has a room.</td></tr>
+			<tr><td colspan="6">Nothing to show: an outlet is checked once its box has a room.</td></tr>
 		{/each}
 	</tbody>
 </table>

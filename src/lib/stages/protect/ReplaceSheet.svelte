@@ -14,7 +14,7 @@
 	const GROUND = {
 		proven: ['good', 'ground proven'],
 		seen: ['good', 'ground seen'],
-		said: ['look', 'said, not proven'],
+		said: ['look', 'entered, not proven'],
 		none: ['violation', 'no ground'],
 		unknown: ['unknown', 'not known']
 	} as const;
@@ -42,7 +42,7 @@
 			<p><Mark kind={mark} /> <b>{words}</b>. {advice.ground.why}</p>
 			{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
 			{#if advice.duties.length}
-				<p>A replacement here brings with it:</p>
+				<p>A replacement here also requires:</p>
 				<ul>
 					{#each advice.duties as d (d.text)}<li>{d.text} <RuleChip rule={d.rule} /></li>{/each}
 				</ul>
@@ -56,7 +56,7 @@
 								>{/if}
 						</p>
 						{#if c.labels.length}<p>
-								On its face: {#each c.labels as l (l)}<span class="label">{l}</span>
+								Label: {#each c.labels as l (l)}<span class="label">{l}</span>
 								{/each}
 							</p>{/if}
 						{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
@@ -73,7 +73,7 @@
 		</section>
 	{/key}
 {:else if rows.length}<p class="soft">
-		Pick an existing receptacle: its lawful replacements, with labels, the least that each adds in cost first.
+		Pick an existing receptacle: allowed replacements with labels, lowest added cost first.
 	</p>{/if}
 <table class="data">
 	<thead><tr><th>Box</th><th>Room</th><th>Face</th><th>Ground</th><th>First choice</th></tr></thead>
@@ -89,7 +89,8 @@
 				<td><Mark kind={mark} /> {words}</td>
 				<td>{r.advice.choices[0]?.title ?? ''}</td>
 			</tr>
-		{:else}<tr><td colspan="5">No existing receptacle in a room: new outlets need a real ground, and none of this.</td></tr
+		{:else}<tr
+				><td colspan="5">No existing receptacle in a room. New outlets need a ground; this page is for replacements.</td></tr
 			>{/each}
 	</tbody>
 </table>

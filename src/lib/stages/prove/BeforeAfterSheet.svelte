@@ -42,9 +42,9 @@
 					.join(', ')}
 			</p>
 			{#if first}<p class="soft">
-					Before {sayMoment(first.before.at)} by {first.before.by || 'not said'}, {first.before.instrument}; after {sayMoment(
+					Before {sayMoment(first.before.at)} by {first.before.by || 'not entered'}, {first.before.instrument}; after {sayMoment(
 						first.after.at
-					)} by {first.after.by || 'not said'}, {first.after.instrument}
+					)} by {first.after.by || 'not entered'}, {first.after.instrument}
 				</p>{/if}
 		</header>
 		{#if lines.length}
@@ -66,20 +66,20 @@
 				</tbody>
 			</table>
 			<p class="modest">
-				A job that only changes devices must not worsen drop or ohms by more than the meter’s spread. What was read is what was
-				checked: local code and the authority having jurisdiction decide.
+				A device change must not raise drop or ohms by more than the meter's spread. Only what was read was checked: local code
+				and the authority having jurisdiction decide.
 			</p>
 		{:else}
 			<p>
-				No kind of reading was taken both before and after. In the form of this box set Work to “before it”, read, do the work,
-				then set it to “after it”.
+				No reading was taken both before and after. In this box's form set Work to "before", read, do the work, then set it to
+				"after".
 			</p>
 		{/if}
 	</article>
 {:else}
 	<p>
-		Nothing to compare yet. Pick a box; in its form set Work to “before it”, take the readings, do the work, and read again with
-		“after it”.
+		Nothing to compare yet. Pick a box; in its form set Work to "before", take the readings, do the work, and read again with
+		"after".
 	</p>
 {/each}
 

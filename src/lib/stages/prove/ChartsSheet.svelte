@@ -54,7 +54,7 @@
 		></div>
 	</figure>
 {:else}
-	<p>Pick a box or a circuit whose run is measured: its drop, volts and ohms are drawn along it.</p>
+	<p>Pick a box or a circuit with a measured run to chart its drop, volts and ohms.</p>
 {/if}
 {#if store.box && kinds.length}
 	<figure>

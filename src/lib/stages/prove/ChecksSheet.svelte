@@ -17,23 +17,22 @@
 	const NAMES: Record<GuidedKind, { name: string; first: string }> = {
 		breaker: {
 			name: 'A breaker that trips',
-			first:
-				'First: is it right for the wire found on it? Then the load, the time, the heat, the look. One try at a reset that trips at once, no more.'
+			first: 'First: is it right for the wire on it? Then load, time, heat and looks. If a reset trips at once, try no more.'
 		},
 		short: {
-			name: 'A short, found by halving',
+			name: 'Find a short by halving',
 			first:
-				'Breaker off, tagged and proved dead; everything unplugged, every switch on. Do not energize it to look for it. Part the run near its middle, read each half, and again.'
+				'Breaker off, tagged and verified dead; everything unplugged, every switch on. Never energize to find it. Split the run near the middle, read each half, repeat.'
 		},
 		dimming: {
 			name: 'Lights that dim on another circuit',
 			first:
-				'The joint is in what both share. Read volts at two places before a load goes on and while it is on: at the panel on both legs, and where it dims.'
+				'The bad connection is in what both share. Read volts at two places before and during the load: at the panel on both legs, and where it dims.'
 		},
 		element: {
 			name: 'A heating element',
 			first:
-				'Breaker off and tagged, proved dead, one wire off. Cold ohms across its screws, then each screw to the shell. Never energize it dry.'
+				'Breaker off and tagged, verified dead, one wire off. Cold ohms across its screws, then each screw to the sheath. Never energize it dry.'
 		}
 	};
 	let kind = $state<GuidedKind>('breaker');
@@ -146,11 +145,11 @@
 		{#each parted as n (n.boxId)}
 			{@const boxName = store.index.boxes.get(n.boxId)?.name}
 			<fieldset>
-				<legend>Parted at {boxName}, the short reads</legend>
+				<legend>Split at {boxName}, the short reads</legend>
 				{#each Object.entries(SIDES) as [side, says] (side)}
 					<Btn
 						pressed={typed[n.boxId] === side}
-						label={`${says}, parted at ${boxName}`}
+						label={`${says}, split at ${boxName}`}
 						onclick={() => (typed = { ...typed, [n.boxId]: typed[n.boxId] === side ? '' : side })}>{says}</Btn
 					>
 				{/each}
@@ -179,7 +178,7 @@
 				<Mark kind={got.level} /> <b>{NAMES[c.kind].name}, {placeName(c)}</b>
 				<span class="soft">{sayMoment(c.at)} {c.by}</span>
 				{got.says}.
-				<Btn small look="quiet" onclick={() => store.edit('Check taken out', removeCheck(c.id))}>Take out</Btn>
+				<Btn small look="quiet" onclick={() => store.edit('Check removed', removeCheck(c.id))}>Remove</Btn>
 			</li>
 		{/each}
 	</ul>

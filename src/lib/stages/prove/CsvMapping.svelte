@@ -39,7 +39,7 @@
 	});
 	const read = $derived(readMapped({ table, roles, job: store.job, usual, newId: freshId }));
 	const ROLE_WORDS: Record<(typeof COLUMN_ROLES)[number], string> = {
-		skip: 'nothing that is kept',
+		skip: 'not imported',
 		box: 'the box',
 		at: 'day and time',
 		time: 'time of day',
@@ -61,22 +61,27 @@
 	const boxName = (id: string) => store.index.boxes.get(id)?.name ?? id;
 	async function take(): Promise<void> {
 		const left = read.aside.length;
-		const label = `${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows kept aside` : ''}`;
+		const label = `${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows set aside` : ''}`;
 		if (await store.take(label, read.readings)) onclose();
 	}
 </script>
 
 <header>
 	<h2>{name}</h2>
-	<p class="soft">{counted(table.rows.length, 'row')}. Say what each column holds; what is seen of it is filled in already.</p>
+	<p class="soft">{counted(table.rows.length, 'row')}. Choose what each column holds; obvious ones are filled in.</p>
 </header>
 {#if !table.columns.length}
-	<p><Mark kind="violation" word /> No table could be read of this file.</p>
+	<p><Mark kind="violation" word /> No table could be read from this file.</p>
 {/if}
 <div class="usual">
-	<TextField label="Load of drops, where no column says it, A" value={loadA} inputmode="decimal" onkeep={(v) => (loadA = v)} />
 	<TextField
-		label="Day and time, where no column says it"
+		label="Load for drop readings without a load column, A"
+		value={loadA}
+		inputmode="decimal"
+		onkeep={(v) => (loadA = v)}
+	/>
+	<TextField
+		label="Day and time for rows without them"
 		value={at}
 		check={(v) => (momentOf(v) === null ? `A time like 2026-10-12T09:30; got "${v}"` : null)}
 		onkeep={(v) => (at = v)}
@@ -100,24 +105,24 @@
 </div>
 <div class="acts">
 	<Btn look="main" disabled={!read.readings.length} onclick={take}>Take in {counted(read.readings.length, 'reading')}</Btn>
-	<Btn onclick={onclose}>Leave it</Btn>
+	<Btn onclick={onclose}>Cancel</Btn>
 	{#if read.aside.length}
-		<Btn onclick={() => saveText(`${name} kept aside.csv`, 'text/csv', asideCsv(table, read.aside))}
-			>Save the {counted(read.aside.length, 'row')} kept aside</Btn
+		<Btn onclick={() => saveText(`${name} set aside.csv`, 'text/csv', asideCsv(table, read.aside))}
+			>Save the {counted(read.aside.length, 'row')} set aside</Btn
 		>
 	{/if}
 </div>
 {#if read.aside.length}
-	<h3>Kept aside</h3>
+	<h3>Set aside</h3>
 	<ul>
 		{#each read.aside.slice(0, 50) as a (a.row)}<li><Mark kind="caution" /> <b>row {a.row}</b> {a.why.join('; ')}</li>{/each}
 	</ul>
 {/if}
-<h3>The first of what would be taken in</h3>
+<h3>First rows to import</h3>
 <ul>
 	{#each read.readings.slice(0, 12) as r (r.id)}
 		<li><b>{boxName(r.boxId)}</b> {readingWords(r.kind)} <span class="mono">{readingValue(r)}</span></li>
-	{:else}<li>Nothing yet: no column is said to hold a reading, or none names a box.</li>{/each}
+	{:else}<li>Nothing yet: choose a column with readings and one with box names.</li>{/each}
 </ul>
 
 <style>

@@ -74,7 +74,7 @@
 
 <figure>
 	<figcaption class="condensed">
-		Drop along the run: the line is predicted, in the shade the joints carry, marks are read
+		Drop along the run: the line is predicted, shaded: connections are good, marks are read
 	</figcaption>
 	<div
 		{@attach chart(options)}

@@ -35,7 +35,7 @@
 </script>
 
 <figure>
-	<figcaption class="condensed">Due by month: what is overdue stands in this one</figcaption>
+	<figcaption class="condensed">Due by month; overdue counts in this month</figcaption>
 	<div
 		{@attach chart(options)}
 		role="img"

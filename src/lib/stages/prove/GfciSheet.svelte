@@ -82,10 +82,9 @@
 
 <div class="bar">
 	<p class="soft">
-		{counted(register.length, 'GFCI')}; {register.filter((g) => g.state !== 'good').length} to see to. Test each by its own button,
-		monthly.
+		{counted(register.length, 'GFCI')}; {register.filter((g) => g.state !== 'good').length} to do. Test each by its own button, monthly.
 	</p>
-	<Btn look="main" disabled={!register.length} onclick={calendar}>Due days to the calendar</Btn>
+	<Btn look="main" disabled={!register.length} onclick={calendar}>Due dates to calendar</Btn>
 </div>
 <table class="data">
 	<thead
@@ -123,8 +122,8 @@
 							}}
 						>
 							<p class="soft">
-								Its own button needs no ground. A loaded ground test trips any GFCI upstream and may trip an AFCI: say so before.
-								On tripping these go dead: {g.protects.join(', ')}.
+								Its own button needs no ground. A loaded ground test trips any GFCI upstream and may trip an AFCI: warn people
+								first. When it trips, these go dead: {g.protects.join(', ')}.
 							</p>
 							{#each [['gfci-own', 'Its own button'], ['gfci-tester', 'A tester’s button']] as const as [kind, words] (kind)}
 								<fieldset>
@@ -141,10 +140,10 @@
 							{/each}
 							<div class="fields">
 								<div class="field">
-									<label for="g-ma">Opens at, mA</label><input id="g-ma" class="mono" inputmode="decimal" bind:value={ma} />
+									<label for="g-ma">Trips at, mA</label><input id="g-ma" class="mono" inputmode="decimal" bind:value={ma} />
 								</div>
 								<div class="field">
-									<label for="g-ms">Opens in, ms</label><input id="g-ms" class="mono" inputmode="decimal" bind:value={ms} />
+									<label for="g-ms">Trips in, ms</label><input id="g-ms" class="mono" inputmode="decimal" bind:value={ms} />
 								</div>
 								<div class="field">
 									<label for="g-at">timed at, mA</label><input id="g-at" class="mono" inputmode="decimal" bind:value={atMa} />
@@ -165,7 +164,7 @@
 				</tr>
 			{/if}
 		{:else}
-			<tr><td colspan="8">No GFCI is in this job yet: give a device or a breaker its protection in Protect.</td></tr>
+			<tr><td colspan="8">No GFCI in this job yet: set protection for a device or breaker in Protect.</td></tr>
 		{/each}
 	</tbody>
 </table>

@@ -60,11 +60,9 @@
 	</tbody>
 </table>
 <p>
-	<Btn onclick={() => keep('Limits as usual', { limits: undefined })} disabled={!store.job.practice.limits}
-		>All limits as usual</Btn
-	>
+	<Btn onclick={() => keep('Default limits', { limits: undefined })} disabled={!store.job.practice.limits}>Reset all limits</Btn>
 </p>
-<h2>What a sound run is taken to have</h2>
+<h2>Assumptions for a good run</h2>
 <div class="figures">
 	{#each FIGURES as [key, label, most] (key)}
 		<TextField

@@ -68,8 +68,8 @@
 		off: ['unknown', 'no instrument'],
 		connecting: ['unknown', 'calling'],
 		live: ['good', 'live'],
-		silent: ['look', 'silent: what it said last stands'],
-		again: ['look', 'lost: calling again, what it said last stands'],
+		silent: ['look', 'silent: last reading shown'],
+		again: ['look', 'lost: reconnecting, last reading shown'],
 		refused: ['bad', 'cannot be read']
 	} as const;
 	const shown = $derived(
@@ -105,7 +105,7 @@
 			label="Instrument that sends"
 			value={kind}
 			options={[
-				{ value: '', name: 'none: typed by hand' },
+				{ value: '', name: 'none: type readings' },
 				{ value: 'simulated', name: 'simulated, on this device' },
 				{ value: 'server', name: 'simulated, by the server' },
 				...(hasSerial() ? [{ value: 'serial' as const, name: 'on a serial port' }] : [])
@@ -117,7 +117,7 @@
 				<Mark kind={STATES[meter.state][0]} />
 				<b>{STATES[meter.state][1]}</b>
 				{#if meter.why}<span class="soft">{meter.why}</span>{/if}
-				{#if meter.nonsense.count}<span class="soft">{meter.nonsense.count} lines made no sense, last {meter.nonsense.last}</span
+				{#if meter.nonsense.count}<span class="soft">{meter.nonsense.count} lines not understood, last {meter.nonsense.last}</span
 					>{/if}
 			</p>
 		{/if}
@@ -134,7 +134,7 @@
 		<div class="acts">
 			<Btn look="main" disabled={!shown.length} onclick={take}>Take reading</Btn>
 			{#if kind !== 'serial'}<Btn pressed={mended} onclick={() => simulated.mend(box.id)}
-					>{mended ? 'Mended here' : 'Mend what is wrong here'}</Btn
+					>{mended ? 'Repaired' : 'Repair this fault'}</Btn
 				>{/if}
 		</div>
 		{#if kind !== 'serial'}
@@ -142,13 +142,13 @@
 				<summary>The simulated house</summary>
 				<div class="sim">
 					<SelectField
-						label="It hides"
+						label="Hidden fault"
 						value={simulated.hides}
 						options={[
-							{ value: 'demo', name: 'what the demo house hides' },
-							{ value: 'something', name: 'one fault on this circuit, untold' },
-							{ value: 'nothing', name: 'nothing: sound as drawn' },
-							{ value: 'wrong-breaker', name: 'that the tagged breaker is another circuit’s' }
+							{ value: 'demo', name: "the demo house's own" },
+							{ value: 'something', name: 'one fault on this circuit, unknown' },
+							{ value: 'nothing', name: 'none: wired as drawn' },
+							{ value: 'wrong-breaker', name: "tagged breaker is another circuit's" }
 						]}
 						onkeep={(v) => (simulated.hides = v)}
 					/>
@@ -158,7 +158,7 @@
 						value={String(simulated.noise)}
 						options={[
 							{ value: '0', name: 'none' },
-							{ value: '0.002', name: 'as a good meter' },
+							{ value: '0.002', name: 'like a good meter' },
 							{ value: '0.02', name: 'much' }
 						]}
 						onkeep={(v) => (simulated.noise = Number(v))}

@@ -76,7 +76,7 @@
 	async function pick(picked: File): Promise<void> {
 		const read = await takingIn.run(picked, (api, told) => api.table(picked, told));
 		if (read?.ok) file = { name: picked.name, table: read.value };
-		else if (read) store.say(`${picked.name} ${read.faults[0]?.message ?? ''}: nothing was taken in.`, true);
+		else if (read) store.say(`${picked.name} ${read.faults[0]?.message ?? ''}: nothing was imported.`, true);
 	}
 </script>
 
@@ -92,7 +92,7 @@
 		/>
 		<Btn pressed={offOnly} onclick={() => (offOnly = !offOnly)}>Off only</Btn>
 		<span class="gap"></span>
-		<FilePick label="Take in a table" accept=".csv,.txt,.tsv,text/csv" small={false} onpick={pick} />
+		<FilePick label="Import readings" accept=".csv,.txt,.tsv,text/csv" small={false} onpick={pick} />
 		<Progress work={takingIn} />
 		<Btn onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, rows))}
 			>Save as CSV</Btn
@@ -121,26 +121,26 @@
 						>
 						<span class="mono value">{readingValue(r)}</span>
 						<span class="soft says"
-							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'put right since' : verdicts(r).judgments[0]?.says}</span
+							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'corrected since' : verdicts(r).judgments[0]?.says}</span
 						>
 						<span class="soft when">{sayMoment(r.at)} {r.by}</span>
 						<span class="do">
 							{#if !gone && !r.circuitId}<Btn
 									small
 									look="quiet"
-									label={`Put right ${readingWords(r.kind)} of ${placeName(r)}`}
-									onclick={() => oncorrect(r)}>Put right</Btn
+									label={`Correct ${readingWords(r.kind)} of ${placeName(r)}`}
+									onclick={() => oncorrect(r)}>Correct</Btn
 								>{/if}
 							{#if !corrected.has(r.id)}<Btn
 									small
 									look="quiet"
-									label={`${r.struck ? 'Take back' : 'Strike'} ${readingWords(r.kind)} of ${placeName(r)}`}
-									onclick={() => strike(r)}>{r.struck ? 'Take back' : 'Strike'}</Btn
+									label={`${r.struck ? 'Restore' : 'Strike'} ${readingWords(r.kind)} of ${placeName(r)}`}
+									onclick={() => strike(r)}>{r.struck ? 'Restore' : 'Strike'}</Btn
 								>{/if}
 						</span>
 					</li>
 				{:else}
-					<li>{store.readings.length ? 'No reading is like that.' : 'No readings yet: pick a box, or take in a table.'}</li>
+					<li>{store.readings.length ? 'No matching readings.' : 'No readings yet: pick a box, or import readings.'}</li>
 				{/each}
 			</ul>
 		</div>

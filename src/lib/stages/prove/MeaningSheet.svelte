@@ -29,8 +29,8 @@
 	);
 	const CLEARS = {
 		'at-once': ['good', 'at once'],
-		'in-time': ['look', 'in its own time'],
-		never: ['bad', 'nothing opens it']
+		'in-time': ['look', 'after a delay'],
+		never: ['bad', 'does not trip']
 	} as const;
 	const amps = (a: number | null) => (a === null ? '' : `${show(a, 0)} A`);
 	const figure = (v: number | null, unit: string) => (v === null ? '' : `${show(v, 1)} ${unit}`);
@@ -38,19 +38,19 @@
 
 {#if store.circuit && store.run}
 	<section aria-label="Touch hazard">
-		<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: watch the shell and the lamps</h2>
-		<div class="pick" role="group" aria-label="Fault to switch in">
+		<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: see the shell and the lamps</h2>
+		<div class="pick" role="group" aria-label="Fault">
 			{#each SCENARIOS as s (s.key)}<Btn small pressed={key === s.key} onclick={() => (key = s.key)}>{s.name}</Btn>{/each}
 		</div>
 		{#if hazard && here}
 			<div class="shell" role="status">
 				<div class="big">
 					<Mark kind={level} size={26} />
-					<b>{show(here.touch?.shellVolts ?? 0, 1)} V</b><span>on the shell of what is plugged in</span>
+					<b>{show(here.touch?.shellVolts ?? 0, 1)} V</b><span>on the metal of what is plugged in</span>
 				</div>
 				<div class="big">
 					<b>{show(ma, ma < 10 ? 2 : 0)} mA</b><span
-						>through a person who holds it: <strong>{here.touch?.says ?? 'no ground contact'}</strong></span
+						>through a person touching it: <strong>{here.touch?.says ?? 'no ground contact'}</strong></span
 					>
 				</div>
 				<div><span class="soft">What the lamps show</span><Lamps lamps={here.lamps} /></div>
@@ -79,14 +79,14 @@
 				{/each}
 			</div>
 			<p class="soft">
-				Solved on this very run, a 100 W appliance on at the box. A person of 1000 ohm from shell to earth; felt from {TOUCH_BANDS[1]
+				Solved on this run with a 100 W appliance on at the box. A person of 1000 ohm from the metal to ground; felt from {TOUCH_BANDS[1]
 					.fromMa} mA, cannot let go from about {TOUCH_BANDS[2].fromMa}, the heart from about {TOUCH_BANDS[3].fromMa} (IEC 60479). Under
-				each box: the shell’s volts.
+				each box: volts on the metal.
 			</p>
-		{:else}<p>Pick a receptacle of 120 V on the run below.</p>{/if}
+		{:else}<p>Pick a 120 V receptacle on the run below.</p>{/if}
 	</section>
 	<section>
-		<h2>Would a fault to ground clear?</h2>
+		<h2>Will a ground fault trip the breaker?</h2>
 		<table class="data">
 			<thead
 				><tr
@@ -108,12 +108,10 @@
 		</table>
 	</section>
 	<section>
-		<h2>Drop by leg: which joint is suspect</h2>
+		<h2>Drop by leg: suspect connections</h2>
 		<table class="data">
 			<thead
-				><tr
-					><th>Leg</th><th class="num">Should lose</th><th class="num">Loses</th><th class="num">Too much</th><th>Its joint</th
-					></tr
+				><tr><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
 				></thead
 			>
 			<tbody>
@@ -124,7 +122,7 @@
 						>
 						<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
 						<td
-							>{#if l.suspect}<Mark kind="bad" /> joint between {l.fromName} and {l.toName}{:else if l.read !== null}<Mark
+							>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read !== null}<Mark
 									kind="good"
 								/> carries{/if}</td
 						>
@@ -134,7 +132,7 @@
 		</table>
 	</section>
 {:else}
-	<p>Pick a box, or a circuit in Circuit: what its readings mean is shown for the whole run.</p>
+	<p>Pick a box, or a circuit in Circuit, to see what its readings mean for the whole run.</p>
 	<div class="pick">
 		{#each store.job.circuits as c (c.id)}<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}
 				>{c.number} {c.name}</Btn

@@ -14,7 +14,7 @@
 	);
 </script>
 
-<p class="soft">Pick a box to take its readings. Readings with a box open: prove it dead first, in Trim.</p>
+<p class="soft">Pick a box to take its readings. Readings with a box open: verify it dead first, in Trim.</p>
 <table class="data">
 	<thead
 		><tr
@@ -57,7 +57,7 @@
 				>
 			</tr>
 		{:else}
-			<tr><td colspan="8">No receptacles here yet. Press n, or New box in Walk: a name is enough to begin reading.</td></tr>
+			<tr><td colspan="8">No receptacles here yet. Press n, or New box in Walk: a name is enough to start reading.</td></tr>
 		{/each}
 	</tbody>
 </table>

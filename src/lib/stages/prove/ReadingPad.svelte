@@ -96,7 +96,7 @@
 			};
 			const kept = draft.readings(base, freshId);
 			const correcting = draft.corrects !== null;
-			const label = `${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', put right' : ''}`;
+			const label = `${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', corrected' : ''}`;
 			// What is refused stays typed.
 			if (!(await store.take(label, kept))) return;
 			draft.clear();
@@ -142,7 +142,7 @@
 	</header>
 
 	{#if draft.corrects}<p class="soft">
-			<Mark kind="caution" /> Puts a reading right: the old value is kept in the log.
+			<Mark kind="caution" /> Corrects a reading; the old value stays in the log.
 		</p>{/if}
 	{#if box && hasHalves(box)}
 		<div class="halves" role="group" aria-label="Half of the receptacle">
@@ -187,7 +187,7 @@
 			<div class="field">
 				<label for="read-meter">Meter</label>
 				<select id="read-meter" class="hekto-input" bind:value={loads}>
-					<option value="">not said</option><option value="low-impedance">low impedance</option><option value="high-impedance"
+					<option value="">not entered</option><option value="low-impedance">low impedance</option><option value="high-impedance"
 						>10 Mohm</option
 					>
 				</select>
@@ -206,7 +206,7 @@
 			<div class="field">
 				<label for="read-phase">Work</label>
 				<select id="read-phase" class="hekto-input" bind:value={draft.phase}>
-					<option value="">neither</option><option value="before">before it</option><option value="after">after it</option>
+					<option value="">neither</option><option value="before">before</option><option value="after">after</option>
 				</select>
 			</div>
 			<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
@@ -217,11 +217,11 @@
 	</form>
 
 	{#if !expected.prediction.known}<p class="soft unpredicted">
-			Nothing is predicted here: {expected.prediction.why}. Readings are judged by the limits all the same.
+			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
 	{#each judgments as j, i (i)}
 		<p class={`judged ${j.level}`}>
-			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Joints:' : 'Design:'}</b>
+			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Connections:' : 'Design:'}</b>
 			{j.says}
 			<RuleChip rule={j.rule} />
 		</p>

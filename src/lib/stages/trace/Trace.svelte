@@ -23,7 +23,7 @@
 	title="Trace"
 	sub={`${counted(store.job.symptoms.filter((s) => s.open).length, 'open symptom')}, ${counted(suspects.length, 'box', 'boxes')} with a reading off`}
 >
-	<Gate text="Hands in a box: its circuit off and tagged, the box proved dead first, in Trim." />
+	<Gate text="Before hands go in a box: circuit off and tagged, box verified dead in Trim." />
 	<h2>Symptoms</h2>
 	<ul>
 		{#each store.job.symptoms as s (s.id)}
@@ -39,12 +39,12 @@
 				<Btn
 					small
 					look="quiet"
-					onclick={() => store.edit(s.open ? 'Symptom explained' : 'Symptom open again', closeSymptom(s.id, !s.open))}
-					>{s.open ? 'Explained' : 'Open again'}</Btn
+					onclick={() => store.edit(s.open ? 'Symptom closed' : 'Symptom reopened', closeSymptom(s.id, !s.open))}
+					>{s.open ? 'Close' : 'Reopen'}</Btn
 				>
 			</li>
 		{:else}
-			<li>Nothing noted. Write down what people saw, in their words.</li>
+			<li>None yet. Write down what people saw, in their words.</li>
 		{/each}
 	</ul>
 	<div class="add">
@@ -53,11 +53,11 @@
 			value={text}
 			onkeep={(v) => (text = v.trim().slice(0, 1000))}
 		/>
-		<Btn onclick={add}>Note it</Btn>
+		<Btn onclick={add}>Add</Btn>
 	</div>
 	<h2>Readings off</h2>
 	<table class="data">
-		<thead><tr><th>Box</th><th>What the reading says</th></tr></thead>
+		<thead><tr><th>Box</th><th>Verdict</th></tr></thead>
 		<tbody>
 			{#each suspects as proof (proof.boxId)}
 				<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>

@@ -76,7 +76,7 @@
 				void record();
 			}}
 		>
-			<label class="check"><input type="checkbox" bind:checked={checked.before} /> Meter proved on a known live source</label>
+			<label class="check"><input type="checkbox" bind:checked={checked.before} /> Meter checked on a known live source</label>
 			{#each points as { key, words, must } (key)}
 				<div class="field">
 					<label for={`dead-${key}`}>{words}, V{must ? '' : ', if there'}</label>
@@ -89,9 +89,9 @@
 					/>
 				</div>
 			{/each}
-			<label class="check"><input type="checkbox" bind:checked={checked.after} /> Meter proved again</label>
+			<label class="check"><input type="checkbox" bind:checked={checked.after} /> Meter checked again</label>
 			<label class="check"
-				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester held to it first: a first look, no proof</label
+				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester first: a quick look, not proof</label
 			>
 			<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>
 			<SelectField
@@ -112,7 +112,7 @@
 			{/if}
 			<p class="soft">
 				Under {DEAD_BELOW_V} V on every point of a low-impedance meter. Both halves, both devices, every cable in the box.
-				{#if box.ground === 'none'}No ground in the box: the separate earth stands for it.{/if}
+				{#if box.ground === 'none'}No ground in the box: use the independent ground instead.{/if}
 			</p>
 		</form>
 	{/if}

@@ -21,9 +21,7 @@
 	{#if store.box}
 		{#key store.box.id}<DeadTestForm box={store.box} />{/key}
 	{:else}
-		<Gate
-			text="Before hands go in a box: its circuit off and tagged, and the box proved dead, live-dead-live. Pick a box to record it."
-		/>
+		<Gate text="Before hands go in a box: circuit off and tagged, box verified dead, live-dead-live. Pick a box to record it." />
 	{/if}
 	<table class="data">
 		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>
@@ -48,9 +46,9 @@
 					</td>
 				</tr>
 			{:else}
-				<tr><td colspan="5">No boxes yet: they come with the walk.</td></tr>
+				<tr><td colspan="5">No boxes yet: add them in Walk.</td></tr>
 			{/each}
 		</tbody>
 	</table>
-	<Coming text="The make-up of every box: splices, tails, terminals and the order of work, as a picture and steps." />
+	<Coming text="The make-up of every box: splices, pigtails, terminals and the order of work, as a picture and steps." />
 </Sheet>

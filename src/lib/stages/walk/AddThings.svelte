@@ -79,7 +79,7 @@
 
 <div class="add">
 	<p>
-		{#if room}In <b>{room.name}</b>:{:else}In no room yet; pick one on the plan to place things in it.{/if}
+		{#if room}In <b>{room.name}</b>:{:else}No room picked: pick one on the plan to place things in it.{/if}
 	</p>
 	<div class="row">
 		{#each outlets as outlet (outlet.name)}<Btn small onclick={() => addOutlet(outlet)}>{outlet.name}</Btn>{/each}

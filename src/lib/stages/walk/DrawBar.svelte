@@ -68,8 +68,8 @@
 	</div>
 	<p role="status">{drawing.says}</p>
 	<div class="acts">
-		<Btn small disabled={!drawing.points.length} onclick={() => drawing.back()}>Corner back</Btn>
-		<Btn small look="main" disabled={drawing.points.length < 3} onclick={keep}>Close and keep</Btn>
+		<Btn small disabled={!drawing.points.length} onclick={() => drawing.back()}>Undo corner</Btn>
+		<Btn small look="main" disabled={drawing.points.length < 3} onclick={keep}>Close and save</Btn>
 		<Btn small onclick={onclose}>Done</Btn>
 	</div>
 </div>

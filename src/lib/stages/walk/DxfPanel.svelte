@@ -105,7 +105,7 @@
 </script>
 
 <div class="dxf">
-	<p>Walls from a DXF drawing: lines and polylines of one layer. Doors and windows are typed afterwards, room by room.</p>
+	<p>Walls from a DXF drawing: lines and polylines of one layer. Add doors and windows afterwards, room by room.</p>
 	<div class="row">
 		<FilePick label="Choose a DXF file" accept=".dxf" onpick={pick} />
 		{#if working}<span role="status">Working...</span><Btn small onclick={() => working?.cancel()}>Stop</Btn>{/if}
@@ -123,7 +123,7 @@
 			/>
 		</div>
 		{#if drawing.leftOut}<p class="soft">
-				{counted(drawing.leftOut, 'other thing')} in the file, such as blocks and dimensions, are left out.
+				{counted(drawing.leftOut, 'other thing')} in the file, such as blocks and dimensions, are ignored.
 			</p>{/if}
 	{/if}
 	{#if found?.rooms.length}

@@ -56,7 +56,7 @@
 	});
 	const closings = $derived([
 		{ value: 'spread', name: 'spread over the walls by length' },
-		{ value: 'last-wall', name: 'draw one more wall to the start' },
+		{ value: 'last-wall', name: 'add one more wall to the start' },
 		...(read?.ok
 			? read.walk.walls.map((w, i) => ({ value: String(i), name: `all on wall ${i + 1}, ${formatLength(w.length)}` }))
 			: [])
@@ -127,7 +127,7 @@
 				<SelectField label="Level" value={String(level)} options={LEVELS} onkeep={(v) => (chosen = Number(v))} />
 			</div>
 		{/if}
-		<label for="tape-text">Tape, from a door round the room and back</label>
+		<label for="tape-text">Tape, from a door around the room and back</label>
 		<Textarea
 			id="tape-text"
 			rows={4}
@@ -152,7 +152,7 @@
 		{#if closed?.fault}<p class="says bad" role="alert">{closed.fault}</p>{/if}
 		{#if joins.length > 1}<SelectField label="Where" value={join} options={joins} onkeep={(v) => (join = v)} />{/if}
 		<p class="soft marks">
-			On the way, each with its width: {#each marks as [letter, what], i (letter)}{i ? ', ' : ''}<b>{letter}</b>
+			Along the way, each with its width: {#each marks as [letter, what], i (letter)}{i ? ', ' : ''}<b>{letter}</b>
 				{inWords(what)}{/each}.
 		</p>
 		<div class="acts">

@@ -68,8 +68,8 @@
 		{#if view === 'add'}<AddThings state="found" />{/if}
 		{#if !measured}
 			<p class="soft">
-				No walls are known yet, and none are needed for readings. Type a room by tape, draw it, or take it from a DXF drawing;
-				boxes and rooms without walls stand in this list.
+				No walls yet, and none are needed for readings. Enter a room by tape, draw it, or import a DXF drawing; boxes and rooms
+				without walls are in this list.
 			</p>
 		{/if}
 		<RoomList />

@@ -15,4 +15,4 @@
 	];
 </script>
 
-<SelectField label="Where it lies" value={value ?? ''} options={OPTIONS} onkeep={(v: Lies | '') => onkeep(v || undefined)} />
+<SelectField label="Where it runs" value={value ?? ''} options={OPTIONS} onkeep={(v: Lies | '') => onkeep(v || undefined)} />

@@ -37,9 +37,7 @@
 	const figure = $derived(draft.figure ? FIGURES[draft.figure] : null);
 	const dayFault = fieldFault(must(day()));
 	const isSection = (v: string) =>
-		/^\d{2,3}(\.\d+)?(\([A-Za-z0-9]+\))*$/.test(v.trim())
-			? null
-			: `A section as the book writes it, like 210.8(A)(5); got "${v}"`;
+		/^\d{2,3}(\.\d+)?(\([A-Za-z0-9]+\))*$/.test(v.trim()) ? null : `A section as in the book, like 210.8(A)(5); got "${v}"`;
 	const isFigure = (v: string) =>
 		!figure || (Number(v) >= figure.least && Number(v) <= figure.most && v.trim())
 			? null
@@ -47,9 +45,9 @@
 	/** What keeps it from being added; null: nothing. */
 	const lacking = $derived(
 		!draft.reference.trim()
-			? 'Where is it written down? An ordinance, a bulletin, a ruling.'
+			? 'Where is it written? An ordinance, a bulletin, a ruling.'
 			: draft.change === 'as-edition' && !draft.edition
-				? 'As in which edition?'
+				? 'Which edition?'
 				: draft.change === 'figure' && (!draft.figure || draft.value === undefined)
 					? 'Which figure, and what is it here?'
 					: null
@@ -86,17 +84,17 @@
 			draft = fresh();
 	}
 	const remove = (a: Amendment) =>
-		store.edit(`Amendment to ${a.section} taken out`, editJob({ amendments: store.job.amendments.filter((x) => x.id !== a.id) }));
+		store.edit(`Amendment to ${a.section} removed`, editJob({ amendments: store.job.amendments.filter((x) => x.id !== a.id) }));
 </script>
 
 <ul>
 	{#each store.job.amendments as a (a.id)}
 		<li>
 			<span><b>{a.section}</b> {say(a)}<small class="soft">{a.reference}</small></span>
-			<button type="button" aria-label={`Take out the amendment to ${a.section}`} onclick={() => remove(a)}>×</button>
+			<button type="button" aria-label={`Remove the amendment to ${a.section}`} onclick={() => remove(a)}>×</button>
 		</li>
 	{:else}
-		<li class="soft">None. Every result is by the edition as printed.</li>
+		<li class="soft">None. Every result follows the edition as printed.</li>
 	{/each}
 </ul>
 <details>
@@ -186,7 +184,7 @@
 			onkeep={(v) => (draft = { ...draft, reference: v })}
 		/>
 	</div>
-	<p class="soft">{lacking ?? 'Every result that it changes will say so.'}</p>
+	<p class="soft">{lacking ?? 'Every result it changes says so.'}</p>
 	<Btn small look="main" onclick={add}>Add the amendment</Btn>
 </details>
 

@@ -17,7 +17,7 @@
 
 <div class="fault-line conflict" role="alert">
 	<div class="what">
-		<p>Not kept: {conflict.piece.label}. The same was changed in another tab.</p>
+		<p>Not kept: {conflict.piece.label}. The same thing was changed in another tab.</p>
 		<table class="data">
 			<thead><tr><th>What</th><th>Now</th><th>Yours</th></tr></thead>
 			<tbody>

@@ -15,7 +15,7 @@
 </script>
 
 <Trouble level="stop">
-	<p><b>{what}</b> The fault is Hekto’s; the other stages go on. {onReload()}</p>
+	<p><b>{what}</b> This is an error in Hekto; the other stages still work. {onReload()}</p>
 	<p class="mono soft">{why.slice(0, 200)}</p>
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>

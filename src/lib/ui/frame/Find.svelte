@@ -53,7 +53,7 @@
 				<b>{hit.name}</b> <span class="soft">{hit.about}</span>
 			</li>
 		{:else}
-			{#if text}<li role="option" aria-selected="false">Nothing here is called "{text}".</li>{/if}
+			{#if text}<li role="option" aria-selected="false">Nothing is named "{text}".</li>{/if}
 		{/each}
 	</ul>
 </Modal>

@@ -106,7 +106,7 @@
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
 			{#if failed}<Failed
-					what={`${STAGE_NAMES[stage].name} could not be worked out: what is listed is not all there is.`}
+					what={`${STAGE_NAMES[stage].name} could not be calculated: the list is incomplete.`}
 					why={failed}
 				/>{/if}
 			<Guarded what={STAGE_NAMES[stage].name} at={stage}>

@@ -23,7 +23,7 @@
 	const height = (change: Partial<Practice>) => {
 		const wrong = Object.values(change).some((v) => Number(v) < 0 || Number(v) > 120);
 		if (wrong) return store.say(`A height must be 0" to 10' 0".`, true);
-		return store.edit('House practice: height', editJob({ practice: { ...practice, ...change } }));
+		return store.edit('Shop practice: height', editJob({ practice: { ...practice, ...change } }));
 	};
 	/** What is taken where nothing is said yet. */
 	const unit = $derived<Unit>(

@@ -26,7 +26,7 @@
 	<div class="bar" role="alert">
 		<span class="stop condensed">STOP · LIVE</span>
 		<span class="what"
-			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, though circuit {circuits(alarm)} is off and tagged. Wrong breaker,
+			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but circuit {circuits(alarm)} is off and tagged. Wrong breaker,
 			or a second feed. Dead tests under this tag are void.{#if store.alarms.length > 1}
 				<b>+{store.alarms.length - 1} more</b>{/if}</span
 		>

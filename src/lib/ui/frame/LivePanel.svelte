@@ -12,11 +12,11 @@
 	let by = $state('');
 	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId, e])));
 	const turn = (circuitId: string, kind: 'off-tagged' | 'on') => store.log({ kind, circuitId, boxId: null, by, note: '' });
-	const nameFault = (text: string) => (text.trim() ? null : 'Say who tags it: initials will do.');
+	const nameFault = (text: string) => (text.trim() ? null : 'Enter who tags it: initials are enough.');
 </script>
 
 <Modal bind:open title="Live and dead" size="md" class="hekto-modal">
-	<p>Off and tagged is not dead. Prove it dead at the box: live, dead, live. With the main off, its line side stays live.</p>
+	<p>Off and tagged is not dead. Verify dead at the box: live, dead, live. With the main off, its line side stays live.</p>
 	<TextField label="Who switches and tags" value={by} check={nameFault} placeholder="initials" onkeep={(v) => (by = v.trim())} />
 	<ul>
 		{#each store.job.circuits as c (c.id)}

@@ -31,8 +31,8 @@
 		</p>
 		<div class="acts">
 			<Btn look="main" onclick={onask}>Which breaker is it?</Btn>
-			<Btn onclick={onheard}>Hands are off</Btn>
-			{#if alarm.readingId}<Btn look="quiet" onclick={strike}>Typed wrong: strike it out</Btn>{/if}
+			<Btn onclick={onheard}>Hands are clear</Btn>
+			{#if alarm.readingId}<Btn look="quiet" onclick={strike}>Typo: strike it out</Btn>{/if}
 		</div>
 	</div>
 </Modal>

@@ -35,7 +35,7 @@
 	{#if store.notice?.bad}
 		<div class="fault-line" role="alert">
 			<span>{store.notice.text}</span>
-			<Btn small look="quiet" onclick={() => (store.notice = null)}>Right</Btn>
+			<Btn small look="quiet" onclick={() => (store.notice = null)}>OK</Btn>
 		</div>
 	{/if}
 	<p class="done" class:shown={store.notice && !store.notice.bad} role="status">

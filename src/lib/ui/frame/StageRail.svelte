@@ -25,8 +25,8 @@
 		<a href={jobAddress(store.job.id, c.key)} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
-			{#if c.failed}<span class="count violations" title="Could not be worked out"
-					>?<span class="sr-only"> could not be worked out</span></span
+			{#if c.failed}<span class="count violations" title="Could not be calculated"
+					>?<span class="sr-only"> could not be calculated</span></span
 				>{/if}
 			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}
 					>{c.violations}<span class="sr-only"> violations</span></span

@@ -54,7 +54,7 @@
 				small
 				look="quiet"
 				label="Redo"
-				title={store.turns.redo ? `Do again: ${store.turns.redo}` : 'Nothing to do again'}
+				title={store.turns.redo ? `Redo: ${store.turns.redo}` : 'Nothing to redo'}
 				disabled={!store.turns.redo}
 				onclick={() => store.turn('redo')}>↷</Btn
 			></span

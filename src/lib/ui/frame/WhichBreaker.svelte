@@ -39,19 +39,19 @@
 
 <Modal open title={`Which breaker feeds ${name}?`} size="lg" class="hekto-modal" {onclose}>
 	<p>
-		Switch one more off, tag it, and read {name} again on a low-impedance meter, proved before and after. The line side of the main
+		Switch one more off, tag it, and read {name} again on a low-impedance meter, checked before and after. The line side of the main
 		stays live.
 	</p>
 	{#if nowhere}
 		<p>
-			<Mark kind="bad" word /> Live with every breaker here off in turn: fed from elsewhere, or by two at once. Leave it closed until
-			the feed is found.
+			<Mark kind="bad" word /> Live with every breaker here off in turn: fed from elsewhere, or by two at once. Leave the box closed
+			until the feed is found.
 		</p>
 	{/if}
 	<TextField
 		label="Who switches and tags"
 		value={by}
-		check={(v) => (v.trim() ? null : 'Say who tags it: initials will do.')}
+		check={(v) => (v.trim() ? null : 'Enter who tags it: initials are enough.')}
 		placeholder="initials"
 		onkeep={(v) => (by = v.trim())}
 	/>

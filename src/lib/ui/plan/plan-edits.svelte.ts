@@ -144,7 +144,7 @@ export class PlanEdits {
 		const { selection } = store;
 		if (selection?.kind === 'box' && store.box) {
 			if (store.readings.some((r) => r.boxId === selection.id && !r.struck))
-				return store.say(`${store.box.name} has readings: it stays, they are a record.`, true);
+				return store.say(`${store.box.name} has readings and stays: they are a record.`, true);
 			if (await store.edit(`${store.box.name} removed`, removeBox(selection.id))) store.select(null);
 		} else if (selection?.kind === 'fixture') {
 			const found = store.index.fixtures.get(selection.id);

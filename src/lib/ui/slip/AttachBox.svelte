@@ -48,7 +48,7 @@
 	{#if chosen}
 		<SelectField label="Fed from" value={fromId || chosen.panelId} options={sources} onkeep={(v) => (fromId = v)} />
 		<FeetField label="Cable from there, one way" value={lengthFt} onkeep={(v) => (lengthFt = v)} />
-		<Btn look="main" onclick={attach}>Put it on circuit {chosen.number}</Btn>
+		<Btn look="main" onclick={attach}>Put on circuit {chosen.number}</Btn>
 	{:else}
 		<NewCircuit onmade={choose} />
 	{/if}

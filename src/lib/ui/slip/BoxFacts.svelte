@@ -38,13 +38,13 @@
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	const walls = $derived([
-		{ value: '', name: 'no place yet' },
+		{ value: '', name: 'not placed yet' },
 		...(room?.outline ?? []).map((_, i) => ({ value: String(i), name: `wall ${i + 1}` }))
 	]);
 	/** A box that was read stays: its readings are a record. */
 	async function remove(): Promise<void> {
 		if (store.readings.some((r) => r.boxId === box.id && !r.struck))
-			return store.say(`${box.name} has readings: it stays, they are a record.`, true);
+			return store.say(`${box.name} has readings and stays: they are a record.`, true);
 		if (await store.edit(`${box.name} removed`, removeBox(box.id))) store.select(null);
 	}
 	async function copy(): Promise<void> {
@@ -105,7 +105,7 @@
 	/>
 	<FlagField label="Inside a cabinet" value={box.inCabinet} onkeep={(v) => set('cabinet', { inCabinet: v ?? false })} />
 	<FlagField
-		label="Readily reached"
+		label="Readily accessible"
 		value={box.readilyAccessible}
 		onkeep={(v) => set('access', { readilyAccessible: v ?? true })}
 	/>
@@ -121,11 +121,11 @@
 	<DeviceFacts {box} />
 </details>
 <details bind:open={open.found}>
-	<summary>What was found in it ({box.cables.length + box.conductors.length})</summary>
+	<summary>Found inside ({box.cables.length + box.conductors.length})</summary>
 	<FoundFacts {box} />
 </details>
 <details>
-	<summary>The box itself{box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}</summary>
+	<summary>Box{box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}</summary>
 	<div class="two">
 		<TextField
 			label="Marked volume, cu in"
@@ -165,7 +165,7 @@
 </div>
 {#if store.circuit}
 	<details>
-		<summary>Put it on another circuit</summary>
+		<summary>Add to another circuit</summary>
 		<AttachBox {box} now={store.circuit} />
 	</details>
 {:else}

@@ -48,8 +48,8 @@
 	]);
 	const HALVES = [
 		{ value: '', name: 'a slot of its own' },
-		{ value: 'upper', name: 'thin, upper half' },
-		{ value: 'lower', name: 'thin, lower half' }
+		{ value: 'upper', name: 'tandem, upper half' },
+		{ value: 'lower', name: 'tandem, lower half' }
 	] as const;
 	const set = (what: string, change: Parameters<typeof editCircuit>[1]) =>
 		store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
@@ -81,7 +81,7 @@
 	const words = (most: number) => (v: string) => (v.length <= most ? null : `At most ${most} characters; got ${v.length}`);
 	async function remove(): Promise<void> {
 		const { id, number } = circuit;
-		if (await store.edit(`Circuit ${number} taken out`, removeCircuit(id))) store.select(null);
+		if (await store.edit(`Circuit ${number} removed`, removeCircuit(id))) store.select(null);
 	}
 </script>
 
@@ -148,7 +148,7 @@
 	{#if open.feed}<FeedOrder {circuit} />{/if}
 </details>
 <details bind:open={open.wiring}>
-	<summary>Where its cable lies</summary>
+	<summary>Where its cable runs</summary>
 	<div class="facts">
 		<TextField
 			label="Hottest place, °C"
@@ -159,7 +159,7 @@
 			onkeep={(v) => wiring('ambient', { ambientC: orUndefined(v) })}
 		/>
 		<TextField
-			label="Current-carrying together"
+			label="Current-carrying conductors together"
 			value={circuit.wiring?.currentCarrying === undefined ? '' : String(circuit.wiring.currentCarrying)}
 			placeholder="2"
 			inputmode="numeric"
@@ -187,7 +187,7 @@
 			onkeep={(v) => set('home run', { homeRun: v || undefined })}
 		/>
 	</div>
-	<p class="soft">Attics are hot: three cables through one sealed hole, or bundled for more than 24 in, count together.</p>
+	<p class="soft">Attics are hot. Cables bundled over 24 in, or three or more through one sealed hole, count together.</p>
 </details>
 <details bind:open={open.neutral}>
 	<summary>Shared neutral</summary>
@@ -236,7 +236,7 @@
 		/>
 		{#if circuit.directory}
 			<FlagField
-				label="Found true"
+				label="Verified"
 				value={circuit.proven}
 				yes="proven"
 				no="not proven"
@@ -245,7 +245,7 @@
 		{/if}
 	</div>
 </details>
-<Btn small look="quiet" onclick={remove}>Take circuit {circuit.number} out</Btn>
+<Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number} out</Btn>
 
 <style>
 	details {

@@ -181,11 +181,11 @@
 				onkeep={(v) => set('yoke', { yoke: v === 'split' || v === 'dual-voltage' ? v : undefined })}
 			/>
 			<SelectField
-				label="Neutral goes on"
+				label="Neutral continues"
 				value={device.neutral ?? ''}
 				options={[
 					{ value: '', name: 'not looked at' },
-					{ value: 'spliced', name: 'by a splice, with a tail' },
+					{ value: 'spliced', name: 'by a splice, with a pigtail' },
 					{ value: 'through-device', name: 'through the device' }
 				]}
 				onkeep={(v) => set('neutral', { neutral: v === 'spliced' || v === 'through-device' ? v : undefined })}
@@ -222,11 +222,11 @@
 						switches {indexOf(store.job).boxes.get(id)?.name ?? 'a box that is gone'}
 						<button
 							type="button"
-							aria-label="No longer switches it"
+							aria-label="Doesn't switch it"
 							onclick={() => set('what it switches', { controls: device.controls?.filter((c) => c !== id) })}>×</button
 						>
 					</li>
-				{:else}<li class="soft">What it switches is not said.</li>{/each}
+				{:else}<li class="soft">Not entered what it switches.</li>{/each}
 			</ul>
 		{/if}
 		{#if onAluminum}

@@ -24,7 +24,7 @@
 	const many = $derived((store.index.legsOfCircuit.get(circuit.id)?.length ?? 0) > SOON);
 	let far = $state.raw<FeedAnswer | null>(null);
 	const answer = $derived<FeedAnswer>(
-		many ? (far ?? { known: false, why: 'Being worked out …' }) : proposeFeeds(store.job, circuit, { way, taps })
+		many ? (far ?? { known: false, why: 'Calculating…' }) : proposeFeeds(store.job, circuit, { way, taps })
 	);
 	// A worker's answer comes from outside: what was asked before is ended.
 	$effect(() => {
@@ -35,7 +35,7 @@
 		work.done.then(
 			(found) => (far = found),
 			(error: unknown) => {
-				if (!(error instanceof Canceled)) far = { known: false, why: `It could not be worked out: ${(error as Error).message}` };
+				if (!(error instanceof Canceled)) far = { known: false, why: `It could not be calculated: ${(error as Error).message}` };
 			}
 		);
 		return () => work.cancel();
@@ -57,7 +57,7 @@
 		<FlagField label="Taps in a box" value={taps} yes="allowed" no="one in, one out" onkeep={(v) => (taps = v ?? false)} />
 	</div>
 	<p>
-		<b class="mono">{answer.value.bestFt}'</b> at the least{answer.value.exact ? '' : ', as far as was searched'}; now
+		<b class="mono">{answer.value.bestFt}'</b> minimum{answer.value.exact ? '' : ', best found'}; now
 		<span class="mono">{answer.value.nowFt}'</span> by the same routes.
 	</p>
 	<ol>
@@ -65,10 +65,10 @@
 			<li>{nameOf(f.boxId)} <span class="soft">from {nameOf(f.fromId)}, <span class="mono">{f.feet}'</span></span></li>
 		{/each}
 	</ol>
-	{#if saved > 0}<Btn small onclick={keep}>Feed it so: {saved}' less</Btn>{:else if saved < 0}<p class="soft">
-			It branches now: one in, one out would take {-saved}' more.
+	{#if saved > 0}<Btn small onclick={keep}>Feed it this way: {saved}' less</Btn>{:else if saved < 0}<p class="soft">
+			It branches now; one in, one out would take {-saved}' more.
 		</p>
-	{:else}<p class="soft">It is fed so already, or as short.</p>{/if}
+	{:else}<p class="soft">It is already fed that way, or as short.</p>{/if}
 {:else}
 	<p class="soft">{answer.why}</p>
 {/if}

@@ -123,13 +123,13 @@
 			]}
 			onkeep={(v) => set('feeder terminals', { terminalC: v === '75' ? 75 : v === '60' ? 60 : undefined })}
 		/>
-		<LiesField value={feeder.lies} onkeep={(lies) => set('where the feeder lies', { lies })} />
+		<LiesField value={feeder.lies} onkeep={(lies) => set('where the feeder runs', { lies })} />
 		{#if feeder.state === 'found' && !feeder.ground}
 			<FlagField
-				label="Its bond may stay (250.32(B)(1) Ex. 1)"
+				label="Bond may stay (250.32(B)(1) Ex. 1)"
 				value={feeder.bondMayStay}
 				unset="not looked at"
-				yes="no metal path between, no ground-fault protection at the service"
+				yes="no metal path between buildings, no ground-fault protection at the service"
 				no="no"
 				onkeep={(bondMayStay) => set('old bond', { bondMayStay })}
 			/>
@@ -144,10 +144,10 @@
 	</div>
 	{#if least.awg && (least.breakerA !== feeder.breakerA || least.awg !== feeder.awg)}
 		<p class="soft">
-			Its load is <b class="mono">{show(least.designA, 1)} A</b>: at the least {least.breakerA} A on {least.awg} AWG.
+			Its load is <b class="mono">{show(least.designA, 1)} A</b>: minimum {least.breakerA} A on {least.awg} AWG.
 		</p>
-		<Btn small onclick={() => least.awg && set('feeder as its load asks', { breakerA: least.breakerA, awg: least.awg })}
-			>Make it so</Btn
+		<Btn small onclick={() => least.awg && set('feeder sized for its load', { breakerA: least.breakerA, awg: least.awg })}
+			>Use this</Btn
 		>
 	{/if}
 {/if}

@@ -64,10 +64,10 @@
 			/>
 		{/if}
 	</div>
-	<p class="soft">Drag it, or move it with the arrow keys: 1", with Shift 6", with Alt 1/16".</p>
+	<p class="soft">Drag it, or use the arrow keys: 1", with Shift 6", with Alt 1/16".</p>
 	<div class="out">
 		<Btn small onclick={() => store.edit(`${f.name} turned`, turnFixture(found.room.id, f.id, 90))}>Turn</Btn>
-		<Btn small onclick={() => store.edit(`${f.name} turned a little`, turnFixture(found.room.id, f.id, 15))}>Turn 15°</Btn>
+		<Btn small onclick={() => store.edit(`${f.name} turned`, turnFixture(found.room.id, f.id, 15))}>Turn 15°</Btn>
 		<Btn small onclick={() => store.edit(`${f.name} copied`, copyFixture(found.room.id, f.id, freshId()))}>Copy</Btn>
 		<Btn small look="quiet" onclick={remove}>Remove</Btn>
 	</div>

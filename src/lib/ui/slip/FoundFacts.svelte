@@ -101,7 +101,7 @@
 			<button
 				type="button"
 				aria-label={`Remove cable ${i + 1}`}
-				onclick={() => set('cable taken out', { cables: box.cables.filter((x) => x.id !== c.id) })}>×</button
+				onclick={() => set('cable removed', { cables: box.cables.filter((x) => x.id !== c.id) })}>×</button
 			>
 		</li>
 	{/each}
@@ -138,20 +138,20 @@
 					? ''
 					: `, ${c.insulation} insulation`}{c.freeLengthIn === null ? '' : `, ${formatLength(c.freeLengthIn)} free`}{#if odd(c)}<b
 					>
-						not what its color says</b
+						not what its color suggests</b
 					>{/if}
 			</span>
 			<button
 				type="button"
 				aria-label={`Remove the ${c.color} conductor`}
-				onclick={() => set('conductor taken out', { conductors: box.conductors.filter((x) => x.id !== c.id) })}>×</button
+				onclick={() => set('conductor removed', { conductors: box.conductors.filter((x) => x.id !== c.id) })}>×</button
 			>
 		</li>
 	{/each}
 </ul>
 <div class="two">
 	<SelectField label="Color" value={wire.color} options={plain(CONDUCTOR_COLORS)} onkeep={(v) => (wire.color = v)} />
-	<SelectField label="Turned out to be" value={wire.means} options={plain(CONDUCTOR_MEANS)} onkeep={(v) => (wire.means = v)} />
+	<SelectField label="Found to be" value={wire.means} options={plain(CONDUCTOR_MEANS)} onkeep={(v) => (wire.means = v)} />
 	<FlagField label="Live with switches off" value={wire.alwaysLive} onkeep={(v) => (wire.alwaysLive = v ?? false)} />
 	<SelectField label="Insulation" value={wire.insulation} options={plain(INSULATIONS)} onkeep={(v) => (wire.insulation = v)} />
 	<LengthField label="Free length" value={wire.freeLengthIn} mayBeUnknown onkeep={(v) => (wire.freeLengthIn = v)} />
@@ -159,7 +159,7 @@
 		<SelectField
 			label="In cable"
 			value={wire.cableId ?? ''}
-			options={[{ value: '', name: 'not made out' }, ...box.cables.map((c, i) => ({ value: c.id, name: nameOf(c, i) }))]}
+			options={[{ value: '', name: 'not known' }, ...box.cables.map((c, i) => ({ value: c.id, name: nameOf(c, i) }))]}
 			onkeep={(v) => (wire.cableId = v || null)}
 		/>
 	{/if}

@@ -53,7 +53,7 @@
 	]);
 </script>
 
-<SelectField label={load ? 'Begin anew with a generic one' : 'One appliance: begin with'} value="keep" {options} onkeep={begin} />
+<SelectField label={load ? 'Start over with a generic one' : 'One appliance: start with'} value="keep" {options} onkeep={begin} />
 {#if load}
 	<div class="facts">
 		<TextField
@@ -132,7 +132,7 @@
 		{/if}
 		{#if load.kind === 'general'}
 			<FlagField
-				label="Three hours or more"
+				label="Runs 3 hours or more"
 				value={load.continuous}
 				yes="continuous"
 				no="not continuous"
@@ -149,7 +149,7 @@
 	</div>
 	{#if connected?.watts != null}
 		<p class="soft">
-			Reckoned with <b class="mono">{show(connected.watts, 0)} W</b>{#each connected.steps as s, i (i)}; {s.label}: {s.formula}{/each}.
+			Figured with <b class="mono">{show(connected.watts, 0)} W</b>{#each connected.steps as s, i (i)}; {s.label}: {s.formula}{/each}.
 		</p>
 	{/if}
 {/if}

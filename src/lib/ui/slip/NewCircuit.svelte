@@ -9,7 +9,7 @@
 		onmade: (circuitId: string) => void;
 		words?: string;
 	}
-	let { onmade, words = 'The circuit is not in the list' }: Props = $props();
+	let { onmade, words = 'Circuit not in the list' }: Props = $props();
 	const store = useJob();
 	let name = $state('');
 	let amps = $state('15');
@@ -34,7 +34,7 @@
 <details>
 	<summary>{words}</summary>
 	<div class="new">
-		<TextField label="What it is called" value={name} placeholder="sewing room" onkeep={(v) => (name = v.slice(0, 80))} />
+		<TextField label="Name" value={name} placeholder="sewing room" onkeep={(v) => (name = v.slice(0, 80))} />
 		<TextField label="Its breaker or fuse, A" value={amps} inputmode="numeric" check={ampsFault} onkeep={(v) => (amps = v)} />
 		<Btn onclick={make}>Add the circuit</Btn>
 	</div>

@@ -20,7 +20,7 @@
 	const room = $derived(panel?.roomId ? store.index.rooms.get(panel.roomId) : undefined);
 	const rooms = $derived([{ value: '', name: 'not known yet' }, ...store.job.rooms.map((r) => ({ value: r.id, name: r.name }))]);
 	const walls = $derived([
-		{ value: '', name: 'no place yet' },
+		{ value: '', name: 'not placed yet' },
 		...(room?.outline ?? []).map((_, i) => ({ value: String(i), name: `wall ${i + 1}` }))
 	]);
 	const set = (what: string, change: Partial<Panel>) =>
@@ -37,7 +37,7 @@
 	const FORMS: Record<BreakerForm, string> = {
 		'full-size': 'full size',
 		'two-pole': 'two-pole',
-		tandem: 'thin, two in a slot',
+		tandem: 'tandem, two in a slot',
 		gfci: 'GFCI',
 		afci: 'AFCI',
 		dual: 'dual function'
@@ -104,7 +104,7 @@
 			label="The panel is"
 			value={panel.state ?? ''}
 			options={[
-				{ value: '', name: 'not said' },
+				{ value: '', name: 'not entered' },
 				{ value: 'found', name: 'there already' },
 				{ value: 'planned', name: 'new or replaced, planned' },
 				{ value: 'built', name: 'new or replaced, built' }
@@ -147,8 +147,8 @@
 				label="Neutral and grounds"
 				value={panel.bonded}
 				unset="not looked at"
-				yes="joined here"
-				no="on bars apart"
+				yes="bonded here"
+				no="on separate bars"
 				onkeep={(bonded) => set('neutral and grounds', { bonded })}
 			/>
 			<TextField
@@ -162,7 +162,7 @@
 				onkeep={(v) => label({ types: listOf(v) })}
 			/>
 			<fieldset>
-				<legend>Kinds that it lists</legend>
+				<legend>Kinds listed</legend>
 				{#each BREAKER_FORMS as form (form)}
 					<label>
 						<input
@@ -175,9 +175,9 @@
 				{/each}
 			</fieldset>
 		</div>
-		{#if !panel.label}<p class="soft">Not entered: nothing is held to it yet.</p>{/if}
+		{#if !panel.label}<p class="soft">Not entered: breakers are not checked against it yet.</p>{/if}
 	</details>
-	<p class="soft">The floor before it that is kept free is drawn on the plan.</p>
+	<p class="soft">Working space is drawn on the plan.</p>
 	<Btn small look="quiet" onclick={remove}>Remove {panel.name}</Btn>
 {/if}
 

@@ -64,7 +64,7 @@
 	{/each}
 	<div class="no-print">
 		<FilePick label={photos.length ? 'Another photo' : 'Photo'} accept="image/*" onpick={pick} />
-		{#if working}<span role="status">making it small...</span>{/if}
+		{#if working}<span role="status">resizing...</span>{/if}
 	</div>
 </div>
 

@@ -62,7 +62,7 @@
 		</details>
 	{/if}
 	<details bind:open={open.things}>
-		<summary>What stands in it ({room.fixtures.length})</summary>
+		<summary>Fixtures ({room.fixtures.length})</summary>
 		<RoomThings {room} />
 	</details>
 	{#if room.outline}

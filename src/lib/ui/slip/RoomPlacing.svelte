@@ -113,7 +113,7 @@
 	<Btn small onclick={keepMark} disabled={mark.from === null || mark.to === null}>Keep the mark</Btn>
 </div>
 {#if others.length > 1}
-	<p class="soft join">Join it to another room, wall against wall:</p>
+	<p class="soft join">Join to another room, wall to wall:</p>
 	<div class="two">
 		<SelectField label="This room's" value={join.wall} options={wallsOf(room)} onkeep={(v) => (join.wall = v)} />
 		<SelectField label="Against" value={join.room} options={others} onkeep={(v) => ((join.room = v), (join.to = '0'))} />

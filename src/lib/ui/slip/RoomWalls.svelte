@@ -42,8 +42,8 @@
 	</div>
 {:else}
 	<p class="soft">
-		Not measured yet. It can hold boxes and readings all the same; spacing needs its walls. A room of four walls, or press Room by
-		tape for any other:
+		Not measured yet. It can have boxes and readings; spacing needs walls. Enter four walls here, or use Room by tape for any
+		other shape:
 	</p>
 	<div class="two rectangle">
 		<LengthField label="Along" value={size.along} mayBeUnknown onkeep={(v) => (size.along = v)} />

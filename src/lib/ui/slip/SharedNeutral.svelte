@@ -17,10 +17,10 @@
 	const OPENS: Record<OpensTogether, string> = {
 		'two-pole': 'a two-pole breaker',
 		'handle-tie': 'breakers, handles tied',
-		each: 'each by itself'
+		each: 'each one alone'
 	};
 	const others = $derived([
-		{ value: '', name: 'with none' },
+		{ value: '', name: 'none' },
 		...store.job.circuits
 			.filter((c) => c.id !== circuit.id && c.poles === 1 && c.panelId === circuit.panelId)
 			.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
@@ -41,7 +41,7 @@
 </script>
 
 {#if circuit.poles === 2}
-	<p class="soft">Two poles: loads of 120 V on it share its neutral by themselves.</p>
+	<p class="soft">Two poles: its 120 V loads already share its neutral.</p>
 {:else}
 	<div class="two">
 		<SelectField label="Shares its neutral" value={other} options={others} onkeep={pair} />

@@ -115,10 +115,10 @@
 		</header>
 		{#each stageFindings.slice(0, MOST) as finding (finding.id)}<FindingCard {finding} onfix={fix} {onshow} />{/each}
 		{#if !stageFindings.length}<p class="soft">
-				Nothing open at this stage. Pick something on the sheet or the strip to see why it is as it is.
+				Nothing open at this stage. Pick something on the sheet or the strip to see its reasons.
 			</p>{/if}
 		{#if stageFindings.length > MOST}<p class="soft">
-				and {stageFindings.length - MOST} more: pick a room or circuit to see its own.
+				and {stageFindings.length - MOST} more: pick a room or circuit to see them.
 			</p>{/if}
 	{/if}
 </div>

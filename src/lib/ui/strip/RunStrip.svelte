@@ -66,12 +66,12 @@
 		{:else}
 			<p class="empty soft">
 				{#if store.circuit}
-					Circuit {store.circuit.number} has no run yet. Attach a box to it in the box's slip.
+					Circuit {store.circuit.number} has no run yet. Put a box on it in the box's slip.
 				{:else if store.selection?.kind === 'box'}
-					This box is on no circuit yet. Its readings are judged by the limits; name its circuit in the slip and they are held
+					This box has no circuit yet. Its readings are checked against the limits; set its circuit in the slip to check them
 					against its run too.
 				{:else}
-					Pick a circuit, or a box on the sheet, to see its run from the breaker on. <span class="desk"
+					Pick a circuit, or a box on the sheet, to see its run from the breaker. <span class="desk"
 						><kbd>[</kbd> and <kbd>]</kbd> step along it.</span
 					>
 				{/if}

@@ -30,7 +30,7 @@
 		if (other === circuit.id || after === boxId) return;
 		const number = store.index.circuits.get(other ?? '')?.number;
 		void store.edit(
-			other ? `${name} on circuit ${number ?? ''}` : `${name} fed anew`,
+			other ? `${name} on circuit ${number ?? ''}` : `${name} re-fed`,
 			rewire(
 				{
 					boxId,
