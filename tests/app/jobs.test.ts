@@ -128,7 +128,7 @@ test('what no job file could hold is refused with its field', async () => {
 	await assert.rejects(s.take('reading', [long]), /readings\[0\]\.by must have at most 200/);
 	await assert.rejects(
 		s.take('twice', [reading({ id: 'a', jobId: id, boxId: 'k-03' }), reading({ id: 'a', jobId: id, boxId: 'k-03' })]),
-		/readings\[1\]\.id stands twice/
+		/readings\[1\]\.id appears twice/
 	);
 	assert.deepEqual(await states(), []);
 });

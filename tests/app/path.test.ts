@@ -90,18 +90,18 @@ test('Prove: an impossible reading is refused with nothing lost; a bad one is ju
 	await b.type('#read-hn', '119.8');
 	await b.click('.pad button', 'Keep 2 readings');
 	await b.says('times what this run should lose', '.pad');
-	await b.says('Design: drop under load 9.1 %: outside at most 3 %', '.pad');
-	await b.says(/9\.1 %, predicted 2/, slip);
-	await b.says('▲ 9.1 %', '.strip');
+	await b.says('Design: drop under load 9.1%: outside at most 3%', '.pad');
+	await b.says(/9\.1%, predicted 2/, slip);
+	await b.says('▲ 9.1%', '.strip');
 	await b.find('[data-strip-box="K-02"] .level-bad');
 	// The chart is loaded when shown, and says in words what it draws.
-	await b.find('figure [role=img][aria-label*="K-02: predicted 2.1 %, read 9.1 %"] svg');
+	await b.find('figure [role=img][aria-label*="K-02: predicted 2.1%, read 9.1%"] svg');
 	await b.click('button[aria-label="Undo"]');
-	await b.says('✓ 2.3 %', '.strip');
+	await b.says('✓ 2.3%', '.strip');
 	await b.go('/job/quillback/prove?box=k-02');
-	await b.says('✓ 2.3 %', '.strip');
+	await b.says('✓ 2.3%', '.strip');
 	await b.click('button[aria-label="Redo"]');
-	await b.says('▲ 9.1 %', '.strip');
+	await b.says('▲ 9.1%', '.strip');
 	await b.click('button', 'On the plan');
 	await b.find('[data-box="K-02"][aria-label="box K-02, duplex receptacle, reading bad"]');
 });
@@ -139,7 +139,7 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	await takeIn('good.csv', 'box,kind,value,load_a,at\r\nK-03,drop,7.7,12,2026-11-05T10:00:00Z');
 	await b.says('1 reading from good.csv');
 	await b.go('/job/quillback/prove?box=k-03');
-	await b.says('▲ 7.7 %', '.strip');
+	await b.says('▲ 7.7%', '.strip');
 
 	await b.go('/');
 	await b.says('Jobs in this browser');

@@ -45,7 +45,7 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.press('.lamp:nth-child(3)');
 	await b.press('.lamp:nth-child(3)');
 	await b.click('.pad button', 'Keep 3 readings');
-	await b.says('drop under load 13.4 %: outside at most 3 %', '.pad');
+	await b.says('drop under load 13.4%: outside at most 3%', '.pad');
 	await b.says('No prediction here: its circuit is not known', '.pad');
 
 	await b.click('button.why');
@@ -58,7 +58,7 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
 	await b.click('.slip button', 'Put on circuit 1');
 	await b.says('circuit 1, found', '.slip');
-	await b.says(/13\.4 %, predicted [23]/, '.slip');
+	await b.says(/13\.4%, predicted [23]/, '.slip');
 });
 
 test('all of it is still there after a start with no network', async () => {

@@ -167,7 +167,7 @@ test('a reading is put right: the old value stays in the log, struck from what i
 	await b.type('.bar input', 'SW-02 drop');
 	await b.says('2 of 31 readings', 'main');
 	await b.says('corrected since', '.list');
-	await b.says('12.8 % at 12 A', '.list');
+	await b.says('12.8% at 12 A', '.list');
 });
 test('a table of anyone’s is mapped; bad rows are set aside; the rest is taken in as one edit', async () => {
 	await fresh('/job/marrow-street/prove');

@@ -73,7 +73,7 @@ const fixes: [what: string, fix: Parameters<typeof applyFix>[0], look: (j: Job) 
 for (const [what, fix, look, want] of fixes)
 	test(`fix ${what}`, () => assert.deepEqual(look(done(job(), applyFix(fix, ids()))), want));
 test('a fix of a thing that is gone is refused by name', () => {
-	refused(job(), applyFix({ kind: 'set-breaker', label: '', circuitId: 'zz', breakerA: 15 }, ids()), /no circuit "zz" any more/);
+	refused(job(), applyFix({ kind: 'set-breaker', label: '', circuitId: 'zz', breakerA: 15 }, ids()), /no circuit "zz" anymore/);
 });
 test('every fix that Hekto offers takes its finding away', () => {
 	const wet = job({
@@ -156,7 +156,7 @@ test('a wall made longer takes the one across with it; what hangs there stays wh
 	assert.deepEqual(referenceFaults(longer), []);
 });
 test('a wall too short for its door, and a wall between slanted ones, are refused', () => {
-	refused(job(), setWallLength('den', 0, 40), /would hang over its end/);
+	refused(job(), setWallLength('den', 0, 40), /would extend past the end/);
 	refused(job(), setWallLength('den', 0, 0.5), /at least 1"/);
 	const slanted = job({
 		rooms: [
@@ -286,10 +286,10 @@ test('a box is taken out of every run that it is on; what was seen there stays',
 	);
 	assert.equal(without.symptoms[0]?.boxId, null);
 	assert.deepEqual(referenceFaults(without), []);
-	refused(without, removeBox('b'), /no box "b" any more/);
+	refused(without, removeBox('b'), /no box "b" anymore/);
 });
 test('a room is taken out only when it is empty', () => {
-	refused(job(), removeRoom('den'), /Den still holds A, B, C: move them first/);
+	refused(job(), removeRoom('den'), /Den still has A, B, C: move them first/);
 	assert.deepEqual(done(job({ boxes: [], legs: [] }), removeRoom('den')).rooms, []);
 });
 test('a box that nobody named gets the next free number', () => {

@@ -48,7 +48,7 @@ const FIGURES: [
 	['0.48 ohm', 'ohm-ground', 'mω', 0.48],
 	['2 MΩ', 'ohm-ground', null, 2_000_000],
 	['850', 'ng', 'mv', 0.85],
-	['4.8 %', 'drop', null, 4.8],
+	['4.8%', 'drop', null, 4.8],
 	['OL', 'dead-ohm-hn', null, null],
 	['4.8 V', 'drop', null, 'refused'],
 	['about 120', 'hn', null, 'refused'],

@@ -40,13 +40,13 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 			twice(job[part] as unknown[]);
 		}),
 		new RegExp(`job\\.${part}\\[\\d+\\]\\.id`),
-		new RegExp(`stands twice in ${part}`)
+		new RegExp(`appears twice in ${part}`)
 	]),
 	...(['breaks', 'counters', 'fixtures'] as const).map((part): [string, JobFile, RegExp, RegExp] => [
 		`${part} twice in a room`,
 		withJob((job) => twice(withOf(job, part)[part] as unknown[])),
 		new RegExp(`job\\.rooms\\[\\d+\\]\\.${part}\\[\\d+\\]\\.id`),
-		new RegExp(`stands twice in the ${part} of`)
+		new RegExp(`appears twice in the ${part} of`)
 	]),
 	[
 		'devices twice in a box',
@@ -118,13 +118,13 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 		'a reading twice',
 		{ ...file, readings: [...file.readings, file.readings[0] as never] },
 		/readings\[\d+\]\.id/,
-		/stands twice in readings/
+		/appears twice in readings/
 	],
 	[
 		'an event twice',
 		{ ...file, events: [...file.events, file.events[0] as never] },
 		/events\[\d+\]\.id/,
-		/stands twice in events/
+		/appears twice in events/
 	],
 	[
 		'a reading at no time',

@@ -20,7 +20,7 @@ const OUT = 3_048_000;
 const outside: [string, string, RegExp | null][] = [
 	['a coordinate of 9e15', lineOf(0, 0, 9e15, 1), /has a point at 9000000000000000, 1 on layer "W".* at most 10,000 ft/],
 	['a bulge of 1e9', bulged, /coordinates must be at most 10,000 ft/],
-	['no number', lineOf(NaN, 0, 1, 1), /holds no lines or polylines/],
+	['no number', lineOf(NaN, 0, 1, 1), /has no lines or polylines/],
 	['an endless number', lineOf(Infinity, 0, 1, 1), /has a point at Infinity, 0/],
 	['just over 10,000 ft', lineOf(0, 0, 0, OUT + 1), /at most 10,000 ft/],
 	['just within 10,000 ft', lineOf(0, 0, 0, OUT), null]

@@ -165,7 +165,7 @@ test('a wall drawn with two lines is no room; a bulge becomes walls', () => {
 	assert.ok(more > 1600 && more < 1760, String(more));
 });
 for (const [why, text, says] of [
-	['no DXF', 'hello', /no DXF text file/],
+	['no DXF', 'hello', /not a DXF text file/],
 	['nothing to take', dxfOf('0 CIRCLE 8 X 10 0 20 0 40 1'), /no lines or polylines/]
 ] as const) {
 	test(`a file is refused with its reason: ${why}`, () => {

@@ -119,7 +119,7 @@ test('lists whose rows have no ids of their own, or one twice, change as a whole
 	assert.deepEqual(kinds({ a: 1 }, [1]), ['set']);
 	assert.deepEqual(kinds([1], [1]), []);
 });
-test('what holds a value is gone, or is no such thing any more', () => {
+test('what holds a value is gone, or is no such thing anymore', () => {
 	const set: Change = { kind: 'set', path: ['a', 'b', 'c'], before: 1, after: 2 };
 	const why = (state: object, change: Change) => {
 		const done = applyChanges(state, [change]);

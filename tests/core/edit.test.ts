@@ -140,7 +140,7 @@ test('an edit that no file could hold is told by its field; what was wrong befor
 	assert.equal(faultOf(editJob({ areaSqFt: 0 }))?.path, 'areaSqFt');
 	assert.match(
 		faultOf((d) => void d.rooms.push(newRoom({ id: 'bed2', name: 'Again' })))?.message ?? '',
-		/stands twice in rooms: "bed2"/
+		/appears twice in rooms: "bed2"/
 	);
 	assert.match(faultOf((d) => void Object.assign(d, { odd: 1 }))?.message ?? '', /is not a field/);
 	const many = Array.from({ length: 401 }, (_, i) => newRoom({ id: `many-${i}`, name: `Room ${i}` }));

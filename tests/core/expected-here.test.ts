@@ -26,7 +26,7 @@ const bands = [
 	[4, 5]
 ] as const;
 for (const [predicted, most] of bands)
-	test(`what ${predicted} % explains goes to ${most} %`, () => assert.ok(Math.abs(explainedDrop(predicted) - most) < 1e-9));
+	test(`what ${predicted}% explains goes to ${most}%`, () => assert.ok(Math.abs(explainedDrop(predicted) - most) < 1e-9));
 
 test('drop along a run: by feet, with what was read, and nothing beyond a cable that is not measured', () => {
 	const read = {

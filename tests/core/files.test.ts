@@ -79,7 +79,7 @@ const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
 	['a volume below nothing', (f) => ((f.job.boxes[3].volumeCuIn = -18), f), 'job.boxes[3].volumeCuIn', /at least 0.1, got -18/],
 	['a leg to nowhere', (f) => ((f.job.legs[5].toId = 'zz'), f), 'job.legs[5].toId', /names no box, got "zz"/],
 	['a loop', (f) => ((f.job.legs[0].fromId = 'k-02'), f), 'job.legs[0]', /a run is a tree/],
-	['an id that stands twice', (f) => ((f.job.boxes[1].id = 'k-01'), f), 'job.boxes[1].id', /stands twice/],
+	['an id that appears twice', (f) => ((f.job.boxes[1].id = 'k-01'), f), 'job.boxes[1].id', /appears twice/],
 	['a box beyond its wall', (f) => ((f.job.boxes[0].place.at = 9999), f), 'job.boxes[0].place.at', /must be at most the wall's/],
 	['a reading of 500 V', (f) => ((f.readings[1].value = 500), f), 'readings[1].value', /0 to 260 V, got 500/],
 	['negative ohms', (f) => (Object.assign(f.readings[1], { kind: 'ohm-ground', value: -1 }), f), 'readings[1].value', /got -1/],
@@ -87,7 +87,7 @@ const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
 		'a drop without its load',
 		(f) => (Object.assign(f.readings[1], { kind: 'drop', value: 3, loadA: null }), f),
 		'readings[1].loadA',
-		/must name the load/
+		/needs its load/
 	],
 	["another job's reading", (f) => ((f.readings[0].jobId = 'other'), f), 'readings[0].jobId', /must be the file's job/],
 	['a reading of a box that is not there', (f) => ((f.readings[0].boxId = 'gone'), f), 'readings[0].boxId', /names no box/]
@@ -107,7 +107,7 @@ test('a file cut short anywhere is refused and never throws', () => {
 		fc.property(fc.integer({ min: 0, max: whole.length - 1 }), (length) => !readJobFile(whole.slice(0, length)).ok),
 		{ seed: 7, numRuns: 60 }
 	);
-	assert.match((readJobFile(whole.slice(0, 900)) as { faults: { message: string }[] }).faults[0]?.message ?? '', /cut short/);
+	assert.match((readJobFile(whole.slice(0, 900)) as { faults: { message: string }[] }).faults[0]?.message ?? '', /cut off/);
 });
 test('an oversized file is refused before it is read', () => {
 	const read = readJobFile(`"${'x'.repeat(20_000_001)}"`);

@@ -174,12 +174,12 @@ test('before and after: what a new device must not worsen, drops brought to one 
 });
 
 const BREAKER: [what: string, figures: Record<string, number>, words: Record<string, string>, says: RegExp, level: string][] = [
-	['half its rating', { loadA: 10, tripS: 40 }, {}, /50 % of its rating: worn/, 'bad'],
-	['over its rating', { loadA: 24 }, {}, /overloaded, it does its work/, 'look'],
+	['half its rating', { loadA: 10, tripS: 40 }, {}, /50% of its rating: worn/, 'bad'],
+	['over its rating', { loadA: 24 }, {}, /overloaded, and the breaker is doing its job/, 'look'],
 	['at once on reset', { loadA: 10 }, { resetTrips: 'at-once' }, /one try, then stop/, 'bad'],
 	['hot beside its neighbor', { terminalC: 61, neighborC: 40 }, {}, /21 °C over its neighbor/, 'bad'],
-	['not of the listed type', {}, { listed: 'no' }, /not a part that is listed/, 'bad'],
-	['nothing found', { terminalC: 41, neighborC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing is found wrong/, 'good']
+	['not of the listed type', {}, { listed: 'no' }, /isn't listed/, 'bad'],
+	['nothing found', { terminalC: 41, neighborC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing wrong/, 'good']
 ];
 for (const [what, figures, words, says, level] of BREAKER) {
 	test(`a breaker that trips: ${what}`, () => {
@@ -192,14 +192,14 @@ test('a 20 A breaker on 14 AWG comes before everything else', () => {
 	const thin = job({ legs: [leg('p', 'a', 40, { awg: '14' })] });
 	assert.match(
 		breakerCheck({ edition: e, job: thin }, circuit(), { figures: { loadA: 8 }, words: {} }).says,
-		/too large for 14 AWG, planned for it \(at most 15 A\)/
+		/too large for 14 AWG, planned \(at most 15 A\)/
 	);
 });
 const ELEMENT: [figures: Record<string, number>, words: Record<string, string>, level: string, says: RegExp][] = [
-	[{ watts: 5500, volts: 240, ohms: 10.5 }, {}, 'good', /Nothing is found wrong/],
+	[{ watts: 5500, volts: 240, ohms: 10.5 }, {}, 'good', /Nothing wrong/],
 	[{ watts: 5500, volts: 240 }, { open: 'open' }, 'bad', /burned out/],
 	[{ watts: 5500, volts: 240, ohms: 12 }, {}, 'look', /12 ohm against 10.47/],
-	[{ watts: 5500, volts: 240, ohms: 10.5, shellOhms: 40_000 }, {}, 'bad', /to its shell/]
+	[{ watts: 5500, volts: 240, ohms: 10.5, shellOhms: 40_000 }, {}, 'bad', /to the sheath/]
 ];
 for (const [figures, words, level, says] of ELEMENT) {
 	test(`a 5500 W element at 240 V: ${JSON.stringify({ ...figures, ...words })}: ${level}`, () => {
@@ -213,7 +213,7 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 	[
 		'a sound service: 12 A x 0.045 = 0.54 V',
 		{ loadA: 12, panelIdle: 120, panelLoaded: 119.4, nearIdle: 119.8, nearLoaded: 119.3 },
-		/Nothing is found wrong/,
+		/Nothing wrong/,
 		'good'
 	],
 	[
@@ -281,7 +281,7 @@ test('a short by its ohms: 0.19 with leads of 0.05 is 0.14 out and back, as far 
 		figures: { ohms: 0.19, leads: 0.05 },
 		words: {}
 	});
-	assert.match(got.points[0]?.says ?? '', /0\.14 ohm is about as far as A/);
+	assert.match(got.points[0]?.says ?? '', /0\.14 ohm is about the distance to A/);
 	assert.match(
 		shortCheck({ edition: e, job: forked }, forked.circuits[0] ?? circuit(), { figures: {}, words: { b: 'panel', a: 'onward' } })
 			.says,

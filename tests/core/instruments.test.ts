@@ -69,7 +69,7 @@ test('lamps: hot on the neutral with the hot open: off off on, and with a load o
 	assert.equal(lampWords(readLamps(loaded, loaded.contacts('b2'))), 'off on on');
 });
 
-test('an analyzer on the sound run at 15 A: 8 ohm of 8.2143; 2.61 %, each conductor 0.0922 ohm, the hot with its source', () => {
+test('an analyzer on the sound run at 15 A: 8 ohm of 8.2143; 2.61%, each conductor 0.0922 ohm, the hot with its source', () => {
 	const r = read<Record<string, number>>(run([]), { box: 'b2', instrument: 'analyzer', loadA: 15 });
 	// 52 ft and four terminations: 0.0921519 per conductor; 0.2143037 with the source.
 	assert.ok(near(r.dropPercent ?? 0, (100 * 0.2143037) / 8.2143037, 1e-4));
@@ -156,7 +156,7 @@ test('a tester’s button opens the GFCI upstream through the ground, and cannot
 	);
 	assert.ok(near(at([]).leakMa, 8, 0.05));
 	assert.match(at([f('open-ground')]).why ?? '', /ground is open/);
-	assert.match(at([f('bootleg')]).why ?? '', /comes back on the neutral/);
+	assert.match(at([f('bootleg')]).why ?? '', /returns on the neutral/);
 	assert.match(at([f('gfci-dead', 'b1')]).why ?? '', /no working GFCI/);
 });
 test('a GFCI’s own button needs no ground, darkens its face and what follows, and tells line from load', () => {

@@ -228,7 +228,7 @@ test('a breaker that is a GFCI feels its own neutral joined to ground up to 2 oh
 	const joined = (breaker: 'gfci' | 'dual' | 'none', feet: number) => {
 		const j = job({ circuits: [circuit({ breaker })], boxes: [box('a')], legs: [leg('p', 'a', feet, { awg: '14' })] });
 		const b = built(j, [{ kind: 'neutral-ground-touch', at: 'a' }]);
-		return trips(b, new Solution(b.network)).filter((t) => t.why.includes('joined')).length;
+		return trips(b, new Solution(b.network)).filter((t) => t.why.includes('connected')).length;
 	};
 	// Back through neutral and ground of 14 AWG: 2.5742 ohm per 1000 ft each. The joint is felt at the box's neutral through the
 	// ground wire alone: with its terminations, the touch and the service's neutral, 2 ohm are 769 ft.

@@ -31,7 +31,7 @@ for (const [service, metal, want] of [
 	test(`250.66: service conductors of ${service} AWG ${metal} take an electrode conductor of ${want} AWG copper`, () =>
 		assert.equal(electrodeFor(e, service, metal), want));
 
-test('220.61 by hand: 12 kW of range at 70 % of its 8 kW, two hots alone have no neutral', () => {
+test('220.61 by hand: 12 kW of range at 70% of its 8 kW, two hots alone have no neutral', () => {
 	const of = (appliances: Parameters<typeof serviceLoad>[1]['appliances']) =>
 		serviceLoad(e, { method: 'standard', areaSqFt: 1500, smallApplianceCircuits: 2, laundryCircuits: 1, appliances }).steps.find(
 			(s) => s.rule?.section === '220.61'

@@ -54,7 +54,7 @@ test('the kitchen circuit that wanders off to another room: L-05 on circuit 3, 2
 	const found = circuitFindings(demo).find((f) => f.id.startsWith('feeds:') && f.subject.id === byName('L-05'));
 	assert.ok(found);
 	assert.equal(found.rule.section, '210.52(B)(2)');
-	assert.match(found.message, /L-05 in Living hangs on small appliance circuit 3/);
+	assert.match(found.message, /L-05 in Living is on small appliance circuit 3/);
 	const after = fixed(demo, found);
 	assert.ok(!circuitFindings(after).some((f) => f.id === found.id));
 	assert.equal(after.legs.find((l) => l.toId === byName('L-05'))?.circuitId, byNumber(demo, 13).id);
@@ -70,7 +70,7 @@ test('the third kitchen circuit treated as free: 210.52(B)(1), and counted it ad
 	});
 	const kitchen = found.find((f) => f.rule.section === '210.52(B)(1)');
 	assert.ok(kitchen);
-	assert.match(kitchen.message, /hangs on general circuit 3/);
+	assert.match(kitchen.message, /is on general circuit 3/);
 	const after = fixed(before, kitchen);
 	assert.equal(byNumber(after, 3).kind, 'small-appliance');
 	assert.ok(!circuitFindings(after).some((f) => f.rule.section === '210.52(B)(1)'));

@@ -144,7 +144,7 @@ test('the fixes put it right: opened together, beside each other, spliced', () =
 });
 test('one neutral that is not told of is to be checked, and is no finding', () => {
 	const j = pair((d) => void delete device(d, 'a').neutral);
-	const point = multiwireOf(e, j, of(j, 'c1'))?.points.find((p) => p.label.startsWith('the neutral goes on'));
+	const point = multiwireOf(e, j, of(j, 'c1'))?.points.find((p) => p.label.startsWith('the neutral does not depend'));
 	assert.deepEqual([told(j), point?.formula], [[], 'to be checked']);
 });
 test('both of a pair lead to the one page; a circuit by itself has none', () => {
@@ -186,7 +186,7 @@ test('it is not with two conductors, nor on one pole', () => {
 	);
 });
 
-test('drop at the voltage of the load: 16 A over 40 ft of 12 AWG on a two-pole circuit is 2.06 % of 120 V, and 1.03 % of 240', () => {
+test('drop at the voltage of the load: 16 A over 40 ft of 12 AWG on a two-pole circuit is 2.06% of 120 V, and 1.03% of 240', () => {
 	const at = (volts: 120 | 240) => {
 		const j = job({
 			circuits: [circuit({ poles: 2, slot: 1 })],

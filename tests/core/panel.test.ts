@@ -169,7 +169,7 @@ test('a detached building: an electrode at its panel, and one supply only', () =
 	assert.deepEqual(told(twice), ['violation 225.30 supply:p:shed']);
 });
 
-test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125 % is for its branch circuit: 40 A, 8 AWG NM-B', () => {
+test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125% is for its branch circuit: 40 A, 8 AWG NM-B', () => {
 	const sub: Panel = { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) };
 	const kiln = {
 		...double(1, 1, 8600),

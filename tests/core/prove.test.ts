@@ -126,7 +126,7 @@ const rows: Row[] = [
 	['drop', 2.1, 12, 'good', 'good', 'as predicted'],
 	['drop', 2.6, 12, 'good', 'look', 'a quarter over is 2.62, half a point over 2.598: the larger slack is .525'],
 	['drop', 2.9, 12, 'good', 'look', 'over the slack'],
-	['drop', 3, 12, 'good', 'look', 'exactly the advised 3 %'],
+	['drop', 3, 12, 'good', 'look', 'exactly the advised 3%'],
 	['drop', 3.1, 12, 'look', 'look', 'over it'],
 	['drop', 4.1, 12, 'look', 'look', 'under twice the predicted 4.20'],
 	['drop', 4.6, 12, 'look', 'bad', 'over twice'],

@@ -26,11 +26,11 @@ test('a room of typed lengths stands beside what is drawn, lies on nothing, and 
 	assert.ok(assess(j).stages.layout.findings.some((f) => f.subject.id === 'r' && f.severity === 'violation'));
 });
 const refusals: [what: string, command: Command, says: RegExp][] = [
-	['walls for a room that has them', setRectangle('den', 100, 100), /has its walls already/],
+	['walls for a room that has them', setRectangle('den', 100, 100), /already has walls/],
 	['a room too small', setRectangle('r', 100, 11), /at least 1' 0"/],
 	['a room that is gone', setRectangle('zz', 100, 100), /There is no room "zz"/],
 	['a door in a room without walls', addBreak('r', 'x', { wall: 0, from: 0, width: 32, kind: 'door' }), /has no walls yet/],
-	['a door over the end', addBreak('den', 'x', { wall: 1, from: 100, width: 32, kind: 'door' }), /would hang over its end/],
+	['a door over the end', addBreak('den', 'x', { wall: 1, from: 100, width: 32, kind: 'door' }), /would extend past the end/],
 	['a door on a door', addBreak('den', 'x', { wall: 0, from: 40, width: 32, kind: 'door' }), /overlaps the door at 12"/],
 	['a door of no width', addBreak('den', 'x', { wall: 1, from: 10, width: 0, kind: 'door' }), /must have a width/]
 ];

@@ -30,7 +30,7 @@ const rows: Row[] = [
 	['nothing but the house', house([]), BASE],
 	['up to 3000 VA all of it', house([], { areaSqFt: 1000, smallApplianceCircuits: 0, laundryCircuits: 0 }), 3000],
 	[
-		'over 120,000 VA at 25 %',
+		'over 120,000 VA at 25%',
 		house([], { areaSqFt: 45_000, smallApplianceCircuits: 0, laundryCircuits: 0 }),
 		3000 + 117_000 * 0.35 + 15_000 * 0.25
 	],
@@ -39,15 +39,15 @@ const rows: Row[] = [
 	['13.5 kW: a major fraction, two', house([a('range', 13_500)]), BASE + 8800],
 	['15 kW: three kW over', house([a('range', 15_000)]), BASE + 9200],
 	['two ranges', house([a('range', 12_000), a('range', 9000)]), BASE + 11_000],
-	['a cooktop of 6 kW: 80 %', house([a('cooktop', 6000)]), BASE + 4800],
-	['a small oven of 3 kW: 80 %', house([a('wall-oven', 3000)]), BASE + 2400],
-	['oven and cooktop by column B: 65 % of 11 kW', house([a('wall-oven', 5000), a('cooktop', 6000)]), BASE + 7150],
+	['a cooktop of 6 kW: 80%', house([a('cooktop', 6000)]), BASE + 4800],
+	['a small oven of 3 kW: 80%', house([a('wall-oven', 3000)]), BASE + 2400],
+	['oven and cooktop by column B: 65% of 11 kW', house([a('wall-oven', 5000), a('cooktop', 6000)]), BASE + 7150],
 	['8.75 kW stands in column B', house([a('wall-oven', 8750)]), BASE + 7000],
 	['8.76 kW in column C', house([a('wall-oven', 8760)]), BASE + 8000],
 	['a small dryer counts 5000', house([a('dryer', 4500)]), BASE + 5000],
 	['a larger one its nameplate', house([a('dryer', 5400)]), BASE + 5400],
 	['three fastened: all of them', house([a('water-heater', 5500), a('fastened', 1200), a('fastened', 1500)]), BASE + 8200],
-	['four: 75 %', house([a('water-heater', 5500), a('fastened', 1200), a('fastened', 1500), a('fastened', 800)]), BASE + 6750],
+	['four: 75%', house([a('water-heater', 5500), a('fastened', 1200), a('fastened', 1500), a('fastened', 800)]), BASE + 6750],
 	[
 		'the fourth is under 500 W',
 		house([a('water-heater', 5500), a('fastened', 1200), a('fastened', 1500), a('fastened', 499)]),
@@ -87,12 +87,12 @@ const rows: Row[] = [
 	['optional: dryer at its nameplate', optional([a('dryer', 4500)]), 10_000 + 2930 * 0.4],
 	['optional: vehicle charging at its nameplate', optional([a('ev', 5760)]), 10_000 + 4190 * 0.4],
 	[
-		'optional: heat pump and 65 % of its supplement',
+		'optional: heat pump and 65% of its supplement',
 		optional([a('heat-pump', 4800), a('heat-pump-supplement', 10_000)]),
 		8430 + 4800 + 6500
 	],
-	['optional: three units of heat at 65 %', optional([a('heating', 9000, { units: 3 })]), 8430 + 5850],
-	['optional: four at 40 %', optional([a('heating', 9000, { units: 4 })]), 8430 + 3600],
+	['optional: three units of heat at 65%', optional([a('heating', 9000, { units: 3 })]), 8430 + 5850],
+	['optional: four at 40%', optional([a('heating', 9000, { units: 4 })]), 8430 + 3600],
 	['optional: cooling against heat, the larger', optional([a('cooling', 5000), a('heating', 9000, { units: 4 })]), 8430 + 5000]
 ];
 for (const [why, c, want] of rows) {

@@ -99,7 +99,7 @@ const rows: Row[] = [
 	],
 	['maximum 38 A: not above it', { load: { kind: 'hvac', mca: 24, mocp: 38, volts: 240 } }, { breakerA: 35, awg: '10' }],
 	[
-		'16 A over 120 ft held to 3 %: 8 AWG',
+		'16 A over 120 ft held to 3%: 8 AWG',
 		{ load: { kind: 'general', amps: 16, volts: 120 }, wiring: { lengthFt: 120 }, limits: { dropPercent: 3 } },
 		{ breakerA: 20, awg: '8', egcAwg: '8', drivenBy: 'drop' }
 	],
@@ -135,7 +135,7 @@ for (const [what, c, want] of rows) {
 	});
 }
 
-test("the drop is figured at the load's own voltage: 5500 W over 45 ft of 10 AWG loses 2.50 V, 1.04 %", () => {
+test("the drop is figured at the load's own voltage: 5500 W over 45 ft of 10 AWG loses 2.50 V, 1.04%", () => {
 	const { drop } = size({ ...heater(5500), wiring: { lengthFt: 45 } });
 	assert.equal(round2(drop.volts), 2.5);
 	assert.equal(round2(drop.percent), 1.04);
@@ -159,7 +159,7 @@ const judged: [string, Parameters<typeof size>[0], EditionKey, string[]][] = [
 		'2017',
 		['breaker-load', 'breaker-range']
 	],
-	['4500 W heater on 40 A: over 150 %', { breakerA: 40, ...heater(4500) }, '2023', ['breaker-cap']],
+	['4500 W heater on 40 A: over 150%', { breakerA: 40, ...heater(4500) }, '2023', ['breaker-cap']],
 	[
 		'heat pump breaker over its maximum',
 		{ breakerA: 40, load: { kind: 'hvac', mca: 21, mocp: 35, volts: 240 } },

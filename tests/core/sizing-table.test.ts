@@ -12,7 +12,7 @@ import type { Awg } from '../../src/core/units/gauge';
  * r4: four receptacles.
  */
 const TABLE = `
-# ampacity and breaker: 125 % of what is continuous, the 60 column for NM-B, small conductors
+# ampacity and breaker: 125% of what is continuous, the 60 column for NM-B, small conductors
 all | general 12A 120V            | NM-B 30ft          | hard | 12 12       | 15/1  | 14 14 | 15   | 1.84 | ampacity |
 all | general 15A 120V            | NM-B 30ft          | hard | 15 15       | 15/1  | 14 14 | 15   | 2.3  | ampacity |
 all | general 15.1A 120V          | NM-B 30ft          | hard | 15.1 15.1   | 20/1  | 12 12 | 20   | 1.46 | ampacity |
@@ -56,11 +56,11 @@ all | water-heater 5500W 240V     | NM-B 45ft          | hard | 22.92 28.65 | 30
 all | water-heater 4500W 240V     | NM-B 45ft          | hard | 18.75 23.44 | 25/2  | 10 10 | 30   | 0.85 | ampacity |
 all | water-heater 3000W 240V     | NM-B 45ft          | hard | 12.5 15.63  | 20/2  | 12 12 | 20   | 0.9  | ampacity |
 all | water-heater 1440W 120V     | NM-B 45ft          | hard | 12 15       | 15/1  | 14 14 | 15   | 2.76 | ampacity |
-# at most 150 % of 22.92 = 34.4, next size up 35; and 20 A up to 13.3 A
+# at most 150% of 22.92 = 34.4, next size up 35; and 20 A up to 13.3 A
 all | water-heater 5500W 240V     | NM-B 45ft b35      | hard | 22.92 28.65 | 35/2  | 8 10  | 40   | 0.67 | breaker  |
 all | water-heater 5500W 240V     | NM-B 45ft b40      | hard | 22.92 28.65 | 40/2  | 8 10  | 40   | 0.67 | breaker  | breaker-cap
 all | water-heater 3000W 240V     | NM-B 45ft b25      | hard | 12.5 15.63  | 25/2  | 10 10 | 30   | 0.57 | breaker  | breaker-cap
-# ranges by Table 220.55: 8 kW to 12; 5 % more for each kW or major part over
+# ranges by Table 220.55: 8 kW to 12; 5% more for each kW or major part over
 all | range 12000W 240V           | NM-B 40ft          | r1   | 33.33 33.33 | 40/2  | 8 10  | 40   | 0.86 | ampacity |
 all | range 8750W 240V            | NM-B 40ft          | r1   | 29.17 29.17 | 40/2  | 8 10  | 40   | 0.76 | breaker  |
 all | range 14400W 240V           | NM-B 40ft          | r1   | 36.67 36.67 | 40/2  | 8 10  | 40   | 0.95 | ampacity |
@@ -74,7 +74,7 @@ all | cooktop 7200W 240V          | NM-B 40ft          | hard | 30 30       | 30
 all | dryer 5400W 240V            | NM-B 40ft          | r1   | 22.5 22.5   | 30/2  | 10 10 | 30   | 0.91 | ampacity |
 all | dryer 4500W 240V            | NM-B 40ft          | r1   | 20.83 20.83 | 30/2  | 10 10 | 30   | 0.84 | ampacity |
 all | dryer 5000W 240V            | NM-B 40ft          | hard | 20.83 20.83 | 25/2  | 10 10 | 30   | 0.84 | ampacity |
-# charging: 125 %; 6 AWG NM-B is 55 A and too small for 60
+# charging: 125%; 6 AWG NM-B is 55 A and too small for 60
 all | ev 32A 240V                 | NM-B 40ft          | hard | 32 40       | 40/2  | 8 10  | 40   | 0.83 | ampacity |
 all | ev 40A 240V                 | NM-B 40ft          | hard | 40 50       | 50/2  | 6 10  | 55   | 0.65 | ampacity |
 all | ev 48A 240V                 | NM-B 40ft          | hard | 48 60       | 60/2  | 4 10  | 70   | 0.49 | ampacity |

@@ -112,11 +112,11 @@ test('corners: moved, added, refused where walls would cross', () => {
 	const moved = after(j, survey.moveCorner('den', 2, [150, 130]));
 	assert.deepEqual(room(moved).outline?.[2], [150, 130]);
 	assert.throws(() => after(j, survey.moveCorner('den', 2, [70, -20])), /Wall \d and wall \d of Den would cross/);
-	assert.throws(() => after(j, survey.moveCorner('den', 1, [30, 0])), /wall 1 of Den would hang over its end/);
+	assert.throws(() => after(j, survey.moveCorner('den', 1, [30, 0])), /wall 1 of Den would extend past the end/);
 	const cornered = after(job(), survey.addCorner('den', 2, 20));
 	assert.equal(room(cornered).outline?.length, 5);
 	assert.deepEqual(cornered.boxes[0]?.place, { kind: 'wall', wall: 3, at: 10 });
-	assert.throws(() => after(job(), survey.addCorner('den', 0, 20)), /A door lies there/);
+	assert.throws(() => after(job(), survey.addCorner('den', 0, 20)), /A door is there/);
 });
 test('an outline that crosses itself is refused with its walls, and nothing is changed', () => {
 	const j = { ...job(newRoom({ id: 'den', name: 'Den', kind: 'den' })), boxes: [] };
@@ -153,7 +153,7 @@ test('an outline that crosses itself is refused with its walls, and nothing is c
 	const hung = job(newRoom({ id: 'den', name: 'Den', kind: 'den' }, { outline: rect(0, 0, 144, 120) }));
 	assert.throws(
 		() => after(hung, survey.setOutline('den', { outline: rect(0, 0, 9, 9), breaks: [] }, newId)),
-		/Boxes hang on the walls/
+		/has boxes on its walls/
 	);
 });
 test('breaks and counters: moved and sized, refused where they overlap or hang over', () => {
@@ -161,7 +161,7 @@ test('breaks and counters: moved and sized, refused where they overlap or hang o
 	const edit = (change: Parameters<typeof walls.editBreak>[2]) => after(job(two), walls.editBreak('den', 'd', change));
 	assert.deepEqual(room(edit({ from: 28, to: 60 })).breaks[0]?.to, 60);
 	assert.throws(() => edit({ to: 60.0625 }), /overlap the opening at 5' 0" on wall 1/);
-	assert.throws(() => edit({ from: 120, to: 150 }), /12' 0" long: it would hang over/);
+	assert.throws(() => edit({ from: 120, to: 150 }), /12' 0" long: it would extend past/);
 	assert.throws(() => edit({ from: 44 }), /must have a width/);
 	assert.throws(() => edit({ wall: 7 }), /walls 1 to 4, got 8/);
 	assert.throws(

@@ -113,7 +113,7 @@ test('the last wall may be left out', () => {
 });
 test('an error is said with where it lies, and spread by length or put on one wall', () => {
 	const walk = read("12'6 r 10' r 12'7 r 10'");
-	assert.equal(sayWalk(drawWalk(walk)), 'It ends 1" from where it began: 1" to the left.');
+	assert.equal(sayWalk(drawWalk(walk)), 'It ends 1" from where it started: 1" to the left.');
 	assert.deepEqual(closeWalk(walk, 'spread').changed, [0.5, 0, -0.5, 0]);
 	assert.deepEqual(closeWalk(walk, { wall: 2 }).changed, [0, 0, -1, 0]);
 	assert.deepEqual(closeWalk(walk, { wall: 0 }).changed, [1, 0, 0, 0]);

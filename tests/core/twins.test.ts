@@ -366,7 +366,7 @@ const ROWS: Twins[] = [
 	},
 	{
 		// 40 A over 200 ft of 6 AWG: 2 x 200 x 40 x 0.491 / 1000 = 7.86 V, 3.3 %; over 150 ft 2.5 %.
-		what: 'a feeder that loses more than 3 %',
+		what: 'a feeder that loses more than 3%',
 		of: /^feeder-drop/,
 		bad: fed({ lengthFt: 200 }, {}, heater),
 		says: 'advice 210.19 s',
@@ -383,7 +383,7 @@ const ROWS: Twins[] = [
 		}
 	},
 	{
-		what: 'one cord over 80 % of a shared 15 A circuit: 1500 W is 12.5 A',
+		what: 'one cord over 80% of a shared 15 A circuit: 1500 W is 12.5 A',
 		of: /^cord-share/,
 		bad: run({ breakerA: 15 }, [{ watts: 1500 }, {}], { awg: '14' }),
 		says: { '2017': 'violation 210.23(A)(1) b0', '2020': 'violation 210.23(A)(1) b0', '2023': 'violation 210.23(B)(1) b0' },

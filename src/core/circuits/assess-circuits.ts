@@ -174,7 +174,7 @@ function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: F
 const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decision => ({
 	id: `drop:${circuit.id}:${drop.boxId}`,
 	subject: { kind: 'box', id: drop.boxId },
-	value: `${show(drop.percent, 1)} %`,
+	value: `${show(drop.percent, 1)}%`,
 	title: 'drop here at the design load, 75 °C',
 	get steps() {
 		return drop.steps;

@@ -1,3 +1,4 @@
+import { withUnit } from '../units/quantity';
 import type { Amendment, Job } from '../model/job';
 import type { AmendableFigure } from '../model/kinds';
 import type { Edition, PlaceRow } from './shape/edition';
@@ -104,7 +105,7 @@ function amended(e: Edition, a: Amendment): Edition {
 	// Every result that rests on it says so, wherever its rule is cited.
 	const said = (rule: RuleRef): RuleRef => ({
 		...rule,
-		title: `${rule.title} (here ${value} ${unit}: ${a.reference || 'local amendment'})`
+		title: `${rule.title} (here ${withUnit(value, unit)}: ${a.reference || 'local amendment'})`
 	});
 	return set(e, value, said);
 }

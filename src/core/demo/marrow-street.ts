@@ -81,7 +81,7 @@ function boxes(h: HouseBuilder): void {
 	h.box('SW-04', 'sewing', ['E', 140], [duplex({ ...old, slots: 'grounding' })], {
 		...oldBox,
 		ground: 'unknown',
-		note: 'three-slot face on two-wire cable'
+		note: 'three-slot receptacle on two-wire cable'
 	});
 	// Dining: metal boxes on old armored cable.
 	for (const [name, side, along] of [

@@ -359,7 +359,7 @@ export function quillback(): JobFile {
 		symptoms: [
 			{
 				id: 'sy1',
-				text: 'W-01 loses far more under load than its run should; W-02 beyond it does not: its own tails or contacts are suspected',
+				text: 'W-01 drops far more under load than its run should; W-02 past it does not: suspect its own pigtails or contacts',
 				boxId: 'w-01',
 				open: true
 			}
@@ -367,12 +367,12 @@ export function quillback(): JobFile {
 		checks: [],
 		notes: [
 			'Mistakes left in on purpose, one of each kind:',
-			'Bedroom 2 has two wall receptacles too few: its west and south walls are out of reach.',
-			'K-06, the refrigerator, hangs before the GFCI of its circuit: 2023 asks for it at every kitchen receptacle, 2017 did not.',
-			'L-05 in the living room hangs on small-appliance circuit 3.',
+			'Bedroom 2 is two wall receptacles short: west and south walls.',
+			'K-06, the refrigerator, is ahead of the GFCI on its circuit: 2023 requires it at every kitchen receptacle, 2017 did not.',
+			'L-05 in the living room is on small-appliance circuit 3.',
 			'P-01 on the porch is not a weather-resistant receptacle.',
-			'The shed run loses more than 3 % at full load in 12 AWG.',
-			'W-01 reads a loaded drop far over what its run should lose.'
+			'The shed run drops more than 3% at full load in 12 AWG.',
+			'W-01 reads a loaded drop far over what its run should drop.'
 		]
 	});
 	return {

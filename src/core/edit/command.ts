@@ -3,7 +3,7 @@ import type { Job, Room, Point } from '../model/job';
 /** The room that is edited. @throws RangeError where it is gone */
 export function roomIn(draft: Job, id: string): Room {
 	const room = draft.rooms.find((r) => r.id === id);
-	if (!room) throw new RangeError(`There is no room "${id}" any longer.`);
+	if (!room) throw new RangeError(`There is no room "${id}" anymore.`);
 	return room;
 }
 /** The outline of a room, in, clockwise. @throws RangeError where it has none */
@@ -14,7 +14,7 @@ export function outlineOf(room: Room): Point[] {
 /** The row that is edited, of any list. @param what its word in the refusal @throws RangeError where it is gone */
 export function rowIn<T extends { id: string }>(rows: T[], id: string, what: string): T {
 	const row = rows.find((r) => r.id === id);
-	if (!row) throw new RangeError(`There is no ${what} "${id}" any longer.`);
+	if (!row) throw new RangeError(`There is no ${what} "${id}" anymore.`);
 	return row;
 }
 

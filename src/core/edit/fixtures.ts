@@ -94,7 +94,7 @@ export const removePanel =
 				`Circuits ${fed
 					.map((c) => c.number)
 					.slice(0, 6)
-					.join(', ')} hang on it: it stays.`
+					.join(', ')} are on it: it stays.`
 			);
 		draft.panels = draft.panels.filter((p) => p.id !== panelId);
 	};

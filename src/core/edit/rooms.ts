@@ -11,7 +11,7 @@ const APART_IN = 5;
 
 function roomIn(draft: Job, id: string): Room {
 	const room = draft.rooms.find((r) => r.id === id);
-	if (!room) throw new RangeError(`There is no room "${id}" any longer.`);
+	if (!room) throw new RangeError(`There is no room "${id}" anymore.`);
 	return room;
 }
 

@@ -255,9 +255,7 @@ export const addCorner =
 			throw new RangeError(`A corner must lie in the wall of ${formatLength(length)}, got ${formatLength(at)}.`);
 		const cut = [...room.breaks, ...room.counters].find((b) => b.wall === wall && b.from < at && b.to > at);
 		if (cut)
-			throw new RangeError(
-				`A ${'kind' in cut ? cut.kind.replaceAll('-', ' ') : 'counter'} lies there: a corner cannot be in it.`
-			);
+			throw new RangeError(`A ${'kind' in cut ? cut.kind.replaceAll('-', ' ') : 'counter'} is there: a corner can't go in it.`);
 		const [a, b] = wallEnds(outline, wall);
 		const p: Point = [toSixteenth(a[0] + ((b[0] - a[0]) * at) / length), toSixteenth(a[1] + ((b[1] - a[1]) * at) / length)];
 		room.outline = [...outline.slice(0, wall + 1), p, ...outline.slice(wall + 1)];

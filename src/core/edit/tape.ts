@@ -264,5 +264,5 @@ export function sayWalk(drawn: DrawnWalk): string {
 		Math.abs(x) >= CLOSED_IN ? `${formatLength(Math.abs(x))} to the ${x > 0 ? 'right' : 'left'}` : '',
 		Math.abs(y) >= CLOSED_IN ? `${formatLength(Math.abs(y))} ${y > 0 ? 'above' : 'below'}` : ''
 	].filter(Boolean);
-	return `It ends ${formatLength(drawn.error)} from where it began: ${parts.join(', ')}.`;
+	return `It ends ${formatLength(drawn.error)} from where it started: ${parts.join(', ')}.`;
 }

@@ -209,7 +209,7 @@ const beyondEnd = (at: number, length: number, path: string): FieldFault[] =>
 const twice = (rows: readonly { id: string }[]): FieldFault[] =>
 	rows
 		.filter((r, i) => rows.findIndex((o) => o.id === r.id) !== i)
-		.map((r) => ({ path: 'id', message: `stands twice: "${r.id}"` }));
+		.map((r) => ({ path: 'id', message: `appears twice: "${r.id}"` }));
 /** Breaks that reach over the end, have no width, or overlap another one. */
 function breaksOff(breaks: readonly CounterBreak[], length: number, path: string): FieldFault[] {
 	return breaks.flatMap((b, i): FieldFault[] => {

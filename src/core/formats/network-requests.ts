@@ -96,7 +96,7 @@ function runFaults(run: NetworkRequest): FieldFault[] {
 	const { resistance } = editions[run.edition];
 	const byId = new Map<string, RunCase['boxes'][number]>();
 	run.boxes.forEach((b, i) => {
-		if (byId.has(b.id) || b.id === 'panel') faults.push({ path: `boxes[${i}].id`, message: `stands twice: "${b.id}"` });
+		if (byId.has(b.id) || b.id === 'panel') faults.push({ path: `boxes[${i}].id`, message: `appears twice: "${b.id}"` });
 		byId.set(b.id, b);
 		if (!resistance.rows.some((r) => r.awg === b.awg && r[b.metal]))
 			faults.push({ path: `boxes[${i}].awg`, message: `the table of resistances has no ${b.awg} AWG in ${b.metal}` });

@@ -37,7 +37,7 @@ export function runFigures(
 			return [
 				node.boxId,
 				{
-					expected: percent === null ? '?' : `${show(percent, 1)} %`,
+					expected: percent === null ? '?' : `${show(percent, 1)}%`,
 					measured: read ? `${show(read.reading.value ?? 0, 1)} ${proof?.latest.drop ? '%' : 'V'}` : '',
 					level: proof?.level
 				}

@@ -220,7 +220,7 @@ function strayFindings(edition: Edition, spaces: readonly WallSpace[], c: WallsC
 						severity: 'caution',
 						rule: cite(edition, edition.walls.rule),
 						subject: { kind: 'input', id: `receptacles[${i}]` },
-						message: `The receptacle at ${r.at} in on wall ${r.wall} lies in a break and serves no wall space.`
+						message: `The receptacle at ${r.at} in on wall ${r.wall} is in a break and serves no wall space.`
 					}
 				]
 	);

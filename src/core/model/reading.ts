@@ -1,3 +1,4 @@
+import { withUnit } from '../units/quantity';
 import type { Reading } from './job';
 import type { ReadingKind } from './kinds';
 import type { FieldFault } from './result';
@@ -70,7 +71,7 @@ export function readingValue({
 	if (isWordKind(kind)) return READING_WORDS[kind].allowed[word ?? ''] ?? word ?? '';
 	if (value === null) return isDeadOhm(kind) ? 'open' : '';
 	const load = loadA ? ` at ${loadA} A` : atMa ? ` at ${atMa} mA` : '';
-	return `${value} ${readingUnit(kind)}${load}`;
+	return `${withUnit(value, readingUnit(kind))}${load}`;
 }
 /** Nothing joined shows as no figure at all. */
 export const isDeadOhm = (kind: ReadingKind): boolean => kind === 'dead-ohm-hn' || kind === 'dead-ohm-hg';
@@ -95,7 +96,7 @@ export function readingFaults({ kind, value, lamps, loadA, word, atMa }: Judged)
 	if (value === null || !Number.isFinite(value))
 		return [{ path: 'value', message: `${words} must be a number of ${unit}, got nothing` }];
 	if (value < min || value > max) {
-		return [{ path: 'value', message: `${words} must be ${min} to ${max} ${unit}, got ${value}` }];
+		return [{ path: 'value', message: `${words} must be ${min} to ${withUnit(max, unit)}, got ${value}` }];
 	}
 	if (kind === 'drop' && loadA === null) return [{ path: 'loadA', message: 'a drop reading needs its load, in A' }];
 	if (kind === 'gfci-ms' && atMa === undefined) return [{ path: 'atMa', message: 'a trip time needs its leakage, in mA' }];

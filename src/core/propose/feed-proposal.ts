@@ -38,7 +38,7 @@ export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: W
 		if (!end)
 			return {
 				known: false,
-				why: `Where ${boxes.get(id)?.name ?? 'the panel'} is located is not known: its cable can't be measured.`
+				why: `The location of ${boxes.get(id)?.name ?? 'the panel'} is not known: its cable can't be measured.`
 			};
 		ends.set(id, end);
 	}

@@ -194,7 +194,7 @@ function decisionOf(c: ProtectionCase): Decision {
 	const { edition, job, room, box, device, circuit, readings, answer, subject, standing } = c;
 	const sources = (['gfci', 'afci'] as const).flatMap((against) => {
 		const by = standing[against];
-		return by ? [{ label: `${WORDS[against]}: from`, formula: '', value: by.name, unit: '' }] : [];
+		return by ? [{ label: `${WORDS[against]} from`, formula: '', value: by.name, unit: '' }] : [];
 	});
 	return {
 		id: `protect:${device.id}`,

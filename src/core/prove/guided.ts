@@ -110,7 +110,12 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 	const amps = circuit.breakerA;
 	const wire = rightForWire(edition, job, circuit);
 	if (wire) {
-		steps.push({ label: `${wire.awg} AWG, the smallest on it`, formula: 'ampacity as it lies', value: wire.carries, unit: 'A' });
+		steps.push({
+			label: `${wire.awg} AWG, the smallest on it`,
+			formula: 'ampacity as installed',
+			value: wire.carries,
+			unit: 'A'
+		});
 		points.push(
 			amps > wire.most
 				? {
@@ -138,7 +143,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 		else if (words.resetTrips !== 'at-once')
 			points.push({
 				level: share < WORN_BREAKER.calledUnderShare ? 'bad' : 'look',
-				says: `It trips${held} at ${show(100 * share, 0)} % of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
+				says: `It trips${held} at ${show(100 * share, 0)}% of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
 			});
 	}
 	if (terminalC !== undefined && neighborC !== undefined) {

@@ -1,6 +1,6 @@
 import { SHORT_OHMS } from '../instruments/thresholds';
 import { readingUnit, readingWords } from '../model/reading';
-import { atMost, show } from '../units/quantity';
+import { atMost, show, withUnit } from '../units/quantity';
 import type { Judgment, Level, ReadingCase } from './judgment';
 import { atJumper, byLimit } from './judge-volts';
 import { AGAINST_PREDICTED, limitRule } from './limits';
@@ -60,12 +60,12 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 	const times = should > 0 ? value / should : 0;
 	const says =
 		level === 'good'
-			? `${show(value)} ${unit} against ${show(should)} predicted: connections are good`
-			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${show(should)} ${unit}): a bad connection upstream`;
+			? `${withUnit(show(value), unit)} against ${show(should)} predicted: connections are good`
+			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${withUnit(show(should), unit)}): a bad connection upstream`;
 	return say(level, says, should);
 }
 /** Less than the wire alone: never good. */
 const tooLittle = (drop: boolean, value: number, should: number, unit: string): string =>
 	drop
-		? `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone drops. Was the load on?`
-		: `${show(value)} ${unit} against ${show(should)} predicted: less than the wire alone. A jumper here, another run, or a meter that wasn't zeroed`;
+		? `${withUnit(show(value), unit)} against ${show(should)} predicted: less than the wire alone drops. Was the load on?`
+		: `${withUnit(show(value), unit)} against ${show(should)} predicted: less than the wire alone. A jumper here, another run, or a meter that wasn't zeroed`;

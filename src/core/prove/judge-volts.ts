@@ -1,6 +1,6 @@
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from '../makeup/live-sign';
 import { readingUnit, readingWords } from '../model/reading';
-import { atMost, show } from '../units/quantity';
+import { atMost, show, withUnit } from '../units/quantity';
 import { lacksGround, type Judgment, type Level, type ReadingCase } from './judgment';
 import { AGAINST_PREDICTED, limitRule, NG_SUSPICIOUS, type Band } from './limits';
 
@@ -15,11 +15,11 @@ export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment
 	const level = within(value, band.good) ? 'good' : within(value, band.look) ? 'look' : 'bad';
 	const unit = readingUnit(reading.kind);
 	const [least, most] = band.good;
-	const range = least > 0 ? `${least} to ${most} ${unit}` : `at most ${most} ${unit}`;
+	const range = least > 0 ? `${least} to ${withUnit(most, unit)}` : `at most ${withUnit(most, unit)}`;
 	return {
 		on: 'design',
 		level,
-		says: `${readingWords(reading.kind)} ${show(value)} ${unit}: ${level === 'good' ? 'within' : 'outside'} ${range}`,
+		says: `${readingWords(reading.kind)} ${withUnit(show(value), unit)}: ${level === 'good' ? 'within' : 'outside'} ${range}`,
 		have: value,
 		need: value > most ? most : least,
 		unit,

@@ -18,7 +18,7 @@ export const LIMITS = {
 	drop: { good: [0, 3], look: [0, 5], unit: '%', source: '210.19', title: 'Voltage drop (informational note: advice)' },
 	'ground-ohm': { good: [0, 0.25], look: [0, 1], unit: 'ohm', source: 'practice', title: 'Ground path' },
 	'gfci-ma': { good: [4, 6], look: [4, 6], unit: 'mA', source: 'UL 943', title: 'Class A: trips at 4 to 6 mA' },
-	'legs-apart': { good: [0, 3], look: [0, 10], unit: 'V', source: 'practice', title: 'The two service legs apart' }
+	'legs-apart': { good: [0, 3], look: [0, 10], unit: 'V', source: 'practice', title: 'Difference between the two service legs' }
 } as const satisfies Record<LimitKey, Band>;
 
 /** The limits of a job: what the shop or the utility has set, with the source of the usual one beside it. */

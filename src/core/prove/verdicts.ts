@@ -2,7 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import type { Circuit, Reading } from '../model/job';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
 import type { Step } from '../model/result';
-import { show } from '../units/quantity';
+import { show, withUnit } from '../units/quantity';
 import { judge, worst, type Judgment, type Level, type ReadingCase } from './judgments';
 import { limitsOf } from './limits';
 import { indexOf } from '../model/job-index';
@@ -50,7 +50,7 @@ export function verdictOf(
 		reading.kind === 'lamps'
 			? (judgments[0]?.says.split(/[;,]/)[0] ?? '')
 			: isFigureKind(reading.kind) && reading.value !== null
-				? `${show(reading.value)} ${unit}`
+				? withUnit(show(reading.value), unit)
 				: readingValue(reading);
 	return {
 		readingId: reading.id,

@@ -12,5 +12,9 @@ export const atMost = (value: number, limit: number): boolean => value <= limit 
 /** A figure as written: no trailing zeros, at most `decimals` places. @example show(22.9166, 2) // "22.92" */
 export const show = (value: number, decimals = 2): string => String(round(value, decimals));
 
+/** A figure with its unit as written in American text: a space, but none before a percent sign. @example withUnit('3', '%') // 3% */
+export const withUnit = (figure: number | string, unit: string): string =>
+	unit === '%' ? `${figure}%` : `${figure} ${unit}`.trim();
+
 /** A count with its word. @example counted(1, 'box', 'boxes') // "1 box" */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

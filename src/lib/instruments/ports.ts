@@ -97,7 +97,7 @@ export async function chooseSerial(): Promise<() => Port> {
 			run: async (take) => {
 				if (!chosen.readable) await chosen.open({ baudRate: BAUD });
 				reader = chosen.readable?.getReader();
-				if (!reader) throw new Error('the port gives nothing to read');
+				if (!reader) throw new Error('the port has nothing to read');
 				const words = new TextDecoder();
 				try {
 					for (let part = await reader.read(); !part.done; part = await reader.read())

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Decision, Step } from '$core/model/result';
-	import { show } from '$core/units/quantity';
+	import { show, withUnit } from '$core/units/quantity';
 	import RuleChip from './RuleChip.svelte';
 
 	interface Props {
@@ -8,7 +8,7 @@
 	}
 	let { decision }: Props = $props();
 	const figure = (step: Step): string =>
-		`${typeof step.value === 'number' ? show(step.value, step.unit === 'ohm' ? 3 : 2) : step.value} ${step.unit}`.trim();
+		withUnit(typeof step.value === 'number' ? show(step.value, step.unit === 'ohm' ? 3 : 2) : step.value, step.unit);
 </script>
 
 <section class="decision">

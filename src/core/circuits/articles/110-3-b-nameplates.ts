@@ -104,7 +104,7 @@ function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding
 			rule: cite(edition, rule.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} gives no ${missing.join(' and no ')} yet: its sizing is a guess.`
+			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} shows no ${missing.join(' and no ')} yet: its sizing is a guess.`
 		}
 	];
 }
@@ -142,7 +142,7 @@ function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Find
 			rule: cite(edition, edition.circuits.volts),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: one pole gives 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would come out half and its drop a quarter.`,
+			message: `Circuit ${circuit.number}: one pole is 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would come out half and its drop a quarter.`,
 			have: HOT_TO_NEUTRAL_V * circuit.poles,
 			need: load.volts,
 			unit: 'V',

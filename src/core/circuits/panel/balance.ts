@@ -116,7 +116,7 @@ export function placeBreakers(edition: Edition, job: Job, panel: Panel): SlotMov
 /** A breaker goes to another slot; one of the same poles that is there takes its place. @throws RangeError where it does not fit */
 export function moveBreaker(job: Job, panel: Panel, { circuitId, slot }: { circuitId: string; slot: number }): SlotMove[] {
 	const circuit = job.circuits.find((c) => c.id === circuitId);
-	if (!circuit) throw new RangeError(`There is no circuit "${circuitId}" any longer.`);
+	if (!circuit) throw new RangeError(`There is no circuit "${circuitId}" anymore.`);
 	const poles = circuit.poles;
 	if (slotsOf({ slot, poles }).some((s) => s < 1 || s > panel.slots))
 		throw new RangeError(`${panel.name} has slots 1 to ${panel.slots}: circuit ${circuit.number} does not fit at ${slot}.`);

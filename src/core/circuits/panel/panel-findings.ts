@@ -60,7 +60,7 @@ function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 			{
 				label: service
 					? 'all on bars that are bonded to the enclosure'
-					: 'neutrals on a bar of their own, grounds on one bonded to the enclosure',
+					: 'neutrals on a separate bar, grounds on one bonded to the enclosure',
 				formula: service ? 'here, and nowhere downstream' : 'or the ground carries neutral current',
 				value: panel.bonded === undefined ? 'to be checked' : panel.bonded ? 'joined' : 'apart',
 				unit: '',
@@ -216,7 +216,7 @@ function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 				: `${panel.name} is fed from another panel: keep neutrals and grounds on separate bars, or the ground carries neutral current.`,
 			fix: {
 				kind: 'edit-panel',
-				label: service ? 'Join them' : 'Keep them apart',
+				label: service ? 'Join them' : 'Separate them',
 				panelId: panel.id,
 				change: { bonded: service }
 			}

@@ -32,8 +32,8 @@ export function cookingDemand(edition: Edition, appliances: readonly ServiceAppl
 	if (together <= split)
 		return own + say('cooking, column C', `${table.length} of ${Math.round(sum(table))} VA together`, together, cooking.rule);
 	const parts = [
-		small.length && `${sum(small)} VA at ${share(cooking.columnA, small.length) * 100} %`,
-		middle.length && `${sum(middle)} VA at ${share(cooking.columnB, middle.length) * 100} %`,
+		small.length && `${sum(small)} VA at ${share(cooking.columnA, small.length) * 100}%`,
+		middle.length && `${sum(middle)} VA at ${share(cooking.columnB, middle.length) * 100}%`,
 		large.length && `${large.length} by column C`
 	].filter(Boolean);
 	return own + say('cooking, columns A and B', parts.join(' + '), split, cooking.rule);

@@ -89,7 +89,7 @@ const METHODS: Record<ServiceMethod, (edition: Edition, c: ServiceCase, work: Le
 		const rest = Math.max(0, all - optional.firstVa);
 		const demand = work.add(
 			'general loads after demand',
-			`first ${optional.firstVa} VA at 100 %, ${show(rest, 0)} VA at ${optional.share * 100} %`,
+			`first ${optional.firstVa} VA at 100%, ${show(rest, 0)} VA at ${optional.share * 100}%`,
 			Math.min(all, optional.firstVa) + rest * optional.share,
 			'VA',
 			optional.rule
@@ -125,7 +125,7 @@ function afterDemand(edition: Edition, va: number, work: Ledger): number {
 	const parts: string[] = [];
 	for (const { upToVa, share } of demand.rows) {
 		const part = Math.max(0, Math.min(va, upToVa) - from);
-		if (part) parts.push(`${show(part, 0)} VA at ${share * 100} %`);
+		if (part) parts.push(`${show(part, 0)} VA at ${share * 100}%`);
 		sum += part * share;
 		from = upToVa;
 	}
@@ -140,7 +140,7 @@ function fastenedLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const share = counted.length >= fastened.atLeast ? fastened.share : 1;
 	const sum =
 		counted.reduce((s, a) => s + a.va, 0) * share + all.filter((a) => !counted.includes(a)).reduce((s, a) => s + a.va, 0);
-	return work.add('appliances fastened in place', `${counted.length} counted, at ${share * 100} %`, sum, 'VA', fastened.rule);
+	return work.add('appliances fastened in place', `${counted.length} counted, at ${share * 100}%`, sum, 'VA', fastened.rule);
 }
 function evLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const { ev, fastened } = edition.service;
@@ -155,15 +155,15 @@ function dryerLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 	if (!all.length) return 0;
 	const share = dryer.shares[Math.min(all.length, dryer.shares.length) - 1] ?? 1;
 	const sum = all.reduce((s, a) => s + Math.max(a.va, dryer.leastVa), 0) * share;
-	return work.add('clothes dryers', `${dryer.leastVa} VA or nameplate, each, at ${share * 100} %`, sum, 'VA', dryer.rule);
+	return work.add('clothes dryers', `${dryer.leastVa} VA or nameplate, each, at ${share * 100}%`, sum, 'VA', dryer.rule);
 }
 /** A heat pump's compressor runs for both; its supplement is heating. */
 function largerOfHeatAndCooling(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const heat = total(c.appliances, 'heating', 'heat-pump', 'heat-pump-supplement');
 	const cool = total(c.appliances, 'cooling', 'heat-pump');
 	if (!heat && !cool) return 0;
-	if (heat) work.add('heating', 'at 100 %', heat, 'VA', edition.service.heat);
-	if (cool) work.add('cooling', 'at 100 %', cool, 'VA', null);
+	if (heat) work.add('heating', 'at 100%', heat, 'VA', edition.service.heat);
+	if (cool) work.add('cooling', 'at 100%', cool, 'VA', null);
 	return work.add(
 		'the larger of heating and cooling',
 		heat >= cool ? 'heating' : 'cooling',
@@ -183,7 +183,7 @@ function motorLoad(edition: Edition, c: ServiceCase, work: Ledger): number {
 		sum +
 		work.add(
 			'largest motor',
-			`${motor.share * 100} % of ${largest.va} VA, ${largest.name}`,
+			`${motor.share * 100}% of ${largest.va} VA, ${largest.name}`,
 			largest.va * motor.share,
 			'VA',
 			motor.rule
@@ -224,13 +224,13 @@ function optionalHvac(edition: Edition, c: ServiceCase, work: Ledger): number {
 	const units = c.appliances.filter((a) => a.kind === 'heating').reduce((s, a) => s + (a.units ?? 1), 0);
 	const share = units >= optional.manyUnits ? optional.many : optional.few;
 	const choices = [
-		{ name: 'cooling at 100 %', va: total(c.appliances, 'cooling') },
+		{ name: 'cooling at 100%', va: total(c.appliances, 'cooling') },
 		{
-			name: supplement ? `heat pump and ${optional.supplement * 100} % of its supplement` : 'heat pump at 100 %',
+			name: supplement ? `heat pump and ${optional.supplement * 100}% of its supplement` : 'heat pump at 100%',
 			va: pump + supplement * optional.supplement
 		},
 		{
-			name: `electric heat, ${units} controlled ${units === 1 ? 'unit' : 'units'}, at ${share * 100} %`,
+			name: `electric heat, ${units} controlled ${units === 1 ? 'unit' : 'units'}, at ${share * 100}%`,
 			va: total(c.appliances, 'heating') * share
 		}
 	].filter((x) => x.va > 0);

@@ -79,13 +79,12 @@ export function existingLoad(edition: Edition, c: Omit<ServiceCase, 'method'>, a
 		});
 	steps.push({
 		label: 'after demand',
-		formula: `first ${existing.firstVa} VA at 100 %, ${Math.round(rest)} VA at ${existing.share * 100} %`,
+		formula: `first ${existing.firstVa} VA at 100%, ${Math.round(rest)} VA at ${existing.share * 100}%`,
 		value: demand,
 		unit: 'VA',
 		rule
 	});
-	if (whole)
-		steps.push({ label: 'heating or cooling, added', formula: 'the larger, at 100 %', value: climate, unit: 'VA', rule });
+	if (whole) steps.push({ label: 'heating or cooling, added', formula: 'the larger, at 100%', value: climate, unit: 'VA', rule });
 	steps.push({
 		label: 'amps at 240 V',
 		formula: `${Math.round(va)} VA / ${HOT_TO_HOT_V} V`,

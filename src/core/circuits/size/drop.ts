@@ -170,5 +170,5 @@ export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): Dro
 function loadWords(edition: Edition, circuit: Circuit, known: boolean): string {
 	if (known) return 'all known loads on';
 	if (circuit.load) return `${circuit.load.name || 'its load'} running`;
-	return `${show(100 * edition.cordShare.share)} % of its ${circuit.breakerA} A breaker at the last outlet`;
+	return `${show(100 * edition.cordShare.share)}% of its ${circuit.breakerA} A breaker at the last outlet`;
 }

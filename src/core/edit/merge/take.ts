@@ -21,7 +21,7 @@ export function takeFaults(job: Job, there: readonly Reading[], rows: readonly R
 	return rows.flatMap((row, i) => {
 		const at = (faults: FieldFault[]) => faults.map((f) => ({ ...f, path: `readings[${i}].${f.path}` }));
 		const faults = at(readingRowFaults(row));
-		if (ids.has(row.id)) faults.push({ path: `readings[${i}].id`, message: `stands twice: "${row.id}"` });
+		if (ids.has(row.id)) faults.push({ path: `readings[${i}].id`, message: `appears twice: "${row.id}"` });
 		ids.add(row.id);
 		if (row.jobId !== job.id) faults.push({ path: `readings[${i}].jobId`, message: `must be "${job.id}", got "${row.jobId}"` });
 		if (!places.has(row.boxId))

@@ -58,7 +58,7 @@ export const frontAndBack: Article = {
 					ofHouse(c, ref, {
 						title: 'a receptacle outdoors',
 						state: 'not-applicable',
-						why: unit.groundLevel ? 'the unit has no outside entrance of its own' : 'the unit is not on the ground level'
+						why: unit.groundLevel ? 'the unit has no outside entrance' : 'the unit is not on the ground level'
 					})
 				],
 				needs: []
@@ -175,7 +175,7 @@ function ofTerrace(c: ArticleCase, room: Room, all: readonly OutBox[]): { requir
 	const gap = room.gapIn ?? 0;
 	const apart =
 		withinIn !== null && gap > withinIn
-			? `it stands ${formatLength(gap)} from the house: more than ${formatLength(withinIn)}`
+			? `it is ${formatLength(gap)} from the house: more than ${formatLength(withinIn)}`
 			: withinIn === null && gap > 0
 				? 'it is not attached to the house'
 				: withinIn === null && !enteredFromInside(c.job, room)

@@ -54,7 +54,7 @@ function sayDoubled(job: Job, say: Say): void {
 	const each = (rows: readonly { id: string }[], path: string, where: string) => {
 		const seen = new Set<string>();
 		rows.forEach((row, i) => {
-			if (seen.has(row.id)) say(`${path}[${i}].id`, `stands twice in ${where}: "${row.id}"`);
+			if (seen.has(row.id)) say(`${path}[${i}].id`, `appears twice in ${where}: "${row.id}"`);
 			seen.add(row.id);
 		});
 	};

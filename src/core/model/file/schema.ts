@@ -487,7 +487,7 @@ function rowFaults(job: Job, rows: readonly Pick<Reading | LiveEvent, 'id' | 'jo
 	const ids = new Set<string>();
 	return rows.flatMap(({ id, jobId, boxId }, i) => {
 		const faults: FieldFault[] = [];
-		if (ids.has(id)) faults.push({ path: `${list}[${i}].id`, message: `stands twice in ${list}: "${id}"` });
+		if (ids.has(id)) faults.push({ path: `${list}[${i}].id`, message: `appears twice in ${list}: "${id}"` });
 		ids.add(id);
 		if (jobId !== job.id)
 			faults.push({ path: `${list}[${i}].jobId`, message: `must be the file's job "${job.id}", got "${jobId}"` });

@@ -67,7 +67,7 @@
 						<td class="num">{run.nodes.length}</td>
 						<td class="num">{runFeet(run)}</td>
 						<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
-							>{drop === null ? '?' : `${show(drop, 1)} %`}</td
+							>{drop === null ? '?' : `${show(drop, 1)}%`}</td
 						>
 						<td>{inSlots(circuit).replace(/slots? /, '')}</td>
 					</tr>

@@ -178,7 +178,7 @@
 	<h2>Shop practice</h2>
 	<p class="soft">
 		The code sets kitchen, laundry, bath and garage circuits and no number for the rest. These are your shop's limits; each
-		circuit shows the one it was held to.
+		circuit shows the one it was checked against.
 	</p>
 	<PracticeFields />
 {/if}

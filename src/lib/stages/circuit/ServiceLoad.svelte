@@ -16,7 +16,7 @@
 	import { setLoad } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
-	import { show } from '$core/units/quantity';
+	import { show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -90,7 +90,7 @@
 			<b>{method === 'measured' && peakKw === null ? '?' : show(result.amps, 1)} A</b>
 			<span
 				>{show(result.va, 0)} VA at 240 V{#if forNew}; service {result.serviceA === null
-						? 'beyond standard ratings'
+						? 'over standard ratings'
 						: `${result.serviceA} A`}{/if}</span
 			>
 			{#if have !== null}
@@ -188,7 +188,7 @@
 									rule={step.rule}
 								/>{/if}</span
 						>
-						<span class="mono">{typeof step.value === 'number' ? show(step.value, 1) : step.value} {step.unit}</span>
+						<span class="mono">{withUnit(typeof step.value === 'number' ? show(step.value, 1) : step.value, step.unit)}</span>
 					</li>
 				{/each}
 				{#each wires?.steps ?? [] as step, i (i)}
@@ -196,7 +196,7 @@
 						<span
 							>{step.label}<small>{step.formula}</small>{#if step.rule}&nbsp;<RuleChip rule={step.rule} />{/if}</span
 						>
-						<span class="mono">{typeof step.value === 'number' ? show(step.value, 1) : step.value} {step.unit}</span>
+						<span class="mono">{withUnit(typeof step.value === 'number' ? show(step.value, 1) : step.value, step.unit)}</span>
 					</li>
 				{/each}
 			</ol>

@@ -139,7 +139,7 @@
 </table>
 <div class="practice">
 	<SelectField
-		label="Shop practice: protection stands"
+		label="Shop practice: protection goes"
 		value={store.job.practice.protectAt ?? ''}
 		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
 		onkeep={(v) => keep('protection', { protectAt: v || undefined })}

@@ -5,7 +5,7 @@
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
 	import { runOf } from '$core/run/runs';
-	import { show } from '$core/units/quantity';
+	import { show, withUnit } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -165,7 +165,7 @@
 			{#each answer.points as p, i (i)}<li><Mark kind={p.level} /> {p.says}.</li>{/each}
 		</ul>
 		{#each answer.steps as s, i (i)}
-			<p class="step mono"><span class="soft">{s.label}: {s.formula}</span> = {show(Number(s.value))} {s.unit}</p>
+			<p class="step mono"><span class="soft">{s.label}: {s.formula}</span> = {withUnit(show(Number(s.value)), s.unit)}</p>
 		{/each}
 	</section>
 </div>

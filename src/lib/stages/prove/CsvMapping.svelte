@@ -104,7 +104,7 @@
 	{/each}
 </div>
 <div class="acts">
-	<Btn look="main" disabled={!read.readings.length} onclick={take}>Take in {counted(read.readings.length, 'reading')}</Btn>
+	<Btn look="main" disabled={!read.readings.length} onclick={take}>Import {counted(read.readings.length, 'reading')}</Btn>
 	<Btn onclick={onclose}>Cancel</Btn>
 	{#if read.aside.length}
 		<Btn onclick={() => saveText(`${name} set aside.csv`, 'text/csv', asideCsv(table, read.aside))}

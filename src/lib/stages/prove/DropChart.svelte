@@ -73,14 +73,12 @@
 </script>
 
 <figure>
-	<figcaption class="condensed">
-		Drop along the run: the line is predicted, shaded: connections are good, marks are read
-	</figcaption>
+	<figcaption class="condensed">Drop along the run. Line: predicted. Shaded: connections are good. Marks: read</figcaption>
 	<div
 		{@attach chart(options)}
 		role="img"
 		aria-label={data
-			.map((d) => `${d.name}: predicted ${d.predicted.toFixed(1)} %${d.read ? `, read ${d.read.reading.value} %` : ''}`)
+			.map((d) => `${d.name}: predicted ${d.predicted.toFixed(1)}%${d.read ? `, read ${d.read.reading.value}%` : ''}`)
 			.join('; ')}
 	></div>
 </figure>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { withUnit } from '$core/units/quantity';
 	import { untrack } from 'svelte';
 	import { liveSign } from '$core/makeup/live-sign';
 	import type { Box } from '$core/model/job';
@@ -91,7 +92,7 @@
 	const alive = $derived.by(() => {
 		const off = store.deadStateOf(box.id).tag;
 		const sign = off && shown.find((v) => liveSign({ kind: v.kind, value: v.value, lamps: v.text, word: v.text }) === 'live');
-		return sign ? `${readingWords(sign.kind)} ${sign.text} ${readingUnit(sign.kind)}`.trim() : null;
+		return sign ? `${readingWords(sign.kind)} ${withUnit(sign.text, readingUnit(sign.kind))}` : null;
 	});
 	$effect(() => {
 		if (alive) void store.foundLive(box.id, `${alive}, ${meter.name || 'instrument'}`, localStorage.readBy ?? '');
@@ -127,7 +128,7 @@
 			{#each shown as v (v.kind)}
 				<div>
 					<dt>{readingWords(v.kind)}{v.loadA ? ` at ${v.loadA} A` : ''}</dt>
-					<dd class="mono">{v.text} {readingUnit(v.kind)}</dd>
+					<dd class="mono">{withUnit(v.text, readingUnit(v.kind))}</dd>
 				</div>
 			{/each}
 		</dl>

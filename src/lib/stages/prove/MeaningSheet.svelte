@@ -2,7 +2,7 @@
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByLeg } from '$core/prove/clearing';
-	import { show } from '$core/units/quantity';
+	import { show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -33,7 +33,7 @@
 		never: ['bad', 'does not trip']
 	} as const;
 	const amps = (a: number | null) => (a === null ? '' : `${show(a, 0)} A`);
-	const figure = (v: number | null, unit: string) => (v === null ? '' : `${show(v, 1)} ${unit}`);
+	const figure = (v: number | null, unit: string) => (v === null ? '' : withUnit(show(v, 1), unit));
 </script>
 
 {#if store.circuit && store.run}

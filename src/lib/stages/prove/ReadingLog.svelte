@@ -50,8 +50,8 @@
 				<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
 				<td class="wide-only">{proof?.latest.lamps?.reading.lamps ?? ''}</td>
 				<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
-				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)} %` : ''}</td>
-				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)} %`}</td>
+				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
+				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
 				<td
 					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
 				>

@@ -88,7 +88,7 @@
 	{#if room}
 		<div class="row">
 			<SelectField
-				label="What stands there"
+				label="Fixtures"
 				value={thing}
 				options={FIXTURE_KINDS.map((value) => ({ value, name: inWords(value) }))}
 				onkeep={(v) => (thing = v)}

@@ -31,7 +31,7 @@
 	);
 	const UNIT: [keyof Unit, string][] = [
 		['groundLevel', 'On the ground level'],
-		['ownEntrance', 'Outside entrance of its own'],
+		['ownEntrance', 'Own outside entrance'],
 		['commonLaundry', 'Laundry in common rooms'],
 		['laundryHere', 'Laundry in this unit'],
 		['parkingAway', 'Parking away from the unit']

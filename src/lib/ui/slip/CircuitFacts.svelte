@@ -47,7 +47,7 @@
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
 	const HALVES = [
-		{ value: '', name: 'a slot of its own' },
+		{ value: '', name: 'its own slot' },
 		{ value: 'upper', name: 'tandem, upper half' },
 		{ value: 'lower', name: 'tandem, lower half' }
 	] as const;

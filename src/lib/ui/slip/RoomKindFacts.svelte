@@ -19,7 +19,7 @@
 		store.edit(`${room.name}: ${what}`, editRoom(room.id, change));
 	const openAir = $derived(['outdoors', 'porch', 'deck'].includes(room.kind));
 	const terrace = $derived(room.kind === 'porch' || room.kind === 'deck');
-	const sides = [{ value: '' as const, name: 'as it lies on the plan' }, ...SIDES.map((value) => ({ value, name: value }))];
+	const sides = [{ value: '' as const, name: 'as on the plan' }, ...SIDES.map((value) => ({ value, name: value }))];
 	const bays = (v: string) => (/^([1-9]|1[0-2])$/.test(v.trim()) ? null : `Vehicles side by side, 1 to 12; got "${v}"`);
 </script>
 
@@ -79,7 +79,7 @@
 	<FlagField
 		label="Electric power"
 		value={room.powered}
-		unset="when a box stands in it"
+		unset="when it has a box"
 		onkeep={(powered) => set('power', { powered })}
 	/>
 {/if}
@@ -90,7 +90,7 @@
 	<FlagField
 		label="Storage or equipment"
 		value={room.storage}
-		unset="as what stands in it"
+		unset="by what is in it"
 		onkeep={(storage) => set('storage', { storage })}
 	/>
 {/if}
