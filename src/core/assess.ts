@@ -78,8 +78,8 @@ export interface OpenCount {
 	failed: number;
 }
 /** What is open in a job, in figures. */
-export function openIn(job: Job, readings: readonly Reading[]): OpenCount {
-	const stages = Object.values(assess(job, readings).stages);
+export function openIn(assessment: Assessment): OpenCount {
+	const stages = Object.values(assessment.stages);
 	const all = stages.flatMap((s) => s.findings);
 	return {
 		violations: all.filter((f) => f.severity === 'violation').length,

@@ -268,7 +268,7 @@ test('a stage whose evaluator throws is told as failed; the others go on', () =>
 	const failed = Object.entries(stages).filter(([, s]) => s.failed !== undefined);
 	assert.ok(failed.length > 0 && failed.length < 6, failed.map(([s]) => s).join());
 	assert.ok(stages.layout.findings.length > 0);
-	assert.equal(openIn(broken, file.readings).failed, failed.length);
-	assert.equal(openIn(file.job, file.readings).failed, 0);
+	assert.equal(openIn(assess(broken, file.readings)).failed, failed.length);
+	assert.equal(openIn(assess(file.job, file.readings)).failed, 0);
 	assert.deepEqual(valueAt(stages, ['layout', 'failed']), undefined);
 });

@@ -1,5 +1,6 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { keeps } from './keeps';
+import type { OpenCount } from '$core/assess';
 import { migrate } from '$core/model/file/migrations';
 import type { Change } from '$core/edit/merge/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
@@ -12,6 +13,8 @@ export interface JobRow {
 	/** The last edit of its history; null: none yet. */
 	head: string | null;
 	updatedAt: string;
+	/** What is open in it, counted at a state of it; left out: not counted yet. */
+	open?: OpenCount & { rev: number };
 	/** The demo that this job is, so that it can be put back as it was. */
 	demo: string | null;
 }

@@ -1,5 +1,5 @@
 import { getContext, setContext } from 'svelte';
-import { aboutSubject, assess } from '$core/assess';
+import { aboutSubject, assess, openIn } from '$core/assess';
 import { runOf } from '$core/run/runs';
 import { addBox, freeBoxName } from '$core/edit/boxes';
 import type { Command } from '$core/edit/command';
@@ -69,6 +69,11 @@ export class JobStore {
 	/** Lets go of the job: other tabs are not followed any more. */
 	close(): void {
 		this.session.close();
+	}
+	/** Keeps what is open beside the job, for the list of jobs, once all that was done is in the store. */
+	async keepCount(): Promise<void> {
+		if (this.waiting || this.fault) return;
+		await jobs.keepCount(this.job.id, this.session.rev, openIn(this.assessment)).catch(() => undefined);
 	}
 	/** What would be lost if this tab were closed now. */
 	get unkept(): boolean {

@@ -1,3 +1,4 @@
+import type { OpenCount } from '$core/assess';
 import { now } from '$lib/clock';
 import { liveQuery } from 'dexie';
 import type { Table } from 'dexie';
@@ -22,6 +23,9 @@ export function watchPhotos(jobId: string, of: Photo['of'], tell: (photos: Photo
 export const allPhotos = (jobId: string): Promise<Photo[]> => db.photos.where('jobId').equals(jobId).sortBy('at');
 
 export const listJobs = (): Promise<JobRow[]> => db.jobs.orderBy('updatedAt').reverse().toArray();
+/** Keeps what is open in a job beside it, for the list of jobs; nothing where the job has moved on since. */
+export const keepCount = (jobId: string, rev: number, open: OpenCount): Promise<number> =>
+	db.jobs.where({ id: jobId }).modify((row) => void (row.rev === rev && (row.open = { ...open, rev })));
 export const getJob = (id: string): Promise<JobRow | undefined> => db.jobs.get(id);
 export const readingsOf = (jobId: string): Promise<Reading[]> => db.readings.where('jobId').equals(jobId).sortBy('at');
 export const eventsOf = (jobId: string): Promise<LiveEvent[]> => db.events.where('jobId').equals(jobId).sortBy('at');

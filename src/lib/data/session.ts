@@ -47,6 +47,10 @@ export interface Shown {
  */
 export class JobSession {
 	private ground: { job: Job; rev: number; head: string | null };
+	/** The state of the store that this tab stands on. */
+	get rev(): number {
+		return this.ground.rev;
+	}
 	/** Done in this tab and not in the store yet, in their order. */
 	private pending: Piece[] = [];
 	/** Undone in this tab before the store had them. */

@@ -9,6 +9,14 @@
 	// svelte-ignore state_referenced_locally
 	provideJob(store);
 	$effect(() => () => store.close());
+	/** The list of jobs shows what is open: counted where it is worked out anyway, a while after the last edit. */
+	const COUNT_AFTER_MS = 600;
+	$effect(() => {
+		void store.assessment;
+		void store.waiting;
+		const timer = setTimeout(() => void store.keepCount(), COUNT_AFTER_MS);
+		return () => clearTimeout(timer);
+	});
 	/** The browser asks before a tab is closed that holds what nothing else does. */
 	function leaving(e: BeforeUnloadEvent): void {
 		if (store.unkept) e.preventDefault();

@@ -2,13 +2,15 @@
 	import { sayDay } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
-	import { openIn, type OpenCount } from '$core/assess';
+	import type { OpenCount } from '$core/assess';
 	import type { FieldFault } from '$core/model/result';
 	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';
-	import { askToPersist, importFile, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
+	import { askToPersist, importFile, keepCount, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
 	import Progress from '$lib/ui/Progress.svelte';
+	import { countWorker, inWorker } from '$lib/workers/use-worker';
+	import type { CountApi } from '$lib/workers/count.worker';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
@@ -32,14 +34,28 @@
 			if (!(await settleStore())) fault = ONLY_HERE;
 			await seedDemos();
 			rows = await listJobs();
-			open = new Map(await Promise.all(rows.map(async (row) => [row.id, openIn(row.job, await readingsOf(row.id))] as const)));
+			open = new Map(rows.flatMap((row) => (row.open?.rev === row.rev ? [[row.id, row.open] as const] : [])));
 			kept = await askToPersist();
+			void count(rows.filter((row) => !open.has(row.id)));
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}
 		loaded = true;
 	}
 	void load();
+	/** Jobs that came in without being worked out are counted beside the page, one after another. */
+	async function count(left: readonly JobRow[]): Promise<void> {
+		if (!left.length) return;
+		const counting = inWorker<CountApi, void>(countWorker, async (api) => {
+			for (const row of left) {
+				const found = await api.count(row.job, await readingsOf(row.id));
+				open = new Map([...open, [row.id, found]]);
+				await keepCount(row.id, row.rev, found);
+			}
+		});
+		// A list without counts is still a list.
+		await counting.done.catch(() => undefined);
+	}
 
 	async function takeIn(file: File): Promise<void> {
 		const read = await takingIn.run(file, (api, told) => api.job(file, told));
