@@ -1,3 +1,4 @@
+import { guessRoom } from '../model/room-guess';
 import { rowIn, type Command } from './command';
 import { newRoom } from '../model/new-job';
 import { wallLength } from '../model/geometry';
@@ -70,15 +71,18 @@ export const editRoom =
 	(id: string, change: Partial<Omit<Room, 'id' | 'outline' | 'breaks' | 'counters' | 'fixtures' | 'studs' | 'marks'>>): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.rooms, id, 'room'), change);
-/** A room with a name and no walls yet. */
+/** A room with a name and no walls yet; its kind where none is given by its name. */
 export const addRoom =
 	(
 		id: string,
 		name: string,
-		{ kind = 'living', story = 0 }: { kind?: Room['kind'] | undefined; story?: number | undefined } = {}
+		{ kind, story = 0 }: { kind?: Room['kind'] | undefined; story?: number | undefined } = {}
 	): Command =>
-	(draft) =>
-		void draft.rooms.push(newRoom({ id, name, kind }, { story }));
+	(draft) => {
+		const guess = guessRoom(name);
+		const { kind: guessed, ...more } = guess ?? { kind: 'living' as const };
+		draft.rooms.push(newRoom({ id, name, kind: kind ?? guessed }, { story, ...(!kind || kind === guessed ? more : {}) }));
+	};
 /** Takes an empty room out. @throws RangeError where boxes or a panel are still in it */
 export const removeRoom =
 	(roomId: string): Command =>

@@ -1,3 +1,4 @@
+import { scheduleName } from './schedule-name';
 import { leastFor } from '../code/240-4-d-pigtail';
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import { placeBreakers } from '../circuits/panel/balance';
@@ -159,10 +160,7 @@ class Maker {
 		}
 		const names = [...count].sort((a, b) => b[1] - a[1]).map(([name]) => name);
 		const counter = units.every((u) => u.counterOf) && units.length > 0;
-		const more = names.length > 3 ? ' and more' : '';
-		const what = counter ? 'counter' : of;
-		const text = `${names.slice(0, 3).join(', ').toLowerCase()}${more} ${what}`.trim();
-		return text.charAt(0).toUpperCase() + text.slice(1);
+		return scheduleName(names, counter ? 'counter' : of);
 	}
 
 	private add(c: Pick<Circuit, 'name' | 'kind' | 'breakerA' | 'panelId'> & Partial<Circuit>, boxIds: readonly string[]): void {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { guessRoom } from '$core/model/room-guess';
 	import { addRoom } from '$core/edit/rooms';
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Point } from '$core/model/job';
@@ -21,7 +22,9 @@
 	let { drawing, story, onclose }: Props = $props();
 	const store = useJob();
 	let name = $state('');
-	let kind = $state<RoomKind>('bedroom');
+	/** As picked; null: by the name. */
+	let picked = $state<RoomKind | null>(null);
+	const kind = $derived(picked ?? guessRoom(name)?.kind ?? 'bedroom');
 	let length = $state<number | null>(null);
 	const WAYS: [sign: string, label: string, way: Point][] = [
 		['←', 'left', [-1, 0]],
@@ -58,7 +61,7 @@
 		placeholder="name"
 		onkeep={(v) => (name = v.trim())}
 	/>
-	<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (kind = v)} />
+	<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (picked = v)} />
 	<div class="exact">
 		<LengthField label="Exact wall" value={length} mayBeUnknown onkeep={(v) => (length = v)} />
 		{#each WAYS as [sign, label, way] (label)}

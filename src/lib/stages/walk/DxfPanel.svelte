@@ -91,7 +91,7 @@
 				const id = freshId();
 				const name = (room.name ?? 'Room').slice(0, 60);
 				const taken = draft.rooms.some((r) => r.name.toLowerCase() === name.toLowerCase());
-				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, { kind: 'living', story })(draft);
+				addRoom(id, taken || !room.name ? freeRoomName(draft, name) : name, { story })(draft);
 				setOutline(
 					id,
 					{ outline: room.outline.map(([x, y]): Point => [x + dx, y + dy]), breaks: [], inPlace: true },

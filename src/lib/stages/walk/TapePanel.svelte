@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { guessRoom } from '$core/model/room-guess';
 	import { Textarea } from 'flowbite-svelte';
 	import { doorsOf } from '$core/layout/house';
 	import { addRoom } from '$core/edit/rooms';
@@ -33,7 +34,9 @@
 	const store = useJob();
 	const given = $derived(roomId ? store.index.rooms.get(roomId) : undefined);
 	let name = $state('');
-	let kind = $state<RoomKind>('bedroom');
+	/** As picked; null: by the name. */
+	let picked = $state<RoomKind | null>(null);
+	const kind = $derived(picked ?? guessRoom(name)?.kind ?? 'bedroom');
 	let tape = $state('');
 	let closing = $state<'spread' | 'last-wall' | string>('spread');
 	let join = $state('');
@@ -123,7 +126,7 @@
 					placeholder="bath"
 					onkeep={(v) => (name = v.trim())}
 				/>
-				<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (kind = v)} />
+				<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (picked = v)} />
 				<SelectField label="Level" value={String(level)} options={LEVELS} onkeep={(v) => (chosen = Number(v))} />
 			</div>
 		{/if}
