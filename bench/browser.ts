@@ -110,7 +110,7 @@ async function log(): Promise<void> {
 	const file = join(folder, 'year.csv');
 	writeFileSync(file, yearLog());
 	await b.driver.findElement(By.css('input[type=file][aria-label="Import readings"]')).sendKeys(file);
-	await b.click('main button', 'Take in 10000 readings');
+	await b.click('main button', 'Import 10000 readings');
 	await b.says('10030 of 10030 readings', 'main', 60_000);
 
 	const type = (text: string) =>

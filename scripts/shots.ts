@@ -14,7 +14,7 @@ const pick = (name: string) => (b: Browser) => b.press(`[data-box="${name}"]`);
 const pickRow = (words: string) => (b: Browser) => b.click('table.data button.row', words);
 const propose = async (b: Browser) => {
 	await b.click('main button', 'Propose');
-	await b.click('main button', 'Take out');
+	await b.click('main button', 'Remove');
 	await b.click('main button', 'Propose circuits for');
 	await b.says('Through the crawl space', 'main', 30_000);
 };

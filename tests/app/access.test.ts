@@ -44,7 +44,7 @@ for (const theme of ['light', 'dark'] as const) {
 		['walk', 'Room by tape', 'Tape, from a door'],
 		['walk', 'Draw', 'Exact wall'],
 		['walk', 'From DXF', 'Walls from a DXF drawing'],
-		['walk', 'Add things', 'In no room yet'],
+		['walk', 'Add things', 'No room picked'],
 		['layout', 'Punch list', 'seen on site'],
 		['circuit', 'Service load', 'Calculation'],
 		['circuit', 'Outlets', 'Drag a box'],
@@ -82,13 +82,13 @@ for (const theme of ['light', 'dark'] as const) {
 		assert.deepEqual(await violations(), [], 'panel');
 		await b.go('/job/marrow-street/circuit');
 		await b.click('main button', 'Panel');
-		await b.says('Not believed until proven', 'main');
+		await b.says('Not proven until tested', 'main');
 		assert.deepEqual(await violations(), [], 'a panel with its old directory');
 		await b.go('/job/marrow-street/protect?box=bd-02');
 		for (const [view, says] of [
 			['Replace', 'A GFCI receptacle here'],
 			['Letter', 'Code basis'],
-			['Devices', 'Place it so']
+			['Devices', 'Use this']
 		] as const) {
 			await b.click('main button', view);
 			await b.says(says, 'main');
@@ -103,9 +103,9 @@ for (const theme of ['light', 'dark'] as const) {
 		assert.deepEqual(await violations(), [], 'the form with an instrument');
 		for (const [view, says] of [
 			['Log', 'of 30 readings'],
-			['GFCIs', 'to see to'],
-			['Meaning', 'Would a fault to ground clear'],
-			['Checks', 'One try at a reset'],
+			['GFCIs', 'to do. Test each'],
+			['Meaning', 'Will a ground fault trip the breaker'],
+			['Checks', 'If a reset trips at once'],
 			['Charts', 'Due by month'],
 			['Before, after', 'Before and after'],
 			['Limits', 'Utilization voltage']

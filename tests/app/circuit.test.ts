@@ -44,21 +44,21 @@ test('a run is fed with less cable by one press, taken back by another; what is 
 	await b.click('.slip summary', 'Feed order and cable');
 	await b.says(/\d+' minimum/, '.slip');
 	await b.set('.slip details details .field:nth-of-type(2) select', 'yes');
-	await b.click('.slip button', 'Feed it so');
+	await b.click('.slip button', 'Feed it this way');
 	await b.says(/Circuit 13: \d+' less cable/);
 	await b.says('It is already fed that way, or as short.', '.slip');
 	await b.click('button[aria-label="Undo"]');
-	await b.says('Feed it so', '.slip');
+	await b.says('Feed it this way', '.slip');
 	await b.click('main table button.row', 'Kitchen counter, sink side');
 	await b.click('.slip summary', 'Feed order and cable');
-	await b.says('K-01 is in the wall already', '.slip');
+	await b.says('K-01 is already installed', '.slip');
 });
 
 test('a house with rooms and no circuits is asked for those of 210.11(C), and one press adds them', async () => {
 	await b.go('/');
 	await b.click('button', 'New job');
 	await b.type('#new-name', 'Circuit house');
-	await b.click('button', 'Begin');
+	await b.click('button', 'Start');
 	await b.click('button', 'Room by tape');
 	for (const [name, kind] of [
 		['Kitchen', 'kitchen'],
@@ -71,8 +71,8 @@ test('a house with rooms and no circuits is asked for those of 210.11(C), and on
 		await b.says(`${name} by tape`);
 	}
 	await b.go(new URL(await b.driver.getCurrentUrl()).pathname.replace('walk', 'circuit'));
-	await b.says('2 small appliance circuits of 20 A are asked for; the job has 0.', '.slip');
-	await b.says('1 bathroom circuit of 20 A is asked for', '.slip');
+	await b.says('2 small appliance circuits of 20 A are required; the job has 0.', '.slip');
+	await b.says('1 bathroom circuit of 20 A is required', '.slip');
 	await b.click('.slip button', 'Add 2 circuits');
 	await b.says('2 circuits;', 'main header');
 	await b.click('.slip button', 'Add 1 circuit');

@@ -16,8 +16,8 @@ test('a log of 10,000 readings: taken in, only what is in sight drawn, filtered 
 	const file = join(folder, 'year.csv');
 	writeFileSync(file, yearLog());
 	await b.driver.findElement(By.css('input[type=file][aria-label="Import readings"]')).sendKeys(file);
-	await b.says('Take in 10000 readings', 'main');
-	await b.click('main button', 'Take in 10000 readings');
+	await b.says('Import 10000 readings', 'main');
+	await b.click('main button', 'Import 10000 readings');
 	await b.says('10030 of 10030 readings', 'main');
 	await b.run('document.querySelector(".list").scrollTop = 1e7');
 	await b.says('2024-01-01', '.list');

@@ -46,7 +46,7 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	await (await b.find('input[type=file]')).sendKeys(path);
 	await b.says('Bare house', '.frame');
 	await b.go('/job/bare/circuit');
-	await b.says('100 boxes hang on none yet', 'main');
+	await b.says('100 boxes are on no circuit yet', 'main');
 	await b.click('main button', 'Propose circuits');
 	await b.says('Shop practice', 'main');
 	await b.click('main button', 'Propose circuits for 100');
@@ -62,8 +62,8 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	for (let i = 1; i <= circuits; i += 4) {
 		await b.click(`main table.data tr:nth-child(${i}) button.row`);
 		await b.says(/AWG · \d+ A/, '.slip');
-		await b.says(/why these share a circuit|why it stands alone/, '.slip');
-		await b.says(/shop practice|one appliance, and nothing else/, '.slip');
+		await b.says(/why these share a circuit|why it has its own circuit/, '.slip');
+		await b.says(/shop practice|one appliance only/, '.slip');
 	}
 	await b.click('button[aria-label="Undo"]');
 	await b.says('0 circuits', 'main header');
@@ -145,7 +145,7 @@ test('the panel: breakers dragged from slot to slot, one that does not fit refus
 test('the old directory is not believed until it is proven', async () => {
 	await b.go('/job/marrow-street/circuit');
 	await b.click('main button', 'Panel');
-	await b.says('Not believed until proven', 'main');
+	await b.says('Not proven until tested', 'main');
 	await b.click('main table tbody tr:first-child td:last-child button');
 	await b.says('Circuit 1: directory proven');
 	await b.says('proven', 'main table tbody tr:first-child td:last-child');
@@ -153,7 +153,7 @@ test('the old directory is not believed until it is proven', async () => {
 
 test("the demo's own mistakes are named with section and fix: the kitchen circuit that wanders, an appliance by guess, a shared neutral", async () => {
 	await b.go('/job/quillback/circuit');
-	await b.says('L-05 in Living hangs on small appliance circuit 3', '.slip');
+	await b.says('L-05 in Living is on small appliance circuit 3', '.slip');
 	await b.says('210.52(B)(2)', '.slip');
 	await b.click('.slip button', 'Move L-05 to circuit 13');
 	await b.driver.wait(async () => !(await b.text('.slip')).includes('L-05 in Living'), PATIENCE_MS);
@@ -161,11 +161,11 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await open('Facts');
 	await open('Nameplate: microwave');
 	await choose('Start over with a generic one', 'none: general use');
-	await b.says('its breaker and its wire are a guess', '.slip');
+	await b.says('breaker and wire are a guess', '.slip');
 	await choose('One appliance: start with', 'microwave');
 	await b.says('1500 W', '.slip');
 	await choose('On the circuit, V', '240 V');
-	await b.says('one pole gives 120 V', '.slip');
+	await b.says('one pole is 120 V', '.slip');
 	await b.click('.slip button', 'Figure it at 120 V');
 	await b.click('main table button.row', 'Bedroom 2 receptacles');
 	await open('Shared neutral');
@@ -174,7 +174,7 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.click('.slip button', 'One three-wire cable to');
 	await b.click('main button', 'Multiwire');
 	await b.says('Circuits 12 and 13 on one neutral', 'main');
-	await b.says('as the code asks', 'main');
+	await b.says('all met', 'main');
 	await b.says('14-3 NM-B with ground', 'main');
 	assert.deepEqual(await b.complaints(), []);
 });

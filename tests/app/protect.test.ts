@@ -32,13 +32,13 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 	await b.go('/job/marrow-street/protect');
 	await b.click('main button', 'Devices');
 	await b.click('main table button.row', 'Bedroom and sewing room');
-	await b.click('main .cards article:first-child button', 'Place it so');
+	await b.click('main .cards article:first-child button', 'Use this');
 	await b.says('Circuit 2: protection placed');
 	await b.click('main button', 'Labels');
 	await b.says(/BD-02\s+GFCI Protected/, 'main table');
 	await b.click('main button', 'Outlets');
 	await b.click('main table button.row', 'BD-02');
-	await b.says('GFCI given by', '.slip');
+	await b.says('GFCI from', '.slip');
 	// Back to the GFCI at BD-01, and that one taken out.
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Undone: Circuit 2: protection placed');
@@ -52,18 +52,18 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 		select.value = 'none';
 		select.dispatchEvent(new Event('change', { bubbles: true }));`);
 	await b.click('main table button.row', 'BD-02');
-	await b.says('BD-02 has three slots and no proven ground, and no GFCI reaches it', '.slip');
+	await b.says('BD-02 has three slots, no proven ground and no GFCI protection', '.slip');
 	await b.says('406.4(D)(2)', '.slip');
 	await b.find('.slip button');
 	await b.click('main button', 'Labels');
-	await b.says('No face needs a label yet', 'main');
+	await b.says('No label needed yet', 'main');
 	await b.click('main button', 'Letter');
 	assert.doesNotMatch(await b.text('main'), /Marked: "GFCI Protected"/, 'nor a letter');
 });
 test('the cellar device that feeds the freezer is found and shown', async () => {
 	await b.go('/job/marrow-street/protect');
 	await b.click('main table button.row', 'PF-01');
-	await b.says('GFCI given by', '.slip');
+	await b.says('GFCI from', '.slip');
 	await b.says('CB-01', '.slip');
 	await b.says('GFCI from CB-01', '.strip');
 });
@@ -74,9 +74,9 @@ test('protection placed minimum cost, with what goes dead shown on the plan', as
 	await b.says('If breaker 3 trips: 11 boxes dead in', 'main');
 	await b.click('main .cards button', 'show');
 	await b.says('if breaker 3 trips: what goes dead', 'main header');
-	await b.click('main button', 'All needs again');
+	await b.click('main button', 'Show all');
 	await b.click('main button', 'Devices');
-	await b.click('main .cards article:first-child button', 'Place it so');
+	await b.click('main .cards article:first-child button', 'Use this');
 	await b.says('Circuit 3: protection placed');
 	await b.says('dual', '.slip, body');
 });
@@ -92,7 +92,7 @@ test('an amendment is added with its reference, moves what it speaks of, and is 
 	await b.click('header button', 'NEC 2023');
 	await b.click('dialog summary', 'Add one');
 	await b.click('dialog button', 'Add the amendment');
-	await b.says('Where is it written down?');
+	await b.says('Where is it written?');
 	await b.run(
 		`const input = [...document.querySelectorAll('dialog label')].find((l) => l.textContent === 'Where it is written');
 		const el = document.getElementById(input.htmlFor); el.value = 'Bulletin 9'; el.dispatchEvent(new Event('input', { bubbles: true })); el.dispatchEvent(new Event('change', { bubbles: true }));`
@@ -107,7 +107,7 @@ test("an inspector's list as received is taken in, answered, and a ruling is kep
 	await b.go('/job/quillback/protect');
 	await b.click('main button', 'Inspector');
 	await b.type('#received', '1. K-06 no GFCI 210.8(A)(6)\n2. directory not filled in');
-	await b.click('main button', 'Take the list in');
+	await b.click('main button', 'Import list');
 	await b.says('2 open of 2', 'main');
 	await b.says('210.8(A)(6)', 'main table');
 	await b.click('main table button.row', 'K-06 no GFCI');

@@ -22,12 +22,12 @@ const placeMissing = async () => {
 
 test('another tab follows an edit at once; a tab killed right after a confirmed edit loses nothing', async () => {
 	await b.go('/job/quillback/layout');
-	await b.says('2 stretches without reach');
+	await b.says('2 stretches not covered');
 	const watching = await b.driver.getWindowHandle();
 	await b.driver.switchTo().newWindow('tab');
 	await b.resize({ width: 1280, height: 800 });
 	await b.go('/job/quillback/layout');
-	await b.says('2 stretches without reach');
+	await b.says('2 stretches not covered');
 	await placeMissing();
 	// Closed from outside: no page script gets a last word.
 	const { targetInfo } = (await b.driver.sendAndGetDevToolsCommand('Target.getTargetInfo', {})) as unknown as {
@@ -35,22 +35,22 @@ test('another tab follows an edit at once; a tab killed right after a confirmed 
 	};
 	await b.driver.sendDevToolsCommand('Target.closeTarget', { targetId: targetInfo.targetId });
 	await b.driver.switchTo().window(watching);
-	await b.says('0 stretches without reach');
+	await b.says('0 stretches not covered');
 	await b.go('/job/quillback/layout');
-	await b.says('0 stretches without reach');
+	await b.says('0 stretches not covered');
 	await b.click('button[aria-label="Undo"]');
-	await b.says('2 stretches without reach');
+	await b.says('2 stretches not covered');
 });
 
 test('a full store says so, keeps the edit in the tab, offers a file; with room again everything is kept', async () => {
 	await b.go('/job/quillback/layout');
-	await b.says('2 stretches without reach');
+	await b.says('2 stretches not covered');
 	await b.run(
 		'window.__put = IDBObjectStore.prototype.put; IDBObjectStore.prototype.put = function () { throw new DOMException("no room", "QuotaExceededError") }'
 	);
 	await b.click('button', 'Place what is missing (2)');
 	await b.says('The browser has no room left to keep this job. Your work is still here, in this tab: save a job file now');
-	await b.says('0 stretches without reach');
+	await b.says('0 stretches not covered');
 	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
 	await b.click('[role=alert] button', 'Save job file');
 	const text = await b.driver.executeAsyncScript<string>('const done = arguments[0]; window.__blobs[0].then(done)');
@@ -62,7 +62,7 @@ test('a full store says so, keeps the edit in the tab, offers a file; with room 
 	await b.says('Room named North bedroom');
 	await b.go('/job/quillback/layout');
 	await b.find('path.floor[aria-label^="North bedroom"]');
-	await b.says('0 stretches without reach');
+	await b.says('0 stretches not covered');
 });
 
 test('another tab changed the same field: both values are shown, and the user chooses', async () => {
@@ -86,7 +86,7 @@ test('another tab changed the same field: both values are shown, and the user ch
 	await b.press('path.floor[aria-label^="Bedroom 2"]');
 	await b.click('.slip summary', 'Facts');
 	await b.set('.slip .facts input', 'North bedroom');
-	await b.says('The same was changed in another tab', '.conflict');
+	await b.says('The same thing was changed in another tab', '.conflict');
 	const told = await b.text('.conflict');
 	assert.match(told, /Room Guest room, name\s+Guest room\s+North bedroom/);
 	await b.find('path.floor[aria-label^="Guest room"]');

@@ -31,7 +31,7 @@ async function begin(name: string): Promise<void> {
 	await b.says('Marrow Street');
 	await b.click('button', 'New job');
 	await b.type('#new-name', name);
-	await b.click('button', 'Begin');
+	await b.click('button', 'Start');
 	await b.says('0 rooms, 0 boxes');
 }
 async function room(name: string, kind: string, tape: string, says: string): Promise<void> {
@@ -72,7 +72,7 @@ test('a bath, an L-shaped kitchen with a peninsula, a hall and a garage by tape,
 	await thing('peninsula', 1, '20');
 
 	await click('button', 'Room by tape');
-	await room('Hall', 'hallway', "d32 10'4 r 4' r 13' r 4'1", `It ends 1" from where it began`);
+	await room('Hall', 'hallway', "d32 10'4 r 4' r 13' r 4'1", `It ends 1" from where it started`);
 	await room('Garage', 'garage', "d16' 4' r 22' r 20' r 22'", 'It closes.');
 	await click('button', 'Back to the plan');
 	await b.says('4 rooms, 0 boxes');
@@ -95,7 +95,7 @@ test('each room is laid out with one press, and then nothing is missing there', 
 		await b.says('Place ');
 		await b.driver.wait(async () => !(await b.text('main header')).includes(`Lay out ${name}`), PATIENCE_MS);
 	}
-	await b.says(', 0 stretches without reach');
+	await b.says(', 0 stretches not covered');
 	await b.click('button', 'Punch list');
 	await b.says('within 3\' 0" of basin', 'main');
 	await b.click('button', 'By rule');
@@ -112,9 +112,9 @@ test('the peninsula is judged by the edition: none required in 2023, by area in 
 	await b.says('none required; provide a way to add one later', 'main');
 	await edition('2020');
 	// 72 in by 36 in is 18 sq ft: one for the first nine, one for the rest.
-	await b.says('peninsula in Kitchen lacks 2 of 2, one within 2 ft of its outer end.', 'main');
+	await b.says('peninsula in Kitchen is missing 2 of 2, one within 2 ft of its outer end.', 'main');
 	await edition('2017');
-	await b.says('peninsula in Kitchen lacks 1 of 1.', 'main');
+	await b.says('peninsula in Kitchen is missing 1 of 1.', 'main');
 	await b.says('210.52(C)(3)', 'main');
 	await b.click('main button', 'Place 1 in it');
 	await b.driver.wait(async () => !(await b.text('main')).includes('lacks 1 of 1'), PATIENCE_MS);
@@ -170,7 +170,7 @@ test('what is no drawing is refused with the reason, and nothing is changed', as
 	writeFileSync(file, 'eggs, milk');
 	await b.click('button', 'From DXF').catch(() => undefined);
 	await (await b.driver.findElement(By.css('.dxf input[type=file]'))).sendKeys(file);
-	await b.says('list.dxf is no DXF text file', '.dxf');
+	await b.says('list.dxf is not a DXF text file', '.dxf');
 	// The saved files of this test lead nowhere, and the browser says so.
 	assert.deepEqual(
 		(await b.complaints()).filter((c) => !c.includes('blob:none')),

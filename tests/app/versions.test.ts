@@ -44,7 +44,7 @@ test('a newer version waits, is offered, and the old files stay until no tab run
 	assert.ok((await stores()).includes(first), 'the files that this tab runs on are still there');
 	await b.go('/job/quillback/walk');
 	await b.says('A new version of Hekto is ready', '.offer');
-	await b.click('.offer button', 'Load it');
+	await b.click('.offer button', 'Load');
 	await b.driver.wait(
 		async () => !(await b.run<boolean>('return !!document.querySelector(".offer")')),
 		20_000,

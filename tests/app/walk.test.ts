@@ -50,7 +50,7 @@ test('a room is drawn: exact walls by buttons, corners by the pointer, square an
 	);
 	await b.driver.actions().move({ x, y }).click().perform();
 	await b.says(', square', '.bar');
-	await b.click('.bar button', 'Close and keep');
+	await b.click('.bar button', 'Close and save');
 	await b.says('Annex drawn');
 	await b.click('.bar button', 'Done');
 	await b.says('Annex', '.slip h2');

@@ -92,7 +92,7 @@ export async function importFile(file: JobFile, watch: Watch = {}): Promise<stri
 	const linked = (r: Reading): Reading => (r.corrects ? { ...r, corrects: fresh.get(r.corrects) ?? r.corrects } : r);
 	const own: JobFile = {
 		...file,
-		job: { ...file.job, id: jobId, name: taken ? `${file.job.name.slice(0, 69)} (opened)` : file.job.name },
+		job: { ...file.job, id: jobId, name: taken ? `${file.job.name.slice(0, 71)} (opened)` : file.job.name },
 		readings: again(file.readings).map(linked),
 		events: again(file.events),
 		photos: again(photos)

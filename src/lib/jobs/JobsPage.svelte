@@ -46,12 +46,13 @@
 	/** Jobs that came in without being worked out are counted beside the page, one after another. */
 	async function count(left: readonly JobRow[]): Promise<void> {
 		if (!left.length) return;
-		const counting = inWorker<CountApi, void>(countWorker, async (api) => {
+		const counting = inWorker<CountApi, null>(countWorker, async (api) => {
 			for (const row of left) {
 				const found = await api.count(row.job, await readingsOf(row.id));
 				open = new Map([...open, [row.id, found]]);
 				await keepCount(row.id, row.rev, found);
 			}
+			return null;
 		});
 		// A list without counts is still a list.
 		await counting.done.catch(() => undefined);
@@ -159,11 +160,8 @@
 						</td>
 						<td>{sayDay(row.updatedAt)}</td>
 						<td class="do">
-							{#if row.demo}<Btn
-									small
-									look="quiet"
-									label={`Reset ${row.job.name} to its original state`}
-									onclick={() => putBack(row)}>Reset demo</Btn
+							{#if row.demo}<Btn small look="quiet" label={`Reset demo ${row.job.name}`} onclick={() => putBack(row)}
+									>Reset demo</Btn
 								>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
 						</td>
 					</tr>
