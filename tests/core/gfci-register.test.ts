@@ -168,7 +168,7 @@ test('before and after: what a new device must not worsen, drops brought to one 
 			['lamps', 'same'],
 			['drop', 'better'],
 			['ohm-ground', 'worse'],
-			['grip', 'mended']
+			['grip', 'repaired']
 		]
 	);
 });

@@ -298,19 +298,19 @@ test('without a known run hot is held to neutral, feet are estimated, and what i
 
 // Before and after.
 const CHANGES: [kind: ReadingKind, before: Partial<Reading>, after: Partial<Reading>, change: string][] = [
-	['hn', { value: 0 }, { value: 124 }, 'mended'],
+	['hn', { value: 0 }, { value: 124 }, 'repaired'],
 	['hn', { value: 124 }, { value: 0 }, 'worse'],
 	['hn', { value: 118 }, { value: 119.4 }, 'same'],
 	['hn', { value: 118 }, { value: 121 }, 'changed'],
-	['hn', { value: 107.9 }, { value: 108 }, 'mended'],
-	['hh', { value: 120 }, { value: 240 }, 'mended'],
+	['hn', { value: 107.9 }, { value: 108 }, 'repaired'],
+	['hh', { value: 120 }, { value: 240 }, 'repaired'],
 	['drop', { value: 6, loadA: 12 }, { value: 3, loadA: 12 }, 'better'],
 	['drop', { value: 3, loadA: 12 }, { value: 3.3, loadA: 12 }, 'same'],
 	['drop', { value: 3, loadA: 12 }, { value: 3.31, loadA: 12 }, 'worse'],
-	['bootleg', { word: 'yes' }, { word: 'no' }, 'mended'],
+	['bootleg', { word: 'yes' }, { word: 'no' }, 'repaired'],
 	['bootleg', { word: 'no' }, { word: 'yes' }, 'worse'],
 	['bootleg', { word: 'yes' }, { word: 'cannot-tell' }, 'changed'],
-	['gfci-own', { word: 'no-trip' }, { word: 'trips' }, 'mended'],
+	['gfci-own', { word: 'no-trip' }, { word: 'trips' }, 'repaired'],
 	['lamps', { lamps: 'off on on' }, { lamps: 'on on off' }, 'changed']
 ];
 for (const [kind, before, after, change] of CHANGES)

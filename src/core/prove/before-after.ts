@@ -11,8 +11,8 @@ export interface BeforeAfter {
 	half: 'upper' | 'lower';
 	before: Reading;
 	after: Reading;
-	/** Worse by more than the meter's spread; `mended`: what was off is as it should be; `changed`: it differs, and says neither. */
-	change: 'mended' | 'better' | 'same' | 'worse' | 'changed';
+	/** Worse by more than the meter's spread; `repaired`: what was off is as it should be; `changed`: it differs, and says neither. */
+	change: 'repaired' | 'better' | 'same' | 'worse' | 'changed';
 }
 /** What a meter itself spreads by, in each kind's own unit. A job that only changes devices must not lose more than this. */
 const SPREAD: Partial<Record<ReadingKind, number>> = {
@@ -44,7 +44,7 @@ const atGround = (change: BeforeAfter['change'], kind: ReadingKind, jumper: bool
 function wordChange(kind: WordKind, before: string | undefined, after: string | undefined): BeforeAfter['change'] {
 	if (before === after) return 'same';
 	const good = goodWord(kind);
-	return after === good ? 'mended' : before === good ? 'worse' : 'changed';
+	return after === good ? 'repaired' : before === good ? 'worse' : 'changed';
 }
 /** More of these is worse. */
 const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neutral', 'ohm-ground', 'gfci-ms'];
@@ -82,7 +82,7 @@ function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
 	const band = VOLTS[after.kind];
 	if (band) {
 		const [was, is] = [within(before.value, band), within(after.value, band)];
-		if (was !== is) return is ? 'mended' : 'worse';
+		if (was !== is) return is ? 'repaired' : 'worse';
 	}
 	// Drops under different loads are brought to one: a drop grows with its load.
 	const scale = after.kind === 'drop' && before.loadA && after.loadA ? after.loadA / before.loadA : 1;

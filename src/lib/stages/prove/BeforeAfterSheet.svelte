@@ -18,7 +18,7 @@
 		better: [null, 'better'],
 		same: [null, 'as before'],
 		worse: ['bad', 'worse than before'],
-		mended: ['good', 'mended'],
+		repaired: ['good', 'repaired'],
 		changed: ['look', 'changed']
 	} as const;
 	const half = (h: string, box: (typeof boxes)[number]) =>
