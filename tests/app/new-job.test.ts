@@ -66,13 +66,13 @@ test('another edition: the same house is judged anew, and the change is an edit 
 
 test('a receptacle on the wrong circuit is put where it belongs, and the finding goes', async () => {
 	await b.go('/job/quillback/circuit?box=l-05');
-	await b.says('is on small appliance circuit 3, which isn't allowed to supply it', '.slip');
+	await b.says("is on small appliance circuit 3, which isn't allowed to supply it", '.slip');
 	await b.click('.slip summary', 'Facts');
 	await b.click('.slip summary', 'Add to another circuit');
 	await b.set('.slip .attach .field:nth-of-type(1) select', 'c13');
 	await b.set('.slip .attach .field:nth-of-type(2) select', 'l-04');
 	await b.click('.slip button', 'Put on circuit 13');
 	await b.says('Living, circuit 13, planned'.replace('Living', 'up'), '.slip').catch(() => b.says('circuit 13', '.slip'));
-	assert.ok(!(await b.text('.slip')).includes('isn't allowed to supply it'));
+	assert.ok(!(await b.text('.slip')).includes("isn't allowed to supply it"));
 	await b.says('L-05', '.strip');
 });
