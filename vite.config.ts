@@ -4,5 +4,14 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
 	plugins: [tailwindcss(), sveltekit()],
-	build: { target: 'es2022', chunkSizeWarningLimit: 700 }
+	build: {
+		target: 'es2022',
+		chunkSizeWarningLimit: 700,
+		rollupOptions: {
+			treeshake: {
+				// The component library does not say that its modules do nothing by themselves; all of its styles would come along with one button.
+				moduleSideEffects: (id) => !/node_modules\/(flowbite-svelte|flowbite-svelte-icons)\//.test(id)
+			}
+		}
+	}
 });
