@@ -4,6 +4,8 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
 	plugins: [tailwindcss(), sveltekit()],
+	// The store as a module of today's browsers: what is not used of it stays out.
+	resolve: { alias: { dexie: 'dexie/dist/modern/dexie.mjs' } },
 	build: {
 		target: 'es2022',
 		chunkSizeWarningLimit: 700,

@@ -1,4 +1,7 @@
-import { format, isValid, parseISO } from 'date-fns';
+import { intlFormat } from 'date-fns/intlFormat';
+import { isValid } from 'date-fns/isValid';
+import { lightFormat } from 'date-fns/lightFormat';
+import { parseISO } from 'date-fns/parseISO';
 import { localDay } from '$core/units/day';
 
 /** The clock of the interface: local days and times in one form on the screen, ISO in files. */
@@ -8,17 +11,20 @@ export const now = (): string => new Date().toISOString();
 /** Today by the calendar on the wall, ISO day. */
 export const today = (): string => localDay(now());
 
-const shown = (at: string, form: string): string => {
+const DAY = { year: 'numeric', month: 'short', day: 'numeric' } as const;
+const TIME = { hour: 'numeric', minute: '2-digit' } as const;
+function shown(at: string, form: Parameters<typeof intlFormat>[1]): string {
 	// A day alone is parsed as a local one.
 	const date = parseISO(at);
-	return isValid(date) ? format(date, form) : at;
-};
+	// Newer browsers set a narrow space before AM and PM: one form everywhere.
+	return isValid(date) ? intlFormat(date, form, { locale: 'en-US' }).replace(/\u202f/g, ' ') : at;
+}
 /** @param at ISO day or moment  @example '2026-10-12' -> 'Oct 12, 2026' */
-export const sayDay = (at: string): string => shown(at, 'MMM d, yyyy');
+export const sayDay = (at: string): string => shown(at, DAY);
 /** @example 'Oct 12, 2026, 9:30 AM' */
-export const sayMoment = (at: string): string => shown(at, 'MMM d, yyyy, h:mm a');
+export const sayMoment = (at: string): string => shown(at, { ...DAY, ...TIME });
 /** @example '9:30 AM' */
-export const sayTime = (at: string): string => shown(at, 'h:mm a');
+export const sayTime = (at: string): string => shown(at, TIME);
 
 /** A day as typed: ISO, and one that there is. */
 export const isDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text));
@@ -28,4 +34,7 @@ export function momentOf(text: string): string | null {
 	return isValid(at) ? at.toISOString() : null;
 }
 /** A moment as such a field shows it. */
-export const typedMoment = (at: string): string => shown(at, "yyyy-MM-dd'T'HH:mm");
+export function typedMoment(at: string): string {
+	const date = parseISO(at);
+	return isValid(date) ? lightFormat(date, "yyyy-MM-dd'T'HH:mm") : at;
+}
