@@ -107,7 +107,7 @@ export class Browser {
 	async fresh(house: string, path: string): Promise<void> {
 		await this.go('/');
 		await this.says(house);
-		await this.click(`button[aria-label="Reset ${house} as it was"]`);
+		await this.click(`button[aria-label="Reset demo ${house}"]`);
 		await this.says(`${house} is as it was.`);
 		await this.go(path);
 		await this.find('.frame');

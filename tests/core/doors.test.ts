@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { quillback } from '../../src/core/demo/quillback';
-import { assess, openIn } from '../../src/core/assess';
+import { openIn } from '../../src/core/about';
+import { assess } from '../../src/core/assess';
 import { readPlainJobFile } from '../../src/core/formats/job-json';
 import { check, figure, list, maybe, must, oneOf, shape, text, whole } from '../../src/core/model/file/fields';
 import { passesOf } from '../../src/core/model/file/quick-check';

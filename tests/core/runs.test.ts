@@ -1,9 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import { runFeet } from '../../src/core/circuits/assess-circuits';
+import { runFeet, downstream, runOf } from '../../src/core/run/runs';
 import { dropAt, designLoad } from '../../src/core/circuits/size/drop';
-import { downstream, runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { drawRun, STRIP } from '../../src/core/formats/run-drawing';
 import { directoryOf } from '../../src/core/handover/directory';

@@ -1,31 +1,30 @@
-import type { House } from '../house';
-import { CURED_BY_SIZE } from './size/size-findings';
-import { cite } from '../code/rule';
-import type { Edition } from '../code/shape/edition';
-import { ohmsPerKft } from '../code/chapter-9-resistance';
-import type { Circuit, Job, Room } from '../model/job';
-import { indexOf } from '../model/job-index';
+import type { StageResult, Finding, Decision, Subject, Fix } from '../model/result';
 import { remembered } from '../model/remember';
-import type { Decision, Finding, Fix, StageResult, Subject } from '../model/result';
-import { compareGauge, GAUGES } from '../units/gauge';
-import { formatFeet } from '../units/length';
-import { atMost, show } from '../units/quantity';
-import { applianceDecision, applianceFindings } from './articles/422-424-440-625-appliances';
-import { panelLoad } from './service/220-14-branch-load';
-import { receptaclesOn, sizeCasesOf } from './size/circuit-case';
-import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
-import { terminalFindings } from './articles/110-14-c-terminals';
-import { dropAt, type DropAt } from './size/drop';
-import { assessMultiwire } from './articles/210-4-multiwire';
-import { nameplateFindings } from './articles/110-3-b-nameplates';
-import { balanceHint, panelDecisions, panelFindings } from './panel/panel-findings';
-import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
-import { requiredCircuits } from './articles/210-11-required-circuits';
-import { runOf, type Run } from '../run/runs';
-import { sharedLoads, shareSteps } from './size/shared-loads';
-import { sizeCircuit, type SizeCase } from './size/size';
-import { legsInTheWet } from './articles/300-5-300-9-wet-places';
+import type { Circuit, Room, Job } from '../model/job';
+import type { House } from '../house';
 import { whyTogether } from './why-together';
+import { applianceDecision, applianceFindings } from './articles/422-424-440-625-appliances';
+import { assessMultiwire } from './articles/210-4-multiwire';
+import { balanceHint, panelFindings, panelDecisions } from './panel/panel-findings';
+import { panelLoad } from './service/220-14-branch-load';
+import { requiredCircuits } from './articles/210-11-required-circuits';
+import type { Edition } from '../code/shape/edition';
+import { type Run, runOf } from '../run/runs';
+import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
+import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
+import { sharedLoads, shareSteps } from './size/shared-loads';
+import { legsInTheWet } from './articles/300-5-300-9-wet-places';
+import { nameplateFindings } from './articles/110-3-b-nameplates';
+import { terminalFindings } from './articles/110-14-c-terminals';
+import { cite } from '../code/rule';
+import { dropAt, type DropAt } from './size/drop';
+import { sizeCasesOf, receptaclesOn } from './size/circuit-case';
+import { sizeCircuit, type SizeCase } from './size/size';
+import { CURED_BY_SIZE } from './size/size-findings';
+import { show, atMost } from '../units/quantity';
+import { indexOf } from '../model/job-index';
+import { ohmsPerKft } from '../code/chapter-9-resistance';
+import { GAUGES, compareGauge } from '../units/gauge';
 
 /** Findings of a circuit, and its advice on drop apart. */
 interface Sized extends StageResult {
@@ -34,7 +33,6 @@ interface Sized extends StageResult {
 const known = remembered<Circuit, Sized>();
 const knownWhy = remembered<Circuit, Decision[]>();
 const boxesTogether = remembered<Room, object>();
-
 /** Sizing of every circuit, drop along every run, what a circuit of its kind may feed, shared neutrals and panels. */
 export function assessCircuits({ edition, job, index, runs }: House): StageResult {
 	const { boxes, boxesOfRoom, rooms } = index;
@@ -80,7 +78,6 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] => [
 		run.nodes.map((n) => n.leg)
 	)
 ];
-
 function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	const run = runOf(job, circuit);
 	const findings = [...nameplateFindings(edition, job, run), ...terminalFindings(edition, job, run)];
@@ -105,7 +102,6 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 		drop: dropFindings(edition, job, run, drops)
 	};
 }
-
 /** Every wire of the run is judged; the slip shows the one that bears least. */
 function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	const { circuit } = run;
@@ -157,7 +153,6 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	};
 	return { findings, decisions: [decision] };
 }
-
 /** A breaker too large for cable that is in the wall comes down; what is only planned is made as large as the load asks. */
 function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: Finding): Fix | undefined {
 	const planned = run.nodes.every((n) => n.leg.state === 'planned');
@@ -170,7 +165,6 @@ function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: F
 	if (f.code !== 'wire-breaker' || f.need === undefined) return undefined;
 	return { kind: 'set-breaker', label: `Make it ${f.need} A`, circuitId: circuit.id, breakerA: f.need };
 }
-
 const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decision => ({
 	id: `drop:${circuit.id}:${drop.boxId}`,
 	subject: { kind: 'box', id: drop.boxId },
@@ -182,7 +176,6 @@ const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decisio
 	rules: [cite(edition, edition.drop.rule)],
 	alternatives: []
 });
-
 /** Legs of which the length is not known: beyond them nothing can be figured. They are told where cable is pulled. */
 export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Finding[] {
 	return [...runs.values()]
@@ -198,7 +191,6 @@ export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Find
 			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
 		}));
 }
-
 /** Advice once a circuit, at its worst outlet, with what load that is reckoned. */
 function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly DropAt[]): Finding[] {
 	const { circuit } = run;
@@ -223,7 +215,6 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 	}
 	return found;
 }
-
 /** All planned cable of the run larger, so that the farthest outlet keeps its volts; a device's screws take no more than so much. */
 function enlarged(edition: Edition, circuit: Circuit, run: Run, worst: DropAt, most: number): Fix | undefined {
 	const [first] = run.nodes;
@@ -245,12 +236,3 @@ function enlarged(edition: Edition, circuit: Circuit, run: Run, worst: DropAt, m
 	const { breakerA, poles } = circuit;
 	return { kind: 'size-circuit', label: `Make it ${awg} AWG`, circuitId: circuit.id, awg, breakerA, poles };
 }
-
-/** Feet of a run, for a table. */
-export const runFeet = (run: Run): string => {
-	const feet = run.nodes.reduce<number | null>(
-		(sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt),
-		0
-	);
-	return feet === null ? 'not all measured' : formatFeet(feet);
-};

@@ -1,4 +1,5 @@
-import { assess, byGravity } from '../assess';
+import { byGravity } from '../about';
+import { assess } from '../assess';
 import type { Checked } from '../model/file/fields';
 import type { JobFile } from '../model/job';
 import type { Assessment, Finding, Step } from '../model/result';

@@ -1,5 +1,5 @@
+import type { Room, Break, Point } from '../model/job';
 import { alongWall, inward } from '../model/geometry';
-import type { Break, Point } from '../model/job';
 
 /** Lines of the plan: inches, with y down as screens have it. */
 export interface Segment {
@@ -21,3 +21,10 @@ export const across = (outline: readonly Point[], b: Pick<Break, 'wall' | 'from'
 	const n = inward(outline, b.wall);
 	return segment(off(alongWall(outline, b.wall, b.from), n, by), off(alongWall(outline, b.wall, b.to), n, by));
 };
+
+/** Bands stand off the wall so far, in. */
+export const REACH_IN = 4;
+/** A stretch of a room's wall on the drawing, off the wall as the reach bands are; null where the room has no such wall. */
+export function stretchSegment(room: Room | undefined, stretch: { wall: number; from: number; to: number }): Segment | null {
+	return room?.outline && stretch.wall < room.outline.length ? across(room.outline, stretch, REACH_IN) : null;
+}

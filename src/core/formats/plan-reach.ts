@@ -1,23 +1,15 @@
+import { type Segment, stretchSegment, across, REACH_IN } from './plan-lines';
 import type { RuledJob } from '../code/ruled-job';
+import type { Room, Job } from '../model/job';
+import { roomWalls, editionInForce } from '../layout/assess-layout';
+import { onRun, counterCase, counterRuns, type CounterRun } from '../layout/counter-runs';
+import { layoutCounter } from '../layout/counters';
+import { fromSixteenths } from '../units/length';
 import type { Edition } from '../code/shape/edition';
 import { counterResult } from '../layout/articles/210-52-c-counters';
-import { editionInForce, roomWalls } from '../layout/assess-layout';
-import { counterCase, counterRuns, onRun, type CounterRun } from '../layout/counter-runs';
-import { layoutCounter } from '../layout/counters';
-import type { Job, Room } from '../model/job';
-import { fromSixteenths } from '../units/length';
-import { across, type Segment } from './plan-lines';
 
 /** What receptacles reach, as bands along the walls of the plan. */
 export type ReachBand = Segment & { met: boolean };
-/** Bands stand off the wall so far, in. */
-const REACH_IN = 4;
-
-/** A stretch of a room's wall on the drawing, off the wall as the reach bands are; null where the room has no such wall. */
-export function stretchSegment(room: Room | undefined, stretch: { wall: number; from: number; to: number }): Segment | null {
-	return room?.outline && stretch.wall < room.outline.length ? across(room.outline, stretch, REACH_IN) : null;
-}
-
 /** The stretches that one place on a wall would serve: wall within its wall space, or counter within its space. */
 export function coveredFrom({ edition, job }: RuledJob, room: Room, place: { wall: number; at: number }): Segment[] {
 	const walls = roomWalls(edition, job, room);
@@ -55,7 +47,6 @@ function stretchesWithin(parts: readonly { wall: number; from: number; to: numbe
 		return b > a ? [{ wall: p.wall, from: p.from + a - p.start, to: p.from + b - p.start }] : [];
 	});
 }
-
 /** Counter line within reach of a receptacle, and without. */
 function counterReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 	if (!edition.places.counters.rooms.includes(room.kind)) return [];
@@ -79,7 +70,6 @@ function counterReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 			);
 	});
 }
-
 /** What every wall receptacle of a room reaches along its walls, and what none does, as lines beside them. */
 export function reachOf(edition: Edition, job: Job, room: Room): ReachBand[] {
 	// The bands show what the punch list asks: by the edition that a local amendment names, or nothing.
@@ -113,7 +103,6 @@ function wallReach(edition: Edition, job: Job, room: Room): ReachBand[] {
 			})
 		);
 }
-
 /** The parts of a run in inches, each with where on the run it begins. */
 function partsOf(run: CounterRun) {
 	let start = 0;

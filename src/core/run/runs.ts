@@ -1,3 +1,4 @@
+import { formatFeet } from '../units/length';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Box, Circuit, Device, Job, Leg } from '../model/job';
@@ -107,3 +108,12 @@ export function downstream(run: Run, boxId: string): string[] {
 	const node = run.byBox.get(boxId);
 	return node ? [boxId, ...node.children.flatMap((child) => downstream(run, child))] : [];
 }
+
+/** Feet of a run, for a table. */
+export const runFeet = (run: Run): string => {
+	const feet = run.nodes.reduce<number | null>(
+		(sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt),
+		0
+	);
+	return feet === null ? 'not all measured' : formatFeet(feet);
+};

@@ -1,6 +1,6 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { keeps } from './keeps';
-import type { OpenCount } from '$core/assess';
+import type { OpenCount } from '$core/about';
 import { migrate } from '$core/model/file/migrations';
 import type { Change } from '$core/edit/merge/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';

@@ -1,5 +1,6 @@
 import { getContext, setContext } from 'svelte';
-import { aboutSubject, assess, openIn } from '$core/assess';
+import { aboutSubject, openIn } from '$core/about';
+import type { assess } from '$core/assess';
 import { runOf } from '$core/run/runs';
 import { addBox, freeBoxName } from '$core/edit/boxes';
 import type { Command } from '$core/edit/command';
@@ -9,7 +10,7 @@ import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/merge
 import { FILE_VERSION } from '$core/model/file/migrations';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { writeJobFile } from '$core/formats/write-job';
-import { stretchSegment } from '$core/formats/plan-reach';
+import { stretchSegment } from '$core/formats/plan-lines';
 import { deadState, type DeadState } from '$core/makeup/dead-test';
 import { liveAlarms, signsAt } from '$core/makeup/live-alarm';
 import type { Finding } from '$core/model/result';
@@ -39,7 +40,7 @@ export class JobStore {
 	notice = $state.raw<{ text: string; bad: boolean } | null>(null);
 	saving = $state(0);
 
-	readonly assessment = $derived(assess(this.job, this.readings));
+	readonly assessment = $derived.by(() => this.evaluate(this.job, this.readings));
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
 	readonly circuit = $derived(this.circuitOfSelection());
@@ -56,7 +57,11 @@ export class JobStore {
 
 	private readonly session: JobSession;
 
-	constructor({ file, rev, onlyHere }: OpenedJob) {
+	/** @param evaluate comes beside the job, so that the store is read while it is on its way */
+	constructor(
+		{ file, rev, onlyHere }: OpenedJob,
+		private readonly evaluate: typeof assess
+	) {
 		this.job = file.job;
 		this.readings = file.readings;
 		this.events = file.events;

@@ -1,7 +1,6 @@
-import type { OpenCount } from '$core/assess';
+import type { OpenCount } from '$core/about';
 import { now } from '$lib/clock';
-import { liveQuery } from 'dexie';
-import type { Table } from 'dexie';
+import { liveQuery, type Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, freshId, settleStore, type JobRow } from './db';
 import { forgetDrafts } from './drafts';

@@ -11,9 +11,9 @@
 	}
 	let { id, children }: Props = $props();
 	async function load(): Promise<JobStore | null> {
-		const opened = await openJob(id);
+		const [opened, { assess }] = await Promise.all([openJob(id), import('$core/assess')]);
 		if (!opened) return null;
-		const store = new JobStore(opened);
+		const store = new JobStore(opened, assess);
 		const box = page.url.searchParams.get('box');
 		if (box && store.index.boxes.has(box)) store.select({ kind: 'box', id: box });
 		return store;

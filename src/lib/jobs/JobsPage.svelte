@@ -2,7 +2,7 @@
 	import { sayDay } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
-	import type { OpenCount } from '$core/assess';
+	import type { OpenCount } from '$core/about';
 	import type { FieldFault } from '$core/model/result';
 	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';

@@ -67,7 +67,7 @@
 			<label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required />
 		</div>
 	{/if}
-	<Btn type="submit" look="main">{kind === 'call' ? 'Take readings' : 'Begin'}</Btn>
+	<Btn type="submit" look="main">{kind === 'call' ? 'Take readings' : 'Start'}</Btn>
 	<p id="new-fault" class="fault" role="alert">{fault}</p>
 </form>
 

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { assess, openIn, type OpenCount } from '$core/assess';
+import { openIn, type OpenCount } from '$core/about';
+import { assess } from '$core/assess';
 import type { Job, Reading } from '$core/model/job';
 
 /** What is open in jobs that were kept without being counted. */

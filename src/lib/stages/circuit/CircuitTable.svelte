@@ -1,7 +1,6 @@
 <script lang="ts">
-	import { runFeet } from '$core/circuits/assess-circuits';
+	import { runFeet, runOf } from '$core/run/runs';
 	import { dropAt } from '$core/circuits/size/drop';
-	import { runOf } from '$core/run/runs';
 	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';

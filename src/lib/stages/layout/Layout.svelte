@@ -62,7 +62,7 @@
 
 <Sheet
 	title="Lay out"
-	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} without reach`}
+	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} not covered`}
 	fixed={measured && view !== 'list'}
 >
 	{#snippet acts()}
@@ -103,7 +103,7 @@
 					{/snippet}
 					{#snippet tools()}
 						<StoryPicker job={store.job} bind:story />
-						<p class="key"><span class="met"></span> within reach <span class="without"></span> without</p>
+						<p class="key"><span class="met"></span> covered <span class="without"></span> not covered</p>
 						<Btn small look="quiet" onclick={saveSvg}>SVG</Btn>
 						<Btn small look="quiet" onclick={saveDxf}>DXF</Btn>
 					{/snippet}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { localDay } from '$core/units/day';
 	import { sayMoment } from '$lib/clock';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { Reading } from '$core/model/job';
@@ -42,7 +43,16 @@
 	function textOf(r: Reading): string {
 		const before = texts.get(r);
 		if (before !== undefined) return before;
-		const text = [placeName(r), readingWords(r.kind), readingValue(r), sayMoment(r.at), r.by, r.instrument, r.note]
+		const text = [
+			placeName(r),
+			readingWords(r.kind),
+			readingValue(r),
+			sayMoment(r.at),
+			localDay(r.at),
+			r.by,
+			r.instrument,
+			r.note
+		]
 			.join(' ')
 			.toLowerCase();
 		texts.set(r, text);

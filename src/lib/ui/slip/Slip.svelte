@@ -2,7 +2,7 @@
 	import Late from '../Late.svelte';
 	import type { Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
-	import { aboutSubject } from '$core/assess';
+	import { aboutSubject } from '$core/about';
 	import { applyFix } from '$core/edit/fix';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

@@ -3,7 +3,7 @@
 	import { runFigures } from '$core/formats/run-figures';
 	import { cableName } from '$core/rough/take-off';
 	import { inSlots } from '$core/model/job-index';
-	import { runFeet } from '$core/circuits/assess-circuits';
+	import { runFeet } from '$core/run/runs';
 	import type { Stage } from '$core/model/kinds';
 	import { soundOf } from '$core/network/sound';
 	import { useJob } from '$lib/data/job-store.svelte';

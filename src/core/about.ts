@@ -1,0 +1,30 @@
+import type { Assessment, Finding, StageResult } from './model/result';
+
+const GRAVITY = { violation: 0, caution: 1, advice: 2 } as const;
+/** The gravest first. */
+export const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity] - GRAVITY[b.severity];
+/** Findings and decisions about one subject, from every stage, the gravest first. */
+export function aboutSubject(assessment: Assessment, kind: Finding['subject']['kind'], id: string): StageResult {
+	const stages = Object.values(assessment.stages);
+	return {
+		findings: stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id)).sort(byGravity),
+		decisions: stages.flatMap((s) => s.decisions.filter((d) => d.subject.kind === kind && d.subject.id === id))
+	};
+}
+
+export interface OpenCount {
+	violations: number;
+	cautions: number;
+	/** Stages that could not be worked out. */
+	failed: number;
+}
+/** What is open in a job, in figures. */
+export function openIn(assessment: Assessment): OpenCount {
+	const stages = Object.values(assessment.stages);
+	const all = stages.flatMap((s) => s.findings);
+	return {
+		violations: all.filter((f) => f.severity === 'violation').length,
+		cautions: all.filter((f) => f.severity === 'caution').length,
+		failed: stages.filter((s) => s.failed !== undefined).length
+	};
+}
