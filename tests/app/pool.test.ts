@@ -11,7 +11,7 @@ after(() => lane.close());
 test('what takes too long is answered with 503 and words; the next is worked out all the same', async () => {
 	const answer = await ask('a', { ms: 1e9 });
 	assert.equal(answer.status, 503);
-	assert.match(answer.text, /takes more than 2 s to work out\. Send less at a time/);
+	assert.match(answer.text, /takes more than 2 s to calculate\. Send less at a time/);
 	assert.deepEqual(await ask('a', { ms: 1 }), { status: 200, text: '1' });
 });
 test('a fault of our own is answered with 503, and never with its stack', async () => {

@@ -1,10 +1,10 @@
+import { withUnit, show } from '../units/quantity';
 import type { RuledJob } from '../code/ruled-job';
 import { dropAt } from '../circuits/size/drop';
 import type { Run } from '../run/runs';
 import type { BoxProof } from '../prove/assess-prove';
 import { predict } from '../prove/predict';
 import type { Level } from '../prove/verdicts';
-import { show } from '../units/quantity';
 
 /** What stands under a box of the run strip: what the run loses there, and what was read. */
 export interface RunFigure {
@@ -38,7 +38,7 @@ export function runFigures(
 				node.boxId,
 				{
 					expected: percent === null ? '?' : `${show(percent, 1)}%`,
-					measured: read ? `${show(read.reading.value ?? 0, 1)} ${proof?.latest.drop ? '%' : 'V'}` : '',
+					measured: read ? withUnit(show(read.reading.value ?? 0, 1), proof?.latest.drop ? '%' : 'V') : '',
 					level: proof?.level
 				}
 			];

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
@@ -108,7 +109,7 @@
 		<span class="name">HEKTO</span>
 		<span class="soft">one model of a house's wiring, from the first walk-through to the hand-over</span>
 		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
-			>{theme.dark ? '☀' : '☾'}</Btn
+			>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn
 		>
 	</header>
 	<main>

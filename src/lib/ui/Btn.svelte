@@ -1,10 +1,11 @@
 <script lang="ts">
+	import { Button } from 'flowbite-svelte';
 	import type { Snippet } from 'svelte';
 
 	interface Props {
 		onclick?: (() => void) | undefined;
-		/** `main`: the one filled action of a sheet. */
-		look?: 'plain' | 'main' | 'quiet' | 'danger';
+		/** `main`: the one filled action of a sheet; `bare`: a sign alone. */
+		look?: 'plain' | 'main' | 'quiet' | 'danger' | 'bare';
 		type?: 'button' | 'submit';
 		disabled?: boolean;
 		/** Said to a screen reader where the button shows only a sign. */
@@ -25,18 +26,22 @@
 		small = false,
 		children
 	}: Props = $props();
-	const LOOKS = {
-		plain: 'border-[1.5px] border-(--ink) bg-(--sheet) text-(--ink) hover:bg-(--paper)',
-		main: 'border-[1.5px] border-(--copper) bg-(--copper) text-(--on-copper) hover:brightness-110',
-		quiet: 'border border-(--rule) bg-transparent text-(--ink) hover:border-(--soft)',
-		danger: 'border-[1.5px] border-(--stop) bg-(--sheet) text-(--stop)'
-	} as const;
+	/** The library's look of a button gives way to the tokens of ours (`.look-*` in app.css), in both themes. */
+	const INK =
+		'text-(--btn-ink) hover:text-(--btn-ink) focus-within:text-(--btn-ink) dark:text-(--btn-ink) dark:hover:text-(--btn-ink) dark:focus-within:text-(--btn-ink)';
+	const FILL = 'bg-(--btn-fill) hover:bg-(--btn-over) dark:bg-(--btn-fill) dark:hover:bg-(--btn-over)';
+	const EDGE = 'border-(--btn-edge) hover:border-(--btn-edge) dark:border-(--btn-edge) dark:hover:border-(--btn-edge)';
 	const shape = $derived(
-		`${LOOKS[look]} ${small ? 'min-h-8 px-2.5 text-[13px]' : 'min-h-9 px-3.5 text-sm'} max-[820px]:min-h-11 py-1 rounded font-semibold inline-flex items-center justify-center text-center cursor-pointer disabled:cursor-not-allowed disabled:opacity-50 ${pressed ? 'bg-(--copper-wash)! border-(--copper)!' : ''}`
+		[
+			`look-${look} ${INK} ${FILL} ${EDGE}`,
+			look === 'bare' ? 'border-0 min-w-8 px-1 max-[820px]:min-w-11' : look === 'quiet' ? 'border' : 'border-[1.5px]',
+			look === 'bare' ? 'min-h-8' : small ? 'min-h-8 px-2.5 text-[13px]' : 'min-h-9 px-3.5 text-sm',
+			'max-[820px]:min-h-11 py-1 rounded font-semibold cursor-pointer focus-within:ring-0',
+			pressed ? 'bg-(--copper-wash)! border-(--copper)!' : ''
+		].join(' ')
 	);
 </script>
 
-<!-- Plain: the first view does without the component library, whose class merging is a quarter of its script. -->
-<button {type} {disabled} {title} class={shape} aria-label={label} aria-pressed={pressed} {onclick}>
+<Button color="alternative" {type} {disabled} {title} class={shape} aria-label={label} aria-pressed={pressed} {onclick}>
 	{@render children()}
-</button>
+</Button>

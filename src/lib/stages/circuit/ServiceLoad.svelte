@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { existingLoad, measuredLoad } from '$core/circuits/service/220-83-220-87-existing-load';
 	import { serviceConductors } from '$core/circuits/service/310-12-service-conductors';
@@ -166,9 +167,7 @@
 							<td>{inWords(a.kind)}</td>
 							<td class="num"
 								>{show(a.va, 0)}
-								<button type="button" aria-label={`Without the ${a.name}`} onclick={() => (more = more.filter((_, k) => k !== i))}
-									>×</button
-								></td
+								<CrossBtn label={`Without the ${a.name}`} onclick={() => (more = more.filter((_, k) => k !== i))} /></td
 							>
 						</tr>
 					{/each}
@@ -261,13 +260,6 @@
 	}
 	.if td {
 		color: var(--copper);
-	}
-	.if button {
-		border: 0;
-		background: none;
-		color: var(--soft);
-		font-size: 19px;
-		min-width: 32px;
 	}
 	ol {
 		list-style: none;

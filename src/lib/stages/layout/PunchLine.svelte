@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ChevronDownOutline, ChevronUpOutline } from 'flowbite-svelte-icons';
 	import { now } from '$lib/clock';
 	import type { Requirement } from '$core/layout/requirement';
 	import { applyFix } from '$core/edit/fix';
@@ -63,7 +64,11 @@
 			class="more no-print"
 			aria-expanded={open}
 			aria-label={`Note or photo: ${line.title}`}
-			onclick={() => (open = !open)}>{open ? '▴' : '▾'}</button
+			onclick={() => (open = !open)}
+			>{#if open}<ChevronUpOutline size="sm" aria-hidden="true" />{:else}<ChevronDownOutline
+					size="sm"
+					aria-hidden="true"
+				/>{/if}</button
 		>
 	</td>
 </tr>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { today } from '$lib/clock';
 	import { itemsOf, putItem, putRuling, readItem, removeItem, removeRuling } from '$core/edit/inspection';
 	import { day, fieldFault, must } from '$core/model/file/fields';
@@ -136,11 +137,7 @@
 		{#each store.job.rulings ?? [] as r (r.id)}
 			<li>
 				<span><b>{r.section}</b> {r.ruling} <small class="soft">{r.day}{r.from ? `, ${r.from}` : ''}</small></span>
-				<button
-					type="button"
-					aria-label={`Remove the ruling on ${r.section}`}
-					onclick={() => store.edit('Ruling removed', removeRuling(r.id))}>×</button
-				>
+				<CrossBtn label={`Remove the ruling on ${r.section}`} onclick={() => store.edit('Ruling removed', removeRuling(r.id))} />
 			</li>
 		{/each}
 		{#await elsewhere then rows}
@@ -228,12 +225,5 @@
 		justify-content: space-between;
 		border-bottom: 1px dotted var(--rule);
 		padding: 6px 0;
-	}
-	li button {
-		border: 0;
-		background: none;
-		font-size: 20px;
-		color: var(--soft);
-		min-width: 36px;
 	}
 </style>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { ArrowDownOutline, ArrowLeftOutline, ArrowRightOutline, ArrowUpOutline } from 'flowbite-svelte-icons';
+	import type { Component } from 'svelte';
 	import { guessRoom } from '$core/model/room-guess';
 	import { addRoom } from '$core/edit/rooms';
 	import { fieldFault } from '$core/model/file/fields';
@@ -26,11 +28,11 @@
 	let picked = $state<RoomKind | null>(null);
 	const kind = $derived(picked ?? guessRoom(name)?.kind ?? 'bedroom');
 	let length = $state<number | null>(null);
-	const WAYS: [sign: string, label: string, way: Point][] = [
-		['←', 'left', [-1, 0]],
-		['↑', 'up', [0, 1]],
-		['↓', 'down', [0, -1]],
-		['→', 'right', [1, 0]]
+	const WAYS: [sign: Component, label: string, way: Point][] = [
+		[ArrowLeftOutline, 'left', [-1, 0]],
+		[ArrowUpOutline, 'up', [0, 1]],
+		[ArrowDownOutline, 'down', [0, -1]],
+		[ArrowRightOutline, 'right', [1, 0]]
 	];
 	const kinds = ROOM_KINDS.map((value) => ({ value, name: roomWords(value) }));
 	const nameFault = fieldFault(NAMES.room);
@@ -64,8 +66,9 @@
 	<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (picked = v)} />
 	<div class="exact">
 		<LengthField label="Exact wall" value={length} mayBeUnknown onkeep={(v) => (length = v)} />
-		{#each WAYS as [sign, label, way] (label)}
-			<Btn small label={`Wall to the ${label}`} disabled={!length} onclick={() => length && drawing.wall(length, way)}>{sign}</Btn
+		{#each WAYS as [Sign, label, way] (label)}
+			<Btn small label={`Wall to the ${label}`} disabled={!length} onclick={() => length && drawing.wall(length, way)}
+				><Sign size="sm" aria-hidden="true" /></Btn
 			>
 		{/each}
 	</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { FIGURES } from '$core/code/amended-edition';
 	import { editions } from '$core/code/editions';
 	import { editJob } from '$core/edit/job';
@@ -91,7 +92,7 @@
 	{#each store.job.amendments as a (a.id)}
 		<li>
 			<span><b>{a.section}</b> {say(a)}<small class="soft">{a.reference}</small></span>
-			<button type="button" aria-label={`Remove the amendment to ${a.section}`} onclick={() => remove(a)}>×</button>
+			<CrossBtn label={`Remove the amendment to ${a.section}`} onclick={() => remove(a)} />
 		</li>
 	{:else}
 		<li class="soft">None. Every result follows the edition as printed.</li>
@@ -171,7 +172,7 @@
 				<p class="soft">
 					{#each draft.rooms as room (room)}
 						{inWords(room)}
-						<button type="button" aria-label={`Not only in ${inWords(room)}`} onclick={() => without(room)}>×</button>
+						<CrossBtn label={`Not only in ${inWords(room)}`} onclick={() => without(room)} />
 					{/each}
 				</p>
 			{/if}
@@ -203,13 +204,6 @@
 	}
 	li small {
 		display: block;
-	}
-	li button {
-		border: 0;
-		background: none;
-		font-size: 20px;
-		color: var(--soft);
-		min-width: 36px;
 	}
 	.facts {
 		display: grid;

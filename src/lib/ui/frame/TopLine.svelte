@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -63,7 +64,7 @@
 		<span class="wide"><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}>?</Btn></span>
 		<span class="desk"
 			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
-				>{theme.dark ? '☀' : '☾'}</Btn
+				>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn
 			></span
 		>
 	</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { addDevice, editDevice, removeDevice } from '$core/edit/boxes';
 	import type { Box, Device } from '$core/model/job';
 	import {
@@ -220,11 +221,10 @@
 				{#each device.controls ?? [] as id (id)}
 					<li>
 						switches {indexOf(store.job).boxes.get(id)?.name ?? 'a box that is gone'}
-						<button
-							type="button"
-							aria-label="Doesn't switch it"
-							onclick={() => set('what it switches', { controls: device.controls?.filter((c) => c !== id) })}>×</button
-						>
+						<CrossBtn
+							label="Doesn't switch it"
+							onclick={() => set('what it switches', { controls: device.controls?.filter((c) => c !== id) })}
+						/>
 					</li>
 				{:else}<li class="soft">Not entered what it switches.</li>{/each}
 			</ul>
@@ -268,12 +268,5 @@
 		align-items: center;
 		border-bottom: 1px dotted var(--rule);
 		min-height: 32px;
-	}
-	li button {
-		border: 0;
-		background: none;
-		font-size: 20px;
-		color: var(--soft);
-		min-width: 36px;
 	}
 </style>

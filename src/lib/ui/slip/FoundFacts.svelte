@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { editBox } from '$core/edit/boxes';
 	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
 	import {
@@ -98,11 +99,10 @@
 	{#each box.cables as c, i (c.id)}
 		<li>
 			{nameOf(c, i)}
-			<button
-				type="button"
-				aria-label={`Remove cable ${i + 1}`}
-				onclick={() => set('cable removed', { cables: box.cables.filter((x) => x.id !== c.id) })}>×</button
-			>
+			<CrossBtn
+				label={`Remove cable ${i + 1}`}
+				onclick={() => set('cable removed', { cables: box.cables.filter((x) => x.id !== c.id) })}
+			/>
 		</li>
 	{/each}
 </ul>
@@ -141,11 +141,10 @@
 						not what its color suggests</b
 					>{/if}
 			</span>
-			<button
-				type="button"
-				aria-label={`Remove the ${c.color} conductor`}
-				onclick={() => set('conductor removed', { conductors: box.conductors.filter((x) => x.id !== c.id) })}>×</button
-			>
+			<CrossBtn
+				label={`Remove the ${c.color} conductor`}
+				onclick={() => set('conductor removed', { conductors: box.conductors.filter((x) => x.id !== c.id) })}
+			/>
 		</li>
 	{/each}
 </ul>
@@ -187,13 +186,6 @@
 	}
 	li.odd b {
 		color: var(--look);
-	}
-	li button {
-		border: 0;
-		background: none;
-		color: var(--soft);
-		font-size: 20px;
-		min-width: 36px;
 	}
 	i {
 		display: inline-block;

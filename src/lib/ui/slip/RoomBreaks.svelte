@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import type { Room } from '$core/model/job';
 	import { BREAK_KINDS, inWords, LEADS_TO, type BreakKind, type LeadsTo } from '$core/model/kinds';
 	import { addBreak, removeBreak } from '$core/edit/rooms';
@@ -45,12 +46,10 @@
 			<button type="button" class="row" aria-pressed={picked === b.id} onclick={() => (picked = picked === b.id ? null : b.id)}>
 				{inWords(b.kind)}, wall {b.wall + 1}, <span class="mono">{formatLength(b.from)} to {formatLength(b.to)}</span>
 			</button>
-			<button
-				type="button"
-				class="take"
-				aria-label={`Remove the ${inWords(b.kind)} on wall ${b.wall + 1}`}
-				onclick={() => store.edit(`${room.name}: ${inWords(b.kind)} removed`, removeBreak(room.id, b.id))}>×</button
-			>
+			<CrossBtn
+				label={`Remove the ${inWords(b.kind)} on wall ${b.wall + 1}`}
+				onclick={() => store.edit(`${room.name}: ${inWords(b.kind)} removed`, removeBreak(room.id, b.id))}
+			/>
 		</li>
 	{/each}
 </ul>
@@ -140,13 +139,5 @@
 	}
 	.row:focus-visible {
 		outline: 2.5px solid var(--copper);
-	}
-	.take {
-		border: 0;
-		background: none;
-		color: var(--soft);
-		font-size: 20px;
-		min-width: 36px;
-		min-height: 34px;
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { wallLength } from '$core/model/geometry';
 	import type { Room } from '$core/model/job';
 	import { addCounter, editCounter, removeCounter } from '$core/edit/walls';
@@ -43,11 +44,10 @@
 		<li>
 			<div class="head">
 				<span>wall {c.wall + 1}</span>
-				<button
-					type="button"
-					aria-label={`Remove the counter on wall ${c.wall + 1}`}
-					onclick={() => store.edit(`${room.name}: counter removed`, removeCounter(room.id, c.id))}>×</button
-				>
+				<CrossBtn
+					label={`Remove the counter on wall ${c.wall + 1}`}
+					onclick={() => store.edit(`${room.name}: counter removed`, removeCounter(room.id, c.id))}
+				/>
 			</div>
 			<div class="two">
 				<LengthField label="From" value={c.from} onkeep={(v) => v !== null && set(c.id, { from: v, to: v + c.to - c.from })} />
@@ -87,13 +87,5 @@
 		justify-content: space-between;
 		align-items: center;
 		font-weight: 600;
-	}
-	.head button {
-		border: 0;
-		background: none;
-		color: var(--soft);
-		font-size: 20px;
-		min-width: 36px;
-		min-height: 36px;
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import type { Room } from '$core/model/job';
 	import { WALL_MARKS, type WallMarkKind } from '$core/model/kinds';
 	import { addMark, removeMark, setStuds } from '$core/edit/walls';
@@ -92,11 +93,10 @@
 	{#each room.marks as m (m.id)}
 		<li>
 			<span>{NAMES[m.kind]}, wall {m.wall + 1}, <span class="mono">{formatLength(m.from)} to {formatLength(m.to)}</span></span>
-			<button
-				type="button"
-				aria-label={`Remove the mark on wall ${m.wall + 1}`}
-				onclick={() => store.edit(`${room.name}: mark removed`, removeMark(room.id, m.id))}>×</button
-			>
+			<CrossBtn
+				label={`Remove the mark on wall ${m.wall + 1}`}
+				onclick={() => store.edit(`${room.name}: mark removed`, removeMark(room.id, m.id))}
+			/>
 		</li>
 	{/each}
 </ul>
@@ -148,13 +148,5 @@
 		justify-content: space-between;
 		align-items: center;
 		border-bottom: 1px dotted var(--rule);
-	}
-	li button {
-		border: 0;
-		background: none;
-		color: var(--soft);
-		font-size: 20px;
-		min-width: 36px;
-		min-height: 34px;
 	}
 </style>

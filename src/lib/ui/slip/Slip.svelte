@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Late from '../Late.svelte';
 	import type { Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
@@ -86,7 +87,7 @@
 				<h2>{head.title}</h2>
 				<p class="soft">{head.sub}</p>
 			</div>
-			<button type="button" class="close" aria-label="Close the slip" onclick={() => store.select(null)}>×</button>
+			<CrossBtn label="Close the slip" onclick={() => store.select(null)} />
 		</header>
 		{#each findings as finding (finding.id)}
 			<FindingCard {finding} onfix={fix} onshow={finding.subject.stretch ? onshow : undefined} />
@@ -170,20 +171,6 @@
 	}
 	p {
 		margin: 0;
-	}
-	.close {
-		all: unset;
-		cursor: pointer;
-		font-size: 24px;
-		line-height: 1;
-		width: 36px;
-		height: 36px;
-		text-align: center;
-		border-radius: 3px;
-		color: var(--soft);
-	}
-	.close:focus-visible {
-		outline: 2.5px solid var(--copper);
 	}
 	details {
 		border-top: 1px solid var(--rule);
