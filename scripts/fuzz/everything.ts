@@ -18,7 +18,7 @@ import { directoryOf } from '../../src/core/handover/directory';
 import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { punchList } from '../../src/core/layout/punch-list';
 import type { JobFile } from '../../src/core/model/job';
-import { findIn } from '../../src/core/model/find';
+import { finder } from '../../src/lib/ui/frame/find-anything';
 import { gfciRegister } from '../../src/core/prove/gfci-register';
 import type { BoxProof } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
@@ -76,7 +76,7 @@ export function wrongWith(file: JobFile): string[] {
 	tried('rows of Protect', () => protectionRows({ edition, job }, readings));
 	tried('two editions', () => compareEditions(job, { here: '2017', there: '2023' }));
 	tried('GFCI register', () => gfciRegister(job, { readings, proofs }, '2026-11-26'));
-	tried('find', () => findIn(job, 'k'));
+	tried('find', () => finder(job, assess(job).stages)('k'));
 	for (const method of ['standard', 'optional'] as const)
 		tried('service load', () => {
 			const c = serviceCaseOf(job, method);

@@ -12,7 +12,6 @@ import { addSymptom, closeSymptom, editJob } from '../../src/core/edit/job';
 import { attachBox, editLeg } from '../../src/core/edit/legs';
 import { addRoom, editRoom, removeRoom } from '../../src/core/edit/rooms';
 import { setWallLength } from '../../src/core/edit/walls';
-import { findIn } from '../../src/core/model/find';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
 import type { Job, Point } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';
@@ -204,23 +203,6 @@ test('any wall of a right-angled room can be set to any length that leaves it a 
 		{ seed: 5, numRuns: 60 }
 	);
 });
-
-const found: [string, string[]][] = [
-	['a', ['A']],
-	['den recep', ['A', 'B', 'C']],
-	['1 den', ['1 Den']],
-	['panel', ['Panel']],
-	['nothing of the kind', []],
-	['  ', []]
-];
-for (const [typed, names] of found)
-	test(`find "${typed}"`, () =>
-		assert.deepEqual(
-			findIn(job(), typed)
-				.map((h) => h.name)
-				.slice(0, names.length || 9),
-			names
-		));
 
 test('geometry: area, crossings, insides, and where a name is written', () => {
 	const l: Point[] = [

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { createVirtualizer } from '@tanstack/svelte-virtual';
+	import { untrack } from 'svelte';
 	import { localDay } from '$core/units/day';
 	import { sayMoment } from '$lib/clock';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
@@ -30,8 +32,6 @@
 	let file = $state.raw<{ name: string; table: Table } | null>(null);
 	/** Rows of one height: only those in sight are drawn, whatever their number. */
 	const ROW = 46;
-	let top = $state(0);
-	let height = $state(400);
 
 	const placeOf = (r: Reading) => r.circuitId ?? r.boxId;
 	const placeName = (r: Reading) => store.placeName(placeOf(r));
@@ -79,9 +79,24 @@
 				(!offOnly || (!r.struck && !corrected.has(r.id) && ['bad', 'look'].includes(verdicts(r).level)))
 		);
 	});
-	// After a filter the list may end before where it was scrolled to.
-	const first = $derived(Math.max(0, Math.min(Math.floor(top / ROW) - 4, rows.length - Math.ceil(height / ROW) - 4)));
-	const shown = $derived(rows.slice(first, first + Math.ceil(height / ROW) + 8));
+	let list = $state<HTMLDivElement>();
+	const virtual = createVirtualizer<HTMLDivElement, HTMLLIElement>({
+		count: 0,
+		getScrollElement: () => list ?? null,
+		estimateSize: () => ROW,
+		overscan: 5
+	});
+	// The list of rows in sight is a thing outside: it is told how many rows there are.
+	$effect(() => {
+		const [count, scrolled] = [rows.length, list ?? null];
+		untrack(() => $virtual.setOptions({ count, getScrollElement: () => scrolled }));
+	});
+	const shown = $derived(
+		$virtual.getVirtualItems().flatMap(({ index, start }) => {
+			const reading = rows[index];
+			return reading ? [{ reading, start }] : [];
+		})
+	);
 	const strike = (r: Reading) => store.strike(r, !r.struck);
 	async function pick(picked: File): Promise<void> {
 		const read = await takingIn.run(picked, (api, told) => api.table(picked, told));
@@ -111,17 +126,10 @@
 	<p class="soft" role="status">{rows.length} of {store.readings.length} readings</p>
 	<!-- The list scrolls by itself: it must be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div
-		class="list"
-		role="region"
-		aria-label="Readings"
-		tabindex="0"
-		bind:clientHeight={height}
-		onscroll={(e) => (top = e.currentTarget.scrollTop)}
-	>
+	<div class="list" role="region" aria-label="Readings" tabindex="0" bind:this={list}>
 		<div class="whole" style:height={`${Math.max(1, rows.length) * ROW}px`}>
-			<ul style:transform={`translateY(${first * ROW}px)`}>
-				{#each shown as r (r.id)}
+			<ul style:transform={`translateY(${shown[0]?.start ?? 0}px)`}>
+				{#each shown as { reading: r } (r.id)}
 					{@const gone = r.struck || corrected.has(r.id)}
 					<li style:height={`${ROW}px`} class:gone>
 						<Mark kind={gone ? 'unknown' : verdicts(r).level} />

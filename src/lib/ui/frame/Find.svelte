@@ -1,17 +1,20 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
-	import { findIn, type Hit } from '$core/model/find';
+	import { finder, type Action, type Hit } from './find-anything';
 	import { useJob } from '$lib/data/job-store.svelte';
 
 	interface Props {
 		open: boolean;
+		/** What can be done from here. */
+		actions: readonly Action[];
 		onhit: (hit: Hit) => void;
 	}
-	let { open = $bindable(), onhit }: Props = $props();
+	let { open = $bindable(), actions, onhit }: Props = $props();
 	const store = useJob();
 	let text = $state('');
 	let at = $state(0);
-	const hits = $derived(findIn(store.job, text).slice(0, 12));
+	const find = $derived(finder(store.job, store.assessment.stages, actions));
+	const hits = $derived(find(text).slice(0, 12));
 	function choose(hit: Hit | undefined): void {
 		if (!hit) return;
 		open = false;
@@ -32,7 +35,7 @@
 
 <Modal bind:open title="Find anything" size="sm" class="hekto-modal">
 	<div class="field">
-		<label for="find">Name of a box, room, circuit or appliance</label>
+		<label for="find">Box, room, circuit, device, rule, stage or action</label>
 		<input
 			id="find"
 			use:focus
@@ -47,7 +50,7 @@
 		/>
 	</div>
 	<ul id="hits" role="listbox" aria-label="Found">
-		{#each hits as hit, i (hit.kind + hit.id)}
+		{#each hits as hit, i (`${hit.kind} ${hit.id} ${hit.name}`)}
 			<!-- svelte-ignore a11y_click_events_have_key_events -->
 			<li id={`hit-${i}`} role="option" aria-selected={i === at} onclick={() => choose(hit)}>
 				<b>{hit.name}</b> <span class="soft">{hit.about}</span>

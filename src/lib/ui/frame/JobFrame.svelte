@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import type { Component } from 'svelte';
 	import { tinykeys } from 'tinykeys';
-	import type { Hit } from '$core/model/find';
+	import type { Action, Hit } from './find-anything';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import type { Finding } from '$core/model/result';
 	import { STAGE_NAMES } from '$lib/stages/stages';
@@ -42,11 +42,30 @@
 		handover: () => import('$lib/stages/handover/Handover.svelte')
 	};
 	const go = (to: Stage) => goto(jobAddress(store.job.id, to));
-	function show(hit: Hit | Finding): void {
-		if ('subject' in hit) store.show(hit);
-		else store.select({ kind: hit.kind, id: hit.id });
+	function show(finding: Finding): void {
+		store.show(finding);
 		open.slip = phone;
 	}
+	function found(hit: Hit): void {
+		if (hit.kind === 'action') return hit.run();
+		if (hit.kind === 'stage') return void go(hit.id);
+		if (hit.kind === 'rule') void go(hit.stage);
+		const { kind, id } = hit.kind === 'rule' ? hit.subject : hit;
+		const picked = kind === 'device' ? 'box' : kind;
+		if (picked !== 'job' && picked !== 'input') store.select({ kind: picked, id });
+		open.slip = phone;
+	}
+	/** What is found by its words from anywhere. */
+	const actions: Action[] = [
+		{ id: 'new-box', name: 'New box', about: 'action: in the room that is picked', run: () => void newBoxHere() },
+		{ id: 'read', name: 'Take a reading', about: 'action: at the picked box', run: () => void read() },
+		{ id: 'undo', name: 'Undo', about: 'action: the last edit', run: () => void store.turn('undo') },
+		{ id: 'redo', name: 'Redo', about: 'action: what was undone', run: () => void store.turn('redo') },
+		{ id: 'save', name: 'Save job file', about: 'action: the whole job as a file', run: () => void store.saveFile() },
+		{ id: 'live', name: 'Switch off and tag', about: 'action: live and dead circuits', run: () => (open.live = true) },
+		{ id: 'job', name: 'Edition, permit and amendments', about: 'action: the job', run: () => (open.job = true) },
+		{ id: 'keys', name: 'Keys', about: 'action: the list of keys', run: () => (open.keys = true) }
+	];
 	async function newBoxHere(): Promise<void> {
 		if (await store.newBoxHere()) open.slip = phone;
 	}
@@ -139,7 +158,7 @@
 <!-- What opens over the page comes when it is first asked for. -->
 {#if open.find}
 	<Late over load={() => import('./Find.svelte')}
-		>{#snippet children(Find)}<Find bind:open={open.find} onhit={show} />{/snippet}</Late
+		>{#snippet children(Find)}<Find bind:open={open.find} {actions} onhit={found} />{/snippet}</Late
 	>
 {/if}
 {#if open.keys}
