@@ -32,7 +32,7 @@
 		const made = await part(() => import('$lib/documents/pdf'));
 		if (!made) return;
 		const name = letters.length > 1 ? `circuit ${store.circuit?.number ?? ''}` : first.title;
-		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today()));
+		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today(), store.job.name));
 	}
 </script>
 

@@ -1,0 +1,41 @@
+import type { CodeLetter } from './code-letter';
+
+/** What a paper is made of, without a layout: each form (screen, print, PDF) renders them once. */
+export type Block =
+	| { kind: 'title'; text: string }
+	| { kind: 'heading'; text: string }
+	| { kind: 'paragraph'; text: string; small?: true }
+	| { kind: 'list'; lines: readonly string[] }
+	/** What follows begins on a new page. */
+	| { kind: 'page' };
+
+/** A code letter as blocks. @param day as it is to be read, `Oct 12, 2026` */
+export function letterBlocks(letter: CodeLetter, day: string): Block[] {
+	const section = (text: string, lines: readonly string[]): Block[] =>
+		lines.length
+			? [
+					{ kind: 'heading', text },
+					{ kind: 'list', lines }
+				]
+			: [];
+	return [
+		{ kind: 'title', text: `Code basis: ${letter.title}` },
+		{ kind: 'paragraph', text: letter.head },
+		{ kind: 'paragraph', text: day },
+		...section('As found', letter.facts),
+		...section(
+			'What the rules require, in our words',
+			letter.points.map(
+				({ text, rule }) =>
+					`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', check with the AHJ' : ''})`
+			)
+		),
+		...section('Evidence', letter.evidence),
+		...section('What a plug-in tester will show, and why that is expected', letter.tester),
+		...section('What may still be required', letter.asks),
+		{ kind: 'paragraph', text: letter.closing, small: true }
+	];
+}
+/** Several papers one after another, each on pages of its own. */
+export const together = (papers: readonly (readonly Block[])[]): Block[] =>
+	papers.flatMap((blocks, i) => (i ? [{ kind: 'page' } as const, ...blocks] : blocks));
