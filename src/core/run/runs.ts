@@ -109,11 +109,11 @@ export function downstream(run: Run, boxId: string): string[] {
 	return node ? [boxId, ...node.children.flatMap((child) => downstream(run, child))] : [];
 }
 
+/** Cable of a run, ft; null where a leg is not measured. */
+export const feetOf = (run: Run): number | null =>
+	run.nodes.reduce<number | null>((sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt), 0);
 /** Feet of a run, for a table. */
 export const runFeet = (run: Run): string => {
-	const feet = run.nodes.reduce<number | null>(
-		(sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt),
-		0
-	);
+	const feet = feetOf(run);
 	return feet === null ? 'not all measured' : formatFeet(feet);
 };

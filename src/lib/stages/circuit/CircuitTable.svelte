@@ -1,5 +1,7 @@
 <script lang="ts">
-	import { runFeet, runOf } from '$core/run/runs';
+	import DataTable from '$lib/ui/table/DataTable.svelte';
+	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import { feetOf, runFeet, runOf } from '$core/run/runs';
 	import { dropAt } from '$core/circuits/size/drop';
 	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
@@ -18,6 +20,17 @@
 	const store = useJob();
 	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length).length);
 	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
+	const columns: Column<(typeof rows)[number]>[] = [
+		{ key: 'number', title: 'No.', num: true, value: (r) => r.circuit.number },
+		{ key: 'name', title: 'Circuit', value: (r) => r.circuit.name },
+		{ key: 'kind', title: 'Kind', value: (r) => inWords(r.circuit.kind) },
+		{ key: 'breaker', title: 'Breaker', value: (r) => r.circuit.breakerA },
+		{ key: 'cable', title: 'Cable', value: (r) => (r.first ? cableName(r.first) : null) },
+		{ key: 'boxes', title: 'Boxes', num: true, value: (r) => r.run.nodes.length },
+		{ key: 'feet', title: 'Feet', num: true, value: (r) => feetOf(r.run) },
+		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.drop },
+		{ key: 'slot', title: 'Slot', value: (r) => r.circuit.slot }
+	];
 	const rows = $derived(
 		store.job.circuits.map((circuit) => {
 			const run = runOf(store.job, circuit);
@@ -41,39 +54,28 @@
 	</p>
 {/if}
 {#if rows.length}
-	<div class="wide">
-		<table class="data">
-			<thead>
-				<tr
-					><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Cable</th><th class="num">Boxes</th><th
-						class="num">Feet</th
-					><th class="num">Drop</th><th>Slot</th></tr
+	<DataTable {columns} {rows} idOf={(r) => r.circuit.id} empty="" filter="Filter: number, name, kind">
+		{#snippet row({ circuit, run, worst, first, drop })}
+			<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
+				<td class="num">{circuit.number}</td>
+				<td class="name">
+					<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
+						>{circuit.name}</button
+					>
+					{#if worst}<Mark kind={worst} />{/if}
+				</td>
+				<td>{inWords(circuit.kind)}</td>
+				<td>{circuit.breakerA} A {GIVES[circuit.breaker]}</td>
+				<td>{first ? cableName(first).replace(' with ground', '') : 'none yet'}</td>
+				<td class="num">{run.nodes.length}</td>
+				<td class="num">{runFeet(run)}</td>
+				<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
+					>{drop === null ? '?' : `${show(drop, 1)}%`}</td
 				>
-			</thead>
-			<tbody>
-				{#each rows as { circuit, run, worst, first, drop } (circuit.id)}
-					<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
-						<td class="num">{circuit.number}</td>
-						<td class="name">
-							<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
-								>{circuit.name}</button
-							>
-							{#if worst}<Mark kind={worst} />{/if}
-						</td>
-						<td>{inWords(circuit.kind)}</td>
-						<td>{circuit.breakerA} A {GIVES[circuit.breaker]}</td>
-						<td>{first ? cableName(first).replace(' with ground', '') : 'none yet'}</td>
-						<td class="num">{run.nodes.length}</td>
-						<td class="num">{runFeet(run)}</td>
-						<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
-							>{drop === null ? '?' : `${show(drop, 1)}%`}</td
-						>
-						<td>{inSlots(circuit).replace(/slots? /, '')}</td>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-	</div>
+				<td>{inSlots(circuit).replace(/slots? /, '')}</td>
+			</tr>
+		{/snippet}
+	</DataTable>
 {:else}
 	<p>
 		No circuits yet. Propose them for all boxes at once, or add the one that feeds a box in that box's slip, under Circuit; its
@@ -90,20 +92,14 @@
 		margin-top: 14px;
 		max-width: 380px;
 	}
-	@media (max-width: 820px) {
-		.wide {
-			overflow-x: auto;
-		}
-	}
 	.over {
 		color: var(--look);
 		font-weight: 600;
 	}
-	table td.name {
+	td.name {
 		white-space: normal;
 	}
-	table :global(th),
-	table td {
+	td {
 		white-space: nowrap;
 	}
 </style>

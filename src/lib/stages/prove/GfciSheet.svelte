@@ -1,4 +1,6 @@
 <script lang="ts">
+	import DataTable from '$lib/ui/table/DataTable.svelte';
+	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { isDay, now, sayDay, today } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { part } from '$lib/ui/late.svelte';
@@ -18,6 +20,16 @@
 	/** Every GFCI with its last test and its next: tested here, due days to the calendar. */
 	const store = useJob();
 	const register = $derived(gfciRegister(store.job, { readings: store.readings, proofs: store.assessment.proofs }, today()));
+	const columns: Column<GfciEntry>[] = [
+		{ key: 'name', title: 'Device', value: (g) => `${g.name} ${g.where}` },
+		{ key: 'protects', title: 'Protects', wide: true, value: (g) => g.protects.join(' ') },
+		{ key: 'last', title: 'Last test', value: (g) => g.last?.at ?? null },
+		{ key: 'ma', title: 'mA', num: true, wide: true, value: (g) => g.milliamps },
+		{ key: 'ms', title: 'ms', num: true, wide: true, value: (g) => g.millis },
+		{ key: 'due', title: 'Next due', value: (g) => g.nextDue },
+		{ key: 'replace', title: 'Replace by', wide: true, value: (g) => g.replaceBy },
+		{ key: 'state', title: 'State', value: (g) => STATES[g.state][1] }
+	];
 	const months = $derived(dueByMonth(register, today()));
 	let openId = $state<string | null>(null);
 	let own = $state('');
@@ -86,88 +98,80 @@
 	</p>
 	<Btn look="main" disabled={!register.length} onclick={calendar}>Due dates to calendar</Btn>
 </div>
-<table class="data">
-	<thead
-		><tr
-			><th>Device</th><th class="wide-only">Protects</th><th>Last test</th><th class="num wide-only">mA</th><th
-				class="num wide-only">ms</th
-			><th>Next due</th><th class="wide-only">Replace by</th><th>State</th></tr
-		></thead
-	>
-	<tbody>
-		{#each register as g (g.id)}
-			<tr class="pick" aria-selected={openId === g.id}>
-				<td
-					><button type="button" class="row" onclick={() => open(g)}>{g.name}</button><br /><span class="soft">{g.where}</span
-					></td
-				>
-				<td class="wide-only"
-					>{g.protects.slice(0, 6).join(', ')}{g.protects.length > 6 ? ` and ${g.protects.length - 6} more` : ''}</td
-				>
-				<td>{g.last ? `${day(g.last.at)}${g.last.by ? `, ${g.last.by}` : ''}` : 'never'}</td>
-				<td class="num wide-only">{g.milliamps === null ? '' : show(g.milliamps, 1)}</td>
-				<td class="num wide-only">{g.millis === null ? '' : show(g.millis, 0)}</td>
-				<td>{day(g.nextDue)}</td>
-				<td class="wide-only">{day(g.replaceBy)}</td>
-				<td><Mark kind={STATES[g.state][0]} /> {STATES[g.state][1]}</td>
-			</tr>
-			{#if openId === g.id}
-				<tr>
-					<td colspan="8">
-						<form
-							class="test"
-							onsubmit={(e) => {
-								e.preventDefault();
-								void keep(g);
-							}}
-						>
-							<p class="soft">
-								Its own button needs no ground. A loaded ground test trips any GFCI upstream and may trip an AFCI: warn people
-								first. When it trips, these go dead: {g.protects.join(', ')}.
-							</p>
-							{#each [['gfci-own', 'Its own button'], ['gfci-tester', 'A tester’s button']] as const as [kind, words] (kind)}
-								<fieldset>
-									<legend>{words}</legend>
-									{#each Object.entries(READING_WORDS[kind].allowed) as [word, says] (word)}
-										<Btn
-											pressed={(kind === 'gfci-own' ? own : tester) === word}
-											onclick={() =>
-												kind === 'gfci-own' ? (own = own === word ? '' : word) : (tester = tester === word ? '' : word)}
-											>{says}</Btn
-										>
-									{/each}
-								</fieldset>
-							{/each}
-							<div class="fields">
-								<div class="field">
-									<label for="g-ma">Trips at, mA</label><input id="g-ma" class="mono" inputmode="decimal" bind:value={ma} />
-								</div>
-								<div class="field">
-									<label for="g-ms">Trips in, ms</label><input id="g-ms" class="mono" inputmode="decimal" bind:value={ms} />
-								</div>
-								<div class="field">
-									<label for="g-at">timed at, mA</label><input id="g-at" class="mono" inputmode="decimal" bind:value={atMa} />
-								</div>
-								<div class="field"><label for="g-by">Who</label><input id="g-by" bind:value={by} /></div>
-								<TextField
-									label="Installed"
-									value={g.installed ?? ''}
-									placeholder="2016-03-01"
-									check={dayFault}
-									onkeep={(v) => setInstalled(g, v)}
-								/>
+<DataTable
+	{columns}
+	rows={register}
+	idOf={(g) => g.id}
+	empty="No GFCI in this job yet: set protection for a device or breaker in Protect."
+	filter="Filter: device, place, what it protects"
+>
+	{#snippet row(g)}
+		<tr class="pick" aria-selected={openId === g.id}>
+			<td><button type="button" class="row" onclick={() => open(g)}>{g.name}</button><br /><span class="soft">{g.where}</span></td
+			>
+			<td class="wide-only"
+				>{g.protects.slice(0, 6).join(', ')}{g.protects.length > 6 ? ` and ${g.protects.length - 6} more` : ''}</td
+			>
+			<td>{g.last ? `${day(g.last.at)}${g.last.by ? `, ${g.last.by}` : ''}` : 'never'}</td>
+			<td class="num wide-only">{g.milliamps === null ? '' : show(g.milliamps, 1)}</td>
+			<td class="num wide-only">{g.millis === null ? '' : show(g.millis, 0)}</td>
+			<td>{day(g.nextDue)}</td>
+			<td class="wide-only">{day(g.replaceBy)}</td>
+			<td><Mark kind={STATES[g.state][0]} /> {STATES[g.state][1]}</td>
+		</tr>
+		{#if openId === g.id}
+			<tr>
+				<td colspan="8">
+					<form
+						class="test"
+						onsubmit={(e) => {
+							e.preventDefault();
+							void keep(g);
+						}}
+					>
+						<p class="soft">
+							Its own button needs no ground. A loaded ground test trips any GFCI upstream and may trip an AFCI: warn people
+							first. When it trips, these go dead: {g.protects.join(', ')}.
+						</p>
+						{#each [['gfci-own', 'Its own button'], ['gfci-tester', 'A tester’s button']] as const as [kind, words] (kind)}
+							<fieldset>
+								<legend>{words}</legend>
+								{#each Object.entries(READING_WORDS[kind].allowed) as [word, says] (word)}
+									<Btn
+										pressed={(kind === 'gfci-own' ? own : tester) === word}
+										onclick={() =>
+											kind === 'gfci-own' ? (own = own === word ? '' : word) : (tester = tester === word ? '' : word)}>{says}</Btn
+									>
+								{/each}
+							</fieldset>
+						{/each}
+						<div class="fields">
+							<div class="field">
+								<label for="g-ma">Trips at, mA</label><input id="g-ma" class="mono" inputmode="decimal" bind:value={ma} />
 							</div>
-							{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
-							<Btn type="submit" look="main">Record the test</Btn>
-						</form>
-					</td>
-				</tr>
-			{/if}
-		{:else}
-			<tr><td colspan="8">No GFCI in this job yet: set protection for a device or breaker in Protect.</td></tr>
-		{/each}
-	</tbody>
-</table>
+							<div class="field">
+								<label for="g-ms">Trips in, ms</label><input id="g-ms" class="mono" inputmode="decimal" bind:value={ms} />
+							</div>
+							<div class="field">
+								<label for="g-at">timed at, mA</label><input id="g-at" class="mono" inputmode="decimal" bind:value={atMa} />
+							</div>
+							<div class="field"><label for="g-by">Who</label><input id="g-by" bind:value={by} /></div>
+							<TextField
+								label="Installed"
+								value={g.installed ?? ''}
+								placeholder="2016-03-01"
+								check={dayFault}
+								onkeep={(v) => setInstalled(g, v)}
+							/>
+						</div>
+						{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+						<Btn type="submit" look="main">Record the test</Btn>
+					</form>
+				</td>
+			</tr>
+		{/if}
+	{/snippet}
+</DataTable>
 {#if chart}
 	<Late load={() => import('./DueChart.svelte')}>{#snippet children(DueChart)}<DueChart {months} />{/snippet}</Late>
 {/if}

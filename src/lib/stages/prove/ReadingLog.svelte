@@ -1,4 +1,6 @@
 <script lang="ts">
+	import DataTable from '$lib/ui/table/DataTable.svelte';
+	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -12,18 +14,29 @@
 			.map((box) => ({ box, circuit: circuitOf(store.job, box.id), proof: store.assessment.proofs.get(box.id) }))
 			.sort((a, b) => Number(!a.proof) - Number(!b.proof) || (a.circuit?.number ?? 999) - (b.circuit?.number ?? 999))
 	);
+	type Row = (typeof rows)[number];
+	const roomOf = (r: Row) => (r.box.roomId ? store.index.rooms.get(r.box.roomId)?.name : undefined) ?? 'not known';
+	const columns: Column<Row>[] = [
+		{ key: 'box', title: 'Box', value: (r) => r.box.name },
+		{ key: 'room', title: 'Room', wide: true, value: roomOf },
+		{ key: 'circuit', title: 'Circuit', value: (r) => (r.circuit ? `${r.circuit.number} ${r.circuit.name}` : null) },
+		{ key: 'lamps', title: 'Lamps', wide: true, value: (r) => r.proof?.latest.lamps?.reading.lamps ?? null },
+		{ key: 'hn', title: 'H-N', num: true, wide: true, value: (r) => r.proof?.latest.hn?.reading.value ?? null },
+		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.proof?.latest.drop?.reading.value ?? null },
+		{ key: 'predicted', title: 'predicted', num: true, value: (r) => r.proof?.latest.drop?.verdict.predicted ?? null },
+		{ key: 'verdict', title: 'Verdict', value: (r) => (r.proof ? r.proof.level : 'not read') }
+	];
 </script>
 
 <p class="soft">Pick a box to take its readings. Readings with a box open: verify it dead first, in Trim.</p>
-<table class="data">
-	<thead
-		><tr
-			><th>Box</th><th class="wide-only">Room</th><th>Circuit</th><th class="wide-only">Lamps</th><th class="num wide-only"
-				>H-N</th
-			><th class="num">Drop</th><th class="num">predicted</th><th>Verdict</th></tr
-		></thead
-	>
-	<tbody>
+<DataTable
+	{columns}
+	{rows}
+	idOf={(r) => r.box.id}
+	empty="No receptacles here yet. Press n, or New box in Walk: a name is enough to start reading."
+	filter="Filter: box, room, circuit, verdict"
+>
+	{#snippet first()}
 		{#each store.run ? [] : store.job.panels as panel (panel.id)}
 			{@const proof = store.assessment.proofs.get(panel.id)}
 			<tr class="pick">
@@ -42,22 +55,20 @@
 				>
 			</tr>
 		{/each}
-		{#each rows as { box, circuit, proof } (box.id)}
-			{@const drop = proof?.latest.drop}
-			<tr class="pick">
-				<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
-				<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
-				<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
-				<td class="wide-only">{proof?.latest.lamps?.reading.lamps ?? ''}</td>
-				<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
-				<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
-				<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
-				<td
-					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
-				>
-			</tr>
-		{:else}
-			<tr><td colspan="8">No receptacles here yet. Press n, or New box in Walk: a name is enough to start reading.</td></tr>
-		{/each}
-	</tbody>
-</table>
+	{/snippet}
+	{#snippet row({ box, circuit, proof })}
+		{@const drop = proof?.latest.drop}
+		<tr class="pick">
+			<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
+			<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
+			<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
+			<td class="wide-only">{proof?.latest.lamps?.reading.lamps ?? ''}</td>
+			<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
+			<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
+			<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
+			<td
+				>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
+			>
+		</tr>
+	{/snippet}
+</DataTable>

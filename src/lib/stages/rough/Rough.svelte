@@ -1,4 +1,7 @@
 <script lang="ts">
+	import type { Leg } from '$core/model/job';
+	import DataTable from '$lib/ui/table/DataTable.svelte';
+	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { cableName, takeOff } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
 	import { formatFeet } from '$core/units/length';
@@ -11,6 +14,18 @@
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?';
 	const legs = $derived(store.circuit ? store.job.legs.filter((l) => l.circuitId === store.circuit?.id) : store.job.legs);
 	const unmeasured = $derived(store.job.legs.filter((l) => l.lengthFt === null).length);
+	const CABLES: Column<(typeof totals)[number]>[] = [
+		{ key: 'name', title: 'Cable', value: (t) => t.name },
+		{ key: 'legs', title: 'Legs', num: true, value: (t) => t.legs },
+		{ key: 'feet', title: 'Feet', num: true, value: (t) => t.feet }
+	];
+	const LEGS: Column<Leg>[] = [
+		{ key: 'from', title: 'From', value: (l) => nameOf(l.fromId) },
+		{ key: 'to', title: 'To', value: (l) => nameOf(l.toId) },
+		{ key: 'cable', title: 'Cable', value: (l) => cableName(l) },
+		{ key: 'feet', title: 'Length', num: true, value: (l) => l.lengthFt },
+		{ key: 'state', title: 'State', value: (l) => l.state }
+	];
 </script>
 
 <Sheet
@@ -19,40 +34,39 @@
 >
 	{#if totals.length}
 		<h2>Cable of new work</h2>
-		<table class="data totals">
-			<thead><tr><th>Cable</th><th class="num">Legs</th><th class="num">Feet</th></tr></thead>
-			<tbody>
-				{#each totals as t (t.name)}
+		<div class="totals">
+			<DataTable columns={CABLES} rows={totals} idOf={(t) => t.name} empty="">
+				{#snippet row(t)}
 					<tr
 						><td>{t.name}</td><td class="num">{t.legs}</td><td class="num"
 							>{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td
 						></tr
 					>
-				{/each}
-			</tbody>
-		</table>
+				{/snippet}
+			</DataTable>
+		</div>
 	{/if}
 	<h2>Legs</h2>
-	<table class="data">
-		<thead><tr><th>From</th><th>To</th><th>Cable</th><th class="num">Length</th><th>State</th></tr></thead>
-		<tbody>
-			{#each legs as leg (leg.id)}
-				<tr class="pick" aria-selected={store.selection?.id === leg.id}>
-					<td>{nameOf(leg.fromId)}</td>
-					<td
-						><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}
-							>{nameOf(leg.toId)}</button
-						></td
-					>
-					<td>{cableName(leg)}</td>
-					<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
-					<td>{leg.state}</td>
-				</tr>
-			{:else}
-				<tr><td colspan="5">No cables yet: they come with the circuits.</td></tr>
-			{/each}
-		</tbody>
-	</table>
+	<DataTable
+		columns={LEGS}
+		rows={legs}
+		idOf={(l) => l.id}
+		empty="No cables yet: they come with the circuits."
+		filter="Filter: box, cable, state"
+	>
+		{#snippet row(leg)}
+			<tr class="pick" aria-selected={store.selection?.id === leg.id}>
+				<td>{nameOf(leg.fromId)}</td>
+				<td
+					><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}>{nameOf(leg.toId)}</button
+					></td
+				>
+				<td>{cableName(leg)}</td>
+				<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
+				<td>{leg.state}</td>
+			</tr>
+		{/snippet}
+	</DataTable>
 	<Coming
 		text="Routes and the cut list, box size and fill, burial depth of the trench, and the rough-in check list. Until then check fill by 314.16 and cover by Table 300.5 by hand."
 	/>

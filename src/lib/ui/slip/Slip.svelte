@@ -87,7 +87,7 @@
 				<h2>{head.title}</h2>
 				<p class="soft">{head.sub}</p>
 			</div>
-			<CrossBtn label="Close the slip" onclick={() => store.select(null)} />
+			<span class="close"><CrossBtn label="Close the slip" onclick={() => store.select(null)} /></span>
 		</header>
 		{#each findings as finding (finding.id)}
 			<FindingCard {finding} onfix={fix} onshow={finding.subject.stretch ? onshow : undefined} />

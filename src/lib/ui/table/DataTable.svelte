@@ -1,0 +1,90 @@
+<script lang="ts" generics="Row">
+	import { Table, TableBody, TableHead, TableHeadCell } from 'flowbite-svelte';
+	import { CaretDownSolid, CaretSortSolid, CaretUpSolid } from 'flowbite-svelte-icons';
+	import type { Snippet } from 'svelte';
+	import TextField from '../fields/TextField.svelte';
+	import { SortedRows, type Column } from './sorted-rows.svelte';
+
+	interface Props {
+		columns: readonly Column<Row>[];
+		rows: readonly Row[];
+		idOf: (row: Row) => string;
+		/** One row, as `tr` with its cells. */
+		row: Snippet<[Row]>;
+		/** Rows that stand first and are not sorted. */
+		first?: Snippet | undefined;
+		/** What stands there where there is none. */
+		empty: string;
+		/** What the filter is over; left out: none is offered. */
+		filter?: string | undefined;
+	}
+	let { columns, rows, idOf, row, first, empty, filter }: Props = $props();
+	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
+	/** A short list is seen at a glance. */
+	const FILTER_FROM = 8;
+</script>
+
+{#if filter && rows.length >= FILTER_FROM}
+	<div class="filter no-print">
+		<TextField label={filter} value={sorted.filter} onkeep={(v) => (sorted.filter = v)} ontype={(v) => (sorted.filter = v)} />
+	</div>
+{/if}
+<Table class="data" border={false} classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}>
+	<TableHead class="normal-case">
+		{#each columns as c (c.key)}
+			<TableHeadCell
+				class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}
+				aria-sort={c.value && sorted.by?.key === c.key ? sorted.order(c.key) : undefined}
+			>
+				{#if c.value && rows.length > 1}
+					{@const order = sorted.order(c.key)}
+					<button type="button" class="sort" onclick={() => sorted.turn(c.key)}
+						>{c.title}
+						{#if order === 'ascending'}<CaretUpSolid
+								size="xs"
+								aria-hidden="true"
+							/>{:else if order === 'descending'}<CaretDownSolid size="xs" aria-hidden="true" />{:else}<CaretSortSolid
+								size="xs"
+								class="unsorted"
+								aria-hidden="true"
+							/>{/if}</button
+					>
+				{:else}{c.title}{/if}
+			</TableHeadCell>
+		{/each}
+	</TableHead>
+	<TableBody>
+		{@render first?.()}
+		{#each sorted.shown as r (idOf(r))}
+			{@render row(r)}
+		{:else}
+			<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
+		{/each}
+	</TableBody>
+</Table>
+
+<style>
+	.filter {
+		max-width: 320px;
+		margin-bottom: 8px;
+	}
+	.sort {
+		all: unset;
+		cursor: pointer;
+		display: inline-flex;
+		align-items: center;
+		gap: 3px;
+		min-height: 28px;
+	}
+	.sort:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	.sort :global(.unsorted) {
+		opacity: 0.45;
+	}
+	@media (max-width: 820px) {
+		.sort {
+			min-height: 44px;
+		}
+	}
+</style>
