@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Views from '$lib/ui/Views.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import type { Component } from 'svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -30,7 +31,7 @@
 
 <Sheet title="Circuit" sub={`${store.job.circuits.length} circuits; ${VIEWS[view].sub}`}>
 	{#snippet acts()}
-		{#each shown as v (v)}<Btn small pressed={view === v} onclick={() => (view = v)}>{VIEWS[v].name}</Btn>{/each}
+		<Views views={Object.fromEntries(shown.map((v) => [v, VIEWS[v].name]))} {view} onview={(v) => (view = v as View)} />
 	{/snippet}
 	{#if view === 'circuits'}
 		<CircuitTable onpropose={() => (view = 'propose')} />

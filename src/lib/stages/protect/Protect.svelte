@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Views from '$lib/ui/Views.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { protectionRows } from '$core/protection/assess-protection';
@@ -66,9 +67,7 @@
 	{#snippet acts()}
 		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
 		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>Show all</Btn>{/if}
-		{#each Object.entries(VIEWS) as [v, name] (v)}
-			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
-		{/each}
+		<Views views={VIEWS} {view} onview={(v) => (view = v)} />
 	{/snippet}
 	{#if view === 'plan'}
 		<PlanSheet

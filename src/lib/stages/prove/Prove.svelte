@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Views from '$lib/ui/Views.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
@@ -57,9 +58,7 @@
 	bare={!!place && view === 'boxes'}
 >
 	{#snippet acts()}
-		{#each Object.entries(VIEWS) as [v, name] (v)}
-			<Btn small pressed={view === v} onclick={() => (view = v as View)}>{name}</Btn>
-		{/each}
+		<Views views={VIEWS} {view} onview={(v) => (view = v)} />
 	{/snippet}
 	{#if view === 'plan'}
 		<PlanSheet {plan} {levels} selection={store.selection} onselect={(s) => store.select(s)} title="Plan with readings" />

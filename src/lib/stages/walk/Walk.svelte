@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Views from '$lib/ui/Views.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { runOf } from '$core/run/runs';
 	import { labelPoint } from '$core/model/geometry';
@@ -55,10 +56,7 @@
 >
 	{#snippet acts()}
 		<Btn small look={measured ? 'plain' : 'main'} pressed={view === 'tape'} onclick={() => go('tape')}>Room by tape</Btn>
-		<Btn small pressed={view === 'draw'} onclick={() => go('draw')}>Draw</Btn>
-		<Btn small pressed={view === 'dxf'} onclick={() => go('dxf')}>From DXF</Btn>
-		<Btn small pressed={view === 'add'} onclick={() => go('add')}>Add things</Btn>
-		<Btn small pressed={view === 'list'} onclick={() => go('list')}>List</Btn>
+		<Views views={{ draw: 'Draw', dxf: 'From DXF', add: 'Add things', list: 'List' }} {view} onview={go} />
 	{/snippet}
 	{#if view === 'tape'}
 		{#key unmeasured}<TapePanel {story} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import Note from '../Note.svelte';
 	import { onReload } from '$lib/data/keeps';
 	import { ONLY_HERE } from '$lib/data/store-fault';
 	import { late } from '../late.svelte';
@@ -19,24 +20,24 @@
 <div class="no-print">
 	<LiveAlarm />
 	{#if store.onlyHere || store.fault}
-		<div class="fault-line" role="alert">
-			<span>{store.fault ?? ONLY_HERE}</span>
-			<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
-		</div>
+		<Note level="stop"
+			>{store.fault ?? ONLY_HERE}
+			{#snippet acts()}<Btn small onclick={() => store.saveFile()}>Save job file</Btn>{/snippet}</Note
+		>
 	{/if}
 	{#if late.failed}
-		<div class="fault-line" role="alert">
-			<span>A part of Hekto could not be loaded: there may be a new version, or no network. {onReload()}</span>
-			<Btn small onclick={() => location.reload()}>Reload</Btn>
-			<Btn small look="quiet" onclick={() => (late.failed = false)}>Later</Btn>
-		</div>
+		<Note level="stop"
+			>A part of Hekto could not be loaded: there may be a new version, or no network. {onReload()}
+			{#snippet acts()}<Btn small onclick={() => location.reload()}>Reload</Btn>
+				<Btn small look="quiet" onclick={() => (late.failed = false)}>Later</Btn>{/snippet}</Note
+		>
 	{/if}
 	{#each store.toldConflicts as told (told.conflict.piece.id)}<Conflict {...told} />{/each}
 	{#if store.notice?.bad}
-		<div class="fault-line" role="alert">
-			<span>{store.notice.text}</span>
-			<Btn small look="quiet" onclick={() => (store.notice = null)}>OK</Btn>
-		</div>
+		<Note level="stop"
+			>{store.notice.text}
+			{#snippet acts()}<Btn small look="quiet" onclick={() => (store.notice = null)}>OK</Btn>{/snippet}</Note
+		>
 	{/if}
 	<p class="done" class:shown={store.notice && !store.notice.bad} role="status">
 		{store.notice && !store.notice.bad ? store.notice.text : ''}
@@ -44,20 +45,6 @@
 </div>
 
 <style>
-	.fault-line {
-		display: flex;
-		align-items: center;
-		gap: 14px;
-		padding: 6px 16px;
-		background: var(--sheet);
-		border-bottom: 1.5px solid var(--stop);
-		border-left: 8px solid var(--stop);
-		color: var(--stop);
-		font-weight: 600;
-	}
-	.fault-line span {
-		flex: 1;
-	}
 	.done {
 		position: fixed;
 		left: 50%;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Count from '../Count.svelte';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -25,18 +26,10 @@
 		<a href={jobAddress(store.job.id, c.key)} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
-			{#if c.failed}<span class="count violations" title="Could not be calculated"
-					>?<span class="sr-only"> could not be calculated</span></span
-				>{/if}
-			{#if c.violations}<span class="count violations" title={`${c.violations} violations`}
-					>{c.violations}<span class="sr-only"> violations</span></span
-				>{/if}
-			{#if c.cautions}<span class="count cautions" title={`${c.cautions} cautions`}
-					>{c.cautions}<span class="sr-only"> cautions</span></span
-				>{/if}
-			{#if !c.failed && !c.violations && !c.cautions && c.todo}<span class="count todo" title={`${c.todo} to do`}
-					>{c.todo}<span class="sr-only"> to do</span></span
-				>{/if}
+			{#if c.failed}<Count n="?" of="could not be calculated" level="violations" />{/if}
+			{#if c.violations}<Count n={c.violations} of="violations" level="violations" />{/if}
+			{#if c.cautions}<Count n={c.cautions} of="cautions" level="cautions" />{/if}
+			{#if !c.failed && !c.violations && !c.cautions && c.todo}<Count n={c.todo} of="to do" level="todo" />{/if}
 		</a>
 	{/each}
 	<p class="modest">
@@ -80,26 +73,6 @@
 	.name {
 		margin-right: auto;
 		white-space: nowrap;
-	}
-	.count {
-		font:
-			600 13px 'Barlow Condensed',
-			sans-serif;
-		min-width: 20px;
-		padding: 1px 4px;
-		text-align: center;
-		border-radius: 3px;
-	}
-	.violations {
-		background: var(--stop);
-		color: var(--sheet);
-	}
-	.cautions {
-		border: 1.5px solid var(--look);
-		color: var(--look);
-	}
-	.todo {
-		color: var(--soft);
 	}
 	.modest {
 		margin: auto 0 0;

@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { Badge } from 'flowbite-svelte';
+
+	interface Props {
+		/** How many; or a sign where they could not be counted. */
+		n: number | string;
+		/** Of what, in words: said to a screen reader, shown under the pointer. */
+		of: string;
+		level: 'violations' | 'cautions' | 'todo';
+	}
+	let { n, of, level }: Props = $props();
+</script>
+
+<Badge class={`count ${level} dark:bg-transparent`} rounded={false} title={`${n} ${of}`}
+	>{n}<span class="sr-only"> {of}</span></Badge
+>
+
+<style>
+	:global(.count) {
+		font:
+			600 13px 'Barlow Condensed',
+			sans-serif;
+		min-width: 20px;
+		padding: 1px 4px;
+		text-align: center;
+		border-radius: 3px;
+	}
+	:global(.count.violations) {
+		background: var(--stop);
+		color: var(--sheet);
+	}
+	:global(.count.cautions) {
+		background: none;
+		border: 1.5px solid var(--look);
+		color: var(--look);
+	}
+	:global(.count.todo) {
+		background: none;
+		color: var(--soft);
+	}
+</style>
