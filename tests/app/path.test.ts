@@ -147,7 +147,7 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 		['short.json', text.slice(0, 4000), 'short.json: nothing was imported'],
 		[
 			'newer.json',
-			text.replace('"fileVersion": 2', '"fileVersion": 9'),
+			text.replace('"fileVersion": 3', '"fileVersion": 9'),
 			'fileVersion must be at most 3, got 9: the file was made by a newer Hekto'
 		],
 		[

@@ -138,7 +138,7 @@ test('the panel: breakers dragged from slot to slot, one that does not fit refus
 	await b.click('main button', 'Main panel, its facts');
 	await b.click('.slip summary', 'Its label, neutral and grounds');
 	await b.click('.slip fieldset label', 'full size');
-	await b.click('.slip button.close');
+	await b.click('.slip .close button');
 	await b.says('breaker; the label of Main panel lists full size', '.slip');
 });
 

@@ -1,7 +1,7 @@
 import { WORN_BREAKER } from '../faults/thresholds';
 import { build, type Built } from './build';
 import { size } from './phasor';
-import type { PlannedWire } from './plan';
+import type { Plan, PlannedWire } from './plan';
 import { EARTH, Solution, type Node } from './solve';
 import type { Breaker } from './wiring';
 import type { Fault } from '../faults/kinds';
@@ -25,16 +25,38 @@ const BREAKER_NEUTRAL_GROUND_OHMS = 2;
 
 /** Amps through those of the plan's wires that are asked for, together. */
 export function ampsThrough(built: Built, solution: Solution, which: (wire: PlannedWire) => boolean): number {
+	return ampsOf(
+		built,
+		solution,
+		built.plan.wires.flatMap((w, i) => (which(w) ? [i] : []))
+	);
+}
+/** The same of wires by their number. */
+function ampsOf(built: Built, solution: Solution, wires: readonly number[]): number {
 	let re = 0;
 	let im = 0;
-	built.plan.wires.forEach((w, i) => {
-		const branch = which(w) ? built.branch(i) : null;
-		if (!branch) return;
+	for (const i of wires) {
+		const branch = built.branch(i);
+		if (!branch) continue;
 		const amps = solution.amps(branch);
 		re += amps.re;
 		im += amps.im;
-	});
+	}
 	return Math.hypot(re, im);
+}
+const placed = new WeakMap<Plan, ReadonlyMap<string, readonly number[]>>();
+/** The wires of the cables that feed each place, by their number: a long run with a device at each box asks for each many times. */
+function wiresAt(plan: Plan): ReadonlyMap<string, readonly number[]> {
+	const before = placed.get(plan);
+	if (before) return before;
+	const made = new Map<string, number[]>();
+	plan.wires.forEach((w, i) => {
+		const there = made.get(w.at);
+		if (there) there.push(i);
+		else made.set(w.at, [i]);
+	});
+	placed.set(plan, made);
+	return made;
 }
 /** Amps that a circuit takes from its panel, per pole. */
 export function poleAmps(built: Built, solution: Solution, circuitId: string): number[] {
@@ -46,7 +68,14 @@ export function poleAmps(built: Built, solution: Solution, circuitId: string): n
 }
 /** Hot less neutral through the device at a place, A: what the cable that feeds it brings and does not take back. */
 export const difference = (built: Built, solution: Solution, { at, circuitId }: { at: string; circuitId: string }): number =>
-	ampsThrough(built, solution, (w) => w.at === at && w.role !== 'ground' && w.circuitId === circuitId);
+	ampsOf(
+		built,
+		solution,
+		(wiresAt(built.plan).get(at) ?? []).filter((i) => {
+			const w = built.plan.wires[i];
+			return w?.role !== 'ground' && w?.circuitId === circuitId;
+		})
+	);
 /** The same of a breaker that watches: of all cables that begin at its points. */
 function breakerDifference(built: Built, solution: Solution, breaker: Breaker): number {
 	const { homes, circuits } = homesOf(built, breaker);

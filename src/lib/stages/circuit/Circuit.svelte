@@ -3,7 +3,6 @@
 	import Late from '$lib/ui/Late.svelte';
 	import type { Component } from 'svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import CircuitTable from './CircuitTable.svelte';
 

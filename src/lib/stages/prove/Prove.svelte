@@ -4,7 +4,6 @@
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import ReadingLog from './ReadingLog.svelte';
