@@ -61,7 +61,7 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 	const says =
 		level === 'good'
 			? `${withUnit(show(value), unit)} against ${show(should)} predicted: connections are good`
-			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'lose' : 'read'} (${withUnit(show(should), unit)}): a bad connection upstream`;
+			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'drop' : 'read'} (${withUnit(show(should), unit)}): a bad connection upstream`;
 	return say(level, says, should);
 }
 /** Less than the wire alone: never good. */

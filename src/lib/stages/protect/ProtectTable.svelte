@@ -64,6 +64,9 @@
 	.name {
 		white-space: nowrap;
 	}
+	.name :global(.mark) {
+		margin-right: 5px;
+	}
 	.rule {
 		color: var(--copper);
 		font:

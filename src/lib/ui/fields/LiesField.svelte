@@ -8,7 +8,7 @@
 	/** Where a cable lies: by its two ends, or as it is said. */
 	let { value, onkeep }: Props = $props();
 	const OPTIONS: { value: Lies | ''; name: string }[] = [
-		{ value: '', name: 'as its two ends' },
+		{ value: '', name: 'by its two ends' },
 		{ value: 'inside', name: 'inside, dry' },
 		{ value: 'outdoors', name: 'outdoors' },
 		{ value: 'underground', name: 'in the ground' }

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
+	import { MoonOutline, RedoOutline, SearchOutline, SunOutline, UndoOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -48,7 +48,7 @@
 			label="Undo"
 			title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'}
 			disabled={!store.turns.undo}
-			onclick={() => store.turn('undo')}>↶</Btn
+			onclick={() => store.turn('undo')}><UndoOutline size="sm" aria-hidden="true" /></Btn
 		>
 		<span class="desk"
 			><Btn
@@ -57,10 +57,12 @@
 				label="Redo"
 				title={store.turns.redo ? `Redo: ${store.turns.redo}` : 'Nothing to redo'}
 				disabled={!store.turns.redo}
-				onclick={() => store.turn('redo')}>↷</Btn
+				onclick={() => store.turn('redo')}><RedoOutline size="sm" aria-hidden="true" /></Btn
 			></span
 		>
-		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}>/</Btn>
+		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}
+			><SearchOutline size="sm" aria-hidden="true" /></Btn
+		>
 		<span class="wide"><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}>?</Btn></span>
 		<span class="desk"
 			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}

@@ -29,7 +29,11 @@
 		<TextField label={filter} value={sorted.filter} onkeep={(v) => (sorted.filter = v)} ontype={(v) => (sorted.filter = v)} />
 	</div>
 {/if}
-<Table class="data" border={false} classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}>
+<Table
+	class="data text-(--ink) dark:text-(--ink)"
+	border={false}
+	classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}
+>
 	<TableHead class="normal-case">
 		{#each columns as c (c.key)}
 			<TableHeadCell
