@@ -13,6 +13,7 @@ const REFUSED: readonly (readonly [old: RegExp, say: string])[] = [
 	[/\breckon(ed|s|ing)?\b/i, 'figure, calculation'],
 	[/\btak(e|en) in\b/i, 'open, import'],
 	[/\bput back\b/i, 'reset'],
+	[/^take out\b|\btaken out\b/i, 'remove, removed'],
 	[/\bmend(ed|s)?\b/i, 'repair'],
 	[/\bearth\b/i, 'ground'],
 	[/\bparted\b|\bpart the run\b/i, 'split, disconnected'],

@@ -105,7 +105,7 @@
 			>
 		{/if}
 		{#if !working && planned.length}
-			<Btn look="quiet" onclick={clear}>Take out {counted(planned.length, 'planned circuit')}</Btn>
+			<Btn look="quiet" onclick={clear}>Remove {counted(planned.length, 'planned circuit')}</Btn>
 		{/if}
 	</div>
 </div>

@@ -245,7 +245,7 @@
 		{/if}
 	</div>
 </details>
-<Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number} out</Btn>
+<Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
 
 <style>
 	details {
