@@ -43,6 +43,14 @@ test('round the corner of an L: by the corner, and not through the wall', () => 
 	assert.ok(near(way([r], r, [60, 106])?.inches ?? 0, 72, 1e-6));
 	assert.ok((way([r], r, [60, 106.1])?.inches ?? 0) > 72);
 });
+test('a thin divider, two ways round it: each corner keeps its own shortest way', () => {
+	const divider: Fixture = { id: 'd', kind: 'divider', name: '', x: 30, y: 58, widthIn: 20, depthIn: 4 };
+	const low: Fixture = { ...sink(55, 58.5), depthIn: 1 };
+	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 120), fixtures: [low, divider] });
+	// Over it 20.02 + 20 + 5.59; under it, by the corner that is reached a hair later, 20.22 + 20 + 5.02.
+	const got = way([r], r, [10, 61])?.inches ?? 0;
+	assert.ok(near(got, Math.hypot(20, 3) + 20 + Math.hypot(5, 0.5), 1e-6), String(got));
+});
 test('a fixed divider is gone round', () => {
 	const divider: Fixture = { id: 'd', kind: 'divider', name: '', x: 40, y: 0, widthIn: 4, depthIn: 60 };
 	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 120), fixtures: [sink(50, 0), divider] });

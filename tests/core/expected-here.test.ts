@@ -60,6 +60,25 @@ test('drop along a run: by feet, with what was read, and nothing beyond a cable 
 	assert.equal(far?.explainedTo, explainedDrop(far?.predicted ?? 0));
 });
 
+test('a run that branches: by feet, and not in the order in which it is fed', () => {
+	const branched = job({
+		boxes: [box('a'), box('b'), box('c'), box('d')],
+		legs: [leg('p', 'a', 50), leg('a', 'b', 50), leg('b', 'c', 40), leg('a', 'd', 5)],
+		circuits: [circuit()]
+	});
+	const [own] = branched.circuits;
+	assert.ok(own);
+	assert.deepEqual(
+		dropAlong({ edition, job: branched }, own, new Map()).map((r) => [r.name, r.feet]),
+		[
+			['A', 50],
+			['D', 55],
+			['B', 100],
+			['C', 140]
+		]
+	);
+});
+
 const at = (id: string | null, circuits = run.circuits) =>
 	expectedHere(
 		{ edition, job: run },

@@ -206,4 +206,10 @@ test('a clamp round one wire shows the load, round the ground nothing; a worn br
 	const opens = (faults: Fault[]) => readRun(e, { ...loaded, faults }, []).trips.map((t) => t.why);
 	assert.deepEqual(opens([]), []);
 	assert.match(opens([{ kind: 'breaker-worn', at: 'run' }])[0] ?? '', /worn breaker of 20 A/);
+	// 0.7 of 20 A is 14 A: 1725 W is 8.35 ohm, 13.9 A; 1765 W is 8.16 ohm, 14.2 A.
+	const at = (loadWatts: number) => {
+		const boxes = run([]).boxes.map((b) => (b.id === 'b3' ? { ...b, loadWatts } : b));
+		return readRun(e, { ...loaded, boxes, faults: [{ kind: 'breaker-worn', at: 'run' }] }, []).trips.length;
+	};
+	assert.deepEqual([at(1725), at(1765)], [0, 1]);
 });

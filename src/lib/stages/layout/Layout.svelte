@@ -85,9 +85,9 @@
 			meet it follow. Requirements for the house without walls are in the punch list.
 		</p>
 	{:else}
-		<div class="over">
+		<div class="plan-page">
 			{#if view === 'add'}<AddThings state="planned" />{/if}
-			<div class="plan">
+			<div class="plan-fill">
 				<PlanSheet
 					{plan}
 					selection={store.selection}
@@ -114,16 +114,6 @@
 </Sheet>
 
 <style>
-	.over {
-		position: relative;
-		display: flex;
-		flex-direction: column;
-		height: 100%;
-	}
-	.plan {
-		flex: 1;
-		min-height: 0;
-	}
 	.covered {
 		stroke: var(--copper);
 		stroke-width: 9;

@@ -72,10 +72,10 @@
 		{/if}
 		<RoomList />
 	{:else}
-		<div class="over">
+		<div class="plan-page">
 			{#if view === 'add'}<AddThings state="found" />{/if}
 			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {story} onclose={() => (view = 'plan')} />{/if}
-			<div class="plan">
+			<div class="plan-fill">
 				<PlanSheet
 					{plan}
 					selection={store.selection}
@@ -106,16 +106,3 @@
 		</div>
 	{/if}
 </Sheet>
-
-<style>
-	.over {
-		position: relative;
-		display: flex;
-		flex-direction: column;
-		height: 100%;
-	}
-	.plan {
-		flex: 1;
-		min-height: 0;
-	}
-</style>
