@@ -39,7 +39,8 @@ import {
 	type EditionKey
 } from '../model/kinds';
 import type { FieldFault } from '../model/result';
-import { amendmentFields, pointSchema } from '../model/file/schema';
+import { amendmentFields } from '../model/file/schema';
+import { pointSchema } from '../model/file/schema-fields';
 import { FILL_ROLES, type FillCase } from '../rough/articles/314-16-box-fill';
 import { GAUGES } from '../units/gauge';
 

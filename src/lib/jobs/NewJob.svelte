@@ -4,7 +4,7 @@
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { freshId, putWhole } from '$lib/data/jobs';
 	import { jobAddress } from './address';
 	import { sayStoreFault } from '$lib/data/store-fault';

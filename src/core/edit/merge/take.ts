@@ -4,7 +4,7 @@ import { MOST } from '../../model/file/limits';
 import { readingFaults } from '../../model/reading';
 import type { FieldFault } from '../../model/result';
 import { placesOf } from '../../model/job-index';
-import { readingSchema } from '../../model/file/schema';
+import { readingSchema } from '../../model/file/schema-records';
 
 /** What keeps one reading out of a job file, by field. */
 export function readingRowFaults(reading: Reading): FieldFault[] {

@@ -6,7 +6,7 @@
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Point } from '$core/model/job';
 	import { ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { cutThrough, setOutline } from '$core/edit/survey';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';

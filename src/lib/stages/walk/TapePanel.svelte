@@ -6,7 +6,7 @@
 	import { fieldFault } from '$core/model/file/fields';
 	import { wallLength } from '$core/model/geometry';
 	import { inWords, ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { behindWall, cutThrough, joinRoom, setOutline } from '$core/edit/survey';
 	import { mustClose } from '$core/edit/survey-base';
 	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/edit/tape';

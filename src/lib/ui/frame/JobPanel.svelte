@@ -4,7 +4,7 @@
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { Practice, Unit } from '$core/model/job';
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Amendments from './Amendments.svelte';
 	import FlagField from '../fields/FlagField.svelte';

@@ -7,7 +7,7 @@
 	import { wallLength } from '$core/model/geometry';
 	import type { Box } from '$core/model/job';
 	import { DAMPNESS, STATES } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { formatLength } from '$core/units/length';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';

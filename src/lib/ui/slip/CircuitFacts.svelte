@@ -6,7 +6,7 @@
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';

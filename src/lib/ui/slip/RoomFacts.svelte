@@ -3,7 +3,7 @@
 	import { areaSqFt } from '$core/model/geometry';
 	import { editRoom, removeRoom } from '$core/edit/rooms';
 	import { roomWords, ROOM_KINDS, type RoomKind } from '$core/model/kinds';
-	import { NAMES } from '$core/model/file/schema';
+	import { NAMES } from '$core/model/file/schema-fields';
 	import { copyRoom, mirrorRoom, turnRoom } from '$core/edit/survey';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';

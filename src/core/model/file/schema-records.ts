@@ -1,0 +1,91 @@
+import { shape, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
+import { id } from './schema-fields';
+import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS } from '../kinds';
+import { mixedRecord } from './schema-practice';
+
+/** What was said, seen and read: symptoms, checks, the inspector, readings, events, photos. */
+
+export const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nullable().defined(), open: must(flag()) });
+export const siteCheck = shape({
+	id: must(named(200)),
+	seen: oneOf(['done', 'not-done'] as const)
+		.nullable()
+		.defined(),
+	note: text(2000).defined(),
+	at: must(time()),
+	by: text().defined()
+});
+export const guidedCheck = shape({
+	id: id(),
+	kind: must(oneOf(GUIDED_KINDS)),
+	of: id(),
+	other: text(64),
+	figures: must(mixedRecord(figure(-1000, 1e7), 'a number')),
+	words: must(mixedRecord(text(60), 'text')),
+	at: must(time()),
+	by: text().defined(),
+	note: text(2000).defined()
+});
+export const inspectorItem = shape({
+	id: id(),
+	item: must(named(500)),
+	boxId: text(64).nullable().defined(),
+	cited: text(40).defined(),
+	answer: text(2000).defined(),
+	evidence: text(2000).defined(),
+	state: must(oneOf(ITEM_STATES)),
+	again: day().nullable().defined()
+});
+export const ruling = shape({
+	id: id(),
+	section: must(named(40)),
+	ruling: must(named(1000)),
+	from: text(200).defined(),
+	day: must(day())
+});
+export const readingSchema = shape({
+	id: id(),
+	jobId: id(),
+	boxId: id(),
+	kind: must(oneOf(READING_KINDS)),
+	value: figure(-1e7, 1e7).nullable().defined(),
+	lamps: text(20).nullable().defined(),
+	word: text(40),
+	atMa: figure(0.1, 1000),
+	half: oneOf(['upper', 'lower'] as const),
+	phase: oneOf(['before', 'after'] as const),
+	circuitId: text(64),
+	corrects: text(64),
+	loadA: figure(0.1, 400).nullable().defined(),
+	instrument: text().defined(),
+	meter: oneOf(METERS),
+	at: must(time()),
+	by: text().defined(),
+	struck: must(flag()),
+	note: text(2000).defined()
+});
+export const eventSchema = shape({
+	id: id(),
+	jobId: id(),
+	kind: must(oneOf(EVENT_KINDS)),
+	circuitId: text(64).nullable().defined(),
+	boxId: text(64).nullable().defined(),
+	at: must(time()),
+	by: text().defined(),
+	note: text(2000).defined()
+});
+/** 300 KB of picture, as base64. */
+const MOST_JPEG = 400_000;
+export const photoSchema = shape({
+	id: id(),
+	jobId: id(),
+	of: must(shape({ kind: must(oneOf(['box', 'room', 'check'] as const)), id: must(named(200)) })),
+	caption: text().defined(),
+	at: must(time()),
+	by: text().defined(),
+	widthPx: must(whole(1, 4000)),
+	heightPx: must(whole(1, 4000)),
+	jpeg: must(
+		text(MOST_JPEG).matches(/^[A-Za-z0-9+/]+={0,2}$/, { message: 'must be base64 of a picture', excludeEmptyString: false })
+	)
+});

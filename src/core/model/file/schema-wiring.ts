@@ -1,0 +1,194 @@
+import { shape, must, oneOf, figure, flag, text, day, maybe, list, whole, named } from './fields';
+import { id, state, inches, NAMES } from './schema-fields';
+import {
+	DEVICE_KINDS,
+	PROTECTIONS,
+	SWITCHED,
+	SERVES,
+	PART_OF,
+	SWITCH_WAYS,
+	YOKES,
+	CABLES,
+	CONDUCTOR_COLORS,
+	CONDUCTOR_MEANS,
+	INSULATIONS,
+	GROUND_PROOFS,
+	DAMPNESS,
+	LIES,
+	LOAD_KINDS,
+	SERVICE_KINDS,
+	CIRCUIT_KINDS,
+	OPENERS,
+	DISCONNECTS,
+	HOME_RUNS,
+	OPENS_TOGETHER,
+	PANEL_KINDS,
+	STATES,
+	BREAKER_FORMS
+} from '../kinds';
+import { GAUGES } from '../../units/gauge';
+import { place } from './schema-rooms';
+
+/** Boxes with their devices and what was found in them, cables, circuits, panels. */
+
+const device = shape({
+	id: id(),
+	kind: must(oneOf(DEVICE_KINDS)),
+	receptacles: must(oneOf([0, 1, 2] as const)),
+	amps: must(figure(1, 200)),
+	volts: must(oneOf([120, 240] as const)),
+	slots: must(oneOf(['grounding', 'two-slot'] as const)),
+	protection: must(oneOf(PROTECTIONS)),
+	feedsLoad: must(flag()),
+	tamperResistant: must(flag()),
+	weatherResistant: must(flag()),
+	switched: must(oneOf(SWITCHED)),
+	serves: oneOf(SERVES).nullable().defined(),
+	watts: must(figure(0, 100_000)),
+	name: text().defined(),
+	state: state(),
+	installed: day().nullable().defined(),
+	partOf: maybe(oneOf(PART_OF)),
+	faceUp: maybe(oneOf(['listed', 'not-listed'] as const)),
+	ways: maybe(oneOf(SWITCH_WAYS)),
+	controls: list(must(text(64)), 40).optional(),
+	yoke: maybe(oneOf(YOKES)),
+	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
+	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
+	aluminumListed: maybe(flag()),
+	dedicatedSpace: maybe(flag()),
+	controlled: maybe(flag())
+});
+const cableSeen = shape({
+	id: id(),
+	cable: must(oneOf(CABLES)),
+	awg: must(oneOf(GAUGES)),
+	conductors: must(whole(1, 4)),
+	ground: must(flag()),
+	note: text().defined()
+});
+const conductor = shape({
+	id: id(),
+	cableId: text(64).nullable().defined(),
+	color: must(oneOf(CONDUCTOR_COLORS)),
+	means: must(oneOf(CONDUCTOR_MEANS)),
+	alwaysLive: must(flag()),
+	insulation: must(oneOf(INSULATIONS)),
+	freeLengthIn: inches(0, 120).nullable().defined()
+});
+export const box = shape({
+	id: id(),
+	name: must(NAMES.box),
+	roomId: text(64).nullable().defined(),
+	place: place.nullable().defined(),
+	heightIn: inches(-200, 1000).nullable().defined(),
+	material: must(oneOf(['plastic', 'metal'] as const)),
+	gangs: must(whole(1, 8)),
+	volumeCuIn: figure(0.1, 1000).nullable().defined(),
+	depthIn: maybe(figure(0.5, 12)),
+	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
+	groundProof: must(oneOf(GROUND_PROOFS)),
+	cables: must(list(cableSeen, 20)),
+	conductors: must(list(conductor, 60)),
+	inCabinet: must(flag()),
+	readilyAccessible: must(flag()),
+	dampness: oneOf(DAMPNESS).nullable().defined(),
+	devices: must(list(device, 12)),
+	state: state(),
+	note: text(2000).defined()
+});
+export const leg = shape({
+	id: id(),
+	circuitId: id(),
+	fromId: id(),
+	toId: id(),
+	cable: must(oneOf(CABLES)),
+	awg: must(oneOf(GAUGES)),
+	metal: must(oneOf(['Cu', 'Al'] as const)),
+	conductors: must(whole(2, 4)),
+	ground: must(flag()),
+	lengthFt: figure(0, 2000).nullable().defined(),
+	state: state(),
+	lies: maybe(oneOf(LIES)),
+	inCableOf: maybe(text(64))
+});
+const load = shape({
+	kind: must(oneOf(LOAD_KINDS)),
+	name: text().defined(),
+	watts: figure(1, 100_000).nullable().defined(),
+	amps: figure(0.1, 400).nullable().defined(),
+	volts: must(oneOf([120, 240] as const)),
+	continuous: must(flag()),
+	mca: figure(0.1, 400).nullable().defined(),
+	mocp: figure(1, 400).nullable().defined(),
+	ratedVolts: maybe(figure(12, 480)),
+	elements: list(must(figure(1, 100_000)), 6).optional(),
+	together: maybe(flag()),
+	counts: maybe(oneOf([...SERVICE_KINDS, 'none'] as const))
+});
+export const circuit = shape({
+	id: id(),
+	number: must(whole(1, 999)),
+	name: must(NAMES.circuit),
+	kind: must(oneOf(CIRCUIT_KINDS)),
+	panelId: id(),
+	slot: whole(1, 200).nullable().defined(),
+	poles: must(oneOf([1, 2] as const)),
+	breakerA: must(figure(1, 400)),
+	breaker: must(oneOf(PROTECTIONS)),
+	load: load.nullable().defined(),
+	mustStayOn: must(flag()),
+	directory: text().defined(),
+	proven: maybe(flag()),
+	opener: maybe(oneOf(OPENERS)),
+	disconnect: maybe(oneOf(DISCONNECTS)),
+	borrowedNeutral: maybe(flag()),
+	homeRun: maybe(oneOf(HOME_RUNS)),
+	installed: day(),
+	breakerType: maybe(text(40)),
+	half: maybe(oneOf(['upper', 'lower'] as const)),
+	multiwire: maybe(shape({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),
+	wiring: maybe(
+		shape({
+			ambientC: maybe(figure(-40, 85)),
+			currentCarrying: maybe(whole(1, 100)),
+			terminalC: maybe(oneOf([60, 75] as const))
+		}).default(undefined)
+	),
+	state: state()
+});
+export const panel = shape({
+	id: id(),
+	name: must(named(60)),
+	roomId: text(64).nullable().defined(),
+	place: place.nullable().defined(),
+	service: maybe(flag()),
+	mainA: must(figure(15, 400)),
+	slots: must(whole(1, 200)),
+	kind: maybe(oneOf(PANEL_KINDS)),
+	feeder: maybe(
+		shape({
+			fromPanelId: id(),
+			slot: whole(1, 200).nullable().defined(),
+			breakerA: must(figure(15, 400)),
+			cable: must(oneOf(CABLES)),
+			awg: must(oneOf(GAUGES)),
+			metal: must(oneOf(['Cu', 'Al'] as const)),
+			conductors: must(whole(2, 4)),
+			ground: must(flag()),
+			lengthFt: figure(0, 2000).nullable().defined(),
+			state: state(),
+			terminalC: maybe(oneOf([60, 75] as const)),
+			lies: maybe(oneOf(LIES)),
+			bondMayStay: maybe(flag())
+		}).default(undefined)
+	),
+	bonded: maybe(flag()),
+	electrode: maybe(flag()),
+	state: maybe(oneOf(STATES)),
+	surge: maybe(flag()),
+	outsideDisconnect: maybe(flag()),
+	label: maybe(
+		shape({ types: must(list(must(text(40)), 40)), forms: must(list(must(oneOf(BREAKER_FORMS)), 10)) }).default(undefined)
+	)
+});
