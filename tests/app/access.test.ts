@@ -70,15 +70,15 @@ for (const theme of ['light', 'dark'] as const) {
 		await b.resize(DESK);
 		await b.go('/job/quillback/circuit');
 		await b.click('main table button.row', 'Water heater');
-		await b.click('.slip summary', 'Facts');
+		await b.click('.slip .fold-head', 'Facts');
 		await b.find('.slip .facts');
-		await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
 		await b.says('Its disconnect', '.slip');
 		assert.deepEqual(await violations(), [], 'circuit');
 		await b.click('main button', 'Panel');
 		await b.click('main button', 'Main panel, its facts');
 		await b.find('.slip fieldset');
-		await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
 		assert.deepEqual(await violations(), [], 'panel');
 		await b.go('/job/marrow-street/circuit');
 		await b.click('main button', 'Panel');
@@ -122,7 +122,7 @@ for (const theme of ['light', 'dark'] as const) {
 			await b.go('/job/quillback/walk');
 			await b.press(css);
 			await b.find('.slip .facts');
-			await b.run('document.querySelectorAll(".slip details").forEach((d) => (d.open = true))');
+			await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
 			assert.deepEqual(await violations(), [], css);
 		}
 	});

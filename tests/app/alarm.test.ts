@@ -13,7 +13,7 @@ const none = async (css: string) =>
 async function typed(volts: string, meter: string): Promise<void> {
 	await b.find('#read-hn');
 	await b.type('#read-hn', volts);
-	await b.run('document.querySelectorAll("main details").forEach((d) => (d.open = true))');
+	await b.run('document.querySelectorAll("main .fold-head[aria-expanded=false]").forEach((d) => d.click())');
 	await b.set('#read-meter', meter);
 	await b.click('.pad button', 'Keep 1 reading');
 }
@@ -60,7 +60,7 @@ test('an instrument that sends from a box whose tag is on the wrong breaker stop
 	await b.says('live', '.sender .state');
 	await b.says(/hot to neutral\s+0 V/, '.sender');
 	await none(LOUD);
-	await b.run('document.querySelectorAll(".sender details").forEach((d) => (d.open = true))');
+	await b.run('document.querySelectorAll(".sender .fold-head[aria-expanded=false]").forEach((d) => d.click())');
 	await b.set('.sender .sim select', 'wrong-breaker');
 	await b.says('STOP: LIVE', LOUD);
 	assert.deepEqual(await b.complaints(), []);

@@ -40,17 +40,17 @@ test('the service load: both methods, what if it had a charger, and how an appli
 test('a run is fed with less cable by one press, taken back by another; what is in the wall keeps its order', async () => {
 	await b.go('/job/quillback/circuit');
 	await b.click('main table button.row', 'Living, entry, hall receptacles');
-	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'Feed order and cable');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.click('.slip .fold-head', 'Feed order and cable');
 	await b.says(/\d+' minimum/, '.slip');
-	await b.set('.slip details details .field:nth-of-type(2) select', 'yes');
+	await b.set('.slip [data-fold^=Feed] .field:nth-of-type(2) select', 'yes');
 	await b.click('.slip button', 'Feed it this way');
 	await b.says(/Circuit 13: \d+' less cable/);
 	await b.says('It is already fed that way, or as short.', '.slip');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Feed it this way', '.slip');
 	await b.click('main table button.row', 'Kitchen counter, sink side');
-	await b.click('.slip summary', 'Feed order and cable');
+	await b.click('.slip .fold-head', 'Feed order and cable');
 	await b.says('K-01 is already installed', '.slip');
 });
 

@@ -24,8 +24,8 @@ test('from nothing: a room by tape, its door, the fewest receptacles, a circuit,
 	await b.click('.slip button', 'Draw it');
 	await b.says('120 sq ft', '.slip');
 	await b.find('path.floor[aria-label^="Study"]');
-	await b.click('.slip summary', 'Doors, windows, breaks (0)');
-	await b.type('.slip details .field:nth-child(3) input', `12"` + Key.TAB);
+	await b.click('.slip .fold-head', 'Doors, windows, breaks (0)');
+	await b.type('.slip [data-fold^=Doors] .field:nth-child(3) input', `12"` + Key.TAB);
 	await b.click('.slip button', 'Add it');
 	await b.says('door, wall 1', '.slip');
 
@@ -33,8 +33,8 @@ test('from nothing: a room by tape, its door, the fewest receptacles, a circuit,
 	await b.click('button', 'Place what is missing (6)');
 	await b.says('6 receptacles, 0 stretches not covered');
 	await b.press('[data-box="ST-01"]');
-	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'Circuit not in the list');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.click('.slip .fold-head', 'Circuit not in the list');
 	await b.type('.slip .new .field:nth-child(1) input', 'Study' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '52' + Key.TAB);
@@ -67,8 +67,8 @@ test('another edition: the same house is judged anew, and the change is an edit 
 test('a receptacle on the wrong circuit is put where it belongs, and the finding goes', async () => {
 	await b.go('/job/quillback/circuit?box=l-05');
 	await b.says("is on small appliance circuit 3, which isn't allowed to supply it", '.slip');
-	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'Add to another circuit');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.click('.slip .fold-head', 'Add to another circuit');
 	await b.set('.slip .attach .field:nth-of-type(1) select', 'c13');
 	await b.set('.slip .attach .field:nth-of-type(2) select', 'l-04');
 	await b.click('.slip button', 'Put on circuit 13');

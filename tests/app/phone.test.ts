@@ -50,8 +50,8 @@ test('once visited, the app starts and works offline: a service call, judged, at
 
 	await b.click('button.why');
 	await b.says('no room yet, circuit unknown', '.slip');
-	await b.click('.slip summary', 'Facts');
-	await b.click('.slip summary', 'Circuit not in the list');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.click('.slip .fold-head', 'Circuit not in the list');
 	await b.type('.slip .new .field:nth-child(1) input', 'Sewing room' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
 	await b.says('Put on circuit 1', '.slip');

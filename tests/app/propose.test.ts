@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
+import { Key } from 'selenium-webdriver';
 import { Origin } from 'selenium-webdriver/lib/input.js';
 import { DEMOS } from '../../src/core/demo';
 import { bigHouse } from '../core/big-house';
@@ -35,7 +36,7 @@ async function choose(label: string, words: string): Promise<void> {
 		words
 	);
 }
-const open = (summary: string) => b.click('.slip summary', summary);
+const open = (summary: string) => b.click('.slip .fold-head', summary);
 
 test('a house without circuits: proposed by one press, made by another, undone and made again', async () => {
 	const file = DEMOS.quillback?.();
@@ -99,9 +100,15 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	const other = await laneOf('B1-04');
 	assert.notEqual(before, other);
 	await b.run('document.querySelector(`[data-lane="${arguments[0]}"]`).scrollIntoView({ block: "center" })', before);
-	await drag('[data-chip="L-02"]', `[data-lane="${other}"] h2`);
+	await drag('[data-chip="L-02"]', `[data-lane="${other}"] .chips`);
 	await b.says(`L-02 on circuit ${other}`);
 	assert.equal(await laneOf('L-02'), other);
+	await b.click('button[aria-label="Undo"]');
+	await b.says('Undone: L-02');
+	// By keyboard: space takes it up, an arrow moves it along its circuit, space puts it down.
+	await b.run('arguments[0].focus()', await b.find('[data-chip="L-02"]'));
+	await b.driver.actions().sendKeys(' ', Key.ARROW_LEFT, ' ').perform();
+	await b.says(`L-02 on circuit ${before}`);
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Undone: L-02');
 	await b.click('[data-chip="BA-02"]');
@@ -136,7 +143,7 @@ test('the panel: breakers dragged from slot to slot, one that does not fit refus
 	assert.equal(await slotOf(1), to);
 	await b.run('for (const d of document.querySelectorAll("main .content")) d.scrollTo(0, 0)');
 	await b.click('main button', 'Main panel, its facts');
-	await b.click('.slip summary', 'Its label, neutral and grounds');
+	await b.click('.slip .fold-head', 'Its label, neutral and grounds');
 	await b.click('.slip fieldset label', 'full size');
 	await b.click('.slip .close button');
 	await b.says('breaker; the label of Main panel lists full size', '.slip');

@@ -44,7 +44,7 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 	await b.says('Undone: Circuit 2: protection placed');
 	await b.click('main table button.row', 'BD-01');
 	await b.says('BD-01', '.slip h2');
-	await b.run(`document.querySelectorAll('.slip details').forEach((d) => (d.open = true))`);
+	await b.run(`document.querySelectorAll('.slip .fold-head[aria-expanded=false]').forEach((d) => d.click())`);
 	await b.says('Protection in it', '.slip');
 	await b.run(`
 		const label = [...document.querySelectorAll('.slip label')].find((l) => l.textContent.trim() === 'Protection in it');
@@ -90,7 +90,7 @@ test('switching editions moves the outlets that the facts say, and says what it 
 test('an amendment is added with its reference, moves what it speaks of, and is taken out again', async () => {
 	await b.go('/job/quillback/protect');
 	await b.click('header button', 'NEC 2023');
-	await b.click('dialog summary', 'Add one');
+	await b.click('dialog .fold-head', 'Add one');
 	await b.click('dialog button', 'Add the amendment');
 	await b.says('Where is it written?');
 	await b.run(

@@ -57,7 +57,7 @@ test('a full store says so, keeps the edit in the tab, offers a file; with room 
 	assert.equal(JSON.parse(text).job.boxes.length, 102);
 	await b.run('IDBObjectStore.prototype.put = window.__put');
 	await b.press('path.floor[aria-label^="Bedroom 2"]');
-	await b.click('.slip summary', 'Facts');
+	await b.click('.slip .fold-head', 'Facts');
 	await b.set('.slip .facts input', 'North bedroom');
 	await b.says('Room named North bedroom');
 	await b.go('/job/quillback/layout');
@@ -84,7 +84,7 @@ test('another tab changed the same field: both values are shown, and the user ch
 	// As a tab whose news this one has not heard yet.
 	await b.driver.executeAsyncScript(name('Guest room'));
 	await b.press('path.floor[aria-label^="Bedroom 2"]');
-	await b.click('.slip summary', 'Facts');
+	await b.click('.slip .fold-head', 'Facts');
 	await b.set('.slip .facts input', 'North bedroom');
 	await b.says('The same thing was changed in another tab', '.conflict');
 	const told = await b.text('.conflict');

@@ -43,7 +43,7 @@ async function room(name: string, kind: string, tape: string, says: string): Pro
 	await b.says(`${name} by tape`);
 }
 const field = (words: string, n: number, kind = 'input') => {
-	const at: Record<string, string> = { things: '.slip details:nth-of-type(3)' };
+	const at: Record<string, string> = { things: '.slip [data-fold^=Fixtures]' };
 	return `${at[words]} .two .field:nth-of-type(${n}) ${kind}`;
 };
 /** A thing against a wall of the picked room. */
@@ -60,14 +60,14 @@ test('a bath, an L-shaped kitchen with a peninsula, a hall and a garage by tape,
 	await click('button', 'Room by tape');
 	await room('Bath', 'bathroom', "d2'4 3'8 r 8' r 6' r 8'", 'It closes.');
 	await click('button', 'Back to the plan');
-	await click('.slip summary', 'Fixtures (0)');
+	await click('.slip .fold-head', 'Fixtures (0)');
 	await thing('basin', 1, '20');
 
 	await click('button', 'Room by tape');
 	await room('Kitchen', 'kitchen', "d3' 13' r 4' k8' r k8' r 4' l 8' r", 'The last wall follows: 8\' 0".');
 	await click('button', 'Back to the plan');
 	await b.says('160 sq ft', '.slip');
-	await click('.slip summary', 'Fixtures (0)');
+	await click('.slip .fold-head', 'Fixtures (0)');
 	await thing('sink', 3, '30');
 	await thing('peninsula', 1, '20');
 

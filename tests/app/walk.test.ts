@@ -124,8 +124,8 @@ test('a room that is let go near another joins it a partition apart; farther off
 test('what was found: a white conductor that is hot is told as odd; ground and its proof are kept apart', async () => {
 	await b.go('/job/marrow-street/walk?box=sw-02');
 	await b.says('SW-02', '.slip h2');
-	await b.click('.slip summary', 'Found inside (0)');
-	const found = '.slip details:nth-of-type(2)';
+	await b.click('.slip .fold-head', 'Found inside (0)');
+	const found = '.slip [data-fold^=Found]';
 	await b.set(`${found} .two:nth-of-type(1) .field:nth-of-type(2) select`, 'tester-lamps');
 	await b.says('SW-02: proof of ground');
 	await b.set(`${found} .two:nth-of-type(2) .field:nth-of-type(1) select`, 'two-wire');
@@ -137,7 +137,7 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.click(`${found} button`, 'Add conductor');
 	await b.says(/white: switched hot.*4 1\/2" free.*not what its color suggests/s, found);
 	await b.driver.navigate().refresh();
-	await b.click('.slip summary', 'Found inside (2)');
+	await b.click('.slip .fold-head', 'Found inside (2)');
 	await b.says('not what its color suggests', found);
 });
 
@@ -204,8 +204,8 @@ test('a new box, a switch and what it switches: the punch list takes it', async 
 	await b.says('light', '.slip');
 	await b.press('path.floor[aria-label^="Bath,"]');
 	await b.click('main .add button', 'Switch');
-	await b.click('.slip summary', 'Devices (1)');
-	const device = '.slip details:nth-of-type(1)';
+	await b.click('.slip .fold-head', 'Devices (1)');
+	const device = '.slip [data-fold^=Devices]';
 	const option = await b.run<string>(
 		`return document.querySelector("${device} .field:nth-of-type(3) select option:nth-child(2)").value`
 	);
@@ -229,8 +229,8 @@ test('a thing is found by its name and moved by key; a counter is moved and refu
 	await keys(Key.ARROW_RIGHT);
 	await b.says('glaze sink moved');
 	await b.press('path.floor[aria-label^="Kitchen"]');
-	await b.click('.slip summary', 'Counters (3)');
-	const to = '.slip details:nth-of-type(2) li:nth-child(1) .field:nth-of-type(2) input';
+	await b.click('.slip .fold-head', 'Counters (3)');
+	const to = '.slip [data-fold^=Counters] li:nth-child(1) .field:nth-of-type(2) input';
 	await b.type(to, `12'` + Key.TAB);
 	await b.says(`It would overlap the counter at 10' 11" on wall 2.`);
 	await b.type(to, `8'4` + Key.TAB);

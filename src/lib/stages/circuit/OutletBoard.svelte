@@ -6,10 +6,17 @@
 	import { inWords } from '$core/model/kinds';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { carried } from '$lib/ui/carry';
+	import { dndzone, setKeyboardDragTrigger, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
 	import Mark from '$lib/ui/Mark.svelte';
 
-	/** Every circuit with its boxes in feed order; a box is dragged onto another circuit, or onto the box that is to feed it. */
+	/** Every circuit with its boxes in feed order; a box is dragged among them, after the box that is to feed it. */
+	interface Chip {
+		id: string;
+		name: string;
+		fixed: boolean;
+	}
+	/** The boxes that are on no circuit, as a lane. */
+	const LOOSE = '';
 	const store = useJob();
 	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length));
 	const findings = $derived(store.assessment.stages.circuit.findings.filter((f) => f.severity !== 'advice'));
@@ -18,7 +25,7 @@
 			const { nodes } = runOf(store.job, circuit);
 			const boxes = nodes.flatMap((n) => {
 				const box = store.index.boxes.get(n.boxId);
-				return box ? [{ box, fixed: n.leg.state !== 'planned' }] : [];
+				return box ? [{ box, chip: { id: box.id, name: box.name, fixed: n.leg.state !== 'planned' } }] : [];
 			});
 			const outlets = boxes.reduce((sum, { box }) => sum + box.devices.filter((d) => d.kind !== 'switch').length, 0);
 			const ids = new Set(nodes.map((n) => n.boxId));
@@ -29,60 +36,103 @@
 			);
 			return {
 				circuit,
-				boxes,
+				chips: boxes.map((b) => b.chip),
 				outlets,
 				worst,
 				most: circuit.kind === 'individual' ? null : practiceMost(store.job, circuit.breakerA)
 			};
 		})
 	);
-	const carry = (boxId: string, name: string, from: Circuit | null) => () => ({
-		label: name,
-		onto: '[data-board-box], [data-board-circuit]',
-		ondrop: (on: Element) => {
-			const circuitId = on.closest('[data-board-circuit]')?.getAttribute('data-board-circuit');
-			const afterId = on.getAttribute('data-board-box') ?? undefined;
-			if (!circuitId || (circuitId === from?.id && !afterId)) return;
-			const to = store.index.circuits.get(circuitId);
-			void store.edit(
-				`${name} on circuit ${to?.number ?? ''}`,
-				rewire({ boxId, fromCircuitId: from?.id ?? null, circuitId, afterId }, freshId)
-			);
-		}
-	});
+	/** The lanes as they look while a box is carried over them. */
+	let held = $state.raw<Readonly<Record<string, Chip[]>>>({});
+	const looseChips = $derived(loose.map((b): Chip => ({ id: b.id, name: b.name, fixed: false })));
+	setKeyboardDragTrigger('space');
+	const laneOf = (boxId: string): Circuit | null => lanes.find((l) => l.chips.some((c) => c.id === boxId))?.circuit ?? null;
+	/** What is carried by keyboard is put down with the key; until then each step only shows. */
+	function over(lane: string, { items, info }: DndEvent<Chip>): void {
+		held = { ...held, [lane]: items };
+		if (info.source === SOURCES.KEYBOARD && info.trigger === TRIGGERS.DRAG_STOPPED) put(lane, items, info.id);
+	}
+	function down(lane: string, { items, info }: DndEvent<Chip>): void {
+		if (info.source === SOURCES.KEYBOARD) held = { ...held, [lane]: items };
+		else if (info.trigger === TRIGGERS.DROPPED_INTO_ZONE) put(lane, items, info.id);
+		else held = {};
+	}
+	/** At the end of another circuit the box is fed from the nearest one, elsewhere from the one that stands before it. */
+	function put(lane: string, items: readonly Chip[], boxId: string): void {
+		const from = laneOf(boxId);
+		const to = store.index.circuits.get(lane);
+		const at = items.findIndex((c) => c.id === boxId);
+		const before = lanes.find((l) => l.circuit.id === lane)?.chips ?? looseChips;
+		held = {};
+		if (!to || at < 0 || (from?.id === lane && before.findIndex((c) => c.id === boxId) === at)) return;
+		const nearest = from?.id !== lane && at === items.length - 1;
+		void store.edit(
+			`${items[at]?.name ?? ''} on circuit ${to.number}`,
+			rewire(
+				{
+					boxId,
+					fromCircuitId: from?.id ?? null,
+					circuitId: lane,
+					afterId: nearest ? undefined : (items[at - 1]?.id ?? to.panelId)
+				},
+				freshId
+			)
+		);
+	}
 	const wrong = (boxId: string) => findings.find((f) => f.subject.id === boxId)?.severity;
 </script>
 
-{#snippet chip(boxId: string, name: string, from: Circuit | null, fixed = false)}
-	{@const level = wrong(boxId)}
-	<button
-		type="button"
-		class="chip condensed"
-		class:fixed-cable={fixed}
-		class:picked={store.selection?.id === boxId}
-		data-board-box={boxId}
-		data-chip={name}
-		onclick={() => store.select({ kind: 'box', id: boxId })}
-		{@attach carried(carry(boxId, name, from))}
+{#snippet chips(lane: string, of: readonly Chip[], label: string)}
+	<div
+		class="chips"
+		aria-label={label}
+		use:dndzone={{
+			items: held[lane] ?? [...of],
+			type: 'outlets',
+			flipDurationMs: 0,
+			dropAnimationDisabled: true,
+			morphDisabled: true,
+			useCursorForDetection: true,
+			dropFromOthersDisabled: lane === LOOSE,
+			zoneTabIndex: -1,
+			dropTargetStyle: {},
+			dropTargetClasses: ['over']
+		}}
+		onconsider={(e) => over(lane, e.detail)}
+		onfinalize={(e) => down(lane, e.detail)}
 	>
-		{name}{#if level === 'violation' || level === 'caution'}<Mark kind={level} size={11} />{/if}
-	</button>
+		{#each held[lane] ?? of as chip (chip.id)}
+			{@const level = wrong(chip.id)}
+			<!-- Its role and place among the keys come from the list it is in. -->
+			<!-- svelte-ignore a11y_no_static_element_interactions -->
+			<div
+				class="chip condensed"
+				class:fixed-cable={chip.fixed}
+				class:picked={store.selection?.id === chip.id}
+				data-chip={chip.name}
+				aria-label={chip.name}
+				onclick={() => store.select({ kind: 'box', id: chip.id })}
+				onkeydown={(e) => e.key === 'Enter' && store.select({ kind: 'box', id: chip.id })}
+			>
+				{chip.name}{#if level === 'violation' || level === 'caution'}<Mark kind={level} size={11} />{/if}
+			</div>
+		{/each}
+	</div>
 {/snippet}
 
 <p class="soft hint">
-	Drag a box onto another circuit, or onto the box that will feed it; its cables are measured again. By keyboard: its slip,
-	Circuit. Boxes with a solid edge have installed cable.
+	Drag a box to another circuit, or after the box that will feed it; its cables are measured again. By keyboard: space picks it
+	up, arrows and tab move it, space puts it down. Boxes with a solid edge have installed cable.
 </p>
 {#if loose.length}
 	<section class="lane loose">
 		<h2>On no circuit <span class="mono">{loose.length}</span></h2>
-		<div class="chips">
-			{#each loose as b (b.id)}{@render chip(b.id, b.name, null)}{/each}
-		</div>
+		{@render chips(LOOSE, looseChips, 'On no circuit')}
 	</section>
 {/if}
 <div class="board">
-	{#each lanes as { circuit, boxes, outlets, worst, most } (circuit.id)}
+	{#each lanes as { circuit, chips: own, outlets, worst, most } (circuit.id)}
 		<section
 			class="lane"
 			class:picked={store.circuit?.id === circuit.id}
@@ -100,11 +150,7 @@
 						>{outlets}/{most}</span
 					> outlets{/if}
 			</p>
-			<div class="chips">
-				{#each boxes as { box, fixed } (box.id)}{@render chip(box.id, box.name, circuit, fixed)}{:else}<span class="soft"
-						>no run yet</span
-					>{/each}
-			</div>
+			{@render chips(circuit.id, own, `Circuit ${circuit.number}`)}
 		</section>
 	{/each}
 </div>
@@ -161,6 +207,16 @@
 		display: flex;
 		flex-wrap: wrap;
 		gap: 4px;
+		min-height: 30px;
+	}
+	.chips:empty::after {
+		content: 'no run yet';
+		color: var(--soft);
+		font-size: 14px;
+	}
+	.chips:global(.over) {
+		outline: 2.5px dashed var(--copper);
+		outline-offset: 2px;
 	}
 	.chip {
 		border: 1.5px dashed var(--soft);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { placeProtection } from '$core/edit/circuits';
 	import { editJob } from '$core/edit/job';
 	import type { Practice, PriceList } from '$core/model/job';
@@ -165,8 +166,7 @@
 		</p>
 	</div>
 </div>
-<details>
-	<summary>Price list and cost of a nuisance trip</summary>
+<Fold title="Price list and cost of a nuisance trip">
 	<div class="prices">
 		{#each PROTECTIONS as p (p)}
 			<TextField
@@ -224,7 +224,7 @@
 			onkeep={(v) => put('a refrigerator that goes dead', { perDelicate: Number(v) })}
 		/>
 	</div>
-</details>
+</Fold>
 
 <style>
 	.ways {
@@ -281,14 +281,6 @@
 		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
 		gap: 12px;
 		margin-top: 12px;
-	}
-	details {
-		margin-top: 12px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 32px;
-		font-weight: 600;
 	}
 	.prices {
 		display: grid;

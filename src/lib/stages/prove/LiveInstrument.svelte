@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { withUnit } from '$core/units/quantity';
 	import { untrack } from 'svelte';
 	import { liveSign } from '$core/makeup/live-sign';
@@ -139,8 +140,7 @@
 				>{/if}
 		</div>
 		{#if kind !== 'serial'}
-			<details>
-				<summary>The simulated house</summary>
+			<Fold title="The simulated house">
 				<div class="sim">
 					<SelectField
 						label="Hidden fault"
@@ -165,7 +165,7 @@
 						onkeep={(v) => (simulated.noise = Number(v))}
 					/>
 				</div>
-			</details>
+			</Fold>
 		{/if}
 	{/if}
 </section>
@@ -220,10 +220,5 @@
 	}
 	.sim {
 		padding-top: 6px;
-	}
-	summary {
-		cursor: pointer;
-		line-height: 40px;
-		font-weight: 600;
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
@@ -235,14 +236,12 @@
 		</div>
 	{/if}
 	{#if box}
-		<details bind:open={open.dead}>
-			<summary>Dead before touching</summary>
+		<Fold title="Dead before touching" bind:open={open.dead}>
 			{#if open.dead}<DeadTestForm {box} />{/if}
-		</details>
-		<details bind:open={open.photos}>
-			<summary>Photos</summary>
+		</Fold>
+		<Fold title="Photos" bind:open={open.photos}>
 			{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}
-		</details>
+		</Fold>
 	{/if}
 	{#if sending}
 		<div class="thumb">
@@ -324,11 +323,6 @@
 	.halves {
 		display: flex;
 		gap: 8px;
-	}
-	summary {
-		cursor: pointer;
-		line-height: 40px;
-		font-weight: 600;
 	}
 	.loaded {
 		display: flex;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { FIGURES } from '$core/code/amended-edition';
 	import { editions } from '$core/code/editions';
@@ -98,8 +99,7 @@
 		<li class="soft">None. Every result follows the edition as printed.</li>
 	{/each}
 </ul>
-<details>
-	<summary>Add one</summary>
+<Fold title="Add one">
 	<div class="facts">
 		<SelectField
 			label="The rule is here"
@@ -187,7 +187,7 @@
 	</div>
 	<p class="soft">{lacking ?? 'Every result it changes says so.'}</p>
 	<Btn small look="main" onclick={add}>Add the amendment</Btn>
-</details>
+</Fold>
 
 <style>
 	ul {
@@ -210,14 +210,6 @@
 		grid-template-columns: 1fr 1fr;
 		gap: 10px;
 		align-items: end;
-	}
-	details {
-		margin-top: 8px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 36px;
-		font-weight: 600;
 	}
 	p {
 		margin: 8px 0;

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import type { Component } from 'svelte';
+	import { tick, type Component } from 'svelte';
 	import { tinykeys } from 'tinykeys';
 	import type { Action, Hit } from './find-anything';
 	import { STAGES, type Stage } from '$core/model/kinds';
@@ -76,10 +76,8 @@
 	}
 	async function editSelected(): Promise<void> {
 		open.slip = phone;
-		const facts = [...document.querySelectorAll<HTMLDetailsElement>('.slip details')].find(
-			(d) => d.querySelector('summary')?.textContent === 'Facts'
-		);
-		if (facts) facts.open = true;
+		document.querySelector<HTMLButtonElement>('.slip [data-fold="Facts"] > h3 > button[aria-expanded="false"]')?.click();
+		await tick();
 		document.querySelector<HTMLInputElement>('.slip .facts input')?.focus();
 	}
 	/** Keys act only where nothing is being typed and nothing is open over the page. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { Modal } from 'flowbite-svelte';
 	import { editJob } from '$core/edit/job';
 	import { day, fieldFault, must } from '$core/model/file/fields';
@@ -61,8 +62,7 @@
 			onkeep={(permitDate) => store.edit('Permit date', editJob({ permitDate }))}
 		/>
 	</div>
-	<details>
-		<summary>Dwelling and heights</summary>
+	<Fold title="Dwelling and heights">
 		<div class="facts">
 			<SelectField
 				label="Dwelling"
@@ -91,7 +91,7 @@
 				{/each}
 			{/if}
 		</div>
-	</details>
+	</Fold>
 	<h3>Local amendments</h3>
 	<Amendments />
 </Modal>
@@ -101,14 +101,6 @@
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 		gap: 10px;
-	}
-	details {
-		margin-top: 12px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 36px;
-		font-weight: 600;
 	}
 	h3 {
 		margin: 16px 0 2px;

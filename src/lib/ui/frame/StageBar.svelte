@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BarsOutline } from 'flowbite-svelte-icons';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -24,7 +25,7 @@
 			<span></span>
 		{/if}
 	{/each}
-	<button type="button" onclick={onall} aria-label="All stages">≡</button>
+	<button type="button" onclick={onall} aria-label="All stages"><BarsOutline aria-hidden="true" /></button>
 </nav>
 
 <style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { MoonOutline, RedoOutline, SearchOutline, SunOutline, UndoOutline } from 'flowbite-svelte-icons';
+	import { MoonOutline, QuestionCircleOutline, RedoOutline, SearchOutline, SunOutline, UndoOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -63,7 +63,11 @@
 		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}
 			><SearchOutline size="sm" aria-hidden="true" /></Btn
 		>
-		<span class="wide"><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}>?</Btn></span>
+		<span class="wide"
+			><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}
+				><QuestionCircleOutline size="sm" aria-hidden="true" /></Btn
+			></span
+		>
 		<span class="desk"
 			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
 				>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn

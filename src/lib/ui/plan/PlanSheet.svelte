@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { MinusOutline, PlusOutline } from 'flowbite-svelte-icons';
 	import { select } from 'd3-selection';
 	import { type Snippet, untrack } from 'svelte';
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
@@ -129,8 +130,8 @@
 	<div class="tools no-print">
 		{@render tools?.()}
 		<span class="gap"></span>
-		<Btn small look="quiet" label="Zoom in" onclick={() => by(1.4)}>+</Btn>
-		<Btn small look="quiet" label="Zoom out" onclick={() => by(1 / 1.4)}>−</Btn>
+		<Btn small look="quiet" label="Zoom in" onclick={() => by(1.4)}><PlusOutline size="sm" aria-hidden="true" /></Btn>
+		<Btn small look="quiet" label="Zoom out" onclick={() => by(1 / 1.4)}><MinusOutline size="sm" aria-hidden="true" /></Btn>
 		<Btn small look="quiet" onclick={fit}>Fit</Btn>
 	</div>
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { editBox, freeBoxName, freeName, removeBox } from '$core/edit/boxes';
 	import { editLeg } from '$core/edit/legs';
 	import { copyBox } from '$core/edit/fixtures';
@@ -116,16 +117,13 @@
 		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
-<details bind:open={open.device}>
-	<summary>Devices ({box.devices.length})</summary>
+<Fold title={`Devices (${box.devices.length})`} bind:open={open.device}>
 	<DeviceFacts {box} />
-</details>
-<details bind:open={open.found}>
-	<summary>Found inside ({box.cables.length + box.conductors.length})</summary>
+</Fold>
+<Fold title={`Found inside (${box.cables.length + box.conductors.length})`} bind:open={open.found}>
 	<FoundFacts {box} />
-</details>
-<details>
-	<summary>Box{box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}</summary>
+</Fold>
+<Fold title={`Box${box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}`}>
 	<div class="two">
 		<TextField
 			label="Marked volume, cu in"
@@ -157,17 +155,16 @@
 			onkeep={(v) => set('gangs', { gangs: Number(v) })}
 		/>
 	</div>
-</details>
+</Fold>
 <Photos of={{ kind: 'box', id: box.id }} />
 <div class="out">
 	<Btn small onclick={copy}>Copy</Btn>
 	<Btn small look="quiet" onclick={remove}>Remove {box.name}</Btn>
 </div>
 {#if store.circuit}
-	<details>
-		<summary>Add to another circuit</summary>
+	<Fold title="Add to another circuit">
 		<AttachBox {box} now={store.circuit} />
-	</details>
+	</Fold>
 {:else}
 	<AttachBox {box} />
 {/if}
@@ -186,11 +183,5 @@
 		margin-top: 10px;
 		display: flex;
 		gap: 8px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 32px;
-		margin-top: 10px;
-		font-weight: 600;
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { feetBetween } from '$core/run/moving';
 	import { mayStandIn } from '$core/run/slots';
@@ -139,16 +140,13 @@
 		onkeep={(v) => set(v ? 'must stay on' : 'may go off', { mustStayOn: v ?? false })}
 	/>
 </div>
-<details bind:open={open.plate}>
-	<summary>Nameplate{circuit.load ? `: ${circuit.load.name || inWords(circuit.load.kind)}` : ''}</summary>
+<Fold title={`Nameplate${circuit.load ? `: ${circuit.load.name || inWords(circuit.load.kind)}` : ''}`} bind:open={open.plate}>
 	{#if open.plate}<NameplateFacts {circuit} />{/if}
-</details>
-<details bind:open={open.feed}>
-	<summary>Feed order and cable</summary>
+</Fold>
+<Fold title="Feed order and cable" bind:open={open.feed}>
 	{#if open.feed}<FeedOrder {circuit} />{/if}
-</details>
-<details bind:open={open.wiring}>
-	<summary>Where its cable runs</summary>
+</Fold>
+<Fold title="Where its cable runs" bind:open={open.wiring}>
 	<div class="facts">
 		<TextField
 			label="Hottest place, °C"
@@ -188,13 +186,11 @@
 		/>
 	</div>
 	<p class="soft">Attics are hot. Cables bundled over 24 in, or three or more through one sealed hole, count together.</p>
-</details>
-<details bind:open={open.neutral}>
-	<summary>Shared neutral</summary>
+</Fold>
+<Fold title="Shared neutral" bind:open={open.neutral}>
 	{#if open.neutral}<SharedNeutral {circuit} />{/if}
-</details>
-<details bind:open={open.found}>
-	<summary>As found at the panel</summary>
+</Fold>
+<Fold title="As found at the panel" bind:open={open.found}>
 	<div class="facts">
 		<SelectField
 			label="Opened by"
@@ -244,18 +240,10 @@
 			/>
 		{/if}
 	</div>
-</details>
+</Fold>
 <Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
 
 <style>
-	details {
-		margin: 8px 0;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 32px;
-		font-weight: 600;
-	}
 	.facts {
 		display: grid;
 		grid-template-columns: 1fr 1fr;

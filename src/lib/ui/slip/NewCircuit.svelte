@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { addCircuit } from '$core/edit/circuits';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -31,24 +32,18 @@
 	}
 </script>
 
-<details>
-	<summary>{words}</summary>
+<Fold title={words}>
 	<div class="new">
 		<TextField label="Name" value={name} placeholder="sewing room" onkeep={(v) => (name = v.slice(0, 80))} />
 		<TextField label="Its breaker or fuse, A" value={amps} inputmode="numeric" check={ampsFault} onkeep={(v) => (amps = v)} />
 		<Btn onclick={make}>Add the circuit</Btn>
 	</div>
-</details>
+</Fold>
 
 <style>
 	.new {
 		display: grid;
 		gap: 10px;
 		padding-top: 8px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 30px;
-		font-weight: 600;
 	}
 </style>

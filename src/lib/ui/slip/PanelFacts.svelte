@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { wallLength } from '$core/model/geometry';
 	import type { Panel } from '$core/model/job';
 	import { putPanel, removePanel } from '$core/edit/fixtures';
@@ -130,12 +131,10 @@
 			/>
 		{/if}
 	</div>
-	<details>
-		<summary>What feeds it</summary>
+	<Fold title="What feeds it">
 		<FeederFacts {panel} onkeep={set} />
-	</details>
-	<details>
-		<summary>Its label, neutral and grounds</summary>
+	</Fold>
+	<Fold title="Its label, neutral and grounds">
 		<div class="facts">
 			<SelectField
 				label="Made for"
@@ -176,7 +175,7 @@
 			</fieldset>
 		</div>
 		{#if !panel.label}<p class="soft">Not entered: breakers are not checked against it yet.</p>{/if}
-	</details>
+	</Fold>
 	<p class="soft">Working space is drawn on the plan.</p>
 	<Btn small look="quiet" onclick={remove}>Remove {panel.name}</Btn>
 {/if}
@@ -190,14 +189,6 @@
 	}
 	.facts > :global(*:first-child) {
 		grid-column: 1 / -1;
-	}
-	details {
-		margin: 8px 0;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 32px;
-		font-weight: 600;
 	}
 	fieldset {
 		grid-column: 1 / -1;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import { fieldFault } from '$core/model/file/fields';
 	import { areaSqFt } from '$core/model/geometry';
 	import { editRoom, removeRoom } from '$core/edit/rooms';
@@ -52,24 +53,20 @@
 	{#if room.outline}<p class="soft area">{show(areaSqFt(room.outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>{/if}
 	<RoomWalls {room} />
 	{#if room.outline}
-		<details bind:open={open.breaks}>
-			<summary>Doors, windows, breaks ({room.breaks.length})</summary>
+		<Fold title={`Doors, windows, breaks (${room.breaks.length})`} bind:open={open.breaks}>
 			<RoomBreaks {room} />
-		</details>
-		<details bind:open={open.counters}>
-			<summary>Counters ({room.counters.length})</summary>
+		</Fold>
+		<Fold title={`Counters (${room.counters.length})`} bind:open={open.counters}>
 			<RoomCounters {room} />
-		</details>
+		</Fold>
 	{/if}
-	<details bind:open={open.things}>
-		<summary>Fixtures ({room.fixtures.length})</summary>
+	<Fold title={`Fixtures (${room.fixtures.length})`} bind:open={open.things}>
 		<RoomThings {room} />
-	</details>
+	</Fold>
 	{#if room.outline}
-		<details bind:open={open.placing}>
-			<summary>Studs, marks, joining ({room.studs.length + room.marks.length})</summary>
+		<Fold title={`Studs, marks, joining (${room.studs.length + room.marks.length})`} bind:open={open.placing}>
 			<RoomPlacing {room} />
-		</details>
+		</Fold>
 	{/if}
 	<Photos of={{ kind: 'room', id: room.id }} />
 	<div class="out">
@@ -94,16 +91,6 @@
 	}
 	.area {
 		margin: 8px 0;
-	}
-	details {
-		margin-top: 10px;
-		border-top: 1px solid var(--rule);
-		padding-top: 6px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 32px;
-		font-weight: 600;
 	}
 	.out {
 		margin-top: 12px;

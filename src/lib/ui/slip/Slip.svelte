@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Fold from '$lib/ui/Fold.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Late from '../Late.svelte';
 	import type { Finding } from '$core/model/result';
@@ -96,16 +97,15 @@
 		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
 		{#if !factsFirst}
 			<!-- Its own: an edit must not fold away what is being edited. -->
-			<details bind:open={factsOpen}>
-				<summary>Facts</summary>
+			<Fold title="Facts" bind:open={factsOpen}>
 				{@render facts()}
-			</details>
+			</Fold>
 		{/if}
 		{#each folded as decision (decision.id)}
-			<details>
-				<summary><b>{decision.value}</b> <span class="soft">{decision.title}</span></summary>
+			<Fold title={decision.title}>
+				{#snippet head()}<b>{decision.value}</b> <span class="soft">{decision.title}</span>{/snippet}
 				<DecisionLedger {decision} />
-			</details>
+			</Fold>
 		{/each}
 	{:else}
 		<header>
@@ -172,20 +172,7 @@
 	p {
 		margin: 0;
 	}
-	details {
-		border-top: 1px solid var(--rule);
-		padding-top: 8px;
-	}
-	summary {
-		cursor: pointer;
-		min-height: 30px;
-		font-weight: 600;
-	}
-	summary .soft {
-		font-weight: 400;
-		font-size: 13px;
-	}
-	details :global(.decision) {
+	.slip :global(.fold .decision) {
 		border-top: 0;
 		padding-top: 0;
 	}
