@@ -1,11 +1,14 @@
 import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { createServer as createProbe } from 'node:net';
 import { HEADERS, HSTS } from './headers.mjs';
 
 /**
  * Serves the built application on the first free port from `PORT` on (0: any that the system gives), and prints its
  * address. The build's `index.js` is this file: `node build` and `npm start` are the same server.
+ * With `TLS_CERT` and `TLS_KEY` (PEM files) it serves HTTPS: a phone keeps jobs offline only from such an address.
  */
 const wanted = Number(process.env.PORT ?? 4173);
 const host = process.env.HOST ?? '127.0.0.1';
@@ -26,6 +29,11 @@ process.env.BODY_SIZE_LIMIT ??= 'Infinity';
 process.env.HEKTO_WORK ??= new URL('./work/work.js', import.meta.url).href;
 const { handler } = await import('./handler.js');
 
+/** Said where other devices may come in without HTTPS: what their browsers then do without, and how to mend it. */
+const MAKE_CERTIFICATE = `Other devices get no offline use, camera or file locks over plain HTTP. Make a certificate and start again:
+  openssl req -x509 -newkey rsa:2048 -nodes -days 365 -keyout key.pem -out cert.pem -subj "/CN=hekto" -addext "subjectAltName=IP:<address of this machine>"
+  TLS_CERT=cert.pem TLS_KEY=key.pem HOST=0.0.0.0 npm start
+and let each device trust cert.pem.`;
 const SECOND_MS = 1000;
 /** Headers that are not finished by then are not waited for. */
 const HEADERS_MS = 10 * SECOND_MS;
@@ -44,8 +52,28 @@ function badAddress({ url = '', headers }) {
 	}
 }
 
-export const server = createServer(
-	{ headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: SECOND_MS },
+const tls = certificate();
+/** Certificate and key as given, or null. @throws where one of them is missing or cannot be read */
+function certificate() {
+	const { TLS_CERT: cert, TLS_KEY: key } = process.env;
+	if (!cert && !key) return null;
+	if (!cert || !key) throw new Error(`HTTPS needs both TLS_CERT and TLS_KEY; ${cert ? 'TLS_KEY' : 'TLS_CERT'} is not set.`);
+	return Object.fromEntries(
+		[
+			['cert', 'TLS_CERT', cert],
+			['key', 'TLS_KEY', key]
+		].map(([as, name, path]) => {
+			try {
+				return [as, readFileSync(path)];
+			} catch (error) {
+				throw new Error(`${name}: ${path} cannot be read (${error.code}).`, { cause: error });
+			}
+		})
+	);
+}
+
+export const server = (tls ? createSecureServer : createServer)(
+	{ ...tls, headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: SECOND_MS },
 	(request, response) => {
 		for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
 		if (request.socket.encrypted || request.headers['x-forwarded-proto'] === 'https')
@@ -83,4 +111,5 @@ for (const signal of ['SIGTERM', 'SIGINT'])
 
 server.listen(port, host);
 await once(server, 'listening');
-console.log(`Hekto is at http://${host}:${server.address().port}/`);
+console.log(`Hekto is at ${tls ? 'https' : 'http'}://${host}:${server.address().port}/`);
+if (!tls && !['127.0.0.1', 'localhost', '::1'].includes(host)) console.log(MAKE_CERTIFICATE);

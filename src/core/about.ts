@@ -12,6 +12,27 @@ export function aboutSubject(assessment: Assessment, kind: Finding['subject']['k
 	};
 }
 
+/** Findings of one cause: told by the first, with where else it is so. */
+export interface OneCause {
+	first: Finding;
+	others: Finding[];
+}
+/** From how many on they are told together. */
+const SEVERAL = 3;
+/** The gravest first; several of one cause (code, section, severity) told once, at the place of the first. */
+export function byCause(findings: readonly Finding[]): OneCause[] {
+	const causes = new Map<string, Finding[]>();
+	for (const f of [...findings].sort(byGravity)) {
+		const cause = `${f.severity} ${f.code} ${f.rule.section}`;
+		causes.set(cause, [...(causes.get(cause) ?? []), f]);
+	}
+	return [...causes.values()].flatMap((some) => {
+		const [first, ...others] = some;
+		if (!first || some.length < SEVERAL) return some.map((f) => ({ first: f, others: [] }));
+		return [{ first, others }];
+	});
+}
+
 export interface OpenCount {
 	violations: number;
 	cautions: number;

@@ -139,7 +139,7 @@ for (const theme of ['light', 'dark'] as const) {
 		await b.go('/job/quillback/prove?box=w-01');
 		await b.find('.pad');
 		assert.deepEqual(await violations(), []);
-		await b.click('button.why');
+		await b.click('.pad button', 'Why');
 		await b.says('W-01', '.slip h2');
 		assert.deepEqual(await violations(), [], 'with the slip open');
 	});

@@ -107,10 +107,16 @@ export class Browser {
 	async fresh(house: string, path: string): Promise<void> {
 		await this.go('/');
 		await this.says(house);
-		await this.click(`button[aria-label="Reset demo ${house}"]`);
+		await this.click(`button[aria-label="More for ${house}"]`);
+		await this.click('.hekto-menu button', 'Reset demo');
 		await this.says(`${house} is as it was.`);
 		await this.go(path);
 		await this.find('.frame');
+	}
+	/** Opens the slip with nothing picked: what is open at the stage. */
+	async openSlip(): Promise<void> {
+		await this.click('button[title^="What is open here"]');
+		await this.find('.slip');
 	}
 	find(css: string, ms = PATIENCE_MS): Promise<WebElement> {
 		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`);

@@ -71,6 +71,7 @@ test('a house with rooms and no circuits is asked for those of 210.11(C), and on
 		await b.says(`${name} by tape`);
 	}
 	await b.go(new URL(await b.driver.getCurrentUrl()).pathname.replace('walk', 'circuit'));
+	await b.openSlip();
 	await b.says('2 small appliance circuits of 20 A are required; the job has 0.', '.slip');
 	await b.says('1 bathroom circuit of 20 A is required', '.slip');
 	await b.click('.slip button', 'Add 2 circuits');

@@ -44,11 +44,11 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.press('.lamp:nth-child(2)');
 	await b.press('.lamp:nth-child(3)');
 	await b.press('.lamp:nth-child(3)');
-	await b.click('.pad button', 'Keep 3 readings');
+	await b.click('.dock button', 'Keep 3 readings');
 	await b.says('drop under load 13.4%: outside at most 3%', '.pad');
 	await b.says('No prediction here: its circuit is not known', '.pad');
 
-	await b.click('button.why');
+	await b.click('.pad button', 'Why');
 	await b.says('no room yet, circuit unknown', '.slip');
 	await b.click('.slip .fold-head', 'Facts');
 	await b.click('.slip .fold-head', 'Circuit not in the list');
@@ -85,7 +85,7 @@ test('no page is wider than the phone, and targets are large enough for gloves',
 test('the strip steps box by box with Next', async () => {
 	await b.go('/job/quillback/prove?box=w-07');
 	await b.says('W-07', '.pad .name');
-	await b.click('.keypad button', 'Next');
+	await b.click('.dock button', 'Next box');
 	await b.says('W-08', '.pad .name');
 	await b.find('[data-strip-box="W-08"].selected');
 });

@@ -145,7 +145,8 @@ test('the panel: breakers dragged from slot to slot, one that does not fit refus
 	await b.click('main button', 'Main panel, its facts');
 	await b.click('.slip .fold-head', 'Its label, neutral and grounds');
 	await b.click('.slip fieldset label', 'full size');
-	await b.click('.slip .close button');
+	await b.click('button[aria-label="Close the slip"]');
+	await b.openSlip();
 	await b.says('breaker; the label of Main panel lists full size', '.slip');
 });
 
@@ -160,6 +161,7 @@ test('the old directory is not believed until it is proven', async () => {
 
 test("the demo's own mistakes are named with section and fix: the kitchen circuit that wanders, an appliance by guess, a shared neutral", async () => {
 	await b.go('/job/quillback/circuit');
+	await b.openSlip();
 	await b.says('L-05 in Living is on small appliance circuit 3', '.slip');
 	await b.says('210.52(B)(2)', '.slip');
 	await b.click('.slip button', 'Move L-05 to circuit 13');

@@ -121,6 +121,6 @@ test("an inspector's list as received is taken in, answered, and a ruling is kep
 		}`
 	);
 	await b.click('main button', 'Keep the ruling');
-	await b.says('listed units let off until the date', 'main ul');
+	await b.says('listed units let off until the date', 'main .content');
 	assert.deepEqual(await b.complaints(), []);
 });

@@ -43,7 +43,7 @@ test('on a phone a run is proved box by box; the lamps say correct where the rea
 	await b.says('yes', '.sender');
 	await b.set('#read-phase', 'before');
 	await b.click('.thumb button', 'Take reading');
-	await b.click('.pad button', 'Keep 9 readings');
+	await b.click('.thumb button', 'Keep 9 readings');
 	await b.says('bad', '.pad .verdict');
 	await b.says('no ground wire; suspect a bootleg ground', '.pad');
 	// SW-02, two boxes up, is where the joint is: the readings of its own run say so.
@@ -56,7 +56,7 @@ test('the device is replaced: before and after on paper', async () => {
 	await b.says('on off off', '.sender');
 	await b.set('#read-phase', 'after');
 	await b.click('.thumb button', 'Take reading');
-	await b.click('.pad header button', 'Keep');
+	await b.click('.thumb button', ' readings');
 	await b.click('.views button', 'Before, after');
 	await b.says('Before and after the work: SW-04', 'main');
 	const table = await b.text('main article table');
@@ -224,9 +224,9 @@ test('what a fault does to a person is solved on the run itself', async () => {
 });
 test('no view of Prove is wider than a phone', async () => {
 	await b.resize(PHONE);
-	await b.go('/job/marrow-street/prove');
-	for (const view of ['Log', 'GFCIs', 'Meaning', 'Checks', 'Charts', 'Before, after', 'Limits']) {
-		await b.click('main button', view);
+	for (const view of ['boxes', 'plan', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits']) {
+		await b.go(`/job/marrow-street/prove?view=${view}`);
+		await b.find('main [role=tab][aria-selected=true]');
 		await b.settled();
 		const wide = await b.run<string[]>(
 			'return [...document.querySelectorAll("main *")].filter((e) => e.checkVisibility() && e.getBoundingClientRect().right > 392 && !e.closest("[role=region]:not(.content), table, .along, svg")).map((e) => e.tagName + "." + e.className)'

@@ -144,7 +144,7 @@ test('the punch list is ticked and noted on site, kept over a reload, and printe
 });
 
 test('the plan goes out as SVG and DXF, and the DXF comes in again as the same rooms', async () => {
-	await b.click('button', 'Punch list');
+	await b.click('[role=tab]', 'Plan');
 	const svg = await b.saved(() => b.click('button', 'SVG'));
 	assert.match(svg, /^<svg [^>]*viewBox/);
 	assert.match(svg, /duplex receptacle/);

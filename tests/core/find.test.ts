@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
-import { finder } from '../../src/lib/ui/frame/find-anything';
+import { circuitFinder, finder } from '../../src/lib/ui/frame/find-anything';
 import { job } from './small-job';
 
 const small = job();
@@ -46,3 +46,18 @@ test('a rule leads to what it is open at', () => {
 	assert.ok(rule?.kind === 'rule' && rule.stage === 'layout' && rule.subject.kind === 'room');
 });
 test('signs of the search itself are read as words', () => assert.deepEqual(big('|!=^$'), []));
+
+const circuits = circuitFinder(demo);
+test('a circuit is found by number, name, breaker and room; with nothing typed, all of them', () => {
+	const names = (typed: string) => circuits(typed).map((h) => h.name);
+	assert.equal(names('').length, demo.circuits.length);
+	assert.match(names('14 ')[0] ?? '', /^14 /);
+	assert.match(names('watr heater')[0] ?? '', /[Ww]ater heater/);
+	const room = demo.rooms.find((r) => r.id === demo.boxes.find((b) => b.id === demo.legs[0]?.toId)?.roomId);
+	assert.ok(room);
+	assert.ok(names('30 A').length >= 1 && circuits('30 A')[0]?.about.includes('30 A'));
+	assert.ok(
+		circuits(room.name).some((h) => h.about.includes(room.name)),
+		room.name
+	);
+});

@@ -190,6 +190,39 @@ test('the strip: main line on one row, a branch below, nothing on top of anythin
 		drawing.legs.map(() => [0]),
 		'each leg ends at its box'
 	);
+	assert.equal(drawing.scale, 0.8, 'a run that branches is drawn smaller');
+});
+
+/** Boxes a, b, … in a row from the panel, with branches: `k: 2` two more boxes one after the other from box k. */
+function comb(main: number, branches: Readonly<Record<number, number>> = {}): Job {
+	const legs = Array.from({ length: main }, (_, i) => leg(i ? `m${i - 1}` : 'p', `m${i}`, 10));
+	for (const [at, length] of Object.entries(branches))
+		for (let i = 0; i < length; i += 1) legs.push(leg(i ? `b${at}-${i - 1}` : `m${at}`, `b${at}-${i}`, 10));
+	return job({ boxes: legs.map((l) => box(l.toId, { name: l.toId })), circuits: [circuit({})], legs });
+}
+test('the strip fits the page: closer boxes first, then smaller, then it is as wide as it is', () => {
+	const drawn = (j: Job, widthPx?: number) => drawRun(j, runOf(j, first(j)), { widthPx });
+	const seen = ({ width, height, scale }: ReturnType<typeof drawRun>) => [width * scale, height * scale, scale];
+	// 20 + 70 + n x pitch + 20: 9 boxes at 116 are 1154, 10 at 104 to 116 fit 1280, 12 only at 0.8, 14 at 104 and 0.8.
+	assert.deepEqual(seen(drawn(comb(9), 1280)), [1154, 104, 1]);
+	assert.deepEqual(seen(drawn(comb(10), 1280)), [1270, 104, 1]);
+	assert.deepEqual(seen(drawn(comb(11), 1280)), [20 + 70 + 11 * 106 + 20, 104, 1]);
+	assert.deepEqual(seen(drawn(comb(12), 1280)), [0.8 * (20 + 70 + 12 * 116 + 20), 83.2, 0.8]);
+	assert.deepEqual(seen(drawn(comb(14), 1280)), [0.8 * (20 + 70 + 14 * 106 + 20), 83.2, 0.8]);
+	assert.deepEqual(seen(drawn(comb(20), 1280)), [0.8 * (20 + 70 + 20 * 104 + 20), 83.2, 0.8]);
+	assert.deepEqual(seen(drawn(comb(20))), [20 + 70 + 20 * 116 + 20, 104, 1]);
+	// Fourteen boxes with two branches: all of it at 1280, within two fifths of 800.
+	const [width = 0, height = 0] = seen(drawn(comb(9, { 2: 3, 6: 2 }), 1280));
+	assert.ok(width <= 1280 && height <= 320, `${width} x ${height}`);
+});
+test('branches share a row where there is room, and take one more where there is none', () => {
+	const rows = (j: Job) => Object.fromEntries(drawRun(j, runOf(j, first(j))).boxes.map((b) => [b.name, b.row]));
+	// From box 2 the columns 3 to 5, from box 6 the columns 7 and 8: one row for both.
+	assert.equal(rows(comb(9, { 2: 3, 6: 2 }))['b2-0'], 1);
+	assert.equal(rows(comb(9, { 2: 3, 6: 2 }))['b6-0'], 1);
+	// From box 2 now up to column 7: the second is below the first.
+	assert.equal(rows(comb(9, { 2: 5, 6: 2 }))['b6-0'], 1);
+	assert.equal(rows(comb(9, { 2: 5, 6: 2 }))['b2-0'], 2);
 });
 
 test('the directory: slots in order, purpose with its rooms, an old word kept apart', () => {

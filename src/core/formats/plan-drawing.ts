@@ -8,6 +8,7 @@ import { remembered } from '../model/remember';
 import { workingSpaceOf } from '../layout/articles/110-26-a-working-space';
 import { formatLength } from '../units/length';
 import { across, down, off, segment, type Segment } from './plan-lines';
+import { fanOut } from './plan-fan';
 import { reachOf, type ReachBand } from './plan-reach';
 import { symbolOf, type SymbolKey } from './symbols';
 
@@ -39,6 +40,8 @@ export interface PlanBox {
 	symbol: SymbolKey;
 	x: number;
 	y: number;
+	/** Where it really is, of one that was moved so that its neighbor can be seen. */
+	at?: Point | undefined;
 	/** Direction into the room, degrees clockwise on the screen; the symbol turns with it. */
 	turn: number;
 	state: Box['state'];
@@ -67,7 +70,9 @@ const NOT_IN_VIEW: readonly RoomKind[] = ['accessory', 'boathouse'];
 export function drawPlan(edition: Edition, job: Job, story: number): PlanDrawing {
 	const rooms = job.rooms.filter((r) => r.story === story);
 	const index = indexOf(job);
-	const boxes = rooms.flatMap((room) => (index.boxesOfRoom.get(room.id) ?? []).flatMap((box) => planBox(box, room) ?? []));
+	const boxes = fanOut(
+		rooms.flatMap((room) => (index.boxesOfRoom.get(room.id) ?? []).flatMap((box) => planBox(box, room) ?? []))
+	);
 	const panels = job.panels.flatMap((panel) => {
 		const room = rooms.find((r) => r.id === panel.roomId);
 		const point = boxPoint(panel, room);

@@ -38,6 +38,8 @@ export interface StripBand {
 export interface StripDrawing {
 	width: number;
 	height: number;
+	/** Of what is drawn on the screen: 1, or smaller so that more of the run is in sight. */
+	scale: number;
 	breaker: { x: number; y: number; label: string; slot: string };
 	boxes: StripBox[];
 	legs: StripLeg[];
@@ -45,33 +47,43 @@ export interface StripDrawing {
 }
 export const STRIP = {
 	boxWidth: 54,
-	boxHeight: 42,
-	breakerWidth: 76,
-	breakerHeight: 52,
+	boxHeight: 36,
+	breakerWidth: 70,
+	breakerHeight: 42,
+	/** From box to box where there is room, and where there is little. */
 	pitch: 116,
+	leastPitch: 104,
 	rowHeight: 104,
 	left: 20,
-	top: 36
+	top: 32,
+	/** A run that does not fit, or that branches, is drawn this small. */
+	folded: 0.8
 } as const;
 
-/** Lays a run out: the main line first, each branch on a row of its own below the box that feeds it. */
-export function drawRun(job: Job, run: Run): StripDrawing {
+/**
+ * Lays a run out: the main line first, each branch in the first row below the box that feeds it where there is room for it.
+ * @param widthPx what the strip has; left out: as wide as it comes
+ */
+export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: number } = {}): StripDrawing {
 	const names = indexOf(job).boxes;
-	const at = new Map<string, StripBox>();
-	const mainY = STRIP.top + STRIP.boxHeight / 2;
-	let rows = 0;
+	const spots = rowsOf(run);
+	const columns = Math.max(0, ...[...spots.values()].map((s) => s.column)) + 1;
+	const rows = Math.max(0, ...[...spots.values()].map((s) => s.row)) + 1;
 	const start = STRIP.left + STRIP.breakerWidth;
+	const wide = (pitch: number) => start + columns * pitch + STRIP.left;
+	const scale = rows > 1 || wide(STRIP.leastPitch) > widthPx ? STRIP.folded : 1;
+	const fitting = Math.floor((widthPx / scale - start - STRIP.left) / columns);
+	const pitch = Math.max(STRIP.leastPitch, Math.min(STRIP.pitch, fitting));
+	const at = new Map<string, StripBox>();
 	const legs: StripLeg[] = [];
 	for (const node of run.nodes) {
+		const { row, column } = spots.get(node.boxId) ?? { row: 0, column: 0 };
 		const from = at.get(node.fromId);
-		const first = from ? run.byBox.get(node.fromId)?.children[0] === node.boxId : at.size === 0;
-		const row = first ? (from?.row ?? 0) : ++rows;
 		const box = names.get(node.boxId);
-		const x = (from ? from.x + STRIP.boxWidth : start) + STRIP.pitch - STRIP.boxWidth;
 		const placed: StripBox = {
 			boxId: node.boxId,
 			name: box?.name ?? '?',
-			x,
+			x: start + (column + 1) * pitch - STRIP.boxWidth,
 			y: STRIP.top + row * STRIP.rowHeight,
 			row,
 			holds: box?.devices.find((d) => d.protection !== 'none')?.protection ?? 'none'
@@ -81,8 +93,8 @@ export function drawRun(job: Job, run: Run): StripDrawing {
 			legId: node.leg.id,
 			boxId: node.boxId,
 			x1: from ? from.x + STRIP.boxWidth : start,
-			y1: from ? from.y + STRIP.boxHeight / 2 : mainY,
-			x2: x,
+			y1: (from?.y ?? STRIP.top) + STRIP.boxHeight / 2,
+			x2: placed.x,
 			y2: placed.y + STRIP.boxHeight / 2,
 			label: node.leg.lengthFt === null ? 'length?' : formatFeet(node.leg.lengthFt),
 			wires: wiresOf(run.circuit, node.leg),
@@ -91,11 +103,12 @@ export function drawRun(job: Job, run: Run): StripDrawing {
 	}
 	const boxes = [...at.values()];
 	return {
-		width: Math.max(start, ...boxes.map((b) => b.x + STRIP.boxWidth)) + STRIP.left * 2,
-		height: STRIP.top + (rows + 1) * STRIP.rowHeight,
+		width: wide(pitch),
+		height: rows * STRIP.rowHeight,
+		scale,
 		breaker: {
 			x: STRIP.left,
-			y: mainY - STRIP.breakerHeight / 2,
+			y: STRIP.top + (STRIP.boxHeight - STRIP.breakerHeight) / 2,
 			label: `${run.circuit.breakerA} A`,
 			slot: inSlots(run.circuit)
 		},
@@ -103,6 +116,35 @@ export function drawRun(job: Job, run: Run): StripDrawing {
 		legs,
 		bands: bandsOf(job, run).flatMap((band) => bandBoxes(band, at))
 	};
+}
+
+/**
+ * A row and a column for every box: a chain of first-fed boxes keeps its row; each other branch takes the first row below
+ * where it has room. The run is in order of depth, so that what branches off last along a row comes first: no way down crosses.
+ */
+function rowsOf(run: Run): ReadonlyMap<string, { row: number; column: number }> {
+	const spots = new Map<string, { row: number; column: number }>();
+	/** Columns that are taken in each row. */
+	const taken: [from: number, to: number][][] = [];
+	const chainFrom = (boxId: string): number => {
+		let length = 0;
+		for (let id: string | undefined = boxId; id !== undefined; id = run.byBox.get(id)?.children[0]) length += 1;
+		return length;
+	};
+	for (const node of run.nodes) {
+		const from = spots.get(node.fromId);
+		const column = from ? from.column + 1 : 0;
+		if (from && run.byBox.get(node.fromId)?.children[0] === node.boxId) {
+			spots.set(node.boxId, { row: from.row, column });
+			continue;
+		}
+		const end = column + chainFrom(node.boxId) - 1;
+		let row = spots.size ? (from?.row ?? 0) + 1 : 0;
+		while (taken[row]?.some(([a, b]) => a <= end && column <= b)) row += 1;
+		(taken[row] ??= []).push([column, end]);
+		spots.set(node.boxId, { row, column });
+	}
+	return spots;
 }
 
 /** Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. */
@@ -125,13 +167,13 @@ function bandBoxes(band: Band, at: ReadonlyMap<string, StripBox>): StripBand[] {
 	return [...rows.values()].map((boxes, i) => {
 		const x = Math.min(...boxes.map((b) => b.x)) - (whole ? 13 : 6);
 		const right = Math.max(...boxes.map((b) => b.x + STRIP.boxWidth)) + (whole ? 10 : 6);
-		const y = (boxes[0]?.y ?? 0) - (whole ? 33 : 18);
+		const y = (boxes[0]?.y ?? 0) - (whole ? 31 : 17);
 		return {
 			label: i ? '' : `${band.against} from ${band.source.name}`,
 			x,
 			y,
 			width: right - x,
-			height: STRIP.boxHeight + (whole ? 41 : 23),
+			height: STRIP.boxHeight + (whole ? 39 : 22),
 			whole
 		};
 	});

@@ -1,4 +1,4 @@
-import { localDay } from '../units/day';
+import { addDays, localDay } from '../units/day';
 import { downstream, runOf } from '../run/runs';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -33,12 +33,6 @@ const SOON_DAYS = 7;
 const TESTS: readonly ReadingKind[] = ['gfci-own', 'gfci-tester', 'gfci-ma', 'gfci-ms'];
 
 const watches = (p: Device['protection'] | Circuit['breaker']): boolean => p === 'gfci' || p === 'dual';
-/** @param day ISO day @example addDays('2026-01-31', 30) // 2026-03-02 */
-export function addDays(day: string, days: number): string {
-	const at = new Date(`${day.slice(0, 10)}T00:00:00.000Z`);
-	at.setUTCDate(at.getUTCDate() + days);
-	return at.toISOString().slice(0, 10);
-}
 const addYears = (day: string, years: number): string =>
 	`${Number(day.slice(0, 4)) + years}${day.slice(4, 10)}`.replace(/-02-29$/, '-02-28');
 

@@ -8,3 +8,10 @@ export function localDay(at: string): string {
 	const two = (n: number) => String(n).padStart(2, '0');
 	return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}`;
 }
+
+/** @param day ISO day @example addDays('2026-01-31', 30) // 2026-03-02 */
+export function addDays(day: string, days: number): string {
+	const at = new Date(`${day.slice(0, 10)}T00:00:00.000Z`);
+	at.setUTCDate(at.getUTCDate() + days);
+	return at.toISOString().slice(0, 10);
+}

@@ -1,5 +1,6 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { keeps } from './keeps';
+import type { NextStep } from '$core/next';
 import type { OpenCount } from '$core/about';
 import { migrate } from '$core/model/file/migrations';
 import type { Change } from '$core/edit/merge/change';
@@ -14,7 +15,10 @@ export interface JobRow {
 	head: string | null;
 	updatedAt: string;
 	/** What is open in it, counted at a state of it; left out: not counted yet. */
-	open?: OpenCount & { rev: number };
+	open?: OpenCount & { rev: number; next?: NextStep | null };
+	/** When it was put away, or removed; a removed one is kept a while, so that it can be taken back. */
+	archivedAt?: string | undefined;
+	removedAt?: string | undefined;
 	/** The demo that this job is, so that it can be put back as it was. */
 	demo: string | null;
 }

@@ -1,6 +1,8 @@
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, openIn } from '$core/about';
-import type { assess } from '$core/assess';
+import type { Judge } from '$core/judge';
+import type { NextStep, Situation } from '$core/next';
+import { today } from '$lib/clock';
 import { runOf } from '$core/run/runs';
 import { addBox, freeBoxName } from '$core/edit/boxes';
 import type { Command } from '$core/edit/command';
@@ -13,6 +15,7 @@ import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-lines';
 import { deadState, type DeadState } from '$core/makeup/dead-test';
 import { liveAlarms, signsAt } from '$core/makeup/live-alarm';
+import type { Stage } from '$core/model/kinds';
 import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
 import type { PieceConflict } from './edits';
@@ -39,8 +42,18 @@ export class JobStore {
 	/** What just happened, or why something was refused. */
 	notice = $state.raw<{ text: string; bad: boolean } | null>(null);
 	saving = $state(0);
+	/** On a phone: the slip is open over the page. */
+	why = $state(false);
 
-	readonly assessment = $derived.by(() => this.evaluate(this.job, this.readings));
+	readonly assessment = $derived.by(() => this.judge.assess(this.job, this.readings));
+	private get situation(): Situation {
+		const { job, readings, events, assessment } = this;
+		return { job, readings, events, assessment, today: today() };
+	}
+	/** What comes next at a stage; with nothing left there, in the job. */
+	nextAt(stage: Stage): NextStep | null {
+		return this.judge.nextAt(stage, this.situation) ?? this.judge.next(this.situation);
+	}
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
 	readonly circuit = $derived(this.circuitOfSelection());
@@ -57,10 +70,10 @@ export class JobStore {
 
 	private readonly session: JobSession;
 
-	/** @param evaluate comes beside the job, so that the store is read while it is on its way */
+	/** @param judge comes beside the job, so that the store is read while it is on its way */
 	constructor(
 		{ file, rev, onlyHere }: OpenedJob,
-		private readonly evaluate: typeof assess
+		private readonly judge: Judge
 	) {
 		this.job = file.job;
 		this.readings = file.readings;
@@ -78,7 +91,8 @@ export class JobStore {
 	/** Keeps what is open beside the job, for the list of jobs, once all that was done is in the store. */
 	async keepCount(): Promise<void> {
 		if (this.waiting || this.fault) return;
-		await jobs.keepCount(this.job.id, this.session.rev, openIn(this.assessment)).catch(() => undefined);
+		const open = { ...openIn(this.assessment), next: this.judge.next(this.situation) };
+		await jobs.keepCount(this.job.id, this.session.rev, open).catch(() => undefined);
 	}
 	/** What would be lost if this tab were closed now. */
 	get unkept(): boolean {
@@ -192,6 +206,21 @@ export class JobStore {
 		this.selection = selection;
 		this.stretch = null;
 	}
+	/** What an address picks: nothing, where that is not of this job. */
+	selectIfThere(selection: Selection | null): void {
+		const { index, job } = this;
+		const there: Record<Selection['kind'], (id: string) => boolean> = {
+			box: (id) => index.boxes.has(id),
+			room: (id) => index.rooms.has(id),
+			circuit: (id) => index.circuits.has(id),
+			fixture: (id) => index.fixtures.has(id),
+			panel: (id) => job.panels.some((p) => p.id === id),
+			leg: (id) => job.legs.some((l) => l.id === id)
+		};
+		this.select(selection && there[selection.kind](selection.id) ? selection : null);
+	}
+	/** The view of each stage that was last shown: a stage is come back to as it was left. */
+	views = $state.raw<Partial<Record<Stage, string>>>({});
 	/** Name of what readings are of: a box, a panel, or the circuit of a breaker. */
 	placeName(id: string): string {
 		const circuit = this.index.circuits.get(id);

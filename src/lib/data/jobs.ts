@@ -1,3 +1,6 @@
+import { FILE_VERSION } from '$core/model/file/migrations';
+import { addDays } from '$core/units/day';
+import type { NextStep } from '$core/next';
 import type { OpenCount } from '$core/about';
 import { now } from '$lib/clock';
 import { liveQuery, type Table } from 'dexie';
@@ -23,7 +26,7 @@ export const allPhotos = (jobId: string): Promise<Photo[]> => db.photos.where('j
 
 export const listJobs = (): Promise<JobRow[]> => db.jobs.orderBy('updatedAt').reverse().toArray();
 /** Keeps what is open in a job beside it, for the list of jobs; nothing where the job has moved on since. */
-export const keepCount = (jobId: string, rev: number, open: OpenCount): Promise<number> =>
+export const keepCount = (jobId: string, rev: number, open: OpenCount & { next: NextStep | null }): Promise<number> =>
 	db.jobs.where({ id: jobId }).modify((row) => void (row.rev === rev && (row.open = { ...open, rev })));
 export const getJob = (id: string): Promise<JobRow | undefined> => db.jobs.get(id);
 export const readingsOf = (jobId: string): Promise<Reading[]> => db.readings.where('jobId').equals(jobId).sortBy('at');
@@ -63,6 +66,27 @@ async function clear(jobId: string): Promise<void> {
 	await Promise.all([db.edits, db.readings, db.events, db.photos].map((table) => table.where('jobId').equals(jobId).delete()));
 	await db.jobs.delete(jobId);
 }
+/** Puts a job away, or takes it back: it stays as it is. */
+export const archiveJob = (jobId: string, archived: boolean): Promise<number> =>
+	db.jobs.update(jobId, { archivedAt: archived ? now() : undefined });
+/** Takes a job out of the list, or back; it is wiped when it has been out for a while. */
+export const setRemoved = (jobId: string, removed: boolean): Promise<number> =>
+	db.jobs.update(jobId, { removedAt: removed ? now() : undefined });
+/** Days for which a removed job can be taken back. */
+export const KEPT_DAYS = 30;
+/** Wipes jobs that were removed more than so many days ago. @returns how many */
+export async function wipeRemoved(today: string): Promise<number> {
+	const old = (await db.jobs.toArray()).filter((row) => row.removedAt && addDays(row.removedAt, KEPT_DAYS) < today);
+	for (const row of old) await removeJob(row.id);
+	return old.length;
+}
+/** A copy of a job with all that belongs to it, under another name. @returns its id */
+export async function duplicateJob(jobId: string): Promise<string> {
+	const row = await db.jobs.get(jobId);
+	if (!row) throw new RangeError('That job is not in this browser.');
+	const [readings, events, photos] = await Promise.all([readingsOf(jobId), eventsOf(jobId), allPhotos(jobId)]);
+	return importFile({ hekto: 'job', fileVersion: FILE_VERSION, job: row.job, readings, events, photos }, {}, 'copy');
+}
 export async function removeJob(jobId: string): Promise<void> {
 	await db.transaction('rw', ALL(), () => clear(jobId));
 	forgetDrafts(jobId);
@@ -72,7 +96,7 @@ export async function removeJob(jobId: string): Promise<void> {
 /** Ids that an address can hold as they are; a job from elsewhere with another gets a fresh one. */
 const PLAIN_ID = /^[A-Za-z0-9_-]{1,64}$/;
 /** Takes in a job file beside what is there: where an id of it is taken, the job and all its rows get fresh ones. */
-export async function importFile(file: JobFile, watch: Watch = {}): Promise<string> {
+export async function importFile(file: JobFile, watch: Watch = {}, as: 'opened' | 'copy' = 'opened'): Promise<string> {
 	await settleStore();
 	const photos = file.photos ?? [];
 	const taken = await db.jobs.get(file.job.id);
@@ -91,7 +115,7 @@ export async function importFile(file: JobFile, watch: Watch = {}): Promise<stri
 	const linked = (r: Reading): Reading => (r.corrects ? { ...r, corrects: fresh.get(r.corrects) ?? r.corrects } : r);
 	const own: JobFile = {
 		...file,
-		job: { ...file.job, id: jobId, name: taken ? `${file.job.name.slice(0, 71)} (opened)` : file.job.name },
+		job: { ...file.job, id: jobId, name: taken ? `${file.job.name.slice(0, 71)} (${as})` : file.job.name },
 		readings: again(file.readings).map(linked),
 		events: again(file.events),
 		photos: again(photos)

@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { JobStore } from '$lib/data/job-store.svelte';
 	import { openJob } from '$lib/data/open-job';
+	import { pickedIn } from './address';
 	import JobProvider from './JobProvider.svelte';
 
 	interface Props {
@@ -11,11 +12,10 @@
 	}
 	let { id, children }: Props = $props();
 	async function load(): Promise<JobStore | null> {
-		const [opened, { assess }] = await Promise.all([openJob(id), import('$core/assess')]);
+		const [opened, { judge }] = await Promise.all([openJob(id), import('$core/judge')]);
 		if (!opened) return null;
-		const store = new JobStore(opened, assess);
-		const box = page.url.searchParams.get('box');
-		if (box && store.index.boxes.has(box)) store.select({ kind: 'box', id: box });
+		const store = new JobStore(opened, judge);
+		store.selectIfThere(pickedIn(page.url.searchParams));
 		return store;
 	}
 	const loading = $derived.by(() => load());

@@ -1,13 +1,28 @@
 <script lang="ts">
+	import BrandMark from '$lib/ui/BrandMark.svelte';
 	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
-	import { sayDay } from '$lib/clock';
+	import { today } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
 	import { goto } from '$app/navigation';
 	import type { OpenCount } from '$core/about';
+	import type { NextStep } from '$core/next';
 	import type { FieldFault } from '$core/model/result';
 	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';
-	import { askToPersist, importFile, keepCount, listJobs, putBackDemo, readingsOf, removeJob, seedDemos } from '$lib/data/jobs';
+	import {
+		archiveJob,
+		askToPersist,
+		duplicateJob,
+		eventsOf,
+		importFile,
+		keepCount,
+		listJobs,
+		putBackDemo,
+		readingsOf,
+		seedDemos,
+		setRemoved,
+		wipeRemoved
+	} from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
 	import Progress from '$lib/ui/Progress.svelte';
 	import { countWorker, inWorker } from '$lib/workers/use-worker';
@@ -18,12 +33,11 @@
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import { jobAddress } from './address';
 	import { theme } from '$lib/ui/theme.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
 
 	const takingIn = new TakingIn();
 	let rows = $state.raw<JobRow[]>([]);
 	let fault = $state<string | null>(null);
-	let open = $state.raw(new Map<string, OpenCount>());
+	let open = $state.raw(new Map<string, OpenCount & { next?: NextStep | null }>());
 	let refused = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	let kept = $state<boolean | null>(null);
 	let said = $state('');
@@ -34,8 +48,11 @@
 		try {
 			if (!(await settleStore())) fault = ONLY_HERE;
 			await seedDemos();
+			await wipeRemoved(today());
 			rows = await listJobs();
-			open = new Map(rows.flatMap((row) => (row.open?.rev === row.rev ? [[row.id, row.open] as const] : [])));
+			open = new Map(
+				rows.flatMap((row) => (row.open?.rev === row.rev && row.open.next !== undefined ? [[row.id, row.open] as const] : []))
+			);
 			kept = await askToPersist();
 			void count(rows.filter((row) => !open.has(row.id)));
 		} catch (error) {
@@ -49,7 +66,8 @@
 		if (!left.length) return;
 		const counting = inWorker<CountApi, null>(countWorker, async (api) => {
 			for (const row of left) {
-				const found = await api.count(row.job, await readingsOf(row.id));
+				const seen = { readings: await readingsOf(row.id), events: await eventsOf(row.id) };
+				const found = await api.count(row.job, seen, today());
 				open = new Map([...open, [row.id, found]]);
 				await keepCount(row.id, row.rev, found);
 			}
@@ -77,14 +95,40 @@
 		said = `${row.job.name} is as it was.`;
 		await load();
 	}
+	/** What was taken out of the list a moment ago, for one press to take it back. */
+	let taken = $state.raw<{ row: JobRow; how: 'removed' | 'archived' } | null>(null);
 	async function remove(row: JobRow): Promise<void> {
-		if (
-			!confirm(`Remove "${row.job.name}" from this browser, with all its readings? Save its job file first if you may need it.`)
-		)
-			return;
-		await removeJob(row.id);
+		await setRemoved(row.id, true);
+		taken = { row, how: 'removed' };
 		await load();
 	}
+	async function archive(row: JobRow): Promise<void> {
+		await archiveJob(row.id, !row.archivedAt);
+		taken = row.archivedAt ? null : { row, how: 'archived' };
+		await load();
+	}
+	async function takeBack(row: JobRow): Promise<void> {
+		await ((row.removedAt ?? taken?.how === 'removed') ? setRemoved(row.id, false) : archiveJob(row.id, false));
+		taken = null;
+		await load();
+	}
+	async function duplicate(row: JobRow): Promise<void> {
+		try {
+			await duplicateJob(row.id);
+			said = `${row.job.name} was duplicated.`;
+			await load();
+		} catch (error) {
+			fault = sayStoreFault(error);
+		}
+	}
+	type Shown = 'open' | 'archived' | 'removed';
+	let shown = $state<Shown>('open');
+	const groups = $derived({
+		open: rows.filter((r) => !r.removedAt && !r.archivedAt),
+		archived: rows.filter((r) => !r.removedAt && r.archivedAt),
+		removed: rows.filter((r) => r.removedAt)
+	});
+	const listed = $derived(groups[shown].length ? groups[shown] : groups.open);
 	/** What a newcomer can do at once with the demo jobs. */
 	const BEGIN: Record<string, [to: string, words: string][]> = {
 		quillback: [
@@ -102,10 +146,7 @@
 
 <div class="page">
 	<header>
-		<svg width="26" height="26" viewBox="0 0 20 20" aria-hidden="true">
-			<circle cx="10" cy="10" r="7.5" fill="none" stroke="var(--copper)" stroke-width="2.6" />
-			<path d="M5.5 10h9" stroke="var(--ink)" stroke-width="3" />
-		</svg>
+		<BrandMark size={26} />
 		<span class="name">HEKTO</span>
 		<span class="soft">one model of a house's wiring, from the first walk-through to the hand-over</span>
 		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
@@ -113,11 +154,28 @@
 		>
 	</header>
 	<main>
-		<div class="acts">
-			<Btn look="main" onclick={() => (asking = asking === 'call' ? null : 'call')}>New service call</Btn>
-			<Btn onclick={() => (asking = asking === 'job' ? null : 'job')}>New job</Btn>
-			<FilePick small={false} label="Open job file" accept=".json,application/json" onpick={takeIn} />
-			<Progress work={takingIn} />
+		<div class="begin">
+			<button
+				type="button"
+				class="way main"
+				aria-expanded={asking === 'call'}
+				onclick={() => (asking = asking === 'call' ? null : 'call')}
+			>
+				<b class="condensed">New service call</b><span>One box, something is wrong. Two questions, then measure.</span>
+			</button>
+			<button
+				type="button"
+				class="way"
+				aria-expanded={asking === 'job'}
+				onclick={() => (asking = asking === 'job' ? null : 'job')}
+			>
+				<b class="condensed">New job</b><span>A house: walk it, lay it out, circuit it, prove it.</span>
+			</button>
+			<div class="way file">
+				<FilePick small={false} label="Open job file" accept=".json,application/json" onpick={takeIn} />
+				<span>From another device or a backup.</span>
+				<Progress work={takingIn} />
+			</div>
 		</div>
 		{#if asking}
 			{@const kind = asking}
@@ -125,53 +183,62 @@
 				>{#snippet children(NewJob)}{#key kind}<NewJob {kind} />{/key}{/snippet}</Late
 			>
 		{/if}
+		{#if !window.isSecureContext}
+			<p class="insecure">
+				This address is not secure (no HTTPS), so this device gets no offline start, no camera and no protection from two tabs
+				writing at once. Start Hekto with TLS_CERT and TLS_KEY: the README says how.
+			</p>
+		{/if}
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
 		{/if}
 		{#if refused}<FaultList title={`${refused.file}: nothing was imported`} faults={refused.faults} />{/if}
 		<p class="said soft" role="status">{said}</p>
-		<h1>{loaded && !keeps.store ? 'Jobs in this tab' : 'Jobs in this browser'}</h1>
-		<table class="data">
-			<thead
-				><tr
-					><th>Job</th><th>Place</th><th>Edition</th><th>Permit</th><th class="num">Rooms</th><th class="num">Boxes</th><th
-						class="num">Circuits</th
-					><th>Open</th><th>Start with</th><th>Changed</th><th><span class="sr-only">Reset or remove</span></th></tr
-				></thead
-			>
-			<tbody>
-				{#each rows as row (row.id)}
-					<tr class="pick">
-						<td><a class="job" href={jobAddress(row.id, 'walk')}>{row.job.name}</a></td>
-						<td>{row.job.place}</td>
-						<td>NEC {row.job.edition}{row.job.amendments.length ? ` · ${row.job.amendments.length} amended` : ''}</td>
-						<td>{row.job.permitDate}</td>
-						<td class="num">{row.job.rooms.length}</td>
-						<td class="num">{row.job.boxes.length}</td>
-						<td class="num">{row.job.circuits.length}</td>
-						<td class="open">
-							{#if open.get(row.id)?.violations}<Mark kind="violation" /> {open.get(row.id)?.violations}{/if}
-							{#if open.get(row.id)?.failed}<Mark kind="violation" /> not all could be calculated{/if}
-							{#if open.get(row.id)?.cautions}<Mark kind="caution" /> {open.get(row.id)?.cautions}{/if}
-						</td>
-						<td class="begin">
-							{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}<a href={`/job/${encodeURIComponent(row.id)}/${to}`}
-									>{words}</a
-								>{/each}
-						</td>
-						<td>{sayDay(row.updatedAt)}</td>
-						<td class="do">
-							{#if row.demo}<Btn small look="quiet" label={`Reset demo ${row.job.name}`} onclick={() => putBack(row)}
-									>Reset demo</Btn
-								>{:else}<Btn small look="quiet" label={`Remove ${row.job.name}`} onclick={() => remove(row)}>Remove</Btn>{/if}
-						</td>
-					</tr>
-				{:else}
-					<tr><td colspan="11">{loaded ? 'No jobs here. Start a service call or a job, or open a job file.' : 'Looking…'}</td></tr
-					>
-				{/each}
-			</tbody>
-		</table>
+		{#if taken}
+			{@const { row, how } = taken}
+			<p class="taken" role="status">{row.job.name} was {how}. <Btn small onclick={() => takeBack(row)}>Undo</Btn></p>
+		{/if}
+		<div class="list-head">
+			<h1>{loaded && !keeps.store ? 'Jobs in this tab' : 'Jobs in this browser'}</h1>
+			{#if groups.archived.length || groups.removed.length}
+				<div class="which" role="group" aria-label="Which jobs">
+					{#each ['open', 'archived', 'removed'] as const as which (which)}
+						{#if which === 'open' || groups[which].length}
+							<Btn small look="quiet" pressed={shown === which} onclick={() => (shown = which)}
+								>{{ open: 'Open', archived: 'Archived', removed: 'Removed' }[which]} {groups[which].length}</Btn
+							>
+						{/if}
+					{/each}
+				</div>
+			{/if}
+		</div>
+		{#if loaded}
+			<Late load={() => import('./JobTable.svelte')}>
+				{#snippet children(JobTable)}
+					<JobTable
+						rows={listed}
+						{open}
+						onreset={putBack}
+						onduplicate={duplicate}
+						onarchive={archive}
+						onremove={remove}
+						onback={takeBack}
+					/>
+				{/snippet}
+			</Late>
+			{#if rows.some((r) => r.demo)}
+				<h2>Try it on a demo house</h2>
+				<ul class="tries">
+					{#each rows.filter((r) => r.demo && BEGIN[r.demo]) as row (row.id)}
+						{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}
+							<li><a href={`/job/${encodeURIComponent(row.id)}/${to}`}>{words}</a> <span class="soft">{row.job.name}</span></li>
+						{/each}
+					{/each}
+				</ul>
+			{/if}
+		{:else}
+			<p class="soft">Looking…</p>
+		{/if}
 	</main>
 	<footer class="soft">
 		<p>
@@ -215,38 +282,83 @@
 		padding: 20px 24px;
 		overflow-x: auto;
 	}
-	.acts {
-		display: flex;
-		gap: 10px;
-		flex-wrap: wrap;
+	.begin {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+		gap: 12px;
 		margin-bottom: 14px;
+		max-width: 980px;
 	}
-	h1 {
+	.way {
+		all: unset;
+		box-sizing: border-box;
+		cursor: pointer;
+		display: grid;
+		align-content: start;
+		gap: 3px;
+		border: 1.5px solid var(--ink);
+		border-radius: 4px;
+		padding: 12px 14px;
+		min-height: 84px;
+		background: var(--sheet);
+	}
+	.way b {
+		font-size: 22px;
+		line-height: 1.1;
+	}
+	.way.main {
+		background: var(--copper);
+		border-color: var(--copper);
+		color: var(--on-copper);
+	}
+	.way:not(.file, .main):hover {
+		background: var(--paper);
+	}
+	.way:focus-visible {
+		outline: 2.5px solid var(--copper);
+		outline-offset: 2px;
+	}
+	.file {
+		cursor: default;
+		border-color: var(--rule);
+		justify-items: start;
+	}
+	.taken {
+		margin: 0 0 8px;
+	}
+	.list-head {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 6px 16px;
 		margin: 4px 0 6px;
 	}
-	.job {
-		font:
-			600 21px 'Barlow Condensed',
-			sans-serif;
-		color: var(--ink);
-		text-decoration-color: var(--copper);
-		text-decoration-thickness: 2px;
-		text-underline-offset: 3px;
-		min-height: 36px;
+	.which {
+		display: flex;
+		gap: 6px;
+	}
+	h2 {
+		margin: 22px 0 4px;
+	}
+	.tries {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+		gap: 2px 20px;
+	}
+	.tries a {
 		display: inline-flex;
 		align-items: center;
-		white-space: nowrap;
+		min-height: 34px;
 	}
-	.open {
-		white-space: nowrap;
-	}
-	.begin a {
-		display: block;
-		min-height: 28px;
-		color: var(--copper);
-	}
-	.do {
-		text-align: right;
+	.insecure {
+		border: 1.5px solid var(--look);
+		border-left-width: 6px;
+		border-radius: 3px;
+		padding: 8px 12px;
+		max-width: 900px;
 	}
 	.said {
 		min-height: 1.4em;
@@ -270,12 +382,8 @@
 		main {
 			padding: 14px 12px;
 		}
-		table :is(th, td):not(:first-child, :last-child) {
-			display: none;
-		}
-		.job {
-			min-height: 48px;
-			white-space: normal;
+		.tries a {
+			min-height: 44px;
 		}
 	}
 </style>

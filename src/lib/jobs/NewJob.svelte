@@ -5,6 +5,9 @@
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
 	import { NAMES } from '$core/model/file/schema-fields';
+	import { untrack } from 'svelte';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId, putWhole } from '$lib/data/jobs';
 	import { jobAddress } from './address';
 	import { sayStoreFault } from '$lib/data/store-fault';
@@ -15,13 +18,20 @@
 		kind: 'call' | 'job';
 	}
 	let { kind }: Props = $props();
-	let name = $state('');
-	let edition = $state<EditionKey>('2023');
+	const draft = new FormDraft(
+		draftKey(
+			'new',
+			untrack(() => kind)
+		),
+		{ name: '' }
+	);
+	/** The edition that was taken last in this browser: most work is under one. */
+	let edition = $state<EditionKey>(EDITIONS.find((e) => e === localStorage.getItem('lastEdition')) ?? '2023');
 	let permitDate = $state(today());
 	let fault = $state('');
 
 	async function make(): Promise<void> {
-		const typed = name.trim();
+		const typed = draft.now.name.trim();
 		fault = fieldFault(kind === 'call' ? NAMES.box : NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
 		if (fault) return;
 		const [jobId, boxId] = [freshId(), freshId()];
@@ -31,7 +41,9 @@
 				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
 			await putWhole({ hekto: 'job', fileVersion: 3, job, readings: [], events: [] });
-			await goto(kind === 'call' ? jobAddress(jobId, 'prove', boxId) : jobAddress(jobId, 'walk'));
+			await goto(
+				kind === 'call' ? jobAddress(jobId, 'prove', { picked: { kind: 'box', id: boxId } }) : jobAddress(jobId, 'walk')
+			);
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}
@@ -50,7 +62,7 @@
 		<input
 			id="new-name"
 			use:focus
-			bind:value={name}
+			bind:value={draft.now.name}
 			placeholder={kind === 'call' ? 'sewing room, by the window' : ''}
 			aria-invalid={fault ? 'true' : undefined}
 			aria-describedby="new-fault"

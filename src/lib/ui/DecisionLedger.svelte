@@ -1,12 +1,17 @@
 <script lang="ts">
 	import type { Decision, Step } from '$core/model/result';
 	import { show, withUnit } from '$core/units/quantity';
+	import Btn from './Btn.svelte';
 	import RuleChip from './RuleChip.svelte';
 
 	interface Props {
 		decision: Decision;
 	}
 	let { decision }: Props = $props();
+	/** A longer list is folded after so many. */
+	const FOLD_AFTER = 6;
+	let all = $state(false);
+	const steps = $derived(all || decision.steps.length <= FOLD_AFTER + 1 ? decision.steps : decision.steps.slice(0, FOLD_AFTER));
 	const figure = (step: Step): string =>
 		withUnit(typeof step.value === 'number' ? show(step.value, step.unit === 'ohm' ? 3 : 2) : step.value, step.unit);
 </script>
@@ -17,7 +22,7 @@
 		<p class="soft title">{decision.title}</p>
 	</header>
 	<ol>
-		{#each decision.steps as step, i (i)}
+		{#each steps as step, i (i)}
 			<li>
 				<span class="label">
 					{step.label}
@@ -28,6 +33,9 @@
 			</li>
 		{/each}
 	</ol>
+	{#if decision.steps.length > FOLD_AFTER + 1}
+		<Btn small look="bare" onclick={() => (all = !all)}>{all ? 'Fewer steps' : `All ${decision.steps.length} steps`}</Btn>
+	{/if}
 	{#if decision.alternatives.length}
 		<ul>
 			{#each decision.alternatives as other, i (i)}

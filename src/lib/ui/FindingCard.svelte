@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import type { Finding } from '$core/model/result';
 	import Btn from './Btn.svelte';
 	import Mark from './Mark.svelte';
@@ -10,8 +11,10 @@
 		onfix: (finding: Finding) => void;
 		/** The user asked to see what it is about. */
 		onshow?: ((finding: Finding) => void) | undefined;
+		/** Where else it is so. */
+		children?: Snippet;
 	}
-	let { finding, onfix, onshow }: Props = $props();
+	let { finding, onfix, onshow, children }: Props = $props();
 </script>
 
 <article data-severity={finding.severity}>
@@ -27,6 +30,7 @@
 			{#if onshow}<Btn small look="quiet" onclick={() => onshow(finding)}>Show</Btn>{/if}
 		</div>
 	{/if}
+	{@render children?.()}
 </article>
 
 <style>
@@ -54,7 +58,7 @@
 	.amended {
 		color: var(--copper);
 		font-weight: 600;
-		font-size: 13px;
+		font-size: 14.5px;
 	}
 	.do {
 		margin-top: 8px;

@@ -20,7 +20,7 @@
 <Accordion multiple flush class="fold mt-1.5 min-w-0 border-t border-(--rule) pt-1" data-fold={title}>
 	<AccordionItem
 		bind:open
-		headingTag="h3"
+		headingTag="div"
 		transitionType="none"
 		class="[font:inherit]"
 		classes={{ button: LINE, content: 'p-0! border-0!', active: '', inactive: '' }}

@@ -21,7 +21,7 @@
 	}
 	.check {
 		color: var(--look);
-		font-size: 12px;
+		font-size: 14.5px;
 		font-weight: 600;
 		white-space: nowrap;
 	}

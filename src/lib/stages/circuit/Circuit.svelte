@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Views from '$lib/ui/Views.svelte';
+	import { StageViews } from '../stage-views';
 	import Late from '$lib/ui/Late.svelte';
 	import type { Component } from 'svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -23,20 +23,24 @@
 		multiwire: () => import('./MultiwirePage.svelte'),
 		service: () => import('./ServiceLoad.svelte')
 	};
-	let view = $state<View>('circuits');
 	const shared = $derived(store.job.circuits.some((c) => c.multiwire || c.poles === 2));
 	const shown = $derived((Object.keys(VIEWS) as View[]).filter((v) => v !== 'multiwire' || shared));
+	const views = new StageViews(() => shown);
+	const view = $derived(views.now);
 </script>
 
-<Sheet title="Circuit" sub={`${store.job.circuits.length} circuits; ${VIEWS[view].sub}`}>
-	{#snippet acts()}
-		<Views views={Object.fromEntries(shown.map((v) => [v, VIEWS[v].name]))} {view} onview={(v) => (view = v as View)} />
-	{/snippet}
+<Sheet
+	title="Circuit"
+	sub={`${store.job.circuits.length} circuits; ${VIEWS[view].sub}`}
+	views={Object.fromEntries(shown.map((v) => [v, VIEWS[v].name]))}
+	{view}
+	onview={(v) => views.go(v as View)}
+>
 	{#if view === 'circuits'}
-		<CircuitTable onpropose={() => (view = 'propose')} />
+		<CircuitTable onpropose={() => views.go('propose')} />
 	{:else if view === 'propose'}
 		<Late load={() => import('./ProposeCircuits.svelte')}
-			>{#snippet children(Propose)}<Propose onmade={() => (view = 'circuits')} />{/snippet}</Late
+			>{#snippet children(Propose)}<Propose onmade={() => views.go('circuits')} />{/snippet}</Late
 		>
 	{:else}
 		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>

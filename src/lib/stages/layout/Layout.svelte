@@ -16,12 +16,15 @@
 	import StoryPicker from '$lib/ui/plan/StoryPicker.svelte';
 	import { levelName } from '$lib/ui/levels';
 	import AddThings from '../walk/AddThings.svelte';
+	import { StageViews } from '../stage-views';
 	import PunchList from './PunchList.svelte';
 
 	const store = useJob();
 	const edits = new PlanEdits(store);
 	let story = $state(0);
-	let view = $state<'plan' | 'list' | 'add'>('plan');
+	const VIEWS = { plan: 'Plan', list: 'Punch list', add: 'Add things' };
+	const views = new StageViews(() => Object.keys(VIEWS) as (keyof typeof VIEWS)[]);
+	const view = $derived(views.now);
 	const plan = $derived(drawPlan(store.edition, edits.job, story));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	/** The room whose missing places one press sets: the picked one, or that of the picked box or thing. */
@@ -64,10 +67,11 @@
 	title="Lay out"
 	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} not covered`}
 	fixed={measured && view !== 'list'}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
 	{#snippet acts()}
-		<Btn small pressed={view === 'list'} onclick={() => (view = view === 'list' ? 'plan' : 'list')}>Punch list</Btn>
-		<Btn small pressed={view === 'add'} onclick={() => (view = view === 'add' ? 'plan' : 'add')}>Add things</Btn>
 		{#if room && here.length}
 			<Btn small look="main" onclick={() => place(here, 'receptacle')}>Lay out {room.name} ({places(here)})</Btn>
 		{:else if missing.length}

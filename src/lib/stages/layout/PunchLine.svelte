@@ -89,7 +89,7 @@
 	.mark {
 		white-space: nowrap;
 		font-weight: 600;
-		font-size: 13.5px;
+		font-size: 14.5px;
 	}
 	.none {
 		display: inline-block;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Views from '$lib/ui/Views.svelte';
+	import { StageViews } from '../stage-views';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { protectionRows } from '$core/protection/assess-protection';
@@ -29,7 +29,8 @@
 		compare: () => import('./CompareSheet.svelte'),
 		inspector: () => import('./InspectorSheet.svelte')
 	};
-	let view = $state<View>('outlets');
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
@@ -59,15 +60,14 @@
 	);
 	function showDark(source: string | null, boxIds: readonly string[]): void {
 		dark = source ? { source, boxIds: new Set(boxIds) } : null;
-		if (dark) view = 'plan';
+		if (dark) views.go('plan');
 	}
 </script>
 
-<Sheet title="Protect" {sub} fixed={view === 'plan'}>
+<Sheet title="Protect" {sub} fixed={view === 'plan'} views={VIEWS} {view} onview={views.go}>
 	{#snippet acts()}
 		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
 		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>Show all</Btn>{/if}
-		<Views views={VIEWS} {view} onview={(v) => (view = v)} />
 	{/snippet}
 	{#if view === 'plan'}
 		<PlanSheet

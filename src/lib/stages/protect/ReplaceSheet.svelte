@@ -135,7 +135,7 @@
 		border-radius: 3px;
 		padding: 0 7px;
 		font-weight: 600;
-		font-size: 13px;
+		font-size: 14.5px;
 		white-space: nowrap;
 	}
 	@media (max-width: 820px) {

@@ -1,61 +1,99 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
+
 	interface Props {
 		onpress: (key: string) => void;
 		onsame: () => void;
-		onnext: () => void;
+		/** The field that is being filled, above the keys. */
+		field: Snippet;
+		/** Keep and Next, below them. */
+		acts: Snippet;
 	}
-	let { onpress, onsame, onnext }: Props = $props();
-	const ROWS = [
-		['7', '8', '9', 'as predicted'],
-		['4', '5', '6', 'clear'],
-		['1', '2', '3', '0'],
-		['.', 'Next']
-	] as const;
-	const press = (key: string) => (key === 'as predicted' ? onsame() : key === 'Next' ? onnext() : onpress(key));
+	let { onpress, onsame, field, acts }: Props = $props();
+	/** What each key is called; a sign alone is said in words. */
+	const KEYS: readonly (readonly [key: string, shown: string, said?: string])[] = [
+		['7', '7'],
+		['8', '8'],
+		['9', '9'],
+		['back', '⌫', 'erase the last'],
+		['4', '4'],
+		['5', '5'],
+		['6', '6'],
+		['sign', '+/−', 'change the sign'],
+		['1', '1'],
+		['2', '2'],
+		['3', '3'],
+		['same', 'as predicted'],
+		['.', '.', 'point'],
+		['0', '0'],
+		['OL', 'OL', 'OL, over the range'],
+		['clear', 'clear']
+	];
 </script>
 
 <!-- Under the thumb, for gloves; a desk has keys of its own. -->
-<div class="keypad" role="group" aria-label="Keypad">
-	{#each ROWS.flat() as key (key)}
-		<button type="button" class:main={key === 'Next'} class:word={key.length > 1} onclick={() => press(key)}>{key}</button>
-	{/each}
+<div class="dock">
+	{@render field()}
+	<div class="keypad" role="group" aria-label="Keypad">
+		{#each KEYS as [key, shown, said] (key)}
+			<button
+				type="button"
+				class:word={shown.length > 2}
+				aria-label={said}
+				onclick={() => (key === 'same' ? onsame() : onpress(key))}>{shown}</button
+			>
+		{/each}
+	</div>
+	<div class="acts">{@render acts()}</div>
 </div>
 
 <style>
-	.keypad {
+	.dock {
 		display: none;
 	}
 	@media (max-width: 820px) {
-		.keypad {
+		.dock {
 			display: grid;
-			grid-template-columns: repeat(4, 1fr);
 			gap: 6px;
 			position: sticky;
+			/* The sheet's own edge below it is covered too. */
 			bottom: -20px;
+			margin: 0 -12px;
+			padding: 6px 12px 8px;
 			background: var(--sheet);
-			padding: 6px 0 8px;
+			border-top: 1.5px solid var(--ink);
+			z-index: 2;
 		}
 	}
+	.keypad {
+		display: grid;
+		grid-template-columns: repeat(4, 1fr);
+		gap: 5px;
+	}
 	button {
-		min-height: 47px;
+		min-height: 44px;
+		padding: 0;
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
 		background: var(--paper);
 		font:
-			600 22px 'IBM Plex Mono',
+			600 21px 'IBM Plex Mono',
 			monospace;
 		color: var(--ink);
 	}
 	.word {
 		font:
-			600 14px 'Barlow',
+			600 14.5px 'Barlow',
 			sans-serif;
+		line-height: 1.1;
 	}
-	.main {
-		grid-column: 2 / -1;
-		background: var(--copper);
-		color: var(--on-copper);
-		border-color: var(--copper);
-		font-size: 18px;
+	.acts {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 8px;
+	}
+	.acts :global(button) {
+		min-height: 50px;
+		font-size: 17px;
 	}
 </style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Views from '$lib/ui/Views.svelte';
+	import { StageViews } from '../stage-views';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
@@ -31,7 +31,8 @@
 		compare: () => import('./BeforeAfterSheet.svelte'),
 		limits: () => import('./LimitsSheet.svelte')
 	};
-	let view = $state<View>('boxes');
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
 	/** A reading that is being put right at its box. */
 	let corrects = $state.raw<Reading | null>(null);
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
@@ -46,7 +47,7 @@
 	function correct(reading: Reading): void {
 		corrects = reading;
 		store.selectPlace(reading.boxId);
-		view = 'boxes';
+		views.go('boxes');
 	}
 </script>
 
@@ -55,10 +56,10 @@
 	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
 	fixed={view === 'plan'}
 	bare={!!place && view === 'boxes'}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
-	{#snippet acts()}
-		<Views views={VIEWS} {view} onview={(v) => (view = v)} />
-	{/snippet}
 	{#if view === 'plan'}
 		<PlanSheet {plan} {levels} selection={store.selection} onselect={(s) => store.select(s)} title="Plan with readings" />
 	{:else if view === 'boxes' && place}
@@ -67,7 +68,7 @@
 				{place}
 				corrects={corrects?.boxId === place.id ? corrects : null}
 				oncorrected={() => (corrects = null)}
-				onview={(v) => (view = v)}
+				onview={views.go}
 			/>
 		{/key}
 		{#if chart && store.box}

@@ -1,20 +1,22 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
+	import { ChevronLeftOutline, ChevronRightOutline } from 'flowbite-svelte-icons';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
-	import type { FigureKind } from '$core/model/reading';
-	import { counted, round } from '$core/units/quantity';
+	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
+	import { counted, round, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { draftKey } from '$lib/data/drafts';
+	import { draftKey, readDraft, writeDraft } from '$lib/data/drafts';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { simulated } from '$lib/instruments/simulated.svelte';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 	import DeadTestForm from '../trim/DeadTestForm.svelte';
@@ -52,7 +54,7 @@
 	/** Typed and not kept: it outlives a reload of this tab. */
 	const kept = untrack(() => draftKey(store.job.id, place.id));
 	onMount(() => {
-		if (!corrects) return draft.unpack(sessionStorage.getItem(kept));
+		if (!corrects) return draft.unpack(readDraft(kept));
 		draft.corrects = corrects.id;
 		draft.half = corrects.half ?? 'upper';
 		draft.phase = corrects.phase ?? '';
@@ -63,9 +65,7 @@
 	// After what was typed is taken up again.
 	$effect(() => {
 		if (corrects) return;
-		const packed = draft.pack();
-		if (packed === null) sessionStorage.removeItem(kept);
-		else sessionStorage.setItem(kept, packed);
+		writeDraft(kept, draft.pack());
 	});
 
 	const figures = $derived(figuresFor(box, dead));
@@ -77,6 +77,7 @@
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	const judgments = $derived(proof ? whatIsOff(proof) : []);
+	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
 
 	async function keep(next: boolean): Promise<void> {
@@ -111,6 +112,13 @@
 		if (draft.empty && meter.state === 'live') sender?.take();
 		return keep(true);
 	}
+	/** The field that the keys fill, along the list. */
+	function stepField(by: 1 | -1): void {
+		const to = figures[(figures.indexOf(draft.active) + by + figures.length) % figures.length];
+		if (!to) return;
+		draft.active = to;
+		document.getElementById(`read-${to}`)?.scrollIntoView({ block: 'nearest' });
+	}
 	function samePredicted(): void {
 		const value = should(draft.active);
 		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
@@ -126,7 +134,7 @@
 	}
 </script>
 
-<div class="pad" use:atTop>
+<div class="pad" class:sending use:atTop>
 	<header>
 		<span class="name condensed">{place.name}</span>
 		<span class="soft"
@@ -135,10 +143,14 @@
 				: ''}</span
 		>
 		{#if proof}<span class="verdict"><Mark kind={proof.level} word size={18} /></span>{/if}
-		<span class="do">
-			<span class="desk"><Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn></span>
-			<span class="desk"><Btn onclick={() => keep(true)}>Next box</Btn></span>
-			<Btn look="main" onclick={() => keep(false)}>Keep {draft.count || ''} {draft.count === 1 ? 'reading' : 'readings'}</Btn>
+		<span class="do desk">
+			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
+			<Btn onclick={() => keep(true)}>Next box</Btn>
+			<Btn look="main" onclick={() => keep(false)}>{keepWords}</Btn>
+		</span>
+		<span class="do phone">
+			<Btn small onclick={() => (store.why = true)}>Why</Btn>
+			<CrossBtn label="All boxes" onclick={() => store.select(null)} />
 		</span>
 	</header>
 
@@ -232,7 +244,6 @@
 			<Btn onclick={() => onview('compare')}>Before, after</Btn>
 			<Btn onclick={() => onview('meaning')}>What it means</Btn>
 			{#if words.includes('gfci-own')}<Btn onclick={() => onview('gfci')}>GFCI register</Btn>{/if}
-			<span class="phone"><Btn onclick={() => store.select(null)}>All boxes</Btn></span>
 		</div>
 	{/if}
 	{#if box}
@@ -246,10 +257,35 @@
 	{#if sending}
 		<div class="thumb">
 			<Btn onclick={() => sender?.take()}>Take reading</Btn>
+			{#if !draft.empty}<Btn onclick={() => keep(false)}>{keepWords}</Btn>{/if}
 			<Btn look="main" onclick={takeAndKeep}>Keep, next box</Btn>
 		</div>
 	{:else}
-		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted} onnext={() => keep(true)} />
+		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted}>
+			{#snippet field()}
+				{@const predicted = should(draft.active)}
+				{@const was = last?.[draft.active]}
+				<p class="filling" aria-live="polite">
+					<Btn small look="quiet" label="The field before" onclick={() => stepField(-1)}
+						><ChevronLeftOutline size="sm" aria-hidden="true" /></Btn
+					>
+					<span class="kind">{readingWords(draft.active)}</span>
+					<span class="soft"
+						>{predicted === null ? 'no prediction' : `predicted ${show(predicted, placesOf(draft.active))}`}{was
+							? ` · last ${show(was.reading.value ?? 0, placesOf(draft.active))}`
+							: ''}</span
+					>
+					<b class="mono">{draft.typed[draft.active] || '–'} {readingUnit(draft.active)}</b>
+					<Btn small look="quiet" label="The next field" onclick={() => stepField(1)}
+						><ChevronRightOutline size="sm" aria-hidden="true" /></Btn
+					>
+				</p>
+			{/snippet}
+			{#snippet acts()}
+				<Btn onclick={() => keep(false)}>{keepWords}</Btn>
+				<Btn look="main" onclick={() => keep(true)}>{draft.empty ? 'Next box' : 'Keep, next box'}</Btn>
+			{/snippet}
+		</Keypad>
 	{/if}
 </div>
 
@@ -299,12 +335,16 @@
 	@media (max-width: 820px) {
 		.thumb {
 			display: grid;
-			grid-template-columns: 1fr 1fr;
+			grid-auto-flow: column;
+			grid-auto-columns: 1fr;
 			gap: 8px;
 			position: sticky;
 			bottom: -20px;
+			margin: 0 -12px;
 			background: var(--sheet);
-			padding: 8px 0 10px;
+			border-top: 1.5px solid var(--ink);
+			padding: 8px 12px;
+			z-index: 2;
 		}
 		.thumb :global(button) {
 			min-height: 54px;
@@ -316,7 +356,7 @@
 		gap: 8px;
 	}
 	@media (min-width: 821px) {
-		.phone {
+		.do.phone {
 			display: none;
 		}
 	}
@@ -340,6 +380,29 @@
 		gap: 8px;
 		margin-left: auto;
 		align-self: center;
+	}
+	.filling {
+		margin: 0;
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		min-height: 30px;
+		white-space: nowrap;
+		overflow: hidden;
+	}
+	.filling .kind {
+		font-weight: 600;
+		font-size: 16px;
+	}
+	.filling .soft {
+		font-size: 14px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		min-width: 0;
+	}
+	.filling b {
+		margin-left: auto;
+		font-size: 22px;
 	}
 	.judged {
 		margin: 0;
@@ -375,8 +438,15 @@
 		header > .soft {
 			display: none;
 		}
-		.pad {
-			padding-top: 8px;
+		.name {
+			font-size: 28px;
+		}
+		/* What sends readings is set once: the fields come first. */
+		.pad:not(.sending) :global(.sender) {
+			order: 1;
+		}
+		.pad :global(.dock) {
+			order: 2;
 		}
 		/* The verdict comes before the next reading: nothing to scroll for. */
 		header {

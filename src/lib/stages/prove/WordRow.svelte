@@ -41,7 +41,7 @@
 		background: var(--sheet);
 		color: var(--ink);
 		font-weight: 600;
-		font-size: 14px;
+		font-size: 14.5px;
 	}
 	button[aria-pressed='true'] {
 		border-color: var(--copper);

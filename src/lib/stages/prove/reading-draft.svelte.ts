@@ -62,6 +62,9 @@ export class ReadingDraft {
 	press(key: string): void {
 		const now = this.typed[this.active];
 		if (key === 'clear') this.typed[this.active] = '';
+		else if (key === 'back') this.typed[this.active] = now.slice(0, -1);
+		else if (key === 'sign') this.typed[this.active] = now.startsWith('-') ? now.slice(1) : `-${now}`;
+		else if (key === 'OL') this.typed[this.active] = 'OL';
 		else if (key === '.' && now.includes('.')) return;
 		else this.typed[this.active] = (now + key).slice(0, 8);
 	}

@@ -2,6 +2,8 @@
 	import { allOf } from '$core/prove/assess-prove';
 	import { addSymptom, closeSymptom } from '$core/edit/job';
 	import { counted } from '$core/units/quantity';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -12,10 +14,11 @@
 	import Gate from '../trim/Gate.svelte';
 
 	const store = useJob();
-	let text = $state('');
+	const typed = new FormDraft(draftKey(store.job.id, 'symptom'), { text: '' });
+	const text = $derived(typed.now.text);
 	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad' || p.level === 'look'));
 	async function add(): Promise<void> {
-		if (text && (await store.edit('Symptom noted', addSymptom(freshId(), text, store.box?.id ?? null)))) text = '';
+		if (text && (await store.edit('Symptom noted', addSymptom(freshId(), text, store.box?.id ?? null)))) typed.clear();
 	}
 </script>
 
@@ -51,7 +54,7 @@
 		<TextField
 			label={store.box ? `What is seen at ${store.box.name}` : 'What is seen'}
 			value={text}
-			onkeep={(v) => (text = v.trim().slice(0, 1000))}
+			onkeep={(v) => (typed.now.text = v.trim().slice(0, 1000))}
 		/>
 		<Btn onclick={add}>Add</Btn>
 	</div>

@@ -11,6 +11,9 @@
 	import { mustClose } from '$core/edit/survey-base';
 	import { closeWalk, drawWalk, readTape, sayWalk, TAPE_MARKS, type Closing } from '$core/edit/tape';
 	import { formatLength } from '$core/units/length';
+	import { untrack } from 'svelte';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -33,11 +36,16 @@
 	const level = $derived(chosen ?? story);
 	const store = useJob();
 	const given = $derived(roomId ? store.index.rooms.get(roomId) : undefined);
-	let name = $state('');
+	/** A tape is long to type: it outlives a look at the plan, and the tab. */
+	const typed = new FormDraft(
+		untrack(() => draftKey(store.job.id, `tape ${roomId ?? ''}`)),
+		{ name: '', tape: '' }
+	);
+	const name = $derived(typed.now.name);
+	const tape = $derived(typed.now.tape);
 	/** As picked; null: by the name. */
 	let picked = $state<RoomKind | null>(null);
 	const kind = $derived(picked ?? guessRoom(name)?.kind ?? 'bedroom');
-	let tape = $state('');
 	let closing = $state<'spread' | 'last-wall' | string>('spread');
 	let join = $state('');
 
@@ -107,7 +115,8 @@
 		if (!done) return;
 		store.select({ kind: 'room', id });
 		onmade(id);
-		[name, tape, join, closing] = ['', '', '', 'spread'];
+		typed.clear();
+		[join, closing] = ['', 'spread'];
 		if (roomId) onclose();
 		else document.querySelector<HTMLInputElement>('.tape input')?.focus();
 	}
@@ -124,7 +133,7 @@
 					value={name}
 					check={(v) => (v ? nameFault(v) : null)}
 					placeholder="bath"
-					onkeep={(v) => (name = v.trim())}
+					onkeep={(v) => (typed.now.name = v.trim())}
 				/>
 				<SelectField label="Kind" value={kind} options={kinds} onkeep={(v) => (picked = v)} />
 				<SelectField label="Level" value={String(level)} options={LEVELS} onkeep={(v) => (chosen = Number(v))} />
@@ -135,7 +144,7 @@
 			id="tape-text"
 			rows={4}
 			class="hekto-input mono w-full bg-(--paper)! text-(--ink)!"
-			bind:value={tape}
+			bind:value={typed.now.tape}
 			placeholder="d2'8 4' r 12'6 r 10'2 r 12'6 r 3'6"
 			aria-describedby="tape-says"
 		/>
@@ -188,7 +197,7 @@
 	}
 	label {
 		font-weight: 600;
-		font-size: 13.5px;
+		font-size: 14.5px;
 	}
 	p {
 		margin: 0;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Views from '$lib/ui/Views.svelte';
+	import { StageViews } from '../stage-views';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { runOf } from '$core/run/runs';
 	import { labelPoint } from '$core/model/geometry';
@@ -22,8 +22,11 @@
 	const store = useJob();
 	const edits = new PlanEdits(store);
 	let story = $state(0);
-	type View = 'plan' | 'list' | 'tape' | 'draw' | 'dxf' | 'add';
-	let view = $state<View>('plan');
+	const VIEWS = { plan: 'Plan', list: 'List', tape: 'Room by tape', draw: 'Draw', dxf: 'From DXF', add: 'Add things' };
+	type View = keyof typeof VIEWS;
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
+	const toPlan = () => views.go('plan');
 	const drawing = new RoomDrawing(
 		() => store.job,
 		() => story
@@ -40,7 +43,6 @@
 	function showLevel(id: string): void {
 		story = store.job.rooms.find((r) => r.id === id)?.story ?? story;
 	}
-	const go = (to: View) => (view = view === to ? 'plan' : to);
 	const label = $derived.by((): readonly [number, number] => {
 		const [x, y] = room?.outline ? labelPoint(room.outline) : [0, 0];
 		return [x, -y];
@@ -53,15 +55,14 @@
 	title="Walk"
 	sub={`${counted(store.job.rooms.length, 'room')}, ${counted(store.job.boxes.length, 'box', 'boxes')}`}
 	fixed={onPlan}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
-	{#snippet acts()}
-		<Btn small look={measured ? 'plain' : 'main'} pressed={view === 'tape'} onclick={() => go('tape')}>Room by tape</Btn>
-		<Views views={{ draw: 'Draw', dxf: 'From DXF', add: 'Add things', list: 'List' }} {view} onview={go} />
-	{/snippet}
 	{#if view === 'tape'}
-		{#key unmeasured}<TapePanel {story} roomId={unmeasured} onmade={showLevel} onclose={() => (view = 'plan')} />{/key}
+		{#key unmeasured}<TapePanel {story} roomId={unmeasured} onmade={showLevel} onclose={toPlan} />{/key}
 	{:else if view === 'dxf'}
-		<DxfPanel {story} onclose={() => (view = 'plan')} />
+		<DxfPanel {story} onclose={toPlan} />
 	{:else if !onPlan}
 		{#if view === 'add'}<AddThings state="found" />{/if}
 		{#if !measured}
@@ -69,12 +70,13 @@
 				No walls yet, and none are needed for readings. Enter a room by tape, draw it, or import a DXF drawing; boxes and rooms
 				without walls are in this list.
 			</p>
+			<p><Btn look="main" onclick={() => views.go('tape')}>Enter a room by tape</Btn></p>
 		{/if}
 		<RoomList />
 	{:else}
 		<div class="plan-page">
 			{#if view === 'add'}<AddThings state="found" />{/if}
-			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {story} onclose={() => (view = 'plan')} />{/if}
+			{#if view === 'draw'}<DrawBar bind:this={bar} {drawing} {story} onclose={toPlan} />{/if}
 			<div class="plan-fill">
 				<PlanSheet
 					{plan}

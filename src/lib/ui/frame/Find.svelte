@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
-	import { finder, type Action, type Hit } from './find-anything';
+	import { circuitFinder, finder, type Action, type Hit } from './find-anything';
 	import { useJob } from '$lib/data/job-store.svelte';
 
 	interface Props {
@@ -8,13 +8,15 @@
 		/** What can be done from here. */
 		actions: readonly Action[];
 		onhit: (hit: Hit) => void;
+		/** Only circuits are looked for. */
+		only?: 'circuit' | undefined;
 	}
-	let { open = $bindable(), actions, onhit }: Props = $props();
+	let { open = $bindable(), actions, onhit, only }: Props = $props();
 	const store = useJob();
 	let text = $state('');
 	let at = $state(0);
-	const find = $derived(finder(store.job, store.assessment.stages, actions));
-	const hits = $derived(find(text).slice(0, 12));
+	const find = $derived(only ? circuitFinder(store.job) : finder(store.job, store.assessment.stages, actions));
+	const hits = $derived(find(text).slice(0, only ? 60 : 12));
 	function choose(hit: Hit | undefined): void {
 		if (!hit) return;
 		open = false;
@@ -33,9 +35,9 @@
 	};
 </script>
 
-<Modal bind:open title="Find anything" size="sm" class="hekto-modal">
+<Modal bind:open title={only ? 'Find a circuit' : 'Find anything'} size="sm" class="hekto-modal">
 	<div class="field">
-		<label for="find">Box, room, circuit, device, rule, stage or action</label>
+		<label for="find">{only ? 'Number, name, room or breaker' : 'Box, room, circuit, device, rule, stage or action'}</label>
 		<input
 			id="find"
 			use:focus

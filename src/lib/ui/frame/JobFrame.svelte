@@ -1,19 +1,25 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
-	import { tick, type Component } from 'svelte';
+	import { afterNavigate, goto } from '$app/navigation';
+	import { navigating, page } from '$app/state';
+	import { tick, untrack, type Component } from 'svelte';
 	import { tinykeys } from 'tinykeys';
 	import type { Action, Hit } from './find-anything';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import type { Finding } from '$core/model/result';
 	import { STAGE_NAMES } from '$lib/stages/stages';
-	import { jobAddress } from '$lib/jobs/address';
+	import { jobAddress, pickedIn } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Slip from '../slip/Slip.svelte';
+	import { stripHeights } from '../strip/heights.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
 	import Failed from './Failed.svelte';
 	import Guarded from './Guarded.svelte';
 	import Late from '../Late.svelte';
+	import NextLine from './NextLine.svelte';
 	import Notice from './Notice.svelte';
+	import PhoneCard from './PhoneCard.svelte';
+	import SlipEdge from './SlipEdge.svelte';
+	import { slipPin } from './slip-pin.svelte';
 	import StageBar from './StageBar.svelte';
 	import StageRail from './StageRail.svelte';
 	import TopLine from './TopLine.svelte';
@@ -23,11 +29,10 @@
 	}
 	let { stage }: Props = $props();
 	const store = useJob();
-	let open = $state({ find: false, job: false, keys: false, live: false, stages: false, slip: false });
+	let open = $state({ find: false, circuits: false, job: false, keys: false, live: false, stages: false });
 	let width = $state(1280);
 	const phone = $derived(width <= 820);
 	const failed = $derived(store.assessment.stages[stage].failed);
-	const about = $derived(store.about?.findings.length ?? 0);
 
 	/** Each stage's sheet is loaded when it is first shown. */
 	const SHEETS: Record<Stage, () => Promise<{ default: Component<Record<string, never>> }>> = {
@@ -41,10 +46,36 @@
 		trace: () => import('$lib/stages/trace/Trace.svelte'),
 		handover: () => import('$lib/stages/handover/Handover.svelte')
 	};
-	const go = (to: Stage) => goto(jobAddress(store.job.id, to));
+	const view = $derived(page.url.searchParams.get('view'));
+	/** The reading pad says itself what is picked, and has its own row under the thumb. */
+	const padOpen = $derived(
+		stage === 'prove' && (view ?? 'boxes') === 'boxes' && ['box', 'panel'].includes(store.selection?.kind ?? '')
+	);
+	/** Opened by hand while nothing is picked: until it is closed by hand. */
+	let peeked = $state(false);
+	const slipOpen = $derived(!!store.selection || slipPin.on || peeked);
+	const go = (to: Stage) => goto(jobAddress(store.job.id, to, { view: store.views[to] ?? null, picked: store.selection }));
+	// The address says what is shown: stage, view and what is picked. Going back picks what was picked there.
+	afterNavigate(({ type }) => {
+		const asked = pickedIn(page.url.searchParams);
+		const { selection } = store;
+		if (asked?.id === selection?.id && asked?.kind === selection?.kind) return;
+		if (asked || type === 'popstate') store.selectIfThere(asked);
+	});
+	$effect(() => {
+		const to = jobAddress(store.job.id, stage, { view, picked: store.selection });
+		store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
+		if (navigating.to || to === page.url.pathname + page.url.search) return;
+		void goto(to, { replaceState: true, keepFocus: true, noScroll: true });
+	});
 	function show(finding: Finding): void {
 		store.show(finding);
-		open.slip = phone;
+		store.why = phone;
+	}
+	function closeSlip(): void {
+		peeked = false;
+		store.why = false;
+		store.select(null);
 	}
 	function found(hit: Hit): void {
 		if (hit.kind === 'action') return hit.run();
@@ -53,7 +84,7 @@
 		const { kind, id } = hit.kind === 'rule' ? hit.subject : hit;
 		const picked = kind === 'device' ? 'box' : kind;
 		if (picked !== 'job' && picked !== 'input') store.select({ kind: picked, id });
-		open.slip = phone;
+		store.why = phone;
 	}
 	/** What is found by its words from anywhere. */
 	const actions: Action[] = [
@@ -67,7 +98,7 @@
 		{ id: 'keys', name: 'Keys', about: 'action: the list of keys', run: () => (open.keys = true) }
 	];
 	async function newBoxHere(): Promise<void> {
-		if (await store.newBoxHere()) open.slip = phone;
+		if (await store.newBoxHere()) store.why = phone;
 	}
 	async function read(): Promise<void> {
 		if (!store.box) store.step(1);
@@ -75,8 +106,8 @@
 		document.getElementById('read-hn')?.focus();
 	}
 	async function editSelected(): Promise<void> {
-		open.slip = phone;
-		document.querySelector<HTMLButtonElement>('.slip [data-fold="Facts"] > h3 > button[aria-expanded="false"]')?.click();
+		store.why = phone;
+		document.querySelector<HTMLButtonElement>('.slip [data-fold="Facts"] > div > button[aria-expanded="false"]')?.click();
 		await tick();
 		document.querySelector<HTMLInputElement>('.slip .facts input')?.focus();
 	}
@@ -91,6 +122,9 @@
 		tinykeys(window, {
 			...Object.fromEntries(STAGES.map((s, i) => [String(i + 1), free(() => go(s))])),
 			'/': free(() => (open.find = true)),
+			c: free(() => (open.circuits = true)),
+			s: free(() => stripHeights.turn({ stage, view })),
+			w: free(() => (peeked = !peeked)),
 			'Shift+?': free(() => (open.keys = true)),
 			'[': free(() => store.step(-1)),
 			']': free(() => store.step(1)),
@@ -107,7 +141,8 @@
 <svelte:window bind:innerWidth={width} />
 
 {#snippet strip()}
-	<Guarded what="The run" at={store.circuit?.id ?? ''}><RunStrip {stage} /></Guarded>
+	<Guarded what="The run" at={store.circuit?.id ?? ''}><RunStrip {stage} {phone} onfind={() => (open.circuits = true)} /></Guarded
+	>
 {/snippet}
 
 <div class="frame" class:phone>
@@ -118,8 +153,8 @@
 		onfind={() => (open.find = true)}
 	/>
 	<Notice />
-	{#if phone}<div class="strip no-print" class:full={!!store.circuit}>{@render strip()}</div>{/if}
-	<div class="middle">
+	{#if phone}<div class="strip no-print">{@render strip()}</div>{/if}
+	<div class="middle" class:folded={!slipOpen}>
 		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
 		<main>
 			{#if failed}<Failed
@@ -129,31 +164,41 @@
 			<Guarded what={STAGE_NAMES[stage].name} at={stage}>
 				<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<StageSheet />{/snippet}</Late>
 			</Guarded>
+			{#if !phone}<Guarded what="What comes next" at={stage}><NextLine {stage} /></Guarded>{/if}
 		</main>
-		<!-- A region that scrolls must be reachable by keyboard. -->
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-		{#if !phone}<aside class="side no-print" aria-label="Why" tabindex="0">
-				<Guarded what="The slip" at={`${stage} ${store.selection?.id}`}><Slip {stage} onshow={show} /></Guarded>
-			</aside>{/if}
+		{#if !phone && slipOpen}
+			<!-- A region that scrolls must be reachable by keyboard. -->
+			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+			<aside class="side no-print" aria-label="Why" tabindex="0">
+				<Guarded what="The slip" at={`${stage} ${store.selection?.id}`}
+					><Slip {stage} onshow={show} onclose={closeSlip} /></Guarded
+				>
+			</aside>
+		{:else if !phone}
+			<SlipEdge {stage} onopen={() => (peeked = true)} />
+		{/if}
 	</div>
 	{#if phone}
-		<button type="button" class="why no-print" onclick={() => (open.slip = true)}>
-			{store.box ? `Why ${store.box.name}` : 'What is open here'}{#if about}<b>{about}</b>{/if}
-		</button>
+		{#if !padOpen}<Guarded what="What is picked" at={stage}><PhoneCard {stage} onwhy={() => (store.why = true)} /></Guarded>{/if}
 		<StageBar {stage} onall={() => (open.stages = true)} />
 	{:else}
 		<div class="strip no-print">{@render strip()}</div>
 	{/if}
 </div>
 
-{#if phone && (open.slip || open.stages)}
+{#if phone && (store.why || open.stages)}
 	<Late over load={() => import('./PhoneDrawers.svelte')}>
 		{#snippet children(Drawers)}
-			<Drawers {stage} bind:slip={open.slip} bind:stages={open.stages} onshow={show} onjob={() => (open.job = true)} />
+			<Drawers {stage} bind:slip={store.why} bind:stages={open.stages} onshow={show} onjob={() => (open.job = true)} />
 		{/snippet}
 	</Late>
 {/if}
 <!-- What opens over the page comes when it is first asked for. -->
+{#if open.circuits}
+	<Late over load={() => import('./Find.svelte')}
+		>{#snippet children(Find)}<Find bind:open={open.circuits} only="circuit" actions={[]} onhit={found} />{/snippet}</Late
+	>
+{/if}
 {#if open.find}
 	<Late over load={() => import('./Find.svelte')}
 		>{#snippet children(Find)}<Find bind:open={open.find} {actions} onhit={found} />{/snippet}</Late
@@ -175,7 +220,7 @@
 		position: relative;
 		overflow: hidden;
 		display: grid;
-		grid-template-rows: auto auto minmax(0, 1fr) 186px;
+		grid-template-rows: auto auto minmax(0, 1fr) auto;
 	}
 	.middle {
 		display: grid;
@@ -184,12 +229,22 @@
 		min-height: 0;
 		grid-row: 3;
 	}
+	.middle.folded {
+		grid-template-columns: 148px minmax(0, 1fr) 44px;
+	}
 	.rail {
 		border-right: 1.5px solid var(--ink);
 		min-height: 0;
 	}
 	main {
 		min-width: 0;
+		min-height: 0;
+		display: flex;
+		flex-direction: column;
+	}
+	main > :global(.sheet) {
+		flex: 1;
+		height: auto;
 		min-height: 0;
 	}
 	.side {
@@ -206,7 +261,8 @@
 	.phone {
 		grid-template-rows: auto auto auto minmax(0, 1fr) auto auto;
 	}
-	.phone .middle {
+	.phone .middle,
+	.phone .middle.folded {
 		grid-template-columns: minmax(0, 1fr);
 		grid-row: 4;
 	}
@@ -214,24 +270,6 @@
 		border-top: 0;
 		border-bottom: 1.5px solid var(--ink);
 		grid-row: 3;
-	}
-	.phone .strip.full {
-		height: 152px;
-	}
-	.why {
-		border: 0;
-		border-top: 1px solid var(--rule);
-		background: var(--sheet);
-		min-height: 44px;
-		color: var(--copper);
-		font-weight: 600;
-	}
-	.why b {
-		margin-left: 8px;
-		border: 1.5px solid var(--look);
-		color: var(--look);
-		border-radius: 3px;
-		padding: 0 6px;
 	}
 	@media print {
 		.frame,

@@ -7,6 +7,9 @@
 	const KEYS = [
 		['1 to 9', 'the nine stages'],
 		['/', 'find anything: a box, a room, a circuit'],
+		['c', 'find a circuit'],
+		['s', 'height of the run: one line, as needed, high'],
+		['w', 'open and fold the slip'],
 		['[ and ]', 'back and on along the run'],
 		['n', 'new box'],
 		['r', 'take a reading'],

@@ -65,6 +65,6 @@
 	.stay {
 		color: var(--look);
 		font-weight: 600;
-		font-size: 13px;
+		font-size: 14.5px;
 	}
 </style>

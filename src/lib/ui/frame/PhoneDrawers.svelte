@@ -18,7 +18,9 @@
 	let { stage, slip = $bindable(), stages = $bindable(), onshow, onjob }: Props = $props();
 </script>
 
-<Drawer bind:open={slip} placement="bottom" class="hekto-drawer" aria-label="Why"><Slip {stage} {onshow} /></Drawer>
+<Drawer bind:open={slip} placement="bottom" class="hekto-drawer" aria-label="Why"
+	><Slip {stage} {onshow} drawer onclose={() => (slip = false)} /></Drawer
+>
 <Drawer bind:open={stages} placement="left" class="hekto-drawer" aria-label="All stages"
 	><StageRail {stage} onchoose={() => (stages = false)} />
 	<p class="more">

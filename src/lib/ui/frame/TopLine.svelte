@@ -1,4 +1,5 @@
 <script lang="ts">
+	import BrandMark from '$lib/ui/BrandMark.svelte';
 	import { MoonOutline, QuestionCircleOutline, RedoOutline, SearchOutline, SunOutline, UndoOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -28,10 +29,7 @@
 
 <header class="top no-print">
 	<a class="brand" href="/" aria-label="Hekto, all jobs">
-		<svg width="19" height="19" viewBox="0 0 20 20" aria-hidden="true">
-			<circle cx="10" cy="10" r="7.5" fill="none" stroke="var(--copper)" stroke-width="2.6" />
-			<path d="M5.5 10h9" stroke="var(--ink)" stroke-width="3" />
-		</svg>
+		<BrandMark size={19} />
 		<span>HEKTO</span>
 	</a>
 	<p class="job" title={[store.job.name, store.job.place].filter(Boolean).join(', ')}>

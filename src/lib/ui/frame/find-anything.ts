@@ -1,6 +1,6 @@
 import Fuse from 'fuse.js';
 import type { Job } from '$core/model/job';
-import { indexOf } from '$core/model/job-index';
+import { indexOf, inSlots } from '$core/model/job-index';
 import { inWords, STAGES, type Stage } from '$core/model/kinds';
 import type { StageResult, Subject } from '$core/model/result';
 import { STAGE_NAMES } from '$lib/stages/stages';
@@ -18,6 +18,21 @@ export interface Action {
 	name: string;
 	about: string;
 	run: () => void;
+}
+
+/** Circuits by number, name, breaker, slots and the rooms that they are in. */
+function circuitHits(job: Job): Hit[] {
+	const { rooms, boxes } = indexOf(job);
+	return job.circuits.map((c): Hit => {
+		const on = job.legs.filter((l) => l.circuitId === c.id).map((l) => boxes.get(l.toId)?.roomId);
+		const names = new Set(on.flatMap((id) => (id ? (rooms.get(id)?.name ?? []) : [])));
+		return {
+			kind: 'circuit',
+			id: c.id,
+			name: `${c.number} ${c.name}`,
+			about: [`circuit, ${c.breakerA} A, ${inSlots(c)}`, ...names].join(', ')
+		};
+	});
 }
 
 /** Everything that can be found, in the order in which equals are shown. */
@@ -39,12 +54,7 @@ function everything(job: Job, stages: Readonly<Record<Stage, StageResult>>, acti
 				.map((d): Hit => ({ kind: 'device', id: b.id, name: d.name, about: `at ${b.name}, ${roomName(b.roomId)}` }))
 		),
 		...job.rooms.map((r): Hit => ({ kind: 'room', id: r.id, name: r.name, about: 'room' })),
-		...job.circuits.map((c): Hit => ({
-			kind: 'circuit',
-			id: c.id,
-			name: `${c.number} ${c.name}`,
-			about: `circuit, ${c.breakerA} A`
-		})),
+		...circuitHits(job),
 		...job.rooms.flatMap((r) =>
 			r.fixtures.map((f): Hit => ({
 				kind: 'fixture',
@@ -79,7 +89,17 @@ export function finder(
 	stages: Readonly<Record<Stage, StageResult>>,
 	actions: readonly Action[] = []
 ): (typed: string) => Hit[] {
-	const fuse = new Fuse(everything(job, stages, actions), {
+	return finderOf(everything(job, stages, actions));
+}
+/** What is found among the circuits alone; with nothing typed, all of them. */
+export function circuitFinder(job: Job): (typed: string) => Hit[] {
+	const all = circuitHits(job);
+	const find = finderOf(all);
+	return (typed) => (typed.trim() ? find(typed) : all);
+}
+
+function finderOf(all: readonly Hit[]): (typed: string) => Hit[] {
+	const fuse = new Fuse(all, {
 		keys: [
 			{ name: 'name', weight: 3 },
 			{ name: 'about', weight: 1 }

@@ -73,6 +73,7 @@
 		{@attach draggable(() => ondrag?.(box.id) ?? null)}
 	>
 		<circle r={grip} fill="transparent" />
+		{#if box.at}<line class="moved" x2={box.at[0] - box.x} y2={box.at[1] - box.y} />{/if}
 		{#if selected}<circle r="13" class="ring" />{/if}
 		<g class="symbol" class:lit={lit?.has(box.id)}>
 			<PlanSymbol symbol={box.symbol} turn={box.turn} />
@@ -89,11 +90,6 @@
 		{/if}
 		<!-- A space, so that what is written in the symbol and the name are two words. -->
 		{SPACE}
-		{#if selected || (lit?.has(box.id) && scale > 0.75) || scale > 1.5}<text
-				class="label"
-				y="-11"
-				font-size={Math.min(13, 12 / scale)}>{box.name}</text
-			>{/if}
 	</g>
 {/each}
 
@@ -149,16 +145,9 @@
 		stroke: var(--copper);
 		stroke-width: 3;
 	}
-	text {
-		text-anchor: middle;
-		font-family: 'Barlow Condensed', sans-serif;
-		font-weight: 600;
-		fill: var(--ink);
-	}
-	.label {
-		fill: var(--copper);
-		paint-order: stroke;
-		stroke: var(--sheet);
-		stroke-width: 3;
+	/* From a symbol that was moved to where it really is. */
+	.moved {
+		stroke: var(--soft);
+		stroke-width: 0.9;
 	}
 </style>

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { WALL_IN, type PlanRoom } from '$core/formats/plan-drawing';
+	import { type PlanRoom, WALL_IN } from '$core/formats/plan-drawing';
+	import { FIXTURE_PX } from '$core/formats/plan-labels';
 	import type { Point } from '$core/model/job';
 	import type { Selection } from '$lib/data/selection';
 	import { draggable, type Dragged } from './drag';
@@ -9,20 +10,15 @@
 		selection: Selection | null;
 		onselect: (selection: Selection) => void;
 		reach: boolean;
-		/** Pixels for an inch now: names are written only where there is room for them. */
+		/** Pixels for an inch. */
 		scale: number;
+		/** Things whose name is written on them. */
+		named: ReadonlySet<string>;
 		/** A fixture is being dragged; left out: they stay. */
 		ondrag?: ((fixtureId: string) => Dragged) | undefined;
 	}
-	let { rooms, selection, onselect, reach, scale, ondrag }: Props = $props();
+	let { rooms, selection, onselect, reach, scale, named, ondrag }: Props = $props();
 	const path = (points: readonly Point[]): string => `M${points.map((p) => p.join(' ')).join('L')}Z`;
-	const widthOf = (room: PlanRoom): number => Math.max(...room.floor.map((p) => p[0])) - Math.min(...room.floor.map((p) => p[0]));
-	const heightOf = (room: PlanRoom): number =>
-		Math.max(...room.floor.map((p) => p[1])) - Math.min(...room.floor.map((p) => p[1]));
-	/** Letters keep their size on the screen until the room is too small for them. */
-	const nameSize = $derived(Math.min(15, 13 / scale));
-	const fits = (room: PlanRoom): boolean => room.name.length * nameSize * 0.5 < widthOf(room);
-	const upright = (room: PlanRoom): boolean => !fits(room) && room.name.length * nameSize * 0.5 < heightOf(room) - 10;
 	function onkeydown(e: KeyboardEvent, s: Selection): void {
 		if (e.key !== 'Enter' && e.key !== ' ') return;
 		e.preventDefault();
@@ -62,43 +58,36 @@
 				d={path(f.corners)}
 				stroke-linejoin="round"
 			/>
-			{#if f.name.length * Math.min(10, 11 / scale) * 0.44 < f.width}
-				<text class="small" x={f.middle[0]} y={f.middle[1] + 3} font-size={Math.min(10, 11 / scale)}>{f.name}</text>
+			{#if named.has(f.id)}
+				<text class="small" x={f.middle[0]} y={f.middle[1] + (0.35 * FIXTURE_PX) / scale} font-size={FIXTURE_PX / scale}
+					>{f.name}</text
+				>
 			{/if}
 		</g>
 	{/each}
 {/each}
-{#each rooms as room (room.id)}
-	{#each room.walls as w, i (i)}<line class="wall" {...w} stroke-width={WALL_IN} />{/each}
-	{#each room.windows as w, i (i)}
-		<line class="glass" {...w} stroke-width={WALL_IN - 1.4} />
-		<line class="pane" {...w} />
-	{/each}
-	{#each room.thresholds as t, i (i)}<line class="threshold" {...t} />{/each}
-	{#each room.doors as door, i (i)}
-		<line class="leaf" {...door.leaf} />
-		<path class="swing" d={door.swing} />
-	{/each}
-	{#if reach}
-		{#each room.marks as m (m.id)}
-			<line class="mark" class:prefer={m.kind === 'prefer'} x1={m.x1} y1={m.y1} x2={m.x2} y2={m.y2} />
+<g style:--wall-in={Math.min(7, Math.max(3.5, WALL_IN * scale)) / scale}>
+	{#each rooms as room (room.id)}
+		{#each room.walls as w, i (i)}<line class="wall" {...w} />{/each}
+		{#each room.windows as w, i (i)}
+			<line class="glass" {...w} />
+			<line class="pane" {...w} />
 		{/each}
-		{#each room.reach as stretch, i (i)}
-			<line class="reach" class:met={stretch.met} x1={stretch.x1} y1={stretch.y1} x2={stretch.x2} y2={stretch.y2} />
+		{#each room.thresholds as t, i (i)}<line class="threshold" {...t} />{/each}
+		{#each room.doors as door, i (i)}
+			<line class="leaf" {...door.leaf} />
+			<path class="swing" d={door.swing} />
 		{/each}
-	{/if}
-{/each}
-{#each rooms as room (room.id)}
-	{#if room.label && (fits(room) || upright(room))}
-		{@const [x, y] = room.label}
-		<g transform={`translate(${x} ${y})${fits(room) ? '' : ' rotate(-90)'}`}>
-			<text class="name" font-size={nameSize}>{room.name}</text>
-			{#if fits(room) && room.size.length * nameSize * 0.58 < widthOf(room) && heightOf(room) > 60}
-				<text class="size" y={nameSize * 1.1} font-size={nameSize * 0.82}>{room.size}</text>
-			{/if}
-		</g>
-	{/if}
-{/each}
+		{#if reach}
+			{#each room.marks as m (m.id)}
+				<line class="mark" class:prefer={m.kind === 'prefer'} x1={m.x1} y1={m.y1} x2={m.x2} y2={m.y2} />
+			{/each}
+			{#each room.reach as stretch, i (i)}
+				<line class="reach" class:met={stretch.met} x1={stretch.x1} y1={stretch.y1} x2={stretch.x2} y2={stretch.y2} />
+			{/each}
+		{/if}
+	{/each}
+</g>
 
 <style>
 	.floor {
@@ -117,11 +106,14 @@
 		stroke-width: 1.5;
 		stroke-dasharray: 8 5;
 	}
+	/* Of the screen: a wall is as thick when the house is small and when it is near. */
 	.wall {
 		stroke: var(--wall);
+		stroke-width: var(--wall-in);
 	}
 	.glass {
 		stroke: var(--sheet);
+		stroke-width: calc(var(--wall-in) * 0.7);
 	}
 	.pane {
 		stroke: var(--wall);
@@ -193,15 +185,6 @@
 		text-anchor: middle;
 		pointer-events: none;
 		fill: var(--ink);
-	}
-	.name {
-		font-family: 'Barlow', sans-serif;
-		font-weight: 600;
-		fill: var(--soft);
-	}
-	.size {
-		font-family: 'IBM Plex Mono', monospace;
-		fill: var(--soft);
 	}
 	.small {
 		font-family: 'Barlow Condensed', sans-serif;

@@ -4,12 +4,15 @@
 	import { type Snippet, untrack } from 'svelte';
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 	import type { PlanDrawing } from '$core/formats/plan-drawing';
+	import { namedFixtures } from '$core/formats/plan-labels';
 	import type { Segment } from '$core/formats/plan-lines';
 	import type { Level } from '$core/prove/verdicts';
 	import type { Selection } from '$lib/data/selection';
 	import Btn from '../Btn.svelte';
 	import type { Dragged } from './drag';
 	import PlanBoxes from './PlanBoxes.svelte';
+	import PlanLabels from './PlanLabels.svelte';
+	import PlanMini from './PlanMini.svelte';
 	import PlanRooms from './PlanRooms.svelte';
 
 	interface Props {
@@ -58,6 +61,25 @@
 
 	/** The foot of the sheet holds the tools: the plan is fitted above them. */
 	const FOOT = 44;
+	/** Names are set anew when the scale has changed by this much, not at every step of a zoom. */
+	const SCALE_STEP = 1.2;
+	const labelScale = $derived(SCALE_STEP ** Math.floor(Math.log(view.k) / Math.log(SCALE_STEP)));
+	/** Nearer than this every box is named. */
+	const NAME_ALL_FROM = 1.9;
+	const wanted = $derived.by(() => {
+		const picked = selection?.kind === 'box' ? [selection.id] : [];
+		const rest = labelScale > NAME_ALL_FROM ? plan.boxes.map((b) => b.id) : [...(lit ?? [])];
+		return [...picked, ...rest.filter((id) => id !== picked[0])];
+	});
+	const named = $derived(namedFixtures(plan, labelScale));
+	/** With less than so much of the plan in sight, the whole is shown small. */
+	const MINI_FROM = 1.35;
+	const inSight = $derived({
+		x: -view.x / view.k,
+		y: -view.y / view.k,
+		width: size.width / view.k,
+		height: size.height / view.k
+	});
 	const fitScale = $derived(Math.min(size.width / plan.width, (size.height - FOOT) / plan.height) || 1);
 
 	// The zoom belongs to the DOM: set up once the element stands, and set anew when the plan or the room for it changes.
@@ -65,11 +87,18 @@
 		if (!svg) return;
 		behavior = zoom<SVGSVGElement, unknown>()
 			.scaleExtent([0.05, 8])
-			.filter((e: Event) => e.type !== 'dblclick')
+			.filter(mayMove)
 			.on('zoom', (e: { transform: ZoomTransform }) => (view = e.transform));
 		select(svg).call(behavior);
 		return () => svg && select(svg).on('.zoom', null);
 	});
+	/** One finger picks and drags what is drawn; two move and zoom the plan. A mouse does both. */
+	function mayMove(e: Event): boolean {
+		if (e.type === 'dblclick') return false;
+		if (e.type === 'touchstart')
+			return (e as TouchEvent).touches.length > 1 || e.target === svg || (e.target as Element).matches('.ground, .floor');
+		return !(e as MouseEvent).ctrlKey || e.type === 'wheel';
+	}
 	// The view is fitted anew only when what there is to see has grown or shrunk: an edit leaves it where it is.
 	const extent = $derived(`${plan.x} ${plan.y} ${plan.width} ${plan.height}`);
 	$effect(() => {
@@ -111,8 +140,8 @@
 			</pattern>
 		</defs>
 		<g transform={view.toString()} class="plan-space">
-			<rect x={plan.x - 4000} y={plan.y - 4000} width="10000" height="10000" fill="url(#grid)" />
-			<PlanRooms rooms={plan.rooms} {selection} {onselect} {reach} scale={view.k} ondrag={ondragfixture} />
+			<rect class="ground" x={plan.x - 4000} y={plan.y - 4000} width="10000" height="10000" fill="url(#grid)" />
+			<PlanRooms rooms={plan.rooms} {selection} {onselect} {reach} scale={labelScale} {named} ondrag={ondragfixture} />
 			{#if shown}<line class="shown" x1={shown.x1} y1={shown.y1} x2={shown.x2} y2={shown.y2} />{/if}
 			<PlanBoxes
 				boxes={plan.boxes}
@@ -121,12 +150,16 @@
 				{onselect}
 				{lit}
 				{levels}
-				scale={view.k}
+				scale={labelScale}
 				ondrag={ondragbox}
 			/>
+			<PlanLabels {plan} scale={labelScale} {wanted} />
 			{@render over?.(view.k)}
 		</g>
 	</svg>
+	{#if view.k > fitScale * MINI_FROM}
+		<PlanMini {plan} shown={inSight} onmove={([x, y]) => svg && behavior && select(svg).call(behavior.translateTo, x, y)} />
+	{/if}
 	<div class="tools no-print">
 		{@render tools?.()}
 		<span class="gap"></span>
@@ -166,7 +199,7 @@
 		bottom: 10px;
 		left: 12px;
 		display: flex;
-		align-items: center;
+		align-items: end;
 		gap: 6px;
 		pointer-events: none;
 	}

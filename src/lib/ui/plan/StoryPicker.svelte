@@ -6,7 +6,7 @@
 		story: number;
 	}
 	let { job, story = $bindable() }: Props = $props();
-	const stories = $derived([...new Set(job.rooms.filter((r) => r.outline).map((r) => r.story))].sort((a, b) => a - b));
+	const stories = $derived([...new Set(job.rooms.filter((r) => r.outline).map((r) => r.story))].sort((a, b) => b - a));
 	/** A story with one room is called by it. */
 	const nameOf = (s: number): string => {
 		const rooms = job.rooms.filter((r) => r.story === s && r.outline);
@@ -14,6 +14,25 @@
 	};
 </script>
 
+<!-- One above the other, as they are. -->
 {#if stories.length > 1}
-	{#each stories as s (s)}<Btn small look="quiet" pressed={s === story} onclick={() => (story = s)}>{nameOf(s)}</Btn>{/each}
+	<div class="stack" role="group" aria-label="Story">
+		{#each stories as s (s)}<Btn small look="quiet" pressed={s === story} onclick={() => (story = s)}>{nameOf(s)}</Btn>{/each}
+	</div>
 {/if}
+
+<style>
+	.stack {
+		display: grid;
+		align-self: end;
+	}
+	.stack :global(button) {
+		justify-content: start;
+		border-radius: 0;
+		margin-top: -1px;
+		white-space: nowrap;
+	}
+	.stack :global(button:not([aria-pressed='true'])) {
+		background: var(--sheet);
+	}
+</style>

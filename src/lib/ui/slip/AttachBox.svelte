@@ -2,6 +2,9 @@
 	import { runOf } from '$core/run/runs';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import type { Box, Circuit } from '$core/model/job';
+	import { untrack } from 'svelte';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -16,9 +19,14 @@
 	}
 	let { box, now }: Props = $props();
 	const store = useJob();
-	let circuitId = $state('');
-	let fromId = $state('');
-	let lengthFt = $state<number | null>(null);
+	// Of this box while it is shown: another one has a form of its own.
+	const typed = new FormDraft(
+		untrack(() => draftKey(store.job.id, `attach ${box.id} ${now?.id ?? ''}`)),
+		{ circuitId: '', fromId: '', feet: '' }
+	);
+	const circuitId = $derived(typed.now.circuitId);
+	const fromId = $derived(typed.now.fromId);
+	const lengthFt = $derived(typed.now.feet === '' ? null : Number(typed.now.feet));
 	const circuits = $derived([
 		{ value: '', name: 'not known yet' },
 		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
@@ -35,19 +43,26 @@
 	function attach(): void {
 		if (!chosen) return;
 		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt };
-		void store.edit(`${box.name} on circuit ${chosen.number}`, now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to));
+		const done = store.edit(
+			`${box.name} on circuit ${chosen.number}`,
+			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
+		);
+		void done.then((kept) => kept && typed.clear());
 	}
 	function choose(id: string): void {
-		circuitId = id;
-		fromId = '';
+		Object.assign(typed.now, { circuitId: id, fromId: '' });
 	}
 </script>
 
 <div class="attach">
 	<SelectField label="Circuit" value={circuitId} options={circuits} onkeep={choose} />
 	{#if chosen}
-		<SelectField label="Fed from" value={fromId || chosen.panelId} options={sources} onkeep={(v) => (fromId = v)} />
-		<FeetField label="Cable from there, one way" value={lengthFt} onkeep={(v) => (lengthFt = v)} />
+		<SelectField label="Fed from" value={fromId || chosen.panelId} options={sources} onkeep={(v) => (typed.now.fromId = v)} />
+		<FeetField
+			label="Cable from there, one way"
+			value={lengthFt}
+			onkeep={(v) => (typed.now.feet = v === null ? '' : String(v))}
+		/>
 		<Btn look="main" onclick={attach}>Put on circuit {chosen.number}</Btn>
 	{:else}
 		<NewCircuit onmade={choose} />

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
 	import { addCircuit } from '$core/edit/circuits';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -12,8 +14,9 @@
 	}
 	let { onmade, words = 'Circuit not in the list' }: Props = $props();
 	const store = useJob();
-	let name = $state('');
-	let amps = $state('15');
+	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), { name: '', amps: '15' });
+	const name = $derived(typed.now.name);
+	const amps = $derived(typed.now.amps);
 	const ampsFault = (text: string) =>
 		store.edition.breakers.sizes.includes(Number(text)) ? null : `A standard rating: ${store.edition.breakers.sizes.join(', ')}`;
 	async function make(): Promise<void> {
@@ -28,14 +31,22 @@
 				state: 'found'
 			})
 		);
-		if (done) onmade(id);
+		if (!done) return;
+		typed.clear();
+		onmade(id);
 	}
 </script>
 
 <Fold title={words}>
 	<div class="new">
-		<TextField label="Name" value={name} placeholder="sewing room" onkeep={(v) => (name = v.slice(0, 80))} />
-		<TextField label="Its breaker or fuse, A" value={amps} inputmode="numeric" check={ampsFault} onkeep={(v) => (amps = v)} />
+		<TextField label="Name" value={name} placeholder="sewing room" onkeep={(v) => (typed.now.name = v.slice(0, 80))} />
+		<TextField
+			label="Its breaker or fuse, A"
+			value={amps}
+			inputmode="numeric"
+			check={ampsFault}
+			onkeep={(v) => (typed.now.amps = v)}
+		/>
 		<Btn onclick={make}>Add the circuit</Btn>
 	</div>
 </Fold>

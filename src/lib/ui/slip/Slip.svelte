@@ -1,10 +1,14 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
+	import { MapPinAltOutline } from 'flowbite-svelte-icons';
+	import { counted } from '$core/units/quantity';
+	import Btn from '../Btn.svelte';
+	import { slipPin } from '../frame/slip-pin.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Late from '../Late.svelte';
 	import type { Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
-	import { aboutSubject } from '$core/about';
+	import { aboutSubject, byCause, type OneCause } from '$core/about';
 	import { applyFix } from '$core/edit/fix';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -17,8 +21,11 @@
 		stage: Stage;
 		/** A finding's subject is to be shown: select it. */
 		onshow: (finding: Finding) => void;
+		onclose: () => void;
+		/** Within a drawer, which closes by itself and is never pinned. */
+		drawer?: boolean;
 	}
-	let { stage, onshow }: Props = $props();
+	let { stage, onshow, onclose, drawer = false }: Props = $props();
 	const store = useJob();
 
 	/** Which decisions a stage is about: those come first and open. */
@@ -51,6 +58,9 @@
 		leg: once(() => import('./LegFacts.svelte'))
 	};
 	const MOST = 30;
+	/** Of a cause that is met in many places, so many are named at once. */
+	const PLACES = 12;
+	let allPlaces = $state.raw<ReadonlySet<string>>(new Set());
 	let factsOpen = $state(false);
 	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
 	const factsFirst = $derived(stage === 'walk' || ['leg', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
@@ -66,6 +76,10 @@
 	const open = $derived(decisions.filter((d) => rank(d.id) === 0));
 	const folded = $derived(decisions.filter((d) => rank(d.id) !== 0));
 	const stageFindings = $derived(store.assessment.stages[stage].findings);
+	const causes = $derived(byCause(stageFindings));
+	/** The name of what a finding is about, short. */
+	const placeOf = ({ subject: { kind, id } }: Finding): string =>
+		kind === 'job' || kind === 'input' || kind === 'device' ? 'the job' : (headOf(store.job, { kind, id })?.title ?? id);
 	/** Of a circuit also what is found at its boxes for its sake. */
 	const findings = $derived.by(() => {
 		const own = store.about?.findings ?? [];
@@ -88,10 +102,10 @@
 				<h2>{head.title}</h2>
 				<p class="soft">{head.sub}</p>
 			</div>
-			<span class="close"><CrossBtn label="Close the slip" onclick={() => store.select(null)} /></span>
+			{@render closers()}
 		</header>
-		{#each findings as finding (finding.id)}
-			<FindingCard {finding} onfix={fix} onshow={finding.subject.stretch ? onshow : undefined} />
+		{#each byCause(findings) as cause (cause.first.id)}
+			{@render told(cause, cause.first.subject.stretch ? onshow : undefined)}
 		{/each}
 		{#if factsFirst}{@render facts()}{/if}
 		{#each open as decision (decision.id)}<DecisionLedger {decision} />{/each}
@@ -113,16 +127,50 @@
 				<h2>{STAGE_NAMES[stage].name}</h2>
 				<p class="soft">{stageFindings.length ? `${stageFindings.length} open here` : STAGE_NAMES[stage].about}</p>
 			</div>
+			{@render closers()}
 		</header>
-		{#each stageFindings.slice(0, MOST) as finding (finding.id)}<FindingCard {finding} onfix={fix} {onshow} />{/each}
+		{#each causes.slice(0, MOST) as cause (cause.first.id)}{@render told(cause, onshow)}{/each}
 		{#if !stageFindings.length}<p class="soft">
 				Nothing open at this stage. Pick something on the sheet or the strip to see its reasons.
 			</p>{/if}
-		{#if stageFindings.length > MOST}<p class="soft">
-				and {stageFindings.length - MOST} more: pick a room or circuit to see them.
+		{#if causes.length > MOST}<p class="soft">
+				and {causes.length - MOST} more: pick a room or circuit to see them.
 			</p>{/if}
 	{/if}
 </div>
+
+{#snippet closers()}
+	{#if !drawer}
+		<span class="close">
+			<Btn
+				small
+				look="bare"
+				label={slipPin.on ? 'Unpin the slip' : 'Keep the slip open'}
+				title={slipPin.on ? 'Unpin: fold when nothing is picked' : 'Pin: stay open with nothing picked'}
+				pressed={slipPin.on}
+				onclick={() => slipPin.turn()}><MapPinAltOutline size="sm" aria-hidden="true" /></Btn
+			>
+			<CrossBtn label="Close the slip" onclick={onclose} />
+		</span>
+	{/if}
+{/snippet}
+
+{#snippet told({ first, others }: OneCause, show: ((finding: Finding) => void) | undefined)}
+	<FindingCard finding={first} onfix={fix} onshow={show}>
+		{#if others.length}
+			{@const shown = allPlaces.has(first.id) ? others : others.slice(0, PLACES)}
+			<p class="soft also">The same at {counted(others.length, 'more place')}:</p>
+			<div class="places">
+				{#each shown as other (other.id)}
+					<Btn small look="quiet" onclick={() => onshow(other)}>{placeOf(other)}</Btn>
+				{/each}
+				{#if shown.length < others.length}<Btn small look="bare" onclick={() => (allPlaces = new Set([...allPlaces, first.id]))}
+						>all {others.length}</Btn
+					>{/if}
+			</div>
+		{/if}
+	</FindingCard>
+{/snippet}
 
 {#snippet facts()}
 	{#if store.box}
@@ -171,6 +219,21 @@
 	}
 	p {
 		margin: 0;
+	}
+	.close {
+		display: flex;
+		flex: none;
+		align-items: flex-start;
+	}
+	.also {
+		margin-top: 6px;
+		font-size: 13.5px;
+	}
+	.places {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+		margin-top: 3px;
 	}
 	.slip :global(.fold .decision) {
 		border-top: 0;

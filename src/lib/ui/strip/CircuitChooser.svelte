@@ -19,10 +19,12 @@
 	.circuits {
 		list-style: none;
 		display: flex;
-		flex-wrap: wrap;
 		gap: 6px;
 		margin: 0;
-		padding: 0 18px 12px;
+		padding: 2px 0;
+		min-width: 0;
+		overflow-x: auto;
+		scrollbar-width: none;
 	}
 	.circuits button {
 		border: 1.5px solid var(--rule);
@@ -30,7 +32,8 @@
 		border-radius: 3px;
 		background: var(--sheet);
 		color: var(--ink);
-		min-height: 32px;
+		min-height: 30px;
+		white-space: nowrap;
 		padding: 1px 10px;
 		font-size: 14px;
 	}
@@ -44,8 +47,8 @@
 		margin-right: 3px;
 	}
 	@media (max-width: 820px) {
-		.circuits {
-			display: none;
+		.circuits button {
+			min-height: 44px;
 		}
 	}
 </style>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { page } from '$app/state';
+	import { ChevronDownOutline, ChevronUpOutline, SearchOutline } from 'flowbite-svelte-icons';
 	import { drawRun } from '$core/formats/run-drawing';
 	import { runFigures } from '$core/formats/run-figures';
 	import { cableName } from '$core/rough/take-off';
@@ -7,15 +9,24 @@
 	import type { Stage } from '$core/model/kinds';
 	import { soundOf } from '$core/network/sound';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
 	import CircuitChooser from './CircuitChooser.svelte';
+	import { stripHeights } from './heights.svelte';
 	import StripDrawing from './StripDrawing.svelte';
 
 	interface Props {
 		stage: Stage;
+		/** Opens the search for a circuit. */
+		onfind: () => void;
+		phone?: boolean;
 	}
-	let { stage }: Props = $props();
+	let { stage, onfind, phone = false }: Props = $props();
 	const store = useJob();
-	const drawing = $derived(store.run && store.run.nodes.length ? drawRun(store.job, store.run) : null);
+	let widthPx = $state(0);
+	let pagePx = $state(800);
+	const drawing = $derived(
+		store.run && store.run.nodes.length ? drawRun(store.job, store.run, { widthPx: widthPx || Infinity }) : null
+	);
 	const proving = $derived(stage === 'prove' || stage === 'trace' || stage === 'handover');
 	const figures = $derived(
 		store.run
@@ -26,74 +37,156 @@
 			: new Map()
 	);
 	const off = $derived(store.tagged.some((e) => e.circuitId === store.circuit?.id));
+	const at = $derived({ stage, view: page.url.searchParams.get('view') });
+	const chosen = $derived(stripHeights.of(at.stage, at.view));
+	/** Of the page, at most; a phone shows one row. */
+	const SHARE = { fit: 0.4, tall: 0.6 };
+	const PHONE_PX = 112;
+	/** A shorter one has no room for it: the line alone, until it is opened. */
+	const TALL_PHONE_PX = 720;
+	const HEAD_PX = 40;
+	const bodyPx = $derived.by(() => {
+		if (!drawing || chosen === 'line') return 0;
+		const whole = drawing.height * drawing.scale + 4;
+		if (phone) return pagePx < TALL_PHONE_PX && chosen !== 'tall' ? 0 : Math.min(whole, PHONE_PX);
+		if (typeof chosen === 'number') return Math.max(0, Math.min(chosen, SHARE.tall * pagePx));
+		const share = SHARE[chosen] * pagePx - HEAD_PX;
+		return chosen === 'tall' ? share : Math.min(whole, share);
+	});
 	let body = $state<HTMLDivElement>();
 	// The selected box is brought into sight; scrolling belongs to the DOM.
 	$effect(() => {
 		const box = drawing?.boxes.find((b) => b.boxId === store.selection?.id);
-		if (box && body) body.scrollTo({ left: Math.max(0, box.x - body.clientWidth / 2), top: Math.max(0, box.y - 40) });
+		if (!drawing || !box || !body) return;
+		const { scale } = drawing;
+		body.scrollTo({ left: Math.max(0, box.x * scale - body.clientWidth / 2), top: Math.max(0, box.y * scale - 40) });
 	});
+	/** The edge is dragged up and down. */
+	let from: { y: number; px: number } | null = null;
+	function grab(e: PointerEvent): void {
+		if (!drawing) return;
+		from = { y: e.clientY, px: bodyPx };
+		(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+	}
+	function pull(e: PointerEvent): void {
+		if (!from) return;
+		const px = Math.round(from.px + from.y - e.clientY);
+		stripHeights.set(at, px < HEAD_PX ? 'line' : Math.min(px, SHARE.tall * pagePx));
+	}
+	function keyed(e: KeyboardEvent): void {
+		const by = { ArrowUp: 24, ArrowDown: -24 }[e.key];
+		if (!by) return;
+		e.preventDefault();
+		const px = bodyPx + by;
+		stripHeights.set(at, px < HEAD_PX ? 'line' : Math.min(px, SHARE.tall * pagePx));
+	}
 </script>
 
-<section class="strip" aria-label="Run of the selected circuit">
-	{#if store.circuit && store.run}
-		{@const first = store.run.nodes[0]?.leg}
-		<header>
+<svelte:window bind:innerHeight={pagePx} />
+
+<section class="strip" class:phone aria-label="Run of the selected circuit" bind:clientWidth={widthPx}>
+	{#if drawing && !phone}
+		<!-- A separator that moves takes the keyboard: that is its role. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+		<div
+			class="edge"
+			role="separator"
+			aria-orientation="horizontal"
+			aria-label="Height of the run"
+			aria-valuenow={Math.round(bodyPx)}
+			aria-valuemin={0}
+			aria-valuemax={Math.round(SHARE.tall * pagePx)}
+			tabindex="0"
+			onpointerdown={grab}
+			onpointermove={pull}
+			onpointerup={() => (from = null)}
+			onpointercancel={() => (from = null)}
+			onkeydown={keyed}
+		></div>
+	{/if}
+	<header>
+		{#if store.circuit && store.run}
+			{@const first = store.run.nodes[0]?.leg}
 			<h2>{store.circuit.number} · {store.circuit.name}</h2>
 			<p class="soft">
-				{store.circuit.breakerA} A, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
-				{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}, {inSlots(store.circuit)}
-			</p>
-			{#if off}<span class="tag condensed">OFF · TAGGED</span>{/if}
-			<p class="key soft">
-				<span
-					>{proving
-						? `predicted at ${store.job.practice.testLoadA} A, ${soundOf(store.job).conductorC} °C`
-						: 'drop at the design load, 75 °C'}</span
-				><span>measured</span>
-			</p>
-		</header>
-	{/if}
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div
-		class="body"
-		bind:this={body}
-		tabindex={drawing ? 0 : undefined}
-		role={drawing ? 'group' : undefined}
-		aria-label={drawing ? 'Boxes in feed order' : undefined}
-	>
-		{#if drawing}
-			<StripDrawing {drawing} {figures} {off} {proving} />
-		{:else}
-			<p class="empty soft">
-				{#if store.circuit}
-					Circuit {store.circuit.number} has no run yet. Put a box on it in the box's slip.
-				{:else if store.selection?.kind === 'box'}
-					This box has no circuit yet. Its readings are checked against the limits; set its circuit in the slip to check them
-					against its run too.
+				{#if store.run.nodes.length}
+					{store.circuit.breakerA} A, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
+					{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}, {inSlots(store.circuit)}
 				{:else}
-					Pick a circuit, or a box on the sheet, to see its run from the breaker. <span class="desk"
-						><kbd>[</kbd> and <kbd>]</kbd> step along it.</span
-					>
+					no run yet: put a box on it in the box's slip
 				{/if}
 			</p>
-			{#if !store.circuit && store.selection?.kind !== 'box'}<CircuitChooser />{/if}
+			{#if off}<span class="tag condensed">OFF · TAGGED</span>{/if}
+			{#if drawing && chosen !== 'line'}
+				<p class="key soft">
+					<span
+						>{proving
+							? `predicted at ${store.job.practice.testLoadA} A, ${soundOf(store.job).conductorC} °C`
+							: 'drop at the design load, 75 °C'}</span
+					><span>measured</span>
+				</p>
+			{/if}
+		{:else if store.selection?.kind === 'box'}
+			<h2>No circuit</h2>
+			<p class="soft">{store.box?.name} has no circuit yet: its readings are checked against the limits. Set it in the slip.</p>
+		{:else}
+			<h2 class="quiet">No run picked</h2>
+			<CircuitChooser />
 		{/if}
-	</div>
+		<span class="acts">
+			<Btn small look="bare" label="Find a circuit" title="Find a circuit ( c )" onclick={onfind}
+				><SearchOutline size="sm" aria-hidden="true" /></Btn
+			>
+			{#if drawing}
+				<Btn
+					small
+					look="bare"
+					label={bodyPx > 0 ? 'Fold the run' : 'Show the run'}
+					title="Height of the run ( s )"
+					onclick={() => stripHeights.set(at, bodyPx > 0 ? 'line' : phone ? 'tall' : 'fit')}
+					>{#if bodyPx > 0 !== phone}<ChevronDownOutline size="sm" aria-hidden="true" />{:else}<ChevronUpOutline
+							size="sm"
+							aria-hidden="true"
+						/>{/if}</Btn
+				>
+			{/if}
+		</span>
+	</header>
+	{#if drawing && bodyPx > 0}
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		<div class="body" style:height={`${bodyPx}px`} bind:this={body} tabindex="0" role="group" aria-label="Boxes in feed order">
+			<StripDrawing {drawing} {figures} {off} {proving} />
+		</div>
+	{/if}
 </section>
 
 <style>
 	.strip {
+		position: relative;
 		display: flex;
 		flex-direction: column;
 		min-height: 0;
-		height: 100%;
+		min-width: 0;
 		background: var(--paper);
+	}
+	.edge {
+		position: absolute;
+		inset: -5px 0 auto;
+		height: 10px;
+		cursor: ns-resize;
+		touch-action: none;
+		z-index: 3;
+	}
+	.edge:focus-visible {
+		outline-offset: -3px;
 	}
 	header {
 		display: flex;
-		align-items: baseline;
-		gap: 16px;
-		padding: 9px 18px 0;
+		align-items: center;
+		gap: 14px;
+		height: 40px;
+		padding: 0 10px 0 18px;
 		white-space: nowrap;
 		overflow: hidden;
 	}
@@ -102,10 +195,14 @@
 		font-size: 14px;
 		overflow: hidden;
 		text-overflow: ellipsis;
+		min-width: 0;
 	}
 	h2 {
-		font-size: 20px;
+		font-size: 19px;
 		flex: none;
+	}
+	.quiet {
+		color: var(--soft);
 	}
 	.tag {
 		background: var(--off);
@@ -127,41 +224,39 @@
 	.key span:last-child::before {
 		content: 'second: ';
 	}
+	.acts {
+		margin-left: auto;
+		display: flex;
+		flex: none;
+	}
+	.key + .acts {
+		margin-left: 0;
+	}
 	.body {
-		flex: 1;
-		min-height: 0;
 		position: relative;
 		overflow: auto;
+		flex: none;
 	}
-	.empty {
-		margin: 0;
-		padding: 10px 18px;
+	.phone .body {
+		scrollbar-width: none;
 	}
-	kbd {
-		font-family: var(--font-mono);
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		padding: 0 5px;
+	.phone header {
+		height: 44px;
+		padding: 0 4px 0 12px;
+		gap: 8px;
 	}
-	@media (max-width: 820px) {
-		.desk {
-			display: none;
-		}
-		.body {
-			scrollbar-width: none;
-		}
-		header {
-			padding: 6px 14px 0;
-			gap: 10px;
-		}
-		header .soft {
-			display: none;
-		}
-		h2 {
-			font-size: 18px;
-			overflow: hidden;
-			text-overflow: ellipsis;
-			flex: 1;
-		}
+	.phone header .soft,
+	.phone .quiet {
+		display: none;
+	}
+	.phone .key + .acts {
+		margin-left: auto;
+	}
+	.phone h2 {
+		font-size: 18px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		flex: 0 1 auto;
+		min-width: 0;
 	}
 </style>

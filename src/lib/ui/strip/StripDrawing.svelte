@@ -50,7 +50,13 @@
 	});
 </script>
 
-<svg width={drawing.width} height={drawing.height} role="group" aria-label="Boxes in feed order">
+<svg
+	width={drawing.width * drawing.scale}
+	height={drawing.height * drawing.scale}
+	viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+	role="group"
+	aria-label="Boxes in feed order"
+>
 	{#each drawing.bands as band, i (i)}
 		<rect class="band" class:whole={band.whole} x={band.x} y={band.y} width={band.width} height={band.height} />
 		<path d={`M${band.x} ${band.y}v${band.height}`} class="edge" />
@@ -69,13 +75,13 @@
 			class="length"
 			class:unknown={leg.label === 'length?'}
 			x={(Math.max(leg.x1, leg.y1 === leg.y2 ? leg.x1 : mid + 8) + leg.x2) / 2}
-			y={leg.y2 - 13}>{leg.label}</text
+			y={leg.y2 - 12}>{leg.label}</text
 		>
 	{/each}
 	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`} data-strip-breaker>
 		<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
-		<text class="amps" x="10" y="23">{drawing.breaker.label}</text>
-		<text class="slot" x="10" y="42">{off ? 'off' : drawing.breaker.slot}</text>
+		<text class="amps" x="9" y="19">{drawing.breaker.label}</text>
+		<text class="slot" x="9" y="36">{off ? 'off' : drawing.breaker.slot}</text>
 	</g>
 	{#each drawing.boxes as box (box.boxId)}
 		{@const pill = figures.get(box.boxId)}
@@ -109,9 +115,9 @@
 				/>
 				<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name} </text>
 				{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
-				<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 21}>{pill?.expected} </text>
+				<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 16}>{pill?.expected} </text>
 				{#if pill?.measured}
-					<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 37}>
+					<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 31}>
 						{pill.level === 'bad' ? '▲ ' : pill.level === 'look' ? '◆ ' : pill.level === 'good' ? '✓ ' : ''}{pill.measured}
 					</text>
 				{/if}

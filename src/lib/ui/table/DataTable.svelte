@@ -1,7 +1,7 @@
 <script lang="ts" generics="Row">
 	import { Table, TableBody, TableHead, TableHeadCell } from 'flowbite-svelte';
 	import { CaretDownSolid, CaretSortSolid, CaretUpSolid } from 'flowbite-svelte-icons';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
 	import TextField from '../fields/TextField.svelte';
 	import { SortedRows, type Column } from './sorted-rows.svelte';
 
@@ -20,6 +20,9 @@
 	}
 	let { columns, rows, idOf, row, first, empty, filter }: Props = $props();
 	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
+	let table = $state<HTMLDivElement>();
+	// A list that opens with something picked begins there; scrolling belongs to the DOM.
+	onMount(() => table?.querySelector('tr[aria-selected="true"]')?.scrollIntoView({ block: 'center' }));
 	/** A short list is seen at a glance. */
 	const FILTER_FROM = 8;
 </script>
@@ -29,43 +32,45 @@
 		<TextField label={filter} value={sorted.filter} onkeep={(v) => (sorted.filter = v)} ontype={(v) => (sorted.filter = v)} />
 	</div>
 {/if}
-<Table
-	class="data text-(--ink) dark:text-(--ink)"
-	border={false}
-	classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}
->
-	<TableHead class="normal-case">
-		{#each columns as c (c.key)}
-			<TableHeadCell
-				class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}
-				aria-sort={c.value && sorted.by?.key === c.key ? sorted.order(c.key) : undefined}
-			>
-				{#if c.value && rows.length > 1}
-					{@const order = sorted.order(c.key)}
-					<button type="button" class="sort" onclick={() => sorted.turn(c.key)}
-						>{c.title}
-						{#if order === 'ascending'}<CaretUpSolid
-								size="xs"
-								aria-hidden="true"
-							/>{:else if order === 'descending'}<CaretDownSolid size="xs" aria-hidden="true" />{:else}<CaretSortSolid
-								size="xs"
-								class="unsorted"
-								aria-hidden="true"
-							/>{/if}</button
-					>
-				{:else}{c.title}{/if}
-			</TableHeadCell>
-		{/each}
-	</TableHead>
-	<TableBody>
-		{@render first?.()}
-		{#each sorted.shown as r (idOf(r))}
-			{@render row(r)}
-		{:else}
-			<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
-		{/each}
-	</TableBody>
-</Table>
+<div bind:this={table}>
+	<Table
+		class="data text-(--ink) dark:text-(--ink)"
+		border={false}
+		classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}
+	>
+		<TableHead class="normal-case">
+			{#each columns as c (c.key)}
+				<TableHeadCell
+					class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}
+					aria-sort={c.value && sorted.by?.key === c.key ? sorted.order(c.key) : undefined}
+				>
+					{#if c.value && rows.length > 1}
+						{@const order = sorted.order(c.key)}
+						<button type="button" class="sort" onclick={() => sorted.turn(c.key)}
+							>{c.title}
+							{#if order === 'ascending'}<CaretUpSolid
+									size="xs"
+									aria-hidden="true"
+								/>{:else if order === 'descending'}<CaretDownSolid size="xs" aria-hidden="true" />{:else}<CaretSortSolid
+									size="xs"
+									class="unsorted"
+									aria-hidden="true"
+								/>{/if}</button
+						>
+					{:else}{c.title}{/if}
+				</TableHeadCell>
+			{/each}
+		</TableHead>
+		<TableBody>
+			{@render first?.()}
+			{#each sorted.shown as r (idOf(r))}
+				{@render row(r)}
+			{:else}
+				<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
+			{/each}
+		</TableBody>
+	</Table>
+</div>
 
 <style>
 	.filter {

@@ -1,0 +1,145 @@
+<script lang="ts">
+	import { sayDay } from '$lib/clock';
+	import type { OpenCount } from '$core/about';
+	import type { NextStep } from '$core/next';
+	import type { JobRow } from '$lib/data/db';
+	import Late from '$lib/ui/Late.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import DataTable from '$lib/ui/table/DataTable.svelte';
+	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import { jobAddress } from './address';
+
+	type Act = (row: JobRow) => void;
+	interface Props {
+		rows: readonly JobRow[];
+		/** What is open in each, and what comes next. */
+		open: ReadonlyMap<string, OpenCount & { next?: NextStep | null }>;
+		onreset: Act;
+		onduplicate: Act;
+		onarchive: Act;
+		onremove: Act;
+		/** Takes one back that was removed. */
+		onback: Act;
+	}
+	let { rows, open, onreset, onduplicate, onarchive, onremove, onback }: Props = $props();
+	const grave = (row: JobRow) => {
+		const found = open.get(row.id);
+		return found ? found.violations * 1000 + found.cautions : null;
+	};
+	const COLUMNS: Column<JobRow>[] = [
+		{ key: 'job', title: 'Job', value: (r) => `${r.job.name} ${r.job.place}` },
+		{ key: 'open', title: 'Open', value: grave },
+		{ key: 'next', title: 'Next', value: (r) => open.get(r.id)?.next?.text ?? '', wide: true },
+		{ key: 'edition', title: 'Edition', value: (r) => r.job.edition, wide: true },
+		{ key: 'boxes', title: 'Boxes', num: true, value: (r) => r.job.boxes.length, wide: true },
+		{ key: 'changed', title: 'Changed', value: (r) => r.updatedAt, wide: true },
+		{ key: 'do', title: 'More' }
+	];
+	const nextAddress = (row: JobRow, { stage, view, subject }: NextStep): string =>
+		jobAddress(row.id, stage, {
+			view,
+			picked:
+				subject && subject.kind !== 'job' && subject.kind !== 'device' && subject.kind !== 'input'
+					? { kind: subject.kind, id: subject.id }
+					: null
+		});
+	const doings = (row: JobRow): [string, Act][] =>
+		row.removedAt
+			? [['Back to the list', onback]]
+			: [
+					...(row.demo ? [[`Reset demo`, onreset] as [string, Act]] : []),
+					['Duplicate', onduplicate],
+					[row.archivedAt ? 'Back to the list' : 'Archive', onarchive],
+					['Remove', onremove]
+				];
+</script>
+
+<DataTable
+	columns={COLUMNS}
+	{rows}
+	idOf={(r) => r.id}
+	empty="No jobs here. Start a service call or a job, or open a job file."
+	filter="Filter: name, place, what comes next"
+>
+	{#snippet row(r)}
+		{@const found = open.get(r.id)}
+		<tr class="pick">
+			<td>
+				<a class="job" href={jobAddress(r.id, 'walk')}>{r.job.name}</a>
+				{#if r.job.place}<span class="soft place">{r.job.place}</span>{/if}
+				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
+			</td>
+			<td class="open">
+				{#if found?.violations}<span><Mark kind="violation" /> {found.violations}</span>{/if}
+				{#if found?.failed}<span><Mark kind="violation" /> not all could be calculated</span>{/if}
+				{#if found?.cautions}<span><Mark kind="caution" /> {found.cautions}</span>{/if}
+			</td>
+			<td class="wide-only">
+				{#if found?.next}<a href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
+			</td>
+			<td class="wide-only edition"
+				>NEC {r.job.edition}{r.job.amendments.length ? ` · ${r.job.amendments.length} amended` : ''}<span class="soft place"
+					>permit {sayDay(r.job.permitDate)}</span
+				></td
+			>
+			<td class="num wide-only">{r.job.boxes.length}</td>
+			<td class="wide-only">{sayDay(r.updatedAt)}</td>
+			<td class="do">
+				<Late load={() => import('$lib/ui/MenuBtn.svelte')}>
+					{#snippet children(MenuBtn)}
+						<MenuBtn
+							label={`More for ${r.job.name}`}
+							rows={doings(r).map(([words]) => [words, words] as const)}
+							onpick={(key) => doings(r).find(([words]) => words === key)?.[1](r)}
+						/>
+					{/snippet}
+				</Late>
+			</td>
+		</tr>
+	{/snippet}
+</DataTable>
+
+<style>
+	.job {
+		font:
+			600 21px 'Barlow Condensed',
+			sans-serif;
+		color: var(--ink);
+		text-decoration-color: var(--copper);
+		text-decoration-thickness: 2px;
+		text-underline-offset: 3px;
+		min-height: 34px;
+		display: inline-flex;
+		align-items: center;
+	}
+	.place {
+		display: block;
+		font-size: 13.5px;
+	}
+	.open span {
+		white-space: nowrap;
+		margin-right: 8px;
+	}
+	a {
+		color: var(--copper);
+	}
+	.edition {
+		white-space: nowrap;
+	}
+	.do {
+		text-align: right;
+	}
+	.next-here {
+		display: none;
+	}
+	@media (max-width: 820px) {
+		.next-here {
+			display: flex;
+			align-items: center;
+			min-height: 44px;
+		}
+		.job {
+			min-height: 44px;
+		}
+	}
+</style>

@@ -1,0 +1,33 @@
+<script lang="ts">
+	import { Dropdown, DropdownItem } from 'flowbite-svelte';
+	import { ChevronDownOutline, DotsVerticalOutline } from 'flowbite-svelte-icons';
+	import Btn from './Btn.svelte';
+
+	interface Props {
+		/** Said to a screen reader where the button shows only a sign; left out: the button says "More". */
+		label?: string | undefined;
+		/** Key and name of each. */
+		rows: readonly (readonly [string, string])[];
+		onpick: (key: string) => void;
+	}
+	let { label, rows, onpick }: Props = $props();
+	let open = $state(false);
+</script>
+
+<Btn small look="bare" {label} title={label}>
+	{#if label}<DotsVerticalOutline size="sm" aria-hidden="true" />{:else}More <ChevronDownOutline
+			size="sm"
+			aria-hidden="true"
+		/>{/if}
+</Btn>
+<Dropdown simple bind:isOpen={open} placement="bottom-end" class="hekto-menu">
+	{#each rows as [key, name] (key)}
+		<DropdownItem
+			class="min-h-10 w-full text-left text-(--ink)! max-[820px]:min-h-11"
+			onclick={() => {
+				open = false;
+				onpick(key);
+			}}>{name}</DropdownItem
+		>
+	{/each}
+</Dropdown>

@@ -1,0 +1,162 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { editions } from '../../src/core/code/editions';
+import { DEMOS } from '../../src/core/demo';
+import { drawPlan, type PlanBox, type PlanDrawing } from '../../src/core/formats/plan-drawing';
+import { fanOut } from '../../src/core/formats/plan-fan';
+import { boxLabels, labelRect, namedFixtures, roomLabels, touch, type RoomLabel } from '../../src/core/formats/plan-labels';
+import { inside } from '../../src/core/model/geometry';
+import type { Point } from '../../src/core/model/job';
+
+const plans = Object.values(DEMOS).flatMap((make) => {
+	const { job } = make();
+	const stories = [...new Set(job.rooms.map((r) => r.story))];
+	return stories.map((story) => drawPlan(editions[job.edition], job, story));
+});
+const SCALES = [0.25, 0.4, 0.7, 1, 1.6, 2.5, 4];
+const symbol = ({ x, y }: PlanBox) => ({ x, y, halfWidth: 9, halfHeight: 9 });
+const boxesOf = (points: readonly Point[]) => {
+	const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+	const [l, r, t, f] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+	return { x: (l + r) / 2, y: (t + f) / 2, halfWidth: (r - l) / 2, halfHeight: (f - t) / 2 };
+};
+
+test('no room name lies on a fixture, a symbol or another name, and each is within its room, at every scale', () => {
+	for (const scale of SCALES) {
+		for (const plan of plans) {
+			const labels = roomLabels(plan, scale);
+			const rects = labels.map((l) => labelRect(l, scale));
+			for (const [i, rect] of rects.entries()) {
+				const room = plan.rooms.find((r) => r.id === labels[i]?.roomId);
+				assert.ok(room);
+				const corners: Point[] = [-1, 1].flatMap((sx) =>
+					[-1, 1].map((sy): Point => [rect.x + sx * rect.halfWidth * 0.99, rect.y + sy * rect.halfHeight * 0.99])
+				);
+				assert.ok(
+					corners.every((c) => inside(room.floor, c)),
+					`${room.name} at ${scale}`
+				);
+				assert.ok(!plan.boxes.some((b) => touch(symbol(b), rect)), `${room.name} on a symbol at ${scale}`);
+				assert.ok(!room.fixtures.some((f) => touch(boxesOf(f.corners), rect)), `${room.name} on a fixture at ${scale}`);
+				assert.ok(!rects.some((other, j) => j !== i && touch(other, rect)), `${room.name} on a name at ${scale}`);
+			}
+		}
+	}
+});
+test('box names: on no symbol, no room name and no other box name; the picked one is always there', () => {
+	for (const scale of SCALES) {
+		for (const plan of plans.filter((p) => p.boxes.length)) {
+			const rooms = roomLabels(plan, scale);
+			const wanted = plan.boxes.map((b) => b.id);
+			const labels = boxLabels(plan, { wanted, rooms, scale });
+			assert.equal(labels[0]?.boxId, wanted[0]);
+			const rects = labels.map((l) => ({
+				x: l.at[0],
+				y: l.at[1],
+				halfWidth: (l.name.length * 0.45 * l.px) / 2 / scale,
+				halfHeight: (l.px * 1.2) / 2 / scale
+			}));
+			for (const [i, rect] of rects.entries()) {
+				if (i === 0) continue;
+				assert.ok(!plan.boxes.some((b) => touch(symbol(b), rect)), `${labels[i]?.name} on a symbol at ${scale}`);
+				assert.ok(!rooms.some((r) => touch(labelRect(r, scale), rect)), `${labels[i]?.name} on a room's name at ${scale}`);
+				assert.ok(!rects.some((other, j) => j < i && touch(other, rect)), `${labels[i]?.name} on a name at ${scale}`);
+			}
+		}
+	}
+});
+
+const room = (name: string, width: number, depth: number, more: Partial<PlanDrawing['rooms'][number]> = {}) => ({
+	id: name,
+	name,
+	kind: 'den' as const,
+	size: '',
+	label: null,
+	floor: [
+		[0, 0],
+		[width, 0],
+		[width, depth],
+		[0, depth]
+	] as Point[],
+	open: false,
+	walls: [],
+	doors: [],
+	thresholds: [],
+	windows: [],
+	counters: [],
+	fixtures: [],
+	marks: [],
+	reach: [],
+	...more
+});
+const written = (r: ReturnType<typeof room>, scale = 1): Partial<RoomLabel> | undefined =>
+	roomLabels({ rooms: [r], boxes: [] }, scale)[0];
+
+test('how a name is written: with its size, alone, narrow, in two lines, upward, not at all', () => {
+	// "Bedroom" is 7 x 0.56 x 15 = 58.8 px wide and 18 high; its size 11 x 0.61 x 12.3 = 82.5; narrow 7 x 0.45 x 14 = 44.1.
+	const bed = (width: number, depth: number) => written(room('Bedroom', width, depth, { size: `12' 0" x 9'` }));
+	assert.deepEqual(bed(120, 60), {
+		roomId: 'Bedroom',
+		at: [60, 30],
+		lines: ['Bedroom'],
+		size: `12' 0" x 9'`,
+		upright: false,
+		px: 15,
+		narrow: false
+	});
+	assert.deepEqual([bed(80, 60)?.size, bed(80, 60)?.narrow], [null, false]);
+	assert.deepEqual([bed(50, 40)?.narrow, bed(50, 40)?.upright], [true, false]);
+	assert.deepEqual([bed(30, 80)?.narrow, bed(30, 80)?.upright], [false, true]);
+	assert.deepEqual([bed(30, 50)?.narrow, bed(30, 50)?.upright], [true, true]);
+	assert.deepEqual([bed(40, 20)?.px, bed(40, 20)?.upright], [12, false]);
+	assert.equal(bed(30, 30), undefined);
+	// Two lines of 14 px are 33.6 high; "bay 2" and "Garage," are 7 letters at most.
+	assert.deepEqual(written(room('Garage, bay 2', 50, 60))?.lines, ['Garage,', 'bay 2']);
+});
+test('a name stands in the middle, and aside where something stands there', () => {
+	const thing = (x: number) => ({
+		id: 't',
+		kind: 'table',
+		name: 'table',
+		corners: [
+			[x, 20],
+			[x + 40, 20],
+			[x + 40, 80],
+			[x, 80]
+		] as Point[],
+		middle: [x + 20, 50] as Point,
+		width: 40
+	});
+	assert.deepEqual(written(room('Den', 200, 100))?.at, [100, 50]);
+	const aside = written(room('Den', 200, 100, { fixtures: [thing(80)] }))?.at ?? [0, 0];
+	assert.ok(aside[0] < 68 || aside[0] > 132, `${aside}`);
+	// The thing itself is named where its own name fits: "table" is 5 x 0.45 x 11 = 24.8 px of 40.
+	const plan = { rooms: [room('Den', 200, 100, { fixtures: [thing(80)] })], boxes: [] };
+	assert.deepEqual([...namedFixtures(plan, 1)], ['t']);
+	assert.deepEqual([...namedFixtures(plan, 0.55)], []);
+	assert.deepEqual([...namedFixtures({ ...plan, boxes: [box('a', 100, 50)] }, 1)], []);
+});
+
+function box(id: string, x: number, y: number, turn = 90): PlanBox {
+	return { id, name: id, symbol: 'duplex' as PlanBox['symbol'], x, y, turn, state: 'found', protection: 'none' };
+}
+test('neighbors on one spot are fanned along their wall, each with where it really is; others stay the same objects', () => {
+	const far = box('far', 100, 0);
+	const [a, b, c] = fanOut([box('a', 0, 0), box('b', 4, 0), far]);
+	assert.equal(c, far);
+	assert.ok(a && b);
+	// 17 in apart around the middle of 2.
+	const tenth = (v: number) => Math.round(v * 10) / 10 + 0;
+	assert.deepEqual([a.x, b.x, a.y, b.y].map(tenth), [-6.5, 10.5, 0, 0]);
+	assert.deepEqual(
+		[a.at, b.at],
+		[
+			[0, 0],
+			[4, 0]
+		]
+	);
+	const many = fanOut(Array.from({ length: 5 }, (_, i) => box(String(i), i, 0)));
+	for (const [i, one] of many.entries())
+		for (const other of many.slice(i + 1))
+			assert.ok(Math.hypot(one.x - other.x, one.y - other.y) > 14, `${one.id} and ${other.id}`);
+});
