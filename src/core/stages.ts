@@ -18,7 +18,8 @@ export interface StageRow {
 	todo?: (house: House) => number;
 }
 
-const NOTHING: Evaluator = () => ({ findings: [], decisions: [] });
+const NONE: StageResult = { findings: [], decisions: [] };
+const NOTHING: Evaluator = () => NONE;
 
 /** Every stage with its evaluator, in the order of the work. */
 export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
@@ -38,14 +39,14 @@ export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 		todo: ({ job }) => job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.state === 'planned')).length
 	},
 	prove: {
-		evaluate: assessProve,
+		evaluate: unlessSame(assessProve, (house) => house.readings),
 		todo: (house) => {
 			const read = proofsOf(house);
 			const provable = house.job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
 			return provable.filter((b) => !read.has(b.id)).length;
 		}
 	},
-	trace: { evaluate: assessTrace },
+	trace: { evaluate: unlessSame(assessTrace, (house) => house.job.symptoms) },
 	handover: { evaluate: NOTHING }
 };
 

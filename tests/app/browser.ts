@@ -50,6 +50,17 @@ export const PATIENCE_MS = 40_000;
 export const DESK: Size = { width: 1280, height: 800 };
 export const PHONE: Size = { width: 390, height: 844, phone: true };
 
+/** Without a window, and without asking anything of the network by itself. */
+export const QUIET = [
+	'--headless',
+	'--no-sandbox',
+	'--disable-gpu',
+	'--disable-quic',
+	'--no-first-run',
+	'--disable-background-networking',
+	'--disable-component-update',
+	'--disable-sync'
+];
 export class Browser {
 	private constructor(
 		readonly driver: Driver,
@@ -60,18 +71,7 @@ export class Browser {
 	static async open(base: string, size: Size = DESK): Promise<Browser> {
 		const profile = mkdtempSync(join(tmpdir(), 'hekto-chromium-'));
 		const options = new Options();
-		options.addArguments(
-			'--headless',
-			'--no-sandbox',
-			'--disable-gpu',
-			'--disable-quic',
-			'--no-first-run',
-			'--disable-background-networking',
-			'--disable-component-update',
-			'--disable-sync',
-			'--disable-dev-shm-usage',
-			`--user-data-dir=${profile}`
-		);
+		options.addArguments(...QUIET, '--disable-dev-shm-usage', `--user-data-dir=${profile}`);
 		options.setChromeBinaryPath('/usr/bin/chromium');
 		const prefs = new logging.Preferences();
 		prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);

@@ -355,3 +355,39 @@ test('a large file that is stopped on the way into the store leaves nothing behi
 	assert.equal(await jobs.importFile({ hekto: 'job', fileVersion: 3, job: call, readings, events: [] }), 'log');
 	assert.equal(await db.readings.where('jobId').equals('log').count(), 7000);
 });
+
+test('a copy has all that the job has, under its own ids and name', async () => {
+	const copyId = await jobs.duplicateJob(id);
+	assert.notEqual(copyId, id);
+	const [first, copy] = [await kept(), await jobs.getJob(copyId)];
+	assert.ok(copy);
+	assert.equal(copy.job.name, `${first.job.name} (copy)`);
+	assert.deepEqual({ ...copy.job, id, name: first.job.name }, first.job);
+	const [readings, own] = [await jobs.readingsOf(id), await jobs.readingsOf(copyId)];
+	assert.equal(own.length, readings.length);
+	assert.ok(own.every((r) => r.jobId === copyId && !readings.some((o) => o.id === r.id)));
+	assert.equal((await jobs.eventsOf(copyId)).length, (await jobs.eventsOf(id)).length);
+	await assert.rejects(jobs.duplicateJob('nowhere'), RangeError);
+});
+test('a job is put away and taken back with its edits; an edit does not take it out of the archive', async () => {
+	await jobs.archiveJob(id, true);
+	assert.ok((await kept()).archivedAt);
+	const t = await tab();
+	await t.edit('note', note('k-01', 'away'));
+	assert.ok((await kept()).archivedAt);
+	await jobs.archiveJob(id, false);
+	assert.equal((await kept()).archivedAt, undefined);
+	assert.equal(await noteOf('k-01'), 'away');
+});
+test('a removed job can be taken back for thirty days, then it is wiped with all that is of it', async () => {
+	await jobs.setRemoved(id, true);
+	const on = (await kept()).removedAt?.slice(0, 10) ?? '';
+	const day = (n: number) => new Date(Date.parse(on) + n * 86_400_000).toISOString().slice(0, 10);
+	assert.equal(await jobs.wipeRemoved(day(30)), 0);
+	await jobs.setRemoved(id, false);
+	assert.equal(await jobs.wipeRemoved(day(400)), 0);
+	await jobs.setRemoved(id, true);
+	assert.equal(await jobs.wipeRemoved(day(31)), 1);
+	assert.equal(await jobs.getJob(id), undefined);
+	assert.equal((await jobs.readingsOf(id)).length, 0);
+});

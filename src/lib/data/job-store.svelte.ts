@@ -1,8 +1,7 @@
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, openIn } from '$core/about';
-import type { Judge } from '$core/judge';
-import type { NextStep, Situation } from '$core/next';
-import { today } from '$lib/clock';
+import { failedJudged, type Ground } from '$core/judged';
+import type { NextStep } from '$core/next';
 import { runOf } from '$core/run/runs';
 import { addBox, freeBoxName } from '$core/edit/boxes';
 import type { Command } from '$core/edit/command';
@@ -20,6 +19,7 @@ import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
 import type { PieceConflict } from './edits';
 import * as jobs from './jobs';
+import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedGround, type Shown } from './session';
 import type { Selection } from './selection';
@@ -45,14 +45,12 @@ export class JobStore {
 	/** On a phone: the slip is open over the page. */
 	why = $state(false);
 
-	readonly assessment = $derived.by(() => this.judge.assess(this.job, this.readings));
-	private get situation(): Situation {
-		const { job, readings, events, assessment } = this;
-		return { job, readings, events, assessment, today: today() };
-	}
+	private readonly judging = new Judging();
+	private readonly judged = $derived(this.judging.judged ?? failedJudged('It is not calculated yet.'));
+	readonly assessment = $derived(this.judged.assessment);
 	/** What comes next at a stage; with nothing left there, in the job. */
 	nextAt(stage: Stage): NextStep | null {
-		return this.judge.nextAt(stage, this.situation) ?? this.judge.next(this.situation);
+		return this.judged.next[stage] ?? this.judged.first;
 	}
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
@@ -70,11 +68,7 @@ export class JobStore {
 
 	private readonly session: JobSession;
 
-	/** @param judge comes beside the job, so that the store is read while it is on its way */
-	constructor(
-		{ file, rev, onlyHere }: OpenedJob,
-		private readonly judge: Judge
-	) {
+	constructor({ file, rev, onlyHere }: OpenedJob) {
 		this.job = file.job;
 		this.readings = file.readings;
 		this.events = file.events;
@@ -83,15 +77,24 @@ export class JobStore {
 	}
 	private showAll({ job, readings, events, turns, fault, waiting, conflicts }: Shown): void {
 		Object.assign(this, { job, readings, events, turns, fault, waiting, conflicts });
+		if (job !== this.asked?.job || readings !== this.asked.readings || events !== this.asked.events) void this.judgeNow();
+	}
+	private asked: Ground | null = null;
+	/** Has the job judged as it is now. @returns once it is: the first view waits for that, so that nothing unjudged looks good */
+	judgeNow(): Promise<void> {
+		const { job, readings, events } = this;
+		this.asked = { job, readings, events };
+		return this.judging.follow(this.asked);
 	}
 	/** Lets go of the job: other tabs are not followed any more. */
 	close(): void {
 		this.session.close();
+		this.judging.close();
 	}
 	/** Keeps what is open beside the job, for the list of jobs, once all that was done is in the store. */
 	async keepCount(): Promise<void> {
-		if (this.waiting || this.fault) return;
-		const open = { ...openIn(this.assessment), next: this.judge.next(this.situation) };
+		if (this.waiting || this.fault || !this.judging.isOf(this)) return;
+		const open = { ...openIn(this.assessment), next: this.judged.first };
 		await jobs.keepCount(this.job.id, this.session.rev, open).catch(() => undefined);
 	}
 	/** What would be lost if this tab were closed now. */

@@ -12,9 +12,10 @@
 	}
 	let { id, children }: Props = $props();
 	async function load(): Promise<JobStore | null> {
-		const [opened, { judge }] = await Promise.all([openJob(id), import('$core/judge')]);
+		const opened = await openJob(id);
 		if (!opened) return null;
-		const store = new JobStore(opened, judge);
+		const store = new JobStore(opened);
+		await store.judgeNow();
 		store.selectIfThere(pickedIn(page.url.searchParams));
 		return store;
 	}

@@ -3,6 +3,8 @@
 	import type { OpenCount } from '$core/about';
 	import type { NextStep } from '$core/next';
 	import type { JobRow } from '$lib/data/db';
+	import { DotsVerticalOutline } from 'flowbite-svelte-icons';
+	import Btn from '$lib/ui/Btn.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
@@ -22,6 +24,8 @@
 		onback: Act;
 	}
 	let { rows, open, onreset, onduplicate, onarchive, onremove, onback }: Props = $props();
+	/** Rows whose menu was asked for. */
+	let menus = $state.raw<ReadonlySet<string>>(new Set());
 	const grave = (row: JobRow) => {
 		const found = open.get(row.id);
 		return found ? found.violations * 1000 + found.cautions : null;
@@ -85,15 +89,23 @@
 			<td class="num wide-only">{r.job.boxes.length}</td>
 			<td class="wide-only">{sayDay(r.updatedAt)}</td>
 			<td class="do">
-				<Late load={() => import('$lib/ui/MenuBtn.svelte')}>
-					{#snippet children(MenuBtn)}
-						<MenuBtn
-							label={`More for ${r.job.name}`}
-							rows={doings(r).map(([words]) => [words, words] as const)}
-							onpick={(key) => doings(r).find(([words]) => words === key)?.[1](r)}
-						/>
-					{/snippet}
-				</Late>
+				<!-- The menu comes when it is asked for: a list does not wait for it. -->
+				{#if menus.has(r.id)}
+					<Late load={() => import('$lib/ui/MenuBtn.svelte')}>
+						{#snippet children(MenuBtn)}
+							<MenuBtn
+								asked
+								label={`More for ${r.job.name}`}
+								rows={doings(r).map(([words]) => [words, words] as const)}
+								onpick={(key) => doings(r).find(([words]) => words === key)?.[1](r)}
+							/>
+						{/snippet}
+					</Late>
+				{:else}
+					<Btn small look="bare" label={`More for ${r.job.name}`} onclick={() => (menus = new Set([...menus, r.id]))}
+						><DotsVerticalOutline size="sm" aria-hidden="true" /></Btn
+					>
+				{/if}
 			</td>
 		</tr>
 	{/snippet}

@@ -224,18 +224,21 @@
 						onremove={remove}
 						onback={takeBack}
 					/>
+					<!-- With the list, not before it: nothing moves when that comes. -->
+					{#if rows.some((r) => r.demo)}
+						<h2>Try it on a demo house</h2>
+						<ul class="tries">
+							{#each rows.filter((r) => r.demo && BEGIN[r.demo]) as row (row.id)}
+								{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}
+									<li>
+										<a href={`/job/${encodeURIComponent(row.id)}/${to}`}>{words}</a> <span class="soft">{row.job.name}</span>
+									</li>
+								{/each}
+							{/each}
+						</ul>
+					{/if}
 				{/snippet}
 			</Late>
-			{#if rows.some((r) => r.demo)}
-				<h2>Try it on a demo house</h2>
-				<ul class="tries">
-					{#each rows.filter((r) => r.demo && BEGIN[r.demo]) as row (row.id)}
-						{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}
-							<li><a href={`/job/${encodeURIComponent(row.id)}/${to}`}>{words}</a> <span class="soft">{row.job.name}</span></li>
-						{/each}
-					{/each}
-				</ul>
-			{/if}
 		{:else}
 			<p class="soft">Looking…</p>
 		{/if}

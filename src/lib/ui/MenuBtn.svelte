@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { Dropdown, DropdownItem } from 'flowbite-svelte';
 	import { ChevronDownOutline, DotsVerticalOutline } from 'flowbite-svelte-icons';
 	import Btn from './Btn.svelte';
@@ -9,17 +10,28 @@
 		/** Key and name of each. */
 		rows: readonly (readonly [string, string])[];
 		onpick: (key: string) => void;
+		/** Opens as soon as it is there: for one that comes when it is first asked for. */
+		asked?: boolean;
 	}
-	let { label, rows, onpick }: Props = $props();
+	let { label, rows, onpick, asked = false }: Props = $props();
 	let open = $state(false);
+	let place = $state<HTMLSpanElement>();
+	// The library's menu stands at the button that was pressed.
+	onMount(() => {
+		const button = asked ? place?.querySelector('button') : null;
+		button?.focus();
+		setTimeout(() => button?.click(), 0);
+	});
 </script>
 
-<Btn small look="bare" {label} title={label}>
-	{#if label}<DotsVerticalOutline size="sm" aria-hidden="true" />{:else}More <ChevronDownOutline
-			size="sm"
-			aria-hidden="true"
-		/>{/if}
-</Btn>
+<span bind:this={place}>
+	<Btn small look="bare" {label} title={label}>
+		{#if label}<DotsVerticalOutline size="sm" aria-hidden="true" />{:else}More <ChevronDownOutline
+				size="sm"
+				aria-hidden="true"
+			/>{/if}
+	</Btn>
+</span>
 <Dropdown simple bind:isOpen={open} placement="bottom-end" class="hekto-menu">
 	{#each rows as [key, name] (key)}
 		<DropdownItem

@@ -15,6 +15,7 @@ export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) =>
 	const done = Promise.race([work(wrap<Api>(worker)), stopped]).finally(() => worker.terminate());
 	return { done, cancel: () => stop(new Canceled('Stopped.')) };
 }
+export const judgeWorker = () => new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module' });
 export const countWorker = () => new Worker(new URL('./count.worker.ts', import.meta.url), { type: 'module' });
 export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
 export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });

@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { launch } from 'chrome-launcher';
+import lighthouse, { desktopConfig } from 'lighthouse';
+import { QUIET, serve } from '../tests/app/browser';
+
+/**
+ * How fast and how well made the first page and the page of a job are, on a phone and on a desk, as Lighthouse sees it: medians
+ * of some runs. `npm run lighthouse -- --runs 5 --only job-phone --report FOLDER`. Nothing else should run meanwhile.
+ */
+const { values: ask } = parseArgs({
+	options: {
+		runs: { type: 'string', default: '5' },
+		only: { type: 'string', default: '' },
+		report: { type: 'string', default: '' }
+	}
+});
+const PAGES = { first: '/', job: '/job/quillback/protect' } as const;
+const FORMS = ['phone', 'desk'] as const;
+const CATEGORIES = ['performance', 'accessibility', 'best-practices', 'seo'] as const;
+const FIGURES = {
+	'first-contentful-paint': 'FCP ms',
+	'largest-contentful-paint': 'LCP ms',
+	'total-blocking-time': 'TBT ms',
+	'cumulative-layout-shift': 'CLS'
+} as const;
+
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
+const server = await serve();
+const profile = mkdtempSync(join(tmpdir(), 'hekto-lighthouse-'));
+const chrome = await launch({
+	chromePath: '/usr/bin/chromium',
+	userDataDir: profile,
+	chromeFlags: QUIET
+});
+async function once(url: string, form: (typeof FORMS)[number], keepStore: boolean) {
+	const options = {
+		port: chrome.port,
+		onlyCategories: [...CATEGORIES],
+		disableStorageReset: keepStore,
+		logLevel: 'error' as const
+	};
+	const run = await lighthouse(url, options, form === 'desk' ? desktopConfig : undefined);
+	if (!run) throw new Error(`no result for ${url}`);
+	return run.lhr;
+}
+try {
+	// The demo jobs are put into the store by the first page: a page of a job is measured as one that is there.
+	await once(server.url + PAGES.first, 'desk', true);
+	for (const [page, path] of Object.entries(PAGES)) {
+		for (const form of FORMS) {
+			const name = `${page}-${form}`;
+			if (ask.only && ask.only !== name) continue;
+			const runs: Awaited<ReturnType<typeof once>>[] = [];
+			for (let i = 0; i < Number(ask.runs); i += 1) runs.push(await once(server.url + path, form, page === 'job'));
+			const score = (key: string) => Math.round(100 * median(runs.map((r) => r.categories[key]?.score ?? 0)));
+			const figure = (key: string) => median(runs.map((r) => r.audits[key]?.numericValue ?? NaN));
+			console.log(
+				name.padEnd(12),
+				CATEGORIES.map((key) => `${key} ${score(key)}`).join(', '),
+				'|',
+				Object.entries(FIGURES)
+					.map(([key, words]) => `${words} ${figure(key).toFixed(key.includes('shift') ? 3 : 0)}`)
+					.join(', ')
+			);
+			const last = runs.at(-1);
+			for (const key of CATEGORIES.slice(1))
+				for (const ref of last?.categories[key]?.auditRefs ?? []) {
+					const audit = last?.audits[ref.id];
+					if (ref.weight && audit && audit.score !== null && audit.score < 1) console.log(`  ${key}: ${audit.title}`);
+				}
+			if (ask.report && last) writeFileSync(join(ask.report, `${name}.json`), JSON.stringify(last));
+		}
+	}
+} finally {
+	chrome.kill();
+	await server.stop();
+	rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+}

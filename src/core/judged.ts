@@ -1,0 +1,72 @@
+import type { JobAssessment } from './assess';
+import type { Change } from './edit/merge/change';
+import type { Job, LiveEvent, Reading } from './model/job';
+import { STAGES, type Stage } from './model/kinds';
+import type { StageResult } from './model/result';
+import type { NextStep } from './next';
+import type { BoxProof } from './prove/assess-prove';
+
+/** What is judged: a state of a job with all that was seen of it. */
+export interface Ground {
+	job: Job;
+	readings: readonly Reading[];
+	events: readonly LiveEvent[];
+}
+/** An evaluation with what comes next at each stage and in the job. */
+export interface Judged {
+	assessment: JobAssessment;
+	next: Record<Stage, NextStep | null>;
+	first: NextStep | null;
+}
+/** The way from the ground that was told last to a new one; a part that is left out is as it was. */
+export interface GroundChange {
+	job?: readonly Change[];
+	/** Readings that came behind the others, or all of them. */
+	readings?: { behind: readonly Reading[] } | { all: readonly Reading[] };
+	events?: readonly LiveEvent[];
+}
+/** Of an evaluation, what is not as it was told last. */
+export interface News {
+	stages: Partial<Record<Stage, StageResult>>;
+	/** Proofs that are new or other than before, and places that have none any more. */
+	proofs: { now: readonly BoxProof[]; gone: readonly string[] };
+	todo: JobAssessment['todo'];
+	quantities: JobAssessment['quantities'];
+	next: Record<Stage, NextStep | null>;
+	first: NextStep | null;
+}
+
+/** An evaluation with what has changed put into it. */
+export const withNews = (before: Judged | null, { stages, proofs, todo, quantities, next, first }: News): Judged => ({
+	assessment: {
+		stages: { ...before?.assessment.stages, ...stages } as JobAssessment['stages'],
+		proofs: withProofs(before?.assessment.proofs, proofs),
+		todo,
+		quantities
+	},
+	next,
+	first
+});
+
+function withProofs(before: JobAssessment['proofs'] = new Map(), { now, gone }: News['proofs']): JobAssessment['proofs'] {
+	if (!now.length && !gone.length) return before;
+	const proofs = new Map(before);
+	for (const id of gone) proofs.delete(id);
+	for (const proof of now) proofs.set(proof.boxId, proof);
+	return proofs;
+}
+
+/** Nothing could be judged, and why: every stage says so, none is shown as good. */
+export function failedJudged(why: string): Judged {
+	const each = <T>(of: T) => Object.fromEntries(STAGES.map((s) => [s, of])) as Record<Stage, T>;
+	return {
+		assessment: {
+			stages: each<StageResult>({ findings: [], decisions: [], failed: why }),
+			proofs: new Map(),
+			todo: each(0),
+			quantities: {}
+		},
+		next: each(null),
+		first: null
+	};
+}

@@ -1,0 +1,51 @@
+import { assess, type JobAssessment } from './assess';
+import { applyChanges } from './edit/merge/apply';
+import type { Ground, GroundChange, Judged, News } from './judged';
+import { STAGES } from './model/kinds';
+import { nextAt, nextOf } from './next';
+
+/**
+ * Judges one job again and again, beside the page: it keeps its own state, is told changes and tells changes, so that neither
+ * way the whole is sent, and what an edit did not touch is not judged again.
+ */
+export class Judge {
+	private ground: Ground | null = null;
+	private told: JobAssessment | null = null;
+
+	/** @param today ISO day */
+	open(ground: Ground, today: string): News {
+		this.ground = ground;
+		this.told = null;
+		return this.news(ground, today);
+	}
+	/** @returns null where the change does not fit the ground: it must be opened anew */
+	follow({ job, readings, events }: GroundChange, today: string): News | null {
+		if (!this.ground) return null;
+		const moved = job?.length ? applyChanges(this.ground.job, job) : { ok: true as const, state: this.ground.job };
+		if (!moved.ok) return null;
+		const before = this.ground.readings;
+		this.ground = {
+			job: moved.state,
+			readings: !readings ? before : 'all' in readings ? readings.all : [...before, ...readings.behind],
+			events: events ?? this.ground.events
+		};
+		return this.news(this.ground, today);
+	}
+	private news(ground: Ground, today: string): News {
+		const now = assess(ground.job, ground.readings);
+		const before = this.told;
+		this.told = now;
+		const situation = { ...ground, assessment: now, today };
+		return {
+			stages: Object.fromEntries(STAGES.filter((s) => now.stages[s] !== before?.stages[s]).map((s) => [s, now.stages[s]])),
+			proofs: {
+				now: [...now.proofs.values()].filter((p) => before?.proofs.get(p.boxId) !== p),
+				gone: [...(before?.proofs.keys() ?? [])].filter((id) => !now.proofs.has(id))
+			},
+			todo: now.todo,
+			quantities: now.quantities,
+			next: Object.fromEntries(STAGES.map((s) => [s, nextAt(s, situation)])) as Judged['next'],
+			first: nextOf(situation)
+		};
+	}
+}

@@ -1,0 +1,106 @@
+import { wrap } from 'comlink';
+import { changesBetween } from '$core/edit/merge/change';
+import { failedJudged, withNews, type Ground, type GroundChange, type Judged, type News } from '$core/judged';
+import type { Reading } from '$core/model/job';
+import { today } from '$lib/clock';
+import type { JudgeApi } from '$lib/workers/judge.worker';
+import { judgeWorker } from '$lib/workers/use-worker';
+
+interface Judges {
+	open: (ground: Ground, today: string) => Promise<News> | News;
+	follow: (change: GroundChange, today: string) => Promise<News | null> | News | null;
+}
+
+/**
+ * The evaluation of the open job, worked out in a worker: the page is never held up by it. Until a new one is there the last
+ * one is shown; what was done meanwhile is judged in one go.
+ */
+export class Judging {
+	/** null: none is there yet. */
+	judged = $state.raw<Judged | null>(null);
+	/** The ground that it is of. */
+	private of: Ground | null = null;
+	private wanted: Ground | null = null;
+	private working: Promise<void> | null = null;
+	private worker: Worker | null = null;
+	private judge: Judges | null = null;
+	private closed = false;
+
+	/** Judges this from now on. @returns once it, or what came after it, is judged */
+	follow(ground: Ground): Promise<void> {
+		this.wanted = ground;
+		return (this.working ??= this.work());
+	}
+	/** What is shown is of the newest state. */
+	isOf({ job, readings }: Ground): boolean {
+		return this.of?.job === job && this.of.readings === readings;
+	}
+	close(): void {
+		this.closed = true;
+		this.worker?.terminate();
+	}
+
+	private async work(): Promise<void> {
+		while (this.wanted && !this.closed) {
+			const ground = this.wanted;
+			this.wanted = null;
+			try {
+				const news = await this.newsOf(ground);
+				this.judged = withNews(this.of ? this.judged : null, news);
+				this.of = ground;
+			} catch (error) {
+				if (this.closed) return;
+				this.of = null;
+				this.judged = failedJudged(error instanceof Error ? error.message : String(error));
+			}
+		}
+		// In the same breath as the last look at what is wanted: nothing that comes after it is missed.
+		this.working = null;
+	}
+	private async newsOf(ground: Ground): Promise<News> {
+		const before = this.of;
+		try {
+			return await this.asked(await this.inWorker(), before, ground);
+		} catch {
+			// The worker did not start, or broke: the page judges itself, slower and as well.
+			this.worker?.terminate();
+			this.worker = null;
+			const { Judge } = await import('$core/judging');
+			this.judge = new Judge();
+			return this.asked(this.judge, null, ground);
+		}
+	}
+	private async asked(judge: Judges, before: Ground | null, ground: Ground): Promise<News> {
+		const news = before ? await judge.follow(changeTo(before, ground), today()) : null;
+		return news ?? (await judge.open({ job: ground.job, readings: ground.readings, events: ground.events }, today()));
+	}
+	private async inWorker(): Promise<Judges> {
+		if (this.judge) return this.judge;
+		const worker = judgeWorker();
+		this.worker = worker;
+		const api = wrap<JudgeApi>(worker);
+		const broken = new Promise<never>((_, fail) => {
+			worker.onerror = (e) => fail(new Error(e.message || 'The worker could not be started.'));
+		});
+		broken.catch(() => undefined);
+		this.judge = {
+			open: (...given) => Promise.race([api.open(...given), broken]),
+			follow: (...given) => Promise.race([api.follow(...given), broken])
+		};
+		return this.judge;
+	}
+}
+
+/** What is to be told so that one ground becomes another; a change costs what it touches. */
+function changeTo(before: Ground, after: Ground): GroundChange {
+	const readings = before.readings === after.readings ? undefined : readingsTo(before.readings, after.readings);
+	return {
+		...(before.job === after.job ? {} : { job: changesBetween(before.job, after.job) }),
+		...(readings ? { readings } : {}),
+		...(before.events === after.events ? {} : { events: after.events })
+	};
+}
+const readingsTo = (before: readonly Reading[], after: readonly Reading[]): GroundChange['readings'] =>
+	after.length > before.length && before.every((r, i) => r === after[i])
+		? { behind: after.slice(before.length) }
+		: { all: after };

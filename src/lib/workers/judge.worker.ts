@@ -1,0 +1,7 @@
+import { expose } from 'comlink';
+import { Judge } from '$core/judging';
+
+/** Judges the open job beside the page. */
+const judge = new Judge();
+export type JudgeApi = Pick<Judge, 'open' | 'follow'>;
+expose({ open: judge.open.bind(judge), follow: judge.follow.bind(judge) } satisfies JudgeApi);

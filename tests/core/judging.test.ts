@@ -1,0 +1,86 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { assess } from '../../src/core/assess';
+import { DEMOS } from '../../src/core/demo';
+import { changesBetween } from '../../src/core/edit/merge/change';
+import { failedJudged, withNews, type Ground, type Judged } from '../../src/core/judged';
+import { Judge } from '../../src/core/judging';
+import type { Job } from '../../src/core/model/job';
+import { STAGES } from '../../src/core/model/kinds';
+import { nextAt, nextOf } from '../../src/core/next';
+import { reading } from './small-job';
+
+/** The judge beside the page is told changes and tells changes: what the page puts together is what a fresh look gives. */
+const today = '2026-11-26';
+const fresh = ({ job, readings, events }: Ground): Judged => {
+	const assessment = assess(job, readings);
+	const situation = { job, readings, events, assessment, today };
+	return {
+		assessment,
+		next: Object.fromEntries(STAGES.map((s) => [s, nextAt(s, situation)])) as Judged['next'],
+		first: nextOf(situation)
+	};
+};
+const demo = (): Ground => {
+	const made = DEMOS.quillback?.();
+	assert.ok(made);
+	return made;
+};
+const EDITS: ((job: Job) => void)[] = [
+	(d) => void Object.assign(d.boxes.find((b) => b.name === 'K-06')?.devices[0] ?? {}, { protection: 'gfci' }),
+	(d) => void (d.boxes = d.boxes.filter((b) => b.name !== 'B1-04')),
+	(d) => void d.symptoms.push({ id: 'new', text: 'a light is dim', boxId: null, open: true }),
+	(d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 30 }),
+	(d) => void Object.assign(d, { edition: '2017' }),
+	(d) => void d.rooms.reverse(),
+	(d) => void Object.assign(d.legs[0] ?? {}, { lengthFt: null })
+];
+
+test('edit by edit, across the border of a worker: the same as from nothing', () => {
+	const judge = new Judge();
+	let ground = demo();
+	let judged = withNews(null, structuredClone(judge.open(structuredClone(ground), today)));
+	assert.deepEqual(judged, fresh(ground));
+	for (const [i, edit] of EDITS.entries()) {
+		const job = produce(ground.job, edit);
+		const news = judge.follow(structuredClone({ job: changesBetween(ground.job, job) }), today);
+		assert.ok(news);
+		ground = { ...ground, job };
+		judged = withNews(judged, structuredClone(news));
+		assert.deepEqual(judged, fresh(structuredClone(ground)), `edit ${i}`);
+	}
+	const bad = reading({ id: 'bad', jobId: 'quillback', boxId: 'w-02', kind: 'hn', value: 90, at: '2026-11-25T10:00:00.000Z' });
+	const news = judge.follow({ readings: { behind: [bad] } }, today);
+	assert.ok(news);
+	ground = { ...ground, readings: [...ground.readings, bad] };
+	judged = withNews(judged, news);
+	assert.deepEqual(judged, fresh(structuredClone(ground)));
+	// Struck out: all of them are sent again.
+	const readings = ground.readings.map((r) => (r.id === 'bad' ? { ...r, struck: true } : r));
+	const struck = judge.follow({ readings: { all: readings } }, today);
+	assert.ok(struck);
+	assert.deepEqual(withNews(judged, struck), fresh(structuredClone({ ...ground, readings })));
+});
+test('what an edit did not touch is not sent again', () => {
+	const judge = new Judge();
+	const ground = demo();
+	assert.deepEqual(Object.keys(judge.open(ground, today).stages).sort(), [...STAGES].sort());
+	assert.deepEqual(judge.follow({}, today)?.stages, {});
+	const job = produce(ground.job, (d) => void d.symptoms.push({ id: 's9', text: 'dim', boxId: null, open: true }));
+	assert.deepEqual(Object.keys(judge.follow({ job: changesBetween(ground.job, job) }, today)?.stages ?? {}), ['trace']);
+});
+test('a change that does not fit the ground is refused, and nothing is judged before it is opened', () => {
+	const judge = new Judge();
+	assert.equal(judge.follow({}, today), null);
+	const ground = demo();
+	judge.open(ground, today);
+	const elsewhere = produce(ground.job, (d) => void (d.name = 'Elsewhere'));
+	const job = produce(elsewhere, (d) => void (d.name = 'Further'));
+	assert.equal(judge.follow({ job: changesBetween(elsewhere, job) }, today), null);
+});
+test('what could not be judged fails at every stage and is nowhere good', () => {
+	const { assessment, first } = failedJudged('no memory');
+	assert.deepEqual(new Set(STAGES.map((s) => assessment.stages[s].failed)), new Set(['no memory']));
+	assert.equal(first, null);
+});

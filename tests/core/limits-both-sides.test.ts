@@ -1,0 +1,155 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { editions } from '../../src/core/code/editions';
+import { loosely, servedArea } from '../../src/core/circuits/service/220-14-branch-load';
+import { whyNotForWall } from '../../src/core/layout/counts';
+import { breakerSuspects } from '../../src/core/makeup/live-alarm';
+import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../src/core/model/job';
+import { proofs } from '../../src/core/prove/assess-prove';
+import { beforeAndAfter } from '../../src/core/prove/before-after';
+import { dropByLeg } from '../../src/core/prove/clearing';
+import { rewiredFindings } from '../../src/core/protection/articles/210-12-d-rewired';
+import { standingLabels } from '../../src/core/protection/standing-words';
+import { box, circuit, den, job, leg, reading } from './small-job';
+
+/** Conditions of several parts, each part alone: what is said must turn with every one of them. */
+const e = editions['2023'];
+const only = <T>(rows: readonly T[]): T => {
+	const [first] = rows;
+	assert.ok(first);
+	return first;
+};
+const panelOf = (j: Job): Panel => only(j.panels);
+
+const face = (device: Partial<Device>): { box: Box; device: Device } => {
+	const made = box('a', { state: 'found' }, { slots: 'grounding', state: 'found', ...device });
+	return { box: made, device: only(made.devices) };
+};
+const GFCI = { deviceId: 'other', kind: 'device', id: 'x', name: 'X', boxId: 'x' } as unknown as NonNullable<
+	Parameters<typeof standingLabels>[2]['gfci']
+>;
+const labels = (device: Partial<Device>, ground: 'none' | 'unknown' | 'seen', gfci: typeof GFCI | null = GFCI) => {
+	const at = face(device);
+	const standing = { gfci, afci: null, ground: { state: ground }, circuitKnown: true } as unknown as Parameters<
+		typeof standingLabels
+	>[2];
+	return standingLabels(e, at, standing);
+};
+const { through, noGround } = e.replacing;
+const LABELS: [what: string, got: string[], want: string[]][] = [
+	['three slots as found, no ground seen', labels({}, 'none'), [through, noGround]],
+	['three slots as found, nobody looked: nothing is said of a house’s own', labels({}, 'unknown'), []],
+	['three slots put in, nobody looked: it is not a ground', labels({ state: 'planned' }, 'unknown'), [through, noGround]],
+	['three slots put in, a ground seen', labels({ state: 'planned' }, 'seen'), []],
+	['no GFCI: no label of one', labels({}, 'none', null), []],
+	['two slots promise nothing', labels({ slots: 'two-slot' }, 'none'), []],
+	['a switch promises nothing', labels({ receptacles: 0 }, 'none'), []]
+];
+for (const [what, got, want] of LABELS) test(`406.4(D)(2) labels: ${what}`, () => assert.deepEqual(got, want));
+
+const OLD = { state: 'found', breakerA: 15 } as const;
+const rewired = (c: Partial<Circuit>, feet: number | null, state: 'built' | 'found' = 'built', more: Partial<Job> = {}) => {
+	const j = job({
+		circuits: [circuit({ ...OLD, ...c })],
+		boxes: [box('a', { state: 'found' }, { state: 'found' }), box('b', { state: 'found' }, { state: 'found' })],
+		legs: [leg('p', 'a', 30, { state: 'found' }), leg('a', 'b', feet, { state })],
+		...more
+	});
+	return rewiredFindings(e, j, only(j.circuits)).map((f) => f.severity);
+};
+const REWIRED: [what: string, got: string[], want: string[]][] = [
+	['7 ft run anew', rewired({}, 7), ['violation']],
+	['6 ft: not more than 6', rewired({}, 6), []],
+	['run anew, its length not known', rewired({}, null), ['caution']],
+	['nothing run anew', rewired({}, 7, 'found'), []],
+	['a new circuit: its outlets are told of themselves', rewired({ state: 'built' }, 7), []],
+	['two poles', rewired({ poles: 2 }, 7), []],
+	['5 A, below what AFCI speaks of', rewired({ breakerA: 5 }, 7), []],
+	['10 A, the least since 2023', rewired({ breakerA: 10 }, 7), ['violation']],
+	['20 A, the most', rewired({ breakerA: 20 }, 7), ['violation']],
+	['30 A, above it', rewired({ breakerA: 30 }, 7), []],
+	['behind an AFCI breaker', rewired({ breaker: 'afci' }, 7), []]
+];
+for (const [what, got, want] of REWIRED) test(`210.12(D): ${what}`, () => assert.deepEqual(got, want));
+
+const floorBox = (more: Partial<Box>) =>
+	whyNotForWall(e, den as Room, box('a', { place: { kind: 'point', x: 72, y: 60 } as unknown as Box['place'], ...more }));
+test('a box in the floor far from the wall is told of as one; one at a height, or nowhere yet, is not on a wall', () => {
+	assert.match(floorBox({ heightIn: 0 }) ?? '', /^in the floor, more than 1' 6" from the wall$/);
+	assert.match(floorBox({ heightIn: 2 }) ?? '', /^in the floor/);
+	assert.equal(floorBox({ heightIn: 3 }), 'not on a wall');
+	assert.equal(floorBox({ heightIn: null }), 'not on a wall');
+	assert.equal(floorBox({ heightIn: 0, place: null }), 'not on a wall');
+});
+
+test('the drop of a leg is known where both its ends were read, and of the first leg by its box alone', () => {
+	const j = job();
+	const drop = (boxId: string, value: number) => reading({ id: boxId, boxId, kind: 'drop', value, loadA: 12 });
+	const legs = (...read: ReturnType<typeof drop>[]) =>
+		dropByLeg({ edition: e, job: j }, only(j.circuits), proofs(e, j, read)).map((l) => l.read && Math.round(l.read * 10) / 10);
+	assert.deepEqual(legs(drop('a', 2), drop('b', 3), drop('c', 4.5)), [2, 1, 1.5]);
+	assert.deepEqual(legs(drop('b', 3)), [null, null, null]);
+	assert.deepEqual(legs(drop('a', 2), drop('c', 4.5)), [2, null, null]);
+	// No ohms too many where a leg loses less than it should, or just that.
+	const ohms = dropByLeg({ edition: e, job: j }, only(j.circuits), proofs(e, j, [drop('a', 0.1)]))[0]?.excessOhms;
+	assert.equal(ohms, null);
+});
+
+test('before and after: what shows without a figure, and drops under other loads brought to one', () => {
+	const pair = (before: Parameters<typeof reading>[0], after: Parameters<typeof reading>[0]) =>
+		only(
+			beforeAndAfter(
+				[
+					reading({ id: '1', ...before, phase: 'before', at: '2026-10-13T09:00:00.000Z' }),
+					reading({ id: '2', ...after, phase: 'after', at: '2026-10-13T10:00:00.000Z' })
+				],
+				'b'
+			)
+		).change;
+	const lamps = (pattern: string) => ({ kind: 'lamps' as const, value: null, lamps: pattern });
+	assert.equal(pair(lamps('on on off'), lamps('on on off')), 'same');
+	assert.equal(pair(lamps('on on off'), lamps('on off off')), 'changed');
+	const drop = (value: number, loadA: number | null) => ({ kind: 'drop' as const, value, loadA });
+	// 4% at 6 A is 8% at 12 A: the same run.
+	assert.equal(pair(drop(4, 6), drop(8, 12)), 'same');
+	assert.equal(pair(drop(4, 6), drop(12, 12)), 'worse');
+	assert.equal(pair(drop(8, 12), drop(3, 12)), 'better');
+	// A load that was not written down brings nothing to one.
+	assert.equal(pair(drop(4, null), drop(8, 12)), 'worse');
+	assert.equal(pair(drop(8, 12), drop(4, null)), 'better');
+});
+
+test('which breaker: a low-impedance meter that reads nothing speaks; one without a figure, or with volts, does not', () => {
+	const j = job({
+		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 2 })],
+		boxes: [box('z', { state: 'found' })],
+		legs: []
+	});
+	const off: LiveEvent[] = [
+		{ id: 'e', jobId: 'j', at: '2026-10-13T08:00:00.000Z', by: '', kind: 'off-tagged', circuitId: 'c2', boxId: null, note: '' }
+	];
+	const read = (value: number | null) => [reading({ boxId: 'z', kind: 'hn', value, meter: 'low-impedance' })];
+	const of = (value: number | null) =>
+		breakerSuspects(j, { readings: read(value), events: off }, 'z').map((s) => `${s.circuit.number} ${s.says}`);
+	assert.deepEqual(of(0.2), ['2 feeds', '1 no'], 'dead with circuit 2 off');
+	assert.deepEqual(of(null), ['1 maybe', '2 maybe'], 'no figure');
+	assert.deepEqual(of(118), ['1 maybe', '2 no'], 'live with circuit 2 off');
+});
+
+test('load by floor area: rooms with walls that count and are fed; outlets of their own where no floor speaks for them', () => {
+	const j = job();
+	assert.equal(servedArea(j, panelOf(j)), 120);
+	assert.equal(servedArea(job({ rooms: [{ ...den, outline: null }] }), panelOf(j)), 0);
+	assert.equal(servedArea(job({ rooms: [{ ...den, kind: 'garage' }] }), panelOf(j)), 0);
+	assert.equal(servedArea(job({ legs: [] }), panelOf(j)), 0);
+	// 180 VA for each outlet elsewhere; none of an appliance's own circuit, nor of those that 220.52 has figures for.
+	const outdoors = { ...den, kind: 'outdoors' as const };
+	const va = (c: Partial<Circuit>) => {
+		const made = job({ rooms: [outdoors], circuits: [circuit(c)] });
+		return loosely(e, made, panelOf(made));
+	};
+	assert.equal(va({}), 540);
+	assert.equal(va({ kind: 'small-appliance' }), 0);
+	assert.equal(va({ kind: 'laundry' }), 0);
+	assert.equal(va({ panelId: 'elsewhere' }), 0);
+});
