@@ -26,6 +26,12 @@
 	let { rows, open, onreset, onduplicate, onarchive, onremove, onback }: Props = $props();
 	/** Rows whose menu was asked for. */
 	let menus = $state.raw<ReadonlySet<string>>(new Set());
+	/** The one that was asked for just now: it opens as soon as it is there. */
+	let asked = $state<string | null>(null);
+	function ask(id: string): void {
+		menus = new Set([...menus, id]);
+		asked = id;
+	}
 	const grave = (row: JobRow) => {
 		const found = open.get(row.id);
 		return found ? found.violations * 1000 + found.cautions : null;
@@ -94,7 +100,8 @@
 					<Late load={() => import('$lib/ui/MenuBtn.svelte')}>
 						{#snippet children(MenuBtn)}
 							<MenuBtn
-								asked
+								asked={asked === r.id}
+								onasked={() => (asked = null)}
 								label={`More for ${r.job.name}`}
 								rows={doings(r).map(([words]) => [words, words] as const)}
 								onpick={(key) => doings(r).find(([words]) => words === key)?.[1](r)}
@@ -102,7 +109,7 @@
 						{/snippet}
 					</Late>
 				{:else}
-					<Btn small look="bare" label={`More for ${r.job.name}`} onclick={() => (menus = new Set([...menus, r.id]))}
+					<Btn small look="bare" label={`More for ${r.job.name}`} onclick={() => ask(r.id)}
 						><DotsVerticalOutline size="sm" aria-hidden="true" /></Btn
 					>
 				{/if}

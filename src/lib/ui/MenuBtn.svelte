@@ -12,15 +12,19 @@
 		onpick: (key: string) => void;
 		/** Opens as soon as it is there: for one that comes when it is first asked for. */
 		asked?: boolean;
+		/** It has opened so: once, and not again when it is drawn anew. */
+		onasked?: (() => void) | undefined;
 	}
-	let { label, rows, onpick, asked = false }: Props = $props();
+	let { label, rows, onpick, asked = false, onasked }: Props = $props();
 	let open = $state(false);
 	let place = $state<HTMLSpanElement>();
 	// The library's menu stands at the button that was pressed.
 	onMount(() => {
 		const button = asked ? place?.querySelector('button') : null;
-		button?.focus();
-		setTimeout(() => button?.click(), 0);
+		if (!button) return;
+		button.focus();
+		setTimeout(() => button.click(), 0);
+		onasked?.();
 	});
 </script>
 
