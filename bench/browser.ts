@@ -36,17 +36,11 @@ try {
 async function page(): Promise<void> {
 	await b.go('/job/quillback/walk');
 	await b.find('[data-box="K-08"]');
-	const ms = await b.driver.executeAsyncScript<number>(`
-		const done = arguments[0];
-		const frame = document.createElement('iframe');
-		frame.style.cssText = 'width:1280px;height:800px;position:fixed;inset:0';
-		const start = performance.now();
-		frame.src = '/job/quillback/layout';
-		document.body.append(frame);
-		(function look() {
-			if (frame.contentDocument?.querySelector('[data-box="K-08"]')) done(performance.now() - start);
-			else setTimeout(look, 10);
-		})();`);
+	// As a visit: the page lets itself be put into no frame.
+	const start = performance.now();
+	await b.go('/job/quillback/layout');
+	await b.find('[data-box="K-08"]');
+	const ms = performance.now() - start;
 	say('job page of the demo house can be used', ms, BUDGET_PAGE, 'ms');
 }
 
