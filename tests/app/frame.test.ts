@@ -111,8 +111,12 @@ test('the address carries stage, view and what is picked: back, forward, reload 
 	await b.driver.navigate().refresh();
 	await b.says('K-06', '.slip h2');
 	// A stage is come back to in the view that it was left in.
-	await b.click('.rail a', 'Circuit');
-	await b.find('[role=tab][aria-selected=true]');
+	await b.click('[role=tab]', 'Letter');
+	await until(async () => (await address()).includes('view=letter'), 'the letter is not shown');
+	await b.click('.rail a', 'Walk');
+	await until(async () => (await address()).startsWith('walk'), 'Walk is not shown');
+	await b.click('.rail a', 'Protect');
+	await until(async () => (await address()) === 'protect?view=letter&box=k-06', 'Protect is not as it was left');
 });
 test('tabs and lists by keyboard: arrows step, the slip follows', async () => {
 	await b.go('/job/quillback/circuit');

@@ -93,6 +93,9 @@ test('a bad reading, an open symptom and a live box come before all that is only
 	assert.match(said('prove', built, { readings: bad }) ?? '', /^B: a reading is bad/);
 	const told = { ...built, symptoms: [{ id: 's', text: 'the iron dims the lamp', boxId: 'b', open: true }] };
 	assert.deepEqual(nextOf(at(told, { readings: bad }))?.text, 'Find the cause: the iron dims the lamp');
+	const long = (n: number) => said('trace', { ...told, symptoms: [{ id: 's', text: 'x'.repeat(n), boxId: null, open: true }] });
+	assert.equal(long(80), `Find the cause: ${'x'.repeat(80)}`);
+	assert.equal(long(81), `Find the cause: ${'x'.repeat(79)}…`);
 	assert.equal(said('trace', { ...told, symptoms: told.symptoms.map((s) => ({ ...s, open: false })) }), undefined);
 	const events: LiveEvent[] = [
 		{ id: 'e1', jobId: 'j', at: '2026-11-26T08:00:00.000Z', by: '', kind: 'off-tagged', circuitId: 'c1', boxId: null, note: '' }

@@ -3,6 +3,8 @@ import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
 import { drawPlan, type PlanBox, type PlanDrawing } from '../../src/core/formats/plan-drawing';
+import { planDxf } from '../../src/core/formats/dxf-out';
+import { planSvg } from '../../src/core/formats/plan-svg';
 import { fanOut } from '../../src/core/formats/plan-fan';
 import { boxLabels, labelRect, namedFixtures, roomLabels, touch, type RoomLabel } from '../../src/core/formats/plan-labels';
 import { inside } from '../../src/core/model/geometry';
@@ -159,4 +161,24 @@ test('neighbors on one spot are fanned along their wall, each with where it real
 	for (const [i, one] of many.entries())
 		for (const other of many.slice(i + 1))
 			assert.ok(Math.hypot(one.x - other.x, one.y - other.y) > 14, `${one.id} and ${other.id}`);
+});
+
+test('a drawing to measure in has moved symbols where they are; a picture has a line to there', () => {
+	const moved = { ...box('m', 106.5, 40), at: [100, 40] as Point };
+	const plan = { x: 0, y: 0, width: 200, height: 100, rooms: [room('Den', 200, 100)], boxes: [moved], panels: [] };
+	const title = { name: 'Small', sub: '' };
+	const still = planDxf({ ...plan, boxes: [{ ...box('m', 100, 40) }] }, title);
+	assert.equal(planDxf(plan, title), still);
+	assert.notEqual(planDxf({ ...plan, boxes: [box('m', 106.5, 40)] }, title), still);
+	assert.match(planSvg(plan, title), /<path d="M0 0L-6\.5 0" stroke="#6a6154"/);
+	assert.doesNotMatch(planSvg({ ...plan, boxes: [box('m', 106.5, 40)] }, title), /stroke="#6a6154" stroke-width="0\.9"/);
+});
+test('a name is set anew when a symbol in its room moves, and only then', () => {
+	const den = room('Den', 200, 100);
+	const far = room('Hall', 200, 100, { floor: den.floor.map(([x, y]): Point => [x + 500, y]) });
+	const labels = (x: number) => roomLabels({ rooms: [den, far], boxes: [box('a', x, 50)] }, 1);
+	const [before, after, back] = [labels(20), labels(100), labels(20)];
+	assert.notDeepEqual(before[0], after[0]);
+	assert.deepEqual(before[0], back[0]);
+	assert.equal(before[1], after[1]);
 });

@@ -77,10 +77,12 @@ export function planDxf(plan: PlanDrawing, title: PlanTitle): string {
 		}
 	}
 	for (const b of plan.boxes) {
+		// A drawing that is measured in: where it is, though it lies on its neighbor.
+		const [x, y] = b.at ?? [b.x, b.y];
 		on('boxes');
-		symbol(b.symbol, b.x, b.y, b.turn);
+		symbol(b.symbol, x, y, b.turn);
 		on('text');
-		words(b.x - 8, b.y + 16, 5, b.protection === 'none' ? b.name : `${b.name} ${b.protection.toUpperCase()}`);
+		words(x - 8, y + 16, 5, b.protection === 'none' ? b.name : `${b.name} ${b.protection.toUpperCase()}`);
 	}
 	on('legend');
 	const foot = plan.y + plan.height + 24;

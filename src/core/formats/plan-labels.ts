@@ -1,5 +1,6 @@
 import { inside } from '../model/geometry';
 import type { Point } from '../model/job';
+import { sameRows } from '../model/remember';
 import type { PlanBox, PlanDrawing, PlanRoom } from './plan-drawing';
 
 /**
@@ -61,14 +62,35 @@ const WAYS = [
 /** @param scale pixels of the screen for an inch */
 export function roomLabels(plan: Pick<PlanDrawing, 'rooms' | 'boxes'>, scale: number): RoomLabel[] {
 	const symbols = plan.boxes.map(symbolRect);
-	return plan.rooms.flatMap((room) => roomLabel(room, symbols, scale) ?? []);
+	return plan.rooms.flatMap((room) => {
+		if (room.floor.length < 3) return [];
+		const bounds = boundsOf(room.floor);
+		return (
+			labelOnce(
+				room,
+				symbols.filter((s) => touch(s, bounds)),
+				scale
+			) ?? []
+		);
+	});
+}
+/** At each scale that it was shown at, the label of a room and the symbols that it kept clear of: a drag elsewhere moves no name. */
+const known = new WeakMap<PlanRoom, Map<number, { rows: readonly number[]; label: RoomLabel | null }>>();
+function labelOnce(room: PlanRoom, symbols: readonly Rect[], scale: number): RoomLabel | null {
+	const rows = symbols.flatMap(({ x, y }) => [x, y]);
+	const scales = known.get(room) ?? new Map<number, { rows: readonly number[]; label: RoomLabel | null }>();
+	known.set(room, scales);
+	const before = scales.get(scale);
+	if (before && sameRows(before.rows, rows)) return before.label;
+	const label = roomLabel(room, symbols, scale);
+	scales.set(scale, { rows, label });
+	return label;
 }
 
 function roomLabel(room: PlanRoom, symbols: readonly Rect[], scale: number): RoomLabel | null {
-	if (room.floor.length < 3) return null;
 	const bounds = boundsOf(room.floor);
 	const near = [
-		...symbols.filter((s) => touch(s, bounds)),
+		...symbols,
 		...room.fixtures.map((f) => boundsOf(f.corners)),
 		...room.doors.map(({ leaf }) =>
 			boundsOf([

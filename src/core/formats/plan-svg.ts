@@ -1,5 +1,5 @@
 import type { Point } from '../model/job';
-import { type PlanDrawing, type PlanRoom, WALL_IN } from './plan-drawing';
+import { type PlanBox, type PlanDrawing, type PlanRoom, WALL_IN } from './plan-drawing';
 import type { Segment } from './plan-lines';
 import { SYMBOLS, type Stroke, type SymbolKey } from './symbols';
 
@@ -45,13 +45,16 @@ export function planSvg(plan: PlanDrawing, title: PlanTitle): string {
 		),
 		...plan.boxes.map(
 			(b) =>
-				`<g transform="translate(${n(b.x)} ${n(b.y)})"><title>${escape(b.name)}</title>${symbolSvg(b.symbol, b.turn, b.state === 'planned')}${b.protection === 'none' ? '' : text(9, -7, 6, PROTECTION[b.protection])}${text(0, 18, 7, b.name)}</g>`
+				`<g transform="translate(${n(b.x)} ${n(b.y)})"><title>${escape(b.name)}</title>${leader(b)}${symbolSvg(b.symbol, b.turn, b.state === 'planned')}${b.protection === 'none' ? '' : text(9, -7, 6, PROTECTION[b.protection])}${text(0, 18, 7, b.name)}</g>`
 		),
 		legend(plan.x + 12, plan.y + plan.height + 18, used, width),
 		text(plan.x + 12, plan.y + plan.height + below - 6, 9, CAUTION, 'start'),
 		'</svg>'
 	].join('\n');
 }
+/** From a symbol that was moved aside to where it really is. */
+const leader = ({ x, y, at }: PlanBox): string =>
+	at ? `<path d="M0 0L${n(at[0] - x)} ${n(at[1] - y)}" stroke="#6a6154" stroke-width="0.9"/>` : '';
 const PROTECTION = { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI+AFCI' } as const;
 export const CAUTION =
 	'An aid for qualified people. Local code and the authority having jurisdiction decide. Planned boxes are drawn thin.';

@@ -11,6 +11,8 @@
 	let { stage, onopen }: Props = $props();
 	const store = useJob();
 	const findings = $derived(store.assessment.stages[stage].findings);
+	/** What could not be calculated is not said to have nothing open. */
+	const failed = $derived(store.assessment.stages[stage].failed !== undefined);
 	const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
 </script>
 
@@ -19,7 +21,7 @@
 	<ChevronLeftOutline size="sm" aria-hidden="true" />
 	{#if count('violation')}<Count n={count('violation')} of="violations" level="violations" />{/if}
 	{#if count('caution')}<Count n={count('caution')} of="cautions" level="cautions" />{/if}
-	<span class="word condensed">{findings.length ? 'Open here' : 'Nothing open'}</span>
+	<span class="word condensed">{failed ? 'Not calculated' : findings.length ? 'Open here' : 'Nothing open'}</span>
 </button>
 
 <style>

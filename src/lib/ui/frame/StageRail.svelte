@@ -23,7 +23,11 @@
 
 <nav class="rail no-print" aria-label="Stages">
 	{#each counts as c (c.key)}
-		<a href={jobAddress(store.job.id, c.key)} aria-current={c.key === stage ? 'page' : undefined} onclick={onchoose}>
+		<a
+			href={jobAddress(store.job.id, c.key, { view: store.views[c.key] })}
+			aria-current={c.key === stage ? 'page' : undefined}
+			onclick={onchoose}
+		>
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
 			{#if c.failed}<Count n="?" of="could not be calculated" level="violations" />{/if}

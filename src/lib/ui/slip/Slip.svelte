@@ -130,7 +130,7 @@
 			{@render closers()}
 		</header>
 		{#each causes.slice(0, MOST) as cause (cause.first.id)}{@render told(cause, onshow)}{/each}
-		{#if !stageFindings.length}<p class="soft">
+		{#if !stageFindings.length && store.assessment.stages[stage].failed === undefined}<p class="soft">
 				Nothing open at this stage. Pick something on the sheet or the strip to see its reasons.
 			</p>{/if}
 		{#if causes.length > MOST}<p class="soft">
