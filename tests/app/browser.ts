@@ -195,6 +195,10 @@ export class Browser {
 				throw new Error(`${css} does not say ${words}; it says: ${last.slice(0, 600)}`);
 			});
 	}
+	/** Waits until the page does not say it any more: what an edit leads to is judged beside the page. */
+	async saysNot(words: string, css: string): Promise<void> {
+		await this.driver.wait(async () => !(await this.text(css)).includes(words), PATIENCE_MS, `${css} still says ${words}`);
+	}
 	async run<T>(script: string, ...args: unknown[]): Promise<T> {
 		return this.driver.executeScript<T>(script, ...args);
 	}
