@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { page } from '$app/state';
+	import { dropShell } from '$lib/ui/shell';
+	import { onMount } from 'svelte';
+	onMount(dropShell);
 </script>
 
 <main>

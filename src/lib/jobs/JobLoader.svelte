@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { JobStore } from '$lib/data/job-store.svelte';
 	import { openJob } from '$lib/data/open-job';
+	import { dropShell } from '$lib/ui/shell';
 	import { pickedIn } from './address';
 	import JobProvider from './JobProvider.svelte';
 
@@ -19,7 +20,7 @@
 		store.selectIfThere(pickedIn(page.url.searchParams));
 		return store;
 	}
-	const loading = $derived.by(() => load());
+	const loading = $derived.by(() => load().finally(dropShell));
 </script>
 
 {#await loading}

@@ -3,6 +3,7 @@
 	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { today } from '$lib/clock';
 	import Late from '$lib/ui/Late.svelte';
+	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import type { OpenCount } from '$core/about';
 	import type { NextStep } from '$core/next';
@@ -32,6 +33,7 @@
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import { jobAddress } from './address';
+	import { dropShell } from '$lib/ui/shell';
 	import { theme } from '$lib/ui/theme.svelte';
 
 	const takingIn = new TakingIn();
@@ -61,6 +63,7 @@
 		loaded = true;
 	}
 	void load();
+	onMount(dropShell);
 	/** Jobs that came in without being worked out are counted beside the page, one after another. */
 	async function count(left: readonly JobRow[]): Promise<void> {
 		if (!left.length) return;
@@ -284,6 +287,12 @@
 		background: var(--sheet);
 		padding: 20px 24px;
 		overflow-x: auto;
+	}
+	/* What stands under a list that grows does not move within the view. */
+	@media (max-width: 820px) {
+		main {
+			min-height: calc(100dvh - 60px);
+		}
 	}
 	.begin {
 		display: grid;

@@ -14,6 +14,7 @@
 	import RunStrip from '../strip/RunStrip.svelte';
 	import Failed from './Failed.svelte';
 	import Guarded from './Guarded.svelte';
+	import InTurn from '../InTurn.svelte';
 	import Late from '../Late.svelte';
 	import NextLine from './NextLine.svelte';
 	import Notice from './Notice.svelte';
@@ -141,7 +142,8 @@
 <svelte:window bind:innerWidth={width} />
 
 {#snippet strip()}
-	<Guarded what="The run" at={store.circuit?.id ?? ''}><RunStrip {stage} {phone} onfind={() => (open.circuits = true)} /></Guarded
+	<Guarded what="The run" at={store.circuit?.id ?? ''}
+		><InTurn><RunStrip {stage} {phone} onfind={() => (open.circuits = true)} /></InTurn></Guarded
 	>
 {/snippet}
 
@@ -155,16 +157,16 @@
 	<Notice />
 	{#if phone}<div class="strip no-print">{@render strip()}</div>{/if}
 	<div class="middle" class:folded={!slipOpen}>
-		{#if !phone}<div class="rail no-print"><StageRail {stage} /></div>{/if}
+		{#if !phone}<div class="rail no-print"><InTurn><StageRail {stage} /></InTurn></div>{/if}
 		<main>
 			{#if failed}<Failed
 					what={`${STAGE_NAMES[stage].name} could not be calculated: the list is incomplete.`}
 					why={failed}
 				/>{/if}
 			<Guarded what={STAGE_NAMES[stage].name} at={stage}>
-				<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<StageSheet />{/snippet}</Late>
+				<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<InTurn><StageSheet /></InTurn>{/snippet}</Late>
 			</Guarded>
-			{#if !phone}<Guarded what="What comes next" at={stage}><NextLine {stage} /></Guarded>{/if}
+			{#if !phone}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded>{/if}
 		</main>
 		{#if !phone && slipOpen}
 			<!-- A region that scrolls must be reachable by keyboard. -->
@@ -179,7 +181,9 @@
 		{/if}
 	</div>
 	{#if phone}
-		{#if !padOpen}<Guarded what="What is picked" at={stage}><PhoneCard {stage} onwhy={() => (store.why = true)} /></Guarded>{/if}
+		{#if !padOpen}<Guarded what="What is picked" at={stage}
+				><InTurn><PhoneCard {stage} onwhy={() => (store.why = true)} /></InTurn></Guarded
+			>{/if}
 		<StageBar {stage} onall={() => (open.stages = true)} />
 	{:else}
 		<div class="strip no-print">{@render strip()}</div>
@@ -255,7 +259,7 @@
 	}
 	.strip {
 		border-top: 1.5px solid var(--ink);
-		min-height: 0;
+		min-height: 41.5px;
 		min-width: 0;
 	}
 	.phone {
@@ -269,6 +273,7 @@
 	.phone .strip {
 		border-top: 0;
 		border-bottom: 1.5px solid var(--ink);
+		min-height: 45px;
 		grid-row: 3;
 	}
 	@media print {

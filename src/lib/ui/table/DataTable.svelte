@@ -1,8 +1,9 @@
 <script lang="ts" generics="Row">
 	import { Table, TableBody, TableHead, TableHeadCell } from 'flowbite-svelte';
 	import { CaretDownSolid, CaretSortSolid, CaretUpSolid } from 'flowbite-svelte-icons';
-	import { onMount, type Snippet } from 'svelte';
+	import type { Snippet } from 'svelte';
 	import TextField from '../fields/TextField.svelte';
+	import { GrowingList } from './growing-list.svelte';
 	import { SortedRows, type Column } from './sorted-rows.svelte';
 
 	interface Props {
@@ -21,11 +22,20 @@
 	let { columns, rows, idOf, row, first, empty, filter }: Props = $props();
 	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
 	let table = $state<HTMLDivElement>();
+	const growing = new GrowingList(() => sorted.shown.length);
+	let begun = false;
 	// A list that opens with something picked begins there; scrolling belongs to the DOM.
-	onMount(() => table?.querySelector('tr[aria-selected="true"]')?.scrollIntoView({ block: 'center' }));
+	$effect(() => {
+		void growing.shown;
+		const picked = begun ? null : table?.querySelector('tr[aria-selected="true"]');
+		begun ||= !!picked || growing.shown >= sorted.shown.length;
+		picked?.scrollIntoView({ block: 'center' });
+	});
 	/** A short list is seen at a glance. */
 	const FILTER_FROM = 8;
 </script>
+
+<svelte:window onbeforeprint={() => growing.all()} />
 
 {#if filter && rows.length >= FILTER_FROM}
 	<div class="filter no-print">
@@ -63,7 +73,7 @@
 		</TableHead>
 		<TableBody>
 			{@render first?.()}
-			{#each sorted.shown as r (idOf(r))}
+			{#each sorted.shown.slice(0, growing.shown) as r (idOf(r))}
 				{@render row(r)}
 			{:else}
 				<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
