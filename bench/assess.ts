@@ -5,7 +5,7 @@ import { assess } from '../src/core/assess';
 import { produce } from 'immer';
 import { DEMOS } from '../src/core/demo';
 import { proposeCircuits } from '../src/core/propose/propose-circuits';
-import type { Job, Reading } from '../src/core/model/job';
+import type { Job, Reading } from '../src/core/model/known';
 import { say } from './say';
 import { times } from './times';
 

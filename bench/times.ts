@@ -1,4 +1,4 @@
-import type { Job, Reading } from '../src/core/model/job';
+import type { Job, Reading } from '../src/core/model/known';
 
 /** Ten of a house in one job, so that every look-up grows too. */
 export function times(job: Job, readings: readonly Reading[], n: number): { job: Job; readings: Reading[] } {

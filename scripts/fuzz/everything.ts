@@ -18,6 +18,7 @@ import { directoryOf } from '../../src/core/handover/directory';
 import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { punchList } from '../../src/core/layout/punch-list';
 import type { JobFile } from '../../src/core/model/job';
+import { knownJob, NotKnown } from '../../src/core/model/known';
 import { finder } from '../../src/lib/ui/frame/find-anything';
 import { gfciRegister } from '../../src/core/prove/gfci-register';
 import type { BoxProof } from '../../src/core/prove/assess-prove';
@@ -31,12 +32,15 @@ import { takeOff } from '../../src/core/rough/take-off';
  * @returns what went wrong, each with where; an empty list: all went well
  */
 export function wrongWith(file: JobFile): string[] {
-	const { job, readings, events } = file;
+	const { readings, events } = file;
+	const job = knownJob(file.job);
 	const wrong: string[] = [];
 	const tried = <T>(what: string, work: () => T): T | undefined => {
 		try {
 			return work();
 		} catch (error) {
+			// A page says which fact is missing.
+			if (error instanceof NotKnown) return undefined;
 			const [where = ''] = /src\/core\/\S+/.exec(error instanceof Error ? (error.stack ?? '') : '') ?? [];
 			wrong.push(`${what}: ${error instanceof Error ? error.message : String(error)} (${where})`);
 			return undefined;

@@ -1,8 +1,9 @@
 import { byGravity } from './about';
 import { houseOf, type Evaluator, type House } from './house';
 import type { Job, Reading } from './model/job';
+import { knownJob } from './model/known';
 import { STAGES, type Stage } from './model/kinds';
-import type { Assessment, StageResult } from './model/result';
+import type { Assessment, Finding, StageResult } from './model/result';
 import { proofsOf, type BoxProof } from './prove/assess-prove';
 import { STAGE_ROWS } from './stages';
 
@@ -17,7 +18,8 @@ export interface JobAssessment extends Assessment {
  * One evaluation of a job for its edition and amendments: every stage's findings and decisions. A stage whose evaluator
  * throws is told as failed; the others go on.
  */
-export function assess(job: Job, readings: readonly Reading[] = []): JobAssessment {
+export function assess(told: Job, readings: readonly Reading[] = []): JobAssessment {
+	const job = knownJob(told);
 	const house = houseOf(job, readings);
 	const stages = byStage((stage) => guarded(STAGE_ROWS[stage].evaluate, house));
 	return {
@@ -47,9 +49,18 @@ const sortedKnown = new WeakMap<StageResult, StageResult>();
 function sorted(result: StageResult): StageResult {
 	const before = sortedKnown.get(result);
 	if (before) return before;
-	const made = { ...result, findings: eachOnce([...result.findings].sort(byGravity)), decisions: eachOnce(result.decisions) };
+	const made = {
+		...result,
+		findings: eachOnce(factsOnce(result.findings).sort(byGravity)),
+		decisions: eachOnce(result.decisions)
+	};
 	sortedKnown.set(result, made);
 	return made;
+}
+/** What is not known is told once, however much rests on it. */
+function factsOnce(findings: readonly Finding[]): Finding[] {
+	const told = new Set<string>();
+	return findings.filter((f) => !f.fact || (!told.has(f.id) && !!told.add(f.id)));
 }
 function eachOnce<T extends { id: string }>(rows: readonly T[]): T[] {
 	const seen = new Map<string, number>();

@@ -1,6 +1,6 @@
 import { editionOf } from './code/amended-edition';
 import type { Edition } from './code/shape/edition';
-import type { Circuit, Job, Reading } from './model/job';
+import type { Circuit, Job, Reading } from './model/known';
 import { indexOf, type JobIndex } from './model/job-index';
 import type { StageResult } from './model/result';
 import { runOf, type Run } from './run/runs';
@@ -13,7 +13,7 @@ export interface House {
 	readonly job: Job;
 	/** The edition of the job, as its local amendments leave it. */
 	readonly edition: Edition;
-	readonly index: JobIndex;
+	readonly index: JobIndex<Job>;
 	/** The run of each circuit of the job, in its order. */
 	readonly runs: ReadonlyMap<Circuit, Run>;
 	readonly readings: readonly Reading[];

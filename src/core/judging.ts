@@ -1,5 +1,6 @@
 import { assess, type JobAssessment } from './assess';
 import { applyChanges } from './edit/merge/apply';
+import { knownJob } from './model/known';
 import type { Ground, GroundChange, Judged, News } from './judged';
 import { STAGES } from './model/kinds';
 import { nextAt, nextOf } from './next';
@@ -35,7 +36,7 @@ export class Judge {
 		const now = assess(ground.job, ground.readings);
 		const before = this.told;
 		this.told = now;
-		const situation = { ...ground, assessment: now, today };
+		const situation = { ...ground, job: knownJob(ground.job), assessment: now, today };
 		return {
 			stages: Object.fromEntries(STAGES.filter((s) => now.stages[s] !== before?.stages[s]).map((s) => [s, now.stages[s]])),
 			proofs: {

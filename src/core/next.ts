@@ -31,8 +31,8 @@ export interface Situation {
 
 type Ask = (s: Situation) => NextStep | null;
 const box = (id: string): Subject => ({ kind: 'box', id });
-const nameOf = (job: Job, id: string): string =>
-	indexOf(job).boxes.get(id)?.name ?? job.panels.find((p) => p.id === id)?.name ?? 'panel';
+const nameOf = (job: Job, id: string | null): string =>
+	indexOf(job).boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? 'panel';
 const firstFound =
 	(asks: readonly Ask[]): Ask =>
 	(s) => {

@@ -1,7 +1,7 @@
 import { assessCircuits, unmeasuredLegs } from './circuits/assess-circuits';
 import type { Evaluator, House } from './house';
 import { assessLayout } from './layout/assess-layout';
-import type { Job } from './model/job';
+import type { Job } from './model/known';
 import type { Stage } from './model/kinds';
 import { remembered } from './model/remember';
 import type { StageResult } from './model/result';

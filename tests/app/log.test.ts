@@ -15,7 +15,7 @@ test('a log of 10,000 readings: taken in, only what is in sight drawn, filtered 
 	await b.click('main button', 'Log');
 	const file = join(folder, 'year.csv');
 	writeFileSync(file, yearLog());
-	await b.driver.findElement(By.css('input[type=file][aria-label="Import readings"]')).sendKeys(file);
+	await b.find('input[type=file][aria-label="Import readings"]').sendKeys(file);
 	await b.says('Import 10000 readings', 'main');
 	await b.click('main button', 'Import 10000 readings');
 	await b.says('10030 of 10030 readings', 'main');

@@ -1,4 +1,3 @@
-import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { Key } from 'selenium-webdriver';
 import { Browser, together } from './browser';

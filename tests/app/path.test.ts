@@ -25,7 +25,7 @@ const slip = '.slip';
 async function takeIn(name: string, text: string): Promise<void> {
 	const file = join(folder, name);
 	writeFileSync(file, text);
-	const input = await b.driver.findElement(By.css('input[type=file]'));
+	const input = await b.find('input[type=file]');
 	await input.sendKeys(file);
 }
 
@@ -148,8 +148,8 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 		['short.json', text.slice(0, 4000), 'short.json: nothing was imported'],
 		[
 			'newer.json',
-			text.replace('"fileVersion": 3', '"fileVersion": 9'),
-			'fileVersion must be at most 3, got 9: the file was made by a newer Hekto'
+			text.replace('"fileVersion": 4', '"fileVersion": 9'),
+			'fileVersion must be at most 4, got 9: the file was made by a newer Hekto'
 		],
 		[
 			'broken.json',

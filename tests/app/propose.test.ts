@@ -75,7 +75,7 @@ test('a house without circuits: proposed by one press, made by another, undone a
 test('a house of 300 boxes: the work says how far it is, and can be stopped; nothing of the job is changed', async () => {
 	const job = { ...bigHouse(), circuits: [], legs: [], panels: [] };
 	const path = join(folder, 'big.json');
-	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 3, job, readings: [], events: [] }));
+	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 4, job, readings: [], events: [] }));
 	await b.go('/');
 	await (await b.find('input[type=file]')).sendKeys(path);
 	await b.says('Big house', '.frame');

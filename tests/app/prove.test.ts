@@ -177,7 +177,7 @@ test('a table of anyone’s is mapped; bad rows are set aside; the rest is taken
 		file,
 		'Remarks,Outlet,Volts H-N,Ground (mΩ),Drop %\nfine,KT-01,120.3,180,2.1\n,KT-02,119.9 V,OL,\nodd,attic,1,,\n,BT-01,119.7,,3.4\n'
 	);
-	const input = await b.driver.findElement(By.css('input[type=file][aria-label="Import readings"]'));
+	const input = await b.find('input[type=file][aria-label="Import readings"]');
 	await input.sendKeys(file);
 	await b.says('Import 5 readings', 'main');
 	await b.says('ohm-ground must be a number, got "OL"', 'main');

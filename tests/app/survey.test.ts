@@ -154,7 +154,7 @@ test('the plan goes out as SVG and DXF, and the DXF comes in again as the same r
 	writeFileSync(file, dxf);
 	await begin('From a drawing');
 	await b.click('button', 'From DXF');
-	await (await b.driver.findElement(By.css('.dxf input[type=file]'))).sendKeys(file);
+	await (await b.find('.dxf input[type=file]')).sendKeys(file);
 	await b.says('4 rooms', '.dxf');
 	await b.says(/Bath, 48 sq ft/, '.dxf');
 	await b.says(/Kitchen, 160 sq ft/, '.dxf');
@@ -169,7 +169,7 @@ test('what is no drawing is refused with the reason, and nothing is changed', as
 	const file = join(folder, 'list.dxf');
 	writeFileSync(file, 'eggs, milk');
 	await b.click('button', 'From DXF').catch(() => undefined);
-	await (await b.driver.findElement(By.css('.dxf input[type=file]'))).sendKeys(file);
+	await (await b.find('.dxf input[type=file]')).sendKeys(file);
 	await b.says('list.dxf is not a DXF text file', '.dxf');
 	// The saved files of this test lead nowhere, and the browser says so.
 	assert.deepEqual(

@@ -167,7 +167,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	const file = join(folder, 'box.png');
 	writeFileSync(file, png(2600, 1300));
 	await b.find('.slip .photos input[type=file]');
-	await (await b.driver.findElement(By.css('.slip .photos input[type=file]'))).sendKeys(file);
+	await (await b.find('.slip .photos input[type=file]')).sendKeys(file);
 	await b.says('Photo kept with the job.');
 	const size = await b.run<[string, string]>(
 		'const i = document.querySelector(".slip figure img"); return [i.getAttribute("width"), i.getAttribute("height")]'
@@ -176,7 +176,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	await b.type('.slip figure input', 'cloth insulation, brittle' + Key.TAB);
 	const notPicture = join(folder, 'note.png');
 	writeFileSync(notPicture, 'no picture');
-	await (await b.driver.findElement(By.css('.slip .photos input[type=file]'))).sendKeys(notPicture);
+	await (await b.find('.slip .photos input[type=file]')).sendKeys(notPicture);
 	await b.says("note.png: The browser can't read this file as a picture.");
 
 	await b.go('/job/marrow-street/handover');
@@ -189,7 +189,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	writeFileSync(out, whole);
 	await b.go('/');
 	await b.says('Jobs in this browser');
-	await (await b.driver.findElement(By.css('input[type=file]'))).sendKeys(out);
+	await (await b.find('input[type=file]')).sendKeys(out);
 	await b.says('Marrow Street (opened)');
 	await b.find('.frame');
 	await b.go(`${new URL(await b.driver.getCurrentUrl()).pathname.replace(/\w+$/, 'walk')}?box=sw-02`);

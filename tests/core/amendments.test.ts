@@ -5,7 +5,7 @@ import { editionOf, FIGURES } from '../../src/core/code/amended-edition';
 import { inForce } from '../../src/core/code/amendments';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import type { Amendment, Job } from '../../src/core/model/job';
+import type { Amendment, Job } from '../../src/core/model/known';
 import { AMENDABLE_FIGURES, EDITIONS } from '../../src/core/model/kinds';
 
 const { job: demo } = quillback();

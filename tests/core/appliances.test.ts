@@ -7,7 +7,7 @@ import { sizeFeeder } from '../../src/core/circuits/panel/215-feeder';
 import { serviceConductors } from '../../src/core/circuits/service/310-12-service-conductors';
 import { editions } from '../../src/core/code/editions';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Circuit, CircuitLoad, Device, Feeder, Job, Panel } from '../../src/core/model/job';
+import type { Box, Circuit, CircuitLoad, Device, Feeder, Job, Panel } from '../../src/core/model/known';
 import type { EditionKey, LoadKind } from '../../src/core/model/kinds';
 import { box, circuit, job, leg, near } from './small-job';
 

@@ -7,7 +7,7 @@ import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
 import type { Requirement } from '../../src/core/layout/requirement';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Device, Fixture, Job, Point, Room } from '../../src/core/model/job';
+import type { Box, Device, Fixture, Job, Point, Room } from '../../src/core/model/known';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
 

@@ -1,5 +1,5 @@
 import { HouseBuilder, duplex, light, wallSwitch } from '../../src/core/demo/house-builder';
-import { DEFAULT_PRACTICE, type Job } from '../../src/core/model/job';
+import { DEFAULT_PRACTICE, type Job } from '../../src/core/model/known';
 import type { RoomKind } from '../../src/core/model/kinds';
 
 const KINDS: readonly RoomKind[] = ['bedroom', 'living', 'den', 'kitchen', 'hallway', 'bathroom', 'family', 'garage'];

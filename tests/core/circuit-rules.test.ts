@@ -4,7 +4,7 @@ import { assess } from '../../src/core/assess';
 import { asLoadCase, connectedWatts, loadOf } from '../../src/core/circuits/size/load';
 import { loadOfOutlet } from '../../src/core/circuits/articles/110-3-b-nameplates';
 import { editions } from '../../src/core/code/editions';
-import type { Box, Circuit, CircuitLoad, Device, Job, Room } from '../../src/core/model/job';
+import type { Box, Circuit, CircuitLoad, Device, Job, Room } from '../../src/core/model/known';
 import type { EditionKey, RoomKind } from '../../src/core/model/kinds';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, job, leg, near } from './small-job';

@@ -13,7 +13,7 @@ import { attachBox, editLeg } from '../../src/core/edit/legs';
 import { addRoom, editRoom, removeRoom } from '../../src/core/edit/rooms';
 import { setWallLength } from '../../src/core/edit/walls';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
-import type { Job, Point } from '../../src/core/model/job';
+import type { Job, Point } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, den, job, leg } from './small-job';
 
@@ -107,12 +107,14 @@ test('a box is attached to a run, moved along it, and never fed from itself', ()
 	);
 	refused(loose, attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }), /no box to feed A from there/);
 });
-test('a circuit in a job without a panel brings one', () => {
+test('a planned circuit in a job without a panel brings one, of which nothing is known; a found one invents none', () => {
 	const bare = job({ panels: [], circuits: [], legs: [] });
-	const made = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'found' }));
-	assert.deepEqual([made.panels.length, made.circuits[0]?.number, made.circuits[0]?.panelId], [1, 1, 'np']);
+	const made = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'planned' }));
+	assert.deepEqual([made.circuits[0]?.number, made.circuits[0]?.panelId, made.panels[0]?.mainA], [1, 'np', null]);
 	const second = done(made, addCircuit({ circuitId: 'n2', panelId: 'unused', name: 'Iron', breakerA: 20, state: 'found' }));
-	assert.deepEqual([second.panels.length, second.circuits[1]?.number], [1, 2]);
+	assert.deepEqual([second.panels.length, second.circuits[1]?.number, second.circuits[1]?.panelId], [1, 2, 'np']);
+	const found = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Iron', breakerA: null, state: 'found' }));
+	assert.deepEqual([found.panels, found.circuits[0]?.panelId, found.circuits[0]?.breakerA], [[], null, null]);
 });
 test('two boxes never share a name', () => {
 	refused(job(), editBox('a', { name: 'b' }), /Another box is named b already/);

@@ -6,7 +6,7 @@ import { outletFacts } from '../../src/core/protection/outlet-facts';
 import { protectionNeed } from '../../src/core/protection/needs';
 import { editions } from '../../src/core/code/editions';
 import { distanceToFixture } from '../../src/core/model/geometry';
-import type { Fixture, Job, Point, Room } from '../../src/core/model/job';
+import type { Fixture, Job, Point, Room } from '../../src/core/model/known';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, job, near } from './small-job';
 

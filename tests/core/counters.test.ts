@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { layoutCounter, layoutIsland, type CounterBreak } from '../../src/core/layout/counters';
 import { counterRuns, lieOf } from '../../src/core/layout/counter-runs';
 import { newRoom } from '../../src/core/model/new-job';
-import type { Fixture, Room } from '../../src/core/model/job';
+import type { Fixture, Room } from '../../src/core/model/known';
 
 const e = editions['2023'];
 const sink = (from: number, to: number, behind: number, corner = false): CounterBreak => ({

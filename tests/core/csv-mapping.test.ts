@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { asideCsv, figureOf, guessRoles, readMapped, readTable, unitOfHeading } from '../../src/core/formats/csv-mapping';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
-import type { Reading } from '../../src/core/model/job';
+import type { Reading } from '../../src/core/model/known';
 import { job, reading } from './small-job';
 
 const usual = { at: '2026-10-12T09:00:00.000Z', loadA: 12, by: 'JM', instrument: 'meter' };

@@ -4,7 +4,7 @@ import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type Dea
 import { breakerPoints, deadPoints } from '../../src/core/makeup/dead-points';
 import { breakerSuspects, liveAlarms, signsAt } from '../../src/core/makeup/live-alarm';
 import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
-import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/job';
+import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/known';
 import { box, circuit, job, leg, reading } from './small-job';
 
 /** What keeps people alive: a gap in live, dead, live proves nothing; a circuit switched on again voids it. */

@@ -6,7 +6,7 @@ import { assess } from '../../src/core/assess';
 import { readPlainJobFile } from '../../src/core/formats/job-json';
 import { check, figure, list, maybe, must, oneOf, shape, text, whole } from '../../src/core/model/file/fields';
 import { passesOf } from '../../src/core/model/file/quick-check';
-import type { Job, JobFile } from '../../src/core/model/job';
+import type { Job, JobFile } from '../../src/core/model/known';
 import { newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 import { jobSchema } from '../../src/core/model/file/schema';
 import { odd, placesIn, spoiled, valueAt, withValue } from '../../scripts/fuzz/values';

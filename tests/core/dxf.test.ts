@@ -11,7 +11,7 @@ import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { planSvg, usedSymbols } from '../../src/core/formats/plan-svg';
 import { SYMBOLS } from '../../src/core/formats/symbols';
 import { areaSqFt } from '../../src/core/model/geometry';
-import type { Point } from '../../src/core/model/job';
+import type { Point } from '../../src/core/model/known';
 
 const { job } = quillback();
 const plan = drawPlan(editions['2023'], job, 0);

@@ -9,7 +9,7 @@ import { placedOn } from '../../src/core/edit/merge/rebase';
 import { conflictLines, sayShifted } from '../../src/core/edit/merge/say-conflict';
 import { takeFaults } from '../../src/core/edit/merge/take';
 import { addBox } from '../../src/core/edit/boxes';
-import type { Job } from '../../src/core/model/job';
+import type { Job } from '../../src/core/model/known';
 import { newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 import { reading } from './small-job';
 

@@ -8,7 +8,7 @@ import { readJobFile } from '../../src/core/formats/job-json';
 import { writeJobFile } from '../../src/core/formats/write-job';
 import { openApi } from '../../src/core/formats/openapi';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
-import type { Job, JobFile, Reading } from '../../src/core/model/job';
+import type { Job, JobFile, Reading } from '../../src/core/model/known';
 import { emptyJob, newServiceCall } from '../../src/core/model/new-job';
 import { jobFileSchema } from '../../src/core/model/file/schema';
 
@@ -65,7 +65,7 @@ test('a version-2 file is brought up: story and color as spelled now, a furnace 
 // What is done to a good file, where the fault must point, what it must say.
 type Broken = Record<string, any>; // eslint-disable-line @typescript-eslint/no-explicit-any
 const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
-	['a newer version', (f) => ({ ...f, fileVersion: 4 }), 'fileVersion', /newer Hekto/],
+	['a newer version', (f) => ({ ...f, fileVersion: 5 }), 'fileVersion', /newer Hekto/],
 	['no version', ({ fileVersion: _, ...f }) => f, 'fileVersion', /got nothing/],
 	['another kind of file', (f) => ({ ...f, hekto: 'shop' }), 'hekto', /must be "job", got "shop"/],
 	['a list', () => [1, 2], 'file', /must be a job file/],

@@ -13,7 +13,7 @@ import { writeJobFile } from '../../src/core/formats/write-job';
 import { applyFix } from '../../src/core/edit/fix';
 import { removeBox } from '../../src/core/edit/boxes';
 import type { Command } from '../../src/core/edit/command';
-import type { Job, JobFile } from '../../src/core/model/job';
+import type { Job, JobFile } from '../../src/core/model/known';
 import { Random } from '../../scripts/fuzz/random';
 
 /** Whatever is let in can be saved and opened: fixes, imports and edits in any order, and the file gives the same job. */

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { runOf } from '../../src/core/run/runs';
-import type { Reading } from '../../src/core/model/job';
+import type { Reading } from '../../src/core/model/known';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';

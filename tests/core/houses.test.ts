@@ -8,7 +8,7 @@ import { DEMOS } from '../../src/core/demo';
 import { directoryOf } from '../../src/core/handover/directory';
 import { faceLabels } from '../../src/core/handover/labels';
 import { takeOff } from '../../src/core/rough/take-off';
-import type { Job, JobFile } from '../../src/core/model/job';
+import type { Job, JobFile } from '../../src/core/model/known';
 import { EDITIONS } from '../../src/core/model/kinds';
 import type { Finding, Step } from '../../src/core/model/result';
 import { compareEditions } from '../../src/core/protection/compare-editions';

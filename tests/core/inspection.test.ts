@@ -3,7 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { removeBox } from '../../src/core/edit/boxes';
 import { itemsOf, putItem, putRuling, readItem, removeItem } from '../../src/core/edit/inspection';
-import type { InspectorItem } from '../../src/core/model/job';
+import type { InspectorItem } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { job } from './small-job';
 

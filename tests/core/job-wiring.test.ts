@@ -6,7 +6,7 @@ import { DEMOS } from '../../src/core/demo';
 import { MARROW_HIDDEN } from '../../src/core/demo/marrow-street';
 import { analyze } from '../../src/core/instruments/analyzer';
 import { lampWords, readLamps, readVolts } from '../../src/core/instruments/meter';
-import type { Device, Job } from '../../src/core/model/job';
+import type { Device, Job } from '../../src/core/model/known';
 import { build, planOf } from '../../src/core/network/build';
 import { jobWiring, outletAt } from '../../src/core/network/job-wiring';
 import { size } from '../../src/core/network/phasor';

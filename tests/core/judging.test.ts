@@ -6,7 +6,7 @@ import { DEMOS } from '../../src/core/demo';
 import { changesBetween } from '../../src/core/edit/merge/change';
 import { failedJudged, withNews, type Ground, type Judged } from '../../src/core/judged';
 import { Judge } from '../../src/core/judging';
-import type { Job } from '../../src/core/model/job';
+import type { Job } from '../../src/core/model/known';
 import { STAGES } from '../../src/core/model/kinds';
 import { nextAt, nextOf } from '../../src/core/next';
 import { reading } from './small-job';

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
-import type { Circuit, Device, GuidedCheck, Job, Reading } from '../../src/core/model/job';
+import type { Circuit, Device, GuidedCheck, Job, Reading } from '../../src/core/model/known';
 import type { ReadingKind } from '../../src/core/model/kinds';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';

@@ -4,7 +4,7 @@ import { editions } from '../../src/core/code/editions';
 import { loosely, servedArea } from '../../src/core/circuits/service/220-14-branch-load';
 import { whyNotForWall } from '../../src/core/layout/counts';
 import { breakerSuspects } from '../../src/core/makeup/live-alarm';
-import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../src/core/model/job';
+import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../src/core/model/known';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { dropByLeg } from '../../src/core/prove/clearing';

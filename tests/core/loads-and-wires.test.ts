@@ -7,7 +7,7 @@ import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load
 import { floorArea } from '../../src/core/circuits/service/service-of-job';
 import { editions } from '../../src/core/code/editions';
 import { tailFor } from '../../src/core/code/240-4-d-pigtail';
-import type { Circuit, Device, Job, Panel } from '../../src/core/model/job';
+import type { Circuit, Device, Job, Panel } from '../../src/core/model/known';
 import { newRoom } from '../../src/core/model/new-job';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { box, circuit, job, leg } from './small-job';

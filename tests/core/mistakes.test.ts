@@ -9,7 +9,7 @@ import { quillback } from '../../src/core/demo/quillback';
 import { applyFix } from '../../src/core/edit/fix';
 import type { Command } from '../../src/core/edit/command';
 import { pairCircuits } from '../../src/core/edit/circuits';
-import type { Circuit, Job, Leg } from '../../src/core/model/job';
+import type { Circuit, Job, Leg } from '../../src/core/model/known';
 import type { Finding } from '../../src/core/model/result';
 
 /** What goes wrong in practice, made on purpose in the demo house: each is named with its section, and its fix clears it. */

@@ -7,7 +7,7 @@ import { boxesServed, runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { pairCircuits, removeCircuit } from '../../src/core/edit/circuits';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Circuit, Device, Job, Leg } from '../../src/core/model/job';
+import type { Circuit, Device, Job, Leg } from '../../src/core/model/known';
 import { takeOff } from '../../src/core/rough/take-off';
 import { box, circuit, job, leg, near } from './small-job';
 

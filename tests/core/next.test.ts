@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
-import type { Job, LiveEvent, Reading } from '../../src/core/model/job';
+import type * as told from '../../src/core/model/job';
+import type { Job, LiveEvent, Reading } from '../../src/core/model/known';
 import { STAGES, type Stage } from '../../src/core/model/kinds';
 import { emptyJob } from '../../src/core/model/new-job';
 import { nextAt, nextOf, type NextStep } from '../../src/core/next';
@@ -13,14 +14,14 @@ interface Seen {
 	readings?: Reading[];
 	events?: LiveEvent[];
 }
-const at = (j: Job, { readings = [], events = [] }: Seen = {}) => ({
+const at = (j: told.Job, { readings = [], events = [] }: Seen = {}) => ({
 	job: j,
 	readings,
 	events,
 	assessment: assess(j, readings),
 	today
 });
-const said = (stage: Stage, j: Job, seen?: Seen): string | undefined => nextAt(stage, at(j, seen))?.text;
+const said = (stage: Stage, j: told.Job, seen?: Seen): string | undefined => nextAt(stage, at(j, seen))?.text;
 const empty = (): Job => emptyJob('j', { name: 'Small', edition: '2023', permitDate: '2026-10-12' });
 
 /** All boxes in the wall, devices in them, cables run. */

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { editions } from '../../src/core/code/editions';
 import { layoutWalls, type WallsCase } from '../../src/core/layout/walls';
 import { turner, wallLength } from '../../src/core/model/geometry';
-import type { Point } from '../../src/core/model/job';
+import type { Point } from '../../src/core/model/known';
 import { closeWalk, readTape } from '../../src/core/edit/tape';
 
 const e = editions['2023'];

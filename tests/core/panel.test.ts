@@ -9,7 +9,7 @@ import { clashes, isFree, legOfSlot, mayStandIn, slotsOf, spareSlots } from '../
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { moveSlots } from '../../src/core/edit/circuits';
-import type { Circuit, CircuitLoad, Feeder, Job, Panel } from '../../src/core/model/job';
+import type { Circuit, CircuitLoad, Feeder, Job, Panel } from '../../src/core/model/known';
 import { produce } from 'immer';
 import { box, circuit, job, leg, near } from './small-job';
 

@@ -7,7 +7,7 @@ import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { placeProtection } from '../../src/core/edit/circuits';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Circuit, Job } from '../../src/core/model/job';
+import type { Circuit, Job } from '../../src/core/model/known';
 import {
 	placeDevices,
 	unmet,

@@ -8,7 +8,7 @@ import { planSvg } from '../../src/core/formats/plan-svg';
 import { fanOut } from '../../src/core/formats/plan-fan';
 import { boxLabels, labelRect, namedFixtures, roomLabels, touch, type RoomLabel } from '../../src/core/formats/plan-labels';
 import { inside } from '../../src/core/model/geometry';
-import type { Point } from '../../src/core/model/job';
+import type { Point } from '../../src/core/model/known';
 
 const plans = Object.values(DEMOS).flatMap((make) => {
 	const { job } = make();

@@ -7,7 +7,7 @@ import { feedQuick, feedOrder } from '../../src/core/propose/feed-order';
 import { groupUnits, WORTH, type GroupCase, type GroupUnit } from '../../src/core/propose/group-search';
 import { DEMOS } from '../../src/core/demo';
 import { addRuns } from '../../src/core/edit/circuits';
-import { DEFAULT_GROUPING, type Job } from '../../src/core/model/job';
+import { DEFAULT_GROUPING, type Job } from '../../src/core/model/known';
 import { indexOf } from '../../src/core/model/job-index';
 import { newRoom } from '../../src/core/model/new-job';
 import { otherWays, proposeAlternatives, proposeCircuits } from '../../src/core/propose/propose-circuits';

@@ -3,7 +3,7 @@ import test from 'node:test';
 import { coversSection } from '../../src/core/code/amendments';
 import { editions } from '../../src/core/code/editions';
 import { voltsToGround, type OutletFacts } from '../../src/core/code/outlet';
-import type { Amendment } from '../../src/core/model/job';
+import type { Amendment } from '../../src/core/model/known';
 import type { EditionKey } from '../../src/core/model/kinds';
 import { protectAll, protectionNeed } from '../../src/core/protection/needs';
 

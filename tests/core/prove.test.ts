@@ -5,7 +5,7 @@ import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
 import { MARROW_HIDDEN } from '../../src/core/demo/marrow-street';
-import type { Reading } from '../../src/core/model/job';
+import type { Reading } from '../../src/core/model/known';
 import { readingFaults } from '../../src/core/model/reading';
 import { latestReadings } from '../../src/core/model/latest-readings';
 import { lampMeaning } from '../../src/core/prove/lamps';
@@ -47,7 +47,8 @@ test('what cannot be predicted says which fact is missing', () => {
 	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
 	assert.deepEqual(predict({ edition: e, job: unmeasured }, { circuit: c, boxId: 'b' }), {
 		known: false,
-		why: 'the length of A to B is not known'
+		why: 'the length of the cable from A to B is not known',
+		fact: { of: 'leg', id: 'a-b', field: 'lengthFt' }
 	});
 	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, { circuit: c, boxId: 'b' }), {
 		known: false,
@@ -56,7 +57,8 @@ test('what cannot be predicted says which fact is missing', () => {
 	const sub = onSubpanel(null);
 	assert.deepEqual(predict({ edition: e, job: sub }, { circuit: c, boxId: 'b' }), {
 		known: false,
-		why: 'the length of the feeder to its panel is not known'
+		why: 'the length of the feeder to Sub is not known',
+		fact: { of: 'feeder', id: 'p', field: 'lengthFt' }
 	});
 });
 test('between two hots: 240 V, both legs of the service, each hot 120 V to ground', () => {

@@ -8,7 +8,7 @@ import { quillback } from '../../src/core/demo/quillback';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Device, Job } from '../../src/core/model/job';
+import type { Box, Device, Job } from '../../src/core/model/known';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { groundOf } from '../../src/core/run/ground-at';
 import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/articles/406-4-d-replace-advice';

@@ -8,7 +8,7 @@ import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/job';
+import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/known';
 import { emptyJob, newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 
 const e = editions['2023'];

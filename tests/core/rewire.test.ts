@@ -3,7 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { rewire, type Rewire } from '../../src/core/edit/rewire';
 import { plannedOnly, removeCircuits } from '../../src/core/edit/circuits';
-import type { Job } from '../../src/core/model/job';
+import type { Job } from '../../src/core/model/known';
 import { box, circuit, job, leg } from './small-job';
 
 /** p -> a -> b -> c on circuit 1, d on circuit 2; all on one wall, feet apart that a test can add up. */

@@ -7,7 +7,7 @@ import { addRoom, addBreak, removeBreak, setRectangle } from '../../src/core/edi
 import { detachBox, moveToCircuit } from '../../src/core/edit/legs';
 import type { Command } from '../../src/core/edit/command';
 import { wallLength } from '../../src/core/model/geometry';
-import type { Job } from '../../src/core/model/job';
+import type { Job } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, den, job, leg } from './small-job';
 

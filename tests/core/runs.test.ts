@@ -6,7 +6,7 @@ import { dropAt, designLoad } from '../../src/core/circuits/size/drop';
 import { editions } from '../../src/core/code/editions';
 import { drawRun, STRIP } from '../../src/core/formats/run-drawing';
 import { directoryOf } from '../../src/core/handover/directory';
-import type { Job } from '../../src/core/model/job';
+import type { Job } from '../../src/core/model/known';
 import { bandsOf, goesDead, protectedBy } from '../../src/core/protection/reach';
 import { takeOff } from '../../src/core/rough/take-off';
 import { box, circuit, job, leg, near } from './small-job';

@@ -4,7 +4,7 @@ import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
 import { EDITIONS, SERVES, PROTECTIONS, ROOM_KINDS } from '../../src/core/model/kinds';
-import type { Job, JobFile, Reading } from '../../src/core/model/job';
+import type { Job, JobFile, Reading } from '../../src/core/model/known';
 import { removeBox } from '../../src/core/edit/boxes';
 import type { Command } from '../../src/core/edit/command';
 import { removeCircuit } from '../../src/core/edit/circuits';

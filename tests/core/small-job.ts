@@ -1,4 +1,4 @@
-import type { Box, Circuit, Device, Job, Leg, Reading, Room } from '../../src/core/model/job';
+import type { Box, Circuit, Device, Job, Leg, Reading, Room } from '../../src/core/model/known';
 import { emptyJob, newBox, newCircuit } from '../../src/core/model/new-job';
 
 /** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */

@@ -10,7 +10,8 @@ import { placeProtection } from '../../src/core/edit/circuits';
 import { applyFix } from '../../src/core/edit/fix';
 import { attachBox } from '../../src/core/edit/legs';
 import { editDevice } from '../../src/core/edit/boxes';
-import type { Box, Circuit, Device, Job, Leg, Panel, Reading, Room } from '../../src/core/model/job';
+import type * as told from '../../src/core/model/job';
+import type { Box, Circuit, Device, Job, Leg, Panel, Reading, Room } from '../../src/core/model/known';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { placingWays } from '../../src/core/protection/placing-case';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
@@ -246,9 +247,14 @@ test('a ground that goes on from a GFCI without one is a violation; from one wit
 test('a found box that is attached to a circuit brings no ground that nobody saw', () => {
 	const attach = (ground: Box['ground']) => {
 		const j = job({ boxes: [box('a', { state: 'found', ground })], legs: [] });
-		return produce(j, attachBox('a', { legId: 'l', circuitId: 'c1', fromId: 'p', lengthFt: null })).legs[0]?.ground;
+		return produce(j as told.Job, attachBox('a', { legId: 'l', circuitId: 'c1', fromId: 'p', lengthFt: null })).legs[0];
 	};
-	assert.deepEqual([attach('unknown'), attach('none'), attach('present')], [false, false, true]);
+	const { cable, awg, metal, conductors, ground } = attach('present') ?? {};
+	assert.deepEqual(
+		{ cable, awg, metal, conductors, ground },
+		{ cable: null, awg: null, metal: null, conductors: null, ground: null }
+	);
+	assert.deepEqual([attach('unknown')?.ground, attach('none')?.ground], [null, null]);
 });
 
 // What protects it.

@@ -6,7 +6,7 @@ import { editions } from '../../src/core/code/editions';
 import { roomWalls } from '../../src/core/layout/assess-layout';
 import type { Command } from '../../src/core/edit/command';
 import { fixtureCorners, signedArea, wallLength } from '../../src/core/model/geometry';
-import type { Fixture, Job, Point, Room } from '../../src/core/model/job';
+import type { Fixture, Job, Point, Room } from '../../src/core/model/known';
 import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
 import { referenceFaults } from '../../src/core/model/file/references';
 import * as fixtures from '../../src/core/edit/fixtures';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
-import type { Fixture, Job } from '../../src/core/model/job';
+import type { Fixture, Job } from '../../src/core/model/known';
 import type { EditionKey } from '../../src/core/model/kinds';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, job } from './small-job';

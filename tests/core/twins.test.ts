@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
-import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/job';
+import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, den, job, leg } from './small-job';

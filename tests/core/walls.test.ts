@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { fewest, uncovered, type PlacementCase } from '../../src/core/layout/placement';
 import { breakFaults, outlineFaults } from '../../src/core/layout/wall-spaces';
 import { layoutWalls, type WallsCase } from '../../src/core/layout/walls';
-import type { Point } from '../../src/core/model/job';
+import type { Point } from '../../src/core/model/known';
 import type { EditionKey } from '../../src/core/model/kinds';
 
 const rect = (w: number, h: number): Point[] => [

@@ -1,6 +1,7 @@
 import type { StageResult, Finding, Decision, Subject, Fix } from '../model/result';
 import { remembered } from '../model/remember';
-import type { Circuit, Room, Job } from '../model/job';
+import { ifKnown, type Circuit, type Fact, type Job, type Room } from '../model/known';
+import { ifKnownRow, lacking, orLacking } from '../code/lacking';
 import type { House } from '../house';
 import { whyTogether } from './why-together';
 import { applianceDecision, applianceFindings } from './articles/422-424-440-625-appliances';
@@ -42,9 +43,10 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 		const sized = known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
 		// Which rooms go dark with a circuit is a question of all that is in them.
 		const inRooms = [...new Set(roomsOf)].map((room) => room && boxesTogether(room, boxesOfRoom.get(room.id) ?? [], () => ({})));
-		const why = knownWhy(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...inRooms], () =>
-			[whyTogether(edition, job, run), applianceDecision(edition, job, run)].filter((d) => d !== null)
-		);
+		const why = knownWhy(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...inRooms], () => [
+			...ifKnownRow(() => whyTogether(edition, job, run)),
+			...ifKnownRow(() => applianceDecision(edition, job, run))
+		]);
 		return {
 			// Their fixes name other circuits: they are made anew, so that none names one that is gone.
 			findings: [...sharing(edition, job, run), ...sized.findings],
@@ -53,10 +55,10 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 		};
 	});
 	const multiwire = assessMultiwire(edition, job);
-	const hints = job.panels.flatMap((p) => balanceHint(edition, p, panelLoad(edition, job, p).legs));
+	const hints = job.panels.flatMap((p) => ifKnown(() => balanceHint(edition, p, panelLoad(edition, job, p).legs)) ?? []);
 	return {
 		findings: [
-			...requiredCircuits(edition, job),
+			...orLacking(job, cite(edition, edition.ampacity.rule), () => requiredCircuits(edition, job)),
 			...panelFindings(edition, job),
 			...multiwire.findings,
 			...results.flatMap((r) => r.findings),
@@ -67,20 +69,29 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 		decisions: [...results.flatMap((r) => r.decisions), ...multiwire.decisions, ...panelDecisions(edition, job)]
 	};
 }
-const sharing = (edition: Edition, job: Job, run: Run): Finding[] => [
-	...feedFindings(edition, job, run),
-	...ratingFindings(edition, job, run),
-	...sharedLoads(edition, job, run),
-	...applianceFindings(edition, job, run),
-	...legsInTheWet(
-		edition,
-		job,
-		run.nodes.map((n) => n.leg)
-	)
-];
+const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
+	[
+		() => feedFindings(edition, job, run),
+		() => ratingFindings(edition, job, run),
+		() => sharedLoads(edition, job, run),
+		() => applianceFindings(edition, job, run),
+		() => legsInTheWet(edition, job, run),
+		() => lostWay(edition, job, run)
+	].flatMap((find) => orLacking(job, cite(edition, edition.ampacity.rule), find));
+/** What feeds a run, and what feeds its boxes, where nobody knows. */
+const lostWay = (edition: Edition, job: Job, { circuit, nodes }: Run): Finding[] => {
+	const facts: Fact[] = [
+		...(circuit.panelId === null ? [{ of: 'circuit' as const, id: circuit.id, field: 'panelId' as const }] : []),
+		...nodes.flatMap(({ leg }) => (leg.fromId === null ? [{ of: 'leg' as const, id: leg.id, field: 'fromId' as const }] : []))
+	];
+	return facts.map((fact) => lacking(job, cite(edition, edition.ampacity.rule), fact));
+};
 function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	const run = runOf(job, circuit);
-	const findings = [...nameplateFindings(edition, job, run), ...terminalFindings(edition, job, run)];
+	const rule = cite(edition, edition.ampacity.rule);
+	const findings = [() => nameplateFindings(edition, job, run), () => terminalFindings(edition, job, run)].flatMap((find) =>
+		orLacking(job, rule, find)
+	);
 	if (!run.nodes.length) {
 		findings.push({
 			code: 'no-run',
@@ -93,13 +104,18 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 		});
 		return { findings, decisions: [], drop: [] };
 	}
-	const { decisions, findings: sized } = sizingOf(edition, job, run);
-	const drops = run.nodes.map((node) => dropAt({ edition, job }, run, node)).filter((d) => d !== null);
+	const decisions: Decision[] = [];
+	const sized = orLacking(job, rule, () => {
+		const { decisions: made, findings: found } = sizingOf(edition, job, run);
+		decisions.push(...made);
+		return found;
+	});
+	const drops = run.nodes.flatMap((node) => ifKnownRow(() => dropAt({ edition, job }, run, node)));
 	findings.push(...sized);
 	return {
 		findings,
 		decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))],
-		drop: dropFindings(edition, job, run, drops)
+		drop: orLacking(job, rule, () => dropFindings(edition, job, run, drops))
 	};
 }
 /** Every wire of the run is judged; the slip shows the one that bears least. */
@@ -188,7 +204,7 @@ export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Find
 			rule: cite(edition, edition.drop.rule),
 			circuitId: leg.circuitId,
 			subject: { kind: 'leg', id: leg.id },
-			message: `The length of ${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
+			message: `The length of ${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
 		}));
 }
 /** Advice once a circuit, at its worst outlet, with what load that is reckoned. */

@@ -1,4 +1,4 @@
-import type { CircuitLoad } from '../model/job';
+import type { CircuitLoad } from '../model/known';
 
 /** Generic appliances to start from: usual nameplates, each to be replaced by the one that is read on site. */
 export interface GenericAppliance {

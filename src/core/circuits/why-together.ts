@@ -1,6 +1,7 @@
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
-import { DEFAULT_GROUPING, type Job, type Room } from '../model/job';
+import type { Job, Room } from '../model/known';
+import { DEFAULT_GROUPING } from '../model/practice';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Decision, Step } from '../model/result';

@@ -1,5 +1,5 @@
 import { roomWords } from '../model/kinds';
-import type { Amendment } from '../model/job';
+import type { Amendment } from '../model/known';
 import { amendmentFor } from './amendments';
 import { cite, type RuleRef } from './rule';
 import type { Edition } from './shape/edition';

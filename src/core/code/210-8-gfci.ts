@@ -1,4 +1,4 @@
-import type { Amendment } from '../model/job';
+import type { Amendment } from '../model/known';
 import type { Dampness } from '../model/kinds';
 import { amendmentFor, rowsAsAmended, speaksOf } from './amendments';
 import { cite } from './rule';

@@ -1,4 +1,4 @@
-import type { Amendment } from '../model/job';
+import type { Amendment } from '../model/known';
 import type { Dampness, DeviceKind, RoomKind, Serves } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { atMost } from '../units/quantity';

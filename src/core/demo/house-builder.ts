@@ -1,5 +1,5 @@
 import { boxPoint, distance, inward, wallEnds, wallLength } from '../model/geometry';
-import type { Box, Break, Circuit, Device, Fixture, Job, Leg, Panel, Place, Point, Room } from '../model/job';
+import type { Box, Break, Circuit, Device, Fixture, Job, Leg, Panel, Place, Point, Room } from '../model/known';
 import type { BreakKind, FixtureKind, RoomKind } from '../model/kinds';
 import { DUPLEX, newCircuit, newRoom } from '../model/new-job';
 import type { Awg } from '../units/gauge';
@@ -107,7 +107,7 @@ export class HouseBuilder {
 		const circuit = newCircuit({ id, number, name, ...more });
 		this.circuits.push(circuit);
 		const { lengths = {}, ...leg } = wire;
-		let before = circuit.panelId;
+		let before = more.panelId;
 		for (const feed of feeds) {
 			const [name = '', from] = feed.split('<');
 			const fromId = from?.toLowerCase() ?? before;

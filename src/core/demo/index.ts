@@ -1,4 +1,4 @@
-import type { JobFile } from '../model/job';
+import type { JobFile } from '../model/known';
 import type { Fault } from '../faults/kinds';
 import { MARROW_HIDDEN, marrowStreet } from './marrow-street';
 import { quillback } from './quillback';

@@ -1,4 +1,4 @@
-import type { Reading } from '../model/job';
+import type { Reading } from '../model/known';
 import { readingsOf } from './reading-rows';
 
 /**

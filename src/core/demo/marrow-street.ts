@@ -1,4 +1,5 @@
-import { DEFAULT_PRACTICE, type CircuitLoad, type JobFile } from '../model/job';
+import type { CircuitLoad, JobFile } from '../model/known';
+import { DEFAULT_PRACTICE } from '../model/practice';
 import { duplex, gfci, hardWired, HouseBuilder, light, single, wallSwitch } from './house-builder';
 import { marrowReadings } from './marrow-readings';
 
@@ -222,5 +223,5 @@ export function marrowStreet(): JobFile {
 			'DN-01 to DN-03 on old armored cable and BT-01 in the bath have three slots and no ground either; no GFCI reaches any of the five.'
 		]
 	});
-	return { hekto: 'job', fileVersion: 3, job, readings: marrowReadings(job.id), events: [] };
+	return { hekto: 'job', fileVersion: 4, job, readings: marrowReadings(job.id), events: [] };
 }

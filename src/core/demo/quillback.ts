@@ -1,4 +1,5 @@
-import { DEFAULT_PRACTICE, type JobFile, type CircuitLoad } from '../model/job';
+import type { JobFile, CircuitLoad } from '../model/known';
+import { DEFAULT_PRACTICE } from '../model/practice';
 import { alarm, duplex, gfci, hardWired, HouseBuilder, light, single, wallSwitch } from './house-builder';
 import { quillbackReadings } from './quillback-readings';
 import { quillbackRooms } from './quillback-rooms';
@@ -377,7 +378,7 @@ export function quillback(): JobFile {
 	});
 	return {
 		hekto: 'job',
-		fileVersion: 3,
+		fileVersion: 4,
 		job,
 		readings: quillbackReadings(job.id),
 		events: [

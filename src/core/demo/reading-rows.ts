@@ -1,4 +1,4 @@
-import type { Reading } from '../model/job';
+import type { Reading } from '../model/known';
 
 /** A row of a test page: box, hot-neutral idle, hot-ground, neutral-ground, lamps, drop in percent under the test load. */
 export type TestRow = readonly [box: string, hn: number, hg: number | null, ng: number | null, lamps: string, drop: number];

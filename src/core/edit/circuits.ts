@@ -36,9 +36,17 @@ export const moveBoxes =
 function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string {
 	const circuitId = newId();
 	addCircuit({ circuitId, panelId: c.panelId, name: c.name, breakerA: c.breakerA, state: 'planned' })(draft);
-	Object.assign(rowIn<Circuit>(draft.circuits, circuitId, 'circuit'), { kind: c.kind, panelId: c.panelId });
+	const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
+	Object.assign(circuit, { kind: c.kind, panelId: c.panelId ?? circuit.panelId });
 	return circuitId;
 }
+
+/** All cables of a circuit of this gauge, whatever its breaker is. */
+export const wireAs =
+	(circuitId: string, awg: Awg): Command =>
+	(draft) => {
+		for (const leg of draft.legs) if (leg.circuitId === circuitId) leg.awg = awg;
+	};
 
 /** Takes a circuit out with its cables; its boxes stay, on no circuit. What shared its neutral no longer does. */
 export const removeCircuit =
@@ -95,7 +103,7 @@ export const shareHomeRun =
 			leg.fromId = home.toId;
 			leg.lengthFt = feet.find((f) => f.boxId === leg.toId)?.lengthFt ?? null;
 		}
-		home.conductors = Math.max(3, home.conductors);
+		home.conductors = Math.max(3, home.conductors ?? 0);
 		if (there)
 			Object.assign(there, { fromId: b.panelId, lengthFt: home.lengthFt, inCableOf: home.id, conductors: home.conductors });
 		else draft.legs.push({ ...home, id: newId(), circuitId: b.id, inCableOf: home.id });
@@ -108,7 +116,7 @@ function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
 		if (!first) continue;
 		if (shared) {
 			second.inCableOf = first.id;
-			first.conductors = second.conductors = Math.max(3, first.conductors);
+			first.conductors = second.conductors = Math.max(3, first.conductors ?? 0);
 		} else if (second.inCableOf === first.id) {
 			delete second.inCableOf;
 			first.conductors = second.conductors = 2;
@@ -129,7 +137,7 @@ export const addRuns =
 				throw new RangeError(`${box.name} is on a circuit now: propose the circuits again.`);
 		}
 		if (panel) draft.panels.push(panel);
-		for (const c of circuits) rowIn(draft.panels, c.panelId, 'panel');
+		for (const c of circuits) if (c.panelId !== null) rowIn(draft.panels, c.panelId, 'panel');
 		draft.circuits.push(...circuits);
 		draft.legs.push(...legs);
 	};
@@ -203,11 +211,22 @@ export const editCircuit =
 		void Object.assign(rowIn(draft.circuits, id, 'circuit'), change);
 /** Adds a circuit with no run yet; a job without a panel gets one to hang it on. */
 export const addCircuit =
-	(c: { circuitId: string; panelId: string; name: string; breakerA: number; state: Circuit['state'] }): Command =>
+	(c: {
+		circuitId: string;
+		/** Of the panel that is made where a planned circuit has none to go to; null: not known. */
+		panelId: string | null;
+		name: string;
+		/** null: not read yet. */
+		breakerA: number | null;
+		state: Circuit['state'];
+	}): Command =>
 	(draft) => {
-		if (!draft.panels.length)
-			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 });
+		// What is found is on a panel that nobody may have seen yet.
+		if (!draft.panels.length && c.panelId !== null && c.state !== 'found')
+			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: null, slots: null });
 		const number = Math.max(0, ...draft.circuits.map((x) => x.number)) + 1;
-		const panelId = draft.panels[0]?.id ?? c.panelId;
-		draft.circuits.push(newCircuit({ id: c.circuitId, number, name: c.name, panelId, breakerA: c.breakerA, state: c.state }));
+		const [only] = draft.panels;
+		const panelId = c.state !== 'found' || draft.panels.length === 1 ? (only?.id ?? null) : null;
+		const { circuitId: id, name, breakerA, state } = c;
+		draft.circuits.push({ ...newCircuit({ id, number, name, panelId, state }), breakerA });
 	};

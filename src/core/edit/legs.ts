@@ -1,5 +1,5 @@
 import { rowIn, type Command } from './command';
-import type { Leg, Job } from '../model/job';
+import type { Circuit, Leg, Job } from '../model/job';
 
 /** Changes what is said of one leg's cable. */
 export const editLeg =
@@ -9,16 +9,29 @@ export const editLeg =
 	): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.legs, id, 'leg'), change);
+/** Where a box is put on a circuit. */
+export interface Attach {
+	legId: string;
+	circuitId: string;
+	/** The box or panel that feeds it; null: not known. */
+	fromId: string | null;
+	lengthFt: number | null;
+	/** What was seen of the cable; what is left out was not seen. */
+	cable?: Partial<Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>> | undefined;
+}
 /** Puts a box on its circuit: fed from a box of that run or from the panel, by a leg that may not be measured yet. */
 export const attachBox =
-	(boxId: string, to: { legId: string; circuitId: string; fromId: string; lengthFt: number | null }): Command =>
+	(boxId: string, to: Attach): Command =>
 	(draft) => {
 		const circuit = rowIn(draft.circuits, to.circuitId, 'circuit');
 		const box = rowIn(draft.boxes, boxId, 'box');
 		const like = draft.legs.find((l) => l.circuitId === to.circuitId);
-		const onRun = to.fromId === circuit.panelId || draft.legs.some((l) => l.circuitId === circuit.id && l.toId === to.fromId);
+		const onRun =
+			to.fromId === null ||
+			to.fromId === circuit.panelId ||
+			draft.legs.some((l) => l.circuitId === circuit.id && l.toId === to.fromId);
 		if (!onRun) throw new RangeError(`Circuit ${circuit.number} has no box to feed ${box.name} from there.`);
-		if (isDownstream(draft, circuit.id, boxId, to.fromId))
+		if (to.fromId !== null && isDownstream(draft, circuit.id, boxId, to.fromId))
 			throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
 		// A box keeps what it feeds; only its own feed moves.
 		draft.legs = draft.legs.filter((l) => !(l.toId === boxId && l.circuitId === to.circuitId));
@@ -27,17 +40,24 @@ export const attachBox =
 			circuitId: to.circuitId,
 			fromId: to.fromId,
 			toId: boxId,
-			cable: like?.cable ?? 'NM-B',
-			awg: like?.awg ?? leastFor(circuit.breakerA),
-			metal: like?.metal ?? 'Cu',
-			conductors: like?.conductors ?? 2,
-			// A found box brings no ground that nobody saw.
-			ground: like?.ground ?? (box.state !== 'found' || box.ground === 'present'),
+			...(box.state === 'found' ? NOBODY_SAW : plannedCable(circuit, like)),
+			...to.cable,
 			lengthFt: to.lengthFt,
 			state: box.state
 		});
 	};
-/** Copper that a breaker may stand on, where nothing is said of the cable: the least of it, so that nobody is faulted for a wire that nobody saw. */
+type CableOf = Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>;
+/** Of a cable that is in the wall already only what is said of it is known. */
+const NOBODY_SAW: CableOf = { cable: null, awg: null, metal: null, conductors: null, ground: null };
+/** New cable is as the rest of its run; else copper NM-B with a ground, of the least gauge for its breaker. */
+const plannedCable = (circuit: Circuit, like: Leg | undefined): CableOf => ({
+	cable: like?.cable ?? 'NM-B',
+	awg: like?.awg ?? (circuit.breakerA === null ? null : leastFor(circuit.breakerA)),
+	metal: like?.metal ?? 'Cu',
+	conductors: like?.conductors ?? 2,
+	ground: like?.ground ?? true
+});
+/** Least copper for a breaker, for new cable. */
 const LEAST_WIRE: readonly (readonly [upToA: number, awg: Leg['awg']])[] = [
 	[15, '14'],
 	[20, '12'],
@@ -65,7 +85,7 @@ export const setFeeds =
 			leg.lengthFt = feet;
 		}
 		for (const leg of legs) {
-			let at: string | undefined = leg.fromId;
+			let at: string | null | undefined = leg.fromId;
 			for (let n = 0; at !== circuit.panelId; n++) {
 				at = legs.find((l) => l.toId === at)?.fromId;
 				if (at === undefined || n > legs.length)
@@ -74,8 +94,9 @@ export const setFeeds =
 		}
 	};
 function isDownstream(job: Job, circuitId: string, boxId: string, at: string): boolean {
-	const feeds = (id: string): string | undefined => job.legs.find((l) => l.circuitId === circuitId && l.toId === id)?.fromId;
-	for (let id: string | undefined = at, n = 0; id && n <= job.legs.length; id = feeds(id), n++) if (id === boxId) return true;
+	const feeds = (id: string) => job.legs.find((l) => l.circuitId === circuitId && l.toId === id)?.fromId;
+	for (let id: string | null | undefined = at, n = 0; id && n <= job.legs.length; id = feeds(id), n++)
+		if (id === boxId) return true;
 	return false;
 }
 /**

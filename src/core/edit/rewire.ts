@@ -1,6 +1,6 @@
 import { attachBox, detachBox } from './legs';
 import type { Command } from './command';
-import type { Job } from '../model/job';
+import type { Circuit, Job } from '../model/job';
 import { feetBetween } from '../run/moving';
 
 /** A box that is put elsewhere: on another circuit, or at another place of its run. Its cables are measured anew. */
@@ -22,7 +22,7 @@ export interface Rewire {
 export const rewire =
 	({ boxId, fromCircuitId, circuitId, afterId, beforeId }: Rewire, newId: () => string): Command =>
 	(draft) => {
-		const nameOf = (id: string) => draft.boxes.find((b) => b.id === id)?.name ?? 'the panel';
+		const nameOf = (id: string | null) => draft.boxes.find((b) => b.id === id)?.name ?? 'the panel';
 		const circuit = draft.circuits.find((c) => c.id === circuitId);
 		if (!circuit) throw new RangeError('That circuit is gone.');
 		const old = draft.legs.filter((l) => l.circuitId === fromCircuitId && (l.toId === boxId || l.fromId === boxId));
@@ -33,13 +33,18 @@ export const rewire =
 				`The cable from ${nameOf(stands.fromId)} to ${nameOf(stands.toId)} is already installed: change it in the slip.`
 			);
 		if (afterId === boxId || beforeId === boxId) return;
-		const after = afterId ?? nearest(draft, boxId, circuitId, circuit.panelId);
+		const after = afterId ?? nearest(draft, boxId, circuit);
 		if (fromCircuitId !== null) {
 			const fed = old.filter((l) => l.fromId === boxId).map((l) => l.toId);
 			detachBox(boxId, fromCircuitId)(draft);
 			measure(draft, fromCircuitId, fed);
 		}
-		attachBox(boxId, { legId: newId(), circuitId, fromId: after, lengthFt: feetBetween(draft, { a: after, b: boxId }) })(draft);
+		attachBox(boxId, {
+			legId: newId(),
+			circuitId,
+			fromId: after,
+			lengthFt: after === null ? null : feetBetween(draft, { a: after, b: boxId })
+		})(draft);
 		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
 		if (own) own.state = 'planned';
 		if (beforeId === undefined) return;
@@ -53,10 +58,11 @@ export const rewire =
 /** The lengths of the cables to these boxes, by their routes. */
 function measure(job: Job, circuitId: string, boxIds: readonly string[]): void {
 	for (const leg of job.legs)
-		if (leg.circuitId === circuitId && boxIds.includes(leg.toId)) leg.lengthFt = feetBetween(job, { a: leg.fromId, b: leg.toId });
+		if (leg.circuitId === circuitId && boxIds.includes(leg.toId))
+			leg.lengthFt = leg.fromId === null ? null : feetBetween(job, { a: leg.fromId, b: leg.toId });
 }
-function nearest(job: Job, boxId: string, circuitId: string, panelId: string): string {
-	const spots = job.legs.filter((l) => l.circuitId === circuitId && l.toId !== boxId).map((l) => l.toId);
-	const far = (id: string) => feetBetween(job, { a: id, b: boxId }) ?? 1000;
-	return spots.reduce((a, b) => (far(b) < far(a) ? b : a), spots[0] ?? panelId);
+function nearest(job: Job, boxId: string, { id, panelId }: Circuit): string | null {
+	const spots = job.legs.filter((l) => l.circuitId === id && l.toId !== boxId).map((l) => l.toId);
+	const far = (at: string) => feetBetween(job, { a: at, b: boxId }) ?? 1000;
+	return spots.length ? spots.reduce((a, b) => (far(b) < far(a) ? b : a)) : panelId;
 }

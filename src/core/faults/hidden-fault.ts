@@ -1,4 +1,4 @@
-import type { Job, Circuit } from '../model/job';
+import type { Job, Circuit } from '../model/known';
 import { isLoose, type Fault, type FaultKind } from './kinds';
 import { seeded } from '../units/random';
 import { indexOf } from '../model/job-index';

@@ -1,4 +1,4 @@
-import type { Run } from '../run/runs';
+import type { Run as AnyRun } from '../run/runs';
 import type { Circuit, Job, Leg } from '../model/job';
 import { indexOf, inSlots } from '../model/job-index';
 import { bandsOf, type Band } from '../protection/reach';
@@ -26,7 +26,8 @@ export interface StripLeg {
 	wires: { kind: Wire; dy: number }[];
 	state: 'found' | 'planned' | 'built';
 }
-export type Wire = 'hot' | 'second-hot' | 'neutral' | 'ground';
+export type Wire = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'unseen';
+type Run = AnyRun<Leg, Circuit>;
 export interface StripBand {
 	label: string;
 	x: number;
@@ -78,7 +79,7 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 	const legs: StripLeg[] = [];
 	for (const node of run.nodes) {
 		const { row, column } = spots.get(node.boxId) ?? { row: 0, column: 0 };
-		const from = at.get(node.fromId);
+		const from = at.get(node.fromId ?? '');
 		const box = names.get(node.boxId);
 		const placed: StripBox = {
 			boxId: node.boxId,
@@ -109,7 +110,7 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 		breaker: {
 			x: STRIP.left,
 			y: STRIP.top + (STRIP.boxHeight - STRIP.breakerHeight) / 2,
-			label: `${run.circuit.breakerA} A`,
+			label: run.circuit.breakerA === null ? '? A' : `${run.circuit.breakerA} A`,
 			slot: inSlots(run.circuit)
 		},
 		boxes,
@@ -132,9 +133,9 @@ function rowsOf(run: Run): ReadonlyMap<string, { row: number; column: number }> 
 		return length;
 	};
 	for (const node of run.nodes) {
-		const from = spots.get(node.fromId);
+		const from = spots.get(node.fromId ?? '');
 		const column = from ? from.column + 1 : 0;
-		if (from && run.byBox.get(node.fromId)?.children[0] === node.boxId) {
+		if (from && run.byBox.get(node.fromId ?? '')?.children[0] === node.boxId) {
 			spots.set(node.boxId, { row: from.row, column });
 			continue;
 		}
@@ -149,8 +150,13 @@ function rowsOf(run: Run): ReadonlyMap<string, { row: number; column: number }> 
 
 /** Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. */
 function wiresOf(circuit: Circuit, leg: Leg): StripLeg['wires'] {
+	if (leg.conductors === null && leg.ground === null) return [{ kind: 'unseen', dy: 0 }];
 	const own: Wire[] =
-		leg.conductors >= 3 ? ['hot', 'second-hot', 'neutral'] : circuit.poles === 2 ? ['hot', 'second-hot'] : ['hot', 'neutral'];
+		(leg.conductors ?? 2) >= 3
+			? ['hot', 'second-hot', 'neutral']
+			: circuit.poles === 2
+				? ['hot', 'second-hot']
+				: ['hot', 'neutral'];
 	const all: Wire[] = leg.ground ? [...own, 'ground'] : own;
 	const apart = all.length > 3 ? 6 : all.length > 2 ? 7 : 8;
 	return all.map((kind, i) => ({ kind, dy: apart * (i - (all.length - 1) / 2) }));

@@ -1,3 +1,4 @@
+import { ifKnown } from '../model/known';
 import { withUnit, show } from '../units/quantity';
 import type { RuledJob } from '../code/ruled-job';
 import { dropAt } from '../circuits/size/drop';
@@ -33,7 +34,7 @@ export function runFigures(
 		run.nodes.map((node) => {
 			const proof = proofs.get(node.boxId);
 			const read = proof?.latest.drop ?? proof?.latest.hn;
-			const percent = expectedAt(node);
+			const percent = ifKnown(() => expectedAt(node));
 			return [
 				node.boxId,
 				{

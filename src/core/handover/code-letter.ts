@@ -1,6 +1,6 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import type { Box, Device, Reading } from '../model/job';
+import type { Box, Device, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';

@@ -1,5 +1,5 @@
 import { runOf } from '../run/runs';
-import type { Circuit, Job, Panel } from '../model/job';
+import type { Circuit, Job, Panel } from '../model/known';
 import { indexOf, inSlots } from '../model/job-index';
 
 export interface DirectoryRow {

@@ -1,5 +1,5 @@
 import type { Edition } from '../code/shape/edition';
-import type { Box, Job, Reading } from '../model/job';
+import type { Box, Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';

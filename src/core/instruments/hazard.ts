@@ -1,5 +1,5 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Circuit } from '../model/job';
+import type { Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { runOf } from '../run/runs';
 import { build, planOf, type Built } from '../network/build';

@@ -2,7 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import { type Built, planOf, build } from '../network/build';
 import type { Outlet } from '../network/wiring';
 import { type Fault, type FaultKind, RUN_FAULTS } from '../faults/kinds';
-import type { Job, Circuit } from '../model/job';
+import type { Job, Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { jobWiring, outletAt } from '../network/job-wiring';
 import type { RunReading } from './run-reading';
@@ -77,7 +77,7 @@ export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]):
 		source: { volts: job.practice.supplyVolts, ohmsPerLeg: sound.sourceOhms + sound.serviceNeutralOhms },
 		boxes: legs.map((l): RunBox => ({
 			id: l.toId,
-			from: ids.has(l.fromId) ? l.fromId : 'panel',
+			from: l.fromId !== null && ids.has(l.fromId) ? l.fromId : 'panel',
 			awg: l.awg,
 			metal: l.metal,
 			lengthFt: l.lengthFt ?? 20,
@@ -88,7 +88,7 @@ export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]):
 		faults: [
 			// A breaker that is off reads as an open hot on every leg from the panel.
 			...(faults.some((f) => f.kind === 'breaker-off' && f.at === circuit.id)
-				? legs.filter((l) => !ids.has(l.fromId)).map((l) => ({ kind: 'open-hot' as const, at: l.toId }))
+				? legs.filter((l) => !ids.has(l.fromId ?? '')).map((l) => ({ kind: 'open-hot' as const, at: l.toId }))
 				: []),
 			...faults
 				.filter((f) => ids.has(f.at) && allowed.includes(f.kind))

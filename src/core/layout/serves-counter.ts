@@ -1,4 +1,4 @@
-import type { RuledJob } from '../code/ruled-job';
+import type { RuledPlan } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../model/geometry';
 import type { Box, Job, Room } from '../model/job';
@@ -10,7 +10,7 @@ const NO_BOXES: readonly Box[] = [];
 const known = new WeakMap<Edition, WeakMap<Room, { boxes: readonly Box[]; serving: ReadonlySet<string> }>>();
 
 /** A receptacle serves a counter, an island or a peninsula of its room by where it stands, as 210.52(C) counts it. */
-export function servesCounter({ edition, job }: RuledJob, room: Room, box: Box): boolean {
+export function servesCounter({ edition, job }: RuledPlan, room: Room, box: Box): boolean {
 	if (!edition.places.counters.rooms.includes(room.kind)) return false;
 	return servingIn(edition, job, room).has(box.id);
 }

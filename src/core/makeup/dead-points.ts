@@ -46,7 +46,7 @@ function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conduct
 		const two = box.devices.some((d) => d.volts === 240 || d.yoke);
 		return [...hots(two ? 2 : 1, 0), { key: 'n', words: 'neutral', must: !box.devices.every((d) => d.volts === 240) }];
 	}
-	const neutrals = new Set<string>();
+	const neutrals = new Map<string, boolean>();
 	const found: Conductor[] = [];
 	let hot = 0;
 	for (const c of circuits) {
@@ -55,10 +55,11 @@ function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conduct
 		// Two that share their neutral have one.
 		const own =
 			c.multiwire && circuits.some((o) => o.id === c.multiwire?.withId) ? [c.id, c.multiwire.withId].sort().join() : c.id;
-		if (c.poles === 1 || hasNeutral(job, c)) neutrals.add(own);
+		const there = c.poles === 1 || hasNeutral(job, c);
+		if (there !== false) neutrals.set(own, neutrals.get(own) === true || there === true);
 	}
-	[...neutrals].forEach((_, i) =>
-		found.push({ key: numbered('n', i), words: neutrals.size > 1 ? `neutral ${i + 1}` : 'neutral', must: true })
+	[...neutrals.values()].forEach((must, i) =>
+		found.push({ key: numbered('n', i), words: neutrals.size > 1 ? `neutral ${i + 1}` : 'neutral', must })
 	);
 	return found;
 }
@@ -69,7 +70,12 @@ const hots = (count: number, from: number, many = count > 1): Conductor[] =>
 		words: many ? `hot ${from + i + 1}` : 'hot',
 		must: true
 	}));
-const hasNeutral = (job: Job, c: Circuit): boolean => (indexOf(job).legsOfCircuit.get(c.id) ?? []).some((l) => l.conductors >= 3);
+/** null: nobody knows the conductors of its cables. */
+function hasNeutral(job: Job, c: Circuit): boolean | null {
+	const legs = indexOf(job).legsOfCircuit.get(c.id) ?? [];
+	if (legs.some((l) => (l.conductors ?? 0) >= 3)) return true;
+	return legs.some((l) => l.conductors === null) ? null : false;
+}
 
 /** None in the box: the separate earth instead. Not known: read where there is one. */
 const groundOf = (box: Box): Conductor[] =>

@@ -1,40 +1,44 @@
-import type { Box, Circuit, Fixture, Job, Leg, Room } from './job';
+import type { Box, Fixture, Job, Room } from './job';
+
+type LegOf<J extends Job> = J['legs'][number];
+type CircuitOf<J extends Job> = J['circuits'][number];
 
 /** Look-ups of a job, made once for each state of it: a job is never changed in place. */
-export interface JobIndex {
+export interface JobIndex<J extends Job = Job> {
 	rooms: ReadonlyMap<string, Room>;
 	boxes: ReadonlyMap<string, Box>;
-	circuits: ReadonlyMap<string, Circuit>;
+	circuits: ReadonlyMap<string, CircuitOf<J>>;
 	/** What stands in rooms, each with its room. */
 	fixtures: ReadonlyMap<string, { fixture: Fixture; room: Room }>;
 	boxesOfRoom: ReadonlyMap<string, readonly Box[]>;
-	legsOfCircuit: ReadonlyMap<string, readonly Leg[]>;
+	legsOfCircuit: ReadonlyMap<string, readonly LegOf<J>[]>;
 	/** Legs that feed a box, of all its circuits. */
-	legsInto: ReadonlyMap<string, readonly Leg[]>;
+	legsInto: ReadonlyMap<string, readonly LegOf<J>[]>;
 	/** Circuits that feed a box, in the order of its legs. */
-	circuitsOfBox: ReadonlyMap<string, readonly Circuit[]>;
+	circuitsOfBox: ReadonlyMap<string, readonly CircuitOf<J>[]>;
 }
 
 const known = new WeakMap<Job, JobIndex>();
 
 /** The look-ups of a state of a job, made once. */
-export function indexOf(job: Job): JobIndex {
-	const before = known.get(job);
+export function indexOf<J extends Job>(job: J): JobIndex<J> {
+	const before = known.get(job) as JobIndex<J> | undefined;
 	if (before) return before;
-	const circuits = new Map(job.circuits.map((c) => [c.id, c]));
-	const legsInto = group(job.legs, (l) => l.toId);
-	const index: JobIndex = {
+	const rowsOf: { legs: LegOf<J>[]; circuits: CircuitOf<J>[] } = job;
+	const circuits = new Map(rowsOf.circuits.map((c) => [c.id, c] as const));
+	const legsInto = group(rowsOf.legs, (l) => l.toId);
+	const index: JobIndex<J> = {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
 		circuits,
 		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
-		legsOfCircuit: group(job.legs, (l) => l.circuitId),
+		legsOfCircuit: group(rowsOf.legs, (l) => l.circuitId),
 		legsInto,
 		circuitsOfBox: new Map(
 			[...legsInto].map(([boxId, legs]) => [
 				boxId,
-				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
+				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is CircuitOf<J> => !!c)
 			])
 		)
 	};
@@ -55,9 +59,10 @@ function group<T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<str
 }
 
 /** The circuit that feeds a box; of several the first. */
-export const circuitOf = (job: Job, boxId: string): Circuit | undefined => indexOf(job).circuitsOfBox.get(boxId)?.[0];
+export const circuitOf = <J extends Job>(job: J, boxId: string): CircuitOf<J> | undefined =>
+	indexOf(job).circuitsOfBox.get(boxId)?.[0];
 /** Where a breaker is, in words. @example two poles from slot 5 -> slots 5/7 */
-export const inSlots = (c: Pick<Circuit, 'slot' | 'poles'>): string =>
+export const inSlots = (c: Pick<CircuitOf<Job>, 'slot' | 'poles'>): string =>
 	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;
 
 /** All that readings and events can be of: boxes, panels, and circuits by their breaker. */

@@ -13,6 +13,7 @@ import type {
 	Disconnect,
 	Dwelling,
 	EditionKey,
+	Enters,
 	FixtureKind,
 	HomeRun,
 	GroundProof,
@@ -208,14 +209,18 @@ export interface Device {
 	aluminumListed?: boolean | undefined;
 }
 
-/** A cable seen to end in a box. */
+/** A cable seen to end in a box. What could not be made out of it is null. */
 export interface CableSeen {
 	id: string;
-	cable: Cable;
-	awg: Awg;
-	conductors: number;
-	ground: boolean;
+	cable: Cable | null;
+	awg: Awg | null;
+	conductors: number | null;
+	ground: boolean | null;
 	note: string;
+	/** Where it comes in. */
+	enters?: Enters | undefined;
+	/** Parted and read: its pair is live by itself, so it is the one that feeds the box. */
+	line?: boolean | undefined;
 }
 /** A conductor as found: what its color turned out to mean. */
 export interface FoundConductor {
@@ -257,21 +262,23 @@ export interface Box {
 	devices: Device[];
 	state: State;
 	note: string;
+	/** A cord adapter that leaves the ground out is in use at it. */
+	adapter?: boolean | undefined;
 }
 
-/** One cable between two boxes, or from a panel to the first. */
+/** One cable between two boxes, or from a panel to the first. What nobody saw of it is null. */
 export interface Leg {
 	id: string;
 	circuitId: string;
-	/** A box, or a panel: the home run. */
-	fromId: string;
+	/** A box, or a panel: the home run; null: what feeds it is not known. */
+	fromId: string | null;
 	toId: string;
-	cable: Cable;
-	awg: Awg;
-	metal: Metal;
+	cable: Cable | null;
+	awg: Awg | null;
+	metal: Metal | null;
 	/** Insulated conductors: 2 or 3. */
-	conductors: number;
-	ground: boolean;
+	conductors: number | null;
+	ground: boolean | null;
 	/** One way; null: not measured yet. */
 	lengthFt: number | null;
 	state: State;
@@ -306,11 +313,13 @@ export interface Circuit {
 	number: number;
 	name: string;
 	kind: CircuitKind;
-	panelId: string;
+	/** null: not traced to a panel yet. */
+	panelId: string | null;
 	/** Upper slot in the panel; a two-pole breaker takes the next one down too. */
 	slot: number | null;
 	poles: 1 | 2;
-	breakerA: number;
+	/** Rating of its breaker or fuse, A; null: not read yet. */
+	breakerA: number | null;
 	breaker: Protection;
 	load: CircuitLoad | null;
 	mustStayOn: boolean;
@@ -346,8 +355,12 @@ export interface Panel {
 	place: Place | null;
 	/** This one holds the service disconnect. */
 	service?: boolean | undefined;
-	mainA: number;
-	slots: number;
+	/** null: not read yet. */
+	mainA: number | null;
+	/** null: not counted yet. */
+	slots: number | null;
+	/** Breakers of this kind of panel are known not to trip: nothing behind it is protected by them. */
+	mayNotTrip?: boolean | undefined;
 	/** Left out: breakers. */
 	kind?: PanelKind | undefined;
 	/** Left out: fed from the service. */
@@ -370,13 +383,13 @@ export interface Feeder {
 	fromPanelId: string;
 	/** Upper slot of its two-pole breaker there. */
 	slot: number | null;
-	breakerA: number;
-	cable: Cable;
-	awg: Awg;
-	metal: Metal;
+	breakerA: number | null;
+	cable: Cable | null;
+	awg: Awg | null;
+	metal: Metal | null;
 	/** Insulated: two hots and the neutral. */
-	conductors: number;
-	ground: boolean;
+	conductors: number | null;
+	ground: boolean | null;
 	lengthFt: number | null;
 	state: State;
 	/** Marked on every terminal that it ends at, °C; left out: 60 to 100 A, 75 above. */
@@ -440,7 +453,7 @@ export interface Job {
 /** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';
-	fileVersion: 3;
+	fileVersion: 4;
 	job: Job;
 	readings: Reading[];
 	events: LiveEvent[];

@@ -128,8 +128,11 @@ export type GroundProof = (typeof GROUND_PROOFS)[number];
 /** What a found conductor turned out to be, whatever its color. */
 export const CONDUCTOR_COLORS = ['black', 'red', 'white', 'blue', 'green', 'bare', 'other'] as const;
 export type ConductorColor = (typeof CONDUCTOR_COLORS)[number];
-export const CONDUCTOR_MEANS = ['hot', 'switched-hot', 'traveler', 'neutral', 'ground', 'unknown'] as const;
+export const CONDUCTOR_MEANS = ['hot', 'switched-hot', 'traveler', 'neutral', 'ground', 'dead', 'unknown'] as const;
 export type ConductorMeans = (typeof CONDUCTOR_MEANS)[number];
+/** Side of a box at which a cable comes in, as one looks into it. */
+export const ENTERS = ['top', 'bottom', 'left', 'right', 'back'] as const;
+export type Enters = (typeof ENTERS)[number];
 export const INSULATIONS = ['new', 'old', 'brittle', 'unknown'] as const;
 export type Insulation = (typeof INSULATIONS)[number];
 
@@ -211,7 +214,7 @@ export const EVENT_KINDS = ['off-tagged', 'on', 'dead-test', 'live-found'] as co
 export type EventKind = (typeof EVENT_KINDS)[number];
 
 /** What opens a circuit. Fuses are found, never chosen for new work. */
-export const OPENERS = ['breaker', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse'] as const;
+export const OPENERS = ['breaker', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse', 'pull-out'] as const;
 export type Opener = (typeof OPENERS)[number];
 export const PANEL_KINDS = ['breakers', 'fuses', 'fused-disconnect'] as const;
 export type PanelKind = (typeof PANEL_KINDS)[number];

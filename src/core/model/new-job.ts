@@ -1,5 +1,6 @@
-import { DEFAULT_PRACTICE, type Box, type Circuit, type Device, type Job, type Room } from './job';
+import { DEFAULT_PRACTICE, type Box, type Device, type Room } from './job';
 import type { EditionKey } from './kinds';
+import type { Circuit as KnownCircuit, Job } from './known';
 
 interface NewJob {
 	name: string;
@@ -90,7 +91,9 @@ export const newRoom = (
 });
 
 /** A 20 A general circuit on one pole, with nothing else known of it. */
-export const newCircuit = (c: Pick<Circuit, 'id' | 'number' | 'name' | 'panelId'> & Partial<Circuit>): Circuit => ({
+export const newCircuit = (
+	c: Pick<KnownCircuit, 'id' | 'number' | 'name' | 'panelId'> & Partial<KnownCircuit>
+): KnownCircuit => ({
 	kind: 'general',
 	slot: null,
 	poles: 1,

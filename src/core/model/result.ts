@@ -1,5 +1,6 @@
 import type { Awg } from '../units/gauge';
 import type { Box, Circuit, CircuitLoad, Device, Leg, Panel, Place } from './job';
+import type { Fact } from './known';
 import type { CircuitKind, DeviceKind, EditionKey, OpensTogether, Serves, Stage } from './kinds';
 
 /** A rule as cited: our words, the book's number. */
@@ -86,8 +87,8 @@ export interface CircuitMove {
 	boxId: string;
 	fromCircuitId: string;
 	circuitId: string | null;
-	/** The box or panel that feeds it there. */
-	fromId: string;
+	/** The box or panel that feeds it there; null: not known. */
+	fromId: string | null;
 	lengthFt: number | null;
 }
 /** A circuit that a fix makes for what it moves. */
@@ -95,7 +96,7 @@ export interface NewCircuitFor {
 	name: string;
 	kind: CircuitKind;
 	breakerA: number;
-	panelId: string;
+	panelId: string | null;
 }
 
 export interface Finding {
@@ -115,6 +116,8 @@ export interface Finding {
 	fix?: Fix | undefined;
 	/** Set when a local amendment made or changed it. */
 	amendedBy?: string | undefined;
+	/** Of what could not be judged: the fact that is missing. */
+	fact?: Fact | undefined;
 }
 
 export interface Decision {

@@ -1,5 +1,5 @@
 import type { Edition } from '../code/shape/edition';
-import type { Box, Circuit, Device, Job, Leg, Panel } from '../model/job';
+import { feedOf, panelOf, type Box, type Circuit, type Device, type Job, type Leg, type Panel } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { runOf } from '../run/runs';
 import { isService, legOfSlot } from '../run/slots';
@@ -70,7 +70,7 @@ class JobWires {
 		const { job } = this;
 		const service = job.panels.find((p) => isService(job, p)) ?? job.panels[0];
 		const bar = service?.id ?? 'panel';
-		this.feeders(new Set(this.circuits.map((c) => c.panelId)), bar);
+		this.feeders(new Set(this.circuits.map(panelOf)), bar);
 		// What shares another's cable comes after it.
 		const order = [...this.circuits].sort((a, b) => Number(this.rides(a)) - Number(this.rides(b)));
 		for (const circuit of order) this.circuit(circuit);
@@ -158,7 +158,11 @@ class JobWires {
 		return {
 			circuitId: c.id,
 			amps: c.breakerA,
-			poles: this.legs(c).map((leg, i) => ({ leg, bar: `${c.panelId}:${leg}`, point: `${c.panelId}:${c.id}.h${i ? '2' : ''}` })),
+			poles: this.legs(c).map((leg, i) => ({
+				leg,
+				bar: `${panelOf(c)}:${leg}`,
+				point: `${panelOf(c)}:${c.id}.h${i ? '2' : ''}`
+			})),
 			watches: c.breaker === 'gfci' || c.breaker === 'dual',
 			...(c.multiwire?.opens === 'two-pole' ? { opensWith: c.multiwire.withId } : {})
 		};
@@ -183,7 +187,8 @@ class JobWires {
 	private circuit(circuit: Circuit): void {
 		const run = runOf(this.job, circuit);
 		const legs = this.legs(circuit);
-		for (const { boxId, fromId, leg } of run.nodes) {
+		for (const { boxId, leg } of run.nodes) {
+			const fromId = feedOf(leg);
 			const lengthFt = leg.lengthFt ?? this.guess(leg.id);
 			const { conductorC, terminationOhms } = this.sound;
 			const ohms = wireOhms(this.edition, { ...leg, lengthFt }, { conductorC, terminationOhms });

@@ -1,4 +1,4 @@
-import type { Job } from '../model/job';
+import type { Job } from '../model/known';
 
 /** What a network of the house takes for granted; all of it settable per job. */
 export interface SoundFigures {

@@ -1,4 +1,4 @@
-import type { Circuit, Job } from '../model/job';
+import type { Circuit, Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { feedOrder, feedTree, type FeedCase } from './feed-order';
 import { cableEnd, routeFt, type CableEnd, type Way } from '../run/route';
@@ -25,6 +25,9 @@ export type FeedAnswer = { known: true; value: FeedProposal } | { known: false; 
 export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: Way; taps: boolean }): FeedAnswer {
 	const { nodes } = runOf(job, circuit);
 	const { boxes } = indexOf(job);
+	const { panelId } = circuit;
+	if (panelId === null || nodes.some((n) => n.fromId === null))
+		return { known: false, why: 'What feeds this run is not known: its order can only be found by testing.' };
 	if (nodes.length < 2) return { known: false, why: 'Feed order needs a run of two boxes or more.' };
 	const built = nodes.find((n) => n.leg.state !== 'planned');
 	if (built)
@@ -33,7 +36,7 @@ export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: W
 			why: `The cable to ${boxes.get(built.boxId)?.name ?? 'a box'} is already installed: its order stays.`
 		};
 	const ends = new Map<string, CableEnd>();
-	for (const id of [circuit.panelId, ...nodes.map((n) => n.boxId)]) {
+	for (const id of [panelId, ...nodes.map((n) => n.boxId)]) {
 		const end = cableEnd(job, id);
 		if (!end)
 			return {
@@ -45,18 +48,23 @@ export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: W
 	const ids = nodes.map((n) => n.boxId);
 	const feet = (a: string, b: string) => routeFt(ends.get(a) as CableEnd, ends.get(b) as CableEnd, way);
 	const c: FeedCase = {
-		fromPanel: ids.map((id) => feet(circuit.panelId, id)),
+		fromPanel: ids.map((id) => feet(panelId, id)),
 		between: ids.map((a) => ids.map((b) => (a === b ? 0 : feet(a, b))))
 	};
 	const best = taps ? feedTree(c) : feedOrder(c);
 	const feeds = best.order.map((i): Feed => {
 		const boxId = ids[i] as string;
 		const from = best.from[i] as number;
-		const fromId = from < 0 ? circuit.panelId : (ids[from] as string);
+		const fromId = from < 0 ? panelId : (ids[from] as string);
 		return { boxId, fromId, feet: feet(fromId, boxId) };
 	});
 	return {
 		known: true,
-		value: { feeds, nowFt: nodes.reduce((sum, n) => sum + feet(n.fromId, n.boxId), 0), bestFt: best.feet, exact: best.exact }
+		value: {
+			feeds,
+			nowFt: nodes.reduce((sum, n) => sum + feet(n.fromId ?? panelId, n.boxId), 0),
+			bestFt: best.feet,
+			exact: best.exact
+		}
 	};
 }

@@ -2,7 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import type { Edition } from '../code/shape/edition';
 import type { RuleRef } from '../code/rule';
-import type { Box, CircuitLoad, Device, GroupingPractice, Job, Panel, Room } from '../model/job';
+import type { Box, CircuitLoad, Device, GroupingPractice, Job, Panel, Room } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { CircuitKind, Serves } from '../model/kinds';
 import { isFurnace } from '../circuits/articles/422-424-440-625-appliances';

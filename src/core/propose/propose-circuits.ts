@@ -13,7 +13,8 @@ import { sizeCircuit } from '../circuits/size/size';
 import { floorArea } from '../circuits/service/service-of-job';
 import type { Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
-import { DEFAULT_GROUPING, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from '../model/job';
+import { ifKnown, panelOf, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from '../model/known';
+import { DEFAULT_GROUPING } from '../model/practice';
 import { indexOf } from '../model/job-index';
 import { liesBetween } from '../circuits/articles/300-5-300-9-wet-places';
 import { newCircuit } from '../model/new-job';
@@ -166,12 +167,12 @@ class Maker {
 	private add(c: Pick<Circuit, 'name' | 'kind' | 'breakerA' | 'panelId'> & Partial<Circuit>, boxIds: readonly string[]): void {
 		const circuit = newCircuit({ id: this.newId(), number: ++this.number, ...c });
 		this.circuits.push(circuit);
-		const fromPanel = boxIds.map((id) => this.feet(circuit.panelId, id));
+		const fromPanel = boxIds.map((id) => this.feet(panelOf(circuit), id));
 		const between = boxIds.map((a) => boxIds.map((b) => (a === b ? 0 : this.feet(a, b))));
 		const order = this.practice.taps ? feedTree({ fromPanel, between }) : feedOrder({ fromPanel, between });
 		for (const i of order.order) {
 			const from = order.from[i] as number;
-			const [fromId, toId] = [from < 0 ? circuit.panelId : (boxIds[from] as string), boxIds[i] as string];
+			const [fromId, toId] = [from < 0 ? panelOf(circuit) : (boxIds[from] as string), boxIds[i] as string];
 			this.legs.push({
 				id: this.newId(),
 				circuitId: circuit.id,
@@ -260,7 +261,7 @@ function breakerFor(edition: Edition, job: Job, circuit: Circuit): Protection {
 		if (!box || !room) continue;
 		for (const device of box.devices) {
 			const { gfci, afci } = needOf({ edition, job }, { room, box, device, circuit });
-			need.gfci ||= gfci.required && !protectedBy({ edition, job }, { box, device, circuit }, 'gfci');
+			need.gfci ||= gfci.required && !ifKnown(() => protectedBy({ edition, job }, { box, device, circuit }, 'gfci'));
 			need.afci ||= afci.required;
 		}
 	}

@@ -1,10 +1,12 @@
 import type { House } from '../house';
 import { inForce } from '../code/amendments';
+import { lacking, orLacking } from '../code/lacking';
+import { knownOr } from '../model/fact-words';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
+import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
 import { EDITIONS, inWords, type Serves } from '../model/kinds';
 import { remembered } from '../model/remember';
 import { hasGround } from '../run/ground-at';
@@ -49,13 +51,25 @@ export function assessProtection(house: House): StageResult {
 			...(groundReadings(readings).get(box.id) ?? [])
 		];
 		return known(box, rows, () => [
-			...box.devices.map((device) => assessDevice({ edition, job, readings }, box, device)),
+			...box.devices.map((device) =>
+				knownOr(
+					job,
+					() => assessDevice({ edition, job, readings }, box, device),
+					(_, fact): StageResult => ({
+						findings: [lacking(job, cite(edition, edition.gfci.receptacle.rule), fact)],
+						decisions: []
+					})
+				)
+			),
 			inZone(edition, job, box)
 		]);
 	});
 	return {
 		findings: [
-			...job.circuits.flatMap((c) => [...neutralFindings(edition, job, c), ...rewiredFindings(edition, job, c)]),
+			...job.circuits.flatMap((c) => [
+				...neutralFindings(edition, job, c),
+				...orLacking(job, cite(edition, edition.afci.rule), () => rewiredFindings(edition, job, c))
+			]),
 			...results.flatMap((r) => r.findings)
 		],
 		decisions: results.flatMap((r) => r.decisions)
@@ -151,10 +165,21 @@ function assessDevice(of: Of, box: Box, device: Device): StageResult {
 	const answer = protectionNeed(edition, facts, { permitDate: job.permitDate, amendments: inForce(job), subject });
 	const c: ProtectionCase = { ...of, room: room ?? NOWHERE, ...at, facts, answer, standing, subject };
 	// What a face promises, and what new work must have, does not depend on the room.
-	if (!room) return { decisions: [], findings: [...ungroundedFindings(c), noRoom(c)] };
+	const rule = cite(edition, edition.gfci.receptacle.rule);
+	const grounds = [
+		...orLacking(job, rule, () => ungroundedFindings(c)),
+		...(standing.ground.lacks ? [lacking(job, rule, standing.ground.lacks)] : [])
+	];
+	if (!room) return { decisions: [], findings: [...grounds, noRoom(c)] };
 	return {
 		decisions: [decisionOf(c)],
-		findings: [...answer.findings, ...missingFindings(c), ...ungroundedFindings(c), ...needless(c), ...marks(c)]
+		findings: [
+			...answer.findings,
+			...orLacking(job, rule, () => missingFindings(c)),
+			...grounds,
+			...needless(c),
+			...orLacking(job, rule, () => marks(c))
+		]
 	};
 }
 /** Stands for a room that is not known: no rule of places speaks of it. */

@@ -1,5 +1,5 @@
 import { editionOf } from '../code/amended-edition';
-import type { Device, Job, Reading } from '../model/job';
+import type { Device, Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { EditionKey } from '../model/kinds';
 import type { Rule } from '../model/result';

@@ -1,3 +1,4 @@
+import { lacking } from '../code/lacking';
 import { cite } from '../code/rule';
 import type { Finding } from '../model/result';
 import { runOf } from '../run/runs';
@@ -32,6 +33,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 			}
 		];
 	}
+	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
 	const existing = device.state === 'found';
 	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
 	if (existing && against === 'afci') return [];

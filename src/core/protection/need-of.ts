@@ -1,7 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { inForce } from '../code/amendments';
 import type { OutletFacts } from '../code/outlet';
-import type { Reading } from '../model/job';
+import type { Reading } from '../model/known';
 import { protectionNeed, type ProtectionNeed } from './needs';
 import { outletFacts, type OutletAt } from './outlet-facts';
 

@@ -8,7 +8,7 @@ import type { Need, OutletFacts } from '../code/outlet';
 import { replacementLabels } from '../code/406-4-d-replacement-labels';
 import { tamperNeed } from '../code/406-12-tamper-resistant';
 import { weatherNeed, type Cover } from '../code/406-9-weather-resistant';
-import type { Amendment } from '../model/job';
+import type { Amendment } from '../model/known';
 import type { Finding, Rule, Step, Subject } from '../model/result';
 import { inWords, roomWords, type EditionKey } from '../model/kinds';
 

@@ -5,7 +5,7 @@ import type { OutletFacts, ReplacedBy } from '../code/outlet';
 import type { Edition } from '../code/shape/edition';
 import { servesCounter } from '../layout/serves-counter';
 import { boxPoint } from '../model/geometry';
-import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
+import { ifKnown, type Box, type Circuit, type Device, type Job, type Reading, type Room } from '../model/known';
 import type { FixtureKind, Serves } from '../model/kinds';
 import { cordWay, nearRooms } from './articles/210-8-cord-path';
 import { protectedBy } from './reach';
@@ -55,7 +55,10 @@ export function outletFacts({ edition, job }: RuledJob, at: OutletAt, readings: 
 		what: device.kind === 'alarm' ? 'hard-wired' : device.kind,
 		room: room.kind,
 		volts: device.volts,
-		amps: receptacle ? device.amps : (circuit?.breakerA ?? device.amps),
+		// Of what is wired in by its breaker: asked only where a rule stops at some rating.
+		get amps() {
+			return receptacle ? device.amps : (circuit?.breakerA ?? device.amps);
+		},
 		circuitVolts: circuit && device.volts === 240 ? circuitVolts(circuit) : undefined,
 		finished: room.finished,
 		foodPrep: room.foodPrep,
@@ -89,7 +92,7 @@ const inDedicatedSpace = (d: Device): boolean =>
 /** What stands there now, and not what could: a GFCI upstream counts only where one reaches this outlet. @source 406.4(D)(2) */
 function replacedBy(edition: Edition, job: Job, { box, device, circuit }: OutletAt): ReplacedBy {
 	if (device.slots === 'two-slot') return 'two-slot';
-	const source = protectedBy({ edition, job }, { box, device, circuit }, 'gfci');
+	const source = ifKnown(() => protectedBy({ edition, job }, { box, device, circuit }, 'gfci'));
 	if (!source) return 'unprotected';
 	return source.deviceId === device.id ? 'gfci-here' : 'gfci-upstream';
 }

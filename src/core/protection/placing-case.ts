@@ -1,7 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
-	DEFAULT_PRICES,
+	ifKnown,
 	type Box,
 	type Circuit,
 	type Device,
@@ -9,7 +9,8 @@ import {
 	type Practice,
 	type PriceList,
 	type Reading
-} from '../model/job';
+} from '../model/known';
+import { DEFAULT_PRICES } from '../model/practice';
 import { indexOf } from '../model/job-index';
 import type { BothBy, BreakerForm, Protection, ProtectAt } from '../model/kinds';
 import { takesProtecting } from '../rough/boxes-fit';
@@ -110,13 +111,13 @@ export function placingCase(
 		const box = boxes.get(node.boxId);
 		return {
 			id: node.boxId,
-			parent: at.get(node.fromId) ?? -1,
+			parent: at.get(node.fromId ?? '') ?? -1,
 			needs: box ? needsOf(edition, job, run, box, readings) : { gfci: false, afci: false },
 			may: box ? mayHold(edition, job, run, box, prices) : [],
 			togetherCost: together(prices, roomsBelow.get(node.boxId))
 		};
 	});
-	const { breakers, notes } = breakersFor(job, circuit, prices, together(prices, roomsBelow.get(circuit.panelId)));
+	const { breakers, notes } = breakersFor(job, circuit, prices, together(prices, roomsBelow.get(circuit.panelId ?? '')));
 	return { placing: { boxes: placed, breakers }, notes };
 }
 
@@ -144,7 +145,7 @@ function standsInForGround(edition: Edition, job: Job, at: Protected, readings: 
 	const { box, device } = at;
 	if (!device.receptacles || device.slots !== 'grounding' || device.volts !== 120 || box.state !== 'found') return false;
 	if (hasGround(groundOf(job, box, readings))) return false;
-	return device.state !== 'found' || protectedBy({ edition, job }, at, 'gfci') !== null;
+	return device.state !== 'found' || ifKnown(() => protectedBy({ edition, job }, at, 'gfci')) !== null;
 }
 
 const holder = (box: Box): Device | undefined => box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
@@ -182,7 +183,7 @@ function belowOf(job: Job, run: Run): Map<string, Below> {
 	for (const node of run.nodes) {
 		const box = boxes.get(node.boxId);
 		if (!box) continue;
-		put(run.circuit.panelId, box);
+		put(run.circuit.panelId ?? '', box);
 		for (const leg of node.path) put(leg.toId, box);
 	}
 	return all;

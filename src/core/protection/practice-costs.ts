@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
-import type { Job } from '../model/job';
+import type { Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { hasReceptacles } from '../run/runs';
 import { perState } from '../model/remember';

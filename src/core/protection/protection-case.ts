@@ -1,6 +1,6 @@
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
-import type { Box, Circuit, Device, Job, Reading, Room } from '../model/job';
+import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
 import type { Fix, Subject } from '../model/result';
 import { labelLists } from '../run/slots';
 import { takesProtecting } from '../rough/boxes-fit';

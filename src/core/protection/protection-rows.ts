@@ -1,6 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { indexOf } from '../model/job-index';
-import type { Reading } from '../model/job';
+import { knownOr } from '../model/fact-words';
+import type { Reading } from '../model/known';
 import type { Finding } from '../model/result';
 import { inWords } from '../model/kinds';
 import { needOf } from './need-of';
@@ -58,7 +59,11 @@ export function protectionRows(
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({
 				required: need[against].required,
 				section: need[against].because[0]?.section ?? '',
-				by: protectedBy({ edition, job }, at, against)?.name ?? null,
+				by: knownOr(
+					job,
+					() => protectedBy({ edition, job }, at, against)?.name ?? null,
+					() => 'not known'
+				),
 				existing
 			});
 			const [gfci, afci] = [side('gfci'), side('afci')];

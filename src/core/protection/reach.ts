@@ -1,6 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
-import type { Box, Circuit, Device, Job } from '../model/job';
+import type * as told from '../model/job';
+import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job } from '../model/known';
 import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { perState } from '../model/remember';
@@ -55,7 +56,17 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 		const d = holder.devices.find((x) => x.feedsLoad && counts(holder, x));
 		if (d) return of(holder, d);
 	}
+	const lost = gives(circuit.breaker, against) ? null : lostFeed(job, circuit, box.id);
+	if (lost) throw new NotKnown(lost);
 	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}` } : null;
+}
+
+/** A box upstream of which nobody knows what feeds it: something may protect it that nobody has seen. */
+function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
+	const leg = runOf(job, circuit)
+		.byBox.get(boxId)
+		?.path.find((l) => l.fromId === null);
+	return leg ? { of: 'leg', id: leg.id, field: 'fromId' } : null;
 }
 
 const above = perState<ReadonlyMap<string, readonly Box[]>>();
@@ -66,8 +77,8 @@ function makeHolders(job: Job, circuit: Circuit): ReadonlyMap<string, readonly B
 	const { boxes } = indexOf(job);
 	const found = new Map<string, readonly Box[]>();
 	for (const { boxId, fromId } of runOf(job, circuit).nodes) {
-		const up = found.get(fromId) ?? [];
-		const holder = boxes.get(fromId);
+		const up = found.get(fromId ?? '') ?? [];
+		const holder = boxes.get(fromId ?? '');
 		const holds = holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
 		found.set(boxId, holder && holds ? [holder, ...up] : up);
 	}
@@ -83,7 +94,7 @@ export interface Band {
 const WORDS: Record<Exclude<Protection, 'none'>, Band['against']> = { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' };
 
 /** Stretches of a run behind each device that protects, for the strip. */
-export function bandsOf(job: Job, run: Run): Band[] {
+export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[] {
 	const { boxes } = indexOf(job);
 	const { circuit } = run;
 	const bands: Band[] = [];
@@ -108,5 +119,5 @@ export function bandsOf(job: Job, run: Run): Band[] {
 }
 
 /** Everything that goes dead when a source trips: the boxes it reaches. */
-export const goesDead = (job: Job, run: Run, source: Source): string[] =>
+export const goesDead = (job: told.Job, run: Run<told.Leg, told.Circuit>, source: Source): string[] =>
 	bandsOf(job, run).find((b) => b.source.kind === source.kind && b.source.id === source.id)?.boxIds ?? [];

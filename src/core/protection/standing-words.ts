@@ -1,7 +1,7 @@
 import { hasGround } from '../run/ground-at';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
-import type { Box, Device } from '../model/job';
+import type { Box, Device } from '../model/known';
 import type { Rule } from '../model/result';
 import { OPEN_GROUND } from './articles/406-4-d-replace-advice';
 import type { Standing } from './standing';

@@ -1,7 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { groundOf, type Ground } from '../run/ground-at';
-import type { Reading } from '../model/job';
-import { protectedBy, type Protected, type Source } from './reach';
+import { NotKnown, type Fact, type Reading } from '../model/known';
+import { protectedBy, type Against, type Protected, type Source } from './reach';
 
 /** The one question of an outlet: what protects it now, and is its ground proven? Everything that is said of it rests on this. */
 export interface Standing {
@@ -10,12 +10,22 @@ export interface Standing {
 	ground: Ground;
 	/** Its circuit is known: without it, what stands upstream cannot be told. */
 	circuitKnown: boolean;
+	/** Nothing that is known protects it, and what would tell for sure is not known. */
+	lacks: Fact | null;
 }
 
 /** What protects an outlet as it stands, and what is known of its ground. */
-export const standingOf = ({ edition, job }: RuledJob, at: Protected, readings: readonly Reading[]): Standing => ({
-	gfci: protectedBy({ edition, job }, at, 'gfci'),
-	afci: protectedBy({ edition, job }, at, 'afci'),
-	ground: groundOf(job, at.box, readings),
-	circuitKnown: at.circuit !== undefined
-});
+export function standingOf(of: RuledJob, at: Protected, readings: readonly Reading[]): Standing {
+	let lacks: Fact | null = null;
+	const by = (against: Against): Source | null => {
+		try {
+			return protectedBy(of, at, against);
+		} catch (error) {
+			if (!(error instanceof NotKnown)) throw error;
+			lacks = error.fact;
+			return null;
+		}
+	};
+	const [gfci, afci] = [by('gfci'), by('afci')];
+	return { gfci, afci, ground: groundOf(of.job, at.box, readings), circuitKnown: at.circuit !== undefined, lacks };
+}

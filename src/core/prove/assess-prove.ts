@@ -1,8 +1,9 @@
+import { lacking } from '../code/lacking';
 import type { RuledJob } from '../code/ruled-job';
 import { perState, sameRows } from '../model/remember';
 import type { House } from '../house';
 import type { Edition } from '../code/shape/edition';
-import type { Job, Reading } from '../model/job';
+import type { Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
 import { counting, latestReadings } from '../model/latest-readings';
@@ -229,6 +230,8 @@ export function assessProve(house: House): StageResult {
 					unit: j.unit
 				});
 			}
+			if (verdict.lacks)
+				findings.push(lacking(job, limitRule(house.edition.key, 'model', 'What the run should read'), verdict.lacks));
 			if (verdict.predicted === null) continue;
 			decisions.push({
 				id: `predict:${reading.id}`,

@@ -1,4 +1,4 @@
-import type { Reading } from '../model/job';
+import type { Reading } from '../model/known';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
 import { counting } from '../model/latest-readings';
 import { isFigureKind, isWordKind, READING_WORDS, type WordKind } from '../model/reading';

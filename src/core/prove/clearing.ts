@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { runOf } from '../run/runs';
-import type { Circuit } from '../model/job';
+import type { Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { build, planOf } from '../network/build';
 import { jobWiring } from '../network/job-wiring';
@@ -74,7 +74,8 @@ export interface LegDrop {
 export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
-	const at = (boxId: string): { read: number | null; should: number | null; loadA: number } => {
+	const at = (boxId: string | null): { read: number | null; should: number | null; loadA: number } => {
+		if (boxId === null) return { read: null, should: null, loadA: job.practice.testLoadA };
 		if (boxId === circuit.panelId) return { read: 0, should: 0, loadA: job.practice.testLoadA };
 		const reading = proofs.get(boxId)?.latest.drop?.reading;
 		const loadA = reading?.loadA ?? job.practice.testLoadA;
@@ -90,7 +91,7 @@ export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: 
 			over !== null && should !== null && over > Math.max(AGAINST_PREDICTED.dropPoints, AGAINST_PREDICTED.share * should);
 		return {
 			legId: leg.id,
-			fromName: boxes.get(fromId)?.name ?? 'panel',
+			fromName: boxes.get(fromId ?? '')?.name ?? 'panel',
 			toName: boxes.get(boxId)?.name ?? boxId,
 			read,
 			should,

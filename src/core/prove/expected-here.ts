@@ -1,7 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { houseAt } from '../instruments/job-instrument';
 import { lampWords, readLamps, type LampPattern } from '../instruments/meter';
-import type { Box, Circuit, Reading } from '../model/job';
+import { ifKnown, type Box, type Circuit, type Reading } from '../model/known';
 import type { FigureKind } from '../model/reading';
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import { predict, predictedFor, type Predicted } from './predict';
@@ -28,8 +28,10 @@ export function expectedHere(
 	return {
 		prediction,
 		figure: (kind, loaded) =>
-			prediction.known ? predictedFor({ kind, loadA: kind === 'drop' || loaded ? loadA : null }, prediction.value) : null,
-		lamps: box ? lampsAt(ruled, box, half) : null
+			prediction.known
+				? ifKnown(() => predictedFor({ kind, loadA: kind === 'drop' || loaded ? loadA : null }, prediction.value))
+				: null,
+		lamps: box ? ifKnown(() => lampsAt(ruled, box, half)) : null
 	};
 }
 function lampsAt(ruled: RuledJob, box: Box, half: NonNullable<Reading['half']>): ExpectedHere['lamps'] {

@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { WORN_BREAKER } from '../faults/thresholds';
-import type { GuidedCheck, Job, Circuit, Device } from '../model/job';
+import type { GuidedCheck, Job, Circuit, Device } from '../model/known';
 import type { GuidedPoint, GuidedAnswer } from './guided-answer';
 import type { Step } from '../model/result';
 import { worst } from './judgments';

@@ -1,3 +1,4 @@
+import { ifKnown } from '../model/known';
 import { SHORT_OHMS } from '../instruments/thresholds';
 import { readingUnit, readingWords } from '../model/reading';
 import { atMost, show, withUnit } from '../units/quantity';
@@ -49,7 +50,10 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 		{ on: 'joints', level, says, have: value, need, unit, rule }
 	];
 	if (!prediction.known) return say('unknown', `can't be compared with the run: ${prediction.why}`, null);
-	const should = predictedFor(reading, prediction.value);
+	const { value: run } = prediction;
+	const asked = ifKnown(() => [predictedFor(reading, run)]);
+	if (!asked) return say('unknown', "can't be compared with the run: whether its cables have a ground is not known", null);
+	const [should = null] = asked;
 	if (should === null) return say('unknown', "can't be compared with the run: it has no ground wire", null);
 	const slack = Math.max(AGAINST_PREDICTED.share * should, absolute);
 	const bad = Math.max(AGAINST_PREDICTED.badTimes * should, should + slack);

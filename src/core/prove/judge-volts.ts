@@ -1,3 +1,4 @@
+import { ifKnown } from '../model/known';
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from '../makeup/live-sign';
 import { readingUnit, readingWords } from '../model/reading';
 import { atMost, show, withUnit } from '../units/quantity';
@@ -99,7 +100,7 @@ export function neutralToGround(c: ReadingCase): Judgment[] {
 	const lost = toNoGround(c) ?? atJumper(c);
 	if (lost) return [lost];
 	if (reading.loadA === null) return [byLimit(c, limits['ng-idle'])];
-	const should = prediction.known ? prediction.value.loadedNg : null;
+	const should = prediction.known ? ifKnown(() => prediction.value.loadedNg) : null;
 	if (should === null) return [byLimit(c, limits['ng-loaded'])];
 	const value = reading.value ?? 0;
 	const { share, volts, badTimes, source, title } = AGAINST_PREDICTED;

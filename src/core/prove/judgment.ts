@@ -1,6 +1,6 @@
 import type { Edition } from '../code/shape/edition';
 import type { Ground } from '../run/ground-at';
-import type { Reading } from '../model/job';
+import type { Reading } from '../model/known';
 import type { LimitKey } from '../model/kinds';
 import type { Rule } from '../model/result';
 import type { Band } from './limits';

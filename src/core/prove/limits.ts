@@ -1,4 +1,4 @@
-import type { BandFigures, Job } from '../model/job';
+import type { BandFigures, Job } from '../model/known';
 import type { EditionKey, LimitKey } from '../model/kinds';
 import type { Rule } from '../model/result';
 

@@ -4,7 +4,8 @@ import type { Edition } from '../code/shape/edition';
 import { voltsAt } from '../circuits/size/drop';
 import { runOf } from '../run/runs';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
+import { knownOr, sayFact } from '../model/fact-words';
+import { lackOf, NotKnown, panelOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
 import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import { perState } from '../model/remember';
@@ -42,7 +43,14 @@ export interface Prediction {
 	dropPercent: number;
 	steps: Step[];
 }
-export type Predicted = { known: true; value: Prediction } | { known: false; why: string };
+export type Predicted =
+	| { known: true; value: Prediction }
+	| {
+			known: false;
+			why: string;
+			/** That would tell. */
+			fact?: Fact | undefined;
+	  };
 
 /**
  * What a sound run reads at one of its boxes: volts, drop under the test load, ohms of each conductor.
@@ -58,19 +66,19 @@ export function predict(
 	const node = runOf(job, circuit).byBox.get(boxId);
 	if (!node) return { known: false, why: 'it is not on a circuit run yet' };
 	const boxes = indexOf(job).boxes;
-	const unknown = node.feet === null && node.path.find((leg) => leg.lengthFt === null);
-	if (unknown)
-		return {
-			known: false,
-			why: `the length of ${boxes.get(unknown.fromId)?.name ?? 'panel'} to ${boxes.get(unknown.toId)?.name} is not known`
-		};
+	const lacks = lackOnTheWay(job, circuit, node.path);
+	if (lacks) return { known: false, why: `${sayFact(job, lacks)} is not known`, fact: lacks };
 	const sound = soundOf(job);
 	const loop = loopsOf(edition, job, circuit).get(boxId) ?? NO_LOOP;
 	const toGround = job.practice.supplyVolts;
 	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240 || isBetweenHots(boxes.get(boxId), half);
 	const supply = twoHots ? 2 * toGround : toGround;
-	const feeders = feederOhms(edition, job, circuit.panelId, sound);
-	if (feeders === null) return { known: false, why: 'the length of the feeder to its panel is not known' };
+	const feeders = knownOr(
+		job,
+		() => feederOhms(edition, job, panelOf(circuit), sound),
+		(_, fact) => ({ fact })
+	);
+	if ('fact' in feeders) return { known: false, why: `${sayFact(job, feeders.fact)} is not known`, fact: feeders.fact };
 	const back = twoHots ? sound.sourceOhms + feeders.hot : sound.serviceNeutralOhms + feeders.neutral;
 	const sourceOhms = sound.sourceOhms + feeders.hot + back;
 	const loadOhms = supply / loadA;
@@ -80,7 +88,7 @@ export function predict(
 	const rule = cite(edition, edition.resistance.rule);
 	const steps = lazily((): Step[] => [
 		...node.path.map((leg): Step => ({
-			label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
+			label: `${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
 			formula: `${sound.conductorC} °C, with both terminations`,
 			value: legOhms(edition, leg, leg.awg, sound),
 			unit: 'ohm',
@@ -119,7 +127,9 @@ export function predict(
 			loadedHn: supply - amps * circuitOhms,
 			toGround,
 			twoHots,
-			loadedNg: loop.groundOhms === null || twoHots ? null : amps * (loop.neutralOhms + feeders.neutral),
+			get loadedNg() {
+				return loop.groundOhms === null || twoHots ? null : amps * (loop.neutralOhms + feeders.neutral);
+			},
 			loadA,
 			dropPercent,
 			get steps() {
@@ -140,18 +150,28 @@ const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, m
 		{ conductorC: s.conductorC, terminationOhms: s.terminationOhms }
 	);
 
-/** Each conductor of the feeders between the service and a panel, ohm; null: one is not measured. */
+/** What is not known of the way from a panel to a box, the first of it. */
+function lackOnTheWay(job: Job, circuit: Circuit, path: readonly Leg[]): Fact | null {
+	if (circuit.panelId === null) return { of: 'circuit', id: circuit.id, field: 'panelId' };
+	for (const leg of path) {
+		const lacks = lackOf(leg, 'fromId', 'lengthFt', 'awg', 'metal');
+		if (lacks) return lacks;
+	}
+	return null;
+}
+
+/** Each conductor of the feeders between the service and a panel, ohm. @throws NotKnown where one is not measured */
 function feederOhms(
 	edition: Edition,
 	job: Job,
 	panelId: string,
 	s: SoundFigures
-): { hot: number; neutral: number; ground: number } | null {
+): { hot: number; neutral: number; ground: number } {
 	let ohms = 0;
 	let at = job.panels.find((p) => p.id === panelId);
 	for (let n = 0; at?.feeder && n < job.panels.length; n++) {
 		const { feeder } = at;
-		if (feeder.lengthFt === null) return null;
+		if (feeder.lengthFt === null) throw new NotKnown({ of: 'feeder', id: at.id, field: 'lengthFt' });
 		ohms += wireOhms(
 			edition,
 			{ ...feeder, lengthFt: feeder.lengthFt },
@@ -171,14 +191,26 @@ function makeLoops(edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<st
 	const sound = soundOf(job);
 	const made = new Map<string, Loop>();
 	for (const { boxId, fromId, leg } of runOf(job, circuit).nodes) {
-		const up = made.get(fromId) ?? NO_LOOP;
+		const up = fromId === circuit.panelId ? NO_LOOP : made.get(fromId ?? '');
+		// Beyond a cable of which nobody knows the gauge no ohms can be told.
+		if (!up || lackOf(leg, 'fromId', 'awg', 'metal')) continue;
 		const conductor = up.hotOhms + legOhms(edition, leg, leg.awg, sound);
 		const ground = legOhms(edition, leg, edition.grounding.asMade.nm[leg.awg] ?? leg.awg, sound, 'Cu');
-		made.set(boxId, {
-			hotOhms: conductor,
-			neutralOhms: conductor,
-			groundOhms: leg.ground && up.groundOhms !== null ? up.groundOhms + ground : null
-		});
+		const both = { hotOhms: conductor, neutralOhms: conductor };
+		try {
+			made.set(boxId, {
+				...both,
+				groundOhms: leg.ground && up.groundOhms !== null ? up.groundOhms + ground : null
+			});
+		} catch (lacks) {
+			// Only what needs the ground asks whether there is one.
+			made.set(boxId, {
+				...both,
+				get groundOhms(): number | null {
+					throw lacks;
+				}
+			});
+		}
 	}
 	return made;
 }
@@ -190,7 +222,8 @@ export function predictedFor(
 	/** Its hot-neutral is read between two hots: the half of 250 V of a yoke. */
 	betweenHots = false
 ): number | null {
-	const grounded = p.loop.groundOhms !== null;
+	// Asked only where it matters: whether there is a ground may not be known.
+	const grounded = () => p.loop.groundOhms !== null;
 	switch (reading.kind) {
 		case 'hh':
 			return !p.twoHots ? null : reading.loadA === null ? p.hn : p.loadedHn;
@@ -199,9 +232,9 @@ export function predictedFor(
 			return p.twoHots && !betweenHots ? p.toGround : reading.loadA === null ? p.hn : p.loadedHn;
 		case 'hg':
 		case 'h2g':
-			return grounded ? p.toGround : null;
+			return grounded() ? p.toGround : null;
 		case 'ng':
-			return p.twoHots || !grounded ? null : reading.loadA === null ? 0 : p.loadedNg;
+			return p.twoHots || !grounded() ? null : reading.loadA === null ? 0 : p.loadedNg;
 		case 'drop':
 			return p.dropPercent;
 		case 'ohm-hot':

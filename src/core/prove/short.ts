@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { downstream, runOf, type Run } from '../run/runs';
-import type { Circuit, GuidedCheck } from '../model/job';
+import type { Circuit, GuidedCheck } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
 import { soundOf } from '../network/sound';

@@ -1,10 +1,11 @@
 import type { RuledJob } from '../code/ruled-job';
-import type { Circuit, Reading } from '../model/job';
+import { knownOr } from '../model/fact-words';
+import { ifKnown, type Circuit, type Fact, type Reading } from '../model/known';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
 import type { Step } from '../model/result';
 import { show, withUnit } from '../units/quantity';
 import { judge, worst, type Judgment, type Level, type ReadingCase } from './judgments';
-import { limitsOf } from './limits';
+import { limitRule, limitsOf } from './limits';
 import { indexOf } from '../model/job-index';
 import type { Ground } from '../run/ground-at';
 import { isBetweenHots, predict, predictedFor, type Predicted } from './predict';
@@ -13,6 +14,8 @@ export { worst, type Judgment, type Level } from './judgments';
 
 export interface Verdict {
 	readingId: string;
+	/** A fact of its run without which it could not be judged in full; null: none. */
+	lacks: Fact | null;
 	level: Level;
 	judgments: Judgment[];
 	/** What the run should read there; null where it cannot be told. */
@@ -42,9 +45,18 @@ export function verdictOf(
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);
 	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, ...beside };
-	const judgments = judge(c);
+	let lacks = prediction.known ? null : (prediction.fact ?? null);
+	const judgments = knownOr(
+		job,
+		() => judge(c),
+		(why, fact): Judgment[] => {
+			lacks = fact;
+			const rule = limitRule(edition.key, 'model', 'What the run should read');
+			return [{ on: 'joints', level: 'unknown', says: why.replace(/\.$/, ''), have: null, need: null, unit: '', rule }];
+		}
+	);
 	const level = worst(judgments.map((j) => j.level));
-	const predicted = prediction.known ? predictedFor(reading, prediction.value, twoHots) : null;
+	const predicted = prediction.known ? ifKnown(() => predictedFor(reading, prediction.value, twoHots)) : null;
 	const unit = readingUnit(reading.kind);
 	const measured =
 		reading.kind === 'lamps'
@@ -54,6 +66,7 @@ export function verdictOf(
 				: readingValue(reading);
 	return {
 		readingId: reading.id,
+		lacks,
 		level,
 		judgments,
 		predicted,

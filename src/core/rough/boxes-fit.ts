@@ -1,9 +1,11 @@
 import type { House } from '../house';
+import { lacking } from '../code/lacking';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
-import type { Box, Job, Leg } from '../model/job';
+import { knownOr } from '../model/fact-words';
+import { ifKnown, type Box, type Job, type Leg } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
@@ -58,7 +60,7 @@ function endsIn(job: Job): Map<string, Leg[]> {
 	const ends = new Map<string, Leg[]>();
 	for (const leg of job.legs) {
 		if (leg.inCableOf) continue;
-		for (const id of [leg.fromId, leg.toId]) ends.set(id, [...(ends.get(id) ?? []), leg]);
+		for (const id of [leg.fromId, leg.toId].filter((i) => i !== null)) ends.set(id, [...(ends.get(id) ?? []), leg]);
 	}
 	known.set(job, ends);
 	return ends;
@@ -76,8 +78,14 @@ export function assessFit({ edition, job, index }: House): StageResult {
 	return { findings: all.flatMap((r) => r.findings), decisions: all.flatMap((r) => r.decisions) };
 }
 function fitOf(edition: Edition, job: Job, box: Box): StageResult {
-	const c = fillCaseOf(edition, job, box);
-	if (!c) return { findings: shallow(edition, job, box), decisions: [] };
+	const lacks: Finding[] = [];
+	const rule = cite(edition, edition.boxes.conductor.rule);
+	const c = knownOr(
+		job,
+		() => fillCaseOf(edition, job, box),
+		(_, fact) => (lacks.push(lacking(job, rule, fact)), null)
+	);
+	if (!c) return { findings: [...lacks, ...shallow(edition, job, box)], decisions: [] };
 	const fill = boxFill(edition, c, { kind: 'box', id: box.id });
 	return {
 		findings: [...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
@@ -88,7 +96,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 				value: `${show(fill.usedCuIn)} of ${show(c.volumeCuIn)} cu in`,
 				title: 'box fill',
 				steps: fill.steps,
-				rules: [cite(edition, edition.boxes.conductor.rule)],
+				rules: [rule],
 				alternatives: []
 			}
 		]
@@ -139,7 +147,7 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 }
 /** Would a protecting device fit in this box: by its volume as it stands, and its depth. */
 export function takesProtecting(edition: Edition, job: Job, box: Box): { fits: boolean; why: string } {
-	const c = fillCaseOf(edition, job, box);
+	const c = ifKnown(() => fillCaseOf(edition, job, box));
 	if (c && !boxFill(edition, c).fits) return { fits: false, why: `the box is full: ${show(c.volumeCuIn)} cu in` };
 	const need = job.practice.protectingDeviceIn ?? DEPTH_IN.protecting;
 	if (box.depthIn != null && box.depthIn < need) return { fits: false, why: `the box is ${show(box.depthIn, 2)} in deep` };

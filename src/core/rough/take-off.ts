@@ -5,9 +5,9 @@ import type { Awg, Metal } from '../units/gauge';
 export interface CableTotal {
 	/** `12-2 NM-B with ground`. */
 	name: string;
-	cable: Cable;
-	awg: Awg;
-	metal: Metal;
+	cable: Cable | null;
+	awg: Awg | null;
+	metal: Metal | null;
 	legs: number;
 	feet: number;
 	/** Legs whose length is not known, not in `feet`. */
@@ -15,8 +15,17 @@ export interface CableTotal {
 }
 
 /** Cable as the trade writes it. @example 12-2 NM-B with ground */
-export const cableName = (leg: Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>): string =>
-	`${leg.awg}-${leg.conductors} ${leg.cable}${leg.metal === 'Al' ? ' aluminum' : ''}${leg.ground ? ' with ground' : ', no ground'}`;
+export function cableName({
+	cable,
+	awg,
+	metal,
+	conductors,
+	ground
+}: Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>): string {
+	if (cable === null && awg === null && conductors === null && ground === null) return 'cable not seen';
+	const grounded = ground === null ? ', ground not known' : ground ? ' with ground' : ', no ground';
+	return `${awg ?? '?'}-${conductors ?? '?'} ${cable ?? 'cable'}${metal === 'Al' ? ' aluminum' : ''}${grounded}`;
+}
 
 /** Feet of each cable in the legs of these states, largest wire last. */
 export function takeOff(job: Job, states: readonly State[]): CableTotal[] {

@@ -15,8 +15,9 @@ export function buildingOf(job: Job, thing: Pick<Box | Panel, 'roomId'>): Room |
 }
 
 /** The panel that new circuits of a building hang on: its own where it has one, else that of the service. */
-export function panelFor(job: Job, building: Room | null): Panel | undefined {
-	const own = building && job.panels.find((p) => p.roomId === building.id);
-	const inHouse = job.panels.filter((p) => !buildingOf(job, p));
-	return own ?? inHouse.find((p) => p.service) ?? inHouse.find((p) => !p.feeder) ?? job.panels[0];
+export function panelFor<J extends Job>(job: J, building: Room | null): J['panels'][number] | undefined {
+	const panels: J['panels'][number][] = job.panels;
+	const own = building && panels.find((p) => p.roomId === building.id);
+	const inHouse = panels.filter((p) => !buildingOf(job, p));
+	return own ?? inHouse.find((p) => p.service) ?? inHouse.find((p) => !p.feeder) ?? panels[0];
 }

@@ -1,4 +1,4 @@
-import type { Box, Circuit, Job, Leg, Reading } from '../model/job';
+import { ifKnown, lackOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { latestReadings } from '../model/latest-readings';
 
@@ -16,6 +16,8 @@ export interface Ground {
 	why: string;
 	/** What is to be looked at or read; null: nothing more. */
 	ask: string | null;
+	/** A fact of its cable that would tell. */
+	lacks?: Fact | undefined;
 }
 
 /** Most of a ground path that a reading calls one where nothing is predicted, ohm. */
@@ -24,9 +26,28 @@ export const PATH_OHMS = 1;
 /** Enough to plan a grounding receptacle by. @source 406.4(D)(1) */
 export const hasGround = ({ state }: Pick<Ground, 'state'>): boolean => state === 'proven' || state === 'seen';
 
+/** Its cable would say. */
+const CANT_TELL = (lacks: Fact | undefined): Ground => ({
+	state: 'unknown',
+	why: 'Whether its cable has a ground is not known.',
+	ask: 'Look at its cable, dead, and read the ground path under load.',
+	lacks
+});
 const NONE = (why: string): Ground => ({ state: 'none', why, ask: null });
 /** Its sheath or its armor carries no equipment ground. @source 250.118, 320.108 */
 const bare = (leg: Pick<Leg, 'cable' | 'ground'>): boolean => leg.cable === 'old-AC' || leg.cable === 'two-wire' || !leg.ground;
+/** The same where not all of a cable may be known; null: it cannot be told. */
+function isBare(leg: Leg): boolean | null {
+	const cable = ifKnown(() => leg.cable);
+	if (cable === 'old-AC' || cable === 'two-wire') return true;
+	const ground = ifKnown(() => leg.ground);
+	return ground === null ? null : !ground;
+}
+/** What would tell whether a cable has a ground, of the first of which it cannot be told. */
+function untold(legs: readonly Leg[]): Fact | undefined {
+	const leg = legs.find((l) => isBare(l) === null);
+	return leg && (lackOf(leg, 'cable', 'ground') ?? undefined);
+}
 
 /**
  * @param readings of the whole job; the newest that counts says
@@ -91,18 +112,27 @@ class Asked {
 		const wire =
 			box.conductors.some((c) => c.means === 'ground') ||
 			(box.ground === 'present' && box.cables.some((c) => c.ground && c.cable !== 'old-AC' && c.cable !== 'two-wire'));
-		if (legs.some((l) => l.cable === 'old-AC') && !wire)
+		if (legs.some((l) => ifKnown(() => l.cable) === 'old-AC') && !wire)
 			return NONE('Old armored cable without a bonding strip is not a ground.');
-		if (box.ground === 'unknown' && !wire && legs.length && legs.every((l) => l.cable === 'two-wire' || l.cable === 'old-AC'))
+		if (
+			box.ground === 'unknown' &&
+			!wire &&
+			legs.length &&
+			legs.every((l) => ['two-wire', 'old-AC'].includes(ifKnown(() => l.cable) ?? ''))
+		)
 			return NONE('Its cable is two-wire, without a ground.');
 		if (box.ground === 'unknown' && !wire)
 			return {
 				state: 'unknown',
 				why: 'Whether it has a ground is not known.',
-				ask: 'Open it, dead: check the wiring method and read the ground path under load.'
+				ask: 'Open it, dead: check the wiring method and read the ground path under load.',
+				lacks: untold(legs)
 			};
 		// A cable that has none, and no wire of its own beside it: what the box is said to have comes from nowhere.
-		const nowhere = legs.length > 0 && legs.every(bare) && !wire;
+		const nowhere = legs.length > 0 && legs.every(isBare) && !wire;
+		// Its word is as good as its cable, where that is not known to have one.
+		if (!wire && box.groundProof === 'wiring-method' && legs.length && !legs.some((l) => isBare(l) === false) && untold(legs))
+			return CANT_TELL(untold(legs));
 		const method = box.groundProof === 'wiring-method' && !nowhere;
 		const path = box.groundProof === 'path-reading' || this.read(box);
 		const seen = wire || (method && box.material === 'plastic');
@@ -140,11 +170,18 @@ class Asked {
 		const read = this.read(box) || box.groundProof === 'path-reading';
 		if (!legs.length) return this.loose(box, read);
 		const { boxes } = indexOf(this.job);
-		const broken = legs.find(bare);
-		if (broken && legs.every(bare)) return NONE(`The cable from ${boxes.get(broken.fromId)?.name ?? 'the panel'} has no ground.`);
-		const from = legs.filter((l) => !bare(l)).map((l) => boxes.get(l.fromId));
+		const broken = legs.find(isBare);
+		if (!legs.some((l) => isBare(l) === false) && untold(legs)) return CANT_TELL(untold(legs));
+		if (broken && legs.every(isBare))
+			return NONE(`The cable from ${boxes.get(broken.fromId ?? '')?.name ?? 'the panel'} has no ground.`);
+		const good = legs.filter((l) => isBare(l) === false);
+		const from = good.map((l) => boxes.get(l.fromId ?? ''));
 		// One way to the panel is enough: all grounds of a box are joined.
-		const up = from.map((b): Ground => (b ? this.of(b) : { state: 'seen', why: '', ask: null }));
+		const up = good.map((l, i): Ground => {
+			const box = from[i];
+			if (l.fromId === null) return CANT_TELL({ of: 'leg', id: l.id, field: 'fromId' });
+			return box ? this.of(box) : { state: 'seen', why: '', ask: null };
+		});
 		const best = ORDER.flatMap((state) => up.find((g) => g.state === state) ?? [])[0];
 		if (!best || hasGround(best))
 			return {
@@ -155,7 +192,7 @@ class Asked {
 				ask: read ? null : 'A reading of the ground path under load proves it.'
 			};
 		const name = from[up.indexOf(best)]?.name ?? 'the box that feeds it';
-		return { state: best.state, why: `It is fed from ${name}. ${best.why}`, ask: best.ask };
+		return { ...best, why: `It is fed from ${name}. ${best.why}` };
 	}
 	/** New, and on no circuit yet. */
 	private loose(box: Box, read: boolean): Ground {

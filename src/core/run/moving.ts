@@ -1,6 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
-import type { Box, Circuit, Job } from '../model/job';
+import type * as told from '../model/job';
+import type { Box, Circuit, Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { type CircuitKind, inWords } from '../model/kinds';
 import type { Fix } from '../model/result';
@@ -20,7 +21,7 @@ export function kindFor(edition: Edition, job: Job, box: Box): CircuitKind {
 
 /** Feet of cable between two places of the job; null where one is not placed. */
 export function feetBetween(
-	job: Job,
+	job: told.Job,
 	{ a, b }: { a: string; b: string },
 	way: Way = job.practice.grouping?.way ?? 'attic'
 ): number | null {
@@ -41,14 +42,14 @@ export function moveFix(
 	const kind = as ?? kindFor(edition, job, first);
 	const target = as ? undefined : nearestFeed(job, from, kind, first, new Set(boxes.map((b) => b.id)));
 	const circuitId = target?.circuit.id ?? null;
-	let fromId = target?.fromId ?? from.panelId;
+	let fromId: string | null = target?.fromId ?? from.panelId;
 	const moves = boxes.map((box) => {
 		const move = {
 			boxId: box.id,
 			fromCircuitId: from.id,
 			circuitId,
 			fromId,
-			lengthFt: feetBetween(job, { a: fromId, b: box.id })
+			lengthFt: fromId === null ? null : feetBetween(job, { a: fromId, b: box.id })
 		};
 		fromId = box.id;
 		return move;

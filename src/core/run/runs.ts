@@ -1,42 +1,57 @@
 import { formatFeet } from '../units/length';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
-import type { Box, Circuit, Device, Job, Leg } from '../model/job';
+import type * as told from '../model/job';
+import type { Box, Circuit, Device, Leg } from '../model/known';
 
 /** One box of a run with the leg that feeds it. */
-export interface RunNode {
+export interface RunNode<L extends told.Leg = Leg> {
 	boxId: string;
-	leg: Leg;
-	/** The box or panel upstream. */
-	fromId: string;
+	leg: L;
+	/** The box or panel upstream; null: what feeds it is not known. */
+	fromId: string | null;
 	/** Boxes fed from here, the longest branch first. */
 	children: string[];
 	/** Legs from the panel to here. */
-	path: Leg[];
+	path: L[];
 	/** Feet of cable from the panel; null where a leg on the way is not measured. */
 	feet: number | null;
 }
-export interface Run {
-	circuit: Circuit;
+export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit> {
+	circuit: C;
 	/** In feed order: a box comes after the one that feeds it, the main line before its branches. */
-	nodes: RunNode[];
-	byBox: ReadonlyMap<string, RunNode>;
+	nodes: RunNode<L>[];
+	byBox: ReadonlyMap<string, RunNode<L>>;
 }
 
-const known = remembered<Circuit, Run>();
+/** A run of a job as it was told, or as the rules read it. */
+export type RunIn<J extends told.Job> = Run<J['legs'][number], J['circuits'][number]>;
+type AnyRun = Run<told.Leg, told.Circuit>;
+const known = remembered<told.Circuit, AnyRun>();
 
-/** The tree of legs and boxes of a circuit, from its panel. Boxes not reached from the panel are left out. */
-export function runOf(job: Job, circuit: Circuit): Run {
-	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
+/**
+ * The tree of legs and boxes of a circuit, from its panel. A box of which nobody knows what feeds it hangs on the circuit by
+ * itself; boxes that no known cable reaches are left out.
+ */
+export function runOf<J extends told.Job>(job: J, circuit: J['circuits'][number]): RunIn<J> {
+	const legs = indexOf<told.Job>(job).legsOfCircuit.get(circuit.id) ?? [];
 	return known(circuit, legs, () => {
-		const fromHere = new Map<string, Leg[]>();
-		for (const leg of legs) fromHere.set(leg.fromId, [...(fromHere.get(leg.fromId) ?? []), leg]);
-		const nodes = walk(fromHere, circuit.panelId);
+		const fed = new Set(legs.map((l) => l.toId));
+		const fromHere = new Map<string | null, told.Leg[]>();
+		for (const leg of legs) {
+			// It begins at its panel, at one that nobody has traced, or nobody knows where.
+			const begins = leg.fromId === circuit.panelId || (circuit.panelId === null && leg.fromId !== null && !fed.has(leg.fromId));
+			const from = begins ? START : leg.fromId;
+			fromHere.set(from, [...(fromHere.get(from) ?? []), leg]);
+		}
+		const nodes = walk(fromHere);
 		return { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
-	});
+	}) as RunIn<J>;
 }
+/** Where a run begins. */
+const START = null;
 
-function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] {
+function walk(fromHere: ReadonlyMap<string | null, told.Leg[]>): RunNode<told.Leg>[] {
 	const sizes = new Map<string, number>();
 	const sizeOf = (id: string): number => {
 		const before = sizes.get(id);
@@ -47,20 +62,27 @@ function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] 
 		sizes.set(id, size);
 		return size;
 	};
-	const onward = (id: string): Leg[] => [...(fromHere.get(id) ?? [])].sort((a, b) => sizeOf(b.toId) - sizeOf(a.toId));
-	const nodes: RunNode[] = [];
+	const onward = (id: string | null): told.Leg[] => [...(fromHere.get(id) ?? [])].sort((a, b) => sizeOf(b.toId) - sizeOf(a.toId));
+	const nodes: RunNode<told.Leg>[] = [];
 	const seen = new Set<string>();
-	const visit = (id: string, path: readonly Leg[], feet: number | null): void => {
+	const visit = (id: string | null, path: readonly told.Leg[], feet: number | null): void => {
 		for (const leg of onward(id)) {
 			if (seen.has(leg.toId)) continue;
 			seen.add(leg.toId);
 			const here = [...path, leg];
-			const total = feet === null || leg.lengthFt === null ? null : feet + leg.lengthFt;
-			nodes.push({ boxId: leg.toId, leg, fromId: id, children: onward(leg.toId).map((l) => l.toId), path: here, feet: total });
+			const total = feet === null || leg.lengthFt === null || leg.fromId === null ? null : feet + leg.lengthFt;
+			nodes.push({
+				boxId: leg.toId,
+				leg,
+				fromId: leg.fromId,
+				children: onward(leg.toId).map((l) => l.toId),
+				path: here,
+				feet: total
+			});
 			visit(leg.toId, here, total);
 		}
 	};
-	visit(panelId, [], 0);
+	visit(START, [], 0);
 	return nodes;
 }
 
@@ -68,13 +90,13 @@ function walk(fromHere: ReadonlyMap<string, Leg[]>, panelId: string): RunNode[] 
  * Boxes whose outlets a circuit feeds: not one that its hot only passes, in the cable of the circuit with which it shares
  * a neutral. A box with a yoke that is fed twice hangs on both.
  */
-export const boxesServed = (job: Job, run: Run): Box[] => servedOf(job, run).boxes;
+export const boxesServed = (job: told.Job, run: AnyRun): Box[] => servedOf(job, run).boxes;
 
 /** What a circuit supplies, each with its box; a switch is no outlet. */
-export const outletsServed = (job: Job, run: Run): Outlet[] => servedOf(job, run).outlets;
+export const outletsServed = (job: told.Job, run: AnyRun): Outlet[] => servedOf(job, run).outlets;
 
 /** A circuit serves at least one receptacle. */
-export const hasReceptacles = (job: Job, circuit: Circuit): boolean =>
+export const hasReceptacles = (job: told.Job, circuit: told.Circuit): boolean =>
 	outletsServed(job, runOf(job, circuit)).some((o) => o.device.receptacles > 0);
 
 export interface Outlet {
@@ -86,9 +108,9 @@ interface Served {
 	outlets: Outlet[];
 }
 /** Asked for by many rules of one evaluation: made once for each state of the job. */
-const served = new WeakMap<Job, Map<Run, Served>>();
-function servedOf(job: Job, run: Run): Served {
-	const all = served.get(job) ?? new Map<Run, Served>();
+const served = new WeakMap<told.Job, Map<AnyRun, Served>>();
+function servedOf(job: told.Job, run: AnyRun): Served {
+	const all = served.get(job) ?? new Map<AnyRun, Served>();
 	served.set(job, all);
 	const before = all.get(run);
 	if (before) return before;
@@ -104,16 +126,16 @@ function servedOf(job: Job, run: Run): Served {
 }
 
 /** Every box at or below this one along the run. */
-export function downstream(run: Run, boxId: string): string[] {
+export function downstream(run: AnyRun, boxId: string): string[] {
 	const node = run.byBox.get(boxId);
 	return node ? [boxId, ...node.children.flatMap((child) => downstream(run, child))] : [];
 }
 
 /** Cable of a run, ft; null where a leg is not measured. */
-export const feetOf = (run: Run): number | null =>
+export const feetOf = (run: AnyRun): number | null =>
 	run.nodes.reduce<number | null>((sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt), 0);
 /** Feet of a run, for a table. */
-export const runFeet = (run: Run): string => {
+export const runFeet = (run: AnyRun): string => {
 	const feet = feetOf(run);
 	return feet === null ? 'not all measured' : formatFeet(feet);
 };

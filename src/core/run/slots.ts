@@ -1,4 +1,4 @@
-import type { Circuit, Job, Panel } from '../model/job';
+import type { Circuit, Job, Panel } from '../model/known';
 import type { BreakerForm } from '../model/kinds';
 
 /** Where breakers sit: slots counted from the top, odd ones on the left, even ones on the right; rows take turns on the two service legs. */
@@ -68,7 +68,7 @@ export function isFree(
 	});
 }
 /** The label of the panel lists such breakers; not entered, it bars none. */
-export function labelLists(job: Job, panelId: string, form: BreakerForm): boolean {
+export function labelLists(job: Job, panelId: string | null, form: BreakerForm): boolean {
 	const forms = job.panels.find((p) => p.id === panelId)?.label?.forms ?? [];
 	return !forms.length || forms.includes(form);
 }

@@ -10,6 +10,7 @@ import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job'
 import { canInsist, conflictLines, insistOn, sayShifted } from '$core/edit/merge/say-conflict';
 import { FILE_VERSION } from '$core/model/file/migrations';
 import { circuitOf, indexOf } from '$core/model/job-index';
+import { knownJob } from '$core/model/known';
 import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-lines';
 import { deadState, type DeadState } from '$core/makeup/dead-test';
@@ -54,8 +55,14 @@ export class JobStore {
 	}
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
+	/** The job as the rules read it: to read what nobody saw throws `NotKnown`, which the page says in words. */
+	readonly known = $derived(knownJob(this.job));
+	/** With its edition, for a rule. */
+	readonly ruled = $derived({ edition: this.edition, job: this.known });
 	readonly circuit = $derived(this.circuitOfSelection());
 	readonly run = $derived(this.circuit ? runOf(this.job, this.circuit) : null);
+	readonly knownCircuit = $derived(this.circuit ? indexOf(this.known).circuits.get(this.circuit.id) : undefined);
+	readonly knownRun = $derived(this.knownCircuit ? runOf(this.known, this.knownCircuit) : null);
 	readonly box = $derived(this.selection?.kind === 'box' ? (this.index.boxes.get(this.selection.id) ?? null) : null);
 	/** The room of what is picked: the room itself, or that of the box or thing. */
 	readonly room = $derived.by(() => {

@@ -1,3 +1,4 @@
+import { knownJob } from '$core/model/known';
 import { proxy, wrap } from 'comlink';
 import { runCaseOf } from '$core/instruments/job-instrument';
 import { LINE_GREETING } from '$core/instruments/protocol';
@@ -45,7 +46,8 @@ export function serverPort(request: SimRequest): Port {
 	const { job, boxId, loadA, noise, everyMs } = request;
 	return {
 		run: async (take) => {
-			const circuit = indexOf(job).circuitsOfBox.get(boxId)?.[0];
+			const known = knownJob(job);
+			const circuit = indexOf(known).circuitsOfBox.get(boxId)?.[0];
 			if (!circuit) throw new PortRefused('its circuit is not known: there is no run to simulate');
 			if (circuit.poles === 2) throw new PortRefused('the stream of the server knows circuits of one hot only');
 			const worker = instrumentWorker();
@@ -54,7 +56,7 @@ export function serverPort(request: SimRequest): Port {
 			const answer = await fetch('/api/v1/instrument/stream', {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ ...runCaseOf(job, circuit, faults), instrument: 'analyzer', box: boxId, noise, everyMs, loadA }),
+				body: JSON.stringify({ ...runCaseOf(known, circuit, faults), instrument: 'analyzer', box: boxId, noise, everyMs, loadA }),
 				signal: abort.signal
 			});
 			if (answer.status === 400) throw new PortRefused(((await answer.json()) as { error: { message: string } }).error.message);

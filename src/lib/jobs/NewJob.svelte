@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
+	import { FILE_VERSION } from '$core/model/file/migrations';
 	import { emptyJob, newServiceCall } from '$core/model/new-job';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { untrack } from 'svelte';
@@ -40,7 +41,7 @@
 				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
 				: emptyJob(jobId, { name: typed, edition, permitDate });
 		try {
-			await putWhole({ hekto: 'job', fileVersion: 3, job, readings: [], events: [] });
+			await putWhole({ hekto: 'job', fileVersion: FILE_VERSION, job, readings: [], events: [] });
 			await goto(
 				kind === 'call' ? jobAddress(jobId, 'prove', { picked: { kind: 'box', id: boxId } }) : jobAddress(jobId, 'walk')
 			);

@@ -1,3 +1,4 @@
+import { knownJob } from '../../core/model/known';
 import { expose } from 'comlink';
 import { proposeFeeds } from '../../core/propose/feed-proposal';
 import { proposeCircuits, type CircuitProposal } from '../../core/propose/propose-circuits';
@@ -8,7 +9,7 @@ const api = {
 	propose: (job: Job, practice: GroupingPractice, progress: (share: number, doing: string) => void): CircuitProposal => {
 		let told = 0;
 		// Each word to the page costs a message: ten a second are enough.
-		return proposeCircuits(job, () => crypto.randomUUID(), {
+		return proposeCircuits(knownJob(job), () => crypto.randomUUID(), {
 			practice,
 			progress: (share, doing) => {
 				const now = performance.now();
@@ -19,8 +20,9 @@ const api = {
 		});
 	},
 	feeds: (job: Job, circuitId: string, how: Parameters<typeof proposeFeeds>[2]) => {
-		const circuit = job.circuits.find((c) => c.id === circuitId);
-		return circuit ? proposeFeeds(job, circuit, how) : ({ known: false, why: 'That circuit is gone.' } as const);
+		const known = knownJob(job);
+		const circuit = known.circuits.find((c) => c.id === circuitId);
+		return circuit ? proposeFeeds(known, circuit, how) : ({ known: false, why: 'That circuit is gone.' } as const);
 	}
 };
 export type CircuitsApi = typeof api;

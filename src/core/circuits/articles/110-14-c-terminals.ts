@@ -1,7 +1,7 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { tailFor } from '../../code/240-4-d-pigtail';
-import type { Box, Circuit, Job } from '../../model/job';
+import type { Box, Circuit, Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 import { compareGauge } from '../../units/gauge';

@@ -1,7 +1,7 @@
 import { HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Circuit, CircuitLoad, Job } from '../../model/job';
+import type { Circuit, CircuitLoad, Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { LoadKind, Serves } from '../../model/kinds';
 import type { Finding } from '../../model/result';

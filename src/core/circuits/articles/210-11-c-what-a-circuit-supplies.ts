@@ -1,7 +1,7 @@
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { CircuitFeeds } from '../../code/shape/circuits';
-import type { Box, Device, Job, Room } from '../../model/job';
+import type { Box, Device, Job, Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import type { Finding, Subject } from '../../model/result';

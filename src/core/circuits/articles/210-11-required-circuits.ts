@@ -2,7 +2,7 @@ import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { amendmentFor, inForce } from '../../code/amendments';
 import { servesCounter } from '../../layout/serves-counter';
-import type { Box, Circuit, Job, Room } from '../../model/job';
+import type { Box, Circuit, Job, Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import type { Finding, Fix, Subject } from '../../model/result';

@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Box, Device, Job } from '../../model/job';
+import type { Box, Device, Job } from '../../model/known';
 import type { Finding } from '../../model/result';
 import { moveFix } from '../../run/moving';
 import { outletsServed, type Run } from '../../run/runs';

@@ -1,6 +1,6 @@
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Box, Circuit, Device, Job } from '../../model/job';
+import type { Box, Circuit, Device, Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import type { Decision, Finding, Step } from '../../model/result';

@@ -1,11 +1,13 @@
 import type { RuledJob } from '../../code/ruled-job';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Feeder, Job, Leg, Panel, Room } from '../../model/job';
+import { feedOf, type Feeder, type Job, type Leg, type Panel, type Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Cable, Lies } from '../../model/kinds';
 import type { Finding, Subject } from '../../model/result';
+import { orLacking } from '../../code/lacking';
 import { isApart } from '../../run/buildings';
+import type { Run } from '../../run/runs';
 
 /**
  * Cable outdoors and in the ground. Where a cable lies follows from its two ends, or is said: NM-B, old cable and armored cable
@@ -92,13 +94,12 @@ function judged(edition: Edition, { cable, where, found, id, circuitId, subject,
 }
 
 /** Of a branch circuit: each leg by the places of its two ends, or as it was said to lie. */
-export function legsInTheWet(edition: Edition, job: Job, legs: readonly Leg[]): Finding[] {
+export function legsInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
 	const { boxes } = indexOf(job);
-	const panels = new Map(job.panels.map((p) => [p.id, p]));
-	return legs.flatMap((leg) => {
+	const wet = (leg: Leg): Finding[] => {
 		if (leg.inCableOf) return [];
-		const [from, to] = [boxes.get(leg.fromId) ?? panels.get(leg.fromId), boxes.get(leg.toId)];
-		const where = leg.lies ?? liesBetween({ edition, job }, leg.fromId, leg.toId);
+		const from = boxes.get(leg.fromId ?? '') ?? job.panels.find((p) => p.id === leg.fromId);
+		const where = leg.lies ?? liesBetween({ edition, job }, feedOf(leg), leg.toId);
 		if (!where || where === 'inside') return [];
 		// How old cable comes to a box outside nobody has looked at.
 		if (where === 'through-wall' && leg.state === 'found') return [];
@@ -109,10 +110,12 @@ export function legsInTheWet(edition: Edition, job: Job, legs: readonly Leg[]): 
 			id: `wet:${leg.id}`,
 			circuitId: leg.circuitId,
 			subject: { kind: 'leg', id: leg.id },
-			name: `The cable from ${from?.name ?? 'the panel'} to ${to?.name ?? '?'}`,
+			name: `The cable from ${from?.name ?? 'the panel'} to ${boxes.get(leg.toId)?.name ?? '?'}`,
 			fix: wayOut(leg, where)
 		});
-	});
+	};
+	const rule = cite(edition, edition.ampacity.rule);
+	return run.nodes.flatMap(({ leg }) => orLacking(job, rule, () => wet(leg)));
 }
 /** What is planned is planned in another cable; what comes through the wall is said to. */
 function wayOut(leg: Leg, where: Where): Finding['fix'] {

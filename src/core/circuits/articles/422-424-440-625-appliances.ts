@@ -1,6 +1,6 @@
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Box, Circuit, Device, Job } from '../../model/job';
+import type { Box, Circuit, Device, Job } from '../../model/known';
 import type { Decision, Finding, Fix, Step } from '../../model/result';
 import { nameplateVa } from '../service/service-of-job';
 import { moveFix } from '../../run/moving';

@@ -6,7 +6,7 @@ import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { egcFor } from '../../code/250-122-grounding';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
-import type { Feeder, Job, Panel } from '../../model/job';
+import type { Feeder, Job, Panel } from '../../model/known';
 import type { Finding, Step } from '../../model/result';
 import { compareGauge, GAUGES, type Awg } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';

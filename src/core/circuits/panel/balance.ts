@@ -1,5 +1,5 @@
 import type { Edition } from '../../code/shape/edition';
-import type { Circuit, Job, Panel } from '../../model/job';
+import type { Circuit, Job, Panel } from '../../model/known';
 import { branchVa, panelLoad } from '../service/220-14-branch-load';
 import { isFree, legOfSlot, mayStandIn, occupantsOf, slotsOf, spareSlots, type ServiceLeg } from '../../run/slots';
 

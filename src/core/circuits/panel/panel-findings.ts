@@ -1,8 +1,10 @@
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Circuit, Feeder, Job, Panel, Room } from '../../model/job';
+import type { Circuit, Feeder, Job, Panel, Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords, type BreakerForm } from '../../model/kinds';
+import { orLacking } from '../../code/lacking';
+import { ifKnown } from '../../model/known';
 import type { Decision, Finding } from '../../model/result';
 import { counted, show } from '../../units/quantity';
 import { buildingOf, isApart } from '../../run/buildings';
@@ -13,39 +15,42 @@ import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } f
 
 /** A panel: its slots, what its label lists, where neutral and grounds go, its feeder. @source 408, 110.3(B), 250.24, 250.32, 215, 225 */
 export function panelFindings(edition: Edition, job: Job): Finding[] {
-	return job.panels.flatMap((panel) => [
-		...slotFindings(edition, job, panel),
-		...labelFindings(edition, job, panel),
-		...joinedFindings(edition, job, panel),
-		...detachedFindings(edition, job, panel),
-		...feederFindings(edition, job, panel),
-		...panelPlaces(edition, job, panel),
-		...newService({ edition, job }, panel, !!buildingOf(job, panel)),
-		...serviceFindings(edition, job, panel)
-	]);
+	return job.panels.flatMap((panel) =>
+		[
+			() => slotFindings(edition, job, panel),
+			() => labelFindings(edition, job, panel),
+			() => joinedFindings(edition, job, panel),
+			() => detachedFindings(edition, job, panel),
+			() => feederFindings(edition, job, panel),
+			() => panelPlaces(edition, job, panel),
+			() => newService({ edition, job }, panel, !!buildingOf(job, panel)),
+			() => serviceFindings(edition, job, panel)
+		].flatMap((find) => orLacking(job, cite(edition, edition.panels.devices), find))
+	);
 }
 /** The feeder's arithmetic, for the slip of the panel that it feeds. */
 export function panelDecisions(edition: Edition, job: Job): Decision[] {
 	return job.panels.flatMap((panel) => {
 		const joined = joinedDecision(edition, job, panel);
-		if (!panel.feeder) return [joined];
-		const least = sizeFeeder({ edition, job }, panel, { feeder: panel.feeder });
-		const { awg, breakerA } = panel.feeder;
-		return [
-			{
-				id: `feeder:${panel.id}`,
-				subject: { kind: 'panel' as const, id: panel.id },
-				value: `${awg} AWG · ${breakerA} A`,
-				title: 'feeder as planned',
-				steps: least.steps,
-				rules: [cite(edition, edition.panels.feeder.load), cite(edition, edition.panels.feeder.breaker)],
-				alternatives: least.awg
-					? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the smallest that carries this load' }]
-					: []
-			},
-			joined
-		];
+		return [...(panel.feeder ? (ifKnown(() => feederDecision(edition, job, panel, panel.feeder as Feeder)) ?? []) : []), joined];
 	});
+}
+function feederDecision(edition: Edition, job: Job, panel: Panel, feeder: Feeder): Decision[] {
+	const least = sizeFeeder({ edition, job }, panel, { feeder });
+	const { awg, breakerA } = feeder;
+	return [
+		{
+			id: `feeder:${panel.id}`,
+			subject: { kind: 'panel' as const, id: panel.id },
+			value: `${awg} AWG · ${breakerA} A`,
+			title: 'feeder as planned',
+			steps: least.steps,
+			rules: [cite(edition, edition.panels.feeder.load), cite(edition, edition.panels.feeder.breaker)],
+			alternatives: least.awg
+				? [{ value: `${least.awg} AWG · ${least.breakerA} A`, why: 'the smallest that carries this load' }]
+				: []
+		}
+	];
 }
 /** Where neutrals and grounds go in it. */
 function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {

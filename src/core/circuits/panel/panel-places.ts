@@ -2,7 +2,7 @@ import type { RuledJob } from '../../code/ruled-job';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
-import type { Job, Panel } from '../../model/job';
+import type { Job, Panel } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 

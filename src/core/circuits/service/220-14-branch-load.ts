@@ -1,6 +1,6 @@
 import type { Edition } from '../../code/shape/edition';
 import { areaSqFt } from '../../model/geometry';
-import type { Circuit, Job, Panel } from '../../model/job';
+import type { Circuit, Job, Panel } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { asLoadCase, loadOf } from '../size/load';
 import { outletsServed, runOf } from '../../run/runs';

@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Job, Panel } from '../../model/job';
+import type { Job, Panel } from '../../model/known';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 import { existingLoad, measuredLoad } from './220-83-220-87-existing-load';

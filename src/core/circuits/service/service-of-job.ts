@@ -1,5 +1,5 @@
 import { areaSqFt } from '../../model/geometry';
-import type { Circuit, CircuitLoad, Job } from '../../model/job';
+import type { Circuit, CircuitLoad, Job } from '../../model/known';
 import type { LoadKind, RoomKind, ServiceKind } from '../../model/kinds';
 import { connectedWatts } from '../size/load';
 import type { ServiceAppliance } from './service-appliance';

@@ -1,5 +1,5 @@
 import type { Edition } from '../../code/shape/edition';
-import type { Job, Leg } from '../../model/job';
+import type { Job, Leg } from '../../model/known';
 import { circuitVolts, designLoad } from './drop';
 import { asLoadCase } from './load';
 import { boxesServed, type Run } from '../../run/runs';

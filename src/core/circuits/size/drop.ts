@@ -3,7 +3,7 @@ import { HOT_TO_HOT_V, HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
-import type { Box, Circuit, Job } from '../../model/job';
+import { lackOf, type Box, type Circuit, type Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { perState } from '../../model/remember';
 import { lazily } from '../../model/lazily';
@@ -96,12 +96,12 @@ interface RunLosses {
 const losses = perState<RunLosses>();
 function makeLosses(edition: Edition, job: Job, run: Run): RunLosses {
 	const loads = knownLoads(job, run);
-	const lostTo = new Map<string, number | null>([[run.circuit.panelId, 0]]);
+	const lostTo = new Map<string, number | null>(run.circuit.panelId === null ? [] : [[run.circuit.panelId, 0]]);
 	for (const { boxId, fromId, leg } of run.nodes) {
-		const before = lostTo.get(fromId) ?? null;
+		const before = (fromId === null ? null : lostTo.get(fromId)) ?? null;
 		const carried = loads ? (loads.get(boxId) ?? 0) : 1;
 		const here =
-			before === null || leg.lengthFt === null
+			before === null || leg.lengthFt === null || lackOf(leg, 'awg', 'metal')
 				? null
 				: before + dropVolts(carried, leg.lengthFt, ohmsPerKft(leg.awg, leg.metal, edition));
 		lostTo.set(boxId, here);
@@ -117,7 +117,7 @@ function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
 	const add = (boxId: string, watts: number) => below.set(boxId, (below.get(boxId) ?? 0) + watts);
 	for (const { box, device } of outlets) add(box.id, device.watts);
 	// What hangs on the last boxes first, and so toward the panel.
-	for (const { boxId, fromId } of [...run.nodes].reverse()) add(fromId, below.get(boxId) ?? 0);
+	for (const { boxId, fromId } of [...run.nodes].reverse()) if (fromId !== null) add(fromId, below.get(boxId) ?? 0);
 	return below;
 }
 
@@ -141,7 +141,7 @@ export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): Dro
 			const carried = loads ? (loads.get(leg.toId) ?? 0) / volts : amps;
 			const [feet, perKft] = [leg.lengthFt ?? 0, ohmsPerKft(leg.awg, leg.metal, edition)];
 			return {
-				label: `${boxes.get(leg.fromId)?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(feet)} of ${leg.awg}`,
+				label: `${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(feet)} of ${leg.awg}`,
 				formula: `2 x ${show(feet, 1)} x ${show(carried)} x ${perKft} / 1000`,
 				value: dropVolts(carried, feet, perKft),
 				unit: 'V',

@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { CircuitLoad } from '../../model/job';
+import type { CircuitLoad } from '../../model/known';
 import type { LoadKind } from '../../model/kinds';
 import type { Step } from '../../model/result';
 import { atMost, show } from '../../units/quantity';

@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Job } from '../../model/job';
+import type { Job } from '../../model/known';
 import type { Finding, Step } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 import { circuitVolts } from './drop';

@@ -1,4 +1,4 @@
-import type { RuledJob } from '../../code/ruled-job';
+import type { RuledPlan } from '../../code/ruled-job';
 import type { Box, Fixture, Job, Room } from '../../model/job';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
 import type { NewPlace } from '../../model/result';
@@ -36,7 +36,7 @@ export function whyNotForCounter(edition: Edition, box: Box, topIn: number): str
 
 /** What a run of counter has and lacks, with the boxes that serve it. */
 export function counterResult(
-	{ edition, job }: RuledJob,
+	{ edition, job }: RuledPlan,
 	room: Room,
 	run: CounterRun
 ): CounterResult & { serving: { box: Box; at: number }[]; not: { box: Box; why: string }[] } {

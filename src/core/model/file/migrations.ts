@@ -68,8 +68,11 @@ function toVersion3(old: Plain): Plain {
 	return { ...old, fileVersion: 3, job: { ...job, rooms, boxes } };
 }
 
-const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2, 2: toVersion3 };
-export const FILE_VERSION = 3 as const;
+/** Version 3 could not say that a cable, a breaker or a panel is not known: what it says stands, and nothing else has changed. */
+const toVersion4 = (old: Plain): Plain => ({ ...old, fileVersion: 4 });
+
+const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2, 2: toVersion3, 3: toVersion4 };
+export const FILE_VERSION = 4 as const;
 
 /** Brings a file's plain data to the present version. @throws RangeError when there is no way from its version */
 export function migrate(file: Plain): Plain {

@@ -104,7 +104,7 @@ function sayLinks(job: Job, { boxes, circuits, panels }: Known, say: Say): void 
 	};
 	job.inspection?.forEach((item, i) => box(item.boxId, `inspection[${i}].boxId`));
 	job.circuits.forEach((c, i) => {
-		if (!panels.has(c.panelId)) say(`circuits[${i}].panelId`, `names no panel, got "${c.panelId}"`);
+		if (c.panelId !== null && !panels.has(c.panelId)) say(`circuits[${i}].panelId`, `names no panel, got "${c.panelId}"`);
 		if (c.multiwire && (!circuits.has(c.multiwire.withId) || c.multiwire.withId === c.id))
 			say(`circuits[${i}].multiwire.withId`, `names no other circuit, got "${c.multiwire.withId}"`);
 	});
@@ -126,18 +126,20 @@ function sayFeeders(job: Job, { panels }: Known, say: Say): void {
 
 function sayLegs(job: Job, { boxes, circuits, panels, legs }: Known, say: Say): void {
 	/** Of each circuit: what feeds each of its boxes. */
-	const fed = new Map<string, Map<string, string>>();
+	const fed = new Map<string, Map<string, string | null>>();
 	job.legs.forEach((leg, i) => {
 		if (noSuchWire(leg)) say(`legs[${i}].awg`, NO_SUCH_WIRE);
 		if (!circuits.has(leg.circuitId)) say(`legs[${i}].circuitId`, `names no circuit, got "${leg.circuitId}"`);
 		if (leg.inCableOf !== undefined && !legs.has(leg.inCableOf))
 			say(`legs[${i}].inCableOf`, `names no leg, got "${leg.inCableOf}"`);
 		if (!boxes.has(leg.toId)) say(`legs[${i}].toId`, `names no box, got "${leg.toId}"`);
-		if (!boxes.has(leg.fromId) && !panels.has(leg.fromId)) say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);
-		const run = fed.get(leg.circuitId) ?? new Map<string, string>();
+		if (leg.fromId !== null && !boxes.has(leg.fromId) && !panels.has(leg.fromId))
+			say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);
+		const run = fed.get(leg.circuitId) ?? new Map<string, string | null>();
 		fed.set(leg.circuitId, run);
 		const other = run.get(leg.toId);
-		if (other !== undefined) say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${other}"`);
+		if (other !== undefined)
+			say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${other ?? 'not known'}"`);
 		run.set(leg.toId, leg.fromId);
 	});
 	job.circuits.forEach((c, i) => {
@@ -151,14 +153,14 @@ function sayLegs(job: Job, { boxes, circuits, panels, legs }: Known, say: Say): 
 	});
 }
 /** Those that are fed from themselves, each way walked once. @param feeds what feeds each */
-function inLoops(feeds: ReadonlyMap<string, string>): Set<string> {
+function inLoops(feeds: ReadonlyMap<string, string | null>): Set<string> {
 	const loops = new Set<string>();
 	const seen = new Map<string, string>();
 	for (const start of feeds.keys()) {
 		let at: string | undefined = start;
 		while (at !== undefined && !seen.has(at) && feeds.has(at)) {
 			seen.set(at, start);
-			at = feeds.get(at);
+			at = feeds.get(at) ?? undefined;
 		}
 		if (at === undefined || seen.get(at) !== start || loops.has(at)) continue;
 		const first = at;

@@ -11,6 +11,7 @@ import {
 	CABLES,
 	CONDUCTOR_COLORS,
 	CONDUCTOR_MEANS,
+	ENTERS,
 	INSULATIONS,
 	GROUND_PROOFS,
 	DAMPNESS,
@@ -61,11 +62,13 @@ const device = shape({
 });
 const cableSeen = shape({
 	id: id(),
-	cable: must(oneOf(CABLES)),
-	awg: must(oneOf(GAUGES)),
-	conductors: must(whole(1, 4)),
-	ground: must(flag()),
-	note: text().defined()
+	cable: oneOf(CABLES).nullable().defined(),
+	awg: oneOf(GAUGES).nullable().defined(),
+	conductors: whole(1, 4).nullable().defined(),
+	ground: flag().nullable().defined(),
+	note: text().defined(),
+	enters: maybe(oneOf(ENTERS)),
+	line: maybe(flag())
 });
 const conductor = shape({
 	id: id(),
@@ -95,19 +98,26 @@ export const box = shape({
 	dampness: oneOf(DAMPNESS).nullable().defined(),
 	devices: must(list(device, 12)),
 	state: state(),
-	note: text(2000).defined()
+	note: text(2000).defined(),
+	adapter: maybe(flag())
 });
+/** What is known of a cable in the wall; null: nobody has seen it. */
+const CABLE_AS_KNOWN = {
+	cable: oneOf(CABLES).nullable().defined(),
+	awg: oneOf(GAUGES).nullable().defined(),
+	metal: oneOf(['Cu', 'Al'] as const)
+		.nullable()
+		.defined(),
+	conductors: whole(2, 4).nullable().defined(),
+	ground: flag().nullable().defined(),
+	lengthFt: figure(0, 2000).nullable().defined()
+};
 export const leg = shape({
 	id: id(),
 	circuitId: id(),
-	fromId: id(),
+	fromId: text(64).nullable().defined(),
 	toId: id(),
-	cable: must(oneOf(CABLES)),
-	awg: must(oneOf(GAUGES)),
-	metal: must(oneOf(['Cu', 'Al'] as const)),
-	conductors: must(whole(2, 4)),
-	ground: must(flag()),
-	lengthFt: figure(0, 2000).nullable().defined(),
+	...CABLE_AS_KNOWN,
 	state: state(),
 	lies: maybe(oneOf(LIES)),
 	inCableOf: maybe(text(64))
@@ -131,10 +141,10 @@ export const circuit = shape({
 	number: must(whole(1, 999)),
 	name: must(NAMES.circuit),
 	kind: must(oneOf(CIRCUIT_KINDS)),
-	panelId: id(),
+	panelId: text(64).nullable().defined(),
 	slot: whole(1, 200).nullable().defined(),
 	poles: must(oneOf([1, 2] as const)),
-	breakerA: must(figure(1, 400)),
+	breakerA: figure(1, 400).nullable().defined(),
 	breaker: must(oneOf(PROTECTIONS)),
 	load: load.nullable().defined(),
 	mustStayOn: must(flag()),
@@ -163,20 +173,16 @@ export const panel = shape({
 	roomId: text(64).nullable().defined(),
 	place: place.nullable().defined(),
 	service: maybe(flag()),
-	mainA: must(figure(15, 400)),
-	slots: must(whole(1, 200)),
+	mainA: figure(15, 400).nullable().defined(),
+	slots: whole(1, 200).nullable().defined(),
+	mayNotTrip: maybe(flag()),
 	kind: maybe(oneOf(PANEL_KINDS)),
 	feeder: maybe(
 		shape({
 			fromPanelId: id(),
 			slot: whole(1, 200).nullable().defined(),
-			breakerA: must(figure(15, 400)),
-			cable: must(oneOf(CABLES)),
-			awg: must(oneOf(GAUGES)),
-			metal: must(oneOf(['Cu', 'Al'] as const)),
-			conductors: must(whole(2, 4)),
-			ground: must(flag()),
-			lengthFt: figure(0, 2000).nullable().defined(),
+			breakerA: figure(15, 400).nullable().defined(),
+			...CABLE_AS_KNOWN,
 			state: state(),
 			terminalC: maybe(oneOf([60, 75] as const)),
 			lies: maybe(oneOf(LIES)),

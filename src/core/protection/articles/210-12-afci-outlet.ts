@@ -1,5 +1,5 @@
 import type { RuledJob } from '../../code/ruled-job';
-import type { Box, Circuit, Device, Job } from '../../model/job';
+import type { Box, Circuit, Device, Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { runOf, type Run } from '../../run/runs';
 import { sharesNeutral } from './210-4-b-shared-neutral';

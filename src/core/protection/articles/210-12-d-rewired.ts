@@ -2,7 +2,7 @@ import { amendmentFor, inForce } from '../../code/amendments';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { runOf } from '../../run/runs';
-import type { Circuit, Job, Leg } from '../../model/job';
+import type { Circuit, Job, Leg } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
@@ -59,7 +59,7 @@ function changedLegs(edition: Edition, job: Job, circuit: Circuit): Leg[] {
 	return (legsOfCircuit.get(circuit.id) ?? []).filter((l) => {
 		const to = boxes.get(l.toId);
 		const addsOutlet = to?.state !== 'found' && !!to?.devices.length;
-		return l.state !== 'found' && !addsOutlet && (asks(l.toId) || asks(l.fromId));
+		return l.state !== 'found' && !addsOutlet && (asks(l.toId) || asks(l.fromId ?? ''));
 	});
 }
 function isProtected(edition: Edition, job: Job, circuit: Circuit): boolean {

@@ -1,4 +1,4 @@
-import type { Circuit, Job } from '../../model/job';
+import type { Circuit, Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 
 /** Why a single-pole breaker that watches its circuit cannot serve this one; null: its neutral is its own. @source 210.4(B), 110.3(B) */

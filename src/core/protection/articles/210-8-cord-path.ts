@@ -1,5 +1,5 @@
 import { alongWall, distance, distanceToFixture, fixtureCorners, inside, turner, wallEnds } from '../../model/geometry';
-import type { Fixture, Job, Point, Room } from '../../model/job';
+import type { Fixture, Job, Point, Room } from '../../model/known';
 import type { FixtureKind } from '../../model/kinds';
 
 /**

@@ -2,7 +2,7 @@ import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { OutletFacts } from '../../code/outlet';
-import type { Box, Circuit, Device, Job, Reading } from '../../model/job';
+import type { Box, Circuit, Device, Job, Reading } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Fix, Rule } from '../../model/result';
 import { downstream, runOf } from '../../run/runs';
@@ -198,7 +198,7 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 	const { boxes } = indexOf(c.job);
 	const path = c.circuit ? (runOf(c.job, c.circuit).byBox.get(c.box.id)?.path ?? []) : [];
 	const heads = path
-		.map((l) => boxes.get(l.fromId))
+		.map((l) => boxes.get(l.fromId ?? ''))
 		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some((d) => d.receptacles === 2 && d.volts === 120));
 	const head = heads[0];
 	const holder = head?.devices.find((d) => d.receptacles === 2 && d.volts === 120);

@@ -1,4 +1,5 @@
 import { carriedOn, hasGround } from '../../run/ground-at';
+import { lacking } from '../../code/lacking';
 import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
 import type { Finding, Fix } from '../../model/result';
@@ -34,7 +35,7 @@ function newOutlet({ edition, job, box, device, standing, subject }: ProtectionC
 /** What is only planned can be planned with a ground. */
 function groundedFeed(job: ProtectionCase['job'], boxId: string): Fix | undefined {
 	const leg = job.legs.find((l) => l.toId === boxId && l.state === 'planned' && !l.ground && l.cable !== 'old-AC');
-	const from = leg && indexOf(job).boxes.get(leg.fromId);
+	const from = leg && indexOf(job).boxes.get(leg.fromId ?? '');
 	if (!leg || (from && from.ground === 'none')) return undefined;
 	return {
 		kind: 'edit-leg',
@@ -48,8 +49,10 @@ function groundedFeed(job: ProtectionCase['job'], boxId: string): Fix | undefine
 function threeSlots(c: ProtectionCase): Finding[] {
 	const { edition, box, device, standing, subject } = c;
 	const { ground, gfci } = standing;
+	const rule = cite(edition, edition.replacing.rule);
 	// A new box is told of by its missing ground, which no GFCI mends.
 	if (box.state !== 'found' || device.slots !== 'grounding' || device.volts !== 120 || gfci || hasGround(ground)) return [];
+	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
 	const found = device.state === 'found';
 	// Nobody has looked: no violation of an old house, but worth the look. What is put in now must be right now.
 	const severity = ground.state === 'none' || !found ? 'violation' : ground.state === 'said' ? 'caution' : 'advice';
@@ -59,7 +62,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 			code: 'three-slots',
 			id: `three-slots:${device.id}`,
 			severity,
-			rule: cite(edition, edition.replacing.rule),
+			rule,
 			subject,
 			message:
 				severity === 'advice'

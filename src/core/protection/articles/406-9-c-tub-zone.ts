@@ -1,7 +1,7 @@
 import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import { boxPoint, distanceToFixture } from '../../model/geometry';
-import type { Box, Device, Fixture, Point, Room } from '../../model/job';
+import type { Box, Device, Fixture, Point, Room } from '../../model/known';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 

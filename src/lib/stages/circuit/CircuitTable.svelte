@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ifKnown } from '$core/model/known';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { feetOf, runFeet, runOf } from '$core/run/runs';
@@ -32,9 +33,11 @@
 		{ key: 'slot', title: 'Slot', value: (r) => r.circuit.slot }
 	];
 	const rows = $derived(
-		store.job.circuits.map((circuit) => {
+		store.job.circuits.map((circuit, i) => {
 			const run = runOf(store.job, circuit);
-			const drops = run.nodes.map((n) => dropAt({ edition: store.edition, job: store.job }, run, n)?.percent ?? null);
+			const known = store.known.circuits[i];
+			const sure = known && runOf(store.known, known);
+			const drops = (sure?.nodes ?? []).map((n) => ifKnown(() => sure && dropAt(store.ruled, sure, n))?.percent ?? null);
 			const boxIds = new Set(run.nodes.map((n) => n.boxId));
 			const findings = store.assessment.stages.circuit.findings.filter(
 				(f) => f.subject.id === circuit.id || (f.id.includes(`:${circuit.id}`) && boxIds.has(f.subject.id))

@@ -5,14 +5,15 @@
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import { ifKnown } from '$core/model/known';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
 	/** Why two hots may share a neutral, a page for each such circuit, to be printed and left in the panel. */
 	const store = useJob();
 	const pages = $derived(
-		store.job.circuits.flatMap((c): Multiwire[] => {
-			const m = multiwireOf(store.edition, store.job, c);
+		store.known.circuits.flatMap((c): Multiwire[] => {
+			const m = ifKnown(() => multiwireOf(store.edition, store.known, c));
 			return m && m.circuits[0].id === c.id ? [m] : [];
 		})
 	);

@@ -39,7 +39,8 @@
 				chips: boxes.map((b) => b.chip),
 				outlets,
 				worst,
-				most: circuit.kind === 'individual' ? null : practiceMost(store.job, circuit.breakerA)
+				most:
+					circuit.kind === 'individual' ? null : circuit.breakerA === null ? null : practiceMost(store.known, circuit.breakerA)
 			};
 		})
 	);
@@ -74,7 +75,7 @@
 					boxId,
 					fromCircuitId: from?.id ?? null,
 					circuitId: lane,
-					afterId: nearest ? undefined : (items[at - 1]?.id ?? to.panelId)
+					afterId: nearest ? undefined : (items[at - 1]?.id ?? to.panelId ?? undefined)
 				},
 				freshId
 			)

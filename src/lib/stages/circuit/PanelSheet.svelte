@@ -1,9 +1,12 @@
 <script lang="ts">
+	import { ifKnown, NotKnown } from '$core/model/known';
+	import { sayNotKnown } from '$core/model/fact-words';
 	import Late from '$lib/ui/Late.svelte';
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/panel/balance';
 	import { panelLoad } from '$core/circuits/service/220-14-branch-load';
-	import { isService, legOfSlot, slotMap, type Occupant } from '$core/run/slots';
+	import { isService, legOfSlot, occupantsOf, slotMap, slotsOf, type Occupant } from '$core/run/slots';
 	import { editCircuit, moveSlots } from '$core/edit/circuits';
+	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -16,18 +19,32 @@
 	const panel = $derived(
 		store.job.panels.find((p) => p.id === pickedId) ?? store.job.panels.find((p) => p.service) ?? store.job.panels[0]
 	);
-	const load = $derived(panel && panelLoad(store.edition, store.job, panel));
-	const map = $derived(panel && slotMap(store.job, panel));
-	const rows = $derived(panel ? Array.from({ length: Math.ceil(panel.slots / 2) }, (_, i) => i + 1) : []);
-	const balance = $derived(panel && proposeBalance(store.edition, store.job, panel));
+	const known = $derived(store.known.panels.find((p) => p.id === panel?.id));
+	/** Slots that have not been counted are shown as far as something is in them. */
+	const slots = $derived(
+		panel?.slots ?? Math.max(2, ...(panel ? occupantsOf(store.known, panel.id).flatMap((o) => slotsOf(o)) : []))
+	);
+	const shown = $derived(
+		known && panel?.slots === null ? { ...panel, slots, mainA: panel.mainA ?? 0, feeder: undefined } : known
+	);
+	const load = $derived(known && ifKnown(() => panelLoad(store.edition, store.known, known)));
+	const map = $derived(shown && slotMap(store.known, shown));
+	const rows = $derived(panel ? Array.from({ length: Math.ceil(slots / 2) }, (_, i) => i + 1) : []);
+	const balance = $derived(known && ifKnown(() => proposeBalance(store.edition, store.known, known)));
 	/** Less than this between the legs before and after is not worth a breaker moved, VA. */
 	const MATTERS_VA = 300;
 	const worthIt = $derived(!!balance && balance.now - balance.then >= MATTERS_VA);
 	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.slot === null));
-	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= (panel?.slots ?? 0)).length);
+	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= slots).length);
 	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
 	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
-	const OPENS = { breaker: '', 'plug-fuse': 'fuse', 'tamper-proof-fuse': 'fuse, insert', 'cartridge-fuse': 'cartridge' } as const;
+	const OPENS = {
+		breaker: '',
+		'plug-fuse': 'fuse',
+		'tamper-proof-fuse': 'fuse, insert',
+		'cartridge-fuse': 'cartridge',
+		'pull-out': 'pull-out'
+	} as const;
 	const findings = $derived(store.assessment.stages.circuit.findings);
 	const worst = (id: string) => {
 		const own = findings.filter((f) => f.subject.id === id);
@@ -36,17 +53,17 @@
 	const nameOf = (o: Occupant) =>
 		o.kind === 'circuit' ? `${o.circuit.number} · ${o.circuit.name}` : `Feeder of ${o.panel.name}`;
 	const whatOf = (o: Occupant) => {
-		if (o.kind === 'feeder') return `${o.panel.feeder?.breakerA ?? ''} A`;
+		if (o.kind === 'feeder') return `${ifKnown(() => o.panel.feeder?.breakerA) ?? '?'} A`;
 		const { circuit: c } = o;
-		return `${c.breakerA} A ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
+		return `${ifKnown(() => c.breakerA) ?? '?'} A ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
 	};
 	const pick = (o: Occupant) => store.select(o.kind === 'circuit' ? { kind: 'circuit', id: o.id } : { kind: 'panel', id: o.id });
 	const apply = (what: string, moves: readonly { circuitId: string; slot: number }[]) => store.edit(what, moveSlots(moves));
 	function drop(circuitId: string, number: number, on: Element): void {
 		const slot = Number(on.getAttribute('data-slot'));
-		if (!panel || !slot) return;
+		if (!known || !slot) return;
 		try {
-			const moves = moveBreaker(store.job, panel, { circuitId, slot });
+			const moves = moveBreaker(store.known, known, { circuitId, slot });
 			void apply(`Circuit ${number} to slot ${slot}`, moves);
 		} catch (error) {
 			store.say((error as Error).message, true);
@@ -56,10 +73,16 @@
 		o.kind === 'circuit'
 			? { label: nameOf(o), onto: '[data-slot]', ondrop: (on: Element) => drop(o.id, o.circuit.number, on) }
 			: null;
-	const placeAll = () => panel && apply('Breakers placed', placeBreakers(store.edition, store.job, panel));
-	const prove = (o: Occupant, proven: boolean) =>
-		o.kind === 'circuit' &&
-		store.edit(`Circuit ${o.circuit.number}: directory ${proven ? 'proven' : 'not proven'}`, editCircuit(o.id, { proven }));
+	function placeAll(): void {
+		if (!known) return;
+		try {
+			void apply('Breakers placed', placeBreakers(store.edition, store.known, known));
+		} catch (error) {
+			store.say(error instanceof NotKnown ? sayNotKnown(store.job, error.fact) : (error as Error).message, true);
+		}
+	}
+	const prove = ({ id, number }: Circuit, proven: boolean) =>
+		store.edit(`Circuit ${number}: directory ${proven ? 'proven' : 'not proven'}`, editCircuit(id, { proven }));
 	/** The first row that a thing stands in: a two-pole breaker is drawn once. */
 	const startsAt = (o: Occupant, slot: number) => o.slot === slot;
 	const told = $derived(store.job.circuits.filter((c) => c.panelId === panel?.id && c.directory));
@@ -108,7 +131,7 @@
 			{#each rows as row (row)}
 				<span class="leg condensed" style:grid-row={row} title={`service leg ${legOfSlot(2 * row)}`}>{legOfSlot(2 * row)}</span>
 				{#each [2 * row - 1, 2 * row] as slot (slot)}
-					{#if slot <= panel.slots}
+					{#if slot <= slots}
 						{@const all = map.get(slot) ?? []}
 						{@const side = slot % 2 ? 'left' : 'right'}
 						<span class="number mono {side}" style:grid-row={row}>{slot}</span>
@@ -146,7 +169,7 @@
 			{#if !panel.label}<p class="soft">
 					Its label is not entered: add it in the facts. Every breaker is checked against it.
 				</p>{/if}
-			{#if !isService(store.job, panel)}<p class="soft">
+			{#if known && !isService(store.known, known)}<p class="soft">
 					Keep neutrals and grounds separate here: it is fed from another panel.
 				</p>{/if}
 			{#if panel.kind === 'fuses'}<p class="soft">Fuses: the fuse in a holder says nothing about what its wire can carry.</p>{/if}
@@ -168,11 +191,7 @@
 							)}</td
 						>
 						<td>
-							<Btn
-								small
-								pressed={!!c.proven}
-								onclick={() => prove({ kind: 'circuit', id: c.id, circuit: c, slot: c.slot, poles: c.poles }, !c.proven)}
-							>
+							<Btn small pressed={!!c.proven} onclick={() => prove(c, !c.proven)}>
 								{#if c.proven}<Mark kind="good" /> proven{:else}<Mark kind="unknown" /> not proven{/if}<span class="sr-only"
 									>, circuit {c.number}</span
 								>

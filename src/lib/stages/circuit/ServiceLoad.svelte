@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ifKnown } from '$core/model/known';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { existingLoad, measuredLoad } from '$core/circuits/service/220-83-220-87-existing-load';
@@ -38,11 +39,11 @@
 	const peakKw = $derived(store.job.peakKw ?? null);
 	/** Not in the job: what the service would carry with it. */
 	let more = $state.raw<ServiceAppliance[]>([]);
-	const area = $derived(floorArea(store.job));
-	const appliances = $derived(appliancesOf(store.job));
-	const have = $derived(serviceRating(store.job));
+	const area = $derived(floorArea(store.known));
+	const appliances = $derived(appliancesOf(store.known));
+	const have = $derived(ifKnown(() => serviceRating(store.known)));
 	const reckon = (extra: readonly ServiceAppliance[]) => {
-		const c = serviceCaseOf(store.job, method === 'standard' ? 'standard' : 'optional', method === 'existing' ? [] : extra);
+		const c = serviceCaseOf(store.known, method === 'standard' ? 'standard' : 'optional', method === 'existing' ? [] : extra);
 		if (!c) return null;
 		if (method === 'existing') return { serviceA: null, ...existingLoad(store.edition, c, extra) };
 		if (method === 'measured') return { serviceA: null, ...measuredLoad(store.edition, peakKw ?? 0, extra) };

@@ -15,7 +15,7 @@
 
 	const store = useJob();
 	const takingIn = new TakingIn();
-	const directories = $derived(store.job.panels.map((panel) => directoryOf(store.job, panel)));
+	const directories = $derived(store.known.panels.map((panel) => directoryOf(store.known, panel)));
 	let faults = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	async function takeCsv(file: File): Promise<void> {
 		const read = await takingIn.run(file, (api, told) => api.csv(file, store.job, told));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { knownJob } from '$core/model/known';
 	import { part } from '$lib/ui/late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { coveredFrom } from '$core/formats/plan-reach';
@@ -39,7 +40,7 @@
 	const covered = $derived.by(() => {
 		const id = edits.boxId ?? (store.box && receptaclesOf(store.box).length ? store.box.id : null);
 		const at = draggedPlace(edits.job, id);
-		return at && at.room.story === story ? coveredFrom({ edition: store.edition, job: edits.job }, at.room, at) : [];
+		return at && at.room.story === story ? coveredFrom({ edition: store.edition, job: knownJob(edits.job) }, at.room, at) : [];
 	});
 	/** All of them as one edit, so that one undo takes it back. */
 	function place(fixes: typeof missing, what: string): void {

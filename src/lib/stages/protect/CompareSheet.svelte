@@ -10,7 +10,7 @@
 	const store = useJob();
 	let there = $state<EditionKey | null>(null);
 	const other = $derived(there ?? EDITIONS.filter((k) => k !== store.job.edition).at(-1) ?? '2020');
-	const compared = $derived(compareEditions(store.job, { here: store.job.edition, there: other }, store.readings));
+	const compared = $derived(compareEditions(store.known, { here: store.job.edition, there: other }, store.readings));
 	const price = (p: number | null) => (p === null ? 'cannot be met' : show(p, 0));
 	const more = $derived((compared.price.there ?? 0) - (compared.price.here ?? 0));
 </script>

@@ -11,7 +11,7 @@
 	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
 	const store = useJob();
 	let size = $state({ ...LABEL_SIZE });
-	const labels = $derived(faceLabels(store.edition, store.job, store.readings));
+	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
 	const sheets = $derived(labelSheets(labels, size));
 	const inches = (least: number, most: number) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;

@@ -22,9 +22,7 @@
 	});
 	const boxes = $derived(store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []);
 	const letters = $derived(
-		boxes.map((box) =>
-			codeLetter({ edition: store.edition, job: store.job }, box, { readings: store.readings, photos: photos.get(box.id) ?? 0 })
-		)
+		boxes.map((box) => codeLetter(store.ruled, box, { readings: store.readings, photos: photos.get(box.id) ?? 0 }))
 	);
 	async function pdf(): Promise<void> {
 		const [first] = letters;

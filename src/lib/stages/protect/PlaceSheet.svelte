@@ -24,8 +24,8 @@
 	const store = useJob();
 	const WORDS: Record<Protection, string> = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' };
 	const rows = $derived(
-		store.job.circuits.map((circuit) => {
-			const found = placingWays({ edition: store.edition, job: store.job }, circuit, { readings: store.readings });
+		store.known.circuits.map((circuit) => {
+			const found = placingWays(store.ruled, circuit, { readings: store.readings });
 			const open = store.assessment.stages.protect.findings.filter(
 				(f) =>
 					f.severity === 'violation' &&
@@ -38,14 +38,14 @@
 	const bothBy = $derived(store.job.practice.bothBy);
 	const AT = { '': 'wherever it is cheapest', breaker: 'at the breaker', outlet: 'GFCI at the outlets' };
 	const BY = { '': 'whichever is cheapest', dual: 'one dual-function device', separate: 'separate AFCI and GFCI' };
-	const costs = $derived(practiceCosts(store));
+	const costs = $derived(practiceCosts(store.ruled));
 	const practices = $derived(costs.protectAt.map((row) => ({ ...row, name: AT[row.value] })));
 	const both = $derived(costs.bothBy.map((row) => ({ ...row, name: BY[row.value] })));
 	const heavier = $derived(costs.heavier);
 	const keep = (what: string, change: Partial<Practice>) =>
 		store.edit(`Shop practice: ${what}`, editJob({ practice: { ...store.job.practice, ...change } }));
 	const total = $derived(rows.reduce((sum, r) => sum + (r.ways[0]?.price ?? 0), 0));
-	const prices = $derived(pricesOf(store.job));
+	const prices = $derived(pricesOf(store.known));
 	const GAUGES = ['14', '12'] as const;
 	const cableFt = $derived(prices.cableFt ?? { '14': 0, '12': 0 });
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';

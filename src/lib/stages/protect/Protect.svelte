@@ -34,9 +34,7 @@
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
-	const rows = $derived(
-		protectionRows({ edition: store.edition, job: store.job }, store.readings, store.assessment.stages.protect.findings)
-	);
+	const rows = $derived(protectionRows(store.ruled, store.readings, store.assessment.stages.protect.findings));
 	const count = (level: 'bad' | 'look') => rows.filter((r) => r.level === level).length;
 	const open = $derived(count('bad'));
 	const old = $derived(count('look'));

@@ -22,7 +22,7 @@
 		store.job.boxes.flatMap((box) => {
 			if (box.state !== 'found') return [];
 			const device = box.devices.find((d) => d.receptacles > 0 && d.volts === 120);
-			const advice = device && replaceAdvice({ edition: store.edition, job: store.job }, { box, device }, store.readings);
+			const advice = device && replaceAdvice(store.ruled, { box, device }, store.readings);
 			return device && advice ? [{ box, device, advice, room: store.index.rooms.get(box.roomId ?? '')?.name ?? '' }] : [];
 		})
 	);

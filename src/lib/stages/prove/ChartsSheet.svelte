@@ -17,7 +17,7 @@
 	use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, SVGRenderer]);
 	/** Predicted and read, along a run, by leg, and over time; what is due by month. */
 	const store = useJob();
-	const rows = $derived(store.run ? alongRun(store.edition, store.job, store.run, store.assessment.proofs) : []);
+	const rows = $derived(store.knownRun ? alongRun(store.edition, store.known, store.knownRun, store.assessment.proofs) : []);
 	const own = $derived(store.box ? store.readings.filter((r) => r.boxId === store.box?.id && !r.struck) : []);
 	const kinds = $derived(READING_KINDS.filter((k) => isFigureKind(k) && own.some((r) => r.kind === k)));
 	let only = $state<ReadingKind | null>(null);

@@ -87,7 +87,7 @@
 			.find(Boolean) ?? ''
 	);
 	const draft = $derived<GuidedCheck>({ id: 'draft', kind, of: subject, figures, words, at: '', by, note: '' });
-	const answer = $derived(guidedAnswer(store.edition, store.job, draft));
+	const answer = $derived(guidedAnswer(store.edition, store.known, draft));
 	const kept = $derived([...(store.job.guided ?? [])].sort((a, b) => b.at.localeCompare(a.at)));
 	const placeName = (c: GuidedCheck) =>
 		store.index.boxes.get(c.of)?.name ??
@@ -173,7 +173,7 @@
 	<h2>Kept</h2>
 	<ul>
 		{#each kept as c (c.id)}
-			{@const got = guidedAnswer(store.edition, store.job, c)}
+			{@const got = guidedAnswer(store.edition, store.known, c)}
 			<li>
 				<Mark kind={got.level} /> <b>{NAMES[c.kind].name}, {placeName(c)}</b>
 				<span class="soft">{sayMoment(c.at)} {c.by}</span>

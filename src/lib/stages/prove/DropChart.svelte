@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ifKnown } from '$core/model/known';
 	import { LineChart, ScatterChart } from 'echarts/charts';
 	import { GridComponent, MarkLineComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
@@ -10,7 +11,9 @@
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();
 	/** Feet from the panel, percent lost: what the run should read, and what was read. */
-	const data = $derived(store.circuit ? dropAlong(store, store.circuit, store.assessment.proofs) : []);
+	const data = $derived(
+		ifKnown(() => (store.knownCircuit ? dropAlong(store.ruled, store.knownCircuit, store.assessment.proofs) : [])) ?? []
+	);
 	function options(token: Token) {
 		const level = { good: token('go'), look: token('look'), bad: token('stop'), unknown: token('soft') };
 		const axis = axisOf(token);

@@ -59,7 +59,7 @@
 		return text;
 	}
 	const verdicts = $derived.by(() => {
-		const { edition, job } = store;
+		const { edition, known: job } = store;
 		const known = new WeakMap<Reading, Verdict>();
 		return (r: Reading): Verdict => {
 			const before = known.get(r);

@@ -14,19 +14,13 @@
 	const scenario = $derived(SCENARIOS.find((s) => s.key === key) ?? SCENARIOS[0]);
 	const boxId = $derived(store.box?.id ?? store.run?.nodes.at(-1)?.boxId ?? null);
 	const hazard = $derived(
-		store.circuit && boxId && scenario
-			? hazardAt({ edition: store.edition, job: store.job }, store.circuit, { boxId, scenario })
-			: null
+		store.knownCircuit && boxId && scenario ? hazardAt(store.ruled, store.knownCircuit, { boxId, scenario }) : null
 	);
 	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));
 	const ma = $derived(here?.touch?.milliamps ?? 0);
 	const level = $derived(ma >= 10 ? 'bad' : ma >= 0.5 ? 'look' : 'good');
-	const clearing = $derived(
-		store.circuit ? clearingOf({ edition: store.edition, job: store.job }, store.circuit, store.assessment.proofs) : []
-	);
-	const legs = $derived(
-		store.circuit ? dropByLeg({ edition: store.edition, job: store.job }, store.circuit, store.assessment.proofs) : []
-	);
+	const clearing = $derived(store.knownCircuit ? clearingOf(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
+	const legs = $derived(store.knownCircuit ? dropByLeg(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const CLEARS = {
 		'at-once': ['good', 'at once'],
 		'in-time': ['look', 'after a delay'],

@@ -72,7 +72,7 @@
 	const words = $derived(wordsFor(box));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
-	const expected = $derived(expectedHere(store, { box, circuit: store.circuit ?? undefined }, { loadA: load, half: draft.half }));
+	const expected = $derived(expectedHere(store.ruled, { box, circuit: store.knownCircuit }, { loadA: load, half: draft.half }));
 	const should = (kind: FigureKind): number | null => expected.figure(kind, draft.loaded);
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);

@@ -1,6 +1,6 @@
 import type { Edition } from '$core/code/shape/edition';
 import type { Run } from '$core/run/runs';
-import type { Job, Reading } from '$core/model/job';
+import type { Job, Reading } from '$core/model/known';
 import { indexOf } from '$core/model/job-index';
 import { readingWords } from '$core/model/reading';
 import type { ReadingKind } from '$core/model/kinds';

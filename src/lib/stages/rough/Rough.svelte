@@ -11,7 +11,8 @@
 
 	const store = useJob();
 	const totals = $derived(takeOff(store.job, ['planned', 'built']));
-	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?';
+	const nameOf = (id: string | null) =>
+		id === null ? 'not known' : (store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?');
 	const legs = $derived(store.circuit ? store.job.legs.filter((l) => l.circuitId === store.circuit?.id) : store.job.legs);
 	const unmeasured = $derived(store.job.legs.filter((l) => l.lengthFt === null).length);
 	const CABLES: Column<(typeof totals)[number]>[] = [

@@ -1,5 +1,10 @@
 <script lang="ts">
 	import { untrack, type Snippet } from 'svelte';
+	import { sayNotKnown } from '$core/model/fact-words';
+	import { NotKnown } from '$core/model/known';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '../Btn.svelte';
+	import Trouble from '../Trouble.svelte';
 	import Failed from './Failed.svelte';
 
 	/** A part of the page that takes down nothing but itself. */
@@ -10,9 +15,12 @@
 		children: Snippet;
 	}
 	let { what, at, children }: Props = $props();
+	const store = useJob();
 	let again: (() => void) | null = null;
 	$effect(() => {
 		void at;
+		// What was not known may be by now.
+		void store.job;
 		untrack(() => again?.());
 		again = null;
 	});
@@ -21,6 +29,18 @@
 <svelte:boundary onerror={(_error, reset) => (again = reset)}>
 	{@render children()}
 	{#snippet failed(error, reset)}
-		<Failed what={`${what} could not be shown.`} why={error instanceof Error ? error.message : String(error)} onagain={reset} />
+		{#if error instanceof NotKnown}
+			{@const { fact } = error}
+			<Trouble level="look">
+				<p><b>Not known yet.</b> {sayNotKnown(store.job, fact)} {what} needs it.</p>
+				{#snippet acts()}
+					<Btn small look="main" onclick={() => store.select({ kind: fact.of === 'feeder' ? 'panel' : fact.of, id: fact.id })}
+						>Enter it</Btn
+					>
+				{/snippet}
+			</Trouble>
+		{:else}
+			<Failed what={`${what} could not be shown.`} why={error instanceof Error ? error.message : String(error)} onagain={reset} />
+		{/if}
 	{/snippet}
 </svelte:boundary>

@@ -259,7 +259,7 @@
 	}
 	.strip {
 		border-top: 1.5px solid var(--ink);
-		min-height: 41.5px;
+		min-height: 41px;
 		min-width: 0;
 	}
 	.phone {

@@ -35,14 +35,15 @@
 	const sources = $derived(
 		chosen
 			? [
-					{ value: chosen.panelId, name: 'the panel' },
+					{ value: '', name: 'not known' },
+					...(chosen.panelId === null ? [] : [{ value: chosen.panelId, name: 'the panel' }]),
 					...runOf(store.job, chosen).nodes.map((n) => ({ value: n.boxId, name: store.index.boxes.get(n.boxId)?.name ?? '' }))
 				]
 			: []
 	);
 	function attach(): void {
 		if (!chosen) return;
-		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || chosen.panelId, lengthFt };
+		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || null, lengthFt };
 		const done = store.edit(
 			`${box.name} on circuit ${chosen.number}`,
 			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
@@ -57,7 +58,7 @@
 <div class="attach">
 	<SelectField label="Circuit" value={circuitId} options={circuits} onkeep={choose} />
 	{#if chosen}
-		<SelectField label="Fed from" value={fromId || chosen.panelId} options={sources} onkeep={(v) => (typed.now.fromId = v)} />
+		<SelectField label="Fed from" value={fromId} options={sources} onkeep={(v) => (typed.now.fromId = v)} />
 		<FeetField
 			label="Cable from there, one way"
 			value={lengthFt}

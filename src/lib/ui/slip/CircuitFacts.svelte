@@ -3,7 +3,7 @@
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { feetBetween } from '$core/run/moving';
 	import { mayStandIn } from '$core/run/slots';
-	import { moveSlots, moveToPanel, removeCircuit, sizeAs, editCircuit } from '$core/edit/circuits';
+	import { moveSlots, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
@@ -12,6 +12,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';
+	import MaybeField from '../fields/MaybeField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import FeedOrder from './FeedOrder.svelte';
@@ -30,21 +31,30 @@
 		breaker: 'breaker',
 		'plug-fuse': 'plug fuse',
 		'tamper-proof-fuse': 'plug fuse, tamper-proof',
-		'cartridge-fuse': 'cartridge fuses'
+		'cartridge-fuse': 'cartridge fuses',
+		'pull-out': 'pull-out fuse block'
 	};
 	const legs = $derived(store.index.legsOfCircuit.get(circuit.id) ?? []);
 	const awg = $derived(legs[0]?.awg);
 	const panel = $derived(store.job.panels.find((p) => p.id === circuit.panelId));
+	const known = $derived(store.known.circuits.find((c) => c.id === circuit.id));
+	const knownPanel = $derived(store.known.panels.find((p) => p.id === circuit.panelId));
 	const types = $derived(panel?.label?.types ?? []);
 	const ratings = $derived(
 		[
-			...new Set([...store.edition.breakers.sizes, ...store.edition.breakers.onRequest.map((r) => r.amps), circuit.breakerA])
+			...new Set([
+				...store.edition.breakers.sizes,
+				...store.edition.breakers.onRequest.map((r) => r.amps),
+				...(circuit.breakerA === null ? [] : [circuit.breakerA])
+			])
 		].sort((a, b) => a - b)
 	);
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
 		...Array.from({ length: panel?.slots ?? 0 }, (_, i) => i + 1)
-			.filter((s) => s === circuit.slot || (panel && mayStandIn(store.job, panel, { circuit, slot: s })))
+			.filter(
+				(s) => s === circuit.slot || (known && knownPanel && mayStandIn(store.known, knownPanel, { circuit: known, slot: s }))
+			)
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
 	const HALVES = [
@@ -55,11 +65,11 @@
 	const set = (what: string, change: Parameters<typeof editCircuit>[1]) =>
 		store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
 	function slot(v: string): void {
-		if (!panel) return;
+		if (!knownPanel) return;
 		if (v === '' || circuit.slot === null) return void set('slot', { slot: v === '' ? null : Number(v) });
 		void store.edit(
 			`Circuit ${circuit.number} to slot ${v}`,
-			moveSlots(moveBreaker(store.job, panel, { circuitId: circuit.id, slot: Number(v) }))
+			moveSlots(moveBreaker(store.known, knownPanel, { circuitId: circuit.id, slot: Number(v) }))
 		);
 	}
 	const toPanel = (id: string) =>
@@ -70,7 +80,9 @@
 	const wire = (next: string) =>
 		store.edit(
 			`Circuit ${circuit.number}: ${next} AWG`,
-			sizeAs({ circuitId: circuit.id, breakerA: circuit.breakerA, poles: circuit.poles, awg: next as Awg })
+			circuit.breakerA === null
+				? wireAs(circuit.id, next as Awg)
+				: sizeAs({ circuitId: circuit.id, breakerA: circuit.breakerA, poles: circuit.poles, awg: next as Awg })
 		);
 	const wiring = (what: string, change: NonNullable<Circuit['wiring']>) =>
 		set(what, { wiring: { ...circuit.wiring, ...change } });
@@ -94,11 +106,11 @@
 		options={CIRCUIT_KINDS.map((value) => ({ value, name: inWords(value) }))}
 		onkeep={(kind) => set(inWords(kind), { kind })}
 	/>
-	<SelectField
+	<MaybeField
 		label="Breaker"
-		value={String(circuit.breakerA)}
+		value={circuit.breakerA === null ? null : String(circuit.breakerA)}
 		options={ratings.map((a) => ({ value: String(a), name: `${a} A` }))}
-		onkeep={(a) => set(`${a} A`, { breakerA: Number(a) })}
+		onkeep={(a) => set(a ? `${a} A` : 'breaker not known', { breakerA: a === null ? null : Number(a) })}
 	/>
 	<SelectField
 		label="Breaker kind"
@@ -123,11 +135,14 @@
 			onkeep={wire}
 		/>
 	{/if}
-	{#if store.job.panels.length > 1}
+	{#if store.job.panels.length > 1 || circuit.panelId === null}
 		<SelectField
 			label="Fed from"
-			value={circuit.panelId}
-			options={store.job.panels.map((p) => ({ value: p.id, name: p.name }))}
+			value={circuit.panelId ?? ''}
+			options={[
+				...(circuit.panelId === null ? [{ value: '', name: 'not known' }] : []),
+				...store.job.panels.map((p) => ({ value: p.id, name: p.name }))
+			]}
 			onkeep={toPanel}
 		/>
 	{/if}

@@ -21,10 +21,15 @@
 	let taps = $state(false);
 	/** Few boxes are settled at once; many in a worker, so that nothing stands still meanwhile. */
 	const SOON = 11;
+	const known = $derived(store.known.circuits.find((c) => c.id === circuit.id));
 	const many = $derived((store.index.legsOfCircuit.get(circuit.id)?.length ?? 0) > SOON);
 	let far = $state.raw<FeedAnswer | null>(null);
 	const answer = $derived<FeedAnswer>(
-		many ? (far ?? { known: false, why: 'Calculating…' }) : proposeFeeds(store.job, circuit, { way, taps })
+		many
+			? (far ?? { known: false, why: 'Calculating…' })
+			: known
+				? proposeFeeds(store.known, known, { way, taps })
+				: { known: false, why: 'That circuit is gone.' }
 	);
 	// A worker's answer comes from outside: what was asked before is ended.
 	$effect(() => {

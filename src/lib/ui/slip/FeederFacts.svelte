@@ -1,11 +1,13 @@
 <script lang="ts">
+	import MaybeField from '../fields/MaybeField.svelte';
+	import { ifKnown } from '$core/model/known';
 	import { sizeFeeder } from '$core/circuits/panel/215-feeder';
 	import { feetBetween } from '$core/run/moving';
 	import { isFree } from '$core/run/slots';
 	import type { Feeder, Panel } from '$core/model/job';
 	import { noSuchWire } from '$core/model/file/references';
 	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
-	import { GAUGES, type Awg } from '$core/units/gauge';
+	import { GAUGES } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
@@ -33,12 +35,15 @@
 		{ value: '', name: 'the service' },
 		...store.job.panels.filter((p) => p.id !== panel.id && !fed(p.id)).map((p) => ({ value: p.id, name: p.name }))
 	]);
-	const least = $derived(feeder && sizeFeeder({ edition: store.edition, job: store.job }, panel, { feeder }));
-	const from = $derived(store.job.panels.find((p) => p.id === feeder?.fromPanelId));
+	const known = $derived(store.known.panels.find((p) => p.id === panel.id));
+	const least = $derived(
+		known?.feeder && ifKnown(() => known.feeder && sizeFeeder(store.ruled, known, { feeder: known.feeder }))
+	);
+	const from = $derived(store.known.panels.find((p) => p.id === feeder?.fromPanelId));
 	const slots = $derived([
 		{ value: '', name: 'none yet' },
-		...Array.from({ length: from?.slots ?? 0 }, (_, i) => i + 1)
-			.filter((s) => from && isFree(store.job, from, { slot: s, poles: 2, apart: [panel.id] }))
+		...Array.from({ length: ifKnown(() => from?.slots) ?? 0 }, (_, i) => i + 1)
+			.filter((s) => from && isFree(store.known, from, { slot: s, poles: 2, apart: [panel.id] }))
 			.map((s) => ({ value: String(s), name: `${s}/${s + 2}` }))
 	]);
 	const set = (what: string, change: Partial<Feeder>) => feeder && onkeep(what, { feeder: { ...feeder, ...change } });
@@ -61,15 +66,15 @@
 </script>
 
 <SelectField label="Fed from" value={feeder?.fromPanelId ?? ''} options={sources} onkeep={source} />
-{#if feeder && least}
+{#if feeder}
 	<div class="facts">
-		<SelectField
+		<MaybeField
 			label="Feeder breaker"
-			value={String(feeder.breakerA)}
-			options={[...new Set([...store.edition.breakers.sizes, feeder.breakerA])]
+			value={feeder.breakerA === null ? null : String(feeder.breakerA)}
+			options={[...new Set([...store.edition.breakers.sizes, ...(feeder.breakerA === null ? [] : [feeder.breakerA])])]
 				.sort((a, b) => a - b)
 				.map((a) => ({ value: String(a), name: `${a} A` }))}
-			onkeep={(v) => set(`feeder of ${v} A`, { breakerA: Number(v) })}
+			onkeep={(v) => set(v ? `feeder of ${v} A` : 'feeder breaker not known', { breakerA: v === null ? null : Number(v) })}
 		/>
 		<SelectField
 			label="In slots"
@@ -77,30 +82,32 @@
 			options={slots}
 			onkeep={(v) => set('feeder slot', { slot: v ? Number(v) : null })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Feeder wire"
 			value={feeder.awg}
 			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: feeder.metal })).map((value) => ({
 				value,
 				name: `${value} AWG`
 			}))}
-			onkeep={(v: Awg) => set(`feeder of ${v} AWG`, { awg: v })}
+			onkeep={(v) => set(v ? `feeder of ${v} AWG` : 'feeder wire not known', { awg: v })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Feeder metal"
 			value={feeder.metal}
 			options={[
-				{ value: 'Cu', name: 'copper' },
-				{ value: 'Al', name: 'aluminum' }
+				{ value: 'Cu' as const, name: 'copper' },
+				{ value: 'Al' as const, name: 'aluminum' }
 			]}
-			onkeep={(metal: Feeder['metal']) =>
-				set('feeder metal', noSuchWire({ awg: feeder.awg, metal }) ? { metal, awg: '12' } : { metal })}
+			onkeep={(metal) => set('feeder metal', noSuchWire({ awg: feeder.awg, metal }) ? { metal, awg: '12' } : { metal })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Feeder cable"
 			value={feeder.cable}
-			options={[...new Set<Cable>([...SIZED_CABLES, feeder.cable])].map((value) => ({ value, name: value }))}
-			onkeep={(cable: Cable) => set(`feeder of ${cable}`, { cable })}
+			options={[...new Set<Cable>([...SIZED_CABLES, ...(feeder.cable ? [feeder.cable] : [])])].map((value) => ({
+				value,
+				name: value
+			}))}
+			onkeep={(cable) => set(cable ? `feeder of ${cable}` : 'feeder cable not known', { cable })}
 		/>
 		<FeetField label="Feeder length, one way" value={feeder.lengthFt} onkeep={(lengthFt) => set('feeder length', { lengthFt })} />
 		<SelectField
@@ -142,11 +149,11 @@
 			onkeep={(electrode) => onkeep('electrode', { electrode })}
 		/>
 	</div>
-	{#if least.awg && (least.breakerA !== feeder.breakerA || least.awg !== feeder.awg)}
+	{#if least?.awg && (least.breakerA !== feeder.breakerA || least.awg !== feeder.awg)}
 		<p class="soft">
 			Its load is <b class="mono">{show(least.designA, 1)} A</b>: minimum {least.breakerA} A on {least.awg} AWG.
 		</p>
-		<Btn small onclick={() => least.awg && set('feeder sized for its load', { breakerA: least.breakerA, awg: least.awg })}
+		<Btn small onclick={() => least?.awg && set('feeder sized for its load', { breakerA: least.breakerA, awg: least.awg })}
 			>Use this</Btn
 		>
 	{/if}

@@ -2,16 +2,11 @@
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { editBox } from '$core/edit/boxes';
 	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
-	import {
-		CABLES,
-		CONDUCTOR_COLORS,
-		CONDUCTOR_MEANS,
-		GROUND_PROOFS,
-		INSULATIONS,
-		inWords,
-		type GroundProof
-	} from '$core/model/kinds';
+	import { CONDUCTOR_COLORS, CONDUCTOR_MEANS, GROUND_PROOFS, INSULATIONS, inWords, type GroundProof } from '$core/model/kinds';
+	import { cableName } from '$core/rough/take-off';
 	import { GAUGES } from '$core/units/gauge';
+	import { CABLE_OPTIONS } from '../cable-words';
+	import MaybeField from '../fields/MaybeField.svelte';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -46,14 +41,7 @@
 		bare: '#b87333',
 		other: 'transparent'
 	};
-	const CABLE_NAMES: Record<CableSeen['cable'], string> = {
-		'NM-B': 'NM-B',
-		'UF-B': 'UF-B',
-		THHN: 'THHN',
-		'two-wire': 'old two-wire',
-		'old-AC': 'old armored'
-	};
-	const EMPTY_CABLE: Omit<CableSeen, 'id'> = { cable: 'NM-B', awg: '14', conductors: 2, ground: true, note: '' };
+	const EMPTY_CABLE: Omit<CableSeen, 'id'> = { cable: null, awg: null, conductors: null, ground: null, note: '' };
 	let cable = $state({ ...EMPTY_CABLE });
 	const EMPTY: Omit<FoundConductor, 'id'> = {
 		cableId: null,
@@ -64,8 +52,7 @@
 		freeLengthIn: null
 	};
 	let wire = $state({ ...EMPTY });
-	const nameOf = (c: CableSeen, i: number) =>
-		`${i + 1}: ${c.awg}/${c.conductors}${c.ground ? ' with ground' : ''} ${CABLE_NAMES[c.cable]}`;
+	const nameOf = (c: CableSeen, i: number) => `${i + 1}: ${cableName({ ...c, metal: null })}`;
 	/** A color that does not mean what it should is what hurts the next one who opens the box. */
 	const odd = (c: FoundConductor) =>
 		(c.color === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
@@ -107,25 +94,20 @@
 	{/each}
 </ul>
 <div class="two">
-	<SelectField
-		label="Cable"
-		value={cable.cable}
-		options={CABLES.map((value) => ({ value, name: CABLE_NAMES[value] }))}
-		onkeep={(v) => (cable.cable = v)}
-	/>
-	<SelectField
+	<MaybeField label="Cable" value={cable.cable} options={CABLE_OPTIONS} onkeep={(v) => (cable.cable = v)} />
+	<MaybeField
 		label="AWG"
 		value={cable.awg}
 		options={GAUGES.map((value) => ({ value, name: value }))}
 		onkeep={(v) => (cable.awg = v)}
 	/>
-	<SelectField
+	<MaybeField
 		label="Conductors"
-		value={String(cable.conductors)}
+		value={cable.conductors === null ? null : String(cable.conductors)}
 		options={['2', '3', '4'].map((value) => ({ value, name: value }))}
-		onkeep={(v) => (cable.conductors = Number(v))}
+		onkeep={(v) => (cable.conductors = v === null ? null : Number(v))}
 	/>
-	<FlagField label="With ground" value={cable.ground} onkeep={(v) => (cable.ground = v ?? false)} />
+	<FlagField label="With ground" value={cable.ground ?? undefined} unset="not known" onkeep={(v) => (cable.ground = v ?? null)} />
 	<Btn small onclick={addCable}>Add cable</Btn>
 </div>
 <h3>Conductors as found</h3>

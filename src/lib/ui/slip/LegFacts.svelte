@@ -3,8 +3,10 @@
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
-	import { CABLES, STATES, type Cable } from '$core/model/kinds';
-	import { GAUGES, type Awg } from '$core/units/gauge';
+	import { STATES } from '$core/model/kinds';
+	import { GAUGES } from '$core/units/gauge';
+	import { CABLE_OPTIONS, CABLE_WORDS } from '../cable-words';
+	import MaybeField from '../fields/MaybeField.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import LiesField from '../fields/LiesField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -14,13 +16,6 @@
 	}
 	let { legId }: Props = $props();
 	const store = useJob();
-	const CABLE_WORDS: Record<Cable, string> = {
-		'NM-B': 'NM-B',
-		'UF-B': 'UF-B',
-		THHN: 'THHN',
-		'two-wire': 'two-wire, old',
-		'old-AC': 'armored, old'
-	};
 	const set = (what: string, change: Parameters<typeof editLeg>[1]) =>
 		leg && store.edit(`Cable: ${what}`, editLeg(leg.id, change));
 	const leg = $derived(store.job.legs.find((l) => l.id === legId));
@@ -30,37 +25,41 @@
 	<p>{cableName(leg)}, {leg.state}</p>
 	<div class="two">
 		<FeetField label="Length, one way" value={leg.lengthFt} onkeep={(lengthFt) => set('length', { lengthFt })} />
-		<SelectField
+		<MaybeField
 			label="Wire"
 			value={leg.awg}
 			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: leg.metal })).map((value) => ({ value, name: `${value} AWG` }))}
-			onkeep={(awg: Awg) => set(`${awg} AWG`, { awg })}
+			onkeep={(awg) => set(awg ? `${awg} AWG` : 'wire not known', { awg })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Cable"
 			value={leg.cable}
-			options={CABLES.map((value) => ({ value, name: CABLE_WORDS[value] }))}
-			onkeep={(cable) => set(CABLE_WORDS[cable], { cable })}
+			options={CABLE_OPTIONS}
+			onkeep={(cable) => set(cable ? CABLE_WORDS[cable] : 'kind not known', { cable })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Metal"
 			value={leg.metal}
 			options={[
-				{ value: 'Cu', name: 'copper' },
-				{ value: 'Al', name: 'aluminum' }
+				{ value: 'Cu' as const, name: 'copper' },
+				{ value: 'Al' as const, name: 'aluminum' }
 			]}
-			onkeep={(metal: typeof leg.metal) => set('metal', noSuchWire({ awg: leg.awg, metal }) ? { metal, awg: '12' } : { metal })}
+			onkeep={(metal) => set('metal', noSuchWire({ awg: leg.awg, metal }) ? { metal, awg: '12' } : { metal })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Conductors"
-			value={`${leg.conductors}${leg.ground ? 'g' : ''}`}
+			value={leg.conductors === null ? null : `${leg.conductors}${leg.ground ? 'g' : ''}`}
 			options={[
 				{ value: '2g', name: 'two and ground' },
 				{ value: '3g', name: 'three and ground' },
 				{ value: '2', name: 'two, no ground' },
 				{ value: '3', name: 'three, no ground' }
 			]}
-			onkeep={(v) => set('conductors', { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') })}
+			onkeep={(v) =>
+				set(
+					'conductors',
+					v ? { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') } : { conductors: null, ground: null }
+				)}
 		/>
 		<LiesField value={leg.lies} onkeep={(lies) => set('where it lies', { lies })} />
 		<SelectField

@@ -14,11 +14,13 @@
 	}
 	let { onmade, words = 'Circuit not in the list' }: Props = $props();
 	const store = useJob();
-	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), { name: '', amps: '15' });
+	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), { name: '', amps: '' });
 	const name = $derived(typed.now.name);
 	const amps = $derived(typed.now.amps);
 	const ampsFault = (text: string) =>
-		store.edition.breakers.sizes.includes(Number(text)) ? null : `A standard rating: ${store.edition.breakers.sizes.join(', ')}`;
+		!text.trim() || store.edition.breakers.sizes.includes(Number(text))
+			? null
+			: `A standard rating: ${store.edition.breakers.sizes.join(', ')}`;
 	async function make(): Promise<void> {
 		const id = freshId();
 		const done = await store.edit(
@@ -27,7 +29,7 @@
 				circuitId: id,
 				panelId: freshId(),
 				name: name.trim() || 'Found circuit',
-				breakerA: Number(amps),
+				breakerA: amps.trim() ? Number(amps) : null,
 				state: 'found'
 			})
 		);
@@ -43,6 +45,7 @@
 		<TextField
 			label="Its breaker or fuse, A"
 			value={amps}
+			placeholder="not read yet"
 			inputmode="numeric"
 			check={ampsFault}
 			onkeep={(v) => (typed.now.amps = v)}

@@ -28,6 +28,7 @@
 		panel && store.edit(`${panel.name}: ${what}`, putPanel({ ...panel, ...change }));
 	const within = (least: number, most: number, what: string) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `${what}, ${least} to ${most}; got "${v}"`;
+	const orNothing = (check: (v: string) => string | null) => (v: string) => (v.trim() ? check(v) : null);
 	const named = (v: string) =>
 		v.trim() && v.trim().length <= 60 ? null : `A name of 1 to 60 characters; got ${v.trim().length}`;
 	function onWall(v: string): void {
@@ -84,17 +85,24 @@
 		{/if}
 		<TextField
 			label="Main or feeder, A"
-			value={String(panel.mainA)}
+			value={panel.mainA === null ? '' : String(panel.mainA)}
+			placeholder="not known"
 			inputmode="decimal"
-			check={within(15, 400, 'Amps')}
-			onkeep={(v) => set('main', { mainA: Number(v) })}
+			check={orNothing(within(15, 400, 'Amps'))}
+			onkeep={(v) => set('main', { mainA: v.trim() ? Number(v) : null })}
 		/>
 		<TextField
 			label="Slots"
-			value={String(panel.slots)}
+			value={panel.slots === null ? '' : String(panel.slots)}
+			placeholder="not known"
 			inputmode="numeric"
-			check={within(1, 200, 'Slots')}
-			onkeep={(v) => set('slots', { slots: Math.round(Number(v)) })}
+			check={orNothing(within(1, 200, 'Slots'))}
+			onkeep={(v) => set('slots', { slots: v.trim() ? Math.round(Number(v)) : null })}
+		/>
+		<FlagField
+			label="Breakers known not to trip"
+			value={panel.mayNotTrip}
+			onkeep={(v) => set('breakers known not to trip', { mayNotTrip: v || undefined })}
 		/>
 		<FlagField
 			label="Holds the service disconnect"

@@ -27,7 +27,10 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 		case 'leg': {
 			const leg = job.legs.find((l) => l.id === id);
 			return leg
-				? { title: `${index.boxes.get(leg.fromId)?.name ?? 'panel'} to ${index.boxes.get(leg.toId)?.name}`, sub: 'cable leg' }
+				? {
+						title: `${index.boxes.get(leg.fromId ?? '')?.name ?? (leg.fromId === null ? 'Feed not known' : 'panel')} to ${index.boxes.get(leg.toId)?.name}`,
+						sub: 'cable leg'
+					}
 				: null;
 		}
 		case 'fixture': {

@@ -29,8 +29,8 @@
 	);
 	const proving = $derived(stage === 'prove' || stage === 'trace' || stage === 'handover');
 	const figures = $derived(
-		store.run
-			? runFigures({ edition: store.edition, job: store.job }, store.run, {
+		store.knownRun
+			? runFigures(store.ruled, store.knownRun, {
 					proofs: store.assessment.proofs,
 					as: proving ? 'proved' : 'design'
 				})
@@ -111,7 +111,7 @@
 			<h2>{store.circuit.number} · {store.circuit.name}</h2>
 			<p class="soft">
 				{#if store.run.nodes.length}
-					{store.circuit.breakerA} A, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
+					{store.circuit.breakerA ?? '?'} A, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
 					{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}, {inSlots(store.circuit)}
 				{:else}
 					no run yet: put a box on it in the box's slip

@@ -168,6 +168,12 @@
 		stroke-width: 2.8;
 		fill: none;
 	}
+	.unseen {
+		stroke: var(--soft);
+		stroke-width: 3;
+		stroke-dasharray: 3 6;
+		fill: none;
+	}
 	.band {
 		fill: color-mix(in srgb, var(--copper) 13%, transparent);
 	}

@@ -1,0 +1,56 @@
+import type { Job } from './job';
+import { indexOf } from './job-index';
+import { NotKnown, type Fact } from './known';
+
+/** Of a cable, by the field that is not known. */
+const OF_CABLE: Readonly<Partial<Record<Fact['field'], string>>> = {
+	cable: 'the kind of the cable',
+	awg: 'the gauge of the cable',
+	metal: 'copper or aluminum in the cable',
+	conductors: 'the number of conductors in the cable',
+	ground: 'whether there is a ground in the cable',
+	lengthFt: 'the length of the cable'
+};
+const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
+	mainA: 'the main of',
+	slots: 'the number of slots of'
+};
+
+/** A fact in words, as it stands before "is not known". @example 'the gauge of the cable from P1 to K-01' */
+export function sayFact(job: Job, { of, id, field }: Fact): string {
+	const { boxes, circuits } = indexOf(job);
+	const place = (at: string | null | undefined) =>
+		boxes.get(at ?? '')?.name ?? job.panels.find((p) => p.id === at)?.name ?? 'its feed';
+	if (of === 'leg') {
+		const leg = job.legs.find((l) => l.id === id);
+		const to = place(leg?.toId);
+		if (field === 'fromId') return `what feeds ${to}`;
+		return `${OF_CABLE[field] ?? field} ${leg?.fromId == null ? 'to' : `from ${place(leg.fromId)} to`} ${to}`;
+	}
+	if (of === 'circuit') {
+		const circuit = circuits.get(id);
+		const name = `circuit ${circuit?.number ?? '?'}`;
+		if (field === 'panelId') return `the panel of ${name}`;
+		if (field === 'slot') return `the slot of ${name}`;
+		return `the rating of the ${(circuit?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse'} of ${name}`;
+	}
+	const panel = place(id);
+	if (of === 'panel') return `${OF_PANEL[field] ?? field} ${panel}`;
+	if (field === 'breakerA') return `the rating of the feeder breaker of ${panel}`;
+	return `${(OF_CABLE[field] ?? field).replace('the cable', 'the feeder')} to ${panel}`;
+}
+/** The same as a sentence. @example 'The main of Panel is not known.' */
+export function sayNotKnown(job: Job, fact: Fact): string {
+	const words = sayFact(job, fact);
+	return `${words[0]?.toUpperCase()}${words.slice(1)} is not known.`;
+}
+
+/** What is worked out, or why it cannot be: in words for a page. @throws what is no missing fact */
+export function knownOr<T, U>(job: Job, read: () => T, otherwise: (why: string, fact: Fact) => U): T | U {
+	try {
+		return read();
+	} catch (error) {
+		if (error instanceof NotKnown) return otherwise(sayNotKnown(job, error.fact), error.fact);
+		throw error;
+	}
+}

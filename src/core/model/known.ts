@@ -1,0 +1,146 @@
+import type { Awg, Metal } from '../units/gauge';
+import type { Cable } from './kinds';
+import type * as told from './job';
+
+/**
+ * A job as the rules read it: what is known stands there; to read what nobody saw throws `NotKnown` with the name of the fact.
+ * So no rule can take a thing for granted, and every judgement that needs a missing fact says which one it is.
+ */
+export type * from './job';
+export * from './practice';
+
+/** Fields of a job that may be unknown and that a judgement may need. */
+export type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder';
+export interface Fact {
+	of: FactOf;
+	/** Of the leg, circuit or panel; a feeder goes by the panel that it feeds. */
+	id: string;
+	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'slot' | 'lengthFt';
+}
+
+/** Thrown where a judgement needs a fact that nobody has seen. */
+export class NotKnown extends Error {
+	constructor(readonly fact: Fact) {
+		super(`not known: ${fact.field} of ${fact.of} ${fact.id}`);
+		this.name = 'NotKnown';
+	}
+}
+
+export interface Leg extends Omit<told.Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'> {
+	cable: Cable;
+	awg: Awg;
+	metal: Metal;
+	conductors: number;
+	ground: boolean;
+}
+export interface Circuit extends Omit<told.Circuit, 'breakerA'> {
+	breakerA: number;
+}
+export interface Feeder extends Omit<told.Feeder, 'breakerA' | 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'> {
+	breakerA: number;
+	cable: Cable;
+	awg: Awg;
+	metal: Metal;
+	conductors: number;
+	ground: boolean;
+}
+export interface Panel extends Omit<told.Panel, 'mainA' | 'slots' | 'feeder'> {
+	mainA: number;
+	slots: number;
+	feeder?: Feeder | undefined;
+}
+export interface Job extends Omit<told.Job, 'legs' | 'circuits' | 'panels'> {
+	legs: Leg[];
+	circuits: Circuit[];
+	panels: Panel[];
+}
+export interface JobFile extends Omit<told.JobFile, 'job'> {
+	job: Job;
+}
+
+const FIELDS = {
+	leg: ['cable', 'awg', 'metal', 'conductors', 'ground'],
+	circuit: ['breakerA'],
+	panel: ['mainA', 'slots'],
+	feeder: ['breakerA', 'cable', 'awg', 'metal', 'conductors', 'ground']
+} as const;
+
+const views = new WeakMap<object, object>();
+/** Rows of which nothing is missing. */
+const wholes = new WeakSet();
+/** The thing itself where nothing of it is missing; else the same with what is missing throwing when it is read. */
+function seen<T extends object>(of: FactOf, id: string, thing: T): T {
+	if (wholes.has(thing)) return thing;
+	const missing = FIELDS[of].filter((field) => (thing as Record<string, unknown>)[field] === null);
+	if (!missing.length) {
+		wholes.add(thing);
+		return thing;
+	}
+	const before = views.get(thing) as T | undefined;
+	if (before) return before;
+	const view = { ...thing };
+	for (const field of missing)
+		Object.defineProperty(view, field, {
+			enumerable: true,
+			get() {
+				throw new NotKnown({ of, id, field });
+			}
+		});
+	views.set(thing, view);
+	return view;
+}
+function seenPanel(panel: told.Panel): told.Panel {
+	if (!panel.feeder) return seen('panel', panel.id, panel);
+	const feeder = seen('feeder', panel.id, panel.feeder);
+	if (feeder === panel.feeder) return seen('panel', panel.id, panel);
+	const before = views.get(panel) as told.Panel | undefined;
+	if (before) return before;
+	const view = seen('panel', panel.id, { ...panel, feeder });
+	views.set(panel, view);
+	return view;
+}
+
+/**
+ * A job as the rules read it. A job of which all is known is given back as it is, and so is every row of it that is whole: what
+ * was worked out of them stays.
+ */
+export function knownJob(job: told.Job): Job {
+	const before = views.get(job) as Job | undefined;
+	if (before) return before;
+	const legs = job.legs.map((l) => seen('leg', l.id, l));
+	const circuits = job.circuits.map((c) => seen('circuit', c.id, c));
+	const panels = job.panels.map(seenPanel);
+	const same = <T>(a: readonly T[], b: readonly T[]) => a.every((row, i) => row === b[i]);
+	const whole = same(legs, job.legs) && same(circuits, job.circuits) && same(panels, job.panels);
+	const view = (whole ? job : { ...job, legs, circuits, panels }) as Job;
+	views.set(job, view);
+	return view;
+}
+
+/** What is read, or null where it rests on what nobody saw. */
+export function ifKnown<T>(read: () => T): T | null {
+	try {
+		return read();
+	} catch (error) {
+		if (error instanceof NotKnown) return null;
+		throw error;
+	}
+}
+
+/** The box or panel that feeds a leg. @throws NotKnown where nobody knows */
+export function feedOf(leg: Pick<told.Leg, 'id' | 'fromId'>): string {
+	if (leg.fromId === null) throw new NotKnown({ of: 'leg', id: leg.id, field: 'fromId' });
+	return leg.fromId;
+}
+/** The panel of a circuit. @throws NotKnown where it is not traced to one */
+export function panelOf(circuit: Pick<told.Circuit, 'id' | 'panelId'>): string {
+	if (circuit.panelId === null) throw new NotKnown({ of: 'circuit', id: circuit.id, field: 'panelId' });
+	return circuit.panelId;
+}
+/** The first of these facts of a leg that is not known; null: all are. */
+export function lackOf(leg: Leg, ...fields: readonly (Fact['field'] & keyof told.Leg)[]): Fact | null {
+	const whole = wholes.has(leg);
+	for (const field of fields)
+		if ((whole ? leg[field] : ifKnown(() => leg[field])) === null) return { of: 'leg', id: leg.id, field };
+	return null;
+}
