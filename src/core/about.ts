@@ -6,8 +6,11 @@ export const byGravity = (a: Finding, b: Finding): number => GRAVITY[a.severity]
 /** Findings and decisions about one subject, from every stage, the gravest first. */
 export function aboutSubject(assessment: Assessment, kind: Finding['subject']['kind'], id: string): StageResult {
 	const stages = Object.values(assessment.stages);
+	const found = stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id));
+	// A fact that several stages lack is asked for once.
+	const asked = new Set<string>();
 	return {
-		findings: stages.flatMap((s) => s.findings.filter((f) => f.subject.kind === kind && f.subject.id === id)).sort(byGravity),
+		findings: found.filter((f) => !f.fact || (!asked.has(f.id) && !!asked.add(f.id))).sort(byGravity),
 		decisions: stages.flatMap((s) => s.decisions.filter((d) => d.subject.kind === kind && d.subject.id === id))
 	};
 }
@@ -23,7 +26,7 @@ const SEVERAL = 3;
 export function byCause(findings: readonly Finding[]): OneCause[] {
 	const causes = new Map<string, Finding[]>();
 	for (const f of [...findings].sort(byGravity)) {
-		const cause = `${f.severity} ${f.code} ${f.rule.section}`;
+		const cause = `${f.severity} ${f.code} ${f.rule.section} ${f.fact?.of ?? ''} ${f.fact?.field ?? ''}`;
 		causes.set(cause, [...(causes.get(cause) ?? []), f]);
 	}
 	return [...causes.values()].flatMap((some) => {

@@ -51,7 +51,7 @@ const alarm: Ask = ({ job, readings, events }) => {
 				code: 'live',
 				stage: 'trim',
 				subject: box(first.boxId),
-				text: `${nameOf(job, first.boxId)} is live with its circuit tagged off: hands off, find what feeds it`
+				text: `${nameOf(job, first.boxId)} is live with ${first.off} tagged off: hands off, find what feeds it`
 			}
 		: null;
 };

@@ -2,7 +2,6 @@ import assert from 'node:assert/strict';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { By } from 'selenium-webdriver';
 import { Browser, PATIENCE_MS, together } from './browser';
 import { yearLog } from './year-log';
 
@@ -15,7 +14,7 @@ test('a log of 10,000 readings: taken in, only what is in sight drawn, filtered 
 	await b.click('main button', 'Log');
 	const file = join(folder, 'year.csv');
 	writeFileSync(file, yearLog());
-	await b.find('input[type=file][aria-label="Import readings"]').sendKeys(file);
+	await (await b.find('input[type=file][aria-label="Import readings"]')).sendKeys(file);
 	await b.says('Import 10000 readings', 'main');
 	await b.click('main button', 'Import 10000 readings');
 	await b.says('10030 of 10030 readings', 'main');

@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { By } from 'selenium-webdriver';
 import { Browser, DESK, PHONE, serve, type Server } from './browser';
 
 /** Proving the 1948 house with instruments that send: simulated here, by the server, and on a serial port. */

@@ -24,7 +24,8 @@ const cases: [what: string, more: Partial<DeadTest>, paths: string[]][] = [
 	['a pair left out', volts({ ng: null }), ['ng']],
 	['a typing slip', volts({ hn: Number.NaN }), ['hn']],
 	['below nothing', volts({ hn: -3 }), ['hn']],
-	['a 10 Mohm meter', { meter: 'high-impedance' }, ['meter']],
+	['a 10 Mohm meter, under 1 V', { meter: 'high-impedance' }, []],
+	['a 10 Mohm meter at 3 V', { meter: 'high-impedance', ...volts({ hn: 3 }) }, ['hn']],
 	['nobody named', { by: '  ' }, ['by']],
 	[
 		'nothing at all',
@@ -59,6 +60,8 @@ const event = (kind: LiveEvent['kind'], at: string, more: Partial<LiveEvent>): L
 });
 const off = (at: string, circuitId = 'c1') => event('off-tagged', at, { circuitId });
 const on = (at: string, circuitId = 'c1') => event('on', at, { circuitId });
+const marked = (at: string, boxId = 'b', kind: 'off-tagged' | 'on' = 'off-tagged') =>
+	event(kind, at, { circuitId: null, boxId, what: 'slot 3' });
 const dead = (at: string, boxId = 'b') => event('dead-test', at, { boxId });
 const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boolean, proved: boolean][] = [
 	['nothing done', [], ['c1'], false, false],
@@ -71,7 +74,12 @@ const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boole
 	['two circuits in the box, one still on', [off('08:00'), dead('08:10')], ['c1', 'c2'], false, false],
 	['both off, tested after the later', [off('08:00'), off('08:20', 'c2'), dead('08:30')], ['c1', 'c2'], true, true],
 	['both off, tested between', [off('08:00'), dead('08:10'), off('08:20', 'c2')], ['c1', 'c2'], true, false],
-	['on no known circuit: never taken for dead', [dead('08:10')], [], false, false]
+	['on no known circuit: never taken for dead', [dead('08:10')], [], false, false],
+	['on no known circuit, tagged by its marking and tested', [marked('08:00'), dead('08:10')], [], true, true],
+	['tagged by its marking, its circuit found later', [marked('08:00'), dead('08:10')], ['c1'], true, true],
+	['tagged by its marking for another box', [marked('08:00', 'other'), dead('08:10')], [], false, false],
+	['tagged by its marking, and on again', [marked('08:00'), dead('08:10'), marked('09:00', 'b', 'on')], [], false, false],
+	['tagged by one marking, with two circuits in the box', [marked('08:00'), dead('08:10')], ['c1', 'c2'], false, false]
 ];
 for (const [what, events, circuits, tagged, proved] of log) {
 	test(`dead or not: ${what}`, () => {

@@ -7,6 +7,7 @@ import type { Fact } from '../../src/core/model/known';
 import type { Finding } from '../../src/core/model/result';
 import { wrongWith } from '../../scripts/fuzz/everything';
 import { factsOf, without } from './erased';
+import { box, circuit, job, leg } from './small-job';
 
 /** What nobody saw is not filled in: nothing is faulted for it, and what it held up is said. */
 const RUNS = Number(process.env.ERASED_RUNS ?? 60);
@@ -60,3 +61,31 @@ for (const [name, make] of Object.entries(DEMOS)) {
 		holds(facts);
 	});
 }
+
+test('a circuit of which the wire or the breaker is not known is told what holds for either', () => {
+	const facts = (change: Partial<{ leg: object; circuit: object }>) => {
+		const j = job({
+			boxes: [box('a')],
+			legs: [leg('p', 'a', 30, (change.leg ?? {}) as never)],
+			circuits: [circuit((change.circuit ?? {}) as never)]
+		});
+		return assess(j).stages.circuit.findings.flatMap((f) => (f.fact ? [f.message] : []));
+	};
+	assert.deepEqual(facts({}), []);
+	assert.deepEqual(facts({ leg: { awg: null } }), [
+		'The gauge of the cable from Panel to A is not known. What depends on it is not judged. On 20 A copper must be 12 AWG or larger.'
+	]);
+	assert.ok(facts({ circuit: { breakerA: null } }).some((m) => m.endsWith('By its thinnest known wire it may be 20 A at most.')));
+	assert.deepEqual(facts({ leg: { fromId: null } }).slice(0, 1), [
+		'What feeds A is not known. What depends on it is not judged.'
+	]);
+});
+test('a panel that was looked at: breakers that may not trip, open slots; nothing where nobody looked', () => {
+	const codes = (panel: object) =>
+		assess(job({ panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20, ...panel }] }))
+			.stages.circuit.findings.filter((f) => ['may-not-trip', 'fillers'].includes(f.code))
+			.map((f) => `${f.severity} ${f.code} ${f.rule.section}`);
+	assert.deepEqual(codes({}), []);
+	assert.deepEqual(codes({ mayNotTrip: true, openSlots: true }), ['caution may-not-trip 110.3(B)', 'caution fillers 408.7']);
+	assert.deepEqual(codes({ mayNotTrip: false, openSlots: false }), []);
+});

@@ -24,6 +24,7 @@ import { sizeCircuit, type SizeCase } from './size/size';
 import { CURED_BY_SIZE } from './size/size-findings';
 import { show, atMost } from '../units/quantity';
 import { indexOf } from '../model/job-index';
+import { leastFor } from '../code/240-4-d-pigtail';
 import { ohmsPerKft } from '../code/chapter-9-resistance';
 import { GAUGES, compareGauge } from '../units/gauge';
 
@@ -65,7 +66,7 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 			...hints,
 			// Advice on drop comes last: it must not bury what is required.
 			...results.flatMap((r) => r.drop)
-		],
+		].map((f) => (f.fact ? withEither({ edition, index, runs }, f, f.fact) : f)),
 		decisions: [...results.flatMap((r) => r.decisions), ...multiwire.decisions, ...panelDecisions(edition, job)]
 	};
 }
@@ -180,6 +181,23 @@ function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: F
 	}
 	if (f.code !== 'wire-breaker' || f.need === undefined) return undefined;
 	return { kind: 'set-breaker', label: `Make it ${f.need} A`, circuitId: circuit.id, breakerA: f.need };
+}
+/** What holds for each value that may be: the wire that a breaker asks for, the breaker that a wire stands. @source 240.4(D) */
+function withEither({ edition, index, runs }: Pick<House, 'edition' | 'index' | 'runs'>, f: Finding, fact: Fact): Finding {
+	const circuit = index.circuits.get(f.circuitId ?? '');
+	const run = circuit && runs.get(circuit);
+	return run ? { ...f, message: `${f.message}${eitherWay(edition, run, fact)}` } : f;
+}
+function eitherWay(edition: Edition, run: Run, { field }: Fact): string {
+	const breakerA = ifKnown(() => run.circuit.breakerA);
+	const { Cu } = edition.smallConductor;
+	if (field === 'awg' && breakerA !== null) {
+		const least = leastFor(breakerA, 'Cu', edition);
+		return least ? ` On ${breakerA} A copper must be ${least} AWG or larger.` : '';
+	}
+	const known = run.nodes.flatMap(({ leg }) => ifKnown(() => leg.awg) ?? []);
+	const most = Math.min(...known.map((awg) => Cu[awg] ?? Infinity));
+	return field === 'breakerA' && Number.isFinite(most) ? ` By its thinnest known wire it may be ${most} A at most.` : '';
 }
 const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decision => ({
 	id: `drop:${circuit.id}:${drop.boxId}`,

@@ -24,8 +24,6 @@ export interface DeadTest {
 export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): FieldFault[] {
 	const faults: FieldFault[] = [];
 	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Check the meter on a known live source first.' });
-	if (test.meter !== 'low-impedance')
-		faults.push({ path: 'meter', message: 'Verify dead with a low-impedance meter; a 10 Mohm meter is not enough.' });
 	for (const { key, words, must } of points) {
 		const volts = test.volts[key] ?? null;
 		if (volts === null && !must) continue;
@@ -77,6 +75,20 @@ export interface DeadState {
 export const lastSwitched = (events: readonly LiveEvent[], circuitId: string): LiveEvent | undefined =>
 	events.filter((e) => e.circuitId === circuitId && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
 
+/** The last time that something was switched for a box of which the circuit is not known. */
+export const lastSwitchedFor = (events: readonly LiveEvent[], boxId: string): LiveEvent | undefined =>
+	events.filter((e) => e.boxId === boxId && e.circuitId === null && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
+/** The tags that a box stands under: of its circuits, or of what was switched off for it by its marking. */
+export function tagsOver(
+	events: readonly LiveEvent[],
+	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string }
+): (LiveEvent | undefined)[] {
+	const own = lastSwitchedFor(events, boxId);
+	// With two circuits in it one switch is not enough.
+	if (circuitIds.length < 2 && own?.kind === 'off-tagged') return [own];
+	return circuitIds.length ? circuitIds.map((id) => lastSwitched(events, id)) : [own];
+}
+
 /** Signs of life since a tag, as times: under any box of its circuits, and what is left open at this box itself. */
 export interface Signs {
 	live: readonly string[];
@@ -90,7 +102,7 @@ export function deadState(
 	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string },
 	signs: Signs = NO_SIGNS
 ): DeadState {
-	const tags = circuitIds.map((id) => lastSwitched(events, id));
+	const tags = tagsOver(events, { circuitIds, boxId });
 	// A box on two circuits is dead only with both off.
 	if (!tags.length || tags.some((t) => t?.kind !== 'off-tagged')) return { tag: null, test: null, voided: null };
 	const tag =

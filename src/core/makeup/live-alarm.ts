@@ -3,7 +3,7 @@ import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { lastSwitched, type Signs } from './dead-test';
+import { lastSwitched, tagsOver, type Signs } from './dead-test';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
 
 /** Live where it is tagged off: the wrong breaker, or a second feed. It stops everything, and says which breaker it is not. */
@@ -12,8 +12,10 @@ export interface LiveAlarm {
 	id: string;
 	/** The box that was read; of a breaker: its panel. */
 	boxId: string;
-	/** Circuits that are tagged off and were held to feed it. */
+	/** Circuits that are tagged off and were held to feed it; none: what was switched off has only its marking. */
 	circuits: Circuit[];
+	/** What is off, in words. */
+	off: string;
 	tag: LiveEvent;
 	/** What was seen, in words. */
 	seen: string;
@@ -60,11 +62,15 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const { circuitsOfBox, circuits: byId } = indexOf(job);
 	const own = e.circuitId ? byId.get(e.circuitId) : undefined;
 	const circuits = own ? [own] : (circuitsOfBox.get(e.boxId) ?? []);
-	const tags = circuits.map((c) => lastSwitched(events, c.id));
+	const tags = e.circuitId
+		? circuits.map((c) => lastSwitched(events, c.id))
+		: tagsOver(events, { circuitIds: circuits.map((c) => c.id), boxId: e.boxId });
 	const off = tags.filter((t): t is LiveEvent => t?.kind === 'off-tagged');
-	if (!circuits.length || off.length < circuits.length) return null;
+	if (!tags.length || off.length < tags.length) return null;
 	const tag = off.sort((a, b) => a.at.localeCompare(b.at)).at(-1);
-	return tag ? { circuits: [...circuits], tag } : null;
+	if (!tag) return null;
+	const words = circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
+	return { circuits: [...circuits], tag, off: tag.circuitId === null ? (tag.what ?? 'what was tagged') : `circuit ${words}` };
 }
 
 /** Alarms that stand: the newest of each place, until it is proved dead, the reading is struck out, or the circuit is on again. */

@@ -188,6 +188,8 @@ export interface Device {
 	state: State;
 	/** ISO day the device was installed; for the age of a GFCI. */
 	installed: string | null;
+	/** Who put it in. */
+	installedBy?: string | undefined;
 	partOf?: PartOf | undefined;
 	/** Lies face up in a counter, in an assembly listed for it or not. */
 	faceUp?: 'listed' | 'not-listed' | undefined;
@@ -361,6 +363,8 @@ export interface Panel {
 	slots: number | null;
 	/** Breakers of this kind of panel are known not to trip: nothing behind it is protected by them. */
 	mayNotTrip?: boolean | undefined;
+	/** Slots stand open without fillers; left out: not looked at. */
+	openSlots?: boolean | undefined;
 	/** Left out: breakers. */
 	kind?: PanelKind | undefined;
 	/** Left out: fed from the service. */

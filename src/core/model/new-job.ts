@@ -1,5 +1,6 @@
 import { DEFAULT_PRACTICE, type Box, type Device, type Room } from './job';
 import type { EditionKey } from './kinds';
+import { guessRoom } from './room-guess';
 import type { Circuit as KnownCircuit, Job } from './known';
 
 interface NewJob {
@@ -106,11 +107,42 @@ export const newCircuit = (
 	...c
 });
 
-/** A service call: one box, no plan, circuit unknown, ready for readings. */
+/** What is at the place of a service call. */
+export const CALL_AT = ['two-slot', 'three-slot', 'switch', 'light', 'appliance'] as const;
+export type CallAt = (typeof CALL_AT)[number];
+/** What the device is; the rest of it is found out there. */
+const AT: Readonly<Record<CallAt, Partial<Device>>> = {
+	'two-slot': { slots: 'two-slot' },
+	'three-slot': {},
+	switch: { kind: 'switch', receptacles: 0 },
+	light: { kind: 'lighting', receptacles: 0 },
+	appliance: { kind: 'hard-wired', receptacles: 0 }
+};
+
+/**
+ * Where a call is, in one go: a room that the words name, and what stands after it is the box.
+ * @example 'sewing room, by the window' -> by the window, in sewing room; 'K-03' -> K-03, no room
+ */
+export function readWhere(where: string): { boxName: string; roomName: string | null } {
+	const [first = '', ...rest] = where.split(',');
+	const roomName = guessRoom(first) ? first.trim() : null;
+	return { boxName: (roomName && rest.join(',').trim()) || where.trim(), roomName };
+}
+
+/** A service call: one box, no plan, circuit unknown; in a room of that name, where one is given. */
 export function newServiceCall(
-	ids: { jobId: string; boxId: string },
-	call: { boxName: string; edition: EditionKey; permitDate: string }
+	ids: { jobId: string; boxId: string; roomId?: string },
+	call: { boxName: string; roomName?: string | null; at?: CallAt; edition: EditionKey; permitDate: string }
 ): Job {
-	const job = emptyJob(ids.jobId, { name: `Service call: ${call.boxName}`, ...call });
-	return { ...job, boxes: [newBox(ids.boxId, call.boxName, { state: 'found' })] };
+	const { boxName, roomName = null, at = 'three-slot' } = call;
+	const where = roomName && roomName !== boxName ? `${roomName}, ${boxName}` : boxName;
+	const job = emptyJob(ids.jobId, { name: `Service call: ${where}`, ...call });
+	const guess = roomName === null ? null : guessRoom(roomName);
+	const room = guess && roomName && ids.roomId ? newRoom({ id: ids.roomId, name: roomName, kind: guess.kind }, guess) : null;
+	const box = newBox(ids.boxId, boxName, { state: 'found', roomId: room?.id ?? null });
+	return {
+		...job,
+		rooms: room ? [room] : [],
+		boxes: [{ ...box, devices: box.devices.map((d) => ({ ...d, ...AT[at] })) }]
+	};
 }

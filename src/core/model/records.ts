@@ -94,6 +94,8 @@ export interface LiveEvent {
 	kind: EventKind;
 	circuitId: string | null;
 	boxId: string | null;
+	/** What was switched off for a box of which nobody knows the circuit, as it is marked: `slot 3`, `fuse 2`. */
+	what?: string | undefined;
 	at: string;
 	by: string;
 	note: string;

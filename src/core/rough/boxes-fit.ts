@@ -23,11 +23,12 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 	const { volumeCuIn } = box;
 	if (volumeCuIn === null) return null;
 	const ends = endsIn(job).get(box.id) ?? [];
-	if (!ends.length) return null;
+	const seen = seenIn(box, ends.length);
+	if (!ends.length && !seen) return null;
 	const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch');
 	return {
 		volumeCuIn,
-		conductors: ends.flatMap(({ cable, awg, conductors, ground }) => [
+		conductors: (seen ?? ends).flatMap(({ cable, awg, conductors, ground }) => [
 			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
 			...(ground ? [{ awg: groundOf(edition, { cable, awg }), count: 1, role: 'ground' as const }] : [])
 		]),
@@ -35,7 +36,10 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 		internalClamps: box.material === 'metal',
 		supportFittings: 0,
 		// A receptacle of 40 A and more is wider than one gang.
-		yokes: yokes.map((d) => ({ awg: tailOf(edition, job, box, ends), gangs: d.amps >= 40 ? 2 : 1 }))
+		yokes: yokes.map((d) => ({
+			awg: seen ? thickest(seen.map((c) => asGauge(c.awg))) : tailOf(edition, job, box, ends),
+			gangs: d.amps >= 40 ? 2 : 1
+		}))
 	};
 }
 /** A ground counts at its own size: 8 AWG cable as made carries a 10. */
@@ -50,7 +54,19 @@ function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): Fil
 		const breakerA = circuits.get(l.circuitId)?.breakerA;
 		return asGauge(breakerA === undefined ? l.awg : tailFor({ breakerA, run: l.awg, metal: l.metal }, edition));
 	});
-	return tails.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), tails[0] ?? '14');
+	return thickest(tails);
+}
+const thickest = (all: readonly FillGauge[]): FillGauge =>
+	all.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), all[0] ?? '14');
+
+type Counted = Pick<Leg, 'cable' | 'awg' | 'conductors' | 'ground'>;
+/** The cables of an existing box as they were seen, where all of them were; else null. */
+function seenIn(box: Box, drawn: number): Counted[] | null {
+	if (box.state !== 'found' || !box.cables.length || box.cables.length < drawn) return null;
+	const all = box.cables.flatMap(({ cable, awg, conductors, ground }): Counted[] =>
+		awg !== null && conductors !== null && ground !== null ? [{ cable: cable ?? 'NM-B', awg, conductors, ground }] : []
+	);
+	return all.length === box.cables.length ? all : null;
 }
 const known = new WeakMap<Job, Map<string, Leg[]>>();
 /** Cables that end in each box; one that two circuits share is there once. */

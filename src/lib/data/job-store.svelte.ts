@@ -279,10 +279,13 @@ export class JobStore {
 		await this.log({ kind: 'live-found', circuitId: null, boxId, by, note });
 	}
 
-	/** Circuits that are off and tagged now, by their last event. */
+	/** What is off and tagged now, by its last event: a circuit, or what was switched off for a box. */
 	readonly tagged = $derived.by(() => {
 		const last = new Map<string, LiveEvent>();
-		for (const e of this.events) if (e.circuitId && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(e.circuitId, e);
+		for (const e of this.events) {
+			const of = e.circuitId ?? e.boxId;
+			if (of && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(of, e);
+		}
 		return [...last.values()].filter((e) => e.kind === 'off-tagged');
 	});
 }

@@ -4,7 +4,9 @@
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { FILE_VERSION } from '$core/model/file/migrations';
-	import { emptyJob, newServiceCall } from '$core/model/new-job';
+	import type { Job } from '$core/model/job';
+	import { emptyJob, newServiceCall, readWhere, type CallAt } from '$core/model/new-job';
+	import { VIEW_OF } from '$lib/thread/thread-views';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { untrack } from 'svelte';
 	import { draftKey } from '$lib/data/drafts';
@@ -31,23 +33,55 @@
 	let permitDate = $state(today());
 	let fault = $state('');
 
-	async function make(): Promise<void> {
-		const typed = draft.now.name.trim();
-		fault = fieldFault(kind === 'call' ? NAMES.box : NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
+	const AT: readonly [at: CallAt | 'panel' | 'nothing', words: string][] = [
+		['two-slot', 'Receptacle, two slots'],
+		['three-slot', 'Receptacle, three slots'],
+		['switch', 'Switch'],
+		['light', 'Light'],
+		['appliance', 'Appliance'],
+		['panel', 'Panel'],
+		['nothing', 'Nothing works']
+	];
+	/** Where a call begins: at its box, dead first; at its panel; or at what the people say. */
+	async function call(at: CallAt | 'panel' | 'nothing'): Promise<void> {
+		const { boxName: typed, roomName } = readWhere(draft.now.name);
+		fault = fieldFault(NAMES.box)(typed) ?? '';
 		if (fault) return;
-		const [jobId, boxId] = [freshId(), freshId()];
-		const job =
-			kind === 'call'
-				? newServiceCall({ jobId, boxId }, { boxName: typed, edition, permitDate })
-				: emptyJob(jobId, { name: typed, edition, permitDate });
+		const [jobId, boxId, roomId] = [freshId(), freshId(), freshId()];
+		const box = at === 'panel' || at === 'nothing' ? 'three-slot' : at;
+		const job = newServiceCall({ jobId, boxId, roomId }, { boxName: typed, roomName, at: box, edition, permitDate });
+		if (at === 'panel')
+			Object.assign(job, {
+				boxes: [],
+				panels: [{ id: boxId, name: typed, roomId: null, place: null, mainA: null, slots: null }]
+			});
+		if (at === 'nothing')
+			Object.assign(job, { boxes: [], symptoms: [{ id: boxId, text: `Nothing works: ${typed}`, boxId: null, open: true }] });
+		const picked = at === 'nothing' ? null : { kind: at === 'panel' ? ('panel' as const) : ('box' as const), id: boxId };
+		const to =
+			at === 'panel'
+				? jobAddress(jobId, 'prove', { picked })
+				: at === 'nothing'
+					? jobAddress(jobId, 'trace')
+					: jobAddress(jobId, 'walk', { view: VIEW_OF[job.rooms.length ? 'dead' : 'place'], picked });
+		await keep(job, to);
+	}
+	async function keep(job: Job, to: string): Promise<void> {
+		localStorage.lastEdition = edition;
 		try {
 			await putWhole({ hekto: 'job', fileVersion: FILE_VERSION, job, readings: [], events: [] });
-			await goto(
-				kind === 'call' ? jobAddress(jobId, 'prove', { picked: { kind: 'box', id: boxId } }) : jobAddress(jobId, 'walk')
-			);
+			draft.clear();
+			await goto(to);
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}
+	}
+	async function make(): Promise<void> {
+		const typed = draft.now.name.trim();
+		fault = fieldFault(NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
+		if (fault) return;
+		const jobId = freshId();
+		await keep(emptyJob(jobId, { name: typed, edition, permitDate }), jobAddress(jobId, 'walk'));
 	}
 	const focus = (node: HTMLInputElement) => node.focus();
 </script>
@@ -55,11 +89,11 @@
 <form
 	onsubmit={(e) => {
 		e.preventDefault();
-		void make();
+		if (kind === 'job') void make();
 	}}
 >
 	<div class="field name">
-		<label for="new-name">{kind === 'call' ? 'Box to be tested' : 'Name of the job'}</label>
+		<label for="new-name">{kind === 'call' ? 'Where?' : 'Name of the job'}</label>
 		<input
 			id="new-name"
 			use:focus
@@ -80,7 +114,12 @@
 			<label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required />
 		</div>
 	{/if}
-	<Btn type="submit" look="main">{kind === 'call' ? 'Take readings' : 'Start'}</Btn>
+	{#if kind === 'call'}
+		<fieldset>
+			<legend>What is at it?</legend>
+			{#each AT as [at, words] (at)}<Btn onclick={() => call(at)}>{words}</Btn>{/each}
+		</fieldset>
+	{:else}<Btn type="submit" look="main">Start</Btn>{/if}
 	<p id="new-fault" class="fault" role="alert">{fault}</p>
 </form>
 
@@ -98,6 +137,19 @@
 	}
 	.name {
 		flex: 1 1 240px;
+	}
+	fieldset {
+		flex-basis: 100%;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		border: 0;
+		margin: 0;
+		padding: 0;
+	}
+	legend {
+		font-size: 14px;
+		margin-bottom: 4px;
 	}
 	.fault {
 		flex-basis: 100%;

@@ -11,10 +11,12 @@
 		onfix: (finding: Finding) => void;
 		/** The user asked to see what it is about. */
 		onshow?: ((finding: Finding) => void) | undefined;
+		/** The user wants to enter the fact that is missing. */
+		onenter?: ((finding: Finding) => void) | undefined;
 		/** Where else it is so. */
 		children?: Snippet;
 	}
-	let { finding, onfix, onshow, children }: Props = $props();
+	let { finding, onfix, onshow, onenter, children }: Props = $props();
 </script>
 
 <article data-severity={finding.severity}>
@@ -24,9 +26,10 @@
 		<RuleChip rule={finding.rule} />
 	</p>
 	{#if finding.amendedBy}<p class="amended">amended: {finding.amendedBy}</p>{/if}
-	{#if finding.fix || onshow}
+	{#if finding.fix || onshow || (finding.fact && onenter)}
 		<div class="do">
 			{#if finding.fix}<Btn small onclick={() => onfix(finding)}>{finding.fix.label}</Btn>{/if}
+			{#if finding.fact && onenter}<Btn small onclick={() => onenter(finding)}>Enter it</Btn>{/if}
 			{#if onshow}<Btn small look="quiet" onclick={() => onshow(finding)}>Show</Btn>{/if}
 		</div>
 	{/if}

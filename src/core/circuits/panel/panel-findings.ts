@@ -17,6 +17,7 @@ import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } f
 export function panelFindings(edition: Edition, job: Job): Finding[] {
 	return job.panels.flatMap((panel) =>
 		[
+			() => asFound(edition, panel),
 			() => slotFindings(edition, job, panel),
 			() => labelFindings(edition, job, panel),
 			() => joinedFindings(edition, job, panel),
@@ -79,6 +80,39 @@ function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 
 const nameOf = (o: Occupant): string => (o.kind === 'circuit' ? `circuit ${o.circuit.number}` : `the feeder of ${o.panel.name}`);
 const at = (panel: Panel): Finding['subject'] => ({ kind: 'panel', id: panel.id });
+
+/** What was seen of a panel that needs nothing else to be said. @source 110.3(B), 408.7 */
+function asFound(edition: Edition, panel: Panel): Finding[] {
+	const { listed, fillers } = edition.panels;
+	const say = (code: string, rule: RuleRef, message: string): Finding => ({
+		code,
+		id: `${code}:${panel.id}`,
+		severity: 'caution',
+		rule: cite(edition, rule),
+		subject: at(panel),
+		message
+	});
+	return [
+		...(panel.mayNotTrip
+			? [
+					say(
+						'may-not-trip',
+						listed,
+						`${panel.name} is of a kind whose breakers are known to fail to trip: don't rely on them for anything behind it. Advise replacing the panel.`
+					)
+				]
+			: []),
+		...(panel.openSlots
+			? [
+					say(
+						'fillers',
+						fillers,
+						`${panel.name} has open slots: live parts can be touched through them. Close them with fillers listed for it.`
+					)
+				]
+			: [])
+	];
+}
 
 function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const { devices } = edition.panels;

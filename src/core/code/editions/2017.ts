@@ -28,6 +28,7 @@ export const edition2017: Edition = {
 	cordShare: { rule: ref('210.23(A)(1)', 'Cord-and-plug equipment: 80 percent'), share: 0.8 },
 	receptacleCircuits: c.receptacleCircuits,
 	smallConductor: c.smallConductor,
+	colors: c.colors,
 	leastConductor: { rule: ref('210.19(A)(4)', 'Least branch-circuit conductor'), Cu: '14', Al: '12' },
 	nextSizeUp: c.nextSizeUp,
 	ampacity: { rule: ref('310.15(B)(16)', 'Ampacity, Table 310.15(B)(16)'), rows: c.AMPACITY },

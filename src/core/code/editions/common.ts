@@ -97,6 +97,13 @@ export const receptacleCircuits = {
 	single: ref('210.21(B)(1)', 'Single receptacle on an individual circuit'),
 	allowed: { 15: [15], 20: [15, 20], 30: [30], 40: [40, 50], 50: [50] }
 };
+/** What colors mean, and what may be re-marked. */
+export const colors = {
+	remark: ref('200.7(C)(1)', 'White used as a hot: re-marked'),
+	ground: ref('250.119', 'Green and bare are grounds'),
+	neutral: ref('200.6(A)', 'Neutrals of 6 AWG and smaller'),
+	asFound: ref('110.3', 'What is found is looked at, not taken for granted', 'check')
+};
 export const smallConductor = {
 	rule: ref('240.4(D)', 'Small conductors'),
 	other: ref('240.4(G)', 'Conductors of specific equipment'),

@@ -4,6 +4,7 @@ import { ref } from './common';
 /** Panels and feeders: 2017, and what later editions changed. */
 export const panels2017: PanelsTable = {
 	listed: ref('110.3(B)', 'Use breakers as listed on the panel label'),
+	fillers: ref('408.7', 'Unused openings of a panel are closed'),
 	devices: ref('408.54', 'No more breakers than the panel is rated for'),
 	neutrals: ref('408.41', 'One neutral per terminal'),
 	directory: ref('408.4(A)', 'Panel directory: each circuit by its evident, specific purpose'),

@@ -80,6 +80,8 @@ export interface Edition {
 	continuous: { rule: RuleRef; factor: number };
 	cordShare: { rule: RuleRef; share: number };
 	receptacleCircuits: { rule: RuleRef; single: RuleRef; allowed: Readonly<Record<number, readonly number[]>> };
+	/** What colors of conductors mean. */
+	colors: { remark: RuleRef; ground: RuleRef; neutral: RuleRef; asFound: RuleRef };
 	smallConductor: {
 		rule: RuleRef;
 		other: RuleRef;

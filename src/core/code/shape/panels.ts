@@ -11,6 +11,8 @@ export interface PanelsTable {
 	listed: RuleRef;
 	/** Thin breakers only where the panel is made for them; not more devices than it is made for. */
 	devices: RuleRef;
+	/** Open slots are closed. */
+	fillers: RuleRef;
 	/** A neutral has a terminal of its own. */
 	neutrals: RuleRef;
 	/** Every circuit is told by its evident, specific purpose. */

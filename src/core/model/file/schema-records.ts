@@ -1,4 +1,4 @@
-import { shape, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
+import { shape, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
 import { id } from './schema-fields';
 import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS } from '../kinds';
 import { mixedRecord } from './schema-practice';
@@ -70,6 +70,7 @@ export const eventSchema = shape({
 	kind: must(oneOf(EVENT_KINDS)),
 	circuitId: text(64).nullable().defined(),
 	boxId: text(64).nullable().defined(),
+	what: maybe(text(60)),
 	at: must(time()),
 	by: text().defined(),
 	note: text(2000).defined()

@@ -49,6 +49,7 @@ const device = shape({
 	name: text().defined(),
 	state: state(),
 	installed: day().nullable().defined(),
+	installedBy: maybe(text(60)),
 	partOf: maybe(oneOf(PART_OF)),
 	faceUp: maybe(oneOf(['listed', 'not-listed'] as const)),
 	ways: maybe(oneOf(SWITCH_WAYS)),
@@ -176,6 +177,7 @@ export const panel = shape({
 	mainA: figure(15, 400).nullable().defined(),
 	slots: whole(1, 200).nullable().defined(),
 	mayNotTrip: maybe(flag()),
+	openSlots: maybe(flag()),
 	kind: maybe(oneOf(PANEL_KINDS)),
 	feeder: maybe(
 		shape({

@@ -8,6 +8,7 @@
 	import type { Finding } from '$core/model/result';
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import { jobAddress, pickedIn } from '$lib/jobs/address';
+	import { threadStepOf } from '$lib/thread/thread-views';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import { stripHeights } from '../strip/heights.svelte';
@@ -48,6 +49,8 @@
 		handover: () => import('$lib/stages/handover/Handover.svelte')
 	};
 	const view = $derived(page.url.searchParams.get('view'));
+	/** A step of one box's thread, shown in place of the stage's sheet. */
+	const step = $derived(store.box ? threadStepOf(view) : null);
 	/** The reading pad says itself what is picked, and has its own row under the thumb. */
 	const padOpen = $derived(
 		stage === 'prove' && (view ?? 'boxes') === 'boxes' && ['box', 'panel'].includes(store.selection?.kind ?? '')
@@ -65,7 +68,7 @@
 	});
 	$effect(() => {
 		const to = jobAddress(store.job.id, stage, { view, picked: store.selection });
-		store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
+		if (!step) store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
 		if (navigating.to || to === page.url.pathname + page.url.search) return;
 		void goto(to, { replaceState: true, keepFocus: true, noScroll: true });
 	});
@@ -155,7 +158,7 @@
 		onfind={() => (open.find = true)}
 	/>
 	<Notice />
-	{#if phone}<div class="strip no-print">{@render strip()}</div>{/if}
+	{#if phone && !step}<div class="strip no-print">{@render strip()}</div>{/if}
 	<div class="middle" class:folded={!slipOpen}>
 		{#if !phone}<div class="rail no-print"><InTurn><StageRail {stage} /></InTurn></div>{/if}
 		<main>
@@ -164,9 +167,16 @@
 					why={failed}
 				/>{/if}
 			<Guarded what={STAGE_NAMES[stage].name} at={stage}>
-				<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<InTurn><StageSheet /></InTurn>{/snippet}</Late>
+				{#if step && store.box}
+					{@const [key, box] = [step, store.box]}
+					<Late load={() => import('$lib/thread/ThreadSheet.svelte')}
+						>{#snippet children(ThreadSheet)}<ThreadSheet step={key} {box} />{/snippet}</Late
+					>
+				{:else}
+					<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<InTurn><StageSheet /></InTurn>{/snippet}</Late>
+				{/if}
 			</Guarded>
-			{#if !phone}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded>{/if}
+			{#if !phone && !step}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded>{/if}
 		</main>
 		{#if !phone && slipOpen}
 			<!-- A region that scrolls must be reachable by keyboard. -->
@@ -181,10 +191,10 @@
 		{/if}
 	</div>
 	{#if phone}
-		{#if !padOpen}<Guarded what="What is picked" at={stage}
+		{#if !padOpen && !step}<Guarded what="What is picked" at={stage}
 				><InTurn><PhoneCard {stage} onwhy={() => (store.why = true)} /></InTurn></Guarded
 			>{/if}
-		<StageBar {stage} onall={() => (open.stages = true)} />
+		<div class="stages no-print"><StageBar {stage} onall={() => (open.stages = true)} /></div>
 	{:else}
 		<div class="strip no-print">{@render strip()}</div>
 	{/if}
@@ -269,6 +279,9 @@
 	.phone .middle.folded {
 		grid-template-columns: minmax(0, 1fr);
 		grid-row: 4;
+	}
+	.phone .stages {
+		grid-row: 6;
 	}
 	.phone .strip {
 		border-top: 0;

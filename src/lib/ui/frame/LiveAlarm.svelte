@@ -15,7 +15,6 @@
 	const loud = $derived(store.alarms.filter((a) => !heard.has(a.id)).slice(0, 1));
 	const hear = (a: LiveAlarm) => (heard = new Set([...heard, a.id]));
 	const place = (a: LiveAlarm) => store.placeName(a.boxId);
-	const circuits = (a: LiveAlarm) => a.circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
 	function ask(a: LiveAlarm): void {
 		hear(a);
 		which = a.boxId;
@@ -26,8 +25,8 @@
 	<div class="bar" role="alert">
 		<span class="stop condensed">STOP · LIVE</span>
 		<span class="what"
-			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but circuit {circuits(alarm)} is off and tagged. Wrong breaker,
-			or a second feed. Dead tests under this tag are void.{#if store.alarms.length > 1}
+			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but {alarm.off} is off and tagged. Wrong breaker, or a second feed.
+			Dead tests under this tag are void.{#if store.alarms.length > 1}
 				<b>+{store.alarms.length - 1} more</b>{/if}</span
 		>
 		<Btn onclick={() => ask(alarm)}>Which breaker is it?</Btn>

@@ -11,6 +11,7 @@
 	const store = useJob();
 	let by = $state('');
 	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId, e])));
+	const byMark = $derived(store.tagged.filter((e) => e.circuitId === null));
 	const turn = (circuitId: string, kind: 'off-tagged' | 'on') => store.log({ kind, circuitId, boxId: null, by, note: '' });
 	const nameFault = (text: string) => (text.trim() ? null : 'Enter who tags it: initials are enough.');
 </script>
@@ -33,8 +34,19 @@
 					<Btn small look="quiet" disabled={!by} onclick={() => turn(c.id, 'off-tagged')}>Off and tagged</Btn>
 				{/if}
 			</li>
+		{/each}
+		{#each byMark as e (e.id)}
+			<li>
+				<span><b>{e.what}</b> for {store.placeName(e.boxId ?? '')}</span>
+				<span class="off condensed">OFF · {e.by}</span>
+				<Btn small onclick={() => store.log({ kind: 'on', circuitId: null, boxId: e.boxId, by: by || e.by, note: '' })}
+					>Switch on</Btn
+				>
+			</li>
 		{:else}
-			<li>No circuits yet.</li>
+			{#if !store.job.circuits.length}<li>
+					No circuits yet. Pick a box: what feeds it can be tagged by its slot or its marking.
+				</li>{/if}
 		{/each}
 	</ul>
 </Modal>

@@ -16,8 +16,8 @@
 	{#if first}
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
-			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : 'a circuit'}</span><span class="soft when"
-				>{sayTime(first.at)} {first.by}</span
+			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : (first.what ?? 'as marked')}</span><span
+				class="soft when">{sayTime(first.at)} {first.by}</span
 			>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
 		>
 		<span class="rest">others live</span>

@@ -13,7 +13,7 @@
 	}
 	let { alarm, onask, onheard }: Props = $props();
 	const store = useJob();
-	const circuits = $derived(alarm.circuits.map((c) => `${c.number} ${c.name}`).join(' and '));
+	const off = $derived(`${alarm.off[0]?.toUpperCase()}${alarm.off.slice(1)}`);
 	async function strike(): Promise<void> {
 		const reading = store.readings.find((r) => r.id === alarm.readingId);
 		onheard();
@@ -26,8 +26,8 @@
 		<p class="huge condensed">STOP: LIVE</p>
 		<p class="seen"><b class="mono">{alarm.seen}</b> at {store.placeName(alarm.boxId)}</p>
 		<p>
-			Circuit {circuits} is off and tagged by {alarm.tag.by || 'someone'} at {sayTime(alarm.tag.at)}, and this box is live. Hands
-			off. Wrong breaker, or a second feed. Every dead test under this tag is void.
+			{off} is off and tagged by {alarm.tag.by || 'someone'} at {sayTime(alarm.tag.at)}, and this box is live. Hands off. Wrong
+			breaker, or a second feed. Every dead test under this tag is void.
 		</p>
 		<div class="acts">
 			<Btn look="main" onclick={onask}>Which breaker is it?</Btn>

@@ -5,6 +5,7 @@
 	import Count from '../Count.svelte';
 	import CrossBtn from '../CrossBtn.svelte';
 	import { headOf } from '../slip/head';
+	import ThreadLink from '$lib/thread/ThreadLink.svelte';
 	import NextLine from './NextLine.svelte';
 
 	interface Props {
@@ -28,6 +29,7 @@
 		</button>
 		{#if count('violation')}<Count n={count('violation')} of="violations" level="violations" />{/if}
 		{#if count('caution')}<Count n={count('caution')} of="cautions" level="cautions" />{/if}
+		{#if store.box}<ThreadLink box={store.box} />{/if}
 		<Btn small onclick={onwhy}>Why</Btn>
 		<CrossBtn label="Clear the selection" onclick={() => store.select(null)} />
 	</section>

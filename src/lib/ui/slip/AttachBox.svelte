@@ -25,13 +25,14 @@
 		{ circuitId: '', fromId: '', feet: '' }
 	);
 	const circuitId = $derived(typed.now.circuitId);
-	const fromId = $derived(typed.now.fromId);
 	const lengthFt = $derived(typed.now.feet === '' ? null : Number(typed.now.feet));
 	const circuits = $derived([
 		{ value: '', name: 'not known yet' },
 		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
 	]);
 	const chosen = $derived(store.index.circuits.get(circuitId));
+	/** New work begins at the panel; what feeds an old box is known only when somebody found it. */
+	const fromId = $derived(typed.now.fromId || (box.state === 'found' ? '' : (chosen?.panelId ?? '')));
 	const sources = $derived(
 		chosen
 			? [
@@ -66,7 +67,7 @@
 		/>
 		<Btn look="main" onclick={attach}>Put on circuit {chosen.number}</Btn>
 	{:else}
-		<NewCircuit onmade={choose} />
+		<NewCircuit onmade={choose} state={box.state === 'found' ? 'found' : 'planned'} />
 	{/if}
 </div>
 

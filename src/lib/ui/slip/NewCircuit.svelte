@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
 	import { addCircuit } from '$core/edit/circuits';
+	import { untrack } from 'svelte';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
@@ -11,10 +12,15 @@
 	interface Props {
 		onmade: (circuitId: string) => void;
 		words?: string;
+		/** There already, or to be made: then it goes on a panel, and has a usual breaker. */
+		state?: 'found' | 'planned';
 	}
-	let { onmade, words = 'Circuit not in the list' }: Props = $props();
+	let { onmade, words = 'Circuit not in the list', state = 'found' }: Props = $props();
 	const store = useJob();
-	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), { name: '', amps: '' });
+	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), {
+		name: '',
+		amps: untrack(() => (state === 'found' ? '' : '15'))
+	});
 	const name = $derived(typed.now.name);
 	const amps = $derived(typed.now.amps);
 	const ampsFault = (text: string) =>
@@ -30,7 +36,7 @@
 				panelId: freshId(),
 				name: name.trim() || 'Found circuit',
 				breakerA: amps.trim() ? Number(amps) : null,
-				state: 'found'
+				state
 			})
 		);
 		if (!done) return;

@@ -100,6 +100,11 @@
 			onkeep={(v) => set('slots', { slots: v.trim() ? Math.round(Number(v)) : null })}
 		/>
 		<FlagField
+			label="Open slots without fillers"
+			value={panel.openSlots}
+			onkeep={(openSlots) => set('open slots', { openSlots })}
+		/>
+		<FlagField
 			label="Breakers known not to trip"
 			value={panel.mayNotTrip}
 			onkeep={(v) => set('breakers known not to trip', { mayNotTrip: v || undefined })}

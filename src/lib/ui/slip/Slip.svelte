@@ -1,4 +1,7 @@
 <script lang="ts">
+	import { page } from '$app/state';
+	import ThreadLink from '$lib/thread/ThreadLink.svelte';
+	import { threadStepOf } from '$lib/thread/thread-views';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { MapPinAltOutline } from 'flowbite-svelte-icons';
 	import { counted } from '$core/units/quantity';
@@ -62,6 +65,7 @@
 	const PLACES = 12;
 	let allPlaces = $state.raw<ReadonlySet<string>>(new Set());
 	let factsOpen = $state(false);
+	const threading = $derived(threadStepOf(page.url.searchParams.get('view')) !== null);
 	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
 	const factsFirst = $derived(stage === 'walk' || ['leg', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
 	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
@@ -84,11 +88,26 @@
 	const findings = $derived.by(() => {
 		const own = store.about?.findings ?? [];
 		const { circuit, run, selection } = store;
+		if (selection?.kind === 'box' && circuit)
+			return [...own, ...missingFor(circuit.id, run?.byBox.get(selection.id)?.path ?? [])];
 		if (selection?.kind !== 'circuit' || !circuit || !run) return own;
 		const { findings: all } = store.assessment.stages.circuit;
 		return [...own, ...all.filter((f) => run.byBox.has(f.subject.id) && f.id.includes(circuit.id) && f.severity !== 'advice')];
 	});
+	/** What is not known of a box's circuit and of its way from the panel. */
+	function missingFor(circuitId: string, path: readonly { id: string }[]): Finding[] {
+		const told = new Set<string>();
+		const ids = new Set([circuitId, ...path.map((l) => l.id)]);
+		return Object.values(store.assessment.stages)
+			.flatMap((s) => s.findings)
+			.filter((f) => f.fact && ids.has(f.fact.id) && !told.has(f.id) && !!told.add(f.id));
+	}
 	const head = $derived(store.selection && headOf(store.job, store.selection));
+	/** To where a missing fact is entered. */
+	function enter(finding: Finding): void {
+		store.show(finding);
+		factsOpen = true;
+	}
 	const fix = (finding: Finding) => {
 		const { fix } = finding;
 		if (fix) void store.edit(fix.label, applyFix(fix, freshId));
@@ -102,6 +121,7 @@
 				<h2>{head.title}</h2>
 				<p class="soft">{head.sub}</p>
 			</div>
+			{#if store.box && !threading}<ThreadLink box={store.box} />{/if}
 			{@render closers()}
 		</header>
 		{#each byCause(findings) as cause (cause.first.id)}
@@ -156,7 +176,7 @@
 {/snippet}
 
 {#snippet told({ first, others }: OneCause, show: ((finding: Finding) => void) | undefined)}
-	<FindingCard finding={first} onfix={fix} onshow={show}>
+	<FindingCard finding={first} onfix={fix} onshow={show} onenter={enter}>
 		{#if others.length}
 			{@const shown = allPlaces.has(first.id) ? others : others.slice(0, PLACES)}
 			<p class="soft also">The same at {counted(others.length, 'more place')}:</p>

@@ -1,0 +1,20 @@
+import type { Command } from './command';
+import { rowIn } from './command';
+
+/**
+ * What was planned in a box is in it now: its devices, the box itself where it is new, and the cables that end in it.
+ * @param day ISO day  @throws RangeError where nothing is planned there
+ */
+export const installed =
+	(boxId: string, { day, by }: { day: string; by: string }): Command =>
+	(draft) => {
+		const box = rowIn(draft.boxes, boxId, 'box');
+		const planned = box.devices.filter((d) => d.state === 'planned');
+		if (!planned.length && box.state !== 'planned') throw new RangeError(`Nothing is planned at ${box.name}.`);
+		for (const device of planned) {
+			Object.assign(device, { state: 'built', installed: day });
+			if (by) device.installedBy = by;
+		}
+		if (box.state === 'planned') box.state = 'built';
+		for (const leg of draft.legs) if (leg.toId === boxId && leg.state === 'planned') leg.state = 'built';
+	};

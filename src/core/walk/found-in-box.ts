@@ -1,0 +1,142 @@
+import { cite, type RuleRef } from '../code/rule';
+import type { Edition } from '../code/shape/edition';
+import type { House } from '../house';
+import { ifKnown, type Box, type CableSeen, type Circuit, type FoundConductor, type Job } from '../model/known';
+import type { Finding, Severity } from '../model/result';
+import { counted } from '../units/quantity';
+import { indexOf } from '../model/job-index';
+
+/** What was seen in a box, against what is drawn of it and against the rules that need nothing else. */
+
+/** What a box is along its run, by the cables that end in it. @example one -> end; two -> middle; three -> tap */
+export function placeAlong(cables: number): 'end' | 'middle' | 'tap' | null {
+	if (cables <= 0) return null;
+	return cables === 1 ? 'end' : cables === 2 ? 'middle' : 'tap';
+}
+
+/** Every cable that ends in a box as it is drawn; one that two circuits share is there once. */
+export const drawnIn = <J extends Pick<Job, 'legs'>>(job: J, boxId: string): J['legs'][number][] =>
+	job.legs.filter((l) => !l.inCableOf && (l.fromId === boxId || l.toId === boxId));
+
+/** @source 200.6, 200.7(C), 240.4(D), 250.119, 250.130(C), 406.4(D) */
+export function foundInBoxes({ edition, job }: House): Finding[] {
+	return job.boxes.flatMap((box) => [
+		...contradictions(edition, job, box),
+		...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
+		...wireOnBreaker(edition, job, box),
+		...adapter(edition, box)
+	]);
+}
+
+const finding = (
+	edition: Edition,
+	box: Box,
+	f: { code: string; of?: string; severity: Severity; rule: RuleRef; message: string }
+): Finding => ({
+	code: f.code,
+	id: `${f.code}:${box.id}${f.of ? `:${f.of}` : ''}`,
+	severity: f.severity,
+	rule: cite(edition, f.rule),
+	subject: { kind: 'box', id: box.id },
+	message: f.message
+});
+
+/** Two facts that cannot both be true, each named. */
+function contradictions(edition: Edition, job: Job, box: Box): Finding[] {
+	const drawn = drawnIn(job, box.id);
+	const say = (of: string, message: string) =>
+		finding(edition, box, { code: 'contradiction', of, severity: 'caution', rule: edition.colors.asFound, message });
+	const found: Finding[] = [];
+	const { cables } = box;
+	if (cables.length && cables.length < drawn.length)
+		found.push(
+			say(
+				'count',
+				`${box.name}: ${counted(cables.length, 'cable')} seen in it, ${drawn.length} drawn to it. One of the two is wrong.`
+			)
+		);
+	const seen = new Set(cables.flatMap((c) => c.awg ?? []));
+	const gauges = new Set(drawn.flatMap((l) => ifKnown(() => l.awg) ?? []));
+	const odd = cables.length >= drawn.length && cables.every((c) => c.awg) ? [...gauges].filter((g) => !seen.has(g)) : [];
+	if (cables.length && odd.length)
+		found.push(
+			say('gauge', `${box.name}: ${odd.join(' and ')} AWG is drawn to it; ${[...seen].join(' and ')} AWG was seen in it.`)
+		);
+	const wire = box.conductors.some((c) => c.means === 'ground') || cables.some((c) => c.ground);
+	if (box.ground === 'none' && wire)
+		found.push(say('ground', `${box.name} is entered as having no ground; a ground wire was seen in it.`));
+	const noneSeen = cables.length > 0 && cables.every((c) => c.ground === false) && !wire;
+	if (box.ground === 'present' && noneSeen && box.material === 'plastic')
+		found.push(say('ground', `${box.name} is entered as having a ground; no cable seen in it has one, and the box is plastic.`));
+	const grounded = drawn.find((l) => ifKnown(() => l.ground) === true);
+	if (grounded && noneSeen && cables.length >= drawn.length)
+		found.push(say('cable-ground', `${box.name}: a cable with a ground is drawn to it; none of the cables seen in it has one.`));
+	return found;
+}
+
+const HOT: readonly FoundConductor['means'][] = ['hot', 'switched-hot', 'traveler'];
+/** A color that does not mean what it should hurts the next one who opens the box. */
+function wrongColor(edition: Edition, box: Box, { id, color, means }: FoundConductor): Finding[] {
+	const { remark, ground, neutral } = edition.colors;
+	const hot = HOT.includes(means);
+	const say = (severity: Severity, rule: RuleRef, message: string) => [
+		finding(edition, box, { code: 'color', of: id, severity, rule, message: `${box.name}: ${message}` })
+	];
+	if (color === 'white' && hot)
+		return say(
+			'caution',
+			remark,
+			'a white conductor is used as a hot. Re-mark it at both ends; in a switch loop it may only be the supply to the switch.'
+		);
+	if ((color === 'green' || color === 'bare') && (hot || means === 'neutral'))
+		return say(
+			'violation',
+			ground,
+			`a ${color} conductor is used as a ${hot ? 'hot' : 'neutral'}: ${color} is for grounds only, and can't be re-marked. Replace the cable, or take it out of use.`
+		);
+	if (means === 'neutral' && color !== 'white' && color !== 'other')
+		return say('caution', neutral, `the neutral is ${color}: a neutral of 6 AWG or smaller must be white or gray.`);
+	return [];
+}
+
+/** The wire that was seen against the breaker; where that was not read, what it may be at most. */
+function wireOnBreaker(edition: Edition, job: Job, box: Box): Finding[] {
+	const circuits = indexOf(job).circuitsOfBox.get(box.id) ?? [];
+	// A drawn cable of which the gauge is known is judged with its circuit.
+	if (drawnIn(job, box.id).some((l) => ifKnown(() => l.awg) !== null)) return [];
+	const [thinnest] = box.cables.flatMap((c) => limitOf(edition, c)).sort((a, b) => a.mostA - b.mostA);
+	const [circuit] = circuits;
+	if (!thinnest || circuits.length > 1) return [];
+	const { awg, mostA } = thinnest;
+	const breakerA = circuit ? ifKnown(() => circuit.breakerA) : null;
+	if (circuit && breakerA !== null && breakerA <= mostA) return [];
+	return [
+		finding(edition, box, {
+			code: 'seen-wire',
+			severity: breakerA === null ? 'advice' : 'violation',
+			rule: edition.smallConductor.rule,
+			message:
+				breakerA === null
+					? `${box.name}: ${awg} AWG was seen in it: ${mostA} A maximum. Its ${opens(circuit)} is not read yet.`
+					: `${box.name}: ${awg} AWG was seen in it, ${mostA} A maximum; the ${opens(circuit)} of circuit ${circuit?.number} is ${breakerA} A.`
+		})
+	];
+}
+const opens = (c: Circuit | undefined): string => ((c?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse');
+/** As copper: aluminum of these gauges takes less, and is told of where its metal is known. */
+function limitOf({ smallConductor }: Edition, { awg }: CableSeen): { awg: NonNullable<CableSeen['awg']>; mostA: number }[] {
+	const mostA = awg && smallConductor.Cu[awg];
+	return awg && mostA ? [{ awg, mostA }] : [];
+}
+
+function adapter(edition: Edition, box: Box): Finding[] {
+	if (!box.adapter) return [];
+	return [
+		finding(edition, box, {
+			code: 'adapter',
+			severity: 'caution',
+			rule: edition.replacing.rule,
+			message: `${box.name}: a cord adapter that leaves the ground out is in use. It makes no ground: replace the receptacle by one of the allowed ways, and take the adapter away.`
+		})
+	];
+}

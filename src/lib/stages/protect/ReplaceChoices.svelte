@@ -1,0 +1,89 @@
+<script lang="ts">
+	import { applyFix } from '$core/edit/fix';
+	import type { Box } from '$core/model/job';
+	import type { ReplaceAdvice, ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { GROUND_SAID } from './ground-said';
+
+	interface Props {
+		box: Box;
+		advice: ReplaceAdvice;
+	}
+	/** The allowed ways to replace a receptacle, lowest added cost first, each with what it brings. */
+	let { box, advice }: Props = $props();
+	const store = useJob();
+	const said = $derived(GROUND_SAID[advice.ground.state]);
+	const take = (c: ReplaceChoice) => c.fix && void store.edit(`${box.name}: ${c.title}`, applyFix(c.fix, freshId));
+</script>
+
+<p><Mark kind={said[0]} /> <b>{said[1]}</b>. {advice.ground.why}</p>
+{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
+{#if advice.duties.length}
+	<p>A replacement here also requires:</p>
+	<ul>
+		{#each advice.duties as d (d.text)}<li>{d.text} <RuleChip rule={d.rule} /></li>{/each}
+	</ul>
+{/if}
+<ol>
+	{#each advice.choices as c (c.id)}
+		<li>
+			<h3>{c.title} <RuleChip rule={c.rule} /></h3>
+			<p>
+				{c.does}{#if c.price !== null}<span class="cost"><b class="mono">{show(c.price, 0)}</b> by the price list.</span>{/if}
+			</p>
+			{#if c.labels.length}<p>
+					Label: {#each c.labels as l (l)}<span class="label">{l}</span>
+					{/each}
+				</p>{/if}
+			{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
+			<p class="soft">A plug-in tester: {c.tester}</p>
+			{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
+			{#if c.wholeRun}
+				{@const { wholeRun } = c}
+				<Btn small onclick={() => store.edit(wholeRun.label, applyFix(wholeRun, freshId))}>{wholeRun.label}</Btn>
+			{/if}
+			{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
+		</li>
+	{/each}
+</ol>
+
+<style>
+	p {
+		margin: 4px 0;
+	}
+	.ask {
+		color: var(--look);
+		font-weight: 600;
+	}
+	ul {
+		list-style: disc;
+		margin: 2px 0 8px;
+		padding-left: 20px;
+	}
+	ol {
+		list-style: decimal;
+		margin: 8px 0 0;
+		padding-left: 22px;
+		display: grid;
+		gap: 12px;
+	}
+	h3 {
+		font-size: 17px;
+	}
+	.cost {
+		margin-left: 5px;
+	}
+	.label {
+		border: 1.5px solid var(--ink);
+		border-radius: 3px;
+		padding: 0 7px;
+		font-weight: 600;
+		font-size: 14.5px;
+		white-space: nowrap;
+	}
+</style>

@@ -1,0 +1,47 @@
+<script lang="ts" generics="T extends string | number">
+	import Btn from '$lib/ui/Btn.svelte';
+
+	/** One of a few, by one press; pressed again: not known. */
+	interface Props {
+		label: string;
+		value: T | null;
+		options: readonly { value: T; name: string }[];
+		onkeep: (value: T | null) => void;
+		/** Must be one of them. */
+		firm?: boolean;
+	}
+	let { label, value, options, onkeep, firm = false }: Props = $props();
+	const id = $props.id();
+</script>
+
+<div class="choice" role="group" aria-labelledby={id}>
+	<span {id} class="soft">{label}</span>
+	<div class="all">
+		{#each options as o (o.value)}
+			<Btn
+				small
+				look="quiet"
+				pressed={value === o.value}
+				onclick={() => (value === o.value ? firm || onkeep(null) : onkeep(o.value))}>{o.name}</Btn
+			>
+		{/each}
+	</div>
+</div>
+
+<style>
+	.choice {
+		display: grid;
+		gap: 3px;
+		font-size: 14px;
+	}
+	@media (max-width: 820px) {
+		.all :global(button) {
+			min-width: 44px;
+		}
+	}
+	.all {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
+</style>

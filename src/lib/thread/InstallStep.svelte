@@ -1,0 +1,87 @@
+<script lang="ts">
+	import { today } from '$lib/clock';
+	import { installed } from '$core/edit/installed';
+	import type { Box } from '$core/model/job';
+	import { inWords } from '$core/model/kinds';
+	import { placeAlong } from '$core/walk/found-in-box';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** What was chosen goes in: one press when it is in. */
+	let { box }: Props = $props();
+	const store = useJob();
+	const planned = $derived(box.devices.filter((d) => d.state === 'planned'));
+	const built = $derived(box.devices.filter((d) => d.state === 'built'));
+	const dead = $derived(store.deadStateOf(box.id));
+	const gfci = $derived(planned.some((d) => d.protection !== 'none'));
+	const say = (d: Box['devices'][number]) =>
+		[
+			d.protection === 'none' ? '' : { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' }[d.protection],
+			d.name || inWords(d.kind),
+			`${d.amps} A`
+		]
+			.filter(Boolean)
+			.join(' ');
+	const line = $derived(box.cables.findIndex((c) => c.line));
+	const along = $derived(placeAlong(box.cables.length));
+	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: localStorage.readBy ?? '' }));
+</script>
+
+<div class="install">
+	{#if planned.length}
+		<h2>{planned.map(say).join(', ')}</h2>
+		<ol>
+			<li>Take the old device out and test again, dead, with it out: a loose wire can hide a live one.</li>
+			{#if gfci}
+				<li>
+					{line >= 0
+						? `Cable ${line + 1} is LINE.`
+						: along === 'end'
+							? 'The one cable is LINE; nothing goes on LOAD.'
+							: 'Find LINE first: cables apart, capped, energize, read. Only that pair goes on LINE.'}
+				</li>
+				<li>On LOAD only what this device is to protect. Splice all other cables with LINE.</li>
+			{/if}
+			{#if box.ground === 'none'}<li>No ground here: nothing on the green screw, and never a jumper from neutral to it.</li>
+			{:else}<li>Ground first, then neutral, then hot. Off in the other order.</li>{/if}
+			<li>Torque to the marked value. Ground to green, white to silver, hot to brass.</li>
+		</ol>
+		<Btn look="main" onclick={done}>Installed</Btn>
+	{:else if built.length}
+		<p role="status">
+			<Mark kind="good" />
+			{built.map(say).join(', ')}: installed {built[0]?.installed ?? ''}
+			{built[0]?.installedBy ?? ''}.
+		</p>
+	{:else}
+		<p>Nothing is planned here yet: choose what it becomes in step 4.</p>
+	{/if}
+	{#if dead.test}<p class="soft"><Mark kind="good" /> Verified dead by {dead.test.by}: {dead.test.note}.</p>{/if}
+</div>
+
+<style>
+	.install {
+		display: grid;
+		gap: 10px;
+		max-width: 620px;
+		justify-items: start;
+	}
+	h2 {
+		font-size: 22px;
+		margin: 0;
+	}
+	ol {
+		list-style: decimal;
+		margin: 0;
+		padding-left: 22px;
+		display: grid;
+		gap: 6px;
+	}
+	p {
+		margin: 0;
+	}
+</style>

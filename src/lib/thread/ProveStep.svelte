@@ -1,0 +1,40 @@
+<script lang="ts">
+	import type { Box } from '$core/model/job';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import ReadingPad from '../stages/prove/ReadingPad.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** On again, and read. */
+	let { box }: Props = $props();
+	const store = useJob();
+	const dead = $derived(store.deadStateOf(box.id));
+	const circuits = $derived(store.index.circuitsOfBox.get(box.id) ?? []);
+	async function on(): Promise<void> {
+		const by = localStorage.readBy ?? '';
+		if (dead.tag?.circuitId === null) return store.log({ kind: 'on', circuitId: null, boxId: box.id, by, note: '' });
+		for (const c of circuits) await store.log({ kind: 'on', circuitId: c.id, boxId: null, by, note: '' });
+	}
+</script>
+
+{#if dead.tag}
+	<p class="on">
+		<Mark kind="off" />
+		{dead.tag.what ?? 'Its circuit'} is off and tagged. Hands clear, box closed:
+		<Btn look="main" onclick={on}>Switched on</Btn>
+	</p>
+{/if}
+<ReadingPad place={box} />
+
+<style>
+	.on {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: center;
+		margin: 0 0 10px;
+	}
+</style>

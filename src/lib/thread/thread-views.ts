@@ -1,0 +1,14 @@
+import { THREAD, type ThreadKey } from '$core/thread';
+
+/** How a step of the thread stands in the address, as a view of any stage. */
+export const VIEW_OF: Readonly<Record<ThreadKey, string>> = {
+	place: 'call-place',
+	dead: 'call-dead',
+	open: 'call-inside',
+	become: 'call-choose',
+	'make-up': 'call-install',
+	prove: 'call-prove',
+	paper: 'call-paper'
+};
+/** The step that an address shows; null: a view of its stage. */
+export const threadStepOf = (view: string | null): ThreadKey | null => THREAD.find((key) => VIEW_OF[key] === view) ?? null;

@@ -1,0 +1,151 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { editions } from '../../src/core/code/editions';
+import { installed } from '../../src/core/edit/installed';
+import { houseOf } from '../../src/core/house';
+import type { Box, CableSeen, Circuit, FoundConductor } from '../../src/core/model/known';
+import { newServiceCall, readWhere } from '../../src/core/model/new-job';
+import { fillCaseOf } from '../../src/core/rough/boxes-fit';
+import { nextInThread, threadOf } from '../../src/core/thread';
+import { foundInBoxes, placeAlong } from '../../src/core/walk/found-in-box';
+import { box, circuit, job, leg, reading } from './small-job';
+
+/** What was seen in a box is used: against what is drawn, against the colors' meaning, against the breaker. */
+const cable = (more: Partial<CableSeen> = {}): CableSeen => ({
+	id: `s${Math.random()}`,
+	cable: 'NM-B',
+	awg: '14',
+	conductors: 2,
+	ground: true,
+	note: '',
+	...more
+});
+const wire = (color: FoundConductor['color'], means: FoundConductor['means']): FoundConductor => ({
+	id: `${color}-${means}`,
+	cableId: null,
+	color,
+	means,
+	alwaysLive: false,
+	insulation: 'unknown',
+	freeLengthIn: null
+});
+const found = (more: Partial<Box>, of: { legs?: ReturnType<typeof leg>[]; circuits?: Circuit[] } = {}) => {
+	const j = job({ boxes: [box('a', { state: 'found', ...more }, { state: 'found' })], legs: [], ...of });
+	return foundInBoxes(houseOf(j)).map((f) => `${f.severity} ${f.code} ${f.rule.section}`);
+};
+
+const seen: [why: string, box: Partial<Box>, of: Parameters<typeof found>[1], want: string[]][] = [
+	['nothing seen', {}, {}, []],
+	[
+		'two drawn, one seen',
+		{ cables: [cable({ awg: '12' })] },
+		{ legs: [leg('p', 'a', 9), leg('a', 'b', 9)] },
+		['caution contradiction 110.3']
+	],
+	[
+		'as many as are drawn',
+		{ cables: [cable({ awg: '12' }), cable({ awg: '12' })] },
+		{ legs: [leg('p', 'a', 9), leg('a', 'b', 9)] },
+		[]
+	],
+	['12 drawn, 14 seen', { cables: [cable()] }, { legs: [leg('p', 'a', 9)] }, ['caution contradiction 110.3']],
+	['12 drawn, a gauge that was not made out', { cables: [cable({ awg: null })] }, { legs: [leg('p', 'a', 9)] }, []],
+	[
+		'said to have no ground, and a ground wire',
+		{ ground: 'none', conductors: [wire('bare', 'ground')] },
+		{},
+		['caution contradiction 110.3']
+	],
+	[
+		'said to have one, plastic, no cable has one',
+		{ ground: 'present', material: 'plastic', cables: [cable({ ground: false })] },
+		{ circuits: [circuit({ breakerA: 15 })] },
+		['caution contradiction 110.3', 'advice seen-wire 240.4(D)']
+	],
+	['the same in a metal box', { ground: 'present', material: 'metal', cables: [cable({ ground: false, awg: null })] }, {}, []],
+	['white as a hot', { conductors: [wire('white', 'hot')] }, {}, ['caution color 200.7(C)(1)']],
+	['white as a traveler', { conductors: [wire('white', 'traveler')] }, {}, ['caution color 200.7(C)(1)']],
+	['white as the neutral', { conductors: [wire('white', 'neutral')] }, {}, []],
+	['green as a hot', { conductors: [wire('green', 'switched-hot')] }, {}, ['violation color 250.119']],
+	['bare as the neutral', { conductors: [wire('bare', 'neutral')] }, {}, ['violation color 250.119']],
+	['black as the neutral', { conductors: [wire('black', 'neutral')] }, {}, ['caution color 200.6(A)']],
+	['black that is dead', { conductors: [wire('black', 'dead')] }, {}, []],
+	['14 AWG, its circuit not known', { cables: [cable()] }, {}, ['advice seen-wire 240.4(D)']],
+	['a cord adapter', { adapter: true }, {}, ['caution adapter 406.4(D)(2)']],
+	['none, as was looked', { adapter: false }, {}, []]
+];
+for (const [why, more, of, want] of seen) test(`seen in a box: ${why}`, () => assert.deepEqual(found(more, of), want));
+
+const onBreaker: [awg: CableSeen['awg'], breakerA: number, want: string[]][] = [
+	['14', 15, []],
+	['14', 20, ['violation seen-wire 240.4(D)']],
+	['12', 20, []],
+	['12', 25, ['violation seen-wire 240.4(D)']],
+	['10', 30, []],
+	['10', 35, ['violation seen-wire 240.4(D)']],
+	['8', 40, []]
+];
+for (const [awg, breakerA, want] of onBreaker)
+	test(`${awg} AWG seen on a breaker of ${breakerA} A, its cable not drawn`, () => {
+		const legs = [leg('p', 'a', null, { cable: null, awg: null, metal: null, conductors: null, ground: null } as never)];
+		assert.deepEqual(found({ cables: [cable({ awg })] }, { legs, circuits: [circuit({ breakerA })] }), want);
+	});
+
+test('an end, a middle, a tap', () => assert.deepEqual([0, 1, 2, 3, 4].map(placeAlong), [null, 'end', 'middle', 'tap', 'tap']));
+
+test('fill of a box on no circuit, by the cables that were seen in it; not where one was not made out', () => {
+	const j = (cables: CableSeen[]) => job({ boxes: [box('a', { state: 'found', volumeCuIn: 18, cables })], legs: [] });
+	const of = (cables: CableSeen[]) =>
+		fillCaseOf(editions['2023'], j(cables), j(cables).boxes[0] as Box)?.conductors.map((c) => [c.awg, c.count]);
+	assert.deepEqual(of([cable({ awg: '12', ground: false })]), [['12', 2]]);
+	assert.deepEqual(of([cable({ awg: '12' })]), [
+		['12', 2],
+		['12', 1]
+	]);
+	assert.equal(of([cable({ awg: null })]), undefined);
+});
+
+const where: [text: string, box: string, room: string | null][] = [
+	['Sewing room, by the window', 'by the window', 'Sewing room'],
+	['Kitchen', 'Kitchen', 'Kitchen'],
+	['K-03', 'K-03', null],
+	['upstairs, left', 'upstairs, left', null],
+	['Bed 2,', 'Bed 2,', 'Bed 2']
+];
+for (const [text, boxName, roomName] of where)
+	test(`where: ${text}`, () => assert.deepEqual(readWhere(text), { boxName, roomName }));
+
+test('the thread of a call: each step says what it needs, and is done by what was done', () => {
+	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
+	const call = newServiceCall(ids, { ...readWhere('Den, desk'), at: 'two-slot', edition: '2023', permitDate: '2026-10-12' });
+	const base = { jobId: 'j', circuitId: null, boxId: 'b', by: 'MR', note: '' };
+	const off = { ...base, id: 'e1', kind: 'off-tagged' as const, what: 'slot 3', at: '2026-11-26T10:00:00.000Z' };
+	const dead = { ...base, id: 'e2', kind: 'dead-test' as const, at: '2026-11-26T10:05:00.000Z' };
+	const on = { ...base, id: 'e3', kind: 'on' as const, at: '2026-11-26T11:00:00.000Z' };
+	const now = (
+		j: typeof call,
+		events: (typeof off | typeof dead | typeof on)[] = [],
+		readings: ReturnType<typeof reading>[] = []
+	) => {
+		const steps = threadOf(j, { readings, events }, j.boxes[0] as Box);
+		return [nextInThread(steps)?.key ?? 'none', steps.filter((s) => s.warns).length];
+	};
+	assert.deepEqual(now(newServiceCall(ids, { ...readWhere('K-03'), edition: '2023', permitDate: '2026-10-12' })), ['place', 2]);
+	assert.deepEqual(now(call), ['dead', 2]);
+	assert.deepEqual(now(call, [off]), ['dead', 2]);
+	assert.deepEqual(now(call, [off, dead]), ['open', 0]);
+	const looked = produce(call, (d) => void Object.assign(d.boxes[0] ?? {}, { ground: 'none' }));
+	assert.deepEqual(now(looked, [off, dead]), ['become', 0]);
+	const chosen = produce(
+		looked,
+		(d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { state: 'planned', protection: 'gfci' })
+	);
+	assert.deepEqual(now(chosen, [off, dead]), ['make-up', 0]);
+	const put = produce(chosen, installed('b', { day: '2026-11-26', by: 'MR' }));
+	assert.deepEqual([put.boxes[0]?.devices[0]?.state, put.boxes[0]?.devices[0]?.installedBy], ['built', 'MR']);
+	assert.deepEqual(now(put, [off, dead]), ['prove', 0]);
+	const read = [reading({ id: 'r', boxId: 'b', kind: 'hn', value: 119.6, at: '2026-11-26T11:05:00.000Z' })];
+	assert.deepEqual(now(put, [off, dead, on], read), ['none', 2]);
+	assert.throws(() => produce(put, installed('b', { day: '2026-11-26', by: 'MR' })), /Nothing is planned/);
+});
