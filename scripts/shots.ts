@@ -43,7 +43,12 @@ const SHOTS: Shot[] = [
 		}
 	},
 	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
-	{ name: 'trim', path: '/job/quillback/trim', act: pickRow('W-05') },
+	{
+		name: 'phone-call',
+		path: '/job/marrow-street/walk?view=call-inside&box=bd-02',
+		size: PHONE,
+		act: async (b) => void (await b.find('.inside'))
+	},
 	{ name: 'prove', path: '/job/quillback/prove', act: pickRow('W-01') },
 	{ name: 'meaning', path: '/job/marrow-street/prove?box=sw-04', dark: true, act: (b) => b.click('main button', 'Meaning') },
 	{ name: 'charts', path: '/job/marrow-street/prove?box=sw-02', act: (b) => b.click('main button', 'Charts') },

@@ -24,7 +24,7 @@ const NOTHING: Evaluator = () => NONE;
 /** Every stage with its evaluator, in the order of the work. */
 export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 	walk: { evaluate: unlessSame(assessWalk) },
-	layout: { evaluate: unlessSame(assessLayout) },
+	layout: { evaluate: unlessSame(assessLayout, (house) => house.job.checks) },
 	circuit: { evaluate: unlessSame(assessCircuits) },
 	protect: { evaluate: unlessSame(assessProtection, (house) => house.readings) },
 	rough: {

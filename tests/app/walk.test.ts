@@ -130,7 +130,7 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.says('SW-02: proof of ground');
 	await b.set(`${found} .two:nth-of-type(2) .field:nth-of-type(1) select`, 'two-wire');
 	await b.click(`${found} button`, 'Add cable');
-	await b.says('old two-wire', found);
+	await b.says('two-wire, ground not known', found);
 	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(1) select`, 'white');
 	await b.set(`${found} .two:nth-of-type(3) .field:nth-of-type(2) select`, 'switched-hot');
 	await b.type(`${found} .two:nth-of-type(3) .field:nth-of-type(5) input`, '4 1/2"' + Key.TAB);

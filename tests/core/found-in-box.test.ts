@@ -7,7 +7,10 @@ import { houseOf } from '../../src/core/house';
 import type { Box, CableSeen, Circuit, FoundConductor } from '../../src/core/model/known';
 import { newServiceCall, readWhere } from '../../src/core/model/new-job';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
+import { cableName } from '../../src/core/rough/take-off';
 import { nextInThread, threadOf } from '../../src/core/thread';
+import { assess } from '../../src/core/assess';
+import { punchList } from '../../src/core/layout/punch-list';
 import { foundInBoxes, placeAlong } from '../../src/core/walk/found-in-box';
 import { box, circuit, job, leg, reading } from './small-job';
 
@@ -116,6 +119,32 @@ const where: [text: string, box: string, room: string | null][] = [
 for (const [text, boxName, roomName] of where)
 	test(`where: ${text}`, () => assert.deepEqual(readWhere(text), { boxName, roomName }));
 
+test('an old house that nobody has drawn: not looked at, then met or missing as it was seen; drawn, it is missing', () => {
+	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
+	const call = newServiceCall(ids, { ...readWhere('Garage, door'), at: 'switch', edition: '2023', permitDate: '2026-10-12' });
+	const line = (change: (j: typeof call) => void = () => undefined) =>
+		punchList(produce(call, change)).find((r) => r.roomId === 'r' && r.rule.section.startsWith('210.52(G)'));
+	const seenAs = (seen: 'done' | 'not-done') =>
+		line((j) => void j.checks.push({ id: line()?.id ?? '', seen, note: '', at: '', by: 'MR' }));
+	const square = [
+		[0, 0],
+		[240, 0],
+		[240, 240],
+		[0, 240]
+	] as const;
+	assert.deepEqual(
+		[
+			line()?.state,
+			seenAs('done')?.state,
+			seenAs('not-done')?.state,
+			line((j) => void Object.assign(j.rooms[0] ?? {}, { outline: square }))?.state
+		],
+		['not-looked-at', 'met', 'missing', 'missing']
+	);
+	assert.equal(line((j) => void Object.assign(j.boxes[0] ?? {}, { state: 'planned' }))?.state, 'missing');
+	assert.ok(!assess(call).stages.layout.findings.some((f) => f.rule.section.startsWith('210.52(G)')));
+});
+
 test('the thread of a call: each step says what it needs, and is done by what was done', () => {
 	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
 	const call = newServiceCall(ids, { ...readWhere('Den, desk'), at: 'two-slot', edition: '2023', permitDate: '2026-10-12' });
@@ -149,3 +178,15 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	assert.deepEqual(now(put, [off, dead, on], read), ['none', 2]);
 	assert.throws(() => produce(put, installed('b', { day: '2026-11-26', by: 'MR' })), /Nothing is planned/);
 });
+
+const names: [leg: Partial<Parameters<typeof cableName>[0]>, name: string][] = [
+	[{}, '12-2 NM-B with ground'],
+	[{ metal: 'Al', ground: false }, '12-2 NM-B aluminum, no ground'],
+	[{ awg: null }, '?-2 NM-B with ground'],
+	[{ awg: null, conductors: null, ground: null }, 'NM-B, ground not known'],
+	[{ cable: null }, '12-2 cable with ground'],
+	[{ cable: null, awg: null, conductors: null, ground: null }, 'cable not seen']
+];
+for (const [more, name] of names)
+	test(`a cable as it is known: ${name}`, () =>
+		assert.equal(cableName({ cable: 'NM-B', awg: '12', metal: 'Cu', conductors: 2, ground: true, ...more }), name));

@@ -9,7 +9,7 @@ import type { Fix, NewPlace } from '../model/result';
 import { ARTICLES } from './articles';
 import { wallFix } from './articles/210-52-a-walls';
 import { fewestCover } from './cover';
-import { ofHouse, saidBy, type Article, type Judged, type PointNeed, type Requirement } from './requirement';
+import { ofHouse, saidBy, severityIn, type Article, type Judged, type PointNeed, type Requirement } from './requirement';
 import { roomWalls, wallsCase } from './room-walls';
 import { layoutWalls } from './walls';
 
@@ -28,8 +28,20 @@ export function punchList(job: Job): Requirement[] {
 		requirements,
 		judged.flatMap((j) => j.needs)
 	);
-	known.set(job, requirements);
-	return requirements;
+	const looked = requirements.map((r) => asLooked(job, r));
+	known.set(job, looked);
+	return looked;
+}
+
+/** Of existing work that nobody has drawn, what is not recorded was not looked at: what was seen on site says whether it is there. */
+function asLooked(job: Job, r: Requirement): Requirement {
+	const room = r.roomId === null ? null : (indexOf(job).rooms.get(r.roomId) ?? null);
+	const drawn = room ? room.outline !== null : job.rooms.some((x) => x.outline !== null);
+	if (r.state !== 'missing' || drawn || severityIn(job, room) !== 'advice') return r;
+	const check = job.checks.find((c) => c.id === r.id);
+	if (check?.seen === 'not-done') return r;
+	if (check?.seen === 'done') return { ...r, state: 'met', why: `Seen on site${check.by ? ` by ${check.by}` : ''}.` };
+	return { ...r, state: 'not-looked-at' };
 }
 
 /** The edition in force for an article: the job's own, or the one that a local amendment names; null: not asked for here. */

@@ -12,7 +12,8 @@ export interface Requirement {
 	roomId: string | null;
 	/** What is asked, in a line. */
 	title: string;
-	state: 'met' | 'missing' | 'not-applicable' | 'unknown';
+	/** `not-looked-at`: of existing work, and nobody has looked whether it is there. */
+	state: 'met' | 'missing' | 'not-applicable' | 'unknown' | 'not-looked-at';
 	/** Why it stands so: what meets it, what is missing and where, which fact is not known, why it is not asked. */
 	why: string;
 	/** Boxes that meet it. */
@@ -55,7 +56,9 @@ export const boxesIn = (job: Job, room: Room): readonly Box[] => indexOf(job).bo
 
 /** A room of nothing but existing work need not be brought up to what new work needs: worth knowing, no violation. */
 export const severityIn = (job: Job, room: Room | null): Requirement['severity'] => {
-	const boxes = room ? boxesIn(job, room) : job.boxes;
+	const own = room ? boxesIn(job, room) : job.boxes;
+	// Of a room in which nothing is entered the house says whether it is existing work.
+	const boxes = own.length ? own : job.boxes;
 	return boxes.length > 0 && boxes.every((b) => b.state === 'found') ? 'advice' : 'violation';
 };
 

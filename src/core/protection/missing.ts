@@ -21,22 +21,24 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 	const rule = need.because[0];
 	// What protects it needs no circuit to be known.
 	if (!need.required || !rule || standing[against]) return [];
+	const existing = device.state === 'found';
+	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
+	if (existing && against === 'afci') return [];
 	if (!circuit) {
 		return [
 			{
 				code: `${against}-unknown`,
 				id: `${against}-unknown:${device.id}`,
-				severity: 'caution',
+				severity: existing ? 'advice' : 'caution',
 				rule,
 				subject,
-				message: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so this can't be checked.`
+				message: existing
+					? `${box.name} will need ${WORDS[against]} when it is replaced (${need.reasons[0]}); its circuit is not known, so what protects it now can't be told.`
+					: `${box.name} needs ${WORDS[against]} (${need.reasons[0]}); its circuit is not known, so this can't be checked.`
 			}
 		];
 	}
 	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
-	const existing = device.state === 'found';
-	// Old work comes under the rule when it is touched; for shock protection that is worth saying before.
-	if (existing && against === 'afci') return [];
 	const where = box.readilyAccessible || existing ? '' : ' Not readily accessible here: put it upstream or at the breaker.';
 	return [
 		{

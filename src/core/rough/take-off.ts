@@ -24,7 +24,8 @@ export function cableName({
 }: Pick<Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'>): string {
 	if (cable === null && awg === null && conductors === null && ground === null) return 'cable not seen';
 	const grounded = ground === null ? ', ground not known' : ground ? ' with ground' : ', no ground';
-	return `${awg ?? '?'}-${conductors ?? '?'} ${cable ?? 'cable'}${metal === 'Al' ? ' aluminum' : ''}${grounded}`;
+	const size = awg === null && conductors === null ? '' : `${awg ?? '?'}-${conductors ?? '?'} `;
+	return `${size}${cable ?? 'cable'}${metal === 'Al' ? ' aluminum' : ''}${grounded}`;
 }
 
 /** Feet of each cable in the legs of these states, largest wire last. */

@@ -22,9 +22,21 @@
 	let { line, check, room }: Props = $props();
 	const store = useJob();
 	let open = $state(false);
-	const STATES = { met: 'met', missing: 'missing', 'not-applicable': 'not required', unknown: 'not known' } as const;
+	const STATES = {
+		met: 'met',
+		missing: 'missing',
+		'not-applicable': 'not required',
+		unknown: 'not known',
+		'not-looked-at': 'not looked at'
+	} as const;
 	const mark = $derived(
-		line.state === 'met' ? 'good' : line.state === 'missing' ? line.severity : line.state === 'unknown' ? 'unknown' : 'off'
+		line.state === 'met'
+			? 'good'
+			: line.state === 'missing'
+				? line.severity
+				: ['unknown', 'not-looked-at'].includes(line.state)
+					? 'unknown'
+					: 'off'
 	);
 	const fix = $derived(line.fix);
 	function keep(change: Partial<Pick<SiteCheck, 'seen' | 'note'>>, what: string): void {
@@ -47,6 +59,8 @@
 	</td>
 	<td><RuleChip rule={line.rule} /></td>
 	<td class="acts no-print">
+		{#if line.state === 'not-looked-at'}<Btn small onclick={() => keep({ seen: 'done' }, 'there')}>There</Btn>
+			<Btn small onclick={() => keep({ seen: 'not-done' }, 'missing')}>Missing</Btn>{/if}
 		{#if fix && line.state === 'missing'}<Btn small onclick={() => store.edit(fix.label, applyFix(fix, freshId))}>{fix.label}</Btn
 			>{/if}
 	</td>

@@ -11,7 +11,7 @@
 	let openOnly = $state(false);
 	const lines = $derived(punchList(store.job));
 	const checks = $derived(new Map(store.job.checks.map((c) => [c.id, c])));
-	const shown = $derived(openOnly ? lines.filter((l) => l.state === 'missing' || l.state === 'unknown') : lines);
+	const shown = $derived(openOnly ? lines.filter((l) => ['missing', 'unknown', 'not-looked-at'].includes(l.state)) : lines);
 	const nameOf = (roomId: string | null) => (roomId ? (store.index.rooms.get(roomId)?.name ?? '') : 'The house');
 	const groups = $derived.by(() => {
 		const found = new Map<string, Requirement[]>();
@@ -19,7 +19,7 @@
 			const key = by === 'room' ? nameOf(line.roomId) : `${line.rule.section} ${line.rule.title}`;
 			found.set(key, [...(found.get(key) ?? []), line]);
 		}
-		const order = { missing: 0, unknown: 1, met: 2, 'not-applicable': 3 } as const;
+		const order = { missing: 0, unknown: 1, 'not-looked-at': 2, met: 3, 'not-applicable': 4 } as const;
 		for (const group of found.values()) group.sort((a, b) => order[a.state] - order[b.state]);
 		const rooms = ['The house', ...store.job.rooms.map((r) => r.name)];
 		const all = [...found].sort(([a], [b]) => rooms.indexOf(a) - rooms.indexOf(b));
@@ -40,8 +40,11 @@
 	<Btn small onclick={() => window.print()}>Print</Btn>
 </div>
 <p class="sum">
-	<b>{count('met')}</b> met, <b>{count('missing')}</b> missing, <b>{count('unknown')}</b> not known, {count('not-applicable')} not required
-	here;
+	<b>{count('met')}</b> met, <b>{count('missing')}</b> missing, <b>{count('unknown')}</b> not known, {#if count('not-looked-at')}<b
+			>{count('not-looked-at')}</b
+		> not looked at,
+	{/if}
+	{count('not-applicable')} not required here;
 	{counted(seen, 'line')} seen on site.
 </p>
 <div class="wide">
