@@ -9,7 +9,7 @@ import { addCircuit, editCircuit } from '../../src/core/edit/circuits';
 import type { Command } from '../../src/core/edit/command';
 import { applyFix } from '../../src/core/edit/fix';
 import { addSymptom, closeSymptom, editJob } from '../../src/core/edit/job';
-import { attachBox, editLeg } from '../../src/core/edit/legs';
+import { attachBox, editLeg, feedLeg } from '../../src/core/edit/legs';
 import { addRoom, editRoom, removeRoom } from '../../src/core/edit/rooms';
 import { setWallLength } from '../../src/core/edit/walls';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
@@ -115,6 +115,13 @@ test('a planned circuit in a job without a panel brings one, of which nothing is
 	assert.deepEqual([second.panels.length, second.circuits[1]?.number, second.circuits[1]?.panelId], [1, 2, 'np']);
 	const found = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Iron', breakerA: null, state: 'found' }));
 	assert.deepEqual([found.panels, found.circuits[0]?.panelId, found.circuits[0]?.breakerA], [[], null, null]);
+});
+test('what feeds a box is said, taken back, and never a box that it feeds itself', () => {
+	const legOf = (j: ReturnType<typeof job>, id: string) => j.legs.find((l) => l.id === id)?.fromId;
+	assert.equal(legOf(done(job(), feedLeg('a-b', null)) as never, 'a-b'), null);
+	assert.equal(legOf(done(job(), feedLeg('a-b', 'p')) as never, 'a-b'), 'p');
+	refused(job(), feedLeg('p-a', 'b'), /cannot be fed from a box that it feeds itself/);
+	refused(job(), feedLeg('a-b', 'elsewhere'), /has no box to feed B from there/);
 });
 test('two boxes never share a name', () => {
 	refused(job(), editBox('a', { name: 'b' }), /Another box is named b already/);

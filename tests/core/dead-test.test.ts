@@ -77,6 +77,14 @@ const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boole
 	['on no known circuit: never taken for dead', [dead('08:10')], [], false, false],
 	['on no known circuit, tagged by its marking and tested', [marked('08:00'), dead('08:10')], [], true, true],
 	['tagged by its marking, its circuit found later', [marked('08:00'), dead('08:10')], ['c1'], true, true],
+	[
+		'tagged by its marking, its circuit found and switched on',
+		[marked('08:00'), dead('08:10'), on('09:00')],
+		['c1'],
+		false,
+		false
+	],
+	['tagged by its marking, its circuit on before', [on('07:00'), marked('08:00'), dead('08:10')], ['c1'], true, true],
 	['tagged by its marking for another box', [marked('08:00', 'other'), dead('08:10')], [], false, false],
 	['tagged by its marking, and on again', [marked('08:00'), dead('08:10'), marked('09:00', 'b', 'on')], [], false, false],
 	['tagged by one marking, with two circuits in the box', [marked('08:00'), dead('08:10')], ['c1', 'c2'], false, false]

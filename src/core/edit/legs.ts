@@ -9,6 +9,19 @@ export const editLeg =
 	): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.legs, id, 'leg'), change);
+/** Says what feeds the box of a leg. @throws RangeError where that is not on the run, or the box would feed itself */
+export const feedLeg =
+	(legId: string, fromId: string | null): Command =>
+	(draft) => {
+		const leg = rowIn(draft.legs, legId, 'leg');
+		const circuit = rowIn(draft.circuits, leg.circuitId, 'circuit');
+		const name = rowIn(draft.boxes, leg.toId, 'box').name;
+		if (fromId !== null && fromId !== circuit.panelId && !draft.legs.some((l) => l.circuitId === circuit.id && l.toId === fromId))
+			throw new RangeError(`Circuit ${circuit.number} has no box to feed ${name} from there.`);
+		if (fromId !== null && isDownstream(draft, circuit.id, leg.toId, fromId))
+			throw new RangeError(`${name} cannot be fed from a box that it feeds itself.`);
+		leg.fromId = fromId;
+	};
 /** Where a box is put on a circuit. */
 export interface Attach {
 	legId: string;

@@ -84,8 +84,12 @@ export function tagsOver(
 	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string }
 ): (LiveEvent | undefined)[] {
 	const own = lastSwitchedFor(events, boxId);
-	// With two circuits in it one switch is not enough.
-	if (circuitIds.length < 2 && own?.kind === 'off-tagged') return [own];
+	const onSince = circuitIds.some((id) => {
+		const last = lastSwitched(events, id);
+		return last?.kind === 'on' && !!own && last.at >= own.at;
+	});
+	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
+	if (circuitIds.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
 	return circuitIds.length ? circuitIds.map((id) => lastSwitched(events, id)) : [own];
 }
 

@@ -273,6 +273,13 @@ export class JobStore {
 			signsAt(this.job, { readings: this.readings, events: this.events }, boxId)
 		);
 	}
+	/** What is off for a box is on again: its circuits, or what was tagged for it by its marking. */
+	async switchOn(boxId: string, by: string): Promise<void> {
+		const { tag } = this.deadStateOf(boxId);
+		if (tag?.circuitId === null) return this.log({ kind: 'on', circuitId: null, boxId, by, note: '' });
+		for (const { id } of this.index.circuitsOfBox.get(boxId) ?? [])
+			await this.log({ kind: 'on', circuitId: id, boxId: null, by, note: '' });
+	}
 	/** A box was found live by what is not kept as a reading: a dead test, or an instrument that stands on it. */
 	async foundLive(boxId: string, note: string, by: string): Promise<void> {
 		if (this.alarms.some((a) => a.boxId === boxId)) return;

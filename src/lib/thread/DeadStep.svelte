@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { sayTime } from '$lib/clock';
 	import type { Box } from '$core/model/job';
-	import { lastSwitchedFor } from '$core/makeup/dead-test';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
@@ -17,7 +16,6 @@
 	const circuits = $derived(store.index.circuitsOfBox.get(box.id) ?? []);
 	const dead = $derived(store.deadStateOf(box.id));
 	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId, e])));
-	const own = $derived(lastSwitchedFor(store.events, box.id));
 	let what = $state('');
 	let by = $state(localStorage.readBy ?? '');
 	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
@@ -27,21 +25,23 @@
 		const of = circuitId === null ? { circuitId, boxId: box.id, what: what.trim().slice(0, 60) } : { circuitId, boxId: null };
 		void store.log({ kind: 'off-tagged', ...of, by: by.trim(), note: '' });
 	}
-	const on = (circuitId: string | null) =>
-		store.log({ kind: 'on', circuitId, boxId: circuitId === null ? box.id : null, by: by.trim(), note: '' });
 </script>
+
+{#snippet who()}
+	<TextField
+		label="Who switches and tags"
+		value={by}
+		check={named}
+		placeholder="initials"
+		onkeep={(v) => (by = v)}
+		ontype={(v) => (by = v)}
+	/>
+{/snippet}
 
 {#if !dead.tag}
 	<div class="tag">
 		{#if circuits.length}
-			<TextField
-				label="Who switches and tags"
-				value={by}
-				check={named}
-				placeholder="initials"
-				onkeep={(v) => (by = v)}
-				ontype={(v) => (by = v)}
-			/>
+			{@render who()}
 			{#each circuits as c (c.id)}
 				{#if off.has(c.id)}<p><Mark kind="off" /> Circuit {c.number}, {c.name}: off and tagged.</p>
 				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag(c.id)}>Circuit {c.number} off and tagged</Btn>{/if}
@@ -56,14 +56,7 @@
 				onkeep={(v) => (what = v)}
 				ontype={(v) => (what = v)}
 			/>
-			<TextField
-				label="Who switches and tags"
-				value={by}
-				check={named}
-				placeholder="initials"
-				onkeep={(v) => (by = v)}
-				ontype={(v) => (by = v)}
-			/>
+			{@render who()}
 			<Btn look="main" disabled={!by.trim() || !what.trim()} onclick={() => tag(null)}>Off and tagged</Btn>
 		{/if}
 		<p class="soft">Off and tagged is not dead. With the main off, its line side stays live.</p>
@@ -73,9 +66,7 @@
 		<Mark kind="off" />
 		<b>{dead.tag.what ?? `Circuit ${circuits.map((c) => c.number).join(' and ')}`}</b> off and tagged {sayTime(dead.tag.at)}
 		{dead.tag.by}, as known on this device.
-		<Btn small look="quiet" onclick={() => (own?.kind === 'off-tagged' ? on(null) : circuits.forEach((c) => void on(c.id)))}
-			>Switch on</Btn
-		>
+		<Btn small look="quiet" onclick={() => store.switchOn(box.id, by.trim())}>Switch on</Btn>
 	</p>
 	<DeadTestForm {box} />
 {/if}

@@ -12,19 +12,13 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	const dead = $derived(store.deadStateOf(box.id));
-	const circuits = $derived(store.index.circuitsOfBox.get(box.id) ?? []);
-	async function on(): Promise<void> {
-		const by = localStorage.readBy ?? '';
-		if (dead.tag?.circuitId === null) return store.log({ kind: 'on', circuitId: null, boxId: box.id, by, note: '' });
-		for (const c of circuits) await store.log({ kind: 'on', circuitId: c.id, boxId: null, by, note: '' });
-	}
 </script>
 
 {#if dead.tag}
 	<p class="on">
 		<Mark kind="off" />
 		{dead.tag.what ?? 'Its circuit'} is off and tagged. Hands clear, box closed:
-		<Btn look="main" onclick={on}>Switched on</Btn>
+		<Btn look="main" onclick={() => store.switchOn(box.id, localStorage.readBy ?? '')}>Switched on</Btn>
 	</p>
 {/if}
 <ReadingPad place={box} />

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editLeg } from '$core/edit/legs';
+	import { editLeg, feedLeg } from '$core/edit/legs';
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -19,11 +19,25 @@
 	const set = (what: string, change: Parameters<typeof editLeg>[1]) =>
 		leg && store.edit(`Cable: ${what}`, editLeg(leg.id, change));
 	const leg = $derived(store.job.legs.find((l) => l.id === legId));
+	const circuit = $derived(store.index.circuits.get(leg?.circuitId ?? ''));
+	/** The panel, and the boxes of its run but itself. */
+	const sources = $derived([
+		...store.job.panels.filter((p) => p.id === circuit?.panelId).map((p) => ({ value: p.id, name: p.name })),
+		...(store.index.legsOfCircuit.get(circuit?.id ?? '') ?? [])
+			.filter((l) => l.toId !== leg?.toId)
+			.map((l) => ({ value: l.toId, name: store.index.boxes.get(l.toId)?.name ?? '?' }))
+	]);
 </script>
 
 {#if leg}
 	<p>{cableName(leg)}, {leg.state}</p>
 	<div class="two">
+		<MaybeField
+			label="Fed from"
+			value={leg.fromId}
+			options={sources}
+			onkeep={(from) => store.edit('Cable: fed from', feedLeg(leg.id, from))}
+		/>
 		<FeetField label="Length, one way" value={leg.lengthFt} onkeep={(lengthFt) => set('length', { lengthFt })} />
 		<MaybeField
 			label="Wire"
