@@ -4,7 +4,8 @@ import { produce } from 'immer';
 import { editions } from '../../src/core/code/editions';
 import { installed } from '../../src/core/edit/installed';
 import { houseOf } from '../../src/core/house';
-import type { Box, CableSeen, Circuit, FoundConductor } from '../../src/core/model/known';
+import { codeLetter } from '../../src/core/handover/code-letter';
+import { knownJob, type Box, type CableSeen, type Circuit, type FoundConductor } from '../../src/core/model/known';
 import { newServiceCall, readWhere } from '../../src/core/model/new-job';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { cableName } from '../../src/core/rough/take-off';
@@ -190,3 +191,33 @@ const names: [leg: Partial<Parameters<typeof cableName>[0]>, name: string][] = [
 for (const [more, name] of names)
 	test(`a cable as it is known: ${name}`, () =>
 		assert.equal(cableName({ cable: 'NM-B', awg: '12', metal: 'Cu', conductors: 2, ground: true, ...more }), name));
+
+test('three slots without a ground on a circuit that nobody knows: not called unprotected, and not called good', () => {
+	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
+	const call = newServiceCall(ids, { ...readWhere('Kitchen, sink'), edition: '2023', permitDate: '2026-10-12' });
+	const bare = produce(call, (d) => void Object.assign(d.boxes[0] ?? {}, { ground: 'none' }));
+	const [told] = assess(bare).stages.protect.findings.filter((f) => f.code === 'three-slots');
+	assert.deepEqual([told?.severity, /its circuit is not known/.test(told?.message ?? '')], ['caution', true]);
+	const letter = codeLetter({ edition: editions['2023'], job: bare }, bare.boxes[0] as Box, { readings: [] });
+	assert.ok(
+		letter.points.some(
+			(p) => p.text === 'Ground-fault protection is required; whether something upstream provides it is not known.'
+		)
+	);
+	assert.ok(
+		letter.points.some((p) => p.text.startsWith('Three slots without a proven ground: allowed only with GFCI protection'))
+	);
+	assert.ok(letter.facts.includes('Its circuit is not known.'));
+	// With its circuit found and nothing upstream it is a violation; its rating was not read.
+	const known = job({
+		rooms: bare.rooms,
+		boxes: bare.boxes,
+		circuits: [circuit({ breakerA: null } as never)],
+		legs: [leg('p', 'b', 30)]
+	});
+	assert.equal(assess(known).stages.protect.findings.find((f) => f.code === 'three-slots')?.severity, 'violation');
+	const sure = knownJob(known);
+	const second = codeLetter({ edition: editions['2023'], job: sure }, sure.boxes[0] as Box, { readings: [] });
+	assert.ok(second.facts.includes('Circuit 1, rating not read.'));
+	assert.ok(second.points.some((p) => p.text === 'Ground-fault protection is required; none yet.'));
+});

@@ -1,6 +1,6 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import type { Box, Device, Reading } from '../model/known';
+import { ifKnown, type Box, type Circuit, type Device, type Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
@@ -9,7 +9,7 @@ import { readingValue, readingWords } from '../model/reading';
 import { groundOf } from '../run/ground-at';
 import { needOf } from '../protection/need-of';
 import { dutiesOf } from '../protection/articles/406-4-d-replace-advice';
-import { standingOf } from '../protection/standing';
+import { cantTell, standingOf } from '../protection/standing';
 import { standingWords } from '../protection/standing-words';
 
 /** What is said of one outlet to whoever doubts it: facts, rules in our words, evidence, and what a tester will show. */
@@ -47,7 +47,7 @@ export function codeLetter(
 			if (!need[against].required || !rule) continue;
 			const given = standing[against]?.name;
 			points.push({
-				text: given ? `${words} protection is required; provided by ${given}.` : `${words} protection is required; none yet.`,
+				text: `${words} protection is required; ${given ? `provided by ${given}` : cantTell(standing) ? 'whether something upstream provides it is not known' : 'none yet'}.`,
 				rule
 			});
 		}
@@ -70,7 +70,7 @@ export function codeLetter(
 			...box.devices.map((d) => faceOf(d)),
 			`Ground: ${ground.why}`,
 			circuit
-				? `Circuit ${circuit.number}, ${circuit.breakerA} A${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker`}.`
+				? `Circuit ${circuit.number}, ${sayAmps(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],
@@ -82,6 +82,10 @@ export function codeLetter(
 			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
 }
+const sayAmps = (c: Circuit): string => {
+	const amps = ifKnown(() => c.breakerA);
+	return amps === null ? 'rating not read' : `${amps} A`;
+};
 const faceOf = (d: Device): string =>
 	d.receptacles
 		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}, ${d.state}.`

@@ -4,7 +4,7 @@ import type { Edition } from '../code/shape/edition';
 import type { Box, Device } from '../model/known';
 import type { Rule } from '../model/result';
 import { OPEN_GROUND } from './articles/406-4-d-replace-advice';
-import type { Standing } from './standing';
+import { cantTell, type Standing } from './standing';
 
 /** Three or two slots in an old box: what stands there in one sentence, its rule, its labels, and what a tester shows of it. */
 export interface StandingWords {
@@ -56,6 +56,12 @@ export function standingWords(
 	if (device.state === 'found' && ground.state === 'unknown') return null;
 	const labels = standingLabels(edition, { box, device }, standing);
 	const marked = labels.length ? ` Marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
+	if (!gfci && cantTell(standing))
+		return {
+			text: 'Three slots without a proven ground: allowed only with GFCI protection, and whether something upstream gives it is not known.',
+			rule: cite(edition, replacing.rule),
+			tester: OPEN_GROUND
+		};
 	if (!gfci)
 		return {
 			text: 'Three slots without a proven ground or GFCI protection: not allowed. Use a two-slot receptacle, a GFCI with its labels, or run a ground.',

@@ -14,6 +14,10 @@ export interface Standing {
 	lacks: Fact | null;
 }
 
+/** Nothing that is known protects it, and something that is not known may. */
+export const cantTell = ({ circuitKnown, lacks }: Pick<Standing, 'circuitKnown' | 'lacks'>): boolean =>
+	!circuitKnown || lacks !== null;
+
 /** What protects an outlet as it stands, and what is known of its ground. */
 export function standingOf(of: RuledJob, at: Protected, readings: readonly Reading[]): Standing {
 	let lacks: Fact | null = null;

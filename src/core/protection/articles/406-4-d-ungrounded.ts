@@ -55,7 +55,15 @@ function threeSlots(c: ProtectionCase): Finding[] {
 	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
 	const found = device.state === 'found';
 	// Nobody has looked: no violation of an old house, but worth the look. What is put in now must be right now.
-	const severity = ground.state === 'none' || !found ? 'violation' : ground.state === 'said' ? 'caution' : 'advice';
+	// Of old work on a circuit that nobody knows a GFCI upstream may protect it.
+	const maybe = found && !standing.circuitKnown && ground.state === 'none';
+	const severity = maybe
+		? 'caution'
+		: ground.state === 'none' || !found
+			? 'violation'
+			: ground.state === 'said'
+				? 'caution'
+				: 'advice';
 	const asFound = found ? 'As found: ' : '';
 	return [
 		{
@@ -67,7 +75,9 @@ function threeSlots(c: ProtectionCase): Finding[] {
 			message:
 				severity === 'advice'
 					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
-					: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.`,
+					: maybe
+						? `${asFound}${box.name} has three slots and no ground. ${ground.why} It is allowed only behind a GFCI, and its circuit is not known: find what feeds it, or put a GFCI here.`
+						: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.`,
 			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
 		}
 	];
