@@ -18,7 +18,7 @@ import { directoryOf } from '../../src/core/handover/directory';
 import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { punchList } from '../../src/core/layout/punch-list';
 import type { JobFile } from '../../src/core/model/job';
-import { knownJob, NotKnown } from '../../src/core/model/known';
+import { ifKnown, knownJob } from '../../src/core/model/known';
 import { finder } from '../../src/lib/ui/frame/find-anything';
 import { gfciRegister } from '../../src/core/prove/gfci-register';
 import type { BoxProof } from '../../src/core/prove/assess-prove';
@@ -33,14 +33,14 @@ import { takeOff } from '../../src/core/rough/take-off';
  */
 export function wrongWith(file: JobFile): string[] {
 	const { readings, events } = file;
-	const job = knownJob(file.job);
+	// As it was told, and as the rules read it.
+	const told = file.job;
+	const job = knownJob(told);
 	const wrong: string[] = [];
 	const tried = <T>(what: string, work: () => T): T | undefined => {
 		try {
 			return work();
 		} catch (error) {
-			// A page says which fact is missing.
-			if (error instanceof NotKnown) return undefined;
 			const [where = ''] = /src\/core\/\S+/.exec(error instanceof Error ? (error.stack ?? '') : '') ?? [];
 			wrong.push(`${what}: ${error instanceof Error ? error.message : String(error)} (${where})`);
 			return undefined;
@@ -63,11 +63,13 @@ export function wrongWith(file: JobFile): string[] {
 	for (const circuit of job.circuits) {
 		const run = tried('run', () => runOf(job, circuit));
 		if (!run) continue;
-		tried('strip', () => mustBeFinite(JSON.stringify(drawRun(job, run))));
-		tried('why together', () => whyTogether(edition, job, run));
+		tried('strip', () =>
+			mustBeFinite(JSON.stringify(drawRun(told, runOf(told, told.circuits.find((c) => c.id === circuit.id) ?? circuit))))
+		);
+		tried('why together', () => ifKnown(() => whyTogether(edition, job, run)));
 	}
 	for (const panel of job.panels) {
-		tried('slots', () => [slotMap(job, panel), clashes(job, panel), spareSlots(job, panel)]);
+		tried('slots', () => ifKnown(() => [slotMap(job, panel), clashes(job, panel), spareSlots(job, panel)]));
 		tried('directory', () => directoryOf(job, panel));
 	}
 	tried('labels', () => labelSheets(faceLabels(edition, job, readings)));
@@ -76,7 +78,7 @@ export function wrongWith(file: JobFile): string[] {
 		tried('before and after', () => beforeAndAfter(readings, box.id));
 	}
 	tried('punch list', () => punchList(job));
-	tried('take-off', () => takeOff(job, ['planned', 'built', 'found']));
+	tried('take-off', () => takeOff(told, ['planned', 'built', 'found']));
 	tried('rows of Protect', () => protectionRows({ edition, job }, readings));
 	tried('two editions', () => compareEditions(job, { here: '2017', there: '2023' }));
 	tried('GFCI register', () => gfciRegister(job, { readings, proofs }, '2026-11-26'));
@@ -92,9 +94,9 @@ export function wrongWith(file: JobFile): string[] {
 		if (readings.length && !back.ok) throw new Error(`${back.faults[0]?.path} ${back.faults[0]?.message}`);
 	});
 	tried('saved and opened', () => {
-		const back = readJobFile(writeJobFile({ job, readings, events }));
+		const back = readJobFile(writeJobFile({ job: told, readings, events }));
 		if (!back.ok) throw new Error(`${back.faults[0]?.path} ${back.faults[0]?.message}`);
-		if (!same(back.value.job, job)) throw new Error('comes back as another job');
+		if (!same(back.value.job, told)) throw new Error('comes back as another job');
 	});
 	return wrong;
 }

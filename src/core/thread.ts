@@ -1,9 +1,9 @@
 import { deadState } from './makeup/dead-test';
 import { signsAt } from './makeup/live-alarm';
 import { indexOf } from './model/job-index';
-import type { Box, Job, LiveEvent, Reading } from './model/job';
-import type { Stage } from './model/kinds';
+import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { counting } from './model/latest-readings';
+import type { Level } from './prove/verdicts';
 
 /**
  * One thread through a call: name the place, make it dead, open it, what it may become, make it up, energize and prove, paper.
@@ -16,9 +16,6 @@ export interface ThreadStep {
 	key: ThreadKey;
 	/** Short enough for a bar of seven on a phone. */
 	title: string;
-	/** Where it is done. */
-	stage: Stage;
-	view?: string;
 	done: boolean;
 	/** What it still needs; null: nothing. */
 	needs: string | null;
@@ -28,48 +25,65 @@ export interface ThreadStep {
 interface Seen {
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];
+	/** What all that was read at the box comes to; left out: nothing was. */
+	level?: Level | undefined;
 }
 
-const PLACES: Readonly<Record<ThreadKey, Pick<ThreadStep, 'title' | 'stage' | 'view'>>> = {
-	place: { title: 'Place', stage: 'walk', view: 'place' },
-	dead: { title: 'Dead', stage: 'trim' },
-	open: { title: 'Inside', stage: 'walk', view: 'inside' },
-	become: { title: 'Choose', stage: 'protect', view: 'replace' },
-	'make-up': { title: 'Install', stage: 'trim', view: 'install' },
-	prove: { title: 'Prove', stage: 'prove' },
-	paper: { title: 'Paper', stage: 'protect', view: 'letter' }
+const TITLES: Readonly<Record<ThreadKey, string>> = {
+	place: 'Place',
+	dead: 'Dead',
+	open: 'Inside',
+	become: 'Choose',
+	'make-up': 'Install',
+	prove: 'Prove',
+	paper: 'Paper'
 };
 
 /** The seven steps of one box, in their order, each with what it needs. */
 export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
 	const circuitIds = (indexOf(job).circuitsOfBox.get(box.id) ?? []).map((c) => c.id);
 	const dead = deadState(seen.events, { circuitIds, boxId: box.id }, signsAt(job, seen, box.id));
-	const wasDead = seen.events.some((e) => e.kind === 'dead-test' && e.boxId === box.id);
 	const planned = box.devices.filter((d) => d.state === 'planned');
 	const built = box.devices.filter((d) => d.state === 'built');
 	const changed = planned.length + built.length > 0;
-	const after = counting(seen.readings).filter(
-		(r) =>
-			r.boxId === box.id && built.every((d) => d.installed === null || r.at.slice(0, 10) >= d.installed) && r.phase !== 'before'
-	);
-	const proved = built.length > 0 && !planned.length && after.length > 0;
+	const done = built.length > 0 && !planned.length;
+	const wasDead = seen.events.some((e) => e.kind === 'dead-test' && e.boxId === box.id);
+	const unproved = done ? whatProves(seen, box, built) : 'installing first';
+	const proved = unproved === null;
 	const inside = box.cables.length > 0 || box.conductors.length > 0 || box.ground !== 'unknown';
 	const needs: Record<ThreadKey, string | null> = {
 		place: box.roomId === null ? 'its room' : null,
-		dead: dead.test ? null : dead.tag ? 'a dead test' : wasDead && proved ? null : 'off and tagged',
+		// Once the work is in it is on again, and meant to be.
+		dead: dead.test || proved || (done && wasDead) ? null : dead.tag ? 'a dead test' : 'off and tagged',
 		open: inside ? null : 'what is in the box',
 		become: changed ? null : 'what it may become',
-		'make-up': built.length && !planned.length ? null : planned.length ? 'installing' : 'a choice first',
-		prove: proved ? null : built.length ? 'a reading' : 'installing first',
+		'make-up': done ? null : planned.length ? 'installing' : 'a choice first',
+		prove: unproved,
 		paper: proved ? null : 'proof first'
 	};
 	return THREAD.map((key) => ({
 		key,
-		...PLACES[key],
+		title: TITLES[key],
 		done: needs[key] === null,
 		needs: needs[key],
 		warns: (key === 'open' || key === 'make-up') && !dead.test
 	}));
+}
+/**
+ * What is still missing until what was put in is proved; null: nothing. Only what was read since hands were in the box counts,
+ * a device that protects by its own button, and nothing that was read there may be bad.
+ */
+function whatProves({ readings, events, level }: Seen, box: Box, built: readonly Device[]): string | null {
+	const hands = events.filter((e) => e.kind === 'dead-test' && e.boxId === box.id).at(-1)?.at;
+	const after = counting(readings).filter(
+		(r) => r.boxId === box.id && r.phase !== 'before' && (hands === undefined ? r.phase === 'after' : r.at > hands)
+	);
+	const volts = after.some((r) => r.value !== null && (r.kind === 'hn' || r.kind === 'hh'));
+	if (!volts && built.some((d) => d.receptacles > 0)) return 'volts, read after the work';
+	if (!after.length) return 'a reading after the work';
+	const guards = built.some((d) => d.receptacles > 0 && d.protection !== 'none' && d.protection !== 'afci');
+	if (guards && !after.some((r) => r.kind === 'gfci-own' && r.word === 'trips')) return 'its own test button';
+	return level === 'bad' ? 'what reads bad put right' : null;
 }
 /** The step that comes next: the first that needs something. */
 export const nextInThread = (steps: readonly ThreadStep[]): ThreadStep | null => steps.find((s) => !s.done) ?? null;

@@ -175,8 +175,28 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	const put = produce(chosen, installed('b', { day: '2026-11-26', by: 'MR' }));
 	assert.deepEqual([put.boxes[0]?.devices[0]?.state, put.boxes[0]?.devices[0]?.installedBy], ['built', 'MR']);
 	assert.deepEqual(now(put, [off, dead]), ['prove', 0]);
-	const read = [reading({ id: 'r', boxId: 'b', kind: 'hn', value: 119.6, at: '2026-11-26T11:05:00.000Z' })];
-	assert.deepEqual(now(put, [off, dead, on], read), ['none', 2]);
+	const at = (time: string, more: Parameters<typeof reading>[0]) =>
+		reading({ id: time, boxId: 'b', kind: 'hn', value: 119.6, at: `2026-11-26T${time}:00.000Z`, ...more });
+	const button = at('11:06', { kind: 'gfci-own', value: null, word: 'trips' });
+	const proofs: [why: string, readings: ReturnType<typeof reading>[], next: string][] = [
+		['volts of the same morning, before hands were in it', [at('09:00', {}), button], 'prove'],
+		['volts after, said to be before', [at('11:05', { phase: 'before' }), button], 'prove'],
+		['volts after, its own button not pressed', [at('11:05', {})], 'prove'],
+		['its own button did not trip', [at('11:05', {}), { ...button, word: 'holds' }], 'prove'],
+		['its button alone', [button], 'prove'],
+		['volts struck out', [at('11:05', { struck: true }), button], 'prove'],
+		['both', [at('11:05', {}), button], 'none']
+	];
+	for (const [why, readings, next] of proofs) assert.equal(now(put, [off, dead, on], readings)[0], next, why);
+	// One that reads bad is never done.
+	const bad = threadOf(put, { readings: [at('11:05', {}), button], events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
+	assert.deepEqual(
+		bad.filter((s) => !s.done).map((s) => s.key),
+		['prove', 'paper']
+	);
+	// Nobody tested it dead: only what is said to be after the work counts.
+	assert.equal(now(put, [], [at('11:05', {}), button])[0], 'dead');
+	assert.equal(now(put, [], [at('11:05', { phase: 'after' }), { ...button, phase: 'after' }])[0], 'none');
 	assert.throws(() => produce(put, installed('b', { day: '2026-11-26', by: 'MR' })), /Nothing is planned/);
 });
 

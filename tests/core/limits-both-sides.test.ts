@@ -10,15 +10,10 @@ import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { dropByLeg } from '../../src/core/prove/clearing';
 import { rewiredFindings } from '../../src/core/protection/articles/210-12-d-rewired';
 import { standingLabels } from '../../src/core/protection/standing-words';
-import { box, circuit, den, job, leg, reading } from './small-job';
+import { box, circuit, den, job, leg, only, reading } from './small-job';
 
 /** Conditions of several parts, each part alone: what is said must turn with every one of them. */
 const e = editions['2023'];
-const only = <T>(rows: readonly T[]): T => {
-	const [first] = rows;
-	assert.ok(first);
-	return first;
-};
 const panelOf = (j: Job): Panel => only(j.panels);
 
 const face = (device: Partial<Device>): { box: Box; device: Device } => {

@@ -3,11 +3,17 @@ import test from 'node:test';
 import fc from 'fast-check';
 import { assess, type JobAssessment } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
-import type { Fact } from '../../src/core/model/known';
+import { editionOf } from '../../src/core/code/amended-edition';
+import type { Job as Told } from '../../src/core/model/job';
+import { knownJob, type Fact } from '../../src/core/model/known';
+import { protectionRows } from '../../src/core/protection/protection-rows';
 import type { Finding } from '../../src/core/model/result';
+import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
+import { breakerCheck } from '../../src/core/prove/guided';
+import { shortCheck } from '../../src/core/prove/short';
 import { wrongWith } from '../../scripts/fuzz/everything';
 import { factsOf, without } from './erased';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, leg, only, reading } from './small-job';
 
 /** What nobody saw is not filled in: nothing is faulted for it, and what it held up is said. */
 const RUNS = Number(process.env.ERASED_RUNS ?? 60);
@@ -24,6 +30,10 @@ for (const [name, make] of Object.entries(DEMOS)) {
 	const facts = factsOf(job);
 	const whole = violations(assess(job, readings));
 
+	const rowsOf = (j: Told) => {
+		const known = knownJob(j);
+		return protectionRows({ edition: editionOf(known), job: known }, readings);
+	};
 	function holds(gone: readonly Fact[]): void {
 		const less = without(job, gone);
 		const seen = assess(less, readings);
@@ -54,6 +64,26 @@ for (const [name, make] of Object.entries(DEMOS)) {
 			fc.property(fc.subarray(facts), (gone) => holds(gone)),
 			{ numRuns: RUNS, seed: 16 }
 		);
+	});
+	test(`${name}: what a table shows as protected is, and what can't be told is neither good nor missing`, () => {
+		const sure = new Map(rowsOf(job).map((r) => [r.deviceId, r]));
+		for (const field of ['fromId', 'breakerA', 'panelId', 'awg'] as const) {
+			const rows = rowsOf(
+				without(
+					job,
+					facts.filter((f) => f.field === field)
+				)
+			);
+			for (const row of rows) {
+				const was = sure.get(row.deviceId);
+				for (const of of ['gfci', 'afci'] as const) {
+					if (row[of].by) assert.equal(row[of].by, was?.[of].by, `${row.boxName} by ${row[of].by}, ${field} erased`);
+					if (row[of].required && was?.[of].by && !row[of].by)
+						assert.ok(row[of].notKnown, `${row.boxName} loses ${was[of].by}, ${field} erased`);
+					assert.ok(!(row[of].notKnown && row.level === 'good'), `${row.boxName} is called good`);
+				}
+			}
+		}
 	});
 	test(`${name}: with nothing known of panel, circuits and cables every page can be made`, () => {
 		const bare = without(job, facts);
@@ -88,4 +118,43 @@ test('a panel that was looked at: breakers that may not trip, open slots; nothin
 	assert.deepEqual(codes({}), []);
 	assert.deepEqual(codes({ mayNotTrip: true, openSlots: true }), ['caution may-not-trip 110.3(B)', 'caution fillers 408.7']);
 	assert.deepEqual(codes({ mayNotTrip: false, openSlots: false }), []);
+});
+test('what readings of a run mean is not known where its lengths or its breaker are not: neither good nor bad', () => {
+	const with_ = (legMore: object, circuitMore: object = {}) => {
+		const j = job({
+			boxes: [box('a')],
+			legs: [leg('p', 'a', 30, legMore as never)],
+			circuits: [circuit(circuitMore as never)]
+		});
+		const known = knownJob(j);
+		const readings = [reading({ boxId: 'a', kind: 'drop', value: 1.5, loadA: 12 })];
+		const ruled = { edition: editionOf(known), job: known };
+		return { ruled, circuit: only(known.circuits), proofs: assess(j, readings).proofs };
+	};
+	const drop = (of: ReturnType<typeof with_>) => {
+		const l = only(dropByLeg(of.ruled, of.circuit, of.proofs));
+		return [l.read, l.should === null, l.suspect];
+	};
+	const clears = (of: ReturnType<typeof with_>) => only(clearingOf(of.ruled, of.circuit, new Map())).clears;
+	const short = (of: ReturnType<typeof with_>) =>
+		shortCheck(of.ruled, of.circuit, { figures: { ohms: 0.3 }, words: {} }).points.map((p) => /distance/.test(p.says));
+	const [whole, noLength] = [with_({}), with_({ lengthFt: null })];
+	assert.deepEqual(
+		[drop(whole), drop(noLength)],
+		[
+			[1.5, false, false],
+			[1.5, true, false]
+		]
+	);
+	assert.deepEqual([clears(whole), clears(noLength)], ['at-once', 'not-known']);
+	assert.deepEqual([short(whole)[0], short(noLength)[0], short(with_({ awg: null }))[0]], [true, false, false]);
+	const breaker = (of: ReturnType<typeof with_>, figures = {}) => {
+		const { level, says } = breakerCheck(of.ruled, of.circuit, { figures, words: {} });
+		return `${level}: ${says}`;
+	};
+	assert.equal(breaker(whole), 'good: Nothing wrong in what was read.');
+	assert.equal(breaker(with_({}, { breakerA: null })), 'unknown: The rating of the breaker of circuit 1 is not known');
+	assert.equal(breaker(with_({ awg: null })), 'unknown: The gauge of the cable from Panel to A is not known');
+	// A terminal that is hot is hot whatever the rating.
+	assert.match(breaker(with_({}, { breakerA: null }), { terminalC: 70, neighborC: 40 }), /^bad: Its terminal is 30/);
 });

@@ -79,6 +79,12 @@ export const onSubpanel = (lengthFt: number | null): Job =>
 			}
 		]
 	});
+/** The first of them, which there must be. */
+export const only = <T>(rows: readonly T[]): T => {
+	const [first] = rows;
+	if (first === undefined) throw new Error('there is none');
+	return first;
+};
 export const reading = (more: Partial<Reading>): Reading => ({
 	id: 'r1',
 	jobId: 'j',

@@ -1,6 +1,7 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import { ifKnown, type Box, type Circuit, type Device, type Reading } from '../model/known';
+import { knownOr, sayRating } from '../model/fact-words';
+import type { Box, Device, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
@@ -35,9 +36,19 @@ export function codeLetter(
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const points: CodeLetter['points'] = [];
 	const tester: string[] = [];
+	const asks: string[] = [];
 	for (const device of box.devices) {
 		if (!room) continue;
-		const need = needOf({ edition, job }, { room, box, device, circuit }, { readings });
+		const asked = knownOr(
+			job,
+			() => ({ need: needOf({ edition, job }, { room, box, device, circuit }, { readings }) }),
+			(why) => ({ why })
+		);
+		if ('why' in asked) {
+			asks.push(`${asked.why} The protection it needs rests on that.`);
+			continue;
+		}
+		const { need } = asked;
 		const standing = standingOf({ edition, job }, { box, device, circuit }, readings);
 		for (const [against, words] of [
 			['gfci', 'Ground-fault'],
@@ -70,22 +81,18 @@ export function codeLetter(
 			...box.devices.map((d) => faceOf(d)),
 			`Ground: ${ground.why}`,
 			circuit
-				? `Circuit ${circuit.number}, ${sayAmps(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker`}.`
+				? `Circuit ${circuit.number}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],
 		points,
 		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with this job.`] : [])],
 		tester,
-		asks: [...(ground.ask ? [ground.ask] : []), ...(evidence.length ? [] : ['No readings of this outlet yet.'])],
+		asks: [...asks, ...(ground.ask ? [ground.ask] : []), ...(evidence.length ? [] : ['No readings of this outlet yet.'])],
 		closing:
 			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
 }
-const sayAmps = (c: Circuit): string => {
-	const amps = ifKnown(() => c.breakerA);
-	return amps === null ? 'rating not read' : `${amps} A`;
-};
 const faceOf = (d: Device): string =>
 	d.receptacles
 		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}, ${d.state}.`

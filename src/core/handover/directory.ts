@@ -1,3 +1,4 @@
+import { sayRating } from '../model/fact-words';
 import { runOf } from '../run/runs';
 import type { Circuit, Job, Panel } from '../model/known';
 import { indexOf, inSlots } from '../model/job-index';
@@ -30,7 +31,7 @@ export function directoryOf(job: Job, panel: Panel): Directory {
 			number: c.number,
 			slots: inSlots(c),
 			slot: c.slot,
-			breaker: `${c.breakerA} A${c.poles === 2 ? ' two-pole' : ''}${GIVES[c.breaker]}`,
+			breaker: `${sayRating(c)}${c.poles === 2 ? ' two-pole' : ''}${GIVES[c.breaker]}`,
 			purpose: purposeOf(job, c),
 			directory: c.directory,
 			state: c.state

@@ -1,6 +1,6 @@
 import type { Job } from './job';
 import { indexOf } from './job-index';
-import { NotKnown, type Fact } from './known';
+import { ifKnown, NotKnown, type Fact } from './known';
 
 /** Of a cable, by the field that is not known. */
 const OF_CABLE: Readonly<Partial<Record<Fact['field'], string>>> = {
@@ -43,6 +43,17 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 export function sayNotKnown(job: Job, fact: Fact): string {
 	const words = sayFact(job, fact);
 	return `${words[0]?.toUpperCase()}${words.slice(1)} is not known.`;
+}
+
+/** A rating, told or as the rules read it. @example '20 A'; 'rating not read' */
+export const sayRating = (of: { breakerA: number | null }): string => {
+	const amps = ifKnown(() => of.breakerA);
+	return amps === null ? 'rating not read' : `${amps} A`;
+};
+/** A panel in figures. @example '100 A main, 20 slots'; 'main not read, slots not counted' */
+export function sayPanel(panel: { mainA: number | null; slots: number | null }): string {
+	const [main, slots] = [ifKnown(() => panel.mainA), ifKnown(() => panel.slots)];
+	return `${main === null ? 'main not read' : `${main} A main`}, ${slots === null ? 'slots not counted' : `${slots} slots`}`;
 }
 
 /** What is worked out, or why it cannot be: in words for a page. @throws what is no missing fact */

@@ -114,6 +114,8 @@ export function knownJob(job: told.Job): Job {
 	const whole = same(legs, job.legs) && same(circuits, job.circuits) && same(panels, job.panels);
 	const view = (whole ? job : { ...job, legs, circuits, panels }) as Job;
 	views.set(job, view);
+	// Seen once, it is seen.
+	views.set(view, view);
 	return view;
 }
 

@@ -213,14 +213,22 @@ class Maker {
 		const sizeOf = (id: string) => sized.get(id);
 		drawn = {
 			...drawn,
-			circuits: drawn.circuits.map((c) => ({ ...c, ...sizeOf(c.id)?.circuit })),
-			legs: drawn.legs.map((l) => ({ ...l, ...sizeOf(l.circuitId)?.leg }))
+			// What stands already stays as it is: not all of it may be known.
+			circuits: drawn.circuits.map((c) => (own.has(c.id) ? { ...c, ...sizeOf(c.id)?.circuit } : c)),
+			legs: drawn.legs.map((l) => (own.has(l.circuitId) ? { ...l, ...sizeOf(l.circuitId)?.leg } : l))
 		};
 		const breakers = new Map(drawn.circuits.filter((c) => own.has(c.id)).map((c) => [c.id, breakerFor(this.edition, drawn, c)]));
-		drawn = { ...drawn, circuits: drawn.circuits.map((c) => ({ ...c, breaker: breakers.get(c.id) ?? c.breaker })) };
+		drawn = {
+			...drawn,
+			circuits: drawn.circuits.map((c) => (own.has(c.id) ? { ...c, breaker: breakers.get(c.id) ?? c.breaker } : c))
+		};
 		for (const panel of drawn.panels) {
-			const slots = new Map(placeBreakers(this.edition, drawn, panel).map((m) => [m.circuitId, m.slot]));
-			drawn = { ...drawn, circuits: drawn.circuits.map((c) => (slots.has(c.id) ? { ...c, slot: slots.get(c.id) ?? null } : c)) };
+			const moves = ifKnown(() => placeBreakers(this.edition, drawn, panel)) ?? [];
+			const slots = new Map(moves.map((m) => [m.circuitId, m.slot]));
+			drawn = {
+				...drawn,
+				circuits: drawn.circuits.map((c) => (own.has(c.id) && slots.has(c.id) ? { ...c, slot: slots.get(c.id) ?? null } : c))
+			};
 		}
 		const circuits = drawn.circuits.filter((c) => own.has(c.id));
 		const legs = drawn.legs.filter((l) => own.has(l.circuitId));

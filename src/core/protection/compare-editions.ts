@@ -1,3 +1,4 @@
+import { knownOr } from '../model/fact-words';
 import { editionOf } from '../code/amended-edition';
 import type { Device, Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
@@ -21,7 +22,9 @@ export interface EditionChange {
 }
 export interface EditionCompare {
 	changes: EditionChange[];
-	/** Least price of breakers and devices that meet each; null: some need cannot be met. */
+	/** Outlets that can't be compared for want of a fact, each with it. */
+	notKnown: string[];
+	/** Least price of breakers and devices that meet each; null: some need cannot be met, or can't be told. */
 	price: { here: number | null; there: number | null };
 }
 
@@ -32,15 +35,21 @@ export function compareEditions(
 	readings: readonly Reading[] = []
 ): EditionCompare {
 	const { rooms, circuitsOfBox } = indexOf(job);
+	const notKnown: string[] = [];
 	const changes = job.boxes.flatMap((box) => {
 		const room = box.roomId ? rooms.get(box.roomId) : undefined;
 		if (!room) return [];
 		const circuit = circuitsOfBox.get(box.id)?.[0];
 		return box.devices.flatMap((device): EditionChange[] => {
-			const [a, b] = [here, there].map((key) => {
-				const edition = editionOf(job, key);
-				return needOf({ edition, job }, { room, box, device, circuit }, { readings });
-			});
+			const [a, b] = knownOr(
+				job,
+				() =>
+					[here, there].map((key) => {
+						const edition = editionOf(job, key);
+						return needOf({ edition, job }, { room, box, device, circuit }, { readings });
+					}),
+				(why) => (notKnown.push(`${box.name}: ${why}`), [])
+			);
 			if (!a || !b) return [];
 			const yes = (asked: boolean) => (asked ? 'asked' : 'not required');
 			const found: EditionChange['changes'] = [];
@@ -65,16 +74,16 @@ export function compareEditions(
 				: [];
 		});
 	});
-	return { changes, price: { here: leastPrice(job, here), there: leastPrice(job, there) } };
+	return { changes, notKnown, price: { here: leastPrice(job, here), there: leastPrice(job, there) } };
 }
 const whatOf = (d: Device): string =>
 	d.name || (d.receptacles ? `${d.volts} V ${d.amps} A receptacle` : d.kind.replace('-', ' '));
 function leastPrice(job: Job, key: EditionKey): number | null {
 	let sum = 0;
 	for (const circuit of job.circuits) {
-		const { ways, needs } = placingWays({ edition: editionOf(job, key), job }, circuit);
+		const { ways, needs, lacks } = placingWays({ edition: editionOf(job, key), job }, circuit);
 		const [first] = ways;
-		if (!first && needs) return null;
+		if (lacks || (!first && needs)) return null;
 		sum += first?.price ?? 0;
 	}
 	return sum;

@@ -1,3 +1,4 @@
+import { knownOr } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
@@ -36,6 +37,8 @@ export interface Ways {
 	/** Breakers that were left out, and why. */
 	notes: string[];
 	needs: number;
+	/** Nothing can be said for want of a fact: the notes name it. */
+	lacks?: boolean;
 }
 /** The shop's list of prices, or the usual one. */
 export const pricesOf = (job: Job): PriceList => ({ ...DEFAULT_PRICES, ...job.practice.prices });
@@ -50,11 +53,13 @@ export interface PlacingAs {
 	readings?: readonly Reading[] | undefined;
 }
 /** Ways to protect a circuit: each preference's cheapest, with what goes dead together and what is left unmet. */
-export function placingWays(
-	{ edition, job }: RuledJob,
-	circuit: Circuit,
-	{ as = job.practice, readings = [] }: PlacingAs = {}
-): Ways {
+export const placingWays = (of: RuledJob, circuit: Circuit, how: PlacingAs = {}): Ways =>
+	knownOr(
+		of.job,
+		() => makeWays(of, circuit, how),
+		(why): Ways => ({ ways: [], notes: [`${why} What protects this circuit can't be placed without it.`], needs: 0, lacks: true })
+	);
+function makeWays({ edition, job }: RuledJob, circuit: Circuit, { as = job.practice, readings = [] }: PlacingAs): Ways {
 	const run = runOf(job, circuit);
 	const { placing, notes } = placingCase({ edition, job }, run, readings);
 	const both = placing.boxes.some((b) => b.needs.gfci) && placing.boxes.some((b) => b.needs.afci);

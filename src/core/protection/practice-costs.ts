@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
-import type { Job } from '../model/known';
+import { ifKnown, type Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { hasReceptacles } from '../run/runs';
 import { perState } from '../model/remember';
@@ -40,9 +40,9 @@ export function practiceCosts({ edition, job }: RuledJob): PracticeCosts {
 export function priceOf12(job: Job): { price: number; feet: number; unmeasured: number } {
 	const per = pricesOf(job).cableFt ?? { '14': 0, '12': 0 };
 	const legs = job.circuits
-		.filter((c) => c.breakerA === 15 && hasReceptacles(job, c))
+		.filter((c) => ifKnown(() => c.breakerA) === 15 && hasReceptacles(job, c))
 		.flatMap((c) => indexOf(job).legsOfCircuit.get(c.id) ?? [])
-		.filter((l) => l.state === 'planned' && !l.inCableOf && (l.awg === '14' || job.practice.receptacles12));
+		.filter((l) => l.state === 'planned' && !l.inCableOf && (ifKnown(() => l.awg) === '14' || job.practice.receptacles12));
 	const feet = legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
 	return { price: feet * (per['12'] - per['14']), feet, unmeasured: legs.filter((l) => l.lengthFt === null).length };
 }

@@ -1,12 +1,12 @@
 import type { RuledJob } from '../code/ruled-job';
 import { indexOf } from '../model/job-index';
-import { knownOr } from '../model/fact-words';
-import type { Reading } from '../model/known';
+import { knownOr, sayNotKnown } from '../model/fact-words';
+import type { Job, Reading } from '../model/known';
 import type { Finding } from '../model/result';
 import { inWords } from '../model/kinds';
 import { needOf } from './need-of';
 import type { ProtectionAnswer } from './needs';
-import { protectedBy } from './reach';
+import { cantTell, standingOf, type Standing } from './standing';
 
 export interface ProtectionRow {
 	boxId: string;
@@ -21,24 +21,30 @@ export interface ProtectionRow {
 	cover: ProtectionAnswer['need']['cover'];
 	/**
 	 * `bad`: new work lacks what it needs, or the outlet promises a ground or a protection that is not there;
-	 * `look`: an old one without what new work needs; null: nothing is required of it.
+	 * `look`: an old one without what new work needs; null: nothing is required of it, or that can't be told.
 	 */
 	level: 'good' | 'look' | 'bad' | null;
 }
 interface RowNeed {
 	required: boolean;
 	section: string;
-	/** What gives it; null: nothing. */
+	/** What gives it; null: nothing that is known. */
 	by: string | null;
+	/** Whether it is required, or given, rests on what nobody saw: never good, and never called missing. */
+	notKnown: string | null;
 	existing: boolean;
 }
 
 function levelOf(wrong: boolean, needs: readonly RowNeed[]): ProtectionRow['level'] {
-	const lacking = needs.filter((n) => n.required && !n.by);
+	const lacking = needs.filter((n) => n.required && !n.by && !n.notKnown);
 	if (wrong || lacking.some((n) => !n.existing)) return 'bad';
 	if (lacking.length) return 'look';
+	if (needs.some((n) => n.notKnown)) return null;
 	return needs.some((n) => n.required) ? 'good' : null;
 }
+
+/** Why it can't be told what protects an outlet. */
+const whyUntold = (job: Job, { lacks }: Standing): string => (lacks ? sayNotKnown(job, lacks) : 'Its circuit is not known.');
 
 /** Every outlet with a known room as a row of a table: need, what gives it, type and cover. */
 export function protectionRows(
@@ -54,16 +60,20 @@ export function protectionRows(
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		return box.devices.map((device): ProtectionRow => {
 			const at = { room, box, device, circuit };
-			const need = needOf({ edition, job }, at, { readings });
 			const existing = device.state === 'found';
+			const asked = knownOr(
+				job,
+				() => ({ need: needOf({ edition, job }, at, { readings }) }),
+				(why) => ({ why })
+			);
+			const need = 'need' in asked ? asked.need : null;
+			const standing = standingOf({ edition, job }, at, readings);
+			const untold = !need || cantTell(standing) ? ('why' in asked ? asked.why : whyUntold(job, standing)) : null;
 			const side = (against: 'gfci' | 'afci'): RowNeed => ({
-				required: need[against].required,
-				section: need[against].because[0]?.section ?? '',
-				by: knownOr(
-					job,
-					() => protectedBy({ edition, job }, at, against)?.name ?? null,
-					() => 'not known'
-				),
+				required: need?.[against].required ?? false,
+				section: need?.[against].because[0]?.section ?? '',
+				by: standing[against]?.name ?? null,
+				notKnown: need ? (need[against].required && !standing[against] ? untold : null) : untold,
 				existing
 			});
 			const [gfci, afci] = [side('gfci'), side('afci')];
@@ -79,9 +89,9 @@ export function protectionRows(
 						.join(' '),
 				gfci,
 				afci,
-				tamperResistant: need.tamperResistant,
-				weatherResistant: need.weatherResistant,
-				cover: need.cover,
+				tamperResistant: need?.tamperResistant ?? false,
+				weatherResistant: need?.weatherResistant ?? false,
+				cover: need?.cover ?? 'none',
 				level: levelOf(wrong.has(box.id), [gfci, afci])
 			};
 		});

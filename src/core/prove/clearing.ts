@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { runOf } from '../run/runs';
-import type { Circuit } from '../model/known';
+import { ifKnown, type Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { build, planOf } from '../network/build';
 import { jobWiring } from '../network/job-wiring';
@@ -20,8 +20,8 @@ export interface Clearing {
 	measuredAmps: number | null;
 	/** The breaker opens at once from here on, A. */
 	instantA: number;
-	/** `at-once`, `in-time`: by heat, in seconds; `never`: less than it carries for ever, or no ground at all. */
-	clears: 'at-once' | 'in-time' | 'never';
+	/** `at-once`, `in-time`: by heat, in seconds; `never`: less than it carries for ever, or no ground at all; `not-known`: no length and no reading. */
+	clears: 'at-once' | 'in-time' | 'never' | 'not-known';
 }
 
 /** @source the breaker's instantaneous trip is taken at ten times its amps; 250.4(A)(5) asks for a path that opens it */
@@ -46,14 +46,14 @@ export function clearingOf({ edition, job }: RuledJob, circuit: Circuit, proofs:
 				? null
 				: job.practice.supplyVolts / Math.max(1e-3, hotOhms + ground);
 		const least = Math.min(amps ?? Infinity, measuredAmps ?? Infinity);
+		const clears = least >= instantA ? 'at-once' : least > circuit.breakerA ? 'in-time' : 'never';
 		return {
 			boxId,
 			boxName: boxes.get(boxId)?.name ?? boxId,
 			amps,
 			measuredAmps,
 			instantA,
-			clears:
-				least >= instantA && least < Infinity ? 'at-once' : least > circuit.breakerA && least < Infinity ? 'in-time' : 'never'
+			clears: least === Infinity ? 'not-known' : clears
 		};
 	});
 }
@@ -74,9 +74,10 @@ export interface LegDrop {
 export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
+	const panelId = ifKnown(() => circuit.panelId);
 	const at = (boxId: string | null): { read: number | null; should: number | null; loadA: number } => {
 		if (boxId === null) return { read: null, should: null, loadA: job.practice.testLoadA };
-		if (boxId === circuit.panelId) return { read: 0, should: 0, loadA: job.practice.testLoadA };
+		if (boxId === panelId) return { read: 0, should: 0, loadA: job.practice.testLoadA };
 		const reading = proofs.get(boxId)?.latest.drop?.reading;
 		const loadA = reading?.loadA ?? job.practice.testLoadA;
 		const p = predict({ edition, job }, { circuit, boxId }, { loadA });

@@ -1,5 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { WORN_BREAKER } from '../faults/thresholds';
+import { knownOr } from '../model/fact-words';
 import type { GuidedCheck, Job, Circuit, Device } from '../model/known';
 import type { GuidedPoint, GuidedAnswer } from './guided-answer';
 import type { Step } from '../model/result';
@@ -64,10 +65,18 @@ export const SHORT_ASKS: readonly Question[] = [
 ];
 export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS, short: SHORT_ASKS } as const;
 const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
-	const level = worst(points.map((p) => p.level));
+	const known = worst(points.map((p) => p.level));
+	// What rests on a fact that is missing is no "good".
+	const level = known === 'good' && points.some((p) => p.level === 'unknown') ? 'unknown' : known;
 	const first = points.find((p) => p.level === level && level !== 'good');
 	return { level, says: first?.says ?? (points.length ? 'Nothing wrong in what was read.' : none), points, steps };
 };
+/** What is worked out from the job; where it lacks a fact, null, and a point that says which. */
+const orPoint = <T>(job: Job, points: GuidedPoint[], read: () => T): T | null =>
+	knownOr<T | null, null>(job, read, (why) => {
+		points.push({ level: 'unknown', says: why.slice(0, -1) });
+		return null;
+	});
 interface WireOn {
 	awg: Awg;
 	carries: number;
@@ -107,8 +116,8 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | nu
 export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
 	const points: GuidedPoint[] = [];
 	const steps: Step[] = [];
-	const amps = circuit.breakerA;
-	const wire = rightForWire(edition, job, circuit);
+	const amps = orPoint(job, points, () => circuit.breakerA);
+	const wire = orPoint(job, points, () => rightForWire(edition, job, circuit));
 	if (wire) {
 		steps.push({
 			label: `${wire.awg} AWG, the smallest on it`,
@@ -116,14 +125,15 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			value: wire.carries,
 			unit: 'A'
 		});
-		points.push(
-			amps > wire.most
-				? {
-						level: 'bad',
-						says: `${amps} A is too large for ${wire.awg} AWG, ${wire.as} (at most ${show(wire.most, 0)} A): look at the wire on its screw, and change the breaker before anything else`
-					}
-				: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` }
-		);
+		if (amps !== null)
+			points.push(
+				amps > wire.most
+					? {
+							level: 'bad',
+							says: `${amps} A is too large for ${wire.awg} AWG, ${wire.as} (at most ${show(wire.most, 0)} A): look at the wire on its screw, and change the breaker before anything else`
+						}
+					: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` }
+			);
 	}
 	if (words.resetTrips === 'at-once')
 		points.push({
@@ -131,7 +141,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
 		});
 	const { loadA, tripS, terminalC, neighborC, afterA, afterV } = figures;
-	if (loadA !== undefined) {
+	if (loadA !== undefined && amps !== null) {
 		const share = loadA / amps;
 		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
 		const held = tripS === undefined ? '' : ` after ${show(tripS, 0)} s`;
@@ -176,7 +186,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			says: "It fits but isn't listed: replace it with the type on the panel label"
 		});
 	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel label before buying a breaker' });
-	if (afterA !== undefined) {
+	if (afterA !== undefined && amps !== null) {
 		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
 		points.push({
 			level: fine ? 'good' : 'look',
@@ -229,7 +239,8 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	const steps: Step[] = [];
 	if (!loadA || panelIdle === undefined || panelLoaded === undefined)
 		return answer(points, steps, 'Read the panel before and under the load.');
-	const should = soundFall(edition, job, circuit, loadA);
+	const should = orPoint(job, points, () => soundFall(edition, job, circuit, loadA));
+	if (should === null) return answer(points, steps, '');
 	const atPanel = panelIdle - panelLoaded;
 	steps.push(
 		{

@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { downstream, runOf, type Run } from '../run/runs';
-import type { Circuit, GuidedCheck } from '../model/known';
+import { ifKnown, NotKnown, type Circuit, type GuidedCheck, type Leg } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
 import { soundOf } from '../network/sound';
@@ -63,17 +63,25 @@ export function shortCheck(
 			value: loop,
 			unit: 'ohm'
 		});
-		const way = (boxId: string): number =>
-			(run.byBox.get(boxId)?.path ?? []).reduce(
-				(sum, l) => sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt ?? 0 }, { conductorC, terminationOhms }),
-				0
+		/** Null: a length or a gauge on the way is not known. */
+		const way = (path: readonly Leg[]): number | null =>
+			ifKnown(() =>
+				path.reduce((sum, l) => {
+					if (l.lengthFt === null) throw new NotKnown({ of: 'leg', id: l.id, field: 'lengthFt' });
+					return sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt }, { conductorC, terminationOhms });
+				}, 0)
 			);
-		const near = run.nodes.map((n) => ({ id: n.boxId, off: Math.abs(way(n.boxId) - loop) })).sort((a, b) => a.off - b.off)[0];
+		const [near] = run.nodes
+			.flatMap((n) => {
+				const ohms = way(n.path);
+				return ohms === null ? [] : [{ id: n.boxId, ohms }];
+			})
+			.sort((a, b) => Math.abs(a.ohms - loop) - Math.abs(b.ohms - loop));
 		if (near) {
 			steps.push({
 				label: `out to ${name(near.id)} and back`,
 				formula: 'hot and return, with terminations',
-				value: way(near.id),
+				value: near.ohms,
 				unit: 'ohm'
 			});
 			points.push({

@@ -110,10 +110,12 @@ function wireOnBreaker(edition: Edition, job: Job, box: Box): Finding[] {
 	const { awg, mostA } = thinnest;
 	const breakerA = circuit ? ifKnown(() => circuit.breakerA) : null;
 	if (circuit && breakerA !== null && breakerA <= mostA) return [];
+	// A cable that was not made out, or of another gauge, may be the one that is on this breaker.
+	const sure = box.cables.every((c) => c.awg === awg);
 	return [
 		finding(edition, box, {
 			code: 'seen-wire',
-			severity: breakerA === null ? 'advice' : 'violation',
+			severity: breakerA === null ? 'advice' : sure ? 'violation' : 'caution',
 			rule: edition.smallConductor.rule,
 			message:
 				breakerA === null

@@ -299,8 +299,10 @@ export class JobStore {
 
 const KEY = Symbol('job-store');
 export const provideJob = (store: JobStore): JobStore => setContext(KEY, store);
+/** The job of the page, where it is the page of one. */
+export const perhapsJob = (): JobStore | undefined => getContext<JobStore | undefined>(KEY);
 export function useJob(): JobStore {
-	const store = getContext<JobStore | undefined>(KEY);
+	const store = perhapsJob();
 	if (!store) throw new Error('useJob must be called below the page of a job');
 	return store;
 }

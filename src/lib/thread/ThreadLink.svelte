@@ -13,7 +13,19 @@
 	/** Into the thread of a box, at the step that comes next. */
 	let { box }: Props = $props();
 	const store = useJob();
-	const next = $derived(nextInThread(threadOf(store.job, { readings: store.readings, events: store.events }, box)));
+	const next = $derived(
+		nextInThread(
+			threadOf(
+				store.job,
+				{
+					readings: store.readings,
+					events: store.events,
+					level: store.assessment.proofs.get(box.id)?.level
+				},
+				box
+			)
+		)
+	);
 	function go(): void {
 		const to = new URL(page.url);
 		to.searchParams.set('view', VIEW_OF[next?.key ?? 'paper']);

@@ -18,7 +18,17 @@
 	/** One box, from its name to its papers, in seven steps. */
 	let { box, step }: Props = $props();
 	const store = useJob();
-	const steps = $derived(threadOf(store.job, { readings: store.readings, events: store.events }, box));
+	const steps = $derived(
+		threadOf(
+			store.job,
+			{
+				readings: store.readings,
+				events: store.events,
+				level: store.assessment.proofs.get(box.id)?.level
+			},
+			box
+		)
+	);
 	const at = $derived(THREAD.indexOf(step));
 	const now = $derived(steps[at]);
 	const next = $derived(steps[at + 1]);

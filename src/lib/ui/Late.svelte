@@ -2,6 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import { onReload } from '$lib/data/keeps';
 	import Btn from './Btn.svelte';
+	import Guarded from './frame/Guarded.svelte';
 	import Trouble from './Trouble.svelte';
 
 	/**
@@ -20,7 +21,8 @@
 </script>
 
 {#await loading then { default: part }}
-	{@render children(part)}
+	<!-- What breaks once it is loaded is out of reach of the guards around it: its own. -->
+	<Guarded what="This part" at={String(tries)}>{@render children(part)}</Guarded>
 {:catch}
 	<Trouble level="look" {over}>
 		<p><b>This part of Hekto could not be loaded.</b> There may be a new version, or no network. {onReload()}</p>

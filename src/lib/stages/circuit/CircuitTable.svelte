@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown } from '$core/model/known';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
@@ -68,7 +69,7 @@
 					{#if worst}<Mark kind={worst} />{/if}
 				</td>
 				<td>{inWords(circuit.kind)}</td>
-				<td>{circuit.breakerA} A {GIVES[circuit.breaker]}</td>
+				<td>{sayRating(circuit)} {GIVES[circuit.breaker]}</td>
 				<td>{first ? cableName(first).replace(' with ground', '') : 'none yet'}</td>
 				<td class="num">{run.nodes.length}</td>
 				<td class="num">{runFeet(run)}</td>

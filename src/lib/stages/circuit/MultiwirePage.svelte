@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { multiwireOf, type Multiwire } from '$core/circuits/articles/210-4-multiwire';
 	import { runOf } from '$core/run/runs';
 	import { inSlots } from '$core/model/job-index';
@@ -46,7 +47,7 @@
 		<dl>
 			{#each m.circuits as c (c.id)}<div>
 					<dt>Circuit {c.number}</dt>
-					<dd>{c.name}, {c.breakerA} A, {inSlots(c)}</dd>
+					<dd>{c.name}, {sayRating(c)}, {inSlots(c)}</dd>
 				</div>{/each}
 			<div>
 				<dt>Boxes</dt>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { rewire } from '$core/edit/rewire';
 	import { runOf } from '$core/run/runs';
 	import { practiceMost } from '$core/circuits/why-together';
@@ -147,7 +148,7 @@
 				{#if worst}<Mark kind={worst} />{/if}
 			</h2>
 			<p class="soft">
-				{circuit.breakerA} A, {inWords(circuit.kind)}{#if most !== null}, <span class="mono" class:over={outlets > most}
+				{sayRating(circuit)}, {inWords(circuit.kind)}{#if most !== null}, <span class="mono" class:over={outlets > most}
 						>{outlets}/{most}</span
 					> outlets{/if}
 			</p>

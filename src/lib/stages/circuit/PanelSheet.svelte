@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown, NotKnown } from '$core/model/known';
 	import { sayNotKnown } from '$core/model/fact-words';
 	import Late from '$lib/ui/Late.svelte';
@@ -53,9 +54,9 @@
 	const nameOf = (o: Occupant) =>
 		o.kind === 'circuit' ? `${o.circuit.number} · ${o.circuit.name}` : `Feeder of ${o.panel.name}`;
 	const whatOf = (o: Occupant) => {
-		if (o.kind === 'feeder') return `${ifKnown(() => o.panel.feeder?.breakerA) ?? '?'} A`;
+		if (o.kind === 'feeder') return o.panel.feeder ? sayRating(o.panel.feeder) : '';
 		const { circuit: c } = o;
-		return `${ifKnown(() => c.breakerA) ?? '?'} A ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
+		return `${sayRating(c)} ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
 	};
 	const pick = (o: Occupant) => store.select(o.kind === 'circuit' ? { kind: 'circuit', id: o.id } : { kind: 'panel', id: o.id });
 	const apply = (what: string, moves: readonly { circuitId: string; slot: number }[]) => store.edit(what, moveSlots(moves));
@@ -115,7 +116,8 @@
 			</div>
 		{/if}
 		<p class="figures">
-			<b>{spare}</b> spare of {panel.slots} slots
+			<b>{spare}</b>
+			{#if panel.slots === null}between those in use; its slots are not counted{:else}spare of {panel.slots} slots{/if}
 			<b>{show(load.va / 1000, 1)}</b> kVA connected
 			<b>{show(Math.abs(load.legs.A - load.legs.B) / 1000, 1)}</b> kVA between the legs
 		</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayPanel } from '$core/model/fact-words';
 	import { directoryOf } from '$core/handover/directory';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
@@ -43,7 +44,7 @@
 			<header>
 				<h2>Panel directory</h2>
 				<p>{[store.job.name, store.job.place].filter(Boolean).join(', ')}</p>
-				<p>{panel.name}, {panel.mainA} A main, {panel.slots} slots, NEC {store.job.edition}</p>
+				<p>{panel.name}, {sayPanel(panel)}, NEC {store.job.edition}</p>
 			</header>
 			<table class="data">
 				<thead><tr><th class="num">No.</th><th>Slot</th><th>Breaker</th><th>Feeds</th></tr></thead>

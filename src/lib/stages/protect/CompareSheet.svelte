@@ -11,7 +11,7 @@
 	let there = $state<EditionKey | null>(null);
 	const other = $derived(there ?? EDITIONS.filter((k) => k !== store.job.edition).at(-1) ?? '2020');
 	const compared = $derived(compareEditions(store.known, { here: store.job.edition, there: other }, store.readings));
-	const price = (p: number | null) => (p === null ? 'cannot be met' : show(p, 0));
+	const price = (p: number | null) => (p === null ? (compared.notKnown.length ? 'not known' : 'cannot be met') : show(p, 0));
 	const more = $derived((compared.price.there ?? 0) - (compared.price.here ?? 0));
 </script>
 
@@ -27,6 +27,9 @@
 		<b>{more > 0 ? '+' : more < 0 ? '−' : ''}{show(Math.abs(more), 0)}</b> for breakers and devices: {price(compared.price.here)} here,
 		{price(compared.price.there)} by {other}
 	</p>
+	{#if compared.notKnown.length}
+		<p>Not compared: {compared.notKnown.join(' ')}</p>
+	{/if}
 </div>
 <table class="data">
 	<thead

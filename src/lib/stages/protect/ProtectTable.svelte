@@ -11,8 +11,10 @@
 	}
 	let { rows }: Props = $props();
 	type Need = ProtectionRow['gfci'];
-	const said = (n: Need) =>
-		n.required ? `${n.by ? `by ${n.by}` : n.existing ? 'none, existing' : 'none'} ${n.section}` : 'not required';
+	const given = (n: Need) => (n.by ? `by ${n.by}` : n.notKnown ? 'not known' : n.existing ? 'none, existing' : 'none');
+	const mark = (n: Need) => (n.by ? 'good' : n.notKnown ? 'unknown' : n.existing ? 'advice' : 'violation');
+	const asked = (n: Need) => n.required || n.notKnown !== null;
+	const said = (n: Need) => (asked(n) ? `${given(n)} ${n.section}` : 'not required');
 	const columns: Column<ProtectionRow>[] = [
 		{ key: 'box', title: 'Box', value: (r) => r.boxName },
 		{ key: 'room', title: 'Room', wide: true, value: (r) => r.roomName },
@@ -42,9 +44,9 @@
 			<td>{row.what}</td>
 			{#each [row.gfci, row.afci] as need, i (i)}
 				<td>
-					{#if need.required}
-						<Mark kind={need.by ? 'good' : need.existing ? 'advice' : 'violation'} />
-						{need.by ? `by ${need.by}` : need.existing ? 'none, existing' : 'none'}
+					{#if asked(need)}
+						<Mark kind={mark(need)} />
+						<span title={need.notKnown ?? undefined}>{given(need)}</span>
 						<span class="rule">{need.section}</span>
 					{:else}
 						<span class="soft">not required</span>

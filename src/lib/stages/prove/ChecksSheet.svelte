@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
 	import { ASKS, elementOf, guidedAnswer, type Question } from '$core/prove/guided';
 	import { putCheck, removeCheck } from '$core/edit/inspection';
@@ -44,7 +45,7 @@
 			? store.job.boxes
 					.filter((b) => b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
 					.map((b) => ({ value: b.id, name: b.name }))
-			: store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}, ${c.breakerA} A` }))
+			: store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}, ${sayRating(c)}` }))
 	);
 	const subject = $derived(
 		places.some((p) => p.value === of) ? of : ((kind === 'element' ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')

@@ -1,10 +1,12 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByLeg } from '$core/prove/clearing';
 	import { show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import Guarded from '$lib/ui/frame/Guarded.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Lamps from './Lamps.svelte';
 
@@ -18,113 +20,123 @@
 	);
 	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));
 	const ma = $derived(here?.touch?.milliamps ?? 0);
-	const level = $derived(ma >= 10 ? 'bad' : ma >= 0.5 ? 'look' : 'good');
+	const level = $derived(!here?.touch ? 'unknown' : ma >= 10 ? 'bad' : ma >= 0.5 ? 'look' : 'good');
 	const clearing = $derived(store.knownCircuit ? clearingOf(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const legs = $derived(store.knownCircuit ? dropByLeg(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const CLEARS = {
 		'at-once': ['good', 'at once'],
 		'in-time': ['look', 'after a delay'],
-		never: ['bad', 'does not trip']
+		never: ['bad', 'does not trip'],
+		'not-known': ['unknown', 'not known: no length, nothing read']
 	} as const;
 	const amps = (a: number | null) => (a === null ? '' : `${show(a, 0)} A`);
 	const figure = (v: number | null, unit: string) => (v === null ? '' : withUnit(show(v, 1), unit));
 </script>
 
 {#if store.circuit && store.run}
-	<section aria-label="Touch hazard">
-		<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: see the shell and the lamps</h2>
-		<div class="pick" role="group" aria-label="Fault">
-			{#each SCENARIOS as s (s.key)}<Btn small pressed={key === s.key} onclick={() => (key = s.key)}>{s.name}</Btn>{/each}
-		</div>
-		{#if hazard && here}
-			<div class="shell" role="status">
-				<div class="big">
-					<Mark kind={level} size={26} />
-					<b>{show(here.touch?.shellVolts ?? 0, 1)} V</b><span>on the metal of what is plugged in</span>
-				</div>
-				<div class="big">
-					<b>{show(ma, ma < 10 ? 2 : 0)} mA</b><span
-						>through a person touching it: <strong>{here.touch?.says ?? 'no ground contact'}</strong></span
-					>
-				</div>
-				<div><span class="soft">What the lamps show</span><Lamps lamps={here.lamps} /></div>
+	{@const at = `${store.circuit.id} ${boxId}`}
+	<Guarded what="Touch hazard" {at}>
+		<section aria-label="Touch hazard">
+			<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: see the shell and the lamps</h2>
+			<div class="pick" role="group" aria-label="Fault">
+				{#each SCENARIOS as s (s.key)}<Btn small pressed={key === s.key} onclick={() => (key = s.key)}>{s.name}</Btn>{/each}
 			</div>
-			<p>
-				{scenario?.says}
-				{hazard.opens.length ? `Opens by itself: ${hazard.opens.join(', ')}.` : 'Nothing opens by itself.'}
-				{hazard.personOpens.length
-					? `A person’s own current opens ${hazard.personOpens.join(', ')}.`
-					: ma >= 0.5
-						? 'A person’s current opens nothing.'
-						: ''}
-			</p>
-			<!-- The run scrolls by itself where it is long. -->
-			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-			<div class="along" role="region" aria-label="Along the run" tabindex="0">
-				<span class="panel condensed">{store.circuit.breakerA} A</span>
-				{#each hazard.along as h (h.boxId)}
-					<button type="button" class:here={h.boxId === boxId} onclick={() => store.select({ kind: 'box', id: h.boxId })}>
-						<b class="condensed">{h.boxName}</b>
-						<Lamps lamps={h.lamps} small />
-						<span class="mono" class:hot={(h.touch?.milliamps ?? 0) >= 10}
-							>{h.touch ? `${show(h.touch.shellVolts, 0)} V` : 'no ground'}</span
+			{#if hazard && here}
+				<div class="shell" role="status">
+					<div class="big">
+						<Mark kind={level} size={26} />
+						<b>{here.touch ? `${show(here.touch.shellVolts, 1)} V` : 'no ground'}</b><span
+							>on the metal of what is plugged in</span
 						>
-					</button>
-				{/each}
-			</div>
-			<p class="soft">
-				Solved on this run with a 100 W appliance on at the box. A person of 1000 ohm from the metal to ground; felt from {TOUCH_BANDS[1]
-					.fromMa} mA, cannot let go from about {TOUCH_BANDS[2].fromMa}, the heart from about {TOUCH_BANDS[3].fromMa} (IEC 60479). Under
-				each box: volts on the metal.
-			</p>
-		{:else}<p>Pick a 120 V receptacle on the run below.</p>{/if}
-	</section>
-	<section>
-		<h2>Will a ground fault trip the breaker?</h2>
-		<table class="data">
-			<thead
-				><tr
-					><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th><th
-						>Opens</th
-					></tr
-				></thead
-			>
-			<tbody>
-				{#each clearing as c (c.boxId)}
-					<tr>
-						<td>{c.boxName}</td><td class="num"
-							>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
-						><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
-						<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-	</section>
-	<section>
-		<h2>Drop by leg: suspect connections</h2>
-		<table class="data">
-			<thead
-				><tr><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
-				></thead
-			>
-			<tbody>
-				{#each legs as l (l.legId)}
-					<tr>
-						<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
-							>{figure(l.read, '%') || 'not read'}</td
+					</div>
+					<div class="big">
+						<b>{show(ma, ma < 10 ? 2 : 0)} mA</b><span
+							>through a person touching it: <strong>{here.touch?.says ?? 'no ground contact'}</strong></span
 						>
-						<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
-						<td
-							>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read !== null}<Mark
-									kind="good"
-								/> carries{/if}</td
-						>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-	</section>
+					</div>
+					<div><span class="soft">What the lamps show</span><Lamps lamps={here.lamps} /></div>
+				</div>
+				<p>
+					{scenario?.says}
+					{hazard.opens.length ? `Opens by itself: ${hazard.opens.join(', ')}.` : 'Nothing opens by itself.'}
+					{hazard.personOpens.length
+						? `A person’s own current opens ${hazard.personOpens.join(', ')}.`
+						: ma >= 0.5
+							? 'A person’s current opens nothing.'
+							: ''}
+				</p>
+				<!-- The run scrolls by itself where it is long. -->
+				<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+				<div class="along" role="region" aria-label="Along the run" tabindex="0">
+					<span class="panel condensed">{sayRating(store.circuit)}</span>
+					{#each hazard.along as h (h.boxId)}
+						<button type="button" class:here={h.boxId === boxId} onclick={() => store.select({ kind: 'box', id: h.boxId })}>
+							<b class="condensed">{h.boxName}</b>
+							<Lamps lamps={h.lamps} small />
+							<span class="mono" class:hot={(h.touch?.milliamps ?? 0) >= 10}
+								>{h.touch ? `${show(h.touch.shellVolts, 0)} V` : 'no ground'}</span
+							>
+						</button>
+					{/each}
+				</div>
+				<p class="soft">
+					Solved on this run with a 100 W appliance on at the box. A person of 1000 ohm from the metal to ground; felt from {TOUCH_BANDS[1]
+						.fromMa} mA, cannot let go from about {TOUCH_BANDS[2].fromMa}, the heart from about {TOUCH_BANDS[3].fromMa} (IEC 60479).
+					Under each box: volts on the metal.
+				</p>
+			{:else}<p>Pick a 120 V receptacle on the run below.</p>{/if}
+		</section>
+	</Guarded>
+	<Guarded what="Whether a ground fault trips the breaker" {at}>
+		<section>
+			<h2>Will a ground fault trip the breaker?</h2>
+			<table class="data">
+				<thead
+					><tr
+						><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th><th
+							>Opens</th
+						></tr
+					></thead
+				>
+				<tbody>
+					{#each clearing as c (c.boxId)}
+						<tr>
+							<td>{c.boxName}</td><td class="num"
+								>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
+							><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
+							<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</section>
+	</Guarded>
+	<Guarded what="Drop by leg" {at}>
+		<section>
+			<h2>Drop by leg: suspect connections</h2>
+			<table class="data">
+				<thead
+					><tr><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
+					></thead
+				>
+				<tbody>
+					{#each legs as l (l.legId)}
+						<tr>
+							<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
+								>{figure(l.read, '%') || 'not read'}</td
+							>
+							<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
+							<td
+								>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read === null}{:else if l.should === null}<Mark
+										kind="unknown"
+									/> not known{:else}<Mark kind="good" /> carries{/if}</td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</section>
+	</Guarded>
 {:else}
 	<p>Pick a box, or a circuit in Circuit, to see what its readings mean for the whole run.</p>
 	<div class="pick">

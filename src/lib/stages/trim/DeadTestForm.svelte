@@ -56,7 +56,8 @@
 	<h2>Dead before touching: {box.name}</h2>
 	{#if !dead.tag}
 		<p>
-			<Mark kind="caution" word /> Its circuit is not off and tagged. Switch it off and tag it in the live/dead strip at the top first.
+			<Mark kind="caution" word /> Nothing that feeds it is off and tagged. Switch it off and tag it first: in the live/dead strip at
+			the top, or under Steps by its slot or its marking where its circuit is not known.
 		</p>
 	{:else if dead.test && !again}
 		<p>

@@ -2,7 +2,7 @@
 	import { untrack, type Snippet } from 'svelte';
 	import { sayNotKnown } from '$core/model/fact-words';
 	import { NotKnown } from '$core/model/known';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { perhapsJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
 	import Trouble from '../Trouble.svelte';
 	import Failed from './Failed.svelte';
@@ -15,12 +15,13 @@
 		children: Snippet;
 	}
 	let { what, at, children }: Props = $props();
-	const store = useJob();
+	/** None on the page of all jobs. */
+	const store = perhapsJob();
 	let again: (() => void) | null = null;
 	$effect(() => {
 		void at;
 		// What was not known may be by now.
-		void store.job;
+		void store?.job;
 		untrack(() => again?.());
 		again = null;
 	});
@@ -29,7 +30,7 @@
 <svelte:boundary onerror={(_error, reset) => (again = reset)}>
 	{@render children()}
 	{#snippet failed(error, reset)}
-		{#if error instanceof NotKnown}
+		{#if store && error instanceof NotKnown}
 			{@const { fact } = error}
 			<Trouble level="look">
 				<p><b>Not known yet.</b> {sayNotKnown(store.job, fact)} {what} needs it.</p>

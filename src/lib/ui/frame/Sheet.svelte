@@ -1,6 +1,7 @@
 <script lang="ts" generics="View extends string">
 	import type { Snippet } from 'svelte';
 	import Views from '../Views.svelte';
+	import Guarded from './Guarded.svelte';
 
 	interface Props {
 		title: string;
@@ -60,7 +61,8 @@
 		role={fixed ? undefined : 'region'}
 		aria-label={fixed ? undefined : title}
 	>
-		{@render children()}
+		<!-- What can't be shown leaves the title and the views in reach. -->
+		<Guarded what={(view && views?.[view]) ?? title} at={`${title} ${view ?? ''}`}>{@render children()}</Guarded>
 	</div>
 {/snippet}
 

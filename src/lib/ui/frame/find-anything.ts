@@ -1,3 +1,4 @@
+import { sayRating } from '$core/model/fact-words';
 import Fuse from 'fuse.js';
 import type { Job } from '$core/model/job';
 import { indexOf, inSlots } from '$core/model/job-index';
@@ -30,7 +31,7 @@ function circuitHits(job: Job): Hit[] {
 			kind: 'circuit',
 			id: c.id,
 			name: `${c.number} ${c.name}`,
-			about: [`circuit, ${c.breakerA} A, ${inSlots(c)}`, ...names].join(', ')
+			about: [`circuit, ${sayRating(c)}, ${inSlots(c)}`, ...names].join(', ')
 		};
 	});
 }

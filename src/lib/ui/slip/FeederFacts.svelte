@@ -110,15 +110,19 @@
 			onkeep={(cable) => set(cable ? `feeder of ${cable}` : 'feeder cable not known', { cable })}
 		/>
 		<FeetField label="Feeder length, one way" value={feeder.lengthFt} onkeep={(lengthFt) => set('feeder length', { lengthFt })} />
-		<SelectField
+		<MaybeField
 			label="Wires"
-			value={`${feeder.conductors}${feeder.ground ? 'g' : ''}`}
+			value={feeder.conductors === null ? null : `${feeder.conductors}${feeder.ground ? 'g' : ''}`}
 			options={[
 				{ value: '3g', name: 'two hots, neutral, ground' },
 				{ value: '3', name: 'two hots, neutral' },
 				{ value: '2g', name: 'two hots, ground' }
 			]}
-			onkeep={(v) => set('feeder wires', { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') })}
+			onkeep={(v) =>
+				set(
+					'feeder wires',
+					v ? { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') } : { conductors: null, ground: null }
+				)}
 		/>
 		<SelectField
 			label="Its terminals"

@@ -1,3 +1,4 @@
+import { sayPanel } from '$core/model/fact-words';
 import type { Job } from '$core/model/job';
 import { circuitOf, indexOf } from '$core/model/job-index';
 import { inWords } from '$core/model/kinds';
@@ -41,7 +42,7 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 		}
 		case 'panel': {
 			const panel = job.panels.find((p) => p.id === id);
-			return panel ? { title: panel.name, sub: `${panel.mainA} A main, ${panel.slots} slots` } : null;
+			return panel ? { title: panel.name, sub: sayPanel(panel) } : null;
 		}
 	}
 }

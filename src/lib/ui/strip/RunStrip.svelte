@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayRating } from '$core/model/fact-words';
 	import { page } from '$app/state';
 	import { ChevronDownOutline, ChevronUpOutline, SearchOutline } from 'flowbite-svelte-icons';
 	import { drawRun } from '$core/formats/run-drawing';
@@ -111,7 +112,7 @@
 			<h2>{store.circuit.number} · {store.circuit.name}</h2>
 			<p class="soft">
 				{#if store.run.nodes.length}
-					{store.circuit.breakerA ?? '?'} A, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
+					{sayRating(store.circuit)}, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
 					{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}, {inSlots(store.circuit)}
 				{:else}
 					no run yet: put a box on it in the box's slip

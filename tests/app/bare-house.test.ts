@@ -1,0 +1,64 @@
+import assert from 'node:assert/strict';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { DEMOS } from '../../src/core/demo';
+import { factsOf, without } from '../core/erased';
+import { Browser, together } from './browser';
+
+/** A house of which nobody has seen panel, circuits and cables: every view can be opened, and none makes anything up. */
+let b: Browser;
+let folder: string;
+/** An opened file becomes a job of its own: its page. */
+let page: string;
+together((browser, made) => ([b, folder] = [browser, made]));
+
+const VIEWS: Readonly<Record<string, readonly string[]>> = {
+	walk: ['plan', 'list', 'call-place', 'call-dead', 'call-inside', 'call-choose', 'call-install', 'call-prove', 'call-paper'],
+	layout: ['plan', 'list'],
+	circuit: ['circuits', 'board', 'panel', 'propose', 'multiwire', 'service'],
+	protect: ['outlets', 'plan', 'devices', 'replace', 'labels', 'letter', 'compare', 'inspector'],
+	rough: [''],
+	trim: [''],
+	prove: ['boxes', 'plan', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
+	trace: [''],
+	handover: ['']
+};
+/** Words of a value that is not there, and of a part that broke. */
+const WRONG = /\b(null|undefined|NaN)\b|could not be (shown|calculated)|is an error in Hekto/;
+
+test('the 1948 house as a bare call: every view of every stage, a box, its circuit and its panel picked', async () => {
+	const file = DEMOS['marrow-street']?.();
+	assert.ok(file);
+	const job = { ...without(file.job, factsOf(file.job)), name: 'Bare call' };
+	const path = join(folder, 'bare.json');
+	writeFileSync(path, JSON.stringify({ ...file, job }));
+	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.says('Bare call', '.frame');
+	page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
+	const wrong: string[] = [];
+	for (const [stage, views] of Object.entries(VIEWS))
+		for (const view of views)
+			for (const picked of ['box=bd-02', 'circuit=c3', 'panel=main']) {
+				if (view.startsWith('call-') && picked !== 'box=bd-02') continue;
+				const at = `${stage}?${view ? `view=${view}&` : ''}${picked}`;
+				await b.go(`${page}/${at}`);
+				await b.find('.frame .sheet .content > *, .thread .step > *').catch((e: unknown) => wrong.push(`${at}: ${String(e)}`));
+				await b.find('.slip h2');
+				await b.settled();
+				const text = await b.text('.frame');
+				const found = WRONG.exec(text);
+				if (found) wrong.push(`${at}: ${text.slice(Math.max(0, found.index - 60), found.index + 60).replaceAll('\n', ' | ')}`);
+			}
+	assert.deepEqual(wrong, []);
+});
+test('a missing fact is entered from where it is told, and is told no more', async () => {
+	await b.go(`${page}/circuit?circuit=c3`);
+	await b.says('The rating of the breaker of circuit 3 is not known.', '.slip');
+	await b.says('rating not read', '.strip');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.click('.slip article button', 'Enter it');
+	await b.set('.slip .facts .field:nth-of-type(3) select', '15');
+	await b.says('15 A', '.strip');
+	await b.saysNot('The rating of the breaker of circuit 3 is not known.', '.slip');
+});
