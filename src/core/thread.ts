@@ -1,6 +1,4 @@
-import { deadState } from './makeup/dead-test';
-import { signsAt } from './makeup/live-alarm';
-import { indexOf } from './model/job-index';
+import { deadStateAt } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { counting } from './model/latest-readings';
 import type { Level } from './prove/verdicts';
@@ -41,8 +39,7 @@ const TITLES: Readonly<Record<ThreadKey, string>> = {
 
 /** The seven steps of one box, in their order, each with what it needs. */
 export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
-	const circuitIds = (indexOf(job).circuitsOfBox.get(box.id) ?? []).map((c) => c.id);
-	const dead = deadState(seen.events, { circuitIds, boxId: box.id }, signsAt(job, seen, box.id));
+	const dead = deadStateAt(job, seen, box.id);
 	const planned = box.devices.filter((d) => d.state === 'planned');
 	const built = box.devices.filter((d) => d.state === 'built');
 	const changed = planned.length + built.length > 0;

@@ -181,8 +181,7 @@ test('an older file is brought up on the way in', async () => {
 test('Trim: no box is taken for dead without live, dead, live on a tagged circuit', async () => {
 	await fresh('/job/quillback/trim');
 	await b.click('table.data button.row', 'K-01');
-	await b.says('Its circuit is not off and tagged');
-	await b.click('table.data button.row', 'K-01');
+	await b.says('Circuit 1 off and tagged', '.sheet');
 	await b.go('/job/quillback/trim?box=w-05');
 	await b.click('button', 'Record the test');
 	await b.says('Check the meter on a known live source first.');
@@ -226,7 +225,7 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	await b.click('[role=dialog] button, dialog[open] button', 'Switch on');
 	await b.says('ALL LIVE');
 	await b.go('/job/quillback/trim?box=w-05');
-	await b.says('Its circuit is not off and tagged');
+	await b.says('off and tagged', '.sheet .tag button');
 });
 
 test('keys: stages, find, steps along the run, new box, the list', async () => {
@@ -261,4 +260,19 @@ test('nothing was asked of any other host, and the pages complained of nothing',
 		(await b.complaints()).filter((c) => !c.includes('blob:none')),
 		[]
 	);
+});
+
+test('a panel is off by its main, read bar to bar, and what is behind it is under the same tag', async () => {
+	await fresh('/job/marrow-street/trim?panel=main');
+	await b.says('The line side of the main stays live');
+	await b.type('.sheet .tag .field:last-of-type input', 'JM');
+	await b.click('.sheet button', 'Off and tagged');
+	await b.says('line side live', '.live');
+	await b.click('.sheet table.data button.row', 'BD-02');
+	await b.says('main off and tagged', '.sheet');
+	await b.go('/job/marrow-street/trim?panel=main');
+	for (const key of ['busbus2', 'busn', 'busg', 'bus2n', 'bus2g', 'ng', 'earth']) await b.type(`#dead-${key}`, '0');
+	for (const box of await b.driver.findElements(By.css('.sheet input[type=checkbox]'))) await box.click();
+	await b.click('button', 'Record the test');
+	await b.says(/Tested .* by JM: low-impedance meter, checked before and after.*bus 1 to bus 2 0 V/);
 });

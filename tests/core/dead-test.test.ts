@@ -1,11 +1,12 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '../../src/core/makeup/dead-test';
-import { breakerPoints, deadPoints } from '../../src/core/makeup/dead-points';
-import { breakerSuspects, liveAlarms, signsAt } from '../../src/core/makeup/live-alarm';
+import { breakerPoints, deadPoints, panelPoints } from '../../src/core/makeup/dead-points';
+import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
+import { gateAt, gatePlace } from '../../src/core/makeup/gate';
 import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
 import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/known';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, leg, only, onSubpanel, reading } from './small-job';
 
 /** What keeps people alive: a gap in live, dead, live proves nothing; a circuit switched on again voids it. */
 const ZERO = { hn: 0, hg: 0, ng: 0, earth: 0 };
@@ -46,6 +47,8 @@ test('what is recorded names the meter and every point', () => {
 	);
 });
 
+const read = (time: string, more: Partial<Reading> = {}) =>
+	reading({ id: time, at: `2026-11-03T${time}:00.000Z`, value: 118, ...more });
 let n = 0;
 const event = (kind: LiveEvent['kind'], at: string, more: Partial<LiveEvent>): LiveEvent => ({
 	id: `e${++n}`,
@@ -63,6 +66,18 @@ const on = (at: string, circuitId = 'c1') => event('on', at, { circuitId });
 const marked = (at: string, boxId = 'b', kind: 'off-tagged' | 'on' = 'off-tagged') =>
 	event(kind, at, { circuitId: null, boxId, what: 'slot 3' });
 const dead = (at: string, boxId = 'b') => event('dead-test', at, { boxId });
+const feed = only(onSubpanel(20).panels.flatMap((p) => p.feeder ?? []));
+/** Box B on these circuits of the main panel, A on circuit 9 of a subpanel. */
+const wiredBy = (ids: readonly string[]): Job =>
+	job({
+		boxes: [box('a'), box('b')],
+		circuits: [...ids.map((id, i) => circuit({ id, number: i + 1 })), circuit({ id: 'c9', number: 9, panelId: 's' })],
+		legs: [...ids.map((id) => leg('p', 'b', 10, { id: `l-${id}`, circuitId: id })), leg('s', 'a', 10, { circuitId: 'c9' })],
+		panels: [
+			{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 },
+			{ ...only(onSubpanel(20).panels.slice(1)), id: 's', feeder: { ...feed, fromPanelId: 'p' } }
+		]
+	});
 const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boolean, proved: boolean][] = [
 	['nothing done', [], ['c1'], false, false],
 	['off and tagged is not dead', [off('08:00')], ['c1'], true, false],
@@ -91,15 +106,82 @@ const log: [what: string, events: LiveEvent[], circuits: string[], tagged: boole
 ];
 for (const [what, events, circuits, tagged, proved] of log) {
 	test(`dead or not: ${what}`, () => {
-		const state = deadState(events, { circuitIds: circuits, boxId: 'b' });
+		const state = deadStateAt(wiredBy(circuits), { readings: [], events }, 'b');
 		assert.deepEqual([state.tag !== null, state.test !== null], [tagged, proved]);
 	});
 }
 
+// The main of a panel, the breakers on its bus, and what is fed through it.
+const main = (at: string, panelId = 'p', kind: 'off-tagged' | 'on' = 'off-tagged') =>
+	event(kind, at, { boxId: panelId, what: 'main' });
+const behind: [what: string, placeId: string, events: LiveEvent[], readings: Reading[], tagged: boolean, proved: boolean][] = [
+	['the panel, its main on', 'p', [off('08:00')], [], false, false],
+	['the panel, main off, tested', 'p', [main('08:00'), dead('08:10', 'p')], [], true, true],
+	['the panel, main off, a box tested', 'p', [main('08:00'), dead('08:10', 'b')], [], true, false],
+	['a box behind the main', 'b', [main('08:00'), dead('08:10')], [], true, true],
+	['a box behind it, main on again', 'b', [main('08:00'), dead('08:10'), main('09:00', 'p', 'on')], [], false, false],
+	['its breaker switched while the main is off', 'b', [main('08:00'), dead('08:10'), on('09:00')], [], true, true],
+	['the subpanel, fed through it', 's', [main('08:00'), dead('08:10', 's')], [], true, true],
+	['a box behind both, the subpanel off', 'a', [main('08:00', 's'), dead('08:10', 'a')], [], true, true],
+	['the main panel, the subpanel off', 'p', [main('08:00', 's'), dead('08:10', 'p')], [], false, false],
+	['a breaker, itself off, its bus live', 'c1', [off('08:00'), dead('08:10', 'c1')], [], false, false],
+	['a breaker, its main off', 'c1', [main('08:00'), dead('08:10', 'c1')], [], true, true],
+	['a breaker, both off, tested between', 'c1', [off('08:00'), dead('08:10', 'c1'), main('08:20')], [], true, false],
+	[
+		'a live box behind the main voids the panel',
+		'p',
+		[main('08:00'), dead('08:10', 'p')],
+		[read('09:00', { boxId: 'a' })],
+		true,
+		false
+	],
+	[
+		'a live box voids another behind the same main',
+		'b',
+		[main('08:00'), dead('08:10')],
+		[read('09:00', { boxId: 'a' })],
+		true,
+		false
+	],
+	['nothing of that name', 'x', [main('08:00'), dead('08:10', 'x')], [], false, false]
+];
+for (const [what, placeId, events, readings, tagged, proved] of behind)
+	test(`dead or not: ${what}`, () => {
+		const state = deadStateAt(wiredBy(['c1']), { readings, events }, placeId);
+		assert.deepEqual([state.tag !== null, state.test !== null], [tagged, proved]);
+	});
+test('live with the main off and tagged is an alarm anywhere behind it, at the bars too, and names the main', () => {
+	const at = (boxId: string, events = [main('08:00')]) =>
+		liveAlarms(wiredBy(['c1']), [read('09:00', { boxId })], events).map((a) => `${a.boxId}: ${a.off}`);
+	assert.deepEqual([at('b'), at('a'), at('p')], [['b: main'], ['a: main'], ['p: main']]);
+	assert.deepEqual([at('b', [main('08:00', 's')]), at('a', [main('08:00', 's')])], [[], ['a: main']]);
+});
+test('a panel is read bar to bar and to an independent ground; what stays live there is told', () => {
+	const j = wiredBy(['c1']);
+	const at = (id: string) => {
+		const place = gatePlace(j, id);
+		assert.ok(place);
+		return gateAt(j, place);
+	};
+	assert.deepEqual(
+		panelPoints().map((p) => p.key),
+		['busbus2', 'busn', 'busg', 'bus2n', 'bus2g', 'ng', 'earth']
+	);
+	assert.deepEqual(at('p').points, panelPoints());
+	assert.match(at('p').staysLive[0] ?? '', /line side of the main stays live/);
+	assert.match(at('s').staysLive[0] ?? '', /fed from another panel/);
+	assert.deepEqual([at('c1').points, at('b').staysLive], [breakerPoints({ poles: 1 }), []]);
+	const loose = { ...j, circuits: j.circuits.map((c) => ({ ...c, panelId: null })) };
+	const breaker = gatePlace(loose, 'c1');
+	assert.match((breaker && gateAt(loose, breaker).staysLive[0]) ?? '', /panel is not known/);
+	// Nobody knows what feeds its bus: its own switch is not enough.
+	assert.equal(deadStateAt(loose, { readings: [], events: [off('08:00'), dead('08:10', 'c1')] }, 'c1').test, null);
+});
 test('a sign of life after the test voids it; before it, or a test after it, does not', () => {
 	const events = [off('08:00'), dead('08:10')];
 	const at = (time: string) => `2026-11-03T${time}:00.000Z`;
-	const state = (live: string[], open: string[] = []) => deadState(events, { circuitIds: ['c1'], boxId: 'b' }, { live, open });
+	const state = (live: string[], open: string[] = []) =>
+		deadState(events, { tags: events.slice(0, 1), placeId: 'b' }, { live, open });
 	assert.equal(state([]).test?.at, at('08:10'));
 	assert.equal(state([at('08:05')]).test?.at, at('08:10'));
 	assert.deepEqual([state([at('08:20')]).test, state([at('08:20')]).voided], [null, at('08:20')]);
@@ -155,8 +237,6 @@ test('a point of the dead test that is live is evidence: from 1 V at low impedan
 
 // An alarm: live where it is tagged off.
 const house = job({ circuits: [circuit(), circuit({ id: 'c2', number: 2 }), circuit({ id: 'c3', number: 3 })] });
-const read = (time: string, more: Partial<Reading> = {}) =>
-	reading({ id: time, at: `2026-11-03T${time}:00.000Z`, value: 118, ...more });
 const alarms: [what: string, readings: Reading[], events: LiveEvent[], at: string[]][] = [
 	['nothing tagged', [read('09:00')], [], []],
 	['read before it was tagged', [read('07:00')], [off('08:00')], []],
@@ -190,8 +270,7 @@ for (const [what, readings, events, at] of alarms)
 	});
 test('a live reading voids the dead tests of every box under its tag; volts that a 10 Mohm meter leaves open, those of its own box', () => {
 	const events = [off('08:00'), dead('08:10', 'a'), dead('08:10', 'b')];
-	const state = (readings: Reading[], id: string) =>
-		deadState(events, { circuitIds: ['c1'], boxId: id }, signsAt(house, { readings, events }, id)).test !== null;
+	const state = (readings: Reading[], id: string) => deadStateAt(house, { readings, events }, id).test !== null;
 	const live = [read('09:00')];
 	const ghost = [read('09:00', { value: 30, ...HIGH })];
 	assert.deepEqual([state(live, 'a'), state(live, 'b'), state(ghost, 'a'), state(ghost, 'b')], [false, false, true, false]);

@@ -40,6 +40,19 @@ export function breakerPoints(circuit: Pick<Circuit, 'poles'>): DeadPoint[] {
 	return pairs(all);
 }
 
+/** A panel with its cover off: its bars, behind the main. */
+export const panelPoints = (): DeadPoint[] => [
+	...pairs(
+		[
+			['bus', 'bus 1'],
+			['bus2', 'bus 2'],
+			['n', 'neutral bar'],
+			['g', 'ground bar']
+		].map(([key = '', words = '']) => ({ key, words, must: true }))
+	),
+	EARTH
+];
+
 function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conductor[] {
 	if (!circuits.length) {
 		// Nothing is known of what feeds it: as many hots as its devices take.

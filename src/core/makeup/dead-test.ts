@@ -75,24 +75,9 @@ export interface DeadState {
 export const lastSwitched = (events: readonly LiveEvent[], circuitId: string): LiveEvent | undefined =>
 	events.filter((e) => e.circuitId === circuitId && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
 
-/** The last time that something was switched for a box of which the circuit is not known. */
+/** The last time that something was switched for a box of which the circuit is not known, or the main of a panel. */
 export const lastSwitchedFor = (events: readonly LiveEvent[], boxId: string): LiveEvent | undefined =>
 	events.filter((e) => e.boxId === boxId && e.circuitId === null && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
-/** The tags that a box stands under: of its circuits, or of what was switched off for it by its marking. */
-export function tagsOver(
-	events: readonly LiveEvent[],
-	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string }
-): (LiveEvent | undefined)[] {
-	const own = lastSwitchedFor(events, boxId);
-	const onSince = circuitIds.some((id) => {
-		const last = lastSwitched(events, id);
-		return last?.kind === 'on' && !!own && last.at >= own.at;
-	});
-	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
-	if (circuitIds.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
-	return circuitIds.length ? circuitIds.map((id) => lastSwitched(events, id)) : [own];
-}
-
 /** Signs of life since a tag, as times: under any box of its circuits, and what is left open at this box itself. */
 export interface Signs {
 	live: readonly string[];
@@ -100,21 +85,23 @@ export interface Signs {
 }
 const NO_SIGNS: Signs = { live: [], open: [] };
 
-/** Whether hands may go in: the circuits' last tag, and a test of this very box after it. A circuit switched on again voids it, and so does a sign of life. */
+/**
+ * Whether hands may go in: the last of the tags over a place, and a test of this very place after it. What is switched on again
+ * voids it, and so does a sign of life.
+ * @param tags all of which must be off: a box on two circuits is dead only with both off
+ */
 export function deadState(
 	events: readonly LiveEvent[],
-	{ circuitIds, boxId }: { circuitIds: readonly string[]; boxId: string },
+	{ tags, placeId }: { tags: readonly (LiveEvent | undefined)[]; placeId: string },
 	signs: Signs = NO_SIGNS
 ): DeadState {
-	const tags = tagsOver(events, { circuitIds, boxId });
-	// A box on two circuits is dead only with both off.
 	if (!tags.length || tags.some((t) => t?.kind !== 'off-tagged')) return { tag: null, test: null, voided: null };
 	const tag =
 		tags
 			.filter((t): t is LiveEvent => !!t)
 			.sort((a, b) => a.at.localeCompare(b.at))
 			.at(-1) ?? null;
-	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId && tag && e.at >= tag.at).at(-1) ?? null;
+	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === placeId && tag && e.at >= tag.at).at(-1) ?? null;
 	const void_ =
 		after &&
 		[...signs.live, ...signs.open]

@@ -1,9 +1,9 @@
 import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
-import { indexOf } from '../model/job-index';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { lastSwitched, tagsOver, type Signs } from './dead-test';
+import { deadState, lastSwitched, type DeadState, type Signs } from './dead-test';
+import { gatePlace, tagsOver } from './gate';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
 
 /** Live where it is tagged off: the wrong breaker, or a second feed. It stops everything, and says which breaker it is not. */
@@ -59,16 +59,15 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 
 /** The circuits that are held to feed a place, and the tag under which all of them are off; null: one of them is on. */
 function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId' | 'circuitId'>) {
-	const { circuitsOfBox, circuits: byId } = indexOf(job);
-	const own = e.circuitId ? byId.get(e.circuitId) : undefined;
-	const circuits = own ? [own] : (circuitsOfBox.get(e.boxId) ?? []);
-	const tags = e.circuitId
-		? circuits.map((c) => lastSwitched(events, c.id))
-		: tagsOver(events, { circuitIds: circuits.map((c) => c.id), boxId: e.boxId });
+	const place = gatePlace(job, e.circuitId ?? e.boxId) ?? gatePlace(job, e.boxId);
+	if (!place) return null;
+	// What is read of a breaker says of its load side, unless the bus was said to be off too.
+	const tags = e.circuitId ? tagsOver(job, events, place).slice(0, 1) : tagsOver(job, events, place);
 	const off = tags.filter((t): t is LiveEvent => t?.kind === 'off-tagged');
 	if (!tags.length || off.length < tags.length) return null;
 	const tag = off.sort((a, b) => a.at.localeCompare(b.at)).at(-1);
 	if (!tag) return null;
+	const { circuits } = place;
 	const words = circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
 	return { circuits: [...circuits], tag, off: tag.circuitId === null ? (tag.what ?? 'what was tagged') : `circuit ${words}` };
 }
@@ -89,7 +88,7 @@ export function liveAlarms(job: Job, readings: readonly Reading[], events: reado
 	return [...newest.values()];
 }
 
-/** Signs of life that void dead tests under the tags of a box: at any box of its circuits, and what is left open at it. */
+/** Signs of life that void dead tests under the tags of a place: anywhere under them, at any box of its circuits, and what is left open at it. */
 export function signsAt(
 	job: Job,
 	{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
@@ -102,10 +101,24 @@ export function signsAt(
 	const since = evidenceOf(readings, events).filter((e) => e.at >= own.tag.at);
 	return {
 		live: since
-			.filter((e) => e.sign === 'live' && (e.circuitId ? ids.has(e.circuitId) : onThem.has(e.boxId)) && tagOf(job, events, e))
+			.filter((e) => {
+				const under = e.sign === 'live' ? tagOf(job, events, e) : null;
+				return under && (under.tag.id === own.tag.id || (e.circuitId ? ids.has(e.circuitId) : onThem.has(e.boxId)));
+			})
 			.map((e) => e.at),
 		open: since.filter((e) => e.sign === 'not-verified' && e.boxId === boxId).map((e) => e.at)
 	};
+}
+
+/** Whether hands may go into a box, a panel or onto a breaker, by its tags, its tests and every sign of life since. */
+export function deadStateAt(
+	job: Job,
+	seen: { readings: readonly Reading[]; events: readonly LiveEvent[] },
+	placeId: string
+): DeadState {
+	const place = gatePlace(job, placeId);
+	if (!place) return { tag: null, test: null, voided: null };
+	return deadState(seen.events, { tags: tagsOver(job, seen.events, place), placeId }, signsAt(job, seen, placeId));
 }
 
 /** A breaker that may feed a box, by what was read there while some were off. */

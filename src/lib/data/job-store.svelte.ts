@@ -13,8 +13,8 @@ import { circuitOf, indexOf } from '$core/model/job-index';
 import { knownJob } from '$core/model/known';
 import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-lines';
-import { deadState, type DeadState } from '$core/makeup/dead-test';
-import { liveAlarms, signsAt } from '$core/makeup/live-alarm';
+import type { DeadState } from '$core/makeup/dead-test';
+import { deadStateAt, liveAlarms } from '$core/makeup/live-alarm';
 import type { Stage } from '$core/model/kinds';
 import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
@@ -264,19 +264,14 @@ export class JobStore {
 
 	/** Live where it is tagged off: stands until it is settled. */
 	readonly alarms = $derived(liveAlarms(this.job, this.readings, this.events));
-	/** Whether hands may go into a box, by its tags, its tests and every sign of life since. */
-	deadStateOf(boxId: string): DeadState {
-		const ids = (this.index.circuitsOfBox.get(boxId) ?? []).map((c) => c.id);
-		return deadState(
-			this.events,
-			{ circuitIds: ids, boxId },
-			signsAt(this.job, { readings: this.readings, events: this.events }, boxId)
-		);
+	/** Whether hands may go into a box, into a panel or onto a breaker. */
+	deadStateOf(placeId: string): DeadState {
+		return deadStateAt(this.job, { readings: this.readings, events: this.events }, placeId);
 	}
 	/** What is off for a box is on again: its circuits, or what was tagged for it by its marking. */
 	async switchOn(boxId: string, by: string): Promise<void> {
 		const { tag } = this.deadStateOf(boxId);
-		if (tag?.circuitId === null) return this.log({ kind: 'on', circuitId: null, boxId, by, note: '' });
+		if (tag?.circuitId === null) return this.log({ kind: 'on', circuitId: null, boxId: tag.boxId, by, note: '' });
 		for (const { id } of this.index.circuitsOfBox.get(boxId) ?? [])
 			await this.log({ kind: 'on', circuitId: id, boxId: null, by, note: '' });
 	}

@@ -19,7 +19,7 @@
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
-	import DeadTestForm from '../trim/DeadTestForm.svelte';
+	import PlaceGate from '../trim/PlaceGate.svelte';
 	import Keypad from './Keypad.svelte';
 	import LampRow from './LampRow.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';
@@ -248,7 +248,7 @@
 	{/if}
 	{#if box}
 		<Fold title="Dead before touching" bind:open={open.dead}>
-			{#if open.dead}<DeadTestForm {box} />{/if}
+			{#if open.dead}<PlaceGate placeId={box.id} />{/if}
 		</Fold>
 		<Fold title="Photos" bind:open={open.photos}>
 			{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { sayTime } from '$lib/clock';
-	import { deadPoints } from '$core/makeup/dead-points';
+	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import { DEAD_BELOW_V, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '$core/makeup/dead-test';
-	import type { Box } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { atTop } from '$lib/ui/at-top';
@@ -11,12 +10,16 @@
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {
-		box: Box;
+		/** A box, a panel, or a circuit: its breaker. */
+		placeId: string;
 	}
-	let { box }: Props = $props();
+	let { placeId }: Props = $props();
 	const store = useJob();
-	const dead = $derived(store.deadStateOf(box.id));
-	const points = $derived(deadPoints(store.job, box));
+	const dead = $derived(store.deadStateOf(placeId));
+	const name = $derived(store.placeName(placeId));
+	const place = $derived(gatePlace(store.job, placeId));
+	const box = $derived(place?.kind === 'box' ? place.box : null);
+	const points = $derived(place ? gateAt(store.job, place).points : []);
 	let typed = $state<Record<string, string>>({});
 	let meter = $state<Meter>('low-impedance');
 	let by = $state(localStorage.readBy ?? '');
@@ -40,20 +43,20 @@
 		if (by.trim()) localStorage.readBy = by.trim();
 		// Live is evidence, whatever else the test lacks: it is kept, and it stops the work.
 		const live = liveAt(test, points);
-		if (live) return store.foundLive(box.id, `${live.point.words} ${live.volts} V in the dead test`, by.trim());
+		if (live) return store.foundLive(placeId, `${live.point.words} ${live.volts} V in the dead test`, by.trim());
 		if (faults.size) return;
-		await store.log({ kind: 'dead-test', circuitId: null, boxId: box.id, by: by.trim(), note: deadTestNote(test, points) });
+		await store.log({ kind: 'dead-test', circuitId: null, boxId: placeId, by: by.trim(), note: deadTestNote(test, points) });
 		[tried, again, typed] = [false, false, {}];
 		checked = { before: false, after: false, firstLook: false, deviceOut: false };
 	}
 	function onceMore(): void {
 		again = true;
-		checked.deviceOut = true;
+		checked.deviceOut = box !== null;
 	}
 </script>
 
-<section use:atTop aria-label={`Dead before touching, ${box.name}`}>
-	<h2>Dead before touching: {box.name}</h2>
+<section use:atTop aria-label={`Dead before touching, ${name}`}>
+	<h2>Dead before touching: {name}</h2>
 	{#if !dead.tag}
 		<p>
 			<Mark kind="caution" word /> Nothing that feeds it is off and tagged. Switch it off and tag it first: in the live/dead strip at
@@ -63,7 +66,7 @@
 		<p>
 			<Mark kind="good" word /> Tested {sayTime(dead.test.at)} by {dead.test.by}: {dead.test.note}.
 		</p>
-		<Btn onclick={onceMore}>Device out: test again</Btn>
+		<Btn onclick={onceMore}>{box ? 'Device out: test again' : 'Test again'}</Btn>
 	{:else}
 		{#if dead.voided}
 			<p>
@@ -94,7 +97,7 @@
 			<label class="check"
 				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester first: a quick look, not proof</label
 			>
-			<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>
+			{#if box}<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>{/if}
 			<SelectField
 				label="Meter"
 				value={meter}
@@ -112,8 +115,9 @@
 				</ul>
 			{/if}
 			<p class="soft">
-				Under {DEAD_BELOW_V} V on every point of a low-impedance meter. Both halves, both devices, every cable in the box.
-				{#if box.ground === 'none'}No ground in the box: use the independent ground instead.{/if}
+				Under {DEAD_BELOW_V} V on every point of a low-impedance meter.
+				{#if box}Both halves, both devices, every cable in the box.{/if}
+				{#if box?.ground === 'none'}No ground in the box: use the independent ground instead.{/if}
 			</p>
 		</form>
 	{/if}

@@ -5,7 +5,7 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import Coming from '../Coming.svelte';
 	import Gate from './Gate.svelte';
-	import DeadTestForm from './DeadTestForm.svelte';
+	import PlaceGate from './PlaceGate.svelte';
 
 	const store = useJob();
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
@@ -18,10 +18,12 @@
 		? `devices of circuit ${store.circuit.number}, in feed order`
 		: 'devices by box; pick a circuit for its feed order'}
 >
-	{#if store.box}
-		{#key store.box.id}<DeadTestForm box={store.box} />{/key}
+	{#if store.selection?.kind === 'box' || store.selection?.kind === 'panel'}
+		{#key store.selection.id}<PlaceGate placeId={store.selection.id} />{/key}
 	{:else}
-		<Gate text="Before hands go in a box: circuit off and tagged, box verified dead, live-dead-live. Pick a box to record it." />
+		<Gate
+			text="Before hands go in a box: circuit off and tagged, box verified dead, live-dead-live. Pick a box, or a panel, to record it."
+		/>
 	{/if}
 	<table class="data">
 		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>

@@ -9,6 +9,8 @@
 	const store = useJob();
 	const first = $derived(store.tagged[0]);
 	const circuit = $derived(first?.circuitId ? store.index.circuits.get(first.circuitId) : undefined);
+	/** Off whole, by its main: its line side is what stays live. */
+	const whole = $derived(store.job.panels.find((p) => store.tagged.some((e) => e.circuitId === null && e.boxId === p.id)));
 </script>
 
 <!-- What keeps people alive: always in sight. Nothing tagged is never said to be dead. -->
@@ -16,11 +18,14 @@
 	{#if first}
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
-			><span class="name">{circuit ? `${circuit.number} ${circuit.name}` : (first.what ?? 'as marked')}</span><span
-				class="soft when">{sayTime(first.at)} {first.by}</span
-			>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
+			><span class="name"
+				>{circuit
+					? `${circuit.number} ${circuit.name}`
+					: `${whole && first.boxId === whole.id ? `${whole.name}, ` : ''}${first.what ?? 'as marked'}`}</span
+			><span class="soft when">{sayTime(first.at)} {first.by}</span>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b
+				>{/if}</span
 		>
-		<span class="rest">others live</span>
+		<span class="rest">{whole && !whole.feeder ? 'line side live' : 'others live'}</span>
 	{:else}
 		<span class="state condensed">ALL LIVE</span><span class="what">nothing off and tagged</span>
 	{/if}

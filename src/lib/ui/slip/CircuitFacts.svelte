@@ -11,6 +11,7 @@
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import Late from '../Late.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import MaybeField from '../fields/MaybeField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
@@ -24,7 +25,7 @@
 	}
 	let { circuit }: Props = $props();
 	const store = useJob();
-	let open = $state({ feed: false, plate: false, wiring: false, neutral: false, found: false });
+	let open = $state({ feed: false, plate: false, wiring: false, neutral: false, found: false, gate: false });
 	const nameFault = fieldFault(NAMES.circuit);
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
 	const OPENS: Record<Opener, string> = {
@@ -255,6 +256,11 @@
 			/>
 		{/if}
 	</div>
+</Fold>
+<Fold title="Dead before touching its breaker" bind:open={open.gate}>
+	{#if open.gate}<Late load={() => import('$lib/stages/trim/PlaceGate.svelte')}
+			>{#snippet children(PlaceGate)}<PlaceGate placeId={circuit.id} />{/snippet}</Late
+		>{/if}
 </Fold>
 <Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
 

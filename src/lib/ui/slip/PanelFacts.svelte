@@ -6,6 +6,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm, type State } from '$core/model/kinds';
 	import Btn from '../Btn.svelte';
+	import Late from '../Late.svelte';
 	import FeederFacts from './FeederFacts.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
@@ -17,6 +18,7 @@
 	}
 	let { panelId }: Props = $props();
 	const store = useJob();
+	let gate = $state(false);
 	const panel = $derived(store.job.panels.find((p) => p.id === panelId));
 	const room = $derived(panel?.roomId ? store.index.rooms.get(panel.roomId) : undefined);
 	const rooms = $derived([{ value: '', name: 'not known yet' }, ...store.job.rooms.map((r) => ({ value: r.id, name: r.name }))]);
@@ -188,6 +190,11 @@
 			</fieldset>
 		</div>
 		{#if !panel.label}<p class="soft">Not entered: breakers are not checked against it yet.</p>{/if}
+	</Fold>
+	<Fold title="Dead before touching" bind:open={gate}>
+		{#if gate}<Late load={() => import('$lib/stages/trim/PlaceGate.svelte')}
+				>{#snippet children(PlaceGate)}<PlaceGate placeId={panelId} />{/snippet}</Late
+			>{/if}
 	</Fold>
 	<p class="soft">Working space is drawn on the plan.</p>
 	<Btn small look="quiet" onclick={remove}>Remove {panel.name}</Btn>

@@ -1,0 +1,70 @@
+import type { Box, Circuit, Job, LiveEvent, Panel } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { breakerPoints, deadPoints, panelPoints, type DeadPoint } from './dead-points';
+import { lastSwitched, lastSwitchedFor } from './dead-test';
+
+/** What hands go into: a box with what is in it, a panel behind its cover, a breaker or fuse on its bus. */
+export type GatePlace =
+	| { kind: 'box'; box: Box; circuits: readonly Circuit[] }
+	| { kind: 'panel'; panel: Panel; circuits: readonly Circuit[] }
+	| { kind: 'breaker'; circuit: Circuit; circuits: readonly Circuit[] };
+
+/** The place of a box's, a panel's or a circuit's id; null: it is not in the job. A circuit's is its breaker. */
+export function gatePlace(job: Job, id: string): GatePlace | null {
+	const { boxes, circuitsOfBox, circuits } = indexOf(job);
+	const box = boxes.get(id);
+	if (box) return { kind: 'box', box, circuits: circuitsOfBox.get(id) ?? [] };
+	const panel = job.panels.find((p) => p.id === id);
+	if (panel) return { kind: 'panel', panel, circuits: job.circuits.filter((c) => c.panelId === id) };
+	const circuit = circuits.get(id);
+	return circuit ? { kind: 'breaker', circuit, circuits: [circuit] } : null;
+}
+
+/** What is read at a place for it to be verified dead, and what stays live there all the same. */
+export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; staysLive: string[] } {
+	if (place.kind === 'box') return { points: deadPoints(job, place.box), staysLive: [] };
+	const panel = place.kind === 'panel' ? place.panel : job.panels.find((p) => p.id === place.circuit.panelId);
+	return {
+		points: place.kind === 'panel' ? panelPoints() : breakerPoints(place.circuit),
+		staysLive: !panel
+			? ['Its panel is not known: what feeds the bus that it sits on is not known to be off.']
+			: panel.feeder
+				? [`${panel.name} is fed from another panel: switch off and tag its feeder there, or the main of that panel.`]
+				: ['The line side of the main stays live: only the utility can switch it off. Keep its cover on.']
+	};
+}
+
+/** The panel that a circuit or a panel is behind, and those that it is fed through. */
+function panelsBehind(job: Job, panelId: string | null | undefined): string[] {
+	const found: string[] = [];
+	for (let at = panelId; at && !found.includes(at); at = job.panels.find((p) => p.id === at)?.feeder?.fromPanelId) found.push(at);
+	return found;
+}
+/** The main or the feeder that is off and tagged for a panel, or for one that it is fed through. */
+const mainOff = (job: Job, events: readonly LiveEvent[], panelId: string | null): LiveEvent | undefined =>
+	panelsBehind(job, panelId)
+		.map((id) => lastSwitchedFor(events, id))
+		.find((e) => e?.kind === 'off-tagged');
+
+/** How a circuit was last switched; where its panel is off whole, that. */
+const circuitTag = (job: Job, events: readonly LiveEvent[], circuit: Circuit): LiveEvent | undefined => {
+	const own = lastSwitched(events, circuit.id);
+	return own?.kind === 'off-tagged' ? own : (mainOff(job, events, circuit.panelId) ?? own);
+};
+
+/**
+ * The tags that a place stands under, all of which must be off: of its circuits or their panel's main, or of what was switched off
+ * for a box by its marking; work on a breaker needs the bus that it sits on dead, work in a panel all of it.
+ */
+export function tagsOver(job: Job, events: readonly LiveEvent[], place: GatePlace): (LiveEvent | undefined)[] {
+	if (place.kind === 'panel') return [mainOff(job, events, place.panel.id)];
+	if (place.kind === 'breaker') return [circuitTag(job, events, place.circuit), mainOff(job, events, place.circuit.panelId)];
+	const own = lastSwitchedFor(events, place.box.id);
+	const onSince = place.circuits.some(({ id }) => {
+		const last = lastSwitched(events, id);
+		return last?.kind === 'on' && !!own && last.at >= own.at;
+	});
+	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
+	if (place.circuits.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
+	return place.circuits.length ? place.circuits.map((c) => circuitTag(job, events, c)) : [own];
+}
