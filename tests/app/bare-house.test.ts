@@ -62,3 +62,12 @@ test('a missing fact is entered from where it is told, and is told no more', asy
 	await b.says('15 A', '.strip');
 	await b.saysNot('The rating of the breaker of circuit 3 is not known.', '.slip');
 });
+test('a receptacle by its form: its face and what it needs; a form for two hots on one pole is told of at once', async () => {
+	await b.go(`${page}/circuit?box=kt-03`);
+	for (const head of ['Facts', 'Devices', 'Form and device']) await b.click('.slip .fold-head', head);
+	await b.says('Needs a hot, a neutral and a ground.', '.slip figure');
+	await b.set('.slip .two .field:nth-of-type(2) select', '1 6-20');
+	await b.says('Takes 6-20 and 6-15 plugs.', '.slip figure');
+	await b.find('.slip svg[aria-label="Face of 6-20: two hots and a ground"]');
+	await b.says('is for two hots; circuit 4 has one pole', '.slip');
+});

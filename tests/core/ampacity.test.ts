@@ -5,8 +5,10 @@ import { standardBreaker, standardBreakerUpTo } from '../../src/core/code/240-6-
 import { editions } from '../../src/core/code/editions';
 import { egcEnlarged, egcFor } from '../../src/core/code/250-122-grounding';
 import { dropVolts, ohmsAt, ohmsPerKft } from '../../src/core/code/chapter-9-resistance';
-import type { Cable } from '../../src/core/model/kinds';
-import type { Awg, Metal } from '../../src/core/units/gauge';
+import { assess } from '../../src/core/assess';
+import { CABLES, type Cable } from '../../src/core/model/kinds';
+import { GAUGES, type Awg, type Metal } from '../../src/core/units/gauge';
+import { job, leg } from './small-job';
 
 const e = editions['2023'];
 const near = (have: number, want: number, within = 1e-9) => assert.ok(Math.abs(have - want) <= within, `${have} is not ${want}`);
@@ -119,4 +121,16 @@ test('every row of every edition can be read: gauges in order, ampacity and resi
 			assert.ok(row.Cu.stranded < (edition.resistance.rows[i - 1]?.Cu.stranded ?? Infinity));
 		});
 	}
+});
+test('whatever wire is entered of a cable, no stage fails on it', () => {
+	const failed = GAUGES.flatMap((awg) =>
+		(['Cu', 'Al'] as const).flatMap((metal) =>
+			CABLES.flatMap((cable) =>
+				Object.values(assess(job({ legs: [leg('p', 'a', 20, { awg, metal, cable }), leg('a', 'b', 10)] })).stages).flatMap(
+					(s) => s.failed ?? []
+				)
+			)
+		)
+	);
+	assert.deepEqual(failed, []);
 });

@@ -12,6 +12,7 @@ import { requiredCircuits } from './articles/210-11-required-circuits';
 import type { Edition } from '../code/shape/edition';
 import { type Run, runOf } from '../run/runs';
 import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
+import { formFindings, pushInFindings } from './articles/406-4-f-forms';
 import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
 import { sharedLoads, shareSteps } from './size/shared-loads';
 import { legsInTheWet } from './articles/300-5-300-9-wet-places';
@@ -74,6 +75,8 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 	[
 		() => feedFindings(edition, job, run),
 		() => ratingFindings(edition, job, run),
+		() => formFindings(edition, job, run),
+		() => pushInFindings(edition, job, run),
 		() => sharedLoads(edition, job, run),
 		() => applianceFindings(edition, job, run),
 		() => legsInTheWet(edition, job, run),

@@ -8,6 +8,7 @@ import type {
 	CircuitKind,
 	ConductorColor,
 	ConductorMeans,
+	Connects,
 	Dampness,
 	DeviceKind,
 	Disconnect,
@@ -21,6 +22,7 @@ import type {
 	LeadsTo,
 	Lies,
 	LoadKind,
+	NemaKey,
 	Opener,
 	OpensTogether,
 	PanelKind,
@@ -33,6 +35,7 @@ import type {
 	State,
 	Switched,
 	SwitchWays,
+	Usb,
 	WallMarkKind,
 	Yoke
 } from './kinds';
@@ -176,6 +179,19 @@ export interface Device {
 	volts: 120 | 240;
 	slots: 'grounding' | 'two-slot';
 	protection: Protection;
+	/** NEMA configuration of a receptacle; left out: not said, ordinary by its volts and amps. */
+	form?: NemaKey | undefined;
+	usb?: Usb | undefined;
+	/** A switch is on the same yoke. */
+	withSwitch?: boolean | undefined;
+	/** Read off the device: how deep it reaches back, in; inches to strip; how it takes conductors. Left out: not read. */
+	deepIn?: number | undefined;
+	stripIn?: number | undefined;
+	connects?: Connects | undefined;
+	/** Every terminal on one side. */
+	oneSide?: boolean | undefined;
+	/** Vents that must stay free. */
+	vents?: boolean | undefined;
 	/** What follows hangs on LOAD, so that this device protects it too. */
 	feedsLoad: boolean;
 	tamperResistant: boolean;

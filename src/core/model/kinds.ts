@@ -158,6 +158,33 @@ export type DeviceKind = (typeof DEVICE_KINDS)[number];
 export const PROTECTIONS = ['none', 'gfci', 'afci', 'dual'] as const;
 export type Protection = (typeof PROTECTIONS)[number];
 
+/** NEMA configurations of receptacles; the last two only as found. */
+export const NEMA_FORMS = [
+	'5-15',
+	'5-20',
+	'6-15',
+	'6-20',
+	'6-30',
+	'6-50',
+	'14-30',
+	'14-50',
+	'L5-20',
+	'L5-30',
+	'L6-20',
+	'L6-30',
+	'L14-20',
+	'L14-30',
+	'10-30',
+	'10-50'
+] as const;
+export type NemaKey = (typeof NEMA_FORMS)[number];
+/** How a device takes its conductors. */
+export const CONNECTS = ['screw', 'clamp', 'push-in', 'leads'] as const;
+export type Connects = (typeof CONNECTS)[number];
+/** Chargers on a receptacle: beside its slots, or nothing else. */
+export const USB = ['beside', 'only'] as const;
+export type Usb = (typeof USB)[number];
+
 export const SWITCHED = ['none', 'half', 'whole'] as const;
 export type Switched = (typeof SWITCHED)[number];
 

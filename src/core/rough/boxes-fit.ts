@@ -141,8 +141,8 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 	const { rule, fromIn, moreIn } = edition.boxes.depth;
 	const deepest = Math.max(
 		0,
-		...box.devices.map((d) =>
-			d.protection === 'none' ? DEPTH_IN.plain : (job.practice.protectingDeviceIn ?? DEPTH_IN.protecting)
+		...box.devices.map(
+			(d) => d.deepIn ?? (d.protection === 'none' ? DEPTH_IN.plain : (job.practice.protectingDeviceIn ?? DEPTH_IN.protecting))
 		)
 	);
 	const need = deepest > fromIn ? deepest + moreIn : deepest;

@@ -1,3 +1,4 @@
+import { NEMA, needsOfForm } from '../code/nema-forms';
 import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
@@ -24,7 +25,8 @@ export function foundInBoxes({ edition, job }: House): Finding[] {
 		...contradictions(edition, job, box),
 		...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
 		...wireOnBreaker(edition, job, box),
-		...adapter(edition, box)
+		...adapter(edition, box),
+		...formOnSeen(edition, job, box)
 	]);
 }
 
@@ -129,6 +131,28 @@ const opens = (c: Circuit | undefined): string => ((c?.opener ?? 'breaker') === 
 function limitOf({ smallConductor }: Edition, { awg }: CableSeen): { awg: NonNullable<CableSeen['awg']>; mostA: number }[] {
 	const mostA = awg && smallConductor.Cu[awg];
 	return awg && mostA ? [{ awg, mostA }] : [];
+}
+
+/** The form of a receptacle against the cables that were seen, where none is drawn: every one of them lacks a conductor that it needs. */
+function formOnSeen(edition: Edition, job: Job, box: Box): Finding[] {
+	if (!box.cables.length || drawnIn(job, box.id).length) return [];
+	const { contact, ground } = edition.receptacleForms;
+	return box.devices.flatMap(({ id, form: key }) => {
+		const form = key && NEMA[key];
+		if (!form || form.hots !== 2 || form.onlyFound) return [];
+		const lacks = (what: 'neutral' | 'ground', rule: RuleRef) =>
+			finding(edition, box, {
+				code: 'seen-form',
+				of: `${what}:${id}`,
+				severity: 'violation',
+				rule,
+				message: `${box.name}: a ${key} receptacle needs ${needsOfForm(form)}; no cable seen in it has a ${what}.`
+			});
+		return [
+			...(form.neutral && box.cables.every((c) => c.conductors !== null && c.conductors < 3) ? [lacks('neutral', contact)] : []),
+			...(box.cables.every((c) => c.ground === false) && box.material === 'plastic' ? [lacks('ground', ground)] : [])
+		];
+	});
 }
 
 function adapter(edition: Edition, box: Box): Finding[] {

@@ -27,6 +27,7 @@ export const edition2017: Edition = {
 	continuous: c.continuous,
 	cordShare: { rule: ref('210.23(A)(1)', 'Cord-and-plug equipment: 80 percent'), share: 0.8 },
 	receptacleCircuits: c.receptacleCircuits,
+	receptacleForms: c.receptacleForms,
 	smallConductor: c.smallConductor,
 	colors: c.colors,
 	leastConductor: { rule: ref('210.19(A)(4)', 'Least branch-circuit conductor'), Cu: '14', Al: '12' },

@@ -73,7 +73,8 @@ export const resistance = {
 	solidTo: '10' as Awg,
 	perDegC: { Cu: 0.00323, Al: 0.0033 },
 	rows: [
-		ohms('14', 4110, [3.07, 3.14], null),
+		// Aluminum of this size may not be used; where it is entered all the same, its drop can be told.
+		ohms('14', 4110, [3.07, 3.14], [5.06, 5.17]),
 		ohms('12', 6530, [1.93, 1.98], [3.18, 3.25]),
 		ohms('10', 10380, [1.21, 1.24], [2.0, 2.04]),
 		ohms('8', 16510, [0.764, 0.778], [null, 1.28]),
@@ -96,6 +97,14 @@ export const receptacleCircuits = {
 	rule: ref('210.21(B)(3)', 'Receptacle ratings on a circuit of two or more'),
 	single: ref('210.21(B)(1)', 'Single receptacle on an individual circuit'),
 	allowed: { 15: [15], 20: [15, 20], 30: [30], 40: [40, 50], 50: [50] }
+};
+/** Forms of receptacles and what they must be connected to. */
+export const receptacleForms = {
+	volts: ref('406.4(F)', 'Receptacles of different volts are not interchangeable'),
+	contact: ref('110.3(B)', 'A device is installed as it is listed'),
+	ground: ref('406.4(C)', 'The ground of a grounding-type receptacle is connected'),
+	pushIn: { rule: ref('110.3(B)', 'Push-in terminals, as listed'), awg: '14', upToA: 15 } as const,
+	old: ref('250.140', 'Frames grounded by the neutral: existing circuits only')
 };
 /** What colors mean, and what may be re-marked. */
 export const colors = {

@@ -80,6 +80,15 @@ export interface Edition {
 	continuous: { rule: RuleRef; factor: number };
 	cordShare: { rule: RuleRef; share: number };
 	receptacleCircuits: { rule: RuleRef; single: RuleRef; allowed: Readonly<Record<number, readonly number[]>> };
+	/** The form of a receptacle: volts it is for, a contact without its conductor, its ground, the old ones. */
+	receptacleForms: {
+		volts: RuleRef;
+		contact: RuleRef;
+		ground: RuleRef;
+		old: RuleRef;
+		/** Push-in terminals take copper of one gauge, on circuits of so many amps. */
+		pushIn: { rule: RuleRef; awg: Awg; upToA: number };
+	};
 	/** What colors of conductors mean. */
 	colors: { remark: RuleRef; ground: RuleRef; neutral: RuleRef; asFound: RuleRef };
 	smallConductor: {

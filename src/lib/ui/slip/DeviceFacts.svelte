@@ -5,20 +5,25 @@
 	import {
 		DEVICE_KINDS,
 		inWords,
+		NEMA_FORMS,
 		PART_OF,
 		PROTECTIONS,
 		SERVES,
 		SWITCH_WAYS,
 		type DeviceKind,
+		type NemaKey,
 		type PartOf,
 		type Serves,
 		type SwitchWays
 	} from '$core/model/kinds';
+	import { asForm, formOf, NEMA } from '$core/code/nema-forms';
 	import { DUPLEX } from '$core/model/new-job';
 	import { indexOf } from '$core/model/job-index';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '../Btn.svelte';
+	import Fold from '../Fold.svelte';
+	import DeviceMake from './DeviceMake.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 
@@ -28,6 +33,7 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	let picked = $state(0);
+	let inHand = $state(false);
 	const device = $derived(box.devices[Math.min(picked, box.devices.length - 1)]);
 	const KINDS: Record<DeviceKind, string> = {
 		receptacle: 'receptacle',
@@ -37,27 +43,34 @@
 		alarm: 'smoke alarm'
 	};
 	const PROTECTS = { none: 'none', gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' } as const;
+	/** Forms that are sold two to a yoke, too. */
+	const DUPLEXES: readonly NemaKey[] = ['5-15', '5-20', '6-15', '6-20'];
 	const FORMS = [
-		{ value: '2-120-15', name: 'duplex, 15 A' },
-		{ value: '2-120-20', name: 'duplex, 20 A' },
-		{ value: '1-120-15', name: 'single, 15 A' },
-		{ value: '1-120-20', name: 'single, 20 A' },
-		{ value: '1-240-20', name: '240 V, 20 A' },
-		{ value: '1-240-30', name: '240 V, 30 A' },
-		{ value: '1-240-50', name: '240 V, 50 A' }
+		...DUPLEXES.map((key) => ({ value: `2 ${key}`, name: `${key} duplex, ${NEMA[key].amps} A ${NEMA[key].volts} V` })),
+		...NEMA_FORMS.map((key) => ({
+			value: `1 ${key}`,
+			name: `${key}${DUPLEXES.includes(key) ? ' single' : ''}, ${NEMA[key].amps} A ${NEMA[key].volts} V${NEMA[key].onlyFound ? ', as found' : ''}`
+		}))
 	];
 	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: inWords(value) }));
 	const set = (what: string, change: Partial<Omit<Device, 'id'>>) =>
 		device && store.edit(`${box.name}: ${what}`, editDevice(box.id, device.id, change));
-	const formOf = (d: Device) => `${d.receptacles}-${d.volts}-${d.amps}`;
+	const key = $derived(device ? formOf(device) : null);
 	function form(value: string): void {
-		const [receptacles, volts, amps] = value.split('-').map(Number);
-		void set('receptacle', { receptacles: receptacles as 1 | 2, volts: volts as 120 | 240, amps: amps ?? 15 });
+		const [count, key] = value.split(' ');
+		const picked = NEMA_FORMS.find((f) => f === key);
+		if (!picked || !device) return;
+		// Two slots of an old 120 V face stay what they are.
+		const { slots, ...of } = asForm(picked);
+		const old = device.slots === 'two-slot' && of.volts === 120;
+		void set(picked, { ...of, slots: old ? device.slots : slots, receptacles: count === '2' ? 2 : 1, usb: undefined });
 	}
 	function kind(next: DeviceKind): void {
 		const receptacle = next === 'receptacle';
 		void set(KINDS[next], {
 			kind: next,
+			form: undefined,
+			usb: undefined,
 			name: receptacle ? '' : KINDS[next],
 			receptacles: receptacle ? 2 : 0,
 			tamperResistant: receptacle && box.state !== 'found',
@@ -103,10 +116,10 @@
 		{#if device.kind === 'receptacle'}
 			<SelectField
 				label="Form"
-				value={formOf(device)}
-				options={FORMS.some((f) => f.value === formOf(device))
+				value={key && device.receptacles ? `${device.receptacles} ${key}` : ''}
+				options={key && device.receptacles
 					? FORMS
-					: [...FORMS, { value: formOf(device), name: `${device.volts} V, ${device.amps} A` }]}
+					: [{ value: '', name: device.receptacles ? `not read: ${device.amps} A ${device.volts} V` : 'USB only' }, ...FORMS]}
 				onkeep={form}
 			/>
 			<SelectField
@@ -239,6 +252,11 @@
 			/>
 		{/if}
 	</div>
+	{#if device.kind === 'receptacle'}
+		<Fold title={`Form and device in hand${key ? `: ${key}` : ''}`} bind:open={inHand}>
+			{#if inHand}<DeviceMake {device} form={key} onkeep={set} />{/if}
+		</Fold>
+	{/if}
 {/if}
 <div class="acts">
 	<Btn small onclick={add}>Another device</Btn>
