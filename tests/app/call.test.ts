@@ -106,3 +106,18 @@ test('what the call made contradicts nothing, invents nothing, and is there agai
 	const [device] = job.boxes[0]?.devices ?? [];
 	assert.deepEqual([device?.state, device?.protection, device?.installedBy], ['built', 'dual', 'MR']);
 });
+
+test('looking round: what nobody looked at is there or missing by one tap, and can be taken back', async () => {
+	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
+	await b.go(`${page}/layout?view=round`);
+	await b.says(/\d things? to look for/, '.sheet h2');
+	const left = async () => Number(/: (\d+)/.exec(await b.text('.sheet h2'))?.[1] ?? 0);
+	const before = await left();
+	await b.click('.sheet li:first-child button', 'There');
+	await b.find('.sheet li:first-child button[aria-pressed=true]');
+	assert.equal(await left(), before - 1);
+	await b.click('.sheet li:first-child button', 'Missing');
+	await b.find('.sheet li:first-child button:last-child[aria-pressed=true]');
+	await b.click('button[aria-label^="Undo"]');
+	await b.find('.sheet li:first-child button:first-child[aria-pressed=true]');
+});

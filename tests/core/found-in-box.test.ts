@@ -142,6 +142,7 @@ test('an old house that nobody has drawn: not looked at, then met or missing as 
 		],
 		['not-looked-at', 'met', 'missing', 'missing']
 	);
+	assert.equal(line()?.why, 'None is recorded. Look whether one is there.');
 	assert.equal(line((j) => void Object.assign(j.boxes[0] ?? {}, { state: 'planned' }))?.state, 'missing');
 	assert.ok(!assess(call).stages.layout.findings.some((f) => f.rule.section.startsWith('210.52(G)')));
 });

@@ -41,7 +41,8 @@ function asLooked(job: Job, r: Requirement): Requirement {
 	const check = job.checks.find((c) => c.id === r.id);
 	if (check?.seen === 'not-done') return r;
 	if (check?.seen === 'done') return { ...r, state: 'met', why: `Seen on site${check.by ? ` by ${check.by}` : ''}.` };
-	return { ...r, state: 'not-looked-at' };
+	// What is not recorded is not missing: nothing is said of what stands there.
+	return { ...r, state: 'not-looked-at', why: 'None is recorded. Look whether one is there.' };
 }
 
 /** The edition in force for an article: the job's own, or the one that a local amendment names; null: not asked for here. */

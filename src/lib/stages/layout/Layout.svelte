@@ -11,6 +11,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import { draggedPlace, PlanEdits } from '$lib/ui/plan/plan-edits.svelte';
@@ -23,7 +24,7 @@
 	const store = useJob();
 	const edits = new PlanEdits(store);
 	let story = $state(0);
-	const VIEWS = { plan: 'Plan', list: 'Punch list', add: 'Add things' };
+	const VIEWS = { plan: 'Plan', list: 'Punch list', round: 'Look round', add: 'Add things' };
 	const views = new StageViews(() => Object.keys(VIEWS) as (keyof typeof VIEWS)[]);
 	const view = $derived(views.now);
 	const plan = $derived(drawPlan(store.edition, edits.job, story));
@@ -67,7 +68,7 @@
 <Sheet
 	title="Lay out"
 	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} not covered`}
-	fixed={measured && view !== 'list'}
+	fixed={measured && view !== 'list' && view !== 'round'}
 	views={VIEWS}
 	{view}
 	onview={views.go}
@@ -83,6 +84,8 @@
 	{/snippet}
 	{#if view === 'list'}
 		<PunchList />
+	{:else if view === 'round'}
+		<Late load={() => import('./LookRound.svelte')}>{#snippet children(LookRound)}<LookRound />{/snippet}</Late>
 	{:else if !measured}
 		{#if view === 'add'}<AddThings state="planned" />{/if}
 		<p>
