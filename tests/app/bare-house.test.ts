@@ -71,3 +71,15 @@ test('a receptacle by its form: its face and what it needs; a form for two hots 
 	await b.find('.slip svg[aria-label="Face of 6-20: two hots and a ground"]');
 	await b.says('is for two hots; circuit 4 has one pole', '.slip');
 });
+test('a half-switched receptacle: read with the switch on and off, each half against what it ought to be', async () => {
+	await b.go(`${page}/prove?box=lv-02`);
+	for (const head of ['Facts', 'Devices']) await b.click('.slip .fold-head', head);
+	await b.set('.slip .two .field:nth-of-type(5) select', 'half');
+	await b.set('.slip .two .field:nth-of-type(6) select', 'lower');
+	await b.click('.pad .halves button', 'lower half');
+	await b.click('.pad .halves button', 'switch off');
+	await b.type('#read-hn', '118');
+	await b.click('.pad header button', 'Keep 1 reading');
+	await b.says('stays live with the switch off', '.pad');
+	await b.says('118 V', '.pad table');
+});

@@ -12,6 +12,7 @@ import { requiredCircuits } from './articles/210-11-required-circuits';
 import type { Edition } from '../code/shape/edition';
 import { type Run, runOf } from '../run/runs';
 import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
+import { dimmerFindings } from './articles/404-14-e-dimmers';
 import { formFindings, pushInFindings } from './articles/406-4-f-forms';
 import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
 import { sharedLoads, shareSteps } from './size/shared-loads';
@@ -63,6 +64,7 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 			...orLacking(job, cite(edition, edition.ampacity.rule), () => requiredCircuits(edition, job)),
 			...panelFindings(edition, job),
 			...multiwire.findings,
+			...dimmerFindings(edition, job),
 			...results.flatMap((r) => r.findings),
 			...hints,
 			// Advice on drop comes last: it must not bury what is required.

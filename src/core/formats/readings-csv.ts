@@ -19,6 +19,7 @@ export const CSV_COLUMNS = [
 	'at_ma',
 	'half',
 	'phase',
+	'switch',
 	'instrument',
 	'at',
 	'by',
@@ -46,6 +47,7 @@ export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string
 		at_ma: r.atMa ?? '',
 		half: r.half ?? '',
 		phase: r.phase ?? '',
+		switch: r.switchAt ?? '',
 		instrument: r.instrument,
 		at: r.at,
 		by: r.by,
@@ -101,7 +103,7 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	const faults: FieldFault[] = [];
 	// What a spreadsheet would run was written with a quote mark before it.
 	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
-	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase', allowed: T): T[number] | undefined => {
+	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase' | 'switch', allowed: T): T[number] | undefined => {
 		if (!cell(name)) return undefined;
 		const found = allowed.find((a) => a === cell(name).toLowerCase());
 		if (!found) faults.push({ path: name, message: `must be one of ${allowed.join(', ')}; got "${cell(name)}"` });
@@ -131,7 +133,8 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 			word: cell('word') || undefined,
 			atMa: figure('at_ma') ?? undefined,
 			half: oneOf('half', ['upper', 'lower']),
-			phase: oneOf('phase', ['before', 'after'])
+			phase: oneOf('phase', ['before', 'after']),
+			switchAt: oneOf('switch', ['on', 'off'])
 		}),
 		loadA: figure('load_a'),
 		instrument: cell('instrument'),

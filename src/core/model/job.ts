@@ -198,6 +198,10 @@ export interface Device {
 	weatherResistant: boolean;
 	/** By a wall switch: a duplex with one half switched still counts for spacing, a wholly switched one does not. */
 	switched: Switched;
+	/** Of one with a half switched: which; left out: not looked at. */
+	switchedHalf?: 'upper' | 'lower' | undefined;
+	/** Of a switch: it dims. */
+	dimmer?: boolean | undefined;
 	serves: Serves | null;
 	watts: number;
 	name: string;

@@ -23,14 +23,20 @@ export function latestReadings(readings: readonly Reading[], half: 'upper' | 'lo
 	known[half].set(readings, found);
 	return found;
 }
-function gather(readings: readonly Reading[], half: 'upper' | 'lower'): LatestReadings {
+/** The same of what was read with the wall switch of its outlet off, both halves: it says nothing of the outlet with it on. */
+export const readWithSwitchOff = (readings: readonly Reading[], boxId: string): Reading[] =>
+	(['upper', 'lower'] as const).flatMap((half) => {
+		const off = counting(readings).filter((r) => r.boxId === boxId && r.switchAt === 'off');
+		return off.length ? [...(gather(off, half, 'off').get(boxId)?.values() ?? [])] : [];
+	});
+function gather(readings: readonly Reading[], half: 'upper' | 'lower', switchAt: 'on' | 'off' = 'on'): LatestReadings {
 	const list = counting(readings);
 	/** When a place was last read after the work. */
 	const after = new Map<string, string>();
 	for (const r of list) if (r.phase === 'after' && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
 	const byPlace = new Map<string, Map<ReadingKind, Reading>>();
 	for (const reading of list) {
-		if ((reading.half ?? 'upper') !== half) continue;
+		if ((reading.half ?? 'upper') !== half || (reading.switchAt ?? 'on') !== switchAt) continue;
 		if (reading.phase === 'before' && reading.at <= (after.get(reading.boxId) ?? '')) continue;
 		const at = reading.circuitId ?? reading.boxId;
 		const kinds = byPlace.get(at) ?? new Map<ReadingKind, Reading>();

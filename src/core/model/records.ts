@@ -71,6 +71,8 @@ export interface Reading {
 	atMa?: number | undefined;
 	/** Of a receptacle with two halves; left out: the upper, or the only one. */
 	half?: 'upper' | 'lower' | undefined;
+	/** The wall switch of a switched receptacle while it was read; left out: on, or it has none. */
+	switchAt?: 'on' | 'off' | undefined;
 	/** Before or after the work; left out: neither was said. */
 	phase?: 'before' | 'after' | undefined;
 	/** Read at a panel, of this breaker. */

@@ -6,7 +6,7 @@ import type { Edition } from '../code/shape/edition';
 import type { Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
-import { counting, latestReadings } from '../model/latest-readings';
+import { counting, latestReadings, readWithSwitchOff } from '../model/latest-readings';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
 import { standingOf } from '../protection/standing';
@@ -28,9 +28,11 @@ export interface BoxProof {
 	latest: Latest;
 	/** Of the lower half of a receptacle that has two. */
 	lower: Latest;
+	/** With its wall switch off, both halves. */
+	off: Judged[];
 }
 /** Every judged reading of a place, both halves. */
-export const allOf = ({ latest, lower }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower)];
+export const allOf = ({ latest, lower, off }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower), ...off];
 
 const ofReadings = new WeakMap<readonly Reading[], { job: Job; proofs: ReadonlyMap<string, BoxProof> }>();
 /** What was read at each box of a house, judged; kept for the state of the job and its readings. */
@@ -51,10 +53,12 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 	const known = knownOf(job, edition);
 	// What is read of grounds and of a device's own button speaks of the boxes after it too.
 	const beyond = readings.filter((r) => BEYOND_ITS_BOX.includes(r.kind));
-	for (const boxId of new Set([...upper.keys(), ...lower.keys()])) {
+	const switched = counting(readings).flatMap((r) => (r.switchAt === 'off' ? [r.boxId] : []));
+	for (const boxId of new Set([...upper.keys(), ...lower.keys(), ...switched])) {
 		const place = index.boxes.get(boxId) ?? panels.get(boxId) ?? index.circuits.get(boxId);
 		if (!place) continue;
-		const own = [...(upper.get(boxId)?.values() ?? []), ...(lower.get(boxId)?.values() ?? [])];
+		const off = switched.includes(boxId) ? readWithSwitchOff(readings, boxId) : [];
+		const own = [...(upper.get(boxId)?.values() ?? []), ...(lower.get(boxId)?.values() ?? []), ...off];
 		const before = known.get(boxId);
 		const rows = [...own, ...beyond];
 		if (before && sameRows(before.rows, rows)) {
@@ -83,7 +87,20 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			together(edition, job, latest, beside);
 			return latest;
 		};
-		const proof: BoxProof = { boxId, level: 'unknown', latest: judged(upper.get(boxId)), lower: judged(lower.get(boxId)) };
+		const proof: BoxProof = {
+			boxId,
+			level: 'unknown',
+			latest: judged(upper.get(boxId)),
+			lower: judged(lower.get(boxId)),
+			off: off.map((reading) => ({
+				reading,
+				verdict: verdictOf(
+					{ edition, job },
+					{ place, circuit },
+					{ reading, beside: besides(edition, job, boxId, readings, upper) }
+				)
+			}))
+		};
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
 		found.set(boxId, proof);
@@ -215,7 +232,7 @@ export function assessProve(house: House): StageResult {
 		const subject: Subject = { kind, id: boxId };
 		const name = boxes.get(boxId)?.name ?? circuits.get(boxId)?.name ?? job.panels.find((p) => p.id === boxId)?.name;
 		for (const { reading, verdict } of allOf(proof)) {
-			const where = reading.half === 'lower' ? `${name}, lower half` : name;
+			const where = `${name}${reading.half === 'lower' ? ', lower half' : ''}${reading.switchAt === 'off' ? ', switch off' : ''}`;
 			for (const j of verdict.judgments) {
 				if (j.level !== 'bad' && j.level !== 'look') continue;
 				findings.push({

@@ -54,7 +54,7 @@ export function beforeAndAfter(readings: readonly Reading[], boxId: string): Bef
 	const own = counting(readings).filter((r) => r.boxId === boxId && r.phase);
 	const keys = new Map<string, { before?: Reading; after?: Reading }>();
 	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
-		const key = `${r.kind} ${r.half ?? 'upper'}`;
+		const key = `${r.kind} ${r.half ?? 'upper'} ${r.switchAt ?? 'on'}`;
 		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
 	}
 	const bootleg = [...keys.values()].find((k) => k.before?.kind === 'bootleg')?.before?.word;

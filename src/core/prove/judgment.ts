@@ -36,6 +36,8 @@ export interface ReadingCase {
 	slots?: 'grounding' | 'two-slot' | undefined;
 	/** A bootleg check at this place found a jumper: what a ground contact reads tells nothing of the ground. */
 	jumper?: boolean | undefined;
+	/** The wall switch takes the power of what was read; null: nobody said which half. */
+	goesOff?: boolean | null | undefined;
 	/** Its two contacts stand on two hots: a receptacle or a half of 250 V. */
 	twoHots?: boolean | undefined;
 }

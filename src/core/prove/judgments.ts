@@ -3,12 +3,15 @@ import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './j
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
 import type { Judgment, ReadingCase } from './judgment';
 import { AGAINST_PREDICTED } from './limits';
+import { switchedOff } from './switched';
 
 export { worst, type Judgment, type Level, type ReadingCase } from './judgment';
 
 /** Every judgment of one reading. @source facts/testing.md, its table of limits */
 export function judge(c: ReadingCase): Judgment[] {
 	const { reading, limits, atPanel, twoHots } = c;
+	const off = switchedOff(c.edition.key, reading, c.goesOff ?? null);
+	if (off) return [off];
 	const toNeutral = limits[atPanel ? 'panel' : 'outlet'];
 	const hotToHot = limits[atPanel ? 'panel-hh' : 'outlet-hh'];
 	switch (reading.kind) {

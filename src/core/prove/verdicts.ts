@@ -8,6 +8,7 @@ import { judge, worst, type Judgment, type Level, type ReadingCase } from './jud
 import { limitRule, limitsOf } from './limits';
 import { indexOf } from '../model/job-index';
 import type { Ground } from '../run/ground-at';
+import { goesOff } from './switched';
 import { isBetweenHots, predict, predictedFor, type Predicted } from './predict';
 
 export { worst, type Judgment, type Level } from './judgments';
@@ -44,7 +45,8 @@ export function verdictOf(
 		: { known: false, why: 'its circuit is not known' };
 	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);
-	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, ...beside };
+	const goes = goesOff(indexOf(job).boxes.get(place.id), reading.half ?? 'upper');
+	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, goesOff: goes, ...beside };
 	let lacks = prediction.known ? null : (prediction.fact ?? null);
 	const judgments = knownOr(
 		job,
@@ -56,7 +58,8 @@ export function verdictOf(
 		}
 	);
 	const level = worst(judgments.map((j) => j.level));
-	const predicted = prediction.known ? ifKnown(() => predictedFor(reading, prediction.value, twoHots)) : null;
+	const dark = reading.switchAt === 'off' && goes !== false;
+	const predicted = dark ? null : prediction.known ? ifKnown(() => predictedFor(reading, prediction.value, twoHots)) : null;
 	const unit = readingUnit(reading.kind);
 	const measured =
 		reading.kind === 'lamps'

@@ -2,10 +2,10 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { Box } from '$core/model/job';
-	import { nextInThread, threadOf } from '$core/thread';
+	import { nextInThread } from '$core/thread';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
-	import { VIEW_OF } from './thread-views';
+	import { stepsOf, VIEW_OF } from './thread-views';
 
 	interface Props {
 		box: Box;
@@ -13,19 +13,7 @@
 	/** Into the thread of a box, at the step that comes next. */
 	let { box }: Props = $props();
 	const store = useJob();
-	const next = $derived(
-		nextInThread(
-			threadOf(
-				store.job,
-				{
-					readings: store.readings,
-					events: store.events,
-					level: store.assessment.proofs.get(box.id)?.level
-				},
-				box
-			)
-		)
-	);
+	const next = $derived(nextInThread(stepsOf(store, box)));
 	function go(): void {
 		const to = new URL(page.url);
 		to.searchParams.set('view', VIEW_OF[next?.key ?? 'paper']);

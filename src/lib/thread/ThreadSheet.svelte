@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Box } from '$core/model/job';
-	import { THREAD, threadOf, type ThreadKey } from '$core/thread';
+	import { THREAD, type ThreadKey } from '$core/thread';
 	import { goto } from '$app/navigation';
 	import { ArrowLeftOutline, ArrowRightOutline, CheckOutline } from 'flowbite-svelte-icons';
 	import { page } from '$app/state';
@@ -9,7 +9,7 @@
 	import Guarded from '$lib/ui/frame/Guarded.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import { VIEW_OF } from './thread-views';
+	import { stepsOf, VIEW_OF } from './thread-views';
 
 	interface Props {
 		box: Box;
@@ -18,17 +18,7 @@
 	/** One box, from its name to its papers, in seven steps. */
 	let { box, step }: Props = $props();
 	const store = useJob();
-	const steps = $derived(
-		threadOf(
-			store.job,
-			{
-				readings: store.readings,
-				events: store.events,
-				level: store.assessment.proofs.get(box.id)?.level
-			},
-			box
-		)
-	);
+	const steps = $derived(stepsOf(store, box));
 	const at = $derived(THREAD.indexOf(step));
 	const now = $derived(steps[at]);
 	const next = $derived(steps[at + 1]);

@@ -99,6 +99,7 @@ export const edition2017: Edition = {
 	tamper: c.tamper,
 	weather: c.weather,
 	tubZone: { rule: ref('406.9(C)', 'No receptacle within or over a tub or shower'), acrossIn: 0, upIn: 96, bidet: false },
+	dimmers: c.dimmers,
 	controlled: { rule: ref('406.3(E)', 'Receptacles that a timer or sensor switches are marked'), text: 'Controlled' },
 	replacing: c.replacing
 };

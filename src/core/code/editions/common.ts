@@ -98,6 +98,7 @@ export const receptacleCircuits = {
 	single: ref('210.21(B)(1)', 'Single receptacle on an individual circuit'),
 	allowed: { 15: [15], 20: [15, 20], 30: [30], 40: [40, 50], 50: [50] }
 };
+export const dimmers = ref('404.14(E)', 'Dimmers are for permanently installed lights');
 /** Forms of receptacles and what they must be connected to. */
 export const receptacleForms = {
 	volts: ref('406.4(F)', 'Receptacles of different volts are not interchangeable'),

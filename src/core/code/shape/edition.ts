@@ -159,6 +159,8 @@ export interface Edition {
 	tubZone: { rule: RuleRef; acrossIn: number; upIn: number; bidet: boolean };
 	/** Receptacles that an automatic device switches. */
 	controlled: { rule: RuleRef; text: string };
+	/** Dimmers and receptacles. */
+	dimmers: RuleRef;
 	replacing: {
 		rule: RuleRef;
 		grounded: RuleRef;

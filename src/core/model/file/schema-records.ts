@@ -53,6 +53,7 @@ export const readingSchema = shape({
 	word: text(40),
 	atMa: figure(0.1, 1000),
 	half: oneOf(['upper', 'lower'] as const),
+	switchAt: oneOf(['on', 'off'] as const),
 	phase: oneOf(['before', 'after'] as const),
 	circuitId: text(64),
 	corrects: text(64),

@@ -61,6 +61,8 @@ const device = shape({
 	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
 	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
 	aluminumListed: maybe(flag()),
+	switchedHalf: maybe(oneOf(['upper', 'lower'] as const)),
+	dimmer: maybe(flag()),
 	form: maybe(oneOf(NEMA_FORMS)),
 	usb: maybe(oneOf(USB)),
 	withSwitch: maybe(flag()),

@@ -68,7 +68,7 @@
 		can't see.
 	</p>
 {:else}
-	<p><Mark kind="good" /> Nothing is left to look for. Rooms that are drawn are judged by what stands on the plan.</p>
+	<p><Mark kind="good" /> Nothing more to look for. A room with walls is judged by what is drawn in it.</p>
 {/if}
 
 <style>

@@ -135,7 +135,9 @@
 						<Mark kind={gone ? 'unknown' : verdicts(r).level} />
 						<button type="button" class="at" onclick={() => store.selectPlace(placeOf(r))}>{placeName(r)}</button>
 						<span class="kind"
-							>{readingWords(r.kind)}{r.half === 'lower' ? ', lower half' : ''}{r.phase ? `, ${r.phase}` : ''}</span
+							>{readingWords(r.kind)}{r.half === 'lower' ? ', lower half' : ''}{r.switchAt === 'off'
+								? ', switch off'
+								: ''}{r.phase ? `, ${r.phase}` : ''}</span
 						>
 						<span class="mono value">{readingValue(r)}</span>
 						<span class="soft says"

@@ -4,6 +4,7 @@
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
+	import { goesOff } from '$core/prove/switched';
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
@@ -24,9 +25,10 @@
 	import LampRow from './LampRow.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';
 	import LiveInstrument from './LiveInstrument.svelte';
+	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { figuresFor, hasHalves, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
+	import { figuresFor, hasHalves, isSwitched, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
 		/** A box, or a panel at its bars. */
@@ -59,6 +61,7 @@
 		draft.half = corrects.half ?? 'upper';
 		draft.phase = corrects.phase ?? '';
 		if (corrects.loadA) draft.loadA = String(corrects.loadA);
+		draft.switchAt = corrects.switchAt ?? 'on';
 		if (corrects.lamps) draft.setLamps(corrects.lamps);
 		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
 	});
@@ -73,7 +76,10 @@
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
 	const expected = $derived(expectedHere(store.ruled, { box, circuit: store.knownCircuit }, { loadA: load, half: draft.half }));
-	const should = (kind: FigureKind): number | null => expected.figure(kind, draft.loaded);
+	/** With its switch off a switched half is dead; which one is not known: nothing is told. */
+	const goes = $derived(draft.switchAt === 'off' ? goesOff(box ?? undefined, draft.half) : false);
+	const should = (kind: FigureKind): number | null =>
+		goes === false ? expected.figure(kind, draft.loaded) : goes && (kind === 'hn' || kind === 'hg') ? 0 : null;
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	const judgments = $derived(proof ? whatIsOff(proof) : []);
@@ -130,7 +136,7 @@
 			if (value !== null && (kind !== 'ng' || draft.loaded || value === 0))
 				draft.typed[kind] = String(round(value, placesOf(kind)));
 		}
-		if (expected.lamps) draft.setLamps(expected.lamps);
+		if (expected.lamps && goes === false) draft.setLamps(expected.lamps);
 	}
 </script>
 
@@ -157,13 +163,22 @@
 	{#if draft.corrects}<p class="soft">
 			<Mark kind="caution" /> Corrects a reading; the old value stays in the log.
 		</p>{/if}
-	{#if box && hasHalves(box)}
-		<div class="halves" role="group" aria-label="Half of the receptacle">
-			{#each ['upper', 'lower'] as const as h (h)}
-				<Btn pressed={draft.half === h} onclick={() => (draft.half = h)}>{h} half</Btn>
-			{/each}
-		</div>
-	{/if}
+	<div class="toggles">
+		{#if box && hasHalves(box)}
+			<div class="halves" role="group" aria-label="Half of the receptacle">
+				{#each ['upper', 'lower'] as const as h (h)}
+					<Btn small pressed={draft.half === h} onclick={() => (draft.half = h)}>{h} half</Btn>
+				{/each}
+			</div>
+		{/if}
+		{#if box && isSwitched(box)}
+			<div class="halves" role="group" aria-label="Wall switch">
+				{#each ['on', 'off'] as const as at (at)}
+					<Btn small pressed={draft.switchAt === at} onclick={() => (draft.switchAt = at)}>switch {at}</Btn>
+				{/each}
+			</div>
+		{/if}
+	</div>
 	{#if box}<LiveInstrument
 			bind:this={sender}
 			bind:kind={simulated.kind}
@@ -172,7 +187,7 @@
 			loadA={load}
 			onname={(n) => (instrument = n)}
 		/>{/if}
-	{#if box}<LampRow {draft} predicted={expected.lamps} />{/if}
+	{#if box}<LampRow {draft} predicted={goes === false ? expected.lamps : null} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form
@@ -229,6 +244,7 @@
 		</div>
 	</form>
 
+	{#if box && isSwitched(box)}<SwitchedTable {box} />{/if}
 	{#if !expected.prediction.known}<p class="soft unpredicted">
 			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
@@ -360,9 +376,17 @@
 			display: none;
 		}
 	}
+	.toggles,
 	.halves {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 8px;
+	}
+	.toggles {
+		gap: 8px 20px;
+	}
+	.toggles:empty {
+		display: none;
 	}
 	.loaded {
 		display: flex;

@@ -12,6 +12,8 @@ type Lamps = [Lamp, Lamp, Lamp];
 
 const isGuard = (box: Box): boolean => box.devices.some((d) => d.protection === 'gfci' || d.protection === 'dual');
 const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240);
+/** A wall switch takes the power of some of it. */
+export const isSwitched = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
 export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke));
 /** What is typed at a box, by what stands in it; at a panel (null) its bars. */
 export const figuresFor = (box: Box | null, dead: boolean): readonly FigureKind[] =>
@@ -37,6 +39,7 @@ export class ReadingDraft {
 	loaded = $state(false);
 	atMa = $state('6');
 	half = $state<'upper' | 'lower'>('upper');
+	switchAt = $state<'on' | 'off'>('on');
 	phase = $state<'' | 'before' | 'after'>('');
 	note = $state('');
 	/** The reading that is put right. */
@@ -74,6 +77,7 @@ export class ReadingDraft {
 		const loadA = Number.isFinite(load) && load > 0 ? load : null;
 		const shared = {
 			...(this.half === 'lower' ? { half: this.half } : {}),
+			...(this.switchAt === 'off' ? { switchAt: this.switchAt } : {}),
 			...(this.phase ? { phase: this.phase } : {}),
 			...(this.corrects ? { corrects: this.corrects } : {})
 		};
@@ -113,8 +117,8 @@ export class ReadingDraft {
 	}
 	/** What is typed, as text, so that it outlives a reload; null: nothing is. */
 	pack(): string | null {
-		const { typed, words, lamps, loadA, loaded, atMa, half, phase, note } = this;
-		return this.empty && !note ? null : JSON.stringify({ typed, words, lamps, loadA, loaded, atMa, half, phase, note });
+		const { typed, words, lamps, loadA, loaded, atMa, half, switchAt, phase, note } = this;
+		return this.empty && !note ? null : JSON.stringify({ typed, words, lamps, loadA, loaded, atMa, half, switchAt, phase, note });
 	}
 	/** Takes up what was typed before a reload; a text that is none of ours changes nothing. */
 	unpack(text: string | null): void {

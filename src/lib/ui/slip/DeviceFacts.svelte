@@ -147,6 +147,18 @@
 				]}
 				onkeep={(switched: Device['switched']) => set('switched', { switched })}
 			/>
+			{#if device.switched === 'half'}
+				<SelectField
+					label="Switched half"
+					value={device.switchedHalf ?? ''}
+					options={[
+						{ value: '' as const, name: 'not looked at' },
+						{ value: 'upper' as const, name: 'upper' },
+						{ value: 'lower' as const, name: 'lower' }
+					]}
+					onkeep={(v) => set('switched half', { switchedHalf: v || undefined })}
+				/>
+			{/if}
 			<SelectField
 				label="Serves"
 				value={device.serves ?? ''}
@@ -220,6 +232,13 @@
 				value={device.ways ?? 'single-pole'}
 				options={plain(SWITCH_WAYS)}
 				onkeep={(ways: SwitchWays) => set(inWords(ways), { ways })}
+			/>
+			<FlagField
+				label="Dimmer"
+				value={device.dimmer}
+				yes="it dims"
+				no="no"
+				onkeep={(v) => set('dimmer', { dimmer: v || undefined })}
 			/>
 			<SelectField
 				label="Switches also"

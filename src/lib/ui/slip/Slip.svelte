@@ -234,6 +234,7 @@
 	}
 	header {
 		display: flex;
+		align-items: flex-start;
 		justify-content: space-between;
 		gap: 10px;
 	}

@@ -1,0 +1,89 @@
+import { GHOST_UP_TO_V } from '../makeup/live-sign';
+import type { Box, Reading } from '../model/job';
+import { counting } from '../model/latest-readings';
+import { show } from '../units/quantity';
+import type { Judgment, Level } from './judgment';
+import { limitRule } from './limits';
+import type { EditionKey } from '../model/kinds';
+
+/** A receptacle of which a wall switch, a timer or a sensor takes the power: all of it, or one half. */
+
+export type Half = 'upper' | 'lower';
+const switchedAt = (box: Pick<Box, 'devices'> | undefined) => box?.devices.find((d) => d.switched !== 'none');
+
+/** Does the switch take the power of this half? null: one half is switched, and nobody said which. */
+export function goesOff(box: Pick<Box, 'devices'> | undefined, half: Half): boolean | null {
+	const device = switchedAt(box);
+	if (!device) return false;
+	if (device.switched === 'whole') return true;
+	return device.switchedHalf === undefined ? null : device.switchedHalf === half;
+}
+
+const SUPPLY: readonly Reading['kind'][] = ['hn', 'hg', 'hh', 'h2n', 'h2g'];
+/** Says a reading that its outlet has power, or none? null: it says neither. Up to 50 V is what a dead conductor picks up. */
+function power(r: Pick<Reading, 'kind' | 'value' | 'lamps'>): boolean | null {
+	if (r.kind === 'lamps') return r.lamps === null ? null : /^(on|dim)/.test(r.lamps);
+	return SUPPLY.includes(r.kind) && r.value !== null ? Math.abs(r.value) > GHOST_UP_TO_V : null;
+}
+/**
+ * What a reading says that was taken with the wall switch off; null: what it would say at any outlet.
+ * A half that is switched is dead, the other one stays live.
+ */
+export function switchedOff(
+	edition: EditionKey,
+	reading: Pick<Reading, 'kind' | 'value' | 'lamps' | 'switchAt'>,
+	goes: boolean | null
+): Judgment | null {
+	const live = reading.switchAt === 'off' ? power(reading) : null;
+	if (live === null) return null;
+	const rule = limitRule(edition, 'practice', 'A switched receptacle, switch off');
+	const say = (level: Level, says: string): Judgment => ({
+		on: 'joints',
+		level,
+		says,
+		have: reading.value,
+		need: null,
+		unit: reading.value === null ? '' : 'V',
+		rule
+	});
+	if (goes === null)
+		return say(
+			'unknown',
+			live ? 'live with the switch off: this half is not the switched one' : 'dead with the switch off: this is the switched half'
+		);
+	if (goes && live)
+		return say('bad', 'stays live with the switch off: the tab between the halves is in, or the hot goes past the switch');
+	if (goes) return say('good', `off with its switch${reading.value === null ? '' : `, ${show(reading.value)} V`}`);
+	return live ? null : say('bad', 'dead with the switch off: this half is meant to stay live. Is the switched hot on it?');
+}
+
+/** One cell of the table of a switched receptacle: a half, with the switch on or off. */
+export interface SwitchedCell {
+	half: Half;
+	switchAt: 'on' | 'off';
+	/** Is it live as wired? null: nobody said which half is switched. */
+	live: boolean | null;
+	/** The newest volts hot to neutral there. */
+	read: Reading | null;
+	level: Level | null;
+}
+/** Both halves, both positions; none where nothing is switched. */
+export function switchedTable(edition: EditionKey, box: Box, readings: readonly Reading[]): SwitchedCell[] {
+	const device = switchedAt(box);
+	if (!device) return [];
+	const own = counting(readings).filter((r) => r.boxId === box.id && r.kind === 'hn' && r.value !== null);
+	const halves: Half[] = device.receptacles === 2 ? ['upper', 'lower'] : ['upper'];
+	return halves.flatMap((half) =>
+		(['on', 'off'] as const).map((switchAt): SwitchedCell => {
+			const goes = goesOff(box, half);
+			const read =
+				own
+					.filter((r) => (r.half ?? 'upper') === half && (r.switchAt ?? 'on') === switchAt)
+					.sort((a, b) => a.at.localeCompare(b.at))
+					.at(-1) ?? null;
+			const live = switchAt === 'on' ? true : goes === null ? null : !goes;
+			const level = read && live !== null ? (power(read) === live ? 'good' : 'bad') : null;
+			return { half, switchAt, live, read, level };
+		})
+	);
+}
