@@ -20,7 +20,7 @@ const VIEWS: Readonly<Record<string, readonly string[]>> = {
 	protect: ['outlets', 'plan', 'devices', 'replace', 'labels', 'letter', 'compare', 'inspector'],
 	rough: [''],
 	trim: [''],
-	prove: ['boxes', 'plan', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
+	prove: ['boxes', 'plan', 'breaker', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
 	trace: [''],
 	handover: ['']
 };
@@ -82,4 +82,13 @@ test('a half-switched receptacle: read with the switch on and off, each half aga
 	await b.click('.pad header button', 'Keep 1 reading');
 	await b.says('stays live with the switch off', '.pad');
 	await b.says('118 V', '.pad table');
+});
+test('at a breaker: across it and by a clamp; without a load nothing is told, and the rating is asked for', async () => {
+	await b.go(`${page}/prove?view=breaker&circuit=c5`);
+	await b.says('Breaker 5', '.pad');
+	await b.type('#read-across', '0.1');
+	await b.type('#read-amps', '14');
+	await b.click('.pad header button', 'Keep 2 readings');
+	await b.says('no load was on: read it again under load', '.pad');
+	await b.says('The rating of the breaker of circuit 5 is not known', '.pad');
 });

@@ -10,6 +10,9 @@ export const GHOST_UP_TO_V = 50;
 export type LiveSign = 'live' | 'not-verified' | 'quiet';
 
 const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g'];
+/** What a clamp shows at least where current flows, A. */
+const FLOWS_FROM_A = 0.1;
+const AMPS: readonly ReadingKind[] = ['amps', 'amps2', 'amps-n'];
 /** What can be read on a live circuit only, whatever its figure. */
 const UNDER_LOAD: readonly ReadingKind[] = ['drop', 'gfci-ma', 'gfci-ms'];
 /** Words of a button that only a live device can have earned. */
@@ -26,6 +29,7 @@ export function liveSign(r: Pick<Reading, 'kind' | 'value' | 'lamps'> & Pick<Par
 	if (r.kind === 'lamps') return /on|dim/.test(r.lamps ?? '') ? 'live' : 'quiet';
 	if (UNDER_LOAD.includes(r.kind)) return r.value === null ? 'quiet' : 'live';
 	if (LIVE_WORDS[r.kind]?.includes(r.word ?? '')) return 'live';
+	if (AMPS.includes(r.kind)) return (r.value ?? 0) >= FLOWS_FROM_A ? 'live' : 'quiet';
 	if (!VOLTS.includes(r.kind) || r.value === null) return 'quiet';
 	const volts = Math.abs(r.value);
 	if (volts > GHOST_UP_TO_V || (r.meter === 'low-impedance' && volts >= DEAD_BELOW_V)) return 'live';

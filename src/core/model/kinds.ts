@@ -313,7 +313,12 @@ export const READING_KINDS = [
 	'gfci-ms',
 	// On a dead circuit, with everything unplugged.
 	'dead-ohm-hn',
-	'dead-ohm-hg'
+	'dead-ohm-hg',
+	// At a breaker, a fuse or a main: across it, and by a clamp on its hots and its neutral.
+	'across',
+	'amps',
+	'amps2',
+	'amps-n'
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

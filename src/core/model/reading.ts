@@ -13,6 +13,7 @@ export interface Bounds {
 export type WordKind = 'bootleg' | 'grip' | 'gfci-own' | 'gfci-tester';
 export type FigureKind = Exclude<ReadingKind, 'lamps' | WordKind>;
 const volts = (words: string): Bounds => ({ min: 0, max: 260, unit: 'V', words });
+const amps = (words: string): Bounds => ({ min: 0, max: 400, unit: 'A', words });
 const ohms = (words: string): Bounds => ({ min: 0, max: 1_000_000, unit: 'ohm', words });
 export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	hn: volts('hot to neutral'),
@@ -27,6 +28,10 @@ export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	'ohm-ground': ohms('ground path'),
 	'dead-ohm-hn': ohms('dead: hot to neutral'),
 	'dead-ohm-hg': ohms('dead: hot to ground'),
+	across: volts('across it'),
+	amps: amps('amps on its hot'),
+	amps2: amps('amps on its second hot'),
+	'amps-n': amps('amps on its neutral'),
 	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI trips at' },
 	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI trips in' }
 };

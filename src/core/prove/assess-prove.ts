@@ -14,6 +14,7 @@ import { limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
+import { comesBack } from './judge-breaker';
 import { verdictOf, worst, type Beside, type Judgment, type Level, type Verdict } from './verdicts';
 
 export interface Judged {
@@ -101,6 +102,12 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 				)
 			}))
 		};
+		const breaker = index.circuits.get(boxId);
+		const [out, back] = [proof.latest.amps, proof.latest['amps-n']];
+		if (breaker?.poles === 1 && !breaker.multiwire && out && back) {
+			const apart = comesBack(edition, out.reading.value ?? 0, back.reading.value ?? 0);
+			if (apart) add(back, apart);
+		}
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
 		found.set(boxId, proof);

@@ -24,7 +24,7 @@ export interface Judgment {
 export interface ReadingCase {
 	edition: Edition;
 	limits: Record<LimitKey, Band>;
-	/** Read at a panel's bars, and not at an outlet. */
+	/** Read at a panel's bars or a breaker's terminals, and not at an outlet. */
 	atPanel: boolean;
 	reading: Reading;
 	prediction: Predicted;
@@ -36,6 +36,8 @@ export interface ReadingCase {
 	slots?: 'grounding' | 'two-slot' | undefined;
 	/** A bootleg check at this place found a jumper: what a ground contact reads tells nothing of the ground. */
 	jumper?: boolean | undefined;
+	/** Of the breaker, the fuse or the main that was read, A. @throws NotKnown where nobody read it */
+	ratedA?: (() => number) | undefined;
 	/** The wall switch takes the power of what was read; null: nobody said which half. */
 	goesOff?: boolean | null | undefined;
 	/** Its two contacts stand on two hots: a receptacle or a half of 250 V. */

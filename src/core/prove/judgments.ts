@@ -1,3 +1,4 @@
+import { acrossIt, ampsOnIt } from './judge-breaker';
 import { againstPredicted, deadOhms, groundPath } from './judge-ohms';
 import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
@@ -38,6 +39,12 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'dead-ohm-hn':
 		case 'dead-ohm-hg':
 			return [deadOhms(c)];
+		case 'across':
+			return [acrossIt(c)];
+		case 'amps':
+		case 'amps2':
+		case 'amps-n':
+			return [ampsOnIt(c)];
 		case 'gfci-ma':
 			return [byLimit(c, limits['gfci-ma'])];
 		case 'gfci-ms':

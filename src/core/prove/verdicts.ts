@@ -43,10 +43,23 @@ export function verdictOf(
 	const prediction: Predicted = circuit
 		? predict({ edition, job }, { circuit, boxId: place.id }, { loadA: reading.loadA ?? undefined, half: reading.half })
 		: { known: false, why: 'its circuit is not known' };
-	const atPanel = !circuit && job.panels.some((p) => p.id === place.id);
+	const panel = circuit ? undefined : job.panels.find((p) => p.id === place.id);
+	const breaker = indexOf(job).circuits.get(place.id);
+	const atPanel = !!panel || !!breaker;
+	const ratedA = breaker ? () => breaker.breakerA : panel ? () => panel.mainA : undefined;
 	const twoHots = isBetweenHots(indexOf(job).boxes.get(place.id), reading.half);
 	const goes = goesOff(indexOf(job).boxes.get(place.id), reading.half ?? 'upper');
-	const c: ReadingCase = { edition, limits: limitsOf(job), atPanel, reading, prediction, twoHots, goesOff: goes, ...beside };
+	const c: ReadingCase = {
+		edition,
+		limits: limitsOf(job),
+		atPanel,
+		reading,
+		prediction,
+		twoHots,
+		ratedA,
+		goesOff: goes,
+		...beside
+	};
 	let lacks = prediction.known ? null : (prediction.fact ?? null);
 	const judgments = knownOr(
 		job,

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { StageViews } from '../stage-views';
+	import Btn from '$lib/ui/Btn.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
@@ -13,6 +14,7 @@
 	const VIEWS = {
 		boxes: 'Boxes',
 		plan: 'On the plan',
+		breaker: 'Breaker',
 		log: 'Log',
 		gfci: 'GFCIs',
 		meaning: 'Meaning',
@@ -55,7 +57,7 @@
 	title="Prove"
 	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
 	fixed={view === 'plan'}
-	bare={!!place && view === 'boxes'}
+	bare={(!!place && view === 'boxes') || (!!store.circuit && view === 'breaker')}
 	views={VIEWS}
 	{view}
 	onview={views.go}
@@ -76,6 +78,15 @@
 				<Late load={() => import('./DropChart.svelte')}>{#snippet children(DropChart)}<DropChart />{/snippet}</Late>
 			</div>
 		{/if}
+	{:else if view === 'breaker' && store.circuit}
+		{#key store.circuit.id}<ReadingPad place={store.circuit} />{/key}
+	{:else if view === 'breaker'}
+		<p>Pick a circuit, to read at its breaker or fuse: volts at its terminals and across it, amps by a clamp.</p>
+		<div class="pick">
+			{#each store.job.circuits as c (c.id)}
+				<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}>{c.number} {c.name}</Btn>
+			{/each}
+		</div>
 	{:else if view === 'boxes'}
 		<ReadingLog />
 	{:else if view === 'log'}
@@ -88,6 +99,11 @@
 <style>
 	.chart {
 		margin-top: 16px;
+	}
+	.pick {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
 	}
 	@media (max-width: 820px) {
 		.chart {

@@ -6,7 +6,7 @@
 	import { whatIsOff } from '$core/prove/assess-prove';
 	import { goesOff } from '$core/prove/switched';
 	import { expectedHere } from '$core/prove/expected-here';
-	import type { Box, Panel, Reading } from '$core/model/job';
+	import type { Box, Circuit, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
 	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
 	import { counted, round, show } from '$core/units/quantity';
@@ -31,8 +31,8 @@
 	import { figuresFor, hasHalves, isSwitched, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
-		/** A box, or a panel at its bars. */
-		place: Box | Panel;
+		/** A box, a panel at its bars, or a circuit at its breaker. */
+		place: Box | Panel | Circuit;
 		/** One that is put right: its figure stands in the form. */
 		corrects?: Reading | null;
 		oncorrected?: () => void;
@@ -42,6 +42,11 @@
 	let { place, corrects = null, oncorrected, onview }: Props = $props();
 	const store = useJob();
 	const box = $derived('devices' in place ? place : null);
+	const breaker = $derived('poles' in place ? place : undefined);
+	const name = $derived(
+		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'} ${breaker.number}` : place.name
+	);
+	const roomId = $derived('roomId' in place ? place.roomId : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
 	let by = $state(localStorage.readBy ?? '');
@@ -71,7 +76,7 @@
 		writeDraft(kept, draft.pack());
 	});
 
-	const figures = $derived(figuresFor(box, dead));
+	const figures = $derived(figuresFor(box, dead, breaker));
 	const words = $derived(wordsFor(box));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
@@ -104,7 +109,7 @@
 			};
 			const kept = draft.readings(base, freshId);
 			const correcting = draft.corrects !== null;
-			const label = `${counted(kept.length, 'reading')} at ${place.name}${correcting ? ', corrected' : ''}`;
+			const label = `${counted(kept.length, 'reading')} at ${name}${correcting ? ', corrected' : ''}`;
 			// What is refused stays typed.
 			if (!(await store.take(label, kept))) return;
 			draft.clear();
@@ -142,9 +147,9 @@
 
 <div class="pad" class:sending use:atTop>
 	<header>
-		<span class="name condensed">{place.name}</span>
+		<span class="name condensed">{name}</span>
 		<span class="soft"
-			>{place.roomId ? store.index.rooms.get(place.roomId)?.name : 'no room yet'}{store.run && at >= 0
+			>{breaker ? breaker.name : roomId ? store.index.rooms.get(roomId)?.name : 'no room yet'}{store.run && at >= 0
 				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
 				: ''}</span
 		>

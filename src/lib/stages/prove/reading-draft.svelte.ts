@@ -1,10 +1,12 @@
-import type { Box, Reading } from '$core/model/job';
+import type { Box, Circuit, Reading } from '$core/model/job';
 import type { ReadingKind } from '$core/model/kinds';
 import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKind, type WordKind } from '$core/model/reading';
 
 const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
 const TWO_HOTS = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'drop', 'ohm-hot', 'ohm-ground'] as const;
-const PANEL = ['hh', 'hn', 'h2n'] as const;
+const PANEL = ['hh', 'hn', 'h2n', 'amps', 'amps2', 'amps-n'] as const;
+const BREAKER = ['hn', 'hg', 'across', 'amps', 'amps-n'] as const;
+const TWO_POLE = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'across', 'amps', 'amps2', 'amps-n'] as const;
 const DEAD = ['dead-ohm-hn', 'dead-ohm-hg'] as const;
 export const LAMPS = ['HN', 'HG', 'NG'] as const;
 type Lamp = 'on' | 'dim' | 'off' | '';
@@ -15,10 +17,14 @@ const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240
 /** A wall switch takes the power of some of it. */
 export const isSwitched = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
 export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke));
-/** What is typed at a box, by what stands in it; at a panel (null) its bars. */
-export const figuresFor = (box: Box | null, dead: boolean): readonly FigureKind[] =>
+/** What is typed at a box, by what stands in it; at a panel its bars; at a breaker its terminals. */
+export const figuresFor = (box: Box | null, dead: boolean, breaker?: Pick<Circuit, 'poles'>): readonly FigureKind[] =>
 	!box
-		? PANEL
+		? breaker
+			? breaker.poles === 2
+				? TWO_POLE
+				: BREAKER
+			: PANEL
 		: [...(isTwoHots(box) ? TWO_HOTS : LIVE), ...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []), ...(dead ? DEAD : [])];
 export const wordsFor = (box: Box | null): readonly WordKind[] =>
 	!box ? [] : ['grip', 'bootleg', ...(isGuard(box) ? (['gfci-own'] as const) : []), 'gfci-tester'];
@@ -88,7 +94,7 @@ export class ReadingDraft {
 			kind,
 			value: isDeadOhm(kind) && /^(ol|open)$/i.test(this.typed[kind].trim()) ? null : Number(this.typed[kind]),
 			lamps: null,
-			loadA: kind === 'drop' || (this.loaded && VOLTS.includes(kind)) ? loadA : null,
+			loadA: kind === 'drop' || (this.loaded && (VOLTS.includes(kind) || kind === 'across')) ? loadA : null,
 			...(kind === 'gfci-ms' && Number(this.atMa) > 0 ? { atMa: Number(this.atMa) } : {})
 		}));
 		if (this.lamps.some((l) => l !== ''))

@@ -53,7 +53,9 @@
 	const step = $derived(store.box ? threadStepOf(view) : null);
 	/** The reading pad says itself what is picked, and has its own row under the thumb. */
 	const padOpen = $derived(
-		stage === 'prove' && (view ?? 'boxes') === 'boxes' && ['box', 'panel'].includes(store.selection?.kind ?? '')
+		stage === 'prove' &&
+			(((view ?? 'boxes') === 'boxes' && ['box', 'panel'].includes(store.selection?.kind ?? '')) ||
+				(view === 'breaker' && !!store.circuit))
 	);
 	/** Opened by hand while nothing is picked: until it is closed by hand. */
 	let peeked = $state(false);

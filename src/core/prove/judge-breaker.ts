@@ -1,0 +1,56 @@
+import { atMost, show, withUnit } from '../units/quantity';
+import type { Judgment, Level, ReadingCase } from './judgment';
+import { AT_BREAKER, limitRule } from './limits';
+
+/** What is read at a breaker or a fuse: across it, and what it carries by a clamp. */
+
+function say({ edition, reading }: ReadingCase, level: Level, says: string, need: number | null = null): Judgment {
+	const unit = reading.kind === 'across' ? 'V' : 'A';
+	const rule = limitRule(
+		edition.key,
+		'practice',
+		reading.kind === 'across' ? 'Volts across a breaker or a fuse' : 'Load against rating'
+	);
+	return { on: 'joints', level, says, have: reading.value, need, unit, rule };
+}
+
+/**
+ * Across a closed breaker or a good fuse there is next to nothing, under load; the whole supply: it is open. Without a load on
+ * both sides may be alike: nothing is told.
+ */
+export function acrossIt(c: ReadingCase): Judgment {
+	const volts = c.reading.value ?? 0;
+	if (!atMost(volts, AT_BREAKER.openOverV)) return say(c, 'bad', `open: ${show(volts)} V across it. Tripped, off or blown`);
+	if (c.reading.loadA === null)
+		return say(c, 'unknown', 'next to nothing across it, but no load was on: read it again under load');
+	if (atMost(volts, AT_BREAKER.closedV)) return say(c, 'good', `closed: ${withUnit(show(volts), 'V')} across it under load`);
+	return say(
+		c,
+		'look',
+		`${withUnit(show(volts), 'V')} across it under load: a bad contact in it or at its clip`,
+		AT_BREAKER.closedV
+	);
+}
+/** Amps by a clamp on a hot or the neutral, against the rating. @throws NotKnown where the rating was not read */
+export function ampsOnIt(c: ReadingCase): Judgment {
+	const amps = c.reading.value ?? 0;
+	const rated = c.ratedA?.() ?? null;
+	if (rated === null) return say(c, 'unknown', `${show(amps, 1)} A; nothing to hold it against`);
+	return atMost(amps, rated)
+		? say(c, 'good', `${show(amps, 1)} A of ${show(rated, 0)}`)
+		: say(c, 'look', `${show(amps, 1)} A on ${show(rated, 0)} A: overloaded. Move loads to another circuit`, rated);
+}
+/** What goes out on the hot of a two-wire circuit comes back on its neutral; else it finds another way. null: not both read. */
+export function comesBack(edition: ReadingCase['edition'], hotA: number, neutralA: number): Judgment | null {
+	const off = Math.abs(hotA - neutralA);
+	if (atMost(off, Math.max(AT_BREAKER.apartA, AT_BREAKER.apartShare * hotA))) return null;
+	return {
+		on: 'joints',
+		level: 'look',
+		says: `${show(hotA, 1)} A go out on the hot and ${show(neutralA, 1)} A come back on the neutral: a shared neutral, or a way back over a ground`,
+		have: neutralA,
+		need: hotA,
+		unit: 'A',
+		rule: limitRule(edition.key, 'practice', 'Hot against neutral current')
+	};
+}
