@@ -6,6 +6,7 @@ import { indexOf } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import { gfciRegister } from './prove/gfci-register';
+import { wasRead } from './prove/judgment';
 import { counted } from './units/quantity';
 
 /** The one thing to do next: short, with what it is about. */
@@ -147,7 +148,7 @@ const readable = (b: Box): boolean => b.state !== 'planned' && b.devices.some((d
 const untested =
 	(state: 'built' | 'any'): Ask =>
 	({ job, assessment: { proofs } }) => {
-		const left = job.boxes.filter((b) => readable(b) && !proofs.has(b.id));
+		const left = job.boxes.filter((b) => readable(b) && !wasRead(proofs.get(b.id)));
 		const own = state === 'any' ? left : left.filter((b) => b.state === 'built' || b.devices.some((d) => d.state === 'built'));
 		const first = own[0];
 		if (!first) return null;

@@ -75,7 +75,8 @@ function whatProves({ readings, events, level }: Seen, box: Box, built: readonly
 	const after = counting(readings).filter(
 		(r) => r.boxId === box.id && r.phase !== 'before' && (hands === undefined ? r.phase === 'after' : r.at > hands)
 	);
-	const volts = after.some((r) => r.value !== null && (r.kind === 'hn' || r.kind === 'hh'));
+	// With its wall switch off an outlet proves nothing of itself.
+	const volts = after.some((r) => r.value !== null && r.switchAt !== 'off' && (r.kind === 'hn' || r.kind === 'hh'));
 	if (!volts && built.some((d) => d.receptacles > 0)) return 'volts, read after the work';
 	if (!after.length) return 'a reading after the work';
 	const guards = built.some((d) => d.receptacles > 0 && d.protection !== 'none' && d.protection !== 'afci');

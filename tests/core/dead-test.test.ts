@@ -153,8 +153,8 @@ for (const [what, placeId, events, readings, tagged, proved] of behind)
 test('live with the main off and tagged is an alarm anywhere behind it, at the bars too, and names the main', () => {
 	const at = (boxId: string, events = [main('08:00')]) =>
 		liveAlarms(wiredBy(['c1']), [read('09:00', { boxId })], events).map((a) => `${a.boxId}: ${a.off}`);
-	assert.deepEqual([at('b'), at('a'), at('p')], [['b: main'], ['a: main'], ['p: main']]);
-	assert.deepEqual([at('b', [main('08:00', 's')]), at('a', [main('08:00', 's')])], [[], ['a: main']]);
+	assert.deepEqual([at('b'), at('a'), at('p')], [['b: Panel, main'], ['a: Panel, main'], ['p: Panel, main']]);
+	assert.deepEqual([at('b', [main('08:00', 's')]), at('a', [main('08:00', 's')])], [[], ['a: Sub, main']]);
 });
 test('a panel is read bar to bar and to an independent ground; what stays live there is told', () => {
 	const j = wiredBy(['c1']);
@@ -295,6 +295,12 @@ test('which breaker is it: live with one off rules that one out; dead with one m
 	const low = read('09:20', { id: 'r2', value: 0.2, ...LOW });
 	assert.deepEqual(says([off('08:00'), off('09:10', 'c2')], [read('09:00'), low]), { c2: 'feeds', c3: 'no', c1: 'no' });
 	assert.deepEqual(says([off('08:00'), off('08:00', 'c2'), off('08:00', 'c3')]), { c1: 'no', c2: 'no', c3: 'no' });
+	// Dead while a main was off, by what has only a marking, or by its wall switch: that names no breaker.
+	const nothing = { c1: 'maybe', c2: 'maybe', c3: 'maybe' };
+	assert.deepEqual(says([off('08:00'), main('08:05'), dead('08:10')], []), nothing);
+	assert.deepEqual(says([off('08:00'), marked('08:05'), dead('08:10')], []), nothing);
+	assert.deepEqual(says([off('08:00')], [read('08:10', { value: 0.2, switchAt: 'off', ...LOW })]), nothing);
+	assert.equal(says([main('07:00'), main('07:30', 'p', 'on'), off('08:00'), dead('08:10')], []).c1, 'feeds');
 });
 
 // Points by what is in the box.

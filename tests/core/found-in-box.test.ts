@@ -186,6 +186,7 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 		['its own button did not trip', [at('11:05', {}), { ...button, word: 'holds' }], 'prove'],
 		['its button alone', [button], 'prove'],
 		['volts struck out', [at('11:05', { struck: true }), button], 'prove'],
+		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button], 'prove'],
 		['both', [at('11:05', {}), button], 'none']
 	];
 	for (const [why, readings, next] of proofs) assert.equal(now(put, [off, dead, on], readings)[0], next, why);

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
+import { nextAt } from '../../src/core/next';
 import type { Device, Reading } from '../../src/core/model/job';
 import { goesOff, switchedTable } from '../../src/core/prove/switched';
 import { box, circuit, job, leg, reading } from './small-job';
@@ -28,7 +29,9 @@ const rows: [what: string, device: Of, r: Partial<Reading>, level: string, says:
 for (const [what, device, more, level, says] of rows)
 	test(`switch off: ${what}: ${level}`, () => {
 		const proof = assess(house(device), [off(more)]).proofs.get('a');
-		assert.equal(proof?.level, level);
+		// Off as it ought to be is no proof of the outlet.
+		assert.equal(proof?.level, level === 'good' ? 'unknown' : level);
+		assert.deepEqual([...new Set(proof?.off.map((j) => j.verdict.level))], [level]);
 		assert.ok(proof?.off.some((j) => j.verdict.judgments.some((x) => says.test(x.says))));
 		assert.deepEqual([proof?.latest, proof?.lower], [{}, {}]);
 	});
@@ -38,6 +41,11 @@ test('what was read with the switch off does not stand in for the outlet with it
 	const { proofs, stages } = assess(house({ switched: 'whole' }), [on, later]);
 	assert.deepEqual([proofs.get('a')?.latest.hn?.reading.id, proofs.get('a')?.level], ['on', 'good']);
 	assert.deepEqual(stages.prove.findings, []);
+	const there = house({ switched: 'whole', state: 'built' });
+	const j = { ...there, boxes: there.boxes.map((b) => ({ ...b, state: 'built' as const })) };
+	const asked = (readings: Reading[]) =>
+		nextAt('prove', { job: j, readings, events: [], assessment: assess(j, readings), today: '2026-10-13' })?.code === 'test';
+	assert.deepEqual([asked([later]), asked([on, later])], [true, false]);
 	const live = assess(house({ switched: 'whole' }), [on, { ...later, value: 118 }]).stages.prove.findings;
 	assert.match(live[0]?.message ?? '', /^A, switch off: stays live/);
 	// One that is put right, or struck out, says nothing.

@@ -2,7 +2,7 @@ import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { deadState, lastSwitched, type DeadState, type Signs } from './dead-test';
+import { deadState, lastSwitched, lastSwitchedFor, type DeadState, type Signs } from './dead-test';
 import { gatePlace, tagsOver } from './gate';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
 
@@ -69,7 +69,9 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	if (!tag) return null;
 	const { circuits } = place;
 	const words = circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
-	return { circuits: [...circuits], tag, off: tag.circuitId === null ? (tag.what ?? 'what was tagged') : `circuit ${words}` };
+	const panel = job.panels.find((p) => tag.circuitId === null && p.id === tag.boxId);
+	const what = `${panel ? `${panel.name}, ` : ''}${tag.what ?? 'what was tagged'}`;
+	return { circuits: [...circuits], tag, off: tag.circuitId === null ? what : `circuit ${words}` };
 }
 
 /** Alarms that stand: the newest of each place, until it is proved dead, the reading is struck out, or the circuit is on again. */
@@ -145,10 +147,21 @@ export function breakerSuspects(
 	const dead = [
 		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId).map((e) => e.at),
 		...counting(readings)
-			.filter((r) => r.boxId === boxId && r.meter === 'low-impedance' && r.kind === 'hn' && (r.value ?? 9) < DEAD_BELOW_V)
+			.filter(
+				(r) =>
+					r.boxId === boxId &&
+					r.meter === 'low-impedance' &&
+					r.kind === 'hn' &&
+					r.switchAt !== 'off' &&
+					(r.value ?? 9) < DEAD_BELOW_V
+			)
 			.map((r) => r.at)
 	];
-	const among = dead.map((at) => new Set([...offAt(at)].filter((id) => !ruledOut.has(id)))).filter((s) => s.size > 0);
+	// With a main off, or what has only a marking, it may be dead by that.
+	const among = dead
+		.filter((at) => !offByWords(upTo(events, at)))
+		.map((at) => new Set([...offAt(at)].filter((id) => !ruledOut.has(id))))
+		.filter((s) => s.size > 0);
 	return job.circuits
 		.map((circuit): Suspect => {
 			const seen = ruledOut.get(circuit.id);
@@ -161,6 +174,11 @@ export function breakerSuspects(
 		})
 		.sort((a, b) => ORDER[a.says] - ORDER[b.says] || a.circuit.number - b.circuit.number);
 }
+/** Is something off that is no circuit: the main of a panel, or what was switched off by its marking. */
+const offByWords = (events: readonly LiveEvent[]): boolean =>
+	[...new Set(events.flatMap((e) => (e.circuitId === null ? (e.boxId ?? []) : [])))].some(
+		(id) => lastSwitchedFor(events, id)?.kind === 'off-tagged'
+	);
 const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;
 /** Events up to a time: how the house stood then. */
 const upTo = (events: readonly LiveEvent[], at: string): LiveEvent[] => events.filter((e) => e.at <= at);

@@ -14,6 +14,7 @@ import { limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
+import { wasRead } from './judgment';
 import { comesBack } from './judge-breaker';
 import { verdictOf, worst, type Beside, type Judgment, type Level, type Verdict } from './verdicts';
 
@@ -109,7 +110,9 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			if (apart) add(back, apart);
 		}
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
-		proof.level = worst(allOf(proof).map((l) => l.verdict.level));
+		const level = worst(allOf(proof).map((l) => l.verdict.level));
+		// Off with its switch as it ought to be: that says nothing of the outlet when it is on.
+		proof.level = level === 'good' && !wasRead(proof) ? 'unknown' : level;
 		found.set(boxId, proof);
 		known.set(boxId, { rows, proof });
 	}

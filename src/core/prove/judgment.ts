@@ -11,6 +11,10 @@ export type Level = 'good' | 'look' | 'bad' | 'unknown';
 export const worst = (levels: readonly Level[]): Level =>
 	(['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
 
+/** Was anything read at a place in use, and not only with its wall switch off. */
+export const wasRead = (proof: { latest: object; lower: object } | undefined): boolean =>
+	!!proof && Object.keys(proof.latest).length + Object.keys(proof.lower).length > 0;
+
 /** One judgment of a reading: on the design (the limits), or on the joints (against this very run). */
 export interface Judgment {
 	on: 'design' | 'joints';
