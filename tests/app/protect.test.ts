@@ -106,9 +106,12 @@ test('an amendment is added with its reference, moves what it speaks of, and is 
 test("an inspector's list as received is taken in, answered, and a ruling is kept for the place", async () => {
 	await b.go('/job/quillback/protect');
 	await b.click('main button', 'Inspector');
-	await b.type('#received', '1. K-06 no GFCI 210.8(A)(6)\n2. directory not filled in');
+	await b.type('#received', '1. K-06 no GFCI 210.8(A)(6)\n2. bedrom 2 outlet is loose');
 	await b.click('main button', 'Import list');
 	await b.says('2 open of 2', 'main');
+	await b.click('main table button.row', 'bedrom 2');
+	await b.click('.near button', 'B2-01');
+	await b.says('B2-01', 'main table');
 	await b.says('210.8(A)(6)', 'main table');
 	await b.click('main table button.row', 'K-06 no GFCI');
 	await b.find('main .facts select');

@@ -12,6 +12,7 @@
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import { nearBoxes } from './near-boxes';
 
 	/** An inspector's list as received, what is said to each item, and how the authority of the place reads the rules. */
 	const store = useJob();
@@ -20,6 +21,8 @@
 	let ruling = $state({ section: '', ruling: '', from: '' });
 	const items = $derived(store.job.inspection ?? []);
 	const picked = $derived(items.find((i) => i.id === pickedId));
+	/** Of a line that names no box: those that it may mean. */
+	const near = $derived(picked && !picked.boxId ? nearBoxes(store.job, picked.item) : []);
 	const open = $derived(items.filter((i) => i.state === 'open').length);
 	const elsewhere = $derived(rulingsIn(store.job.place, store.job.id));
 	const MARKS = { open: 'look', answered: 'unknown', corrected: 'good', passed: 'good' } as const;
@@ -96,6 +99,21 @@
 				options={ITEM_STATES.map((value) => ({ value, name: value }))}
 				onkeep={(state) => set({ state })}
 			/>
+			{#if near.length}
+				<div class="near" role="group" aria-label="Which box may be meant">
+					<span class="soft">May be:</span>
+					{#each near as b (b.id)}
+						<Btn
+							small
+							label={`${b.name}, ${b.about}`}
+							onclick={() => {
+								void set({ boxId: b.id });
+								store.select({ kind: 'box', id: b.id });
+							}}>{b.name}, {b.about}</Btn
+						>
+					{/each}
+				</div>
+			{/if}
 			<SelectField label="Box" value={picked.boxId ?? ''} options={boxes} onkeep={(v) => set({ boxId: v || null })} />
 			<TextField label="Section cited" value={picked.cited} check={most(40)} onkeep={(cited) => set({ cited: cited.trim() })} />
 			<TextField
@@ -178,6 +196,13 @@
 </section>
 
 <style>
+	.near {
+		grid-column: 1 / -1;
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 6px;
+	}
 	section {
 		margin-bottom: 18px;
 	}
