@@ -133,7 +133,7 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 	const text = await b.saved(() => b.click('button', 'Save job file'));
 	assert.equal(JSON.parse(text).job.boxes.length, 100);
 	const csv = await b.saved(() => b.click('button', 'Readings as CSV'));
-	assert.match(csv, /^box,kind,value,unit,lamps,word,load_a,at_ma,half,phase,instrument,at,by,struck,note\r\n/);
+	assert.match(csv, /^box,kind,value,unit,lamps,word,load_a,at_ma,half,phase,instrument,at,by,struck,note,switch\r\n/);
 	await takeIn('bad.csv', 'box,kind,value,at\r\nK-01,hn,500,2026-11-05T10:00:00Z');
 	await b.says('bad.csv: nothing was imported');
 	await b.says('row 2.value hot to neutral must be 0 to 260 V, got 500');

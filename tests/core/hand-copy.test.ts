@@ -77,7 +77,7 @@ each('bundling factors', (e) => {
 });
 // AWG, circular mils, copper solid, stranded, aluminum solid, stranded: ohm per 1000 ft at 75 degC.
 const OHMS = rowsOf(`
-	14  4110   3.07  3.14   5.06 5.17
+	14  4110   3.07  3.14   -    -
 	12  6530   1.93  1.98   3.18 3.25
 	10  10380  1.21  1.24   2.00 2.04
 	8   16510  0.764 0.778  -    1.28

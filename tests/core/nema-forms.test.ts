@@ -123,7 +123,7 @@ test('push-in: 14 AWG copper on 15 A, nothing else; a device that was measured g
 			})
 		).stages.circuit.findings.filter((f) => f.code === 'push-in').length;
 	assert.deepEqual(
-		[pushed({ awg: '14' }), pushed({ awg: '12' }), pushed({ awg: '14', metal: 'Al' }), pushed({ awg: '14' }, 20)],
+		[pushed({ awg: '14' }), pushed({ awg: '12' }), pushed({ awg: '12', metal: 'Al' }), pushed({ awg: '14' }, 20)],
 		[0, 1, 1, 1]
 	);
 	const depth = (deepIn: number) =>

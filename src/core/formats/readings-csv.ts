@@ -19,12 +19,12 @@ export const CSV_COLUMNS = [
 	'at_ma',
 	'half',
 	'phase',
-	'switch',
 	'instrument',
 	'at',
 	'by',
 	'struck',
-	'note'
+	'note',
+	'switch'
 ] as const;
 
 /** All that readings can be of, by the name that is written and read. */
@@ -47,12 +47,12 @@ export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string
 		at_ma: r.atMa ?? '',
 		half: r.half ?? '',
 		phase: r.phase ?? '',
-		switch: r.switchAt ?? '',
 		instrument: r.instrument,
 		at: r.at,
 		by: r.by,
 		struck: r.struck ? 'yes' : '',
-		note: r.note
+		note: r.note,
+		switch: r.switchAt ?? ''
 	}));
 	return Papa.unparse(rows, { columns: [...CSV_COLUMNS], escapeFormulae: true, newline: '\r\n' });
 }

@@ -93,7 +93,7 @@ export function pushInFindings(edition: Edition, job: Job, { circuit, nodes }: R
 	return nodes.flatMap(({ boxId, leg }) => {
 		const box = boxes.get(boxId);
 		const pushed = box?.devices.some((d) => d.connects === 'push-in');
-		if (!box || !pushed || (leg.awg === awg && leg.metal === 'Cu' && circuit.breakerA <= upToA)) return [];
+		if (!box || !pushed || (leg.awg === awg && circuit.breakerA <= upToA)) return [];
 		return [
 			{
 				code: 'push-in',

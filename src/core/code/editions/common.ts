@@ -73,8 +73,7 @@ export const resistance = {
 	solidTo: '10' as Awg,
 	perDegC: { Cu: 0.00323, Al: 0.0033 },
 	rows: [
-		// Aluminum of this size may not be used; where it is entered all the same, its drop can be told.
-		ohms('14', 4110, [3.07, 3.14], [5.06, 5.17]),
+		ohms('14', 4110, [3.07, 3.14], null),
 		ohms('12', 6530, [1.93, 1.98], [3.18, 3.25]),
 		ohms('10', 10380, [1.21, 1.24], [2.0, 2.04]),
 		ohms('8', 16510, [0.764, 0.778], [null, 1.28]),
