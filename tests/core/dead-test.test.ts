@@ -143,6 +143,24 @@ const behind: [what: string, placeId: string, events: LiveEvent[], readings: Rea
 		true,
 		false
 	],
+	['its own breaker off, tested with the main off too', 'b', [off('08:00'), main('08:05'), dead('08:10')], [], true, true],
+	['the same, the main on again', 'b', [off('08:00'), main('08:05'), dead('08:10'), main('09:00', 'p', 'on')], [], true, false],
+	[
+		'another circuit off at the test, on again',
+		'b',
+		[off('08:00'), off('08:05', 'c9'), dead('08:10'), on('09:00', 'c9')],
+		[],
+		true,
+		false
+	],
+	[
+		'another one off and on after the test',
+		'b',
+		[off('08:00'), dead('08:10'), off('08:20', 'c9'), on('09:00', 'c9')],
+		[],
+		true,
+		true
+	],
 	['nothing of that name', 'x', [main('08:00'), dead('08:10', 'x')], [], false, false]
 ];
 for (const [what, placeId, events, readings, tagged, proved] of behind)

@@ -23,6 +23,13 @@ const rows: [what: string, device: Of, r: Partial<Reading>, level: string, says:
 	['all of it, dead', { switched: 'whole' }, { value: 0 }, 'good', /off with its switch/],
 	['all of it, live to ground', { switched: 'whole' }, { kind: 'hg', value: 119 }, 'bad', /stays live/],
 	['all of it, by lamps', { switched: 'whole' }, { kind: 'lamps', value: null, lamps: 'on on off' }, 'bad', /stays live/],
+	[
+		'all of it, by the lamp to ground alone',
+		{ switched: 'whole' },
+		{ kind: 'lamps', value: null, lamps: 'off on off' },
+		'bad',
+		/stays live/
+	],
 	['all of it, no lamp lit', { switched: 'whole' }, { kind: 'lamps', value: null, lamps: 'off off off' }, 'good', /off with/],
 	['not switched at all, dead', { switched: 'none' }, { value: 0 }, 'bad', /./]
 ];

@@ -85,6 +85,18 @@ export interface Signs {
 }
 const NO_SIGNS: Signs = { live: [], open: [] };
 
+const keyOf = (e: LiveEvent): string | null => e.circuitId ?? e.boxId;
+/** When something was switched on that was off during a test: the place may have been dead by that, and not by its tag. */
+const switchedOnSince = (events: readonly LiveEvent[], test: LiveEvent): string[] =>
+	events
+		.filter((e) => e.kind === 'on' && e.at >= test.at)
+		.filter(
+			(on) =>
+				events.filter((e) => keyOf(e) === keyOf(on) && e.at <= test.at && (e.kind === 'on' || e.kind === 'off-tagged')).at(-1)
+					?.kind === 'off-tagged'
+		)
+		.map((e) => e.at);
+
 /**
  * Whether hands may go in: the last of the tags over a place, and a test of this very place after it. What is switched on again
  * voids it, and so does a sign of life.
@@ -104,7 +116,7 @@ export function deadState(
 	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === placeId && tag && e.at >= tag.at).at(-1) ?? null;
 	const void_ =
 		after &&
-		[...signs.live, ...signs.open]
+		[...signs.live, ...signs.open, ...switchedOnSince(events, after)]
 			.filter((at) => at >= after.at)
 			.sort()
 			.at(-1);

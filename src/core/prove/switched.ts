@@ -20,9 +20,9 @@ export function goesOff(box: Pick<Box, 'devices'> | undefined, half: Half): bool
 }
 
 const SUPPLY: readonly Reading['kind'][] = ['hn', 'hg', 'hh', 'h2n', 'h2g'];
-/** Says a reading that its outlet has power, or none? null: it says neither. Up to 50 V is what a dead conductor picks up. */
+/** Says a reading that its outlet has power, or none? null: it says neither. Any lamp that is lit has a hot behind it; up to 50 V is what a dead conductor picks up. */
 function power(r: Pick<Reading, 'kind' | 'value' | 'lamps'>): boolean | null {
-	if (r.kind === 'lamps') return r.lamps === null ? null : /^(on|dim)/.test(r.lamps);
+	if (r.kind === 'lamps') return r.lamps === null ? null : /on|dim/.test(r.lamps);
 	return SUPPLY.includes(r.kind) && r.value !== null ? Math.abs(r.value) > GHOST_UP_TO_V : null;
 }
 /**

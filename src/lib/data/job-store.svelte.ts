@@ -14,6 +14,7 @@ import { knownJob } from '$core/model/known';
 import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-lines';
 import type { DeadState } from '$core/makeup/dead-test';
+import { gatePlace, tagsOver } from '$core/makeup/gate';
 import { deadStateAt, liveAlarms } from '$core/makeup/live-alarm';
 import type { Stage } from '$core/model/kinds';
 import type { Finding } from '$core/model/result';
@@ -268,12 +269,12 @@ export class JobStore {
 	deadStateOf(placeId: string): DeadState {
 		return deadStateAt(this.job, { readings: this.readings, events: this.events }, placeId);
 	}
-	/** What is off for a box is on again: its circuits, or what was tagged for it by its marking. */
+	/** What is off for a place is on again: its circuits, its panel's main, or what was tagged for it by its marking. */
 	async switchOn(boxId: string, by: string): Promise<void> {
-		const { tag } = this.deadStateOf(boxId);
-		if (tag?.circuitId === null) return this.log({ kind: 'on', circuitId: null, boxId: tag.boxId, by, note: '' });
-		for (const { id } of this.index.circuitsOfBox.get(boxId) ?? [])
-			await this.log({ kind: 'on', circuitId: id, boxId: null, by, note: '' });
+		const place = gatePlace(this.job, boxId);
+		const off = place ? tagsOver(this.job, this.events, place).filter((t) => t?.kind === 'off-tagged') : [];
+		for (const tag of new Set(off))
+			if (tag) await this.log({ kind: 'on', circuitId: tag.circuitId, boxId: tag.boxId, by, note: '' });
 	}
 	/** A box was found live by what is not kept as a reading: a dead test, or an instrument that stands on it. */
 	async foundLive(boxId: string, note: string, by: string): Promise<void> {

@@ -70,8 +70,9 @@
 	{:else}
 		{#if dead.voided}
 			<p>
-				<Mark kind="bad" word /> The test is void: read live, or not verified dead, at {sayTime(dead.voided)}. Test again from the
-				start.
+				<Mark kind="bad" word /> The test is void: read live, not verified dead, or something else switched on, at {sayTime(
+					dead.voided
+				)}. Test again from the start.
 			</p>
 		{/if}
 		<form
