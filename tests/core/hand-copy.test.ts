@@ -397,7 +397,9 @@ each('circuits that a dwelling has, and what they feed', (e) => {
 	assert.deepEqual([e.circuits.counters.least, e.circuits.general.vaPerSqFt, e.circuits.general.volts], [2, 3, 120]);
 	assert.deepEqual([...e.circuits.kitchens.fixedInPlace.serves].sort(), ['dishwasher', 'disposer', 'range-hood']);
 	assert.deepEqual(
-		[e.circuits.wet.nm, e.circuits.wet.buried, e.circuits.wet.raceway].map((r) => r.section),
-		['334.12', '300.5', '300.9']
+		[e.circuits.wet.buried, e.circuits.wet.flexible, e.cables['NM-B'].places.rule, e.cables.THHN.places.rule].map(
+			(r) => r.section
+		),
+		['300.5', '348.12', '334.12', '300.9']
 	);
 });

@@ -17,6 +17,7 @@ import { formFindings, pushInFindings } from './articles/406-4-f-forms';
 import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
 import { sharedLoads, shareSteps } from './size/shared-loads';
 import { legsInTheWet } from './articles/300-5-300-9-wet-places';
+import { knobAndTube } from './articles/394-knob-and-tube';
 import { nameplateFindings } from './articles/110-3-b-nameplates';
 import { terminalFindings } from './articles/110-14-c-terminals';
 import { cite } from '../code/rule';
@@ -82,6 +83,7 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 		() => sharedLoads(edition, job, run),
 		() => applianceFindings(edition, job, run),
 		() => legsInTheWet(edition, job, run),
+		() => knobAndTube(edition, job, run),
 		() => lostWay(edition, job, run)
 	].flatMap((find) => orLacking(job, cite(edition, edition.ampacity.rule), find));
 /** What feeds a run, and what feeds its boxes, where nobody knows. */

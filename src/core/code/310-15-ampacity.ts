@@ -1,6 +1,7 @@
+import { CABLE_MAKES } from '../model/cable-kinds';
 import type { Cable } from '../model/kinds';
 import type { Step } from '../model/result';
-import type { Awg, Metal } from '../units/gauge';
+import { compareGauge, type Awg, type Metal } from '../units/gauge';
 import { show } from '../units/quantity';
 import { cite } from './rule';
 import type { Column, Edition } from './shape/edition';
@@ -46,7 +47,8 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 	if (!row || base == null || terminal == null || ambient === null) return null;
 	const bundling = bundlingFactor(c.currentCarrying, edition);
 	const corrected = base * ambient * bundling;
-	const cap = cable.cap === null ? Infinity : (row[cable.cap] ?? Infinity);
+	const capped = cable.cap !== null && (!cable.capTo || compareGauge(c.awg, cable.capTo) <= 0);
+	const cap = capped ? (row[cable.cap ?? 60] ?? Infinity) : Infinity;
 	const amps = Math.min(corrected, cap, terminal);
 	const steps: Step[] = [
 		{
@@ -71,9 +73,9 @@ export function ampacityOf(edition: Edition, c: AmpacityCase): AmpacityResult | 
 			rule: cite(edition, edition.bundling.rule)
 		}
 	];
-	if (cable.cap !== null) {
+	if (capped) {
 		steps.push({
-			label: `${c.cable} limited to ${cable.cap} °C`,
+			label: `${CABLE_MAKES[c.cable].name} limited to ${cable.cap} °C`,
 			formula: `${cap} maximum`,
 			value: Math.min(corrected, cap),
 			unit: 'A',

@@ -5,7 +5,7 @@ import type { Circuit, Leg, Job } from '../model/job';
 export const editLeg =
 	(
 		id: string,
-		change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies'>>
+		change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies' | 'raceway'>>
 	): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.legs, id, 'leg'), change);

@@ -28,6 +28,7 @@ import type {
 	PanelKind,
 	PartOf,
 	Protection,
+	Raceway,
 	RoomKind,
 	Serves,
 	ServiceKind,
@@ -239,6 +240,8 @@ export interface CableSeen {
 	conductors: number | null;
 	ground: boolean | null;
 	note: string;
+	/** What its conductors come in, where they are not in a sheath. */
+	raceway?: Raceway | undefined;
 	/** Where it comes in. */
 	enters?: Enters | undefined;
 	/** Parted and read: its pair is live by itself, so it is the one that feeds the box. */
@@ -304,6 +307,8 @@ export interface Leg {
 	/** One way; null: not measured yet. */
 	lengthFt: number | null;
 	state: State;
+	/** What its conductors are pulled in; left out: not in one, or not said. */
+	raceway?: Raceway | undefined;
 	/** Left out: as its two ends have it. */
 	lies?: Lies | undefined;
 	/** The other circuit of a multiwire pair runs in the cable of this leg: it is one cable, and is counted there. */
@@ -418,6 +423,8 @@ export interface Feeder {
 	state: State;
 	/** Marked on every terminal that it ends at, °C; left out: 60 to 100 A, 75 above. */
 	terminalC?: 60 | 75 | undefined;
+	/** What its conductors are pulled in; left out: not in one, or not said. */
+	raceway?: Raceway | undefined;
 	/** Left out: as the buildings of its two panels have it. */
 	lies?: Lies | undefined;
 	/** Of an old one without a ground: no continuous metal path between the buildings, no ground-fault protection at the service. */

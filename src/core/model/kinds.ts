@@ -224,9 +224,28 @@ export const SERVICE_KINDS = [
 ] as const;
 export type ServiceKind = (typeof SERVICE_KINDS)[number];
 
-/** Cables and conductors as found in the wall; the first three are those that new work is sized with. */
-export const CABLES = ['NM-B', 'UF-B', 'THHN', 'two-wire', 'old-AC'] as const;
+/** Cables and conductors, new and as found in the wall; `SIZED_CABLES` are those that `/size` takes. */
+export const CABLES = [
+	'NM-B',
+	'UF-B',
+	'THHN',
+	'two-wire',
+	'old-AC',
+	'MC',
+	'AC',
+	'SER',
+	'SEU',
+	'USE-2',
+	'THWN-2',
+	'XHHW-2',
+	'NM',
+	'TW',
+	'knob-and-tube'
+] as const;
 export type Cable = (typeof CABLES)[number];
+/** Raceways that conductors are pulled in. */
+export const RACEWAYS = ['EMT', 'RMC', 'IMC', 'PVC-40', 'PVC-80', 'RTRC', 'RTRC-XW', 'FMC', 'LFMC', 'LFNC'] as const;
+export type Raceway = (typeof RACEWAYS)[number];
 export const SIZED_CABLES = ['NM-B', 'UF-B', 'THHN'] as const;
 export type SizedCable = (typeof SIZED_CABLES)[number];
 

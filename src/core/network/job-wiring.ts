@@ -1,4 +1,6 @@
 import type { Edition } from '../code/shape/edition';
+import { inRaceway } from '../model/cable-kinds';
+import { bringsGround } from '../run/ground-at';
 import { feedOf, panelOf, type Box, type Circuit, type Device, type Job, type Leg, type Panel } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { runOf } from '../run/runs';
@@ -192,8 +194,11 @@ class JobWires {
 			const lengthFt = leg.lengthFt ?? this.guess(leg.id);
 			const { conductorC, terminationOhms } = this.sound;
 			const ohms = wireOhms(this.edition, { ...leg, lengthFt }, { conductorC, terminationOhms });
-			const made = this.edition.grounding.asMade.nm[leg.awg] ?? leg.awg;
-			const groundOhms = wireOhms(this.edition, { awg: made, metal: 'Cu', lengthFt }, { conductorC, terminationOhms });
+			// Conductors in a raceway have a ground of their own size, sheathed cable the one it is made with.
+			const ground = inRaceway(leg.cable)
+				? { awg: leg.awg, metal: leg.metal }
+				: { awg: this.edition.grounding.asMade.nm[leg.awg] ?? leg.awg, metal: 'Cu' as const };
+			const groundOhms = wireOhms(this.edition, { ...ground, lengthFt }, { conductorC, terminationOhms });
 			const hot = (i: number): Wire => ({
 				role: 'hot',
 				leg: legs[i],
@@ -218,10 +223,10 @@ class JobWires {
 								}
 							]
 						: [];
-				const ground: Wire[] = leg.ground
+				const grounds: Wire[] = bringsGround(leg)
 					? [{ role: 'ground', from: this.ground(circuit, fromId), to: this.ground(circuit, boxId), ohms: groundOhms }]
 					: [];
-				const wires = [...hots, ...neutral, ...ground];
+				const wires = [...hots, ...neutral, ...grounds];
 				const cable: Cable = {
 					at: boxId,
 					circuitId: circuit.id,

@@ -6,6 +6,7 @@ import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
 import { knownOr } from '../model/fact-words';
 import { ifKnown, type Box, type Job, type Leg } from '../model/known';
+import { CABLE_MAKES, inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { remembered } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
@@ -30,7 +31,10 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 		volumeCuIn,
 		conductors: (seen ?? ends).flatMap(({ cable, awg, conductors, ground }) => [
 			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
-			...(ground ? [{ awg: groundOf(edition, { cable, awg }), count: 1, role: 'ground' as const }] : [])
+			// The strip of armored cable is folded back outside the box.
+			...(ground && CABLE_MAKES[cable].ground !== 'armor'
+				? [{ awg: groundOf(edition, { cable, awg }), count: 1, role: 'ground' as const }]
+				: [])
 		]),
 		// Metal boxes hold their cables by clamps inside; others as marked.
 		internalClamps: box.material === 'metal',
@@ -44,7 +48,7 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 }
 /** A ground counts at its own size: 8 AWG cable as made carries a 10. */
 const groundOf = ({ grounding }: Edition, { cable, awg }: Pick<Leg, 'cable' | 'awg'>): FillGauge =>
-	asGauge(cable === 'THHN' ? awg : (grounding.asMade.nm[awg] ?? awg));
+	asGauge(inRaceway(cable) ? awg : (grounding.asMade.nm[awg] ?? awg));
 /** The largest conductor that a device of the box may be on: the tails of its circuits, and not the widest cable in the box. @source 314.16(B)(4) */
 function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): FillGauge {
 	const { circuits, circuitsOfBox } = indexOf(job);

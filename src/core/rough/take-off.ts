@@ -1,4 +1,5 @@
 import type { Job, Leg } from '../model/job';
+import { CABLE_MAKES } from '../model/cable-kinds';
 import type { Cable, State } from '../model/kinds';
 import type { Awg, Metal } from '../units/gauge';
 
@@ -25,7 +26,7 @@ export function cableName({
 	if (cable === null && awg === null && conductors === null && ground === null) return 'cable not seen';
 	const grounded = ground === null ? ', ground not known' : ground ? ' with ground' : ', no ground';
 	const size = awg === null && conductors === null ? '' : `${awg ?? '?'}-${conductors ?? '?'} `;
-	return `${size}${cable ?? 'cable'}${metal === 'Al' ? ' aluminum' : ''}${grounded}`;
+	return `${size}${cable === null ? 'cable' : CABLE_MAKES[cable].name}${metal === 'Al' ? ' aluminum' : ''}${grounded}`;
 }
 
 /** Feet of each cable in the legs of these states, largest wire last. */

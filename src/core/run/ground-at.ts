@@ -1,4 +1,5 @@
 import { ifKnown, lackOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
+import { groundless, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { latestReadings } from '../model/latest-readings';
 
@@ -35,11 +36,17 @@ const CANT_TELL = (lacks: Fact | undefined): Ground => ({
 });
 const NONE = (why: string): Ground => ({ state: 'none', why, ask: null });
 /** Its sheath or its armor carries no equipment ground. @source 250.118, 320.108 */
-const bare = (leg: Pick<Leg, 'cable' | 'ground'>): boolean => leg.cable === 'old-AC' || leg.cable === 'two-wire' || !leg.ground;
+const bare = (leg: Pick<Leg, 'cable' | 'ground' | 'raceway'>): boolean =>
+	!isGroundItself(leg) && (groundless(leg.cable) || !leg.ground);
+/** A leg brings an equipment ground: a wire, its armor, or a steel raceway. */
+export const bringsGround = (leg: Pick<Leg, 'cable' | 'ground' | 'raceway'>): boolean => !bare(leg);
+/** A raceway all of steel is a ground by itself; a flexible one only where it is short, which its leg does not say. @source 250.118 */
+const isGroundItself = ({ raceway }: Pick<Leg, 'raceway'>): boolean =>
+	raceway !== undefined && RACEWAY_MAKES[raceway].ground === 'yes';
 /** The same where not all of a cable may be known; null: it cannot be told. */
 function isBare(leg: Leg): boolean | null {
-	const cable = ifKnown(() => leg.cable);
-	if (cable === 'old-AC' || cable === 'two-wire') return true;
+	if (isGroundItself(leg)) return false;
+	if (groundless(ifKnown(() => leg.cable))) return true;
 	const ground = ifKnown(() => leg.ground);
 	return ground === null ? null : !ground;
 }
@@ -111,16 +118,20 @@ class Asked {
 		const legs = this.feeds(box);
 		const wire =
 			box.conductors.some((c) => c.means === 'ground') ||
-			(box.ground === 'present' && box.cables.some((c) => c.ground && c.cable !== 'old-AC' && c.cable !== 'two-wire'));
+			(box.ground === 'present' && box.cables.some((c) => c.ground && !groundless(c.cable)));
 		if (legs.some((l) => ifKnown(() => l.cable) === 'old-AC') && !wire)
 			return NONE('Old armored cable without a bonding strip is not a ground.');
 		if (
 			box.ground === 'unknown' &&
 			!wire &&
 			legs.length &&
-			legs.every((l) => ['two-wire', 'old-AC'].includes(ifKnown(() => l.cable) ?? ''))
+			legs.every((l) => !isGroundItself(l) && groundless(ifKnown(() => l.cable)))
 		)
-			return NONE('Its cable is two-wire, without a ground.');
+			return NONE(
+				legs.every((l) => ifKnown(() => l.cable) === 'knob-and-tube')
+					? 'It is wired by knob and tube, without a ground.'
+					: 'Its cable is two-wire, without a ground.'
+			);
 		if (box.ground === 'unknown' && !wire)
 			return {
 				state: 'unknown',

@@ -47,12 +47,16 @@
 		set(what, { cables: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
 	const one = (id: string, what: string, change: Partial<CableSeen>) =>
 		set(what, { cables: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
-	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC';
+	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
 	const KINDS: { value: Kind; name: string; is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'> }[] = [
 		{ value: 'nm', name: 'NM-B, two and ground', is: { cable: 'NM-B', conductors: 2, ground: true } },
 		{ value: 'nm3', name: 'NM-B, three and ground', is: { cable: 'NM-B', conductors: 3, ground: true } },
 		{ value: 'two-wire', name: 'old two-wire, no ground', is: { cable: 'two-wire', conductors: 2, ground: false } },
-		{ value: 'old-AC', name: 'old armored', is: { cable: 'old-AC', conductors: 2, ground: false } }
+		{ value: 'old-AC', name: 'old armored', is: { cable: 'old-AC', conductors: 2, ground: false } },
+		{ value: 'nm-bare', name: 'old NM, no ground', is: { cable: 'NM', conductors: 2, ground: false } },
+		{ value: 'AC', name: 'armored with strip', is: { cable: 'AC', conductors: 2, ground: true } },
+		{ value: 'MC', name: 'MC, two and ground', is: { cable: 'MC', conductors: 2, ground: true } },
+		{ value: 'knob-and-tube', name: 'knob and tube', is: { cable: 'knob-and-tube', conductors: 2, ground: false } }
 	];
 	const kindOf = (cable: Cable | null, conductors: number | null): Kind | null =>
 		KINDS.find((k) => k.is.cable === cable && k.is.conductors === conductors)?.value ?? null;

@@ -1,11 +1,11 @@
-import { CABLES, type Cable } from '$core/model/kinds';
+import { CABLE_MAKES, cablesFor, RACEWAY_MAKES } from '$core/model/cable-kinds';
+import { RACEWAYS, type Cable, type State } from '$core/model/kinds';
 
-/** Cables as a list names them. */
-export const CABLE_WORDS: Readonly<Record<Cable, string>> = {
-	'NM-B': 'NM-B',
-	'UF-B': 'UF-B',
-	THHN: 'THHN',
-	'two-wire': 'two-wire, old',
-	'old-AC': 'armored, old'
+const option = (value: Cable) => ({ value, name: CABLE_MAKES[value].name });
+/** Cables as a list names them: old kinds only for what is found; the one that is entered stays in the list. */
+export const cableOptions = (state: State, now: Cable | null = null) => {
+	const all = cablesFor(state);
+	return (now === null || all.includes(now) ? all : [...all, now]).map(option);
 };
-export const CABLE_OPTIONS = CABLES.map((value) => ({ value, name: CABLE_WORDS[value] }));
+/** What conductors are pulled in. */
+export const RACEWAY_OPTIONS = RACEWAYS.map((value) => ({ value, name: RACEWAY_MAKES[value].name }));

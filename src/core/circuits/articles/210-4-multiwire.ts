@@ -1,3 +1,4 @@
+import { inRaceway } from '../../model/cable-kinds';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/known';
@@ -257,7 +258,7 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 	const thin = joint.find((l) => l.conductors < 3);
 	const home = joint.some((l) => l.fromId === a.panelId);
 	if (!legs.length) return;
-	if (!home && legs.every((l) => l.cable === 'THHN')) {
+	if (!home && legs.every((l) => inRaceway(l.cable))) {
 		c.points.push({
 			label: 'grouped in the panel',
 			formula: 'to be checked',

@@ -3,20 +3,18 @@ import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { feedOf, type Feeder, type Job, type Leg, type Panel, type Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
-import type { Cable, Lies } from '../../model/kinds';
+import { CABLE_MAKES, inRaceway } from '../../model/cable-kinds';
+import type { Cable, Lies, Raceway } from '../../model/kinds';
 import type { Finding, Subject } from '../../model/result';
 import { orLacking } from '../../code/lacking';
 import { isApart } from '../../run/buildings';
 import type { Run } from '../../run/runs';
 
 /**
- * Cable outdoors and in the ground. Where a cable lies follows from its two ends, or is said: NM-B, old cable and armored cable
- * are for dry places inside; wire in a raceway out there is marked for wet.
- * @source 334.12, 300.5, 300.9
+ * Cable outdoors and in the ground. Where a cable lies follows from its two ends, or is said; where each kind may lie is data of
+ * the edition. Wire in a raceway out there is marked for wet.
+ * @source 334.12, 320.12, 330.12, 338.12, 300.5, 300.9, 348.12
  */
-
-/** For dry places only. */
-const DRY_ONLY: readonly Cable[] = ['NM-B', 'two-wire', 'old-AC'];
 
 type Where = Lies | 'through-wall';
 /** A panel of which the room is not said is inside, of the house. */
@@ -47,6 +45,7 @@ export function liesBetween({ edition, job }: RuledJob, fromId: string, toId: st
 
 interface Lying {
 	cable: Cable;
+	raceway: Raceway | undefined;
 	where: Where;
 	found: boolean;
 	id: string;
@@ -55,8 +54,11 @@ interface Lying {
 	name: string;
 	fix?: Finding['fix'];
 }
-function judged(edition: Edition, { cable, where, found, id, circuitId, subject, name, fix }: Lying): Finding[] {
-	const { nm, buried, raceway } = edition.circuits.wet;
+function judged(edition: Edition, { cable, raceway, where, found, id, circuitId, subject, name, fix }: Lying): Finding[] {
+	const { buried, flexible } = edition.circuits.wet;
+	const { places } = edition.cables[cable];
+	const allowed = where === 'underground' ? places.buried : where === 'inside' ? places.inside : places.outdoors;
+	const kind = CABLE_MAKES[cable].name;
 	const say = (rule: RuleRef, severity: Finding['severity'], message: string): Finding[] => [
 		{
 			id,
@@ -69,28 +71,40 @@ function judged(edition: Edition, { cable, where, found, id, circuitId, subject,
 			fix
 		}
 	];
-	const place = where === 'underground' ? 'in the ground' : 'outdoors';
-	if (DRY_ONLY.includes(cable)) {
+	const place = where === 'underground' ? 'in the ground' : where === 'inside' ? 'inside' : 'outdoors';
+	if (raceway === 'FMC' && (where === 'outdoors' || where === 'underground'))
+		return say(
+			flexible,
+			'violation',
+			`${name} is in flexible metal conduit ${place}: it is not allowed in wet places. Use liquidtight conduit.`
+		);
+	if (allowed === 'no') {
 		if (where === 'through-wall')
 			return say(
-				nm,
+				places.rule,
 				'caution',
-				`${name} is ${cable} to a box outdoors: allowed only where it comes through the wall into the back of the box, with no part outside. Say where it runs, or use UF-B or a raceway.`
+				`${name} is ${kind} to a box outdoors: allowed only where it comes through the wall into the back of the box, with no part outside. Say where it runs, or use UF-B or a raceway.`
 			);
+		const why = places.outdoors === 'no' ? 'it is for dry indoor places only' : 'it is not allowed underground';
 		return say(
-			where === 'underground' ? buried : nm,
+			where === 'underground' ? buried : places.rule,
 			'violation',
-			`${name} is ${cable} ${place}: NM-B is for dry indoor places only (${nm.section}). Use UF-B, or conductors with a W rating in a raceway.`
+			`${name} is ${kind} ${place}: ${why} (${places.rule.section}). Use UF-B, or conductors with a W rating in a raceway.`
 		);
 	}
 	// A short piece in the back of a box is dry; a run outdoors or in the ground is wet inside its raceway.
-	if (cable === 'THHN' && where !== 'through-wall')
-		return say(
-			raceway,
-			'caution',
-			`${name} is in a raceway ${place}, which counts as wet inside: use THWN or THWN-2, not plain THHN.`
-		);
+	if (allowed === 'if-marked' && where !== 'through-wall')
+		return say(places.rule, 'caution', `${name} ${markedFor(cable, place)}`);
 	return [];
+}
+/** What a cable must be marked for, to lie there. */
+function markedFor(cable: Cable, place: string): string {
+	const { name } = CABLE_MAKES[cable];
+	if (place === 'inside')
+		return `is ${name} inside: allowed only where its conductors are also marked for a raceway inside, as RHW-2 is. Check the marking.`;
+	return inRaceway(cable)
+		? `is in a raceway ${place}, which counts as wet inside: use THWN or THWN-2, not plain THHN.`
+		: `is ${name} ${place}: allowed only with a jacket listed for it. Check the marking.`;
 }
 
 /** Of a branch circuit: each leg by the places of its two ends, or as it was said to lie. */
@@ -100,11 +114,12 @@ export function legsInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
 		if (leg.inCableOf) return [];
 		const from = boxes.get(leg.fromId ?? '') ?? job.panels.find((p) => p.id === leg.fromId);
 		const where = leg.lies ?? liesBetween({ edition, job }, feedOf(leg), leg.toId);
-		if (!where || where === 'inside') return [];
+		if (!where || (where === 'inside' && edition.cables[leg.cable].places.inside === 'yes')) return [];
 		// How old cable comes to a box outside nobody has looked at.
 		if (where === 'through-wall' && leg.state === 'found') return [];
 		return judged(edition, {
 			cable: leg.cable,
+			raceway: leg.raceway,
 			where,
 			found: leg.state === 'found',
 			id: `wet:${leg.id}`,
@@ -128,9 +143,10 @@ function wayOut(leg: Leg, where: Where): Finding['fix'] {
 /** Of a feeder: between two buildings it lies in the ground, or as it was said to. */
 export function feederInTheWet({ edition, job }: RuledJob, panel: Panel, feeder: Feeder): Finding[] {
 	const where = feeder.lies ?? liesBetween({ edition, job }, feeder.fromPanelId, panel.id);
-	if (!where || where === 'inside') return [];
+	if (!where || (where === 'inside' && edition.cables[feeder.cable].places.inside === 'yes')) return [];
 	return judged(edition, {
 		cable: feeder.cable,
+		raceway: feeder.raceway,
 		where,
 		found: feeder.state === 'found',
 		id: `wet:${panel.id}`,

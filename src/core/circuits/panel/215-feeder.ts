@@ -1,4 +1,5 @@
 import type { RuledJob } from '../../code/ruled-job';
+import { CABLE_MAKES } from '../../model/cable-kinds';
 import { HOT_TO_HOT_V } from '../../units/volts';
 import { ampacityOf } from '../../code/310-15-ampacity';
 import { standardBreaker } from '../../code/240-6-breakers';
@@ -125,7 +126,7 @@ export function sizeFeeder(
 			},
 			{
 				label: 'conductors',
-				formula: `${feeder.cable} ${feeder.metal}, on ${chosen} A`,
+				formula: `${CABLE_MAKES[feeder.cable].name} ${feeder.metal}, on ${chosen} A`,
 				value: awg ?? 'none here is large enough',
 				unit: 'AWG',
 				rule: cite(edition, whole ? edition.panels.wholeDwelling.rule : edition.panels.feeder.load)
@@ -243,8 +244,8 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 			...(overloaded ? { severity: 'violation' as const } : {}),
 			rule: cite(edition, overloaded ? panels.feeder.load : whole ? panels.wholeDwelling.rule : edition.smallConductor.wire),
 			message: overloaded
-				? `${feeder.awg} AWG ${feeder.cable} ${carries}; the feeder of ${panel.name} must carry ${show(designA)} A.`
-				: `${feeder.awg} AWG ${feeder.cable} ${carries}: too small for the ${feeder.breakerA} A breaker of the feeder of ${panel.name}.`,
+				? `${feeder.awg} AWG ${CABLE_MAKES[feeder.cable].name} ${carries}; the feeder of ${panel.name} must carry ${show(designA)} A.`
+				: `${feeder.awg} AWG ${CABLE_MAKES[feeder.cable].name} ${carries}: too small for the ${feeder.breakerA} A breaker of the feeder of ${panel.name}.`,
 			have: bears ?? 0,
 			need: overloaded ? designA : feeder.breakerA,
 			unit: 'A',

@@ -85,9 +85,12 @@ export const circuits2017: CircuitsTable = {
 	borrowed: ref('200.4', 'A neutral serves only its own circuit (300.3(B))'),
 	adjoining: ref('210.4(B)', 'Poles that open together: adjacent slots, same rating (240.15(B))'),
 	wet: {
-		nm: ref('334.12', 'NM-B: dry indoor places only'),
-		buried: ref('300.5', 'Underground cable must be listed for it'),
-		raceway: ref('300.9', 'Outdoor raceways are wet inside: conductors with a W rating', 'check')
+		flexible: ref('348.12', 'Flexible metal conduit: not in wet places'),
+		buried: ref('300.5', 'Underground cable must be listed for it')
+	},
+	knobAndTube: {
+		extended: ref('394.10', 'Knob and tube: extended only with special permission', 'check'),
+		insulated: ref('394.12', 'Knob and tube: no insulation over or around it')
 	},
 	deviceTerminals: {
 		rule: ref('110.14(A)', 'Terminals take only the wire they are marked for', 'check'),

@@ -1,6 +1,6 @@
-import type { AmpacityRow, Column, LoadRule, PlaceRow, ResistanceRow } from '../shape/edition';
+import type { AmpacityRow, CableRule, Column, LoadRule, PlaceRow, ResistanceRow } from '../shape/edition';
 import type { RuleRef } from '../rule';
-import type { RoomKind } from '../../model/kinds';
+import type { Cable, RoomKind } from '../../model/kinds';
 import type { Awg } from '../../units/gauge';
 
 /** Tables and figures that the three editions share; each edition's own file names its section numbers. */
@@ -122,13 +122,79 @@ export const smallConductor = {
 	Al: { '12': 15, '10': 25 }
 } as const;
 export const nextSizeUp = { rule: ref('240.4(B)', 'Next standard size up'), upToA: 800 };
-export const cables = {
-	'NM-B': { rule: ref('334.80', 'NM-B: correct from 90 °C, limited to 60 °C'), from: 90 as Column, cap: 60 as Column },
-	'UF-B': { rule: ref('340.80', 'UF-B: the 60 °C column'), from: 60 as Column, cap: 60 as Column },
-	THHN: { rule: ref('310.15', 'Conductors in raceway, 90 °C dry'), from: 90 as Column, cap: null },
+const DRY = { inside: 'yes', outdoors: 'no', buried: 'no' } as const;
+const ANYWHERE = { inside: 'yes', outdoors: 'yes', buried: 'yes' } as const;
+const WET_RACEWAY = ref('300.9', 'Outdoor raceways are wet inside: conductors with a W rating', 'check');
+const NM_PLACES = { rule: ref('334.12', 'NM-B: dry indoor places only'), ...DRY };
+const SE_PLACES = { rule: ref('338.12', 'SE cable: not underground'), ...ANYWHERE, buried: 'no' } as const;
+/** Service-entrance cable inside is as NM where it is small. */
+const SE = ref('338.10(B)(4)', 'SE cable inside: as NM, 60 °C up to 10 AWG', 'check');
+const inRaceway = (from: Column, cap: Column | null, confidence?: 'check'): Pick<CableRule, 'rule' | 'from' | 'cap'> => ({
+	rule: ref('310.15', `Conductors in raceway, ${from} °C`, confidence),
+	from,
+	cap
+});
+/** @source 310.15, 320.80, 334.80, 338.10, 340.80, and where each may lie */
+export const cables: Readonly<Record<Cable, CableRule>> = {
+	'NM-B': { rule: ref('334.80', 'NM-B: correct from 90 °C, limited to 60 °C'), from: 90, cap: 60, places: NM_PLACES },
+	'UF-B': {
+		rule: ref('340.80', 'UF-B: the 60 °C column'),
+		from: 60,
+		cap: 60,
+		places: { rule: ref('340.10', 'UF-B: wet places and underground'), ...ANYWHERE }
+	},
+	THHN: {
+		rule: ref('310.15', 'Conductors in raceway, 90 °C dry'),
+		from: 90,
+		cap: null,
+		places: { rule: WET_RACEWAY, inside: 'yes', outdoors: 'if-marked', buried: 'if-marked' }
+	},
+	'THWN-2': { ...inRaceway(90, null), places: { rule: WET_RACEWAY, ...ANYWHERE } },
+	'XHHW-2': { ...inRaceway(90, null), places: { rule: WET_RACEWAY, ...ANYWHERE } },
+	TW: { ...inRaceway(60, 60, 'check'), places: { rule: WET_RACEWAY, ...ANYWHERE } },
+	MC: {
+		rule: ref('330.80', 'MC: by its conductors and terminals'),
+		from: 90,
+		cap: null,
+		places: {
+			rule: ref('330.12', 'MC: wet only with a jacket listed for it'),
+			inside: 'yes',
+			outdoors: 'if-marked',
+			buried: 'if-marked'
+		}
+	},
+	AC: {
+		rule: ref('320.80', 'AC: correct from 90 °C, limited to 60 °C in insulation'),
+		from: 90,
+		cap: 60,
+		places: { rule: ref('320.12', 'AC: dry places only'), ...DRY }
+	},
+	SER: { rule: SE, from: 90, cap: 60, capTo: '10', places: SE_PLACES },
+	SEU: { rule: SE, from: 90, cap: 60, capTo: '10', places: SE_PLACES },
+	'USE-2': {
+		...inRaceway(90, null),
+		places: {
+			rule: ref('338.12(B)', 'USE: not inside, unless marked for it too'),
+			inside: 'if-marked',
+			outdoors: 'yes',
+			buried: 'yes'
+		}
+	},
 	// Old insulation: nothing allows more than its own 60 °C.
-	'two-wire': { rule: ref('310.15', 'Old two-wire cable: 60 °C', 'check'), from: 60 as Column, cap: 60 as Column },
-	'old-AC': { rule: ref('320.80', 'Old armored cable: 60 °C', 'check'), from: 60 as Column, cap: 60 as Column }
+	NM: { rule: ref('334.80', 'NM before NM-B: 60 °C', 'check'), from: 60, cap: 60, places: NM_PLACES },
+	'two-wire': { rule: ref('310.15', 'Old two-wire cable: 60 °C', 'check'), from: 60, cap: 60, places: NM_PLACES },
+	'old-AC': {
+		rule: ref('320.80', 'Old armored cable: 60 °C', 'check'),
+		from: 60,
+		cap: 60,
+		places: { rule: ref('320.12', 'Armored cable: dry places only'), ...DRY }
+	},
+	'knob-and-tube': {
+		rule: ref('310.15', 'Knob and tube: 60 °C', 'check'),
+		from: 60,
+		cap: 60,
+		places: { rule: ref('394.12', 'Knob and tube: where it may stay'), ...DRY }
+	}
 };
 export const terminals = { rule: ref('110.14(C)', 'Temperature limit of terminals'), upToA: 100, above: 75 as Column };
 export const grounding = {

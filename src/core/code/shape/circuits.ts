@@ -58,7 +58,9 @@ export interface CircuitsTable {
 	/** Poles of one breaker, or tied ones, stand next to each other. */
 	adjoining: RuleRef;
 	/** Cable and wire in wet places and in the ground. */
-	wet: { nm: RuleRef; buried: RuleRef; raceway: RuleRef };
+	wet: { buried: RuleRef; flexible: RuleRef };
+	/** Knob and tube: no more of it, and no insulation over it. */
+	knobAndTube: { extended: RuleRef; insulated: RuleRef };
 	/** Terminals of 15 and 20 A devices take wire up to this size. */
 	deviceTerminals: { rule: RuleRef; largest: '10'; upToA: number };
 	/** Devices on aluminum wire. */

@@ -8,6 +8,19 @@ import type { ServiceTable } from './service';
 import type { AppliancesTable } from './appliances';
 import type { BoxesTable } from './boxes';
 
+/** Whether a cable may lie in a place: always, never, or only one that is marked for it. */
+export type Allowed = 'yes' | 'no' | 'if-marked';
+export interface CableRule {
+	rule: RuleRef;
+	/** Column that correction starts from, and the one that limits what is left; null: none but the terminals. */
+	from: Column;
+	cap: Column | null;
+	/** The cap holds for conductors up to this size only. */
+	capTo?: Awg;
+	/** Where it may lie, and the rule that says so. */
+	places: { rule: RuleRef; inside: Allowed; outdoors: Allowed; buried: Allowed };
+}
+
 /** Column of an ampacity table: the temperature rating of the insulation or of the terminals, °C. */
 export type Column = 60 | 75 | 90;
 export type ByColumn = Readonly<Record<Column, number | null>>;
@@ -103,7 +116,7 @@ export interface Edition {
 	ampacity: { rule: RuleRef; rows: readonly AmpacityRow[] };
 	ambient: { rule: RuleRef; rows: readonly ({ upToC: number } & ByColumn)[] };
 	bundling: { rule: RuleRef; rows: readonly { upTo: number; factor: number }[] };
-	cables: Readonly<Record<Cable, { rule: RuleRef; from: Column; cap: Column | null }>>;
+	cables: Readonly<Record<Cable, CableRule>>;
 	terminals: { rule: RuleRef; upToA: number; above: Column };
 	resistance: { rule: RuleRef; solidTo: Awg; rows: readonly ResistanceRow[]; perDegC: Readonly<Record<Metal, number>> };
 	grounding: {

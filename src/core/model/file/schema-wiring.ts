@@ -22,6 +22,7 @@ import {
 	PANEL_KINDS,
 	PART_OF,
 	PROTECTIONS,
+	RACEWAYS,
 	SERVES,
 	SERVICE_KINDS,
 	STATES,
@@ -81,6 +82,7 @@ const cableSeen = shape({
 	conductors: whole(1, 4).nullable().defined(),
 	ground: flag().nullable().defined(),
 	note: text().defined(),
+	raceway: maybe(oneOf(RACEWAYS)),
 	enters: maybe(oneOf(ENTERS)),
 	line: maybe(flag())
 });
@@ -124,7 +126,8 @@ const CABLE_AS_KNOWN = {
 		.defined(),
 	conductors: whole(2, 4).nullable().defined(),
 	ground: flag().nullable().defined(),
-	lengthFt: figure(0, 2000).nullable().defined()
+	lengthFt: figure(0, 2000).nullable().defined(),
+	raceway: maybe(oneOf(RACEWAYS))
 };
 export const leg = shape({
 	id: id(),

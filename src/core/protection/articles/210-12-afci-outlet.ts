@@ -1,5 +1,6 @@
 import type { RuledJob } from '../../code/ruled-job';
 import type { Box, Circuit, Device, Job } from '../../model/known';
+import { inRaceway, isMetalRaceway } from '../../model/cable-kinds';
 import { indexOf } from '../../model/job-index';
 import { runOf, type Run } from '../../run/runs';
 import { sharesNeutral } from './210-4-b-shared-neutral';
@@ -44,7 +45,7 @@ export function lawfulHomeRun({ edition, job }: RuledJob, run: Run, holder: Box)
 			return circuit.poles === 2 || !sharesNeutral(job, circuit);
 		case 'metal-raceway':
 			// Sheathed cable is no raceway, whatever is said of it.
-			return node.leg.cable === 'THHN';
+			return inRaceway(node.leg.cable) && (node.leg.raceway === undefined || isMetalRaceway(node.leg.raceway));
 		case 'listed-combination':
 			return most !== undefined && node.leg.lengthFt !== null && atMost(node.leg.lengthFt, most);
 		case undefined:

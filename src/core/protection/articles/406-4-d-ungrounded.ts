@@ -1,3 +1,4 @@
+import { groundless } from '../../model/cable-kinds';
 import { carriedOn, hasGround } from '../../run/ground-at';
 import { lacking } from '../../code/lacking';
 import { cite } from '../../code/rule';
@@ -41,7 +42,7 @@ function groundedFeed(job: ProtectionCase['job'], boxId: string): Fix | undefine
 		kind: 'edit-leg',
 		label: 'Cable with a ground',
 		legId: leg.id,
-		change: leg.cable === 'two-wire' ? { ground: true, cable: 'NM-B' } : { ground: true }
+		change: groundless(leg.cable) ? { ground: true, cable: 'NM-B' } : { ground: true }
 	};
 }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cableOptions, RACEWAY_OPTIONS } from '../cable-words';
 	import MaybeField from '../fields/MaybeField.svelte';
 	import { ifKnown } from '$core/model/known';
 	import { sizeFeeder } from '$core/circuits/panel/215-feeder';
@@ -6,7 +7,7 @@
 	import { isFree } from '$core/run/slots';
 	import type { Feeder, Panel } from '$core/model/job';
 	import { noSuchWire } from '$core/model/file/references';
-	import { SIZED_CABLES, type Cable } from '$core/model/kinds';
+	import { CABLE_MAKES, inRaceway } from '$core/model/cable-kinds';
 	import { GAUGES } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -103,12 +104,17 @@
 		<MaybeField
 			label="Feeder cable"
 			value={feeder.cable}
-			options={[...new Set<Cable>([...SIZED_CABLES, ...(feeder.cable ? [feeder.cable] : [])])].map((value) => ({
-				value,
-				name: value
-			}))}
-			onkeep={(cable) => set(cable ? `feeder of ${cable}` : 'feeder cable not known', { cable })}
+			options={cableOptions(feeder.state, feeder.cable)}
+			onkeep={(cable) => set(cable ? `feeder of ${CABLE_MAKES[cable].name}` : 'feeder cable not known', { cable })}
 		/>
+		{#if inRaceway(feeder.cable) || feeder.raceway}
+			<MaybeField
+				label="Feeder raceway"
+				value={feeder.raceway ?? null}
+				options={RACEWAY_OPTIONS}
+				onkeep={(raceway) => set('feeder raceway', { raceway: raceway ?? undefined })}
+			/>
+		{/if}
 		<FeetField label="Feeder length, one way" value={feeder.lengthFt} onkeep={(lengthFt) => set('feeder length', { lengthFt })} />
 		<MaybeField
 			label="Wires"

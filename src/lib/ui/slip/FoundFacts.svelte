@@ -5,7 +5,8 @@
 	import { CONDUCTOR_COLORS, CONDUCTOR_MEANS, GROUND_PROOFS, INSULATIONS, inWords, type GroundProof } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';
 	import { GAUGES } from '$core/units/gauge';
-	import { CABLE_OPTIONS } from '../cable-words';
+	import { inRaceway } from '$core/model/cable-kinds';
+	import { cableOptions, RACEWAY_OPTIONS } from '../cable-words';
 	import MaybeField from '../fields/MaybeField.svelte';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
@@ -94,7 +95,15 @@
 	{/each}
 </ul>
 <div class="two">
-	<MaybeField label="Cable" value={cable.cable} options={CABLE_OPTIONS} onkeep={(v) => (cable.cable = v)} />
+	<MaybeField label="Cable" value={cable.cable} options={cableOptions('found')} onkeep={(v) => (cable.cable = v)} />
+	{#if inRaceway(cable.cable)}
+		<MaybeField
+			label="Raceway"
+			value={cable.raceway ?? null}
+			options={RACEWAY_OPTIONS}
+			onkeep={(v) => (cable.raceway = v ?? undefined)}
+		/>
+	{/if}
 	<MaybeField
 		label="AWG"
 		value={cable.awg}

@@ -5,7 +5,8 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { STATES } from '$core/model/kinds';
 	import { GAUGES } from '$core/units/gauge';
-	import { CABLE_OPTIONS, CABLE_WORDS } from '../cable-words';
+	import { CABLE_MAKES, inRaceway } from '$core/model/cable-kinds';
+	import { cableOptions, RACEWAY_OPTIONS } from '../cable-words';
 	import MaybeField from '../fields/MaybeField.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import LiesField from '../fields/LiesField.svelte';
@@ -48,9 +49,17 @@
 		<MaybeField
 			label="Cable"
 			value={leg.cable}
-			options={CABLE_OPTIONS}
-			onkeep={(cable) => set(cable ? CABLE_WORDS[cable] : 'kind not known', { cable })}
+			options={cableOptions(leg.state, leg.cable)}
+			onkeep={(cable) => set(cable ? CABLE_MAKES[cable].name : 'kind not known', { cable })}
 		/>
+		{#if inRaceway(leg.cable) || leg.raceway}
+			<MaybeField
+				label="Raceway"
+				value={leg.raceway ?? null}
+				options={RACEWAY_OPTIONS}
+				onkeep={(raceway) => set('raceway', { raceway: raceway ?? undefined })}
+			/>
+		{/if}
 		<MaybeField
 			label="Metal"
 			value={leg.metal}
