@@ -289,7 +289,7 @@ export const LIMIT_KEYS = [
 ] as const;
 export type LimitKey = (typeof LIMIT_KEYS)[number];
 /** Checks with a question of their own, led step by step. */
-export const GUIDED_KINDS = ['breaker', 'short', 'dimming', 'element'] as const;
+export const GUIDED_KINDS = ['breaker', 'short', 'dimming', 'element', 'heater', 'loads'] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
 /** Where an item of an inspector's list stands. */
 export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;
@@ -337,7 +337,15 @@ export const READING_KINDS = [
 	'across',
 	'amps',
 	'amps2',
-	'amps-n'
+	'amps-n',
+	// Its screw against a neighbor's.
+	'terminal-c',
+	'neighbor-c',
+	// From metal that can be touched to a ground that is known, and by a detector.
+	'shell',
+	'shell-sign',
+	// A charger on a receptacle.
+	'usb'
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

@@ -10,7 +10,7 @@ export interface Bounds {
 	unit: string;
 	words: string;
 }
-export type WordKind = 'bootleg' | 'grip' | 'gfci-own' | 'gfci-tester';
+export type WordKind = 'bootleg' | 'grip' | 'gfci-own' | 'gfci-tester' | 'shell-sign' | 'usb';
 export type FigureKind = Exclude<ReadingKind, 'lamps' | WordKind>;
 const volts = (words: string): Bounds => ({ min: 0, max: 260, unit: 'V', words });
 const amps = (words: string): Bounds => ({ min: 0, max: 400, unit: 'A', words });
@@ -32,6 +32,9 @@ export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	amps: amps('amps on its hot'),
 	amps2: amps('amps on its second hot'),
 	'amps-n': amps('amps on its neutral'),
+	'terminal-c': { min: -40, max: 300, unit: '°C', words: 'its terminal' },
+	'neighbor-c': { min: -40, max: 300, unit: '°C', words: 'a neighbor’s terminal' },
+	shell: volts('shell to a known ground'),
 	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI trips at' },
 	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI trips in' }
 };
@@ -51,7 +54,9 @@ export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: 
 			'no-reset': 'does not reset'
 		}
 	},
-	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } }
+	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } },
+	usb: { words: 'USB', allowed: { charges: 'charges', 'no-charge': 'does not charge' } },
+	'shell-sign': { words: 'detector at its shell', allowed: { quiet: 'shows nothing', sign: 'shows voltage' } }
 };
 /** A kind of reading that is told in a word. */
 export const isWordKind = (kind: ReadingKind): kind is WordKind => Object.hasOwn(READING_WORDS, kind);

@@ -15,7 +15,7 @@ import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
 import { wasRead } from './judgment';
-import { comesBack } from './judge-breaker';
+import { besideNeighbor, comesBack } from './judge-breaker';
 import { verdictOf, worst, type Beside, type Judgment, type Level, type Verdict } from './verdicts';
 
 export interface Judged {
@@ -109,6 +109,8 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			const apart = comesBack(edition, out.reading.value ?? 0, back.reading.value ?? 0);
 			if (apart) add(back, apart);
 		}
+		const [screw, beside] = [proof.latest['terminal-c'], proof.latest['neighbor-c']];
+		if (screw && beside) add(screw, besideNeighbor(edition, screw.reading.value ?? 0, beside.reading.value ?? 0));
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		const level = worst(allOf(proof).map((l) => l.verdict.level));
 		// Off with its switch as it ought to be: that says nothing of the outlet when it is on.

@@ -28,11 +28,18 @@ export function expectedHere(
 	return {
 		prediction,
 		figure: (kind, loaded) =>
-			prediction.known
-				? ifKnown(() => predictedFor({ kind, loadA: kind === 'drop' || loaded ? loadA : null }, prediction.value))
-				: null,
+			kind === 'amps' || kind === 'amps2'
+				? drawnAt(box)
+				: prediction.known
+					? ifKnown(() => predictedFor({ kind, loadA: kind === 'drop' || loaded ? loadA : null }, prediction.value))
+					: null,
 		lamps: box ? ifKnown(() => lampsAt(ruled, box, half)) : null
 	};
+}
+/** What the one hard-wired thing at a box draws when it runs, A; null: no nameplate, or several. */
+function drawnAt(box: Box | null): number | null {
+	const [wired, ...more] = box?.devices.filter((d) => d.kind === 'hard-wired') ?? [];
+	return wired?.watts && !more.length ? wired.watts / wired.volts : null;
 }
 function lampsAt(ruled: RuledJob, box: Box, half: NonNullable<Reading['half']>): ExpectedHere['lamps'] {
 	const found = houseAt(ruled, { boxId: box.id, faults: [], half });

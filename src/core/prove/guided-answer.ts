@@ -1,4 +1,4 @@
-import type { Level } from './judgments';
+import { worst, type Level } from './judgment';
 import type { Step } from '../model/result';
 
 /** Checks that begin with a question and end with what to do: each point with its figure, each with why. */
@@ -11,4 +11,21 @@ export interface GuidedAnswer {
 	says: string;
 	points: GuidedPoint[];
 	steps: Step[];
+}
+/** What each check asks, in the order in which it is done. */
+export interface Question {
+	key: string;
+	words: string;
+	unit?: string;
+	/** Of what is said in words. */
+	allowed?: Readonly<Record<string, string>>;
+	max?: number;
+}
+/** Points as an answer: the gravest says it. @param none what is said when nothing was read */
+export function guidedLevel(points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer {
+	const known = worst(points.map((p) => p.level));
+	// What rests on a fact that is missing is no "good".
+	const level = known === 'good' && points.some((p) => p.level === 'unknown') ? 'unknown' : known;
+	const first = points.find((p) => p.level === level && level !== 'good');
+	return { level, says: first?.says ?? (points.length ? 'Nothing wrong in what was read.' : none), points, steps };
 }

@@ -2,16 +2,25 @@ import type { RuledJob } from '../code/ruled-job';
 import { WORN_BREAKER } from '../faults/thresholds';
 import { knownOr } from '../model/fact-words';
 import type { GuidedCheck, Job, Circuit, Device } from '../model/known';
-import type { GuidedPoint, GuidedAnswer } from './guided-answer';
+import { guidedLevel, type GuidedAnswer, type GuidedPoint, type Question } from './guided-answer';
+import {
+	HEATER_ASKS,
+	heaterCheck,
+	heaterPredicted,
+	LOADS_ASKS,
+	loadsCheck,
+	loadsPredicted,
+	type PredictedAsks
+} from './guided-loads';
 import type { Step } from '../model/result';
-import { worst } from './judgments';
 import { type Awg, compareGauge } from '../units/gauge';
 import type { Edition } from '../code/shape/edition';
 import { indexOf } from '../model/job-index';
+import type { GuidedKind } from '../model/kinds';
 import { ampacityOf } from '../code/310-15-ampacity';
 import { standardBreaker } from '../code/240-6-breakers';
 import { show, atMost } from '../units/quantity';
-import { limitsOf } from './limits';
+import { AT_BREAKER, limitsOf } from './limits';
 import { jobWiring } from '../network/job-wiring';
 import { build, planOf } from '../network/build';
 import { type Network, Solution } from '../network/solve';
@@ -19,15 +28,6 @@ import { size } from '../network/phasor';
 import { shortCheck } from './short';
 
 type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
-/** What each check asks, in the order in which it is done. */
-export interface Question {
-	key: string;
-	words: string;
-	unit?: string;
-	/** Of what is said in words. */
-	allowed?: Readonly<Record<string, string>>;
-	max?: number;
-}
 export const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400 },
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
@@ -63,14 +63,15 @@ export const SHORT_ASKS: readonly Question[] = [
 	{ key: 'ohms', words: 'At the panel, breaker off and wire off it: the short reads', unit: 'ohm', max: 1e6 },
 	{ key: 'leads', words: 'The meter’s own leads', unit: 'ohm', max: 10 }
 ];
-export const ASKS = { breaker: BREAKER_ASKS, element: ELEMENT_ASKS, dimming: DIMMING_ASKS, short: SHORT_ASKS } as const;
-const answer = (points: GuidedPoint[], steps: Step[], none: string): GuidedAnswer => {
-	const known = worst(points.map((p) => p.level));
-	// What rests on a fact that is missing is no "good".
-	const level = known === 'good' && points.some((p) => p.level === 'unknown') ? 'unknown' : known;
-	const first = points.find((p) => p.level === level && level !== 'good');
-	return { level, says: first?.says ?? (points.length ? 'Nothing wrong in what was read.' : none), points, steps };
-};
+export const ASKS = {
+	breaker: BREAKER_ASKS,
+	element: ELEMENT_ASKS,
+	heater: HEATER_ASKS,
+	loads: LOADS_ASKS,
+	dimming: DIMMING_ASKS,
+	short: SHORT_ASKS
+} as const satisfies Record<GuidedKind, readonly Question[]>;
+export type { Question } from './guided-answer';
 /** What is worked out from the job; where it lacks a fact, null, and a point that says which. */
 const orPoint = <T>(job: Job, points: GuidedPoint[], read: () => T): T | null =>
 	knownOr<T | null, null>(job, read, (why) => {
@@ -165,9 +166,9 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			unit: '°C'
 		});
 		points.push(
-			over >= HOT_OVER_C
+			over >= AT_BREAKER.hotOverC
 				? {
-						level: over >= 2 * HOT_OVER_C ? 'bad' : 'look',
+						level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
 						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
 					}
 				: { level: 'good', says: 'Its terminal is as warm as its neighbor' }
@@ -193,9 +194,8 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			says: `Load-tested after: ${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`
 		});
 	}
-	return answer(points, steps, 'Enter what was read.');
+	return guidedLevel(points, steps, 'Enter what was read.');
 }
-const HOT_OVER_C = 10;
 /** A heating element: cold ohms against V^2 / W, and to its shell. Never energized dry. */
 export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 	const { watts, volts, ohms, shellOhms } = figures;
@@ -226,7 +226,7 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 			level: 'bad',
 			says: `${show(shellOhms, 0)} ohm to the sheath: it leaks. Replace it; there should be no reading to the sheath`
 		});
-	return answer(points, steps, 'Enter its watts and volts, and what the meter shows.');
+	return guidedLevel(points, steps, 'Enter its watts and volts, and what the meter shows.');
 }
 const ELEMENT_SHARE = 0.1;
 /**
@@ -238,9 +238,9 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	const points: GuidedPoint[] = [];
 	const steps: Step[] = [];
 	if (!loadA || panelIdle === undefined || panelLoaded === undefined)
-		return answer(points, steps, 'Read the panel before and under the load.');
+		return guidedLevel(points, steps, 'Read the panel before and under the load.');
 	const should = orPoint(job, points, () => soundFall(edition, job, circuit, loadA));
-	if (should === null) return answer(points, steps, '');
+	if (should === null) return guidedLevel(points, steps, '');
 	const atPanel = panelIdle - panelLoaded;
 	steps.push(
 		{
@@ -290,7 +290,7 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 			});
 		else points.push({ level: 'good', says: 'It drops as much as the panel does, no more' });
 	}
-	return answer(points, steps, '');
+	return guidedLevel(points, steps, '');
 }
 /** Volts that the bars of a circuit's panel fall by under a load on them, everything on the way to them sound. */
 function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loadA: number): number {
@@ -312,9 +312,14 @@ export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): Gu
 	const circuit = circuits.get(check.of);
 	if (check.kind === 'breaker') return circuit ? breakerCheck({ edition, job }, circuit, check) : GONE;
 	if (check.kind === 'short') return circuit ? shortCheck({ edition, job }, circuit, check) : GONE;
+	if (check.kind === 'heater') return heaterCheck(check);
+	if (check.kind === 'loads') return loadsCheck(check);
 	return check.kind === 'element' ? elementCheck(check) : dimmingCheck({ edition, job }, circuit, check);
 }
+/** What a sound thing reads for the questions of a check, where that can be told. */
+export const predictedAsks = (check: Pick<GuidedCheck, 'kind' | 'figures' | 'words'>): PredictedAsks =>
+	check.kind === 'heater' ? heaterPredicted(check) : check.kind === 'loads' ? loadsPredicted(check) : {};
 const GONE: GuidedAnswer = { level: 'unknown', says: 'Its circuit is no longer in the job.', points: [], steps: [] };
 /** Watts and volts of the element on a box, where its nameplate was entered. */
 export const elementOf = (device: Device | undefined): Record<string, number> =>
-	device?.watts ? { watts: device.watts, volts: device.volts } : {};
+	device?.watts ? { watts: device.watts, volts: device.volts, ratedV: device.volts } : {};

@@ -54,3 +54,19 @@ export function comesBack(edition: ReadingCase['edition'], hotA: number, neutral
 		rule: limitRule(edition.key, 'practice', 'Hot against neutral current')
 	};
 }
+/** The terminal of a breaker by itself says nothing; over its neighbor it says how good its connection is. °C */
+export function besideNeighbor(edition: ReadingCase['edition'], terminalC: number, neighborC: number): Judgment {
+	const over = terminalC - neighborC;
+	const hot = over >= AT_BREAKER.hotOverC;
+	return {
+		on: 'joints',
+		level: !hot ? 'good' : over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
+		says: hot
+			? `its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
+			: 'its terminal is as warm as its neighbor',
+		have: over,
+		need: hot ? AT_BREAKER.hotOverC : null,
+		unit: '°C',
+		rule: limitRule(edition.key, 'practice', 'Terminal against its neighbor')
+	};
+}

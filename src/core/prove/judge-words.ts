@@ -49,6 +49,17 @@ const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Leve
 		},
 		'no-reset': { level: 'bad', says: "won't reset: a fault downstream, no voltage on its line, or replace it" }
 	},
+	usb: {
+		charges: { level: 'good', says: 'its USB port charges' },
+		'no-charge': { level: 'look', says: 'its USB port does not charge: read its volts; if they are right, replace the device' }
+	},
+	'shell-sign': {
+		quiet: { level: 'unknown', says: 'a detector shows nothing at its shell: not proof. Read the shell to a known ground' },
+		sign: {
+			level: 'look',
+			says: 'a detector shows voltage at its shell: keep hands off, and read the shell to a known ground at low impedance'
+		}
+	},
 	'gfci-tester': {
 		trips: { level: 'good', says: 'trips by the tester' },
 		'no-trip': {

@@ -1,3 +1,4 @@
+import { shellVolts } from './judge-shell';
 import { acrossIt, ampsOnIt } from './judge-breaker';
 import { againstPredicted, deadOhms, groundPath } from './judge-ohms';
 import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './judge-volts';
@@ -45,6 +46,11 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'amps2':
 		case 'amps-n':
 			return [ampsOnIt(c)];
+		case 'shell':
+			return [shellVolts(c)];
+		case 'terminal-c':
+		case 'neighbor-c':
+			return [];
 		case 'gfci-ma':
 			return [byLimit(c, limits['gfci-ma'])];
 		case 'gfci-ms':

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
-	import { ASKS, elementOf, guidedAnswer, type Question } from '$core/prove/guided';
+	import { ASKS, elementOf, guidedAnswer, predictedAsks, type Question } from '$core/prove/guided';
 	import { putCheck, removeCheck } from '$core/edit/inspection';
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
@@ -34,26 +34,38 @@
 			name: 'A heating element',
 			first:
 				'Breaker off and tagged, verified dead, one wire off. Cold ohms across its screws, then each screw to the sheath. Never energize it dry.'
+		},
+		heater: {
+			name: 'A water heater that stays cold',
+			first:
+				'Read live at its terminals, covers off, insulated tools and gloves, one hand. Tank full. Anything else than reading: off, tagged, verified dead.'
+		},
+		loads: {
+			name: 'Lamps or heaters together',
+			first:
+				'Volts to expect over loads in series or parallel, from their rated watts and volts. Ohms read cold are never those of the hot load.'
 		}
 	};
+	/** Asked at a box, and not of a circuit. */
+	const atBox = (k: GuidedKind) => k === 'element' || k === 'heater' || k === 'loads';
 	let kind = $state<GuidedKind>('breaker');
 	let of = $state('');
 	let typed = $state<Record<string, string>>({});
 	let by = $state(localStorage.readBy ?? '');
 	const places = $derived(
-		kind === 'element'
+		atBox(kind)
 			? store.job.boxes
-					.filter((b) => b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
+					.filter((b) => kind === 'loads' || b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
 					.map((b) => ({ value: b.id, name: b.name }))
 			: store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}, ${sayRating(c)}` }))
 	);
 	const subject = $derived(
-		places.some((p) => p.value === of) ? of : ((kind === 'element' ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')
+		places.some((p) => p.value === of) ? of : ((atBox(kind) ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')
 	);
 	const asks = $derived<readonly Question[]>(ASKS[kind]);
 	/** What the nameplate has already. */
 	const given = $derived<Record<string, number>>(
-		kind === 'element' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
+		kind === 'element' || kind === 'heater' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
 	);
 	const figures = $derived({
 		...given,
@@ -88,6 +100,7 @@
 			.find(Boolean) ?? ''
 	);
 	const draft = $derived<GuidedCheck>({ id: 'draft', kind, of: subject, figures, words, at: '', by, note: '' });
+	const predicted = $derived(predictedAsks(draft));
 	const answer = $derived(guidedAnswer(store.edition, store.known, draft));
 	const kept = $derived([...(store.job.guided ?? [])].sort((a, b) => b.at.localeCompare(a.at)));
 	const placeName = (c: GuidedCheck) =>
@@ -117,7 +130,7 @@
 			void keep();
 		}}
 	>
-		<SelectField label={kind === 'element' ? 'At' : 'Circuit'} value={subject} options={places} onkeep={(v) => (of = v)} />
+		<SelectField label={atBox(kind) ? 'At' : 'Circuit'} value={subject} options={places} onkeep={(v) => (of = v)} />
 		{#each asks as q (q.key)}
 			{#if q.allowed}
 				<fieldset>
@@ -131,7 +144,9 @@
 				</fieldset>
 			{:else}
 				<div class="field">
-					<label for={`ask-${q.key}`}>{q.words}, {q.unit}</label>
+					<label for={`ask-${q.key}`}
+						>{q.words}, {q.unit}{predicted[q.key] === undefined ? '' : `: ${show(predicted[q.key] ?? 0, 1)} predicted`}</label
+					>
 					<input
 						id={`ask-${q.key}`}
 						class="mono"

@@ -5,8 +5,11 @@ import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKin
 const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
 const TWO_HOTS = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'drop', 'ohm-hot', 'ohm-ground'] as const;
 const PANEL = ['hh', 'hn', 'h2n', 'amps', 'amps2', 'amps-n'] as const;
-const BREAKER = ['hn', 'hg', 'across', 'amps', 'amps-n'] as const;
-const TWO_POLE = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'across', 'amps', 'amps2', 'amps-n'] as const;
+const PAIRS = ['hn', 'hg', 'ng'] as const;
+const TWO_HOT_PAIRS = ['hh', 'hn', 'h2n', 'hg', 'h2g'] as const;
+const WARM = ['terminal-c', 'neighbor-c'] as const;
+const BREAKER = ['hn', 'hg', 'across', 'amps', 'amps-n', ...WARM] as const;
+const TWO_POLE = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'across', 'amps', 'amps2', 'amps-n', ...WARM] as const;
 const DEAD = ['dead-ohm-hn', 'dead-ohm-hg'] as const;
 export const LAMPS = ['HN', 'HG', 'NG'] as const;
 type Lamp = 'on' | 'dim' | 'off' | '';
@@ -17,7 +20,20 @@ const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240
 /** A wall switch takes the power of some of it. */
 export const isSwitched = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
 export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke));
-/** What is typed at a box, by what stands in it; at a panel its bars; at a breaker its terminals. */
+/** Metal there that can be touched. */
+const hasShell = (box: Box): boolean =>
+	box.material === 'metal' || box.devices.some((d) => d.kind === 'hard-wired' || d.serves !== null);
+const takesPlug = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0);
+const isWired = (box: Box): boolean => box.devices.some((d) => d.kind === 'hard-wired');
+function liveAt(box: Box): readonly FigureKind[] {
+	if (takesPlug(box)) return isTwoHots(box) ? TWO_HOTS : LIVE;
+	const pairs = isTwoHots(box) ? TWO_HOT_PAIRS : PAIRS;
+	return isWired(box) ? [...pairs, ...(isTwoHots(box) ? (['amps', 'amps2'] as const) : (['amps'] as const))] : pairs;
+}
+/**
+ * What is typed at a box, by what stands in it: a receptacle; terminals of what is hard-wired, with what it draws; conductors
+ * of a box with no device yet. At a panel its bars; at a breaker its terminals.
+ */
 export const figuresFor = (box: Box | null, dead: boolean, breaker?: Pick<Circuit, 'poles'>): readonly FigureKind[] =>
 	!box
 		? breaker
@@ -25,12 +41,26 @@ export const figuresFor = (box: Box | null, dead: boolean, breaker?: Pick<Circui
 				? TWO_POLE
 				: BREAKER
 			: PANEL
-		: [...(isTwoHots(box) ? TWO_HOTS : LIVE), ...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []), ...(dead ? DEAD : [])];
+		: [
+				...liveAt(box),
+				...(hasShell(box) ? (['shell'] as const) : []),
+				...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []),
+				...(dead ? DEAD : [])
+			];
 export const wordsFor = (box: Box | null): readonly WordKind[] =>
-	!box ? [] : ['grip', 'bootleg', ...(isGuard(box) ? (['gfci-own'] as const) : []), 'gfci-tester'];
+	!box
+		? []
+		: [
+				...(takesPlug(box) ? (['grip', 'bootleg'] as const) : []),
+				...(isGuard(box) ? (['gfci-own'] as const) : []),
+				...(takesPlug(box) ? (['gfci-tester'] as const) : []),
+				...(box.devices.some((d) => d.usb) ? (['usb'] as const) : []),
+				...(hasShell(box) ? (['shell-sign'] as const) : [])
+			];
 
 /** Decimals that a meter of this kind shows. */
-export const placesOf = (kind: FigureKind): number => (kind.includes('ohm') ? 2 : kind === 'gfci-ms' ? 0 : 1);
+export const placesOf = (kind: FigureKind): number =>
+	kind.includes('ohm') ? 2 : kind === 'gfci-ms' || kind === 'terminal-c' || kind === 'neighbor-c' ? 0 : 1;
 const KINDS = Object.keys(READING_BOUNDS) as FigureKind[];
 const empty = () => Object.fromEntries(KINDS.map((k) => [k, ''])) as Record<FigureKind, string>;
 const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g'];

@@ -1,0 +1,198 @@
+import type { GuidedCheck } from '../model/known';
+import type { Step } from '../model/result';
+import { show } from '../units/quantity';
+import { guidedLevel, type GuidedAnswer, type GuidedPoint, type Question } from './guided-answer';
+
+/**
+ * Loads by what they should read: the terminals of a water heater's thermostats and elements, and lamps or heaters in series or
+ * parallel. The hot load is reckoned from rated watts and volts; ohms read cold are never taken for it.
+ */
+
+type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
+/** What a sound load reads for each question of a check; a question that is left out: it cannot be told. */
+export type PredictedAsks = Readonly<Record<string, number>>;
+
+/** Practice: of what should be there, as much as is called all of it and as little as is called nothing; and a reading against the predicted. */
+const SHARES = { all: 0.87, none: 0.1, near: 0.1 } as const;
+/** How the current of a filament grows with its volts; that of a heater grows as they do. Practice, about. */
+const CURRENT_GROWS = { heater: 1, filament: 0.55 } as const;
+
+const VOLTS = { unit: 'V', max: 300 } as const;
+export const HEATER_ASKS: readonly Question[] = [
+	{ key: 'ratedV', words: 'Heater, rated', ...VOLTS },
+	{ key: 'watts', words: 'Each element', unit: 'W', max: 20_000 },
+	{
+		key: 'state',
+		words: 'The tank is',
+		allowed: { cold: 'cold', 'upper-hot': 'hot at the top, cold below', hot: 'hot' }
+	},
+	{ key: 'together', words: 'Its elements run', allowed: { no: 'one at a time', yes: 'both at once, by its nameplate' } },
+	{ key: 'supplyV', words: 'At its incoming terminals', ...VOLTS },
+	{ key: 'limitV', words: 'After the high limit', ...VOLTS },
+	{ key: 'upperV', words: 'Across the upper element', ...VOLTS },
+	{ key: 'lowerV', words: 'Across the lower element', ...VOLTS },
+	{ key: 'amps', words: 'Clamp on one hot', unit: 'A', max: 100 }
+];
+/** Most loads that are reckoned together. */
+const LOADS = [1, 2, 3] as const;
+export const LOADS_ASKS: readonly Question[] = [
+	{ key: 'supplyV', words: 'Supply', ...VOLTS },
+	{ key: 'joined', words: 'They are in', allowed: { series: 'series', parallel: 'parallel' } },
+	{ key: 'made', words: 'They are', allowed: { heater: 'heaters', filament: 'lamps with a filament' } },
+	...LOADS.flatMap((n): Question[] => [
+		{ key: `w${n}`, words: `Load ${n}, rated`, unit: 'W', max: 20_000 },
+		{ key: `v${n}`, words: 'at', ...VOLTS },
+		{ key: `r${n}`, words: `Read across load ${n}`, ...VOLTS }
+	])
+];
+
+const isAll = (volts: number, of: number): boolean => volts >= SHARES.all * of;
+const isNone = (volts: number, of: number): boolean => volts <= SHARES.none * of;
+
+/**
+ * What a sound heater reads: both hots reach the upper thermostat through its high limit; it feeds the upper element until the
+ * top is hot, then the lower thermostat. V and A.
+ */
+export function heaterPredicted({ figures, words }: Facts): PredictedAsks {
+	const rated = figures.ratedV;
+	const { state } = words;
+	if (!rated) return {};
+	const supply = figures.supplyV !== undefined && isAll(figures.supplyV, rated) ? figures.supplyV : rated;
+	const through = { supplyV: rated, limitV: supply };
+	if (!state) return through;
+	const upperV = state === 'cold' ? supply : 0;
+	// Of a cold one whose elements run at once the lower thermostat calls too.
+	const lowerV = state === 'upper-hot' || (state === 'cold' && words.together === 'yes') ? supply : 0;
+	if (state === 'cold' && words.together === undefined) return { ...through, upperV };
+	const on = Number(upperV > 0) + Number(lowerV > 0);
+	const elements = { ...through, upperV, lowerV };
+	return figures.watts ? { ...elements, amps: (on * figures.watts * supply) / rated ** 2 } : elements;
+}
+/** A water heater read live at its terminals, covers off: which part does not pass on what it gets. */
+export function heaterCheck(facts: Facts): GuidedAnswer {
+	const { figures, words } = facts;
+	const { ratedV, supplyV, limitV, amps, watts } = figures;
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	const said = (level: GuidedPoint['level'], says: string) => points.push({ level, says });
+	const done = () => guidedLevel(points, steps, 'Enter its rated volts and what the meter shows.');
+	if (!ratedV) return done();
+	if (supplyV !== undefined) {
+		if (!isAll(supplyV, ratedV)) {
+			said(
+				'bad',
+				isNone(supplyV, ratedV)
+					? 'No volts come in: look at the breaker and the disconnect, leg to leg'
+					: `${show(supplyV, 0)} V come in where ${show(ratedV, 0)} are rated: one hot is lost, or the supply is another`
+			);
+			return done();
+		}
+		said('good', `${show(supplyV, 0)} V come in`);
+	}
+	if (limitV !== undefined && !isAll(limitV, ratedV)) {
+		said(
+			'bad',
+			'Nothing passes the high limit: it has opened. Off, verified dead; find why before its reset is pressed: a thermostat that stays closed, or an element that leaks to its sheath'
+		);
+		return done();
+	}
+	if (limitV !== undefined) said('good', 'The high limit passes');
+	const should = heaterPredicted(facts);
+	for (const [key, name, dead] of [
+		['upperV', 'upper', 'the upper thermostat does not pass it on, or the top is hot'],
+		['lowerV', 'lower', 'the upper thermostat does not switch over, or the lower one does not call']
+	] as const) {
+		const [read, want] = [figures[key], should[key]];
+		if (read === undefined || want === undefined) continue;
+		if (isAll(read, ratedV) === want > 0 && (want > 0 || isNone(read, ratedV)))
+			said('good', `The ${name} element has ${show(read, 0)} V, as it should`);
+		else if (want > 0 && isNone(read, ratedV)) said('bad', `The ${name} element gets nothing: ${dead}`);
+		else if (want === 0 && isAll(read, ratedV))
+			said(
+				'bad',
+				words.state === 'cold'
+					? 'Both elements are on at once: landed wrong, or a nameplate that says so: then its circuit must carry both'
+					: `The ${name} element is on while its water is hot: its thermostat stays closed`
+			);
+		else said('look', `The ${name} element reads ${show(read, 0)} V, neither all nor nothing: read it again at low impedance`);
+	}
+	const live = [figures.upperV, figures.lowerV].some((v) => v !== undefined && isAll(v, ratedV));
+	if (amps !== undefined && live && should.amps) {
+		steps.push({
+			label: 'amps to expect',
+			formula: `${show(watts ?? 0, 0)} W on ${show(ratedV, 0)} V`,
+			value: should.amps,
+			unit: 'A'
+		});
+		if (amps <= SHARES.none * should.amps)
+			said('bad', 'Volts are there and nothing flows: the element is open. Off, verified dead, then its cold ohms');
+		else if (Math.abs(amps - should.amps) <= SHARES.near * should.amps) said('good', `${show(amps, 1)} A, as its watts ask`);
+		else said('look', `${show(amps, 1)} A where ${show(should.amps, 1)} are expected: another element than rated, or one of two`);
+	}
+	return done();
+}
+
+interface Load {
+	watts: number;
+	volts: number;
+	key: (typeof LOADS)[number];
+}
+const loadsOf = ({ figures }: Facts): Load[] =>
+	LOADS.flatMap((key) => {
+		const [watts, volts] = [figures[`w${key}`], figures[`v${key}`]];
+		return watts && volts ? [{ key, watts, volts }] : [];
+	});
+/** Volts over each load, and the amps that the supply gives; null: not enough is said. */
+function reckoned(facts: Facts): { volts: Map<Load, number>; amps: number } | null {
+	const { supplyV } = facts.figures;
+	const { joined, made } = facts.words;
+	const loads = loadsOf(facts);
+	if (!supplyV || !loads.length || !joined || !made) return null;
+	const grows = CURRENT_GROWS[made === 'filament' ? 'filament' : 'heater'];
+	const ampsOf = (l: Load, v: number): number => (l.watts / l.volts) * (v / l.volts) ** grows;
+	if (joined === 'parallel')
+		return { volts: new Map(loads.map((l) => [l, supplyV])), amps: loads.reduce((sum, l) => sum + ampsOf(l, supplyV), 0) };
+	// One current through all: the one at which their volts add up to the supply.
+	const voltsAt = (l: Load, amps: number): number => l.volts * ((amps * l.volts) / l.watts) ** (1 / grows);
+	let [low, high] = [0, Math.min(...loads.map((l) => ampsOf(l, supplyV)))];
+	for (let n = 0; n < HALVINGS; n++) {
+		const amps = (low + high) / 2;
+		if (loads.reduce((sum, l) => sum + voltsAt(l, amps), 0) > supplyV) high = amps;
+		else low = amps;
+	}
+	return { volts: new Map(loads.map((l) => [l, voltsAt(l, low)])), amps: low };
+}
+const HALVINGS = 60;
+/** What each of several loads should read, V. @example two heaters of 100 W and 60 W, 120 V, in series on 120 V -> 45 and 75 */
+export function loadsPredicted(facts: Facts): PredictedAsks {
+	const found = reckoned(facts);
+	return found ? Object.fromEntries([...found.volts].map(([l, v]) => [`r${l.key}`, v])) : {};
+}
+/** Several loads on one supply, by their rated watts and volts. */
+export function loadsCheck(facts: Facts): GuidedAnswer {
+	const found = reckoned(facts);
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	const done = () =>
+		guidedLevel(points, steps, 'Enter the supply, how they are connected, and the rated watts and volts of each.');
+	if (!found) return done();
+	const supply = facts.figures.supplyV ?? 0;
+	const series = facts.words.joined === 'series';
+	for (const [l, v] of found.volts)
+		steps.push({ label: `load ${l.key}`, formula: `${show(l.watts, 0)} W at ${show(l.volts, 0)} V, hot`, value: v, unit: 'V' });
+	steps.push({ label: 'together', formula: series ? 'one current through all' : 'added up', value: found.amps, unit: 'A' });
+	const read = [...found.volts].flatMap(([l, v]) => {
+		const r = facts.figures[`r${l.key}`];
+		return r === undefined ? [] : [{ l, v, r }];
+	});
+	const others = (of: Load) => read.filter((x) => x.l !== of);
+	for (const { l, v, r } of read) {
+		if (Math.abs(r - v) <= SHARES.near * supply)
+			points.push({ level: 'good', says: `Load ${l.key} reads ${show(r, 0)} V of ${show(v, 0)}` });
+		else if (series && isAll(r, supply) && others(l).length && others(l).every((x) => isNone(x.r, supply)))
+			points.push({ level: 'bad', says: `Load ${l.key} has all the volts and the others none: it is open` });
+		else if (isNone(r, supply) && series && others(l).some((x) => isAll(x.r, supply))) continue;
+		else points.push({ level: 'look', says: `Load ${l.key} reads ${show(r, 0)} V where ${show(v, 0)} are expected` });
+	}
+	return done();
+}
