@@ -204,10 +204,16 @@ export class Browser {
 	}
 	/** What a button would save, without a download. */
 	async saved(press: () => Promise<void>): Promise<string> {
-		await this.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
+		return (await this.savedBytes(press)).toString('utf8');
+	}
+	async savedBytes(press: () => Promise<void>): Promise<Buffer> {
+		await this.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob), "blob:none")');
 		await press();
 		await this.driver.wait(() => this.run<boolean>('return window.__blobs.length > 0'), PATIENCE_MS, 'nothing was saved');
-		return this.driver.executeAsyncScript('const done = arguments[0]; Promise.resolve(window.__blobs[0]).then(done)');
+		const url: string = await this.driver.executeAsyncScript(
+			'const [done] = arguments; const r = new FileReader(); r.onload = () => done(r.result); r.readAsDataURL(window.__blobs[0])'
+		);
+		return Buffer.from(url.slice(url.indexOf(',') + 1), 'base64');
 	}
 	shot(): Promise<string> {
 		return (this.driver as WebDriver).takeScreenshot();

@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict';
+import { readHektoZip } from '../../src/core/formats/hekto-zip';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
@@ -182,10 +183,11 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	await b.go('/job/marrow-street/handover');
 	const plain = JSON.parse(await b.saved(() => b.click('button', 'Save job file')));
 	assert.equal(plain.photos, undefined);
-	const whole = await b.saved(() => b.click('button', 'With photos'));
-	const { photos } = JSON.parse(whole);
-	assert.deepEqual([photos.length, photos[0].caption, photos[0].widthPx], [1, 'cloth insulation, brittle', 1280]);
-	const out = join(folder, 'job.json');
+	const whole = await b.savedBytes(() => b.click('button', 'With photos'));
+	const read = readHektoZip(whole);
+	const photos = (read.ok && read.value.photos) || [];
+	assert.deepEqual([photos.length, photos[0]?.caption, photos[0]?.widthPx], [1, 'cloth insulation, brittle', 1280]);
+	const out = join(folder, 'job.hekto');
 	writeFileSync(out, whole);
 	await b.go('/');
 	await b.says('Jobs in this browser');

@@ -5,7 +5,7 @@ import { ampacityOf } from '../../src/core/code/310-15-ampacity';
 import { editions } from '../../src/core/code/editions';
 import { CABLE_MAKES, cablesFor } from '../../src/core/model/cable-kinds';
 import { CABLES, RACEWAYS, type Cable, type Lies, type Raceway } from '../../src/core/model/kinds';
-import type { Job, Leg } from '../../src/core/model/known';
+import type { Box, Circuit, Job, Leg } from '../../src/core/model/known';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { cableName } from '../../src/core/rough/take-off';
 import { groundOf } from '../../src/core/run/ground-at';
@@ -80,7 +80,7 @@ const GROUNDS: [Cable, boolean, Raceway | undefined, string][] = [
 for (const [cable, ground, raceway, want] of GROUNDS)
 	test(`ground through ${cable}${raceway ? ` in ${raceway}` : ''}, ${ground ? 'with' : 'without'} a ground wire: ${want}`, () => {
 		const j = last({ cable, ground, raceway });
-		assert.equal(groundOf(j, j.boxes[2]!, []).state, want);
+		assert.equal(groundOf(j, j.boxes[2] as Box, []).state, want);
 	});
 test('a found box is without a ground by what its cable is', () => {
 	for (const [cable, why] of [
@@ -91,7 +91,7 @@ test('a found box is without a ground by what its cable is', () => {
 			...last({ cable, ground: false, state: 'found' }),
 			boxes: [box('a'), box('b'), box('c', { state: 'found', ground: 'unknown' })]
 		};
-		assert.deepEqual(groundOf(j, j.boxes[2]!, []), { state: 'none', why, ask: null });
+		assert.deepEqual(groundOf(j, j.boxes[2] as Box, []), { state: 'none', why, ask: null });
 	}
 });
 
@@ -113,8 +113,8 @@ test('arc-fault protection may begin at the first outlet only behind a raceway o
 	const { runOf } = await import('../../src/core/run/runs');
 	const lawful = (cable: Cable, raceway?: Raceway) => {
 		const j = job({ legs: [leg('p', 'a', 40, { cable, raceway })] });
-		const c = { ...j.circuits[0]!, homeRun: 'metal-raceway' as const };
-		return lawfulHomeRun({ edition: e, job: { ...j, circuits: [c] } }, runOf({ ...j, circuits: [c] }, c), j.boxes[0]!);
+		const c = { ...(j.circuits[0] as Circuit), homeRun: 'metal-raceway' as const };
+		return lawfulHomeRun({ edition: e, job: { ...j, circuits: [c] } }, runOf({ ...j, circuits: [c] }, c), j.boxes[0] as Box);
 	};
 	assert.deepEqual(
 		[lawful('THHN'), lawful('XHHW-2', 'EMT'), lawful('THHN', 'FMC'), lawful('THHN', 'PVC-40'), lawful('NM-B'), lawful('MC')],
@@ -125,7 +125,7 @@ test('arc-fault protection may begin at the first outlet only behind a raceway o
 test('armored cable brings its strip, which fills nothing; conductors in a raceway a ground of their own size', () => {
 	const grounds = (more: Partial<Leg>) => {
 		const j = { ...last({ awg: '8', ...more }), boxes: [box('a'), box('b'), box('c', { volumeCuIn: 30 })] };
-		return fillCaseOf(e, j, j.boxes[2]!)
+		return fillCaseOf(e, j, j.boxes[2] as Box)
 			?.conductors.filter((c) => c.role === 'ground')
 			.map((c) => c.awg);
 	};

@@ -170,7 +170,7 @@ const reading = (kind: ReadingKind, value: number | null, more: Partial<Reading>
 		note: '',
 		...more
 	}) as Reading;
-const at = (...rows: Reading[]) => proofs(e, job(), rows).get(rows[0]!.boxId);
+const at = (...rows: Reading[]) => proofs(e, job(), rows).get(rows[0]?.boxId ?? '');
 const LOW = { meter: 'low-impedance' } as const;
 for (const [what, volts, meter, level] of [
 	['1 V', 1, {}, 'good'],

@@ -2,7 +2,7 @@ import type { Job, JobFile, LiveEvent, Photo, Reading } from '../model/job';
 import { FILE_VERSION } from '../model/file/migrations';
 import { placesOf } from '../model/job-index';
 
-interface FileParts {
+export interface FileParts {
 	job: Job;
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];
@@ -10,14 +10,24 @@ interface FileParts {
 	/** The last edit of the job's history. */
 	head?: string | null | undefined;
 }
-/** A job with its readings and events, and with photos where they are asked for, as the text of a job file. */
-export function writeJobFile({ job, readings, events, photos, head }: FileParts): string {
+/** A job with its readings and events, and with photos where they are asked for, as a job file. */
+export function fileOf({ job, readings, events, photos, head }: FileParts): JobFile {
 	// Rows of a box that was undone or taken out stay in the store for a redo; a file holds what its job knows.
 	const places = placesOf(job);
 	const known = <T extends { boxId: string | null }>(rows: readonly T[]) =>
 		rows.filter((row) => row.boxId === null || places.has(row.boxId));
 	const file: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job, readings: known(readings), events: known(events) };
-	if (photos) file.photos = photos.filter((p) => p.of.kind !== 'box' || places.has(p.of.id));
+	const ofThere: Record<Photo['of']['kind'], (id: string) => boolean> = {
+		box: (id) => places.has(id),
+		leg: (id) => job.legs.some((l) => l.id === id),
+		panel: (id) => places.has(id),
+		room: () => true,
+		check: () => true,
+		step: () => true
+	};
+	if (photos) file.photos = photos.filter((p) => ofThere[p.of.kind](p.of.id));
 	if (head) file.head = head;
-	return JSON.stringify(file, null, '\t');
+	return file;
 }
+/** The same as text. */
+export const writeJobFile = (parts: FileParts): string => JSON.stringify(fileOf(parts), null, '\t');

@@ -291,6 +291,8 @@ export type LimitKey = (typeof LIMIT_KEYS)[number];
 /** Checks with a question of their own, led step by step. */
 export const GUIDED_KINDS = ['breaker', 'short', 'dimming', 'element', 'heater', 'loads'] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
+/** What a photo can be of. */
+export const PHOTO_OF = ['box', 'room', 'check', 'leg', 'panel', 'step'] as const;
 /** Where an item of an inspector's list stands. */
 export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;
 export type ItemState = (typeof ITEM_STATES)[number];

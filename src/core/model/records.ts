@@ -1,4 +1,4 @@
-import type { EventKind, GuidedKind, ItemState, Meter, ReadingKind } from './kinds';
+import type { EventKind, GuidedKind, ItemState, Meter, PHOTO_OF, ReadingKind } from './kinds';
 
 /** What is written down of a job as the work goes: checks, lists, readings, events, photos. */
 
@@ -107,8 +107,8 @@ export interface LiveEvent {
 export interface Photo {
 	id: string;
 	jobId: string;
-	/** A box, a room, or a line of the punch list. */
-	of: { kind: 'box' | 'room' | 'check'; id: string };
+	/** A box, a room, a cable, a panel, a line of the punch list, or a step of the work at a box (`BOX:STEP`). */
+	of: { kind: (typeof PHOTO_OF)[number]; id: string };
 	caption: string;
 	at: string;
 	by: string;

@@ -25,7 +25,7 @@ import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedGround, type Shown } from './session';
 import type { Selection } from './selection';
-import { saveText } from './save-file';
+import { saveBytes, saveText } from './save-file';
 
 /** The open job: its state, its one evaluation, what is selected, and what the user does to it. */
 export class JobStore {
@@ -201,12 +201,17 @@ export class JobStore {
 	file(): JobFile {
 		return { hekto: 'job', fileVersion: FILE_VERSION, job: this.job, readings: this.readings, events: this.events };
 	}
-	/** @param withPhotos the pictures too: the file grows by up to 0.3 MB for each */
+	/** @param withPhotos the pictures too, as a `.hekto` file: it grows by up to 0.3 MB for each */
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
-			const photos = withPhotos ? await jobs.allPhotos(this.job.id) : undefined;
 			const { job, readings, events } = this;
-			const text = writeJobFile({ job, readings, events, photos, head: this.session.head });
+			const parts = { job, readings, events, head: this.session.head };
+			if (withPhotos) {
+				const [{ writeHektoZip }, photos] = await Promise.all([import('$core/formats/hekto-zip'), jobs.allPhotos(job.id)]);
+				saveBytes(`${job.name}.hekto`, 'application/zip', writeHektoZip({ ...parts, photos }));
+				return;
+			}
+			const text = writeJobFile(parts);
 			saveText(`${this.job.name}.hekto.json`, 'application/json', text);
 		} catch (error) {
 			this.refuse(error);

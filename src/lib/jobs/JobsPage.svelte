@@ -175,7 +175,7 @@
 				<b class="condensed">New job</b><span>A house: walk it, lay it out, circuit it, prove it.</span>
 			</button>
 			<div class="way file">
-				<FilePick small={false} label="Open job file" accept=".json,application/json" onpick={takeIn} />
+				<FilePick small={false} label="Open job file" accept=".hekto,.json,application/json,application/zip" onpick={takeIn} />
 				<span>From another device or a backup.</span>
 				<Progress work={takingIn} />
 			</div>

@@ -6,6 +6,8 @@
 	import { page } from '$app/state';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
 	import Guarded from '$lib/ui/frame/Guarded.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -42,6 +44,9 @@
 		prove: () => import('./ProveStep.svelte'),
 		paper: () => import('./PaperStep.svelte')
 	};
+	/** Steps at which something is done that a picture can show. */
+	const ACTS: readonly ThreadKey[] = ['dead', 'make-up', 'prove', 'paper'];
+	let pictured = $state(false);
 	function go(key: ThreadKey): void {
 		const to = new URL(page.url);
 		to.searchParams.set('view', VIEW_OF[key]);
@@ -77,6 +82,11 @@
 		{#key `${step} ${box.id}`}
 			<Guarded what={HEADS[step]} at={`${step} ${box.id}`}>
 				<Late load={PARTS[step]}>{#snippet children(Part)}<Part {box} />{/snippet}</Late>
+				{#if ACTS.includes(step)}
+					<Fold title="Photos of this step" bind:open={pictured}>
+						{#if pictured}<Photos of={{ kind: 'step', id: `${box.id}:${step}` }} />{/if}
+					</Fold>
+				{/if}
 			</Guarded>
 		{/key}
 	</div>

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { readTable, type Table } from '../../core/formats/csv-mapping';
+import { isZip, readHektoZip } from '../../core/formats/hekto-zip';
 import { readJobFile } from '../../core/formats/job-json';
 import { readReadingsCsv } from '../../core/formats/readings-csv';
 import type { Job } from '../../core/model/job';
@@ -11,9 +12,9 @@ type Told = (doing: string, share: number) => void;
 const api = {
 	async job(file: Blob, told: Told): Promise<ReturnType<typeof readJobFile>> {
 		told('reading', 0.1);
-		const text = await file.text();
+		const bytes = new Uint8Array(await file.arrayBuffer());
 		told('checking', 0.4);
-		const read = readJobFile(text);
+		const read = isZip(bytes) ? readHektoZip(bytes) : readJobFile(new TextDecoder().decode(bytes));
 		told('saving', 0.9);
 		return read;
 	},

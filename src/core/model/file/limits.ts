@@ -20,6 +20,8 @@ export const MOST = {
 	readings: 50_000,
 	events: 50_000,
 	photos: 500,
+	/** Of one photo, made small. */
+	pictureBytes: 300_000,
 	/** Characters of a file that is taken in. */
 	fileChars: 20_000_000,
 	/** Lines of one layer of a drawing, and pieces that they cut each other into. */

@@ -1,6 +1,7 @@
 import { shape, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
 import { id } from './schema-fields';
-import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS } from '../kinds';
+import { MOST } from './limits';
+import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS, PHOTO_OF } from '../kinds';
 import { mixedRecord } from './schema-practice';
 
 /** What was said, seen and read: symptoms, checks, the inspector, readings, events, photos. */
@@ -77,11 +78,12 @@ export const eventSchema = shape({
 	note: text(2000).defined()
 });
 /** 300 KB of picture, as base64. */
-const MOST_JPEG = 400_000;
+/** Three bytes are four characters. */
+const MOST_JPEG = (MOST.pictureBytes / 3) * 4;
 export const photoSchema = shape({
 	id: id(),
 	jobId: id(),
-	of: must(shape({ kind: must(oneOf(['box', 'room', 'check'] as const)), id: must(named(200)) })),
+	of: must(shape({ kind: must(oneOf(PHOTO_OF)), id: must(named(200)) })),
 	caption: text().defined(),
 	at: must(time()),
 	by: text().defined(),

@@ -95,7 +95,7 @@ export function checkJobFile(value: unknown): Checked<JobFile> {
 		...rowFaults(job, events, 'events'),
 		...rowFaults(
 			job,
-			photos.map(({ id, jobId, of }) => ({ id, jobId, boxId: of.kind === 'box' ? of.id : null })),
+			photos.map(({ id, jobId, of }) => ({ id, jobId, boxId: of.kind === 'box' || of.kind === 'panel' ? of.id : null })),
 			'photos'
 		)
 	];

@@ -11,6 +11,7 @@
 	import FeetField from '../fields/FeetField.svelte';
 	import LiesField from '../fields/LiesField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
+	import Photos from './Photos.svelte';
 
 	interface Props {
 		legId: string;
@@ -92,4 +93,5 @@
 			onkeep={(state) => set(state, { state })}
 		/>
 	</div>
+	<Photos of={{ kind: 'leg', id: leg.id }} />
 {/if}

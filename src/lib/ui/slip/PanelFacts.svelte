@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Photos from './Photos.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { wallLength } from '$core/model/geometry';
 	import type { Panel } from '$core/model/job';
@@ -196,6 +197,7 @@
 				>{#snippet children(PlaceGate)}<PlaceGate placeId={panelId} />{/snippet}</Late
 			>{/if}
 	</Fold>
+	<Photos of={{ kind: 'panel', id: panel.id }} />
 	<p class="soft">Working space is drawn on the plan.</p>
 	<Btn small look="quiet" onclick={remove}>Remove {panel.name}</Btn>
 {/if}
