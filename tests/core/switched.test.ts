@@ -2,6 +2,8 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
+import { editions } from '../../src/core/code/editions';
+import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { nextAt } from '../../src/core/next';
 import type { Device, Reading } from '../../src/core/model/job';
 import { goesOff, switchedTable } from '../../src/core/prove/switched';
@@ -69,7 +71,7 @@ test('the table: both halves, both positions, as wired and as read', () => {
 	const at = (device: Of) => {
 		const [made] = house(device).boxes;
 		assert.ok(made);
-		return switchedTable('2023', made, read).map((c) => `${c.half} ${c.switchAt} ${c.live} ${c.level}`);
+		return switchedTable(house(device), made, read).map((c) => `${c.half} ${c.switchAt} ${c.live} ${c.level}`);
 	};
 	assert.deepEqual(at(LOWER), ['upper on true null', 'upper off true bad', 'lower on true good', 'lower off false good']);
 	assert.deepEqual(
@@ -96,4 +98,55 @@ test('a dimmer on a receptacle is refused; on a light, or a plain switch, it is 
 	const j = house(LOWER);
 	const back = readReadingsCsv(writeReadingsCsv(j, [off({ value: 0, half: 'lower' })]), j, (n) => `n${n}`);
 	assert.deepEqual(back.ok && back.value.map((r) => [r.half, r.switchAt]), [['lower', 'off']]);
+});
+
+test('of a three-way set each switch must put it off: the table has a column for each, and keeps what each read', () => {
+	const sw = (id: string) => box(id, {}, { kind: 'switch', receptacles: 0, ways: 'three-way', controls: ['a'] });
+	const j = job({
+		boxes: [box('a', {}, { switched: 'whole' }), sw('s'), sw('t')],
+		legs: [leg('p', 's', 10), leg('s', 't', 10), leg('t', 'a', 10)]
+	});
+	const [made] = j.boxes;
+	assert.ok(made);
+	const read = [
+		off({ id: '1', value: 0.3, switchBy: 's' }),
+		off({ id: '2', value: 119, switchBy: 't' }),
+		off({ id: '3', value: 0 })
+	];
+	assert.deepEqual(
+		switchedTable(j, { ...made, devices: made.devices.map((d) => ({ ...d, receptacles: 1 as const })) }, read).map(
+			(c) => `${c.switchAt} ${c.by?.name} ${c.read?.id} ${c.level}`
+		),
+		['on undefined undefined null', 'off S 1 good', 'off T 2 bad']
+	);
+	assert.deepEqual(
+		assess(j, read)
+			.proofs.get('a')
+			?.off.map((o) => `${o.reading.id} ${o.verdict.level}`),
+		['1 good', '2 bad', '3 good']
+	);
+	const back = readReadingsCsv(writeReadingsCsv(j, read), j, (n) => `n${n}`);
+	assert.deepEqual(back.ok && back.value.map((r) => [r.switchAt, r.switchBy]), [
+		['off', 's'],
+		['off', 't'],
+		['off', undefined]
+	]);
+	const [head = '', first = ''] = writeReadingsCsv(j, read).split('\r\n');
+	for (const wrong of ['off Z-9', 'half', 'on S off'])
+		assert.equal(readReadingsCsv(`${head}\r\n${first.replace(/off S$/, wrong)}`, j, (n) => `n${n}`).ok, wrong === 'x', wrong);
+});
+test('what a timer or a sensor controls is marked with the word, the half and the sign', () => {
+	const labels = (device: Of) =>
+		faceLabels(editions['2023'], house({ controlled: true, ...device })).map((l) => `${l.text} ${l.sign}`);
+	assert.deepEqual(
+		[
+			labels({ switched: 'whole' }),
+			labels(LOWER),
+			labels({ switched: 'half' }),
+			labels({ switched: 'whole', controlled: false })
+		],
+		[['Controlled power'], ['Controlled, lower half power'], ['Controlled, ____ half power'], []]
+	);
+	const svg = (sign?: 'power') => labelSheets([{ text: 'Controlled', boxName: 'A', ...(sign ? { sign } : {}) }])[0] ?? '';
+	assert.deepEqual([svg('power').includes('<path'), svg().includes('<path')], [true, false]);
 });

@@ -18,3 +18,14 @@ export const installed =
 		if (box.state === 'planned') box.state = 'built';
 		for (const leg of draft.legs) if (leg.toId === boxId && leg.state === 'planned') leg.state = 'built';
 	};
+/** The same of several boxes at once: those of them where something is planned. @throws RangeError where nothing is */
+export const installedAll =
+	(boxIds: readonly string[], by: { day: string; by: string }): Command =>
+	(draft) => {
+		const planned = boxIds.filter((id) => {
+			const box = rowIn(draft.boxes, id, 'box');
+			return box.state === 'planned' || box.devices.some((d) => d.state === 'planned');
+		});
+		if (!planned.length) throw new RangeError('Nothing is planned at these boxes.');
+		for (const id of planned) installed(id, by)(draft);
+	};

@@ -52,7 +52,7 @@ export function writeReadingsCsv(job: Job, readings: readonly Reading[]): string
 		by: r.by,
 		struck: r.struck ? 'yes' : '',
 		note: r.note,
-		switch: r.switchAt ?? ''
+		switch: [r.switchAt, names.get(r.switchBy ?? '')].filter(Boolean).join(' ')
 	}));
 	return Papa.unparse(rows, { columns: [...CSV_COLUMNS], escapeFormulae: true, newline: '\r\n' });
 }
@@ -103,11 +103,23 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	const faults: FieldFault[] = [];
 	// What a spreadsheet would run was written with a quote mark before it.
 	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
-	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase' | 'switch', allowed: T): T[number] | undefined => {
+	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase', allowed: T): T[number] | undefined => {
 		if (!cell(name)) return undefined;
 		const found = allowed.find((a) => a === cell(name).toLowerCase());
 		if (!found) faults.push({ path: name, message: `must be one of ${allowed.join(', ')}; got "${cell(name)}"` });
 		return found;
+	};
+	/** On or off, and of several switches the box of the one that was thrown: `off SW-02`. */
+	const switchCell = (): Pick<Reading, 'switchAt' | 'switchBy'> => {
+		const [, at, by] = /^(on|off)(?:\s+(.+))?$/i.exec(cell('switch')) ?? [];
+		if (!cell('switch')) return {};
+		const switchBy = by === undefined ? undefined : boxes.get(by.toLowerCase());
+		if (at === undefined || (by !== undefined && switchBy === undefined))
+			faults.push({
+				path: 'switch',
+				message: `must be on or off, then the box of its switch where there are several; got "${cell('switch')}"`
+			});
+		return at === undefined ? {} : { switchAt: at.toLowerCase() as 'on' | 'off', switchBy };
 	};
 	const figure = (name: 'value' | 'load_a' | 'at_ma'): number | null => {
 		if (!cell(name)) return null;
@@ -134,7 +146,7 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 			atMa: figure('at_ma') ?? undefined,
 			half: oneOf('half', ['upper', 'lower']),
 			phase: oneOf('phase', ['before', 'after']),
-			switchAt: oneOf('switch', ['on', 'off'])
+			...switchCell()
 		}),
 		loadA: figure('load_a'),
 		instrument: cell('instrument'),

@@ -15,6 +15,8 @@ export interface FaceLabel {
 	boxName: string;
 	text: string;
 	rule: Rule;
+	/** The sign for power, before the text. */
+	sign?: 'power';
 }
 
 /** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
@@ -28,11 +30,21 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 				...standingLabels(edition, { box, device }, standingOf({ edition, job }, { box, device, circuit }, readings)).map(
 					(text) => say(text, cite(edition, edition.replacing.rule))
 				),
-				...(device.controlled ? [say(edition.controlled.text, cite(edition, edition.controlled.rule))] : []),
+				...(device.controlled ? [controlledLabel(edition, device, say)] : []),
 				...firstBox(edition, job, circuit, box, device, say)
 			];
 		});
 	});
+}
+/** What a timer or a sensor takes the power of is marked with the word and the sign, beside the contacts that it takes. */
+function controlledLabel(
+	{ controlled, key }: Pick<Edition, 'controlled' | 'key'>,
+	device: Box['devices'][number],
+	say: (text: string, rule: Rule) => FaceLabel
+): FaceLabel {
+	// Where nobody looked which half, there is room to write it.
+	const half = device.switched === 'half' ? `, ${device.switchedHalf ?? '____'} half` : '';
+	return { ...say(`${controlled.text}${half}`, cite({ key }, controlled.rule)), sign: 'power' };
 }
 /** Where arc-fault protection begins at an outlet, the first box says so. */
 function firstBox(
@@ -65,20 +77,30 @@ export function sheetPlaces({ widthIn, heightIn }: LabelSize): { x: number; y: n
 		y: PAGE.marginIn + Math.floor(i / columns) * (heightIn + PAGE.gapIn)
 	}));
 }
+/** How wide a letter is of its height, about. */
+const LETTER_WIDE = 0.52;
+/** The sign for power, as on a switch: a ring that is open at the top, and a bar in it. */
+const powerSign = (x: number, y: number, r: number): string =>
+	`<path d="M${(x - r * 0.6).toFixed(3)} ${(y - r * 0.8).toFixed(3)}a${r.toFixed(3)} ${r.toFixed(3)} 0 1 0 ${(r * 1.2).toFixed(3)} 0M${x.toFixed(3)} ${(y - r * 1.15).toFixed(3)}v${r.toFixed(3)}" fill="none" stroke="#000" stroke-width="${(r * 0.28).toFixed(3)}"/>`;
 const escaped = (text: string): string =>
 	text.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c] ?? c);
 
 /** One letter page of labels as SVG, true to size when printed. @returns pages, none without labels */
-export function labelSheets(labels: readonly Pick<FaceLabel, 'text' | 'boxName'>[], size: LabelSize = LABEL_SIZE): string[] {
+export function labelSheets(
+	labels: readonly Pick<FaceLabel, 'text' | 'boxName' | 'sign'>[],
+	size: LabelSize = LABEL_SIZE
+): string[] {
 	const places = sheetPlaces(size);
 	const pages: string[] = [];
 	for (let from = 0; from < labels.length; from += places.length) {
-		const cells = labels.slice(from, from + places.length).map(({ text, boxName }, i) => {
+		const cells = labels.slice(from, from + places.length).map(({ text, boxName, sign }, i) => {
 			const { x, y } = places[i] as { x: number; y: number };
 			// Letters as high as the label lets them be, and no longer than it is wide.
 			const high = Math.min(size.heightIn * 0.42, (size.widthIn * 1.75) / Math.max(6, text.length));
+			const wide = text.length * high * LETTER_WIDE;
+			const mark = sign ? powerSign(x + (size.widthIn - wide) / 2 - high * 0.6, y + size.heightIn / 2, high * 0.4) : '';
 			const middle = `x="${x + size.widthIn / 2}" text-anchor="middle"`;
-			return `<rect x="${x}" y="${y}" width="${size.widthIn}" height="${size.heightIn}" rx="0.03" fill="none" stroke="#000" stroke-width="0.008"/><text ${middle} y="${y + size.heightIn / 2 + high * 0.35}" font-size="${high.toFixed(3)}" font-weight="700">${escaped(text)}</text><text ${middle} y="${y + size.heightIn - 0.03}" font-size="0.055">${escaped(boxName)}</text>`;
+			return `<rect x="${x}" y="${y}" width="${size.widthIn}" height="${size.heightIn}" rx="0.03" fill="none" stroke="#000" stroke-width="0.008"/><text ${middle} y="${y + size.heightIn / 2 + high * 0.35}" font-size="${high.toFixed(3)}" font-weight="700">${escaped(text)}</text>${mark}<text ${middle} y="${y + size.heightIn - 0.03}" font-size="0.055">${escaped(boxName)}</text>`;
 		});
 		pages.push(
 			`<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.widthIn}in" height="${PAGE.heightIn}in" viewBox="0 0 ${PAGE.widthIn} ${PAGE.heightIn}" font-family="Barlow, Arial, sans-serif" fill="#000">${cells.join('')}</svg>`

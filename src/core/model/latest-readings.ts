@@ -23,12 +23,24 @@ export function latestReadings(readings: readonly Reading[], half: 'upper' | 'lo
 	known[half].set(readings, found);
 	return found;
 }
-/** The same of what was read with the wall switch of its outlet off, both halves: it says nothing of the outlet with it on. */
-export const readWithSwitchOff = (readings: readonly Reading[], boxId: string): Reading[] =>
-	(['upper', 'lower'] as const).flatMap((half) => {
-		const off = counting(readings).filter((r) => r.boxId === boxId && r.switchAt === 'off');
-		return off.length ? [...(gather(off, half, 'off').get(boxId)?.values() ?? [])] : [];
-	});
+/**
+ * The same of what was read with the wall switch of its outlet off, both halves, by each of its switches: it says nothing of the
+ * outlet with it on.
+ */
+export const readWithSwitchOff = (readings: readonly Reading[], boxId: string): Reading[] => {
+	const off = counting(readings).filter((r) => r.boxId === boxId && r.switchAt === 'off');
+	return [...new Set(off.map((r) => r.switchBy))].flatMap((by) =>
+		(['upper', 'lower'] as const).flatMap((half) => [
+			...(gather(
+				off.filter((r) => r.switchBy === by),
+				half,
+				'off'
+			)
+				.get(boxId)
+				?.values() ?? [])
+		])
+	);
+};
 function gather(readings: readonly Reading[], half: 'upper' | 'lower', switchAt: 'on' | 'off' = 'on'): LatestReadings {
 	const list = counting(readings);
 	/** When a place was last read after the work. */

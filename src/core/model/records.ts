@@ -73,6 +73,8 @@ export interface Reading {
 	half?: 'upper' | 'lower' | undefined;
 	/** The wall switch of a switched receptacle while it was read; left out: on, or it has none. */
 	switchAt?: 'on' | 'off' | undefined;
+	/** The box of the switch that was thrown, where several control it; left out: not said. */
+	switchBy?: string | undefined;
 	/** Before or after the work; left out: neither was said. */
 	phase?: 'before' | 'after' | undefined;
 	/** Read at a panel, of this breaker. */

@@ -1,5 +1,5 @@
 import { GHOST_UP_TO_V } from '../makeup/live-sign';
-import type { Box, Reading } from '../model/job';
+import type { Box, Job, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
 import { show } from '../units/quantity';
 import type { Judgment, Level } from './judgment';
@@ -57,33 +57,53 @@ export function switchedOff(
 	return live ? null : say('bad', 'dead with the switch off: this half is meant to stay live. Is the switched hot on it?');
 }
 
-/** One cell of the table of a switched receptacle: a half, with the switch on or off. */
+/** A switch that takes the power of a box's receptacle: a wall switch by hand, or a timer or a sensor in its place. */
+export interface SwitchOf {
+	boxId: string;
+	name: string;
+}
+/** The switches that control a box: two of a three-way set, and those between them. */
+export const switchesOf = (job: Pick<Job, 'boxes'>, boxId: string): SwitchOf[] =>
+	job.boxes
+		.filter((b) => b.devices.some((d) => d.kind === 'switch' && d.controls?.includes(boxId)))
+		.map((b) => ({ boxId: b.id, name: b.name }));
+
+/** One cell of the table of a switched receptacle: a half, with the switch on, or off by one of its switches. */
 export interface SwitchedCell {
 	half: Half;
 	switchAt: 'on' | 'off';
+	/** Of several: the one that was thrown; null: the only one, or not said. */
+	by: SwitchOf | null;
 	/** Is it live as wired? null: nobody said which half is switched. */
 	live: boolean | null;
 	/** The newest volts hot to neutral there. */
 	read: Reading | null;
 	level: Level | null;
 }
-/** Both halves, both positions; none where nothing is switched. */
-export function switchedTable(edition: EditionKey, box: Box, readings: readonly Reading[]): SwitchedCell[] {
+/** Both halves, on, and off by each switch that controls it; none where nothing is switched. */
+export function switchedTable(job: Pick<Job, 'boxes'>, box: Box, readings: readonly Reading[]): SwitchedCell[] {
 	const device = switchedAt(box);
 	if (!device) return [];
 	const own = counting(readings).filter((r) => r.boxId === box.id && r.kind === 'hn' && r.value !== null);
 	const halves: Half[] = device.receptacles === 2 ? ['upper', 'lower'] : ['upper'];
+	const switches = switchesOf(job, box.id);
+	const ways: Pick<SwitchedCell, 'switchAt' | 'by'>[] = [
+		{ switchAt: 'on', by: null },
+		...(switches.length > 1 ? switches : [null]).map((by) => ({ switchAt: 'off' as const, by }))
+	];
 	return halves.flatMap((half) =>
-		(['on', 'off'] as const).map((switchAt): SwitchedCell => {
+		ways.map(({ switchAt, by }): SwitchedCell => {
 			const goes = goesOff(box, half);
 			const read =
 				own
-					.filter((r) => (r.half ?? 'upper') === half && (r.switchAt ?? 'on') === switchAt)
+					.filter(
+						(r) => (r.half ?? 'upper') === half && (r.switchAt ?? 'on') === switchAt && (by === null || r.switchBy === by.boxId)
+					)
 					.sort((a, b) => a.at.localeCompare(b.at))
 					.at(-1) ?? null;
 			const live = switchAt === 'on' ? true : goes === null ? null : !goes;
 			const level = read && live !== null ? (power(read) === live ? 'good' : 'bad') : null;
-			return { half, switchAt, live, read, level };
+			return { half, switchAt, by, live, read, level };
 		})
 	);
 }

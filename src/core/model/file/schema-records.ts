@@ -55,6 +55,7 @@ export const readingSchema = shape({
 	atMa: figure(0.1, 1000),
 	half: oneOf(['upper', 'lower'] as const),
 	switchAt: oneOf(['on', 'off'] as const),
+	switchBy: text(64),
 	phase: oneOf(['before', 'after'] as const),
 	circuitId: text(64),
 	corrects: text(64),

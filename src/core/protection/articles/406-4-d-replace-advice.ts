@@ -29,6 +29,8 @@ export interface ReplaceChoice {
 	does: string;
 	/** What it adds, by the shop's list; null: it depends on the way of a wire. */
 	price: number | null;
+	/** The part of it that serves other outlets too: a device or a breaker, with its price. */
+	shared?: { id: string; price: number };
 	needs: string[];
 	/** What a plug-in tester with three lamps will show of it, and why that is expected. */
 	tester: string;
@@ -88,8 +90,18 @@ interface Case {
 	standing: Standing;
 }
 const grounded = (c: Case): boolean => hasGround(c.standing.ground);
-/** GFCI is asked for at this place, and nothing gives it yet. */
-const lacksGfci = (c: Case): boolean => c.need('gfci-here').gfci.required && !c.standing.gfci;
+/** What reaches the outlet and is not the device that is taken out. */
+const elsewhere = (c: Case, of: 'gfci' | 'afci') => {
+	const from = c.standing[of];
+	return from && from.deviceId !== c.device.id ? from : null;
+};
+/** The device that is taken out gives what follows it this protection, and nothing upstream does. */
+const guardsOthers = (c: Case, of: 'gfci' | 'afci'): boolean =>
+	c.device.feedsLoad && gives(c.device.protection, of) && !elsewhere(c, of);
+/** GFCI is asked for at this place or by what the old device protects, and nothing else gives it. */
+const lacksGfci = (c: Case): boolean => !elsewhere(c, 'gfci') && (c.need('gfci-here').gfci.required || guardsOthers(c, 'gfci'));
+const lacksAfci = (c: Case, method: Method): boolean =>
+	!elsewhere(c, 'afci') && (c.need(method).afci.required || guardsOthers(c, 'afci'));
 /** A new receptacle of this kind, where it is not there or planned already. */
 const deviceAdds = (c: Case, device: Device, protection: Device['protection']): number => {
 	const there =
@@ -137,9 +149,7 @@ function put(c: Case, slots: Device['slots'], protection: Device['protection'], 
 }
 /** GFCI alone, or with AFCI where the place asks for that and nothing that reaches it gives it. */
 function ownProtection(c: Case): 'gfci' | 'dual' {
-	const { afci } = c.standing;
-	const elsewhere = afci && afci.deviceId !== c.device.id;
-	return c.need('gfci-here').afci.required && !elsewhere ? 'dual' : 'gfci';
+	return lacksAfci(c, 'gfci-here') ? 'dual' : 'gfci';
 }
 /** Things that want a real ground. @source 250.114 */
 function warnsOf(c: Case): string[] {
@@ -154,7 +164,8 @@ const prices = (c: Case) => pricesOf(c.job);
 
 function grounding(c: Case): ReplaceChoice {
 	const need = c.need('gfci-upstream');
-	const protection = lacksGfci(c) ? ownProtection(c) : need.afci.required && !c.standing.afci ? 'afci' : 'none';
+	const upstreamGfci = elsewhere(c, 'gfci');
+	const protection = lacksGfci(c) ? ownProtection(c) : lacksAfci(c, 'gfci-upstream') ? 'afci' : 'none';
 	const WITH = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' GFCI + AFCI' } as const;
 	const reach = protection === 'none' || c.box.readilyAccessible;
 	return {
@@ -163,8 +174,8 @@ function grounding(c: Case): ReplaceChoice {
 		title: `Grounding${WITH[protection] || ' type'}, on the existing ground`,
 		rule: cite(c.edition, c.edition.replacing.grounded),
 		does:
-			c.standing.gfci && need.gfci.required
-				? `Three slots, its ground connected; ${c.standing.gfci.name} protects it.`
+			upstreamGfci && need.gfci.required
+				? `Three slots, its ground connected; ${upstreamGfci.name} protects it.`
 				: 'Three slots, its ground connected.',
 		price: deviceAdds(c, c.device, protection),
 		needs: ['Connect it to the ground; bond a metal box', ...(c.standing.ground.ask ? [c.standing.ground.ask] : [])],
@@ -185,6 +196,7 @@ function gfciHere(c: Case): ReplaceChoice | null {
 		title: protection === 'dual' ? 'A GFCI + AFCI receptacle here' : 'A GFCI receptacle here',
 		does: 'Protects people at this outlet and everything on its LOAD side. It provides no ground.',
 		price: deviceAdds(c, c.device, protection),
+		shared: { id: c.device.id, price: deviceAdds(c, c.device, protection) },
 		needs: ['Do not extend a ground from it'],
 		warns: [...warnsOf(c), ...(room.fits ? [] : [`It doesn't fit: ${room.why}. Use a larger box, or put the device upstream.`])],
 		tester: OPEN_GROUND,
@@ -218,6 +230,7 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 		does: 'One device at the first box protects every outlet downstream.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + headAdds,
+		...(holder ? { shared: { id: holder.id, price: headAdds } } : {}),
 		needs: c.circuit
 			? ['This outlet on its LOAD side', ...(grounded(c) ? [] : ['No ground wire between the protected receptacles'])]
 			: [find],
@@ -297,13 +310,15 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	const wanted = ownProtection(c) === 'dual' || circuit.breaker === 'afci' ? 'dual' : 'gfci';
 	const protection = there && circuit.breaker !== 'none' ? circuit.breaker : wanted;
 	if (!there && !labelLists(c.job, circuit.panelId, wanted)) return null;
+	const breakerAdds = there ? 0 : prices(c).breaker[protection];
 	return {
 		...base(c),
 		id: 'gfci-breaker',
 		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
 		does: 'Protects the whole circuit, cable included.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
-		price: deviceAdds(c, c.device, 'none') + (there ? 0 : prices(c).breaker[protection]),
+		price: deviceAdds(c, c.device, 'none') + breakerAdds,
+		shared: { id: circuit.id, price: breakerAdds },
 		needs: ["The circuit's own neutral on the breaker", 'A breaker listed for the panel'],
 		tester: grounded(c) ? GROUNDED : OPEN_GROUND,
 		labels: grounded(c) ? [] : [through, noGround],
@@ -316,8 +331,8 @@ function atBreaker(c: Case): ReplaceChoice | null {
 }
 function twoSlot(c: Case): ReplaceChoice | null {
 	// Where ground-fault protection is asked for now, a bare two-slot face is no answer; behind a GFCI that stands it is one.
-	const behindGfci = c.standing.gfci && c.standing.gfci.deviceId !== c.device.id ? c.standing.gfci : null;
-	if (c.need('two-slot').gfci.required && !behindGfci) return null;
+	const behindGfci = elsewhere(c, 'gfci');
+	if (lacksGfci(c) || (c.need('two-slot').gfci.required && !behindGfci)) return null;
 	return {
 		...base(c),
 		id: 'two-slot',

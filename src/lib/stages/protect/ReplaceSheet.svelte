@@ -5,6 +5,7 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import { GROUND_SAID } from './ground-said';
 	import ReplaceChoices from './ReplaceChoices.svelte';
+	import ReplaceTogether from './ReplaceTogether.svelte';
 
 	/** Existing receptacles, what their ground is known by, and what may lawfully take their place. */
 	const store = useJob();
@@ -19,6 +20,7 @@
 	const chosen = $derived(rows.find((r) => r.box.id === store.box?.id));
 </script>
 
+<ReplaceTogether />
 {#if chosen}
 	{@const { advice } = chosen}
 	{#key chosen.box.id}

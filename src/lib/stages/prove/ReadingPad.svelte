@@ -4,7 +4,7 @@
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
-	import { goesOff } from '$core/prove/switched';
+	import { goesOff, switchesOf } from '$core/prove/switched';
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Circuit, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
@@ -67,6 +67,7 @@
 		draft.phase = corrects.phase ?? '';
 		if (corrects.loadA) draft.loadA = String(corrects.loadA);
 		draft.switchAt = corrects.switchAt ?? 'on';
+		draft.switchBy = corrects.switchBy ?? '';
 		if (corrects.lamps) draft.setLamps(corrects.lamps);
 		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
 	});
@@ -81,6 +82,13 @@
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
 	const expected = $derived(expectedHere(store.ruled, { box, circuit: store.knownCircuit }, { loadA: load, half: draft.half }));
+	/** On, and off by each of the switches that control it. */
+	const throws = $derived.by(() => {
+		const switches = box ? switchesOf(store.job, box.id) : [];
+		const off =
+			switches.length > 1 ? switches.map((s) => ({ by: s.boxId, name: `off at ${s.name}` })) : [{ by: '', name: 'switch off' }];
+		return [{ at: 'on' as const, by: '', name: 'switch on' }, ...off.map((o) => ({ at: 'off' as const, ...o }))];
+	});
 	/** With its switch off a switched half is dead; which one is not known: nothing is told. */
 	const goes = $derived(draft.switchAt === 'off' ? goesOff(box ?? undefined, draft.half) : false);
 	const should = (kind: FigureKind): number | null =>
@@ -178,8 +186,12 @@
 		{/if}
 		{#if box && isSwitched(box)}
 			<div class="halves" role="group" aria-label="Wall switch">
-				{#each ['on', 'off'] as const as at (at)}
-					<Btn small pressed={draft.switchAt === at} onclick={() => (draft.switchAt = at)}>switch {at}</Btn>
+				{#each throws as t (`${t.at} ${t.by}`)}
+					<Btn
+						small
+						pressed={draft.switchAt === t.at && (t.at === 'on' || draft.switchBy === t.by)}
+						onclick={() => ([draft.switchAt, draft.switchBy] = [t.at, t.by])}>{t.name}</Btn
+					>
 				{/each}
 			</div>
 		{/if}

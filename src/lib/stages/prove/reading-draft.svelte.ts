@@ -76,6 +76,8 @@ export class ReadingDraft {
 	atMa = $state('6');
 	half = $state<'upper' | 'lower'>('upper');
 	switchAt = $state<'on' | 'off'>('on');
+	/** Of several switches: the box of the one that was thrown. */
+	switchBy = $state('');
 	phase = $state<'' | 'before' | 'after'>('');
 	note = $state('');
 	/** The reading that is put right. */
@@ -113,7 +115,7 @@ export class ReadingDraft {
 		const loadA = Number.isFinite(load) && load > 0 ? load : null;
 		const shared = {
 			...(this.half === 'lower' ? { half: this.half } : {}),
-			...(this.switchAt === 'off' ? { switchAt: this.switchAt } : {}),
+			...(this.switchAt === 'off' ? { switchAt: this.switchAt, ...(this.switchBy ? { switchBy: this.switchBy } : {}) } : {}),
 			...(this.phase ? { phase: this.phase } : {}),
 			...(this.corrects ? { corrects: this.corrects } : {})
 		};
@@ -153,8 +155,9 @@ export class ReadingDraft {
 	}
 	/** What is typed, as text, so that it outlives a reload; null: nothing is. */
 	pack(): string | null {
-		const { typed, words, lamps, loadA, loaded, atMa, half, switchAt, phase, note } = this;
-		return this.empty && !note ? null : JSON.stringify({ typed, words, lamps, loadA, loaded, atMa, half, switchAt, phase, note });
+		const { typed, words, lamps, loadA, loaded, atMa, half, switchAt, switchBy, phase, note } = this;
+		const all = { typed, words, lamps, loadA, loaded, atMa, half, switchAt, switchBy, phase, note };
+		return this.empty && !note ? null : JSON.stringify(all);
 	}
 	/** Takes up what was typed before a reload; a text that is none of ours changes nothing. */
 	unpack(text: string | null): void {

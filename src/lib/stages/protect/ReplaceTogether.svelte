@@ -1,0 +1,97 @@
+<script lang="ts">
+	import { applyFix } from '$core/edit/fix';
+	import { installedAll } from '$core/edit/installed';
+	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
+	import { counted, show } from '$core/units/quantity';
+	import { today } from '$lib/clock';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** The existing receptacles of a room, or of a circuit, replaced by one plan. */
+	const store = useJob();
+	const NONE = '';
+	const scopes = $derived(
+		[
+			...store.known.rooms.map((r) => ({ value: `room ${r.id}`, name: r.name, scope: { roomId: r.id } as Scope })),
+			...store.known.circuits.map((c) => ({
+				value: `circuit ${c.id}`,
+				name: `circuit ${c.number} ${c.name}`,
+				scope: { circuitId: c.id } as Scope
+			}))
+		].filter((s) => replaceable(store.ruled, s.scope).length > 1)
+	);
+	let picked = $state(NONE);
+	const scope = $derived(scopes.find((s) => s.value === picked));
+	const there = $derived(scope ? replaceable(store.ruled, scope.scope) : []);
+	const plans = $derived(scope ? replacePlans(store.ruled, scope.scope, store.readings) : []);
+	const planned = $derived(there.filter(({ box }) => box.devices.some((d) => d.state === 'planned')));
+	const done = () =>
+		store.edit(
+			`${scope?.name}: ${counted(planned.length, 'box', 'boxes')} installed`,
+			installedAll(
+				planned.map(({ box }) => box.id),
+				{ day: today(), by: localStorage.readBy ?? '' }
+			)
+		);
+</script>
+
+{#if scopes.length}
+	<section aria-label="A room or a circuit together">
+		<SelectField
+			label="A room or a circuit together"
+			value={picked}
+			options={[{ value: NONE, name: 'one box at a time' }, ...scopes]}
+			onkeep={(v) => (picked = v)}
+		/>
+		{#if scope}
+			<ol>
+				{#each plans as p (p.id)}
+					<li>
+						<h3>{p.title}</h3>
+						<p>
+							{p.boxes.join(', ')}{#if p.price !== null}: <b class="mono">{show(p.price, 0)}</b> by the price list{/if}.
+							{#if p.labels}{counted(p.labels, 'label')}.{/if}
+						</p>
+						{#if p.without.length}<p><Mark kind="caution" /> Not at {p.without.join(', ')}: pick each in the list.</p>{/if}
+						{#each p.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
+						<Btn small onclick={() => store.edit(`${scope.name}: ${p.title}`, applyFix(p.fix, freshId))}
+							>Use this for {counted(p.boxes.length, 'box', 'boxes')}</Btn
+						>
+					</li>
+				{:else}<li>No one plan fits two of its boxes: pick each in the list.</li>
+				{/each}
+			</ol>
+			{#if planned.length}
+				<p>
+					Planned: {planned.map(({ box }) => box.name).join(', ')}.
+					<Btn small look="main" onclick={done}>{planned.length} installed</Btn>
+				</p>
+			{/if}
+		{/if}
+	</section>
+{/if}
+
+<style>
+	section {
+		border-bottom: 1.5px solid var(--rule);
+		padding-bottom: 10px;
+		margin-bottom: 12px;
+		max-width: 640px;
+	}
+	ol {
+		list-style: decimal;
+		margin: 10px 0;
+		padding-left: 22px;
+		display: grid;
+		gap: 10px;
+	}
+	h3 {
+		font-size: 17px;
+	}
+	p {
+		margin: 4px 0;
+	}
+</style>
