@@ -79,9 +79,12 @@ export function sheetPlaces({ widthIn, heightIn }: LabelSize): { x: number; y: n
 }
 /** How wide a letter is of its height, about. */
 const LETTER_WIDE = 0.52;
+/** Where its ring is open, of its radius. */
+const RING_ACROSS = 0.6;
+const RING_UP = Math.sqrt(1 - RING_ACROSS ** 2);
 /** The sign for power, as on a switch: a ring that is open at the top, and a bar in it. */
 const powerSign = (x: number, y: number, r: number): string =>
-	`<path d="M${(x - r * 0.6).toFixed(3)} ${(y - r * 0.8).toFixed(3)}a${r.toFixed(3)} ${r.toFixed(3)} 0 1 0 ${(r * 1.2).toFixed(3)} 0M${x.toFixed(3)} ${(y - r * 1.15).toFixed(3)}v${r.toFixed(3)}" fill="none" stroke="#000" stroke-width="${(r * 0.28).toFixed(3)}"/>`;
+	`<path d="M${(x - r * RING_ACROSS).toFixed(3)} ${(y - r * RING_UP).toFixed(3)}a${r.toFixed(3)} ${r.toFixed(3)} 0 1 0 ${(2 * r * RING_ACROSS).toFixed(3)} 0M${x.toFixed(3)} ${(y - r * 1.15).toFixed(3)}v${r.toFixed(3)}" fill="none" stroke="#000" stroke-width="${(r * 0.28).toFixed(3)}"/>`;
 const escaped = (text: string): string =>
 	text.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c] ?? c);
 
