@@ -1,5 +1,11 @@
 import assert from 'node:assert/strict';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { after, before, test } from 'node:test';
+import { assess } from '../../src/core/assess';
+import { DEMOS } from '../../src/core/demo';
+import { readJobFile } from '../../src/core/formats/job-json';
 import { Browser, PHONE, serve, type Server } from './browser';
 
 /** A service call on a phone, from nothing to a letter: what is pressed and what is typed is counted. */
@@ -120,4 +126,98 @@ test('looking round: what nobody looked at is there or missing by one tap, and c
 	await b.find('.sheet li:first-child button:last-child[aria-pressed=true]');
 	await b.click('button[aria-label^="Undo"]');
 	await b.find('.sheet li:first-child button:first-child[aria-pressed=true]');
+});
+
+test('the 1948 house with its panel, circuits and cables erased: from "the iron dims the lamp" to a letter that contradicts nothing', async () => {
+	const file = DEMOS['marrow-street']?.();
+	assert.ok(file);
+	const boxes = new Set(file.job.boxes.map((x) => x.id));
+	const bare = {
+		...file,
+		job: { ...file.job, name: 'Bare call', panels: [], circuits: [], legs: [], guided: [] },
+		readings: file.readings.filter((r) => boxes.has(r.boxId)).map(({ circuitId: _, ...r }) => r),
+		events: []
+	};
+	const folder = mkdtempSync(join(tmpdir(), 'hekto-call-'));
+	const path = join(folder, 'bare.json');
+	writeFileSync(path, JSON.stringify(bare));
+	await b.go('/');
+	await b.says('Jobs in this browser');
+	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.says('11 rooms, 27 boxes', '.frame');
+	rmSync(folder, { recursive: true });
+	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
+	await b.go(`${page}/trace`);
+	await b.says('The iron dims the lamp in the sewing room');
+	await b.click('.sheet li button.at', 'SW-03');
+	// What was read there stands: the box before it is the one to open.
+	await b.says('SW-02', '.sheet table');
+	await b.click('.sheet table button.row', 'SW-02');
+	await b.click('button[aria-label="Steps: SW-02"]');
+	await b.click('.thread nav button', 'Dead');
+	await b.type('.tag .field:nth-of-type(1) input', 'fuse 2');
+	await b.type('.tag .field:nth-of-type(2) input', 'MR');
+	await b.click('.tag button', 'Off and tagged');
+	await b.click('.thread .check', 'Meter checked on a known live source');
+	await b.type('#dead-hn', '0');
+	await b.type('#dead-earth', '0.2');
+	await b.click('.thread .check', 'Meter checked again');
+	await b.click('.thread button', 'Record the test');
+	await b.says('by MR', '.thread');
+	await b.click('.thread footer button', 'Next: Inside');
+	await b.click('.choice button', '2');
+	await b.click('.choice button', 'old two-wire, no ground');
+	await b.click('.choice button', '14');
+	await b.says('in the middle of its run', '.thread');
+	await b.click('.thread footer button', 'Next: Choose');
+	await b.click('.thread button', 'Put a GFCI here');
+	await b.click('.thread footer button', 'Next: Install');
+	await b.click('.thread button', 'Installed');
+	await b.says('installed', '.thread [role=status]');
+	await b.click('.thread footer button', 'Next: Prove');
+	await b.click('.thread button', 'Switched on');
+	for (const [css, text] of [
+		['#read-hn', '119.4'],
+		['#read-drop', '2.4']
+	] as const)
+		await b.type(css, text);
+	await b.click('.words[aria-label*="own"] button', 'trips');
+	await b.click('.dock button', 'Keep 3 readings');
+	await b.says('Done', '.thread footer');
+	await b.click('.thread footer button', 'Next: Paper');
+	await b.click('.thread button', 'Labels are on');
+	await b.says('Code basis: SW-02', '.thread');
+	await b.says('119.4 V', '.thread');
+
+	const text = await b.saved(async () => {
+		await b.click('button[aria-label="Find anything"]');
+		await b.type('input[role=combobox]', 'save job');
+		await b.click('#hits li', 'Save job file');
+	});
+	const read = readJobFile(text);
+	assert.ok(read.ok, JSON.stringify(read).slice(0, 300));
+	const { job, readings, events } = read.value;
+	assert.deepEqual([job.panels, job.circuits, job.legs], [[], [], []], 'nothing was made up');
+	const [device] = job.boxes.find((x) => x.name === 'SW-02')?.devices ?? [];
+	assert.deepEqual([device?.state, device?.slots, device?.protection], ['built', 'grounding', 'gfci']);
+	const { stages } = assess(job, readings);
+	const here = Object.values(stages).flatMap((s) =>
+		s.findings.filter((f) => f.subject.id === 'sw-02' || f.subject.id === device?.id)
+	);
+	// That the old box is too full for two cables and a device is true, and is said; nothing else is put to anybody as a fault.
+	assert.deepEqual(
+		here.filter((f) => f.severity === 'violation').map((f) => f.message),
+		['SW-02: box fill is 14 cu in; the box has 12.5. The next common box has 14 cu in.']
+	);
+	const before = assess(bare.job, bare.readings);
+	const was = new Set(Object.values(before.stages).flatMap((s) => s.findings.map((f) => f.id)));
+	assert.deepEqual(
+		stages.walk.findings.filter((f) => !was.has(f.id) && f.severity !== 'advice').map((f) => f.message),
+		[],
+		'two facts contradict each other'
+	);
+	assert.deepEqual(
+		events.map((e) => e.kind),
+		['off-tagged', 'dead-test', 'on']
+	);
 });

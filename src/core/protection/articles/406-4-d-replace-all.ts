@@ -67,7 +67,7 @@ export function replacePlans(ruled: RuledJob, scope: Scope, readings: readonly R
 		return [
 			{
 				id,
-				title,
+				title: id === 'first-box' ? `${title}${headsOf(ruled.job, done)}` : title,
 				price: priceOf(done.map((d) => d.choice)),
 				boxes: done.map(({ box }) => box.name),
 				without: chosen.filter((c) => !c.choice).map((c) => c.box.name),
@@ -82,6 +82,12 @@ export function replacePlans(ruled: RuledJob, scope: Scope, readings: readonly R
 			}
 		];
 	}).sort((a, b) => (a.price ?? Infinity) - (b.price ?? Infinity));
+}
+/** Where the devices stand that serve others. @example one of them at BD-01 -> `: BD-01` */
+function headsOf(job: RuledJob['job'], done: readonly { choice: ReplaceChoice }[]): string {
+	const ids = new Set(done.flatMap(({ choice }) => choice.shared?.id ?? []));
+	const names = job.boxes.filter((b) => b.devices.some((d) => ids.has(d.id))).map((b) => b.name);
+	return names.length ? `: ${names.join(', ')}` : '';
 }
 /** What several choices add together: a device or a breaker that they share is bought once. */
 function priceOf(choices: readonly ReplaceChoice[]): number | null {

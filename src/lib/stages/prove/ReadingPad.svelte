@@ -28,7 +28,7 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { figuresFor, hasHalves, isSwitched, placesOf, ReadingDraft, wordsFor } from './reading-draft.svelte';
+	import { figuresFor, hasHalves, isSwitched, placesOf, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
 		/** A box, a panel at its bars, or a circuit at its breaker. */
@@ -77,7 +77,16 @@
 		writeDraft(kept, draft.pack());
 	});
 
-	const figures = $derived(figuresFor(box, dead, breaker));
+	/** Two hots on a cable of two conductors: there is no neutral to read to. */
+	const neutral = $derived(
+		!box || store.circuit?.poles !== 2 || !(store.index.legsInto.get(box.id) ?? []).every((l) => l.conductors === 2)
+	);
+	const figures = $derived(figuresFor(box, { dead, neutral }, breaker));
+	// The first field there is, where the one that was active is not asked for here.
+	$effect(() => {
+		const [first] = figures;
+		if (first && !figures.includes(draft.active)) draft.active = first;
+	});
 	const words = $derived(wordsFor(box));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
@@ -204,7 +213,7 @@
 			loadA={load}
 			onname={(n) => (instrument = n)}
 		/>{/if}
-	{#if box}<LampRow {draft} predicted={goes === false ? expected.lamps : null} />{/if}
+	{#if box && takesPlug(box)}<LampRow {draft} predicted={goes === false ? expected.lamps : null} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form

@@ -5,6 +5,7 @@ import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKin
 const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
 const TWO_HOTS = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'drop', 'ohm-hot', 'ohm-ground'] as const;
 const PANEL = ['hh', 'hn', 'h2n', 'amps', 'amps2', 'amps-n'] as const;
+const TO_NEUTRAL: readonly FigureKind[] = ['hn', 'h2n'];
 const PAIRS = ['hn', 'hg', 'ng'] as const;
 const TWO_HOT_PAIRS = ['hh', 'hn', 'h2n', 'hg', 'h2g'] as const;
 const WARM = ['terminal-c', 'neighbor-c'] as const;
@@ -23,18 +24,23 @@ export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.recept
 /** Metal there that can be touched. */
 const hasShell = (box: Box): boolean =>
 	box.material === 'metal' || box.devices.some((d) => d.kind === 'hard-wired' || d.serves !== null);
-const takesPlug = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0);
+export const takesPlug = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0);
 const isWired = (box: Box): boolean => box.devices.some((d) => d.kind === 'hard-wired');
-function liveAt(box: Box): readonly FigureKind[] {
-	if (takesPlug(box)) return isTwoHots(box) ? TWO_HOTS : LIVE;
-	const pairs = isTwoHots(box) ? TWO_HOT_PAIRS : PAIRS;
+function liveAt(box: Box, neutral: boolean): readonly FigureKind[] {
+	if (takesPlug(box)) return isTwoHots(box) ? TWO_HOTS.filter((k) => neutral || !TO_NEUTRAL.includes(k)) : LIVE;
+	const pairs = isTwoHots(box) ? TWO_HOT_PAIRS.filter((k) => neutral || !TO_NEUTRAL.includes(k)) : PAIRS;
 	return isWired(box) ? [...pairs, ...(isTwoHots(box) ? (['amps', 'amps2'] as const) : (['amps'] as const))] : pairs;
 }
 /**
  * What is typed at a box, by what stands in it: a receptacle; terminals of what is hard-wired, with what it draws; conductors
  * of a box with no device yet. At a panel its bars; at a breaker its terminals.
+ * @param neutral false: two hots come there without one
  */
-export const figuresFor = (box: Box | null, dead: boolean, breaker?: Pick<Circuit, 'poles'>): readonly FigureKind[] =>
+export const figuresFor = (
+	box: Box | null,
+	{ dead, neutral = true }: { dead: boolean; neutral?: boolean },
+	breaker?: Pick<Circuit, 'poles'>
+): readonly FigureKind[] =>
 	!box
 		? breaker
 			? breaker.poles === 2
@@ -42,7 +48,7 @@ export const figuresFor = (box: Box | null, dead: boolean, breaker?: Pick<Circui
 				: BREAKER
 			: PANEL
 		: [
-				...liveAt(box),
+				...liveAt(box, neutral),
 				...(hasShell(box) ? (['shell'] as const) : []),
 				...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []),
 				...(dead ? DEAD : [])

@@ -237,6 +237,8 @@
 		overflow: hidden;
 		display: grid;
 		grid-template-rows: auto auto minmax(0, 1fr) auto;
+		/* Nothing in it makes the page wider than the screen. */
+		grid-template-columns: minmax(0, 1fr);
 	}
 	.middle {
 		display: grid;
