@@ -92,3 +92,20 @@ test('at a breaker: across it and by a clamp; without a load nothing is told, an
 	await b.says('no load was on: read it again under load', '.pad');
 	await b.says('The rating of the breaker of circuit 5 is not known', '.pad');
 });
+test('a check that is led: predicted beside what is read, what is typed outlives a reload', async () => {
+	await b.go(`${page}/prove?view=checks`);
+	await b.click('.pick button', 'Lamps or heaters together');
+	await b.type('#ask-supplyV', '120');
+	await b.click('fieldset button', 'series');
+	await b.click('fieldset button', 'heaters');
+	for (const [key, text] of Object.entries({ w1: '100', v1: '120', w2: '60', v2: '120' })) await b.type(`#ask-${key}`, text);
+	await b.says('Read across load 1, V: 45 predicted');
+	await b.type('#ask-r1', '0');
+	await b.type('#ask-r2', '120');
+	await b.says('Load 2 has all the volts and the others none: it is open', '.answer');
+	await b.run('location.reload()');
+	await b.says('Load 2 has all the volts', '.answer');
+	await b.click('button', 'Keep the check');
+	await b.says('Enter the supply', '.answer');
+	await b.says('Lamps or heaters together, ', '.sheet');
+});

@@ -4,6 +4,7 @@ import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type Dea
 import { breakerPoints, deadPoints, panelPoints } from '../../src/core/makeup/dead-points';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import { gateAt, gatePlace } from '../../src/core/makeup/gate';
+import { liveOnArrival, openTags } from '../../src/core/makeup/open-tags';
 import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
 import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/known';
 import { box, circuit, job, leg, only, onSubpanel, reading } from './small-job';
@@ -369,5 +370,65 @@ test('what is recorded tells a first look and a device that was out', () => {
 	assert.match(
 		deadTestNote({ ...whole, firstLook: true, deviceOut: true }, points),
 		/device out, non-contact tester as a first look: hot to neutral 0 V/
+	);
+});
+
+test('what comes in as off and tagged counts as live here until it is tagged here', () => {
+	const at = (n: number) => `2026-10-12T10:0${n}:00.000Z`;
+	const e = (n: number, kind: LiveEvent['kind'], circuitId: string | null, boxId: string | null = null): LiveEvent => ({
+		id: `e${n}`,
+		jobId: 'j',
+		kind,
+		circuitId,
+		boxId,
+		at: at(n),
+		by: 'T',
+		note: ''
+	});
+	const events = [
+		e(1, 'off-tagged', 'c1'),
+		e(2, 'off-tagged', 'c2'),
+		e(3, 'on', 'c2'),
+		{ ...e(4, 'off-tagged', null, 'a'), what: 'slot 3' },
+		e(5, 'dead-test', 'c1', 'a'),
+		e(6, 'live-found', 'c2', 'b')
+	];
+	assert.deepEqual(
+		openTags(events).map((t) => t.id),
+		['e1', 'e4']
+	);
+	const on = liveOnArrival(events, { at: at(9), newId: () => 'n' });
+	assert.deepEqual(
+		on.map((o) => [o.kind, o.circuitId, o.boxId, o.what, o.at, o.by]),
+		[
+			['on', 'c1', null, undefined, at(9), ''],
+			['on', null, 'a', 'slot 3', at(9), '']
+		]
+	);
+	assert.deepEqual(openTags([...events, ...on]), []);
+	const { test: proved } = deadState([...events, ...on], { tags: [on[0]], placeId: 'a' });
+	assert.equal(proved, null);
+});
+
+test('off at a disconnect: its line side is told of, at what is hard-wired behind one only', () => {
+	const says = (kind: Device['kind'], disconnect: 'in-sight' | 'lockable' | 'none' | undefined) => {
+		const j = job({
+			boxes: [box('a', {}, { kind, receptacles: 0 })],
+			circuits: [circuit({ disconnect })],
+			legs: [leg('p', 'a', 10)]
+		});
+		const place = gatePlace(j, 'a');
+		assert.ok(place);
+		return gateAt(j, place).staysLive.length;
+	};
+	assert.deepEqual(
+		[
+			says('hard-wired', 'in-sight'),
+			says('hard-wired', 'lockable'),
+			says('hard-wired', 'none'),
+			says('hard-wired', undefined),
+			says('switch', 'in-sight')
+		],
+		[1, 1, 0, 0, 0]
 	);
 });

@@ -22,7 +22,7 @@ export function gatePlace(job: Job, id: string): GatePlace | null {
 
 /** What is read at a place for it to be verified dead, and what stays live there all the same. */
 export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; staysLive: string[] } {
-	if (place.kind === 'box') return { points: deadPoints(job, place.box), staysLive: [] };
+	if (place.kind === 'box') return { points: deadPoints(job, place.box), staysLive: atDisconnect(place) };
 	const panel = place.kind === 'panel' ? place.panel : job.panels.find((p) => p.id === place.circuit.panelId);
 	return {
 		points: place.kind === 'panel' ? panelPoints() : breakerPoints(place.circuit),
@@ -33,6 +33,12 @@ export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; stays
 				: ['The line side of the main stays live: only the utility can switch it off. Keep its cover on.']
 	};
 }
+
+/** What is hard-wired may be off at its disconnect: the line side of that stays live, until the breaker is off too. */
+const atDisconnect = ({ box, circuits }: Extract<GatePlace, { kind: 'box' }>): string[] =>
+	box.devices.some((d) => d.kind === 'hard-wired') && circuits.some((c) => c.disconnect && c.disconnect !== 'none')
+		? ['Off at its disconnect, the line side in the disconnect stays live: to work in there, tag the breaker or fuse.']
+		: [];
 
 /** The panel that a circuit or a panel is behind, and those that it is fed through. */
 function panelsBehind(job: Job, panelId: string | null | undefined): string[] {

@@ -25,6 +25,7 @@ import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedGround, type Shown } from './session';
 import type { Selection } from './selection';
+import { openTags } from '$core/makeup/open-tags';
 import { saveBytes, saveText } from './save-file';
 
 /** The open job: its state, its one evaluation, what is selected, and what the user does to it. */
@@ -288,14 +289,7 @@ export class JobStore {
 	}
 
 	/** What is off and tagged now, by its last event: a circuit, or what was switched off for a box. */
-	readonly tagged = $derived.by(() => {
-		const last = new Map<string, LiveEvent>();
-		for (const e of this.events) {
-			const of = e.circuitId ?? e.boxId;
-			if (of && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(of, e);
-		}
-		return [...last.values()].filter((e) => e.kind === 'off-tagged');
-	});
+	readonly tagged = $derived(openTags(this.events));
 }
 
 const KEY = Symbol('job-store');

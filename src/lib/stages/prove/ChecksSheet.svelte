@@ -8,6 +8,8 @@
 	import { runOf } from '$core/run/runs';
 	import { show, withUnit } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -48,9 +50,23 @@
 	};
 	/** Asked at a box, and not of a circuit. */
 	const atBox = (k: GuidedKind) => k === 'element' || k === 'heater' || k === 'loads';
-	let kind = $state<GuidedKind>('breaker');
-	let of = $state('');
-	let typed = $state<Record<string, string>>({});
+	/** What is typed and not kept outlives a change of view, and this tab. */
+	const key = draftKey(store.job.id, 'checks');
+	const form = new FormDraft(key, { kind: 'breaker', of: '', typed: '{}' });
+	let kind = $state<GuidedKind>(GUIDED_KINDS.find((k) => k === form.now.kind) ?? 'breaker');
+	let of = $state(form.now.of);
+	let typed = $state<Record<string, string>>(told(form.now.typed));
+	$effect(() => {
+		Object.assign(form.now, { kind, of, typed: JSON.stringify(typed) });
+	});
+	function told(text: string): Record<string, string> {
+		try {
+			const rows = Object.entries(JSON.parse(text) as Record<string, unknown>);
+			return Object.fromEntries(rows.filter((row): row is [string, string] => typeof row[1] === 'string'));
+		} catch {
+			return {};
+		}
+	}
 	let by = $state(localStorage.readBy ?? '');
 	const places = $derived(
 		atBox(kind)
@@ -122,7 +138,7 @@
 <div class="pick" role="group" aria-label="Check">
 	{#each GUIDED_KINDS as k (k)}<Btn pressed={kind === k} onclick={() => turn(k)}>{NAMES[k].name}</Btn>{/each}
 </div>
-<p>{NAMES[kind].first}</p>
+<p class="first">{NAMES[kind].first}</p>
 <div class="two-parts">
 	<form
 		onsubmit={(e) => {
@@ -250,6 +266,9 @@
 	li {
 		padding: 4px 0;
 		border-bottom: 1px dotted var(--rule);
+	}
+	.first {
+		margin: 4px 0 12px;
 	}
 	.step {
 		margin: 4px 0;
