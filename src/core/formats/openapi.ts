@@ -3,6 +3,7 @@ import { RUN_INSTRUMENTS } from '../instruments/run-reading';
 import { STAGES } from '../model/kinds';
 import { jobFileSchema } from '../model/file/schema';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
+import { makeUpRequest } from './makeup-request';
 import { networkRequest, streamRequest } from './network-requests';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
@@ -67,6 +68,25 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 				'Volume that conductors, clamps, fittings, yokes and grounds take of a box',
 				boxFillRequest,
 				answer({ usedCuIn: NUMBER, freeCuIn: NUMBER, fits: FLAG })
+			),
+			'/api/v1/makeup': post(
+				'The make-up of a box: which conductor ends meet, which go to which terminal, what is capped',
+				makeUpRequest,
+				answer({
+					joins: list(
+						object({
+							net: TEXT,
+							ends: list(END),
+							tails: list({ oneOf: [object({ device: TEXT, terminal: TEXT }), object({ box: FLAG })] }),
+							connector: { type: ['string', 'null'] }
+						})
+					),
+					terminals: list(object({ device: TEXT, terminal: TEXT, conductor: { oneOf: [END, object({ tail: FLAG })] } })),
+					tabs: { type: 'object', additionalProperties: object({ hot: TAB, neutral: TAB }) },
+					reMark: list(object({ cable: TEXT, color: TEXT, as: TEXT })),
+					capped: list(END),
+					boxGround: FLAG
+				})
 			),
 			'/api/v1/protect': post(
 				'GFCI, AFCI and what else protects each outlet',
@@ -146,6 +166,8 @@ const object = (properties: Record<string, JsonSchema>): JsonSchema => ({
 	properties,
 	required: Object.keys(properties)
 });
+const END = object({ cable: TEXT, color: TEXT });
+const TAB = { enum: ['in', 'out'] };
 const STRETCH = object({ wall: NUMBER, from: NUMBER, to: NUMBER });
 const NEED = object({ required: FLAG, because: list(RULE) });
 const STAGE: JsonSchema = object({

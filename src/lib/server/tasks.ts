@@ -5,8 +5,10 @@ import { checkBoxFill, checkCounters, checkProtect, checkServiceLoad, checkSize,
 import { answerAssess, checkAssess } from '$core/formats/assess-request';
 import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-requests';
 import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
+import { checkMakeUp } from '$core/formats/makeup-request';
 import { layoutCounters } from '$core/layout/counters';
 import { layoutWalls } from '$core/layout/walls';
+import { makeUp } from '$core/makeup/box/make-up';
 import { MOST_FAULTS, told, type Checked } from '$core/model/file/fields';
 import type { FieldFault } from '$core/model/result';
 import { protectAll } from '$core/protection/needs';
@@ -44,6 +46,7 @@ export const TASKS = {
 	counters: task(checkCounters, ({ edition, ...c }) => layoutCounters(editions[edition], c)),
 	protect: task(checkProtect, protectAll),
 	'box-fill': task(checkBoxFill, ({ edition, ...c }) => boxFill(editions[edition], c)),
+	makeup: task(checkMakeUp, makeUp),
 	'service-load': task(checkServiceLoad, ({ edition, ...c }) => serviceLoad(editions[edition], c)),
 	network: task(checkNetwork, (body) => answerNetwork(editions[body.edition], body)),
 	assess: task(checkAssess, answerAssess),

@@ -12,6 +12,14 @@ export const boxes2017: BoxesTable = {
 	yoke: { rule: ref('314.16(B)(4)', 'Box fill: two for each yoke, and gang'), perGang: 2 },
 	grounds: { rule: ref('314.16(B)(5)', 'Box fill: equipment grounds'), upTo: Infinity, eachMore: 0 },
 	depth: { rule: ref('314.24', 'Depth of a box behind its device'), fromIn: 1.875, moreIn: 0.25 },
+	makeUp: {
+		grounds: ref('250.148', 'All grounds of a box are joined, and stay so without its device'),
+		neutralAtSwitch: ref('404.2(C)', 'A neutral at switches for lights'),
+		splices: ref('110.14(B)', 'Splices: connectors listed for the set'),
+		aluminum: ref('110.14', 'Aluminum and copper: only with a connector listed for both'),
+		listed: ref('110.3(B)', 'A device is installed as it is listed'),
+		multiwire: ref('300.13(B)', 'The neutral of a multiwire circuit does not go through a device')
+	},
 	common: [12.5, 14, 18, 20, 22.5, 34, 42]
 };
 export const boxes2020: BoxesTable = {

@@ -15,6 +15,15 @@ export interface BoxesTable {
 	grounds: { rule: RuleRef; upTo: number; eachMore: number };
 	/** A device that reaches further back than `fromIn` wants its depth and so much more. */
 	depth: { rule: RuleRef; fromIn: number; moreIn: number };
+	/** What is joined and landed in a box. */
+	makeUp: {
+		grounds: RuleRef;
+		neutralAtSwitch: RuleRef;
+		splices: RuleRef;
+		aluminum: RuleRef;
+		listed: RuleRef;
+		multiwire: RuleRef;
+	};
 	/** Marked volumes that are common, the next larger ones last. */
 	common: readonly number[];
 }

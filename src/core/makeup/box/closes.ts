@@ -1,0 +1,110 @@
+import { endName, loadKey, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
+import { hasSupplyGround } from './wires';
+import { netsFor, protects, tabsOf, wantsOf } from './terminals';
+
+/**
+ * Puts a make-up back together and holds it against the plan: every conductor end and every contact must meet what it is to meet,
+ * and nothing else, as the devices stand and with each of them open.
+ */
+export function closes(c: MakeUpCase, made: Pick<MakeUp, 'joins' | 'terminals' | 'tabs' | 'capped'>): string[] {
+	const wrong: string[] = [];
+	for (const open of [null, ...c.devices.filter(canOpen).map((d) => d.id)]) {
+		const have = groupsOf(c, asMade(c, made, open));
+		const need = groupsOf(c, asPlanned(c, open));
+		for (const [contact, group] of need)
+			if (have.get(contact) !== group)
+				wrong.push(`${contact}${open ? `, ${open} open` : ''}: meets ${have.get(contact) ?? 'nothing'}; planned ${group}`);
+	}
+	return wrong;
+}
+const canOpen = (d: MakeDevice): boolean =>
+	protects(d) || (d.kind === 'switch' && (d.ways ?? 'single') === 'single') || d.kind === 'combination';
+
+/** Sets of what is connected, by joining two at a time. */
+class Sets {
+	private readonly up = new Map<string, string>();
+	root(a: string): string {
+		const up = this.up.get(a);
+		if (up === undefined || up === a) return a;
+		const root = this.root(up);
+		this.up.set(a, root);
+		return root;
+	}
+	join(a: string, b: string): void {
+		this.up.set(this.root(a), this.root(b));
+	}
+}
+const terminal = (device: string, name: string): string => `${device}:${name}`;
+
+/** The contacts at which a plan and a make-up are compared: every conductor end, and every contact of a device that is to have something. */
+function contactsOf(c: MakeUpCase): string[] {
+	const ends = c.cables.flatMap((cable) => cable.conductors.map((w) => endName({ cable: cable.id, color: w.color })));
+	return [...ends, ...c.devices.flatMap((d) => [...plannedAt(c, d)].map(([name]) => terminal(d.id, name)))];
+}
+/** Each contact with the names of all that it meets. */
+function groupsOf(c: MakeUpCase, sets: Sets): Map<string, string> {
+	const contacts = contactsOf(c);
+	const groups = new Map<string, string[]>();
+	for (const contact of contacts) {
+		const root = sets.root(contact);
+		groups.set(root, [...(groups.get(root) ?? []), contact]);
+	}
+	return new Map(contacts.map((contact) => [contact, (groups.get(sets.root(contact)) ?? []).sort().join(' + ')]));
+}
+
+function asMade(c: MakeUpCase, made: Pick<MakeUp, 'joins' | 'terminals' | 'tabs'>, open: string | null): Sets {
+	const sets = new Sets();
+	made.joins.forEach((join, i) => {
+		for (const end of join.ends) sets.join(`join ${i}`, endName(end));
+		for (const tail of join.tails) if ('device' in tail) sets.join(`join ${i}`, terminal(tail.device, tail.terminal));
+	});
+	for (const { device, terminal: name, conductor } of made.terminals)
+		if ('cable' in conductor) sets.join(terminal(device, name), endName(conductor));
+	for (const [device, tabs] of Object.entries(made.tabs))
+		for (const side of ['hot', 'neutral'] as const)
+			if (tabs[side] === 'in') sets.join(terminal(device, `${side}-upper`), terminal(device, `${side}-lower`));
+	for (const d of c.devices) through(sets, d, open);
+	return sets;
+}
+/** What a device connects by itself. */
+function through(sets: Sets, d: MakeDevice, open: string | null): void {
+	if (d.id === open) return;
+	const both = (a: string, b: string) => sets.join(terminal(d.id, a), terminal(d.id, b));
+	if (protects(d)) {
+		both('line-hot', 'load-hot');
+		both('line-neutral', 'load-neutral');
+	}
+	if (d.kind === 'combination' || (d.kind === 'switch' && (d.ways ?? 'single') === 'single')) both('a', 'b');
+}
+
+/** What each contact of a device is to meet, straight from what the device is for: no tabs, no splices, no tails. */
+function plannedAt(c: MakeUpCase, d: MakeDevice): Map<string, string> {
+	const at = new Map(wantsOf(c, d).map((w) => [w.terminal, w.key]));
+	const tabs = tabsOf(c, d);
+	const { neutral } = netsFor(c, d);
+	// Both halves of a duplex have a contact: those that share a side by design meet the same.
+	if (tabs && (d.halves ?? 'together') === 'together') at.set('hot-lower', at.get('hot-upper') ?? 'hot');
+	if (tabs?.neutral === 'in') at.set('neutral-lower', at.get('neutral-upper') ?? neutral);
+	if (!groundComes(c)) for (const [name, key] of at) if (key === 'ground') at.delete(name);
+	return at;
+}
+const groundComes = (c: MakeUpCase): boolean =>
+	c.cables.some((x) => x.conductors.some((w) => w.net === 'ground')) && hasSupplyGround(c);
+const ALONE: readonly Net[] = ['spare'];
+function asPlanned(c: MakeUpCase, open: string | null): Sets {
+	const sets = new Sets();
+	const guard = (cable: string) => c.devices.find((d) => protects(d) && d.load?.includes(cable));
+	const grounded = groundComes(c);
+	for (const cable of c.cables)
+		for (const w of cable.conductors) {
+			if (ALONE.includes(w.net) || (w.net === 'ground' && !grounded)) continue;
+			const device = w.net === 'ground' ? undefined : guard(cable.id);
+			const key = device && ['hot', 'hot-b', 'neutral', 'neutral-b'].includes(w.net) ? loadKey(w.net, device.id) : w.net;
+			sets.join(`net ${key}`, endName({ cable: cable.id, color: w.color }));
+		}
+	for (const d of c.devices) {
+		for (const [name, key] of plannedAt(c, d)) sets.join(`net ${key}`, terminal(d.id, name));
+		through(sets, d, open);
+	}
+	return sets;
+}

@@ -1,0 +1,218 @@
+import { cite, type RuleRef } from '../../code/rule';
+import type { Edition } from '../../code/shape/edition';
+import type { Finding, Severity } from '../../model/result';
+import { counted } from '../../units/quantity';
+import { endName, NET_WORDS, type Color, type Join, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
+import { splitOf, type Conductor } from './connectors';
+import { hasSupplyGround, setOf, type Wire } from './wires';
+import { protects, type Want } from './terminals';
+
+/** What is wrong in a box as it was given, or must be looked at on a package: colors, terminals with nothing, sets that no connector takes. */
+interface Made {
+	wires: readonly Wire[];
+	wants: readonly Want[];
+	made: Pick<MakeUp, 'joins' | 'terminals' | 'capped'>;
+}
+type Say = (of: { id: string; code: string; severity: Severity; rule: RuleRef; at: string; message: string }) => Finding;
+const sayFor =
+	(edition: Edition): Say =>
+	({ id, code, severity, rule, at, message }) => ({
+		id: `${code}:${id}`,
+		code,
+		severity,
+		rule: cite(edition, rule),
+		subject: { kind: 'input', id: at },
+		message
+	});
+
+export function makeUpFindings(edition: Edition, c: MakeUpCase, m: Made): Finding[] {
+	const say = sayFor(edition);
+	return [
+		...colorFindings(edition, m.wires, say),
+		...missing(edition, c, m, say),
+		...terminalFindings(edition, c, m, say),
+		...groundsNotCarried(edition, c, m, say),
+		...connectorFindings(edition, c, m, say)
+	];
+}
+/** What was made is not what was planned: nothing of it is shown. */
+export const notClosed = (edition: Edition, wrong: readonly string[]): Finding =>
+	sayFor(edition)({
+		id: 'make-up',
+		code: 'not-closed',
+		severity: 'violation',
+		rule: edition.boxes.makeUp.listed,
+		at: 'devices',
+		message: `No make-up of this box gives what it is to give: ${wrong[0] ?? ''}.`
+	});
+
+const GROUND_COLORS: readonly Color[] = ['green', 'bare'];
+const NEUTRAL_COLORS: readonly Color[] = ['white', 'gray'];
+const isNeutral = (net: Net) => net === 'neutral' || net === 'neutral-b';
+
+/** @source 200.6(A), 200.7(C), 250.119 */
+function colorFindings({ colors }: Edition, wires: readonly Wire[], say: Say): Finding[] {
+	return wires.flatMap((w): Finding[] => {
+		const of = { id: endName(w), severity: 'violation' as const, at: `cables.${w.cable}`, code: 'color' };
+		const is = `the ${w.color} of ${w.cable} is ${w.net === 'ground' ? 'a ground' : `used as ${NET_WORDS[w.net]}`}`;
+		if (w.net === 'spare') return [];
+		if (GROUND_COLORS.includes(w.color) && w.net !== 'ground')
+			return [say({ ...of, rule: colors.ground, message: `${is}: ${w.color} is for grounds only, and can't be re-marked.` })];
+		if (w.net === 'ground' && !GROUND_COLORS.includes(w.color))
+			return [say({ ...of, rule: colors.ground, message: `${is}: a ground of this size is bare or green.` })];
+		if (isNeutral(w.net) && !NEUTRAL_COLORS.includes(w.color))
+			return [say({ ...of, rule: colors.neutral, message: `${is}: a neutral is white or gray.` })];
+		if (NEUTRAL_COLORS.includes(w.color) && (w.net === 'switched' || w.net === 'switched-b'))
+			return [
+				say({
+					...of,
+					rule: colors.remark,
+					message: `${is}: re-marked, white may be the supply to a switch or a traveler, never the conductor back from it. Exchange it with the other one.`
+				})
+			];
+		return [];
+	});
+}
+
+/** A terminal for which nothing comes in. */
+function missing(edition: Edition, c: MakeUpCase, { wires, wants }: Made, say: Say): Finding[] {
+	const { listed, neutralAtSwitch } = edition.boxes.makeUp;
+	const none = wants.filter(
+		(w) => w.net !== 'ground' && !wires.some((x) => x.key === w.key) && wants.filter((x) => x.key === w.key).length < 2
+	);
+	const bare = none.map((w) =>
+		say({
+			id: `${w.device} ${w.terminal}`,
+			code: 'nothing-for-terminal',
+			severity: 'violation',
+			rule: listed,
+			at: `devices.${w.device}`,
+			message: `Nothing comes in for ${w.terminal} of ${w.device}: no conductor is its ${NET_WORDS[w.net]}.`
+		})
+	);
+	const lights = c.devices.filter((d) => d.kind === 'switch');
+	if (!lights.length || wires.some((w) => isNeutral(w.net))) return bare;
+	return [
+		...bare,
+		say({
+			id: lights[0]?.id ?? '',
+			code: 'no-neutral-at-switch',
+			severity: 'caution',
+			rule: neutralAtSwitch,
+			at: `devices.${lights[0]?.id ?? ''}`,
+			message: 'No neutral in this switch box: new work for lights needs one in most rooms. An existing loop may stay.'
+		})
+	];
+}
+
+function terminalFindings(edition: Edition, c: MakeUpCase, { wires, made }: Made, say: Say): Finding[] {
+	const { pushIn } = edition.receptacleForms;
+	const { listed, aluminum } = edition.boxes.makeUp;
+	const found: Finding[] = [];
+	for (const d of c.devices) {
+		const at = `devices.${d.id}`;
+		if (protects(d) && (d.halves ?? 'together') !== 'together')
+			found.push(
+				say({
+					id: d.id,
+					code: 'not-split',
+					severity: 'violation',
+					rule: listed,
+					at,
+					message: `${d.id}: a receptacle that protects has no tabs, and can't be split.`
+				})
+			);
+		if (d.connection === 'push-in') found.push(...pushInFindings(c, d, { rule: pushIn.rule, awg: pushIn.awg, at }, say));
+		const onAluminum = made.terminals.some(
+			(t) => t.device === d.id && 'cable' in t.conductor && metalOf(wires, t.conductor.cable) === 'Al'
+		);
+		if (onAluminum)
+			found.push(
+				say({
+					id: d.id,
+					code: 'aluminum',
+					severity: 'caution',
+					rule: edition.circuits.aluminum.rule,
+					at,
+					message: `${d.id} is directly on aluminum: only a device marked CO/ALR; or splice a copper tail with a connector listed for both (${aluminum.section}). Never push-in.`
+				})
+			);
+	}
+	return found;
+}
+const metalOf = (wires: readonly Wire[], cable: string) => wires.find((w) => w.cable === cable)?.cableOf.metal;
+function pushInFindings(c: MakeUpCase, d: MakeDevice, of: { rule: RuleRef; awg: string; at: string }, say: Say): Finding[] {
+	const thick = c.cables.some((x) => x.awg !== of.awg);
+	if (thick)
+		return [
+			say({
+				id: d.id,
+				code: 'push-in',
+				severity: 'violation',
+				rule: of.rule,
+				at: of.at,
+				message: `${d.id}: push-in terminals take ${of.awg} AWG solid copper only. Use its screws.`
+			})
+		];
+	if (c.practice.pushIn) return [];
+	return [
+		say({
+			id: d.id,
+			code: 'push-in-practice',
+			severity: 'advice',
+			rule: of.rule,
+			at: of.at,
+			message: `${d.id}: your practice forbids push-in terminals. Use its screws.`
+		})
+	];
+}
+
+/** @source 406.4(D)(2): from an outlet without a ground none is carried on */
+function groundsNotCarried(edition: Edition, c: MakeUpCase, { wires }: Made, say: Say): Finding[] {
+	if (hasSupplyGround(c)) return [];
+	return wires
+		.filter((w) => w.net === 'ground')
+		.map((w) =>
+			say({
+				id: endName(w),
+				code: 'ground-not-carried',
+				severity: 'caution',
+				rule: edition.replacing.rule,
+				at: `cables.${w.cable}`,
+				message: `The ${w.color} of ${w.cable} is capped: no ground comes into this box, and none may be carried on from it. Never join it to neutral.`
+			})
+		);
+}
+
+function connectorFindings(edition: Edition, c: MakeUpCase, { wires, wants, made }: Made, say: Say): Finding[] {
+	const { splices, aluminum } = edition.boxes.makeUp;
+	return made.joins
+		.filter((j) => j.connector === null)
+		.map((j) => {
+			const set = conductorsOf(c, j, { wires, wants });
+			const many = j.ends.length + j.tails.length;
+			const parts = splitOf(set);
+			const al = set.some((w) => w.metal === 'Al');
+			const message = parts
+				? `${counted(many, 'conductor')} of the ${NET_WORDS[j.net]}: more than one connector takes. Split: ${parts.join(' and ')} conductors, a jumper between each two.`
+				: al
+					? `The splice of the ${NET_WORDS[j.net]} has aluminum in it: only a connector listed for aluminum to copper; its package says which set it takes.`
+					: `The splice of the ${NET_WORDS[j.net]}, ${counted(many, 'conductor')}: pick a connector whose package lists this set.`;
+			return say({
+				id: `${j.net} ${j.load ?? ''}`.trim(),
+				code: parts ? 'split-splice' : 'connector-by-package',
+				severity: 'advice',
+				rule: al ? aluminum : splices,
+				at: 'cables',
+				message
+			});
+		});
+}
+function conductorsOf(c: MakeUpCase, j: Join, { wires, wants }: Pick<Made, 'wires' | 'wants'>): Conductor[] {
+	const ends = j.ends.flatMap((e) => wires.find((w) => w.cable === e.cable && w.color === e.color) ?? []);
+	const leads = j.tails.some(
+		(t) => 'device' in t && wants.some((w) => w.device === t.device && w.terminal === t.terminal && w.lead)
+	);
+	const awg = c.tailAwg ?? ends[0]?.cableOf.awg ?? '14';
+	return setOf({ ends, tails: j.tails.length, tailAwg: awg, leads });
+}

@@ -1,0 +1,153 @@
+import { editions } from '../../code/editions';
+import { compareGauge, type Awg } from '../../units/gauge';
+import {
+	NETS,
+	sameEnd,
+	type Color,
+	type End,
+	type Join,
+	type MakeUp,
+	type MakeUpCase,
+	type Net,
+	type NetKey,
+	type Tail
+} from './case';
+import { setOf, wiresOf, hasSupplyGround, type Wire } from './wires';
+import { closes } from './closes';
+import { connectorFor, type Conductor } from './connectors';
+import { makeUpFindings, notClosed } from './findings';
+import { stepsOf } from './steps';
+import { sharesNeutral, tabsOf, wantsOf, type Want } from './terminals';
+
+/**
+ * Makes up a box: which conductor ends meet, which go to which screw, what is capped. What it gives is put back together and held
+ * against the plan before anybody sees it.
+ * @source facts on making up a box as a net list, rules 1 to 12
+ */
+export function makeUp(c: MakeUpCase): MakeUp {
+	const wires = wiresOf(c);
+	const wants = c.devices.flatMap((d) => wantsOf(c, d));
+	const made = new Making(c, wires, wants).done();
+	const findings = makeUpFindings(editions[c.edition], c, { wires, wants, made });
+	const wrong = closes(c, made);
+	const whole: MakeUp = { ...made, steps: stepsOf(c, made), findings };
+	// A make-up that is not what was planned is never shown.
+	return wrong.length ? { ...EMPTY, steps: [], findings: [...findings, notClosed(editions[c.edition], wrong)] } : whole;
+}
+const EMPTY = { joins: [], terminals: [], tabs: {}, reMark: [], capped: [], boxGround: false };
+
+const HOTS: readonly Net[] = NETS.filter((n) => !['neutral', 'neutral-b', 'ground', 'spare'].includes(n));
+const WHITES: readonly Color[] = ['white', 'gray'];
+
+class Making {
+	private readonly joins: Join[] = [];
+	private readonly terminals: MakeUp['terminals'] = [];
+	private readonly capped: End[] = [];
+	private readonly tailAwg: Awg;
+	private boxGround = false;
+
+	constructor(
+		private readonly c: MakeUpCase,
+		private readonly wires: readonly Wire[],
+		private readonly wants: readonly Want[]
+	) {
+		this.tailAwg = c.tailAwg ?? [...c.cables].map((x) => x.awg).sort(compareGauge)[0] ?? '14';
+	}
+
+	done(): Omit<MakeUp, 'steps' | 'findings'> {
+		const keys = [...new Set([...this.wires.map((w) => w.key), ...this.wants.map((w) => w.key)])];
+		const rank = (key: NetKey) => ORDER.findIndex((net) => key === net || key.startsWith(`load ${net} `));
+		for (const key of keys.sort((a, b) => rank(a) - rank(b))) this.net(key);
+		const tabs = this.c.devices.flatMap((d) => {
+			const t = tabsOf(this.c, d);
+			return t ? [[d.id, t] as const] : [];
+		});
+		return {
+			joins: this.joins,
+			terminals: this.terminals,
+			tabs: Object.fromEntries(tabs),
+			reMark: this.wires
+				.filter((w) => WHITES.includes(w.color) && HOTS.includes(w.net))
+				.map(({ cable, color, net }) => ({ cable, color, as: net })),
+			capped: this.capped,
+			boxGround: this.boxGround
+		};
+	}
+
+	private net(key: NetKey): void {
+		const ends = this.wires.filter((w) => w.key === key).sort(supplyFirst);
+		const net = ends[0]?.net ?? this.wants.find((w) => w.key === key)?.net ?? 'spare';
+		if (net === 'spare') return void this.capped.push(...ends.map(bare));
+		if (net === 'ground') return this.grounds(ends);
+		const wants = this.wants.filter((w) => w.key === key);
+		const [want] = wants;
+		if (!wants.length) {
+			if (ends.length > 1) this.join({ net, key, ends, wants: [] });
+			else this.capped.push(...ends.map(bare));
+			return;
+		}
+		if (!want || (!ends.length && wants.length < 2)) return;
+		if (ends.length === 1 && wants.length === 1 && !want.lead) return this.land(want, want.terminal, ends[0]);
+		if (this.through(net, ends, wants) && want.second) {
+			this.land(want, want.terminal, ends[0]);
+			return this.land(want, want.second, ends[1]);
+		}
+		this.join({ net, key, ends, wants });
+	}
+	/** In on one screw and out on the other: only where practice has it so, the tab is in, and the neutral is of one circuit. */
+	private through(net: Net, ends: readonly Wire[], wants: readonly Want[]): boolean {
+		const multiwire = (net === 'neutral' || net === 'neutral-b') && sharesNeutral(this.c);
+		return (
+			this.c.practice.style === 'feed-through' && ends.length === 2 && wants.length === 1 && !!wants[0]?.second && !multiwire
+		);
+	}
+	/** All grounds of a box meet, whatever circuits they are of; taking a device out may not break them. @source 250.148 */
+	private grounds(ends: readonly Wire[]): void {
+		if (!ends.length) return;
+		if (!hasSupplyGround(this.c)) return void this.capped.push(...ends.map(bare));
+		const wants = this.wants.filter((w) => w.key === 'ground');
+		const metal = this.c.box.material === 'metal';
+		const [want] = wants;
+		if (ends.length === 1 && wants.length === 1 && want && !want.lead && !metal) return this.land(want, want.terminal, ends[0]);
+		if (ends.length === 1 && !wants.length && !metal) return void this.capped.push(...ends.map(bare));
+		this.boxGround = metal;
+		this.join({ net: 'ground', key: 'ground', ends, wants, box: metal });
+	}
+	private land(want: Want, terminal: string, end: Wire | undefined): void {
+		if (end) this.terminals.push({ device: want.device, terminal, conductor: bare(end) });
+	}
+	private join(of: { net: Net; key: NetKey; ends: readonly Wire[]; wants: readonly Want[]; box?: boolean }): void {
+		const { net, key, ends, wants, box = false } = of;
+		const tails: Tail[] = wants.map(({ device, terminal }) => ({ device, terminal }));
+		for (const { device, terminal } of wants) this.terminals.push({ device, terminal, conductor: { tail: true } });
+		if (box) tails.push({ box: true });
+		const load = key === net ? {} : { load: key.slice(key.lastIndexOf(' ') + 1) };
+		this.joins.push({ net, ...load, ends: ends.map(bare), tails, connector: connectorFor(this.setOf(ends, wants, box)) });
+	}
+	/** The conductors that meet; leads of a device are of a gauge that only the device tells. */
+	private setOf(ends: readonly Wire[], wants: readonly Want[], box: boolean): Conductor[] {
+		return setOf({ ends, tails: wants.length + Number(box), tailAwg: this.tailAwg, leads: wants.some((w) => w.lead) });
+	}
+}
+/** Grounds first, then neutrals, then hots: the order in which they are landed. */
+const ORDER: readonly Net[] = [
+	'ground',
+	'neutral',
+	'neutral-b',
+	'hot',
+	'hot-b',
+	'switched',
+	'switched-b',
+	'traveler-1',
+	'traveler-2',
+	'traveler-3',
+	'traveler-4',
+	'spare'
+];
+const bare = ({ cable, color }: End): End => ({ cable, color });
+const supplyFirst = (a: Wire, b: Wire): number => Number(b.cableOf.toward === 'supply') - Number(a.cableOf.toward === 'supply');
+/** Where an end stands: for the property that it stands once. */
+export const placesOf = (m: MakeUp, end: End): number =>
+	m.joins.filter((j) => j.ends.some((e) => sameEnd(e, end))).length +
+	m.terminals.filter((t) => 'cable' in t.conductor && sameEnd(t.conductor, end)).length +
+	m.capped.filter((e) => sameEnd(e, end)).length;
