@@ -5,6 +5,7 @@ import type { Job } from './model/known';
 import type { Stage } from './model/kinds';
 import { remembered } from './model/remember';
 import type { StageResult } from './model/result';
+import { assessMakeUp } from './makeup/assess-make-up';
 import { assessProtection } from './protection/assess-protection';
 import { assessProve, proofsOf } from './prove/assess-prove';
 import { assessFit } from './rough/boxes-fit';
@@ -35,7 +36,7 @@ export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 		todo: ({ job }) => job.legs.filter((l) => l.state === 'planned').length
 	},
 	trim: {
-		evaluate: NOTHING,
+		evaluate: unlessSame(assessMakeUp),
 		todo: ({ job }) => job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.state === 'planned')).length
 	},
 	prove: {

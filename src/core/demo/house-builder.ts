@@ -94,19 +94,20 @@ export class HouseBuilder {
 	}
 	/**
 	 * A circuit and its run: boxes in feed order, each fed from the one before; `K-05<K-02` is fed from K-02.
-	 * `wire.lengths` gives measured lengths by box; the rest follows from the drawing.
+	 * `wire.lengths` gives measured lengths by box; the rest follows from the drawing. `wire.wide`: conductors of cables that carry a
+	 * switched hot beside the always-live one, by the box that they feed.
 	 */
 	circuit(
 		number: number,
 		name: string,
 		feeds: readonly string[],
 		more: Partial<Circuit> & { panelId: string },
-		wire: Partial<Leg> & { lengths?: Record<string, number | null> } = {}
+		wire: Partial<Leg> & { lengths?: Record<string, number | null>; wide?: Record<string, number> } = {}
 	): void {
 		const id = `c${number}`;
 		const circuit = newCircuit({ id, number, name, ...more });
 		this.circuits.push(circuit);
-		const { lengths = {}, ...leg } = wire;
+		const { lengths = {}, wide = {}, ...leg } = wire;
 		let before = more.panelId;
 		for (const feed of feeds) {
 			const [name = '', from] = feed.split('<');
@@ -124,7 +125,8 @@ export class HouseBuilder {
 				ground: true,
 				lengthFt: name in lengths ? (lengths[name] ?? null) : this.route(fromId, toId),
 				state: circuit.state,
-				...leg
+				...leg,
+				...(name in wide ? { conductors: wide[name] ?? 2 } : {})
 			});
 			before = toId;
 		}

@@ -255,10 +255,11 @@ function circuits(h: HouseBuilder): void {
 			'O-03<E-10',
 			'H-10<E-11',
 			'H-12',
-			'A-01'
+			'H-11',
+			'A-01<H-12'
 		],
 		{ ...p, slot: 21, breakerA: 15, breaker: 'afci' },
-		throughTheWall
+		{ ...throughTheWall, wide: { 'K-21': 4, 'N-11': 3, 'L-11': 3, 'E-11': 3, 'H-12': 3 } }
 	);
 	h.circuit(
 		15,
@@ -271,18 +272,17 @@ function circuits(h: HouseBuilder): void {
 			'BA-11',
 			'BA-12<BA-10',
 			'H-13<BA-10',
-			'H-11',
 			'B1-10',
 			'B1-11',
 			'B1-12',
 			'C1-10<B1-11',
-			'B2-10<H-11',
+			'B2-10<H-13',
 			'B2-11',
 			'B2-12',
 			'C2-10<B2-11'
 		],
 		{ ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true },
-		throughTheWall
+		{ ...throughTheWall, wide: { 'B1-11': 3, 'B2-11': 3 } }
 	);
 	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', slot: 25 }, throughTheWall);
 	h.circuit(17, 'Workroom, wheels', ['W-07', 'W-08', 'W-01', 'W-02'], { ...p, slot: 27, breaker: 'afci', ...built });
@@ -302,7 +302,7 @@ function circuits(h: HouseBuilder): void {
 			breakerA: 15,
 			breaker: 'afci'
 		},
-		throughTheWall
+		{ ...throughTheWall, wide: { 'G-05': 3 } }
 	);
 	h.circuit(20, 'Kiln', ['G-03'], {
 		...p,

@@ -36,9 +36,34 @@ export interface Practice {
 	limits?: Partial<Record<LimitKey, BandFigures>> | undefined;
 	/** Days between tests of a GFCI; left out: 30. */
 	gfciTestDays?: number | undefined;
+	/** How boxes are made up; left out: pigtails, no push-in. */
+	makeUp?: MakeUpPractice | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
 }
+/** What good electricians differ on when they make up a box. The code allows all of it. */
+export interface MakeUpPractice {
+	/** One tail of each splice to the device; or in on one screw and out on the other. */
+	style: 'pigtail' | 'feed-through';
+	/** Push-in terminals may be used, where they are listed. */
+	pushIn: boolean;
+	/** LINE of a protecting device stands at the top or the bottom as it hangs. */
+	lineAt: 'top' | 'bottom';
+	/** Conductors are twisted before the connector goes on. */
+	preTwist: boolean;
+	/** Tape round the terminals of a device in a metal or a tight box. */
+	tape: boolean;
+	/** Energized once with the device hanging clear, before it is folded in. */
+	trial: boolean;
+}
+export const DEFAULT_MAKE_UP: MakeUpPractice = {
+	style: 'pigtail',
+	pushIn: false,
+	lineAt: 'top',
+	preTwist: false,
+	tape: false,
+	trial: false
+};
 /** What good electricians differ on when they lay out circuits. The code sets none of it. */
 export interface GroupingPractice {
 	/** Most outlets on a general circuit of 15 A and of 20 A. */

@@ -1,6 +1,6 @@
 import { endName, loadKey, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
 import { hasSupplyGround } from './wires';
-import { netsFor, protects, tabsOf, wantsOf } from './terminals';
+import { netsFor, PROTECTED, protects, tabsOf, wantsOf } from './terminals';
 
 /**
  * Puts a make-up back together and holds it against the plan: every conductor end and every contact must meet what it is to meet,
@@ -99,7 +99,7 @@ function asPlanned(c: MakeUpCase, open: string | null): Sets {
 		for (const w of cable.conductors) {
 			if (ALONE.includes(w.net) || (w.net === 'ground' && !grounded)) continue;
 			const device = w.net === 'ground' ? undefined : guard(cable.id);
-			const key = device && ['hot', 'hot-b', 'neutral', 'neutral-b'].includes(w.net) ? loadKey(w.net, device.id) : w.net;
+			const key = device && PROTECTED.includes(w.net) ? loadKey(w.net, device.id) : w.net;
 			sets.join(`net ${key}`, endName({ cable: cable.id, color: w.color }));
 		}
 	for (const d of c.devices) {

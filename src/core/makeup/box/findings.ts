@@ -134,7 +134,7 @@ function terminalFindings(edition: Edition, c: MakeUpCase, { wires, made }: Made
 					severity: 'caution',
 					rule: edition.circuits.aluminum.rule,
 					at,
-					message: `${d.id} is directly on aluminum: only a device marked CO/ALR; or splice a copper tail with a connector listed for both (${aluminum.section}). Never push-in.`
+					message: `${d.id} is directly on aluminum: only a device marked CO/ALR; or splice a copper pigtail with a connector listed for both (${aluminum.section}). Never push-in.`
 				})
 			);
 	}
@@ -186,27 +186,41 @@ function groundsNotCarried(edition: Edition, c: MakeUpCase, { wires }: Made, say
 
 function connectorFindings(edition: Edition, c: MakeUpCase, { wires, wants, made }: Made, say: Say): Finding[] {
 	const { splices, aluminum } = edition.boxes.makeUp;
-	return made.joins
+	const sets = made.joins
 		.filter((j) => j.connector === null)
-		.map((j) => {
-			const set = conductorsOf(c, j, { wires, wants });
-			const many = j.ends.length + j.tails.length;
-			const parts = splitOf(set);
-			const al = set.some((w) => w.metal === 'Al');
-			const message = parts
-				? `${counted(many, 'conductor')} of the ${NET_WORDS[j.net]}: more than one connector takes. Split: ${parts.join(' and ')} conductors, a jumper between each two.`
-				: al
-					? `The splice of the ${NET_WORDS[j.net]} has aluminum in it: only a connector listed for aluminum to copper; its package says which set it takes.`
-					: `The splice of the ${NET_WORDS[j.net]}, ${counted(many, 'conductor')}: pick a connector whose package lists this set.`;
-			return say({
-				id: `${j.net} ${j.load ?? ''}`.trim(),
-				code: parts ? 'split-splice' : 'connector-by-package',
-				severity: 'advice',
-				rule: al ? aluminum : splices,
-				at: 'cables',
-				message
-			});
-		});
+		.map((join) => ({ join, set: conductorsOf(c, join, { wires, wants }) }));
+	const split = sets.flatMap(({ join, set }) => {
+		const parts = splitOf(set);
+		return parts
+			? [
+					say({
+						id: `${join.net} ${join.load ?? ''}`.trim(),
+						code: 'split-splice',
+						severity: 'advice',
+						rule: splices,
+						at: 'cables',
+						message: `${counted(join.ends.length + join.tails.length, 'conductor')} of the ${NET_WORDS[join.net]}: more than one connector takes. Split: ${parts.join(' and ')} conductors, a jumper between each two.`
+					})
+				]
+			: [];
+	});
+	const rest = sets.filter(({ set }) => !splitOf(set));
+	if (!rest.length) return split;
+	const al = rest.some(({ set }) => set.some((w) => w.metal === 'Al'));
+	const nets = [...new Set(rest.map(({ join }) => NET_WORDS[join.net]))].join(', ');
+	return [
+		...split,
+		say({
+			id: 'connectors',
+			code: 'connector-by-package',
+			severity: 'advice',
+			rule: al ? aluminum : splices,
+			at: 'cables',
+			message: al
+				? `Splices with aluminum (${nets}): only a connector listed for aluminum to copper; its package says which set it takes.`
+				: `Splices of mixed gauges or leads (${nets}): pick connectors whose package lists the set.`
+		})
+	];
 }
 function conductorsOf(c: MakeUpCase, j: Join, { wires, wants }: Pick<Made, 'wires' | 'wants'>): Conductor[] {
 	const ends = j.ends.flatMap((e) => wires.find((w) => w.cable === e.cable && w.color === e.color) ?? []);

@@ -25,14 +25,19 @@ import { sharesNeutral, tabsOf, wantsOf, type Want } from './terminals';
  * @source facts on making up a box as a net list, rules 1 to 12
  */
 export function makeUp(c: MakeUpCase): MakeUp {
+	const { made, findings } = parts(c);
+	const wrong = closes(c, made);
+	// A make-up that is not what was planned is never shown.
+	if (wrong.length) return { ...EMPTY, steps: [], findings: [...findings, notClosed(editions[c.edition], wrong)] };
+	return { ...made, steps: stepsOf(c, made), findings };
+}
+/** What a box comes up against, without its make-up: for a house of which every new box is judged after each edit. */
+export const boxFindings = (c: MakeUpCase): MakeUp['findings'] => parts(c).findings;
+function parts(c: MakeUpCase): { made: Omit<MakeUp, 'steps' | 'findings'>; findings: MakeUp['findings'] } {
 	const wires = wiresOf(c);
 	const wants = c.devices.flatMap((d) => wantsOf(c, d));
 	const made = new Making(c, wires, wants).done();
-	const findings = makeUpFindings(editions[c.edition], c, { wires, wants, made });
-	const wrong = closes(c, made);
-	const whole: MakeUp = { ...made, steps: stepsOf(c, made), findings };
-	// A make-up that is not what was planned is never shown.
-	return wrong.length ? { ...EMPTY, steps: [], findings: [...findings, notClosed(editions[c.edition], wrong)] } : whole;
+	return { made, findings: makeUpFindings(editions[c.edition], c, { wires, wants, made }) };
 }
 const EMPTY = { joins: [], terminals: [], tabs: {}, reMark: [], capped: [], boxGround: false };
 
@@ -56,7 +61,9 @@ class Making {
 
 	done(): Omit<MakeUp, 'steps' | 'findings'> {
 		const keys = [...new Set([...this.wires.map((w) => w.key), ...this.wants.map((w) => w.key)])];
-		const rank = (key: NetKey) => ORDER.findIndex((net) => key === net || key.startsWith(`load ${net} `));
+		// LINE before LOAD of the same net.
+		const rank = (key: NetKey) =>
+			2 * ORDER.findIndex((net) => key === net || key.startsWith(`load ${net} `)) + Number(key.startsWith('load '));
 		for (const key of keys.sort((a, b) => rank(a) - rank(b))) this.net(key);
 		const tabs = this.c.devices.flatMap((d) => {
 			const t = tabsOf(this.c, d);

@@ -3,7 +3,7 @@ import { endName, NET_WORDS, type MakeUp, type MakeUpCase, type Net, type Tail }
 
 /** A make-up as steps: re-marks, splices, landings in the order ground, neutral, hot, and caps. */
 export function stepsOf(c: MakeUpCase, m: Omit<MakeUp, 'steps' | 'findings'>): Step[] {
-	const tailName = (t: Tail): string => ('box' in t ? 'tail to the box' : `tail to ${t.device} ${t.terminal}`);
+	const tailName = (t: Tail): string => ('box' in t ? 'pigtail to the box' : `pigtail to ${t.device} ${t.terminal}`);
 	const netOf = (end: { cable: string; color: string }): Net | undefined =>
 		c.cables.find((x) => x.id === end.cable)?.conductors.find((w) => w.color === end.color)?.net;
 	const joinOf = (device: string, terminal: string) =>
@@ -30,7 +30,7 @@ export function stepsOf(c: MakeUpCase, m: Omit<MakeUp, 'steps' | 'findings'>): S
 		})),
 		...landings.map((t): Step => ({
 			label: `land the ${t.net ? NET_WORDS[t.net] : 'conductor'}`,
-			formula: `${'tail' in t.conductor ? 'tail' : endName(t.conductor)} on ${t.device} ${t.terminal}`,
+			formula: `${'tail' in t.conductor ? 'pigtail' : endName(t.conductor)} on ${t.device} ${t.terminal}`,
 			value: 1,
 			unit: 'conductor'
 		})),

@@ -57,6 +57,14 @@ const twoNeutrals = (c: MakeUpCase): boolean =>
 
 /** What every terminal of a device is to be connected to. @source facts on making up a box, rules 4 to 11 */
 export function wantsOf(c: MakeUpCase, d: MakeDevice): Want[] {
+	const { behind } = d;
+	const wants = ownWants(c, d);
+	// What stands behind another device of the box takes its hot and neutral from the LOAD of that.
+	return behind === undefined ? wants : wants.map((w) => (PROTECTED.includes(w.net) ? { ...w, key: loadKey(w.net, behind) } : w));
+}
+/** What a protecting device opens. */
+export const PROTECTED: readonly Net[] = ['hot', 'hot-b', 'neutral', 'neutral-b'];
+function ownWants(c: MakeUpCase, d: MakeDevice): Want[] {
 	const lead = d.connection === 'leads' || d.kind === 'hard-wired';
 	const want = (terminal: string, net: Net, second?: string): Want => ({
 		device: d.id,
@@ -87,7 +95,9 @@ function receptacleWants(c: MakeUpCase, d: MakeDevice, want: Wanted, nets: Retur
 		return [
 			want('line-hot', hot),
 			want('line-neutral', neutral),
-			...(d.load?.length ? [load('load-hot', hot), load('load-neutral', neutral)] : [])
+			...(d.load?.length || c.devices.some((x) => x.behind === d.id)
+				? [load('load-hot', hot), load('load-neutral', neutral)]
+				: [])
 		];
 	}
 	switch (d.halves ?? 'together') {

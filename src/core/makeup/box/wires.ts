@@ -1,7 +1,7 @@
 import type { Awg } from '../../units/gauge';
 import { loadKey, type End, type MakeCable, type MakeUpCase, type Net, type NetKey } from './case';
 import type { Conductor } from './connectors';
-import { protects } from './terminals';
+import { PROTECTED, protects } from './terminals';
 
 /** An end with what it is and what it is to meet. */
 export interface Wire extends End {
@@ -21,7 +21,6 @@ export function wiresOf(c: MakeUpCase): Wire[] {
 		})
 	);
 }
-const PROTECTED: readonly Net[] = ['hot', 'hot-b', 'neutral', 'neutral-b'];
 
 /** Is there a ground that comes from the supply: else none may be carried on from here. @source 406.4(D)(2) */
 export function hasSupplyGround(c: MakeUpCase): boolean {

@@ -32,6 +32,16 @@ export const practice = shape({
 	protectAt: maybe(oneOf(PROTECT_AT)),
 	bothBy: maybe(oneOf(BOTH_BY)),
 	receptacles12: maybe(flag()),
+	makeUp: maybe(
+		shape({
+			style: must(oneOf(['pigtail', 'feed-through'] as const)),
+			pushIn: must(flag()),
+			lineAt: must(oneOf(['top', 'bottom'] as const)),
+			preTwist: must(flag()),
+			tape: must(flag()),
+			trial: must(flag())
+		})
+	),
 	prices: maybe(
 		shape({
 			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),

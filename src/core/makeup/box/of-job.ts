@@ -1,0 +1,309 @@
+import { tailFor } from '../../code/240-4-d-pigtail';
+import type { RuledJob } from '../../code/ruled-job';
+import { NEMA } from '../../code/nema-forms';
+import { knownOr } from '../../model/fact-words';
+import { indexOf } from '../../model/job-index';
+import type { Box, Circuit, Device, Fact, Job, Leg } from '../../model/known';
+import type { Fix } from '../../model/result';
+import { bringsGround } from '../../run/ground-at';
+import { inRaceway } from '../../model/cable-kinds';
+import { compareGauge } from '../../units/gauge';
+import { carriedBy, conductorsFor, switchSets, type SwitchSet } from './carries';
+import type { Color, Halves, MakeCable, MakeDevice, MakeUpCase, Net } from './case';
+
+/** A box of a job as a case to be made up; or why it cannot be yet, with what is to be entered or changed. */
+export type BoxCase =
+	| { known: true; case: MakeUpCase; names: ReadonlyMap<string, string> }
+	/** `thin`: a cable has too few conductors. */
+	| { known: false; why: string; thin?: boolean; fix?: Fix | undefined; fact?: Fact };
+
+/** Thrown inside where a box cannot be told: never leaves this file. */
+class CantTell extends Error {
+	constructor(
+		readonly why: string,
+		readonly more: { thin?: boolean; fix?: Fix | undefined } = {}
+	) {
+		super(why);
+	}
+}
+
+export function boxCase(ruled: RuledJob, box: Box): BoxCase {
+	return knownOr<BoxCase, BoxCase>(
+		ruled.job,
+		() => {
+			try {
+				return new OfBox(ruled, box).told();
+			} catch (error) {
+				if (error instanceof CantTell) return { known: false, why: error.why, ...error.more };
+				throw error;
+			}
+		},
+		(why, fact) => ({ known: false, why, fact })
+	);
+}
+
+/** Nets that one circuit has in a box. */
+interface CircuitNets {
+	circuit: Circuit;
+	hots: readonly Net[];
+	neutral: Net;
+	sets: readonly SwitchSet[];
+}
+const SWITCHED: readonly Net[] = ['switched', 'switched-b'];
+
+class OfBox {
+	private readonly job: Job;
+	private readonly legs: readonly Leg[];
+	private readonly nets: readonly CircuitNets[];
+	/** Switch sets in the order in which their conductors are met here: each has a switched net of its own. */
+	private readonly setsHere: string[] = [];
+	/** Sets of which travelers come into this box. */
+	private readonly traveled: string[] = [];
+
+	constructor(
+		private readonly ruled: RuledJob,
+		private readonly box: Box
+	) {
+		this.job = ruled.job;
+		this.legs = this.job.legs.filter((l) => (l.toId === box.id || l.fromId === box.id) && !l.inCableOf);
+		const ids = new Set(this.job.legs.filter((l) => l.toId === box.id || l.fromId === box.id).map((l) => l.circuitId));
+		this.nets = this.netsOf(this.job.circuits.filter((c) => ids.has(c.id)));
+	}
+
+	told(): BoxCase {
+		const { box, job } = this;
+		if (!this.legs.length) return this.asSeen();
+		const names = new Map(this.legs.map((l) => [l.id, this.nameOf(l)]));
+		// The supply is gone through first: what it brings names the nets.
+		const legs = [...this.legs].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
+		const cables = legs.map((l) => this.cable(l));
+		const devices = box.devices.map((d) => this.device(d));
+		const guard = box.devices.find((d) => protects(d) && d.feedsLoad);
+		return {
+			known: true,
+			names,
+			case: {
+				edition: this.ruled.edition.key,
+				practice: { style: job.practice.makeUp?.style ?? 'pigtail', pushIn: job.practice.makeUp?.pushIn ?? false },
+				box: { material: box.material, gangs: box.gangs },
+				cables,
+				devices: guard ? devices.map((d) => (d.id === guard.id ? d : { ...d, behind: guard.id })) : devices,
+				tailAwg: this.tailAwg()
+			}
+		};
+	}
+	/** A tail follows the breaker, and not a run that was made larger. @source 240.4(D) */
+	private tailAwg(): MakeUpCase['tailAwg'] {
+		const tails = this.legs.flatMap((l) => {
+			const circuit = this.nets.find((n) => n.circuit.id === l.circuitId)?.circuit;
+			return circuit ? [tailFor({ breakerA: circuit.breakerA, run: l.awg, metal: l.metal }, this.ruled.edition)] : [];
+		});
+		return tails.sort(compareGauge).at(-1);
+	}
+	private nameOf(leg: Leg): string {
+		const { boxes } = indexOf(this.job);
+		const place = (id: string | null) => boxes.get(id ?? '')?.name ?? this.job.panels.find((p) => p.id === id)?.name ?? '?';
+		return leg.toId === this.box.id ? `from ${place(leg.fromId)}` : `to ${place(leg.toId)}`;
+	}
+
+	private netsOf(circuits: readonly Circuit[]): CircuitNets[] {
+		const [one, two, ...more] = circuits;
+		if (!one) return [];
+		const sets = (c: Circuit) => switchSets(this.job, c);
+		const poles = circuits.reduce((sum, c) => sum + c.poles, 0);
+		if (more.length || poles > 2)
+			throw new CantTell(`More circuits come into ${this.box.name} than are made up together: make up each by itself.`);
+		if (one.poles === 2) return [{ circuit: one, hots: ['hot', 'hot-b'], neutral: 'neutral', sets: sets(one) }];
+		if (!two) return [{ circuit: one, hots: ['hot'], neutral: 'neutral', sets: sets(one) }];
+		const shared = one.multiwire?.withId === two.id || two.multiwire?.withId === one.id;
+		return [
+			{ circuit: one, hots: ['hot'], neutral: 'neutral', sets: sets(one) },
+			{ circuit: two, hots: ['hot-b'], neutral: shared ? 'neutral' : 'neutral-b', sets: sets(two) }
+		];
+	}
+	private switchedNet(set: string): Net {
+		if (!this.setsHere.includes(set)) this.setsHere.push(set);
+		const net = SWITCHED[this.setsHere.indexOf(set)];
+		if (!net) throw new CantTell(`More than two switches act in ${this.box.name}: make it up switch by switch.`);
+		return net;
+	}
+	/** Travelers of a set: of a four-way, those from the supply and those onward are two pairs. */
+	private travelerNets(set: string, into: boolean): readonly [Net, Net] {
+		if (!this.traveled.includes(set)) this.traveled.push(set);
+		const fourWay = this.box.devices.some((d) => d.ways === 'four-way');
+		const second = fourWay ? !into : this.traveled.indexOf(set) > 0;
+		return second ? ['traveler-3', 'traveler-4'] : ['traveler-1', 'traveler-2'];
+	}
+
+	private cable(leg: Leg): MakeCable {
+		const into = leg.toId === this.box.id;
+		const own = this.nets.find((n) => n.circuit.id === leg.circuitId);
+		if (!own) throw new CantTell('The circuit of one of its cables is gone.');
+		const riders = this.job.legs
+			.filter((l) => l.inCableOf === leg.id)
+			.flatMap((l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []);
+		const insulated =
+			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(leg, own, riders) : this.switching(leg, own, into);
+		const ground =
+			bringsGround(leg) && leg.ground
+				? [{ color: inRaceway(leg.cable) ? ('green' as const) : ('bare' as const), net: 'ground' as const }]
+				: [];
+		return {
+			id: leg.id,
+			toward: into ? 'supply' : this.toward(leg, own),
+			awg: leg.awg,
+			metal: leg.metal,
+			conductors: [...insulated, ...ground]
+		};
+	}
+	private toward(leg: Leg, { sets }: CircuitNets): MakeCable['toward'] {
+		const to = indexOf(this.job).boxes.get(leg.toId);
+		if (to?.devices.some((d) => d.kind === 'switch')) return 'switch';
+		return sets.some((s) => s.targets.includes(leg.toId)) ? 'load' : 'onward';
+	}
+	/** Two hots, of one circuit or of a pair, and the neutral where there is one. */
+	private hots(leg: Leg, own: CircuitNets, riders: readonly CircuitNets[]): MakeCable['conductors'] {
+		const hots = [...own.hots, ...riders.flatMap((r) => r.hots)];
+		const spare = leg.conductors - hots.length;
+		if (spare < 0) throw this.thin(leg, hots.length);
+		// On a cable of two conductors the white one is a hot, re-marked.
+		if (spare === 0) return colored(hots, ['black', 'white', 'red']);
+		return [
+			...colored(hots, LIVE),
+			{ color: 'white', net: own.neutral },
+			...colored(
+				Array.from({ length: spare - 1 }, () => 'spare' as const),
+				LIVE.slice(hots.length)
+			)
+		];
+	}
+	private thin(leg: Leg, need: number): CantTell {
+		const words = `The cable ${this.nameOf(leg)} must carry ${need} insulated conductors; it has ${leg.conductors}.`;
+		const fix: Fix | undefined =
+			leg.state === 'planned' && need <= MOST_CONDUCTORS
+				? { kind: 'edit-leg', label: `Make it a cable of ${need}`, legId: leg.id, change: { conductors: need } }
+				: undefined;
+		return new CantTell(words, { thin: true, fix });
+	}
+	/** One hot, with what the switches of its circuit ask of this cable. */
+	private switching(leg: Leg, own: CircuitNets, into: boolean): MakeCable['conductors'] {
+		const carried = carriedBy({ job: this.job, circuit: own.circuit, sets: own.sets }, leg);
+		const live: Net[] = [
+			...(carried.hot ? own.hots : []),
+			...carried.switched.map((s) => this.switchedNet(s)),
+			...carried.travelers.flatMap((s) => this.travelerNets(s, into))
+		];
+		if (!live.length) live.push(...own.hots);
+		const left = leg.conductors - live.length;
+		// An old loop: white is the supply to the switch, and no neutral goes along.
+		if (left === 0 && live.length === 2 && carried.hot && carried.back.length === 1)
+			return [
+				{ color: 'white', net: live[0] ?? 'hot' },
+				{ color: 'black', net: live[1] ?? 'switched' }
+			];
+		if (left < 1) throw this.thin(leg, conductorsFor(carried));
+		return [
+			...colored(live, LIVE),
+			{ color: 'white', net: own.neutral },
+			...colored(
+				Array.from({ length: left - 1 }, () => 'spare' as const),
+				LIVE.slice(live.length)
+			)
+		];
+	}
+
+	private device(d: Device): MakeDevice {
+		const at = this.netsAt(d);
+		const set = at?.sets.find((s) => s.switches.some((x) => x.device.id === d.id));
+		const over = at?.sets.find((s) => s.targets.includes(this.box.id));
+		const takes = {
+			...(at ? { hot: at.hots[0], neutral: at.neutral } : {}),
+			...(set ? { switched: this.switchedNet(set.id) } : over ? { switched: this.switchedNet(over.id) } : {})
+		};
+		const base = { id: d.id, ...(d.connects ? { connection: d.connects } : {}), takes };
+		if (d.kind === 'switch') {
+			if (!set) throw new CantTell(`What the switch in ${this.box.name} controls is not known: enter it in its facts.`);
+			const ways = { 'single-pole': 'single', 'three-way': 'three-way', 'four-way': 'four-way' } as const;
+			return { ...base, kind: 'switch', ways: ways[d.ways ?? 'single-pole'] };
+		}
+		if (d.receptacles === 0) return { ...base, kind: 'hard-wired', leads: this.leads(d, at, over && takes.switched) };
+		if (d.withSwitch) return { ...base, kind: 'combination' };
+		if (protects(d)) return { ...base, kind: 'receptacle', protection: d.protection, load: d.feedsLoad ? this.onwardOf(at) : [] };
+		const half = d.switched === 'half' ? { switchedHalf: d.switchedHalf ?? ('lower' as const) } : {};
+		// Switched whole it is a plain one on the switched hot.
+		const whole = d.switched === 'whole' && takes.switched ? { takes: { ...takes, hot: takes.switched } } : {};
+		return { ...base, kind: 'receptacle', halves: this.halves(d), ...half, ...whole };
+	}
+	private netsAt(d: Device): CircuitNets | undefined {
+		const supplied = new Set(this.job.legs.filter((l) => l.toId === this.box.id).map((l) => l.circuitId));
+		const here = this.nets.filter((n) => supplied.has(n.circuit.id));
+		return (d.volts === 240 && here.find((n) => n.hots.length === 2)) || here[0];
+	}
+	private halves(d: Device): Halves {
+		if (d.yoke === 'split') return 'two-circuits';
+		if (d.yoke === 'dual-voltage') return 'dual-voltage';
+		if (d.volts === 240)
+			return d.form && NEMA[d.form].neutral ? 'four-wire' : d.form ? 'two-hot' : this.hasNeutral() ? 'four-wire' : 'two-hot';
+		return d.switched === 'half' ? 'half-switched' : 'together';
+	}
+	private hasNeutral(): boolean {
+		return this.legs.some((l) => l.toId === this.box.id && l.conductors >= 3);
+	}
+	private leads(d: Device, at: CircuitNets | undefined, switched: Net | undefined): Net[] {
+		const grounded = this.legs.some((l) => bringsGround(l)) ? (['ground'] as const) : [];
+		const hot = switched ?? at?.hots[0] ?? 'hot';
+		if (d.volts === 240) return ['hot', 'hot-b', ...(this.hasNeutral() ? (['neutral'] as const) : []), ...grounded];
+		return [hot, at?.neutral ?? 'neutral', ...grounded];
+	}
+	private onwardOf(at: CircuitNets | undefined): string[] {
+		return this.legs.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id).map((l) => l.id);
+	}
+
+	/** On no circuit yet: by the cables that were seen in it, where it is known which of them feeds it. */
+	private asSeen(): BoxCase {
+		const { box, job } = this;
+		if (!box.cables.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
+		const line = box.cables.length === 1 ? box.cables[0] : box.cables.find((c) => c.line);
+		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: part them, energize, read.`);
+		const names = new Map<string, string>();
+		const cables = box.cables.map((seen, i): MakeCable => {
+			const words = `cable ${i + 1}`;
+			names.set(seen.id, seen === line ? `${words}, LINE` : words);
+			if (seen.awg === null || seen.conductors === null || seen.ground === null)
+				throw new CantTell(`The gauge, the conductors and the ground of ${words} in ${box.name} must be known.`);
+			if (seen.conductors !== 2)
+				throw new CantTell(`What the conductors of ${words} in ${box.name} are must be known: draw its circuit.`);
+			return {
+				id: seen.id,
+				toward: seen === line ? 'supply' : 'onward',
+				awg: seen.awg,
+				conductors: [
+					{ color: 'black', net: 'hot' },
+					{ color: 'white', net: 'neutral' },
+					...(seen.ground ? [{ color: 'bare' as const, net: 'ground' as const }] : [])
+				]
+			};
+		});
+		const onward = cables.filter((c) => c.toward === 'onward').map((c) => c.id);
+		const devices = box.devices.map((d) => {
+			const made = this.device(d);
+			return protects(d) && d.feedsLoad ? { ...made, load: onward } : made;
+		});
+		return {
+			known: true,
+			names,
+			case: {
+				edition: this.ruled.edition.key,
+				practice: { style: job.practice.makeUp?.style ?? 'pigtail', pushIn: job.practice.makeUp?.pushIn ?? false },
+				box: { material: box.material, gangs: box.gangs },
+				cables,
+				devices
+			}
+		};
+	}
+}
+const MOST_CONDUCTORS = 4;
+const LIVE: readonly Color[] = ['black', 'red', 'blue', 'yellow', 'brown', 'orange'];
+const colored = (nets: readonly Net[], colors: readonly Color[]): { color: Color; net: Net }[] =>
+	nets.map((net, i) => ({ color: colors[i] ?? 'other', net }));
+const protects = (d: Device): boolean => d.receptacles > 0 && d.protection !== 'none';
