@@ -50,7 +50,7 @@ const caseOf = ({
 	cables: cables.map((c) => cable(c)),
 	devices
 });
-/** A make-up as one line each: `ground: in bare + out bare > d.ground (twist-on, medium)`. */
+/** A make-up as one line each: `ground: in bare + out bare > d.ground (medium twist-on)`. */
 function told(m: MakeUp): string[] {
 	return [
 		...m.joins.map((j) => {
@@ -77,16 +77,16 @@ const CASES: [string, Of, string[]][] = [
 		'a duplex in the middle of a run, pigtails',
 		{},
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
-			'neutral: in white + out white > d.neutral-upper (twist-on, medium)',
-			'hot: in black + out black > d.hot-upper (twist-on, medium)'
+			'ground: in bare + out bare > d.ground (medium twist-on)',
+			'neutral: in white + out white > d.neutral-upper (medium twist-on)',
+			'hot: in black + out black > d.hot-upper (medium twist-on)'
 		]
 	],
 	[
 		'the same fed through: two screws a side, the grounds spliced all the same',
 		{ style: 'feed-through' },
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
+			'ground: in bare + out bare > d.ground (medium twist-on)',
 			'd.neutral-upper in white',
 			'd.neutral-lower out white',
 			'd.hot-upper in black',
@@ -97,22 +97,22 @@ const CASES: [string, Of, string[]][] = [
 	[
 		'at the end, in a metal box: the ground goes to the box too',
 		{ cables: [IN], metal: true },
-		['ground: in bare > d.ground box (twist-on, medium)', 'd.neutral-upper in white', 'd.hot-upper in black']
+		['ground: in bare > d.ground box (medium twist-on)', 'd.neutral-upper in white', 'd.hot-upper in black']
 	],
 	[
 		'three cables cannot be fed through two screws',
 		{ cables: [IN, OUT, OUT.replace('out', 'tap')], style: 'feed-through' },
 		[
-			'ground: in bare + out bare + tap bare > d.ground (twist-on, large)',
-			'neutral: in white + out white + tap white > d.neutral-upper (twist-on, large)',
-			'hot: in black + out black + tap black > d.hot-upper (twist-on, large)'
+			'ground: in bare + out bare + tap bare > d.ground (large twist-on)',
+			'neutral: in white + out white + tap white > d.neutral-upper (large twist-on)',
+			'hot: in black + out black + tap black > d.hot-upper (large twist-on)'
 		]
 	],
 	[
 		'a GFCI with what follows on LOAD',
 		{ devices: [gfci(['out'])] },
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
+			'ground: in bare + out bare > d.ground (medium twist-on)',
 			'd.line-neutral in white',
 			'd.load-neutral out white',
 			'd.line-hot in black',
@@ -123,20 +123,20 @@ const CASES: [string, Of, string[]][] = [
 		'a GFCI that protects itself alone: what follows stays with LINE',
 		{ devices: [gfci()] },
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
-			'neutral: in white + out white > d.line-neutral (twist-on, medium)',
-			'hot: in black + out black > d.line-hot (twist-on, medium)'
+			'ground: in bare + out bare > d.ground (medium twist-on)',
+			'neutral: in white + out white > d.line-neutral (medium twist-on)',
+			'hot: in black + out black > d.line-hot (medium twist-on)'
 		]
 	],
 	[
 		'a GFCI with two of three cables on LOAD: a splice of LOAD, another of LINE',
 		{ cables: [IN, OUT, OUT.replace('out', 'tap'), OUT.replace('out', 'far')], devices: [gfci(['tap', 'far'])] },
 		[
-			'ground: in bare + out bare + tap bare + far bare > d.ground (twist-on, large)',
-			'neutral: in white + out white > d.line-neutral (twist-on, medium)',
-			'neutral of d: tap white + far white > d.load-neutral (twist-on, medium)',
-			'hot: in black + out black > d.line-hot (twist-on, medium)',
-			'hot of d: tap black + far black > d.load-hot (twist-on, medium)'
+			'ground: in bare + out bare + tap bare + far bare > d.ground (large twist-on)',
+			'neutral: in white + out white > d.line-neutral (medium twist-on)',
+			'neutral of d: tap white + far white > d.load-neutral (medium twist-on)',
+			'hot: in black + out black > d.line-hot (medium twist-on)',
+			'hot of d: tap black + far black > d.load-hot (medium twist-on)'
 		]
 	],
 	[
@@ -170,8 +170,8 @@ const CASES: [string, Of, string[]][] = [
 			style: 'feed-through'
 		},
 		[
-			'ground: in bare + out bare > d.ground (twist-on, small)',
-			'hot: in black + out black > d.hot-lower (twist-on, small)',
+			'ground: in bare + out bare > d.ground (small twist-on)',
+			'hot: in black + out black > d.hot-lower (small twist-on)',
 			'd.neutral-upper in white',
 			'd.neutral-lower out white',
 			'd.hot-upper in red',
@@ -182,10 +182,10 @@ const CASES: [string, Of, string[]][] = [
 		'multiwire: the neutral is spliced whatever the practice, and the hot tab is out',
 		{ cables: [FED3, GO3], devices: [{ id: 'd', kind: 'receptacle', halves: 'two-circuits' }], style: 'feed-through' },
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
-			'neutral: in white + out white > d.neutral-upper (twist-on, medium)',
-			'hot: in black + out black > d.hot-upper (twist-on, medium)',
-			'hot-b: in red + out red > d.hot-lower (twist-on, medium)',
+			'ground: in bare + out bare > d.ground (medium twist-on)',
+			'neutral: in white + out white > d.neutral-upper (medium twist-on)',
+			'hot: in black + out black > d.hot-upper (medium twist-on)',
+			'hot-b: in red + out red > d.hot-lower (medium twist-on)',
 			'd hot tab out'
 		]
 	],
@@ -193,9 +193,9 @@ const CASES: [string, Of, string[]][] = [
 		'a plain duplex on one hot of a multiwire circuit: its neutral is spliced, the other hot goes by',
 		{ cables: [FED3, GO3], style: 'feed-through' },
 		[
-			'ground: in bare + out bare > d.ground (twist-on, medium)',
-			'neutral: in white + out white > d.neutral-upper (twist-on, medium)',
-			'hot-b: in red + out red (twist-on, medium)',
+			'ground: in bare + out bare > d.ground (medium twist-on)',
+			'neutral: in white + out white > d.neutral-upper (medium twist-on)',
+			'hot-b: in red + out red (medium twist-on)',
 			'd.hot-upper in black',
 			'd.hot-lower out black'
 		]
@@ -207,7 +207,7 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 'd', kind: 'receptacle', halves: 'two-circuits' }]
 		},
 		[
-			'ground: in bare + two bare > d.ground (twist-on, medium)',
+			'ground: in bare + two bare > d.ground (medium twist-on)',
 			'd.neutral-upper in white',
 			'd.neutral-lower two white',
 			'd.hot-upper in black',
@@ -236,8 +236,8 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 's', kind: 'switch' }]
 		},
 		[
-			'ground: in bare + lamp bare > s.ground (twist-on, small)',
-			'neutral: in white + lamp white (twist-on, small)',
+			'ground: in bare + lamp bare > s.ground (small twist-on)',
+			'neutral: in white + lamp white (small twist-on)',
 			's.a in black',
 			's.b lamp black'
 		]
@@ -271,8 +271,8 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 's', kind: 'switch', ways: 'three-way' }]
 		},
 		[
-			'ground: in bare + far bare > s.ground (twist-on, small)',
-			'neutral: in white + far white (twist-on, small)',
+			'ground: in bare + far bare > s.ground (small twist-on)',
+			'neutral: in white + far white (small twist-on)',
 			's.common in black',
 			's.traveler-1 far black',
 			's.traveler-2 far red'
@@ -288,8 +288,8 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 's', kind: 'switch', ways: 'three-way' }]
 		},
 		[
-			'ground: far bare + lamp bare > s.ground (twist-on, small)',
-			'neutral: far white + lamp white (twist-on, small)',
+			'ground: far bare + lamp bare > s.ground (small twist-on)',
+			'neutral: far white + lamp white (small twist-on)',
 			's.common lamp black',
 			's.traveler-1 far black',
 			's.traveler-2 far red'
@@ -306,9 +306,9 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 's', kind: 'switch', ways: 'three-way' }]
 		},
 		[
-			'ground: in bare + lamp bare + far bare > s.ground (twist-on, medium)',
-			'neutral: in white + lamp white (twist-on, small)',
-			'switched: lamp black + far black (twist-on, small)',
+			'ground: in bare + lamp bare + far bare > s.ground (medium twist-on)',
+			'neutral: in white + lamp white (small twist-on)',
+			'switched: lamp black + far black (small twist-on)',
 			's.common in black',
 			's.traveler-1 far blue',
 			's.traveler-2 far red'
@@ -324,8 +324,8 @@ const CASES: [string, Of, string[]][] = [
 			devices: [{ id: 's', kind: 'switch', ways: 'four-way' }]
 		},
 		[
-			'ground: one bare + two bare > s.ground (twist-on, small)',
-			'neutral: one white + two white (twist-on, small)',
+			'ground: one bare + two bare > s.ground (small twist-on)',
+			'neutral: one white + two white (small twist-on)',
 			's.in-1 one black',
 			's.in-2 one red',
 			's.out-1 two black',
@@ -342,9 +342,9 @@ const CASES: [string, Of, string[]][] = [
 			]
 		},
 		[
-			'ground: in bare + lamp bare > s.ground r.ground (twist-on, large)',
-			'neutral: in white + lamp white > r.neutral-upper (twist-on, medium)',
-			'hot: in black > s.a r.hot-upper (twist-on, medium)',
+			'ground: in bare + lamp bare > s.ground r.ground (large twist-on)',
+			'neutral: in white + lamp white > r.neutral-upper (medium twist-on)',
+			'hot: in black > s.a r.hot-upper (medium twist-on)',
 			's.b lamp black'
 		]
 	],
@@ -352,8 +352,8 @@ const CASES: [string, Of, string[]][] = [
 		'a switch and a receptacle on one yoke',
 		{ cables: [IN, 'lamp load 12: black switched, white neutral, bare ground'], devices: [{ id: 'd', kind: 'combination' }] },
 		[
-			'ground: in bare + lamp bare > d.ground (twist-on, medium)',
-			'neutral: in white + lamp white > d.neutral-lower (twist-on, medium)',
+			'ground: in bare + lamp bare > d.ground (medium twist-on)',
+			'neutral: in white + lamp white > d.neutral-lower (medium twist-on)',
 			'd.a in black',
 			'd.b lamp black'
 		]
@@ -362,9 +362,9 @@ const CASES: [string, Of, string[]][] = [
 		'splices only',
 		{ devices: [], metal: true },
 		[
-			'ground: in bare + out bare > box (twist-on, medium)',
-			'neutral: in white + out white (twist-on, medium)',
-			'hot: in black + out black (twist-on, medium)'
+			'ground: in bare + out bare > box (medium twist-on)',
+			'neutral: in white + out white (medium twist-on)',
+			'hot: in black + out black (medium twist-on)'
 		]
 	],
 	[
@@ -432,9 +432,9 @@ test('aluminum: told where it lands on a device, and of its splices', () => {
 });
 test('connectors: the smallest that is listed for the set', () => {
 	const of = (n: number, awg: Awg) =>
-		connectorFor(Array.from({ length: n }, () => ({ awg, metal: 'Cu' as const })))?.replace('twist-on, ', '') ?? null;
+		connectorFor(Array.from({ length: n }, () => ({ awg, metal: 'Cu' as const })))?.replace(' twist-on', '') ?? null;
 	const row = (awg: Awg) => [1, 2, 3, 4, 5, 6].map((n) => of(n, awg));
-	assert.deepEqual(row('14'), [null, 'small', 'small', 'medium', 'lever, 5-port', null]);
+	assert.deepEqual(row('14'), [null, 'small', 'small', 'medium', '5-port lever', null]);
 	assert.deepEqual(row('12'), [null, 'medium', 'medium', 'large', 'large', null]);
 	assert.deepEqual(row('10'), [null, 'large', 'large', null, null, null]);
 	assert.deepEqual(row('8'), Array(6).fill(null));

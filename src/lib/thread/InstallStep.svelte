@@ -3,8 +3,11 @@
 	import { installed } from '$core/edit/installed';
 	import type { Box } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
+	import { boxCase } from '$core/makeup/box/of-job';
+	import { indexOf } from '$core/model/job-index';
 	import { placeAlong } from '$core/walk/found-in-box';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
@@ -28,28 +31,39 @@
 			.join(' ');
 	const line = $derived(box.cables.findIndex((c) => c.line));
 	const along = $derived(placeAlong(box.cables.length));
+	/** Enough is known of its cables for the picture and the steps of it. */
+	const shown = $derived.by(() => {
+		const known = indexOf(store.known).boxes.get(box.id);
+		return !!known && boxCase(store.ruled, known).known;
+	});
 	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: localStorage.readBy ?? '' }));
 </script>
 
 <div class="install">
 	{#if planned.length}
 		<h2>{planned.map(say).join(', ')}</h2>
-		<ol>
-			<li>Take the old device out and test again, dead, with it out: a loose wire can hide a live one.</li>
-			{#if gfci}
-				<li>
-					{line >= 0
-						? `Cable ${line + 1} is LINE.`
-						: along === 'end'
-							? 'The one cable is LINE; nothing goes on LOAD.'
-							: 'Find LINE first: cables apart, capped, energize, read. Only that pair goes on LINE.'}
-				</li>
-				<li>On LOAD only what this device is to protect. Splice all other cables with LINE.</li>
-			{/if}
-			{#if box.ground === 'none'}<li>No ground here: nothing on the green screw, and never a jumper from neutral to it.</li>
-			{:else}<li>Ground first, then neutral, then hot. Off in the other order.</li>{/if}
-			<li>Torque to the marked value. Ground to green, white to silver, hot to brass.</li>
-		</ol>
+		{#if shown}
+			<Late load={() => import('../stages/trim/MakeUpCard.svelte')}
+				>{#snippet children(MakeUpCard)}<MakeUpCard {box} />{/snippet}</Late
+			>
+		{:else}
+			<ol>
+				<li>Take the old device out and test again, dead, with it out: a loose wire can hide a live one.</li>
+				{#if gfci}
+					<li>
+						{line >= 0
+							? `Cable ${line + 1} is LINE.`
+							: along === 'end'
+								? 'The one cable is LINE; nothing goes on LOAD.'
+								: 'Find LINE first: cables apart, capped, energize, read. Only that pair goes on LINE.'}
+					</li>
+					<li>On LOAD only what this device is to protect. Splice all other cables with LINE.</li>
+				{/if}
+				{#if box.ground === 'none'}<li>No ground here: nothing on the green screw, and never a jumper from neutral to it.</li>
+				{:else}<li>Ground first, then neutral, then hot. Off in the other order.</li>{/if}
+				<li>Torque to the marked value. Ground to green, white to silver, hot to brass.</li>
+			</ol>
+		{/if}
 		<Btn look="main" onclick={done}>Installed</Btn>
 	{:else if built.length}
 		<p role="status">
@@ -67,7 +81,7 @@
 	.install {
 		display: grid;
 		gap: 10px;
-		max-width: 620px;
+		max-width: 900px;
 		justify-items: start;
 	}
 	h2 {

@@ -11,10 +11,10 @@ interface Connector {
 	takes: Partial<Record<Awg, readonly [from: number, to: number]>>;
 }
 const CONNECTORS: readonly Connector[] = [
-	{ name: 'twist-on, small', takes: { '14': [2, 3] } },
-	{ name: 'twist-on, medium', takes: { '14': [4, 4], '12': [2, 3] } },
-	{ name: 'twist-on, large', takes: { '12': [4, 5], '10': [2, 3] } },
-	{ name: 'lever, 5-port', takes: { '14': [5, 5] } }
+	{ name: 'small twist-on', takes: { '14': [2, 3] } },
+	{ name: 'medium twist-on', takes: { '14': [4, 4], '12': [2, 3] } },
+	{ name: 'large twist-on', takes: { '12': [4, 5], '10': [2, 3] } },
+	{ name: '5-port lever', takes: { '14': [5, 5] } }
 ];
 /** Of one lead and one conductor alone. */
 export interface Conductor {
@@ -23,7 +23,7 @@ export interface Conductor {
 }
 /**
  * The smallest connector that is listed for a set; null: mixed gauges, aluminum, or a set that the table does not name: the
- * package says. @example three 12 AWG -> twist-on, medium
+ * package says. @example three 12 AWG -> medium twist-on
  */
 export function connectorFor(set: readonly Conductor[]): string | null {
 	const [first] = set;

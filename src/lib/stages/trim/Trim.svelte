@@ -1,13 +1,18 @@
 <script lang="ts">
 	import { sayMoment } from '$lib/clock';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import Coming from '../Coming.svelte';
+	import { StageViews } from '../stage-views';
 	import Gate from './Gate.svelte';
 	import PlaceGate from './PlaceGate.svelte';
 
 	const store = useJob();
+	const VIEWS = { boxes: 'Boxes', 'make-up': 'Make-up', cards: 'Cards', practice: 'Practice' };
+	type View = keyof typeof VIEWS;
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
 	const time = sayMoment;
 </script>
@@ -17,40 +22,70 @@
 	sub={store.circuit
 		? `devices of circuit ${store.circuit.number}, in feed order`
 		: 'devices by box; pick a circuit for its feed order'}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
-	{#if store.selection?.kind === 'box' || store.selection?.kind === 'panel'}
-		{#key store.selection.id}<PlaceGate placeId={store.selection.id} />{/key}
+	{#if view === 'make-up'}
+		{#if store.box}
+			{@const { box } = store}
+			<h2>{box.name}</h2>
+			<Late load={() => import('./MakeUpCard.svelte')}
+				>{#snippet children(MakeUpCard)}{#key box.id}<MakeUpCard {box} />{/key}{/snippet}</Late
+			>
+		{:else}
+			<p>Pick a box, on the strip, on the plan or in the list: its picture, and the work in its order.</p>
+			<Late load={() => import('./RunMakeUp.svelte')}>{#snippet children(RunMakeUp)}<RunMakeUp {boxes} />{/snippet}</Late>
+		{/if}
+	{:else if view === 'cards'}
+		<Late load={() => import('./MakeUpCards.svelte')}>{#snippet children(MakeUpCards)}<MakeUpCards {boxes} />{/snippet}</Late>
+	{:else if view === 'practice'}
+		<Late load={() => import('./MakeUpPracticeSheet.svelte')}
+			>{#snippet children(MakeUpPracticeSheet)}<MakeUpPracticeSheet />{/snippet}</Late
+		>
 	{:else}
-		<Gate
-			text="Before hands go in a box: circuit off and tagged, box verified dead, live-dead-live. Pick a box, or a panel, to record it."
-		/>
+		{#if store.selection?.kind === 'box' || store.selection?.kind === 'panel'}
+			{#key store.selection.id}<PlaceGate placeId={store.selection.id} />{/key}
+		{:else}
+			<Gate
+				text="Before hands go in a box: circuit off and tagged, box verified dead, live-dead-live. Pick a box, or a panel, to record it."
+			/>
+		{/if}
+		<table class="data">
+			<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>
+			<tbody>
+				{#each boxes as box (box.id)}
+					{@const dead = store.deadStateOf(box.id)}
+					<tr class="pick" aria-selected={store.selection?.id === box.id}>
+						<td
+							><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td
+						>
+						<td
+							>{box.devices
+								.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' '))
+								.join(', ')}</td
+						>
+						<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
+						<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
+						<td>
+							{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
+							{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since
+							{:else if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
+							{:else if dead.tag}<Mark kind="off" /> off and tagged, not verified dead
+							{:else}<span class="soft">live, or not known</span>{/if}
+						</td>
+					</tr>
+				{:else}
+					<tr><td colspan="5">No boxes yet: add them in Walk.</td></tr>
+				{/each}
+			</tbody>
+		</table>
 	{/if}
-	<table class="data">
-		<thead><tr><th>Box</th><th>Devices</th><th>State</th><th>Cables in</th><th>Verified dead</th></tr></thead>
-		<tbody>
-			{#each boxes as box (box.id)}
-				{@const dead = store.deadStateOf(box.id)}
-				<tr class="pick" aria-selected={store.selection?.id === box.id}>
-					<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
-					<td
-						>{box.devices
-							.map((d) => [d.name || d.kind, d.protection !== 'none' && d.protection.toUpperCase()].filter(Boolean).join(' '))
-							.join(', ')}</td
-					>
-					<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
-					<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
-					<td>
-						{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
-						{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since
-						{:else if dead.test}<Mark kind="good" /> {time(dead.test.at)} {dead.test.by}
-						{:else if dead.tag}<Mark kind="off" /> off and tagged, not verified dead
-						{:else}<span class="soft">live, or not known</span>{/if}
-					</td>
-				</tr>
-			{:else}
-				<tr><td colspan="5">No boxes yet: add them in Walk.</td></tr>
-			{/each}
-		</tbody>
-	</table>
-	<Coming text="The make-up of every box: splices, pigtails, terminals and the order of work, as a picture and steps." />
 </Sheet>
+
+<style>
+	h2 {
+		font-size: 24px;
+		margin: 0 0 8px;
+	}
+</style>

@@ -1,0 +1,131 @@
+<script lang="ts">
+	import { applyFix } from '$core/edit/fix';
+	import { drawBox } from '$core/formats/box-drawing';
+	import { boxSvg } from '$core/formats/box-svg';
+	import { inNames } from '$core/makeup/assess-make-up';
+	import { makeUp } from '$core/makeup/box/make-up';
+	import { boxCase } from '$core/makeup/box/of-job';
+	import { workSteps } from '$core/makeup/box/work-steps';
+	import { indexOf } from '$core/model/job-index';
+	import type { Box } from '$core/model/job';
+	import { inWords } from '$core/model/kinds';
+	import { DEFAULT_MAKE_UP } from '$core/model/practice';
+	import { expectedHere } from '$core/prove/expected-here';
+	import { show } from '$core/units/quantity';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import { saveText } from '$lib/data/save-file';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import BoxPicture from './BoxPicture.svelte';
+	import WorkSteps from './WorkSteps.svelte';
+
+	interface Props {
+		box: Box;
+		/** As a card of several on paper: the picture and what it is made of, no steps. */
+		brief?: boolean;
+	}
+	/** The make-up of one box: its picture, what it is made of, and the work in its order. */
+	let { box, brief = false }: Props = $props();
+	const store = useJob();
+	const known = $derived(indexOf(store.known).boxes.get(box.id));
+	const practice = $derived(store.job.practice.makeUp ?? DEFAULT_MAKE_UP);
+	const of = $derived(known ? boxCase(store.ruled, known) : null);
+	const made = $derived(of?.known ? makeUp(of.case) : null);
+	const PROTECTS = { none: '', gfci: 'GFCI ', afci: 'AFCI ', dual: 'GFCI + AFCI ' } as const;
+	const devices = $derived(new Map(box.devices.map((d) => [d.id, `${PROTECTS[d.protection]}${d.name || inWords(d.kind)}`])));
+	const drawing = $derived(
+		of?.known && made ? drawBox(of.case, made, { cables: of.names, devices, lineAt: practice.lineAt }) : null
+	);
+	const predicted = $derived.by(() => {
+		const circuit = store.index.circuitsOfBox.get(box.id)?.[0];
+		const knownCircuit = store.known.circuits.find((c) => c.id === circuit?.id);
+		const here = expectedHere(
+			store.ruled,
+			{ box: known ?? null, circuit: knownCircuit },
+			{ loadA: store.job.practice.testLoadA, half: 'upper' }
+		);
+		const [hn, drop] = [here.figure('hn', false), here.figure('drop', true)];
+		if (hn === null) return null;
+		return `About ${show(hn, 0)} V hot to neutral${drop === null ? '' : `; ${show(drop, 1)}% drop at ${show(store.job.practice.testLoadA, 0)} A`}.`;
+	});
+	const steps = $derived(
+		of?.known && made && known
+			? workSteps({ box: known, case: of.case, made, practice, names: { cables: of.names, devices }, predicted })
+			: []
+	);
+	const findings = $derived(
+		made && of?.known ? made.findings.map((f) => ({ ...f, message: inNames(f.message, box, of.names) })) : []
+	);
+	const connectors = $derived.by(() => {
+		const counts = new Map<string, number>();
+		for (const j of made?.joins ?? [])
+			counts.set(j.connector ?? 'by package', (counts.get(j.connector ?? 'by package') ?? 0) + 1);
+		return [...counts].map(([name, n]) => `${n} ${name}`).join(', ');
+	});
+	/** Leads of what is hard-wired are the device's. */
+	const withLeads = $derived(
+		new Set(of?.known ? of.case.devices.filter((d) => d.kind === 'hard-wired' || d.connection === 'leads').map((d) => d.id) : [])
+	);
+	const tails = $derived(
+		made?.joins.reduce((sum, j) => sum + j.tails.filter((t) => 'box' in t || !withLeads.has(t.device)).length, 0) ?? 0
+	);
+</script>
+
+{#if of && !of.known}
+	<p><Mark kind="unknown" word /> {of.why}</p>
+	{#if of.fix}
+		{@const { fix } = of}
+		<Btn small onclick={() => store.edit(`${box.name}: ${fix.label}`, applyFix(fix, freshId))}>{fix.label}</Btn>
+	{/if}
+{:else if drawing && made}
+	<div class="card" class:brief>
+		<div>
+			<BoxPicture {drawing} title={`Make-up of ${box.name}`} />
+			<p class="soft take">
+				{[connectors && `Connectors: ${connectors}`, tails && `${tails} pigtails`, `strip and torque as marked`]
+					.filter(Boolean)
+					.join(' · ')}
+			</p>
+			{#each findings as f (f.id)}<p class="found"><Mark kind={f.severity} /> {f.message} <RuleChip rule={f.rule} /></p>{/each}
+			{#if !brief}
+				<p class="no-print">
+					<Btn
+						small
+						onclick={() =>
+							saveText(`${store.job.name} ${box.name} make-up.svg`, 'image/svg+xml', boxSvg(drawing, `Make-up of ${box.name}`))}
+						>Save picture</Btn
+					>
+				</p>
+			{/if}
+		</div>
+		{#if !brief}{#key box.id}<WorkSteps {steps} placeId={box.id} />{/key}{/if}
+	</div>
+{/if}
+
+<style>
+	.card {
+		display: grid;
+		grid-template-columns: minmax(300px, 460px) minmax(280px, 1fr);
+		gap: 20px;
+		align-items: start;
+	}
+	.brief {
+		grid-template-columns: minmax(0, 1fr);
+	}
+	p {
+		margin: 6px 0;
+	}
+	.take {
+		font-size: 14px;
+	}
+	.found {
+		font-size: 14.5px;
+	}
+	@media (max-width: 820px) {
+		.card {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+</style>

@@ -1,0 +1,103 @@
+<script lang="ts">
+	import type { WorkStep } from '$core/makeup/box/work-steps';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import { untrack } from 'svelte';
+
+	interface Props {
+		steps: readonly WorkStep[];
+		placeId: string;
+	}
+	/** The work at a box, ticked as it goes: a pause, a reload or another box keeps the place. */
+	let { steps, placeId }: Props = $props();
+	const store = useJob();
+	const kept = new FormDraft(
+		draftKey(
+			store.job.id,
+			untrack(() => `steps ${placeId}`)
+		),
+		{ ticked: '' }
+	);
+	const ticked = $derived(new Set(kept.now.ticked.split('\n').filter(Boolean)));
+	const next = $derived(steps.find((s) => !ticked.has(s.id)));
+	function tick(id: string): void {
+		const now = new Set(ticked);
+		if (!now.delete(id)) now.add(id);
+		kept.now.ticked = [...now].join('\n');
+	}
+</script>
+
+<section class="work" aria-label="Steps">
+	<header>
+		<h3>{steps.filter((s) => ticked.has(s.id)).length} of {steps.length} done</h3>
+		{#if ticked.size}<Btn small look="quiet" onclick={() => kept.clear()}>Begin again</Btn>{/if}
+	</header>
+	<ol>
+		{#each steps as s (s.id)}
+			<li class:now={s.id === next?.id} class:done={ticked.has(s.id)}>
+				<label>
+					<input type="checkbox" checked={ticked.has(s.id)} onchange={() => tick(s.id)} />
+					<span
+						><b
+							>{#if s.caution}<Mark kind="caution" />
+							{/if}{s.title}</b
+						><span class="detail">{s.detail}</span></span
+					>
+				</label>
+			</li>
+		{/each}
+	</ol>
+</section>
+
+<style>
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 10px;
+	}
+	h3 {
+		font-size: 17px;
+	}
+	ol {
+		list-style: none;
+		margin: 6px 0 0;
+		padding: 0;
+	}
+	li {
+		border-bottom: 1px dotted var(--rule);
+		border-left: 4px solid transparent;
+	}
+	.now {
+		border-left-color: var(--copper);
+		background: var(--paper);
+	}
+	.done .detail {
+		display: none;
+	}
+	.done b {
+		font-weight: 400;
+		color: var(--soft);
+	}
+	label {
+		display: flex;
+		gap: 12px;
+		align-items: flex-start;
+		padding: 9px 8px;
+		min-height: 48px;
+		cursor: pointer;
+	}
+	input {
+		width: 26px;
+		height: 26px;
+		flex: none;
+		accent-color: var(--copper);
+	}
+	.detail {
+		display: block;
+		font-size: 15px;
+	}
+</style>

@@ -1,0 +1,156 @@
+import assert from 'node:assert/strict';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { DEMOS } from '../../src/core/demo';
+import { makeUp } from '../../src/core/makeup/box/make-up';
+import type { MakeUpCase } from '../../src/core/makeup/box/case';
+import { Browser, together } from './browser';
+
+/** Trim: the make-up of a box as picture and steps, on a page and over HTTP. */
+let b: Browser;
+let folder: string;
+together((browser, made) => ([b, folder] = [browser, made]));
+
+const RUN: MakeUpCase = {
+	edition: '2023',
+	practice: { style: 'pigtail', pushIn: false },
+	box: { material: 'metal', gangs: 1 },
+	cables: [
+		{
+			id: 'in',
+			toward: 'supply',
+			awg: '12',
+			conductors: [
+				{ color: 'black', net: 'hot' },
+				{ color: 'white', net: 'neutral' },
+				{ color: 'bare', net: 'ground' }
+			]
+		},
+		{
+			id: 'out',
+			toward: 'onward',
+			awg: '12',
+			conductors: [
+				{ color: 'black', net: 'hot' },
+				{ color: 'white', net: 'neutral' },
+				{ color: 'bare', net: 'ground' }
+			]
+		}
+	],
+	devices: [{ id: 'd1', kind: 'receptacle', protection: 'gfci', halves: 'together', load: ['out'] }]
+};
+const post = async (body: unknown) => {
+	const answer = await fetch(`${b.base}/api/v1/makeup`, {
+		method: 'POST',
+		headers: { 'content-type': 'application/json' },
+		body: JSON.stringify(body)
+	});
+	return {
+		status: answer.status,
+		body: (await answer.json()) as Record<string, unknown> & { error?: { fields: { path: string; message: string }[] } }
+	};
+};
+
+test('/makeup answers what core makes, and names every fault of a body', async () => {
+	const { status, body } = await post(RUN);
+	assert.equal(status, 200);
+	assert.deepEqual(body, JSON.parse(JSON.stringify(makeUp(RUN))));
+	assert.deepEqual(Object.keys(body).sort(), [
+		'boxGround',
+		'capped',
+		'findings',
+		'joins',
+		'reMark',
+		'steps',
+		'tabs',
+		'terminals'
+	]);
+	const paths = async (change: Partial<MakeUpCase> & Record<string, unknown>) => {
+		const { status: s, body: told } = await post({ ...RUN, ...change });
+		return [s, ...(told.error?.fields.map((f) => f.path) ?? [])];
+	};
+	const [supply, onward] = RUN.cables;
+	assert.ok(supply && onward);
+	assert.deepEqual(await paths({ cables: [] }), [400, 'cables']);
+	assert.deepEqual(await paths({ edition: '1999' as never, extra: 1 }), [400, 'extra', 'edition']);
+	assert.deepEqual(await paths({ cables: [onward] }), [400, 'cables']);
+	assert.deepEqual(await paths({ cables: [supply, { ...onward, id: 'in' }] }), [400, 'cables[1].id', 'devices[0].load[0]']);
+	assert.deepEqual(await paths({ cables: [supply, { ...onward, toward: 'supply' }] }), [
+		400,
+		'cables[1].toward',
+		'cables[1].toward',
+		'devices[0].load[0]'
+	]);
+	assert.deepEqual(
+		await paths({ cables: [supply, { ...onward, conductors: [...onward.conductors, { color: 'black', net: 'switched' }] }] }),
+		[400, 'cables[1].conductors[3].color']
+	);
+	assert.deepEqual(await paths({ devices: [{ id: 'a', kind: 'receptacle', load: ['in', 'x'] }] }), [
+		400,
+		'devices[0].load[0]',
+		'devices[0].load[0]',
+		'devices[0].load[1]',
+		'devices[0].load[1]'
+	]);
+	assert.deepEqual(
+		await paths({
+			devices: [
+				{ id: 'a', kind: 'switch', halves: 'together', leads: ['hot'] },
+				{ id: 'a', kind: 'hard-wired' }
+			]
+		}),
+		[400, 'devices[1].id', 'devices[0].halves', 'devices[0].leads', 'devices[1].leads']
+	);
+	assert.deepEqual(await paths({ devices: [{ id: 'a', kind: 'hard-wired', leads: ['hot', 'hot'] }] }), [
+		400,
+		'devices[0].leads[1]'
+	]);
+});
+
+test('the make-up of a box: picture and steps; a tick outlives a reload; a conductor that is pressed is lit', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/trim?view=make-up&box=k-03');
+	await b.find('.sheet svg[aria-label="Make-up of K-03"]');
+	const drawn = await b.run<string>('return document.querySelector(".sheet svg").textContent');
+	for (const words of ['from Main panel', 'to K-04', 'LINE brass', 'LOAD silver', 'white · neutral'])
+		assert.ok(drawn.includes(words), words);
+	await b.says('0 of 15 done', '.work');
+	await b.click('.work li:nth-child(1) label', '');
+	await b.says('1 of 15 done', '.work');
+	await b.run('location.reload()');
+	await b.says('1 of 15 done', '.work');
+	await b.run('document.querySelector(".sheet svg .hit").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.find('.sheet svg .dim');
+	const svg = await b.saved(() => b.click('.sheet button', 'Save picture'));
+	assert.match(svg, /^<svg /);
+});
+test('practice: fed through, with LINE at the bottom; the run in short, and its cards', async () => {
+	await b.go('/job/quillback/trim?view=practice');
+	await b.set('.sheet .set div:nth-of-type(1) select', 'feed-through');
+	await b.go('/job/quillback/trim?view=make-up&box=k-04');
+	await b.says('black from K-03 on hot upper', '.work');
+	await b.go('/job/quillback/trim?view=make-up');
+	await b.says('Made up alike', '.sheet');
+	await b.click('.sheet td button.row', 'K-02');
+	await b.find('.sheet svg[aria-label="Make-up of K-02"]');
+	await b.go('/job/quillback/trim?view=cards&circuit=c2');
+	await b.find('.sheet svg[aria-label="Make-up of K-07"]');
+});
+test('a cable with too few conductors for its switch is told, and made wider by one press', async () => {
+	const file = DEMOS.quillback?.();
+	assert.ok(file);
+	const legs = file.job.legs.map((l) => (l.toId === 'n-11' ? { ...l, conductors: 2 } : l));
+	const path = join(folder, 'thin.json');
+	writeFileSync(path, JSON.stringify({ ...file, job: { ...file.job, legs } }));
+	await b.go('/');
+	await b.says('Jobs in this browser');
+	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.find('.frame');
+	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
+	await b.go(`${page}/trim?view=make-up&box=n-10`);
+	await b.says('The cable to N-11 must carry 3 insulated conductors; it has 2.', '.sheet');
+	await b.says('must carry 3 insulated conductors', '.slip');
+	await b.click('.sheet button', 'Make it a cable of 3');
+	await b.find('.sheet svg[aria-label="Make-up of N-10"]');
+	await b.saysNot('must carry 3 insulated conductors', '.slip');
+});
