@@ -41,7 +41,8 @@ const RUN: MakeUpCase = {
 	devices: [{ id: 'd1', kind: 'receptacle', protection: 'gfci', halves: 'together', load: ['out'] }]
 };
 const post = async (body: unknown) => {
-	const answer = await fetch(`${b.base}/api/v1/makeup`, {
+	const { origin } = new URL(await b.driver.getCurrentUrl());
+	const answer = await fetch(`${origin}/api/v1/makeup`, {
 		method: 'POST',
 		headers: { 'content-type': 'application/json' },
 		body: JSON.stringify(body)

@@ -17,6 +17,7 @@ import { boxCase } from './box/of-job';
 const TOLD_HERE: readonly string[] = ['color', 'nothing-for-terminal', 'not-split', 'no-neutral-at-switch'];
 
 const judged = remembered<Box, Finding[]>();
+/** Findings of every new box, by what its make-up comes up against. @source 200.6, 200.7, 250.119, 300.3(B), 404.2(C) */
 export function assessMakeUp(house: House): StageResult {
 	const { job, index } = house;
 	const legs = new Map<string, Job['legs']>();

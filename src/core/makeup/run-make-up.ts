@@ -14,6 +14,7 @@ export interface RunMakeUp {
 	/** Boxes that cannot be made up yet, each with why. */
 	not: { box: string; why: string }[];
 }
+/** @param boxes of a run, or of a house  @returns those made up alike, most first, with connectors and pigtails of all */
 export function runMakeUp(ruled: RuledJob, boxes: readonly Box[]): RunMakeUp {
 	const groups = new Map<string, { words: string; boxes: string[] }>();
 	const connectors = new Map<string, number>();

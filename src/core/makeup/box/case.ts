@@ -114,6 +114,9 @@ export const NET_WORDS: Readonly<Record<Net, string>> = {
 };
 /** Where a net stands on the LOAD side of a device it is another one than on its LINE. */
 export type NetKey = string;
+/** The key of a net on the LOAD side of a device. @example loadKey('hot', 'd1') -> 'load hot d1' */
 export const loadKey = (net: Net, device: string): NetKey => `load ${net} ${device}`;
+/** The same conductor end: by its cable and its color. */
 export const sameEnd = (a: End, b: End): boolean => a.cable === b.cable && a.color === b.color;
+/** An end in words. @example 'in black' */
 export const endName = ({ cable, color }: End): string => `${cable} ${color}`;

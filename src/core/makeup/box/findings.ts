@@ -25,6 +25,7 @@ const sayFor =
 		message
 	});
 
+/** What is wrong in a box as it was given, by its subject's id: `devices.d1`, `cables.in`. @source 200.6, 200.7, 250.119, 404.2(C) */
 export function makeUpFindings(edition: Edition, c: MakeUpCase, m: Made): Finding[] {
 	const say = sayFor(edition);
 	return [

@@ -27,6 +27,7 @@ class CantTell extends Error {
 	}
 }
 
+/** A box with its cables as drawn; on no circuit, as they were seen in it. @returns the case, or what is missing, in words */
 export function boxCase(ruled: RuledJob, box: Box): BoxCase {
 	return knownOr<BoxCase, BoxCase>(
 		ruled.job,

@@ -13,6 +13,7 @@ export interface Want {
 }
 export type Tabs = { hot: 'in' | 'out'; neutral: 'in' | 'out' };
 
+/** A receptacle with LINE and LOAD: GFCI, AFCI or both. */
 export const protects = (d: MakeDevice): boolean => d.kind === 'receptacle' && (d.protection ?? 'none') !== 'none';
 
 /** The nets that a device takes of those that come into the box. */
