@@ -125,6 +125,21 @@ test('the make-up of a box: picture and steps; a tick outlives a reload; a condu
 	const svg = await b.saved(() => b.click('.sheet button', 'Save picture'));
 	assert.match(svg, /^<svg /);
 });
+test('as landed: a wrong landing that is tapped in is named before power is on', async () => {
+	await b.go('/job/quillback/trim?view=make-up&box=k-03');
+	await b.click('.sheet .fold-head', 'As landed');
+	await b.says('As planned, terminal by terminal', '.landed');
+	const screw = (n: number) => `.landed .screws .field:nth-of-type(${n}) select`;
+	const value = (n: number, words: string) =>
+		b.run<string>(`return [...document.querySelectorAll("${screw(n)} option")].find((o) => o.textContent === "${words}").value`);
+	await b.set(screw(1), await value(1, 'white from Main panel'));
+	await b.set(screw(2), await value(2, 'black from Main panel'));
+	await b.says('LINE is reversed', '.landed');
+	await b.says('Leave it off.', '.landed');
+	await b.says('on off on', '.landed');
+	await b.click('.landed button', 'As planned');
+	await b.says('As planned, terminal by terminal', '.landed');
+});
 test('practice: fed through, with LINE at the bottom; the run in short, and its cards', async () => {
 	await b.go('/job/quillback/trim?view=practice');
 	await b.set('.sheet .set div:nth-of-type(1) select', 'feed-through');

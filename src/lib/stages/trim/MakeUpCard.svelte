@@ -18,6 +18,8 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import AsLanded from './AsLanded.svelte';
 	import BoxPicture from './BoxPicture.svelte';
 	import WorkSteps from './WorkSteps.svelte';
 
@@ -29,6 +31,7 @@
 	/** The make-up of one box: its picture, what it is made of, and the work in its order. */
 	let { box, brief = false }: Props = $props();
 	const store = useJob();
+	let checking = $state(false);
 	const known = $derived(indexOf(store.known).boxes.get(box.id));
 	const practice = $derived(store.job.practice.makeUp ?? DEFAULT_MAKE_UP);
 	const of = $derived(known ? boxCase(store.ruled, known) : null);
@@ -100,7 +103,19 @@
 				</p>
 			{/if}
 		</div>
-		{#if !brief}{#key box.id}<WorkSteps {steps} placeId={box.id} />{/key}{/if}
+		{#if !brief}
+			<div>
+				{#key box.id}<WorkSteps {steps} placeId={box.id} />{/key}
+				{#if of?.known && of.case.devices.length}
+					{@const { case: planned, names } = of}
+					<Fold title="As landed" bind:open={checking}>
+						{#if checking}
+							{#key made}<AsLanded of={planned} {made} names={{ cables: names, devices }} />{/key}
+						{/if}
+					</Fold>
+				{/if}
+			</div>
+		{/if}
 	</div>
 {/if}
 

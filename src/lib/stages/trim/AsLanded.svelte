@@ -1,0 +1,117 @@
+<script lang="ts">
+	import { terminalWords } from '$core/formats/box-drawing';
+	import { NET_WORDS, type MakeUp, type MakeUpCase } from '$core/makeup/box/case';
+	import { asPlanned, lampsOf, landedFaults, terminalsOf, type Landed, type On } from '$core/makeup/box/landed';
+	import Btn from '$lib/ui/Btn.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import { untrack } from 'svelte';
+
+	interface Props {
+		of: MakeUpCase;
+		made: MakeUp;
+		/** Cables and devices by the names of the page. */
+		names: { cables: ReadonlyMap<string, string>; devices: ReadonlyMap<string, string> };
+	}
+	/** What is really on each terminal: right, or which fault it makes, before power comes on. */
+	let { of, made, names }: Props = $props();
+	let landed = $state.raw<Landed>(untrack(() => asPlanned(of, made)));
+	const faults = $derived(landedFaults(of, made, landed));
+	const NOTHING = 'nothing';
+	/** Every conductor that can be on a screw: ends of cables, and the pigtails of the splices. */
+	const choices = $derived([
+		{ value: NOTHING, name: 'nothing' },
+		...made.joins.map((j, i) => ({
+			value: `pigtail ${i}`,
+			name: `pigtail of ${i + 1}: ${NET_WORDS[j.net]}${j.load ? ', LOAD' : ''}`
+		})),
+		...of.cables.flatMap((c) =>
+			c.conductors.map((w) => ({ value: `end ${c.id} ${w.color}`, name: `${w.color} ${names.cables.get(c.id) ?? c.id}` }))
+		)
+	]);
+	const valueOf = (on: On | undefined): string =>
+		!on ? NOTHING : 'pigtail' in on ? `pigtail ${on.pigtail}` : `end ${on.end.cable} ${on.end.color}`;
+	function onOf(value: string): On {
+		if (value === NOTHING) return null;
+		if (value.startsWith('pigtail ')) return { pigtail: Number(value.slice('pigtail '.length)) };
+		for (const c of of.cables)
+			for (const { color } of c.conductors) if (value === `end ${c.id} ${color}`) return { end: { cable: c.id, color } };
+		return null;
+	}
+	const set = (key: string, value: string) => (landed = { ...landed, on: { ...landed.on, [key]: onOf(value) } });
+	function turn(device: string, side: 'hot' | 'neutral'): void {
+		const tabs = landed.tabs[device];
+		if (!tabs) return;
+		landed = { ...landed, tabs: { ...landed.tabs, [device]: { ...tabs, [side]: tabs[side] === 'in' ? 'out' : 'in' } } };
+	}
+	/** Whatever may be shown of LINE by its id is told by its name. */
+	const inWords = (text: string) =>
+		[...names.cables].reduce((said, [id, name]) => said.replaceAll(id, `the cable ${name}`), text);
+	const duplex = $derived(
+		of.devices.filter(
+			(d) => d.kind === 'receptacle' && terminalsOf(of, d).some((t) => t.startsWith('hot-upper') || t === 'line-hot')
+		)
+	);
+</script>
+
+<section class="landed" aria-label="As landed">
+	<p class="soft">Say what is on each screw as you see it. Splices count as planned.</p>
+	{#each of.devices as d (d.id)}
+		<h4>{names.devices.get(d.id) ?? d.id}</h4>
+		<div class="screws">
+			{#each terminalsOf(of, d) as t (t)}
+				<SelectField
+					label={terminalWords(t).words}
+					value={valueOf(landed.on[`${d.id} ${t}`])}
+					options={choices}
+					onkeep={(v) => set(`${d.id} ${t}`, v)}
+				/>
+			{/each}
+			{#if landed.tabs[d.id]}
+				{#each ['hot', 'neutral'] as const as side (side)}
+					<Btn onclick={() => turn(d.id, side)}>{side === 'hot' ? 'brass' : 'silver'} tab {landed.tabs[d.id]?.[side]}</Btn>
+				{/each}
+			{/if}
+		</div>
+	{/each}
+	<div aria-live="polite">
+		{#each faults as f, i (i)}
+			<p class={f.level}><Mark kind={f.level} word /> {inWords(f.says)}.</p>
+		{:else}
+			<p>
+				<Mark kind="good" /> As planned, terminal by terminal. Splices, torque and what is behind the plate are not seen by this.
+			</p>
+		{/each}
+		{#if faults.some((f) => f.level === 'bad')}<p><b>Leave it off.</b> Put it right first, dead.</p>{/if}
+		{#each duplex as d (d.id)}
+			<p class="soft">
+				A tester would show, H-N, H-G, N-G: {(['upper', 'lower'] as const)
+					.filter((half) => half === 'upper' || landed.tabs[d.id])
+					.map((half) => `${landed.tabs[d.id] ? `${half}: ` : ''}${lampsOf({ case: of, made, landed }, { device: d.id, half })}`)
+					.join('; ')}
+			</p>
+		{/each}
+	</div>
+	<Btn small look="quiet" onclick={() => (landed = asPlanned(of, made))}>As planned</Btn>
+</section>
+
+<style>
+	.screws {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+		gap: 8px 12px;
+		align-items: end;
+		margin-bottom: 8px;
+	}
+	h4 {
+		margin: 6px 0 4px;
+		font-size: 16px;
+	}
+	p {
+		margin: 5px 0;
+	}
+	p.bad {
+		border-left: 5px solid var(--stop);
+		padding-left: 8px;
+	}
+</style>
