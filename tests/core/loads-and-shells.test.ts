@@ -3,12 +3,13 @@ import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { liveSign } from '../../src/core/makeup/live-sign';
 import type { ReadingKind } from '../../src/core/model/kinds';
-import type { Reading } from '../../src/core/model/known';
+import type { Box, Reading } from '../../src/core/model/known';
+import { followersOf } from '../../src/core/prove/followers';
 import { readingFaults } from '../../src/core/model/reading';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { expectedHere } from '../../src/core/prove/expected-here';
 import { guidedAnswer, predictedAsks } from '../../src/core/prove/guided';
-import { box, job } from './small-job';
+import { box, job, leg } from './small-job';
 
 const e = editions['2023'];
 type Figures = Record<string, number>;
@@ -227,4 +228,33 @@ test('what a hard-wired thing draws is predicted by its nameplate, of one of the
 		],
 		[18.75, null, null, null]
 	);
+});
+
+test('what follows a GFCI: in feed order, what was seen with it tripped, and its label', () => {
+	const guard = (more: object = {}) => box('a', {}, { protection: 'gfci', feedsLoad: true, ...more });
+	const house = (first: ReturnType<typeof box>) =>
+		job({
+			boxes: [first, box('b'), box('c'), box('d', {}, { kind: 'lighting', receptacles: 0 })],
+			legs: [leg('p', 'a', 10), leg('a', 'b', 10), leg('b', 'c', 10), leg('c', 'd', 10)]
+		});
+	const behind = (boxId: string, word: string, minute: number) =>
+		reading('behind', null, { boxId, word, at: `2026-10-12T10:0${minute}:00Z` });
+	const rows = [behind('b', 'live', 1), behind('b', 'dead', 2), behind('c', 'live', 3)];
+	const j = {
+		...house(guard()),
+		checks: [{ id: 'labels:b', seen: 'done' as const, note: '', at: '2026-10-12T10:00:00Z', by: '' }]
+	};
+	assert.deepEqual(
+		followersOf(j, j.boxes[0] as Box, rows).map((f) => [f.box.name, f.seen, f.labeled]),
+		[
+			['B', 'dead', true],
+			['C', 'live', false]
+		]
+	);
+	const none = [guard({ feedsLoad: false }), guard({ protection: 'none' }), guard({ protection: 'afci' })].map(
+		(g) => followersOf(house(g), g, []).length
+	);
+	assert.deepEqual(none, [0, 0, 0]);
+	assert.deepEqual([at(behind('b', 'dead', 1))?.level, at(behind('b', 'live', 1))?.level], ['good', 'bad']);
+	assert.deepEqual([liveSign(behind('b', 'live', 1)), liveSign(behind('b', 'dead', 1))], ['live', 'quiet']);
 });

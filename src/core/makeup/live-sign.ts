@@ -20,6 +20,7 @@ const LIVE_WORDS: Readonly<Partial<Record<ReadingKind, readonly string[]>>> = {
 	'gfci-own': ['trips', 'still-live'],
 	'gfci-tester': ['trips'],
 	usb: ['charges'],
+	behind: ['live'],
 	'shell-sign': ['sign']
 };
 

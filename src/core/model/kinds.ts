@@ -347,7 +347,9 @@ export const READING_KINDS = [
 	'shell',
 	'shell-sign',
 	// A charger on a receptacle.
-	'usb'
+	'usb',
+	// With the GFCI upstream tripped.
+	'behind'
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

@@ -49,6 +49,10 @@ const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Leve
 		},
 		'no-reset': { level: 'bad', says: "won't reset: a fault downstream, no voltage on its line, or replace it" }
 	},
+	behind: {
+		dead: { level: 'good', says: 'goes dead when its GFCI is tripped: it is protected by it' },
+		live: { level: 'bad', says: 'stays live when the GFCI is tripped: it is not on its LOAD, and not protected by it' }
+	},
 	usb: {
 		charges: { level: 'good', says: 'its USB port charges' },
 		'no-charge': { level: 'look', says: 'its USB port does not charge: read its volts; if they are right, replace the device' }

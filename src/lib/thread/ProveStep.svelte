@@ -3,6 +3,7 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import Followers from './Followers.svelte';
 	import ReadingPad from '../stages/prove/ReadingPad.svelte';
 
 	interface Props {
@@ -21,6 +22,7 @@
 		<Btn look="main" onclick={() => store.switchOn(box.id, localStorage.readBy ?? '')}>Switched on</Btn>
 	</p>
 {/if}
+<Followers {box} />
 <ReadingPad place={box} />
 
 <style>

@@ -239,7 +239,7 @@ class OfDevice {
 			faults.push(
 				bad(
 					'neutral-through',
-					'the shared neutral goes through the device: when it is taken out, what follows is in series on 240 V'
+					'the shared neutral goes through the device: when it is removed, what follows is in series on 240 V'
 				)
 			);
 		else if (

@@ -137,20 +137,8 @@ class Making {
 	}
 }
 /** Grounds first, then neutrals, then hots: the order in which they are landed. */
-const ORDER: readonly Net[] = [
-	'ground',
-	'neutral',
-	'neutral-b',
-	'hot',
-	'hot-b',
-	'switched',
-	'switched-b',
-	'traveler-1',
-	'traveler-2',
-	'traveler-3',
-	'traveler-4',
-	'spare'
-];
+const FIRST: readonly Net[] = ['ground', 'neutral', 'neutral-b'];
+const ORDER: readonly Net[] = [...FIRST, ...NETS.filter((n) => !FIRST.includes(n))];
 const bare = ({ cable, color }: End): End => ({ cable, color });
 const supplyFirst = (a: Wire, b: Wire): number => Number(b.cableOf.toward === 'supply') - Number(a.cableOf.toward === 'supply');
 /** Where an end stands: for the property that it stands once. */

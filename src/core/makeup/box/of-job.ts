@@ -4,6 +4,7 @@ import { NEMA } from '../../code/nema-forms';
 import { knownOr } from '../../model/fact-words';
 import { indexOf } from '../../model/job-index';
 import type { Box, Circuit, Device, Fact, Job, Leg } from '../../model/known';
+import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
 import { bringsGround } from '../../run/ground-at';
 import { inRaceway } from '../../model/cable-kinds';
@@ -72,7 +73,7 @@ class OfBox {
 	}
 
 	told(): BoxCase {
-		const { box, job } = this;
+		const { box } = this;
 		if (!this.legs.length) return this.asSeen();
 		const names = new Map(this.legs.map((l) => [l.id, this.nameOf(l)]));
 		// The supply is gone through first: what it brings names the nets.
@@ -84,14 +85,17 @@ class OfBox {
 			known: true,
 			names,
 			case: {
-				edition: this.ruled.edition.key,
-				practice: { style: job.practice.makeUp?.style ?? 'pigtail', pushIn: job.practice.makeUp?.pushIn ?? false },
-				box: { material: box.material, gangs: box.gangs },
+				...this.shop(),
 				cables,
 				devices: guard ? devices.map((d) => (d.id === guard.id ? d : { ...d, behind: guard.id })) : devices,
 				tailAwg: this.tailAwg()
 			}
 		};
+	}
+	private shop(): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
+		const { style, pushIn } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
+		const { material, gangs } = this.box;
+		return { edition: this.ruled.edition.key, practice: { style, pushIn }, box: { material, gangs } };
 	}
 	/** A tail follows the breaker, and not a run that was made larger. @source 240.4(D) */
 	private tailAwg(): MakeUpCase['tailAwg'] {
@@ -262,7 +266,7 @@ class OfBox {
 
 	/** On no circuit yet: by the cables that were seen in it, where it is known which of them feeds it. */
 	private asSeen(): BoxCase {
-		const { box, job } = this;
+		const { box } = this;
 		if (!box.cables.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
 		const line = box.cables.length === 1 ? box.cables[0] : box.cables.find((c) => c.line);
 		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: part them, energize, read.`);
@@ -294,9 +298,7 @@ class OfBox {
 			known: true,
 			names,
 			case: {
-				edition: this.ruled.edition.key,
-				practice: { style: job.practice.makeUp?.style ?? 'pigtail', pushIn: job.practice.makeUp?.pushIn ?? false },
-				box: { material: box.material, gangs: box.gangs },
+				...this.shop(),
 				cables,
 				devices
 			}

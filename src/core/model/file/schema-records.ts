@@ -74,6 +74,7 @@ export const eventSchema = shape({
 	circuitId: text(64).nullable().defined(),
 	boxId: text(64).nullable().defined(),
 	what: maybe(text(60)),
+	locked: maybe(flag()),
 	at: must(time()),
 	by: text().defined(),
 	note: text(2000).defined()

@@ -35,12 +35,13 @@
 	let otherwise = $state(false);
 	const byWords = $derived(whole ? !off.has(whole.id) : !circuits.length || otherwise);
 	let by = $state(localStorage.readBy ?? '');
+	let locked = $state(false);
 	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
 	function tag(of: { circuitId: string } | { boxId: string }): void {
 		if (!by.trim() || ('boxId' in of && !what)) return;
 		localStorage.readBy = by.trim();
 		const event = 'boxId' in of ? { circuitId: null, boxId: of.boxId, what: what.slice(0, 60) } : { ...of, boxId: null };
-		void store.log({ kind: 'off-tagged', ...event, by: by.trim(), note: '' });
+		void store.log({ kind: 'off-tagged', ...event, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
 	}
 	const offWords = $derived(
 		dead.tag?.what && whole
@@ -98,12 +99,13 @@
 		{:else if circuits.length === 1 && place?.kind === 'box'}
 			<Btn look="quiet" onclick={() => (otherwise = true)}>Something else is off</Btn>
 		{/if}
+		<label class="lock"><input type="checkbox" bind:checked={locked} /> a lock is on it too</label>
 		<p class="soft">Off and tagged is not dead. With the main off, its line side stays live.</p>
 	</div>
 {:else}
 	<p class="state">
 		<Mark kind="off" />
-		<b>{offWords}</b> off and tagged {sayTime(dead.tag.at)}
+		<b>{offWords}</b> off{dead.tag.locked ? ', locked' : ''} and tagged {sayTime(dead.tag.at)}
 		{dead.tag.by}, as known on this device.
 		<Btn small look="quiet" onclick={() => store.switchOn(placeId, by.trim())}>Switch on</Btn>
 	</p>
@@ -112,6 +114,17 @@
 {#each gate?.staysLive ?? [] as words (words)}<p class="stays"><Mark kind="caution" word /> {words}</p>{/each}
 
 <style>
+	.lock {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		min-height: 44px;
+	}
+	.lock input {
+		width: 24px;
+		height: 24px;
+		accent-color: var(--copper);
+	}
 	.tag {
 		display: grid;
 		gap: 10px;

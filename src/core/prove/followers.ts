@@ -1,0 +1,30 @@
+import { indexOf } from '../model/job-index';
+import { counting } from '../model/latest-readings';
+import type { Box, Circuit, Job, Reading } from '../model/job';
+import { downstream, runOf } from '../run/runs';
+
+/** An outlet after a protecting device: what was seen there with the device tripped, and whether its label is on. */
+export interface Follower {
+	box: Box;
+	/** The newest that was seen; null: nobody has looked. */
+	seen: 'dead' | 'live' | null;
+	labeled: boolean;
+}
+/** @returns the outlets that are to be on the LOAD of a box's device, in feed order; none where it feeds nothing on */
+export function followersOf(job: Job, box: Box, readings: readonly Reading[]): Follower[] {
+	const guard = box.devices.find((d) => d.receptacles > 0 && (d.protection === 'gfci' || d.protection === 'dual') && d.feedsLoad);
+	if (!guard) return [];
+	const { boxes, circuitsOfBox } = indexOf(job);
+	const after = (circuitsOfBox.get(box.id) ?? []).flatMap((c: Circuit) => downstream(runOf(job, c), box.id));
+	const list = counting(readings);
+	return [...new Set(after)].flatMap((id): Follower[] => {
+		const at = boxes.get(id);
+		if (!at || id === box.id || !at.devices.some((d) => d.receptacles > 0)) return [];
+		const last = list
+			.filter((r) => r.boxId === id && r.kind === 'behind')
+			.sort((a, b) => a.at.localeCompare(b.at))
+			.at(-1);
+		const seen = last?.word === 'dead' || last?.word === 'live' ? last.word : null;
+		return [{ box: at, seen, labeled: job.checks.some((c) => c.id === `labels:${id}` && c.seen === 'done') }];
+	});
+}
