@@ -143,6 +143,7 @@ test('as landed: a wrong landing that is tapped in is named before power is on',
 test('practice: fed through, with LINE at the bottom; the run in short, and its cards', async () => {
 	await b.go('/job/quillback/trim?view=practice');
 	await b.set('.sheet .set div:nth-of-type(1) select', 'feed-through');
+	await b.says('Fewer splices', '.sheet');
 	await b.go('/job/quillback/trim?view=make-up&box=k-04');
 	await b.says('black from K-03 on hot upper', '.work');
 	await b.go('/job/quillback/trim?view=make-up');
