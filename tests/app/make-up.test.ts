@@ -140,6 +140,16 @@ test('as landed: a wrong landing that is tapped in is named before power is on',
 	await b.click('.landed button', 'As planned');
 	await b.says('As planned, terminal by terminal', '.landed');
 });
+test('what follows a GFCI: each dead or still live with it tripped', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/walk?view=call-prove&box=k-03');
+	await b.click('.thread .fold-head', 'What follows: 0 of 3 looked at');
+	await b.click('.thread button[aria-label="K-04 is dead"]');
+	await b.click('.thread button[aria-label="K-07 is still live"]');
+	await b.says('What follows: 2 of 3 looked at', '.thread');
+	await b.says('not protected by K-03', '.thread');
+	await b.go('/job/quillback/prove?box=k-07');
+	await b.says('stays live when the GFCI is tripped', '.pad');
+});
 test('practice: fed through, with LINE at the bottom; the run in short, and its cards', async () => {
 	await b.go('/job/quillback/trim?view=practice');
 	await b.set('.sheet .set div:nth-of-type(1) select', 'feed-through');

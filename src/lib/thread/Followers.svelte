@@ -6,6 +6,7 @@
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {
@@ -14,6 +15,7 @@
 	/** What follows a GFCI: trip it by its button, then each of them is dead or still live; then its label. */
 	let { box }: Props = $props();
 	const store = useJob();
+	let open = $state(false);
 	const followers = $derived(followersOf(store.job, box, store.readings));
 	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
 	const textsOf = (id: string) => labels.filter((l) => l.boxId === id).map((l) => l.text);
@@ -45,8 +47,8 @@
 </script>
 
 {#if followers.length}
-	<section aria-label={`What follows ${box.name}`}>
-		<h2>Trip {box.name} by its button, then look at each</h2>
+	<Fold title={`What follows: ${followers.filter((f) => f.seen).length} of ${followers.length} looked at`} bind:open>
+		<p>Trip {box.name} by its button, then look at each.</p>
 		<ul>
 			{#each followers as f (f.box.id)}
 				<li>
@@ -66,16 +68,12 @@
 				</li>
 			{/each}
 		</ul>
-	</section>
+	</Fold>
 {/if}
 
 <style>
-	section {
-		margin: 14px 0;
-	}
-	h2 {
-		font-size: 18px;
-		margin: 0 0 6px;
+	p {
+		margin: 4px 0;
 	}
 	ul {
 		list-style: none;

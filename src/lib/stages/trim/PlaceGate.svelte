@@ -59,6 +59,7 @@
 		onkeep={(v) => (by = v)}
 		ontype={(v) => (by = v)}
 	/>
+	<label class="lock"><input type="checkbox" bind:checked={locked} /> a lock is on it too</label>
 {/snippet}
 
 {#if !dead.tag}
@@ -99,7 +100,6 @@
 		{:else if circuits.length === 1 && place?.kind === 'box'}
 			<Btn look="quiet" onclick={() => (otherwise = true)}>Something else is off</Btn>
 		{/if}
-		<label class="lock"><input type="checkbox" bind:checked={locked} /> a lock is on it too</label>
 		<p class="soft">Off and tagged is not dead. With the main off, its line side stays live.</p>
 	</div>
 {:else}
