@@ -99,6 +99,13 @@ const CASES: [string, MakeUpCase, Change, string[], TabsOf?][] = [
 	['a neutral on a switch', SWITCH, { b: WHITE }, ['bad wrong-net']],
 	['nothing on one screw of a switch', SWITCH, { b: null }, ['bad nothing']],
 	['a traveler on the common', THREE_WAY, { common: end('far', 'red'), 'traveler-2': BLACK }, ['bad common']],
+	['in on one screw, and what goes on left in its splice: it is dead', MIDDLE, { 'hot-upper': BLACK }, ['bad not-as-planned']],
+	['one half of a half-switched one left empty', SPLIT, { 'hot-lower': null }, ['bad not-as-planned']],
+	['a hot on both sides of LINE', GUARD, { 'line-neutral': end('out', 'black'), 'load-hot': null }, ['bad not-as-planned']],
+	['only the hot of what follows on LOAD', GUARD, { 'load-neutral': null }, ['bad not-as-planned']],
+	['the ground on LINE brass', GUARD, { 'line-hot': BARE, ground: null }, ['bad nothing']],
+	['the other hot on a plain one', box([THREE, GO3]), { 'hot-upper': end('in', 'red') }, ['bad not-as-planned']],
+	['a traveler on both', THREE_WAY, { 'traveler-2': BLACK, common: BLACK }, ['bad twice', 'bad wrong-net']],
 	['travelers exchanged: all the same', THREE_WAY, { 'traveler-1': end('far', 'red'), 'traveler-2': end('far', 'black') }, []]
 ];
 for (const [what, c, change, want, tabs] of CASES) test(`landed: ${what}`, () => assert.deepEqual(said(c, change, tabs), want));
@@ -125,4 +132,35 @@ test('what a tester shows of it, before power is on', () => {
 		],
 		['on on off', 'on on off', 'on off on', 'on off off', 'off off on', 'off on off', 'off off off', 'on on off', 'on on off']
 	);
+});
+
+test('a splice that has lost its supply lights no lamp, and a short none', () => {
+	const lamps = (change: Change) =>
+		lampsOf({ case: MIDDLE, made: makeUp(MIDDLE), landed: landed(MIDDLE, change) }, { device: 'd', half: 'upper' });
+	// The supply's black is on green: the pigtail on brass hangs on what goes on alone.
+	assert.equal(lamps({ ground: BLACK }), 'off off on');
+	assert.equal(lamps({ 'hot-lower': WHITE }), 'off off off');
+});
+test('nothing is called as planned that does not give the plan: every single change of every terminal', () => {
+	for (const c of [ENDS, MIDDLE, GUARD, SPLIT, SHARED, SWITCH, THREE_WAY]) {
+		const made = makeUp(c);
+		const plan = asPlanned(c, made);
+		const all: On[] = [
+			null,
+			...made.joins.map((_, i) => ({ pigtail: i })),
+			...c.cables.flatMap((x) => x.conductors.map((w) => end(x.id, w.color)))
+		];
+		for (const at of Object.keys(plan.on))
+			for (const x of all) {
+				const now = { on: { ...plan.on, [at]: x }, tabs: plan.tabs };
+				const said_ = landedFaults(c, made, now);
+				const same = JSON.stringify(x) === JSON.stringify(plan.on[at]);
+				// More of the same conductor on the other screw of a side, its tab in, gives the same.
+				const color = at.includes('hot') ? 'black' : 'white';
+				const besides = plan.on[at] === null && /upper|lower/.test(at) && x !== null && ('pigtail' in x || x.end.color === color);
+				if (same) assert.deepEqual(said_, []);
+				else if (x === null && plan.on[at] === null) continue;
+				else if (!besides) assert.ok(said_.length, `${at} ${JSON.stringify(x)}`);
+			}
+	}
 });

@@ -1,4 +1,4 @@
-import { endName, loadKey, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
+import { endName, loadKey, type End, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
 import { hasSupplyGround } from './wires';
 import { netsFor, PROTECTED, protects, tabsOf, wantsOf } from './terminals';
 
@@ -6,16 +6,34 @@ import { netsFor, PROTECTED, protects, tabsOf, wantsOf } from './terminals';
  * Puts a make-up back together and holds it against the plan: every conductor end and every contact must meet what it is to meet,
  * and nothing else, as the devices stand and with each of them open.
  */
-export function closes(c: MakeUpCase, made: Pick<MakeUp, 'joins' | 'terminals' | 'tabs' | 'capped'>): string[] {
-	const wrong: string[] = [];
-	for (const open of [null, ...c.devices.filter(canOpen).map((d) => d.id)]) {
+export function closes(c: MakeUpCase, made: Together): string[] {
+	return mismatches(c, made).map(
+		({ contact, open, have, need }) => `${contact}${open ? `, ${open} open` : ''}: meets ${have}; planned ${need}`
+	);
+}
+/** What is put back together. */
+export type Together = Pick<MakeUp, 'joins' | 'terminals' | 'tabs'>;
+/** A contact that does not meet what was planned: `in black`, `d1:hot-upper`. */
+export interface Mismatch {
+	contact: string;
+	/** The device that is open; null: as they stand. */
+	open: string | null;
+	have: string;
+	need: string;
+}
+/** Every contact that does not meet what was planned; none: it closes. */
+export function mismatches(c: MakeUpCase, made: Together): Mismatch[] {
+	return [null, ...c.devices.filter(canOpen).map((d) => d.id)].flatMap((open) => {
 		const have = groupsOf(c, asMade(c, made, open));
-		const need = groupsOf(c, asPlanned(c, open));
-		for (const [contact, group] of need)
-			if (have.get(contact) !== group)
-				wrong.push(`${contact}${open ? `, ${open} open` : ''}: meets ${have.get(contact) ?? 'nothing'}; planned ${group}`);
-	}
-	return wrong;
+		return [...groupsOf(c, asPlanned(c, open))].flatMap(([contact, need]) =>
+			have.get(contact) === need ? [] : [{ contact, open, have: have.get(contact) ?? 'nothing', need }]
+		);
+	});
+}
+/** Is an end connected to a terminal, as a box is made up, its devices closed? */
+export function meets(c: MakeUpCase, made: Together): (end: End, device: string, name: string) => boolean {
+	const sets = asMade(c, made, null);
+	return (end, device, name) => sets.root(endName(end)) === sets.root(terminal(device, name));
 }
 const canOpen = (d: MakeDevice): boolean =>
 	protects(d) || (d.kind === 'switch' && (d.ways ?? 'single') === 'single') || d.kind === 'combination';
@@ -52,7 +70,7 @@ function groupsOf(c: MakeUpCase, sets: Sets): Map<string, string> {
 	return new Map(contacts.map((contact) => [contact, (groups.get(sets.root(contact)) ?? []).sort().join(' + ')]));
 }
 
-function asMade(c: MakeUpCase, made: Pick<MakeUp, 'joins' | 'terminals' | 'tabs'>, open: string | null): Sets {
+function asMade(c: MakeUpCase, made: Together, open: string | null): Sets {
 	const sets = new Sets();
 	made.joins.forEach((join, i) => {
 		for (const end of join.ends) sets.join(`join ${i}`, endName(end));

@@ -10,6 +10,7 @@ import {
 	type Net,
 	type NetKey
 } from './case';
+import { meets, mismatches, type Together } from './closes';
 import { PROTECTED, protects, sharesNeutral, tabsOf, wantsOf, type Tabs } from './terminals';
 import { wiresOf, type Wire } from './wires';
 
@@ -39,6 +40,7 @@ export type LandedKind =
 	| 'wrong-net'
 	| 'nothing'
 	| 'twice'
+	| 'not-as-planned'
 	| 'practice';
 export interface LandedFault {
 	kind: LandedKind;
@@ -79,11 +81,63 @@ export function landedFaults(c: MakeUpCase, made: MakeUp, landed: Landed): Lande
 		level: 'bad',
 		says: `${words} is said to be on two terminals`
 	}));
-	// Where something is wrong, how the shop would have it is no matter.
 	const all = [...twice, ...faults];
-	return (twice.length ? all.filter((f) => f.level === 'bad') : all).sort(
-		(a, b) => Number(b.level === 'bad') - Number(a.level === 'bad')
-	);
+	const rest = all.some((f) => f.level === 'bad') ? [] : unnamed(c, made, landed);
+	// Where something is wrong, how the shop would have it is no matter.
+	const bads = [...all.filter((f) => f.level === 'bad'), ...rest];
+	return bads.length ? bads : all;
+}
+/**
+ * What no fault above has a name for: a box that, put together as it was landed, does not give what was planned. Nothing is called
+ * as planned that was not put together.
+ */
+function unnamed(c: MakeUpCase, made: MakeUp, landed: Landed): LandedFault[] {
+	const tries = exchanges(c).map((swap) => mismatches(c, togetherAs(made, landed, swap)));
+	const [first = []] = tries;
+	const [wrong] = first;
+	if (!wrong || tries.some((m) => !m.length)) return [];
+	const at = wrong.contact.includes(':')
+		? wrong.contact.slice(wrong.contact.indexOf(':') + 1).replaceAll('-', ' ')
+		: wrong.contact;
+	return [
+		bad('not-as-planned', `${at} does not meet what it should: something is dead, not protected, or joined that must not be`)
+	];
+}
+/** The box as it was landed: an end under a screw is in no splice; a splice has the pigtails that were said to come from it. */
+function togetherAs(made: MakeUp, { on, tabs }: Landed, swap: (terminal: string) => string = (t) => t): Together {
+	const said = Object.entries(on).flatMap(([at, x]) => {
+		const [device, terminal] = [at.slice(0, at.lastIndexOf(' ')), at.slice(at.lastIndexOf(' ') + 1)];
+		return x ? [{ device, terminal: swap(terminal), x }] : [];
+	});
+	return {
+		tabs,
+		joins: made.joins.map((j, i) => ({
+			...j,
+			ends: j.ends.filter((e) => !said.some(({ x }) => 'end' in x && sameEnd(x.end, e))),
+			tails: [
+				...j.tails.filter((t) => 'box' in t),
+				...said.flatMap(({ device, terminal, x }) => ('pigtail' in x && x.pigtail === i ? [{ device, terminal }] : []))
+			]
+		})),
+		terminals: said.flatMap(({ device, terminal, x }) => ('end' in x ? [{ device, terminal, conductor: x.end }] : []))
+	};
+}
+/** Terminals that may be exchanged with each other: both ways of each pair. */
+const PAIRS: readonly (readonly [string, string])[] = [
+	['a', 'b'],
+	['hot-x', 'hot-y'],
+	['traveler-1', 'traveler-2'],
+	['in-1', 'in-2'],
+	['out-1', 'out-2'],
+	['lead-hot', 'lead-hot-b']
+];
+function exchanges(c: MakeUpCase): ((terminal: string) => string)[] {
+	const there = new Set(c.devices.flatMap((d) => (d.kind === 'combination' ? [] : terminalsOf(c, d))));
+	const pairs = PAIRS.filter(([a, b]) => there.has(a) && there.has(b));
+	return Array.from({ length: 1 << pairs.length }, (_, set) => (terminal: string) => {
+		const pair = pairs.find((p, i) => set & (1 << i) && p.includes(terminal));
+		return pair ? (pair[0] === terminal ? pair[1] : pair[0]) : terminal;
+	});
 }
 function usedTwice({ on }: Landed): string[] {
 	const seen = new Map<string, number>();
@@ -303,24 +357,18 @@ export function lampsOf(
 ): string {
 	const d = c.devices.find((x) => x.id === at.device);
 	if (!d) return 'off off off';
-	const tabs = landed.tabs[d.id];
-	const wires = wiresOf(c);
-	const volts = (terminals: readonly string[]): number | null => {
-		for (const t of terminals) {
-			const on = landed.on[key(d.id, t)];
-			if (!on) continue;
-			const net = 'pigtail' in on ? made.joins[on.pigtail]?.net : wires.find((w) => sameEnd(w, on.end))?.net;
-			if (net) return isHot(net) ? (net === 'hot-b' ? -HOT_TO_NEUTRAL_V : HOT_TO_NEUTRAL_V) : 0;
-		}
-		return null;
+	const reaches = meets(c, togetherAs(made, landed));
+	const supply = wiresOf(c).filter((w) => w.cableOf.toward === 'supply');
+	// What comes in at the supply and reaches the contact. Two that differ are a short: the breaker opens, nothing is lit.
+	const volts = (terminal: string): number | null => {
+		const all = new Set(supply.filter((w) => w.net !== 'spare' && reaches(w, d.id, terminal)).map((w) => voltsOf(w.net)));
+		const [only] = all;
+		return all.size === 1 && only !== undefined ? only : null;
 	};
-	const other = at.half === 'upper' ? 'lower' : 'upper';
-	const contact = (side: 'hot' | 'neutral') =>
-		protects(d)
-			? volts([`line-${side}`])
-			: volts([`${side}-${at.half}`, ...(tabs?.[side] === 'out' ? [] : [`${side}-${other}`])]);
-	const [h, n, g] = [contact('hot'), contact('neutral'), volts(['ground'])];
+	const contact = (side: 'hot' | 'neutral') => volts(protects(d) ? `line-${side}` : `${side}-${at.half}`);
+	const [h, n, g] = [contact('hot'), contact('neutral'), volts('ground')];
 	const lamp = (a: number | null, b: number | null) =>
 		a !== null && b !== null && Math.abs(a - b) > HOT_TO_NEUTRAL_V / 2 ? 'on' : 'off';
 	return `${lamp(h, n)} ${lamp(h, g)} ${lamp(n, g)}`;
 }
+const voltsOf = (net: Net): number => (isHot(net) ? (net === 'hot-b' ? -HOT_TO_NEUTRAL_V : HOT_TO_NEUTRAL_V) : 0);

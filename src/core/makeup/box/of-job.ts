@@ -7,7 +7,7 @@ import type { Box, Circuit, Device, Fact, Job, Leg } from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
 import { bringsGround } from '../../run/ground-at';
-import { inRaceway } from '../../model/cable-kinds';
+import { CABLE_MAKES, inRaceway } from '../../model/cable-kinds';
 import { compareGauge } from '../../units/gauge';
 import { carriedBy, conductorsFor, switchSets, type SwitchSet } from './carries';
 import type { Color, Halves, MakeCable, MakeDevice, MakeUpCase, Net } from './case';
@@ -80,17 +80,12 @@ class OfBox {
 		const legs = [...this.legs].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
 		const cables = legs.map((l) => this.cable(l));
 		const devices = box.devices.map((d) => this.device(d));
-		const guard = box.devices.find((d) => protects(d) && d.feedsLoad);
-		return {
-			known: true,
-			names,
-			case: {
-				...this.shop(),
-				cables,
-				devices: guard ? devices.map((d) => (d.id === guard.id ? d : { ...d, behind: guard.id })) : devices,
-				tailAwg: this.tailAwg()
-			}
-		};
+		return { known: true, names, case: { ...this.shop(), cables, devices: this.behind(devices), tailAwg: this.tailAwg() } };
+	}
+	/** Beside a device that feeds on, the others of the box are on its LOAD: as the network has it. */
+	private behind(devices: readonly MakeDevice[]): MakeDevice[] {
+		const guard = this.box.devices.find((d) => protects(d) && d.feedsLoad);
+		return devices.map((d) => (!guard || d.id === guard.id ? d : { ...d, behind: guard.id }));
 	}
 	private shop(): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
 		const { style, pushIn } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
@@ -149,6 +144,11 @@ class OfBox {
 			.flatMap((l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []);
 		const insulated =
 			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(leg, own, riders) : this.switching(leg, own, into);
+		// Armor or a raceway of steel grounds the box itself, and no conductor comes in for it.
+		if (bringsGround(leg) && (!leg.ground || CABLE_MAKES[leg.cable].ground === 'armor'))
+			throw new CantTell(
+				`What comes ${this.nameOf(leg)} grounds ${this.box.name} by its armor or raceway: bond each device to the box. That make-up is not drawn yet.`
+			);
 		const ground =
 			bringsGround(leg) && leg.ground
 				? [{ color: inRaceway(leg.cable) ? ('green' as const) : ('bare' as const), net: 'ground' as const }]
@@ -294,15 +294,7 @@ class OfBox {
 			const made = this.device(d);
 			return protects(d) && d.feedsLoad ? { ...made, load: onward } : made;
 		});
-		return {
-			known: true,
-			names,
-			case: {
-				...this.shop(),
-				cables,
-				devices
-			}
-		};
+		return { known: true, names, case: { ...this.shop(), cables, devices: this.behind(devices) } };
 	}
 }
 const MOST_CONDUCTORS = 4;
