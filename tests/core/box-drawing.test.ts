@@ -178,7 +178,10 @@ test('the work in its order: a GFCI with two cables on LOAD', () => {
 	]);
 	const all_ = ids(guardAt, { tape: true, trial: true });
 	assert.deepEqual(all_.slice(all_.indexOf('torque'), all_.indexOf('fold') + 1), ['torque', 'tape', 'trial', 'fold']);
-	assert.match(steps(guardAt, { preTwist: true }).find((s) => s.id === 'splice-0')?.detail ?? '', /Twist, then large twist-on/);
+	assert.match(
+		steps(guardAt, { preTwist: true }).find((s) => s.id === 'splice-0')?.detail ?? '',
+		/1 pigtail of 12 AWG, 6 in\. Twist, then large twist-on/
+	);
 	assert.equal(steps(guardAt, {}, 'About 119 V').find((s) => s.id === 'read')?.detail, 'About 119 V');
 	assert.match(
 		steps(guardAt).find((s) => s.id.startsWith('land'))?.detail ?? '',

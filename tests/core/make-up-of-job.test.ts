@@ -220,6 +220,20 @@ const CASES: [string, Job, string, string[]][] = [
 		'a',
 		['What the switch in A controls is not known: enter it in its facts.']
 	],
+	[
+		'more circuits than are made up together',
+		house([plain('a')], [leg('p', 'a', 10), leg('p', 'a', 12, { id: 'two', circuitId: 'c2', ...wide(3) })], {
+			circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3, poles: 2 })]
+		}),
+		'a',
+		['More circuits come into A than are made up together: make up each by itself.']
+	],
+	[
+		'a box that its armor grounds',
+		house([plain('a')], [leg('p', 'a', 10, { cable: 'AC' })]),
+		'a',
+		['What comes from Panel grounds A by its armor or raceway: bond each device to the box. That make-up is not drawn yet.']
+	],
 	['no cable at all', house([plain('a')], []), 'a', ['No cable is drawn to A, and none was seen in it.']]
 ];
 for (const [what, j, id, want] of CASES) test(`make-up of a job: ${what}`, () => assert.deepEqual(made(j, id), want));

@@ -637,6 +637,21 @@ test('what does not give the plan is told: LINE and LOAD exchanged, a tab left i
 	assert.ok(wrong(half, (m) => void ((m.tabs.d as { hot: string }).hot = 'in')));
 	assert.ok(wrong({}, (m) => void m.joins[1]?.tails.push({ device: 'd', terminal: 'ground' })));
 	assert.ok(wrong({}, (m) => void m.joins[0]?.ends.pop()));
+	// Spliced with LINE it is live as it should be, until the device trips and it stays so.
+	const past = (m: MakeUp) => {
+		const at = m.terminals.findIndex((t) => t.terminal === 'load-hot');
+		const [{ conductor } = {}] = m.terminals.splice(at, 1);
+		const line = m.terminals.find((t) => t.terminal === 'line-hot');
+		if (!line || !conductor || !('cable' in conductor) || !('cable' in line.conductor)) return;
+		m.joins.push({
+			net: 'hot',
+			ends: [line.conductor, conductor],
+			tails: [{ device: 'd', terminal: 'line-hot' }],
+			connector: null
+		});
+		line.conductor = { tail: true };
+	};
+	assert.ok(wrong({ devices: [gfci(['out'])] }, past));
 });
 test('the steps name the order: splices, then ground, neutral and hot on their screws', () => {
 	const labels = makeUp(caseOf({ metal: true })).steps.map((s) => s.label);
