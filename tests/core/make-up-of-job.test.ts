@@ -317,3 +317,18 @@ test('the stage tells of a thin cable with its fix, of a light on another circui
 		['switch-circuit']
 	);
 });
+
+test('what was found of a conductor goes before its color', () => {
+	const seen = (color: 'white' | 'black' | 'red', means: 'hot' | 'neutral' | 'unknown' | 'dead') => {
+		const b: Box = {
+			...plain('a'),
+			conductors: [{ id: 'x', cableId: null, color, means, alwaysLive: false, insulation: 'old', freeLengthIn: null }]
+		};
+		return boxCase({ edition: e, job: house([b], [leg('p', 'a', 10)]) }, b).known;
+	};
+	assert.deepEqual(
+		[seen('black', 'hot'), seen('white', 'neutral'), seen('white', 'unknown'), seen('white', 'dead'), seen('red', 'hot')],
+		[true, true, true, true, true]
+	);
+	assert.deepEqual([seen('white', 'hot'), seen('black', 'neutral')], [false, false]);
+});

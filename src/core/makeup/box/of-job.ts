@@ -34,7 +34,9 @@ export function boxCase(ruled: RuledJob, box: Box): BoxCase {
 		ruled.job,
 		() => {
 			try {
-				return new OfBox(ruled, box).told();
+				const of = new OfBox(ruled, box).told();
+				if (of.known) againstSeen(box, of.case);
+				return of;
 			} catch (error) {
 				if (error instanceof CantTell) return { known: false, why: error.why, ...error.more };
 				throw error;
@@ -44,6 +46,27 @@ export function boxCase(ruled: RuledJob, box: Box): BoxCase {
 	);
 }
 
+/**
+ * What was found of a conductor goes before what its color usually means: where the two differ the box is not made up by colors.
+ * @throws CantTell
+ */
+function againstSeen(box: Box, c: MakeUpCase): void {
+	for (const seen of box.conductors) {
+		const nets = c.cables.flatMap((x) => x.conductors.filter((w) => w.color === seen.color).map((w) => w.net));
+		const agrees = nets.some((n) => MEANS[seen.means]?.includes(n) ?? true);
+		if (nets.length && !agrees)
+			throw new CantTell(
+				`In ${box.name} the ${seen.color} was found to be ${seen.means.replace('-', ' ')}; by its color it would be something else. Read each conductor, and make it up by what it is.`
+			);
+	}
+}
+const MEANS: Readonly<Partial<Record<Box['conductors'][number]['means'], readonly Net[]>>> = {
+	hot: ['hot', 'hot-b'],
+	'switched-hot': ['switched', 'switched-b'],
+	traveler: ['traveler-1', 'traveler-2', 'traveler-3', 'traveler-4'],
+	neutral: ['neutral', 'neutral-b'],
+	ground: ['ground']
+};
 /** Nets that one circuit has in a box. */
 interface CircuitNets {
 	circuit: Circuit;

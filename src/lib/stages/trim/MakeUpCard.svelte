@@ -91,6 +91,9 @@
 					.filter(Boolean)
 					.join(' · ')}
 			</p>
+			{#if box.state === 'found'}<p class="found">
+					<Mark kind="caution" /> Colors as they usually are in such cables: read each conductor before it is landed.
+				</p>{/if}
 			{#each findings as f (f.id)}<p class="found"><Mark kind={f.severity} /> {f.message} <RuleChip rule={f.rule} /></p>{/each}
 			{#if !brief}
 				<p class="no-print">
