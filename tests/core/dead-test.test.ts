@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '../../src/core/makeup/dead-test';
-import { breakerPoints, deadPoints, panelPoints } from '../../src/core/makeup/dead-points';
+import { breakerPoints, deadPoints, disconnectPoints, panelPoints } from '../../src/core/makeup/dead-points';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import { gateAt, gatePlace } from '../../src/core/makeup/gate';
 import { liveOnArrival, openTags } from '../../src/core/makeup/open-tags';
@@ -72,7 +72,10 @@ const feed = only(onSubpanel(20).panels.flatMap((p) => p.feeder ?? []));
 const wiredBy = (ids: readonly string[]): Job =>
 	job({
 		boxes: [box('a'), box('b')],
-		circuits: [...ids.map((id, i) => circuit({ id, number: i + 1 })), circuit({ id: 'c9', number: 9, panelId: 's' })],
+		circuits: [
+			...ids.map((id, i) => circuit({ id, number: i + 1, disconnect: 'lockable' })),
+			circuit({ id: 'c9', number: 9, panelId: 's' })
+		],
 		legs: [...ids.map((id) => leg('p', 'b', 10, { id: `l-${id}`, circuitId: id })), leg('s', 'a', 10, { circuitId: 'c9' })],
 		panels: [
 			{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 },
@@ -162,6 +165,11 @@ const behind: [what: string, placeId: string, events: LiveEvent[], readings: Rea
 		true,
 		true
 	],
+	['a disconnect, only its box tagged', 'c1/disconnect', [marked('08:00'), dead('08:10', 'c1/disconnect')], [], false, false],
+	['a disconnect, its breaker off', 'c1/disconnect', [off('08:00'), dead('08:10', 'c1/disconnect')], [], true, true],
+	['a disconnect, the box behind it tested', 'c1/disconnect', [off('08:00'), dead('08:10')], [], true, false],
+	['a disconnect, the main off', 'c1/disconnect', [main('08:00'), dead('08:10', 'c1/disconnect')], [], true, true],
+	['no such disconnect', 'c9/disconnect', [off('08:00', 'c9'), dead('08:10', 'c9/disconnect')], [], false, false],
 	['nothing of that name', 'x', [main('08:00'), dead('08:10', 'x')], [], false, false]
 ];
 for (const [what, placeId, events, readings, tagged, proved] of behind)
@@ -361,6 +369,11 @@ test('dead test points come from what is in the box', () => {
 	assert.equal(deadPoints(both(false), both(false).boxes[0] as Box)[0]?.words, 'hot 1 to hot 2');
 });
 test('a breaker that is changed: the bus that it sits on and its load terminals, each to neutral, to ground and to each other', () => {
+	assert.deepEqual(
+		disconnectPoints({ poles: 1 }).map((p) => `${p.key}${p.must ? '' : '?'}`),
+		['lineload', 'linen?', 'lineg?', 'loadn?', 'loadg?', 'ng?', 'earth']
+	);
+	assert.equal(disconnectPoints({ poles: 2 }).filter((p) => p.must).length, 7);
 	const words = (poles: 1 | 2) => breakerPoints({ poles }).map((p) => p.key);
 	assert.deepEqual(words(1), ['busload', 'busn', 'busg', 'loadn', 'loadg', 'ng']);
 	assert.equal(words(2).length, 15);

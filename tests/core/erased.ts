@@ -9,6 +9,7 @@ export function factsOf(job: Told): Fact[] {
 		...job.circuits.flatMap(({ id }) =>
 			(['breakerA', 'panelId', 'slot'] as const).map((field) => ({ of: 'circuit' as const, id, field }))
 		),
+		...job.boxes.map(({ id }) => ({ of: 'box' as const, id, field: 'material' as const })),
 		...job.panels.flatMap(({ id, feeder }) => [
 			...(['mainA', 'slots'] as const).map((field) => ({ of: 'panel' as const, id, field })),
 			...(feeder ? (['breakerA', ...cable] as const).map((field) => ({ of: 'feeder' as const, id, field })) : [])
@@ -27,6 +28,7 @@ export function without(job: Told, facts: readonly Fact[]): Told {
 	return {
 		...job,
 		legs: job.legs.map((l) => erased('leg', l.id, l)),
+		boxes: job.boxes.map((b) => erased('box', b.id, b)),
 		circuits: job.circuits.map((c) => erased('circuit', c.id, c)),
 		panels: job.panels.map((p) => ({
 			...erased('panel', p.id, p),

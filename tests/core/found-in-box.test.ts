@@ -7,6 +7,7 @@ import { houseOf } from '../../src/core/house';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { knownJob, type Box, type CableSeen, type Circuit, type FoundConductor } from '../../src/core/model/known';
 import { newServiceCall, readWhere } from '../../src/core/model/new-job';
+import { cableFace } from '../../src/core/formats/cable-face';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { cableName } from '../../src/core/rough/take-off';
 import { nextInThread, threadOf } from '../../src/core/thread';
@@ -108,6 +109,41 @@ test('fill of a box on no circuit, by the cables that were seen in it; not where
 		['12', 1]
 	]);
 	assert.equal(of([cable({ awg: null })]), undefined);
+});
+test('where only the clamps of a metal box decide, whether it is metal must be looked at', () => {
+	// Three 14-2 with grounds and a duplex: (6 + 1 + 2) x 2 = 18 cu in, with clamps 20.
+	const seen = [1, 2, 3].map((n) => cable({ id: `${n}`, awg: '14' }));
+	const told = (volumeCuIn: number, material: Box['material']) => {
+		const j = job({ boxes: [box('a', { state: 'found', volumeCuIn, material, cables: seen })], legs: [] });
+		const codes = assess(j).stages.rough.findings.map((f) => f.code);
+		return [codes.includes('not-known'), codes.includes('box-fill')];
+	};
+	assert.deepEqual(
+		[told(19, null), told(20, null), told(17, null)],
+		[
+			[true, false],
+			[false, false],
+			[false, true]
+		]
+	);
+	assert.deepEqual(
+		[told(19, 'plastic'), told(19, 'metal')],
+		[
+			[false, false],
+			[false, true]
+		]
+	);
+});
+test('the picture of a cable is what is known of it', () => {
+	const face = (c: Parameters<typeof cableFace>[0]) => {
+		const { sheath, conductors } = cableFace(c);
+		return `${sheath} ${conductors.length}`;
+	};
+	assert.equal(face({ cable: 'NM-B', conductors: 2, ground: true }), 'smooth 3');
+	assert.equal(face({ cable: 'NM', conductors: 2, ground: false }), 'cloth 2');
+	assert.equal(face({ cable: 'MC', conductors: 3, ground: true }), 'armor 4');
+	assert.equal(face({ cable: 'knob-and-tube', conductors: 2, ground: false }), 'none 2');
+	assert.equal(face({ cable: null, conductors: null, ground: null }), 'smooth 0');
 });
 
 const where: [text: string, box: string, room: string | null][] = [

@@ -285,6 +285,9 @@ test('as seen in an open box of which nothing is drawn', () => {
 		'a.load-hot x black'
 	]);
 	assert.deepEqual(at(seen(undefined)), ['Which cable of A is LINE is not known: part them, energize, read.']);
+	const grounded = { ...seen(true), material: null, cables: seen(true).cables.map((c) => ({ ...c, ground: true })) };
+	assert.deepEqual(at(grounded), ['Whether A is metal or plastic is not known.']);
+	assert.deepEqual(at({ ...seen(true), material: null }).length, 4);
 	assert.deepEqual(at(seen(true, { awg: null })), ['The gauge, the conductors and the ground of cable 2 in A must be known.']);
 	assert.deepEqual(at(seen(true, { conductors: 3 })), [
 		'What the conductors of cable 2 in A are must be known: draw its circuit.'

@@ -43,7 +43,13 @@ const apply = (j: Job, choice: ReplaceChoice | undefined): Job => {
 const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'two-wire', state: string][] = [
 	['none in the box', { ground: 'none' }, 'NM-B', 'none'],
 	['not looked at', { ground: 'unknown' }, 'NM-B', 'unknown'],
-	['a ground wire seen in a plastic box', { ground: 'present', groundProof: 'wiring-method' }, 'NM-B', 'seen'],
+	[
+		'a ground wire seen in a plastic box',
+		{ ground: 'present', groundProof: 'wiring-method', material: 'plastic' },
+		'NM-B',
+		'seen'
+	],
+	['the same, metal or plastic not looked at', { ground: 'present', groundProof: 'wiring-method' }, 'NM-B', 'unknown'],
 	['its wiring method, on two-wire cable', { ground: 'present', groundProof: 'wiring-method' }, 'two-wire', 'said'],
 	['not looked at, on two-wire cable', { ground: 'unknown' }, 'two-wire', 'none'],
 	['a wire of its own beside two-wire cable, read', { ground: 'present', groundProof: 'path-reading' }, 'two-wire', 'proven'],

@@ -12,7 +12,7 @@ import {
 	type Net
 } from '../makeup/box/case';
 import { check, flag, list, must, named, oneOf, shape, whole, edition, type Checked } from '../model/file/fields';
-import { CONNECTS, PROTECTIONS } from '../model/kinds';
+import { BOX_MATERIALS, CONNECTS, PROTECTIONS } from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import { GAUGES } from '../units/gauge';
 
@@ -39,7 +39,7 @@ const device = shape({
 export const makeUpRequest = shape({
 	edition: edition(),
 	practice: must(shape({ style: must(oneOf(STYLES)), pushIn: must(flag()) })),
-	box: must(shape({ material: must(oneOf(['metal', 'plastic'] as const)), gangs: must(whole(1, 8)) })),
+	box: must(shape({ material: must(oneOf(BOX_MATERIALS)), gangs: must(whole(1, 8)) })),
 	cables: must(list(cable, 20, 1)),
 	devices: list(device, 12).default(() => [])
 });

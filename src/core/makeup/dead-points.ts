@@ -40,6 +40,22 @@ export function breakerPoints(circuit: Pick<Circuit, 'poles'>): DeadPoint[] {
 	return pairs(all);
 }
 
+/** An appliance's disconnect: what comes in from the breaker and what goes on to the appliance, open or closed. */
+export function disconnectPoints(circuit: Pick<Circuit, 'poles'>): DeadPoint[] {
+	const poles = circuit.poles === 2 ? ['', '2'] : [''];
+	const side = (key: string, words: string) =>
+		poles.map((n, i) => ({ key: key + n, words: poles.length > 1 ? `${words} ${i + 1}` : words, must: true }));
+	return [
+		...pairs([
+			...side('line', 'line terminal'),
+			...side('load', 'load terminal'),
+			{ key: 'n', words: 'neutral', must: false },
+			{ key: 'g', words: 'ground', must: false }
+		]),
+		EARTH
+	];
+}
+
 /** A panel with its cover off: its bars, behind the main. */
 export const panelPoints = (): DeadPoint[] => [
 	...pairs(

@@ -1,15 +1,22 @@
 import type { Box, Circuit, Job, LiveEvent, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { breakerPoints, deadPoints, panelPoints, type DeadPoint } from './dead-points';
+import { breakerPoints, deadPoints, disconnectPoints, panelPoints, type DeadPoint } from './dead-points';
 import { lastSwitched, lastSwitchedFor } from './dead-test';
 
-/** What hands go into: a box with what is in it, a panel behind its cover, a breaker or fuse on its bus. */
+/** What hands go into: a box with what is in it, a panel behind its cover, a breaker or fuse on its bus, an appliance's disconnect. */
 export type GatePlace =
 	| { kind: 'box'; box: Box; circuits: readonly Circuit[] }
 	| { kind: 'panel'; panel: Panel; circuits: readonly Circuit[] }
-	| { kind: 'breaker'; circuit: Circuit; circuits: readonly Circuit[] };
+	| { kind: 'breaker'; circuit: Circuit; circuits: readonly Circuit[] }
+	| { kind: 'disconnect'; circuit: Circuit; circuits: readonly Circuit[] };
 
-/** The place of a box's, a panel's or a circuit's id; null: it is not in the job. A circuit's is its breaker. */
+/** Under what the dead tests of a circuit's disconnect are kept: its breaker goes by the circuit's id. */
+export const disconnectId = (circuit: Pick<Circuit, 'id'>): string => `${circuit.id}/disconnect`;
+/** It has one that can be opened: in sight of what it serves, or one that locks. */
+export const hasDisconnect = (circuit: Pick<Circuit, 'disconnect'>): boolean =>
+	circuit.disconnect !== undefined && circuit.disconnect !== 'none';
+
+/** The place of a box's, a panel's, a circuit's or a disconnect's id; null: it is not in the job. A circuit's is its breaker. */
 export function gatePlace(job: Job, id: string): GatePlace | null {
 	const { boxes, circuitsOfBox, circuits } = indexOf(job);
 	const box = boxes.get(id);
@@ -17,12 +24,15 @@ export function gatePlace(job: Job, id: string): GatePlace | null {
 	const panel = job.panels.find((p) => p.id === id);
 	if (panel) return { kind: 'panel', panel, circuits: job.circuits.filter((c) => c.panelId === id) };
 	const circuit = circuits.get(id);
-	return circuit ? { kind: 'breaker', circuit, circuits: [circuit] } : null;
+	if (circuit) return { kind: 'breaker', circuit, circuits: [circuit] };
+	const disconnected = job.circuits.find((c) => hasDisconnect(c) && disconnectId(c) === id);
+	return disconnected ? { kind: 'disconnect', circuit: disconnected, circuits: [disconnected] } : null;
 }
 
 /** What is read at a place for it to be verified dead, and what stays live there all the same. */
 export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; staysLive: string[] } {
 	if (place.kind === 'box') return { points: deadPoints(job, place.box), staysLive: atDisconnect(place) };
+	if (place.kind === 'disconnect') return { points: disconnectPoints(place.circuit), staysLive: [] };
 	const panel = place.kind === 'panel' ? place.panel : job.panels.find((p) => p.id === place.circuit.panelId);
 	return {
 		points: place.kind === 'panel' ? panelPoints() : breakerPoints(place.circuit),
@@ -36,7 +46,7 @@ export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; stays
 
 /** What is hard-wired may be off at its disconnect: the line side of that stays live, until the breaker is off too. */
 const atDisconnect = ({ box, circuits }: Extract<GatePlace, { kind: 'box' }>): string[] =>
-	box.devices.some((d) => d.kind === 'hard-wired') && circuits.some((c) => c.disconnect && c.disconnect !== 'none')
+	box.devices.some((d) => d.kind === 'hard-wired') && circuits.some(hasDisconnect)
 		? ['Off at its disconnect, the line side in the disconnect stays live: to work in there, tag the breaker or fuse.']
 		: [];
 
@@ -65,6 +75,8 @@ const circuitTag = (job: Job, events: readonly LiveEvent[], circuit: Circuit): L
 export function tagsOver(job: Job, events: readonly LiveEvent[], place: GatePlace): (LiveEvent | undefined)[] {
 	if (place.kind === 'panel') return [mainOff(job, events, place.panel.id)];
 	if (place.kind === 'breaker') return [circuitTag(job, events, place.circuit), mainOff(job, events, place.circuit.panelId)];
+	// What only opens the disconnect leaves its line side live: the circuit itself must be off.
+	if (place.kind === 'disconnect') return [circuitTag(job, events, place.circuit)];
 	const own = lastSwitchedFor(events, place.box.id);
 	const onSince = place.circuits.some(({ id }) => {
 		const last = lastSwitched(events, id);

@@ -34,6 +34,7 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 		if (field === 'slot') return `the slot of ${name}`;
 		return `the rating of the ${(circuit?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse'} of ${name}`;
 	}
+	if (of === 'box') return `whether ${place(id)} is metal or plastic`;
 	const panel = place(id);
 	if (of === 'panel') return `${OF_PANEL[field] ?? field} ${panel}`;
 	if (field === 'breakerA') return `the rating of the feeder breaker of ${panel}`;

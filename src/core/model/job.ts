@@ -2,6 +2,7 @@ import type { Awg, Metal } from '../units/gauge';
 import type {
 	AmendableFigure,
 	AMENDMENT_CHANGES,
+	BoxMaterial,
 	BreakerForm,
 	BreakKind,
 	Cable,
@@ -269,7 +270,8 @@ export interface Box {
 	place: Place | null;
 	/** Center above the floor or grade. */
 	heightIn: number | null;
-	material: 'plastic' | 'metal';
+	/** null: nobody looked. */
+	material: BoxMaterial | null;
 	gangs: number;
 	volumeCuIn: number | null;
 	/** Behind the device; left out: not measured. */

@@ -302,6 +302,8 @@ export type ProtectAt = (typeof PROTECT_AT)[number];
 /** What gives both protections where both are asked: one dual-function device, or one of each kind. */
 export const BOTH_BY = ['dual', 'separate'] as const;
 export type BothBy = (typeof BOTH_BY)[number];
+export const BOX_MATERIALS = ['metal', 'plastic'] as const;
+export type BoxMaterial = (typeof BOX_MATERIALS)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];

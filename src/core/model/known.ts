@@ -10,10 +10,10 @@ export type * from './job';
 export * from './practice';
 
 /** Fields of a job that may be unknown and that a judgement may need. */
-export type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder';
+export type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder' | 'box';
 export interface Fact {
 	of: FactOf;
-	/** Of the leg, circuit or panel; a feeder goes by the panel that it feeds. */
+	/** Of the leg, circuit, panel or box; a feeder goes by the panel that it feeds. */
 	id: string;
 	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'slot' | 'lengthFt';
 }
@@ -62,7 +62,8 @@ const FIELDS = {
 	leg: ['cable', 'awg', 'metal', 'conductors', 'ground'],
 	circuit: ['breakerA'],
 	panel: ['mainA', 'slots'],
-	feeder: ['breakerA', 'cable', 'awg', 'metal', 'conductors', 'ground']
+	feeder: ['breakerA', 'cable', 'awg', 'metal', 'conductors', 'ground'],
+	box: ['material']
 } as const;
 
 const views = new WeakMap<object, object>();

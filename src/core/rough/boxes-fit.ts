@@ -106,9 +106,16 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 		(_, fact) => (lacks.push(lacking(job, rule, fact)), null)
 	);
 	if (!c) return { findings: [...lacks, ...shallow(edition, job, box)], decisions: [] };
-	const fill = boxFill(edition, c, { kind: 'box', id: box.id });
+	const subject = { kind: 'box', id: box.id } as const;
+	let fill = boxFill(edition, c, subject);
+	// A metal box holds its cables by clamps inside: where only that decides, somebody must look.
+	if (box.material === null && fill.fits) {
+		const clamped = boxFill(edition, { ...c, internalClamps: true }, subject);
+		if (clamped.fits) fill = clamped;
+		else lacks.push(lacking(job, rule, { of: 'box', id: box.id, field: 'material' }));
+	}
 	return {
-		findings: [...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
+		findings: [...lacks, ...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
 		decisions: [
 			{
 				id: `fill:${box.id}`,
@@ -168,7 +175,11 @@ function shallow(edition: Edition, job: Job, box: Box): Finding[] {
 /** Would a protecting device fit in this box: by its volume as it stands, and its depth. */
 export function takesProtecting(edition: Edition, job: Job, box: Box): { fits: boolean; why: string } {
 	const c = ifKnown(() => fillCaseOf(edition, job, box));
-	if (c && !boxFill(edition, c).fits) return { fits: false, why: `the box is full: ${show(c.volumeCuIn)} cu in` };
+	const full = `the box is full: ${show(c?.volumeCuIn ?? 0)} cu in`;
+	if (c && !boxFill(edition, c).fits) return { fits: false, why: full };
+	// With the clamps of a metal box: nobody looked whether it is one.
+	if (c && box.material === null && !boxFill(edition, { ...c, internalClamps: true }).fits)
+		return { fits: false, why: `if the box is metal, ${full}` };
 	const need = job.practice.protectingDeviceIn ?? DEPTH_IN.protecting;
 	if (box.depthIn != null && box.depthIn < need) return { fits: false, why: `the box is ${show(box.depthIn, 2)} in deep` };
 	return { fits: true, why: '' };

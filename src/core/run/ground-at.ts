@@ -161,6 +161,14 @@ class Asked {
 				why: 'A ground wire is in the box.',
 				ask: 'A reading of the ground path under load proves it.'
 			};
+		// In a plastic box its wiring method shows a wire, in a metal one perhaps only the box.
+		if (method && box.material === null)
+			return {
+				state: 'unknown',
+				why: 'Whether the box is metal or plastic is not known.',
+				ask: 'Look at the box: in a metal one read the ground path under load.',
+				lacks: { of: 'box', id: box.id, field: 'material' }
+			};
 		return {
 			state: 'said',
 			why: nowhere

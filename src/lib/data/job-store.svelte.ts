@@ -240,12 +240,10 @@ export class JobStore {
 	views = $state.raw<Partial<Record<Stage, string>>>({});
 	/** Name of what readings are of: a box, a panel, or the circuit of a breaker. */
 	placeName(id: string): string {
-		const circuit = this.index.circuits.get(id);
-		return (
-			this.index.boxes.get(id)?.name ??
-			this.job.panels.find((p) => p.id === id)?.name ??
-			(circuit ? `breaker ${circuit.number}` : id)
-		);
+		const place = gatePlace(this.job, id);
+		if (!place) return id;
+		if (place.kind === 'box') return place.box.name;
+		return place.kind === 'panel' ? place.panel.name : `${place.kind} ${place.circuit.number}`;
 	}
 	selectPlace(id: string): void {
 		this.select({ kind: this.index.boxes.has(id) ? 'box' : this.index.circuits.has(id) ? 'circuit' : 'panel', id });

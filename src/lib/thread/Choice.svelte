@@ -1,4 +1,5 @@
 <script lang="ts" generics="T extends string | number">
+	import type { Snippet } from 'svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 
 	/** One of a few, by one press; pressed again: not known. */
@@ -9,8 +10,10 @@
 		onkeep: (value: T | null) => void;
 		/** Must be one of them. */
 		firm?: boolean;
+		/** Beside the name of each. */
+		picture?: Snippet<[T]>;
 	}
-	let { label, value, options, onkeep, firm = false }: Props = $props();
+	let { label, value, options, onkeep, firm = false, picture }: Props = $props();
 	const id = $props.id();
 </script>
 
@@ -22,7 +25,8 @@
 				small
 				look="quiet"
 				pressed={value === o.value}
-				onclick={() => (value === o.value ? firm || onkeep(null) : onkeep(o.value))}>{o.name}</Btn
+				onclick={() => (value === o.value ? firm || onkeep(null) : onkeep(o.value))}
+				>{#if picture}{@render picture(o.value)}{/if}{o.name}</Btn
 			>
 		{/each}
 	</div>

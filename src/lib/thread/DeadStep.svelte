@@ -1,11 +1,25 @@
 <script lang="ts">
 	import type { Box } from '$core/model/job';
+	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
 	import PlaceGate from '../stages/trim/PlaceGate.svelte';
 
 	interface Props {
 		box: Box;
 	}
 	let { box }: Props = $props();
+	const store = useJob();
+	/** What is hard-wired may have a disconnect: hands in there stand under a gate of its own. */
+	const disconnects = $derived(
+		box.devices.some((d) => d.kind === 'hard-wired') ? (store.index.circuitsOfBox.get(box.id) ?? []).filter(hasDisconnect) : []
+	);
+	let open = $state<Record<string, boolean>>({});
 </script>
 
 <PlaceGate placeId={box.id} />
+{#each disconnects as c (c.id)}
+	<Fold title={`Work in the disconnect of circuit ${c.number}`} bind:open={() => !!open[c.id], (v) => (open[c.id] = v)}>
+		{#if open[c.id]}<PlaceGate placeId={disconnectId(c)} />{/if}
+	</Fold>
+{/each}

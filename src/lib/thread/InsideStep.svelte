@@ -7,6 +7,7 @@
 	import { placeAlong } from '$core/walk/found-in-box';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import CablePicture from '$lib/ui/CablePicture.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import FoundFacts from '$lib/ui/slip/FoundFacts.svelte';
@@ -79,6 +80,10 @@
 	);
 </script>
 
+{#snippet picture(kind: Kind)}
+	{@const row = KINDS.find((k) => k.value === kind)}
+	{#if row}<CablePicture is={row.is} />{/if}
+{/snippet}
 <div class="inside">
 	{#if here.length}
 		<ul class="here" role="status">
@@ -112,7 +117,13 @@
 		options={[1, 2, 3, 4, 5].map((value) => ({ value, name: String(value) }))}
 		onkeep={count}
 	/>
-	<Choice label="What they are" value={kindOf(alike('cable'), alike('conductors'))} options={KINDS} onkeep={keepKind(all)} />
+	<Choice
+		label="What they are"
+		value={kindOf(alike('cable'), alike('conductors'))}
+		options={KINDS}
+		{picture}
+		onkeep={keepKind(all)}
+	/>
 	<Choice
 		label="Gauge, AWG"
 		value={alike('awg')}
@@ -127,6 +138,7 @@
 					label="Is"
 					value={kindOf(c.cable, c.conductors)}
 					options={KINDS}
+					{picture}
 					onkeep={keepKind((w, change) => one(c.id, w, change))}
 				/>
 				<Choice label="AWG" value={c.awg} options={GAUGES} onkeep={(awg) => one(c.id, 'gauge', { awg })} />
@@ -150,13 +162,12 @@
 	{/if}
 	<Choice
 		label="Box"
-		firm
 		value={box.material}
 		options={[
 			{ value: 'metal', name: 'metal' },
 			{ value: 'plastic', name: 'plastic' }
 		]}
-		onkeep={(material) => material && set(material, { material })}
+		onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
 	/>
 	<Choice
 		label="Gangs"

@@ -3,7 +3,7 @@ import type { RuledJob } from '../../code/ruled-job';
 import { NEMA } from '../../code/nema-forms';
 import { knownOr } from '../../model/fact-words';
 import { indexOf } from '../../model/job-index';
-import type { Box, Circuit, Device, Fact, Job, Leg } from '../../model/known';
+import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job, type Leg } from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
 import { bringsGround } from '../../run/ground-at';
@@ -103,17 +103,20 @@ class OfBox {
 		const legs = [...this.legs].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
 		const cables = legs.map((l) => this.cable(l));
 		const devices = box.devices.map((d) => this.device(d));
-		return { known: true, names, case: { ...this.shop(), cables, devices: this.behind(devices), tailAwg: this.tailAwg() } };
+		return { known: true, names, case: { ...this.shop(cables), cables, devices: this.behind(devices), tailAwg: this.tailAwg() } };
 	}
 	/** Beside a device that feeds on, the others of the box are on its LOAD: as the network has it. */
 	private behind(devices: readonly MakeDevice[]): MakeDevice[] {
 		const guard = this.box.devices.find((d) => protects(d) && d.feedsLoad);
 		return devices.map((d) => (!guard || d.id === guard.id ? d : { ...d, behind: guard.id }));
 	}
-	private shop(): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
+	/** @throws NotKnown where a ground comes in and nobody looked whether the box is metal, to be bonded */
+	private shop(cables: readonly MakeCable[]): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
 		const { style, pushIn } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
-		const { material, gangs } = this.box;
-		return { edition: this.ruled.edition.key, practice: { style, pushIn }, box: { material, gangs } };
+		const { material, gangs, id } = this.box;
+		const grounded = cables.some((c) => c.conductors.some((w) => w.net === 'ground'));
+		if (material === null && grounded) throw new NotKnown({ of: 'box', id, field: 'material' });
+		return { edition: this.ruled.edition.key, practice: { style, pushIn }, box: { material: material ?? 'plastic', gangs } };
 	}
 	/** A tail follows the breaker, and not a run that was made larger. @source 240.4(D) */
 	private tailAwg(): MakeUpCase['tailAwg'] {
@@ -317,7 +320,7 @@ class OfBox {
 			const made = this.device(d);
 			return protects(d) && d.feedsLoad ? { ...made, load: onward } : made;
 		});
-		return { known: true, names, case: { ...this.shop(), cables, devices: this.behind(devices) } };
+		return { known: true, names, case: { ...this.shop(cables), cables, devices: this.behind(devices) } };
 	}
 }
 const MOST_CONDUCTORS = 4;

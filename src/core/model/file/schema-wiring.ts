@@ -1,6 +1,7 @@
 import { shape, must, oneOf, figure, flag, text, day, maybe, list, whole, named } from './fields';
 import { id, state, inches, NAMES } from './schema-fields';
 import {
+	BOX_MATERIALS,
 	BREAKER_FORMS,
 	CABLES,
 	CIRCUIT_KINDS,
@@ -101,7 +102,7 @@ export const box = shape({
 	roomId: text(64).nullable().defined(),
 	place: place.nullable().defined(),
 	heightIn: inches(-200, 1000).nullable().defined(),
-	material: must(oneOf(['plastic', 'metal'] as const)),
+	material: oneOf(BOX_MATERIALS).nullable().defined(),
 	gangs: must(whole(1, 8)),
 	volumeCuIn: figure(0.1, 1000).nullable().defined(),
 	depthIn: maybe(figure(0.5, 12)),

@@ -16,6 +16,7 @@
 	import FeetField from '../fields/FeetField.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
+	import MaybeField from '../fields/MaybeField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import AttachBox from './AttachBox.svelte';
@@ -141,11 +142,11 @@
 			inputmode="decimal"
 			onkeep={(v) => set('depth', { depthIn: v.trim() ? Number(v) : undefined })}
 		/>
-		<SelectField
+		<MaybeField
 			label="Made of"
 			value={box.material}
 			options={plain(['plastic', 'metal'] as const)}
-			onkeep={(material) => set(material, { material })}
+			onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
 		/>
 		<TextField
 			label="Gangs"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
 	import { moveBreaker } from '$core/circuits/panel/balance';
+	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { feetBetween } from '$core/run/moving';
 	import { mayStandIn } from '$core/run/slots';
 	import { moveSlots, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
@@ -25,7 +26,7 @@
 	}
 	let { circuit }: Props = $props();
 	const store = useJob();
-	let open = $state({ feed: false, plate: false, wiring: false, neutral: false, found: false, gate: false });
+	let open = $state({ feed: false, plate: false, wiring: false, neutral: false, found: false, gate: false, disconnect: false });
 	const nameFault = fieldFault(NAMES.circuit);
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
 	const OPENS: Record<Opener, string> = {
@@ -262,6 +263,13 @@
 			>{#snippet children(PlaceGate)}<PlaceGate placeId={circuit.id} />{/snippet}</Late
 		>{/if}
 </Fold>
+{#if hasDisconnect(circuit)}
+	<Fold title="Dead before touching its disconnect" bind:open={open.disconnect}>
+		{#if open.disconnect}<Late load={() => import('$lib/stages/trim/PlaceGate.svelte')}
+				>{#snippet children(PlaceGate)}<PlaceGate placeId={disconnectId(circuit)} />{/snippet}</Late
+			>{/if}
+	</Fold>
+{/if}
 <Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
 
 <style>

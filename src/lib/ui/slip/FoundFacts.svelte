@@ -69,11 +69,11 @@
 </script>
 
 <div class="two">
-	<SelectField
+	<MaybeField
 		label="Box"
 		value={box.material}
 		options={plain(['plastic', 'metal'] as const)}
-		onkeep={(material) => set(material, { material })}
+		onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
 	/>
 	<SelectField
 		label="Ground shown by"
