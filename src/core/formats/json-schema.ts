@@ -5,7 +5,11 @@ export type JsonSchema = Record<string, unknown>;
 
 interface Described {
 	type: string;
-	meta?: { allowed?: readonly unknown[]; tuple?: number };
+	meta?: {
+		allowed?: readonly unknown[];
+		tuple?: number;
+		orWord?: { min: number; max: number; words: readonly string[] };
+	};
 	nullable?: boolean;
 	optional?: boolean;
 	tests?: { name?: string; params?: Record<string, unknown> }[];
@@ -28,6 +32,12 @@ function base(d: Described): JsonSchema {
 	const given = (pairs: Record<string, unknown>): JsonSchema =>
 		Object.fromEntries(Object.entries(pairs).filter(([, v]) => v !== undefined));
 	if (d.meta?.allowed) return { enum: [...d.meta.allowed] };
+	if (d.meta?.orWord) {
+		const { min, max, words } = d.meta.orWord;
+		return {
+			oneOf: [{ type: 'number', minimum: min, maximum: max }, { enum: [...words] }, ...(d.nullable ? [{ type: 'null' }] : [])]
+		};
+	}
 	switch (d.type) {
 		case 'object': {
 			const fields = d.fields ?? {};

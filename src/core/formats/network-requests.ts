@@ -17,7 +17,8 @@ export interface NetworkRequest extends RunCase {
 	faults: Fault[];
 	read: Ask[];
 }
-const box = shape({
+/** A box of a circuit, as every request has it. */
+export const runBox = shape({
 	id: must(named(64)),
 	from: must(named(64)),
 	awg: must(oneOf(GAUGES)),
@@ -26,25 +27,29 @@ const box = shape({
 	ground: must(flag()),
 	loadWatts: figure(0, 100_000)
 });
-const circuitFields = {
+/** Fields of a circuit, as every request has them. */
+export const circuitFields = {
 	edition: oneOf(EDITIONS),
 	source: must(shape({ volts: must(figure(1, 300)), ohmsPerLeg: must(figure(0, 100)) })),
-	boxes: must(list(box, 200, 1)),
+	boxes: must(list(runBox, 200, 1)),
 	terminationOhms: figure(0, 100),
 	conductorC: figure(-60, 200),
-	faults: list(shape({ kind: must(oneOf(RUN_FAULTS)), at: must(named(64)), ohms: figure(1e-6, 1e9) }), 100).default(() => []),
 	breakerA: figure(1, 1000),
 	gfciAt: list(must(named(64)), 200).default(() => [])
 };
-const loadA = () => figure(0.1, 100);
+const faults = () =>
+	list(shape({ kind: must(oneOf(RUN_FAULTS)), at: must(named(64)), ohms: figure(1e-6, 1e9) }), 100).default(() => []);
+/** Test current of an analyzer, A. */
+export const loadA = () => figure(0.1, 100);
 export const networkRequest = shape({
 	...circuitFields,
+	faults: faults(),
 	read: list(shape({ box: must(named(64)), instrument: must(oneOf(RUN_INSTRUMENTS)), loadA: loadA() }), 200).default(() => [])
 });
-type Loose<T> = Partial<T> & Pick<NetworkRequest, 'source' | 'boxes'>;
+export type Loose<T> = Partial<T> & Pick<NetworkRequest, 'source' | 'boxes'>;
 
 /** What may be left out: temperature, terminations, faults, what is to be read. */
-const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
+export const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
 	...body,
 	edition: body.edition ?? ('2023' as const),
 	terminationOhms: body.terminationOhms ?? 0.002,
@@ -73,6 +78,7 @@ export interface StreamRequest extends NetworkRequest {
 }
 export const streamRequest = shape({
 	...circuitFields,
+	faults: faults(),
 	instrument: must(oneOf(RUN_INSTRUMENTS)),
 	box: must(named(64)),
 	noise: figure(0, 1),
@@ -88,10 +94,10 @@ export function checkStream(body: unknown): Checked<StreamRequest> {
 	return faults.length ? { ok: false, faults } : { ok: true, value };
 }
 
-const unknownBox = (run: RunCase, id: string, path: string): FieldFault[] =>
+export const unknownBox = (run: RunCase, id: string, path: string): FieldFault[] =>
 	run.boxes.some((b) => b.id === id) ? [] : [{ path, message: `names no box, got "${id}"` }];
 /** Boxes that stand twice, hang on nothing or on themselves; faults and devices at no box; a wire that the table lacks. */
-function runFaults(run: NetworkRequest): FieldFault[] {
+export function runFaults(run: Omit<NetworkRequest, 'read'>): FieldFault[] {
 	const faults: FieldFault[] = [];
 	const { resistance } = editions[run.edition];
 	const byId = new Map<string, RunCase['boxes'][number]>();

@@ -2,6 +2,7 @@ import type { AnySchema } from 'yup';
 import { RUN_INSTRUMENTS } from '../instruments/run-reading';
 import { STAGES } from '../model/kinds';
 import { jobFileSchema } from '../model/file/schema';
+import { diagnoseRequest } from './diagnose-request';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { makeUpRequest } from './makeup-request';
 import { networkRequest, streamRequest } from './network-requests';
@@ -118,6 +119,18 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 					trips: list(object({ device: TEXT, why: TEXT }))
 				})
 			),
+			'/api/v1/diagnose': post(
+				'Which faults explain what was seen on one circuit, and what to read next',
+				diagnoseRequest,
+				answer({
+					hypotheses: list(object({ faults: list(SUSPECTED), probability: NUMBER, same: list(list(SUSPECTED)) })),
+					unexplained: NUMBER,
+					next: {
+						type: ['object', 'null'],
+						properties: { box: TEXT, instrument: TEXT, loadA: NUMBER, gainBits: NUMBER, why: TEXT }
+					}
+				})
+			),
 			'/api/v1/instrument/stream': stream(
 				'A simulated instrument: server-sent events, one reading each, until the caller leaves or 10 minutes pass',
 				streamRequest
@@ -167,6 +180,7 @@ const object = (properties: Record<string, JsonSchema>): JsonSchema => ({
 	required: Object.keys(properties)
 });
 const END = object({ cable: TEXT, color: TEXT });
+const SUSPECTED = object({ kind: TEXT, at: TEXT });
 const TAB = { enum: ['in', 'out'] };
 const STRETCH = object({ wall: NUMBER, from: NUMBER, to: NUMBER });
 const NEED = object({ required: FLAG, because: list(RULE) });

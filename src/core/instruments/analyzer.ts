@@ -14,13 +14,13 @@ export interface AnalyzerReading {
 	bootleg: 'yes' | 'no' | 'cannot-tell';
 }
 /** Nearer to the panel than this loop of neutral and ground, a jumper cannot be told from the joint at the panel, ohm. */
-const BLIND_OHMS = 0.1;
+export const BLIND_OHMS = 0.1;
 /** A path of more than this is none: strays and meters, ohm. */
-const NO_PATH_OHMS = 1e5;
+export const NO_PATH_OHMS = 1e5;
 /** Under this there is nothing to lose, V. */
-const NO_VOLTS = 1e-6;
+export const NO_VOLTS = 1e-6;
 /** Under this no test current flows that anything could be told from, A. */
-const LEAST_AMPS = 0.05;
+export const LEAST_AMPS = 0.05;
 
 /**
  * @param outletId where it is plugged in

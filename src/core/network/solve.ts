@@ -66,6 +66,8 @@ export class Network {
 	}
 }
 
+/** At most so many nodes are looked from at once. */
+const MOST_SEEN = 3;
 /** Room for the neighbors of a node at first; a tree of three-wire cable never needs more. */
 const ROOM = 10;
 
@@ -147,6 +149,75 @@ export class Solution {
 		});
 		return nodes.map((_, i) => columns.map((column) => column[i] as Phasor));
 	}
+
+	/**
+	 * Volts at every node for amps put into some of them, the sources at nothing.
+	 * @param into node and amps, each; into a node that is given nothing flows
+	 */
+	driven(into: readonly (readonly [node: Node, amps: number])[]): { re: Float64Array; im: Float64Array } {
+		const all = new Float64Array(4 * this.n);
+		const part = (i: number) => all.subarray(i * this.n, (i + 1) * this.n);
+		const [jRe, jIm, re, im] = [part(0), part(1), part(2), part(3)];
+		for (const [node, amps] of into) if (this.free[node]) jRe[node] = (jRe[node] as number) + amps;
+		this.substitute(jRe, jIm, re, im);
+		return { re, im };
+	}
+
+	/**
+	 * The same as `impedance`, from the way of each node's ampere to the earth alone: what a few nodes see of a long run costs
+	 * little. @param out filled with re and im of volts at i for an ampere into j, at 2 (nodes i + j)
+	 */
+	seenFrom(nodes: readonly (Node | null)[], out: Float64Array): void {
+		const { n, room, cols, re, im, count, free, sumRe, sumIm } = this;
+		const many = nodes.length;
+		this.ways ??= new Float64Array(2 * MOST_SEEN * n);
+		const ways = this.ways;
+		let first = 0;
+		for (let i = 0; i < many; i++) {
+			const from = nodes[i] ?? EARTH;
+			if (!free[from]) continue;
+			if (from > first) first = from;
+			const [wr, wi] = [2 * i * n, (2 * i + 1) * n];
+			ways[wr + from] = 1;
+			for (let node = from; node > 0; node--) {
+				const r = ways[wr + node] as number;
+				const m = ways[wi + node] as number;
+				if (!free[node] || (r === 0 && m === 0)) continue;
+				const end = node * room + (count[node] as number);
+				for (let k = node * room; k < end; k++) {
+					const to = cols[k] as number;
+					if (!free[to]) continue;
+					const a = re[k] as number;
+					const b = im[k] as number;
+					ways[wr + to] = (ways[wr + to] as number) + r * a - m * b;
+					ways[wi + to] = (ways[wi + to] as number) + r * b + m * a;
+				}
+			}
+		}
+		out.fill(0, 0, 2 * many * many);
+		for (let node = first; node > 0; node--) {
+			if (!free[node]) continue;
+			const sr = sumRe[node] as number;
+			const si = sumIm[node] as number;
+			const d = sr * sr + si * si;
+			for (let i = 0; i < many; i++) {
+				const r = ways[2 * i * n + node] as number;
+				const m = ways[(2 * i + 1) * n + node] as number;
+				if (r === 0 && m === 0) continue;
+				const [x, y] = [(r * sr + m * si) / d, (m * sr - r * si) / d];
+				for (let j = 0; j <= i; j++) {
+					const q = ways[2 * j * n + node] as number;
+					const p = ways[(2 * j + 1) * n + node] as number;
+					out[2 * (many * i + j)] = (out[2 * (many * i + j)] as number) + x * q - y * p;
+					out[2 * (many * i + j) + 1] = (out[2 * (many * i + j) + 1] as number) + x * p + y * q;
+				}
+			}
+			for (let i = 0; i < 2 * many; i++) ways[i * n + node] = 0;
+		}
+		for (let i = 0; i < many; i++)
+			for (let j = 0; j < i; j++) for (let k = 0; k < 2; k++) out[2 * (many * j + i) + k] = out[2 * (many * i + j) + k] as number;
+	}
+	private ways: Float64Array | undefined;
 
 	/** Adds a branch to the row of the node that is taken out first; those that are given stay to the end. */
 	private put(a: number, b: number, g: number, c: number): void {

@@ -3,6 +3,7 @@ import { serviceLoad } from '$core/circuits/service/220-82-service-load';
 import { editions } from '$core/code/editions';
 import { checkBoxFill, checkCounters, checkProtect, checkServiceLoad, checkSize, checkWalls } from '$core/formats/api-requests';
 import { answerAssess, checkAssess } from '$core/formats/assess-request';
+import { answerDiagnose, checkDiagnose } from '$core/formats/diagnose-request';
 import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-requests';
 import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
 import { checkMakeUp } from '$core/formats/makeup-request';
@@ -49,6 +50,7 @@ export const TASKS = {
 	makeup: task(checkMakeUp, makeUp),
 	'service-load': task(checkServiceLoad, ({ edition, ...c }) => serviceLoad(editions[edition], c)),
 	network: task(checkNetwork, (body) => answerNetwork(editions[body.edition], body)),
+	diagnose: task(checkDiagnose, answerDiagnose, 5000),
 	assess: task(checkAssess, answerAssess),
 	/** The reading that a stream repeats, with how often and how it spreads. */
 	stream: task(checkStream, (body) => {

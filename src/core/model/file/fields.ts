@@ -53,6 +53,16 @@ export const oneOf = <const T extends readonly (string | number)[]>(allowed: T) 
 	mixed<T[number]>((v): v is T[number] => allowed.includes(v as never))
 		.typeError((p) => `must be one of ${allowed.join(', ')}; got ${got(p)}`)
 		.meta({ allowed });
+/** A number within limits, or one of a few words. */
+export const orWord = <const T extends readonly string[]>(min: number, max: number, words: T) =>
+	mixed<number | T[number]>((v): v is number | T[number] => typeof v === 'number' || words.includes(v as never))
+		.typeError((p) => `must be a number, or one of ${words.join(', ')}; got ${got(p)}`)
+		.test(
+			'within',
+			(p) => `must be from ${min} to ${max}, got ${got(p)}`,
+			(v) => typeof v !== 'number' || (v >= min && v <= max)
+		)
+		.meta({ orWord: { min, max, words } });
 /** A list of so many rows. */
 export const list = (of: AnySchema, max: number, min = 0) =>
 	array(of)
@@ -65,6 +75,8 @@ export const must = <S extends AnySchema>(schema: S) =>
 	schema.required((p: Told) => `must be given, got ${got(p)}`).nonNullable((p: Told) => `must be given, got ${got(p)}`);
 /** May be left out or be null. */
 export const maybe = <S extends AnySchema>(schema: S) => schema.nullable().optional();
+/** May be left out; null is a thing that is said: nothing was found. */
+export const orNothing = <S extends AnySchema>(schema: S) => maybe(schema).meta({ nullSays: true });
 export const DATE = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
 /** A day of the calendar, as 2026-10-12. */
 export const day = () =>

@@ -2,7 +2,7 @@ import type { AnySchema } from 'yup';
 
 interface Inside {
 	type: string;
-	spec: { optional: boolean; nullable: boolean };
+	spec: { optional: boolean; nullable: boolean; meta?: { nullSays?: boolean } };
 	fields?: Record<string, AnySchema>;
 	innerType?: AnySchema;
 }
@@ -24,8 +24,8 @@ export function leftOut<T>(schema: AnySchema, value: T): T {
 	for (const [key, there] of Object.entries(value as Record<string, unknown>)) {
 		const field = fields[key];
 		if (!field) continue;
-		const { optional, nullable } = (field as unknown as Inside).spec;
-		const gone = there === null && optional && nullable;
+		const { optional, nullable, meta } = (field as unknown as Inside).spec;
+		const gone = there === null && optional && nullable && !meta?.nullSays;
 		const kept = gone ? undefined : leftOut(field, there);
 		if (kept === there && !gone) continue;
 		made ??= { ...(value as Record<string, unknown>) };

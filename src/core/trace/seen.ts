@@ -1,0 +1,176 @@
+import { analyzerAt, lampVoltsAt, meterAt, touchAt, voltsWith, type Port } from '../instruments/port';
+import { LAMPS, type Lamp } from '../instruments/meter';
+import type { RunInstrument } from '../instruments/run-reading';
+import { DROP_FROM_V, RANGE, SPREAD } from './spread';
+
+/** What was seen at one outlet: a reading of an instrument, any of its fields; or that it is dead, or works. */
+export interface Seen {
+	/** By its number among the outlets. */
+	outlet: number;
+	instrument: RunInstrument | 'dead' | 'works';
+	/** By field: figures, words, or null: the instrument finds nothing. */
+	fields: Readonly<Record<string, number | string | null>>;
+	/** Of an analyzer, A. */
+	loadA: number;
+}
+/** What of the run a reading needs besides the port. */
+export interface Here {
+	/** Supply, V. */
+	full: number;
+	/** Of each outlet: ohms of neutral and ground of a sound run; null: none. */
+	soundLoops: readonly (number | null)[];
+}
+
+/** One figure or word that an instrument shows, as the network has it. */
+export type Shown =
+	| { of: 'volts'; value: number | null }
+	| { of: 'lamp'; volts: number }
+	| { of: 'drop'; value: number | null; volts: number }
+	| { of: 'ohms' | 'touch'; value: number | null }
+	| { of: 'word'; value: string }
+	| { of: 'use'; volts: number };
+
+/** All that an instrument shows at a port, by the names of its fields. @param loadA of an analyzer, A */
+export function shownAt(
+	port: Port,
+	{ instrument, outlet, loadA }: Pick<Seen, 'instrument' | 'outlet' | 'loadA'>,
+	{ full, soundLoops }: Here
+): Record<string, Shown> {
+	switch (instrument) {
+		case 'voltmeter':
+		case 'low-impedance': {
+			const { hn, hg, ng } = meterAt(port, instrument);
+			return { hn: { of: 'volts', value: hn }, hg: { of: 'volts', value: hg }, ng: { of: 'volts', value: ng } };
+		}
+		case 'lamps': {
+			const { hn, hg, ng } = lampVoltsAt(port);
+			return { hn: { of: 'lamp', volts: hn }, hg: { of: 'lamp', volts: hg }, ng: { of: 'lamp', volts: ng } };
+		}
+		case 'analyzer': {
+			const a = analyzerAt(port, full, { loadA, soundLoop: soundLoops[outlet] ?? null });
+			return {
+				volts: { of: 'volts', value: a.volts },
+				loadedVolts: { of: 'volts', value: a.loadedVolts },
+				dropPercent: { of: 'drop', value: a.dropPercent, volts: a.volts },
+				hotOhms: { of: 'ohms', value: a.hotOhms },
+				neutralOhms: { of: 'ohms', value: a.neutralOhms },
+				groundOhms: { of: 'ohms', value: a.groundOhms },
+				bootleg: { of: 'word', value: a.bootleg }
+			};
+		}
+		case 'shell-touch':
+			return { milliamps: { of: 'touch', value: touchAt(port) } };
+		case 'dead':
+		case 'works':
+			return { use: { of: 'use', volts: voltsWith(port, 'hn', SPREAD.use.ohms) ?? 0 } };
+	}
+}
+
+/** How far a figure strays, in its own unit. */
+export function spreadOf(shown: Shown): number {
+	switch (shown.of) {
+		case 'volts':
+			return SPREAD.volts.share * Math.abs(shown.value ?? 0) + SPREAD.volts.plus;
+		case 'drop':
+			return Math.max(SPREAD.drop.points, SPREAD.drop.share * Math.abs(shown.value ?? 0));
+		case 'ohms':
+			return SPREAD.ohms.share * Math.abs(shown.value ?? 0) + SPREAD.ohms.plus;
+		case 'touch':
+			return SPREAD.touch.share * Math.abs(shown.value ?? 0) + SPREAD.touch.plus;
+		default:
+			return 0;
+	}
+}
+/** Nothing can be said of a drop where there are no volts. */
+export const saysNothing = (s: Shown): boolean => s.of === 'drop' && s.volts < DROP_FROM_V;
+
+const WRONG = 1 - SPREAD.right;
+/** Of a normal curve under x. @source Abramowitz and Stegun 7.1.26 */
+export function below(x: number): number {
+	const t = 1 / (1 + 0.3275911 * (Math.abs(x) / Math.SQRT2));
+	const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+	const tailed = 0.5 * poly * Math.exp(-(x * x) / 2);
+	return x > 0 ? 1 - tailed : tailed;
+}
+/** How likely each word of a lamp is at so many volts: dim near its threshold. */
+export function lampOdds(volts: number): Record<Lamp, number> {
+	const over = (v: number) => below((volts - v) / SPREAD.lampV);
+	const [on, lit] = [over(LAMPS.onV), over(LAMPS.dimV)];
+	const soft = (p: number) => SPREAD.right * p + WRONG / RANGE.lamps;
+	return { on: soft(on), dim: soft(Math.max(0, lit - on)), off: soft(1 - lit) };
+}
+/** How likely an outlet with a load on is called dead. */
+export function deadOdds(volts: number): number {
+	const { deadBelowV, worksFromV } = SPREAD.use;
+	const share = Math.min(1, Math.max(0, (worksFromV - volts) / (worksFromV - deadBelowV)));
+	return SPREAD.right * share + WRONG / RANGE.use;
+}
+const bell = (x: number, mean: number, sd: number): number =>
+	Math.exp(-0.5 * ((x - mean) / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
+
+/** How likely a figure or word is where the network shows this; volts scale with the service's. */
+function oddsOf(got: number | string | null, s: Shown, { scale, full }: { scale: number; full: number }): number {
+	switch (s.of) {
+		case 'lamp':
+			return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
+		case 'word':
+			return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
+		case 'use':
+			return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
+		default: {
+			if (saysNothing(s)) return wildOdds(s, full);
+			if (got === null || s.value === null) return got === s.value ? SPREAD.right : WRONG * wildOdds(s, full);
+			if (typeof got !== 'number') return WRONG;
+			const mean = s.of === 'volts' ? s.value * scale : s.value;
+			return SPREAD.right * bell(got, mean, spreadOf(s.of === 'volts' ? { ...s, value: mean } : s)) + WRONG * wildOdds(s, full);
+		}
+	}
+}
+/** The same of a reading that is wrong: anything in its range. */
+function wildOdds(s: Shown, full: number): number {
+	switch (s.of) {
+		case 'volts':
+			return 1 / (RANGE.voltsTimes * full);
+		case 'drop':
+			return 1 / RANGE.drop;
+		case 'ohms':
+			return 1 / RANGE.ohms;
+		case 'touch':
+			return 1 / RANGE.touch;
+		case 'lamp':
+			return 1 / RANGE.lamps;
+		case 'word':
+			return 1 / RANGE.bootleg;
+		case 'use':
+			return 1 / RANGE.use;
+	}
+}
+
+/** Loaded volts say nothing more where the drop is there too. */
+const redundant = (seen: Seen, field: string): boolean => field === 'loadedVolts' && typeof seen.fields.dropPercent === 'number';
+const fieldsOf = (seen: Seen): string[] => Object.keys(seen.fields).filter((f) => !redundant(seen, f));
+
+/** The volts of the service, as shares of what they are taken for, and how likely each is. */
+export function supplyShares(full: number): { scale: number; odds: number }[] {
+	const steps = [-2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 2.5];
+	const raw = steps.map((n) => ({ scale: 1 + (n * SPREAD.serviceVolts) / full, odds: Math.exp((-n * n) / 2) }));
+	const sum = raw.reduce((s, r) => s + r.odds, 0);
+	return raw.map((r) => ({ ...r, odds: r.odds / sum }));
+}
+/** Log of how likely an observation is at a port, for each of the supply's shares. @param add where it is added to, one each */
+export function addOdds(add: Float64Array, seen: Seen, port: Port, here: Here & { shares: readonly { scale: number }[] }): void {
+	const shown = shownAt(port, seen, here);
+	const names = fieldsOf(seen).filter((f) => shown[f]);
+	let wild = 1;
+	for (const f of names) wild *= wildOdds(shown[f] as Shown, here.full);
+	here.shares.forEach(({ scale }, i) => {
+		let odds = 1;
+		for (const f of names) odds *= oddsOf(seen.fields[f] ?? null, shown[f] as Shown, { scale, full: here.full });
+		add[i] = (add[i] as number) + Math.log((1 - SPREAD.slip) * odds + SPREAD.slip * wild);
+	});
+}
+/** The same for what nobody thought of: every figure anywhere in its range. */
+export function wildLog(seen: Seen, port: Port, here: Here): number {
+	const shown = shownAt(port, seen, here);
+	return fieldsOf(seen).reduce((sum, f) => sum + (shown[f] ? Math.log(wildOdds(shown[f], here.full)) : 0), 0);
+}

@@ -1,0 +1,39 @@
+/**
+ * How far a reading strays from what the network says, and how weights are shared: figures of practice, one place for all of them.
+ * @source facts on testing, "Finding the fault"
+ */
+export const SPREAD = {
+	/** Of volts: a share of them, and V. */
+	volts: { share: 0.01, plus: 0.5 },
+	/** The service's own volts, common to all readings of a visit, V. */
+	serviceVolts: 3,
+	/** Of a drop: points, or a share of it, whichever is more. */
+	drop: { points: 0.3, share: 0.05 },
+	ohms: { share: 0.1, plus: 0.02 },
+	/** Of a current through a person, mA. */
+	touch: { share: 0.1, plus: 0.5 },
+	/** A lamp, or a word of an instrument, is right this often. */
+	right: 0.99,
+	/** A lamp near its threshold, V. */
+	lampV: 3,
+	/** Every observation is wrong as a whole this often. */
+	slip: 0.01,
+	/** With a load of so many ohms on: under the one it is called dead, over the other working. */
+	use: { ohms: 144, deadBelowV: 60, worksFromV: 100 },
+	/** A breaker or GFCI that has tripped with nothing left of the cause, beside one that was switched off. */
+	trippedIfOff: 0.5
+} as const;
+/** Over what an observation that is wrong is spread: V as a share of the supply, percent, ohm, mA. */
+export const RANGE = { voltsTimes: 1.25, drop: 100, ohms: 25, touch: 150, lamps: 3, bootleg: 3, use: 2 } as const;
+/** Of a loose connection, ohm; every size as likely as any other (log-uniform). */
+export const LOOSE_OHMS = { least: 0.2, most: 20 } as const;
+/** Two figures are the same when they lie within so many standard deviations. */
+export const SAME_WITHIN = 2;
+/** Under this a drop says nothing, V. */
+export const DROP_FROM_V = 2;
+/** What nobody thought of: it explains every reading a little. */
+export const UNTHOUGHT_WEIGHT = 1;
+/** Nothing more can be told by a measurement of fewer bits. */
+export const LEAST_BITS = 0.02;
+/** One answer that holds so much is the end of the search. */
+export const DONE_AT = 0.9;
