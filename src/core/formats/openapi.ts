@@ -6,6 +6,7 @@ import { diagnoseRequest } from './diagnose-request';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { makeUpRequest } from './makeup-request';
 import { networkRequest, streamRequest } from './network-requests';
+import { decodeRequest, walksRequest } from './walks-request';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
 /** OpenAPI 3.1 of the HTTP API, its bodies made from the schemas that the handlers hold requests to. */
@@ -129,6 +130,22 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 						type: ['object', 'null'],
 						properties: { box: TEXT, instrument: TEXT, loadA: NUMBER, gainBits: NUMBER, why: TEXT }
 					}
+				})
+			),
+			'/api/v1/walks': post(
+				'The fewest walks that tell breakers apart: which are off in each',
+				walksRequest,
+				answer({ walks: list(object({ off: list(NUMBER) })) })
+			),
+			'/api/v1/walks/decode': post(
+				'Which breaker feeds each outlet, by what was live in each walk',
+				decodeRequest,
+				answer({
+					outlets: list({
+						type: 'object',
+						properties: { outlet: TEXT, breaker: { type: ['number', 'null'] }, doubt: TEXT },
+						required: ['outlet', 'breaker']
+					})
 				})
 			),
 			'/api/v1/instrument/stream': stream(

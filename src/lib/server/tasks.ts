@@ -6,6 +6,7 @@ import { answerAssess, checkAssess } from '$core/formats/assess-request';
 import { answerDiagnose, checkDiagnose } from '$core/formats/diagnose-request';
 import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-requests';
 import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
+import { answerDecode, answerWalks, checkDecode, checkWalks } from '$core/formats/walks-request';
 import { checkMakeUp } from '$core/formats/makeup-request';
 import { layoutCounters } from '$core/layout/counters';
 import { layoutWalls } from '$core/layout/walls';
@@ -51,6 +52,8 @@ export const TASKS = {
 	'service-load': task(checkServiceLoad, ({ edition, ...c }) => serviceLoad(editions[edition], c)),
 	network: task(checkNetwork, (body) => answerNetwork(editions[body.edition], body)),
 	diagnose: task(checkDiagnose, answerDiagnose, 5000),
+	walks: task(checkWalks, answerWalks),
+	'walks-decode': task(checkDecode, answerDecode),
 	assess: task(checkAssess, answerAssess),
 	/** The reading that a stream repeats, with how often and how it spreads. */
 	stream: task(checkStream, (body) => {
