@@ -1,10 +1,10 @@
 import type { RunInstrument } from '../instruments/run-reading';
 import type { Hypothesis } from './hypotheses';
 import { measurements, type Measurement } from './next';
-import { rank, type Evidence } from './rank';
-import { merge, type Answer, type AtHand } from './same';
+import { Ranker, type Evidence } from './rank';
+import { Signatures, type Answer, type AtHand } from './same';
 import type { Here } from './seen';
-import type { Tried } from './solved';
+import { Worlds, type Tried } from './solved';
 
 /** Which faults explain what was seen, and what to read next. */
 export interface Diagnosis {
@@ -23,12 +23,28 @@ export interface Question {
 	atHand: Omit<AtHand, 'outlets'>;
 }
 
-/** @param hypotheses everything that can be wrong, with its weight before anything was read */
-export function diagnose(run: Tried, hypotheses: readonly Hypothesis[], { evidence, full, atHand }: Question): Diagnosis {
-	const { ranked, unthought, here } = rank(run, hypotheses, { evidence, full });
-	const all: AtHand = { ...atHand, outlets: run.outletIds.length };
-	const answers = merge(ranked, all, here);
-	const made = new Set(evidence.seen.map((s) => `${s.outlet} ${s.instrument}`));
-	const done = (outlet: number, instrument: RunInstrument) => made.has(`${outlet} ${instrument}`);
-	return { answers, unthought, next: measurements(answers, all, { here, done }), here };
+/** A search on one run: its networks are solved once, and each question with what was read since costs little more. */
+export class Search {
+	private readonly ranker: Ranker;
+	private readonly signatures = new Signatures();
+
+	/** @param hypotheses everything that can be wrong, with its weight before anything was read */
+	constructor(
+		private readonly run: Tried,
+		hypotheses: readonly Hypothesis[]
+	) {
+		this.ranker = new Ranker(new Worlds(run), hypotheses);
+	}
+	/** What explains what was seen so far, and what to read next. */
+	ask({ evidence, full, atHand }: Question): Diagnosis {
+		const { ranked, unthought, here } = this.ranker.rank(evidence, full);
+		const all: AtHand = { ...atHand, outlets: this.run.outletIds.length };
+		const answers = this.signatures.merge(ranked, all, here);
+		const made = new Set(evidence.seen.map((s) => `${s.outlet} ${s.instrument}`));
+		const done = (outlet: number, instrument: RunInstrument) => made.has(`${outlet} ${instrument}`);
+		return { answers, unthought, next: measurements(answers, all, { here, done }), here };
+	}
 }
+/** One question by itself. @param hypotheses everything that can be wrong, with its weight before anything was read */
+export const diagnose = (run: Tried, hypotheses: readonly Hypothesis[], question: Question): Diagnosis =>
+	new Search(run, hypotheses).ask(question);

@@ -1,8 +1,8 @@
 import type { Port } from '../instruments/port';
 import type { Hypothesis } from './hypotheses';
 import { looseGrid } from './loose';
-import { addOdds, supplyShares, wildLog, type Here, type Seen } from './seen';
-import { Worlds, type Tried, type World } from './solved';
+import { oddsAt, supplyShares, wildLog, type Here, type Seen } from './seen';
+import type { World, Worlds } from './solved';
 import { SPREAD, UNTHOUGHT_WEIGHT } from './spread';
 
 /** A hypothesis after everything that was seen. */
@@ -42,75 +42,95 @@ function pairs(grid: readonly number[]): number[][] {
 }
 
 /**
- * Every hypothesis against everything that was seen: weight times likelihood, over unknown ohms and service volts.
- * @param full supply, V @returns most likely first; all probabilities and `unthought` sum to 1
+ * Every hypothesis against everything that was seen: weight times likelihood, over unknown ohms and service volts. Most likely first;
+ * all probabilities and `unthought` sum to 1.
  */
-export function rank(
-	run: Tried,
-	hypotheses: readonly Hypothesis[],
-	{ evidence, full }: { evidence: Evidence; full: number }
-): Ranking {
-	const worlds = new Worlds(run);
-	const here: Here = { full, soundLoops: worlds.soundLoops };
-	const shares = supplyShares(full);
-	const judge = new Judge(worlds, evidence, { ...here, shares });
-	const raw = hypotheses.map((hypothesis, index) => ({ hypothesis, index, ...judge.of(hypothesis) }));
-	const sound = worlds.of({ faults: [], weight: 1 });
-	const wild =
-		Math.log(UNTHOUGHT_WEIGHT) +
-		evidence.tripped.length * Math.log(1 - SPREAD.right) +
-		evidence.seen.reduce((sum, s) => sum + wildLog(s, sound.port(s.outlet, []), here), 0);
-	const most = Math.max(wild, ...raw.map((r) => r.log));
-	const sum = raw.reduce((s, r) => s + Math.exp(r.log - most), Math.exp(wild - most));
-	return {
-		ranked: raw
-			.map(({ log, ...r }): Ranked => ({ ...r, probability: Math.exp(log - most) / sum }))
-			.sort((a, b) => b.probability - a.probability),
-		unthought: Math.exp(wild - most) / sum,
-		here
-	};
-}
+export class Ranker {
+	/** Of what was seen once the odds stay: by the hypothesis's world, for each of its ohms and each share of the supply. */
+	private readonly kept = new WeakMap<Seen, WeakMap<World, Float64Array>>();
 
-class Judge {
 	constructor(
 		private readonly worlds: Worlds,
-		private readonly evidence: Evidence,
-		private readonly here: Here & { shares: readonly { scale: number; odds: number }[] }
+		private readonly hypotheses: readonly Hypothesis[]
 	) {}
 
-	of(h: Hypothesis): Pick<Ranked, 'fits' | 'stands' | 'world'> & { log: number } {
-		const { tripped } = this.evidence;
+	rank(evidence: Evidence, full: number): Ranking {
+		const { worlds } = this;
+		const here: Here = { full, soundLoops: worlds.soundLoops };
+		const shares = supplyShares(full);
+		const raw = this.hypotheses.map((hypothesis, index) => ({
+			hypothesis,
+			index,
+			...this.judged(hypothesis, evidence, { ...here, shares })
+		}));
+		const sound = worlds.of(SOUND);
+		const wild =
+			Math.log(UNTHOUGHT_WEIGHT) +
+			evidence.tripped.length * Math.log(1 - SPREAD.right) +
+			evidence.seen.reduce((sum, s) => sum + wildLog(s, sound.port(s.outlet, []), here), 0);
+		const most = Math.max(wild, ...raw.map((r) => r.log));
+		const sum = raw.reduce((s, r) => s + Math.exp(r.log - most), Math.exp(wild - most));
+		return {
+			ranked: raw
+				.map(({ log, ...r }): Ranked => ({ ...r, probability: Math.exp(log - most) / sum }))
+				.sort((a, b) => b.probability - a.probability),
+			unthought: Math.exp(wild - most) / sum,
+			here
+		};
+	}
+
+	private judged(h: Hypothesis, evidence: Evidence, here: Shared): Pick<Ranked, 'fits' | 'stands' | 'world'> & { log: number } {
+		const { tripped } = evidence;
 		const world = this.worlds.of(h);
 		// Read before it opened or after: whoever found it tripped may have read both ways.
 		const after = tripped.length ? this.worlds.of(h, tripped) : null;
 		const grid = grids[world.loose] ?? grids[0];
-		const logs = grid.map((ohms) => {
-			const log = this.log(world, ohms);
-			return after ? Math.log(0.5) + sumLogs([log, this.log(after, ohms)]) : log;
-		});
+		const before = this.logs(world, grid, { evidence, here });
+		const then = after && this.logs(after, grid, { evidence, here });
+		const logs = before.map((log, i) => (then ? Math.log(0.5) + sumLogs([log, then[i] as number]) : log));
 		const all = sumLogs(logs);
 		const posterior = logs.map((l) => Math.exp(l - all));
 		return {
-			log: Math.log(h.weight) + this.trips(h, world) + all - Math.log(grid.length),
+			log: Math.log(h.weight) + tripOdds(h, world, tripped) + all - Math.log(grid.length),
 			world,
 			fits: Array.from({ length: world.loose }, (_, i) => fitOf(grid, posterior, i)),
 			stands: standsOf(grid, posterior)
 		};
 	}
-	private log(world: World, ohms: readonly number[]): number {
-		const { shares } = this.here;
-		const odds = new Float64Array(shares.length);
-		for (const s of this.evidence.seen) addOdds(odds, s, world.port(s.outlet, ohms), this.here);
-		return sumLogs(shares.map((s, i) => Math.log(s.odds) + (odds[i] as number)));
+	/** Log of how likely all that was seen is, for each of the ohms. */
+	private logs(world: World, grid: Grid, { evidence, here }: { evidence: Evidence; here: Shared }): number[] {
+		const many = here.shares.length;
+		const sum = new Float64Array(grid.length * many);
+		for (const s of evidence.seen) {
+			const odds = this.odds(s, world, { grid, here });
+			for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] as number) + (odds[i] as number);
+		}
+		return grid.map((_, g) => sumLogs(here.shares.map((s, i) => Math.log(s.odds) + (sum[g * many + i] as number))));
 	}
-	private trips(h: Hypothesis, world: World): number {
-		return this.evidence.tripped.reduce((sum, device) => {
-			const off = h.faults.some((f) => f.kind === 'off' && f.at === device);
-			const odds = off ? SPREAD.trippedIfOff : world.opens().has(device) ? SPREAD.right : (1 - SPREAD.right) / 2;
-			return sum + Math.log(odds);
-		}, 0);
+	private odds(seen: Seen, world: World, { grid, here }: { grid: Grid; here: Shared }): Float64Array {
+		const byWorld = this.kept.get(seen) ?? new WeakMap<World, Float64Array>();
+		this.kept.set(seen, byWorld);
+		const before = byWorld.get(world);
+		if (before) return before;
+		const many = here.shares.length;
+		const odds = new Float64Array(grid.length * many);
+		grid.forEach((ohms, g) =>
+			oddsAt(odds.subarray(g * many, (g + 1) * many), seen, { port: world.port(seen.outlet, ohms), here })
+		);
+		byWorld.set(world, odds);
+		return odds;
 	}
 }
+type Grid = readonly (readonly number[])[];
+type Shared = Here & { shares: readonly { scale: number; odds: number }[] };
+const SOUND: Hypothesis = { faults: [], weight: 1 };
+/** Log of how likely it is that these were found tripped. */
+const tripOdds = (h: Hypothesis, world: World, tripped: readonly string[]): number =>
+	tripped.reduce((sum, device) => {
+		const off = h.faults.some((f) => f.kind === 'off' && f.at === device);
+		const odds = off ? SPREAD.trippedIfOff : world.opens().has(device) ? SPREAD.right : (1 - SPREAD.right) / 2;
+		return sum + Math.log(odds);
+	}, 0);
 function sumLogs(logs: readonly number[]): number {
 	const most = Math.max(...logs);
 	if (most === -Infinity) return most;

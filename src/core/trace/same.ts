@@ -19,35 +19,44 @@ export interface AtHand {
 	loadA: number;
 }
 
-/**
- * The answers, most likely first. The same are those of which at every outlet and instrument at hand lamps, words and what cannot be
- * found agree, and figures lie within two standard deviations.
- */
-export function merge(ranked: readonly Ranked[], atHand: AtHand, here: Here): Answer[] {
-	/** By the words that they show everywhere: only those are compared further. */
-	const byWords = new Map<string, { signature: Signature; members: Ranked[] }[]>();
-	const all: Ranked[][] = [];
-	for (const r of ranked) {
-		// What is next to impossible stands by itself: nobody will be told of it.
-		if (r.probability < NEXT_TO_NONE) {
-			all.push([r]);
-			continue;
+/** Finds which hypotheses are the same; what does not change from one question to the next is kept. */
+export class Signatures {
+	private readonly kept = new Map<string, Map<number, Signature>>();
+
+	/**
+	 * The answers, most likely first. The same are those of which at every outlet and instrument at hand lamps, words and what cannot
+	 * be found agree, and figures lie within two standard deviations.
+	 */
+	merge(ranked: readonly Ranked[], atHand: AtHand, here: Here): Answer[] {
+		const key = `${atHand.instruments.join()} ${atHand.loadA} ${here.full}`;
+		const kept = this.kept.get(key) ?? new Map<number, Signature>();
+		this.kept.set(key, kept);
+		/** By the words that they show everywhere: only those are compared further. */
+		const byWords = new Map<string, { signature: Signature; members: Ranked[] }[]>();
+		const all: Ranked[][] = [];
+		for (const r of ranked) {
+			// What is next to impossible stands by itself: nobody will be told of it.
+			if (r.probability < NEXT_TO_NONE) {
+				all.push([r]);
+				continue;
+			}
+			const signature = kept.get(r.index) ?? signatureOf(r, atHand, here);
+			if (!r.fits.length) kept.set(r.index, signature);
+			const alike = byWords.get(signature.words);
+			const same = alike?.find((a) => agree(a.signature, signature));
+			if (same) {
+				same.members.push(r);
+				continue;
+			}
+			const members = [r];
+			all.push(members);
+			if (alike) alike.push({ signature, members });
+			else byWords.set(signature.words, [{ signature, members }]);
 		}
-		const signature = signatureOf(r, atHand, here);
-		const alike = byWords.get(signature.words);
-		const same = alike?.find((a) => agree(a.signature, signature));
-		if (same) {
-			same.members.push(r);
-			continue;
-		}
-		const members = [r];
-		all.push(members);
-		if (alike) alike.push({ signature, members });
-		else byWords.set(signature.words, [{ signature, members }]);
+		return all
+			.map((members) => ({ members, probability: members.reduce((s, m) => s + m.probability, 0) }))
+			.sort((a, b) => b.probability - a.probability);
 	}
-	return all
-		.map((members) => ({ members, probability: members.reduce((s, m) => s + m.probability, 0) }))
-		.sort((a, b) => b.probability - a.probability);
 }
 
 const NEXT_TO_NONE = 1e-9;

@@ -105,27 +105,28 @@ export function deadOdds(volts: number): number {
 	const share = Math.min(1, Math.max(0, (worksFromV - volts) / (worksFromV - deadBelowV)));
 	return SPREAD.right * share + WRONG / RANGE.use;
 }
-const bell = (x: number, mean: number, sd: number): number =>
-	Math.exp(-0.5 * ((x - mean) / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
+const ROOT_2PI = Math.sqrt(2 * Math.PI);
+/** Log of a normal curve. */
+const bellLog = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd * ROOT_2PI);
 
-/** How likely a figure or word is where the network shows this; volts scale with the service's. */
-function oddsOf(got: number | string | null, s: Shown, { scale, full }: { scale: number; full: number }): number {
-	switch (s.of) {
-		case 'lamp':
-			return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
-		case 'word':
-			return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
-		case 'use':
-			return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
-		default: {
-			if (saysNothing(s)) return wildOdds(s, full);
-			if (got === null || s.value === null) return got === s.value ? SPREAD.right : WRONG * wildOdds(s, full);
-			if (typeof got !== 'number') return WRONG;
-			const mean = s.of === 'volts' ? s.value * scale : s.value;
-			return SPREAD.right * bell(got, mean, spreadOf(s.of === 'volts' ? { ...s, value: mean } : s)) + WRONG * wildOdds(s, full);
-		}
-	}
+/** How likely a word is, or a figure whose stray has nothing to do with the service's volts, where the network shows this. */
+function fixedOdds(got: number | string | null, s: Shown, full: number): number {
+	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
+	if (saysNothing(s)) return wildOdds(s, full);
+	const value = 'value' in s ? s.value : null;
+	if (got === null || value === null) return got === value ? SPREAD.right : WRONG * wildOdds(s, full);
+	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s))) : WRONG;
 }
+/** The same of what goes with the service's volts, at one share of them. */
+function scaledOdds(got: number | string | null, s: Shown, scale: number): number {
+	if (s.of === 'lamp') return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
+	if (s.of === 'use') return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
+	if (s.of !== 'volts' || s.value === null || typeof got !== 'number') return WRONG;
+	const mean = s.value * scale;
+	return Math.exp(bellLog(got, mean, SPREAD.volts.share * mean + SPREAD.volts.plus));
+}
+const scales = (got: number | string | null, s: Shown): boolean =>
+	s.of === 'lamp' || s.of === 'use' || (s.of === 'volts' && s.value !== null && typeof got === 'number');
 /** The same of a reading that is wrong: anything in its range. */
 function wildOdds(s: Shown, full: number): number {
 	switch (s.of) {
@@ -157,17 +158,30 @@ export function supplyShares(full: number): { scale: number; odds: number }[] {
 	const sum = raw.reduce((s, r) => s + r.odds, 0);
 	return raw.map((r) => ({ ...r, odds: r.odds / sum }));
 }
-/** Log of how likely an observation is at a port, for each of the supply's shares. @param add where it is added to, one each */
-export function addOdds(add: Float64Array, seen: Seen, port: Port, here: Here & { shares: readonly { scale: number }[] }): void {
+/** Log of how likely an observation is at a port, for each share of the supply. @param out where it is written to, one each */
+export function oddsAt(
+	out: Float64Array,
+	seen: Seen,
+	{ port, here }: { port: Port; here: Here & { shares: readonly { scale: number }[] } }
+): void {
 	const shown = shownAt(port, seen, here);
-	const names = fieldsOf(seen).filter((f) => shown[f]);
 	let wild = 1;
-	for (const f of names) wild *= wildOdds(shown[f] as Shown, here.full);
-	here.shares.forEach(({ scale }, i) => {
-		let odds = 1;
-		for (const f of names) odds *= oddsOf(seen.fields[f] ?? null, shown[f] as Shown, { scale, full: here.full });
-		add[i] = (add[i] as number) + Math.log((1 - SPREAD.slip) * odds + SPREAD.slip * wild);
-	});
+	let fixed = 1;
+	const moving: [got: number | string | null, shown: Shown][] = [];
+	for (const f of fieldsOf(seen)) {
+		const s = shown[f];
+		if (!s) continue;
+		const got = seen.fields[f] ?? null;
+		wild *= wildOdds(s, here.full);
+		if (scales(got, s)) moving.push([got, s]);
+		else fixed *= fixedOdds(got, s, here.full);
+	}
+	for (let i = 0; i < here.shares.length; i++) {
+		let odds = fixed;
+		const scale = here.shares[i]?.scale ?? 1;
+		for (const [got, s] of moving) odds *= scaledOdds(got, s, scale);
+		out[i] = Math.log((1 - SPREAD.slip) * odds + SPREAD.slip * wild);
+	}
 }
 /** The same for what nobody thought of: every figure anywhere in its range. */
 export function wildLog(seen: Seen, port: Port, here: Here): number {

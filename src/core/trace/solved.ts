@@ -45,8 +45,19 @@ export class Worlds {
 		this.soundLoops = run.outletIds.map((_, i) => groundLoop(this.sound.port(i)));
 	}
 
-	/** @param off devices that have opened besides: `panel`, or the place of a GFCI @throws RangeError for a place that is not there */
+	private readonly kept = new Map<string, WeakMap<Hypothesis, World>>();
+	/** Solved once: what was read since changes nothing of it. @param off devices that have opened besides: `panel`, or the place of a GFCI @throws RangeError for a place that is not there */
 	of(h: Hypothesis, off: readonly string[] = []): World {
+		const key = off.join(' ');
+		const kept = this.kept.get(key) ?? new WeakMap<Hypothesis, World>();
+		this.kept.set(key, kept);
+		const before = kept.get(h);
+		if (before) return before;
+		const world = this.made(h, off);
+		kept.set(h, world);
+		return world;
+	}
+	private made(h: Hypothesis, off: readonly string[]): World {
 		const loose = looseOf(h);
 		const contacts = loose.filter((f) => !f.kind.startsWith('loose-'));
 		const faults = [

@@ -1,0 +1,164 @@
+import { editions } from '../../src/core/code/editions';
+import { planOf } from '../../src/core/network/build';
+import { runWiring, type RunBox } from '../../src/core/network/run-wiring';
+import type { RunInstrument } from '../../src/core/instruments/run-reading';
+import { LAMPS } from '../../src/core/instruments/meter';
+import { Search, type Diagnosis } from '../../src/core/trace/diagnose';
+import { looseOf, runHypotheses, type Hypothesis } from '../../src/core/trace/hypotheses';
+import type { Measurement } from '../../src/core/trace/next';
+import type { Seen, Shown } from '../../src/core/trace/seen';
+import { shownAt, spreadOf } from '../../src/core/trace/seen';
+import { Worlds } from '../../src/core/trace/solved';
+import { DONE_AT, LOOSE_OHMS, SPREAD } from '../../src/core/trace/spread';
+import { seeded, type Random } from '../../src/core/units/random';
+
+/** A circuit with a fault that nobody was told, to be found by measuring. */
+export interface Game {
+	run: Parameters<typeof runWiring>[1];
+	truth: Hypothesis;
+	ohms: number[];
+	/** What the service really gives, V. */
+	volts: number;
+	random: Random;
+}
+export const INSTRUMENTS: readonly RunInstrument[] = ['lamps', 'voltmeter', 'low-impedance', 'analyzer'];
+const LOAD_A = 12;
+const FULL = 120;
+
+const bell = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+const pick = <T>(all: readonly T[], random: Random): T => all[Math.floor(random() * all.length)] as T;
+
+/** The same game for the same seed. @param boxes how many, from and to */
+export function gameOf(seed: number, [from, to]: readonly [number, number]): Game {
+	const random = seeded(seed * 2654435761 + 97);
+	for (let i = 0; i < 20; i++) random();
+	const many = from + Math.floor(random() * (to - from + 1));
+	const boxes = Array.from({ length: many }, (_, i): RunBox => ({
+		id: `b${i + 1}`,
+		// Mostly a chain, now and then a tap.
+		from: i === 0 ? 'panel' : random() < 0.8 ? `b${i}` : `b${1 + Math.floor(random() * i)}`,
+		awg: random() < 0.6 ? '12' : '14',
+		metal: 'Cu',
+		lengthFt: i === 0 ? 20 + Math.floor(40 * random()) : 5 + Math.floor(20 * random()),
+		ground: true,
+		loadWatts: 0
+	}));
+	const run = { source: { volts: FULL, ohmsPerLeg: 0.03 }, boxes, terminationOhms: 0.002, conductorC: 25 };
+	// A fault that shows somewhere: nobody looks for what nothing tells of.
+	const all = runHypotheses(run).filter((h) => h.faults.length);
+	const sum = all.reduce((s, h) => s + h.weight, 0);
+	for (;;) {
+		let at = random() * sum;
+		const truth = all.find((h) => (at -= h.weight) <= 0) ?? (all[0] as Hypothesis);
+		const ohms = looseOf(truth).map(() => LOOSE_OHMS.least * (LOOSE_OHMS.most / LOOSE_OHMS.least) ** random());
+		const game = { run, truth, ohms, volts: FULL + SPREAD.serviceVolts * bell(random), random };
+		if (new Player(game).firsts().length) return game;
+	}
+}
+
+export type Chooser = (
+	d: Diagnosis,
+	left: readonly { outlet: number; instrument: RunInstrument }[],
+	random: Random
+) => { outlet: number; instrument: RunInstrument } | null;
+export interface Played {
+	right: boolean;
+	measurements: number;
+	/** Of every answer at every turn: how likely it was held to be, and whether it was the one. */
+	held: { probability: number; was: boolean }[];
+}
+
+export class Player {
+	private readonly tried;
+	private readonly hypotheses;
+	private readonly world;
+	private readonly sound;
+	private readonly here;
+
+	constructor(private readonly game: Game) {
+		const { run, truth } = game;
+		this.tried = { plan: planOf(runWiring(editions['2023'], run)), outletIds: run.boxes.map((b) => b.id) };
+		this.hypotheses = runHypotheses(run);
+		const worlds = new Worlds(this.tried);
+		this.world = worlds.of(truth);
+		this.sound = worlds.of({ faults: [], weight: 1 });
+		this.here = { full: FULL, soundLoops: worlds.soundLoops };
+	}
+
+	private every(): { outlet: number; instrument: RunInstrument }[] {
+		return this.tried.outletIds.flatMap((_, outlet) => INSTRUMENTS.map((instrument) => ({ outlet, instrument })));
+	}
+	/** Readings at which the fault shows. */
+	firsts(): { outlet: number; instrument: RunInstrument }[] {
+		return this.every().filter((m) => {
+			const [is, ought] = [this.shown(m, this.world, this.game.ohms), this.shown(m, this.sound, [])];
+			return Object.keys(is).some((key) => differs(is[key] as Shown, ought[key] as Shown));
+		});
+	}
+	private shown(m: { outlet: number; instrument: RunInstrument }, world: Player['world'], ohms: readonly number[]) {
+		return shownAt(world.port(m.outlet, ohms), { ...m, loadA: LOAD_A }, this.here);
+	}
+	/** A reading as an instrument gives it: with its own error, and now and then wrong as a whole. */
+	private read(m: { outlet: number; instrument: RunInstrument }): Seen {
+		const { random, volts, ohms } = this.game;
+		const scale = volts / FULL;
+		const fields: Record<string, number | string | null> = {};
+		const slipped = random() < SPREAD.slip;
+		for (const [key, s] of Object.entries(this.shown(m, this.world, ohms))) {
+			if (s.of === 'lamp') {
+				const v = slipped ? random() * 130 : s.volts * scale + SPREAD.lampV * bell(random);
+				fields[key] = v >= LAMPS.onV ? 'on' : v >= LAMPS.dimV ? 'dim' : 'off';
+			} else if (s.of === 'word') fields[key] = slipped ? pick(['yes', 'no', 'cannot-tell'], random) : s.value;
+			else if ('value' in s) {
+				const value = s.value === null ? null : s.of === 'volts' ? s.value * scale : s.value;
+				const wrong = s.of === 'drop' ? 100 * random() : s.of === 'ohms' ? 25 * random() : 150 * random();
+				fields[key] = slipped ? wrong : value === null ? null : value + spreadOf({ ...s, value } as Shown) * bell(random);
+			}
+		}
+		return { outlet: m.outlet, instrument: m.instrument, fields, loadA: LOAD_A };
+	}
+
+	/** From a first reading where the fault shows until one answer holds, or nothing more can be told. */
+	play(choose: Chooser, most = 20): Played {
+		const { random } = this.game;
+		const seen = [this.read(pick(this.firsts(), random))];
+		const held: Played['held'] = [];
+		const search = new Search(this.tried, this.hypotheses);
+		for (;;) {
+			const d = search.ask({
+				evidence: { seen, tripped: [] },
+				full: FULL,
+				atHand: { instruments: INSTRUMENTS, loadA: LOAD_A }
+			});
+			for (const a of d.answers.slice(0, 40)) held.push({ probability: a.probability, was: this.holds(a) });
+			const [best] = d.answers;
+			const left = this.every().filter((m) => !seen.some((s) => s.outlet === m.outlet && s.instrument === m.instrument));
+			const next = (best?.probability ?? 0) >= DONE_AT || seen.length >= most ? null : choose(d, left, random);
+			if (!next) return { right: !!best && this.holds(best), measurements: seen.length, held };
+			seen.push(this.read(next));
+		}
+	}
+	private readonly holds = (a: Diagnosis['answers'][number]): boolean =>
+		a.members.some((m) => sameFaults(m.hypothesis, this.game.truth));
+}
+const nameOf = (h: Hypothesis): string =>
+	h.faults
+		.map((f) => `${f.kind} ${f.at}`)
+		.sort()
+		.join();
+const sameFaults = (a: Hypothesis, b: Hypothesis): boolean => nameOf(a) === nameOf(b);
+function differs(a: Shown, b: Shown): boolean {
+	if (a.of === 'lamp' && b.of === 'lamp') return a.volts >= LAMPS.onV !== b.volts >= LAMPS.onV;
+	if (a.of === 'word' || b.of === 'word') return 'value' in a && 'value' in b && a.value !== b.value;
+	if (!('value' in a) || !('value' in b)) return false;
+	if (a.value === null || b.value === null) return a.value !== b.value;
+	return Math.abs(Number(a.value) - Number(b.value)) > 4 * Math.max(spreadOf(a), spreadOf(b));
+}
+
+/** What tells most. */
+export const byBits: Chooser = (d) => d.next[0] ?? null;
+/** With an analyzer from the panel on, box by box. */
+export const boxByBox: Chooser = (d, left) =>
+	d.next.length ? (left.find((m) => m.instrument === 'analyzer') ?? left[0] ?? null) : null;
+export const atRandom: Chooser = (d, left, random) => (d.next.length ? pick(left, random) : null);
+export type { Measurement };
