@@ -123,7 +123,7 @@ export class Player {
 		const { random } = this.game;
 		const seen = [this.read(pick(this.firsts(), random))];
 		const held: Played['held'] = [];
-		const search = new Search(this.tried, this.hypotheses);
+		const search = new Search([this.tried], this.hypotheses);
 		for (;;) {
 			const d = search.ask({
 				evidence: { seen, tripped: [] },

@@ -67,7 +67,13 @@ export const removeBox =
 		rowIn(draft.boxes, boxId, 'box');
 		const circuits = new Set(draft.legs.filter((l) => l.toId === boxId).map((l) => l.circuitId));
 		for (const circuitId of circuits) detachBox(boxId, circuitId)(draft);
-		for (const symptom of draft.symptoms) if (symptom.boxId === boxId) symptom.boxId = null;
+		const others = (ids: readonly string[]) => ids.filter((id) => id !== boxId);
+		for (const symptom of draft.symptoms) {
+			if (symptom.boxId === boxId) symptom.boxId = null;
+			if (symptom.dead) symptom.dead = others(symptom.dead);
+			if (symptom.works) symptom.works = others(symptom.works);
+			if (symptom.signs) symptom.signs = symptom.signs.filter((s) => s.boxId !== boxId);
+		}
 		for (const item of draft.inspection ?? []) if (item.boxId === boxId) item.boxId = null;
 		draft.boxes = draft.boxes.filter((b) => b.id !== boxId);
 	};

@@ -1,5 +1,5 @@
 import { rowIn, type Command } from './command';
-import type { Job, SiteCheck } from '../model/job';
+import type { Job, SiteCheck, Symptom } from '../model/job';
 
 /** Changes what is said of the whole job: name, edition, permit date, practice, amendments. */
 export const editJob =
@@ -26,6 +26,11 @@ export const closeSymptom =
 	(draft) => {
 		rowIn(draft.symptoms, id, 'symptom').open = open;
 	};
+/** Changes what is told of a symptom: its words, what is dead and what works, what was seen, what it was in the end. */
+export const tellSymptom =
+	(id: string, change: Partial<Omit<Symptom, 'id'>>): Command =>
+	(draft) =>
+		void Object.assign(rowIn(draft.symptoms, id, 'symptom'), change);
 /** Adds a symptom as somebody told it, open. @param boxId where it was seen; null: not of one box */
 export const addSymptom =
 	(id: string, text: string, boxId: string | null): Command =>

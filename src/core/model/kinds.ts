@@ -355,6 +355,28 @@ export const READING_KINDS = [
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
+/** What people say that is wrong. */
+export const SYMPTOM_KINDS = [
+	'nothing-works',
+	'half-dead',
+	'one-half',
+	'comes-and-goes',
+	'dims',
+	'bright-and-dim',
+	'tingle',
+	'trips-at-once',
+	'trips-later',
+	'gfci-no-reset',
+	'gfci-trips',
+	'afci-trips',
+	'warm',
+	'after-a-nail'
+] as const;
+export type SymptomKind = (typeof SYMPTOM_KINDS)[number];
+/** What was seen at a box that makes a fault there likelier. */
+export const SYMPTOM_SIGNS = ['recent-work', 'damp', 'loose-grip', 'warm'] as const;
+export type SymptomSign = (typeof SYMPTOM_SIGNS)[number];
+
 export const STAGES = ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover'] as const;
 export type Stage = (typeof STAGES)[number];
 

@@ -24,8 +24,14 @@ export class LooseRun {
 		this.at = of.branches.map((b) => looseBranch(solution, b, { nodes, branches: of.branches }));
 	}
 
-	/** The port of an outlet with so many ohms more in each of the branches. */
+	private readonly kept = new WeakMap<readonly number[], (Port | undefined)[]>();
+	/** The port of an outlet with so many ohms more in each of the branches; kept for the list of ohms that is given. */
 	port(outlet: number, ohms: readonly number[]): Port {
+		const kept = this.kept.get(ohms) ?? [];
+		this.kept.set(ohms, kept);
+		return (kept[outlet] ??= this.changed(outlet, ohms));
+	}
+	private changed(outlet: number, ohms: readonly number[]): Port {
 		const sound = this.sound(outlet);
 		const port: Port = { v: sound.v.slice(), z: sound.z.slice(), has: sound.has };
 		const [one, two] = this.at;

@@ -8,8 +8,6 @@ import { SPREAD, UNTHOUGHT_WEIGHT } from './spread';
 /** A hypothesis after everything that was seen. */
 export interface Ranked {
 	hypothesis: Hypothesis;
-	/** By its number among the hypotheses. */
-	index: number;
 	probability: number;
 	/** Ohms of its loose connections: the middle, and where nine in ten lie. */
 	fits: readonly Fit[];
@@ -49,21 +47,21 @@ export class Ranker {
 	/** Of what was seen once the odds stay: by the hypothesis's world, for each of its ohms and each share of the supply. */
 	private readonly kept = new WeakMap<Seen, WeakMap<World, Float64Array>>();
 
-	constructor(
-		private readonly worlds: Worlds,
-		private readonly hypotheses: readonly Hypothesis[]
-	) {}
+	/** @param runs the run as it may be, each as likely as the others: what is not known of it is averaged over */
+	constructor(private readonly runs: readonly [Worlds, ...Worlds[]]) {}
 
-	rank(evidence: Evidence, full: number): Ranking {
-		const { worlds } = this;
-		const here: Here = { full, soundLoops: worlds.soundLoops };
+	rank(hypotheses: readonly Hypothesis[], evidence: Evidence, full: number): Ranking {
 		const shares = supplyShares(full);
-		const raw = this.hypotheses.map((hypothesis, index) => ({
-			hypothesis,
-			index,
-			...this.judged(hypothesis, evidence, { ...here, shares })
-		}));
-		const sound = worlds.of(SOUND);
+		const raw = hypotheses.map((hypothesis) => {
+			const each = this.runs.map((worlds) =>
+				this.judged(hypothesis, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares })
+			);
+			const best = each.reduce((a, b) => (b.log > a.log ? b : a));
+			return { hypothesis, ...best, log: sumLogs(each.map((e) => e.log)) - Math.log(each.length) };
+		});
+		const [first] = this.runs;
+		const here: Here = { full, soundLoops: first.soundLoops };
+		const sound = first.of(SOUND);
 		const wild =
 			Math.log(UNTHOUGHT_WEIGHT) +
 			evidence.tripped.length * Math.log(1 - SPREAD.right) +
@@ -79,11 +77,20 @@ export class Ranker {
 		};
 	}
 
+	/** Log of how likely one thing that was seen is under a hypothesis, over all that is not known. */
+	oddsOf(h: Hypothesis, seen: Seen, full: number): number {
+		const evidence: Evidence = { seen: [seen], tripped: [] };
+		const shares = supplyShares(full);
+		const each = this.runs.map(
+			(worlds) => this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares }).log - Math.log(h.weight)
+		);
+		return sumLogs(each) - Math.log(each.length);
+	}
 	private judged(h: Hypothesis, evidence: Evidence, here: Shared): Pick<Ranked, 'fits' | 'stands' | 'world'> & { log: number } {
 		const { tripped } = evidence;
-		const world = this.worlds.of(h);
+		const world = here.worlds.of(h);
 		// Read before it opened or after: whoever found it tripped may have read both ways.
-		const after = tripped.length ? this.worlds.of(h, tripped) : null;
+		const after = tripped.length ? here.worlds.of(h, tripped) : null;
 		const grid = grids[world.loose] ?? grids[0];
 		const before = this.logs(world, grid, { evidence, here });
 		const then = after && this.logs(after, grid, { evidence, here });
@@ -122,7 +129,7 @@ export class Ranker {
 	}
 }
 type Grid = readonly (readonly number[])[];
-type Shared = Here & { shares: readonly { scale: number; odds: number }[] };
+type Shared = Here & { worlds: Worlds; shares: readonly { scale: number; odds: number }[] };
 const SOUND: Hypothesis = { faults: [], weight: 1 };
 /** Log of how likely it is that these were found tripped. */
 const tripOdds = (h: Hypothesis, world: World, tripped: readonly string[]): number =>

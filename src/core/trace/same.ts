@@ -1,6 +1,7 @@
 import { lampVoltsAt } from '../instruments/port';
 import { LAMPS } from '../instruments/meter';
 import type { RunInstrument } from '../instruments/run-reading';
+import type { Hypothesis } from './hypotheses';
 import { fittedPort, type Ranked } from './rank';
 import { saysNothing, shownAt, spreadOf, type Here } from './seen';
 import { SAME_WITHIN } from './spread';
@@ -21,7 +22,7 @@ export interface AtHand {
 
 /** Finds which hypotheses are the same; what does not change from one question to the next is kept. */
 export class Signatures {
-	private readonly kept = new Map<string, Map<number, Signature>>();
+	private readonly kept = new Map<string, WeakMap<Hypothesis, Signature>>();
 
 	/**
 	 * The answers, most likely first. The same are those of which at every outlet and instrument at hand lamps, words and what cannot
@@ -29,7 +30,7 @@ export class Signatures {
 	 */
 	merge(ranked: readonly Ranked[], atHand: AtHand, here: Here): Answer[] {
 		const key = `${atHand.instruments.join()} ${atHand.loadA} ${here.full}`;
-		const kept = this.kept.get(key) ?? new Map<number, Signature>();
+		const kept = this.kept.get(key) ?? new WeakMap<Hypothesis, Signature>();
 		this.kept.set(key, kept);
 		/** By the words that they show everywhere: only those are compared further. */
 		const byWords = new Map<string, { signature: Signature; members: Ranked[] }[]>();
@@ -40,8 +41,8 @@ export class Signatures {
 				all.push([r]);
 				continue;
 			}
-			const signature = kept.get(r.index) ?? signatureOf(r, atHand, here);
-			if (!r.fits.length) kept.set(r.index, signature);
+			const signature = kept.get(r.hypothesis) ?? signatureOf(r, atHand, here);
+			if (!r.fits.length) kept.set(r.hypothesis, signature);
 			const alike = byWords.get(signature.words);
 			const same = alike?.find((a) => agree(a.signature, signature));
 			if (same) {

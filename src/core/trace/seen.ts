@@ -114,6 +114,8 @@ function fixedOdds(got: number | string | null, s: Shown, full: number): number 
 	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
 	if (saysNothing(s)) return wildOdds(s, full);
 	const value = 'value' in s ? s.value : null;
+	// A contact that is not there: what was read was read to something else.
+	if (s.of === 'volts' && value === null) return wildOdds(s, full);
 	if (got === null || value === null) return got === value ? SPREAD.right : WRONG * wildOdds(s, full);
 	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s))) : WRONG;
 }

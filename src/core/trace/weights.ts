@@ -23,3 +23,36 @@ export const RUN_WEIGHTS = {
 	/** A pair is the product of its two over this. */
 	pairOver: 10
 } as const;
+
+/**
+ * The same per kind and circuit, shared evenly over its places before signs multiply.
+ * @source facts on testing, "Finding the fault": practice, the ratio is what matters
+ */
+export const PRACTICE_WEIGHTS = {
+	sound: 5,
+	/** A breaker, and each device that protects, off or tripped. */
+	off: 20,
+	pushIn: 10,
+	contact: 5,
+	splice: 5,
+	/** A cable itself, between its boxes. */
+	cable: { usual: 0.3, afterNail: 10 },
+	reversed: { usual: 2, newDevice: 5 },
+	bootleg: { usual: 0.5, threeSlotOnTwoWire: 8 },
+	hotGround: 0.3,
+	swapped: 0.5,
+	neutralGround: 1,
+	short: { usual: 1, tripsAtOnce: 20 },
+	serviceNeutral: { usual: 0.3, brightAndDim: 20 },
+	aluminumTimes: 3,
+	/** What was seen at a box, on its contacts. */
+	signs: { 'recent-work': 5, damp: 5, 'loose-grip': 10, warm: 20 },
+	/** A symptom makes what it speaks of likelier, and what cannot cause it where it is seen less so. */
+	symptom: { speaksFor: 10, elsewhere: 0.1 },
+	/** A pair is the product of its two over this. */
+	pairOver: 100,
+	/** A GFCI that has tripped with its cause still there, over this. */
+	trippedOver: 10
+} as const;
+/** What a measurement costs, in units of one plug-in reading. @source facts on testing, "Next" */
+export const EFFORT = { plugIn: 1, anotherRoom: 0.5, openBox: 6, gate: 4 } as const;

@@ -1,12 +1,32 @@
-import { shape, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
+import { shape, list, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
 import { id } from './schema-fields';
 import { MOST } from './limits';
-import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS, PHOTO_OF } from '../kinds';
+import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS, PHOTO_OF, SYMPTOM_KINDS, SYMPTOM_SIGNS } from '../kinds';
 import { mixedRecord } from './schema-practice';
 
 /** What was said, seen and read: symptoms, checks, the inspector, readings, events, photos. */
 
-export const symptom = shape({ id: id(), text: must(named(1000)), boxId: text(64).nullable().defined(), open: must(flag()) });
+const boxIds = () => list(must(named(64)), 500);
+export const symptom = shape({
+	id: id(),
+	text: must(named(1000)),
+	boxId: text(64).nullable().defined(),
+	open: must(flag()),
+	kind: maybe(oneOf(SYMPTOM_KINDS)),
+	dead: maybe(boxIds()),
+	works: maybe(boxIds()),
+	signs: maybe(list(shape({ boxId: must(named(64)), sign: must(oneOf(SYMPTOM_SIGNS)) }), 500)),
+	was: maybe(
+		shape({
+			faults: must(list(shape({ kind: must(named(40)), at: must(named(64)) }), 10)),
+			says: must(named(1000)),
+			place: whole(1, 1000).nullable().defined(),
+			readings: must(whole(0, 10_000)),
+			at: must(time()),
+			by: text(80).defined()
+		})
+	)
+});
 export const siteCheck = shape({
 	id: must(named(200)),
 	seen: oneOf(['done', 'not-done'] as const)

@@ -1,0 +1,202 @@
+import { indexOf } from '../model/job-index';
+import type { Device, Job, Symptom } from '../model/job';
+import type { SymptomKind, SymptomSign } from '../model/kinds';
+import { LOAD_SIDE } from '../network/plan';
+import type { Wiring } from '../network/wiring';
+import type { FaultKind } from '../faults/kinds';
+import type { Hypothesis, Suspected } from './hypotheses';
+import { PRACTICE_WEIGHTS as W } from './weights';
+
+/** What makes faults likelier than they are by themselves: what was said, and what was seen at boxes. */
+export interface Told {
+	kinds: readonly SymptomKind[];
+	/** Where the symptom was seen. */
+	at: readonly string[];
+	signs: readonly { boxId: string; sign: SymptomSign }[];
+}
+export const toldBy = (symptoms: readonly Symptom[]): Told => ({
+	kinds: symptoms.flatMap((s) => (s.kind ? [s.kind] : [])),
+	at: symptoms.flatMap((s) => [...(s.boxId ? [s.boxId] : []), ...(s.dead ?? [])]),
+	signs: symptoms.flatMap((s) => s.signs ?? [])
+});
+
+/** Which kinds a symptom speaks for. */
+const SPEAKS_FOR: Readonly<Partial<Record<SymptomKind, (kind: Suspected['kind']) => boolean>>> = {
+	'nothing-works': (k) => k === 'off' || k.startsWith('open') || k.endsWith('lost'),
+	'half-dead': (k) => k.startsWith('open-hot') || k.startsWith('open-neutral'),
+	'one-half': (k) => k === 'hot-contact-lost' || k === 'tab-removed',
+	'comes-and-goes': (k) => k.includes('loose'),
+	dims: (k) => k.includes('loose'),
+	tingle: (k) => k === 'bootleg' || k === 'hot-ground-reversed' || k === 'open-ground',
+	warm: (k) => k.includes('loose'),
+	'gfci-trips': (k) => k === 'neutral-ground-touch',
+	'gfci-no-reset': (k) => k === 'neutral-ground-touch' || k === 'off'
+};
+
+/** Everything that can be wrong with a circuit of a job, each with its weight before anything was read. */
+export function jobHypotheses(job: Job, wiring: Wiring, { circuitId, told }: { circuitId: string; told: Told }): Hypothesis[] {
+	return new Possible(job, wiring, { circuitId, told }).all();
+}
+
+class Possible {
+	private readonly found: Hypothesis[] = [];
+	private readonly circuitId: string;
+	private readonly told: Told;
+	private readonly upstream: ReadonlyMap<string, readonly string[]>;
+	/** Boxes that lie on the way to where the symptom was seen; empty: nobody said where. */
+	private readonly onTheWay: ReadonlySet<string>;
+	private readonly devices: ReadonlyMap<string, Device>;
+	private readonly signs: ReadonlyMap<string, number>;
+
+	constructor(
+		private readonly job: Job,
+		private readonly wiring: Wiring,
+		{ circuitId, told }: { circuitId: string; told: Told }
+	) {
+		this.circuitId = circuitId;
+		this.told = told;
+		this.upstream = upstreamOf(wiring, circuitId);
+		this.onTheWay = new Set(told.at.flatMap((id) => this.upstream.get(id) ?? []));
+		this.devices = new Map(job.boxes.flatMap((b) => b.devices.map((d) => [d.id, d] as const)));
+		const signs = new Map<string, number>();
+		for (const { boxId, sign } of told.signs) signs.set(boxId, (signs.get(boxId) ?? 1) * W.signs[sign]);
+		this.signs = signs;
+	}
+
+	all(): Hypothesis[] {
+		this.found.push({ faults: [], weight: W.sound });
+		this.one('off', this.circuitId, W.off * this.speaks('off'));
+		for (const w of this.own(this.wiring.watchers)) this.one('off', w.at, W.off * this.speaks('off'));
+		this.cables();
+		this.contacts();
+		this.deviceFaults();
+		this.touches();
+		const service = this.told.kinds.includes('bright-and-dim') ? W.serviceNeutral.brightAndDim : W.serviceNeutral.usual;
+		this.one('service-neutral-open', 'service', service / 2);
+		this.one('service-neutral-loose', 'service', service / 2);
+		this.pairs();
+		return this.found;
+	}
+	private own<T extends { circuitId: string }>(rows: readonly T[]): T[] {
+		return rows.filter((r) => r.circuitId === this.circuitId);
+	}
+	private one(kind: Suspected['kind'], at: string, weight: number): void {
+		if (weight > 0) this.found.push({ faults: [{ kind, at }], weight });
+	}
+	private speaks(kind: Suspected['kind']): number {
+		return this.told.kinds.some((k) => SPEAKS_FOR[k]?.(kind)) ? W.symptom.speaksFor : 1;
+	}
+	/** What lies elsewhere than on the way to the symptom hardly causes it. */
+	private lies(at: string): number {
+		return !this.onTheWay.size || this.onTheWay.has(at) ? 1 : W.symptom.elsewhere;
+	}
+	/** Shares a weight over places, before what was seen there multiplies it. */
+	private over(kind: FaultKind, places: readonly { at: string; times?: number; where?: string }[], weight: number): void {
+		for (const { at, times = 1, where = at } of places)
+			this.one(kind, at, (weight / places.length) * times * this.speaks(kind) * this.lies(where));
+	}
+	private readonly sign = (boxId: string): number => this.signs.get(boxId) ?? 1;
+
+	private cables(): void {
+		const cables = this.own(this.wiring.cables);
+		const nail = this.told.kinds.includes('after-a-nail');
+		for (const role of ['hot', 'neutral', 'ground'] as const) {
+			const there = cables.filter((c) => c.wires.some((w) => w.role === role));
+			const places = there.map(({ at }) => {
+				// Its other end is in the box that feeds it: what was seen there counts too.
+				const from = this.upstream.get(at)?.[1];
+				return { at, times: Math.max(this.sign(at), from ? this.sign(from) : 1) };
+			});
+			this.over(`open-${role}`, places, W.splice + (nail ? W.cable.afterNail : W.cable.usual));
+			this.over(`loose-${role}`, places, W.splice);
+		}
+	}
+	private contacts(): void {
+		const metal = aluminumTimes(this.job, this.circuitId);
+		const places = this.own(this.wiring.outlets).map((o) => ({ at: o.id, times: metal * this.sign(o.at), where: o.at }));
+		const pushIn = places.filter(({ at }) => {
+			const connect = this.devices.get(at)?.connects;
+			return connect === undefined || connect === 'push-in';
+		});
+		this.over('hot-contact-lost', pushIn, W.pushIn / 2);
+		this.over('neutral-contact-lost', pushIn, W.pushIn / 2);
+		this.over('hot-contact-loose', places, W.contact / 2);
+		this.over('neutral-contact-loose', places, W.contact / 2);
+	}
+	private deviceFaults(): void {
+		const outlets = this.own(this.wiring.outlets).filter((o) => o.half !== 'lower');
+		const places = outlets.map((o) => ({ at: o.id, times: this.sign(o.at), where: o.at }));
+		const newer = outlets.some((o) => this.devices.get(o.id)?.installed);
+		this.over('reversed', places, newer ? W.reversed.newDevice : W.reversed.usual);
+		const grounded = outlets.filter((o) => o.ground !== null);
+		const toGround = grounded.map((o) => ({ at: o.id, times: this.sign(o.at), where: o.at }));
+		this.over('hot-ground-reversed', toGround, W.hotGround);
+		this.over('neutral-ground-swapped', toGround, W.swapped);
+		const bare = new Set(
+			this.own(this.wiring.cables)
+				.filter((c) => !c.wires.some((w) => w.role === 'ground'))
+				.map((c) => c.at)
+		);
+		const jumped = grounded.filter((o) => bare.has(o.at));
+		this.over(
+			'bootleg',
+			toGround.filter((_, i) => !bare.has(grounded[i]?.at ?? '')),
+			W.bootleg.usual
+		);
+		this.over(
+			'bootleg',
+			jumped.map((o) => ({ at: o.id, where: o.at })),
+			W.bootleg.threeSlotOnTwoWire
+		);
+	}
+	private touches(): void {
+		const places = this.own(this.wiring.cables).map((c) => ({ at: c.at, times: this.sign(c.at) }));
+		const short = this.told.kinds.includes('trips-at-once') ? W.short.tripsAtOnce : W.short.usual;
+		this.over('short-hot-neutral', places, short / 2);
+		this.over('short-hot-ground', places, short / 2);
+		this.over('neutral-ground-touch', places, W.neutralGround);
+	}
+	/** Those that belong together. */
+	private pairs(): void {
+		const byName = new Map(
+			this.found.flatMap((h) => (h.faults.length === 1 ? [[nameOf(h.faults[0] as Suspected), h] as const] : []))
+		);
+		const pair = (a: Suspected, b: Suspected, over: number = W.pairOver) => {
+			const [one, two] = [byName.get(nameOf(a)), byName.get(nameOf(b))];
+			if (one && two) this.found.push({ faults: [a, b], weight: (one.weight * two.weight) / over });
+		};
+		for (const o of this.own(this.wiring.outlets)) {
+			for (const up of this.upstream.get(o.at) ?? []) pair({ kind: 'bootleg', at: o.id }, { kind: 'open-neutral', at: up });
+			pair({ kind: 'reversed', at: o.id }, { kind: 'bootleg', at: o.id });
+			pair({ kind: 'reversed', at: o.id }, { kind: 'open-ground', at: o.at });
+			pair({ kind: 'neutral-contact-loose', at: o.id }, { kind: 'hot-contact-loose', at: o.id });
+		}
+		for (const { at } of this.own(this.wiring.cables)) {
+			pair({ kind: 'open-neutral', at }, { kind: 'open-ground', at });
+			pair({ kind: 'loose-neutral', at }, { kind: 'loose-hot', at });
+			for (const w of this.own(this.wiring.watchers))
+				if (w.at !== at && this.upstream.get(at)?.includes(w.at))
+					pair({ kind: 'off', at: w.at }, { kind: 'neutral-ground-touch', at }, W.trippedOver);
+		}
+	}
+}
+const nameOf = (f: Suspected): string => `${f.kind} ${f.at}`;
+/** Of each place of a circuit: itself and those that feed it, up to the panel. */
+function upstreamOf({ cables }: Wiring, circuitId: string): Map<string, string[]> {
+	const owner = new Map(cables.flatMap((c) => c.wires.map((w) => [w.to, c.at] as const)));
+	const found = new Map<string, string[]>();
+	for (const c of cables) {
+		if (c.circuitId !== circuitId) continue;
+		const from = c.wires[0]?.from.replace(LOAD_SIDE, '') ?? '';
+		const up = owner.get(from);
+		found.set(c.at, [c.at, ...((up && found.get(up)) ?? [])]);
+	}
+	return found;
+}
+/** Contacts of aluminum wiring work loose. */
+const aluminumTimes = (job: Job, circuitId: string): number =>
+	indexOf(job)
+		.legsOfCircuit.get(circuitId)
+		?.some((l) => l.metal === 'Al')
+		? W.aluminumTimes
+		: 1;

@@ -1,0 +1,267 @@
+import { editionOf } from '../code/amended-edition';
+import type { RunInstrument } from '../instruments/run-reading';
+import type { Job, Reading } from '../model/job';
+import { indexOf } from '../model/job-index';
+import { knownJob } from '../model/known';
+import { readingValue, readingWords } from '../model/reading';
+import { Search, type Diagnosis } from './diagnose';
+import { gather, type Gathered } from './gather';
+import type { Hypothesis, Suspected } from './hypotheses';
+import { jobHypotheses, toldBy } from './job-hypotheses';
+import type { Measurement } from './next';
+import { possibleRuns, type PossibleRuns } from './possible-runs';
+import { fittedPort, type Fit, type Ranked } from './rank';
+import { remedyOf, type Remedy } from './remedies';
+import { sayFaults } from './say';
+import type { Answer } from './same';
+import { shownAt, type Seen } from './seen';
+import { DONE_AT } from './spread';
+import { outcomesOf, sayShown } from './tell';
+import { EFFORT, PRACTICE_WEIGHTS } from './weights';
+
+/** The search for a fault on one circuit of a job: what explains what was read, and what to read next. Plain data, to go to a page. */
+export interface Traced {
+	answers: TracedAnswer[];
+	/** All others together, and what nobody thought of. */
+	others: number;
+	unthought: number;
+	next: TracedNext[];
+	gathered: Gathered['rows'];
+	/** Of each box: how likely the fault lies there or in the cable to it. */
+	suspicion: Record<string, number>;
+	/** One answer holds, or nothing that can be read tells more. */
+	done: 'found' | 'no-more' | null;
+	/** What was taken each way, because nobody knows it. */
+	taken: string[];
+	/** Boxes of the circuit of which nobody knows what feeds them. */
+	notOnRun: string[];
+}
+export interface TracedAnswer {
+	faults: Suspected[];
+	says: string;
+	probability: number;
+	/** The others that nothing at hand tells apart from it. */
+	same: string[];
+	fits: Fit[];
+	/** Boxes that it speaks of. */
+	boxIds: string[];
+	remedy: Remedy;
+	/** What each instrument would show at each box, in words: by box. */
+	shows: Record<string, string[]>;
+}
+export interface TracedNext {
+	boxId: string;
+	outletId: string;
+	half: 'upper' | 'lower' | undefined;
+	instrument: RunInstrument;
+	bits: number;
+	effort: number;
+	/** What it means if it reads this or that. */
+	outcomes: { reads: string; means: string; probability: number }[];
+}
+export interface TraceAsk {
+	circuitId: string;
+	instruments: readonly RunInstrument[];
+	/** Where the person stands: a box; left out: nobody said. */
+	at?: string | undefined;
+}
+/** Why a fault is not held for the one: what was read, and how much better the best answer explains it. */
+export interface Against {
+	says: string;
+	/** Times as likely under the best answer. */
+	times: number;
+}
+
+const TOLD = { answers: 12, same: 12, outcomes: 4, next: 3 } as const;
+/** Under this a place is not said to be suspected. */
+const LEAST_SAID = 0.001;
+
+/** Searches one circuit; asked again after each reading it solves nothing twice. */
+export class JobTrace {
+	private readonly possible: PossibleRuns;
+	private readonly search: Search;
+	private readonly hypotheses: Hypothesis[];
+	private last: { diagnosis: Diagnosis; gathered: Gathered; question: Parameters<Search['ask']>[0] } | null = null;
+
+	private constructor(
+		private readonly job: Job,
+		private readonly circuitId: string,
+		possible: PossibleRuns
+	) {
+		this.possible = possible;
+		const told = toldBy(this.symptoms());
+		this.hypotheses = jobHypotheses(knownJob(job), possible.wiring, { circuitId, told });
+		this.search = new Search(possible.runs, this.hypotheses, PRACTICE_WEIGHTS.pairOver);
+	}
+	/** @returns null where nothing of the circuit is known to be fed from a panel, or nothing of it can be read */
+	static of(job: Job, circuitId: string): JobTrace | null {
+		const possible = possibleRuns(editionOf(job), job, circuitId);
+		return possible?.outlets.length ? new JobTrace(job, circuitId, possible) : null;
+	}
+	private symptoms() {
+		const here = new Set(this.job.legs.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
+		return this.job.symptoms.filter(
+			(s) =>
+				s.open && (s.boxId === null || here.has(s.boxId) || [...(s.dead ?? []), ...(s.works ?? [])].some((id) => here.has(id)))
+		);
+	}
+
+	ask(readings: readonly Reading[], { instruments, at }: Omit<TraceAsk, 'circuitId'>): Traced {
+		const { outlets, taken } = this.possible;
+		const gathered = gather(outlets, {
+			readings,
+			symptoms: this.symptoms(),
+			says: (r) => `${readingWords(r.kind)} ${readingValue(r)}`.trim()
+		});
+		const question = {
+			evidence: { seen: gathered.seen, tripped: this.tripped() },
+			full: this.job.practice.supplyVolts,
+			atHand: { instruments: [...instruments], loadA: this.job.practice.testLoadA },
+			readWhole: ({ instrument, fields }: Seen) => instrument !== 'analyzer' || Object.keys(fields).length > 1
+		};
+		const diagnosis = this.search.ask(question);
+		this.last = { diagnosis, gathered, question };
+		const answers = diagnosis.answers.slice(0, TOLD.answers).map((a) => this.answer(a, { diagnosis, instruments }));
+		const next = this.next(diagnosis, at);
+		return {
+			answers,
+			others: Math.max(0, 1 - diagnosis.unthought - answers.reduce((s, a) => s + a.probability, 0)),
+			unthought: diagnosis.unthought,
+			next,
+			gathered: gathered.rows,
+			suspicion: this.suspicion(diagnosis),
+			done: this.found(diagnosis) ? 'found' : next.length ? null : 'no-more',
+			taken,
+			notOnRun: this.job.legs.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
+		};
+	}
+	/** One answer holds; or all that hold speak of the same boxes, so that opening those settles it. */
+	private found({ answers }: Diagnosis): boolean {
+		const [best] = answers;
+		if (!best) return false;
+		const key = this.boxesOf(best).join();
+		const there = answers.reduce((s, a) => s + (this.boxesOf(a).join() === key ? a.probability : 0), 0);
+		return there >= DONE_AT && (best.probability >= DONE_AT || key !== '');
+	}
+	private boxesOf({ members }: Answer): string[] {
+		return [...new Set(members[0]?.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? []))].sort();
+	}
+	private tripped(): string[] {
+		return this.symptoms().some((s) => s.kind === 'trips-at-once') ? [this.circuitId] : [];
+	}
+
+	/** Which readings speak against a fault that somebody has in mind, the strongest first. */
+	whyNot(fault: Suspected): Against[] {
+		const { last } = this;
+		const h = this.hypotheses.find(
+			(x) => x.faults.length === 1 && x.faults[0]?.kind === fault.kind && x.faults[0].at === fault.at
+		);
+		const best = last?.diagnosis.answers[0]?.members[0]?.hypothesis;
+		if (!last || !h || !best) return [];
+		const { seen } = last.question.evidence;
+		const [those, these] = [this.search.each(h, last.question), this.search.each(best, last.question)];
+		return seen
+			.flatMap((_, i): Against[] => {
+				const times = Math.exp((these[i] ?? 0) - (those[i] ?? 0));
+				const row = last.gathered.rows[i];
+				return row && times > 2 ? [{ says: `${this.name(row.boxId)}: ${row.says}`, times }] : [];
+			})
+			.sort((a, b) => b.times - a.times);
+	}
+	/** Faults that can be asked about, at one box. */
+	faultsAt(boxId: string): { fault: Suspected; says: string }[] {
+		return this.hypotheses.flatMap((h) => {
+			const [fault] = h.faults;
+			return h.faults.length === 1 && fault && this.boxOf(fault) === boxId ? [{ fault, says: this.say(h.faults) }] : [];
+		});
+	}
+
+	private answer(
+		a: Answer,
+		{ diagnosis, instruments }: { diagnosis: Diagnosis; instruments: readonly RunInstrument[] }
+	): TracedAnswer {
+		const [first] = a.members;
+		const faults = [...(first?.hypothesis.faults ?? [])];
+		return {
+			faults,
+			says: this.say(faults),
+			probability: a.probability,
+			same: a.members.slice(1, 1 + TOLD.same).map((m) => this.say(m.hypothesis.faults)),
+			fits: [...(first?.fits ?? [])],
+			boxIds: [...new Set(a.members.flatMap((m) => m.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? [])))],
+			remedy: remedyOf(faults),
+			shows: first ? this.shows(first, diagnosis, instruments) : {}
+		};
+	}
+	private shows(r: Ranked, { here }: Diagnosis, instruments: readonly RunInstrument[]): Record<string, string[]> {
+		const rows: Record<string, string[]> = {};
+		this.possible.outlets.forEach((o, outlet) => {
+			if (rows[o.at]) return;
+			const port = fittedPort(r, outlet);
+			rows[o.at] = instruments.map((instrument) =>
+				sayShown(
+					shownAt(port, { instrument, outlet, loadA: this.job.practice.testLoadA }, here),
+					instrument === 'analyzer' ? 'dropPercent' : undefined
+				)
+			);
+		});
+		return rows;
+	}
+	private next(diagnosis: Diagnosis, at: string | undefined): TracedNext[] {
+		const here = indexOf(this.job).boxes.get(at ?? '')?.roomId;
+		const all = diagnosis.next.flatMap((m) => {
+			const outlet = this.possible.outlets[m.outlet];
+			if (!outlet) return [];
+			return [{ m, outlet, effort: this.effort(outlet, here) }];
+		});
+		return all
+			.sort((a, b) => b.m.bits / b.effort - a.m.bits / a.effort)
+			.slice(0, TOLD.next)
+			.map(({ m, outlet, effort }): TracedNext => ({
+				boxId: outlet.at,
+				outletId: outlet.id,
+				half: outlet.half,
+				instrument: m.instrument,
+				bits: m.bits,
+				effort,
+				outcomes: this.outcomes(m)
+			}));
+	}
+	private outcomes(m: Measurement): TracedNext['outcomes'] {
+		return outcomesOf(m)
+			.slice(0, TOLD.outcomes)
+			.map(({ reads, answers, probability }) => {
+				const [first, ...more] = answers;
+				const words = this.say(first?.members[0]?.hypothesis.faults ?? []);
+				return { reads, probability, means: more.length ? `${words}, or ${more.length} more` : words };
+			});
+	}
+	/** Plugging in where one stands is 1; another room half more; what has no face to plug into must be opened behind the gate. */
+	private effort({ id, at }: PossibleRuns['outlets'][number], room: string | null | undefined): number {
+		const box = indexOf(this.job).boxes.get(at);
+		const device = box?.devices.find((d) => d.id === id || `${d.id}/lower` === id);
+		const face = !device || device.receptacles > 0;
+		return (face ? EFFORT.plugIn : EFFORT.openBox + EFFORT.gate) + (room && box?.roomId !== room ? EFFORT.anotherRoom : 0);
+	}
+	private suspicion({ answers }: Diagnosis): Record<string, number> {
+		const at: Record<string, number> = {};
+		for (const a of answers)
+			for (const { hypothesis, probability } of a.members) {
+				const boxes = new Set(hypothesis.faults.flatMap((f) => this.boxOf(f) ?? []));
+				for (const boxId of boxes) at[boxId] = (at[boxId] ?? 0) + probability;
+			}
+		return Object.fromEntries(Object.entries(at).filter(([, p]) => p >= LEAST_SAID));
+	}
+	/** The box that a fault is at; null: it is at the panel or the service. */
+	private boxOf(f: Suspected): string | null {
+		if (indexOf(this.job).boxes.has(f.at)) return f.at;
+		return this.possible.wiring.outlets.find((o) => o.id === f.at)?.at ?? null;
+	}
+	private readonly name = (at: string): string => {
+		const { boxes, circuits } = indexOf(this.job);
+		const box = this.boxOf({ kind: 'off', at });
+		const circuit = circuits.get(at);
+		return box ? (boxes.get(box)?.name ?? box) : circuit ? `breaker ${circuit.number}` : at;
+	};
+	private readonly say = (faults: readonly Suspected[]): string => sayFaults(faults, this.name);
+}
