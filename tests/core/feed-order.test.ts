@@ -1,186 +1,184 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { produce } from 'immer';
 import fc from 'fast-check';
-import { EXACT_UP_TO, feedOrder, feedTree, lengthOf, type FeedCase } from '../../src/core/propose/feed-order';
-import { proposeFeeds } from '../../src/core/propose/feed-proposal';
-import { cableEnd, routeFt, type CableEnd } from '../../src/core/run/route';
-import { runOf } from '../../src/core/run/runs';
-import { quillback } from '../../src/core/demo/quillback';
-import { setFeeds } from '../../src/core/edit/legs';
-import { referenceFaults } from '../../src/core/model/file/references';
+import { downstreamOf, feedOrder, Trees, type Unordered } from '../../src/core/trace/feed-order';
+import { seeded } from '../../src/core/units/random';
 
-/** A panel at the first point and boxes at the others, along the walls. */
-const caseOf = (points: readonly (readonly [number, number])[]): FeedCase => {
-	const far = (a: readonly [number, number], b: readonly [number, number]) => Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + 3;
-	const [panel = [0, 0] as const, ...boxes] = points;
-	return { fromPanel: boxes.map((b) => far(panel, b)), between: boxes.map((a) => boxes.map((b) => far(a, b))) };
-};
-const place = fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 60 }));
-const places = (min: number, max: number) => fc.array(place, { minLength: min + 1, maxLength: max + 1 });
-/** Every order, the slow and obvious way. */
-function leastOfAll(c: FeedCase): number {
-	let best = Infinity;
-	const walk = (left: readonly number[], order: readonly number[]) => {
-		if (!left.length) best = Math.min(best, lengthOf(c, order));
-		for (const box of left)
-			walk(
-				left.filter((b) => b !== box),
-				[...order, box]
-			);
-	};
-	walk([...c.fromPanel.keys()], []);
-	return best;
-}
-
-test('boxes in a line are fed along it', () => {
-	const c = caseOf([
-		[0, 0],
-		[30, 0],
-		[10, 0],
-		[20, 0]
-	]);
-	const got = feedOrder(c);
-	assert.deepEqual([got.order, got.from, got.feet, got.exact], [[1, 2, 0], [2, -1, 1], 39, true]);
-});
-test('no box, one box', () => {
-	assert.deepEqual(feedOrder({ fromPanel: [], between: [] }), { order: [], from: [], feet: 0, exact: true });
-	assert.equal(
-		feedOrder(
-			caseOf([
-				[0, 0],
-				[5, 5]
-			])
-		).feet,
-		13
-	);
-});
-test('exact: as good as trying every order, up to 8 boxes', () => {
-	fc.assert(
-		fc.property(places(1, 7), (p) => {
-			const c = caseOf(p);
-			assert.equal(feedOrder(c).feet, leastOfAll(c));
-		}),
-		{ seed: 31, numRuns: 60 }
-	);
-	const eight = caseOf([
-		[0, 0],
-		[9, 44],
-		[50, 3],
-		[22, 22],
-		[1, 60],
-		[60, 60],
-		[33, 8],
-		[14, 30],
-		[41, 52]
-	]);
-	assert.equal(feedOrder(eight).feet, leastOfAll(eight));
-});
-test('the search for longer runs is within 3% of exact where exact can be had, and seldom off at all', () => {
-	let off = 0;
-	fc.assert(
-		fc.property(places(EXACT_UP_TO - 2, EXACT_UP_TO - 1), place, (p, far) => {
-			// The same boxes and one so far off that it comes last in any order: one more than the limit takes the search.
-			const c = caseOf(p);
-			const exact = feedOrder(c).feet;
-			const n = c.fromPanel.length;
-			const more: FeedCase = { fromPanel: [...c.fromPanel], between: c.between.map((row) => [...row]) };
-			const extra = EXACT_UP_TO + 1 - n;
-			for (let k = 0; k < extra; k++) {
-				// A box in the place of the last one of the best order: no cable but its own make-up.
-				const twin = feedOrder(c).order.at(-1) ?? 0;
-				const row = [...(more.between[twin] as number[])];
-				row[twin] = 0;
-				(more.fromPanel as number[]).push(more.fromPanel[twin] as number);
-				(more.between as number[][]).forEach((r, i) => r.push(row[i] as number));
-				(more.between as number[][]).push([...row, 0]);
+/** The order in which boxes are fed: against every tree there is, and in as few openings as can be. */
+const NAMES = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'];
+/** Every tree: of each box what feeds it, the panel as -1. */
+function everyTree(n: number): number[][] {
+	const all: number[][] = [];
+	const parents: number[] = [];
+	const put = (i: number): void => {
+		if (i === n) {
+			const loops = parents.some((_, b) => {
+				let at = b;
+				for (let k = 0; k <= n && at >= 0; k++) at = parents[at] as number;
+				return at >= 0;
+			});
+			if (!loops) all.push([...parents]);
+			return;
+		}
+		for (let p = -1; p < n; p++)
+			if (p !== i) {
+				parents[i] = p;
+				put(i + 1);
 			}
-			const searched = feedOrder(more);
-			assert.equal(searched.exact, false);
-			assert.ok(searched.feet <= exact * 1.03 + 1e-9, `${searched.feet} against ${exact}, ${far[0]}`);
-			if (searched.feet > exact + 1e-9) off++;
-		}),
-		{ seed: 32, numRuns: 14 }
-	);
-	assert.ok(off <= 4, `${off} of 14 were not the least`);
-});
-test('with taps the tree is never longer than the chain, hangs together, and is the least of all trees on small runs', () => {
-	fc.assert(
-		fc.property(places(1, 4), (p) => {
-			const c = caseOf(p);
-			const tree = feedTree(c);
-			assert.ok(tree.feet <= feedOrder(c).feet + 1e-9);
-			const n = c.fromPanel.length;
-			let least = Infinity;
-			const pick = (i: number, from: readonly number[]) => {
-				if (i === n) {
-					const reaches = from.every((_, box) => {
-						let at = box;
-						for (let k = 0; at >= 0 && k <= n; k++) at = from[at] as number;
-						return at < 0;
-					});
-					if (reaches)
-						least = Math.min(
-							least,
-							from.reduce((s, f, box) => s + (f < 0 ? (c.fromPanel[box] as number) : (c.between[f]?.[box] as number)), 0)
-						);
-					return;
-				}
-				for (let f = -1; f < n; f++) if (f !== i) pick(i + 1, [...from, f]);
-			};
-			pick(0, []);
-			assert.equal(tree.feet, least);
-		}),
-		{ seed: 33, numRuns: 60 }
-	);
-});
-
-const end = (x: number, y: number, heightIn: number, wallOf: string | null): CableEnd => ({ at: [x, y], heightIn, wallOf });
-const routes: [why: string, a: CableEnd, b: CableEnd, attic: number, crawl: number][] = [
-	['through the studs of one room', end(0, 0, 16, 'a'), end(120, 0, 16, 'a'), 13, 13],
-	['and up to a switch', end(0, 0, 16, 'a'), end(120, 0, 48, 'a'), 16, 16],
-	// 120 across, up 88 and down 88, 36 of make-up: 332 in.
-	['another room, over', end(0, 0, 16, 'a'), end(120, 0, 16, 'b'), 28, 18],
-	['to a light in the ceiling', end(0, 0, 48, 'a'), end(60, 60, 96, null), 19, 27]
-];
-for (const [why, a, b, attic, crawl] of routes) {
-	test(`cable: ${why}`, () => assert.deepEqual([routeFt(a, b, 'attic'), routeFt(a, b, 'crawl-space')], [attic, crawl]));
-}
-
-test('a run of the demo house: the proposal keeps every box, is no longer, and is kept as one edit', () => {
-	const { job } = quillback();
-	const circuit = job.circuits.find((c) => c.number === 13);
-	assert.ok(circuit);
-	// The run branches now, so only an order with taps is surely no longer.
-	const got = proposeFeeds(job, circuit, { way: 'attic', taps: true });
-	assert.ok(got.known);
-	assert.ok(got.value.bestFt <= got.value.nowFt);
-	const chain = proposeFeeds(job, circuit, { way: 'attic', taps: false });
-	assert.ok(chain.known && chain.value.bestFt >= got.value.bestFt);
-	const after = produce(job, setFeeds(circuit.id, got.value.feeds));
-	assert.deepEqual(referenceFaults(after), []);
-	const boxes = (j: typeof job) =>
-		runOf(j, circuit)
-			.nodes.map((n) => n.boxId)
-			.sort();
-	assert.deepEqual(boxes(after), boxes(job));
-	assert.throws(
-		() => produce(job, setFeeds(circuit.id, [{ boxId: 'k-01', fromId: 'l-01', feet: 9 }])),
-		/K-01 is not on circuit 13/
-	);
-	assert.throws(() => produce(job, setFeeds(circuit.id, [{ boxId: 'l-01', fromId: 'l-02', feet: 9 }])), /would not connect back/);
-});
-test('what keeps an order from being proposed is said', () => {
-	const { job } = quillback();
-	const of = (n: number, j = job) => {
-		const circuit = j.circuits.find((c) => c.number === n);
-		assert.ok(circuit);
-		const got = proposeFeeds(j, circuit, { way: 'attic', taps: false });
-		return got.known ? 'known' : got.why;
 	};
-	assert.match(of(4), /two boxes or more/);
-	assert.match(of(1), /K-01 is already installed/);
-	const lost = { ...job, boxes: job.boxes.map((b) => (b.name === 'L-01' ? { ...b, place: null } : b)) };
-	assert.match(of(13, lost), /The location of L-01 is not known/);
-	assert.equal(cableEnd(lost, 'l-01'), null);
+	put(0);
+	return all;
+}
+const TAPS = [1, 1, 0.25, 0.08, 0.02];
+const HOMES = [0, 1, 0.1, 0.02, 0.005];
+const weigh = (of: Unordered, parents: readonly number[]): number => {
+	const children = parents.map((_, i) => parents.filter((p) => p === i).length);
+	const homes = parents.filter((p) => p < 0).length;
+	const lengths = parents.reduce((w, p, i) => {
+		const ft = of.feet(p < 0 ? null : (of.boxes[p] ?? null), of.boxes[i] ?? '');
+		return w * (ft === null ? 1 : Math.exp(-ft / (p < 0 ? 60 : 14)));
+	}, 1);
+	return children.reduce((w, k) => w * (TAPS[k] ?? 0), lengths * (HOMES[homes] ?? 0));
+};
+const agrees = (of: Unordered, parents: readonly number[]): boolean => {
+	const behind = downstreamOf(parents);
+	return [...of.answers].every(([box, dead]) => {
+		const want = [box, ...dead].reduce((m, b) => m | (1 << of.boxes.indexOf(b)), 0);
+		return behind[of.boxes.indexOf(box)] === want;
+	});
+};
+const places = (n: number, seed: number) => {
+	const random = seeded(seed + 11);
+	const at = Array.from({ length: n + 1 }, () => [40 * random(), 30 * random()] as const);
+	return (from: string | null, to: string): number => {
+		const [a, b] = [at[from === null ? n : NAMES.indexOf(from)], at[NAMES.indexOf(to)]];
+		return Math.hypot((a?.[0] ?? 0) - (b?.[0] ?? 0), (a?.[1] ?? 0) - (b?.[1] ?? 0));
+	};
+};
+
+test('three boxes have 16 trees, four 125, five 1,296', () =>
+	assert.deepEqual(
+		[2, 3, 4, 5].map((n) => everyTree(n).length),
+		[3, 16, 125, 1296]
+	));
+
+for (const n of [1, 2, 3, 4, 5])
+	test(`${n} boxes: all trees together weigh what they do one by one, with answers and without`, () => {
+		const trees = everyTree(n);
+		fc.assert(
+			fc.property(fc.nat(500), fc.nat(trees.length - 1), fc.nat(n - 1), fc.boolean(), (seed, which, opened, asked) => {
+				const boxes = NAMES.slice(0, n);
+				const behind = downstreamOf(trees[which] as number[]);
+				const dead = boxes.filter((_, i) => i !== opened && ((behind[opened] ?? 0) >> i) & 1);
+				const of: Unordered = {
+					boxes,
+					feet: places(n, seed),
+					answers: asked ? new Map([[boxes[opened] as string, dead]]) : new Map()
+				};
+				const sum = trees.filter((t) => agrees(of, t)).reduce((s, t) => s + weigh(of, t), 0);
+				const total = new Trees(of).total();
+				assert.ok(Math.abs(total - sum) <= 1e-9 * sum, `${total} for ${sum}`);
+			}),
+			{ numRuns: 60, seed: 5 }
+		);
+	});
+test('8 boxes: the same, against all 4,782,969 counted by their number', () => {
+	const of: Unordered = { boxes: NAMES, feet: () => null, cables: () => null, answers: new Map() };
+	// Without lengths a tree weighs by its taps alone: the sum over all trees by their numbers of children (Prufer).
+	const fact = (k: number): number => (k < 2 ? 1 : k * fact(k - 1));
+	let sum = 0;
+	const count = (i: number, left: number, w: number): void => {
+		if (i === 8) {
+			// The panel has what is left, and one more: it stands once more than it is written.
+			const homes = left + 1;
+			sum += (w * (HOMES[homes] ?? 0)) / fact(left);
+			return;
+		}
+		for (let k = 0; k <= Math.min(left, 4); k++) count(i + 1, left - k, (w * (TAPS[k] ?? 0)) / fact(k));
+	};
+	count(0, 7, fact(7));
+	const total = new Trees(of).total();
+	assert.ok(Math.abs(total - sum) < 1e-6 * sum, `${total} for ${sum}`);
+});
+test('drawn trees are as frequent as they weigh', () => {
+	const of: Unordered = { boxes: NAMES.slice(0, 3), feet: places(3, 4), answers: new Map() };
+	const drawn = new Trees(of).sampled(20_000, seeded(9));
+	const all = everyTree(3);
+	const sum = all.reduce((s, t) => s + weigh(of, t), 0);
+	for (const t of all) {
+		const share = drawn.filter((d) => d.parents.join() === t.join()).length / drawn.length;
+		assert.ok(Math.abs(share - weigh(of, t) / sum) < 0.015, `${t.join()}: ${share} for ${weigh(of, t) / sum}`);
+	}
+});
+test('more than twelve boxes are sampled: a chain along a wall comes out as one', () => {
+	const boxes = Array.from({ length: 14 }, (_, i) => `b${i}`);
+	const feet = (from: string | null, to: string) =>
+		from === null ? 10 + 10 * Number(to.slice(1)) : 10 * Math.abs(Number(from.slice(1)) - Number(to.slice(1)));
+	const order = feedOrder({ boxes, feet, answers: new Map([['b0', boxes.slice(1)]]) }, seeded(3));
+	assert.ok(!order.none && (order.head.get('b0') ?? 0) > 0.99);
+});
+test('a box with one cable is an end; answers that contradict each other leave no tree', () => {
+	const of: Unordered = { boxes: ['A', 'B', 'C'], feet: () => 10, cables: (b) => (b === 'A' ? 1 : null), answers: new Map() };
+	const order = feedOrder(of, seeded(1));
+	assert.ok([...order.feeds.values()].every((row) => (row.get('A') ?? 0) === 0));
+	assert.notEqual(order.next?.box, 'A');
+	const both = new Map([
+		['A', ['B']],
+		['B', ['A']]
+	]);
+	assert.equal(feedOrder({ ...of, cables: undefined, answers: both }, seeded(1)).none, true);
+});
+
+/** Opens what is asked for until the tree is certain. */
+function openings(of: Omit<Unordered, 'answers'>, truth: readonly number[], choose?: (left: string[]) => string): number {
+	const answers = new Map<string, string[]>();
+	const behind = downstreamOf(truth);
+	const trees = everyTree(of.boxes.length);
+	for (let n = 0; n <= of.boxes.length; n++) {
+		if (trees.filter((t) => agrees({ ...of, answers }, t) && weigh({ ...of, answers }, t) > 0).length === 1) return n;
+		const left = of.boxes.filter((b) => !answers.has(b));
+		const box = choose ? choose(left) : feedOrder({ ...of, answers }, seeded(n + 1)).next?.box;
+		if (!box) return n;
+		const i = of.boxes.indexOf(box);
+		answers.set(
+			box,
+			of.boxes.filter((_, j) => j !== i && ((behind[i] ?? 0) >> j) & 1)
+		);
+	}
+	return of.boxes.length;
+}
+test('openings are within one of the best on average: four boxes, every order of opening tried', () => {
+	const trees = everyTree(4);
+	let [ours, best] = [0, 0];
+	for (let seed = 0; seed < 24; seed++) {
+		const of = { boxes: NAMES.slice(0, 4), feet: places(4, seed) };
+		const truth = trees.reduce((a, b) =>
+			weigh({ ...of, answers: new Map() }, b) > weigh({ ...of, answers: new Map() }, a) ? b : a
+		);
+		ours += openings(of, truth);
+		const orders = (left: string[]): string[][] =>
+			left.length ? left.flatMap((b) => orders(left.filter((x) => x !== b)).map((o) => [b, ...o])) : [[]];
+		best += Math.min(...orders([...of.boxes]).map((o) => openings(of, truth, (left) => o.find((b) => left.includes(b)) ?? '')));
+	}
+	assert.ok(ours / 24 <= best / 24 + 1, `${ours / 24} openings, best ${best / 24}`);
+});
+test('the head of a room of four on two-wire cable is certain after two openings', () => {
+	// Along a wall, 10 ft apart; the panel is 30 ft from B, which is nearest to it.
+	const boxes = ['A', 'B', 'C', 'D'];
+	const feet = (from: string | null, to: string) =>
+		from === null ? 30 + 10 * Math.abs(boxes.indexOf(to) - 1) : 10 * Math.abs(boxes.indexOf(from) - boxes.indexOf(to));
+	// Panel to B, B feeds A and C, C feeds D.
+	const truth = [1, -1, 1, 2];
+	const behind = downstreamOf(truth);
+	const answers = new Map<string, string[]>();
+	for (let n = 0; n < 2; n++) {
+		const { next } = feedOrder({ boxes, feet, answers }, seeded(n + 7));
+		assert.ok(next);
+		const i = boxes.indexOf(next.box);
+		answers.set(
+			next.box,
+			boxes.filter((_, j) => j !== i && ((behind[i] ?? 0) >> j) & 1)
+		);
+	}
+	assert.ok((feedOrder({ boxes, feet, answers }, seeded(5)).head.get('B') ?? 0) > 0.99, JSON.stringify([...answers]));
 });

@@ -230,3 +230,36 @@ export const addCircuit =
 		const { circuitId: id, name, breakerA, state } = c;
 		draft.circuits.push({ ...newCircuit({ id, number, name, panelId, state }), breakerA });
 	};
+/**
+ * What the walks to the panel found: boxes on their circuits, fed from where nobody has looked yet; one that is on another circuit
+ * moves. The directory of each circuit that was found says what it feeds, and is proven.
+ * @param id makes an id
+ */
+export const mapBoxes =
+	(
+		rows: readonly { boxId: string; circuitId: string }[],
+		{ id, by, at }: { id: () => string; by: string; at: string }
+	): Command =>
+	(draft) => {
+		for (const { boxId, circuitId } of rows) {
+			const on = draft.legs.find((l) => l.toId === boxId);
+			if (on?.circuitId === circuitId) continue;
+			if (on) detachBox(boxId, on.circuitId)(draft);
+			attachBox(boxId, { legId: id(), circuitId, fromId: null, lengthFt: null })(draft);
+		}
+		for (const circuitId of new Set(rows.map((r) => r.circuitId))) {
+			const circuit = rowIn(draft.circuits, circuitId, 'circuit');
+			circuit.directory = feeds(draft, circuitId);
+			circuit.proven = true;
+			circuit.provenBy = { by, at };
+		}
+	};
+/** Most letters of a directory's line. */
+const LINE = 200;
+/** What a circuit feeds, by the rooms of its boxes. */
+function feeds(job: Job, circuitId: string): string {
+	const boxIds = new Set(job.legs.flatMap((l) => (l.circuitId === circuitId ? [l.toId] : [])));
+	const boxes = job.boxes.filter((b) => boxIds.has(b.id));
+	const rooms = [...new Set(boxes.map((b) => job.rooms.find((r) => r.id === b.roomId)?.name ?? b.name))];
+	return rooms.join(', ').slice(0, LINE);
+}

@@ -358,6 +358,8 @@ export interface Circuit {
 	directory: string;
 	/** What the directory says was found true. */
 	proven?: boolean | undefined;
+	/** Who found it, and when. */
+	provenBy?: { by: string; at: string } | undefined;
 	/** Left out: a breaker. */
 	opener?: Opener | undefined;
 	/** Its neutral is another circuit's, as found. */

@@ -267,6 +267,8 @@ export class JobStore {
 		if (next) this.select({ kind: 'box', id: next.boxId });
 	}
 
+	/** How likely the fault that is searched lies at each box, for strip and plan; null: none is searched. */
+	suspicion = $state.raw<ReadonlyMap<string, number> | null>(null);
 	/** Live where it is tagged off: stands until it is settled. */
 	readonly alarms = $derived(liveAlarms(this.job, this.readings, this.events));
 	/** Whether hands may go into a box, into a panel or onto a breaker. */

@@ -22,3 +22,4 @@ export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.
 export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
 export const circuitsWorker = () => new Worker(new URL('./circuits.worker.ts', import.meta.url), { type: 'module' });
 export const instrumentWorker = () => new Worker(new URL('./instrument.worker.ts', import.meta.url), { type: 'module' });
+export const traceWorker = () => new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });

@@ -1,4 +1,4 @@
-import { shape, must, oneOf, figure, flag, text, day, maybe, list, whole, named } from './fields';
+import { shape, must, oneOf, figure, flag, text, day, time, maybe, list, whole, named } from './fields';
 import { id, state, inches, NAMES } from './schema-fields';
 import {
 	BOX_MATERIALS,
@@ -168,6 +168,7 @@ export const circuit = shape({
 	mustStayOn: must(flag()),
 	directory: text().defined(),
 	proven: maybe(flag()),
+	provenBy: maybe(shape({ by: text(80).defined(), at: must(time()) })),
 	opener: maybe(oneOf(OPENERS)),
 	disconnect: maybe(oneOf(DISCONNECTS)),
 	borrowedNeutral: maybe(flag()),

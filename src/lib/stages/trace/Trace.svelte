@@ -1,91 +1,120 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { closeSymptom, addSymptom } from '$core/edit/job';
 	import { allOf } from '$core/prove/assess-prove';
-	import { addSymptom, closeSymptom } from '$core/edit/job';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import Coming from '../Coming.svelte';
-	import Gate from '../trim/Gate.svelte';
+	import { StageViews } from '../stage-views';
 
 	const store = useJob();
+	const VIEWS = {
+		find: 'Find the fault',
+		symptoms: 'Symptoms',
+		breakers: 'Which breaker',
+		order: 'Feed order',
+		tracer: 'Tracer'
+	};
+	type View = keyof typeof VIEWS;
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
 	const typed = new FormDraft(draftKey(store.job.id, 'symptom'), { text: '' });
 	const text = $derived(typed.now.text);
 	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad' || p.level === 'look'));
 	async function add(): Promise<void> {
 		if (text && (await store.edit('Symptom noted', addSymptom(freshId(), text, store.box?.id ?? null)))) typed.clear();
 	}
+	function checks(): void {
+		const to = new URL(page.url);
+		to.pathname = to.pathname.replace(/[^/]+$/, 'prove');
+		to.searchParams.set('view', 'checks');
+		void goto(to);
+	}
 </script>
 
 <Sheet
 	title="Trace"
 	sub={`${counted(store.job.symptoms.filter((s) => s.open).length, 'open symptom')}, ${counted(suspects.length, 'box', 'boxes')} with a reading off`}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
-	<Gate text="Before hands go in a box: circuit off and tagged, box verified dead in Trim." />
-	<h2>Symptoms</h2>
-	<ul>
-		{#each store.job.symptoms as s (s.id)}
-			<li class:closed={!s.open}>
-				<Mark kind={s.open ? 'caution' : 'good'} />
-				<span>{s.text}</span>
-				{#if s.boxId}
-					{@const boxId = s.boxId}
-					<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: boxId })}
-						>{store.index.boxes.get(boxId)?.name}</button
+	{#if view === 'find'}
+		<Late load={() => import('./FindFault.svelte')}
+			>{#snippet children(FindFault)}<FindFault onview={views.go} oncheck={checks} />{/snippet}</Late
+		>
+	{:else if view === 'breakers'}
+		<Late load={() => import('./WalksSheet.svelte')}>{#snippet children(WalksSheet)}<WalksSheet />{/snippet}</Late>
+	{:else if view === 'order'}
+		<Late load={() => import('./FeedOrderSheet.svelte')}>{#snippet children(FeedOrderSheet)}<FeedOrderSheet />{/snippet}</Late>
+	{:else if view === 'tracer'}
+		<Late load={() => import('./TracerSheet.svelte')}>{#snippet children(TracerSheet)}<TracerSheet />{/snippet}</Late>
+	{:else}
+		<h2>Symptoms</h2>
+		<ul>
+			{#each store.job.symptoms as s (s.id)}
+				<li class:closed={!s.open}>
+					<Mark kind={s.open ? 'caution' : 'good'} />
+					<span>{s.text}{s.was ? `: ${s.was.says}` : ''}</span>
+					{#if s.boxId}
+						{@const boxId = s.boxId}
+						<button type="button" class="at" onclick={() => store.select({ kind: 'box', id: boxId })}
+							>{store.index.boxes.get(boxId)?.name}</button
+						>
+					{/if}
+					<Btn
+						small
+						look="quiet"
+						onclick={() => store.edit(s.open ? 'Symptom closed' : 'Symptom reopened', closeSymptom(s.id, !s.open))}
+						>{s.open ? 'Close' : 'Reopen'}</Btn
 					>
-				{/if}
-				<Btn
-					small
-					look="quiet"
-					onclick={() => store.edit(s.open ? 'Symptom closed' : 'Symptom reopened', closeSymptom(s.id, !s.open))}
-					>{s.open ? 'Close' : 'Reopen'}</Btn
-				>
-			</li>
-		{:else}
-			<li>None yet. Write down what people saw, in their words.</li>
-		{/each}
-	</ul>
-	<div class="add">
-		<TextField
-			label={store.box ? `What is seen at ${store.box.name}` : 'What is seen'}
-			value={text}
-			onkeep={(v) => (typed.now.text = v.trim().slice(0, 1000))}
-		/>
-		<Btn onclick={add}>Add</Btn>
-	</div>
-	<h2>Readings off</h2>
-	<table class="data">
-		<thead><tr><th>Box</th><th>Verdict</th></tr></thead>
-		<tbody>
-			{#each suspects as proof (proof.boxId)}
-				<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
-					<td
-						><button type="button" class="row" onclick={() => store.selectPlace(proof.boxId)}
-							>{store.placeName(proof.boxId)}</button
-						></td
-					>
-					<td>
-						{#each allOf(proof) as { reading, verdict } (reading.id)}
-							{#each verdict.judgments.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
-									<Mark kind={j.level} />
-									{j.says}
-								</div>{/each}
-						{/each}
-					</td>
-				</tr>
+				</li>
 			{:else}
-				<tr><td colspan="2">No reading is off.</td></tr>
+				<li>None yet. Write down what people saw, in their words.</li>
 			{/each}
-		</tbody>
-	</table>
-	<Coming
-		text="Ranked faults that explain what was read, the next best measurement, feed order by halving, and which breaker feeds what in the fewest walks."
-	/>
+		</ul>
+		<div class="add">
+			<TextField
+				label={store.box ? `What is seen at ${store.box.name}` : 'What is seen'}
+				value={text}
+				onkeep={(v) => (typed.now.text = v.trim().slice(0, 1000))}
+			/>
+			<Btn onclick={add}>Add</Btn>
+		</div>
+		<h2>Readings off</h2>
+		<table class="data">
+			<thead><tr><th>Box</th><th>Verdict</th></tr></thead>
+			<tbody>
+				{#each suspects as proof (proof.boxId)}
+					<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
+						<td
+							><button type="button" class="row" onclick={() => store.selectPlace(proof.boxId)}
+								>{store.placeName(proof.boxId)}</button
+							></td
+						>
+						<td>
+							{#each allOf(proof) as { reading, verdict } (reading.id)}
+								{#each verdict.judgments.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
+										<Mark kind={j.level} />
+										{j.says}
+									</div>{/each}
+							{/each}
+						</td>
+					</tr>
+				{:else}
+					<tr><td colspan="2">No reading is off.</td></tr>
+				{/each}
+			</tbody>
+		</table>
+	{/if}
 </Sheet>
 
 <style>

@@ -64,6 +64,11 @@
 	{/each}
 	{#each drawing.legs as leg (leg.legId)}
 		{@const mid = leg.x1 + 14}
+		{@const suspected = store.suspicion?.get(leg.boxId) ?? 0}
+		{#if suspected > 0.01}
+			<path d={pathOf(leg, mid, 0)} class="suspected" style:opacity={0.15 + 0.75 * suspected} data-suspected={suspected} />
+			<text class="suspected-p" x={(leg.x1 + leg.x2) / 2} y={leg.y2 + 22}>{Math.round(100 * suspected)}%</text>
+		{/if}
 		{#each leg.wires as { kind, dy } (kind)}
 			{@const d = pathOf(leg, mid, dy)}
 			{#if kind === 'neutral'}<path {d} class="neutral-edge" />{/if}
@@ -129,6 +134,16 @@
 <style>
 	svg {
 		display: block;
+	}
+	.suspected {
+		fill: none;
+		stroke: var(--copper);
+		stroke-width: 18;
+	}
+	.suspected-p {
+		font: 600 12px var(--mono);
+		text-anchor: middle;
+		fill: var(--ink);
 	}
 	.hot {
 		stroke: var(--wire-hot);

@@ -1,0 +1,88 @@
+import type { Circuit, Job } from '../model/job';
+import { planWalks, type WalkCheck, type WalkFound, type WalkPlan } from './walks';
+
+/** What is switched as one: a breaker, a two-pole one, or two that are tied. */
+export interface Switched {
+	/** Its first slot: what it goes by. */
+	slot: number;
+	slots: number[];
+	circuitIds: string[];
+	/** As the old directory has it. */
+	directory: string;
+}
+export interface WalkTargets {
+	switched: Switched[];
+	/** Never switched: found by what is left. */
+	staysOn: Switched[];
+}
+
+/** The breakers of a panel to be told apart. @param more slots of which the job has no circuit yet */
+export function walkTargets(job: Job, panelId: string, more: readonly number[] = []): WalkTargets {
+	const here = job.circuits.filter((c) => c.panelId === panelId && c.slot !== null).sort((a, b) => (a.slot ?? 0) - (b.slot ?? 0));
+	const found = new Map<string, Switched & { on: boolean }>();
+	for (const c of here) {
+		const mate = c.multiwire && c.multiwire.opens !== 'each' ? found.get(c.multiwire.withId) : undefined;
+		const slots = slotsOf(c);
+		if (mate) {
+			mate.slots.push(...slots);
+			mate.circuitIds.push(c.id);
+			mate.on ||= !!c.mustStayOn;
+			continue;
+		}
+		found.set(c.id, {
+			slot: slots[0] ?? 0,
+			slots,
+			circuitIds: [c.id],
+			directory: c.directory ?? '',
+			on: !!c.mustStayOn
+		});
+	}
+	const taken = new Set([...found.values()].flatMap((s) => s.slots));
+	const others = [...new Set(more)]
+		.filter((slot) => !taken.has(slot))
+		.map((slot) => ({ slot, slots: [slot], circuitIds: [], directory: '', on: false }));
+	const all = [...found.values(), ...others];
+	const plain = ({ on: _, ...s }: Switched & { on: boolean }): Switched => s;
+	return { switched: all.filter((s) => !s.on).map(plain), staysOn: all.filter((s) => s.on).map(plain) };
+}
+const slotsOf = (c: Circuit): number[] => (c.slot === null ? [] : c.poles === 2 ? [c.slot, c.slot + 2] : [c.slot]);
+
+/** The walks for these; null: there is nothing to switch. */
+export const sessionPlan = ({ switched }: WalkTargets, check: WalkCheck): WalkPlan | null =>
+	switched.length
+		? planWalks(
+				switched.map((s) => s.slot),
+				check
+			)
+		: null;
+
+/** A box by what the walks found: its breaker, and how that stands to what the job had it on. */
+export interface Mapped extends WalkFound {
+	boxId: string;
+	circuitId: string | null;
+	/** The circuit that the job has it on, where it is another one. */
+	was: string | null;
+}
+/** @param found by box or half, `outlet` being the box's id */
+export function mapped(job: Job, { switched }: WalkTargets, found: readonly WalkFound[]): Mapped[] {
+	return found.map((f) => {
+		const unit = switched.find((s) => s.slot === f.breaker);
+		const on = job.legs.find((l) => l.toId === f.outlet)?.circuitId ?? null;
+		// Of two tied circuits nobody knows which: the one that the job has it on, if it is one of them.
+		const circuitId = unit
+			? (unit.circuitIds.find((id) => id === on) ?? (unit.circuitIds.length === 1 ? (unit.circuitIds[0] ?? null) : null))
+			: null;
+		return { ...f, boxId: f.outlet, circuitId, was: on !== null && circuitId !== null && on !== circuitId ? on : null };
+	});
+}
+
+/** One outlet found from the panel, by something that is heard or seen there: half of what is left is switched off each time. */
+export function halveAlone(slots: readonly number[], wentOff: readonly boolean[]): { left: number[]; off: number[] } {
+	let left = [...slots];
+	const halfOf = (all: readonly number[]) => all.slice(0, Math.ceil(all.length / 2));
+	for (const went of wentOff) {
+		const half = new Set(halfOf(left));
+		left = left.filter((s) => half.has(s) === went);
+	}
+	return { left, off: left.length > 1 ? halfOf(left) : [] };
+}

@@ -1,0 +1,231 @@
+<script lang="ts">
+	import { sayMoment, now } from '$lib/clock';
+	import { tellSymptom } from '$core/edit/job';
+	import type { RunInstrument } from '$core/instruments/run-reading';
+	import type { Symptom } from '$core/model/job';
+	import type { Against, Traced, TracedAnswer } from '$core/trace/job-trace';
+	import { show } from '$core/units/quantity';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import type { LiveTrace } from './live-trace.svelte';
+
+	interface Props {
+		answer: Traced;
+		live: LiveTrace;
+		symptom: Symptom | null;
+		instruments: readonly RunInstrument[];
+	}
+	/** What it may be, likeliest first; each with what it would show, what to do, and what it was in the end. */
+	let { answer, live, symptom, instruments }: Props = $props();
+	const store = useJob();
+	const percent = (p: number) => (p >= 0.995 ? 'over 99%' : p < 0.01 ? 'under 1%' : `${Math.round(100 * p)}%`);
+	let opened = $state<string | null>(null);
+	const keyOf = (a: TracedAnswer) => a.faults.map((f) => `${f.kind} ${f.at}`).join() || 'sound';
+	const shown = $derived(answer.answers.filter((a, i) => i < 3 || a.probability >= 0.01));
+	const fits = (a: TracedAnswer) =>
+		a.fits.map((f) => `${show(f.ohms, 2)} ohm (${show(f.from, 2)} to ${show(f.to, 2)})`).join(' and ');
+	async function was(a: TracedAnswer): Promise<void> {
+		if (!symptom) return;
+		await store.edit(
+			`Found: ${a.says}`,
+			tellSymptom(symptom.id, {
+				open: false,
+				was: {
+					faults: a.faults.map((f) => ({ kind: f.kind, at: f.at })),
+					says: a.says.slice(0, 900),
+					place: answer.answers.indexOf(a) + 1 || null,
+					readings: answer.gathered.length,
+					at: now(),
+					by: localStorage.readBy ?? ''
+				}
+			})
+		);
+	}
+	/** Why not what somebody has in mind. */
+	let asked = $state<{ boxId: string; rows: Awaited<ReturnType<LiveTrace['faultsAt']>> } | null>(null);
+	let which = $state('');
+	let against = $state.raw<Against[] | null>(null);
+	let openWhy = $state(false);
+	$effect(() => {
+		const boxId = store.box?.id;
+		if (!openWhy || !boxId) return;
+		void live.faultsAt(boxId).then((rows) => {
+			asked = { boxId, rows };
+			which = '';
+			against = null;
+		});
+	});
+	async function why(key: string): Promise<void> {
+		which = key;
+		const fault = asked?.rows.find((r) => `${r.fault.kind} ${r.fault.at}` === key)?.fault;
+		against = fault ? await live.whyNot(fault) : null;
+	}
+	const closed = $derived(store.job.symptoms.filter((s) => s.was));
+</script>
+
+<h2>What it may be</h2>
+<ol>
+	{#each shown as a (keyOf(a))}
+		{@const key = keyOf(a)}
+		<li>
+			<button type="button" class="answer" aria-expanded={opened === key} onclick={() => (opened = opened === key ? null : key)}>
+				<span class="p num">{percent(a.probability)}</span>
+				<span class="bar" aria-hidden="true"><i style:width={`${100 * a.probability}%`}></i></span>
+				<span class="says">{a.says}{a.fits.length ? `, about ${fits(a)}` : ''}</span>
+			</button>
+			{#if store.box && a.shows[store.box.id]}
+				<p class="pill">At {store.box.name} it would show: {a.shows[store.box.id]?.join('; ')}</p>
+			{/if}
+			{#if opened === key}
+				{#if a.remedy.now}<p class="now"><Mark kind="bad" word /> {a.remedy.now}</p>{/if}
+				<dl>
+					<dt>Open</dt>
+					<dd>{a.remedy.open}</dd>
+					<dt>Look for</dt>
+					<dd>{a.remedy.lookFor}</dd>
+					<dt>Do</dt>
+					<dd>{a.remedy.fix}</dd>
+					<dt>Proves it</dt>
+					<dd>{a.remedy.proves}</dd>
+				</dl>
+				{#if a.same.length}<p class="soft">Reads the same: {a.same.join('; ')}.</p>{/if}
+				<div class="acts">
+					{#each a.boxIds.slice(0, 4) as boxId (boxId)}
+						<Btn small onclick={() => store.select({ kind: 'box', id: boxId })}>Go to {store.placeName(boxId)}</Btn>
+					{/each}
+					{#if symptom}<Btn small look="main" onclick={() => was(a)}>This is what it was</Btn>{/if}
+				</div>
+			{/if}
+		</li>
+	{/each}
+</ol>
+{#if answer.unthought > 0.2}
+	<p class="now">
+		<Mark kind="caution" word /> Not explained ({percent(answer.unthought)}): no fault that is known explains all of these
+		readings. Read again, everything unplugged.
+	</p>
+{:else if answer.others > 0.005}<p class="soft">Others together: {percent(answer.others)}.</p>{/if}
+
+<Fold title="Why not something else?" bind:open={openWhy}>
+	{#if !store.box}
+		<p>Pick the box that you have in mind.</p>
+	{:else if asked}
+		<SelectField
+			label={`At ${store.box.name}`}
+			value={which}
+			options={[
+				{ value: '', name: 'pick a fault' },
+				...asked.rows.map((r) => ({ value: `${r.fault.kind} ${r.fault.at}`, name: r.says }))
+			]}
+			onkeep={why}
+		/>
+		{#if against}
+			<ul class="against">
+				{#each against as x (x.says)}<li>
+						{x.says}: {x.times > 1000 ? 'over 1,000' : show(x.times, 0)} times likelier with the first answer
+					</li>{:else}<li>No reading so far speaks against it.</li>{/each}
+			</ul>
+		{/if}
+	{/if}
+</Fold>
+{#if closed.length}
+	<h2>Found before</h2>
+	<ul class="against">
+		{#each closed as s (s.id)}
+			<li>
+				<Mark kind="good" />
+				{s.text}: {s.was?.says}. Answer {s.was?.place ?? 'none'}, {s.was?.readings} readings, {sayMoment(s.was?.at ?? '')}
+				{s.was?.by}
+			</li>
+		{/each}
+	</ul>
+{/if}
+{#if !instruments.length}<p>Say which instruments are at hand.</p>{/if}
+
+<style>
+	h2 {
+		font-size: 18px;
+		margin: 12px 0 4px;
+	}
+	ol,
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		border-bottom: 1px dotted var(--rule);
+	}
+	.answer {
+		all: unset;
+		box-sizing: border-box;
+		cursor: pointer;
+		width: 100%;
+		min-height: 44px;
+		display: grid;
+		grid-template-columns: 76px 90px 1fr;
+		gap: 10px;
+		align-items: center;
+	}
+	.answer:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	.p {
+		font-size: 18px;
+		font-weight: 600;
+		text-align: right;
+	}
+	.bar {
+		height: 10px;
+		border: 1px solid var(--rule);
+		background: var(--paper);
+	}
+	.bar i {
+		display: block;
+		height: 100%;
+		background: var(--copper);
+	}
+	.pill {
+		margin: 0 0 6px;
+		color: var(--soft);
+		font-size: 14px;
+	}
+	.now {
+		border-left: 6px solid var(--stop);
+		background: var(--paper);
+		padding: 6px 12px;
+		margin: 4px 0 8px;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: max-content 1fr;
+		gap: 4px 12px;
+		margin: 4px 0 8px;
+	}
+	dt {
+		font-weight: 600;
+	}
+	dd {
+		margin: 0;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin: 0 0 10px;
+	}
+	.against li {
+		padding: 4px 0;
+	}
+	@media (max-width: 820px) {
+		.answer {
+			grid-template-columns: 70px 1fr;
+		}
+		.bar {
+			display: none;
+		}
+	}
+</style>

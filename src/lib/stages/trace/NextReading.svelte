@@ -1,0 +1,102 @@
+<script lang="ts">
+	import type { RunInstrument } from '$core/instruments/run-reading';
+	import type { Circuit, Symptom } from '$core/model/job';
+	import type { Traced, TracedNext } from '$core/trace/job-trace';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	interface Props {
+		answer: Traced;
+		atHand: readonly RunInstrument[];
+		symptom: Symptom | null;
+		circuit: Circuit;
+	}
+	/** The one reading that tells most for its effort, big; two more below it. */
+	let { answer }: Props = $props();
+	const store = useJob();
+	const WITH: Record<RunInstrument, string> = {
+		lamps: 'the lamps',
+		voltmeter: 'volts, all three pairs',
+		'low-impedance': 'volts at low impedance, all three pairs',
+		analyzer: 'drop, ohms and bootleg check with the analyzer',
+		'shell-touch': 'the shell to ground'
+	};
+	const percent = (p: number) => `${Math.round(100 * p)}%`;
+	const [first, more] = $derived([answer.next[0], answer.next.slice(1)]);
+	let open = $state(false);
+	function read(n: TracedNext): void {
+		store.select({ kind: 'box', id: n.boxId });
+		requestAnimationFrame(() => document.getElementById('trace-pad')?.scrollIntoView({ block: 'start' }));
+	}
+</script>
+
+{#snippet means(n: TracedNext)}
+	<ul class="outcomes">
+		{#each n.outcomes as o (o.reads + o.means)}
+			<li><b>{o.reads}</b> <span class="num">{percent(o.probability)}</span> {o.means}</li>
+		{/each}
+	</ul>
+{/snippet}
+
+{#if answer.done === 'found'}
+	<p class="found"><Mark kind="good" /> Found, as far as readings can tell. What to do is below.</p>
+{:else if answer.done === 'no-more'}
+	<p class="found">
+		<Mark kind="look" /> Nothing that can be read from a face tells more. Open the likeliest place, verified dead.
+	</p>
+{/if}
+{#if first}
+	<section class="next" aria-label="Next reading">
+		<p class="big">
+			{answer.done ? 'Could still be read' : 'Next'}: {WITH[first.instrument]} at <b>{store.placeName(first.boxId)}</b>{first.half
+				? `, ${first.half} half`
+				: ''}
+		</p>
+		{@render means(first)}
+		<Btn look={answer.done ? 'plain' : 'main'} onclick={() => read(first)}>Read it at {store.placeName(first.boxId)}</Btn>
+		{#if more.length}
+			<Fold title="Or" bind:open>
+				{#each more as n (n.boxId + n.instrument)}
+					<p class="other">
+						{WITH[n.instrument]} at <b>{store.placeName(n.boxId)}</b>
+						<Btn small onclick={() => read(n)}>Read it</Btn>
+					</p>
+					{@render means(n)}
+				{/each}
+			</Fold>
+		{/if}
+	</section>
+{/if}
+
+<style>
+	.next {
+		border: 1px solid var(--rule);
+		border-left: 6px solid var(--copper);
+		border-radius: 4px;
+		padding: 10px 14px;
+		margin: 0 0 12px;
+		background: var(--paper);
+	}
+	.big {
+		font-size: 20px;
+		margin: 0 0 6px;
+	}
+	.found {
+		font-size: 18px;
+		margin: 0 0 8px;
+	}
+	.outcomes {
+		list-style: none;
+		margin: 0 0 8px;
+		padding: 0;
+	}
+	.outcomes li {
+		padding: 3px 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	.other {
+		margin: 8px 0 2px;
+	}
+</style>

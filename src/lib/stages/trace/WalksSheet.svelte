@@ -1,0 +1,253 @@
+<script lang="ts">
+	import { now } from '$lib/clock';
+	import { addCircuit, mapBoxes } from '$core/edit/circuits';
+	import { decodeWalks, WALK_CHECKS, type WalkCheck } from '$core/trace/walks';
+	import { halveAlone, mapped, sessionPlan, walkTargets } from '$core/trace/walk-session';
+	import { counted } from '$core/units/quantity';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Choice from '../../thread/Choice.svelte';
+
+	/** Which breaker feeds what: a few walks with patterns of breakers off, live or dead by one tap a box. */
+	const store = useJob();
+	const NAMES: Record<WalkCheck, string> = { none: 'fewest walks', detect: 'a slip is seen', correct: 'a slip is mended' };
+	const form = new FormDraft(draftKey(store.job.id, 'walks'), {
+		panel: store.job.panels[0]?.id ?? '',
+		check: 'detect',
+		more: '',
+		walk: '0',
+		seen: '{}',
+		alone: ''
+	});
+	const panel = $derived(store.job.panels.find((p) => p.id === form.now.panel) ?? store.job.panels[0]);
+	const check = $derived(WALK_CHECKS.find((c) => c === form.now.check) ?? 'detect');
+	const more = $derived(
+		form.now.more
+			.split(/[\s,;]+/)
+			.map(Number)
+			.filter((n) => Number.isInteger(n) && n > 0 && n <= 200)
+	);
+	const targets = $derived(panel ? walkTargets(store.job, panel.id, more) : { switched: [], staysOn: [] });
+	const plan = $derived(sessionPlan(targets, check));
+	const boxes = $derived(store.job.boxes.filter((b) => b.devices.length));
+	/** By box, by walk. */
+	const seen = $derived(read(form.now.seen));
+	function read(text: string): Record<string, (boolean | null)[]> {
+		try {
+			return JSON.parse(text) as Record<string, (boolean | null)[]>;
+		} catch {
+			return {};
+		}
+	}
+	const at = $derived(Math.min(Number(form.now.walk) || 0, plan?.walks.length ?? 0));
+	const over = $derived(!!plan && at >= plan.walks.length);
+	function tap(boxId: string, live: boolean | null): void {
+		const row = [...(seen[boxId] ?? [])];
+		while (row.length < (plan?.walks.length ?? 0)) row.push(null);
+		row[at] = live;
+		form.now.seen = JSON.stringify({ ...seen, [boxId]: row });
+	}
+	const told = $derived(boxes.filter((b) => typeof seen[b.id]?.[at] === 'boolean').length);
+	const whole = $derived(
+		boxes.flatMap((b) => {
+			const row = (seen[b.id] ?? []).slice(0, plan?.walks.length);
+			return plan && row.length === plan.walks.length && row.every((x): x is boolean => typeof x === 'boolean')
+				? [{ outlet: b.id, live: row as boolean[] }]
+				: [];
+		})
+	);
+	const results = $derived(plan ? mapped(store.job, targets, decodeWalks(plan, whole)) : []);
+	const sure = $derived(results.filter((r) => r.breaker !== null && !r.doubt));
+	const doubts = $derived(results.filter((r) => r.doubt));
+	const words = (slots: readonly number[]) =>
+		slots.map((slot) => targets.switched.find((s) => s.slot === slot)?.slots.join('+') ?? slot).join(', ');
+	const directoryOf = (slot: number | null) => targets.switched.find((s) => s.slot === slot)?.directory ?? '';
+	let by = $state(localStorage.readBy ?? '');
+	async function write(): Promise<void> {
+		localStorage.readBy = by.trim();
+		const { job } = store;
+		const fresh = new Map<number, string>();
+		for (const r of sure)
+			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());
+		await store.edit('Breakers found by walks', (draft) => {
+			for (const [slot, circuitId] of fresh) {
+				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Slot ${slot}`, breakerA: null, state: 'found' })(draft);
+				const row = draft.circuits.find((c) => c.id === circuitId);
+				if (row) row.slot = slot;
+			}
+			const rows = sure.flatMap((r) => {
+				const circuitId = r.circuitId ?? (r.breaker === null ? null : (fresh.get(r.breaker) ?? null));
+				return circuitId ? [{ boxId: r.boxId, circuitId }] : [];
+			});
+			mapBoxes(rows, { id: freshId, by: by.trim(), at: now() })(draft);
+		});
+		void job;
+	}
+	let folds = $state({ setup: true, alone: false });
+	const alone = $derived(
+		halveAlone(
+			targets.switched.map((s) => s.slot),
+			form.now.alone.split('').map((x) => x === '1')
+		)
+	);
+</script>
+
+<Fold title="Panel, and how sure" bind:open={folds.setup}>
+	<div class="setup">
+		{#if store.job.panels.length > 1}
+			<SelectField
+				label="Panel"
+				value={panel?.id ?? ''}
+				options={store.job.panels.map((p) => ({ value: p.id, name: p.name }))}
+				onkeep={(v) => (form.now.panel = v)}
+			/>
+		{/if}
+		<Choice
+			label="How sure"
+			firm
+			value={check}
+			options={WALK_CHECKS.map((value) => ({ value, name: NAMES[value] }))}
+			onkeep={(v) => v && (form.now.check = v)}
+		/>
+		<TextField
+			label="Slots that no circuit is entered for"
+			value={form.now.more}
+			placeholder="17, 19"
+			onkeep={(v) => (form.now.more = v.slice(0, 400))}
+		/>
+	</div>
+	{#if targets.staysOn.length}
+		<p>
+			<Mark kind="caution" word /> Stays on, never switched: {targets.staysOn
+				.map((s) => `slot ${s.slots.join('+')} ${s.directory}`)
+				.join(', ')}.
+		</p>
+	{/if}
+	<p class="soft">
+		Ask the household first: nothing that computes, breathes, freezes or guards is switched without asking. Silence is not proof
+		of dead: before hands go in, the gate follows in any case.
+	</p>
+</Fold>
+
+{#if !plan}
+	<p>No breakers to switch: enter the slots of the panel.</p>
+{:else if !over}
+	<section class="walk" aria-label={`Walk ${at + 1}`}>
+		<h2>Walk {at + 1} of {plan.walks.length}</h2>
+		<p class="off"><Mark kind="off" /> Off: <b>{words(plan.walks[at]?.off ?? [])}</b></p>
+		<p class="soft">
+			Everything else on. One at the panel, one walks and taps: {told} of {counted(boxes.length, 'box', 'boxes')} told.
+		</p>
+		<ul>
+			{#each boxes as b (b.id)}
+				<li>
+					<span class="name">{b.name}</span>
+					<Choice
+						label=""
+						value={seen[b.id]?.[at] === true ? 'live' : seen[b.id]?.[at] === false ? 'dead' : null}
+						options={[
+							{ value: 'live', name: 'live' },
+							{ value: 'dead', name: 'dead' }
+						]}
+						onkeep={(v) => tap(b.id, v === null ? null : v === 'live')}
+					/>
+				</li>
+			{/each}
+		</ul>
+		<div class="acts">
+			{#if at > 0}<Btn onclick={() => (form.now.walk = String(at - 1))}>Back</Btn>{/if}
+			<Btn look="main" onclick={() => (form.now.walk = String(at + 1))}
+				>{at + 1 < plan.walks.length ? 'Next walk' : 'Results'}</Btn
+			>
+		</div>
+	</section>
+{:else}
+	<h2>{counted(sure.length, 'box', 'boxes')} found, {counted(doubts.length, 'doubt')}</h2>
+	<table class="data">
+		<thead><tr><th>Box</th><th>Slot</th><th>Old directory</th><th>To look at again</th></tr></thead>
+		<tbody>
+			{#each results as r (r.boxId)}
+				<tr>
+					<td><button type="button" class="row" onclick={() => store.selectPlace(r.boxId)}>{store.placeName(r.boxId)}</button></td
+					>
+					<td class="num">{r.breaker ?? ''}</td>
+					<td>{directoryOf(r.breaker)}</td>
+					<td>
+						{#if r.was}<Mark kind="look" /> was on circuit {store.index.circuits.get(r.was)?.number}.
+						{/if}
+						{#if r.doubt}<Mark kind="look" /> {r.doubt}{/if}
+					</td>
+				</tr>
+			{:else}<tr><td colspan="4">No box has an answer for every walk yet.</td></tr>{/each}
+		</tbody>
+	</table>
+	<div class="acts">
+		<Btn onclick={() => (form.now.walk = '0')}>Walk again</Btn>
+		<TextField label="Found by" value={by} placeholder="initials" onkeep={(v) => (by = v)} ontype={(v) => (by = v)} />
+		<Btn look="main" disabled={!sure.length || !by.trim()} onclick={write}
+			>Write {counted(sure.length, 'box', 'boxes')} to the job</Btn
+		>
+		<Btn look="quiet" onclick={() => Object.assign(form.now, { seen: '{}', walk: '0' })}>Begin anew</Btn>
+	</div>
+{/if}
+<Fold title="Alone: one outlet, by what is heard or seen from the panel" bind:open={folds.alone}>
+	<p>A radio or a lamp at the outlet. Switch off what is named; say whether it went off.</p>
+	{#if alone.left.length === 1}
+		<p class="off"><Mark kind="good" /> It is on slot <b>{words(alone.left)}</b>. Switch it alone once more to be sure.</p>
+	{:else if !alone.left.length}
+		<p><Mark kind="look" /> On none of these: fed from elsewhere, or an answer was wrong.</p>
+	{:else}
+		<p class="off"><Mark kind="off" /> Off: <b>{words(alone.off)}</b></p>
+		<div class="acts">
+			<Btn onclick={() => (form.now.alone += '1')}>It went off</Btn>
+			<Btn onclick={() => (form.now.alone += '0')}>It stays on</Btn>
+		</div>
+	{/if}
+	{#if form.now.alone}<Btn small look="quiet" onclick={() => (form.now.alone = '')}>Begin anew</Btn>{/if}
+</Fold>
+
+<style>
+	h2 {
+		font-size: 20px;
+		margin: 10px 0 4px;
+	}
+	.setup {
+		display: grid;
+		gap: 10px;
+		max-width: 560px;
+	}
+	.off {
+		font-size: 22px;
+		margin: 4px 0;
+	}
+	ul {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+		border-bottom: 1px dotted var(--rule);
+		min-height: 44px;
+	}
+	.name {
+		min-width: 84px;
+		font-weight: 600;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: end;
+		margin: 10px 0;
+	}
+</style>

@@ -1,0 +1,67 @@
+import { wrap, type Remote } from 'comlink';
+import type { Job, Reading } from '$core/model/job';
+import type { Suspected } from '$core/trace/hypotheses';
+import type { Against, TraceAsk, Traced } from '$core/trace/job-trace';
+import type { TraceApi } from '$lib/workers/trace.worker';
+import { traceWorker } from '$lib/workers/use-worker';
+
+/** The search for a fault, worked out in a worker as readings come; the last answer is shown until the new one is there. */
+export class LiveTrace {
+	answer = $state.raw<Traced | null>(null);
+	/** null: none is under way. */
+	working = $state(false);
+	/** Why there is no answer, in words. */
+	trouble = $state('');
+	/** What the answer is of. */
+	private of = '';
+	private job: Job | null = null;
+	private jobs = 0;
+	private worker: Worker | null = null;
+	private api: Remote<TraceApi> | null = null;
+	private turn = 0;
+
+	/** Asks again; what was asked before and is not answered yet is thrown away when it comes. */
+	async ask(job: Job, readings: readonly Reading[], ask: TraceAsk): Promise<void> {
+		const turn = ++this.turn;
+		if (job !== this.job) {
+			this.job = job;
+			this.jobs++;
+		}
+		const key = `${this.jobs} ${ask.circuitId}`;
+		if (this.of.split(' ')[1] !== ask.circuitId) this.answer = null;
+		this.working = true;
+		this.trouble = '';
+		try {
+			const answer = await this.open().ask(
+				{ key, job: $state.snapshot(job) as Job, readings: $state.snapshot(readings) as Reading[] },
+				ask
+			);
+			if (turn !== this.turn) return;
+			this.answer = answer;
+			this.of = key;
+			if (!answer) this.trouble = 'Nothing of this circuit is known to be fed from a panel: find its feed order first.';
+		} catch (error) {
+			if (turn === this.turn) this.trouble = error instanceof Error ? error.message : String(error);
+		} finally {
+			if (turn === this.turn) this.working = false;
+		}
+	}
+	faultsAt = (boxId: string): Promise<{ fault: Suspected; says: string }[]> => this.open().faultsAt(boxId);
+	whyNot = (fault: Suspected): Promise<Against[]> => this.open().whyNot(fault);
+	/** Stops what is under way. */
+	cancel(): void {
+		this.turn++;
+		this.close();
+		this.working = false;
+	}
+	close(): void {
+		this.worker?.terminate();
+		this.worker = null;
+		this.api = null;
+	}
+	private open(): Remote<TraceApi> {
+		if (this.api) return this.api;
+		this.worker = traceWorker();
+		return (this.api = wrap<TraceApi>(this.worker));
+	}
+}
