@@ -179,12 +179,13 @@ test('a loose neutral is fitted, with its range; the branch it lies on is found 
 			assert.ok(ohmsFrom < 0.8 && 0.8 < ohmsTo && Math.abs(ohms - 0.8) < 0.08, `${ohmsFrom} ${ohms} ${ohmsTo}`);
 			return;
 		}
-		assert.ok(a.next);
+		const { next } = a;
+		assert.ok(next);
 		assert.ok(
-			!observations.some((o) => 'box' in o && o.box === a.next?.box && 'instrument' in o && o.instrument === a.next.instrument)
+			!observations.some((o) => 'box' in o && o.box === next.box && 'instrument' in o && o.instrument === next.instrument)
 		);
-		assert.ok(a.next.why.includes(a.next.box));
-		observations = [...observations, ...read(faults, [[a.next.box, a.next.instrument]])];
+		assert.ok(next.why.includes(next.box));
+		observations = [...observations, ...read(faults, [[next.box, next.instrument]])];
 	}
 	assert.fail('not found in six readings');
 });

@@ -73,6 +73,8 @@ export interface Against {
 }
 
 const TOLD = { answers: 12, same: 12, outcomes: 4, next: 3 } as const;
+/** Of an answer's own probability: what is less is not looked for there. */
+const LEAST_SHARE = 0.1;
 /** Under this a place is not said to be suspected. */
 const LEAST_SAID = 0.001;
 
@@ -188,7 +190,13 @@ export class JobTrace {
 			probability: a.probability,
 			same: a.members.slice(1, 1 + TOLD.same).map((m) => this.say(m.hypothesis.faults)),
 			fits: [...(first?.fits ?? [])],
-			boxIds: [...new Set(a.members.flatMap((m) => m.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? [])))],
+			boxIds: [
+				...new Set(
+					a.members
+						.filter((m) => m.probability >= LEAST_SHARE * a.probability)
+						.flatMap((m) => m.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? []))
+				)
+			],
 			remedy: remedyOf(faults),
 			shows: first ? this.shows(first, diagnosis, instruments) : {}
 		};

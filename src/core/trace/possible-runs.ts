@@ -81,10 +81,12 @@ function filledJob(job: told.Job, circuitId: string, way: Way): Job {
 		circuits: job.circuits.map((c) =>
 			c.id === circuitId ? { ...c, breakerA: c.breakerA ?? 20, panelId: c.panelId ?? home.id } : c
 		),
-		legs: job.legs.map((l) => {
-			if (l.circuitId !== circuitId) return l;
+		// What hangs on nothing known is not on the run.
+		legs: job.legs.flatMap((l) => {
+			if (l.circuitId !== circuitId) return [l];
+			if (l.fromId === null) return [];
 			const seen = boxes.get(l.toId)?.cables.find((c) => c.awg !== null);
-			return {
+			const leg = {
 				...l,
 				cable: l.cable ?? seen?.cable ?? 'NM-B',
 				awg: l.awg ?? seen?.awg ?? way.awg,
@@ -93,6 +95,7 @@ function filledJob(job: told.Job, circuitId: string, way: Way): Job {
 				ground: l.ground ?? seen?.ground ?? way.ground,
 				lengthFt: l.lengthFt ?? way.lengthFt
 			};
+			return [leg];
 		})
 	});
 }

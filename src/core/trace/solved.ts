@@ -1,7 +1,7 @@
 import type { Fault } from '../faults/kinds';
 import { groundLoop, portAt, type Port } from '../instruments/port';
 import { build, solved, type Built, type Plan } from '../network/build';
-import type { Solution } from '../network/solve';
+import { EARTH, type Solution } from '../network/solve';
 import { trips } from '../network/trips';
 import { looseOf, PANEL, type Hypothesis, type Suspected } from './hypotheses';
 import { branchOf, LooseRun, NOMINAL_OHMS } from './loose';
@@ -20,15 +20,25 @@ export interface World {
 	opens: () => ReadonlySet<string>;
 }
 
+/** Dust and damp from each contact to the earth, ohm: far over any meter, so that what hangs on nothing still stands somewhere. */
+const LEAK_OHMS = 1e13;
+function leak(built: Built, outletId: string): void {
+	const { hot, neutral, ground } = built.contacts(outletId);
+	for (const node of [hot, neutral, ground])
+		if (node !== null && node !== EARTH && !built.network.voltsGiven(node)) built.network.resistor(node, EARTH, LEAK_OHMS);
+}
 /** A solved network whose ports are read when they are wanted. */
 class SolvedRun {
 	private readonly ports: (Port | undefined)[] = [];
 	private opened: ReadonlySet<string> | undefined;
+	readonly solution: Solution;
 	constructor(
 		readonly built: Built,
-		readonly outletIds: readonly string[],
-		readonly solution = solved(built)
-	) {}
+		readonly outletIds: readonly string[]
+	) {
+		for (const id of outletIds) leak(built, id);
+		this.solution = solved(built);
+	}
 	readonly port = (outlet: number): Port =>
 		(this.ports[outlet] ??= portAt(this.solution, this.built.contacts(this.outletIds[outlet] as string)));
 	readonly opens = (): ReadonlySet<string> => (this.opened ??= opensOf(this.built, this.solution));

@@ -26,9 +26,12 @@ export function outcomesOf({ shows }: Pick<Measurement, 'shows'>): Outcome[] {
 	}
 	const all = found.sort((a, b) => b.probability - a.probability);
 	const [first] = all;
-	const apart = first && all.slice(1).flatMap((o) => differing(first.shown, o.shown))[0];
+	const apart = first && telling(all.slice(1).flatMap((o) => differing(first.shown, o.shown)));
 	return all.map(({ shown, ...o }) => ({ ...o, reads: sayShown(shown, apart) }));
 }
+/** Of the fields in which two readings differ, the one that a person looks at first. */
+const telling = (fields: readonly string[]): string | undefined => LOOKED_AT.find((f) => fields.includes(f)) ?? fields[0];
+const LOOKED_AT = ['bootleg', 'dropPercent', 'hn', 'volts', 'neutralOhms', 'hotOhms', 'groundOhms'];
 const figure = (s: Shown): number | null => ('value' in s && typeof s.value === 'number' && !saysNothing(s) ? s.value : null);
 /** Near enough that nobody would call them different on a site. */
 const NEAR = { volts: 6, drop: 2, ohms: 0.3, touch: 5 } as const;

@@ -5,6 +5,8 @@
 	/** One of a few, by one press; pressed again: not known. */
 	interface Props {
 		label: string;
+		/** The label is only said to a screen reader: what stands beside it names it. */
+		quiet?: boolean;
 		value: T | null;
 		options: readonly { value: T; name: string }[];
 		onkeep: (value: T | null) => void;
@@ -13,12 +15,12 @@
 		/** Beside the name of each. */
 		picture?: Snippet<[T]>;
 	}
-	let { label, value, options, onkeep, firm = false, picture }: Props = $props();
+	let { label, value, options, onkeep, firm = false, quiet = false, picture }: Props = $props();
 	const id = $props.id();
 </script>
 
 <div class="choice" role="group" aria-labelledby={id}>
-	<span {id} class="soft">{label}</span>
+	<span {id} class={quiet ? 'sr-only' : 'soft'}>{label}</span>
 	<div class="all">
 		{#each options as o (o.value)}
 			<Btn

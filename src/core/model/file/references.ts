@@ -103,6 +103,10 @@ function sayLinks(job: Job, { boxes, circuits, panels }: Known, say: Say): void 
 		if (id !== null && !boxes.has(id)) say(path, `names no box, got "${id}"`);
 	};
 	job.inspection?.forEach((item, i) => box(item.boxId, `inspection[${i}].boxId`));
+	job.symptoms.forEach((s, i) => {
+		for (const word of ['dead', 'works'] as const) s[word]?.forEach((id, n) => box(id, `symptoms[${i}].${word}[${n}]`));
+		s.signs?.forEach((x, n) => box(x.boxId, `symptoms[${i}].signs[${n}].boxId`));
+	});
 	job.circuits.forEach((c, i) => {
 		if (c.panelId !== null && !panels.has(c.panelId)) say(`circuits[${i}].panelId`, `names no panel, got "${c.panelId}"`);
 		if (c.multiwire && (!circuits.has(c.multiwire.withId) || c.multiwire.withId === c.id))

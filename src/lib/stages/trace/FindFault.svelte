@@ -128,7 +128,8 @@
 				<li>
 					<span class="name">{box.name}</span>
 					<Choice
-						label=""
+						label={`${box.name}, dead or working`}
+						quiet
 						value={stateOf(symptom, box.id)}
 						options={[
 							{ value: 'dead', name: 'dead' },

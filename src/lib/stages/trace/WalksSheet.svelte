@@ -150,7 +150,8 @@
 				<li>
 					<span class="name">{b.name}</span>
 					<Choice
-						label=""
+						label={`${b.name}, live or dead`}
+						quiet
 						value={seen[b.id]?.[at] === true ? 'live' : seen[b.id]?.[at] === false ? 'dead' : null}
 						options={[
 							{ value: 'live', name: 'live' },

@@ -34,7 +34,7 @@ export class LiveTrace {
 		try {
 			const answer = await this.open().ask(
 				{ key, job: $state.snapshot(job) as Job, readings: $state.snapshot(readings) as Reading[] },
-				ask
+				{ ...ask, instruments: [...ask.instruments] }
 			);
 			if (turn !== this.turn) return;
 			this.answer = answer;
@@ -47,7 +47,7 @@ export class LiveTrace {
 		}
 	}
 	faultsAt = (boxId: string): Promise<{ fault: Suspected; says: string }[]> => this.open().faultsAt(boxId);
-	whyNot = (fault: Suspected): Promise<Against[]> => this.open().whyNot(fault);
+	whyNot = (fault: Suspected): Promise<Against[]> => this.open().whyNot({ ...fault });
 	/** Stops what is under way. */
 	cancel(): void {
 		this.turn++;

@@ -1,0 +1,105 @@
+/**
+ * A tracer's session: a sender on the conductor, a receiver along it. The open lies where the level falls most between neighbors.
+ * @source facts on testing, "Tracer"
+ */
+export const TRACER = {
+	/** Half or less of the level before is an open. */
+	callAt: 0.5,
+	/** The best breaker must lead the next so many times. */
+	lead: 1.5,
+	/** A box at this share of the sender's level or over is on the circuit. */
+	onCircuitFrom: 0.25
+} as const;
+export const TRACED_WHAT = ['hot', 'neutral', 'ground', 'cable', 'lampholder'] as const;
+export type TracedWhat = (typeof TRACED_WHAT)[number];
+export interface TracerStep {
+	do: string;
+	why: string;
+}
+
+const DEAD: TracerStep = {
+	do: 'Circuit off, tagged, verified dead; everything unplugged, switches on.',
+	why: 'A load carries the signal to the other conductor.'
+};
+const GROUND: TracerStep = {
+	do: 'Prove the ground for the sender: volts from a known hot to it, about 120 V.',
+	why: "It must be a ground of its own, not the circuit's: or the signal goes home on the wire that is traced."
+};
+const GAIN: TracerStep = {
+	do: 'Good battery. Lowest gain; at a place known to be on the wire raise it until the first lamp, then one more. Leave it.',
+	why: 'More gain than needed shows every cable near it.'
+};
+const WALK: TracerStep = {
+	do: 'Receiver flat, turned for the most. Log the level at each box.',
+	why: 'In metal raceway the signal is hidden between boxes: only boxes can be read.'
+};
+const LAMP: TracerStep = {
+	do: 'A lamp plugged in at the last good receptacle on the panel side.',
+	why: 'It holds the other conductors at ground: what is not traced does not carry the signal.'
+};
+/** How to set up, by what is open, each step with its reason. */
+export function tracerSteps(what: TracedWhat): TracerStep[] {
+	const sender: Record<TracedWhat, TracerStep[]> = {
+		hot: [LAMP, { do: 'Sender on the dead part of the hot, and on the proven ground.', why: 'The dead part ends at the open.' }],
+		neutral: [
+			LAMP,
+			{ do: 'Sender on the dead part of the neutral, and on the proven ground.', why: 'The dead part ends at the open.' }
+		],
+		ground: [
+			{
+				do: 'Sender between the neutral and the ground of the circuit.',
+				why: 'The ground is traced against the neutral that lies beside it.'
+			}
+		],
+		cable: [
+			{
+				do: 'No lamp. Sender on hot, neutral and ground together, and on the proven ground.',
+				why: 'The whole cable is one conductor.'
+			}
+		],
+		lampholder: [
+			LAMP,
+			{
+				do: 'Leads on the lampholder: center for the hot, shell for the neutral.',
+				why: 'There is no slot to plug the sender into.'
+			}
+		]
+	};
+	return [DEAD, GROUND, ...sender[what], GAIN, WALK];
+}
+
+export interface TracerLevel {
+	at: string;
+	/** As the receiver shows it, in its own steps. */
+	level: number;
+}
+export interface TracerCall {
+	/** The neighbors between which the level falls most. */
+	from: string;
+	to: string;
+	/** What is left of it. */
+	left: number;
+	/** It is an open. */
+	open: boolean;
+}
+/** Where the level falls most between neighbors along the run; null: fewer than two were read. @param levels in feed order */
+export function tracerCall(levels: readonly TracerLevel[]): TracerCall | null {
+	let call: TracerCall | null = null;
+	for (let i = 1; i < levels.length; i++) {
+		const [a, b] = [levels[i - 1], levels[i]];
+		if (!a || !b || !(a.level > 0)) continue;
+		const left = b.level / a.level;
+		if (!call || left < call.left) call = { from: a.at, to: b.at, left, open: left <= TRACER.callAt };
+	}
+	return call;
+}
+/** The breaker of a signal at the panel; null: none leads the next far enough, trace from the other side. */
+export function tracerBreaker(levels: readonly TracerLevel[]): { at: string; lead: number; call: boolean } | null {
+	const [first, second] = [...levels].filter((l) => l.level > 0).sort((a, b) => b.level - a.level);
+	if (!first) return null;
+	const lead = second ? first.level / second.level : Infinity;
+	return { at: first.at, lead, call: lead >= TRACER.lead };
+}
+/** Boxes on the circuit by their level. @param share of the sender's, from which one counts */
+export const tracedBoxes = (levels: readonly TracerLevel[], sender: number, share: number = TRACER.onCircuitFrom): string[] =>
+	sender > 0 ? levels.filter((l) => l.level >= share * sender).map((l) => l.at) : [];

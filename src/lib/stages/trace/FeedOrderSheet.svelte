@@ -1,0 +1,180 @@
+<script lang="ts">
+	import { feedLeg } from '$core/edit/legs';
+	import { feedOrder } from '$core/trace/feed-order';
+	import { unorderedBoxes, unorderedOf } from '$core/trace/feed-of-job';
+	import { feetBetween } from '$core/run/moving';
+	import { seeded } from '$core/units/random';
+	import { counted } from '$core/units/quantity';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import Gate from '../trim/Gate.svelte';
+	import PlaceGate from '../trim/PlaceGate.svelte';
+
+	/** In what order boxes are fed: which one to open next, what went dead, what is left. */
+	const store = useJob();
+	const circuit = $derived(
+		store.circuit ?? store.job.circuits.find((c) => store.job.legs.some((l) => l.circuitId === c.id && l.fromId === null)) ?? null
+	);
+	const form = new FormDraft(draftKey(store.job.id, 'feed-order'), { answers: '{}' });
+	/** By circuit and box: what was dead with it opened. */
+	const all = $derived(read(form.now.answers));
+	function read(text: string): Record<string, Record<string, string[]>> {
+		try {
+			return JSON.parse(text) as Record<string, Record<string, string[]>>;
+		} catch {
+			return {};
+		}
+	}
+	const boxIds = $derived(circuit ? unorderedBoxes(store.job, circuit.id) : []);
+	const answers = $derived(new Map(Object.entries((circuit && all[circuit.id]) ?? {}).filter(([id]) => boxIds.includes(id))));
+	const order = $derived(
+		circuit && boxIds.length
+			? feedOrder(unorderedOf(store.job, { circuitId: circuit.id, boxIds, answers }), seeded(boxIds.length))
+			: null
+	);
+	const name = (id: string | null) => (id === null || id === '' ? 'the panel' : store.placeName(id));
+	const head = $derived([...(order?.head ?? [])].find(([, p]) => p >= 0.99)?.[0] ?? null);
+	const percent = (p: number) => `${Math.round(100 * p)}%`;
+	let dead = $state<string[]>([]);
+	let opened = $state<string | null>(null);
+	let gate = $state(false);
+	const box = $derived(opened ?? order?.next?.box ?? null);
+	function keep(): void {
+		if (!circuit || !box) return;
+		const own = { ...(all[circuit.id] ?? {}), [box]: [...dead] };
+		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
+		dead = [];
+		opened = null;
+		gate = false;
+	}
+	function forget(id: string): void {
+		if (!circuit) return;
+		const own = Object.fromEntries(Object.entries(all[circuit.id] ?? {}).filter(([k]) => k !== id));
+		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
+	}
+	async function write(): Promise<void> {
+		if (!circuit || !order) return;
+		const { id, panelId } = circuit;
+		const best = [...order.best];
+		await store.edit(`Circuit ${circuit.number}: feed order as found`, (draft) => {
+			// Cut all of them loose first, so that no order passes through an old one.
+			for (const l of draft.legs) if (l.circuitId === id && order.best.has(l.toId)) l.fromId = null;
+			const waiting = new Map(best);
+			while (waiting.size) {
+				const ready = [...waiting].filter(([, from]) => from === null || !waiting.has(from));
+				if (!ready.length) break;
+				for (const [boxId, from] of ready) {
+					waiting.delete(boxId);
+					const leg = draft.legs.find((l) => l.circuitId === id && l.toId === boxId);
+					const fromId = from ?? panelId;
+					if (!leg || fromId === null) continue;
+					feedLeg(leg.id, fromId)(draft);
+					leg.lengthFt ??= feetBetween(store.job, { a: fromId, b: boxId });
+				}
+			}
+		});
+	}
+</script>
+
+<Gate
+	text="Disconnected ends are live when the breaker is on: each capped, nobody near, before it is switched on. Off, tagged and verified dead again before hands go back in."
+/>
+{#if !circuit}
+	<p>Pick a circuit with boxes of which nobody knows what feeds them.</p>
+{:else if !order}
+	<p>Circuit {circuit.number} has no boxes yet: find what is on it under Which breaker.</p>
+{:else if order.none}
+	<p>
+		<Mark kind="bad" word /> The answers contradict each other: no feed order agrees with all of them. Take the doubtful one back.
+	</p>
+{:else}
+	<h2>Circuit {circuit.number}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
+	{#if head}
+		<p class="big">
+			<Mark kind="good" /> <b>{name(head)}</b> is the head: fed straight from the panel. A GFCI goes there, and protects the rest.
+		</p>
+	{/if}
+	{#if box && (order.next || opened)}
+		<section class="next" aria-label="Next box to open">
+			<p class="big">Open <b>{name(box)}</b></p>
+			<ol>
+				<li>Off, tagged, verified dead.</li>
+				<li>Take all hots apart; cap each by itself. Nobody near.</li>
+				<li>On. Which of the others are dead?</li>
+			</ol>
+			<div class="taps" role="group" aria-label="Dead with it open">
+				{#each boxIds.filter((id) => id !== box) as id (id)}
+					<Btn
+						pressed={dead.includes(id)}
+						onclick={() => (dead = dead.includes(id) ? dead.filter((x) => x !== id) : [...dead, id])}
+						>{name(id)}: {dead.includes(id) ? 'dead' : 'live'}</Btn
+					>
+				{/each}
+			</div>
+			<Btn look="main" onclick={keep}>Keep: {dead.length ? `${dead.map(name).join(', ')} dead` : 'none dead'}</Btn>
+			<Fold title={`Dead before touching ${name(box)}`} bind:open={gate}
+				>{#if gate}{#key box}<PlaceGate placeId={box} />{/key}{/if}</Fold
+			>
+		</section>
+	{:else}
+		<p class="big"><Mark kind="good" /> Nothing more is to be learnt by opening a box.</p>
+	{/if}
+	<table class="data">
+		<thead><tr><th>Box</th><th>Fed from</th><th>How sure</th><th>Opened</th></tr></thead>
+		<tbody>
+			{#each boxIds as id (id)}
+				{@const from = order.best.get(id) ?? null}
+				<tr>
+					<td><button type="button" class="row" onclick={() => store.selectPlace(id)}>{name(id)}</button></td>
+					<td>{name(from)}</td>
+					<td class="num">{percent(order.feeds.get(id)?.get(from ?? '') ?? 0)}</td>
+					<td>
+						{#if answers.has(id)}
+							{answers.get(id)?.length ? `dead: ${answers.get(id)?.map(name).join(', ')}` : 'none dead'}
+							<Btn small look="quiet" onclick={() => forget(id)}>Take back</Btn>
+						{:else}<Btn small look="quiet" onclick={() => ((opened = id), (dead = []))}>Open this one</Btn>{/if}
+					</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<p class="acts">
+		<Btn look={order.sure > 0.9 ? 'main' : 'plain'} onclick={write}>Write this order to the job</Btn>
+		<span class="soft">{percent(order.sure)} sure; cables as found, lengths from the plan where it has them.</span>
+	</p>
+{/if}
+
+<style>
+	h2 {
+		font-size: 20px;
+		margin: 8px 0;
+	}
+	.big {
+		font-size: 20px;
+		margin: 4px 0 8px;
+	}
+	.next {
+		border: 1px solid var(--rule);
+		border-left: 6px solid var(--copper);
+		border-radius: 4px;
+		background: var(--paper);
+		padding: 10px 14px;
+		margin: 0 0 12px;
+	}
+	ol {
+		margin: 0 0 8px;
+		padding-left: 22px;
+	}
+	.taps,
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: center;
+		margin: 8px 0;
+	}
+</style>

@@ -1,0 +1,233 @@
+<script lang="ts">
+	import { attachBox } from '$core/edit/legs';
+	import { editBox } from '$core/edit/boxes';
+	import { runOf } from '$core/run/runs';
+	import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT, TRACER, type TracedWhat } from '$core/trace/tracer';
+	import { tracerProfile } from '$core/trace/tracer-profile';
+	import { show } from '$core/units/quantity';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
+	import { freshId } from '$lib/data/jobs';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Btn from '$lib/ui/Btn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Choice from '../../thread/Choice.svelte';
+	import Gate from '../trim/Gate.svelte';
+
+	/** A tracer's session: set up with reasons, ground proved, gain, level per box, the open's interval, the breaker. */
+	const store = useJob();
+	const NAMES: Record<TracedWhat, string> = {
+		hot: 'open hot',
+		neutral: 'open neutral',
+		ground: 'open ground',
+		cable: 'the whole cable',
+		lampholder: 'at a lampholder'
+	};
+	const { circuit } = $derived(store);
+	const form = new FormDraft(draftKey(store.job.id, 'tracer'), {
+		what: 'hot',
+		groundV: '',
+		sender: '',
+		share: String(100 * TRACER.onCircuitFrom),
+		done: '',
+		levels: '{}',
+		feet: '{}'
+	});
+	const what = $derived(TRACED_WHAT.find((w) => w === form.now.what) ?? 'hot');
+	const steps = $derived(tracerSteps(what));
+	const done = $derived(form.now.done.split(',').filter(Boolean));
+	const tick = (key: string) => (form.now.done = (done.includes(key) ? done.filter((k) => k !== key) : [...done, key]).join());
+	const levels = $derived(table(form.now.levels));
+	const feet = $derived(table(form.now.feet));
+	function table(text: string): Record<string, string> {
+		try {
+			return JSON.parse(text) as Record<string, string>;
+		} catch {
+			return {};
+		}
+	}
+	const num = (text: string | undefined): number | null => (text?.trim() && Number.isFinite(Number(text)) ? Number(text) : null);
+	const groundV = $derived(num(form.now.groundV));
+	const sender = $derived(num(form.now.sender));
+	const nodes = $derived(circuit ? runOf(store.job, circuit).nodes : []);
+	const readAt = (ids: readonly string[]) =>
+		ids.flatMap((at) => {
+			const level = num(levels[at]);
+			return level === null ? [] : [{ at, level }];
+		});
+	const along = $derived(readAt(nodes.map((n) => n.boxId)));
+	const withSender = $derived(sender === null ? along : [{ at: 'sender', level: sender }, ...along]);
+	const call = $derived(tracerCall(withSender));
+	const place = (at: string) => (at === 'sender' ? 'the sender' : store.placeName(at));
+	const profile = $derived(
+		circuit
+			? tracerProfile(store.job, circuit.id, call?.open && call.to !== 'sender' ? call.to : null)
+			: new Map<string, number>()
+	);
+	const breaker = $derived(tracerBreaker(readAt(store.job.circuits.map((c) => c.id))));
+	const others = $derived(store.job.boxes.filter((b) => !nodes.some((n) => n.boxId === b.id)));
+	const share = $derived((num(form.now.share) ?? 100 * TRACER.onCircuitFrom) / 100);
+	const joins = $derived(sender === null ? [] : tracedBoxes(readAt(others.map((b) => b.id)), sender, share));
+	const setLevel = (at: string, text: string) => (form.now.levels = JSON.stringify({ ...levels, [at]: text.slice(0, 12) }));
+	const ground = $derived(readFeet());
+	function readFeet() {
+		return Object.entries(feet)
+			.flatMap(([ft, level]) => (num(level) === null ? [] : [{ at: `${ft} ft`, level: num(level) ?? 0, ft: Number(ft) }]))
+			.sort((a, b) => a.ft - b.ft);
+	}
+	const buried = $derived(tracerCall(ground));
+	let at = $state('');
+	async function join(boxId: string): Promise<void> {
+		if (!circuit) return;
+		const box = store.index.boxes.get(boxId);
+		const note = `${box?.note ? `${box.note} ` : ''}On circuit ${circuit.number} by tracer.`;
+		const attach = attachBox(boxId, { legId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null });
+		await store.edit(`${store.placeName(boxId)} on circuit ${circuit.number}, by tracer`, (draft) => {
+			attach(draft);
+			editBox(boxId, { note })(draft);
+		});
+	}
+	let folds = $state({ panel: false, others: false, buried: false });
+</script>
+
+<Gate text="A tracer goes on a circuit that is off, tagged and verified dead. A signal that stops is not proof of dead." />
+<Choice
+	label="What is traced"
+	firm
+	value={what}
+	options={TRACED_WHAT.map((value) => ({ value, name: NAMES[value] }))}
+	onkeep={(v) => v && (form.now.what = v)}
+/>
+<ol class="steps">
+	{#each steps as s (s.do)}
+		<li>
+			<label
+				><input type="checkbox" checked={done.includes(s.do)} onchange={() => tick(s.do)} />
+				<span>{s.do} <span class="soft">{s.why}</span></span></label
+			>
+		</li>
+	{/each}
+</ol>
+<div class="fields">
+	<TextField label="Known hot to the sender's ground, V" value={form.now.groundV} onkeep={(v) => (form.now.groundV = v)} />
+	<TextField label="Level at the sender" value={form.now.sender} onkeep={(v) => (form.now.sender = v)} />
+</div>
+{#if groundV !== null && (groundV < 108 || groundV > 127)}
+	<p><Mark kind="bad" /> {show(groundV, 0)} V: that is no proven ground. Find another one before tracing.</p>
+{/if}
+{#if !circuit}
+	<p>Pick the circuit, to log levels along its run.</p>
+{:else}
+	{#if call}
+		<p class="call">
+			{#if call.open}<Mark kind="bad" /> The open lies between <b>{place(call.from)}</b> and <b>{place(call.to)}</b>: {Math.round(
+					100 * call.left
+				)}% is left. Most opens are in boxes: look in both.
+			{:else}<Mark kind="look" /> The greatest fall is between {place(call.from)} and {place(call.to)}, {Math.round(
+					100 * call.left
+				)}% left: no open is called yet.{/if}
+		</p>
+	{/if}
+	<table class="data">
+		<thead><tr><th>Box</th><th>Level</th><th>Predicted</th></tr></thead>
+		<tbody>
+			{#each nodes as n (n.boxId)}
+				<tr>
+					<td>{store.placeName(n.boxId)}</td>
+					<td
+						><TextField
+							label={`Level at ${store.placeName(n.boxId)}`}
+							value={levels[n.boxId] ?? ''}
+							onkeep={(v) => setLevel(n.boxId, v)}
+						/></td
+					>
+					<td class="num">{profile.has(n.boxId) ? `${Math.round(100 * (profile.get(n.boxId) ?? 0))}%` : ''}</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+{/if}
+<Fold title="Which breaker, at the panel" bind:open={folds.panel}>
+	<div class="grid">
+		{#each store.job.circuits as c (c.id)}
+			<TextField label={`${c.number} ${c.name}`.slice(0, 30)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
+		{/each}
+	</div>
+	{#if breaker}
+		<p>
+			{#if breaker.call}<Mark kind="good" />
+				{store.placeName(breaker.at)}, {Number.isFinite(breaker.lead)
+					? `${show(breaker.lead, 1)} times the next`
+					: 'no other shows anything'}. Switch it once, alone, to be sure.
+			{:else}<Mark kind="look" />
+				{store.placeName(breaker.at)} leads only {show(breaker.lead, 1)} times: no answer. Trace from the other side.{/if}
+		</p>
+	{/if}
+</Fold>
+<Fold title="Other boxes that may be on it" bind:open={folds.others}>
+	{#if folds.others}
+		<TextField label="On the circuit from, % of the sender" value={form.now.share} onkeep={(v) => (form.now.share = v)} />
+		<div class="grid">
+			{#each others as b (b.id)}
+				<TextField label={b.name} value={levels[b.id] ?? ''} onkeep={(v) => setLevel(b.id, v)} />
+			{/each}
+		</div>
+		{#each joins as id (id)}
+			<p>
+				<Mark kind="good" />
+				{store.placeName(id)} is on it by its level. {#if circuit}<Btn small onclick={() => join(id)}
+						>Put it on circuit {circuit.number}</Btn
+					>{/if}
+			</p>
+		{/each}
+	{/if}
+</Fold>
+<Fold title="A buried leg, foot by foot" bind:open={folds.buried}>
+	<div class="fields">
+		<TextField label="Feet from the start" value={at} onkeep={(v) => (at = v)} />
+		{#if num(at) !== null}
+			<TextField
+				label={`Level at ${at} ft`}
+				value={feet[at] ?? ''}
+				onkeep={(v) => (form.now.feet = JSON.stringify({ ...feet, [at]: v.slice(0, 12) }))}
+			/>
+		{/if}
+	</div>
+	{#each ground as g (g.at)}<p class="num">{g.at}: {g.level}</p>{/each}
+	{#if buried}<p>
+			<Mark kind={buried.open ? 'bad' : 'look'} /> Greatest fall between {buried.from} and {buried.to}: {Math.round(
+				100 * buried.left
+			)}% left. Lower the gain and walk back: mark where it falls both ways.
+		</p>{/if}
+</Fold>
+
+<style>
+	.steps {
+		margin: 8px 0;
+		padding-left: 22px;
+	}
+	.steps label {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		min-height: 44px;
+	}
+	.steps input {
+		width: 24px;
+		height: 24px;
+		flex: none;
+		accent-color: var(--copper);
+	}
+	.fields,
+	.grid {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+		gap: 10px;
+		margin: 8px 0;
+	}
+	.call {
+		font-size: 18px;
+	}
+</style>
