@@ -19,9 +19,9 @@ const VIEWS: Readonly<Record<string, readonly string[]>> = {
 	circuit: ['circuits', 'board', 'panel', 'propose', 'multiwire', 'service'],
 	protect: ['outlets', 'plan', 'devices', 'replace', 'labels', 'letter', 'compare', 'inspector'],
 	rough: [''],
-	trim: [''],
+	trim: ['boxes', 'make-up', 'cards', 'practice'],
 	prove: ['boxes', 'plan', 'breaker', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
-	trace: [''],
+	trace: ['find', 'plan', 'symptoms', 'breakers', 'order', 'tracer'],
 	handover: ['']
 };
 /** Words of a value that is not there, and of a part that broke. */

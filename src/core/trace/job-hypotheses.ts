@@ -86,14 +86,16 @@ class Possible {
 	private speaks(kind: Suspected['kind']): number {
 		return this.told.kinds.some((k) => SPEAKS_FOR[k]?.(kind)) ? W.symptom.speaksFor : 1;
 	}
-	/** What lies elsewhere than on the way to the symptom hardly causes it. */
-	private lies(at: string): number {
-		return !this.onTheWay.size || this.onTheWay.has(at) ? 1 : W.symptom.elsewhere;
+	/** What a symptom speaks of is likelier on the way to where it was seen, and hardly lies elsewhere. */
+	private lies(kind: Suspected['kind'], at: string): number {
+		const speaks = this.speaks(kind);
+		if (speaks === 1 || !this.onTheWay.size || this.onTheWay.has(at)) return speaks;
+		return W.symptom.elsewhere;
 	}
 	/** Shares a weight over places, before what was seen there multiplies it. */
 	private over(kind: FaultKind, places: readonly { at: string; times?: number; where?: string }[], weight: number): void {
 		for (const { at, times = 1, where = at } of places)
-			this.one(kind, at, (weight / places.length) * times * this.speaks(kind) * this.lies(where));
+			this.one(kind, at, (weight / places.length) * times * this.lies(kind, where));
 	}
 	private readonly sign = (boxId: string): number => this.signs.get(boxId) ?? 1;
 

@@ -31,6 +31,8 @@ export interface Traced {
 	suspicion: Record<string, number>;
 	/** One answer holds, or nothing that can be read tells more. */
 	done: 'found' | 'no-more' | null;
+	/** Boxes at which metal may be live besides what was found: to be read before the search is ended. */
+	hazards: { boxId: string; probability: number }[];
 	/** What was taken each way, because nobody knows it. */
 	taken: string[];
 	/** Boxes of the circuit of which nobody knows what feeds them. */
@@ -73,6 +75,9 @@ export interface Against {
 }
 
 const TOLD = { answers: 12, same: 12, outcomes: 4, next: 3 } as const;
+/** Faults that put volts on what is plugged in, and how likely one must be to be looked for. */
+const SHELL_LIVE: readonly Suspected['kind'][] = ['bootleg', 'hot-ground-reversed'];
+const LEAST_HAZARD = 0.02;
 /** Of an answer's own probability: what is less is not looked for there. */
 const LEAST_SHARE = 0.1;
 /** Under this a place is not said to be suspected. */
@@ -124,7 +129,8 @@ export class JobTrace {
 		const diagnosis = this.search.ask(question);
 		this.last = { diagnosis, gathered, question };
 		const answers = diagnosis.answers.slice(0, TOLD.answers).map((a) => this.answer(a, { diagnosis, instruments }));
-		const next = this.next(diagnosis, at);
+		const hazards = this.hazards(diagnosis);
+		const next = this.next(diagnosis, at, this.found(diagnosis) ? hazards.map((h) => h.boxId) : []);
 		return {
 			answers,
 			others: Math.max(0, 1 - diagnosis.unthought - answers.reduce((s, a) => s + a.probability, 0)),
@@ -133,6 +139,7 @@ export class JobTrace {
 			gathered: gathered.rows,
 			suspicion: this.suspicion(diagnosis),
 			done: this.found(diagnosis) ? 'found' : next.length ? null : 'no-more',
+			hazards,
 			taken,
 			notOnRun: this.job.legs.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
 		};
@@ -144,6 +151,21 @@ export class JobTrace {
 		const key = this.boxesOf(best).join();
 		const there = answers.reduce((s, a) => s + (this.boxesOf(a).join() === key ? a.probability : 0), 0);
 		return there >= DONE_AT && (best.probability >= DONE_AT || key !== '');
+	}
+	/** A shell that may be live without anybody having said so: the likeliest answer does not speak of it, and it was not ruled out. */
+	private hazards({ answers }: Diagnosis): Traced['hazards'] {
+		const told = new Set(answers[0] ? this.boxesOf(answers[0]) : []);
+		const at = new Map<string, number>();
+		for (const a of answers)
+			for (const { hypothesis, probability } of a.members)
+				for (const f of hypothesis.faults) {
+					const boxId = SHELL_LIVE.includes(f.kind) ? this.boxOf(f) : null;
+					if (boxId && !told.has(boxId)) at.set(boxId, (at.get(boxId) ?? 0) + probability);
+				}
+		return [...at]
+			.map(([boxId, probability]) => ({ boxId, probability }))
+			.filter((h) => h.probability >= LEAST_HAZARD)
+			.sort((a, b) => b.probability - a.probability);
 	}
 	private boxesOf({ members }: Answer): string[] {
 		return [...new Set(members[0]?.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? []))].sort();
@@ -215,7 +237,8 @@ export class JobTrace {
 		});
 		return rows;
 	}
-	private next(diagnosis: Diagnosis, at: string | undefined): TracedNext[] {
+	/** @param first boxes that are read before any other */
+	private next(diagnosis: Diagnosis, at: string | undefined, first: readonly string[]): TracedNext[] {
 		const here = indexOf(this.job).boxes.get(at ?? '')?.roomId;
 		const all = diagnosis.next.flatMap((m) => {
 			const outlet = this.possible.outlets[m.outlet];
@@ -223,7 +246,10 @@ export class JobTrace {
 			return [{ m, outlet, effort: this.effort(outlet, here) }];
 		});
 		return all
-			.sort((a, b) => b.m.bits / b.effort - a.m.bits / a.effort)
+			.sort(
+				(a, b) =>
+					Number(first.includes(b.outlet.at)) - Number(first.includes(a.outlet.at)) || b.m.bits / b.effort - a.m.bits / a.effort
+			)
 			.slice(0, TOLD.next)
 			.map(({ m, outlet, effort }): TracedNext => ({
 				boxId: outlet.at,

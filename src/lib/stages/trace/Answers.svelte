@@ -23,6 +23,11 @@
 	const store = useJob();
 	const percent = (p: number) => (p >= 0.995 ? 'over 99%' : p < 0.01 ? 'under 1%' : `${Math.round(100 * p)}%`);
 	let opened = $state<string | null>(null);
+	/** Found: what to do about it stands open. */
+	$effect(() => {
+		const [first] = answer.answers;
+		if (answer.done === 'found' && first) opened = keyOf(first);
+	});
 	const keyOf = (a: TracedAnswer) => a.faults.map((f) => `${f.kind} ${f.at}`).join() || 'sound';
 	const shown = $derived(answer.answers.filter((a, i) => i < 3 || a.probability >= 0.01));
 	const fits = (a: TracedAnswer) =>

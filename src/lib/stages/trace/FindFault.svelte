@@ -79,8 +79,7 @@
 		void live.ask(store.job, store.readings, { circuitId: circuit.id, instruments: atHand, at: store.box?.id });
 	});
 	$effect(() => {
-		store.suspicion = answer ? new Map(Object.entries(answer.suspicion)) : null;
-		return () => (store.suspicion = null);
+		if (answer) store.suspicion = new Map(Object.entries(answer.suspicion));
 	});
 </script>
 

@@ -42,6 +42,13 @@
 
 {#if answer.done === 'found'}
 	<p class="found"><Mark kind="good" /> Found, as far as readings can tell. What to do is below.</p>
+	{#each answer.hazards as h (h.boxId)}
+		<p class="found">
+			<Mark kind="caution" word /> Before it is closed: metal at {store.placeName(h.boxId)} may be live ({percent(
+				h.probability
+			)}). Read it there.
+		</p>
+	{/each}
 {:else if answer.done === 'no-more'}
 	<p class="found">
 		<Mark kind="look" /> Nothing that can be read from a face tells more. Open the likeliest place, verified dead.

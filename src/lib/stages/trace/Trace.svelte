@@ -1,7 +1,10 @@
 <script lang="ts">
+	import { onDestroy } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { closeSymptom, addSymptom } from '$core/edit/job';
+	import { drawPlan } from '$core/formats/plan-drawing';
+	import type { Level } from '$core/prove/judgment';
 	import { allOf } from '$core/prove/assess-prove';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
@@ -11,6 +14,7 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
+	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { StageViews } from '../stage-views';
@@ -18,6 +22,7 @@
 	const store = useJob();
 	const VIEWS = {
 		find: 'Find the fault',
+		plan: 'On the plan',
 		symptoms: 'Symptoms',
 		breakers: 'Which breaker',
 		order: 'Feed order',
@@ -26,6 +31,16 @@
 	type View = keyof typeof VIEWS;
 	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
 	const view = $derived(views.now);
+	onDestroy(() => (store.suspicion = null));
+	/** How likely the fault lies there, as levels of the plan. */
+	const levels = $derived(
+		new Map(
+			[...(store.suspicion ?? [])].flatMap(([id, p]): [string, Level][] =>
+				p >= 0.3 ? [[id, 'bad']] : p >= 0.05 ? [[id, 'look']] : []
+			)
+		)
+	);
+	const plan = $derived(drawPlan(store.edition, store.job, 0));
 	const typed = new FormDraft(draftKey(store.job.id, 'symptom'), { text: '' });
 	const text = $derived(typed.now.text);
 	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad' || p.level === 'look'));
@@ -43,6 +58,7 @@
 <Sheet
 	title="Trace"
 	sub={`${counted(store.job.symptoms.filter((s) => s.open).length, 'open symptom')}, ${counted(suspects.length, 'box', 'boxes')} with a reading off`}
+	fixed={view === 'plan'}
 	views={VIEWS}
 	{view}
 	onview={views.go}
@@ -51,6 +67,14 @@
 		<Late load={() => import('./FindFault.svelte')}
 			>{#snippet children(FindFault)}<FindFault onview={views.go} oncheck={checks} />{/snippet}</Late
 		>
+	{:else if view === 'plan'}
+		<PlanSheet
+			{plan}
+			{levels}
+			selection={store.selection}
+			onselect={(s) => store.select(s)}
+			title="Plan with what is suspected"
+		/>
 	{:else if view === 'breakers'}
 		<Late load={() => import('./WalksSheet.svelte')}>{#snippet children(WalksSheet)}<WalksSheet />{/snippet}</Late>
 	{:else if view === 'order'}
