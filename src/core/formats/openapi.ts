@@ -6,6 +6,7 @@ import { diagnoseRequest } from './diagnose-request';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { makeUpRequest } from './makeup-request';
 import { networkRequest, streamRequest } from './network-requests';
+import { burialRequest, cutListRequest, racewayRequest } from './rough-requests';
 import { decodeRequest, walksRequest } from './walks-request';
 import { jsonSchemaOf, type JsonSchema } from './json-schema';
 
@@ -130,6 +131,31 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 						type: ['object', 'null'],
 						properties: { box: TEXT, instrument: TEXT, loadA: NUMBER, gainBits: NUMBER, why: TEXT }
 					}
+				})
+			),
+			'/api/v1/burial': post(
+				'How deep a cable or raceway lies, how deep to dig, what comes up out of the ground',
+				burialRequest,
+				answer({
+					coverIn: NUMBER,
+					column: NUMBER,
+					digIn: NUMBER,
+					warningRibbon: FLAG,
+					riser: object({ fromIn: NUMBER, toFt: NUMBER })
+				})
+			),
+			'/api/v1/raceway-fill': post(
+				'How full a raceway is, and the smallest that holds it',
+				racewayRequest,
+				answer({ areaSqIn: NUMBER, percent: NUMBER, limitPercent: NUMBER, fits: FLAG, smallest: { type: ['string', 'null'] } })
+			),
+			'/api/v1/cut-list': post(
+				'Rolls to buy, and what to cut from each: least feet, then fewest rolls',
+				cutListRequest,
+				answer({
+					rolls: list(object({ cable: TEXT, rollFt: NUMBER, cuts: list(TEXT), leftFt: NUMBER })),
+					boughtFt: NUMBER,
+					optimal: FLAG
 				})
 			),
 			'/api/v1/walks': post(

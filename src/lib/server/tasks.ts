@@ -6,6 +6,14 @@ import { answerAssess, checkAssess } from '$core/formats/assess-request';
 import { answerDiagnose, checkDiagnose } from '$core/formats/diagnose-request';
 import { answerNetwork, checkNetwork, checkStream } from '$core/formats/network-requests';
 import { DEFAULT_LOAD_A, readRun } from '$core/instruments/run-reading';
+import {
+	answerBurial,
+	answerCutList,
+	answerRaceway,
+	checkBurial,
+	checkCutList,
+	checkRaceway
+} from '$core/formats/rough-requests';
 import { answerDecode, answerWalks, checkDecode, checkWalks } from '$core/formats/walks-request';
 import { checkMakeUp } from '$core/formats/makeup-request';
 import { layoutCounters } from '$core/layout/counters';
@@ -52,6 +60,9 @@ export const TASKS = {
 	'service-load': task(checkServiceLoad, ({ edition, ...c }) => serviceLoad(editions[edition], c)),
 	network: task(checkNetwork, (body) => answerNetwork(editions[body.edition], body)),
 	diagnose: task(checkDiagnose, answerDiagnose, 5000),
+	burial: task(checkBurial, answerBurial),
+	'raceway-fill': task(checkRaceway, answerRaceway),
+	'cut-list': task(checkCutList, answerCutList),
 	walks: task(checkWalks, answerWalks),
 	'walks-decode': task(checkDecode, answerDecode),
 	assess: task(checkAssess, answerAssess),

@@ -1,6 +1,8 @@
 import type { Edition } from '../shape/edition';
 import { appliances2017 } from './appliances';
 import { boxes2017 } from './boxes';
+import { ground2017 } from './ground';
+import { raceways } from './raceways';
 import { circuits2017 } from './circuits';
 import * as c from './common';
 import { panels2017 } from './panels';
@@ -17,6 +19,8 @@ export const edition2017: Edition = {
 	circuits: circuits2017,
 	appliances: appliances2017,
 	boxes: boxes2017,
+	ground: ground2017,
+	raceways,
 	panels: panels2017,
 	walls: {
 		...c.wallsRule,

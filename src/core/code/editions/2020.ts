@@ -1,6 +1,8 @@
 import type { Edition } from '../shape/edition';
 import { appliances2020 } from './appliances';
 import { boxes2020 } from './boxes';
+import { ground2017 } from './ground';
+import { raceways } from './raceways';
 import { circuits2020 } from './circuits';
 import * as c from './common';
 import { panels2020 } from './panels';
@@ -24,6 +26,8 @@ export const edition2020: Edition = {
 	circuits: circuits2020,
 	appliances: appliances2020,
 	boxes: boxes2020,
+	ground: ground2017,
+	raceways,
 	panels: panels2020,
 	walls: {
 		...edition2017.walls,

@@ -7,6 +7,8 @@ import type { PanelsTable } from './panels';
 import type { ServiceTable } from './service';
 import type { AppliancesTable } from './appliances';
 import type { BoxesTable } from './boxes';
+import type { BurialTable } from './ground';
+import type { RacewayTable } from './raceways';
 
 /** Whether a cable may lie in a place: always, never, or only one that is marked for it. */
 export type Allowed = 'yes' | 'no' | 'if-marked';
@@ -131,6 +133,8 @@ export interface Edition {
 	loads: Readonly<Record<LoadKind, LoadRule>>;
 	appliances: AppliancesTable;
 	boxes: BoxesTable;
+	ground: BurialTable;
+	raceways: RacewayTable;
 	range: {
 		rule: RuleRef;
 		least: RuleRef;

@@ -1,0 +1,32 @@
+import type { RuleRef } from '../rule';
+
+/** What lies in the ground: least cover by place and method, and what comes up out of it. */
+export const BURIED = ['direct-burial', 'rigid', 'intermediate', 'pvc', 'emt'] as const;
+export type Buried = (typeof BURIED)[number];
+export const BURIAL_PLACES = [
+	'general',
+	'under-2in-concrete',
+	'under-building',
+	'slab-4in-no-vehicles',
+	'street',
+	'dwelling-driveway'
+] as const;
+export type BurialPlace = (typeof BURIAL_PLACES)[number];
+/** The table's columns: by method; of a small protected branch circuit of a dwelling; of low-voltage lighting and irrigation. */
+export type BurialColumn = 1 | 2 | 3 | 4 | 5;
+export interface BurialTable {
+	rule: RuleRef;
+	/** Inches of cover, columns 1 to 5. */
+	cover: Readonly<Record<BurialPlace, readonly [number, number, number, number, number]>>;
+	/** Columns 4 and 5 where a raceway lies there, if they differ. */
+	racewayCover: Readonly<Partial<Record<BurialPlace, readonly [number, number]>>>;
+	column: Readonly<Record<Buried, 1 | 2 | 3>>;
+	/** Methods that the edition's table does not name: they rest on the inspector's approval. */
+	unnamed: readonly Buried[];
+	small: { maxVolts: number; maxAmps: number };
+	low: { maxVolts: number };
+	underBuilding: RuleRef;
+	riser: { rule: RuleRef; fromIn: number; toFt: number };
+	ribbon: { rule: RuleRef; fromIn: number; aboveIn: number; inRaceway: boolean };
+	damage: RuleRef;
+}
