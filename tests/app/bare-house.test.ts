@@ -21,7 +21,7 @@ const VIEWS: Readonly<Record<string, readonly string[]>> = {
 	rough: [''],
 	trim: ['boxes', 'make-up', 'cards', 'practice'],
 	prove: ['boxes', 'plan', 'breaker', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
-	trace: ['find', 'plan', 'symptoms', 'breakers', 'order', 'tracer'],
+	trace: ['find', 'plan', 'symptoms', 'breakers', 'order', 'checks', 'tracer'],
 	handover: ['']
 };
 /** Words of a value that is not there, and of a part that broke. */

@@ -94,6 +94,7 @@ export function checkStream(body: unknown): Checked<StreamRequest> {
 	return faults.length ? { ok: false, faults } : { ok: true, value };
 }
 
+/** A place that is no box of the run, as a fault. @returns none where it is one */
 export const unknownBox = (run: RunCase, id: string, path: string): FieldFault[] =>
 	run.boxes.some((b) => b.id === id) ? [] : [{ path, message: `names no box, got "${id}"` }];
 /** Boxes that stand twice, hang on nothing or on themselves; faults and devices at no box; a wire that the table lacks. */

@@ -289,7 +289,17 @@ export const LIMIT_KEYS = [
 ] as const;
 export type LimitKey = (typeof LIMIT_KEYS)[number];
 /** Checks with a question of their own, led step by step. */
-export const GUIDED_KINDS = ['breaker', 'short', 'dimming', 'element', 'heater', 'loads'] as const;
+export const GUIDED_KINDS = [
+	'breaker',
+	'short',
+	'ground-fault',
+	'gfci-reset',
+	'arc-fault',
+	'dimming',
+	'element',
+	'heater',
+	'loads'
+] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
 /** What a photo can be of. */
 export const PHOTO_OF = ['box', 'room', 'check', 'leg', 'panel', 'step'] as const;

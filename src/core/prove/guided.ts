@@ -25,6 +25,7 @@ import { jobWiring } from '../network/job-wiring';
 import { build, planOf } from '../network/build';
 import { type Network, Solution } from '../network/solve';
 import { size } from '../network/phasor';
+import { ARC_ASKS, arcCheck, GROUND_FAULT_ASKS, groundFaultCheck, RESET_ASKS, resetCheck } from './guided-trips';
 import { shortCheck } from './short';
 
 type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
@@ -69,7 +70,10 @@ export const ASKS = {
 	heater: HEATER_ASKS,
 	loads: LOADS_ASKS,
 	dimming: DIMMING_ASKS,
-	short: SHORT_ASKS
+	short: SHORT_ASKS,
+	'ground-fault': GROUND_FAULT_ASKS,
+	'gfci-reset': RESET_ASKS,
+	'arc-fault': ARC_ASKS
 } as const satisfies Record<GuidedKind, readonly Question[]>;
 export type { Question } from './guided-answer';
 /** What is worked out from the job; where it lacks a fact, null, and a point that says which. */
@@ -312,6 +316,9 @@ export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): Gu
 	const circuit = circuits.get(check.of);
 	if (check.kind === 'breaker') return circuit ? breakerCheck({ edition, job }, circuit, check) : GONE;
 	if (check.kind === 'short') return circuit ? shortCheck({ edition, job }, circuit, check) : GONE;
+	if (check.kind === 'ground-fault') return circuit ? groundFaultCheck({ edition, job }, circuit, check) : GONE;
+	if (check.kind === 'arc-fault') return circuit ? arcCheck({ edition, job }, circuit, check) : GONE;
+	if (check.kind === 'gfci-reset') return resetCheck(check);
 	if (check.kind === 'heater') return heaterCheck(check);
 	if (check.kind === 'loads') return loadsCheck(check);
 	return check.kind === 'element' ? elementCheck(check) : dimmingCheck({ edition, job }, circuit, check);

@@ -5,6 +5,7 @@ import { Ranker, type Evidence, type Ranking } from './rank';
 import { Signatures, type Answer, type AtHand } from './same';
 import type { Here, Seen } from './seen';
 import { Worlds, type Tried } from './solved';
+import { SECOND_FAULT } from './spread';
 
 /** Which faults explain what was seen, and what to read next. */
 export interface Diagnosis {
@@ -65,9 +66,9 @@ export class Search {
 	private pairsOf({ ranked }: Ranking): Hypothesis[] {
 		const over = this.pairOver;
 		if (over === undefined) return [];
-		return ranked.slice(0, MOST_LIKELY).flatMap(({ hypothesis, probability }) => {
+		return ranked.slice(0, SECOND_FAULT.most).flatMap(({ hypothesis, probability }) => {
 			const [first] = hypothesis.faults;
-			if (probability < LIKELY || hypothesis.faults.length !== 1 || !first || first.kind === 'off') return [];
+			if (probability < SECOND_FAULT.from || hypothesis.faults.length !== 1 || !first || first.kind === 'off') return [];
 			const before = this.seconds.get(hypothesis);
 			if (before) return before;
 			const made = this.hypotheses.flatMap((h): Hypothesis[] => {
@@ -82,9 +83,6 @@ export class Search {
 		});
 	}
 }
-/** Faults that are held likely enough to have a second one beside them, and at most so many. */
-const LIKELY = 0.05;
-const MOST_LIKELY = 4;
 /** One question by itself. @param hypotheses everything that can be wrong, with its weight before anything was read */
 export const diagnose = (run: Tried, hypotheses: readonly Hypothesis[], question: Question): Diagnosis =>
 	new Search([run], hypotheses).ask(question);

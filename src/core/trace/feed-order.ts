@@ -1,4 +1,5 @@
 import type { Random } from '../units/random';
+import { LEAST_OPENING } from './spread';
 
 /**
  * In what order boxes are fed, where nobody knows their cables. One test at an opened box - all hots disconnected and capped, power on -
@@ -43,8 +44,6 @@ const HOME_FT = 60;
 /** Exact up to so many boxes; more are sampled. */
 export const EXACT_BOXES = 12;
 const SAMPLES = 4000;
-/** An opening that would tell less is not worth it, bits. */
-const LEAST_BITS = 0.05;
 
 /** @param random for what is sampled: the same numbers, the same answer */
 export function feedOrder(of: Unordered, random: Random): FeedOrder {
@@ -71,7 +70,7 @@ export function feedOrder(of: Unordered, random: Random): FeedOrder {
 	const [best] = [...counts.values()].sort((a, b) => b.weight - a.weight);
 	const open = names
 		.map((box, i) => ({ box, bits: entropy(outcomes[i] as Map<number, number>) }))
-		.filter((n) => !of.answers.has(n.box) && !of.closed?.has(n.box) && n.bits >= LEAST_BITS)
+		.filter((n) => !of.answers.has(n.box) && !of.closed?.has(n.box) && n.bits >= LEAST_OPENING.bits)
 		.sort((a, b) => b.bits - a.bits);
 	return {
 		best: new Map(names.map((b, i) => [b, nameOr(names, best?.tree.parents[i] ?? -1)])),

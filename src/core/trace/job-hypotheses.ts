@@ -14,6 +14,7 @@ export interface Told {
 	at: readonly string[];
 	signs: readonly { boxId: string; sign: SymptomSign }[];
 }
+/** All that open symptoms tell of faults. */
 export const toldBy = (symptoms: readonly Symptom[]): Told => ({
 	kinds: symptoms.flatMap((s) => (s.kind ? [s.kind] : [])),
 	at: symptoms.flatMap((s) => [...(s.boxId ? [s.boxId] : []), ...(s.dead ?? [])]),

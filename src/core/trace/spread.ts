@@ -35,5 +35,9 @@ export const DROP_FROM_V = 2;
 export const UNTHOUGHT_WEIGHT = 1;
 /** Nothing more can be told by a measurement of fewer bits. */
 export const LEAST_BITS = 0.02;
+/** Of an opened box, bits. */
+export const LEAST_OPENING = { bits: 0.05 } as const;
+/** A fault held so likely may have a second one beside it; at most so many are looked at. */
+export const SECOND_FAULT = { from: 0.05, most: 4 } as const;
 /** One answer that holds so much is the end of the search. */
 export const DONE_AT = 0.9;

@@ -39,21 +39,25 @@ export const SYMPTOM_WORDS: readonly SymptomWords[] = [
 	{
 		kind: 'gfci-no-reset',
 		words: 'the GFCI will not reset',
+		check: 'gfci-reset',
 		first: 'No supply at LINE, LINE and LOAD exchanged, or neutral and ground touch below it.'
 	},
 	{
 		kind: 'gfci-trips',
 		words: 'the GFCI trips again and again',
+		check: 'ground-fault',
 		first: 'Unplug everything below it; then split the run, the GFCI is the detector.'
 	},
 	{
 		kind: 'afci-trips',
 		words: 'the AFCI trips',
+		check: 'arc-fault',
 		first: 'A shared neutral, a staple through the cable, or a device: split the run.'
 	},
-	{ kind: 'warm', words: 'warm, buzzing or smells', now: HOT_NOW },
+	{ kind: 'warm', words: 'warm, buzzing or smells', now: HOT_NOW, check: 'breaker' },
 	{ kind: 'after-a-nail', words: 'dead after a nail or a drill' }
 ];
+/** The words of one kind. @returns undefined where none was picked */
 export const symptomWords = (kind: SymptomKind | undefined): SymptomWords | undefined =>
 	SYMPTOM_WORDS.find((s) => s.kind === kind);
 export const SIGN_WORDS: Readonly<Record<SymptomSign, string>> = {

@@ -23,7 +23,7 @@ const DEAD: TracerStep = {
 };
 const GROUND: TracerStep = {
 	do: 'Prove the ground for the sender: volts from a known hot to it, about 120 V.',
-	why: "It must be a ground of its own, not the circuit's: or the signal goes home on the wire that is traced."
+	why: "It must be an independent ground, not the circuit's: or the signal goes home on the wire that is traced."
 };
 const GAIN: TracerStep = {
 	do: 'Good battery. Lowest gain; at a place known to be on the wire raise it until the first lamp, then one more. Leave it.',

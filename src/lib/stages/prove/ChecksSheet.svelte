@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
 	import { ASKS, elementOf, guidedAnswer, predictedAsks, type Question } from '$core/prove/guided';
@@ -15,6 +16,11 @@
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 
+	interface Props {
+		/** Where it is begun from a symptom. */
+		start?: GuidedKind | undefined;
+	}
+	let { start }: Props = $props();
 	/** Checks that are led: what is asked, what it comes to while it is typed, kept with the job. */
 	const store = useJob();
 	const NAMES: Record<GuidedKind, { name: string; first: string }> = {
@@ -26,6 +32,21 @@
 			name: 'Find a short by halving',
 			first:
 				'Breaker off, tagged and verified dead; everything unplugged, every switch on. Never energize to find it. Split the run near the middle, read each half, repeat.'
+		},
+		'ground-fault': {
+			name: 'A GFCI that trips',
+			first:
+				'Unplug everything below it and reset. If it holds, plug in one thing after the other. If it trips, the wiring leaks: an insulation test with electronics off, or split the run with the GFCI as the detector.'
+		},
+		'gfci-reset': {
+			name: 'A GFCI that will not reset',
+			first:
+				'A new one ships tripped, and resets only with power at LINE. Supply first, then LINE and LOAD, then what is on LOAD, the device last.'
+		},
+		'arc-fault': {
+			name: 'An AFCI that trips',
+			first:
+				'A shared neutral, a staple or nail through the cable, a loose terminal, or what is plugged in. Unplug, then split the run with it as the detector.'
 		},
 		dimming: {
 			name: 'Lights that dim on another circuit',
@@ -49,11 +70,13 @@
 		}
 	};
 	/** Asked at a box, and not of a circuit. */
-	const atBox = (k: GuidedKind) => k === 'element' || k === 'heater' || k === 'loads';
+	const atBox = (k: GuidedKind) => k === 'element' || k === 'heater' || k === 'loads' || k === 'gfci-reset';
+	/** The run is split, and each half tried. */
+	const splits = (k: GuidedKind) => k === 'short' || k === 'ground-fault' || k === 'arc-fault';
 	/** What is typed and not kept outlives a change of view, and this tab. */
 	const key = draftKey(store.job.id, 'checks');
 	const form = new FormDraft(key, { kind: 'breaker', of: '', typed: '{}' });
-	let kind = $state<GuidedKind>(GUIDED_KINDS.find((k) => k === form.now.kind) ?? 'breaker');
+	let kind = $state<GuidedKind>(untrack(() => start) ?? GUIDED_KINDS.find((k) => k === form.now.kind) ?? 'breaker');
 	let of = $state(form.now.of);
 	let typed = $state<Record<string, string>>(told(form.now.typed));
 	$effect(() => {
@@ -94,7 +117,7 @@
 	});
 	/** Boxes at which the run can be parted, and what was found there. */
 	const parted = $derived.by(() => {
-		const circuit = kind === 'short' ? store.index.circuits.get(subject) : undefined;
+		const circuit = splits(kind) ? store.index.circuits.get(subject) : undefined;
 		return circuit ? runOf(store.job, circuit).nodes.filter((n) => n.children.length) : [];
 	});
 	const words = $derived(
@@ -103,7 +126,11 @@
 			...parted.flatMap((n) => (typed[n.boxId] ? [[n.boxId, typed[n.boxId] as string] as const] : []))
 		])
 	);
-	const SIDES = { panel: 'toward the panel', onward: 'onward', both: 'cannot tell' } as const;
+	const SIDES = $derived(
+		kind === 'short'
+			? { panel: 'toward the panel', onward: 'onward', both: 'cannot tell' }
+			: { panel: 'trips', onward: 'holds', both: 'cannot tell' }
+	);
 	const fault = $derived(
 		asks
 			.filter((q) => !q.allowed && typed[q.key]?.trim())
@@ -177,7 +204,7 @@
 		{#each parted as n (n.boxId)}
 			{@const boxName = store.index.boxes.get(n.boxId)?.name}
 			<fieldset>
-				<legend>Split at {boxName}, the short reads</legend>
+				<legend>Split at {boxName}, {kind === 'short' ? 'the short reads' : 'outgoing wires off, on again: it'}</legend>
 				{#each Object.entries(SIDES) as [side, says] (side)}
 					<Btn
 						pressed={typed[n.boxId] === side}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { sayMoment, now } from '$lib/clock';
 	import { tellSymptom } from '$core/edit/job';
 	import type { RunInstrument } from '$core/instruments/run-reading';
@@ -32,8 +34,31 @@
 	const shown = $derived(answer.answers.filter((a, i) => i < 3 || a.probability >= 0.01));
 	const fits = (a: TracedAnswer) =>
 		a.fits.map((f) => `${show(f.ohms, 2)} ohm (${show(f.from, 2)} to ${show(f.to, 2)})`).join(' and ');
+	/** The shop's own record: how often the first answer was right, and after how many readings. */
+	let shop = $state(kept());
+	function kept(): { searches: number; first: number; readings: number } {
+		try {
+			const told = JSON.parse(localStorage.traceShop ?? '{}') as Partial<Record<'searches' | 'first' | 'readings', number>>;
+			return { searches: told.searches ?? 0, first: told.first ?? 0, readings: told.readings ?? 0 };
+		} catch {
+			return { searches: 0, first: 0, readings: 0 };
+		}
+	}
+	function makeUp(boxId: string): void {
+		const to = new URL(page.url);
+		to.pathname = to.pathname.replace(/[^/]+$/, 'trim');
+		to.search = new URLSearchParams({ view: 'make-up', box: boxId }).toString();
+		void goto(to);
+	}
 	async function was(a: TracedAnswer): Promise<void> {
 		if (!symptom) return;
+		const place = answer.answers.indexOf(a) + 1;
+		shop = {
+			searches: shop.searches + 1,
+			first: shop.first + Number(place === 1),
+			readings: shop.readings + answer.gathered.length
+		};
+		localStorage.traceShop = JSON.stringify(shop);
 		await store.edit(
 			`Found: ${a.says}`,
 			tellSymptom(symptom.id, {
@@ -101,6 +126,9 @@
 					{#each a.boxIds.slice(0, 4) as boxId (boxId)}
 						<Btn small onclick={() => store.select({ kind: 'box', id: boxId })}>Go to {store.placeName(boxId)}</Btn>
 					{/each}
+					{#each a.boxIds.slice(0, 2) as boxId (boxId)}
+						<Btn small onclick={() => makeUp(boxId)}>Make-up of {store.placeName(boxId)}</Btn>
+					{/each}
 					{#if symptom}<Btn small look="main" onclick={() => was(a)}>This is what it was</Btn>{/if}
 				</div>
 			{/if}
@@ -138,6 +166,12 @@
 </Fold>
 {#if closed.length}
 	<h2>Found before</h2>
+	{#if shop.searches}
+		<p class="soft">
+			In this shop: the first answer was right {shop.first} of {shop.searches} times, {show(shop.readings / shop.searches, 1)} readings
+			on average.
+		</p>
+	{/if}
 	<ul class="against">
 		{#each closed as s (s.id)}
 			<li>

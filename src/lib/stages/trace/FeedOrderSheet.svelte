@@ -166,6 +166,7 @@
 		margin: 0 0 12px;
 	}
 	ol {
+		list-style: decimal;
 		margin: 0 0 8px;
 		padding-left: 22px;
 	}

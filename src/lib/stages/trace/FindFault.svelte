@@ -2,7 +2,7 @@
 	import { onDestroy } from 'svelte';
 	import { addSymptom, tellSymptom } from '$core/edit/job';
 	import type { Symptom } from '$core/model/job';
-	import { SYMPTOM_SIGNS, type SymptomSign } from '$core/model/kinds';
+	import { SYMPTOM_SIGNS, type GuidedKind, type SymptomSign } from '$core/model/kinds';
 	import type { RunInstrument } from '$core/instruments/run-reading';
 	import { runOf } from '$core/run/runs';
 	import { SIGN_WORDS, SYMPTOM_WORDS, symptomWords } from '$core/trace/symptom-words';
@@ -19,7 +19,7 @@
 
 	interface Props {
 		onview: (view: 'breakers' | 'order') => void;
-		oncheck: () => void;
+		oncheck: (kind: GuidedKind) => void;
 	}
 	/** From what people say to the fault: what is known, what it may be, what to read next. */
 	let { onview, oncheck }: Props = $props();
@@ -119,7 +119,10 @@
 		{/each}
 	</div>
 	{#if words?.first}<p class="first">{words.first}</p>{/if}
-	{#if words?.check}<Btn small onclick={oncheck}>The check for it</Btn>{/if}
+	{#if words?.check}
+		{@const check = words.check}
+		<Btn small onclick={() => oncheck(check)}>The check for it</Btn>
+	{/if}
 	{#if symptom && boxes.length}
 		<h3>Dead or working, with a load on</h3>
 		<ul class="boxes">

@@ -1,11 +1,10 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
-	import { goto } from '$app/navigation';
-	import { page } from '$app/state';
 	import { closeSymptom, addSymptom } from '$core/edit/job';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Level } from '$core/prove/judgment';
 	import { allOf } from '$core/prove/assess-prove';
+	import type { GuidedKind } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
@@ -26,6 +25,7 @@
 		symptoms: 'Symptoms',
 		breakers: 'Which breaker',
 		order: 'Feed order',
+		checks: 'Trips and checks',
 		tracer: 'Tracer'
 	};
 	type View = keyof typeof VIEWS;
@@ -47,11 +47,11 @@
 	async function add(): Promise<void> {
 		if (text && (await store.edit('Symptom noted', addSymptom(freshId(), text, store.box?.id ?? null)))) typed.clear();
 	}
-	function checks(): void {
-		const to = new URL(page.url);
-		to.pathname = to.pathname.replace(/[^/]+$/, 'prove');
-		to.searchParams.set('view', 'checks');
-		void goto(to);
+	/** The check that a symptom asked for. */
+	let start = $state<GuidedKind | undefined>();
+	function check(kind: GuidedKind): void {
+		start = kind;
+		views.go('checks');
 	}
 </script>
 
@@ -65,7 +65,7 @@
 >
 	{#if view === 'find'}
 		<Late load={() => import('./FindFault.svelte')}
-			>{#snippet children(FindFault)}<FindFault onview={views.go} oncheck={checks} />{/snippet}</Late
+			>{#snippet children(FindFault)}<FindFault onview={views.go} oncheck={check} />{/snippet}</Late
 		>
 	{:else if view === 'plan'}
 		<PlanSheet
@@ -79,6 +79,10 @@
 		<Late load={() => import('./WalksSheet.svelte')}>{#snippet children(WalksSheet)}<WalksSheet />{/snippet}</Late>
 	{:else if view === 'order'}
 		<Late load={() => import('./FeedOrderSheet.svelte')}>{#snippet children(FeedOrderSheet)}<FeedOrderSheet />{/snippet}</Late>
+	{:else if view === 'checks'}
+		<Late load={() => import('../prove/ChecksSheet.svelte')}
+			>{#snippet children(ChecksSheet)}<ChecksSheet {start} />{/snippet}</Late
+		>
 	{:else if view === 'tracer'}
 		<Late load={() => import('./TracerSheet.svelte')}>{#snippet children(TracerSheet)}<TracerSheet />{/snippet}</Late>
 	{:else}

@@ -17,7 +17,7 @@
 
 	/** Which breaker feeds what: a few walks with patterns of breakers off, live or dead by one tap a box. */
 	const store = useJob();
-	const NAMES: Record<WalkCheck, string> = { none: 'fewest walks', detect: 'a slip is seen', correct: 'a slip is mended' };
+	const NAMES: Record<WalkCheck, string> = { none: 'fewest walks', detect: 'a slip is seen', correct: 'a slip is corrected' };
 	const form = new FormDraft(draftKey(store.job.id, 'walks'), {
 		panel: store.job.panels[0]?.id ?? '',
 		check: 'detect',
@@ -90,7 +90,7 @@
 		});
 		void job;
 	}
-	let folds = $state({ setup: true, alone: false });
+	let folds = $state({ setup: true, all: false, alone: false });
 	const alone = $derived(
 		halveAlone(
 			targets.switched.map((s) => s.slot),
@@ -136,6 +136,14 @@
 	</p>
 </Fold>
 
+{#if plan}
+	<Fold title={`All ${plan.walks.length} walks, for the one at the panel`} bind:open={folds.all}>
+		<ol class="all">
+			{#each plan.walks as w, i (i)}<li class="num">Walk {i + 1}, off: <b>{words(w.off)}</b></li>{/each}
+		</ol>
+		<Btn small onclick={() => window.print()}>Print</Btn>
+	</Fold>
+{/if}
 {#if !plan}
 	<p>No breakers to switch: enter the slots of the panel.</p>
 {:else if !over}
@@ -195,7 +203,7 @@
 		<Btn look="main" disabled={!sure.length || !by.trim()} onclick={write}
 			>Write {counted(sure.length, 'box', 'boxes')} to the job</Btn
 		>
-		<Btn look="quiet" onclick={() => Object.assign(form.now, { seen: '{}', walk: '0' })}>Begin anew</Btn>
+		<Btn look="quiet" onclick={() => Object.assign(form.now, { seen: '{}', walk: '0' })}>Start over</Btn>
 	</div>
 {/if}
 <Fold title="Alone: one outlet, by what is heard or seen from the panel" bind:open={folds.alone}>
@@ -211,7 +219,7 @@
 			<Btn onclick={() => (form.now.alone += '0')}>It stays on</Btn>
 		</div>
 	{/if}
-	{#if form.now.alone}<Btn small look="quiet" onclick={() => (form.now.alone = '')}>Begin anew</Btn>{/if}
+	{#if form.now.alone}<Btn small look="quiet" onclick={() => (form.now.alone = '')}>Start over</Btn>{/if}
 </Fold>
 
 <style>

@@ -1,0 +1,162 @@
+import type { RuledJob } from '../code/ruled-job';
+import { GFCI_RANGE_MA } from '../instruments/thresholds';
+import { indexOf } from '../model/job-index';
+import type { Circuit, GuidedCheck } from '../model/known';
+import type { Step } from '../model/result';
+import { runOf } from '../run/runs';
+import { show } from '../units/quantity';
+import type { GuidedAnswer, GuidedPoint, Question } from './guided-answer';
+import { halve, type Side } from './short';
+
+/** What trips and why: a ground fault and an arc fault halved along the run, a GFCI that will not reset. */
+
+export const GROUND_FAULT_ASKS: readonly Question[] = [
+	{
+		key: 'megohms',
+		words: 'Breaker off, all unplugged, electronics off it: hot and neutral together to ground',
+		unit: 'Mohm',
+		max: 100_000
+	}
+];
+export const ARC_ASKS: readonly Question[] = [
+	{
+		key: 'neutral',
+		words: 'Its neutral',
+		allowed: { own: 'only this circuit’s', shared: 'shared with another circuit', unknown: 'not looked at' }
+	},
+	{ key: 'unplugged', words: 'With everything unplugged', allowed: { holds: 'holds', trips: 'trips all the same' } }
+];
+export const RESET_ASKS: readonly Question[] = [
+	{ key: 'lineV', words: 'At LINE, hot to neutral', unit: 'V', max: 260 },
+	{
+		key: 'live',
+		words: 'LOAD conductors off and apart, power on: live is',
+		allowed: { line: 'the pair on LINE', load: 'the pair that was on LOAD' }
+	},
+	{ key: 'alone', words: 'With LOAD off it', allowed: { resets: 'it resets and holds', no: 'it does not reset' } },
+	{ key: 'age', words: 'Age', unit: 'years', max: 60 }
+];
+
+const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
+/** The run split where what is left falls into halves, the device that trips being the detector. */
+function halved(job: RuledJob['job'], circuit: Circuit, words: GuidedCheck['words']): { points: GuidedPoint[]; found: boolean } {
+	const run = runOf(job, circuit);
+	const { boxes } = indexOf(job);
+	const name = (id: string) => boxes.get(id)?.name ?? id;
+	const sides = new Map(
+		Object.entries(words).flatMap(([id, side]) => (run.byBox.has(id) && isSide(side) ? [[id, side] as const] : []))
+	);
+	const { suspects, next } = halve(run, sides);
+	if (!suspects.length)
+		return { found: false, points: [{ level: 'unknown', says: 'The results contradict each other: split and try again' }] };
+	if (!next)
+		return {
+			found: true,
+			points: [{ level: 'bad', says: `It is in the leg to ${suspects.map(name).join(' or ')}, or in the boxes at its ends` }]
+		};
+	return {
+		found: false,
+		points: [
+			{
+				level: 'look',
+				says: `Split the run at ${name(next)}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`
+			},
+			{ level: 'unknown', says: `Still suspected: the legs to ${suspects.map(name).join(', ')}` }
+		]
+	};
+}
+/** Supply that drives a leak, V, and ohms in a megohm. */
+const MEGOHM = 1e6;
+/** What leaks to ground and trips a GFCI, by an insulation test and by halving with the GFCI as the detector. @source UL 943 for 4 to 6 mA */
+export function groundFaultCheck(
+	{ job }: RuledJob,
+	circuit: Circuit,
+	{ figures, words }: Pick<GuidedCheck, 'figures' | 'words'>
+): GuidedAnswer {
+	const points: GuidedPoint[] = [];
+	const steps: Step[] = [];
+	const { megohms } = figures;
+	if (megohms !== undefined) {
+		const leakMa = megohms > 0 ? (1000 * job.practice.supplyVolts) / (megohms * MEGOHM) : Infinity;
+		steps.push({
+			label: 'leak at the supply',
+			formula: `${show(job.practice.supplyVolts)} / ${show(megohms, 3)} Mohm`,
+			value: leakMa,
+			unit: 'mA'
+		});
+		if (leakMa >= GFCI_RANGE_MA.least)
+			points.push({
+				level: 'bad',
+				says: `${show(leakMa, 1)} mA leaks to ground: the GFCI does what it is for. Never a larger one, never none`
+			});
+		else
+			points.push({
+				level: 'look',
+				says: 'The cable holds: what trips it is plugged in, comes with damp, or is a neutral that touches ground'
+			});
+	}
+	const { points: more } = halved(job, circuit, words);
+	return answerOf([...points, ...more], steps);
+}
+/** What makes an AFCI trip: a shared neutral, a cable, a device; halved with it as the detector. @source 210.12, the maker's instructions */
+export function arcCheck({ job }: RuledJob, circuit: Circuit, { words }: Pick<GuidedCheck, 'words'>): GuidedAnswer {
+	if (words.neutral === 'shared')
+		return answerOf([
+			{
+				level: 'bad',
+				says: 'A single-pole AFCI cannot be on a shared neutral: use a two-pole one, or run this circuit a separate neutral'
+			}
+		]);
+	if (words.unplugged === 'holds')
+		return answerOf([
+			{ level: 'look', says: 'It holds unplugged: plug in one thing after the other; what trips it is replaced or repaired' },
+			...(words.neutral === 'own' ? [] : [{ level: 'unknown' as const, says: 'Look whether its neutral is only its own' }])
+		]);
+	const first: GuidedPoint[] =
+		words.unplugged === 'trips' ? [] : [{ level: 'look', says: 'Unplug everything and reset: does it hold?' }];
+	return answerOf([...first, ...halved(job, circuit, words).points]);
+}
+/** Under this there is no supply, V; at this age a device is replaced rather than searched, years. */
+const NO_SUPPLY_V = 60;
+const OLD_YEARS = 10;
+/** Why a GFCI will not reset: no supply, LINE and LOAD exchanged, what is on its LOAD, the device itself. */
+export function resetCheck({ figures, words }: Pick<GuidedCheck, 'figures' | 'words'>): GuidedAnswer {
+	const { lineV, age } = figures;
+	if (lineV !== undefined && lineV < NO_SUPPLY_V)
+		return answerOf([
+			{
+				level: 'bad',
+				says: `${show(lineV, 0)} V at LINE: without supply it cannot reset. Look at the breaker, and at another GFCI upstream`
+			}
+		]);
+	if (words.live === 'load')
+		return answerOf([
+			{ level: 'bad', says: 'LINE and LOAD are exchanged: the live pair goes on LINE, what goes on from here on LOAD' }
+		]);
+	if (words.alone === 'resets')
+		return answerOf([
+			{
+				level: 'bad',
+				says: 'The device is good: what is on its LOAD leaks, or a neutral touches ground there. Halve that run with the GFCI as the detector'
+			}
+		]);
+	if (words.alone === 'no')
+		return answerOf([
+			{
+				level: 'bad',
+				says: `With supply and nothing on LOAD it does not reset: replace it${age !== undefined && age >= OLD_YEARS ? `, at ${show(age, 0)} years it is due` : ''}`
+			}
+		]);
+	return answerOf([
+		lineV === undefined
+			? { level: 'look', says: 'Read volts at LINE, hot to neutral' }
+			: words.live === undefined
+				? { level: 'look', says: 'Off, verified dead: LOAD conductors off and capped apart; on: which pair is live?' }
+				: { level: 'look', says: 'With LOAD off it: does it reset and hold?' }
+	]);
+}
+function answerOf(points: GuidedPoint[], steps: Step[] = []): GuidedAnswer {
+	const [worst] = [...points].sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
+	return { level: worst?.level ?? 'unknown', says: worst?.says ?? '', points, steps };
+}
+const ORDER: readonly GuidedPoint['level'][] = ['bad', 'look', 'unknown', 'good'];

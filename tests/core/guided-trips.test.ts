@@ -1,0 +1,101 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { editions } from '../../src/core/code/editions';
+import { ASKS, guidedAnswer } from '../../src/core/prove/guided';
+import type { GuidedCheck } from '../../src/core/model/known';
+import { GUIDED_KINDS, type GuidedKind } from '../../src/core/model/kinds';
+import { SYMPTOM_WORDS } from '../../src/core/trace/symptom-words';
+import { SYMPTOM_KINDS } from '../../src/core/model/kinds';
+import { remedyOf } from '../../src/core/trace/remedies';
+import { sayFaults } from '../../src/core/trace/say';
+import { FAULTS } from '../../src/core/faults/kinds';
+import { box, circuit, job, leg } from './small-job';
+
+/** What trips, and why: the checks that are led, each answer by hand. */
+const j = job({
+	boxes: ['a', 'b', 'c', 'd'].map((id) => box(id)),
+	circuits: [circuit({ id: 'c1', number: 1 })],
+	legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 12), leg('c', 'd', 12)]
+});
+const ask = (kind: GuidedKind, more: Partial<GuidedCheck>) =>
+	guidedAnswer(editions['2023'], j, { id: 'x', kind, of: 'c1', figures: {}, words: {}, at: '', by: '', note: '', ...more });
+
+const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
+	// 120 V over 0.03 Mohm are 4 mA.
+	['0.03 Mohm leaks 4 mA', 'ground-fault', { figures: { megohms: 0.03 } }, 'bad', /4 mA leaks to ground/],
+	['0.031 Mohm leaks less', 'ground-fault', { figures: { megohms: 0.031 } }, 'look', /The cable holds/],
+	['a dead short to ground', 'ground-fault', { figures: { megohms: 0 } }, 'bad', /leaks to ground/],
+	['nothing said yet', 'ground-fault', {}, 'look', /Split the run at B/],
+	['trips with what is beyond B off', 'ground-fault', { words: { b: 'panel' } }, 'look', /Split the run at A/],
+	['holds with what is beyond B off', 'ground-fault', { words: { b: 'onward' } }, 'look', /Split the run at C/],
+	['between C and D', 'ground-fault', { words: { b: 'onward', c: 'onward' } }, 'bad', /in the leg to D/],
+	['contradicting', 'ground-fault', { words: { b: 'panel', a: 'onward', c: 'onward' } }, 'unknown', /contradict/],
+	['an AFCI on a shared neutral', 'arc-fault', { words: { neutral: 'shared' } }, 'bad', /two-pole/],
+	[
+		'an AFCI that holds unplugged',
+		'arc-fault',
+		{ words: { unplugged: 'holds', neutral: 'own' } },
+		'look',
+		/one thing after the other/
+	],
+	['an AFCI that trips unplugged', 'arc-fault', { words: { unplugged: 'trips' } }, 'look', /Split the run at B/],
+	['an AFCI, nothing tried', 'arc-fault', {}, 'look', /Unplug everything/],
+	['no supply at LINE', 'gfci-reset', { figures: { lineV: 59 } }, 'bad', /without supply/],
+	['supply at LINE', 'gfci-reset', { figures: { lineV: 60 } }, 'look', /which pair is live/],
+	['LINE and LOAD exchanged', 'gfci-reset', { figures: { lineV: 120 }, words: { live: 'load' } }, 'bad', /exchanged/],
+	['in order so far', 'gfci-reset', { figures: { lineV: 120 }, words: { live: 'line' } }, 'look', /does it reset/],
+	[
+		'resets alone',
+		'gfci-reset',
+		{ figures: { lineV: 120 }, words: { live: 'line', alone: 'resets' } },
+		'bad',
+		/The device is good/
+	],
+	[
+		'does not reset alone, old',
+		'gfci-reset',
+		{ figures: { lineV: 120, age: 10 }, words: { alone: 'no' } },
+		'bad',
+		/replace it, at 10 years/
+	],
+	[
+		'does not reset alone, newer',
+		'gfci-reset',
+		{ figures: { lineV: 120, age: 9.9 }, words: { alone: 'no' } },
+		'bad',
+		/replace it$/
+	],
+	['nothing read', 'gfci-reset', {}, 'look', /Read volts at LINE/]
+];
+for (const [what, kind, more, level, says] of told)
+	test(`led: ${what}`, () => {
+		const answer = ask(kind, more);
+		assert.equal(answer.level, level, JSON.stringify(answer.points));
+		assert.match(answer.says, says);
+	});
+test('every symptom has its words; those that a check answers name one that there is; heat, a tingle and a lost neutral say what to do now', () => {
+	assert.deepEqual(SYMPTOM_WORDS.map((s) => s.kind).sort(), [...SYMPTOM_KINDS].sort());
+	for (const s of SYMPTOM_WORDS) if (s.check) assert.ok(GUIDED_KINDS.includes(s.check) && ASKS[s.check]);
+	for (const kind of ['tingle', 'warm', 'bright-and-dim'])
+		assert.match(SYMPTOM_WORDS.find((s) => s.kind === kind)?.now ?? '', /off/);
+});
+test('every fault has a sentence and a remedy; what makes a shell live, or lifts the volts, says so first', () => {
+	for (const kind of FAULTS) {
+		const words = sayFaults([{ kind, at: 'x' }], () => 'SW-01');
+		assert.ok(words.length > 8 && !words.includes(kind.includes('-') ? `${kind} ` : '§'), `${kind}: ${words}`);
+		const remedy = remedyOf([{ kind, at: 'x' }]);
+		assert.ok(remedy.open && remedy.lookFor && remedy.fix && remedy.proves);
+	}
+	for (const kind of ['bootleg', 'hot-ground-reversed', 'open-ground', 'service-neutral-open'] as const)
+		assert.match(remedyOf([{ kind, at: 'x' }]).now ?? '', /off now/);
+	const both = remedyOf([
+		{ kind: 'loose-hot', at: 'x' },
+		{ kind: 'bootleg', at: 'y' }
+	]);
+	assert.match(both.now ?? '', /live/);
+	assert.match(remedyOf([]).fix, /Nothing is wrong/);
+	assert.equal(
+		sayFaults([], () => ''),
+		'nothing is wrong with the wiring'
+	);
+});
