@@ -51,7 +51,11 @@ const SHOTS: Shot[] = [
 	},
 	{ name: 'prove', path: '/job/quillback/prove', act: pickRow('W-01') },
 	{ name: 'meaning', path: '/job/marrow-street/prove?box=sw-04', dark: true, act: (b) => b.click('main button', 'Meaning') },
-	{ name: 'charts', path: '/job/marrow-street/prove?box=sw-02', act: (b) => b.click('main button', 'Charts') },
+	{
+		name: 'trace',
+		path: '/job/marrow-street/trace?box=sw-03',
+		act: async (b) => void (await b.find('.next .big'))
+	},
 	{ name: 'trim', path: '/job/quillback/trim?view=make-up&box=k-03', act: async (b) => void (await b.find('.work')) },
 	{ name: 'handover', path: '/job/marrow-street/handover' },
 	{

@@ -56,7 +56,13 @@ for (const theme of ['light', 'dark'] as const) {
 		['protect', 'Labels', 'label'],
 		['protect', 'Letter', 'Pick an outlet'],
 		['protect', 'Editions', 'outlets change'],
-		['protect', 'Inspector', 'Rulings in']
+		['protect', 'Inspector', 'Rulings in'],
+		['trim', 'Practice', 'igtail'],
+		['trace', 'Symptoms', 'Readings off'],
+		['trace', 'Which breaker', 'Walk 1 of'],
+		['trace', 'Feed order', 'Disconnected ends'],
+		['trace', 'Trips and checks', 'Keep the check'],
+		['trace', 'Tracer', 'Level at the sender']
 	] as const) {
 		test(`axe: ${button}, ${theme}`, async () => {
 			await b.resize(DESK);

@@ -242,9 +242,11 @@ export const mapBoxes =
 	): Command =>
 	(draft) => {
 		for (const { boxId, circuitId } of rows) {
-			const on = draft.legs.find((l) => l.toId === boxId);
-			if (on?.circuitId === circuitId) continue;
-			if (on) detachBox(boxId, on.circuitId)(draft);
+			const on = draft.legs.filter((l) => l.toId === boxId);
+			if (on.some((l) => l.circuitId === circuitId)) continue;
+			// Its other half may be on another circuit, and stay there.
+			const stays = new Set(rows.flatMap((r) => (r.boxId === boxId ? [r.circuitId] : [])));
+			for (const l of on) if (!stays.has(l.circuitId)) detachBox(boxId, l.circuitId)(draft);
 			attachBox(boxId, { legId: id(), circuitId, fromId: null, lengthFt: null })(draft);
 		}
 		for (const circuitId of new Set(rows.map((r) => r.circuitId))) {

@@ -110,9 +110,13 @@ class Possible {
 				const from = this.upstream.get(at)?.[1];
 				return { at, times: Math.max(this.sign(at), from ? this.sign(from) : 1) };
 			});
-			this.over(`open-${role}`, places, W.splice + (nail ? W.cable.afterNail : W.cable.usual));
+			const shared = role === 'neutral' && this.shares() ? W.sharedNeutral : 0;
+			this.over(`open-${role}`, places, W.splice + shared + (nail ? W.cable.afterNail : W.cable.usual));
 			this.over(`loose-${role}`, places, W.splice);
 		}
+	}
+	private shares(): boolean {
+		return !!this.job.circuits.find((c) => c.id === this.circuitId)?.multiwire;
 	}
 	private contacts(): void {
 		const metal = aluminumTimes(this.job, this.circuitId);
@@ -131,6 +135,18 @@ class Possible {
 		const places = outlets.map((o) => ({ at: o.id, times: this.sign(o.at), where: o.at }));
 		const newer = outlets.some((o) => this.devices.get(o.id)?.installed);
 		this.over('reversed', places, newer ? W.reversed.newDevice : W.reversed.usual);
+		const replaced = this.told.kinds.includes('one-half') ? W.tab.justReplaced : W.tab.usual;
+		const lower = this.own(this.wiring.outlets).filter((o) => o.half === 'lower');
+		this.over(
+			'tab-removed',
+			lower.map((o) => ({ at: o.id, where: o.at })),
+			replaced
+		);
+		this.over(
+			'tab-left-in',
+			lower.map((o) => ({ at: o.at })),
+			replaced
+		);
 		const grounded = outlets.filter((o) => o.ground !== null);
 		const toGround = grounded.map((o) => ({ at: o.id, times: this.sign(o.at), where: o.at }));
 		this.over('hot-ground-reversed', toGround, W.hotGround);

@@ -63,16 +63,43 @@ export interface Mapped extends WalkFound {
 	/** The circuit that the job has it on, where it is another one. */
 	was: string | null;
 }
-/** @param found by box or half, `outlet` being the box's id */
-export function mapped(job: Job, { switched }: WalkTargets, found: readonly WalkFound[]): Mapped[] {
+/** What is tapped in a walk: a box, or each half of a receptacle with two. */
+export interface WalkRow {
+	outlet: string;
+	boxId: string;
+	name: string;
+}
+/** Boxes with something to try; both halves of a receptacle that has two. */
+export const walkRows = (job: Job): WalkRow[] =>
+	job.boxes.flatMap((b): WalkRow[] => {
+		if (!b.devices.length) return [];
+		const halves = b.devices.some((d) => d.receptacles === 2 && (d.yoke || d.switched === 'half'));
+		const whole = { outlet: b.id, boxId: b.id, name: b.name };
+		return halves
+			? [
+					{ ...whole, name: `${b.name}, upper` },
+					{ outlet: `${b.id}/lower`, boxId: b.id, name: `${b.name}, lower` }
+				]
+			: [whole];
+	});
+
+/** The boxes by what the walks found. @param rows what was tapped */
+export function mapped(
+	job: Job,
+	{ switched }: WalkTargets,
+	{ rows, found }: { rows: readonly WalkRow[]; found: readonly WalkFound[] }
+): Mapped[] {
+	const boxOf = new Map(rows.map((r) => [r.outlet, r.boxId]));
 	return found.map((f) => {
+		const boxId = boxOf.get(f.outlet) ?? f.outlet;
 		const unit = switched.find((s) => s.slot === f.breaker);
-		const on = job.legs.find((l) => l.toId === f.outlet)?.circuitId ?? null;
+		const legs = job.legs.filter((l) => l.toId === boxId);
+		const on = legs.find((l) => unit?.circuitIds.includes(l.circuitId))?.circuitId ?? legs[0]?.circuitId ?? null;
 		// Of two tied circuits nobody knows which: the one that the job has it on, if it is one of them.
 		const circuitId = unit
 			? (unit.circuitIds.find((id) => id === on) ?? (unit.circuitIds.length === 1 ? (unit.circuitIds[0] ?? null) : null))
 			: null;
-		return { ...f, boxId: f.outlet, circuitId, was: on !== null && circuitId !== null && on !== circuitId ? on : null };
+		return { ...f, boxId, circuitId, was: on !== null && circuitId !== null && on !== circuitId ? on : null };
 	});
 }
 

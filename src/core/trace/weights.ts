@@ -44,6 +44,10 @@ export const PRACTICE_WEIGHTS = {
 	neutralGround: 1,
 	short: { usual: 1, tripsAtOnce: 20 },
 	serviceNeutral: { usual: 0.3, brightAndDim: 20 },
+	/** A tab left in or taken off a receptacle with two halves. */
+	tab: { usual: 0.5, justReplaced: 10 },
+	/** The neutral that two circuits share. */
+	sharedNeutral: 1,
 	aluminumTimes: 3,
 	/** What was seen at a box, on its contacts. */
 	signs: { 'recent-work': 5, damp: 5, 'loose-grip': 10, warm: 20 },

@@ -124,7 +124,7 @@
 		<Btn small onclick={() => oncheck(check)}>The check for it</Btn>
 	{/if}
 	{#if symptom && boxes.length}
-		<h3>Dead or working, with a load on</h3>
+		<h2>Dead or working, with a load on</h2>
 		<ul class="boxes">
 			{#each boxes as box (box.id)}
 				<li>
@@ -216,7 +216,7 @@
 	.first {
 		margin: 6px 0;
 	}
-	h3 {
+	h2 {
 		font-size: 16px;
 		margin: 10px 0 4px;
 	}

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { now } from '$lib/clock';
+	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { addCircuit, mapBoxes } from '$core/edit/circuits';
 	import { decodeWalks, WALK_CHECKS, type WalkCheck } from '$core/trace/walks';
-	import { halveAlone, mapped, sessionPlan, walkTargets } from '$core/trace/walk-session';
+	import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '$core/trace/walk-session';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
@@ -36,7 +37,7 @@
 	);
 	const targets = $derived(panel ? walkTargets(store.job, panel.id, more) : { switched: [], staysOn: [] });
 	const plan = $derived(sessionPlan(targets, check));
-	const boxes = $derived(store.job.boxes.filter((b) => b.devices.length));
+	const rows = $derived(walkRows(store.job));
 	/** By box, by walk. */
 	const seen = $derived(read(form.now.seen));
 	function read(text: string): Record<string, (boolean | null)[]> {
@@ -54,16 +55,23 @@
 		row[at] = live;
 		form.now.seen = JSON.stringify({ ...seen, [boxId]: row });
 	}
-	const told = $derived(boxes.filter((b) => typeof seen[b.id]?.[at] === 'boolean').length);
+	const told = $derived(rows.filter((r) => typeof seen[r.outlet]?.[at] === 'boolean').length);
 	const whole = $derived(
-		boxes.flatMap((b) => {
-			const row = (seen[b.id] ?? []).slice(0, plan?.walks.length);
+		rows.flatMap(({ outlet }) => {
+			const row = (seen[outlet] ?? []).slice(0, plan?.walks.length);
 			return plan && row.length === plan.walks.length && row.every((x): x is boolean => typeof x === 'boolean')
-				? [{ outlet: b.id, live: row as boolean[] }]
+				? [{ outlet, live: row as boolean[] }]
 				: [];
 		})
 	);
-	const results = $derived(plan ? mapped(store.job, targets, decodeWalks(plan, whole)) : []);
+	/** What was read there before speaks too: live with that breaker off is not on it. */
+	function against<T extends { boxId: string; circuitId: string | null; doubt?: string }>(r: T): T {
+		if (!r.circuitId || r.doubt) return r;
+		const suspects = breakerSuspects(store.job, { readings: store.readings, events: store.events }, r.boxId);
+		const no = suspects.find((s) => s.circuit.id === r.circuitId && s.says === 'no');
+		return no ? { ...r, doubt: `${no.why}: that speaks against it. Switch it once, alone.` } : r;
+	}
+	const results = $derived(plan ? mapped(store.job, targets, { rows, found: decodeWalks(plan, whole) }).map(against) : []);
 	const sure = $derived(results.filter((r) => r.breaker !== null && !r.doubt));
 	const doubts = $derived(results.filter((r) => r.doubt));
 	const words = (slots: readonly number[]) =>
@@ -72,7 +80,6 @@
 	let by = $state(localStorage.readBy ?? '');
 	async function write(): Promise<void> {
 		localStorage.readBy = by.trim();
-		const { job } = store;
 		const fresh = new Map<number, string>();
 		for (const r of sure)
 			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());
@@ -88,7 +95,6 @@
 			});
 			mapBoxes(rows, { id: freshId, by: by.trim(), at: now() })(draft);
 		});
-		void job;
 	}
 	let folds = $state({ setup: true, all: false, alone: false });
 	const alone = $derived(
@@ -151,21 +157,21 @@
 		<h2>Walk {at + 1} of {plan.walks.length}</h2>
 		<p class="off"><Mark kind="off" /> Off: <b>{words(plan.walks[at]?.off ?? [])}</b></p>
 		<p class="soft">
-			Everything else on. One at the panel, one walks and taps: {told} of {counted(boxes.length, 'box', 'boxes')} told.
+			Everything else on. One at the panel, one walks and taps: {told} of {counted(rows.length, 'place')} told.
 		</p>
 		<ul>
-			{#each boxes as b (b.id)}
+			{#each rows as b (b.outlet)}
 				<li>
 					<span class="name">{b.name}</span>
 					<Choice
 						label={`${b.name}, live or dead`}
 						quiet
-						value={seen[b.id]?.[at] === true ? 'live' : seen[b.id]?.[at] === false ? 'dead' : null}
+						value={seen[b.outlet]?.[at] === true ? 'live' : seen[b.outlet]?.[at] === false ? 'dead' : null}
 						options={[
 							{ value: 'live', name: 'live' },
 							{ value: 'dead', name: 'dead' }
 						]}
-						onkeep={(v) => tap(b.id, v === null ? null : v === 'live')}
+						onkeep={(v) => tap(b.outlet, v === null ? null : v === 'live')}
 					/>
 				</li>
 			{/each}
@@ -182,9 +188,12 @@
 	<table class="data">
 		<thead><tr><th>Box</th><th>Slot</th><th>Old directory</th><th>To look at again</th></tr></thead>
 		<tbody>
-			{#each results as r (r.boxId)}
+			{#each results as r (r.outlet)}
 				<tr>
-					<td><button type="button" class="row" onclick={() => store.selectPlace(r.boxId)}>{store.placeName(r.boxId)}</button></td
+					<td
+						><button type="button" class="row" onclick={() => store.selectPlace(r.boxId)}
+							>{rows.find((x) => x.outlet === r.outlet)?.name}</button
+						></td
 					>
 					<td class="num">{r.breaker ?? ''}</td>
 					<td>{directoryOf(r.breaker)}</td>
