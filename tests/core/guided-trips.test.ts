@@ -6,7 +6,7 @@ import type { GuidedCheck } from '../../src/core/model/known';
 import { GUIDED_KINDS, type GuidedKind } from '../../src/core/model/kinds';
 import { SYMPTOM_WORDS } from '../../src/core/trace/symptom-words';
 import { SYMPTOM_KINDS } from '../../src/core/model/kinds';
-import { remedyOf } from '../../src/core/trace/remedies';
+import { remediesOf } from '../../src/core/trace/remedies';
 import { sayFaults } from '../../src/core/trace/say';
 import { FAULTS } from '../../src/core/faults/kinds';
 import { box, circuit, job, leg } from './small-job';
@@ -83,7 +83,7 @@ test('every fault has a sentence and a remedy; what makes a shell live, or lifts
 	for (const kind of FAULTS) {
 		const words = sayFaults([{ kind, at: 'x' }], () => 'SW-01');
 		assert.ok(words.length > 8 && !words.includes(kind.includes('-') ? `${kind} ` : '§'), `${kind}: ${words}`);
-		const remedy = remedyOf([{ kind, at: 'x' }]);
+		const [{ remedy }] = only2(remediesOf([{ kind, at: 'x' }]));
 		assert.ok(remedy.open && remedy.lookFor && remedy.fix && remedy.proves);
 	}
 	for (const kind of ['bootleg', 'hot-ground-reversed', 'open-ground', 'service-neutral-open'] as const)

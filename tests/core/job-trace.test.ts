@@ -42,7 +42,7 @@ test('off comes first before anything was read; what is dead beyond a place lies
 	assert.deepEqual(new Set([says(t), says(t, 1)]), new Set(['open-hot c', 'open-neutral c']));
 	assert.ok((t.suspicion.c ?? 0) > 0.8, JSON.stringify(t.suspicion));
 	assert.equal(t.gathered.length, 4);
-	assert.match(t.answers[0]?.remedy.proves ?? '', /drop under load/);
+	assert.match(t.answers[0]?.remedies[0]?.remedy.proves ?? '', /drop under load/);
 });
 test('drops that jump fit the ohms of a connection, and the answer names its two ends', () => {
 	const t = ask(plain(), [read('a', 'drop', 1.9), read('b', 'drop', 11), read('d', 'drop', 12.1)]);
@@ -63,7 +63,7 @@ test('two faults at once are found where one alone does not explain what was rea
 		read('d', 'ng', 0.01)
 	]);
 	assert.ok(/^bootleg d-d1 \+ loose-(hot|neutral) b$/.test(says(t)), says(t));
-	assert.match(t.answers[0]?.remedy.now ?? '', /may be live/);
+	assert.match(t.answers[0]?.remedies[0]?.remedy.now ?? '', /may be live/);
 });
 test('what nobody knows of the cables is tried each way, and said; what feeds a box is never guessed', () => {
 	const legs = [

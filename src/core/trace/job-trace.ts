@@ -11,7 +11,7 @@ import { jobHypotheses, toldBy } from './job-hypotheses';
 import type { Measurement } from './next';
 import { possibleRuns, type PossibleRuns } from './possible-runs';
 import { fittedPort, type Fit, type Ranked } from './rank';
-import { remedyOf, type Remedy } from './remedies';
+import { remediesOf, type Remedy } from './remedies';
 import { sayFaults } from './say';
 import type { Answer } from './same';
 import { shownAt, type Seen } from './seen';
@@ -47,7 +47,8 @@ export interface TracedAnswer {
 	fits: Fit[];
 	/** Boxes that it speaks of. */
 	boxIds: string[];
-	remedy: Remedy;
+	/** What to do, fault by fault. */
+	remedies: { of: string; remedy: Remedy }[];
 	/** What each instrument would show at each box, in words: by box. */
 	shows: Record<string, string[]>;
 }
@@ -219,7 +220,7 @@ export class JobTrace {
 						.flatMap((m) => m.hypothesis.faults.flatMap((f) => this.boxOf(f) ?? []))
 				)
 			],
-			remedy: remedyOf(faults),
+			remedies: remediesOf(faults).map((r) => ({ of: this.say(r.faults), remedy: r.remedy })),
 			shows: first ? this.shows(first, diagnosis, instruments) : {}
 		};
 	}

@@ -84,11 +84,16 @@ const NONE: Remedy = {
 	fix: 'Nothing is wrong with the wiring as far as it was read.',
 	proves: 'The same reading again with the load that was complained of.'
 };
-/** What to open, what to look for, what to do and what proves it; of several faults the first one's, with every warning. */
-export function remedyOf(faults: readonly Suspected[]): Remedy {
-	const all = faults.flatMap((f) => REMEDIES[f.kind] ?? []);
-	const [first] = all;
-	if (!first) return faults.length ? DEVICE : NONE;
-	const now = all.find((r) => r.now)?.now;
-	return { ...first, ...(now ? { now } : {}) };
+/** What to open, what to look for, what to do and what proves it: of each fault its own, alike ones once. @returns one for a sound run */
+export function remediesOf(faults: readonly Suspected[]): { faults: Suspected[]; remedy: Remedy }[] {
+	if (!faults.length) return [{ faults: [], remedy: NONE }];
+	const found: { faults: Suspected[]; remedy: Remedy }[] = [];
+	for (const f of faults) {
+		const remedy = REMEDIES[f.kind] ?? DEVICE;
+		const same = found.find((x) => x.remedy === remedy && x.faults.some((o) => o.at === f.at));
+		if (same) same.faults.push(f);
+		else found.push({ faults: [f], remedy });
+	}
+	// What must be done now comes first.
+	return found.sort((a, b) => Number(!!b.remedy.now) - Number(!!a.remedy.now));
 }

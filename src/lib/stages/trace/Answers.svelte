@@ -110,17 +110,20 @@
 				<p class="pill">At {store.box.name} it would show: {a.shows[store.box.id]?.join('; ')}</p>
 			{/if}
 			{#if opened === key}
-				{#if a.remedy.now}<p class="now"><Mark kind="bad" word /> {a.remedy.now}</p>{/if}
-				<dl>
-					<dt>Open</dt>
-					<dd>{a.remedy.open}</dd>
-					<dt>Look for</dt>
-					<dd>{a.remedy.lookFor}</dd>
-					<dt>Do</dt>
-					<dd>{a.remedy.fix}</dd>
-					<dt>Proves it</dt>
-					<dd>{a.remedy.proves}</dd>
-				</dl>
+				{#each a.remedies as { of, remedy } (of)}
+					{#if a.remedies.length > 1}<h3>{of}</h3>{/if}
+					{#if remedy.now}<p class="now"><Mark kind="bad" word /> {remedy.now}</p>{/if}
+					<dl>
+						<dt>Open</dt>
+						<dd>{remedy.open}</dd>
+						<dt>Look for</dt>
+						<dd>{remedy.lookFor}</dd>
+						<dt>Do</dt>
+						<dd>{remedy.fix}</dd>
+						<dt>Proves it</dt>
+						<dd>{remedy.proves}</dd>
+					</dl>
+				{/each}
 				{#if a.same.length}<p class="soft">Reads the same: {a.same.join('; ')}.</p>{/if}
 				<div class="acts">
 					{#each a.boxIds.slice(0, 4) as boxId (boxId)}
@@ -188,6 +191,10 @@
 	h2 {
 		font-size: 18px;
 		margin: 12px 0 4px;
+	}
+	h3 {
+		font-size: 15px;
+		margin: 8px 0 2px;
 	}
 	ol,
 	ul {
