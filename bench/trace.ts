@@ -22,7 +22,7 @@ for (const [count, budget] of Object.entries(BUDGETS_S).map(([n, s]) => [Number(
 	const last = `b${count - 1}`;
 	const faults = [{ kind: 'loose-neutral', at: `b${Math.floor(count / 2)}`, ohms: 0.8 }] as const;
 	const [read] = readRun(editions['2023'], { ...run, faults }, [{ box: last, instrument: 'analyzer', loadA: 12 }]).readings;
-	const { box: _box, instrument: _instrument, ...fields } = { ...read };
+	const fields = Object.fromEntries(Object.entries(read ?? {}).filter(([key]) => key !== 'box' && key !== 'instrument'));
 	const seen: Seen = { outlet: count - 1, instrument: 'analyzer', fields: fields as Seen['fields'], loadA: 12 };
 	const tried = { plan: planOf(runWiring(editions['2023'], run)), outletIds: boxes.map((b) => b.id) };
 	for (const [what, all] of [
