@@ -8,7 +8,15 @@ import { answerCutList, checkBurial, checkCutList, checkRaceway } from '../../sr
 import { EDITIONS } from '../../src/core/model/kinds';
 import { burial, type BurialCase } from '../../src/core/rough/articles/300-5-burial';
 import { racewayFill } from '../../src/core/rough/articles/chapter-9-raceway-fill';
+import { editionOf } from '../../src/core/code/amended-edition';
+import { DEMOS } from '../../src/core/demo';
+import { drawTrench } from '../../src/core/formats/trench-drawing';
+import { knownJob } from '../../src/core/model/known';
+import { DEFAULT_RECKON } from '../../src/core/model/practice';
 import { cutList, type Cut } from '../../src/core/rough/cut-list';
+import { cutsOf } from '../../src/core/rough/cuts';
+import { byEdition, spoilOf, trenchesOf } from '../../src/core/rough/trenches';
+import { box, job, leg } from './small-job';
 
 /** In the ground, in a raceway, off the roll: hand copies of the tables, both sides of each limit, every way tried. */
 
@@ -279,4 +287,73 @@ test('the list says what it bought and what no way can beat', () => {
 	assert.ok(checked.ok);
 	const { rolls, boughtFt, optimal, steps } = answerCutList(checked.value);
 	assert.deepEqual([rolls.length, boughtFt, optimal, steps.map((s) => s.value)], [1, 50, true, [48, 50, 50]]);
+});
+
+test('a leg as it is cut: its way, both ends, the allowance, to the next foot; what cannot be cut is named', () => {
+	const j = job({
+		boxes: [box('a'), box('b'), box('c')],
+		legs: [
+			leg('p', 'a', 40, { state: 'planned' }),
+			leg('a', 'b', 12, { state: 'planned' }),
+			leg('b', 'c', null, { state: 'planned' }),
+			leg('a', 'c', 400, { id: 'long', state: 'planned' }),
+			leg('p', 'b', 30, { id: 'found', state: 'found' })
+		]
+	});
+	const made = cutsOf(j, ['planned']);
+	// 40 + 3.5 + 8/12 + 4 = 48.17; 12 + 16/12 + 1.2 = 14.53.
+	assert.deepEqual(
+		made.cuts.map((c) => c.ft),
+		[49, 15]
+	);
+	assert.deepEqual([made.unmeasured.length, made.tooLong.map((c) => c.id), made.list.boughtFt], [1, ['long'], 75]);
+	const own = {
+		...j,
+		practice: { ...j.practice, reckon: { ...DEFAULT_RECKON, boxIn: 12, panelFt: 4, allowance: 0, rollsFt: [250] } }
+	};
+	assert.deepEqual(
+		cutsOf(own, ['planned']).cuts.map((c) => c.ft),
+		[45, 14]
+	);
+});
+test('the shed of the demo house: its trench by the real breaker or GFCI, deeper without one', () => {
+	const file = DEMOS.quillback?.();
+	assert.ok(file);
+	const known = knownJob(file.job);
+	const ruled = { edition: editionOf(known), job: known };
+	const trenches = trenchesOf(ruled);
+	assert.ok(trenches.length >= 1);
+	for (const t of trenches) {
+		const { circuit: c } = t.case;
+		const rows = byEdition(t, { place: 'general' }).map((r) => r.burial);
+		const small = c.gfci && c.volts === 120 && c.amps <= 20;
+		assert.ok(rows.every((b) => b.column === (small && t.case.method === 'direct-burial' ? 4 : b.column)));
+		const none = byEdition({ ...t, case: { ...t.case, circuit: { ...c, gfci: false } } }, { place: 'general' });
+		assert.ok(none.every((r, i) => r.burial.coverIn >= (rows[i]?.coverIn ?? 0)));
+	}
+	// 62 ft, 6 in wide, 13 in deep: 62 x 0.5 x 1.0833 = 33.58 cu ft.
+	const spoil = spoilOf(62, 13, 6);
+	assert.ok(Math.abs(spoil.cuFt - 33.5833) < 1e-3 && Math.abs(spoil.cuYd - 1.2438) < 1e-3);
+});
+test('the trench as it is drawn: to scale, ribbon above, riser from where it is due', () => {
+	const c: BurialCase = { method: 'direct-burial', place: 'general', circuit: { ...plain, kind: 'service' } };
+	const b = burial(editions['2023'], c);
+	const d = drawTrench(b, { widthIn: 6, beddingIn: 2, diameterIn: 1, ribbonIn: 12 });
+	assert.equal(d.cable.y - d.cable.r - d.gradeY, 24 * 6);
+	assert.equal(d.cable.y - d.cable.r - (d.ribbonY ?? 0), 12 * 6);
+	assert.equal(d.riser.fromY - d.gradeY, 18 * 6);
+	const [cover, dig] = d.marks;
+	assert.ok(cover && dig && dig.y - cover.y > 20);
+	const flat = drawTrench(burial(editions['2023'], { ...c, place: 'under-building' }), {
+		widthIn: 6,
+		beddingIn: 0,
+		diameterIn: 0.5,
+		ribbonIn: 12
+	});
+	assert.ok((flat.marks[1]?.y ?? 0) - (flat.marks[0]?.y ?? 0) > 20);
+	assert.ok(d.bedding && d.bedding.y + d.bedding.height <= d.trench.bottomY + 1e-9);
+	assert.equal(
+		drawTrench({ ...b, warningRibbon: false }, { widthIn: 6, beddingIn: 0, diameterIn: 1, ribbonIn: 12 }).ribbonY,
+		null
+	);
 });

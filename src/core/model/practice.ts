@@ -37,6 +37,7 @@ export interface Practice {
 	/** Days between tests of a GFCI; left out: 30. */
 	gfciTestDays?: number | undefined;
 	/** How boxes are made up; left out: pigtails, no push-in. */
+	reckon?: ReckonPractice | undefined;
 	makeUp?: MakeUpPractice | undefined;
 	/** How circuits are proposed; left out: the usual. */
 	grouping?: GroupingPractice | undefined;
@@ -63,6 +64,25 @@ export const DEFAULT_MAKE_UP: MakeUpPractice = {
 	preTwist: false,
 	tape: false,
 	trial: false
+};
+/** How cable is reckoned and bought. */
+export interface ReckonPractice {
+	/** Free at every box, in; at a panel, ft. */
+	boxIn: number;
+	panelFt: number;
+	/** Added to the way, as a share of it. */
+	allowance: number;
+	/** Lengths that are sold. */
+	rollsFt: number[];
+	/** Width of a trench, in. */
+	trenchIn: number;
+}
+export const DEFAULT_RECKON: ReckonPractice = {
+	boxIn: 8,
+	panelFt: 3.5,
+	allowance: 0.1,
+	rollsFt: [25, 50, 100, 250],
+	trenchIn: 6
 };
 /** What good electricians differ on when they lay out circuits. The code sets none of it. */
 export interface GroupingPractice {

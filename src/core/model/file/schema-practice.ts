@@ -1,5 +1,5 @@
 import { array, object, type AnySchema } from 'yup';
-import { figure, flag, maybe, must, oneOf, shape, whole } from './fields';
+import { figure, flag, list, maybe, must, oneOf, shape, whole } from './fields';
 import { BOTH_BY, LIMIT_KEYS, PROTECT_AT } from '../kinds';
 
 /** House practice as a Yup schema, as a job file holds it. */
@@ -41,6 +41,15 @@ export const practice = shape({
 			tape: must(flag()),
 			trial: must(flag())
 		})
+	),
+	reckon: maybe(
+		shape({
+			boxIn: must(figure(0, 60)),
+			panelFt: must(figure(0, 30)),
+			allowance: must(figure(0, 1)),
+			rollsFt: must(list(must(figure(1, 10_000)), 12, 1)),
+			trenchIn: must(figure(1, 48))
+		}).default(undefined)
 	),
 	prices: maybe(
 		shape({

@@ -7,9 +7,15 @@
 	import { formatFeet } from '$core/units/length';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import Coming from '../Coming.svelte';
+	import { StageViews } from '../stage-views';
 
 	const store = useJob();
+	const VIEWS = { legs: 'Legs', rolls: 'Rolls', trench: 'Trench', raceway: 'Raceway' };
+	type View = keyof typeof VIEWS;
+	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const view = $derived(views.now);
 	const totals = $derived(takeOff(store.job, ['planned', 'built']));
 	const nameOf = (id: string | null) =>
 		id === null ? 'not known' : (store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?');
@@ -32,45 +38,55 @@
 <Sheet
 	title="Rough"
 	sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}
+	views={VIEWS}
+	{view}
+	onview={views.go}
 >
-	{#if totals.length}
-		<h2>Cable of new work</h2>
-		<div class="totals">
-			<DataTable columns={CABLES} rows={totals} idOf={(t) => t.name} empty="">
-				{#snippet row(t)}
-					<tr
-						><td>{t.name}</td><td class="num">{t.legs}</td><td class="num"
-							>{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td
-						></tr
+	{#if view === 'rolls'}
+		<Late load={() => import('./RollsSheet.svelte')}>{#snippet children(RollsSheet)}<RollsSheet />{/snippet}</Late>
+	{:else if view === 'trench'}
+		<Late load={() => import('./TrenchSheet.svelte')}>{#snippet children(TrenchSheet)}<TrenchSheet />{/snippet}</Late>
+	{:else if view === 'raceway'}
+		<Late load={() => import('./RacewaySheet.svelte')}>{#snippet children(RacewaySheet)}<RacewaySheet />{/snippet}</Late>
+	{:else}
+		{#if totals.length}
+			<h2>Cable of new work</h2>
+			<div class="totals">
+				<DataTable columns={CABLES} rows={totals} idOf={(t) => t.name} empty="">
+					{#snippet row(t)}
+						<tr
+							><td>{t.name}</td><td class="num">{t.legs}</td><td class="num"
+								>{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td
+							></tr
+						>
+					{/snippet}
+				</DataTable>
+			</div>
+		{/if}
+		<h2>Legs</h2>
+		<DataTable
+			columns={LEGS}
+			rows={legs}
+			idOf={(l) => l.id}
+			empty="No cables yet: they come with the circuits."
+			filter="Filter: box, cable, state"
+		>
+			{#snippet row(leg)}
+				<tr class="pick" aria-selected={store.selection?.id === leg.id}>
+					<td>{nameOf(leg.fromId)}</td>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}
+							>{nameOf(leg.toId)}</button
+						></td
 					>
-				{/snippet}
-			</DataTable>
-		</div>
+					<td>{cableName(leg)}</td>
+					<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
+					<td>{leg.state}</td>
+				</tr>
+			{/snippet}
+		</DataTable>
+		<Coming text="Routes on the plan, supports and plates, the rough-in check list, and one list to buy from." />
 	{/if}
-	<h2>Legs</h2>
-	<DataTable
-		columns={LEGS}
-		rows={legs}
-		idOf={(l) => l.id}
-		empty="No cables yet: they come with the circuits."
-		filter="Filter: box, cable, state"
-	>
-		{#snippet row(leg)}
-			<tr class="pick" aria-selected={store.selection?.id === leg.id}>
-				<td>{nameOf(leg.fromId)}</td>
-				<td
-					><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}>{nameOf(leg.toId)}</button
-					></td
-				>
-				<td>{cableName(leg)}</td>
-				<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
-				<td>{leg.state}</td>
-			</tr>
-		{/snippet}
-	</DataTable>
-	<Coming
-		text="Routes and the cut list, box size and fill, burial depth of the trench, and the rough-in check list. Until then check fill by 314.16 and cover by Table 300.5 by hand."
-	/>
 </Sheet>
 
 <style>
