@@ -19,7 +19,7 @@
 		return leg ? `${leg.fromId ? store.placeName(leg.fromId) : '?'} to ${store.placeName(leg.toId)}` : '?';
 	};
 	const set = (what: string, change: Partial<ReckonPractice>) =>
-		store.edit(`Reckoning: ${what}`, editJob({ practice: { ...store.job.practice, reckon: { ...reckon, ...change } } }));
+		store.edit(`Cable figures: ${what}`, editJob({ practice: { ...store.job.practice, reckon: { ...reckon, ...change } } }));
 	const within = (least: number, most: number) => (text: string) => {
 		const n = Number(text);
 		return text.trim() && Number.isFinite(n) && n >= least && n <= most ? null : `${least} to ${most}; got "${text}"`;

@@ -116,7 +116,7 @@
 				</table>
 				{#if t.lengthFt !== null}
 					{@const spoil = spoilOf(t.lengthFt, b.digIn, widthIn)}
-					<p>{show(t.lengthFt, 0)} ft, {widthIn} in wide: {show(spoil.cuFt, 0)} cu ft ({show(spoil.cuYd, 1)} cu yd) of earth.</p>
+					<p>{show(t.lengthFt, 0)} ft, {widthIn} in wide: {show(spoil.cuFt, 0)} cu ft ({show(spoil.cuYd, 1)} cu yd) to dig.</p>
 				{:else}<p><Mark kind="unknown" /> Its length is not known.</p>{/if}
 				{#each b.findings as f (f.id)}<p><Mark kind={f.severity} /> {f.message} <RuleChip rule={f.rule} /></p>{/each}
 			</div>
