@@ -1,7 +1,7 @@
 import type { Port } from '../instruments/port';
-import type { Hypothesis } from './hypotheses';
+import { looseOf, type Hypothesis } from './hypotheses';
 import { looseGrid } from './loose';
-import { oddsAt, supplyShares, wildLog, type Here, type Seen } from './seen';
+import { mostLog, oddsAt, supplyShares, wildLog, type Here, type Seen } from './seen';
 import type { World, Worlds } from './solved';
 import { SPREAD, UNTHOUGHT_WEIGHT } from './spread';
 
@@ -52,12 +52,19 @@ export class Ranker {
 
 	rank(hypotheses: readonly Hypothesis[], evidence: Evidence, full: number): Ranking {
 		const shares = supplyShares(full);
-		const raw = hypotheses.map((hypothesis) => {
+		const rest = restOf(evidence.seen);
+		let best = -Infinity;
+		// Those of which nothing is to be fitted first: what falls far behind the best of them is not looked at to its end.
+		const order = [...hypotheses].sort((a, b) => looseOf(a).length - looseOf(b).length);
+		const raw = order.map((hypothesis) => {
+			const floor = best - FAR_BEHIND - Math.log(hypothesis.weight);
 			const each = this.runs.map((worlds) =>
-				this.judged(hypothesis, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares })
+				this.judged(hypothesis, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, floor, rest })
 			);
-			const best = each.reduce((a, b) => (b.log > a.log ? b : a));
-			return { hypothesis, ...best, log: sumLogs(each.map((e) => e.log)) - Math.log(each.length) };
+			const chosen = each.reduce((a, b) => (b.log > a.log ? b : a));
+			const log = sumLogs(each.map((e) => e.log)) - Math.log(each.length);
+			best = Math.max(best, log);
+			return { hypothesis, ...chosen, log };
 		});
 		const [first] = this.runs;
 		const here: Here = { full, soundLoops: first.soundLoops };
@@ -81,8 +88,10 @@ export class Ranker {
 	oddsOf(h: Hypothesis, seen: Seen, full: number): number {
 		const evidence: Evidence = { seen: [seen], tripped: [] };
 		const shares = supplyShares(full);
+		const far = { floor: -Infinity, rest: restOf(evidence.seen) };
 		const each = this.runs.map(
-			(worlds) => this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares }).log - Math.log(h.weight)
+			(worlds) =>
+				this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, ...far }).log - Math.log(h.weight)
 		);
 		return sumLogs(each) - Math.log(each.length);
 	}
@@ -96,7 +105,7 @@ export class Ranker {
 		const then = after && this.logs(after, grid, { evidence, here });
 		const logs = before.map((log, i) => (then ? Math.log(0.5) + sumLogs([log, then[i] as number]) : log));
 		const all = sumLogs(logs);
-		const posterior = logs.map((l) => Math.exp(l - all));
+		const posterior = logs.map((l) => (all === -Infinity ? 1 / logs.length : Math.exp(l - all)));
 		return {
 			log: Math.log(h.weight) + tripOdds(h, world, tripped) + all - Math.log(grid.length),
 			world,
@@ -104,32 +113,83 @@ export class Ranker {
 			stands: standsOf(grid, posterior)
 		};
 	}
-	/** Log of how likely all that was seen is, for each of the ohms. */
+	/** Log of how likely all that was seen is, for each of the ohms; what falls far behind is left where it stood. */
 	private logs(world: World, grid: Grid, { evidence, here }: { evidence: Evidence; here: Shared }): number[] {
 		const many = here.shares.length;
 		const sum = new Float64Array(grid.length * many);
-		for (const s of evidence.seen) {
-			const odds = this.odds(s, world, { grid, here });
-			for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] as number) + (odds[i] as number);
+		const top = new Float64Array(grid.length);
+		let alive = grid.map((_, g) => g);
+		for (const [k, s] of evidence.seen.entries()) {
+			const odds = this.odds(s, world, { grid, here, of: alive });
+			let best = -Infinity;
+			for (const g of alive) {
+				let most = -Infinity;
+				for (let i = g * many; i < (g + 1) * many; i++) {
+					const log = (sum[i] as number) + (odds[i] as number);
+					sum[i] = log;
+					if (log > most) most = log;
+				}
+				top[g] = most;
+				if (most > best) best = most;
+			}
+			alive = alive.filter((g) => (top[g] as number) > best - FAR_BEHIND);
+			if (best + (here.rest[k + 1] ?? 0) < here.floor) break;
 		}
-		return grid.map((_, g) => sumLogs(here.shares.map((s, i) => Math.log(s.odds) + (sum[g * many + i] as number))));
+		const left = new Set(alive);
+		return grid.map((_, g) =>
+			left.has(g) ? sumLogs(here.shares.map((s, i) => Math.log(s.odds) + (sum[g * many + i] as number))) : -Infinity
+		);
 	}
-	private odds(seen: Seen, world: World, { grid, here }: { grid: Grid; here: Shared }): Float64Array {
+	/** @param of those of the ohms that are wanted: others stay as they are */
+	private odds(seen: Seen, world: World, { grid, here, of }: { grid: Grid; here: Shared; of: readonly number[] }): Float64Array {
 		const byWorld = this.kept.get(seen) ?? new WeakMap<World, Float64Array>();
 		this.kept.set(seen, byWorld);
-		const before = byWorld.get(world);
-		if (before) return before;
 		const many = here.shares.length;
-		const odds = new Float64Array(grid.length * many);
-		grid.forEach((ohms, g) =>
-			oddsAt(odds.subarray(g * many, (g + 1) * many), seen, { port: world.port(seen.outlet, ohms), here })
-		);
+		const odds = byWorld.get(world) ?? new Float64Array(grid.length * many).fill(NaN);
 		byWorld.set(world, odds);
+		const at = (g: number) => odds.subarray(g * many, (g + 1) * many);
+		const read = (g: number) => {
+			if (Number.isNaN(odds[g * many]))
+				oddsAt(at(g), seen, { port: world.port(seen.outlet, grid[g] as readonly number[]), here });
+			return at(g);
+		};
+		// Where least and most ohms leave the outlet as it is, as they do upstream of them, so do all between.
+		const [first, last] = [grid[0], grid.at(-1)];
+		const [one] = of;
+		if (of.length > ALIKE_FROM && first && last && one !== undefined) {
+			const [least, most] = [world.port(seen.outlet, first), world.port(seen.outlet, last)];
+			if (alike(least.v, most.v) && alike(least.z, most.z)) {
+				const same = read(one);
+				for (const g of of) if (Number.isNaN(odds[g * many])) at(g).set(same);
+				return odds;
+			}
+		}
+		for (const g of of) read(g);
 		return odds;
 	}
 }
+/** So few are read one by one. */
+const ALIKE_FROM = 6;
+/** Volts and ohms that no instrument could tell apart, as they are and as a share of large ones. */
+const ALIKE = { plain: 1e-4, share: 1e-7 } as const;
+const alike = (a: readonly number[], b: readonly number[]): boolean =>
+	a.every((x, i) => Math.abs(x - (b[i] as number)) < ALIKE.plain + ALIKE.share * Math.abs(x));
+/** So much less likely than the best, by its logarithm, that nothing read later makes up for it. */
+const FAR_BEHIND = 45;
+/** From each observation on: how likely the rest can be at most, log. */
+function restOf(seen: readonly Seen[]): number[] {
+	const rest = new Array<number>(seen.length + 1).fill(0);
+	for (let k = seen.length - 1; k >= 0; k--) rest[k] = (rest[k + 1] as number) + mostLog(seen[k] as Seen);
+	return rest;
+}
 type Grid = readonly (readonly number[])[];
-type Shared = Here & { worlds: Worlds; shares: readonly { scale: number; odds: number }[] };
+type Shared = Here & {
+	worlds: Worlds;
+	shares: readonly { scale: number; odds: number }[];
+	/** Under this a hypothesis is not looked at further, log. */
+	floor: number;
+	rest: readonly number[];
+};
 const SOUND: Hypothesis = { faults: [], weight: 1 };
 /** Log of how likely it is that these were found tripped. */
 const tripOdds = (h: Hypothesis, world: World, tripped: readonly string[]): number =>

@@ -112,7 +112,8 @@ const bellLog = (x: number, mean: number, sd: number): number => -0.5 * ((x - me
 /** How likely a word is, or a figure whose stray has nothing to do with the service's volts, where the network shows this. */
 function fixedOdds(got: number | string | null, s: Shown, full: number): number {
 	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
-	if (saysNothing(s)) return wildOdds(s, full);
+	// Without volts an analyzer seldom shows a drop at all.
+	if (saysNothing(s)) return got === null ? 1 - SPREAD.dropOnNothing : SPREAD.dropOnNothing * wildOdds(s, full);
 	const value = 'value' in s ? s.value : null;
 	// A contact that is not there: what was read was read to something else.
 	if (s.of === 'volts' && value === null) return wildOdds(s, full);
@@ -184,6 +185,31 @@ export function oddsAt(
 		for (const [got, s] of moving) odds *= scaledOdds(got, s, scale);
 		out[i] = Math.log((1 - SPREAD.slip) * odds + SPREAD.slip * wild);
 	}
+}
+/** What a field of an instrument shows, where it is a figure. */
+const FIGURES: Readonly<Record<string, 'volts' | 'drop' | 'ohms' | 'touch'>> = {
+	hn: 'volts',
+	hg: 'volts',
+	ng: 'volts',
+	volts: 'volts',
+	loadedVolts: 'volts',
+	dropPercent: 'drop',
+	hotOhms: 'ohms',
+	neutralOhms: 'ohms',
+	groundOhms: 'ohms',
+	milliamps: 'touch'
+};
+/** A spread is that of what the network shows, which may be this much less than what was read. */
+const NEAR_SHARE = 0.95;
+/** Log of how likely an observation can be at most, whatever the network is. */
+export function mostLog(seen: Seen): number {
+	return fieldsOf(seen).reduce((sum, f) => {
+		const got = seen.fields[f];
+		const of = FIGURES[f];
+		if (typeof got !== 'number' || !of) return sum;
+		const near: Shown = of === 'drop' ? { of, value: NEAR_SHARE * got, volts: Infinity } : { of, value: NEAR_SHARE * got };
+		return sum + Math.max(0, -Math.log(spreadOf(near) * ROOT_2PI));
+	}, 0);
 }
 /** The same for what nobody thought of: every figure anywhere in its range. */
 export function wildLog(seen: Seen, port: Port, here: Here): number {

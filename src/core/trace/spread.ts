@@ -20,6 +20,8 @@ export const SPREAD = {
 	slip: 0.01,
 	/** With a load of so many ohms on: under the one it is called dead, over the other working. */
 	use: { ohms: 144, deadBelowV: 60, worksFromV: 100 },
+	/** How often a drop is shown where there are no volts to lose. */
+	dropOnNothing: 0.1,
 	/** A breaker or GFCI that has tripped with nothing left of the cause, beside one that was switched off. */
 	trippedIfOff: 0.5
 } as const;
