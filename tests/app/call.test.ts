@@ -149,7 +149,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	await b.go(`${page}/trace`);
 	await b.says('The iron dims the lamp in the sewing room');
-	await b.click('.sheet li button.at', 'SW-03');
+	await b.click('.sheet .lead button', 'SW-03');
 	// What was read there stands: the box before it is the one to open.
 	await b.says('SW-02', '.sheet table');
 	await b.click('.sheet table button.row', 'SW-02');

@@ -16,6 +16,7 @@
 	import Answers from './Answers.svelte';
 	import { LiveTrace } from './live-trace.svelte';
 	import NextReading from './NextReading.svelte';
+	import ReadingsOff from './ReadingsOff.svelte';
 
 	interface Props {
 		onview: (view: 'breakers' | 'order') => void;
@@ -86,9 +87,15 @@
 {#if words?.now}<p class="stop" role="alert"><Mark kind="bad" word /> {words.now}</p>{/if}
 {#if !circuit}
 	<p class="lead">
-		{symptom?.boxId ? `The circuit of ${store.placeName(symptom.boxId)} is not known.` : 'Pick a box or a circuit to search.'}
+		{#if symptom?.boxId}
+			{@const boxId = symptom.boxId}
+			{symptom.text}, at
+			<Btn small onclick={() => store.select({ kind: 'box', id: boxId })}>{store.placeName(boxId)}</Btn>
+			Its circuit is not known.
+		{:else}Pick a box or a circuit to search.{/if}
 		<Btn small onclick={() => onview('breakers')}>Which breaker?</Btn>
 	</p>
+	<ReadingsOff />
 {:else}
 	<p class="lead">
 		Circuit {circuit.number}, {circuit.name}{#if live.working}<span class="working" role="status"

@@ -3,7 +3,6 @@
 	import { closeSymptom, addSymptom } from '$core/edit/job';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Level } from '$core/prove/judgment';
-	import { allOf } from '$core/prove/assess-prove';
 	import type { GuidedKind } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
@@ -17,6 +16,7 @@
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { StageViews } from '../stage-views';
+	import ReadingsOff from './ReadingsOff.svelte';
 
 	const store = useJob();
 	const VIEWS = {
@@ -117,31 +117,7 @@
 			/>
 			<Btn onclick={add}>Add</Btn>
 		</div>
-		<h2>Readings off</h2>
-		<table class="data">
-			<thead><tr><th>Box</th><th>Verdict</th></tr></thead>
-			<tbody>
-				{#each suspects as proof (proof.boxId)}
-					<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
-						<td
-							><button type="button" class="row" onclick={() => store.selectPlace(proof.boxId)}
-								>{store.placeName(proof.boxId)}</button
-							></td
-						>
-						<td>
-							{#each allOf(proof) as { reading, verdict } (reading.id)}
-								{#each verdict.judgments.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
-										<Mark kind={j.level} />
-										{j.says}
-									</div>{/each}
-							{/each}
-						</td>
-					</tr>
-				{:else}
-					<tr><td colspan="2">No reading is off.</td></tr>
-				{/each}
-			</tbody>
-		</table>
+		<ReadingsOff />
 	{/if}
 </Sheet>
 

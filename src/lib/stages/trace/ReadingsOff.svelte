@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { allOf } from '$core/prove/assess-prove';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	/** Boxes of which a reading is off, each with what it means by itself. */
+	const store = useJob();
+	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad' || p.level === 'look'));
+</script>
+
+<h2>Readings off</h2>
+<table class="data">
+	<thead><tr><th>Box</th><th>Verdict</th></tr></thead>
+	<tbody>
+		{#each suspects as proof (proof.boxId)}
+			<tr class="pick" aria-selected={store.selection?.id === proof.boxId}>
+				<td
+					><button type="button" class="row" onclick={() => store.selectPlace(proof.boxId)}>{store.placeName(proof.boxId)}</button
+					></td
+				>
+				<td>
+					{#each allOf(proof) as { reading, verdict } (reading.id)}
+						{#each verdict.judgments.filter((j) => j.level === 'bad' || j.level === 'look') as j (j.on + j.says)}<div>
+								<Mark kind={j.level} />
+								{j.says}
+							</div>{/each}
+					{/each}
+				</td>
+			</tr>
+		{:else}
+			<tr><td colspan="2">No reading is off.</td></tr>
+		{/each}
+	</tbody>
+</table>
+
+<style>
+	h2 {
+		font-size: 18px;
+		margin: 12px 0 4px;
+	}
+</style>
