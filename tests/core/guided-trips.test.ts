@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { ASKS, guidedAnswer } from '../../src/core/prove/guided';
+import { seriesSays, tripSeries } from '../../src/core/prove/trip-series';
 import type { GuidedCheck } from '../../src/core/model/known';
 import { GUIDED_KINDS, type GuidedKind } from '../../src/core/model/kinds';
 import { SYMPTOM_WORDS } from '../../src/core/trace/symptom-words';
@@ -100,5 +101,33 @@ test('every fault has a sentence and a remedy; what makes a shell live, or lifts
 	assert.equal(
 		sayFaults([], () => ''),
 		'nothing is wrong with the wiring'
+	);
+});
+
+test('trips of a breaker as a series: at less load and sooner is wear; alike is the load itself', () => {
+	const kept = (n: number, figures: Record<string, number>): GuidedCheck => ({
+		id: `t${n}`,
+		kind: 'breaker',
+		of: 'c1',
+		figures,
+		words: {},
+		at: `2026-10-2${n}T09:00:00.000Z`,
+		by: '',
+		note: ''
+	});
+	const says = (...rows: [amps: number, seconds: number][]) =>
+		seriesSays(tripSeries({ guided: rows.map(([loadA, tripS], n) => kept(n, { loadA, tripS })) }, 'c1'));
+	assert.match(says([18, 900], [14, 300]) ?? '', /less load and sooner/);
+	assert.match(says([18, 300], [14, 900]) ?? '', /^At less load than/);
+	assert.match(says([18, 900], [18, 300]) ?? '', /^Sooner/);
+	assert.match(says([18, 300], [18, 300]) ?? '', /^Alike/);
+	assert.equal(says([18, 300]), null);
+	const [late, early] = [kept(2, { afterA: 15, heldS: 3600 }), kept(1, { loadA: 12 })];
+	assert.deepEqual(
+		tripSeries({ guided: [late, early, { ...kept(3, {}), of: 'c2' }] }, 'c1').map((t) => [t.id, t.loadA, t.minutes, t.held]),
+		[
+			['t1', 12, null, null],
+			['t2', null, null, { amps: 15, minutes: 60 }]
+		]
 	);
 });

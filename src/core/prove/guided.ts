@@ -42,7 +42,8 @@ export const BREAKER_ASKS: readonly Question[] = [
 	},
 	{ key: 'resetTrips', words: 'On reset', allowed: { holds: 'holds', 'at-once': 'trips at once' } },
 	{ key: 'afterA', words: 'After the change: load', unit: 'A', max: 400 },
-	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260 }
+	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260 },
+	{ key: 'heldS', words: 'After the change: it held that load for', unit: 's', max: 86_400 }
 ];
 export const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'watts', words: 'Element', unit: 'W', max: 20_000 },

@@ -6,6 +6,7 @@
 	import { putCheck, removeCheck } from '$core/edit/inspection';
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
+	import { seriesSays, tripSeries } from '$core/prove/trip-series';
 	import { runOf } from '$core/run/runs';
 	import { show, withUnit } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
@@ -146,6 +147,7 @@
 	const predicted = $derived(predictedAsks(draft));
 	const answer = $derived(guidedAnswer(store.edition, store.known, draft));
 	const kept = $derived([...(store.job.guided ?? [])].sort((a, b) => b.at.localeCompare(a.at)));
+	const trips = $derived(tripSeries(store.job, subject));
 	const placeName = (c: GuidedCheck) =>
 		store.index.boxes.get(c.of)?.name ??
 		(store.index.circuits.get(c.of) ? `circuit ${store.index.circuits.get(c.of)?.number}` : 'gone');
@@ -228,6 +230,25 @@
 		{/each}
 	</section>
 </div>
+{#if kind === 'breaker' && trips.length}
+	<h2>Its trips, oldest first</h2>
+	<table class="data">
+		<thead><tr><th>When</th><th>Load</th><th>After</th><th>Held after the change</th></tr></thead>
+		<tbody>
+			{#each trips as t (t.id)}
+				<tr>
+					<td>{sayMoment(t.at)}</td>
+					<td class="num">{t.loadA === null ? '' : `${show(t.loadA, 1)} A`}</td>
+					<td class="num">{t.minutes === null ? '' : `${show(t.minutes, 1)} min`}</td>
+					<td class="num"
+						>{t.held ? `${show(t.held.amps, 1)} A${t.held.minutes === null ? '' : `, ${show(t.held.minutes, 0)} min`}` : ''}</td
+					>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	{#if seriesSays(trips)}<p><Mark kind="look" /> {seriesSays(trips)}.</p>{/if}
+{/if}
 {#if kept.length}
 	<h2>Kept</h2>
 	<ul>

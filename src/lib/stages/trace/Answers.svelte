@@ -44,10 +44,10 @@
 			return { searches: 0, first: 0, readings: 0 };
 		}
 	}
-	function makeUp(boxId: string): void {
+	function stageAt(stage: string, what: Record<string, string>): void {
 		const to = new URL(page.url);
-		to.pathname = to.pathname.replace(/[^/]+$/, 'trim');
-		to.search = new URLSearchParams({ view: 'make-up', box: boxId }).toString();
+		to.pathname = to.pathname.replace(/[^/]+$/, stage);
+		to.search = new URLSearchParams(what).toString();
 		void goto(to);
 	}
 	async function was(a: TracedAnswer): Promise<void> {
@@ -130,7 +130,7 @@
 						<Btn small onclick={() => store.select({ kind: 'box', id: boxId })}>Go to {store.placeName(boxId)}</Btn>
 					{/each}
 					{#each a.boxIds.slice(0, 2) as boxId (boxId)}
-						<Btn small onclick={() => makeUp(boxId)}>Make-up of {store.placeName(boxId)}</Btn>
+						<Btn small onclick={() => stageAt('trim', { view: 'make-up', box: boxId })}>Make-up of {store.placeName(boxId)}</Btn>
 					{/each}
 					{#if symptom}<Btn small look="main" onclick={() => was(a)}>This is what it was</Btn>{/if}
 				</div>
@@ -181,6 +181,10 @@
 				<Mark kind="good" />
 				{s.text}: {s.was?.says}. Answer {s.was?.place ?? 'none'}, {s.was?.readings} readings, {sayMoment(s.was?.at ?? '')}
 				{s.was?.by}
+				{#if s.boxId}
+					{@const boxId = s.boxId}
+					<Btn small onclick={() => stageAt('prove', { view: 'compare', box: boxId })}>Before, after</Btn>
+				{/if}
 			</li>
 		{/each}
 	</ul>
