@@ -153,7 +153,8 @@ test('feed order: boxes of which nobody knows the cables, ordered by what goes d
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	await b.go(`${page}/trace?view=order&circuit=c1`);
 	const chain = ['LV-01', 'LV-02', 'LV-03'];
-	for (let n = 0; n < 3; n++) {
+	// Two openings are enough to name its head.
+	for (let n = 0; n < 2; n++) {
 		await b.find('table');
 		if (!(await b.text('.content')).includes('Next box to open') && !(await b.text('.content')).includes('Open LV')) break;
 		const [, box = ''] = /Open (LV-\d+)/.exec(await b.text('.next .big')) ?? [];

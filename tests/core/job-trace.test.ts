@@ -91,6 +91,32 @@ test('only what was read or told moves a probability: struck out, put right, rea
 		base.answers.map((a) => [a.says, a.probability.toFixed(6)])
 	);
 });
+test('what was read before the work, or before a fault was found here, says nothing of the run as it is', () => {
+	const at = (hour: number) => `2026-10-23T${String(hour).padStart(2, '0')}:00:00.000Z`;
+	const bad = [read('a', 'drop', 1.9, { at: at(8) }), read('b', 'drop', 11, { at: at(9), phase: 'before' })];
+	assert.equal(ask(plain(), bad).gathered.length, 2);
+	const mended = read('b', 'drop', 2.4, { id: 'after', at: at(11), phase: 'after' });
+	assert.deepEqual(
+		ask(plain(), [...bad, mended]).gathered.map((g) => g.readingId),
+		['adrop', 'after']
+	);
+	const again = read('b', 'drop', 9, { id: 'again', at: at(12) });
+	assert.deepEqual(
+		ask(plain(), [...bad, mended, again]).gathered.map((g) => g.readingId),
+		['adrop', 'again']
+	);
+	const found = (boxId: string): Symptom => ({
+		id: 's',
+		text: 'x',
+		boxId,
+		open: false,
+		was: { faults: [], says: 'x', place: 1, readings: 2, at: at(10), by: '' }
+	});
+	const since = ask(plain({ symptoms: [found('b')] }), [...bad, mended]);
+	assert.deepEqual([since.gathered.map((g) => g.readingId), since.since], [['after'], at(10)]);
+	const elsewhere = ask(plain({ symptoms: [found('z')] }), [...bad, mended]);
+	assert.deepEqual([elsewhere.gathered.length, elsewhere.since], [2, null]);
+});
 test('what is asked for next is near first: a face in the room where one stands before another room', () => {
 	const j = plain();
 	const near = ask({ ...j, rooms: [], boxes: j.boxes.map((b) => ({ ...b, roomId: b.id === 'd' ? 'r2' : 'r1' })) }, [], 'a');

@@ -3,8 +3,6 @@ import type {
 	AmendableFigure,
 	AMENDMENT_CHANGES,
 	BoxMaterial,
-	SymptomKind,
-	SymptomSign,
 	BreakerForm,
 	BreakKind,
 	Cable,
@@ -44,7 +42,7 @@ import type {
 	Yoke
 } from './kinds';
 import type { Practice } from './practice';
-import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck } from './records';
+import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck, Symptom } from './records';
 
 export * from './practice';
 export type * from './records';
@@ -435,34 +433,6 @@ export interface Feeder {
 	lies?: Lies | undefined;
 	/** Of an old one without a ground: no continuous metal path between the buildings, no ground-fault protection at the service. */
 	bondMayStay?: boolean | undefined;
-}
-
-/** What the people in the house saw. */
-export interface Symptom {
-	id: string;
-	text: string;
-	boxId: string | null;
-	open: boolean;
-	/** As one of the trade's own words; left out: told only in the customer's. */
-	kind?: SymptomKind | undefined;
-	/** Boxes that were seen dead, and boxes that work. */
-	dead?: string[] | undefined;
-	works?: string[] | undefined;
-	/** What was seen at a box. */
-	signs?: { boxId: string; sign: SymptomSign }[] | undefined;
-	/** What it was in the end. */
-	was?: SymptomCause | undefined;
-}
-export interface SymptomCause {
-	/** The faults, as they were named, and where. */
-	faults: { kind: string; at: string }[];
-	says: string;
-	/** Its place among the answers when the search was ended, from 1; null: it was not among them. */
-	place: number | null;
-	/** Measurements that it took. */
-	readings: number;
-	at: string;
-	by: string;
 }
 
 /** What a dwelling in a building of several asks of its surroundings. */

@@ -1,6 +1,34 @@
-import type { EventKind, GuidedKind, ItemState, Meter, PHOTO_OF, ReadingKind } from './kinds';
+import type { EventKind, GuidedKind, ItemState, Meter, PHOTO_OF, ReadingKind, SymptomKind, SymptomSign } from './kinds';
 
 /** What is written down of a job as the work goes: checks, lists, readings, events, photos. */
+
+/** What the people in the house saw. */
+export interface Symptom {
+	id: string;
+	text: string;
+	boxId: string | null;
+	open: boolean;
+	/** As one of the trade's own words; left out: told only in the customer's. */
+	kind?: SymptomKind | undefined;
+	/** Boxes that were seen dead, and boxes that work. */
+	dead?: string[] | undefined;
+	works?: string[] | undefined;
+	/** What was seen at a box. */
+	signs?: { boxId: string; sign: SymptomSign }[] | undefined;
+	/** What it was in the end. */
+	was?: SymptomCause | undefined;
+}
+export interface SymptomCause {
+	/** The faults, as they were named, and where. */
+	faults: { kind: string; at: string }[];
+	says: string;
+	/** Its place among the answers when the search was ended, from 1; null: it was not among them. */
+	place: number | null;
+	/** Measurements that it took. */
+	readings: number;
+	at: string;
+	by: string;
+}
 
 /** A line of the punch list as it was seen on site. */
 export interface SiteCheck {

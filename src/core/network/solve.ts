@@ -139,13 +139,9 @@ export class Solution {
 	 * @returns `z[i][j]` in ohm: volts at node i for an ampere into node j
 	 */
 	impedance(nodes: readonly Node[]): Phasor[][] {
-		const { n } = this;
 		const columns = nodes.map((into) => {
-			const [re, im] = [new Float64Array(n), new Float64Array(n)];
-			const [vRe, vIm] = [new Float64Array(n), new Float64Array(n)];
-			if (this.free[into]) re[into] = 1;
-			this.substitute(re, im, vRe, vIm);
-			return nodes.map((node) => ({ re: vRe[node] as number, im: vIm[node] as number }));
+			const { re, im } = this.driven([[into, 1]]);
+			return nodes.map((node) => ({ re: re[node] as number, im: im[node] as number }));
 		});
 		return nodes.map((_, i) => columns.map((column) => column[i] as Phasor));
 	}

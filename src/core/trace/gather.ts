@@ -11,17 +11,21 @@ export interface Gathered {
 /** Test current of a drop of which none is written, A. */
 const USUAL_LOAD_A = 12;
 
-/** @param outlets those at which something can be read, by their number @param says a reading in words */
-export function gather(
-	outlets: Wiring['outlets'],
-	{ readings, symptoms, says }: { readings: readonly Reading[]; symptoms: readonly Symptom[]; says: (r: Reading) => string }
-): Gathered {
+export interface Known {
+	readings: readonly Reading[];
+	symptoms: readonly Symptom[];
+	/** What was read before a fault of this circuit was found and mended says nothing of it now; empty: none was. */
+	since: string;
+	says: (r: Reading) => string;
+}
+/** @param outlets those at which something can be read, by their number */
+export function gather(outlets: Wiring['outlets'], { readings, symptoms, since, says }: Known): Gathered {
 	const found: Gathered = { seen: [], rows: [] };
 	const outletOf = (boxId: string, half: Reading['half']): number => {
 		const here = outlets.flatMap((o, i) => (o.at === boxId ? [i] : []));
 		return here.find((i) => outlets[i]?.half === (half ?? 'upper')) ?? here[0] ?? -1;
 	};
-	for (const r of newest(readings)) {
+	for (const r of newest(readings.filter((r) => r.at > since))) {
 		const outlet = outletOf(r.boxId, r.half);
 		const seen = outlet < 0 || r.switchAt === 'off' ? null : seenBy(r, outlet);
 		if (!seen) continue;
@@ -51,11 +55,12 @@ export function gather(
 /** The newest of each kind at each contact; what was struck out, put right or read before the work does not count. */
 function newest(readings: readonly Reading[]): Reading[] {
 	const corrected = new Set(readings.flatMap((r) => r.corrects ?? []));
-	const after = new Set(readings.filter((r) => r.phase === 'after' && !r.struck).map((r) => r.boxId));
+	const after = new Map<string, string>();
+	for (const r of readings) if (r.phase === 'after' && !r.struck && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
 	const last = new Map<string, Reading>();
 	for (const r of [...readings].sort((a, b) => a.at.localeCompare(b.at))) {
 		if (r.struck || corrected.has(r.id) || r.circuitId !== undefined) continue;
-		if (after.has(r.boxId) && r.phase !== 'after') continue;
+		if (r.phase !== 'after' && r.at < (after.get(r.boxId) ?? '')) continue;
 		last.set(`${r.boxId} ${r.half ?? 'upper'} ${r.kind} ${r.meter ?? ''} ${r.loadA === null}`, r);
 	}
 	return [...last.values()];

@@ -33,6 +33,8 @@ export interface Traced {
 	done: 'found' | 'no-more' | null;
 	/** Boxes at which metal may be live besides what was found: to be read before the search is ended. */
 	hazards: { boxId: string; probability: number }[];
+	/** When a fault of this circuit was last found: what was read before says nothing of it now; null: none was. */
+	since: string | null;
 	/** What was taken each way, because nobody knows it. */
 	taken: string[];
 	/** Boxes of the circuit of which nobody knows what feeds them. */
@@ -114,11 +116,23 @@ export class JobTrace {
 		);
 	}
 
+	/** When a fault of this circuit was last found; empty: none was. */
+	private since(): string {
+		const here = new Set(this.job.legs.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
+		const ours = this.job.symptoms.filter(
+			(s) =>
+				s.was &&
+				(here.has(s.boxId ?? '') ||
+					s.was.faults.some((f) => f.at === this.circuitId || here.has(this.boxOf({ kind: 'off', at: f.at }) ?? '')))
+		);
+		return ours.reduce((last, s) => (s.was && s.was.at > last ? s.was.at : last), '');
+	}
 	ask(readings: readonly Reading[], { instruments, at }: Omit<TraceAsk, 'circuitId'>): Traced {
 		const { outlets, taken } = this.possible;
 		const gathered = gather(outlets, {
 			readings,
 			symptoms: this.symptoms(),
+			since: this.since(),
 			says: (r) => `${readingWords(r.kind)} ${readingValue(r)}`.trim()
 		});
 		const question = {
@@ -141,6 +155,7 @@ export class JobTrace {
 			suspicion: this.suspicion(diagnosis),
 			done: this.found(diagnosis) ? 'found' : next.length ? null : 'no-more',
 			hazards,
+			since: this.since() || null,
 			taken,
 			notOnRun: this.job.legs.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
 		};

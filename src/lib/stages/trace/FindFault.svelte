@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
+	import { sayMoment } from '$lib/clock';
 	import { addSymptom, tellSymptom } from '$core/edit/job';
 	import type { Symptom } from '$core/model/job';
 	import { SYMPTOM_SIGNS, type GuidedKind, type SymptomSign } from '$core/model/kinds';
@@ -173,6 +174,9 @@
 			</li>
 		{:else}<li class="soft">Nothing read yet on this circuit.</li>{/each}
 	</ul>
+	{#if answer?.since}<p class="soft">
+			A fault was found here {sayMoment(answer.since)}: what was read before no longer counts.
+		</p>{/if}
 	{#if answer?.taken.length}<p class="soft">Not known, so tried each way: {answer.taken.join('; ')}.</p>{/if}
 	{#if answer?.notOnRun.length}
 		<p>

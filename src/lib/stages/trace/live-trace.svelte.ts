@@ -12,8 +12,10 @@ export class LiveTrace {
 	working = $state(false);
 	/** Why there is no answer, in words. */
 	trouble = $state('');
-	/** What the answer is of. */
+	/** The circuit that the answer is of. */
 	private of = '';
+	/** What the worker holds already: a job is sent to it once. */
+	private held = '';
 	private job: Job | null = null;
 	private jobs = 0;
 	private worker: Worker | null = null;
@@ -28,17 +30,20 @@ export class LiveTrace {
 			this.jobs++;
 		}
 		const key = `${this.jobs} ${ask.circuitId}`;
-		if (this.of.split(' ')[1] !== ask.circuitId) this.answer = null;
+		if (this.of !== ask.circuitId) this.answer = null;
 		this.working = true;
 		this.trouble = '';
 		try {
-			const answer = await this.open().ask(
-				{ key, job: $state.snapshot(job) as Job, readings: $state.snapshot(readings) as Reading[] },
+			const api = this.open();
+			const sent = this.held === key ? null : ($state.snapshot(job) as Job);
+			this.held = key;
+			const answer = await api.ask(
+				{ key, job: sent, readings: $state.snapshot(readings) as Reading[] },
 				{ ...ask, instruments: [...ask.instruments] }
 			);
 			if (turn !== this.turn) return;
 			this.answer = answer;
-			this.of = key;
+			this.of = ask.circuitId;
 			if (!answer) this.trouble = 'Nothing of this circuit is known to be fed from a panel: find its feed order first.';
 		} catch (error) {
 			if (turn === this.turn) this.trouble = error instanceof Error ? error.message : String(error);
@@ -58,6 +63,7 @@ export class LiveTrace {
 		this.worker?.terminate();
 		this.worker = null;
 		this.api = null;
+		this.held = '';
 	}
 	private open(): Remote<TraceApi> {
 		if (this.api) return this.api;
