@@ -75,11 +75,6 @@
 	p {
 		margin: 4px 0;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		flex-wrap: wrap;

@@ -64,12 +64,6 @@
 	.title {
 		font-size: 13px;
 	}
-	ol,
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	ol li {
 		display: flex;
 		justify-content: space-between;

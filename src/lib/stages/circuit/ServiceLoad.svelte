@@ -262,11 +262,6 @@
 	.if td {
 		color: var(--copper);
 	}
-	ol {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		justify-content: space-between;

@@ -306,11 +306,6 @@
 		font-size: 20px;
 		margin: 0 0 6px;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		padding: 4px 0;
 		border-bottom: 1px dotted var(--rule);

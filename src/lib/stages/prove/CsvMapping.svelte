@@ -152,11 +152,6 @@
 		flex-wrap: wrap;
 		gap: 8px;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		padding: 4px 0;
 		border-bottom: 1px dotted var(--rule);

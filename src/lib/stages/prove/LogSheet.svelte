@@ -195,11 +195,6 @@
 	.whole {
 		overflow: clip;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: grid;
 		grid-template-columns: 22px 60px 140px 138px minmax(0, 1fr) 146px auto;

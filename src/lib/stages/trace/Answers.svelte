@@ -200,12 +200,6 @@
 		font-size: 15px;
 		margin: 8px 0 2px;
 	}
-	ol,
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		border-bottom: 1px dotted var(--rule);
 	}

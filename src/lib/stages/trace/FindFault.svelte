@@ -231,11 +231,6 @@
 		font-size: 16px;
 		margin: 10px 0 4px;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		flex-wrap: wrap;

@@ -126,11 +126,6 @@
 		font-size: 18px;
 		margin: 12px 0 4px;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		align-items: center;

@@ -245,11 +245,6 @@
 		font-size: 22px;
 		margin: 4px 0;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		gap: 12px;

@@ -190,11 +190,6 @@
 </Fold>
 
 <style>
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: flex;
 		justify-content: space-between;
