@@ -158,8 +158,14 @@ test('feed order: boxes of which nobody knows the cables, ordered by what goes d
 		await b.find('table');
 		if (!(await b.text('.content')).includes('Next box to open') && !(await b.text('.content')).includes('Open LV')) break;
 		const [, box = ''] = /Open (LV-\d+)/.exec(await b.text('.next .big')) ?? [];
-		for (const dead of chain.slice(chain.indexOf(box) + 1)) await b.click('.taps button', dead);
-		await b.click('.next > button', 'Keep');
+		await b.says('not read yet', '.next');
+		for (const other of chain.filter((c) => c !== box)) {
+			const word = chain.indexOf(other) > chain.indexOf(box) ? 'dead' : 'live';
+			await b.run(
+				`const row=[...document.querySelectorAll('.tap')].find((x)=>x.textContent.includes('${other}'));[...row.querySelectorAll('button')].find((x)=>x.textContent.trim()==='${word}').click()`
+			);
+		}
+		await b.click('.next .taps button', 'Keep');
 	}
 	await b.says('LV-01 is the head', '.content');
 	await b.click('.acts button', 'Write this order');

@@ -110,6 +110,9 @@
 		font-size: 20px;
 		margin: 0 0 8px;
 	}
+	.big b {
+		font-size: 30px;
+	}
 	.set {
 		display: grid;
 		grid-template-columns: repeat(4, minmax(0, 1fr));

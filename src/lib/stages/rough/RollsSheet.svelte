@@ -127,6 +127,9 @@
 		font-size: 20px;
 		margin: 0 0 8px;
 	}
+	.big b {
+		font-size: 30px;
+	}
 	h2 {
 		font-size: 18px;
 		margin: 14px 0 4px;

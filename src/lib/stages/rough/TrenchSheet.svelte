@@ -141,6 +141,9 @@
 		font-size: 20px;
 		margin: 0 0 6px;
 	}
+	.big b {
+		font-size: 30px;
+	}
 	.big .soft {
 		font-size: 15px;
 	}

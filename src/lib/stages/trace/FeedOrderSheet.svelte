@@ -11,6 +11,7 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import Choice from '../../thread/Choice.svelte';
 	import Gate from '../trim/Gate.svelte';
 	import PlaceGate from '../trim/PlaceGate.svelte';
 
@@ -39,15 +40,19 @@
 	const name = (id: string | null) => (id === null || id === '' ? 'the panel' : store.placeName(id));
 	const head = $derived([...(order?.head ?? [])].find(([, p]) => p >= 0.99)?.[0] ?? null);
 	const percent = (p: number) => `${Math.round(100 * p)}%`;
-	let dead = $state<string[]>([]);
+	/** Of each other box what was read with this one open; what nobody read is not taken for live. */
+	let told = $state<Record<string, boolean>>({});
 	let opened = $state<string | null>(null);
 	let gate = $state(false);
 	const box = $derived(opened ?? order?.next?.box ?? null);
+	const others = $derived(boxIds.filter((id) => id !== box));
+	const dead = $derived(others.filter((id) => told[id] === false));
+	const untold = $derived(others.filter((id) => told[id] === undefined));
 	function keep(): void {
-		if (!circuit || !box) return;
+		if (!circuit || !box || untold.length) return;
 		const own = { ...(all[circuit.id] ?? {}), [box]: [...dead] };
 		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
-		dead = [];
+		told = {};
 		opened = null;
 		gate = false;
 	}
@@ -106,16 +111,35 @@
 				<li>Take all hots apart; cap each by itself. Nobody near.</li>
 				<li>On. Which of the others are dead?</li>
 			</ol>
-			<div class="taps" role="group" aria-label="Dead with it open">
-				{#each boxIds.filter((id) => id !== box) as id (id)}
-					<Btn
-						pressed={dead.includes(id)}
-						onclick={() => (dead = dead.includes(id) ? dead.filter((x) => x !== id) : [...dead, id])}
-						>{name(id)}: {dead.includes(id) ? 'dead' : 'live'}</Btn
-					>
+			<div role="group" aria-label="Read with it open">
+				{#each others as id (id)}
+					<div class="tap">
+						<span class="name">{name(id)}</span>
+						<Choice
+							label={`${name(id)}, live or dead`}
+							quiet
+							value={told[id] === undefined ? null : told[id] ? 'live' : 'dead'}
+							options={[
+								{ value: 'live', name: 'live' },
+								{ value: 'dead', name: 'dead' }
+							]}
+							onkeep={(v) => {
+								const { [id]: _, ...rest } = told;
+								told = v === null ? rest : { ...told, [id]: v === 'live' };
+							}}
+						/>
+					</div>
 				{/each}
 			</div>
-			<Btn look="main" onclick={keep}>Keep: {dead.length ? `${dead.map(name).join(', ')} dead` : 'none dead'}</Btn>
+			<div class="taps">
+				<Btn look="main" disabled={untold.length > 0} onclick={keep}
+					>Keep: {untold.length
+						? `${untold.length} not read yet`
+						: dead.length
+							? `${dead.map(name).join(', ')} dead`
+							: 'none dead'}</Btn
+				>
+			</div>
 			<Fold title={`Dead before touching ${name(box)}`} bind:open={gate}
 				>{#if gate}{#key box}<PlaceGate placeId={box} />{/key}{/if}</Fold
 			>
@@ -136,7 +160,7 @@
 						{#if answers.has(id)}
 							{answers.get(id)?.length ? `dead: ${answers.get(id)?.map(name).join(', ')}` : 'none dead'}
 							<Btn small look="quiet" onclick={() => forget(id)}>Take back</Btn>
-						{:else}<Btn small look="quiet" onclick={() => ((opened = id), (dead = []))}>Open this one</Btn>{/if}
+						{:else}<Btn small look="quiet" onclick={() => ((opened = id), (told = {}))}>Open this one</Btn>{/if}
 					</td>
 				</tr>
 			{/each}
@@ -169,6 +193,16 @@
 		list-style: decimal;
 		margin: 0 0 8px;
 		padding-left: 22px;
+	}
+	.tap {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+		min-height: 44px;
+	}
+	.name {
+		min-width: 84px;
+		font-weight: 600;
 	}
 	.taps,
 	.acts {

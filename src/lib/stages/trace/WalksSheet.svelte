@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { addCircuit, mapBoxes } from '$core/edit/circuits';
@@ -96,7 +97,7 @@
 			mapBoxes(rows, { id: freshId, by: by.trim(), at: now() })(draft);
 		});
 	}
-	let folds = $state({ setup: true, all: false, alone: false });
+	let folds = $state({ setup: untrack(() => form.now.seen === '{}'), all: false, alone: false });
 	const alone = $derived(
 		halveAlone(
 			targets.switched.map((s) => s.slot),
@@ -242,7 +243,7 @@
 		max-width: 560px;
 	}
 	.off {
-		font-size: 22px;
+		font-size: 28px;
 		margin: 4px 0;
 	}
 	li {
