@@ -181,3 +181,50 @@ test('a cable with too few conductors for its switch is told, and made wider by 
 	await b.find('.sheet svg[aria-label="Make-up of N-10"]');
 	await b.saysNot('must carry 3 insulated conductors', '.slip');
 });
+test('whole sets: a conductor that is pressed is lit through every box; the usual sets with power at either end', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/trim?view=sets&box=k-03');
+	await b.says('K-03 and what follows it', '.sheet');
+	const dims = () => b.run<number>('return document.querySelectorAll(".sheet svg .dim").length');
+	assert.equal(await dims(), 0);
+	await b.run('document.querySelector(".sheet svg .hit").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.find('.sheet svg .dim');
+	await b.go('/job/quillback/trim?view=sets');
+	await b.says('Switch and receptacle, power at the switch', '.sheet');
+	await b.set('.sheet .fields .field:nth-of-type(2) select', 'load');
+	await b.says('power at the receptacle', '.sheet');
+	const svg = await b.saved(() => b.click('.sheet button', 'Save picture'));
+	assert.match(svg, /Box of the receptacle/);
+});
+test('a worn duplex in the middle of a run: from the old device to the new, its torque kept with value and tool', async () => {
+	await b.fresh('Marrow Street', '/job/marrow-street/trim?view=make-up&box=dn-02');
+	await b.click('.sheet .fold-head', 'From the old device');
+	const old = 'section[aria-label="From the old device"]';
+	await b.says('No ground comes in', old);
+	await b.set(`${old} .field:nth-of-type(4) select`, 'neutral-upper|push-in');
+	await b.says('reversed here or upstream', old);
+	await b.says('Out of its push-in', old);
+	// What was noted outlives a reload.
+	await b.run('location.reload()');
+	await b.click('.sheet .fold-head', 'From the old device');
+	await b.says('silver upper, push-in', old);
+	await b.click('.work li:has(b) button', 'Torque, photo');
+	await b.type('.work .inside input', '20');
+	await b.says('Keep torque', '.work .inside');
+});
+test('a GFCI breaker and a water heater, step by step; the nameplate is held against its circuit', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/trim?view=work&circuit=c14');
+	await b.set('.sheet .fields .field:nth-of-type(1) select', 'guarded-breaker');
+	await b.says('Find its own neutral', '.work');
+	await b.says('Every other source off', '.work');
+	await b.set('.sheet .fields .field:nth-of-type(3) select', 'none');
+	await b.click('.work li:nth-child(1) label', '');
+	await b.says('1 of', '.work');
+	await b.run('location.reload()');
+	await b.says('1 of', '.work');
+	assert.ok(!(await b.run<string>('return document.querySelector(".work").textContent')).includes('Every other source'));
+	await b.set('.sheet .fields .field:nth-of-type(1) select', 'element');
+	await b.says('Drain below the element', '.work');
+	await b.says('Neither watts nor amps are read', '.sheet');
+	await b.go('/job/quillback/trim?view=make-up&panel=main');
+	await b.says('the breaker, neutral screw', '.sheet');
+});

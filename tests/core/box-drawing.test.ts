@@ -2,9 +2,10 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
-import { BOX_DRAWING, crossingsOf, drawBox, terminalWords, type BoxDrawing } from '../../src/core/formats/box-drawing';
+import { BOX_DRAWING, crossingsOf, drawBox, type BoxDrawing } from '../../src/core/formats/box-drawing';
 import { boxSvg } from '../../src/core/formats/box-svg';
 import type { MakeUpCase } from '../../src/core/makeup/box/case';
+import { terminalWords } from '../../src/core/makeup/box/terminal-words';
 import { makeUp } from '../../src/core/makeup/box/make-up';
 import { boxCase } from '../../src/core/makeup/box/of-job';
 import { workSteps } from '../../src/core/makeup/box/work-steps';
@@ -131,7 +132,7 @@ test('screws as the trade calls them', () => {
 			'silver: silver',
 			'green: green',
 			'brass: supply',
-			'brass: to the light',
+			'brass: switched',
 			'brass: common, dark',
 			'brass: traveler 1',
 			'lead: lead, hot 2',

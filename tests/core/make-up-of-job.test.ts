@@ -232,7 +232,7 @@ const CASES: [string, Job, string, string[]][] = [
 		'a box that its armor grounds',
 		house([plain('a')], [leg('p', 'a', 10, { cable: 'AC' })]),
 		'a',
-		['What comes from Panel grounds A by its armor or raceway: bond each device to the box. That make-up is not drawn yet.']
+		['What comes from Panel is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.']
 	],
 	['no cable at all', house([plain('a')], []), 'a', ['No cable is drawn to A, and none was seen in it.']]
 ];

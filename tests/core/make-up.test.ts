@@ -550,6 +550,7 @@ const VOLTS: Readonly<Record<Net, number>> = {
 	'traveler-2': 60,
 	'traveler-3': 50,
 	'traveler-4': 40,
+	interconnect: 35,
 	spare: 30
 };
 /** Each net held at volts of its own by one of its ends: what every other end and every terminal reads, by the solver. */

@@ -1,5 +1,5 @@
 import type { Command } from './command';
-import type { GuidedCheck, InspectorItem, Job, Ruling } from '../model/job';
+import type { GuidedCheck, InspectorItem, Job, Ruling, Torque } from '../model/job';
 
 /** An inspector's list, the authority's rulings, and checks that were led step by step. */
 
@@ -36,6 +36,16 @@ export const removeCheck =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.guided = draft.guided?.filter((g) => g.id !== id));
+/** Keeps what a screw was tightened to; the same again replaces it. */
+export const putTorque =
+	(torque: Torque): Command =>
+	(draft) =>
+		void (draft.torques = replaced(draft.torques, torque));
+/** Takes a torque out. */
+export const removeTorque =
+	(id: string): Command =>
+	(draft) =>
+		void (draft.torques = draft.torques?.filter((t) => t.id !== id));
 const replaced = <T extends { id: string }>(rows: T[] | undefined, row: T): T[] => {
 	const all = rows ?? [];
 	return all.some((r) => r.id === row.id) ? all.map((r) => (r.id === row.id ? row : r)) : [...all, row];

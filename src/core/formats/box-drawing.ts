@@ -1,3 +1,6 @@
+import { SHORT_NETS, terminalWords, type Screw } from '../makeup/box/terminal-words';
+import { capKey, spliceKey, straightKey } from '../makeup/set/make-up-set';
+import { JUMPER } from '../makeup/box/connectors';
 import { NET_WORDS, sameEnd, type Color, type End, type MakeUp, type MakeUpCase, type Net } from '../makeup/box/case';
 
 /**
@@ -23,8 +26,6 @@ export interface BoxDrawing {
 	legend: { number: number; words: string; y: number }[];
 	crossings: number;
 }
-export type Screw = 'brass' | 'silver' | 'green' | 'lead';
-
 export const BOX_DRAWING = { width: 360, row: 23, leftX: 116, netsFrom: 130, netsTo: 236, rightX: 252, text: 13 } as const;
 
 interface Group {
@@ -48,20 +49,23 @@ function groupsOf(c: MakeUpCase, m: MakeUp): Group[] {
 		const awgs = j.ends.map((e) => c.cables.find((x) => x.id === e.cable)?.awg ?? '');
 		const count = j.ends.length + j.tails.length;
 		return {
-			key: `splice ${i}`,
+			key: spliceKey(i),
 			net: j.net,
 			color: j.ends[0]?.color ?? COLOR_OF_TAIL[j.net] ?? 'black',
 			ends: j.ends,
 			tails: j.tails.map((t) => ('box' in t ? BOX_ROW : terminalKey(t.device, t.terminal))),
 			spliced: true,
-			words: `${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}: ${count} conductors, ${[...new Set(awgs)].join(' and ')} AWG, ${j.connector ?? 'connector by its package'}`
+			words:
+				j.connector === JUMPER
+					? 'ground: jumper from the box screw; the armor or raceway is the ground'
+					: `${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}: ${count} conductors, ${[...new Set(awgs)].join(' and ')} AWG, ${j.connector ?? 'connector by its package'}`
 		};
 	});
 	const straight = m.terminals.flatMap((t, i): Group[] =>
 		'cable' in t.conductor
 			? [
 					{
-						key: `straight ${i}`,
+						key: straightKey(i),
 						net: netOf(t.conductor),
 						color: t.conductor.color,
 						ends: [t.conductor],
@@ -313,7 +317,7 @@ function placed(c: MakeUpCase, m: MakeUp, p: Placing): BoxDrawing {
 				}))
 			];
 		}),
-		caps: m.capped.map((e) => ({ key: `cap ${e.cable} ${e.color}`, x: leftX, y: ends.find((x) => sameEnd(x.end, e))?.y ?? 0 })),
+		caps: m.capped.map((e) => ({ key: capKey(e), x: leftX, y: ends.find((x) => sameEnd(x.end, e))?.y ?? 0 })),
 		devices: p.right.byDevice
 			.filter((d) => d.rows.length)
 			.map(({ id, rows: own }) => {
@@ -345,29 +349,5 @@ const fitted = (name: string, gauge: string): string => {
 	return `${name.length > most ? `${name.slice(0, most - 1)}…` : name}${gauge}`;
 };
 const MOST_LETTERS = 17;
-/** Nets as they stand beside a conductor. */
-const SHORT_NETS: Readonly<Record<Net, string>> = {
-	...NET_WORDS,
-	'hot-b': 'hot 2',
-	'neutral-b': 'neutral 2',
-	switched: 'switched',
-	'switched-b': 'switched 2'
-};
 /** Pigtails are of the colors of their nets, whatever comes in. */
 const tailColor = (g: Group): Color => COLOR_OF_TAIL[g.net] ?? (g.net === 'switched' || g.net === 'hot-b' ? 'red' : 'black');
-
-/** The screw of a terminal and what it is called. @example hot-upper -> brass, 'upper' */
-export function terminalWords(terminal: string): { screw: Screw; words: string } {
-	if (terminal.startsWith('lead-')) {
-		const net = terminal.slice('lead-'.length) as Net;
-		return { screw: 'lead', words: `lead, ${SHORT_NETS[net] ?? net}` };
-	}
-	if (terminal === 'ground') return { screw: 'green', words: 'green' };
-	const [side = '', at = ''] = terminal.split('-');
-	if (side === 'line' || side === 'load')
-		return { screw: at === 'hot' ? 'brass' : 'silver', words: `${side.toUpperCase()} ${at === 'hot' ? 'brass' : 'silver'}` };
-	if (side === 'hot') return { screw: 'brass', words: `brass ${at === 'x' || at === 'y' ? at.toUpperCase() : at}` };
-	if (side === 'neutral') return { screw: 'silver', words: `silver ${at}`.trim() };
-	const SWITCH: Readonly<Record<string, string>> = { a: 'supply', b: 'to the light', common: 'common, dark' };
-	return { screw: 'brass', words: SWITCH[terminal] ?? terminal.replace('-', ' ') };
-}

@@ -1,5 +1,6 @@
 import type { Color } from '../makeup/box/case';
-import { BOX_DRAWING, type BoxDrawing, type Screw } from './box-drawing';
+import type { Screw } from '../makeup/box/terminal-words';
+import { BOX_DRAWING, type BoxDrawing } from './box-drawing';
 
 /** Paints of conductors: each with a dark edge, so that white and bare stand out on any sheet; every one is named beside it too. */
 export const PAINTS: Readonly<Record<Color, string>> = {
@@ -17,11 +18,16 @@ export const PAINTS: Readonly<Record<Color, string>> = {
 };
 export const SCREWS: Readonly<Record<Screw, string>> = { brass: '#c9a24a', silver: '#d5d8dc', green: '#3f8f4f', lead: '#8a8a8a' };
 
-const escaped = (text: string): string =>
+/** Text as it may stand in an SVG. */
+export const escaped = (text: string): string =>
 	text.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c] ?? c);
 
 /** The picture of a made-up box as an SVG file. */
-export function boxSvg(d: BoxDrawing, title: string): string {
+export const boxSvg = (d: BoxDrawing, title: string): string =>
+	`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${d.width} ${d.height}" font-family="Barlow, Arial, sans-serif" font-size="${BOX_DRAWING.text}" fill="#1b1a17" role="img" aria-label="${escaped(title)}"><rect width="100%" height="100%" fill="#fff"/>${boxShapes(d)}</svg>`;
+
+/** What a picture of a box is made of: wires first, so that they lie under everything. */
+export function boxShapes(d: BoxDrawing): string {
 	const { leftX, rightX, text } = BOX_DRAWING;
 	const say = (x: number, y: number, words: string, more = '') =>
 		`<text x="${x}" y="${y + text / 3}" ${more}>${escaped(words)}</text>`;
@@ -60,5 +66,5 @@ export function boxSvg(d: BoxDrawing, title: string): string {
 		),
 		...d.legend.map((l) => say(4, l.y, `${l.number}  ${l.words}`))
 	];
-	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${d.width} ${d.height}" font-family="Barlow, Arial, sans-serif" font-size="${text}" fill="#1b1a17" role="img" aria-label="${escaped(title)}"><rect width="100%" height="100%" fill="#fff"/><g fill="none">${parts.filter((p) => p.startsWith('<path')).join('')}</g>${parts.filter((p) => !p.startsWith('<path')).join('')}</svg>`;
+	return `<g fill="none">${parts.filter((p) => p.startsWith('<path')).join('')}</g>${parts.filter((p) => !p.startsWith('<path')).join('')}`;
 }

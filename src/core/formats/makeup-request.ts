@@ -18,13 +18,15 @@ import { GAUGES } from '../units/gauge';
 
 /** The body of `/makeup` as a Yup schema, and what the schema cannot see. */
 
-const LEADS = NETS.filter((n): n is Exclude<Net, 'spare'> => n !== 'spare');
+/** The nets of the contract: an interconnect is told only by a job. */
+const API_NETS = NETS.filter((n): n is Exclude<Net, 'interconnect'> => n !== 'interconnect');
+const LEADS = API_NETS.filter((n): n is Exclude<Net, 'spare' | 'interconnect'> => n !== 'spare');
 const cable = shape({
 	id: must(named(64)),
 	toward: must(oneOf(TOWARD)),
 	awg: must(oneOf(GAUGES)),
 	metal: oneOf(['Cu', 'Al'] as const),
-	conductors: must(list(shape({ color: must(oneOf(COLORS)), net: must(oneOf(NETS)) }), COLORS.length, 1))
+	conductors: must(list(shape({ color: must(oneOf(COLORS)), net: must(oneOf(API_NETS)) }), COLORS.length, 1))
 });
 const device = shape({
 	id: must(named(64)),

@@ -3,6 +3,7 @@ import type { Box } from '../model/known';
 import { makeUp } from './box/make-up';
 import { boxCase } from './box/of-job';
 import { NET_WORDS } from './box/case';
+import { takesOf } from './box/takes';
 
 /** Boxes of a run or a house that are made up alike, and what all of them take. */
 export interface RunMakeUp {
@@ -27,16 +28,9 @@ export function runMakeUp(ruled: RuledJob, boxes: readonly Box[]): RunMakeUp {
 			continue;
 		}
 		const made = makeUp(of.case);
-		for (const j of made.joins) {
-			const name = j.connector ?? 'by package';
-			connectors.set(name, (connectors.get(name) ?? 0) + 1);
-			const awg = of.case.tailAwg ?? of.case.cables[0]?.awg ?? '';
-			// Leads of a device are its own.
-			const tails = j.tails.filter(
-				(t) => 'box' in t || !of.case.devices.some((d) => d.id === t.device && d.kind === 'hard-wired')
-			).length;
-			if (tails) pigtails.set(awg, (pigtails.get(awg) ?? 0) + tails);
-		}
+		const takes = takesOf(of.case, made);
+		for (const { name, count } of takes.connectors) connectors.set(name, (connectors.get(name) ?? 0) + count);
+		if (takes.pigtails) pigtails.set(takes.awg, (pigtails.get(takes.awg) ?? 0) + takes.pigtails);
 		const devices = of.case.devices.map(
 			(d) =>
 				`${d.protection && d.protection !== 'none' ? `${d.protection.toUpperCase()} ` : ''}${d.ways && d.ways !== 'single' ? `${d.ways} ` : ''}${d.kind}`

@@ -42,7 +42,7 @@ import type {
 	Yoke
 } from './kinds';
 import type { Practice } from './practice';
-import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck, Symptom } from './records';
+import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck, Symptom, Torque } from './records';
 
 export * from './practice';
 export type * from './records';
@@ -471,6 +471,7 @@ export interface Job {
 	inspection?: InspectorItem[] | undefined;
 	guided?: GuidedCheck[] | undefined;
 	rulings?: Ruling[] | undefined;
+	torques?: Torque[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */

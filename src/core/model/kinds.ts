@@ -301,6 +301,8 @@ export const GUIDED_KINDS = [
 	'loads'
 ] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
+/** In what torque is marked. */
+export const TORQUE_UNITS = ['in-lb', 'ft-lb', 'N·m'] as const;
 /** What a photo can be of. */
 export const PHOTO_OF = ['box', 'room', 'check', 'leg', 'panel', 'step'] as const;
 /** Where an item of an inspector's list stands. */

@@ -1,4 +1,14 @@
-import type { EventKind, GuidedKind, ItemState, Meter, PHOTO_OF, ReadingKind, SymptomKind, SymptomSign } from './kinds';
+import type {
+	EventKind,
+	GuidedKind,
+	ItemState,
+	Meter,
+	PHOTO_OF,
+	ReadingKind,
+	TORQUE_UNITS,
+	SymptomKind,
+	SymptomSign
+} from './kinds';
 
 /** What is written down of a job as the work goes: checks, lists, readings, events, photos. */
 
@@ -67,6 +77,21 @@ export interface GuidedCheck {
 	at: string;
 	by: string;
 	note: string;
+}
+/** A screw that was tightened with a tool to a value. @source 110.14(D) */
+export interface Torque {
+	id: string;
+	/** A box, a panel, or a circuit by its breaker. */
+	placeId: string;
+	/** What was tightened, in words. */
+	what: string;
+	value: number;
+	/** What the device or breaker is marked with; null: not read. */
+	marked: number | null;
+	unit: (typeof TORQUE_UNITS)[number];
+	tool: string;
+	at: string;
+	by: string;
 }
 /** How the local authority read a rule: later jobs in the same place see it. */
 export interface Ruling {

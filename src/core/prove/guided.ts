@@ -13,11 +13,11 @@ import {
 	type PredictedAsks
 } from './guided-loads';
 import type { Step } from '../model/result';
-import { type Awg, compareGauge } from '../units/gauge';
+import type { Awg } from '../units/gauge';
 import type { Edition } from '../code/shape/edition';
 import { indexOf } from '../model/job-index';
 import type { GuidedKind } from '../model/kinds';
-import { ampacityOf } from '../code/310-15-ampacity';
+import { thinnestWire } from '../circuits/size/thinnest-wire';
 import { standardBreaker } from '../code/240-6-breakers';
 import { show, atMost } from '../units/quantity';
 import { AT_BREAKER, limitsOf } from './limits';
@@ -92,28 +92,16 @@ interface WireOn {
 }
 /** The thinnest wire of a circuit and the most that its breaker may be. @source 240.4, small conductors and next size up; motors and heaters by their own articles */
 function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | null {
-	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	// What is in the wall goes before what is only planned.
-	const there = legs.filter((l) => l.state !== 'planned');
-	const thin = [...(there.length ? there : legs)].sort((a, b) => compareGauge(a.awg, b.awg))[0];
-	if (!thin) return null;
-	const lies = { ambientC: 30, currentCarrying: 2, terminalC: 60 as const, ...circuit.wiring };
-	const carried = ampacityOf(edition, {
-		cable: thin.cable,
-		metal: thin.metal,
-		awg: thin.awg,
-		ambientC: lies.ambientC ?? 30,
-		currentCarrying: lies.currentCarrying ?? 2,
-		terminalC: lies.terminalC ?? 60
-	});
-	if (!carried) return null;
-	const next = standardBreaker(carried.amps, edition) ?? carried.amps;
+	const thinnest = thinnestWire(edition, job, circuit);
+	if (!thinnest) return null;
+	const { leg: thin, carries } = thinnest;
+	const next = standardBreaker(carries, edition) ?? carries;
 	const nameplate = circuit.load && edition.loads[circuit.load.kind].nameplate;
 	const small = nameplate ? undefined : edition.smallConductor[thin.metal][thin.awg];
 	const most = nameplate ? (circuit.load?.mocp ?? next) : Math.min(next, small ?? Infinity);
 	return {
 		awg: thin.awg,
-		carries: carried.amps,
+		carries,
 		most,
 		as: { found: 'as found', planned: 'planned', built: 'built' }[thin.state]
 	};

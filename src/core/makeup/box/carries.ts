@@ -50,6 +50,8 @@ export interface Carried {
 	back: string[];
 	/** Sets of which the two travelers run in it. */
 	travelers: string[];
+	/** Smoke alarms lie on both of its sides: where it has a conductor left, they sound together by it. */
+	interconnect: boolean;
 }
 /** A light or a fan that a switch controls, or a receptacle that it takes all the power of. */
 const isSwitchedWhole = (d: Device): boolean =>
@@ -68,13 +70,15 @@ export function carriedBy({ job, circuit, sets }: { job: Job; circuit: Circuit; 
 	const { boxes, legsOfCircuit } = indexOf(job);
 	if (sets.length) for (const l of legsOfCircuit.get(circuit.id) ?? []) feedOf(l);
 	const beyond = new Set(downstream(runOf(job, circuit), leg.toId));
-	const carried: Carried = { hot: false, switched: [], back: [], travelers: [] };
+	const carried: Carried = { hot: false, switched: [], back: [], travelers: [], interconnect: false };
 	for (const id of beyond) {
 		const box = boxes.get(id);
 		if (!box) continue;
 		// A box with nothing in it yet keeps the hot that it is fed by.
 		if (!box.devices.length || box.devices.some((d) => needsHot(box, d, sets))) carried.hot = true;
 	}
+	const alarms = runOf(job, circuit).nodes.filter((n) => boxes.get(n.boxId)?.devices.some((d) => d.kind === 'alarm'));
+	carried.interconnect = alarms.some((n) => beyond.has(n.boxId)) && alarms.some((n) => !beyond.has(n.boxId));
 	for (const set of sets) {
 		const inside = set.switches.filter((s) => beyond.has(s.boxId)).length;
 		if (inside > 0 && inside < set.switches.length) carried.travelers.push(set.id);

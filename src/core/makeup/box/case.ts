@@ -16,6 +16,7 @@ export const NETS = [
 	'traveler-2',
 	'traveler-3',
 	'traveler-4',
+	'interconnect',
 	'spare'
 ] as const;
 export type Net = (typeof NETS)[number];
@@ -36,6 +37,8 @@ export interface MakeCable {
 	metal?: Metal | undefined;
 	/** Each color once: a conductor end is told by its cable and its color. */
 	conductors: readonly { color: Color; net: Net }[];
+	/** Its armor, or the steel raceway it lies in, is the ground: it bonds the box itself, and no conductor comes in for it. */
+	armor?: true | undefined;
 }
 export interface MakeDevice {
 	id: string;
@@ -110,6 +113,7 @@ export const NET_WORDS: Readonly<Record<Net, string>> = {
 	'traveler-2': 'traveler 2',
 	'traveler-3': 'traveler 3',
 	'traveler-4': 'traveler 4',
+	interconnect: 'interconnect',
 	spare: 'spare'
 };
 /** Where a net stands on the LOAD side of a device it is another one than on its LINE. */

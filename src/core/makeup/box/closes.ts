@@ -1,5 +1,5 @@
 import { endName, loadKey, type End, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
-import { hasSupplyGround } from './wires';
+import { hasSupplyGround, isArmored } from './wires';
 import { netsFor, PROTECTED, protects, tabsOf, wantsOf } from './terminals';
 
 /**
@@ -54,10 +54,19 @@ class Sets {
 }
 const terminal = (device: string, name: string): string => `${device}:${name}`;
 
+/** The screw of a metal box. */
+const BOX = 'box';
+/** A metal box to which a ground comes is bonded to it. @source 250.148(C) */
+const bonds = (c: MakeUpCase): boolean => c.box.material === 'metal' && groundComes(c);
+
 /** The contacts at which a plan and a make-up are compared: every conductor end, and every contact of a device that is to have something. */
 function contactsOf(c: MakeUpCase): string[] {
 	const ends = c.cables.flatMap((cable) => cable.conductors.map((w) => endName({ cable: cable.id, color: w.color })));
-	return [...ends, ...c.devices.flatMap((d) => [...plannedAt(c, d)].map(([name]) => terminal(d.id, name)))];
+	return [
+		...ends,
+		...c.devices.flatMap((d) => [...plannedAt(c, d)].map(([name]) => terminal(d.id, name))),
+		...(bonds(c) ? [BOX] : [])
+	];
 }
 /** Each contact with the names of all that it meets. */
 function groupsOf(c: MakeUpCase, sets: Sets): Map<string, string> {
@@ -74,7 +83,7 @@ function asMade(c: MakeUpCase, made: Together, open: string | null): Sets {
 	const sets = new Sets();
 	made.joins.forEach((join, i) => {
 		for (const end of join.ends) sets.join(`join ${i}`, endName(end));
-		for (const tail of join.tails) if ('device' in tail) sets.join(`join ${i}`, terminal(tail.device, tail.terminal));
+		for (const tail of join.tails) sets.join(`join ${i}`, 'device' in tail ? terminal(tail.device, tail.terminal) : BOX);
 	});
 	for (const { device, terminal: name, conductor } of made.terminals)
 		if ('cable' in conductor) sets.join(terminal(device, name), endName(conductor));
@@ -107,7 +116,7 @@ function plannedAt(c: MakeUpCase, d: MakeDevice): Map<string, string> {
 	return at;
 }
 const groundComes = (c: MakeUpCase): boolean =>
-	c.cables.some((x) => x.conductors.some((w) => w.net === 'ground')) && hasSupplyGround(c);
+	(isArmored(c) || c.cables.some((x) => x.conductors.some((w) => w.net === 'ground'))) && hasSupplyGround(c);
 const ALONE: readonly Net[] = ['spare'];
 function asPlanned(c: MakeUpCase, open: string | null): Sets {
 	const sets = new Sets();
@@ -120,6 +129,7 @@ function asPlanned(c: MakeUpCase, open: string | null): Sets {
 			const key = device && PROTECTED.includes(w.net) ? loadKey(w.net, device.id) : w.net;
 			sets.join(`net ${key}`, endName({ cable: cable.id, color: w.color }));
 		}
+	if (bonds(c)) sets.join('net ground', BOX);
 	for (const d of c.devices) {
 		for (const [name, key] of plannedAt(c, d)) sets.join(`net ${key}`, terminal(d.id, name));
 		through(sets, d, open);

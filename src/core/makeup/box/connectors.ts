@@ -16,6 +16,8 @@ const CONNECTORS: readonly Connector[] = [
 	{ name: 'large twist-on', takes: { '12': [4, 5], '10': [2, 3] } },
 	{ name: '5-port lever', takes: { '14': [5, 5] } }
 ];
+/** In place of a connector: one conductor from the box's screw to a device. */
+export const JUMPER = 'no connector, one jumper';
 /** Of one lead and one conductor alone. */
 export interface Conductor {
 	awg: Awg;

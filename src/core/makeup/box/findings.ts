@@ -4,7 +4,7 @@ import type { Finding, Severity } from '../../model/result';
 import { counted } from '../../units/quantity';
 import { endName, NET_WORDS, type Color, type Join, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
 import { splitOf, type Conductor } from './connectors';
-import { hasSupplyGround, setOf, type Wire } from './wires';
+import { hasSupplyGround, isArmored, setOf, type Wire } from './wires';
 import { protects, type Want } from './terminals';
 
 /** What is wrong in a box as it was given, or must be looked at on a package: colors, terminals with nothing, sets that no connector takes. */
@@ -33,6 +33,7 @@ export function makeUpFindings(edition: Edition, c: MakeUpCase, m: Made): Findin
 		...missing(edition, c, m, say),
 		...terminalFindings(edition, c, m, say),
 		...groundsNotCarried(edition, c, m, say),
+		...armorFindings(edition, c, say),
 		...connectorFindings(edition, c, m, say)
 	];
 }
@@ -183,6 +184,22 @@ function groundsNotCarried(edition: Edition, c: MakeUpCase, { wires }: Made, say
 				message: `The ${w.color} of ${w.cable} is capped: no ground comes into this box, and none may be carried on from it. Never join it to neutral.`
 			})
 		);
+}
+
+/** @source 250.118, 300.10: armor and steel raceways ground by their fittings */
+function armorFindings(edition: Edition, c: MakeUpCase, say: Say): Finding[] {
+	if (!isArmored(c) || c.box.material !== 'metal') return [];
+	return [
+		say({
+			id: 'armor',
+			code: 'armor-bonds-box',
+			severity: 'advice',
+			rule: edition.boxes.makeUp.grounds,
+			at: 'box',
+			message:
+				'The armor or raceway is the ground of this box: listed fittings, locknuts tight, then a jumper from the box screw to each device. Read the ground path under load.'
+		})
+	];
 }
 
 function connectorFindings(edition: Edition, c: MakeUpCase, { wires, wants, made }: Made, say: Say): Finding[] {

@@ -12,9 +12,9 @@ import {
 	type NetKey,
 	type Tail
 } from './case';
-import { setOf, wiresOf, hasSupplyGround, type Wire } from './wires';
+import { hasSupplyGround, isArmored, setOf, wiresOf, type Wire } from './wires';
 import { closes } from './closes';
-import { connectorFor, type Conductor } from './connectors';
+import { connectorFor, JUMPER, type Conductor } from './connectors';
 import { makeUpFindings, notClosed } from './findings';
 import { stepsOf } from './steps';
 import { sharesNeutral, tabsOf, wantsOf, type Want } from './terminals';
@@ -110,11 +110,14 @@ class Making {
 	}
 	/** All grounds of a box meet, whatever circuits they are of; taking a device out may not break them. @source 250.148 */
 	private grounds(ends: readonly Wire[]): void {
-		if (!ends.length) return;
+		const armored = isArmored(this.c);
+		if (!ends.length && !armored) return;
 		if (!hasSupplyGround(this.c)) return void this.capped.push(...ends.map(bare));
 		const wants = this.wants.filter((w) => w.key === 'ground');
 		const metal = this.c.box.material === 'metal';
 		const [want] = wants;
+		// Armor bonds the box; with nothing to bond to it there is nothing to join.
+		if (!ends.length && !wants.length) return;
 		if (ends.length === 1 && wants.length === 1 && want && !want.lead && !metal) return this.land(want, want.terminal, ends[0]);
 		if (ends.length === 1 && !wants.length && !metal) return void this.capped.push(...ends.map(bare));
 		this.boxGround = metal;
@@ -129,7 +132,9 @@ class Making {
 		for (const { device, terminal } of wants) this.terminals.push({ device, terminal, conductor: { tail: true } });
 		if (box) tails.push({ box: true });
 		const load = key === net ? {} : { load: key.slice(key.lastIndexOf(' ') + 1) };
-		this.joins.push({ net, ...load, ends: ends.map(bare), tails, connector: connectorFor(this.setOf(ends, wants, box)) });
+		// One conductor from the box to the device is a jumper: nothing meets, and no connector goes on.
+		const connector = !ends.length && tails.length === 2 && box ? JUMPER : connectorFor(this.setOf(ends, wants, box));
+		this.joins.push({ net, ...load, ends: ends.map(bare), tails, connector });
 	}
 	/** The conductors that meet; leads of a device are of a gauge that only the device tells. */
 	private setOf(ends: readonly Wire[], wants: readonly Want[], box: boolean): Conductor[] {

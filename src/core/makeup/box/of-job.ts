@@ -114,7 +114,7 @@ class OfBox {
 	private shop(cables: readonly MakeCable[]): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
 		const { style, pushIn } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
 		const { material, gangs, id } = this.box;
-		const grounded = cables.some((c) => c.conductors.some((w) => w.net === 'ground'));
+		const grounded = cables.some((c) => c.armor || c.conductors.some((w) => w.net === 'ground'));
 		if (material === null && grounded) throw new NotKnown({ of: 'box', id, field: 'material' });
 		return { edition: this.ruled.edition.key, practice: { style, pushIn }, box: { material: material ?? 'plastic', gangs } };
 	}
@@ -171,12 +171,13 @@ class OfBox {
 		const insulated =
 			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(leg, own, riders) : this.switching(leg, own, into);
 		// Armor or a raceway of steel grounds the box itself, and no conductor comes in for it.
-		if (bringsGround(leg) && (!leg.ground || CABLE_MAKES[leg.cable].ground === 'armor'))
+		const armor = bringsGround(leg) && (!leg.ground || CABLE_MAKES[leg.cable].ground === 'armor');
+		if (armor && this.box.material === 'plastic')
 			throw new CantTell(
-				`What comes ${this.nameOf(leg)} grounds ${this.box.name} by its armor or raceway: bond each device to the box. That make-up is not drawn yet.`
+				`What comes ${this.nameOf(leg)} is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.`
 			);
 		const ground =
-			bringsGround(leg) && leg.ground
+			bringsGround(leg) && leg.ground && !armor
 				? [{ color: inRaceway(leg.cable) ? ('green' as const) : ('bare' as const), net: 'ground' as const }]
 				: [];
 		return {
@@ -184,6 +185,7 @@ class OfBox {
 			toward: into ? 'supply' : this.toward(leg, own),
 			awg: leg.awg,
 			metal: leg.metal,
+			...(armor ? { armor } : {}),
 			conductors: [...insulated, ...ground]
 		};
 	}
@@ -237,7 +239,9 @@ class OfBox {
 			...colored(live, LIVE),
 			{ color: 'white', net: own.neutral },
 			...colored(
-				Array.from({ length: left - 1 }, () => 'spare' as const),
+				Array.from({ length: left - 1 }, (_, i) =>
+					carried.interconnect && i === 0 ? ('interconnect' as const) : ('spare' as const)
+				),
 				LIVE.slice(live.length)
 			)
 		];
@@ -281,10 +285,18 @@ class OfBox {
 		return this.legs.some((l) => l.toId === this.box.id && l.conductors >= 3);
 	}
 	private leads(d: Device, at: CircuitNets | undefined, switched: Net | undefined): Net[] {
+		// Its harness has no ground; its third lead takes the interconnect, where a cable brings one.
+		if (d.kind === 'alarm')
+			return [at?.hots[0] ?? 'hot', at?.neutral ?? 'neutral', ...(this.interconnected(at) ? (['interconnect'] as const) : [])];
 		const grounded = this.legs.some((l) => bringsGround(l)) ? (['ground'] as const) : [];
 		const hot = switched ?? at?.hots[0] ?? 'hot';
 		if (d.volts === 240) return ['hot', 'hot-b', ...(this.hasNeutral() ? (['neutral'] as const) : []), ...grounded];
 		return [hot, at?.neutral ?? 'neutral', ...grounded];
+	}
+	/** A cable of the box carries the interconnect of smoke alarms: it has a conductor left for it. */
+	private interconnected(at: CircuitNets | undefined): boolean {
+		if (!at) return false;
+		return this.legs.some((l) => l.circuitId === at.circuit.id && this.cable(l).conductors.some((w) => w.net === 'interconnect'));
 	}
 	private onwardOf(at: CircuitNets | undefined): string[] {
 		return this.legs.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id).map((l) => l.id);

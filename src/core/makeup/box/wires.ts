@@ -26,8 +26,10 @@ export function wiresOf(c: MakeUpCase): Wire[] {
 export function hasSupplyGround(c: MakeUpCase): boolean {
 	const supply = c.cables.filter((cable) => cable.toward === 'supply');
 	const from = supply.length ? supply : c.cables;
-	return from.some((cable) => cable.conductors.some((w) => w.net === 'ground'));
+	return from.some((cable) => cable.armor || cable.conductors.some((w) => w.net === 'ground'));
 }
+/** Some ground of the box comes in by armor or a steel raceway: the metal box is part of the ground. @source 250.118, 250.148(C) */
+export const isArmored = (c: MakeUpCase): boolean => c.cables.some((cable) => cable.armor);
 
 /** What meets in a join; none is told of where a lead is among it whose gauge nobody read. */
 export function setOf(of: { ends: readonly Wire[]; tails: number; tailAwg: Awg; leads: boolean }): Conductor[] {

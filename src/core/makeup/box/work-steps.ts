@@ -1,6 +1,7 @@
 import type { Box, Device } from '../../model/known';
 import type { MakeUpPractice } from '../../model/practice';
 import { counted, show } from '../../units/quantity';
+import { JUMPER } from './connectors';
 import { NET_WORDS, type End, type MakeUp, type MakeUpCase, type Net } from './case';
 
 /** The work at one box in its order, from off to proved, each step short enough to be read with both hands full. */
@@ -49,11 +50,15 @@ export function workSteps(w: WorkOf): WorkStep[] {
 				: `All conductors to one length: ${TAIL_IN} in from the sheath, 3 in past the opening. Ends straight and clean.`
 		},
 		...remarkSteps(w),
-		...made.joins.map((j, i): WorkStep => ({
-			id: `splice-${i}`,
-			title: `Splice ${i + 1}: ${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}`,
-			detail: `${[...j.ends.map((e) => endWords(w, e)), ...tailWords(j.tails.length, w)].join(' + ')}. ${w.practice.preTwist ? 'Twist, then ' : ''}${j.connector ?? 'a connector whose package lists this set'}. Tug each; no copper shows.`
-		})),
+		...made.joins.map((j, i): WorkStep =>
+			j.connector === JUMPER
+				? jumperStep(i)
+				: {
+						id: `splice-${i}`,
+						title: `Splice ${i + 1}: ${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}`,
+						detail: `${[...j.ends.map((e) => endWords(w, e)), ...tailWords(j.tails.length, w)].join(' + ')}. ${w.practice.preTwist ? 'Twist, then ' : ''}${j.connector ?? 'a connector whose package lists this set'}. Tug each; no copper shows.`
+					}
+		),
 		...tabSteps(w),
 		...landingSteps(w, devices),
 		...made.capped.map((e): WorkStep => ({
@@ -112,6 +117,11 @@ export function workSteps(w: WorkOf): WorkStep[] {
 		...proveSteps(w, devices)
 	];
 }
+const jumperStep = (i: number): WorkStep => ({
+	id: `splice-${i}`,
+	title: 'Ground jumper',
+	detail: `One green or bare conductor, ${TAIL_IN} in, from the box's 10-32 screw to the green screw. Locknuts and fittings tight: they are the ground.`
+});
 const nameOfCable = (w: WorkOf, e: End): string => w.names.cables.get(e.cable) ?? e.cable;
 const endWords = (w: WorkOf, e: End): string => `${e.color} ${nameOfCable(w, e)}`;
 const nameOfDevice = (w: WorkOf, id: string): string => w.names.devices.get(id) ?? id;

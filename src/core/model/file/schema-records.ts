@@ -1,7 +1,17 @@
 import { shape, list, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
 import { id } from './schema-fields';
 import { MOST } from './limits';
-import { GUIDED_KINDS, ITEM_STATES, READING_KINDS, METERS, EVENT_KINDS, PHOTO_OF, SYMPTOM_KINDS, SYMPTOM_SIGNS } from '../kinds';
+import {
+	GUIDED_KINDS,
+	ITEM_STATES,
+	READING_KINDS,
+	METERS,
+	EVENT_KINDS,
+	PHOTO_OF,
+	SYMPTOM_KINDS,
+	SYMPTOM_SIGNS,
+	TORQUE_UNITS
+} from '../kinds';
 import { mixedRecord } from './schema-practice';
 
 /** What was said, seen and read: symptoms, checks, the inspector, readings, events, photos. */
@@ -46,6 +56,17 @@ export const guidedCheck = shape({
 	at: must(time()),
 	by: text().defined(),
 	note: text(2000).defined()
+});
+export const torque = shape({
+	id: id(),
+	placeId: id(),
+	what: must(named(200)),
+	value: must(figure(0.1, 1000)),
+	marked: figure(0.1, 1000).nullable().defined(),
+	unit: must(oneOf(TORQUE_UNITS)),
+	tool: text(80).defined(),
+	at: must(time()),
+	by: text().defined()
 });
 export const inspectorItem = shape({
 	id: id(),

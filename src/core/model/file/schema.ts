@@ -12,6 +12,7 @@ import {
 	inspectorItem,
 	guidedCheck,
 	ruling,
+	torque,
 	readingSchema,
 	eventSchema,
 	photoSchema
@@ -71,6 +72,7 @@ export const jobSchema = shape({
 	inspection: maybe(list(inspectorItem, 500)),
 	guided: maybe(list(guidedCheck, 2000)),
 	rulings: maybe(list(ruling, 500)),
+	torques: maybe(list(torque, 2000)),
 	unit: maybe(unit),
 	peakKw: maybe(figure(0.1, 1000))
 });

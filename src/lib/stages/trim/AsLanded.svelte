@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { terminalWords } from '$core/formats/box-drawing';
+	import { terminalWords } from '$core/makeup/box/terminal-words';
 	import { NET_WORDS, type MakeUp, type MakeUpCase } from '$core/makeup/box/case';
 	import { asPlanned, lampsOf, landedFaults, terminalsOf, type Landed, type On } from '$core/makeup/box/landed';
 	import Btn from '$lib/ui/Btn.svelte';

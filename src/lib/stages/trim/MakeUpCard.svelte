@@ -5,13 +5,14 @@
 	import { inNames } from '$core/makeup/assess-make-up';
 	import { makeUp } from '$core/makeup/box/make-up';
 	import { boxCase } from '$core/makeup/box/of-job';
+	import { deviceWords } from '$core/makeup/set/set-of-job';
+	import { takesOf } from '$core/makeup/box/takes';
 	import { workSteps } from '$core/makeup/box/work-steps';
 	import { indexOf } from '$core/model/job-index';
 	import type { Box } from '$core/model/job';
-	import { inWords } from '$core/model/kinds';
 	import { DEFAULT_MAKE_UP } from '$core/model/practice';
 	import { expectedHere } from '$core/prove/expected-here';
-	import { show } from '$core/units/quantity';
+	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveText } from '$lib/data/save-file';
@@ -20,6 +21,7 @@
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import AsLanded from './AsLanded.svelte';
+	import CopyDevice from './CopyDevice.svelte';
 	import BoxPicture from './BoxPicture.svelte';
 	import WorkSteps from './WorkSteps.svelte';
 
@@ -32,12 +34,12 @@
 	let { box, brief = false }: Props = $props();
 	const store = useJob();
 	let checking = $state(false);
+	let copying = $state(false);
 	const known = $derived(indexOf(store.known).boxes.get(box.id));
 	const practice = $derived(store.job.practice.makeUp ?? DEFAULT_MAKE_UP);
 	const of = $derived(known ? boxCase(store.ruled, known) : null);
 	const made = $derived(of?.known ? makeUp(of.case) : null);
-	const PROTECTS = { none: '', gfci: 'GFCI ', afci: 'AFCI ', dual: 'GFCI + AFCI ' } as const;
-	const devices = $derived(new Map(box.devices.map((d) => [d.id, `${PROTECTS[d.protection]}${d.name || inWords(d.kind)}`])));
+	const devices = $derived(new Map(box.devices.map((d) => [d.id, deviceWords(d)])));
 	const drawing = $derived(
 		of?.known && made ? drawBox(of.case, made, { cables: of.names, devices, lineAt: practice.lineAt }) : null
 	);
@@ -61,19 +63,8 @@
 	const findings = $derived(
 		made && of?.known ? made.findings.map((f) => ({ ...f, message: inNames(f.message, box, of.names) })) : []
 	);
-	const connectors = $derived.by(() => {
-		const counts = new Map<string, number>();
-		for (const j of made?.joins ?? [])
-			counts.set(j.connector ?? 'by package', (counts.get(j.connector ?? 'by package') ?? 0) + 1);
-		return [...counts].map(([name, n]) => `${n} ${name}`).join(', ');
-	});
-	/** Leads of what is hard-wired are the device's. */
-	const withLeads = $derived(
-		new Set(of?.known ? of.case.devices.filter((d) => d.kind === 'hard-wired' || d.connection === 'leads').map((d) => d.id) : [])
-	);
-	const tails = $derived(
-		made?.joins.reduce((sum, j) => sum + j.tails.filter((t) => 'box' in t || !withLeads.has(t.device)).length, 0) ?? 0
-	);
+	const takes = $derived(of?.known && made ? takesOf(of.case, made) : null);
+	const connectors = $derived(takes?.connectors.map(({ name, count }) => `${count} ${name}`).join(', ') ?? '');
 </script>
 
 {#if of && !of.known}
@@ -87,7 +78,11 @@
 		<div>
 			<BoxPicture {drawing} title={`Make-up of ${box.name}`} />
 			<p class="soft take">
-				{[connectors && `Connectors: ${connectors}`, tails && `${tails} pigtails`, `strip and torque as marked`]
+				{[
+					connectors && `Connectors: ${connectors}`,
+					takes?.pigtails && `${counted(takes.pigtails, 'pigtail')}`,
+					`strip and torque as marked`
+				]
 					.filter(Boolean)
 					.join(' · ')}
 			</p>
@@ -108,7 +103,13 @@
 		</div>
 		{#if !brief}
 			<div>
-				{#key box.id}<WorkSteps {steps} placeId={box.id} />{/key}
+				{#if of?.known && of.case.devices.length && box.state === 'found'}
+					{@const { case: planned, names } = of}
+					<Fold title="From the old device" bind:open={copying}>
+						{#if copying}<CopyDevice {box} of={planned} {made} names={{ cables: names, devices }} />{/if}
+					</Fold>
+				{/if}
+				{#key box.id}<WorkSteps {steps} placeId={box.id} things={[...devices.values()]} />{/key}
 				{#if of?.known && of.case.devices.length}
 					{@const { case: planned, names } = of}
 					<Fold title="As landed" bind:open={checking}>

@@ -32,18 +32,20 @@
 			<tr>
 				<td class="num">{g.boxes.length}</td>
 				<td>{g.words}</td>
-				<td class="which">
-					{#each g.boxes as name (name)}
-						<button
-							type="button"
-							class="row"
-							onclick={() => {
-								const box = store.job.boxes.find((b) => b.name === name);
-								if (box) store.select({ kind: 'box', id: box.id });
-							}}>{name}</button
-						>
-					{/each}
-				</td>
+				<td
+					><div class="which">
+						{#each g.boxes as name (name)}
+							<button
+								type="button"
+								class="row"
+								onclick={() => {
+									const box = store.job.boxes.find((b) => b.name === name);
+									if (box) store.select({ kind: 'box', id: box.id });
+								}}>{name}</button
+							>
+						{/each}
+					</div></td
+				>
 			</tr>
 		{/each}
 	</tbody>
@@ -51,7 +53,9 @@
 {#each all.not as n (n.box)}<p><Mark kind="unknown" /> {n.box}: {n.why}</p>{/each}
 
 <style>
-	.which :global(button) {
-		margin-right: 6px;
+	.which {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0 12px;
 	}
 </style>

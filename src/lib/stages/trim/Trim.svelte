@@ -9,12 +9,22 @@
 	import PlaceGate from './PlaceGate.svelte';
 
 	const store = useJob();
-	const VIEWS = { boxes: 'Boxes', 'make-up': 'Make-up', cards: 'Cards', practice: 'Practice' };
+	const VIEWS = {
+		boxes: 'Boxes',
+		'make-up': 'Make-up',
+		sets: 'Sets',
+		work: 'Panel, appliances',
+		cards: 'Cards',
+		practice: 'Practice'
+	};
 	type View = keyof typeof VIEWS;
 	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
 	const view = $derived(views.now);
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
 	const time = sayMoment;
+	const picked = $derived(
+		store.selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === store.selection?.id) : undefined
+	);
 </script>
 
 <Sheet
@@ -27,16 +37,25 @@
 	onview={views.go}
 >
 	{#if view === 'make-up'}
-		{#if store.box}
+		{#if picked}
+			<h2>{picked.name}</h2>
+			<Late load={() => import('./PanelMakeUp.svelte')}
+				>{#snippet children(PanelMakeUp)}<PanelMakeUp panel={picked} />{/snippet}</Late
+			>
+		{:else if store.box}
 			{@const { box } = store}
 			<h2>{box.name}</h2>
 			<Late load={() => import('./MakeUpCard.svelte')}
 				>{#snippet children(MakeUpCard)}{#key box.id}<MakeUpCard {box} />{/key}{/snippet}</Late
 			>
 		{:else}
-			<p>Pick a box, on the strip, on the plan or in the list: its picture, and the work in its order.</p>
+			<p>Pick a box, or a panel, on the strip, on the plan or in the list: its picture, and the work in its order.</p>
 			<Late load={() => import('./RunMakeUp.svelte')}>{#snippet children(RunMakeUp)}<RunMakeUp {boxes} />{/snippet}</Late>
 		{/if}
+	{:else if view === 'sets'}
+		<Late load={() => import('./SetsSheet.svelte')}>{#snippet children(SetsSheet)}<SetsSheet />{/snippet}</Late>
+	{:else if view === 'work'}
+		<Late load={() => import('./GuidedWorkSheet.svelte')}>{#snippet children(GuidedWorkSheet)}<GuidedWorkSheet />{/snippet}</Late>
 	{:else if view === 'cards'}
 		<Late load={() => import('./MakeUpCards.svelte')}>{#snippet children(MakeUpCards)}<MakeUpCards {boxes} />{/snippet}</Late>
 	{:else if view === 'practice'}

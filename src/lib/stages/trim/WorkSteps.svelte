@@ -5,14 +5,20 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
+	import TorqueForm from './TorqueForm.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {
 		steps: readonly WorkStep[];
 		placeId: string;
+		/** Where torque is kept; left out: at the place. */
+		torquePlace?: string | undefined;
+		/** What can be tightened there. */
+		things?: readonly string[];
 	}
 	/** The work at a box, ticked as it goes: a pause, a reload or another box keeps the place. */
-	let { steps, placeId }: Props = $props();
+	let { steps, placeId, torquePlace, things = [] }: Props = $props();
 	const store = useJob();
 	const kept = new FormDraft(
 		draftKey(
@@ -23,6 +29,9 @@
 	);
 	const ticked = $derived(new Set(kept.now.ticked.split('\n').filter(Boolean)));
 	const next = $derived(steps.find((s) => !ticked.has(s.id)));
+	/** Photos of a step, and its torque, are opened one at a time. */
+	let open = $state<string | null>(null);
+	const toggle = (id: string) => (open = open === id ? null : id);
 	function tick(id: string): void {
 		const now = new Set(ticked);
 		if (!now.delete(id)) now.add(id);
@@ -47,6 +56,17 @@
 						><span class="detail">{s.detail}</span></span
 					>
 				</label>
+				<div class="more no-print">
+					<Btn small look="quiet" pressed={open === s.id} onclick={() => toggle(s.id)}
+						>{s.id === 'torque' ? 'Torque, photo' : 'Photo'}</Btn
+					>
+				</div>
+				{#if open === s.id}
+					<div class="inside">
+						{#if s.id === 'torque'}<TorqueForm placeId={torquePlace ?? placeId} {things} />{/if}
+						<Photos of={{ kind: 'step', id: `${placeId}:${s.id}` }} />
+					</div>
+				{/if}
 			</li>
 		{/each}
 	</ol>
@@ -68,6 +88,9 @@
 		padding: 0;
 	}
 	li {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		align-items: start;
 		border-bottom: 1px dotted var(--rule);
 		border-left: 4px solid transparent;
 	}
@@ -95,6 +118,13 @@
 		height: 26px;
 		flex: none;
 		accent-color: var(--copper);
+	}
+	.more {
+		padding: 6px 4px;
+	}
+	.inside {
+		grid-column: 1 / -1;
+		padding: 4px 8px 10px 46px;
 	}
 	.detail {
 		display: block;

@@ -1,0 +1,23 @@
+import { ampacityOf } from '../../code/310-15-ampacity';
+import type { Edition } from '../../code/shape/edition';
+import { indexOf } from '../../model/job-index';
+import type { Circuit, Job, Leg } from '../../model/known';
+import { compareGauge } from '../../units/gauge';
+
+/** The thinnest wire of a circuit and what it carries as it lies, A. What is in the wall goes before what is only planned. */
+export function thinnestWire(edition: Edition, job: Job, circuit: Circuit): { leg: Leg; carries: number } | null {
+	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
+	const there = legs.filter((l) => l.state !== 'planned');
+	const leg = [...(there.length ? there : legs)].sort((a, b) => compareGauge(a.awg, b.awg))[0];
+	if (!leg) return null;
+	const lies = { ambientC: 30, currentCarrying: 2, terminalC: 60 as const, ...circuit.wiring };
+	const carried = ampacityOf(edition, {
+		cable: leg.cable,
+		metal: leg.metal,
+		awg: leg.awg,
+		ambientC: lies.ambientC ?? 30,
+		currentCarrying: lies.currentCarrying ?? 2,
+		terminalC: lies.terminalC ?? 60
+	});
+	return carried && { leg, carries: carried.amps };
+}

@@ -1,0 +1,112 @@
+import type { WorkStep } from '../box/work-steps';
+import type { WorkFacts } from './guided-work';
+
+/** A storage water heater: wired in, or one of its elements changed. @source 110.3(B), 250.118, 422.13, 422.31 */
+export function heaterSteps(f: WorkFacts, element: boolean): WorkStep[] {
+	return element ? elementSteps(f) : wiringSteps(f);
+}
+const offDead = (f: WorkFacts): WorkStep[] => [
+	{
+		id: 'off',
+		title: 'Breaker off, tagged, locked',
+		detail: `${f.breaker}. A disconnect at the heater leaves its line side live.`,
+		caution: true
+	},
+	{
+		id: 'dead',
+		title: 'Verify dead',
+		detail: 'Cover off: hot to hot, each hot to the frame. Both poles: one can stay live.',
+		caution: true
+	}
+];
+const FULL: WorkStep = {
+	id: 'full',
+	title: 'Full of water, then power',
+	detail: 'Hot tap open until it runs without air. An element that is switched on dry burns out in seconds.',
+	caution: true
+};
+const COVERS: WorkStep = {
+	id: 'covers',
+	title: 'Insulation and covers back',
+	detail: 'Insulation over the thermostats, plastic guards, both metal covers: before power.'
+};
+const read = (id: string): WorkStep => ({
+	id,
+	title: 'On, read',
+	detail: 'Hot to hot at its terminals; clamp on one hot: watts over volts, on both. Record it.'
+});
+
+function wiringSteps(f: WorkFacts): WorkStep[] {
+	return [
+		{
+			id: 'plate',
+			title: 'Nameplate first',
+			detail: 'Volts, watts, largest breaker. Hold it against the circuit below before a wire is landed.'
+		},
+		...offDead(f),
+		{ id: 'photo', title: 'Photo', detail: 'As it was wired.' },
+		{
+			id: 'entry',
+			title: 'Entry',
+			detail: 'A listed connector in the knockout, or the whip of a raceway; the cable is not exposed to damage.'
+		},
+		{
+			id: 'ground',
+			title: 'Ground',
+			detail: 'To the green screw of the frame. Pipes are no ground; bond across hot and cold where local code has it.'
+		},
+		{
+			id: 'hots',
+			title: f.poles === 2 ? 'Two hots' : 'Hot and neutral',
+			detail:
+				f.poles === 2
+					? 'Leads to black and white; the white re-marked at both ends. No neutral.'
+					: 'Black to black, white to white.'
+		},
+		{ id: 'torque', title: 'Connectors, screws', detail: 'Each tugged; screws to their marked torque; record value and tool.' },
+		{ id: 'disconnect', title: 'Disconnect', detail: 'In sight, or a breaker that locks off (422.31).' },
+		{
+			id: 'strap',
+			title: 'Straps, drain, valve',
+			detail: 'Straps by local code; relief valve and its drain are the plumber’s: look that they are there.'
+		},
+		COVERS,
+		FULL,
+		read('read')
+	];
+}
+function elementSteps(f: WorkFacts): WorkStep[] {
+	return [
+		{
+			id: 'same',
+			title: 'The same element',
+			detail:
+				'Same watts, same volts, same mount and length as the plate says. A larger one needs another circuit, and is not what the heater is listed with.'
+		},
+		...offDead(f),
+		{
+			id: 'ohms',
+			title: 'Old one: ohms',
+			detail: 'One wire off: across its screws, volts squared over watts; screw to sheath: open. Record it.'
+		},
+		{
+			id: 'cold',
+			title: 'Water off, cooled',
+			detail: 'Cold valve shut. Hot water scalds: let it cool, or run a hot tap until it is cold.',
+			caution: true
+		},
+		{
+			id: 'drain',
+			title: 'Drain below the element',
+			detail: 'Hose on the drain, hot tap open for air. The upper one: down to its level. The lower one: all of it.',
+			caution: true
+		},
+		{ id: 'swap', title: 'Element out, new one in', detail: 'Photo; wires off. Seat clean, new gasket, straight and snug.' },
+		FULL,
+		{ id: 'leak', title: 'No leak', detail: 'Under pressure, dry round the element, before the wires go back.' },
+		{ id: 'wires', title: 'Wires back', detail: 'As in the photo, screws to their torque; no strand loose.' },
+		{ id: 'limit', title: 'High limit', detail: 'Press its reset. Tripped again: find why, do not press on.' },
+		COVERS,
+		read('read')
+	];
+}

@@ -1,0 +1,240 @@
+<script lang="ts">
+	import { thinnestWire } from '$core/circuits/size/thinnest-wire';
+	import { GUIDED_WORK, guidedWork, workedAt, type GuidedWork } from '$core/makeup/work/guided-work';
+	import { plateCheck, sameElement, type Plate } from '$core/makeup/work/plate-check';
+	import { knownOr } from '$core/model/fact-words';
+	import { indexOf, inSlots } from '$core/model/job-index';
+	import type { LoadKind } from '$core/model/kinds';
+	import { draftKey } from '$lib/data/drafts';
+	import { FormDraft } from '$lib/data/form-draft.svelte';
+	import { useJob } from '$lib/data/job-store.svelte';
+	import FlagField from '$lib/ui/fields/FlagField.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import PlaceGate from './PlaceGate.svelte';
+	import WorkSteps from './WorkSteps.svelte';
+
+	/** Work at a panel, a breaker, or what is hard-wired: nameplate against circuit, the gate, then the steps. */
+	const store = useJob();
+	const form = new FormDraft(draftKey(store.job.id, 'guided-work'), {
+		work: 'breaker',
+		panelId: '',
+		circuitId: '',
+		others: '',
+		cord: false,
+		volts: '',
+		watts: '',
+		amps: '',
+		mca: '',
+		mocp: '',
+		partWatts: '',
+		partVolts: ''
+	});
+	const works = Object.keys(GUIDED_WORK) as GuidedWork[];
+	const work = $derived(works.find((k) => k === form.now.work) ?? 'breaker');
+	const at = $derived(workedAt(work));
+	const picked = $derived(store.selection?.kind === 'panel' ? store.selection.id : null);
+	const panels = $derived(store.job.panels);
+	const circuits = $derived(store.job.circuits);
+	const circuit = $derived(
+		at === 'circuit' ? (circuits.find((c) => c.id === (form.now.circuitId || store.circuit?.id)) ?? null) : null
+	);
+	const panel = $derived(
+		at === 'panel'
+			? (panels.find((p) => p.id === (picked ?? form.now.panelId)) ?? panels[0] ?? null)
+			: (panels.find((p) => p.id === circuit?.panelId) ?? null)
+	);
+	const known = $derived(store.known.circuits.find((c) => c.id === circuit?.id) ?? null);
+	/** Of the home run, where that is known. */
+	const home = $derived(
+		known
+			? knownOr(
+					store.known,
+					() => {
+						const leg = indexOf(store.known).legsOfCircuit.get(known.id)?.[0];
+						return leg ? leg.conductors : null;
+					},
+					() => null
+				)
+			: null
+	);
+	const shared = $derived(
+		!!circuit &&
+			(!!circuit.multiwire || circuit.borrowedNeutral === true || circuits.some((c) => c.multiwire?.withId === circuit.id))
+	);
+	const steps = $derived(
+		guidedWork(work, {
+			subpanel: panel ? panel.feeder !== undefined : null,
+			breaker: circuit ? `Circuit ${circuit.number}, ${inSlots(circuit)}` : 'Its breaker',
+			poles: circuit?.poles ?? 1,
+			neutral: circuit ? (circuit.poles === 1 ? true : home === null ? null : home >= 3) : null,
+			shared,
+			otherSources: form.now.others === 'yes' ? true : form.now.others === 'none' ? false : null,
+			cord: form.now.cord,
+			conductors: home
+		})
+	);
+	const KINDS: Partial<Record<GuidedWork, LoadKind>> = {
+		'water-heater': 'water-heater',
+		element: 'water-heater',
+		range: 'range',
+		dryer: 'dryer',
+		ev: 'ev',
+		disconnect: 'hvac'
+	};
+	const kind = $derived(KINDS[work]);
+	const MOST = 50_000;
+	const isFigure = (v: string) => Number(v) > 0 && Number(v) <= MOST;
+	const check = (v: string) => (v.trim() === '' || isFigure(v) ? null : `above 0, at most ${MOST}; got "${v}"`);
+	const figure = (v: string) => (v.trim() !== '' && isFigure(v) ? Number(v) : null);
+	const plate = $derived<Plate | null>(
+		kind
+			? {
+					kind,
+					volts: figure(form.now.volts),
+					watts: figure(form.now.watts),
+					amps: figure(form.now.amps),
+					mca: figure(form.now.mca),
+					mocp: figure(form.now.mocp)
+				}
+			: null
+	);
+	const answer = $derived(
+		plate && circuit
+			? plateCheck(store.edition, plate, {
+					volts: circuit.poles === 2 ? 240 : 120,
+					breakerA: circuit.breakerA,
+					carriesA: known
+						? knownOr(
+								store.known,
+								() => thinnestWire(store.edition, store.known, known)?.carries ?? null,
+								() => null
+							)
+						: null
+				})
+			: null
+	);
+	const part = $derived(
+		work === 'element' && plate
+			? sameElement(plate, { watts: figure(form.now.partWatts), volts: figure(form.now.partVolts) })
+			: null
+	);
+	/** The gate: of a breaker its panel's main, of the cover the panel; of what is wired in, its breaker. */
+	const gateId = $derived(
+		at === 'panel' ? panel?.id : work === 'breaker' || work === 'guarded-breaker' ? circuit?.id : undefined
+	);
+	let gating = $state(false);
+	const stepsOf = $derived(`${work} ${circuit?.id ?? panel?.id ?? ''}`);
+	const PLATE = $derived(
+		kind === 'hvac'
+			? ([
+					['volts', 'Plate: V'],
+					['mca', 'Minimum circuit ampacity'],
+					['mocp', 'Largest breaker or fuse']
+				] as const)
+			: ([
+					['volts', 'Plate: V'],
+					['watts', 'W'],
+					['amps', 'or A'],
+					['mocp', 'Largest breaker']
+				] as const)
+	);
+</script>
+
+<div class="fields">
+	<SelectField
+		label="Work"
+		value={work}
+		options={works.map((value) => ({ value, name: GUIDED_WORK[value] }))}
+		onkeep={(v) => (form.now.work = v)}
+	/>
+	{#if at === 'panel'}
+		<SelectField
+			label="Panel"
+			value={panel?.id ?? ''}
+			options={panels.map((p) => ({ value: p.id, name: p.name }))}
+			onkeep={(v) => ((form.now.panelId = v), store.select({ kind: 'panel', id: v }))}
+		/>
+	{:else}
+		<SelectField
+			label="Circuit"
+			value={circuit?.id ?? ''}
+			options={[{ value: '', name: 'not picked' }, ...circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}` }))]}
+			onkeep={(v) => (form.now.circuitId = v)}
+		/>
+	{/if}
+	{#if work === 'cover' || work === 'breaker' || work === 'guarded-breaker'}
+		<SelectField
+			label="Solar, battery, generator"
+			value={form.now.others}
+			options={[
+				{ value: '', name: 'not looked for' },
+				{ value: 'yes', name: 'there is one' },
+				{ value: 'none', name: 'none' }
+			]}
+			onkeep={(v) => (form.now.others = v)}
+		/>
+	{/if}
+	{#if work === 'range' || work === 'dryer' || work === 'ev'}
+		<FlagField label="With cord and plug" value={form.now.cord} onkeep={(v) => (form.now.cord = v ?? false)} />
+	{/if}
+	{#if plate}
+		{#each PLATE as [key, label] (key)}
+			<TextField {label} value={form.now[key]} {check} onkeep={(v) => (form.now[key] = v)} ontype={(v) => (form.now[key] = v)} />
+		{/each}
+	{/if}
+	{#if work === 'element'}
+		<TextField
+			label="New element: W"
+			value={form.now.partWatts}
+			{check}
+			onkeep={(v) => (form.now.partWatts = v)}
+			ontype={(v) => (form.now.partWatts = v)}
+		/>
+		<TextField
+			label="New element: V"
+			value={form.now.partVolts}
+			{check}
+			onkeep={(v) => (form.now.partVolts = v)}
+			ontype={(v) => (form.now.partVolts = v)}
+		/>
+	{/if}
+</div>
+{#if plate}
+	<div aria-live="polite">
+		{#if !circuit}<p><Mark kind="unknown" /> Pick the circuit: the nameplate is held against it.</p>{/if}
+		{#each answer?.points ?? [] as p (p.says)}<p class={p.level}><Mark kind={p.level} /> {p.says}.</p>{/each}
+		{#if part}<p class={part.level}><Mark kind={part.level} /> Element: {part.says}.</p>{/if}
+	</div>
+{/if}
+{#if gateId}
+	<Fold title="Record it off and verified dead" bind:open={gating}>
+		{#if gating}{#key gateId}<PlaceGate placeId={gateId} />{/key}{/if}
+	</Fold>
+{/if}
+{#key stepsOf}<WorkSteps
+		{steps}
+		placeId={stepsOf}
+		torquePlace={circuit?.id ?? panel?.id}
+		things={['breaker', 'bar', 'terminal']}
+	/>{/key}
+<p class="soft">Common practice, not the whole of it: the instructions of the equipment and local code come first.</p>
+
+<style>
+	.fields {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+		gap: 8px 14px;
+		align-items: end;
+		max-width: 980px;
+	}
+	p {
+		margin: 6px 0;
+	}
+	p.bad {
+		border-left: 5px solid var(--stop);
+		padding-left: 8px;
+	}
+</style>
