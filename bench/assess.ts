@@ -2,6 +2,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { assess } from '../src/core/assess';
+import { editions } from '../src/core/code/editions';
+import { runMakeUp } from '../src/core/makeup/run-make-up';
 import { produce } from 'immer';
 import { DEMOS } from '../src/core/demo';
 import { proposeCircuits } from '../src/core/propose/propose-circuits';
@@ -111,3 +113,18 @@ function firstView(files: string[], page: string): Set<string> {
 	entry.forEach(visit);
 	return seen;
 }
+
+/** Every box of the demo house made up and held against its plan, and one of them. */
+const BUDGET_MAKE_UP_MS = 50;
+const BUDGET_ONE_BOX_MS = 1;
+const ruled = { edition: editions[demo.job.edition], job: demo.job as Job };
+const madeUp = (): number => {
+	const fresh = { ...ruled, job: structuredClone(ruled.job) };
+	const start = performance.now();
+	runMakeUp(fresh, fresh.job.boxes);
+	return performance.now() - start;
+};
+for (let i = 0; i < 30; i++) madeUp();
+const made = Array.from({ length: 25 }, madeUp).sort((a, b) => a - b)[12] ?? NaN;
+say('make-up of every box of the demo house', made, BUDGET_MAKE_UP_MS, 'ms');
+say('make-up of one box of it', made / ruled.job.boxes.length, BUDGET_ONE_BOX_MS, 'ms');

@@ -16,7 +16,17 @@ export class Tree {
 			cpSync(join(ROOT, part), join(this.at, part), { recursive: true });
 		}
 		for (const file of ['package.json', 'tsconfig.json']) cpSync(join(ROOT, file), join(this.at, file));
-		for (const link of ['node_modules', '.svelte-kit', 'docs', 'README.md', 'static', 'src/app.css', 'src/lib', 'src/routes', 'tests/samples'])
+		for (const link of [
+			'node_modules',
+			'.svelte-kit',
+			'docs',
+			'README.md',
+			'static',
+			'src/app.css',
+			'src/lib',
+			'src/routes',
+			'tests/samples'
+		])
 			symlinkSync(join(ROOT, link), join(this.at, link));
 	}
 	write(file: string, text: string): void {

@@ -232,7 +232,9 @@ const CASES: [string, Job, string, string[]][] = [
 		'a box that its armor grounds',
 		house([plain('a')], [leg('p', 'a', 10, { cable: 'AC' })]),
 		'a',
-		['What comes from Panel is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.']
+		[
+			'What comes from Panel is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.'
+		]
 	],
 	['no cable at all', house([plain('a')], []), 'a', ['No cable is drawn to A, and none was seen in it.']]
 ];

@@ -36,9 +36,11 @@ export function linksOf({ boxes }: Pick<MakeUpSet, 'boxes'>): Link[] {
 	);
 }
 
-/** Keys under which the parts of a picture are lit together. */
+/** @returns the key under which a splice is lit, by its place among the joins */
 export const spliceKey = (join: number): string => `splice ${join}`;
+/** @returns the key of a conductor that goes straight to a screw, by its place among the terminals */
 export const straightKey = (landing: number): string => `straight ${landing}`;
+/** @returns the key of an end that is capped alone */
 export const capKey = ({ cable, color }: End): string => `cap ${cable} ${color}`;
 
 /** Ends that are one conductor inside a box: in one splice, or in and out over a tab that is left in. No switch and no GFCI is passed. */

@@ -1,5 +1,5 @@
 import type { WorkStep } from '../box/work-steps';
-import type { GuidedWork, WorkFacts } from './guided-work';
+import type { GuidedWork, WorkFacts } from './work-facts';
 
 /** Disconnects, ranges, dryers, chargers, smoke alarms. @source 110.14(D), 210.8, 250.140, 406.9, 422.31, 440.14, 625.40 to 625.54 */
 type Appliance = Extract<GuidedWork, 'disconnect' | 'range' | 'dryer' | 'ev' | 'alarms'>;

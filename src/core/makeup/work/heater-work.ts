@@ -1,5 +1,5 @@
 import type { WorkStep } from '../box/work-steps';
-import type { WorkFacts } from './guided-work';
+import type { WorkFacts } from './work-facts';
 
 /** A storage water heater: wired in, or one of its elements changed. @source 110.3(B), 250.118, 422.13, 422.31 */
 export function heaterSteps(f: WorkFacts, element: boolean): WorkStep[] {

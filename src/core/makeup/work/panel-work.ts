@@ -1,5 +1,5 @@
 import type { WorkStep } from '../box/work-steps';
-import type { WorkFacts } from './guided-work';
+import type { WorkFacts } from './work-facts';
 
 /** At a panel: what stays live in it, cover, bus, breaker. @source facts on changing a breaker; 110.14(D), 408.4(A), 408.7 */
 const OTHER_SOURCES: WorkStep = {
