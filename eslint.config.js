@@ -19,7 +19,7 @@ const MAY_IMPORT = {
 	edit: ['units', 'model', 'code', 'run', 'layout'],
 	layout: BASE,
 	circuits: [...BASE, 'run', 'layout'],
-	rough: [...BASE, 'run', 'circuits'],
+	rough: [...BASE, 'run', 'layout', 'circuits'],
 	protection: [...BASE, 'run', 'layout', 'circuits', 'rough'],
 	propose: [...BASE, 'run', 'layout', 'circuits', 'rough', 'protection'],
 	faults: [...BASE, 'run'],

@@ -1,4 +1,4 @@
-import { assessCircuits, unmeasuredLegs } from './circuits/assess-circuits';
+import { assessCircuits } from './circuits/assess-circuits';
 import type { Evaluator, House } from './house';
 import { assessLayout } from './layout/assess-layout';
 import type { Job } from './model/known';
@@ -8,7 +8,7 @@ import type { StageResult } from './model/result';
 import { assessMakeUp } from './makeup/assess-make-up';
 import { assessProtection } from './protection/assess-protection';
 import { assessProve, proofsOf } from './prove/assess-prove';
-import { assessFit } from './rough/boxes-fit';
+import { assessRough } from './rough/assess-rough';
 import { assessTrace } from './trace/symptoms';
 import { assessWalk } from './walk/unplaced';
 
@@ -29,10 +29,7 @@ export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 	circuit: { evaluate: unlessSame(assessCircuits) },
 	protect: { evaluate: unlessSame(assessProtection, (house) => house.readings) },
 	rough: {
-		evaluate: unlessSame((house) => {
-			const fit = assessFit(house);
-			return { findings: [...unmeasuredLegs(house), ...fit.findings], decisions: fit.decisions };
-		}),
+		evaluate: unlessSame(assessRough),
 		todo: ({ job }) => job.legs.filter((l) => l.state === 'planned').length
 	},
 	trim: {

@@ -155,7 +155,7 @@ test('the picture of a set: boxes apart, each cable between two of them a rail t
 	assert.ok(!setSvg(drawSet(wild, 'top'), wild.title).includes('<b>'));
 });
 test('the set of a box: its switches and lights, what its GFCI feeds, else its neighbors', () => {
-	const light = (id: string) => box(id, {}, { kind: 'light', receptacles: 0 });
+	const light = (id: string) => box(id, {}, { kind: 'lighting', receptacles: 0 });
 	const sw = box('b', {}, { kind: 'switch', receptacles: 0, controls: ['d'] });
 	const j = job({
 		boxes: [box('a'), sw, box('c'), light('d'), box('e')],

@@ -10,6 +10,7 @@ import { balanceHint, panelFindings, panelDecisions } from './panel/panel-findin
 import { panelLoad } from './service/220-14-branch-load';
 import { requiredCircuits } from './articles/210-11-required-circuits';
 import type { Edition } from '../code/shape/edition';
+import { currentCarryingOf } from '../run/bundles';
 import { type Run, runOf } from '../run/runs';
 import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
 import { dimmerFindings } from './articles/404-14-e-dimmers';
@@ -44,7 +45,10 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 	const results = [...runs].map(([circuit, run]) => {
 		const onRun = run.nodes.map((n) => boxes.get(n.boxId));
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
-		const sized = known(circuit, [edition, job.practice, run, ...onRun, ...roomsOf], () => assessCircuit(edition, job, circuit));
+		const bundled = currentCarryingOf(job, circuit, edition.supports.bundle.fromIn);
+		const sized = known(circuit, [edition, job.practice, run, bundled, ...onRun, ...roomsOf], () =>
+			assessCircuit(edition, job, circuit)
+		);
 		// Which rooms go dark with a circuit is a question of all that is in them.
 		const inRooms = [...new Set(roomsOf)].map((room) => room && boxesTogether(room, boxesOfRoom.get(room.id) ?? [], () => ({})));
 		const why = knownWhy(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...inRooms], () => [

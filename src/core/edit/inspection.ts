@@ -1,5 +1,5 @@
 import type { Command } from './command';
-import type { GuidedCheck, InspectorItem, Job, Ruling, Torque } from '../model/job';
+import type { GuidedCheck, InspectorItem, Job, Ruling, Supply, Torque } from '../model/job';
 
 /** An inspector's list, the authority's rulings, and checks that were led step by step. */
 
@@ -46,6 +46,13 @@ export const removeTorque =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.torques = draft.torques?.filter((t) => t.id !== id));
+/** Keeps what is on the truck of a line, and whether it is ordered or there; nothing of it takes the row out. */
+export const putSupply =
+	(supply: Supply): Command =>
+	(draft) => {
+		const rows = replaced(draft.supplies, supply);
+		draft.supplies = rows.filter((s) => s.truck || s.ordered || s.there);
+	};
 const replaced = <T extends { id: string }>(rows: T[] | undefined, row: T): T[] => {
 	const all = rows ?? [];
 	return all.some((r) => r.id === row.id) ? all.map((r) => (r.id === row.id ? row : r)) : [...all, row];

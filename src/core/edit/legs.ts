@@ -1,14 +1,25 @@
 import { rowIn, type Command } from './command';
-import type { Circuit, Leg, Job } from '../model/job';
+import type { Circuit, Leg, Job, Route } from '../model/job';
 
 /** Changes what is said of one leg's cable. */
 export const editLeg =
 	(
 		id: string,
-		change: Partial<Pick<Leg, 'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies' | 'raceway'>>
+		change: Partial<
+			Pick<
+				Leg,
+				'lengthFt' | 'awg' | 'cable' | 'ground' | 'conductors' | 'metal' | 'state' | 'lies' | 'raceway' | 'route' | 'trench'
+			>
+		>
 	): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.legs, id, 'leg'), change);
+/** Lays ways on the plan, each with its length. */
+export const putRoutes =
+	(rows: readonly { legId: string; route: Route; lengthFt: number }[]): Command =>
+	(draft) => {
+		for (const { legId, route, lengthFt } of rows) Object.assign(rowIn(draft.legs, legId, 'leg'), { route, lengthFt });
+	};
 /** Says what feeds the box of a leg. @throws RangeError where that is not on the run, or the box would feed itself */
 export const feedLeg =
 	(legId: string, fromId: string | null): Command =>

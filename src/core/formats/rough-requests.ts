@@ -1,5 +1,6 @@
 import { editions } from '../code/editions';
-import { BURIED, BURIAL_PLACES } from '../code/shape/ground';
+import { BURIAL_PLACES } from '../model/kinds';
+import { BURIED } from '../code/shape/ground';
 import { FILL_AWG, FILL_INSULATIONS, FILL_RACEWAYS, TRADE_SIZES } from '../code/shape/raceways';
 import { check, edition, figure, flag, list, must, named, oneOf, shape, whole, type Checked } from '../model/file/fields';
 import type { EditionKey } from '../model/kinds';

@@ -1,3 +1,5 @@
+import type { Step } from '../model/result';
+import { show, withUnit } from '../units/quantity';
 import type { CodeLetter } from './code-letter';
 
 /** What a paper is made of, without a layout: each form (screen, print, PDF) renders them once. */
@@ -6,8 +8,37 @@ export type Block =
 	| { kind: 'heading'; text: string }
 	| { kind: 'paragraph'; text: string; small?: true }
 	| { kind: 'list'; lines: readonly string[] }
+	/** `num`: columns of figures, set to the right. */
+	| { kind: 'table'; head: readonly string[]; rows: readonly (readonly string[])[]; num?: readonly number[] | undefined }
+	/** Arithmetic, line by line. */
+	| { kind: 'ledger'; rows: readonly LedgerRow[] }
+	/** A drawing, by what it is of: whoever renders it draws it. */
+	| { kind: 'figure'; of: Figure; caption: string }
+	| { kind: 'signature'; role: string }
 	/** What follows begins on a new page. */
 	| { kind: 'page' };
+export type Figure =
+	| { kind: 'plan'; story: number }
+	| { kind: 'run'; circuitId: string }
+	| { kind: 'make-up'; boxId: string }
+	| { kind: 'labels'; page: number };
+export interface LedgerRow {
+	label: string;
+	formula: string;
+	value: string;
+	section: string;
+}
+/** Steps of a decision as the lines of a ledger. */
+export const ledgerOf = (steps: readonly Step[]): LedgerRow[] =>
+	steps.map((s) => ({
+		label: s.label,
+		formula: s.formula,
+		value: typeof s.value === 'number' ? withUnit(show(s.value), s.unit) : [s.value, s.unit].filter(Boolean).join(' '),
+		section: s.rule ? `${s.rule.section}${s.rule.confidence === 'check' ? ', check with the AHJ' : ''}` : ''
+	}));
+/** A figure that may not be known, for a cell. */
+export const orDash = (value: number | null, unit = ''): string =>
+	value === null ? '-' : `${show(value)}${unit ? ` ${unit}` : ''}`;
 
 /** A code letter as blocks. @param day as it is to be read, `Oct 12, 2026` */
 export function letterBlocks(letter: CodeLetter, day: string): Block[] {

@@ -5,6 +5,7 @@ import type {
 	BoxMaterial,
 	BreakerForm,
 	BreakKind,
+	BurialPlace,
 	Cable,
 	CircuitKind,
 	ConductorColor,
@@ -39,6 +40,7 @@ import type {
 	SwitchWays,
 	Usb,
 	WallMarkKind,
+	Way,
 	Yoke
 } from './kinds';
 import type { Practice } from './practice';
@@ -289,6 +291,8 @@ export interface Box {
 	devices: Device[];
 	state: State;
 	note: string;
+	/** Fasteners: as many as its instructions ask, and as many as were seen; left out: not counted. */
+	fasteners?: { required: number; seen: number } | undefined;
 	/** A cord adapter that leaves the ground out is in use at it. */
 	adapter?: boolean | undefined;
 }
@@ -315,6 +319,44 @@ export interface Leg {
 	lies?: Lies | undefined;
 	/** The other circuit of a multiwire pair runs in the cable of this leg: it is one cable, and is counted there. */
 	inCableOf?: string | undefined;
+	/** Its way on the plan; left out: not laid. */
+	route?: Route | undefined;
+	/** Of one in the ground. */
+	trench?: TrenchFacts | undefined;
+}
+/** The way of a cable: its ends are the places of its boxes. */
+export interface Route {
+	way: Way;
+	/** Corners between its ends. */
+	via: Point[];
+	/** Kept apart from its neighbors: it does not count as bundled. */
+	spaced?: boolean | undefined;
+}
+/** A trench as it is dug: its stretches, and what was measured of one that was found. */
+export interface TrenchFacts {
+	segments: TrenchSegment[];
+	/** Bored under, not dug. */
+	bore?: boolean | undefined;
+	/** As measured: cover, where its protection begins and ends; what corrosion did. */
+	coverIn?: number | undefined;
+	riserFromIn?: number | undefined;
+	riserToFt?: number | undefined;
+	corroded?: boolean | undefined;
+}
+export interface TrenchSegment {
+	id: string;
+	/** null: not measured; one alone is as long as its leg. */
+	ft: number | null;
+	place: BurialPlace;
+	pavingIn: number;
+}
+/** What is on the truck of a line of the material list, and what was done about it. */
+export interface Supply {
+	/** The line's key. */
+	id: string;
+	truck: number;
+	ordered: boolean;
+	there: boolean;
 }
 
 /** The load a circuit was made for, where it is one appliance. */
@@ -472,6 +514,7 @@ export interface Job {
 	guided?: GuidedCheck[] | undefined;
 	rulings?: Ruling[] | undefined;
 	torques?: Torque[] | undefined;
+	supplies?: Supply[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */

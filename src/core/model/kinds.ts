@@ -252,6 +252,18 @@ export type SizedCable = (typeof SIZED_CABLES)[number];
 /** Where a cable lies on its way, where its two ends do not tell. */
 export const LIES = ['inside', 'outdoors', 'underground'] as const;
 export type Lies = (typeof LIES)[number];
+/** How a cable goes from one box to the next. */
+export const WAYS = ['walls', 'attic', 'crawl-space', 'basement', 'slab', 'trench', 'exposed'] as const;
+export type Way = (typeof WAYS)[number];
+export const BURIAL_PLACES = [
+	'general',
+	'under-2in-concrete',
+	'under-building',
+	'slab-4in-no-vehicles',
+	'street',
+	'dwelling-driveway'
+] as const;
+export type BurialPlace = (typeof BURIAL_PLACES)[number];
 /** How a voltmeter loads what it reads: about 3 kohm, or 10 Mohm. */
 export const METERS = ['low-impedance', 'high-impedance'] as const;
 export type Meter = (typeof METERS)[number];

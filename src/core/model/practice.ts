@@ -76,14 +76,35 @@ export interface ReckonPractice {
 	rollsFt: number[];
 	/** Width of a trench, in. */
 	trenchIn: number;
+	/** Heights above a floor, in: of cable that goes overhead, and over a door; below it, of cable underneath. Left out: the usual. */
+	overheadIn?: number | undefined;
+	overDoorIn?: number | undefined;
+	belowIn?: number | undefined;
+	/** From floor to floor, in. */
+	storyIn?: number | undefined;
+	/** Sand under what lies in a trench, in. */
+	beddingIn?: number | undefined;
+	/** Bought beyond what is counted, as a share: small parts only. */
+	waste?: number | undefined;
 }
-export const DEFAULT_RECKON: ReckonPractice = {
+export const DEFAULT_RECKON: Required<ReckonPractice> = {
 	boxIn: 8,
 	panelFt: 3.5,
 	allowance: 0.1,
 	rollsFt: [25, 50, 100, 250],
-	trenchIn: 6
+	trenchIn: 6,
+	overheadIn: 100,
+	overDoorIn: 86,
+	belowIn: 12,
+	storyIn: 108,
+	beddingIn: 0,
+	waste: 0.1
 };
+/** How cable is reckoned here: what the shop settled, the usual for the rest. */
+export function reckonOf({ reckon }: Pick<Practice, 'reckon'>): Required<ReckonPractice> {
+	const settled = Object.entries(reckon ?? {}).filter(([, v]) => v !== undefined);
+	return { ...DEFAULT_RECKON, ...(Object.fromEntries(settled) as Partial<Required<ReckonPractice>>) };
+}
 /** What good electricians differ on when they lay out circuits. The code sets none of it. */
 export interface GroupingPractice {
 	/** Most outlets on a general circuit of 15 A and of 20 A. */

@@ -65,7 +65,7 @@ export type Fix =
 			kind: 'edit-leg';
 			label: string;
 			legId: string;
-			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground' | 'cable' | 'lies'>>;
+			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground' | 'cable' | 'lies' | 'lengthFt'>>;
 	  }
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }

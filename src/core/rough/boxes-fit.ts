@@ -145,25 +145,32 @@ function filled(edition: Edition, box: Box, f: Finding): Finding {
 	};
 }
 
-/** A device that protects reaches further back than an ordinary one. */
-function shallow(edition: Edition, job: Job, box: Box): Finding[] {
-	const { depthIn } = box;
-	if (depthIn == null) return [];
-	const { rule, fromIn, moreIn } = edition.boxes.depth;
-	const deepest = Math.max(
+/** How far back the deepest device of a box reaches, in: as it was read, else the usual of its kind. */
+const deepestOf = (job: Job, box: Box): number =>
+	Math.max(
 		0,
 		...box.devices.map(
 			(d) => d.deepIn ?? (d.protection === 'none' ? DEPTH_IN.plain : (job.practice.protectingDeviceIn ?? DEPTH_IN.protecting))
 		)
 	);
-	const need = deepest > fromIn ? deepest + moreIn : deepest;
+/** Depth that a box needs behind its devices, in. @source 314.24 */
+export function neededDepth({ boxes }: Edition, job: Job, box: Box): number {
+	const deepest = deepestOf(job, box);
+	return deepest > boxes.depth.fromIn ? deepest + boxes.depth.moreIn : deepest;
+}
+/** A device that protects reaches further back than an ordinary one. */
+function shallow(edition: Edition, job: Job, box: Box): Finding[] {
+	const { depthIn } = box;
+	if (depthIn == null) return [];
+	const deepest = deepestOf(job, box);
+	const need = neededDepth(edition, job, box);
 	if (depthIn >= need) return [];
 	return [
 		{
 			code: 'depth',
 			id: `depth:${box.id}`,
 			severity: 'caution',
-			rule: cite(edition, rule),
+			rule: cite(edition, edition.boxes.depth.rule),
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name} is ${show(depthIn, 2)} in deep; its device is ${show(deepest, 2)} in deep. Use a deeper box, or put the protection upstream or at the breaker.`,
 			have: depthIn,

@@ -1,7 +1,7 @@
 import { inRaceway } from '../model/cable-kinds';
 import type { Job, Leg } from '../model/job';
 import type { State } from '../model/kinds';
-import { DEFAULT_RECKON, type ReckonPractice } from '../model/practice';
+import { reckonOf, type ReckonPractice } from '../model/practice';
 import { cutList, type Cut, type CutList } from './cut-list';
 import { cableName } from './take-off';
 
@@ -29,7 +29,7 @@ const INCHES = 12;
  * @example 40 ft from a panel to a box: 40 + 3.5 + 0.67 + 4 -> 49 ft
  */
 export function cutsOf(job: Job, states: readonly State[]): CutsOfJob {
-	const reckon = job.practice.reckon ?? DEFAULT_RECKON;
+	const reckon = reckonOf(job.practice);
 	const panels = new Set(job.panels.map((p) => p.id));
 	const legs = job.legs.filter((l) => states.includes(l.state) && !l.inCableOf);
 	const sheathed = legs.filter((l) => !inRaceway(l.cable));

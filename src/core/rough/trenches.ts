@@ -1,7 +1,7 @@
 import { editions } from '../code/editions';
 import type { RuledJob } from '../code/ruled-job';
 import type { Buried } from '../code/shape/ground';
-import { liesBetween } from '../circuits/articles/300-5-300-9-wet-places';
+import { liesOf } from '../circuits/articles/300-5-300-9-wet-places';
 import type { EditionKey, Raceway } from '../model/kinds';
 import { EDITIONS } from '../model/kinds';
 import { indexOf } from '../model/job-index';
@@ -35,7 +35,7 @@ export const trenchesOf = (ruled: RuledJob): Trench[] =>
 	ruled.job.legs.flatMap((leg) =>
 		ifKnownRow(() => {
 			if (leg.fromId === null || leg.inCableOf) return null;
-			const where = leg.lies ?? liesBetween(ruled, leg.fromId, leg.toId);
+			const where = liesOf(ruled, leg, leg.fromId);
 			const circuit = indexOf(ruled.job).circuits.get(leg.circuitId);
 			if (where !== 'underground' || !circuit) return null;
 			const by = gfciBefore(ruled.job, circuit, leg);

@@ -43,6 +43,10 @@ export function liesBetween({ edition, job }: RuledJob, fromId: string, toId: st
 	return whereOf(roomOf(fromId), roomOf(toId), open);
 }
 
+/** Where a leg lies: as it was said, by its way on the plan, or by its two ends. */
+export const liesOf = (ruled: RuledJob, leg: Pick<Leg, 'lies' | 'route' | 'toId'>, fromId: string): Where | null =>
+	leg.lies ?? (leg.route?.way === 'trench' ? 'underground' : liesBetween(ruled, fromId, leg.toId));
+
 interface Lying {
 	cable: Cable;
 	raceway: Raceway | undefined;
@@ -113,7 +117,7 @@ export function legsInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
 	const wet = (leg: Leg): Finding[] => {
 		if (leg.inCableOf) return [];
 		const from = boxes.get(leg.fromId ?? '') ?? job.panels.find((p) => p.id === leg.fromId);
-		const where = leg.lies ?? liesBetween({ edition, job }, feedOf(leg), leg.toId);
+		const where = liesOf({ edition, job }, leg, feedOf(leg));
 		if (!where || (where === 'inside' && edition.cables[leg.cable].places.inside === 'yes')) return [];
 		// How old cable comes to a box outside nobody has looked at.
 		if (where === 'through-wall' && leg.state === 'found') return [];

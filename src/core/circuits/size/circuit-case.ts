@@ -3,10 +3,11 @@ import type { Job, Leg } from '../../model/known';
 import { circuitVolts, designLoad } from './drop';
 import { asLoadCase } from './load';
 import { boxesServed, type Run } from '../../run/runs';
+import { currentCarryingOf } from '../../run/bundles';
 import type { SizeCase } from './size';
 
 /** Where nothing else is said: a cable by itself, in a place of 30 °C, on terminals of 60 °C. */
-const USUAL = { ambientC: 30, currentCarrying: 2, terminalC: 60 } as const;
+const USUAL = { ambientC: 30, terminalC: 60 } as const;
 
 /** Every kind of wire on a run, each as a case for the sizing of one branch circuit: the whole circuit must be held by each. */
 export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
@@ -28,7 +29,7 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 			metal: leg.metal,
 			lengthFt: Math.max(0, ...run.nodes.map((n) => n.feet ?? 0)),
 			ambientC: circuit.wiring?.ambientC ?? USUAL.ambientC,
-			currentCarrying: circuit.wiring?.currentCarrying ?? USUAL.currentCarrying,
+			currentCarrying: currentCarryingOf(job, circuit, edition.supports.bundle.fromIn),
 			terminalC: circuit.wiring?.terminalC ?? USUAL.terminalC
 		},
 		outlets: { kind: count ? 'receptacle' : 'hard-wired', count: Math.max(1, count) },

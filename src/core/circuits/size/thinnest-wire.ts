@@ -1,5 +1,6 @@
 import { ampacityOf } from '../../code/310-15-ampacity';
 import type { Edition } from '../../code/shape/edition';
+import { currentCarryingOf } from '../../run/bundles';
 import { indexOf } from '../../model/job-index';
 import type { Circuit, Job, Leg } from '../../model/known';
 import { compareGauge } from '../../units/gauge';
@@ -10,13 +11,13 @@ export function thinnestWire(edition: Edition, job: Job, circuit: Circuit): { le
 	const there = legs.filter((l) => l.state !== 'planned');
 	const leg = [...(there.length ? there : legs)].sort((a, b) => compareGauge(a.awg, b.awg))[0];
 	if (!leg) return null;
-	const lies = { ambientC: 30, currentCarrying: 2, terminalC: 60 as const, ...circuit.wiring };
+	const lies = { ambientC: 30, terminalC: 60 as const, ...circuit.wiring };
 	const carried = ampacityOf(edition, {
 		cable: leg.cable,
 		metal: leg.metal,
 		awg: leg.awg,
 		ambientC: lies.ambientC ?? 30,
-		currentCarrying: lies.currentCarrying ?? 2,
+		currentCarrying: currentCarryingOf(job, circuit, edition.supports.bundle.fromIn),
 		terminalC: lies.terminalC ?? 60
 	});
 	return carried && { leg, carries: carried.amps };

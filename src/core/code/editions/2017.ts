@@ -2,6 +2,7 @@ import type { Edition } from '../shape/edition';
 import { appliances2017 } from './appliances';
 import { boxes2017 } from './boxes';
 import { ground2017 } from './ground';
+import { supports2017 } from './supports';
 import { raceways } from './raceways';
 import { circuits2017 } from './circuits';
 import * as c from './common';
@@ -20,6 +21,7 @@ export const edition2017: Edition = {
 	appliances: appliances2017,
 	boxes: boxes2017,
 	ground: ground2017,
+	supports: supports2017,
 	raceways,
 	panels: panels2017,
 	walls: {

@@ -2,6 +2,7 @@ import type { Edition } from '../shape/edition';
 import { appliances2020 } from './appliances';
 import { boxes2020 } from './boxes';
 import { ground2017 } from './ground';
+import { supports } from './supports';
 import { raceways } from './raceways';
 import { circuits2020 } from './circuits';
 import * as c from './common';
@@ -27,6 +28,7 @@ export const edition2020: Edition = {
 	appliances: appliances2020,
 	boxes: boxes2020,
 	ground: ground2017,
+	supports,
 	raceways,
 	panels: panels2020,
 	walls: {

@@ -2,6 +2,7 @@ import type { Edition, PlaceRow } from '../shape/edition';
 import { circuits2023 } from './circuits';
 import * as c from './common';
 import { ground2023 } from './ground';
+import { supports } from './supports';
 import { panels2023 } from './panels';
 import { places2023 } from './places';
 import { service2023 } from './service';
@@ -28,6 +29,7 @@ export const edition2023: Edition = {
 		bidet: true
 	},
 	ground: ground2023,
+	supports,
 	circuits: circuits2023,
 	panels: panels2023,
 	breakers: {

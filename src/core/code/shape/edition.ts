@@ -8,6 +8,7 @@ import type { ServiceTable } from './service';
 import type { AppliancesTable } from './appliances';
 import type { BoxesTable } from './boxes';
 import type { BurialTable } from './ground';
+import type { SupportsTable } from './supports';
 import type { RacewayTable } from './raceways';
 
 /** Whether a cable may lie in a place: always, never, or only one that is marked for it. */
@@ -134,6 +135,7 @@ export interface Edition {
 	appliances: AppliancesTable;
 	boxes: BoxesTable;
 	ground: BurialTable;
+	supports: SupportsTable;
 	raceways: RacewayTable;
 	range: {
 		rule: RuleRef;

@@ -1,17 +1,9 @@
+import type { BurialPlace } from '../../model/kinds';
 import type { RuleRef } from '../rule';
 
 /** What lies in the ground: least cover by place and method, and what comes up out of it. */
 export const BURIED = ['direct-burial', 'rigid', 'intermediate', 'pvc', 'emt'] as const;
 export type Buried = (typeof BURIED)[number];
-export const BURIAL_PLACES = [
-	'general',
-	'under-2in-concrete',
-	'under-building',
-	'slab-4in-no-vehicles',
-	'street',
-	'dwelling-driveway'
-] as const;
-export type BurialPlace = (typeof BURIAL_PLACES)[number];
 /** The table's columns: by method; of a small protected branch circuit of a dwelling; of low-voltage lighting and irrigation. */
 export type BurialColumn = 1 | 2 | 3 | 4 | 5;
 export interface BurialTable {

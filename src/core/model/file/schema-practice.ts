@@ -48,7 +48,13 @@ export const practice = shape({
 			panelFt: must(figure(0, 30)),
 			allowance: must(figure(0, 1)),
 			rollsFt: must(list(must(figure(1, 10_000)), 12, 1)),
-			trenchIn: must(figure(1, 48))
+			trenchIn: must(figure(1, 48)),
+			overheadIn: maybe(figure(12, 400)),
+			overDoorIn: maybe(figure(12, 400)),
+			belowIn: maybe(figure(0, 120)),
+			storyIn: maybe(figure(60, 400)),
+			beddingIn: maybe(figure(0, 24)),
+			waste: maybe(figure(0, 1))
 		}).default(undefined)
 	),
 	prices: maybe(

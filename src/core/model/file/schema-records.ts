@@ -68,6 +68,12 @@ export const torque = shape({
 	at: must(time()),
 	by: text().defined()
 });
+export const supply = shape({
+	id: must(named(200)),
+	truck: must(figure(0, 1e6)),
+	ordered: must(flag()),
+	there: must(flag())
+});
 export const inspectorItem = shape({
 	id: id(),
 	item: must(named(500)),

@@ -1,8 +1,9 @@
 import { shape, must, oneOf, figure, flag, text, day, time, maybe, list, whole, named } from './fields';
-import { id, state, inches, NAMES } from './schema-fields';
+import { id, state, inches, NAMES, pointSchema } from './schema-fields';
 import {
 	BOX_MATERIALS,
 	BREAKER_FORMS,
+	BURIAL_PLACES,
 	CABLES,
 	CIRCUIT_KINDS,
 	CONDUCTOR_COLORS,
@@ -30,6 +31,7 @@ import {
 	SWITCHED,
 	SWITCH_WAYS,
 	USB,
+	WAYS,
 	YOKES
 } from '../kinds';
 import { GAUGES } from '../../units/gauge';
@@ -116,7 +118,8 @@ export const box = shape({
 	devices: must(list(device, 12)),
 	state: state(),
 	note: text(2000).defined(),
-	adapter: maybe(flag())
+	adapter: maybe(flag()),
+	fasteners: maybe(shape({ required: must(whole(0, 40)), seen: must(whole(0, 40)) }).default(undefined))
 });
 /** What is known of a cable in the wall; null: nobody has seen it. */
 const CABLE_AS_KNOWN = {
@@ -130,6 +133,30 @@ const CABLE_AS_KNOWN = {
 	lengthFt: figure(0, 2000).nullable().defined(),
 	raceway: maybe(oneOf(RACEWAYS))
 };
+/** The way of a cable on the plan, and a trench as it is dug. */
+const route = shape({
+	way: must(oneOf(WAYS)),
+	via: must(list(pointSchema(), 60)),
+	spaced: maybe(flag())
+}).default(undefined);
+const trench = shape({
+	segments: must(
+		list(
+			shape({
+				id: id(),
+				ft: figure(0.1, 10_000).nullable().defined(),
+				place: must(oneOf(BURIAL_PLACES)),
+				pavingIn: must(figure(0, 24))
+			}),
+			20
+		)
+	),
+	bore: maybe(flag()),
+	coverIn: maybe(figure(0, 240)),
+	riserFromIn: maybe(figure(0, 240)),
+	riserToFt: maybe(figure(0, 100)),
+	corroded: maybe(flag())
+}).default(undefined);
 export const leg = shape({
 	id: id(),
 	circuitId: id(),
@@ -138,7 +165,9 @@ export const leg = shape({
 	...CABLE_AS_KNOWN,
 	state: state(),
 	lies: maybe(oneOf(LIES)),
-	inCableOf: maybe(text(64))
+	inCableOf: maybe(text(64)),
+	route: maybe(route),
+	trench: maybe(trench)
 });
 const load = shape({
 	kind: must(oneOf(LOAD_KINDS)),

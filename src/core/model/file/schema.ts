@@ -12,6 +12,7 @@ import {
 	inspectorItem,
 	guidedCheck,
 	ruling,
+	supply,
 	torque,
 	readingSchema,
 	eventSchema,
@@ -73,6 +74,7 @@ export const jobSchema = shape({
 	guided: maybe(list(guidedCheck, 2000)),
 	rulings: maybe(list(ruling, 500)),
 	torques: maybe(list(torque, 2000)),
+	supplies: maybe(list(supply, 2000)),
 	unit: maybe(unit),
 	peakKw: maybe(figure(0.1, 1000))
 });

@@ -1,6 +1,7 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Buried, BurialColumn, BurialPlace } from '../../code/shape/ground';
+import type { Buried, BurialColumn } from '../../code/shape/ground';
+import type { BurialPlace } from '../../model/kinds';
 import type { Finding, Step } from '../../model/result';
 import { show } from '../../units/quantity';
 

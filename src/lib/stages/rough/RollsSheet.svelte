@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { editJob } from '$core/edit/job';
-	import { DEFAULT_RECKON, type ReckonPractice } from '$core/model/practice';
+	import { reckonOf, type ReckonPractice } from '$core/model/practice';
 	import { cutsOf } from '$core/rough/cuts';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
@@ -10,7 +10,7 @@
 
 	/** Cable to buy, and what to cut from each roll. */
 	const store = useJob();
-	const reckon = $derived(store.job.practice.reckon ?? DEFAULT_RECKON);
+	const reckon = $derived(reckonOf(store.job.practice));
 	const made = $derived(cutsOf(store.job, ['planned', 'built']));
 	const byId = $derived(new Map(made.cuts.map((c) => [c.id, c])));
 	const cables = $derived([...new Set(made.list.rolls.map((r) => r.cable))]);

@@ -8,11 +8,20 @@
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Late from '$lib/ui/Late.svelte';
-	import Coming from '../Coming.svelte';
 	import { StageViews } from '../stage-views';
 
 	const store = useJob();
-	const VIEWS = { legs: 'Legs', rolls: 'Rolls', trench: 'Trench', raceway: 'Raceway' };
+	const VIEWS = {
+		legs: 'Legs',
+		routes: 'Routes',
+		boxes: 'Boxes',
+		supports: 'Supports',
+		checks: 'Check list',
+		list: 'One list',
+		rolls: 'Rolls',
+		trench: 'Trench',
+		raceway: 'Raceway'
+	};
 	type View = keyof typeof VIEWS;
 	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
 	const view = $derived(views.now);
@@ -41,8 +50,19 @@
 	views={VIEWS}
 	{view}
 	onview={views.go}
+	fixed={view === 'routes'}
 >
-	{#if view === 'rolls'}
+	{#if view === 'routes'}
+		<Late load={() => import('./RoutesSheet.svelte')}>{#snippet children(RoutesSheet)}<RoutesSheet />{/snippet}</Late>
+	{:else if view === 'boxes'}
+		<Late load={() => import('./BoxesSheet.svelte')}>{#snippet children(BoxesSheet)}<BoxesSheet />{/snippet}</Late>
+	{:else if view === 'supports'}
+		<Late load={() => import('./SupportsSheet.svelte')}>{#snippet children(SupportsSheet)}<SupportsSheet />{/snippet}</Late>
+	{:else if view === 'checks'}
+		<Late load={() => import('./ChecksSheet.svelte')}>{#snippet children(ChecksSheet)}<ChecksSheet />{/snippet}</Late>
+	{:else if view === 'list'}
+		<Late load={() => import('./ListSheet.svelte')}>{#snippet children(ListSheet)}<ListSheet />{/snippet}</Late>
+	{:else if view === 'rolls'}
 		<Late load={() => import('./RollsSheet.svelte')}>{#snippet children(RollsSheet)}<RollsSheet />{/snippet}</Late>
 	{:else if view === 'trench'}
 		<Late load={() => import('./TrenchSheet.svelte')}>{#snippet children(TrenchSheet)}<TrenchSheet />{/snippet}</Late>
@@ -85,7 +105,6 @@
 				</tr>
 			{/snippet}
 		</DataTable>
-		<Coming text="Routes on the plan, supports and plates, the rough-in check list, and one list to buy from." />
 	{/if}
 </Sheet>
 

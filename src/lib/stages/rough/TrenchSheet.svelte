@@ -1,7 +1,17 @@
 <script lang="ts">
-	import { BURIAL_PLACES, type BurialPlace } from '$core/code/shape/ground';
+	import { BURIAL_PLACES, type BurialPlace } from '$core/model/kinds';
+	import { editJob } from '$core/edit/job';
+	import { editLeg } from '$core/edit/legs';
+	import type { TrenchFacts, TrenchSegment } from '$core/model/job';
+	import { roughCheckId } from '$core/rough/check-list';
+	import { freshId } from '$lib/data/jobs';
+	import Btn from '$lib/ui/Btn.svelte';
+	import CrossBtn from '$lib/ui/CrossBtn.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import FlagField from '$lib/ui/fields/FlagField.svelte';
+	import Photos from '$lib/ui/slip/Photos.svelte';
 	import { drawTrench } from '$core/formats/trench-drawing';
-	import { DEFAULT_RECKON } from '$core/model/practice';
+	import { reckonOf } from '$core/model/practice';
 	import { burial } from '$core/rough/articles/300-5-burial';
 	import { byEdition, spoilOf, trenchesOf } from '$core/rough/trenches';
 	import { show } from '$core/units/quantity';
@@ -24,16 +34,39 @@
 		'dwelling-driveway': "a dwelling's driveway"
 	};
 	const trenches = $derived(trenchesOf({ edition: store.edition, job: store.known }));
-	const form = new FormDraft(draftKey(store.job.id, 'trench'), { place: 'general', diameter: '0.5', bedding: '0', paving: '0' });
-	const place = $derived(BURIAL_PLACES.find((p) => p === form.now.place) ?? 'general');
+	const form = new FormDraft(draftKey(store.job.id, 'trench'), { diameter: '0.5' });
 	const num = (text: string) => (Number.isFinite(Number(text)) ? Math.max(0, Number(text)) : 0);
-	const given = $derived({
-		place,
-		outsideDiameterIn: num(form.now.diameter),
-		beddingIn: num(form.now.bedding),
-		pavingIn: num(form.now.paving)
-	});
-	const widthIn = $derived((store.job.practice.reckon ?? DEFAULT_RECKON).trenchIn);
+	const reckon = $derived(reckonOf(store.job.practice));
+	const widthIn = $derived(reckon.trenchIn);
+	const under = $derived({ outsideDiameterIn: num(form.now.diameter), beddingIn: reckon.beddingIn });
+	const factsOf = (legId: string): TrenchFacts => store.job.legs.find((l) => l.id === legId)?.trench ?? { segments: [] };
+	/** A trench that nobody parted has one stretch, in open ground. */
+	const stretches = (legId: string): TrenchSegment[] => {
+		const { segments } = factsOf(legId);
+		return segments.length ? segments : [{ id: 'all', ft: null, place: 'general', pavingIn: 0 }];
+	};
+	const set = (legId: string, what: string, change: Partial<TrenchFacts>) =>
+		store.edit(`Trench: ${what}`, editLeg(legId, { trench: { ...factsOf(legId), ...change } }));
+	const setStretch = (legId: string, i: number, change: Partial<TrenchSegment>, what: string) =>
+		set(legId, what, {
+			segments: stretches(legId).map((s, k) => ({ ...s, id: s.id === 'all' ? freshId() : s.id, ...(k === i ? change : {}) }))
+		});
+	const more = (legId: string) =>
+		set(legId, 'another stretch', {
+			segments: [
+				...stretches(legId).map((s) => ({ ...s, id: s.id === 'all' ? freshId() : s.id })),
+				{ id: freshId(), ft: null, place: 'general', pavingIn: 0 }
+			]
+		});
+	const setBedding = (v: string) =>
+		store.edit('Bedding', editJob({ practice: { ...store.job.practice, reckon: { ...reckon, beddingIn: Number(v) } } }));
+	const setWidth = (v: string) =>
+		store.edit('Width of a trench', editJob({ practice: { ...store.job.practice, reckon: { ...reckon, trenchIn: Number(v) } } }));
+	const widthFault = (v: string) => (Number(v) >= 1 && Number(v) <= 48 ? null : `1 to 48 in; got "${v}"`);
+	const measured = (most: number) => (v: string) =>
+		v.trim() === '' || (Number(v) >= 0 && Number(v) <= most) ? null : `0 to ${most}, or nothing; got "${v}"`;
+	const figureOf = (v: string) => (v.trim() === '' ? undefined : Number(v));
+
 	const within = (most: number) => (text: string) =>
 		text.trim() && Number(text) >= 0 && Number(text) <= most ? null : `0 to ${most} in; got "${text}"`;
 	const name = (legId: string) => {
@@ -47,22 +80,24 @@
 	Other utilities in the same trench: local rules. Inspection before backfill.
 </p>
 <div class="set">
-	<SelectField
-		label="Where it lies"
-		value={place}
-		options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
-		onkeep={(v) => (form.now.place = v)}
-	/>
 	<TextField label="Outside diameter, in" value={form.now.diameter} check={within(12)} onkeep={(v) => (form.now.diameter = v)} />
-	<TextField label="Bedding, in" value={form.now.bedding} check={within(24)} onkeep={(v) => (form.now.bedding = v)} />
-	<TextField label="Paving over it, in" value={form.now.paving} check={within(24)} onkeep={(v) => (form.now.paving = v)} />
+	<TextField label="Bedding, in" value={String(reckon.beddingIn)} check={within(24)} onkeep={setBedding} />
+	<TextField label="Width, in" value={String(widthIn)} check={widthFault} onkeep={setWidth} />
 </div>
 {#each trenches as t (t.legId)}
-	{@const b = burial(store.edition, { ...t.case, ...given })}
+	{@const facts = factsOf(t.legId)}
+	{@const trench = facts.bore ? ('bore' as const) : ('open' as const)}
+	{@const list = stretches(t.legId).map((s) => ({
+		s,
+		given: { ...under, trench, place: s.place, pavingIn: s.pavingIn },
+		b: burial(store.edition, { ...t.case, ...under, trench, place: s.place, pavingIn: s.pavingIn })
+	}))}
+	{@const deepest = list.reduce((x, y) => (y.b.digIn > x.b.digIn ? y : x))}
+	{@const { b, given } = deepest}
 	{@const d = drawTrench(b, {
 		widthIn,
-		beddingIn: given.beddingIn,
-		diameterIn: given.outsideDiameterIn,
+		beddingIn: under.beddingIn,
+		diameterIn: under.outsideDiameterIn,
 		ribbonIn: store.edition.ground.ribbon.aboveIn
 	})}
 	<section>
@@ -102,7 +137,7 @@
 			</svg>
 			<div>
 				<table class="data">
-					<thead><tr><th>Edition</th><th>Cover</th><th>Column</th><th>Ribbon</th></tr></thead>
+					<thead><tr><th class="num">Edition</th><th class="num">Cover</th><th class="num">Column</th><th>Ribbon</th></tr></thead>
 					<tbody>
 						{#each byEdition(t, given) as row (row.edition)}
 							<tr aria-selected={row.edition === store.edition.key}>
@@ -114,13 +149,107 @@
 						{/each}
 					</tbody>
 				</table>
-				{#if t.lengthFt !== null}
-					{@const spoil = spoilOf(t.lengthFt, b.digIn, widthIn)}
+				{#if facts.bore}<p>Bored: no trench, no ribbon.</p>
+				{:else if t.lengthFt !== null}
+					{@const said = list.reduce((sum, x) => sum + (x.s.ft ?? 0), 0)}
+					{@const rest = Math.max(0, t.lengthFt - said) / Math.max(1, list.filter((x) => x.s.ft === null).length)}
+					{@const spoil = list
+						.map((x) => spoilOf(x.s.ft ?? rest, x.b.digIn, widthIn))
+						.reduce((p, q) => ({ cuFt: p.cuFt + q.cuFt, cuYd: p.cuYd + q.cuYd }))}
+					{#if said > t.lengthFt}<p><Mark kind="caution" /> Its stretches are longer than the cable.</p>{/if}
 					<p>{show(t.lengthFt, 0)} ft, {widthIn} in wide: {show(spoil.cuFt, 0)} cu ft ({show(spoil.cuYd, 1)} cu yd) to dig.</p>
 				{:else}<p><Mark kind="unknown" /> Its length is not known.</p>{/if}
+				{#if b.warningRibbon && t.lengthFt !== null}<p>Ribbon: {show(Math.ceil(t.lengthFt), 0)} ft.</p>{/if}
 				{#each b.findings as f (f.id)}<p><Mark kind={f.severity} /> {f.message} <RuleChip rule={f.rule} /></p>{/each}
 			</div>
 		</div>
+		<table class="data">
+			<thead
+				><tr
+					><th>Stretch</th><th>Where it lies</th><th class="num">Feet</th><th class="num">Paving, in</th><th class="num">Cover</th
+					><th class="num">Dig</th><th></th></tr
+				></thead
+			>
+			<tbody>
+				{#each list as { s, b: own }, i (s.id)}
+					<tr>
+						<td>{i + 1}</td>
+						<td
+							><SelectField
+								label={`Stretch ${i + 1}: where it lies`}
+								hideLabel
+								value={s.place}
+								options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
+								onkeep={(v) =>
+									setStretch(t.legId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
+							/></td
+						>
+						<td class="num"
+							><TextField
+								label={`Stretch ${i + 1}: feet`}
+								hideLabel
+								value={s.ft === null ? '' : String(s.ft)}
+								placeholder="rest"
+								check={measured(10_000)}
+								onkeep={(v) => setStretch(t.legId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
+							/></td
+						>
+						<td class="num"
+							><TextField
+								label={`Stretch ${i + 1}: paving`}
+								hideLabel
+								value={String(s.pavingIn)}
+								check={within(24)}
+								onkeep={(v) => setStretch(t.legId, i, { pavingIn: Number(v) }, 'paving')}
+							/></td
+						>
+						<td class="num">{own.coverIn} in</td>
+						<td class="num"><b>{show(own.digIn, 1)} in</b></td>
+						<td
+							>{#if list.length > 1}<CrossBtn
+									label={`Remove stretch ${i + 1}`}
+									onclick={() => set(t.legId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
+								/>{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		<p class="no-print"><Btn small onclick={() => more(t.legId)}>Another stretch</Btn></p>
+		<Fold title="As measured" open={facts.coverIn !== undefined}>
+			<div class="set">
+				<FlagField
+					label="Bored, not dug"
+					value={facts.bore ?? false}
+					onkeep={(v) => set(t.legId, v ? 'bored' : 'dug', { bore: v || undefined })}
+				/>
+				<TextField
+					label="Cover, in"
+					value={facts.coverIn === undefined ? '' : String(facts.coverIn)}
+					check={measured(240)}
+					onkeep={(v) => set(t.legId, 'cover as measured', { coverIn: figureOf(v) })}
+				/>
+				<TextField
+					label="Riser begins, in down"
+					value={facts.riserFromIn === undefined ? '' : String(facts.riserFromIn)}
+					check={measured(240)}
+					onkeep={(v) => set(t.legId, 'riser', { riserFromIn: figureOf(v) })}
+				/>
+				<TextField
+					label="Riser ends, ft up"
+					value={facts.riserToFt === undefined ? '' : String(facts.riserToFt)}
+					check={measured(100)}
+					onkeep={(v) => set(t.legId, 'riser', { riserToFt: figureOf(v) })}
+				/>
+				<FlagField
+					label="Corroded"
+					value={facts.corroded ?? false}
+					onkeep={(v) => set(t.legId, v ? 'corroded' : 'not corroded', { corroded: v || undefined })}
+				/>
+			</div>
+			<p class="soft">Before it is covered: photo, and the inspector.</p>
+			<Photos of={{ kind: 'check', id: roughCheckId('leg', t.legId, 'backfill') }} />
+		</Fold>
 	</section>
 {:else}
 	<p>No leg lies in the ground: say of a leg where it lies, in its slip, or draw a box outdoors across the yard.</p>

@@ -23,7 +23,7 @@
 		panelId: '',
 		circuitId: '',
 		others: '',
-		cord: false,
+		cord: false as boolean,
 		volts: '',
 		watts: '',
 		amps: '',

@@ -5,13 +5,15 @@
 		value: T;
 		options: readonly { value: T; name: string }[];
 		onkeep: (value: T) => void;
+		/** The label is heard and not seen: in a table its column says it. */
+		hideLabel?: boolean;
 	}
-	let { label, value, options, onkeep }: Props = $props();
+	let { label, value, options, onkeep, hideLabel = false }: Props = $props();
 	const id = $props.id();
 </script>
 
 <div class="field">
-	<label for={id}>{label}</label>
+	<label for={id} class:sr-only={hideLabel}>{label}</label>
 	<Select
 		{id}
 		{value}

@@ -12,8 +12,20 @@
 		inputmode?: 'text' | 'decimal' | 'numeric';
 		placeholder?: string;
 		mono?: boolean;
+		/** The label is heard and not seen: in a table its column says it. */
+		hideLabel?: boolean;
 	}
-	let { label, value, check = () => null, onkeep, ontype, inputmode = 'text', placeholder = '', mono = false }: Props = $props();
+	let {
+		label,
+		value,
+		check = () => null,
+		onkeep,
+		ontype,
+		inputmode = 'text',
+		placeholder = '',
+		mono = false,
+		hideLabel = false
+	}: Props = $props();
 	const id = $props.id();
 	// What is typed stands until it is kept or taken back: a refused text is never lost.
 	let typed = $state<string | null>(null);
@@ -34,7 +46,7 @@
 </script>
 
 <div class="field">
-	<label for={id}>{label}</label>
+	<label for={id} class:sr-only={hideLabel}>{label}</label>
 	<Input
 		{id}
 		value={typed ?? value}

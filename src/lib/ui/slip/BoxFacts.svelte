@@ -67,6 +67,12 @@
 			place: value ? { kind: 'wall', wall: Number(value), at: wallLength(room.outline, Number(value)) / 2 } : null
 		});
 	}
+	/** Both are counted, or neither: one alone says nothing. */
+	function fasten(which: 'required' | 'seen', text: string): void {
+		const n = Math.round(Number(text));
+		const before = box.fasteners ?? { required: which === 'seen' ? n : 0, seen: which === 'required' ? n : 0 };
+		void set('fasteners', { fasteners: text.trim() ? { ...before, [which]: n } : undefined });
+	}
 	function move(at: number | null): void {
 		if (at === null || box.place?.kind !== 'wall' || !room?.outline) return;
 		const length = wallLength(room.outline, box.place.wall);
@@ -154,6 +160,22 @@
 			check={(v) => (/^[1-8]$/.test(v.trim()) ? null : `1 to 8 gangs; got "${v}"`)}
 			inputmode="numeric"
 			onkeep={(v) => set('gangs', { gangs: Number(v) })}
+		/>
+		<TextField
+			label="Fasteners required"
+			value={box.fasteners ? String(box.fasteners.required) : ''}
+			placeholder="not counted"
+			check={within(0, 40, 'Fasteners')}
+			inputmode="numeric"
+			onkeep={(v) => fasten('required', v)}
+		/>
+		<TextField
+			label="Fasteners seen"
+			value={box.fasteners ? String(box.fasteners.seen) : ''}
+			placeholder="not counted"
+			check={within(0, 40, 'Fasteners')}
+			inputmode="numeric"
+			onkeep={(v) => fasten('seen', v)}
 		/>
 	</div>
 </Fold>

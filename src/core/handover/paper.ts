@@ -1,0 +1,65 @@
+import type { RuledJob } from '../code/ruled-job';
+import type { Job, LiveEvent, Reading } from '../model/job';
+import type { Assessment } from '../model/result';
+import type { BoxProof } from '../prove/assess-prove';
+import type { Block } from './blocks';
+
+/** The papers that are left when the work is done. */
+export const PAPERS = {
+	directory: 'Panel directory',
+	'test-record': 'Test record',
+	'punch-list': 'Punch list and inspector',
+	load: 'Load calculation',
+	plan: 'Plan as built',
+	'make-up': 'Make-up cards',
+	materials: 'Materials',
+	labels: 'Labels',
+	'code-letter': 'Code letter',
+	owner: 'For the homeowner'
+} as const;
+export type PaperKey = keyof typeof PAPERS;
+export const PAPER_KEYS = Object.keys(PAPERS) as PaperKey[];
+
+/** What a paper is made from. */
+export interface PaperCase {
+	ruled: RuledJob;
+	/** The same job as it was told: what is not known in it is null. */
+	told: Job;
+	readings: readonly Reading[];
+	events: readonly LiveEvent[];
+	stages: Assessment['stages'];
+	proofs: ReadonlyMap<string, BoxProof>;
+	/** ISO day that it is made on. */
+	today: string;
+	/** A day as it is read, `Oct 12, 2026`; a moment likewise. */
+	sayDay: (day: string) => string;
+	photos: number;
+	/** A box or a circuit, where a paper can be of one. */
+	subject?: string | undefined;
+}
+export interface Paper {
+	key: PaperKey;
+	title: string;
+	blocks: Block[];
+	/** What is missing before it can be signed. */
+	missing: string[];
+	/** At the foot of every page. */
+	foot: string;
+	/** Large letters, for whoever reads it at home. */
+	large?: true;
+	/** Whose signatures belong on it. */
+	signers: string[];
+}
+/** Who stands behind a paper. */
+export const SIGNERS = ['Electrician', 'Homeowner', 'Inspector'] as const;
+
+/** Job, edition and permit, as they head and foot every paper. */
+export const headOf = ({ name, place, edition, permitDate }: Job): string =>
+	`${[name, place].filter(Boolean).join(', ')}. NEC ${edition}, permit dated ${permitDate}.`;
+export const footOf = ({ name, edition }: Job, title: string): string =>
+	`${name} · NEC ${edition} · ${title} · Hekto, an aid for qualified people`;
+export const CLOSING: Block = {
+	kind: 'paragraph',
+	small: true,
+	text: 'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more. Not a substitute for a licensed electrician.'
+};

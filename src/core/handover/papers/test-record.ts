@@ -1,0 +1,128 @@
+import { localDay } from '../../units/day';
+import { indexOf } from '../../model/job-index';
+import { counting } from '../../model/latest-readings';
+import type { Reading } from '../../model/known';
+import { readingUnit, readingValue, readingWords } from '../../model/reading';
+import { allOf } from '../../prove/assess-prove';
+import { gfciRegister } from '../../prove/gfci-register';
+import { runOf } from '../../run/runs';
+import { counted, show } from '../../units/quantity';
+import type { Block } from '../blocks';
+import { CLOSING, headOf, type PaperCase } from '../paper';
+
+const LEVELS = { good: 'good', look: 'look', bad: 'bad', unknown: 'not judged' } as const;
+
+/** Every reading that counts, by circuit and box, with what was predicted and its verdict; GFCI tests; what was not tested. */
+export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] } {
+	const { job } = c.ruled;
+	const { boxes, circuits } = indexOf(job);
+	const list = counting(c.readings);
+	const verdicts = new Map([...c.proofs.values()].flatMap((p) => allOf(p).map((j) => [j.reading.id, j.verdict] as const)));
+	const rowOf = (r: Reading): string[] => {
+		const verdict = verdicts.get(r.id);
+		const unit = readingUnit(r.kind);
+		return [
+			boxes.get(r.boxId)?.name ??
+				job.panels.find((p) => p.id === r.boxId)?.name ??
+				`breaker ${circuits.get(r.boxId)?.number ?? '?'}`,
+			`${readingWords(r.kind)}${r.half === 'lower' ? ', lower' : ''}${r.switchAt === 'off' ? ', switch off' : ''}${r.phase ? `, ${r.phase}` : ''}`,
+			`${readingValue(r)}${r.loadA === null ? '' : ` at ${show(r.loadA)} A`}`,
+			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
+			verdict ? LEVELS[verdict.level] : 'an earlier one',
+			r.instrument || '-',
+			r.by || '-',
+			c.sayDay(localDay(r.at))
+		];
+	};
+	const table = (rows: readonly Reading[]): Block => ({
+		kind: 'table',
+		head: ['Place', 'Reading', 'Read', 'Predicted', 'Verdict', 'Instrument', 'Who', 'When'],
+		num: [2, 3],
+		rows: rows.map(rowOf)
+	});
+	const done = new Set<string>();
+	const ofCircuits = job.circuits.flatMap((circuit): Block[] => {
+		const order = [circuit.id, ...runOf(job, circuit).nodes.map((n) => n.boxId)];
+		const rows = order.flatMap((id) =>
+			list.filter((r) => r.boxId === id && !done.has(r.id)).sort((a, b) => a.at.localeCompare(b.at))
+		);
+		for (const r of rows) done.add(r.id);
+		return rows.length ? [{ kind: 'heading', text: `Circuit ${circuit.number}, ${circuit.name}` }, table(rows)] : [];
+	});
+	const rest = list.filter((r) => !done.has(r.id));
+	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
+	const unread = outlets.filter((b) => !c.proofs.has(b.id));
+	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
+	const bad = [...c.proofs.values()].filter((p) => p.level === 'bad');
+	return {
+		blocks: [
+			{ kind: 'title', text: 'Test record' },
+			{ kind: 'paragraph', text: headOf(job) },
+			{
+				kind: 'paragraph',
+				text: `${counted(list.length, 'reading')}; ${outlets.length - unread.length} of ${counted(outlets.length, 'outlet')} tested.`
+			},
+			...ofCircuits,
+			...(rest.length ? [{ kind: 'heading', text: 'On no circuit, and at panels' } as const, table(rest)] : []),
+			...(register.length
+				? [
+						{ kind: 'heading', text: 'GFCI and dual-function devices' } as const,
+						{
+							kind: 'table',
+							head: ['Device', 'Where', 'Goes dead with it', 'Last test', 'mA', 'ms', 'Next', 'Replace by'],
+							num: [4, 5],
+							rows: register.map((g) => [
+								g.name,
+								g.where,
+								g.protects.join(', ') || '-',
+								g.last
+									? `${LEVELS[g.last.level]}, ${c.sayDay(localDay(g.last.at))}${g.last.by ? `, ${g.last.by}` : ''}`
+									: 'never tested',
+								g.milliamps === null ? '-' : show(g.milliamps, 1),
+								g.millis === null ? '-' : show(g.millis, 0),
+								g.nextDue === null ? '-' : c.sayDay(g.nextDue),
+								g.replaceBy === null ? 'age not known' : c.sayDay(g.replaceBy)
+							])
+						} as const
+					]
+				: []),
+			{ kind: 'heading', text: 'Not tested' },
+			unread.length
+				? { kind: 'paragraph', text: unread.map((b) => b.name).join(', ') }
+				: { kind: 'paragraph', text: outlets.length ? 'Every outlet that is there was read.' : 'No outlet is there yet.' },
+			...torques(c),
+			{ kind: 'signature', role: 'Electrician' },
+			CLOSING
+		],
+		missing: [
+			...(unread.length ? [`${counted(unread.length, 'outlet')} not tested`] : []),
+			...(bad.length ? [`${counted(bad.length, 'place')} read bad`] : []),
+			...(register.some((g) => g.state === 'never-tested') ? ['a GFCI never tested'] : []),
+			...(list.some((r) => !r.by) ? ['readings without a name'] : [])
+		]
+	};
+}
+function torques({ told, ruled, sayDay }: PaperCase): Block[] {
+	const rows = told.torques ?? [];
+	if (!rows.length) return [];
+	const { boxes, circuits } = indexOf(ruled.job);
+	const placeOf = (id: string): string =>
+		boxes.get(id)?.name ?? ruled.job.panels.find((p) => p.id === id)?.name ?? `breaker ${circuits.get(id)?.number ?? '?'}`;
+	return [
+		{ kind: 'heading', text: 'Torque' },
+		{
+			kind: 'table',
+			head: ['Place', 'What', 'Tightened to', 'Marked', 'Tool', 'Who', 'When'],
+			num: [2, 3],
+			rows: rows.map((t) => [
+				placeOf(t.placeId),
+				t.what,
+				`${show(t.value, 1)} ${t.unit}`,
+				t.marked === null ? 'not read' : `${show(t.marked, 1)} ${t.unit}`,
+				t.tool || '-',
+				t.by,
+				sayDay(localDay(t.at))
+			])
+		}
+	];
+}

@@ -1,0 +1,174 @@
+import { cite } from '../code/rule';
+import { unmeasuredLegs } from '../circuits/assess-circuits';
+import type { House } from '../house';
+import { CABLE_MAKES } from '../model/cable-kinds';
+import { ifKnown, type Leg } from '../model/known';
+import type { Finding, StageResult } from '../model/result';
+import { bundlesOf } from '../run/bundles';
+import { show } from '../units/quantity';
+import { burial } from './articles/300-5-burial';
+import { assessFit } from './boxes-fit';
+import { routeLength } from './routes/route';
+import { trenchesOf } from './trenches';
+
+/** Rough-in: cables that are not measured, boxes too small, ways that do not agree, what was found in the ground, fasteners. */
+export function assessRough(house: House): StageResult {
+	const fit = assessFit(house);
+	return {
+		findings: [
+			...unmeasuredLegs(house),
+			...fit.findings,
+			...house.job.legs.flatMap((l) => ofLeg(house, l)),
+			...foundTrenches(house),
+			...fasteners(house),
+			...bundled(house)
+		],
+		decisions: fit.decisions
+	};
+}
+const nameOf = ({ job, index }: House, id: string | null): string =>
+	index.boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? '?';
+const legName = (house: House, leg: Leg): string =>
+	`The cable from ${nameOf(
+		house,
+		ifKnown(() => leg.fromId)
+	)} to ${nameOf(house, leg.toId)}`;
+
+function ofLeg(house: House, leg: Leg): Finding[] {
+	const { edition, job } = house;
+	if (!leg.route || leg.inCableOf) return [];
+	const subject = { kind: 'leg', id: leg.id } as const;
+	const found: Finding[] = [];
+	const way = ifKnown(() => routeLength({ edition, job }, leg));
+	if (way && leg.state === 'planned' && leg.lengthFt !== null && way.feet !== Math.ceil(leg.lengthFt))
+		found.push({
+			id: `route-length:${leg.id}`,
+			code: 'route-length',
+			circuitId: leg.circuitId,
+			severity: 'advice',
+			rule: cite(edition, edition.drop.rule),
+			subject,
+			message: `${legName(house, leg)} is ${way.feet} ft by its way on the plan; ${show(leg.lengthFt, 1)} ft is entered.`,
+			have: leg.lengthFt,
+			need: way.feet,
+			unit: 'ft',
+			fix: { kind: 'edit-leg', label: `Make it ${way.feet} ft`, legId: leg.id, change: { lengthFt: way.feet } }
+		});
+	const cable = ifKnown(() => leg.cable);
+	if (leg.route.way === 'slab' && cable && CABLE_MAKES[cable].made === 'sheathed' && !leg.raceway)
+		found.push({
+			id: `in-concrete:${leg.id}`,
+			code: 'in-concrete',
+			circuitId: leg.circuitId,
+			severity: leg.state === 'found' ? 'caution' : 'violation',
+			rule: cite(edition, edition.supports.concrete),
+			subject,
+			message: `${legName(house, leg)} is ${CABLE_MAKES[cable].name} in a slab: no cable is embedded in concrete. Use a raceway with conductors marked for wet places, or another way.`
+		});
+	return found;
+}
+/** Trenches that were opened: cover and riser as measured, against what is due today. @source 300.5, 300.5(D)(1), 300.6 */
+function foundTrenches({ edition, job, index }: House): Finding[] {
+	return trenchesOf({ edition, job }).flatMap((t): Finding[] => {
+		const leg = job.legs.find((l) => l.id === t.legId);
+		const facts = leg?.trench;
+		if (!leg || !facts) return [];
+		const subject = { kind: 'leg', id: leg.id } as const;
+		const name = `The cable to ${index.boxes.get(leg.toId)?.name ?? '?'}`;
+		const severity = leg.state === 'found' ? ('caution' as const) : ('violation' as const);
+		const say = (code: string, rule: Finding['rule'], message: string, more: Partial<Finding> = {}): Finding => ({
+			id: `${code}:${leg.id}`,
+			code,
+			circuitId: leg.circuitId,
+			severity,
+			rule,
+			subject,
+			message,
+			...more
+		});
+		const places = facts.segments.length ? facts.segments.map((s) => s.place) : (['general'] as const);
+		const due = places.map((place) => burial(edition, { ...t.case, place })).reduce((a, b) => (b.coverIn > a.coverIn ? b : a));
+		const found: Finding[] = [];
+		if (facts.coverIn !== undefined && facts.coverIn < due.coverIn)
+			found.push(
+				say(
+					'found-cover',
+					cite(edition, edition.ground.rule),
+					`${name} lies ${show(facts.coverIn, 1)} in deep; ${due.coverIn} in is required (column ${due.column}). Lower it, put it in rigid conduit, or protect the circuit with a GFCI where column 4 is then enough.`,
+					{ have: facts.coverIn, need: due.coverIn, unit: 'in' }
+				)
+			);
+		if (facts.riserFromIn !== undefined && facts.riserFromIn < due.riser.fromIn)
+			found.push(
+				say(
+					'found-riser',
+					cite(edition, edition.ground.riser.rule),
+					`${name}: its protection begins ${show(facts.riserFromIn, 1)} in down; from ${due.riser.fromIn} in is required.`,
+					{ have: facts.riserFromIn, need: due.riser.fromIn, unit: 'in' }
+				)
+			);
+		if (facts.riserToFt !== undefined && facts.riserToFt < due.riser.toFt)
+			found.push(
+				say(
+					'found-riser-top',
+					cite(edition, edition.ground.riser.rule),
+					`${name}: its protection ends ${show(facts.riserToFt, 1)} ft up; to ${due.riser.toFt} ft, or to the enclosure, is required.`,
+					{ have: facts.riserToFt, need: due.riser.toFt, unit: 'ft' }
+				)
+			);
+		if (facts.corroded)
+			found.push(
+				say(
+					'found-corroded',
+					cite(edition, edition.ground.damage),
+					`${name}: its raceway is corroded. Read the ground path under load; replace what is eaten through.`
+				)
+			);
+		return found;
+	});
+}
+/** Fewer fasteners than the instructions ask for. @source 110.3(B), 314.23 */
+function fasteners({ edition, job }: House): Finding[] {
+	return job.boxes.flatMap((box): Finding[] => {
+		const f = box.fasteners;
+		if (!f || f.seen >= f.required) return [];
+		return [
+			{
+				id: `fasteners:${box.id}`,
+				code: 'fasteners',
+				severity: 'violation',
+				rule: cite(edition, edition.boxes.makeUp.listed),
+				subject: { kind: 'box', id: box.id },
+				message: `${box.name} has ${f.seen} of the ${f.required} fasteners that its instructions require. Put in the rest.`,
+				have: f.seen,
+				need: f.required
+			}
+		];
+	});
+}
+/** Cables that lie through the same holes: more than two are said once, at the largest. @source 310.15(C)(1), 334.80 */
+function bundled(house: House): Finding[] {
+	const { edition, job } = house;
+	const { bundle } = edition.supports;
+	const seen = new Set<string>();
+	return [...bundlesOf(job, bundle.fromIn).values()]
+		.sort((a, b) => b.legIds.length - a.legIds.length)
+		.flatMap(({ legIds }): Finding[] => {
+			if (legIds.length < SAID_FROM || legIds.some((id) => seen.has(id))) return [];
+			for (const id of legIds) seen.add(id);
+			const legs = legIds.flatMap((id) => job.legs.find((l) => l.id === id) ?? []);
+			const [first] = legs;
+			if (!first) return [];
+			return [
+				{
+					id: `bundle:${first.id}`,
+					code: 'bundle',
+					severity: 'advice',
+					rule: cite(edition, bundle.rule),
+					subject: { kind: 'leg', id: first.id },
+					message: `${legIds.length} cables share their holes for more than ${bundle.fromIn} in (to ${legs.map((l) => nameOf(house, l.toId)).join(', ')}): ${2 * legIds.length} current-carrying conductors count for each. Space them apart, or bore a second row.`
+				}
+			];
+		});
+}
+const SAID_FROM = 3;

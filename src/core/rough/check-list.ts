@@ -1,0 +1,143 @@
+import type { RuledJob } from '../code/ruled-job';
+import { cite } from '../code/rule';
+import { indexOf } from '../model/job-index';
+import type { Box, Job, Leg } from '../model/job';
+import type { Rule } from '../model/result';
+import { supportsOf } from './supports';
+
+/** The rough-in as it is looked over before the walls close: per box and per cable, what is looked at, and whether it was. */
+export interface RoughCheck {
+	/** Kept as a check of the job, with its photos. */
+	id: string;
+	of: { kind: 'box' | 'leg'; id: string };
+	words: string;
+	/** Figure or section that stands behind it. */
+	detail: string;
+	rule: Rule | null;
+	seen: 'done' | 'not-done' | null;
+}
+/** The key of one line of the list. @example roughCheckId('box', 'k-03', 'flush') -> 'rough:box:k-03:flush' */
+export const roughCheckId = (kind: 'box' | 'leg', id: string, what: string): string => `rough:${kind}:${id}:${what}`;
+
+/** Free length where the opening of a box is under 8 in. @source 300.14 */
+const FREE = '6 in free from where the sheath ends, 3 in past the opening';
+
+/** What is looked at in one box. @source 110.3(B), 250.148, 300.14, 314.16, 314.17, 314.20, 314.23 */
+export function boxChecks(ruled: RuledJob, box: Box): RoughCheck[] {
+	const { job, edition } = ruled;
+	const rule = edition.boxes.makeUp;
+	const line = (what: string, words: string, detail: string, of: RoughCheck['rule'] = null) =>
+		lineOf(job, { kind: 'box', id: box.id }, { what, words, detail, rule: of });
+	const { fasteners } = box;
+	return [
+		line('free', 'Free conductor', FREE),
+		line('sheath', 'Sheath in the box', 'at least 1/4 in inside', cite(edition, edition.supports.noClamp.rule)),
+		line(
+			'clamp',
+			'Clamp or connector',
+			box.material === 'metal' ? 'listed, tight on the cable' : 'each cable held, one in a hole unless marked for two'
+		),
+		line(
+			'grounds',
+			'Grounds made up',
+			box.material === 'metal' ? 'joined, with a pigtail to the box' : 'joined, or one for each device',
+			cite(edition, rule.grounds)
+		),
+		line('flush', 'Box flush', 'with the finish where it burns; else 1/4 in back at most'),
+		line('fill', 'Fill', 'no more in it than it was figured for', cite(edition, edition.boxes.conductor.rule)),
+		line(
+			'fasteners',
+			'Fasteners',
+			fasteners
+				? `${fasteners.seen} of the ${fasteners.required} that its instructions require`
+				: 'as many as its instructions require',
+			cite(edition, rule.listed)
+		)
+	];
+}
+/** What is looked at along one cable. @source 300.4, 334.30, 408.4 */
+export function legChecks(ruled: RuledJob, leg: Leg): RoughCheck[] {
+	const { job, edition } = ruled;
+	const s = supportsOf(edition, job, leg);
+	const line = (what: string, words: string, detail: string, of: RoughCheck['rule'] = null) =>
+		lineOf(job, { kind: 'leg', id: leg.id }, { what, words, detail, rule: of });
+	const near = [s.boxIn.from, s.boxIn.to].filter((x) => x !== null);
+	const home = job.panels.some((p) => p.id === leg.fromId);
+	return [
+		line(
+			'staples',
+			s.what === 'straps' ? 'Straps' : 'Staples',
+			s.everyIn === null
+				? (s.why ?? '')
+				: `within ${[...new Set(near)].join(' and ')} in of its boxes, then every ${feetWords(s.everyIn)}`,
+			s.rule
+		),
+		line(
+			'plates',
+			'Plates',
+			`where a hole is nearer than ${edition.supports.edge.leastIn} in to the edge, and at each notch`,
+			cite(edition, edition.supports.edge.rule)
+		),
+		line('whole', 'Sheath whole', 'no kink, no cut, no splice outside a box'),
+		...(home
+			? [
+					line(
+						'label',
+						'Home run labeled',
+						`with circuit ${indexOf(job).circuits.get(leg.circuitId)?.number ?? '?'}, at the panel`
+					)
+				]
+			: []),
+		...(leg.route?.way === 'trench' || leg.lies === 'underground'
+			? [line('backfill', 'Looked at before backfill', 'cover measured, photo, inspector')]
+			: [])
+	];
+}
+const feetWords = (inches: number): string => {
+	const feet = Math.floor(inches / 12);
+	return inches % 12 ? `${feet} ft ${inches % 12} in` : `${feet} ft`;
+};
+function lineOf(
+	job: Job,
+	of: RoughCheck['of'],
+	line: { what: string; words: string; detail: string; rule: Rule | null }
+): RoughCheck {
+	const id = roughCheckId(of.kind, of.id, line.what);
+	const { what: _, ...said } = line;
+	return { id, of, ...said, seen: job.checks.find((c) => c.id === id)?.seen ?? null };
+}
+/** One for the whole of the rough-in. */
+export const NOT_ENERGIZED = roughCheckId('box', '', 'not-energized');
+
+/** How far the list is: of what is new. */
+export function roughProgress(ruled: RuledJob): { done: number; notDone: number; all: number } {
+	const lines = roughList(ruled).flatMap((g) => g.checks);
+	return {
+		done: lines.filter((l) => l.seen === 'done').length,
+		notDone: lines.filter((l) => l.seen === 'not-done').length,
+		all: lines.length
+	};
+}
+export interface RoughGroup {
+	of: RoughCheck['of'];
+	name: string;
+	checks: RoughCheck[];
+}
+/** Every new box and every new cable with its lines, boxes in feed order where they are on a circuit. @param circuitId null: of all */
+export function roughList(ruled: RuledJob, circuitId: string | null = null): RoughGroup[] {
+	const { job } = ruled;
+	const { boxes } = indexOf(job);
+	const nameOf = (id: string | null): string => boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? '?';
+	const legs = job.legs.filter((l) => l.state !== 'found' && !l.inCableOf && (circuitId === null || l.circuitId === circuitId));
+	const ofCircuit = new Set(legs.map((l) => l.toId));
+	return [
+		...job.boxes
+			.filter((b) => b.state !== 'found' && (circuitId === null || ofCircuit.has(b.id)))
+			.map((b): RoughGroup => ({ of: { kind: 'box', id: b.id }, name: b.name, checks: boxChecks(ruled, b) })),
+		...legs.map((l): RoughGroup => ({
+			of: { kind: 'leg', id: l.id },
+			name: `${nameOf(l.fromId)} to ${nameOf(l.toId)}`,
+			checks: legChecks(ruled, l)
+		}))
+	];
+}
