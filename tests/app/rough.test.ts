@@ -14,7 +14,9 @@ test('the house is laid by one press; a way is moved by keys and its length foll
 	await b.fresh('Quillback Pottery', `${JOB}?view=routes`);
 	await b.click('.sheet .bar button', 'Lay 82 cables');
 	await b.find('.plan .way');
-	await b.run('document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.run(
+		'document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))'
+	);
 	await b.says('Main panel to K-06', '.sheet .bar');
 	const feet = () => b.run<number>('return Number.parseInt(document.querySelector(".sheet .bar .figure b").textContent)');
 	const before = await feet();
@@ -32,10 +34,15 @@ test('the house is laid by one press; a way is moved by keys and its length foll
 test('a way is dragged by its corner, and keeps its ends', async () => {
 	await b.fresh('Quillback Pottery', `${JOB}?view=routes`);
 	await b.click('.sheet .bar button', 'Lay 82 cables');
-	await b.run('document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.run(
+		'document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))'
+	);
 	const path = () => b.run<string>('return document.querySelector(".plan .way.picked .line").getAttribute("d")');
 	const before = await path();
-	await b.driver.actions().dragAndDrop(await b.find('.plan .corner'), { x: 30, y: -25 }).perform();
+	await b.driver
+		.actions()
+		.dragAndDrop(await b.find('.plan .corner'), { x: 30, y: -25 })
+		.perform();
 	await b.settled();
 	const after = await path();
 	assert.notEqual(after, before);

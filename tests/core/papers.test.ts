@@ -66,7 +66,10 @@ async function pdfOf(definition: object): Promise<string> {
 }
 test('a printed letter keeps é, ’, ² and °, in fonts that go with it, with its page and its job', async () => {
 	const pdf = await pdfOf(
-		blocksDefinition(together([letterBlocks(letter, 'Oct 12, 2026'), letterBlocks(letter, 'Oct 12, 2026')]), 'Marrow Street')
+		blocksDefinition(together([letterBlocks(letter, 'Oct 12, 2026'), letterBlocks(letter, 'Oct 12, 2026')]), {
+			foot: 'Marrow Street',
+			size: 'LETTER'
+		})
 	);
 	for (const [sign, code] of [
 		['é', '00e9'],

@@ -1,5 +1,5 @@
 import type { Command } from './command';
-import type { GuidedCheck, InspectorItem, Job, Ruling, Supply, Torque } from '../model/job';
+import type { GuidedCheck, InspectorItem, Job, Ruling, Signature, Supply, Torque } from '../model/job';
 
 /** An inspector's list, the authority's rulings, and checks that were led step by step. */
 
@@ -46,6 +46,16 @@ export const removeTorque =
 	(id: string): Command =>
 	(draft) =>
 		void (draft.torques = draft.torques?.filter((t) => t.id !== id));
+/** Keeps a signature on a paper. */
+export const putSignature =
+	(signature: Signature): Command =>
+	(draft) =>
+		void (draft.signatures = replaced(draft.signatures, signature));
+/** Takes a signature off its paper. */
+export const removeSignature =
+	(id: string): Command =>
+	(draft) =>
+		void (draft.signatures = draft.signatures?.filter((s) => s.id !== id));
 /** Keeps what is on the truck of a line, and whether it is ordered or there; nothing of it takes the row out. */
 export const putSupply =
 	(supply: Supply): Command =>

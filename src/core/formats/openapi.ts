@@ -5,6 +5,7 @@ import { jobFileSchema } from '../model/file/schema';
 import { diagnoseRequest } from './diagnose-request';
 import { boxFillRequest, countersRequest, protectRequest, serviceLoadRequest, sizeRequest, wallsRequest } from './api-requests';
 import { makeUpRequest } from './makeup-request';
+import { DOCUMENTS } from './report-request';
 import { networkRequest, streamRequest } from './network-requests';
 import { burialRequest, cutListRequest, racewayRequest } from './rough-requests';
 import { decodeRequest, walksRequest } from './walks-request';
@@ -113,6 +114,7 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 				jobFileSchema,
 				answer({ stages: object(Object.fromEntries(STAGES.map((s) => [s, STAGE]))), quantities: { type: 'object' } })
 			),
+			'/api/v1/report': report('A paper of a job as PDF, or all of them with the job as a zip'),
 			'/api/v1/network': post(
 				'What instruments would read on one circuit with any faults in it, and what would open',
 				networkRequest,
@@ -251,6 +253,20 @@ const post = (summary: string, body: AnySchema, result: JsonSchema) => ({
 		}
 	}
 });
+const report = (summary: string): JsonSchema => {
+	const body = {
+		...object({ file: jsonSchemaOf(jobFileSchema), document: { enum: [...DOCUMENTS] }, subject: TEXT }),
+		required: ['file', 'document']
+	};
+	const binary = { schema: { type: 'string', format: 'binary' } };
+	const responses = {
+		400: error('Faults of the body, all at once'),
+		413: error('Over 5 MB'),
+		415: error('Not application/json')
+	};
+	const made = { description: summary, content: { 'application/pdf': binary, 'application/zip': binary } };
+	return { post: { summary, requestBody: { required: true, content: content(body) }, responses: { 200: made, ...responses } } };
+};
 const stream = (summary: string, body: AnySchema): JsonSchema => {
 	const { post: one } = post(summary, body, {}) as { post: { responses: Record<string, unknown> } };
 	const events = { description: summary, content: { 'text/event-stream': { schema: TEXT } } };

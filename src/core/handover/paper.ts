@@ -1,5 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Job, LiveEvent, Reading } from '../model/job';
+import { PAPER_KINDS, type PaperKind } from '../model/kinds';
 import type { Assessment } from '../model/result';
 import type { BoxProof } from '../prove/assess-prove';
 import type { Block } from './blocks';
@@ -16,9 +17,9 @@ export const PAPERS = {
 	labels: 'Labels',
 	'code-letter': 'Code letter',
 	owner: 'For the homeowner'
-} as const;
-export type PaperKey = keyof typeof PAPERS;
-export const PAPER_KEYS = Object.keys(PAPERS) as PaperKey[];
+} as const satisfies Record<PaperKind, string>;
+export type PaperKey = PaperKind;
+export const PAPER_KEYS: readonly PaperKey[] = PAPER_KINDS;
 
 /** What a paper is made from. */
 export interface PaperCase {

@@ -44,7 +44,18 @@ import type {
 	Yoke
 } from './kinds';
 import type { Practice } from './practice';
-import type { GuidedCheck, InspectorItem, LiveEvent, Photo, Reading, Ruling, SiteCheck, Symptom, Torque } from './records';
+import type {
+	GuidedCheck,
+	InspectorItem,
+	LiveEvent,
+	Photo,
+	Reading,
+	Ruling,
+	Signature,
+	SiteCheck,
+	Symptom,
+	Torque
+} from './records';
 
 export * from './practice';
 export type * from './records';
@@ -515,6 +526,7 @@ export interface Job {
 	rulings?: Ruling[] | undefined;
 	torques?: Torque[] | undefined;
 	supplies?: Supply[] | undefined;
+	signatures?: Signature[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */

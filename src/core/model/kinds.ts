@@ -313,6 +313,20 @@ export const GUIDED_KINDS = [
 	'loads'
 ] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
+/** The papers that are left when the work is done, by their keys. */
+export const PAPER_KINDS = [
+	'directory',
+	'test-record',
+	'punch-list',
+	'load',
+	'plan',
+	'make-up',
+	'materials',
+	'labels',
+	'code-letter',
+	'owner'
+] as const;
+export type PaperKind = (typeof PAPER_KINDS)[number];
 /** In what torque is marked. */
 export const TORQUE_UNITS = ['in-lb', 'ft-lb', 'N·m'] as const;
 /** What a photo can be of. */

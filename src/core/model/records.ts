@@ -3,6 +3,7 @@ import type {
 	GuidedKind,
 	ItemState,
 	Meter,
+	PaperKind,
 	PHOTO_OF,
 	ReadingKind,
 	TORQUE_UNITS,
@@ -77,6 +78,23 @@ export interface GuidedCheck {
 	at: string;
 	by: string;
 	note: string;
+}
+/** A paper that was signed: by whom, and what it said then. */
+export interface Signature {
+	id: string;
+	paper: PaperKind;
+	/** The box, the circuit or the panel that the paper is of; left out: of all. */
+	subject?: string | undefined;
+	role: string;
+	name: string;
+	license: string;
+	at: string;
+	/** As drawn: points of each stroke, in a field of so many. */
+	strokes: (readonly [x: number, y: number])[][];
+	width: number;
+	height: number;
+	/** SHA-256 of what the paper said. */
+	fingerprint: string;
 }
 /** A screw that was tightened with a tool to a value. @source 110.14(D) */
 export interface Torque {

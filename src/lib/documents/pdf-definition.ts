@@ -46,7 +46,15 @@ export interface BlocksForm {
 export function blocksDefinition(blocks: readonly Block[], form: BlocksForm): TDocumentDefinitions {
 	const content: Content[] = [];
 	let fresh = false;
-	for (const block of blocks) {
+	for (const block of paired(blocks)) {
+		if (block.kind === 'pair') {
+			content.push({
+				columns: block.figures.map((f) => asContent(f, form) ?? { text: '' }),
+				columnGap: 14,
+				unbreakable: true
+			} as Content);
+			continue;
+		}
 		if (block.kind === 'page') {
 			fresh = content.length > 0;
 			continue;
@@ -71,6 +79,18 @@ export function blocksDefinition(blocks: readonly Block[], form: BlocksForm): TD
 		}),
 		content
 	};
+}
+type FigureBlock = Extract<Block, { kind: 'figure' }>;
+/** Cards stand two beside each other, four to a page. */
+function paired(blocks: readonly Block[]): (Block | { kind: 'pair'; figures: FigureBlock[] })[] {
+	const out: (Block | { kind: 'pair'; figures: FigureBlock[] })[] = [];
+	for (const block of blocks) {
+		const last = out.at(-1);
+		if (block.kind !== 'figure' || block.of.kind !== 'make-up') out.push(block);
+		else if (last?.kind === 'pair' && last.figures.length < 2) last.figures.push(block);
+		else out.push({ kind: 'pair', figures: [block] });
+	}
+	return out;
 }
 function asContent(block: Exclude<Block, { kind: 'page' }>, form: BlocksForm): Content | null {
 	const scale = form.large ? 1.4 : 1;
@@ -146,7 +166,11 @@ function figureContent({ of, caption }: Extract<Block, { kind: 'figure' }>, form
 	if (of.kind === 'labels') return { svg, width: SHEET[form.size].width, absolutePosition: { x: 0, y: 0 } };
 	const across = SHEET[form.size].width - 2 * MARGIN;
 	const most: [number, number] =
-		of.kind === 'make-up' ? [across * 0.62, MOST_HIGH] : of.kind === 'run' ? [across, MOST_HIGH / 2] : [across, MOST_HIGH];
+		of.kind === 'make-up'
+			? [(across - 14) / 2, MOST_HIGH / 2 + 20]
+			: of.kind === 'run'
+				? [across, MOST_HIGH / 2]
+				: [across, MOST_HIGH];
 	return {
 		stack: [
 			...(caption ? [{ text: caption, bold: true, margin: [0, 6, 0, 2] as [number, number, number, number] }] : []),

@@ -4,8 +4,11 @@ import { refusal, type Answer, type TaskName } from './tasks';
 
 export const MAX_BODY_BYTES = 5_000_000;
 
-export const send = ({ status, text }: Answer, headers: Record<string, string> = {}): Response =>
-	new Response(text, { status, headers: { 'content-type': 'application/json', ...headers } });
+export const send = ({ status, text, file }: Answer, headers: Record<string, string> = {}): Response =>
+	new Response(file ? new Uint8Array(file.bytes) : text, {
+		status,
+		headers: { 'content-type': file?.type ?? 'application/json', ...headers }
+	});
 export const notHere = (path: string): Response =>
 	send(refusal(404, `There is no ${path.slice(0, 60)} here; see /api/v1/openapi.json.`));
 /** What is the same each time: written once. */

@@ -15,6 +15,7 @@ import {
 	checkRaceway
 } from '$core/formats/rough-requests';
 import { answerDecode, answerWalks, checkDecode, checkWalks } from '$core/formats/walks-request';
+import { checkReport } from '$core/formats/report-request';
 import { checkMakeUp } from '$core/formats/makeup-request';
 import { layoutCounters } from '$core/layout/counters';
 import { layoutWalls } from '$core/layout/walls';
@@ -28,9 +29,16 @@ import { boxFill } from '$core/rough/articles/314-16-box-fill';
 export interface Task {
 	/** Of this thread's time, ms. */
 	limitMs: number;
-	run: (body: unknown) => Checked<unknown>;
+	run: (body: unknown) => Checked<unknown> | Promise<Checked<unknown>>;
+}
+/** An answer that is a file, not JSON. */
+interface FileAnswer {
+	bytes: Uint8Array;
+	type: string;
 }
 const LIMIT_MS = 2000;
+/** A package of a whole house has ten papers and their drawings. */
+const REPORT_MS = 30_000;
 
 function task<T>(check: (body: unknown) => Checked<T>, answer: (body: T) => unknown, limitMs = LIMIT_MS): Task {
 	return {
@@ -66,6 +74,16 @@ export const TASKS = {
 	walks: task(checkWalks, answerWalks),
 	'walks-decode': task(checkDecode, answerDecode),
 	assess: task(checkAssess, answerAssess),
+	report: {
+		limitMs: REPORT_MS,
+		run: async (body) => {
+			const checked = checkReport(body);
+			if (!checked.ok) return checked;
+			// Fonts and the maker of PDFs are loaded with the first that is asked for.
+			const { reportOf } = await import('../documents/report');
+			return { ok: true, value: await reportOf(checked.value) };
+		}
+	},
 	/** The reading that a stream repeats, with how often and how it spreads. */
 	stream: task(checkStream, (body) => {
 		const { box, instrument, noise, everyMs } = body;
@@ -78,8 +96,9 @@ export type TaskName = keyof typeof TASKS;
 
 export interface Answer {
 	status: number;
-	/** JSON. */
+	/** JSON; empty: the answer is a file. */
 	text: string;
+	file?: FileAnswer;
 }
 export const refusal = (status: number, message: string, fields: FieldFault[] = []): Answer => ({
 	status,
@@ -87,7 +106,7 @@ export const refusal = (status: number, message: string, fields: FieldFault[] = 
 });
 
 /** From the bytes of a body to the JSON of its answer. @throws what a fault of Hekto's own throws */
-export function answerTo(name: TaskName, body: Uint8Array): Answer {
+export async function answerTo(name: TaskName, body: Uint8Array): Promise<Answer> {
 	let plain: unknown;
 	try {
 		plain = JSON.parse(new TextDecoder().decode(body));
@@ -95,8 +114,11 @@ export function answerTo(name: TaskName, body: Uint8Array): Answer {
 		const why = (error as Error).message.slice(0, 120);
 		return refusal(400, `The body is not JSON: ${why}`, [{ path: '', message: 'must be JSON' }]);
 	}
-	const outcome: Checked<unknown> = TASKS[name].run(plain);
-	return outcome.ok ? { status: 200, text: JSON.stringify(outcome.value) } : badRequest(outcome.faults);
+	const outcome: Checked<unknown> = await TASKS[name].run(plain);
+	if (!outcome.ok) return badRequest(outcome.faults);
+	return name === 'report'
+		? { status: 200, text: '', file: outcome.value as FileAnswer }
+		: { status: 200, text: JSON.stringify(outcome.value) };
 }
 function badRequest(all: FieldFault[]): Answer {
 	const faults = told(all);

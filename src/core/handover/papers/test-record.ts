@@ -26,7 +26,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 				job.panels.find((p) => p.id === r.boxId)?.name ??
 				`breaker ${circuits.get(r.boxId)?.number ?? '?'}`,
 			`${readingWords(r.kind)}${r.half === 'lower' ? ', lower' : ''}${r.switchAt === 'off' ? ', switch off' : ''}${r.phase ? `, ${r.phase}` : ''}`,
-			`${readingValue(r)}${r.loadA === null ? '' : ` at ${show(r.loadA)} A`}`,
+			readingValue(r),
 			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
 			verdict ? LEVELS[verdict.level] : 'an earlier one',
 			r.instrument || '-',

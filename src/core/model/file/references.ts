@@ -47,7 +47,7 @@ export function newReferenceFaults(before: Job, after: Job): FieldFault[] {
 }
 
 const LISTS = ['rooms', 'boxes', 'legs', 'circuits', 'panels', 'symptoms', 'amendments', 'checks'] as const;
-const MAYBE_LISTS = ['inspection', 'guided', 'rulings', 'torques', 'supplies'] as const;
+const MAYBE_LISTS = ['inspection', 'guided', 'rulings', 'torques', 'supplies', 'signatures'] as const;
 const OF_ROOM = ['breaks', 'counters', 'fixtures', 'marks'] as const;
 const OF_BOX = ['devices', 'cables', 'conductors'] as const;
 function sayDoubled(job: Job, say: Say): void {

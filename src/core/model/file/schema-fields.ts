@@ -17,3 +17,15 @@ export const pointSchema = () =>
 	});
 /** Found, planned or built. */
 export const state = () => must(oneOf(STATES));
+
+/** A point of a drawn stroke, in the pixels of its field. */
+export const strokePoint = () =>
+	must(
+		array()
+			.of(must(figure(-2000, 4000)))
+			.strict(true)
+			.typeError('must be a point [x, y]')
+			.length(2, 'must be a point [x, y]')
+	).meta({
+		json: { type: 'array', items: { type: 'number' }, minItems: 2, maxItems: 2 }
+	});

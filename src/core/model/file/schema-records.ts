@@ -1,5 +1,5 @@
 import { shape, list, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
-import { id } from './schema-fields';
+import { id, strokePoint } from './schema-fields';
 import { MOST } from './limits';
 import {
 	GUIDED_KINDS,
@@ -7,6 +7,7 @@ import {
 	READING_KINDS,
 	METERS,
 	EVENT_KINDS,
+	PAPER_KINDS,
 	PHOTO_OF,
 	SYMPTOM_KINDS,
 	SYMPTOM_SIGNS,
@@ -67,6 +68,20 @@ export const torque = shape({
 	tool: text(80).defined(),
 	at: must(time()),
 	by: text().defined()
+});
+const MOST_SIGNED = 2000;
+export const signature = shape({
+	id: id(),
+	paper: must(oneOf(PAPER_KINDS)),
+	subject: maybe(text(64)),
+	role: must(named(40)),
+	name: must(named(80)),
+	license: text(40).defined(),
+	at: must(time()),
+	strokes: must(list(must(list(strokePoint(), MOST_SIGNED)), 200)),
+	width: must(figure(1, MOST_SIGNED)),
+	height: must(figure(1, MOST_SIGNED)),
+	fingerprint: must(text(64).matches(/^[0-9a-f]{64}$/, 'must be 64 hex digits'))
 });
 export const supply = shape({
 	id: must(named(200)),

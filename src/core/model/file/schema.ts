@@ -12,6 +12,7 @@ import {
 	inspectorItem,
 	guidedCheck,
 	ruling,
+	signature,
 	supply,
 	torque,
 	readingSchema,
@@ -75,6 +76,7 @@ export const jobSchema = shape({
 	rulings: maybe(list(ruling, 500)),
 	torques: maybe(list(torque, 2000)),
 	supplies: maybe(list(supply, 2000)),
+	signatures: maybe(list(signature, 500)),
 	unit: maybe(unit),
 	peakKw: maybe(figure(0.1, 1000))
 });

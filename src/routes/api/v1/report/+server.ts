@@ -1,0 +1,3 @@
+import { answer } from '$lib/server/answer';
+
+export const POST = answer('report');
