@@ -9,9 +9,10 @@ export interface FileParts {
 	photos?: readonly Photo[] | undefined;
 	/** The last edit of the job's history. */
 	head?: string | null | undefined;
+	history?: readonly string[] | undefined;
 }
 /** A job with its readings and events, and with photos where they are asked for, as a job file. */
-export function fileOf({ job, readings, events, photos, head }: FileParts): JobFile {
+export function fileOf({ job, readings, events, photos, head, history }: FileParts): JobFile {
 	// Rows of a box that was undone or taken out stay in the store for a redo; a file holds what its job knows.
 	const places = placesOf(job);
 	const known = <T extends { boxId: string | null }>(rows: readonly T[]) =>
@@ -27,6 +28,7 @@ export function fileOf({ job, readings, events, photos, head }: FileParts): JobF
 	};
 	if (photos) file.photos = photos.filter((p) => ofThere[p.of.kind](p.of.id));
 	if (head) file.head = head;
+	if (history?.length) file.history = [...history];
 	return file;
 }
 /** The same as text. */

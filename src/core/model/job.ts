@@ -543,4 +543,6 @@ export interface JobFile {
 	photos?: Photo[] | undefined;
 	/** The last edit of the history that the job was saved from: copies can be brought together by it. */
 	head?: string | undefined;
+	/** The edits that led to it, the oldest first: by them two devices find the last state that both had. */
+	history?: string[] | undefined;
 }

@@ -43,6 +43,8 @@ export interface EditRow {
 	changes: Change[];
 	/** Readings that were taken with it: undo strikes them out. */
 	readingIds: string[];
+	/** Of a merge: the last edit of the other device that came in with it. */
+	also?: string;
 	/** Of a turn: which edit, which way. */
 	turn?: { way: 'undo' | 'redo'; of: string };
 }

@@ -206,7 +206,8 @@ export class JobStore {
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
 			const { job, readings, events } = this;
-			const parts = { job, readings, events, head: this.session.head };
+			const history = await (await import('./merge-in')).historyOf(job.id);
+			const parts = { job, readings, events, head: this.session.head, history };
 			if (withPhotos) {
 				const [{ writeHektoZip }, photos] = await Promise.all([import('$core/formats/hekto-zip'), jobs.allPhotos(job.id)]);
 				saveBytes(`${job.name}.hekto`, 'application/zip', writeHektoZip({ ...parts, photos }));

@@ -65,6 +65,7 @@ async function putRows(file: JobFile, demo: string | null, { told, signal }: Wat
 }
 async function clear(jobId: string): Promise<void> {
 	await Promise.all([db.edits, db.readings, db.events, db.photos].map((table) => table.where('jobId').equals(jobId).delete()));
+	await db.settings.where('key').startsWith(`base ${jobId} `).delete();
 	await db.jobs.delete(jobId);
 }
 /** Puts a job away, or takes it back: it stays as it is. */

@@ -20,3 +20,20 @@ export function keepPrices(prices: Prices): boolean {
 		return false;
 	}
 }
+
+const PAPER = 'shopPaper';
+/** The paper that the shop prints on. */
+export function shopPaper(): 'LETTER' | 'A4' {
+	try {
+		return localStorage.getItem(PAPER) === 'A4' ? 'A4' : 'LETTER';
+	} catch {
+		return 'LETTER';
+	}
+}
+export function keepPaper(size: 'LETTER' | 'A4'): void {
+	try {
+		localStorage.setItem(PAPER, size);
+	} catch {
+		// It holds until the page is closed.
+	}
+}

@@ -8,6 +8,8 @@
 	import type { OpenCount } from '$core/about';
 	import type { NextStep } from '$core/next';
 	import type { FieldFault } from '$core/model/result';
+	import type { JobFile } from '$core/model/job';
+	import type { MergePlan } from '$lib/data/merge-in';
 	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';
 	import {
@@ -86,11 +88,32 @@
 		refused = read.ok ? null : { file: file.name, faults: read.faults };
 		if (!read.ok) return;
 		try {
-			const id = await takingIn.keep((watch) => importFile(read.value, watch));
+			// A job that is here already is brought together with what the file has.
+			if (rows.some((r) => r.id === read.value.job.id)) {
+				const { planMerge } = await import('$lib/data/merge-in');
+				merging = await planMerge(read.value);
+				if (merging) return;
+			}
+		} catch (error) {
+			fault = sayStoreFault(error);
+			return;
+		}
+		await beside(read.value);
+	}
+	/** The file of a job that is here already, and what a merge with it would do. */
+	let merging = $state.raw<MergePlan | null>(null);
+	async function beside(read: JobFile): Promise<void> {
+		merging = null;
+		try {
+			const id = await takingIn.keep((watch) => importFile(read, watch));
 			if (id !== null) await goto(jobAddress(id, 'walk'));
 		} catch (error) {
 			fault = sayStoreFault(error);
 		}
+	}
+	async function merged(plan: MergePlan): Promise<void> {
+		merging = null;
+		await goto(jobAddress(plan.row.id, 'walk'));
 	}
 	async function putBack(row: JobRow): Promise<void> {
 		if (!row.demo) return;
@@ -194,6 +217,17 @@
 		{/if}
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
+		{/if}
+		{#if merging}
+			{@const plan = merging}
+			<Late load={() => import('./MergeSheet.svelte')}
+				>{#snippet children(MergeSheet)}<MergeSheet
+						{plan}
+						ondone={() => merged(plan)}
+						onbeside={() => beside(plan.file)}
+						oncancel={() => (merging = null)}
+					/>{/snippet}</Late
+			>
 		{/if}
 		{#if refused}<FaultList title={`${refused.file}: nothing was imported`} faults={refused.faults} />{/if}
 		<p class="said soft" role="status">{said}</p>

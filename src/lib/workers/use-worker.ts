@@ -23,3 +23,4 @@ export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.
 export const circuitsWorker = () => new Worker(new URL('./circuits.worker.ts', import.meta.url), { type: 'module' });
 export const instrumentWorker = () => new Worker(new URL('./instrument.worker.ts', import.meta.url), { type: 'module' });
 export const traceWorker = () => new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });
+export const papersWorker = () => new Worker(new URL('./papers.worker.ts', import.meta.url), { type: 'module' });

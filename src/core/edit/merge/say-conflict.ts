@@ -41,8 +41,8 @@ const ROWS: Readonly<Record<string, string>> = {
 	amendments: 'Amendment',
 	checks: 'Check'
 };
-/** @example Box K-03, device receptacle, protection */
-function wherePath(job: Job, path: readonly Step[]): string {
+/** Where a change is, in words. @example Box K-03, device receptacle, protection */
+export function wherePath(job: Job, path: readonly Step[]): string {
 	const words: string[] = [];
 	let at: unknown = job;
 	let list = '';
@@ -68,7 +68,8 @@ function rowName(row: unknown): string | null {
 	const said = [number, name].find((v) => (typeof v === 'string' && v !== '') || typeof v === 'number');
 	return said === undefined ? (typeof kind === 'string' ? kind : null) : String(said);
 }
-function sayValue(value: unknown): string {
+/** A value in words, short. */
+export function sayValue(value: unknown): string {
 	if (value === undefined || value === null || value === '') return 'not entered';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
 	if (typeof value !== 'object') return String(value).slice(0, 80);

@@ -11,7 +11,9 @@ type Made = { blocks: Block[]; missing: string[] };
 /** The plan of each story with its legend, and the run of every circuit. */
 export function planPaper(c: PaperCase): Made {
 	const { job } = c.ruled;
-	const stories = [...new Set(job.rooms.filter((r) => r.outline).map((r) => r.story))].sort((a, b) => b - a);
+	const stories = [...new Set(job.rooms.filter((r) => r.outline).map((r) => r.story))].sort(
+		(a, b) => Math.abs(a) - Math.abs(b) || b - a
+	);
 	const planned = job.boxes.filter((b) => b.state === 'planned').length;
 	const unplaced = job.boxes.filter((b) => !b.place).length;
 	return {

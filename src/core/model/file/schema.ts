@@ -87,7 +87,8 @@ export const jobFileSchema = shape({
 	readings: must(list(readingSchema, MOST.readings)),
 	events: must(list(eventSchema, MOST.events)),
 	photos: list(photoSchema, MOST.photos).optional(),
-	head: maybe(text(64))
+	head: maybe(text(64)),
+	history: maybe(list(must(text(64).defined()), 20_000))
 });
 /** Holds a job file of the present version to its schema, its references and the bounds of its readings: all faults at once. */
 export function checkJobFile(value: unknown): Checked<JobFile> {

@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { sayPanel } from '$core/model/fact-words';
-	import { directoryOf } from '$core/handover/directory';
+	import { PAPER_KEYS, PAPERS, type PaperKey } from '$core/handover/paper';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
 	import { counted } from '$core/units/quantity';
@@ -9,14 +8,17 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
+	import Late from '$lib/ui/Late.svelte';
 	import Progress from '$lib/ui/Progress.svelte';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import Coming from '../Coming.svelte';
+	import { StageViews } from '../stage-views';
 
 	const store = useJob();
 	const takingIn = new TakingIn();
-	const directories = $derived(store.known.panels.map((panel) => directoryOf(store.known, panel)));
+	const VIEWS: Record<PaperKey, string> = PAPERS;
+	const views = new StageViews(() => PAPER_KEYS);
+	const view = $derived(views.now);
 	let faults = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	async function takeCsv(file: File): Promise<void> {
 		const read = await takingIn.run(file, (api, told) => api.csv(file, store.job, told));
@@ -27,7 +29,7 @@
 	}
 </script>
 
-<Sheet title="Hand over" sub="papers and files">
+<Sheet title="Hand over" sub="papers and files" views={VIEWS} {view} onview={views.go}>
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
 		<Btn small onclick={() => store.saveFile(true)}>With photos</Btn>
@@ -36,40 +38,11 @@
 		>
 		<FilePick label="Import readings" accept=".csv,text/csv" onpick={takeCsv} />
 		<Progress work={takingIn} />
-		<Btn small look="main" onclick={() => window.print()}>Print the directory</Btn>
 	{/snippet}
 	{#if faults}<FaultList title={`${faults.file}: nothing was imported`} faults={faults.faults} />{/if}
-	{#each directories as { panel, rows } (panel.id)}
-		<article>
-			<header>
-				<h2>Panel directory</h2>
-				<p>{[store.job.name, store.job.place].filter(Boolean).join(', ')}</p>
-				<p>{panel.name}, {sayPanel(panel)}, NEC {store.job.edition}</p>
-			</header>
-			<table class="data">
-				<thead><tr><th class="num">No.</th><th>Slot</th><th>Breaker</th><th>Feeds</th></tr></thead>
-				<tbody>
-					{#each rows as row (row.circuitId)}
-						<tr>
-							<td class="num">{row.number}</td>
-							<td>{row.slots.replace(/slots? /, '')}</td>
-							<td>{row.breaker}</td>
-							<td>
-								{row.purpose}
-								{#if row.directory}<span class="old">old directory: "{row.directory}", not proven</span>{/if}
-							</td>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
-			<p class="modest">
-				Every circuit by its evident, specific purpose (NEC {store.job.edition} 408.4(A)). Prepared with Hekto, an aid for qualified
-				people: local code and the authority having jurisdiction decide; not a substitute for a licensed electrician.
-			</p>
-		</article>
-	{:else}
-		<p>No panel yet: it comes with the first circuit.</p>
-	{/each}
+	<Late load={() => import('./PaperSheet.svelte')}
+		>{#snippet children(PaperSheet)}{#key view}<PaperSheet paperKey={view} />{/key}{/snippet}</Late
+	>
 	{#if store.job.notes.length}
 		<div class="no-print">
 			<h3>Notes</h3>
@@ -78,38 +51,14 @@
 			</ul>
 		</div>
 	{/if}
-	<div class="no-print">
-		<Coming text="Punch list, test record, letter with code basis, label sheet and the calendar of tests." />
-	</div>
 </Sheet>
 
 <style>
-	article {
-		max-width: 780px;
-	}
-	header p {
-		margin: 0;
-	}
-	.old {
-		display: block;
-		color: var(--look);
-		font-size: 13px;
-	}
-	.modest {
-		font-size: 12.5px;
-		color: var(--soft);
-	}
 	h3 {
 		margin-top: 14px;
 	}
 	ul {
 		margin: 4px 0;
 		padding-left: 20px;
-	}
-	@media print {
-		article {
-			max-width: none;
-			break-after: page;
-		}
 	}
 </style>

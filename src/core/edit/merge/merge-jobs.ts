@@ -1,0 +1,236 @@
+import type { Box, Circuit, Job, LiveEvent, Photo, Reading } from '../../model/job';
+import { referenceFaults } from '../../model/file/references';
+import { same, type Row, type Step } from './change';
+
+/**
+ * Two devices' states of one job brought together, three-way from the last state that both had: what one side changed is taken;
+ * what both changed to different values is a conflict, and both are kept until somebody picks. Nothing is dropped. The two may be
+ * given either way round: the outcome is the same.
+ */
+
+/** Both sides changed one thing, each to another value. */
+export interface MergeConflict {
+	path: Step[];
+	base: unknown;
+	one: unknown;
+	other: unknown;
+}
+/** Which of the two values stands. */
+export type Pick = (conflict: MergeConflict) => 'one' | 'other';
+export interface MergedJob {
+	job: Job;
+	conflicts: MergeConflict[];
+	/** Rows that one side removed and the other side still needs: they are kept. */
+	kept: { list: string; id: string }[];
+}
+type Fields = Record<string, unknown>;
+const isFields = (v: unknown): v is Fields => typeof v === 'object' && v !== null && !Array.isArray(v);
+const isKeyed = (v: unknown): v is readonly Row[] =>
+	Array.isArray(v) &&
+	v.every((r) => isFields(r) && typeof r.id === 'string') &&
+	new Set(v.map((r) => (r as Row).id)).size === v.length;
+/** Text in which two values can be put in one order on every device. */
+const order = (v: unknown): string => JSON.stringify(v) ?? '';
+/** Without a hand to pick: the same on both devices, whoever asks. */
+export const byValue: Pick = ({ one, other }) => (order(one) <= order(other) ? 'one' : 'other');
+
+/**
+ * @param base the last state that both had; null: none is known, and all that differs is a conflict
+ * @param pick which value stands where both sides changed it
+ */
+export function mergeJobs(base: Job | null, { one, other }: { one: Job; other: Job }, pick: Pick = byValue): MergedJob {
+	const merging = new Merging(pick);
+	const merged = merging.value([], base ?? undefined, one, other) as Job;
+	const { job, kept } = withNeeded(merged, { base, one, other });
+	return { job: namedOnce(job, base), conflicts: merging.conflicts, kept };
+}
+
+class Merging {
+	readonly conflicts: MergeConflict[] = [];
+	constructor(private readonly pick: Pick) {}
+
+	value(path: Step[], base: unknown, one: unknown, other: unknown): unknown {
+		if (same(one, other)) return one;
+		if (same(base, one)) return other;
+		if (same(base, other)) return one;
+		if (isFields(one) && isFields(other)) return this.fields(path, isFields(base) ? base : {}, one, other);
+		if (isKeyed(one) && isKeyed(other)) return this.rows(path, isKeyed(base) ? base : [], one, other);
+		return this.conflict({ path, base, one, other });
+	}
+	private conflict(c: MergeConflict): unknown {
+		this.conflicts.push(c);
+		return this.pick(c) === 'one' ? c.one : c.other;
+	}
+	private fields(path: Step[], base: Fields, one: Fields, other: Fields): Fields {
+		const out: Fields = {};
+		for (const key of new Set([...Object.keys(one), ...Object.keys(other)])) {
+			const value = this.value([...path, key], base[key], one[key], other[key]);
+			if (value !== undefined) out[key] = value;
+		}
+		return out;
+	}
+	/** Rows by id. What one side removed stays removed where the other left it as it was; else it is a conflict. */
+	private rows(path: Step[], base: readonly Row[], one: readonly Row[], other: readonly Row[]): Row[] {
+		const [was, a, b] = [base, one, other].map((rows) => new Map(rows.map((r) => [r.id, r]))) as [
+			Map<string, Row>,
+			Map<string, Row>,
+			Map<string, Row>
+		];
+		const found = new Map<string, Row>();
+		for (const id of new Set([...was.keys(), ...a.keys(), ...b.keys()])) {
+			const row = this.row([...path, { id }], was.get(id), a.get(id), b.get(id));
+			if (row) found.set(id, row);
+		}
+		return inOrder(base, { one, other }, found);
+	}
+	private row(path: Step[], base: Row | undefined, one: Row | undefined, other: Row | undefined): Row | undefined {
+		if (one && other) return this.value(path, base, one, other) as Row;
+		const left = one ?? other;
+		if (!left) return undefined;
+		// New on one side, or changed there since: removed on the other side it is asked about.
+		if (!base) return left;
+		if (same(base, left)) return undefined;
+		return this.conflict({ path, base, one, other }) as Row | undefined;
+	}
+}
+/** Rows of the base in the order that one side gave them, then what is new, by id: the same whichever side is named first. */
+function inOrder(
+	base: readonly Row[],
+	{ one, other }: { one: readonly Row[]; other: readonly Row[] },
+	found: ReadonlyMap<string, Row>
+): Row[] {
+	const old = base.map((r) => r.id).filter((id) => found.has(id));
+	const orderIn = (rows: readonly Row[]): string[] => {
+		const ids = rows.map((r) => r.id).filter((id) => old.includes(id));
+		return [...ids, ...old.filter((id) => !ids.includes(id))];
+	};
+	const [a, b] = [orderIn(one), orderIn(other)];
+	const moved = [a, b].filter((ids) => ids.some((id, i) => id !== old[i])).sort((x, y) => order(x).localeCompare(order(y)));
+	const known = new Set(old);
+	const fresh = [...found.keys()].filter((id) => !known.has(id)).sort();
+	return [...(moved[0] ?? old), ...fresh].flatMap((id) => found.get(id) ?? []);
+}
+
+/** Lists of which rows name rows of others. */
+const NAMED = ['rooms', 'panels', 'circuits', 'boxes', 'legs'] as const;
+/** A row that one side removed and the other side's work names is kept: a job never points at nothing. */
+function withNeeded(merged: Job, { base, one, other }: { base: Job | null; one: Job; other: Job }): Needed {
+	const kept: MergedJob['kept'] = [];
+	let job = merged;
+	for (let again = true; again && referenceFaults(job).length;) {
+		again = false;
+		const text = JSON.stringify(job);
+		for (const list of NAMED) {
+			const there = new Set((job[list] as readonly { id: string }[]).map((r) => r.id));
+			const back = [
+				...(one[list] as unknown as readonly Row[]),
+				...(other[list] as unknown as readonly Row[]),
+				...((base?.[list] ?? []) as unknown as readonly Row[])
+			].filter((r) => !there.has(r.id) && text.includes(`"${r.id}"`));
+			const once = [...new Map(back.map((r) => [r.id, r])).values()].sort((x, y) => x.id.localeCompare(y.id));
+			if (!once.length) continue;
+			kept.push(...once.map((r) => ({ list, id: r.id })));
+			job = { ...job, [list]: [...job[list], ...once] };
+			again = true;
+		}
+	}
+	return { job, kept };
+}
+interface Needed {
+	job: Job;
+	kept: MergedJob['kept'];
+}
+/** Two devices may each have made a box K-04 or a circuit 7: what the base had keeps its name; of two new ones the first by id does. */
+function namedOnce(job: Job, base: Job | null): Job {
+	const oldBoxes = new Set(base?.boxes.map((b) => b.id));
+	const oldCircuits = new Set(base?.circuits.map((c) => c.id));
+	const first = <T extends { id: string }>(rows: readonly T[], old: ReadonlySet<string>): T[] =>
+		[...rows].sort((a, b) => Number(old.has(b.id)) - Number(old.has(a.id)) || a.id.localeCompare(b.id));
+	const names = new Map<string, string>();
+	const taken = new Set(job.boxes.map((b) => b.name.toLowerCase()));
+	const seen = new Set<string>();
+	for (const b of first<Box>(job.boxes, oldBoxes)) {
+		const name = b.name.toLowerCase();
+		if (seen.has(name)) names.set(b.id, freeName(b.name, taken));
+		seen.add(name);
+	}
+	const numbers = new Map<string, number>();
+	let last = Math.max(0, ...job.circuits.map((c) => c.number));
+	const used = new Set<string>();
+	for (const c of first<Circuit>(job.circuits, oldCircuits)) {
+		const at = `${c.panelId} ${c.number}`;
+		if (used.has(at)) numbers.set(c.id, ++last);
+		used.add(at);
+	}
+	if (!names.size && !numbers.size) return job;
+	return {
+		...job,
+		boxes: job.boxes.map((b) => (names.has(b.id) ? { ...b, name: names.get(b.id) ?? b.name } : b)),
+		circuits: job.circuits.map((c) => (numbers.has(c.id) ? { ...c, number: numbers.get(c.id) ?? c.number } : c))
+	};
+}
+/** @example K-03, which is taken, as K-04 is -> K-05 */
+function freeName(name: string, taken: Set<string>): string {
+	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];
+	for (let n = Number(digits) + 1; ; n++) {
+		const free = `${stem.slice(0, 17)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;
+		if (taken.has(free.toLowerCase())) continue;
+		taken.add(free.toLowerCase());
+		return free;
+	}
+}
+
+/** Readings of both: every one once; struck on either device, it is struck. */
+export const mergeReadings = (one: readonly Reading[], other: readonly Reading[]): Reading[] =>
+	union(one, other, (a, b) => ({
+		...(order({ ...a, struck: false }) <= order({ ...b, struck: false }) ? a : b),
+		struck: a.struck || b.struck
+	}));
+/** Photos of both; of two captions both are kept. */
+export const mergePhotos = (one: readonly Photo[], other: readonly Photo[]): Photo[] =>
+	union(one, other, (a, b) => {
+		const captions = [...new Set([a.caption, b.caption].filter(Boolean))].sort();
+		return { ...(order(a) <= order(b) ? a : b), caption: captions.join(' / ').slice(0, MOST_CAPTION) };
+	});
+const MOST_CAPTION = 200;
+/** Events of both. Where the two differ in what is off and tagged, live wins: see `liveWhereApart`. */
+export const mergeEvents = (one: readonly LiveEvent[], other: readonly LiveEvent[]): LiveEvent[] =>
+	union(one, other, (a, b) => (order(a) <= order(b) ? a : b));
+function union<T extends { id: string; at: string }>(one: readonly T[], other: readonly T[], both: (a: T, b: T) => T): T[] {
+	const rows = new Map(one.map((r) => [r.id, r]));
+	for (const r of other) {
+		const mine = rows.get(r.id);
+		rows.set(r.id, mine && !same(mine, r) ? both(mine, r) : r);
+	}
+	return [...rows.values()].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
+}
+
+/** What is off and tagged by a list of events, by circuit or place. */
+function tagged(events: readonly LiveEvent[]): Map<string, LiveEvent> {
+	const last = new Map<string, LiveEvent>();
+	for (const e of events) {
+		const of = e.circuitId ?? e.boxId;
+		if (of && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(of, e);
+	}
+	return new Map([...last].filter(([, e]) => e.kind === 'off-tagged'));
+}
+/**
+ * Tags of which the two devices do not agree: what is off on one and live on the other is live, and is written as such.
+ * @returns the events to be added
+ */
+export function liveWhereApart(
+	{ one, other }: { one: readonly LiveEvent[]; other: readonly LiveEvent[] },
+	{ at, newId }: { at: string; newId: () => string }
+): LiveEvent[] {
+	const [a, b, all] = [tagged(one), tagged(other), tagged(mergeEvents(one, other))];
+	return [...all]
+		.filter(([of]) => !a.has(of) || !b.has(of))
+		.map(([, tag]) => ({
+			...tag,
+			id: newId(),
+			kind: 'on' as const,
+			at,
+			by: '',
+			note: 'Merged from two devices: off on one, live on the other. Live until it is tagged here.'
+		}));
+}
