@@ -160,7 +160,10 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 		await takeIn(name, body);
 		await b.says(says);
 	}
+	// The job is here already: it would be merged, or opened beside it.
 	await takeIn('whole.json', text);
+	await b.says('is here already', '.merge');
+	await b.click('.merge button', 'Open beside it');
 	await b.find('.frame');
 	await b.says('Quillback Pottery (opened)', '.top');
 	await b.says('21 rooms, 100 boxes');

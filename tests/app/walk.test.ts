@@ -192,6 +192,7 @@ test('a photo is made small, kept with the job, goes out with the file where it 
 	await b.go('/');
 	await b.says('Jobs in this browser');
 	await (await b.find('input[type=file]')).sendKeys(out);
+	await b.click('.merge button', 'Open beside it');
 	await b.says('Marrow Street (opened)');
 	await b.find('.frame');
 	await b.go(`${new URL(await b.driver.getCurrentUrl()).pathname.replace(/\w+$/, 'walk')}?box=sw-02`);

@@ -1,10 +1,21 @@
 import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { createRequire } from 'node:module';
 import test from 'node:test';
 import { letterBlocks, together, type Block } from '../../src/core/handover/blocks';
+import { DEMOS } from '../../src/core/demo';
+import { figureSvg } from '../../src/core/formats/paper-figures';
+import { paperCaseOf } from '../../src/core/formats/report-request';
+import { makePaper } from '../../src/core/handover/make-paper';
+import { PAPER_KEYS, type PaperCase } from '../../src/core/handover/paper';
+import type { JobFile } from '../../src/core/model/job';
+import { fingerprintOf, signedOn } from '../../src/lib/documents/signing';
 import type { CodeLetter } from '../../src/core/handover/code-letter';
 import { labelSheets } from '../../src/core/handover/labels';
-import { blocksDefinition, FONT_FILES, FONTS, sheetsDefinition } from '../../src/lib/documents/pdf-definition';
+import { blocksDefinition, FONT_FILES, FONTS, PAPER_SIZES, sheetsDefinition } from '../../src/lib/documents/pdf-definition';
 
 const letter: CodeLetter = {
 	title: 'BD-02, Bedroom é',
@@ -88,3 +99,138 @@ test('sheets of labels: a page each, as drawn', async () => {
 	const pdf = await pdfOf(sheetsDefinition(sheets));
 	assert.equal(pdf.match(/\/Type \/Page\b(?!s)/g)?.length, sheets.length);
 });
+
+const caseOf = (name: string, change: (file: JobFile) => void = () => undefined, more: Partial<PaperCase> = {}): PaperCase => {
+	const file = JSON.parse(JSON.stringify(DEMOS[name]?.())) as JobFile;
+	change(file);
+	return { ...paperCaseOf(file, { today: '2026-10-12', sayDay: (d) => d }), ...more };
+};
+const text = (blocks: readonly Block[]): string => JSON.stringify(blocks);
+test('a directory is never said to be proven where nobody proved it; who did, and when, is said', () => {
+	const none = makePaper(
+		'directory',
+		caseOf('marrow-street', (f) => f.job.circuits.forEach((c) => delete c.proven))
+	);
+	const full = none.blocks.filter((b) => b.kind === 'table').at(-1);
+	assert.ok(full?.kind === 'table' && full.rows.every((r) => r.at(-1) === 'not proven'));
+	assert.match(none.missing[0] ?? '', /10 circuits not proven/);
+	const proven = makePaper(
+		'directory',
+		caseOf('marrow-street', (f) =>
+			Object.assign(f.job.circuits[0] as object, { proven: true, provenBy: { by: 'JM', at: '2026-10-01T10:00:00Z' } })
+		)
+	);
+	assert.ok(text(proven.blocks).includes('JM, 2026-10-01T10:00:00Z'));
+	assert.match(proven.missing[0] ?? '', /9 circuits not proven/);
+	assert.ok(text(makePaper('owner', caseOf('marrow-street')).blocks).includes('not yet'));
+});
+test('the test record: what was predicted, the verdict, who and when; what was not tested; torque', () => {
+	const c = caseOf('quillback', (f) => {
+		f.job.torques = [
+			{
+				id: 't',
+				placeId: 'k-03',
+				what: 'GFCI receptacle',
+				value: 20,
+				marked: null,
+				unit: 'in-lb',
+				tool: 'screwdriver',
+				at: '2026-10-01T10:00:00Z',
+				by: 'JM'
+			}
+		];
+	});
+	const { blocks, missing } = makePaper('test-record', c);
+	const rows = blocks.flatMap((b) => (b.kind === 'table' && b.head[0] === 'Place' && b.head[1] === 'Reading' ? b.rows : []));
+	const counting = c.readings.filter((r) => !r.struck && !c.readings.some((x) => x.corrects === r.id));
+	assert.equal(rows.length, counting.length);
+	const bad = rows.find((r) => r[0] === 'W-01' && r[1] === 'drop under load');
+	assert.deepEqual([bad?.[2], bad?.[4]], ['6.7% at 12 A', 'bad']);
+	assert.ok(text(blocks).includes('20 in-lb') && text(blocks).includes('not read'));
+	assert.match(missing.join('; '), /12 outlets not tested; 1 place read bad|outlets not tested/);
+});
+test('the load by both methods, every line with its section; without an area it says so', () => {
+	const { blocks } = makePaper('load', caseOf('quillback'));
+	assert.ok(blocks.some((b) => b.kind === 'heading' && b.text.startsWith('Standard method: 37651 VA')));
+	const lines = blocks.flatMap((b) => (b.kind === 'ledger' ? b.rows : []));
+	assert.ok(lines.length > 25 && lines.filter((l) => l.section).length > 15);
+	const bare = makePaper(
+		'load',
+		caseOf('quillback', (f) => ((f.job.areaSqFt = null), (f.job.rooms = f.job.rooms.map((r) => ({ ...r, outline: null })))))
+	);
+	assert.ok(bare.missing.some((m) => m.includes('floor area')));
+});
+test('a code letter of a box, of a circuit and its way of wiring, of all that was touched', () => {
+	const of = (subject?: string) => makePaper('code-letter', caseOf('quillback', undefined, { subject }));
+	assert.ok(text(of('k-03').blocks).includes('Code basis: K-03'));
+	const circuit = of('c2');
+	assert.ok(text(circuit.blocks).includes('Code basis: circuit 2') && circuit.blocks.some((b) => b.kind === 'ledger'));
+	assert.ok(of().blocks.filter((b) => b.kind === 'page').length > 10);
+});
+test('a signature holds what the paper said: another day changes nothing, another word does', () => {
+	const c = caseOf('marrow-street');
+	const print = (x: PaperCase) => fingerprintOf(makePaper('directory', x));
+	assert.equal(print(c), print({ ...c, today: '2027-01-01' }));
+	const other = caseOf('marrow-street', (f) => Object.assign(f.job.circuits[0] as object, { name: 'Other' }));
+	assert.notEqual(print(c), print(other));
+	const signature = {
+		id: 's',
+		paper: 'directory' as const,
+		role: 'Electrician',
+		name: 'R',
+		license: '',
+		at: '2026-10-12T10:00:00Z',
+		strokes: [
+			[
+				[0, 0],
+				[5, 5]
+			] as [number, number][]
+		],
+		width: 10,
+		height: 10,
+		fingerprint: print(c)
+	};
+	const changed = (x: PaperCase) =>
+		signedOn([signature], (day) => makePaper('directory', { ...x, today: day })).map((s) => s.changed);
+	assert.deepEqual([changed(c), changed(other)], [[false], [true]]);
+});
+test('every paper of both demos has its head, its closing words or a plain page, and draws what it names', () => {
+	for (const name of Object.keys(DEMOS)) {
+		const c = caseOf(name);
+		for (const key of PAPER_KEYS) {
+			const { blocks, foot } = makePaper(key, c);
+			assert.equal(blocks[0]?.kind, 'title', key);
+			assert.ok(foot.includes(c.told.name) && foot.includes(`NEC ${c.told.edition}`));
+			for (const b of blocks) if (b.kind === 'figure') assert.match(figureSvg(c, b.of) ?? '', /^<svg /, `${key} ${b.caption}`);
+		}
+	}
+});
+const READER = '/usr/bin/pdftotext';
+test(
+	'as PDF on Letter and A4: no empty page, no lost word',
+	{ skip: existsSync(READER) ? false : 'no reader of PDF on this machine' },
+	async () => {
+		const folder = mkdtempSync(join(tmpdir(), 'papers-'));
+		const c = caseOf('quillback', (f) => void (f.job.name = 'Café ’48, 64 in²'));
+		for (const key of ['directory', 'test-record', 'load', 'owner'] as const)
+			for (const size of PAPER_SIZES) {
+				const paper = makePaper(key, c);
+				const path = join(folder, 'paper.pdf');
+				writeFileSync(
+					path,
+					Buffer.from(await pdfOf(blocksDefinition(paper.blocks, { foot: paper.foot, size, large: paper.large })), 'latin1')
+				);
+				const said = execFileSync(READER, ['-layout', path, '-'], { encoding: 'utf8' });
+				for (const page of said.split('\f').slice(0, -1)) assert.ok(page.trim().split('\n').length > 2, `${key} ${size}`);
+				const flat = said.replace(/\s+/g, '');
+				for (const b of paper.blocks) {
+					const words =
+						b.kind === 'table' ? b.rows.flat() : b.kind === 'ledger' ? b.rows.map((r) => r.value) : 'text' in b ? [b.text] : [];
+					// A cell of several lines is read row by row, beside its neighbors: each of its words is there.
+					for (const word of words.join(' ').split(/\s+/))
+						assert.ok(flat.includes(word) || word.length > 22, `${key} ${size}: ${word}`);
+				}
+			}
+		rmSync(folder, { recursive: true });
+	}
+);

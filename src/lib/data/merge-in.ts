@@ -30,15 +30,16 @@ export interface MergePlan {
 	photos: number;
 }
 const MOST_HISTORY = 20_000;
+/** The state before a job's first edit: every device that has it has it alike. */
+const START = 'start';
 /** The edits that led to a job's state, the oldest first, those of other devices among them. */
 export async function historyOf(jobId: string): Promise<string[]> {
 	const rows = await db.edits.where('jobId').equals(jobId).sortBy('n');
 	const first = rows[0]?.parent;
 	const row = await db.jobs.get(jobId);
-	const ids = [...(first ? [first] : []), ...rows.flatMap((r) => [...(r.also ? [r.also] : []), r.id])];
 	// A job that was opened and not changed since: the edit that its file ended with.
-	if (!ids.length && row?.head) ids.push(row.head);
-	return ids.slice(-MOST_HISTORY);
+	const began = first ?? (rows.length ? null : row?.head) ?? START;
+	return [began, ...rows.flatMap((r) => [...(r.also ? [r.also] : []), r.id])].slice(-MOST_HISTORY);
 }
 /** A state that both devices had is kept under the edit that it is of, so that a later merge finds it. */
 const baseKey = (jobId: string, editId: string): string => `base ${jobId} ${editId}`;
@@ -48,7 +49,7 @@ async function baseOf(row: JobRow, file: JobFile): Promise<Job | null> {
 	const theirs = [...(file.history ?? []), ...(file.head ? [file.head] : [])];
 	const place = new Map(theirs.map((id, i) => [id, i]));
 	const edits = await db.edits.where('jobId').equals(row.id).sortBy('n');
-	const own = [edits[0]?.parent ?? row.head, ...edits.flatMap((e) => [e.also ?? null, e.id])].filter(
+	const own = [(edits.length ? edits[0]?.parent : row.head) ?? START, ...edits.flatMap((e) => [e.also ?? null, e.id])].filter(
 		(id): id is string => !!id && place.has(id)
 	);
 	const common = own.sort((a, b) => (place.get(b) ?? 0) - (place.get(a) ?? 0))[0];

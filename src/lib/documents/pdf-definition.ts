@@ -107,7 +107,11 @@ function asContent(block: Exclude<Block, { kind: 'page' }>, form: BlocksForm): C
 				headlineLevel: 1
 			} as Content;
 		case 'paragraph':
-			return { text: block.text, margin: [0, block.small ? 12 : 0, 0, 2], ...(block.small ? { fontSize: 9 * scale } : {}) };
+			return {
+				text: block.text,
+				margin: [0, block.small ? 12 : 0, 0, block.small ? 0 : 2],
+				...(block.small ? { fontSize: 9 * scale } : {})
+			};
 		case 'list':
 			return { ul: [...block.lines] };
 		case 'table':
