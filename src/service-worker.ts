@@ -3,7 +3,7 @@
 /// <reference lib="esnext" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
-import { KEEPS, STORE_PREFIX, TAKE_OVER } from './lib/ui/versions';
+import { KEEPS, SHARED, SHARED_TO, STORE_PREFIX, TAKE_OVER } from './lib/ui/versions';
 
 /**
  * Once visited, the app starts and works with no network: its files and its one shell are kept. A new version waits
@@ -25,6 +25,10 @@ worker.addEventListener('activate', (event) => {
 });
 worker.addEventListener('fetch', (event) => {
 	const url = new URL(event.request.url);
+	if (event.request.method === 'POST' && url.origin === worker.location.origin && url.pathname === SHARED_TO) {
+		event.respondWith(takeShared(event.request));
+		return;
+	}
 	if (event.request.method !== 'GET' || url.origin !== worker.location.origin || url.pathname.startsWith('/api/')) return;
 	if (event.request.mode === 'navigate') {
 		event.respondWith(fetch(event.request).catch(() => kept(SHELL, STORE)));
@@ -34,6 +38,15 @@ worker.addEventListener('fetch', (event) => {
 	else if (url.pathname.startsWith('/_app/')) event.respondWith(kept(event.request));
 });
 
+/** What was shared to the installed app is kept until its page takes it. */
+async function takeShared(request: Request): Promise<Response> {
+	const [file] = (await request.formData()).getAll('file').filter((f): f is File => f instanceof File);
+	if (file) {
+		const cache = await caches.open(SHARED);
+		await cache.put(SHARED_TO, new Response(file, { headers: { 'x-name': encodeURIComponent(file.name) } }));
+	}
+	return Response.redirect('/?shared=1', 303);
+}
 /** From one version's store, or from any; else from the network. */
 async function kept(request: RequestInfo, cacheName?: string): Promise<Response> {
 	const found = await caches.match(request, cacheName === undefined ? {} : { cacheName });

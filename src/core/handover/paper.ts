@@ -54,9 +54,10 @@ export interface Paper {
 /** Who stands behind a paper. */
 export const SIGNERS = ['Electrician', 'Homeowner', 'Inspector'] as const;
 
-/** Job, edition and permit, as they head and foot every paper. */
+/** Job, edition and permit, as they head every paper. */
 export const headOf = ({ name, place, edition, permitDate }: Job): string =>
 	`${[name, place].filter(Boolean).join(', ')}. NEC ${edition}, permit dated ${permitDate}.`;
+/** @returns what stands at the foot of every page: job, edition, paper */
 export const footOf = ({ name, edition }: Job, title: string): string =>
 	`${name} · NEC ${edition} · ${title} · Hekto, an aid for qualified people`;
 export const CLOSING: Block = {

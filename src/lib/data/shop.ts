@@ -37,3 +37,35 @@ export function keepPaper(size: 'LETTER' | 'A4'): void {
 		// It holds until the page is closed.
 	}
 }
+
+/** A meter of the shop's, by the name that readings give it, and the ISO day that its calibration runs to. */
+export interface Instrument {
+	name: string;
+	until: string;
+}
+const INSTRUMENTS = 'shopInstruments';
+export function shopInstruments(): Instrument[] {
+	try {
+		const kept = JSON.parse(localStorage.getItem(INSTRUMENTS) ?? '[]') as unknown;
+		return Array.isArray(kept)
+			? kept.filter((i): i is Instrument => typeof i?.name === 'string' && typeof i?.until === 'string')
+			: [];
+	} catch {
+		return [];
+	}
+}
+export function keepInstruments(list: readonly Instrument[]): void {
+	try {
+		localStorage.setItem(INSTRUMENTS, JSON.stringify(list));
+	} catch {
+		// It holds until the page is closed.
+	}
+}
+/** A reading by an instrument whose calibration had run out that day. @param day ISO day of the reading @returns the day it ran to; null: it had not, or nobody entered one */
+export function calibrationOver(
+	instruments: readonly Instrument[],
+	{ instrument, day }: { instrument: string; day: string }
+): string | null {
+	const own = instruments.find((i) => i.name.toLowerCase() === instrument.trim().toLowerCase());
+	return own && own.until < day ? own.until : null;
+}

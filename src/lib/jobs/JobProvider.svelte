@@ -17,6 +17,18 @@
 		const timer = setTimeout(() => void store.keepCount(), COUNT_AFTER_MS);
 		return () => clearTimeout(timer);
 	});
+	// Into the user's own folder, where there is one, when the edits have come to rest.
+	$effect(() => {
+		void store.job;
+		const { id } = store.job;
+		const timer = setTimeout(
+			() => void import('$lib/data/folder').then((f) => f.writeToFolder(id)).catch(() => undefined),
+			REST_MS
+		);
+		return () => clearTimeout(timer);
+	});
+	/** A pause of so long after the last edit, ms. */
+	const REST_MS = 20_000;
 	/** The browser asks before a tab is closed that holds what nothing else does. */
 	function leaving(e: BeforeUnloadEvent): void {
 		if (store.unkept) e.preventDefault();

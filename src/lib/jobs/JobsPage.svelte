@@ -10,6 +10,7 @@
 	import type { FieldFault } from '$core/model/result';
 	import type { JobFile } from '$core/model/job';
 	import type { MergePlan } from '$lib/data/merge-in';
+	import { openedWith } from './opened-with';
 	import { keeps } from '$lib/data/keeps';
 	import { settleStore, type JobRow } from '$lib/data/db';
 	import {
@@ -66,6 +67,12 @@
 	}
 	void load();
 	onMount(dropShell);
+	// Opened from the installed app: by a shortcut, with a file, or with what was shared to it.
+	onMount(() => {
+		const asked = new URL(location.href).searchParams.get('new');
+		if (asked === 'call' || asked === 'job') asking = asked;
+		return openedWith((file) => void takeIn(file));
+	});
 	/** Jobs that came in without being worked out are counted beside the page, one after another. */
 	async function count(left: readonly JobRow[]): Promise<void> {
 		if (!left.length) return;
@@ -276,6 +283,10 @@
 					{/if}
 				{/snippet}
 			</Late>
+			<Late load={() => import('./BackupSheet.svelte')}
+				>{#snippet children(BackupSheet)}<BackupSheet onrestored={load} />{/snippet}</Late
+			>
+			<Late load={() => import('./ShopSheet.svelte')}>{#snippet children(ShopSheet)}<ShopSheet />{/snippet}</Late>
 		{:else}
 			<p class="soft">Looking…</p>
 		{/if}

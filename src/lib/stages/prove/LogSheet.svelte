@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { calibrationOver, shopInstruments } from '$lib/data/shop';
 	import { createVirtualizer } from '@tanstack/svelte-virtual';
 	import { untrack } from 'svelte';
 	import { localDay } from '$core/units/day';
@@ -26,6 +27,7 @@
 	}
 	let { oncorrect }: Props = $props();
 	const store = useJob();
+	const instruments = shopInstruments();
 	const takingIn = new TakingIn();
 	let filter = $state('');
 	let offOnly = $state(false);
@@ -144,6 +146,9 @@
 							>{r.struck ? 'struck out' : corrected.has(r.id) ? 'corrected since' : verdicts(r).judgments[0]?.says}</span
 						>
 						<span class="soft when">{sayMoment(r.at)} {r.by}</span>
+						{#if calibrationOver(instruments, { instrument: r.instrument, day: localDay(r.at) })}<span class="when"
+								><Mark kind="caution" /> {r.instrument}: calibration had run out</span
+							>{/if}
 						<span class="do">
 							{#if !gone && !r.circuitId}<Btn
 									small

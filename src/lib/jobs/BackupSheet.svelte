@@ -1,0 +1,117 @@
+<script lang="ts">
+	import { sayMoment, today } from '$lib/clock';
+	import { counted, show } from '$core/units/quantity';
+	import { isBackup, noteBackup, restore, standing, writeBackup, type Restored, type Standing } from '$lib/data/backup';
+	import { canPickFolder, folderName, forgetFolder, pickFolder } from '$lib/data/folder';
+	import { saveBytes } from '$lib/data/save-file';
+	import { sayStoreFault } from '$lib/data/store-fault';
+	import Btn from '$lib/ui/Btn.svelte';
+	import FilePick from '$lib/ui/FilePick.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	interface Props {
+		/** What is in the store has changed. */
+		onrestored: () => void;
+	}
+	/** Everything in one file, and back; how much room it takes, and whether the browser keeps it. */
+	let { onrestored }: Props = $props();
+	let now = $state.raw<Standing | null>(null);
+	let folder = $state<string | null>(null);
+	let share = $state<number | null>(null);
+	let fault = $state<string | null>(null);
+	let restored = $state.raw<Restored | null>(null);
+	async function look(): Promise<void> {
+		now = await standing();
+		folder = await folderName();
+	}
+	void look();
+	async function guarded(work: () => Promise<void>): Promise<void> {
+		fault = null;
+		share = 0;
+		try {
+			await work();
+		} catch (error) {
+			fault = error instanceof RangeError || error instanceof SyntaxError ? error.message : sayStoreFault(error);
+		} finally {
+			share = null;
+			await look();
+		}
+	}
+	const backUp = () =>
+		guarded(async () => {
+			saveBytes(`hekto backup ${today()}.hektos`, 'application/zip', await writeBackup((s) => (share = s)));
+			await noteBackup();
+		});
+	const take = (file: File) =>
+		guarded(async () => {
+			const bytes = new Uint8Array(await file.arrayBuffer());
+			if (!isBackup(bytes)) throw new RangeError(`${file.name} is no backup: a single job is opened with "Open job file".`);
+			restored = await restore(bytes, (s) => (share = s));
+			onrestored();
+		});
+	const pick = () => guarded(async () => void (await pickFolder()));
+	const forget = () => guarded(forgetFolder);
+	const lines = $derived(
+		restored
+			? ([
+					[restored.fresh, 'put back'],
+					[restored.merged, 'brought together with what is here'],
+					[restored.beside, 'opened beside what is here: both changed it'],
+					[restored.asIs, 'here as it is in the backup']
+				] as const)
+			: []
+	);
+</script>
+
+<section class="backup" aria-label="Backup">
+	<h2>Backup</h2>
+	{#if now}
+		<p>
+			{#if now.due}<Mark kind="caution" />{/if}
+			{now.last
+				? `Last backup ${sayMoment(now.last.at)}; ${counted(now.edits, 'edit')} since.`
+				: `No backup yet; ${counted(now.edits, 'edit')} in this browser.`}
+			{#if now.usedMb !== null}{show(now.usedMb, 1)} MB used{now.quotaMb === null
+					? ''
+					: ` of ${show(now.quotaMb / 1000, 1)} GB`}.{/if}
+			{now.kept === false ? 'The browser may delete it when space runs short.' : now.kept ? 'The browser keeps it.' : ''}
+		</p>
+	{/if}
+	<div class="acts">
+		<Btn look={now?.due ? 'main' : undefined} onclick={backUp} disabled={share !== null}>Back up everything</Btn>
+		<FilePick small={false} label="Restore a backup" accept=".hektos,application/zip" onpick={take} />
+		{#if canPickFolder()}
+			{#if folder}<Btn onclick={forget}>Stop writing to {folder}</Btn>{:else}<Btn onclick={pick}
+					>Write to a folder after each pause</Btn
+				>{/if}
+		{/if}
+		{#if share !== null}<progress max="1" value={share}></progress>{/if}
+	</div>
+	{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+	<div role="status">
+		{#each lines as [names, words] (words)}{#if names.length}<p>{names.join(', ')}: {words}.</p>{/if}{/each}
+		{#each restored?.faults ?? [] as f (f)}<p><Mark kind="bad" /> {f}</p>{/each}
+	</div>
+</section>
+
+<style>
+	.backup {
+		border-top: 1px solid var(--rule);
+		margin-top: 18px;
+		padding-top: 8px;
+		max-width: 980px;
+	}
+	h2 {
+		font-size: 20px;
+		margin: 0;
+	}
+	p {
+		margin: 4px 0;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 10px;
+		align-items: center;
+	}
+</style>
