@@ -42,7 +42,7 @@ const SHOTS: Shot[] = [
 			await b.click('main table button.row', 'BD-02');
 		}
 	},
-	{ name: 'rough', path: '/job/quillback/rough', act: (b) => b.press('table.data tr:nth-child(4) button.row') },
+
 	{
 		name: 'phone-call',
 		path: '/job/marrow-street/walk?view=call-inside&box=bd-02',
@@ -69,7 +69,15 @@ const SHOTS: Shot[] = [
 		}
 	},
 	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
-	// Last: it changes the demo house.
+	// Last: they change the demo house.
+	{
+		name: 'rough',
+		path: '/job/quillback/rough?view=routes&circuit=c3',
+		act: async (b) => {
+			await b.click('main .bar button', 'Lay');
+			await b.find('.plan .way');
+		}
+	},
 	{ name: 'propose', path: '/job/quillback/circuit', act: propose }
 ];
 const [only, folder = 'docs/screenshots'] = process.argv.slice(2);

@@ -12,6 +12,7 @@ import {
 	mergePhotos,
 	mergeReadings
 } from '../../src/core/edit/merge/merge-jobs';
+import { FrameReader, framesOf, MOST_FRAMES } from '../../src/core/formats/code-frames';
 import type { Job, LiveEvent, Photo, Reading } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, job, leg } from './small-job';
@@ -244,4 +245,35 @@ test('tags: off on one device and live on the other is live, and written so; off
 		mergeEvents([off], [off, e('q', 'on', 10)]).map((x) => x.id),
 		['o', 'q']
 	);
+});
+
+test('codes between two screens: in any order, twice, of two jobs; too large a job is none', () => {
+	const file = JSON.stringify({ job: base, note: 'é ’ ²' });
+	const frames = framesOf(file);
+	assert.ok(frames && frames.length >= 1 && frames.length <= MOST_FRAMES);
+	const many = framesOf(JSON.stringify(Array.from({ length: 700 }, (_, i) => (i * 7919) % 10007)));
+	assert.ok(many && many.length > 1);
+	fc.assert(
+		fc.property(fc.shuffledSubarray([...many, ...many.slice(0, 1)], { minLength: many.length + 1 }), (shown) => {
+			const reader = new FrameReader();
+			assert.equal(reader.take('https://example.com'), false);
+			for (const f of shown) {
+				assert.ok(reader.take(f));
+				if (reader.progress.have < many.length) assert.equal(reader.done(), null);
+			}
+			assert.equal(JSON.parse(reader.done() ?? '[]').length, 700);
+		})
+	);
+	const reader = new FrameReader();
+	reader.take(many[0] ?? '');
+	for (const f of frames) reader.take(f);
+	assert.equal(reader.done(), file);
+	assert.equal(reader.take(`HK1|x|99|0|a`), false);
+	const demo = JSON.stringify(DEMOS.quillback?.());
+	// What can't be packed: 40 KB of noise.
+	let seed = 7;
+	const noise = Array.from({ length: 40_000 }, () =>
+		String.fromCharCode(33 + (((seed = Math.imul(seed, 1103515245) + 12345) >>> 16) % 90))
+	).join('');
+	assert.equal(framesOf(noise), null);
 });

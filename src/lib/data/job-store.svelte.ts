@@ -203,6 +203,17 @@ export class JobStore {
 		return { hekto: 'job', fileVersion: FILE_VERSION, job: this.job, readings: this.readings, events: this.events };
 	}
 	/** @param withPhotos the pictures too, as a `.hekto` file: it grows by up to 0.3 MB for each */
+	/** The last edit of its history; null: none yet. */
+	get head(): string | null {
+		return this.session.head;
+	}
+	/** The job as a file, without its photos. */
+	async asFile(): Promise<File> {
+		const { job, readings, events } = this;
+		const history = await (await import('./merge-in')).historyOf(job.id);
+		const text = writeJobFile({ job, readings, events, head: this.session.head, history });
+		return new File([text], `${job.name.replace(/[\\/:*?"<>|]+/g, ' ').trim()}.json`, { type: 'application/json' });
+	}
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
 			const { job, readings, events } = this;

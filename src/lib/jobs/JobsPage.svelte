@@ -48,6 +48,7 @@
 	let said = $state('');
 	let asking = $state<'call' | 'job' | null>(null);
 	let loaded = $state(false);
+	let reading = $state(false);
 
 	async function load(): Promise<void> {
 		try {
@@ -206,7 +207,9 @@
 			</button>
 			<div class="way file">
 				<FilePick small={false} label="Open job file" accept=".hekto,.json,application/json,application/zip" onpick={takeIn} />
-				<span>From another device or a backup.</span>
+				<span
+					>From another device. <button type="button" class="link" onclick={() => (reading = !reading)}>Read codes</button></span
+				>
 				<Progress work={takingIn} />
 			</div>
 		</div>
@@ -224,6 +227,14 @@
 		{/if}
 		{#if fault}
 			<p class="fault" role="alert">{fault}</p>
+		{/if}
+		{#if reading}
+			<Late load={() => import('./CodesIn.svelte')}
+				>{#snippet children(CodesIn)}<CodesIn
+						onclose={() => (reading = false)}
+						onread={(file) => ((reading = false), void takeIn(file))}
+					/>{/snippet}</Late
+			>
 		{/if}
 		{#if merging}
 			{@const plan = merging}
@@ -321,6 +332,16 @@
 	}
 	header :global(button) {
 		margin-left: auto;
+	}
+	.link {
+		all: unset;
+		cursor: pointer;
+		text-decoration: underline;
+		min-height: 44px;
+		padding: 0 4px;
+	}
+	.link:focus-visible {
+		outline: 2px solid var(--copper);
 	}
 	.name {
 		font:

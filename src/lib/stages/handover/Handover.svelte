@@ -19,6 +19,19 @@
 	const VIEWS: Record<PaperKey, string> = PAPERS;
 	const views = new StageViews(() => PAPER_KEYS);
 	const view = $derived(views.now);
+	let codes = $state(false);
+	/** By the system's share sheet, where there is one that takes files. */
+	const canShare =
+		typeof navigator.canShare === 'function' &&
+		navigator.canShare({ files: [new File(['{}'], 'job.json', { type: 'application/json' })] });
+	async function share(): Promise<void> {
+		try {
+			await navigator.share({ files: [await store.asFile()], title: store.job.name });
+		} catch (error) {
+			// Closed without sharing: nothing has happened.
+			if ((error as Error).name !== 'AbortError') store.say(`It could not be shared: ${(error as Error).message}`, true);
+		}
+	}
 	let faults = $state.raw<{ file: string; faults: FieldFault[] } | null>(null);
 	async function takeCsv(file: File): Promise<void> {
 		const read = await takingIn.run(file, (api, told) => api.csv(file, store.job, told));
@@ -33,12 +46,19 @@
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
 		<Btn small onclick={() => store.saveFile(true)}>With photos</Btn>
+		{#if canShare}<Btn small onclick={share}>Share</Btn>{/if}
+		<Btn small pressed={codes} onclick={() => (codes = !codes)}>Codes</Btn>
 		<Btn small onclick={() => saveText(`${store.job.name} readings.csv`, 'text/csv', writeReadingsCsv(store.job, store.readings))}
 			>Readings as CSV</Btn
 		>
 		<FilePick label="Import readings" accept=".csv,text/csv" onpick={takeCsv} />
 		<Progress work={takingIn} />
 	{/snippet}
+	{#if codes}
+		<Late load={() => import('./CodesOut.svelte')}
+			>{#snippet children(CodesOut)}<CodesOut onclose={() => (codes = false)} />{/snippet}</Late
+		>
+	{/if}
 	{#if faults}<FaultList title={`${faults.file}: nothing was imported`} faults={faults.faults} />{/if}
 	<Late load={() => import('./PaperSheet.svelte')}
 		>{#snippet children(PaperSheet)}{#key view}<PaperSheet paperKey={view} />{/key}{/snippet}</Late
