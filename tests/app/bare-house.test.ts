@@ -33,7 +33,7 @@ test('the 1948 house as a bare call: every view of every stage, a box, its circu
 	const job = { ...without(file.job, factsOf(file.job)), name: 'Bare call' };
 	const path = join(folder, 'bare.json');
 	writeFileSync(path, JSON.stringify({ ...file, job }));
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('Bare call', '.frame');
 	page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	const wrong: string[] = [];

@@ -163,6 +163,12 @@ export class Browser {
 		await this.driver.executeScript('arguments[0].focus(); arguments[0].select?.()', el);
 		await el.sendKeys(text);
 	}
+	/** Opens a job file from the list of jobs; where its job is here already, beside it. */
+	async openBeside(path: string): Promise<void> {
+		await (await this.find('input[type=file]')).sendKeys(path);
+		await this.find('.merge, .frame');
+		if (await this.run<boolean>('return !!document.querySelector(".merge")')) await this.click('.merge button', 'Open beside it');
+	}
 	async set(css: string, value: string): Promise<void> {
 		await this.driver.executeScript(
 			'const e = arguments[0]; e.value = arguments[1]; e.dispatchEvent(new Event("input", { bubbles: true })); e.dispatchEvent(new Event("change", { bubbles: true }))',

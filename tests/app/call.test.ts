@@ -143,7 +143,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	writeFileSync(path, JSON.stringify(bare));
 	await b.go('/');
 	await b.says('Jobs in this browser');
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('11 rooms, 27 boxes', '.frame');
 	rmSync(folder, { recursive: true });
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');

@@ -171,7 +171,7 @@ test('a cable with too few conductors for its switch is told, and made wider by 
 	writeFileSync(path, JSON.stringify({ ...file, job: { ...file.job, legs } }));
 	await b.go('/');
 	await b.says('Jobs in this browser');
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.find('.frame');
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	await b.go(`${page}/trim?view=make-up&box=n-10`);

@@ -44,7 +44,7 @@ test('a house without circuits: proposed by one press, made by another, undone a
 	const job = { ...file.job, id: 'bare', name: 'Bare house', circuits: [], legs: [] };
 	const path = join(folder, 'bare.json');
 	writeFileSync(path, JSON.stringify({ ...file, job, readings: [], events: [] }));
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('Bare house', '.frame');
 	await b.go('/job/bare/circuit');
 	await b.says('100 boxes are on no circuit yet', 'main');
@@ -77,7 +77,7 @@ test('a house of 300 boxes: the work says how far it is, and can be stopped; not
 	const path = join(folder, 'big.json');
 	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 4, job, readings: [], events: [] }));
 	await b.go('/');
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('Big house', '.frame');
 	await b.go('/job/big/circuit');
 	await b.click('main button', 'Propose circuits');

@@ -53,6 +53,7 @@ test('a full store says so, keeps the edit in the tab, offers a file; with room 
 	await b.says('0 stretches not covered');
 	await b.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob.text()), "blob:none")');
 	await b.click('[role=alert] button', 'Save job file');
+	await b.driver.wait(() => b.run<boolean>('return window.__blobs.length > 0'), 10_000);
 	const text = await b.driver.executeAsyncScript<string>('const done = arguments[0]; window.__blobs[0].then(done)');
 	assert.equal(JSON.parse(text).job.boxes.length, 102);
 	await b.run('IDBObjectStore.prototype.put = window.__put');

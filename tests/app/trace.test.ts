@@ -48,7 +48,7 @@ test('1948, on a phone: "the iron dims the lamp" to the bad splice and the bootl
 	const job = { ...file.job, name: 'Iron and lamp' };
 	const path = join(folder, 'iron.json');
 	writeFileSync(path, JSON.stringify({ ...file, job, readings: [] }));
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('Iron and lamp', '.frame');
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	await b.resize(PHONE);
@@ -148,7 +148,7 @@ test('feed order: boxes of which nobody knows the cables, ordered by what goes d
 	const path = join(folder, 'order.json');
 	writeFileSync(path, JSON.stringify({ ...file, job, readings: [] }));
 	await b.go('/');
-	await (await b.find('input[type=file]')).sendKeys(path);
+	await b.openBeside(path);
 	await b.says('Order unknown', '.frame');
 	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 	await b.go(`${page}/trace?view=order&circuit=c1`);

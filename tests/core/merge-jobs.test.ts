@@ -269,7 +269,6 @@ test('codes between two screens: in any order, twice, of two jobs; too large a j
 	for (const f of frames) reader.take(f);
 	assert.equal(reader.done(), file);
 	assert.equal(reader.take(`HK1|x|99|0|a`), false);
-	const demo = JSON.stringify(DEMOS.quillback?.());
 	// What can't be packed: 40 KB of noise.
 	let seed = 7;
 	const noise = Array.from({ length: 40_000 }, () =>

@@ -19,6 +19,7 @@ import { cutsOf } from '../../src/core/rough/cuts';
 import { materialsOf, priced, type MaterialLine } from '../../src/core/rough/materials';
 import { proposeRoutes } from '../../src/core/rough/routes/propose-routes';
 import { proposeRoute, routeLength, trenchDepth } from '../../src/core/rough/routes/route';
+import { racewayRun, type RacewayRun } from '../../src/core/rough/raceway-run';
 import { holeCheck, supportsOf, type HoleCase } from '../../src/core/rough/supports';
 import { sizeCasesOf } from '../../src/core/circuits/size/circuit-case';
 import { bundlesOf, currentCarryingOf, routeEnd, routePoints } from '../../src/core/run/bundles';
@@ -474,4 +475,49 @@ test('what is on the truck is kept with the job, and nothing of it takes the row
 	const put = (j: Job, truck: number) => produce(j, putSupply({ id: 'k', truck, ordered: false, there: false }));
 	assert.deepEqual(put(job(), 3).supplies, [{ id: 'k', truck: 3, ordered: false, there: false }]);
 	assert.deepEqual(put(put(job(), 3), 0).supplies, []);
+});
+
+const run = (more: Partial<RacewayRun>) =>
+	racewayRun(edition, {
+		raceway: 'EMT',
+		sizeIn: 0.5,
+		lengthFt: 40,
+		bends: [90, 90],
+		breakerA: 20,
+		largestAwg: '12',
+		wireGround: false,
+		where: 'inside',
+		...more
+	});
+const levelsOf = (more: Partial<RacewayRun>) =>
+	run(more)
+		.map((p) => p.level)
+		.join(' ');
+for (const [what, more, want] of [
+	['EMT of 40 ft: its own ground', {}, 'good good good'],
+	['four bends of 90: the most', { bends: [90, 90, 90, 90] }, 'good good good'],
+	['and one of 10 more', { bends: [90, 90, 90, 90, 10] }, 'bad good good'],
+	['a length that nobody measured', { lengthFt: null }, 'good unknown good'],
+	['PVC without a ground wire', { raceway: 'PVC-40' }, 'good good bad'],
+	['PVC outdoors, 25 ft and more', { raceway: 'PVC-80', wireGround: true, where: 'outdoors' }, 'good good good look'],
+	['24 ft of it', { raceway: 'PVC-80', wireGround: true, where: 'outdoors', lengthFt: 24 }, 'good good good'],
+	['flexible metal, 6 ft on 20 A', { raceway: 'FMC', lengthFt: 6 }, 'good good good'],
+	['6.5 ft', { raceway: 'FMC', lengthFt: 6.5 }, 'good good bad'],
+	['on 30 A', { raceway: 'FMC', lengthFt: 6, breakerA: 30 }, 'good good bad'],
+	['liquidtight metal of 3/4 in on 60 A', { raceway: 'LFMC', sizeIn: 0.75, lengthFt: 6, breakerA: 60 }, 'good good good'],
+	['of 1/2 in on 30 A', { raceway: 'LFMC', lengthFt: 6, breakerA: 30 }, 'good good bad'],
+	['a breaker that nobody read', { raceway: 'FMC', lengthFt: 6, breakerA: null }, 'good good unknown'],
+	['flexible metal outdoors', { raceway: 'FMC', lengthFt: 6, where: 'outdoors' }, 'good good good bad look'],
+	['4 AWG: a bushing', { largestAwg: '4' }, 'good good good look'],
+	['6 AWG: none', { largestAwg: '6' }, 'good good good'],
+	['buried', { where: 'buried', raceway: 'RMC' }, 'good good good look']
+] as [string, Partial<RacewayRun>, string][])
+	test(`a raceway between two pull points: ${what}`, () => assert.equal(levelsOf(more), want));
+test('straps of a raceway: large PVC less often', () => {
+	const straps = (more: Partial<RacewayRun>) => run(more)[1]?.says.split(' ')[0];
+	// 40 ft: every 10 ft 4 and 2; every 3 ft 14 and 2; from 1-1/4 in every 5 ft 8 and 2.
+	assert.deepEqual(
+		[straps({}), straps({ raceway: 'PVC-40', sizeIn: 1 }), straps({ raceway: 'PVC-40', sizeIn: 1.25 })],
+		['6', '16', '10']
+	);
 });

@@ -4,7 +4,8 @@ import { readHektoZip, writeHektoZip } from '$core/formats/hekto-zip';
 import { same } from '$core/edit/merge/change';
 import { db, type JobRow } from './db';
 import { allPhotos, eventsOf, importFile, listJobs, readingsOf } from './jobs';
-import { doMerge, historyOf, planMerge } from './merge-in';
+import { historyOf } from './history';
+import { doMerge, planMerge } from './merge-in';
 
 /** Everything that is kept in this browser as one file, and back: jobs with their photos and the shop's own settings. */
 

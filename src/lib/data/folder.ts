@@ -1,7 +1,7 @@
 import { writeJobFile } from '$core/formats/write-job';
 import { db } from './db';
 import { eventsOf, getJob, readingsOf } from './jobs';
-import { historyOf } from './merge-in';
+import { historyOf } from './history';
 
 /** Where the browser allows it: a folder of the user's into which each job is written when its edits have come to rest. */
 interface Folder {

@@ -1,3 +1,4 @@
+import { historyOf } from './history';
 import { getContext, setContext } from 'svelte';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type Ground } from '$core/judged';
@@ -210,14 +211,14 @@ export class JobStore {
 	/** The job as a file, without its photos. */
 	async asFile(): Promise<File> {
 		const { job, readings, events } = this;
-		const history = await (await import('./merge-in')).historyOf(job.id);
+		const history = await historyOf(job.id);
 		const text = writeJobFile({ job, readings, events, head: this.session.head, history });
 		return new File([text], `${job.name.replace(/[\\/:*?"<>|]+/g, ' ').trim()}.json`, { type: 'application/json' });
 	}
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
 			const { job, readings, events } = this;
-			const history = await (await import('./merge-in')).historyOf(job.id);
+			const history = await historyOf(job.id);
 			const parts = { job, readings, events, head: this.session.head, history };
 			if (withPhotos) {
 				const [{ writeHektoZip }, photos] = await Promise.all([import('$core/formats/hekto-zip'), jobs.allPhotos(job.id)]);

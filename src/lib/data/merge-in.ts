@@ -14,6 +14,7 @@ import {
 import type { Job, JobFile } from '$core/model/job';
 import { db, deviceId, DONE, freshId, type JobRow } from './db';
 import { allPhotos, eventsOf, readingsOf } from './jobs';
+import { START } from './history';
 import { tellOnce } from './news';
 
 /** A file of a job that is here already: brought together with it, from the last state that both had. */
@@ -28,18 +29,6 @@ export interface MergePlan {
 	readings: number;
 	events: number;
 	photos: number;
-}
-const MOST_HISTORY = 20_000;
-/** The state before a job's first edit: every device that has it has it alike. */
-const START = 'start';
-/** The edits that led to a job's state, the oldest first, those of other devices among them. */
-export async function historyOf(jobId: string): Promise<string[]> {
-	const rows = await db.edits.where('jobId').equals(jobId).sortBy('n');
-	const first = rows[0]?.parent;
-	const row = await db.jobs.get(jobId);
-	// A job that was opened and not changed since: the edit that its file ended with.
-	const began = first ?? (rows.length ? null : row?.head) ?? START;
-	return [began, ...rows.flatMap((r) => [...(r.also ? [r.also] : []), r.id])].slice(-MOST_HISTORY);
 }
 /** A state that both devices had is kept under the edit that it is of, so that a later merge finds it. */
 const baseKey = (jobId: string, editId: string): string => `base ${jobId} ${editId}`;

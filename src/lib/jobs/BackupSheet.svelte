@@ -54,7 +54,7 @@
 	const lines = $derived(
 		restored
 			? ([
-					[restored.fresh, 'put back'],
+					[restored.fresh, 'restored'],
 					[restored.merged, 'brought together with what is here'],
 					[restored.beside, 'opened beside what is here: both changed it'],
 					[restored.asIs, 'here as it is in the backup']

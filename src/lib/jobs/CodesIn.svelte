@@ -57,7 +57,6 @@
 
 <section class="codes" aria-label="Read codes">
 	{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
-	<!-- svelte-ignore a11y_media_has_caption -->
 	<video bind:this={video} playsinline muted></video>
 	<p role="status">{progress.of ? `${progress.have} of ${progress.of} codes` : 'Hold the camera to the other screen.'}</p>
 	<Btn onclick={onclose}>Close</Btn>

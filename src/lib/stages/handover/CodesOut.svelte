@@ -2,7 +2,7 @@
 	import { toString as codeSvg } from 'qrcode';
 	import { framesOf, MOST_FRAMES } from '$core/formats/code-frames';
 	import { writeJobFile } from '$core/formats/write-job';
-	import { historyOf } from '$lib/data/merge-in';
+	import { historyOf } from '$lib/data/history';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 

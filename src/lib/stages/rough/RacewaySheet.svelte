@@ -6,6 +6,7 @@
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import RacewayRunForm from './RacewayRunForm.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -100,10 +101,10 @@
 <label class="nipple"><input type="checkbox" bind:checked={form.now.nipple} /> a nipple of 24 in or less</label>
 <ul>
 	<li>Every conductor of a circuit and its ground are in the same raceway (300.3(B)).</li>
-	<li>360° of bends at most between pull points.</li>
 	<li>Conductors from NM sheath carry no marking: not pulled by themselves. NM through a short sleeve is no raceway system.</li>
 	<li>More than three current-carrying conductors: ampacity is adjusted (310.15(C)(1)).</li>
 </ul>
+<RacewayRunForm />
 
 <style>
 	.big {

@@ -167,7 +167,7 @@
 			<thead
 				><tr
 					><th>Stretch</th><th>Where it lies</th><th class="num">Feet</th><th class="num">Paving, in</th><th class="num">Cover</th
-					><th class="num">Dig</th><th></th></tr
+					><th class="num">Dig</th><td></td></tr
 				></thead
 			>
 			<tbody>
