@@ -27,6 +27,15 @@ export interface Requirement {
 	amendedBy?: string | undefined;
 }
 
+/** How a line stands, as a list says it. */
+export const STATE_WORDS: Readonly<Record<Requirement['state'], string>> = {
+	met: 'met',
+	missing: 'missing',
+	'not-applicable': 'not required',
+	unknown: 'not known',
+	'not-looked-at': 'not looked at'
+};
+
 /** A need that one box at one of several places would meet; one box may meet several needs. */
 export interface PointNeed {
 	requirement: Requirement;

@@ -1,6 +1,7 @@
 import type { Box, Circuit, Job, LiveEvent, Photo, Reading } from '../../model/job';
 import { referenceFaults } from '../../model/file/references';
 import { same, type Row, type Step } from './change';
+import { nextName } from './rebase';
 
 /**
  * Two devices' states of one job brought together, three-way from the last state that both had: what one side changed is taken;
@@ -151,7 +152,7 @@ function namedOnce(job: Job, base: Job | null): Job {
 	const seen = new Set<string>();
 	for (const b of first<Box>(job.boxes, oldBoxes)) {
 		const name = b.name.toLowerCase();
-		if (seen.has(name)) names.set(b.id, freeName(b.name, taken));
+		if (seen.has(name)) names.set(b.id, nextName(b.name, taken));
 		seen.add(name);
 	}
 	const numbers = new Map<string, number>();
@@ -169,17 +170,6 @@ function namedOnce(job: Job, base: Job | null): Job {
 		circuits: job.circuits.map((c) => (numbers.has(c.id) ? { ...c, number: numbers.get(c.id) ?? c.number } : c))
 	};
 }
-/** @example K-03, which is taken, as K-04 is -> K-05 */
-function freeName(name: string, taken: Set<string>): string {
-	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];
-	for (let n = Number(digits) + 1; ; n++) {
-		const free = `${stem.slice(0, 17)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;
-		if (taken.has(free.toLowerCase())) continue;
-		taken.add(free.toLowerCase());
-		return free;
-	}
-}
-
 /** Readings of both: every one once; struck on either device, it is struck. */
 export const mergeReadings = (one: readonly Reading[], other: readonly Reading[]): Reading[] =>
 	union(one, other, (a, b) => ({

@@ -73,8 +73,8 @@ function freshNames(before: Job, after: Job, changes: readonly Change[]): Job {
 	};
 }
 const inPanel = (c: Circuit): string => `${c.panelId} ${c.number}`;
-/** @example K-03, which is taken, as K-04 is -> K-05 */
-function nextName(name: string, taken: Set<string>): string {
+/** The next name of its kind that nobody has; it is taken then. @example K-03, which is taken, as K-04 is -> K-05 */
+export function nextName(name: string, taken: Set<string>): string {
 	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];
 	for (let n = Number(digits) + 1; ; n++) {
 		const free = `${stem.slice(0, 17)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;

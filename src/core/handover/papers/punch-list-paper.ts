@@ -1,17 +1,11 @@
 import { punchList } from '../../layout/punch-list';
+import { STATE_WORDS } from '../../layout/requirement';
 import { indexOf } from '../../model/job-index';
 import { STAGES } from '../../model/kinds';
 import { counted } from '../../units/quantity';
 import type { Block } from '../blocks';
 import { CLOSING, headOf, type PaperCase } from '../paper';
 
-const STATES = {
-	met: 'met',
-	missing: 'missing',
-	'not-applicable': 'not required',
-	unknown: 'not known',
-	'not-looked-at': 'not looked at'
-} as const;
 const ITEMS = { open: 'open', answered: 'answered', corrected: 'corrected', passed: 'passed' } as const;
 
 /** What the rules ask of the house, what is short, and what an inspector wrote with the answers. */
@@ -65,7 +59,7 @@ export function punchListPaper(c: PaperCase): { blocks: Block[]; missing: string
 				rows: lines.map((r) => [
 					r.roomId === null ? 'house' : (rooms.get(r.roomId)?.name ?? '?'),
 					r.title,
-					STATES[r.state],
+					STATE_WORDS[r.state],
 					`${r.why}${r.amendedBy ? ` Amended: ${r.amendedBy}` : ''}`,
 					`${r.rule.section}, ${r.rule.edition}`
 				])

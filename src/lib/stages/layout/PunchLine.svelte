@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { ChevronDownOutline, ChevronUpOutline } from 'flowbite-svelte-icons';
 	import { now } from '$lib/clock';
-	import type { Requirement } from '$core/layout/requirement';
+	import { STATE_WORDS, type Requirement } from '$core/layout/requirement';
 	import { applyFix } from '$core/edit/fix';
 	import { checkOnSite } from '$core/edit/job';
 	import type { SiteCheck } from '$core/model/job';
@@ -22,13 +22,6 @@
 	let { line, check, room }: Props = $props();
 	const store = useJob();
 	let open = $state(false);
-	const STATES = {
-		met: 'met',
-		missing: 'missing',
-		'not-applicable': 'not required',
-		unknown: 'not known',
-		'not-looked-at': 'not looked at'
-	} as const;
 	const mark = $derived(
 		line.state === 'met'
 			? 'good'
@@ -48,7 +41,7 @@
 <tr data-state={line.state}>
 	<td class="mark"
 		>{#if mark === 'off'}<span class="none">–</span>{:else}<Mark kind={mark} />{/if}
-		{STATES[line.state]}</td
+		{STATE_WORDS[line.state]}</td
 	>
 	<td>
 		<button type="button" class="row" onclick={() => store.show(line)}>{room ? `${room}: ` : ''}{line.title}</button>
