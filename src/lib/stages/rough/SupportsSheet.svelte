@@ -135,7 +135,7 @@
 	}
 	.set {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
 		gap: 8px 14px;
 		align-items: end;
 		max-width: 980px;

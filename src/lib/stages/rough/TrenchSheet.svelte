@@ -163,58 +163,61 @@
 				{#each b.findings as f (f.id)}<p><Mark kind={f.severity} /> {f.message} <RuleChip rule={f.rule} /></p>{/each}
 			</div>
 		</div>
-		<table class="data">
-			<thead
-				><tr
-					><th>Stretch</th><th>Where it lies</th><th class="num">Feet</th><th class="num">Paving, in</th><th class="num">Cover</th
-					><th class="num">Dig</th><td></td></tr
-				></thead
-			>
-			<tbody>
-				{#each list as { s, b: own }, i (s.id)}
-					<tr>
-						<td>{i + 1}</td>
-						<td
-							><SelectField
-								label={`Stretch ${i + 1}: where it lies`}
-								hideLabel
-								value={s.place}
-								options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
-								onkeep={(v) =>
-									setStretch(t.legId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
-							/></td
-						>
-						<td class="num"
-							><TextField
-								label={`Stretch ${i + 1}: feet`}
-								hideLabel
-								value={s.ft === null ? '' : String(s.ft)}
-								placeholder="rest"
-								check={measured(10_000)}
-								onkeep={(v) => setStretch(t.legId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
-							/></td
-						>
-						<td class="num"
-							><TextField
-								label={`Stretch ${i + 1}: paving`}
-								hideLabel
-								value={String(s.pavingIn)}
-								check={within(24)}
-								onkeep={(v) => setStretch(t.legId, i, { pavingIn: Number(v) }, 'paving')}
-							/></td
-						>
-						<td class="num">{own.coverIn} in</td>
-						<td class="num"><b>{show(own.digIn, 1)} in</b></td>
-						<td
-							>{#if list.length > 1}<CrossBtn
-									label={`Remove stretch ${i + 1}`}
-									onclick={() => set(t.legId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
-								/>{/if}</td
-						>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
+		<div class="stretches">
+			<table class="data">
+				<thead
+					><tr
+						><th>Stretch</th><th>Where it lies</th><th class="num">Feet</th><th class="num">Paving, in</th><th class="num"
+							>Cover</th
+						><th class="num">Dig</th><td></td></tr
+					></thead
+				>
+				<tbody>
+					{#each list as { s, b: own }, i (s.id)}
+						<tr>
+							<td>{i + 1}</td>
+							<td
+								><SelectField
+									label={`Stretch ${i + 1}: where it lies`}
+									hideLabel
+									value={s.place}
+									options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
+									onkeep={(v) =>
+										setStretch(t.legId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
+								/></td
+							>
+							<td class="num"
+								><TextField
+									label={`Stretch ${i + 1}: feet`}
+									hideLabel
+									value={s.ft === null ? '' : String(s.ft)}
+									placeholder="rest"
+									check={measured(10_000)}
+									onkeep={(v) => setStretch(t.legId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
+								/></td
+							>
+							<td class="num"
+								><TextField
+									label={`Stretch ${i + 1}: paving`}
+									hideLabel
+									value={String(s.pavingIn)}
+									check={within(24)}
+									onkeep={(v) => setStretch(t.legId, i, { pavingIn: Number(v) }, 'paving')}
+								/></td
+							>
+							<td class="num">{own.coverIn} in</td>
+							<td class="num"><b>{show(own.digIn, 1)} in</b></td>
+							<td
+								>{#if list.length > 1}<CrossBtn
+										label={`Remove stretch ${i + 1}`}
+										onclick={() => set(t.legId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
+									/>{/if}</td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</div>
 		<p class="no-print"><Btn small onclick={() => more(t.legId)}>Another stretch</Btn></p>
 		<Fold title="As measured" open={facts.coverIn !== undefined}>
 			<div class="set">
@@ -275,6 +278,12 @@
 	}
 	.big .soft {
 		font-size: 15px;
+	}
+	.stretches {
+		overflow-x: auto;
+	}
+	.stretches table {
+		min-width: 620px;
 	}
 	.two {
 		display: grid;

@@ -122,7 +122,7 @@
 <style>
 	.fields {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
 		gap: 8px 12px;
 		margin-bottom: 10px;
 	}

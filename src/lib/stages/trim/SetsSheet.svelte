@@ -75,7 +75,7 @@
 <style>
 	.fields {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
 		gap: 8px 14px;
 		max-width: 900px;
 	}
