@@ -42,13 +42,18 @@ test('a store kept by the version before is brought up: fields as spelled now, a
 	});
 	older.close();
 
-	const { getJob } = await import('../../src/lib/data/jobs');
+	const { forgetFormer, formers, getJob } = await import('../../src/lib/data/jobs');
 	const { JobSession } = await import('../../src/lib/data/session');
 	const row = await getJob(id);
 	assert.ok(row);
 	assert.equal(row.job.rooms[0]?.story, 2);
 	assert.ok(!JSON.stringify(row.job).includes('storey'));
 	assert.deepEqual([row.rev, row.head], [4, 'e1']);
+	// As it was before is kept until it was opened well.
+	const [former] = await formers();
+	assert.ok(JSON.stringify(former?.job).includes('storey'));
+	await forgetFormer(id);
+	assert.deepEqual(await formers(), []);
 	const session = new JobSession({ job: row.job, readings: [], events: [] }, row.rev);
 	await session.turn('undo');
 	assert.equal((await getJob(id))?.job.rooms[0]?.story, room.story);

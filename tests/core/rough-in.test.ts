@@ -3,6 +3,7 @@ import test from 'node:test';
 import fc from 'fast-check';
 import { produce } from 'immer';
 import { editions } from '../../src/core/code/editions';
+import { SOLD_BOXES } from '../../src/core/code/editions/supports';
 import { DEMOS } from '../../src/core/demo';
 import { editLeg, putRoutes } from '../../src/core/edit/legs';
 import { putSupply } from '../../src/core/edit/inspection';
@@ -519,5 +520,40 @@ test('straps of a raceway: large PVC less often', () => {
 	assert.deepEqual(
 		[straps({}), straps({ raceway: 'PVC-40', sizeIn: 1 }), straps({ raceway: 'PVC-40', sizeIn: 1.25 })],
 		['6', '16', '10']
+	);
+});
+
+test('boxes as they are sold, copied by hand from Table 314.16(A)', () => {
+	const by = (words: string) =>
+		SOLD_BOXES.filter((b) => b.material === 'metal' && b.name.includes(words))
+			.map((b) => `${b.name.replace(` ${words}`, '')} ${b.cuIn}`)
+			.sort();
+	assert.deepEqual(by('octagon'), ['4 x 1-1/2 15.5', '4 x 1-1/4 12.5', '4 x 2-1/8 21.5']);
+	assert.deepEqual(by('square'), [
+		'4 x 1-1/2 21',
+		'4 x 1-1/4 18',
+		'4 x 2-1/8 30.3',
+		'4-11/16 x 1-1/2 29.5',
+		'4-11/16 x 1-1/4 25.5',
+		'4-11/16 x 2-1/8 42'
+	]);
+	assert.deepEqual(by('device'), [
+		'3 x 2 x 1-1/2 7.5',
+		'3 x 2 x 2 10',
+		'3 x 2 x 2-1/2 12.5',
+		'3 x 2 x 2-1/4 10.5',
+		'3 x 2 x 2-3/4 14',
+		'3 x 2 x 3-1/2 18'
+	]);
+	assert.deepEqual(by('2-1/8 x'), ['4 x 1-1/2 10.3', '4 x 1-7/8 13', '4 x 2-1/8 14.5']);
+	assert.deepEqual(
+		SOLD_BOXES.filter((b) => b.material === 'plastic').map((b) => [b.gangs, b.cuIn]),
+		[
+			[1, 18],
+			[1, 20],
+			[1, 22.5],
+			[2, 34],
+			[2, 42]
+		]
 	);
 });

@@ -1,4 +1,4 @@
-import Dexie, { type DexieOptions, type Table } from 'dexie';
+import Dexie, { type DexieOptions, type Table, type Transaction } from 'dexie';
 import { keeps } from './keeps';
 import type { NextStep } from '$core/next';
 import type { OpenCount } from '$core/about';
@@ -70,15 +70,16 @@ class HektoDb extends Dexie {
 		// Jobs kept by an older Hekto are brought up like files of its version.
 		this.version(2)
 			.stores({ photos: 'id, jobId, [jobId+of.kind+of.id]' })
-			.upgrade((tx) =>
-				tx
+			.upgrade(async (tx) => {
+				await keepFormer(tx);
+				await tx
 					.table<JobRow>('jobs')
 					.toCollection()
 					.modify((row) => {
 						const { job } = migrate({ hekto: 'job', fileVersion: 1, job: row.job });
 						row.job = job as Job;
-					})
-			);
+					});
+			});
 		// Older edits changed things by their place in a list: they stay as a record, and are not undone any more.
 		this.version(3)
 			.stores({ edits: '++n, &id, jobId, [jobId+state+n]', readings: 'id, jobId' })
@@ -93,6 +94,7 @@ class HektoDb extends Dexie {
 					.modify((row) => void Object.assign(row, { id: `old-${row.n}`, parent: null, device: '', state: LEFT, changes: [] }));
 			});
 		this.version(4).upgrade(async (tx) => {
+			await keepFormer(tx);
 			await tx
 				.table<JobRow>('jobs')
 				.toCollection()
@@ -106,6 +108,14 @@ class HektoDb extends Dexie {
 				.modify((row) => void (row.changes = asSpelledNow(row.changes)));
 		});
 	}
+}
+/** Under what a job is kept as it was before it was brought up, until it was opened well. */
+export const formerKey = (jobId: string): string => `former ${jobId}`;
+/** Every job as it is, before a migration changes it: the oldest state of several stays. */
+async function keepFormer(tx: Transaction): Promise<void> {
+	const settings = tx.table<{ key: string; value: unknown }>('settings');
+	for (const row of await tx.table<JobRow>('jobs').toArray())
+		if (!(await settings.get(formerKey(row.id)))) await settings.put({ key: formerKey(row.id), value: row });
 }
 /** Changes that were kept before the fields' names were changed. */
 function asSpelledNow(changes: Change[]): Change[] {

@@ -104,6 +104,8 @@ export class JobStore {
 	/** Keeps what is open beside the job, for the list of jobs, once all that was done is in the store. */
 	async keepCount(): Promise<void> {
 		if (this.waiting || this.fault || !this.judging.isOf(this)) return;
+		if (!Object.values(this.assessment.stages).some((stage) => stage.failed))
+			void jobs.forgetFormer(this.job.id).catch(() => undefined);
 		const open = { ...openIn(this.assessment), next: this.judged.first };
 		await jobs.keepCount(this.job.id, this.session.rev, open).catch(() => undefined);
 	}

@@ -6,7 +6,7 @@ import type { OpenCount } from '$core/about';
 import { now } from '$lib/clock';
 import { liveQuery, type Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
-import { db, freshId, settleStore, type JobRow } from './db';
+import { db, formerKey, freshId, settleStore, type JobRow } from './db';
 import { forgetDrafts } from './drafts';
 import { tellOnce } from './news';
 
@@ -29,6 +29,15 @@ export const listJobs = (): Promise<JobRow[]> => db.jobs.orderBy('updatedAt').re
 /** Keeps what is open in a job beside it, for the list of jobs; nothing where the job has moved on since. */
 export const keepCount = (jobId: string, rev: number, open: OpenCount & { next: NextStep | null }): Promise<number> =>
 	db.jobs.where({ id: jobId }).modify((row) => void (row.rev === rev && (row.open = { ...open, rev })));
+/** The job was opened well: as it was before a newer version brought it up is kept no longer. */
+export const forgetFormer = (jobId: string): Promise<void> => db.settings.delete(formerKey(jobId));
+/** Jobs that a newer version brought up and that nobody has opened since, as they were. */
+export const formers = (): Promise<JobRow[]> =>
+	db.settings
+		.where('key')
+		.startsWith(formerKey(''))
+		.toArray()
+		.then((rows) => rows.map((r) => r.value as JobRow));
 export const getJob = (id: string): Promise<JobRow | undefined> => db.jobs.get(id);
 export const readingsOf = (jobId: string): Promise<Reading[]> => db.readings.where('jobId').equals(jobId).sortBy('at');
 export const eventsOf = (jobId: string): Promise<LiveEvent[]> => db.events.where('jobId').equals(jobId).sortBy('at');
@@ -66,6 +75,7 @@ async function putRows(file: JobFile, demo: string | null, { told, signal }: Wat
 async function clear(jobId: string): Promise<void> {
 	await Promise.all([db.edits, db.readings, db.events, db.photos].map((table) => table.where('jobId').equals(jobId).delete()));
 	await db.settings.where('key').startsWith(`base ${jobId} `).delete();
+	await forgetFormer(jobId);
 	await db.jobs.delete(jobId);
 }
 /** Puts a job away, or takes it back: it stays as it is. */

@@ -3,7 +3,9 @@
 	import { counted, show } from '$core/units/quantity';
 	import { isBackup, noteBackup, restore, standing, writeBackup, type Restored, type Standing } from '$lib/data/backup';
 	import { canPickFolder, folderName, forgetFolder, pickFolder } from '$lib/data/folder';
-	import { saveBytes } from '$lib/data/save-file';
+	import type { JobRow } from '$lib/data/db';
+	import { formers } from '$lib/data/jobs';
+	import { saveBytes, saveText } from '$lib/data/save-file';
 	import { sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
@@ -17,12 +19,17 @@
 	let { onrestored }: Props = $props();
 	let now = $state.raw<Standing | null>(null);
 	let folder = $state<string | null>(null);
+	let old = $state.raw<JobRow[]>([]);
+	/** As it stood before this version brought it up. */
+	const saveOld = (row: JobRow) =>
+		saveText(`${row.job.name} before.json`, 'application/json', JSON.stringify(row.job, null, '\t'));
 	let share = $state<number | null>(null);
 	let fault = $state<string | null>(null);
 	let restored = $state.raw<Restored | null>(null);
 	async function look(): Promise<void> {
 		now = await standing();
 		folder = await folderName();
+		old = await formers();
 	}
 	void look();
 	async function guarded(work: () => Promise<void>): Promise<void> {
@@ -88,6 +95,14 @@
 		{#if share !== null}<progress max="1" value={share}></progress>{/if}
 	</div>
 	{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+	{#each old as row (row.id)}
+		<p>
+			{row.job.name} was brought up by a newer Hekto; as it was before is kept until it is opened. <Btn
+				small
+				onclick={() => saveOld(row)}>Save it as it was</Btn
+			>
+		</p>
+	{/each}
 	<div role="status">
 		{#each lines as [names, words] (words)}{#if names.length}<p>{names.join(', ')}: {words}.</p>{/if}{/each}
 		{#each restored?.faults ?? [] as f (f)}<p><Mark kind="bad" /> {f}</p>{/each}
