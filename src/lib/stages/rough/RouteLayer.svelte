@@ -51,7 +51,7 @@
 		onkeydown={(e) => e.key === 'Enter' && onpick(r.legId)}
 	>
 		<path class="touch" d={path(r.points)} stroke-width={24 / scale} />
-		<path class="line" d={path(r.points)} stroke-width={(r.legId === picked ? 4 : 2) / scale} />
+		<path class="line" d={path(r.points)} stroke-width={(r.legId === picked ? 6 : 2.6) / scale} />
 	</g>
 {/each}
 {#if own}
@@ -100,9 +100,9 @@
 	}
 	.line {
 		fill: none;
-		stroke: var(--ink);
+		stroke: var(--copper);
 		stroke-linejoin: round;
-		opacity: 0.75;
+		opacity: 0.7;
 	}
 	.picked .line {
 		stroke: var(--copper);
