@@ -69,6 +69,7 @@ function ofLeg(house: House, leg: Leg): Finding[] {
 }
 /** Trenches that were opened: cover and riser as measured, against what is due today. @source 300.5, 300.5(D)(1), 300.6 */
 function foundTrenches({ edition, job, index }: House): Finding[] {
+	if (!job.legs.some((l) => l.trench)) return [];
 	return trenchesOf({ edition, job }).flatMap((t): Finding[] => {
 		const leg = job.legs.find((l) => l.id === t.legId);
 		const facts = leg?.trench;

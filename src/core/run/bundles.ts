@@ -61,7 +61,9 @@ export function bundlesOf(job: Job, fromIn: number): ReadonlyMap<string, Bundle>
 	const before = known.get(job.legs);
 	if (before?.boxes === job.boxes && before.rooms === job.rooms) return before.bundles;
 	const laid = job.legs.flatMap((leg): Laid[] => {
-		const points = leg.route && !leg.route.spaced && !leg.inCableOf && inHoles(leg) ? routePoints(job, leg) : null;
+		// Most legs of most jobs have no way yet: nothing more is looked at.
+		if (!leg.route || leg.route.spaced || leg.inCableOf || !inHoles(leg)) return [];
+		const points = routePoints(job, leg);
 		const [from, to] = [routeEnd(job, leg.fromId), routeEnd(job, leg.toId)];
 		return points && from && to ? [{ leg, points, heights: [from.heightIn, to.heightIn], story: to.story }] : [];
 	});
