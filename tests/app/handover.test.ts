@@ -167,3 +167,54 @@ test('the phone’s afternoon and the laptop’s evening become one job', async 
 	assert.ok(merged.readings.some((r) => r.id === 'from-the-phone'));
 	assert.ok(merged.history?.includes('phone-2'));
 });
+
+test('a tab that is killed in the middle of a merge leaves all of it or nothing', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/handover');
+	const laptop = JSON.parse(await b.saved(() => b.click('button', 'Save job file'))) as JobFile;
+	const phone = structuredClone(laptop);
+	for (const box of phone.job.boxes) box.note = 'phone';
+	for (let i = 0; i < 3000; i++)
+		phone.readings.push({ ...(phone.readings[0] as JobFile['readings'][number]), id: `phone-${i}`, boxId: 'k-05' });
+	phone.head = 'phone-1';
+	phone.history = [...(laptop.history ?? []), 'phone-1'];
+	const path = join(folder, 'killed.hekto.json');
+	writeFileSync(path, JSON.stringify(phone));
+	const first = await b.driver.getWindowHandle();
+	for (const waitMs of [0, 40, 250]) {
+		await b.driver.switchTo().newWindow('tab');
+		await b.go('/');
+		await b.says('Jobs in this browser');
+		await (await b.find('input[type=file]')).sendKeys(path);
+		await b.says('is here already', '.merge');
+		const { targetInfo } = (await b.driver.sendAndGetDevToolsCommand('Target.getTargetInfo', {})) as unknown as {
+			targetInfo: { targetId: string };
+		};
+		await b.click('.merge .acts button', 'Merge');
+		await new Promise((r) => setTimeout(r, waitMs));
+		// Closed from outside: no page script gets a last word.
+		await b.driver.sendDevToolsCommand('Target.closeTarget', { targetId: targetInfo.targetId });
+		await b.driver.switchTo().window(first);
+		await b.go('/job/quillback/handover');
+		await b.find('.frame');
+		const now = JSON.parse(await b.saved(() => b.click('button', 'Save job file'))) as JobFile;
+		const noted = now.job.boxes.filter((x) => x.note === 'phone').length;
+		const read = now.readings.filter((r) => r.id.startsWith('phone-')).length;
+		assert.ok(
+			(noted === 0 && read === 0) || (noted === now.job.boxes.length && read === 3000),
+			`${noted} notes, ${read} readings`
+		);
+		if (noted) break;
+	}
+});
+test('a package that is stopped gives nothing, and the job is as it was', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/handover');
+	await b.run(
+		'window.__given = 0; const made = URL.createObjectURL; URL.createObjectURL = (x) => { window.__given++; return made(x); }'
+	);
+	await b.click('.sheet button', 'Everything as one package');
+	await b.click('.sheet [role=status] button', 'Stop');
+	await b.settled();
+	await new Promise((r) => setTimeout(r, 1500));
+	assert.equal(await b.run('return window.__given'), 0);
+	assert.equal(await b.run('return document.querySelectorAll(".sheet [role=status] progress").length'), 0);
+});

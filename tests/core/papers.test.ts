@@ -14,7 +14,7 @@ import { PAPER_KEYS, type PaperCase } from '../../src/core/handover/paper';
 import type { JobFile } from '../../src/core/model/job';
 import { fingerprintOf, signedOn } from '../../src/lib/documents/signing';
 import type { CodeLetter } from '../../src/core/handover/code-letter';
-import { labelSheets } from '../../src/core/handover/labels';
+import { labelSheets, panelLabels } from '../../src/core/handover/labels';
 import { blocksDefinition, FONT_FILES, FONTS, PAPER_SIZES, sheetsDefinition } from '../../src/lib/documents/pdf-definition';
 
 const letter: CodeLetter = {
@@ -149,6 +149,42 @@ test('the test record: what was predicted, the verdict, who and when; what was n
 	assert.ok(text(blocks).includes('20 in-lb') && text(blocks).includes('not read'));
 	assert.match(missing.join('; '), /12 outlets not tested; 1 place read bad|outlets not tested/);
 });
+test('an instrument whose calibration had run out is told beside its readings, and before it is signed', () => {
+	const over = ({ instrument, day }: { instrument: string; day: string }) =>
+		instrument === 'plug-in analyzer' && day > '2026-01-01' ? '2026-01-01' : null;
+	const of = (more: Partial<PaperCase>) => makePaper('test-record', caseOf('quillback', undefined, more));
+	assert.ok(text(of({ calibrationOver: over }).blocks).includes('plug-in analyzer (calibration ran to 2026-01-01)'));
+	assert.ok(of({ calibrationOver: over }).missing.some((m) => m.includes('calibration')));
+	assert.ok(!text(of({}).blocks).includes('calibration'));
+});
+test('labels of panels: the card of circuits; emergency disconnect and surge where the edition has them and they are there', () => {
+	const of = (edition: '2017' | '2020' | '2023', panel: object) => {
+		const c = caseOf('quillback', (f) => ((f.job.edition = edition), Object.assign(f.job.panels[0] as object, panel)));
+		return panelLabels(c.ruled.edition, c.ruled.job).map((l) => l.text);
+	};
+	const card = 'Circuit directory, Main panel';
+	const there = { state: 'planned', outsideDisconnect: true, surge: true };
+	assert.deepEqual(of('2023', there), [card, 'EMERGENCY DISCONNECT', 'Surge protection here']);
+	assert.deepEqual(of('2017', there), [card]);
+	assert.deepEqual(of('2023', { state: 'found', outsideDisconnect: true, surge: true }), [card]);
+	assert.deepEqual(of('2023', { state: 'planned', surge: false }), [card]);
+});
+test('a plan as built says the circuit of each box, and its scale', () => {
+	const c = caseOf('quillback');
+	const svg = figureSvg(c, { kind: 'plan', story: 0 }) ?? '';
+	assert.match(svg, />K-03 · c 2</);
+	assert.match(svg, />10 ft</);
+});
+test('the card of a door is no wider than the door', () => {
+	const table = (doorIn?: number) => {
+		const { blocks } = makePaper('directory', caseOf('marrow-street', undefined, { doorIn }));
+		const made = blocksDefinition(blocks, { foot: '', size: 'LETTER' }).content as { table?: { widths: number[] } }[];
+		return made.find((x) => x.table)?.table?.widths.reduce((a, b) => a + b, 0) ?? 0;
+	};
+	// 5 in are 360 points, four columns with 6 between them; a sheet has 612 - 96.
+	assert.equal(Math.round(table(5)), 360 - 24);
+	assert.equal(Math.round(table()), 516 - 24);
+});
 test('the load by both methods, every line with its section; without an area it says so', () => {
 	const { blocks } = makePaper('load', caseOf('quillback'));
 	assert.ok(blocks.some((b) => b.kind === 'heading' && b.text.startsWith('Standard method: 37651 VA')));
@@ -171,6 +207,7 @@ test('a signature holds what the paper said: another day changes nothing, anothe
 	const c = caseOf('marrow-street');
 	const print = (x: PaperCase) => fingerprintOf(makePaper('directory', x));
 	assert.equal(print(c), print({ ...c, today: '2027-01-01' }));
+	assert.equal(print(c), print({ ...c, doorIn: 5 }), 'how wide its card is says nothing');
 	const other = caseOf('marrow-street', (f) => Object.assign(f.job.circuits[0] as object, { name: 'Other' }));
 	assert.notEqual(print(c), print(other));
 	const signature = {

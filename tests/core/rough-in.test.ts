@@ -8,6 +8,8 @@ import { DEMOS } from '../../src/core/demo';
 import { editLeg, putRoutes } from '../../src/core/edit/legs';
 import { putSupply } from '../../src/core/edit/inspection';
 import { readPricesCsv, writeMaterialsCsv, writePricesCsv } from '../../src/core/formats/materials-csv';
+import { drawTrench, trenchSvg } from '../../src/core/formats/trench-drawing';
+import { burial } from '../../src/core/rough/articles/300-5-burial';
 import { houseOf } from '../../src/core/house';
 import { materialList } from '../../src/core/makeup/material-takes';
 import { distance } from '../../src/core/model/geometry';
@@ -391,6 +393,7 @@ test('one list: what a small job takes, counted by hand', () => {
 		'connectors medium twist-on': 7,
 		// 40 ft: 9 + 2; 12 ft: 3 + 2; 10 ft: 3 + 2: 21, a tenth more, up.
 		'supports staples, NM-B': 24,
+		'small electrical tape, roll': 1,
 		'small panel directory, labels': 1
 	});
 	const [connectors] = lines.filter((l) => l.group === 'connectors');
@@ -412,6 +415,30 @@ test('one list: what a small job takes, counted by hand', () => {
 		[]
 	);
 	assert.deepEqual(materialsOf(ruled(j), () => null).missing.length, 3);
+});
+test('one list: a square box takes its device on a ring; tape by practice', () => {
+	const square = box('a', { material: 'metal', volumeCuIn: 21, gangs: 1 });
+	const of = (j: Job) => Object.fromEntries(materialList(ruled(j)).lines.map((l) => [l.name, l.count]));
+	const one = of(job({ boxes: [square], legs: [leg('p', 'a', 40)] }));
+	assert.equal(one['device ring, 1-gang, depth of the finish'], 1);
+	assert.equal(one['metal box, 4 x 1-1/2 square, 21 cu in'], 1);
+	const many = job({
+		boxes: Array.from({ length: 61 }, (_, i) => box(`b${i}`, { material: 'plastic', volumeCuIn: 18 })),
+		legs: []
+	});
+	assert.equal(of(many)['electrical tape, roll'], 1);
+	const taped = { style: 'pigtail' as const, pushIn: false, lineAt: 'top' as const, preTwist: false, tape: true, trial: false };
+	assert.equal(of({ ...many, practice: { ...many.practice, makeUp: taped } })['electrical tape, roll'], 3);
+});
+test('the section of a trench as SVG: names in it are text', () => {
+	const b = burial(edition, {
+		method: 'direct-burial',
+		place: 'general',
+		circuit: { kind: 'branch', volts: 120, amps: 20, gfci: true, dwelling: true }
+	});
+	const svg = trenchSvg(drawTrench(b, { widthIn: 6, beddingIn: 2, diameterIn: 0.5, ribbonIn: 12 }), b, '<b>');
+	assert.match(svg, /^<svg .*12 in cover.*<\/svg>$/);
+	assert.ok(!svg.includes('<b>'));
 });
 test('one list: raceway with its conductors, a trench with its risers, weather covers', () => {
 	const shed: Room = { ...den, id: 'shed', kind: 'accessory' };

@@ -1,4 +1,4 @@
-import { faceLabels, labelSheets } from '../handover/labels';
+import { allLabels, labelSheets } from '../handover/labels';
 import type { Figure } from '../handover/blocks';
 import type { PaperCase } from '../handover/paper';
 import { makeUp } from '../makeup/box/make-up';
@@ -18,10 +18,14 @@ import { runSvg } from './run-svg';
 export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure): string | null {
 	switch (figure.kind) {
 		case 'plan':
-			return planSvg(drawPlan(ruled.edition, told, figure.story), {
-				name: told.name,
-				sub: `NEC ${told.edition}, permit ${told.permitDate}, story ${figure.story}`
-			});
+			return planSvg(
+				drawPlan(ruled.edition, told, figure.story),
+				{
+					name: told.name,
+					sub: `NEC ${told.edition}, permit ${told.permitDate}, story ${figure.story}`
+				},
+				circuitWords(told)
+			);
 		case 'run': {
 			const circuit = told.circuits.find((c) => c.id === figure.circuitId);
 			if (!circuit) return null;
@@ -37,6 +41,10 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 			return boxSvg(drawBox(of.case, makeUp(of.case), { cables: of.names, devices, lineAt }), box.name);
 		}
 		default:
-			return labelSheets(faceLabels(ruled.edition, ruled.job, readings))[figure.page] ?? null;
+			return labelSheets(allLabels(ruled.edition, ruled.job, readings))[figure.page] ?? null;
 	}
 }
+
+/** The numbers of the circuits of each box, as a plan says them. @example 'c 2' */
+const circuitWords = (job: PaperCase['told']): ReadonlyMap<string, string> =>
+	new Map([...indexOf(job).circuitsOfBox].map(([id, all]) => [id, `c ${all.map((c) => c.number).join(', ')}`]));

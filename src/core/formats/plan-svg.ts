@@ -25,8 +25,8 @@ export interface PlanTitle {
 const ROW = 24;
 const FOOT = 26;
 
-/** A plan as an SVG document of its own, one unit an inch. */
-export function planSvg(plan: PlanDrawing, title: PlanTitle): string {
+/** A plan as an SVG document of its own, one unit an inch. @param circuits what stands behind the name of a box: its circuit */
+export function planSvg(plan: PlanDrawing, title: PlanTitle, circuits: ReadonlyMap<string, string> = new Map()): string {
 	const used = usedSymbols(plan);
 	const rows = Math.ceil(used.length / 3);
 	const below = 40 + rows * ROW + FOOT;
@@ -45,12 +45,19 @@ export function planSvg(plan: PlanDrawing, title: PlanTitle): string {
 		),
 		...plan.boxes.map(
 			(b) =>
-				`<g transform="translate(${n(b.x)} ${n(b.y)})"><title>${escape(b.name)}</title>${leader(b)}${symbolSvg(b.symbol, b.turn, b.state === 'planned')}${b.protection === 'none' ? '' : text(9, -7, 6, PROTECTION[b.protection])}${text(0, 18, 7, b.name)}</g>`
+				`<g transform="translate(${n(b.x)} ${n(b.y)})"><title>${escape(b.name)}</title>${leader(b)}${symbolSvg(b.symbol, b.turn, b.state === 'planned')}${b.protection === 'none' ? '' : text(9, -7, 6, PROTECTION[b.protection])}${text(0, 18, 7, circuits.has(b.id) ? `${b.name} · ${circuits.get(b.id)}` : b.name)}</g>`
 		),
+		scaleBar(plan.x + width - 12, plan.y - 10),
 		legend(plan.x + 12, plan.y + plan.height + 18, used, width),
 		text(plan.x + 12, plan.y + plan.height + below - 6, 9, CAUTION, 'start'),
 		'</svg>'
 	].join('\n');
+}
+/** Ten feet at the scale of the sheet, its right end here. */
+const BAR_FT = 10;
+function scaleBar(x: number, y: number): string {
+	const long = BAR_FT * 12;
+	return `<g class="scale"><path d="M${n(x - long)} ${n(y - 4)}v4h${long}v-4" fill="none" stroke="#1d1b18" stroke-width="1.6"/>${text(x - long, y - 7, 9, '0')}${text(x, y - 7, 9, `${BAR_FT} ft`)}</g>`;
 }
 /** From a symbol that was moved aside to where it really is. */
 const leader = ({ x, y, at }: PlanBox): string =>

@@ -8,8 +8,14 @@ export type Block =
 	| { kind: 'heading'; text: string }
 	| { kind: 'paragraph'; text: string; small?: true }
 	| { kind: 'list'; lines: readonly string[] }
-	/** `num`: columns of figures, set to the right. */
-	| { kind: 'table'; head: readonly string[]; rows: readonly (readonly string[])[]; num?: readonly number[] | undefined }
+	/** `num`: columns of figures, set to the right; `widthIn`: no wider than this, to be cut out. */
+	| {
+			kind: 'table';
+			head: readonly string[];
+			rows: readonly (readonly string[])[];
+			num?: readonly number[] | undefined;
+			widthIn?: number | undefined;
+	  }
 	/** Arithmetic, line by line. */
 	| { kind: 'ledger'; rows: readonly LedgerRow[] }
 	/** A drawing, by what it is of: whoever renders it draws it. */

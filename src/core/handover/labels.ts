@@ -5,7 +5,8 @@ import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';
 import { lawfulHomeRun } from '../protection/articles/210-12-afci-outlet';
 import { gives } from '../protection/reach';
-import { cite } from '../code/rule';
+import { cite, type RuleRef } from '../code/rule';
+import { isApart } from '../run/buildings';
 import { standingOf } from '../protection/standing';
 import { standingLabels } from '../protection/standing-words';
 
@@ -36,6 +37,39 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 		});
 	});
 }
+/**
+ * Labels of panels: the card of circuits, and of a service that is new or was replaced what it is marked with.
+ * @source 408.4(A), 230.85, 225.41, 230.67, 215.18: marked where the edition has it and where it is there
+ */
+export function panelLabels(edition: Edition, job: Job): FaceLabel[] {
+	const { surge, feederSurge, outside, outsideDetached } = edition.panels;
+	return job.panels.flatMap((panel) => {
+		const say = (text: string, rule: RuleRef): FaceLabel => ({
+			boxId: panel.id,
+			boxName: panel.name,
+			text,
+			rule: cite(edition, rule)
+		});
+		const fresh = panel.state === 'planned' || panel.state === 'built';
+		const emergency = panel.feeder ? (isApartPanel(job, panel) ? outsideDetached : null) : outside;
+		const protector = panel.feeder ? feederSurge : surge;
+		return [
+			...(job.circuits.some((c) => c.panelId === panel.id && c.state !== 'found')
+				? [say(`Circuit directory, ${panel.name}`, edition.panels.directory)]
+				: []),
+			...(fresh && emergency && panel.outsideDisconnect && job.dwelling !== 'multifamily'
+				? [say('EMERGENCY DISCONNECT', emergency)]
+				: []),
+			...(fresh && protector && panel.surge ? [say('Surge protection here', protector)] : [])
+		];
+	});
+}
+const isApartPanel = (job: Job, panel: Job['panels'][number]): boolean => isApart(indexOf(job).rooms.get(panel.roomId ?? ''));
+/** Every label of a job: faces first, then panels. */
+export const allLabels = (edition: Edition, job: Job, readings: readonly Reading[] = []): FaceLabel[] => [
+	...faceLabels(edition, job, readings),
+	...panelLabels(edition, job)
+];
 /** What a timer or a sensor takes the power of is marked with the word and the sign, beside the contacts that it takes. */
 function controlledLabel(
 	{ controlled, key }: Pick<Edition, 'controlled' | 'key'>,

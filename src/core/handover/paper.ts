@@ -35,6 +35,10 @@ export interface PaperCase {
 	/** A day as it is read, `Oct 12, 2026`; a moment likewise. */
 	sayDay: (day: string) => string;
 	photos: number;
+	/** The day to which the calibration of a reading's instrument ran, where that was over; left out: nobody keeps it. */
+	calibrationOver?: ((of: { instrument: string; day: string }) => string | null) | undefined;
+	/** Width of the card at the panel's door, in; left out: as wide as the sheet. */
+	doorIn?: number | undefined;
 	/** A box or a circuit, where a paper can be of one. */
 	subject?: string | undefined;
 }

@@ -117,11 +117,21 @@ export function materialsOf(ruled: RuledJob, takes: TakesOfBox): Materials {
 		});
 	}
 	trench(ruled, counting);
+	const made = job.boxes.filter((b) => b.state !== 'found' || b.devices.some((d) => d.state !== 'found')).length;
+	// Re-marks, and round the device where practice has it.
+	if (made)
+		counting.add(
+			{ group: 'small', name: 'electrical tape, roll', unit: 'each', usedIn: 'trim' },
+			Math.ceil(made / (job.practice.makeUp?.tape ? BOXES_PER_TAPE : BOXES_PER_TAPE * 4)),
+			NOWHERE
+		);
 	const directory = job.circuits.some((c) => c.state !== 'found');
 	if (directory)
 		counting.add({ group: 'small', name: 'panel directory, labels', unit: 'each', usedIn: 'trim' }, 1, { circuit: '', room: '' });
 	return { lines: counting.done(reckonOf(job.practice).waste), missing };
 }
+/** About so many boxes are taped from one roll. Practice. */
+const BOXES_PER_TAPE = 30;
 const NOWHERE: Where = { circuit: '', room: '' };
 const PROTECTION = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' dual-function' } as const;
 
@@ -165,6 +175,19 @@ function ofBox(ruled: RuledJob, box: Box, { counting, missing, takes }: Of): voi
 			? `${sold.material} box, ${sold.name}, ${sold.cuIn} cu in`
 			: `${box.material ?? 'metal or plastic'} box, ${box.devices.some((d) => d.kind === 'receptacle' || d.kind === 'switch') ? `${box.gangs}-gang` : 'for what is mounted on it'}, ${box.volumeCuIn === null ? 'volume not chosen' : `${box.volumeCuIn} cu in`}`;
 		counting.add({ group: 'boxes', name, unit: 'each', usedIn: 'rough' }, 1, where);
+		// A square box takes its yokes on a ring.
+		const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch').length;
+		if (sold?.use === 'square' && yokes)
+			counting.add(
+				{
+					group: 'boxes',
+					name: `device ring, ${Math.min(2, Math.max(box.gangs, yokes))}-gang, depth of the finish`,
+					unit: 'each',
+					usedIn: 'rough'
+				},
+				1,
+				where
+			);
 		if (box.material === 'metal')
 			counting.add({ group: 'small', name: 'ground screw, 10-32', unit: 'each', usedIn: 'rough' }, 1, where);
 	}

@@ -13,7 +13,16 @@ const META = 'backup.json';
 const SHOP = 'shop.json';
 const JOB = /^jobs\/[^/]+\.hekto$/;
 /** What the shop keeps over all jobs, by its name in the browser's own store. Drafts and the look of the page are not of it. */
-const SHOP_KEYS = ['shopPrices', 'shopPaper', 'shopInstruments', 'traceShop', 'readBy', 'torqueTool', 'license'] as const;
+const SHOP_KEYS = [
+	'shopPrices',
+	'shopPaper',
+	'shopDoorIn',
+	'shopInstruments',
+	'traceShop',
+	'readBy',
+	'torqueTool',
+	'license'
+] as const;
 interface Meta {
 	hekto: 'backup';
 	version: 1;

@@ -69,3 +69,20 @@ export function calibrationOver(
 	const own = instruments.find((i) => i.name.toLowerCase() === instrument.trim().toLowerCase());
 	return own && own.until < day ? own.until : null;
 }
+
+const DOOR = 'shopDoorIn';
+/** Width of the cards at panel doors, in; 0: as wide as the sheet. */
+export function shopDoorIn(): number {
+	try {
+		return Number(localStorage.getItem(DOOR) ?? 0) || 0;
+	} catch {
+		return 0;
+	}
+}
+export function keepDoorIn(inches: number): void {
+	try {
+		localStorage.setItem(DOOR, String(inches));
+	} catch {
+		// It holds until the page is closed.
+	}
+}

@@ -131,15 +131,16 @@ function asContent(block: Exclude<Block, { kind: 'page' }>, form: BlocksForm): C
 			return signatureContent(block.role, form);
 	}
 }
-type Table = Pick<Extract<Block, { kind: 'table' }>, 'head' | 'rows' | 'num'>;
+type Table = Pick<Extract<Block, { kind: 'table' }>, 'head' | 'rows' | 'num' | 'widthIn'>;
+const PT_PER_IN = 72;
 /** A word that is longer than its column is broken, so that no cell is clipped. */
 const LONGEST = 22;
 const broken = (text: string): string => text.replace(new RegExp(`\\S{${LONGEST}}`, 'g'), (part) => `${part}\u200b`);
-function tableContent({ head, rows, num = [] }: Table, form: BlocksForm): Content {
+function tableContent({ head, rows, num = [], widthIn = Infinity }: Table, form: BlocksForm): Content {
 	// Columns as wide as what stands in them, within limits; together the page.
 	const weights = head.map((h, i) => Math.min(46, Math.max(5, h.length, ...rows.map((r) => Math.sqrt((r[i] ?? '').length * 9)))));
 	const sum = weights.reduce((s, w) => s + w, 0);
-	const across = SHEET[form.size].width - 2 * MARGIN - head.length * 6;
+	const across = Math.min(SHEET[form.size].width - 2 * MARGIN, widthIn * PT_PER_IN) - head.length * 6;
 	const cell = (text: string, i: number, bold: boolean): TableCell => ({
 		text: broken(text),
 		alignment: num.includes(i) ? 'right' : 'left',

@@ -5,9 +5,11 @@ import type { Signature } from '$core/model/job';
 import { sayMoment } from '$lib/clock';
 import type { SignedAs } from './pdf-definition';
 
-/** What a paper says, as 64 hex digits: of its blocks, so that its look and its page breaks do not matter. */
+/** What a paper says, as 64 hex digits: of its blocks, so that its look and its width do not matter. */
 export const fingerprintOf = ({ key, blocks }: Pick<Paper, 'key' | 'blocks'>): string =>
-	bytesToHex(sha256(utf8ToBytes(JSON.stringify([key, blocks]))));
+	bytesToHex(
+		sha256(utf8ToBytes(JSON.stringify([key, blocks], (name, value: unknown) => (name === 'widthIn' ? undefined : value))))
+	);
 
 /** Strokes as an SVG of their field. */
 export function strokesSvg({ strokes, width, height }: Pick<Signature, 'strokes' | 'width' | 'height'>): string {

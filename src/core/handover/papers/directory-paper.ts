@@ -25,7 +25,7 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 				kind: 'paragraph',
 				text: `${sayPanel(panel)}${panel.feeder ? `, fed from ${job.panels.find((p) => p.id === panel.feeder?.fromPanelId)?.name ?? '?'}` : ''}.`
 			},
-			doorTable(rows),
+			{ ...doorTable(rows), widthIn: c.doorIn },
 			...(spares.length ? [{ kind: 'paragraph', text: `Spare slots: ${spares.join(', ')}.` } as const] : []),
 			{ kind: 'page' },
 			{ kind: 'heading', text: `${panel.name}, in full` },
@@ -56,7 +56,7 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 	};
 }
 /** Odd slots at the left and even ones at the right, as the breakers stand. */
-function doorTable(rows: readonly DirectoryRow[]): Block {
+function doorTable(rows: readonly DirectoryRow[]): Extract<Block, { kind: 'table' }> {
 	const side = (odd: boolean) => rows.filter((r) => r.slot !== null && r.slot % 2 === Number(odd));
 	const [left, right] = [side(true), side(false)];
 	const none = rows.filter((r) => r.slot === null);

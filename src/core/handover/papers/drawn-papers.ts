@@ -1,4 +1,4 @@
-import { faceLabels, labelSheets } from '../labels';
+import { allLabels, labelSheets } from '../labels';
 import { boxCase } from '../../makeup/box/of-job';
 import { materialList } from '../../makeup/material-takes';
 import { GROUP_WORDS, MATERIAL_GROUPS } from '../../rough/materials';
@@ -83,7 +83,7 @@ export function materialsPaper(c: PaperCase): Made {
 }
 /** Sheets of the labels that are due, and a list of them. */
 export function labelsPaper(c: PaperCase): Made {
-	const labels = faceLabels(c.ruled.edition, c.ruled.job, c.readings);
+	const labels = allLabels(c.ruled.edition, c.ruled.job, c.readings);
 	const pages = labelSheets(labels).length;
 	return {
 		blocks: [

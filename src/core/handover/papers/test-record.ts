@@ -29,7 +29,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 			readingValue(r),
 			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
 			verdict ? LEVELS[verdict.level] : 'an earlier one',
-			r.instrument || '-',
+			instrumentWords(c, r),
 			r.by || '-',
 			c.sayDay(localDay(r.at))
 		];
@@ -98,9 +98,17 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 			...(unread.length ? [`${counted(unread.length, 'outlet')} not tested`] : []),
 			...(bad.length ? [`${counted(bad.length, 'place')} read bad`] : []),
 			...(register.some((g) => g.state === 'never-tested') ? ['a GFCI never tested'] : []),
+			...(list.some((r) => c.calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) }))
+				? ['readings by an instrument whose calibration had run out']
+				: []),
 			...(list.some((r) => !r.by) ? ['readings without a name'] : [])
 		]
 	};
+}
+/** An instrument of which the calibration had run out says so. */
+function instrumentWords({ calibrationOver, sayDay }: PaperCase, r: Reading): string {
+	const over = r.instrument && calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) });
+	return over ? `${r.instrument} (calibration ran to ${sayDay(over)})` : r.instrument || '-';
 }
 function torques({ told, ruled, sayDay }: PaperCase): Block[] {
 	const rows = told.torques ?? [];

@@ -26,7 +26,7 @@
 			</ul>
 		{:else if block.kind === 'table'}
 			{@const num = block.num ?? []}
-			<div class="wide">
+			<div class="wide" style:max-width={block.widthIn ? `${block.widthIn}in` : undefined}>
 				<table class="data">
 					<thead
 						><tr>

@@ -10,12 +10,13 @@
 	import { allPhotos } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveBytes, saveText } from '$lib/data/save-file';
-	import { shopPaper, shopPrices, keepPaper } from '$lib/data/shop';
+	import { calibrationOver, keepDoorIn, keepPaper, shopDoorIn, shopInstruments, shopPaper, shopPrices } from '$lib/data/shop';
 	import { PAPER_SIZES, type PaperSize } from '$lib/documents/pdf-definition';
 	import { signedOn } from '$lib/documents/signing';
 	import Btn from '$lib/ui/Btn.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { part } from '$lib/ui/late.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -39,6 +40,10 @@
 				? store.selection.id
 				: undefined
 	);
+	const instruments = shopInstruments();
+	let doorIn = $state(shopDoorIn());
+	const doorFault = (v: string) =>
+		v.trim() === '' || (Number(v) >= 2 && Number(v) <= 8) ? null : `2 to 8 in, or nothing; got "${v}"`;
 	const base = $derived<PaperCase>({
 		ruled: store.ruled,
 		told: store.job,
@@ -49,7 +54,9 @@
 		today: today(),
 		sayDay,
 		photos,
-		subject
+		subject,
+		calibrationOver: (of) => calibrationOver(instruments, of),
+		doorIn: doorIn || undefined
 	});
 	const paper = $derived(makePaper(paperKey, base));
 	const signatures = $derived((store.job.signatures ?? []).filter((s) => s.paper === paperKey && s.subject === subject));
@@ -81,13 +88,13 @@
 	const plain = () => $state.snapshot({ job: store.job, readings: store.readings, events: store.events });
 	const pdf = () =>
 		make(PAPERS[paperKey], `${store.job.name} ${PAPERS[paperKey]}.pdf`, 'application/pdf', (api) =>
-			api.paper(fileOf(plain()), paperKey, { subject, size })
+			api.paper(fileOf(plain()), paperKey, { subject, size, instruments, doorIn })
 		);
 	async function all(): Promise<void> {
 		const pictures = await allPhotos(store.job.id);
 		const told = proxy((now: string, done: number) => void ([doing, share] = [now, done]));
 		await make('The package', `${store.job.name} handover.zip`, 'application/zip', (api) =>
-			api.package(fileOf({ ...plain(), photos: pictures }), { size, prices: { ...shopPrices() } }, told)
+			api.package(fileOf({ ...plain(), photos: pictures }), { size, prices: { ...shopPrices() }, instruments, doorIn }, told)
 		);
 	}
 	async function calendar(): Promise<void> {
@@ -114,6 +121,15 @@
 		options={PAPER_SIZES.map((value) => ({ value, name: value === 'LETTER' ? 'Letter' : value }))}
 		onkeep={(v) => keepPaper((size = v))}
 	/>
+	{#if paperKey === 'directory'}
+		<TextField
+			label="Door card, in wide"
+			value={doorIn ? String(doorIn) : ''}
+			placeholder="sheet"
+			check={doorFault}
+			onkeep={(v) => keepDoorIn((doorIn = Number(v)))}
+		/>
+	{/if}
 </div>
 {#if doing !== null}
 	<p class="no-print" role="status">

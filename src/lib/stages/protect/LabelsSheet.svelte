@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { part } from '$lib/ui/late.svelte';
-	import { faceLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
+	import { allLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import { saveBytes, saveText } from '$lib/data/save-file';
@@ -11,7 +11,7 @@
 	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
 	const store = useJob();
 	let size = $state({ ...LABEL_SIZE });
-	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
+	const labels = $derived(allLabels(store.edition, store.known, store.readings));
 	const sheets = $derived(labelSheets(labels, size));
 	const inches = (least: number, most: number) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;

@@ -10,7 +10,8 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import FlagField from '$lib/ui/fields/FlagField.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';
-	import { drawTrench } from '$core/formats/trench-drawing';
+	import { saveText } from '$lib/data/save-file';
+	import { drawTrench, trenchSvg } from '$core/formats/trench-drawing';
 	import { reckonOf } from '$core/model/practice';
 	import { burial } from '$core/rough/articles/300-5-burial';
 	import { byEdition, spoilOf, trenchesOf } from '$core/rough/trenches';
@@ -218,7 +219,14 @@
 				</tbody>
 			</table>
 		</div>
-		<p class="no-print"><Btn small onclick={() => more(t.legId)}>Another stretch</Btn></p>
+		<p class="no-print">
+			<Btn small onclick={() => more(t.legId)}>Another stretch</Btn>
+			<Btn
+				small
+				onclick={() => saveText(`${store.job.name} trench ${name(t.legId)}.svg`, 'image/svg+xml', trenchSvg(d, b, name(t.legId)))}
+				>Save picture</Btn
+			>
+		</p>
 		<Fold title="As measured" open={facts.coverIn !== undefined}>
 			<div class="set">
 				<FlagField
