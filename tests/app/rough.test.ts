@@ -87,3 +87,21 @@ test('boxes, supports and the trench read the job; a stretch under a driveway mo
 	await b.set('.sheet table:last-of-type select', 'dwelling-driveway');
 	await b.says('18 in', '.sheet .big');
 });
+
+test('outdoors the list in Walk says how many fasteners were seen of those that are required', async () => {
+	await b.fresh('Quillback Pottery', '/job/quillback/walk?view=list');
+	await b.says('Fasteners: not counted', '.sheet');
+	await b.go('/job/quillback/walk?view=list&box=o-01');
+	await b.click('.slip .fold-head', 'Box');
+	await b.run(
+		'[...document.querySelectorAll(".slip label")].forEach((l) => l.parentElement.querySelector("input")?.setAttribute("data-label", l.textContent))'
+	);
+	await b.type('.slip input[data-label="Fasteners required"]', '4');
+	await b.run('document.activeElement.blur()');
+	await b.says('Fasteners: 4 required, not counted yet', '.sheet');
+	await b.type('.slip input[data-label="Fasteners seen"]', '2');
+	await b.run('document.activeElement.blur()');
+	await b.says('Fasteners: 2 of the 4', '.sheet');
+	await b.go('/job/quillback/rough?box=o-01');
+	await b.says('has 2 of the 4 fasteners', '.slip');
+});

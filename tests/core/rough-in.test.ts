@@ -17,7 +17,7 @@ import { checkJobFile } from '../../src/core/model/file/schema';
 import type { Box, Job, Leg, Point, Room } from '../../src/core/model/known';
 import { assessRough } from '../../src/core/rough/assess-rough';
 import { boxChoice } from '../../src/core/rough/box-choice';
-import { boxChecks, legChecks, roughList, roughProgress } from '../../src/core/rough/check-list';
+import { boxChecks, fastenerWords, legChecks, roughList, roughProgress } from '../../src/core/rough/check-list';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { materialsOf, priced, type MaterialLine } from '../../src/core/rough/materials';
 import { proposeRoutes } from '../../src/core/rough/routes/propose-routes';
@@ -319,11 +319,24 @@ test('the check list: per box and cable, with the figures that hold there; ticks
 	assert.ok(
 		legChecks(ruled(j), { ...legOf(j, 'a-b'), route: { way: 'trench', via: [] } }).some((c) => c.id.endsWith('backfill'))
 	);
-	const told = assessRough(houseOf(j, [])).findings.filter((f) => f.code === 'fasteners');
-	assert.deepEqual(
-		told.map((f) => [f.severity, f.have, f.need]),
-		[['violation', 3, 4]]
-	);
+});
+test('fasteners: what nobody counted is not filled in, and one count alone is no finding', () => {
+	const cases: [Box['fasteners'], string | null, number[] | null][] = [
+		[undefined, null, null],
+		[{ required: null, seen: null }, null, null],
+		[{ required: 4, seen: null }, '4 required, not counted yet', null],
+		[{ required: null, seen: 2 }, '2 seen, required number not known', null],
+		[{ required: 4, seen: 0 }, '0 of the 4 that its instructions require', [0, 4]],
+		[{ required: 4, seen: 3 }, '3 of the 4 that its instructions require', [3, 4]],
+		[{ required: 4, seen: 4 }, '4 of the 4 that its instructions require', null]
+	];
+	for (const [fasteners, words, said] of cases) {
+		const j = job({ boxes: [box('a', { fasteners })], legs: [] });
+		const told = assessRough(houseOf(j, [])).findings.find((f) => f.code === 'fasteners');
+		assert.equal(fastenerWords(box('a', { fasteners })), words);
+		assert.deepEqual(told ? [told.have, told.need] : null, said);
+		assert.ok(!told || told.severity === 'violation');
+	}
 });
 test('a trench that was opened: cover, riser and corrosion as measured, against what is due', () => {
 	const shed: Room = { ...den, id: 'shed', kind: 'accessory' };

@@ -302,8 +302,8 @@ export interface Box {
 	devices: Device[];
 	state: State;
 	note: string;
-	/** Fasteners: as many as its instructions ask, and as many as were seen; left out: not counted. */
-	fasteners?: { required: number; seen: number } | undefined;
+	/** Fasteners: as many as its instructions require, and as many as were seen; null or left out: nobody counted. */
+	fasteners?: { required: number | null; seen: number | null } | undefined;
 	/** A cord adapter that leaves the ground out is in use at it. */
 	adapter?: boolean | undefined;
 }

@@ -8,6 +8,7 @@ import { bundlesOf } from '../run/bundles';
 import { show } from '../units/quantity';
 import { burial } from './articles/300-5-burial';
 import { assessFit } from './boxes-fit';
+import { shortOfFasteners } from './check-list';
 import { routeLength } from './routes/route';
 import { trenchesOf } from './trenches';
 
@@ -131,8 +132,8 @@ function foundTrenches({ edition, job, index }: House): Finding[] {
 /** Fewer fasteners than the instructions ask for. @source 110.3(B), 314.23 */
 function fasteners({ edition, job }: House): Finding[] {
 	return job.boxes.flatMap((box): Finding[] => {
-		const f = box.fasteners;
-		if (!f || f.seen >= f.required) return [];
+		const f = shortOfFasteners(box);
+		if (!f) return [];
 		return [
 			{
 				id: `fasteners:${box.id}`,

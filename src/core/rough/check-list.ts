@@ -22,13 +22,26 @@ export const roughCheckId = (kind: 'box' | 'leg', id: string, what: string): str
 /** Free length where the opening of a box is under 8 in. @source 300.14 */
 const FREE = '6 in free from where the sheath ends, 3 in past the opening';
 
+/** How many fasteners were seen of those that its instructions require; what nobody counted is said. Null: neither. */
+export function fastenerWords({ fasteners }: Box): string | null {
+	const { seen = null, required = null } = fasteners ?? {};
+	if (seen === null && required === null) return null;
+	if (seen === null) return `${required} required, not counted yet`;
+	return required === null
+		? `${seen} seen, required number not known`
+		: `${seen} of the ${required} that its instructions require`;
+}
+/** Both counts where fewer are seen than required; null: enough, or one of them is not known. @source 110.3(B) */
+export function shortOfFasteners({ fasteners }: Box): { seen: number; required: number } | null {
+	const { seen = null, required = null } = fasteners ?? {};
+	return seen !== null && required !== null && seen < required ? { seen, required } : null;
+}
 /** What is looked at in one box. @source 110.3(B), 250.148, 300.14, 314.16, 314.17, 314.20, 314.23 */
 export function boxChecks(ruled: RuledJob, box: Box): RoughCheck[] {
 	const { job, edition } = ruled;
 	const rule = edition.boxes.makeUp;
 	const line = (what: string, words: string, detail: string, of: RoughCheck['rule'] = null) =>
 		lineOf(job, { kind: 'box', id: box.id }, { what, words, detail, rule: of });
-	const { fasteners } = box;
 	return [
 		line('free', 'Free conductor', FREE),
 		line('sheath', 'Sheath in the box', 'at least 1/4 in inside', cite(edition, edition.supports.noClamp.rule)),
@@ -45,14 +58,7 @@ export function boxChecks(ruled: RuledJob, box: Box): RoughCheck[] {
 		),
 		line('flush', 'Box flush', 'with the finish where it burns; else 1/4 in back at most'),
 		line('fill', 'Fill', 'no more in it than it was figured for', cite(edition, edition.boxes.conductor.rule)),
-		line(
-			'fasteners',
-			'Fasteners',
-			fasteners
-				? `${fasteners.seen} of the ${fasteners.required} that its instructions require`
-				: 'as many as its instructions require',
-			cite(edition, rule.listed)
-		)
+		line('fasteners', 'Fasteners', fastenerWords(box) ?? 'as many as its instructions require', cite(edition, rule.listed))
 	];
 }
 /** What is looked at along one cable. @source 300.4, 334.30, 408.4 */

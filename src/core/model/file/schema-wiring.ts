@@ -119,7 +119,9 @@ export const box = shape({
 	state: state(),
 	note: text(2000).defined(),
 	adapter: maybe(flag()),
-	fasteners: maybe(shape({ required: must(whole(0, 40)), seen: must(whole(0, 40)) }).default(undefined))
+	fasteners: maybe(
+		shape({ required: whole(0, 40).nullable().defined(), seen: whole(0, 40).nullable().defined() }).default(undefined)
+	)
 });
 /** What is known of a cable in the wall; null: nobody has seen it. */
 const CABLE_AS_KNOWN = {

@@ -4,6 +4,9 @@
 	import { roomWords } from '$core/model/kinds';
 	import { addRoom } from '$core/edit/rooms';
 	import { show } from '$core/units/quantity';
+	import { OPEN_AIR } from '$core/layout/house';
+	import { fastenerWords, shortOfFasteners } from '$core/rough/check-list';
+	import Mark from '$lib/ui/Mark.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -46,7 +49,13 @@
 					<td class="box"
 						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td
 					>
-					<td>{box.devices.map((d) => d.name || d.kind).join(', ')}, {box.state}</td>
+					<td
+						>{box.devices.map((d) => d.name || d.kind).join(', ')}, {box.state}{#if room && OPEN_AIR.includes(room.kind)}<span
+								class="fast"
+								>{#if shortOfFasteners(box)}<Mark kind="violation" />{/if}
+								Fasteners: {fastenerWords(box) ?? 'not counted'}</span
+							>{/if}</td
+					>
 					<td></td>
 					<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
 				</tr>
@@ -62,6 +71,10 @@
 <style>
 	.box {
 		padding-left: 22px;
+	}
+	.fast {
+		display: block;
+		font-size: 14px;
 	}
 	.add {
 		display: flex;

@@ -67,11 +67,12 @@
 			place: value ? { kind: 'wall', wall: Number(value), at: wallLength(room.outline, Number(value)) / 2 } : null
 		});
 	}
-	/** Both are counted, or neither: one alone says nothing. */
+	/** Each is counted for itself: the other stays as it is, not known if nobody counted. */
 	function fasten(which: 'required' | 'seen', text: string): void {
-		const n = Math.round(Number(text));
-		const before = box.fasteners ?? { required: which === 'seen' ? n : 0, seen: which === 'required' ? n : 0 };
-		void set('fasteners', { fasteners: text.trim() ? { ...before, [which]: n } : undefined });
+		const n = text.trim() ? Math.round(Number(text)) : null;
+		const fasteners = { required: null, seen: null, ...box.fasteners, [which]: n };
+		const none = fasteners.required === null && fasteners.seen === null;
+		void set('fasteners', { fasteners: none ? undefined : fasteners });
 	}
 	function move(at: number | null): void {
 		if (at === null || box.place?.kind !== 'wall' || !room?.outline) return;
@@ -163,7 +164,7 @@
 		/>
 		<TextField
 			label="Fasteners required"
-			value={box.fasteners ? String(box.fasteners.required) : ''}
+			value={String(box.fasteners?.required ?? '')}
 			placeholder="not counted"
 			check={within(0, 40, 'Fasteners')}
 			inputmode="numeric"
@@ -171,7 +172,7 @@
 		/>
 		<TextField
 			label="Fasteners seen"
-			value={box.fasteners ? String(box.fasteners.seen) : ''}
+			value={String(box.fasteners?.seen ?? '')}
 			placeholder="not counted"
 			check={within(0, 40, 'Fasteners')}
 			inputmode="numeric"
