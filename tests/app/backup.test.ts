@@ -65,6 +65,38 @@ test('the shop: an instrument whose calibration has run out is told beside its r
 	await b.go('/job/quillback/prove?view=log');
 	await b.says('plug-in analyzer: calibration had run out');
 });
+test('the shop: its people sign by a pick, its practice is what new jobs start with', async () => {
+	await b.fresh('Marrow Street', '/job/marrow-street/trim?view=practice');
+	await b.set('.sheet select', 'feed-through');
+	await b.says('Fewer splices', '.sheet');
+	await b.click('.sheet button', 'Keep as house practice');
+	await b.go('/');
+	await b.click('.fold-head', 'Your shop');
+	const shop = '[data-fold="Your shop"]';
+	await b.says('New jobs start with your practice', shop);
+	await b.run(
+		`[...document.querySelectorAll("[data-fold='Your shop'] label")].forEach((l) => l.parentElement.querySelector("input")?.setAttribute("data-label", l.textContent))`
+	);
+	await b.type('input[data-label="Initials"]', 'RT');
+	await b.type('input[data-label="Name"]', 'R. Test');
+	await b.type('input[data-label="License of this person"]', 'E-104');
+	await b.click('button', 'Add person');
+	await b.says('R. Test, license E-104', shop);
+	await b.go('/job/marrow-street/handover');
+	await b.click('.sheet button', 'Sign');
+	await b.run(
+		'[...document.querySelectorAll(".sign label")].forEach((l) => l.parentElement.querySelector("select, input")?.setAttribute("data-label", l.textContent))'
+	);
+	await b.set('.sign select[data-label="Person"]', 'RT');
+	assert.equal(await b.run(`return document.querySelector(".sign [data-label='License number']").value`), 'E-104');
+	await b.go('/?new=job');
+	await b.type('#new-name', 'Second house');
+	await b.click('form button[type=submit]');
+	await b.find('.frame');
+	const at = new URL(await b.driver.getCurrentUrl()).pathname.replace('/walk', '/trim?view=practice');
+	await b.go(at);
+	await b.says('Fewer splices', '.sheet');
+});
 test('the installed app: a shortcut asks for the call at once', async () => {
 	await b.go('/?new=call');
 	await b.find('button[aria-expanded="true"]');

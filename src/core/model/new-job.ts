@@ -1,4 +1,4 @@
-import { DEFAULT_PRACTICE, type Box, type Device, type Room } from './job';
+import { DEFAULT_PRACTICE, type Box, type Device, type Practice, type Room } from './job';
 import type { EditionKey } from './kinds';
 import { guessRoom } from './room-guess';
 import type { Circuit as KnownCircuit, Job } from './known';
@@ -8,10 +8,12 @@ interface NewJob {
 	edition: EditionKey;
 	/** ISO day. */
 	permitDate: string;
+	/** What the shop starts a job with; left out: the usual. */
+	practice?: Practice;
 }
 
 /** A job with nothing known of the house yet: lawful, and every stage says what it lacks. */
-export const emptyJob = (id: string, { name, edition, permitDate }: NewJob): Job => ({
+export const emptyJob = (id: string, { name, edition, permitDate, practice = DEFAULT_PRACTICE }: NewJob): Job => ({
 	id,
 	name,
 	place: '',
@@ -20,7 +22,7 @@ export const emptyJob = (id: string, { name, edition, permitDate }: NewJob): Job
 	dwelling: 'one-family',
 	areaSqFt: null,
 	amendments: [],
-	practice: DEFAULT_PRACTICE,
+	practice,
 	rooms: [],
 	boxes: [],
 	legs: [],
@@ -133,7 +135,7 @@ export function readWhere(where: string): { boxName: string; roomName: string | 
 /** A service call: one box, no plan, circuit unknown; in a room of that name, where one is given. */
 export function newServiceCall(
 	ids: { jobId: string; boxId: string; roomId?: string },
-	call: { boxName: string; roomName?: string | null; at?: CallAt; edition: EditionKey; permitDate: string }
+	call: { boxName: string; roomName?: string | null; at?: CallAt } & Omit<NewJob, 'name'>
 ): Job {
 	const { boxName, roomName = null, at = 'three-slot' } = call;
 	const where = roomName && roomName !== boxName ? `${roomName}, ${boxName}` : boxName;

@@ -18,6 +18,8 @@ const SHOP_KEYS = [
 	'shopPaper',
 	'shopDoorIn',
 	'shopInstruments',
+	'shopPeople',
+	'shopPractice',
 	'traceShop',
 	'readBy',
 	'torqueTool',

@@ -70,6 +70,31 @@ export function calibrationOver(
 	return own && own.until < day ? own.until : null;
 }
 
+/** Somebody who works here: what is signed with each reading, and what stands under a paper. */
+export interface Person {
+	initials: string;
+	name: string;
+	license: string;
+}
+const PEOPLE = 'shopPeople';
+export function shopPeople(): Person[] {
+	try {
+		const kept = JSON.parse(localStorage.getItem(PEOPLE) ?? '[]') as unknown;
+		return Array.isArray(kept)
+			? kept.filter((p): p is Person => [p?.initials, p?.name, p?.license].every((v) => typeof v === 'string'))
+			: [];
+	} catch {
+		return [];
+	}
+}
+export function keepPeople(list: readonly Person[]): void {
+	try {
+		localStorage.setItem(PEOPLE, JSON.stringify(list));
+	} catch {
+		// It holds until the page is closed.
+	}
+}
+
 const DOOR = 'shopDoorIn';
 /** Width of the cards at panel doors, in; 0: as wide as the sheet. */
 export function shopDoorIn(): number {

@@ -12,6 +12,7 @@
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId, putWhole } from '$lib/data/jobs';
+	import { shopPractice } from '$lib/data/shop-practice';
 	import { jobAddress } from './address';
 	import { sayStoreFault } from '$lib/data/store-fault';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -33,6 +34,10 @@
 	let permitDate = $state(today());
 	let fault = $state('');
 
+	const start = () => {
+		const practice = shopPractice();
+		return { edition, permitDate, ...(practice ? { practice } : {}) };
+	};
 	const AT: readonly [at: CallAt | 'panel' | 'nothing', words: string][] = [
 		['two-slot', 'Receptacle, two slots'],
 		['three-slot', 'Receptacle, three slots'],
@@ -49,7 +54,7 @@
 		if (fault) return;
 		const [jobId, boxId, roomId] = [freshId(), freshId(), freshId()];
 		const box = at === 'panel' || at === 'nothing' ? 'three-slot' : at;
-		const job = newServiceCall({ jobId, boxId, roomId }, { boxName: typed, roomName, at: box, edition, permitDate });
+		const job = newServiceCall({ jobId, boxId, roomId }, { boxName: typed, roomName, at: box, ...start() });
 		if (at === 'panel')
 			Object.assign(job, {
 				boxes: [],
@@ -81,7 +86,7 @@
 		fault = fieldFault(NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
 		if (fault) return;
 		const jobId = freshId();
-		await keep(emptyJob(jobId, { name: typed, edition, permitDate }), jobAddress(jobId, 'walk'));
+		await keep(emptyJob(jobId, { name: typed, ...start() }), jobAddress(jobId, 'walk'));
 	}
 	const focus = (node: HTMLInputElement) => node.focus();
 </script>

@@ -1,7 +1,18 @@
 <script lang="ts">
 	import { sayDay, today } from '$lib/clock';
 	import { listJobs } from '$lib/data/jobs';
-	import { keepInstruments, keepPaper, shopInstruments, shopPaper, type Instrument } from '$lib/data/shop';
+	import {
+		keepInstruments,
+		keepPaper,
+		keepPeople,
+		shopInstruments,
+		shopPaper,
+		shopPeople,
+		type Instrument,
+		type Person
+	} from '$lib/data/shop';
+	import { formatLength } from '$core/units/length';
+	import { keepPractice, shopPractice } from '$lib/data/shop-practice';
 	import Btn from '$lib/ui/Btn.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -11,10 +22,29 @@
 
 	/** What the shop keeps over all jobs: license, paper, instruments with their calibration, rulings of the authorities. */
 	let license = $state(localStorage.license ?? '');
-	let people = $state(localStorage.readBy ?? '');
+	let mine = $state(localStorage.readBy ?? '');
+	let people = $state.raw<readonly Person[]>(shopPeople());
+	let start = $state.raw(shopPractice());
+	let person = $state<Person>({ initials: '', name: '', license: '' });
+	const known = $derived(people.some((p) => p.initials === person.initials.trim()));
+	function keepAll(list: readonly Person[]): void {
+		people = list;
+		keepPeople(list);
+	}
+	function addPerson(): void {
+		const [initials, name, license] = [person.initials, person.name, person.license].map((v) => v.trim().slice(0, 80));
+		if (!initials || !name) return;
+		keepAll([...people.filter((p) => p.initials !== initials), { initials, name, license: license ?? '' }]);
+		person = { initials: '', name: '', license: '' };
+	}
 	let size = $state(shopPaper());
 	let instruments = $state.raw<readonly Instrument[]>(shopInstruments());
 	let open = $state(false);
+	const PERSON: readonly [keyof Person, string][] = [
+		['initials', 'Initials'],
+		['name', 'Name'],
+		['license', 'License of this person']
+	];
 	let name = $state('');
 	let until = $state('');
 	const day = (v: string) =>
@@ -49,8 +79,8 @@
 			/>
 			<TextField
 				label="Initials on this device"
-				value={people}
-				onkeep={(v) => (localStorage.readBy = people = v.trim().slice(0, 40))}
+				value={mine}
+				onkeep={(v) => (localStorage.readBy = mine = v.trim().slice(0, 40))}
 			/>
 			<SelectField
 				label="Paper"
@@ -62,6 +92,41 @@
 				onkeep={(v) => keepPaper((size = v === 'A4' ? 'A4' : 'LETTER'))}
 			/>
 		</div>
+		<h3>People</h3>
+		<ul>
+			{#each people as p (p.initials)}
+				<li>
+					<b>{p.initials}</b>
+					{p.name}{p.license ? `, license ${p.license}` : ''}
+					<CrossBtn label={`Remove ${p.name}`} onclick={() => keepAll(people.filter((x) => x.initials !== p.initials))} />
+				</li>
+			{:else}<li class="soft">None: names are typed where a paper is signed.</li>
+			{/each}
+		</ul>
+		<div class="fields">
+			{#each PERSON as [key, label] (key)}
+				<TextField
+					{label}
+					value={person[key]}
+					onkeep={(v) => (person = { ...person, [key]: v })}
+					ontype={(v) => (person = { ...person, [key]: v })}
+				/>
+			{/each}
+			<Btn onclick={addPerson} disabled={!person.initials.trim() || !person.name.trim()}
+				>{known ? 'Change person' : 'Add person'}</Btn
+			>
+		</div>
+		<h3>House practice</h3>
+		{#if start}
+			<p>
+				New jobs start with your practice: receptacles at {formatLength(start.wallHeightIn)}, over counters at {formatLength(
+					start.counterHeightIn
+				)}.
+			</p>
+			<Btn small onclick={() => (keepPractice(null), (start = null))}>Start new jobs with the usual</Btn>
+		{:else}
+			<p class="soft">New jobs start with the usual. To change it: in a job, under its name, Keep as house practice.</p>
+		{/if}
 		<h3>Instruments</h3>
 		<ul>
 			{#each instruments as i (i.name)}

@@ -7,6 +7,7 @@
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { shopPeople } from '$lib/data/shop';
 	import { fingerprintOf } from '$lib/documents/signing';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -45,6 +46,12 @@
 		pad = made;
 		return () => made.off();
 	});
+	const people = shopPeople();
+	function take(initials: string): void {
+		const person = people.find((p) => p.initials === initials);
+		form.now.name = person?.name ?? '';
+		form.now.license = person?.license ?? '';
+	}
 	const ready = $derived(drawn && form.now.name.trim() !== '');
 	async function keep(): Promise<void> {
 		if (!pad || !canvas || !ready) return;
@@ -78,6 +85,17 @@
 				value={role}
 				options={roles.map((value) => ({ value, name: value }))}
 				onkeep={(v) => (form.now.role = v)}
+			/>
+		{/if}
+		{#if people.length}
+			<SelectField
+				label="Person"
+				value={people.find((p) => p.name === form.now.name)?.initials ?? ''}
+				options={[
+					{ value: '', name: 'someone else' },
+					...people.map((p) => ({ value: p.initials, name: `${p.initials}, ${p.name}` }))
+				]}
+				onkeep={take}
 			/>
 		{/if}
 		<TextField label="Name" value={form.now.name} onkeep={(v) => (form.now.name = v)} ontype={(v) => (form.now.name = v)} />

@@ -216,7 +216,7 @@
 				{/each}
 			</fieldset>
 		{/each}
-		<div class="field"><label for="ask-by">Who</label><input id="ask-by" bind:value={by} /></div>
+		<div class="field"><label for="ask-by">Who</label><input id="ask-by" list="shop-people" bind:value={by} /></div>
 		{#if fault}<p class="fault" role="alert">{fault}</p>{/if}
 		<Btn type="submit" look="main">Keep the check</Btn>
 	</form>

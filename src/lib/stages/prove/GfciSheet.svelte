@@ -155,7 +155,7 @@
 							<div class="field">
 								<label for="g-at">timed at, mA</label><input id="g-at" class="mono" inputmode="decimal" bind:value={atMa} />
 							</div>
-							<div class="field"><label for="g-by">Who</label><input id="g-by" bind:value={by} /></div>
+							<div class="field"><label for="g-by">Who</label><input id="g-by" list="shop-people" bind:value={by} /></div>
 							<TextField
 								label="Installed"
 								value={g.installed ?? ''}

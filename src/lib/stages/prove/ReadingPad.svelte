@@ -246,7 +246,9 @@
 					>
 				</select>
 			</div>
-			<div class="field"><label for="read-by">Who</label><input id="read-by" bind:value={by} placeholder="initials" /></div>
+			<div class="field">
+				<label for="read-by">Who</label><input id="read-by" list="shop-people" bind:value={by} placeholder="initials" />
+			</div>
 			{#if figures.includes('gfci-ms')}
 				<div class="field">
 					<label for="read-ma">GFCI timed at, mA</label><input

@@ -209,7 +209,14 @@
 	</table>
 	<div class="acts">
 		<Btn onclick={() => (form.now.walk = '0')}>Walk again</Btn>
-		<TextField label="Found by" value={by} placeholder="initials" onkeep={(v) => (by = v)} ontype={(v) => (by = v)} />
+		<TextField
+			label="Found by"
+			list="shop-people"
+			value={by}
+			placeholder="initials"
+			onkeep={(v) => (by = v)}
+			ontype={(v) => (by = v)}
+		/>
 		<Btn look="main" disabled={!sure.length || !by.trim()} onclick={write}
 			>Write {counted(sure.length, 'box', 'boxes')} to the job</Btn
 		>

@@ -108,7 +108,7 @@
 				]}
 				onkeep={(v) => (meter = v)}
 			/>
-			<div class="field"><label for="dead-by">Who</label><input id="dead-by" bind:value={by} /></div>
+			<div class="field"><label for="dead-by">Who</label><input id="dead-by" list="shop-people" bind:value={by} /></div>
 			<Btn type="submit">Record the test</Btn>
 			{#if tried && faults.size}
 				<ul class="fault" role="alert">

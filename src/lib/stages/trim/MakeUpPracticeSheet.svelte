@@ -2,6 +2,8 @@
 	import { editJob } from '$core/edit/job';
 	import { DEFAULT_MAKE_UP, type MakeUpPractice } from '$core/model/practice';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { keepPractice } from '$lib/data/shop-practice';
+	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 
 	/** How this shop makes up boxes: all of it lawful, each with what it costs. */
@@ -62,6 +64,12 @@
 		</div>
 	{/each}
 </div>
+<p class="keep">
+	<Btn onclick={() => (keepPractice(store.job.practice), store.say('New jobs start with the practice of this job.'))}
+		>Keep as house practice</Btn
+	>
+	New jobs start with it.
+</p>
 
 <style>
 	.set {

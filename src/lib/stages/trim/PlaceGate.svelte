@@ -53,6 +53,7 @@
 {#snippet who()}
 	<TextField
 		label="Who switches and tags"
+		list="shop-people"
 		value={by}
 		check={named}
 		placeholder="initials"

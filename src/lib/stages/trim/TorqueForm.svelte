@@ -97,7 +97,7 @@
 		onkeep={(v) => (form.now.unit = v)}
 	/>
 	<TextField label="Tool" value={tool} onkeep={(v) => (tool = v)} ontype={(v) => (tool = v)} />
-	<TextField label="Who" value={by} onkeep={(v) => (by = v)} ontype={(v) => (by = v)} />
+	<TextField label="Who" list="shop-people" value={by} onkeep={(v) => (by = v)} ontype={(v) => (by = v)} />
 	<Btn onclick={keep} disabled={!ready}>Keep torque</Btn>
 </div>
 

@@ -11,6 +11,8 @@
 		ontype?: (text: string) => void;
 		inputmode?: 'text' | 'decimal' | 'numeric';
 		placeholder?: string;
+		/** A list of usual answers on the page, by its id. */
+		list?: string;
 		mono?: boolean;
 		/** The label is heard and not seen: in a table its column says it. */
 		hideLabel?: boolean;
@@ -23,6 +25,7 @@
 		ontype,
 		inputmode = 'text',
 		placeholder = '',
+		list,
 		mono = false,
 		hideLabel = false
 	}: Props = $props();
@@ -52,6 +55,7 @@
 		value={typed ?? value}
 		{inputmode}
 		{placeholder}
+		{list}
 		aria-invalid={fault ? 'true' : undefined}
 		aria-describedby={fault ? `${id}-fault` : undefined}
 		class="{mono ? 'mono' : ''} hekto-input"

@@ -9,6 +9,7 @@
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import { jobAddress, pickedIn } from '$lib/jobs/address';
 	import { threadStepOf } from '$lib/thread/thread-views';
+	import { shopPeople } from '$lib/data/shop';
 	import { useJob } from '$lib/data/job-store.svelte';
 	import Slip from '../slip/Slip.svelte';
 	import { stripHeights } from '../strip/heights.svelte';
@@ -152,6 +153,9 @@
 	>
 {/snippet}
 
+<datalist id="shop-people"
+	>{#each shopPeople() as p (p.initials)}<option value={p.initials}>{p.name}</option>{/each}</datalist
+>
 <div class="frame" class:phone>
 	<TopLine
 		onjob={() => (open.job = true)}

@@ -7,6 +7,8 @@
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { useJob } from '$lib/data/job-store.svelte';
+	import { keepPractice } from '$lib/data/shop-practice';
+	import Btn from '../Btn.svelte';
 	import Amendments from './Amendments.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';
@@ -91,6 +93,12 @@
 				{/each}
 			{/if}
 		</div>
+		<p class="keep">
+			<Btn small onclick={() => (keepPractice(practice), store.say('New jobs start with the practice of this job.'))}
+				>Keep as house practice</Btn
+			>
+			<span class="soft">New jobs start with heights, make-up, cable and circuit habits of this one.</span>
+		</p>
 	</Fold>
 	<h3>Local amendments</h3>
 	<Amendments />

@@ -18,7 +18,14 @@
 
 <Modal bind:open title="Live and dead" size="md" class="hekto-modal">
 	<p>Off and tagged is not dead. Verify dead at the box: live, dead, live. With the main off, its line side stays live.</p>
-	<TextField label="Who switches and tags" value={by} check={nameFault} placeholder="initials" onkeep={(v) => (by = v.trim())} />
+	<TextField
+		label="Who switches and tags"
+		list="shop-people"
+		value={by}
+		check={nameFault}
+		placeholder="initials"
+		onkeep={(v) => (by = v.trim())}
+	/>
 	<ul>
 		{#each store.job.circuits as c (c.id)}
 			{@const tag = off.get(c.id)}

@@ -50,6 +50,7 @@
 	{/if}
 	<TextField
 		label="Who switches and tags"
+		list="shop-people"
 		value={by}
 		check={(v) => (v.trim() ? null : 'Enter who tags it: initials are enough.')}
 		placeholder="initials"
