@@ -57,6 +57,35 @@ const EDITS: ((r: Random, job: Job) => Command)[] = [
 		void Object.assign(r.pick(d.panels), { mainA: r.pick([60, 100, 200]), slots: r.pick([12, 20, 40]), bonded: r.chance(0.5) }),
 	(r) => (d) => void Object.assign(d.practice, { dropPercent: r.pick([2, 3, 5]), supplyVolts: r.pick([118, 120, 124]) }),
 	(r) => (d) => void Object.assign(d, { edition: r.pick(EDITIONS), permitDate: r.pick(['2018-01-01', '2026-10-20']) }),
+	(r) => (d) => void Object.assign(r.pick(d.boxes), { name: `B${r.below(40)}`, material: r.pick([null, 'metal', 'plastic']) }),
+	(r) => (d) => {
+		const box = r.pick(d.boxes);
+		const device = r.pick(box.devices);
+		if (device)
+			Object.assign(device, {
+				kind: 'switch',
+				receptacles: 0,
+				controls: [r.pick(d.boxes).id],
+				ways: r.pick(['single-pole', 'three-way'])
+			});
+	},
+	(r) => (d) => {
+		const awg = r.pick(['14', '12', null] as const);
+		r.pick(d.boxes).cables.push({
+			id: `c${r.below(1e9)}`,
+			awg,
+			conductors: r.pick([null, 2, 3]),
+			cable: null,
+			note: '',
+			ground: r.pick([null, true, false]),
+			line: false
+		});
+	},
+	(r) => (d) => {
+		const leg = r.pick(d.legs);
+		Object.assign(leg, { fromId: r.pick([null, leg.fromId, r.pick(d.panels).id]), conductors: r.pick([2, 3]) });
+	},
+	(r) => (d) => void Object.assign(r.pick(d.panels), { name: `P${r.below(9)}`, roomId: r.pick([null, r.pick(d.rooms).id]) }),
 	(r) => (d) => void d.symptoms.push({ id: `s${r.below(1e9)}`, text: 'dead', boxId: r.pick(d.boxes).id, open: true }),
 	(r, job) => removeBox(r.pick(job.boxes).id),
 	(r, job) => {

@@ -37,11 +37,14 @@ interface Sized extends StageResult {
 	drop: Finding[];
 }
 const known = remembered<Circuit, Sized>();
+/** What asks for no fix; null: something does. */
+const knownQuiet = remembered<Circuit, Finding[] | null>();
 const knownWhy = remembered<Circuit, Decision[]>();
 const boxesTogether = remembered<Room, object>();
 /** Sizing of every circuit, drop along every run, what a circuit of its kind may feed, shared neutrals and panels. */
 export function assessCircuits({ edition, job, index, runs }: House): StageResult {
 	const { boxes, boxesOfRoom, rooms } = index;
+	const panels = job.panels.flatMap((p) => [p, p.roomId === null ? undefined : rooms.get(p.roomId)]);
 	const results = [...runs].map(([circuit, run]) => {
 		const onRun = run.nodes.map((n) => boxes.get(n.boxId));
 		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
@@ -55,9 +58,13 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 			...ifKnownRow(() => whyTogether(edition, job, run)),
 			...ifKnownRow(() => applianceDecision(edition, job, run))
 		]);
+		const quiet = knownQuiet(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...panels], () => {
+			const made = sharing(edition, job, run);
+			return made.some((f) => f.fix) ? null : made;
+		});
 		return {
-			// Their fixes name other circuits: they are made anew, so that none names one that is gone.
-			findings: [...sharing(edition, job, run), ...sized.findings],
+			// Fixes name other circuits: what carries one is made each time, so that none names one that is gone.
+			findings: [...(quiet ?? sharing(edition, job, run)), ...sized.findings],
 			decisions: [...sized.decisions, ...why],
 			drop: sized.drop
 		};

@@ -20,18 +20,32 @@ const judged = remembered<Box, Finding[]>();
 /** Findings of every new box, by what its make-up comes up against. @source 200.6, 200.7, 250.119, 300.3(B), 404.2(C) */
 export function assessMakeUp(house: House): StageResult {
 	const { job, index } = house;
-	const legs = new Map<string, Job['legs']>();
-	for (const leg of job.legs)
-		for (const id of [leg.fromId, leg.toId]) if (id !== null) legs.set(id, [...(legs.get(id) ?? []), leg]);
 	const sets = new Map(job.circuits.map((c) => [c, switchSets(job, c)]));
 	const findings = job.boxes.flatMap((box) => {
 		if (box.state === 'found' && box.devices.every((d) => d.state === 'found')) return [];
 		const circuits = index.circuitsOfBox.get(box.id) ?? [];
-		const rows = [house.edition, job.practice, ...(legs.get(box.id) ?? []), ...circuits.flatMap((c) => [c, sets.get(c)])];
+		const rows = [
+			house.edition,
+			job.practice,
+			...cablesOf(house, box),
+			...circuits.flatMap((c) => [c, sets.get(c)]),
+			...box.devices.flatMap((d) => d.controls ?? []).flatMap((id) => placed(house, id))
+		];
 		return judged(box, rows, () => ofBox(house, box, circuits));
 	});
 	return { findings, decisions: [] };
 }
+/** The cables of a box, and what is said of where they lead. */
+const cablesOf = ({ job, index }: House, box: Box): unknown[] =>
+	(index.legsAt.get(box.id) ?? []).flatMap((l) => {
+		const far = l.toId === box.id ? l.fromId : l.toId;
+		const at = index.boxes.get(far ?? '');
+		return [l, at?.devices, (at ?? job.panels.find((p) => p.id === far))?.name, ...(index.ridersOf.get(l.id) ?? [])];
+	});
+const placed = ({ index }: House, boxId: string): unknown[] => [
+	index.boxes.get(boxId)?.name,
+	...(index.circuitsOfBox.get(boxId) ?? [])
+];
 function ofBox({ job, edition, index }: House, box: Box, circuits: readonly Circuit[]): Finding[] {
 	const subject = { kind: 'box', id: box.id } as const;
 	const apart = box.devices.flatMap((d): Finding[] => {

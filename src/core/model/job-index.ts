@@ -14,6 +14,10 @@ export interface JobIndex<J extends Job = Job> {
 	legsOfCircuit: ReadonlyMap<string, readonly LegOf<J>[]>;
 	/** Legs that feed a box, of all its circuits. */
 	legsInto: ReadonlyMap<string, readonly LegOf<J>[]>;
+	/** Legs that end at a box or a panel, either end, riders too. */
+	legsAt: ReadonlyMap<string, readonly LegOf<J>[]>;
+	/** Legs that share the cable of a leg. */
+	ridersOf: ReadonlyMap<string, readonly LegOf<J>[]>;
 	/** Circuits that feed a box, in the order of its legs. */
 	circuitsOfBox: ReadonlyMap<string, readonly CircuitOf<J>[]>;
 }
@@ -35,6 +39,8 @@ export function indexOf<J extends Job>(job: J): JobIndex<J> {
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
 		legsOfCircuit: group(rowsOf.legs, (l) => l.circuitId),
 		legsInto,
+		legsAt: groupAll(rowsOf.legs, (l) => (l.fromId === l.toId ? [l.toId] : [l.fromId, l.toId])),
+		ridersOf: group(rowsOf.legs, (l) => l.inCableOf ?? null),
 		circuitsOfBox: new Map(
 			[...legsInto].map(([boxId, legs]) => [
 				boxId,
@@ -46,15 +52,17 @@ export function indexOf<J extends Job>(job: J): JobIndex<J> {
 	return index;
 }
 
-function group<T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<string, T[]> {
+const group = <T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<string, T[]> =>
+	groupAll(rows, (row) => [keyOf(row)]);
+function groupAll<T>(rows: readonly T[], keysOf: (row: T) => readonly (string | null)[]): Map<string, T[]> {
 	const groups = new Map<string, T[]>();
-	for (const row of rows) {
-		const key = keyOf(row);
-		if (key === null) continue;
-		const list = groups.get(key);
-		if (list) list.push(row);
-		else groups.set(key, [row]);
-	}
+	for (const row of rows)
+		for (const key of keysOf(row)) {
+			if (key === null) continue;
+			const list = groups.get(key);
+			if (list) list.push(row);
+			else groups.set(key, [row]);
+		}
 	return groups;
 }
 

@@ -4,9 +4,9 @@ import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
 import { ifKnown, type Box, type CableSeen, type Circuit, type FoundConductor, type Job } from '../model/known';
+import { remembered } from '../model/remember';
 import type { Finding, Severity } from '../model/result';
 import { counted } from '../units/quantity';
-import { indexOf } from '../model/job-index';
 
 /** What was seen in a box, against what is drawn of it and against the rules that need nothing else. */
 
@@ -17,18 +17,22 @@ export function placeAlong(cables: number): 'end' | 'middle' | 'tap' | null {
 }
 
 /** Every cable that ends in a box as it is drawn; one that two circuits share is there once. */
-export const drawnIn = <J extends Pick<Job, 'legs'>>(job: J, boxId: string): J['legs'][number][] =>
-	job.legs.filter((l) => !l.inCableOf && (l.fromId === boxId || l.toId === boxId));
+const drawnIn = ({ legsAt }: House['index'], boxId: string): Job['legs'] => (legsAt.get(boxId) ?? []).filter((l) => !l.inCableOf);
+const judged = remembered<Box, Finding[]>();
 
 /** @source 200.6, 200.7(C), 240.4(D), 250.119, 250.130(C), 406.4(D) */
-export function foundInBoxes({ edition, job }: House): Finding[] {
-	return job.boxes.flatMap((box) => [
-		...contradictions(edition, job, box),
-		...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
-		...wireOnBreaker(edition, job, box),
-		...adapter(edition, box),
-		...formOnSeen(edition, job, box)
-	]);
+export function foundInBoxes({ edition, job, index }: House): Finding[] {
+	return job.boxes.flatMap((box) => {
+		const drawn = drawnIn(index, box.id);
+		const circuits = index.circuitsOfBox.get(box.id) ?? [];
+		return judged(box, [edition, ...drawn, ...circuits], () => [
+			...contradictions(edition, box, drawn),
+			...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
+			...wireOnBreaker({ edition, circuits }, box, drawn),
+			...adapter(edition, box),
+			...formOnSeen({ edition, job }, box, drawn)
+		]);
+	});
 }
 
 const finding = (
@@ -45,8 +49,7 @@ const finding = (
 });
 
 /** Two facts that cannot both be true, each named. */
-function contradictions(edition: Edition, job: Job, box: Box): Finding[] {
-	const drawn = drawnIn(job, box.id);
+function contradictions(edition: Edition, box: Box, drawn: Job['legs']): Finding[] {
 	const say = (of: string, message: string) =>
 		finding(edition, box, { code: 'contradiction', of, severity: 'caution', rule: edition.colors.asFound, message });
 	const found: Finding[] = [];
@@ -103,10 +106,13 @@ function wrongColor(edition: Edition, box: Box, { id, color, means }: FoundCondu
 }
 
 /** The wire that was seen against the breaker; where that was not read, what it may be at most. */
-function wireOnBreaker(edition: Edition, job: Job, box: Box): Finding[] {
-	const circuits = indexOf(job).circuitsOfBox.get(box.id) ?? [];
+function wireOnBreaker(
+	{ edition, circuits }: { edition: Edition; circuits: readonly Circuit[] },
+	box: Box,
+	drawn: Job['legs']
+): Finding[] {
 	// A drawn cable of which the gauge is known is judged with its circuit.
-	if (drawnIn(job, box.id).some((l) => ifKnown(() => l.awg) !== null)) return [];
+	if (drawn.some((l) => ifKnown(() => l.awg) !== null)) return [];
 	const [thinnest] = box.cables.flatMap((c) => limitOf(edition, c)).sort((a, b) => a.mostA - b.mostA);
 	const [circuit] = circuits;
 	if (!thinnest || circuits.length > 1) return [];
@@ -135,8 +141,8 @@ function limitOf({ smallConductor }: Edition, { awg }: CableSeen): { awg: NonNul
 }
 
 /** The form of a receptacle against the cables that were seen, where none is drawn: every one of them lacks a conductor that it needs. */
-function formOnSeen(edition: Edition, job: Job, box: Box): Finding[] {
-	if (!box.cables.length || drawnIn(job, box.id).length) return [];
+function formOnSeen({ edition, job }: Pick<House, 'edition' | 'job'>, box: Box, drawn: Job['legs']): Finding[] {
+	if (!box.cables.length || drawn.length) return [];
 	const { contact, ground } = edition.receptacleForms;
 	return box.devices.flatMap(({ id, form: key }) => {
 		const form = key && NEMA[key];

@@ -28,7 +28,7 @@ export const isFurnace = (d: Device): boolean => d.kind === 'hard-wired' && d.se
 function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Outlet[]): Finding[] {
 	const { circuit } = run;
 	const { appliances } = edition;
-	const say = (rule: RuleRef, { box, device }: Outlet, what: string, fix: Fix | undefined): Finding => ({
+	const say = (rule: RuleRef, { box, device }: Outlet, what: string, fix: () => Fix | undefined): Finding => ({
 		code: 'alone',
 		id: `alone:${circuit.id}:${device.id}`,
 		severity: grave(circuit),
@@ -36,12 +36,12 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 		circuitId: circuit.id,
 		subject: { kind: 'box', id: box.id },
 		message: `${box.name}: ${what} requires its own circuit; circuit ${circuit.number} also supplies ${outlets.length - 1} more.`,
-		fix
+		fix: fix()
 	});
 	if (outlets.length < 2) return [];
 	return outlets.flatMap((o) => {
 		const { box, device } = o;
-		const fix = moveFix({ edition, job }, { from: circuit, boxes: [box], as: 'individual' });
+		const fix = () => moveFix({ edition, job }, { from: circuit, boxes: [box], as: 'individual' });
 		if (isFurnace(device))
 			return outlets.some((x) => x !== o && !(x.device.serves && appliances.furnace.with.includes(x.device.serves)))
 				? [say(appliances.furnace.rule, o, 'a furnace', fix)]

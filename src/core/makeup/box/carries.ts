@@ -19,7 +19,7 @@ export interface SwitchSet {
 export function switchSets(job: Job, circuit: Circuit): readonly SwitchSet[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
-	return known(circuit, [run, ...run.nodes.map((n) => boxes.get(n.boxId))], () => gathered(job, circuit));
+	return known(circuit, [run, ...run.nodes.map((n) => boxes.get(n.boxId)?.devices)], () => gathered(job, circuit));
 }
 const known = remembered<Circuit, readonly SwitchSet[]>();
 function gathered(job: Job, circuit: Circuit): SwitchSet[] {

@@ -90,8 +90,9 @@ class OfBox {
 		private readonly box: Box
 	) {
 		this.job = ruled.job;
-		this.legs = this.job.legs.filter((l) => (l.toId === box.id || l.fromId === box.id) && !l.inCableOf);
-		const ids = new Set(this.job.legs.filter((l) => l.toId === box.id || l.fromId === box.id).map((l) => l.circuitId));
+		const all = indexOf(this.job).legsAt.get(box.id) ?? [];
+		this.legs = all.filter((l) => !l.inCableOf);
+		const ids = new Set(all.map((l) => l.circuitId));
 		this.nets = this.netsOf(this.job.circuits.filter((c) => ids.has(c.id)));
 	}
 
@@ -165,9 +166,9 @@ class OfBox {
 		const into = leg.toId === this.box.id;
 		const own = this.nets.find((n) => n.circuit.id === leg.circuitId);
 		if (!own) throw new CantTell('The circuit of one of its cables is gone.');
-		const riders = this.job.legs
-			.filter((l) => l.inCableOf === leg.id)
-			.flatMap((l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []);
+		const riders = (indexOf(this.job).ridersOf.get(leg.id) ?? []).flatMap(
+			(l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []
+		);
 		const insulated =
 			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(leg, own, riders) : this.switching(leg, own, into);
 		// Armor or a raceway of steel grounds the box itself, and no conductor comes in for it.
@@ -270,7 +271,7 @@ class OfBox {
 		return { ...base, kind: 'receptacle', halves: this.halves(d), ...half, ...whole };
 	}
 	private netsAt(d: Device): CircuitNets | undefined {
-		const supplied = new Set(this.job.legs.filter((l) => l.toId === this.box.id).map((l) => l.circuitId));
+		const supplied = new Set((indexOf(this.job).legsInto.get(this.box.id) ?? []).map((l) => l.circuitId));
 		const here = this.nets.filter((n) => supplied.has(n.circuit.id));
 		return (d.volts === 240 && here.find((n) => n.hots.length === 2)) || here[0];
 	}
