@@ -1,11 +1,17 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
 export default defineConfig({
 	plugins: [tailwindcss(), sveltekit()],
 	// The store as a module of today's browsers: what is not used of it stays out.
-	resolve: { alias: { dexie: 'dexie/dist/modern/dexie.mjs' } },
+	resolve: {
+		alias: [
+			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' },
+			{ find: /^tailwind-variants$/, replacement: fileURLToPath(new URL('src/lib/ui/class-names.ts', import.meta.url)) }
+		]
+	},
 	build: {
 		target: 'es2022',
 		chunkSizeWarningLimit: 700,

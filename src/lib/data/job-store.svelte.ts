@@ -1,5 +1,4 @@
 import { historyOf } from './history';
-import { getContext, setContext } from 'svelte';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type Ground } from '$core/judged';
 import type { NextStep } from '$core/next';
@@ -305,14 +304,4 @@ export class JobStore {
 
 	/** What is off and tagged now, by its last event: a circuit, or what was switched off for a box. */
 	readonly tagged = $derived(openTags(this.events));
-}
-
-const KEY = Symbol('job-store');
-export const provideJob = (store: JobStore): JobStore => setContext(KEY, store);
-/** The job of the page, where it is the page of one. */
-export const perhapsJob = (): JobStore | undefined => getContext<JobStore | undefined>(KEY);
-export function useJob(): JobStore {
-	const store = perhapsJob();
-	if (!store) throw new Error('useJob must be called below the page of a job');
-	return store;
 }

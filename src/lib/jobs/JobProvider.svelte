@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import { provideJob, type JobStore } from '$lib/data/job-store.svelte';
+	import { provideJob } from '$lib/data/use-job';
+	import type { JobStore } from '$lib/data/job-store.svelte';
 	interface Props {
 		store: JobStore;
 		children: Snippet;

@@ -2,7 +2,7 @@
 	import type { Box } from '$core/model/job';
 	import { replaceAdvice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { indexOf } from '$core/model/job-index';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 	import ReplaceChoices from '../stages/protect/ReplaceChoices.svelte';
 

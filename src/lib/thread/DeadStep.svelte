@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Box } from '$core/model/job';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Fold from '$lib/ui/Fold.svelte';
 	import PlaceGate from '../stages/trim/PlaceGate.svelte';
 

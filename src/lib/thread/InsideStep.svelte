@@ -6,7 +6,7 @@
 	import { cableName } from '$core/rough/take-off';
 	import { placeAlong } from '$core/walk/found-in-box';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import CablePicture from '$lib/ui/CablePicture.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

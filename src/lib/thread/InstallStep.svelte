@@ -6,7 +6,7 @@
 	import { boxCase } from '$core/makeup/box/of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { placeAlong } from '$core/walk/found-in-box';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Late from '$lib/ui/Late.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

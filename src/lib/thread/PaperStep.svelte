@@ -2,7 +2,7 @@
 	import { now } from '$lib/clock';
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box } from '$core/model/job';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import LetterSheet from '../stages/protect/LetterSheet.svelte';

@@ -7,7 +7,7 @@
 	import { ROOM_KINDS, roomWords } from '$core/model/kinds';
 	import { guessRoom } from '$core/model/room-guess';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Box } from '$core/model/job';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Followers from './Followers.svelte';

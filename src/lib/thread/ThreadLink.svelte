@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import type { Box } from '$core/model/job';
 	import { nextInThread } from '$core/thread';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import { stepsOf, VIEW_OF } from './thread-views';
 

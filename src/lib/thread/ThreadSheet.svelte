@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { ArrowLeftOutline, ArrowRightOutline, CheckOutline } from 'flowbite-svelte-icons';
 	import { page } from '$app/state';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';

@@ -2,7 +2,7 @@
 	import { StageViews } from '../stage-views';
 	import Late from '$lib/ui/Late.svelte';
 	import type { Component } from 'svelte';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import CircuitTable from './CircuitTable.svelte';
 

@@ -9,7 +9,7 @@
 	import { inWords } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NewCircuit from '$lib/ui/slip/NewCircuit.svelte';

@@ -4,7 +4,7 @@
 	import { runOf } from '$core/run/runs';
 	import { inSlots } from '$core/model/job-index';
 	import { cableName } from '$core/rough/take-off';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import { ifKnown } from '$core/model/known';
 	import Mark from '$lib/ui/Mark.svelte';

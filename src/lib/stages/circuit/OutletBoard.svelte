@@ -6,7 +6,7 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { dndzone, setKeyboardDragTrigger, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
 	import Mark from '$lib/ui/Mark.svelte';
 

@@ -10,7 +10,7 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import { carried } from '$lib/ui/carry';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -3,7 +3,7 @@
 	import { editJob } from '$core/edit/job';
 	import { DEFAULT_GROUPING, type GroupingPractice } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import FlagField from '$lib/ui/fields/FlagField.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

@@ -6,7 +6,7 @@
 	import { inWords } from '$core/model/kinds';
 	import { otherWays, type Alternative } from '$core/propose/propose-circuits';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import { Canceled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';

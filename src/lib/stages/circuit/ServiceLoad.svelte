@@ -19,7 +19,7 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
 	import { show, withUnit } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

@@ -3,7 +3,7 @@
 	import { framesOf, MOST_FRAMES } from '$core/formats/code-frames';
 	import { writeJobFile } from '$core/formats/write-job';
 	import { historyOf } from '$lib/data/history';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 
 	interface Props {

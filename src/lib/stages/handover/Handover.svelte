@@ -3,7 +3,7 @@
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
 	import { counted } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';

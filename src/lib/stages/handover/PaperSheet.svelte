@@ -8,7 +8,7 @@
 	import { PAPERS, SIGNERS, type PaperCase, type PaperKey } from '$core/handover/paper';
 	import { dueDays, gfciRegister } from '$core/prove/gfci-register';
 	import { allPhotos } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveBytes, saveText } from '$lib/data/save-file';
 	import { calibrationOver, keepDoorIn, keepPaper, shopDoorIn, shopInstruments, shopPaper, shopPrices } from '$lib/data/shop';
 	import { PAPER_SIZES, type PaperSize } from '$lib/documents/pdf-definition';

@@ -6,7 +6,7 @@
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { shopPeople } from '$lib/data/shop';
 	import { fingerprintOf } from '$lib/documents/signing';
 	import Btn from '$lib/ui/Btn.svelte';

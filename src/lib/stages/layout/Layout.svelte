@@ -8,7 +8,7 @@
 	import { receptaclesOf } from '$core/layout/counts';
 	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Late from '$lib/ui/Late.svelte';

@@ -5,7 +5,7 @@
 	import type { SiteCheck } from '$core/model/job';
 	import { counted } from '$core/units/quantity';
 	import { now } from '$lib/clock';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';

@@ -6,7 +6,7 @@
 	import { checkOnSite } from '$core/edit/job';
 	import type { SiteCheck } from '$core/model/job';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -2,7 +2,7 @@
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
 	import { counted } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import PunchLine from './PunchLine.svelte';
 

@@ -8,7 +8,7 @@
 	import { fastenerWords, shortOfFasteners } from '$core/rough/check-list';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 

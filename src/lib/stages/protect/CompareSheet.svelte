@@ -2,7 +2,7 @@
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { compareEditions } from '$core/protection/compare-editions';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 

@@ -7,7 +7,7 @@
 	import { ITEM_STATES } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';
 	import { freshId, rulingsIn } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

@@ -2,7 +2,7 @@
 	import { part } from '$lib/ui/late.svelte';
 	import { allLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveBytes, saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

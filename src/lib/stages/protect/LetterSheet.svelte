@@ -3,7 +3,7 @@
 	import { part } from '$lib/ui/late.svelte';
 	import { boxesServed } from '$core/run/runs';
 	import { codeLetter } from '$core/handover/code-letter';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { allPhotos } from '$lib/data/jobs';
 	import { saveBytes } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';

@@ -7,7 +7,7 @@
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
 	import { practiceCosts } from '$core/protection/practice-costs';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { atTop } from '$lib/ui/at-top';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FlagField from '$lib/ui/fields/FlagField.svelte';

@@ -3,7 +3,7 @@
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import { protectionRows } from '$core/protection/assess-protection';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';

@@ -3,7 +3,7 @@
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import type { ProtectionRow } from '$core/protection/assess-protection';
 	import { inWords } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {

@@ -4,7 +4,7 @@
 	import type { ReplaceAdvice, ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';

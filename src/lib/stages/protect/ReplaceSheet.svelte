@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { replaceAdvice } from '$core/protection/articles/406-4-d-replace-advice';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { atTop } from '$lib/ui/at-top';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { GROUND_SAID } from './ground-said';

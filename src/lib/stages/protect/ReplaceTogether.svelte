@@ -5,7 +5,7 @@
 	import { counted, show } from '$core/units/quantity';
 	import { today } from '$lib/clock';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -2,7 +2,7 @@
 	import { sayMoment } from '$lib/clock';
 	import { beforeAndAfter } from '$core/prove/before-after';
 	import { readingValue, readingWords } from '$core/model/reading';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 

@@ -7,7 +7,7 @@
 	import { isFigureKind, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
 	import { dueByMonth, gfciRegister } from '$core/prove/gfci-register';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { chart } from '$lib/ui/chart';
 	import Btn from '$lib/ui/Btn.svelte';
 	import DropChart from './DropChart.svelte';

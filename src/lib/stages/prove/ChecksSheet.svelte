@@ -12,7 +12,7 @@
 	import { freshId } from '$lib/data/jobs';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -13,7 +13,7 @@
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

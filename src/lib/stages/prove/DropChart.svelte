@@ -5,7 +5,7 @@
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
 	import { dropAlong, explainedDrop } from '$core/prove/drop-along';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { axisOf, chart, feetAxis, type Token } from '$lib/ui/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);

@@ -4,7 +4,7 @@
 	import { editJob } from '$core/edit/job';
 	import type { BandFigures, Practice } from '$core/model/job';
 	import { LIMIT_KEYS, type LimitKey } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 

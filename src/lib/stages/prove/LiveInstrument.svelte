@@ -6,7 +6,7 @@
 	import type { Box } from '$core/model/job';
 	import { isFigureKind, isWordKind, readingUnit, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { chooseSerial, hasSerial, serverPort, workerPort, type Port, type PortKind } from '$lib/instruments/ports';
 	import { simulated } from '$lib/instruments/simulated.svelte';

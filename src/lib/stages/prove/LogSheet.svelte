@@ -10,7 +10,7 @@
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { besideReading } from '$core/prove/assess-prove';
 	import { verdictOf, type Verdict } from '$core/prove/verdicts';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';

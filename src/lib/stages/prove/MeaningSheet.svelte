@@ -4,7 +4,7 @@
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByLeg } from '$core/prove/clearing';
 	import { show, withUnit } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Guarded from '$lib/ui/frame/Guarded.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

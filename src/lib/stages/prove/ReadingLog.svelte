@@ -3,7 +3,7 @@
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	const store = useJob();

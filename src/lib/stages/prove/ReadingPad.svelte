@@ -12,7 +12,7 @@
 	import { counted, round, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { draftKey, readDraft, writeDraft } from '$lib/data/drafts';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { simulated } from '$lib/instruments/simulated.svelte';
 	import { atTop } from '$lib/ui/at-top';

@@ -2,7 +2,7 @@
 	import type { Box } from '$core/model/job';
 	import { switchedTable } from '$core/prove/switched';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {

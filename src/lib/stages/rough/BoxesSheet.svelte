@@ -3,7 +3,7 @@
 	import { boxChoice } from '$core/rough/box-choice';
 	import type { SoldBox } from '$core/code/shape/supports';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 

@@ -2,7 +2,7 @@
 	import { now } from '$lib/clock';
 	import { checkOnSite } from '$core/edit/job';
 	import { NOT_ENERGIZED, roughList, type RoughCheck, type RoughGroup } from '$core/rough/check-list';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';

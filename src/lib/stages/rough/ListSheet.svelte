@@ -7,7 +7,7 @@
 	import { reckonOf } from '$core/model/practice';
 	import { GROUP_WORDS, MATERIAL_GROUPS, priced, type MaterialLine, type Prices } from '$core/rough/materials';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import { keepPrices, shopPrices } from '$lib/data/shop';
 	import Btn from '$lib/ui/Btn.svelte';

@@ -5,7 +5,7 @@
 	import { show } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import RacewayRunForm from './RacewayRunForm.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';

@@ -3,7 +3,7 @@
 	import { reckonOf, type ReckonPractice } from '$core/model/practice';
 	import { cutsOf } from '$core/rough/cuts';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';

@@ -5,7 +5,7 @@
 	import { cableName, takeOff } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
 	import { formatFeet } from '$core/units/length';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { StageViews } from '../stage-views';

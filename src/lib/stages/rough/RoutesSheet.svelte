@@ -8,7 +8,7 @@
 	import { proposeRoute, routeLength, wayWords } from '$core/rough/routes/route';
 	import { routeEnd } from '$core/run/bundles';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FlagField from '$lib/ui/fields/FlagField.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';

@@ -7,7 +7,7 @@
 	import type { Symptom } from '$core/model/job';
 	import type { Against, Traced, TracedAnswer } from '$core/trace/job-trace';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -7,7 +7,7 @@
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -8,7 +8,7 @@
 	import { runOf } from '$core/run/runs';
 	import { SIGN_WORDS, SYMPTOM_WORDS, symptomWords } from '$core/trace/symptom-words';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Late from '$lib/ui/Late.svelte';

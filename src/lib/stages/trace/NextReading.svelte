@@ -2,7 +2,7 @@
 	import type { RunInstrument } from '$core/instruments/run-reading';
 	import type { Circuit, Symptom } from '$core/model/job';
 	import type { Traced, TracedNext } from '$core/trace/job-trace';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

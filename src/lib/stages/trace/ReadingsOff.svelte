@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { allOf } from '$core/prove/assess-prove';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	/** Boxes of which a reading is off, each with what it means by itself. */

@@ -14,7 +14,7 @@
 	import { expectedHere } from '$core/prove/expected-here';
 	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

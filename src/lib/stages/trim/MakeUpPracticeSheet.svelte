@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { editJob } from '$core/edit/job';
 	import { DEFAULT_MAKE_UP, type MakeUpPractice } from '$core/model/practice';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { keepPractice } from '$lib/data/shop-practice';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';

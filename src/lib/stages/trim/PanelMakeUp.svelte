@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { panelMakeUp } from '$core/makeup/panel/panel-make-up';
 	import type { Panel } from '$core/model/job';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 

@@ -2,7 +2,7 @@
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import type { Circuit } from '$core/model/job';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

@@ -2,7 +2,7 @@
 	import { runMakeUp } from '$core/makeup/run-make-up';
 	import { indexOf } from '$core/model/job-index';
 	import type { Box } from '$core/model/job';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	interface Props {

@@ -3,7 +3,7 @@
 	import { setOfBox } from '$core/makeup/set/set-of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { DEFAULT_MAKE_UP } from '$core/model/practice';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import SetPicture from './SetPicture.svelte';
 

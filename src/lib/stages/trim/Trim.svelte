@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { sayMoment } from '$lib/clock';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Late from '$lib/ui/Late.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import Mark from '$lib/ui/Mark.svelte';

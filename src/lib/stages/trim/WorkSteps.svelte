@@ -2,7 +2,7 @@
 	import type { WorkStep } from '$core/makeup/box/work-steps';
 	import { draftKey } from '$lib/data/drafts';
 	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';

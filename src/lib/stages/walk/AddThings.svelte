@@ -6,7 +6,7 @@
 	import { DUPLEX, newBox } from '$core/model/new-job';
 	import { addFixture, putPanel } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
 

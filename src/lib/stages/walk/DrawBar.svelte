@@ -9,7 +9,7 @@
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { cutThrough, setOutline } from '$core/edit/survey';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import LengthField from '$lib/ui/fields/LengthField.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';

@@ -6,7 +6,7 @@
 	import { freeRoomName, setOutline } from '$core/edit/survey';
 	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FilePick from '$lib/ui/FilePick.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';

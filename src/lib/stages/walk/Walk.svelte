@@ -4,7 +4,7 @@
 	import { runOf } from '$core/run/runs';
 	import { labelPoint } from '$core/model/geometry';
 	import { counted } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
 	import PlanHandles from '$lib/ui/plan/PlanHandles.svelte';

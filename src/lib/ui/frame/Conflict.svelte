@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { ConflictLine } from '$core/edit/merge/say-conflict';
 	import type { PieceConflict } from '$lib/data/edits';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 
 	/** An edit of this tab that met another tab's: both values, and the choice between them. */

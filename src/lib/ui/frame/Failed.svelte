@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { perhapsJob } from '$lib/data/use-job';
 	import { onReload } from '$lib/data/keeps';
 	import Btn from '../Btn.svelte';
 	import Trouble from '../Trouble.svelte';
@@ -11,14 +11,15 @@
 		onagain?: (() => void) | undefined;
 	}
 	let { what, why, onagain }: Props = $props();
-	const store = useJob();
+	/** None on the page of all jobs: nothing there is unsaved. */
+	const store = perhapsJob();
 </script>
 
 <Trouble level="stop">
-	<p><b>{what}</b> This is an error in Hekto; the other stages still work. {onReload()}</p>
+	<p><b>{what}</b> This is an error in Hekto; the rest still works. {onReload()}</p>
 	<p class="mono soft">{why.slice(0, 200)}</p>
 	{#snippet acts()}
-		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
+		{#if store}<Btn small onclick={() => store.saveFile()}>Save job file</Btn>{/if}
 		{#if onagain}<Btn small look="quiet" onclick={onagain}>Try again</Btn>{/if}
 	{/snippet}
 </Trouble>

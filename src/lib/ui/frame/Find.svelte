@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Modal } from 'flowbite-svelte';
 	import { circuitFinder, finder, type Action, type Hit } from './find-anything';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 
 	interface Props {
 		open: boolean;

@@ -2,7 +2,7 @@
 	import { untrack, type Snippet } from 'svelte';
 	import { sayNotKnown } from '$core/model/fact-words';
 	import { NotKnown } from '$core/model/known';
-	import { perhapsJob } from '$lib/data/job-store.svelte';
+	import { perhapsJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import Trouble from '../Trouble.svelte';
 	import Failed from './Failed.svelte';

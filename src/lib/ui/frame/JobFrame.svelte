@@ -10,8 +10,7 @@
 	import { jobAddress, pickedIn } from '$lib/jobs/address';
 	import { threadStepOf } from '$lib/thread/thread-views';
 	import { shopPeople } from '$lib/data/shop';
-	import { useJob } from '$lib/data/job-store.svelte';
-	import Slip from '../slip/Slip.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { stripHeights } from '../strip/heights.svelte';
 	import RunStrip from '../strip/RunStrip.svelte';
 	import Failed from './Failed.svelte';
@@ -189,7 +188,9 @@
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<aside class="side no-print" aria-label="Why" tabindex="0">
 				<Guarded what="The slip" at={`${stage} ${store.selection?.id}`}
-					><Slip {stage} onshow={show} onclose={closeSlip} /></Guarded
+					><Late load={() => import('../slip/Slip.svelte')}
+						>{#snippet children(Slip)}<Slip {stage} onshow={show} onclose={closeSlip} />{/snippet}</Late
+					></Guarded
 				>
 			</aside>
 		{:else if !phone}

@@ -6,7 +6,7 @@
 	import type { Practice, Unit } from '$core/model/job';
 	import { DWELLINGS, EDITIONS, inWords, type Dwelling, type EditionKey } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema-fields';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { keepPractice } from '$lib/data/shop-practice';
 	import Btn from '../Btn.svelte';
 	import Amendments from './Amendments.svelte';

@@ -2,7 +2,7 @@
 	import { sayTime } from '$lib/clock';
 	import Late from '../Late.svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 
 	/** Live where it is tagged off: nothing goes on until it was heard, and it stays in sight until it is settled. */

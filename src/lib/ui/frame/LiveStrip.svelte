@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { sayTime } from '$lib/clock';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 
 	interface Props {
 		onopen: () => void;

@@ -2,7 +2,7 @@
 	import { sayTime } from '$lib/clock';
 	import { Modal } from 'flowbite-svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 
 	/** Stops the user: nothing else can be pressed until it was heard. */

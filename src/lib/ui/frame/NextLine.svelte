@@ -4,7 +4,7 @@
 	import { ArrowRightOutline } from 'flowbite-svelte-icons';
 	import type { Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/jobs/address';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import Btn from '../Btn.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import Note from '../Note.svelte';
 	import { onReload } from '$lib/data/keeps';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Stage } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import Count from '../Count.svelte';
 	import CrossBtn from '../CrossBtn.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { ChevronLeftOutline } from 'flowbite-svelte-icons';
 	import type { Stage } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Count from '../Count.svelte';
 
 	interface Props {

@@ -2,7 +2,7 @@
 	import { BarsOutline } from 'flowbite-svelte-icons';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/jobs/address';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { STAGE_NAMES, stageNumber } from '$lib/stages/stages';
 
 	interface Props {

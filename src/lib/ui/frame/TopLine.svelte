@@ -2,7 +2,7 @@
 	import BrandMark from '$lib/ui/BrandMark.svelte';
 	import { MoonOutline, QuestionCircleOutline, RedoOutline, SearchOutline, SunOutline, UndoOutline } from 'flowbite-svelte-icons';
 	import { sayDay } from '$lib/clock';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import { theme } from '../theme.svelte';
 	import LiveStrip from './LiveStrip.svelte';

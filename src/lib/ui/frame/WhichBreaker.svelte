@@ -3,7 +3,7 @@
 	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import Mark from '../Mark.svelte';

@@ -11,7 +11,7 @@
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { formatLength } from '$core/units/length';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import FlagField from '../fields/FlagField.svelte';

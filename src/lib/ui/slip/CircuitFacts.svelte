@@ -10,7 +10,7 @@
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { GAUGES, type Awg } from '$core/units/gauge';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import Late from '../Late.svelte';
 	import FlagField from '../fields/FlagField.svelte';

@@ -20,7 +20,7 @@
 	import { DUPLEX } from '$core/model/new-job';
 	import { indexOf } from '$core/model/job-index';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import Fold from '../Fold.svelte';
 	import DeviceMake from './DeviceMake.svelte';

@@ -4,7 +4,7 @@
 	import { setFeeds } from '$core/edit/legs';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { Canceled, circuitsWorker, inWorker } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import Btn from '../Btn.svelte';

@@ -10,7 +10,7 @@
 	import { CABLE_MAKES, inRaceway } from '$core/model/cable-kinds';
 	import { GAUGES } from '$core/units/gauge';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import FeetField from '../fields/FeetField.svelte';
 	import FlagField from '../fields/FlagField.svelte';

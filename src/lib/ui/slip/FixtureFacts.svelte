@@ -2,7 +2,7 @@
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { copyFixture, editFixture, removeFixture, turnFixture } from '$core/edit/fixtures';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';

@@ -10,7 +10,7 @@
 	import MaybeField from '../fields/MaybeField.svelte';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';

@@ -2,7 +2,7 @@
 	import { editLeg, feedLeg } from '$core/edit/legs';
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { STATES } from '$core/model/kinds';
 	import { GAUGES } from '$core/units/gauge';
 	import { CABLE_MAKES, inRaceway } from '$core/model/cable-kinds';

@@ -5,7 +5,7 @@
 	import type { Circuit, CircuitLoad } from '$core/model/job';
 	import { DISCONNECTS, inWords, LOAD_KINDS, type Disconnect } from '$core/model/kinds';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 	import TextField from '../fields/TextField.svelte';

@@ -4,7 +4,7 @@
 	import { wallLength } from '$core/model/geometry';
 	import type { Panel } from '$core/model/job';
 	import { putPanel, removePanel } from '$core/edit/fixtures';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm, type State } from '$core/model/kinds';
 	import Btn from '../Btn.svelte';
 	import Late from '../Late.svelte';

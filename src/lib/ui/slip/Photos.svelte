@@ -2,7 +2,7 @@
 	import { now } from '$lib/clock';
 	import type { Photo } from '$core/model/job';
 	import { addPhoto, editPhoto, freshId, removePhoto, watchPhotos } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { inWorker, photoWorker } from '$lib/workers/use-worker';
 	import type { PhotoApi } from '$lib/workers/photo.worker';
 	import FilePick from '../FilePick.svelte';

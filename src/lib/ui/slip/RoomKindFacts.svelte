@@ -2,7 +2,7 @@
 	import { editRoom } from '$core/edit/rooms';
 	import type { Room } from '$core/model/job';
 	import { SIDES, type Side } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { LEVELS } from '../levels';
 	import FlagField from '../fields/FlagField.svelte';
 	import LengthField from '../fields/LengthField.svelte';

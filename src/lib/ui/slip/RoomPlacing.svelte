@@ -6,7 +6,7 @@
 	import { joinRoom, cutThrough } from '$core/edit/survey';
 	import { formatLength } from '$core/units/length';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 	import SelectField from '../fields/SelectField.svelte';

@@ -4,7 +4,7 @@
 	import type { Room } from '$core/model/job';
 	import { setRectangle } from '$core/edit/rooms';
 	import { addCorner } from '$core/edit/survey';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import LengthField from '../fields/LengthField.svelte';
 

@@ -2,7 +2,7 @@
 	import { pairCircuits, editCircuit } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import FlagField from '../fields/FlagField.svelte';
 	import SelectField from '../fields/SelectField.svelte';
 

@@ -14,7 +14,7 @@
 	import { aboutSubject, byCause, type OneCause } from '$core/about';
 	import { applyFix } from '$core/edit/fix';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import DecisionLedger from '../DecisionLedger.svelte';
 	import FindingCard from '../FindingCard.svelte';

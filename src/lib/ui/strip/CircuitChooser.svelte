@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	const store = useJob();
 </script>
 

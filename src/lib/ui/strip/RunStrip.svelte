@@ -9,7 +9,7 @@
 	import { runFeet } from '$core/run/runs';
 	import type { Stage } from '$core/model/kinds';
 	import { soundOf } from '$core/network/sound';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
 	import CircuitChooser from './CircuitChooser.svelte';
 	import { stripHeights } from './heights.svelte';

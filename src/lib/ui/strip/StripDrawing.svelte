@@ -4,7 +4,7 @@
 	import { rewire } from '$core/edit/rewire';
 	import { carried } from '../carry';
 	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 
 	interface Props {
 		drawing: StripDrawing;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { useJob } from '$lib/data/job-store.svelte';
+	import { useJob } from '$lib/data/use-job';
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import JobFrame from '$lib/ui/frame/JobFrame.svelte';
 	let { data } = $props();
