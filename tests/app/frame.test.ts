@@ -197,3 +197,27 @@ test('on a phone a picked box is a card from below, and the plan fills the heigh
 	await b.says('K-03', '.slip h2');
 	await b.resize(DESK);
 });
+
+test('the head of a table never covers half a row, wherever the list comes to rest; a view opens at its top', async () => {
+	for (const at of ['protect?box=k-06', 'circuit?view=table', 'walk?view=list']) {
+		await b.go(`/job/quillback/${at}`);
+		await b.find('main .content table.data tbody tr');
+		await b.settled();
+		if (!at.includes('box=')) assert.equal(await b.run('return document.querySelector("main .content").scrollTop'), 0, at);
+		for (const to of [null, 123, 337, 531]) {
+			const cut = await b.driver.executeAsyncScript<string[]>(
+				`const [to, done] = arguments;
+				const content = document.querySelector('main .content');
+				if (to !== null) content.scrollTo(0, to);
+				requestAnimationFrame(() => requestAnimationFrame(() => {
+					const head = document.querySelector('main table.data th').getBoundingClientRect().bottom;
+					done([...document.querySelectorAll('main table.data tbody tr')]
+						.filter((row) => { const { top, bottom } = row.getBoundingClientRect(); return top < head - 2 && bottom > head + 2; })
+						.map((row) => row.innerText));
+				}));`,
+				to
+			);
+			assert.deepEqual(cut, [], `${at} at ${to}`);
+		}
+	}
+});

@@ -106,7 +106,13 @@
 		position: relative;
 		overflow: auto;
 		padding: 0 16px 20px;
-		scroll-padding-top: 44px;
+		--head: 40px;
+		scroll-padding-top: var(--head);
+		scroll-snap-type: y proximity;
+	}
+	/* What stands above a table is a place to rest at too. */
+	.content > :global(*) {
+		scroll-snap-align: start;
 	}
 	/* Not as padding: a table's head sticks to the very top. */
 	.content:not(.still)::before {
@@ -122,6 +128,9 @@
 		outline-offset: -3px;
 	}
 	@media (max-width: 820px) {
+		.content {
+			--head: 54px;
+		}
 		/* The bar below names the stage: the room is for the work. Out of sight, it is still the page's heading. */
 		h1,
 		header p {
