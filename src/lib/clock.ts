@@ -1,4 +1,3 @@
-import { intlFormat } from 'date-fns/intlFormat';
 import { isValid } from 'date-fns/isValid';
 import { lightFormat } from 'date-fns/lightFormat';
 import { parseISO } from 'date-fns/parseISO';
@@ -11,20 +10,22 @@ export const now = (): string => new Date().toISOString();
 /** Today by the calendar on the wall, ISO day. */
 export const today = (): string => localDay(now());
 
-const DAY = { year: 'numeric', month: 'short', day: 'numeric' } as const;
-const TIME = { hour: 'numeric', minute: '2-digit' } as const;
-function shown(at: string, form: Parameters<typeof intlFormat>[1]): string {
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+const DAY = 'd, yyyy';
+const TIME = 'h:mm a';
+/** One form everywhere, and without the browser's own formats: to load those holds up the first page. */
+function shown(at: string, say: (date: Date) => string): string {
 	// A day alone is parsed as a local one.
 	const date = parseISO(at);
-	// Newer browsers set a narrow space before AM and PM: one form everywhere.
-	return isValid(date) ? intlFormat(date, form, { locale: 'en-US' }).replace(/\u202f/g, ' ') : at;
+	return isValid(date) ? say(date) : at;
 }
+const withMonth = (date: Date, form: string): string => `${MONTHS[date.getMonth()]} ${lightFormat(date, form)}`;
 /** @param at ISO day or moment  @example '2026-10-12' -> 'Oct 12, 2026' */
-export const sayDay = (at: string): string => shown(at, DAY);
+export const sayDay = (at: string): string => shown(at, (date) => withMonth(date, DAY));
 /** @example 'Oct 12, 2026, 9:30 AM' */
-export const sayMoment = (at: string): string => shown(at, { ...DAY, ...TIME });
+export const sayMoment = (at: string): string => shown(at, (date) => withMonth(date, `${DAY}, ${TIME}`));
 /** @example '9:30 AM' */
-export const sayTime = (at: string): string => shown(at, TIME);
+export const sayTime = (at: string): string => shown(at, (date) => lightFormat(date, TIME));
 
 /** A day as typed: ISO, and one that there is. */
 export const isDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text));

@@ -86,11 +86,11 @@ export const setRemoved = (jobId: string, removed: boolean): Promise<number> =>
 	db.jobs.update(jobId, { removedAt: removed ? now() : undefined });
 /** Days for which a removed job can be taken back. */
 export const KEPT_DAYS = 30;
-/** Wipes jobs that were removed more than so many days ago. @returns how many */
-export async function wipeRemoved(today: string): Promise<number> {
-	const old = (await db.jobs.toArray()).filter((row) => row.removedAt && addDays(row.removedAt, KEPT_DAYS) < today);
+/** Wipes those that were removed more than so many days ago. @returns the others */
+export async function wipeRemoved(rows: readonly JobRow[], today: string): Promise<JobRow[]> {
+	const old = rows.filter((row) => row.removedAt && addDays(row.removedAt, KEPT_DAYS) < today);
 	for (const row of old) await removeJob(row.id);
-	return old.length;
+	return rows.filter((row) => !old.includes(row));
 }
 /** A copy of a job with all that belongs to it, under another name. @returns its id */
 export async function duplicateJob(jobId: string): Promise<string> {
@@ -144,13 +144,15 @@ async function anyTaken<T extends { id: string }>(table: Table<T, string>, rows:
 	return rows.some((row) => there.has(row.id));
 }
 
+/** Whether the demo jobs are in the store, or were. */
+export const isSeeded = async (): Promise<boolean> => (await db.settings.get('seeded')) !== undefined;
 /** On a first visit the demo jobs are put into the store. */
 export async function seedDemos(): Promise<void> {
 	await settleStore();
-	if (await db.settings.get('seeded')) return;
+	if (await isSeeded()) return;
 	const { DEMOS } = await import('$core/demo');
 	await db.transaction('rw', ALL(), async () => {
-		if (await db.settings.get('seeded')) return;
+		if (await isSeeded()) return;
 		for (const [name, make] of Object.entries(DEMOS)) await putRows(make(), name);
 		await db.settings.put({ key: 'seeded', value: now() });
 	});

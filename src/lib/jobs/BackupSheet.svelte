@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { sayMoment, today } from '$lib/clock';
 	import { counted, show } from '$core/units/quantity';
-	import { isBackup, noteBackup, restore, standing, writeBackup, type Restored, type Standing } from '$lib/data/backup';
+	import type { Restored } from '$lib/data/backup';
+	import { noteBackup, standing, type Standing } from '$lib/data/backup-standing';
 	import { canPickFolder, folderName, forgetFolder, pickFolder } from '$lib/data/folder';
 	import type { JobRow } from '$lib/data/db';
 	import { formers } from '$lib/data/jobs';
@@ -44,13 +45,17 @@
 			await look();
 		}
 	}
+	/** What reads and writes one comes when it is asked for. */
+	const making = () => import('$lib/data/backup');
 	const backUp = () =>
 		guarded(async () => {
+			const { writeBackup } = await making();
 			saveBytes(`hekto backup ${today()}.hektos`, 'application/zip', await writeBackup((s) => (share = s)));
 			await noteBackup();
 		});
 	const take = (file: File) =>
 		guarded(async () => {
+			const { isBackup, restore } = await making();
 			const bytes = new Uint8Array(await file.arrayBuffer());
 			if (!isBackup(bytes)) throw new RangeError(`${file.name} is no backup: a single job is opened with "Open job file".`);
 			restored = await restore(bytes, (s) => (share = s));

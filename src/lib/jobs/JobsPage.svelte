@@ -2,6 +2,7 @@
 	import BrandMark from '$lib/ui/BrandMark.svelte';
 	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { today } from '$lib/clock';
+	import InTurn from '$lib/ui/InTurn.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -19,6 +20,7 @@
 		duplicateJob,
 		eventsOf,
 		importFile,
+		isSeeded,
 		keepCount,
 		listJobs,
 		putBackDemo,
@@ -29,8 +31,9 @@
 	} from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
 	import Progress from '$lib/ui/Progress.svelte';
-	import { countWorker, inWorker } from '$lib/workers/use-worker';
+	import { countWorker, inWorker, seedWorker } from '$lib/workers/use-worker';
 	import type { CountApi } from '$lib/workers/count.worker';
+	import type { SeedApi } from '$lib/workers/seed.worker';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
@@ -53,9 +56,8 @@
 	async function load(): Promise<void> {
 		try {
 			if (!(await settleStore())) fault = ONLY_HERE;
-			await seedDemos();
-			await wipeRemoved(today());
-			rows = await listJobs();
+			if (!(await isSeeded())) await seed();
+			rows = await wipeRemoved(await listJobs(), today());
 			open = new Map(
 				rows.flatMap((row) => (row.open?.rev === row.rev && row.open.next !== undefined ? [[row.id, row.open] as const] : []))
 			);
@@ -65,6 +67,11 @@
 			fault = sayStoreFault(error);
 		}
 		loaded = true;
+	}
+	/** Beside the page where there is a store that both see; nothing is lost where no worker can be had. */
+	async function seed(): Promise<void> {
+		if (!keeps.store) return seedDemos();
+		await inWorker<SeedApi, void>(seedWorker, (api) => api.seed()).done.catch(seedDemos);
 	}
 	void load();
 	onMount(dropShell);
@@ -270,34 +277,39 @@
 		{#if loaded}
 			<Late load={() => import('./JobTable.svelte')}>
 				{#snippet children(JobTable)}
-					<JobTable
-						rows={listed}
-						{open}
-						onreset={putBack}
-						onduplicate={duplicate}
-						onarchive={archive}
-						onremove={remove}
-						onback={takeBack}
-					/>
+					<InTurn
+						><JobTable
+							rows={listed}
+							{open}
+							onreset={putBack}
+							onduplicate={duplicate}
+							onarchive={archive}
+							onremove={remove}
+							onback={takeBack}
+						/></InTurn
+					>
 					<!-- With the list, not before it: nothing moves when that comes. -->
-					{#if rows.some((r) => r.demo)}
-						<h2>Try it on a demo house</h2>
-						<ul class="tries">
-							{#each rows.filter((r) => r.demo && BEGIN[r.demo]) as row (row.id)}
-								{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}
-									<li>
-										<a href={`/job/${encodeURIComponent(row.id)}/${to}`}>{words}</a> <span class="soft">{row.job.name}</span>
-									</li>
+					<InTurn
+						>{#if rows.some((r) => r.demo)}
+							<h2>Try it on a demo house</h2>
+							<ul class="tries">
+								{#each rows.filter((r) => r.demo && BEGIN[r.demo]) as row (row.id)}
+									{#each BEGIN[row.demo ?? ''] ?? [] as [to, words] (to)}
+										<li>
+											<a href={`/job/${encodeURIComponent(row.id)}/${to}`}>{words}</a> <span class="soft">{row.job.name}</span>
+										</li>
+									{/each}
 								{/each}
-							{/each}
-						</ul>
-					{/if}
+							</ul>
+						{/if}</InTurn
+					>
 				{/snippet}
 			</Late>
 			<Late load={() => import('./BackupSheet.svelte')}
-				>{#snippet children(BackupSheet)}<BackupSheet onrestored={load} />{/snippet}</Late
+				>{#snippet children(BackupSheet)}<InTurn><BackupSheet onrestored={load} /></InTurn>{/snippet}</Late
 			>
-			<Late load={() => import('./ShopSheet.svelte')}>{#snippet children(ShopSheet)}<ShopSheet />{/snippet}</Late>
+			<Late load={() => import('./ShopSheet.svelte')}>{#snippet children(ShopSheet)}<InTurn><ShopSheet /></InTurn>{/snippet}</Late
+			>
 		{:else}
 			<p class="soft">Looking…</p>
 		{/if}

@@ -17,6 +17,7 @@ export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) =>
 }
 export const judgeWorker = () => new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module' });
 export const countWorker = () => new Worker(new URL('./count.worker.ts', import.meta.url), { type: 'module' });
+export const seedWorker = () => new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' });
 export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
 export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
 export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
