@@ -40,7 +40,8 @@
 
 <style>
 	.next {
-		margin: 0;
+		/* At the foot of the page before the sheet above it has come. */
+		margin: auto 0 0;
 		display: flex;
 		align-items: center;
 		gap: 10px;
