@@ -143,7 +143,11 @@ export class Browser {
 		for (let tried = 1; ; tried++) {
 			try {
 				const el = words === undefined ? await this.find(css) : await this.withText(css, words);
-				await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center", inline: "center" })', el);
+				// A list that was scrolled comes to rest at a whole row.
+				await this.driver.executeAsyncScript(
+					'arguments[0].scrollIntoView({ block: "center", inline: "center" }); requestAnimationFrame(() => requestAnimationFrame(() => arguments[1]()))',
+					el
+				);
 				await el.click();
 				return;
 			} catch (e) {

@@ -209,12 +209,12 @@ test('the head of a table never covers half a row, wherever the list comes to re
 				`const [to, done] = arguments;
 				const content = document.querySelector('main .content');
 				if (to !== null) content.scrollTo(0, to);
-				requestAnimationFrame(() => requestAnimationFrame(() => {
+				setTimeout(() => {
 					const head = document.querySelector('main table.data th').getBoundingClientRect().bottom;
 					done([...document.querySelectorAll('main table.data tbody tr')]
 						.filter((row) => { const { top, bottom } = row.getBoundingClientRect(); return top < head - 2 && bottom > head + 2; })
 						.map((row) => row.innerText));
-				}));`,
+				}, 250);`,
 				to
 			);
 			assert.deepEqual(cut, [], `${at} at ${to}`);

@@ -35,6 +35,17 @@
 		next.focus();
 		next.click();
 	}
+	/** At rest a whole row stands below a table's head, never half of one. */
+	function wholeRow({ currentTarget }: Event): void {
+		const content = currentTarget as HTMLElement;
+		const top = content.getBoundingClientRect().top;
+		const cell = [...content.querySelectorAll('table.data th')].find((h) => Math.abs(h.getBoundingClientRect().top - top) < 1);
+		if (!cell) return;
+		const head = cell.getBoundingClientRect().bottom;
+		const rows = cell.closest('table')?.querySelectorAll('tbody tr') ?? [];
+		const cut = [...rows].map((r) => r.getBoundingClientRect()).find((r) => r.top < head - 1 && r.bottom > head + 1);
+		if (cut) content.scrollBy({ top: (head - cut.top > cut.bottom - head ? cut.bottom : cut.top) - head });
+	}
 </script>
 
 <section class="sheet" class:bare>
@@ -55,6 +66,7 @@
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div
 		{onkeydown}
+		onscrollend={wholeRow}
 		class="content"
 		class:still={fixed}
 		tabindex={fixed ? undefined : 0}
@@ -108,11 +120,6 @@
 		padding: 0 16px 20px;
 		--head: 40px;
 		scroll-padding-top: var(--head);
-		scroll-snap-type: y proximity;
-	}
-	/* What stands above a table is a place to rest at too. */
-	.content > :global(*) {
-		scroll-snap-align: start;
 	}
 	/* Not as padding: a table's head sticks to the very top. */
 	.content:not(.still)::before {
