@@ -1,7 +1,7 @@
 import { lacking } from '../code/lacking';
 import { cite } from '../code/rule';
 import type { House } from '../house';
-import type { Box, Circuit, Job } from '../model/known';
+import type { Box, Circuit } from '../model/known';
 import { remembered } from '../model/remember';
 import type { Finding, StageResult } from '../model/result';
 import { switchSets } from './box/carries';

@@ -71,7 +71,7 @@
 	/** Beside the page where there is a store that both see; nothing is lost where no worker can be had. */
 	async function seed(): Promise<void> {
 		if (!keeps.store) return seedDemos();
-		await inWorker<SeedApi, void>(seedWorker, (api) => api.seed()).done.catch(seedDemos);
+		await inWorker<SeedApi, unknown>(seedWorker, (api) => api.seed()).done.catch(seedDemos);
 	}
 	void load();
 	onMount(dropShell);
