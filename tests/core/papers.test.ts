@@ -113,6 +113,16 @@ test('a directory is never said to be proven where nobody proved it; who did, an
 	);
 	const full = none.blocks.filter((b) => b.kind === 'table').at(-1);
 	assert.ok(full?.kind === 'table' && full.rows.every((r) => r.at(-1) === 'not proven'));
+	// The card on the door is all that anybody reads.
+	const door = (blocks: readonly Block[]) =>
+		blocks
+			.find((b) => b.kind === 'table')
+			?.rows.flatMap((r) => [r[1], r[3]])
+			.filter(Boolean) ?? [];
+	assert.equal(door(none.blocks).length, 10);
+	assert.ok(door(none.blocks).every((cell) => cell?.endsWith('(not proven)')));
+	assert.match(text(none.blocks), /nobody switched it off to see/);
+	assert.match(text(none.blocks), /No circuit entered in slots: 10, 12, 14, 16/);
 	assert.match(none.missing[0] ?? '', /10 circuits not proven/);
 	const proven = makePaper(
 		'directory',
@@ -122,6 +132,16 @@ test('a directory is never said to be proven where nobody proved it; who did, an
 	);
 	assert.ok(text(proven.blocks).includes('JM, 2026-10-01T10:00:00Z'));
 	assert.match(proven.missing[0] ?? '', /9 circuits not proven/);
+	assert.deepEqual(
+		door(proven.blocks).filter((cell) => !cell?.endsWith('(not proven)')),
+		['1 Living receptacles']
+	);
+	const all = makePaper(
+		'directory',
+		caseOf('marrow-street', (f) => f.job.circuits.forEach((c) => (c.proven = true)))
+	);
+	assert.match(text(all.blocks), /Spare slots: 10, 12, 14, 16/);
+	assert.ok(!text(all.blocks).includes('not proven)') && !text(all.blocks).includes('nobody switched'));
 	assert.ok(text(makePaper('owner', caseOf('marrow-street')).blocks).includes('not yet'));
 });
 test('the test record: what was predicted, the verdict, who and when; what was not tested; torque', () => {

@@ -25,8 +25,24 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 				kind: 'paragraph',
 				text: `${sayPanel(panel)}${panel.feeder ? `, fed from ${job.panels.find((p) => p.id === panel.feeder?.fromPanelId)?.name ?? '?'}` : ''}.`
 			},
-			{ ...doorTable(rows), widthIn: c.doorIn },
-			...(spares.length ? [{ kind: 'paragraph', text: `Spare slots: ${spares.join(', ')}.` } as const] : []),
+			{ ...doorTable(rows, new Set(open)), widthIn: c.doorIn },
+			// On the door it is all that anybody reads: what nobody switched off to see is not told as if somebody had.
+			...(open.length
+				? [
+						{
+							kind: 'paragraph',
+							text: 'Not proven: nobody switched it off to see what goes dead. Test before you rely on it.'
+						} as const
+					]
+				: []),
+			...(spares.length
+				? [
+						{
+							kind: 'paragraph',
+							text: `${open.length ? 'No circuit entered in slots' : 'Spare slots'}: ${spares.join(', ')}.`
+						} as const
+					]
+				: []),
 			{ kind: 'page' },
 			{ kind: 'heading', text: `${panel.name}, in full` },
 			{
@@ -56,19 +72,19 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 	};
 }
 /** Odd slots at the left and even ones at the right, as the breakers stand. */
-function doorTable(rows: readonly DirectoryRow[]): Extract<Block, { kind: 'table' }> {
+function doorTable(rows: readonly DirectoryRow[], open: ReadonlySet<DirectoryRow>): Extract<Block, { kind: 'table' }> {
 	const side = (odd: boolean) => rows.filter((r) => r.slot !== null && r.slot % 2 === Number(odd));
 	const [left, right] = [side(true), side(false)];
 	const none = rows.filter((r) => r.slot === null);
-	const cell = (r: DirectoryRow | undefined): [string, string] =>
-		r ? [r.slots.replace(/slots? /, ''), `${r.number} ${r.purpose}`] : ['', ''];
+	const named = (r: DirectoryRow) => `${r.number} ${r.purpose}${open.has(r) ? ' (not proven)' : ''}`;
+	const cell = (r: DirectoryRow | undefined): [string, string] => (r ? [r.slots.replace(/slots? /, ''), named(r)] : ['', '']);
 	return {
 		kind: 'table',
 		head: ['Slot', 'Circuit', 'Slot', 'Circuit'],
 		num: [0, 2],
 		rows: [
 			...Array.from({ length: Math.max(left.length, right.length) }, (_, i) => [...cell(left[i]), ...cell(right[i])]),
-			...none.map((r) => ['no slot', `${r.number} ${r.purpose}`, '', ''])
+			...none.map((r) => ['no slot', named(r), '', ''])
 		]
 	};
 }
