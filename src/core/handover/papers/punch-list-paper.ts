@@ -29,7 +29,7 @@ export function punchListPaper(c: PaperCase): { blocks: Block[]; missing: string
 			open.length
 				? {
 						kind: 'table',
-						head: ['', 'What', 'Section'],
+						head: ['Grade', 'What', 'Section'],
 						rows: open.map((f) => [f.severity, f.message, `${f.rule.section}, ${f.rule.edition}`])
 					}
 				: {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import { proxy } from 'comlink';
 	import { addRuns, plannedOnly, removeCircuits } from '$core/edit/circuits';
 	import { DEFAULT_GROUPING } from '$core/model/job';
@@ -119,28 +120,30 @@
 
 {#if chosen}
 	{@const { proposal } = chosen}
-	<table class="data ways">
-		<thead
-			><tr
-				><th>Way</th><th class="num">Circuits</th><th class="num">Slots</th><th class="num">Cable, ft</th><th
-					>Against the first</th
-				></tr
-			></thead
-		>
-		<tbody>
-			{#each found as a (a.id)}
-				<tr class="pick" aria-selected={a.id === chosen.id}>
-					<td><button type="button" class="row" onclick={() => (chosenId = a.id)}>{a.name}</button></td>
-					<td class="num">{a.proposal.circuits.length}</td>
-					<td class="num">{a.proposal.poles}</td>
-					<td class="num">{show(a.proposal.feet, 0)}{a.proposal.unmeasured ? '+' : ''}</td>
-					<td class="soft">
-						{a.id === found[0]?.id ? 'the baseline' : against(a)}
-					</td>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
+	<Wide
+		><table class="data ways">
+			<thead
+				><tr
+					><th>Way</th><th class="num">Circuits</th><th class="num">Slots</th><th class="num">Cable, ft</th><th
+						>Against the first</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each found as a (a.id)}
+					<tr class="pick" aria-selected={a.id === chosen.id}>
+						<td><button type="button" class="row" onclick={() => (chosenId = a.id)}>{a.name}</button></td>
+						<td class="num">{a.proposal.circuits.length}</td>
+						<td class="num">{a.proposal.poles}</td>
+						<td class="num">{show(a.proposal.feet, 0)}{a.proposal.unmeasured ? '+' : ''}</td>
+						<td class="soft">
+							{a.id === found[0]?.id ? 'the baseline' : against(a)}
+						</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table></Wide
+	>
 	<div class="take">
 		<Btn look="main" disabled={madeFor !== store.job} onclick={make}
 			>Make these {counted(proposal.circuits.length, 'circuit')}</Btn
@@ -152,28 +155,30 @@
 			{counted(proposal.unplaced, 'circuit')} found no slot: see the panel page.
 		</p>{/if}
 	{#each proposal.left as l (l.boxId)}<p class="soft">{nameOf(l.boxId)} is left: it {l.why}.</p>{/each}
-	<table class="data">
-		<thead
-			><tr
-				><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Wire</th><th class="num">Feet</th><th
-					>In feed order</th
-				></tr
-			></thead
-		>
-		<tbody>
-			{#each rows as { circuit, legs, feet } (circuit.id)}
-				<tr>
-					<td class="num">{circuit.number}</td>
-					<td>{circuit.name}</td>
-					<td>{inWords(circuit.kind)}</td>
-					<td class="tight">{circuit.breakerA} A {GIVES[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
-					<td class="tight">{legs[0]?.awg}-{legs[0]?.conductors}</td>
-					<td class="num">{feet}</td>
-					<td class="boxes condensed">{legs.map((l) => nameOf(l.toId)).join(' ')}</td>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
+	<Wide
+		><table class="data">
+			<thead
+				><tr
+					><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Wire</th><th class="num">Feet</th><th
+						>In feed order</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each rows as { circuit, legs, feet } (circuit.id)}
+					<tr>
+						<td class="num">{circuit.number}</td>
+						<td>{circuit.name}</td>
+						<td>{inWords(circuit.kind)}</td>
+						<td class="tight">{circuit.breakerA} A {GIVES[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
+						<td class="tight">{legs[0]?.awg}-{legs[0]?.conductors}</td>
+						<td class="num">{feet}</td>
+						<td class="boxes condensed">{legs.map((l) => nameOf(l.toId)).join(' ')}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table></Wide
+	>
 {:else}
 	<h2>Shop practice</h2>
 	<p class="soft">
@@ -244,11 +249,5 @@
 		font-size: 14px;
 		letter-spacing: 0.01em;
 		word-spacing: 4px;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

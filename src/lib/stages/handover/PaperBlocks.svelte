@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import type { Block, Figure } from '$core/handover/blocks';
 	import type { SignedAs } from '$lib/documents/pdf-definition';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -26,7 +27,7 @@
 			</ul>
 		{:else if block.kind === 'table'}
 			{@const num = block.num ?? []}
-			<div class="wide" style:max-width={block.widthIn ? `${block.widthIn}in` : undefined}>
+			<Wide always widthIn={block.widthIn}>
 				<table class="data">
 					<thead
 						><tr>
@@ -41,9 +42,9 @@
 						{/each}
 					</tbody>
 				</table>
-			</div>
+			</Wide>
 		{:else if block.kind === 'ledger'}
-			<div class="wide">
+			<Wide always>
 				<table class="data">
 					<tbody>
 						{#each block.rows as row, r (r)}
@@ -53,7 +54,7 @@
 						{/each}
 					</tbody>
 				</table>
-			</div>
+			</Wide>
 		{:else if block.kind === 'figure'}
 			{@const svg = draw(block.of)}
 			{#if svg}
@@ -109,9 +110,6 @@
 		margin: 2px 0;
 		padding-left: 20px;
 		list-style: disc;
-	}
-	.wide {
-		overflow-x: auto;
 	}
 	figure {
 		margin: 8px 0;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { compareEditions } from '$core/protection/compare-editions';
 	import { counted, show } from '$core/units/quantity';
@@ -31,31 +32,34 @@
 		<p>Not compared: {compared.notKnown.join(' ')}</p>
 	{/if}
 </div>
-<table class="data">
-	<thead
-		><tr><th>Box</th><th>Room</th><th>Outlet</th><th>What</th><th>{store.job.edition}</th><th>{other}</th><th>Section</th></tr
-		></thead
-	>
-	<tbody>
-		{#each compared.changes as c, i (i)}
-			{#each c.changes as x (x.of)}
-				<tr>
-					<td
-						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: c.boxId })}>{c.boxName}</button></td
-					>
-					<td>{c.roomName}</td>
-					<td>{c.what}</td>
-					<td>{x.of}</td>
-					<td>{x.here}</td>
-					<td><b>{x.there}</b></td>
-					<td
-						>{#if x.rule}<RuleChip rule={x.rule} />{/if}</td
-					>
-				</tr>
-			{/each}
-		{:else}<tr><td colspan="7">No changes: both editions require the same for every outlet in this job.</td></tr>{/each}
-	</tbody>
-</table>
+<Wide
+	><table class="data">
+		<thead
+			><tr><th>Box</th><th>Room</th><th>Outlet</th><th>What</th><th>{store.job.edition}</th><th>{other}</th><th>Section</th></tr
+			></thead
+		>
+		<tbody>
+			{#each compared.changes as c, i (i)}
+				{#each c.changes as x (x.of)}
+					<tr>
+						<td
+							><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: c.boxId })}>{c.boxName}</button
+							></td
+						>
+						<td>{c.roomName}</td>
+						<td>{c.what}</td>
+						<td>{x.of}</td>
+						<td>{x.here}</td>
+						<td><b>{x.there}</b></td>
+						<td
+							>{#if x.rule}<RuleChip rule={x.rule} />{/if}</td
+						>
+					</tr>
+				{/each}
+			{:else}<tr><td colspan="7">No changes: both editions require the same for every outlet in this job.</td></tr>{/each}
+		</tbody>
+	</table></Wide
+>
 <p class="soft">
 	Local amendments and the permit date of this job apply to both. {counted(store.job.amendments.length, 'amendment')}.
 </p>
@@ -78,11 +82,5 @@
 		font-family: 'Barlow Condensed', sans-serif;
 		font-size: 34px;
 		line-height: 1;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { placeProtection } from '$core/edit/circuits';
 	import { editJob } from '$core/edit/job';
@@ -108,36 +109,40 @@
 	{/key}
 {:else}<p class="soft">Pick a circuit to see the two or three best ways and what goes dead with each.</p>{/if}
 
-<table class="data">
-	<thead
-		><tr><th class="num">No.</th><th>Circuit</th><th class="num">Needs</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
-		></thead
-	>
-	<tbody>
-		{#each rows as r (r.circuit.id)}
-			<tr class="pick" aria-selected={r.circuit.id === chosen?.circuit.id}>
-				<td class="num">{r.circuit.number}</td>
-				<td
-					><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: r.circuit.id })}
-						>{r.circuit.name}</button
-					></td
-				>
-				<td class="num">{r.needs}</td>
-				<td
-					>{#if r.ways[0]}{WORDS[r.ways[0].breaker]}{r.ways[0].devices.length
-							? `, ${counted(r.ways[0].devices.length, 'device')}`
-							: ''}{:else}<Mark kind="violation" /> none{/if}</td
-				>
-				<td class="num">{r.ways[0] ? show(r.ways[0].price, 0) : ''}</td>
-				<td
-					>{#if r.open}<Mark kind="violation" /> {r.open} open{:else}<Mark kind="good" /> met{/if}</td
-				>
-			</tr>
-		{/each}
-	</tbody>
-	<tfoot><tr><td></td><td>All, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr></tfoot
-	>
-</table>
+<Wide
+	><table class="data">
+		<thead
+			><tr
+				><th class="num">No.</th><th>Circuit</th><th class="num">Needs</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
+			></thead
+		>
+		<tbody>
+			{#each rows as r (r.circuit.id)}
+				<tr class="pick" aria-selected={r.circuit.id === chosen?.circuit.id}>
+					<td class="num">{r.circuit.number}</td>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: r.circuit.id })}
+							>{r.circuit.name}</button
+						></td
+					>
+					<td class="num">{r.needs}</td>
+					<td
+						>{#if r.ways[0]}{WORDS[r.ways[0].breaker]}{r.ways[0].devices.length
+								? `, ${counted(r.ways[0].devices.length, 'device')}`
+								: ''}{:else}<Mark kind="violation" /> none{/if}</td
+					>
+					<td class="num">{r.ways[0] ? show(r.ways[0].price, 0) : ''}</td>
+					<td
+						>{#if r.open}<Mark kind="violation" /> {r.open} open{:else}<Mark kind="good" /> met{/if}</td
+					>
+				</tr>
+			{/each}
+		</tbody>
+		<tfoot
+			><tr><td></td><td>All, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr></tfoot
+		>
+	</table></Wide
+>
 <div class="practice">
 	<SelectField
 		label="Shop practice: protection goes"
@@ -287,11 +292,5 @@
 		grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
 		gap: 10px;
 		align-items: end;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

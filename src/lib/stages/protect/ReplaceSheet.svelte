@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import { replaceAdvice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { useJob } from '$lib/data/use-job';
 	import { atTop } from '$lib/ui/at-top';
@@ -32,25 +33,29 @@
 {:else if rows.length}<p class="soft">
 		Pick an existing receptacle: allowed replacements with labels, lowest added cost first.
 	</p>{/if}
-<table class="data">
-	<thead><tr><th>Box</th><th>Room</th><th>Face</th><th>Ground</th><th>First choice</th></tr></thead>
-	<tbody>
-		{#each rows as r (r.box.id)}
-			{@const [mark, words] = GROUND_SAID[r.advice.ground.state]}
-			<tr class="pick" aria-selected={r.box.id === chosen?.box.id}>
-				<td
-					><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: r.box.id })}>{r.box.name}</button></td
-				>
-				<td>{r.room}</td>
-				<td>{r.device.slots === 'two-slot' ? 'two-slot' : 'grounding'}{r.device.state === 'found' ? '' : ', to be replaced'}</td>
-				<td><Mark kind={mark} /> {words}</td>
-				<td>{r.advice.choices[0]?.title ?? ''}</td>
-			</tr>
-		{:else}<tr
-				><td colspan="5">No existing receptacle in a room. New outlets need a ground; this page is for replacements.</td></tr
-			>{/each}
-	</tbody>
-</table>
+<Wide
+	><table class="data">
+		<thead><tr><th>Box</th><th>Room</th><th>Face</th><th>Ground</th><th>First choice</th></tr></thead>
+		<tbody>
+			{#each rows as r (r.box.id)}
+				{@const [mark, words] = GROUND_SAID[r.advice.ground.state]}
+				<tr class="pick" aria-selected={r.box.id === chosen?.box.id}>
+					<td
+						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: r.box.id })}>{r.box.name}</button
+						></td
+					>
+					<td>{r.room}</td>
+					<td>{r.device.slots === 'two-slot' ? 'two-slot' : 'grounding'}{r.device.state === 'found' ? '' : ', to be replaced'}</td
+					>
+					<td><Mark kind={mark} /> {words}</td>
+					<td>{r.advice.choices[0]?.title ?? ''}</td>
+				</tr>
+			{:else}<tr
+					><td colspan="5">No existing receptacle in a room. New outlets need a ground; this page is for replacements.</td></tr
+				>{/each}
+		</tbody>
+	</table></Wide
+>
 
 <style>
 	.chosen {
@@ -61,11 +66,5 @@
 	}
 	td:first-child {
 		white-space: nowrap;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
 	import { SOUND, soundOf } from '$core/network/sound';
 	import { editJob } from '$core/edit/job';
@@ -38,27 +39,29 @@
 	] as const;
 </script>
 
-<table class="data">
-	<thead><tr><th>Reading</th><th>Good; look again</th><th>Unit</th><th>Source</th></tr></thead>
-	<tbody>
-		{#each LIMIT_KEYS as key (key)}
-			<tr>
-				<td>{LIMITS[key].title}</td>
-				<td
-					><TextField
-						label={`${LIMITS[key].title}: good; look again`}
-						value={words(limits[key])}
-						check={fault}
-						mono
-						onkeep={(v) => set(key, v)}
-					/></td
-				>
-				<td>{limits[key].unit}</td>
-				<td>{limits[key].source}{limits[key].title === LIMITS[key].title ? '' : ', set for this job'}</td>
-			</tr>
-		{/each}
-	</tbody>
-</table>
+<Wide
+	><table class="data">
+		<thead><tr><th>Reading</th><th>Good; look again</th><th>Unit</th><th>Source</th></tr></thead>
+		<tbody>
+			{#each LIMIT_KEYS as key (key)}
+				<tr>
+					<td>{LIMITS[key].title}</td>
+					<td
+						><TextField
+							label={`${LIMITS[key].title}: good; look again`}
+							value={words(limits[key])}
+							check={fault}
+							mono
+							onkeep={(v) => set(key, v)}
+						/></td
+					>
+					<td>{limits[key].unit}</td>
+					<td>{limits[key].source}{limits[key].title === LIMITS[key].title ? '' : ', set for this job'}</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table></Wide
+>
 <p>
 	<Btn onclick={() => keep('Default limits', { limits: undefined })} disabled={!store.job.practice.limits}>Reset all limits</Btn>
 </p>
@@ -103,11 +106,5 @@
 		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
 		gap: 10px;
 		align-items: end;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

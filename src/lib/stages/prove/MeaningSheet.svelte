@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Wide from '$lib/ui/Wide.svelte';
 	import { sayRating } from '$core/model/fact-words';
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
@@ -90,51 +91,55 @@
 	<Guarded what="Whether a ground fault trips the breaker" {at}>
 		<section>
 			<h2>Will a ground fault trip the breaker?</h2>
-			<table class="data">
-				<thead
-					><tr
-						><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th><th
-							>Opens</th
-						></tr
-					></thead
-				>
-				<tbody>
-					{#each clearing as c (c.boxId)}
-						<tr>
-							<td>{c.boxName}</td><td class="num"
-								>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
-							><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
-							<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
+			<Wide
+				><table class="data">
+					<thead
+						><tr
+							><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th
+							><th>Opens</th></tr
+						></thead
+					>
+					<tbody>
+						{#each clearing as c (c.boxId)}
+							<tr>
+								<td>{c.boxName}</td><td class="num"
+									>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
+								><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
+								<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table></Wide
+			>
 		</section>
 	</Guarded>
 	<Guarded what="Drop by leg" {at}>
 		<section>
 			<h2>Drop by leg: suspect connections</h2>
-			<table class="data">
-				<thead
-					><tr><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
-					></thead
-				>
-				<tbody>
-					{#each legs as l (l.legId)}
-						<tr>
-							<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
-								>{figure(l.read, '%') || 'not read'}</td
-							>
-							<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
-							<td
-								>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read === null}{:else if l.should === null}<Mark
-										kind="unknown"
-									/> not known{:else}<Mark kind="good" /> carries{/if}</td
-							>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
+			<Wide
+				><table class="data">
+					<thead
+						><tr
+							><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
+						></thead
+					>
+					<tbody>
+						{#each legs as l (l.legId)}
+							<tr>
+								<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
+									>{figure(l.read, '%') || 'not read'}</td
+								>
+								<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
+								<td
+									>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read === null}{:else if l.should === null}<Mark
+											kind="unknown"
+										/> not known{:else}<Mark kind="good" /> carries{/if}</td
+								>
+							</tr>
+						{/each}
+					</tbody>
+				</table></Wide
+			>
 		</section>
 	</Guarded>
 {:else}
@@ -223,11 +228,5 @@
 	.hot {
 		color: var(--stop);
 		font-weight: 700;
-	}
-	@media (max-width: 820px) {
-		table {
-			display: block;
-			overflow-x: auto;
-		}
 	}
 </style>

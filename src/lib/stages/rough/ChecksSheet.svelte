@@ -69,7 +69,7 @@
 							small
 							look="quiet"
 							pressed={c.seen === 'not-done'}
-							label={`${g.name}: ${c.words} to do again`}
+							label={`Not yet: ${g.name}, ${c.words}`}
 							onclick={() => turn(g, c, 'not-done')}>Not yet</Btn
 						>
 						<Btn

@@ -41,7 +41,7 @@
 
 <section class="work" aria-label="Steps">
 	<header>
-		<h3>{steps.filter((s) => ticked.has(s.id)).length} of {steps.length} done</h3>
+		<p class="done"><b>{steps.filter((s) => ticked.has(s.id)).length} of {steps.length} done</b></p>
 		{#if ticked.size}<Btn small look="quiet" onclick={() => kept.clear()}>Begin again</Btn>{/if}
 	</header>
 	<ol>
@@ -79,7 +79,8 @@
 		align-items: center;
 		gap: 10px;
 	}
-	h3 {
+	.done {
+		margin: 0;
 		font-size: 17px;
 	}
 	ol {

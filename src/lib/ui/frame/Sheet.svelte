@@ -1,5 +1,6 @@
 <script lang="ts" generics="View extends string">
 	import type { Snippet } from 'svelte';
+	import { wholeRow } from '../table/whole-row';
 	import Views from '../Views.svelte';
 	import Guarded from './Guarded.svelte';
 
@@ -35,17 +36,6 @@
 		next.focus();
 		next.click();
 	}
-	/** At rest a whole row stands below a table's head, never half of one. */
-	function wholeRow({ currentTarget }: Event): void {
-		const content = currentTarget as HTMLElement;
-		const top = content.getBoundingClientRect().top;
-		const cell = [...content.querySelectorAll('table.data th')].find((h) => Math.abs(h.getBoundingClientRect().top - top) < 1);
-		if (!cell) return;
-		const head = cell.getBoundingClientRect().bottom;
-		const rows = cell.closest('table')?.querySelectorAll('tbody tr') ?? [];
-		const cut = [...rows].map((r) => r.getBoundingClientRect()).find((r) => r.top < head - 1 && r.bottom > head + 1);
-		if (cut) content.scrollBy({ top: (head - cut.top > cut.bottom - head ? cut.bottom : cut.top) - head });
-	}
 </script>
 
 <section class="sheet" class:bare>
@@ -66,7 +56,7 @@
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div
 		{onkeydown}
-		onscrollend={wholeRow}
+		onscrollend={(e) => wholeRow(e.currentTarget)}
 		class="content"
 		class:still={fixed}
 		tabindex={fixed ? undefined : 0}

@@ -199,6 +199,7 @@
 		bottom: 10px;
 		left: 12px;
 		display: flex;
+		flex-wrap: wrap;
 		align-items: end;
 		gap: 6px;
 		pointer-events: none;

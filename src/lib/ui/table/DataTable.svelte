@@ -4,6 +4,7 @@
 	import type { Snippet } from 'svelte';
 	import TextField from '../fields/TextField.svelte';
 	import { GrowingList } from './growing-list.svelte';
+	import { keepsWholeRows } from './whole-row';
 	import { SortedRows, type Column } from './sorted-rows.svelte';
 
 	interface Props {
@@ -42,7 +43,7 @@
 		<TextField label={filter} value={sorted.filter} onkeep={(v) => (sorted.filter = v)} ontype={(v) => (sorted.filter = v)} />
 	</div>
 {/if}
-<div bind:this={table}>
+<div bind:this={table} use:keepsWholeRows>
 	<Table
 		class="data text-(--ink) dark:text-(--ink)"
 		border={false}
