@@ -137,6 +137,8 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.type(`${found} .two:nth-of-type(3) .field:nth-of-type(5) input`, '4 1/2"' + Key.TAB);
 	await b.click(`${found} button`, 'Add conductor');
 	await b.says(/white: switched hot.*4 1\/2" free.*not what its color suggests/s, found);
+	// Told of when it is on the disk.
+	await b.says('SW-02: conductor found');
 	await b.driver.navigate().refresh();
 	await b.click('.slip .fold-head', 'Found inside (2)');
 	await b.says('not what its color suggests', found);
