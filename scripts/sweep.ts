@@ -2,6 +2,7 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { STAGES } from '../src/core/model/kinds';
+import { beyond } from '../tests/app/beyond';
 import { Browser, serve } from '../tests/app/browser';
 
 /**
@@ -40,23 +41,9 @@ async function violations(): Promise<string[]> {
 			done(r.violations.flatMap((v) => v.nodes.slice(0, 3).map((n) => v.id + ': ' + n.target.join(' ')))))`
 	);
 }
-/** What reaches beyond the page at its right, where nothing around it scrolls. */
-const beyond = (): Promise<string[]> =>
-	b.run<string[]>(`
-		const wide = innerWidth + 1;
-		const out = document.documentElement.scrollWidth > wide ? ['the page scrolls sideways: ' + document.documentElement.scrollWidth] : [];
-		const scrolls = (e) => { for (let x = e; x && x !== document.body; x = x.parentElement) { const o = getComputedStyle(x); if (/auto|scroll/.test(o.overflowX) || x.tagName === 'svg' || o.textOverflow === 'ellipsis') return true; } return false; };
-		for (const e of document.querySelectorAll('main *, dialog *, header *, .card *')) {
-			const r = e.getBoundingClientRect();
-			const text = [...e.childNodes].some((n) => n.nodeType === 3 && n.data.trim());
-			const control = /^(BUTTON|INPUT|SELECT|TEXTAREA|A)$/.test(e.tagName);
-			if ((text || control) && r.width > 1 && r.height > 1 && r.right > wide && getComputedStyle(e).visibility === 'visible' && !scrolls(e))
-				out.push(e.tagName + '.' + e.className + ' "' + (e.textContent || e.getAttribute('aria-label') || '').trim().slice(0, 30) + '" to ' + Math.round(r.right));
-		}
-		return out.slice(0, 5);`);
 async function look(at: string, size: Size): Promise<void> {
 	looked += 1;
-	const bad = [...(await violations()), ...(size === 'narrow' || size === 'zoomed' ? await beyond() : [])];
+	const bad = [...(await violations()), ...(size === 'narrow' || size === 'zoomed' ? await beyond(b) : [])];
 	for (const line of bad) found.set(line, [...(found.get(line) ?? []), at]);
 }
 for (const size of ask.sizes.split(',') as Size[]) {
@@ -68,6 +55,10 @@ for (const size of ask.sizes.split(',') as Size[]) {
 		await look(`list, ${size}, ${theme}`, size);
 		for (const job of ask.jobs.split(',') as (keyof typeof JOBS)[])
 			for (const stage of STAGES) {
+				await b.go(`/job/${job}/${stage}`);
+				await b.find('main h1');
+				await b.settled();
+				await look(`${job} ${stage} with nothing picked, ${size}, ${theme}`, size);
 				await b.go(`/job/${job}/${stage}?${JOBS[job]}`);
 				await b.find('main h1');
 				await b.settled();

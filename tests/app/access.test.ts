@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { STAGES } from '../../src/core/model/kinds';
+import { beyond } from './beyond';
 import { Browser, DESK, PHONE, together } from './browser';
 
 /** axe-core finds nothing on any stage, in either theme, at either size. */
@@ -153,3 +154,27 @@ for (const theme of ['light', 'dark'] as const) {
 		assert.deepEqual(await violations(), [], 'with the slip open');
 	});
 }
+
+/** The narrowest screen that a page must fit (WCAG 1.4.10), and a desk at 200%. */
+for (const [words, size] of [
+	['at 320 px', { width: 320, height: 640 }],
+	['at 200%', { width: 640, height: 400 }]
+] as const)
+	test(`nothing is out of reach ${words}`, async () => {
+		await b.resize(size);
+		for (const stage of STAGES) {
+			await b.go(`/job/quillback/${stage}?box=w-01`);
+			await b.find('main h1');
+			await b.settled();
+			assert.deepEqual(await beyond(b), [], stage);
+		}
+		await b.go('/job/quillback/layout');
+		await b.says('Fit', 'main .tools');
+		assert.deepEqual(await beyond(b), [], 'the tools of the plan');
+		await b.go('/job/quillback/protect?view=replace');
+		await b.find('main table');
+		assert.deepEqual(await violations(), [], 'a table that scrolls');
+		// What is off is said at any width: before when, and by whom.
+		const name = await b.run<number>('return document.querySelector("header .live .name").getBoundingClientRect().width');
+		assert.ok(name > 40, `${name} px for what is off`);
+	});

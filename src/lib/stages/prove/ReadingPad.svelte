@@ -313,11 +313,14 @@
 					<Btn small look="quiet" label="The field before" onclick={() => stepField(-1)}
 						><ChevronLeftOutline size="sm" aria-hidden="true" /></Btn
 					>
-					<span class="kind">{readingWords(draft.active)}</span>
-					<span class="soft"
-						>{predicted === null ? 'no prediction' : `predicted ${show(predicted, placesOf(draft.active))}`}{was
-							? ` · last ${show(was.reading.value ?? 0, placesOf(draft.active))}`
-							: ''}</span
+					<!-- All three in sight, on the narrowest phone too: the field, what is predicted and what was read last. -->
+					<span class="about"
+						><span class="kind">{readingWords(draft.active)}</span>
+						<span class="soft"
+							>{predicted === null ? 'no prediction' : `predicted ${show(predicted, placesOf(draft.active))}`}{was
+								? ` · last ${show(was.reading.value ?? 0, placesOf(draft.active))}`
+								: ''}</span
+						></span
 					>
 					<b class="mono">{draft.typed[draft.active] || '–'} {readingUnit(draft.active)}</b>
 					<Btn small look="quiet" label="The next field" onclick={() => stepField(1)}
@@ -446,11 +449,18 @@
 		font-weight: 600;
 		font-size: 16px;
 	}
-	.filling .soft {
-		font-size: 14px;
+	.about {
+		display: flex;
+		flex-direction: column;
+		min-width: 0;
+		line-height: 1.15;
+	}
+	.about > span {
 		overflow: hidden;
 		text-overflow: ellipsis;
-		min-width: 0;
+	}
+	.filling .soft {
+		font-size: 14px;
 	}
 	.filling b {
 		margin-left: auto;

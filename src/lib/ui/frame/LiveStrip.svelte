@@ -75,8 +75,11 @@
 		text-overflow: ellipsis;
 		min-width: 0;
 	}
+	/* What is off is said before when. */
 	.when {
-		flex: none;
+		flex: 0 1000 auto;
+		min-width: 0;
+		overflow: hidden;
 	}
 	.rest {
 		border-left: 1px solid var(--rule);

@@ -18,6 +18,7 @@
 	const head = $derived(store.selection && headOf(store.job, store.selection));
 	const count = (severity: string) => store.about?.findings.filter((f) => f.severity === severity).length ?? 0;
 	const open = $derived(store.assessment.stages[stage].findings.length);
+	const why = $derived(open ? `Open ${open}` : 'Why');
 </script>
 
 <!-- What is picked, from below; with nothing picked, what comes next. -->
@@ -34,10 +35,10 @@
 		<CrossBtn label="Clear the selection" onclick={() => store.select(null)} />
 	</section>
 {:else}
-	<div class="none">
+	<section class="none no-print" aria-label="What comes next">
 		<NextLine {stage} />
-		<Btn small look="quiet" label="What is open here" onclick={onwhy}>{open ? `Open ${open}` : 'Why'}</Btn>
-	</div>
+		<Btn small look="quiet" label={`${why}: what is open here`} onclick={onwhy}>{why}</Btn>
+	</section>
 {/if}
 
 <style>
