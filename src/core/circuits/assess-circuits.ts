@@ -176,6 +176,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	const sized = weakest.value;
 	const steps = [...sized.steps, ...(circuit.load ? [] : shareSteps(edition, circuit.breakerA, receptaclesOn(job, run)))];
 	const decision: Decision = {
+		code: 'size',
 		id: `size:${circuit.id}`,
 		subject,
 		value: `${sized.awg} AWG · ${sized.breakerA} A`,
@@ -218,6 +219,7 @@ function eitherWay(edition: Edition, run: Run, { field }: Fact): string {
 	return field === 'breakerA' && Number.isFinite(most) ? ` By its thinnest known wire it may be ${most} A at most.` : '';
 }
 const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decision => ({
+	code: 'drop',
 	id: `drop:${circuit.id}:${drop.boxId}`,
 	subject: { kind: 'box', id: drop.boxId },
 	value: `${show(drop.percent, 1)}%`,

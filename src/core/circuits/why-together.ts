@@ -52,6 +52,7 @@ export function whyTogether(edition: Edition, job: Job, run: Run): Decision | nu
 			unit: ''
 		});
 	return {
+		code: 'group',
 		id: `group:${circuit.id}`,
 		subject: { kind: 'circuit', id: circuit.id },
 		value: own ? 'its own circuit' : `${counted(outlets, 'outlet')}, ${counted(names.length, 'room')}`,

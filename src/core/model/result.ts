@@ -120,8 +120,13 @@ export interface Finding {
 	fact?: Fact | undefined;
 }
 
+/** What a decision settles: walls and counters, the group of a circuit, its size and drop, protection, a predicted reading, box fill. */
+export type DecisionCode =
+	'walls' | 'group' | 'multiwire' | 'appliance' | 'size' | 'drop' | 'feeder' | 'joined' | 'protect' | 'predict' | 'fill';
 export interface Decision {
 	id: string;
+	/** What kind of decision it is, stable over wordings. */
+	code: DecisionCode;
 	subject: Subject;
 	/** What was decided, short enough for big type: `12 AWG · 20 A`. */
 	value: string;

@@ -222,6 +222,7 @@ function decisionOf(c: ProtectionCase): Decision {
 		return by ? [{ label: `${WORDS[against]} from`, formula: '', value: by.name, unit: '' }] : [];
 	});
 	return {
+		code: 'protect',
 		id: `protect:${device.id}`,
 		subject,
 		value: saidNeed(answer),

@@ -263,6 +263,7 @@ export function assessProve(house: House): StageResult {
 				findings.push(lacking(job, limitRule(house.edition.key, 'model', 'What the run should read'), verdict.lacks));
 			if (verdict.predicted === null) continue;
 			decisions.push({
+				code: 'predict',
 				id: `predict:${reading.id}`,
 				subject,
 				value: verdict.says,

@@ -119,6 +119,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 		decisions: [
 			{
 				id: `fill:${box.id}`,
+				code: 'fill',
 				subject: { kind: 'box', id: box.id },
 				value: `${show(fill.usedCuIn)} of ${show(c.volumeCuIn)} cu in`,
 				title: 'box fill',

@@ -335,6 +335,7 @@ export function assessMultiwire(edition: Edition, job: Job): { findings: Finding
 		findings: [...all.flatMap((m) => m.findings), ...loneYokes(edition, job), ...borrowed(edition, job)],
 		decisions: all.flatMap((m) =>
 			m.circuits.map((c): Decision => ({
+				code: 'multiwire',
 				id: `multiwire:${c.id}`,
 				subject: { kind: 'circuit', id: c.id },
 				value: m.findings.length ? `multiwire: ${m.findings.length} not met` : 'multiwire, as required',

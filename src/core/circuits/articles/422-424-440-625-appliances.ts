@@ -156,6 +156,7 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 	}
 	if (!steps.length) return null;
 	return {
+		code: 'appliance',
 		id: `appliance:${circuit.id}`,
 		subject: { kind: 'circuit', id: circuit.id },
 		value: circuit.load?.name || circuit.name,

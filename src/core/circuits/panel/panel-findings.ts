@@ -41,6 +41,7 @@ function feederDecision(edition: Edition, job: Job, panel: Panel, feeder: Feeder
 	const { awg, breakerA } = feeder;
 	return [
 		{
+			code: 'feeder',
 			id: `feeder:${panel.id}`,
 			subject: { kind: 'panel' as const, id: panel.id },
 			value: `${awg} AWG · ${breakerA} A`,
@@ -58,6 +59,7 @@ function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 	const service = isService(job, panel);
 	const rule = cite(edition, service ? edition.panels.joined : apartRule(edition, job, panel));
 	return {
+		code: 'joined',
 		id: `joined:${panel.id}`,
 		subject: at(panel),
 		value: service ? 'neutral and grounds bonded' : 'neutral and grounds separate',

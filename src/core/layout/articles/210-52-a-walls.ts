@@ -156,6 +156,7 @@ export function wallDecision(edition: Edition, job: Job, room: Room): Decision |
 	if (!found) return null;
 	const rule = cite(edition, edition.walls.rule);
 	return {
+		code: 'walls',
 		id: `walls:${room.id}`,
 		subject: { kind: 'room', id: room.id },
 		value: found.proposal.length ? `${found.proposal.length} to add` : 'all walls covered',

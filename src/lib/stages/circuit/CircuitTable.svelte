@@ -41,7 +41,7 @@
 			const drops = (sure?.nodes ?? []).map((n) => ifKnown(() => sure && dropAt(store.ruled, sure, n))?.percent ?? null);
 			const boxIds = new Set(run.nodes.map((n) => n.boxId));
 			const findings = store.assessment.stages.circuit.findings.filter(
-				(f) => f.subject.id === circuit.id || (f.id.includes(`:${circuit.id}`) && boxIds.has(f.subject.id))
+				(f) => f.subject.id === circuit.id || (f.circuitId === circuit.id && boxIds.has(f.subject.id))
 			);
 			const worst = (['violation', 'caution'] as const).find((s) => findings.some((f) => f.severity === s));
 			const first = run.nodes[0]?.leg;

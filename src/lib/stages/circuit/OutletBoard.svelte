@@ -32,7 +32,7 @@
 			const ids = new Set(nodes.map((n) => n.boxId));
 			const worst = (['violation', 'caution'] as const).find((s) =>
 				findings.some(
-					(f) => f.severity === s && (f.subject.id === circuit.id || (ids.has(f.subject.id) && f.id.includes(circuit.id)))
+					(f) => f.severity === s && (f.subject.id === circuit.id || (ids.has(f.subject.id) && f.circuitId === circuit.id))
 				)
 			);
 			return {

@@ -9,7 +9,7 @@
 	import { slipPin } from '../frame/slip-pin.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Late from '../Late.svelte';
-	import type { Finding } from '$core/model/result';
+	import type { Decision, DecisionCode, Finding } from '$core/model/result';
 	import type { Stage } from '$core/model/kinds';
 	import { aboutSubject, byCause, type OneCause } from '$core/about';
 	import { applyFix } from '$core/edit/fix';
@@ -32,7 +32,7 @@
 	const store = useJob();
 
 	/** Which decisions a stage is about: those come first and open. */
-	const FIRST: Record<Stage, string[]> = {
+	const FIRST: Record<Stage, readonly DecisionCode[]> = {
 		walk: [],
 		layout: ['walls'],
 		circuit: ['size', 'drop', 'group', 'appliance', 'feeder', 'joined', 'multiwire'],
@@ -68,17 +68,17 @@
 	const threading = $derived(threadStepOf(page.url.searchParams.get('view')) !== null);
 	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
 	const factsFirst = $derived(stage === 'walk' || ['leg', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
-	const rank = (id: string) => (FIRST[stage].some((p) => id.startsWith(`${p}:`)) ? 0 : 1);
+	const rank = ({ code }: Decision) => (FIRST[stage].includes(code) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
 		const circuit =
 			store.selection?.kind === 'box' && store.circuit
 				? aboutSubject(store.assessment, 'circuit', store.circuit.id).decisions
 				: [];
-		return [...own, ...circuit].sort((a, b) => rank(a.id) - rank(b.id));
+		return [...own, ...circuit].sort((a, b) => rank(a) - rank(b));
 	});
-	const open = $derived(decisions.filter((d) => rank(d.id) === 0));
-	const folded = $derived(decisions.filter((d) => rank(d.id) !== 0));
+	const open = $derived(decisions.filter((d) => rank(d) === 0));
+	const folded = $derived(decisions.filter((d) => rank(d) !== 0));
 	const stageFindings = $derived(store.assessment.stages[stage].findings);
 	const causes = $derived(byCause(stageFindings));
 	/** The name of what a finding is about, short. */
@@ -92,7 +92,7 @@
 			return [...own, ...missingFor(circuit.id, run?.byBox.get(selection.id)?.path ?? [])];
 		if (selection?.kind !== 'circuit' || !circuit || !run) return own;
 		const { findings: all } = store.assessment.stages.circuit;
-		return [...own, ...all.filter((f) => run.byBox.has(f.subject.id) && f.id.includes(circuit.id) && f.severity !== 'advice')];
+		return [...own, ...all.filter((f) => run.byBox.has(f.subject.id) && f.circuitId === circuit.id && f.severity !== 'advice')];
 	});
 	/** What is not known of a box's circuit and of its way from the panel. */
 	function missingFor(circuitId: string, path: readonly { id: string }[]): Finding[] {
