@@ -55,9 +55,7 @@ test('the shop: an instrument whose calibration has run out is told beside its r
 	await b.fresh('Quillback Pottery', '/job/quillback/walk');
 	await b.go('/');
 	await b.click('.fold-head', 'Your shop');
-	await b.run(
-		'[...document.querySelectorAll("[data-fold=\\"Your shop\\"] label")].forEach((l) => l.parentElement.querySelector("input")?.setAttribute("data-label", l.textContent))'
-	);
+	await b.label('[data-fold="Your shop"]');
 	await b.type('input[data-label="Instrument, as readings name it"]', 'plug-in analyzer');
 	await b.type('input[data-label="Calibrated until"]', '2020-01-01');
 	await b.click('button', 'Add instrument');
@@ -74,9 +72,7 @@ test('the shop: its people sign by a pick, its practice is what new jobs start w
 	await b.click('.fold-head', 'Your shop');
 	const shop = '[data-fold="Your shop"]';
 	await b.says('New jobs start with your practice', shop);
-	await b.run(
-		`[...document.querySelectorAll("[data-fold='Your shop'] label")].forEach((l) => l.parentElement.querySelector("input")?.setAttribute("data-label", l.textContent))`
-	);
+	await b.label('[data-fold="Your shop"]');
 	await b.type('input[data-label="Initials"]', 'RT');
 	await b.type('input[data-label="Name"]', 'R. Test');
 	await b.type('input[data-label="License of this person"]', 'E-104');
@@ -84,9 +80,7 @@ test('the shop: its people sign by a pick, its practice is what new jobs start w
 	await b.says('R. Test, license E-104', shop);
 	await b.go('/job/marrow-street/handover');
 	await b.click('.sheet button', 'Sign');
-	await b.run(
-		'[...document.querySelectorAll(".sign label")].forEach((l) => l.parentElement.querySelector("select, input")?.setAttribute("data-label", l.textContent))'
-	);
+	await b.label('.sign');
 	await b.set('.sign select[data-label="Person"]', 'RT');
 	assert.equal(await b.run(`return document.querySelector(".sign [data-label='License number']").value`), 'E-104');
 	await b.go('/?new=job');

@@ -173,6 +173,17 @@ export class Browser {
 		await this.find('.merge, .frame');
 		if (await this.run<boolean>('return !!document.querySelector(".merge")')) await this.click('.merge button', 'Open beside it');
 	}
+	/** Slows the page down by so many times, as a phone is slower. */
+	async throttle(rate: number): Promise<void> {
+		await this.driver.sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate });
+	}
+	/** Gives each field of a part of the page its label, for a selector: `[data-label="Name"]`. */
+	label(css: string): Promise<void> {
+		return this.run(
+			'for (const l of document.querySelectorAll(arguments[0] + " label")) l.parentElement.querySelector("select, input")?.setAttribute("data-label", l.textContent)',
+			css
+		);
+	}
 	async set(css: string, value: string): Promise<void> {
 		await this.driver.executeScript(
 			'const e = arguments[0]; e.value = arguments[1]; e.dispatchEvent(new Event("input", { bubbles: true })); e.dispatchEvent(new Event("change", { bubbles: true }))',

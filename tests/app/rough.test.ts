@@ -93,9 +93,7 @@ test('outdoors the list in Walk says how many fasteners were seen of those that 
 	await b.says('Fasteners: not counted', '.sheet');
 	await b.go('/job/quillback/walk?view=list&box=o-01');
 	await b.click('.slip .fold-head', 'Box');
-	await b.run(
-		'[...document.querySelectorAll(".slip label")].forEach((l) => l.parentElement.querySelector("input")?.setAttribute("data-label", l.textContent))'
-	);
+	await b.label('.slip');
 	await b.type('.slip input[data-label="Fasteners required"]', '4');
 	await b.run('document.activeElement.blur()');
 	await b.says('Fasteners: 4 required, not counted yet', '.sheet');

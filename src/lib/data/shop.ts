@@ -1,25 +1,37 @@
 import type { Prices } from '$core/rough/materials';
 
-/** What the shop keeps over all jobs on this device: its prices. In the browser's own store, by name. */
-const PRICES = 'shopPrices';
+/** What the shop keeps over all jobs on this device, in the browser's own store by name; all of it is in a backup. */
 
-export function shopPrices(): Prices {
+/** @returns what `read` makes of what is kept; `none` where there is nothing, or what no shop could have kept */
+function kept<T>(key: string, none: T, read: (value: unknown) => T): T {
 	try {
-		const kept = JSON.parse(localStorage.getItem(PRICES) ?? '{}') as Record<string, unknown>;
-		return Object.fromEntries(Object.entries(kept).filter((e): e is [string, number] => typeof e[1] === 'number'));
+		const text = localStorage.getItem(key);
+		return text === null ? none : read(JSON.parse(text));
 	} catch {
-		return {};
+		return none;
 	}
 }
-/** @returns false: this browser keeps nothing */
-export function keepPrices(prices: Prices): boolean {
+/** @returns false: this browser keeps nothing, it holds until the page is closed */
+function keep(key: string, value: unknown): boolean {
 	try {
-		localStorage.setItem(PRICES, JSON.stringify(prices));
+		localStorage.setItem(key, JSON.stringify(value));
 		return true;
 	} catch {
 		return false;
 	}
 }
+const rowsOf = <T extends object>(value: unknown, fields: readonly (keyof T & string)[]): T[] =>
+	Array.isArray(value)
+		? value.filter((row): row is T => fields.every((f) => typeof (row as Record<string, unknown> | null)?.[f] === 'string'))
+		: [];
+
+const PRICES = 'shopPrices';
+export const shopPrices = (): Prices =>
+	kept<Prices>(PRICES, {}, (value) =>
+		Object.fromEntries(Object.entries(value ?? {}).filter((e): e is [string, number] => typeof e[1] === 'number'))
+	);
+/** @returns false: this browser keeps nothing */
+export const keepPrices = (prices: Prices): boolean => keep(PRICES, prices);
 
 const PAPER = 'shopPaper';
 /** The paper that the shop prints on. */
@@ -44,23 +56,8 @@ export interface Instrument {
 	until: string;
 }
 const INSTRUMENTS = 'shopInstruments';
-export function shopInstruments(): Instrument[] {
-	try {
-		const kept = JSON.parse(localStorage.getItem(INSTRUMENTS) ?? '[]') as unknown;
-		return Array.isArray(kept)
-			? kept.filter((i): i is Instrument => typeof i?.name === 'string' && typeof i?.until === 'string')
-			: [];
-	} catch {
-		return [];
-	}
-}
-export function keepInstruments(list: readonly Instrument[]): void {
-	try {
-		localStorage.setItem(INSTRUMENTS, JSON.stringify(list));
-	} catch {
-		// It holds until the page is closed.
-	}
-}
+export const shopInstruments = (): Instrument[] => kept(INSTRUMENTS, [], (value) => rowsOf<Instrument>(value, ['name', 'until']));
+export const keepInstruments = (list: readonly Instrument[]): boolean => keep(INSTRUMENTS, list);
 /** A reading by an instrument whose calibration had run out that day. @param day ISO day of the reading @returns the day it ran to; null: it had not, or nobody entered one */
 export function calibrationOver(
 	instruments: readonly Instrument[],
@@ -77,37 +74,10 @@ export interface Person {
 	license: string;
 }
 const PEOPLE = 'shopPeople';
-export function shopPeople(): Person[] {
-	try {
-		const kept = JSON.parse(localStorage.getItem(PEOPLE) ?? '[]') as unknown;
-		return Array.isArray(kept)
-			? kept.filter((p): p is Person => [p?.initials, p?.name, p?.license].every((v) => typeof v === 'string'))
-			: [];
-	} catch {
-		return [];
-	}
-}
-export function keepPeople(list: readonly Person[]): void {
-	try {
-		localStorage.setItem(PEOPLE, JSON.stringify(list));
-	} catch {
-		// It holds until the page is closed.
-	}
-}
+export const shopPeople = (): Person[] => kept(PEOPLE, [], (value) => rowsOf<Person>(value, ['initials', 'name', 'license']));
+export const keepPeople = (list: readonly Person[]): boolean => keep(PEOPLE, list);
 
 const DOOR = 'shopDoorIn';
 /** Width of the cards at panel doors, in; 0: as wide as the sheet. */
-export function shopDoorIn(): number {
-	try {
-		return Number(localStorage.getItem(DOOR) ?? 0) || 0;
-	} catch {
-		return 0;
-	}
-}
-export function keepDoorIn(inches: number): void {
-	try {
-		localStorage.setItem(DOOR, String(inches));
-	} catch {
-		// It holds until the page is closed.
-	}
-}
+export const shopDoorIn = (): number => kept(DOOR, 0, (value) => Number(value) || 0);
+export const keepDoorIn = (inches: number): boolean => keep(DOOR, inches);
