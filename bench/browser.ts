@@ -48,25 +48,42 @@ async function page(): Promise<void> {
 }
 
 /** From the press of an arrow that moves the picked box to its repaint, fifteen times; the first few are not counted. */
-const editTimes = (): Promise<number[]> =>
-	b.driver.executeAsyncScript<number[]>(`
-		const done = arguments[0];
+function editTimes(box: string, keys: readonly [string, string]): Promise<number[]> {
+	return b.driver.executeAsyncScript<number[]>(
+		`
+		const [box, keys, done] = arguments;
 		const times = [];
+		const at = () => document.querySelector('main [data-box="' + box + '"]').getAttribute('transform');
 		const again = () => {
 			if (times.length === 15) return done(times.slice(3));
+			const before = at();
 			const start = performance.now();
-			document.body.dispatchEvent(new KeyboardEvent('keydown', { key: times.length % 2 ? 'ArrowUp' : 'ArrowDown', shiftKey: true, bubbles: true, cancelable: true }));
-			requestAnimationFrame(() => setTimeout(() => { times.push(performance.now() - start); setTimeout(again, 60); }));
+			document.body.dispatchEvent(new KeyboardEvent('keydown', { key: keys[times.length % 2], shiftKey: true, bubbles: true, cancelable: true }));
+			// Until it stands elsewhere, and that is painted.
+			const drawn = () => {
+				if (at() === before) return requestAnimationFrame(drawn);
+				const after = new MessageChannel();
+				after.port1.onmessage = () => (times.push(performance.now() - start), setTimeout(again, 400));
+				after.port2.postMessage(null);
+			};
+			requestAnimationFrame(drawn);
 		};
 		document.activeElement?.blur();
-		again();`);
+		again();`,
+		box,
+		keys
+	);
+}
 /** The same on the demo house, on a machine four times as slow: a phone. */
 async function phoneEdit(): Promise<void> {
-	await b.go('/job/quillback/layout?box=k-08');
-	await b.says('K-08', '.slip h2');
+	await b.go('/job/quillback/walk?box=n-02');
+	await b.says('N-02', '.slip h2');
+	await b.find('[data-box="N-02"]');
 	await b.throttle(PHONE_RATE);
-	const edits = await editTimes();
+	const edits = await editTimes('N-02', ['ArrowRight', 'ArrowLeft']);
 	await b.throttle(1);
+	// What is refused is quick too: it must have moved.
+	await b.says('N-02 moved');
 	say('an edit of the demo house at a quarter of the speed, the quicker quarter', quarter(edits), BUDGET_PHONE_EDIT, 'ms');
 }
 /** 40 rooms and 300 boxes: from an edit to its findings, and from a move of a drag to its drawing. */
@@ -79,7 +96,7 @@ async function bigEdit(): Promise<void> {
 	await b.says('Big house');
 	await b.go('/job/big/layout?box=r9-01');
 	await b.says('R9-01', '.slip h2');
-	const edits = await editTimes();
+	const edits = await editTimes('R9-01', ['ArrowDown', 'ArrowUp']);
 	say('an edit of 300 boxes', quarter(edits), BUDGET_EDIT, 'ms');
 	// The work of one move, without the browser's own frame.
 	const moves = await b.driver.executeAsyncScript<number[]>(
