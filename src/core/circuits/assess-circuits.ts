@@ -58,7 +58,11 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 			...ifKnownRow(() => whyTogether(edition, job, run)),
 			...ifKnownRow(() => applianceDecision(edition, job, run))
 		]);
-		const quiet = knownQuiet(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...panels], () => {
+		// A cable may come from a box that is on another run: where it lies depends on that too.
+		const from = run.nodes.map((n) => boxes.get(n.leg.fromId ?? ''));
+		const roomsFrom = from.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
+		const rows = [edition, job.practice, run, ...onRun, ...roomsOf, ...from, ...roomsFrom, ...panels];
+		const quiet = knownQuiet(circuit, rows, () => {
 			const made = sharing(edition, job, run);
 			return made.some((f) => f.fix) ? null : made;
 		});

@@ -28,13 +28,17 @@ export function assessMakeUp(house: House): StageResult {
 			house.edition,
 			job.practice,
 			...cablesOf(house, box),
-			...circuits.flatMap((c) => [c, sets.get(c)]),
+			...circuitsAt(house, box).flatMap((c) => [c, sets.get(c)]),
 			...box.devices.flatMap((d) => d.controls ?? []).flatMap((id) => placed(house, id))
 		];
 		return judged(box, rows, () => ofBox(house, box, circuits));
 	});
 	return { findings, decisions: [] };
 }
+/** The circuits of every cable that ends there, those that only go on from it too. */
+const circuitsAt = ({ index }: House, box: Box): Circuit[] => [
+	...new Set((index.legsAt.get(box.id) ?? []).flatMap((l) => index.circuits.get(l.circuitId) ?? []))
+];
 /** The cables of a box, and what is said of where they lead. */
 const cablesOf = ({ job, index }: House, box: Box): unknown[] =>
 	(index.legsAt.get(box.id) ?? []).flatMap((l) => {

@@ -26,12 +26,12 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 				text: `${sayPanel(panel)}${panel.feeder ? `, fed from ${job.panels.find((p) => p.id === panel.feeder?.fromPanelId)?.name ?? '?'}` : ''}.`
 			},
 			{ ...doorTable(rows, new Set(open)), widthIn: c.doorIn },
-			// On the door it is all that anybody reads: what nobody switched off to see is not told as if somebody had.
+			// On the door it is all that anybody reads: what nobody is known to have proven is not told as if somebody had.
 			...(open.length
 				? [
 						{
 							kind: 'paragraph',
-							text: 'Not proven: nobody switched it off to see what goes dead. Test before you rely on it.'
+							text: 'Not proven: no record that it was switched off to see what goes dead. Test before you rely on it.'
 						} as const
 					]
 				: []),
