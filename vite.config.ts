@@ -2,9 +2,10 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
+import { parts } from './scripts/parts';
 
 export default defineConfig({
-	plugins: [tailwindcss(), sveltekit()],
+	plugins: [tailwindcss(), sveltekit(), parts()],
 	// The store as a module of today's browsers: what is not used of it stays out.
 	resolve: {
 		alias: [

@@ -8,7 +8,8 @@ import { QUIET, serve } from '../tests/app/browser';
 
 /**
  * How fast and how well made the first page and the page of a job are, on a phone and on a desk, as Lighthouse sees it: medians
- * of some runs. `npm run lighthouse -- --runs 5 --only job-phone --report FOLDER`. Nothing else should run meanwhile.
+ * of some runs. `npm run lighthouse -- --runs 5 --only job-phone --report FOLDER`. Nothing else should run meanwhile; how fast the
+ * machine was by Lighthouse's own measure is told beside: a shared one is twice as fast at one time as at another.
  */
 const { values: ask } = parseArgs({
 	options: {
@@ -63,7 +64,8 @@ try {
 				'|',
 				Object.entries(FIGURES)
 					.map(([key, words]) => `${words} ${figure(key).toFixed(key.includes('shift') ? 3 : 0)}`)
-					.join(', ')
+					.join(', '),
+				`| machine ${median(runs.map((r) => r.environment.benchmarkIndex))}`
 			);
 			const last = runs.at(-1);
 			for (const key of CATEGORIES.slice(1))

@@ -2,12 +2,12 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { STAGES } from '../src/core/model/kinds';
-import { beyond } from '../tests/app/beyond';
+import { beyond, underThumb } from '../tests/app/beyond';
 import { Browser, serve } from '../tests/app/browser';
 
 /**
  * Every view of every stage of both demo jobs, and every dialog, in both themes and at every size: what axe finds, and what reaches
- * beyond the page (WCAG 2.2 AA, 1.4.10). `npm run sweep -- --sizes desk,phone,narrow,zoomed --job quillback`. The tests look at a
+ * beyond the page (WCAG 2.2 AA, 1.4.10), and on a phone what is smaller than 44 px. `npm run sweep -- --sizes desk,phone,narrow,zoomed --job quillback`. The tests look at a
  * part of it; this takes some minutes.
  */
 const SIZES = {
@@ -43,7 +43,11 @@ async function violations(): Promise<string[]> {
 }
 async function look(at: string, size: Size): Promise<void> {
 	looked += 1;
-	const bad = [...(await violations()), ...(size === 'narrow' || size === 'zoomed' ? await beyond(b) : [])];
+	const bad = [
+		...(await violations()),
+		...(size === 'narrow' || size === 'zoomed' ? await beyond(b) : []),
+		...(size === 'phone' || size === 'narrow' ? await underThumb(b) : [])
+	];
 	for (const line of bad) found.set(line, [...(found.get(line) ?? []), at]);
 }
 for (const size of ask.sizes.split(',') as Size[]) {

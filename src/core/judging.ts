@@ -4,6 +4,8 @@ import { knownJob } from './model/known';
 import type { Ground, GroundChange, Judged, News } from './judged';
 import { STAGES } from './model/kinds';
 import { nextAt, nextOf } from './next';
+import { editionOf } from './code/amended-edition';
+import { protectionRows, type ProtectionRow } from './protection/protection-rows';
 
 /**
  * Judges one job again and again, beside the page: it keeps its own state, is told changes and tells changes, so that neither
@@ -31,6 +33,12 @@ export class Judge {
 			events: events ?? this.ground.events
 		};
 		return this.news(this.ground, today);
+	}
+	/** Every outlet with what protects it, of the ground that was told last; before one was: none. */
+	protection(): ProtectionRow[] {
+		if (!this.ground || !this.told) return [];
+		const job = knownJob(this.ground.job);
+		return protectionRows({ edition: editionOf(job), job }, this.ground.readings, this.told.stages.protect.findings);
 	}
 	private news(ground: Ground, today: string): News {
 		const now = assess(ground.job, ground.readings);

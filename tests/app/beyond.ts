@@ -14,3 +14,20 @@ export const beyond = (b: Browser): Promise<string[]> =>
 				out.push(e.tagName + '.' + e.className + ' "' + (e.textContent || e.getAttribute('aria-label') || '').trim().slice(0, 30) + '" to ' + Math.round(r.right));
 		}
 		return out.slice(0, 5);`);
+
+/** Controls that a thumb misses: under 44 px high or, where they are buttons, wide; links within a text and what a label makes larger are not. */
+export const underThumb = (b: Browser): Promise<string[]> =>
+	b.run<string[]>(`
+		const least = 43.5;
+		const out = new Set();
+		for (const e of document.querySelectorAll('button, select, textarea, input:not([type=hidden]):not([type=file]), a[href]')) {
+			const label = e.closest('label') ?? (e.id && document.querySelector('label[for="' + CSS.escape(e.id) + '"]'));
+			const boxes = [e, ...(label && /checkbox|radio/.test(e.type) ? [label] : [])].map((x) => x.getBoundingClientRect());
+			const style = getComputedStyle(e);
+			const [high, wide] = [Math.max(...boxes.map((r) => r.height)), Math.max(...boxes.map((r) => r.width))];
+			if (!high || !wide || style.visibility !== 'visible' || e.closest('[inert], svg')) continue;
+			if (e.tagName === 'A' && style.display === 'inline') continue;
+			if (high < least || (e.tagName === 'BUTTON' && wide < least))
+				out.add(e.tagName + '.' + (e.getAttribute('class') ?? '').slice(0, 40) + ' "' + (e.textContent || e.getAttribute('aria-label') || '').trim().slice(0, 30) + '" ' + Math.round(wide) + 'x' + Math.round(high));
+		}
+		return [...out].slice(0, 8);`);

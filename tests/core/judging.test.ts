@@ -6,6 +6,9 @@ import { DEMOS } from '../../src/core/demo';
 import { changesBetween } from '../../src/core/edit/merge/change';
 import { failedJudged, withNews, type Ground, type Judged } from '../../src/core/judged';
 import { Judge } from '../../src/core/judging';
+import { editionOf } from '../../src/core/code/amended-edition';
+import { protectionRows } from '../../src/core/protection/protection-rows';
+import { knownJob } from '../../src/core/model/known';
 import type { Job } from '../../src/core/model/known';
 import { STAGES } from '../../src/core/model/kinds';
 import { nextAt, nextOf } from '../../src/core/next';
@@ -78,6 +81,23 @@ test('a change that does not fit the ground is refused, and nothing is judged be
 	const elsewhere = produce(ground.job, (d) => void (d.name = 'Elsewhere'));
 	const job = produce(elsewhere, (d) => void (d.name = 'Further'));
 	assert.equal(judge.follow({ job: changesBetween(elsewhere, job) }, today), null);
+});
+test('the outlets are listed for what was told last, with its findings', () => {
+	const judge = new Judge();
+	assert.deepEqual(judge.protection(), []);
+	const ground = demo();
+	judge.open(ground, today);
+	const job = produce(ground.job, (d) => {
+		const box = d.boxes.find((b) => b.name === 'K-06');
+		for (const device of box?.devices ?? []) device.protection = 'none';
+		d.boxes.splice(0, 1);
+	});
+	judge.follow({ job: changesBetween(ground.job, job) }, today);
+	const edition = editionOf(job);
+	const { findings } = fresh({ ...ground, job }).assessment.stages.protect;
+	const rows = judge.protection();
+	assert.deepEqual(rows, protectionRows({ edition, job: knownJob(job) }, ground.readings, findings));
+	assert.equal(new Set(rows.map((r) => r.boxId)).has(ground.job.boxes[0]?.id ?? ''), false);
 });
 test('what could not be judged fails at every stage and is nowhere good', () => {
 	const { assessment, first } = failedJudged('no memory');

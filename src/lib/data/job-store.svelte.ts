@@ -19,6 +19,7 @@ import { deadStateAt, liveAlarms } from '$core/makeup/live-alarm';
 import type { Stage } from '$core/model/kinds';
 import type { Finding } from '$core/model/result';
 import { editionOf } from '$core/code/amended-edition';
+import type { ProtectionRow } from '$core/protection/protection-rows';
 import type { PieceConflict } from './edits';
 import * as jobs from './jobs';
 import { Judging } from './judging.svelte';
@@ -54,6 +55,10 @@ export class JobStore {
 	/** What comes next at a stage; with nothing left there, in the job. */
 	nextAt(stage: Stage): NextStep | null {
 		return this.judged.next[stage] ?? this.judged.first;
+	}
+	/** Every outlet with what protects it; worked out beside the page. */
+	protection(): Promise<readonly ProtectionRow[]> {
+		return this.judging.protection();
 	}
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
@@ -204,7 +209,6 @@ export class JobStore {
 	file(): JobFile {
 		return { hekto: 'job', fileVersion: FILE_VERSION, job: this.job, readings: this.readings, events: this.events };
 	}
-	/** @param withPhotos the pictures too, as a `.hekto` file: it grows by up to 0.3 MB for each */
 	/** The last edit of its history; null: none yet. */
 	get head(): string | null {
 		return this.session.head;
@@ -216,6 +220,7 @@ export class JobStore {
 		const text = writeJobFile({ job, readings, events, head: this.session.head, history });
 		return new File([text], `${job.name.replace(/[\\/:*?"<>|]+/g, ' ').trim()}.json`, { type: 'application/json' });
 	}
+	/** @param withPhotos the pictures too, as a `.hekto` file: it grows by up to 0.3 MB for each */
 	async saveFile(withPhotos = false): Promise<void> {
 		try {
 			const { job, readings, events } = this;

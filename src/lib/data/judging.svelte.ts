@@ -2,6 +2,7 @@ import { wrap } from 'comlink';
 import { changesBetween } from '$core/edit/merge/change';
 import { failedJudged, withNews, type Ground, type GroundChange, type Judged, type News } from '$core/judged';
 import type { Reading } from '$core/model/job';
+import type { ProtectionRow } from '$core/protection/protection-rows';
 import { today } from '$lib/clock';
 import type { JudgeApi } from '$lib/workers/judge.worker';
 import { judgeWorker } from '$lib/workers/use-worker';
@@ -9,6 +10,7 @@ import { judgeWorker } from '$lib/workers/use-worker';
 interface Judges {
 	open: (ground: Ground, today: string) => Promise<News> | News;
 	follow: (change: GroundChange, today: string) => Promise<News | null> | News | null;
+	protection: () => Promise<ProtectionRow[]> | ProtectionRow[];
 }
 
 /**
@@ -34,6 +36,10 @@ export class Judging {
 	/** What is shown is of the newest state. */
 	isOf({ job, readings }: Ground): boolean {
 		return this.of?.job === job && this.of.readings === readings;
+	}
+	/** Every outlet with what protects it, of what was judged last: worked out where it is judged. */
+	async protection(): Promise<readonly ProtectionRow[]> {
+		return (await this.judge?.protection()) ?? [];
 	}
 	close(): void {
 		this.closed = true;
@@ -85,7 +91,8 @@ export class Judging {
 		broken.catch(() => undefined);
 		this.judge = {
 			open: (...given) => Promise.race([api.open(...given), broken]),
-			follow: (...given) => Promise.race([api.follow(...given), broken])
+			follow: (...given) => Promise.race([api.follow(...given), broken]),
+			protection: () => Promise.race([api.protection(), broken])
 		};
 		return this.judge;
 	}

@@ -4,6 +4,7 @@ import { changesBetween } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
 import type { Command } from '$core/edit/command';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
+import { whenCalm } from './calm';
 import { freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
 import { eventsOf, getJob, readingsOf } from './jobs';
@@ -13,7 +14,7 @@ import { sayStoreFault } from './store-fault';
 /** A store that failed is tried again after this long, ms. */
 const AGAIN_MS = 5000;
 
-/** What holds edits and readings to the job file: loaded behind the first view, and waited for by the first edit. */
+/** What holds edits and readings to the job file: loaded when the page is first touched, or still; the first edit waits for it. */
 const loadDoor = () => import('$core/edit/merge/door');
 let opening: ReturnType<typeof loadDoor> | null = null;
 async function door(): ReturnType<typeof loadDoor> {
@@ -81,7 +82,7 @@ export class JobSession {
 			if (news.jobId === this.id && news.rev > this.ground.rev) void this.inTurn(() => this.catchUp(news.rows));
 		});
 		void this.inTurn(() => this.readTurns());
-		void door().catch(() => undefined);
+		whenCalm(() => void door().catch(() => undefined));
 	}
 	get id(): string {
 		return this.ground.job.id;

@@ -77,7 +77,9 @@
 			<td>
 				<a class="job" href={jobAddress(r.id, 'walk')}>{r.job.name}</a>
 				{#if r.job.place}<span class="soft place">{r.job.place}</span>{/if}
-				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
+				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>
+					<!-- The room of what comes: nothing moves when it does. -->
+				{:else if !found}<span class="next-here soft">Checking what comes next…</span>{/if}
 			</td>
 			<td class="open">
 				{#if found?.violations}<span><Mark kind="violation" /> {found.violations}</span>{/if}

@@ -190,8 +190,10 @@
 		<BrandMark size={26} />
 		<span class="name">HEKTO</span>
 		<span class="soft">one model of a house's wiring, from the first walk-through to the hand-over</span>
-		<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
-			>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn
+		<InTurn
+			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
+				>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn
+			></InTurn
 		>
 	</header>
 	<main>
@@ -335,7 +337,9 @@
 		display: grid;
 		grid-template-rows: auto 1fr auto;
 	}
+	/* As high as what comes into it. */
 	header {
+		min-height: 56px;
 		display: flex;
 		align-items: center;
 		gap: 12px;
@@ -466,6 +470,9 @@
 		margin: 0;
 	}
 	@media (max-width: 820px) {
+		header {
+			min-height: 69.5px;
+		}
 		header .soft {
 			display: none;
 		}

@@ -34,9 +34,9 @@
 	const shape = $derived(
 		[
 			`look-${look} ${INK} ${FILL} ${EDGE}`,
-			look === 'bare' ? 'border-0 min-w-8 px-1 max-[820px]:min-w-11' : look === 'quiet' ? 'border' : 'border-[1.5px]',
+			look === 'bare' ? 'border-0 min-w-8 px-1' : look === 'quiet' ? 'border' : 'border-[1.5px]',
 			look === 'bare' ? 'min-h-8' : small ? 'min-h-8 px-2.5 text-[14.5px]' : 'min-h-9 px-3.5 text-[15px]',
-			'max-[820px]:min-h-11 py-1 rounded font-semibold cursor-pointer focus-within:ring-0',
+			'max-[820px]:min-h-[44px] max-[820px]:min-w-[44px] py-1 rounded font-semibold cursor-pointer focus-within:ring-0',
 			pressed ? 'bg-(--copper-wash)! border-(--copper)!' : ''
 		].join(' ')
 	);

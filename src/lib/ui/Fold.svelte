@@ -13,7 +13,7 @@
 	let { title, head, open = $bindable(false), children }: Props = $props();
 	/** The library's look gives way to a line of text with its sign. */
 	const LINE =
-		'fold-head min-h-9 max-[820px]:min-h-11 p-0! border-0! rounded-none! bg-transparent! focus:ring-0! font-semibold text-(--ink)! justify-start! gap-1 cursor-pointer';
+		'fold-head min-h-9 max-[820px]:min-h-[44px] p-0! border-0! rounded-none! bg-transparent! focus:ring-0! font-semibold text-(--ink)! justify-start! gap-1 cursor-pointer';
 </script>
 
 <!-- What is folded away stays in the page: nothing that is typed there is lost. -->

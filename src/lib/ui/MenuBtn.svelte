@@ -39,7 +39,7 @@
 <Dropdown simple bind:isOpen={open} placement="bottom-end" class="hekto-menu">
 	{#each rows as [key, name] (key)}
 		<DropdownItem
-			class="min-h-10 w-full text-left text-(--ink)! max-[820px]:min-h-11"
+			class="min-h-10 w-full text-left text-(--ink)! max-[820px]:min-h-[44px]"
 			onclick={() => {
 				open = false;
 				onpick(key);

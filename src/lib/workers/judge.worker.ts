@@ -3,5 +3,9 @@ import { Judge } from '$core/judging';
 
 /** Judges the open job beside the page. */
 const judge = new Judge();
-export type JudgeApi = Pick<Judge, 'open' | 'follow'>;
-expose({ open: judge.open.bind(judge), follow: judge.follow.bind(judge) } satisfies JudgeApi);
+export type JudgeApi = Pick<Judge, 'open' | 'follow' | 'protection'>;
+expose({
+	open: judge.open.bind(judge),
+	follow: judge.follow.bind(judge),
+	protection: judge.protection.bind(judge)
+} satisfies JudgeApi);

@@ -2,7 +2,7 @@
 	import { StageViews } from '../stage-views';
 	import Late from '$lib/ui/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
-	import { protectionRows } from '$core/protection/assess-protection';
+	import type { ProtectionRow } from '$core/protection/protection-rows';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Sheet from '$lib/ui/frame/Sheet.svelte';
@@ -34,7 +34,19 @@
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
-	const rows = $derived(protectionRows(store.ruled, store.readings, store.assessment.stages.protect.findings));
+	/** null: they are not there yet. Those of before stand until the new ones come. */
+	let judged = $state.raw<readonly ProtectionRow[] | null>(null);
+	// From the worker, after each evaluation.
+	$effect(() => {
+		const of = store.assessment;
+		void store
+			.protection()
+			.then((rows) => void (store.assessment === of && (judged = rows)))
+			.catch((error: unknown) =>
+				store.say(`The outlets could not be listed: ${error instanceof Error ? error.message : String(error)}`, true)
+			);
+	});
+	const rows = $derived(judged ?? []);
 	const count = (level: 'bad' | 'look') => rows.filter((r) => r.level === level).length;
 	const open = $derived(count('bad'));
 	const old = $derived(count('look'));
@@ -54,7 +66,9 @@
 	const sub = $derived(
 		view === 'plan' && dark
 			? `if ${dark.source} trips: what goes dead`
-			: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} existing without what new work needs` : ''}`
+			: !judged
+				? 'Checking the outlets…'
+				: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} existing without what new work needs` : ''}`
 	);
 	function showDark(source: string | null, boxIds: readonly string[]): void {
 		dark = source ? { source, boxIds: new Set(boxIds) } : null;
@@ -76,7 +90,7 @@
 			title={dark ? `Plan with what goes dead when ${dark.source} trips` : 'Plan with protection of each outlet'}
 		/>
 	{:else if view === 'outlets'}
-		<ProtectTable rows={shown} />
+		{#if judged}<ProtectTable rows={shown} />{/if}
 	{:else if view === 'devices'}
 		<Late load={() => import('./PlaceSheet.svelte')}
 			>{#snippet children(PlaceSheet)}<PlaceSheet ondark={showDark} />{/snippet}</Late

@@ -156,12 +156,16 @@
 	>{#each shopPeople() as p (p.initials)}<option value={p.initials}>{p.name}</option>{/each}</datalist
 >
 <div class="frame" class:phone>
-	<TopLine
-		onjob={() => (open.job = true)}
-		onlive={() => (open.live = true)}
-		onkeys={() => (open.keys = true)}
-		onfind={() => (open.find = true)}
-	/>
+	<div class="top-room no-print">
+		<InTurn
+			><TopLine
+				onjob={() => (open.job = true)}
+				onlive={() => (open.live = true)}
+				onkeys={() => (open.keys = true)}
+				onfind={() => (open.find = true)}
+			/></InTurn
+		>
+	</div>
 	<Notice />
 	{#if phone && !step}<div class="strip no-print">{@render strip()}</div>{/if}
 	<div class="middle" class:folded={!slipOpen}>
@@ -194,7 +198,7 @@
 				>
 			</aside>
 		{:else if !phone}
-			<SlipEdge {stage} onopen={() => (peeked = true)} />
+			<div class="edge"><InTurn><SlipEdge {stage} onopen={() => (peeked = true)} /></InTurn></div>
 		{/if}
 	</div>
 	{#if phone}
@@ -245,6 +249,15 @@
 		/* Nothing in it makes the page wider than the screen. */
 		grid-template-columns: minmax(0, 1fr);
 	}
+	/* As high as what comes into it: nothing moves when it does. */
+	.top-room {
+		min-height: 46px;
+		min-width: 0;
+	}
+	.edge {
+		display: grid;
+		min-height: 0;
+	}
 	.middle {
 		display: grid;
 		grid-template-columns: 148px minmax(0, 1fr) 318px;
@@ -280,6 +293,9 @@
 		border-top: 1.5px solid var(--ink);
 		min-height: 41px;
 		min-width: 0;
+	}
+	.phone .top-room {
+		min-height: 53px;
 	}
 	.phone {
 		grid-template-rows: auto auto auto minmax(0, 1fr) auto auto;

@@ -2,6 +2,7 @@
 	import { Table, TableBody, TableHead, TableHeadCell } from 'flowbite-svelte';
 	import { CaretDownSolid, CaretSortSolid, CaretUpSolid } from 'flowbite-svelte-icons';
 	import type { Snippet } from 'svelte';
+	import InTurn from '../InTurn.svelte';
 	import TextField from '../fields/TextField.svelte';
 	import { GrowingList } from './growing-list.svelte';
 	import { keepsWholeRows } from './whole-row';
@@ -40,7 +41,14 @@
 
 {#if filter && rows.length >= FILTER_FROM}
 	<div class="filter no-print">
-		<TextField label={filter} value={sorted.filter} onkeep={(v) => (sorted.filter = v)} ontype={(v) => (sorted.filter = v)} />
+		<InTurn
+			><TextField
+				label={filter}
+				value={sorted.filter}
+				onkeep={(v) => (sorted.filter = v)}
+				ontype={(v) => (sorted.filter = v)}
+			/></InTurn
+		>
 	</div>
 {/if}
 <div bind:this={table} use:keepsWholeRows>
@@ -74,17 +82,21 @@
 		</TableHead>
 		<TableBody>
 			{@render first?.()}
-			{#each sorted.shown.slice(0, growing.shown) as r (idOf(r))}
-				{@render row(r)}
-			{:else}
-				<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
-			{/each}
+			<InTurn
+				>{#each sorted.shown.slice(0, growing.shown) as r (idOf(r))}
+					{@render row(r)}
+				{:else}
+					<tr><td colspan={columns.length}>{rows.length ? 'No matching rows.' : empty}</td></tr>
+				{/each}</InTurn
+			>
 		</TableBody>
 	</Table>
 </div>
 
 <style>
+	/* As high as the field that comes into it. */
 	.filter {
+		min-height: 57.2px;
 		max-width: 320px;
 		margin-bottom: 8px;
 	}
@@ -103,6 +115,9 @@
 		opacity: 0.45;
 	}
 	@media (max-width: 820px) {
+		.filter {
+			min-height: 65.2px;
+		}
 		.sort {
 			min-height: 44px;
 		}

@@ -1,7 +1,7 @@
 import { inTurn } from '../in-turn';
 
 /** Rows of the first view of a list. */
-const FIRST = 10;
+const FIRST = 3;
 /** A task of drawing rows is held to about this long, ms: a frame is not missed by much on a slow phone. */
 const TASK_MS = 25;
 
