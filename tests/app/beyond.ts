@@ -25,7 +25,7 @@ export const underThumb = (b: Browser): Promise<string[]> =>
 			const boxes = [e, ...(label && /checkbox|radio/.test(e.type) ? [label] : [])].map((x) => x.getBoundingClientRect());
 			const style = getComputedStyle(e);
 			const [high, wide] = [Math.max(...boxes.map((r) => r.height)), Math.max(...boxes.map((r) => r.width))];
-			if (!high || !wide || style.visibility !== 'visible' || e.closest('[inert], svg')) continue;
+			if (high < 2 || wide < 2 || style.visibility !== 'visible' || e.closest('[inert], svg')) continue;
 			if (e.tagName === 'A' && style.display === 'inline') continue;
 			if (high < least || (e.tagName === 'BUTTON' && wide < least))
 				out.add(e.tagName + '.' + (e.getAttribute('class') ?? '').slice(0, 40) + ' "' + (e.textContent || e.getAttribute('aria-label') || '').trim().slice(0, 30) + '" ' + Math.round(wide) + 'x' + Math.round(high));

@@ -194,6 +194,11 @@
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
+	@media (max-width: 820px) {
+		h2 button {
+			line-height: 44px;
+		}
+	}
 	h2 button:focus-visible {
 		outline: 2.5px solid var(--copper);
 	}

@@ -281,6 +281,12 @@
 		text-decoration: underline;
 		padding: 4px;
 	}
+	@media (max-width: 820px) {
+		.trip button {
+			min-height: 44px;
+			min-width: 56px;
+		}
+	}
 	.practice {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));

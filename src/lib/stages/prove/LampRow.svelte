@@ -31,7 +31,7 @@
 	.same {
 		grid-column: 1 / -1;
 		justify-self: start;
-		min-height: 40px;
+		min-height: 44px;
 		border: 0;
 		background: none;
 		color: var(--copper);

@@ -228,7 +228,7 @@
 		border: 0;
 		background: none;
 		padding: 0;
-		min-height: 40px;
+		min-height: 44px;
 		text-align: left;
 		font-weight: 600;
 		color: var(--copper);

@@ -423,7 +423,7 @@
 		display: flex;
 		gap: 7px;
 		align-items: center;
-		min-height: 36px;
+		min-height: 44px;
 	}
 	.loaded input {
 		width: 20px;

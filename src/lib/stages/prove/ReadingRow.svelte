@@ -78,6 +78,11 @@
 		border-radius: 3px;
 		padding: 0 8px;
 	}
+	@media (max-width: 820px) {
+		.now input {
+			min-height: 44px;
+		}
+	}
 	.now input[aria-invalid] {
 		border-color: var(--stop);
 		color: var(--stop);

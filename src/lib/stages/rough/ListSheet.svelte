@@ -141,20 +141,24 @@
 						/></td
 					>
 					<td data-is="Ordered"
-						><input
-							type="checkbox"
-							aria-label={`${l.name}: ordered`}
-							checked={s.ordered}
-							onchange={() => put(l, { ordered: !s.ordered }, 'ordered')}
-						/></td
+						><label class="tap"
+							><input
+								type="checkbox"
+								aria-label={`${l.name}: ordered`}
+								checked={s.ordered}
+								onchange={() => put(l, { ordered: !s.ordered }, 'ordered')}
+							/></label
+						></td
 					>
 					<td data-is="There"
-						><input
-							type="checkbox"
-							aria-label={`${l.name}: there`}
-							checked={s.there}
-							onchange={() => put(l, { there: !s.there }, 'there')}
-						/></td
+						><label class="tap"
+							><input
+								type="checkbox"
+								aria-label={`${l.name}: there`}
+								checked={s.there}
+								onchange={() => put(l, { there: !s.there }, 'there')}
+							/></label
+						></td
 					>
 				</tr>
 			{/each}
@@ -215,13 +219,15 @@
 		}
 		tr {
 			display: grid;
-			grid-template-columns: repeat(4, 1fr) auto auto;
+			grid-template-columns: minmax(0, 0.8fr) minmax(0, 1fr) minmax(0, 0.5fr) minmax(0, 1fr) auto auto;
 			gap: 0 8px;
 			border-bottom: 1px dotted var(--rule);
 		}
-		td {
+		td,
+		td.small {
 			border: 0;
 			width: auto;
+			padding-right: 0;
 		}
 		td:first-child {
 			grid-column: 1 / -1;
@@ -230,12 +236,21 @@
 		td[data-is]::before {
 			content: attr(data-is);
 			display: block;
-			font: 400 13px var(--text, inherit);
+			font:
+				400 13px Barlow,
+				sans-serif;
 			color: var(--soft);
 		}
 	}
 	.done td {
 		color: var(--soft);
+	}
+	.tap {
+		display: inline-grid;
+		place-items: center;
+		min-height: 44px;
+		min-width: 44px;
+		margin-block: -7px;
 	}
 	input[type='checkbox'] {
 		width: 26px;

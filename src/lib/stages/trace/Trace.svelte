@@ -147,7 +147,8 @@
 		cursor: pointer;
 		color: var(--copper);
 		font-weight: 600;
-		min-height: 32px;
+		min-height: 44px;
+		min-width: 44px;
 		display: inline-flex;
 		align-items: center;
 	}

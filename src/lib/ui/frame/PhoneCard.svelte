@@ -67,6 +67,7 @@
 	.head {
 		all: unset;
 		flex: 1;
+		min-height: 44px;
 		min-width: 0;
 		cursor: pointer;
 	}

@@ -120,6 +120,7 @@
 		}
 		.sort {
 			min-height: 44px;
+			min-width: 44px;
 		}
 	}
 </style>
