@@ -86,7 +86,7 @@ async function attempt(tree: Tree, site: Site): Promise<Tried> {
 	if (!by.length) return { site, killed: false, tests: 0 };
 	const was = text.get(site.file) ?? '';
 	tree.write(site.file, was.slice(0, site.from) + site.becomes + was.slice(site.to));
-	const limit = 20_000 + 3 * by.reduce((s, r) => s + r.ms, 0);
+	const limit = 60_000 + 3 * by.reduce((s, r) => s + r.ms, 0);
 	const { passed } = await tree.run(
 		by.map((r) => r.test),
 		limit

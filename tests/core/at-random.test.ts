@@ -8,6 +8,7 @@ import { answersOf, REQUEST_SCHEMAS, ROUTE_NAMES } from './at-random/answers';
 import { EDIT_NAMES, editsOf, mergesOf, placesOf } from './at-random/edits';
 import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
 import { houseAtRandom } from './at-random/houses';
+import { drawnPieces, faultPieces, readPieces, workPieces } from './at-random/pieces';
 import { saidOf, type Said } from './at-random/said';
 
 /**
@@ -96,5 +97,9 @@ held('places and tapes', placesOf);
 held('readings', () => proofsOf(Array.from({ length: 16 }, (_, i) => i + 1)));
 held('guided checks', () => guidedOf(450));
 held('signs', signsOf);
+held('drawn pieces', drawnPieces);
+held('pieces of work', workPieces);
+held('pieces that are read', readPieces);
+held('faults put in', faultPieces);
 held('what a file may hold', () => schemasSaid());
 for (const seed of SEEDS) held(`house ${seed}`, () => saidOf(houseAtRandom(seed, CHANGES)));

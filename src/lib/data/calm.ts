@@ -7,6 +7,8 @@ const SIGNS = ['pointerdown', 'keydown', 'focusin'] as const;
  * that, or once the page has been still for a while, so that it is there when the network is not.
  */
 export function whenCalm(work: () => void): void {
+	// Away from a page (a worker, a test) there is nothing to be still: the first edit asks for it.
+	if (typeof window === 'undefined') return;
 	const now = (): void => {
 		clearTimeout(timer);
 		for (const sign of SIGNS) removeEventListener(sign, now, true);

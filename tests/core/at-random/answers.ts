@@ -33,42 +33,21 @@ const answering =
 		return checked.ok ? answer(checked.value) : checked.faults;
 	};
 const { read: _read, ...circuit } = BODIES.network as Record<string, unknown>;
+const cable = (id: string, toward: string, hot: string) => ({
+	id,
+	toward,
+	awg: '14',
+	conductors: [
+		{ color: 'black', net: hot },
+		{ color: 'white', net: 'neutral' },
+		{ color: 'bare', net: 'ground' }
+	]
+});
 const KITCHEN = {
 	edition: '2023',
 	practice: { style: 'pigtail', pushIn: false },
 	box: { material: 'metal', gangs: 2 },
-	cables: [
-		{
-			id: 'a',
-			toward: 'supply',
-			awg: '14',
-			conductors: [
-				{ color: 'black', net: 'hot' },
-				{ color: 'white', net: 'neutral' },
-				{ color: 'bare', net: 'ground' }
-			]
-		},
-		{
-			id: 'b',
-			toward: 'onward',
-			awg: '14',
-			conductors: [
-				{ color: 'black', net: 'hot' },
-				{ color: 'white', net: 'neutral' },
-				{ color: 'bare', net: 'ground' }
-			]
-		},
-		{
-			id: 'c',
-			toward: 'load',
-			awg: '14',
-			conductors: [
-				{ color: 'black', net: 'switched' },
-				{ color: 'white', net: 'neutral' },
-				{ color: 'bare', net: 'ground' }
-			]
-		}
-	],
+	cables: [cable('a', 'supply', 'hot'), cable('b', 'onward', 'hot'), cable('c', 'load', 'switched')],
 	devices: [
 		{ id: 'r', kind: 'receptacle', protection: 'gfci', load: ['b'] },
 		{ id: 's', kind: 'switch' }

@@ -76,6 +76,14 @@
 	const percent = (v: string) => (v.trim() && Number(v) >= 0 && Number(v) <= 100 ? null : `0 to 100; got "${v}"`);
 </script>
 
+{#snippet tick({ line, is, on, turn }: { line: MaterialLine; is: string; on: boolean; turn: () => void })}
+	<td data-is={is}
+		><label class="tap"
+			><input type="checkbox" aria-label={`${line.name}: ${is.toLowerCase()}`} checked={on} onchange={turn} /></label
+		></td
+	>
+{/snippet}
+
 <p class="big">
 	{#if sums.unpriced === list.lines.length && list.lines.length}
 		<b>{list.lines.length} lines</b>, no prices yet
@@ -140,26 +148,8 @@
 							onkeep={(v) => price(l.key, v)}
 						/></td
 					>
-					<td data-is="Ordered"
-						><label class="tap"
-							><input
-								type="checkbox"
-								aria-label={`${l.name}: ordered`}
-								checked={s.ordered}
-								onchange={() => put(l, { ordered: !s.ordered }, 'ordered')}
-							/></label
-						></td
-					>
-					<td data-is="There"
-						><label class="tap"
-							><input
-								type="checkbox"
-								aria-label={`${l.name}: there`}
-								checked={s.there}
-								onchange={() => put(l, { there: !s.there }, 'there')}
-							/></label
-						></td
-					>
+					{@render tick({ line: l, is: 'Ordered', on: s.ordered, turn: () => put(l, { ordered: !s.ordered }, 'ordered') })}
+					{@render tick({ line: l, is: 'There', on: s.there, turn: () => put(l, { there: !s.there }, 'there') })}
 				</tr>
 			{/each}
 		</tbody>

@@ -25,6 +25,21 @@
 	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
 	let table = $state<HTMLDivElement>();
 	const growing = new GrowingList(() => sorted.shown.length);
+	/** The longest that stands in each column: with it the columns are as wide at first as when all rows are there. */
+	const longest = $derived(
+		columns.map((c) =>
+			rows.length > growing.first
+				? rows.reduce((most, r) => {
+						const said = shownAs(c.value?.(r) ?? '');
+						return said.length > most.length ? said : most;
+					}, '')
+				: ''
+		)
+	);
+	/** About as a cell shows it, whatever it is sorted by: a figure with two or three digits, a moment as its day, long text in lines. */
+	const LINE = 28;
+	const shownAs = (v: string | number): string =>
+		typeof v === 'number' ? String(Number(v.toPrecision(3))) : v.slice(0, /^\d{4}-\d\d-\d\dT/.test(v) ? 12 : LINE);
 	let begun = false;
 	// A list that opens with something picked begins there; scrolling belongs to the DOM.
 	$effect(() => {
@@ -90,6 +105,12 @@
 				{/each}</InTurn
 			>
 		</TableBody>
+		<tfoot aria-hidden="true"
+			><tr class="widths"
+				>{#each columns as c, i (c.key)}<td class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}>{longest[i]}</td
+					>{/each}</tr
+			></tfoot
+		>
 	</Table>
 </div>
 
@@ -99,6 +120,10 @@
 		min-height: 57.2px;
 		max-width: 320px;
 		margin-bottom: 8px;
+	}
+	/* Takes part in how wide the columns are, and is not there. */
+	.widths {
+		visibility: collapse;
 	}
 	.sort {
 		all: unset;

@@ -8,6 +8,7 @@ const TASK_MS = 25;
 /** How much of a long list is drawn: its first view at once, then more, a few rows in a task, until all of it is there. */
 export class GrowingList {
 	shown = $state(FIRST);
+	readonly first = FIRST;
 	private step = 4;
 
 	/** @param length of the whole list, read anew whenever it changes. To be made where a component is. */

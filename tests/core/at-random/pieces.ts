@@ -1,0 +1,358 @@
+import { editionOf } from '../../../src/core/code/amended-edition';
+import { editions } from '../../../src/core/code/editions';
+import { hiddenFault } from '../../../src/core/faults/hidden-fault';
+import { FAULTS } from '../../../src/core/faults/kinds';
+import { cableFace } from '../../../src/core/formats/cable-face';
+import { guessRoles, readMapped, readTable } from '../../../src/core/formats/csv-mapping';
+import { readDxf, roomsFromDxf } from '../../../src/core/formats/dxf-in';
+import { faceOf } from '../../../src/core/formats/face-drawing';
+import { drawPlan } from '../../../src/core/formats/plan-drawing';
+import { boxLabels, namedFixtures, roomLabels } from '../../../src/core/formats/plan-labels';
+import { drawSet, setSvg } from '../../../src/core/formats/set-drawing';
+import { hazardAt, SCENARIOS } from '../../../src/core/instruments/hazard';
+import { houseAt, readHouse } from '../../../src/core/instruments/job-instrument';
+import { testerButton, ownButton } from '../../../src/core/instruments/gfci';
+import { copyDevice, OLD_DEVICES } from '../../../src/core/makeup/box/copy-device';
+import { terminalsOf } from '../../../src/core/makeup/box/landed';
+import { wiresOf } from '../../../src/core/makeup/box/wires';
+import { keyOfEnd, linksOf, litAcross } from '../../../src/core/makeup/set/make-up-set';
+import { POWER_AT, USUAL_SETS, usualSet, type UsualSet } from '../../../src/core/makeup/set/usual-sets';
+import { guidedWork } from '../../../src/core/makeup/work/guided-work';
+import { plateCheck, sameElement } from '../../../src/core/makeup/work/plate-check';
+import { GUIDED_WORK, type GuidedWork } from '../../../src/core/makeup/work/work-facts';
+import { sayFact } from '../../../src/core/model/fact-words';
+import { CABLES, EDITIONS, LOAD_KINDS, RACEWAYS } from '../../../src/core/model/kinds';
+import type { NemaKey } from '../../../src/core/model/kinds';
+import { NEMA } from '../../../src/core/code/nema-forms';
+import { knownJob } from '../../../src/core/model/known';
+import { proposeCircuits } from '../../../src/core/propose/propose-circuits';
+import { holeCheck } from '../../../src/core/rough/supports';
+import { racewayRun } from '../../../src/core/rough/raceway-run';
+import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT } from '../../../src/core/trace/tracer';
+import { tracerProfile } from '../../../src/core/trace/tracer-profile';
+import { Random } from '../../../scripts/fuzz/random';
+import { houseAtRandom } from './houses';
+import type { Said } from './said';
+
+const HOUSES = [0, 1].map((seed) => houseAtRandom(seed, 0));
+const house = (i: number) => HOUSES[i % 2] as (typeof HOUSES)[number];
+const told = (work: () => unknown): unknown => {
+	try {
+		return work();
+	} catch (error) {
+		return String(error);
+	}
+};
+
+/** Drawings of faces and sets, and what is carried over from an old device to a new one. */
+export function* drawnPieces(): Generator<Said> {
+	for (const key of Object.keys(NEMA) as NemaKey[]) yield ['faces', faceOf(key)];
+	for (const cable of CABLES)
+		for (const conductors of [2, 3, 4, null])
+			for (const ground of [true, false, null]) yield ['cable faces', cableFace({ cable, conductors, ground } as never)];
+	for (const set of Object.keys(USUAL_SETS) as UsualSet[])
+		for (const powerAt of POWER_AT)
+			for (const box of ['metal', 'plastic'] as const)
+				for (const pushIn of [true, false]) {
+					const made = usualSet(set, {
+						edition: '2023',
+						practice: { style: pushIn ? 'through' : 'pigtail', pushIn } as never,
+						awg: '14',
+						powerAt,
+						box
+					});
+					yield ['sets', [made, linksOf(made)]];
+					yield ['sets drawn', setSvg(drawSet(made, pushIn ? 'top' : 'bottom'), set)];
+					for (const b of made.boxes) {
+						yield [
+							'lit',
+							wiresOf(b.case).map((w) => [
+								keyOfEnd(b.made, w),
+								[...litAcross(made, { box: b.id, end: w })].map(([k, v]) => [k, [...v]])
+							])
+						];
+						const [device] = b.case.devices;
+						if (!device) continue;
+						const terminals = [...terminalsOf(b.case, device), 'splice', 'nothing'];
+						for (let n = 0; n < 6; n++) {
+							const r = new Random(n + terminals.length);
+							const on = wiresOf(b.case).map((w) => {
+								const at = r.pick(terminals);
+								return {
+									end: w,
+									at: at === 'splice' ? 'splice' : at === 'nothing' ? null : { terminal: at },
+									how: r.pick(['screw', 'push-in'])
+								};
+							});
+							const old = { device: r.pick(Object.keys(OLD_DEVICES)), on, tabs: { hot: r.pick(['in', 'out']), neutral: 'in' } };
+							yield [
+								'copied',
+								told(() =>
+									copyDevice(old as never, { case: b.case, made: b.made, device, grounding: n % 2 > 0, cables: new Map() })
+								)
+							];
+						}
+					}
+				}
+	for (const { job } of HOUSES) {
+		const plan = drawPlan(editionOf(job), knownJob(job), 0);
+		for (const scale of [0.4, 0.8, 1.3, 2.2, 4])
+			yield [
+				'labels of a plan',
+				told(() => [
+					roomLabels(plan, scale),
+					[...namedFixtures(plan, scale)],
+					boxLabels(plan, { scale, rooms: roomLabels(plan, scale), wanted: plan.boxes.map((b) => b.id) })
+				])
+			];
+	}
+}
+
+/** Work step by step, nameplates, holes, raceways, words of facts. */
+export function* workPieces(): Generator<Said> {
+	for (const work of Object.keys(GUIDED_WORK) as GuidedWork[])
+		for (const poles of [1, 2] as const)
+			for (const neutral of [true, false, null])
+				for (const flag of [true, false, null])
+					yield [
+						work,
+						guidedWork(work, {
+							subpanel: flag,
+							breaker: 'breaker 7',
+							poles,
+							neutral,
+							shared: flag === true,
+							otherSources: flag,
+							cord: flag !== false,
+							conductors: flag ? 3 : neutral ? 2 : null
+						})
+					];
+	for (const key of EDITIONS)
+		for (const kind of LOAD_KINDS)
+			for (const [n, volts] of [120, 208, 240, null].entries())
+				yield [
+					'plates',
+					told(() =>
+						plateCheck(
+							editions[key],
+							{
+								kind,
+								volts,
+								watts: [1500, 4500, null, 9000][n] ?? null,
+								amps: [12, null, 30, 16][n] ?? null,
+								mca: n % 2 ? 22 : null,
+								mocp: n > 1 ? 35 : null
+							},
+							{ volts: n > 2 ? 120 : 240, breakerA: [20, 30, null, 40][n] ?? null, carriesA: [20, 25, 30, null][n] ?? null }
+						)
+					)
+				];
+	for (const watts of [1500, 3500, 3800, 4500, null])
+		for (const volts of [120, 240, null]) yield ['elements', sameElement({ watts: 3800, volts: 240 }, { watts, volts })];
+	const edition = editions['2023'];
+	for (const member of ['bearing-stud', 'stud', 'joist'] as const)
+		for (const depthIn of [3.5, 5.5, 9.25])
+			for (const sizeIn of [0.5, 0.75, 0.875, 1, 1.4, 1.41, 2.1, 2.11])
+				for (const notch of [true, false])
+					for (const edgeIn of [undefined, 0.6, 1.25, 2])
+						yield ['holes', holeCheck(edition, { member, depthIn, sizeIn, notch, edgeIn, middleThird: sizeIn > 1 })];
+	for (const raceway of RACEWAYS)
+		for (const [n, bends] of [[], [90, 90, 90, 90], [90, 90, 90, 90, 10], [45]].entries())
+			for (const where of ['inside', 'outdoors', 'buried'] as const)
+				yield [
+					'raceways',
+					racewayRun(edition, {
+						raceway,
+						sizeIn: [0.5, 0.75, 1.25, 2][n] ?? 1,
+						lengthFt: [6, 7, null, 26][n] ?? null,
+						bends,
+						breakerA: [20, 21, 60, null][n] ?? null,
+						largestAwg: (['12', '4', '6', null] as const)[n] ?? null,
+						wireGround: n % 2 > 0,
+						where
+					})
+				];
+	for (const { job } of HOUSES) {
+		const rows = { leg: job.legs, circuit: job.circuits, box: job.boxes, panel: job.panels, feeder: job.panels };
+		for (const [of, list] of Object.entries(rows))
+			for (const field of [
+				'lengthFt',
+				'awg',
+				'cable',
+				'fromId',
+				'panelId',
+				'slot',
+				'breakerA',
+				'material',
+				'mainA',
+				'slots',
+				'metal',
+				'ground'
+			])
+				for (const row of list.slice(0, 6)) yield ['facts', told(() => sayFact(job, { of, id: row.id, field } as never))];
+	}
+}
+
+const CELLS = [
+	'120',
+	'118.4 V',
+	'0',
+	'on on off',
+	'lit dark lit',
+	'ok',
+	'open ground',
+	'reversed',
+	'trips',
+	'holds',
+	'none found',
+	'1.2 k',
+	'>1M',
+	'OL',
+	'',
+	'3%',
+	'250 mV',
+	'x',
+	'still live'
+];
+const HEADINGS = [
+	'Place',
+	'Hot-neutral',
+	'HG (V)',
+	'N-G',
+	'Drop %',
+	'Lamps',
+	'Loop ohms',
+	'Ground path',
+	'GFCI own',
+	'GFCI ms',
+	'Grip',
+	'When',
+	'By',
+	'Note',
+	'Load A'
+];
+const entity = (rows: readonly (readonly [number, string | number])[]): string =>
+	rows.map(([code, v]) => `${code}\n${v}\n`).join('');
+/** A drawing with all that is read of one: lines, arcs, bulges, closed and open. */
+function dxfAtRandom(r: Random): string {
+	const parts: string[] = [];
+	for (let n = 0; n < 4; n++) {
+		const [x, y, w, h] = [n * 200, r.below(50), 100 + r.below(100), 90 + r.below(60)];
+		const corners = [
+			[x, y],
+			[x + w, y],
+			[x + w, y + h],
+			[x, y + h]
+		] as const;
+		const way = (n + r.below(4)) % 4;
+		if (way === 0)
+			for (const [i, [a, b]] of corners.entries()) {
+				const [c, d] = corners[(i + 1) % 4] ?? [0, 0];
+				parts.push(
+					entity([
+						[0, 'LINE'],
+						[8, 'WALLS'],
+						[10, a],
+						[20, b],
+						[11, c],
+						[21, d]
+					])
+				);
+			}
+		else {
+			const closed = way === 1;
+			const points = closed ? corners : [...corners, corners[0]];
+			parts.push(
+				entity([
+					[0, 'LWPOLYLINE'],
+					[8, 'WALLS'],
+					[90, points.length],
+					[70, closed ? 1 : 0],
+					...points.flatMap(([a, b], i): [number, number][] => [
+						[10, a],
+						[20, b],
+						...(way === 3 && i === 1 ? [[42, 0.4] as [number, number]] : [])
+					])
+				])
+			);
+		}
+		parts.push(
+			entity([
+				[0, 'ARC'],
+				[8, 'DOORS'],
+				[10, x],
+				[20, y],
+				[40, 30],
+				[50, r.below(360)],
+				[51, r.below(360)]
+			])
+		);
+	}
+	return `0\nSECTION\n2\nENTITIES\n${parts.join('')}0\nENDSEC\n0\nEOF\n`;
+}
+/** Tables and drawings from elsewhere. */
+export function* readPieces(): Generator<Said> {
+	for (let seed = 1; seed <= 30; seed++) {
+		const r = new Random(seed);
+		const { job } = house(seed);
+		const heads = ['Place', ...Array.from({ length: 5 }, () => r.pick(HEADINGS))];
+		const rows = Array.from({ length: 8 }, () => [r.pick(job.boxes).name, ...heads.slice(1).map(() => r.pick(CELLS))]);
+		const table = readTable([heads, ...rows].map((l) => l.join(',')).join('\n'));
+		const roles = guessRoles(table.columns);
+		let n = 0;
+		const usual = { at: '2026-11-05T10:00:00Z', loadA: 12, by: '', instrument: '' };
+		yield ['tables', [roles, told(() => readMapped({ table, roles, job, usual, newId: () => `t${++n}` }))]];
+		const read = readDxf(dxfAtRandom(r));
+		yield [
+			'drawings',
+			read.ok
+				? read.drawing.layers.map((l) =>
+						told(() => roomsFromDxf(read.drawing, { layerName: l.name, unit: r.pick(['inches', 'feet', 'meters']) }))
+					)
+				: read.faults
+		];
+	}
+}
+
+/** Houses with a fault put in: what instruments read there, what a body takes, what the search makes of it. */
+export function* faultPieces(): Generator<Said> {
+	for (let seed = 1; seed <= 24; seed++) {
+		const { job } = house(seed);
+		const known = knownJob(job);
+		const circuit = known.circuits[seed % known.circuits.length];
+		if (!circuit) continue;
+		const ruled = { edition: editionOf(job), job: known };
+		const fault = hiddenFault(known, circuit, seed);
+		yield ['hidden faults', fault];
+		const boxId = job.legs.filter((l) => l.circuitId === circuit.id).at(-1)?.toId ?? '';
+		const at = houseAt(ruled, { boxId, faults: fault ? [fault] : [] });
+		if (at.ok) {
+			const { built, outlet } = at.house;
+			yield ['read', told(() => readHouse(at.house, 12))];
+			yield ['buttons', [told(() => testerButton(built, outlet.id)), told(() => ownButton(built, boxId))]];
+		} else yield ['read', at.why];
+		yield ['hazards', SCENARIOS.map((scenario) => told(() => hazardAt(ruled, circuit, { boxId, scenario })))];
+		yield ['profiles', [null, boxId].map((openAt) => told(() => [...tracerProfile(job, circuit.id, openAt)]))];
+	}
+	yield ['kinds', FAULTS];
+	for (const what of TRACED_WHAT) yield ['tracer', tracerSteps(what)];
+	for (let seed = 1; seed <= 40; seed++) {
+		const r = new Random(seed);
+		const levels = Array.from({ length: 1 + r.below(6) }, (_, n) => ({
+			at: `b${n}`,
+			level: r.pick([0, 1, 2, 5, 10, 19, 20, 21, 50, 60, 90, 100])
+		}));
+		yield ['tracer', [tracerCall(levels), tracerBreaker(levels), tracedBoxes(levels, 100)]];
+	}
+	const { job } = house(1);
+	let n = 0;
+	yield [
+		'proposed',
+		told(() =>
+			proposeCircuits(
+				knownJob({ ...job, circuits: [], legs: [], practice: { ...job.practice, receptacles12: true } }),
+				() => `p${++n}`
+			)
+		)
+	];
+}
