@@ -51,11 +51,15 @@ function partsOf({ getModuleInfo, ids }: Modules): (id: string) => Part | null {
 		for (const id of seen) for (const next of importsOf(id)) seen.add(next);
 		return seen;
 	};
-	const from = (places: readonly string[]) => reached(ids.filter((id) => places.some((p) => id.includes(p))));
+	const at = (place: string): string[] => {
+		const found = ids.filter((id) => id.includes(place));
+		// Under another name it would go to no part, and nothing else would tell.
+		if (!found.length) throw new Error(`scripts/parts.ts names ${place}, and there is no such module`);
+		return found;
+	};
+	const from = (places: readonly string[]) => reached(places.flatMap(at));
 	const [every, list, job, later] = [from(EVERY), from(LIST), from(JOB), from(LATER)];
-	const stages = ids
-		.filter((id) => FRAMES.some((f) => id.endsWith(f)))
-		.flatMap((id) => getModuleInfo(id)?.dynamicallyImportedIds ?? []);
+	const stages = FRAMES.flatMap(at).flatMap((id) => getModuleInfo(id)?.dynamicallyImportedIds ?? []);
 	const reachedBy = stages.map((id) => reached([id]));
 	const stagesOf = (id: string): number => reachedBy.filter((seen) => seen.has(id)).length;
 	return (id) => {
@@ -74,6 +78,7 @@ export function parts(): Plugin {
 	const group = (name: Part, at: number) => ({ name, test: (id: string) => partOf?.(id) === name, priority: PARTS.length - at });
 	return {
 		name: 'parts-of-the-page',
+		applyToEnvironment: (environment) => environment.name === 'client',
 		config: (config) =>
 			config.build?.ssr ? undefined : { build: { rollupOptions: { output: { codeSplitting: { groups: PARTS.map(group) } } } } },
 		buildEnd() {

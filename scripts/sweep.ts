@@ -6,9 +6,9 @@ import { beyond, underThumb } from '../tests/app/beyond';
 import { Browser, serve } from '../tests/app/browser';
 
 /**
- * Every view of every stage of both demo jobs, and every dialog, in both themes and at every size: what axe finds, and what reaches
- * beyond the page (WCAG 2.2 AA, 1.4.10), and on a phone what is smaller than 44 px. `npm run sweep -- --sizes desk,phone,narrow,zoomed --job quillback`. The tests look at a
- * part of it; this takes some minutes.
+ * Every view of every stage of both demo jobs, and every dialog, in both themes and at every size: what axe finds, what reaches
+ * beyond the page (WCAG 2.2 AA, 1.4.10), and on a phone what is smaller than 44 px. The tests look at a part of it; this takes
+ * some minutes. `npm run sweep -- --sizes desk,phone,narrow,zoomed --themes light --jobs quillback`
  */
 const SIZES = {
 	desk: { width: 1280, height: 800 },

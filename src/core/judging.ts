@@ -34,15 +34,20 @@ export class Judge {
 		};
 		return this.news(this.ground, today);
 	}
-	/** Every outlet with what protects it, of the ground that was told last; before one was: none. */
-	protection(): ProtectionRow[] {
-		if (!this.ground || !this.told) return [];
+	/**
+	 * Every outlet with what protects it, of the ground that was told last.
+	 * @returns null where its protection is not judged, or could not be: then nothing of it may be shown as good
+	 */
+	protection(): ProtectionRow[] | null {
+		if (!this.ground || !this.told || this.told.stages.protect.failed !== undefined) return null;
 		const job = knownJob(this.ground.job);
 		return protectionRows({ edition: editionOf(job), job }, this.ground.readings, this.told.stages.protect.findings);
 	}
 	private news(ground: Ground, today: string): News {
-		const now = assess(ground.job, ground.readings);
 		const before = this.told;
+		// Where this throws, what was told before is of another ground.
+		this.told = null;
+		const now = assess(ground.job, ground.readings);
 		this.told = now;
 		const situation = { ...ground, job: knownJob(ground.job), assessment: now, today };
 		return {

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { STAGES } from '../../src/core/model/kinds';
-import { beyond } from './beyond';
+import { beyond, underThumb } from './beyond';
 import { Browser, DESK, PHONE, together } from './browser';
 
 /** axe-core finds nothing on any stage, in either theme, at either size. */
@@ -178,3 +178,19 @@ for (const [words, size] of [
 		const name = await b.run<number>('return document.querySelector("header .live .name").getBoundingClientRect().width');
 		assert.ok(name > 40, `${name} px for what is off`);
 	});
+
+test('on a phone every button, field and box is 44 px or more', async () => {
+	await b.resize(PHONE);
+	for (const at of [
+		'/',
+		...STAGES.map((stage) => `/job/marrow-street/${stage}?box=sw-04`),
+		'/job/quillback/protect',
+		'/job/quillback/rough?view=list',
+		'/job/quillback/prove?view=log'
+	]) {
+		await b.go(at);
+		await b.find('h1');
+		await b.settled();
+		assert.deepEqual(await underThumb(b), [], at);
+	}
+});

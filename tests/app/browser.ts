@@ -178,7 +178,8 @@ export class Browser {
 		await this.driver.sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate });
 	}
 	/** Gives each field of a part of the page its label, for a selector: `[data-label="Name"]`. */
-	label(css: string): Promise<void> {
+	async label(css: string): Promise<void> {
+		await this.find(`${css} label`);
 		return this.run(
 			'for (const l of document.querySelectorAll(arguments[0] + " label")) l.parentElement.querySelector("select, input")?.setAttribute("data-label", l.textContent)',
 			css

@@ -5,10 +5,10 @@ import test from 'node:test';
 import { jsonSchemaOf } from '../../src/core/formats/json-schema';
 import { jobFileSchema } from '../../src/core/model/file/schema';
 import { answersOf, REQUEST_SCHEMAS, ROUTE_NAMES } from './at-random/answers';
-import { EDIT_NAMES, editsOf, mergesOf, placesOf } from './at-random/edits';
 import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
 import { houseAtRandom } from './at-random/houses';
-import { drawnPieces, faultPieces, readPieces, workPieces } from './at-random/pieces';
+import { drawnPieces, faultPieces, workPieces } from './at-random/pieces';
+import { placesOf } from './at-random/places';
 import { saidOf, type Said } from './at-random/said';
 
 /**
@@ -91,15 +91,12 @@ const TABLES = await tables();
 held('tables', () => TABLES);
 for (const name of ROUTE_NAMES)
 	held(`requests of ${name}`, () => answersOf(name, { count: name === 'diagnose' ? 40 : 200, seed: 1 }));
-for (const name of EDIT_NAMES) held(`edit: ${name}`, () => editsOf(name, { count: 40, seed: EDIT_NAMES.indexOf(name) }));
-held('merges', () => mergesOf(Array.from({ length: 30 }, (_, i) => i + 1)));
 held('places and tapes', placesOf);
 held('readings', () => proofsOf(Array.from({ length: 16 }, (_, i) => i + 1)));
 held('guided checks', () => guidedOf(450));
 held('signs', signsOf);
 held('drawn pieces', drawnPieces);
 held('pieces of work', workPieces);
-held('pieces that are read', readPieces);
 held('faults put in', faultPieces);
 held('what a file may hold', () => schemasSaid());
 for (const seed of SEEDS) held(`house ${seed}`, () => saidOf(houseAtRandom(seed, CHANGES)));

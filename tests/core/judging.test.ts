@@ -84,7 +84,7 @@ test('a change that does not fit the ground is refused, and nothing is judged be
 });
 test('the outlets are listed for what was told last, with its findings', () => {
 	const judge = new Judge();
-	assert.deepEqual(judge.protection(), []);
+	assert.equal(judge.protection(), null);
 	const ground = demo();
 	judge.open(ground, today);
 	const job = produce(ground.job, (d) => {
@@ -95,9 +95,18 @@ test('the outlets are listed for what was told last, with its findings', () => {
 	judge.follow({ job: changesBetween(ground.job, job) }, today);
 	const edition = editionOf(job);
 	const { findings } = fresh({ ...ground, job }).assessment.stages.protect;
-	const rows = judge.protection();
+	const rows = judge.protection() ?? [];
 	assert.deepEqual(rows, protectionRows({ edition, job: knownJob(job) }, ground.readings, findings));
 	assert.equal(new Set(rows.map((r) => r.boxId)).has(ground.job.boxes[0]?.id ?? ''), false);
+});
+test('a ground that can not be judged leaves no list of the one before it', () => {
+	const judge = new Judge();
+	const ground = demo();
+	judge.open(ground, today);
+	assert.ok(judge.protection()?.length);
+	const broken = { ...ground.job, rooms: null } as unknown as Job;
+	assert.throws(() => judge.follow({ job: changesBetween(ground.job, broken) }, today));
+	assert.equal(judge.protection(), null);
 });
 test('what could not be judged fails at every stage and is nowhere good', () => {
 	const { assessment, first } = failedJudged('no memory');

@@ -56,8 +56,8 @@ export class JobStore {
 	nextAt(stage: Stage): NextStep | null {
 		return this.judged.next[stage] ?? this.judged.first;
 	}
-	/** Every outlet with what protects it; worked out beside the page. */
-	protection(): Promise<readonly ProtectionRow[]> {
+	/** Every outlet with what protects it; worked out beside the page. null: it is not judged. */
+	protection(): Promise<readonly ProtectionRow[] | null> {
 		return this.judging.protection();
 	}
 	readonly edition = $derived(editionOf(this.job));

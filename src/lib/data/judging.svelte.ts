@@ -10,7 +10,7 @@ import { judgeWorker } from '$lib/workers/use-worker';
 interface Judges {
 	open: (ground: Ground, today: string) => Promise<News> | News;
 	follow: (change: GroundChange, today: string) => Promise<News | null> | News | null;
-	protection: () => Promise<ProtectionRow[]> | ProtectionRow[];
+	protection: () => Promise<ProtectionRow[] | null> | ProtectionRow[] | null;
 }
 
 /**
@@ -37,9 +37,9 @@ export class Judging {
 	isOf({ job, readings }: Ground): boolean {
 		return this.of?.job === job && this.of.readings === readings;
 	}
-	/** Every outlet with what protects it, of what was judged last: worked out where it is judged. */
-	async protection(): Promise<readonly ProtectionRow[]> {
-		return (await this.judge?.protection()) ?? [];
+	/** Every outlet with what protects it, of what was judged last: worked out where it is judged. null: it is not judged. */
+	async protection(): Promise<readonly ProtectionRow[] | null> {
+		return (await this.judge?.protection()) ?? null;
 	}
 	close(): void {
 		this.closed = true;

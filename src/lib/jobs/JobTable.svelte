@@ -16,6 +16,8 @@
 		rows: readonly JobRow[];
 		/** What is open in each, and what comes next. */
 		open: ReadonlyMap<string, OpenCount & { next?: NextStep | null }>;
+		/** Those that are not in it are being counted. */
+		counting: boolean;
 		onreset: Act;
 		onduplicate: Act;
 		onarchive: Act;
@@ -23,7 +25,7 @@
 		/** Takes one back that was removed. */
 		onback: Act;
 	}
-	let { rows, open, onreset, onduplicate, onarchive, onremove, onback }: Props = $props();
+	let { rows, open, counting, onreset, onduplicate, onarchive, onremove, onback }: Props = $props();
 	/** Rows whose menu was asked for. */
 	let menus = $state.raw<ReadonlySet<string>>(new Set());
 	/** The one that was asked for just now: it opens as soon as it is there. */
@@ -79,7 +81,7 @@
 				{#if r.job.place}<span class="soft place">{r.job.place}</span>{/if}
 				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>
 					<!-- The room of what comes: nothing moves when it does. -->
-				{:else if !found}<span class="next-here soft">Checking what comes next…</span>{/if}
+				{:else if !found && counting}<span class="next-here soft">Checking what comes next…</span>{/if}
 			</td>
 			<td class="open">
 				{#if found?.violations}<span><Mark kind="violation" /> {found.violations}</span>{/if}

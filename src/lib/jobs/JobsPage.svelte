@@ -51,9 +51,11 @@
 	let said = $state('');
 	let asking = $state<'call' | 'job' | null>(null);
 	let loaded = $state(false);
+	let counting = $state(true);
 	let reading = $state(false);
 
 	async function load(): Promise<void> {
+		counting = true;
 		try {
 			if (!(await settleStore())) fault = ONLY_HERE;
 			if (!(await isSeeded())) await seed();
@@ -62,9 +64,10 @@
 				rows.flatMap((row) => (row.open?.rev === row.rev && row.open.next !== undefined ? [[row.id, row.open] as const] : []))
 			);
 			kept = await askToPersist();
-			void count(rows.filter((row) => !open.has(row.id)));
+			void count(rows.filter((row) => !open.has(row.id))).then(() => (counting = false));
 		} catch (error) {
 			fault = sayStoreFault(error);
+			counting = false;
 		}
 		loaded = true;
 	}
@@ -283,6 +286,7 @@
 						><JobTable
 							rows={listed}
 							{open}
+							{counting}
 							onreset={putBack}
 							onduplicate={duplicate}
 							onarchive={archive}

@@ -3,8 +3,6 @@ import { editions } from '../../../src/core/code/editions';
 import { hiddenFault } from '../../../src/core/faults/hidden-fault';
 import { FAULTS } from '../../../src/core/faults/kinds';
 import { cableFace } from '../../../src/core/formats/cable-face';
-import { guessRoles, readMapped, readTable } from '../../../src/core/formats/csv-mapping';
-import { readDxf, roomsFromDxf } from '../../../src/core/formats/dxf-in';
 import { faceOf } from '../../../src/core/formats/face-drawing';
 import { drawPlan } from '../../../src/core/formats/plan-drawing';
 import { boxLabels, namedFixtures, roomLabels } from '../../../src/core/formats/plan-labels';
@@ -190,127 +188,6 @@ export function* workPieces(): Generator<Said> {
 				'ground'
 			])
 				for (const row of list.slice(0, 6)) yield ['facts', told(() => sayFact(job, { of, id: row.id, field } as never))];
-	}
-}
-
-const CELLS = [
-	'120',
-	'118.4 V',
-	'0',
-	'on on off',
-	'lit dark lit',
-	'ok',
-	'open ground',
-	'reversed',
-	'trips',
-	'holds',
-	'none found',
-	'1.2 k',
-	'>1M',
-	'OL',
-	'',
-	'3%',
-	'250 mV',
-	'x',
-	'still live'
-];
-const HEADINGS = [
-	'Place',
-	'Hot-neutral',
-	'HG (V)',
-	'N-G',
-	'Drop %',
-	'Lamps',
-	'Loop ohms',
-	'Ground path',
-	'GFCI own',
-	'GFCI ms',
-	'Grip',
-	'When',
-	'By',
-	'Note',
-	'Load A'
-];
-const entity = (rows: readonly (readonly [number, string | number])[]): string =>
-	rows.map(([code, v]) => `${code}\n${v}\n`).join('');
-/** A drawing with all that is read of one: lines, arcs, bulges, closed and open. */
-function dxfAtRandom(r: Random): string {
-	const parts: string[] = [];
-	for (let n = 0; n < 4; n++) {
-		const [x, y, w, h] = [n * 200, r.below(50), 100 + r.below(100), 90 + r.below(60)];
-		const corners = [
-			[x, y],
-			[x + w, y],
-			[x + w, y + h],
-			[x, y + h]
-		] as const;
-		const way = (n + r.below(4)) % 4;
-		if (way === 0)
-			for (const [i, [a, b]] of corners.entries()) {
-				const [c, d] = corners[(i + 1) % 4] ?? [0, 0];
-				parts.push(
-					entity([
-						[0, 'LINE'],
-						[8, 'WALLS'],
-						[10, a],
-						[20, b],
-						[11, c],
-						[21, d]
-					])
-				);
-			}
-		else {
-			const closed = way === 1;
-			const points = closed ? corners : [...corners, corners[0]];
-			parts.push(
-				entity([
-					[0, 'LWPOLYLINE'],
-					[8, 'WALLS'],
-					[90, points.length],
-					[70, closed ? 1 : 0],
-					...points.flatMap(([a, b], i): [number, number][] => [
-						[10, a],
-						[20, b],
-						...(way === 3 && i === 1 ? [[42, 0.4] as [number, number]] : [])
-					])
-				])
-			);
-		}
-		parts.push(
-			entity([
-				[0, 'ARC'],
-				[8, 'DOORS'],
-				[10, x],
-				[20, y],
-				[40, 30],
-				[50, r.below(360)],
-				[51, r.below(360)]
-			])
-		);
-	}
-	return `0\nSECTION\n2\nENTITIES\n${parts.join('')}0\nENDSEC\n0\nEOF\n`;
-}
-/** Tables and drawings from elsewhere. */
-export function* readPieces(): Generator<Said> {
-	for (let seed = 1; seed <= 30; seed++) {
-		const r = new Random(seed);
-		const { job } = house(seed);
-		const heads = ['Place', ...Array.from({ length: 5 }, () => r.pick(HEADINGS))];
-		const rows = Array.from({ length: 8 }, () => [r.pick(job.boxes).name, ...heads.slice(1).map(() => r.pick(CELLS))]);
-		const table = readTable([heads, ...rows].map((l) => l.join(',')).join('\n'));
-		const roles = guessRoles(table.columns);
-		let n = 0;
-		const usual = { at: '2026-11-05T10:00:00Z', loadA: 12, by: '', instrument: '' };
-		yield ['tables', [roles, told(() => readMapped({ table, roles, job, usual, newId: () => `t${++n}` }))]];
-		const read = readDxf(dxfAtRandom(r));
-		yield [
-			'drawings',
-			read.ok
-				? read.drawing.layers.map((l) =>
-						told(() => roomsFromDxf(read.drawing, { layerName: l.name, unit: r.pick(['inches', 'feet', 'meters']) }))
-					)
-				: read.faults
-		];
 	}
 }
 

@@ -34,17 +34,21 @@
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
 	let dark = $state.raw<{ source: string; boxIds: ReadonlySet<string> } | null>(null);
-	/** null: they are not there yet. Those of before stand until the new ones come. */
+	/** null: they are not there yet, or could not be listed. Those of before stand until it is told which. */
 	let judged = $state.raw<readonly ProtectionRow[] | null>(null);
-	// From the worker, after each evaluation.
+	let notListed = $state<string | null>(null);
+	// From the worker, after each evaluation. What was listed of another state does not stand where the new one fails.
 	$effect(() => {
 		const of = store.assessment;
-		void store
-			.protection()
-			.then((rows) => void (store.assessment === of && (judged = rows)))
-			.catch((error: unknown) =>
-				store.say(`The outlets could not be listed: ${error instanceof Error ? error.message : String(error)}`, true)
-			);
+		const told = (rows: typeof judged, why: string | null) => {
+			if (store.assessment !== of) return;
+			judged = rows;
+			notListed = why;
+		};
+		store.protection().then(
+			(rows) => told(rows, rows ? null : 'their protection could not be judged'),
+			(error: unknown) => told(null, error instanceof Error ? error.message : String(error))
+		);
 	});
 	const rows = $derived(judged ?? []);
 	const count = (level: 'bad' | 'look') => rows.filter((r) => r.level === level).length;
@@ -67,7 +71,9 @@
 		view === 'plan' && dark
 			? `if ${dark.source} trips: what goes dead`
 			: !judged
-				? 'Checking the outlets…'
+				? notListed
+					? `The outlets are not listed: ${notListed}.`
+					: 'Checking the outlets…'
 				: `${rows.length} outlets and devices by NEC ${store.edition.key}; ${open} with a violation${old ? `, ${old} existing without what new work needs` : ''}`
 	);
 	function showDark(source: string | null, boxIds: readonly string[]): void {
