@@ -11,7 +11,9 @@ const JOB = ['/src/routes/job/'];
 const LATER = ['JobTable', 'BackupSheet', 'ShopSheet']
 	.map((name) => `/src/lib/jobs/${name}.svelte`)
 	.concat('/src/lib/ui/MenuBtn.svelte');
-const EVERY = ['/src/routes/+layout', '/src/routes/+error', '/@sveltejs/kit/', '/generated/client-optimized/app.js'];
+/** What starts a page, before it is known which. */
+const START = ['/generated/client-optimized/app.js', '/@sveltejs/kit/src/runtime/client/entry.js'];
+const EVERY = ['/src/routes/+layout', '/src/routes/+error', '/@sveltejs/kit/'];
 /** The stages are loaded from there, one at a time; what so many of them need comes with the first. */
 const FRAMES = ['/src/lib/ui/frame/JobFrame.svelte', '/src/lib/ui/Views.svelte'];
 const OF_MANY = 3;
@@ -30,7 +32,7 @@ interface Modules {
 	ids: readonly string[];
 }
 /** What a part needs stands in those before it. */
-const PARTS = ['base', 'list', 'both', 'tables', 'later', 'job', 'stages'] as const;
+const PARTS = ['start', 'base', 'list', 'both', 'tables', 'later', 'job', 'stages'] as const;
 type Part = (typeof PARTS)[number];
 
 /** What is read with each first view: by module, the parts it belongs to. */
@@ -58,11 +60,12 @@ function partsOf({ getModuleInfo, ids }: Modules): (id: string) => Part | null {
 		return found;
 	};
 	const from = (places: readonly string[]) => reached(places.flatMap(at));
-	const [every, list, job, later] = [from(EVERY), from(LIST), from(JOB), from(LATER)];
+	const [start, every, list, job, later] = [from(START), from(EVERY), from(LIST), from(JOB), from(LATER)];
 	const stages = FRAMES.flatMap(at).flatMap((id) => getModuleInfo(id)?.dynamicallyImportedIds ?? []);
 	const reachedBy = stages.map((id) => reached([id]));
 	const stagesOf = (id: string): number => reachedBy.filter((seen) => seen.has(id)).length;
 	return (id) => {
+		if (start.has(id)) return 'start';
 		const inJob = job.has(id) || stagesOf(id) > 0;
 		if (every.has(id) || (list.has(id) && inJob)) return 'base';
 		if (list.has(id)) return 'list';

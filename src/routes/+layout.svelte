@@ -4,8 +4,7 @@
 	import UpdateOffer from '$lib/ui/UpdateOffer.svelte';
 	import { followVersions } from '$lib/ui/update.svelte';
 	let { children } = $props();
-	// After the first view: the files of the new version must not hold it up.
-	$effect(() => void followVersions());
+	$effect(followVersions);
 </script>
 
 <!-- Its theme is our style sheet; without one around it each part looks for it and throws. -->

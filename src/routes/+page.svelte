@@ -1,6 +1,8 @@
 <script lang="ts">
+	import InTurn from '$lib/ui/InTurn.svelte';
 	import JobsPage from '$lib/jobs/JobsPage.svelte';
 </script>
 
 <svelte:head><title>Hekto</title></svelte:head>
-<JobsPage />
+<!-- In a task apart from that which starts the application. -->
+<InTurn><JobsPage /></InTurn>

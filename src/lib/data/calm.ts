@@ -2,6 +2,10 @@
 const STILL_MS = 6000;
 const SIGNS = ['pointerdown', 'keydown', 'focusin'] as const;
 
+/** Does a thing that nobody waits for, and that would hold up those things that somebody does. */
+export function whenStill(work: () => void): void {
+	setTimeout(work, STILL_MS);
+}
 /**
  * Does a thing that the first view does not need: as soon as the user touches the page, so that it is ready for what comes of
  * that, or once the page has been still for a while, so that it is there when the network is not.

@@ -9,6 +9,7 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import { wide } from '$lib/ui/wide.svelte';
 	import { jobAddress } from './address';
 
 	type Act = (row: JobRow) => void;
@@ -88,16 +89,16 @@
 				{#if found?.failed}<span><Mark kind="violation" /> not all could be calculated</span>{/if}
 				{#if found?.cautions}<span><Mark kind="caution" /> {found.cautions}</span>{/if}
 			</td>
-			<td class="wide-only">
-				{#if found?.next}<a href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
-			</td>
-			<td class="wide-only edition"
-				>NEC {r.job.edition}{r.job.amendments.length ? ` · ${r.job.amendments.length} amended` : ''}<span class="soft place"
-					>permit {sayDay(r.job.permitDate)}</span
-				></td
-			>
-			<td class="num wide-only">{r.job.boxes.length}</td>
-			<td class="wide-only">{sayDay(r.updatedAt)}</td>
+			{#if wide.current}<td>
+					{#if found?.next}<a href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
+				</td>
+				<td class="edition"
+					>NEC {r.job.edition}{r.job.amendments.length ? ` · ${r.job.amendments.length} amended` : ''}<span class="soft place"
+						>permit {sayDay(r.job.permitDate)}</span
+					></td
+				>
+				<td class="num">{r.job.boxes.length}</td>
+				<td>{sayDay(r.updatedAt)}</td>{/if}
 			<td class="do">
 				<!-- The menu comes when it is asked for: a list does not wait for it. -->
 				{#if menus.has(r.id)}

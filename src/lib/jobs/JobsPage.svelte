@@ -2,6 +2,7 @@
 	import BrandMark from '$lib/ui/BrandMark.svelte';
 	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { today } from '$lib/clock';
+	import { afterTurns } from '$lib/ui/in-turn';
 	import InTurn from '$lib/ui/InTurn.svelte';
 	import Late from '$lib/ui/Late.svelte';
 	import { onMount } from 'svelte';
@@ -54,6 +55,18 @@
 	let counting = $state(true);
 	let reading = $state(false);
 
+	let tableComes: Promise<typeof import('./JobTable.svelte')> | null = null;
+	/** One and the same for all that wait for it; after a failure it is loaded again. */
+	const table = () =>
+		(tableComes ??= import('./JobTable.svelte').catch((error: unknown) => {
+			tableComes = null;
+			throw error;
+		}));
+	/** What stands below the list comes when that is drawn, and is not pushed down by it. */
+	const below = <T,>(part: () => Promise<T>): Promise<T> => {
+		const drawn = () => new Promise<void>(afterTurns);
+		return table().then(drawn, drawn).then(part);
+	};
 	async function load(): Promise<void> {
 		counting = true;
 		try {
@@ -64,7 +77,9 @@
 				rows.flatMap((row) => (row.open?.rev === row.rev && row.open.next !== undefined ? [[row.id, row.open] as const] : []))
 			);
 			kept = await askToPersist();
-			void count(rows.filter((row) => !open.has(row.id))).then(() => (counting = false));
+			const left = rows.filter((row) => !open.has(row.id));
+			// After the list is drawn: what counts them needs much of the machine.
+			void below(() => count(left)).then(() => (counting = false));
 		} catch (error) {
 			fault = sayStoreFault(error);
 			counting = false;
@@ -76,8 +91,9 @@
 		if (!keeps.store) return seedDemos();
 		await inWorker<SeedApi, unknown>(seedWorker, (api) => api.seed()).done.catch(seedDemos);
 	}
-	void load();
 	onMount(dropShell);
+	// After what needs no store is drawn.
+	onMount(() => void setTimeout(() => void load()));
 	// Opened from the installed app: by a shortcut, with a file, or with what was shared to it.
 	onMount(() => {
 		const asked = new URL(location.href).searchParams.get('new');
@@ -218,7 +234,16 @@
 				<b class="condensed">New job</b><span>A house: walk it, lay it out, circuit it, prove it.</span>
 			</button>
 			<div class="way file">
-				<FilePick small={false} label="Open job file" accept=".hekto,.json,application/json,application/zip" onpick={takeIn} />
+				<div class="pick">
+					<InTurn
+						><FilePick
+							small={false}
+							label="Open job file"
+							accept=".hekto,.json,application/json,application/zip"
+							onpick={takeIn}
+						/></InTurn
+					>
+				</div>
 				<span
 					>From another device. <button type="button" class="link" onclick={() => (reading = !reading)}>Read codes</button></span
 				>
@@ -280,7 +305,7 @@
 			{/if}
 		</div>
 		{#if loaded}
-			<Late load={() => import('./JobTable.svelte')}>
+			<Late load={table}>
 				{#snippet children(JobTable)}
 					<InTurn
 						><JobTable
@@ -311,10 +336,11 @@
 					>
 				{/snippet}
 			</Late>
-			<Late load={() => import('./BackupSheet.svelte')}
+			<Late load={() => below(() => import('./BackupSheet.svelte'))}
 				>{#snippet children(BackupSheet)}<InTurn><BackupSheet onrestored={load} /></InTurn>{/snippet}</Late
 			>
-			<Late load={() => import('./ShopSheet.svelte')}>{#snippet children(ShopSheet)}<InTurn><ShopSheet /></InTurn>{/snippet}</Late
+			<Late load={() => below(() => import('./ShopSheet.svelte'))}
+				>{#snippet children(ShopSheet)}<InTurn><ShopSheet /></InTurn>{/snippet}</Late
 			>
 		{:else}
 			<p class="soft">Looking…</p>
@@ -421,6 +447,10 @@
 		border-color: var(--rule);
 		justify-items: start;
 	}
+	/* As high as the button that comes into it. */
+	.pick {
+		min-height: 36px;
+	}
 	.taken {
 		margin: 0 0 8px;
 	}
@@ -474,6 +504,9 @@
 		margin: 0;
 	}
 	@media (max-width: 820px) {
+		.pick {
+			min-height: 44px;
+		}
 		header {
 			min-height: 69.5px;
 		}

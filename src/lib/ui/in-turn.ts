@@ -4,6 +4,8 @@
  * nothing below it is there yet to be pushed down.
  */
 const waiting: (() => void)[] = [];
+/** What waits until nothing is left to draw. */
+const after: (() => void)[] = [];
 let running = false;
 /** Where the next thing that is asked for stands; in a task of drawing: after what that has asked for already. */
 let inner: number | null = null;
@@ -20,13 +22,21 @@ export function inTurn(draw: () => void): () => void {
 		if (inner !== null && at < inner) inner -= 1;
 	};
 }
+/** Does this when all that waits for its turn is drawn. */
+export function afterTurns(work: () => void): void {
+	after.push(work);
+	if (!running) next();
+}
 function next(): void {
 	running = true;
 	setTimeout(() => {
 		const draw = waiting.shift();
 		running = !!draw;
 		inner = draw ? 0 : null;
-		if (!draw) return;
+		if (!draw) {
+			for (const work of after.splice(0)) work();
+			return;
+		}
 		next();
 		draw();
 	});

@@ -4,6 +4,7 @@
 	import type { Snippet } from 'svelte';
 	import InTurn from '../InTurn.svelte';
 	import TextField from '../fields/TextField.svelte';
+	import { wide } from '../wide.svelte';
 	import { GrowingList } from './growing-list.svelte';
 	import { keepsWholeRows } from './whole-row';
 	import { SortedRows, type Column } from './sorted-rows.svelte';
@@ -22,12 +23,13 @@
 		filter?: string | undefined;
 	}
 	let { columns, rows, idOf, row, first, empty, filter }: Props = $props();
+	const heads = $derived(columns.filter((c) => !c.wide || wide.current));
 	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
 	let table = $state<HTMLDivElement>();
 	const growing = new GrowingList(() => sorted.shown.length);
 	/** The longest that stands in each column: with it the columns are as wide at first as when all rows are there. */
 	const longest = $derived(
-		columns.map((c) =>
+		heads.map((c) =>
 			rows.length > growing.first
 				? rows.reduce((most, r) => {
 						const said = shownAs(c.value?.(r) ?? '');
@@ -72,29 +74,31 @@
 		border={false}
 		classes={{ div: 'static overflow-visible max-[820px]:overflow-x-auto' }}
 	>
-		<TableHead class="normal-case">
-			{#each columns as c (c.key)}
-				<TableHeadCell
-					class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}
-					aria-sort={c.value && sorted.by?.key === c.key ? sorted.order(c.key) : undefined}
-				>
-					{#if c.value && rows.length > 1}
-						{@const order = sorted.order(c.key)}
-						<button type="button" class="sort" onclick={() => sorted.turn(c.key)}
-							>{c.title}
-							{#if order === 'ascending'}<CaretUpSolid
-									size="xs"
-									aria-hidden="true"
-								/>{:else if order === 'descending'}<CaretDownSolid size="xs" aria-hidden="true" />{:else}<CaretSortSolid
-									size="xs"
-									class="unsorted"
-									aria-hidden="true"
-								/>{/if}</button
-						>
-					{:else}{c.title}{/if}
-				</TableHeadCell>
-			{/each}
-		</TableHead>
+		<InTurn
+			><TableHead class="normal-case">
+				{#each heads as c (c.key)}
+					<TableHeadCell
+						class={c.num ? 'num' : ''}
+						aria-sort={c.value && sorted.by?.key === c.key ? sorted.order(c.key) : undefined}
+					>
+						{#if c.value && rows.length > 1}
+							{@const order = sorted.order(c.key)}
+							<button type="button" class="sort" onclick={() => sorted.turn(c.key)}
+								>{c.title}
+								{#if order === 'ascending'}<CaretUpSolid
+										size="xs"
+										aria-hidden="true"
+									/>{:else if order === 'descending'}<CaretDownSolid size="xs" aria-hidden="true" />{:else}<CaretSortSolid
+										size="xs"
+										class="unsorted"
+										aria-hidden="true"
+									/>{/if}</button
+							>
+						{:else}{c.title}{/if}
+					</TableHeadCell>
+				{/each}
+			</TableHead></InTurn
+		>
 		<TableBody>
 			{@render first?.()}
 			<InTurn
@@ -107,8 +111,7 @@
 		</TableBody>
 		<tfoot aria-hidden="true"
 			><tr class="widths"
-				>{#each columns as c, i (c.key)}<td class={`${c.num ? 'num' : ''} ${c.wide ? 'wide-only' : ''}`}>{longest[i]}</td
-					>{/each}</tr
+				>{#each heads as c, i (c.key)}<td class={c.num ? 'num' : ''}>{longest[i]}</td>{/each}</tr
 			></tfoot
 		>
 	</Table>

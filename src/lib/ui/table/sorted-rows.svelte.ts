@@ -30,6 +30,9 @@ export class SortedRows<Row> {
 
 	readonly shown = $derived.by((): Row[] => {
 		const { columns, rows } = this.of();
+		const filter = this.filter.trim();
+		// As they come: nothing to work out before a first view.
+		if (!this.by && !filter) return [...rows];
 		const sorting: SortingState = this.by ? [{ id: this.by.key, desc: this.by.down }] : [];
 		const table = createTable<Row>({
 			data: rows as Row[],
@@ -49,7 +52,7 @@ export class SortedRows<Row> {
 		});
 		table.setOptions((options) => ({
 			...options,
-			state: { ...table.initialState, sorting, globalFilter: this.filter.trim() || undefined }
+			state: { ...table.initialState, sorting, globalFilter: filter || undefined }
 		}));
 		return table.getRowModel().rows.map((r) => r.original);
 	});
