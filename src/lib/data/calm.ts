@@ -1,6 +1,9 @@
 /** So long after a page's first view nothing of it is still being drawn, ms. */
 const STILL_MS = 6000;
-const SIGNS = ['pointerdown', 'keydown', 'focusin'] as const;
+const SIGNS = ['pointerdown', 'keydown', 'focusin', 'wheel'] as const;
+
+let calm = false;
+const waiting = new Set<() => void>();
 
 /** Does a thing that nobody waits for, and that would hold up those things that somebody does. */
 export function whenStill(work: () => void): void {
@@ -8,16 +11,26 @@ export function whenStill(work: () => void): void {
 }
 /**
  * Does a thing that the first view does not need: as soon as the user touches the page, so that it is ready for what comes of
- * that, or once the page has been still for a while, so that it is there when the network is not.
+ * that, or once the page has been still for a while, so that it is there when the network is not. At once where that has been.
+ * @returns gives it up where it has not come yet
  */
-export function whenCalm(work: () => void): void {
+export function whenCalm(work: () => void): () => void {
 	// Away from a page (a worker, a test) there is nothing to be still: the first edit asks for it.
-	if (typeof window === 'undefined') return;
-	const now = (): void => {
-		clearTimeout(timer);
-		for (const sign of SIGNS) removeEventListener(sign, now, true);
+	if (typeof window === 'undefined') return () => undefined;
+	if (calm) {
 		work();
-	};
-	const timer = setTimeout(now, STILL_MS);
-	for (const sign of SIGNS) addEventListener(sign, now, true);
+		return () => undefined;
+	}
+	if (!waiting.size) {
+		for (const sign of SIGNS) addEventListener(sign, now, { capture: true, passive: true });
+		whenStill(now);
+	}
+	waiting.add(work);
+	return () => void waiting.delete(work);
+}
+function now(): void {
+	calm = true;
+	for (const sign of SIGNS) removeEventListener(sign, now, { capture: true });
+	for (const work of waiting) work();
+	waiting.clear();
 }

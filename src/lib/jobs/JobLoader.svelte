@@ -13,6 +13,8 @@
 	}
 	let { id, children }: Props = $props();
 	async function load(): Promise<JobStore | null> {
+		// In a task apart from that which starts the application.
+		await new Promise((begun) => setTimeout(begun));
 		const opened = await openJob(id);
 		if (!opened) return null;
 		const store = new JobStore(opened);

@@ -58,7 +58,7 @@
 	</p>
 {/if}
 {#if rows.length}
-	<DataTable {columns} {rows} idOf={(r) => r.circuit.id} empty="" filter="Filter: number, name, kind">
+	<DataTable {columns} {rows} idOf={(r) => r.circuit.id} picked={!!store.selection} empty="" filter="Filter: number, name, kind">
 		{#snippet row({ circuit, run, worst, first, drop })}
 			<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
 				<td class="num">{circuit.number}</td>

@@ -30,6 +30,7 @@
 	{columns}
 	{rows}
 	idOf={(r) => r.deviceId}
+	picked={!!store.selection}
 	empty="Nothing to show: an outlet is checked once its box has a room."
 	filter="Filter: box, room, outlet, section"
 >

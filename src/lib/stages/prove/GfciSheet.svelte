@@ -102,6 +102,7 @@
 	{columns}
 	rows={register}
 	idOf={(g) => g.id}
+	picked={openId !== null}
 	empty="No GFCI in this job yet: set protection for a device or breaker in Protect."
 	filter="Filter: device, place, what it protects"
 >

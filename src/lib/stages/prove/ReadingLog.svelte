@@ -33,6 +33,7 @@
 	{columns}
 	{rows}
 	idOf={(r) => r.box.id}
+	picked={!!store.selection}
 	empty="No receptacles here yet. Press n, or New box in Walk: a name is enough to start reading."
 	filter="Filter: box, room, circuit, verdict"
 >

@@ -88,6 +88,7 @@
 			columns={LEGS}
 			rows={legs}
 			idOf={(l) => l.id}
+			picked={!!store.selection}
 			empty="No cables yet: they come with the circuits."
 			filter="Filter: box, cable, state"
 		>

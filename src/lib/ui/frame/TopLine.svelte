@@ -4,7 +4,9 @@
 	import { sayDay } from '$lib/clock';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
+	import InTurn from '../InTurn.svelte';
 	import { theme } from '../theme.svelte';
+	import { wide } from '../wide.svelte';
 	import LiveStrip from './LiveStrip.svelte';
 
 	interface Props {
@@ -40,37 +42,38 @@
 	>
 	<p class="chip wide">permit {day(store.job.permitDate)}</p>
 	<div class="acts">
-		<Btn
-			small
-			look="quiet"
-			label="Undo"
-			title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'}
-			disabled={!store.turns.undo}
-			onclick={() => store.turn('undo')}><UndoOutline size="sm" aria-hidden="true" /></Btn
-		>
-		<span class="desk"
-			><Btn
+		<InTurn>
+			<Btn
 				small
 				look="quiet"
-				label="Redo"
-				title={store.turns.redo ? `Redo: ${store.turns.redo}` : 'Nothing to redo'}
-				disabled={!store.turns.redo}
-				onclick={() => store.turn('redo')}><RedoOutline size="sm" aria-hidden="true" /></Btn
-			></span
-		>
-		<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}
-			><SearchOutline size="sm" aria-hidden="true" /></Btn
-		>
-		<span class="wide"
-			><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}
-				><QuestionCircleOutline size="sm" aria-hidden="true" /></Btn
-			></span
-		>
-		<span class="desk"
-			><Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
-				>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline size="sm" aria-hidden="true" />{/if}</Btn
-			></span
-		>
+				label="Undo"
+				title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'}
+				disabled={!store.turns.undo}
+				onclick={() => store.turn('undo')}><UndoOutline size="sm" aria-hidden="true" /></Btn
+			>
+			{#if wide.current}<Btn
+					small
+					look="quiet"
+					label="Redo"
+					title={store.turns.redo ? `Redo: ${store.turns.redo}` : 'Nothing to redo'}
+					disabled={!store.turns.redo}
+					onclick={() => store.turn('redo')}><RedoOutline size="sm" aria-hidden="true" /></Btn
+				>{/if}
+			<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}
+				><SearchOutline size="sm" aria-hidden="true" /></Btn
+			>
+			{#if wide.current}<span class="wide"
+					><Btn small look="quiet" label="Keys" title="Keys ( ? )" onclick={onkeys}
+						><QuestionCircleOutline size="sm" aria-hidden="true" /></Btn
+					></span
+				>
+				<Btn small look="quiet" label={theme.dark ? 'Light theme' : 'Dark theme'} onclick={() => theme.turn()}
+					>{#if theme.dark}<SunOutline size="sm" aria-hidden="true" />{:else}<MoonOutline
+							size="sm"
+							aria-hidden="true"
+						/>{/if}</Btn
+				>{/if}
+		</InTurn>
 	</div>
 	<LiveStrip onopen={onlive} />
 </header>
@@ -126,11 +129,14 @@
 		white-space: nowrap;
 		flex: none;
 	}
+	/* As wide as the buttons that come into it. */
 	.acts {
 		margin-left: auto;
 		display: flex;
 		gap: 5px;
 		flex: none;
+		min-width: 198.75px;
+		min-height: 30px;
 	}
 	@media (max-width: 1360px) {
 		.job .soft {
@@ -141,6 +147,9 @@
 		.wide {
 			display: none;
 		}
+		.acts {
+			min-width: 158px;
+		}
 	}
 	@media (max-width: 820px) {
 		.top {
@@ -150,7 +159,6 @@
 		}
 		.brand span,
 		.chip,
-		.desk,
 		.job {
 			display: none;
 		}
@@ -162,6 +170,8 @@
 		.acts {
 			order: 2;
 			margin: 0;
+			min-width: 93px;
+			min-height: 44px;
 		}
 	}
 </style>

@@ -19,14 +19,16 @@
 		first?: Snippet | undefined;
 		/** What stands there where there is none. */
 		empty: string;
+		/** A row of it is picked, and the list opens there. */
+		picked?: boolean | undefined;
 		/** What the filter is over; left out: none is offered. */
 		filter?: string | undefined;
 	}
-	let { columns, rows, idOf, row, first, empty, filter }: Props = $props();
+	let { columns, rows, idOf, row, first, empty, picked = false, filter }: Props = $props();
 	const heads = $derived(columns.filter((c) => !c.wide || wide.current));
 	const sorted = new SortedRows<Row>(() => ({ columns, rows }));
 	let table = $state<HTMLDivElement>();
-	const growing = new GrowingList(() => sorted.shown.length);
+	const growing = new GrowingList(() => ({ length: sorted.shown.length, picked }));
 	/** The longest that stands in each column: with it the columns are as wide at first as when all rows are there. */
 	const longest = $derived(
 		heads.map((c) =>
@@ -109,8 +111,8 @@
 				{/each}</InTurn
 			>
 		</TableBody>
-		<tfoot aria-hidden="true"
-			><tr class="widths"
+		<tfoot class="widths" aria-hidden="true"
+			><tr
 				>{#each heads as c, i (c.key)}<td class={c.num ? 'num' : ''}>{longest[i]}</td>{/each}</tr
 			></tfoot
 		>

@@ -1,7 +1,10 @@
+import { whenCalm } from '$lib/data/calm';
 import { inTurn } from '../in-turn';
 
-/** Rows of the first view of a list. */
+/** Rows that are drawn in one task with the list. */
 const FIRST = 3;
+/** As many as are in sight when a page opens; the rest comes when that is there and somebody touches it. */
+const IN_SIGHT = 12;
 /** A task of drawing rows is held to about this long, ms: a frame is not missed by much on a slow phone. */
 const TASK_MS = 25;
 
@@ -9,12 +12,18 @@ const TASK_MS = 25;
 export class GrowingList {
 	shown = $state(FIRST);
 	readonly first = FIRST;
+	private wanted = $state(IN_SIGHT);
 	private step = 4;
 
-	/** @param length of the whole list, read anew whenever it changes. To be made where a component is. */
-	constructor(length: () => number) {
+	/**
+	 * @param of read anew whenever it changes: how long the whole list is, and whether something is picked that may stand
+	 * further down. To be made where a component is.
+	 */
+	constructor(of: () => { length: number; picked: boolean }) {
+		$effect(() => whenCalm(() => (this.wanted = Infinity)));
 		$effect(() => {
-			if (this.shown < length()) return inTurn(() => this.more());
+			const { length, picked } = of();
+			if (this.shown < Math.min(length, picked ? length : this.wanted)) return inTurn(() => this.more());
 		});
 	}
 	/** All of it now: for paper. */

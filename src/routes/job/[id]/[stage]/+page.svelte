@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/use-job';
 	import { STAGE_NAMES } from '$lib/stages/stages';
+	import InTurn from '$lib/ui/InTurn.svelte';
 	import JobFrame from '$lib/ui/frame/JobFrame.svelte';
 	let { data } = $props();
 	const store = useJob();
 </script>
 
 <svelte:head><title>{STAGE_NAMES[data.stage].name} · {store.job.name} · Hekto</title></svelte:head>
-<JobFrame stage={data.stage} />
+<!-- In a task apart from that in which the job was opened. -->
+<InTurn><JobFrame stage={data.stage} /></InTurn>
