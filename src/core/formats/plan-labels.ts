@@ -157,6 +157,8 @@ function roomiest(
 	const [columns, rows] = [steps(bounds.halfWidth), steps(bounds.halfHeight)];
 	/** More than so much room to spare is no better. */
 	const ENOUGH = 1.7;
+	/** Spots with as much room but for this are alike. */
+	const SAME = 0.01;
 	let best: { at: Point; room: number; off: number } | null = null;
 	for (let i = 1; i < columns; i += 1) {
 		for (let j = 1; j < rows; j += 1) {
@@ -164,16 +166,16 @@ function roomiest(
 				bounds.x - bounds.halfWidth + (2 * bounds.halfWidth * i) / columns,
 				bounds.y - bounds.halfHeight + (2 * bounds.halfHeight * j) / rows
 			];
-			if (!inside(floor, at)) continue;
+			const off = Math.hypot(at[0] - bounds.x, at[1] - bounds.y);
+			const needed = best ? Math.max(1, off < best.off ? best.room - SAME : best.room + SAME) : 1;
 			let room = ENOUGH;
 			for (const t of things) {
 				const gap = Math.max((Math.abs(t.x - at[0]) - t.halfWidth) / across, (Math.abs(t.y - at[1]) - t.halfHeight) / up);
 				if (gap < room) room = gap;
-				if (room < 1) break;
+				if (room < needed) break;
 			}
-			if (room < 1) continue;
-			const off = Math.hypot(at[0] - bounds.x, at[1] - bounds.y);
-			if (!best || room > best.room + 0.01 || (room > best.room - 0.01 && off < best.off)) best = { at, room, off };
+			// The outline last: most spots are out before it is walked.
+			if (room >= needed && inside(floor, at)) best = { at, room, off };
 		}
 	}
 	return best?.at ?? null;

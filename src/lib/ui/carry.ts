@@ -14,7 +14,20 @@ type Taken = D3DragEvent<Element, unknown, unknown>;
 /** Less than this is a click, px. */
 const CLICK_PX = 5;
 
-export function carried(what: () => Carried | null): Attachment<Element> {
+const dragging = () => Promise.all([import('d3-drag'), import('d3-selection')]);
+let loaded: ReturnType<typeof dragging> | null = null;
+/** Once for all that can be taken up; after a failure again. */
+const loadOnce = () =>
+	(loaded ??= dragging().catch((error: unknown) => {
+		loaded = null;
+		throw error;
+	}));
+
+/**
+ * To be made once for all elements of a kind: what is made in the element's own line is taken off and put on at each edit.
+ * @param what what an element stands for now; null: it can not be taken up
+ */
+export function carried(what: (node: Element) => Carried | null): Attachment<Element> {
 	return (node) => {
 		let now: Carried | null = null;
 		let ghost: HTMLElement | null = null;
@@ -42,14 +55,14 @@ export function carried(what: () => Carried | null): Attachment<Element> {
 		// Not for the first view: nothing is taken up before the page has stood for a moment.
 		let gone = false;
 		let stop = (): void => undefined;
-		void part(() => Promise.all([import('d3-drag'), import('d3-selection')])).then((made) => {
+		void part(loadOnce).then((made) => {
 			if (gone || !made) return;
 			const [{ drag }, { select }] = made;
 			const behavior = drag<Element, unknown>()
 				.touchable(false)
 				.clickDistance(CLICK_PX)
 				.container(() => document.documentElement)
-				.filter((e: MouseEvent) => !e.ctrlKey && !e.button && what() !== null)
+				.filter((e: MouseEvent) => !e.ctrlKey && !e.button && what(node) !== null)
 				.on('start', start)
 				.on('drag', move)
 				.on('end', end);
@@ -57,7 +70,7 @@ export function carried(what: () => Carried | null): Attachment<Element> {
 			stop = () => void select(node).on('.drag', null);
 		});
 		function start(e: Taken): void {
-			now = what();
+			now = what(node);
 			const { clientX: x, clientY: y } = e.sourceEvent as MouseEvent;
 			from = { x, y };
 		}

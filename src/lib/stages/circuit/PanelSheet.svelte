@@ -70,10 +70,16 @@
 			store.say((error as Error).message, true);
 		}
 	}
-	const carry = (o: Occupant) => () =>
-		o.kind === 'circuit'
-			? { label: nameOf(o), onto: '[data-slot]', ondrop: (on: Element) => drop(o.id, o.circuit.number, on) }
+	const takenUp = carried((node) => {
+		const circuit = store.index.circuits.get(node.getAttribute('data-circuit') ?? '');
+		return circuit
+			? {
+					label: `${circuit.number} · ${circuit.name}`,
+					onto: '[data-slot]',
+					ondrop: (on) => drop(circuit.id, circuit.number, on)
+				}
 			: null;
+	});
 	function placeAll(): void {
 		if (!known) return;
 		try {
@@ -98,7 +104,8 @@
 		class:found={o.kind === 'circuit' && o.circuit.state === 'found'}
 		data-breaker={o.kind === 'circuit' ? o.circuit.number : o.id}
 		onclick={() => pick(o)}
-		{@attach carried(carry(o))}
+		data-circuit={o.kind === 'circuit' ? o.id : undefined}
+		{@attach takenUp}
 	>
 		<span class="name condensed">{nameOf(o)}</span>
 		{#if level}<Mark kind={level} size={12} />{/if}

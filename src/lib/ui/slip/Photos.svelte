@@ -15,12 +15,12 @@
 	const store = useJob();
 	let photos = $state.raw<Photo[]>([]);
 	let working = $state(false);
-	const key = $derived(`${of.kind} ${of.id}`);
+	// By their values: an edit of the job gives new objects, and they are still of the same subject.
+	const jobId = $derived(store.job.id);
+	const kind = $derived(of.kind);
+	const id = $derived(of.id);
 	// The store of the browser is outside: what it holds of this subject is followed.
-	$effect(() => {
-		void key;
-		return watchPhotos(store.job.id, { ...of }, (rows) => (photos = rows));
-	});
+	$effect(() => watchPhotos(jobId, { kind, id }, (rows) => (photos = rows)));
 
 	async function pick(file: File): Promise<void> {
 		working = true;

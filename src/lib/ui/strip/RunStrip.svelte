@@ -55,12 +55,14 @@
 		return chosen === 'tall' ? share : Math.min(whole, share);
 	});
 	let body = $state<HTMLDivElement>();
-	// The selected box is brought into sight; scrolling belongs to the DOM.
+	/** Where the selected box stands in the strip, px: by values, which an edit elsewhere leaves as they are. */
+	const picked = $derived(drawing?.boxes.find((b) => b.boxId === store.selection?.id));
+	const x = $derived(picked && drawing ? picked.x * drawing.scale : null);
+	const y = $derived(picked && drawing ? picked.y * drawing.scale : null);
+	// It is brought into sight; scrolling belongs to the DOM.
 	$effect(() => {
-		const box = drawing?.boxes.find((b) => b.boxId === store.selection?.id);
-		if (!drawing || !box || !body) return;
-		const { scale } = drawing;
-		body.scrollTo({ left: Math.max(0, box.x * scale - body.clientWidth / 2), top: Math.max(0, box.y * scale - 40) });
+		if (x === null || y === null || !body) return;
+		body.scrollTo({ left: Math.max(0, x - body.clientWidth / 2), top: Math.max(0, y - 40) });
 	});
 	/** The edge is dragged up and down. */
 	let from: { y: number; px: number } | null = null;

@@ -43,10 +43,9 @@
 			)
 		);
 	}
-	const carry = (boxId: string, name: string) => () => ({
-		label: name,
-		onto: ONTO,
-		ondrop: (on: Element) => drop(boxId, name, on)
+	const takenUp = carried((node) => {
+		const [boxId, name] = [node.getAttribute('data-strip-id'), node.getAttribute('data-strip-box')];
+		return boxId && name ? { label: name, onto: ONTO, ondrop: (on) => drop(boxId, name, on) } : null;
 	});
 </script>
 
@@ -96,7 +95,7 @@
 			class:selected
 			data-strip-box={box.name}
 			data-strip-id={box.boxId}
-			{@attach carried(carry(box.boxId, box.name))}
+			{@attach takenUp}
 			role="button"
 			tabindex="0"
 			aria-pressed={selected}
