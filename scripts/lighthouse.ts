@@ -6,10 +6,35 @@ import { launch } from 'chrome-launcher';
 import lighthouse, { desktopConfig } from 'lighthouse';
 import { QUIET, serve } from '../tests/app/browser';
 
+/** Of a trace's tasks: the process and thread they ran on, when they began, how long they took and how long they had a processor, µs. */
+interface Task {
+	name: string;
+	pid: number;
+	tid: number;
+	ts: number;
+	tdur?: number;
+	args?: { data?: { documentLoaderURL?: string } };
+}
+/**
+ * How long the page would not have answered by its own work alone, ms: as total blocking time, and counted in the time its thread
+ * had a processor. On a machine that does other things the difference is theirs.
+ */
+function ownBlocking(tasks: readonly Task[], slower: number): number {
+	const nav = tasks.filter((e) => e.name === 'navigationStart' && e.args?.data?.documentLoaderURL?.startsWith('http')).at(-1);
+	const of = (e: Task) => nav && e.pid === nav.pid && e.ts >= nav.ts;
+	const painted = tasks.find((e) => e.name === 'firstContentfulPaint' && of(e))?.ts ?? Infinity;
+	return tasks
+		.filter((e) => e.name === 'RunTask' && of(e) && e.tid === nav?.tid && e.ts >= painted)
+		.reduce((sum, e) => sum + Math.max(0, (slower * (e.tdur ?? 0)) / 1000 - LONG_MS), 0);
+}
+/** A task that takes longer keeps a finger waiting. */
+const LONG_MS = 50;
+
 /**
  * How fast and how well made the first page and the page of a job are, on a phone and on a desk, as Lighthouse sees it: medians
  * of some runs. `npm run lighthouse -- --runs 5 --only job-phone --report FOLDER`. Nothing else should run meanwhile; how fast the
- * machine was by Lighthouse's own measure is told beside: a shared one is twice as fast at one time as at another.
+ * machine was by Lighthouse's own measure is told beside: a shared one is twice as fast at one time as at another. `own` is the
+ * part of the blocking that is the page's.
  */
 const { values: ask } = parseArgs({
 	options: {
@@ -45,7 +70,8 @@ async function once(url: string, form: (typeof FORMS)[number], keepStore: boolea
 	};
 	const run = await lighthouse(url, options, form === 'desk' ? desktopConfig : undefined);
 	if (!run) throw new Error(`no result for ${url}`);
-	return run.lhr;
+	const tasks = run.artifacts.Trace.traceEvents as readonly Task[];
+	return { ...run.lhr, own: ownBlocking(tasks, run.lhr.configSettings.throttling.cpuSlowdownMultiplier) };
 }
 try {
 	// The demo jobs are put into the store by the first page: a page of a job is measured as one that is there.
@@ -65,6 +91,7 @@ try {
 				Object.entries(FIGURES)
 					.map(([key, words]) => `${words} ${figure(key).toFixed(key.includes('shift') ? 3 : 0)}`)
 					.join(', '),
+				`, own ${median(runs.map((r) => r.own)).toFixed(0)}`,
 				`| machine ${median(runs.map((r) => r.environment.benchmarkIndex))}`
 			);
 			const last = runs.at(-1);

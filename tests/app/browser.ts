@@ -101,6 +101,7 @@ export class Browser {
 		rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
 	}
 	async go(path: string): Promise<void> {
+		await this.kept();
 		await this.driver.get(this.base + path);
 	}
 	/** A page of a demo house, put back as it was. */
@@ -162,6 +163,9 @@ export class Browser {
 		const el = await this.find(css);
 		await this.driver.executeScript('arguments[0].dispatchEvent(new MouseEvent("click", { bubbles: true }))', el);
 	}
+	async focus(css: string): Promise<void> {
+		await this.driver.executeScript('arguments[0].focus()', await this.find(css));
+	}
 	async type(css: string, text: string): Promise<void> {
 		const el = await this.find(css);
 		await this.driver.executeScript('arguments[0].focus(); arguments[0].select?.()', el);
@@ -192,6 +196,11 @@ export class Browser {
 			value
 		);
 	}
+	/** Waits until the store has what was done; one that fails keeps nothing, however long one waits. */
+	private async kept(): Promise<void> {
+		const waits = () => this.run<boolean>('return !!document.querySelector(".frame[data-waiting]")');
+		await this.driver.wait(async () => !(await waits()), 5000).catch(() => undefined);
+	}
 	/** Waits until the page has drawn what it was last told, its moving parts are at rest and its store has written. */
 	async settled(): Promise<void> {
 		await this.driver.executeAsyncScript(`
@@ -201,6 +210,7 @@ export class Browser {
 				return Promise.all(moving.map((a) => a.finished.catch(() => undefined)));
 			};
 			requestAnimationFrame(() => requestAnimationFrame(() => rest().then(() => requestAnimationFrame(() => done()))));`);
+		await this.kept();
 	}
 	text(css = 'body'): Promise<string> {
 		return this.find(css).then((el) => el.getText());

@@ -57,7 +57,7 @@ test('the strip: as high as its run, folded and raised by key, dragged by key, r
 	await b.says('13 · Living', '.strip');
 	await keys('s');
 	await b.find('.strip .edge');
-	await b.run('document.querySelector(".strip .edge").focus()');
+	await b.focus('.strip .edge');
 	await keys(Key.ARROW_UP, Key.ARROW_UP);
 	await until(async () => Math.round((await rect('.strip .body')).height) === Math.round(fit) + 48, 'it was not raised by 48 px');
 	await b.run('localStorage.removeItem("stripHeights")');
@@ -121,7 +121,7 @@ test('the address carries stage, view and what is picked: back, forward, reload 
 test('tabs and lists by keyboard: arrows step, the slip follows', async () => {
 	await b.go('/job/quillback/circuit');
 	await b.find('[role=tab]');
-	await b.run('document.querySelector("[role=tab]").focus()');
+	await b.focus('[role=tab]');
 	await keys(Key.ARROW_RIGHT);
 	await until(async () => (await address()) === 'circuit?view=board', 'the arrow does not step along the tabs');
 	await b.go('/job/quillback/protect');

@@ -120,7 +120,7 @@ test('the make-up of a box: picture and steps; a tick outlives a reload; a condu
 	await b.says('1 of 15 done', '.work');
 	await b.run('location.reload()');
 	await b.says('1 of 15 done', '.work');
-	await b.run('document.querySelector(".sheet svg .hit").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.press('.sheet svg .hit');
 	await b.find('.sheet svg .dim');
 	const svg = await b.saved(() => b.click('.sheet button', 'Save picture'));
 	assert.match(svg, /^<svg /);
@@ -186,7 +186,7 @@ test('whole sets: a conductor that is pressed is lit through every box; the usua
 	await b.says('K-03 and what follows it', '.sheet');
 	const dims = () => b.run<number>('return document.querySelectorAll(".sheet svg .dim").length');
 	assert.equal(await dims(), 0);
-	await b.run('document.querySelector(".sheet svg .hit").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+	await b.press('.sheet svg .hit');
 	await b.find('.sheet svg .dim');
 	await b.go('/job/quillback/trim?view=sets');
 	await b.says('Switch and receptacle, power at the switch', '.sheet');

@@ -13,15 +13,12 @@ const JOB = '/job/quillback/rough';
 test('the house is laid by one press; a way is moved by keys and its length follows; undo takes it back', async () => {
 	await b.fresh('Quillback Pottery', `${JOB}?view=routes`);
 	await b.click('.sheet .bar button', 'Lay 82 cables');
-	await b.find('.plan .way');
-	await b.run(
-		'document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))'
-	);
+	await b.press('.plan .way[aria-label="way Main panel to K-06"]');
 	await b.says('Main panel to K-06', '.sheet .bar');
 	const feet = () => b.run<number>('return Number.parseInt(document.querySelector(".sheet .bar .figure b").textContent)');
 	const before = await feet();
 	assert.ok(before > 10);
-	await b.run('document.querySelector(".plan .corner").focus()');
+	await b.focus('.plan .corner');
 	const corner = await b.find('.plan .corner');
 	for (let i = 0; i < 40; i++) await corner.sendKeys('\uE013');
 	await b.settled();
@@ -34,9 +31,7 @@ test('the house is laid by one press; a way is moved by keys and its length foll
 test('a way is dragged by its corner, and keeps its ends', async () => {
 	await b.fresh('Quillback Pottery', `${JOB}?view=routes`);
 	await b.click('.sheet .bar button', 'Lay 82 cables');
-	await b.run(
-		'document.querySelector(".plan .way[aria-label=\\"way Main panel to K-06\\"]").dispatchEvent(new MouseEvent("click", { bubbles: true }))'
-	);
+	await b.press('.plan .way[aria-label="way Main panel to K-06"]');
 	const path = () => b.run<string>('return document.querySelector(".plan .way.picked .line").getAttribute("d")');
 	const before = await path();
 	await b.driver

@@ -1,7 +1,9 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
+import { produce } from 'immer';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
+import { quillback } from '../../src/core/demo/quillback';
 import { drawPlan, type PlanBox, type PlanDrawing } from '../../src/core/formats/plan-drawing';
 import { planDxf } from '../../src/core/formats/dxf-out';
 import { planSvg } from '../../src/core/formats/plan-svg';
@@ -181,4 +183,18 @@ test('a name is set anew when a symbol in its room moves, and only then', () => 
 	assert.notDeepEqual(before[0], after[0]);
 	assert.deepEqual(before[0], back[0]);
 	assert.equal(before[1], after[1]);
+});
+test('an edit of one box leaves the symbols of those that it does not touch as the same objects', () => {
+	const { job } = quillback();
+	const before = drawPlan(editions[job.edition], job, 0);
+	const after = drawPlan(
+		editions[job.edition],
+		produce(job, (d) => {
+			const box = d.boxes.find((b) => b.name === 'N-02');
+			if (box?.place?.kind === 'wall') box.place.at += 1;
+		}),
+		0
+	);
+	const anew = after.boxes.filter((b) => !before.boxes.includes(b)).map((b) => b.name);
+	assert.deepEqual(anew, ['N-02']);
 });

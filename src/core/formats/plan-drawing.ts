@@ -210,7 +210,10 @@ function counterShape(outline: readonly Point[], c: Counter): Point[] {
 
 const turnOf = ([nx, ny]: Point): number => Math.round((Math.atan2(-ny, nx) * 180) / Math.PI);
 
-function planBox(box: Box, room: Room): PlanBox | null {
+/** What an edit leaves as it is stays the same object: it is not drawn again. */
+const planBox = (box: Box, room: Room): PlanBox | null => drawnBox(box, [room.outline], () => drawBox(box, room));
+const drawnBox = remembered<Box, PlanBox | null>();
+function drawBox(box: Box, room: Room): PlanBox | null {
 	const point = boxPoint(box, room);
 	if (!point) return null;
 	const n: Point = box.place?.kind === 'wall' && room.outline ? inward(room.outline, box.place.wall) : [0, 1];

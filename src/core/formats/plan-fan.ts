@@ -1,4 +1,5 @@
 import type { Point } from '../model/job';
+import { remembered } from '../model/remember';
 
 /** A symbol on the plan, as far as it is moved here. */
 interface Symbol {
@@ -14,10 +15,11 @@ interface Symbol {
 const APART_IN = 17;
 /** Rounds of moving neighbors apart: enough for several in a row at one spot. */
 const ROUNDS = 60;
+const fanned = remembered<Symbol, Symbol>();
 
 /**
  * Moves symbols of neighbors apart along their wall where they would lie on each other; each keeps where it really is (`at`),
- * for a thin line to it. Boxes apart stay as they are, as the same objects.
+ * for a thin line to it. Boxes apart stay as they are, as the same objects; those moved as before are the same as before.
  */
 export function fanOut<Drawn extends Symbol>(boxes: readonly Drawn[]): Drawn[] {
 	const spots = boxes.map((b, i) => ({ i, x: b.x, y: b.y, tangent: tangentOf(b) }));
@@ -48,7 +50,7 @@ export function fanOut<Drawn extends Symbol>(boxes: readonly Drawn[]): Drawn[] {
 	return boxes.map((b, i) => {
 		const spot = at.get(i);
 		if (!spot || Math.hypot(spot.x - b.x, spot.y - b.y) < 0.5) return b;
-		return { ...b, x: spot.x, y: spot.y, at: [b.x, b.y] };
+		return fanned(b, [spot.x, spot.y], () => ({ ...b, x: spot.x, y: spot.y, at: [b.x, b.y] })) as Drawn;
 	});
 }
 /** Along the wall that a symbol faces away from. */

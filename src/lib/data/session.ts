@@ -4,7 +4,6 @@ import { changesBetween } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
 import type { Command } from '$core/edit/command';
 import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
-import { afterPaint } from './after-paint';
 import { whenCalm } from './calm';
 import { freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
@@ -148,8 +147,7 @@ export class JobSession {
 	private add(piece: Piece): Promise<void> {
 		this.pending.push(piece);
 		if (piece.kind === 'edit' || piece.kind === 'readings') this.dropped = [];
-		// The store's work would hold up what the user sees of it.
-		return afterPaint().then(() => this.flush());
+		return this.flush();
 	}
 	/** Brings what waits into the store. A store that fails is tried again, with all that waits in its order. */
 	flush(): Promise<void> {

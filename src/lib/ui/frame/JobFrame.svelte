@@ -155,7 +155,8 @@
 <datalist id="shop-people"
 	>{#each shopPeople() as p (p.initials)}<option value={p.initials}>{p.name}</option>{/each}</datalist
 >
-<div class="frame" class:phone>
+<!-- What is not in the store yet is seen from outside. -->
+<div class="frame" class:phone data-waiting={store.waiting || undefined}>
 	<div class="top-room no-print">
 		<InTurn
 			><TopLine

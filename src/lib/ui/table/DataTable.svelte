@@ -44,6 +44,12 @@
 	const LINE = 28;
 	const shownAs = (v: string | number): string =>
 		typeof v === 'number' ? String(Number(v.toPrecision(3))) : v.slice(0, /^\d{4}-\d\d-\d\dT/.test(v) ? 12 : LINE);
+	/** Goes on as soon as the end of what is drawn is in sight. */
+	function seen(end: Element): () => void {
+		const looking = new IntersectionObserver((now) => now.some((e) => e.isIntersecting) && growing.goOn());
+		looking.observe(end);
+		return () => looking.disconnect();
+	}
 	let begun = false;
 	// A list that opens with something picked begins there; scrolling belongs to the DOM.
 	$effect(() => {
@@ -117,6 +123,7 @@
 			></tfoot
 		>
 	</Table>
+	{#if growing.paused}<div {@attach seen}></div>{/if}
 </div>
 
 <style>

@@ -3,7 +3,7 @@ import { inTurn } from '../in-turn';
 
 /** Rows that are drawn in one task with the list. */
 const FIRST = 3;
-/** As many as are in sight when a page opens; the rest comes when that is there and somebody touches it. */
+/** About as many as are in sight when a page opens; the rest comes when their end is, or somebody touches the page. */
 const IN_SIGHT = 12;
 /** A task of drawing rows is held to about this long, ms: a frame is not missed by much on a slow phone. */
 const TASK_MS = 25;
@@ -19,12 +19,19 @@ export class GrowingList {
 	 * @param of read anew whenever it changes: how long the whole list is, and whether something is picked that may stand
 	 * further down. To be made where a component is.
 	 */
-	constructor(of: () => { length: number; picked: boolean }) {
-		$effect(() => whenCalm(() => (this.wanted = Infinity)));
+	constructor(private readonly of: () => { length: number; picked: boolean }) {
+		$effect(() => whenCalm(() => this.goOn()));
 		$effect(() => {
 			const { length, picked } = of();
 			if (this.shown < Math.min(length, picked ? length : this.wanted)) return inTurn(() => this.more());
 		});
+	}
+	/** More of it is not wanted yet. */
+	get paused(): boolean {
+		return this.shown >= this.wanted && this.shown < this.of().length;
+	}
+	goOn(): void {
+		this.wanted = Infinity;
 	}
 	/** All of it now: for paper. */
 	all(): void {
