@@ -42,22 +42,6 @@ test('another tab follows an edit at once; a tab killed right after a confirmed 
 	await b.says('2 stretches not covered');
 });
 
-test('an edit is kept where the page is left before it was painted', async () => {
-	const arrow =
-		"document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true }))";
-	await b.fresh('Quillback Pottery', '/job/quillback/walk?box=n-02');
-	const at = async () => (await b.find('main [data-box="N-02"]')).getAttribute('transform');
-	const first = await at();
-	await b.run(`document.activeElement?.blur(); ${arrow}`);
-	await b.says('N-02 moved');
-	await b.driver.wait(async () => (await at()) !== first);
-	const second = await at();
-	await b.run(`${arrow}; setTimeout(() => location.assign('/'))`);
-	await b.says('Jobs in this browser');
-	await b.go('/job/quillback/walk?box=n-02');
-	await b.driver.wait(async () => ![first, second].includes(await at()));
-	await b.fresh('Quillback Pottery', '/job/quillback/layout');
-});
 test('a full store says so, keeps the edit in the tab, offers a file; with room again everything is kept', async () => {
 	await b.go('/job/quillback/layout');
 	await b.says('2 stretches not covered');

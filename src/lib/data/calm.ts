@@ -5,9 +5,15 @@ const SIGNS = ['pointerdown', 'keydown', 'focusin', 'wheel'] as const;
 let calm = false;
 const waiting = new Set<() => void>();
 
-/** Does a thing that nobody waits for, and that would hold up those things that somebody does. */
+/** Does a thing that nobody waits for, and that would hold up those things that somebody does; at once where the page is put away. */
 export function whenStill(work: () => void): void {
-	setTimeout(work, STILL_MS);
+	const come = (): void => {
+		clearTimeout(timer);
+		document.removeEventListener('visibilitychange', come);
+		work();
+	};
+	const timer = setTimeout(come, STILL_MS);
+	document.addEventListener('visibilitychange', come);
 }
 /**
  * Does a thing that the first view does not need: as soon as the user touches the page, so that it is ready for what comes of

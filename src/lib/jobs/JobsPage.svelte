@@ -31,14 +31,13 @@
 		wipeRemoved
 	} from '$lib/data/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
-	import Progress from '$lib/ui/Progress.svelte';
 	import { countWorker, inWorker, seedWorker } from '$lib/workers/use-worker';
 	import type { CountApi } from '$lib/workers/count.worker';
 	import type { SeedApi } from '$lib/workers/seed.worker';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
 	import FaultList from '$lib/ui/FaultList.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
+	import BeginWays from './BeginWays.svelte';
 	import { jobAddress } from './address';
 	import { dropShell } from '$lib/ui/shell';
 	import { theme } from '$lib/ui/theme.svelte';
@@ -216,40 +215,7 @@
 		>
 	</header>
 	<main>
-		<div class="begin">
-			<button
-				type="button"
-				class="way main"
-				aria-expanded={asking === 'call'}
-				onclick={() => (asking = asking === 'call' ? null : 'call')}
-			>
-				<b class="condensed">New service call</b><span>One box, something is wrong. Two questions, then measure.</span>
-			</button>
-			<button
-				type="button"
-				class="way"
-				aria-expanded={asking === 'job'}
-				onclick={() => (asking = asking === 'job' ? null : 'job')}
-			>
-				<b class="condensed">New job</b><span>A house: walk it, lay it out, circuit it, prove it.</span>
-			</button>
-			<div class="way file">
-				<div class="pick">
-					<InTurn
-						><FilePick
-							small={false}
-							label="Open job file"
-							accept=".hekto,.json,application/json,application/zip"
-							onpick={takeIn}
-						/></InTurn
-					>
-				</div>
-				<span
-					>From another device. <button type="button" class="link" onclick={() => (reading = !reading)}>Read codes</button></span
-				>
-				<Progress work={takingIn} />
-			</div>
-		</div>
+		<BeginWays bind:asking bind:reading work={takingIn} onpick={takeIn} />
 		{#if asking}
 			{@const kind = asking}
 			<Late load={() => import('./NewJob.svelte')}
@@ -379,16 +345,6 @@
 	header :global(button) {
 		margin-left: auto;
 	}
-	.link {
-		all: unset;
-		cursor: pointer;
-		text-decoration: underline;
-		min-height: 44px;
-		padding: 0 4px;
-	}
-	.link:focus-visible {
-		outline: 2px solid var(--copper);
-	}
 	.name {
 		font:
 			700 26px 'Barlow Condensed',
@@ -405,51 +361,6 @@
 		main {
 			min-height: calc(100dvh - 60px);
 		}
-	}
-	.begin {
-		display: grid;
-		grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
-		gap: 12px;
-		margin-bottom: 14px;
-		max-width: 980px;
-	}
-	.way {
-		all: unset;
-		box-sizing: border-box;
-		cursor: pointer;
-		display: grid;
-		align-content: start;
-		gap: 3px;
-		border: 1.5px solid var(--ink);
-		border-radius: 4px;
-		padding: 12px 14px;
-		min-height: 84px;
-		background: var(--sheet);
-	}
-	.way b {
-		font-size: 22px;
-		line-height: 1.1;
-	}
-	.way.main {
-		background: var(--copper);
-		border-color: var(--copper);
-		color: var(--on-copper);
-	}
-	.way:not(.file, .main):hover {
-		background: var(--paper);
-	}
-	.way:focus-visible {
-		outline: 2.5px solid var(--copper);
-		outline-offset: 2px;
-	}
-	.file {
-		cursor: default;
-		border-color: var(--rule);
-		justify-items: start;
-	}
-	/* As high as the button that comes into it. */
-	.pick {
-		min-height: 36px;
 	}
 	.taken {
 		margin: 0 0 8px;
@@ -504,9 +415,6 @@
 		margin: 0;
 	}
 	@media (max-width: 820px) {
-		.pick {
-			min-height: 44px;
-		}
 		header {
 			min-height: 69.5px;
 		}
