@@ -158,22 +158,25 @@ export interface Box {
 	adapter?: boolean | undefined;
 }
 
-/** One cable between two boxes, or from a panel to the first. What nobody saw of it is null. */
-export interface Leg {
-	id: string;
-	circuitId: string;
-	/** A box, or a panel: the home run; null: what feeds it is not known. */
-	fromId: string | null;
-	toId: string;
+/** A cable that was run, or is to be. What nobody saw of it is null. */
+interface CableRun {
 	cable: Cable | null;
 	awg: Awg | null;
 	metal: Metal | null;
-	/** Insulated conductors: 2 or 3. */
+	/** Insulated: 2 or 3. Of a feeder: two hots and the neutral. */
 	conductors: number | null;
 	ground: boolean | null;
 	/** One way; null: not measured yet. */
 	lengthFt: number | null;
 	state: State;
+}
+/** One cable between two boxes, or from a panel to the first. */
+export interface Leg extends CableRun {
+	id: string;
+	circuitId: string;
+	/** A box, or a panel: the home run; null: what feeds it is not known. */
+	fromId: string | null;
+	toId: string;
 	/** What its conductors are pulled in; left out: not in one, or not said. */
 	raceway?: Raceway | undefined;
 	/** Left out: as its two ends have it. */
@@ -315,19 +318,11 @@ export interface Panel {
 	label?: { types: string[]; forms: BreakerForm[] } | undefined;
 }
 /** What feeds a panel from another panel. */
-export interface Feeder {
+export interface Feeder extends CableRun {
 	fromPanelId: string;
 	/** Upper slot of its two-pole breaker there. */
 	slot: number | null;
 	breakerA: number | null;
-	cable: Cable | null;
-	awg: Awg | null;
-	metal: Metal | null;
-	/** Insulated: two hots and the neutral. */
-	conductors: number | null;
-	ground: boolean | null;
-	lengthFt: number | null;
-	state: State;
 	/** Marked on every terminal that it ends at, °C; left out: 60 to 100 A, 75 above. */
 	terminalC?: 60 | 75 | undefined;
 	/** What its conductors are pulled in; left out: not in one, or not said. */

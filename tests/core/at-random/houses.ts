@@ -86,3 +86,11 @@ export function houseAtRandom(seed: number, changes: number): JobFile {
 	if (!read.ok) throw new Error(`${read.faults[0]?.path} ${read.faults[0]?.message}`);
 	return read.value;
 }
+/** What comes of it; where it throws, the words of that. */
+export const told = (work: () => unknown): unknown => {
+	try {
+		return work();
+	} catch (error) {
+		return String(error);
+	}
+};

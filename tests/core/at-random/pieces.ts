@@ -29,18 +29,11 @@ import { racewayRun } from '../../../src/core/rough/raceway-run';
 import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT } from '../../../src/core/trace/tracer';
 import { tracerProfile } from '../../../src/core/trace/tracer-profile';
 import { Random } from '../../../scripts/fuzz/random';
-import { houseAtRandom } from './houses';
+import { houseAtRandom, told } from './houses';
 import type { Said } from './said';
 
 const HOUSES = [0, 1].map((seed) => houseAtRandom(seed, 0));
 const house = (i: number) => HOUSES[i % 2] as (typeof HOUSES)[number];
-const told = (work: () => unknown): unknown => {
-	try {
-		return work();
-	} catch (error) {
-		return String(error);
-	}
-};
 
 /** Drawings of faces and sets, and what is carried over from an old device to a new one. */
 export function* drawnPieces(): Generator<Said> {

@@ -6,17 +6,10 @@ import { closeWalk, drawWalk, readTape, sayWalk } from '../../../src/core/edit/t
 import type { Point } from '../../../src/core/model/job';
 import { DEVICE_KINDS } from '../../../src/core/model/kinds';
 import { Random } from '../../../scripts/fuzz/random';
-import { houseAtRandom } from './houses';
+import { houseAtRandom, told } from './houses';
 
 const HOUSES = [0, 1].map((seed) => houseAtRandom(seed, 0).job);
 const point = (r: Random): Point => [r.below(500), r.below(400)];
-const told = (work: () => unknown): unknown => {
-	try {
-		return work();
-	} catch (error) {
-		return String(error);
-	}
-};
 
 const TAPES = [
 	"12' r 10' r 12' r 10'",

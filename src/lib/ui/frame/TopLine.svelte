@@ -17,6 +17,10 @@
 	}
 	let { onjob, onlive, onkeys, onfind }: Props = $props();
 	const store = useJob();
+	const TURNS = [
+		{ way: 'undo', name: 'Undo', Icon: UndoOutline },
+		{ way: 'redo', name: 'Redo', Icon: RedoOutline }
+	] as const;
 	const day = (iso: string) => sayDay(iso);
 	const amended = $derived(store.job.amendments.length);
 	const amendments = $derived(
@@ -43,22 +47,16 @@
 	<p class="chip wide">permit {day(store.job.permitDate)}</p>
 	<div class="acts">
 		<InTurn>
-			<Btn
-				small
-				look="quiet"
-				label="Undo"
-				title={store.turns.undo ? `Undo: ${store.turns.undo}` : 'Nothing to undo'}
-				disabled={!store.turns.undo}
-				onclick={() => store.turn('undo')}><UndoOutline size="sm" aria-hidden="true" /></Btn
-			>
-			{#if wide.current}<Btn
-					small
-					look="quiet"
-					label="Redo"
-					title={store.turns.redo ? `Redo: ${store.turns.redo}` : 'Nothing to redo'}
-					disabled={!store.turns.redo}
-					onclick={() => store.turn('redo')}><RedoOutline size="sm" aria-hidden="true" /></Btn
-				>{/if}
+			{#each TURNS as { way, name, Icon } (way)}
+				{#if way === 'undo' || wide.current}<Btn
+						small
+						look="quiet"
+						label={name}
+						title={store.turns[way] ? `${name}: ${store.turns[way]}` : `Nothing to ${way}`}
+						disabled={!store.turns[way]}
+						onclick={() => store.turn(way)}><Icon size="sm" aria-hidden="true" /></Btn
+					>{/if}
+			{/each}
 			<Btn small look="quiet" label="Find anything" title="Find anything ( / )" onclick={onfind}
 				><SearchOutline size="sm" aria-hidden="true" /></Btn
 			>
