@@ -108,6 +108,16 @@ test('a ground that can not be judged leaves no list of the one before it', () =
 	assert.throws(() => judge.follow({ job: changesBetween(ground.job, broken) }, today));
 	assert.equal(judge.protection(), null);
 });
+test('outlets whose protection could not be judged are not listed', () => {
+	const ground = demo();
+	const broken = structuredClone(ground.job);
+	Object.assign(broken.legs[0] ?? {}, { cable: 'no such cable' });
+	const judge = new Judge();
+	judge.open({ ...ground, job: broken }, today);
+	const { failed } = assess(broken, ground.readings).stages.protect;
+	assert.equal(typeof failed, 'string');
+	assert.equal(judge.protection(), null);
+});
 test('what could not be judged fails at every stage and is nowhere good', () => {
 	const { assessment, first } = failedJudged('no memory');
 	assert.deepEqual(new Set(STAGES.map((s) => assessment.stages[s].failed)), new Set(['no memory']));

@@ -184,6 +184,30 @@ test('a name is set anew when a symbol in its room moves, and only then', () => 
 	assert.deepEqual(before[0], back[0]);
 	assert.equal(before[1], after[1]);
 });
+test('the name of a room round a corner stands within its walls, however much room there is beside it', () => {
+	const floor: Point[] = [
+		[0, 0],
+		[300, 0],
+		[300, 60],
+		[60, 60],
+		[60, 300],
+		[0, 300]
+	];
+	const [label] = roomLabels({ rooms: [room('Den', 300, 300, { floor })], boxes: [] }, 1);
+	assert.ok(label && inside(floor, label.at), String(label?.at));
+});
+test('what is kept of a drawing is of the same boxes beside the same neighbors, in a room that stands as it did', () => {
+	const { job } = quillback();
+	const draw = (j: typeof job) => drawPlan(editions[job.edition], j, 0).boxes;
+	draw(job);
+	const shifted = produce(job, (d) => {
+		for (const r of d.rooms) if (r.outline) r.outline = r.outline.map(([x, y]): Point => [x, y + 7]);
+	});
+	assert.deepEqual(draw(shifted), draw(structuredClone(shifted)));
+	const [one, near, below] = [box('a', 0, 0), box('b', 0, 4), box('c', 0, -4)].map((b) => ({ ...b, turn: 0 }));
+	assert.ok(one && near && below);
+	assert.notEqual(fanOut([one, near])[0]?.y, fanOut([one, below])[0]?.y);
+});
 test('an edit of one box leaves the symbols of those that it does not touch as the same objects', () => {
 	const { job } = quillback();
 	const before = drawPlan(editions[job.edition], job, 0);

@@ -2,7 +2,6 @@ import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { remembered } from '../model/remember';
 import { deadState, lastSwitched, lastSwitchedFor, type DeadState, type Signs } from './dead-test';
 import { gatePlace, tagsOver } from './gate';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
@@ -34,10 +33,7 @@ interface Evidence {
 	readingId: string | null;
 }
 /** Everything read that says something of life, the oldest first; what was struck out or put right says nothing. */
-const evidenceOf = (readings: readonly Reading[], events: readonly LiveEvent[]): readonly Evidence[] =>
-	known(readings, [events], () => readEvidence(readings, events));
-const known = remembered<readonly Reading[], readonly Evidence[]>();
-function readEvidence(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
+function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
 	const read = counting(readings).map((r) => ({
 		id: r.id,
 		boxId: r.boxId,
