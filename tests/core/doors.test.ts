@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { quillback } from '../../src/core/demo/quillback';
 import { openIn } from '../../src/core/about';
+import { STAGES } from '../../src/core/model/kinds';
 import { assess } from '../../src/core/assess';
 import { readPlainJobFile } from '../../src/core/formats/job-json';
 import { check, figure, list, maybe, must, oneOf, shape, text, whole } from '../../src/core/model/file/fields';
@@ -262,6 +263,14 @@ test('depth and number are looked at first', () => {
 	assert.match(first({ rows: [new Array(3_000_001).fill(0)] }), /at most 3,000,000 values/);
 });
 
+test('what could not be judged once is not taken for judged the second time', () => {
+	const broken = structuredClone(file.job);
+	Object.assign(broken.legs[0] ?? {}, { cable: 'no such cable' });
+	const failed = () => STAGES.map((stage) => assess(broken, file.readings).stages[stage].failed);
+	const first = failed();
+	assert.ok(first[STAGES.indexOf('protect')]);
+	assert.deepEqual(failed(), first);
+});
 test('a stage whose evaluator throws is told as failed; the others go on', () => {
 	const broken = structuredClone(file.job);
 	Object.assign(broken.legs[0] ?? {}, { awg: 'no such gauge' });

@@ -204,9 +204,10 @@ test('what is kept of a drawing is of the same boxes beside the same neighbors, 
 		for (const r of d.rooms) if (r.outline) r.outline = r.outline.map(([x, y]): Point => [x, y + 7]);
 	});
 	assert.deepEqual(draw(shifted), draw(structuredClone(shifted)));
-	const [one, near, below] = [box('a', 0, 0), box('b', 0, 4), box('c', 0, -4)].map((b) => ({ ...b, turn: 0 }));
-	assert.ok(one && near && below);
-	assert.notEqual(fanOut([one, near])[0]?.y, fanOut([one, below])[0]?.y);
+	// Of two walls that meet: straight apart, upward or downward.
+	const one = { ...box('a', 0, 0), turn: -90 };
+	const [below, above] = [4, -4].map((y) => fanOut([one, { ...box('b', 0, y), turn: 0 }])[0]);
+	assert.deepEqual([below?.x, above?.x, below?.y, above?.y], [0, 0, -6.5, 6.5]);
 });
 test('an edit of one box leaves the symbols of those that it does not touch as the same objects', () => {
 	const { job } = quillback();

@@ -85,10 +85,14 @@ class Asked {
 		// A run that comes back to itself, in a broken file, proves nothing.
 		if (this.asked.has(box.id)) return { state: 'unknown', why: 'Its run loops back on itself.', ask: null };
 		this.asked.add(box.id);
-		const ground = this.judged(box);
-		this.asked.delete(box.id);
-		this.known.set(box, ground);
-		return ground;
+		try {
+			const ground = this.judged(box);
+			this.known.set(box, ground);
+			return ground;
+		} finally {
+			// Where it could not be judged, the next who asks is told so too, not that its run is a loop.
+			this.asked.delete(box.id);
+		}
 	}
 	private judged(box: Box): Ground {
 		if (this.jumper(box)) return NONE('Its ground contact is connected to neutral: a bootleg, not a ground.');
