@@ -201,7 +201,7 @@ test('what is kept of a drawing is of the same boxes beside the same neighbors, 
 	const draw = (j: typeof job) => drawPlan(editions[job.edition], j, 0).boxes;
 	draw(job);
 	const shifted = produce(job, (d) => {
-		for (const r of d.rooms) if (r.outline) r.outline = r.outline.map(([x, y]): Point => [x, y + 7]);
+		for (const r of d.rooms) if (r.outline) r.outline = r.outline.map(([x, y]) => [x, y + 7]);
 	});
 	assert.deepEqual(draw(shifted), draw(structuredClone(shifted)));
 	// Of two walls that meet: straight apart, upward or downward.
