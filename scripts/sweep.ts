@@ -50,6 +50,17 @@ async function look(at: string, size: Size): Promise<void> {
 	];
 	for (const line of bad) found.set(line, [...(found.get(line) ?? []), at]);
 }
+/** The views of the stage, once all of them are drawn: they come in turns. */
+async function viewsShown(): Promise<string[]> {
+	const now = () =>
+		b.run<string[]>('return [...document.querySelectorAll("main [role=tab]")].map((t) => t.id.replace("view-", ""))');
+	for (let views = await now(); ;) {
+		await new Promise((later) => setTimeout(later, 200));
+		const next = await now();
+		if (next.length === views.length) return next;
+		views = next;
+	}
+}
 for (const size of ask.sizes.split(',') as Size[]) {
 	await b.resize(SIZES[size]);
 	for (const theme of ask.themes.split(',')) {
@@ -66,9 +77,7 @@ for (const size of ask.sizes.split(',') as Size[]) {
 				await b.go(`/job/${job}/${stage}?${JOBS[job]}`);
 				await b.find('main h1');
 				await b.settled();
-				const views = await b.run<string[]>(
-					'return [...document.querySelectorAll("main [role=tab]")].map((t) => t.id.replace("view-", ""))'
-				);
+				const views = await viewsShown();
 				for (const view of views.length ? views : ['']) {
 					if (view) await b.go(`/job/${job}/${stage}?view=${view}&${JOBS[job]}`);
 					await b.find('main h1');

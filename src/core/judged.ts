@@ -1,6 +1,7 @@
 import type { JobAssessment } from './assess';
 import type { Change } from './edit/merge/change';
 import type { Job, LiveEvent, Reading } from './model/job';
+import { likeBefore } from './model/like-before';
 import { STAGES, type Stage } from './model/kinds';
 import type { StageResult } from './model/result';
 import type { NextStep } from './next';
@@ -39,13 +40,13 @@ export interface News {
 /** An evaluation with what has changed put into it. */
 export const withNews = (before: Judged | null, { stages, proofs, todo, quantities, next, first }: News): Judged => ({
 	assessment: {
-		stages: { ...before?.assessment.stages, ...stages } as JobAssessment['stages'],
+		stages: likeBefore(before?.assessment.stages, { ...before?.assessment.stages, ...stages } as JobAssessment['stages']),
 		proofs: withProofs(before?.assessment.proofs, proofs),
 		todo,
-		quantities
+		quantities: likeBefore(before?.assessment.quantities, quantities)
 	},
-	next,
-	first
+	next: likeBefore(before?.next, next),
+	first: likeBefore(before?.first, first)
 });
 
 function withProofs(before: JobAssessment['proofs'] = new Map(), { now, gone }: News['proofs']): JobAssessment['proofs'] {

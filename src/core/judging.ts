@@ -1,5 +1,6 @@
 import { assess, type JobAssessment } from './assess';
 import { applyChanges } from './edit/merge/apply';
+import { likeBefore } from './model/like-before';
 import { knownJob } from './model/known';
 import type { Ground, GroundChange, Judged, News } from './judged';
 import { STAGES } from './model/kinds';
@@ -47,7 +48,8 @@ export class Judge {
 		const before = this.told;
 		// Where this throws, what was told before is of another ground.
 		this.told = null;
-		const now = assess(ground.job, ground.readings);
+		// What says the same as it was told is not told again.
+		const now = likeBefore(before, assess(ground.job, ground.readings));
 		this.told = now;
 		const situation = { ...ground, job: knownJob(ground.job), assessment: now, today };
 		return {

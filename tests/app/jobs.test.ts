@@ -106,6 +106,22 @@ test('every edit has its own id, the edit it was made on, and the browser that m
 	assert.equal((await kept()).head, rows[2]?.id);
 	assert.equal(s.head, rows[2]?.id);
 });
+test('what was shown when it was done is what stands once it is kept: the very same, also with more behind it', async () => {
+	const s = await tab();
+	const first = s.edit('first', note('k-05', 'one'));
+	await new Promise((next) => setTimeout(next));
+	const second = s.edit('second', note('k-06', 'two'));
+	await new Promise((next) => setTimeout(next));
+	const shown = s.now.job;
+	assert.equal(shown.boxes.find((b) => b.id === 'k-06')?.note, 'two');
+	await first;
+	assert.equal(s.now.job, shown);
+	await second;
+	assert.equal(s.now.job, shown);
+	assert.deepEqual((await kept()).job, shown);
+	await s.edit('third', note('k-05', 'three'));
+	assert.deepEqual((await kept()).job, s.now.job);
+});
 test('an edit that changes nothing leaves no trace; a refused one changes nothing', async () => {
 	const s = await tab();
 	const before = await kept();
@@ -235,6 +251,20 @@ test('what waits in the tab can be undone and done again there', async () => {
 	});
 	await s.flush();
 	assert.equal(await noteOf('k-01'), 'one');
+});
+test('what came behind an edit that is kept is taken back in the tab, and the edit stays', async () => {
+	const s = await tab();
+	const first = s.edit('first', note('k-05', 'one'));
+	await new Promise((next) => setTimeout(next));
+	const second = s.edit('second', note('k-06', 'two'));
+	await first;
+	await full(async () => {
+		await second;
+		assert.equal(await s.turn('undo'), 'second');
+	});
+	const shown = ['k-05', 'k-06'].map((box) => s.now.job.boxes.find((b) => b.id === box)?.note);
+	assert.deepEqual(shown, ['one', '']);
+	assert.deepEqual([await noteOf('k-05'), await noteOf('k-06')], ['one', '']);
 });
 test('a job that another tab removed is said to be gone, and does not come back', async () => {
 	const s = await tab();

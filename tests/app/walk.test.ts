@@ -225,6 +225,36 @@ test('a new box, a switch and what it switches: the punch list takes it', async 
 	);
 });
 
+test('names grow with the plan while it is zoomed, and are set anew when the hand rests', async () => {
+	await b.go('/job/quillback/walk');
+	// Once the plan is fitted into its sheet.
+	await b.find('.plan-space:not([transform$="scale(1)"])');
+	await b.settled();
+	const sizes = await b.driver.executeAsyncScript<{ moved: boolean; before: number; during: number; rested: number }>(`
+		const done = arguments[0];
+		const svg = document.querySelector('main .plan > svg');
+		const size = () => Number(svg.querySelector('text.name').getAttribute('font-size'));
+		const { x, y, width, height } = svg.getBoundingClientRect();
+		const before = size();
+		const at = () => svg.querySelector('.plan-space').getAttribute('transform');
+		const was = at();
+		const zoom = () => svg.dispatchEvent(new WheelEvent('wheel', { bubbles: true, cancelable: true, view: window, clientX: x + width / 2, clientY: y + height / 2, deltaY: -200 }));
+		zoom();
+		// In the same breath, so that a slow machine does not let it rest.
+		queueMicrotask(() => queueMicrotask(() => {
+			const [moved, during] = [at() !== was, size()];
+			const look = () => (size() === before ? requestAnimationFrame(look) : done({ moved, before, during, rested: size() }));
+			look();
+		}));`);
+	assert.ok(sizes.moved, 'the plan follows at once');
+	assert.equal(sizes.during, sizes.before);
+	// 1.32 times as near: one or two steps of a fifth.
+	assert.ok(
+		[1.2, 1.44].some((step) => Math.abs(sizes.before / sizes.rested - step) < 0.001),
+		JSON.stringify(sizes)
+	);
+});
+
 test('a thing is found by its name and moved by key; a counter is moved and refused where it overlaps; a room goes to another level', async () => {
 	await b.go('/job/quillback/walk');
 	await b.find('.frame');

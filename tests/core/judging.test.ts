@@ -73,6 +73,33 @@ test('what an edit did not touch is not sent again', () => {
 	const job = produce(ground.job, (d) => void d.symptoms.push({ id: 's9', text: 'dim', boxId: null, open: true }));
 	assert.deepEqual(Object.keys(judge.follow({ job: changesBetween(ground.job, job) }, today)?.stages ?? {}), ['trace']);
 });
+test('what was judged again and says the same is not sent, and what stands on the page stays the same objects', () => {
+	const judge = new Judge();
+	const ground = demo();
+	const note = (job: Ground['job'], text: string) => produce(job, (d) => void Object.assign(d.boxes[0] ?? {}, { note: text }));
+	// What is worked out only where it is read is plain from the second time on.
+	const once = note(ground.job, 'by the door');
+	const opened = withNews(null, structuredClone(judge.open(ground, today)));
+	const first = judge.follow({ job: changesBetween(ground.job, once) }, today);
+	assert.ok(first);
+	const judged = withNews(opened, structuredClone(first));
+	assert.equal(judged.assessment.stages, opened.assessment.stages);
+	// A note is judged nowhere; the box that has it is another object.
+	const noted = note(once, 'by the window');
+	const none = judge.follow({ job: changesBetween(once, noted) }, today);
+	assert.ok(none);
+	assert.deepEqual([none.stages, none.proofs], [{}, { now: [], gone: [] }]);
+	const after = withNews(judged, structuredClone(none));
+	for (const key of ['next', 'first'] as const) assert.equal(after[key], judged[key], key);
+	for (const key of ['stages', 'quantities'] as const) assert.equal(after.assessment[key], judged.assessment[key], key);
+	// One circuit is too large: its findings are new, the others are those of before.
+	const wrong = produce(noted, (d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 30 }));
+	const news = judge.follow({ job: changesBetween(noted, wrong) }, today);
+	assert.ok(news?.stages.circuit);
+	const { findings } = withNews(after, structuredClone(news)).assessment.stages.circuit;
+	const kept = findings.filter((f) => judged.assessment.stages.circuit.findings.includes(f));
+	assert.ok(kept.length > 0 && kept.length < findings.length, `${kept.length} of ${findings.length}`);
+});
 test('a change that does not fit the ground is refused, and nothing is judged before it is opened', () => {
 	const judge = new Judge();
 	assert.equal(judge.follow({}, today), null);

@@ -144,6 +144,22 @@ test('a name stands in the middle, and aside where something stands there', () =
 function box(id: string, x: number, y: number, turn = 90): PlanBox {
 	return { id, name: id, symbol: 'duplex' as PlanBox['symbol'], x, y, turn, state: 'found', protection: 'none' };
 }
+test('the name of a box stands above it, else where there is room the nearest; the first one stands even where there is none', () => {
+	const named = (boxes: PlanBox[], wanted = ['a']) =>
+		boxLabels({ rooms: [], boxes }, { wanted, rooms: [], scale: 1 }).map(({ boxId, at, leader }) => ({ boxId, at, leader }));
+	// One letter of 14 px is 6.3 px wide and 16.8 high: 9 of the symbol, 2 between, 8.4 to its middle.
+	const alone = { boxId: 'a', at: [0, -19.4], leader: null };
+	assert.deepEqual(named([box('a', 0, 0)]), [alone]);
+	assert.deepEqual(named([box('a', 0, 0), box('b', 0, -20)])[0]?.at, [0, 19.4]);
+	// All around it is taken, and 16 px off still by their symbols: 34 px off, with a line.
+	const ring = [-1, 0, 1].flatMap((x) => [-1, 0, 1].map((y) => box(`r${x}${y}`, 20 * x, 20 * y)));
+	const [out] = named([...ring, box('a', 0, 0)]);
+	assert.deepEqual([out?.at[0], Math.round(10 * (out?.at[1] ?? 0)) / 10, out?.leader === null], [0, -51.4, false]);
+	const everywhere = Array.from({ length: 13 }, (_, x) =>
+		Array.from({ length: 13 }, (_, y) => box(`e${x}-${y}`, 15 * x - 90, 15 * y - 90))
+	);
+	assert.deepEqual(named([box('a', 0, 0), box('b', 5, 0), ...everywhere.flat()], ['a', 'b']), [alone]);
+});
 test('neighbors on one spot are fanned along their wall, each with where it really is; others stay the same objects', () => {
 	const far = box('far', 100, 0);
 	const [a, b, c] = fanOut([box('a', 0, 0), box('b', 4, 0), far]);

@@ -212,13 +212,23 @@ export function boxLabels(
 		const box = boxes.get(id);
 		if (!box) return [];
 		const half: Point = [(box.name.length * WIDE.narrow * BOX_PX) / 2 / scale, (BOX_PX * LINE) / 2 / scale];
-		const spots = GAPS_PX.flatMap((gap, ring) => AROUND.map((way) => ({ ring, ...spotOf(box, way, half, gap / scale) })));
-		const spot = spots.find((s) => !taken.hits(s)) ?? (i === 0 ? spots[0] : undefined);
+		let spot: (Rect & { ring: number }) | undefined;
+		for (const at of spotsAround(box, half, scale)) {
+			// The first is named even where there is no room.
+			if (i === 0) spot ??= at;
+			if (taken.hits(at)) continue;
+			spot = at;
+			break;
+		}
 		if (!spot) return [];
 		taken.add(spot);
 		const at: Point = [spot.x, spot.y];
 		return [{ boxId: id, name: box.name, at, leader: spot.ring ? leaderOf(box, spot) : null, px: BOX_PX }];
 	});
+}
+/** The nearest first. */
+function* spotsAround(box: PlanBox, half: Point, scale: number): Generator<Rect & { ring: number }> {
+	for (const [ring, gap] of GAPS_PX.entries()) for (const way of AROUND) yield { ring, ...spotOf(box, way, half, gap / scale) };
 }
 function spotOf({ x, y }: PlanBox, [wx, wy]: Point, [halfWidth, halfHeight]: Point, gap: number): Rect {
 	return {

@@ -60,6 +60,7 @@ export class JobStore {
 	protection(): Promise<readonly ProtectionRow[] | null> {
 		return this.judging.protection();
 	}
+	readonly id = $derived(this.job.id);
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));
 	/** The job as the rules read it: to read what nobody saw throws `NotKnown`, which the page says in words. */

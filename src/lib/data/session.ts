@@ -172,11 +172,13 @@ export class JobSession {
 		const missed = done.rev > this.ground.rev + 1 || done.job !== null;
 		// What was done while the store wrote is still waiting, on top of what it has now.
 		const later = this.pending.filter((p) => !kept.has(p));
-		this.ground = { job: done.job ?? this.withEdits(this.ground.job, pieces), rev: done.rev, head: done.head };
+		const own = later.some((p) => p.kind === 'edit') ? this.withEdits(this.ground.job, pieces) : this.shown.job;
+		this.ground = { job: done.job ?? own, rev: done.rev, head: done.head };
 		this.pending = later;
 		this.show({
 			fault: null,
-			job: this.withEdits(this.ground.job, later),
+			// What the tab made of it stays the very same: it is neither drawn nor judged a second time.
+			job: done.job ? this.withEdits(done.job, later) : this.shown.job,
 			conflicts: [...this.shown.conflicts, ...done.conflicts]
 		});
 		if (missed) await this.readRows();

@@ -3,6 +3,8 @@
 	import { page } from '$app/state';
 	import { JobStore } from '$lib/data/job-store.svelte';
 	import { openJob } from '$lib/data/open-job';
+	import { fetchSheet } from '$lib/stages/StageSheet.svelte';
+	import { isStage } from '$lib/stages/stages';
 	import { dropShell } from '$lib/ui/shell';
 	import { pickedIn } from './address';
 	import JobProvider from './JobProvider.svelte';
@@ -18,7 +20,13 @@
 		const opened = await openJob(id);
 		if (!opened) return null;
 		const store = new JobStore(opened);
-		await store.judgeNow();
+		const judged = store.judgeNow();
+		// What shows it comes meanwhile.
+		const { stage = '' } = page.params;
+		if (isStage(stage)) setTimeout(() => fetchSheet(stage));
+		await judged;
+		// What the worker said has been read: what draws it comes after that, in a task of its own.
+		await new Promise((read) => setTimeout(read));
 		store.selectIfThere(pickedIn(page.url.searchParams));
 		return store;
 	}

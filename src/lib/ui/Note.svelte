@@ -19,14 +19,14 @@
 <Alert
 	params={{ duration: 0 }}
 	rounded={false}
-	class={`note level-${level} bg-(--sheet) text-(--ink) dark:bg-(--sheet) dark:text-(--ink) p-0 ${over ? 'over' : ''} ${tall ? 'tall' : ''}`}
+	class={`hekto-note level-${level} bg-(--sheet) text-(--ink) dark:bg-(--sheet) dark:text-(--ink) p-0 ${over ? 'over' : ''} ${tall ? 'tall' : ''}`}
 >
 	<div class="words">{@render children()}</div>
 	{#if acts}<div class="acts">{@render acts()}</div>{/if}
 </Alert>
 
 <style>
-	:global(.note) {
+	:global(.hekto-note) {
 		display: flex;
 		align-items: center;
 		gap: 14px;
@@ -34,17 +34,17 @@
 		border-bottom: 1.5px solid var(--edge);
 		border-left: 8px solid var(--edge);
 	}
-	:global(.note.level-stop) {
+	:global(.hekto-note.level-stop) {
 		--edge: var(--stop);
 	}
-	:global(.note.level-look) {
+	:global(.hekto-note.level-look) {
 		--edge: var(--look);
 	}
-	:global(.note.tall) {
+	:global(.hekto-note.tall) {
 		display: block;
 		padding: 12px 16px;
 	}
-	:global(.note.over) {
+	:global(.hekto-note.over) {
 		position: fixed;
 		inset: auto 12px 12px;
 		z-index: 60;
@@ -55,7 +55,7 @@
 	.words {
 		flex: 1;
 	}
-	:global(.note:not(.tall).level-stop) .words {
+	:global(.hekto-note:not(.tall).level-stop) .words {
 		color: var(--stop);
 		font-weight: 600;
 	}

@@ -1,6 +1,7 @@
 <script lang="ts" generics="View extends string">
 	import { TabItem, Tabs } from 'flowbite-svelte';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
+	import { inTurn } from './in-turn';
 	import Late from './Late.svelte';
 
 	interface Props {
@@ -13,19 +14,34 @@
 	}
 	let { views, view, onview, children }: Props = $props();
 	const ID = 'view-';
-	const rows = $derived(Object.entries(views) as [View, string][]);
+	/** The row is drawn two tabs a task. */
+	const EACH_TURN = 2;
+	let most = $state(EACH_TURN);
+	const all = $derived(Object.entries(views) as [View, string][]);
+	onMount(() => {
+		let stop = () => {};
+		const more = () => {
+			most += EACH_TURN;
+			// All are drawn, and any that comes later with them.
+			if (most >= all.length) most = Infinity;
+			else stop = inTurn(more);
+		};
+		stop = inTurn(more);
+		return () => stop();
+	});
+	const rows = $derived(all.filter(([key], i) => i < most || key === view));
 	let row = $state<HTMLDivElement>();
 	let roomPx = $state(0);
 	let widths = $state.raw<readonly number[]>([]);
 	/** Room for the word "More". */
 	const MORE_PX = 84;
-	// Widths belong to the DOM, and change when the letters have come.
+	// Widths belong to the DOM, and change when the letters have come. They are told when it has laid the row out.
 	$effect(() => {
 		void rows;
-		const measure = () =>
-			(widths = [...(row?.querySelectorAll<HTMLElement>('[role="presentation"]') ?? [])].map((li) => li.offsetWidth));
-		measure();
-		void document.fonts.ready.then(measure);
+		const tabs = [...(row?.querySelectorAll<HTMLElement>('[role="presentation"]') ?? [])];
+		const laidOut = new ResizeObserver(() => (widths = tabs.map((li) => li.offsetWidth)));
+		for (const li of tabs) laidOut.observe(li);
+		return () => laidOut.disconnect();
 	});
 	/** The keys that stand in the row; the one that is shown is always among them. */
 	const inRow = $derived.by(() => {

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import Fold from '$lib/ui/Fold.svelte';
-	import { ChevronLeftOutline, ChevronRightOutline } from 'flowbite-svelte-icons';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
 	import { whatIsOff } from '$core/prove/assess-prove';
@@ -8,8 +7,8 @@
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Circuit, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
-	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
-	import { counted, round, show } from '$core/units/quantity';
+	import type { FigureKind } from '$core/model/reading';
+	import { counted, round } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { draftKey, readDraft, writeDraft } from '$lib/data/drafts';
 	import { useJob } from '$lib/data/use-job';
@@ -21,6 +20,8 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 	import PlaceGate from '../trim/PlaceGate.svelte';
+	import FieldFilled from './FieldFilled.svelte';
+	import HowRead from './HowRead.svelte';
 	import Keypad from './Keypad.svelte';
 	import LampRow from './LampRow.svelte';
 	import Photos from '$lib/ui/slip/Photos.svelte';
@@ -228,48 +229,17 @@
 		{/each}
 		{#each words as kind (kind)}<WordRow {kind} {draft} last={last?.[kind]?.reading.word} />{/each}
 		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
-		<div class="how">
-			<div class="field">
-				<label for="read-load">Test load, A</label><input
-					id="read-load"
-					class="mono"
-					inputmode="decimal"
-					bind:value={draft.loadA}
-				/>
-			</div>
-			<div class="field"><label for="read-with">Instrument</label><input id="read-with" bind:value={instrument} /></div>
-			<div class="field">
-				<label for="read-meter">Meter</label>
-				<select id="read-meter" class="hekto-input" bind:value={loads}>
-					<option value="">not entered</option><option value="low-impedance">low impedance</option><option value="high-impedance"
-						>10 Mohm</option
-					>
-				</select>
-			</div>
-			<div class="field">
-				<label for="read-by">Who</label><input id="read-by" list="shop-people" bind:value={by} placeholder="initials" />
-			</div>
-			{#if figures.includes('gfci-ms')}
-				<div class="field">
-					<label for="read-ma">GFCI timed at, mA</label><input
-						id="read-ma"
-						class="mono"
-						inputmode="decimal"
-						bind:value={draft.atMa}
-					/>
-				</div>
-			{/if}
-			<div class="field">
-				<label for="read-phase">Work</label>
-				<select id="read-phase" class="hekto-input" bind:value={draft.phase}>
-					<option value="">neither</option><option value="before">before</option><option value="after">after</option>
-				</select>
-			</div>
-			<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
-			<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> volts read under the load</label>
-			{#if box}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label>{/if}
-			{#if expected.prediction.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}
-		</div>
+		<!-- Ohms of a dead circuit are read at a box. -->
+		<HowRead
+			{draft}
+			bind:instrument
+			bind:loads
+			bind:by
+			bind:dead={() => (box ? dead : undefined), (v) => (dead = v ?? false)}
+			timed={figures.includes('gfci-ms')}
+		>
+			{#snippet acts()}{#if expected.prediction.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}{/snippet}
+		</HowRead>
 	</form>
 
 	{#if box && isSwitched(box)}<SwitchedTable {box} />{/if}
@@ -307,26 +277,13 @@
 	{:else}
 		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted}>
 			{#snippet field()}
-				{@const predicted = should(draft.active)}
-				{@const was = last?.[draft.active]}
-				<p class="filling" aria-live="polite">
-					<Btn small look="quiet" label="The field before" onclick={() => stepField(-1)}
-						><ChevronLeftOutline size="sm" aria-hidden="true" /></Btn
-					>
-					<!-- All three in sight, on the narrowest phone too: the field, what is predicted and what was read last. -->
-					<span class="about"
-						><span class="kind">{readingWords(draft.active)}</span>
-						<span class="soft"
-							>{predicted === null ? 'no prediction' : `predicted ${show(predicted, placesOf(draft.active))}`}{was
-								? ` · last ${show(was.reading.value ?? 0, placesOf(draft.active))}`
-								: ''}</span
-						></span
-					>
-					<b class="mono">{draft.typed[draft.active] || '–'} {readingUnit(draft.active)}</b>
-					<Btn small look="quiet" label="The next field" onclick={() => stepField(1)}
-						><ChevronRightOutline size="sm" aria-hidden="true" /></Btn
-					>
-				</p>
+				<FieldFilled
+					kind={draft.active}
+					typed={draft.typed[draft.active] ?? ''}
+					predicted={should(draft.active)}
+					last={last?.[draft.active]?.reading}
+					onstep={stepField}
+				/>
 			{/snippet}
 			{#snippet acts()}
 				<Btn onclick={() => keep(false)}>{keepWords}</Btn>
@@ -361,20 +318,6 @@
 	}
 	.head span:not(:first-child) {
 		text-align: right;
-	}
-	.how {
-		position: relative;
-		display: flex;
-		flex-wrap: wrap;
-		gap: 10px;
-		align-items: end;
-		margin-top: 12px;
-	}
-	.how .field {
-		width: 140px;
-	}
-	.how .note {
-		flex: 1 1 200px;
 	}
 	.thumb {
 		display: none;
@@ -419,52 +362,11 @@
 	.toggles:empty {
 		display: none;
 	}
-	.loaded {
-		display: flex;
-		gap: 7px;
-		align-items: center;
-		min-height: 44px;
-	}
-	.loaded input {
-		width: 20px;
-		height: 20px;
-		accent-color: var(--copper);
-	}
 	.do {
 		display: flex;
 		gap: 8px;
 		margin-left: auto;
 		align-self: center;
-	}
-	.filling {
-		margin: 0;
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		min-height: 30px;
-		white-space: nowrap;
-		overflow: hidden;
-	}
-	.filling .kind {
-		font-weight: 600;
-		font-size: 16px;
-	}
-	.about {
-		display: flex;
-		flex-direction: column;
-		min-width: 0;
-		line-height: 1.15;
-	}
-	.about > span {
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	.filling .soft {
-		font-size: 14px;
-	}
-	.filling b {
-		margin-left: auto;
-		font-size: 22px;
 	}
 	.judged {
 		margin: 0;
@@ -492,9 +394,6 @@
 		}
 		.head span:last-child {
 			display: none;
-		}
-		.how .field {
-			width: calc(50% - 5px);
 		}
 		.desk,
 		header > .soft {

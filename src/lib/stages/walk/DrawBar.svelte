@@ -95,11 +95,18 @@
 	}
 	.exact {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 5px;
 		align-items: end;
 	}
 	.exact :global(.field) {
 		width: 128px;
+	}
+	/* The four ways stay in one row, below their length. */
+	@media (max-width: 350px) {
+		.exact :global(.field) {
+			width: 100%;
+		}
 	}
 	p {
 		margin: 0;

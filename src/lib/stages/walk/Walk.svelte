@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { StageViews } from '../stage-views';
 	import { drawPlan } from '$core/formats/plan-drawing';
-	import { runOf } from '$core/run/runs';
+	import { steady } from '$core/model/like-before';
 	import { labelPoint } from '$core/model/geometry';
 	import { counted } from '$core/units/quantity';
 	import { useJob } from '$lib/data/use-job';
@@ -33,7 +33,8 @@
 	);
 	let bar = $state<DrawBar>();
 	const plan = $derived(drawPlan(store.edition, edits.job, story));
-	const lit = $derived(new Set(store.circuit ? runOf(store.job, store.circuit).nodes.map((n) => n.boxId) : []));
+	const like = steady();
+	const lit = $derived(like(new Set(store.run?.nodes.map((n) => n.boxId))));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
 	const onPlan = $derived(view === 'draw' || ((view === 'plan' || view === 'add') && measured));
 	const room = $derived(store.selection?.kind === 'room' ? edits.job.rooms.find((r) => r.id === store.selection?.id) : undefined);

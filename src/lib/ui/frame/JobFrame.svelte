@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { afterNavigate, goto } from '$app/navigation';
 	import { navigating, page } from '$app/state';
-	import { tick, untrack, type Component } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import { tinykeys } from 'tinykeys';
 	import type { Action, Hit } from './find-anything';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import type { Finding } from '$core/model/result';
+	import StageSheet from '$lib/stages/StageSheet.svelte';
 	import { STAGE_NAMES } from '$lib/stages/stages';
 	import { jobAddress, pickedIn } from '$lib/jobs/address';
 	import { threadStepOf } from '$lib/thread/thread-views';
@@ -36,18 +37,6 @@
 	const phone = $derived(width <= 820);
 	const failed = $derived(store.assessment.stages[stage].failed);
 
-	/** Each stage's sheet is loaded when it is first shown. */
-	const SHEETS: Record<Stage, () => Promise<{ default: Component<Record<string, never>> }>> = {
-		walk: () => import('$lib/stages/walk/Walk.svelte'),
-		layout: () => import('$lib/stages/layout/Layout.svelte'),
-		circuit: () => import('$lib/stages/circuit/Circuit.svelte'),
-		protect: () => import('$lib/stages/protect/Protect.svelte'),
-		rough: () => import('$lib/stages/rough/Rough.svelte'),
-		trim: () => import('$lib/stages/trim/Trim.svelte'),
-		prove: () => import('$lib/stages/prove/Prove.svelte'),
-		trace: () => import('$lib/stages/trace/Trace.svelte'),
-		handover: () => import('$lib/stages/handover/Handover.svelte')
-	};
 	const view = $derived(page.url.searchParams.get('view'));
 	/** A step of one box's thread, shown in place of the stage's sheet. */
 	const step = $derived(store.box ? threadStepOf(view) : null);
@@ -60,7 +49,7 @@
 	/** Opened by hand while nothing is picked: until it is closed by hand. */
 	let peeked = $state(false);
 	const slipOpen = $derived(!!store.selection || slipPin.on || peeked);
-	const go = (to: Stage) => goto(jobAddress(store.job.id, to, { view: store.views[to] ?? null, picked: store.selection }));
+	const go = (to: Stage) => goto(jobAddress(store.id, to, { view: store.views[to] ?? null, picked: store.selection }));
 	// The address says what is shown: stage, view and what is picked. Going back picks what was picked there.
 	afterNavigate(({ type }) => {
 		const asked = pickedIn(page.url.searchParams);
@@ -69,7 +58,7 @@
 		if (asked || type === 'popstate') store.selectIfThere(asked);
 	});
 	$effect(() => {
-		const to = jobAddress(store.job.id, stage, { view, picked: store.selection });
+		const to = jobAddress(store.id, stage, { view, picked: store.selection });
 		if (!step) store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
 		if (navigating.to || to === page.url.pathname + page.url.search) return;
 		void goto(to, { replaceState: true, keepFocus: true, noScroll: true });
@@ -167,7 +156,8 @@
 			/></InTurn
 		>
 	</div>
-	<Notice />
+	<!-- Its row is there before it: what stands below keeps its own. -->
+	<div><InTurn><Notice /></InTurn></div>
 	{#if phone && !step}<div class="strip no-print">{@render strip()}</div>{/if}
 	<div class="middle" class:folded={!slipOpen}>
 		{#if !phone}<div class="rail no-print"><InTurn><StageRail {stage} /></InTurn></div>{/if}
@@ -183,7 +173,7 @@
 						>{#snippet children(ThreadSheet)}<ThreadSheet step={key} {box} />{/snippet}</Late
 					>
 				{:else}
-					<Late load={SHEETS[stage]}>{#snippet children(StageSheet)}<InTurn><StageSheet /></InTurn>{/snippet}</Late>
+					<StageSheet {stage} />
 				{/if}
 			</Guarded>
 			{#if !phone && !step}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded>{/if}
@@ -206,7 +196,7 @@
 		{#if !padOpen && !step}<Guarded what="What is picked" at={stage}
 				><InTurn><PhoneCard {stage} onwhy={() => (store.why = true)} /></InTurn></Guarded
 			>{/if}
-		<div class="stages no-print"><StageBar {stage} onall={() => (open.stages = true)} /></div>
+		<div class="stages no-print"><InTurn><StageBar {stage} onall={() => (open.stages = true)} /></InTurn></div>
 	{:else}
 		<div class="strip no-print">{@render strip()}</div>
 	{/if}
@@ -308,6 +298,7 @@
 	}
 	.phone .stages {
 		grid-row: 6;
+		min-height: calc(51.5px + env(safe-area-inset-bottom));
 	}
 	.phone .strip {
 		border-top: 0;

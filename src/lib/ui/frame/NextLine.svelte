@@ -25,7 +25,7 @@
 			(!next.view || page.url.searchParams.get('view') === next.view) &&
 			(!picked || store.selection?.id === picked.id)
 	);
-	const go = () => next && goto(jobAddress(store.job.id, next.stage, { view: next.view, picked }));
+	const go = () => next && goto(jobAddress(store.id, next.stage, { view: next.view, picked }));
 </script>
 
 {#if next}

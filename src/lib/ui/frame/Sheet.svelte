@@ -1,6 +1,7 @@
 <script lang="ts" generics="View extends string">
 	import type { Snippet } from 'svelte';
 	import { wholeRow } from '../table/whole-row';
+	import InTurn from '../InTurn.svelte';
 	import Views from '../Views.svelte';
 	import Guarded from './Guarded.svelte';
 
@@ -45,7 +46,7 @@
 		{#if acts}<div class="acts no-print">{@render acts()}</div>{/if}
 	</header>
 	{#if views && view && onview}
-		<Views {views} {view} {onview} children={content} />
+		<InTurn><Views {views} {view} {onview} children={content} /></InTurn>
 	{:else}
 		{@render content()}
 	{/if}

@@ -18,7 +18,7 @@
 <nav class="bar no-print" aria-label="Neighboring stages">
 	{#each near as s, i (i)}
 		{#if s}
-			<a href={jobAddress(store.job.id, s, { view: store.views[s] })} aria-current={s === stage ? 'page' : undefined}
+			<a href={jobAddress(store.id, s, { view: store.views[s] })} aria-current={s === stage ? 'page' : undefined}
 				>{stageNumber(s)} {STAGE_NAMES[s].name}</a
 			>
 		{:else}

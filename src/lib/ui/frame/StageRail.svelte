@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Count from '../Count.svelte';
+	import { steady } from '$core/model/like-before';
 	import { STAGES, type Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/jobs/address';
 	import { useJob } from '$lib/data/use-job';
@@ -12,19 +13,22 @@
 	}
 	let { stage, onchoose }: Props = $props();
 	const store = useJob();
+	const like = steady();
 	const counts = $derived(
-		STAGES.map((key) => {
-			const { findings, failed } = store.assessment.stages[key];
-			const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
-			return { key, failed, violations: count('violation'), cautions: count('caution'), todo: store.assessment.todo[key] };
-		})
+		like(
+			STAGES.map((key) => {
+				const { findings, failed } = store.assessment.stages[key];
+				const count = (severity: string) => findings.filter((f) => f.severity === severity).length;
+				return { key, failed, violations: count('violation'), cautions: count('caution'), todo: store.assessment.todo[key] };
+			})
+		)
 	);
 </script>
 
 <nav class="rail no-print" aria-label="Stages">
 	{#each counts as c (c.key)}
 		<a
-			href={jobAddress(store.job.id, c.key, { view: store.views[c.key] })}
+			href={jobAddress(store.id, c.key, { view: store.views[c.key] })}
 			aria-current={c.key === stage ? 'page' : undefined}
 			onclick={onchoose}
 		>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { steady } from '$core/model/like-before';
 	import { boxLabels, roomLabels, SIZE_SHARE, type RoomLabel } from '$core/formats/plan-labels';
 	import type { PlanDrawing } from '$core/formats/plan-drawing';
 
@@ -10,8 +11,10 @@
 		wanted: readonly string[];
 	}
 	let { plan, scale, wanted }: Props = $props();
-	const rooms = $derived(roomLabels(plan, scale));
-	const boxes = $derived(boxLabels(plan, { wanted, rooms, scale }));
+	const likeRooms = steady();
+	const likeBoxes = steady();
+	const rooms = $derived(likeRooms(roomLabels(plan, scale)));
+	const boxes = $derived(likeBoxes(boxLabels(plan, { wanted, rooms, scale })));
 	/** From the middle of a text to its baseline, of its height. */
 	const DOWN = 0.35;
 	const LINE = 1.2;

@@ -4,6 +4,7 @@
 	import { type Snippet, untrack } from 'svelte';
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 	import type { PlanDrawing } from '$core/formats/plan-drawing';
+	import { steady } from '$core/model/like-before';
 	import { namedFixtures } from '$core/formats/plan-labels';
 	import type { Segment } from '$core/formats/plan-lines';
 	import type { Level } from '$core/prove/verdicts';
@@ -61,9 +62,19 @@
 
 	/** The foot of the sheet holds the tools: the plan is fitted above them. */
 	const FOOT = 44;
-	/** Names are set anew when the scale has changed by this much, not at every step of a zoom. */
+	/** Names are set anew when the scale has changed by this much. */
 	const SCALE_STEP = 1.2;
-	const labelScale = $derived(SCALE_STEP ** Math.floor(Math.log(view.k) / Math.log(SCALE_STEP)));
+	/** While the plan is being zoomed names grow and shrink with it, up to so much: they are set anew when the hand rests. */
+	const MOST_GROWN = 2;
+	let labelScale = $state(1);
+	function setNames({ k }: ZoomTransform): void {
+		labelScale = SCALE_STEP ** Math.floor(Math.log(k) / Math.log(SCALE_STEP));
+	}
+	function move(to: ZoomTransform): void {
+		view = to;
+		const grown = to.k / labelScale;
+		if (grown > MOST_GROWN || grown < 1 / MOST_GROWN) setNames(to);
+	}
 	/** Nearer than this every box is named. */
 	const NAME_ALL_FROM = 1.9;
 	const wanted = $derived.by(() => {
@@ -71,7 +82,8 @@
 		const rest = labelScale > NAME_ALL_FROM ? plan.boxes.map((b) => b.id) : [...(lit ?? [])];
 		return [...picked, ...rest.filter((id) => id !== picked[0])];
 	});
-	const named = $derived(namedFixtures(plan, labelScale));
+	const like = steady();
+	const named = $derived(like(namedFixtures(plan, labelScale)));
 	/** With less than so much of the plan in sight, the whole is shown small. */
 	const MINI_FROM = 1.35;
 	const inSight = $derived({
@@ -88,7 +100,8 @@
 		behavior = zoom<SVGSVGElement, unknown>()
 			.scaleExtent([0.05, 8])
 			.filter(mayMove)
-			.on('zoom', (e: { transform: ZoomTransform }) => (view = e.transform));
+			.on('zoom', (e: { transform: ZoomTransform }) => move(e.transform))
+			.on('end', (e: { transform: ZoomTransform }) => setNames(e.transform));
 		select(svg).call(behavior);
 		return () => svg && select(svg).on('.zoom', null);
 	});
@@ -113,11 +126,11 @@
 	}
 	const by = (factor: number) => svg && behavior && select(svg).call(behavior.scaleBy, factor);
 	function onkeydown(e: KeyboardEvent): void {
-		const move = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[e.key];
+		const pan = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[e.key];
 		if (!svg || !behavior || e.target !== svg) return;
 		// With something picked the arrows move that.
-		if (move && selection) return;
-		if (move) select(svg).call(behavior.translateBy, (move[0] ?? 0) / view.k, (move[1] ?? 0) / view.k);
+		if (pan && selection) return;
+		if (pan) select(svg).call(behavior.translateBy, (pan[0] ?? 0) / view.k, (pan[1] ?? 0) / view.k);
 		else if (e.key === '+' || e.key === '=') by(1.25);
 		else if (e.key === '-') by(0.8);
 		else return;

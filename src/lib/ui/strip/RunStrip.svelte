@@ -3,7 +3,8 @@
 	import { page } from '$app/state';
 	import { ChevronDownOutline, ChevronUpOutline, SearchOutline } from 'flowbite-svelte-icons';
 	import { drawRun } from '$core/formats/run-drawing';
-	import { runFigures } from '$core/formats/run-figures';
+	import { runFigures, type RunFigure } from '$core/formats/run-figures';
+	import { steady } from '$core/model/like-before';
 	import { cableName } from '$core/rough/take-off';
 	import { inSlots } from '$core/model/job-index';
 	import { runFeet } from '$core/run/runs';
@@ -25,17 +26,22 @@
 	const store = useJob();
 	let widthPx = $state(0);
 	let pagePx = $state(800);
+	// What an edit leaves as it was is not drawn again.
+	const likeDrawing = steady();
+	const likeFigures = steady();
 	const drawing = $derived(
-		store.run && store.run.nodes.length ? drawRun(store.job, store.run, { widthPx: widthPx || Infinity }) : null
+		likeDrawing(store.run && store.run.nodes.length ? drawRun(store.job, store.run, { widthPx: widthPx || Infinity }) : null)
 	);
 	const proving = $derived(stage === 'prove' || stage === 'trace' || stage === 'handover');
 	const figures = $derived(
-		store.knownRun
-			? runFigures(store.ruled, store.knownRun, {
-					proofs: store.assessment.proofs,
-					as: proving ? 'proved' : 'design'
-				})
-			: new Map()
+		likeFigures(
+			store.knownRun
+				? runFigures(store.ruled, store.knownRun, {
+						proofs: store.assessment.proofs,
+						as: proving ? 'proved' : 'design'
+					})
+				: new Map<string, RunFigure>()
+		)
 	);
 	const off = $derived(store.tagged.some((e) => e.circuitId === store.circuit?.id));
 	const at = $derived({ stage, view: page.url.searchParams.get('view') });

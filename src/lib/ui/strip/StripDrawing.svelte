@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { STRIP, type StripDrawing, type StripLeg } from '$core/formats/run-drawing';
 	import type { RunFigure } from '$core/formats/run-figures';
+	import { steady } from '$core/model/like-before';
 	import { rewire } from '$core/edit/rewire';
 	import { carried } from '../carry';
 	import { freshId } from '$lib/data/jobs';
@@ -16,7 +17,8 @@
 	}
 	let { drawing, figures, off, proving }: Props = $props();
 	const store = useJob();
-	const fromOf = $derived(new Map(store.run?.nodes.map((n) => [n.boxId, n.fromId])));
+	const like = steady();
+	const fromOf = $derived(like(new Map(store.run?.nodes.map((n) => [n.boxId, n.fromId]))));
 	const pathOf = ({ x1, y1, x2, y2 }: StripLeg, mid: number, dy: number): string =>
 		y1 === y2 ? `M${x1} ${y1 + dy}H${x2}` : `M${x1} ${y1 + dy}H${mid - dy}V${y2 + dy}H${x2}`;
 	const ONTO = '[data-strip-leg], [data-strip-id], [data-strip-breaker], [data-onto-circuit], [data-board-circuit]';
