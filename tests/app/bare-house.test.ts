@@ -103,7 +103,7 @@ test('a check that is led: predicted beside what is read, what is typed outlives
 	await b.type('#ask-r1', '0');
 	await b.type('#ask-r2', '120');
 	await b.says('Load 2 has all the volts and the others none: it is open', '.answer');
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('Load 2 has all the volts', '.answer');
 	await b.click('button', 'Keep the check');
 	await b.says('Enter the supply', '.answer');

@@ -104,6 +104,11 @@ export class Browser {
 		await this.kept();
 		await this.driver.get(this.base + path);
 	}
+	/** The page anew, left only when its store has what was done. */
+	async reload(): Promise<void> {
+		await this.kept();
+		await this.run('location.reload()');
+	}
 	/** A page of a demo house, put back as it was. */
 	async fresh(house: string, path: string): Promise<void> {
 		await this.go('/');
@@ -198,8 +203,8 @@ export class Browser {
 	}
 	/** Waits until the store has what was done; one that fails keeps nothing, however long one waits. */
 	private async kept(): Promise<void> {
-		const waits = () => this.run<boolean>('return !!document.querySelector(".frame[data-waiting]")');
-		await this.driver.wait(async () => !(await waits()), 5000).catch(() => undefined);
+		const waits = () => this.run<boolean>('return !!document.querySelector(".frame[data-waiting]:not([data-failed])")');
+		await this.driver.wait(async () => !(await waits()), PATIENCE_MS, 'the store has not what was done');
 	}
 	/** Waits until the page has drawn what it was last told, its moving parts are at rest and its store has written. */
 	async settled(): Promise<void> {

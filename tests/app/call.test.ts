@@ -84,7 +84,7 @@ test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labell
 });
 
 test('what the call made contradicts nothing, invents nothing, and is there again after a reload', async () => {
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('Code basis: by the window', '.thread');
 	const text = await b.saved(async () => {
 		await b.click('button[aria-label="Find anything"]');

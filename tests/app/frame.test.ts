@@ -48,7 +48,7 @@ test('the strip: as high as its run, folded and raised by key, dragged by key, r
 	await keys('s');
 	assert.equal((await b.driver.findElements({ css: '.strip .body' })).length, 0, 'folded to its line');
 	await b.says('13 · Living, entry, hall receptacles', '.strip');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.says('13 · Living', '.strip');
 	assert.equal((await b.driver.findElements({ css: '.strip .body' })).length, 0, 'still folded after a reload');
 	await b.go('/job/quillback/protect?circuit=c13');
@@ -82,7 +82,7 @@ test('the slip folds to its count, opens on picking, stays open when it is pinne
 	await keys('w');
 	await b.says('Protect', '.slip h2');
 	await b.click('button[aria-label="Keep the slip open"]');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.says('Protect', '.slip h2');
 	await b.click('button[aria-label="Unpin the slip"]');
 });
@@ -108,7 +108,7 @@ test('the address carries stage, view and what is picked: back, forward, reload 
 	await b.driver.navigate().forward();
 	await until(async () => (await address()) === 'protect?box=k-06', 'forward does not lead to the box');
 	await b.says('K-06', '.slip h2');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.says('K-06', '.slip h2');
 	// A stage is come back to in the view that it was left in.
 	await b.click('[role=tab]', 'Letter');
@@ -151,7 +151,7 @@ test('a tape that was typed outlives a look at the plan, another stage and a rel
 	await b.click('.rail a', 'Protect');
 	await b.says('K-01', 'main');
 	await b.go('/job/quillback/walk?view=tape');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.find('#tape-text');
 	assert.deepEqual(
 		await b.run('return [document.querySelector(".tape input").value, document.querySelector("#tape-text").value]'),

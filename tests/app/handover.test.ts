@@ -108,7 +108,7 @@ test('a paper is signed by hand; changed afterwards it says so', async () => {
 		.perform();
 	await b.click('.sign button', 'Keep signature');
 	await b.says('Electrician: R. Test', 'article');
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('Electrician: R. Test', 'article');
 	assert.ok(!(await b.text('article')).includes('changed after'));
 	await b.go('/job/marrow-street/walk?panel=main');

@@ -118,7 +118,7 @@ test('the make-up of a box: picture and steps; a tick outlives a reload; a condu
 	await b.says('0 of 15 done', '.work');
 	await b.click('.work li:nth-child(1) label', '');
 	await b.says('1 of 15 done', '.work');
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('1 of 15 done', '.work');
 	await b.press('.sheet svg .hit');
 	await b.find('.sheet svg .dim');
@@ -204,7 +204,7 @@ test('a worn duplex in the middle of a run: from the old device to the new, its 
 	await b.says('reversed here or upstream', old);
 	await b.says('Out of its push-in', old);
 	// What was noted outlives a reload.
-	await b.run('location.reload()');
+	await b.reload();
 	await b.click('.sheet .fold-head', 'From the old device');
 	await b.says('silver upper, push-in', old);
 	await b.click('.work li:has(b) button', 'Torque, photo');
@@ -219,7 +219,7 @@ test('a GFCI breaker and a water heater, step by step; the nameplate is held aga
 	await b.set('.sheet .fields .field:nth-of-type(3) select', 'none');
 	await b.click('.work li:nth-child(1) label', '');
 	await b.says('1 of', '.work');
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('1 of', '.work');
 	assert.ok(!(await b.run<string>('return document.querySelector(".work").textContent')).includes('Every other source'));
 	await b.set('.sheet .fields .field:nth-of-type(1) select', 'element');

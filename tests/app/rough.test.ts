@@ -24,7 +24,7 @@ test('the house is laid by one press; a way is moved by keys and its length foll
 	await b.settled();
 	const after = await feet();
 	assert.ok(after > before, `${before} to ${after}`);
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('Main panel to K-06', '.sheet .bar');
 	assert.equal(await feet(), after);
 });
@@ -51,7 +51,7 @@ test('a check is ticked on a phone and outlives a reload; what is not done is co
 	await b.says('1 of', '.sheet .big');
 	await b.click('.sheet li:nth-child(2) button', 'Not yet');
 	await b.says('1 to do again', '.sheet .big');
-	await b.run('location.reload()');
+	await b.reload();
 	await b.says('1 of', '.sheet .big');
 	await b.says('1 to do again', '.sheet .big');
 });

@@ -129,7 +129,7 @@ test('the punch list is ticked and noted on site, kept over a reload, and printe
 	await b.click('main .more');
 	await b.type('main tr.note input', 'box is nailed, wire pulled' + Key.TAB);
 	await b.says('Noted: box is nailed, wire pulled', 'main');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.click('button', 'Punch list');
 	await b.says('1 line seen on site', 'main');
 	await b.run('window.__printed = 0; window.print = () => window.__printed++');

@@ -125,7 +125,7 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 		}
 		// What was tapped outlives a reload.
 		if (n === 1) {
-			await b.run('location.reload()');
+			await b.reload();
 			await b.says(`3 of`, '.walk');
 		}
 		await b.click('.walk .acts button', n + 1 < plan.walks.length ? 'Next walk' : 'Results');

@@ -85,7 +85,7 @@ test('things move by hand and by key, turn, are copied and removed, and each can
 	await b.says('N-02 moved');
 	await b.says('N-02', '.slip h2');
 	const moved = await transform('[data-box="N-02"]');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.find('[data-box="N-02"]');
 	assert.equal(await transform('[data-box="N-02"]'), moved, 'kept over a reload');
 });
@@ -139,7 +139,7 @@ test('what was found: a white conductor that is hot is told as odd; ground and i
 	await b.says(/white: switched hot.*4 1\/2" free.*not what its color suggests/s, found);
 	// Told of when it is on the disk.
 	await b.says('SW-02: conductor found');
-	await b.driver.navigate().refresh();
+	await b.reload();
 	await b.click('.slip .fold-head', 'Found inside (2)');
 	await b.says('not what its color suggests', found);
 });

@@ -145,7 +145,12 @@
 	>{#each shopPeople() as p (p.initials)}<option value={p.initials}>{p.name}</option>{/each}</datalist
 >
 <!-- What is not in the store yet is seen from outside. -->
-<div class="frame" class:phone data-waiting={store.waiting || undefined}>
+<div
+	class="frame"
+	class:phone
+	data-waiting={store.waiting || undefined}
+	data-failed={store.fault || store.conflicts.length || undefined}
+>
 	<div class="top-room no-print">
 		<InTurn
 			><TopLine
