@@ -6,7 +6,7 @@ import { writeJobFile } from '../src/core/formats/write-job';
 import { Browser, serve } from '../tests/app/browser';
 import { yearLog } from '../tests/app/year-log';
 import { bigHouse } from '../tests/core/big-house';
-import { say } from './say';
+import { quarter, say } from './say';
 
 /** What must stay quick in Chromium, on the built application: an edit, a drag, a page, a log of a year. Milliseconds. */
 const BUDGET_EDIT = 100;
@@ -16,9 +16,6 @@ const PHONE_RATE = 4;
 const BUDGET_PAGE = 1500;
 const BUDGET_FILTER = 100;
 const BUDGET_CHARTS = 500;
-
-/** Of the quicker quarter: a machine that builds and tests has other things to do. */
-const quarter = (times: readonly number[]) => [...times].sort((x, y) => x - y)[Math.floor(times.length / 4)] ?? Infinity;
 
 const folder = mkdtempSync(join(tmpdir(), 'hekto-bench-'));
 const server = await serve();

@@ -5,10 +5,11 @@ import { parseArgs } from 'node:util';
 import { marked, sitesOf, type Site } from './sites';
 import { share, shuffled } from './share';
 import { filesUnder, textOf, Tree } from './tree';
+import { TypeCheck } from './types';
 
 /**
- * Changes a number, a comparison, a boolean or a severity of `src/core`, runs the tests that reach it, and counts how many
- * changes some test sees: `npm run mutate -- --count 300 --seed 1 --folders code,circuits`.
+ * Changes a number, a comparison, a boolean or a severity of `src/core`, checks its types, runs the tests that reach it, and
+ * counts how many changes are seen by one of them: `npm run mutate -- --count 300 --seed 1 --folders code,circuits`.
  * `--without feed-order,papers` leaves out tests that take long: quicker, and what survives may be seen by one of those.
  */
 const AIM_PERCENT = 90;
@@ -31,6 +32,8 @@ const leftOut = ['words', ...ask.without.split(',')].map((name) => `/${name}.tes
 const tests = filesUnder('tests/core', '.test.ts').filter((f) => !leftOut.some((name) => f.endsWith(name)));
 /** As they stand now: work goes on meanwhile. */
 const text = new Map(sources.map((f) => [f, textOf(f)]));
+const types = new TypeCheck(sources);
+for (const file of sources) if (types.refuses(file, text.get(file) ?? '')) throw new Error(`${file} is refused as it is`);
 const reach = await reached();
 
 const all = sources.filter((f) => !folders || folders.includes(folderOf(f))).flatMap((f) => sitesOf(f, text.get(f) ?? ''));
@@ -61,7 +64,7 @@ async function reached(): Promise<{ test: string; ms: number; at: Set<string> }[
 
 interface Tried {
 	site: Site;
-	killed: boolean;
+	killed: 'by types' | 'by a test' | null;
 	tests: number;
 }
 async function tryAll(sites: readonly Site[]): Promise<Tried[]> {
@@ -73,7 +76,7 @@ async function tryAll(sites: readonly Site[]): Promise<Tried[]> {
 			const tried = await attempt(tree, site);
 			done.push(tried);
 			const { file, line, was, becomes } = site;
-			console.log(`${tried.killed ? 'killed  ' : 'SURVIVED'} ${file}:${line} ${was} -> ${becomes}`);
+			console.log(`${tried.killed ? `killed ${tried.killed}` : 'SURVIVED'} ${file}:${line} ${was} -> ${becomes}`);
 		}
 		tree.remove();
 	};
@@ -83,16 +86,20 @@ async function tryAll(sites: readonly Site[]): Promise<Tried[]> {
 async function attempt(tree: Tree, site: Site): Promise<Tried> {
 	// What is read with its module is in every test that comes through any function of the file, or of one that reads it: all.
 	const by = site.within === null ? reach : reach.filter((r) => r.at.has(`${site.file}:${site.within}`));
-	if (!by.length) return { site, killed: false, tests: 0 };
 	const was = text.get(site.file) ?? '';
-	tree.write(site.file, was.slice(0, site.from) + site.becomes + was.slice(site.to));
+	const changed = was.slice(0, site.from) + site.becomes + was.slice(site.to);
+	const refused = types.refuses(site.file, changed);
+	types.refuses(site.file, was);
+	if (refused) return { site, killed: 'by types', tests: 0 };
+	if (!by.length) return { site, killed: null, tests: 0 };
+	tree.write(site.file, changed);
 	const limit = 60_000 + 3 * by.reduce((s, r) => s + r.ms, 0);
 	const { passed } = await tree.run(
 		by.map((r) => r.test),
 		limit
 	);
 	tree.write(site.file, was);
-	return { site, killed: !passed, tests: by.length };
+	return { site, killed: passed ? null : 'by a test', tests: by.length };
 }
 
 function report(tried: readonly Tried[]): void {
@@ -109,6 +116,7 @@ function report(tried: readonly Tried[]): void {
 			tried.filter((t) => folderOf(t.site.file) === folder)
 		);
 	line('all', tried);
+	console.log(`${tried.filter((t) => t.killed === 'by types').length} of them by the type check.`);
 	console.log(`Aim: ${AIM_PERCENT} % of all, ${AIM_FOLDER_PERCENT} % of each folder.`);
 	console.log('\nSurvivors:');
 	for (const { site, tests: n } of tried.filter((t) => !t.killed))
