@@ -10,6 +10,7 @@ import { TypeCheck } from './types';
 /**
  * Changes a number, a comparison, a boolean or a severity of `src/core`, checks its types, runs the tests that reach it, and
  * counts how many changes are seen by one of them: `npm run mutate -- --count 300 --seed 1 --folders code,circuits`.
+ * `--skip 100` goes on where an earlier run of the same seed was ended.
  * `--without feed-order,papers` leaves out tests that take long: quicker, and what survives may be seen by one of those.
  */
 const AIM_PERCENT = 90;
@@ -17,6 +18,7 @@ const AIM_FOLDER_PERCENT = 85;
 const { values: ask } = parseArgs({
 	options: {
 		count: { type: 'string', default: '300' },
+		skip: { type: 'string', default: '0' },
 		seed: { type: 'string', default: '1' },
 		folders: { type: 'string', default: '' },
 		without: { type: 'string', default: '' },
@@ -37,7 +39,7 @@ for (const file of sources) if (types.refuses(file, text.get(file) ?? '')) throw
 const reach = await reached();
 
 const all = sources.filter((f) => !folders || folders.includes(folderOf(f))).flatMap((f) => sitesOf(f, text.get(f) ?? ''));
-const sample = shuffled(all, Number(ask.seed)).slice(0, Number(ask.count));
+const sample = shuffled(all, Number(ask.seed)).slice(Number(ask.skip), Number(ask.count));
 console.log(`${all.length} places to change, ${sample.length} of them tried, seed ${ask.seed}`);
 const results = await tryAll(sample);
 report(results);

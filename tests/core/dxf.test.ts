@@ -150,6 +150,14 @@ test("meters on one layer of two: the unit is the header's, or asked", () => {
 	);
 	assert.match(roomsFromDxf(drawing, { layerName: 'Y', unit: 'meters' }).faults[0]?.message ?? '', /must be one of W, X, got Y/);
 });
+test('two walls drawn there and back are two lines, and no outline', () => {
+	const back = dxfOf('0 LWPOLYLINE 8 W 90 3 70 0 10 0 20 0 10 200 20 0 10 0 20 0');
+	const [layer] = drawingOf(back).layers;
+	assert.deepEqual([layer?.closed.length, layer?.lines.length], [0, 2]);
+	const round = dxfOf('0 LWPOLYLINE 8 W 90 4 70 0 10 0 20 0 10 200 20 0 10 0 20 99 10 0 20 0');
+	const [three] = drawingOf(round).layers;
+	assert.deepEqual([three?.closed.map((p) => p.length), three?.lines.length], [[3], 0]);
+});
 test('a wall drawn with two lines is no room; a bulge becomes walls', () => {
 	const two = [...square(0, 0, 200), ...square(-6, -6, 212)].map(([a, b]) => lineOf('W', a, b)).join(' ');
 	assert.equal(

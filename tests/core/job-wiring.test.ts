@@ -224,6 +224,19 @@ test('a two-pole GFCI breaker on a sound shared neutral feels nothing; a leak be
 		0
 	);
 });
+test('a breaker that is off feels nothing; one that is on feels it whatever another circuit does', () => {
+	const j = job({
+		circuits: [circuit({ breaker: 'gfci' }), circuit({ id: 'c2', number: 2, slot: 3 })],
+		boxes: [box('a'), box('b')],
+		legs: [leg('p', 'a', 40), leg('p', 'b', 40, { circuitId: 'c2' })]
+	});
+	const opened = (...more: Fault[]) => {
+		const b = built(j, [{ kind: 'neutral-ground-touch', at: 'a' }, ...more]);
+		return trips(b, new Solution(b.network)).map((t) => t.at);
+	};
+	assert.deepEqual(opened({ kind: 'breaker-off', at: 'c2' }), ['c1']);
+	assert.deepEqual(opened({ kind: 'breaker-off', at: 'c1' }), []);
+});
 test('a breaker that is a GFCI feels its own neutral joined to ground up to 2 ohm, unloaded; a plain one does not', () => {
 	const joined = (breaker: 'gfci' | 'dual' | 'none', feet: number) => {
 		const j = job({ circuits: [circuit({ breaker })], boxes: [box('a')], legs: [leg('p', 'a', feet, { awg: '14' })] });

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
 import { dimmerFindings } from '../../src/core/circuits/articles/404-14-e-dimmers';
-import { pairCircuits } from '../../src/core/edit/circuits';
+import { pairCircuits, shareHomeRun } from '../../src/core/edit/circuits';
 import { removePanel } from '../../src/core/edit/fixtures';
 import { checkCounters } from '../../src/core/formats/api-requests';
 import { sideOf } from '../../src/core/layout/articles/210-52-e-outdoors';
@@ -120,4 +120,30 @@ test('what is missing of a circuit names the breaker, or the fuse where that ope
 	assert.equal(say(undefined), 'the rating of the breaker of circuit 7');
 	assert.equal(say('breaker'), 'the rating of the breaker of circuit 7');
 	assert.equal(say('plug-fuse'), 'the rating of the fuse of circuit 7');
+});
+
+test('210.4: one three-wire cable to the first box: the second circuit goes on from there, what hangs behind stays', () => {
+	const pair = (to: string) =>
+		job({
+			circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
+			boxes: [box('a'), box('b'), box('c')],
+			legs: [leg('p', 'a', 40), leg('p', to, 55, { circuitId: 'c2' }), leg(to, 'c', 9, { circuitId: 'c2' })]
+		});
+	const shared = (to: string) =>
+		produce(
+			pair(to),
+			shareHomeRun({ circuitIds: ['c1', 'c2'], feet: [{ boxId: 'b', lengthFt: 12 }] }, () => 'new')
+		).legs.map((l) => [l.circuitId, l.fromId, l.toId, l.lengthFt, l.conductors, l.inCableOf ?? null]);
+	assert.deepEqual(shared('b'), [
+		['c1', 'p', 'a', 40, 3, null],
+		['c2', 'a', 'b', 12, 2, null],
+		['c2', 'b', 'c', 9, 2, null],
+		['c2', 'p', 'a', 40, 3, 'p-a']
+	]);
+	// Both come to that box already: the two cables become one.
+	assert.deepEqual(shared('a'), [
+		['c1', 'p', 'a', 40, 3, null],
+		['c2', 'p', 'a', 40, 3, 'p-a'],
+		['c2', 'a', 'c', 9, 2, null]
+	]);
 });

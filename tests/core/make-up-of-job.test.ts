@@ -286,7 +286,15 @@ test('as seen in an open box of which nothing is drawn', () => {
 		'a.line-hot y black',
 		'a.load-hot x black'
 	]);
-	assert.deepEqual(at(seen(undefined)), ['Which cable of A is LINE is not known: part them, energize, read.']);
+	// What protects nothing has no LOAD side, whatever is said of it; nor has a GFCI that feeds nothing.
+	for (const device of [
+		{ protection: 'none', feedsLoad: true },
+		{ protection: 'gfci', feedsLoad: false }
+	] as const) {
+		const b = seen(true);
+		assert.ok(!at({ ...b, devices: b.devices.map((d) => ({ ...d, ...device })) }).some((s) => /load-/.test(s)));
+	}
+	assert.deepEqual(at(seen(undefined)), ['Which cable of A is LINE is not known: spread them apart, energize, read.']);
 	const grounded = { ...seen(true), material: null, cables: seen(true).cables.map((c) => ({ ...c, ground: true })) };
 	assert.deepEqual(at(grounded), ['Whether A is metal or plastic is not known.']);
 	assert.deepEqual(at({ ...seen(true), material: null }).length, 4);

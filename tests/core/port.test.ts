@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { editions } from '../../src/core/code/editions';
 import { RUN_FAULTS, type Fault } from '../../src/core/faults/kinds';
 import { analyze } from '../../src/core/instruments/analyzer';
-import { readLamps, readVolts } from '../../src/core/instruments/meter';
+import { readLamps, readVolts, voltsAcross } from '../../src/core/instruments/meter';
 import { analyzerAt, groundLoop, lampVoltsAt, meterAt, portAt, touchAt } from '../../src/core/instruments/port';
 import { touchShell } from '../../src/core/instruments/touch';
 import { build, planOf, solved } from '../../src/core/network/build';
@@ -64,4 +64,12 @@ test('a port reads as each instrument in the network does, whatever is wrong', (
 		}),
 		{ numRuns: 300, seed: 18 }
 	);
+});
+
+test('both leads at one point read 0 V; a point that is not there reads nothing', () => {
+	const box: RunBox = { id: 'b0', from: 'panel', awg: '12', metal: 'Cu', lengthFt: 40, ground: true, loadWatts: 60 };
+	const { sound } = run([box], []);
+	const { hot } = sound.contacts('b0');
+	assert.equal(voltsAcross(sound, { a: hot, b: hot }), 0);
+	assert.equal(voltsAcross(sound, { a: null, b: hot }), null);
 });

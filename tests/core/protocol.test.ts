@@ -36,6 +36,32 @@ const nonsense: [line: string, why: RegExp][] = [
 	['\u0000\u0001\u0002', /no such word/],
 	['V '.padEnd(300, '1'), /longer than/]
 ];
+const MOST: [word: string, most: number][] = [
+	['V', 600],
+	['HN', 600],
+	['HG', 600],
+	['NG', 600],
+	['HH', 600],
+	['H2N', 600],
+	['H2G', 600],
+	['DROP', 100],
+	['OHM-H', 1_000_000],
+	['OHM-N', 1_000_000],
+	['OHM-G', 1_000_000],
+	['MA', 1000],
+	['MS', 10_000],
+	['A', 400],
+	['TOUCH', 1000]
+];
+for (const [word, most] of MOST)
+	test(`${word} is 0 to ${most}`, () => {
+		const kinds = [`${word} 0`, `${word} ${most}`, `${word} ${most}.1`].map((line) => readLine(line)?.line);
+		assert.deepEqual(kinds, ['reading', 'reading', 'nonsense']);
+	});
+test('a word that is none is said back, its first twenty letters', () => {
+	const said = readLine('BRIGHTNESS-OF-THE-LAMP 3');
+	assert.equal(said?.line === 'nonsense' && said.why, 'no such word: BRIGHTNESS-OF-THE-LA');
+});
 for (const [line, why] of nonsense) {
 	test(`"${line.slice(0, 20)}" is told as nonsense, with the reason`, () => {
 		const said = readLine(line);

@@ -35,22 +35,29 @@ const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [n
 };
 test('a new receptacle too near a tub is a violation, an old one advice; a bidet seat may be there in 2023, with the toilet between', () => {
 	const toilet: Fixture = { id: 'w', kind: 'toilet', name: 'toilet', x: 64, y: 0, widthIn: 14, depthIn: 28 };
-	const room = newRoom(
-		{ id: 'bath', name: 'Bath', kind: 'bathroom' },
-		{
-			outline: [
-				[0, 0],
-				[120, 0],
-				[120, 120],
-				[0, 120]
-			],
-			fixtures: [tub, toilet]
-		}
-	);
-	const said = (edition: EditionKey, more: Parameters<typeof box>[1], device: Parameters<typeof box>[2] = {}): string[] =>
+	const below: Fixture = { ...toilet, x: 10, y: 40 };
+	const room = (toilet: Fixture) =>
+		newRoom(
+			{ id: 'bath', name: 'Bath', kind: 'bathroom' },
+			{
+				outline: [
+					[0, 0],
+					[120, 0],
+					[120, 120],
+					[0, 120]
+				],
+				fixtures: [tub, toilet]
+			}
+		);
+	const said = (
+		edition: EditionKey,
+		more: Parameters<typeof box>[1],
+		device: Parameters<typeof box>[2] = {},
+		seat = toilet
+	): string[] =>
 		assess({
 			...job({
-				rooms: [room],
+				rooms: [room(seat)],
 				boxes: [box('a', { roomId: 'bath', heightIn: 20, place: { kind: 'point', x: 82, y: 2 }, ...more }, device)],
 				legs: []
 			}),
@@ -65,6 +72,10 @@ test('a new receptacle too near a tub is a violation, an old one advice; a bidet
 	// Two receptacles on it, or the tub on its own side of the toilet: not that exception.
 	assert.deepEqual(said('2023', {}, { ...seat, receptacles: 2 }), ['violation 22 36']);
 	assert.deepEqual(said('2023', { place: { kind: 'point', x: 62, y: 2 } }, seat), ['violation 2 36']);
+	// The toilet is where its middle is: 11 in from the tub beside it, 24 in from the tub below it.
+	assert.deepEqual(said('2023', { place: { kind: 'point', x: 70, y: 2 } }, seat), ['violation 10 36']);
+	assert.deepEqual(said('2023', { place: { kind: 'point', x: 17, y: 53 } }, seat, below), ['violation 23 36']);
+	assert.deepEqual(said('2023', { place: { kind: 'point', x: 17, y: 55 } }, seat, below), []);
 });
 const rows: [what: string, edition: EditionKey, at: [number, number], height: number, found: boolean, size?: [number, number]][] =
 	[

@@ -255,6 +255,24 @@ const ROWS: Twins[] = [
 		twins: { apart: fed({}, { bonded: false }), 'not looked at': fed({}) }
 	},
 	{
+		what: 'an old one too: only a building apart has the exception',
+		of: /^joined:s/,
+		bad: fed({ state: 'found', ground: false }, { bonded: true }),
+		says: 'violation 250.142(B) s',
+		twins: {}
+	},
+	{
+		what: 'a new feeder without a ground to a building apart: the exception is for old ones',
+		of: /^joined:s/,
+		bad: fed(
+			{ state: 'planned', ground: false },
+			{ bonded: true, roomId: 'accessory' },
+			{ rooms: [...job().rooms, room('accessory', { detached: true })] }
+		),
+		says: 'violation 250.32(B)(1) s',
+		twins: {}
+	},
+	{
 		what: 'an old bond of a building apart, of which nobody said that it may stay',
 		of: /^joined:s/,
 		bad: fed(

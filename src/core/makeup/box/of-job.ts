@@ -308,7 +308,7 @@ class OfBox {
 		const { box } = this;
 		if (!box.cables.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
 		const line = box.cables.length === 1 ? box.cables[0] : box.cables.find((c) => c.line);
-		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: part them, energize, read.`);
+		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
 		const names = new Map<string, string>();
 		const cables = box.cables.map((seen, i): MakeCable => {
 			const words = `cable ${i + 1}`;
