@@ -180,6 +180,8 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 	['at once on reset', { loadA: 10 }, { resetTrips: 'at-once' }, /one try, then stop/, 'bad'],
 	['hot beside its neighbor', { terminalC: 61, neighborC: 40 }, {}, /21 °C over its neighbor/, 'bad'],
 	['not of the listed type', {}, { listed: 'no' }, /isn't listed/, 'bad'],
+	['nothing entered: no “good”', {}, {}, /Nothing is read at the breaker yet/, 'unknown'],
+	['one thing looked at', {}, { listed: 'yes' }, /Nothing wrong in what was read/, 'good'],
 	['nothing found', { terminalC: 41, neighborC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing wrong/, 'good']
 ];
 for (const [what, figures, words, says, level] of BREAKER) {

@@ -21,6 +21,38 @@ const j = job({
 const ask = (kind: GuidedKind, more: Partial<GuidedCheck>) =>
 	guidedAnswer(editions['2023'], j, { id: 'x', kind, of: 'c1', figures: {}, words: {}, at: '', by: '', note: '', ...more });
 
+/** One leg, and two with nothing onward of the first split: what can't be split is no finding while nothing was read. */
+const shortRuns: [what: string, legs: number, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
+	['one leg, nothing read', 1, 'short', {}, 'look', /Nothing to split: disconnect the leg to A at both ends/],
+	['one leg, the short read', 1, 'short', { figures: { ohms: 0.2 } }, 'bad', /in the leg to A/],
+	[
+		'two legs, split, cannot tell',
+		2,
+		'short',
+		{ words: { a: 'both' } },
+		'look',
+		/Nothing to split: disconnect the leg to A or B/
+	],
+	['two legs, split, onward', 2, 'short', { words: { a: 'onward' } }, 'bad', /in the leg to B/],
+	['no run entered', 0, 'short', {}, 'unknown', /no run to split/],
+	['one leg, nothing read', 1, 'ground-fault', {}, 'look', /Nothing to split: off, the leg to A/],
+	['one leg that leaks', 1, 'ground-fault', { figures: { megohms: 0.01 } }, 'bad', /12 mA leaks to ground/],
+	['one leg that holds', 1, 'ground-fault', { figures: { megohms: 5 } }, 'look', /The cable holds/],
+	['a run that holds is not split', 2, 'ground-fault', { figures: { megohms: 5 } }, 'look', /The cable holds/],
+	['two legs, cannot tell', 2, 'ground-fault', { words: { a: 'both' } }, 'look', /Nothing to split/],
+	['no run entered', 0, 'ground-fault', {}, 'unknown', /no run to split/],
+	['one leg, nothing read', 1, 'arc-fault', {}, 'look', /Unplug everything and reset/],
+	['one leg that trips unplugged', 1, 'arc-fault', { words: { unplugged: 'trips' } }, 'bad', /in the leg to A/]
+];
+for (const [what, legs, kind, more, level, says] of shortRuns)
+	test(`${kind}, ${what}: ${level}`, () => {
+		const small = job({ boxes: [box('a'), box('b')], legs: [leg('p', 'a', 40), leg('a', 'b', 12)].slice(0, legs) });
+		const check = { id: 'x', kind, of: 'c1', figures: {}, words: {}, at: '', by: '', note: '', ...more };
+		const got = guidedAnswer(editions['2023'], small, check);
+		assert.equal(got.level, level);
+		assert.match(got.says, says);
+	});
+
 const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
 	// 120 V over 0.03 Mohm are 4 mA.
 	['0.03 Mohm leaks 4 mA', 'ground-fault', { figures: { megohms: 0.03 } }, 'bad', /4 mA leaks to ground/],

@@ -117,3 +117,14 @@ test('noise: the mean stays, the last digit is the instrument’s, the same seed
 	assert.deepEqual(asRead(exact, 0.005, seeded(3)), asRead(exact, 0.005, seeded(3)));
 	assert.deepEqual(asRead(exact, 0, seeded(3)), { ...exact, hn: 119.8, ng: 0.08 });
 });
+test('each figure is shown to its own digit: volts, percent and milliamps to a tenth, ohms and neutral to ground to a hundredth', () => {
+	const all = (figure: number) => ({
+		...{ hn: figure, hg: figure, hh: figure, h2n: figure, h2g: figure, volts: figure, loadedVolts: figure },
+		...{ dropPercent: figure, milliamps: figure, ng: figure, hotOhms: figure, neutralOhms: figure, groundOhms: figure }
+	});
+	const shown = asRead({ box: 'b', instrument: 'analyzer', ...all(1.237) } as never, 0, seeded(3));
+	assert.deepEqual(shown, {
+		...{ box: 'b', instrument: 'analyzer', ...all(1.2) },
+		...{ ng: 1.24, hotOhms: 1.24, neutralOhms: 1.24, groundOhms: 1.24 }
+	});
+});

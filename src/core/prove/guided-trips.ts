@@ -6,7 +6,7 @@ import type { Step } from '../model/result';
 import { runOf } from '../run/runs';
 import { show } from '../units/quantity';
 import type { GuidedAnswer, GuidedPoint, Question } from './guided-answer';
-import { halve, type Side } from './short';
+import { halve, isSide, NO_RUN, tells } from './short';
 
 /** What trips and why: a ground fault and an arc fault halved along the run, a GFCI that will not reset. */
 
@@ -37,9 +37,15 @@ export const RESET_ASKS: readonly Question[] = [
 	{ key: 'age', words: 'Age', unit: 'years', max: 60 }
 ];
 
-const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
-/** The run split where what is left falls into halves, the device that trips being the detector. */
-function halved(job: RuledJob['job'], circuit: Circuit, words: GuidedCheck['words']): { points: GuidedPoint[]; found: boolean } {
+/**
+ * The run split where what is left falls into halves, the device that trips being the detector.
+ * @param inRun what was read already says that it is in the run
+ */
+function halved(
+	job: RuledJob['job'],
+	circuit: Circuit,
+	{ words, inRun }: { words: GuidedCheck['words']; inRun: boolean }
+): GuidedPoint[] {
 	const run = runOf(job, circuit);
 	const { boxes } = indexOf(job);
 	const name = (id: string) => boxes.get(id)?.name ?? id;
@@ -47,23 +53,21 @@ function halved(job: RuledJob['job'], circuit: Circuit, words: GuidedCheck['word
 		Object.entries(words).flatMap(([id, side]) => (run.byBox.has(id) && isSide(side) ? [[id, side] as const] : []))
 	);
 	const { suspects, next } = halve(run, sides);
-	if (!suspects.length)
-		return { found: false, points: [{ level: 'unknown', says: 'The results contradict each other: split and try again' }] };
-	if (!next)
-		return {
-			found: true,
-			points: [{ level: 'bad', says: `It is in the leg to ${suspects.map(name).join(' or ')}, or in the boxes at its ends` }]
-		};
-	return {
-		found: false,
-		points: [
-			{
-				level: 'look',
-				says: `Split the run at ${name(next)}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`
-			},
-			{ level: 'unknown', says: `Still suspected: the legs to ${suspects.map(name).join(', ')}` }
-		]
-	};
+	if (!run.nodes.length) return [{ level: 'unknown', says: NO_RUN }];
+	if (!suspects.length) return [{ level: 'unknown', says: 'The results contradict each other: split and try again' }];
+	const left = suspects.map(name);
+	if (!next && (tells(sides) || inRun))
+		return [{ level: 'bad', says: `It is in the leg to ${left.join(' or ')}, or in the boxes at its ends` }];
+	return [
+		{
+			level: 'look',
+			// What can't be split is no finding while nothing was read.
+			says: next
+				? `Split the run at ${name(next)}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`
+				: `Nothing to split: off, the leg to ${left.join(' or ')} disconnected at both ends and capped, on again. Holds: the leg, or what is at its end. Trips: the device that trips`
+		},
+		...(next ? [{ level: 'unknown' as const, says: `Still suspected: the legs to ${left.join(', ')}` }] : [])
+	];
 }
 /** Supply that drives a leak, V, and ohms in a megohm. */
 const MEGOHM = 1e6;
@@ -95,7 +99,9 @@ export function groundFaultCheck(
 				says: 'The cable holds: what trips it is plugged in, comes with damp, or is a neutral that touches ground'
 			});
 	}
-	const { points: more } = halved(job, circuit, words);
+	const inRun = points.some((p) => p.level === 'bad');
+	// A cable that holds is not split.
+	const more = points.length && !inRun ? [] : halved(job, circuit, { words, inRun });
 	return answerOf([...points, ...more], steps);
 }
 /** What makes an AFCI trip: a shared neutral, a cable, a device; halved with it as the detector. @source 210.12, the maker's instructions */
@@ -114,7 +120,7 @@ export function arcCheck({ job }: RuledJob, circuit: Circuit, { words }: Pick<Gu
 		]);
 	const first: GuidedPoint[] =
 		words.unplugged === 'trips' ? [] : [{ level: 'look', says: 'Unplug everything and reset: does it hold?' }];
-	return answerOf([...first, ...halved(job, circuit, words).points]);
+	return answerOf([...first, ...halved(job, circuit, { words, inRun: words.unplugged === 'trips' })]);
 }
 /** Under this there is no supply, V; at this age a device is replaced rather than searched, years. */
 const NO_SUPPLY_V = 60;

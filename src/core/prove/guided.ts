@@ -129,6 +129,9 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 					: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` }
 			);
 	}
+	// What was planned or found of the wire is nothing that was read at the breaker.
+	if (![...Object.values(figures), ...Object.values(words)].some((v) => v !== undefined))
+		points.push({ level: 'unknown', says: 'Nothing is read at the breaker yet' });
 	if (words.resetTrips === 'at-once')
 		points.push({
 			level: 'bad',

@@ -91,10 +91,17 @@ export function shortCheck(
 		}
 	}
 	const clear = suspects.length === 0;
-	if (clear)
+	if (!run.nodes.length) points.push({ level: 'unknown', says: NO_RUN });
+	else if (clear)
 		points.push({
 			level: 'unknown',
 			says: 'The results contradict each other: test again with everything unplugged and every switch both ways'
+		});
+	else if (!next && !tells(sides) && figures.ohms === undefined)
+		// What can't be split is no finding while nothing was read.
+		points.push({
+			level: 'look',
+			says: `Nothing to split: disconnect the leg to ${suspects.map(name).join(' or ')} at both ends and read it alone, then what is at its end`
 		});
 	else if (!next)
 		points.push({
@@ -119,4 +126,8 @@ export function shortCheck(
 		steps
 	};
 }
-const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
+/** Whether any split said on which side it is. */
+export const tells = (sides: ReadonlyMap<string, Side>): boolean => [...sides.values()].some((s) => s !== 'both');
+/** Said where there is nothing to split. */
+export const NO_RUN = 'Its boxes and cables are not entered: there is no run to split';
+export const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';

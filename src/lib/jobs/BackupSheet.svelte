@@ -89,7 +89,7 @@
 			{now.kept === false ? 'The browser may delete it when space runs short.' : now.kept ? 'The browser keeps it.' : ''}
 		</p>
 	{/if}
-	<div class="acts">
+	<div class="acts buttons">
 		<Btn look={now?.due ? 'main' : undefined} onclick={backUp} disabled={share !== null}>Back up everything</Btn>
 		<FilePick small={false} label="Restore a backup" accept=".hektos,application/zip" onpick={take} />
 		{#if canPickFolder()}
@@ -127,11 +127,5 @@
 	}
 	p {
 		margin: 4px 0;
-	}
-	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 10px;
-		align-items: center;
 	}
 </style>

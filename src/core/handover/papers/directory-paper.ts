@@ -14,7 +14,12 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 		const { rows } = directoryOf(job, panel);
 		const open = rows.filter((r) => provenWords(c, r.circuitId) === null);
 		if (open.length)
-			missing.push(`${panel.name}: ${counted(open.length, 'circuit')} not proven (${open.map((r) => r.number).join(', ')})`);
+			missing.push(
+				`${panel.name}: ${counted(open.length, 'circuit')} not proven (${open
+					.map((r) => r.number)
+					.sort((a, b) => a - b)
+					.join(', ')})`
+			);
 		if (panel.mainA === null || panel.slots === null) missing.push(`${panel.name}: ${sayPanel(panel)}`);
 		const spares = sparesOf(job, panel);
 		return [

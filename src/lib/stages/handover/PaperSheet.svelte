@@ -109,7 +109,7 @@
 	const roles = $derived([...new Set([...paper.signers, ...SIGNERS])]);
 </script>
 
-<div class="acts no-print">
+<div class="acts buttons no-print">
 	<Btn small look="main" onclick={() => print()}>Print</Btn>
 	<Btn small onclick={pdf} disabled={doing !== null}>PDF</Btn>
 	{#if paper.signers.length}<Btn small onclick={() => (signing = !signing)} pressed={signing}>Sign</Btn>{/if}
@@ -164,9 +164,6 @@
 
 <style>
 	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
 		align-items: end;
 		margin-bottom: 8px;
 	}

@@ -78,7 +78,7 @@
 </script>
 
 <section class="sign no-print" aria-label={`Sign: ${paper.title}`}>
-	<div class="fields">
+	<div class="fields form-columns">
 		{#if roles.length > 1}
 			<SelectField
 				label="As"
@@ -107,7 +107,7 @@
 		/>
 	</div>
 	<canvas bind:this={canvas} aria-label="Draw the signature here"></canvas>
-	<div class="acts">
+	<div class="acts buttons">
 		<Btn look="main" disabled={!ready} onclick={keep}>Keep signature</Btn>
 		<Btn onclick={() => (pad?.clear(), (drawn = false))}>Draw again</Btn>
 		<Btn look="quiet" onclick={ondone}>Cancel</Btn>
@@ -122,11 +122,6 @@
 		max-width: 620px;
 		margin: 8px 0;
 	}
-	.fields {
-		display: grid;
-		grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
-		gap: 8px 12px;
-	}
 	canvas {
 		width: 100%;
 		height: 150px;
@@ -134,10 +129,5 @@
 		border: 1px solid var(--rule);
 		touch-action: none;
 		margin: 8px 0;
-	}
-	.acts {
-		display: flex;
-		gap: 10px;
-		flex-wrap: wrap;
 	}
 </style>

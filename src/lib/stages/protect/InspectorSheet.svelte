@@ -138,7 +138,7 @@
 		bind:value={received}
 		placeholder="1. K-06 no GFCI 210.8(A)(6)"
 	></textarea>
-	<div class="acts no-print">
+	<div class="acts buttons no-print">
 		<Btn small look="main" onclick={take}>Import list</Btn>
 		{#if items.length}<Btn small onclick={() => print()}>Print answers</Btn>{/if}
 	</div>
@@ -233,8 +233,6 @@
 		font: inherit;
 	}
 	.acts {
-		display: flex;
-		gap: 8px;
 		margin-top: 6px;
 	}
 	.answer {

@@ -172,7 +172,7 @@
 	</div>
 </div>
 <Fold title="Price list and cost of a nuisance trip">
-	<div class="prices">
+	<div class="form-columns">
 		{#each PROTECTIONS as p (p)}
 			<TextField
 				label={`${WORDS[p]} breaker`}
@@ -292,11 +292,5 @@
 		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
 		gap: 12px;
 		margin-top: 12px;
-	}
-	.prices {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
-		gap: 10px;
-		align-items: end;
 	}
 </style>

@@ -170,6 +170,7 @@
 <p class="first">{NAMES[kind].first}</p>
 <div class="two-parts">
 	<form
+		class="form-columns"
 		onsubmit={(e) => {
 			e.preventDefault();
 			void keep();
@@ -277,10 +278,6 @@
 		gap: 20px;
 	}
 	form {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-		gap: 10px;
-		align-items: end;
 		align-content: start;
 	}
 	fieldset {

@@ -103,7 +103,7 @@
 		</div>
 	{/each}
 </div>
-<div class="acts">
+<div class="acts buttons">
 	<Btn look="main" disabled={!read.readings.length} onclick={take}>Import {counted(read.readings.length, 'reading')}</Btn>
 	<Btn onclick={onclose}>Cancel</Btn>
 	{#if read.aside.length}
@@ -146,11 +146,6 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
-	}
-	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
 	}
 	li {
 		padding: 4px 0;

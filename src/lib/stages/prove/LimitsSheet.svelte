@@ -66,7 +66,7 @@
 	<Btn onclick={() => keep('Default limits', { limits: undefined })} disabled={!store.job.practice.limits}>Reset all limits</Btn>
 </p>
 <h2>Assumptions for a good run</h2>
-<div class="figures">
+<div class="form-columns">
 	{#each FIGURES as [key, label, most] (key)}
 		<TextField
 			{label}
@@ -100,11 +100,5 @@
 <style>
 	h2 {
 		font-size: 18px;
-	}
-	.figures {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-		gap: 10px;
-		align-items: end;
 	}
 </style>

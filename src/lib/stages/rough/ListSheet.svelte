@@ -92,7 +92,7 @@
 		{sums.unpriced ? `and ${counted(sums.unpriced, 'line')} without a price` : 'in all'}, {counted(list.lines.length, 'line')}
 	{/if}
 </p>
-<div class="acts no-print">
+<div class="acts buttons no-print">
 	<Btn small look="main" onclick={() => print()}>Print</Btn>
 	<Btn small onclick={() => saveText(`${file('materials')}.csv`, 'text/csv', writeMaterialsCsv(list.lines, prices, supplies))}
 		>List as CSV</Btn
@@ -190,11 +190,6 @@
 	}
 	.big b {
 		font-size: 30px;
-	}
-	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
 	}
 	h2 {
 		font-size: 18px;

@@ -52,7 +52,7 @@
 </script>
 
 <h2>Between two pull points</h2>
-<div class="run">
+<div class="form-columns">
 	<SelectField
 		label="Raceway"
 		value={form.now.raceway}
@@ -88,13 +88,6 @@
 	h2 {
 		font-size: 18px;
 		margin: 14px 0 4px;
-	}
-	.run {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 8px 14px;
-		align-items: end;
-		max-width: 980px;
 	}
 	p {
 		margin: 4px 0;

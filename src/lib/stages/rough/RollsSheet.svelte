@@ -91,7 +91,7 @@
 	</table>
 {:else}<p>No new cable with a length yet.</p>{/each}
 <Fold title="How it is figured" bind:open>
-	<div class="set">
+	<div class="set form-columns">
 		<TextField
 			label="Free at each box, in"
 			value={String(reckon.boxIn)}
@@ -142,9 +142,6 @@
 		white-space: nowrap;
 	}
 	.set {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
-		gap: 10px;
 		margin: 8px 0;
 	}
 </style>

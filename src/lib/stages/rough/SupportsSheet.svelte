@@ -53,7 +53,7 @@
 
 <p class="big"><b>{total}</b> staples and straps{store.circuit ? `, circuit ${store.circuit.number}` : ''}</p>
 <h2>Holes and notches</h2>
-<div class="set">
+<div class="form-columns">
 	<SelectField
 		label="Wood"
 		value={form.now.member}
@@ -132,12 +132,5 @@
 	h2 {
 		font-size: 18px;
 		margin: 12px 0 4px;
-	}
-	.set {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 8px 14px;
-		align-items: end;
-		max-width: 980px;
 	}
 </style>

@@ -125,7 +125,7 @@
 					</dl>
 				{/each}
 				{#if a.same.length}<p class="soft">Reads the same: {a.same.join('; ')}.</p>{/if}
-				<div class="acts">
+				<div class="acts buttons">
 					{#each a.boxIds.slice(0, 4) as boxId (boxId)}
 						<Btn small onclick={() => store.select({ kind: 'box', id: boxId })}>Go to {store.placeName(boxId)}</Btn>
 					{/each}
@@ -256,9 +256,6 @@
 		margin: 0;
 	}
 	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
 		margin: 0 0 10px;
 	}
 	.against li {

@@ -177,7 +177,7 @@
 				</li>
 			{/each}
 		</ul>
-		<div class="acts">
+		<div class="acts buttons">
 			{#if at > 0}<Btn onclick={() => (form.now.walk = String(at - 1))}>Back</Btn>{/if}
 			<Btn look="main" onclick={() => (form.now.walk = String(at + 1))}
 				>{at + 1 < plan.walks.length ? 'Next walk' : 'Results'}</Btn
@@ -207,7 +207,7 @@
 			{:else}<tr><td colspan="4">No box has an answer for every walk yet.</td></tr>{/each}
 		</tbody>
 	</table>
-	<div class="acts">
+	<div class="acts buttons">
 		<Btn onclick={() => (form.now.walk = '0')}>Walk again</Btn>
 		<TextField
 			label="Found by"
@@ -231,7 +231,7 @@
 		<p><Mark kind="look" /> On none of these: fed from elsewhere, or an answer was wrong.</p>
 	{:else}
 		<p class="off"><Mark kind="off" /> Off: <b>{words(alone.off)}</b></p>
-		<div class="acts">
+		<div class="acts buttons">
 			<Btn onclick={() => (form.now.alone += '1')}>It went off</Btn>
 			<Btn onclick={() => (form.now.alone += '0')}>It stays on</Btn>
 		</div>
@@ -265,9 +265,6 @@
 		font-weight: 600;
 	}
 	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 10px;
 		align-items: end;
 		margin: 10px 0;
 	}

@@ -76,7 +76,7 @@
 
 <section aria-label="From the old device">
 	<p class="soft">Before a conductor is loose: say where each one is.</p>
-	<div class="fields">
+	<div class="fields form-columns">
 		<SelectField
 			label="Old device"
 			value={old}
@@ -121,9 +121,6 @@
 
 <style>
 	.fields {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 8px 12px;
 		margin-bottom: 10px;
 	}
 	p {

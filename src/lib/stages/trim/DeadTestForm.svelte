@@ -76,6 +76,7 @@
 			</p>
 		{/if}
 		<form
+			class="form-columns"
 			onsubmit={(e) => {
 				e.preventDefault();
 				void record();
@@ -133,12 +134,6 @@
 		border-radius: 3px;
 		padding: 10px 12px;
 		margin-bottom: 14px;
-	}
-	form {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 10px;
-		align-items: end;
 	}
 	.check {
 		grid-column: 1 / -1;

@@ -143,7 +143,7 @@
 	);
 </script>
 
-<div class="fields">
+<div class="fields form-columns">
 	<SelectField
 		label="Work"
 		value={work}
@@ -223,13 +223,6 @@
 <p class="soft">Common practice, not the whole of it: the instructions of the equipment and local code come first.</p>
 
 <style>
-	.fields {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 8px 14px;
-		align-items: end;
-		max-width: 980px;
-	}
 	p {
 		margin: 6px 0;
 	}

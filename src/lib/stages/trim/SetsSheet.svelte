@@ -31,7 +31,7 @@
 
 {#if !box}
 	<p class="soft">Pick a box for its own set. The usual ones:</p>
-	<div class="fields no-print">
+	<div class="fields form-columns no-print">
 		<SelectField
 			label="Set"
 			value={usual}
@@ -73,12 +73,6 @@
 {#key set.title}<SetPicture {set} lineAt={practice.lineAt} />{/key}
 
 <style>
-	.fields {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-		gap: 8px 14px;
-		max-width: 900px;
-	}
 	h2 {
 		font-size: 22px;
 		margin: 12px 0 6px;

@@ -167,7 +167,7 @@
 			Along the way, each with its width: {#each marks as [letter, what], i (letter)}{i ? ', ' : ''}<b>{letter}</b>
 				{inWords(what)}{/each}.
 		</p>
-		<div class="acts">
+		<div class="acts buttons">
 			<Btn look="main" disabled={!ready} onclick={keep}>{given ? 'Draw its walls' : 'Add the room'}</Btn>
 			<Btn onclick={onclose}>Back to the plan</Btn>
 		</div>
@@ -210,11 +210,6 @@
 	}
 	.marks {
 		font-size: 13.5px;
-	}
-	.acts {
-		display: flex;
-		gap: 10px;
-		flex-wrap: wrap;
 	}
 	.preview {
 		min-height: 220px;

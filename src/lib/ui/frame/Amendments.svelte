@@ -100,7 +100,7 @@
 	{/each}
 </ul>
 <Fold title="Add one">
-	<div class="facts">
+	<div class="facts two">
 		<SelectField
 			label="The rule is here"
 			value={draft.change}
@@ -199,12 +199,6 @@
 	}
 	li small {
 		display: block;
-	}
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
 	}
 	p {
 		margin: 8px 0;

@@ -27,7 +27,7 @@
 		</table>
 		{#if lines.length > MOST}<p class="soft">and {lines.length - MOST} more</p>{/if}
 	</div>
-	<div class="acts">
+	<div class="acts buttons">
 		{#if canInsist}<Btn small onclick={() => store.insist(conflict)}>Use yours</Btn>{/if}
 		<Btn small look={canInsist ? 'quiet' : undefined} onclick={() => store.dismiss(conflict)}>Leave as it is now</Btn>
 	</div>
@@ -55,9 +55,5 @@
 	}
 	td:last-child {
 		font-weight: 600;
-	}
-	.acts {
-		display: flex;
-		gap: 8px;
 	}
 </style>

@@ -42,7 +42,7 @@
 </script>
 
 <Modal bind:open title="The job" size="sm" class="hekto-modal">
-	<div class="facts">
+	<div class="facts two">
 		<TextField
 			label="Name"
 			value={store.job.name}
@@ -65,7 +65,7 @@
 		/>
 	</div>
 	<Fold title="Dwelling and heights">
-		<div class="facts">
+		<div class="facts two">
 			<SelectField
 				label="Dwelling"
 				value={store.job.dwelling}
@@ -105,11 +105,6 @@
 </Modal>
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
 	h3 {
 		margin: 16px 0 2px;
 	}

@@ -29,7 +29,7 @@
 			{off} is off and tagged by {alarm.tag.by || 'someone'} at {sayTime(alarm.tag.at)}, and this box is live. Hands off. Wrong
 			breaker, or a second feed. Every dead test under this tag is void.
 		</p>
-		<div class="acts">
+		<div class="acts buttons">
 			<Btn look="main" onclick={onask}>Which breaker is it?</Btn>
 			<Btn onclick={onheard}>Hands are clear</Btn>
 			{#if alarm.readingId}<Btn look="quiet" onclick={strike}>Typo: strike it out</Btn>{/if}
@@ -53,9 +53,6 @@
 		margin: 0 0 8px;
 	}
 	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 10px;
 		margin-top: 16px;
 	}
 	.acts :global(button) {

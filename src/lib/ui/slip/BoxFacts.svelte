@@ -82,7 +82,7 @@
 	}
 </script>
 
-<div class="facts">
+<div class="facts two">
 	<TextField label="Name" value={box.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
 	<SelectField
 		label="Room"
@@ -194,11 +194,6 @@
 {/if}
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
 	.facts > :global(*:first-child),
 	.facts > :global(*:last-child) {
 		grid-column: 1 / -1;

@@ -100,7 +100,7 @@
 	}
 </script>
 
-<div class="facts">
+<div class="facts two">
 	<TextField label="Name" value={circuit.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
 	<SelectField
 		label="Kind"
@@ -164,7 +164,7 @@
 	{#if open.feed}<FeedOrder {circuit} />{/if}
 </Fold>
 <Fold title="Where its cable runs" bind:open={open.wiring}>
-	<div class="facts">
+	<div class="facts two">
 		<TextField
 			label="Hottest place, °C"
 			value={circuit.wiring?.ambientC === undefined ? '' : String(circuit.wiring.ambientC)}
@@ -208,7 +208,7 @@
 	{#if open.neutral}<SharedNeutral {circuit} />{/if}
 </Fold>
 <Fold title="As found at the panel" bind:open={open.found}>
-	<div class="facts">
+	<div class="facts two">
 		<SelectField
 			label="Opened by"
 			value={circuit.opener ?? 'breaker'}
@@ -273,12 +273,6 @@
 <Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	p {
 		margin: 6px 0 0;
 		font-size: 14px;

@@ -68,7 +68,7 @@
 
 <SelectField label="Fed from" value={feeder?.fromPanelId ?? ''} options={sources} onkeep={source} />
 {#if feeder}
-	<div class="facts">
+	<div class="facts two">
 		<MaybeField
 			label="Feeder breaker"
 			value={feeder.breakerA === null ? null : String(feeder.breakerA)}
@@ -171,11 +171,7 @@
 
 <style>
 	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
 		margin-top: 10px;
-		align-items: end;
 	}
 	p {
 		margin: 8px 0;

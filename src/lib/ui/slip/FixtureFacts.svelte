@@ -29,7 +29,7 @@
 
 {#if found}
 	{@const f = found.fixture}
-	<div class="facts">
+	<div class="facts two">
 		<TextField label="Name" value={f.name} onkeep={(name) => set('name', { name: name.slice(0, 200) })} />
 		<SelectField
 			label="What it is"
@@ -74,12 +74,6 @@
 {/if}
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.facts > :global(*:first-child) {
 		grid-column: 1 / -1;
 	}

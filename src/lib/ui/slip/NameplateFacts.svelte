@@ -55,7 +55,7 @@
 
 <SelectField label={load ? 'Start over with a generic one' : 'One appliance: start with'} value="keep" {options} onkeep={begin} />
 {#if load}
-	<div class="facts">
+	<div class="facts two">
 		<TextField
 			label="Appliance"
 			value={load.name}
@@ -156,11 +156,7 @@
 
 <style>
 	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
 		margin-top: 10px;
-		align-items: end;
 	}
 	p {
 		margin: 8px 0 0;

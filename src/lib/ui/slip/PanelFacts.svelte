@@ -64,7 +64,7 @@
 </script>
 
 {#if panel}
-	<div class="facts">
+	<div class="facts two">
 		<TextField label="Name" value={panel.name} check={named} onkeep={(v) => set('name', { name: v.trim() })} />
 		<SelectField
 			label="Room"
@@ -151,7 +151,7 @@
 		<FeederFacts {panel} onkeep={set} />
 	</Fold>
 	<Fold title="Its label, neutral and grounds">
-		<div class="facts">
+		<div class="facts two">
 			<SelectField
 				label="Made for"
 				value={panel.kind ?? 'breakers'}
@@ -203,12 +203,6 @@
 {/if}
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.facts > :global(*:first-child) {
 		grid-column: 1 / -1;
 	}

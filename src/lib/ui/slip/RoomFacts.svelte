@@ -35,7 +35,7 @@
 </script>
 
 {#if room}
-	<div class="facts">
+	<div class="facts two">
 		<TextField
 			label="Name"
 			value={room.name}
@@ -80,12 +80,6 @@
 {/if}
 
 <style>
-	.facts {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-		align-items: end;
-	}
 	.facts > :global(*:first-child) {
 		grid-column: 1 / -1;
 	}

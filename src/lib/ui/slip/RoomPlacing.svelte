@@ -80,7 +80,7 @@
 	/>
 	<LengthField label="Spacing" value={stud.spacing} mayBeUnknown onkeep={(v) => (stud.spacing = v)} />
 	<LengthField label="First from the start" value={stud.offset} mayBeUnknown onkeep={(v) => (stud.offset = v)} />
-	<div class="acts">
+	<div class="acts buttons">
 		<Btn small onclick={keepStuds} disabled={!stud.spacing || stud.spacing < 6}>Keep studs</Btn>
 		{#if room.studs.length}<Btn
 				small
@@ -131,11 +131,6 @@
 	}
 	.join {
 		margin-top: 14px;
-	}
-	.acts {
-		display: flex;
-		gap: 6px;
-		flex-wrap: wrap;
 	}
 	ul {
 		list-style: none;
