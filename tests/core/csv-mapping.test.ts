@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { asideCsv, figureOf, guessRoles, readMapped, readTable, unitOfHeading } from '../../src/core/formats/csv-mapping';
+import { readPricesCsv } from '../../src/core/formats/materials-csv';
 import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readings-csv';
 import type { Reading } from '../../src/core/model/known';
 import { job, reading } from './small-job';
@@ -36,7 +37,7 @@ for (const [heading, role] of HEADINGS)
 
 const FIGURES: [
 	cell: string,
-	kind: 'hn' | 'ohm-ground' | 'ng' | 'drop' | 'dead-ohm-hn',
+	kind: 'hn' | 'ohm-ground' | 'ng' | 'drop' | 'dead-ohm-hn' | 'gfci-ma' | 'gfci-ms',
 	unit: string | null,
 	value: number | null | 'refused'
 ][] = [
@@ -49,6 +50,18 @@ const FIGURES: [
 	['2 MΩ', 'ohm-ground', null, 2_000_000],
 	['850', 'ng', 'mv', 0.85],
 	['4.8%', 'drop', null, 4.8],
+	['0.12 kV', 'hn', null, 120],
+	['118500 mV', 'hn', null, 118.5],
+	['480 mohm', 'ohm-ground', null, 0.48],
+	['0.5 Ω', 'ohm-ground', null, 0.5],
+	['3 ohms', 'ohm-ground', null, 3],
+	['1.5 kΩ', 'ohm-ground', null, 1500],
+	['1.5 kohm', 'ohm-ground', null, 1500],
+	['2 megohm', 'ohm-ground', null, 2_000_000],
+	['6', 'gfci-ma', 'ma', 6],
+	['0.006 A', 'gfci-ma', null, 6],
+	['24', 'gfci-ms', 'ms', 24],
+	['0.024 s', 'gfci-ms', null, 24],
 	['OL', 'dead-ohm-hn', null, null],
 	['4.8 V', 'drop', null, 'refused'],
 	['about 120', 'hn', null, 'refused'],
@@ -124,4 +137,22 @@ test('what Hekto itself wrote comes back the same through the mapping: lamps, wo
 	assert.deepEqual(plain(read(text).readings), plain(own));
 	const strict = readReadingsCsv(text, j, String);
 	assert.deepEqual(strict.ok && plain(strict.value), plain(own));
+});
+
+test('an empty line among the readings holds none, and the lines after it keep their number', () => {
+	const kept = [reading({ id: 'r1', boxId: 'a' }), reading({ id: 'r2', boxId: 'b' })];
+	const [head, one, two] = writeReadingsCsv(job(), kept).split('\r\n');
+	const got = readReadingsCsv([head, one, '', two].join('\r\n'), job(), (i) => `n${i}`);
+	assert.deepEqual(got.ok && got.value.map((r) => r.boxId), ['a', 'b']);
+	const bad = readReadingsCsv([head, one, '', two?.replace('hn', 'hunch')].join('\r\n'), job(), (i) => `n${i}`);
+	assert.deepEqual(!bad.ok && bad.faults.map((f) => f.path), ['row 4.kind']);
+});
+
+test('in a table of any columns too; a price list likewise', () => {
+	const { readings, aside } = read('H-N (V),Receptacle\n121,a\n\n ,\n119,attic\n118,b');
+	assert.deepEqual([readings.map((r) => r.boxId), aside.map((a) => a.row)], [['a', 'b'], [5]]);
+	assert.deepEqual(readPricesCsv('item,price\nwire,2\n\nbox,dear\nplate,1'), {
+		prices: { wire: 2, plate: 1 },
+		faults: ['line 4: price must be 0 to 100000, got "dear"']
+	});
 });

@@ -150,6 +150,10 @@ test("meters on one layer of two: the unit is the header's, or asked", () => {
 	);
 	assert.match(roomsFromDxf(drawing, { layerName: 'Y', unit: 'meters' }).faults[0]?.message ?? '', /must be one of W, X, got Y/);
 });
+test('an arc becomes walls of 15 degrees each, and of less where that does not go up', () => {
+	const chords = (to: number) => drawingOf(dxfOf(`0 ARC 8 W 10 0 20 0 40 100 50 0 51 ${to}`)).layers[0]?.lines.length;
+	assert.deepEqual([chords(90), chords(15), chords(16), chords(180)], [6, 1, 2, 12]);
+});
 test('two walls drawn there and back are two lines, and no outline', () => {
 	const back = dxfOf('0 LWPOLYLINE 8 W 90 3 70 0 10 0 20 0 10 200 20 0 10 0 20 0');
 	const [layer] = drawingOf(back).layers;

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
 import { loosely, servedArea } from '../../src/core/circuits/service/220-14-branch-load';
-import { whyNotForWall } from '../../src/core/layout/counts';
+import { wallPlace, whyNotForWall } from '../../src/core/layout/counts';
 import { breakerSuspects } from '../../src/core/makeup/live-alarm';
 import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../src/core/model/known';
 import { proofs } from '../../src/core/prove/assess-prove';
@@ -75,6 +75,23 @@ test('a box in the floor far from the wall is told of as one; one at a height, o
 	assert.equal(floorBox({ heightIn: 3 }), 'not on a wall');
 	assert.equal(floorBox({ heightIn: null }), 'not on a wall');
 	assert.equal(floorBox({ heightIn: 0, place: null }), 'not on a wall');
+});
+
+test('a box in the floor is of the wall that it is nearest to, at and within 18 in of it', () => {
+	const at = (x: number, y: number) => {
+		const place = wallPlace(e, den as Room, box('a', { heightIn: 0, place: { kind: 'point', x, y } as unknown as Box['place'] }));
+		return place && [place.wall, place.at];
+	};
+	assert.deepEqual(
+		[at(72, 5), at(0.5, 60), at(140, 60), at(72, 118)],
+		[
+			[0, 72],
+			[3, 60],
+			[1, 60],
+			[2, 72]
+		]
+	);
+	assert.deepEqual([at(72, 18), at(72, 18.0625), at(0.5, 5)], [[0, 72], null, [3, 115]]);
 });
 
 test('the drop of a leg is known where both its ends were read, and of the first leg by its box alone', () => {

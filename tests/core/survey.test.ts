@@ -168,6 +168,18 @@ test('breaks and counters: moved and sized, refused where they overlap or hang o
 		() => after(job(), walls.addCounter('den', { id: 'x', wall: 1, from: 70, to: 90, depthIn: 25 })),
 		/overlap the counter at 1' 8"/
 	);
+	// Another wall, the one beside it end to end, and its own old place are free.
+	const counters = (change: (j: Job) => Job) => room(change(job())).counters.map((c) => [c.id, c.wall, c.from, c.to]);
+	const [own] = den().counters;
+	assert.ok(own);
+	const added = (wall: number, from: number, to: number) =>
+		counters((j) => after(j, walls.addCounter('den', { id: 'x', wall, from, to, depthIn: 25 }))).at(-1);
+	assert.deepEqual(added(2, own.from, own.to), ['x', 2, own.from, own.to]);
+	assert.deepEqual(added(1, own.to, own.to + 10), ['x', 1, own.to, own.to + 10]);
+	assert.deepEqual(added(1, 0, own.from), ['x', 1, 0, own.from]);
+	assert.throws(() => added(1, own.to - 1, own.to + 10), /overlap the counter/);
+	assert.throws(() => added(1, 0, own.from + 1), /overlap the counter/);
+	assert.deepEqual(counters((j) => after(j, walls.editCounter('den', own.id, { from: own.from + 2 })))[0]?.[2], own.from + 2);
 });
 test('a thing stands against any wall, also a slanting one', () => {
 	const slant: Point[] = [

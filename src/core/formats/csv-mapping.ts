@@ -13,6 +13,8 @@ import { placeNames } from './readings-csv';
 export interface Table {
 	columns: string[];
 	rows: string[][];
+	/** Of each row its line in the file. */
+	lines: number[];
 }
 /** What a column holds: a place, a time, how it was read, one kind of reading, or `kind` with its `value` beside it. */
 export const COLUMN_ROLES = [
@@ -40,9 +42,10 @@ export interface MappedRead {
 
 /** @throws never: a table that cannot be read has no columns */
 export function readTable(text: string): Table {
-	const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
+	const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim());
 	const [columns = [], ...rows] = data.map((row) => row.map((cell) => String(cell).trim()));
-	return { columns, rows };
+	const told = rows.map((cells, i) => ({ cells, line: i + 2 })).filter(({ cells }) => cells.some((cell) => cell !== ''));
+	return { columns, rows: told.map((r) => r.cells), lines: told.map((r) => r.line) };
 }
 
 /** What a heading says, by the words in it; the first that fits counts. */
@@ -222,7 +225,7 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 		else if (kind) why.push(`kind must be one of ${READING_KINDS.join(', ')}; got "${kind}"`);
 		if (!found.length && !why.length) why.push('it holds no reading');
 		// A row with a bad cell is kept aside whole: half of it would pass for all that was read.
-		if (why.length) out.aside.push({ row: i + 2, why, cells });
+		if (why.length) out.aside.push({ row: table.lines[i] ?? i + 2, why, cells });
 		else out.readings.push(...found);
 	});
 	return out;

@@ -39,8 +39,7 @@ export const MOST_PRICES = 5000;
 /** Reads prices back: good rows are taken, each other one is told by its line. */
 export function readPricesCsv(text: string): { prices: Record<string, number>; faults: string[] } {
 	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-		header: true,
-		skipEmptyLines: 'greedy'
+		header: true
 	});
 	const columns = meta.fields ?? [];
 	const [item, price] = ['item', 'price'].map((name) => columns.find((c) => c.trim().toLowerCase() === name));
@@ -56,6 +55,8 @@ export function readPricesCsv(text: string): { prices: Record<string, number>; f
 		const key = (row[item] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
 		const value = (row[price] ?? '').trim();
 		const n = Number(value);
+		// An empty line is none; the lines after it keep their number.
+		if (Object.values(row).every((cell) => String(cell).trim() === '')) return;
 		if (!key) faults.push(`line ${i + 2}: item is empty`);
 		else if (value === '' || !Number.isFinite(n) || n < 0 || n > MOST_PRICE)
 			faults.push(`line ${i + 2}: price must be 0 to ${MOST_PRICE}, got "${value}"`);

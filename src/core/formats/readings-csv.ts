@@ -68,7 +68,6 @@ export function readReadingsCsv(
 ): { ok: true; value: Reading[] } | { ok: false; faults: FieldFault[] } {
 	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
 		header: true,
-		skipEmptyLines: true,
 		transformHeader: (h) => h.trim().toLowerCase()
 	});
 	const columns = parsed.meta.fields ?? [];
@@ -89,9 +88,14 @@ export function readReadingsCsv(
 			ok: false,
 			faults: [{ path: 'file', message: `must hold at most ${MOST.readings} rows, got ${parsed.data.length}` }]
 		};
-	const faults: FieldFault[] = parsed.errors.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
+	// An empty line holds no reading; the lines after it keep their number.
+	const empty = (i: number | undefined) => i !== undefined && Object.values(parsed.data[i] ?? {}).every((cell) => cell === '');
+	const faults: FieldFault[] = parsed.errors
+		.filter((e) => !empty(e.row))
+		.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
 	const boxes = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));
-	const readings = parsed.data.map((row, i) => {
+	const readings = parsed.data.flatMap((row, i) => {
+		if (empty(i)) return [];
 		const { reading, faults: rowFaults } = readRow(row, job.id, boxes, idOf(i));
 		for (const f of rowFaults) faults.push({ ...f, path: `row ${i + 2}.${f.path}` });
 		return reading;
