@@ -3,6 +3,7 @@ import { editions } from '../../../src/core/code/editions';
 import { hiddenFault } from '../../../src/core/faults/hidden-fault';
 import { FAULTS } from '../../../src/core/faults/kinds';
 import { cableFace } from '../../../src/core/formats/cable-face';
+import { drawTrench, trenchSvg } from '../../../src/core/formats/trench-drawing';
 import { faceOf } from '../../../src/core/formats/face-drawing';
 import { drawPlan } from '../../../src/core/formats/plan-drawing';
 import { boxLabels, namedFixtures, roomLabels } from '../../../src/core/formats/plan-labels';
@@ -19,12 +20,14 @@ import { guidedWork } from '../../../src/core/makeup/work/guided-work';
 import { plateCheck, sameElement } from '../../../src/core/makeup/work/plate-check';
 import { GUIDED_WORK, type GuidedWork } from '../../../src/core/makeup/work/work-facts';
 import { sayFact } from '../../../src/core/model/fact-words';
-import { CABLES, EDITIONS, LOAD_KINDS, RACEWAYS } from '../../../src/core/model/kinds';
+import { BURIAL_PLACES, CABLES, EDITIONS, LOAD_KINDS, RACEWAYS } from '../../../src/core/model/kinds';
 import type { NemaKey } from '../../../src/core/model/kinds';
+import { BURIED } from '../../../src/core/code/shape/ground';
 import { NEMA } from '../../../src/core/code/nema-forms';
 import { knownJob } from '../../../src/core/model/known';
 import { proposeCircuits } from '../../../src/core/propose/propose-circuits';
 import { holeCheck } from '../../../src/core/rough/supports';
+import { burial } from '../../../src/core/rough/articles/300-5-burial';
 import { racewayRun } from '../../../src/core/rough/raceway-run';
 import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT } from '../../../src/core/trace/tracer';
 import { tracerProfile } from '../../../src/core/trace/tracer-profile';
@@ -38,6 +41,14 @@ const house = (i: number) => HOUSES[i % 2] as (typeof HOUSES)[number];
 /** Drawings of faces and sets, and what is carried over from an old device to a new one. */
 export function* drawnPieces(): Generator<Said> {
 	for (const key of Object.keys(NEMA) as NemaKey[]) yield ['faces', faceOf(key)];
+	const circuit = { kind: 'branch', volts: 120, amps: 20, gfci: true, dwelling: true } as const;
+	for (const place of BURIAL_PLACES)
+		for (const method of BURIED)
+			for (const widthIn of [4, 12]) {
+				const deep = burial(editions['2023'], { method, place, circuit });
+				const drawn = { widthIn, beddingIn: widthIn / 6, diameterIn: widthIn / 8, ribbonIn: widthIn };
+				yield ['trenches', told(() => trenchSvg(drawTrench(deep, drawn), deep, place))];
+			}
 	for (const cable of CABLES)
 		for (const conductors of [2, 3, 4, null])
 			for (const ground of [true, false, null]) yield ['cable faces', cableFace({ cable, conductors, ground } as never)];

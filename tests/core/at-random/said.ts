@@ -26,7 +26,7 @@ import { symbolOf } from '../../../src/core/formats/symbols';
 import { writeMaterialsCsv } from '../../../src/core/formats/materials-csv';
 import { codeLetter } from '../../../src/core/handover/code-letter';
 import { directoryOf } from '../../../src/core/handover/directory';
-import { faceLabels } from '../../../src/core/handover/labels';
+import { allLabels, faceLabels, labelSheets } from '../../../src/core/handover/labels';
 import { makePaper } from '../../../src/core/handover/make-paper';
 import { PAPER_KEYS } from '../../../src/core/handover/paper';
 import { outerWalls, depthOf } from '../../../src/core/layout/house';
@@ -127,6 +127,7 @@ export function* saidOf(file: JobFile): Generator<Said> {
 	yield* roughSaid(file);
 
 	yield ['labels', tried(() => faceLabels(edition, job, readings))];
+	yield ['label sheets', tried(() => labelSheets(allLabels(edition, job, readings)))];
 	yield ['punch list', tried(() => punchList(job))];
 	yield ['register', tried(() => withDue(gfciRegister(job, { readings, proofs }, TODAY)))];
 	yield ['alarms', tried(() => liveAlarms(told, readings, events))];

@@ -18,8 +18,9 @@ const said = (value: unknown): string => {
 					: JSON.stringify(value);
 	return (text ?? String(value)).slice(0, 60);
 };
-type Told = { path: string; originalValue?: unknown; value?: unknown };
-const got = ({ value, originalValue }: Told): string => said(originalValue === undefined ? value : originalValue);
+type Told = { path: string; value?: unknown };
+/** All fields are strict: what is looked at is what was given. */
+const got = ({ value }: Told): string => said(value);
 
 /** Text of at most so many characters. */
 export const text = (max = 200) =>
