@@ -130,4 +130,5 @@ export function shortCheck(
 export const tells = (sides: ReadonlyMap<string, Side>): boolean => [...sides.values()].some((s) => s !== 'both');
 /** Said where there is nothing to split. */
 export const NO_RUN = 'Its boxes and cables are not entered: there is no run to split';
+/** Whether a word that was kept says on which side it is. */
 export const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
