@@ -100,7 +100,7 @@
 	{/each}
 </ul>
 <Fold title="Add one">
-	<div class="facts two">
+	<div class="facts">
 		<SelectField
 			label="The rule is here"
 			value={draft.change}

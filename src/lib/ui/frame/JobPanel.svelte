@@ -42,7 +42,7 @@
 </script>
 
 <Modal bind:open title="The job" size="sm" class="hekto-modal">
-	<div class="facts two">
+	<div class="facts">
 		<TextField
 			label="Name"
 			value={store.job.name}
@@ -65,7 +65,7 @@
 		/>
 	</div>
 	<Fold title="Dwelling and heights">
-		<div class="facts two">
+		<div class="facts">
 			<SelectField
 				label="Dwelling"
 				value={store.job.dwelling}

@@ -82,7 +82,7 @@
 	}
 </script>
 
-<div class="facts two">
+<div class="facts">
 	<TextField label="Name" value={box.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
 	<SelectField
 		label="Room"

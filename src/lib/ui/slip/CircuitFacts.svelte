@@ -100,7 +100,7 @@
 	}
 </script>
 
-<div class="facts two">
+<div class="facts">
 	<TextField label="Name" value={circuit.name} check={nameFault} onkeep={(name) => set('name', { name: name.trim() })} />
 	<SelectField
 		label="Kind"
@@ -164,7 +164,7 @@
 	{#if open.feed}<FeedOrder {circuit} />{/if}
 </Fold>
 <Fold title="Where its cable runs" bind:open={open.wiring}>
-	<div class="facts two">
+	<div class="facts">
 		<TextField
 			label="Hottest place, °C"
 			value={circuit.wiring?.ambientC === undefined ? '' : String(circuit.wiring.ambientC)}
@@ -208,7 +208,7 @@
 	{#if open.neutral}<SharedNeutral {circuit} />{/if}
 </Fold>
 <Fold title="As found at the panel" bind:open={open.found}>
-	<div class="facts two">
+	<div class="facts">
 		<SelectField
 			label="Opened by"
 			value={circuit.opener ?? 'breaker'}

@@ -68,7 +68,7 @@
 
 <SelectField label="Fed from" value={feeder?.fromPanelId ?? ''} options={sources} onkeep={source} />
 {#if feeder}
-	<div class="facts two">
+	<div class="facts">
 		<MaybeField
 			label="Feeder breaker"
 			value={feeder.breakerA === null ? null : String(feeder.breakerA)}

@@ -29,7 +29,7 @@
 
 {#if found}
 	{@const f = found.fixture}
-	<div class="facts two">
+	<div class="facts">
 		<TextField label="Name" value={f.name} onkeep={(name) => set('name', { name: name.slice(0, 200) })} />
 		<SelectField
 			label="What it is"

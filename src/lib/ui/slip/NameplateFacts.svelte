@@ -55,7 +55,7 @@
 
 <SelectField label={load ? 'Start over with a generic one' : 'One appliance: start with'} value="keep" {options} onkeep={begin} />
 {#if load}
-	<div class="facts two">
+	<div class="facts">
 		<TextField
 			label="Appliance"
 			value={load.name}

@@ -64,7 +64,7 @@
 </script>
 
 {#if panel}
-	<div class="facts two">
+	<div class="facts">
 		<TextField label="Name" value={panel.name} check={named} onkeep={(v) => set('name', { name: v.trim() })} />
 		<SelectField
 			label="Room"
@@ -151,7 +151,7 @@
 		<FeederFacts {panel} onkeep={set} />
 	</Fold>
 	<Fold title="Its label, neutral and grounds">
-		<div class="facts two">
+		<div class="facts">
 			<SelectField
 				label="Made for"
 				value={panel.kind ?? 'breakers'}

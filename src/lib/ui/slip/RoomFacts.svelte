@@ -35,7 +35,7 @@
 </script>
 
 {#if room}
-	<div class="facts two">
+	<div class="facts">
 		<TextField
 			label="Name"
 			value={room.name}
