@@ -151,6 +151,17 @@ test('an empty line among the readings holds none, and the lines after it keep t
 test('in a table of any columns too; a price list likewise', () => {
 	const { readings, aside } = read('H-N (V),Receptacle\n121,a\n\n ,\n119,attic\n118,b');
 	assert.deepEqual([readings.map((r) => r.boxId), aside.map((a) => a.row)], [['a', 'b'], [5]]);
+	// Empty lines do not hide what parts the cells.
+	const spaced = read('H-N (V);Receptacle\n\n121;a\n\n119;b\n\n118;c');
+	assert.deepEqual(
+		spaced.readings.map((r) => [r.boxId, r.value]),
+		[
+			['a', 121],
+			['b', 119],
+			['c', 118]
+		]
+	);
+	assert.deepEqual(readPricesCsv('\nItem;price\n\nwire;2\n\nplate;1\n'), { prices: { wire: 2, plate: 1 }, faults: [] });
 	assert.deepEqual(readPricesCsv('item,price\nwire,2\n\nbox,dear\nplate,1'), {
 		prices: { wire: 2, plate: 1 },
 		faults: ['line 4: price must be 0 to 100000, got "dear"']

@@ -33,6 +33,11 @@ const shortRuns: [what: string, legs: number, kind: GuidedKind, more: Partial<Gu
 		'look',
 		/Nothing to split: disconnect the leg to A or B/
 	],
+	['one leg, 4.9 ohm', 1, 'short', { figures: { ohms: 5, leads: 0.1 } }, 'bad', /in the leg to A/],
+	['one leg, 5 ohm: no short', 1, 'short', { figures: { ohms: 5 } }, 'look', /^5 ohm is no short/],
+	['one leg, 5.5 ohm, leads not read', 1, 'short', { figures: { ohms: 5.5 } }, 'look', /^5.5 ohm is no short/],
+	['two legs, no short: not split', 2, 'short', { figures: { ohms: 2e5 } }, 'look', /is no short/],
+	['two legs, no short, and a side told', 2, 'short', { figures: { ohms: 9 }, words: { a: 'panel' } }, 'bad', /in the leg to A/],
 	['two legs, split, onward', 2, 'short', { words: { a: 'onward' } }, 'bad', /in the leg to B/],
 	['no run entered', 0, 'short', {}, 'unknown', /no run to split/],
 	['one leg, nothing read', 1, 'ground-fault', {}, 'look', /Nothing to split: off, the leg to A/],
@@ -52,6 +57,20 @@ for (const [what, legs, kind, more, level, says] of shortRuns)
 		assert.equal(got.level, level);
 		assert.match(got.says, says);
 	});
+
+test('a run that holds its insulation test is not split, one that leaks is', () => {
+	const says = (megohms: number) => ask('ground-fault', { figures: { megohms } }).points.map((p) => p.says.split(' ')[0]);
+	assert.deepEqual([says(5), says(0.01)], [['The'], ['12', 'Split', 'Still']]);
+});
+test('a short far nearer than the meter tells is at its nearest box; the loop is shown as it was worked out', () => {
+	const check = { id: 'x', kind: 'short' as const, of: 'c1', figures: { ohms: 0.05 }, words: {}, at: '', by: '', note: '' };
+	const got = guidedAnswer(editions['2023'], j, check);
+	assert.equal(got.steps[0]?.formula, '0.05 - 0');
+	assert.match(got.points[0]?.says ?? '', /^0.05 ohm is about the distance to A/);
+	// The first says it is said: where to split, and not how far it may be.
+	assert.match(got.says, /^Split the run at B/);
+	assert.equal(got.level, 'look');
+});
 
 const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
 	// 120 V over 0.03 Mohm are 4 mA.

@@ -1,5 +1,6 @@
 import { localDay } from '../units/day';
 import Papa from 'papaparse';
+import { cellsOf } from './csv-lines';
 import { readingRowFaults } from '../edit/merge/take';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
@@ -42,10 +43,8 @@ export interface MappedRead {
 
 /** @throws never: a table that cannot be read has no columns */
 export function readTable(text: string): Table {
-	const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim());
-	const [columns = [], ...rows] = data.map((row) => row.map((cell) => String(cell).trim()));
-	const told = rows.map((cells, i) => ({ cells, line: i + 2 })).filter(({ cells }) => cells.some((cell) => cell !== ''));
-	return { columns, rows: told.map((r) => r.cells), lines: told.map((r) => r.line) };
+	const [head, ...rows] = cellsOf(text).map(({ row, line }) => ({ cells: row.map((cell) => String(cell).trim()), line }));
+	return { columns: head?.cells ?? [], rows: rows.map((r) => r.cells), lines: rows.map((r) => r.line) };
 }
 
 /** What a heading says, by the words in it; the first that fits counts. */

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { recordsOf } from './csv-lines';
 import { GROUP_WORDS, type MaterialLine, type Prices } from '../rough/materials';
 import type { Supply } from '../model/job';
 
@@ -38,30 +39,24 @@ const MOST_PRICE = 100_000;
 export const MOST_PRICES = 5000;
 /** Reads prices back: good rows are taken, each other one is told by its line. */
 export function readPricesCsv(text: string): { prices: Record<string, number>; faults: string[] } {
-	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-		header: true
-	});
-	const columns = meta.fields ?? [];
-	const [item, price] = ['item', 'price'].map((name) => columns.find((c) => c.trim().toLowerCase() === name));
-	if (item === undefined || price === undefined)
+	const { columns, lines } = recordsOf(text);
+	if (!columns.includes('item') || !columns.includes('price'))
 		return {
 			prices: {},
 			faults: [`Columns "item" and "price" are needed; got ${columns.map((c) => `"${c}"`).join(', ') || 'none'}`]
 		};
 	const prices: Record<string, number> = {};
 	const faults: string[] = [];
-	data.slice(0, MOST_PRICES).forEach((row, i) => {
+	for (const { row, line } of lines.slice(0, MOST_PRICES)) {
 		// A quote mark before a formula is the writer's.
-		const key = (row[item] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
-		const value = (row[price] ?? '').trim();
+		const key = (row.item ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+		const value = (row.price ?? '').trim();
 		const n = Number(value);
-		// An empty line is none; the lines after it keep their number.
-		if (Object.values(row).every((cell) => String(cell).trim() === '')) return;
-		if (!key) faults.push(`line ${i + 2}: item is empty`);
+		if (!key) faults.push(`line ${line}: item is empty`);
 		else if (value === '' || !Number.isFinite(n) || n < 0 || n > MOST_PRICE)
-			faults.push(`line ${i + 2}: price must be 0 to ${MOST_PRICE}, got "${value}"`);
+			faults.push(`line ${line}: price must be 0 to ${MOST_PRICE}, got "${value}"`);
 		else prices[key] = n;
-	});
-	if (data.length > MOST_PRICES) faults.push(`at most ${MOST_PRICES} lines, got ${data.length}`);
+	}
+	if (lines.length > MOST_PRICES) faults.push(`at most ${MOST_PRICES} lines, got ${lines.length}`);
 	return { prices, faults };
 }

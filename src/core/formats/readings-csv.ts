@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { recordsOf } from './csv-lines';
 import { isTime } from '../model/file/clock-time';
 import { told } from '../model/file/fields';
 import type { Job, Reading } from '../model/job';
@@ -66,11 +67,7 @@ export function readReadingsCsv(
 	job: Job,
 	idOf: (row: number) => string
 ): { ok: true; value: Reading[] } | { ok: false; faults: FieldFault[] } {
-	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
-		header: true,
-		transformHeader: (h) => h.trim().toLowerCase()
-	});
-	const columns = parsed.meta.fields ?? [];
+	const { columns, lines, faults: badLines } = recordsOf(text);
 	const missing = (['box', 'kind', 'at'] as const).filter((c) => !columns.includes(c));
 	if (missing.length)
 		return {
@@ -83,21 +80,16 @@ export function readReadingsCsv(
 			ok: false,
 			faults: unknown.map((c) => ({ path: c, message: `is not a column here; allowed: ${CSV_COLUMNS.join(', ')}` }))
 		};
-	if (parsed.data.length > MOST.readings)
+	if (lines.length > MOST.readings)
 		return {
 			ok: false,
-			faults: [{ path: 'file', message: `must hold at most ${MOST.readings} rows, got ${parsed.data.length}` }]
+			faults: [{ path: 'file', message: `must hold at most ${MOST.readings} rows, got ${lines.length}` }]
 		};
-	// An empty line holds no reading; the lines after it keep their number.
-	const empty = (i: number | undefined) => i !== undefined && Object.values(parsed.data[i] ?? {}).every((cell) => cell === '');
-	const faults: FieldFault[] = parsed.errors
-		.filter((e) => !empty(e.row))
-		.map((e) => ({ path: `row ${(e.row ?? 0) + 2}`, message: e.message }));
+	const faults: FieldFault[] = badLines.map(({ line, message }) => ({ path: `row ${line}`, message }));
 	const boxes = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));
-	const readings = parsed.data.flatMap((row, i) => {
-		if (empty(i)) return [];
+	const readings = lines.map(({ row, line }, i) => {
 		const { reading, faults: rowFaults } = readRow(row, job.id, boxes, idOf(i));
-		for (const f of rowFaults) faults.push({ ...f, path: `row ${i + 2}.${f.path}` });
+		for (const f of rowFaults) faults.push({ ...f, path: `row ${line}.${f.path}` });
 		return reading;
 	});
 	return faults.length ? { ok: false, faults: told(faults) } : { ok: true, value: readings };

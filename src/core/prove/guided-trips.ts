@@ -6,7 +6,7 @@ import type { Step } from '../model/result';
 import { runOf } from '../run/runs';
 import { show } from '../units/quantity';
 import type { GuidedAnswer, GuidedPoint, Question } from './guided-answer';
-import { halve, isSide, NO_RUN, tells } from './short';
+import { sidesOf, splitSays, type SplitWords } from './short';
 
 /** What trips and why: a ground fault and an arc fault halved along the run, a GFCI that will not reset. */
 
@@ -48,27 +48,16 @@ function halved(
 ): GuidedPoint[] {
 	const run = runOf(job, circuit);
 	const { boxes } = indexOf(job);
-	const name = (id: string) => boxes.get(id)?.name ?? id;
-	const sides = new Map(
-		Object.entries(words).flatMap(([id, side]) => (run.byBox.has(id) && isSide(side) ? [[id, side] as const] : []))
-	);
-	const { suspects, next } = halve(run, sides);
-	if (!run.nodes.length) return [{ level: 'unknown', says: NO_RUN }];
-	if (!suspects.length) return [{ level: 'unknown', says: 'The results contradict each other: split and try again' }];
-	const left = suspects.map(name);
-	if (!next && (tells(sides) || inRun))
-		return [{ level: 'bad', says: `It is in the leg to ${left.join(' or ')}, or in the boxes at its ends` }];
-	return [
-		{
-			level: 'look',
-			// What can't be split is no finding while nothing was read.
-			says: next
-				? `Split the run at ${name(next)}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`
-				: `Nothing to split: off, the leg to ${left.join(' or ')} disconnected at both ends and capped, on again. Holds: the leg, or what is at its end. Trips: the device that trips`
-		},
-		...(next ? [{ level: 'unknown' as const, says: `Still suspected: the legs to ${left.join(', ')}` }] : [])
-	];
+	return splitSays(run, sidesOf(run, words), { inRun, name: (id) => boxes.get(id)?.name ?? id, ...TRIP_WORDS });
 }
+const TRIP_WORDS: SplitWords = {
+	contradict: 'The results contradict each other: split and try again',
+	found: (legs) => `It is in the leg to ${legs}, or in the boxes at its ends`,
+	split: (at) =>
+		`Split the run at ${at}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`,
+	alone: (legs) =>
+		`Nothing to split: off, the leg to ${legs} disconnected at both ends and capped, on again. Holds: the leg, or what is at its end. Trips: the device that trips`
+};
 /** Supply that drives a leak, V, and ohms in a megohm. */
 const MEGOHM = 1e6;
 /** What leaks to ground and trips a GFCI, by an insulation test and by halving with the GFCI as the detector. @source UL 943 for 4 to 6 mA */

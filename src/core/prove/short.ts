@@ -1,6 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { downstream, runOf, type Run } from '../run/runs';
 import { ifKnown, NotKnown, type Circuit, type GuidedCheck, type Leg } from '../model/known';
+import { SHORT_OHMS } from '../instruments/thresholds';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
 import { soundOf } from '../network/sound';
@@ -48,87 +49,94 @@ export function shortCheck(
 	const run = runOf(job, circuit);
 	const { boxes } = indexOf(job);
 	const name = (id: string) => boxes.get(id)?.name ?? id;
-	const sides = new Map(
-		Object.entries(words).flatMap(([id, side]) => (run.byBox.has(id) && isSide(side) ? [[id, side] as const] : []))
-	);
-	const points: GuidedPoint[] = [];
+	const sides = sidesOf(run, words);
 	const steps: Step[] = [];
-	const { suspects, next } = halve(run, sides);
-	const { conductorC, terminationOhms } = soundOf(job);
-	if (figures.ohms !== undefined) {
-		const loop = Math.max(0, figures.ohms - (figures.leads ?? 0));
+	const points: GuidedPoint[] = [];
+	const loop = figures.ohms === undefined ? null : Math.max(0, figures.ohms - (figures.leads ?? 0));
+	const shorted = loop !== null && loop < SHORT_OHMS;
+	if (loop !== null)
 		steps.push({
 			label: 'the loop alone',
-			formula: `${show(figures.ohms)} - ${show(figures.leads ?? 0)}`,
+			formula: `${show(figures.ohms ?? 0)} - ${show(figures.leads ?? 0)}`,
 			value: loop,
 			unit: 'ohm'
 		});
-		/** Null: a length or a gauge on the way is not known. */
-		const way = (path: readonly Leg[]): number | null =>
-			ifKnown(() =>
-				path.reduce((sum, l) => {
-					if (l.lengthFt === null) throw new NotKnown({ of: 'leg', id: l.id, field: 'lengthFt' });
-					return sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt }, { conductorC, terminationOhms });
-				}, 0)
-			);
-		const [near] = run.nodes
-			.flatMap((n) => {
-				const ohms = way(n.path);
-				return ohms === null ? [] : [{ id: n.boxId, ohms }];
-			})
-			.sort((a, b) => Math.abs(a.ohms - loop) - Math.abs(b.ohms - loop));
-		if (near) {
-			steps.push({
-				label: `out to ${name(near.id)} and back`,
-				formula: 'hot and return, with terminations',
-				value: near.ohms,
-				unit: 'ohm'
-			});
-			points.push({
-				level: 'look',
-				says: `${show(loop)} ohm is about the distance to ${name(near.id)}: start there, if the meter reads hundredths`
-			});
-		}
+	if (loop !== null && !shorted)
+		points.push({
+			level: 'look',
+			says: `${show(loop)} ohm is no short: something is still plugged in or switched on, or it comes and goes. Unplug everything and read again`
+		});
+	const near = shorted ? nearest({ edition, job }, run, loop) : undefined;
+	if (near && shorted) {
+		steps.push({
+			label: `out to ${name(near.id)} and back`,
+			formula: 'hot and return, with terminations',
+			value: near.ohms,
+			unit: 'ohm'
+		});
+		points.push({
+			level: 'look',
+			says: `${show(loop)} ohm is about the distance to ${name(near.id)}: start there, if the meter reads hundredths`
+		});
 	}
-	const clear = suspects.length === 0;
-	if (!run.nodes.length) points.push({ level: 'unknown', says: NO_RUN });
-	else if (clear)
-		points.push({
-			level: 'unknown',
-			says: 'The results contradict each other: test again with everything unplugged and every switch both ways'
-		});
-	else if (!next && !tells(sides) && figures.ohms === undefined)
-		// What can't be split is no finding while nothing was read.
-		points.push({
-			level: 'look',
-			says: `Nothing to split: disconnect the leg to ${suspects.map(name).join(' or ')} at both ends and read it alone, then what is at its end`
-		});
-	else if (!next)
-		points.push({
-			level: 'bad',
-			says: `The short is in the leg to ${suspects.map(name).join(' or ')}, or in the boxes at its ends`
-		});
-	else
-		points.push({
-			level: 'look',
-			says: `Split the run at ${name(next)}: disconnect the outgoing wires and read toward the panel and outgoing`
-		});
-	const [first] = points.filter((p) => p.level === 'bad');
-	return {
-		level: first ? 'bad' : clear ? 'unknown' : 'look',
-		says: (first ?? points.at(-1))?.says ?? '',
-		points: [
-			...points,
-			...(suspects.length && next
-				? [{ level: 'unknown' as const, says: `Still suspected: the legs to ${suspects.map(name).join(', ')}` }]
-				: [])
-		],
-		steps
-	};
+	// What is no short is not split.
+	const split = loop === null || shorted || tells(sides) ? splitSays(run, sides, { inRun: shorted, name, ...SHORT_WORDS }) : [];
+	const said = split[0] ?? points.at(-1);
+	return { level: said?.level ?? 'unknown', says: said?.says ?? '', points: [...points, ...split], steps };
+}
+const SHORT_WORDS: SplitWords = {
+	contradict: 'The results contradict each other: test again with everything unplugged and every switch both ways',
+	found: (legs) => `The short is in the leg to ${legs}, or in the boxes at its ends`,
+	split: (at) => `Split the run at ${at}: disconnect the outgoing wires and read toward the panel and outgoing`,
+	alone: (legs) => `Nothing to split: disconnect the leg to ${legs} at both ends and read it alone, then what is at its end`
+};
+/** In what words a fault that is halved is spoken of. */
+export interface SplitWords {
+	contradict: string;
+	found: (legs: string) => string;
+	split: (at: string) => string;
+	alone: (legs: string) => string;
+}
+/**
+ * What the splits of a run say, or where to split it next, and then what is still suspected.
+ * @param inRun something else that was read says that the fault is in the run: without that and without a split that told
+ * a side, what can't be split is no finding
+ */
+export function splitSays(
+	run: Run,
+	sides: ReadonlyMap<string, Side>,
+	{ inRun, name, ...words }: SplitWords & { inRun: boolean; name: (boxId: string) => string }
+): GuidedPoint[] {
+	if (!run.nodes.length) return [{ level: 'unknown', says: 'Its boxes and cables are not entered: there is no run to split' }];
+	const { suspects, next } = halve(run, sides);
+	if (!suspects.length) return [{ level: 'unknown', says: words.contradict }];
+	const left = suspects.map(name);
+	if (next)
+		return [
+			{ level: 'look', says: words.split(name(next)) },
+			{ level: 'unknown', says: `Still suspected: the legs to ${left.join(', ')}` }
+		];
+	const legs = left.join(' or ');
+	return inRun || tells(sides) ? [{ level: 'bad', says: words.found(legs) }] : [{ level: 'look', says: words.alone(legs) }];
+}
+/** The box whose way out and back has most nearly these ohms; of those whose ways are known. */
+function nearest({ edition, job }: RuledJob, run: Run, loop: number): { id: string; ohms: number } | undefined {
+	const { conductorC, terminationOhms } = soundOf(job);
+	const way = (path: readonly Leg[]): number =>
+		path.reduce((sum, l) => {
+			if (l.lengthFt === null) throw new NotKnown({ of: 'leg', id: l.id, field: 'lengthFt' });
+			return sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt }, { conductorC, terminationOhms });
+		}, 0);
+	return run.nodes
+		.flatMap((n) => {
+			const ohms = ifKnown(() => way(n.path));
+			return ohms === null ? [] : [{ id: n.boxId, ohms }];
+		})
+		.sort((a, b) => Math.abs(a.ohms - loop) - Math.abs(b.ohms - loop))[0];
 }
 /** Whether any split said on which side it is. */
-export const tells = (sides: ReadonlyMap<string, Side>): boolean => [...sides.values()].some((s) => s !== 'both');
-/** Said where there is nothing to split. */
-export const NO_RUN = 'Its boxes and cables are not entered: there is no run to split';
-/** Whether a word that was kept says on which side it is. */
-export const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
+const tells = (sides: ReadonlyMap<string, Side>): boolean => [...sides.values()].some((s) => s !== 'both');
+/** What was said of each box at which the run was split. */
+export const sidesOf = (run: Run, words: GuidedCheck['words']): Map<string, Side> =>
+	new Map(Object.entries(words).flatMap(([id, side]) => (run.byBox.has(id) && isSide(side) ? [[id, side] as const] : [])));
+const isSide = (word: string): word is Side => word === 'panel' || word === 'onward' || word === 'both';
