@@ -1,6 +1,6 @@
 import ts from 'typescript';
 import { join } from 'node:path';
-import { ROOT } from './tree';
+import { ROOT } from './files';
 
 /** What the type check says of a file as it would be: it is a part of `npm test`, and quicker than any test. */
 export class TypeCheck {

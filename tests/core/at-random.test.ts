@@ -84,7 +84,8 @@ async function tables(): Promise<Said[]> {
 		.filter((f) => f.endsWith('.ts') && !f.startsWith('demo'));
 	const of = async (file: string): Promise<Said[]> => {
 		const module = (await import(new URL(file, CORE).href)) as Record<string, unknown>;
-		return Object.entries(module).flatMap(([name, v]) => (typeof v === 'function' ? [] : [[file, [name, v]] as const]));
+		const byName = Object.entries(module).sort(([a], [b]) => (a < b ? -1 : 1));
+		return byName.flatMap(([name, v]) => (typeof v === 'function' ? [] : [[file, [name, v]] as const]));
 	};
 	return (await Promise.all(files.sort().map(of))).flat();
 }

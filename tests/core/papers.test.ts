@@ -60,10 +60,10 @@ test('papers together: each on pages of its own, none before the first', () => {
 	assert.deepEqual(together([]), []);
 });
 
-const require = createRequire(import.meta.url);
-const font = (name: string) => require.resolve(`@fontsource/barlow/files/barlow-latin-${name}.woff`);
+const load = createRequire(import.meta.url);
+const font = (name: string) => load.resolve(`@fontsource/barlow/files/barlow-latin-${name}.woff`);
 async function pdfOf(definition: object): Promise<string> {
-	const pdfMake = require('pdfmake') as {
+	const pdfMake = load('pdfmake') as {
 		addFonts: (f: object) => void;
 		createPdf: (d: object) => { getBuffer: () => Promise<Buffer> };
 	};

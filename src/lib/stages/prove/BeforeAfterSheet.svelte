@@ -58,8 +58,8 @@
 							<td class="num">{readingValue(l.before)}</td>
 							<td class="num"><b>{readingValue(l.after)}</b></td>
 							<td>
-								{#if mark}<Mark kind={mark} />
-								{/if}{words}
+								{#if mark}<Mark kind={mark} />{/if}
+								{words}
 							</td>
 						</tr>
 					{/each}

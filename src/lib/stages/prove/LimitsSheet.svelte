@@ -1,5 +1,4 @@
 <script lang="ts">
-	import Wide from '$lib/ui/Wide.svelte';
 	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
 	import { SOUND, soundOf } from '$core/network/sound';
 	import { editJob } from '$core/edit/job';
@@ -39,29 +38,30 @@
 	] as const;
 </script>
 
-<Wide
-	><table class="data">
-		<thead><tr><th>Reading</th><th>Good; look again</th><th>Unit</th><th>Source</th></tr></thead>
-		<tbody>
-			{#each LIMIT_KEYS as key (key)}
-				<tr>
-					<td>{LIMITS[key].title}</td>
-					<td
-						><TextField
-							label={`${LIMITS[key].title}: good; look again`}
-							value={words(limits[key])}
-							check={fault}
-							mono
-							onkeep={(v) => set(key, v)}
-						/></td
-					>
-					<td>{limits[key].unit}</td>
-					<td>{limits[key].source}{limits[key].title === LIMITS[key].title ? '' : ', set for this job'}</td>
-				</tr>
-			{/each}
-		</tbody>
-	</table></Wide
->
+<table class="data">
+	<thead><tr><th>Reading</th><th>Good; look again</th></tr></thead>
+	<tbody>
+		{#each LIMIT_KEYS as key (key)}
+			<tr>
+				<td
+					>{LIMITS[key].title}<span class="soft of"
+						>{limits[key].unit}, {limits[key].source}{limits[key].title === LIMITS[key].title ? '' : ', set for this job'}</span
+					></td
+				>
+				<td class="band"
+					><TextField
+						label={`${LIMITS[key].title}: good; look again`}
+						value={words(limits[key])}
+						check={fault}
+						mono
+						hideLabel
+						onkeep={(v) => set(key, v)}
+					/></td
+				>
+			</tr>
+		{/each}
+	</tbody>
+</table>
 <p>
 	<Btn onclick={() => keep('Default limits', { limits: undefined })} disabled={!store.job.practice.limits}>Reset all limits</Btn>
 </p>
@@ -100,5 +100,13 @@
 <style>
 	h2 {
 		font-size: 18px;
+	}
+	.of {
+		display: block;
+		font-size: 14px;
+	}
+	/* The four figures of a band, whole, in what a phone has left. */
+	.band {
+		width: 260px;
 	}
 </style>

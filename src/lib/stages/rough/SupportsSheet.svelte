@@ -83,8 +83,8 @@
 {#each hole?.points ?? [] as p (p.says)}
 	<p>
 		<Mark kind={p.level} />
-		{p.says}.{#if p.rule}
-			<RuleChip rule={{ ...p.rule, edition: store.edition.key }} />{/if}
+		{p.says}.
+		{#if p.rule}<RuleChip rule={{ ...p.rule, edition: store.edition.key }} />{/if}
 	</p>
 {/each}
 <p class="soft">

@@ -127,9 +127,8 @@
 				<i style:background={SHOWN[c.color]}></i>
 				{c.color}: {inWords(c.means)}{c.alwaysLive ? ', always live' : ''}{c.insulation === 'unknown'
 					? ''
-					: `, ${c.insulation} insulation`}{c.freeLengthIn === null ? '' : `, ${formatLength(c.freeLengthIn)} free`}{#if odd(c)}<b
-					>
-						not what its color suggests</b
+					: `, ${c.insulation} insulation`}{c.freeLengthIn === null ? '' : `, ${formatLength(c.freeLengthIn)} free`}{#if odd(c)}, <b
+						>not what its color suggests</b
 					>{/if}
 			</span>
 			<CrossBtn
