@@ -6,11 +6,13 @@ import { jsonSchemaOf } from '../../src/core/formats/json-schema';
 import { jobFileSchema } from '../../src/core/model/file/schema';
 import { answersOf, REQUEST_SCHEMAS, ROUTE_NAMES } from './at-random/answers';
 import { eachOf, TURNS } from './at-random/each';
+import { EDIT_NAMES, editsOf, mergesOf } from './at-random/edits';
 import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
 import { houseAtRandom } from './at-random/houses';
 import { drawnPieces, faultPieces, workPieces } from './at-random/pieces';
 import { placesOf } from './at-random/places';
 import { saidOf, type Said } from './at-random/said';
+import { tracesOf } from './at-random/traces';
 
 /**
  * Houses with hundreds of values of a demo changed at random, as nobody would think of them: all that Hekto says of each is held
@@ -94,7 +96,12 @@ held('tables', () => TABLES);
 for (const name of ROUTE_NAMES)
 	held(`requests of ${name}`, () => answersOf(name, { count: name === 'diagnose' ? 40 : 200, seed: 1 }));
 held('places and tapes', placesOf);
+held('edits', function* () {
+	for (const [seed, name] of EDIT_NAMES.entries()) yield* editsOf(name, { count: 80, seed });
+});
+held('merges', () => mergesOf(Array.from({ length: 24 }, (_, i) => i + 1)));
 held('readings', () => proofsOf(Array.from({ length: 16 }, (_, i) => i + 1)));
+held('traces', () => tracesOf(Array.from({ length: 20 }, (_, i) => i + 1)));
 held('guided checks', () => guidedOf(450));
 held('signs', signsOf);
 held('drawn pieces', drawnPieces);

@@ -30,7 +30,7 @@ const READ: Readonly<Record<string, readonly number[]>> = {
 };
 const pickRead = (r: Random, unit: string): number => r.pick(READ[unit] ?? [0, 1, 10, 100, 1000]);
 
-function readingAtRandom(r: Random, job: Job, n: number): Reading {
+export function readingAtRandom(r: Random, job: Job, n: number): Reading {
 	const kind: ReadingKind = r.chance(0.4) ? r.pick(['hn', 'hg', 'ng', 'lamps', 'drop']) : r.pick(READING_KINDS);
 	const box = r.pick(job.boxes.slice(0, 24));
 	return {
