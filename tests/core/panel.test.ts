@@ -159,15 +159,47 @@ test('a detached building: an electrode at its panel, and one supply only', () =
 	const fed = panelJob([], main, { rooms: [shed], panels: [main, sub] });
 	assert.deepEqual(told(fed), ['violation 250.32(A) electrode:s']);
 	assert.deepEqual(told({ ...fed, panels: [main, { ...sub, electrode: true }] }), []);
-	const twice = job({
-		rooms: [shed],
-		panels: [main],
-		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
-		boxes: [box('a', { roomId: 'shed' }), box('b', { roomId: 'shed' })],
-		legs: [leg('p', 'a', 60), leg('p', 'b', 60, { circuitId: 'c2' })]
-	});
-	assert.deepEqual(told(twice), ['violation 225.30 supply:p:shed']);
 });
+const out = { ...(job().rooms[0] as Job['rooms'][number]), id: 'shed', name: 'Shed', kind: 'accessory' as const };
+const inHouse: Panel = { ...main, id: 'q', name: 'Other', feeder: feeder({ slot: 7 }) };
+const inShed = (id: string, more: Partial<Feeder> = {}): Panel => ({
+	...{ ...main, id, name: id, roomId: 'shed', electrode: true },
+	feeder: feeder({ slot: 9, cable: 'UF-B', ...more })
+});
+/** Circuits 1 and up, each to a box in the shed; and panels. */
+const toShed = (circuits: Partial<Circuit>[], panels: Panel[] = []): Job =>
+	job({
+		rooms: [out],
+		panels: [main, ...panels],
+		circuits: circuits.map((c, i) => circuit({ id: `c${i + 1}`, number: i + 1, slot: 2 * i + 1, ...c })),
+		boxes: circuits.map((_, i) => box(`b${i}`, { roomId: 'shed' })),
+		legs: circuits.map((_, i) => leg('p', `b${i}`, 60, { circuitId: `c${i + 1}` }))
+	});
+const pair: Partial<Circuit>[] = [
+	{ multiwire: { withId: 'c2', opens: 'two-pole' } },
+	{ multiwire: { withId: 'c1', opens: 'two-pole' } }
+];
+const supplies: [what: string, job: Job, want: string[]][] = [
+	['one circuit', toShed([{}]), []],
+	['two circuits', toShed([{}, {}]), ['violation 2 p']],
+	['two circuits as found', toShed([{ state: 'found' }, { state: 'found' }]), ['caution 2 p']],
+	['one of two as found', toShed([{ state: 'found' }, {}]), ['violation 2 p']],
+	['two that share a neutral are one', toShed(pair), []],
+	['two that share a neutral, and another', toShed([...pair, {}]), ['violation 2 p']],
+	['a feeder', toShed([], [inShed('s')]), []],
+	['a feeder and a circuit', toShed([{}], [inShed('s')]), ['violation 2 p']],
+	['a feeder as found and a new circuit', toShed([{}], [inShed('s', { state: 'found' })]), ['violation 2 p']],
+	['two planned feeders', toShed([], [inShed('s'), inShed('t')]), ['violation 2 p']],
+	['a panel behind the building’s own', toShed([], [inShed('s'), inShed('t', { fromPanelId: 's' })]), []],
+	['circuits of two panels of the house', toShed([{}, { panelId: 'q' }], [inHouse]), ['violation 2 p']],
+	['a circuit of its own panel', toShed([{ panelId: 's' }], [inShed('s')]), []]
+];
+for (const [what, j, want] of supplies)
+	test(`225.30, a building apart: ${what}`, () =>
+		assert.deepEqual(
+			panelFindings(e, j).flatMap((f) => (f.code === 'supply' ? [`${f.severity} ${f.have} ${f.id.split(':')[1]}`] : [])),
+			want
+		));
 
 test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125% is for its branch circuit: 40 A, 8 AWG NM-B', () => {
 	const sub: Panel = { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) };

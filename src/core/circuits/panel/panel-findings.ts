@@ -268,7 +268,7 @@ function joinedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 /** A detached building: one supply, a disconnect at it, an electrode, a ground apart from the neutral. @source 225.30 to 225.36, 250.32 */
 function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const { detached } = edition.panels;
-	const { rooms, boxes } = indexOf(job);
+	const { rooms } = indexOf(job);
 	const room = panel.roomId ? rooms.get(panel.roomId) : undefined;
 	const found: Finding[] = [];
 	if (panel.feeder && isApart(room) && panel.electrode !== true) {
@@ -283,29 +283,36 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		});
 	}
 	if (panel.feeder && isApart(room)) found.push(...disconnectRating(edition, job, panel, room));
-	// Told once, at the panel that the supplies come from.
-	for (const building of job.rooms.filter(isApart)) {
-		const feeders = job.panels.filter((p) => p.roomId === building.id && p.feeder?.fromPanelId === panel.id).length;
+	return [...found, ...suppliesOf(edition, job, panel)];
+}
+/** More than one supply of a building apart: told once, at the first panel that any of them comes from. @source 225.30 */
+function suppliesOf(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { boxes, legsOfCircuit } = indexOf(job);
+	return job.rooms.filter(isApart).flatMap((building): Finding[] => {
+		const own = new Set(job.panels.flatMap((p) => (p.roomId === building.id ? [p.id] : [])));
+		const outside = (panelId: string | null) => panelId === null || !own.has(panelId);
+		const feeders = job.panels.flatMap((p) => (own.has(p.id) && p.feeder && outside(p.feeder.fromPanelId) ? [p.feeder] : []));
 		const fed = job.circuits.filter(
-			(c) =>
-				c.panelId === panel.id &&
-				!c.multiwire &&
-				panel.roomId !== building.id &&
-				(indexOf(job).legsOfCircuit.get(c.id) ?? []).some((l) => boxes.get(l.toId)?.roomId === building.id)
+			(c) => outside(c.panelId) && (legsOfCircuit.get(c.id) ?? []).some((l) => boxes.get(l.toId)?.roomId === building.id)
 		);
-		if (feeders + fed.length <= 1) continue;
-		found.push({
-			code: 'supply',
-			id: `supply:${panel.id}:${building.id}`,
-			severity: fed.every((c) => c.state === 'found') ? 'caution' : 'violation',
-			rule: cite(edition, detached.oneSupply),
-			subject: { kind: 'room', id: building.id },
-			message: `${building.name} is a separate building with ${feeders + fed.length} feeds${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building gets one supply. A multiwire circuit counts as one; for more, run a feeder to a panel there.`,
-			have: feeders + fed.length,
-			need: 1
-		});
-	}
-	return found;
+		// Two that share a neutral are one supply.
+		const circuits = fed.filter((c, i) => !fed.slice(0, i).some((o) => o.id === c.multiwire?.withId));
+		const from = new Set([...feeders.map((f) => f.fromPanelId), ...fed.map((c) => c.panelId)]);
+		const have = feeders.length + circuits.length;
+		if (have <= 1 || job.panels.find((p) => from.has(p.id)) !== panel) return [];
+		return [
+			{
+				code: 'supply',
+				id: `supply:${panel.id}:${building.id}`,
+				severity: [...feeders, ...fed].every((s) => s.state === 'found') ? 'caution' : 'violation',
+				rule: cite(edition, edition.panels.detached.oneSupply),
+				subject: { kind: 'room', id: building.id },
+				message: `${building.name} is a separate building with ${have} feeds${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building gets one supply. A multiwire circuit counts as one; for more, run a feeder to a panel there.`,
+				have,
+				need: 1
+			}
+		];
+	});
 }
 
 /** The disconnect of a building apart: 15 A for one circuit, 30 for two of two wires, 100 for a dwelling, 60 for all else. @source 225.39 */
