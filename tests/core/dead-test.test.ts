@@ -366,6 +366,9 @@ test('dead test points come from what is in the box', () => {
 	// Its circuit not known: by its devices.
 	assert.equal(keys(one({}, {}, { legs: [] })), 'hn hg ng earth');
 	assert.equal(keys(one({}, { volts: 240 }, { legs: [] })), 'hh2 hg h2g earth');
+	assert.equal(keys(one({}, { yoke: 'split' }, { legs: [] })), 'hh2 hn hg h2n h2g ng earth');
+	// A box of splices, of which nobody knows what feeds it: its neutral is read too.
+	assert.equal(keys(job({ boxes: [{ ...box('a'), devices: [] }], legs: [] })), 'hn hg ng earth');
 	assert.equal(deadPoints(both(false), both(false).boxes[0] as Box)[0]?.words, 'hot 1 to hot 2');
 });
 test('a breaker that is changed: the bus that it sits on and its load terminals, each to neutral, to ground and to each other', () => {

@@ -71,9 +71,10 @@ export const panelPoints = (): DeadPoint[] => [
 
 function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conductor[] {
 	if (!circuits.length) {
-		// Nothing is known of what feeds it: as many hots as its devices take.
+		// Nothing is known of what feeds it: as many hots as its devices take. Only what takes 240 V alone may do without a neutral.
 		const two = box.devices.some((d) => d.volts === 240 || d.yoke);
-		return [...hots(two ? 2 : 1, 0), { key: 'n', words: 'neutral', must: !box.devices.every((d) => d.volts === 240) }];
+		const without = box.devices.length > 0 && box.devices.every((d) => d.volts === 240);
+		return [...hots(two ? 2 : 1, 0), { key: 'n', words: 'neutral', must: !without }];
 	}
 	const neutrals = new Map<string, boolean>();
 	const found: Conductor[] = [];
