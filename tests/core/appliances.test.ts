@@ -63,6 +63,12 @@ const rows: [what: string, job: Job, want: string[], edition?: EditionKey][] = [
 		on({ kind: 'small-appliance' }, [{ serves: 'microwave', receptacles: 1 }, {}], {}, { heightIn: 72 }),
 		['violation 422.16(B)(4)']
 	],
+	[
+		'one at a height that nobody entered',
+		on({ kind: 'small-appliance' }, [{ serves: 'microwave', receptacles: 1 }, {}], {}, { heightIn: null }),
+		['advice 422.16(B)(4)']
+	],
+	['one wired in is on no cord', on({}, [{ serves: 'microwave', receptacles: 0 }, {}], {}, { heightIn: 72 }), []],
 	['a counter microwave may share', on({}, [{ serves: 'microwave' }, {}], {}, { heightIn: 44 }), []],
 	[
 		'a new dryer on three wires',

@@ -172,7 +172,12 @@ test('trips of a breaker as a series: at less load and sooner is wear; alike is 
 	assert.match(says([18, 300], [14, 900]) ?? '', /^At less load than/);
 	assert.match(says([18, 900], [18, 300]) ?? '', /^Sooner/);
 	assert.match(says([18, 300], [18, 300]) ?? '', /^Alike/);
+	assert.match(says([18, 300], [18, 301]) ?? '', /^Alike/);
 	assert.equal(says([18, 300]), null);
+	// More load trips sooner in any case: held against the first that had as much.
+	assert.match(says([12, 900], [18, 300]) ?? '', /do not compare/);
+	assert.match(says([12, 900], [20, 300], [18, 200]) ?? '', /^At less load and sooner/);
+	assert.match(says([12, 100], [18, 300], [18, 300]) ?? '', /^Alike/);
 	const [late, early] = [kept(2, { afterA: 15, heldS: 3600 }), kept(1, { loadA: 12 })];
 	assert.deepEqual(
 		tripSeries({ guided: [late, early, { ...kept(3, {}), of: 'c2' }] }, 'c1').map((t) => [t.id, t.loadA, t.minutes, t.held]),

@@ -23,14 +23,20 @@ export const tripSeries = (job: Pick<Job, 'guided'>, circuitId: string): TripSee
 			minutes: minutesOf(figures.tripS),
 			held: figures.afterA === undefined ? null : { amps: figures.afterA, minutes: minutesOf(figures.heldS) }
 		}));
-/** What a series says, in words; null: fewer than two trips under a known load. @example it trips at 18, 15, 12 A: each time at less */
+/**
+ * What a series says, in words; null: fewer than two trips under a known load. The last is held against the first at as
+ * much load or more: a larger load trips sooner in any case.
+ * @example it trips at 18 A after 20 min, then at 15 A after 8: at less load and sooner
+ */
 export function seriesSays(series: readonly TripSeen[]): string | null {
-	const under = series.filter((t) => t.loadA !== null && t.minutes !== null);
-	const [first, last] = [under[0], under.at(-1)];
-	if (!first || !last || under.length < 2) return null;
-	const lessLoad = (last.loadA ?? 0) < (first.loadA ?? 0);
-	const sooner = (last.minutes ?? 0) < (first.minutes ?? 0);
-	if (lessLoad && sooner) return 'At less load and sooner each time: a worn breaker, or heat from a loose terminal';
+	const under = series.flatMap(({ loadA, minutes }) => (loadA === null || minutes === null ? [] : [{ loadA, minutes }]));
+	const last = under.at(-1);
+	if (!last || under.length < 2) return null;
+	const first = under.slice(0, -1).find((t) => t.loadA >= last.loadA);
+	if (!first) return 'At more load than before: the times do not compare';
+	const lessLoad = last.loadA < first.loadA;
+	const sooner = last.minutes < first.minutes;
+	if (lessLoad && sooner) return 'At less load and sooner than before: a worn breaker, or heat from a loose terminal';
 	if (lessLoad) return 'At less load than before: read its terminal, and the next trip';
 	return sooner
 		? 'Sooner than before: read its terminal, and the next trip'

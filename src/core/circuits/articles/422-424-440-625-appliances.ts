@@ -47,8 +47,11 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 				? [say(appliances.furnace.rule, o, 'a furnace', fix)]
 				: [];
 		if (device.serves === 'ev') return [say(appliances.ev, o, 'vehicle charging', fix)];
-		const over = device.serves === 'microwave' && device.receptacles > 0 && (box.heightIn ?? 0) >= appliances.overRange.fromIn;
-		return over ? [say(appliances.overRange.rule, o, 'an over-range microwave on a cord', fix)] : [];
+		if (device.serves !== 'microwave' || device.receptacles === 0) return [];
+		const { rule, fromIn } = appliances.overRange;
+		// At a height that nobody entered it may be over a range or on a counter.
+		if (box.heightIn === null) return [{ ...say(rule, o, 'a microwave, if it is over a range,', fix), severity: 'advice' }];
+		return box.heightIn >= fromIn ? [say(rule, o, 'an over-range microwave on a cord', fix)] : [];
 	});
 }
 
