@@ -247,9 +247,26 @@ test('a GFCI without a ground: open-ground lamps are good; the tester’s button
 test('a wire of its own run beside two-wire cable, and proven: lamps that say right are right', () => {
 	const lamps = at('lamps', null, { lamps: 'on on off' });
 	assert.deepEqual([read(oldBox({}, 'present'), [lamps]).level, read(oldBox({}), [lamps]).level], ['good', 'bad']);
-	assert.equal(read(oldBox({}, 'present'), [at('hg', 120)]).level, 'good');
+	assert.equal(read(oldBox({}, 'present'), [at('hg', 120)]).latest.hg?.verdict.level, 'good');
 	assert.deepEqual([read(oldBox({}), [at('hg', 101)]).level, read(oldBox({}), [at('hg', 100)]).level], ['look', 'unknown']);
 });
+
+const HOLDS: [kind: ReadingKind, value: number | null, more?: Partial<Reading>][] = [
+	['ng', 0],
+	['hg', 120],
+	['grip', null, { word: 'holds' }],
+	['usb', null, { word: 'charges' }],
+	['bootleg', null, { word: 'no' }],
+	['shell', 0],
+	['ohm-ground', 0.1],
+	['gfci-own', null, { word: 'trips' }]
+];
+for (const [kind, value, more] of HOLDS)
+	test(`an outlet is not good by ${kind} alone: its supply was not read`, () => {
+		const found = read(oldBox({}, 'present'), [at(kind, value, more)]);
+		assert.deepEqual([found.latest[kind]?.verdict.level, found.level], ['good', 'unknown']);
+		assert.equal(read(oldBox({}, 'present'), [at(kind, value, more), at('hn', 120)]).level, 'good');
+	});
 
 test('the half of 250 V of a yoke is judged between two hots, its other half at 120 V', () => {
 	const j = job({

@@ -181,10 +181,11 @@ for (const [what, volts, meter, level] of [
 	['30 V at low impedance', 30, LOW, 'bad'],
 	['60 V on 10 Mohm: what floats reads too', 60, { meter: 'high-impedance' }, 'look']
 ] as [string, number, Partial<Reading>, string][])
-	test(`a shell at ${what}: ${level}`, () => assert.equal(at(reading('shell', volts, meter))?.level, level));
+	test(`a shell at ${what}: ${level}`, () =>
+		assert.equal(at(reading('shell', volts, meter))?.latest.shell?.verdict.level, level));
 
 test('a detector at a shell proves nothing; a port charges or not', () => {
-	const word = (kind: ReadingKind, w: string) => at(reading(kind, null, { word: w }))?.level;
+	const word = (kind: ReadingKind, w: string) => at(reading(kind, null, { word: w }))?.latest[kind]?.verdict.level;
 	assert.deepEqual(
 		[word('shell-sign', 'quiet'), word('shell-sign', 'sign'), word('usb', 'charges'), word('usb', 'no-charge')],
 		['unknown', 'look', 'good', 'look']
@@ -255,6 +256,9 @@ test('what follows a GFCI: in feed order, what was seen with it tripped, and its
 		(g) => followersOf(house(g), g, []).length
 	);
 	assert.deepEqual(none, [0, 0, 0]);
-	assert.deepEqual([at(behind('b', 'dead', 1))?.level, at(behind('b', 'live', 1))?.level], ['good', 'bad']);
+	assert.deepEqual(
+		['dead', 'live'].map((word) => at(behind('b', word, 1))?.latest.behind?.verdict.level),
+		['good', 'bad']
+	);
 	assert.deepEqual([liveSign(behind('b', 'live', 1)), liveSign(behind('b', 'dead', 1))], ['live', 'quiet']);
 });

@@ -113,8 +113,8 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		if (screw && beside) add(screw, besideNeighbor(edition, screw.reading.value ?? 0, beside.reading.value ?? 0));
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		const level = worst(allOf(proof).map((l) => l.verdict.level));
-		// Off with its switch as it ought to be: that says nothing of the outlet when it is on.
-		proof.level = level === 'good' && !wasRead(proof) ? 'unknown' : level;
+		// Off with its switch as it ought to be, or a plug that holds: that says nothing of the outlet's supply.
+		proof.level = level === 'good' && index.boxes.has(boxId) && !wasRead(proof) ? 'unknown' : level;
 		found.set(boxId, proof);
 		known.set(boxId, { rows, proof });
 	}

@@ -5,6 +5,7 @@ import type { Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
+import { wasRead } from '../../prove/judgment';
 import { runOf } from '../../run/runs';
 import { counted, show } from '../../units/quantity';
 import type { Block } from '../blocks';
@@ -51,7 +52,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 	});
 	const rest = list.filter((r) => !done.has(r.id));
 	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
-	const unread = outlets.filter((b) => !c.proofs.has(b.id));
+	const unread = outlets.filter((b) => !wasRead(c.proofs.get(b.id)));
 	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
 	const bad = [...c.proofs.values()].filter((p) => p.level === 'bad');
 	return {
