@@ -129,7 +129,9 @@ test('what Hekto itself wrote comes back the same through the mapping: lamps, wo
 		reading({ id: '1', boxId: 'a', kind: 'lamps', value: null, lamps: 'on on off', by: 'RV' }),
 		reading({ id: '2', boxId: 'a', kind: 'grip', value: null, word: 'slips', half: 'lower' }),
 		reading({ id: '3', boxId: 'p', kind: 'hh', value: 241, phase: 'before' }),
-		reading({ id: '4', boxId: 'b', kind: 'drop', value: 4.8, loadA: 15, struck: true })
+		reading({ id: '4', boxId: 'b', kind: 'drop', value: 4.8, loadA: 15, struck: true }),
+		reading({ id: '5', boxId: 'b', kind: 'gfci-ms', value: 24, atMa: 30 }),
+		reading({ id: '6', boxId: 'b', value: 0, switchAt: 'off', switchBy: 'a' })
 	];
 	const j = job();
 	const text = writeReadingsCsv(j, own);
@@ -137,6 +139,33 @@ test('what Hekto itself wrote comes back the same through the mapping: lamps, wo
 	assert.deepEqual(plain(read(text).readings), plain(own));
 	const strict = readReadingsCsv(text, j, String);
 	assert.deepEqual(strict.ok && plain(strict.value), plain(own));
+});
+
+const NOT_TAKEN: [what: string, heading: string, cell: string, kind: string, why: RegExp][] = [
+	['a trip time of which no leakage is written', 'Remarks', '', 'gfci-ms', /a trip time needs its leakage, in mA/],
+	['a leakage that is no number', 'leakage, mA', 'some', 'gfci-ms', /the leakage must be a number of mA, got "some"/],
+	['a half that is none', 'half', 'top', 'hn', /half must be one of upper, lower; got "top"/],
+	['a phase that is none', 'phase', 'mid', 'hn', /phase must be one of before, after; got "mid"/],
+	['struck out or not', 'struck', 'perhaps', 'hn', /struck must be one of yes/],
+	['a switch that is neither', 'switch', 'up', 'hn', /switch must be on or off/],
+	['a switch in no box', 'switch', 'off attic', 'hn', /switch must be on or off/]
+];
+for (const [what, heading, cell, kind, why] of NOT_TAKEN)
+	test(`set aside, never filled in: ${what}`, () => {
+		const { readings, aside } = read(`box,kind,value,"${heading}"\na,${kind},24,${cell}`);
+		assert.deepEqual(readings, []);
+		assert.match(aside[0]?.why.join() ?? '', why);
+	});
+test('the leakage of a trip time, a crossed row and a switch in words are read', () => {
+	const { readings } = read('box,kind,value,at_ma,struck,switch\na,gfci-ms,24,30 mA,,\nb,hn,120,,X,On\nb,hn,121,,no,');
+	assert.deepEqual(
+		readings.map((r) => [r.atMa, r.struck, r.switchAt]),
+		[
+			[30, false, undefined],
+			[undefined, true, 'on'],
+			[undefined, false, undefined]
+		]
+	);
 });
 
 test('an empty line among the readings holds none, and the lines after it keep their number', () => {

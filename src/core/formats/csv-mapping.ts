@@ -32,7 +32,9 @@ export const COLUMN_ROLES = [
 	'word',
 	'struck',
 	'half',
-	'phase'
+	'phase',
+	'leak',
+	'switch'
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number] | `read:${ReadingKind}`;
 export interface MappedRead {
@@ -63,6 +65,8 @@ const HEADINGS: readonly [RegExp, ColumnRole][] = [
 	[/^value$/, 'value'],
 	[/^half$/, 'half'],
 	[/^phase$/, 'phase'],
+	[/^switch$/, 'switch'],
+	[/^at_ma$|\bleakage\b|^test ma\b/, 'leak'],
 	[/\blamps?\b|\bpolarity\b/, 'read:lamps'],
 	[/\bdrop\b|\bvd\b/, 'read:drop'],
 	[/bootleg|false ground/, 'read:bootleg'],
@@ -178,18 +182,33 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 		const loadCell = cell('load').replace(/\s*a(mps?)?$/i, '');
 		const loadA = loadCell ? Number(loadCell) : null;
 		if (loadA !== null && !(loadA > 0)) why.push(`the load must be a number of amps, got "${cell('load')}"`);
-		const half = oneOf(cell('half'), ['upper', 'lower'] as const);
-		const phase = oneOf(cell('phase'), ['before', 'after'] as const);
+		// What is written and not understood is never taken for nothing.
+		const oneOf = <const T extends readonly string[]>(role: ColumnRole, allowed: T): T[number] | undefined => {
+			const text = cell(role).toLowerCase();
+			const found = allowed.find((a) => a === text);
+			if (text && !found) why.push(`${role} must be one of ${allowed.join(', ')}; got "${text}"`);
+			return found;
+		};
+		const half = oneOf('half', ['upper', 'lower']);
+		const phase = oneOf('phase', ['before', 'after']);
+		const struck = oneOf('struck', ['yes', 'true', '1', 'x', 'no', 'false', '0']);
+		const [, switchAt, by] = /^(on|off)(?:\s+(.+))?$/i.exec(cell('switch')) ?? [];
+		const switchBy = by === undefined ? undefined : places.get(by.toLowerCase());
+		if (cell('switch') && (switchAt === undefined || (by !== undefined && !switchBy)))
+			why.push(`switch must be on or off, then the box of its switch where there are several; got "${cell('switch')}"`);
+		const leak = cell('leak').replace(/\s*ma$/i, '');
+		if (leak && !Number.isFinite(Number(leak))) why.push(`the leakage must be a number of mA, got "${cell('leak')}"`);
 		const base = {
 			jobId: job.id,
 			boxId: boxId ?? '',
 			instrument: cell('instrument') || usual.instrument,
 			at: at ?? '',
 			by: cell('by') || usual.by,
-			struck: /^(yes|true|1)$/i.test(cell('struck')),
+			struck: struck !== undefined && ['yes', 'true', '1', 'x'].includes(struck),
 			note: cell('note'),
 			...(half ? { half } : {}),
-			...(phase ? { phase } : {})
+			...(phase ? { phase } : {}),
+			...(switchAt ? { switchAt: switchAt.toLowerCase() as 'on' | 'off', ...(switchBy ? { switchBy } : {}) } : {})
 		};
 		const found: Reading[] = [];
 		const take = (kind: ReadingKind, text: string, unit: string | null) => {
@@ -207,7 +226,7 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 				const figure = figureOf(text, kind, unit);
 				if (!figure.ok) return void why.push(`${kind} ${figure.why}`);
 				reading.value = figure.value;
-				if (kind === 'gfci-ms') reading.atMa = 6;
+				if (kind === 'gfci-ms' && leak) reading.atMa = Number(leak);
 			}
 			const faults = readingRowFaults(reading);
 			if (faults.length) why.push(...faults.map((f) => f.message));
@@ -229,8 +248,6 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 	});
 	return out;
 }
-const oneOf = <const T extends readonly string[]>(cell: string, allowed: T): T[number] | undefined =>
-	allowed.find((a) => a === cell.toLowerCase());
 /** @returns ISO, or null where there is a text that is no time */
 function timeOf(day: string, time: string, usual: string): string | null {
 	const text = `${day} ${time}`.trim();

@@ -52,7 +52,9 @@
 		word: 'its word',
 		struck: 'struck out, yes or no',
 		half: 'upper or lower half',
-		phase: 'before or after'
+		phase: 'before or after',
+		leak: 'leakage of a trip time, mA',
+		switch: 'its wall switch, on or off'
 	};
 	const options: { value: ColumnRole; name: string }[] = [
 		...COLUMN_ROLES.map((value) => ({ value, name: ROLE_WORDS[value] })),
