@@ -268,6 +268,23 @@ for (const [kind, value, more] of HOLDS)
 		assert.equal(read(oldBox({}, 'present'), [at(kind, value, more), at('hn', 120)]).level, 'good');
 	});
 
+// By hand: (20 / 6)^1.43 s are 5593.9 ms, (20 / 30)^1.43 s are 560; 25 ms from 264 mA on.
+const TIMES: [ms: number, atMa: number | undefined, level: Level][] = [
+	[5593, 6, 'good'],
+	[5594, 6, 'bad'],
+	[560, 30, 'good'],
+	[561, 30, 'bad'],
+	[25, 265, 'good'],
+	[26, 265, 'bad'],
+	[24, 5.9, 'unknown'],
+	[24, undefined, 'unknown'],
+	[0, 6, 'look'],
+	[1, 6, 'good']
+];
+for (const [ms, atMa, level] of TIMES)
+	test(`a GFCI that trips in ${ms} ms at ${atMa} mA: ${level}`, () =>
+		assert.equal(read(job(), [at('gfci-ms', ms, { atMa })]).latest['gfci-ms']?.verdict.level, level));
+
 test('the half of 250 V of a yoke is judged between two hots, its other half at 120 V', () => {
 	const j = job({
 		circuits: [circuit({ poles: 2 })],

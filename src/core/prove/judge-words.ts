@@ -6,23 +6,29 @@ import { lampMeaning, type LampMeaning } from './lamps';
 import { limitRule } from './limits';
 
 /** @source UL 943: from 6 mA on within (20 / I)^1.43 s, above 264 mA within 25 ms; under 6 mA no time is set */
-export function tripTime({ edition, reading }: ReadingCase): Judgment {
-	const at = reading.atMa ?? TIMED_FROM_MA;
-	const most = 1000 * longestTripS(at);
-	const value = reading.value ?? 0;
-	const timed = Number.isFinite(most);
-	const good = atMost(value, most);
+export function tripTime({ edition, reading: { value, atMa } }: ReadingCase): Judgment {
+	const most = atMa === undefined ? Infinity : 1000 * longestTripS(atMa);
+	const [level, says] = timeSays(value ?? 0, atMa, most);
 	return {
 		on: 'design',
-		level: timed ? (good ? 'good' : 'bad') : 'unknown',
-		says: timed
-			? `trips in ${show(value)} ms at ${show(at)} mA: ${good ? 'within' : 'longer than'} ${show(most, 0)} ms${good ? '' : ', replace it'}`
-			: `trips in ${show(value)} ms at ${show(at)} mA: under ${TIMED_FROM_MA} mA it need not trip, and no time limit applies`,
+		level,
+		says,
 		have: value,
-		need: timed ? most : null,
+		need: Number.isFinite(most) ? most : null,
 		unit: 'ms',
 		rule: limitRule(edition.key, 'UL 943', 'Class A: trip time')
 	};
+}
+function timeSays(ms: number, atMa: number | undefined, most: number): [Level, string] {
+	const trips = `trips in ${show(ms)} ms`;
+	if (atMa === undefined) return ['unknown', `${trips}: at what leakage is not known`];
+	const at = `${trips} at ${show(atMa)} mA`;
+	if (!Number.isFinite(most)) return ['unknown', `${at}: under ${TIMED_FROM_MA} mA it need not trip, and no time limit applies`];
+	// A timer that never ran shows 0.
+	if (ms === 0) return ['look', `${at}: no time was read, test again`];
+	return atMost(ms, most)
+		? ['good', `${at}: within ${show(most, 0)} ms`]
+		: ['bad', `${at}: longer than ${show(most, 0)} ms, replace it`];
 }
 
 /** What is said in words, with what follows from it; what is not here is good. */
