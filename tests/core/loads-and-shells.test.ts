@@ -206,12 +206,21 @@ test('what shows that a circuit held to be off is live', () =>
 		['live', 'not-verified', 'live', 'live', 'quiet', 'live', 'quiet']
 	));
 test('a terminal by itself says nothing; over its neighbor it does', () => {
-	const warm = (own: number, beside: number | null) =>
-		at(reading('terminal-c', own, { boxId: 'c1' }), ...(beside === null ? [] : [reading('neighbor-c', beside, { boxId: 'c1' })]))
-			?.level;
+	const c1 = { boxId: 'c1' };
+	const warm = (own: number, beside: number | null, loadA: number | null = 12, amps: number | null = null) =>
+		at(
+			reading('terminal-c', own, { ...c1, loadA }),
+			...(beside === null ? [] : [reading('neighbor-c', beside, c1)]),
+			...(amps === null ? [] : [reading('amps', amps, c1)])
+		)?.latest['terminal-c']?.verdict.level;
 	assert.deepEqual(
 		[warm(60, null), warm(39, 30), warm(40, 30), warm(49, 30), warm(50, 30)],
 		['unknown', 'good', 'look', 'look', 'bad']
+	);
+	// Without a load none is warm; hot is hot.
+	assert.deepEqual(
+		[warm(30, 30, null), warm(50, 30, null), warm(30, 30, null, 4.9), warm(30, 30, null, 5)],
+		['unknown', 'bad', 'unknown', 'good']
 	);
 	assert.equal(readingFaults({ kind: 'terminal-c', value: 301, lamps: null, loadA: null }).length, 1);
 });

@@ -10,7 +10,7 @@ import { counting, latestReadings, readWithSwitchOff } from '../model/latest-rea
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
 import { standingOf } from '../protection/standing';
-import { limitRule, limitsOf } from './limits';
+import { AT_BREAKER, limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
@@ -110,7 +110,11 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 			if (apart) add(back, apart);
 		}
 		const [screw, beside] = [proof.latest['terminal-c'], proof.latest['neighbor-c']];
-		if (screw && beside) add(screw, besideNeighbor(edition, screw.reading.value ?? 0, beside.reading.value ?? 0));
+		const [terminalC = null, neighborC = null] = [screw?.reading.value, beside?.reading.value];
+		if (screw && terminalC !== null && neighborC !== null) {
+			const loaded = screw.reading.loadA !== null || (out?.reading.value ?? 0) >= AT_BREAKER.warmsA;
+			add(screw, besideNeighbor(edition, { terminalC, neighborC, loaded }));
+		}
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		const level = worst(allOf(proof).map((l) => l.verdict.level));
 		// Off with its switch as it ought to be, or a plug that holds: that says nothing of the outlet's supply.

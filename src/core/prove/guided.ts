@@ -167,7 +167,12 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 						level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
 						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
 					}
-				: { level: 'good', says: 'Its terminal is as warm as its neighbor' }
+				: (loadA ?? afterA ?? 0) > 0
+					? { level: 'good', says: 'Its terminal is as warm as its neighbor, under load' }
+					: {
+							level: 'unknown',
+							says: 'Its terminal is as warm as its neighbor, but no load was entered: read it again under load'
+						}
 		);
 	}
 	if (words.look === 'browned')

@@ -54,16 +54,23 @@ export function comesBack(edition: ReadingCase['edition'], hotA: number, neutral
 		rule: limitRule(edition.key, 'practice', 'Hot against neutral current')
 	};
 }
-/** The terminal of a breaker by itself says nothing; over its neighbor it says how good its connection is. °C */
-export function besideNeighbor(edition: ReadingCase['edition'], terminalC: number, neighborC: number): Judgment {
+/**
+ * The terminal of a breaker by itself says nothing; over its neighbor it says how good its connection is: where it carries
+ * something, since without a load none is warm. °C
+ */
+export function besideNeighbor(
+	edition: ReadingCase['edition'],
+	{ terminalC, neighborC, loaded }: { terminalC: number; neighborC: number; loaded: boolean }
+): Judgment {
 	const over = terminalC - neighborC;
 	const hot = over >= AT_BREAKER.hotOverC;
+	const alike = 'its terminal is as warm as its neighbor';
 	return {
 		on: 'joints',
-		level: !hot ? 'good' : over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
+		level: hot ? (over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look') : loaded ? 'good' : 'unknown',
 		says: hot
 			? `its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
-			: 'its terminal is as warm as its neighbor',
+			: `${alike}, ${loaded ? 'under load' : 'but no load was on: read it again under load'}`,
 		have: over,
 		need: hot ? AT_BREAKER.hotOverC : null,
 		unit: '°C',
