@@ -374,7 +374,7 @@ test('a terminal 10 °C over its neighbor is a loose joint, from 20 a bad one', 
 		level(check({ terminalC: 40 + over, neighborC: 40, ...figures }), /terminal/);
 	assert.deepEqual([hot(9.9), hot(10), hot(19.9), hot(20)], ['good', 'look', 'look', 'bad']);
 	// Without a load none is warm.
-	assert.deepEqual([hot(0, {}), hot(0, { loadA: 0 }), hot(20, {})], ['unknown', 'unknown', 'bad']);
+	assert.deepEqual([hot(0, {}), hot(0, { afterA: 0 }), hot(20, {})], ['unknown', 'unknown', 'bad']);
 });
 test('load-tested after: within its amps and 104 V good, one of them past it to be checked', () => {
 	const after = (afterA: number, afterV?: number) =>
