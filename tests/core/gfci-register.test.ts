@@ -182,7 +182,15 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 	['not of the listed type', {}, { listed: 'no' }, /isn't listed/, 'bad'],
 	['nothing entered: no “good”', {}, {}, /Nothing is read at the breaker yet/, 'unknown'],
 	['one thing looked at', {}, { listed: 'yes' }, /Nothing wrong in what was read/, 'good'],
-	['nothing found', { terminalC: 41, neighborC: 40 }, { look: 'clean', listed: 'yes' }, /Nothing wrong/, 'good']
+	['nothing found', { terminalC: 41, neighborC: 40, afterA: 12 }, { look: 'clean', listed: 'yes' }, /Nothing wrong/, 'good'],
+	['a terminal beside its neighbor, at no load', { terminalC: 41, neighborC: 40 }, { listed: 'yes' }, /under load/, 'unknown'],
+	['a terminal alone', { terminalC: 41 }, {}, /read both/, 'unknown'],
+	['a neighbor alone', { neighborC: 41 }, {}, /read both/, 'unknown'],
+	['a time without a load', { tripS: 40 }, {}, /At what load it trips/, 'unknown'],
+	['tested after with nothing on', { afterA: 0, afterV: 120 }, {}, /Not load-tested/, 'unknown'],
+	['volts after, at no load', { afterV: 120 }, {}, /Not load-tested/, 'unknown'],
+	['it held, at no load', { heldS: 600 }, {}, /Not load-tested/, 'unknown'],
+	['tested after under load', { afterA: 12, afterV: 118, heldS: 600 }, {}, /Nothing wrong/, 'good']
 ];
 for (const [what, figures, words, says, level] of BREAKER) {
 	test(`a breaker that trips: ${what}`, () => {

@@ -137,7 +137,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			level: 'bad',
 			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
 		});
-	const { loadA, tripS, terminalC, neighborC, afterA, afterV } = figures;
+	const { loadA, tripS, terminalC, neighborC, afterA, afterV, heldS } = figures;
 	if (loadA !== undefined && amps !== null) {
 		const share = loadA / amps;
 		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
@@ -188,7 +188,13 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			says: "It fits but isn't listed: replace it with the type on the panel label"
 		});
 	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel label before buying a breaker' });
-	if (afterA !== undefined && amps !== null) {
+	if (tripS !== undefined && loadA === undefined) points.push({ level: 'unknown', says: 'At what load it trips is not entered' });
+	if ((terminalC === undefined) !== (neighborC === undefined))
+		points.push({ level: 'unknown', says: 'A terminal tells something only beside its neighbor: read both' });
+	// Nothing is load-tested by nothing.
+	if (!afterA && [afterA, afterV, heldS].some((v) => v !== undefined))
+		points.push({ level: 'unknown', says: 'Not load-tested after: at what load is not entered, or none was on' });
+	else if (afterA !== undefined && amps !== null) {
 		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
 		points.push({
 			level: fine ? 'good' : 'look',
