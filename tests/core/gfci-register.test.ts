@@ -207,7 +207,10 @@ test('a 20 A breaker on 14 AWG comes before everything else', () => {
 	);
 });
 const ELEMENT: [figures: Record<string, number>, words: Record<string, string>, level: string, says: RegExp][] = [
-	[{ watts: 5500, volts: 240, ohms: 10.5 }, {}, 'good', /Nothing wrong/],
+	[{ watts: 5500, volts: 240, ohms: 10.5 }, { sheath: 'open' }, 'good', /Nothing wrong/],
+	// What nobody read to its sheath is not open.
+	[{ watts: 5500, volts: 240, ohms: 10.5 }, {}, 'unknown', /Not read to its sheath/],
+	[{ watts: 5500, volts: 240, ohms: 10.5 }, { sheath: 'reads' }, 'bad', /A reading to the sheath/],
 	[{ watts: 5500, volts: 240 }, { open: 'open' }, 'bad', /burned out/],
 	[{ watts: 5500, volts: 240, ohms: 12 }, {}, 'look', /12 ohm against 10.47/],
 	[{ watts: 5500, volts: 240, ohms: 10.5, shellOhms: 40_000 }, {}, 'bad', /to the sheath/]

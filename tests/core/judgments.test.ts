@@ -413,7 +413,7 @@ test('words of a breaker: browned, loose on its bar, not listed, not read', () =
 });
 test('a heating element: within 10% whole, to 20% looked at, then bad', () => {
 	// 240² / 4800 = 12 ohm.
-	const el = (ohms: number) => elementCheck({ figures: { watts: 4800, volts: 240, ohms }, words: {} }).level;
+	const el = (ohms: number) => elementCheck({ figures: { watts: 4800, volts: 240, ohms }, words: { sheath: 'open' } }).level;
 	assert.deepEqual(
 		[el(13.2), el(13.21), el(14.4), el(14.41), el(10.8), el(10.79)],
 		['good', 'look', 'look', 'bad', 'good', 'look']

@@ -48,9 +48,10 @@ export const BREAKER_ASKS: readonly Question[] = [
 export const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'watts', words: 'Element', unit: 'W', max: 20_000 },
 	{ key: 'volts', words: 'at', unit: 'V', max: 260 },
-	{ key: 'ohms', words: 'Cold, across its screws (leave empty: open)', unit: 'ohm', max: 1e6 },
+	{ key: 'ohms', words: 'Cold, across its screws', unit: 'ohm', max: 1e6 },
 	{ key: 'open', words: 'The meter shows', allowed: { figure: 'the figure above', open: 'open' } },
-	{ key: 'shellOhms', words: 'Screw to sheath (leave empty: open)', unit: 'ohm', max: 1e8 }
+	{ key: 'sheath', words: 'Screw to sheath', allowed: { open: 'open: no reading', reads: 'it reads' } },
+	{ key: 'shellOhms', words: 'It reads, screw to sheath', unit: 'ohm', max: 1e8 }
 ];
 export const DIMMING_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100 },
@@ -228,10 +229,17 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 			);
 		}
 	}
-	if (shellOhms !== undefined)
+	// What nobody read is not open.
+	if (shellOhms !== undefined || words.sheath === 'reads')
 		points.push({
 			level: 'bad',
-			says: `${show(shellOhms, 0)} ohm to the sheath: it leaks. Replace it; there should be no reading to the sheath`
+			says: `${shellOhms === undefined ? 'A reading' : `${show(shellOhms, 0)} ohm`} to the sheath: it leaks. Replace it; there should be no reading to the sheath`
+		});
+	else if (words.sheath === 'open') points.push({ level: 'good', says: 'Open to its sheath' });
+	else if (points.length)
+		points.push({
+			level: 'unknown',
+			says: 'Not read to its sheath yet, one lead on a screw: it may leak though its ohms are right'
 		});
 	return guidedLevel(points, steps, 'Enter its watts and volts, and what the meter shows.');
 }
