@@ -71,6 +71,8 @@ async function verdictOf({ file, text, plan }: Extract<Ask, { kind: 'mutant' }>)
 		plain.forget(file);
 	}
 }
+// Its parent is gone: nobody asks any more.
+process.on('disconnect', () => process.exit());
 process.on('message', (ask: Ask) => {
 	void (ask.kind === 'reach' ? reachOf(ask.test) : verdictOf(ask)).then((answer) => process.send?.(answer));
 });
