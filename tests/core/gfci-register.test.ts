@@ -215,6 +215,18 @@ const ELEMENT: [figures: Record<string, number>, words: Record<string, string>, 
 	[{ watts: 5500, volts: 240, ohms: 12 }, {}, 'look', /12 ohm against 10.47/],
 	[{ watts: 5500, volts: 240, ohms: 10.5, shellOhms: 40_000 }, {}, 'bad', /to the sheath/]
 ];
+test('an element of which only the sheath was read is not good', () => {
+	const level = (figures: Record<string, number>, words: Record<string, string>) => elementCheck({ figures, words }).level;
+	assert.deepEqual(
+		[
+			level({}, { sheath: 'open' }),
+			level({ watts: 5500, volts: 240 }, { sheath: 'open' }),
+			level({ ohms: 10.5 }, {}),
+			level({}, { sheath: 'reads' })
+		],
+		['unknown', 'unknown', 'unknown', 'bad']
+	);
+});
 for (const [figures, words, level, says] of ELEMENT) {
 	test(`a 5500 W element at 240 V: ${JSON.stringify({ ...figures, ...words })}: ${level}`, () => {
 		const got = elementCheck({ figures, words });
@@ -230,6 +242,11 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 		/Nothing wrong/,
 		'good'
 	],
+	['a load that is too small to tell', { loadA: 7.9, panelIdle: 120, panelLoaded: 119.7 }, /too little to tell/, 'unknown'],
+	['a load that tells', { loadA: 8, panelIdle: 120, panelLoaded: 119.7 }, /Nothing wrong/, 'good'],
+	['a small load that shows it all the same', { loadA: 4, panelIdle: 120, panelLoaded: 116 }, /in the service, the main/, 'bad'],
+	['a panel that rises', { loadA: 12, panelIdle: 118, panelLoaded: 119.1 }, /rises by 1.1 V/, 'look'],
+	['one that strays', { loadA: 12, panelIdle: 118, panelLoaded: 119 }, /Nothing wrong/, 'good'],
 	[
 		'a joint in what both share',
 		{ loadA: 12, panelIdle: 120, panelLoaded: 114 },

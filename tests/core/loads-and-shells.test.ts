@@ -49,6 +49,10 @@ const FAULTS: [string, Figures, Words, string, RegExp][] = [
 	['nothing comes in', { supplyV: 0 }, { state: 'cold' }, 'bad', /No volts come in/],
 	['one hot lost', { supplyV: 120 }, { state: 'cold' }, 'bad', /one hot is lost/],
 	['just under all', { supplyV: 208 }, {}, 'bad', /208 V come in/],
+	// 264 V are 1.1 times 240.
+	['as much as may be', { supplyV: 264 }, {}, 'good', /Nothing wrong/],
+	['more than it is rated for', { supplyV: 265 }, {}, 'bad', /265 V where 240 are rated: off now/],
+	['more on an element', { lowerV: 265 }, { state: 'upper-hot' }, 'bad', /off now/],
 	['just all of it', { supplyV: 209 }, {}, 'good', /Nothing wrong/],
 	['high limit open', { supplyV: 240, limitV: 0 }, { state: 'cold' }, 'bad', /high limit: it has opened/],
 	['upper thermostat', { supplyV: 240, limitV: 240, upperV: 0 }, { state: 'cold' }, 'bad', /upper element gets nothing/],
@@ -56,6 +60,10 @@ const FAULTS: [string, Figures, Words, string, RegExp][] = [
 	['between', { supplyV: 240, upperV: 100 }, { state: 'cold' }, 'look', /neither all nor nothing/],
 	['a ghost on a dead one', { supplyV: 240, lowerV: 25 }, { state: 'hot' }, 'look', /read it again at low impedance/],
 	['dead as it should be', { supplyV: 240, lowerV: 24 }, { state: 'hot' }, 'good', /Nothing wrong/],
+	['nothing on an element, and nobody read what comes in', { lowerV: 0 }, { state: 'hot' }, 'unknown', /says nothing/],
+	['nothing on both, and nobody read what comes in', { upperV: 0, lowerV: 0 }, { state: 'hot' }, 'unknown', /says nothing/],
+	['it has passed the high limit', { limitV: 240, lowerV: 0 }, { state: 'hot' }, 'good', /Nothing wrong/],
+	['the other element has it', { upperV: 240, lowerV: 0 }, { state: 'cold', together: 'no' }, 'good', /Nothing wrong/],
 	['both on', { supplyV: 240, upperV: 240, lowerV: 240 }, { state: 'cold', together: 'no' }, 'bad', /at once/],
 	['stays on', { supplyV: 240, upperV: 240 }, { state: 'hot' }, 'bad', /stays closed/],
 	[

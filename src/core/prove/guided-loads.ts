@@ -12,8 +12,8 @@ type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
 /** What a sound load reads for each question of a check; a question that is left out: it cannot be told. */
 export type PredictedAsks = Readonly<Record<string, number>>;
 
-/** Practice: of what should be there, as much as is called all of it and as little as is called nothing; and a reading against the predicted. */
-const SHARES = { all: 0.87, none: 0.1, near: 0.1 } as const;
+/** Practice: of what should be there, as much as is called all of it, as little as is called nothing, and what is too much; and a reading against the predicted. */
+const SHARES = { all: 0.87, none: 0.1, over: 1.1, near: 0.1 } as const;
 /** How the current of a filament grows with its volts; that of a heater grows as they do. Practice, about. */
 const CURRENT_GROWS = { heater: 1, filament: 0.55 } as const;
 
@@ -77,6 +77,11 @@ export function heaterCheck(facts: Facts): GuidedAnswer {
 	const said = (level: GuidedPoint['level'], says: string) => points.push({ level, says });
 	const done = () => guidedLevel(points, steps, 'Enter its rated volts and what the meter shows.');
 	if (!ratedV) return done();
+	const most = Math.max(...[supplyV, limitV, figures.upperV, figures.lowerV].map((v) => v ?? 0));
+	if (most > SHARES.over * ratedV) {
+		said('bad', `${show(most, 0)} V where ${show(ratedV, 0)} are rated: off now. Its circuit, or the heater, is the wrong one`);
+		return done();
+	}
 	if (supplyV !== undefined) {
 		if (!isAll(supplyV, ratedV)) {
 			said(
@@ -98,13 +103,17 @@ export function heaterCheck(facts: Facts): GuidedAnswer {
 	}
 	if (limitV !== undefined) said('good', 'The high limit passes');
 	const should = heaterPredicted(facts);
+	// 0 V is as it should be only where volts come in.
+	const arrives = [supplyV, limitV, figures.upperV, figures.lowerV].some((v) => v !== undefined && isAll(v, ratedV));
 	for (const [key, name, dead] of [
 		['upperV', 'upper', 'the upper thermostat does not pass it on, or the top is hot'],
 		['lowerV', 'lower', 'the upper thermostat does not switch over, or the lower one does not call']
 	] as const) {
 		const [read, want] = [figures[key], should[key]];
 		if (read === undefined || want === undefined) continue;
-		if (isAll(read, ratedV) === want > 0 && (want > 0 || isNone(read, ratedV)))
+		if (want === 0 && isNone(read, ratedV) && !arrives)
+			said('unknown', `The ${name} element has ${show(read, 0)} V: that says nothing before volts are read to come in`);
+		else if (isAll(read, ratedV) === want > 0 && (want > 0 || isNone(read, ratedV)))
 			said('good', `The ${name} element has ${show(read, 0)} V, as it should`);
 		else if (want > 0 && isNone(read, ratedV)) said('bad', `The ${name} element gets nothing: ${dead}`);
 		else if (want === 0 && isAll(read, ratedV))

@@ -241,6 +241,8 @@ export function elementCheck({ figures, words }: Facts): GuidedAnswer {
 			level: 'unknown',
 			says: 'Not read to its sheath yet, one lead on a screw: it may leak though its ohms are right'
 		});
+	if (points.length && (!steps.length || (ohms === undefined && words.open !== 'open')))
+		points.push({ level: 'unknown', says: 'Enter its watts and volts, and its cold ohms across its screws' });
 	return guidedLevel(points, steps, 'Enter its watts and volts, and what the meter shows.');
 }
 const ELEMENT_SHARE = 0.1;
@@ -284,7 +286,17 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 			level: 'bad',
 			says: `The panel drops ${show(atPanel, 1)} V where ${show(should, 1)} is normal: the bad connection is in the service, the main or the feeder, which both circuits share`
 		});
-	} else
+	} else if (atPanel < -RISE_V)
+		points.push({
+			level: 'look',
+			says: `It rises by ${show(-atPanel, 1)} V under the load: another leg was read, or the service neutral is loose. Read both legs, before and under it`
+		});
+	else if (loadA < LOADED_FROM_A)
+		points.push({
+			level: 'unknown',
+			says: `${show(loadA, 1)} A is too little to tell: switch on ${LOADED_FROM_A} A or more, and read again`
+		});
+	else
 		points.push({
 			level: 'good',
 			says: `The panel drops ${show(atPanel, 1)} V, as a good service does: what both share is OK`
@@ -321,6 +333,8 @@ function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loa
 }
 const RISE_V = 1;
 const BETWEEN_V = 1;
+/** Under this a bad connection of a tenth of an ohm loses less than a meter and a service stray. Practice. A */
+const LOADED_FROM_A = 8;
 /** What a guided check says so far, and what to read next. */
 export function guidedAnswer(edition: Edition, job: Job, check: GuidedCheck): GuidedAnswer {
 	const { circuits } = indexOf(job);
