@@ -5,7 +5,7 @@ import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { indexOf } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
-import { gfciRegister } from './prove/gfci-register';
+import { gfciRegister, type GfciEntry } from './prove/gfci-register';
 import { wasRead } from './prove/judgment';
 import { counted } from './units/quantity';
 
@@ -176,15 +176,17 @@ const symptom: Ask = ({ job }) => {
 		? { code: 'trace', stage: 'trace', subject: open.boxId ? box(open.boxId) : null, text: `Find the cause: ${short(open.text)}` }
 		: null;
 };
+const ASK_AGAIN: readonly GfciEntry['state'][] = ['failed', 'overdue', 'not-passed'];
 const due: Ask = ({ job, readings, assessment: { proofs }, today }) => {
-	const [first] = gfciRegister(job, { readings, proofs }, today).filter((g) => g.state === 'failed' || g.state === 'overdue');
+	const [first] = gfciRegister(job, { readings, proofs }, today).filter((g) => ASK_AGAIN.includes(g.state));
 	if (!first) return null;
 	const subject: Subject | null = first.boxId
 		? box(first.boxId)
 		: first.circuitId
 			? { kind: 'circuit', id: first.circuitId }
 			: null;
-	const text = first.state === 'failed' ? `${first.name}: failed its test, replace it` : `${first.name}: its test is due`;
+	const says = { failed: 'failed its test, replace it', 'not-passed': 'passed no test: test it again' } as const;
+	const text = `${first.name}: ${first.state === 'failed' || first.state === 'not-passed' ? says[first.state] : 'its test is due'}`;
 	return { code: 'due', stage: 'prove', view: 'gfci', subject, text };
 };
 const print: Ask = ({ job }) =>

@@ -30,7 +30,7 @@ const STATES: [what: string, readings: Reading[], today: string, state: string, 
 	['tested, not due', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-10', 'good', '2026-10-31'],
 	['due within a week', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-25', 'due-soon', '2026-10-31'],
 	['overdue', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-11-01', 'overdue', '2026-10-31'],
-	['its own button does not trip it', [test1({ kind: 'gfci-own', word: 'no-trip' })], '2026-10-02', 'failed', '2026-10-31'],
+	['its own button does not trip it', [test1({ kind: 'gfci-own', word: 'no-trip' })], '2026-10-02', 'failed', '2026-10-02'],
 	[
 		'a good button does not make up for 9 mA',
 		[test1({ kind: 'gfci-own', word: 'trips' }), test1({ id: 'r2', kind: 'gfci-ma', value: 9 })],
@@ -44,6 +44,24 @@ const STATES: [what: string, readings: Reading[], today: string, state: string, 
 		'2026-10-02',
 		'good',
 		'2026-10-31'
+	],
+	[
+		'only a tester that trips nothing',
+		[test1({ kind: 'gfci-tester', word: 'no-trip' })],
+		'2026-10-02',
+		'not-passed',
+		'2026-10-02'
+	],
+	['a time at what leakage nobody wrote', [test1({ kind: 'gfci-ms', value: 24 })], '2026-10-02', 'not-passed', '2026-10-02'],
+	[
+		'a tester that trips nothing does not put off the next test',
+		[
+			test1({ kind: 'gfci-own', word: 'trips', at: '2026-09-01T09:00:00.000Z' }),
+			test1({ id: 'r2', kind: 'gfci-tester', word: 'no-trip' })
+		],
+		'2026-10-02',
+		'overdue',
+		'2026-10-01'
 	]
 ];
 const young = {

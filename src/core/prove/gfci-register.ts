@@ -25,7 +25,8 @@ export interface GfciEntry {
 	/** ISO days; null: its age is not known. */
 	nextDue: string | null;
 	replaceBy: string | null;
-	state: 'failed' | 'overdue' | 'due-soon' | 'good' | 'never-tested';
+	/** `not-passed`: tested, and no test of it was passed or failed. */
+	state: 'failed' | 'overdue' | 'due-soon' | 'good' | 'never-tested' | 'not-passed';
 }
 export const DEFAULT_TEST_DAYS = 30;
 /** Days before it is due that a test is told of. */
@@ -58,7 +59,11 @@ export function gfciRegister(
 		// One that failed by any of its tests has failed, until that very test is passed again.
 		const levels = TESTS.flatMap((k) => proofs.get(at)?.latest[k]?.verdict.level ?? []);
 		const last = newest ? { at: newest.at, level: worst(levels), by: newest.by } : null;
-		const nextDue = newest ? addDays(localDay(newest.at), job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
+		// Only what was passed puts the next one off.
+		const passed = tests
+			.filter((r) => proofs.get(at)?.latest[r.kind]?.verdict.level === 'good')
+			.sort((a, b) => b.at.localeCompare(a.at))[0];
+		const nextDue = passed ? addDays(localDay(passed.at), job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
 		const replaceBy = facts.installed ? addYears(facts.installed, job.practice.gfciYears) : null;
 		return {
 			...facts,
@@ -67,7 +72,7 @@ export function gfciRegister(
 			millis: kinds?.get('gfci-ms')?.value ?? null,
 			nextDue,
 			replaceBy,
-			state: stateOf(last?.level ?? null, nextDue, replaceBy, today)
+			state: stateOf({ level: last?.level ?? null, passed: !!passed, nextDue, replaceBy }, today)
 		};
 	};
 	const ofDevice = (box: Box, d: Device): GfciEntry => {
@@ -93,16 +98,20 @@ export function gfciRegister(
 			protects: runOf(job, c).nodes.map((n) => boxes.get(n.boxId)?.name ?? n.boxId),
 			installed: c.installed ?? null
 		});
-	const order = { failed: 0, overdue: 1, 'never-tested': 2, 'due-soon': 3, good: 4 } as const;
+	const order = { failed: 0, overdue: 1, 'not-passed': 2, 'never-tested': 3, 'due-soon': 4, good: 5 } as const;
 	return [
 		...job.boxes.flatMap((b) => b.devices.filter((d) => watches(d.protection)).map((d) => ofDevice(b, d))),
 		...job.circuits.filter((c) => watches(c.breaker)).map(ofBreaker)
 	].sort((a, b) => order[a.state] - order[b.state] || (a.nextDue ?? '').localeCompare(b.nextDue ?? ''));
 }
-function stateOf(level: Level | null, nextDue: string, replaceBy: string | null, today: string): GfciEntry['state'] {
+function stateOf(
+	{ level, passed, nextDue, replaceBy }: { level: Level | null; passed: boolean; nextDue: string; replaceBy: string | null },
+	today: string
+): GfciEntry['state'] {
 	if (level === 'bad') return 'failed';
 	if (replaceBy !== null && replaceBy <= today) return 'overdue';
 	if (level === null) return 'never-tested';
+	if (!passed) return 'not-passed';
 	if (nextDue <= today) return 'overdue';
 	return nextDue <= addDays(today, SOON_DAYS) ? 'due-soon' : 'good';
 }

@@ -99,6 +99,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 			...(unread.length ? [`${counted(unread.length, 'outlet')} not tested`] : []),
 			...(bad.length ? [`${counted(bad.length, 'place')} read bad`] : []),
 			...(register.some((g) => g.state === 'never-tested') ? ['a GFCI never tested'] : []),
+			...(register.some((g) => g.state === 'not-passed') ? ['a GFCI that passed no test'] : []),
 			...(list.some((r) => c.calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) }))
 				? ['readings by an instrument whose calibration had run out']
 				: []),

@@ -42,6 +42,7 @@
 	const STATES = {
 		failed: ['bad', 'failed'],
 		overdue: ['look', 'overdue'],
+		'not-passed': ['look', 'no test passed'],
 		'never-tested': ['look', 'never tested'],
 		'due-soon': ['look', 'due within a week'],
 		good: ['good', 'tested']
