@@ -127,8 +127,25 @@ test('before and after: what shows without a figure, and drops under other loads
 	assert.equal(pair(drop(4, 6), drop(12, 12)), 'worse');
 	assert.equal(pair(drop(8, 12), drop(3, 12)), 'better');
 	// A load that was not written down brings nothing to one.
-	assert.equal(pair(drop(4, null), drop(8, 12)), 'worse');
-	assert.equal(pair(drop(8, 12), drop(4, null)), 'better');
+	assert.equal(pair(drop(4, null), drop(8, 12)), 'changed');
+	assert.equal(pair(drop(8, 12), drop(4, null)), 'changed');
+	assert.equal(pair(drop(8, null), drop(4, null)), 'better');
+});
+
+test('before and after: volts under a load are not held against volts without, nor times at two leakages', () => {
+	const rows = (...list: Parameters<typeof reading>[0][]) =>
+		beforeAndAfter(
+			list.map((r, i) => reading({ id: String(i), at: `2026-10-13T0${i}:00:00.000Z`, ...r })),
+			'b'
+		).map((r) => r.change);
+	const [before, after] = [{ phase: 'before' }, { phase: 'after' }] as const;
+	assert.deepEqual(rows({ ...before, value: 100, loadA: 12 }, { ...after, value: 121 }), []);
+	assert.deepEqual(rows({ ...before, value: 100, loadA: 12 }, { ...after, value: 121 }, { ...after, value: 116, loadA: 15 }), [
+		'repaired'
+	]);
+	const time = (value: number, atMa: number) => ({ kind: 'gfci-ms' as const, value, atMa });
+	assert.deepEqual(rows({ ...before, ...time(300, 6) }, { ...after, ...time(24, 30) }), []);
+	assert.deepEqual(rows({ ...before, ...time(300, 30) }, { ...after, ...time(24, 30) }), ['better']);
 });
 
 test('which breaker: a low-impedance meter that reads nothing speaks; one without a figure, or with volts, does not', () => {

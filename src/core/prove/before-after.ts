@@ -49,12 +49,16 @@ function wordChange(kind: WordKind, before: string | undefined, after: string | 
 /** More of these is worse. */
 const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neutral', 'ohm-ground', 'gfci-ms'];
 
+/** Volts under a load and without one are two things, and so are times at two leakages; drops are brought to one load. */
+const underWhat = ({ kind, loadA, atMa }: Reading): string =>
+	kind === 'gfci-ms' ? String(atMa) : kind === 'drop' || loadA === null ? '' : 'loaded';
+
 /** The last reading marked before and the last marked after, of each kind at a box. Without marks: nothing to compare. */
 export function beforeAndAfter(readings: readonly Reading[], boxId: string): BeforeAfter[] {
 	const own = counting(readings).filter((r) => r.boxId === boxId && r.phase);
 	const keys = new Map<string, { before?: Reading; after?: Reading }>();
 	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
-		const key = `${r.kind} ${r.half ?? 'upper'} ${r.switchAt ?? 'on'}`;
+		const key = `${r.kind} ${r.half ?? 'upper'} ${r.switchAt ?? 'on'} ${underWhat(r)}`;
 		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
 	}
 	const bootleg = [...keys.values()].find((k) => k.before?.kind === 'bootleg')?.before?.word;
@@ -84,7 +88,8 @@ function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
 		const [was, is] = [within(before.value, band), within(after.value, band)];
 		if (was !== is) return is ? 'repaired' : 'worse';
 	}
-	// Drops under different loads are brought to one: a drop grows with its load.
+	// Drops under different loads are brought to one: a drop grows with its load. Of a load that nobody wrote it is not known.
+	if (after.kind === 'drop' && (before.loadA === null) !== (after.loadA === null)) return 'changed';
 	const scale = after.kind === 'drop' && before.loadA && after.loadA ? after.loadA / before.loadA : 1;
 	const by = after.value - before.value * scale;
 	if (Math.abs(by) <= (SPREAD[after.kind] ?? 0)) return 'same';
