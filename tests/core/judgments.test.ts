@@ -305,7 +305,11 @@ const LIKE: [hot: number, neutral: number, level: Level, says: RegExp][] = [
 	[0.8, 1, 'good', /alike/],
 	[0.8, 1.01, 'look', /bad connection in the neutral/],
 	[2.01, 1, 'bad', /bad connection in the hot/],
-	[2, 1, 'look', /bad connection in the hot/]
+	[2, 1, 'look', /bad connection in the hot/],
+	// 300 ft of 14 AWG at 3.07 ohm per 1000 ft: 0.921 ohm.
+	[0.92, 0.92, 'good', /alike, as/],
+	[0.93, 0.93, 'look', /more than 300 ft of 14 AWG have; look for a bad connection in both/],
+	[5, 5, 'look', /in both/]
 ];
 for (const [hot, neutral, level, says] of LIKE)
 	test(`hot ${hot} and neutral ${neutral} ohm: ${level}`, () => {

@@ -11,6 +11,9 @@ import { AGAINST_PREDICTED, limitRule } from './limits';
 /** Gauges that a branch circuit of 15 or 20 A may be of. */
 const GAUGES: readonly Awg[] = ['14', '12'];
 
+/** A run is hardly longer than this, one way. Practice. ft */
+const LONGEST_FT = 300;
+
 /** Hot against neutral, which are alike: apart by more than a quarter and 0.05 ohm, one of them has a joint. */
 export function likeConductors(edition: Edition, hotOhms: number, neutralOhms: number): Judgment {
 	const [less, more] = [Math.min(hotOhms, neutralOhms), Math.max(hotOhms, neutralOhms)];
@@ -21,13 +24,17 @@ export function likeConductors(edition: Edition, hotOhms: number, neutralOhms: n
 			? 'look'
 			: 'bad';
 	const worse = hotOhms > neutralOhms ? 'hot' : 'neutral';
+	const both = `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm`;
+	// Both may be bad alike: no branch circuit of a house is that long.
+	const tooLong = level === 'good' && !atMost(less, (LONGEST_FT * ohmsPerKft('14', 'Cu', edition)) / 1000);
 	return {
 		on: 'joints',
-		level,
-		says:
-			level === 'good'
-				? `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: alike, as they should be`
-				: `hot ${show(hotOhms)} and neutral ${show(neutralOhms)} ohm: same conductors should agree; a bad connection in the ${worse}`,
+		level: tooLong ? 'look' : level,
+		says: tooLong
+			? `${both}: alike, but more than ${LONGEST_FT} ft of 14 AWG have; look for a bad connection in both, or in the service`
+			: level === 'good'
+				? `${both}: alike, as they should be`
+				: `${both}: same conductors should agree; a bad connection in the ${worse}`,
 		have: more,
 		need: less,
 		unit: 'ohm',
