@@ -317,6 +317,11 @@ for (const [hot, neutral, level, says] of LIKE)
 		assert.equal(found.level, level);
 		assert.match(found.says, says);
 	});
+test('a drop of nothing is no good of a run that nobody has drawn', () => {
+	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
+	const level = (value: number) => read(j, [at('drop', value, { loadA: 12 })]).level;
+	assert.deepEqual([level(0), level(0.1)], ['look', 'good']);
+});
 test('ohms as feet of 14 and 12 AWG: with and without the service', () => {
 	// 14 AWG at 25 °C: 3.07 x 0.8385 = 2.5742 ohm per 1000 ft; 0.2 - 0.045 - 0.004 = 0.151 ohm.
 	const found = feetOf(e, 0.2, SOUND);

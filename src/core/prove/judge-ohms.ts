@@ -68,6 +68,13 @@ export function againstPredicted({ edition, reading, prediction }: ReadingCase, 
 			: `${show(times, 1)} times what this run should ${reading.kind === 'drop' ? 'drop' : 'read'} (${withUnit(show(should), unit)}): a bad connection upstream`;
 	return say(level, says, should);
 }
+/** A drop of nothing: even the service alone drops more under a load. null: there is one. */
+export function noDrop({ edition, reading }: ReadingCase): Judgment[] | null {
+	if (reading.value === null || reading.value > 0) return null;
+	const rule = limitRule(edition.key, AGAINST_PREDICTED.source, AGAINST_PREDICTED.title);
+	const says = `${withUnit(show(reading.value), '%')}: less than the wire alone drops. Was the load on?`;
+	return [{ on: 'joints', level: 'look', says, have: reading.value, need: null, unit: '%', rule }];
+}
 /** Less than the wire alone: never good. */
 const tooLittle = (drop: boolean, value: number, should: number, unit: string): string =>
 	drop

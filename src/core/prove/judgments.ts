@@ -1,6 +1,6 @@
 import { shellVolts } from './judge-shell';
 import { acrossIt, ampsOnIt } from './judge-breaker';
-import { againstPredicted, deadOhms, groundPath } from './judge-ohms';
+import { againstPredicted, deadOhms, groundPath, noDrop } from './judge-ohms';
 import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
 import type { Judgment, ReadingCase } from './judgment';
@@ -31,7 +31,7 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'ng':
 			return neutralToGround(c);
 		case 'drop':
-			return [byLimit(c, limits.drop), ...againstPredicted(c, AGAINST_PREDICTED.dropPoints)];
+			return [byLimit(c, limits.drop), ...(noDrop(c) ?? againstPredicted(c, AGAINST_PREDICTED.dropPoints))];
 		case 'ohm-hot':
 		case 'ohm-neutral':
 			return againstPredicted(c, AGAINST_PREDICTED.ohms);
