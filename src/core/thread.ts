@@ -1,3 +1,4 @@
+import { LIT_V } from './instruments/thresholds';
 import { deadStateAt } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { counting } from './model/latest-readings';
@@ -75,8 +76,8 @@ function whatProves({ readings, events, level }: Seen, box: Box, built: readonly
 	const after = counting(readings).filter(
 		(r) => r.boxId === box.id && r.phase !== 'before' && (hands === undefined ? r.phase === 'after' : r.at > hands)
 	);
-	// With its wall switch off an outlet proves nothing of itself.
-	const volts = after.some((r) => r.value !== null && r.switchAt !== 'off' && (r.kind === 'hn' || r.kind === 'hh'));
+	// With its wall switch off an outlet proves nothing of itself, and what floats is no supply.
+	const volts = after.some((r) => (r.value ?? 0) >= LIT_V && r.switchAt !== 'off' && (r.kind === 'hn' || r.kind === 'hh'));
 	if (!volts && built.some((d) => d.receptacles > 0)) return 'volts, read after the work';
 	if (!after.length) return 'a reading after the work';
 	const guards = built.some((d) => d.receptacles > 0 && d.protection !== 'none' && d.protection !== 'afci');

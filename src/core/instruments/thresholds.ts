@@ -13,3 +13,6 @@ export const longestTripS = (milliamps: number): number =>
 	milliamps < TIMED.fromMa ? Infinity : milliamps > TIMED.upToMa ? TIMED.shortestS : (20 / milliamps) ** 1.43;
 /** Ohms under which two conductors are shorted: no load that is switched off comes near it. */
 export const SHORT_OHMS = 5;
+
+/** A lamp is lit from so many volts, and a pattern of volts is read as the lamps are: less is no supply. V */
+export const LIT_V = 85;

@@ -1,12 +1,10 @@
 import { ifKnown } from '../model/known';
+import { LIT_V } from '../instruments/thresholds';
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from '../makeup/live-sign';
 import { readingUnit, readingWords } from '../model/reading';
 import { atMost, show, withUnit } from '../units/quantity';
 import { lacksGround, type Judgment, type Level, type ReadingCase } from './judgment';
 import { AGAINST_PREDICTED, limitRule, NG_SUSPICIOUS, type Band } from './limits';
-
-/** A lamp is lit from so many volts, and a pattern of volts is read as the lamps are, V. */
-export const LIT_V = 85;
 
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 

@@ -1,6 +1,6 @@
 import { lampMeaning } from './lamps';
 import type { Level } from './judgment';
-import { LIT_V } from './judge-volts';
+import { LIT_V } from '../instruments/thresholds';
 
 /** Three volts of one outlet, read as the three lamps are. */
 export interface Volts {
