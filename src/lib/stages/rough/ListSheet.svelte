@@ -125,7 +125,7 @@
 				{@const s = supplyOf(l.key)}
 				<tr class:done={s.there || buyOf(l) === 0}>
 					<td
-						>{l.name}{' '}{#if l.waste}<span class="soft">{l.waste} of them spare</span>{/if}</td
+						>{l.name}{#if l.waste}&nbsp;<span class="soft">{l.waste} of them spare</span>{/if}</td
 					>
 					<td data-is="Needed" class="num">{l.count}{l.unit === 'ft' ? ' ft' : ''}</td>
 					<td data-is="On truck" class="num small"

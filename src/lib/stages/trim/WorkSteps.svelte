@@ -51,7 +51,7 @@
 					<input type="checkbox" checked={ticked.has(s.id)} onchange={() => tick(s.id)} />
 					<span
 						><b
-							>{#if s.caution}<Mark kind="caution" />{/if}{' '}{s.title}</b
+							>{#if s.caution}<Mark kind="caution" />&nbsp;{/if}{s.title}</b
 						><span class="detail">{s.detail}</span></span
 					>
 				</label>

@@ -26,7 +26,7 @@
 		<span class="stop condensed">STOP · LIVE</span>
 		<span class="what"
 			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but {alarm.off} is off and tagged. Wrong breaker, or a second feed.
-			Dead tests under this tag are void.{' '}{#if store.alarms.length > 1}<b>+{store.alarms.length - 1} more</b>{/if}</span
+			Dead tests under this tag are void.{#if store.alarms.length > 1}&nbsp;<b>+{store.alarms.length - 1} more</b>{/if}</span
 		>
 		<Btn onclick={() => ask(alarm)}>Which breaker is it?</Btn>
 	</div>
