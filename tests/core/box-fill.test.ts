@@ -117,6 +117,24 @@ test('a box of the job that is too full is found, with the next common one as it
 	assert.ok(!assess(after).stages.rough.findings.some((f) => f.id === 'fill:a'));
 	assert.equal(takesProtecting(editions['2023'], full(), full().boxes[0] as ReturnType<typeof box>).fits, false);
 });
+// Two 12-2 and a device: 9 + 2.25 + 4.5 = 15.75 cu in; the clamps of a metal box are 2.25 more.
+for (const [material, volumeCuIn, why] of [
+	['plastic', 16, ''],
+	['metal', 16, 'the box is full: 16 cu in'],
+	['metal', 18, ''],
+	[null, 16, 'if the box is metal, the box is full: 16 cu in'],
+	[null, 18, ''],
+	[null, 15, 'the box is full: 15 cu in']
+] as const)
+	test(`room for a device that protects, ${material ?? 'nobody looked whether it is metal'}, ${volumeCuIn} cu in: ${why || 'it fits'}`, () => {
+		const at = box('a', { material, volumeCuIn });
+		const got = takesProtecting(
+			editions['2023'],
+			job({ boxes: [at, box('b')], legs: [leg('p', 'a', 40), leg('a', 'b', 12)] }),
+			at
+		);
+		assert.deepEqual([got.fits, got.why], [why === '', why]);
+	});
 test('a shallow box behind a device that protects is told by its depth', () => {
 	const shallow = full({ volumeCuIn: 22.5, depthIn: 1.5 });
 	assert.ok(!assess(shallow).stages.rough.findings.some((f) => f.id === 'depth:a'));

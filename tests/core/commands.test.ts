@@ -133,6 +133,7 @@ test('rooms, devices, legs, symptoms are edited', () => {
 	j = done(j, editLeg('p-a', { lengthFt: 33 }));
 	j = done(j, editCircuit('c1', { name: 'Study' }));
 	j = done(j, addSymptom('s', 'dims', 'a'));
+	assert.equal(j.symptoms[0]?.open, true);
 	j = done(j, closeSymptom('s', false));
 	j = done(j, addRoom('r2', 'Attic'));
 	j = done(j, editJob({ name: 'Renamed' }));

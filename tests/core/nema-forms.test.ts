@@ -100,6 +100,13 @@ test('a form on cables that were seen and are not drawn; a yoke of two circuits;
 	};
 	assert.deepEqual(seen(2, false), ['neutral', 'ground']);
 	assert.deepEqual([seen(3, true), seen(null, null), seen(2, true, '6-20'), seen(3, false, '14-30', 'metal')], [[], [], [], []]);
+	// The ground of a metal box may be the box: of one that nobody looked at it is asked.
+	const asked = (ground: boolean | null, material: 'plastic' | 'metal' | null) => {
+		const cables = [{ id: 's', cable: null, awg: null, conductors: 3, ground, note: '' }];
+		const j = job({ boxes: [box('a', { cables, material }, { ...asForm('14-30'), receptacles: 1 })], legs: [] });
+		return assess(j).stages.walk.findings.filter((f) => f.fact?.field === 'material').length;
+	};
+	assert.deepEqual([asked(false, null), asked(true, null), asked(null, null), asked(false, 'metal')], [1, 0, 0, 0]);
 	const codes = (more: Partial<Device>, legMore: object) =>
 		assess(
 			job({

@@ -106,6 +106,12 @@ const rows: [what: string, job: Job, want: string[]][] = [
 		panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, slots: 2 }),
 		['violation 408.54 full:p']
 	],
+	['just room for what waits', panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, slots: 3 }), []],
+	[
+		'found circuits of which nobody read the slots',
+		panelJob([single(1, null, 100, { state: 'found' }), single(2, null, 100, { state: 'found' })], { ...main, slots: 1 }),
+		[]
+	],
 	[
 		'a breaker type that the label does not list',
 		panelJob([single(1, 1, 100, { breakerType: 'T9' })], { ...main, label: { types: label.types, forms: [...label.forms] } }),
@@ -179,6 +185,47 @@ const pair: Partial<Circuit>[] = [
 	{ multiwire: { withId: 'c2', opens: 'two-pole' } },
 	{ multiwire: { withId: 'c1', opens: 'two-pole' } }
 ];
+/** A panel of so many amps in the shed, or in a dwelling apart, and its circuits. */
+const rated = (mainA: number, circuits: Circuit[], kind: 'accessory' | 'living' = 'accessory'): string[] => {
+	const panel = { ...inShed('s'), mainA };
+	const j = job({
+		...{ rooms: [{ ...out, kind, detached: true }], boxes: [], legs: [], panels: [main, panel] },
+		circuits: circuits.map((c) => ({ ...c, panelId: 's' }))
+	});
+	return panelFindings(e, j).flatMap((f) => (f.code === 'building-rating' ? [`${f.need}`] : []));
+};
+const [first, second] = [single(1, 1, 100), single(2, 3, 100)];
+const ratings: [what: string, least: number, circuits: Circuit[], kind?: 'living'][] = [
+	['one circuit', 15, [first]],
+	['one of two poles', 15, [double(1, 1, 100)]],
+	['two of two wires', 30, [first, second]],
+	['two, one of two poles', 60, [first, double(2, 3, 100)]],
+	['two that share a neutral', 60, [{ ...first, multiwire: { withId: 'c2', opens: 'two-pole' } }, second]],
+	['three', 60, [first, second, single(3, 5, 100)]],
+	['a dwelling', 100, [first], 'living']
+];
+for (const [what, least, circuits, kind] of ratings)
+	test(`225.39, the disconnect of a building apart: ${what}: ${least} A`, () =>
+		assert.deepEqual([rated(least, circuits, kind), rated(least - 1, circuits, kind)], [[], [`${least}`]]));
+// An old feeder of three wires to a building apart may keep its bond.
+const old = { ground: false, state: 'found', bondMayStay: true } as const;
+const wires: [what: string, feeder: Partial<Feeder>, panel: Partial<Panel>, told: boolean][] = [
+	['found, its bond may stay', old, { bonded: true }, false],
+	['nobody looked whether it is bonded', old, {}, false],
+	['its neutral apart', old, { bonded: false }, true],
+	['nobody said that it may stay', { ...old, bondMayStay: undefined }, { bonded: true }, true],
+	['a new one', { ...old, state: 'built' }, { bonded: true }, true],
+	['in the house', old, { bonded: true, roomId: null }, true],
+	['four wires', {}, {}, false]
+];
+for (const [what, more, change, want] of wires)
+	test(`250.32(B): a feeder of three wires: ${what}`, () => {
+		const j = job({ rooms: [out], boxes: [], legs: [], circuits: [], panels: [main, { ...inShed('s', more), ...change }] });
+		assert.equal(
+			panelFindings(e, j).some((f) => f.code === 'feeder-wires'),
+			want
+		);
+	});
 const supplies: [what: string, job: Job, want: string[]][] = [
 	['one circuit', toShed([{}]), []],
 	['two circuits', toShed([{}, {}]), ['violation 2 p']],

@@ -132,7 +132,8 @@ export class ReadingDraft {
 			kind,
 			value: isDeadOhm(kind) && /^(ol|open)$/i.test(this.typed[kind].trim()) ? null : Number(this.typed[kind]),
 			lamps: null,
-			loadA: kind === 'drop' || (this.loaded && (VOLTS.includes(kind) || kind === 'across' || kind === 'terminal-c')) ? loadA : null,
+			loadA:
+				kind === 'drop' || (this.loaded && (VOLTS.includes(kind) || kind === 'across' || kind === 'terminal-c')) ? loadA : null,
 			...(kind === 'gfci-ms' && Number(this.atMa) > 0 ? { atMa: Number(this.atMa) } : {})
 		}));
 		if (this.lamps.some((l) => l !== ''))
