@@ -156,6 +156,25 @@ for (const [what, heading, cell, kind, why] of NOT_TAKEN)
 		assert.deepEqual(readings, []);
 		assert.match(aside[0]?.why.join() ?? '', why);
 	});
+test('a table of our own refuses what is not understood too: a half, a mark, a switch', () => {
+	const [head = ''] = writeReadingsCsv(job(), [reading({ boxId: 'a' })]).split('\r\n');
+	const columns = head.split(',');
+	const paths = (cells: Record<string, string>) => {
+		const row = { box: 'a', kind: 'hn', value: '120', at: '2026-10-12T09:30', ...cells };
+		const got = readReadingsCsv(`${head}\n${columns.map((c) => row[c as keyof typeof row] ?? '').join()}`, job(), String);
+		return got.ok ? got.value[0]?.struck : got.faults.map((f) => f.path);
+	};
+	assert.deepEqual(
+		[
+			paths({ half: 'top' }),
+			paths({ struck: 'perhaps' }),
+			paths({ switch: 'up' }),
+			paths({ struck: 'X' }),
+			paths({ struck: 'no' })
+		],
+		[['row 2.half'], ['row 2.struck'], ['row 2.switch'], true, false]
+	);
+});
 test('the leakage of a trip time, a crossed row and a switch in words are read', () => {
 	const { readings } = read('box,kind,value,at_ma,struck,switch\na,gfci-ms,24,30 mA,,\nb,hn,120,,X,On\nb,hn,121,,no,');
 	assert.deepEqual(

@@ -5,6 +5,7 @@ import { readingRowFaults } from '../edit/merge/take';
 import type { Job, Reading } from '../model/job';
 import { READING_KINDS, type ReadingKind } from '../model/kinds';
 import { isDeadOhm, isFigureKind, isWordKind, READING_BOUNDS, READING_WORDS } from '../model/reading';
+import { struckIn, switchIn, wordIn } from './reading-cells';
 import { placeNames } from './readings-csv';
 
 /**
@@ -182,20 +183,9 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 		const loadCell = cell('load').replace(/\s*a(mps?)?$/i, '');
 		const loadA = loadCell ? Number(loadCell) : null;
 		if (loadA !== null && !(loadA > 0)) why.push(`the load must be a number of amps, got "${cell('load')}"`);
-		// What is written and not understood is never taken for nothing.
-		const oneOf = <const T extends readonly string[]>(role: ColumnRole, allowed: T): T[number] | undefined => {
-			const text = cell(role).toLowerCase();
-			const found = allowed.find((a) => a === text);
-			if (text && !found) why.push(`${role} must be one of ${allowed.join(', ')}; got "${text}"`);
-			return found;
-		};
-		const half = oneOf('half', ['upper', 'lower']);
-		const phase = oneOf('phase', ['before', 'after']);
-		const struck = oneOf('struck', ['yes', 'true', '1', 'x', 'no', 'false', '0']);
-		const [, switchAt, by] = /^(on|off)(?:\s+(.+))?$/i.exec(cell('switch')) ?? [];
-		const switchBy = by === undefined ? undefined : places.get(by.toLowerCase());
-		if (cell('switch') && (switchAt === undefined || (by !== undefined && !switchBy)))
-			why.push(`switch must be on or off, then the box of its switch where there are several; got "${cell('switch')}"`);
+		const told = { text: cell, fault: (role: ColumnRole, message: string) => void why.push(`${role} ${message}`) };
+		const half = wordIn(told, 'half', ['upper', 'lower']);
+		const phase = wordIn(told, 'phase', ['before', 'after']);
 		const leak = cell('leak').replace(/\s*ma$/i, '');
 		if (leak && !Number.isFinite(Number(leak))) why.push(`the leakage must be a number of mA, got "${cell('leak')}"`);
 		const base = {
@@ -204,11 +194,11 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 			instrument: cell('instrument') || usual.instrument,
 			at: at ?? '',
 			by: cell('by') || usual.by,
-			struck: struck !== undefined && ['yes', 'true', '1', 'x'].includes(struck),
+			struck: struckIn(told, 'struck'),
 			note: cell('note'),
 			...(half ? { half } : {}),
 			...(phase ? { phase } : {}),
-			...(switchAt ? { switchAt: switchAt.toLowerCase() as 'on' | 'off', ...(switchBy ? { switchBy } : {}) } : {})
+			...switchIn(told, 'switch', places)
 		};
 		const found: Reading[] = [];
 		const take = (kind: ReadingKind, text: string, unit: string | null) => {

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { recordsOf } from './csv-lines';
+import { struckIn, switchIn, wordIn } from './reading-cells';
 import { isTime } from '../model/file/clock-time';
 import { told } from '../model/file/fields';
 import type { Job, Reading } from '../model/job';
@@ -99,23 +100,9 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 	const faults: FieldFault[] = [];
 	// What a spreadsheet would run was written with a quote mark before it.
 	const cell = (name: (typeof CSV_COLUMNS)[number]) => (row[name] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
-	const oneOf = <const T extends readonly string[]>(name: 'half' | 'phase', allowed: T): T[number] | undefined => {
-		if (!cell(name)) return undefined;
-		const found = allowed.find((a) => a === cell(name).toLowerCase());
-		if (!found) faults.push({ path: name, message: `must be one of ${allowed.join(', ')}; got "${cell(name)}"` });
-		return found;
-	};
-	/** On or off, and of several switches the box of the one that was thrown: `off SW-02`. */
-	const switchCell = (): Pick<Reading, 'switchAt' | 'switchBy'> => {
-		const [, at, by] = /^(on|off)(?:\s+(.+))?$/i.exec(cell('switch')) ?? [];
-		if (!cell('switch')) return {};
-		const switchBy = by === undefined ? undefined : boxes.get(by.toLowerCase());
-		if (at === undefined || (by !== undefined && switchBy === undefined))
-			faults.push({
-				path: 'switch',
-				message: `must be on or off, then the box of its switch where there are several; got "${cell('switch')}"`
-			});
-		return at === undefined ? {} : { switchAt: at.toLowerCase() as 'on' | 'off', switchBy };
+	const cells = {
+		text: cell,
+		fault: (path: (typeof CSV_COLUMNS)[number], message: string) => void faults.push({ path, message })
 	};
 	const figure = (name: 'value' | 'load_a' | 'at_ma'): number | null => {
 		if (!cell(name)) return null;
@@ -140,15 +127,15 @@ function readRow(row: Record<string, string>, jobId: string, boxes: ReadonlyMap<
 		...without({
 			word: cell('word') || undefined,
 			atMa: figure('at_ma') ?? undefined,
-			half: oneOf('half', ['upper', 'lower']),
-			phase: oneOf('phase', ['before', 'after']),
-			...switchCell()
+			half: wordIn(cells, 'half', ['upper', 'lower']),
+			phase: wordIn(cells, 'phase', ['before', 'after']),
+			...switchIn(cells, 'switch', boxes)
 		}),
 		loadA: figure('load_a'),
 		instrument: cell('instrument'),
 		at: cell('at'),
 		by: cell('by'),
-		struck: ['yes', 'true', '1'].includes(cell('struck').toLowerCase()),
+		struck: struckIn(cells, 'struck'),
 		note: cell('note')
 	};
 	if (!faults.length) faults.push(...readingRowFaults(reading));

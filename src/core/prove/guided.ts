@@ -20,7 +20,8 @@ import type { GuidedKind } from '../model/kinds';
 import { thinnestWire } from '../circuits/size/thinnest-wire';
 import { standardBreaker } from '../code/240-6-breakers';
 import { show, atMost } from '../units/quantity';
-import { AT_BREAKER, limitsOf } from './limits';
+import { terminalSays } from './judge-breaker';
+import { limitsOf } from './limits';
 import { jobWiring } from '../network/job-wiring';
 import { build, planOf } from '../network/build';
 import { type Network, Solution } from '../network/solve';
@@ -155,26 +156,14 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			});
 	}
 	if (terminalC !== undefined && neighborC !== undefined) {
-		const over = terminalC - neighborC;
+		const { over, level, says } = terminalSays({ terminalC, neighborC, loaded: (loadA ?? afterA ?? 0) > 0 });
 		steps.push({
 			label: 'over its neighbor',
 			formula: `${show(terminalC, 0)} - ${show(neighborC, 0)}`,
 			value: over,
 			unit: '°C'
 		});
-		points.push(
-			over >= AT_BREAKER.hotOverC
-				? {
-						level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
-						says: `Its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
-					}
-				: (loadA ?? afterA ?? 0) > 0
-					? { level: 'good', says: 'Its terminal is as warm as its neighbor, under load' }
-					: {
-							level: 'unknown',
-							says: 'Its terminal is as warm as its neighbor, but no load was entered: read it again under load'
-						}
-		);
+		points.push({ level, says: `Its ${says}` });
 	}
 	if (words.look === 'browned')
 		points.push({ level: 'bad', says: 'Discolored or melted: replace it, and look at the bar and at the wire under its screw' });

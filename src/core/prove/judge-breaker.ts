@@ -54,25 +54,39 @@ export function comesBack(edition: ReadingCase['edition'], hotA: number, neutral
 		rule: limitRule(edition.key, 'practice', 'Hot against neutral current')
 	};
 }
+/** The terminal of a breaker and that beside it, °C, and whether it carries something. */
+export interface TerminalCase {
+	terminalC: number;
+	neighborC: number;
+	loaded: boolean;
+}
 /**
  * The terminal of a breaker by itself says nothing; over its neighbor it says how good its connection is: where it carries
- * something, since without a load none is warm. °C
+ * something, since without a load none is warm.
+ * @returns °C over its neighbor, and what to say after "its"
  */
-export function besideNeighbor(
-	edition: ReadingCase['edition'],
-	{ terminalC, neighborC, loaded }: { terminalC: number; neighborC: number; loaded: boolean }
-): Judgment {
+export function terminalSays({ terminalC, neighborC, loaded }: TerminalCase): { over: number; level: Level; says: string } {
 	const over = terminalC - neighborC;
-	const hot = over >= AT_BREAKER.hotOverC;
-	const alike = 'its terminal is as warm as its neighbor';
+	if (over >= AT_BREAKER.hotOverC)
+		return {
+			over,
+			level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
+			says: `terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
+		};
+	const alike = 'terminal is as warm as its neighbor';
+	return loaded
+		? { over, level: 'good', says: `${alike}, under load` }
+		: { over, level: 'unknown', says: `${alike}, but no load was on: read it again under load` };
+}
+/** The same as a judgment of its reading. */
+export function besideNeighbor(edition: ReadingCase['edition'], c: TerminalCase): Judgment {
+	const { over, level, says } = terminalSays(c);
 	return {
 		on: 'joints',
-		level: hot ? (over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look') : loaded ? 'good' : 'unknown',
-		says: hot
-			? `its terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
-			: `${alike}, ${loaded ? 'under load' : 'but no load was on: read it again under load'}`,
+		level,
+		says: `its ${says}`,
 		have: over,
-		need: hot ? AT_BREAKER.hotOverC : null,
+		need: over >= AT_BREAKER.hotOverC ? AT_BREAKER.hotOverC : null,
 		unit: '°C',
 		rule: limitRule(edition.key, 'practice', 'Terminal against its neighbor')
 	};
