@@ -7,6 +7,7 @@ import { breakerSuspects } from '../../src/core/makeup/live-alarm';
 import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../src/core/model/known';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
+import { LIMITS } from '../../src/core/prove/limits';
 import { dropByLeg } from '../../src/core/prove/clearing';
 import { rewiredFindings } from '../../src/core/protection/articles/210-12-d-rewired';
 import { standingLabels } from '../../src/core/protection/standing-words';
@@ -143,6 +144,10 @@ test('before and after: volts under a load are not held against volts without, n
 	assert.deepEqual(rows({ ...before, value: 100, loadA: 12 }, { ...after, value: 121 }, { ...after, value: 116, loadA: 15 }), [
 		'repaired'
 	]);
+	// By the job's own limits 113 V are outside.
+	const own = { ...LIMITS, outlet: { good: [114, 126], look: [110, 127] } } as const;
+	const two = [reading({ ...before, value: 113 }), reading({ id: '2', ...after, value: 114, at: '2026-10-14T09:00:00.000Z' })];
+	assert.deepEqual([beforeAndAfter(two, 'b')[0]?.change, beforeAndAfter(two, 'b', own)[0]?.change], ['same', 'repaired']);
 	const time = (value: number, atMa: number) => ({ kind: 'gfci-ms' as const, value, atMa });
 	assert.deepEqual(rows({ ...before, ...time(300, 6) }, { ...after, ...time(24, 30) }), []);
 	assert.deepEqual(rows({ ...before, ...time(300, 30) }, { ...after, ...time(24, 30) }), ['better']);

@@ -1,5 +1,5 @@
-import type { Reading } from '../model/known';
-import { READING_KINDS, type ReadingKind } from '../model/kinds';
+import type { BandFigures, Reading } from '../model/known';
+import { READING_KINDS, type LimitKey, type ReadingKind } from '../model/kinds';
 import { counting } from '../model/latest-readings';
 import { isFigureKind, isWordKind, READING_WORDS, type WordKind } from '../model/reading';
 import { atMost } from '../units/quantity';
@@ -26,14 +26,15 @@ const SPREAD: Partial<Record<ReadingKind, number>> = {
 	'gfci-ms': 5,
 	'gfci-ma': 0.3
 };
-/** Volts as a supply has them: what was outside and is within was mended. */
-const VOLTS: Partial<Record<ReadingKind, readonly [number, number]>> = {
-	hn: LIMITS.outlet.good,
-	h2n: LIMITS.outlet.good,
-	hg: LIMITS.outlet.good,
-	h2g: LIMITS.outlet.good,
-	hh: LIMITS['outlet-hh'].good
+/** Volts as a supply has them: what was outside and is within was mended. By which limit. */
+const VOLTS: Partial<Record<ReadingKind, LimitKey>> = {
+	hn: 'outlet',
+	h2n: 'outlet',
+	hg: 'outlet',
+	h2g: 'outlet',
+	hh: 'outlet-hh'
 };
+type Limits = Readonly<Record<LimitKey, BandFigures>>;
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 /** The first word of each kind is the good one. */
 const goodWord = (kind: WordKind): string | undefined => Object.keys(READING_WORDS[kind].allowed)[0];
@@ -53,8 +54,11 @@ const MORE_IS_WORSE: readonly ReadingKind[] = ['drop', 'ng', 'ohm-hot', 'ohm-neu
 const underWhat = ({ kind, loadA, atMa }: Reading): string =>
 	kind === 'gfci-ms' ? String(atMa) : kind === 'drop' || loadA === null ? '' : 'loaded';
 
-/** The last reading marked before and the last marked after, of each kind at a box. Without marks: nothing to compare. */
-export function beforeAndAfter(readings: readonly Reading[], boxId: string): BeforeAfter[] {
+/**
+ * The last reading marked before and the last marked after, of each kind at a box. Without marks: nothing to compare.
+ * @param limits the job's own; left out: the usual ones
+ */
+export function beforeAndAfter(readings: readonly Reading[], boxId: string, limits: Limits = LIMITS): BeforeAfter[] {
 	const own = counting(readings).filter((r) => r.boxId === boxId && r.phase);
 	const keys = new Map<string, { before?: Reading; after?: Reading }>();
 	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
@@ -72,20 +76,21 @@ export function beforeAndAfter(readings: readonly Reading[], boxId: string): Bef
 						half: after.half ?? 'upper',
 						before,
 						after,
-						change: atGround(changeOf(before, after), after.kind, jumper)
+						change: atGround(changeOf(before, after, limits), after.kind, jumper)
 					}
 				]
 			: []
 	);
 	return found.sort((a, b) => order(a) - order(b));
 }
-function changeOf(before: Reading, after: Reading): BeforeAfter['change'] {
+function changeOf(before: Reading, after: Reading, limits: Limits): BeforeAfter['change'] {
 	if (isWordKind(after.kind)) return wordChange(after.kind, before.word, after.word);
 	if (!isFigureKind(after.kind) || before.value === null || after.value === null)
 		return before.lamps === after.lamps && before.value === after.value ? 'same' : 'changed';
-	const band = VOLTS[after.kind];
-	if (band) {
-		const [was, is] = [within(before.value, band), within(after.value, band)];
+	const limit = VOLTS[after.kind];
+	if (limit) {
+		const { good } = limits[limit];
+		const [was, is] = [within(before.value, good), within(after.value, good)];
 		if (was !== is) return is ? 'repaired' : 'worse';
 	}
 	// Drops under different loads are brought to one: a drop grows with its load. Of a load that nobody wrote it is not known.

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { sayMoment } from '$lib/clock';
+	import { limitsOf } from '$core/prove/limits';
 	import { beforeAndAfter } from '$core/prove/before-after';
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { useJob } from '$lib/data/use-job';
@@ -11,7 +12,8 @@
 	const boxes = $derived(
 		store.box ? [store.box] : store.job.boxes.filter((b) => store.readings.some((r) => r.boxId === b.id && r.phase && !r.struck))
 	);
-	const rows = $derived(boxes.map((box) => ({ box, lines: beforeAndAfter(store.readings, box.id) })));
+	const limits = $derived(limitsOf(store.job));
+	const rows = $derived(boxes.map((box) => ({ box, lines: beforeAndAfter(store.readings, box.id, limits) })));
 	const some = $derived(rows.some((r) => r.lines.length));
 	const CHANGE = {
 		// As before may be as bad as before: no mark of good for either.
