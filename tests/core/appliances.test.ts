@@ -68,6 +68,12 @@ const rows: [what: string, job: Job, want: string[], edition?: EditionKey][] = [
 		on({ kind: 'small-appliance' }, [{ serves: 'microwave', receptacles: 1 }, {}], {}, { heightIn: null }),
 		['advice 422.16(B)(4)']
 	],
+	[
+		'one at 60 in is over a range',
+		on({}, [{ serves: 'microwave', receptacles: 1 }, {}], {}, { heightIn: 60 }),
+		['violation 422.16(B)(4)']
+	],
+	['one at 59 in is not', on({}, [{ serves: 'microwave', receptacles: 1 }, {}], {}, { heightIn: 59 }), []],
 	['one wired in is on no cord', on({}, [{ serves: 'microwave', receptacles: 0 }, {}], {}, { heightIn: 72 }), []],
 	['a counter microwave may share', on({}, [{ serves: 'microwave' }, {}], {}, { heightIn: 44 }), []],
 	[

@@ -210,6 +210,10 @@ test('in a table of any columns too; a price list likewise', () => {
 		]
 	);
 	assert.deepEqual(readPricesCsv('\nItem;price\n\nwire;2\n\nplate;1\n'), { prices: { wire: 2, plate: 1 }, faults: [] });
+	for (const heading of ['item,cost', 'name,price'])
+		assert.match(readPricesCsv(`${heading}\nwire,2`).faults[0] ?? '', /are needed/);
+	const many = (n: number) => readPricesCsv(`item,price\n${Array.from({ length: n }, (_, i) => `i${i},1`).join('\n')}`).faults;
+	assert.deepEqual([many(5000), many(5001)], [[], ['at most 5000 lines, got 5001']]);
 	assert.deepEqual(readPricesCsv('item,price\nwire,2\n\nbox,dear\nplate,1'), {
 		prices: { wire: 2, plate: 1 },
 		faults: ['line 4: price must be 0 to 100000, got "dear"']

@@ -223,6 +223,8 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 		['its button alone', [button], 'prove'],
 		['volts struck out', [at('11:05', { struck: true }), button], 'prove'],
 		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button], 'prove'],
+		['volts to ground alone', [at('11:05', { kind: 'hg' }), button], 'prove'],
+		['between two hots', [at('11:05', { kind: 'hh', value: 240 }), button], 'none'],
 		['volts that float', [at('11:05', { value: 84.9 }), button], 'prove'],
 		['more than floats', [at('11:05', { value: 85 }), button], 'none'],
 		['both', [at('11:05', {}), button], 'none']

@@ -74,6 +74,28 @@ for (const [what, readings, today, state, due] of STATES) {
 		assert.deepEqual([g?.state, g?.nextDue, g?.replaceBy], [state, due, '2034-02-28']);
 	});
 }
+test('what wants doing first stands first', () => {
+	const ids = ['a', 'b', 'c', 'd', 'e', 'f'];
+	const j = {
+		...house,
+		boxes: ids.map((id) => box(id, {}, { protection: 'gfci' })),
+		legs: ids.map((id) => leg('p', id, 10))
+	};
+	const of = (boxId: string, at: string, more: Partial<Reading>) =>
+		test1({ id: boxId, boxId, at: `${at}T09:00:00.000Z`, ...more });
+	const own = (word: string) => ({ kind: 'gfci-own' as const, word });
+	const rows = [
+		of('a', '2026-10-09', own('trips')),
+		of('b', '2026-09-12', own('trips')),
+		of('d', '2026-10-09', { kind: 'gfci-tester', word: 'no-trip' }),
+		of('e', '2026-09-01', own('trips')),
+		of('f', '2026-10-09', own('no-trip'))
+	];
+	assert.deepEqual(
+		register(rows, '2026-10-10', j).map((g) => `${g.boxId} ${g.state}`),
+		['f failed', 'e overdue', 'd not-passed', 'c never-tested', 'b due-soon', 'a good']
+	);
+});
 test('past its age it is overdue however well it tests; the calendar has its test and its replacement', () => {
 	const all = register([test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-02');
 	assert.equal(all[0]?.state, 'overdue');
@@ -263,6 +285,12 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 	['a load that is too small to tell', { loadA: 7.9, panelIdle: 120, panelLoaded: 119.7 }, /too little to tell/, 'unknown'],
 	['a load that tells', { loadA: 8, panelIdle: 120, panelLoaded: 119.7 }, /Nothing wrong/, 'good'],
 	['a small load that shows it all the same', { loadA: 4, panelIdle: 120, panelLoaded: 116 }, /in the service, the main/, 'bad'],
+	[
+		'the other leg, by a volt',
+		{ loadA: 12, panelIdle: 120, panelLoaded: 119.5, otherIdle: 120, otherLoaded: 121 },
+		/Nothing wrong/,
+		'good'
+	],
 	['a panel that rises', { loadA: 12, panelIdle: 118, panelLoaded: 119.1 }, /rises by 1.1 V/, 'look'],
 	['one that strays', { loadA: 12, panelIdle: 118, panelLoaded: 119 }, /Nothing wrong/, 'good'],
 	[

@@ -28,6 +28,8 @@ export interface GfciEntry {
 	/** `not-passed`: tested, and no test of it was passed or failed. */
 	state: 'failed' | 'overdue' | 'due-soon' | 'good' | 'never-tested' | 'not-passed';
 }
+/** What wants doing first. */
+const ORDER: readonly GfciEntry['state'][] = ['failed', 'overdue', 'not-passed', 'never-tested', 'due-soon', 'good'];
 export const DEFAULT_TEST_DAYS = 30;
 /** Days before it is due that a test is told of. */
 const SOON_DAYS = 7;
@@ -98,11 +100,10 @@ export function gfciRegister(
 			protects: runOf(job, c).nodes.map((n) => boxes.get(n.boxId)?.name ?? n.boxId),
 			installed: c.installed ?? null
 		});
-	const order = { failed: 0, overdue: 1, 'not-passed': 2, 'never-tested': 3, 'due-soon': 4, good: 5 } as const;
 	return [
 		...job.boxes.flatMap((b) => b.devices.filter((d) => watches(d.protection)).map((d) => ofDevice(b, d))),
 		...job.circuits.filter((c) => watches(c.breaker)).map(ofBreaker)
-	].sort((a, b) => order[a.state] - order[b.state] || (a.nextDue ?? '').localeCompare(b.nextDue ?? ''));
+	].sort((a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state) || (a.nextDue ?? '').localeCompare(b.nextDue ?? ''));
 }
 function stateOf(
 	{ level, passed, nextDue, replaceBy }: { level: Level | null; passed: boolean; nextDue: string; replaceBy: string | null },
