@@ -6,7 +6,7 @@ import { indexOf } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import { gfciRegister, type GfciEntry } from './prove/gfci-register';
-import { wasRead } from './prove/judgment';
+import { UNREAD_WORDS } from './prove/unread';
 import { counted } from './units/quantity';
 
 /** The one thing to do next: short, with what it is about. */
@@ -148,12 +148,14 @@ const readable = (b: Box): boolean => b.state !== 'planned' && b.devices.some((d
 const untested =
 	(state: 'built' | 'any'): Ask =>
 	({ job, assessment: { proofs } }) => {
-		const left = job.boxes.filter((b) => readable(b) && !wasRead(proofs.get(b.id)));
+		const left = job.boxes.filter((b) => readable(b) && proofs.get(b.id)?.unread !== null);
 		const own = state === 'any' ? left : left.filter((b) => b.state === 'built' || b.devices.some((d) => d.state === 'built'));
 		const first = own[0];
 		if (!first) return null;
-		const more = own.length > 1 ? ` (${own.length} boxes not read)` : '';
-		return { code: 'test', stage: 'prove', subject: box(first.id), text: `${first.name}: take its readings${more}` };
+		const more = own.length > 1 ? ` (${own.length} boxes to read)` : '';
+		const unread = proofs.get(first.id)?.unread;
+		const text = unread ? `${UNREAD_WORDS[unread]} yet` : 'take its readings';
+		return { code: 'test', stage: 'prove', subject: box(first.id), text: `${first.name}: ${text}${more}` };
 	};
 const off: Ask = ({ job, assessment: { proofs } }) => {
 	const bad = [...proofs.values()].find((p) => p.level === 'bad' && indexOf(job).boxes.has(p.boxId));

@@ -230,6 +230,23 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 		['both', [at('11:05', {}), button], 'none']
 	];
 	for (const [why, readings, next] of proofs) assert.equal(now(put, [off, dead, on], readings)[0], next, why);
+	// A box that has a ground, and a face that promises it: reversed, or open, it has all of its volts hot to neutral.
+	const grounded = produce(put, (d) => {
+		Object.assign(d.boxes[0] ?? {}, { ground: 'present' });
+		Object.assign(d.boxes[0]?.devices[0] ?? {}, { slots: 'grounding' });
+	});
+	const needs = (j: typeof put, readings: ReturnType<typeof reading>[]) =>
+		threadOf(j, { readings, events: [off, dead, on] }, j.boxes[0] as Box).find((s) => s.key === 'prove')?.needs;
+	const ground = at('11:07', { kind: 'hg', value: 119 });
+	assert.equal(needs(grounded, [at('11:05', {}), button]), 'its ground, read after the work');
+	assert.equal(needs(grounded, [at('11:05', {}), button, at('09:00', { kind: 'hg' })]), 'its ground, read after the work');
+	assert.equal(needs(grounded, [at('11:05', {}), button, { ...ground, switchAt: 'off' }]), 'its ground, read after the work');
+	assert.equal(needs(grounded, [at('11:05', {}), button, ground]), null);
+	const halves = produce(grounded, (d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { switched: 'half', receptacles: 2 }));
+	assert.equal(needs(halves, [at('11:05', {}), button, ground]), 'its lower half, read after the work');
+	const below = at('11:08', { half: 'lower' });
+	assert.equal(needs(halves, [below, button, { ...ground, half: 'lower' }]), 'its upper half, read after the work');
+	assert.equal(needs(halves, [at('11:05', {}), below, button, { ...ground, half: 'lower' }]), null);
 	// One that reads bad is never done.
 	const bad = threadOf(put, { readings: [at('11:05', {}), button], events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
 	assert.deepEqual(

@@ -251,6 +251,7 @@ test('a wire of its own run beside two-wire cable, and proven: lamps that say ri
 	assert.deepEqual([read(oldBox({}), [at('hg', 101)]).level, read(oldBox({}), [at('hg', 100)]).level], ['look', 'unknown']);
 });
 
+const RIGHT = { lamps: 'on on off' };
 const HOLDS: [kind: ReadingKind, value: number | null, more?: Partial<Reading>][] = [
 	['ng', 0],
 	['hg', 120],
@@ -265,7 +266,7 @@ for (const [kind, value, more] of HOLDS)
 	test(`an outlet is not good by ${kind} alone: its supply was not read`, () => {
 		const found = read(oldBox({}, 'present'), [at(kind, value, more)]);
 		assert.deepEqual([found.latest[kind]?.verdict.level, found.level], ['good', 'unknown']);
-		assert.equal(read(oldBox({}, 'present'), [at(kind, value, more), at('hn', 120)]).level, 'good');
+		assert.equal(read(oldBox({}, 'present'), [at(kind, value, more), at('hn', 120), at('lamps', null, RIGHT)]).level, 'good');
 	});
 
 // By hand: (20 / 6)^1.43 s are 5593.9 ms, (20 / 30)^1.43 s are 560; 25 ms from 264 mA on.
@@ -319,7 +320,7 @@ for (const [hot, neutral, level, says] of LIKE)
 	});
 test('a drop of nothing is no good of a run that nobody has drawn', () => {
 	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
-	const level = (value: number) => read(j, [at('drop', value, { loadA: 12 })]).level;
+	const level = (value: number) => read(j, [at('drop', value, { loadA: 12 }), at('lamps', null, RIGHT)]).level;
 	assert.deepEqual([level(0), level(0.1)], ['look', 'good']);
 });
 test('ohms as feet of 14 and 12 AWG: with and without the service', () => {

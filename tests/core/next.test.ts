@@ -80,10 +80,13 @@ test('what is planned is measured, run and installed; then its readings; then th
 	assert.equal(said('trim', roughed), 'A: install the GFCI receptacle');
 	const built = standing('built');
 	assert.equal(said('trim', built), undefined);
-	assert.equal(said('prove', built), 'A: take its readings (2 boxes not read)');
-	const one = [reading({ boxId: 'a', kind: 'hn', value: 120 })];
+	assert.equal(said('prove', built), 'A: take its readings (2 boxes to read)');
+	const volts = [reading({ boxId: 'a', kind: 'hn', value: 120 })];
+	assert.equal(said('prove', built, { readings: volts }), 'A: ground not read yet (2 boxes to read)');
+	const lamps = (boxId: string) => reading({ id: `l${boxId}`, boxId, kind: 'lamps', value: null, lamps: 'on on off' });
+	const one = [...volts, lamps('a')];
 	assert.equal(said('prove', built, { readings: one }), 'B: take its readings');
-	const both = [...one, reading({ id: 'r2', boxId: 'b', kind: 'hn', value: 120 })];
+	const both = [...one, lamps('b')];
 	assert.equal(said('prove', built, { readings: both }), undefined);
 	assert.equal(said('handover', built), 'Print the panel directory');
 });
@@ -112,7 +115,7 @@ test('a GFCI that was never tested waits, one whose test is due is told', () => 
 		legs: [leg('p', 'a', 40, { state: 'built' })]
 	});
 	const readings = (day: string) => [
-		reading({ boxId: 'a', kind: 'hn', value: 120, at: `${day}T12:00:00.000Z` }),
+		reading({ boxId: 'a', kind: 'lamps', value: null, lamps: 'on on off', at: `${day}T12:00:00.000Z` }),
 		reading({ id: 'r2', boxId: 'a', kind: 'gfci-own', value: null, word: 'trips', at: `${day}T12:00:00.000Z` })
 	];
 	// Thirty days by the maker: tested on Oct 27 it is due today, on Oct 28 tomorrow.

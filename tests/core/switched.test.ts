@@ -47,14 +47,15 @@ for (const [what, device, more, level, says] of rows)
 test('what was read with the switch off does not stand in for the outlet with it on', () => {
 	const on = reading({ id: 'on', boxId: 'a', kind: 'hn', value: 120, at: '2026-10-12T09:00:00.000Z' });
 	const later = off({ id: 'off', value: 0, at: '2026-10-12T09:05:00.000Z' });
-	const { proofs, stages } = assess(house({ switched: 'whole' }), [on, later]);
+	const ground = reading({ id: 'hg', boxId: 'a', kind: 'hg', value: 120, at: '2026-10-12T09:00:00.000Z' });
+	const { proofs, stages } = assess(house({ switched: 'whole' }), [on, ground, later]);
 	assert.deepEqual([proofs.get('a')?.latest.hn?.reading.id, proofs.get('a')?.level], ['on', 'good']);
 	assert.deepEqual(stages.prove.findings, []);
 	const there = house({ switched: 'whole', state: 'built' });
 	const j = { ...there, boxes: there.boxes.map((b) => ({ ...b, state: 'built' as const })) };
 	const asked = (readings: Reading[]) =>
 		nextAt('prove', { job: j, readings, events: [], assessment: assess(j, readings), today: '2026-10-13' })?.code === 'test';
-	assert.deepEqual([asked([later]), asked([on, later])], [true, false]);
+	assert.deepEqual([asked([later]), asked([on, ground, later])], [true, false]);
 	const live = assess(house({ switched: 'whole' }), [on, { ...later, value: 118 }]).stages.prove.findings;
 	assert.match(live[0]?.message ?? '', /^A, switch off: stays live/);
 	// One that is put right, or struck out, says nothing.

@@ -9,12 +9,13 @@ import type { ReadingKind } from '../model/kinds';
 import { counting, latestReadings, readWithSwitchOff } from '../model/latest-readings';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
 import { show } from '../units/quantity';
+import { groundOf } from '../run/ground-at';
 import { standingOf } from '../protection/standing';
 import { AT_BREAKER, limitRule, limitsOf } from './limits';
 import { soundOf } from '../network/sound';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
-import { wasRead } from './judgment';
+import { unreadOf, type Unread } from './unread';
 import { besideNeighbor, comesBack } from './judge-breaker';
 import { verdictOf, worst, type Beside, type Judgment, type Level, type Verdict } from './verdicts';
 
@@ -26,13 +27,17 @@ export type Latest = Partial<Record<ReadingKind, Judged>>;
 /** What was read at a box, a panel, or of a breaker in it: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
 	boxId: string;
+	/** Never good while something is unread. */
 	level: Level;
+	/** What nobody has read of it yet; null: nothing, or it is no outlet. */
+	unread: Unread | null;
 	latest: Latest;
 	/** Of the lower half of a receptacle that has two. */
 	lower: Latest;
 	/** With its wall switch off, both halves. */
 	off: Judged[];
 }
+const kindsIn = (latest: Latest): ReadonlySet<ReadingKind> => new Set(Object.keys(latest) as ReadingKind[]);
 /** Every judged reading of a place, both halves. */
 export const allOf = ({ latest, lower, off }: BoxProof): Judged[] => [...Object.values(latest), ...Object.values(lower), ...off];
 
@@ -92,6 +97,7 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		const proof: BoxProof = {
 			boxId,
 			level: 'unknown',
+			unread: null,
 			latest: judged(upper.get(boxId)),
 			lower: judged(lower.get(boxId)),
 			off: off.map((reading) => ({
@@ -117,8 +123,11 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 		}
 		if (panels.has(boxId)) legsApart(edition, job, proof.latest);
 		const level = worst(allOf(proof).map((l) => l.verdict.level));
-		// Off with its switch as it ought to be, or a plug that holds: that says nothing of the outlet's supply.
-		proof.level = level === 'good' && index.boxes.has(boxId) && !wasRead(proof) ? 'unknown' : level;
+		const box = index.boxes.get(boxId);
+		proof.unread = box
+			? unreadOf(box, groundOf(job, box, readings), { upper: kindsIn(proof.latest), lower: kindsIn(proof.lower) })
+			: null;
+		proof.level = level === 'good' && proof.unread ? 'unknown' : level;
 		found.set(boxId, proof);
 		known.set(boxId, { rows, proof });
 	}

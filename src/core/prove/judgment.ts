@@ -1,7 +1,7 @@
 import type { Edition } from '../code/shape/edition';
 import type { Ground } from '../run/ground-at';
 import type { Reading } from '../model/known';
-import type { LimitKey, ReadingKind } from '../model/kinds';
+import type { LimitKey } from '../model/kinds';
 import type { Rule } from '../model/result';
 import type { Band } from './limits';
 import type { Predicted } from './predict';
@@ -10,12 +10,6 @@ export type Level = 'good' | 'look' | 'bad' | 'unknown';
 /** The gravest of several levels. */
 export const worst = (levels: readonly Level[]): Level =>
 	(['bad', 'look', 'good'] as const).find((l) => levels.includes(l)) ?? 'unknown';
-
-/** What shows that an outlet has its supply. Without one of these nothing else makes it good: a dead one has 0 V to ground too. */
-const OF_SUPPLY: readonly ReadingKind[] = ['hn', 'hh', 'lamps', 'drop'];
-/** Was the supply of an outlet read in use, and not only with its wall switch off. */
-export const wasRead = (proof: { latest: object; lower: object } | undefined): boolean =>
-	!!proof && OF_SUPPLY.some((kind) => kind in proof.latest || kind in proof.lower);
 
 /** One judgment of a reading: on the design (the limits), or on the joints (against this very run). */
 export interface Judgment {

@@ -5,7 +5,7 @@ import type { Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
-import { wasRead } from '../../prove/judgment';
+import { UNREAD_WORDS } from '../../prove/unread';
 import { runOf } from '../../run/runs';
 import { counted, show } from '../../units/quantity';
 import type { Block } from '../blocks';
@@ -52,7 +52,11 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 	});
 	const rest = list.filter((r) => !done.has(r.id));
 	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
-	const unread = outlets.filter((b) => !wasRead(c.proofs.get(b.id)));
+	const unread = outlets.flatMap((box) => {
+		const proof = c.proofs.get(box.id);
+		if (proof && !proof.unread) return [];
+		return proof?.unread && proof.unread !== 'supply' ? `${box.name} (${UNREAD_WORDS[proof.unread]})` : box.name;
+	});
 	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
 	const bad = [...c.proofs.values()].filter((p) => p.level === 'bad');
 	return {
@@ -89,7 +93,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 				: []),
 			{ kind: 'heading', text: 'Not tested' },
 			unread.length
-				? { kind: 'paragraph', text: unread.map((b) => b.name).join(', ') }
+				? { kind: 'paragraph', text: unread.join(', ') }
 				: { kind: 'paragraph', text: outlets.length ? 'Every outlet that is there was read.' : 'No outlet is there yet.' },
 			...torques(c),
 			{ kind: 'signature', role: 'Electrician' },

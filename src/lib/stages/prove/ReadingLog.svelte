@@ -1,9 +1,11 @@
 <script lang="ts">
 	import DataTable from '$lib/ui/table/DataTable.svelte';
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import type { BoxProof } from '$core/prove/assess-prove';
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/use-job';
+	import { UNREAD_WORDS } from '$core/prove/unread';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	const store = useJob();
@@ -16,6 +18,7 @@
 	);
 	type Row = (typeof rows)[number];
 	const roomOf = (r: Row) => (r.box.roomId ? store.index.rooms.get(r.box.roomId)?.name : undefined) ?? 'not known';
+	const saysUnread = (p: BoxProof): string => (p.level === 'unknown' && p.unread ? UNREAD_WORDS[p.unread] : '');
 	const columns: Column<Row>[] = [
 		{ key: 'box', title: 'Box', value: (r) => r.box.name },
 		{ key: 'room', title: 'Room', wide: true, value: roomOf },
@@ -24,7 +27,7 @@
 		{ key: 'hn', title: 'H-N', num: true, wide: true, value: (r) => r.proof?.latest.hn?.reading.value ?? null },
 		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.proof?.latest.drop?.reading.value ?? null },
 		{ key: 'predicted', title: 'predicted', num: true, value: (r) => r.proof?.latest.drop?.verdict.predicted ?? null },
-		{ key: 'verdict', title: 'Verdict', value: (r) => (r.proof ? r.proof.level : 'not read') }
+		{ key: 'verdict', title: 'Verdict', value: (r) => (r.proof ? saysUnread(r.proof) || r.proof.level : 'not read') }
 	];
 </script>
 
@@ -68,7 +71,10 @@
 			<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
 			<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
 			<td
-				>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
+				>{#if proof && saysUnread(proof)}<span class="soft">{saysUnread(proof)}</span>{:else if proof}<Mark
+						kind={proof.level}
+						word
+					/>{:else}<span class="soft">not read</span>{/if}</td
 			>
 		</tr>
 	{/snippet}

@@ -29,7 +29,8 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { figuresFor, hasHalves, isSwitched, placesOf, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
+	import { hasHalves, UNREAD_ASKS } from '$core/prove/unread';
+	import { figuresFor, isSwitched, placesOf, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
 		/** A box, a panel at its bars, or a circuit at its breaker. */
@@ -246,6 +247,7 @@
 	{#if !expected.prediction.known}<p class="soft unpredicted">
 			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
+	{#if proof?.unread}<p class="judged unknown"><Mark kind="unknown" word /> {UNREAD_ASKS[proof.unread]}</p>{/if}
 	{#each judgments as j, i (i)}
 		<p class={`judged ${j.level}`}>
 			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Connections:' : 'Design:'}</b>

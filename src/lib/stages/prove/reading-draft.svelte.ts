@@ -20,7 +20,6 @@ const isGuard = (box: Box): boolean => box.devices.some((d) => d.protection === 
 const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240);
 /** A wall switch takes the power of some of it. */
 export const isSwitched = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
-export const hasHalves = (box: Box): boolean => box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke));
 /** Metal there that can be touched. */
 const hasShell = (box: Box): boolean =>
 	box.material === 'metal' || box.devices.some((d) => d.kind === 'hard-wired' || d.serves !== null);
