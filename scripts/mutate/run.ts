@@ -3,7 +3,8 @@ import { parseArgs } from 'node:util';
 import { filesUnder, textOf } from './files';
 import { planOf } from './plan';
 import { sitesOf, type Site } from './sites';
-import { share, shuffled } from './share';
+import { drawn, nameOf, share } from './share';
+import { ALIKE } from './alike';
 import { TypeCheck } from './types';
 import type { Reach, Verdict } from './worker';
 import { shareOut, type Worker } from './workers';
@@ -42,12 +43,14 @@ const reach: Reach[] = [];
 await shareOut(WORKERS, tests, reached);
 
 const all = sources.filter((f) => !folders || folders.includes(folderOf(f))).flatMap((f) => sitesOf(f, text.get(f) ?? ''));
-const sample = shuffled(all, Number(ask.seed)).slice(Number(ask.skip), Number(ask.count));
+const sample = drawn(all, Number(ask.seed)).slice(Number(ask.skip), Number(ask.count));
 console.log(`${all.length} places to change, ${sample.length} of them tried, seed ${ask.seed}`);
 interface Tried {
 	site: Site;
 	killed: string | null;
 	tests: number;
+	/** Why it changes nothing that can be seen, where that was read. */
+	alike: string | undefined;
 }
 const tried: Tried[] = [];
 /** How many mutants the tests of a file have seen: those are asked first. */
@@ -71,16 +74,20 @@ async function attempt(worker: Worker, site: Site): Promise<void> {
 	if (file) seenBy.set(file, (seenBy.get(file) ?? 0) + 1);
 	const killed = by ?? (types.refuses(site.file, changed) ? 'types' : null);
 	types.refuses(site.file, was);
-	tried.push({ site, killed, tests: plan.length });
+	const alike = ALIKE[nameOf(site)];
+	tried.push({ site, killed, tests: plan.length, alike });
 	const { file: at, line, was: token, becomes } = site;
 	if (process.env.MUTATE_TIMES) console.log(`  ${(performance.now() - began).toFixed(0)} ms, planned ${ms.toFixed(0)}`);
-	console.log(
-		`${killed === null ? 'SURVIVED' : 'killed'} ${at}:${line} ${token} -> ${becomes}${killed === null ? '' : ` by ${killed}`}`
-	);
+	const how = killed !== null ? 'killed' : alike === undefined ? 'SURVIVED' : 'alike';
+	const why = killed !== null ? ` by ${killed}${alike === undefined ? '' : ', which is said to be alike'}` : '';
+	console.log(`${how} ${at}:${line} ${token} -> ${becomes}${why}`);
 }
 
+const percentOf = (of: readonly Tried[]): string =>
+	share(of.filter((t) => t.killed !== null).length, of.length).percent.toFixed(0);
 function report(): void {
-	const line = (name: string, of: readonly Tried[]) => {
+	const line = (name: string, all: readonly Tried[]) => {
+		const of = all.filter((t) => t.killed !== null || t.alike === undefined);
 		const { percent, low, high } = share(of.filter((t) => t.killed !== null).length, of.length);
 		console.log(
 			`${name.padEnd(12)} ${String(of.length).padStart(4)} tried  ${percent.toFixed(0).padStart(3)} % killed  (${low.toFixed(0)} to ${high.toFixed(0)} %)`
@@ -93,9 +100,15 @@ function report(): void {
 			tried.filter((t) => folderOf(t.site.file) === folder)
 		);
 	line('all', tried);
+	const alike = tried.filter((t) => t.killed === null && t.alike !== undefined).length;
+	console.log(
+		`${alike} more change nothing that can be seen (alike.ts): with them ${percentOf(tried)} % of ${tried.length} are killed.`
+	);
 	console.log(`${tried.filter((t) => t.killed === 'types').length} of them by the type check alone.`);
 	console.log(`Aim: ${AIM_PERCENT} % of all, ${AIM_FOLDER_PERCENT} % of each folder.`);
 	console.log('\nSurvivors:');
-	for (const { site, tests: n } of tried.filter((t) => t.killed === null))
-		console.log(`${site.file}:${site.line} ${site.was} -> ${site.becomes}${n ? '' : '  (no test comes through it)'}`);
+	for (const { site, tests: n } of tried.filter((t) => t.killed === null && t.alike === undefined))
+		console.log(
+			`${site.file}:${site.line} ${site.was} -> ${site.becomes}${n ? '' : '  (no test comes through it)'}\n  ${nameOf(site)}`
+		);
 }

@@ -1,3 +1,6 @@
+import { createHash } from 'node:crypto';
+import type { Site } from './sites';
+
 /** Share of n with its 95 % margin. @source Wilson's interval */
 export function share(hits: number, n: number): { percent: number; low: number; high: number } {
 	if (!n) return { percent: NaN, low: 0, high: 100 };
@@ -8,19 +11,24 @@ export function share(hits: number, n: number): { percent: number; low: number; 
 	return { percent: 100 * p, low: Math.max(0, 100 * (mid - half)), high: Math.min(100, 100 * (mid + half)) };
 }
 
-/** A seeded shuffle: the same seed draws the same mutants of the same code. */
-export function shuffled<T>(items: readonly T[], seed: number): T[] {
-	let state = seed >>> 0 || 1;
-	const random = () => {
-		state = (state + 0x6d2b79f5) >>> 0;
-		let t = Math.imul(state ^ (state >>> 15), 1 | state);
-		t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-		return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+/** What a change is known by, however its file grows around it: its line as it reads, and which token of it. */
+export const nameOf = ({ file, reads, was, nth }: Site): string => `${file}: ${reads} [${was}${nth ? ` ${nth + 1}` : ''}]`;
+
+/**
+ * The places in an order that a seed gives. Each has its own lot, by what it is: what is changed elsewhere leaves it in the
+ * sample, or out of it.
+ */
+export function drawn(sites: readonly Site[], seed: number): Site[] {
+	const lots = new Map<string, number>();
+	const lot = (site: Site): string => {
+		const name = nameOf(site);
+		// The same line twice in a file: each of them.
+		const again = lots.get(name) ?? 0;
+		lots.set(name, again + 1);
+		return createHash('sha1').update(`${seed} ${name} ${again}`).digest('hex');
 	};
-	const out = [...items];
-	for (let i = out.length - 1; i > 0; i--) {
-		const j = Math.floor(random() * (i + 1));
-		[out[i], out[j]] = [out[j] as T, out[i] as T];
-	}
-	return out;
+	return sites
+		.map((site) => ({ site, lot: lot(site) }))
+		.sort((a, b) => (a.lot < b.lot ? -1 : 1))
+		.map(({ site }) => site);
 }

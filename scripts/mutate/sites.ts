@@ -7,6 +7,9 @@ export interface Site {
 	from: number;
 	to: number;
 	line: number;
+	/** The line as it reads, and which of the same token in it. */
+	reads: string;
+	nth: number;
 	was: string;
 	becomes: string;
 	/** The innermost function it stands in, by its place in the file; null: it is read when the module is. */
@@ -48,13 +51,17 @@ function becomes(n: ts.Node): string | undefined {
 export function sitesOf(file: string, text: string): Site[] {
 	const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
 	const found: Site[] = [];
+	const lines = text.split('\n');
 	const walk = (n: ts.Node, within: number | null): void => {
 		if (ts.isTypeNode(n) || ts.isImportDeclaration(n) || ts.isInterfaceDeclaration(n) || ts.isTypeAliasDeclaration(n)) return;
 		const next = becomes(n);
 		if (next !== undefined) {
 			const from = n.getStart();
 			const line = source.getLineAndCharacterOfPosition(from).line + 1;
-			found.push({ file, from, to: n.end, line, was: n.getText(), becomes: next, within });
+			const reads = (lines[line - 1] ?? '').trim();
+			const was = n.getText();
+			const nth = found.filter((s) => s.line === line && s.was === was).length;
+			found.push({ file, from, to: n.end, line, reads, nth, was, becomes: next, within });
 		}
 		const inside = isFunction(n) ? n.body.pos : within;
 		n.forEachChild((child) => walk(child, isFunction(n) && child === n.body ? inside : within));

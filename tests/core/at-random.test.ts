@@ -2,13 +2,14 @@ import assert from 'node:assert/strict';
 import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import test from 'node:test';
+import { assess } from '../../src/core/assess';
 import { jsonSchemaOf } from '../../src/core/formats/json-schema';
 import { jobFileSchema } from '../../src/core/model/file/schema';
 import { answersOf, REQUEST_SCHEMAS, ROUTE_NAMES } from './at-random/answers';
 import { eachOf, TURNS } from './at-random/each';
 import { EDIT_NAMES, editsOf, mergesOf } from './at-random/edits';
 import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
-import { houseAtRandom } from './at-random/houses';
+import { grownHouse, houseAtRandom } from './at-random/houses';
 import { drawnPieces, faultPieces, workPieces } from './at-random/pieces';
 import { placesOf } from './at-random/places';
 import { saidOf, type Said } from './at-random/said';
@@ -22,6 +23,8 @@ import { tracesOf } from './at-random/traces';
  */
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8];
 const CHANGES = 320;
+/** Of the smaller demo house. */
+const GROWN = 24;
 const AT = new URL('../samples/at-random.txt', import.meta.url);
 const SAID = new URL('../../.at-random/', import.meta.url);
 const { AT_RANDOM } = process.env;
@@ -110,3 +113,12 @@ held('faults put in', faultPieces);
 held('what a file may hold', () => schemasSaid());
 for (const turn of TURNS) held(`house of each kind ${turn}`, () => eachOf(turn));
 for (const seed of SEEDS) held(`house ${seed}`, () => saidOf(houseAtRandom(seed, CHANGES)));
+held('houses that grew', function* () {
+	for (let n = 0; n < GROWN; n++) {
+		const { job, readings } = grownHouse(2 * n + 1, { turns: 140, changes: 60 });
+		const { stages, proofs, quantities, todo } = assess(job, readings);
+		for (const [stage, result] of Object.entries(stages)) yield [stage, result];
+		yield ['proofs', [...proofs.values()]];
+		yield ['quantities', [quantities, todo]];
+	}
+});
