@@ -463,7 +463,64 @@ test('210.52(A): floor receptacles within 18 in, heaters with receptacles, divid
 		'met'
 	);
 	assert.equal(wall(den([box('d', [0, 60], 16)], [fixture('divider', [40, 50, 48, 6])])), 'met missing');
+	// A heater's receptacle of which nobody said where it is serves nothing.
+	assert.equal(
+		wall(den([box('d', null, 8, { partOf: 'baseboard-heater' })], [fixture('baseboard-heater', [0, 0, 120, 4])])),
+		'missing'
+	);
 });
+const DIVIDED: [
+	what: string,
+	size: [number, number],
+	boxes: [x: number, y: number, heightIn: number][],
+	says: string,
+	more?: Partial<Fixture>
+][] = [
+	['in the middle of 12 ft: 6 ft either way', [144, 6], [[122, 53, 16]], 'met'],
+	['an inch off the middle', [144, 6], [[123, 53, 16]], 'missing 1 of 1'],
+	[
+		'two at one end of 14 ft',
+		[168, 6],
+		[
+			[60, 53, 16],
+			[64, 53, 16]
+		],
+		'missing 1 of 82'
+	],
+	[
+		'one 6 ft from either end of 14 ft',
+		[168, 6],
+		[
+			[122, 53, 16],
+			[146, 53, 16]
+		],
+		'met'
+	],
+	['too high for a wall', [144, 6], [[122, 53, 66.0625]], 'missing 1 of 144'],
+	['3 in beside it', [144, 6], [[122, 59, 16]], 'met'],
+	['farther beside it', [144, 6], [[122, 59.125, 16]], 'missing 1 of 144'],
+	['none, 24 ft and an inch: three', [289, 6], [], 'missing 3 of 289'],
+	['across the room', [6, 144], [[53, 122, 16]], 'met'],
+	['across the room, at its end', [6, 144], [[53, 190, 16]], 'missing 1 of 68'],
+	['turned by a quarter', [144, 6], [[122, 120, 16]], 'missing 1 of 67', { turnDeg: 90 }],
+	['less than 2 ft long', [23.9, 6], [], '']
+];
+for (const [what, size, boxes, says, more] of DIVIDED)
+	test(`210.52(A)(2)(3): a divider, its receptacle ${what}`, () => {
+		const divider = fixture('divider', [50, 50, ...size], more);
+		const made = boxes.map(([x, y, up]) => box('d', [x, y], up, {}, { note: 'p' }));
+		const all = linesOf(house([room('d', 'den', area(400, 300), { fixtures: [divider] })], made), '210.52(A)');
+		const line = all.find((r) => r.subject.kind === 'fixture');
+		const placed = line?.fix?.kind === 'place-boxes' ? line.fix.boxes : [];
+		const said = line?.state === 'missing' ? `missing ${placed.length} of ${Math.round(line.have ?? 0)}` : (line?.state ?? '');
+		assert.equal(said, says);
+		// What is placed serves all of it.
+		const put = placed.map((p) =>
+			p.place?.kind === 'point' ? box('d', [p.place.x, p.place.y], 16, {}, { note: 'p' }) : box('d', null, 16)
+		);
+		const after = linesOf(house([room('d', 'den', area(400, 300), { fixtures: [divider] })], [...made, ...put]), '210.52(A)');
+		if (says) assert.equal(after.find((r) => r.subject.kind === 'fixture')?.state, 'met');
+	});
 
 test('one box for the front and its porch, one for two basins near each other; all that is placed is then met', () => {
 	const front = house(
@@ -580,6 +637,12 @@ const spaceRows: [why: string, more: Partial<Room>, want: string][] = [
 for (const [why, more, want] of spaceRows)
 	test(`110.26(A): ${why}`, () => assert.equal(states(panelRoom(more), '110.26(A)'), want));
 
+test('210.63(B): a service receptacle is placed on a free wall near the panel, but not behind it', () => {
+	const [line] = linesOf({ ...panelRoom({}), dwelling: 'multifamily' }, '210.63(B)');
+	const [put] = line?.fix?.kind === 'place-boxes' ? line.fix.boxes : [];
+	// The panel is at 100 in of wall 0; places are an inch apart, and 24 in is too near.
+	assert.deepEqual(put?.place, { kind: 'wall', wall: 0, at: 75 });
+});
 test("210.52: a receptacle of a heater that hangs on the heater's own circuit is told of", () => {
 	const heater = box('d', [0, 20], 8, { partOf: 'baseboard-heater' });
 	const den = (kind: 'general' | 'fixed-heat') => ({

@@ -12,6 +12,7 @@ import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
 import { grownHouse, houseAtRandom } from './at-random/houses';
 import { drawnPieces, faultPieces, workPieces } from './at-random/pieces';
 import { placesOf } from './at-random/places';
+import { proposalsOf } from './at-random/proposals';
 import { saidOf, type Said } from './at-random/said';
 import { tracesOf } from './at-random/traces';
 
@@ -30,7 +31,7 @@ const SAID = new URL('../../.at-random/', import.meta.url);
 const { AT_RANDOM } = process.env;
 
 const round = (v: unknown): unknown =>
-	typeof v === 'number' ? Number(v.toPrecision(5)) : v instanceof Map || v instanceof Set ? [...v] : v;
+	typeof v === 'number' && !Number.isInteger(v) ? Number(v.toPrecision(5)) : v instanceof Map || v instanceof Set ? [...v] : v;
 function text(v: unknown): string {
 	if (typeof v === 'string') return v;
 	try {
@@ -105,6 +106,7 @@ held('edits', function* () {
 held('merges', () => mergesOf(Array.from({ length: 24 }, (_, i) => i + 1)));
 held('readings', () => proofsOf(Array.from({ length: 16 }, (_, i) => i + 1)));
 held('traces', () => tracesOf(Array.from({ length: 20 }, (_, i) => i + 1)));
+held('proposals', () => proposalsOf(Array.from({ length: 60 }, (_, i) => i + 1)));
 held('guided checks', () => guidedOf(450));
 held('signs', signsOf);
 held('drawn pieces', drawnPieces);

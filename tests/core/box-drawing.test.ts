@@ -159,6 +159,17 @@ const steps = (m: Made, more: Partial<MakeUpPractice> = {}, predicted: string | 
 		predicted
 	});
 const ids = (m: Made, more: Partial<MakeUpPractice> = {}) => steps(m, more).map((s) => s.id.replace(/^land-.*/, 'land'));
+test('so much is stripped as the device says, in fractions; where it does not, 5/8 in for a screw', () => {
+	const stripped = (stripIn: number | undefined) => {
+		const m = { ...guardAt, box: { ...guardAt.box, devices: guardAt.box.devices.map((d) => ({ ...d, stripIn })) } };
+		return steps(m).find((s) => s.id.startsWith('land-'))?.detail ?? '';
+	};
+	assert.deepEqual(
+		[0.4375, 0.75].map((s) => /strip ([^,;.]*)/i.exec(stripped(s))?.[1]),
+		['7/16"', '3/4"']
+	);
+	assert.doesNotMatch(stripped(undefined), /7\/16|3\/4/);
+});
 test('the work in its order: a GFCI with two cables on LOAD', () => {
 	assert.deepEqual(ids(guardAt), [
 		'off',
@@ -186,7 +197,7 @@ test('the work in its order: a GFCI with two cables on LOAD', () => {
 	assert.equal(steps(guardAt, {}, 'About 119 V').find((s) => s.id === 'read')?.detail, 'About 119 V');
 	assert.match(
 		steps(guardAt).find((s) => s.id.startsWith('land'))?.detail ?? '',
-		/^ground pigtail on ground; white from Main panel on line neutral; .*Strip 5\/8 in; hook clockwise/
+		/^ground pigtail on ground; white from Main panel on line neutral; .*Strip 5\/8"; hook clockwise/
 	);
 	assert.equal(new Set(steps(guardAt).map((s) => s.id)).size, steps(guardAt).length);
 });

@@ -232,6 +232,19 @@ test('a counter turns a corner as one, drawn to the corner or from the front of 
 	assert.equal(counterRuns(kitchen({ counters: [counter(1, 20, 60), counter(2, 30, 100)] })).length, 2, 'apart');
 	assert.equal(counterRuns(kitchen({ counters: [counter(3, 60, 120), counter(0, 0, 50)] })).length, 1, 'round the last corner');
 });
+const CORNERS: [what: string, first: [from: number, to: number], second: [from: number, to: number], runs: number][] = [
+	['the first a sixteenth short of the corner, the second from its front', [60, 120 - 1 / 16], [25, 100], 1],
+	['the first two sixteenths short', [60, 120 - 2 / 16], [25, 100], 2],
+	['the second a sixteenth more than from its front', [60, 120], [25 + 1 / 16, 100], 1],
+	['two sixteenths more', [60, 120], [25 + 2 / 16, 100], 2],
+	['the second a sixteenth short, the first to its front', [60, 95], [1 / 16, 100], 1],
+	['two sixteenths short', [60, 95], [2 / 16, 100], 2],
+	['the first a sixteenth more than from its front', [60, 95 - 1 / 16], [0, 100], 1],
+	['the first two sixteenths more', [60, 95 - 2 / 16], [0, 100], 2]
+];
+for (const [what, first, second, runs] of CORNERS)
+	test(`two counters at a corner, each 25 in deep: ${what}`, () =>
+		assert.equal(counterRuns(kitchen({ counters: [counter(1, ...first), counter(2, ...second)] })).length, runs));
 test('what stands in a counter parts it on the wall at its back, with what is behind as drawn', () => {
 	const at = (f: Fixture) =>
 		counterRuns(kitchen({ counters: [counter(1, 60, 120), counter(2, 0, 100)], fixtures: [f] }))[0]?.breaks;

@@ -256,7 +256,10 @@ test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125% is for i
 		load: load(8600, { kind: 'fixed-heat', volts: 240, continuous: true, counts: 'fastened' })
 	};
 	const j = panelJob([kiln], main, { panels: [main, sub] });
-	const { loadA, designA } = feederLoad(e, j, sub);
+	const { loadA, designA, steps } = feederLoad(e, j, sub);
+	// Steps of volt-amperes that are not nothing, then its amperes.
+	assert.deepEqual([...new Set(steps.map((s) => s.unit))], ['VA', 'A']);
+	assert.ok(steps.every((s) => s.value !== 0) && steps.some((s) => s.value === 8600));
 	assert.ok(near(loadA, 35.833, 0.001) && near(designA, 35.833, 0.001));
 	const sized = sizeFeeder({ edition: e, job: j }, sub, { feeder: feeder() });
 	assert.deepEqual([sized.breakerA, sized.awg, sized.egcAwg], [40, '8', '10']);

@@ -47,6 +47,17 @@ test('no room name lies on a fixture, a symbol or another name, and each is with
 		}
 	}
 });
+test('a room with one row of spots for its name still has it, in the middle', () => {
+	const floor: Point[] = [
+		[0, 0],
+		[200, 0],
+		[200, 10],
+		[0, 10]
+	];
+	const hall = { id: 'r', name: 'Hall', size: null, floor, fixtures: [], doors: [] } as unknown as PlanDrawing['rooms'][number];
+	const [label] = roomLabels({ rooms: [hall], boxes: [] }, 4);
+	assert.deepEqual(label?.at, [100, 5]);
+});
 test('box names: on no symbol, no room name and no other box name; the picked one is always there', () => {
 	for (const scale of SCALES) {
 		for (const plan of plans.filter((p) => p.boxes.length)) {

@@ -10,7 +10,7 @@ import { addRuns } from '../../src/core/edit/circuits';
 import { DEFAULT_GROUPING, type Job } from '../../src/core/model/known';
 import { indexOf } from '../../src/core/model/job-index';
 import { newRoom } from '../../src/core/model/new-job';
-import { otherWays, proposeAlternatives, proposeCircuits } from '../../src/core/propose/propose-circuits';
+import { otherWays, proposeCircuits } from '../../src/core/propose/propose-circuits';
 import { bigHouse } from './big-house';
 import { box, job } from './small-job';
 
@@ -143,9 +143,14 @@ test('a panel whose label lists no dual-function breaker gets none', () => {
 });
 test('alternatives differ in one thing each, tell their cost, and report progress to the end', () => {
 	let last = 0;
-	const all = proposeAlternatives(bare(quillback), ids(), (share) => {
-		assert.ok(share >= last - 1e-9 && share <= 1, `${last} to ${share}`);
-		last = share;
+	const j = bare(quillback);
+	const all = otherWays(j.practice.grouping ?? DEFAULT_GROUPING).map(({ id, practice }) => {
+		last = 0;
+		const progress = (share: number) => {
+			assert.ok(share >= last - 1e-9 && share <= 1, `${last} to ${share}`);
+			last = share;
+		};
+		return { id, proposal: proposeCircuits(j, ids(), { practice, progress }) };
 	});
 	assert.deepEqual(
 		all.map((a) => a.id),

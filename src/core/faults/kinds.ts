@@ -51,6 +51,3 @@ const LOOSE: readonly FaultKind[] = [
 ];
 /** A connection that still conducts, through ohms of its own. */
 export const isLoose = (kind: FaultKind): boolean => LOOSE.includes(kind);
-const OPEN: readonly FaultKind[] = [...OPEN_FAULTS, 'neutral-borrowed'];
-/** A conductor of a cable that is cut where its place is fed. */
-export const cutsCable = (kind: FaultKind): boolean => OPEN.includes(kind);

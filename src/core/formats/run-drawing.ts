@@ -148,16 +148,21 @@ function rowsOf(run: Run): ReadonlyMap<string, { row: number; column: number }> 
 	return spots;
 }
 
-/** Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. */
-function wiresOf(circuit: Circuit, leg: Leg): StripLeg['wires'] {
-	if (leg.conductors === null && leg.ground === null) return [{ kind: 'unseen', dy: 0 }];
+/**
+ * Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. Conductors that nobody
+ * counted, and a ground that nobody looked for, are drawn as unseen.
+ */
+function wiresOf(circuit: Circuit, { conductors, ground }: Leg): StripLeg['wires'] {
 	const own: Wire[] =
-		(leg.conductors ?? 2) >= 3
-			? ['hot', 'second-hot', 'neutral']
-			: circuit.poles === 2
-				? ['hot', 'second-hot']
-				: ['hot', 'neutral'];
-	const all: Wire[] = leg.ground ? [...own, 'ground'] : own;
+		conductors === null
+			? ['unseen']
+			: conductors >= 3
+				? ['hot', 'second-hot', 'neutral']
+				: circuit.poles === 2
+					? ['hot', 'second-hot']
+					: ['hot', 'neutral'];
+	const unlooked: Wire[] = conductors === null ? [] : ['unseen'];
+	const all: Wire[] = [...own, ...(ground === null ? unlooked : ground ? (['ground'] as const) : [])];
 	const apart = all.length > 3 ? 6 : all.length > 2 ? 7 : 8;
 	return all.map((kind, i) => ({ kind, dy: apart * (i - (all.length - 1) / 2) }));
 }

@@ -42,9 +42,6 @@ export const ledgerOf = (steps: readonly Step[]): LedgerRow[] =>
 		value: typeof s.value === 'number' ? withUnit(show(s.value), s.unit) : [s.value, s.unit].filter(Boolean).join(' '),
 		section: s.rule ? `${s.rule.section}${s.rule.confidence === 'check' ? ', check with the AHJ' : ''}` : ''
 	}));
-/** A figure that may not be known, for a cell. */
-export const orDash = (value: number | null, unit = ''): string =>
-	value === null ? '-' : `${show(value)}${unit ? ` ${unit}` : ''}`;
 
 /** A code letter as blocks. @param day as it is to be read, `Oct 12, 2026` */
 export function letterBlocks(letter: CodeLetter, day: string): Block[] {

@@ -57,13 +57,3 @@ export function tracerLevels(plan: Plan, faults: readonly Fault[], circuitId: st
 			return hot ? [{ at: c.at, share: level(dead.point(hot.to)) / at }] : [];
 		});
 }
-/** The place before which a tracer's level falls by half or more: where the open is; null: it falls nowhere. */
-export function openBefore(plan: Plan, levels: readonly { at: string; share: number }[]): string | null {
-	const share = new Map(levels.map((l) => [l.at, l.share]));
-	for (const { at } of levels) {
-		const from = plan.wiring.cables.find((c) => c.at === at)?.wires[0]?.from ?? '';
-		const above = share.get(from.slice(0, from.indexOf(':'))) ?? 1;
-		if ((share.get(at) ?? 0) <= above / 2) return at;
-	}
-	return null;
-}

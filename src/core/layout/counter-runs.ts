@@ -45,8 +45,10 @@ function fillCorners(outline: readonly Point[], parts: CounterRun['parts']): voi
 		for (const b of parts) {
 			if (b.wall !== (a.wall + 1) % outline.length) continue;
 			const [toCorner, fromCorner] = [length(a.wall) - a.to, b.from];
-			if (toCorner <= 1 && fromCorner <= toSixteenths(a.depthIn) + 1) b.from = 0;
-			if (fromCorner <= 1 && toCorner <= toSixteenths(b.depthIn) + 1) a.to = length(a.wall);
+			const first = toCorner <= 1 && fromCorner <= toSixteenths(a.depthIn) + 1;
+			const second = fromCorner <= 1 && toCorner <= toSixteenths(b.depthIn) + 1;
+			// A sixteenth is no gap: both come to the corner.
+			if (first || second) [a.to, b.from] = [length(a.wall), 0];
 		}
 	}
 }

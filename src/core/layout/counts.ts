@@ -1,9 +1,7 @@
-import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { boxPoint, fromWall, wallLength } from '../model/geometry';
 import type { Box, Device, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
-import type { Rule } from '../model/result';
 import { formatLength } from '../units/length';
 
 /** Whether a receptacle counts toward the required ones, and if not, why. @source 210.52 */
@@ -65,6 +63,3 @@ export function whyNotForWall(edition: Edition, room: Room, box: Box): string | 
 	if (receptacles.every((d) => d.partOf === 'baseboard-heater')) return 'part of a heater: serves the wall along the heater';
 	return null;
 }
-
-/** For the slip: what is not counted, by which rule. */
-export const countsRule = (edition: Edition): Rule => cite(edition, edition.walls.counts);

@@ -1,6 +1,5 @@
 import type { RuledPlan } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
-import { boxPoint, distanceToFixture } from '../model/geometry';
 import type { Box, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { boxesOfTop, counterResult } from './articles/210-52-c-counters';
@@ -30,14 +29,11 @@ function servingIn(edition: Edition, job: Job, room: Room): ReadonlySet<string> 
 	for (const run of counterRuns(room)) for (const s of counterResult({ edition, job }, room, run).serving) serving.add(s.box.id);
 	for (const f of room.fixtures) {
 		if (f.kind !== 'island' && f.kind !== 'peninsula') continue;
-		for (const b of boxesOfTop(edition, { room, f }, boxes).serving) serving.add(b.id);
-		// Below a top where this edition wants none it serves the top all the same.
-		for (const b of boxesOfTop(edition, { room, f }, boxes).not) if (isAt(b.box, room, f)) serving.add(b.box.id);
+		const of = boxesOfTop(edition, { room, f }, boxes);
+		for (const box of of.serving) serving.add(box.id);
+		// In its face, below a top where this edition wants none, it serves the top all the same.
+		for (const { box } of of.not) if (!box.inCabinet) serving.add(box.id);
 	}
 	ofEdition.set(room, { boxes, serving });
 	return serving;
 }
-const isAt = (box: Box, room: Room, f: Room['fixtures'][number]): boolean => {
-	const p = boxPoint(box, room);
-	return !box.inCabinet && !!p && distanceToFixture(p, f) <= 0;
-};

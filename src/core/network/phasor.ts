@@ -3,7 +3,6 @@ export interface Phasor {
 	re: number;
 	im: number;
 }
-export const ZERO: Phasor = { re: 0, im: 0 };
 /** A phasor of these parts. */
 export const phasor = (re: number, im = 0): Phasor => ({ re, im });
 /** Sum of two phasors. */

@@ -306,15 +306,3 @@ export function otherWays(practice: GroupingPractice): { id: string; name: strin
 		}
 	];
 }
-/** House practice and the ways that differ from it in one thing, each whole. */
-export function proposeAlternatives(job: Job, newId: () => string, progress: Progress = () => undefined): Alternative[] {
-	const ways = otherWays(job.practice.grouping ?? DEFAULT_GROUPING);
-	return ways.map(({ id, name, practice }, i) => ({
-		id,
-		name,
-		proposal: proposeCircuits(job, newId, {
-			practice,
-			progress: (share, doing) => progress((i + share) / ways.length, `${name}: ${doing}`)
-		})
-	}));
-}

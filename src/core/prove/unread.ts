@@ -11,12 +11,12 @@ export const UNREAD_WORDS: Readonly<Record<Unread, string>> = {
 	lower: 'lower half not read',
 	ground: 'ground not read'
 };
-/** What to read, as a sentence. */
+/** What to read for it, or why. */
 export const UNREAD_ASKS: Readonly<Record<Unread, string>> = {
-	supply: 'Read hot to neutral, in use: nothing that was read shows its supply.',
-	upper: 'Read the upper half too: the two halves are wired apart.',
-	lower: 'Read the lower half too: the two halves are wired apart.',
-	ground: 'Read hot to ground, or plug in a three-lamp tester: nothing that was read shows its ground and its polarity.'
+	supply: 'read hot to neutral, with its switch on.',
+	upper: 'the two halves are wired apart.',
+	lower: 'the two halves are wired apart.',
+	ground: 'read hot to ground, or plug in a three-lamp tester. Hot to neutral shows neither ground nor polarity.'
 };
 
 /** A dead outlet has 0 V to ground too, and holds a plug. */

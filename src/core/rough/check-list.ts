@@ -115,15 +115,6 @@ function lineOf(
 /** One for the whole of the rough-in. */
 export const NOT_ENERGIZED = roughCheckId('box', '', 'not-energized');
 
-/** How far the list is: of what is new. */
-export function roughProgress(ruled: RuledJob): { done: number; notDone: number; all: number } {
-	const lines = roughList(ruled).flatMap((g) => g.checks);
-	return {
-		done: lines.filter((l) => l.seen === 'done').length,
-		notDone: lines.filter((l) => l.seen === 'not-done').length,
-		all: lines.length
-	};
-}
 export interface RoughGroup {
 	of: RoughCheck['of'];
 	name: string;

@@ -7,5 +7,3 @@ export type Metal = 'Cu' | 'Al';
 export const compareGauge = (a: Awg, b: Awg): number => GAUGES.indexOf(a) - GAUGES.indexOf(b);
 /** The larger conductor of two. */
 export const largerOf = (a: Awg, b: Awg): Awg => (compareGauge(a, b) >= 0 ? a : b);
-/** Text that is a gauge of the tables. */
-export const isGauge = (text: string): text is Awg => (GAUGES as readonly string[]).includes(text);

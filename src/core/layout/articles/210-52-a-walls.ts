@@ -1,13 +1,15 @@
 import type { Decision, Finding, NewPlace, Step } from '../../model/result';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import { distanceToFixture, fixtureCorners } from '../../model/geometry';
+import { distance, distanceToFixture, fixtureCorners } from '../../model/geometry';
 import type { Box, Fixture, Job, Room } from '../../model/job';
+import type { Point } from '../../model/rooms';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
-import { formatLength } from '../../units/length';
+import { formatLength, fromSixteenths, toSixteenths } from '../../units/length';
 import { INDIVIDUAL, onIndividual, receptaclesOf, whyNotCounted, whyNotForWall } from '../counts';
 import { pointOf } from '../house';
+import { fewest, uncovered, type PlacementCase } from '../placement';
 import { alongWalls, roomWalls } from '../room-walls';
 import { boxesIn, names, ofRoom, onWall, severityIn, type Article, type ArticleCase, type Requirement } from '../requirement';
 import { outlineFaults } from '../wall-spaces';
@@ -111,23 +113,26 @@ export function wallFix(job: Job, room: Room, proposal: readonly { wall: number;
 function dividers(c: ArticleCase, room: Room): Requirement[] {
 	const { walls: rule } = c.edition;
 	return room.fixtures
-		.filter((f) => f.kind === 'divider' && Math.max(f.widthIn, f.depthIn) >= rule.leastIn)
+		.filter((f) => f.kind === 'divider' && lengthOf(f) >= rule.leastIn)
 		.map((f) => {
-			const length = Math.max(f.widthIn, f.depthIn);
-			const own = boxesIn(c.job, room).filter((box) => whyNotCounted(c.edition, box) === null && onDivider(c.job, box, f));
-			const need = Math.ceil(length / (2 * rule.reachIn));
-			const missing = Math.max(0, need - own.length);
-			const [a, b, , d] = fixtureCorners(f);
-			const far = f.widthIn >= f.depthIn ? b : d;
-			const boxes = Array.from({ length: missing }, (_, i): NewPlace => {
-				const t = (2 * i + 1) / (2 * missing);
-				return {
-					roomId: room.id,
-					place: { kind: 'point', x: a[0] + (far[0] - a[0]) * t, y: a[1] + (far[1] - a[1]) * t },
-					heightIn: c.job.practice.wallHeightIn,
-					device: 'receptacle'
-				};
+			const length = lengthOf(f);
+			const counts = (box: Box): boolean => whyNotCounted(c.edition, box) === null && !onIndividual(c.job, box);
+			const own = boxesIn(c.job, room).flatMap((box) => {
+				const at = counts(box) ? alongDivider(c.job, box, f) : null;
+				return at === null ? [] : [{ box, at: toSixteenths(at) }];
 			});
+			const line: PlacementCase = {
+				length: toSixteenths(length),
+				cyclic: false,
+				reach: toSixteenths(rule.reachIn),
+				existing: own.map((o) => o.at)
+			};
+			const left = fromSixteenths(uncovered(line).reduce((sum, [from, to]) => sum + to - from, 0));
+			const boxes = (fewest(line) ?? []).map((at): NewPlace => {
+				const [x, y] = onDivider(f, fromSixteenths(at));
+				return { roomId: room.id, place: { kind: 'point', x, y }, heightIn: c.job.practice.wallHeightIn, device: 'receptacle' };
+			});
+			const name = f.name || 'The divider';
 			return ofRoom(
 				c,
 				{ ref: rule.rule, room },
@@ -135,20 +140,42 @@ function dividers(c: ArticleCase, room: Room): Requirement[] {
 					part: f.id,
 					subject: { kind: 'fixture', id: f.id },
 					title: `${f.name || 'room divider'}, ${formatLength(length)} long`,
-					state: missing ? 'missing' : 'met',
-					why: missing
-						? `${f.name || 'The divider'} in ${room.name} counts as wall space: ${missing} of ${need} missing.`
-						: `served by ${names(own)}`,
-					metBy: own.map((b) => b.id),
-					fix: missing ? { kind: 'place-boxes', label: `Place ${missing} in it`, boxes } : undefined
+					...(left
+						? {
+								state: 'missing',
+								why: `${name} in ${room.name} counts as wall space: ${formatLength(left)} of it is more than ${formatLength(rule.reachIn)} from a receptacle in it.`,
+								have: left,
+								need: 0,
+								unit: 'in',
+								fix: { kind: 'place-boxes', label: `Place ${boxes.length} in it`, boxes }
+							}
+						: { state: 'met', why: `served by ${names(own.map((o) => o.box))}`, metBy: own.map((o) => o.box.id) })
 				}
 			);
 		});
 }
-const onDivider = (job: Job, box: Box, f: Fixture): boolean => {
-	const p = pointOf(job, box);
-	return box.place?.kind === 'point' && !!p && distanceToFixture(p, f) <= 3;
-};
+const lengthOf = (f: Fixture): number => Math.max(f.widthIn, f.depthIn);
+/** Its long side: where it begins, and the way that it runs. */
+function longSide(f: Fixture): { from: Point; way: Point } {
+	const [from, b, , d] = fixtureCorners(f);
+	const to = f.widthIn >= f.depthIn ? b : d;
+	const length = distance(from, to);
+	return { from, way: [(to[0] - from[0]) / length, (to[1] - from[1]) / length] };
+}
+/** A point of its long side, so many inches along. */
+function onDivider(f: Fixture, at: number): Point {
+	const { from, way } = longSide(f);
+	return [from[0] + way[0] * at, from[1] + way[1] * at];
+}
+/** A box no farther from it than this is in it, in. */
+const IN_DIVIDER_IN = 3;
+/** How far along it a box is, in; null: it is not in it. */
+function alongDivider(job: Job, box: Box, f: Fixture): number | null {
+	const p = box.place?.kind === 'point' ? pointOf(job, box) : null;
+	if (!p || distanceToFixture(p, f) > IN_DIVIDER_IN) return null;
+	const { from, way } = longSide(f);
+	return (p[0] - from[0]) * way[0] + (p[1] - from[1]) * way[1];
+}
 
 /** What the slip shows of a room's walls: each space with its figure, what does not count, what is open. */
 export function wallDecision(edition: Edition, job: Job, room: Room): Decision | null {

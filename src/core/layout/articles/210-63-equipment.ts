@@ -180,11 +180,12 @@ function ofPanel(c: ArticleCase, panel: Panel): Requirement[] {
 	];
 }
 
+/** Nearer to its middle is behind the panel itself, in. Practice. */
+const BEHIND_PANEL_IN = 24;
 /** On a free wall, nearest to the panel. */
 function nearPanel(c: ArticleCase, room: Room, [px, py]: Point): NewPlace {
 	const heightIn = c.job.practice.counterHeightIn;
 	const spots = wallSpots(room, heightIn).map((s) => ({ ...s, far: Math.hypot(s.point[0] - px, s.point[1] - py) }));
-	// Not behind the panel itself.
-	const best = spots.filter((s) => s.far > 24).sort((a, b) => a.far - b.far)[0];
+	const best = spots.filter((s) => !atMost(s.far, BEHIND_PANEL_IN)).sort((a, b) => a.far - b.far)[0];
 	return { roomId: room.id, place: best ? onWall(best.wall, best.at) : null, heightIn, device: 'receptacle' };
 }

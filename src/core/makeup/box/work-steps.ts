@@ -1,5 +1,6 @@
 import type { Box, Device } from '../../model/known';
 import type { MakeUpPractice } from '../../model/practice';
+import { formatLength } from '../../units/length';
 import { counted, show } from '../../units/quantity';
 import { JUMPER } from './connectors';
 import { NET_WORDS, type End, type MakeUp, type MakeUpCase, type Net } from './case';
@@ -24,7 +25,7 @@ export interface WorkOf {
 }
 
 /** Strips where the device does not say: about so much for a hook round a side screw, in. @source facts on making up a box */
-const HOOK_IN = '5/8';
+const HOOK_IN = 0.625;
 /** Tails, in. */
 const TAIL_IN = 6;
 
@@ -185,8 +186,8 @@ function landingSteps(w: WorkOf, devices: readonly Device[]): WorkStep[] {
 				device?.stripIn === undefined
 					? d.connection === 'clamp' || d.connection === 'push-in'
 						? 'as its gauge shows'
-						: `${HOOK_IN} in`
-					: `${show(device.stripIn, 2)} in`;
+						: formatLength(HOOK_IN)
+					: formatLength(device.stripIn);
 			const how =
 				d.connection === 'clamp'
 					? 'straight under the plate'

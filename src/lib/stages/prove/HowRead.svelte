@@ -1,5 +1,4 @@
 <script lang="ts">
-	import type { Snippet } from 'svelte';
 	import type { Meter } from '$core/model/kinds';
 	import type { ReadingDraft } from './reading-draft.svelte';
 
@@ -13,17 +12,8 @@
 		dead?: boolean | undefined;
 		/** A GFCI's time is asked for: at which current. */
 		timed: boolean;
-		acts: Snippet;
 	}
-	let {
-		draft,
-		instrument = $bindable(),
-		loads = $bindable(),
-		by = $bindable(),
-		dead = $bindable(),
-		timed,
-		acts
-	}: Props = $props();
+	let { draft, instrument = $bindable(), loads = $bindable(), by = $bindable(), dead = $bindable(), timed }: Props = $props();
 </script>
 
 <div class="how">
@@ -62,7 +52,6 @@
 	<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> read under the load</label>
 	{#if dead !== undefined}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label
 		>{/if}
-	{@render acts()}
 </div>
 
 <style>

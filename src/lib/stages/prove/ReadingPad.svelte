@@ -29,7 +29,7 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { hasHalves, UNREAD_ASKS } from '$core/prove/unread';
+	import { hasHalves, UNREAD_ASKS, UNREAD_WORDS } from '$core/prove/unread';
 	import { figuresFor, isSwitched, placesOf, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
@@ -106,6 +106,8 @@
 		goes === false ? expected.figure(kind, draft.loaded) : goes && (kind === 'hn' || kind === 'hg') ? 0 : null;
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
+	/** What was read is good, and more is to be read. */
+	const halfRead = $derived(proof?.level === 'unknown' && proof.unread !== null);
 	const judgments = $derived(proof ? whatIsOff(proof) : []);
 	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
@@ -153,15 +155,6 @@
 		const value = should(draft.active);
 		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
 	}
-	/** Everything that a sound run shows here, at once. */
-	function allPredicted(): void {
-		for (const kind of figures) {
-			const value = should(kind);
-			if (value !== null && (kind !== 'ng' || draft.loaded || value === 0))
-				draft.typed[kind] = String(round(value, placesOf(kind)));
-		}
-		if (expected.lamps && goes === false) draft.setLamps(expected.lamps);
-	}
 </script>
 
 <div class="pad" class:sending use:atTop>
@@ -172,7 +165,11 @@
 				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
 				: ''}</span
 		>
-		{#if proof}<span class="verdict"><Mark kind={proof.level} word size={18} /></span>{/if}
+		{#if proof}<span class="verdict"
+				><Mark kind={proof.level} word={!halfRead} size={18} />{#if proof.unread && halfRead}&nbsp;{UNREAD_WORDS[
+						proof.unread
+					]}{/if}</span
+			>{/if}
 		<span class="do desk">
 			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
 			<Btn onclick={() => keep(true)}>Next box</Btn>
@@ -238,16 +235,17 @@
 			bind:by
 			bind:dead={() => (box ? dead : undefined), (v) => (dead = v ?? false)}
 			timed={figures.includes('gfci-ms')}
-		>
-			{#snippet acts()}{#if expected.prediction.known}<Btn onclick={allPredicted}>All as predicted</Btn>{/if}{/snippet}
-		</HowRead>
+		/>
 	</form>
 
 	{#if box && isSwitched(box)}<SwitchedTable {box} />{/if}
 	{#if !expected.prediction.known}<p class="soft unpredicted">
 			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
-	{#if proof?.unread}<p class="judged unknown"><Mark kind="unknown" word /> {UNREAD_ASKS[proof.unread]}</p>{/if}
+	{#if proof?.unread}<p class="judged unknown">
+			<Mark kind="unknown" /> <b>{UNREAD_WORDS[proof.unread]}:</b>
+			{UNREAD_ASKS[proof.unread]}
+		</p>{/if}
 	{#each judgments as j, i (i)}
 		<p class={`judged ${j.level}`}>
 			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Connections:' : 'Design:'}</b>

@@ -1,0 +1,288 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { BODIES } from '../../scripts/fuzz/bodies';
+import { assess } from '../../src/core/assess';
+import { editions } from '../../src/core/code/editions';
+import { voltsToGround } from '../../src/core/code/outlet';
+import { checkProtect } from '../../src/core/formats/api-requests';
+import { drawRun } from '../../src/core/formats/run-drawing';
+import { readPricesCsv } from '../../src/core/formats/materials-csv';
+import { failedJudged } from '../../src/core/judged';
+import { putCheck, removeCheck } from '../../src/core/edit/inspection';
+import { servesCounter } from '../../src/core/layout/serves-counter';
+import { crossings } from '../../src/core/model/geometry';
+import type { Box, Point, Room } from '../../src/core/model/known';
+import { CALL_AT, newBox, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
+import { DEFAULT_GROUPING } from '../../src/core/model/known';
+import { sortOutlets } from '../../src/core/propose/outlet-classes';
+import { reckonOf } from '../../src/core/model/practice';
+import { takesProtecting } from '../../src/core/rough/boxes-fit';
+import { cutsOf } from '../../src/core/rough/cuts';
+import { runOf } from '../../src/core/run/runs';
+import { box, circuit, job, leg, only } from './small-job';
+
+/** Conditions of the smaller parts, each with a case on either side. */
+const square = (side: number): Point[] => [
+	[0, 0],
+	[side, 0],
+	[side, side],
+	[0, side]
+];
+
+const CALLS: Readonly<Record<CallAt, [kind: string, receptacles: number, slots: string]>> = {
+	'two-slot': ['receptacle', 2, 'two-slot'],
+	'three-slot': ['receptacle', 2, 'grounding'],
+	switch: ['switch', 0, 'grounding'],
+	light: ['lighting', 0, 'grounding'],
+	appliance: ['hard-wired', 0, 'grounding']
+};
+for (const at of CALL_AT)
+	test(`a call at a ${at}: what is there, and no receptacle where there is none`, () => {
+		const call = newServiceCall({ jobId: 'j', boxId: 'b' }, { boxName: 'B', at, edition: '2023', permitDate: '2026-10-12' });
+		const device = only(only(call.boxes).devices);
+		assert.deepEqual([device.kind, device.receptacles, device.slots], CALLS[at]);
+	});
+
+/** A front room whose wall with the door runs so far up for each inch along: the light of its entrance is placed in a yard. */
+const entrance = (up: number): string | undefined => {
+	const along = Math.sqrt(1 - up * up);
+	const outline: Point[] = [
+		[0, 0],
+		[200 * along, 200 * up],
+		[200 * along, 400],
+		[0, 400]
+	];
+	const door = { id: 'd', wall: 0, from: 80, to: 116, kind: 'door' as const };
+	const rooms: Room[] = [
+		newRoom({ id: 'hall', name: 'Hall', kind: 'hallway' }, { outline, breaks: [door] }),
+		...(['back', 'side', 'front'] as const).map((side) => newRoom({ id: side, name: side, kind: 'outdoors' }, { side }))
+	];
+	const light: Box = { ...newBox('l', 'L', { roomId: 'hall', state: 'planned' }), place: { kind: 'point', x: 5, y: 390 } };
+	const found = assess(job({ rooms, boxes: [light], legs: [], circuits: [] })).stages.layout.findings.find((f) =>
+		f.message.includes('outdoor entrance')
+	);
+	return found?.fix?.kind === 'place-boxes' ? found.fix.boxes[0]?.roomId : 'none asked for';
+};
+// The wall faces the front by the share of an inch along that it takes: 0.71 and 0.69.
+test('210.70(A)(2): the light of an entrance in a wall askew is placed on the side that the wall faces', () =>
+	assert.deepEqual([0, Math.sqrt(1 - 0.71 ** 2), Math.sqrt(1 - 0.69 ** 2), 0.9].map(entrance), [
+		'front',
+		'front',
+		'side',
+		'side'
+	]));
+
+test('406.9(C): the zone of a shower is 8 ft above its threshold of 4 in: 8 ft 4 in up is in it', () => {
+	const shower = { id: 's', kind: 'shower', name: 'shower', x: 0, y: 0, widthIn: 36, depthIn: 36 } as const;
+	const told = (heightIn: number) => {
+		const bath = newRoom({ id: 'bath', name: 'Bath', kind: 'bathroom' }, { outline: square(120), fixtures: [shower] });
+		const at = box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: 50, y: 10 } });
+		return assess(job({ rooms: [bath], boxes: [at], legs: [] })).stages.protect.findings.some((f) => f.code === 'tub-zone');
+	};
+	assert.deepEqual([100, 100.5, 101].map(told), [true, false, false]);
+});
+
+const STRIPS: [conductors: number | null, ground: boolean | null, poles: 1 | 2, drawn: string][] = [
+	[2, true, 1, 'hot neutral ground'],
+	[2, false, 1, 'hot neutral'],
+	[2, null, 1, 'hot neutral unseen'],
+	[null, true, 1, 'unseen ground'],
+	[null, false, 2, 'unseen'],
+	[null, null, 1, 'unseen'],
+	[3, true, 2, 'hot second-hot neutral ground'],
+	[2, true, 2, 'hot second-hot ground'],
+	[3, null, 1, 'hot second-hot neutral unseen']
+];
+for (const [conductors, ground, poles, drawn] of STRIPS)
+	test(`a cable on the strip, ${conductors ?? 'nobody counted'}, ground ${ground ?? 'not looked for'}, ${poles} poles`, () => {
+		const j = {
+			...job({ circuits: [circuit({ poles })], boxes: [box('a')] }),
+			legs: [{ ...leg('p', 'a', 10), conductors, ground }]
+		};
+		const [strip] = drawRun(j, runOf(j, only(j.circuits)), {}).legs;
+		assert.equal(strip?.wires.map((w) => w.kind).join(' '), drawn);
+	});
+
+const SHAPES: [what: string, outline: Point[], crossed: boolean][] = [
+	['a square', square(100), false],
+	['a corner on the middle of a level wall', [...square(100).slice(0, 3), [50, 0]], true],
+	[
+		'a corner on the middle of an upright wall',
+		[
+			[0, 0],
+			[100, 0],
+			[60, 40],
+			[0, 50],
+			[100, 100],
+			[0, 100]
+		],
+		true
+	],
+	[
+		'a corner near that wall',
+		[
+			[0, 0],
+			[100, 0],
+			[60, 40],
+			[1, 50],
+			[100, 100],
+			[0, 100]
+		],
+		false
+	],
+	[
+		'two corners in one place',
+		[
+			[0, 0],
+			[50, 50],
+			[100, 0],
+			[100, 100],
+			[50, 50],
+			[0, 100]
+		],
+		true
+	]
+];
+for (const [what, outline, crossed] of SHAPES)
+	test(`an outline that touches itself: ${what}`, () => assert.equal(crossings(outline).length > 0, crossed));
+const TOUCHING: [what: string, outline: Point[]][] = [
+	[
+		'the far end of a wall',
+		[
+			[0, 0],
+			[100, 0],
+			[100, 50],
+			[40, 50],
+			[100, 0],
+			[60, -60]
+		]
+	],
+	[
+		'its near end',
+		[
+			[0, 0],
+			[100, 0],
+			[100, 80],
+			[0, 0],
+			[-40, 60]
+		]
+	],
+	[
+		'upright, its upper end',
+		[
+			[0, 0],
+			[0, 100],
+			[60, 100],
+			[60, 40],
+			[0, 100],
+			[-80, 20]
+		]
+	],
+	[
+		'upright, its lower end',
+		[
+			[0, 0],
+			[0, 100],
+			[80, 100],
+			[0, 0],
+			[60, -40]
+		]
+	]
+];
+for (const [what, outline] of TOUCHING)
+	test(`an outline that comes back to a corner: ${what}`, () => assert.ok(crossings(outline).length > 0));
+
+test('a price list: the highest price that is taken, and one more', () => {
+	const read = (price: number) => readPricesCsv(`item,price\nA,${price}\n`);
+	assert.deepEqual(read(100_000).prices, { A: 100_000 });
+	assert.deepEqual(read(100_001).faults, ['line 2: price must be 0 to 100000, got "100001"']);
+});
+test('a job that could not be judged: nothing to do is said to be none, and every stage says why', () => {
+	const { assessment, first } = failedJudged('no memory');
+	assert.deepEqual(
+		Object.values(assessment.todo),
+		Object.keys(assessment.stages).map(() => 0)
+	);
+	assert.ok(Object.values(assessment.stages).every((s) => s.failed === 'no memory') && first === null);
+});
+test('a cut as long as the longest roll is cut from one; a foot more is in no roll', () => {
+	// 226 ft, its two ends 3.5 ft at the panel and 8 in at the box, 10 %: 226 + 4.167 + 22.6 = 252.77 ft.
+	const cuts = (feet: number) => {
+		const made = cutsOf(job({ boxes: [box('a')], legs: [leg('p', 'a', feet)] }), ['planned']);
+		return [made.cuts.map((c) => c.ft), made.tooLong.map((c) => c.ft)];
+	};
+	const longest = Math.max(...reckonOf(job().practice).rollsFt);
+	const feet = Array.from({ length: 1200 }, (_, i) => 200 + i / 2).find((f) => cuts(f).flat()[0] === longest) ?? 0;
+	assert.deepEqual(cuts(feet), [[longest], []]);
+	assert.deepEqual(cuts(feet + 1), [[], [longest + 1]]);
+});
+
+test('volts to ground: two hots of a dwelling stand opposite each other, up to 250 V; nothing else does', () =>
+	assert.deepEqual([120, 150, 151, 240, 250, 251].map(voltsToGround), [120, 150, 75.5, 120, 125, 251]));
+test('a box too shallow for a device that protects says how deep it is', () => {
+	const shallow = box('a', { material: 'plastic', volumeCuIn: 40, depthIn: 1.125 });
+	assert.equal(takesProtecting(editions['2023'], job({ boxes: [shallow] }), shallow).why, 'the box is 1.13 in deep');
+});
+
+const FIGURE: [figure: string, value: number | null | undefined, fault: RegExp | null][] = [
+	['sink-distance', 72, null],
+	['sink-distance', undefined, /must be given for sink-distance, got nothing/],
+	['sink-distance', 84, null],
+	['sink-distance', 85, /must be 0 to 84 for sink-distance, got 85/],
+	['tamper-height', 66, null],
+	['tamper-height', 500, /must be \d+ to \d+ for tamper-height, got 500/]
+];
+for (const [figure, value, fault] of FIGURE)
+	test(`/protect: an amendment of ${figure} to ${value}`, () => {
+		const amendment = {
+			section: '210.8(A)',
+			change: 'figure',
+			figure,
+			reference: 'Ordinance 9',
+			...(value === undefined ? {} : { value })
+		};
+		const checked = checkProtect({ ...(BODIES.protect as object), amendments: [amendment] });
+		assert.deepEqual(checked.ok, fault === null);
+		if (checked.ok) assert.equal(checked.value.amendments?.[0]?.value, figure === 'sink-distance' ? (value ?? 0) / 12 : 66);
+		else assert.match(checked.faults[0]?.message ?? '', fault ?? /never/);
+	});
+test('a guided check and a torque: taken out, the others stay; kept again, the newer stands', () => {
+	const check = (id: string) => ({ id }) as unknown as Parameters<typeof putCheck>[0];
+	const two = produce(job(), (d) => [putCheck(check('a')), putCheck(check('b'))].forEach((put) => put(d)));
+	assert.deepEqual(
+		produce(two, removeCheck('a')).guided?.map((g) => g.id),
+		['b']
+	);
+	assert.equal(produce(two, putCheck(check('b'))).guided?.length, 2);
+	assert.equal(produce(job(), removeCheck('a')).guided, undefined);
+});
+const island = { id: 'i', kind: 'island', name: '', x: 60, y: 60, widthIn: 60, depthIn: 36 } as const;
+const AT_ISLAND: [what: string, at: [number, number], heightIn: number, serves: boolean, inCabinet?: boolean][] = [
+	['on it', [90, 80], 37, true],
+	['in its face, below its top', [90, 60], 24, true],
+	['in its face, 3 in off', [90, 57], 24, true],
+	['farther off', [90, 56.9], 24, false],
+	['in its cabinet', [90, 70], 24, false, true]
+];
+for (const [what, [x, y], heightIn, serves, inCabinet] of AT_ISLAND)
+	test(`a receptacle serves the top of an island, ${what}: ${serves}`, () => {
+		const kitchen = newRoom({ id: 'k', name: 'Kitchen', kind: 'kitchen' }, { outline: square(200), fixtures: [island] });
+		const at = box('a', { roomId: 'k', heightIn, place: { kind: 'point', x, y }, ...(inCabinet ? { inCabinet } : {}) });
+		const j = job({ rooms: [kitchen], boxes: [at], legs: [] });
+		assert.equal(servesCounter({ edition: editions['2023'], job: j }, kitchen, at), serves);
+	});
+test('what is parted on circuits: a single receptacle of a counter is one of the counter as a duplex is', () => {
+	const kitchen = newRoom({ id: 'k', name: 'Kitchen', kind: 'kitchen' }, { outline: square(200) });
+	const at = (receptacles: 1 | 2) => {
+		const one = box(
+			'a',
+			{ roomId: 'k', heightIn: 44, place: { kind: 'wall', wall: 0, at: 50 } },
+			{ receptacles, amps: 20, serves: 'countertop' }
+		);
+		const j = job({ rooms: [kitchen], boxes: [one], legs: [], circuits: [] });
+		const { classes } = sortOutlets({ edition: editions['2023'], job: j }, [one], DEFAULT_GROUPING);
+		return classes.flatMap((c) => c.units.map((u) => u.counterOf));
+	};
+	assert.deepEqual([at(1), at(2)], [['k'], ['k']]);
+});
