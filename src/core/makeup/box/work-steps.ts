@@ -1,7 +1,7 @@
 import type { Box, Device } from '../../model/known';
 import type { MakeUpPractice } from '../../model/practice';
 import { formatLength } from '../../units/length';
-import { counted, show } from '../../units/quantity';
+import { counted } from '../../units/quantity';
 import { JUMPER } from './connectors';
 import { NET_WORDS, type End, type MakeUp, type MakeUpCase, type Net } from './case';
 
