@@ -43,6 +43,10 @@ const reach: Reach[] = [];
 await shareOut(WORKERS, tests, reached);
 
 const all = sources.filter((f) => !folders || folders.includes(folderOf(f))).flatMap((f) => sitesOf(f, text.get(f) ?? ''));
+for (const name of Object.keys(ALIKE)) {
+	const many = all.filter((s) => nameOf(s) === name).length;
+	if (many > 1 || (!many && !folders)) throw new Error(`${many} places read as in alike.ts: ${name}`);
+}
 const sample = drawn(all, Number(ask.seed)).slice(Number(ask.skip), Number(ask.count));
 console.log(`${all.length} places to change, ${sample.length} of them tried, seed ${ask.seed}`);
 interface Tried {
@@ -83,8 +87,9 @@ async function attempt(worker: Worker, site: Site): Promise<void> {
 	console.log(`${how} ${at}:${line} ${token} -> ${becomes}${why}`);
 }
 
-const percentOf = (of: readonly Tried[]): string =>
-	share(of.filter((t) => t.killed !== null).length, of.length).percent.toFixed(0);
+function percentOf(of: readonly Tried[]): string {
+	return share(of.filter((t) => t.killed !== null).length, of.length).percent.toFixed(0);
+}
 function report(): void {
 	const line = (name: string, all: readonly Tried[]) => {
 		const of = all.filter((t) => t.killed !== null || t.alike === undefined);

@@ -469,6 +469,23 @@ test('210.52(A): floor receptacles within 18 in, heaters with receptacles, divid
 		'missing'
 	);
 });
+test('one box for the walls of a room and for equipment in it; a divider in it, and the walls of another room, keep theirs', () => {
+	const furnace = fixture('equipment', [60, 50, 24, 24], { name: 'furnace' });
+	const den = room('d', 'den', area(144, 120), { fixtures: [furnace, fixture('divider', [40, 90, 48, 6])] });
+	const j = house([den, room('e', 'bedroom', rect(300, 0, 120, 100))]);
+	const placed = (section: string) =>
+		linesOf(j, section).map((r) => [
+			r.roomId,
+			r.subject.kind,
+			r.fix?.kind === 'place-boxes' ? r.fix.boxes.map((b) => b.place?.kind).join(' ') : ''
+		]);
+	const walls = placed('210.52(A)');
+	const equipment = placed('210.63')[0]?.[2];
+	assert.equal(walls.find(([at, kind]) => at === 'd' && kind === 'room')?.[2], equipment);
+	assert.equal(walls.find(([, kind]) => kind === 'fixture')?.[2], 'point');
+	const other = linesOf(j, '210.52(A)').find((r) => r.roomId === 'e');
+	assert.ok(other?.fix?.kind === 'place-boxes' && other.fix.boxes.every((b) => b.roomId === 'e'));
+});
 const DIVIDED: [
 	what: string,
 	size: [number, number],

@@ -26,8 +26,28 @@ const rect = (x: number, y: number, w: number, h: number): Point[] => [
 	[x + w, y + h],
 	[x, y + h]
 ];
-const way = (rooms: Room[], room: Room, from: Point, through = true) =>
+const wayIn = (rooms: Room[], room: Room, from: Point, through: boolean) =>
 	cordWay({ ...job(), rooms } as Job, { room, from }, { kinds: ['sink'], throughDoors: through });
+/** The house a long way off, and a quarter turned there: no way in it is longer or shorter for that. */
+const moved = ([x, y]: Point): Point => [1000 - y, x - 500];
+const movedRoom = (r: Room): Room => ({
+	...r,
+	outline: r.outline?.map(moved) ?? null,
+	fixtures: r.fixtures.map((f) => {
+		const [x, y] = moved([f.x, f.y + f.depthIn]);
+		return { ...f, x, y, widthIn: f.depthIn, depthIn: f.widthIn };
+	})
+});
+const way = (rooms: Room[], room: Room, from: Point, through = true) => {
+	const got = wayIn(rooms, room, from, through);
+	const there = rooms.map(movedRoom);
+	const again = wayIn(there, there[rooms.indexOf(room)] as Room, moved(from), through);
+	assert.ok(
+		got === null ? again === null : near(again?.inches ?? NaN, got.inches, 1e-6),
+		`${got?.inches}, moved ${again?.inches}`
+	);
+	return got;
+};
 
 test('in sight: the straight line to the nearest edge', () => {
 	const r = newRoom({ id: 'r', name: 'Room', kind: 'den' }, { outline: rect(0, 0, 144, 120), fixtures: [sink(60, 50)] });

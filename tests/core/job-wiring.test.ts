@@ -155,6 +155,12 @@ test('240 V: hot to hot 240, each to neutral and to ground 120; one leg lost: no
 	const half = built(j, [{ kind: 'open-hot', at: 'a', leg: 'b' }]);
 	const h = half.contacts(outlet(half, 'a'));
 	assert.ok((readVolts(half, h, 'low-impedance').hn ?? 0) < 125, 'no 240 V is left');
+	// The hot of the leg that was named, and not the other.
+	const left = (open: 'a' | 'b') => {
+		const cut = built(j, [{ kind: 'open-hot', at: 'a', leg: open }]);
+		return (readVolts(cut, cut.contacts(outlet(cut, 'a')), 'low-impedance').hg ?? 0) > 100;
+	};
+	assert.deepEqual([left('a'), left('b')], [false, true]);
 });
 test('the service neutral lost: the legs divide by their loads, one rises when the other is loaded', () => {
 	const j = job({

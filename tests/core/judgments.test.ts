@@ -192,6 +192,9 @@ const PATTERNS: [volts: [number, number, number], noGround: boolean, level: Leve
 	[[120, 208, 90], false, 'bad', /over 150 V/],
 	// Not floating: too far from making up the supply together, or one of them under 20 V.
 	[[120, 30, 30], false, 'bad', /or reversed and open ground/],
+	// A fifth of 120 V is 24: 60 and 36 are 24 short, 60 and 35 are 25.
+	[[120, 60, 36], false, 'bad', /its contact is floating/],
+	[[120, 60, 35], false, 'bad', /or reversed and open ground/],
 	[[120, 101, 19], false, null, null],
 	[[120, 100, 20], false, 'bad', /its contact is floating/]
 ];

@@ -73,3 +73,7 @@ test('both leads at one point read 0 V; a point that is not there reads nothing'
 	assert.equal(voltsAcross(sound, { a: hot, b: hot }), 0);
 	assert.equal(voltsAcross(sound, { a: null, b: hot }), null);
 });
+test('what a network is read by at an outlet without a ground contact tells nothing of its shell', () => {
+	assert.equal(touchAt({ v: [120, 0, 0, 0, 0, 0], z: Array<number>(18).fill(0), has: 3 }), null);
+	assert.equal(touchAt({ v: [120, 0, 0, 0, 60, 0], z: Array<number>(18).fill(0), has: 7 }), 60);
+});

@@ -90,6 +90,7 @@ test('whatever comes, nothing is thrown; pieces join into the same lines whereve
 	);
 	const endless = new LineCutter();
 	for (let i = 0; i < 1000; i++) assert.deepEqual(endless.take('9'.repeat(1000)), []);
+	assert.deepEqual(endless.take('\n'), ['9'.repeat(4 * 120)]);
 });
 test('what the simulator says is what a reader reads back', () => {
 	const lines = linesOf({
@@ -122,6 +123,7 @@ test('each figure is shown to its own digit: volts, percent and milliamps to a t
 		...{ hn: figure, hg: figure, hh: figure, h2n: figure, h2g: figure, volts: figure, loadedVolts: figure },
 		...{ dropPercent: figure, milliamps: figure, ng: figure, hotOhms: figure, neutralOhms: figure, groundOhms: figure }
 	});
+	assert.deepEqual(linesOf({ box: 'b', instrument: 'touch', milliamps: 1.237 } as never), ['TOUCH 1.2']);
 	const shown = asRead({ box: 'b', instrument: 'analyzer', ...all(1.237) } as never, 0, seeded(3));
 	assert.deepEqual(shown, {
 		...{ box: 'b', instrument: 'analyzer', ...all(1.2) },

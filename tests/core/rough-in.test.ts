@@ -201,6 +201,7 @@ test('what is bundled is derated: sizing reads it, and the rough-in tells it onc
 	const told = assessRough(houseOf(six, [])).findings.filter((f) => f.code === 'bundle');
 	assert.equal(told.length, 1);
 	assert.match(told[0]?.message ?? '', /^6 cables .* 12 current-carrying/);
+	assert.equal(told[0]?.severity, 'advice');
 	assert.equal(assessRough(houseOf(beside(2), [])).findings.filter((f) => f.code === 'bundle').length, 0);
 });
 
@@ -535,6 +536,8 @@ const run = (more: Partial<RacewayRun>) =>
 		where: 'inside',
 		...more
 	});
+test('the length of a raceway that is the ground is told to a tenth of a foot', () =>
+	assert.ok(run({ raceway: 'FMC', lengthFt: 5.28 }).some((p) => / of 5\.3 ft on 20 A is the ground/.test(p.says))));
 const levelsOf = (more: Partial<RacewayRun>) =>
 	run(more)
 		.map((p) => p.level)

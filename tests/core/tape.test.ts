@@ -117,6 +117,10 @@ test('an error is said with where it lies, and spread by length or put on one wa
 	assert.deepEqual(closeWalk(walk, 'spread').changed, [0.5, 0, -0.5, 0]);
 	assert.deepEqual(closeWalk(walk, { wall: 2 }).changed, [0, 0, -1, 0]);
 	assert.deepEqual(closeWalk(walk, { wall: 0 }).changed, [1, 0, 0, 0]);
+	// 1 in over along, 2 in over across: the wall that was chosen takes what lies along it, the others share what lies across.
+	const both = read("12'6 r 10' r 12'7 r 10'2");
+	assert.deepEqual(closeWalk(both, { wall: 1 }).changed, [0.5, 2, -0.5, 0]);
+	assert.deepEqual(closeWalk(both, { wall: 0 }).changed, [1, 1, 0, -1]);
 	assert.throws(() => closeWalk(read("12' r 1' l 12' r"), 'spread'), /no length|cannot be closed/);
 });
 test('a door at the end of a wall that is made shorter stays on it', () => {

@@ -16,6 +16,9 @@ import type { Box, Point, Room } from '../../src/core/model/known';
 import { CALL_AT, newBox, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
 import { DEFAULT_GROUPING } from '../../src/core/model/known';
 import { sortOutlets } from '../../src/core/propose/outlet-classes';
+import { proposeCircuits } from '../../src/core/propose/propose-circuits';
+import { whatIsOff, type BoxProof } from '../../src/core/prove/assess-prove';
+import type { Level } from '../../src/core/prove/judgment';
 import { reckonOf } from '../../src/core/model/practice';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';
 import { cutsOf } from '../../src/core/rough/cuts';
@@ -285,4 +288,45 @@ test('what is parted on circuits: a single receptacle of a counter is one of the
 		return classes.flatMap((c) => c.units.map((u) => u.counterOf));
 	};
 	assert.deepEqual([at(1), at(2)], [['k'], ['k']]);
+});
+
+test('210.11(A): circuits that are there count toward the floor area only where they are general', () => {
+	// 1000 sq ft at 3 VA are 25 A: two circuits.
+	const living = newRoom(
+		{ id: 'r', name: 'Living', kind: 'living' },
+		{
+			outline: [
+				[0, 0],
+				[480, 0],
+				[480, 300],
+				[0, 300]
+			]
+		}
+	);
+	const boxes = [50, 100, 150].map((at) => box(`b${at}`, { roomId: 'r', place: { kind: 'wall', wall: 0, at } }));
+	const general = (there: Parameters<typeof circuit>[0] | null) => {
+		const j = job({ rooms: [living], boxes, legs: [], circuits: there ? [circuit({ id: 'there', ...there })] : [] });
+		let n = 0;
+		return proposeCircuits(j, () => `n${++n}`).circuits.filter((c) => c.kind === 'general').length;
+	};
+	assert.deepEqual(
+		[general(null), general({ kind: 'laundry' }), general({ kind: 'general' }), general({ poles: 2 })],
+		[2, 2, 1, 2]
+	);
+});
+test('what is off at a box: a reading to look at before one that tells nothing, the joints first of two alike', () => {
+	const judged = (level: Level, on: 'joints' | 'design', says: string) => ({ level, on, says });
+	const list = [
+		judged('unknown', 'joints', 'u'),
+		judged('look', 'design', 'd'),
+		judged('bad', 'design', 'b'),
+		judged('look', 'joints', 'j')
+	];
+	const proof = { latest: { hn: { verdict: { judgments: list } } }, lower: {}, off: [] } as unknown as BoxProof;
+	assert.equal(
+		whatIsOff(proof)
+			.map((j) => j.says)
+			.join(''),
+		'bjdu'
+	);
 });

@@ -111,8 +111,10 @@ function withTheWalls(job: Job, requirements: readonly Requirement[], need: Poin
 		if (rest.length + 1 > walls.proposal.length) continue;
 		const fix = wallFix(job, room, rest) ?? { kind: 'place-boxes' as const, label: '', boxes: [] };
 		const whole: Fix = { kind: 'place-boxes', label: `Place ${rest.length + 1} here`, boxes: [...fix.boxes, p] };
-		const old = requirements.filter((r) => r.roomId === room.id && r.rule.section === edition.walls.rule.section && r.fix);
-		for (const r of old) r.fix = whole;
+		// The walls of that room, and not a divider in it, which this does not serve.
+		const ofWalls = (r: Requirement): boolean =>
+			r.roomId === room.id && r.subject.kind === 'room' && r.rule.section === edition.walls.rule.section;
+		for (const r of requirements) if (r.fix && ofWalls(r)) r.fix = whole;
 		return whole;
 	}
 	return undefined;
