@@ -3,7 +3,8 @@ import type { Random } from './random';
 
 /** Values to put in the place of others: lawful ones by the schema, and ones that nobody would send by mistake. */
 
-interface Inside {
+/** What a schema of a file or a body says of itself. */
+export interface Inside {
 	type: string;
 	spec: { optional: boolean; nullable: boolean; meta?: { allowed?: readonly unknown[] } };
 	tests: { OPTIONS?: { name?: string; params?: Record<string, unknown> } }[];

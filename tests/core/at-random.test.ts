@@ -12,7 +12,7 @@ import { guidedOf, proofsOf, signsOf } from './at-random/proofs';
 import { grownHouse, houseAtRandom } from './at-random/houses';
 import { drawnPieces, faultPieces, workPieces } from './at-random/pieces';
 import { placesOf } from './at-random/places';
-import { proposalsOf } from './at-random/proposals';
+import { proposalsOf, unorderedOf } from './at-random/proposals';
 import { saidOf, type Said } from './at-random/said';
 import { tracesOf } from './at-random/traces';
 
@@ -107,6 +107,7 @@ held('merges', () => mergesOf(Array.from({ length: 24 }, (_, i) => i + 1)));
 held('readings', () => proofsOf(Array.from({ length: 16 }, (_, i) => i + 1)));
 held('traces', () => tracesOf(Array.from({ length: 20 }, (_, i) => i + 1)));
 held('proposals', () => proposalsOf(Array.from({ length: 60 }, (_, i) => i + 1)));
+held('boxes in no known order', () => unorderedOf(Array.from({ length: 40 }, (_, i) => i + 1)));
 held('guided checks', () => guidedOf(450));
 held('signs', signsOf);
 held('drawn pieces', drawnPieces);

@@ -11,7 +11,7 @@ import { figureSvg } from '../../src/core/formats/paper-figures';
 import { paperCaseOf } from '../../src/core/formats/report-request';
 import { makePaper } from '../../src/core/handover/make-paper';
 import { PAPER_KEYS, type PaperCase } from '../../src/core/handover/paper';
-import type { JobFile } from '../../src/core/model/job';
+import type { JobFile, Reading } from '../../src/core/model/job';
 import { fingerprintOf, signedOn } from '../../src/lib/documents/signing';
 import type { CodeLetter } from '../../src/core/handover/code-letter';
 import { labelSheets, panelLabels } from '../../src/core/handover/labels';
@@ -168,6 +168,21 @@ test('the test record: what was predicted, the verdict, who and when; what was n
 	assert.deepEqual([bad?.[2], bad?.[4]], ['6.7% at 12 A', 'bad']);
 	assert.ok(text(blocks).includes('20 in-lb') && text(blocks).includes('not read'));
 	assert.match(missing.join('; '), /12 outlets not tested; 1 place read bad|outlets not tested/);
+});
+test('what is not tested: an outlet of which nothing was read, and one of which not all was, with what is left', () => {
+	const left = (more: Partial<Reading>[]) => {
+		const c = caseOf('quillback', (f) => {
+			const [like] = f.readings;
+			for (const m of more)
+				if (like) f.readings.push({ ...like, id: `x${m.kind}`, boxId: 'b1-03', lamps: null, value: null, loadA: null, ...m });
+		});
+		return /B1-03( \([^)]*\))?/.exec(text(makePaper('test-record', c).blocks).split('Not tested')[1] ?? '')?.[0] ?? 'tested';
+	};
+	const volts = { kind: 'hn', value: 120 } as const;
+	assert.deepEqual(
+		[left([]), left([{ kind: 'grip', word: 'holds' }]), left([volts]), left([volts, { kind: 'lamps', lamps: 'on on off' }])],
+		['B1-03', 'B1-03', 'B1-03 (ground not read)', 'tested']
+	);
 });
 test('an instrument whose calibration had run out is told beside its readings, and before it is signed', () => {
 	const over = ({ instrument, day }: { instrument: string; day: string }) =>

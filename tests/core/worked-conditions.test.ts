@@ -11,6 +11,8 @@ import { readPricesCsv } from '../../src/core/formats/materials-csv';
 import { failedJudged } from '../../src/core/judged';
 import { putCheck, removeCheck } from '../../src/core/edit/inspection';
 import { servesCounter } from '../../src/core/layout/serves-counter';
+import { setRectangle } from '../../src/core/edit/rooms';
+import { FrameReader, framesOf } from '../../src/core/formats/code-frames';
 import { crossings } from '../../src/core/model/geometry';
 import type { Box, Point, Room } from '../../src/core/model/known';
 import { CALL_AT, newBox, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
@@ -329,4 +331,38 @@ test('what is off at a box: a reading to look at before one that tells nothing, 
 			.join(''),
 		'bjdu'
 	);
+});
+
+const FRAMES: [what: string, frame: (mark: string) => string, taken: boolean][] = [
+	['the first of one', (m) => `${m}|c|1|0|x`, true],
+	['the last of as many as there may be', (m) => `${m}|c|20|19|x`, true],
+	['one of more than that', (m) => `${m}|c|21|0|x`, false],
+	['one of none', (m) => `${m}|c|0|0|x`, false],
+	['one past the last', (m) => `${m}|c|2|2|x`, false],
+	['one before the first', (m) => `${m}|c|2|-1|x`, false],
+	['half a frame', (m) => `${m}|c|2|0.5|x`, false],
+	['of two and a half', (m) => `${m}|c|2.5|0|x`, false],
+	['without numbers', (m) => `${m}|c|a|b|x`, false],
+	['of another program', () => 'other|c|1|0|x', false]
+];
+for (const [what, frame, taken] of FRAMES)
+	test(`a code read off a screen, ${what}: ${taken ? 'taken' : 'left'}`, () => {
+		const mark = framesOf('{}')?.[0]?.split('|')[0] ?? '';
+		assert.equal(new FrameReader().take(frame(mark)), taken);
+	});
+test('a room of typed lengths is drawn beside those of its story that are drawn, 5 in off, and not of another story', () => {
+	const at = (x: number, story: number, id: string): Room => ({
+		...newRoom({ id, name: id, kind: 'den' }, { outline: square(100).map(([px, py]): Point => [px + x, py + 7]) }),
+		story
+	});
+	const bare = { ...newRoom({ id: 'r', name: 'R', kind: 'den' }, { outline: null }), story: 0 };
+	const drawn = (rooms: Room[]) => produce(job({ rooms: [bare, ...rooms] }), setRectangle('r', 50, 40)).rooms[0]?.outline?.[0];
+	assert.deepEqual(
+		[drawn([]), drawn([at(900, 1, 'up')])],
+		[
+			[0, 0],
+			[0, 0]
+		]
+	);
+	assert.deepEqual(drawn([at(900, 1, 'up'), at(20, 0, 'a'), at(200, 0, 'b')]), [300 + 5, 7]);
 });

@@ -4,7 +4,7 @@ import { jobFileSchema } from '../../../src/core/model/file/schema';
 import type { AnySchema } from 'yup';
 import type { JobFile } from '../../../src/core/model/job';
 import { Random } from '../../../scripts/fuzz/random';
-import { lawful, placesIn, schemaAt, valueAt, withValue, type Path } from '../../../scripts/fuzz/values';
+import { lawful, placesIn, schemaAt, valueAt, withValue, type Inside, type Path } from '../../../scripts/fuzz/values';
 
 /** Figures of the trade: inches, feet, amperes, volts, ohms; where a value is a figure, the limits are among them. */
 export const FIGURES = [
@@ -108,13 +108,6 @@ function emptyListsIn(file: unknown): Path[] {
 				: [];
 		});
 	});
-}
-interface Inside {
-	type: string;
-	spec: { optional: boolean; nullable: boolean; meta?: { allowed?: readonly unknown[] } };
-	tests: { OPTIONS?: { name?: string; params?: Record<string, unknown> } }[];
-	fields?: Record<string, AnySchema>;
-	innerType?: AnySchema;
 }
 /** A thing as its schema lets it in, with figures of the trade and names of the house in it. */
 function madeUp(schema: AnySchema, key: string, of: { pool: Map<string, unknown[]>; r: Random }): unknown {

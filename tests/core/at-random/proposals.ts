@@ -1,5 +1,7 @@
 import { feedOrder, feedQuick, feedTree } from '../../../src/core/propose/feed-order';
 import { groupUnits, type GroupCase } from '../../../src/core/propose/group-search';
+import { downstreamOf, feedOrder as orderOf, type Unordered } from '../../../src/core/trace/feed-order';
+import { seeded } from '../../../src/core/units/random';
 import { Random } from '../../../scripts/fuzz/random';
 import type { Said } from './said';
 
@@ -42,5 +44,38 @@ export function* proposalsOf(seeds: readonly number[]): Generator<Said> {
 		const c = placesAtRandom(r, r.below(26));
 		yield ['orders', [feedOrder(c), feedQuick(c), feedTree(c)]];
 		yield ['groups', groupUnits(groupAtRandom(r))];
+	}
+}
+
+/** Boxes whose cables nobody knows: some opened, with what died behind them; some lengths and counts of cables not known. */
+export function* unorderedOf(seeds: readonly number[]): Generator<Said> {
+	for (const seed of seeds) {
+		const r = new Random(seed);
+		const count = r.chance(0.15) ? 13 + r.below(2) : 2 + r.below(7);
+		const boxes = Array.from({ length: count }, (_, i) => `b${i}`);
+		const { fromPanel, between } = placesAtRandom(r, count);
+		// Each box is fed by the panel or by one before it.
+		const parents = boxes.map((_, i) => (i && r.chance(0.8) ? r.below(i) : -1));
+		const unknown = new Set(boxes.filter(() => r.chance(0.1)));
+		const counted = new Set(boxes.filter(() => r.chance(0.3)));
+		const feet = (from: string | null, to: string): number | null => {
+			if (unknown.has(to)) return null;
+			const [a, b] = [from === null ? -1 : boxes.indexOf(from), boxes.indexOf(to)];
+			return (a < 0 ? fromPanel[b] : between[a]?.[b]) ?? null;
+		};
+		const behind = downstreamOf(parents);
+		const dead = (i: number): string[] => boxes.filter((_, j) => j !== i && ((behind[i] ?? 0) >> j) & 1);
+		const opened = boxes.filter(() => r.chance(0.25));
+		const of: Unordered = {
+			boxes,
+			feet,
+			cables: (b) => (counted.has(b) ? 1 + parents.filter((p) => p === boxes.indexOf(b)).length : null),
+			answers: new Map(
+				opened.map((b) => [b, r.chance(0.1) ? boxes.filter((x) => x !== b && r.chance(0.5)) : dead(boxes.indexOf(b))])
+			),
+			closed: new Set(boxes.filter(() => r.chance(0.2)))
+		};
+		const found = orderOf(of, seeded(seed));
+		yield ['unordered', { ...found, feeds: [...found.feeds].map(([b, row]) => [b, [...row]]) }];
 	}
 }
