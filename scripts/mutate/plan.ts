@@ -39,12 +39,15 @@ export function planOf(
 		return [...of.values()];
 	});
 	const weight = ({ test, ms, near }: (typeof parts)[number]): number => ((near ? 1000 : 1) * (1 + (seenBy.get(test) ?? 0))) / ms;
-	parts.sort((a, b) => weight(b) - weight(a));
+	// As many tests as patience has room for: near ones first, the short before the long, which see much and would leave no room.
 	let ms = 0;
-	const plan = parts.filter((p) => {
-		const fits = ms + p.ms <= patienceMs;
-		if (fits) ms += p.ms;
-		return fits;
-	});
+	const plan = [...parts]
+		.sort((a, b) => Number(b.near) - Number(a.near) || a.ms - b.ms)
+		.filter((p) => {
+			const fits = ms + p.ms <= patienceMs;
+			if (fits) ms += p.ms;
+			return fits;
+		})
+		.sort((a, b) => weight(b) - weight(a));
 	return { plan: plan.map(({ test, which }) => ({ test, which })), ms };
 }

@@ -13,6 +13,8 @@ import { putCheck, removeCheck } from '../../src/core/edit/inspection';
 import { servesCounter } from '../../src/core/layout/serves-counter';
 import { setRectangle } from '../../src/core/edit/rooms';
 import { FrameReader, framesOf } from '../../src/core/formats/code-frames';
+import { NEMA } from '../../src/core/code/nema-forms';
+import { isFirstReceptacle } from '../../src/core/protection/articles/210-12-afci-outlet';
 import { crossings } from '../../src/core/model/geometry';
 import type { Box, Point, Room } from '../../src/core/model/known';
 import { CALL_AT, newBox, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
@@ -365,4 +367,38 @@ test('a room of typed lengths is drawn beside those of its story that are drawn,
 		]
 	);
 	assert.deepEqual(drawn([at(900, 1, 'up'), at(20, 0, 'a'), at(200, 0, 'b')]), [300 + 5, 7]);
+});
+test('a load of 240 V on one pole: a violation of what is new, to be looked at in what is found', () => {
+	const load = {
+		kind: 'fixed-heat',
+		name: 'heater',
+		watts: 1500,
+		amps: null,
+		volts: 240,
+		continuous: true,
+		mca: null,
+		mocp: null
+	} as const;
+	const severity = (state: 'planned' | 'found') =>
+		assess(
+			job({ circuits: [circuit({ kind: 'individual', poles: 1, load, state })], boxes: [box('a')], legs: [leg('p', 'a', 20)] })
+		).stages.circuit.findings.find((f) => f.code === 'volts')?.severity;
+	assert.deepEqual([severity('planned'), severity('found')], ['violation', 'caution']);
+});
+test('receptacle forms that are found and not put in new: the two without a ground', () =>
+	assert.deepEqual(
+		Object.entries(NEMA)
+			.filter(([, form]) => form.onlyFound)
+			.map(([key]) => key),
+		['10-30', '10-50']
+	));
+test('the first receptacle of a run: a single one is one too, a light is none', () => {
+	const first = (receptacles: 0 | 1 | 2) => {
+		const j = job({
+			boxes: [box('a', {}, { receptacles, kind: receptacles ? 'receptacle' : 'lighting' }), box('b')],
+			legs: [leg('p', 'a', 20), leg('a', 'b', 9)]
+		});
+		return j.boxes.filter((b) => isFirstReceptacle(j, runOf(j, only(j.circuits)), b)).map((b) => b.id);
+	};
+	assert.deepEqual([first(0), first(1), first(2)], [['b'], ['a'], ['a']]);
 });
