@@ -29,6 +29,5 @@ export const ALIKE: Readonly<Record<string, string>> = {
 	'src/core/rough/routes/route.ts: s > from + ON_IN && s < reach - ON_IN ? [outline[i % outline.length] as Point] : [] [<]':
 		'a corner that is as near to its end as is still at it: a way through it is as long as one past it',
 	'src/core/circuits/assess-circuits.ts: compareGauge(g, first.leg.awg) > 0 && [>]':
-		'the gauge that is there has too much drop, or nothing would be proposed',
-	'src/core/trace/feed-order.ts: const SAMPLES = 4000; [4000]': 'one tree more of thousands that are sampled'
+		'the gauge that is there has too much drop, or nothing would be proposed'
 };
