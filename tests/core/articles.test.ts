@@ -191,6 +191,12 @@ const rows: Row[] = [
 		garage({}, [], { dwelling: 'multifamily', unit: { ...unit, parkingAway: true } }),
 		'not-applicable'
 	],
+	[
+		'of a one-family dwelling, wherever its parking is',
+		'210.52(G)(1)',
+		garage({}, [], { dwelling: 'one-family', unit: { ...unit, parkingAway: true } }),
+		'missing'
+	],
 	['a shed without power', '210.52(G)(2)', house([room('s', 'accessory', area(96, 96))]), 'not-applicable'],
 	['a shed with power', '210.52(G)(2)', house([room('s', 'accessory', area(96, 96), { powered: true })]), 'missing'],
 	[

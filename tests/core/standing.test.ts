@@ -432,6 +432,11 @@ test('ready access: a device out of reach is told; what is protected upstream ne
 	assert.deepEqual(found({ protection: 'gfci' }), ['access']);
 	assert.deepEqual(found({}, { feedsLoad: false }), ['gfci']);
 	assert.deepEqual(found({ protection: 'afci' }), ['access']);
+	const severity = (state: 'planned' | 'found') =>
+		protect(
+			job({ boxes: [box('b', { readilyAccessible: false }, { protection: 'gfci', state })], legs: [leg('p', 'b', 10)] })
+		).find((f) => f.id.startsWith('access'))?.severity;
+	assert.deepEqual([severity('planned'), severity('found')], ['violation', 'caution']);
 });
 test('a box without a place in a room with a sink: how far is not known, and that is said', () => {
 	const sink = { id: 's', kind: 'sink' as const, name: 'sink', x: 10, y: 10, widthIn: 20, depthIn: 20 };
