@@ -6,7 +6,8 @@ import { indexOf } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import { gfciRegister, type GfciEntry } from './prove/gfci-register';
-import { UNREAD_WORDS } from './prove/unread';
+import { isProven, type BoxProof } from './prove/assess-prove';
+import { MISSING, nextMissing } from './prove/missing';
 import { counted } from './units/quantity';
 
 /** The one thing to do next: short, with what it is about. */
@@ -145,16 +146,19 @@ const install: Ask = ({ job }) => {
 	return null;
 };
 const readable = (b: Box): boolean => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0);
+/** What reads bad is told as that, and not as unread. */
+const isOff = (proof: Pick<BoxProof, 'level'> | undefined): boolean => proof?.level === 'bad' || proof?.level === 'look';
 const untested =
 	(state: 'built' | 'any'): Ask =>
 	({ job, assessment: { proofs } }) => {
-		const left = job.boxes.filter((b) => readable(b) && proofs.get(b.id)?.unread !== null);
+		const left = job.boxes.filter((b) => readable(b) && !isProven(proofs.get(b.id)) && !isOff(proofs.get(b.id)));
 		const own = state === 'any' ? left : left.filter((b) => b.state === 'built' || b.devices.some((d) => d.state === 'built'));
 		const first = own[0];
 		if (!first) return null;
 		const more = own.length > 1 ? ` (${own.length} boxes to read)` : '';
-		const unread = proofs.get(first.id)?.unread;
-		const text = unread ? `${UNREAD_WORDS[unread]} yet` : 'take its readings';
+		const proof = proofs.get(first.id);
+		const missing = proof && nextMissing(proof);
+		const text = missing ? `${MISSING[missing].words} yet` : 'take its readings';
 		return { code: 'test', stage: 'prove', subject: box(first.id), text: `${first.name}: ${text}${more}` };
 	};
 const off: Ask = ({ job, assessment: { proofs } }) => {

@@ -152,6 +152,23 @@ test('a real instrument on a serial port: pieces of lines, nonsense told and let
 	await b.says('117.5 V', '.sender');
 });
 
+test('hot to neutral alone makes no outlet good: what is to be read is said, and on a phone never over a bad reading', async () => {
+	await b.resize(PHONE);
+	await b.fresh('Quillback Pottery', '/job/quillback/prove?box=b1-03');
+	const typed = async (digits: string) => {
+		for (const key of digits) await b.click('.pad .keys button, .pad button', key);
+		await b.click('.pad button', 'Keep 1 reading');
+	};
+	await typed('120');
+	await b.says('ground not read', '.pad .verdict');
+	await b.says('Hot to neutral shows neither ground nor polarity', '.pad');
+	await typed('92');
+	await b.says('bad', '.pad .verdict');
+	await b.says('hot to neutral 92 V: outside 108 to 126 V', '.pad');
+	await b.saysNot('ground not read:', '.pad');
+	await b.resize(DESK);
+	await b.says('ground not read:', '.pad');
+});
 test('a reading is put right: the old value stays in the log, struck from what is judged', async () => {
 	await fresh('/job/marrow-street/prove?box=sw-02');
 	await b.click('main button', 'Log');

@@ -1,71 +1,30 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
-import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
-import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
-import type { Requirement } from '../../src/core/layout/requirement';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Device, Fixture, Job, Point, Room } from '../../src/core/model/known';
-import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
-import { emptyJob, newBox, newRoom } from '../../src/core/model/new-job';
+import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
+import type { Box, Fixture, Job, Room } from '../../src/core/model/known';
+import { EDITIONS } from '../../src/core/model/kinds';
+import {
+	rect,
+	room,
+	fixture,
+	box,
+	house,
+	linesOf,
+	states,
+	type Row,
+	area,
+	bedroom,
+	lamp,
+	circuitOf,
+	panelRoom,
+	hall,
+	eachFixMeets
+} from './small-rooms';
 
-/** A job of a few rooms, read at a glance. */
-const rect = (x: number, y: number, w: number, h: number): Point[] => [
-	[x, y],
-	[x + w, y],
-	[x + w, y + h],
-	[x, y + h]
-];
-const room = (id: string, kind: Room['kind'], outline: Point[] | null, more: Partial<Room> = {}) =>
-	newRoom({ id, name: id, kind }, { outline, ...more });
-const fixture = (
-	kind: Fixture['kind'],
-	[x, y, widthIn, depthIn]: [number, number, number, number],
-	more: Partial<Fixture> = {}
-): Fixture => ({
-	id: kind,
-	kind,
-	name: kind,
-	x,
-	y,
-	widthIn,
-	depthIn,
-	...more
-});
-const box = (
-	roomId: string,
-	at: [wall: number, at: number] | Point | null,
-	heightIn: number | null,
-	device: Partial<Device> = {},
-	more: Partial<Box> = {}
-): Box => {
-	const id = `${roomId}-${at?.join('-') ?? 'x'}-${heightIn}`;
-	const onWall = at && at[0] < 8 && Number.isInteger(at[0]) && !more.note;
-	const made = newBox(id, id, {
-		state: 'planned',
-		roomId,
-		heightIn,
-		place: at ? (onWall ? { kind: 'wall', wall: at[0], at: at[1] } : { kind: 'point', x: at[0], y: at[1] }) : null,
-		...more
-	});
-	return { ...made, devices: made.devices.map((d) => ({ ...d, ...device })) };
-};
-const house = (rooms: Room[], boxes: Box[] = [], more: Partial<Job> = {}): Job => ({
-	...emptyJob('j', { name: 'j', edition: '2023', permitDate: '2026-10-12' }),
-	rooms,
-	boxes,
-	...more
-});
-const linesOf = (job: Job, section: string, edition: EditionKey = job.edition): Requirement[] =>
-	punchList({ ...job, edition }).filter((r) => r.rule.section.startsWith(section));
-const states = (job: Job, section: string, edition?: EditionKey): string =>
-	linesOf(job, section, edition)
-		.map((r) => r.state)
-		.join(' ');
-
-type Row = [why: string, section: string, job: Job, want: string | Record<EditionKey, string>];
 const bath = (boxes: Box[], basins: Fixture[] = [fixture('basin', [0, 40, 20, 24])]) =>
 	house([room('bath', 'bathroom', rect(0, 0, 60, 96), { fixtures: basins })], boxes);
 const yard = (side: 'front' | 'back') => room(side, 'outdoors', null, { side });
@@ -78,7 +37,6 @@ const porch = (more: Partial<Room>, boxes: Box[] = []) =>
 		],
 		boxes
 	);
-const hall = (outline: Point[], boxes: Box[] = []) => house([room('hall', 'hallway', outline)], boxes);
 const garage = (more: Partial<Room>, boxes: Box[] = [], job: Partial<Job> = {}) =>
 	house([room('g', 'garage', rect(0, 0, 240, 240), more)], boxes, job);
 const unit = { groundLevel: true, ownEntrance: true, commonLaundry: false, laundryHere: true, parkingAway: false };
@@ -87,8 +45,6 @@ const heatPump = (boxes: Box[], kind: Fixture['kind'] = 'equipment') =>
 		[room('yard', 'outdoors', null, { fixtures: [fixture(kind, [0, 0, 36, 36])] }), room('r', 'living', rect(100, 0, 400, 144))],
 		boxes
 	);
-const area = (w: number, h: number) => rect(0, 0, w, h);
-
 const rows: Row[] = [
 	[
 		'on the wall beside the basin, 36 in off',
@@ -327,87 +283,6 @@ test('a receptacle behind the disconnect of the equipment does not serve it', ()
 	assert.match(linesOf(job, '210.63')[0]?.why ?? '', /goes dead with it/);
 	assert.equal(states({ ...job, legs: [leg('p', beyond.id)] }, '210.63'), 'met');
 });
-const circuitOf = (id: string) => ({
-	id,
-	number: 1,
-	name: 'c',
-	kind: 'general' as const,
-	panelId: 'p',
-	slot: null,
-	poles: 1 as const,
-	breakerA: 20,
-	breaker: 'none' as const,
-	load: null,
-	mustStayOn: false,
-	directory: '',
-	state: 'planned' as const
-});
-
-// Lighting: what switches a light, and where a receptacle stands in for it.
-const light = (roomId: string, at: Point, name = 'l') =>
-	box(roomId, at, 96, { kind: 'lighting', receptacles: 0, name }, { note: 'p' });
-const wallSwitch = (roomId: string, wall: number, controls?: string[]) =>
-	box(roomId, [wall, 20], 48, { kind: 'switch', receptacles: 0, controls });
-const bedroom = (kind: Room['kind'], boxes: Box[]) => house([room('b', kind, area(144, 144))], boxes);
-const lamp = light('b', [70, 70]);
-const lightRows: Row[] = [
-	['nothing', '210.70(A)(1)', bedroom('bedroom', []), 'missing'],
-	['a light and its switch', '210.70(A)(1)', bedroom('bedroom', [lamp, wallSwitch('b', 0, [lamp.id])]), 'met'],
-	['a light and a switch of which nothing is said', '210.70(A)(1)', bedroom('bedroom', [lamp, wallSwitch('b', 0)]), 'met'],
-	[
-		'a light, its switch switches something else',
-		'210.70(A)(1)',
-		bedroom('bedroom', [lamp, wallSwitch('b', 0, ['other'])]),
-		'missing'
-	],
-	[
-		'a switched receptacle in a bedroom',
-		'210.70(A)(1)',
-		bedroom('bedroom', [box('b', [0, 30], 16, { switched: 'half' })]),
-		'met'
-	],
-	[
-		'a switched receptacle in a kitchen',
-		'210.70(A)(1)',
-		bedroom('kitchen', [box('b', [0, 30], 16, { switched: 'half' })]),
-		'missing'
-	],
-	['a hallway', '210.70(A)(2)', bedroom('hallway', []), 'missing'],
-	['a closet asks for none', '210.70', bedroom('closet', []), ''],
-	[
-		'an attic with equipment',
-		'210.70',
-		house([room('a', 'attic', area(99, 99), { fixtures: [fixture('equipment', [0, 0, 30, 30])] })]),
-		'missing'
-	],
-	['an attic with nothing in it', '210.70', house([room('a', 'attic', area(99, 99))]), '']
-];
-for (const [why, section, job, want] of lightRows) test(`${section}: ${why}`, () => assert.equal(states(job, section), want));
-
-test('210.70(A)(2): an outdoor entrance asks for a light, a vehicle door and an inner door do not', () => {
-	const door = (id: string, wall: number, width: number) => ({ id, wall, from: 10, to: 10 + width, kind: 'door' as const });
-	const job = house([
-		room('g', 'garage', area(240, 240), { breaks: [door('v', 0, 190), door('out', 3, 32), door('in', 1, 32)] }),
-		room('k', 'hallway', rect(245, 0, 100, 100))
-	]);
-	const asked = linesOf(job, '210.70(A)(2)').filter((r) => r.id.includes(':door'));
-	assert.deepEqual(
-		asked.map((r) => [r.id, r.state]),
-		[['210.70(A)(2):g:doorout', 'missing']]
-	);
-});
-test('210.70(A)(2): six risers ask for a switch at each level, five do not', () => {
-	const stair = (risers: number | undefined) =>
-		room('s', 'closet', area(40, 120), { fixtures: [fixture('stair', [0, 0, 36, 100], { risers })] });
-	const up = room('up', 'closet', area(40, 40), { story: 1 });
-	const l = light('s', [20, 60]);
-	const two = [wallSwitch('s', 0, [l.id]), wallSwitch('up', 0, [l.id])];
-	const at = (risers: number | undefined, boxes: Box[]) => states(house([stair(risers), up], boxes), '210.70(A)(2)');
-	assert.deepEqual(
-		[at(5, [l, two[0] as Box]), at(6, [l, two[0] as Box]), at(6, [l, ...two]), at(undefined, [l, ...two])],
-		['met', 'missing', 'met', 'unknown']
-	);
-});
 
 test('local amendments: an article switched off says by what; as another edition it cites that one', () => {
 	const base = hall(area(120, 36));
@@ -423,127 +298,6 @@ test('local amendments: an article switched off says by what; as another edition
 		['missing', 2, '2020', 'as in 2020 (Ordinance 9)']
 	);
 });
-test('210.52: what does not count serves nothing anywhere', () => {
-	const one = (device: Partial<Device>, more: Partial<Box> = {}) =>
-		states(hall(area(130, 36), [box('hall', [0, 10], 16, device, more)]), '210.52(H)');
-	assert.deepEqual(
-		[
-			one({}),
-			one({ switched: 'whole' }),
-			one({ switched: 'half' }),
-			one({ partOf: 'luminaire' }),
-			one({ amps: 30 }),
-			one({ volts: 240 }),
-			one({}, { heightIn: 66 }),
-			one({}, { heightIn: 66.0625 })
-		],
-		['met', 'missing', 'met', 'missing', 'missing', 'missing', 'met', 'missing']
-	);
-});
-test('210.52(A): floor receptacles within 18 in, heaters with receptacles, dividers', () => {
-	const den = (boxes: Box[], fixtures: Fixture[] = []) =>
-		house(
-			[
-				room('d', 'den', area(120, 100), {
-					fixtures,
-					breaks: [
-						{ id: 'o', wall: 1, from: 0, to: 100, kind: 'opening' },
-						{ id: 'p', wall: 2, from: 0, to: 120, kind: 'opening' },
-						{ id: 'q', wall: 3, from: 0, to: 100, kind: 'opening' }
-					]
-				})
-			],
-			boxes
-		);
-	const wall = (j: Job) => states(j, '210.52(A)');
-	assert.equal(wall(den([box('d', [60, 18], 0, {}, { note: 'p' })])), 'met');
-	assert.equal(wall(den([box('d', [60, 18.0625], 0, {}, { note: 'p' })])), 'missing');
-	const heater = fixture('baseboard-heater', [10, 0, 100, 4]);
-	assert.equal(
-		wall(den([box('d', [0, 20], 8, { partOf: 'baseboard-heater' })], [heater])),
-		'missing',
-		'the ends beyond the heater are left'
-	);
-	assert.equal(
-		wall(den([box('d', [0, 20], 8, { partOf: 'baseboard-heater' })], [fixture('baseboard-heater', [0, 0, 120, 4])])),
-		'met'
-	);
-	assert.equal(wall(den([box('d', [0, 60], 16)], [fixture('divider', [40, 50, 48, 6])])), 'met missing');
-	// A heater's receptacle of which nobody said where it is serves nothing.
-	assert.equal(
-		wall(den([box('d', null, 8, { partOf: 'baseboard-heater' })], [fixture('baseboard-heater', [0, 0, 120, 4])])),
-		'missing'
-	);
-});
-test('one box for the walls of a room and for equipment in it; a divider in it, and the walls of another room, keep theirs', () => {
-	const furnace = fixture('equipment', [60, 50, 24, 24], { name: 'furnace' });
-	const den = room('d', 'den', area(144, 120), { fixtures: [furnace, fixture('divider', [40, 90, 48, 6])] });
-	const j = house([den, room('e', 'bedroom', rect(300, 0, 120, 100))]);
-	const placed = (section: string) =>
-		linesOf(j, section).map((r) => [
-			r.roomId,
-			r.subject.kind,
-			r.fix?.kind === 'place-boxes' ? r.fix.boxes.map((b) => b.place?.kind).join(' ') : ''
-		]);
-	const walls = placed('210.52(A)');
-	const equipment = placed('210.63')[0]?.[2];
-	assert.equal(walls.find(([at, kind]) => at === 'd' && kind === 'room')?.[2], equipment);
-	assert.equal(walls.find(([, kind]) => kind === 'fixture')?.[2], 'point');
-	const other = linesOf(j, '210.52(A)').find((r) => r.roomId === 'e');
-	assert.ok(other?.fix?.kind === 'place-boxes' && other.fix.boxes.every((b) => b.roomId === 'e'));
-});
-const DIVIDED: [
-	what: string,
-	size: [number, number],
-	boxes: [x: number, y: number, heightIn: number][],
-	says: string,
-	more?: Partial<Fixture>
-][] = [
-	['in the middle of 12 ft: 6 ft either way', [144, 6], [[122, 53, 16]], 'met'],
-	['an inch off the middle', [144, 6], [[123, 53, 16]], 'missing 1 of 1'],
-	[
-		'two at one end of 14 ft',
-		[168, 6],
-		[
-			[60, 53, 16],
-			[64, 53, 16]
-		],
-		'missing 1 of 82'
-	],
-	[
-		'one 6 ft from either end of 14 ft',
-		[168, 6],
-		[
-			[122, 53, 16],
-			[146, 53, 16]
-		],
-		'met'
-	],
-	['too high for a wall', [144, 6], [[122, 53, 66.0625]], 'missing 1 of 144'],
-	['3 in beside it', [144, 6], [[122, 59, 16]], 'met'],
-	['farther beside it', [144, 6], [[122, 59.125, 16]], 'missing 1 of 144'],
-	['none, 24 ft and an inch: three', [289, 6], [], 'missing 3 of 289'],
-	['across the room', [6, 144], [[53, 122, 16]], 'met'],
-	['across the room, at its end', [6, 144], [[53, 190, 16]], 'missing 1 of 68'],
-	['turned by a quarter', [144, 6], [[122, 120, 16]], 'missing 1 of 67', { turnDeg: 90 }],
-	['less than 2 ft long', [23.9, 6], [], '']
-];
-for (const [what, size, boxes, says, more] of DIVIDED)
-	test(`210.52(A)(2)(3): a divider, its receptacle ${what}`, () => {
-		const divider = fixture('divider', [50, 50, ...size], more);
-		const made = boxes.map(([x, y, up]) => box('d', [x, y], up, {}, { note: 'p' }));
-		const all = linesOf(house([room('d', 'den', area(400, 300), { fixtures: [divider] })], made), '210.52(A)');
-		const line = all.find((r) => r.subject.kind === 'fixture');
-		const placed = line?.fix?.kind === 'place-boxes' ? line.fix.boxes : [];
-		const said = line?.state === 'missing' ? `missing ${placed.length} of ${Math.round(line.have ?? 0)}` : (line?.state ?? '');
-		assert.equal(said, says);
-		// What is placed serves all of it.
-		const put = placed.map((p) =>
-			p.place?.kind === 'point' ? box('d', [p.place.x, p.place.y], 16, {}, { note: 'p' }) : box('d', null, 16)
-		);
-		const after = linesOf(house([room('d', 'den', area(400, 300), { fixtures: [divider] })], [...made, ...put]), '210.52(A)');
-		if (says) assert.equal(after.find((r) => r.subject.kind === 'fixture')?.state, 'met');
-	});
 
 test('one box for the front and its porch, one for two basins near each other; all that is placed is then met', () => {
 	const front = house(
@@ -585,17 +339,7 @@ test('a washer in a room with the wall rule takes the stead of a wall receptacle
 		.filter((b) => b.roomId === 'f');
 	assert.equal(placed.length, 4, 'as many as the walls need alone');
 });
-test('every fix of a line meets that line', () => {
-	for (const [, section, job] of [...rows, ...lightRows]) {
-		for (const line of linesOf(job, section)) {
-			if (line.state !== 'missing' || !line.fix) continue;
-			let n = 0;
-			const { fix } = line;
-			const after = produce(job, (draft) => applyFix(fix, () => `n${++n}`)(draft));
-			assert.equal(punchList(after).find((r) => r.id === line.id)?.state, 'met', `${line.id}: ${line.title}`);
-		}
-	}
-});
+test('every fix of a line meets that line', () => eachFixMeets(rows));
 test('a house without places outdoors gets them with their boxes, one each side, outside a wall that looks that way', () => {
 	const bare = house([room('r', 'living', rect(0, 0, 144, 144))]);
 	const fixes = missingPlaces(bare, 'receptacle').filter((f) => f.boxes.some((b) => b.yard));
@@ -625,75 +369,6 @@ test('the bands of the plan show what the list asks: by the edition that an amen
 	];
 	// From 2020 on the appliance breaks wall 1 in two; in 2017 it stands before a wall space.
 	assert.deepEqual([bands([]), bands(amend('as-edition')), bands(amend('off'))], [5, 4, 0]);
-});
-
-const faceUp = (how: Device['faceUp'], at: Point, state: Box['state'] = 'planned') =>
-	house(
-		[room('k', 'kitchen', area(144, 144), { fixtures: [fixture('sink', [60, 60, 30, 20])] })],
-		[box('k', at, 37, { faceUp: how }, { note: 'p', state })]
-	);
-const faceRows: [why: string, job: Job, want: Record<EditionKey, string>][] = [
-	['in a listed assembly', faceUp('listed', [20, 20]), { 2017: 'met', 2020: 'met', 2023: 'met' }],
-	['in no listed assembly', faceUp('not-listed', [20, 20]), { 2017: 'missing', 2020: 'missing', 2023: 'missing' }],
-	['below a sink', faceUp('listed', [70, 70]), { 2017: 'met', 2020: 'missing', 2023: 'missing' }]
-];
-for (const [why, job, want] of faceRows)
-	for (const key of EDITIONS) test(`406.5 ${key}: face up, ${why}`, () => assert.equal(states(job, '406.5', key), want[key]));
-test('406.5: what rests on a reading to be checked says so; one that faces out is not asked', () => {
-	assert.equal(linesOf(faceUp('listed', [70, 70]), '406.5')[0]?.rule.confidence, 'check');
-	assert.equal(states(faceUp(undefined, [20, 20]), '406.5'), '');
-});
-
-const panelRoom = (more: Partial<Room>, boxes: Box[] = []) =>
-	house([room('g', 'garage', area(240, 200), more)], boxes, {
-		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
-	});
-const spaceRows: [why: string, more: Partial<Room>, want: string][] = [
-	['nothing before it', {}, 'met'],
-	// The space runs from 85 to 115 along the wall and 36 in deep.
-	['a bench that ends where it begins', { fixtures: [fixture('bench', [40, 0, 45, 30])] }, 'met'],
-	['a bench a sixteenth in it', { fixtures: [fixture('bench', [40, 0, 45.0625, 30])] }, 'missing'],
-	['a water heater 36 in off', { fixtures: [fixture('water-heater', [90, 36, 22, 22])] }, 'met'],
-	['a water heater nearer', { fixtures: [fixture('water-heater', [90, 35, 22, 22])] }, 'missing'],
-	['a counter under it', { counters: [{ id: 'c', wall: 0, from: 110, to: 160, depthIn: 25 }] }, 'missing']
-];
-for (const [why, more, want] of spaceRows)
-	test(`110.26(A): ${why}`, () => assert.equal(states(panelRoom(more), '110.26(A)'), want));
-
-test('210.63(B): a service receptacle is placed on a free wall near the panel, but not behind it', () => {
-	const [line] = linesOf({ ...panelRoom({}), dwelling: 'multifamily' }, '210.63(B)');
-	const [put] = line?.fix?.kind === 'place-boxes' ? line.fix.boxes : [];
-	// The panel is at 100 in of wall 0; places are an inch apart, and 24 in is too near.
-	assert.deepEqual(put?.place, { kind: 'wall', wall: 0, at: 75 });
-});
-test("210.52: a receptacle of a heater that hangs on the heater's own circuit is told of", () => {
-	const heater = box('d', [0, 20], 8, { partOf: 'baseboard-heater' });
-	const den = (kind: 'general' | 'fixed-heat') => ({
-		...house([room('d', 'den', area(120, 100), { fixtures: [fixture('baseboard-heater', [0, 0, 120, 4])] })], [heater]),
-		circuits: [
-			{
-				...circuitOf('c'),
-				load: { kind, name: '', watts: 1500, amps: null, volts: 240 as const, continuous: true, mca: null, mocp: null }
-			}
-		],
-		legs: [
-			{
-				id: 'l',
-				circuitId: 'c',
-				fromId: 'p',
-				toId: heater.id,
-				cable: 'NM-B' as const,
-				awg: '12' as const,
-				metal: 'Cu' as const,
-				conductors: 2,
-				ground: true,
-				lengthFt: 10,
-				state: 'planned' as const
-			}
-		]
-	});
-	const told = (j: Job) => assess(j).stages.layout.findings.filter((f) => f.id.startsWith('heater-circuit'));
-	assert.deepEqual([told(den('general')).length, told(den('fixed-heat')).length], [0, 1]);
 });
 test('a place marked to be kept free takes no counter receptacle where another does as well', () => {
 	const kitchen = (marks: Room['marks']) =>

@@ -208,7 +208,11 @@ test('a sign of life after the test voids it; before it, or a test after it, doe
 	const events = [off('08:00'), dead('08:10')];
 	const at = (time: string) => `2026-11-03T${time}:00.000Z`;
 	const state = (live: string[], open: string[] = []) =>
-		deadState(events, { tags: events.slice(0, 1), placeId: 'b' }, { live, open });
+		deadState(
+			events,
+			{ tags: events.slice(0, 1), placeId: 'b' },
+			{ live: live.map((at) => ({ at })), open: open.map((at) => ({ at })) }
+		);
 	assert.equal(state([]).test?.at, at('08:10'));
 	assert.equal(state([at('08:05')]).test?.at, at('08:10'));
 	assert.deepEqual([state([at('08:20')]).test, state([at('08:20')]).voided], [null, at('08:20')]);

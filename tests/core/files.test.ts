@@ -1,3 +1,4 @@
+import { byWriting } from '../../src/core/model/written';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import test from 'node:test';
@@ -221,7 +222,7 @@ test('everything that Prove keeps goes out in a job file and comes in again the 
 	const back = readJobFile(writeJobFile({ job, readings, events: file.events }));
 	assert.ok(back.ok, back.ok ? '' : JSON.stringify(back.faults));
 	assert.deepEqual(back.value.job, job);
-	assert.deepEqual(back.value.readings, readings);
+	assert.deepEqual(back.value.readings, [...readings].sort(byWriting), 'in the order in which they were entered');
 });
 const PROVE_REFUSED: [what: string, change: (file: JobFile) => void, path: string][] = [
 	[

@@ -206,7 +206,7 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	assert.deepEqual(now(looked, [off, dead]), ['become', 0]);
 	const chosen = produce(
 		looked,
-		(d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { state: 'planned', protection: 'gfci' })
+		(d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { state: 'planned', protection: 'dual' })
 	);
 	assert.deepEqual(now(chosen, [off, dead]), ['make-up', 0]);
 	const put = produce(chosen, installed('b', { day: '2026-11-26', by: 'MR' }));
@@ -215,19 +215,19 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	const at = (time: string, more: Parameters<typeof reading>[0]) =>
 		reading({ id: time, boxId: 'b', kind: 'hn', value: 119.6, at: `2026-11-26T${time}:00.000Z`, ...more });
 	const button = at('11:06', { kind: 'gfci-own', value: null, word: 'trips' });
+	const slots = [at('11:08', { kind: 'he' }), at('11:09', { kind: 'ne', value: 0 })];
 	const proofs: [why: string, readings: ReturnType<typeof reading>[], next: string][] = [
-		['volts of the same morning, before hands were in it', [at('09:00', {}), button], 'prove'],
-		['volts after, said to be before', [at('11:05', { phase: 'before' }), button], 'prove'],
-		['volts after, its own button not pressed', [at('11:05', {})], 'prove'],
-		['its own button did not trip', [at('11:05', {}), { ...button, word: 'holds' }], 'prove'],
+		['volts of the same morning, before hands were in it', [at('09:00', {}), button, ...slots], 'prove'],
+		['volts after, said to be before', [at('11:05', { phase: 'before' }), button, ...slots], 'prove'],
+		['volts after, its own button not pressed', [at('11:05', {}), ...slots], 'prove'],
+		['its own button did not trip', [at('11:05', {}), { ...button, word: 'no-trip' }, ...slots], 'prove'],
 		['its button alone', [button], 'prove'],
-		['volts struck out', [at('11:05', { struck: true }), button], 'prove'],
-		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button], 'prove'],
-		['volts to ground alone', [at('11:05', { kind: 'hg' }), button], 'prove'],
-		['between two hots', [at('11:05', { kind: 'hh', value: 240 }), button], 'none'],
-		['volts that float', [at('11:05', { value: 84.9 }), button], 'prove'],
-		['more than floats', [at('11:05', { value: 85 }), button], 'none'],
-		['both', [at('11:05', {}), button], 'none']
+		['volts and button: which slot is hot was not read', [at('11:05', {}), button], 'prove'],
+		['volts struck out', [at('11:05', { struck: true }), button, ...slots], 'prove'],
+		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button, ...slots], 'prove'],
+		['volts to ground alone', [at('11:05', { kind: 'hg' }), button, ...slots], 'prove'],
+		['volts that float', [at('11:05', { value: 84.9 }), button, ...slots], 'prove'],
+		['all of it', [at('11:05', {}), button, ...slots], 'none']
 	];
 	for (const [why, readings, next] of proofs) assert.equal(now(put, [off, dead, on], readings)[0], next, why);
 	// A box that has a ground, and a face that promises it: reversed, or open, it has all of its volts hot to neutral.
@@ -237,25 +237,41 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	});
 	const needs = (j: typeof put, readings: ReturnType<typeof reading>[]) =>
 		threadOf(j, { readings, events: [off, dead, on] }, j.boxes[0] as Box).find((s) => s.key === 'prove')?.needs;
-	const ground = at('11:07', { kind: 'hg', value: 119 });
-	assert.equal(needs(grounded, [at('11:05', {}), button]), 'its ground, read after the work');
-	assert.equal(needs(grounded, [at('11:05', {}), button, at('09:00', { kind: 'hg' })]), 'its ground, read after the work');
-	assert.equal(needs(grounded, [at('11:05', {}), button, { ...ground, switchAt: 'off' }]), 'its ground, read after the work');
-	assert.equal(needs(grounded, [at('11:05', {}), button, ground]), null);
+	const low = (time: string, more: Parameters<typeof reading>[0]) => at(time, { meter: 'low-impedance', ...more });
+	const looks = [
+		at('11:10', { kind: 'ground-look', value: null, word: 'landed' }),
+		at('11:11', { kind: 'grip', value: null, word: 'holds' })
+	];
+	const volts = [low('11:05', {}), low('11:07', { kind: 'hg', value: 119 }), low('11:08', { kind: 'ng', value: 0 })];
+	assert.equal(needs(grounded, [...volts.slice(0, 1), button, ...looks]), 'ground not read since the work');
+	assert.equal(needs(grounded, [...volts, ...looks]), 'its button not pressed since the work');
+	assert.equal(needs(grounded, [...volts, button, ...looks.slice(1)]), 'ground not seen landed since the work');
+	assert.equal(needs(grounded, [...volts, button, ...looks]), null, 'reads right: as far as a multimeter reaches');
 	const halves = produce(grounded, (d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { switched: 'half', receptacles: 2 }));
-	assert.equal(needs(halves, [at('11:05', {}), button, ground]), 'its lower half, read after the work');
-	const below = at('11:08', { half: 'lower' });
-	assert.equal(needs(halves, [below, button, { ...ground, half: 'lower' }]), 'its upper half, read after the work');
-	assert.equal(needs(halves, [at('11:05', {}), below, button, { ...ground, half: 'lower' }]), null);
+	assert.equal(needs(halves, [...volts, button, ...looks]), 'volts not read since the work');
+	const below = volts.map((r) => ({ ...r, id: `${r.id}l`, half: 'lower' as const }));
+	assert.equal(needs(halves, [...volts, ...below, button, ...looks]), null);
 	// One that reads bad is never done.
-	const bad = threadOf(put, { readings: [at('11:05', {}), button], events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
+	const all = [at('11:05', {}), button, ...slots];
+	const bad = threadOf(put, { readings: all, events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
 	assert.deepEqual(
 		bad.filter((s) => !s.done).map((s) => s.key),
 		['prove', 'paper']
 	);
-	// Nobody tested it dead: only what is said to be after the work counts.
-	assert.equal(now(put, [], [at('11:05', {}), button])[0], 'dead');
-	assert.equal(now(put, [], [at('11:05', { phase: 'after' }), { ...button, phase: 'after' }])[0], 'none');
+	// A dead test that nobody made is not made by what was read after it.
+	const deadNeeds = (events: Parameters<typeof now>[1], readings = all) =>
+		threadOf(put, { readings, events: events ?? [] }, put.boxes[0] as Box).find((s) => s.key === 'dead')?.needs;
+	assert.equal(deadNeeds([]), 'a dead test: none is recorded');
+	assert.equal(
+		deadNeeds(
+			[],
+			all.map((r) => ({ ...r, phase: 'after' as const }))
+		),
+		'a dead test: none is recorded'
+	);
+	assert.equal(deadNeeds([off, on]), 'a dead test: none is recorded');
+	assert.equal(deadNeeds([off, dead, on]), null);
+	assert.equal(deadNeeds([off, dead, on], [at('10:30', {}), ...all]), 'a dead test: none is recorded', 'live under its tag');
 	assert.throws(() => produce(put, installed('b', { day: '2026-11-26', by: 'MR' })), /Nothing is planned/);
 });
 

@@ -379,6 +379,6 @@ test('what was read before the work is no longer judged once the place was read 
 	assert.equal(proofs(e, j, [before]).get('b')?.level, 'bad');
 	const after = reading({ id: '2', kind: 'hn', value: 120, phase: 'after', at: '2026-10-01T11:00:00.000Z' });
 	const ground = reading({ id: '3', kind: 'hg', value: 120, phase: 'after', at: '2026-10-01T11:00:00.000Z' });
-	assert.equal(proofs(e, j, [before, after, ground]).get('b')?.level, 'good');
+	assert.equal(proofs(e, j, [before, after, ground]).get('b')?.level, 'unknown', 'its path was not read since');
 	assert.equal(proofs(e, j, [before, { ...after, struck: true }]).get('b')?.level, 'bad', 'an undone reading does not clear it');
 });

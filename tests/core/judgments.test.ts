@@ -169,7 +169,8 @@ test('at a bootleg nothing that the ground contact reads is good', () => {
 	).latest;
 	assert.deepEqual(
 		(['ohm-ground', 'hg', 'ng', 'lamps'] as const).map((k) => sound[k]?.verdict.level),
-		['good', 'good', 'good', 'good']
+		['good', 'good', 'good', 'unknown'],
+		'lamps never make it good'
 	);
 });
 
@@ -239,22 +240,38 @@ test('a GFCI without a ground: open-ground lamps are good; the tester’s button
 	const levels = (list: Reading[]) => (['lamps', 'gfci-tester'] as const).map((k) => read(j, list).latest[k]?.verdict.level);
 	assert.deepEqual(levels([lamps, tester]), ['good', 'unknown']);
 	assert.deepEqual(levels([lamps, tester, own]), ['good', 'good']);
-	assert.equal(read(j, [lamps, tester, own]).level, 'good');
+	assert.equal(read(j, [lamps, tester, own]).level, 'unknown', 'its slots were not read to an independent ground');
+	const slots = [at('hn', 120), at('he', 120), at('ne', 0)];
+	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, own, ...slots]).level, 'good');
+	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, ...slots]).level, 'unknown');
 	// Its own button that does not trip decides.
 	assert.equal(read(j, [lamps, tester, { ...own, word: 'no-trip' }]).level, 'bad');
 	// Unprotected three slots are to be looked at; where there is a ground the tester must trip it.
 	assert.equal(read(oldBox({}), [lamps]).level, 'look');
-	assert.equal(read(oldBox({ slots: 'two-slot' }), [lamps]).level, 'good');
+	assert.equal(read(oldBox({ slots: 'two-slot' }), [lamps]).level, 'unknown');
 	assert.equal(read(oldBox({ protection: 'gfci' }, 'present'), [tester]).latest['gfci-tester']?.verdict.level, 'look');
 });
-test('a wire of its own run beside two-wire cable, and proven: lamps that say right are right', () => {
+test('a wire of its own run beside two-wire cable, and proven: lamps that say right are no longer doubted', () => {
 	const lamps = at('lamps', null, { lamps: 'on on off' });
-	assert.deepEqual([read(oldBox({}, 'present'), [lamps]).level, read(oldBox({}), [lamps]).level], ['good', 'bad']);
-	assert.equal(read(oldBox({}, 'present'), [at('hg', 120)]).latest.hg?.verdict.level, 'good');
+	const proven = [at('ohm-ground', 0.1), at('bootleg', null, { word: 'no' })];
+	const level = (ground: 'none' | 'present', list: Reading[]) => read(oldBox({}, ground), list).latest.lamps?.verdict.level;
+	assert.deepEqual(
+		[level('present', [lamps, ...proven]), level('present', [lamps]), level('none', [lamps])],
+		['unknown', 'bad', 'bad']
+	);
+	const wire = (kind: 'ohm-ground' | 'ground-look') =>
+		proven.map((r) => (r.kind === 'bootleg' ? { ...r, kind, word: 'landed' } : r));
+	assert.equal(level('present', [lamps, ...wire('ground-look')]), 'unknown');
+	assert.equal(read(oldBox({}, 'present'), [at('hg', 120), ...proven]).latest.hg?.verdict.level, 'good');
 	assert.deepEqual([read(oldBox({}), [at('hg', 101)]).level, read(oldBox({}), [at('hg', 100)]).level], ['look', 'unknown']);
 });
 
 const RIGHT = { lamps: 'on on off' };
+/** An old outlet on a cable with a ground. */
+const wired = job({
+	boxes: [box('b', { state: 'found' }, { state: 'found' })],
+	legs: [leg('p', 'b', 40, { state: 'found' })]
+});
 const HOLDS: [kind: ReadingKind, value: number | null, more?: Partial<Reading>][] = [
 	['ng', 0],
 	['hg', 120],
@@ -267,9 +284,10 @@ const HOLDS: [kind: ReadingKind, value: number | null, more?: Partial<Reading>][
 ];
 for (const [kind, value, more] of HOLDS)
 	test(`an outlet is not good by ${kind} alone: its supply was not read`, () => {
-		const found = read(oldBox({}, 'present'), [at(kind, value, more)]);
+		const found = read(wired, [at(kind, value, more)]);
 		assert.deepEqual([found.latest[kind]?.verdict.level, found.level], ['good', 'unknown']);
-		assert.equal(read(oldBox({}, 'present'), [at(kind, value, more), at('hn', 120), at('lamps', null, RIGHT)]).level, 'good');
+		const rest = [at('hn', 120), at('hg', 120), at('ng', 0), at('ohm-ground', 0.1), at('bootleg', null, { word: 'no' })];
+		assert.equal(read(wired, [...rest.filter((r) => r.kind !== kind), at(kind, value, more)]).level, 'good');
 	});
 
 // By hand: (20 / 6)^1.43 s are 5593.9 ms, (20 / 30)^1.43 s are 560; 25 ms from 264 mA on.
@@ -324,7 +342,7 @@ for (const [hot, neutral, level, says] of LIKE)
 test('a drop of nothing is no good of a run that nobody has drawn', () => {
 	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
 	const level = (value: number) => read(j, [at('drop', value, { loadA: 12 }), at('lamps', null, RIGHT)]).level;
-	assert.deepEqual([level(0), level(0.1)], ['look', 'good']);
+	assert.deepEqual([level(0), level(0.1)], ['look', 'unknown']);
 });
 test('ohms as feet of 14 and 12 AWG: with and without the service', () => {
 	// 14 AWG at 25 °C: 3.07 x 0.8385 = 2.5742 ohm per 1000 ft; 0.2 - 0.045 - 0.004 = 0.151 ohm.

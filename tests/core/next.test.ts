@@ -81,12 +81,26 @@ test('what is planned is measured, run and installed; then its readings; then th
 	const built = standing('built');
 	assert.equal(said('trim', built), undefined);
 	assert.equal(said('prove', built), 'A: take its readings (2 boxes to read)');
-	const volts = [reading({ boxId: 'a', kind: 'hn', value: 120 })];
+	const of = (boxId: string, kind: Reading['kind'], more: Partial<Reading>) =>
+		reading({ id: `${kind}${boxId}`, boxId, kind, ...more });
+	const volts = [of('a', 'hn', { value: 120 })];
 	assert.equal(said('prove', built, { readings: volts }), 'A: ground not read yet (2 boxes to read)');
-	const lamps = (boxId: string) => reading({ id: `l${boxId}`, boxId, kind: 'lamps', value: null, lamps: 'on on off' });
-	const one = [...volts, lamps('a')];
+	const lamps = of('a', 'lamps', { value: null, lamps: 'on on off' });
+	assert.equal(
+		said('prove', built, { readings: [...volts, lamps] }),
+		'A: ground path not read yet (2 boxes to read)',
+		'lamps are no proof'
+	);
+	const all = (boxId: string) => [
+		of(boxId, 'hn', { value: 120 }),
+		of(boxId, 'hg', { value: 120 }),
+		of(boxId, 'ng', { value: 0 }),
+		of(boxId, 'ohm-ground', { value: 0.1 }),
+		of(boxId, 'bootleg', { value: null, word: 'no' })
+	];
+	const one = all('a');
 	assert.equal(said('prove', built, { readings: one }), 'B: take its readings');
-	const both = [...one, lamps('b')];
+	const both = [...one, ...all('b')];
 	assert.equal(said('prove', built, { readings: both }), undefined);
 	assert.equal(said('handover', built), 'Print the panel directory');
 });
@@ -115,7 +129,16 @@ test('a GFCI that was never tested waits, one whose test is due is told', () => 
 		legs: [leg('p', 'a', 40, { state: 'built' })]
 	});
 	const readings = (day: string) => [
-		reading({ boxId: 'a', kind: 'lamps', value: null, lamps: 'on on off', at: `${day}T12:00:00.000Z` }),
+		...(['hn', 'hg', 'ng', 'ohm-ground'] as const).map((kind) =>
+			reading({
+				id: kind,
+				boxId: 'a',
+				kind,
+				value: kind === 'ng' ? 0 : kind === 'ohm-ground' ? 0.1 : 120,
+				at: `${day}T12:00:00.000Z`
+			})
+		),
+		reading({ id: 'bl', boxId: 'a', kind: 'bootleg', value: null, word: 'no', at: `${day}T12:00:00.000Z` }),
 		reading({ id: 'r2', boxId: 'a', kind: 'gfci-own', value: null, word: 'trips', at: `${day}T12:00:00.000Z` })
 	];
 	// Thirty days by the maker: tested on Oct 27 it is due today, on Oct 28 tomorrow.

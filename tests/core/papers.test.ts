@@ -181,8 +181,20 @@ test('what is not tested: an outlet of which nothing was read, and one of which 
 	const volts = { kind: 'hn', value: 120 } as const;
 	assert.deepEqual(
 		[left([]), left([{ kind: 'grip', word: 'holds' }]), left([volts]), left([volts, { kind: 'lamps', lamps: 'on on off' }])],
-		['B1-03', 'B1-03', 'B1-03 (ground not read)', 'tested']
+		['B1-03', 'B1-03 (volts not read)', 'B1-03 (ground not read)', "B1-03 (breaker's button not pressed)"]
 	);
+	const meter = { meter: 'low-impedance' } as const;
+	const right = [
+		{ ...volts, ...meter },
+		{ kind: 'hg', value: 120, ...meter },
+		{ kind: 'ng', value: 0, ...meter },
+		{ kind: 'ground-look', word: 'landed' },
+		{ kind: 'grip', word: 'holds' },
+		{ kind: 'afci-own', word: 'trips', boxId: 'c11' },
+		{ kind: 'behind', word: 'dead' }
+	] as const;
+	assert.equal(left([...right]), 'B1-03 (reads right; ground path not read)');
+	assert.equal(left([...right, { kind: 'ohm-ground', value: 0.2 }]), 'tested');
 });
 test('an instrument whose calibration had run out is told beside its readings, and before it is signed', () => {
 	const over = ({ instrument, day }: { instrument: string; day: string }) =>

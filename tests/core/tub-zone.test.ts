@@ -93,3 +93,23 @@ const rows: [what: string, edition: EditionKey, at: [number, number], height: nu
 for (const [what, edition, at, height, found, size] of rows)
 	test(`406.9(C): ${what}: ${found ? 'told' : 'nothing'}`, () =>
 		assert.deepEqual(told(edition, at, height, size), found ? ['406.9(C)'] : []));
+test('406.9(C): the zone of a shower is 8 ft above its threshold of 4 in: 8 ft 4 in up is in it', () => {
+	const shower = { id: 's', kind: 'shower', name: 'shower', x: 0, y: 0, widthIn: 36, depthIn: 36 } as const;
+	const told = (heightIn: number) => {
+		const bath = newRoom(
+			{ id: 'bath', name: 'Bath', kind: 'bathroom' },
+			{
+				outline: [
+					[0, 0],
+					[120, 0],
+					[120, 120],
+					[0, 120]
+				],
+				fixtures: [shower]
+			}
+		);
+		const at = box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: 50, y: 10 } });
+		return assess(job({ rooms: [bath], boxes: [at], legs: [] })).stages.protect.findings.some((f) => f.code === 'tub-zone');
+	};
+	assert.deepEqual([100, 100.5, 101].map(told), [true, false, false]);
+});

@@ -16,8 +16,8 @@ import { FrameReader, framesOf } from '../../src/core/formats/code-frames';
 import { NEMA } from '../../src/core/code/nema-forms';
 import { isFirstReceptacle } from '../../src/core/protection/articles/210-12-afci-outlet';
 import { crossings } from '../../src/core/model/geometry';
-import type { Box, Point, Room } from '../../src/core/model/known';
-import { CALL_AT, newBox, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
+import type { Point, Room } from '../../src/core/model/known';
+import { CALL_AT, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
 import { DEFAULT_GROUPING } from '../../src/core/model/known';
 import { sortOutlets } from '../../src/core/propose/outlet-classes';
 import { proposeCircuits } from '../../src/core/propose/propose-circuits';
@@ -50,45 +50,6 @@ for (const at of CALL_AT)
 		const device = only(only(call.boxes).devices);
 		assert.deepEqual([device.kind, device.receptacles, device.slots], CALLS[at]);
 	});
-
-/** A front room whose wall with the door runs so far up for each inch along: the light of its entrance is placed in a yard. */
-const entrance = (up: number): string | undefined => {
-	const along = Math.sqrt(1 - up * up);
-	const outline: Point[] = [
-		[0, 0],
-		[200 * along, 200 * up],
-		[200 * along, 400],
-		[0, 400]
-	];
-	const door = { id: 'd', wall: 0, from: 80, to: 116, kind: 'door' as const };
-	const rooms: Room[] = [
-		newRoom({ id: 'hall', name: 'Hall', kind: 'hallway' }, { outline, breaks: [door] }),
-		...(['back', 'side', 'front'] as const).map((side) => newRoom({ id: side, name: side, kind: 'outdoors' }, { side }))
-	];
-	const light: Box = { ...newBox('l', 'L', { roomId: 'hall', state: 'planned' }), place: { kind: 'point', x: 5, y: 390 } };
-	const found = assess(job({ rooms, boxes: [light], legs: [], circuits: [] })).stages.layout.findings.find((f) =>
-		f.message.includes('outdoor entrance')
-	);
-	return found?.fix?.kind === 'place-boxes' ? found.fix.boxes[0]?.roomId : 'none asked for';
-};
-// The wall faces the front by the share of an inch along that it takes: 0.71 and 0.69.
-test('210.70(A)(2): the light of an entrance in a wall askew is placed on the side that the wall faces', () =>
-	assert.deepEqual([0, Math.sqrt(1 - 0.71 ** 2), Math.sqrt(1 - 0.69 ** 2), 0.9].map(entrance), [
-		'front',
-		'front',
-		'side',
-		'side'
-	]));
-
-test('406.9(C): the zone of a shower is 8 ft above its threshold of 4 in: 8 ft 4 in up is in it', () => {
-	const shower = { id: 's', kind: 'shower', name: 'shower', x: 0, y: 0, widthIn: 36, depthIn: 36 } as const;
-	const told = (heightIn: number) => {
-		const bath = newRoom({ id: 'bath', name: 'Bath', kind: 'bathroom' }, { outline: square(120), fixtures: [shower] });
-		const at = box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: 50, y: 10 } });
-		return assess(job({ rooms: [bath], boxes: [at], legs: [] })).stages.protect.findings.some((f) => f.code === 'tub-zone');
-	};
-	assert.deepEqual([100, 100.5, 101].map(told), [true, false, false]);
-});
 
 const STRIPS: [conductors: number | null, ground: boolean | null, poles: 1 | 2, drawn: string][] = [
 	[2, true, 1, 'hot neutral ground'],

@@ -1,4 +1,5 @@
 import type { JobFile } from '../model/job';
+import { inUtc } from '../model/file/in-utc';
 import { MOST } from '../model/file/limits';
 import { FILE_VERSION, migrate } from '../model/file/migrations';
 import type { FieldFault } from '../model/result';
@@ -38,5 +39,5 @@ export function readPlainJobFile(
 	if (from > FILE_VERSION)
 		return refuse('fileVersion', `must be at most ${FILE_VERSION}, got ${from}: the file was made by a newer Hekto`);
 	const checked = checkJobFile(migrate(file));
-	return checked.ok ? { ...checked, migratedFrom: from === FILE_VERSION ? null : from } : checked;
+	return checked.ok ? { ok: true, value: inUtc(checked.value), migratedFrom: from === FILE_VERSION ? null : from } : checked;
 }

@@ -161,8 +161,9 @@ function wiresOf(circuit: Circuit, { conductors, ground }: Leg): StripLeg['wires
 				: circuit.poles === 2
 					? ['hot', 'second-hot']
 					: ['hot', 'neutral'];
-	const unlooked: Wire[] = conductors === null ? [] : ['unseen'];
-	const all: Wire[] = [...own, ...(ground === null ? unlooked : ground ? (['ground'] as const) : [])];
+	const all = [...own];
+	if (ground) all.push('ground');
+	else if (ground === null && conductors !== null) all.push('unseen');
 	const apart = all.length > 3 ? 6 : all.length > 2 ? 7 : 8;
 	return all.map((kind, i) => ({ kind, dy: apart * (i - (all.length - 1) / 2) }));
 }

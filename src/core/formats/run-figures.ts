@@ -3,15 +3,14 @@ import { withUnit, show } from '../units/quantity';
 import type { RuledJob } from '../code/ruled-job';
 import { dropAt } from '../circuits/size/drop';
 import type { Run } from '../run/runs';
-import type { BoxProof } from '../prove/assess-prove';
+import type { BoxProof, ProofLevel } from '../prove/assess-prove';
 import { predict } from '../prove/predict';
-import type { Level } from '../prove/verdicts';
 
 /** What stands under a box of the run strip: what the run loses there, and what was read. */
 export interface RunFigure {
 	expected: string;
 	measured: string;
-	level: Level | undefined;
+	level: ProofLevel | undefined;
 }
 
 /**

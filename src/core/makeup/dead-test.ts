@@ -1,4 +1,5 @@
 import type { LiveEvent } from '../model/job';
+import { byWriting, knownBefore, type Entry } from '../model/written';
 import type { Meter } from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import type { DeadPoint } from './dead-points';
@@ -78,24 +79,24 @@ export const lastSwitched = (events: readonly LiveEvent[], circuitId: string): L
 /** The last time that something was switched for a box of which the circuit is not known, or the main of a panel. */
 export const lastSwitchedFor = (events: readonly LiveEvent[], boxId: string): LiveEvent | undefined =>
 	events.filter((e) => e.boxId === boxId && e.circuitId === null && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
-/** Signs of life since a tag, as times: under any box of its circuits, and what is left open at this box itself. */
+/** Signs of life since a tag: under any box of its circuits, and what is left open at this box itself. */
 export interface Signs {
-	live: readonly string[];
-	open: readonly string[];
+	live: readonly Moment[];
+	open: readonly Moment[];
 }
+/** When something was entered. */
+export type Moment = Omit<Entry, 'id'>;
 const NO_SIGNS: Signs = { live: [], open: [] };
 
 const keyOf = (e: LiveEvent): string | null => e.circuitId ?? e.boxId;
-/** When something was switched on that was off during a test: the place may have been dead by that, and not by its tag. */
-const switchedOnSince = (events: readonly LiveEvent[], test: LiveEvent): string[] =>
+/** Whether something was switched: what it was tagged or switched on by, the last before a moment. */
+const switchedBefore = (events: readonly LiveEvent[], key: string | null, at: Moment): LiveEvent | undefined =>
+	events.filter((e) => keyOf(e) === key && !knownBefore(at, e) && (e.kind === 'on' || e.kind === 'off-tagged')).at(-1);
+/** What was switched on that was off during a test: the place may have been dead by that, and not by its tag. */
+const switchedOnSince = (events: readonly LiveEvent[], test: LiveEvent): LiveEvent[] =>
 	events
-		.filter((e) => e.kind === 'on' && e.at >= test.at)
-		.filter(
-			(on) =>
-				events.filter((e) => keyOf(e) === keyOf(on) && e.at <= test.at && (e.kind === 'on' || e.kind === 'off-tagged')).at(-1)
-					?.kind === 'off-tagged'
-		)
-		.map((e) => e.at);
+		.filter((e) => e.kind === 'on' && !knownBefore(e, test))
+		.filter((on) => switchedBefore(events, keyOf(on), test)?.kind === 'off-tagged');
 
 /**
  * Whether hands may go in: the last of the tags over a place, and a test of this very place after it. What is switched on again
@@ -111,14 +112,11 @@ export function deadState(
 	const tag =
 		tags
 			.filter((t): t is LiveEvent => !!t)
-			.sort((a, b) => a.at.localeCompare(b.at))
+			.sort(byWriting)
 			.at(-1) ?? null;
-	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === placeId && tag && e.at >= tag.at).at(-1) ?? null;
-	const void_ =
-		after &&
-		[...signs.live, ...signs.open, ...switchedOnSince(events, after)]
-			.filter((at) => at >= after.at)
-			.sort()
-			.at(-1);
-	return { tag, test: void_ ? null : after, voided: void_ || null };
+	const after = events.filter((e) => e.kind === 'dead-test' && e.boxId === placeId && tag && !knownBefore(e, tag)).at(-1) ?? null;
+	// A sign of life voids it, but one that is known to have been seen before it.
+	const voids = after && [...signs.live, ...signs.open, ...switchedOnSince(events, after)].filter((m) => !knownBefore(m, after));
+	const last = voids?.at(-1);
+	return { tag, test: last ? null : after, voided: last?.at ?? null };
 }

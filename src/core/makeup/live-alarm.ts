@@ -1,6 +1,7 @@
 import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
+import { byWriting, knownBefore, type Entry } from '../model/written';
 import { readingValue, readingWords } from '../model/reading';
 import { deadState, lastSwitched, lastSwitchedFor, type DeadState, type Signs } from './dead-test';
 import { gatePlace, tagsOver } from './gate';
@@ -23,11 +24,9 @@ export interface LiveAlarm {
 	readingId: string | null;
 }
 
-interface Evidence {
-	id: string;
+interface Evidence extends Entry {
 	boxId: string;
 	circuitId: string | null;
-	at: string;
 	sign: LiveSign;
 	seen: string;
 	readingId: string | null;
@@ -39,6 +38,7 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 		boxId: r.boxId,
 		circuitId: r.circuitId ?? null,
 		at: r.at,
+		wrote: r.wrote,
 		sign: liveSign(r),
 		seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
 		readingId: r.id
@@ -50,11 +50,12 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 			boxId: e.boxId ?? '',
 			circuitId: e.circuitId,
 			at: e.at,
+			wrote: e.wrote,
 			sign: 'live' as const,
 			seen: e.note,
 			readingId: null
 		}));
-	return [...read, ...told].sort((a, b) => a.at.localeCompare(b.at));
+	return [...read, ...told].sort(byWriting);
 }
 
 /** The circuits that are held to feed a place, and the tag under which all of them are off; null: one of them is on. */
@@ -65,7 +66,7 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const tags = e.circuitId ? tagsOver(job, events, place).slice(0, 1) : tagsOver(job, events, place);
 	const off = tags.filter((t): t is LiveEvent => t?.kind === 'off-tagged');
 	if (!tags.length || off.length < tags.length) return null;
-	const tag = off.sort((a, b) => a.at.localeCompare(b.at)).at(-1);
+	const tag = off.sort(byWriting).at(-1);
 	if (!tag) return null;
 	const { circuits } = place;
 	const words = circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
@@ -81,8 +82,8 @@ export function liveAlarms(job: Job, readings: readonly Reading[], events: reado
 	for (const e of evidenceOf(readings, events)) {
 		if (e.sign !== 'live') continue;
 		const under = tagOf(job, events, e);
-		if (!under || e.at < under.tag.at) continue;
-		const proved = events.some((x) => x.kind === 'dead-test' && x.boxId === e.boxId && x.at > e.at);
+		if (!under || knownBefore(e, under.tag)) continue;
+		const proved = events.some((x) => x.kind === 'dead-test' && x.boxId === e.boxId && knownBefore(e, x));
 		const key = e.circuitId ?? e.boxId;
 		if (proved) newest.delete(key);
 		else newest.set(key, { ...under, id: e.id, boxId: e.boxId, seen: e.seen, at: e.at, readingId: e.readingId });
@@ -100,15 +101,13 @@ export function signsAt(
 	if (!own) return { live: [], open: [] };
 	const ids = new Set(own.circuits.map((c) => c.id));
 	const onThem = new Set(own.circuits.flatMap((c) => runOf(job, c).nodes.map((n) => n.boxId)));
-	const since = evidenceOf(readings, events).filter((e) => e.at >= own.tag.at);
+	const since = evidenceOf(readings, events).filter((e) => !knownBefore(e, own.tag));
 	return {
-		live: since
-			.filter((e) => {
-				const under = e.sign === 'live' ? tagOf(job, events, e) : null;
-				return under && (under.tag.id === own.tag.id || (e.circuitId ? ids.has(e.circuitId) : onThem.has(e.boxId)));
-			})
-			.map((e) => e.at),
-		open: since.filter((e) => e.sign === 'not-verified' && e.boxId === boxId).map((e) => e.at)
+		live: since.filter((e) => {
+			const under = e.sign === 'live' ? tagOf(job, events, e) : null;
+			return under && (under.tag.id === own.tag.id || (e.circuitId ? ids.has(e.circuitId) : onThem.has(e.boxId)));
+		}),
+		open: since.filter((e) => e.sign === 'not-verified' && e.boxId === boxId)
 	};
 }
 
@@ -121,6 +120,22 @@ export function deadStateAt(
 	const place = gatePlace(job, placeId);
 	if (!place) return { tag: null, test: null, voided: null };
 	return deadState(seen.events, { tags: tagsOver(job, seen.events, place), placeId }, signsAt(job, seen, placeId));
+}
+
+/**
+ * The last dead test of a box stood until its power came back on: nothing live was read there in between. One that was made and is
+ * not needed any more, since the work is done.
+ */
+export function heldDead(
+	{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
+	boxId: string
+): boolean {
+	const test = events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId).at(-1);
+	if (!test) return false;
+	const on = events.find((e) => e.kind === 'on' && knownBefore(test, e));
+	return !evidenceOf(readings, events).some(
+		(e) => e.boxId === boxId && e.sign === 'live' && knownBefore(test, e) && !(on && knownBefore(on, e))
+	);
 }
 
 /** A breaker that may feed a box, by what was read there while some were off. */
@@ -139,23 +154,21 @@ export function breakerSuspects(
 	{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
 	boxId: string
 ): Suspect[] {
-	const offAt = (at: string) =>
+	const offAt = (at: Entry) =>
 		new Set(job.circuits.filter((c) => lastSwitched(upTo(events, at), c.id)?.kind === 'off-tagged').map((c) => c.id));
 	const live = evidenceOf(readings, events).filter((e) => e.boxId === boxId && !e.circuitId && e.sign === 'live');
 	const ruledOut = new Map<string, string>();
-	for (const e of live) for (const id of offAt(e.at)) ruledOut.set(id, e.seen);
-	const dead = [
-		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId).map((e) => e.at),
-		...counting(readings)
-			.filter(
-				(r) =>
-					r.boxId === boxId &&
-					r.meter === 'low-impedance' &&
-					r.kind === 'hn' &&
-					r.switchAt !== 'off' &&
-					(r.value ?? 9) < DEAD_BELOW_V
-			)
-			.map((r) => r.at)
+	for (const e of live) for (const id of offAt(e)) ruledOut.set(id, e.seen);
+	const dead: Entry[] = [
+		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId),
+		...counting(readings).filter(
+			(r) =>
+				r.boxId === boxId &&
+				r.meter === 'low-impedance' &&
+				r.kind === 'hn' &&
+				r.switchAt !== 'off' &&
+				(r.value ?? 9) < DEAD_BELOW_V
+		)
 	];
 	// With a main off, or what has only a marking, it may be dead by that.
 	const among = dead
@@ -180,5 +193,5 @@ const offByWords = (events: readonly LiveEvent[]): boolean =>
 		(id) => lastSwitchedFor(events, id)?.kind === 'off-tagged'
 	);
 const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;
-/** Events up to a time: how the house stood then. */
-const upTo = (events: readonly LiveEvent[], at: string): LiveEvent[] => events.filter((e) => e.at <= at);
+/** Events up to an entry: how the house stood then. */
+const upTo = (events: readonly LiveEvent[], at: Entry): LiveEvent[] => events.filter((e) => !knownBefore(at, e));

@@ -9,7 +9,7 @@ export const GHOST_UP_TO_V = 50;
 /** What a reading says of a circuit that is held to be off: it is live, that is not settled, or nothing. */
 export type LiveSign = 'live' | 'not-verified' | 'quiet';
 
-const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g', 'shell'];
+const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g', 'he', 'ne', 'ge', 'shell'];
 /** What a clamp shows at least where current flows, A. */
 const FLOWS_FROM_A = 0.1;
 const AMPS: readonly ReadingKind[] = ['amps', 'amps2', 'amps-n'];
@@ -18,6 +18,7 @@ const UNDER_LOAD: readonly ReadingKind[] = ['drop', 'gfci-ma', 'gfci-ms'];
 /** Words of a button that only a live device can have earned. */
 const LIVE_WORDS: Readonly<Partial<Record<ReadingKind, readonly string[]>>> = {
 	'gfci-own': ['trips', 'still-live'],
+	'afci-own': ['trips'],
 	'gfci-tester': ['trips'],
 	usb: ['charges'],
 	behind: ['live'],

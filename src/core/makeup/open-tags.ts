@@ -1,4 +1,4 @@
-import type { LiveEvent } from '../model/job';
+import type { LiveEvent, Written } from '../model/job';
 
 /** What is off and tagged now, by the last event of each: a circuit, or what was switched off for a box or a panel. */
 export function openTags(events: readonly LiveEvent[]): LiveEvent[] {
@@ -15,12 +15,16 @@ export function openTags(events: readonly LiveEvent[]): LiveEvent[] {
  * devices differ, live wins: each open tag is taken for on again, and the log says why.
  * @returns the events to be added
  */
-export const liveOnArrival = (events: readonly LiveEvent[], { at, newId }: { at: string; newId: () => string }): LiveEvent[] =>
+export const liveOnArrival = (
+	events: readonly LiveEvent[],
+	{ at, newId, wrote }: { at: string; newId: () => string; wrote?: Written }
+): LiveEvent[] =>
 	openTags(events).map((tag) => ({
 		...tag,
 		id: newId(),
 		kind: 'on',
 		at,
+		wrote,
 		by: '',
 		note: 'Opened from a file: a tag counts on the device that it was set on. Live here until it is tagged here.'
 	}));

@@ -389,7 +389,17 @@ export const READING_KINDS = [
 	// A charger on a receptacle.
 	'usb',
 	// With the GFCI upstream tripped.
-	'behind'
+	'behind',
+	// Each slot to an independent ground: which is hot, where its own ground is none or a jumper.
+	'he',
+	'ne',
+	'ge',
+	// Dead, its neutral lifted: the ground contact to a known ground.
+	'dead-ohm-ground',
+	// Seen in the open box, dead: the ground wire on its screw, and no jumper.
+	'ground-look',
+	// Of what protects against arcs: its own button.
+	'afci-own'
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 

@@ -1,5 +1,6 @@
 import type { Reading } from './job';
 import type { ReadingKind } from './kinds';
+import { byWriting } from './written';
 
 /** Readings that count: what was struck out, or put right by another one, is kept and says nothing. */
 export function counting(readings: readonly Reading[]): Reading[] {
@@ -41,20 +42,44 @@ export const readWithSwitchOff = (readings: readonly Reading[], boxId: string): 
 		])
 	);
 };
-function gather(readings: readonly Reading[], half: 'upper' | 'lower', switchAt: 'on' | 'off' = 'on'): LatestReadings {
+function gather(
+	readings: readonly Reading[],
+	half: 'upper' | 'lower',
+	switchAt: 'on' | 'off' = 'on',
+	counts: (r: Reading) => boolean = () => true
+): LatestReadings {
 	const list = counting(readings);
-	/** When a place was last read after the work. */
-	const after = new Map<string, string>();
-	for (const r of list) if (r.phase === 'after' && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
+	/** The last reading of a place after the work. */
+	const after = lastAfter(list);
 	const byPlace = new Map<string, Map<ReadingKind, Reading>>();
 	for (const reading of list) {
-		if ((reading.half ?? 'upper') !== half || (reading.switchAt ?? 'on') !== switchAt) continue;
-		if (reading.phase === 'before' && reading.at <= (after.get(reading.boxId) ?? '')) continue;
+		if ((reading.half ?? 'upper') !== half || (reading.switchAt ?? 'on') !== switchAt || !counts(reading)) continue;
+		const last = after.get(reading.boxId);
+		if (reading.phase === 'before' && last && byWriting(reading, last) < 0) continue;
 		const at = reading.circuitId ?? reading.boxId;
 		const kinds = byPlace.get(at) ?? new Map<ReadingKind, Reading>();
 		byPlace.set(at, kinds);
 		const newest = kinds.get(reading.kind);
-		if (!newest || newest.at <= reading.at) kinds.set(reading.kind, reading);
+		if (!newest || byWriting(newest, reading) <= 0) kinds.set(reading.kind, reading);
 	}
 	return byPlace;
+}
+
+/** Volts that a load pulls down. */
+const PULLED: readonly ReadingKind[] = ['hn', 'hh', 'ng'];
+/** The newest of what was read under a load: it stands, whatever was read idle since. */
+export const latestLoaded = (readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings =>
+	gather(readings, half, 'on', (r) => r.loadA !== null && PULLED.includes(r.kind));
+/** The newest that was read with no load on. */
+export const latestIdle = (readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings =>
+	gather(readings, half, 'on', (r) => r.loadA === null && PULLED.includes(r.kind));
+
+/** Of each place the last reading that was taken after the work. */
+export function lastAfter(readings: readonly Reading[]): Map<string, Reading> {
+	const after = new Map<string, Reading>();
+	for (const r of readings) {
+		const last = after.get(r.boxId);
+		if (r.phase === 'after' && (!last || byWriting(last, r) < 0)) after.set(r.boxId, r);
+	}
+	return after;
 }

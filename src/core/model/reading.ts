@@ -10,7 +10,8 @@ export interface Bounds {
 	unit: string;
 	words: string;
 }
-export type WordKind = 'bootleg' | 'grip' | 'gfci-own' | 'gfci-tester' | 'shell-sign' | 'usb' | 'behind';
+export type WordKind =
+	'bootleg' | 'grip' | 'gfci-own' | 'afci-own' | 'gfci-tester' | 'shell-sign' | 'usb' | 'behind' | 'ground-look';
 export type FigureKind = Exclude<ReadingKind, 'lamps' | WordKind>;
 const volts = (words: string): Bounds => ({ min: 0, max: 260, unit: 'V', words });
 const amps = (words: string): Bounds => ({ min: 0, max: 400, unit: 'A', words });
@@ -34,6 +35,10 @@ export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	'amps-n': amps('amps on its neutral'),
 	'terminal-c': { min: -40, max: 300, unit: '°C', words: 'its terminal' },
 	'neighbor-c': { min: -40, max: 300, unit: '°C', words: 'a neighbor’s terminal' },
+	he: volts('hot slot to an independent ground'),
+	ne: volts('neutral slot to an independent ground'),
+	ge: volts('ground slot to an independent ground'),
+	'dead-ohm-ground': ohms('dead, neutral lifted: ground to a known ground'),
 	shell: volts('shell to a known ground'),
 	'gfci-ma': { min: 0, max: 1000, unit: 'mA', words: 'GFCI trips at' },
 	'gfci-ms': { min: 0, max: 60_000, unit: 'ms', words: 'GFCI trips in' }
@@ -54,11 +59,26 @@ export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: 
 			'no-reset': 'does not reset'
 		}
 	},
+	'afci-own': {
+		words: 'AFCI, own button',
+		allowed: { trips: 'trips, all dead, resets', 'no-trip': 'does not trip', 'no-reset': 'does not reset' }
+	},
+	'ground-look': {
+		words: 'ground wire, looked at',
+		allowed: {
+			landed: 'landed, no jumper',
+			jumper: 'a jumper to neutral',
+			'not-landed': 'not landed',
+			none: 'no ground wire'
+		}
+	},
 	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } },
 	behind: { words: 'with its GFCI tripped', allowed: { dead: 'dead', live: 'still live' } },
 	usb: { words: 'USB', allowed: { charges: 'charges', 'no-charge': 'does not charge' } },
 	'shell-sign': { words: 'detector at its shell', allowed: { quiet: 'shows nothing', sign: 'shows voltage' } }
 };
+/** The word of a kind that speaks for what was read. */
+export const goodWord = (kind: WordKind): string | undefined => Object.keys(READING_WORDS[kind].allowed)[0];
 /** A kind of reading that is told in a word. */
 export const isWordKind = (kind: ReadingKind): kind is WordKind => Object.hasOwn(READING_WORDS, kind);
 /** A kind of reading that is a figure. */

@@ -123,6 +123,14 @@ export interface Ruling {
 	day: string;
 }
 
+/** Which entry of which device: its place in the order in which that device wrote, and the last it had of each other one. */
+export interface Written {
+	device: string;
+	/** More than of every entry that the device had when it wrote. */
+	n: number;
+	seen?: Record<string, number> | undefined;
+}
+
 /** One measurement at one place and time. */
 export interface Reading {
 	id: string;
@@ -159,6 +167,10 @@ export interface Reading {
 	by: string;
 	/** Taken back by undo, or struck out: kept, and no longer judged. */
 	struck: boolean;
+	/** When it was last struck out or restored; left out: never, or before that was kept. */
+	strike?: Written | undefined;
+	/** Left out: kept before entries were counted, or from elsewhere. */
+	wrote?: Written | undefined;
 	note: string;
 }
 
@@ -174,6 +186,7 @@ export interface LiveEvent {
 	/** A lock is on it, and not a tag alone. */
 	locked?: boolean | undefined;
 	at: string;
+	wrote?: Written | undefined;
 	by: string;
 	note: string;
 }

@@ -15,6 +15,8 @@ export interface Source {
 	id: string;
 	/** Of a device: which one in its box. */
 	deviceId?: string | undefined;
+	/** Protects against ground faults and arcs, by one button. */
+	dual?: boolean | undefined;
 	name: string;
 }
 export type Against = 'gfci' | 'afci';
@@ -46,7 +48,13 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	const { circuit, box, device } = at;
 	const counts = (holder: Box, d: Device) =>
 		gives(d.protection, against) && (against === 'gfci' || afciBeginsAt({ edition, job }, at, holder));
-	const of = (holder: Box, d: Device): Source => ({ kind: 'device', id: holder.id, deviceId: d.id, name: holder.name });
+	const of = (holder: Box, d: Device): Source => ({
+		kind: 'device',
+		id: holder.id,
+		deviceId: d.id,
+		name: holder.name,
+		...(d.protection === 'dual' ? { dual: true } : {})
+	});
 	if (counts(box, device)) return of(box, device);
 	// What shares its box hangs on LOAD with what follows.
 	const mate = box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
@@ -58,7 +66,8 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	}
 	const lost = gives(circuit.breaker, against) ? null : lostFeed(job, circuit, box.id);
 	if (lost) throw new NotKnown(lost);
-	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}` } : null;
+	const dual = circuit.breaker === 'dual' ? { dual: true } : {};
+	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}`, ...dual } : null;
 }
 
 /** A box upstream of which nobody knows what feeds it: something may protect it that nobody has seen. */

@@ -1,7 +1,8 @@
+import { byWriting } from '../model/written';
 import type { BandFigures, Reading } from '../model/known';
 import { READING_KINDS, type LimitKey, type ReadingKind } from '../model/kinds';
 import { counting } from '../model/latest-readings';
-import { isFigureKind, isWordKind, READING_WORDS, type WordKind } from '../model/reading';
+import { goodWord, isFigureKind, isWordKind, type WordKind } from '../model/reading';
 import { atMost } from '../units/quantity';
 import { LIMITS } from './limits';
 
@@ -36,8 +37,6 @@ const VOLTS: Partial<Record<ReadingKind, LimitKey>> = {
 };
 type Limits = Readonly<Record<LimitKey, BandFigures>>;
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
-/** The first word of each kind is the good one. */
-const goodWord = (kind: WordKind): string | undefined => Object.keys(READING_WORDS[kind].allowed)[0];
 /** What a jumper from ground to neutral shows as good: taken out, they only tell the truth at last. */
 const ON_THE_GROUND: readonly ReadingKind[] = ['hg', 'h2g', 'ng', 'ohm-ground', 'lamps'];
 const atGround = (change: BeforeAfter['change'], kind: ReadingKind, jumper: boolean): BeforeAfter['change'] =>
@@ -61,7 +60,7 @@ const underWhat = ({ kind, loadA, atMa }: Reading): string =>
 export function beforeAndAfter(readings: readonly Reading[], boxId: string, limits: Limits = LIMITS): BeforeAfter[] {
 	const own = counting(readings).filter((r) => r.boxId === boxId && r.phase);
 	const keys = new Map<string, { before?: Reading; after?: Reading }>();
-	for (const r of [...own].sort((a, b) => a.at.localeCompare(b.at))) {
+	for (const r of [...own].sort(byWriting)) {
 		const key = `${r.kind} ${r.half ?? 'upper'} ${r.switchAt ?? 'on'} ${underWhat(r)}`;
 		keys.set(key, { ...keys.get(key), [r.phase ?? 'after']: r });
 	}

@@ -1,3 +1,4 @@
+import { byWriting } from '../model/written';
 import { indexOf } from '../model/job-index';
 import { counting } from '../model/latest-readings';
 import type { Box, Circuit, Job, Reading } from '../model/job';
@@ -22,7 +23,7 @@ export function followersOf(job: Job, box: Box, readings: readonly Reading[]): F
 		if (!at || id === box.id || !at.devices.some((d) => d.receptacles > 0)) return [];
 		const last = list
 			.filter((r) => r.boxId === id && r.kind === 'behind')
-			.sort((a, b) => a.at.localeCompare(b.at))
+			.sort(byWriting)
 			.at(-1);
 		const seen = last?.word === 'dead' || last?.word === 'live' ? last.word : null;
 		return [{ box: at, seen, labeled: job.checks.some((c) => c.id === `labels:${id}` && c.seen === 'done') }];

@@ -1,3 +1,4 @@
+import { byWriting } from '../model/written';
 import { addDays, localDay } from '../units/day';
 import { downstream, runOf } from '../run/runs';
 import type { Box, Circuit, Device, Job, Reading } from '../model/job';
@@ -57,14 +58,14 @@ export function gfciRegister(
 	): GfciEntry => {
 		const kinds = latest.get(at);
 		const tests = TESTS.flatMap((k) => kinds?.get(k) ?? []);
-		const newest = [...tests].sort((a, b) => b.at.localeCompare(a.at))[0];
+		const newest = [...tests].sort((a, b) => byWriting(b, a))[0];
 		// One that failed by any of its tests has failed, until that very test is passed again.
 		const levels = TESTS.flatMap((k) => proofs.get(at)?.latest[k]?.verdict.level ?? []);
 		const last = newest ? { at: newest.at, level: worst(levels), by: newest.by } : null;
 		// Only what was passed puts the next one off.
 		const passed = tests
 			.filter((r) => proofs.get(at)?.latest[r.kind]?.verdict.level === 'good')
-			.sort((a, b) => b.at.localeCompare(a.at))[0];
+			.sort((a, b) => byWriting(b, a))[0];
 		const nextDue = passed ? addDays(localDay(passed.at), job.practice.gfciTestDays ?? DEFAULT_TEST_DAYS) : today;
 		const replaceBy = facts.installed ? addYears(facts.installed, job.practice.gfciYears) : null;
 		return {

@@ -7,6 +7,34 @@ import { atJumper, byLimit } from './judge-volts';
 import { AGAINST_PREDICTED, limitRule } from './limits';
 import { predictedFor } from './predict';
 
+/**
+ * Volts under a load against this very run: what they fall by from the same outlet's volts without one. Not read without one, the
+ * supply may stand anywhere in its range: only a fall beyond all of that is bad, and none of it is good.
+ * @example 109 V at 12 A, 120 V without, 2.7 % predicted -> 9.2 %: bad
+ */
+export function loadedVolts(c: ReadingCase): Judgment[] {
+	const { reading, prediction, idleV } = c;
+	if (reading.loadA === null || reading.value === null || reading.switchAt === 'off') return [];
+	const { value } = reading;
+	const fallFrom = (base: number): ReadingCase => ({
+		...c,
+		reading: { ...reading, kind: 'drop', value: Math.max(0, (100 * (base - value)) / base) }
+	});
+	if (idleV !== undefined && idleV > value) {
+		const fall = fallFrom(idleV);
+		return prediction.known ? againstPredicted(fall, AGAINST_PREDICTED.dropPoints) : [byLimit(fall, c.limits.drop)];
+	}
+	if (!prediction.known) return [];
+	const nominal = prediction.value.hn;
+	const range = prediction.value.twoHots ? c.limits['panel-hh'] : c.limits.panel;
+	const [worst] = againstPredicted(fallFrom(Math.min(nominal, range.good[0])), AGAINST_PREDICTED.dropPoints);
+	const [usual] = againstPredicted(fallFrom(nominal), AGAINST_PREDICTED.dropPoints);
+	if (!usual || usual.level === 'unknown') return usual ? [usual] : [];
+	if (worst?.level === 'bad') return [worst];
+	const says = `${show(value)} V at ${show(reading.loadA)} A: read it without the load too, to tell what the wiring loses`;
+	return [{ ...usual, level: usual.level === 'good' ? 'unknown' : 'look', says }];
+}
+
 /** A dead circuit with everything unplugged is open; what is low is a short, and is not energized. */
 export function deadOhms({ edition, reading }: ReadingCase): Judgment {
 	const { value } = reading;

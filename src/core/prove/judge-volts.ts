@@ -58,6 +58,23 @@ const wiring = ({ edition, reading }: ReadingCase, level: Level, says: string): 
 	rule: limitRule(edition.key, 'practice', 'Volts at a meter')
 });
 
+/** The neutral or the ground slot to an independent ground: nothing, or it is what feeds it. */
+export function slotToEarth(c: ReadingCase): Judgment {
+	const value = c.reading.value ?? 0;
+	const { good, look } = c.limits['ng-idle'];
+	if (within(value, good)) return wiring(c, 'good', `${words(c)} ${show(value)} V`);
+	if (within(value, look)) return wiring(c, 'look', `${words(c)} ${show(value)} V: current flows in it, or it is not connected`);
+	if (c.reading.meter !== 'low-impedance' && value <= GHOST_UP_TO_V)
+		return wiring(c, 'look', `${words(c)} ${show(value)} V: read again at low impedance`);
+	return wiring(
+		c,
+		'bad',
+		c.reading.kind === 'ge'
+			? `${words(c)} ${show(value)} V: the ground contact is live, as with reversed wires and a bootleg. Breaker off now, tag it`
+			: `${words(c)} ${show(value)} V: hot and neutral are reversed, or the neutral is open`
+	);
+}
+
 /** Volts to a ground that is not there say nothing of the wiring: a two-wire run floats there. */
 export function toNoGround(c: ReadingCase): Judgment | null {
 	const { edition, reading } = c;

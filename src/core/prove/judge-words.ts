@@ -55,6 +55,17 @@ const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Leve
 		},
 		'no-reset': { level: 'bad', says: "won't reset: a fault downstream, no voltage on its line, or replace it" }
 	},
+	'afci-own': {
+		trips: { level: 'good', says: 'trips by its own button, 0 V on its face and onward, and resets' },
+		'no-trip': { level: 'bad', says: 'does not trip by its own button: replace it' },
+		'no-reset': { level: 'bad', says: "won't reset: a fault downstream, no voltage on its line, or replace it" }
+	},
+	'ground-look': {
+		landed: { level: 'good', says: 'the ground wire is landed here, and no jumper was seen' },
+		jumper: { level: 'bad', says: 'a jumper from neutral to ground was seen here: take it off, dead, and look at its neighbors' },
+		'not-landed': { level: 'bad', says: 'the ground wire is not landed here' },
+		none: { level: 'unknown', says: 'no ground wire was seen here' }
+	},
 	behind: {
 		dead: { level: 'good', says: 'goes dead when its GFCI is tripped: it is protected by it' },
 		live: { level: 'bad', says: 'stays live when the GFCI is tripped: it is not on its LOAD, and not protected by it' }
@@ -132,7 +143,7 @@ export function lampsJudged(c: ReadingCase): Judgment {
 	const { edition, reading, jumper } = c;
 	const plain = ungroundedLamps(c) ?? lampMeaning(reading.lamps ?? '');
 	const meaning: LampMeaning =
-		jumper && plain.level === 'good'
+		jumper && plain.level === 'unknown'
 			? { level: 'look', says: plain.says, but: 'the ground contact is connected to neutral here: a bootleg shows the same' }
 			: plain;
 	return {

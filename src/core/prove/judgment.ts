@@ -40,6 +40,8 @@ export interface ReadingCase {
 	ratedA?: (() => number) | undefined;
 	/** The wall switch takes the power of what was read; null: nobody said which half. */
 	goesOff?: boolean | null | undefined;
+	/** Read at the same place with no load on, V; left out: nobody has. */
+	idleV?: number | undefined;
 	/** Its two contacts stand on two hots: a receptacle or a half of 250 V. */
 	twoHots?: boolean | undefined;
 }

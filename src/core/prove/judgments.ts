@@ -1,7 +1,7 @@
 import { shellVolts } from './judge-shell';
 import { acrossIt, ampsOnIt } from './judge-breaker';
-import { againstPredicted, deadOhms, groundPath, noDrop } from './judge-ohms';
-import { atJumper, byLimit, neutralToGround, supplyVolts, toNoGround } from './judge-volts';
+import { againstPredicted, deadOhms, groundPath, loadedVolts, noDrop } from './judge-ohms';
+import { atJumper, byLimit, neutralToGround, slotToEarth, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
 import type { Judgment, ReadingCase } from './judgment';
 import { AGAINST_PREDICTED } from './limits';
@@ -20,14 +20,15 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'lamps':
 			return [lampsJudged(c)];
 		case 'hn':
-			return [supplyVolts(c, twoHots ? hotToHot : toNeutral)];
+			return [supplyVolts(c, twoHots ? hotToHot : toNeutral), ...loadedVolts(c)];
 		case 'h2n':
+		case 'he':
 			return [supplyVolts(c, toNeutral)];
 		case 'hg':
 		case 'h2g':
 			return [toNoGround(c) ?? atJumper(c) ?? supplyVolts(c, toNeutral)];
 		case 'hh':
-			return [supplyVolts(c, hotToHot)];
+			return [supplyVolts(c, hotToHot), ...loadedVolts(c)];
 		case 'ng':
 			return neutralToGround(c);
 		case 'drop':
@@ -36,6 +37,11 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'ohm-neutral':
 			return againstPredicted(c, AGAINST_PREDICTED.ohms);
 		case 'ohm-ground':
+			return groundPath(c);
+		case 'ne':
+		case 'ge':
+			return [slotToEarth(c)];
+		case 'dead-ohm-ground':
 			return groundPath(c);
 		case 'dead-ohm-hn':
 		case 'dead-ohm-hg':

@@ -241,6 +241,8 @@ export function predictedFor(
 			return p.loop.hotOhms + p.supply.hotOhms;
 		case 'ohm-neutral':
 			return p.twoHots ? null : p.loop.neutralOhms + p.supply.neutralOhms;
+		case 'dead-ohm-ground':
+			return p.loop.groundOhms;
 		case 'ohm-ground':
 			return p.loop.groundOhms === null ? null : p.loop.groundOhms + p.supply.groundOhms;
 		default:

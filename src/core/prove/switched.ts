@@ -1,3 +1,4 @@
+import { byWriting } from '../model/written';
 import { GHOST_UP_TO_V } from '../makeup/live-sign';
 import type { Box, Job, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
@@ -99,7 +100,7 @@ export function switchedTable(job: Pick<Job, 'boxes'>, box: Box, readings: reado
 					.filter(
 						(r) => (r.half ?? 'upper') === half && (r.switchAt ?? 'on') === switchAt && (by === null || r.switchBy === by.boxId)
 					)
-					.sort((a, b) => a.at.localeCompare(b.at))
+					.sort(byWriting)
 					.at(-1) ?? null;
 			const live = switchAt === 'on' ? true : goes === null ? null : !goes;
 			const level = read && live !== null ? (power(read) === live ? 'good' : 'bad') : null;

@@ -1,3 +1,4 @@
+import { byWriting } from '../model/written';
 import type { GuidedCheck, Job } from '../model/job';
 
 /** One trip of a breaker as it was kept: under what load, after how long; and what it held after the change. */
@@ -15,7 +16,7 @@ const minutesOf = (seconds: number | undefined): number | null => (seconds === u
 export const tripSeries = (job: Pick<Job, 'guided'>, circuitId: string): TripSeen[] =>
 	(job.guided ?? [])
 		.filter((c) => c.kind === 'breaker' && c.of === circuitId)
-		.sort((a, b) => a.at.localeCompare(b.at))
+		.sort(byWriting)
 		.map(({ id, at, figures }: GuidedCheck) => ({
 			id,
 			at,

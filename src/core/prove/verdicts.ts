@@ -2,6 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import { knownOr } from '../model/fact-words';
 import { ifKnown, type Circuit, type Fact, type Reading } from '../model/known';
 import { isFigureKind, readingUnit, readingValue } from '../model/reading';
+import type { ReadingKind } from '../model/kinds';
 import type { Step } from '../model/result';
 import { show, withUnit } from '../units/quantity';
 import { judge, worst, type Judgment, type Level, type ReadingCase } from './judgments';
@@ -26,11 +27,19 @@ export interface Verdict {
 	steps: Step[];
 }
 
+/** A reading with what it means. */
+export interface Judged {
+	reading: Reading;
+	verdict: Verdict;
+}
+/** Of one place, or half of a receptacle, by what was read. */
+export type Latest = Partial<Record<ReadingKind, Judged>>;
 /** What is known of the outlet that a reading is of, besides the reading. */
 export interface Beside {
 	ground?: Ground | undefined;
 	gfci?: ReadingCase['gfci'];
 	jumper?: boolean | undefined;
+	idleV?: number | undefined;
 	slots?: ReadingCase['slots'];
 }
 /** What a reading means, against the limits and against the predicted figure of that very box. Both are given apart. */

@@ -101,17 +101,26 @@ class Asked {
 	}
 
 	/** The newest of a kind there, of each half of its receptacle that was read. */
-	private newest(box: Box, kind: 'bootleg' | 'ohm-ground'): Reading[] {
+	private newest(box: Box, kind: 'bootleg' | 'ohm-ground' | 'dead-ohm-ground' | 'ground-look'): Reading[] {
 		const halves = [latestReadings(this.readings), latestReadings(this.readings, 'lower')];
 		return halves.flatMap((latest) => latest.get(box.id)?.get(kind) ?? []);
 	}
 	private jumper(box: Box): boolean {
-		return this.newest(box, 'bootleg').some((r) => r.word === 'yes');
+		return (
+			this.newest(box, 'bootleg').some((r) => r.word === 'yes') ||
+			this.newest(box, 'ground-look').some((r) => r.word === 'jumper')
+		);
+	}
+	/** That it is no bootleg was checked: a jumper at the device shows a path of low ohms too. */
+	private noJumper(box: Box): boolean {
+		return (
+			this.newest(box, 'bootleg').some((r) => r.word === 'no') || this.newest(box, 'ground-look').some((r) => r.word === 'landed')
+		);
 	}
 	/** By the newest: a path that was good once and is not now proves nothing. */
 	private read(box: Box): boolean {
-		const paths = this.newest(box, 'ohm-ground');
-		return paths.length > 0 && paths.every((r) => (r.value ?? Infinity) <= PATH_OHMS);
+		const paths = [...this.newest(box, 'ohm-ground'), ...this.newest(box, 'dead-ohm-ground')];
+		return paths.length > 0 && paths.every((r) => (r.value ?? Infinity) <= PATH_OHMS) && this.noJumper(box);
 	}
 	private feeds(box: Box): readonly Leg[] {
 		return indexOf(this.job).legsInto.get(box.id) ?? [];
@@ -149,9 +158,9 @@ class Asked {
 		if (!wire && box.groundProof === 'wiring-method' && legs.length && !legs.some((l) => isBare(l) === false) && untold(legs))
 			return CANT_TELL(untold(legs));
 		const method = box.groundProof === 'wiring-method' && !nowhere;
-		const path = box.groundProof === 'path-reading' || this.read(box);
+		const path = this.read(box);
 		const seen = wire || (method && box.material === 'plastic');
-		if (path && (seen || method || box.groundProof === 'path-reading'))
+		if (path)
 			return {
 				state: 'proven',
 				why: seen
@@ -190,7 +199,7 @@ class Asked {
 	/** New work has the ground that its cables bring, from the panel or from the box that feeds it. */
 	private made(box: Box): Ground {
 		const legs = this.feeds(box);
-		const read = this.read(box) || box.groundProof === 'path-reading';
+		const read = this.read(box);
 		if (!legs.length) return this.loose(box, read);
 		const { boxes } = indexOf(this.job);
 		const broken = legs.find(isBare);

@@ -1,4 +1,6 @@
 import type { Reading, Symptom } from '../model/job';
+import { lastAfter } from '../model/latest-readings';
+import { byWriting, knownBefore } from '../model/written';
 import type { Wiring } from '../network/wiring';
 import type { Seen } from './seen';
 
@@ -55,12 +57,12 @@ export function gather(outlets: Wiring['outlets'], { readings, symptoms, since, 
 /** The newest of each kind at each contact; what was struck out, put right or read before the work does not count. */
 function newest(readings: readonly Reading[]): Reading[] {
 	const corrected = new Set(readings.flatMap((r) => r.corrects ?? []));
-	const after = new Map<string, string>();
-	for (const r of readings) if (r.phase === 'after' && !r.struck && r.at > (after.get(r.boxId) ?? '')) after.set(r.boxId, r.at);
+	const after = lastAfter(readings.filter((r) => !r.struck));
 	const last = new Map<string, Reading>();
-	for (const r of [...readings].sort((a, b) => a.at.localeCompare(b.at))) {
+	for (const r of [...readings].sort(byWriting)) {
 		if (r.struck || corrected.has(r.id) || r.circuitId !== undefined) continue;
-		if (r.phase !== 'after' && r.at < (after.get(r.boxId) ?? '')) continue;
+		const work = after.get(r.boxId);
+		if (r.phase !== 'after' && work && knownBefore(r, work)) continue;
 		last.set(`${r.boxId} ${r.half ?? 'upper'} ${r.kind} ${r.meter ?? ''} ${r.loadA === null}`, r);
 	}
 	return [...last.values()];

@@ -3,7 +3,8 @@ import Dexie from 'dexie';
 import { inverseOf, type Change } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
 import type { Shifted } from '$core/edit/merge/apply';
-import type { Job, LiveEvent, Reading } from '$core/model/job';
+import type { Job, LiveEvent, Reading, Written } from '$core/model/job';
+import { nextWritten } from '$core/model/written';
 import { db, deviceId, DONE, freshId, LEFT, TURN, UNDONE, type EditRow, type JobRow } from './db';
 
 /**
@@ -15,7 +16,7 @@ import { db, deviceId, DONE, freshId, LEFT, TURN, UNDONE, type EditRow, type Job
 export type Piece =
 	| { kind: 'edit'; id: string; label: string; changes: Change[] }
 	| { kind: 'readings'; id: string; label: string; rows: Reading[] }
-	| { kind: 'strike'; id: string; label: string; readingId: string; struck: boolean }
+	| { kind: 'strike'; id: string; label: string; readingId: string; struck: boolean; strike: Written }
 	| { kind: 'event'; id: string; label: string; row: LiveEvent };
 /** A piece that cannot be done on what stands in the store, with each thing that has shifted under it. */
 export interface PieceConflict {
@@ -81,7 +82,7 @@ class Writer {
 		if (piece.kind === 'readings') return this.keepReadings(piece);
 		this.wrote = this.rows = true;
 		if (piece.kind === 'event') await db.events.put(piece.row);
-		else await db.readings.update(piece.readingId, { struck: piece.struck });
+		else await db.readings.update(piece.readingId, { struck: piece.struck, strike: piece.strike });
 	}
 	private async keepEdit(piece: Piece & { kind: 'edit' }): Promise<void> {
 		if (await isKept(piece.id)) return;
@@ -116,7 +117,7 @@ export type Turned =
 /** Takes the last edit back, or does the last one that was undone again: only where what it changed still stands. */
 export async function turn(jobId: string, way: 'undo' | 'redo'): Promise<Turned> {
 	const device = await deviceId();
-	return db.transaction('rw', db.jobs, db.edits, db.readings, async (): Promise<Turned> => {
+	return db.transaction('rw', db.jobs, db.edits, db.readings, db.events, async (): Promise<Turned> => {
 		const undoing = way === 'undo';
 		const edit = undoing ? await newest(jobId, DONE).last() : await newest(jobId, UNDONE).first();
 		if (!edit?.n) return { kind: 'none' };
@@ -124,7 +125,7 @@ export async function turn(jobId: string, way: 'undo' | 'redo'): Promise<Turned>
 		const row = await rowOf(jobId);
 		const placed = placedOn(row.job, undoing ? inverseOf(edit.changes) : edit.changes);
 		if (!placed.ok) return { kind: 'refused', label, shifted: placed.shifted };
-		const readingIds = await turnReadings(edit, undoing);
+		const readingIds = await turnReadings(edit, { undoing, device });
 		await db.edits.update(edit.n, { state: undoing ? UNDONE : DONE });
 		const record = { id: freshId(), jobId, parent: row.head, device, state: TURN, label, at: now(), readingIds } as const;
 		await db.edits.add({ ...record, changes: placed.changes, turn: { way, of: edit.id } });
@@ -134,13 +135,18 @@ export async function turn(jobId: string, way: 'undo' | 'redo'): Promise<Turned>
 	});
 }
 /** Undo strikes out what counts of an edit's readings; redo takes back no more than that undo did. @returns which */
-async function turnReadings(edit: EditRow, undoing: boolean): Promise<string[]> {
+async function turnReadings(edit: EditRow, { undoing, device }: { undoing: boolean; device: string }): Promise<string[]> {
 	if (!edit.readingIds.length) return [];
 	const own = new Set(edit.readingIds);
 	const rows = await db.readings.bulkGet([...own]);
 	const struckByUndo = undoing ? null : await lastUndoOf(edit);
 	const turned = rows.flatMap((r) => (r && r.struck !== undoing && (!struckByUndo || struckByUndo.has(r.id)) ? [r.id] : []));
-	await db.readings.where('id').anyOf(turned).modify({ struck: undoing });
+	const ofJob = { jobId: edit.jobId };
+	const strike = nextWritten(device, [
+		...(await db.readings.where(ofJob).toArray()),
+		...(await db.events.where(ofJob).toArray())
+	]);
+	await db.readings.where('id').anyOf(turned).modify({ struck: undoing, strike });
 	return turned;
 }
 async function lastUndoOf(edit: EditRow): Promise<Set<string>> {

@@ -1,12 +1,13 @@
 import { liveOnArrival } from '$core/makeup/open-tags';
 import { FILE_VERSION } from '$core/model/file/migrations';
+import { byWriting, nextWritten } from '$core/model/written';
 import { addDays } from '$core/units/day';
 import type { NextStep } from '$core/next';
 import type { OpenCount } from '$core/about';
 import { now } from '$lib/clock';
 import { liveQuery, type Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
-import { db, formerKey, freshId, settleStore, type JobRow } from './db';
+import { db, deviceId, formerKey, freshId, settleStore, type JobRow } from './db';
 import { forgetDrafts } from './drafts';
 import { tellOnce } from './news';
 
@@ -39,8 +40,11 @@ export const formers = (): Promise<JobRow[]> =>
 		.toArray()
 		.then((rows) => rows.map((r) => r.value as JobRow));
 export const getJob = (id: string): Promise<JobRow | undefined> => db.jobs.get(id);
-export const readingsOf = (jobId: string): Promise<Reading[]> => db.readings.where('jobId').equals(jobId).sortBy('at');
-export const eventsOf = (jobId: string): Promise<LiveEvent[]> => db.events.where('jobId').equals(jobId).sortBy('at');
+/** In the order in which they were entered, whatever the clock of the device was set to. */
+export const readingsOf = async (jobId: string): Promise<Reading[]> =>
+	(await db.readings.where('jobId').equals(jobId).toArray()).sort(byWriting);
+export const eventsOf = async (jobId: string): Promise<LiveEvent[]> =>
+	(await db.events.where('jobId').equals(jobId).toArray()).sort(byWriting);
 
 const ALL = () => [db.jobs, db.edits, db.readings, db.events, db.photos, db.settings];
 
@@ -110,7 +114,8 @@ const PLAIN_ID = /^[A-Za-z0-9_-]{1,64}$/;
 /** Takes in a job file beside what is there: where an id of it is taken, the job and all its rows get fresh ones. */
 export async function importFile(file: JobFile, watch: Watch = {}, as: 'opened' | 'copy' = 'opened'): Promise<string> {
 	await settleStore();
-	file = { ...file, events: [...file.events, ...liveOnArrival(file.events, { at: now(), newId: freshId })] };
+	const wrote = nextWritten(await deviceId(), [...file.readings, ...file.events]);
+	file = { ...file, events: [...file.events, ...liveOnArrival(file.events, { at: now(), newId: freshId, wrote })] };
 	const photos = file.photos ?? [];
 	const taken = await db.jobs.get(file.job.id);
 	const rowsTaken =

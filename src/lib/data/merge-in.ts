@@ -11,7 +11,8 @@ import {
 	type MergeConflict,
 	type Pick
 } from '$core/edit/merge/merge-jobs';
-import type { Job, JobFile } from '$core/model/job';
+import type { Job, JobFile, Reading } from '$core/model/job';
+import { nextWritten } from '$core/model/written';
 import { db, deviceId, DONE, freshId, type JobRow } from './db';
 import { allPhotos, eventsOf, readingsOf } from './jobs';
 import { START } from './history';
@@ -27,6 +28,9 @@ export interface MergePlan {
 	/** Changes that come in, and rows. */
 	changes: number;
 	readings: number;
+	/** Readings that are here: those that the other device struck out, and those that it restored, since. */
+	struck: Reading[];
+	restored: Reading[];
 	events: number;
 	photos: number;
 }
@@ -67,6 +71,7 @@ export async function planMerge(file: JobFile): Promise<MergePlan | null> {
 		const ids = new Set(there.map((r) => r.id));
 		return rows.filter((r) => !ids.has(r.id)).length;
 	};
+	const strikes = new Map(mergeReadings(readings, file.readings).map((r) => [r.id, r.struck]));
 	return {
 		row,
 		file,
@@ -74,6 +79,8 @@ export async function planMerge(file: JobFile): Promise<MergePlan | null> {
 		conflicts: merged.conflicts,
 		changes: changesBetween(row.job, merged.job).length,
 		readings: fresh(readings, file.readings),
+		struck: readings.filter((r) => !r.struck && strikes.get(r.id)),
+		restored: readings.filter((r) => r.struck && !strikes.get(r.id)),
 		events: fresh(events, file.events),
 		photos: fresh(photos, file.photos ?? [])
 	};
@@ -94,7 +101,8 @@ export async function doMerge(plan: MergePlan, pick: Pick): Promise<void> {
 		if (fault) throw new RangeError(`What comes of it can't be kept: ${fault.path} ${fault.message}`);
 		const [readings, events, photos] = await Promise.all([readingsOf(id), eventsOf(id), allPhotos(id)]);
 		await db.readings.bulkPut(mergeReadings(readings, file.readings));
-		const live = liveWhereApart({ one: events, other: file.events }, { at: now(), newId: freshId });
+		const wrote = nextWritten(device, [...readings, ...file.readings, ...events, ...file.events]);
+		const live = liveWhereApart({ one: events, other: file.events }, { at: now(), newId: freshId, wrote });
 		await db.events.bulkPut([...mergeEvents(events, file.events), ...live]);
 		await db.photos.bulkPut(mergePhotos(photos, file.photos ?? []));
 		const edit = {

@@ -3,9 +3,11 @@ import { produce } from 'immer';
 import { changesBetween } from '$core/edit/merge/change';
 import { placedOn } from '$core/edit/merge/rebase';
 import type { Command } from '$core/edit/command';
-import type { Job, JobFile, LiveEvent, Reading } from '$core/model/job';
+import { utcOf } from '$core/model/file/in-utc';
+import type { Job, JobFile, LiveEvent, Reading, Written } from '$core/model/job';
+import { nextWritten } from '$core/model/written';
 import { whenCalm } from './calm';
-import { freshId } from './db';
+import { deviceId, freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
 import { eventsOf, getJob, readingsOf } from './jobs';
 import { asWriter, NewsLine } from './news';
@@ -130,16 +132,26 @@ export class JobSession {
 		const { takeFaults } = await door();
 		const [fault] = takeFaults(this.shown.job, this.shown.readings, rows);
 		if (fault) throw new RangeError(`${label}: ${fault.path} ${fault.message}. Nothing was kept.`);
-		this.show({ readings: [...this.shown.readings, ...rows] });
-		await this.add({ kind: 'readings', id: freshId(), label, rows: [...rows] });
+		const device = await deviceId();
+		const first = this.nextWritten(device);
+		const written = rows.map((row, i) => ({ ...row, at: utcOf(row.at), wrote: { ...first, n: first.n + i } }));
+		this.show({ readings: [...this.shown.readings, ...written] });
+		await this.add({ kind: 'readings', id: freshId(), label, rows: written });
+	}
+	/** What the next entry of this device carries: it comes after all that this tab has. */
+	private nextWritten(device: string): Written {
+		return nextWritten(device, [...this.shown.readings, ...this.shown.events]);
 	}
 	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
 	async strike(readingId: string, struck: boolean): Promise<void> {
-		this.show({ readings: this.shown.readings.map((r) => (r.id === readingId ? { ...r, struck } : r)) });
-		await this.add({ kind: 'strike', id: freshId(), label: struck ? 'struck out' : 'counts again', readingId, struck });
+		const strike = this.nextWritten(await deviceId());
+		this.show({ readings: this.shown.readings.map((r) => (r.id === readingId ? { ...r, struck, strike } : r)) });
+		const label = struck ? 'struck out' : 'counts again';
+		await this.add({ kind: 'strike', id: freshId(), label, readingId, struck, strike });
 	}
 	async log(event: Omit<LiveEvent, 'id' | 'jobId' | 'at'>): Promise<void> {
-		const row: LiveEvent = { ...event, id: freshId(), jobId: this.id, at: now() };
+		const device = await deviceId();
+		const row: LiveEvent = { ...event, id: freshId(), jobId: this.id, at: now(), wrote: this.nextWritten(device) };
 		this.show({ events: [...this.shown.events, row] });
 		await this.add({ kind: 'event', id: row.id, label: event.kind, row });
 	}
@@ -213,8 +225,11 @@ export class JobSession {
 		const waits = <T extends { id: string }>(rows: readonly T[]) => rows.filter((r) => !here.has(r.id));
 		const own = this.pending.flatMap((p) => (p.kind === 'readings' ? p.rows : []));
 		const ownEvents = this.pending.flatMap((p) => (p.kind === 'event' ? [p.row] : []));
-		const strikes = new Map(this.pending.flatMap((p) => (p.kind === 'strike' ? [[p.readingId, p.struck] as const] : [])));
-		const all = [...readings, ...waits(own)].map((r) => ({ ...r, struck: strikes.get(r.id) ?? r.struck }));
+		const strikes = new Map(this.pending.flatMap((p) => (p.kind === 'strike' ? [[p.readingId, p] as const] : [])));
+		const all = [...readings, ...waits(own)].map((r) => {
+			const waiting = strikes.get(r.id);
+			return waiting ? { ...r, struck: waiting.struck, strike: waiting.strike } : r;
+		});
 		this.show({ readings: all, events: [...events, ...waits(ownEvents)] });
 	}
 	private async readTurns(): Promise<void> {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { sayValue, wherePath } from '$core/edit/merge/say-conflict';
+	import { readingValue, readingWords } from '$core/model/reading';
 	import { counted } from '$core/units/quantity';
 	import { doMerge, type MergePlan } from '$lib/data/merge-in';
 	import { sayStoreFault } from '$lib/data/store-fault';
@@ -35,6 +36,8 @@
 			working = false;
 		}
 	}
+	const placeName = (id: string): string =>
+		[...plan.row.job.boxes, ...plan.row.job.panels, ...plan.row.job.circuits].find((p) => p.id === id)?.name ?? id;
 	const words = (value: unknown) => (value === undefined ? 'removed' : sayValue(value));
 </script>
 
@@ -45,8 +48,13 @@
 			plan.events,
 			'event'
 		)},
-		{counted(plan.photos, 'photo')}. Nothing that was done here is lost.
+		{counted(plan.photos, 'photo')}. Nothing that was entered here is deleted.
 	</p>
+	{#each [{ rows: plan.struck, says: 'struck out there, and after merging here too' }, { rows: plan.restored, says: 'counts again, as there' }] as { rows, says } (says)}
+		{#each rows as r (r.id)}
+			<p><Mark kind="caution" /> {placeName(r.boxId)}, {readingWords(r.kind)} {readingValue(r)}: {says}.</p>
+		{/each}
+	{/each}
 	{#if plan.base === null}
 		<p><Mark kind="caution" /> No state is known that both devices had: all that differs is asked.</p>
 	{/if}

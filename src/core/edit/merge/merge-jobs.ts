@@ -1,4 +1,5 @@
-import type { Box, Circuit, Job, LiveEvent, Photo, Reading } from '../../model/job';
+import { byWriting, wroteBefore } from '../../model/written';
+import type { Box, Circuit, Job, LiveEvent, Photo, Reading, Written } from '../../model/job';
 import { referenceFaults } from '../../model/file/references';
 import { same, type Row, type Step } from './change';
 import { nextName } from './rebase';
@@ -170,12 +171,22 @@ function namedOnce(job: Job, base: Job | null): Job {
 		circuits: job.circuits.map((c) => (numbers.has(c.id) ? { ...c, number: numbers.get(c.id) ?? c.number } : c))
 	};
 }
-/** Readings of both: every one once; struck on either device, it is struck. */
+/** Readings of both, every one once. Where one device struck it out and the other did not, the later of the two acts holds. */
 export const mergeReadings = (one: readonly Reading[], other: readonly Reading[]): Reading[] =>
-	union(one, other, (a, b) => ({
-		...(order({ ...a, struck: false }) <= order({ ...b, struck: false }) ? a : b),
-		struck: a.struck || b.struck
-	}));
+	union(one, other, (a, b) => {
+		const bare = (r: Reading): Reading => ({ ...r, struck: false, strike: undefined });
+		return { ...(order(bare(a)) <= order(bare(b)) ? a : b), ...strikeOf(a, b) };
+	});
+/** Restored wins where neither device knew of the other's act; of acts before they were counted only a strike is known. */
+function strikeOf(a: Reading, b: Reading): { struck: boolean; strike?: Written } {
+	const of = ({ struck, strike }: Reading) => (strike ? { struck, strike } : { struck });
+	if (!a.strike && !b.strike) return { struck: a.struck || b.struck };
+	if (!a.strike || !b.strike) return of(a.strike ? a : b);
+	if (wroteBefore(a.strike, b.strike)) return of(b);
+	if (wroteBefore(b.strike, a.strike)) return of(a);
+	if (a.struck !== b.struck) return of(a.struck ? b : a);
+	return of(order(a.strike) <= order(b.strike) ? a : b);
+}
 /** Photos of both; of two captions both are kept. */
 export const mergePhotos = (one: readonly Photo[], other: readonly Photo[]): Photo[] =>
 	union(one, other, (a, b) => {
@@ -186,13 +197,17 @@ const MOST_CAPTION = 200;
 /** Events of both. Where the two differ in what is off and tagged, live wins: see `liveWhereApart`. */
 export const mergeEvents = (one: readonly LiveEvent[], other: readonly LiveEvent[]): LiveEvent[] =>
 	union(one, other, (a, b) => (order(a) <= order(b) ? a : b));
-function union<T extends { id: string; at: string }>(one: readonly T[], other: readonly T[], both: (a: T, b: T) => T): T[] {
+function union<T extends { id: string; at: string; wrote?: Written | undefined }>(
+	one: readonly T[],
+	other: readonly T[],
+	both: (a: T, b: T) => T
+): T[] {
 	const rows = new Map(one.map((r) => [r.id, r]));
 	for (const r of other) {
 		const mine = rows.get(r.id);
 		rows.set(r.id, mine && !same(mine, r) ? both(mine, r) : r);
 	}
-	return [...rows.values()].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
+	return [...rows.values()].sort((a, b) => byWriting(a, b) || a.id.localeCompare(b.id));
 }
 
 /** What is off and tagged by a list of events, by circuit or place. */
@@ -210,7 +225,7 @@ function tagged(events: readonly LiveEvent[]): Map<string, LiveEvent> {
  */
 export function liveWhereApart(
 	{ one, other }: { one: readonly LiveEvent[]; other: readonly LiveEvent[] },
-	{ at, newId }: { at: string; newId: () => string }
+	{ at, newId, wrote }: { at: string; newId: () => string; wrote?: Written }
 ): LiveEvent[] {
 	const [a, b, all] = [tagged(one), tagged(other), tagged(mergeEvents(one, other))];
 	return [...all]
@@ -220,6 +235,7 @@ export function liveWhereApart(
 			id: newId(),
 			kind: 'on' as const,
 			at,
+			wrote,
 			by: '',
 			note: 'Merged from two devices: off on one, live on the other. Live until it is tagged here.'
 		}));

@@ -1,3 +1,4 @@
+import { byWriting } from '../../model/written';
 import { localDay } from '../../units/day';
 import { indexOf } from '../../model/job-index';
 import { counting } from '../../model/latest-readings';
@@ -5,7 +6,7 @@ import type { Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
-import { UNREAD_WORDS } from '../../prove/unread';
+import { MISSING, nextMissing } from '../../prove/missing';
 import { runOf } from '../../run/runs';
 import { counted, show } from '../../units/quantity';
 import type { Block } from '../blocks';
@@ -44,9 +45,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 	const done = new Set<string>();
 	const ofCircuits = job.circuits.flatMap((circuit): Block[] => {
 		const order = [circuit.id, ...runOf(job, circuit).nodes.map((n) => n.boxId)];
-		const rows = order.flatMap((id) =>
-			list.filter((r) => r.boxId === id && !done.has(r.id)).sort((a, b) => a.at.localeCompare(b.at))
-		);
+		const rows = order.flatMap((id) => list.filter((r) => r.boxId === id && !done.has(r.id)).sort(byWriting));
 		for (const r of rows) done.add(r.id);
 		return rows.length ? [{ kind: 'heading', text: `Circuit ${circuit.number}, ${circuit.name}` }, table(rows)] : [];
 	});
@@ -54,8 +53,11 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
 	const unread = outlets.flatMap((box) => {
 		const proof = c.proofs.get(box.id);
-		if (proof && !proof.unread) return [];
-		return proof?.unread && proof.unread !== 'supply' ? `${box.name} (${UNREAD_WORDS[proof.unread]})` : box.name;
+		if (!proof) return [box.name];
+		if (proof.level === 'right') return [`${box.name} (reads right; ground path not read)`];
+		if (proof.level !== 'unknown') return [];
+		const missing = nextMissing(proof);
+		return [missing ? `${box.name} (${MISSING[missing].words})` : box.name];
 	});
 	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
 	const bad = [...c.proofs.values()].filter((p) => p.level === 'bad');

@@ -106,6 +106,12 @@ export const ruling = shape({
 	from: text(200).defined(),
 	day: must(day())
 });
+const written = () =>
+	shape({
+		device: must(named(64)),
+		n: must(whole(1, 1e9)),
+		seen: maybe(mixedRecord(whole(1, 1e9), 'a number'))
+	});
 export const readingSchema = shape({
 	id: id(),
 	jobId: id(),
@@ -127,6 +133,8 @@ export const readingSchema = shape({
 	at: must(time()),
 	by: text().defined(),
 	struck: must(flag()),
+	strike: maybe(written()),
+	wrote: maybe(written()),
 	note: text(2000).defined()
 });
 export const eventSchema = shape({
@@ -138,6 +146,7 @@ export const eventSchema = shape({
 	what: maybe(text(60)),
 	locked: maybe(flag()),
 	at: must(time()),
+	wrote: maybe(written()),
 	by: text().defined(),
 	note: text(2000).defined()
 });

@@ -3,13 +3,14 @@
 
 	interface Props {
 		onpress: (key: string) => void;
-		onsame: () => void;
+		/** On to the next field. */
+		onnext: () => void;
 		/** The field that is being filled, above the keys. */
 		field: Snippet;
 		/** Keep and Next, below them. */
 		acts: Snippet;
 	}
-	let { onpress, onsame, field, acts }: Props = $props();
+	let { onpress, onnext, field, acts }: Props = $props();
 	/** What each key is called; a sign alone is said in words. */
 	const KEYS: readonly (readonly [key: string, shown: string, said?: string])[] = [
 		['7', '7'],
@@ -23,7 +24,7 @@
 		['1', '1'],
 		['2', '2'],
 		['3', '3'],
-		['same', 'as predicted'],
+		['next', 'next', 'next field'],
 		['.', '.', 'point'],
 		['0', '0'],
 		['OL', 'OL', 'OL, over the range'],
@@ -40,7 +41,7 @@
 				type="button"
 				class:word={shown.length > 2}
 				aria-label={said}
-				onclick={() => (key === 'same' ? onsame() : onpress(key))}>{shown}</button
+				onclick={() => (key === 'next' ? onnext() : onpress(key))}>{shown}</button
 			>
 		{/each}
 	</div>

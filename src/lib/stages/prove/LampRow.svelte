@@ -9,9 +9,7 @@
 </script>
 
 <div class="lamps" role="group" aria-label="Three lamps, by what they span">
-	{#if predicted}<button type="button" class="same" onclick={() => draft.setLamps(predicted)}
-			>predicted: {predicted.replaceAll(' ', ' · ')}</button
-		>{/if}
+	{#if predicted}<p class="same soft">predicted: {predicted.replaceAll(' ', ' · ')}. Tap what yours show.</p>{/if}
 	{#each LAMPS as name, i (name)}
 		{@const lamp = draft.lamps[i]}
 		<button type="button" class={`lamp ${lamp}`} onclick={() => draft.tap(i)}>
@@ -30,14 +28,7 @@
 	}
 	.same {
 		grid-column: 1 / -1;
-		justify-self: start;
-		min-height: 44px;
-		border: 0;
-		background: none;
-		color: var(--copper);
-		font-weight: 600;
-		text-decoration: underline;
-		padding: 0 4px;
+		margin: 0;
 	}
 	.lamp {
 		all: unset;

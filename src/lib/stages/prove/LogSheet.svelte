@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { byWriting } from '$core/model/written';
 	import { calibrationOver, shopInstruments } from '$lib/data/shop';
 	import { createVirtualizer } from '@tanstack/svelte-virtual';
 	import { untrack } from 'svelte';
@@ -72,7 +73,7 @@
 			return v;
 		};
 	});
-	const sorted = $derived([...store.readings].sort((a, b) => b.at.localeCompare(a.at)));
+	const sorted = $derived([...store.readings].sort((a, b) => byWriting(b, a)));
 	const rows = $derived.by(() => {
 		const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
 		return sorted.filter(

@@ -5,7 +5,8 @@
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/use-job';
-	import { UNREAD_WORDS } from '$core/prove/unread';
+	import { MISSING, nextMissing } from '$core/prove/missing';
+	import { proofWord } from '$core/prove/assess-prove';
 	import Mark from '$lib/ui/Mark.svelte';
 
 	const store = useJob();
@@ -18,7 +19,10 @@
 	);
 	type Row = (typeof rows)[number];
 	const roomOf = (r: Row) => (r.box.roomId ? store.index.rooms.get(r.box.roomId)?.name : undefined) ?? 'not known';
-	const saysUnread = (p: BoxProof): string => (p.level === 'unknown' && p.unread ? UNREAD_WORDS[p.unread] : '');
+	const saysUnread = (p: BoxProof): string => {
+		const missing = p.level === 'unknown' ? nextMissing(p) : null;
+		return missing ? MISSING[missing].words : '';
+	};
 	const columns: Column<Row>[] = [
 		{ key: 'box', title: 'Box', value: (r) => r.box.name },
 		{ key: 'room', title: 'Room', wide: true, value: roomOf },
@@ -55,13 +59,14 @@
 				<td class="num"></td>
 				<td class="num"></td>
 				<td
-					>{#if proof}<Mark kind={proof.level} word />{:else}<span class="soft">not read</span>{/if}</td
+					>{#if proof}<Mark kind={proof.level} word says={proofWord(proof)} />{:else}<span class="soft">not read</span>{/if}</td
 				>
 			</tr>
 		{/each}
 	{/snippet}
 	{#snippet row({ box, circuit, proof })}
 		{@const drop = proof?.latest.drop}
+		{@const unread = proof ? saysUnread(proof) : 'not read'}
 		<tr class="pick">
 			<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
 			<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
@@ -71,10 +76,8 @@
 			<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
 			<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
 			<td
-				>{#if proof && saysUnread(proof)}<span class="soft">{saysUnread(proof)}</span>{:else if proof}<Mark
-						kind={proof.level}
-						word
-					/>{:else}<span class="soft">not read</span>{/if}</td
+				>{#if proof && !unread}<Mark kind={proof.level} word says={proofWord(proof)} />{:else}<span class="soft">{unread}</span
+					>{/if}</td
 			>
 		</tr>
 	{/snippet}

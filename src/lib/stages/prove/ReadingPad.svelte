@@ -2,13 +2,12 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
-	import { whatIsOff } from '$core/prove/assess-prove';
 	import { goesOff, switchesOf } from '$core/prove/switched';
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Circuit, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
 	import type { FigureKind } from '$core/model/reading';
-	import { counted, round } from '$core/units/quantity';
+	import { counted } from '$core/units/quantity';
 	import { freshId } from '$lib/data/jobs';
 	import { draftKey, readDraft, writeDraft } from '$lib/data/drafts';
 	import { useJob } from '$lib/data/use-job';
@@ -18,9 +17,9 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
 	import PlaceGate from '../trim/PlaceGate.svelte';
 	import FieldFilled from './FieldFilled.svelte';
+	import JudgedHere from './JudgedHere.svelte';
 	import HowRead from './HowRead.svelte';
 	import Keypad from './Keypad.svelte';
 	import LampRow from './LampRow.svelte';
@@ -29,8 +28,10 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { hasHalves, UNREAD_ASKS, UNREAD_WORDS } from '$core/prove/unread';
-	import { figuresFor, isSwitched, placesOf, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
+	import { proofWord } from '$core/prove/assess-prove';
+	import { isBehind } from '$core/prove/guards';
+	import { hasHalves, MISSING, nextMissing } from '$core/prove/missing';
+	import { figuresFor, isSwitched, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
 		/** A box, a panel at its bars, or a circuit at its breaker. */
@@ -89,7 +90,7 @@
 		const [first] = figures;
 		if (first && !figures.includes(draft.active)) draft.active = first;
 	});
-	const words = $derived(wordsFor(box));
+	const words = $derived(wordsFor(box, { breaker, behind: box ? isBehind(store.ruled, box) : false }));
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
 	const expected = $derived(expectedHere(store.ruled, { box, circuit: store.knownCircuit }, { loadA: load, half: draft.half }));
@@ -106,9 +107,8 @@
 		goes === false ? expected.figure(kind, draft.loaded) : goes && (kind === 'hn' || kind === 'hg') ? 0 : null;
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
-	/** What was read is good, and more is to be read. */
-	const halfRead = $derived(proof?.level === 'unknown' && proof.unread !== null);
-	const judgments = $derived(proof ? whatIsOff(proof) : []);
+	/** What is to be read next, where nothing says more yet. */
+	const missing = $derived(proof?.level === 'unknown' ? nextMissing(proof) : null);
 	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
 
@@ -151,10 +151,6 @@
 		draft.active = to;
 		document.getElementById(`read-${to}`)?.scrollIntoView({ block: 'nearest' });
 	}
-	function samePredicted(): void {
-		const value = should(draft.active);
-		if (value !== null) draft.typed[draft.active] = String(round(value, placesOf(draft.active)));
-	}
 </script>
 
 <div class="pad" class:sending use:atTop>
@@ -166,9 +162,8 @@
 				: ''}</span
 		>
 		{#if proof}<span class="verdict"
-				><Mark kind={proof.level} word={!halfRead} size={18} />{#if proof.unread && halfRead}&nbsp;{UNREAD_WORDS[
-						proof.unread
-					]}{/if}</span
+				><Mark kind={proof.level} word={!missing} size={18} says={proofWord(proof)} />{#if missing}&nbsp;{MISSING[missing]
+						.words}{/if}</span
 			>{/if}
 		<span class="do desk">
 			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
@@ -242,17 +237,7 @@
 	{#if !expected.prediction.known}<p class="soft unpredicted">
 			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
-	{#if proof?.unread}<p class="judged unknown">
-			<Mark kind="unknown" /> <b>{UNREAD_WORDS[proof.unread]}:</b>
-			{UNREAD_ASKS[proof.unread]}
-		</p>{/if}
-	{#each judgments as j, i (i)}
-		<p class={`judged ${j.level}`}>
-			<Mark kind={j.level} word /> <b>{j.on === 'joints' ? 'Connections:' : 'Design:'}</b>
-			{j.says}
-			<RuleChip rule={j.rule} />
-		</p>
-	{/each}
+	{#if proof}<JudgedHere {proof} />{/if}
 	{#if box && onview}
 		<div class="views">
 			<Btn onclick={() => onview('compare')}>Before, after</Btn>
@@ -275,7 +260,7 @@
 			<Btn look="main" onclick={takeAndKeep}>Keep, next box</Btn>
 		</div>
 	{:else}
-		<Keypad onpress={(key) => draft.press(key)} onsame={samePredicted}>
+		<Keypad onpress={(key) => draft.press(key)} onnext={() => stepField(1)}>
 			{#snippet field()}
 				<FieldFilled
 					kind={draft.active}
@@ -368,19 +353,6 @@
 		margin-left: auto;
 		align-self: center;
 	}
-	.judged {
-		margin: 0;
-		border: 1.5px solid var(--rule);
-		border-left: 6px solid var(--soft);
-		border-radius: 3px;
-		padding: 8px 11px;
-	}
-	.judged.bad {
-		border-color: var(--stop);
-	}
-	.judged.look {
-		border-color: var(--look);
-	}
 	.unpredicted {
 		margin: 0;
 	}
@@ -412,15 +384,6 @@
 		/* The verdict comes before the next reading: nothing to scroll for. */
 		header {
 			order: -2;
-		}
-		.judged {
-			order: -1;
-			padding: 4px 9px;
-			font-size: 14px;
-		}
-		/* The rest is one press away, under Why. */
-		.judged ~ .judged {
-			display: none;
 		}
 	}
 </style>

@@ -1,8 +1,9 @@
 import type { Box, Circuit, Reading } from '$core/model/job';
-import type { ReadingKind } from '$core/model/kinds';
+import type { Protection, ReadingKind } from '$core/model/kinds';
 import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKind, type WordKind } from '$core/model/reading';
 
-const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground'] as const;
+const TO_EARTH = ['he', 'ne'] as const;
+const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground', ...TO_EARTH] as const;
 const TWO_HOTS = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'drop', 'ohm-hot', 'ohm-ground'] as const;
 const PANEL = ['hh', 'hn', 'h2n', 'amps', 'amps2', 'amps-n'] as const;
 const TO_NEUTRAL: readonly FigureKind[] = ['hn', 'h2n'];
@@ -11,7 +12,7 @@ const TWO_HOT_PAIRS = ['hh', 'hn', 'h2n', 'hg', 'h2g'] as const;
 const WARM = ['terminal-c', 'neighbor-c'] as const;
 const BREAKER = ['hn', 'hg', 'across', 'amps', 'amps-n', ...WARM] as const;
 const TWO_POLE = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'across', 'amps', 'amps2', 'amps-n', ...WARM] as const;
-const DEAD = ['dead-ohm-hn', 'dead-ohm-hg'] as const;
+const DEAD = ['dead-ohm-hn', 'dead-ohm-hg', 'dead-ohm-ground'] as const;
 export const LAMPS = ['HN', 'HG', 'NG'] as const;
 type Lamp = 'on' | 'dim' | 'off' | '';
 type Lamps = [Lamp, Lamp, Lamp];
@@ -48,20 +49,32 @@ export const figuresFor = (
 			: PANEL
 		: [
 				...liveAt(box, neutral),
+				// Reversed with a bootleg, a ground slot is live and reads 0 V to its own neutral.
+				...(box.devices.some((d) => d.receptacles > 0 && d.slots === 'grounding') ? (['ge'] as const) : []),
 				...(hasShell(box) ? (['shell'] as const) : []),
 				...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []),
 				...(dead ? DEAD : [])
 			];
-export const wordsFor = (box: Box | null): readonly WordKind[] =>
+/** @param behind what protects its receptacle stands elsewhere */
+export const wordsFor = (
+	box: Box | null,
+	{ breaker, behind = false }: { breaker?: Pick<Circuit, 'breaker'> | undefined; behind?: boolean } = {}
+): readonly WordKind[] =>
 	!box
-		? []
+		? buttonsOf(breaker ? [breaker.breaker] : [])
 		: [
-				...(takesPlug(box) ? (['grip', 'bootleg'] as const) : []),
-				...(isGuard(box) ? (['gfci-own'] as const) : []),
+				...(takesPlug(box) ? (['grip', 'bootleg', 'ground-look'] as const) : []),
+				...buttonsOf(box.devices.map((d) => d.protection)),
+				...(behind ? (['behind'] as const) : []),
 				...(takesPlug(box) ? (['gfci-tester'] as const) : []),
 				...(box.devices.some((d) => d.usb) ? (['usb'] as const) : []),
 				...(hasShell(box) ? (['shell-sign'] as const) : [])
 			];
+/** The test buttons of what protects; a dual-function device has one for both. */
+const buttonsOf = (kinds: readonly Protection[]): readonly WordKind[] => [
+	...(kinds.some((k) => k === 'gfci' || k === 'dual') ? (['gfci-own'] as const) : []),
+	...(kinds.includes('afci') ? (['afci-own'] as const) : [])
+];
 
 /** Decimals that a meter of this kind shows. */
 export const placesOf = (kind: FigureKind): number =>

@@ -3,7 +3,8 @@
 	import { SYMBOLS, type Stroke, type SymbolKey } from '$core/formats/symbols';
 	import { draggable, type Dragged } from './drag';
 	import PlanSymbol from './PlanSymbol.svelte';
-	import type { Level } from '$core/prove/verdicts';
+	import type { ProofLevel } from '$core/prove/assess-prove';
+	import { MARK_WORDS } from '$lib/ui/Mark.svelte';
 	import type { Selection } from '$lib/data/selection';
 
 	interface Props {
@@ -12,7 +13,7 @@
 		selection: Selection | null;
 		onselect: (selection: Selection) => void;
 		lit?: ReadonlySet<string> | undefined;
-		levels?: ReadonlyMap<string, Level> | undefined;
+		levels?: ReadonlyMap<string, ProofLevel> | undefined;
 		scale: number;
 		/** A box is being dragged; left out: boxes stay. */
 		ondrag?: ((boxId: string) => Dragged) | undefined;
@@ -20,11 +21,13 @@
 	let { boxes, panels, selection, onselect, lit, levels, scale, ondrag }: Props = $props();
 	/** A finger's target, in inches of the plan, and no larger than its neighbors allow. */
 	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
-	const LEVEL_COLOR: Record<Level, string> = {
-		good: 'var(--go)',
-		look: 'var(--look)',
-		bad: 'var(--stop)',
-		unknown: 'var(--soft)'
+	/** A tick is good's alone; a ring reads right, a bar is not known. */
+	const LEVEL_MARK: Record<ProofLevel, { color: string; path: string; outlined?: boolean }> = {
+		good: { color: 'var(--go)', path: 'M-8 7 -5 10 0 4', outlined: true },
+		right: { color: 'var(--ink)', path: 'M-4 4a3 3 0 1 0 .01 0Z', outlined: true },
+		look: { color: 'var(--look)', path: 'M-4 3 0 7 -4 11 -8 7Z' },
+		bad: { color: 'var(--stop)', path: 'M-9 11 -4 2 1 11Z' },
+		unknown: { color: 'var(--soft)', path: 'M-8 6H0V8H-8Z' }
 	};
 	/** What is written in a symbol is said before the name, as it is seen. */
 	const letters = (symbol: SymbolKey): string =>
@@ -67,7 +70,7 @@
 		transform={`translate(${box.x} ${box.y})`}
 		role="button"
 		tabindex="-1"
-		aria-label={`box ${letters(box.symbol)}${box.name}, ${SYMBOLS[box.symbol].name}${level ? `, reading ${level}` : ''}`}
+		aria-label={`box ${letters(box.symbol)}${box.name}, ${SYMBOLS[box.symbol].name}${level ? `, reading ${MARK_WORDS[level]}` : ''}`}
 		onclick={() => onselect({ kind: 'box', id: box.id })}
 		onkeydown={(e) => onkeydown(e, { kind: 'box', id: box.id })}
 		{@attach draggable(() => ondrag?.(box.id) ?? null)}
@@ -80,12 +83,13 @@
 		</g>
 		{#if box.protection !== 'none'}<circle cx="7" cy="-7" r="3" fill="var(--copper)" />{/if}
 		{#if level}
+			{@const mark = LEVEL_MARK[level]}
 			<path
-				d={level === 'bad' ? 'M-9 11 -4 2 1 11Z' : level === 'look' ? 'M-4 3 0 7 -4 11 -8 7Z' : 'M-8 7 -5 10 0 4'}
+				d={mark.path}
 				transform="translate(-4 0)"
-				fill={level === 'good' ? 'none' : LEVEL_COLOR[level]}
-				stroke={LEVEL_COLOR[level]}
-				stroke-width={level === 'good' ? 2.4 : 0.5}
+				fill={mark.outlined ? 'none' : mark.color}
+				stroke={mark.color}
+				stroke-width={level === 'good' ? 2.4 : mark.outlined ? 1.6 : 0.5}
 			/>
 		{/if}
 		<!-- A space, so that what is written in the symbol and the name are two words. -->

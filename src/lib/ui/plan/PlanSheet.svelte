@@ -7,7 +7,7 @@
 	import { steady } from '$core/model/like-before';
 	import { namedFixtures } from '$core/formats/plan-labels';
 	import type { Segment } from '$core/formats/plan-lines';
-	import type { Level } from '$core/prove/verdicts';
+	import type { ProofLevel } from '$core/prove/assess-prove';
 	import type { Selection } from '$lib/data/selection';
 	import Btn from '../Btn.svelte';
 	import type { Dragged } from './drag';
@@ -25,7 +25,7 @@
 		/** Boxes to make stand out: those of the selected run. */
 		lit?: ReadonlySet<string>;
 		/** What was read at each box. */
-		levels?: ReadonlyMap<string, Level>;
+		levels?: ReadonlyMap<string, ProofLevel>;
 		title: string;
 		/** A stretch of wall to light up: of the finding that is shown. */
 		shown?: Segment | null;

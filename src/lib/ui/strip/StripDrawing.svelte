@@ -124,7 +124,15 @@
 				<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 16}>{pill?.expected} </text>
 				{#if pill?.measured}
 					<text class="pill read level-{pill.level}" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 31}>
-						{pill.level === 'bad' ? '▲ ' : pill.level === 'look' ? '◆ ' : pill.level === 'good' ? '✓ ' : ''}{pill.measured}
+						{pill.level === 'bad'
+							? '▲ '
+							: pill.level === 'look'
+								? '◆ '
+								: pill.level === 'good'
+									? '✓ '
+									: pill.level === 'right'
+										? '○ '
+										: ''}{pill.measured}
 					</text>
 				{/if}
 			</g>
