@@ -4,7 +4,8 @@ import { houseOf } from '../../src/core/house';
 import type { Job, Reading } from '../../src/core/model/known';
 import type { ReadingKind } from '../../src/core/model/kinds';
 import { proofsOf, proofWord } from '../../src/core/prove/assess-prove';
-import { hasHalves, nextMissing } from '../../src/core/prove/missing';
+import { nextMissing } from '../../src/core/prove/missing';
+import { hasHalves } from '../../src/core/run/halves';
 import { box, job } from './small-job';
 
 /**

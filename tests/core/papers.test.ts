@@ -20,6 +20,8 @@ import { blocksDefinition, FONT_FILES, FONTS, PAPER_SIZES, sheetsDefinition } fr
 const letter: CodeLetter = {
 	title: 'BD-02, Bedroom é',
 	head: 'Marrow Street. NEC 2020',
+	done: [],
+	left: [],
 	facts: ['The neighbor’s café, 64 in²', 'Ground: none at 75 °C'],
 	points: [
 		{ text: 'Protection is required', rule: { section: '406.4(D)(2)', title: 't', edition: '2020', confidence: 'check' } }

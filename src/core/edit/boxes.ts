@@ -19,7 +19,15 @@ export const editBox =
 export const editDevice =
 	(boxId: string, deviceId: string, change: Partial<Omit<Device, 'id'>>): Command =>
 	(draft) =>
-		void Object.assign(rowIn(rowIn(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
+		changeDevice(rowIn(rowIn(draft.boxes, boxId, 'box').devices, deviceId, 'device'), change);
+/** What was found stays on record beside what is planned in its place. */
+export function changeDevice(device: Device, change: Partial<Device>): void {
+	const { kind, receptacles, amps, volts, slots, protection, name } = device;
+	if (device.state === 'found' && change.state && change.state !== 'found')
+		device.was = { kind, receptacles, amps, volts, slots, protection, name };
+	if (change.state === 'found') delete device.was;
+	Object.assign(device, change);
+}
 /** Adds a device to a box, or takes one out. A box keeps at least its place: it may stand without a device. */
 export const addDevice =
 	(boxId: string, device: Device): Command =>

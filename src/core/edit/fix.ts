@@ -3,7 +3,7 @@ import type { Fix, NewPlace } from '../model/result';
 import { addCircuit, sizeAs, pairCircuits, shareHomeRun, moveBoxes } from './circuits';
 import type { Job, Room, Device } from '../model/job';
 import { newRoom, newBox } from '../model/new-job';
-import { freeName } from './boxes';
+import { changeDevice, freeName } from './boxes';
 
 /** Applies a finding's fix as one edit. @param newId a fresh id for each thing made */
 export const applyFix =
@@ -26,10 +26,7 @@ export const applyFix =
 				}
 				return;
 			case 'protect-device':
-				Object.assign(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), {
-					protection: fix.protection,
-					feedsLoad: true
-				});
+				protectDevice(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.protection);
 				return;
 			case 'protect-breaker':
 				rowIn(draft.circuits, fix.circuitId, 'circuit').breaker = fix.protection;
@@ -38,7 +35,7 @@ export const applyFix =
 				rowIn(draft.circuits, fix.circuitId, 'circuit').breakerA = fix.breakerA;
 				return;
 			case 'edit-device':
-				Object.assign(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.change);
+				changeDevice(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.change);
 				return;
 			case 'edit-box':
 				Object.assign(rowIn(draft.boxes, fix.boxId, 'box'), fix.change);
@@ -77,6 +74,10 @@ export const applyFix =
 				fix satisfies never;
 		}
 	};
+/** A protecting device in place of a found one is planned: what was found is not written over. */
+function protectDevice(device: Device, protection: Device['protection']): void {
+	changeDevice(device, { protection, feedsLoad: true, ...(device.state === 'found' ? { state: 'planned' } : {}) });
+}
 /** The place outdoors on a side of the house, made where there is none. */
 function yardOf(draft: Job, side: 'front' | 'back', newId: () => string): Room {
 	const there = draft.rooms.find((r) => r.kind === 'outdoors' && r.side === side);

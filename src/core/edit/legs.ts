@@ -20,9 +20,9 @@ export const putRoutes =
 	(draft) => {
 		for (const { legId, route, lengthFt } of rows) Object.assign(rowIn(draft.legs, legId, 'leg'), { route, lengthFt });
 	};
-/** Says what feeds the box of a leg. @throws RangeError where that is not on the run, or the box would feed itself */
+/** Says what feeds the box of a leg. @param sure under 1: nobody saw it, it was reckoned @throws RangeError where that is not on the run, or the box would feed itself */
 export const feedLeg =
-	(legId: string, fromId: string | null): Command =>
+	(legId: string, fromId: string | null, sure = 1): Command =>
 	(draft) => {
 		const leg = rowIn(draft.legs, legId, 'leg');
 		const circuit = rowIn(draft.circuits, leg.circuitId, 'circuit');
@@ -32,6 +32,41 @@ export const feedLeg =
 		if (fromId !== null && isDownstream(draft, circuit.id, leg.toId, fromId))
 			throw new RangeError(`${name} cannot be fed from a box that it feeds itself.`);
 		leg.fromId = fromId;
+		if (sure < 1) leg.guess = sure;
+		else delete leg.guess;
+	};
+/** Under this a reckoned feed is not written: it is only the next thing to test. */
+export const FEED_SURE = 0.9;
+/**
+ * Writes a reckoned feed order: each cable keeps how likely its feed is, until somebody sees it.
+ * @param best what feeds each box; null: the panel @throws RangeError where one of them is less likely than `FEED_SURE`
+ */
+export const writeFeeds =
+	(
+		circuitId: string,
+		best: ReadonlyMap<string, { fromId: string | null; sure: number }>,
+		feet: (fromId: string, boxId: string) => number | null
+	): Command =>
+	(draft) => {
+		const { panelId } = rowIn(draft.circuits, circuitId, 'circuit');
+		const doubtful = [...best].find(([, { sure }]) => sure < FEED_SURE);
+		if (doubtful)
+			throw new RangeError(`What feeds ${rowIn(draft.boxes, doubtful[0], 'box').name} is not known well enough to be written.`);
+		// Cut all of them loose first, so that no order passes through an old one.
+		for (const l of draft.legs) if (l.circuitId === circuitId && best.has(l.toId)) l.fromId = null;
+		const waiting = new Map(best);
+		while (waiting.size) {
+			const ready = [...waiting].filter(([, { fromId }]) => fromId === null || !waiting.has(fromId));
+			if (!ready.length) break;
+			for (const [boxId, { fromId, sure }] of ready) {
+				waiting.delete(boxId);
+				const leg = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
+				const from = fromId ?? panelId;
+				if (!leg || from === null) continue;
+				feedLeg(leg.id, from, sure)(draft);
+				leg.lengthFt ??= feet(from, boxId);
+			}
+		}
 	};
 /** Where a box is put on a circuit. */
 export interface Attach {

@@ -1,4 +1,4 @@
-import { allLabels, labelSheets } from '../handover/labels';
+import { allLabels, labelSheets, readyLabels } from '../handover/labels';
 import type { Figure } from '../handover/blocks';
 import type { PaperCase } from '../handover/paper';
 import { makeUp } from '../makeup/box/make-up';
@@ -41,7 +41,7 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 			return boxSvg(drawBox(of.case, makeUp(of.case), { cables: of.names, devices, lineAt }), box.name);
 		}
 		default:
-			return labelSheets(allLabels(ruled.edition, ruled.job, readings))[figure.page] ?? null;
+			return labelSheets(readyLabels(allLabels(ruled.edition, ruled.job, readings)))[figure.page] ?? null;
 	}
 }
 

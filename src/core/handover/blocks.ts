@@ -57,6 +57,8 @@ export function letterBlocks(letter: CodeLetter, day: string): Block[] {
 		{ kind: 'paragraph', text: letter.head },
 		{ kind: 'paragraph', text: day },
 		...section('As found', letter.facts),
+		...section('Done', letter.done),
+		...section('As left', letter.left),
 		...section(
 			'What the rules require, in our words',
 			letter.points.map(

@@ -1,12 +1,15 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import { knownOr, sayRating } from '../model/fact-words';
-import type { Box, Device, Reading } from '../model/known';
+import { knownOr, sayRating, saySpace } from '../model/fact-words';
+import type { Box, DeviceWas, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
+import { isProven, proofOf, proofWord } from '../prove/assess-prove';
+import { guardsMissing } from '../prove/guards';
+import { MISSING } from '../prove/missing';
 import { groundOf } from '../run/ground-at';
 import { needOf } from '../protection/need-of';
 import { dutiesOf } from '../protection/articles/406-4-d-replace-advice';
@@ -17,7 +20,12 @@ import { standingWords } from '../protection/standing-words';
 export interface CodeLetter {
 	title: string;
 	head: string;
+	/** What stood there before the work. */
 	facts: string[];
+	/** What was put in, and what is only planned. */
+	done: string[];
+	/** What stands there now, with what is not proven of it. */
+	left: string[];
 	points: { text: string; rule: Rule }[];
 	evidence: string[];
 	tester: string[];
@@ -35,6 +43,7 @@ export function codeLetter(
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const points: CodeLetter['points'] = [];
+	const missing = guardsMissing({ edition, job }, box, readings);
 	const tester: string[] = [];
 	const asks: string[] = [];
 	for (const device of box.devices) {
@@ -57,8 +66,9 @@ export function codeLetter(
 			const [rule] = need[against].because;
 			if (!need[against].required || !rule) continue;
 			const given = standing[against]?.name;
+			const proven = !missing.length && device.state !== 'planned';
 			points.push({
-				text: `${words} protection is required; ${given ? `provided by ${given}` : cantTell(standing) ? 'whether something upstream provides it is not known' : 'none yet'}.`,
+				text: `${words} protection is required; ${given ? (proven ? `provided by ${given}` : `to be provided by ${given}, not proven yet`) : cantTell(standing) ? 'whether something upstream provides it is not known' : 'none yet'}.`,
 				rule
 			});
 		}
@@ -68,6 +78,7 @@ export function codeLetter(
 		if (stands?.tester) tester.push(stands.tester);
 	}
 	const ground = groundOf(job, box, readings);
+	const proof = proofOf({ edition, job }, box, readings);
 	const evidence = counting(readings)
 		.filter((r) => r.boxId === box.id)
 		.map(
@@ -78,13 +89,28 @@ export function codeLetter(
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,
 		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, permit dated ${job.permitDate}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
 		facts: [
-			...box.devices.map((d) => faceOf(d)),
+			...box.devices.flatMap((d) =>
+				d.was ? faceOf(d.was) : d.state === 'found' ? faceOf(d) : box.state === 'found' ? [] : 'No outlet: this is new work.'
+			),
 			`Ground: ${ground.why}`,
 			circuit
-				? `Circuit ${circuit.number}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker`}.`
+				? `${saySpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],
+		done: box.devices.flatMap((d) =>
+			d.state === 'built'
+				? `Put in${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d).replace(/^A /, 'a ')}`
+				: d.state === 'planned'
+					? `Planned, not put in yet: ${faceOf(d).replace(/^A /, 'a ')}`
+					: []
+		),
+		left: proof
+			? [
+					`By its readings: ${proofWord(proof)}${proof.level === 'right' ? '; ground path not read' : ''}.`,
+					...(isProven(proof) ? [] : proof.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
+				]
+			: ['Not tested.'],
 		points,
 		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with this job.`] : [])],
 		tester,
@@ -93,7 +119,11 @@ export function codeLetter(
 			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
 }
-const faceOf = (d: Device): string =>
+const buttonPressed = (circuit: { id: string }, readings: readonly Reading[]): boolean =>
+	counting(readings).some(
+		(r) => r.boxId === circuit.id && (r.kind === 'gfci-own' || r.kind === 'afci-own') && r.word === 'trips'
+	);
+const faceOf = (d: DeviceWas): string =>
 	d.receptacles
-		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}, ${d.state}.`
-		: `${d.name || inWords(d.kind)}, ${d.state}.`;
+		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}.`
+		: `${d.name || inWords(d.kind)}.`;

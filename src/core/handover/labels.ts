@@ -1,5 +1,8 @@
 import type { Edition } from '../code/shape/edition';
-import type { Box, Job, Reading } from '../model/known';
+import type { RuledJob } from '../code/ruled-job';
+import type { Box, Device, Job, Reading } from '../model/known';
+import { guardsMissing } from '../prove/guards';
+import type { Missing } from '../prove/missing';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';
@@ -18,7 +21,11 @@ export interface FaceLabel {
 	rule: Rule;
 	/** The sign for power, before the text. */
 	sign?: 'power';
+	/** What it says is not proven yet: what is missing. It is not put on, nor printed, before. */
+	waits?: Missing;
 }
+/** Labels whose words are proven: those that are printed. */
+export const readyLabels = (labels: readonly FaceLabel[]): FaceLabel[] => labels.filter((l) => !l.waits);
 
 /** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
 export function faceLabels(edition: Edition, job: Job, readings: readonly Reading[] = []): FaceLabel[] {
@@ -29,13 +36,25 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
 				...standingLabels(edition, { box, device }, standingOf({ edition, job }, { box, device, circuit }, readings)).map(
-					(text) => say(text, cite(edition, edition.replacing.rule))
+					(text) => ({
+						...say(text, cite(edition, edition.replacing.rule)),
+						...waitsFor({ edition, job }, { box, device }, readings)
+					})
 				),
 				...(device.controlled ? [controlledLabel(edition, device, say)] : []),
 				...firstBox(edition, job, circuit, box, device, say)
 			];
 		});
 	});
+}
+/** What is only planned is not in; what is in protects once it was tripped and seen to. */
+function waitsFor(
+	ruled: RuledJob,
+	{ box, device }: { box: Box; device: Device },
+	readings: readonly Reading[]
+): { waits?: Missing } {
+	const [waits] = device.state === 'planned' ? (['protection'] as const) : guardsMissing(ruled, box, readings);
+	return waits ? { waits } : {};
 }
 /**
  * Labels of panels: the card of circuits, and of a service that is new or was replaced what it is marked with.

@@ -1,3 +1,4 @@
+import { saySpace } from '../model/fact-words';
 import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
@@ -43,8 +44,9 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 		seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
 		readingId: r.id
 	}));
+	const withdrawn = new Set(events.flatMap((e) => e.withdraws ?? []));
 	const told = events
-		.filter((e) => e.kind === 'live-found' && e.boxId !== null)
+		.filter((e) => e.kind === 'live-found' && e.boxId !== null && !withdrawn.has(e.id))
 		.map((e) => ({
 			id: e.id,
 			boxId: e.boxId ?? '',
@@ -69,10 +71,10 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const tag = off.sort(byWriting).at(-1);
 	if (!tag) return null;
 	const { circuits } = place;
-	const words = circuits.map((c) => `${c.number} ${c.name}`).join(' and ');
+	const words = circuits.map((c) => `${saySpace(c)}, ${c.name}`).join(' and ');
 	const panel = job.panels.find((p) => tag.circuitId === null && p.id === tag.boxId);
 	const what = `${panel ? `${panel.name}, ` : ''}${tag.what ?? 'what was tagged'}`;
-	return { circuits: [...circuits], tag, off: tag.circuitId === null ? what : `circuit ${words}` };
+	return { circuits: [...circuits], tag, off: tag.circuitId === null ? what : words };
 }
 
 /** Alarms that stand: the newest of each place, until it is proved dead, the reading is struck out, or the circuit is on again. */

@@ -1,4 +1,4 @@
-import type { Job } from './job';
+import type { Circuit, Job } from './job';
 import { indexOf } from './job-index';
 import { ifKnown, NotKnown, type Fact } from './known';
 
@@ -66,3 +66,12 @@ export function knownOr<T, U>(job: Job, read: () => T, otherwise: (why: string, 
 		throw error;
 	}
 }
+
+/** Where a breaker or fuse stands, as it is marked: what is switched off goes by this and by nothing else. @example 'space 4'; 'space 7/9' */
+export function saySpace({ slot, poles, half }: Pick<Circuit, 'slot' | 'poles'> & Pick<Partial<Circuit>, 'half'>): string {
+	if (slot === null) return 'its space not known';
+	return `space ${slot}${poles === 2 ? `/${slot + 2}` : ''}${half ? ` ${half}` : ''}`;
+}
+/** The same with the directory's words beside it, for a list to choose from. @example 'space 4 · Sewing room' */
+export const nameSpace = (c: Parameters<typeof saySpace>[0] & { name: string }): string =>
+	c.slot === null ? `${c.name}, space not known` : `${saySpace(c)} · ${c.name}`;

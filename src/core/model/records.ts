@@ -183,6 +183,8 @@ export interface LiveEvent {
 	boxId: string | null;
 	/** What was switched off for a box of which nobody knows the circuit, as it is marked: `slot 3`, `fuse 2`. */
 	what?: string | undefined;
+	/** Of one that takes back what was found live: the event that was a slip. */
+	withdraws?: string | undefined;
 	/** A lock is on it, and not a tag alone. */
 	locked?: boolean | undefined;
 	at: string;

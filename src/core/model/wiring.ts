@@ -92,9 +92,14 @@ export interface Device {
 	controlled?: boolean | undefined;
 	/** Behind an appliance that is not easily moved, for it alone; a duplex: for two of them. */
 	dedicatedSpace?: boolean | undefined;
+	/** What stood there before it was planned to be replaced; left out: it was not, or nobody noted it. */
+	was?: DeviceWas | undefined;
 	/** Terminals marked for aluminum (CO/ALR), or aluminum is spliced to a copper tail with a connector listed for it. */
 	aluminumListed?: boolean | undefined;
 }
+
+/** A device as it was found: no plan writes over it. */
+export type DeviceWas = Pick<Device, 'kind' | 'receptacles' | 'amps' | 'volts' | 'slots' | 'protection' | 'name'>;
 
 /** A cable seen to end in a box. What could not be made out of it is null. */
 export interface CableSeen {
@@ -176,6 +181,8 @@ export interface Leg extends CableRun {
 	circuitId: string;
 	/** A box, or a panel: the home run; null: what feeds it is not known. */
 	fromId: string | null;
+	/** What feeds it was reckoned and seen by nobody: how likely it is. Left out: it was seen, or planned. */
+	guess?: number | undefined;
 	toId: string;
 	/** What its conductors are pulled in; left out: not in one, or not said. */
 	raceway?: Raceway | undefined;

@@ -1,4 +1,4 @@
-import { knownOr } from '../model/fact-words';
+import { knownOr, saySpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
@@ -17,6 +17,7 @@ import type { BothBy, BreakerForm, Protection, ProtectAt } from '../model/kinds'
 import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../run/runs';
 import { groundOf, hasGround } from '../run/ground-at';
+import { isHalved } from '../run/halves';
 import { labelLists } from '../run/slots';
 import { needOf } from './need-of';
 import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
@@ -153,7 +154,9 @@ function standsInForGround(edition: Edition, job: Job, at: Protected, readings: 
 	return device.state !== 'found' || ifKnown(() => protectedBy({ edition, job }, at, 'gfci')) !== null;
 }
 
-const holder = (box: Box): Device | undefined => box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20);
+/** A protecting receptacle has no tab: where the halves are wired apart, one would be lost. */
+const holder = (box: Box): Device | undefined =>
+	box.devices.find((d) => d.receptacles === 2 && d.volts === 120 && d.amps <= 20 && !isHalved(d));
 /** A duplex that is reached without tools, in a box with room for it; arc-fault protection at an outlet only where it is lawful. */
 function mayHold(edition: Edition, job: Job, run: Run, box: Box, prices: PriceList): PlacingBox['may'] {
 	const device = holder(box);
@@ -242,7 +245,7 @@ function tripsOf(job: Job, run: Run, way: Placement): PlacedWay['trips'] {
 	const circuit = as.circuits.find((c) => c.id === run.circuit.id) as Circuit;
 	const drawn = runOf(as, circuit);
 	const sources = [
-		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `breaker ${circuit.number}` }]),
+		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `breaker, ${saySpace(circuit)}` }]),
 		...way.devices.map((d) => ({ kind: 'device' as const, id: d.boxId, name: boxes.get(d.boxId)?.name ?? '' }))
 	];
 	return sources.map((source) => {

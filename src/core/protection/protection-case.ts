@@ -1,7 +1,9 @@
+import { saySpace } from '../model/fact-words';
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
 import type { Fix, Subject } from '../model/result';
+import { isHalved } from '../run/halves';
 import { labelLists } from '../run/slots';
 import { takesProtecting } from '../rough/boxes-fit';
 import type { ProtectionAnswer } from './needs';
@@ -32,7 +34,7 @@ export function protectFix(
 	{ edition, job, box, device, circuit }: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit'>,
 	against: 'gfci' | 'afci'
 ): Fix | undefined {
-	const here = against === 'gfci' && device.receptacles === 2 && device.volts === 120 && device.amps <= 20;
+	const here = against === 'gfci' && device.receptacles === 2 && device.volts === 120 && device.amps <= 20 && !isHalved(device);
 	if (here && box.readilyAccessible && takesProtecting(edition, job, box).fits) {
 		const protection = device.protection === 'afci' ? 'dual' : 'gfci';
 		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection };
@@ -41,5 +43,5 @@ export function protectFix(
 	const other = against === 'gfci' ? 'afci' : 'gfci';
 	const protection = circuit.breaker === other ? 'dual' : against;
 	if (!labelLists(job, circuit.panelId, protection) || sharesNeutral(job, circuit)) return undefined;
-	return { kind: 'protect-breaker', label: `Protect it at breaker ${circuit.number}`, circuitId: circuit.id, protection };
+	return { kind: 'protect-breaker', label: `Protect it at the breaker, ${saySpace(circuit)}`, circuitId: circuit.id, protection };
 }

@@ -1,3 +1,4 @@
+import { saySpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
@@ -67,7 +68,9 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	const lost = gives(circuit.breaker, against) ? null : lostFeed(job, circuit, box.id);
 	if (lost) throw new NotKnown(lost);
 	const dual = circuit.breaker === 'dual' ? { dual: true } : {};
-	return gives(circuit.breaker, against) ? { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}`, ...dual } : null;
+	return gives(circuit.breaker, against)
+		? { kind: 'breaker', id: circuit.id, name: `the breaker in ${saySpace(circuit)}`, ...dual }
+		: null;
 }
 
 /** A box upstream of which nobody knows what feeds it: something may protect it that nobody has seen. */
@@ -109,7 +112,7 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 	const bands: Band[] = [];
 	if (circuit.breaker !== 'none') {
 		bands.push({
-			source: { kind: 'breaker', id: circuit.id, name: `breaker ${circuit.number}` },
+			source: { kind: 'breaker', id: circuit.id, name: `the breaker in ${saySpace(circuit)}` },
 			against: WORDS[circuit.breaker],
 			boxIds: run.nodes.map((n) => n.boxId)
 		});

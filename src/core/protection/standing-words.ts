@@ -1,4 +1,4 @@
-import { hasGround } from '../run/ground-at';
+import { hasGround, JUMPER_OFF } from '../run/ground-at';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Device } from '../model/known';
@@ -24,7 +24,7 @@ export function standingLabels(
 	{ ground, gfci }: Standing
 ): string[] {
 	const without = ground.state === 'none' || (device.state !== 'found' && !hasGround(ground));
-	if (!promises(box, device) || !without || !gfci) return [];
+	if (!promises(box, device) || !without || !gfci || ground.jumper) return [];
 	return gfci.deviceId === device.id ? [replacing.noGround] : [replacing.through, replacing.noGround];
 }
 
@@ -42,6 +42,12 @@ export function standingWords(
 			text: 'Two-slot receptacle, no ground.',
 			rule: cite(edition, replacing.rule),
 			tester: 'A three-prong tester does not fit. An adapter solves nothing.'
+		};
+	if (ground.jumper)
+		return {
+			text: `A bootleg ground: neutral is connected to its ground contact. ${JUMPER_OFF.seen}`,
+			rule: cite(edition, replacing.rule),
+			tester: 'It shows "correct", as a bootleg does.'
 		};
 	if (hasGround(ground))
 		return {

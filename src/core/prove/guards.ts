@@ -1,12 +1,13 @@
 import type { RuledJob } from '../code/ruled-job';
 import { indexOf } from '../model/job-index';
-import type { LatestReadings } from '../model/latest-readings';
+import { latestReadings, type LatestReadings } from '../model/latest-readings';
 import { ifKnown, type Box, type Device, type Reading } from '../model/known';
 import type { ReadingKind } from '../model/kinds';
 import { needOf } from '../protection/need-of';
 import { gives, type Against, type Source } from '../protection/reach';
 import { standingOf } from '../protection/standing';
-import type { GuardSeen } from './missing';
+import { groundOf } from '../run/ground-at';
+import { guardMissing, type GuardSeen, type Missing } from './missing';
 
 /** Its own button, of what protects against this; one button of a dual-function device tests both. */
 const BUTTONS: Readonly<Record<Against, ReadingKind>> = { gfci: 'gfci-own', afci: 'afci-own' };
@@ -40,6 +41,12 @@ export function guardsOf(
 	});
 }
 
+/** What is missing until every protection that an outlet must have is proven there; none: it is, or none is required. */
+export function guardsMissing(ruled: RuledJob, box: Box, readings: readonly Reading[]): Missing[] {
+	const latest = [latestReadings(readings), latestReadings(readings, 'lower')];
+	const proven = groundOf(ruled.job, box, readings).state === 'proven';
+	return guardsOf(ruled, box, { readings, latest }).flatMap((g): Missing[] => (g ? guardMissing(g, proven) : ['protection']));
+}
 /** What protects its receptacle stands elsewhere: that it goes dead by that is seen at the outlet. */
 export function isBehind({ edition, job }: RuledJob, box: { id: string }): boolean {
 	const { boxes, circuitsOfBox } = indexOf(job);

@@ -27,11 +27,11 @@ export const HEATER_ASKS: readonly Question[] = [
 		allowed: { cold: 'cold', 'upper-hot': 'hot at the top, cold below', hot: 'hot' }
 	},
 	{ key: 'together', words: 'Its elements run', allowed: { no: 'one at a time', yes: 'both at once, by its nameplate' } },
-	{ key: 'supplyV', words: 'At its incoming terminals', ...VOLTS },
-	{ key: 'limitV', words: 'After the high limit', ...VOLTS },
-	{ key: 'upperV', words: 'Across the upper element', ...VOLTS },
-	{ key: 'lowerV', words: 'Across the lower element', ...VOLTS },
-	{ key: 'amps', words: 'Clamp on one hot', unit: 'A', max: 100 }
+	{ key: 'supplyV', words: 'At its incoming terminals', ...VOLTS, live: true },
+	{ key: 'limitV', words: 'After the high limit', ...VOLTS, live: true },
+	{ key: 'upperV', words: 'Across the upper element', ...VOLTS, live: true },
+	{ key: 'lowerV', words: 'Across the lower element', ...VOLTS, live: true },
+	{ key: 'amps', words: 'Clamp on one hot', unit: 'A', max: 100, live: true }
 ];
 /** Most loads that are reckoned together. */
 const LOADS = [1, 2, 3] as const;
@@ -42,7 +42,7 @@ export const LOADS_ASKS: readonly Question[] = [
 	...LOADS.flatMap((n): Question[] => [
 		{ key: `w${n}`, words: `Load ${n}, rated`, unit: 'W', max: 20_000 },
 		{ key: `v${n}`, words: 'at', ...VOLTS },
-		{ key: `r${n}`, words: `Read across load ${n}`, ...VOLTS }
+		{ key: `r${n}`, words: `Read across load ${n}`, ...VOLTS, live: true }
 	])
 ];
 

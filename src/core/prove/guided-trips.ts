@@ -27,7 +27,7 @@ export const ARC_ASKS: readonly Question[] = [
 	{ key: 'unplugged', words: 'With everything unplugged', allowed: { holds: 'holds', trips: 'trips all the same' } }
 ];
 export const RESET_ASKS: readonly Question[] = [
-	{ key: 'lineV', words: 'At LINE, hot to neutral', unit: 'V', max: 260 },
+	{ key: 'lineV', words: 'At LINE, hot to neutral', unit: 'V', max: 260, live: true },
 	{
 		key: 'live',
 		words: 'LOAD conductors off and apart, power on: live is',

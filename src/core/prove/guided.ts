@@ -31,7 +31,7 @@ import { shortCheck } from './short';
 
 type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
 export const BREAKER_ASKS: readonly Question[] = [
-	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400 },
+	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400, live: true },
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
 	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
 	{ key: 'neighborC', words: 'A neighbor’s terminal', unit: '°C', max: 300 },
@@ -42,8 +42,8 @@ export const BREAKER_ASKS: readonly Question[] = [
 		allowed: { yes: 'listed for this panel', no: 'not listed for it', unread: 'not read' }
 	},
 	{ key: 'resetTrips', words: 'On reset', allowed: { holds: 'holds', 'at-once': 'trips at once' } },
-	{ key: 'afterA', words: 'After the change: load', unit: 'A', max: 400 },
-	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260 },
+	{ key: 'afterA', words: 'After the change: load', unit: 'A', max: 400, live: true },
+	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260, live: true },
 	{ key: 'heldS', words: 'After the change: it held that load for', unit: 's', max: 86_400 }
 ];
 export const ELEMENT_ASKS: readonly Question[] = [
@@ -55,13 +55,13 @@ export const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'shellOhms', words: 'It reads, screw to sheath', unit: 'ohm', max: 1e8 }
 ];
 export const DIMMING_ASKS: readonly Question[] = [
-	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100 },
-	{ key: 'nearIdle', words: 'Where it dims, before', unit: 'V', max: 260 },
-	{ key: 'nearLoaded', words: 'Where it dims, under load', unit: 'V', max: 260 },
-	{ key: 'panelIdle', words: 'At the panel, same leg, before', unit: 'V', max: 260 },
-	{ key: 'panelLoaded', words: 'At the panel, same leg, under load', unit: 'V', max: 260 },
-	{ key: 'otherIdle', words: 'At the panel, other leg, before', unit: 'V', max: 260 },
-	{ key: 'otherLoaded', words: 'At the panel, other leg, under load', unit: 'V', max: 260 }
+	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100, live: true },
+	{ key: 'nearIdle', words: 'Where it dims, before', unit: 'V', max: 260, live: true },
+	{ key: 'nearLoaded', words: 'Where it dims, under load', unit: 'V', max: 260, live: true },
+	{ key: 'panelIdle', words: 'At the panel, same leg, before', unit: 'V', max: 260, live: true },
+	{ key: 'panelLoaded', words: 'At the panel, same leg, under load', unit: 'V', max: 260, live: true },
+	{ key: 'otherIdle', words: 'At the panel, other leg, before', unit: 'V', max: 260, live: true },
+	{ key: 'otherLoaded', words: 'At the panel, other leg, under load', unit: 'V', max: 260, live: true }
 ];
 export const SHORT_ASKS: readonly Question[] = [
 	{ key: 'ohms', words: 'At the panel, breaker off and wire off it: the short reads', unit: 'ohm', max: 1e6 },

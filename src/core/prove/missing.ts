@@ -2,6 +2,7 @@ import type { Box, Device } from '../model/known';
 import type { Meter, ReadingKind } from '../model/kinds';
 import { goodWord } from '../model/reading';
 import type { Ground } from '../run/ground-at';
+import { hasHalves } from '../run/halves';
 import { NG_SUSPICIOUS } from './limits';
 import type { Judged, Latest } from './verdicts';
 
@@ -64,10 +65,6 @@ export interface GuardSeen {
 	/** A tester at this outlet tripped it: it counts where the ground is proven. */
 	byTester: boolean;
 }
-
-/** Its two halves are wired apart: one is switched, or they are on two circuits. */
-export const hasHalves = (box: Pick<Box, 'devices'>): boolean =>
-	box.devices.some((d) => d.receptacles === 2 && (d.switched === 'half' || d.yoke !== undefined));
 
 const isRead = (j: Judged | undefined): j is Judged =>
 	j !== undefined && j.verdict.level !== 'bad' && (j.reading.value !== null || j.reading.lamps !== null);
@@ -136,7 +133,8 @@ function groundMissing(both: Latest, loadedNg: Judged | null): Missing[] {
 	const noJumper = says(both, 'bootleg') || says(both, 'ground-look') || rises === true;
 	return [...(path ? [] : (['ground-path'] as const)), ...(noJumper ? [] : (['bootleg-check'] as const))];
 }
-function guardMissing({ at, own, dead, byTester }: GuardSeen, groundProven: boolean): Missing[] {
+/** What is missing until a protection is proven at an outlet. */
+export function guardMissing({ at, own, dead, byTester }: GuardSeen, groundProven: boolean): Missing[] {
 	if (byTester && groundProven) return [];
 	const button = { here: 'own-button', upstream: 'upstream-test', breaker: 'breaker-button' } as const;
 	return [...(own ? [] : [button[at]]), ...(at === 'here' || dead ? [] : (['outlet-dead-by-it'] as const))];

@@ -68,6 +68,8 @@ export function predict(
 	const boxes = indexOf(job).boxes;
 	const lacks = lackOnTheWay(job, circuit, node.path);
 	if (lacks) return { known: false, why: `${sayFact(job, lacks)} is not known`, fact: lacks };
+	const guessed = node.path.find((l) => l.guess !== undefined);
+	if (guessed) return { known: false, why: `what feeds ${boxes.get(guessed.toId)?.name ?? 'it'} was reckoned and not seen` };
 	const sound = soundOf(job);
 	const loop = loopsOf(edition, job, circuit).get(boxId) ?? NO_LOOP;
 	const toGround = job.practice.supplyVolts;

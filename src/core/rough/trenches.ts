@@ -1,3 +1,4 @@
+import { saySpace } from '../model/fact-words';
 import { editions } from '../code/editions';
 import type { RuledJob } from '../code/ruled-job';
 import type { Buried } from '../code/shape/ground';
@@ -58,7 +59,7 @@ export const trenchesOf = (ruled: RuledJob): Trench[] =>
 	);
 /** The GFCI that the leg is behind, in words; null: none. */
 function gfciBefore(job: Job, circuit: Circuit, leg: Leg): string | null {
-	if (circuit.breaker === 'gfci' || circuit.breaker === 'dual') return `GFCI breaker ${circuit.number}`;
+	if (circuit.breaker === 'gfci' || circuit.breaker === 'dual') return `GFCI breaker, ${saySpace(circuit)}`;
 	const { boxes } = indexOf(job);
 	const path = runOf(job, circuit).byBox.get(leg.toId)?.path ?? [];
 	for (const before of path) {

@@ -19,6 +19,8 @@ export interface Ground {
 	ask: string | null;
 	/** A fact of its cable that would tell. */
 	lacks?: Fact | undefined;
+	/** Its ground contact is connected to neutral: that comes off before anything else is chosen. */
+	jumper?: boolean | undefined;
 }
 
 /** Most of a ground path that a reading calls one where nothing is predicted, ohm. */
@@ -95,7 +97,8 @@ class Asked {
 		}
 	}
 	private judged(box: Box): Ground {
-		if (this.jumper(box)) return NONE('Its ground contact is connected to neutral: a bootleg, not a ground.');
+		if (this.jumper(box))
+			return { ...NONE('Its ground contact is connected to neutral: a bootleg, not a ground.'), jumper: true };
 		if (box.ground === 'none') return NONE('There is no ground wire in the box, and the box is not grounded.');
 		return box.state === 'found' ? this.found(box) : this.made(box);
 	}
@@ -242,3 +245,25 @@ const ORDER: readonly GroundState[] = ['proven', 'seen', 'said', 'unknown', 'non
 /** A ground wire that goes on from a box which has none itself. @source 406.4(D)(2), 250.130(C) */
 export const carriedOn = (job: Job, box: Box, circuits: readonly Circuit[]): Leg[] =>
 	circuits.flatMap((c) => (indexOf(job).legsOfCircuit.get(c.id) ?? []).filter((l) => l.fromId === box.id && !bare(l)));
+
+/** Volts that a ground contact reads only where it is connected to something. */
+const CONNECTED_V = 100;
+/**
+ * A bootleg at a box: `seen` or found by a check; `suspected`: it reads like a ground where there is none.
+ * @returns null: nothing that was read there says so
+ */
+export function bootlegAt(job: Job, box: Box, readings: readonly Reading[]): 'seen' | 'suspected' | null {
+	const ground = groundOf(job, box, readings);
+	if (ground.jumper) return 'seen';
+	if (ground.state !== 'none') return null;
+	const read = [latestReadings(readings), latestReadings(readings, 'lower')].flatMap((l) => l.get(box.id) ?? []);
+	const reads = read.some((of) => of.get('lamps')?.lamps === 'on on off' || (of.get('hg')?.value ?? 0) >= CONNECTED_V);
+	const checked = read.some((of) => of.get('ground-look')?.word === 'none');
+	return reads && !checked ? 'suspected' : null;
+}
+/** What comes before any remedy of a bootleg. A GFCI does not see a jumper on its LINE side. */
+export const JUMPER_OFF: Readonly<Record<'seen' | 'suspected', string>> = {
+	seen: 'Off, verified dead: take the jumper between neutral and ground off here, and look for one at the boxes next to it. Read again, then choose. A GFCI does not see a jumper on its LINE side, and with the neutral lost the metal of what is plugged in is at 120 V.',
+	suspected:
+		'It reads like a ground where there is none. Off, verified dead: look for a jumper between neutral and ground here and at the boxes next to it, and take it off. Read again, then choose.'
+};

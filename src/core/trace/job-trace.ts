@@ -1,3 +1,4 @@
+import { saySpace } from '../model/fact-words';
 import { editionOf } from '../code/amended-edition';
 import type { RunInstrument } from '../instruments/run-reading';
 import type { Job, Reading } from '../model/job';
@@ -311,7 +312,7 @@ export class JobTrace {
 		const { boxes, circuits } = indexOf(this.job);
 		const box = this.boxOf({ kind: 'off', at });
 		const circuit = circuits.get(at);
-		return box ? (boxes.get(box)?.name ?? box) : circuit ? `breaker ${circuit.number}` : at;
+		return box ? (boxes.get(box)?.name ?? box) : circuit ? `the breaker in ${saySpace(circuit)}` : at;
 	};
 	private readonly say = (faults: readonly Suspected[]): string => sayFaults(faults, this.name);
 }

@@ -57,7 +57,7 @@ const REMEDIES: Readonly<Partial<Record<Suspected['kind'], Remedy>>> = {
 		...DEVICE,
 		now: SHELL_NOW,
 		lookFor: 'A jumper from the neutral terminal to the ground screw, or a bare ground that touches the neutral.',
-		fix: 'Take the jumper off. Without a ground: a two-slot receptacle, or a GFCI with its labels, or run a ground (406.4(D)(2), 250.130(C)).',
+		fix: 'Take the jumper off here, and look for one at the boxes next to it; read again, then choose. Without a ground: a two-slot receptacle, or a GFCI with its labels, or run a ground (406.4(D)(2), 250.130(C)).',
 		proves: 'Ground to neutral by ohms no longer a short loop; the label is on.'
 	},
 	'short-hot-neutral': TOUCH,

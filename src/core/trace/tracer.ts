@@ -82,16 +82,47 @@ export interface TracerCall {
 	/** It is an open. */
 	open: boolean;
 }
-/** Where the level falls most between neighbors along the run; null: fewer than two were read. @param levels in feed order */
+/** Where the level falls most between neighbors along a line; null: fewer than two were read. @param levels away from the sender */
 export function tracerCall(levels: readonly TracerLevel[]): TracerCall | null {
+	return greatestFall(levels.slice(1).map((b, i) => [levels[i] as TracerLevel, b] as const));
+}
+function greatestFall(pairs: readonly (readonly [TracerLevel, TracerLevel])[]): TracerCall | null {
 	let call: TracerCall | null = null;
-	for (let i = 1; i < levels.length; i++) {
-		const [a, b] = [levels[i - 1], levels[i]];
-		if (!a || !b || !(a.level > 0)) continue;
+	for (const [a, b] of pairs) {
+		if (!(a.level > 0)) continue;
 		const left = b.level / a.level;
 		if (!call || left < call.left) call = { from: a.at, to: b.at, left, open: left <= TRACER.callAt };
 	}
 	return call;
+}
+/**
+ * The same on a run with branches, away from where the sender stands: past an open the level falls toward the panel.
+ * @param nodes each box with what feeds it  @param sender where it stands, and its own level
+ */
+export function tracerCallOnRun(
+	nodes: readonly { boxId: string; fromId: string | null }[],
+	sender: { at: string; level: number | null },
+	levels: readonly TracerLevel[]
+): TracerCall | null {
+	const near = new Map<string, string[]>();
+	const link = (a: string, b: string) => near.set(a, [...(near.get(a) ?? []), b]);
+	for (const { boxId, fromId } of nodes) {
+		if (fromId === null) continue;
+		link(fromId, boxId);
+		link(boxId, fromId);
+	}
+	const read = new Map(levels.map((l) => [l.at, l]));
+	const start = sender.level === null ? read.get(sender.at) : { at: 'sender', level: sender.level };
+	const pairs: (readonly [TracerLevel, TracerLevel])[] = [];
+	const seen = new Set<string>();
+	const walk = (at: string, before: TracerLevel | undefined): void => {
+		seen.add(at);
+		const here = at === sender.at && before?.at === 'sender' ? undefined : read.get(at);
+		if (before && here && here !== before) pairs.push([before, here]);
+		for (const next of near.get(at) ?? []) if (!seen.has(next)) walk(next, here ?? before);
+	};
+	walk(sender.at, start);
+	return greatestFall(pairs);
 }
 /** The breaker of a signal at the panel; null: none leads the next far enough, trace from the other side. */
 export function tracerBreaker(levels: readonly TracerLevel[]): { at: string; lead: number; call: boolean } | null {

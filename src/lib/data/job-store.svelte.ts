@@ -1,3 +1,4 @@
+import { saySpace } from '$core/model/fact-words';
 import { historyOf } from './history';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type Ground } from '$core/judged';
@@ -146,8 +147,8 @@ export class JobStore {
 	}
 
 	/** Takes readings, together one edit. @returns whether they were taken; a refusal is told in `notice` */
-	take(label: string, readings: readonly Reading[]): Promise<boolean> {
-		return this.keep(label, () => this.session.take(label, readings));
+	take(label: string, readings: readonly Reading[], from: 'here' | 'table' = 'here'): Promise<boolean> {
+		return this.keep(label, () => this.session.take(label, readings, from));
 	}
 	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
 	async strike(reading: Reading, struck: boolean): Promise<void> {
@@ -263,7 +264,7 @@ export class JobStore {
 		const place = gatePlace(this.job, id);
 		if (!place) return id;
 		if (place.kind === 'box') return place.box.name;
-		return place.kind === 'panel' ? place.panel.name : `${place.kind} ${place.circuit.number}`;
+		return place.kind === 'panel' ? place.panel.name : `${place.kind}, ${saySpace(place.circuit)}`;
 	}
 	selectPlace(id: string): void {
 		this.select({ kind: this.index.boxes.has(id) ? 'box' : this.index.circuits.has(id) ? 'circuit' : 'panel', id });
@@ -302,10 +303,21 @@ export class JobStore {
 		for (const tag of new Set(off))
 			if (tag) await this.log({ kind: 'on', circuitId: tag.circuitId, boxId: tag.boxId, by, note: '' });
 	}
-	/** A box was found live by what is not kept as a reading: a dead test, or an instrument that stands on it. */
-	async foundLive(boxId: string, note: string, by: string): Promise<void> {
-		if (this.alarms.some((a) => a.boxId === boxId)) return;
-		await this.log({ kind: 'live-found', circuitId: null, boxId, by, note });
+	/**
+	 * Found live by what is not kept as a reading: a dead test, an instrument, a look at a cable, a check. Under a tag it stops
+	 * everything; where nothing is tagged off it is no news.
+	 * @param placeId a box, or a circuit at its breaker
+	 */
+	async foundLive(placeId: string, note: string, by: string): Promise<void> {
+		const circuit = this.index.circuits.get(placeId);
+		const boxId = circuit ? (circuit.panelId ?? placeId) : placeId;
+		if (!this.deadStateOf(placeId).tag || this.alarms.some((a) => a.boxId === boxId && a.seen === note)) return;
+		await this.log({ kind: 'live-found', circuitId: circuit?.id ?? null, boxId, by, note });
+	}
+	/** What was entered as live was a slip: it stays in the log, and says nothing any more. */
+	async withdraw(event: LiveEvent, by: string): Promise<void> {
+		const { circuitId, boxId } = event;
+		await this.log({ kind: 'withdrawn', circuitId, boxId, by, note: 'entered by mistake', withdraws: event.id });
 	}
 
 	/** What is off and tagged now, by its last event: a circuit, or what was switched off for a box. */

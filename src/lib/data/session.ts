@@ -5,7 +5,7 @@ import { placedOn } from '$core/edit/merge/rebase';
 import type { Command } from '$core/edit/command';
 import { utcOf } from '$core/model/file/in-utc';
 import type { Job, JobFile, LiveEvent, Reading, Written } from '$core/model/job';
-import { nextWritten } from '$core/model/written';
+import { byWriting, nextWritten } from '$core/model/written';
 import { whenCalm } from './calm';
 import { deviceId, freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
@@ -127,14 +127,16 @@ export class JobSession {
 		await this.add({ kind: 'edit', id: freshId(), label, changes });
 		return true;
 	}
-	/** Takes readings, together one edit. @throws RangeError where one of them could stand in no job file */
-	async take(label: string, rows: readonly Reading[]): Promise<void> {
+	/** Takes readings, together one edit. @param from `table`: they were read at some time before @throws RangeError where one of them could stand in no job file */
+	async take(label: string, rows: readonly Reading[], from: 'here' | 'table' = 'here'): Promise<void> {
 		const { takeFaults } = await door();
 		const [fault] = takeFaults(this.shown.job, this.shown.readings, rows);
 		if (fault) throw new RangeError(`${label}: ${fault.path} ${fault.message}. Nothing was kept.`);
 		const device = await deviceId();
-		const first = this.nextWritten(device);
-		const written = rows.map((row, i) => ({ ...row, at: utcOf(row.at), wrote: { ...first, n: first.n + i } }));
+		// When the rows of a table were read, nobody here saw: against what is here already the worse of two counts.
+		const first = from === 'table' ? { device: freshId(), n: this.nextWritten(device).n } : this.nextWritten(device);
+		const inOrder = from === 'table' ? [...rows].sort(byWriting) : rows;
+		const written = inOrder.map((row, i) => ({ ...row, at: utcOf(row.at), wrote: { ...first, n: first.n + i } }));
 		this.show({ readings: [...this.shown.readings, ...written] });
 		await this.add({ kind: 'readings', id: freshId(), label, rows: written });
 	}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace } from '$core/model/fact-words';
 	import type { Box } from '$core/model/job';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { useJob } from '$lib/data/use-job';
@@ -19,7 +20,7 @@
 
 <PlaceGate placeId={box.id} />
 {#each disconnects as c (c.id)}
-	<Fold title={`Work in the disconnect of circuit ${c.number}`} bind:open={() => !!open[c.id], (v) => (open[c.id] = v)}>
+	<Fold title={`Work in the disconnect of ${nameSpace(c)}`} bind:open={() => !!open[c.id], (v) => (open[c.id] = v)}>
 		{#if open[c.id]}<PlaceGate placeId={disconnectId(c)} />{/if}
 	</Fold>
 {/each}

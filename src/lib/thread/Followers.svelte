@@ -18,7 +18,7 @@
 	let open = $state(false);
 	const followers = $derived(followersOf(store.job, box, store.readings));
 	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
-	const textsOf = (id: string) => labels.filter((l) => l.boxId === id).map((l) => l.text);
+	const textsOf = (id: string) => labels.filter((l) => l.boxId === id && !l.waits).map((l) => l.text);
 	const by = () => localStorage.readBy ?? '';
 	function see(at: Box, word: 'dead' | 'live'): void {
 		const reading: Reading = {

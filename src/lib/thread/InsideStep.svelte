@@ -48,6 +48,11 @@
 		set(what, { cables: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
 	const one = (id: string, what: string, change: Partial<CableSeen>) =>
 		set(what, { cables: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
+	/** A pair that reads live is live: under a tag that stops everything. */
+	async function lookedAt(id: string, i: number, v: 'line' | 'load' | null): Promise<void> {
+		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
+		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, localStorage.readBy ?? '');
+	}
 	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
 	const KINDS: { value: Kind; name: string; is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'> }[] = [
 		{ value: 'nm', name: 'NM-B, two and ground', is: { cable: 'NM-B', conductors: 2, ground: true } },
@@ -155,7 +160,7 @@
 						{ value: 'line', name: 'live: LINE' },
 						{ value: 'load', name: 'dead: goes on' }
 					]}
-					onkeep={(v) => one(c.id, 'LINE', { line: v === null ? undefined : v === 'line' })}
+					onkeep={(v) => void lookedAt(c.id, i, v)}
 				/>
 			</fieldset>
 		{/each}

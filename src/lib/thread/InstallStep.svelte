@@ -5,7 +5,10 @@
 	import { inWords } from '$core/model/kinds';
 	import { boxCase } from '$core/makeup/box/of-job';
 	import { indexOf } from '$core/model/job-index';
-	import { placeAlong } from '$core/walk/found-in-box';
+	import { plainSteps } from '$core/makeup/box/plain-steps';
+	import { saySpace } from '$core/model/fact-words';
+	import { guardsMissing } from '$core/prove/guards';
+	import { bootlegAt, groundOf } from '$core/run/ground-at';
 	import { useJob } from '$lib/data/use-job';
 	import Late from '$lib/ui/Late.svelte';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -20,7 +23,6 @@
 	const planned = $derived(box.devices.filter((d) => d.state === 'planned'));
 	const built = $derived(box.devices.filter((d) => d.state === 'built'));
 	const dead = $derived(store.deadStateOf(box.id));
-	const gfci = $derived(planned.some((d) => d.protection !== 'none'));
 	const say = (d: Box['devices'][number]) =>
 		[
 			d.protection === 'none' ? '' : { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' }[d.protection],
@@ -29,11 +31,27 @@
 		]
 			.filter(Boolean)
 			.join(' ');
-	const line = $derived(box.cables.findIndex((c) => c.line));
-	const along = $derived(placeAlong(box.cables.length));
+	const known = $derived(indexOf(store.known).boxes.get(box.id));
+	/** A breaker that is to protect it, and of which nobody pressed the button yet. */
+	const breaker = $derived.by(() => {
+		const circuit = store.index.circuitsOfBox.get(box.id)?.[0];
+		const waits = known && guardsMissing(store.ruled, known, store.readings).includes('breaker-button');
+		return circuit && waits ? saySpace(circuit) : null;
+	});
+	const steps = $derived(
+		known
+			? plainSteps({
+					box,
+					devices: planned,
+					ground: groundOf(store.known, known, store.readings),
+					bootleg: bootlegAt(store.known, known, store.readings),
+					dead: dead.test !== null,
+					breaker
+				})
+			: []
+	);
 	/** Enough is known of its cables for the picture and the steps of it. */
 	const shown = $derived.by(() => {
-		const known = indexOf(store.known).boxes.get(box.id);
 		return !!known && boxCase(store.ruled, known).known;
 	});
 	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: localStorage.readBy ?? '' }));
@@ -48,20 +66,7 @@
 			>
 		{:else}
 			<ol>
-				<li>Take the old device out and test again, dead, with it out: a loose wire can hide a live one.</li>
-				{#if gfci}
-					<li>
-						{line >= 0
-							? `Cable ${line + 1} is LINE.`
-							: along === 'end'
-								? 'The one cable is LINE; nothing goes on LOAD.'
-								: 'Find LINE first: cables apart, capped, energize, read. Only that pair goes on LINE.'}
-					</li>
-					<li>On LOAD only what this device is to protect. Splice all other cables with LINE.</li>
-				{/if}
-				{#if box.ground === 'none'}<li>No ground here: nothing on the green screw, and never a jumper from neutral to it.</li>
-				{:else}<li>Ground first, then neutral, then hot. Off in the other order.</li>{/if}
-				<li>Torque to the marked value. Ground to green, white to silver, hot to brass.</li>
+				{#each steps as step (step)}<li>{step}</li>{/each}
 			</ol>
 		{/if}
 		<Btn look="main" onclick={done}>Installed</Btn>

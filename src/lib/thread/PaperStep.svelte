@@ -2,6 +2,7 @@
 	import { now } from '$lib/clock';
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box } from '$core/model/job';
+	import { MISSING } from '$core/prove/missing';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -14,6 +15,8 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	const labels = $derived(faceLabels(store.edition, store.known, store.readings).filter((l) => l.boxId === box.id));
+	/** They say nothing that is not proven. */
+	const waits = $derived(labels.find((l) => l.waits)?.waits ?? null);
 	const id = $derived(`labels:${box.id}`);
 	const check = $derived(store.job.checks.find((c) => c.id === id));
 	const put = () =>
@@ -30,8 +33,9 @@
 		<ul>
 			{#each labels as l (l.text)}<li class="label">{l.text}</li>{/each}
 		</ul>
+		{#if waits}<p><Mark kind="unknown" /> Not proven yet: {MISSING[waits].words}. {MISSING[waits].asks}</p>{/if}
 		{#if check?.seen === 'done'}<p role="status"><Mark kind="good" /> Labels are on, {check.by}.</p>
-		{:else}<Btn look="main" onclick={put}>Labels are on</Btn>{/if}
+		{:else if !waits}<Btn look="main" onclick={put}>Labels are on</Btn>{/if}
 	{:else}<p class="soft">No label is required on this outlet.</p>{/if}
 </section>
 <LetterSheet />

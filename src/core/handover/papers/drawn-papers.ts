@@ -1,4 +1,5 @@
-import { allLabels, labelSheets } from '../labels';
+import { MISSING } from '../../prove/missing';
+import { allLabels, labelSheets, readyLabels } from '../labels';
 import { boxCase } from '../../makeup/box/of-job';
 import { materialList } from '../../makeup/material-takes';
 import { GROUP_WORDS, MATERIAL_GROUPS } from '../../rough/materials';
@@ -84,7 +85,8 @@ export function materialsPaper(c: PaperCase): Made {
 /** Sheets of the labels that are due, and a list of them. */
 export function labelsPaper(c: PaperCase): Made {
 	const labels = allLabels(c.ruled.edition, c.ruled.job, c.readings);
-	const pages = labelSheets(labels).length;
+	const pages = labelSheets(readyLabels(labels)).length;
+	const waiting = labels.filter((l) => l.waits);
 	return {
 		blocks: [
 			{ kind: 'title', text: 'Labels' },
@@ -92,8 +94,13 @@ export function labelsPaper(c: PaperCase): Made {
 			labels.length
 				? {
 						kind: 'table',
-						head: ['Box', 'Label', 'Section'],
-						rows: labels.map((l) => [l.boxName, l.text, `${l.rule.section}, ${l.rule.edition}`])
+						head: ['Box', 'Label', 'Section', 'Proven'],
+						rows: labels.map((l) => [
+							l.boxName,
+							l.text,
+							`${l.rule.section}, ${l.rule.edition}`,
+							l.waits ? `waits: ${MISSING[l.waits].words}` : 'yes'
+						])
 					}
 				: { kind: 'paragraph', text: 'No label is due on a face.' },
 			...Array.from({ length: pages }, (_, page): Block[] => [
@@ -101,6 +108,6 @@ export function labelsPaper(c: PaperCase): Made {
 				{ kind: 'figure', of: { kind: 'labels', page }, caption: '' }
 			]).flat()
 		],
-		missing: []
+		missing: waiting.length ? [`${counted(waiting.length, 'label')} not proven yet, and not on the sheets`] : []
 	};
 }

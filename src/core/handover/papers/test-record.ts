@@ -1,8 +1,9 @@
+import { saySpace } from '../../model/fact-words';
 import { byWriting } from '../../model/written';
 import { localDay } from '../../units/day';
 import { indexOf } from '../../model/job-index';
 import { counting } from '../../model/latest-readings';
-import type { Reading } from '../../model/known';
+import type { Circuit, Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
@@ -14,6 +15,7 @@ import { CLOSING, headOf, type PaperCase } from '../paper';
 
 const LEVELS = { good: 'good', look: 'look', bad: 'bad', unknown: 'not judged' } as const;
 
+const breakerName = (c: Circuit | undefined): string => (c ? `breaker, ${saySpace(c)}` : 'breaker ?');
 /** Every reading that counts, by circuit and box, with what was predicted and its verdict; GFCI tests; what was not tested. */
 export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] } {
 	const { job } = c.ruled;
@@ -24,9 +26,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 		const verdict = verdicts.get(r.id);
 		const unit = readingUnit(r.kind);
 		return [
-			boxes.get(r.boxId)?.name ??
-				job.panels.find((p) => p.id === r.boxId)?.name ??
-				`breaker ${circuits.get(r.boxId)?.number ?? '?'}`,
+			boxes.get(r.boxId)?.name ?? job.panels.find((p) => p.id === r.boxId)?.name ?? breakerName(circuits.get(r.boxId)),
 			`${readingWords(r.kind)}${r.half === 'lower' ? ', lower' : ''}${r.switchAt === 'off' ? ', switch off' : ''}${r.phase ? `, ${r.phase}` : ''}`,
 			readingValue(r),
 			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
@@ -47,7 +47,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 		const order = [circuit.id, ...runOf(job, circuit).nodes.map((n) => n.boxId)];
 		const rows = order.flatMap((id) => list.filter((r) => r.boxId === id && !done.has(r.id)).sort(byWriting));
 		for (const r of rows) done.add(r.id);
-		return rows.length ? [{ kind: 'heading', text: `Circuit ${circuit.number}, ${circuit.name}` }, table(rows)] : [];
+		return rows.length ? [{ kind: 'heading', text: `${circuit.name}, ${saySpace(circuit)}` }, table(rows)] : [];
 	});
 	const rest = list.filter((r) => !done.has(r.id));
 	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
@@ -123,7 +123,7 @@ function torques({ told, ruled, sayDay }: PaperCase): Block[] {
 	if (!rows.length) return [];
 	const { boxes, circuits } = indexOf(ruled.job);
 	const placeOf = (id: string): string =>
-		boxes.get(id)?.name ?? ruled.job.panels.find((p) => p.id === id)?.name ?? `breaker ${circuits.get(id)?.number ?? '?'}`;
+		boxes.get(id)?.name ?? ruled.job.panels.find((p) => p.id === id)?.name ?? breakerName(circuits.get(id));
 	return [
 		{ kind: 'heading', text: 'Torque' },
 		{

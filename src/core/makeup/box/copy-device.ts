@@ -177,7 +177,7 @@ function notesOf(old: Old, { case: c, device, grounding }: New): Copied['notes']
 					}
 				: {
 						level: 'bad',
-						says: 'No ground comes in: a three-slot receptacle is allowed here only behind a GFCI, marked "GFCI Protected" and "No Equipment Ground". Else two-slot again, or a GFCI, or a ground pulled.',
+						says: 'No ground comes in: two slots again, a GFCI, or a ground pulled; three slots only on the LOAD of a GFCI, marked "GFCI Protected" and "No Equipment Ground". Nothing on the green screw, no jumper from neutral to it.',
 						section: '406.4(D)(2)'
 					}
 		);

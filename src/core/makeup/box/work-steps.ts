@@ -3,6 +3,7 @@ import type { MakeUpPractice } from '../../model/practice';
 import { formatLength } from '../../units/length';
 import { counted } from '../../units/quantity';
 import { JUMPER } from './connectors';
+import { NO_GROUND_HERE } from './plain-steps';
 import { NET_WORDS, type End, type MakeUp, type MakeUpCase, type Net } from './case';
 
 /** The work at one box in its order, from off to proved, each step short enough to be read with both hands full. */
@@ -34,11 +35,12 @@ export function workSteps(w: WorkOf): WorkStep[] {
 	const { box, made } = w;
 	const devices = box.devices.filter((d) => d.state !== 'found' || box.state === 'found');
 	const old = box.state === 'found' && w.case.devices.length > 0;
+	const looked = box.cables.length > 1 && box.cables.some((c) => c.line);
 	return [
 		{
 			id: 'off',
 			title: 'Off, tagged, verified dead',
-			detail: 'Live, dead, live: every conductor, each pair and each to an independent ground.',
+			detail: `Live, dead, live: every conductor, each pair and each to an independent ground.${looked ? ' After the look with power on that found LINE: again.' : ''}`,
 			caution: true
 		},
 		{ id: 'photo', title: 'Photo', detail: 'As it is, before anything moves.' },
@@ -50,6 +52,7 @@ export function workSteps(w: WorkOf): WorkStep[] {
 				? 'Old insulation: do not cut twice, do not bend hard. Splice a pigtail where a conductor is short.'
 				: `All conductors to one length: ${TAIL_IN} in from the sheath, 3 in past the opening. Ends straight and clean.`
 		},
+		...groundSteps(w, devices),
 		...remarkSteps(w),
 		...made.joins.map((j, i): WorkStep =>
 			j.connector === JUMPER
@@ -130,6 +133,13 @@ const tailWords = (n: number, w: WorkOf): string[] =>
 	n ? [`${counted(n, 'pigtail')} of ${w.case.tailAwg ?? w.case.cables[0]?.awg ?? ''} AWG, ${TAIL_IN} in`] : [];
 const oldWires = (box: Box): boolean => box.conductors.some((c) => c.insulation === 'old' || c.insulation === 'brittle');
 
+/** A ground comes in with one of its cables. */
+const hasGroundIn = (w: WorkOf): boolean => w.case.cables.some((c) => c.conductors.some((x) => x.net === 'ground'));
+/** A face with a ground screw, and none to land on it. @source 406.4(D)(2), 250.114 */
+function groundSteps(w: WorkOf, devices: readonly Device[]): WorkStep[] {
+	const screw = devices.some((d) => d.receptacles > 0 && (d.slots === 'grounding' || d.protection !== 'none'));
+	return screw && !hasGroundIn(w) ? [{ id: 'no-ground', title: 'No ground here', detail: NO_GROUND_HERE, caution: true }] : [];
+}
 /** Off: hot, neutral, ground; and what each was on is written down first. */
 function outSteps(): WorkStep[] {
 	return [
@@ -204,7 +214,7 @@ function landingSteps(w: WorkOf, devices: readonly Device[]): WorkStep[] {
 				{
 					id: `land-${d.id}`,
 					title: `Land on ${nameOfDevice(w, d.id)}`,
-					detail: `${said.join('; ')}. Strip ${strip}; ${how}. Ground, then neutral, then hot.`
+					detail: `${said.join('; ')}. Strip ${strip}; ${how}. ${hasGroundIn(w) ? 'Ground, then neutral' : 'Neutral'}, then hot.${w.box.state === 'found' && hasGroundIn(w) ? ' The ground is not proven until its path is read.' : ''}`
 				}
 			];
 		});

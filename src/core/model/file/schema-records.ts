@@ -144,6 +144,7 @@ export const eventSchema = shape({
 	circuitId: text(64).nullable().defined(),
 	boxId: text(64).nullable().defined(),
 	what: maybe(text(60)),
+	withdraws: maybe(text(64)),
 	locked: maybe(flag()),
 	at: must(time()),
 	wrote: maybe(written()),

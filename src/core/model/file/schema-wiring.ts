@@ -65,6 +65,17 @@ const device = shape({
 	neutral: maybe(oneOf(['spliced', 'through-device'] as const)),
 	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
 	aluminumListed: maybe(flag()),
+	was: maybe(
+		shape({
+			kind: must(oneOf(DEVICE_KINDS)),
+			receptacles: must(oneOf([0, 1, 2] as const)),
+			amps: must(figure(1, 200)),
+			volts: must(oneOf([120, 240] as const)),
+			slots: must(oneOf(['grounding', 'two-slot'] as const)),
+			protection: must(oneOf(PROTECTIONS)),
+			name: text().defined()
+		})
+	),
 	switchedHalf: maybe(oneOf(['upper', 'lower'] as const)),
 	dimmer: maybe(flag()),
 	form: maybe(oneOf(NEMA_FORMS)),
@@ -163,6 +174,7 @@ export const leg = shape({
 	id: id(),
 	circuitId: id(),
 	fromId: text(64).nullable().defined(),
+	guess: maybe(figure(0, 1)),
 	toId: id(),
 	...CABLE_AS_KNOWN,
 	state: state(),

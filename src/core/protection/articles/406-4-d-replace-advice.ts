@@ -1,3 +1,4 @@
+import { saySpace } from '../../model/fact-words';
 import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -8,7 +9,8 @@ import type { Fix, Rule } from '../../model/result';
 import { downstream, runOf } from '../../run/runs';
 import { labelLists } from '../../run/slots';
 import { takesProtecting } from '../../rough/boxes-fit';
-import { groundOf, hasGround, type Ground } from '../../run/ground-at';
+import { bootlegAt, groundOf, hasGround, JUMPER_OFF, type Ground } from '../../run/ground-at';
+import { isHalved } from '../../run/halves';
 import { needOf } from '../need-of';
 import type { ProtectionNeed } from '../needs';
 import { pricesOf } from '../placing-case';
@@ -42,6 +44,8 @@ export interface ReplaceChoice {
 }
 export interface ReplaceAdvice {
 	ground: Ground;
+	/** What is done before one is chosen, a jumper taken off; null: nothing. Until then none can be. */
+	first: string | null;
 	/** The least that it adds in cost first, given what stands there or is planned already. */
 	choices: ReplaceChoice[];
 	/** What a replacement brings with it at this place. */
@@ -72,10 +76,13 @@ export function replaceAdvice(
 	const ways = hasGround(ground)
 		? [grounding(c), ...(lacksGfci(c) ? [upstream(c, readings), atBreaker(c)] : [])]
 		: [gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)];
+	const bootleg = bootlegAt(job, box, readings);
+	const first = bootleg && JUMPER_OFF[bootleg];
 	const choices = ways
 		.filter((x): x is ReplaceChoice => x !== null)
+		.map((x) => (first ? { ...x, fix: null, wholeRun: undefined } : x))
 		.sort((x, y) => (x.price ?? Infinity) - (y.price ?? Infinity));
-	return { ground, choices, duties };
+	return { ground, first, choices, duties };
 }
 
 type Method = NonNullable<OutletFacts['replacement']>['method'];
@@ -167,7 +174,8 @@ function grounding(c: Case): ReplaceChoice {
 	const upstreamGfci = elsewhere(c, 'gfci');
 	const protection = lacksGfci(c) ? ownProtection(c) : lacksAfci(c, 'gfci-upstream') ? 'afci' : 'none';
 	const WITH = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' GFCI + AFCI' } as const;
-	const reach = protection === 'none' || c.box.readilyAccessible;
+	const halved = protection !== 'none' && isHalved(c.device);
+	const reach = protection === 'none' || (c.box.readilyAccessible && !halved);
 	return {
 		...base(c),
 		id: 'grounding',
@@ -181,12 +189,19 @@ function grounding(c: Case): ReplaceChoice {
 		needs: ['Connect it to the ground; bond a metal box', ...(c.standing.ground.ask ? [c.standing.ground.ask] : [])],
 		tester: 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.',
 		labels: [],
-		warns: reach ? [] : ['This place is not readily accessible: the protection goes upstream or to the breaker.'],
+		warns: reach
+			? []
+			: [
+					halved
+						? 'Its halves are wired apart: a protecting receptacle has no tab to take out, and one half would be lost. The protection goes upstream or to the breaker.'
+						: 'This place is not readily accessible: the protection goes upstream or to the breaker.'
+				],
 		fix: reach ? put(c, 'grounding', protection, protection !== 'none', 'Use this') : null
 	};
 }
 function gfciHere(c: Case): ReplaceChoice | null {
-	if (!c.box.readilyAccessible) return null;
+	// A protecting receptacle has no tab to take out: a half that is wired apart would be lost.
+	if (!c.box.readilyAccessible || isHalved(c.device)) return null;
 	const protection = ownProtection(c);
 	const { noGround } = c.edition.replacing;
 	const room = takesProtecting(c.edition, c.job, c.box);
@@ -204,6 +219,8 @@ function gfciHere(c: Case): ReplaceChoice | null {
 		fix: put(c, 'grounding', protection, true, 'Put a GFCI here')
 	};
 }
+/** A duplex that is one: of one whose halves are wired apart a half would be lost. */
+const canHold = (d: Device): boolean => d.receptacles === 2 && d.volts === 120 && !isHalved(d);
 /** The outlet upstream that can hold a device, the first of its run that can. */
 function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 	const { through, noGround } = c.edition.replacing;
@@ -211,9 +228,9 @@ function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 	const path = c.circuit ? (runOf(c.job, c.circuit).byBox.get(c.box.id)?.path ?? []) : [];
 	const heads = path
 		.map((l) => boxes.get(l.fromId ?? ''))
-		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some((d) => d.receptacles === 2 && d.volts === 120));
+		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some(canHold));
 	const head = heads[0];
-	const holder = head?.devices.find((d) => d.receptacles === 2 && d.volts === 120);
+	const holder = head?.devices.find(canHold);
 	if (c.circuit && (!head || !holder)) return null;
 	const headAdds = !holder
 		? prices(c).device[ownProtection(c)]
@@ -306,6 +323,8 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	const { circuit } = c;
 	const { through, noGround } = c.edition.replacing;
 	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker' || sharesNeutral(c.job, circuit)) return null;
+	// Fed by two circuits, one breaker of them leaves the other half without.
+	if (c.device.yoke === 'split' && (indexOf(c.job).circuitsOfBox.get(c.box.id)?.length ?? 0) !== 1) return null;
 	const there = gives(circuit.breaker, 'gfci');
 	const wanted = ownProtection(c) === 'dual' || circuit.breaker === 'afci' ? 'dual' : 'gfci';
 	const protection = there && circuit.breaker !== 'none' ? circuit.breaker : wanted;
@@ -314,7 +333,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	return {
 		...base(c),
 		id: 'gfci-breaker',
-		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${circuit.number}`,
+		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker in ${saySpace(circuit)}`,
 		does: 'Protects the whole circuit, cable included.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + breakerAdds,
@@ -324,7 +343,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 		labels: grounded(c) ? [] : [through, noGround],
 		fix: {
 			kind: 'several',
-			label: `Breaker ${circuit.number}, three slots here`,
+			label: `Breaker in ${saySpace(circuit)}, three slots here`,
 			fixes: [{ kind: 'protect-breaker', label: '', circuitId: circuit.id, protection }, put(c, 'grounding', 'none', false, '')]
 		}
 	};

@@ -1,5 +1,5 @@
 import { groundless } from '../../model/cable-kinds';
-import { carriedOn, hasGround } from '../../run/ground-at';
+import { carriedOn, hasGround, JUMPER_OFF } from '../../run/ground-at';
 import { lacking } from '../../code/lacking';
 import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
@@ -51,6 +51,18 @@ function threeSlots(c: ProtectionCase): Finding[] {
 	const { edition, box, device, standing, subject } = c;
 	const { ground, gfci } = standing;
 	const rule = cite(edition, edition.replacing.rule);
+	// No GFCI makes a jumper lawful: it does not see one on its LINE side.
+	if (ground.jumper && device.slots === 'grounding')
+		return [
+			{
+				code: 'bootleg',
+				id: `bootleg:${device.id}`,
+				severity: 'violation',
+				rule: cite(edition, edition.replacing.rule),
+				subject,
+				message: `${box.name}: a bootleg ground. ${JUMPER_OFF.seen}`
+			}
+		];
 	// A new box is told of by its missing ground, which no GFCI mends.
 	if (box.state !== 'found' || device.slots !== 'grounding' || device.volts !== 120 || gfci || hasGround(ground)) return [];
 	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
@@ -77,7 +89,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 				severity === 'advice'
 					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
 					: maybe
-						? `${asFound}${box.name} has three slots and no ground. ${ground.why} It is allowed only behind a GFCI, and its circuit is not known: find what feeds it, or put a GFCI here.`
+						? `${asFound}${box.name} has three slots and no ground. ${ground.why} Without a ground three slots need GFCI protection, and its circuit is not known: find what feeds it, or put a GFCI here.`
 						: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.`,
 			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
 		}

@@ -37,7 +37,8 @@
 		const read = await takingIn.run(file, (api, told) => api.csv(file, store.job, told));
 		if (!read) return;
 		faults = read.ok ? null : { file: file.name, faults: read.faults };
-		if (read.ok && read.value.length) await store.take(`${counted(read.value.length, 'reading')} from ${file.name}`, read.value);
+		if (read.ok && read.value.length)
+			await store.take(`${counted(read.value.length, 'reading')} from ${file.name}`, read.value, 'table');
 		else if (read.ok) store.say('The file holds no readings.', true);
 	}
 </script>

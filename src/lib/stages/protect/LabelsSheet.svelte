@@ -1,23 +1,27 @@
 <script lang="ts">
 	import { part } from '$lib/ui/late.svelte';
-	import { allLabels, LABEL_SIZE, labelSheets, sheetPlaces } from '$core/handover/labels';
+	import { allLabels, LABEL_SIZE, labelSheets, readyLabels, sheetPlaces } from '$core/handover/labels';
+	import { MISSING } from '$core/prove/missing';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/data/use-job';
 	import { saveBytes, saveText } from '$lib/data/save-file';
 	import Btn from '$lib/ui/Btn.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
 	import RuleChip from '$lib/ui/RuleChip.svelte';
 
 	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
 	const store = useJob();
 	let size = $state({ ...LABEL_SIZE });
 	const labels = $derived(allLabels(store.edition, store.known, store.readings));
-	const sheets = $derived(labelSheets(labels, size));
+	/** What a label says must be proven before it is printed. */
+	const ready = $derived(readyLabels(labels));
+	const sheets = $derived(labelSheets(ready, size));
 	const inches = (least: number, most: number) => (v: string) =>
 		Number(v) >= least && Number(v) <= most ? null : `Inches, ${least} to ${most}; got "${v}"`;
 	async function pdf(): Promise<void> {
 		const made = await part(() => import('$lib/documents/pdf'));
-		if (made) saveBytes(`${store.job.name} labels.pdf`, 'application/pdf', await made.labelPdf(labels, size));
+		if (made) saveBytes(`${store.job.name} labels.pdf`, 'application/pdf', await made.labelPdf(ready, size));
 	}
 	const save = () => sheets.forEach((svg, i) => saveText(`${store.job.name} labels ${i + 1}.svg`, 'image/svg+xml', svg));
 </script>
@@ -39,7 +43,8 @@
 			onkeep={(v) => (size.heightIn = Number(v))}
 		/>
 		<p class="soft">
-			{counted(labels.length, 'label')}, {sheetPlaces(size).length} to a letter page. Visible after installation.
+			{counted(ready.length, 'label')} to print{ready.length < labels.length ? ` of ${labels.length}` : ''}, {sheetPlaces(size)
+				.length} to a letter page. Visible after installation.
 		</p>
 		<Btn look="main" onclick={pdf}>Save as PDF</Btn>
 		<Btn onclick={() => print()}>Print</Btn>
@@ -53,7 +58,10 @@
 					<td
 						><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: l.boxId })}>{l.boxName}</button></td
 					>
-					<td><span class="label">{l.text}</span></td>
+					<td
+						><span class="label">{l.text}</span>{#if l.waits}&nbsp;<Mark kind="unknown" /> waits: {MISSING[l.waits]
+								.words}{/if}</td
+					>
 					<td><RuleChip rule={l.rule} /></td>
 				</tr>
 			{/each}

@@ -46,6 +46,16 @@
 			<ul>
 				{#each letter.facts as f, i (i)}<li>{f}</li>{/each}
 			</ul>
+			{#if letter.done.length}
+				<h3>Done</h3>
+				<ul>
+					{#each letter.done as d, i (i)}<li>{d}</li>{/each}
+				</ul>
+			{/if}
+			<h3>As left</h3>
+			<ul>
+				{#each letter.left as l, i (i)}<li>{l}</li>{/each}
+			</ul>
 			<h3>What the rules require, in our words</h3>
 			<ul>
 				{#each letter.points as p, i (i)}<li>{p.text} <RuleChip rule={p.rule} /></li>{:else}<li>

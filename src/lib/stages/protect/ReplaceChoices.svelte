@@ -22,7 +22,8 @@
 </script>
 
 <p><Mark kind={said[0]} /> <b>{said[1]}</b>. {advice.ground.why}</p>
-{#if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
+{#if advice.first}<p class="first" role="alert"><Mark kind="bad" /> <b>First:</b> {advice.first}</p>
+{:else if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
 {#if advice.duties.length}
 	<p>A replacement here also requires:</p>
 	<ul>
@@ -55,6 +56,11 @@
 <style>
 	p {
 		margin: 4px 0;
+	}
+	.first {
+		border-left: 6px solid var(--stop);
+		background: var(--paper);
+		padding: 6px 12px;
 	}
 	.ask {
 		color: var(--look);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace } from '$core/model/fact-words';
 	import { applyFix } from '$core/edit/fix';
 	import { installedAll } from '$core/edit/installed';
 	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
@@ -18,7 +19,7 @@
 			...store.known.rooms.map((r) => ({ value: `room ${r.id}`, name: r.name, scope: { roomId: r.id } as Scope })),
 			...store.known.circuits.map((c) => ({
 				value: `circuit ${c.id}`,
-				name: `circuit ${c.number} ${c.name}`,
+				name: nameSpace(c),
 				scope: { circuitId: c.id } as Scope
 			}))
 		].filter((s) => replaceable(store.ruled, s.scope).length > 1)

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { sayRating } from '$core/model/fact-words';
+	import { nameSpace, sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
 	import { ASKS, elementOf, guidedAnswer, predictedAsks, type Question } from '$core/prove/guided';
+	import { liveInCheck } from '$core/prove/guided-answer';
 	import { putCheck, removeCheck } from '$core/edit/inspection';
 	import type { GuidedCheck } from '$core/model/job';
 	import { GUIDED_KINDS, type GuidedKind } from '$core/model/kinds';
@@ -97,7 +98,7 @@
 			? store.job.boxes
 					.filter((b) => kind === 'loads' || b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
 					.map((b) => ({ value: b.id, name: b.name }))
-			: store.job.circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}, ${sayRating(c)}` }))
+			: store.job.circuits.map((c) => ({ value: c.id, name: `${nameSpace(c)}, ${sayRating(c)}` }))
 	);
 	const subject = $derived(
 		places.some((p) => p.value === of) ? of : ((atBox(kind) ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')
@@ -107,15 +108,15 @@
 	const given = $derived<Record<string, number>>(
 		kind === 'element' || kind === 'heater' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
 	);
-	const figures = $derived({
-		...given,
-		...Object.fromEntries(
+	const figuresTyped = $derived(
+		Object.fromEntries(
 			asks.flatMap((q) => {
 				const text = typed[q.key]?.trim();
 				return !q.allowed && text && Number.isFinite(Number(text)) ? [[q.key, Number(text)] as const] : [];
 			})
 		)
-	});
+	);
+	const figures = $derived<Record<string, number>>({ ...given, ...figuresTyped });
 	/** Boxes at which the run can be parted, and what was found there. */
 	const parted = $derived.by(() => {
 		const circuit = splits(kind) ? store.index.circuits.get(subject) : undefined;
@@ -148,14 +149,18 @@
 	const answer = $derived(guidedAnswer(store.edition, store.known, draft));
 	const kept = $derived([...(store.job.guided ?? [])].sort((a, b) => b.at.localeCompare(a.at)));
 	const trips = $derived(tripSeries(store.job, subject));
-	const placeName = (c: GuidedCheck) =>
-		store.index.boxes.get(c.of)?.name ??
-		(store.index.circuits.get(c.of) ? `circuit ${store.index.circuits.get(c.of)?.number}` : 'gone');
+	const circuitName = (id: string): string => {
+		const circuit = store.index.circuits.get(id);
+		return circuit ? nameSpace(circuit) : 'gone';
+	};
+	const placeName = (c: GuidedCheck) => store.index.boxes.get(c.of)?.name ?? circuitName(c.of);
 	async function keep(): Promise<void> {
 		if (fault) return;
 		localStorage.readBy = by;
 		const made = { ...$state.snapshot(draft), id: freshId(), at: now() } as GuidedCheck;
+		const live = liveInCheck(asks, figuresTyped);
 		if (await store.edit(NAMES[kind].name, putCheck(made))) typed = {};
+		if (live) await store.foundLive(made.of, live, by);
 	}
 	function turn(next: GuidedKind): void {
 		kind = next;

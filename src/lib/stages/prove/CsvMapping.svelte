@@ -64,7 +64,7 @@
 	async function take(): Promise<void> {
 		const left = read.aside.length;
 		const label = `${counted(read.readings.length, 'reading')} from ${name}${left ? `, ${left} rows set aside` : ''}`;
-		if (await store.take(label, read.readings)) onclose();
+		if (await store.take(label, read.readings, 'table')) onclose();
 	}
 </script>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import Wide from '$lib/ui/Wide.svelte';
-	import { sayRating } from '$core/model/fact-words';
+	import { nameSpace, sayRating } from '$core/model/fact-words';
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByLeg } from '$core/prove/clearing';
@@ -21,7 +21,8 @@
 	);
 	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));
 	const ma = $derived(here?.touch?.milliamps ?? 0);
-	const level = $derived(!here?.touch ? 'unknown' : ma >= 10 ? 'bad' : ma >= 0.5 ? 'look' : 'good');
+	/** A fault that is not felt now is none the less one: only a sound run is good. */
+	const level = $derived(!here?.touch ? 'unknown' : ma >= 10 ? 'bad' : ma >= 0.5 || scenario?.key !== 'sound' ? 'look' : 'good');
 	const clearing = $derived(store.knownCircuit ? clearingOf(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const legs = $derived(store.knownCircuit ? dropByLeg(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const CLEARS = {
@@ -146,7 +147,7 @@
 	<p>Pick a box, or a circuit in Circuit, to see what its readings mean for the whole run.</p>
 	<div class="pick">
 		{#each store.job.circuits as c (c.id)}<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}
-				>{c.number} {c.name}</Btn
+				>{nameSpace(c)}</Btn
 			>{/each}
 	</div>
 {/if}

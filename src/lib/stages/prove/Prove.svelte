@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace } from '$core/model/fact-words';
 	import { StageViews } from '../stage-views';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Late from '$lib/ui/Late.svelte';
@@ -84,7 +85,7 @@
 		<p>Pick a circuit, to read at its breaker or fuse: volts at its terminals and across it, amps by a clamp.</p>
 		<div class="pick">
 			{#each store.job.circuits as c (c.id)}
-				<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}>{c.number} {c.name}</Btn>
+				<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}>{nameSpace(c)}</Btn>
 			{/each}
 		</div>
 	{:else if view === 'boxes'}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saySpace } from '$core/model/fact-words';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
@@ -30,7 +31,8 @@
 	import ReadingRow from './ReadingRow.svelte';
 	import { proofWord } from '$core/prove/assess-prove';
 	import { isBehind } from '$core/prove/guards';
-	import { hasHalves, MISSING, nextMissing } from '$core/prove/missing';
+	import { MISSING, nextMissing } from '$core/prove/missing';
+	import { hasHalves } from '$core/run/halves';
 	import { figuresFor, isSwitched, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
 	interface Props {
@@ -47,7 +49,7 @@
 	const box = $derived('devices' in place ? place : null);
 	const breaker = $derived('poles' in place ? place : undefined);
 	const name = $derived(
-		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'} ${breaker.number}` : place.name
+		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'}, ${saySpace(breaker)}` : place.name
 	);
 	const roomId = $derived('roomId' in place ? place.roomId : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));

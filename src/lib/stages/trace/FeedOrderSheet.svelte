@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { feedLeg } from '$core/edit/legs';
+	import { nameSpace } from '$core/model/fact-words';
+	import { FEED_SURE, writeFeeds } from '$core/edit/legs';
 	import { feedOrder } from '$core/trace/feed-order';
 	import { unorderedBoxes, unorderedOf } from '$core/trace/feed-of-job';
 	import { feetBetween } from '$core/run/moving';
@@ -39,7 +40,8 @@
 	);
 	const name = (id: string | null) => (id === null || id === '' ? 'the panel' : store.placeName(id));
 	const head = $derived([...(order?.head ?? [])].find(([, p]) => p >= 0.99)?.[0] ?? null);
-	const percent = (p: number) => `${Math.round(100 * p)}%`;
+	/** What was reckoned is never all certain. */
+	const percent = (p: number) => (p > 0.99 ? 'over 99%' : `${Math.round(100 * p)}%`);
 	/** Of each other box what was read with this one open; what nobody read is not taken for live. */
 	let told = $state<Record<string, boolean>>({});
 	let opened = $state<string | null>(null);
@@ -50,6 +52,8 @@
 	const untold = $derived(others.filter((id) => told[id] === undefined));
 	function keep(): void {
 		if (!circuit || !box || untold.length) return;
+		// Live while its circuit is tagged off: that stops everything.
+		for (const id of others) if (told[id]) void store.foundLive(id, `live with ${name(box)} opened`, localStorage.readBy ?? '');
 		const own = { ...(all[circuit.id] ?? {}), [box]: [...dead] };
 		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
 		told = {};
@@ -61,27 +65,20 @@
 		const own = Object.fromEntries(Object.entries(all[circuit.id] ?? {}).filter(([k]) => k !== id));
 		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
 	}
+	/** Every feed by itself, and all of them together. */
+	const rows = $derived(
+		new Map(
+			[...(order?.best ?? [])].map(([id, fromId]) => [
+				id,
+				{ fromId, sure: Math.min(order?.sure ?? 0, order?.feeds.get(id)?.get(fromId ?? '') ?? 0) }
+			])
+		)
+	);
+	const offered = $derived(answers.size > 0 && rows.size > 0 && [...rows.values()].every((r) => r.sure >= FEED_SURE));
 	async function write(): Promise<void> {
-		if (!circuit || !order) return;
-		const { id, panelId } = circuit;
-		const best = [...order.best];
-		await store.edit(`Circuit ${circuit.number}: feed order as found`, (draft) => {
-			// Cut all of them loose first, so that no order passes through an old one.
-			for (const l of draft.legs) if (l.circuitId === id && order.best.has(l.toId)) l.fromId = null;
-			const waiting = new Map(best);
-			while (waiting.size) {
-				const ready = [...waiting].filter(([, from]) => from === null || !waiting.has(from));
-				if (!ready.length) break;
-				for (const [boxId, from] of ready) {
-					waiting.delete(boxId);
-					const leg = draft.legs.find((l) => l.circuitId === id && l.toId === boxId);
-					const fromId = from ?? panelId;
-					if (!leg || fromId === null) continue;
-					feedLeg(leg.id, fromId)(draft);
-					leg.lengthFt ??= feetBetween(store.job, { a: fromId, b: boxId });
-				}
-			}
-		});
+		if (!circuit || !offered) return;
+		const feet = (a: string, b: string) => feetBetween(store.job, { a, b });
+		await store.edit(`${nameSpace(circuit)}: feed order, reckoned`, writeFeeds(circuit.id, rows, feet));
 	}
 </script>
 
@@ -91,16 +88,17 @@
 {#if !circuit}
 	<p>Pick a circuit with boxes of which nobody knows what feeds them.</p>
 {:else if !order}
-	<p>Circuit {circuit.number} has no boxes yet: find what is on it under Which breaker.</p>
+	<p>{nameSpace(circuit)} has no boxes yet: find what is on it under Which breaker.</p>
 {:else if order.none}
 	<p>
 		<Mark kind="bad" word /> The answers contradict each other: no feed order agrees with all of them. Take the doubtful one back.
 	</p>
 {:else}
-	<h2>Circuit {circuit.number}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
+	<h2>{nameSpace(circuit)}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
 	{#if head}
 		<p class="big">
-			<Mark kind="good" /> <b>{name(head)}</b> is the head: fed straight from the panel. A GFCI goes there, and protects the rest.
+			<b>{name(head)}</b> is the first of the boxes entered. Whether another lies upstream is not known until its cable is seen to come
+			from the panel.
 		</p>
 	{/if}
 	{#if box && (order.next || opened)}
@@ -110,6 +108,7 @@
 				<li>Off, tagged, verified dead.</li>
 				<li>Take all hots apart; cap each by itself. Nobody near.</li>
 				<li>On. Which of the others are dead?</li>
+				<li>Off, tagged, verified dead again. Land the hots, covers on.</li>
 			</ol>
 			<div role="group" aria-label="Read with it open">
 				{#each others as id (id)}
@@ -148,7 +147,7 @@
 		<p class="big"><Mark kind="good" /> Nothing more is to be learnt by opening a box.</p>
 	{/if}
 	<table class="data">
-		<thead><tr><th>Box</th><th>Fed from</th><th>How sure</th><th>Opened</th></tr></thead>
+		<thead><tr><th>Box</th><th>Fed from</th><th>How likely</th><th>Opened</th></tr></thead>
 		<tbody>
 			{#each boxIds as id (id)}
 				{@const from = order.best.get(id) ?? null}
@@ -167,8 +166,15 @@
 		</tbody>
 	</table>
 	<p class="acts">
-		<Btn look={order.sure > 0.9 ? 'main' : 'plain'} onclick={write}>Write this order to the job</Btn>
-		<span class="soft">{percent(order.sure)} sure; cables as found, lengths from the plan where it has them.</span>
+		{#if offered}
+			<Btn look="main" onclick={write}>Write this order as reckoned</Btn>
+			<span class="soft">{percent(order.sure)} likely. It stays a guess until each cable is seen; lengths from the plan.</span>
+		{:else}
+			<span class="soft"
+				>{percent(order.sure)} likely: too little to write{answers.size ? '' : ', nothing was opened yet'}. Open the box above
+				next.</span
+			>
+		{/if}
 	</p>
 {/if}
 

@@ -1,8 +1,18 @@
 <script lang="ts">
+	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { attachBox } from '$core/edit/legs';
 	import { editBox } from '$core/edit/boxes';
 	import { runOf } from '$core/run/runs';
-	import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT, TRACER, type TracedWhat } from '$core/trace/tracer';
+	import {
+		tracedBoxes,
+		tracerBreaker,
+		tracerCall,
+		tracerCallOnRun,
+		tracerSteps,
+		TRACED_WHAT,
+		TRACER,
+		type TracedWhat
+	} from '$core/trace/tracer';
 	import { tracerProfile } from '$core/trace/tracer-profile';
 	import { show } from '$core/units/quantity';
 	import { draftKey } from '$lib/data/drafts';
@@ -12,6 +22,7 @@
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import SelectField from '$lib/ui/fields/SelectField.svelte';
 	import TextField from '$lib/ui/fields/TextField.svelte';
 	import Choice from '../../thread/Choice.svelte';
 	import Gate from '../trim/Gate.svelte';
@@ -30,6 +41,7 @@
 		what: 'hot',
 		groundV: '',
 		sender: '',
+		senderAt: '',
 		share: String(100 * TRACER.onCircuitFrom),
 		done: '',
 		levels: '{}',
@@ -58,12 +70,19 @@
 			return level === null ? [] : [{ at, level }];
 		});
 	const along = $derived(readAt(nodes.map((n) => n.boxId)));
-	const withSender = $derived(sender === null ? along : [{ at: 'sender', level: sender }, ...along]);
-	const call = $derived(tracerCall(withSender));
-	const place = (at: string) => (at === 'sender' ? 'the sender' : store.placeName(at));
+	/** The panel or a box of the run: a level falls away from it, whichever way the circuit is fed. */
+	const senderAt = $derived(
+		form.now.senderAt === 'panel' || nodes.some((n) => n.boxId === form.now.senderAt) ? form.now.senderAt : ''
+	);
+	const homeId = $derived(circuit?.panelId ?? '');
+	const call = $derived(
+		senderAt ? tracerCallOnRun(nodes, { at: senderAt === 'panel' ? homeId : senderAt, level: sender }, along) : null
+	);
+	const place = (at: string) =>
+		at === 'sender' ? (senderAt === 'panel' ? 'the sender at the panel' : store.placeName(senderAt)) : store.placeName(at);
 	const profile = $derived(
 		circuit
-			? tracerProfile(store.job, circuit.id, call?.open && call.to !== 'sender' ? call.to : null)
+			? tracerProfile(store.job, circuit.id, senderAt === 'panel' && call?.open && call.to !== 'sender' ? call.to : null)
 			: new Map<string, number>()
 	);
 	const breaker = $derived(tracerBreaker(readAt(store.job.circuits.map((c) => c.id))));
@@ -82,9 +101,9 @@
 	async function join(boxId: string): Promise<void> {
 		if (!circuit) return;
 		const box = store.index.boxes.get(boxId);
-		const note = `${box?.note ? `${box.note} ` : ''}On circuit ${circuit.number} by tracer.`;
+		const note = `${box?.note ? `${box.note} ` : ''}On ${saySpace(circuit)} by tracer.`;
 		const attach = attachBox(boxId, { legId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null });
-		await store.edit(`${store.placeName(boxId)} on circuit ${circuit.number}, by tracer`, (draft) => {
+		await store.edit(`${store.placeName(boxId)} on ${saySpace(circuit)}, by tracer`, (draft) => {
 			attach(draft);
 			editBox(boxId, { note })(draft);
 		});
@@ -112,6 +131,16 @@
 </ol>
 <div class="fields">
 	<TextField label="Known hot to the sender's ground, V" value={form.now.groundV} onkeep={(v) => (form.now.groundV = v)} />
+	<SelectField
+		label="The sender stands at"
+		value={senderAt}
+		options={[
+			{ value: '', name: 'not said' },
+			{ value: 'panel', name: 'the panel' },
+			...nodes.map((n) => ({ value: n.boxId, name: store.placeName(n.boxId) }))
+		]}
+		onkeep={(v) => (form.now.senderAt = v)}
+	/>
 	<TextField label="Level at the sender" value={form.now.sender} onkeep={(v) => (form.now.sender = v)} />
 </div>
 {#if groundV !== null && (groundV < 108 || groundV > 127)}
@@ -120,6 +149,9 @@
 {#if !circuit}
 	<p>Pick the circuit, to log levels along its run.</p>
 {:else}
+	{#if !senderAt && along.length}
+		<p class="call"><Mark kind="unknown" /> Say where the sender stands: without it the levels tell no place.</p>
+	{/if}
 	{#if call}
 		<p class="call">
 			{#if call.open}<Mark kind="bad" /> The open lies between <b>{place(call.from)}</b> and <b>{place(call.to)}</b>: {Math.round(
@@ -152,7 +184,7 @@
 <Fold title="Which breaker, at the panel" bind:open={folds.panel}>
 	<div class="grid">
 		{#each store.job.circuits as c (c.id)}
-			<TextField label={`${c.number} ${c.name}`.slice(0, 30)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
+			<TextField label={nameSpace(c).slice(0, 34)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
 		{/each}
 	</div>
 	{#if breaker}
@@ -178,7 +210,7 @@
 			<p>
 				<Mark kind="good" />
 				{store.placeName(id)} is on it by its level. {#if circuit}<Btn small onclick={() => join(id)}
-						>Put it on circuit {circuit.number}</Btn
+						>Put it on {nameSpace(circuit)}</Btn
 					>{/if}
 			</p>
 		{/each}

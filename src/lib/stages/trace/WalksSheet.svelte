@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace } from '$core/model/fact-words';
 	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
@@ -104,6 +105,10 @@
 			form.now.alone.split('').map((x) => x === '1')
 		)
 	);
+	const spaceOf = (id: string) => {
+		const circuit = store.index.circuits.get(id);
+		return circuit ? nameSpace(circuit) : 'another circuit';
+	};
 </script>
 
 <Fold title="Panel, and how sure" bind:open={folds.setup}>
@@ -199,7 +204,7 @@
 					<td class="num">{r.breaker ?? ''}</td>
 					<td>{directoryOf(r.breaker)}</td>
 					<td>
-						{#if r.was}<Mark kind="look" /> was on circuit {store.index.circuits.get(r.was)?.number}.
+						{#if r.was}<Mark kind="look" /> was on {spaceOf(r.was)}.
 						{/if}
 						{#if r.doubt}<Mark kind="look" /> {r.doubt}{/if}
 					</td>

@@ -2,7 +2,7 @@
 	import { thinnestWire } from '$core/circuits/size/thinnest-wire';
 	import { GUIDED_WORK, guidedWork, workedAt, type GuidedWork } from '$core/makeup/work/guided-work';
 	import { plateCheck, sameElement, type Plate } from '$core/makeup/work/plate-check';
-	import { knownOr } from '$core/model/fact-words';
+	import { knownOr, nameSpace } from '$core/model/fact-words';
 	import { indexOf, inSlots } from '$core/model/job-index';
 	import type { LoadKind } from '$core/model/kinds';
 	import { draftKey } from '$lib/data/drafts';
@@ -161,7 +161,7 @@
 		<SelectField
 			label="Circuit"
 			value={circuit?.id ?? ''}
-			options={[{ value: '', name: 'not picked' }, ...circuits.map((c) => ({ value: c.id, name: `${c.number} ${c.name}` }))]}
+			options={[{ value: '', name: 'not picked' }, ...circuits.map((c) => ({ value: c.id, name: nameSpace(c) }))]}
 			onkeep={(v) => (form.now.circuitId = v)}
 		/>
 	{/if}

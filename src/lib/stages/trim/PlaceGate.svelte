@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import type { Circuit } from '$core/model/job';
@@ -36,6 +37,7 @@
 	const byWords = $derived(whole ? !off.has(whole.id) : !circuits.length || otherwise);
 	let by = $state(localStorage.readBy ?? '');
 	let locked = $state(false);
+	const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
 	function tag(of: { circuitId: string } | { boxId: string }): void {
 		if (!by.trim() || ('boxId' in of && !what)) return;
@@ -46,7 +48,7 @@
 	const offWords = $derived(
 		dead.tag?.what && whole
 			? `${whole.name}, ${dead.tag.what}`
-			: (dead.tag?.what ?? `Circuit ${circuits.map((c) => c.number).join(' and ')}`)
+			: (dead.tag?.what ?? capital(circuits.map(saySpace).join(' and ')))
 	);
 </script>
 
@@ -68,9 +70,9 @@
 		{#if circuits.length || off.has(whole?.id ?? '')}
 			{@render who()}
 			{#each circuits as c (c.id)}
-				{#if off.has(c.id)}<p><Mark kind="off" /> Circuit {c.number}, {c.name}: off and tagged.</p>
+				{#if off.has(c.id)}<p><Mark kind="off" /> {capital(nameSpace(c))}: off and tagged.</p>
 				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag({ circuitId: c.id })}
-						>Circuit {c.number} off and tagged</Btn
+						>{capital(nameSpace(c))}: off and tagged</Btn
 					>{/if}
 			{/each}
 			{#if circuits.some((c) => c.mustStayOn)}<p><Mark kind="caution" word /> Must stay on: ask before you switch it off.</p>{/if}

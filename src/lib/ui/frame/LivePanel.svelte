@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saySpace } from '$core/model/fact-words';
 	import { Modal } from 'flowbite-svelte';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '../Btn.svelte';
@@ -31,7 +32,7 @@
 			{@const tag = off.get(c.id)}
 			<li>
 				<span
-					><b>{c.number}</b>
+					><b>{saySpace(c)}</b>
 					{c.name}{#if c.mustStayOn}<span class="stay"> must stay on</span>{/if}</span
 				>
 				{#if tag}

@@ -16,8 +16,22 @@
 	const off = $derived(`${alarm.off[0]?.toUpperCase()}${alarm.off.slice(1)}`);
 	async function strike(): Promise<void> {
 		const reading = store.readings.find((r) => r.id === alarm.readingId);
+		const event = store.events.find((e) => e.id === alarm.id);
 		onheard();
 		if (reading) await store.strike(reading, true);
+		else if (event) await store.withdraw(event, localStorage.readBy ?? '');
+	}
+	/** The tag is lifted: it is on, and nothing under it is dead. */
+	async function mine(): Promise<void> {
+		onheard();
+		const { circuitId, boxId } = alarm.tag;
+		await store.log({
+			kind: 'on',
+			circuitId,
+			boxId,
+			by: localStorage.readBy ?? '',
+			note: 'switched on by the one who works there'
+		});
 	}
 </script>
 
@@ -31,8 +45,9 @@
 		</p>
 		<div class="acts buttons">
 			<Btn look="main" onclick={onask}>Which breaker is it?</Btn>
+			<Btn onclick={mine}>I switched it on: lift the tag</Btn>
 			<Btn onclick={onheard}>Hands are clear</Btn>
-			{#if alarm.readingId}<Btn look="quiet" onclick={strike}>Typo: strike it out</Btn>{/if}
+			<Btn look="quiet" onclick={strike}>Typo: strike it out</Btn>
 		</div>
 	</div>
 </Modal>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saySpace } from '$core/model/fact-words';
 	import { Modal } from 'flowbite-svelte';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
@@ -28,7 +29,7 @@
 		const circuit = store.index.circuits.get(circuitId);
 		if (!circuit) return;
 		const to = { legId: freshId(), circuitId, fromId: circuit.panelId, lengthFt: null };
-		void store.edit(`${name} on circuit ${circuit.number}`, now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to));
+		void store.edit(`${name} on ${saySpace(circuit)}`, now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to));
 		onclose();
 	}
 	function read(): void {
@@ -60,7 +61,7 @@
 		{#each suspects as s (s.circuit.id)}
 			<li>
 				<Mark kind={MARKS[s.says]} />
-				<span><b>{s.circuit.number}</b> {s.circuit.name}<span class="soft">{WORDS[s.says]}: {s.why}</span></span>
+				<span><b>{saySpace(s.circuit)}</b> {s.circuit.name}<span class="soft">{WORDS[s.says]}: {s.why}</span></span>
 				{#if s.says === 'feeds' && now?.id !== s.circuit.id}
 					<Btn small look="main" onclick={() => move(s.circuit.id)}>Put {name} on it</Btn>
 				{/if}

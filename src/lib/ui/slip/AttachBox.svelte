@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { runOf } from '$core/run/runs';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import type { Box, Circuit } from '$core/model/job';
@@ -28,7 +29,7 @@
 	const lengthFt = $derived(typed.now.feet === '' ? null : Number(typed.now.feet));
 	const circuits = $derived([
 		{ value: '', name: 'not known yet' },
-		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
+		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: nameSpace(c) }))
 	]);
 	const chosen = $derived(store.index.circuits.get(circuitId));
 	/** New work begins at the panel; what feeds an old box is known only when somebody found it. */
@@ -46,7 +47,7 @@
 		if (!chosen) return;
 		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || null, lengthFt };
 		const done = store.edit(
-			`${box.name} on circuit ${chosen.number}`,
+			`${box.name} on ${saySpace(chosen)}`,
 			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
 		);
 		void done.then((kept) => kept && typed.clear());
@@ -65,7 +66,7 @@
 			value={lengthFt}
 			onkeep={(v) => (typed.now.feet = v === null ? '' : String(v))}
 		/>
-		<Btn look="main" onclick={attach}>Put on circuit {chosen.number}</Btn>
+		<Btn look="main" onclick={attach}>Put it on {nameSpace(chosen)}</Btn>
 	{:else}
 		<NewCircuit onmade={choose} state={box.state === 'found' ? 'found' : 'planned'} />
 	{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameSpace } from '$core/model/fact-words';
 	import { pairCircuits, editCircuit } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
@@ -23,7 +24,7 @@
 		{ value: '', name: 'none' },
 		...store.job.circuits
 			.filter((c) => c.id !== circuit.id && c.poles === 1 && c.panelId === circuit.panelId)
-			.map((c) => ({ value: c.id, name: `${c.number} · ${c.name}` }))
+			.map((c) => ({ value: c.id, name: nameSpace(c) }))
 	]);
 	const numberOf = (id: string) => store.index.circuits.get(id)?.number ?? '?';
 	function pair(withId: string): void {
