@@ -122,7 +122,7 @@ test('a breaker that watches is in the register by its own readings, read at its
 	);
 	assert.deepEqual(
 		[g?.name, g?.state, g?.protects, g?.replaceBy],
-		['Dual-function breaker 1', 'good', ['A', 'B', 'C'], '2030-05-01']
+		['Dual-function breaker, space 1', 'good', ['A', 'B', 'C'], '2030-05-01']
 	);
 });
 test('days count over the ends of months and years', () => {

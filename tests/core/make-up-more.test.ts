@@ -419,10 +419,7 @@ test('guided work reads the facts: sources, subpanel, own neutral, shared neutra
 });
 
 const PLATE: Plate = { kind: 'water-heater', volts: 240, watts: 4500, amps: null, mca: null, mocp: null };
-const levels = (
-	plate: Partial<Plate>,
-	at: { volts?: 120 | 240 | null; breakerA?: number | null; carriesA?: number | null } = {}
-) =>
+const levels = (plate: Partial<Plate>, at: Partial<Parameters<typeof plateCheck>[2]> = {}) =>
 	plateCheck(edition, { ...PLATE, ...plate }, { volts: 240, breakerA: 30, carriesA: 30, ...at })
 		.points.map((p) => p.level)
 		.join(' ');
@@ -447,6 +444,28 @@ for (const [what, plate, at, want] of [
 		{ kind: 'ev', watts: null, amps: 48 },
 		{ breakerA: 60, carriesA: 55 },
 		'good good bad'
+	],
+	// 422.11(E): 18.75 A x 1.5 = 28.1, so 30 A at most; marked, as marked.
+	['a heater of 4500 W on 40 A', {}, { breakerA: 40, carriesA: 40 }, 'good bad good'],
+	['on 45 A', {}, { breakerA: 45, carriesA: 55 }, 'good bad good'],
+	['on 40 A, which its plate allows', { mocp: 40 }, { breakerA: 40, carriesA: 40 }, 'good good good'],
+	// 12 A x 1.5 would be 18: under 13.3 A the limit is 20 A.
+	['a small one of 12 A on 20 A', { watts: 2880 }, { breakerA: 20, carriesA: 20 }, 'good good good'],
+	['on 25 A', { watts: 2880 }, { breakerA: 25, carriesA: 30 }, 'good bad good'],
+	['a wire of 30 A on 50 A', {}, { breakerA: 50, carriesA: 30 }, 'good bad good bad'],
+	['a range on 50 A, wire of 30 A', { kind: 'range', watts: 8000 }, { breakerA: 50, carriesA: 30 }, 'good good good bad'],
+	['and its wire of 50 A', { kind: 'range', watts: 8000 }, { breakerA: 50, carriesA: 50 }, 'good good good'],
+	[
+		'a condenser on 40 A of 12 AWG: by its plate',
+		{ kind: 'hvac', watts: null, mca: 18, mocp: 40 },
+		{ breakerA: 40, carriesA: 20, wire: { awg: '12', metal: 'Cu' } },
+		'good good good'
+	],
+	[
+		'12 AWG on 25 A: 20 A by 240.4(D)',
+		{},
+		{ breakerA: 25, carriesA: 25, wire: { awg: '12', metal: 'Cu' } },
+		'good good good bad'
 	],
 	['a condenser by its MCA', { kind: 'hvac', watts: null, mca: 18, mocp: 30 }, {}, 'good good good'],
 	['and without one', { kind: 'hvac', watts: null }, {}, 'good unknown']

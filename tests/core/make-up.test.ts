@@ -35,6 +35,7 @@ interface Of {
 	devices?: MakeDevice[];
 	style?: 'pigtail' | 'feed-through';
 	metal?: boolean;
+	gangs?: number;
 	pushIn?: boolean;
 }
 const caseOf = ({
@@ -42,11 +43,12 @@ const caseOf = ({
 	devices = [{ id: 'd', kind: 'receptacle' }],
 	style = 'pigtail',
 	metal = false,
+	gangs = 1,
 	pushIn = false
 }: Of): MakeUpCase => ({
 	edition: '2023',
 	practice: { style, pushIn },
-	box: { material: metal ? 'metal' : 'plastic', gangs: 1 },
+	box: { material: metal ? 'metal' : 'plastic', gangs },
 	cables: cables.map((c) => cable(c)),
 	devices
 });
@@ -148,7 +150,9 @@ const CASES: [string, Of, string[]][] = [
 			'd.line-hot in black',
 			'd.load-hot out black',
 			'cap out bare',
-			'caution ground-not-carried'
+			'caution ground-not-carried',
+			'violation no-ground',
+			'violation box-not-bonded'
 		]
 	],
 	[
@@ -335,6 +339,7 @@ const CASES: [string, Of, string[]][] = [
 	[
 		'a switch and a receptacle in one box: tails to both',
 		{
+			gangs: 2,
 			cables: [IN, 'lamp load 12: black switched, white neutral, bare ground'],
 			devices: [
 				{ id: 's', kind: 'switch' },
@@ -665,3 +670,79 @@ test('the steps name the order: splices, then ground, neutral and hot on their s
 		'land the hot'
 	]);
 });
+
+// What a box must not hide: each with its lawful twin.
+const PLAIN = { id: 'd', kind: 'receptacle' } as const;
+const OPEN = 'in supply 12: black hot, white neutral';
+const SHARED = 'in supply 12: black hot, red hot-b, white neutral, bare ground';
+const ON3 = 'out onward 12: black hot, red hot-b, white neutral, bare ground';
+const WRONG: [what: string, of: Of, code: string, twin: Of][] = [
+	[
+		'no ground for a face that promises one',
+		{ cables: [OPEN], devices: [PLAIN] },
+		'no-ground',
+		{ cables: [IN], devices: [PLAIN] }
+	],
+	[
+		'the same of a face that promises none',
+		{ cables: [OPEN], devices: [{ ...PLAIN, ground: 'required' }] },
+		'no-ground',
+		{ cables: [OPEN], devices: [{ ...PLAIN, ground: 'none' }] }
+	],
+	[
+		'a metal box without one',
+		{ cables: [OPEN], devices: [{ ...PLAIN, ground: 'none' }], metal: true },
+		'box-not-bonded',
+		{ cables: [IN], metal: true }
+	],
+	[
+		'a hot that is to go on and ends capped',
+		{ cables: [IN, 'out onward 12: black hot, red hot-b, white neutral, bare ground'] },
+		'onward-ends-here',
+		{ cables: [IN, OUT] }
+	],
+	[
+		'the hot of one circuit with the neutral of the other',
+		{
+			cables: [
+				'in supply 12: black hot, white neutral, bare ground',
+				'two supply 12: black hot-b, white neutral-b, bare ground',
+				'out onward 12: black hot, white neutral-b, bare ground'
+			]
+		},
+		'mixed-circuits',
+		{
+			cables: [
+				'in supply 12: black hot, white neutral, bare ground',
+				'two supply 12: black hot-b, white neutral-b, bare ground',
+				'out onward 12: black hot, white neutral, bare ground'
+			]
+		}
+	],
+	[
+		'a second hot that comes without its neutral',
+		{
+			cables: [IN, 'two supply 12: black hot-b, bare ground', 'out onward 12: red hot-b, black hot, white neutral, bare ground']
+		},
+		'mixed-circuits',
+		{ cables: [SHARED, ON3] }
+	],
+	[
+		'two hots on one neutral through LOAD',
+		{ cables: [SHARED, ON3], devices: [gfci(['out'])] },
+		'shared-neutral-through-device',
+		{ cables: [SHARED, ON3], devices: [gfci()] }
+	],
+	[
+		'more devices than gangs',
+		{ devices: [PLAIN, { ...PLAIN, id: 'e' }] },
+		'too-many-devices',
+		{ devices: [PLAIN, { ...PLAIN, id: 'e' }], gangs: 2 }
+	]
+];
+for (const [what, of, code, twin] of WRONG)
+	test(`make-up tells: ${what}`, () => {
+		const codes = (c: Of) => makeUp(caseOf(c)).findings.map((f) => f.code);
+		assert.ok(codes(of).includes(code), codes(of).join());
+		assert.ok(!codes(twin).includes(code), 'its lawful twin');
+	});

@@ -249,7 +249,10 @@ test('a code letter of a box, of a circuit and its way of wiring, of all that wa
 	const of = (subject?: string) => makePaper('code-letter', caseOf('quillback', undefined, { subject }));
 	assert.ok(text(of('k-03').blocks).includes('Code basis: K-03'));
 	const circuit = of('c2');
-	assert.ok(text(circuit.blocks).includes('Code basis: circuit 2') && circuit.blocks.some((b) => b.kind === 'ledger'));
+	assert.ok(
+		text(circuit.blocks).includes('Code basis: Kitchen counter, range side, space 3') &&
+			circuit.blocks.some((b) => b.kind === 'ledger')
+	);
 	assert.ok(of().blocks.filter((b) => b.kind === 'page').length > 10);
 });
 test('a signature holds what the paper said: another day changes nothing, another word does', () => {

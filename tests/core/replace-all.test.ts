@@ -10,7 +10,7 @@ import { faceLabels } from '../../src/core/handover/labels';
 import type { Circuit, Device, Job, Leg } from '../../src/core/model/known';
 import { replaceable, replacePlans, type ReplacePlan, type Scope } from '../../src/core/protection/articles/406-4-d-replace-all';
 import { pricesOf } from '../../src/core/protection/placing-case';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, leg, SEEN_WIRE } from './small-job';
 
 const e = editions['2023'];
 const RUN: Scope = { circuitId: 'c1' };
@@ -85,7 +85,7 @@ test('a plan says where it does not reach, and is none where it serves one box o
 	assert.equal(plan(bath, 'two-slot'), undefined);
 });
 test('a box with a ground of its own keeps to it in every plan', () => {
-	const mixed = run({ boxes: [old('a'), old('b'), old('c', { ground: 'present', groundProof: 'path-reading' })] });
+	const mixed = run({ boxes: [old('a'), old('b'), old('c', SEEN_WIRE)] });
 	const own = applied(mixed, plan(mixed, 'breaker'));
 	assert.equal(own.boxes[2]?.devices[0]?.slots, 'grounding');
 	assert.ok(!faceLabels(e, own).some((l) => l.boxName === 'C' && /ground/i.test(l.text)));
@@ -142,11 +142,7 @@ test('a device that protects is replaced by one that protects: itself, and what 
 		feedsLoad: boolean,
 		breaker: 'none' | 'gfci' = 'none'
 	) => {
-		const guard = box(
-			'a',
-			{ state: 'found', ground: 'present', groundProof: 'path-reading' },
-			{ state: 'found', protection, feedsLoad }
-		);
+		const guard = box('a', { state: 'found', ...SEEN_WIRE }, { state: 'found', protection, feedsLoad });
 		const j = run({ rooms: job().rooms.map((r) => ({ ...r, kind: room })), boxes: [guard, old('b')] }, { breaker });
 		const advice = replaceAdvice({ edition: e, job: j }, { box: guard, device: guard.devices[0] as Device }, []);
 		const fix = advice?.choices.find((c) => c.id === 'grounding')?.fix;

@@ -8,7 +8,7 @@ import { quillback } from '../../src/core/demo/quillback';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Device, Job } from '../../src/core/model/known';
+import type { Box, Device, Job, Reading } from '../../src/core/model/known';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { groundOf } from '../../src/core/run/ground-at';
 import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/articles/406-4-d-replace-advice';
@@ -52,7 +52,7 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 	['the same, metal or plastic not looked at', { ground: 'present', groundProof: 'wiring-method' }, 'NM-B', 'unknown'],
 	['its wiring method, on two-wire cable', { ground: 'present', groundProof: 'wiring-method' }, 'two-wire', 'said'],
 	['not looked at, on two-wire cable', { ground: 'unknown' }, 'two-wire', 'none'],
-	['a wire of its own beside two-wire cable, read', { ground: 'present', groundProof: 'path-reading' }, 'two-wire', 'proven'],
+	['a menu that says its path was read', { ground: 'present', groundProof: 'path-reading' }, 'two-wire', 'said'],
 	['somebody’s word', { ground: 'present', groundProof: 'not-proven' }, 'NM-B', 'said'],
 	[
 		'a ground conductor made out in the box',
@@ -77,7 +77,7 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 		'NM-B',
 		'said'
 	],
-	['a path reading', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'NM-B', 'proven'],
+	['the same of a metal box', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'NM-B', 'said'],
 	['two lamps of a tester', { ground: 'present', groundProof: 'tester-lamps' }, 'NM-B', 'said'],
 	['volts to the box', { ground: 'present', groundProof: 'volts-to-box', material: 'metal' }, 'NM-B', 'said'],
 	['old armored cable without a strip', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'old-AC', 'none']
@@ -95,8 +95,11 @@ test('a metal box is proven by its wiring method together with a reading of the 
 		boxes: [box('b', { state: 'found', ground: 'present', groundProof: 'wiring-method', material: 'metal' })],
 		legs: []
 	});
-	const read = (value: number) => groundOf(j, at(j, 'B'), [reading({ kind: 'ohm-ground', value })]).state;
-	assert.deepEqual([read(0.4), read(1), read(1.01)], ['proven', 'proven', 'said']);
+	const noJumper = reading({ id: 'n', kind: 'bootleg', value: null, word: 'no' });
+	const read = (value: number, ...more: Reading[]) =>
+		groundOf(j, at(j, 'B'), [reading({ kind: 'ohm-ground', value }), ...more]).state;
+	assert.deepEqual([read(0.4, noJumper), read(1, noJumper), read(1.01, noJumper)], ['proven', 'proven', 'said']);
+	assert.equal(read(0.4), 'said', 'a jumper has low ohms too');
 });
 test('the newest reading of the path says: one that was good before, was struck out, corrected or read before the work proves nothing', () => {
 	const j = job({
@@ -106,7 +109,8 @@ test('the newest reading of the path says: one that was good before, was struck 
 	const day = (n: number) => `2026-10-1${n}T09:00:00.000Z`;
 	const path = (id: string, value: number, more: Parameters<typeof reading>[0] = {}) =>
 		reading({ id, kind: 'ohm-ground', value, at: day(1), ...more });
-	const state = (...readings: ReturnType<typeof reading>[]) => groundOf(j, at(j, 'B'), readings).state;
+	const clear = [reading({ id: 'n0', kind: 'bootleg', value: null, word: 'no', at: day(0) })];
+	const state = (...readings: ReturnType<typeof reading>[]) => groundOf(j, at(j, 'B'), [...clear, ...readings]).state;
 	const good = path('good', 0.3);
 	assert.equal(state(good), 'proven');
 	assert.equal(state(good, path('bad', 4, { at: day(2) })), 'said');

@@ -101,3 +101,15 @@ export const reading = (more: Partial<Reading>): Reading => ({
 	...more
 });
 export const near = (have: number, want: number, within: number): boolean => Math.abs(have - want) <= within;
+/** What proves a ground at a box: the path by an analyzer, and no bootleg found. */
+export const provenGround = (boxId: string, more: Partial<Reading> = {}): Reading[] => [
+	reading({ id: `${boxId}-path`, boxId, kind: 'ohm-ground', value: 0.2, ...more }),
+	reading({ id: `${boxId}-bootleg`, boxId, kind: 'bootleg', value: null, word: 'no', ...more })
+];
+/** A ground wire was seen in an old box: enough to plan by. */
+export const SEEN_WIRE: Partial<Box> = {
+	ground: 'present',
+	conductors: [
+		{ id: 'w', cableId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
+	]
+};

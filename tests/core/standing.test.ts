@@ -16,7 +16,7 @@ import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { placingWays } from '../../src/core/protection/placing-case';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { standingOf } from '../../src/core/protection/standing';
-import { box, circuit, den, job, leg, reading } from './small-job';
+import { box, circuit, den, job, leg, reading, provenGround, SEEN_WIRE } from './small-job';
 
 /** What protects an outlet now, and is its ground proven: one question, and everything that is said of an outlet rests on it. */
 
@@ -84,8 +84,19 @@ const threeSlots: [why: string, more: Parameters<typeof old>[0], want: string[],
 		['violation 406.4(D)(2)'],
 		[]
 	],
-	['its path read under load', { b: { ground: 'present', groundProof: 'path-reading' }, db: THREE }, [], []]
+	[
+		'a menu that says its path was read',
+		{ b: { ground: 'present', groundProof: 'path-reading' }, db: THREE },
+		['violation 406.4(D)(2)'],
+		[]
+	],
+	['a ground wire seen', { b: SEEN_WIRE, db: THREE }, [], []]
 ];
+test('its path read, with no bootleg found: nothing', () => {
+	const j = old({ b: { ground: 'present', groundProof: 'not-proven' }, db: THREE });
+	assert.deepEqual(about(j, 'b', D2, provenGround('b')), []);
+	assert.deepEqual(about(j, 'b', D2, provenGround('b').slice(0, 1)), ['violation 406.4(D)(2)'], 'a jumper has low ohms too');
+});
 for (const key of EDITIONS)
 	for (const [why, more, want, texts] of threeSlots)
 		test(`406.4(D)(2), ${key}: ${why}: ${want[0] ?? 'nothing'}`, () => {
@@ -98,7 +109,7 @@ for (const key of EDITIONS)
 test('a breaker that is a GFCI protects them all, and the letter names it', () => {
 	const j = old({ db: THREE }, { circuits: [circuit({ state: 'found', breakerA: 15, breaker: 'gfci' })] });
 	assert.deepEqual([about(j, 'b', D2), labels(j, 'b')], [[], ['GFCI Protected', 'No Equipment Ground']]);
-	assert.match(letter(j, 'b'), /Three slots behind breaker 1, without a ground/);
+	assert.match(letter(j, 'b'), /Three slots behind the breaker in space 1, without a ground/);
 });
 test('nobody has looked: an old face is no violation yet, one that is put in is', () => {
 	const b = { ground: 'unknown', roomId: null } as const;
@@ -108,10 +119,14 @@ test('nobody has looked: an old face is no violation yet, one that is put in is'
 	assert.deepEqual(about(alone('built'), 'b', D2), ['violation 406.4(D)(2)']);
 });
 test('a bootleg is no ground, whatever its path reads; checked again and clear, the reading counts', () => {
-	const j = old({ b: { ground: 'present', groundProof: 'path-reading' }, db: THREE });
+	const j = old({ b: { ground: 'present', groundProof: 'not-proven' }, db: THREE });
+	const path = reading({ id: 'path', kind: 'ohm-ground', value: 0.2 });
 	const word = (w: string, at: string) => reading({ id: at, kind: 'bootleg', value: null, word: w, at });
-	assert.deepEqual(about(j, 'b', D2, [word('yes', '2026-10-13T09:00:00.000Z')]), ['violation 406.4(D)(2)']);
-	assert.deepEqual(about(j, 'b', D2, [word('yes', '2026-10-13T09:00:00.000Z'), word('no', '2026-10-13T10:00:00.000Z')]), []);
+	assert.deepEqual(about(j, 'b', D2, [path, word('yes', '2026-10-13T09:00:00.000Z')]), ['violation 406.4(D)(2)']);
+	assert.deepEqual(
+		about(j, 'b', D2, [path, word('yes', '2026-10-13T09:00:00.000Z'), word('no', '2026-10-13T10:00:00.000Z')]),
+		[]
+	);
 });
 
 test('the presses: Replace with a GFCI at the head, Devices, the plain way: it is offered no more; by hand it is a violation with a way out', () => {
@@ -180,7 +195,12 @@ const outlets: [why: string, j: Job, want: string[]][] = [
 		fresh({}, { cable: 'two-wire', ground: false }, { ground: 'present', groundProof: 'path-reading' }),
 		['violation 406.4(A)']
 	],
-	['fed from a box whose path was read', fresh({}, {}, { ground: 'present', groundProof: 'path-reading' }), []],
+	[
+		'fed from a box of which a menu says that its path was read',
+		fresh({}, {}, { ground: 'present', groundProof: 'path-reading' }),
+		['caution 406.4(A)']
+	],
+	['fed from a box with a ground wire', fresh({}, {}, SEEN_WIRE), []],
 	['fed from a box nobody has looked into', fresh({}, {}, { ground: 'unknown', conductors: [] }, {}), ['violation 406.4(A)']],
 	[
 		'fed from a box of which only lamps tell',
@@ -242,7 +262,7 @@ test('a ground that goes on from a GFCI without one is a violation; from one wit
 			.filter((f) => f.id.startsWith('ground-onward'))
 			.map((f) => [f.severity, f.rule.section, f.subject.id]);
 	assert.deepEqual(told(on(true)), [['violation', '406.4(D)(2)', 'a']]);
-	assert.deepEqual([told(on(false)), told(on(true, { ground: 'present', groundProof: 'path-reading' }))], [[], []]);
+	assert.deepEqual([told(on(false)), told(on(true, SEEN_WIRE))], [[], []]);
 });
 test('a found box that is attached to a circuit brings no ground that nobody saw', () => {
 	const attach = (ground: Box['ground']) => {
@@ -296,7 +316,7 @@ test('a yoke on two circuits is protected where both are', () => {
 				.gfci?.name ?? null
 		);
 	};
-	assert.deepEqual([on('gfci', 'gfci'), on('gfci', 'none'), on('none', 'dual')], ['breaker 1', null, null]);
+	assert.deepEqual([on('gfci', 'gfci'), on('gfci', 'none'), on('none', 'dual')], ['the breaker in space 1', null, null]);
 });
 
 // AFCI at an outlet counts only where it stands lawfully.
@@ -491,7 +511,7 @@ test('a counter receptacle is one by where it stands, marked or not', () => {
 
 test('replacing in a grounded box: here, before it or at the breaker, by what each adds', () => {
 	const bath: Room = { ...den, kind: 'bathroom' };
-	const grounded = { ground: 'present', groundProof: 'path-reading' } as const;
+	const grounded = SEEN_WIRE;
 	const j = old(
 		{ a: grounded, b: grounded, da: { slots: 'grounding' }, db: { slots: 'grounding' } },
 		{ rooms: [bath], legs: [leg('p', 'a', 30, { state: 'found' }), leg('a', 'b', 10, { state: 'found' })] }

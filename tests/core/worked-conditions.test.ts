@@ -287,7 +287,13 @@ test('what is off at a box: a reading to look at before one that tells nothing, 
 		judged('bad', 'design', 'b'),
 		judged('look', 'joints', 'j')
 	];
-	const proof = { latest: { hn: { verdict: { judgments: list } } }, lower: {}, off: [] } as unknown as BoxProof;
+	const proof = {
+		latest: { hn: { reading: { kind: 'hn' }, verdict: { judgments: list } } },
+		lower: {},
+		loaded: [],
+		rivals: [],
+		off: []
+	} as unknown as BoxProof;
 	assert.equal(
 		whatIsOff(proof)
 			.map((j) => j.says)

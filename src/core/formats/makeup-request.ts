@@ -36,7 +36,8 @@ const device = shape({
 	load: list(must(named(64)), 20),
 	ways: oneOf(MAKE_WAYS),
 	connection: oneOf(CONNECTS),
-	leads: list(must(oneOf(LEADS)), LEADS.length)
+	leads: list(must(oneOf(LEADS)), LEADS.length),
+	ground: oneOf(['required', 'none'] as const)
 });
 export const makeUpRequest = shape({
 	edition: edition(),

@@ -6,13 +6,11 @@ import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
+import type { Box, Circuit, Device, Job, Room } from '../model/known';
+import { sharedNeutralOnLoad } from '../run/shared-neutral';
 import { EDITIONS, inWords, type Serves } from '../model/kinds';
-import { remembered } from '../model/remember';
 import { hasGround } from '../run/ground-at';
-import type { Run } from '../run/runs';
 import type { Decision, Finding, StageResult, Step, Subject } from '../model/result';
-import { nearRooms } from './articles/210-8-cord-path';
 import { missingFindings } from './missing';
 import { protectionNeed, type ProtectionAnswer } from './needs';
 import { outletFacts } from './outlet-facts';
@@ -26,48 +24,27 @@ import { ungroundedFindings } from './articles/406-4-d-ungrounded';
 
 export { protectionRows, type ProtectionRow } from './protection-rows';
 
-const known = remembered<Box, StageResult[]>();
-
 /** Protection of every device in the job: need, what gives it, and what is missing with its fix. */
 export function assessProtection(house: House): StageResult {
 	const { edition, job, readings } = house;
-	const { rooms, circuitsOfBox, boxesOfRoom } = house.index;
-	const runs = new Map([...house.runs].map(([c, run]) => [c, runToken(job, run, readings)]));
-	const results = job.boxes.flatMap((box) => {
-		const circuits = circuitsOfBox.get(box.id) ?? [];
-		const room = box.roomId === null ? undefined : rooms.get(box.roomId);
-		const rows = [
-			edition,
-			job.permitDate,
-			inForce(job),
-			job.practice,
-			...nearOf(job, room),
-			// What serves a counter is a question of the whole room.
-			room && sameRoom(room, boxesOfRoom.get(room.id) ?? [], () => ({})),
-			box,
-			...circuits,
-			...circuits.map((c) => job.panels.find((p) => p.id === c.panelId)),
-			...circuits.map((c) => runs.get(c)),
-			...(groundReadings(readings).get(box.id) ?? [])
-		];
-		return known(box, rows, () => [
-			...box.devices.map((device) =>
-				knownOr(
-					job,
-					() => assessDevice({ edition, job, readings }, box, device),
-					(_, fact): StageResult => ({
-						findings: [lacking(job, cite(edition, edition.gfci.receptacle.rule), fact)],
-						decisions: []
-					})
-				)
-			),
-			inZone(edition, job, box)
-		]);
-	});
+	const results = job.boxes.flatMap((box) => [
+		...box.devices.map((device) =>
+			knownOr(
+				job,
+				() => assessDevice({ edition, job, readings }, box, device),
+				(_, fact): StageResult => ({
+					findings: [lacking(job, cite(edition, edition.gfci.receptacle.rule), fact)],
+					decisions: []
+				})
+			)
+		),
+		inZone(edition, job, box)
+	]);
 	return {
 		findings: [
 			...job.circuits.flatMap((c) => [
 				...neutralFindings(edition, job, c),
+				...orLacking(job, cite(edition, edition.circuits.multiwire.neutral), () => loadNeutralFindings(edition, job, c)),
 				...orLacking(job, cite(edition, edition.afci.rule), () => rewiredFindings(edition, job, c))
 			]),
 			...results.flatMap((r) => r.findings)
@@ -76,41 +53,20 @@ export function assessProtection(house: House): StageResult {
 	};
 }
 
-/** Stand for all boxes of a room, and for all of a run with what was read of their grounds: the same while none is changed. */
-const sameRoom = remembered<Room, object>();
-const sameRun = remembered<Run, object>();
-function runToken(job: Job, run: Run, readings: readonly Reading[]): object {
-	const { boxes } = indexOf(job);
-	const ofBox = groundReadings(readings);
-	const rows = run.nodes.flatMap(({ boxId }) => [onRun(boxes.get(boxId)), ...(ofBox.get(boxId) ?? [])]);
-	return sameRun(run, rows, () => ({ run }));
+/** A device whose LOAD carries on a neutral of two hots protects nobody: the second hot trips it. @source 300.13(B) */
+function loadNeutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {
+	const other = circuit.multiwire && indexOf(job).circuits.get(circuit.multiwire.withId);
+	if (other && other.number < circuit.number) return [];
+	return sharedNeutralOnLoad(job, other ? [circuit, other] : [circuit]).map(({ box, device }) => ({
+		code: 'shared-neutral-load',
+		id: `shared-neutral-load:${device.id}`,
+		severity: 'violation',
+		rule: cite(edition, edition.circuits.multiwire.neutral),
+		circuitId: circuit.id,
+		subject: { kind: 'box', id: box.id },
+		message: `${box.name}: its LOAD carries on a neutral that two hots share, so the second hot trips it and nothing after it is protected. Splice the neutral; protect each hot where they part, or both on a two-pole breaker.`
+	}));
 }
-
-/** All of a box but where it stands, which says nothing of what follows it on its run. */
-function onRun(box: Box | undefined): object | undefined {
-	if (!box) return undefined;
-	const before = onRunKnown.get(box);
-	if (before) return before;
-	const { place: _at, heightIn: _up, ...rest } = box;
-	const token = sameOnRun(box.devices, Object.values(rest), () => ({}));
-	onRunKnown.set(box, token);
-	return token;
-}
-const onRunKnown = new WeakMap<Box, object>();
-const sameOnRun = remembered<readonly Device[], object>();
-
-const byReadings = new WeakMap<readonly Reading[], Map<string, Reading[]>>();
-/** What was read of grounds, by box. */
-function groundReadings(readings: readonly Reading[]): Map<string, Reading[]> {
-	const before = byReadings.get(readings);
-	if (before) return before;
-	const map = new Map<string, Reading[]>();
-	for (const r of readings)
-		if (r.kind === 'ohm-ground' || r.kind === 'bootleg') map.set(r.boxId, [...(map.get(r.boxId) ?? []), r]);
-	byReadings.set(readings, map);
-	return map;
-}
-
 /** A breaker that watches its circuit on a neutral that is not its own: it trips at once, or does not watch. @source 210.4(B), 110.3(B) */
 function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {
 	if (circuit.poles === 2 || circuit.breaker === 'none') return [];
@@ -148,9 +104,6 @@ const inZone = (edition: Edition, job: Job, box: Box): StageResult => {
 	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 	return { findings: room ? tubZoneFindings({ edition }, room, box) : [], decisions: [] };
 };
-
-/** A cord may come from the next room. */
-const nearOf = (job: Job, room: Room | undefined): readonly Room[] => (room ? nearRooms(job.rooms, room) : []);
 
 type Of = Pick<ProtectionCase, 'edition' | 'job' | 'readings'>;
 function assessDevice(of: Of, box: Box, device: Device): StageResult {

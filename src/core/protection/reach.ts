@@ -57,8 +57,9 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 		...(d.protection === 'dual' ? { dual: true } : {})
 	});
 	if (counts(box, device)) return of(box, device);
-	// What shares its box hangs on LOAD with what follows.
-	const mate = box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
+	// What shares its box hangs on LOAD with what follows; of a box on two circuits nobody knows which of them.
+	const alone = (indexOf(job).circuitsOfBox.get(box.id) ?? []).length < 2;
+	const mate = alone && box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
 	if (mate) return of(box, mate);
 	if (!circuit) return null;
 	for (const holder of holdersAbove(job, circuit, box.id)) {
@@ -91,12 +92,20 @@ function makeHolders(job: Job, circuit: Circuit): ReadonlyMap<string, readonly B
 	for (const { boxId, fromId } of runOf(job, circuit).nodes) {
 		const up = found.get(fromId ?? '') ?? [];
 		const holder = boxes.get(fromId ?? '');
-		const holds = holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
+		const holds = isOnCircuit(job, fromId, circuit) && holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
 		found.set(boxId, holder && holds ? [holder, ...up] : up);
 	}
 	return found;
 }
 
+/**
+ * The devices of a box are on this circuit: one whose cable only passes the box, another circuit's or the other hot of a shared
+ * neutral, is not behind them. A box on several circuits has its devices on the first of them, as it is made up.
+ */
+export const isOnCircuit = (job: told.Job, boxId: string | null, circuit: Pick<told.Circuit, 'id'>): boolean => {
+	const [first] = indexOf(job).circuitsOfBox.get(boxId ?? '') ?? [];
+	return first === undefined || first.id === circuit.id;
+};
 /** Bands of the run strip: each protection with the boxes it reaches, in feed order. */
 export interface Band {
 	source: Source;
@@ -120,7 +129,7 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 	for (const node of run.nodes) {
 		const box = boxes.get(node.boxId);
 		const device = box?.devices.find((d) => d.protection !== 'none');
-		if (!box || !device || device.protection === 'none') continue;
+		if (!box || !device || device.protection === 'none' || !isOnCircuit(job, box.id, circuit)) continue;
 		bands.push({
 			source: { kind: 'device', id: box.id, deviceId: device.id, name: box.name },
 			against: WORDS[device.protection],

@@ -16,7 +16,8 @@ export function followersOf(job: Job, box: Box, readings: readonly Reading[]): F
 	const guard = box.devices.find((d) => d.receptacles > 0 && (d.protection === 'gfci' || d.protection === 'dual') && d.feedsLoad);
 	if (!guard) return [];
 	const { boxes, circuitsOfBox } = indexOf(job);
-	const after = (circuitsOfBox.get(box.id) ?? []).flatMap((c: Circuit) => downstream(runOf(job, c), box.id));
+	// Its LOAD is of its own circuit: another's cable only passes the box.
+	const after = (circuitsOfBox.get(box.id) ?? []).slice(0, 1).flatMap((c: Circuit) => downstream(runOf(job, c), box.id));
 	const list = counting(readings);
 	return [...new Set(after)].flatMap((id): Follower[] => {
 		const at = boxes.get(id);

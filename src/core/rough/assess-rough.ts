@@ -7,6 +7,8 @@ import type { Finding, StageResult } from '../model/result';
 import { bundlesOf } from '../run/bundles';
 import { show } from '../units/quantity';
 import { burial } from './articles/300-5-burial';
+import { metalIntoPlastic } from './articles/314-3-metal-into-plastic';
+import { singleConductors } from './articles/300-3-single-conductors';
 import { assessFit } from './boxes-fit';
 import { shortOfFasteners } from './check-list';
 import { routeLength } from './routes/route';
@@ -20,6 +22,8 @@ export function assessRough(house: House): StageResult {
 			...unmeasuredLegs(house),
 			...fit.findings,
 			...house.job.legs.flatMap((l) => ofLeg(house, l)),
+			...metalIntoPlastic(house.edition, house.job),
+			...singleConductors(house.edition, house.job),
 			...foundTrenches(house),
 			...fasteners(house),
 			...bundled(house)

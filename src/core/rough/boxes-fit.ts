@@ -8,7 +8,6 @@ import { knownOr } from '../model/fact-words';
 import { ifKnown, type Box, type Job, type Leg } from '../model/known';
 import { CABLE_MAKES, inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
-import { remembered } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
 import { show } from '../units/quantity';
 import { boxFill, type FillCase } from './articles/314-16-box-fill';
@@ -86,15 +85,9 @@ function endsIn(job: Job): Map<string, Leg[]> {
 	return ends;
 }
 
-const judged = remembered<Box, StageResult>();
 /** Fill and depth of each box of which the volume is known. */
-export function assessFit({ edition, job, index }: House): StageResult {
-	const ends = endsIn(job);
-	const all = job.boxes.map((box) =>
-		judged(box, [edition, job.practice, ...(ends.get(box.id) ?? []), ...(index.circuitsOfBox.get(box.id) ?? [])], () =>
-			fitOf(edition, job, box)
-		)
-	);
+export function assessFit({ edition, job }: House): StageResult {
+	const all = job.boxes.map((box) => fitOf(edition, job, box));
 	return { findings: all.flatMap((r) => r.findings), decisions: all.flatMap((r) => r.decisions) };
 }
 function fitOf(edition: Edition, job: Job, box: Box): StageResult {

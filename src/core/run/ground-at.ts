@@ -1,5 +1,5 @@
 import { ifKnown, lackOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
-import { groundless, RACEWAY_MAKES } from '../model/cable-kinds';
+import { CABLE_MAKES, groundless, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { latestReadings } from '../model/latest-readings';
 
@@ -45,6 +45,12 @@ export const bringsGround = (leg: Pick<Leg, 'cable' | 'ground' | 'raceway'>): bo
 /** A raceway all of steel is a ground by itself; a flexible one only where it is short, which its leg does not say. @source 250.118 */
 const isGroundItself = ({ raceway }: Pick<Leg, 'raceway'>): boolean =>
 	raceway !== undefined && RACEWAY_MAKES[raceway].ground === 'yes';
+/** Its armor or raceway is its only ground: no wire comes with it. @source 250.118 */
+export const isGroundByMetal = (leg: Leg): boolean =>
+	isGroundItself(leg)
+		? ifKnown(() => leg.ground) !== true
+		: ifKnown(() => leg.cable) !== null && CABLE_MAKES[leg.cable].ground === 'armor' && ifKnown(() => leg.ground) !== false;
+const METAL_INTO_PLASTIC = 'A metal raceway or armor is its only ground, and the box is plastic: it grounds nothing here (314.3).';
 /** The same where not all of a cable may be known; null: it cannot be told. */
 function isBare(leg: Leg): boolean | null {
 	if (isGroundItself(leg)) return false;
@@ -148,6 +154,7 @@ class Asked {
 					? 'It is wired by knob and tube, without a ground.'
 					: 'Its cable is two-wire, without a ground.'
 			);
+		if (box.material === 'plastic' && !wire && legs.length && legs.every(isGroundByMetal)) return NONE(METAL_INTO_PLASTIC);
 		if (box.ground === 'unknown' && !wire)
 			return {
 				state: 'unknown',
@@ -209,7 +216,8 @@ class Asked {
 		if (!legs.some((l) => isBare(l) === false) && untold(legs)) return CANT_TELL(untold(legs));
 		if (broken && legs.every(isBare))
 			return NONE(`The cable from ${boxes.get(broken.fromId ?? '')?.name ?? 'the panel'} has no ground.`);
-		const good = legs.filter((l) => isBare(l) === false);
+		const good = legs.filter((l) => isBare(l) === false && !(box.material === 'plastic' && isGroundByMetal(l)));
+		if (!good.length && legs.some((l) => isBare(l) === false)) return NONE(METAL_INTO_PLASTIC);
 		const from = good.map((l) => boxes.get(l.fromId ?? ''));
 		// One way to the panel is enough: all grounds of a box are joined.
 		const up = good.map((l, i): Ground => {

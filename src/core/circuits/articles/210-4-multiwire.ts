@@ -7,6 +7,7 @@ import { inWords } from '../../model/kinds';
 import type { Decision, Finding, Step } from '../../model/result';
 import { feetBetween } from '../../run/moving';
 import { runOf } from '../../run/runs';
+import { sharedNeutralOnLoad } from '../../run/shared-neutral';
 import { isFree, legOfSlot, slotsOf } from '../../run/slots';
 
 /**
@@ -117,6 +118,7 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 	);
 	if (opens !== 'each') adjoining(c, edition.circuits.adjoining, a, b, opens === 'two-pole');
 	throughDevices(c, job, multiwire.neutral, [a, b]);
+	onLoads(c, job, multiwire.neutral, [a, b]);
 	lineToLine(c, job, multiwire.loads, [a, b], opens === 'two-pole');
 	yokes(c, job, multiwire.yoke, [a, b], opens !== 'each');
 	sharedCable(c, job, multiwire.grouped, a, b);
@@ -170,6 +172,16 @@ function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: b
 		});
 }
 
+/** A GFCI's LOAD would carry the shared neutral on. @source 300.13(B) */
+function onLoads(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]): void {
+	for (const { box, device } of sharedNeutralOnLoad(job, circuits))
+		c.point('neutral', rule, `${box.name}: the neutral does not go through LOAD`, false, 'through its LOAD', {
+			of: `load:${device.id}`,
+			severity: 'violation',
+			subject: { kind: 'box', id: box.id },
+			message: `${box.name}: the LOAD of its GFCI carries on a neutral that two hots share. Without the device both hots are in series across 240 V, and with it the second hot trips it. Splice the neutral; protect each hot where they part, or both on a two-pole breaker.`
+		});
+}
 /** Boxes where the shared neutral goes on, with a device in them. */
 function throughDevices(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]): void {
 	const { boxes } = indexOf(job);
@@ -320,6 +332,7 @@ function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 		rule: cite(edition, multiwire.together)
 	});
 	throughDevices(c, job, multiwire.neutral, [circuit]);
+	onLoads(c, job, multiwire.neutral, [circuit]);
 	lineToLine(c, job, multiwire.loads, [circuit], true);
 	yokes(c, job, multiwire.yoke, [circuit], true);
 	return { circuits: [circuit], ...c };

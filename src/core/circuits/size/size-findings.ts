@@ -110,12 +110,22 @@ function underRange(edition: Edition, c: SizeCase, breakerA: number): Short | fa
 	const message = `This range requires at least a ${least} A circuit.`;
 	return { id: 'breaker-range', rule: edition.range.least, message, have: breakerA, need: least, unit: 'A' };
 }
+/**
+ * The largest breaker of one appliance without a motor; Infinity: none is set for its kind.
+ * @source 422.11(E): as marked; else 20 A up to 13.3 A, above that 150 % with the next standard size up
+ * @example 4500 W at 240 V: 18.75 A, 28.1 -> 30 A
+ */
+export function largestBreaker(edition: Edition, load: SizeCase['load']): number {
+	const cap = edition.loads[load.kind].breakerCap;
+	if (!cap) return load.mocp ?? Infinity;
+	const { loadA } = loadOf(edition, load);
+	return load.mocp ?? (!atMost(loadA, cap.overA) ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA);
+}
 function overCap(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const cap = edition.loads[c.load.kind].breakerCap;
 	if (!cap) return false;
-	const { loadA } = loadOf(edition, c.load);
 	const marked = c.load.mocp;
-	const most = marked ?? (!atMost(loadA, cap.overA) ? (standardBreaker(loadA * cap.share, edition) ?? Infinity) : cap.smallA);
+	const most = largestBreaker(edition, c.load);
 	if (breakerA <= most) return false;
 	const message =
 		marked === undefined

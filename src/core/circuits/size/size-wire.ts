@@ -54,7 +54,7 @@ export const carries = (a: AmpacityResult | null, { loadA, designA }: Pick<Amps,
 /** The greatest breaker that protects this wire. @source 240.4(B), (D), (G) */
 export function breakerLimit(
 	edition: Edition,
-	c: Pick<SizeCase, 'load' | 'outlets' | 'wiring'>,
+	c: Pick<SizeCase, 'load' | 'outlets'> & { wiring: Pick<SizeCase['wiring'], 'metal'> },
 	{ awg, ampacityA }: { awg: Awg; ampacityA: number }
 ): { amps: number; rule: RuleRef } {
 	// Equipment with a nameplate takes its breaker from there: its wire may stand on a larger one.

@@ -12,13 +12,18 @@ export const boxes2017: BoxesTable = {
 	yoke: { rule: ref('314.16(B)(4)', 'Box fill: two for each yoke, and gang'), perGang: 2 },
 	grounds: { rule: ref('314.16(B)(5)', 'Box fill: equipment grounds'), upTo: Infinity, eachMore: 0 },
 	depth: { rule: ref('314.24', 'Depth of a box behind its device'), fromIn: 1.875, moreIn: 0.25 },
+	nonmetallic: ref('314.3', 'Metal raceway or armor into a nonmetallic box: bonded'),
+	inRaceway: ref('300.3(A)', 'Single conductors only in a raceway'),
 	makeUp: {
 		grounds: ref('250.148', 'All grounds of a box are joined, and stay so without its device'),
 		neutralAtSwitch: ref('404.2(C)', 'A neutral at switches for lights'),
 		splices: ref('110.14(B)', 'Splices: connectors listed for the set'),
 		aluminum: ref('110.14', 'Aluminum and copper: only with a connector listed for both'),
 		listed: ref('110.3(B)', 'A device is installed as it is listed'),
-		multiwire: ref('300.13(B)', 'The neutral of a multiwire circuit does not go through a device')
+		multiwire: ref('300.13(B)', 'The neutral of a multiwire circuit does not go through a device'),
+		oneNeutral: ref('200.4(A)', 'A neutral serves one circuit, and lies with its hots'),
+		bonded: ref('250.148(C)', 'A metal box is bonded to its grounds'),
+		deviceGround: ref('406.4(C)', 'The ground terminal of a receptacle is grounded')
 	},
 	common: [12.5, 14, 18, 20, 22.5, 34, 42]
 };

@@ -15,6 +15,10 @@ export interface BoxesTable {
 	grounds: { rule: RuleRef; upTo: number; eachMore: number };
 	/** A device that reaches further back than `fromIn` wants its depth and so much more. */
 	depth: { rule: RuleRef; fromIn: number; moreIn: number };
+	/** Metal raceway or armor into a nonmetallic box. */
+	nonmetallic: RuleRef;
+	/** Single conductors lie in a raceway. */
+	inRaceway: RuleRef;
 	/** What is joined and landed in a box. */
 	makeUp: {
 		grounds: RuleRef;
@@ -23,6 +27,12 @@ export interface BoxesTable {
 		aluminum: RuleRef;
 		listed: RuleRef;
 		multiwire: RuleRef;
+		/** A neutral serves one circuit or one multiwire circuit, and lies with its hots. */
+		oneNeutral: RuleRef;
+		/** A metal box is bonded to the grounds that are in it. */
+		bonded: RuleRef;
+		/** A receptacle's ground terminal has its ground. */
+		deviceGround: RuleRef;
 	};
 	/** Marked volumes that are common, the next larger ones last. */
 	common: readonly number[];

@@ -55,6 +55,8 @@ export interface MakeDevice {
 	switchedHalf?: 'upper' | 'lower' | undefined;
 	/** Nets that it takes, where a box has several of a kind; left out: the first there is. */
 	takes?: { hot?: Net; neutral?: Net; switched?: Net } | undefined;
+	/** Whether a ground must come to it; left out: its face promises one. */
+	ground?: 'required' | 'none' | undefined;
 	/** In the same box behind the LOAD of this device. */
 	behind?: string | undefined;
 }

@@ -11,7 +11,7 @@ import { protects, type Want } from './terminals';
 interface Made {
 	wires: readonly Wire[];
 	wants: readonly Want[];
-	made: Pick<MakeUp, 'joins' | 'terminals' | 'capped'>;
+	made: Pick<MakeUp, 'joins' | 'terminals' | 'capped' | 'boxGround'>;
 }
 type Say = (of: { id: string; code: string; severity: Severity; rule: RuleRef; at: string; message: string }) => Finding;
 const sayFor =
@@ -34,6 +34,9 @@ export function makeUpFindings(edition: Edition, c: MakeUpCase, m: Made): Findin
 		...terminalFindings(edition, c, m, say),
 		...groundsNotCarried(edition, c, m, say),
 		...armorFindings(edition, c, say),
+		...bondFindings(edition, c, m, say),
+		...circuitFindings(edition, c, m, say),
+		...gangFindings(edition, c, say),
 		...connectorFindings(edition, c, m, say)
 	];
 }
@@ -198,6 +201,124 @@ function armorFindings(edition: Edition, c: MakeUpCase, say: Say): Finding[] {
 			at: 'box',
 			message:
 				'The armor or raceway is the ground of this box: listed fittings, locknuts tight, then a jumper from the box screw to each device. Read the ground path under load.'
+		})
+	];
+}
+
+/** A device whose face promises a ground, and a metal box, have one. @source 406.4(C), 250.148(C) */
+function bondFindings(edition: Edition, c: MakeUpCase, { wires, made }: Made, say: Say): Finding[] {
+	const { bonded, deviceGround } = edition.boxes.makeUp;
+	const found: Finding[] = [];
+	if (!hasSupplyGround(c))
+		for (const d of c.devices.filter(wantsGround))
+			found.push(
+				say({
+					id: d.id,
+					code: 'no-ground',
+					severity: 'violation',
+					rule: deviceGround,
+					at: `devices.${d.id}`,
+					message: `No ground comes in for ${d.id}: nothing on its green screw, and no jumper from neutral to it. A two-slot face, GFCI protection with its labels, or a ground that is run.`
+				})
+			);
+	const grounds = wires.some((w) => w.net === 'ground');
+	if (c.box.material === 'metal' && !made.boxGround && !isArmored(c))
+		found.push(
+			say({
+				id: 'box',
+				code: 'box-not-bonded',
+				severity: grounds ? 'violation' : 'caution',
+				rule: bonded,
+				at: 'box',
+				message: grounds
+					? 'The metal box is not bonded: none of its grounds comes from the supply.'
+					: 'The metal box is not bonded: no ground comes into it.'
+			})
+		);
+	return found;
+}
+const wantsGround = (d: MakeDevice): boolean =>
+	d.ground !== 'none' && (d.ground === 'required' || d.kind === 'receptacle' || d.kind === 'combination');
+
+/** What was to go on goes on, and each neutral serves its own hots. @source 200.4(A), 300.3(B), 300.13(B) */
+function circuitFindings(edition: Edition, c: MakeUpCase, { wires, made }: Made, say: Say): Finding[] {
+	const { multiwire, oneNeutral, listed } = edition.boxes.makeUp;
+	const carried = (net: Net) => net === 'hot' || net === 'hot-b' || isNeutral(net);
+	const ends = made.capped.flatMap((e) => {
+		const wire = wires.find((w) => w.cable === e.cable && w.color === e.color);
+		return wire?.cableOf.toward === 'onward' && carried(wire.net)
+			? [
+					say({
+						id: endName(e),
+						code: 'onward-ends-here',
+						severity: 'violation' as const,
+						rule: listed,
+						at: `cables.${e.cable}`,
+						message: `The ${e.color} of ${e.cable} is to go on as the ${NET_WORDS[wire.net]} and ends capped: nothing in this box feeds it.`
+					})
+				]
+			: [];
+	});
+	const through = c.devices.filter(protects).flatMap((d) =>
+		(d.load ?? [])
+			.filter((id) => {
+				const nets = netsOf(c, id);
+				return nets.has('hot') && nets.has('hot-b') && nets.has('neutral') && !nets.has('neutral-b');
+			})
+			.map((id) =>
+				say({
+					id: `${d.id} ${id}`,
+					code: 'shared-neutral-through-device',
+					severity: 'violation',
+					rule: multiwire,
+					at: `devices.${d.id}`,
+					message: `${id} carries two hots on one neutral, and ${d.id} would carry that neutral on through its LOAD: without the device the two hots are in series, and with it the second hot trips it. Splice the neutral; put the protection where the circuits part, or on one two-pole breaker.`
+				})
+			)
+	);
+	return [...ends, ...through, ...mixedFindings(c, oneNeutral, say)];
+}
+const netsOf = (c: MakeUpCase, id: string): ReadonlySet<Net> =>
+	new Set(c.cables.find((x) => x.id === id)?.conductors.map((w) => w.net));
+/** A cable with the hot of one circuit and the neutral of the other, or a hot that comes without the neutral that it uses. */
+function mixedFindings(c: MakeUpCase, rule: RuleRef, say: Say): Finding[] {
+	const all = new Set(c.cables.flatMap((x) => x.conductors.map((w) => w.net)));
+	const two = all.has('neutral-b');
+	return c.cables.flatMap((cable) => {
+		if (cable.toward !== 'supply' && cable.toward !== 'onward') return [];
+		const nets = netsOf(c, cable.id);
+		const crossed = two
+			? (nets.has('hot') && nets.has('neutral-b') && !nets.has('neutral')) ||
+				(nets.has('hot-b') && nets.has('neutral') && !nets.has('neutral-b'))
+			: // One neutral for both: it comes with both hots, or they are two circuits on one neutral.
+				nets.has('hot-b') && !nets.has('hot') && all.has('neutral') && all.has('hot') && cable.toward === 'supply';
+		return crossed
+			? [
+					say({
+						id: cable.id,
+						code: 'mixed-circuits',
+						severity: 'violation',
+						rule,
+						at: `cables.${cable.id}`,
+						message: `${cable.id} joins the hot of one circuit to the neutral of another, or brings a hot without its neutral: each neutral lies with its own hots.`
+					})
+				]
+			: [];
+	});
+}
+
+/** A yoke takes a gang. @source 110.3(B) */
+function gangFindings(edition: Edition, c: MakeUpCase, say: Say): Finding[] {
+	const yokes = c.devices.filter((d) => d.kind !== 'hard-wired').length;
+	if (yokes <= c.box.gangs) return [];
+	return [
+		say({
+			id: 'gangs',
+			code: 'too-many-devices',
+			severity: 'violation',
+			rule: edition.boxes.makeUp.listed,
+			at: 'devices',
+			message: `${counted(yokes, 'device')} in a box of ${counted(c.box.gangs, 'gang')}: each yoke takes one.`
 		})
 	];
 }

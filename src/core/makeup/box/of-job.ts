@@ -263,12 +263,16 @@ class OfBox {
 			return { ...base, kind: 'switch', ways: ways[d.ways ?? 'single-pole'] };
 		}
 		if (d.receptacles === 0) return { ...base, kind: 'hard-wired', leads: this.leads(d, at, over && takes.switched) };
-		if (d.withSwitch) return { ...base, kind: 'combination' };
-		if (protects(d)) return { ...base, kind: 'receptacle', protection: d.protection, load: d.feedsLoad ? this.onwardOf(at) : [] };
+		if (d.withSwitch) return { ...base, ...this.groundAt(d), kind: 'combination' };
+		if (protects(d)) return { ...base, ...this.groundAt(d), kind: 'receptacle', protection: d.protection, load: d.feedsLoad ? this.onwardOf(at) : [] };
 		const half = d.switched === 'half' ? { switchedHalf: d.switchedHalf ?? ('lower' as const) } : {};
 		// Switched whole it is a plain one on the switched hot.
 		const whole = d.switched === 'whole' && takes.switched ? { takes: { ...takes, hot: takes.switched } } : {};
-		return { ...base, kind: 'receptacle', halves: this.halves(d), ...half, ...whole };
+		return { ...base, ...this.groundAt(d), kind: 'receptacle', halves: this.halves(d), ...half, ...whole };
+	}
+	/** Two slots promise none; what an old box may do without is told under 406.4(D). */
+	private groundAt(d: Device): { ground?: 'none' } {
+		return d.slots === 'two-slot' || this.box.state === 'found' ? { ground: 'none' } : {};
 	}
 	private netsAt(d: Device): CircuitNets | undefined {
 		const supplied = new Set((indexOf(this.job).legsInto.get(this.box.id) ?? []).map((l) => l.circuitId));

@@ -1,8 +1,11 @@
 import { standardBreaker } from '../../code/240-6-breakers';
 import type { Edition } from '../../code/shape/edition';
 import { loadOf, leastRangeCircuit, type LoadCase } from '../../circuits/size/load';
+import { largestBreaker } from '../../circuits/size/size-findings';
+import { breakerLimit } from '../../circuits/size/size-wire';
 import type { LoadKind } from '../../model/kinds';
 import type { Step } from '../../model/result';
+import type { Awg, Metal } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';
 
 type Level = 'good' | 'look' | 'bad' | 'unknown';
@@ -22,6 +25,8 @@ export interface PlateCircuit {
 	breakerA: number | null;
 	/** What its smallest conductor carries, A; null: not known. */
 	carriesA: number | null;
+	/** Gauge and metal of that conductor; left out: not known. */
+	wire?: { awg: Awg; metal: Metal } | undefined;
 }
 export interface PlateAnswer {
 	points: { level: Level; says: string }[];
@@ -56,6 +61,11 @@ export function plateCheck(edition: Edition, plate: Plate, circuit: PlateCircuit
 	const needs = Math.max(designA, leastRangeCircuit(edition, load));
 	const least = standardBreaker(needs, edition) ?? needs;
 	if (circuit.breakerA === null) said('unknown', `The breaker is not read: at least ${show(least, 0)} A is needed`);
+	else if (circuit.breakerA > largestBreaker(edition, load) && load.mocp === undefined)
+		said(
+			'bad',
+			`Breaker ${circuit.breakerA} A is too large: with no maximum on its plate this appliance is limited to ${show(largestBreaker(edition, load), 0)} A (422.11(E))`
+		);
 	else if (atMost(needs, circuit.breakerA)) said('good', `Breaker ${circuit.breakerA} A: ${show(needs, 1)} A needed`);
 	else
 		said(
@@ -65,7 +75,31 @@ export function plateCheck(edition: Edition, plate: Plate, circuit: PlateCircuit
 	if (circuit.carriesA === null) said('unknown', 'The gauge of the smallest conductor is not known');
 	else if (atMost(needs, circuit.carriesA)) said('good', `The smallest conductor carries ${show(circuit.carriesA, 0)} A`);
 	else said('bad', `The smallest conductor carries ${show(circuit.carriesA, 0)} A: ${show(needs, 1)} A needed`);
+	wireUnderBreaker(edition, load, circuit, said);
 	return { points, steps };
+}
+/** The breaker against the wire on it, not against the load alone. @source 240.4(B), (D), (G) */
+function wireUnderBreaker(
+	edition: Edition,
+	load: LoadCase,
+	{ breakerA, carriesA, wire }: PlateCircuit,
+	said: (level: Level, says: string) => void
+): void {
+	if (breakerA === null || carriesA === null) return;
+	const most = wire
+		? breakerLimit(
+				edition,
+				{ load, outlets: { kind: 'hard-wired', count: 1 }, wiring: wire },
+				{ awg: wire.awg, ampacityA: carriesA }
+			).amps
+		: edition.loads[load.kind].nameplate
+			? Infinity
+			: (standardBreaker(carriesA, edition) ?? carriesA);
+	if (!atMost(breakerA, most))
+		said(
+			'bad',
+			`The smallest conductor${wire ? `, ${wire.awg} AWG,` : ''} is limited to ${show(most, 0)} A: the breaker is ${breakerA} A (240.4)`
+		);
 }
 /** @returns the load, or which figure of the plate is missing */
 function caseOf(p: Plate): LoadCase | string {
@@ -73,10 +107,11 @@ function caseOf(p: Plate): LoadCase | string {
 		return p.mca === null
 			? 'Its minimum circuit ampacity (MCA) is not read'
 			: { kind: p.kind, volts: p.volts ?? 240, mca: p.mca, mocp: p.mocp ?? undefined };
-	if (p.amps !== null) return { kind: p.kind, volts: p.volts ?? 240, amps: p.amps };
+	const marked = p.mocp === null ? {} : { mocp: p.mocp };
+	if (p.amps !== null) return { kind: p.kind, volts: p.volts ?? 240, amps: p.amps, ...marked };
 	if (p.watts === null) return 'Neither watts nor amps are read from the plate';
 	if (p.volts === null) return 'Watts without volts give no amps: read both';
-	return { kind: p.kind, volts: p.volts, watts: p.watts };
+	return { kind: p.kind, volts: p.volts, watts: p.watts, ...marked };
 }
 
 /** One element for another: the same watts at the same volts, as the heater is listed. @source 110.3(B) */

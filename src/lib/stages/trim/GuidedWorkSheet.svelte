@@ -101,18 +101,22 @@
 				}
 			: null
 	);
+	const thin = $derived(
+		known
+			? knownOr(
+					store.known,
+					() => thinnestWire(store.edition, store.known, known),
+					() => null
+				)
+			: null
+	);
 	const answer = $derived(
 		plate && circuit
 			? plateCheck(store.edition, plate, {
 					volts: circuit.poles === 2 ? 240 : 120,
 					breakerA: circuit.breakerA,
-					carriesA: known
-						? knownOr(
-								store.known,
-								() => thinnestWire(store.edition, store.known, known)?.carries ?? null,
-								() => null
-							)
-						: null
+					carriesA: thin?.carries ?? null,
+					wire: thin ? { awg: thin.leg.awg, metal: thin.leg.metal } : undefined
 				})
 			: null
 	);

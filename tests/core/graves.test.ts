@@ -1,0 +1,421 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { produce } from 'immer';
+import { editions } from '../../src/core/code/editions';
+import { DEMOS } from '../../src/core/demo';
+import { changeDevice } from '../../src/core/edit/boxes';
+import { applyFix } from '../../src/core/edit/fix';
+import { installed } from '../../src/core/edit/installed';
+import { writeFeeds } from '../../src/core/edit/legs';
+import { assess } from '../../src/core/assess';
+import { codeLetter } from '../../src/core/handover/code-letter';
+import { faceLabels, readyLabels } from '../../src/core/handover/labels';
+import { plainSteps, type PlainWork } from '../../src/core/makeup/box/plain-steps';
+import { deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
+import { nameSpace, saySpace } from '../../src/core/model/fact-words';
+import { knownJob, type Box, type Device, type Job, type LiveEvent, type Reading } from '../../src/core/model/known';
+import { protectedBy } from '../../src/core/protection/reach';
+import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
+import { ASKS } from '../../src/core/prove/guided';
+import { liveInCheck } from '../../src/core/prove/guided-answer';
+import { predict } from '../../src/core/prove/predict';
+import { groundOf } from '../../src/core/run/ground-at';
+import { runOf } from '../../src/core/run/runs';
+import { threadOf } from '../../src/core/thread';
+import { tracerCallOnRun } from '../../src/core/trace/tracer';
+import { box, circuit, job, leg, reading } from './small-job';
+
+/** What could hurt: each with its sound twin. */
+const e = editions['2023'];
+
+// Live evidence by whatever it was entered.
+const CHECKS: [kind: keyof typeof ASKS, figures: Record<string, number>, live: boolean][] = [
+	['breaker', { afterA: 12 }, true],
+	['breaker', { afterV: 118 }, true],
+	['breaker', { terminalC: 60 }, false],
+	['heater', { supplyV: 240 }, true],
+	['heater', { ratedV: 240, watts: 4500 }, false],
+	['heater', { supplyV: 50 }, false],
+	['heater', { supplyV: 50.1 }, true],
+	['heater', { amps: 0.05 }, false],
+	['dimming', { panelIdle: 121 }, true],
+	['gfci-reset', { lineV: 120 }, true],
+	['element', { ohms: 12.8, volts: 240 }, false]
+];
+for (const [kind, figures, live] of CHECKS)
+	test(`a check of ${kind} with ${JSON.stringify(figures)} says ${live ? 'live' : 'nothing of life'}`, () =>
+		assert.equal(liveInCheck(ASKS[kind], figures) !== null, live));
+
+const at = (time: string) => `2026-11-26T${time}:00.000Z`;
+const event = (id: string, time: string, more: Partial<LiveEvent>): LiveEvent => ({
+	id,
+	jobId: 'j',
+	kind: 'live-found',
+	circuitId: null,
+	boxId: 'b',
+	at: at(time),
+	by: 'MR',
+	note: 'cable 1 reads live by itself',
+	...more
+});
+const off = event('1', '10:00', { kind: 'off-tagged', circuitId: 'c1', boxId: null });
+const dead = event('2', '10:05', { kind: 'dead-test' });
+test('a cable that reads live under a tag stops everything, until it is taken back as a slip or the tag is lifted', () => {
+	const live = event('3', '10:10', {});
+	const after = (...more: LiveEvent[]) => {
+		const events = [off, dead, live, ...more];
+		return [liveAlarms(job(), [], events).length, deadStateAt(job(), { readings: [], events }, 'b').test !== null];
+	};
+	assert.deepEqual(after(), [1, false]);
+	assert.deepEqual(after(event('4', '10:11', { kind: 'withdrawn', withdraws: '3' })), [0, true]);
+	assert.deepEqual(after(event('4', '10:11', { kind: 'on', circuitId: 'c1', boxId: null })), [0, false]);
+	assert.equal(liveAlarms(job(), [], [off, dead]).length, 0, 'its sound twin');
+});
+test('a check at a breaker whose circuit is tagged off is live evidence of that circuit', () => {
+	const live = event('3', '10:10', { circuitId: 'c1', boxId: 'p' });
+	assert.equal(liveAlarms(job(), [], [off, dead, live]).length, 1);
+	assert.equal(deadStateAt(job(), { readings: [], events: [off, dead, live] }, 'b').test, null);
+});
+
+// A breaker that nobody put in.
+const read = (kind: Reading['kind'], more: Partial<Reading> = {}) =>
+	reading({ id: `${kind}${more.boxId ?? 'b'}`, boxId: 'b', kind, value: null, at: at('11:00'), ...more });
+const old = (more: Partial<Box> = {}, device: Partial<Device> = {}): Job =>
+	job({
+		circuits: [circuit({ state: 'found', slot: 4, number: 3 })],
+		boxes: [
+			box('b', { state: 'found', ground: 'none', ...more }, { state: 'found', slots: 'two-slot', installed: null, ...device })
+		],
+		legs: [leg('p', 'b', 40, { state: 'found', cable: 'two-wire', ground: false })]
+	});
+const advised = (j: Job, readings: Reading[] = []) => {
+	const known = knownJob(j);
+	const got = replaceAdvice(
+		{ edition: e, job: known },
+		{ box: known.boxes[0] as Box, device: known.boxes[0]?.devices[0] as Device },
+		readings
+	);
+	assert.ok(got);
+	return got;
+};
+const chosen = (j: Job, id: string): Job => {
+	const fix = advised(j).choices.find((c) => c.id === id)?.fix;
+	assert.ok(fix, id);
+	return produce(
+		j,
+		applyFix(fix, () => 'n')
+	);
+};
+test('three slots behind a breaker: no step is done, no label printed, before its button was pressed and this outlet seen dead by it', () => {
+	const put = produce(chosen(old(), 'gfci-breaker'), installed('b', { day: '2026-11-26', by: 'MR' }));
+	const events = [off, dead, event('3', '10:30', { kind: 'on', circuitId: 'c1', boxId: null })];
+	const volts = [read('hn', { value: 120 }), read('he', { value: 120 }), read('ne', { value: 0 })];
+	const button = read('gfci-own', { boxId: 'c1', word: 'trips' });
+	const behind = read('behind', { word: 'dead' });
+	const steps = (readings: Reading[]) =>
+		threadOf(put, { readings, events }, put.boxes[0] as Box).filter((s) => s.key === 'prove')[0]?.needs;
+	const printed = (readings: Reading[]) => readyLabels(faceLabels(e, knownJob(put), readings)).length;
+	assert.equal(steps(volts), "breaker's button not pressed since the work");
+	assert.equal(steps([...volts, button]), 'not seen dead by its protection since the work');
+	assert.equal(steps([...volts, button, behind]), null);
+	assert.deepEqual([printed(volts), printed([...volts, button]), printed([...volts, button, behind])], [0, 0, 2]);
+	const says = (readings: Reading[]) =>
+		codeLetter({ edition: e, job: knownJob(put) }, knownJob(put).boxes[0] as Box, { readings }).facts.join(' ');
+	assert.match(says(volts), /its button not pressed yet/);
+	assert.doesNotMatch(says([...volts, button]), /not pressed/);
+});
+
+// A bootleg.
+test('a jumper comes off before anything is chosen; once it was looked for and is not there, the choices are open', () => {
+	const three = old({}, { slots: 'grounding' });
+	const fixes = (readings: Reading[]) => advised(three, readings).choices.filter((c) => c.fix).length;
+	for (const seen of [
+		read('bootleg', { word: 'yes' }),
+		read('ground-look', { word: 'jumper' }),
+		read('lamps', { lamps: 'on on off' })
+	]) {
+		const got = advised(three, [seen]);
+		assert.match(got.first ?? '', /jumper/, seen.kind);
+		assert.match(got.first ?? '', /next to it/, 'at its neighbors too');
+		assert.equal(fixes([seen]), 0, seen.kind);
+	}
+	const gone = [read('lamps', { lamps: 'on on off' }), read('ground-look', { word: 'none' })];
+	assert.equal(advised(three, gone).first, null);
+	assert.ok(fixes(gone) > 0);
+	assert.equal(advised(three, [read('lamps', { lamps: 'on off off' })]).first, null, 'its sound twin: open ground');
+});
+test('a bootleg is a violation behind a GFCI too, and never "allowed"', () => {
+	const guarded = old({}, { slots: 'grounding', protection: 'gfci' });
+	const found = assess(guarded, [read('ground-look', { word: 'jumper' })]).stages.protect.findings;
+	const bootleg = found.find((f) => f.code === 'bootleg');
+	assert.equal(bootleg?.severity, 'violation');
+	assert.match(bootleg?.message ?? '', /Take|take the jumper/);
+	assert.ok(!found.some((f) => /allowed only behind/.test(f.message)));
+	assert.ok(!assess(guarded, []).stages.protect.findings.some((f) => f.code === 'bootleg'));
+});
+
+const NONE = { state: 'none', why: '', ask: null } as const;
+const cable = (line?: boolean) => ({
+	id: 'x',
+	cable: null,
+	awg: null,
+	conductors: null,
+	ground: null,
+	note: '',
+	...(line === undefined ? {} : { line })
+});
+const work = (more: Partial<PlainWork> = {}): string =>
+	plainSteps({
+		box: { cables: [] },
+		devices: [{ protection: 'gfci', slots: 'grounding', receptacles: 2 }],
+		ground: NONE,
+		bootleg: null,
+		dead: true,
+		breaker: null,
+		...more
+	}).join('\n');
+const LISTS: [what: string, more: Partial<PlainWork>, says: RegExp, not: RegExp][] = [
+	['no ground, cables not counted', {}, /no jumper from neutral/, /Ground first/],
+	['no ground, one cable', { box: { cables: [cable()] } }, /no jumper from neutral/, /Ground first/],
+	['no ground, LINE told', { box: { cables: [cable(true), cable(false)] } }, /no jumper from neutral/, /Ground first/],
+	['ground not looked at', { ground: { ...NONE, state: 'unknown' } }, /no jumper from neutral/, /Ground first/],
+	['a ground wire seen', { ground: { ...NONE, state: 'seen' } }, /Ground first[^]*not proven until/, /no jumper/],
+	['a proven ground', { ground: { ...NONE, state: 'proven' } }, /Ground first/, /no jumper|not proven/],
+	[
+		'two slots',
+		{ devices: [{ protection: 'none', slots: 'two-slot', receptacles: 2 }] },
+		/Neutral, then hot/,
+		/Ground first|green/
+	],
+	[
+		'LINE is to be found',
+		{ box: { cables: [cable(), cable()] } },
+		/capped[^]*on; read[^]*off, tag, verify dead again/,
+		/Ground first/
+	],
+	[
+		'LINE found with power on',
+		{ box: { cables: [cable(true), cable()] }, dead: false },
+		/off, tag, verify dead again/,
+		/Ground first/
+	],
+	['LINE found, dead again', { box: { cables: [cable(true), cable()] } }, /Cable 1 is LINE/, /dead again/],
+	['a bootleg', { bootleg: 'seen' }, /^Off, verified dead: take the jumper/, /Ground first/],
+	['a breaker to be put in', { breaker: 'space 4' }, /put in the breaker in space 4/, /Ground first/]
+];
+for (const [what, more, says, not] of LISTS)
+	test(`the list of an install: ${what}`, () => {
+		assert.match(work(more), says);
+		assert.doesNotMatch(work(more), not);
+		assert.match(work(more), /plate on\. Only then the breaker on\.$/);
+	});
+
+// What is switched goes by its space.
+const SPACES: [of: Partial<Parameters<typeof circuit>[0]>, says: string, named: string][] = [
+	[{ slot: 4, number: 3 }, 'space 4', 'space 4 · Den'],
+	[{ slot: 7, poles: 2 }, 'space 7/9', 'space 7/9 · Den'],
+	[{ slot: 5, half: 'upper' }, 'space 5 upper', 'space 5 upper · Den'],
+	[{ slot: null, number: 3 }, 'its space not known', 'Den, space not known']
+];
+for (const [of, says, named] of SPACES)
+	test(`the breaker of ${JSON.stringify(of)} is ${says}`, () =>
+		assert.deepEqual([saySpace(circuit(of)), nameSpace(circuit(of))], [says, named]));
+test('choices, protection and the stop say the space and no running number', () => {
+	const said = advised(old())
+		.choices.map((c) => `${c.title} ${c.fix?.label ?? ''}`)
+		.join('\n');
+	assert.match(said, /breaker in space 4/i);
+	assert.doesNotMatch(said, /breaker 3/i);
+	const behind = { ...old(), circuits: [circuit({ slot: 4, number: 3, breaker: 'gfci' })] };
+	const of = { box: behind.boxes[0] as Box, device: behind.boxes[0]?.devices[0] as Device, circuit: behind.circuits[0] };
+	assert.equal(protectedBy({ edition: e, job: behind }, of, 'gfci')?.name, 'the breaker in space 4');
+	const live = reading({ boxId: 'b', kind: 'hn', value: 119, at: at('10:10') });
+	assert.match(liveAlarms(old(), [live], [off])[0]?.off ?? '', /space 4/);
+});
+
+// A guess stays one.
+test('a feed order that is less than nine in ten likely is not written; one that is keeps its guess, and predicts nothing', () => {
+	const loose = job({
+		legs: [leg('p', 'a', 40, { fromId: null }), leg('a', 'b', 12, { fromId: null }), leg('b', 'c', 10, { fromId: null })]
+	});
+	const best = (sure: number) =>
+		new Map([
+			['a', { fromId: null, sure }],
+			['b', { fromId: 'a', sure }],
+			['c', { fromId: 'b', sure }]
+		]);
+	const written = (sure: number) =>
+		produce(
+			loose,
+			writeFeeds('c1', best(sure), () => 10)
+		);
+	assert.throws(() => written(0.03), /not known well enough/);
+	assert.throws(() => written(0.899), /not known well enough/);
+	const guessed = written(0.93);
+	assert.deepEqual(
+		guessed.legs.map((l) => l.guess),
+		[0.93, 0.93, 0.93]
+	);
+	const at = predict({ edition: e, job: guessed }, { circuit: guessed.circuits[0] ?? circuit(), boxId: 'b' });
+	assert.ok(!at.known && /reckoned and not seen/.test(at.why));
+	assert.deepEqual(
+		written(1).legs.map((l) => l.guess),
+		[undefined, undefined, undefined]
+	);
+});
+test('a tracer past the open names the gap; without knowing where its sender stands it names nothing', () => {
+	const file = DEMOS.quillback?.();
+	const c = file?.job.circuits.find((x) => x.number === 11);
+	assert.ok(file && c);
+	const { nodes } = runOf(file.job, c);
+	const call = (senderAt: string, levels: Record<string, number>, level: number | null = 10) => {
+		const got = tracerCallOnRun(
+			nodes,
+			{ at: senderAt, level },
+			Object.entries(levels).map(([at, l]) => ({ at, level: l }))
+		);
+		return got && `${got.from} ${got.to}${got.open ? ' open' : ''}`;
+	};
+	// The run goes from the panel to B1-04, B1-03, B1-02, B1-01: the sender stands at its far end.
+	assert.equal(call('b1-01', { 'b1-02': 9, 'b1-03': 1, 'b1-04': 0.8 }), 'b1-02 b1-03 open');
+	assert.equal(call(c.panelId ?? '', { 'b1-04': 9, 'b1-03': 8, 'b1-02': 1 }), 'b1-03 b1-02 open');
+	assert.equal(call('b1-03', { 'b1-03': 10 }, null), null);
+});
+
+// Halves.
+test('a half-switched or twice-fed box is offered no face that loses a half', () => {
+	const halved = old({}, { switched: 'half', receptacles: 2 });
+	const ids = (j: Job) =>
+		advised(j)
+			.choices.filter((c) => c.fix)
+			.map((c) => c.id);
+	assert.ok(!ids(halved).includes('gfci-here'));
+	assert.ok(ids(old({}, { receptacles: 2 })).includes('gfci-here'), 'its sound twin');
+	const grounded = { ground: 'present', groundProof: 'wiring-method', material: 'plastic' } as const;
+	const kitchen = (more: Partial<Device>) => {
+		const j = old(grounded, { receptacles: 2, slots: 'grounding', ...more });
+		return {
+			...j,
+			rooms: j.rooms.map((r) => ({ ...r, kind: 'kitchen' as const })),
+			legs: [leg('p', 'b', 40, { state: 'found' })]
+		};
+	};
+	assert.equal(advised(kitchen({ switched: 'half' })).choices.find((c) => c.id === 'grounding')?.fix, null);
+	assert.ok(advised(kitchen({})).choices.find((c) => c.id === 'grounding')?.fix);
+});
+
+// What was found.
+test('the letter says what was found, what was done, and what is not proven, each by itself', () => {
+	const of = (j: Job) => codeLetter({ edition: e, job: knownJob(j) }, knownJob(j).boxes[0] as Box, { readings: [] });
+	const planned = chosen(old(), 'gfci-here');
+	assert.match(of(planned).facts[0] ?? '', /two-slot/);
+	assert.match(of(planned).done[0] ?? '', /^Planned, not put in yet: a grounding receptacle.*GFCI/);
+	const put = produce(planned, installed('b', { day: '2026-11-26', by: 'MR' }));
+	assert.match(of(put).facts[0] ?? '', /two-slot/);
+	assert.match(of(put).done[0] ?? '', /^Put in 2026-11-26 by MR: a grounding receptacle/);
+	assert.deepEqual(of(put).left, ['Not tested.']);
+	assert.doesNotMatch(of(put).facts.join(' '), /built|GFCI/);
+	assert.deepEqual(of(old()).done, [], 'its sound twin: nothing was touched');
+});
+test('what was found of a device stays when it is planned anew, and goes when the plan is dropped', () => {
+	const device = { ...(box('b').devices[0] as Device), state: 'found' as const, slots: 'two-slot' as const };
+	const planned = produce(device, (d) => changeDevice(d, { state: 'planned', slots: 'grounding', protection: 'gfci' }));
+	const again = produce(planned, (d) => changeDevice(d, { protection: 'dual' }));
+	assert.deepEqual([again.was?.slots, again.was?.protection, again.slots], ['two-slot', 'none', 'grounding']);
+	assert.equal(produce(again, (d) => changeDevice(d, { state: 'found' })).was, undefined);
+});
+
+// Conductors, not boxes.
+const FEED = { awg: '12', lengthFt: 20 } as const;
+const gfciHere = { protection: 'gfci', feedsLoad: true, state: 'built', slots: 'grounding' } as const;
+test('a cable of another circuit that passes the box of a GFCI is not behind it', () => {
+	const j = job({
+		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
+		boxes: [box('a', {}, gfciHere), box('b'), box('c')],
+		legs: [
+			leg('p', 'a', 20),
+			leg('a', 'b', 20),
+			leg('p', 'a', 20, { id: 'x', circuitId: 'c2' }),
+			leg('a', 'c', 20, { id: 'y', circuitId: 'c2' })
+		]
+	});
+	const by = (i: number, c: number) =>
+		protectedBy(
+			{ edition: e, job: j },
+			{ box: j.boxes[i] as Box, device: j.boxes[i]?.devices[0] as Device, circuit: j.circuits[c] },
+			'gfci'
+		)?.name ?? null;
+	assert.deepEqual([by(1, 0), by(2, 1)], ['A', null]);
+});
+test('a shared neutral through LOAD is a violation in Circuit and in Protect; spliced by a device without LOAD it is none', () => {
+	const pair = (feedsLoad: boolean) =>
+		job({
+			circuits: [
+				circuit({ multiwire: { withId: 'c2', opens: 'two-pole' } }),
+				circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
+			],
+			boxes: [box('a', {}, { ...gfciHere, feedsLoad }), box('b'), box('c')],
+			legs: [
+				leg('p', 'a', 20, { conductors: 3 }),
+				leg('a', 'b', 20, { conductors: 3 }),
+				leg('p', 'a', 20, { id: 'x', circuitId: 'c2', inCableOf: 'p-a', conductors: 3 }),
+				leg('a', 'b', 20, { id: 'y', circuitId: 'c2', inCableOf: 'a-b', conductors: 3 })
+			]
+		});
+	const told = (j: Job) => {
+		const { circuit: c, protect } = assess(j).stages;
+		return [c, protect].map(
+			(s) =>
+				s.findings.filter((f) => /LOAD/.test(f.message) && f.rule.section === '300.13(B)' && f.severity === 'violation').length
+		);
+	};
+	assert.deepEqual(told(pair(true)), [1, 1]);
+	assert.deepEqual(told(pair(false)), [0, 0]);
+});
+const METAL: [what: string, cable: Partial<Parameters<typeof leg>[3]>, material: 'plastic' | 'metal', told: boolean][] = [
+	['EMT alone into plastic', { cable: 'THHN', raceway: 'EMT', ground: false }, 'plastic', true],
+	['EMT with a wire into plastic', { cable: 'THHN', raceway: 'EMT', ground: true }, 'plastic', false],
+	['EMT alone into metal', { cable: 'THHN', raceway: 'EMT', ground: false }, 'metal', false],
+	['armor into plastic', { cable: 'AC', ground: true }, 'plastic', true],
+	['NM-B into plastic', {}, 'plastic', false]
+];
+for (const [what, cable, material, told] of METAL)
+	test(`314.3: ${what}: ${told ? 'no ground here' : 'as it must be'}`, () => {
+		const j = job({ boxes: [box('a', { material })], legs: [leg('p', 'a', 20, { ...FEED, ...cable })] });
+		assert.equal(
+			assess(j).stages.rough.findings.some((f) => f.code === 'metal-into-plastic'),
+			told
+		);
+		assert.equal(groundOf(j, j.boxes[0] as Box, []).state, told ? 'none' : 'seen');
+	});
+const SINGLE: [what: string, cable: Partial<Parameters<typeof leg>[3]>, told: boolean][] = [
+	['THHN in nothing', { cable: 'THHN' }, true],
+	['THHN in EMT', { cable: 'THHN', raceway: 'EMT' }, false],
+	['USE-2 in the ground', { cable: 'USE-2', lies: 'underground' }, false],
+	['USE-2 indoors', { cable: 'USE-2' }, true],
+	['NM-B', {}, false]
+];
+for (const [what, cable, told] of SINGLE)
+	test(`300.3(A): ${what}: ${told ? 'told' : 'silent'}`, () => {
+		const j = job({ boxes: [box('a')], legs: [leg('p', 'a', 20, { ...FEED, ...cable })] });
+		assert.equal(
+			assess(j).stages.rough.findings.some((f) => f.code === 'no-raceway'),
+			told
+		);
+	});
+
+// What is worked out anew.
+test('the breaker of a cable that leaves a box changes: so does the fill of the box', () => {
+	const of = (breakerA: number): Job =>
+		job({
+			circuits: [circuit({ breakerA })],
+			boxes: [box('a', { state: 'found', volumeCuIn: 12 }, { state: 'found' }), box('b')],
+			legs: [leg('a', 'b', 20, { awg: '10' })]
+		});
+	const fill = (j: Job) => assess(j).stages.rough.decisions.find((d) => d.id === 'fill:a')?.value;
+	const first = of(15);
+	const before = fill(first);
+	const after = { ...first, circuits: [circuit({ breakerA: 30 })] };
+	assert.notEqual(fill(after), before, 'edited');
+	assert.equal(fill(after), fill(of(30)), 'as opened fresh');
+});
