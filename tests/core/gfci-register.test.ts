@@ -222,7 +222,13 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 	['not of the listed type', {}, { listed: 'no' }, /isn't listed/, 'bad'],
 	['nothing entered: no “good”', {}, {}, /Nothing is read at the breaker yet/, 'unknown'],
 	['one thing looked at', {}, { listed: 'yes' }, /Nothing wrong in what was read/, 'good'],
-	['nothing found', { terminalC: 41, neighborC: 40, afterA: 12 }, { look: 'clean', listed: 'yes' }, /Nothing wrong/, 'good'],
+	[
+		'nothing found',
+		{ terminalC: 41, neighborC: 40, afterA: 12, heldS: 600 },
+		{ look: 'clean', listed: 'yes' },
+		/Nothing wrong/,
+		'good'
+	],
 	['a terminal beside its neighbor, at no load', { terminalC: 41, neighborC: 40 }, { listed: 'yes' }, /under load/, 'unknown'],
 	['a terminal alone', { terminalC: 41 }, {}, /read both/, 'unknown'],
 	['a neighbor alone', { neighborC: 41 }, {}, /read both/, 'unknown'],
@@ -283,7 +289,12 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 		'good'
 	],
 	['a load that is too small to tell', { loadA: 7.9, panelIdle: 120, panelLoaded: 119.7 }, /too little to tell/, 'unknown'],
-	['a load that tells', { loadA: 8, panelIdle: 120, panelLoaded: 119.7 }, /Nothing wrong/, 'good'],
+	[
+		'a load that tells',
+		{ loadA: 8, panelIdle: 120, panelLoaded: 119.7, otherIdle: 120, otherLoaded: 120 },
+		/Nothing wrong/,
+		'good'
+	],
 	['a small load that shows it all the same', { loadA: 4, panelIdle: 120, panelLoaded: 116 }, /in the service, the main/, 'bad'],
 	[
 		'the other leg, by a volt',
@@ -292,7 +303,7 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 		'good'
 	],
 	['a panel that rises', { loadA: 12, panelIdle: 118, panelLoaded: 119.1 }, /rises by 1.1 V/, 'look'],
-	['one that strays', { loadA: 12, panelIdle: 118, panelLoaded: 119 }, /Nothing wrong/, 'good'],
+	['one that strays', { loadA: 12, panelIdle: 118, panelLoaded: 119, otherIdle: 118, otherLoaded: 118 }, /Nothing wrong/, 'good'],
 	[
 		'a joint in what both share',
 		{ loadA: 12, panelIdle: 120, panelLoaded: 114 },
@@ -321,7 +332,7 @@ for (const [what, figures, says, level] of DIM) {
 }
 test('on a subpanel the feeder is part of what both circuits share: 62 ft of 6 AWG lose more before it is a joint', () => {
 	const j = onSubpanel(62);
-	const figures = { loadA: 20, panelIdle: 120, panelLoaded: 117.8 };
+	const figures = { loadA: 20, panelIdle: 120, panelLoaded: 117.8, otherIdle: 120, otherLoaded: 120.5 };
 	// Service 20 x 0.045 = 0.9 V; the feeder 2 x 62 ft at 0.491 x 0.8385 ohm per 1000 ft and 8 mohm: 20 x 0.059 = 1.18 V more.
 	const got = dimmingCheck({ edition: e, job: j }, j.circuits[0], { figures, words: {} });
 	assert.equal(got.level, 'good');

@@ -42,8 +42,15 @@ const shortRuns: [what: string, legs: number, kind: GuidedKind, more: Partial<Gu
 	['no run entered', 0, 'short', {}, 'unknown', /no run to split/],
 	['one leg, nothing read', 1, 'ground-fault', {}, 'look', /Nothing to split: off, the leg to A/],
 	['one leg that leaks', 1, 'ground-fault', { figures: { megohms: 0.01 } }, 'bad', /12 mA leaks to ground/],
-	['one leg that holds', 1, 'ground-fault', { figures: { megohms: 5 } }, 'look', /The cable holds/],
-	['a run that holds is not split', 2, 'ground-fault', { figures: { megohms: 5 } }, 'look', /The cable holds/],
+	['one leg that holds', 1, 'ground-fault', { figures: { megohms: 5 }, words: { by: 'tester' } }, 'look', /The cable holds/],
+	[
+		'a run that holds is not split',
+		2,
+		'ground-fault',
+		{ figures: { megohms: 5 }, words: { by: 'tester' } },
+		'look',
+		/The cable holds/
+	],
 	['two legs, cannot tell', 2, 'ground-fault', { words: { a: 'both' } }, 'look', /Nothing to split/],
 	['no run entered', 0, 'ground-fault', {}, 'unknown', /no run to split/],
 	['one leg, nothing read', 1, 'arc-fault', {}, 'look', /Unplug everything and reset/],
@@ -59,7 +66,8 @@ for (const [what, legs, kind, more, level, says] of shortRuns)
 	});
 
 test('a run that holds its insulation test is not split, one that leaks is', () => {
-	const says = (megohms: number) => ask('ground-fault', { figures: { megohms } }).points.map((p) => p.says.split(' ')[0]);
+	const says = (megohms: number) =>
+		ask('ground-fault', { figures: { megohms }, words: { by: 'tester' } }).points.map((p) => p.says.split(' ')[0]);
 	assert.deepEqual([says(5), says(0.01)], [['The'], ['12', 'Split', 'Still']]);
 });
 test('a short far nearer than the meter tells is at its nearest box; the loop is shown as it was worked out', () => {
@@ -75,7 +83,19 @@ test('a short far nearer than the meter tells is at its nearest box; the loop is
 const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
 	// 120 V over 0.03 Mohm are 4 mA.
 	['0.03 Mohm leaks 4 mA', 'ground-fault', { figures: { megohms: 0.03 } }, 'bad', /4 mA leaks to ground/],
-	['0.031 Mohm leaks less', 'ground-fault', { figures: { megohms: 0.031 } }, 'look', /The cable holds/],
+	['0.031 Mohm leaks less, and is a fault', 'ground-fault', { figures: { megohms: 0.031 } }, 'bad', /0.031 Mohm is a fault/],
+	[
+		'0.05 Mohm is no cable that holds',
+		'ground-fault',
+		{ figures: { megohms: 0.05 }, words: { by: 'tester' } },
+		'bad',
+		/is a fault/
+	],
+	['0.099 by an ohmmeter', 'ground-fault', { figures: { megohms: 0.099 }, words: { by: 'ohmmeter' } }, 'bad', /is a fault/],
+	['0.1 by a tester', 'ground-fault', { figures: { megohms: 0.1 }, words: { by: 'tester' } }, 'look', /damp/],
+	['0.99 by a tester', 'ground-fault', { figures: { megohms: 0.99 }, words: { by: 'tester' } }, 'look', /damp/],
+	['1 by a tester', 'ground-fault', { figures: { megohms: 1 }, words: { by: 'tester' } }, 'look', /The cable holds/],
+	['1 by an ohmmeter', 'ground-fault', { figures: { megohms: 1 }, words: { by: 'ohmmeter' } }, 'look', /Split the run/],
 	['a dead short to ground', 'ground-fault', { figures: { megohms: 0 } }, 'bad', /leaks to ground/],
 	['nothing said yet', 'ground-fault', {}, 'look', /Split the run at B/],
 	['trips with what is beyond B off', 'ground-fault', { words: { b: 'panel' } }, 'look', /Split the run at A/],

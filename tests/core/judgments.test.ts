@@ -407,10 +407,23 @@ test('a terminal 10 °C over its neighbor is a loose joint, from 20 a bad one', 
 	// Without a load none is warm.
 	assert.deepEqual([hot(0, {}), hot(0, { afterA: 0 }), hot(20, {})], ['unknown', 'unknown', 'bad']);
 });
+test('a terminal that is hot by itself is never as good as its neighbor: over 60 and 75 °C, or 30 and 50 °C over the room', () => {
+	const alike = (c: number, more: GuidedCheck['figures'] = {}) =>
+		level(check({ terminalC: c, neighborC: c, afterA: 12, ...more }), /terminal/);
+	assert.deepEqual([alike(60), alike(60.1), alike(75), alike(75.1), alike(115)], ['good', 'look', 'look', 'bad', 'bad']);
+	assert.deepEqual(
+		[alike(49, { ambientC: 20 }), alike(50, { ambientC: 20 }), alike(70, { ambientC: 20 })],
+		['good', 'look', 'bad']
+	);
+	assert.equal(level(check({ terminalC: 115 }), /terminal/), 'bad', 'alone');
+});
 test('load-tested after: within its amps and 104 V good, one of them past it to be checked', () => {
-	const after = (afterA: number, afterV?: number) =>
-		level(check({ afterA, ...(afterV === undefined ? {} : { afterV }) }), /Load-tested/);
+	const after = (afterA: number, afterV?: number, heldS = 180) =>
+		level(check({ afterA, heldS, ...(afterV === undefined ? {} : { afterV }) }), /Load-tested|proves nothing/);
 	assert.deepEqual([after(20), after(20.1), after(16, 104), after(16, 103.9)], ['good', 'look', 'good', 'look']);
+	// 40% of 20 A are 8; three minutes.
+	assert.deepEqual([after(8), after(7.9), after(12, 118, 179)], ['good', 'unknown', 'unknown']);
+	assert.equal(level(check({ afterA: 12 }), /proves nothing/), 'unknown', 'how long was not said');
 });
 test('a breaker and its wire: what is in the wall goes before what is planned, and is told by what it is known by', () => {
 	const wire = (state: 'found' | 'planned' | 'built', awg: '14' | '12') => {
@@ -454,7 +467,14 @@ test('lights that dim: a panel that falls by over twice the sound figure and a v
 	// Sound: 12 A through 0.045 ohm, 0.54 V; a volt more is 1.54.
 	const dim = (figures: Record<string, number>) =>
 		dimmingCheck({ edition: e, job: small }, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;
-	assert.deepEqual([dim({ panelLoaded: 118.5 }), dim({ panelLoaded: 118.4 })], ['good', 'bad']);
+	const other = { otherIdle: 120, otherLoaded: 120.2 };
+	assert.deepEqual([dim({ panelLoaded: 118.5, ...other }), dim({ panelLoaded: 118.4, ...other })], ['good', 'bad']);
+	assert.equal(dim({ panelLoaded: 118.5 }), 'unknown', 'the other leg was not read');
+	// Legs apart as found: no load is put on.
+	assert.deepEqual(
+		[dim({ panelLoaded: 119.5, otherIdle: 130 }), dim({ panelLoaded: 119.5, otherIdle: 130.1 })],
+		['unknown', 'bad']
+	);
 	assert.deepEqual(
 		[
 			dim({ panelLoaded: 119.5, otherIdle: 120, otherLoaded: 121 }),
@@ -464,8 +484,8 @@ test('lights that dim: a panel that falls by over twice the sound figure and a v
 	);
 	assert.deepEqual(
 		[
-			dim({ panelLoaded: 119.5, nearIdle: 120, nearLoaded: 118.5 }),
-			dim({ panelLoaded: 119.5, nearIdle: 120, nearLoaded: 118.4 })
+			dim({ panelLoaded: 119.5, ...other, nearIdle: 120, nearLoaded: 118.5 }),
+			dim({ panelLoaded: 119.5, ...other, nearIdle: 120, nearLoaded: 118.4 })
 		],
 		['good', 'look']
 	);

@@ -46,7 +46,13 @@ test('of a cold heater nobody has said whether its elements run together: the lo
 
 // 240 V: all from 208.8 (0.87), nothing up to 24 (0.1).
 const FAULTS: [string, Figures, Words, string, RegExp][] = [
-	['nothing comes in', { supplyV: 0 }, { state: 'cold' }, 'bad', /No volts come in/],
+	['0 V hot to hot: each terminal is still to be read', { supplyV: 0 }, {}, 'bad', /Read each terminal to ground/],
+	['one of them read', { supplyV: 0, t1V: 0 }, {}, 'bad', /Read each terminal to ground/],
+	['nothing comes in, neither terminal live', { supplyV: 0, t1V: 0, t2V: 0 }, {}, 'bad', /leg to leg/],
+	['both at 120 V to ground', { supplyV: 0, t1V: 120, t2V: 120 }, {}, 'bad', /Both terminals stand at 120 V/],
+	['one of them', { supplyV: 0, t1V: 120, t2V: 0 }, {}, 'bad', /One terminal is live/],
+	['amps and no volts', { supplyV: 240, upperV: 0, lowerV: 0, amps: 18.7 }, { state: 'hot' }, 'look', /both can't be right/],
+	['no amps and no volts', { supplyV: 240, upperV: 0, lowerV: 0, amps: 0 }, { state: 'hot' }, 'good', /Nothing wrong/],
 	['one hot lost', { supplyV: 120 }, { state: 'cold' }, 'bad', /one hot is lost/],
 	['just under all', { supplyV: 208 }, {}, 'bad', /208 V come in/],
 	// 264 V are 1.1 times 240.

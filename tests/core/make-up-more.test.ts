@@ -418,6 +418,23 @@ test('guided work reads the facts: sources, subpanel, own neutral, shared neutra
 	assert.ok(ids('range', { cord: true }).includes('cord') && ids('range').includes('whip'));
 });
 
+test('a water heater is proven dead to an independent ground, and power comes last of all', () => {
+	for (const work of ['water-heater', 'element'] as const) {
+		const list = steps(work);
+		const at = (id: string) => list.findIndex((s) => s.id === id);
+		assert.match(list[at('dead')]?.detail ?? '', /known live source[^]*independent ground[^]*live source again/);
+		assert.doesNotMatch(
+			list
+				.slice(0, -1)
+				.map((s) => s.title)
+				.join('\n'),
+			/power/i
+		);
+		assert.equal(at('read'), list.length - 1);
+		for (const before of ['full', 'covers', ...(work === 'element' ? ['leak', 'wires'] : ['hots'])])
+			assert.ok(at(before) < at('read') && at(before) >= 0, before);
+	}
+});
 const PLATE: Plate = { kind: 'water-heater', volts: 240, watts: 4500, amps: null, mca: null, mocp: null };
 const levels = (plate: Partial<Plate>, at: Partial<Parameters<typeof plateCheck>[2]> = {}) =>
 	plateCheck(edition, { ...PLATE, ...plate }, { volts: 240, breakerA: 30, carriesA: 30, ...at })

@@ -28,6 +28,8 @@ export const HEATER_ASKS: readonly Question[] = [
 	},
 	{ key: 'together', words: 'Its elements run', allowed: { no: 'one at a time', yes: 'both at once, by its nameplate' } },
 	{ key: 'supplyV', words: 'At its incoming terminals', ...VOLTS, live: true },
+	{ key: 't1V', words: 'One terminal to ground', ...VOLTS, live: true },
+	{ key: 't2V', words: 'The other terminal to ground', ...VOLTS, live: true },
 	{ key: 'limitV', words: 'After the high limit', ...VOLTS, live: true },
 	{ key: 'upperV', words: 'Across the upper element', ...VOLTS, live: true },
 	{ key: 'lowerV', words: 'Across the lower element', ...VOLTS, live: true },
@@ -87,7 +89,7 @@ export function heaterCheck(facts: Facts): GuidedAnswer {
 			said(
 				'bad',
 				isNone(supplyV, ratedV)
-					? 'No volts come in: look at the breaker and the disconnect, leg to leg'
+					? nothingComesIn(figures)
 					: `${show(supplyV, 0)} V come in where ${show(ratedV, 0)} are rated: one hot is lost, or the supply is another`
 			);
 			return done();
@@ -125,7 +127,13 @@ export function heaterCheck(facts: Facts): GuidedAnswer {
 			);
 		else said('look', `The ${name} element reads ${show(read, 0)} V, neither all nor nothing: read it again at low impedance`);
 	}
-	const live = [figures.upperV, figures.lowerV].some((v) => v !== undefined && isAll(v, ratedV));
+	const elements = [figures.upperV, figures.lowerV];
+	const live = elements.some((v) => v !== undefined && isAll(v, ratedV));
+	if (amps !== undefined && amps >= FLOWS_FROM_A && elements.every((v) => v !== undefined && isNone(v, ratedV)))
+		said(
+			'look',
+			`${show(amps, 1)} A flow and no element has volts: both can't be right. Prove the meter on a known live source, and read both again`
+		);
 	if (amps !== undefined && live && should.amps) {
 		steps.push({
 			label: 'amps to expect',
@@ -139,6 +147,22 @@ export function heaterCheck(facts: Facts): GuidedAnswer {
 		else said('look', `${show(amps, 1)} A where ${show(should.amps, 1)} are expected: another element than rated, or one of two`);
 	}
 	return done();
+}
+
+/** Under this a clamp shows only its own zero, A. Practice. */
+const FLOWS_FROM_A = 0.5;
+/** A hot that stands against ground, V. */
+const STANDS_V = 85;
+/** 0 V hot to hot: each terminal may stand at the volts of one hot all the same. */
+function nothingComesIn({ t1V, t2V }: Facts['figures']): string {
+	const standing = [t1V, t2V].filter((v) => v !== undefined && v >= STANDS_V);
+	if (standing.length === 2)
+		return `Both terminals stand at ${show(Math.max(t1V ?? 0, t2V ?? 0), 0)} V to ground: one leg is lost and comes back through the element, or both hots are on one leg. Hands off: off, tagged, verified dead to ground`;
+	if (standing.length === 1)
+		return 'One terminal is live to ground: one leg is lost. Hands off: look at the breaker and the disconnect';
+	if (t1V === undefined || t2V === undefined)
+		return '0 V between its terminals: each can still stand at 120 V to ground. Read each terminal to ground before a hand goes near';
+	return 'No volts come in, and neither terminal is live to ground: look at the breaker and the disconnect, leg to leg';
 }
 
 interface Load {

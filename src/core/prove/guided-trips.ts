@@ -16,8 +16,15 @@ export const GROUND_FAULT_ASKS: readonly Question[] = [
 		words: 'Breaker off, all unplugged, electronics off it: hot and neutral together to ground',
 		unit: 'Mohm',
 		max: 100_000
+	},
+	{
+		key: 'by',
+		words: 'Read by',
+		allowed: { tester: 'an insulation tester, 500 V', ohmmeter: 'an ohmmeter' }
 	}
 ];
+/** Insulation at 500 V: holds from here; under this it is a fault, Mohm. An ohmmeter shows only the fault. Practice. */
+const INSULATION = { holdsFrom: 1, faultUnder: 0.1 } as const;
 export const ARC_ASKS: readonly Question[] = [
 	{
 		key: 'neutral',
@@ -77,21 +84,38 @@ export function groundFaultCheck(
 			value: leakMa,
 			unit: 'mA'
 		});
-		if (leakMa >= GFCI_RANGE_MA.least)
-			points.push({
-				level: 'bad',
-				says: `${show(leakMa, 1)} mA leaks to ground: the GFCI does what it is for. Never a larger one, never none`
-			});
-		else
-			points.push({
-				level: 'look',
-				says: 'The cable holds: what trips it is plugged in, comes with damp, or is a neutral that touches ground'
-			});
+		points.push(insulationSays(megohms, leakMa, words.by));
 	}
 	const inRun = points.some((p) => p.level === 'bad');
 	// A cable that holds is not split.
-	const more = points.length && !inRun ? [] : halved(job, circuit, { words, inRun });
+	const holds = points.some((p) => p.level === 'look');
+	const more = holds ? [] : halved(job, circuit, { words, inRun });
 	return answerOf([...points, ...more], steps);
+}
+function insulationSays(megohms: number, leakMa: number, by: string | undefined): GuidedPoint {
+	const leaks = leakMa >= GFCI_RANGE_MA.least ? `${show(leakMa, 1)} mA leaks to ground: the GFCI does what it is for. ` : '';
+	if (megohms < INSULATION.faultUnder)
+		return {
+			level: 'bad',
+			says: `${leaks}${show(megohms, 3)} Mohm is a fault of the insulation. Never a larger GFCI, never none`
+		};
+	if (by !== 'tester')
+		return {
+			level: 'unknown',
+			says:
+				by === 'ohmmeter'
+					? 'By an ohmmeter nothing is proven: it drives too few volts. Use an insulation tester'
+					: 'Say by which meter: an ohmmeter proves nothing here'
+		};
+	if (megohms < INSULATION.holdsFrom)
+		return {
+			level: 'look',
+			says: `${show(megohms, 2)} Mohm: damp, or a cable that begins to fail. Look along it, dry it, and test again`
+		};
+	return {
+		level: 'look',
+		says: 'The cable holds: what trips it is plugged in, comes with damp, or is a neutral that touches ground'
+	};
 }
 /** What makes an AFCI trip: a shared neutral, a cable, a device; halved with it as the detector. @source 210.12, the maker's instructions */
 export function arcCheck({ job }: RuledJob, circuit: Circuit, { words }: Pick<GuidedCheck, 'words'>): GuidedAnswer {

@@ -20,7 +20,8 @@ import type { GuidedKind } from '../model/kinds';
 import { thinnestWire } from '../circuits/size/thinnest-wire';
 import { standardBreaker } from '../code/240-6-breakers';
 import { show, atMost } from '../units/quantity';
-import { terminalSays } from './judge-breaker';
+import { hotTerminal, terminalSays } from './judge-breaker';
+import { AT_BREAKER } from './limits';
 import { limitsOf } from './limits';
 import { jobWiring } from '../network/job-wiring';
 import { build, planOf } from '../network/build';
@@ -35,6 +36,7 @@ export const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
 	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
 	{ key: 'neighborC', words: 'A neighbor’s terminal', unit: '°C', max: 300 },
+	{ key: 'ambientC', words: 'The room', unit: '°C', max: 60 },
 	{ key: 'look', words: 'Looks', allowed: { clean: 'clean', browned: 'discolored or melted', loose: 'loose on its bar' } },
 	{
 		key: 'listed',
@@ -139,7 +141,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			level: 'bad',
 			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
 		});
-	const { loadA, tripS, terminalC, neighborC, afterA, afterV, heldS } = figures;
+	const { loadA, tripS, terminalC, neighborC, ambientC, afterA, afterV, heldS } = figures;
 	if (loadA !== undefined && amps !== null) {
 		const share = loadA / amps;
 		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
@@ -156,7 +158,7 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			});
 	}
 	if (terminalC !== undefined && neighborC !== undefined) {
-		const { over, level, says } = terminalSays({ terminalC, neighborC, loaded: (loadA ?? afterA ?? 0) > 0 });
+		const { over, level, says } = terminalSays({ terminalC, neighborC, ambientC, loaded: (loadA ?? afterA ?? 0) > 0 });
 		steps.push({
 			label: 'over its neighbor',
 			formula: `${show(terminalC, 0)} - ${show(neighborC, 0)}`,
@@ -179,17 +181,26 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 		});
 	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel label before buying a breaker' });
 	if (tripS !== undefined && loadA === undefined) points.push({ level: 'unknown', says: 'At what load it trips is not entered' });
-	if ((terminalC === undefined) !== (neighborC === undefined))
+	const alone = terminalC !== undefined && neighborC === undefined ? hotTerminal(terminalC, ambientC) : null;
+	if (alone) points.push({ level: alone.level, says: `Its ${alone.says}` });
+	else if ((terminalC === undefined) !== (neighborC === undefined))
 		points.push({ level: 'unknown', says: 'A terminal tells something only beside its neighbor: read both' });
 	// Nothing is load-tested by nothing.
 	if (!afterA && [afterA, afterV, heldS].some((v) => v !== undefined))
 		points.push({ level: 'unknown', says: 'Not load-tested after: at what load is not entered, or none was on' });
 	else if (afterA !== undefined && amps !== null) {
 		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
-		points.push({
-			level: fine ? 'good' : 'look',
-			says: `Load-tested after: ${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`
-		});
+		// A breaker that holds little, or not long, was not tried.
+		const tried = afterA >= AT_BREAKER.holdsShare * amps && (heldS ?? 0) >= AT_BREAKER.holdsS;
+		const what = `${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`;
+		points.push(
+			fine && !tried
+				? {
+						level: 'unknown',
+						says: `Held ${what}${heldS === undefined ? '' : ` for ${show(heldS, 0)} s`}: that proves nothing. At least ${show(AT_BREAKER.holdsShare * amps, 0)} A for ${AT_BREAKER.holdsS / 60} min`
+					}
+				: { level: fine ? 'good' : 'look', says: `Load-tested after: ${what}` }
+		);
 	}
 	return guidedLevel(points, steps, 'Enter what was read.');
 }
@@ -245,6 +256,14 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	const steps: Step[] = [];
 	if (!loadA || panelIdle === undefined || panelLoaded === undefined)
 		return guidedLevel(points, steps, 'Read the panel before and under the load.');
+	// Legs that are apart before any load was put on: nothing more is put on.
+	if (otherIdle !== undefined && Math.abs(panelIdle - otherIdle) > LEGS_APART_V) {
+		points.push({
+			level: 'bad',
+			says: `The legs are ${show(Math.abs(panelIdle - otherIdle), 1)} V apart with nothing on: the service neutral may be open. Stop, main off, call the utility. Put no load on`
+		});
+		return guidedLevel(points, steps, '');
+	}
 	const should = orPoint(job, points, () => soundFall(edition, job, circuit, loadA));
 	if (should === null) return guidedLevel(points, steps, '');
 	const atPanel = panelIdle - panelLoaded;
@@ -290,6 +309,11 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 			level: 'good',
 			says: `The panel drops ${show(atPanel, 1)} V, as a good service does: what both share is OK`
 		});
+	if (rise === null)
+		points.push({
+			level: 'unknown',
+			says: 'The other leg was not read before and under the load: a loose service neutral is not ruled out'
+		});
 	if (nearIdle !== undefined && nearLoaded !== undefined) {
 		const near = nearIdle - nearLoaded;
 		const between = near - atPanel;
@@ -321,6 +345,8 @@ function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loa
 	return volts(built.network) - volts(loaded);
 }
 const RISE_V = 1;
+/** Unequal legs as found: no load is added. @source practice */
+const LEGS_APART_V = 10;
 const BETWEEN_V = 1;
 /** Under this a bad connection of a tenth of an ohm loses less than a meter and a service stray. Practice. A */
 const LOADED_FROM_A = 8;

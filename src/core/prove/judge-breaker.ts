@@ -59,20 +59,53 @@ export interface TerminalCase {
 	terminalC: number;
 	neighborC: number;
 	loaded: boolean;
+	/** Of the room; left out: not read. */
+	ambientC?: number | undefined;
+}
+/**
+ * How hot a terminal is by itself, whatever its neighbor shows: over the ambient, and against what terminals are rated for.
+ * @returns null: neither says anything @source 110.14(C): 60 or 75 °C; practice: 30 and 50 °C over the ambient
+ */
+export function hotTerminal(terminalC: number, ambientC?: number): { level: Level; says: string } | null {
+	const { overAmbientC, ratedC } = AT_BREAKER;
+	const over = ambientC === undefined ? 0 : terminalC - ambientC;
+	const level =
+		terminalC > ratedC.bad || over >= overAmbientC.bad
+			? 'bad'
+			: terminalC > ratedC.look || over >= overAmbientC.look
+				? 'look'
+				: null;
+	if (!level) return null;
+	const by = over >= overAmbientC.look ? `, ${show(over, 0)} °C over the room` : '';
+	return {
+		level,
+		says:
+			level === 'bad'
+				? `terminal is at ${show(terminalC, 0)} °C${by}: hotter than it is rated for. Off, let it cool, verified dead: look at the screw, the wire and the clip`
+				: `terminal is at ${show(terminalC, 0)} °C${by}: read what it is rated for, 60 or 75 °C, and check its torque, dead`
+	};
 }
 /**
  * The terminal of a breaker by itself says nothing; over its neighbor it says how good its connection is: where it carries
  * something, since without a load none is warm.
  * @returns °C over its neighbor, and what to say after "its"
  */
-export function terminalSays({ terminalC, neighborC, loaded }: TerminalCase): { over: number; level: Level; says: string } {
+export function terminalSays({ terminalC, neighborC, loaded, ambientC }: TerminalCase): {
+	over: number;
+	level: Level;
+	says: string;
+} {
 	const over = terminalC - neighborC;
+	const hot = hotTerminal(terminalC, ambientC);
+	if (hot?.level === 'bad') return { over, ...hot };
 	if (over >= AT_BREAKER.hotOverC)
 		return {
 			over,
 			level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
 			says: `terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
 		};
+	// A neighbor that is as hot has the same trouble, or the panel has.
+	if (hot) return { over, ...hot };
 	const alike = 'terminal is as warm as its neighbor';
 	return loaded
 		? { over, level: 'good', says: `${alike}, under load` }
@@ -90,4 +123,11 @@ export function besideNeighbor(edition: ReadingCase['edition'], c: TerminalCase)
 		unit: '°C',
 		rule: limitRule(edition.key, 'practice', 'Terminal against its neighbor')
 	};
+}
+/** A terminal by itself, where it is too hot whatever stands beside it. */
+export function terminalAlone({ edition, reading }: ReadingCase): Judgment[] {
+	const hot = reading.value === null ? null : hotTerminal(reading.value);
+	if (!hot) return [];
+	const rule = limitRule(edition.key, '110.14(C)', 'What a terminal is rated for');
+	return [{ on: 'joints', ...hot, says: `its ${hot.says}`, have: reading.value, need: AT_BREAKER.ratedC.look, unit: '°C', rule }];
 }

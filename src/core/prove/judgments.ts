@@ -1,5 +1,5 @@
 import { shellVolts } from './judge-shell';
-import { acrossIt, ampsOnIt } from './judge-breaker';
+import { acrossIt, ampsOnIt, terminalAlone } from './judge-breaker';
 import { againstPredicted, deadOhms, groundPath, loadedVolts, noDrop } from './judge-ohms';
 import { atJumper, byLimit, neutralToGround, slotToEarth, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
@@ -55,6 +55,7 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'shell':
 			return [shellVolts(c)];
 		case 'terminal-c':
+			return terminalAlone(c);
 		case 'neighbor-c':
 			return [];
 		case 'gfci-ma':

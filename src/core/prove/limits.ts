@@ -53,7 +53,18 @@ export const AGAINST_PREDICTED = {
 export const NG_SUSPICIOUS = { mostV: 0.05, leastPredictedV: 0.5 } as const;
 
 /** At a breaker or a fuse: closed under load, open; hot and neutral of one circuit apart, A or a share of the hot; a terminal over its neighbor, °C, and what warms one, A. Practice. */
-export const AT_BREAKER = { closedV: 0.5, openOverV: 50, apartA: 0.5, apartShare: 0.1, hotOverC: 10, warmsA: 5 } as const;
+export const AT_BREAKER = {
+	closedV: 0.5,
+	openOverV: 50,
+	apartA: 0.5,
+	apartShare: 0.1,
+	hotOverC: 10,
+	warmsA: 5,
+	overAmbientC: { look: 30, bad: 50 },
+	ratedC: { look: 60, bad: 75 },
+	holdsShare: 0.4,
+	holdsS: 180
+} as const;
 /** Metal that can be touched against a known ground: nothing, and what a person feels. Practice. */
 export const AT_SHELL = { nothingV: 1, liveV: 30 } as const;
 

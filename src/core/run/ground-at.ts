@@ -50,7 +50,8 @@ export const isGroundByMetal = (leg: Leg): boolean =>
 	isGroundItself(leg)
 		? ifKnown(() => leg.ground) !== true
 		: ifKnown(() => leg.cable) !== null && CABLE_MAKES[leg.cable].ground === 'armor' && ifKnown(() => leg.ground) !== false;
-const METAL_INTO_PLASTIC = 'A metal raceway or armor is its only ground, and the box is plastic: it grounds nothing here (314.3).';
+const METAL_INTO_PLASTIC =
+	'A metal raceway or armor is its only ground, and the box is plastic: it grounds nothing here (314.3).';
 /** The same where not all of a cable may be known; null: it cannot be told. */
 function isBare(leg: Leg): boolean | null {
 	if (isGroundItself(leg)) return false;

@@ -20,7 +20,9 @@ export function sharedNeutralOnLoad(job: Job, circuits: readonly Circuit[]): { b
 			: [];
 	return shared.flatMap((leg) => {
 		const box = boxes.get(leg.fromId ?? '');
-		const device = box?.devices.find((d) => d.feedsLoad && d.volts === 120 && (d.protection === 'gfci' || d.protection === 'dual'));
+		const device = box?.devices.find(
+			(d) => d.feedsLoad && d.volts === 120 && (d.protection === 'gfci' || d.protection === 'dual')
+		);
 		return box && device ? [{ box, device }] : [];
 	});
 }

@@ -264,7 +264,14 @@ class OfBox {
 		}
 		if (d.receptacles === 0) return { ...base, kind: 'hard-wired', leads: this.leads(d, at, over && takes.switched) };
 		if (d.withSwitch) return { ...base, ...this.groundAt(d), kind: 'combination' };
-		if (protects(d)) return { ...base, ...this.groundAt(d), kind: 'receptacle', protection: d.protection, load: d.feedsLoad ? this.onwardOf(at) : [] };
+		if (protects(d))
+			return {
+				...base,
+				...this.groundAt(d),
+				kind: 'receptacle',
+				protection: d.protection,
+				load: d.feedsLoad ? this.onwardOf(at) : []
+			};
 		const half = d.switched === 'half' ? { switchedHalf: d.switchedHalf ?? ('lower' as const) } : {};
 		// Switched whole it is a plain one on the switched hot.
 		const whole = d.switched === 'whole' && takes.switched ? { takes: { ...takes, hot: takes.switched } } : {};

@@ -8,7 +8,7 @@ const off = (f: WorkFacts): WorkStep[] => [
 	{
 		id: 'off',
 		title: 'Breaker off and tagged',
-		detail: `${f.breaker}. Live, dead, live: ${f.poles === 2 ? 'hot to hot, each hot to neutral and to ground' : 'hot to neutral, hot to ground'}.`,
+		detail: `${f.breaker}. Live, dead, live, at low impedance: ${f.poles === 2 ? 'hot to hot, each hot to neutral, to ground and to an independent ground' : 'hot to neutral, to ground and to an independent ground'}.`,
 		caution: true
 	},
 	{ id: 'photo', title: 'Photo', detail: 'As it is, nameplate too.' }

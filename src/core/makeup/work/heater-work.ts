@@ -15,14 +15,16 @@ const offDead = (f: WorkFacts): WorkStep[] => [
 	{
 		id: 'dead',
 		title: 'Verify dead',
-		detail: 'Cover off: hot to hot, each hot to the frame. Both poles: one can stay live.',
+		detail:
+			'Meter on a known live source, low impedance; covers off: hot to hot, each terminal to the frame and to an independent ground, all under 1 V; the meter on the live source again. 0 V hot to hot alone is no proof: both terminals can stand at 120 V to ground.',
 		caution: true
 	}
 ];
 const FULL: WorkStep = {
 	id: 'full',
-	title: 'Full of water, then power',
-	detail: 'Hot tap open until it runs without air. An element that is switched on dry burns out in seconds.',
+	title: 'Full of water',
+	detail:
+		'Still off. Hot tap open until it runs without air: an element that is switched on dry burns out in seconds. Power comes last, with the wires landed and every cover on.',
 	caution: true
 };
 const COVERS: WorkStep = {
@@ -33,7 +35,8 @@ const COVERS: WorkStep = {
 const read = (id: string): WorkStep => ({
 	id,
 	title: 'On, read',
-	detail: 'Hot to hot at its terminals; clamp on one hot: watts over volts, on both. Record it.'
+	detail:
+		'Wires landed, covers on, tank full, no leak: then on. Hot to hot at its disconnect or breaker; clamp on one hot: watts over volts, on both. Record it.'
 });
 
 function wiringSteps(f: WorkFacts): WorkStep[] {
