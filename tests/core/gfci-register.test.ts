@@ -284,7 +284,7 @@ for (const [figures, words, level, says] of ELEMENT) {
 const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: string][] = [
 	[
 		'a sound service: 12 A x 0.045 = 0.54 V',
-		{ loadA: 12, panelIdle: 120, panelLoaded: 119.4, nearIdle: 119.8, nearLoaded: 119.3 },
+		{ loadA: 12, panelIdle: 120, panelLoaded: 119.4, otherIdle: 120, otherLoaded: 120.2, nearIdle: 119.8, nearLoaded: 119.3 },
 		/Nothing wrong/,
 		'good'
 	],
@@ -381,8 +381,10 @@ test('the two legs at a panel: 4 V apart is looked at, with the load that tells'
 	const at = (id: string, kind: 'hn' | 'h2n', value: number) => reading({ id, boxId: 'p', kind, value });
 	const found = proofs(e, j, [at('1', 'hn', 118), at('2', 'h2n', 122)]).get('p');
 	assert.equal(found?.level, 'look');
-	assert.match(found?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /4 V apart: put a load on one/);
+	assert.match(found?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /4 V apart: read both again/);
 	assert.equal(proofs(e, j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
+	const apart = proofs(e, j, [at('1', 'hn', 90), at('2', 'h2n', 150)]).get('p');
+	assert.match(apart?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /Main off, call the utility; put no load on/);
 });
 test('what was read before the work is no longer judged once the place was read after it, though not all of it was read again', () => {
 	const j = job();

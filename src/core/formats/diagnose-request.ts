@@ -1,15 +1,20 @@
 import { editions } from '../code/editions';
 import { cite } from '../code/rule';
 import { DEFAULT_LOAD_A, type RunInstrument } from '../instruments/run-reading';
-import { check, figure, list, must, named, oneOf, orNothing, orWord, shape, type Checked } from '../model/file/fields';
+import { check, figure, flag, list, must, named, oneOf, orNothing, orWord, shape, type Checked } from '../model/file/fields';
 import type { FieldFault, Finding, Step } from '../model/result';
 import { planOf } from '../network/build';
 import { inFeedOrder, runWiring } from '../network/run-wiring';
-import { diagnose, type Diagnosis } from '../trace/diagnose';
+import { actFor, type Act, type ActKind } from '../trace/acts';
+import { contradictionsOf, withoutThem } from '../trace/contradiction';
+import { Search, type Diagnosis } from '../trace/diagnose';
 import { PANEL, runHypotheses, type Suspected } from '../trace/hypotheses';
+import { withLamps } from '../trace/possible-runs';
 import type { Ranked } from '../trace/rank';
 import { sayFaults } from '../trace/say';
 import type { Seen } from '../trace/seen';
+import type { Tried } from '../trace/solved';
+import { againAtLow, stopOf, type Stop, type StopRead } from '../trace/stop';
 import { LEAST_BITS } from '../trace/spread';
 import { sayNext } from '../trace/tell';
 import { show } from '../units/quantity';
@@ -17,7 +22,21 @@ import { circuitFields, loadA, runBox, runFaults, unknownBox, whole, type Loose,
 
 /** The body of `/diagnose` as a Yup schema, what the schema cannot see, and its answer. */
 
-const SEEN_WITH = ['voltmeter', 'low-impedance', 'lamps', 'analyzer', 'shell-touch', 'dead', 'works', 'tripped'] as const;
+const SEEN_WITH = [
+	'voltmeter',
+	'low-impedance',
+	'lamps',
+	'analyzer',
+	'shell-touch',
+	'dead',
+	'works',
+	'tripped',
+	'shell',
+	'sign'
+] as const;
+const SIGNS = ['warm', 'buzz', 'smell', 'damp', 'tingle', 'recent-work'] as const;
+/** Boxes whose loads nobody gave have lamps on them, or none: both are tried. */
+const LOADS = ['unknown', 'unplugged'] as const;
 const ASK_WITH = ['lamps', 'voltmeter', 'low-impedance', 'analyzer'] as const;
 const LAMP_WORDS = ['on', 'dim', 'off'] as const;
 const VOLTS = { least: 0, most: 1000 } as const;
@@ -37,20 +56,27 @@ const observation = shape({
 	neutralOhms: ohms(),
 	groundOhms: ohms(),
 	bootleg: oneOf(['yes', 'no', 'cannot-tell'] as const),
-	milliamps: orNothing(figure(0, 1e5))
+	milliamps: orNothing(figure(0, 1e5)),
+	unplugged: flag(),
+	proven: flag(),
+	meter: oneOf(['low-impedance', 'voltmeter'] as const),
+	sign: oneOf(SIGNS)
 });
 export const diagnoseRequest = shape({
 	...circuitFields,
 	boxes: must(list(runBox, 60, 1)),
 	observations: list(observation, 200).default(() => []),
-	instruments: list(must(oneOf(ASK_WITH)), ASK_WITH.length, 1)
+	instruments: list(must(oneOf(ASK_WITH)), ASK_WITH.length, 1),
+	loads: oneOf(LOADS)
 });
 
 const PAIRS = ['hn', 'hg', 'ng'] as const;
 const ANALYZED = ['volts', 'loadedVolts', 'dropPercent', 'hotOhms', 'neutralOhms', 'groundOhms', 'bootleg'] as const;
 type Field = (typeof PAIRS)[number] | (typeof ANALYZED)[number] | 'milliamps';
+/** What may be said of a reading besides its figures. */
+const ABOUT: readonly string[] = ['unplugged', 'proven'];
 /** The fields of each instrument. */
-const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly Field[]>> = {
+const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly (Field | 'meter' | 'sign')[]>> = {
 	voltmeter: PAIRS,
 	'low-impedance': PAIRS,
 	lamps: PAIRS,
@@ -58,14 +84,23 @@ const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly Field[]>> = {
 	'shell-touch': ['milliamps'],
 	dead: [],
 	works: [],
-	tripped: []
+	tripped: [],
+	shell: ['volts', 'meter'],
+	sign: ['sign']
 };
-export type Observation = { box: string; instrument: (typeof SEEN_WITH)[number]; loadA?: number | undefined } & Partial<
-	Record<Field, number | string | null>
->;
+export type Observation = {
+	box: string;
+	instrument: (typeof SEEN_WITH)[number];
+	loadA?: number | undefined;
+	unplugged?: boolean | undefined;
+	proven?: boolean | undefined;
+	meter?: 'low-impedance' | 'voltmeter' | undefined;
+	sign?: (typeof SIGNS)[number] | undefined;
+} & Partial<Record<Field, number | string | null>>;
 export interface DiagnoseRequest extends Omit<NetworkRequest, 'faults' | 'read'> {
 	observations: Observation[];
 	instruments: (typeof ASK_WITH)[number][];
+	loads?: (typeof LOADS)[number] | undefined;
 }
 
 /** The body of `/diagnose`, checked. @returns the case, or every fault with its path */
@@ -93,6 +128,7 @@ function observationFaults(run: DiagnoseRequest, o: Observation, path: string): 
 	for (const [field, value] of Object.entries(o)) {
 		if (field === 'box' || field === 'instrument' || value === undefined) continue;
 		if (field === 'loadA' && o.instrument === 'analyzer') continue;
+		if (ABOUT.includes(field)) continue;
 		if (!allowed.includes(field))
 			faults.push({
 				path: `${path}.${field}`,
@@ -116,7 +152,14 @@ interface ToldFault {
 export interface DiagnoseAnswer {
 	hypotheses: { faults: ToldFault[]; probability: number; same: ToldFault[][] }[];
 	unexplained: number;
-	next: { box: string; instrument: RunInstrument; loadA?: number; gainBits: number; why: string } | null;
+	/** What is done before anything else is read; while it stands, `next` asks only for that. */
+	stop: Stop | null;
+	/** Two observations, by their numbers, that cannot both be right. */
+	contradiction: { observations: [number, number]; why: string } | null;
+	next:
+		| { do: 'read'; box: string; instrument: RunInstrument; loadA?: number; gainBits: number; why: string }
+		| { do: ActKind; box: string; instrument: null; gainBits: number; why: string }
+		| null;
 	steps: Step[];
 	findings: Finding[];
 }
@@ -128,30 +171,91 @@ const MOST_SAME = 200;
 export function answerDiagnose(request: DiagnoseRequest): DiagnoseAnswer {
 	const boxes = inFeedOrder(request.boxes);
 	const outletIds = boxes.map((b) => b.id);
-	const plan = planOf(runWiring(editions[request.edition], request));
+	const wiring = runWiring(editions[request.edition], request);
+	const plan = planOf(wiring);
 	const loadA = request.observations.find((o) => o.loadA !== undefined)?.loadA ?? DEFAULT_LOAD_A;
-	const diagnosis = diagnose({ plan, outletIds }, runHypotheses(request), {
+	const loadsKnown =
+		request.loads === 'unplugged' || (request.loads === undefined && request.boxes.some((b) => b.loadWatts !== undefined));
+	const runs: [Tried, ...Tried[]] = [
+		{ plan, outletIds },
+		...(loadsKnown ? [] : [{ plan: planOf(withLamps(wiring)), outletIds, idle: plan }])
+	];
+	const rows = request.observations.map((o) => seenOf(o, outletIds.indexOf(o.box)));
+	const seen = rows.flat();
+	const way = feeding(request.boxes);
+	const contradictions = contradictionsOf(seen, (up, at) => way(outletIds[up] ?? '', outletIds[at] ?? ''));
+	const stop = stopOf(request.observations.map(stopRead), request.source.volts);
+	const act = actFor(seen, { contradictions, stop, loadsKnown }) ?? shellAgain(request.observations, outletIds);
+	const diagnosis = new Search(runs, runHypotheses(request)).ask({
 		evidence: {
-			seen: request.observations.flatMap((o) => seenOf(o, outletIds.indexOf(o.box))),
+			seen: withoutThem(seen, contradictions),
 			tripped: [...new Set(request.observations.flatMap((o) => (o.instrument === 'tripped' ? [o.box] : [])))]
 		},
 		full: request.source.volts,
 		atHand: { instruments: request.instruments, loadA }
 	});
-	return told(request, { diagnosis, outletIds, loadA });
+	const [first] = contradictions;
+	const numbers = rows.flatMap((r, i) => r.map(() => i));
+	const contradiction = first
+		? {
+				observations: [numbers[first.zero] ?? 0, numbers[first.life] ?? 0] as [number, number],
+				why: 'The meter shows nothing where the other shows life: neither counts until it is proven and the reading repeated.'
+			}
+		: null;
+	return told(request, { diagnosis, outletIds, loadA, stop, contradiction, act });
 }
-function seenOf({ box: _, instrument, loadA, ...fields }: Observation, outlet: number): Seen[] {
-	if (instrument === 'tripped') return [];
+/** Whether one box is on the way to another, or is it. */
+function feeding(boxes: DiagnoseRequest['boxes']): (up: string, at: string) => boolean {
+	const from = new Map(boxes.map((b) => [b.id, b.from]));
+	return (up, at) => {
+		for (let id: string | undefined = at, n = 0; id !== undefined && n <= boxes.length; id = from.get(id), n++)
+			if (id === up) return true;
+		return false;
+	};
+}
+const volt = (v: unknown): number | undefined => (typeof v === 'number' ? v : undefined);
+const stopRead = (o: Observation): StopRead =>
+	o.instrument === 'shell'
+		? { place: o.box, shell: volt(o.volts), shellAtLow: o.meter === 'low-impedance' }
+		: o.instrument === 'sign'
+			? { place: o.box, sign: o.sign }
+			: { place: o.box, hn: volt(o.hn) ?? volt(o.volts), hg: volt(o.hg) };
+/** Metal that reads so on a meter of 10 Mohm is read again before anything is said of it. */
+function shellAgain(observations: readonly Observation[], outletIds: readonly string[]): Act | null {
+	const read = observations.findLast((o) => o.instrument === 'shell');
+	return read && againAtLow(stopRead(read))
+		? {
+				do: 'again-low-impedance',
+				outlet: outletIds.indexOf(read.box),
+				why: 'A filter leaks about half the volts: read its metal again at low impedance.'
+			}
+		: null;
+}
+function seenOf(
+	{ box: _, instrument, loadA, unplugged, proven, meter: _m, sign: _s, ...fields }: Observation,
+	outlet: number
+): Seen[] {
+	if (instrument === 'tripped' || instrument === 'shell' || instrument === 'sign') return [];
 	const read = Object.fromEntries(
 		Object.entries(fields).filter((f): f is [string, number | string | null] => f[1] !== undefined)
 	);
 	const use: Record<string, string> = instrument === 'dead' || instrument === 'works' ? { use: instrument } : {};
-	return [{ outlet, instrument, fields: { ...read, ...use }, loadA: loadA ?? DEFAULT_LOAD_A }];
+	return [{ outlet, instrument, fields: { ...read, ...use }, loadA: loadA ?? DEFAULT_LOAD_A, unplugged, proven }];
 }
 
 function told(
 	request: DiagnoseRequest,
-	{ diagnosis, outletIds, loadA }: { diagnosis: Diagnosis; outletIds: readonly string[]; loadA: number }
+	{
+		diagnosis,
+		outletIds,
+		loadA,
+		stop,
+		contradiction,
+		act
+	}: { diagnosis: Diagnosis; outletIds: readonly string[]; loadA: number; act: Act | null } & Pick<
+		DiagnoseAnswer,
+		'stop' | 'contradiction'
+	>
 ): DiagnoseAnswer {
 	const rows = diagnosis.answers.slice(0, MOST_TOLD);
 	const hypotheses = rows.map(({ members, probability }) => ({
@@ -164,15 +268,26 @@ function told(
 	return {
 		hypotheses,
 		unexplained,
-		next: best
+		stop,
+		contradiction,
+		next: act
 			? {
-					box: outletIds[best.outlet] ?? '',
-					instrument: best.instrument,
-					...(best.instrument === 'analyzer' ? { loadA } : {}),
-					gainBits: best.bits,
-					why: sayNext(best, outletIds[best.outlet] ?? '', (at) => at)
+					do: act.do,
+					box: act.outlet === null ? PANEL : (outletIds[act.outlet] ?? PANEL),
+					instrument: null,
+					gainBits: best?.bits ?? 0,
+					why: act.why
 				}
-			: null,
+			: best
+				? {
+						do: 'read',
+						box: outletIds[best.outlet] ?? '',
+						instrument: best.instrument,
+						...(best.instrument === 'analyzer' ? { loadA } : {}),
+						gainBits: best.bits,
+						why: sayNext(best, outletIds[best.outlet] ?? '', (at) => at)
+					}
+				: null,
 		steps: rows.map(({ members, probability }): Step => ({
 			label: sayFaults(members[0]?.hypothesis.faults ?? [], (at) => at),
 			formula: `weight ${show(members[0]?.hypothesis.weight ?? 0)} times how well it explains ${request.observations.length} observations`,

@@ -144,6 +144,10 @@ export interface Reading {
 	lamps: string | null;
 	/** Of what is said in words: how a plug holds, what a button did. */
 	word?: string | undefined;
+	/** Everything on its circuit was unplugged; left out: not said. */
+	unplugged?: boolean | undefined;
+	/** Its meter was proven on a known live source just before and after; left out: not said. */
+	proven?: boolean | undefined;
 	/** Load on while it was read, A; null: none. A drop is always read under load. */
 	loadA: number | null;
 	/** Leak that a GFCI was timed at, mA. */

@@ -372,7 +372,9 @@ function legsApart(edition: Edition, job: Job, { hn, h2n }: Latest): void {
 		says:
 			level === 'good'
 				? `the two legs are ${show(apart, 1)} V apart`
-				: `the two legs are ${show(apart, 1)} V apart: put a load on one. If the other rises, the service neutral is open or loose: stop, main off, call the utility`,
+				: level === 'bad'
+					? `the two legs are ${show(apart, 1)} V apart: the service neutral may be open. Main off, call the utility; put no load on`
+					: `the two legs are ${show(apart, 1)} V apart: read both again while a load that is there runs. If the other rises, the service neutral is open or loose: stop, main off, call the utility`,
 		have: apart,
 		need: band.good[1],
 		unit: 'V',

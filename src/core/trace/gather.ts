@@ -29,11 +29,17 @@ export function gather(outlets: Wiring['outlets'], { readings, symptoms, since, 
 	};
 	for (const r of newest(readings.filter((r) => r.at > since))) {
 		const outlet = outletOf(r.boxId, r.half);
-		const seen = outlet < 0 || r.switchAt === 'off' ? null : seenBy(r, outlet);
-		if (!seen) continue;
+		const bare = outlet < 0 || r.switchAt === 'off' ? null : seenBy(r, outlet);
+		if (!bare) continue;
+		const seen: Seen = { ...bare, unplugged: r.unplugged, proven: r.proven };
 		// What one instrument showed at one place is one observation: it is right or wrong as a whole.
 		const at = found.seen.findIndex(
-			(s) => s.outlet === seen.outlet && s.instrument === seen.instrument && s.loadA === seen.loadA
+			(s) =>
+				s.outlet === seen.outlet &&
+				s.instrument === seen.instrument &&
+				s.loadA === seen.loadA &&
+				s.unplugged === seen.unplugged &&
+				s.proven === seen.proven
 		);
 		const [before, row] = [found.seen[at], found.rows[at]];
 		if (before && row) {
@@ -63,7 +69,7 @@ function newest(readings: readonly Reading[]): Reading[] {
 		if (r.struck || corrected.has(r.id) || r.circuitId !== undefined) continue;
 		const work = after.get(r.boxId);
 		if (r.phase !== 'after' && work && knownBefore(r, work)) continue;
-		last.set(`${r.boxId} ${r.half ?? 'upper'} ${r.kind} ${r.meter ?? ''} ${r.loadA === null}`, r);
+		last.set(`${r.boxId} ${r.half ?? 'upper'} ${r.kind} ${r.meter ?? ''} ${r.loadA === null} ${r.unplugged === true}`, r);
 	}
 	return [...last.values()];
 }

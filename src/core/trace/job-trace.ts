@@ -1,14 +1,18 @@
 import { saySpace } from '../model/fact-words';
 import { editionOf } from '../code/amended-edition';
 import type { RunInstrument } from '../instruments/run-reading';
-import type { Job, Reading } from '../model/job';
+import type { Job, LiveEvent, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { knownJob } from '../model/known';
+import { downstream, runOf } from '../run/runs';
 import { readingValue, readingWords } from '../model/reading';
+import { actFor, type ActKind } from './acts';
+import { contradictionsOf, withoutThem, type Contradiction } from './contradiction';
 import { Search, type Diagnosis } from './diagnose';
 import { gather, type Gathered } from './gather';
 import type { Hypothesis, Suspected } from './hypotheses';
 import { jobHypotheses, toldBy } from './job-hypotheses';
+import { jobStops } from './job-stops';
 import type { Measurement } from './next';
 import { possibleRuns, type PossibleRuns } from './possible-runs';
 import { fittedPort, type Fit, type Ranked } from './rank';
@@ -17,6 +21,7 @@ import { sayFaults } from './say';
 import type { Answer } from './same';
 import { shownAt, type Seen } from './seen';
 import { DONE_AT } from './spread';
+import type { Stop } from './stop';
 import { outcomesOf, sayShown } from './tell';
 import { EFFORT, PRACTICE_WEIGHTS } from './weights';
 
@@ -34,12 +39,23 @@ export interface Traced {
 	done: 'found' | 'no-more' | null;
 	/** Boxes at which metal may be live besides what was found: to be read before the search is ended. */
 	hazards: { boxId: string; probability: number }[];
+	/** Volts that kill, or heat, on this circuit: nothing is read live before it is off. */
+	stop: Stop | null;
+	/** What is done before another reading tells anything; null: the next one. */
+	act: TracedAct | null;
 	/** When a fault of this circuit was last found: what was read before says nothing of it now; null: none was. */
 	since: string | null;
 	/** What was taken each way, because nobody knows it. */
 	taken: string[];
 	/** Boxes of the circuit of which nobody knows what feeds them. */
 	notOnRun: string[];
+}
+export interface TracedAct {
+	do: ActKind;
+	/** null: at the panel. */
+	boxId: string | null;
+	half: 'upper' | 'lower' | undefined;
+	why: string;
 }
 export interface TracedAnswer {
 	faults: Suspected[];
@@ -128,7 +144,7 @@ export class JobTrace {
 		);
 		return ours.reduce((last, s) => (s.was && s.was.at > last ? s.was.at : last), '');
 	}
-	ask(readings: readonly Reading[], { instruments, at }: Omit<TraceAsk, 'circuitId'>): Traced {
+	ask(readings: readonly Reading[], { instruments, at }: Omit<TraceAsk, 'circuitId'>, events: readonly LiveEvent[] = []): Traced {
 		const { outlets, taken } = this.possible;
 		const gathered = gather(outlets, {
 			readings,
@@ -136,8 +152,11 @@ export class JobTrace {
 			since: this.since(),
 			says: (r) => `${readingWords(r.kind)} ${readingValue(r)}`.trim()
 		});
+		const contradictions = contradictionsOf(gathered.seen, (up, at) => this.feeds(up, at));
+		const stop = this.stopped(readings, events);
+		const act = this.act(gathered.seen, { contradictions, stop });
 		const question = {
-			evidence: { seen: gathered.seen, tripped: this.tripped() },
+			evidence: { seen: withoutThem(gathered.seen, contradictions), tripped: this.tripped() },
 			full: this.job.practice.supplyVolts,
 			atHand: { instruments: [...instruments], loadA: this.job.practice.testLoadA },
 			readWhole: ({ instrument, fields }: Seen) => instrument !== 'analyzer' || Object.keys(fields).length > 1
@@ -146,7 +165,9 @@ export class JobTrace {
 		this.last = { diagnosis, gathered, question };
 		const answers = diagnosis.answers.slice(0, TOLD.answers).map((a) => this.answer(a, { diagnosis, instruments }));
 		const hazards = this.hazards(diagnosis);
-		const next = this.next(diagnosis, at, this.found(diagnosis) ? hazards.map((h) => h.boxId) : []);
+		// No answer stands on what contradicts itself, on a load that nobody unplugged, or where volts kill.
+		const found = !act && this.found(diagnosis);
+		const next = stop ? [] : this.next(diagnosis, at, found ? hazards.map((h) => h.boxId) : []);
 		return {
 			answers,
 			others: Math.max(0, 1 - diagnosis.unthought - answers.reduce((s, a) => s + a.probability, 0)),
@@ -154,12 +175,37 @@ export class JobTrace {
 			next,
 			gathered: gathered.rows,
 			suspicion: this.suspicion(diagnosis),
-			done: this.found(diagnosis) ? 'found' : next.length ? null : 'no-more',
+			done: found ? 'found' : next.length || act ? null : 'no-more',
+			stop,
+			act,
 			hazards,
 			since: this.since() || null,
 			taken,
 			notOnRun: this.job.legs.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
 		};
+	}
+	/** Whether what one outlet shows must come through the other's box. */
+	private feeds(up: number, at: number): boolean {
+		const [a, b] = [this.possible.outlets[up], this.possible.outlets[at]];
+		if (!a || !b) return false;
+		// A half that is wired apart may be dead by itself.
+		if (up === at || a.half !== undefined) return up === at;
+		const circuit = this.job.circuits.find((c) => c.id === this.circuitId);
+		return a.at === b.at || (circuit !== undefined && downstream(runOf(this.job, circuit), a.at).includes(b.at));
+	}
+	private stopped(readings: readonly Reading[], events: readonly LiveEvent[]): Stop | null {
+		const here = new Set(this.possible.outlets.map((o) => o.at));
+		const circuit = this.job.circuits.find((c) => c.id === this.circuitId);
+		const [stop] = jobStops(this.job, readings, events).filter((s) => here.has(s.placeId) || s.placeId === circuit?.panelId);
+		return stop ? { do: stop.do, why: stop.why } : null;
+	}
+	private act(
+		seen: readonly Seen[],
+		{ contradictions, stop }: { contradictions: readonly Contradiction[]; stop: Stop | null }
+	): TracedAct | null {
+		const act = actFor(seen, { contradictions, stop, loadsKnown: false });
+		const outlet = act && act.outlet !== null ? this.possible.outlets[act.outlet] : undefined;
+		return act && { do: act.do, boxId: outlet?.at ?? null, half: outlet?.half, why: act.why };
 	}
 	/** One answer holds; or all that hold speak of the same boxes, so that opening those settles it. */
 	private found({ answers }: Diagnosis): boolean {

@@ -36,7 +36,7 @@ export class LooseRun {
 		const port: Port = { v: sound.v.slice(), z: sound.z.slice(), has: sound.has };
 		const [one, two] = this.at;
 		if (!one) return port;
-		const k = factor(one.siemens, ohms[0] ?? 0, one.loop);
+		const k = factor(one.siemens, (ohms[0] ?? 0) - one.builtIn, one.loop);
 		const c1 = one.columns[outlet] as Float64Array;
 		change(port, c1, k, one.volts);
 		if (!two) return port;
@@ -52,7 +52,7 @@ export class LooseRun {
 			column[2 * i] = (c2[2 * i] as number) - moved[0];
 			column[2 * i + 1] = (c2[2 * i + 1] as number) - moved[1];
 		}
-		change(port, column, factor(two.siemens, ohms[1] ?? 0, loop), volts);
+		change(port, column, factor(two.siemens, (ohms[1] ?? 0) - two.builtIn, loop), volts);
 		return port;
 	}
 }
@@ -62,6 +62,8 @@ const less = ([a, b]: Complex, [c, d]: Complex): Complex => [a - c, b - d];
 
 interface LooseBranch {
 	siemens: number;
+	/** Of the ohms of its connection, so many are in the network as it was solved: a contact is built with one ohm. */
+	builtIn: number;
 	/** Ohms seen across it, and volts over it, as the network is. */
 	loop: Complex;
 	volts: Complex;
@@ -84,6 +86,7 @@ function looseBranch(
 	const volts = solution.between(a, b);
 	return {
 		siemens,
+		builtIn: siemens === 1 / NOMINAL_OHMS ? NOMINAL_OHMS : 0,
 		loop: less(of(a), of(b)),
 		volts: [volts.re, volts.im],
 		columns: nodes.map((contacts) => Float64Array.from(contacts.flatMap((n) => [...of(n)]))),
@@ -113,7 +116,7 @@ function change(port: Port, column: Float64Array, k: Complex, volts: Complex): v
 	}
 }
 
-/** Ohms with which a loose contact is built, so that its branch is there: more are put in series. */
+/** Ohms with which a loose contact is built, so that its branch is there: its own are put in their place. */
 export const NOMINAL_OHMS = 1;
 
 /** The branch that a loose connection is on; null: the network has none there. A contact's must have been built with one ohm. */

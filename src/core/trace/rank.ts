@@ -147,17 +147,18 @@ export class Ranker {
 		const many = here.shares.length;
 		const odds = byWorld.get(world) ?? new Float64Array(grid.length * many).fill(NaN);
 		byWorld.set(world, odds);
+		// What was read unplugged is held against the run with nothing on it.
+		const run = seen.unplugged ? world.unplugged() : world;
 		const at = (g: number) => odds.subarray(g * many, (g + 1) * many);
 		const read = (g: number) => {
-			if (Number.isNaN(odds[g * many]))
-				oddsAt(at(g), seen, { port: world.port(seen.outlet, grid[g] as readonly number[]), here });
+			if (Number.isNaN(odds[g * many])) oddsAt(at(g), seen, { port: run.port(seen.outlet, grid[g] as readonly number[]), here });
 			return at(g);
 		};
 		// Where least and most ohms leave the outlet as it is, as they do upstream of them, so do all between.
 		const [first, last] = [grid[0], grid.at(-1)];
 		const [one] = of;
 		if (of.length > ALIKE_FROM && first && last && one !== undefined) {
-			const [least, most] = [world.port(seen.outlet, first), world.port(seen.outlet, last)];
+			const [least, most] = [run.port(seen.outlet, first), run.port(seen.outlet, last)];
 			if (alike(least.v, most.v) && alike(least.z, most.z)) {
 				const same = read(one);
 				for (const g of of) if (Number.isNaN(odds[g * many])) at(g).set(same);

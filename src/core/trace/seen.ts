@@ -12,6 +12,10 @@ export interface Seen {
 	fields: Readonly<Record<string, number | string | null>>;
 	/** Of an analyzer, A. */
 	loadA: number;
+	/** Read with everything on it unplugged. */
+	unplugged?: boolean | undefined;
+	/** Its meter was proven on a known live source just before and after. */
+	proven?: boolean | undefined;
 }
 /** What of the run a reading needs besides the port. */
 export interface Here {

@@ -10,6 +10,8 @@ import { branchOf, LooseRun, NOMINAL_OHMS } from './loose';
 export interface Tried {
 	plan: Plan;
 	outletIds: readonly string[];
+	/** The same with nothing plugged in: for what was read so. Left out: it is that itself. */
+	idle?: Plan | undefined;
 }
 /** What a hypothesis makes of the run: the ports of its outlets, for given ohms of its loose connections. */
 export interface World {
@@ -18,6 +20,8 @@ export interface World {
 	port: (outlet: number, ohms: readonly number[]) => Port;
 	/** What would open: `panel` for the breaker, or the place of a GFCI. */
 	opens: () => ReadonlySet<string>;
+	/** The same with nothing plugged in. */
+	unplugged: () => World;
 }
 
 /** Dust and damp from each contact to the earth, ohm: far over any meter, so that what hangs on nothing still stands somewhere. */
@@ -50,7 +54,9 @@ export class Worlds {
 	/** Of each outlet: ohms of neutral and ground of a sound run. */
 	readonly soundLoops: (number | null)[];
 
+	private readonly idle: Worlds | null;
 	constructor(private readonly run: Tried) {
+		this.idle = run.idle ? new Worlds({ plan: run.idle, outletIds: run.outletIds }) : null;
 		this.sound = this.solve([]);
 		this.soundLoops = run.outletIds.map((_, i) => groundLoop(this.sound.port(i)));
 	}
@@ -63,11 +69,12 @@ export class Worlds {
 		this.kept.set(key, kept);
 		const before = kept.get(h);
 		if (before) return before;
-		const world = this.made(h, off);
+		const made = this.made(h, off);
+		const world: World = { ...made, unplugged: () => this.idle?.of(h, off) ?? world };
 		kept.set(h, world);
 		return world;
 	}
-	private made(h: Hypothesis, off: readonly string[]): World {
+	private made(h: Hypothesis, off: readonly string[]): Omit<World, 'unplugged'> {
 		const loose = looseOf(h);
 		const contacts = loose.filter((f) => !f.kind.startsWith('loose-'));
 		const faults = [

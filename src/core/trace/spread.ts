@@ -28,7 +28,7 @@ export const SPREAD = {
 /** Over what an observation that is wrong is spread: V as a share of the supply, percent, ohm, mA. */
 export const RANGE = { voltsTimes: 1.25, drop: 100, ohms: 25, touch: 150, lamps: 3, bootleg: 3, use: 2 } as const;
 /** Of a loose connection, ohm; every size as likely as any other (log-uniform). */
-export const LOOSE_OHMS = { least: 0.2, most: 20 } as const;
+export const LOOSE_OHMS = { least: 0.05, most: 20 } as const;
 /** Two figures are the same when they lie within so many standard deviations. */
 export const SAME_WITHIN = 2;
 /** Under this a drop says nothing, V. */

@@ -28,6 +28,7 @@ import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedGround, type Shown } from './session';
 import type { Selection } from './selection';
 import { openTags } from '$core/makeup/open-tags';
+import { jobStops } from '$core/trace/job-stops';
 import { saveBytes, saveText } from './save-file';
 
 /** The open job: its state, its one evaluation, what is selected, and what the user does to it. */
@@ -292,6 +293,8 @@ export class JobStore {
 	suspicion = $state.raw<ReadonlyMap<string, number> | null>(null);
 	/** Live where it is tagged off: stands until it is settled. */
 	readonly alarms = $derived(liveAlarms(this.job, this.readings, this.events));
+	/** Volts that kill, or heat: what must be off before anything else. */
+	readonly stops = $derived(jobStops(this.job, this.readings, this.events));
 	/** Whether hands may go into a box, into a panel or onto a breaker. */
 	deadStateOf(placeId: string): DeadState {
 		return deadStateAt(this.job, { readings: this.readings, events: this.events }, placeId);

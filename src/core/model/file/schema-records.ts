@@ -127,6 +127,8 @@ export const readingSchema = shape({
 	phase: oneOf(['before', 'after'] as const),
 	circuitId: text(64),
 	corrects: text(64),
+	unplugged: maybe(flag()),
+	proven: maybe(flag()),
 	loadA: figure(0.1, 400).nullable().defined(),
 	instrument: text().defined(),
 	meter: oneOf(METERS),

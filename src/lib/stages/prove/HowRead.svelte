@@ -50,6 +50,7 @@
 	</div>
 	<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
 	<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> read under the load</label>
+	<label class="loaded"><input type="checkbox" bind:checked={draft.unplugged} /> everything unplugged</label>
 	{#if dead !== undefined}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label
 		>{/if}
 </div>

@@ -46,7 +46,7 @@
 			font-size: 14px;
 		}
 		/* The rest is one press away, under Why. */
-		.judged ~ .judged {
+		.judged ~ .judged:not(.bad) {
 			display: none;
 		}
 	}

@@ -91,6 +91,8 @@ export class ReadingDraft {
 	active = $state<FigureKind>('hn');
 	loadA = $state('');
 	loaded = $state(false);
+	/** Everything on the circuit is unplugged. */
+	unplugged = $state(false);
 	atMa = $state('6');
 	half = $state<'upper' | 'lower'>('upper');
 	switchAt = $state<'on' | 'off'>('on');
@@ -135,6 +137,7 @@ export class ReadingDraft {
 			...(this.half === 'lower' ? { half: this.half } : {}),
 			...(this.switchAt === 'off' ? { switchAt: this.switchAt, ...(this.switchBy ? { switchBy: this.switchBy } : {}) } : {}),
 			...(this.phase ? { phase: this.phase } : {}),
+			...(this.unplugged ? { unplugged: true } : {}),
 			...(this.corrects ? { corrects: this.corrects } : {})
 		};
 		const rows: (Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Partial<Reading>)[] = KINDS.filter(
@@ -174,8 +177,8 @@ export class ReadingDraft {
 	}
 	/** What is typed, as text, so that it outlives a reload; null: nothing is. */
 	pack(): string | null {
-		const { typed, words, lamps, loadA, loaded, atMa, half, switchAt, switchBy, phase, note } = this;
-		const all = { typed, words, lamps, loadA, loaded, atMa, half, switchAt, switchBy, phase, note };
+		const { typed, words, lamps, loadA, loaded, unplugged, atMa, half, switchAt, switchBy, phase, note } = this;
+		const all = { typed, words, lamps, loadA, loaded, unplugged, atMa, half, switchAt, switchBy, phase, note };
 		return this.empty && !note ? null : JSON.stringify(all);
 	}
 	/** Takes up what was typed before a reload; a text that is none of ours changes nothing. */
@@ -193,6 +196,7 @@ export class ReadingDraft {
 		this.words = {};
 		this.lamps = ['', '', ''];
 		this.note = '';
+		this.unplugged = false;
 		this.corrects = null;
 	}
 }

@@ -78,7 +78,8 @@
 
 	$effect(() => {
 		if (!circuit) return;
-		void live.ask(store.job, store.readings, { circuitId: circuit.id, instruments: atHand, at: store.box?.id });
+		const { readings, events } = store;
+		void live.ask(store.job, { readings, events }, { circuitId: circuit.id, instruments: atHand, at: store.box?.id });
 	});
 	$effect(() => {
 		if (answer) store.suspicion = new Map(Object.entries(answer.suspicion));

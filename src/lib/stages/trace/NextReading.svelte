@@ -2,6 +2,10 @@
 	import type { RunInstrument } from '$core/instruments/run-reading';
 	import type { Circuit, Symptom } from '$core/model/job';
 	import type { Traced, TracedNext } from '$core/trace/job-trace';
+	import { DEAD_BELOW_V } from '$core/makeup/live-sign';
+	import { latestReadings } from '$core/model/latest-readings';
+	import { now } from '$lib/clock';
+	import { freshId } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
@@ -26,8 +30,25 @@
 	const percent = (p: number) => `${Math.round(100 * p)}%`;
 	const [first, more] = $derived([answer.next[0], answer.next.slice(1)]);
 	let open = $state(false);
+	const ACTS: Record<NonNullable<Traced['act']>['do'], string> = {
+		'switch-off': 'Stop. Switch off first:',
+		'prove-meter': 'Prove the meter, then read again at',
+		'again-low-impedance': 'Read again at low impedance at',
+		unplug: 'Unplug everything on this circuit, then read again at'
+	};
+	/** The zeros that stand there, again, by a meter that was proven before and after. */
+	function proven(boxId: string): void {
+		const zeros = [...(latestReadings(store.readings).get(boxId)?.values() ?? [])].filter(
+			(r) => (r.kind === 'hn' || r.kind === 'hg' || r.kind === 'ng') && r.value !== null && r.value < DEAD_BELOW_V && !r.proven
+		);
+		const again = zeros.map(({ wrote: _w, strike: _s, ...r }) => ({ ...r, id: freshId(), at: now(), proven: true }));
+		void store.take(`${store.placeName(boxId)}: meter proven, still nothing`, again);
+	}
 	function read(n: TracedNext): void {
-		store.select({ kind: 'box', id: n.boxId });
+		select(n.boxId);
+	}
+	function select(boxId: string): void {
+		store.select({ kind: 'box', id: boxId });
 		requestAnimationFrame(() => document.getElementById('trace-pad')?.scrollIntoView({ block: 'start' }));
 	}
 </script>
@@ -40,6 +61,24 @@
 	</ul>
 {/snippet}
 
+{#if answer.act}
+	{@const act = answer.act}
+	<section class="next" class:danger={act.do === 'switch-off'} aria-label="First">
+		<p class="big">
+			<Mark kind={act.do === 'switch-off' ? 'bad' : 'caution'} size={20} />
+			{ACTS[act.do]}{#if act.boxId && act.do !== 'switch-off'}&nbsp;<b>{store.placeName(act.boxId)}</b>{/if}
+		</p>
+		<p>{act.why}</p>
+		{#if act.boxId && act.do === 'prove-meter'}
+			{@const boxId = act.boxId}
+			<Btn look="main" onclick={() => proven(boxId)}>Meter proven: still nothing there</Btn>
+			<Btn onclick={() => select(boxId)}>It reads something: enter it</Btn>
+		{:else if act.boxId && act.do === 'unplug'}
+			{@const boxId = act.boxId}
+			<Btn look="main" onclick={() => select(boxId)}>All unplugged: read {store.placeName(boxId)} again</Btn>
+		{/if}
+	</section>
+{/if}
 {#if answer.done === 'found'}
 	<p class="found"><Mark kind="good" /> Found, as far as readings can tell. What to do is below.</p>
 	{#each answer.hazards as h (h.boxId)}
@@ -57,12 +96,13 @@
 {#if first}
 	<section class="next" aria-label="Next reading">
 		<p class="big">
-			{answer.done ? 'Could still be read' : 'Next'}: {WITH[first.instrument]} at <b>{store.placeName(first.boxId)}</b>{first.half
-				? `, ${first.half} half`
-				: ''}
+			{answer.act ? 'After that' : answer.done ? 'Could still be read' : 'Next'}: {WITH[first.instrument]} at
+			<b>{store.placeName(first.boxId)}</b>{first.half ? `, ${first.half} half` : ''}
 		</p>
 		{@render means(first)}
-		<Btn look={answer.done ? 'plain' : 'main'} onclick={() => read(first)}>Read it at {store.placeName(first.boxId)}</Btn>
+		<Btn look={answer.done || answer.act ? 'plain' : 'main'} onclick={() => read(first)}
+			>Read it at {store.placeName(first.boxId)}</Btn
+		>
 		{#if more.length}
 			<Fold title="Or" bind:open>
 				{#each more as n (n.boxId + n.instrument)}
@@ -85,6 +125,9 @@
 		padding: 10px 14px;
 		margin: 0 0 12px;
 		background: var(--paper);
+	}
+	.danger {
+		border-left-color: var(--stop);
 	}
 	.big {
 		font-size: 20px;

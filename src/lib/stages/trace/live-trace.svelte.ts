@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { Job, Reading } from '$core/model/job';
+import type { Job, LiveEvent, Reading } from '$core/model/job';
 import type { Suspected } from '$core/trace/hypotheses';
 import type { Against, TraceAsk, Traced } from '$core/trace/job-trace';
 import type { TraceApi } from '$lib/workers/trace.worker';
@@ -23,7 +23,11 @@ export class LiveTrace {
 	private turn = 0;
 
 	/** Asks again; what was asked before and is not answered yet is thrown away when it comes. */
-	async ask(job: Job, readings: readonly Reading[], ask: TraceAsk): Promise<void> {
+	async ask(
+		job: Job,
+		{ readings, events }: { readings: readonly Reading[]; events: readonly LiveEvent[] },
+		ask: TraceAsk
+	): Promise<void> {
 		const turn = ++this.turn;
 		if (job !== this.job) {
 			this.job = job;
@@ -38,7 +42,12 @@ export class LiveTrace {
 			const sent = this.held === key ? null : ($state.snapshot(job) as Job);
 			this.held = key;
 			const answer = await api.ask(
-				{ key, job: sent, readings: $state.snapshot(readings) as Reading[] },
+				{
+					key,
+					job: sent,
+					readings: $state.snapshot(readings) as Reading[],
+					events: $state.snapshot(events) as LiveEvent[]
+				},
 				{ ...ask, instruments: [...ask.instruments] }
 			);
 			if (turn !== this.turn) return;

@@ -7,6 +7,7 @@
 	import { late } from '../late.svelte';
 	import Conflict from './Conflict.svelte';
 	import LiveAlarm from './LiveAlarm.svelte';
+	import StopLine from './StopLine.svelte';
 	const store = useJob();
 	// A word of what was done goes by itself; a refusal stays until it is read.
 	$effect(() => {
@@ -19,6 +20,7 @@
 
 <div class="no-print">
 	<LiveAlarm />
+	<StopLine />
 	{#if store.onlyHere || store.fault}
 		<Note level="stop"
 			>{store.fault ?? ONLY_HERE}
