@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { applyFix } from '../../src/core/edit/fix';
 import { missingPlaces, punchList } from '../../src/core/layout/assess-layout';
-import type { Box, Fixture, Job, Room } from '../../src/core/model/known';
+import type { Box, Fixture, Job, Room, Point } from '../../src/core/model/known';
 import { EDITIONS } from '../../src/core/model/kinds';
 import {
 	rect,
@@ -40,9 +40,18 @@ const porch = (more: Partial<Room>, boxes: Box[] = []) =>
 const garage = (more: Partial<Room>, boxes: Box[] = [], job: Partial<Job> = {}) =>
 	house([room('g', 'garage', rect(0, 0, 240, 240), more)], boxes, job);
 const unit = { groundLevel: true, ownEntrance: true, commonLaundry: false, laundryHere: true, parkingAway: false };
+/** A heat pump wired at a box out in the yard, and a receptacle there. */
+const wiredHeat = (at: Point | null, receptacle?: Point) =>
+	house(
+		[room('yard', 'outdoors', null)],
+		[
+			box('yard', at, 48, { kind: 'hard-wired', receptacles: 0, serves: 'hvac', name: 'heat pump' }, { note: 'p' }),
+			...(receptacle ? [box('yard', receptacle, 20, {}, { note: 'p' })] : [])
+		]
+	);
 const heatPump = (boxes: Box[], kind: Fixture['kind'] = 'equipment') =>
 	house(
-		[room('yard', 'outdoors', null, { fixtures: [fixture(kind, [0, 0, 36, 36])] }), room('r', 'living', rect(100, 0, 400, 144))],
+		[room('yard', 'outdoors', null, { fixtures: [fixture(kind, [1, 0, 36, 36])] }), room('r', 'living', rect(100, 0, 400, 144))],
 		boxes
 	);
 const rows: Row[] = [
@@ -215,11 +224,42 @@ const rows: Row[] = [
 		'missing'
 	],
 
-	['25 ft', '210.63', heatPump([box('yard', [336, 18], 20, {}, { note: 'p' })]), 'met'],
-	['25 ft 1/16 in', '210.63', heatPump([box('yard', [336.0625, 18], 20, {}, { note: 'p' })]), 'missing'],
+	['25 ft', '210.63', heatPump([box('yard', [337, 18], 20, {}, { note: 'p' })]), 'met'],
+	['25 ft 1/16 in', '210.63', heatPump([box('yard', [337.0625, 18], 20, {}, { note: 'p' })]), 'missing'],
 	['behind the wall of the house does not serve what stands outside', '210.63', heatPump([box('r', [0, 50], 16)]), 'missing'],
-	['out of reach', '210.63', heatPump([box('yard', [336, 18], 20, {}, { note: 'p', readilyAccessible: false })]), 'missing'],
+	['out of reach', '210.63', heatPump([box('yard', [337, 18], 20, {}, { note: 'p', readilyAccessible: false })]), 'missing'],
 	['not placed yet: not known', '210.63', heatPump([box('yard', null, 20)]), 'unknown'],
+	[
+		'equipment nobody placed is not at the corner of the plan, where a receptacle happens to be',
+		'210.63',
+		house(
+			[room('yard', 'outdoors', null, { fixtures: [fixture('equipment', [0, 0, 34, 34])] })],
+			[box('yard', [10, 10], 20, {}, { note: 'p' })]
+		),
+		'unknown'
+	],
+	[
+		'its twin, placed an inch off',
+		'210.63',
+		house(
+			[room('yard', 'outdoors', null, { fixtures: [fixture('equipment', [1, 0, 34, 34])] })],
+			[box('yard', [10, 10], 20, {}, { note: 'p' })]
+		),
+		'met'
+	],
+	[
+		'a range nobody placed is not 6 ft off its receptacle',
+		'210.50(C)',
+		house(
+			[room('k', 'kitchen', null, { fixtures: [fixture('range', [0, 0, 30, 26])] })],
+			[box('k', [10, 30], 5, { serves: 'range' }, { note: 'p' })]
+		),
+		'unknown'
+	],
+	['heat wired at a box, with none drawn, asks for one', '210.63', wiredHeat([0, 0]), 'missing'],
+	['and has it within 25 ft of that box', '210.63', wiredHeat([0, 0], [300, 0]), 'met'],
+	['not a sixteenth more', '210.63', wiredHeat([0, 0], [300.0625, 0]), 'missing'],
+	['where its box is not placed that is not known', '210.63', wiredHeat(null, [300, 0]), 'unknown'],
 	['an evaporative cooler', '210.63', heatPump([], 'evaporative-cooler'), 'not-applicable'],
 
 	[

@@ -3,7 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { requiredCircuits } from '../../src/core/circuits/articles/210-11-required-circuits';
-import { floorArea, serviceCaseOf } from '../../src/core/circuits/service/service-of-job';
+import { floorArea, serviceCaseOf, serviceLacks } from '../../src/core/circuits/service/service-of-job';
 import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
@@ -191,4 +191,29 @@ test('the demo house lacks no circuit, and its service load follows from its own
 		null,
 		'without a floor area nothing is reckoned'
 	);
+});
+
+test('a service load tells what it lacks: floor nobody measured, nameplates nobody read', () => {
+	const { job: demo } = quillback();
+	assert.deepEqual(serviceLacks(demo), [], 'the demo house has them all');
+	const living = room('Living', 'living', {
+		outline: [
+			[0, 0],
+			[144, 0],
+			[144, 120],
+			[0, 120]
+		]
+	});
+	const others = Array.from({ length: 9 }, (_, i) => room(`Room ${i + 2}`, 'bedroom'));
+	const house = job([living, ...others], [], [circuit(1, 'general')], []);
+	assert.deepEqual(serviceLacks(house), ['the floor area of 9 of 10 rooms: Room 2, Room 3, Room 4, Room 5 and 5 more']);
+	assert.deepEqual(serviceLacks({ ...house, areaSqFt: 1310 }), [], 'the area was typed: no room is open');
+	assert.deepEqual(serviceLacks({ ...house, rooms: [living, room('Porch', 'porch')] }), [], 'a porch is no floor');
+	assert.deepEqual(serviceLacks({ ...house, rooms: others }), ['the floor area']);
+	assert.deepEqual(serviceLacks({ ...house, areaSqFt: 1310, circuits: [] }), ['every circuit: none is entered']);
+	const range = circuit(2, 'individual', { name: 'Range' });
+	assert.deepEqual(serviceLacks({ ...house, areaSqFt: 1310, circuits: [range] }), ['the nameplate of Range']);
+	const load = { kind: 'range' as const, name: 'range', volts: 240 as const, continuous: false, watts: 11_500 };
+	const read = { ...range, load: { ...load, amps: null, mca: null, mocp: null } };
+	assert.deepEqual(serviceLacks({ ...house, areaSqFt: 1310, circuits: [read] }), []);
 });

@@ -1,5 +1,5 @@
-import { alongWall, distanceToFixture, wallLength } from '../model/geometry';
-import type { Fixture, Point, Room } from '../model/job';
+import { alongWall, distanceToFixture, wallLength, type Extent } from '../model/geometry';
+import type { Point, Room } from '../model/job';
 import { toSixteenth } from '../units/length';
 import { type Interval, without } from './placement';
 import { keepOff } from './room-walls';
@@ -46,7 +46,7 @@ export function wallSpots(room: Room, heightIn: number): { wall: number; at: num
 /** The places within reach of some of these things, nearest to the most of them first. */
 export function spotsNear(
 	room: Room,
-	{ heightIn, fixtures, withinIn }: { heightIn: number; fixtures: readonly Fixture[]; withinIn: number }
+	{ heightIn, fixtures, withinIn }: { heightIn: number; fixtures: readonly Extent[]; withinIn: number }
 ) {
 	return wallSpots(room, heightIn)
 		.map((spot) => {

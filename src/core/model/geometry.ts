@@ -116,16 +116,23 @@ export function boxPoint(box: Pick<Box, 'place'>, room: Room | undefined): Point
 	return room?.outline ? alongWall(room.outline, box.place.wall, box.place.at) : null;
 }
 
+/** What something takes up on the plan, in. */
+export type Extent = Pick<Fixture, 'x' | 'y' | 'widthIn' | 'depthIn' | 'turnDeg'>;
+
 /** The nearest edge of a fixture, in inches in a straight line; 0 inside it. */
-export function distanceToFixture(
-	[x, y]: Point,
-	f: Pick<Fixture, 'x' | 'y' | 'widthIn' | 'depthIn'> & { turnDeg?: number | undefined }
-): number {
+export function distanceToFixture([x, y]: Point, f: Extent): number {
 	// Seen from the fixture, which then stands straight.
 	const [cx, cy] = [f.x + f.widthIn / 2, f.y + f.depthIn / 2];
 	const [lx, ly] = turner(-(f.turnDeg ?? 0))([x - cx, y - cy]);
 	return Math.hypot(Math.max(0, Math.abs(lx) - f.widthIn / 2), Math.max(0, Math.abs(ly) - f.depthIn / 2));
 }
+
+/**
+ * Whether anybody placed it: in a room without walls a new fixture is drawn at the origin of the plan, and stands there until it
+ * is moved. Nothing is measured from there.
+ */
+export const isPlaced = (room: Pick<Room, 'outline'>, f: Pick<Fixture, 'x' | 'y'>): boolean =>
+	room.outline !== null || f.x !== 0 || f.y !== 0;
 
 /** The four corners of a fixture on the plan, counter-clockwise from the lower left before it is turned. */
 export function fixtureCorners(f: Pick<Fixture, 'x' | 'y' | 'widthIn' | 'depthIn' | 'turnDeg'>): [Point, Point, Point, Point] {

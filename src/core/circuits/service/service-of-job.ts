@@ -64,6 +64,34 @@ export function floorArea(job: Job): number | null {
 	return sum > 0 ? sum : null;
 }
 
+/**
+ * What the load of the dwelling lacks: floor that nobody measured, nameplates that nobody read. While it lacks any, the sum is the
+ * least that the load can be, and no room in the service is told of.
+ * @returns in words, the longest first to do; none where everything that counts was entered
+ */
+export function serviceLacks(job: Job): string[] {
+	const counts = job.rooms.filter((r) => !NOT_FLOOR.includes(r.kind));
+	const open = job.areaSqFt === null ? counts.filter((r) => !r.outline) : [];
+	const silent = job.circuits.filter((c) => !saysItsLoad(c));
+	return [
+		...(job.areaSqFt === null && counts.length === open.length ? ['the floor area'] : []),
+		...(open.length && open.length < counts.length
+			? [`the floor area of ${open.length} of ${counts.length} rooms: ${shortList(open.map((r) => r.name))}`]
+			: []),
+		...(silent.length ? [`the nameplate of ${shortList(silent.map((c) => c.load?.name || c.name))}`] : []),
+		...(job.circuits.length ? [] : ['every circuit: none is entered'])
+	];
+}
+/** A circuit of one appliance has a nameplate, or counts in no sum; the others are in the floor area and by their number. */
+function saysItsLoad(circuit: Circuit): boolean {
+	if (!circuit.load) return circuit.kind !== 'individual';
+	return countsAs(circuit.load) === 'none' || nameplateVa(circuit.load) > 0;
+}
+/** So many are named; the rest by their number. */
+const NAMED = 4;
+const shortList = (of: readonly string[]): string =>
+	of.length <= NAMED ? of.join(', ') : `${of.slice(0, NAMED).join(', ')} and ${of.length - NAMED} more`;
+
 /** Null: the floor area is not known, and nothing can be reckoned. @param more what might be added: "what if" */
 export function serviceCaseOf(job: Job, method: ServiceMethod, more: readonly ServiceAppliance[] = []): ServiceCase | null {
 	const area = floorArea(job);

@@ -2,7 +2,7 @@ import { existingLoad, measuredLoad } from '../../circuits/service/220-83-220-87
 import { panelLoad } from '../../circuits/service/220-14-branch-load';
 import { serviceConductors } from '../../circuits/service/310-12-service-conductors';
 import { serviceLoad } from '../../circuits/service/220-82-service-load';
-import { appliancesOf, serviceCaseOf, serviceRating } from '../../circuits/service/service-of-job';
+import { serviceCaseOf, serviceLacks, serviceRating } from '../../circuits/service/service-of-job';
 import { knownOr, sayRating } from '../../model/fact-words';
 import { indexOf, inSlots } from '../../model/job-index';
 import { ifKnown, type Circuit, type Panel } from '../../model/known';
@@ -20,10 +20,13 @@ export function loadPaper(c: PaperCase): { blocks: Block[]; missing: string[] } 
 			missing.push(why);
 			return null;
 		});
+	// What the sums lack makes each of them the least that it can be.
+	const open = serviceLacks(job);
+	missing.push(...open);
+	const least = open.length ? 'at least ' : '';
 	const method = (way: 'standard' | 'optional', title: string): Block[] => {
 		const of = lacks(() => serviceCaseOf(job, way));
 		if (!of) {
-			missing.push(`${title}: the floor area is not known`);
 			return [
 				{ kind: 'heading', text: title },
 				{ kind: 'paragraph', text: 'The floor area is not known: measure the rooms, or enter it.' }
@@ -33,7 +36,7 @@ export function loadPaper(c: PaperCase): { blocks: Block[]; missing: string[] } 
 		return [
 			{
 				kind: 'heading',
-				text: `${title}: ${show(load.va, 0)} VA, ${show(load.amps, 1)} A${load.serviceA === null ? '' : `, service ${load.serviceA} A`}`
+				text: `${title}: ${least}${show(load.va, 0)} VA, ${show(load.amps, 1)} A${load.serviceA === null || least ? '' : `, service ${load.serviceA} A`}`
 			},
 			{ kind: 'ledger', rows: ledgerOf(load.steps) },
 			...load.findings.map((f): Block => ({ kind: 'paragraph', text: `${f.message} (${f.rule.section})` }))
@@ -43,17 +46,19 @@ export function loadPaper(c: PaperCase): { blocks: Block[]; missing: string[] } 
 	const existing = optional ? existingLoad(edition, optional, []) : null;
 	const rating = lacks(() => serviceRating(job));
 	const peak = c.told.peakKw;
-	const without = appliancesOf(job).filter((a) => a.va === 0);
-	if (without.length) missing.push(`no watts entered: ${without.map((a) => a.name).join(', ')}`);
 	return {
 		blocks: [
 			{ kind: 'title', text: 'Load calculation' },
 			{ kind: 'paragraph', text: headOf(job) },
+			...(open.length ? [{ kind: 'paragraph', text: `Not known: ${open.join('; ')}.` } as const] : []),
 			...method('standard', 'Standard method'),
 			...method('optional', 'Optional method'),
 			...(existing
 				? [
-						{ kind: 'heading', text: `Existing dwelling: ${show(existing.va, 0)} VA, ${show(existing.amps, 1)} A` } as const,
+						{
+							kind: 'heading',
+							text: `Existing dwelling: ${least}${show(existing.va, 0)} VA, ${show(existing.amps, 1)} A`
+						} as const,
 						{ kind: 'ledger', rows: ledgerOf(existing.steps) } as const
 					]
 				: []),

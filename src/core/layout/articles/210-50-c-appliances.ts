@@ -1,4 +1,4 @@
-import { boxPoint, distanceToFixture } from '../../model/geometry';
+import { boxPoint, distanceToFixture, isPlaced } from '../../model/geometry';
 import type { Box, Fixture, Room } from '../../model/job';
 import type { FixtureKind, Serves } from '../../model/kinds';
 import type { Fix } from '../../model/result';
@@ -35,7 +35,7 @@ function ofAppliance(c: ArticleCase, room: Room, f: Fixture): Requirement[] {
 	if (!own.length) return [];
 	const far = (box: Box) => {
 		const p = boxPoint(box, room);
-		return p ? distanceToFixture(p, f) : null;
+		return p && isPlaced(room, f) ? distanceToFixture(p, f) : null;
 	};
 	const near = own.filter((b) => {
 		const d = far(b);
@@ -55,7 +55,7 @@ function ofAppliance(c: ArticleCase, room: Room, f: Fixture): Requirement[] {
 				why: near.length
 					? names(near)
 					: placeless.length
-						? `Where ${names(placeless)} is not known.`
+						? `Where ${isPlaced(room, f) ? names(placeless) : f.name || f.kind} stands is not known.`
 						: `${names(own)} is ${formatLength(nearest)} from ${f.name || f.kind}.`,
 				metBy: near.map((b) => b.id),
 				have: near.length || placeless.length ? undefined : nearest,

@@ -1,27 +1,73 @@
 import { USUAL_HEIGHT_IN } from '../usual-places';
-import { boxPoint, distanceToFixture } from '../../model/geometry';
-import type { Box, Fixture, Job, Panel, Point, Room } from '../../model/job';
+import { boxPoint, distanceToFixture, isPlaced, type Extent } from '../../model/geometry';
+import type { Box, Job, Panel, Point, Room } from '../../model/job';
 import { indexOf } from '../../model/job-index';
-import type { NewPlace } from '../../model/result';
+import type { NewPlace, Subject } from '../../model/result';
 import { formatLength } from '../../units/length';
 import { atMost } from '../../units/quantity';
 import { receptaclesOf } from '../counts';
 import { beyond, OPEN_AIR, outerWalls, pointOf } from '../house';
 import { freeWall, spotsNear, wallSpots } from '../wall-places';
-import { atPoint, names, ofRoom, onWall, type Article, type ArticleCase, type PointNeed, type Requirement } from '../requirement';
+import {
+	atPoint,
+	boxesIn,
+	names,
+	ofRoom,
+	onWall,
+	type Article,
+	type ArticleCase,
+	type PointNeed,
+	type Requirement
+} from '../requirement';
 
 /** 210.63: a receptacle within 25 ft of heating, cooling and refrigeration equipment, on its level, not off its disconnect. */
 export const equipment: Article = {
 	rule: (edition) => edition.places.equipment.rule,
 	judge(c) {
-		const placed = c.job.rooms.flatMap((room) =>
-			room.fixtures.filter((f) => f.kind === 'equipment' || f.kind === 'evaporative-cooler').map((f) => ({ room, f }))
-		);
-		const reached = placed.length ? receptaclesReached(c.job) : [];
-		const judged = placed.map(({ room, f }) => ofEquipment(c, room, f, reached));
+		const units = c.job.rooms.flatMap((room) => unitsIn(c.job, room));
+		const reached = units.length ? receptaclesReached(c.job) : [];
+		const judged = units.map((unit) => ofUnit(c, unit, reached));
 		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
 	}
 };
+
+/** Equipment that has to be serviced. */
+interface Unit {
+	subject: Subject;
+	room: Room;
+	name: string;
+	/** null: nobody placed it. */
+	at: Extent | null;
+	cooler: boolean;
+}
+
+/** What is drawn in the room; where no equipment is, what is wired there stands for it, at its box. */
+function unitsIn(job: Job, room: Room): Unit[] {
+	const drawn = room.fixtures.filter((f) => f.kind === 'equipment' || f.kind === 'evaporative-cooler');
+	if (drawn.length)
+		return drawn.map((f) => ({
+			subject: { kind: 'fixture', id: f.id },
+			room,
+			name: f.name || 'the equipment',
+			at: isPlaced(room, f) ? f : null,
+			cooler: f.kind === 'evaporative-cooler'
+		}));
+	return boxesIn(job, room).flatMap((box) => {
+		const wired = box.devices.find((d) => d.kind === 'hard-wired' && d.serves === 'hvac');
+		if (!wired) return [];
+		const point = pointOf(job, box);
+		const at = point && { x: point[0], y: point[1], widthIn: 0, depthIn: 0 };
+		return [
+			{
+				subject: { kind: 'box' as const, id: box.id },
+				room,
+				name: wired.name || `the equipment at ${box.name}`,
+				at,
+				cooler: false
+			}
+		];
+	});
+}
 
 /** A receptacle that can be reached, and where. */
 interface Reached {
@@ -39,76 +85,49 @@ const receptaclesReached = (job: Job): Reached[] =>
 		return room ? [{ box, story: room.story, point, outdoors: OPEN_AIR.includes(room.kind) }] : [];
 	});
 
-function ofEquipment(
+function ofUnit(
 	c: ArticleCase,
-	room: Room,
-	f: Fixture,
+	{ subject, room, name, at, cooler }: Unit,
 	within: readonly Reached[]
 ): { requirement: Requirement; need?: PointNeed } {
 	const { rule, withinIn } = c.edition.places.equipment;
-	const name = f.name || 'the equipment';
-	const draft = {
-		part: f.id,
-		subject: { kind: 'fixture' as const, id: f.id },
-		title: `a receptacle within ${formatLength(withinIn)} of ${name}, on its level`
-	};
-	if (f.kind === 'evaporative-cooler' && c.job.dwelling !== 'multifamily')
-		return {
-			requirement: ofRoom(
-				c,
-				{ ref: rule, room },
-				{
-					...draft,
-					state: 'not-applicable',
-					why: 'an evaporative cooler of a one- or two-family dwelling'
-				}
-			)
-		};
+	const title = `a receptacle within ${formatLength(withinIn)} of ${name}, on its level`;
+	const line = (more: Pick<Requirement, 'state' | 'why'> & Partial<Requirement>) =>
+		ofRoom(c, { ref: rule, room }, { part: subject.id, subject, title, ...more });
+	if (cooler && c.job.dwelling !== 'multifamily')
+		return { requirement: line({ state: 'not-applicable', why: 'an evaporative cooler of a one- or two-family dwelling' }) };
 	// Not through a wall: out in the open for what stands there, inside for what stands inside.
 	const sameSide = within.filter((r) => r.story === room.story && r.outdoors === OPEN_AIR.includes(room.kind));
-	const near = sameSide.filter((r) => r.point && atMost(distanceToFixture(r.point, f), withinIn)).map((r) => r.box);
+	if (!at && sameSide.length)
+		return { requirement: line({ state: 'unknown', why: `Where ${name} stands is not known: place it on the plan.` }) };
+	const near = sameSide.filter((r) => at && r.point && atMost(distanceToFixture(r.point, at), withinIn)).map((r) => r.box);
 	const serving = near.filter((box) => !behindDisconnect(c.job, box));
 	if (serving.length)
-		return {
-			requirement: ofRoom(
-				c,
-				{ ref: rule, room },
-				{
-					...draft,
-					state: 'met',
-					why: names(serving.slice(0, 4)),
-					metBy: serving.map((b) => b.id)
-				}
-			)
-		};
+		return { requirement: line({ state: 'met', why: names(serving.slice(0, 4)), metBy: serving.map((b) => b.id) }) };
 	const unplaced = sameSide.filter((r) => !r.point && !behindDisconnect(c.job, r.box)).map((r) => r.box);
 	if (!near.length && unplaced.length)
 		return {
-			requirement: ofRoom(
-				c,
-				{ ref: rule, room },
-				{
-					...draft,
-					state: 'unknown',
-					why: `The distance from ${names(unplaced)} to ${name} is not known: place it on the plan.`
-				}
-			)
+			requirement: line({
+				state: 'unknown',
+				why: `The distance from ${names(unplaced)} to ${name} is not known: place it on the plan.`
+			})
 		};
 	const why = near.length
 		? `${names(near)} is behind the disconnect of heating or cooling equipment and goes dead with it.`
 		: `No accessible receptacle ${OPEN_AIR.includes(room.kind) ? 'outdoors ' : ''}is within ${formatLength(withinIn)} of ${name} on its level.`;
-	const requirement = ofRoom(c, { ref: rule, room }, { ...draft, state: 'missing', why });
+	const requirement = line({ state: 'missing', why });
+	if (!at) return { requirement };
 	const rooms = indexOf(c.job).rooms;
 	return {
 		requirement,
 		need: {
 			requirement,
-			candidates: placesNear(c, room, f, withinIn),
+			candidates: placesNear(c, room, at, withinIn),
 			meets: (p, point) =>
 				rooms.get(p.roomId)?.story === room.story &&
 				OPEN_AIR.includes(rooms.get(p.roomId)?.kind ?? 'attic') === OPEN_AIR.includes(room.kind) &&
 				!!point &&
-				atMost(distanceToFixture(point, f), withinIn)
+				atMost(distanceToFixture(point, at), withinIn)
 		}
 	};
 }
@@ -127,7 +146,7 @@ function behindDisconnect(job: Job, box: Box): boolean {
 }
 
 /** Outdoors: on the outer wall nearest to it; indoors: on the nearest wall of its room. */
-function placesNear(c: ArticleCase, room: Room, f: Fixture, withinIn: number): NewPlace[] {
+function placesNear(c: ArticleCase, room: Room, f: Extent, withinIn: number): NewPlace[] {
 	if (!OPEN_AIR.includes(room.kind)) {
 		const spot = spotsNear(room, { heightIn: USUAL_HEIGHT_IN.serviceReceptacle, fixtures: [f], withinIn })[0];
 		const place = spot ? onWall(spot.wall, spot.at) : room.outline ? null : atPoint([f.x, f.y]);

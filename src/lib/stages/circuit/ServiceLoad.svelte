@@ -12,13 +12,14 @@
 		floorArea,
 		nameplateVa,
 		serviceCaseOf,
+		serviceLacks,
 		serviceRating
 	} from '$core/circuits/service/service-of-job';
 	import { editJob } from '$core/edit/job';
 	import { setLoad } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
-	import { show, withUnit } from '$core/units/quantity';
+	import { counted, show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
 	import SelectField from '$lib/ui/fields/SelectField.svelte';
@@ -53,13 +54,14 @@
 	const now = $derived(reckon([]));
 	const then = $derived(more.length ? reckon(more) : null);
 	const result = $derived(then ?? now);
+	/** By a meter everything is in the reading. */
+	const lacks = $derived(method === 'measured' ? (peakKw === null ? ['the peak demand'] : []) : serviceLacks(store.known));
+	const least = $derived(lacks.length ? 'at least ' : '');
 	/** Conductors of the service that is there, else of the one that is asked for. */
 	const wires = $derived.by(() => {
 		const rating = have ?? result?.serviceA;
 		return rating ? serviceConductors(store.edition, rating) : null;
 	});
-	/** Circuits made for an appliance that says nothing of its load yet. */
-	const silent = $derived(store.job.circuits.filter((c) => c.load && countsAs(c.load) !== 'none' && !nameplateVa(c.load)));
 	const kinds = [
 		{ value: 'none' as const, name: 'not by itself' },
 		...SERVICE_KINDS.map((value) => ({ value, name: inWords(value) }))
@@ -89,16 +91,27 @@
 {:else}
 	<div class="top">
 		<div class="total" role="status">
-			<b>{method === 'measured' && peakKw === null ? '?' : show(result.amps, 1)} A</b>
-			<span
-				>{show(result.va, 0)} VA at 240 V{#if forNew}; service {result.serviceA === null
-						? 'over standard ratings'
-						: `${result.serviceA} A`}{/if}</span
+			<b
+				>{#if method === 'measured' && peakKw === null}?{:else}{#if least}<small>at least</small>{/if}
+					{show(result.amps, 1)}{/if} A</b
 			>
-			{#if have !== null}
-				{#if result.amps > have}<p class="over"><Mark kind="violation" word /> more than the {have} A existing</p>
-				{:else}<p><Mark kind="good" /> within the {have} A existing, {show(have - result.amps, 1)} A left</p>{/if}
+			<span
+				>{#if method !== 'measured' || peakKw !== null}{least}{show(result.va, 0)} VA at 240 V{/if}{#if forNew && !lacks.length};
+					service {result.serviceA === null ? 'over standard ratings' : `${result.serviceA} A`}{/if}</span
+			>
+			{#if have === null}
+				<p><Mark kind="unknown" word /> the rating of the service is not entered</p>
+			{:else if result.amps > have}
+				<p class="over"><Mark kind="violation" word /> {least}{show(result.amps - have, 1)} A more than the {have} A existing</p>
+			{:else if lacks.length}
+				<p><Mark kind="unknown" word /> whether the {have} A existing carries it</p>
+			{:else}
+				<p>
+					<Mark kind="good" /> within the {have} A existing, {show(have - result.amps, 1)} A left{#if method !== 'measured'}, by
+						the {counted(store.job.circuits.length, 'circuit')} entered{/if}
+				</p>
 			{/if}
+			{#if lacks.length}<p class="soft">Not known: {lacks.join('; ')}.</p>{/if}
 			{#if then && now}<p class="soft">Without what is added: {show(now.amps, 1)} A.</p>{/if}
 		</div>
 		<div class="choose">
@@ -174,9 +187,6 @@
 					{/each}
 				</tbody>
 			</table>
-			{#each silent as c (c.id)}
-				<p class="soft">{c.load?.name || c.name} on circuit {c.number} is left out: its nameplate is not entered.</p>
-			{/each}
 		</section>
 		<section>
 			<h2>Calculation</h2>
@@ -216,6 +226,10 @@
 		font-size: 38px;
 		line-height: 1.1;
 		display: block;
+	}
+	.total b small {
+		font-family: inherit;
+		font-size: 18px;
 	}
 	.total p {
 		margin: 4px 0 0;

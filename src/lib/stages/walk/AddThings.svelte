@@ -63,8 +63,9 @@
 			name: first ? 'Main panel' : `Panel ${store.job.panels.length + 1}`,
 			roomId: room?.id ?? null,
 			place,
-			mainA: first ? 200 : 100,
-			slots: first ? 40 : 20,
+			// Read from the panel, or chosen by its load: not taken for granted.
+			mainA: null,
+			slots: boxState === 'found' ? null : first ? 40 : 20,
 			service: first
 		};
 		if (await store.edit(panel.name, putPanel(panel))) store.select({ kind: 'panel', id });
