@@ -71,6 +71,12 @@ test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labell
 	await read('#read-hn', '119.6');
 	await press('.words[aria-label*="own"] button', 'trips');
 	await press('.dock button', 'Keep 2 readings');
+	// Without a ground in it, which slot is hot is read to one that is known.
+	await b.says('polarity not read since the work', '.thread footer');
+	await read('#read-he', '119.4');
+	await read('#read-ne', '0.3');
+	await press('.dock button', 'Keep 2 readings');
+	await b.says('good, not read under load', '.verdict');
 	await b.says('Done', '.thread footer');
 	await press('.thread footer button', 'Next: Paper');
 	await b.says('No Equipment Ground', '.thread');
@@ -178,11 +184,13 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	await b.click('.thread button', 'Switched on');
 	for (const [css, text] of [
 		['#read-hn', '119.4'],
-		['#read-drop', '2.4']
+		['#read-drop', '2.4'],
+		['#read-he', '119.2'],
+		['#read-ne', '0.4']
 	] as const)
 		await b.type(css, text);
 	await b.click('.words[aria-label*="own"] button', 'trips');
-	await b.click('.dock button', 'Keep 3 readings');
+	await b.click('.dock button', 'Keep 5 readings');
 	await b.says('Done', '.thread footer');
 	await b.click('.thread footer button', 'Next: Paper');
 	await b.click('.thread button', 'Labels are on');

@@ -184,7 +184,7 @@ test('an older file is brought up on the way in', async () => {
 test('Trim: no box is taken for dead without live, dead, live on a tagged circuit', async () => {
 	await fresh('/job/quillback/trim');
 	await b.click('table.data button.row', 'K-01');
-	await b.says('Circuit 1 off and tagged', '.sheet');
+	await b.says(/Space 1 · Kitchen counter, sink side: off and tagged/, '.sheet');
 	await b.go('/job/quillback/trim?box=w-05');
 	await b.click('button', 'Record the test');
 	await b.says('Check the meter on a known live source first.');

@@ -58,7 +58,7 @@ test('a raceway outdoors or in the ground is not of plain flexible metal conduit
 	assert.equal(lying('THWN-2', 'inside', 'FMC'), '-');
 });
 
-// kind, a ground wire or not, raceway -> the ground of the planned box behind it
+// kind, a ground wire or not, raceway -> the ground of the planned metal box behind it
 const GROUNDS: [Cable, boolean, Raceway | undefined, string][] = [
 	['NM-B', true, undefined, 'seen'],
 	['NM-B', false, undefined, 'none'],
@@ -80,8 +80,22 @@ const GROUNDS: [Cable, boolean, Raceway | undefined, string][] = [
 for (const [cable, ground, raceway, want] of GROUNDS)
 	test(`ground through ${cable}${raceway ? ` in ${raceway}` : ''}, ${ground ? 'with' : 'without'} a ground wire: ${want}`, () => {
 		const j = last({ cable, ground, raceway });
-		assert.equal(groundOf(j, j.boxes[2] as Box, []).state, want);
+		assert.equal(groundOf(j, inMetal(j), []).state, want);
 	});
+const inMetal = (j: Job): Box => ({ ...(j.boxes[2] as Box), material: 'metal' });
+test('armor or a metal raceway alone grounds nothing in a plastic box (314.3); a wire does', () => {
+	for (const [cable, ground, raceway, want] of [
+		['THHN', false, 'EMT', 'none'],
+		['THHN', true, 'EMT', 'seen'],
+		['NM-B', true, undefined, 'seen']
+	] as const) {
+		const j = last({ cable, ground, raceway });
+		assert.equal(groundOf(j, j.boxes[2] as Box, []).state, want, `${cable} ${raceway}`);
+	}
+	const armored = last({ cable: 'AC', ground: false });
+	assert.equal(groundOf(armored, armored.boxes[2] as Box, []).state, 'none');
+	assert.equal(groundOf(armored, inMetal(armored), []).state, 'none', 'told without a ground, it has none');
+});
 test('a found box is without a ground by what its cable is', () => {
 	for (const [cable, why] of [
 		['knob-and-tube', 'It is wired by knob and tube, without a ground.'],

@@ -313,6 +313,6 @@ test('three slots without a ground on a circuit that nobody knows: not called un
 	assert.equal(assess(known).stages.protect.findings.find((f) => f.code === 'three-slots')?.severity, 'violation');
 	const sure = knownJob(known);
 	const second = codeLetter({ edition: editions['2023'], job: sure }, sure.boxes[0] as Box, { readings: [] });
-	assert.ok(second.facts.includes('Circuit 1, rating not read.'));
+	assert.ok(second.facts.includes('On space 1 · Den, rating not read.'));
 	assert.ok(second.points.some((p) => p.text === 'Ground-fault protection is required; none yet.'));
 });

@@ -153,7 +153,7 @@ export interface DiagnoseAnswer {
 	hypotheses: { faults: ToldFault[]; probability: number; same: ToldFault[][] }[];
 	unexplained: number;
 	/** What is done before anything else is read; while it stands, `next` asks only for that. */
-	stop: Stop | null;
+	stop: Pick<Stop, 'do' | 'why'> | null;
 	/** Two observations, by their numbers, that cannot both be right. */
 	contradiction: { observations: [number, number]; why: string } | null;
 	next:
@@ -268,7 +268,7 @@ function told(
 	return {
 		hypotheses,
 		unexplained,
-		stop,
+		stop: stop && { do: stop.do, why: stop.why },
 		contradiction,
 		next: act
 			? {

@@ -1,6 +1,6 @@
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import { knownOr, sayRating, saySpace } from '../model/fact-words';
+import { knownOr, nameSpace, sayRating } from '../model/fact-words';
 import type { Box, DeviceWas, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
@@ -94,7 +94,7 @@ export function codeLetter(
 			),
 			`Ground: ${ground.why}`,
 			circuit
-				? `${saySpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
+				? `On ${nameSpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],

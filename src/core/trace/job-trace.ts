@@ -197,7 +197,7 @@ export class JobTrace {
 		const here = new Set(this.possible.outlets.map((o) => o.at));
 		const circuit = this.job.circuits.find((c) => c.id === this.circuitId);
 		const [stop] = jobStops(this.job, readings, events).filter((s) => here.has(s.placeId) || s.placeId === circuit?.panelId);
-		return stop ? { do: stop.do, why: stop.why } : null;
+		return stop ?? null;
 	}
 	private act(
 		seen: readonly Seen[],

@@ -8,6 +8,9 @@ import { show } from '../units/quantity';
  */
 export interface Stop {
 	do: 'breaker-off' | 'both-poles-off' | 'main-off';
+	/** What was read and where. */
+	saw: string;
+	/** The same with what it may be and what is done. */
 	why: string;
 }
 /** What was read at one place, V; left out: not read. */
@@ -50,26 +53,27 @@ function stopsAt(r: StopRead, supplyV: number): Stop[] {
 		: 'a shared or service neutral may be lost: both handles off, the main if other circuits show it too; unplug what is dear, put no load on';
 	const { hnOverV, legShare, groundRight, overGroundV, shellV, legsApartV } = STOP_AT;
 	const { hn, hg, h2n, shell } = r;
-	for (const v of [hn, h2n])
-		if (v !== undefined && v > hnOverV) found.push({ do: lost, why: `${r.place}: ${show(v, 0)} V hot to neutral: ${then}` });
+	const stop = (what: Stop['do'], seen: string, act: string) => {
+		const saw = `${r.place}: ${seen}`;
+		found.push({ do: what, saw, why: `${saw}: ${act}` });
+	};
+	for (const v of [hn, h2n]) if (v !== undefined && v > hnOverV) stop(lost, `${show(v, 0)} V hot to neutral`, then);
 	if (hn !== undefined && h2n !== undefined) {
 		const [a, b] = [hn / supplyV - 1, h2n / supplyV - 1];
 		const against = a * b < 0 && Math.min(Math.abs(a), Math.abs(b)) > legShare;
 		if (against || (r.atPanel && Math.abs(hn - h2n) > legsApartV))
-			found.push({ do: lost, why: `${r.place}: the legs read ${show(hn, 0)} and ${show(h2n, 0)} V: ${then}` });
+			stop(lost, `the legs read ${show(hn, 0)} and ${show(h2n, 0)} V`, then);
 	}
 	if (hn !== undefined && hg !== undefined && hg >= groundRight.from && hg <= groundRight.to && hn > hg + overGroundV)
-		found.push({ do: lost, why: `${r.place}: ${show(hn, 0)} V hot to neutral where hot to ground is ${show(hg, 0)}: ${then}` });
+		stop(lost, `${show(hn, 0)} V hot to neutral where hot to ground is ${show(hg, 0)}`, then);
 	if (shell !== undefined && shell >= shellV && r.shellAtLow)
-		found.push({
-			do: 'breaker-off',
-			why: `${r.place}: its metal stands at ${show(shell, 0)} V: that circuit off, tagged, before anybody touches it`
-		});
+		stop('breaker-off', `its metal stands at ${show(shell, 0)} V`, 'that circuit off, tagged, before anybody touches it');
 	if (r.sign && HOT_SIGNS.includes(r.sign))
-		found.push({
-			do: 'breaker-off',
-			why: `${r.place}: ${r.sign === 'tingle' ? 'a tingle' : 'heat, a buzz or a smell'}: that circuit off first, then only dead tests`
-		});
+		stop(
+			'breaker-off',
+			r.sign === 'tingle' ? 'a tingle' : 'heat, a buzz or a smell',
+			'that circuit off first, then only dead tests'
+		);
 	return found;
 }
 /** Metal that reads so on a meter of 10 Mohm is read again at low impedance: a filter leaks about half the volts. */

@@ -41,7 +41,7 @@
 					Label: {#each c.labels as l (l)}<span class="label">{l}</span>
 					{/each}
 				</p>{/if}
-			{#if c.needs.length}<p class="soft">Needs: {c.needs.join('; ')}.</p>{/if}
+			{#if c.needs.length}<p class="soft">Needs: {c.needs.map((n) => n.replace(/\.$/, '')).join('; ')}.</p>{/if}
 			<p class="soft">A plug-in tester: {c.tester}</p>
 			{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
 			{#if c.wholeRun}

@@ -111,6 +111,7 @@
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	/** What is to be read next, where nothing says more yet. */
 	const missing = $derived(proof?.level === 'unknown' ? nextMissing(proof) : null);
+	let head = $state<HTMLElement>();
 	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
 
@@ -138,6 +139,8 @@
 			draft.clear();
 			tried = false;
 			if (correcting) oncorrected?.();
+			// The verdict stands at the top.
+			if (!next && head) atTop(head);
 		}
 		if (next) store.step(1);
 	}
@@ -156,7 +159,7 @@
 </script>
 
 <div class="pad" class:sending use:atTop>
-	<header>
+	<header bind:this={head}>
 		<span class="name condensed">{name}</span>
 		<span class="soft"
 			>{breaker ? breaker.name : roomId ? store.index.rooms.get(roomId)?.name : 'no room yet'}{store.run && at >= 0

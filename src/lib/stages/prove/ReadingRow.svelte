@@ -78,6 +78,11 @@
 		border-radius: 3px;
 		padding: 0 8px;
 	}
+	/* Volts and ohms one under the other, their boxes in line. */
+	.now .unit {
+		flex: none;
+		width: 34px;
+	}
 	@media (max-width: 820px) {
 		.now input {
 			min-height: 44px;

@@ -9,6 +9,12 @@
 		'both-poles-off': 'Both handles off now, and tag them',
 		'main-off': 'Main off now, and tag it'
 	} as const;
+	const THEN = {
+		'breaker-off': 'After that only dead tests.',
+		'both-poles-off':
+			'A shared or service neutral may be lost. Where other circuits show it too: the main. Unplug what is dear, put no load on.',
+		'main-off': 'The service neutral may be lost: call the utility. Put no load on.'
+	} as const;
 	const stop = $derived(store.stops[0]);
 </script>
 
@@ -17,7 +23,7 @@
 		<span class="stop condensed">STOP</span>
 		<span class="what"
 			><b>{DO[stop.do]}.</b>
-			{stop.why}. No load on, nothing touched.{#if store.stops.length > 1}&nbsp;<b>+{store.stops.length - 1} more</b>{/if}</span
+			{stop.saw}. {THEN[stop.do]}{#if store.stops.length > 1}&nbsp;<b>+{store.stops.length - 1} more</b>{/if}</span
 		>
 		<Btn onclick={() => store.selectPlace(stop.placeId)}>Show {store.placeName(stop.placeId)}</Btn>
 	</div>
