@@ -85,7 +85,7 @@ test('a half-switched receptacle: read with the switch on and off, each half aga
 });
 test('at a breaker: across it and by a clamp; without a load nothing is told, and the rating is asked for', async () => {
 	await b.go(`${page}/prove?view=breaker&circuit=c5`);
-	await b.says('Breaker 5', '.pad');
+	await b.says('its space not known', '.pad');
 	await b.type('#read-across', '0.1');
 	await b.type('#read-amps', '14');
 	await b.click('.pad header button', 'Keep 2 readings');

@@ -37,7 +37,7 @@ test('from nothing: a room by tape, its door, the fewest receptacles, a circuit,
 	await b.type('.slip .new .field:nth-child(1) input', 'Study' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '52' + Key.TAB);
-	await b.click('.slip button', 'Put on circuit 1');
+	await b.click('.slip button', 'Put it on Study');
 	await b.says('circuit 1, planned', '.slip');
 	await b.says("52'", '.strip');
 
@@ -70,7 +70,7 @@ test('a receptacle on the wrong circuit is put where it belongs, and the finding
 	await b.click('.slip .fold-head', 'Add to another circuit');
 	await b.set('.slip .attach .field:nth-of-type(1) select', 'c13');
 	await b.set('.slip .attach .field:nth-of-type(2) select', 'l-04');
-	await b.click('.slip button', 'Put on circuit 13');
+	await b.click('.slip button', 'Put it on space');
 	await b.says('Living, circuit 13, planned'.replace('Living', 'up'), '.slip').catch(() => b.says('circuit 13', '.slip'));
 	await b.saysNot("isn't allowed to supply it", '.slip');
 	await b.says('L-05', '.strip');

@@ -54,9 +54,9 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.click('.slip .fold-head', 'Circuit not in the list');
 	await b.type('.slip .new .field:nth-child(1) input', 'Sewing room' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
-	await b.says('Put on circuit 1', '.slip');
+	await b.says('Put it on Sewing room, space not known', '.slip');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
-	await b.click('.slip button', 'Put on circuit 1');
+	await b.click('.slip button', 'Put it on Sewing room, space not known');
 	await b.says('circuit 1, found', '.slip');
 	// Nobody saw its cable or its breaker: nothing is predicted, and what is missing is named.
 	await b.says('The panel of circuit 1 is not known', '.slip');

@@ -12,6 +12,7 @@ import { job, reading } from './small-job';
 
 /** Clocks of devices are wrong: what was entered later on a device is later, whatever its clock says. */
 const w = (device: string, n: number, seen?: Record<string, number>): Written => ({ device, n, ...(seen ? { seen } : {}) });
+const table = (n: number): Written => ({ device: 't', n, table: true });
 const PAIRS: [
 	why: string,
 	a: [at: string, wrote?: Written],
@@ -25,7 +26,11 @@ const PAIRS: [
 	['the other device had one before it', ['10:00', w('x', 4)], ['11:00', w('y', 9, { x: 3 })], false, true],
 	['no counts: the clock', ['10:00'], ['11:00'], true, false],
 	['kept before there were counts', ['11:00'], ['10:00', w('x', 1)], true, false],
-	['the same minute, no counts', ['10:00'], ['10:00'], false, false]
+	['the same minute, no counts', ['10:00'], ['10:00'], false, false],
+	['a table read after what has no count', ['10:00'], ['11:00', table(1)], true, false],
+	['an old table taken in later does not come after it', ['11:00'], ['10:00', table(1)], false, false],
+	['a table and what the device wrote itself: nobody knows', ['10:00', w('x', 4)], ['11:00', table(5)], false, true],
+	['what was written with the table there comes after it', ['11:00', table(5)], ['10:00', w('x', 6, { t: 5 })], true, false]
 ];
 const entry = ([time, wrote]: [string, Written?]) => ({ id: 'e', at: `2026-11-26T${time}:00.000Z`, wrote });
 for (const [why, a, b, before, isApart] of PAIRS)
@@ -33,6 +38,13 @@ for (const [why, a, b, before, isApart] of PAIRS)
 		assert.deepEqual([knownBefore(entry(a), entry(b)), apart(entry(a), entry(b))], [before, isApart]);
 		if (before) assert.ok(byWriting(entry(a), entry(b)) < 0, 'no order that contradicts it');
 	});
+test('an old table that reads well does not hide what was read badly since', () => {
+	const bad = reading({ id: '1', kind: 'drop', value: 14, loadA: 12, at: '2026-10-22T10:00:00.000Z' });
+	const old = reading({ id: '2', kind: 'drop', value: 2, loadA: 12, at: '2024-01-01T10:00:00.000Z', wrote: table(1) });
+	assert.equal(latestReadings([bad, old]).get('b')?.get('drop')?.value, 14);
+	const since = { ...old, at: '2026-11-01T10:00:00.000Z' };
+	assert.equal(latestReadings([bad, since]).get('b')?.get('drop')?.value, 2, 'its twin, read after it');
+});
 test('the next entry comes after all that the device has, and says what it had of others', () => {
 	assert.deepEqual(nextWritten('x', []), { device: 'x', n: 1 });
 	assert.deepEqual(nextWritten('x', [{ wrote: w('x', 3) }, { wrote: w('y', 7) }, { strike: w('z', 8) }]), {

@@ -129,6 +129,8 @@ export interface Written {
 	/** More than of every entry that the device had when it wrote. */
 	n: number;
 	seen?: Record<string, number> | undefined;
+	/** Taken in from a table: when it was read, the clock of whatever read it says. */
+	table?: boolean | undefined;
 }
 
 /** One measurement at one place and time. */

@@ -2,7 +2,8 @@ import type { Written } from './records';
 
 /**
  * In what order things were entered. Device clocks are wrong: a device's own entries go by its count, two devices' by what each
- * had of the other when it wrote, and only what was kept before there was such a count goes by the clock.
+ * had of the other when it wrote, and only what was kept before there was such a count, or read by something else and taken in
+ * from its table, goes by the clock.
  */
 export interface Entry {
 	id: string;
@@ -13,10 +14,13 @@ export interface Entry {
 
 /** Places entries in one order in which nothing stands before what it was written after; of two at one time the order stays. */
 export function byWriting(a: Entry, b: Entry): number {
-	if (a.wrote && b.wrote) return a.wrote.n - b.wrote.n || byClock(a, b);
-	if (a.wrote || b.wrote) return a.wrote ? 1 : -1;
+	const [x, y] = [counted(a), counted(b)];
+	if (x && y) return x.n - y.n || byClock(a, b);
+	if (x || y) return x ? 1 : -1;
 	return byClock(a, b);
 }
+/** The count that an entry goes by; null: it goes by the clock. */
+const counted = ({ wrote }: Omit<Entry, 'id'>): Written | null => (wrote && !wrote.table ? wrote : null);
 const byClock = (a: Entry, b: Entry): number => (a.at === b.at ? 0 : Date.parse(a.at) - Date.parse(b.at));
 
 /**
@@ -25,7 +29,7 @@ const byClock = (a: Entry, b: Entry): number => (a.at === b.at ? 0 : Date.parse(
  */
 export function knownBefore(a: Omit<Entry, 'id'>, b: Omit<Entry, 'id'>): boolean {
 	if (a.wrote && b.wrote) return wroteBefore(a.wrote, b.wrote);
-	if (a.wrote || b.wrote) return !a.wrote;
+	if (counted(a) || counted(b)) return !a.wrote;
 	return Date.parse(a.at) < Date.parse(b.at);
 }
 /** The same of the acts themselves. */

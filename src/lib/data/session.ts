@@ -134,7 +134,8 @@ export class JobSession {
 		if (fault) throw new RangeError(`${label}: ${fault.path} ${fault.message}. Nothing was kept.`);
 		const device = await deviceId();
 		// When the rows of a table were read, nobody here saw: against what is here already the worse of two counts.
-		const first = from === 'table' ? { device: freshId(), n: this.nextWritten(device).n } : this.nextWritten(device);
+		const own = this.nextWritten(device);
+		const first: Written = from === 'table' ? { device: freshId(), n: own.n, table: true } : own;
 		const inOrder = from === 'table' ? [...rows].sort(byWriting) : rows;
 		const written = inOrder.map((row, i) => ({ ...row, at: utcOf(row.at), wrote: { ...first, n: first.n + i } }));
 		this.show({ readings: [...this.shown.readings, ...written] });

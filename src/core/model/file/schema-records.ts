@@ -110,7 +110,8 @@ const written = () =>
 	shape({
 		device: must(named(64)),
 		n: must(whole(1, 1e9)),
-		seen: maybe(mixedRecord(whole(1, 1e9), 'a number'))
+		seen: maybe(mixedRecord(whole(1, 1e9), 'a number')),
+		table: maybe(flag())
 	});
 export const readingSchema = shape({
 	id: id(),
