@@ -84,6 +84,13 @@ test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labell
 	await b.says('Labels are on', '.thread [role=status]');
 	await b.says('Code basis: by the window', '.thread');
 	await b.says('119.6 V', '.thread');
+	const page = new URL(await b.driver.getCurrentUrl());
+	await b.go(`${page.pathname.split('/').slice(0, 3).join('/')}/protect?view=labels`);
+	await b.says('1 label to print', 'main');
+	assert.match(await b.saved(() => b.click('main button', 'Save as SVG')), /No Equipment Ground/);
+	const pdf = await b.saved(() => b.click('main button', 'Save as PDF'));
+	assert.ok(pdf.startsWith('%PDF-'), pdf.slice(0, 20));
+	await b.go(`${page.pathname}${page.search}`);
 	console.log(`presses ${presses} of ${MOST.presses}, typed fields ${typed} of ${MOST.typed}, readings ${readings}`);
 	assert.ok(presses <= MOST.presses, `${presses} presses`);
 	assert.ok(typed <= MOST.typed, `${typed} fields`);

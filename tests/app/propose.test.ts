@@ -164,7 +164,7 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.openSlip();
 	await b.says('L-05 in Living is on small appliance circuit 3', '.slip');
 	await b.says('210.52(B)(2)', '.slip');
-	await b.click('.slip button', 'Move L-05 to circuit 13');
+	await b.click('.slip button', 'Move L-05 to space');
 	await b.saysNot('L-05 in Living', '.slip');
 	await b.click('main table button.row', 'Microwave');
 	await open('Facts');

@@ -16,12 +16,10 @@ test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', a
 	await b.click('main ol button', 'GFCI at BD-01');
 	await b.says('BD-02: Three slots here, behind a GFCI at BD-01');
 	await b.click('main button', 'Labels');
-	await b.says('5 labels', 'main');
-	await b.says('GFCI Protected', 'main table');
-	const svg = await b.saved(() => b.click('main button', 'Save as SVG'));
-	assert.match(svg, /No Equipment Ground/);
-	const pdf = await b.saved(() => b.click('main button', 'Save as PDF'));
-	assert.ok(pdf.startsWith('%PDF-'), pdf.slice(0, 20));
+	// Nothing is put in yet: what a label says is not proven, and none is printed.
+	await b.says('0 labels to print of 5', 'main');
+	await b.says(/BD-02\s+GFCI Protected\s+[\s\S]*waits: /, 'main table');
+	assert.equal(await b.run('return [...document.querySelectorAll("main .set button")].filter((x) => !x.disabled).length'), 0);
 	await b.click('main button', 'Letter');
 	await b.says('Code basis: BD-02, Bedroom', 'main');
 	await b.says('Marked: "GFCI Protected" and "No Equipment Ground"', 'main');
@@ -71,9 +69,9 @@ test('protection placed minimum cost, with what goes dead shown on the plan', as
 	await b.go('/job/quillback/protect');
 	await b.click('main button', 'Devices');
 	await b.click('main table button.row', 'Refrigerator');
-	await b.says('If breaker 3 trips: 11 boxes dead in', 'main');
+	await b.says(/If the breaker in space \d+ trips: 11 boxes dead in/, 'main');
 	await b.click('main .cards button', 'show');
-	await b.says('if breaker 3 trips: what goes dead', 'main header');
+	await b.says(/if the breaker in space \d+ trips: what goes dead/, 'main header');
 	await b.click('main button', 'Show all');
 	await b.click('main button', 'Devices');
 	await b.click('main .cards article:first-child button', 'Use this');

@@ -130,10 +130,10 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 		}
 		await b.click('.walk .acts button', n + 1 < plan.walks.length ? 'Next walk' : 'Results');
 	}
-	await b.says('was on circuit 3', 'table');
+	await b.says('was on space 5', 'table');
 	await b.type('.acts input', 'RV');
 	await b.click('.acts button', 'to the job');
-	await b.saysNot('was on circuit 3', 'table');
+	await b.saysNot('was on space 5', 'table');
 	const now = job.circuits.find((c) => c.slot === sure[0]);
 	await b.go(`/job/marrow-street/circuit?circuit=${now?.id}`);
 	await b.says('DN-03', '.frame');
@@ -167,7 +167,7 @@ test('feed order: boxes of which nobody knows the cables, ordered by what goes d
 		}
 		await b.click('.next .taps button', 'Keep');
 	}
-	await b.says('LV-01 is the head', '.content');
+	await b.says('LV-01 is the first of the boxes entered', '.content');
 	await b.click('.acts button', 'Write this order');
 	await b.go(`${page}/circuit?circuit=c1`);
 	await b.driver.wait(

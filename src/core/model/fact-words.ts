@@ -72,6 +72,9 @@ export function saySpace({ slot, poles, half }: Pick<Circuit, 'slot' | 'poles'> 
 	if (slot === null) return 'its space not known';
 	return `space ${slot}${poles === 2 ? `/${slot + 2}` : ''}${half ? ` ${half}` : ''}`;
 }
+/** A breaker by where it stands, after its name. @example 'in space 4'; 'of Den, space not known' */
+export const inSpace = (c: Parameters<typeof saySpace>[0] & { name: string }): string =>
+	c.slot === null ? `of ${c.name}, space not known` : `in ${saySpace(c)}`;
 /** The same with the directory's words beside it, for a list to choose from. @example 'space 4 · Sewing room' */
 export const nameSpace = (c: Parameters<typeof saySpace>[0] & { name: string }): string =>
 	c.slot === null ? `${c.name}, space not known` : `${saySpace(c)} · ${c.name}`;

@@ -1,4 +1,4 @@
-import { saySpace } from '../model/fact-words';
+import { inSpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
@@ -70,7 +70,7 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	if (lost) throw new NotKnown(lost);
 	const dual = circuit.breaker === 'dual' ? { dual: true } : {};
 	return gives(circuit.breaker, against)
-		? { kind: 'breaker', id: circuit.id, name: `the breaker in ${saySpace(circuit)}`, ...dual }
+		? { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(circuit)}`, ...dual }
 		: null;
 }
 
@@ -121,7 +121,7 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 	const bands: Band[] = [];
 	if (circuit.breaker !== 'none') {
 		bands.push({
-			source: { kind: 'breaker', id: circuit.id, name: `the breaker in ${saySpace(circuit)}` },
+			source: { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(circuit)}` },
 			against: WORDS[circuit.breaker],
 			boxIds: run.nodes.map((n) => n.boxId)
 		});

@@ -66,8 +66,8 @@ export interface GuardSeen {
 	byTester: boolean;
 }
 
-const isRead = (j: Judged | undefined): j is Judged =>
-	j !== undefined && j.verdict.level !== 'bad' && (j.reading.value !== null || j.reading.lamps !== null);
+/** What reads badly was read: that it is bad its own verdict says. */
+const isRead = (j: Judged | undefined): j is Judged => j !== undefined && (j.reading.value !== null || j.reading.lamps !== null);
 const says = (latest: Latest, kind: 'bootleg' | 'ground-look' | 'grip'): boolean => latest[kind]?.reading.word === goodWord(kind);
 
 /** What a face promises: three slots a ground. */

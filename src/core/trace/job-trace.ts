@@ -1,4 +1,4 @@
-import { saySpace } from '../model/fact-words';
+import { inSpace } from '../model/fact-words';
 import { editionOf } from '../code/amended-edition';
 import type { RunInstrument } from '../instruments/run-reading';
 import type { Job, LiveEvent, Reading } from '../model/job';
@@ -358,7 +358,7 @@ export class JobTrace {
 		const { boxes, circuits } = indexOf(this.job);
 		const box = this.boxOf({ kind: 'off', at });
 		const circuit = circuits.get(at);
-		return box ? (boxes.get(box)?.name ?? box) : circuit ? `the breaker in ${saySpace(circuit)}` : at;
+		return box ? (boxes.get(box)?.name ?? box) : circuit ? `the breaker ${inSpace(circuit)}` : at;
 	};
 	private readonly say = (faults: readonly Suspected[]): string => sayFaults(faults, this.name);
 }

@@ -1,4 +1,4 @@
-import { saySpace } from '../../model/fact-words';
+import { inSpace } from '../../model/fact-words';
 import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -333,7 +333,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	return {
 		...base(c),
 		id: 'gfci-breaker',
-		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker in ${saySpace(circuit)}`,
+		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${inSpace(circuit)}`,
 		does: 'Protects the whole circuit, cable included.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + breakerAdds,
@@ -343,7 +343,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 		labels: grounded(c) ? [] : [through, noGround],
 		fix: {
 			kind: 'several',
-			label: `Breaker in ${saySpace(circuit)}, three slots here`,
+			label: `Breaker ${inSpace(circuit)}, three slots here`,
 			fixes: [{ kind: 'protect-breaker', label: '', circuitId: circuit.id, protection }, put(c, 'grounding', 'none', false, '')]
 		}
 	};

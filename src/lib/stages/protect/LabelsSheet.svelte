@@ -46,9 +46,9 @@
 			{counted(ready.length, 'label')} to print{ready.length < labels.length ? ` of ${labels.length}` : ''}, {sheetPlaces(size)
 				.length} to a letter page. Visible after installation.
 		</p>
-		<Btn look="main" onclick={pdf}>Save as PDF</Btn>
-		<Btn onclick={() => print()}>Print</Btn>
-		<Btn onclick={save}>Save as SVG</Btn>
+		<Btn look="main" disabled={!ready.length} onclick={pdf}>Save as PDF</Btn>
+		<Btn disabled={!ready.length} onclick={() => print()}>Print</Btn>
+		<Btn disabled={!ready.length} onclick={save}>Save as SVG</Btn>
 	</div>
 	<table class="data no-print">
 		<thead><tr><th>Box</th><th>Label</th><th>Required by</th></tr></thead>

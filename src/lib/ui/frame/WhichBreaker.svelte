@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { saySpace } from '$core/model/fact-words';
+	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { Modal } from 'flowbite-svelte';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
@@ -29,7 +29,7 @@
 		const circuit = store.index.circuits.get(circuitId);
 		if (!circuit) return;
 		const to = { legId: freshId(), circuitId, fromId: circuit.panelId, lengthFt: null };
-		void store.edit(`${name} on ${saySpace(circuit)}`, now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to));
+		void store.edit(`${name} on ${nameSpace(circuit)}`, now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to));
 		onclose();
 	}
 	function read(): void {

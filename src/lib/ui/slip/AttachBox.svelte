@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { nameSpace, saySpace } from '$core/model/fact-words';
+	import { nameSpace } from '$core/model/fact-words';
 	import { runOf } from '$core/run/runs';
 	import { attachBox, moveToCircuit } from '$core/edit/legs';
 	import type { Box, Circuit } from '$core/model/job';
@@ -47,7 +47,7 @@
 		if (!chosen) return;
 		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || null, lengthFt };
 		const done = store.edit(
-			`${box.name} on ${saySpace(chosen)}`,
+			`${box.name} on ${nameSpace(chosen)}`,
 			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
 		);
 		void done.then((kept) => kept && typed.clear());
