@@ -178,7 +178,7 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.click('.slip button', 'Figure it at 120 V');
 	await b.click('main table button.row', 'Bedroom 2 receptacles');
 	await open('Shared neutral');
-	await choose('Shares its neutral', '13');
+	await choose('Shares its neutral', 'space 19');
 	await b.says('no cable from the panel holds both', '.slip');
 	await b.click('.slip button', 'One three-wire cable to');
 	await b.click('main button', 'Multiwire');

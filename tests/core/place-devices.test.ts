@@ -166,7 +166,7 @@ test('every circuit of the demo house can be protected, and then nothing of it i
 test('what goes dead with each source is told by rooms', () => {
 	const { ways } = placingWays({ edition: editions[demo.edition], job: demo }, byNumber(demo, 3));
 	const breaker = ways.find((w) => w.breaker !== 'none')?.trips[0];
-	assert.equal(breaker?.source, 'breaker, space 5');
+	assert.equal(breaker?.source, 'the breaker in space 5');
 	assert.ok(breaker.rooms.includes('Kitchen') && breaker.rooms.includes('Pantry'));
 });
 test('arc-fault protection at the first outlet: only by a listed home run, short enough, or in metal, or where old work is replaced', () => {

@@ -1,4 +1,4 @@
-import { knownOr, saySpace } from '../model/fact-words';
+import { knownOr, inSpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
@@ -245,7 +245,7 @@ function tripsOf(job: Job, run: Run, way: Placement): PlacedWay['trips'] {
 	const circuit = as.circuits.find((c) => c.id === run.circuit.id) as Circuit;
 	const drawn = runOf(as, circuit);
 	const sources = [
-		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `breaker, ${saySpace(circuit)}` }]),
+		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `the breaker ${inSpace(circuit)}` }]),
 		...way.devices.map((d) => ({ kind: 'device' as const, id: d.boxId, name: boxes.get(d.boxId)?.name ?? '' }))
 	];
 	return sources.map((source) => {

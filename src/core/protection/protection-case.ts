@@ -1,4 +1,4 @@
-import { saySpace } from '../model/fact-words';
+import { inSpace } from '../model/fact-words';
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
@@ -43,5 +43,5 @@ export function protectFix(
 	const other = against === 'gfci' ? 'afci' : 'gfci';
 	const protection = circuit.breaker === other ? 'dual' : against;
 	if (!labelLists(job, circuit.panelId, protection) || sharesNeutral(job, circuit)) return undefined;
-	return { kind: 'protect-breaker', label: `Protect it at the breaker, ${saySpace(circuit)}`, circuitId: circuit.id, protection };
+	return { kind: 'protect-breaker', label: `Protect it at the breaker ${inSpace(circuit)}`, circuitId: circuit.id, protection };
 }

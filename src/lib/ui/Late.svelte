@@ -3,6 +3,7 @@
 	import { onReload } from '$lib/data/keeps';
 	import Btn from './Btn.svelte';
 	import Guarded from './frame/Guarded.svelte';
+	import { fetched } from './late.svelte';
 	import Trouble from './Trouble.svelte';
 
 	/**
@@ -17,7 +18,7 @@
 	}
 	let { load, over = false, children }: LateProps = $props();
 	let tries = $state(0);
-	const loading = $derived.by(() => (void tries, load()));
+	const loading = $derived.by(() => (void tries, fetched(load)));
 </script>
 
 {#await loading then { default: part }}

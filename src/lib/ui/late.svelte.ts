@@ -10,3 +10,21 @@ export async function part<T>(load: () => Promise<T>): Promise<T | null> {
 		return null;
 	}
 }
+
+/**
+ * A part by its page's own import. A browser remembers that a file did not come, and does not ask for it again under its address:
+ * it is asked for under another one.
+ * @throws what the import threw, where it does not come that way either
+ */
+export async function fetched<T extends { default: unknown }>(load: () => Promise<T>): Promise<T> {
+	try {
+		return await load();
+	} catch (error) {
+		const [address] = /https?:\S+?\.js/.exec(String(error)) ?? [];
+		if (!address) throw error;
+		const again: unknown = await import(/* @vite-ignore */ `${address}?again=${Date.now()}`).catch(() => null);
+		if (!isPart<T>(again)) throw error;
+		return again;
+	}
+}
+const isPart = <T extends { default: unknown }>(of: unknown): of is T => typeof of === 'object' && of !== null && 'default' in of;
