@@ -3,6 +3,7 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { editions } from '../../src/core/code/editions';
 import { DEMOS } from '../../src/core/demo';
+import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { changeDevice } from '../../src/core/edit/boxes';
 import { applyFix } from '../../src/core/edit/fix';
 import { installed } from '../../src/core/edit/installed';
@@ -143,6 +144,15 @@ test('a jumper comes off before anything is chosen; once it was looked for and i
 	assert.equal(advised(three, gone).first, null);
 	assert.ok(fixes(gone) > 0);
 	assert.equal(advised(three, [read('lamps', { lamps: 'on off off' })]).first, null, 'its sound twin: open ground');
+});
+test('what reads like a ground where there is none is looked for first: no GFCI is offered over it', () => {
+	const { job: house, readings } = marrowStreet();
+	const three = (list: readonly Reading[]) =>
+		assess(house, list).stages.protect.findings.find((f) => f.code === 'three-slots' && f.subject.id === 'sw-04');
+	assert.match(three(readings)?.message ?? '', /reads like a ground where there is none\. Off, verified dead: look for a jumper/);
+	assert.equal(three(readings)?.fix, undefined);
+	const unread = three(readings.filter((r) => r.boxId !== 'sw-04'));
+	assert.equal(unread?.fix?.label, 'Make SW-04 a GFCI', 'its twin: nothing was read there');
 });
 test('a bootleg is a violation behind a GFCI too, and never "allowed"', () => {
 	const guarded = old({}, { slots: 'grounding', protection: 'gfci' });

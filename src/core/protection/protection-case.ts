@@ -3,6 +3,7 @@ import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
 import type { Fix, Subject } from '../model/result';
+import { bootlegAt } from '../run/ground-at';
 import { isHalved } from '../run/halves';
 import { labelLists } from '../run/slots';
 import { takesProtecting } from '../rough/boxes-fit';
@@ -31,9 +32,18 @@ export const WORDS = { gfci: 'GFCI', afci: 'AFCI' } as const;
  * and that its neutral lets be. Arc-fault protection begins at the breaker.
  */
 export function protectFix(
-	{ edition, job, box, device, circuit }: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit'>,
+	{
+		edition,
+		job,
+		box,
+		device,
+		circuit,
+		readings
+	}: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit' | 'readings'>,
 	against: 'gfci' | 'afci'
 ): Fix | undefined {
+	// A jumper between neutral and ground comes off before any remedy: no device sees one on its LINE side.
+	if (bootlegAt(job, box, readings)) return undefined;
 	const here = against === 'gfci' && device.receptacles === 2 && device.volts === 120 && device.amps <= 20 && !isHalved(device);
 	if (here && box.readilyAccessible && takesProtecting(edition, job, box).fits) {
 		const protection = device.protection === 'afci' ? 'dual' : 'gfci';

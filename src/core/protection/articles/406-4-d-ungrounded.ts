@@ -1,5 +1,5 @@
 import { groundless } from '../../model/cable-kinds';
-import { carriedOn, hasGround, JUMPER_OFF } from '../../run/ground-at';
+import { bootlegAt, carriedOn, hasGround, JUMPER_OFF } from '../../run/ground-at';
 import { lacking } from '../../code/lacking';
 import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
@@ -78,6 +78,8 @@ function threeSlots(c: ProtectionCase): Finding[] {
 				? 'caution'
 				: 'advice';
 	const asFound = found ? 'As found: ' : '';
+	// What reads like a ground where there is none is found and taken off before any remedy.
+	const jumper = bootlegAt(c.job, box, c.readings) === 'suspected';
 	return [
 		{
 			code: 'three-slots',
@@ -90,7 +92,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
 					: maybe
 						? `${asFound}${box.name} has three slots and no ground. ${ground.why} Without a ground three slots need GFCI protection, and its circuit is not known: find what feeds it, or put a GFCI here.`
-						: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.`,
+						: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} ${jumper ? JUMPER_OFF.suspected : 'Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.'}`,
 			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
 		}
 	];
