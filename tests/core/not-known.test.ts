@@ -154,7 +154,7 @@ test('what readings of a run mean is not known where its lengths or its breaker 
 	};
 	// That the wire is right for it is no reading.
 	assert.equal(breaker(whole), 'unknown: Nothing is read at the breaker yet');
-	assert.equal(breaker(whole, { terminalC: 41, neighborC: 40, afterA: 12 }), 'good: Nothing wrong in what was read.');
+	assert.equal(breaker(whole, { terminalC: 41, neighborC: 40, afterA: 12, heldS: 180 }), 'good: Nothing wrong in what was read.');
 	assert.equal(breaker(with_({}, { breakerA: null })), 'unknown: The rating of the breaker of circuit 1 is not known');
 	assert.equal(breaker(with_({ awg: null })), 'unknown: The gauge of the cable from Panel to A is not known');
 	// A terminal that is hot is hot whatever the rating.
