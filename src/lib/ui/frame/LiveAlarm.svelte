@@ -3,7 +3,7 @@
 	import Late from '../Late.svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
 	import { useJob } from '$lib/data/use-job';
-	import Btn from '../Btn.svelte';
+	import StopBar from './StopBar.svelte';
 
 	/** Live where it is tagged off: nothing goes on until it was heard, and it stays in sight until it is settled. */
 	const store = useJob();
@@ -22,14 +22,10 @@
 </script>
 
 {#if alarm}
-	<div class="bar" role="alert">
-		<span class="stop condensed">STOP · LIVE</span>
-		<span class="what"
-			><b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but {alarm.off} is off and tagged. Wrong breaker, or a second feed.
-			Dead tests under this tag are void.{#if store.alarms.length > 1}&nbsp;<b>+{store.alarms.length - 1} more</b>{/if}</span
-		>
-		<Btn onclick={() => ask(alarm)}>Which breaker is it?</Btn>
-	</div>
+	<StopBar word="STOP · LIVE" more={store.alarms.length - 1} act="Which breaker is it?" onact={() => ask(alarm)}>
+		<b>{place(alarm)}: {alarm.seen}</b>, at {sayTime(alarm.at)}, but {alarm.off} is off and tagged. Wrong breaker, or a second feed.
+		Dead tests under this tag are void.
+	</StopBar>
 {/if}
 {#each loud as a (a.id)}
 	<Late load={() => import('./LoudAlarm.svelte')}
@@ -46,33 +42,3 @@
 		{/snippet}</Late
 	>
 {/if}
-
-<style>
-	.bar {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px 14px;
-		padding: 8px 16px;
-		background: var(--stop);
-		color: var(--sheet);
-		font-size: 16px;
-	}
-	.stop {
-		font-size: 24px;
-		line-height: 1;
-	}
-	.what {
-		flex: 1 1 300px;
-	}
-	@media (max-width: 820px) {
-		.bar {
-			padding: 6px 10px;
-			font-size: 14px;
-		}
-		.bar :global(button) {
-			min-height: 44px;
-			width: 100%;
-		}
-	}
-</style>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { useJob } from '$lib/data/use-job';
-	import Btn from '../Btn.svelte';
+	import StopBar from './StopBar.svelte';
 
 	/** Volts that kill, or heat: said across every page until what feeds them is off and tagged, or it reads right again. */
 	const store = useJob();
@@ -19,42 +19,13 @@
 </script>
 
 {#if stop}
-	<div class="bar" role="alert">
-		<span class="stop condensed">STOP</span>
-		<span class="what"
-			><b>{DO[stop.do]}.</b>
-			{stop.saw}. {THEN[stop.do]}{#if store.stops.length > 1}&nbsp;<b>+{store.stops.length - 1} more</b>{/if}</span
-		>
-		<Btn onclick={() => store.selectPlace(stop.placeId)}>Show {store.placeName(stop.placeId)}</Btn>
-	</div>
+	<StopBar
+		word="STOP"
+		more={store.stops.length - 1}
+		act={`Show ${store.placeName(stop.placeId)}`}
+		onact={() => store.selectPlace(stop.placeId)}
+	>
+		<b>{DO[stop.do]}.</b>
+		{stop.saw}. {THEN[stop.do]}
+	</StopBar>
 {/if}
-
-<style>
-	.bar {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px 14px;
-		padding: 8px 16px;
-		background: var(--stop);
-		color: var(--sheet);
-		font-size: 16px;
-	}
-	.stop {
-		font-size: 24px;
-		line-height: 1;
-	}
-	.what {
-		flex: 1 1 300px;
-	}
-	@media (max-width: 820px) {
-		.bar {
-			padding: 6px 10px;
-			font-size: 14px;
-		}
-		.bar :global(button) {
-			min-height: 44px;
-			width: 100%;
-		}
-	}
-</style>
