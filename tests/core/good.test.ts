@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { houseOf } from '../../src/core/house';
 import type { Job, Reading } from '../../src/core/model/known';
-import type { ReadingKind } from '../../src/core/model/kinds';
+import { READING_KINDS, type ReadingKind } from '../../src/core/model/kinds';
+import { isWordKind, READING_WORDS } from '../../src/core/model/reading';
 import { proofsOf, proofWord } from '../../src/core/prove/assess-prove';
 import { nextMissing } from '../../src/core/prove/missing';
 import { hasHalves } from '../../src/core/run/halves';
@@ -198,3 +199,26 @@ const HALVES: [face: Parameters<typeof box>[2], halves: boolean][] = [
 ];
 for (const [face, halves] of HALVES)
 	test(`halves of ${JSON.stringify(face)}`, () => assert.equal(hasHalves(box('b', {}, face)), halves));
+
+test('a reading at the box before it changes what an outlet is, or does not: the same as a job that is looked at afresh', () => {
+	const guarded = (ground: 'present' | 'none'): Job =>
+		job({
+			boxes: [
+				box('a', { state: 'built' }, { state: 'built', protection: 'gfci', feedsLoad: true }),
+				box('b', { state: 'built', ground }, { state: 'built', slots: 'grounding' }),
+				box('c')
+			]
+		});
+	const own = readings([...VOLTS, NO_BOOTLEG, PATH, ['behind', 'dead'], ['gfci-tester', 'no']]);
+	for (const ground of ['present', 'none'] as const) {
+		const known = guarded(ground);
+		proofsOf(houseOf(known, own));
+		for (const kind of READING_KINDS)
+			for (const word of isWordKind(kind) ? Object.keys(READING_WORDS[kind].allowed) : [null]) {
+				const value: number | string = kind === 'lamps' ? 'on off off' : (word ?? 0.1);
+				const added = readings([[kind, value]]).map((r) => ({ ...r, id: 'up', boxId: 'a', at: '2026-11-03T10:00:00.000Z' }));
+				const told = (of: Job) => JSON.stringify([...proofsOf(houseOf(of, [...own, ...added]))]);
+				assert.equal(told(known), told(guarded(ground)), `${kind} ${value} at the box before it`);
+			}
+	}
+});

@@ -2,8 +2,6 @@ import { lacking } from '../code/lacking';
 import type { RuledJob } from '../code/ruled-job';
 import { perState, sameRows } from '../model/remember';
 import type { House } from '../house';
-import { LIT_V } from '../instruments/thresholds';
-import { DEAD_BELOW_V } from '../makeup/live-sign';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
@@ -18,15 +16,13 @@ import {
 } from '../model/latest-readings';
 import { apart, knownBefore } from '../model/written';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
-import { show } from '../units/quantity';
 import { groundOf } from '../run/ground-at';
 import { standingOf } from '../protection/standing';
-import { AT_BREAKER, limitRule, limitsOf } from './limits';
+import { AT_BREAKER, limitRule } from './limits';
 import { soundOf } from '../network/sound';
-import { voltPattern } from './pattern';
-import { feetWords, likeConductors } from './unknown-run';
 import { guardsOf } from './guards';
 import { missingOf, type Missing } from './missing';
+import { add, clears, contradict, legsApart, superseded, together } from './read-together';
 import { besideNeighbor, comesBack } from './judge-breaker';
 import { verdictOf, worst, type Beside, type Judged, type Judgment, type Latest, type Level } from './verdicts';
 
@@ -230,15 +226,6 @@ function levelOf(read: Level, missing: ReturnType<typeof missingOf>): ProofLevel
 	return missing.right.length ? 'unknown' : 'right';
 }
 
-/** So much of an earlier load must be on again before a reading says that what was bad then is not now. */
-const AS_MUCH_LOAD = 0.5;
-const clears = (later: Reading, earlier: Reading): boolean =>
-	knownBefore(earlier, later) && (later.loadA ?? 0) >= AS_MUCH_LOAD * (earlier.loadA ?? 0);
-/** A drop and loaded volts say the same thing: the later of the two stands. */
-function superseded(latest: Latest): void {
-	const [drop, hn] = [latest.drop, latest.hn];
-	if (drop && hn && hn.reading.loadA !== null && clears(hn.reading, drop.reading)) delete latest.drop;
-}
 function clearedByLoad(proof: BoxProof): void {
 	proof.loaded = proof.loaded.filter(({ reading }) => {
 		const { drop } = reading.half === 'lower' ? proof.lower : proof.latest;
@@ -259,25 +246,14 @@ function rivalsOf(proof: BoxProof, own: readonly Reading[]): Reading[] {
 	);
 }
 
-/** Lamps that are lit where a meter shows nothing, or the other way round: neither counts until the meter is proven. */
-function contradict(edition: Edition, { lamps, hn, hg, ng }: Latest): boolean {
-	if (!lamps?.reading.lamps || !hn || hn.reading.value === null || hn.reading.loadA !== null) return false;
-	const lit = lamps.reading.lamps.startsWith('on');
-	const live = hn.reading.value >= LIT_V;
-	const nothing = hn.reading.value < DEAD_BELOW_V;
-	if (!(lit && nothing) && !(lamps.reading.lamps.startsWith('off') && live)) return false;
-	const says = `the lamps and ${show(hn.reading.value)} V hot to neutral can't both be right: prove the meter on a known live source, and read both again`;
-	for (const j of [lamps, hn, hg, ng]) {
-		if (!j || j.reading.loadA !== null) continue;
-		j.verdict.judgments = [
-			{ on: 'joints', level: 'unknown', says, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Two instruments') }
-		];
-		j.verdict.level = 'unknown';
-	}
-	return true;
-}
-
-const BEYOND_ITS_BOX: readonly ReadingKind[] = ['ohm-ground', 'bootleg', 'ground-look', 'gfci-own', 'afci-own'];
+const BEYOND_ITS_BOX: readonly ReadingKind[] = [
+	'ohm-ground',
+	'dead-ohm-ground',
+	'bootleg',
+	'ground-look',
+	'gfci-own',
+	'afci-own'
+];
 type Known = Map<string, { rows: readonly Reading[]; proof: BoxProof }>;
 const provenOf = perState<Known>();
 /** Proofs made for this state of the job: a reading that is added leaves those of other boxes as they are. */
@@ -309,78 +285,6 @@ export function besideReading({ edition, job }: RuledJob, reading: Reading, read
 	const apart = (r: Reading) => Math.abs(Date.parse(r.at) - Date.parse(reading.at));
 	const nearest = checks.reduce<Reading | null>((a, b) => (a && apart(a) <= apart(b) ? a : b), null);
 	return { ...besides(edition, job, reading.boxId, readings, latestReadings(readings)), jumper: nearest?.word === 'yes' };
-}
-
-/** What readings of one place say together: three volts as a pattern, and ohms of a run that nobody has drawn. */
-function together(edition: Edition, job: Job, latest: Latest, beside: Beside): void {
-	const { hn, hg, ng } = latest;
-	const idle = [hn, hg, ng].every((j) => j && j.reading.loadA === null && j.reading.value !== null);
-	if (hn && hg && ng && idle) {
-		const volts = { hn: hn.reading.value ?? 0, hg: hg.reading.value ?? 0, ng: ng.reading.value ?? 0 };
-		const pattern = voltPattern(volts, beside.ground?.state === 'none');
-		if (pattern) {
-			// One fault is said once: what each of the three says of it is a part of it. Its level stays, and so does a low supply.
-			if (pattern.level !== 'good')
-				for (const { reading, verdict } of [hn, hg, ng])
-					verdict.judgments = verdict.judgments.filter((x) => x.level === 'good' || (x.on === 'design' && reading.kind !== 'ng'));
-			add(hg, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Three volts as a pattern') });
-		}
-	}
-	const [hot, neutral] = [latest['ohm-hot'], latest['ohm-neutral']];
-	const open = (j: Judged | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
-	if (hot && neutral && open(hot) && open(neutral)) {
-		const [a, b] = [hot.reading.value ?? 0, neutral.reading.value ?? 0];
-		add(neutral, likeConductors(edition, a, b));
-		const feet = feetWords(edition, Math.min(a, b), soundOf(job));
-		if (feet)
-			add(neutral, {
-				on: 'joints',
-				level: 'unknown',
-				says: `distance from the panel, if its connections are good: ${feet}`,
-				...NO_FIGURE,
-				rule: limitRule(edition.key, 'model', 'Length by ohms')
-			});
-	}
-	sayOnce(latest);
-}
-const NO_FIGURE = { have: null, need: null, unit: '' };
-function add(to: Judged, judgment: Judgment): void {
-	to.verdict.judgments.push(judgment);
-	to.verdict.level = worst(to.verdict.judgments.map((j) => j.level));
-}
-/** What is missing is named once at a place, and not at each of its readings. */
-function sayOnce(latest: Latest): void {
-	const said = new Set<string>();
-	for (const { verdict } of Object.values(latest))
-		verdict.judgments = verdict.judgments.filter((j) => {
-			if (j.level !== 'unknown') return true;
-			if (said.has(j.says)) return false;
-			said.add(j.says);
-			return true;
-		});
-}
-
-/** The two service legs against each other, where both were read at a panel: a judgment of the second. */
-function legsApart(edition: Edition, job: Job, { hn, h2n }: Latest): void {
-	if (!hn || !h2n || hn.reading.value === null || h2n.reading.value === null) return;
-	const band = limitsOf(job)['legs-apart'];
-	const apart = Math.abs(hn.reading.value - h2n.reading.value);
-	const level = apart <= band.good[1] ? 'good' : apart <= band.look[1] ? 'look' : 'bad';
-	h2n.verdict.judgments.push({
-		on: 'joints',
-		level,
-		says:
-			level === 'good'
-				? `the two legs are ${show(apart, 1)} V apart`
-				: level === 'bad'
-					? `the two legs are ${show(apart, 1)} V apart: the service neutral may be open. Main off, call the utility; put no load on`
-					: `the two legs are ${show(apart, 1)} V apart: read both again while a load that is there runs. If the other rises, the service neutral is open or loose: stop, main off, call the utility`,
-		have: apart,
-		need: band.good[1],
-		unit: 'V',
-		rule: limitRule(edition.key, band.source, band.title)
-	});
-	h2n.verdict.level = worst(h2n.verdict.judgments.map((j) => j.level));
 }
 
 /** A drop over the advised figure is advice of the code, not a rule of it: it weighs one step less than a bad joint. */
