@@ -375,6 +375,8 @@ const STOPS: [what: string, observation: object, stop: string | null][] = [
 	['132.1 V', seen('b2', 'voltmeter', { hn: 132.1 }), 'both-poles-off'],
 	['10 V more than to ground', seen('b2', 'voltmeter', { hn: 130, hg: 120 }), null],
 	['11 V more', seen('b2', 'voltmeter', { hn: 131, hg: 120 }), 'both-poles-off'],
+	['over a ground of 108 V', seen('b2', 'voltmeter', { hn: 118.1, hg: 108 }), 'both-poles-off'],
+	['over a ground that is low itself', seen('b2', 'voltmeter', { hn: 118.1, hg: 107.9 }), null],
 	['a shell at 118 V', seen('b2', 'shell', { volts: 118, meter: 'low-impedance' }), 'breaker-off'],
 	['a shell at 30 V', seen('b2', 'shell', { volts: 30, meter: 'low-impedance' }), 'breaker-off'],
 	['a shell at 29.9 V', seen('b2', 'shell', { volts: 29.9, meter: 'low-impedance' }), null],
