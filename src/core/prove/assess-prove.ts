@@ -151,7 +151,7 @@ function proofAt(
 		const kinds = read.latest[half].get(boxId);
 		for (const [kind, reading] of kinds ?? []) latest[kind] = verdict(reading);
 		superseded(latest);
-		together(edition, job, latest, beside);
+		together({ edition, job, latest, beside });
 		return latest;
 	};
 	const off = own.some((r) => r.switchAt === 'off') ? readWithSwitchOff(readings, boxId) : [];

@@ -41,7 +41,7 @@ export function contradict(edition: Edition, { lamps, hn, hg, ng }: Latest): boo
 }
 
 /** What readings of one place say together: three volts as a pattern, and ohms of a run that nobody has drawn. */
-export function together(edition: Edition, job: Job, latest: Latest, beside: Beside): void {
+export function together({ edition, job, latest, beside }: { edition: Edition; job: Job; latest: Latest; beside: Beside }): void {
 	const { hn, hg, ng } = latest;
 	const idle = [hn, hg, ng].every((j) => j && j.reading.loadA === null && j.reading.value !== null);
 	if (hn && hg && ng && idle) {
