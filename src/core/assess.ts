@@ -45,18 +45,11 @@ function guarded(evaluate: Evaluator, house: House): StageResult {
 		return { findings: [], decisions: [], failed: error instanceof Error ? error.message : String(error) };
 	}
 }
-const sortedKnown = new WeakMap<StageResult, StageResult>();
-function sorted(result: StageResult): StageResult {
-	const before = sortedKnown.get(result);
-	if (before) return before;
-	const made = {
-		...result,
-		findings: eachOnce(factsOnce(result.findings).sort(byGravity)),
-		decisions: eachOnce(result.decisions)
-	};
-	sortedKnown.set(result, made);
-	return made;
-}
+const sorted = (result: StageResult): StageResult => ({
+	...result,
+	findings: eachOnce(factsOnce(result.findings).sort(byGravity)),
+	decisions: eachOnce(result.decisions)
+});
 /** What is not known is told once, however much rests on it. */
 function factsOnce(findings: readonly Finding[]): Finding[] {
 	const told = new Set<string>();

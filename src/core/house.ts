@@ -2,6 +2,7 @@ import { editionOf } from './code/amended-edition';
 import type { Edition } from './code/shape/edition';
 import type { Circuit, Job, Reading } from './model/known';
 import { indexOf, type JobIndex } from './model/job-index';
+import { once } from './model/remember';
 import type { StageResult } from './model/result';
 import { runOf, type Run } from './run/runs';
 
@@ -38,11 +39,6 @@ export function houseOf(job: Job, readings: readonly Reading[] = []): House {
 	};
 }
 
-const runsKnown = new WeakMap<Job, ReadonlyMap<Circuit, Run>>();
-function runsOf(job: Job): ReadonlyMap<Circuit, Run> {
-	const before = runsKnown.get(job);
-	if (before) return before;
-	const runs = new Map(job.circuits.map((circuit) => [circuit, runOf(job, circuit)]));
-	runsKnown.set(job, runs);
-	return runs;
-}
+const runsOf = once(
+	(job: Job): ReadonlyMap<Circuit, Run> => new Map(job.circuits.map((circuit) => [circuit, runOf(job, circuit)]))
+);

@@ -1,9 +1,7 @@
 import { assessCircuits } from './circuits/assess-circuits';
 import type { Evaluator, House } from './house';
 import { assessLayout } from './layout/assess-layout';
-import type { Job } from './model/known';
 import type { Stage } from './model/kinds';
-import { remembered } from './model/remember';
 import type { StageResult } from './model/result';
 import { assessMakeUp } from './makeup/assess-make-up';
 import { assessProtection } from './protection/assess-protection';
@@ -24,40 +22,26 @@ const NOTHING: Evaluator = () => NONE;
 
 /** Every stage with its evaluator, in the order of the work. */
 export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
-	walk: { evaluate: unlessSame(assessWalk) },
-	layout: { evaluate: unlessSame(assessLayout, (house) => house.job.checks) },
-	circuit: { evaluate: unlessSame(assessCircuits) },
-	protect: { evaluate: unlessSame(assessProtection, (house) => house.readings) },
+	walk: { evaluate: assessWalk },
+	layout: { evaluate: assessLayout },
+	circuit: { evaluate: assessCircuits },
+	protect: { evaluate: assessProtection },
 	rough: {
-		evaluate: unlessSame(assessRough),
+		evaluate: assessRough,
 		todo: ({ job }) => job.legs.filter((l) => l.state === 'planned').length
 	},
 	trim: {
-		evaluate: unlessSame(assessMakeUp),
+		evaluate: assessMakeUp,
 		todo: ({ job }) => job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.state === 'planned')).length
 	},
 	prove: {
-		evaluate: unlessSame(assessProve, (house) => house.readings),
+		evaluate: assessProve,
 		todo: (house) => {
 			const read = proofsOf(house);
 			const provable = house.job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
 			return provable.filter((b) => !read.has(b.id)).length;
 		}
 	},
-	trace: { evaluate: unlessSame(assessTrace, (house) => house.job.symptoms) },
+	trace: { evaluate: assessTrace },
 	handover: { evaluate: NOTHING }
 };
-
-/**
- * An evaluator that gives its last result again while nothing that it may read has changed: neither what is drawn and
- * planned, nor what else it says that it reads.
- */
-function unlessSame(evaluate: Evaluator, reads: (house: House) => unknown = () => null): Evaluator {
-	const known = remembered<Job['boxes'], StageResult>();
-	return (house) => known(house.job.boxes, [...planOf(house.job), reads(house)], () => evaluate(house));
-}
-/** All of a job but what somebody said or saw of it: no rule of these stages reads that. */
-function planOf(job: Job): readonly unknown[] {
-	const { symptoms: _told, checks: _seen, inspection: _asked, ...plan } = job;
-	return Object.entries(plan).flat();
-}

@@ -1,6 +1,5 @@
 import type { StageResult, Finding, Decision, Subject, Fix } from '../model/result';
-import { remembered } from '../model/remember';
-import { ifKnown, type Circuit, type Fact, type Job, type Room } from '../model/known';
+import { ifKnown, type Circuit, type Fact, type Job } from '../model/known';
 import { ifKnownRow, lacking, orLacking } from '../code/lacking';
 import type { House } from '../house';
 import { whyTogether } from './why-together';
@@ -10,7 +9,6 @@ import { balanceHint, panelFindings, panelDecisions } from './panel/panel-findin
 import { panelLoad } from './service/220-14-branch-load';
 import { requiredCircuits } from './articles/210-11-required-circuits';
 import type { Edition } from '../code/shape/edition';
-import { currentCarryingOf } from '../run/bundles';
 import { type Run, runOf } from '../run/runs';
 import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
 import { dimmerFindings } from './articles/404-14-e-dimmers';
@@ -36,39 +34,13 @@ import { GAUGES, compareGauge } from '../units/gauge';
 interface Sized extends StageResult {
 	drop: Finding[];
 }
-const known = remembered<Circuit, Sized>();
-/** What asks for no fix; null: something does. */
-const knownQuiet = remembered<Circuit, Finding[] | null>();
-const knownWhy = remembered<Circuit, Decision[]>();
-const boxesTogether = remembered<Room, object>();
 /** Sizing of every circuit, drop along every run, what a circuit of its kind may feed, shared neutrals and panels. */
 export function assessCircuits({ edition, job, index, runs }: House): StageResult {
-	const { boxes, boxesOfRoom, rooms } = index;
-	const panels = job.panels.flatMap((p) => [p, p.roomId === null ? undefined : rooms.get(p.roomId)]);
 	const results = [...runs].map(([circuit, run]) => {
-		const onRun = run.nodes.map((n) => boxes.get(n.boxId));
-		const roomsOf = onRun.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
-		const bundled = currentCarryingOf(job, circuit, edition.supports.bundle.fromIn);
-		const sized = known(circuit, [edition, job.practice, run, bundled, ...onRun, ...roomsOf], () =>
-			assessCircuit(edition, job, circuit)
-		);
-		// Which rooms go dark with a circuit is a question of all that is in them.
-		const inRooms = [...new Set(roomsOf)].map((room) => room && boxesTogether(room, boxesOfRoom.get(room.id) ?? [], () => ({})));
-		const why = knownWhy(circuit, [edition, job.practice, run, ...onRun, ...roomsOf, ...inRooms], () => [
-			...ifKnownRow(() => whyTogether(edition, job, run)),
-			...ifKnownRow(() => applianceDecision(edition, job, run))
-		]);
-		// A cable may come from a box that is on another run: where it lies depends on that too.
-		const from = run.nodes.map((n) => boxes.get(n.leg.fromId ?? ''));
-		const roomsFrom = from.map((box) => (box?.roomId ? rooms.get(box.roomId) : undefined));
-		const rows = [edition, job.practice, run, ...onRun, ...roomsOf, ...from, ...roomsFrom, ...panels];
-		const quiet = knownQuiet(circuit, rows, () => {
-			const made = sharing(edition, job, run);
-			return made.some((f) => f.fix) ? null : made;
-		});
+		const sized = assessCircuit(edition, job, circuit);
+		const why = [...ifKnownRow(() => whyTogether(edition, job, run)), ...ifKnownRow(() => applianceDecision(edition, job, run))];
 		return {
-			// Fixes name other circuits: what carries one is made each time, so that none names one that is gone.
-			findings: [...(quiet ?? sharing(edition, job, run)), ...sized.findings],
+			findings: [...sharing(edition, job, run), ...sized.findings],
 			decisions: [...sized.decisions, ...why],
 			drop: sized.drop
 		};

@@ -1,6 +1,7 @@
+import { once } from '../model/remember';
 import { withUnit } from '../units/quantity';
 import type { Amendment, Job } from '../model/job';
-import type { AmendableFigure } from '../model/kinds';
+import type { AmendableFigure, EditionKey } from '../model/kinds';
 import type { Edition, PlaceRow } from './shape/edition';
 import type { RuleRef } from './rule';
 import { editions } from './editions';
@@ -87,17 +88,13 @@ export const FIGURES: Readonly<Record<AmendableFigure, Figure>> = {
 	}
 };
 
-const known = new WeakMap<readonly Amendment[], Map<string, Edition>>();
 /** The edition that a job is judged by, with the figures that its amendments change; the book's own where they change none. */
-export function editionOf(job: Pick<Job, 'edition' | 'amendments'>, key = job.edition): Edition {
-	const changes = job.amendments.filter((a) => a.change === 'figure' && a.figure && a.value !== undefined);
-	if (!changes.length) return editions[key];
-	const before = known.get(job.amendments) ?? new Map<string, Edition>();
-	known.set(job.amendments, before);
-	const found = before.get(key) ?? changes.reduce((e, a) => amended(e, a), editions[key]);
-	before.set(key, found);
-	return found;
-}
+export const editionOf = (job: Pick<Job, 'edition' | 'amendments'>, key = job.edition): Edition => asAmended(job.amendments, key);
+const asAmended = once((amendments: readonly Amendment[], key: EditionKey): Edition =>
+	amendments
+		.filter((a) => a.change === 'figure' && a.figure && a.value !== undefined)
+		.reduce((e, a) => amended(e, a), editions[key])
+);
 function amended(e: Edition, a: Amendment): Edition {
 	if (!a.figure || a.value === undefined) return e;
 	const { set, unit } = FIGURES[a.figure];

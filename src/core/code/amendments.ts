@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import type { Amendment, Job } from '../model/job';
 import type { EditionKey, RoomKind, Serves } from '../model/kinds';
 
@@ -18,16 +19,12 @@ export const speaksOf = (a: Pick<Amendment, 'only' | 'rooms'>, { serves, room }:
 export const amendmentFor = (amendments: readonly Amendment[], section: string, of: Amended = {}): Amendment | undefined =>
 	amendments.filter((a) => a.change !== 'figure' && coversSection(a.section, section) && speaksOf(a, of)).at(-1);
 
-const delayed = new WeakMap<readonly Amendment[], Map<string, readonly Amendment[]>>();
 /** Those that hold for the permit of a job: a delay is over once the permit is of its day or later. */
-export function inForce({ amendments, permitDate }: Pick<Job, 'amendments' | 'permitDate'>): readonly Amendment[] {
-	if (!amendments.some((a) => a.until)) return amendments;
-	const known = delayed.get(amendments) ?? new Map<string, readonly Amendment[]>();
-	delayed.set(amendments, known);
-	const found = known.get(permitDate) ?? amendments.filter((a) => !a.until || permitDate < a.until);
-	known.set(permitDate, found);
-	return found;
-}
+export const inForce = ({ amendments, permitDate }: Pick<Job, 'amendments' | 'permitDate'>): readonly Amendment[] =>
+	inForceOn(amendments, permitDate);
+const inForceOn = once((amendments: readonly Amendment[], permitDate: string): readonly Amendment[] =>
+	amendments.some((a) => a.until) ? amendments.filter((a) => !a.until || permitDate < a.until) : amendments
+);
 
 /**
  * A table's rows as amended by `as-edition`: the rows of that section give way to those of the edition named.

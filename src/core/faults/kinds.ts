@@ -1,33 +1,25 @@
-/** Wiring faults: their kinds, and where one is. */
+import { FAULT_ROWS } from './rows';
 
-export const OPEN_FAULTS = ['open-hot', 'open-neutral', 'open-ground'] as const;
-export const LOOSE_FAULTS = ['loose-hot', 'loose-neutral', 'loose-ground'] as const;
-export const SWAP_FAULTS = ['reversed', 'hot-ground-reversed', 'neutral-ground-swapped'] as const;
-export const TOUCH_FAULTS = ['short-hot-neutral', 'short-hot-ground', 'neutral-ground-touch'] as const;
+/** Wiring faults: their kinds, and where one is. All that is said of a kind stands in its row. */
+
+export type FaultKind = keyof typeof FAULT_ROWS;
+export const FAULTS = Object.keys(FAULT_ROWS) as FaultKind[];
 /** What the HTTP contract knows. */
-export const RUN_FAULTS = [...OPEN_FAULTS, ...LOOSE_FAULTS, ...SWAP_FAULTS, 'bootleg', ...TOUCH_FAULTS] as const;
-export const FAULTS = [
-	...RUN_FAULTS,
-	'hot-contact-loose',
-	'neutral-contact-loose',
-	'hot-contact-lost',
-	'neutral-contact-lost',
-	'ground-contact-lost',
-	'gfci-line-load-swapped',
-	'gfci-dead',
-	'gfci-tripped',
-	'tab-left-in',
-	'tab-removed',
-	'breaker-off',
-	'breaker-worn',
-	'both-hots-one-leg',
-	'neutral-borrowed',
-	'circuits-joined',
-	'service-neutral-open',
-	'service-neutral-loose',
-	'service-leg-loose'
-] as const;
-export type FaultKind = (typeof FAULTS)[number];
+export const RUN_FAULTS = [
+	'open-hot',
+	'open-neutral',
+	'open-ground',
+	'loose-hot',
+	'loose-neutral',
+	'loose-ground',
+	'reversed',
+	'hot-ground-reversed',
+	'neutral-ground-swapped',
+	'bootleg',
+	'short-hot-neutral',
+	'short-hot-ground',
+	'neutral-ground-touch'
+] as const satisfies readonly FaultKind[];
 /** One fault. On a cable: `at` the place that it feeds; of a device: the place, or the outlet's own id; of a breaker: its circuit. */
 export interface Fault {
 	kind: FaultKind;
@@ -41,13 +33,10 @@ export interface Fault {
 	/** The other place, of what joins two circuits. */
 	with?: string | undefined;
 }
+/** What may be wrong: a fault, or a breaker or GFCI that is off or has tripped. */
+export type SuspectedKind = FaultKind | 'off';
 
-const LOOSE: readonly FaultKind[] = [
-	...LOOSE_FAULTS,
-	'hot-contact-loose',
-	'neutral-contact-loose',
-	'service-neutral-loose',
-	'service-leg-loose'
-];
 /** A connection that still conducts, through ohms of its own. */
-export const isLoose = (kind: FaultKind): boolean => LOOSE.includes(kind);
+export const isLoose = (kind: FaultKind): boolean => FAULT_ROWS[kind].isLoose === true;
+/** A worn breaker: the share of its rating at which a simulated one opens, and under which one that trips is called worn. */
+export const WORN_BREAKER = { opensAtShare: 0.7, calledUnderShare: 0.8 } as const;

@@ -2,6 +2,7 @@ import { editions } from '../code/editions';
 import { cite } from '../code/rule';
 import { DEFAULT_LOAD_A, type RunInstrument } from '../instruments/run-reading';
 import { check, figure, flag, list, must, named, oneOf, orNothing, orWord, shape, type Checked } from '../model/file/fields';
+import { endangersShell, rowOf } from '../faults/rows';
 import type { FieldFault, Finding, Step } from '../model/result';
 import { planOf } from '../network/build';
 import { inFeedOrder, runWiring } from '../network/run-wiring';
@@ -300,14 +301,13 @@ function told(
 const faultsOf = ({ hypothesis, fits }: Ranked): ToldFault[] => {
 	const left = [...fits];
 	return hypothesis.faults.map(({ kind, at }) => {
-		const fit = kind.includes('loose') ? left.shift() : undefined;
+		const fit = rowOf(kind).isLoose ? left.shift() : undefined;
 		return { kind, at, ...(fit ? { ohms: fit.ohms, ohmsFrom: fit.from, ohmsTo: fit.to } : {}) };
 	});
 };
 
 /** From so much on it is told that a shell may be live, and that nothing explains what was read. */
 const TOLD_FROM = { shell: 0.01, unexplained: 0.5 } as const;
-const SHELL_LIVE: readonly Suspected['kind'][] = ['bootleg', 'hot-ground-reversed', 'open-ground'];
 function findingsOf({ edition, observations, instruments }: DiagnoseRequest, { answers, unthought, next }: Diagnosis): Finding[] {
 	const rule = cite(editions[edition], { section: 'practice', title: 'Finding the fault', confidence: 'firm' });
 	const say = (id: string, message: string): Finding => ({
@@ -318,7 +318,7 @@ function findingsOf({ edition, observations, instruments }: DiagnoseRequest, { a
 		subject: { kind: 'input', id: 'observations' },
 		message
 	});
-	const shells = answers.filter((a) => a.members.some((m) => m.hypothesis.faults.some((f) => SHELL_LIVE.includes(f.kind))));
+	const shells = answers.filter((a) => a.members.some((m) => m.hypothesis.faults.some((f) => endangersShell(f.kind))));
 	const shell = shells.reduce((s, a) => s + a.probability, 0);
 	return [
 		...(shell >= TOLD_FROM.shell

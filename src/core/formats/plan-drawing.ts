@@ -1,10 +1,9 @@
-import { inForce } from '../code/amendments';
 import type { Edition } from '../code/shape/edition';
 import { alongWall, boxPoint, fixtureCorners, inward, labelPoint, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Counter, Job, Point, Room } from '../model/job';
 import { inWords, type RoomKind } from '../model/kinds';
 import { indexOf } from '../model/job-index';
-import { remembered } from '../model/remember';
+import { onceForRows } from '../model/remember';
 import { workingSpaceOf } from '../layout/articles/110-26-a-working-space';
 import { formatLength } from '../units/length';
 import { across, down, off, segment, type Segment } from './plan-lines';
@@ -99,13 +98,12 @@ function boundsOf(rooms: readonly PlanRoom[], boxes: readonly PlanBox[]) {
 	return { x, y, width: Math.max(...xs) + pad - x, height: Math.max(...ys) + pad - y };
 }
 
-const drawn = remembered<Room, PlanRoom>();
-function planRoom(edition: Edition, job: Job, room: Room): PlanRoom {
-	const boxes = indexOf(job).boxesOfRoom.get(room.id) ?? [];
-	return drawn(room, [edition, inForce(job), ...boxes], () => drawRoom(edition, job, room));
-}
-
-function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {
+const planRoom = (edition: Edition, job: Job, room: Room): PlanRoom => ({
+	...drawRoom(room, indexOf(job).boxesOfRoom.get(room.id) ?? []),
+	reach: reachOf(edition, job, room)
+});
+/** What an edit leaves as it is stays the same object: it is not drawn again. */
+const drawRoom = onceForRows((room: Room, boxes: readonly Box[]): Omit<PlanRoom, 'reach'> => {
 	const outline = room.outline ?? [];
 	const open = NOT_ENCLOSED.includes(room.kind);
 	const swings = room.breaks.filter((b) => b.kind === 'door' && b.swingsIn);
@@ -114,7 +112,7 @@ function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		name: room.name,
 		kind: room.kind,
 		size: room.outline ? sizeOf(room.outline) : '',
-		label: room.outline ? down(labelPoint(room.outline, { halfIn: NAME_IN.across, isTaken: takenIn(job, room) })) : null,
+		label: room.outline ? down(labelPoint(room.outline, { halfIn: NAME_IN.across, isTaken: takenIn(boxes, room) })) : null,
 		floor: outline.map(down),
 		open,
 		walls: open ? [] : outline.flatMap((_, wall) => wallPieces(room, outline, wall)),
@@ -134,16 +132,15 @@ function drawRoom(edition: Edition, job: Job, room: Room): PlanRoom {
 		})),
 		marks: room.marks
 			.filter((m) => m.wall < outline.length)
-			.map((m) => ({ id: m.id, kind: m.kind, ...across(outline, m, MARK_IN) })),
-		reach: reachOf(edition, job, room)
+			.map((m) => ({ id: m.id, kind: m.kind, ...across(outline, m, MARK_IN) }))
 	};
-}
+});
 
 /** Half the room that a name with its size takes, in. */
 const NAME_IN = { across: 46, up: 16 } as const;
 /** Whether a name would lie on a fixture or a symbol. */
-function takenIn(job: Job, room: Room): (p: Point) => boolean {
-	const boxes = (indexOf(job).boxesOfRoom.get(room.id) ?? []).map((box) => boxPoint(box, room)).filter((p) => p !== null);
+function takenIn(within: readonly Box[], room: Room): (p: Point) => boolean {
+	const boxes = within.map((box) => boxPoint(box, room)).filter((p) => p !== null);
 	return ([x, y]) =>
 		room.fixtures.some(
 			(f) =>
@@ -210,10 +207,7 @@ function counterShape(outline: readonly Point[], c: Counter): Point[] {
 
 const turnOf = ([nx, ny]: Point): number => Math.round((Math.atan2(-ny, nx) * 180) / Math.PI);
 
-/** What an edit leaves as it is stays the same object: it is not drawn again. */
-const planBox = (box: Box, room: Room): PlanBox | null => drawnBox(box, [room.outline], () => drawBox(box, room));
-const drawnBox = remembered<Box, PlanBox | null>();
-function drawBox(box: Box, room: Room): PlanBox | null {
+const planBox = onceForRows((box: Box, room: Room): PlanBox | null => {
 	const point = boxPoint(box, room);
 	if (!point) return null;
 	const n: Point = box.place?.kind === 'wall' && room.outline ? inward(room.outline, box.place.wall) : [0, 1];
@@ -228,4 +222,4 @@ function drawBox(box: Box, room: Room): PlanBox | null {
 		state: box.state,
 		protection: box.devices.find((d) => d.protection !== 'none')?.protection ?? 'none'
 	};
-}
+});

@@ -1,5 +1,5 @@
 import type { Point } from '../model/job';
-import { remembered } from '../model/remember';
+import { onceForRows } from '../model/remember';
 
 /** A symbol on the plan, as far as it is moved here. */
 interface Symbol {
@@ -15,7 +15,7 @@ interface Symbol {
 const APART_IN = 17;
 /** Rounds of moving neighbors apart: enough for several in a row at one spot. */
 const ROUNDS = 60;
-const fanned = remembered<Symbol, Symbol>();
+const movedTo = onceForRows((b: Symbol, x: number, y: number): Symbol => ({ ...b, x, y, at: [b.x, b.y] }));
 
 /**
  * Moves symbols of neighbors apart along their wall where they would lie on each other; each keeps where it really is (`at`),
@@ -50,7 +50,7 @@ export function fanOut<Drawn extends Symbol>(boxes: readonly Drawn[]): Drawn[] {
 	return boxes.map((b, i) => {
 		const spot = at.get(i);
 		if (!spot || Math.hypot(spot.x - b.x, spot.y - b.y) < 0.5) return b;
-		return fanned(b, [spot.x, spot.y], () => ({ ...b, x: spot.x, y: spot.y, at: [b.x, b.y] })) as Drawn;
+		return movedTo(b, spot.x, spot.y) as Drawn;
 	});
 }
 /** Along the wall that a symbol faces away from. */

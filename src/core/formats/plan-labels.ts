@@ -1,6 +1,6 @@
 import { inside } from '../model/geometry';
 import type { Point } from '../model/job';
-import { sameRows } from '../model/remember';
+import { onceForRows } from '../model/remember';
 import type { PlanBox, PlanDrawing, PlanRoom } from './plan-drawing';
 
 /**
@@ -61,31 +61,23 @@ const WAYS = [
 
 /** @param scale pixels of the screen for an inch */
 export function roomLabels(plan: Pick<PlanDrawing, 'rooms' | 'boxes'>, scale: number): RoomLabel[] {
-	const symbols = plan.boxes.map(symbolRect);
+	const symbols = plan.boxes.map((box) => ({ box, rect: symbolRect(box) }));
 	return plan.rooms.flatMap((room) => {
 		if (room.floor.length < 3) return [];
 		const bounds = boundsOf(room.floor);
 		return (
-			labelOnce(
+			labelAmong(
 				room,
-				symbols.filter((s) => touch(s, bounds)),
+				symbols.filter((s) => touch(s.rect, bounds)).map((s) => s.box),
 				scale
 			) ?? []
 		);
 	});
 }
-/** At each scale that it was shown at, the label of a room and the symbols that it kept clear of: a drag elsewhere moves no name. */
-const known = new WeakMap<PlanRoom, Map<number, { rows: readonly number[]; label: RoomLabel | null }>>();
-function labelOnce(room: PlanRoom, symbols: readonly Rect[], scale: number): RoomLabel | null {
-	const rows = symbols.flatMap(({ x, y }) => [x, y]);
-	const scales = known.get(room) ?? new Map<number, { rows: readonly number[]; label: RoomLabel | null }>();
-	known.set(room, scales);
-	const before = scales.get(scale);
-	if (before && sameRows(before.rows, rows)) return before.label;
-	const label = roomLabel(room, symbols, scale);
-	scales.set(scale, { rows, label });
-	return label;
-}
+/** A drag elsewhere moves no name. */
+const labelAmong = onceForRows((room: PlanRoom, boxes: readonly PlanBox[], scale: number) =>
+	roomLabel(room, boxes.map(symbolRect), scale)
+);
 
 function roomLabel(room: PlanRoom, symbols: readonly Rect[], scale: number): RoomLabel | null {
 	const bounds = boundsOf(room.floor);

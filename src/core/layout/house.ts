@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import type { PlacesTable } from '../code/shape/places';
 import { alongWall, boxPoint, distance, inside, inward, wallLength } from '../model/geometry';
 import type { Box, Break, Job, Point, Room } from '../model/job';
@@ -11,15 +12,10 @@ const DOORS = ['door', 'opening', 'sliding-panel'];
 /** Through a wall and a little beyond, in. */
 const BEYOND_IN = 12;
 
-const bounds = new WeakMap<readonly Point[], [number, number, number, number]>();
-function boundsOf(outline: readonly Point[]): [number, number, number, number] {
-	const before = bounds.get(outline);
-	if (before) return before;
+const boundsOf = once((outline: readonly Point[]): readonly [number, number, number, number] => {
 	const [xs, ys] = [outline.map((q) => q[0]), outline.map((q) => q[1])];
-	const b: [number, number, number, number] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
-	bounds.set(outline, b);
-	return b;
-}
+	return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+});
 function holds(outline: readonly Point[], p: Point): boolean {
 	const b = boundsOf(outline);
 	return p[0] >= b[0] && p[0] <= b[2] && p[1] >= b[1] && p[1] <= b[3] && inside(outline, p);
@@ -27,26 +23,23 @@ function holds(outline: readonly Point[], p: Point): boolean {
 
 /** Rooms sorted into cells of the plan, so that a question about a point asks only those that are near. */
 const CELL_IN = 20 * 12;
-const cellsKnown = new WeakMap<readonly Room[], Map<string, Room[]>>();
-function roomsNear(rooms: readonly Room[], story: number, [x, y]: Point): readonly Room[] {
-	let cells = cellsKnown.get(rooms);
-	if (!cells) {
-		cells = new Map();
-		for (const room of rooms) {
-			if (!room.outline) continue;
-			const [x0, y0, x1, y1] = boundsOf(room.outline).map((v) => Math.floor(v / CELL_IN)) as [number, number, number, number];
-			for (let cx = x0; cx <= x1; cx++)
-				for (let cy = y0; cy <= y1; cy++) {
-					const key = `${room.story} ${cx} ${cy}`;
-					const cell = cells.get(key);
-					if (cell) cell.push(room);
-					else cells.set(key, [room]);
-				}
-		}
-		cellsKnown.set(rooms, cells);
+const roomCells = once((rooms: readonly Room[]): ReadonlyMap<string, readonly Room[]> => {
+	const cells = new Map<string, Room[]>();
+	for (const room of rooms) {
+		if (!room.outline) continue;
+		const [x0, y0, x1, y1] = boundsOf(room.outline).map((v) => Math.floor(v / CELL_IN)) as [number, number, number, number];
+		for (let cx = x0; cx <= x1; cx++)
+			for (let cy = y0; cy <= y1; cy++) {
+				const key = `${room.story} ${cx} ${cy}`;
+				const cell = cells.get(key);
+				if (cell) cell.push(room);
+				else cells.set(key, [room]);
+			}
 	}
-	return cells.get(`${story} ${Math.floor(x / CELL_IN)} ${Math.floor(y / CELL_IN)}`) ?? [];
-}
+	return cells;
+});
+const roomsNear = (rooms: readonly Room[], story: number, [x, y]: Point): readonly Room[] =>
+	roomCells(rooms).get(`${story} ${Math.floor(x / CELL_IN)} ${Math.floor(y / CELL_IN)}`) ?? [];
 
 /** The room of a story in which a point lies; enclosed rooms go before open ones. */
 export function roomAt(job: Job, { story, p, not }: { story: number; p: Point; not?: Room | undefined }): Room | undefined {
@@ -145,17 +138,10 @@ export function centerLine(outline: readonly Point[]): number {
 	return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
 }
 
-const depthsKnown = new WeakMap<readonly Room[], Map<number, { foot: number; head: number } | null>>();
 /** Foot and head of the house on the plan, over the enclosed rooms of a story; null where none is measured. */
-export function depthOf(rooms: readonly Room[], story: number): { foot: number; head: number } | null {
-	const known = depthsKnown.get(rooms) ?? new Map<number, { foot: number; head: number } | null>();
-	depthsKnown.set(rooms, known);
-	const before = known.get(story);
-	if (before !== undefined) return before;
+export const depthOf = once((rooms: readonly Room[], story: number): { foot: number; head: number } | null => {
 	const ys = rooms
 		.filter((r) => r.story === story && !OPEN_AIR.includes(r.kind) && r.kind !== 'accessory')
 		.flatMap((r) => (r.outline ?? []).map((p) => p[1]));
-	const depth = ys.length ? { foot: Math.min(...ys), head: Math.max(...ys) } : null;
-	known.set(story, depth);
-	return depth;
-}
+	return ys.length ? { foot: Math.min(...ys), head: Math.max(...ys) } : null;
+});

@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import { amendmentFor, inForce } from '../code/amendments';
 import { editionOf } from '../code/amended-edition';
 import type { Edition } from '../code/shape/edition';
@@ -15,12 +16,8 @@ import { layoutWalls } from './walls';
 
 /** Everything that the edition and the local amendments ask of this house, met, missing, not asked or not known. */
 
-const known = new WeakMap<Job, Requirement[]>();
-
 /** One line for each thing asked; what is missing carries the fix that places it. */
-export function punchList(job: Job): Requirement[] {
-	const before = known.get(job);
-	if (before) return before;
+export const punchList = once((job: Job): Requirement[] => {
 	const judged = ARTICLES.map((article) => judgeAmended(article, job));
 	const requirements = judged.flatMap((j) => j.requirements);
 	placeNeeds(
@@ -28,10 +25,8 @@ export function punchList(job: Job): Requirement[] {
 		requirements,
 		judged.flatMap((j) => j.needs)
 	);
-	const looked = requirements.map((r) => asLooked(job, r));
-	known.set(job, looked);
-	return looked;
-}
+	return requirements.map((r) => asLooked(job, r));
+});
 
 /** Of existing work that nobody has drawn, what is not recorded was not looked at: what was seen on site says whether it is there. */
 function asLooked(job: Job, r: Requirement): Requirement {

@@ -2,7 +2,7 @@ import type { Edition } from '../code/shape/edition';
 import { fixtureCorners, fromWall, wallLength } from '../model/geometry';
 import type { Box, Break, Fixture, Job, Room } from '../model/job';
 import { indexOf } from '../model/job-index';
-import { remembered } from '../model/remember';
+import { onceForRows } from '../model/remember';
 import type { FixtureKind } from '../model/kinds';
 import { toSixteenths } from '../units/length';
 import { counterRuns, type CounterRun } from './counter-runs';
@@ -17,13 +17,13 @@ export interface RoomWalls extends WallsResult {
 	boxesOf: ReadonlyMap<string, string[]>;
 }
 
-const roomsKnown = remembered<Room, RoomWalls | null>();
-
 /** Shared by findings, plan and punch list. Null: not measured, or not lawful as drawn. */
 export function roomWalls(edition: Edition, job: Job, room: Room): RoomWalls | null {
 	const boxes = (indexOf(job).boxesOfRoom.get(room.id) ?? []).filter((box) => !onIndividual(job, box));
-	return roomsKnown(room, [edition, ...boxes], () => reckonWalls(edition, room, boxes));
+	return reckoned(room, edition, boxes);
 }
+
+const reckoned = onceForRows((room: Room, edition: Edition, boxes: readonly Box[]) => reckonWalls(edition, room, boxes));
 
 /** The same, with boxes as they would stand: for a box while it is dragged. */
 export function reckonWalls(edition: Edition, room: Room, boxes: readonly Box[]): RoomWalls | null {

@@ -2,9 +2,7 @@ import { lacking } from '../code/lacking';
 import { cite } from '../code/rule';
 import type { House } from '../house';
 import type { Box, Circuit } from '../model/known';
-import { remembered } from '../model/remember';
 import type { Finding, StageResult } from '../model/result';
-import { switchSets } from './box/carries';
 import { boxFindings } from './box/make-up';
 import { boxCase } from './box/of-job';
 
@@ -16,40 +14,14 @@ import { boxCase } from './box/of-job';
 /** What is told elsewhere too, or is a matter of the package, stays on the card of the box. */
 const TOLD_HERE: readonly string[] = ['color', 'nothing-for-terminal', 'not-split', 'no-neutral-at-switch'];
 
-const judged = remembered<Box, Finding[]>();
 /** Findings of every new box, by what its make-up comes up against. @source 200.6, 200.7, 250.119, 300.3(B), 404.2(C) */
 export function assessMakeUp(house: House): StageResult {
-	const { job, index } = house;
-	const sets = new Map(job.circuits.map((c) => [c, switchSets(job, c)]));
-	const findings = job.boxes.flatMap((box) => {
-		if (box.state === 'found' && box.devices.every((d) => d.state === 'found')) return [];
-		const circuits = index.circuitsOfBox.get(box.id) ?? [];
-		const rows = [
-			house.edition,
-			job.practice,
-			...cablesOf(house, box),
-			...circuitsAt(house, box).flatMap((c) => [c, sets.get(c)]),
-			...box.devices.flatMap((d) => d.controls ?? []).flatMap((id) => placed(house, id))
-		];
-		return judged(box, rows, () => ofBox(house, box, circuits));
-	});
+	const isOld = (box: Box) => box.state === 'found' && box.devices.every((d) => d.state === 'found');
+	const findings = house.job.boxes.flatMap((box) =>
+		isOld(box) ? [] : ofBox(house, box, house.index.circuitsOfBox.get(box.id) ?? [])
+	);
 	return { findings, decisions: [] };
 }
-/** The circuits of every cable that ends there, those that only go on from it too. */
-const circuitsAt = ({ index }: House, box: Box): Circuit[] => [
-	...new Set((index.legsAt.get(box.id) ?? []).flatMap((l) => index.circuits.get(l.circuitId) ?? []))
-];
-/** The cables of a box, and what is said of where they lead. */
-const cablesOf = ({ job, index }: House, box: Box): unknown[] =>
-	(index.legsAt.get(box.id) ?? []).flatMap((l) => {
-		const far = l.toId === box.id ? l.fromId : l.toId;
-		const at = index.boxes.get(far ?? '');
-		return [l, at?.devices, (at ?? job.panels.find((p) => p.id === far))?.name, ...(index.ridersOf.get(l.id) ?? [])];
-	});
-const placed = ({ index }: House, boxId: string): unknown[] => [
-	index.boxes.get(boxId)?.name,
-	...(index.circuitsOfBox.get(boxId) ?? [])
-];
 function ofBox({ job, edition, index }: House, box: Box, circuits: readonly Circuit[]): Finding[] {
 	const subject = { kind: 'box', id: box.id } as const;
 	const apart = box.devices.flatMap((d): Finding[] => {

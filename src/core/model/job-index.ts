@@ -1,4 +1,5 @@
-import type { Box, Fixture, Job, Room } from './job';
+import type { Box, Circuit, Fixture, Job, Room } from './job';
+import { once } from './remember';
 
 type LegOf<J extends Job> = J['legs'][number];
 type CircuitOf<J extends Job> = J['circuits'][number];
@@ -22,35 +23,29 @@ export interface JobIndex<J extends Job = Job> {
 	circuitsOfBox: ReadonlyMap<string, readonly CircuitOf<J>[]>;
 }
 
-const known = new WeakMap<Job, JobIndex>();
-
 /** The look-ups of a state of a job, made once. */
-export function indexOf<J extends Job>(job: J): JobIndex<J> {
-	const before = known.get(job) as JobIndex<J> | undefined;
-	if (before) return before;
-	const rowsOf: { legs: LegOf<J>[]; circuits: CircuitOf<J>[] } = job;
-	const circuits = new Map(rowsOf.circuits.map((c) => [c.id, c] as const));
-	const legsInto = group(rowsOf.legs, (l) => l.toId);
-	const index: JobIndex<J> = {
+export const indexOf = <J extends Job>(job: J): JobIndex<J> => lookUps(job) as JobIndex<J>;
+const lookUps = once((job: Job): JobIndex => {
+	const circuits = new Map(job.circuits.map((c) => [c.id, c] as const));
+	const legsInto = group(job.legs, (l) => l.toId);
+	return {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
 		circuits,
 		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
-		legsOfCircuit: group(rowsOf.legs, (l) => l.circuitId),
+		legsOfCircuit: group(job.legs, (l) => l.circuitId),
 		legsInto,
-		legsAt: groupAll(rowsOf.legs, (l) => (l.fromId === l.toId ? [l.toId] : [l.fromId, l.toId])),
-		ridersOf: group(rowsOf.legs, (l) => l.inCableOf ?? null),
+		legsAt: groupAll(job.legs, (l) => (l.fromId === l.toId ? [l.toId] : [l.fromId, l.toId])),
+		ridersOf: group(job.legs, (l) => l.inCableOf ?? null),
 		circuitsOfBox: new Map(
 			[...legsInto].map(([boxId, legs]) => [
 				boxId,
-				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is CircuitOf<J> => !!c)
+				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
 			])
 		)
 	};
-	known.set(job, index);
-	return index;
-}
+});
 
 const group = <T>(rows: readonly T[], keyOf: (row: T) => string | null): Map<string, T[]> =>
 	groupAll(rows, (row) => [keyOf(row)]);

@@ -1,3 +1,4 @@
+import { once } from './remember';
 import type { Reading } from './job';
 import type { ReadingKind } from './kinds';
 import { byWriting } from './written';
@@ -11,19 +12,10 @@ export function counting(readings: readonly Reading[]): Reading[] {
 /** Of each box, or of a circuit at its panel: the newest of each kind. */
 export type LatestReadings = ReadonlyMap<string, ReadonlyMap<ReadingKind, Reading>>;
 /** Lists of readings are never changed in place: each is gone through once. */
-const known = {
-	upper: new WeakMap<readonly Reading[], LatestReadings>(),
-	lower: new WeakMap<readonly Reading[], LatestReadings>()
-};
-
 /** The newest that counts, of each kind at each place; what was read before the work says nothing once it was read after it. */
-export function latestReadings(readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings {
-	const before = known[half].get(readings);
-	if (before) return before;
-	const found = gather(readings, half);
-	known[half].set(readings, found);
-	return found;
-}
+export const latestReadings = (readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings =>
+	latestOf(readings, half);
+const latestOf = once((readings: readonly Reading[], half: 'upper' | 'lower') => gather(readings, half));
 /**
  * The same of what was read with the wall switch of its outlet off, both halves, by each of its switches: it says nothing of the
  * outlet with it on.

@@ -1,8 +1,9 @@
 import { phasor } from './phasor';
 import type { Plan, PlannedWire } from './plan';
 import { EARTH, Network, Solution, type Branch, type Node } from './solve';
-import { TOUCH_OHMS, type Breaker, type Role } from './wiring';
-import type { Fault, FaultKind } from '../faults/kinds';
+import { TOUCH_OHMS, type Breaker } from './wiring';
+import { isLoose, type Fault, type FaultKind } from '../faults/kinds';
+import { FAULT_ROWS, type Role } from '../faults/rows';
 
 export { planOf, type Plan } from './plan';
 
@@ -65,7 +66,7 @@ class Builder {
 	/** A fault that would fall nowhere is a slip of whoever names it, and would pass for a healthy run. */
 	private check(f: Fault): void {
 		if (!this.plan.places.has(f.at)) throw new RangeError(`a fault must be at a place of the wiring, got "${f.at}"`);
-		if (f.kind.includes('loose') && !((f.ohms ?? 0) > 0))
+		if (isLoose(f.kind) && !((f.ohms ?? 0) > 0))
 			throw new RangeError(`a loose connection must have more than 0 ohm, got ${f.ohms}`);
 	}
 
@@ -169,7 +170,7 @@ class Builder {
 				const from = this.at(w.from);
 				const to = this.at(w.to);
 				const hit = here.length ? here.filter((f) => onWire(f, w)) : NONE;
-				if (hit.some((f) => f.kind.startsWith('open') || f.kind === 'neutral-borrowed')) {
+				if (hit.some((f) => wireOf(f)?.how === 'open')) {
 					open |= 1 << (i - cable.start);
 					continue;
 				}
@@ -200,15 +201,13 @@ class Builder {
 		for (const s of wiring.switches)
 			if (!this.how.off?.has(s.id)) this.network.resistor(this.at(this.number(s.from)), this.at(this.number(s.to)), TOUCH_OHMS);
 		for (const j of wiring.joints) this.network.resistor(this.at(this.number(j.a)), this.at(this.number(j.b)), j.ohms);
-		for (const f of this.faults) {
-			if (f.kind === 'short-hot-neutral') this.touch(f, 'hot', 'neutral');
-			else if (f.kind === 'short-hot-ground') this.touch(f, 'hot', 'ground');
-			else if (f.kind === 'neutral-ground-touch') this.touch(f, 'neutral', 'ground');
-			else if (f.kind === 'circuits-joined' && f.with) this.touch(f, 'hot', 'hot', f.with);
-			else if (f.kind === 'neutral-borrowed' && f.with) this.touch(f, 'neutral', 'neutral', f.with);
-		}
+		for (const f of this.faults)
+			for (const e of FAULT_ROWS[f.kind].does) {
+				const at = e.on !== 'splices' ? undefined : e.at === 'one-place' ? f.at : f.with;
+				if (e.on === 'splices' && at) this.touch(f, e.touch, at);
+			}
 	}
-	private touch(f: Fault, one: Role, other: Role, at = f.at): void {
+	private touch(f: Fault, [one, other]: readonly [Role, Role], at: string): void {
 		const a = this.splice(f.at, one, f.circuitId);
 		const b = this.splice(at, other, at === f.at ? f.circuitId : undefined);
 		if (a !== null && b !== null && a !== b) this.network.resistor(a, b, TOUCH_OHMS);
@@ -260,21 +259,16 @@ class Builder {
 				if (line >= 0) contacts[c[role]] = this.at(line);
 			}
 		}
-		for (const { kind } of here) {
-			if (kind === 'reversed') exchange(c.hot, c.neutral);
-			else if (kind === 'hot-ground-reversed') exchange(c.hot, c.ground);
-			else if (kind === 'neutral-ground-swapped') exchange(c.neutral, c.ground);
-		}
-		for (const role of ['hot', 'neutral'] as const) {
-			const loose = here.find((f) => f.kind === `${role}-contact-loose`);
-			if (!loose?.ohms || (contacts[c[role]] as number) < 0) continue;
+		const effects = here.flatMap((f) => FAULT_ROWS[f.kind].does.map((does) => ({ does, ohms: f.ohms })));
+		for (const { does } of effects) if (does.on === 'terminals') exchange(c[does.exchanged[0]], c[does.exchanged[1]]);
+		for (const { does, ohms } of effects) {
+			if (does.on !== 'contact' || does.how !== 'loose' || !ohms || (contacts[c[does.role]] as number) < 0) continue;
 			const contact = network.node();
-			network.resistor(contacts[c[role]] as number, contact, loose.ohms);
-			contacts[c[role]] = contact;
+			network.resistor(contacts[c[does.role]] as number, contact, ohms);
+			contacts[c[does.role]] = contact;
 		}
-		if (has('hot-contact-lost') || (o.half === 'lower' && has('tab-removed'))) contacts[c.hot] = network.node();
-		if (has('neutral-contact-lost')) contacts[c.neutral] = network.node();
-		if (has('ground-contact-lost')) contacts[c.ground] = network.node();
+		for (const { does } of effects) if (does.on === 'contact' && does.how === 'lost') contacts[c[does.role]] = network.node();
+		if (o.half === 'lower' && has('tab-removed')) contacts[c.hot] = network.node();
 		if (has('bootleg')) {
 			const ground = network.node();
 			const neutral = contacts[c.neutral] as number;
@@ -284,11 +278,11 @@ class Builder {
 	}
 }
 
+/** What a fault does to a wire of the cable that feeds its place. */
+const wireOf = (f: Fault) => FAULT_ROWS[f.kind].does.find((e) => e.on === 'wire');
 /** A fault of a cable is on this wire of it: of the role that it names, and of the hot that it names where there are two. */
 function onWire(f: Fault, w: PlannedWire): boolean {
-	const role: Role | null =
-		f.kind === `open-${w.role}` || f.kind === `loose-${w.role}` ? w.role : f.kind === 'neutral-borrowed' ? 'neutral' : null;
-	if (role !== w.role || (f.circuitId && w.role === 'hot' && f.circuitId !== w.circuitId)) return false;
+	if (wireOf(f)?.role !== w.role || (f.circuitId && w.role === 'hot' && f.circuitId !== w.circuitId)) return false;
 	if (w.role !== 'hot') return true;
 	return f.leg ? f.leg === w.leg : f.circuitId ? true : w.first;
 }

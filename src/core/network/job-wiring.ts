@@ -1,3 +1,4 @@
+import type { Role } from '../faults/rows';
 import type { Edition } from '../code/shape/edition';
 import { inRaceway } from '../model/cable-kinds';
 import { bringsGround } from '../run/ground-at';
@@ -12,7 +13,6 @@ import {
 	type Breaker,
 	type Cable,
 	type Outlet,
-	type Role,
 	type ServiceLeg,
 	type SwitchPoint,
 	type Watcher,

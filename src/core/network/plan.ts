@@ -1,4 +1,5 @@
-import type { Role, ServiceLeg, Wiring } from './wiring';
+import type { Role } from '../faults/rows';
+import type { ServiceLeg, Wiring } from './wiring';
 
 /** A wiring with its points numbered once, so that thousands of faults can be tried on it. */
 export interface Plan {

@@ -1,7 +1,8 @@
+import type { Role } from '../faults/rows';
 import type { Edition } from '../code/shape/edition';
 import { ohmsAt, ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Awg, Metal } from '../units/gauge';
-import type { Cable, Outlet, Role, Wiring } from './wiring';
+import type { Cable, Outlet, Wiring } from './wiring';
 import type { Fault } from '../faults/kinds';
 
 /** One 120 V circuit of two wires and ground as a tree of boxes: the case of `/network`. */

@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import { WORN_BREAKER } from '../faults/thresholds';
 import { build, type Built } from './build';
 import { size } from './phasor';
@@ -44,20 +45,16 @@ function ampsOf(built: Built, solution: Solution, wires: readonly number[]): num
 	}
 	return Math.hypot(re, im);
 }
-const placed = new WeakMap<Plan, ReadonlyMap<string, readonly number[]>>();
 /** The wires of the cables that feed each place, by their number: a long run with a device at each box asks for each many times. */
-function wiresAt(plan: Plan): ReadonlyMap<string, readonly number[]> {
-	const before = placed.get(plan);
-	if (before) return before;
+const wiresAt = once((plan: Plan): ReadonlyMap<string, readonly number[]> => {
 	const made = new Map<string, number[]>();
 	plan.wires.forEach((w, i) => {
 		const there = made.get(w.at);
 		if (there) there.push(i);
 		else made.set(w.at, [i]);
 	});
-	placed.set(plan, made);
 	return made;
-}
+});
 /** Amps that a circuit takes from its panel, per pole. */
 export function poleAmps(built: Built, solution: Solution, circuitId: string): number[] {
 	const poles = built.plan.wiring.breakers.find((b) => b.circuitId === circuitId)?.poles ?? [];

@@ -1,8 +1,9 @@
+import type { Role } from '../faults/rows';
+
 /**
  * A circuit, or several, as wires between named points: what the network is built from. A point is a splice or a bar:
  * `b1:h`, `main:n`. Everything downstream of a protecting device's LOAD is named with `#load` behind it.
  */
-export type Role = 'hot' | 'neutral' | 'ground';
 export type ServiceLeg = 'a' | 'b';
 export interface Wire {
 	role: Role;

@@ -3,15 +3,15 @@ import type { Edition } from '../code/shape/edition';
 import { ifKnown, type Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { hasReceptacles } from '../run/runs';
-import { perState } from '../model/remember';
+import { once } from '../model/remember';
 import { placingWays, pricesOf, type Preference } from './placing-case';
 
 /** What all circuits cost at their best by one practice or another; circuits of which a need cannot be met are left out. */
 export const priceOfAll = (edition: Edition, job: Job, as: Preference = {}): number =>
-	priced(job, edition, `${as.protectAt ?? ''} ${as.bothBy ?? ''}`, () =>
-		job.circuits.reduce((sum, c) => sum + (placingWays({ edition, job }, c, { as }).ways[0]?.price ?? 0), 0)
-	);
-const priced = perState<number>();
+	priced(job, edition, as.protectAt, as.bothBy);
+const priced = once((job: Job, edition: Edition, protectAt: Preference['protectAt'], bothBy: Preference['bothBy']): number =>
+	job.circuits.reduce((sum, c) => sum + (placingWays({ edition, job }, c, { as: { protectAt, bothBy } }).ways[0]?.price ?? 0), 0)
+);
 
 /** What each house practice would cost over the whole job, beside what is chosen of the other. */
 export interface PracticeCosts {

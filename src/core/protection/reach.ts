@@ -5,7 +5,7 @@ import type * as told from '../model/job';
 import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job } from '../model/known';
 import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
-import { perState } from '../model/remember';
+import { once } from '../model/remember';
 import { downstream, runOf, type Run } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
 
@@ -82,11 +82,10 @@ function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
 	return leg ? { of: 'leg', id: leg.id, field: 'fromId' } : null;
 }
 
-const above = perState<ReadonlyMap<string, readonly Box[]>>();
 /** Boxes upstream of one whose devices protect what is on their LOAD, the nearest first: found in one walk along the run. */
 export const holdersAbove = (job: Job, circuit: Circuit, boxId: string): readonly Box[] =>
-	above(job, job, circuit, () => makeHolders(job, circuit)).get(boxId) ?? [];
-function makeHolders(job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> {
+	holdersAlong(job, circuit).get(boxId) ?? [];
+const holdersAlong = once((job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> => {
 	const { boxes } = indexOf(job);
 	const found = new Map<string, readonly Box[]>();
 	for (const { boxId, fromId } of runOf(job, circuit).nodes) {
@@ -96,7 +95,7 @@ function makeHolders(job: Job, circuit: Circuit): ReadonlyMap<string, readonly B
 		found.set(boxId, holder && holds ? [holder, ...up] : up);
 	}
 	return found;
-}
+});
 
 /**
  * The devices of a box are on this circuit: one whose cable only passes the box, another circuit's or the other hot of a shared

@@ -1,6 +1,6 @@
 import { lacking } from '../code/lacking';
 import type { RuledJob } from '../code/ruled-job';
-import { perState, sameRows } from '../model/remember';
+import { once } from '../model/remember';
 import type { House } from '../house';
 import type { Edition } from '../code/shape/edition';
 import type { Box, Job, Reading } from '../model/known';
@@ -72,15 +72,9 @@ export const allOf = ({ latest, lower, loaded, rivals, off }: BoxProof): Judged[
 	...off
 ];
 
-const ofReadings = new WeakMap<readonly Reading[], { job: Job; proofs: ReadonlyMap<string, BoxProof> }>();
 /** What was read at each box of a house, judged; kept for the state of the job and its readings. */
-export function proofsOf({ edition, job, readings }: House): ReadonlyMap<string, BoxProof> {
-	const before = ofReadings.get(readings);
-	if (before?.job === job) return before.proofs;
-	const made = proofs(edition, job, readings);
-	ofReadings.set(readings, { job, proofs: made });
-	return made;
-}
+export const proofsOf = ({ edition, job, readings }: House): ReadonlyMap<string, BoxProof> => judged(readings, job, edition);
+const judged = once((readings: readonly Reading[], job: Job, edition: Edition) => proofs(edition, job, readings));
 
 /** The same for readings that are not all of the job. */
 export function proofs(edition: Edition, job: Job, readings: readonly Reading[]): Map<string, BoxProof> {
@@ -89,9 +83,6 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 	const read = readOf(readings);
 	const { upper, lower } = read.latest;
 	const found = new Map<string, BoxProof>();
-	const known = knownOf(job, edition);
-	// What is read of grounds and of a device's own button speaks of the boxes after it too.
-	const beyond = readings.filter((r) => BEYOND_ITS_BOX.includes(r.kind));
 	const byPlace = new Map<string, Reading[]>();
 	for (const r of counting(readings)) {
 		const rows = byPlace.get(r.circuitId ?? r.boxId) ?? [];
@@ -102,16 +93,7 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 	for (const boxId of new Set([...upper.keys(), ...lower.keys(), ...switched])) {
 		const place = index.boxes.get(boxId) ?? panels.get(boxId) ?? index.circuits.get(boxId);
 		if (!place) continue;
-		const own = byPlace.get(boxId) ?? [];
-		const before = known.get(boxId);
-		const rows = [...own, ...beyond];
-		if (before && sameRows(before.rows, rows)) {
-			found.set(boxId, before.proof);
-			continue;
-		}
-		const proof = proofAt({ edition, job }, place, { readings, read, own });
-		found.set(boxId, proof);
-		known.set(boxId, { rows, proof });
+		found.set(boxId, proofAt({ edition, job }, place, { readings, read, own: byPlace.get(boxId) ?? [] }));
 	}
 	return found;
 }
@@ -245,19 +227,6 @@ function rivalsOf(proof: BoxProof, own: readonly Reading[]): Reading[] {
 		)
 	);
 }
-
-const BEYOND_ITS_BOX: readonly ReadingKind[] = [
-	'ohm-ground',
-	'dead-ohm-ground',
-	'bootleg',
-	'ground-look',
-	'gfci-own',
-	'afci-own'
-];
-type Known = Map<string, { rows: readonly Reading[]; proof: BoxProof }>;
-const provenOf = perState<Known>();
-/** Proofs made for this state of the job: a reading that is added leaves those of other boxes as they are. */
-const knownOf = (job: Job, edition: Edition): Known => provenOf(job, edition, 'proofs', () => new Map());
 
 /** What is known of an outlet besides one reading of it: its ground, and whether a GFCI reaches it whose own button was passed. */
 function besides(

@@ -8,7 +8,7 @@ import { knownOr, sayFact } from '../model/fact-words';
 import { lackOf, NotKnown, panelOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
 import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
-import { perState } from '../model/remember';
+import { once } from '../model/remember';
 import { lazily } from '../model/lazily';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
@@ -71,7 +71,7 @@ export function predict(
 	const guessed = node.path.find((l) => l.guess !== undefined);
 	if (guessed) return { known: false, why: `what feeds ${boxes.get(guessed.toId)?.name ?? 'it'} was reckoned and not seen` };
 	const sound = soundOf(job);
-	const loop = loopsOf(edition, job, circuit).get(boxId) ?? NO_LOOP;
+	const loop = loopsOf(job, edition, circuit).get(boxId) ?? NO_LOOP;
 	const toGround = job.practice.supplyVolts;
 	const twoHots = voltsAt(circuit, boxes.get(boxId)) === 240 || isBetweenHots(boxes.get(boxId), half);
 	const supply = twoHots ? 2 * toGround : toGround;
@@ -185,11 +185,8 @@ function feederOhms(
 }
 
 const NO_LOOP: Loop = { hotOhms: 0, neutralOhms: 0, groundOhms: 0 };
-const loops = perState<ReadonlyMap<string, Loop>>();
-const loopsOf = (edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<string, Loop> =>
-	loops(job, edition, circuit, () => makeLoops(edition, job, circuit));
 /** From the panel to each box of a run, in one walk along it. */
-function makeLoops(edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<string, Loop> {
+const loopsOf = once((job: Job, edition: Edition, circuit: Circuit): ReadonlyMap<string, Loop> => {
 	const sound = soundOf(job);
 	const made = new Map<string, Loop>();
 	for (const { boxId, fromId, leg } of runOf(job, circuit).nodes) {
@@ -215,7 +212,7 @@ function makeLoops(edition: Edition, job: Job, circuit: Circuit): ReadonlyMap<st
 		}
 	}
 	return made;
-}
+});
 
 /** The figure of a sound run that stands beside a reading of this kind. */
 export function predictedFor(

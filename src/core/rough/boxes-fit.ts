@@ -8,6 +8,7 @@ import { knownOr } from '../model/fact-words';
 import { ifKnown, type Box, type Job, type Leg } from '../model/known';
 import { CABLE_MAKES, inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
+import { once } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
 import { show } from '../units/quantity';
 import { boxFill, type FillCase } from './articles/314-16-box-fill';
@@ -71,19 +72,15 @@ function seenIn(box: Box, drawn: number): Counted[] | null {
 	);
 	return all.length === box.cables.length ? all : null;
 }
-const known = new WeakMap<Job, Map<string, Leg[]>>();
 /** Cables that end in each box; one that two circuits share is there once. */
-function endsIn(job: Job): Map<string, Leg[]> {
-	const before = known.get(job);
-	if (before) return before;
+const endsIn = once((job: Job): ReadonlyMap<string, Leg[]> => {
 	const ends = new Map<string, Leg[]>();
 	for (const leg of job.legs) {
 		if (leg.inCableOf) continue;
 		for (const id of [leg.fromId, leg.toId].filter((i) => i !== null)) ends.set(id, [...(ends.get(id) ?? []), leg]);
 	}
-	known.set(job, ends);
 	return ends;
-}
+});
 
 /** Fill and depth of each box of which the volume is known. */
 export function assessFit({ edition, job }: House): StageResult {

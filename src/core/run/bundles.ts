@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import { boxPoint, distance } from '../model/geometry';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Job, Leg, Panel, Point } from '../model/job';
@@ -54,12 +55,8 @@ interface Laid {
 	heights: readonly [number, number];
 	story: number;
 }
-const known = new WeakMap<Job['legs'], { boxes: Job['boxes']; rooms: Job['rooms']; bundles: Map<string, Bundle> }>();
-
 /** Bundles of the job by leg; a leg that lies by itself has none. @param fromIn longer than this they count together */
-export function bundlesOf(job: Job, fromIn: number): ReadonlyMap<string, Bundle> {
-	const before = known.get(job.legs);
-	if (before?.boxes === job.boxes && before.rooms === job.rooms) return before.bundles;
+export const bundlesOf = once((job: Job, fromIn: number): ReadonlyMap<string, Bundle> => {
 	const laid = job.legs.flatMap((leg): Laid[] => {
 		// Most legs of most jobs have no way yet: nothing more is looked at.
 		if (!leg.route || leg.route.spaced || leg.inCableOf || !inHoles(leg)) return [];
@@ -76,9 +73,8 @@ export function bundlesOf(job: Job, fromIn: number): ReadonlyMap<string, Bundle>
 		);
 		if (ids.length) bundles.set(one.leg.id, { legIds: [one.leg.id, ...ids] });
 	}
-	known.set(job.legs, { boxes: job.boxes, rooms: job.rooms, bundles });
 	return bundles;
-}
+});
 /** Through bored holes, or in a raceway: what is stapled by itself over a joist is not bundled. */
 const inHoles = (leg: Leg): boolean => leg.route?.way === 'walls' || leg.raceway !== undefined;
 const sharesHeight = (a: Laid, b: Laid): boolean =>

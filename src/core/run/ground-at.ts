@@ -1,3 +1,4 @@
+import { once } from '../model/remember';
 import { ifKnown, lackOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
 import { CABLE_MAKES, groundless, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
@@ -71,14 +72,10 @@ function untold(legs: readonly Leg[]): Fact | undefined {
  * @example ground said present, by two lamps of a tester -> said; a wire seen in a plastic box -> seen
  */
 export function groundOf(job: Job, box: Box, readings: readonly Reading[]): Ground {
-	const ofJob = asked.get(job) ?? new WeakMap<readonly Reading[], Asked>();
-	asked.set(job, ofJob);
-	const answers = ofJob.get(readings) ?? new Asked(job, readings);
-	ofJob.set(readings, answers);
-	return answers.of(box);
+	return askedOf(job, readings).of(box);
 }
 /** A box's ground rests on those upstream: each is judged once for one state of a job and its readings. */
-const asked = new WeakMap<Job, WeakMap<readonly Reading[], Asked>>();
+const askedOf = once((job: Job, readings: readonly Reading[]) => new Asked(job, readings));
 
 class Asked {
 	private readonly known = new Map<Box, Ground>();

@@ -1,6 +1,6 @@
 import { formatFeet } from '../units/length';
 import { indexOf } from '../model/job-index';
-import { remembered } from '../model/remember';
+import { once } from '../model/remember';
 import type * as told from '../model/job';
 import type { Box, Circuit, Device, Leg } from '../model/known';
 
@@ -27,27 +27,25 @@ export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit>
 /** A run of a job as it was told, or as the rules read it. */
 export type RunIn<J extends told.Job> = Run<J['legs'][number], J['circuits'][number]>;
 type AnyRun = Run<told.Leg, told.Circuit>;
-const known = remembered<told.Circuit, AnyRun>();
 
 /**
  * The tree of legs and boxes of a circuit, from its panel. A box of which nobody knows what feeds it hangs on the circuit by
  * itself; boxes that no known cable reaches are left out.
  */
-export function runOf<J extends told.Job>(job: J, circuit: J['circuits'][number]): RunIn<J> {
+export const runOf = <J extends told.Job>(job: J, circuit: J['circuits'][number]): RunIn<J> => drawnRun(job, circuit) as RunIn<J>;
+const drawnRun = once((job: told.Job, circuit: told.Circuit): AnyRun => {
 	const legs = indexOf<told.Job>(job).legsOfCircuit.get(circuit.id) ?? [];
-	return known(circuit, legs, () => {
-		const fed = new Set(legs.map((l) => l.toId));
-		const fromHere = new Map<string | null, told.Leg[]>();
-		for (const leg of legs) {
-			// It begins at its panel, at one that nobody has traced, or nobody knows where.
-			const begins = leg.fromId === circuit.panelId || (circuit.panelId === null && leg.fromId !== null && !fed.has(leg.fromId));
-			const from = begins ? START : leg.fromId;
-			fromHere.set(from, [...(fromHere.get(from) ?? []), leg]);
-		}
-		const nodes = walk(fromHere);
-		return { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
-	}) as RunIn<J>;
-}
+	const fed = new Set(legs.map((l) => l.toId));
+	const fromHere = new Map<string | null, told.Leg[]>();
+	for (const leg of legs) {
+		// It begins at its panel, at one that nobody has traced, or nobody knows where.
+		const begins = leg.fromId === circuit.panelId || (circuit.panelId === null && leg.fromId !== null && !fed.has(leg.fromId));
+		const from = begins ? START : leg.fromId;
+		fromHere.set(from, [...(fromHere.get(from) ?? []), leg]);
+	}
+	const nodes = walk(fromHere);
+	return { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
+});
 /** Where a run begins. */
 const START = null;
 
@@ -108,12 +106,7 @@ interface Served {
 	outlets: Outlet[];
 }
 /** Asked for by many rules of one evaluation: made once for each state of the job. */
-const served = new WeakMap<told.Job, Map<AnyRun, Served>>();
-function servedOf(job: told.Job, run: AnyRun): Served {
-	const all = served.get(job) ?? new Map<AnyRun, Served>();
-	served.set(job, all);
-	const before = all.get(run);
-	if (before) return before;
+const servedOf = once((job: told.Job, run: AnyRun): Served => {
 	const index = indexOf(job);
 	const boxes = run.nodes.flatMap(({ boxId, leg, children }) => {
 		const box = index.boxes.get(boxId);
@@ -121,9 +114,8 @@ function servedOf(job: told.Job, run: AnyRun): Served {
 		return box && !passed ? [box] : [];
 	});
 	const outlets = boxes.flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
-	all.set(run, { boxes, outlets });
 	return { boxes, outlets };
-}
+});
 
 /** Every box at or below this one along the run. */
 export function downstream(run: AnyRun, boxId: string): string[] {

@@ -1,6 +1,6 @@
-import { isLoose, type Fault, type FaultKind } from '../faults/kinds';
+import { isLoose, RUN_FAULTS, type Fault, type FaultKind } from '../faults/kinds';
 import { inFeedOrder, type RunCase } from '../network/run-wiring';
-import { RUN_WEIGHTS } from './weights';
+import { RUN_WEIGHTS, SOUND_WEIGHT } from './weights';
 
 /** What may be wrong: one fault, two that belong together, or none. `off`: a breaker or GFCI that is off or has tripped. */
 export interface Suspected extends Omit<Fault, 'kind' | 'ohms'> {
@@ -19,38 +19,72 @@ export const looseOf = (h: Hypothesis): LooseFault[] => h.faults.filter(isLooseF
 type LooseFault = Suspected & { kind: FaultKind };
 const isLooseFault = (f: Suspected): f is LooseFault => f.kind !== 'off' && isLoose(f.kind);
 
+/** One fault at one place, with its weight before anything was read. */
+export interface Single extends Suspected {
+	weight: number;
+}
+/** Where faults lie on a circuit. */
+export interface Places {
+	/** Places that a cable feeds. */
+	cables: readonly string[];
+	outlets: readonly { id: string; at: string }[];
+	/** Places of the devices that protect. */
+	watchers: readonly string[];
+	/** Of each place: itself and those that feed it, up to the panel. */
+	upstream: ReadonlyMap<string, readonly string[]>;
+}
+
+/**
+ * All that may be wrong: nothing, each fault by itself, and the pairs that belong together, where both of a pair are thought of.
+ * @param over a pair is the product of its two over this; a GFCI that has tripped with its cause still there has one of its own
+ */
+export function hypothesesOf(singles: readonly Single[], places: Places, over: { pair: number; tripped: number }): Hypothesis[] {
+	const found: Hypothesis[] = [{ faults: [], weight: SOUND_WEIGHT }];
+	const byName = new Map<string, number>();
+	for (const { weight, ...fault } of singles) {
+		if (!(weight > 0)) continue;
+		found.push({ faults: [fault], weight });
+		byName.set(nameOf(fault), weight);
+	}
+	const pair = (one: Suspected, other: Suspected, by = over.pair): void => {
+		const [a, b] = [byName.get(nameOf(one)), byName.get(nameOf(other))];
+		if (a && b) found.push({ faults: [one, other], weight: (a * b) / by });
+	};
+	for (const { id, at } of places.outlets) {
+		for (const up of places.upstream.get(at) ?? []) pair({ kind: 'bootleg', at: id }, { kind: 'open-neutral', at: up });
+		pair({ kind: 'reversed', at: id }, { kind: 'bootleg', at: id });
+		pair({ kind: 'reversed', at: id }, { kind: 'open-ground', at });
+		pair({ kind: 'neutral-contact-loose', at: id }, { kind: 'hot-contact-loose', at: id });
+	}
+	for (const at of places.cables) {
+		pair({ kind: 'open-neutral', at }, { kind: 'open-ground', at });
+		pair({ kind: 'loose-neutral', at }, { kind: 'loose-hot', at });
+		for (const gfci of places.watchers)
+			if (gfci !== at && places.upstream.get(at)?.includes(gfci))
+				pair({ kind: 'off', at: gfci }, { kind: 'neutral-ground-touch', at }, over.tripped);
+	}
+	return found;
+}
+const nameOf = (f: Suspected): string => `${f.kind} ${f.at}`;
+
 /** Everything that can be wrong with one circuit of boxes: every fault at every place, and the pairs that belong together. */
 export function runHypotheses(run: Pick<RunCase, 'boxes' | 'gfciAt'>): Hypothesis[] {
 	const { single, pairOver } = RUN_WEIGHTS;
-	const all: Hypothesis[] = [{ faults: [], weight: RUN_WEIGHTS.sound }];
-	const one = (kind: keyof typeof single, at: string) => all.push({ faults: [{ kind, at }], weight: single[kind] });
-	const pair = (...faults: { kind: keyof typeof single; at: string }[]) =>
-		all.push({ faults, weight: faults.reduce((w, f) => w * single[f.kind], 1) / pairOver });
-	const byId = new Map(run.boxes.map((b) => [b.id, b]));
-	/** The box and those that feed it, up to the panel. */
-	const upTo = (id: string): string[] => {
-		const way: string[] = [];
-		for (let at = byId.get(id); at; at = byId.get(at.from)) way.push(at.id);
-		return way;
-	};
-	one('off', PANEL);
-	for (const id of run.gfciAt ?? []) one('off', id);
-	for (const box of inFeedOrder(run.boxes)) {
-		const at = box.id;
-		for (const kind of ['open-hot', 'open-neutral', 'loose-hot', 'loose-neutral'] as const) one(kind, at);
-		if (box.ground) for (const kind of ['open-ground', 'loose-ground'] as const) one(kind, at);
-		for (const kind of ['reversed', 'hot-ground-reversed', 'neutral-ground-swapped', 'bootleg'] as const) one(kind, at);
-		for (const kind of ['short-hot-neutral', 'short-hot-ground', 'neutral-ground-touch'] as const) one(kind, at);
-		for (const up of upTo(at)) pair({ kind: 'bootleg', at }, { kind: 'open-neutral', at: up });
-		pair({ kind: 'reversed', at }, { kind: 'bootleg', at });
-		if (box.ground) {
-			pair({ kind: 'reversed', at }, { kind: 'open-ground', at });
-			pair({ kind: 'open-neutral', at }, { kind: 'open-ground', at });
-		}
-		pair({ kind: 'loose-neutral', at }, { kind: 'loose-hot', at });
-		// A GFCI that has tripped with its cause still there.
-		for (const gfci of run.gfciAt ?? [])
-			if (gfci !== at && upTo(at).includes(gfci)) pair({ kind: 'off', at: gfci }, { kind: 'neutral-ground-touch', at });
-	}
-	return all;
+	const boxes = inFeedOrder(run.boxes);
+	const watchers = run.gfciAt ?? [];
+	const upstream = new Map<string, readonly string[]>();
+	for (const { id, from } of boxes) upstream.set(id, [id, ...(upstream.get(from) ?? [])]);
+	const singles = [
+		...[PANEL, ...watchers].map((at): Single => ({ kind: 'off', at, weight: single.off })),
+		...boxes.flatMap(({ id: at, ground }) =>
+			RUN_FAULTS.filter((kind) => ground || !NEEDS_GROUND_WIRE.includes(kind)).map((kind): Single => ({
+				kind,
+				at,
+				weight: single[kind]
+			}))
+		)
+	];
+	const places = { cables: boxes.map((b) => b.id), outlets: boxes.map(({ id }) => ({ id, at: id })), watchers, upstream };
+	return hypothesesOf(singles, places, { pair: pairOver, tripped: pairOver });
 }
+const NEEDS_GROUND_WIRE: readonly FaultKind[] = ['open-ground', 'loose-ground'];

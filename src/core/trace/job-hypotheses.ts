@@ -4,7 +4,8 @@ import type { SymptomKind, SymptomSign } from '../model/kinds';
 import { LOAD_SIDE } from '../network/plan';
 import type { Wiring } from '../network/wiring';
 import type { FaultKind } from '../faults/kinds';
-import type { Hypothesis, Suspected } from './hypotheses';
+import { rowOf } from '../faults/rows';
+import { hypothesesOf, type Hypothesis, type Single, type Suspected } from './hypotheses';
 import { PRACTICE_WEIGHTS as W } from './weights';
 
 /** What makes faults likelier than they are by themselves: what was said, and what was seen at boxes. */
@@ -22,14 +23,17 @@ export const toldBy = (symptoms: readonly Symptom[]): Told => ({
 });
 
 /** Which kinds a symptom speaks for. */
+const cuts = (kind: Suspected['kind']): boolean =>
+	rowOf(kind).does.some((e) => (e.on === 'wire' && e.how === 'open') || (e.on === 'contact' && e.how === 'lost'));
+const isLooseOne = (kind: Suspected['kind']): boolean => rowOf(kind).isLoose === true;
 const SPEAKS_FOR: Readonly<Partial<Record<SymptomKind, (kind: Suspected['kind']) => boolean>>> = {
-	'nothing-works': (k) => k === 'off' || k.startsWith('open') || k.endsWith('lost'),
-	'half-dead': (k) => k.startsWith('open-hot') || k.startsWith('open-neutral'),
+	'nothing-works': (k) => k === 'off' || cuts(k),
+	'half-dead': (k) => k === 'open-hot' || k === 'open-neutral',
 	'one-half': (k) => k === 'hot-contact-lost' || k === 'tab-removed',
-	'comes-and-goes': (k) => k.includes('loose'),
-	dims: (k) => k.includes('loose'),
+	'comes-and-goes': isLooseOne,
+	dims: isLooseOne,
 	tingle: (k) => k === 'bootleg' || k === 'hot-ground-reversed' || k === 'open-ground',
-	warm: (k) => k.includes('loose'),
+	warm: isLooseOne,
 	'gfci-trips': (k) => k === 'neutral-ground-touch',
 	'gfci-no-reset': (k) => k === 'neutral-ground-touch' || k === 'off'
 };
@@ -40,7 +44,7 @@ export function jobHypotheses(job: Job, wiring: Wiring, { circuitId, told }: { c
 }
 
 class Possible {
-	private readonly found: Hypothesis[] = [];
+	private readonly found: Single[] = [];
 	private readonly circuitId: string;
 	private readonly told: Told;
 	private readonly upstream: ReadonlyMap<string, readonly string[]>;
@@ -65,7 +69,6 @@ class Possible {
 	}
 
 	all(): Hypothesis[] {
-		this.found.push({ faults: [], weight: W.sound });
 		this.one('off', this.circuitId, W.off * this.speaks('off'));
 		for (const w of this.own(this.wiring.watchers)) this.one('off', w.at, W.off * this.speaks('off'));
 		this.cables();
@@ -75,14 +78,19 @@ class Possible {
 		const service = this.told.kinds.includes('bright-and-dim') ? W.serviceNeutral.brightAndDim : W.serviceNeutral.usual;
 		this.one('service-neutral-open', 'service', service / 2);
 		this.one('service-neutral-loose', 'service', service / 2);
-		this.pairs();
-		return this.found;
+		const places = {
+			cables: this.own(this.wiring.cables).map((c) => c.at),
+			outlets: this.own(this.wiring.outlets),
+			watchers: this.own(this.wiring.watchers).map((w) => w.at),
+			upstream: this.upstream
+		};
+		return hypothesesOf(this.found, places, { pair: W.pairOver, tripped: W.trippedOver });
 	}
 	private own<T extends { circuitId: string }>(rows: readonly T[]): T[] {
 		return rows.filter((r) => r.circuitId === this.circuitId);
 	}
 	private one(kind: Suspected['kind'], at: string, weight: number): void {
-		if (weight > 0) this.found.push({ faults: [{ kind, at }], weight });
+		this.found.push({ kind, at, weight });
 	}
 	private speaks(kind: Suspected['kind']): number {
 		return this.told.kinds.some((k) => SPEAKS_FOR[k]?.(kind)) ? W.symptom.speaksFor : 1;
@@ -175,31 +183,7 @@ class Possible {
 		this.over('short-hot-ground', places, short / 2);
 		this.over('neutral-ground-touch', places, W.neutralGround);
 	}
-	/** Those that belong together. */
-	private pairs(): void {
-		const byName = new Map(
-			this.found.flatMap((h) => (h.faults.length === 1 ? [[nameOf(h.faults[0] as Suspected), h] as const] : []))
-		);
-		const pair = (a: Suspected, b: Suspected, over: number = W.pairOver) => {
-			const [one, two] = [byName.get(nameOf(a)), byName.get(nameOf(b))];
-			if (one && two) this.found.push({ faults: [a, b], weight: (one.weight * two.weight) / over });
-		};
-		for (const o of this.own(this.wiring.outlets)) {
-			for (const up of this.upstream.get(o.at) ?? []) pair({ kind: 'bootleg', at: o.id }, { kind: 'open-neutral', at: up });
-			pair({ kind: 'reversed', at: o.id }, { kind: 'bootleg', at: o.id });
-			pair({ kind: 'reversed', at: o.id }, { kind: 'open-ground', at: o.at });
-			pair({ kind: 'neutral-contact-loose', at: o.id }, { kind: 'hot-contact-loose', at: o.id });
-		}
-		for (const { at } of this.own(this.wiring.cables)) {
-			pair({ kind: 'open-neutral', at }, { kind: 'open-ground', at });
-			pair({ kind: 'loose-neutral', at }, { kind: 'loose-hot', at });
-			for (const w of this.own(this.wiring.watchers))
-				if (w.at !== at && this.upstream.get(at)?.includes(w.at))
-					pair({ kind: 'off', at: w.at }, { kind: 'neutral-ground-touch', at }, W.trippedOver);
-		}
-	}
 }
-const nameOf = (f: Suspected): string => `${f.kind} ${f.at}`;
 /** Of each place of a circuit: itself and those that feed it, up to the panel. */
 function upstreamOf({ cables }: Wiring, circuitId: string): Map<string, string[]> {
 	const owner = new Map(cables.flatMap((c) => c.wires.map((w) => [w.to, c.at] as const)));

@@ -16,7 +16,9 @@ import { jobStops } from './job-stops';
 import type { Measurement } from './next';
 import { possibleRuns, type PossibleRuns } from './possible-runs';
 import { fittedPort, type Fit, type Ranked } from './rank';
-import { remediesOf, type Remedy } from './remedies';
+import type { Remedy } from '../faults/remedy';
+import { makesShellLive } from '../faults/rows';
+import { remediesOf } from './remedies';
 import { sayFaults } from './say';
 import type { Answer } from './same';
 import { shownAt, type Seen } from './seen';
@@ -95,8 +97,7 @@ export interface Against {
 }
 
 const TOLD = { answers: 12, same: 12, outcomes: 4, next: 3 } as const;
-/** Faults that put volts on what is plugged in, and how likely one must be to be looked for. */
-const SHELL_LIVE: readonly Suspected['kind'][] = ['bootleg', 'hot-ground-reversed'];
+/** How likely a shell that is live must be to be looked for. */
 const LEAST_HAZARD = 0.02;
 /** Of an answer's own probability: what is less is not looked for there. */
 const LEAST_SHARE = 0.1;
@@ -222,7 +223,7 @@ export class JobTrace {
 		for (const a of answers)
 			for (const { hypothesis, probability } of a.members)
 				for (const f of hypothesis.faults) {
-					const boxId = SHELL_LIVE.includes(f.kind) ? this.boxOf(f) : null;
+					const boxId = makesShellLive(f.kind) ? this.boxOf(f) : null;
 					if (boxId && !told.has(boxId)) at.set(boxId, (at.get(boxId) ?? 0) + probability);
 				}
 		return [...at]

@@ -1,4 +1,5 @@
 import type { Fault } from '../faults/kinds';
+import { FAULT_ROWS } from '../faults/rows';
 import { portAt, type Port } from '../instruments/port';
 import type { Built, Contacts } from '../network/build';
 import { EARTH, type Branch, type Node, type Solution } from '../network/solve';
@@ -121,12 +122,13 @@ export const NOMINAL_OHMS = 1;
 
 /** The branch that a loose connection is on; null: the network has none there. A contact's must have been built with one ohm. */
 export function branchOf(built: Built, f: Pick<Fault, 'kind' | 'at' | 'circuitId' | 'leg'>): Branch | null {
-	if (f.kind === 'hot-contact-loose' || f.kind === 'neutral-contact-loose') {
+	const [does] = FAULT_ROWS[f.kind].does;
+	if (does?.on === 'contact') {
 		const outlet = built.plan.wiring.outlets.find((o) => o.id === f.at || o.at === f.at);
-		const contact = outlet && built.contacts(outlet.id)[f.kind === 'hot-contact-loose' ? 'hot' : 'neutral'];
+		const contact = outlet && built.contacts(outlet.id)[does.role];
 		return built.network.branches.find((b) => b.b === contact && b.siemens === 1 / NOMINAL_OHMS) ?? null;
 	}
-	const role = f.kind.startsWith('loose-') ? f.kind.slice('loose-'.length) : null;
+	const role = does?.on === 'wire' ? does.role : null;
 	const i = built.plan.wires.findIndex(
 		(w) =>
 			w.at === f.at &&

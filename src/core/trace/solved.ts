@@ -1,4 +1,5 @@
 import type { Fault } from '../faults/kinds';
+import { FAULT_ROWS } from '../faults/rows';
 import { groundLoop, portAt, type Port } from '../instruments/port';
 import { build, solved, type Built, type Plan } from '../network/build';
 import { EARTH, type Solution } from '../network/solve';
@@ -76,7 +77,7 @@ export class Worlds {
 	}
 	private made(h: Hypothesis, off: readonly string[]): Omit<World, 'unplugged'> {
 		const loose = looseOf(h);
-		const contacts = loose.filter((f) => !f.kind.startsWith('loose-'));
+		const contacts = loose.filter((f) => !FAULT_ROWS[f.kind].does.some((e) => e.on === 'wire'));
 		const faults = [
 			...h.faults.filter((f) => !loose.some((l) => l === f)).flatMap((f) => this.asFaults(f)),
 			...off.flatMap((at) => this.asFaults({ kind: 'off', at })),

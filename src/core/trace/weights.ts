@@ -1,9 +1,12 @@
+import type { RUN_FAULTS } from '../faults/kinds';
+
+/** Of nothing at all being wrong, beside the weights of both lists. */
+export const SOUND_WEIGHT = 5;
 /**
  * How often each fault is met before anything was read: what matters is the ratio.
  * @source facts on testing, "Finding the fault"; per kind and box, as the HTTP contract has them
  */
 export const RUN_WEIGHTS = {
-	sound: 5,
 	single: {
 		off: 20,
 		'open-hot': 5,
@@ -19,7 +22,7 @@ export const RUN_WEIGHTS = {
 		'short-hot-neutral': 1,
 		'short-hot-ground': 1,
 		'neutral-ground-touch': 1
-	},
+	} satisfies Record<(typeof RUN_FAULTS)[number] | 'off', number>,
 	/** A pair is the product of its two over this. */
 	pairOver: 10
 } as const;
@@ -29,7 +32,6 @@ export const RUN_WEIGHTS = {
  * @source facts on testing, "Finding the fault": practice, the ratio is what matters
  */
 export const PRACTICE_WEIGHTS = {
-	sound: 5,
 	/** A breaker, and each device that protects, off or tripped. */
 	off: 20,
 	pushIn: 10,

@@ -4,7 +4,6 @@ import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
 import { ifKnown, type Box, type CableSeen, type Circuit, type FoundConductor, type Job } from '../model/known';
-import { remembered } from '../model/remember';
 import type { Finding, Severity } from '../model/result';
 import { counted } from '../units/quantity';
 
@@ -18,20 +17,19 @@ export function placeAlong(cables: number): 'end' | 'middle' | 'tap' | null {
 
 /** Every cable that ends in a box as it is drawn; one that two circuits share is there once. */
 const drawnIn = ({ legsAt }: House['index'], boxId: string): Job['legs'] => (legsAt.get(boxId) ?? []).filter((l) => !l.inCableOf);
-const judged = remembered<Box, Finding[]>();
 
 /** @source 200.6, 200.7(C), 240.4(D), 250.119, 250.130(C), 406.4(D) */
 export function foundInBoxes({ edition, job, index }: House): Finding[] {
 	return job.boxes.flatMap((box) => {
 		const drawn = drawnIn(index, box.id);
 		const circuits = index.circuitsOfBox.get(box.id) ?? [];
-		return judged(box, [edition, ...drawn, ...circuits], () => [
+		return [
 			...contradictions(edition, box, drawn),
 			...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
 			...wireOnBreaker({ edition, circuits }, box, drawn),
 			...adapter(edition, box),
 			...formOnSeen({ edition, job }, box, drawn)
-		]);
+		];
 	});
 }
 

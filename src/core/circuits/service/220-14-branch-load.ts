@@ -1,3 +1,4 @@
+import { once } from '../../model/remember';
 import type { Edition } from '../../code/shape/edition';
 import { areaSqFt } from '../../model/geometry';
 import type { Circuit, Job, Panel } from '../../model/known';
@@ -45,18 +46,13 @@ function outletsOf(job: Job, circuit: Circuit): Outlets {
 	return sum;
 }
 
-const known = new WeakMap<Job, number>();
 /** The floor's 3 VA for each square foot, over the outlets of general circuits. */
-function floorVaPerOutlet(edition: Edition, job: Job): number {
-	const before = known.get(job);
-	if (before !== undefined) return before;
+const floorVaPerOutlet = once((edition: Edition, job: Job): number => {
 	const general = job.circuits.filter((c) => !c.load && c.kind !== 'small-appliance' && c.kind !== 'laundry');
 	const outlets = general.reduce((sum, c) => sum + outletsOf(job, c).onFloor, 0);
 	const area = floorArea(job);
-	const va = outlets && area !== null ? (area * edition.service.general.vaPerSqFt) / outlets : edition.service.receptacle.va;
-	known.set(job, va);
-	return va;
-}
+	return outlets && area !== null ? (area * edition.service.general.vaPerSqFt) / outlets : edition.service.receptacle.va;
+});
 
 export interface PanelLoad {
 	/** Of all its branch circuits and feeders, VA. */

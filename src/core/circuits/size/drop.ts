@@ -5,7 +5,7 @@ import type { Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
 import { lackOf, type Box, type Circuit, type Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
-import { perState } from '../../model/remember';
+import { once } from '../../model/remember';
 import { lazily } from '../../model/lazily';
 import type { Step } from '../../model/result';
 import { formatFeet } from '../../units/length';
@@ -41,19 +41,13 @@ export function voltsAt(circuit: Pick<Circuit, 'poles' | 'load'>, box: Box | und
  * cord may take of a shared circuit; else the watts that are wired to it.
  */
 export function designLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
-	const loads = known.get(job) ?? new Map<string, DesignLoad>();
-	known.set(job, loads);
-	const load = loads.get(circuit.id) ?? reckonLoad(edition, job, circuit);
-	loads.set(circuit.id, load);
-	return load;
+	return reckoned(job, edition, circuit);
 }
 interface DesignLoad {
 	amps: number;
 	step: Step;
 }
-const known = new WeakMap<Job, Map<string, DesignLoad>>();
-
-function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
+const reckoned = once((job: Job, edition: Edition, circuit: Circuit): DesignLoad => {
 	if (circuit.load) {
 		const load = loadOf(edition, { ...asLoadCase(circuit.load), volts: circuitVolts(circuit) });
 		return {
@@ -81,7 +75,7 @@ function reckonLoad(edition: Edition, job: Job, circuit: Circuit): DesignLoad {
 		amps: watts / volts,
 		step: { label: 'wired load', formula: `${watts} W / ${volts} V`, value: watts / volts, unit: 'A' }
 	};
-}
+});
 
 /** What a run's drops are made of, in one walk along it. */
 interface RunLosses {
@@ -93,8 +87,7 @@ interface RunLosses {
 	 */
 	lostTo: ReadonlyMap<string, number | null>;
 }
-const losses = perState<RunLosses>();
-function makeLosses(edition: Edition, job: Job, run: Run): RunLosses {
+const lossesOf = once((job: Job, edition: Edition, run: Run): RunLosses => {
 	const loads = knownLoads(job, run);
 	const lostTo = new Map<string, number | null>(run.circuit.panelId === null ? [] : [[run.circuit.panelId, 0]]);
 	for (const { boxId, fromId, leg } of run.nodes) {
@@ -107,7 +100,7 @@ function makeLosses(edition: Edition, job: Job, run: Run): RunLosses {
 		lostTo.set(boxId, here);
 	}
 	return { loads, lostTo };
-}
+});
 function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
 	const outlets = outletsServed(job, run);
 	const onCords = outlets.filter((o) => o.device.receptacles > 0);
@@ -130,7 +123,7 @@ export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): Dro
 	const { amps, step } = designLoad(edition, job, run.circuit);
 	const boxes = indexOf(job).boxes;
 	const volts = voltsAt(run.circuit, boxes.get(node.boxId));
-	const { loads, lostTo } = losses(job, edition, run, () => makeLosses(edition, job, run));
+	const { loads, lostTo } = lossesOf(job, edition, run);
 	const lost = lostTo.get(node.boxId) ?? null;
 	if (lost === null) return null;
 	const total = loads ? lost / volts : lost * amps;

@@ -1,3 +1,4 @@
+import { once } from '../../model/remember';
 import { LIGHTS_ENTRANCE_WITHIN_IN, USUAL_HEIGHT_IN } from '../usual-places';
 import { alongWall, inward, labelPoint, wallLength } from '../../model/geometry';
 import type { Box, Break, Device, Job, Room } from '../../model/job';
@@ -15,17 +16,14 @@ const lights = (boxes: readonly Box[]) => boxes.filter((b) => b.devices.some((d)
 const switchDevices = (job: Job): { box: Box; device: Device }[] =>
 	job.boxes.flatMap((box) => box.devices.filter((device) => device.kind === 'switch').map((device) => ({ box, device })));
 
-const switchesKnown = new WeakMap<Job, Map<string, { box: Box; device: Device }[]>>();
+type Switching = readonly { box: Box; device: Device }[];
+const switchesByBox = once((job: Job): ReadonlyMap<string, Switching> => {
+	const known = new Map<string, Switching>();
+	for (const s of switchDevices(job)) for (const id of s.device.controls ?? []) known.set(id, [...(known.get(id) ?? []), s]);
+	return known;
+});
 /** The switches that are said to switch a box. */
-export function switchesOf(job: Job, boxId: string): { box: Box; device: Device }[] {
-	let known = switchesKnown.get(job);
-	if (!known) {
-		known = new Map();
-		for (const s of switchDevices(job)) for (const id of s.device.controls ?? []) known.set(id, [...(known.get(id) ?? []), s]);
-		switchesKnown.set(job, known);
-	}
-	return known.get(boxId) ?? [];
-}
+export const switchesOf = (job: Job, boxId: string): Switching => switchesByBox(job).get(boxId) ?? [];
 
 /** How a light of a room is switched: as said; else, where nothing is said of the room's switches, by one of them. */
 function switchedBy(job: Job, room: Room, light: Box): { boxes: Box[]; sure: boolean } {

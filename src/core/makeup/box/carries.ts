@@ -1,6 +1,6 @@
 import { indexOf } from '../../model/job-index';
 import { feedOf, type Box, type Circuit, type Device, type Job, type Leg } from '../../model/known';
-import { remembered } from '../../model/remember';
+import { once } from '../../model/remember';
 import { downstream, runOf } from '../../run/runs';
 
 /**
@@ -16,13 +16,7 @@ export interface SwitchSet {
 	targets: readonly string[];
 }
 /** Every set of a circuit. */
-export function switchSets(job: Job, circuit: Circuit): readonly SwitchSet[] {
-	const { boxes } = indexOf(job);
-	const run = runOf(job, circuit);
-	return known(circuit, [run, ...run.nodes.map((n) => boxes.get(n.boxId)?.devices)], () => gathered(job, circuit));
-}
-const known = remembered<Circuit, readonly SwitchSet[]>();
-function gathered(job: Job, circuit: Circuit): SwitchSet[] {
+export const switchSets = once((job: Job, circuit: Circuit): readonly SwitchSet[] => {
 	const { boxes } = indexOf(job);
 	const sets = new Map<string, SwitchSet>();
 	const run = runOf(job, circuit);
@@ -38,7 +32,7 @@ function gathered(job: Job, circuit: Circuit): SwitchSet[] {
 			sets.set(id, set);
 		}
 	return [...sets.values()];
-}
+});
 
 /** What one cable carries. */
 export interface Carried {

@@ -1,3 +1,4 @@
+import { once } from '../../model/remember';
 import { alongWall, distance, distanceToFixture, fixtureCorners, inside, turner, wallEnds } from '../../model/geometry';
 import type { Fixture, Job, Point, Room } from '../../model/known';
 import type { FixtureKind } from '../../model/kinds';
@@ -200,11 +201,8 @@ interface Doorway {
 	pa: Point;
 	pb: Point;
 }
-const passages = new WeakMap<readonly Room[], Doorway[]>();
 /** Places where a cord may pass from room to room: of each doorway and opening a few, on both faces of the wall. */
-function doorways(rooms: readonly Room[]): Doorway[] {
-	const before = passages.get(rooms);
-	if (before) return before;
+const doorways = once((rooms: readonly Room[]): Doorway[] => {
 	const passes = rooms.flatMap((room) =>
 		room.breaks
 			.filter((b) => room.outline && (b.kind === 'door' || b.kind === 'opening'))
@@ -224,21 +222,15 @@ function doorways(rooms: readonly Room[]): Doorway[] {
 			});
 		})
 	);
-	passages.set(rooms, found);
 	return found;
-}
+});
 const between = (a: Point, b: Point, t: number): Point => [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
 const middle = ([a, b]: readonly [Point, Point]): Point => between(a, b, 0.5);
 
-const known = new WeakMap<readonly Room[], Map<string, Room[]>>();
 /** A room and those of its story that lie within reach of a cord. */
-export function nearRooms(rooms: readonly Room[], room: Room): Room[] {
-	const before = known.get(rooms) ?? new Map<string, Room[]>();
-	known.set(rooms, before);
-	const found = before.get(room.id) ?? rooms.filter((r) => r === room || (r.story === room.story && apart(r, room) <= FAR_IN));
-	before.set(room.id, found);
-	return found;
-}
+export const nearRooms = once((rooms: readonly Room[], room: Room): Room[] =>
+	rooms.filter((r) => r === room || (r.story === room.story && apart(r, room) <= FAR_IN))
+);
 function apart(a: Room, b: Room): number {
 	const [p, q] = [span(a), span(b)];
 	if (!p || !q) return Infinity;

@@ -1,18 +1,18 @@
-import { assess } from '../../../src/core/assess';
-import { editionOf } from '../../../src/core/code/amended-edition';
-import { liveSign } from '../../../src/core/makeup/live-sign';
-import { deadStateAt, liveAlarms } from '../../../src/core/makeup/live-alarm';
-import { torqueSays } from '../../../src/core/makeup/torque-says';
-import type { Job, LiveEvent, Reading } from '../../../src/core/model/job';
-import { EVENT_KINDS, GUIDED_KINDS, METERS, READING_KINDS, TORQUE_UNITS, type ReadingKind } from '../../../src/core/model/kinds';
-import { knownJob } from '../../../src/core/model/known';
-import { isFigureKind, isWordKind, LAMP_STATES, READING_BOUNDS, READING_WORDS } from '../../../src/core/model/reading';
-import { ASKS, guidedAnswer, predictedAsks } from '../../../src/core/prove/guided';
-import { voltPattern } from '../../../src/core/prove/pattern';
-import { feetWords, likeConductors } from '../../../src/core/prove/unknown-run';
-import { soundOf } from '../../../src/core/network/sound';
-import { nextAt } from '../../../src/core/next';
-import { Random } from '../../../scripts/fuzz/random';
+import { assess } from '../../src/core/assess';
+import { editionOf } from '../../src/core/code/amended-edition';
+import { liveSign } from '../../src/core/makeup/live-sign';
+import { deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
+import { torqueSays } from '../../src/core/makeup/torque-says';
+import type { Job, LiveEvent, Reading } from '../../src/core/model/job';
+import { EVENT_KINDS, GUIDED_KINDS, METERS, READING_KINDS, TORQUE_UNITS, type ReadingKind } from '../../src/core/model/kinds';
+import { knownJob } from '../../src/core/model/known';
+import { isFigureKind, isWordKind, LAMP_STATES, READING_BOUNDS, READING_WORDS } from '../../src/core/model/reading';
+import { ASKS, guidedAnswer, predictedAsks } from '../../src/core/prove/guided';
+import { voltPattern } from '../../src/core/prove/pattern';
+import { feetWords, likeConductors } from '../../src/core/prove/unknown-run';
+import { soundOf } from '../../src/core/network/sound';
+import { nextAt } from '../../src/core/next';
+import { Random } from '../fuzz/random';
 import { houseAtRandom } from './houses';
 
 /** Figures about each limit of what is read, by unit. */

@@ -1,11 +1,11 @@
-import * as boxes from '../../../src/core/edit/boxes';
-import { placeFor, snapBox, snapPoint, snapRoom } from '../../../src/core/edit/default-place';
-import { readItem } from '../../../src/core/edit/inspection';
-import * as survey from '../../../src/core/edit/survey';
-import { closeWalk, drawWalk, readTape, sayWalk } from '../../../src/core/edit/tape';
-import type { Point } from '../../../src/core/model/job';
-import { DEVICE_KINDS } from '../../../src/core/model/kinds';
-import { Random } from '../../../scripts/fuzz/random';
+import * as boxes from '../../src/core/edit/boxes';
+import { placeFor, snapBox, snapPoint, snapRoom } from '../../src/core/edit/default-place';
+import { readItem } from '../../src/core/edit/inspection';
+import * as survey from '../../src/core/edit/survey';
+import { closeWalk, drawWalk, readTape, sayWalk } from '../../src/core/edit/tape';
+import type { Point } from '../../src/core/model/job';
+import { DEVICE_KINDS } from '../../src/core/model/kinds';
+import { Random } from '../fuzz/random';
 import { houseAtRandom, told } from './houses';
 
 const HOUSES = [0, 1].map((seed) => houseAtRandom(seed, 0).job);

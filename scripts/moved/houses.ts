@@ -1,10 +1,10 @@
-import { DEMOS } from '../../../src/core/demo';
-import { readPlainJobFile } from '../../../src/core/formats/job-json';
-import { jobFileSchema } from '../../../src/core/model/file/schema';
+import { DEMOS } from '../../src/core/demo';
+import { readPlainJobFile } from '../../src/core/formats/job-json';
+import { jobFileSchema } from '../../src/core/model/file/schema';
 import type { AnySchema } from 'yup';
-import type { JobFile } from '../../../src/core/model/job';
-import { Random } from '../../../scripts/fuzz/random';
-import { lawful, placesIn, schemaAt, valueAt, withValue, type Inside, type Path } from '../../../scripts/fuzz/values';
+import type { JobFile } from '../../src/core/model/job';
+import { Random } from '../fuzz/random';
+import { lawful, placesIn, schemaAt, valueAt, withValue, type Inside, type Path } from '../fuzz/values';
 
 /** Figures of the trade: inches, feet, amperes, volts, ohms; where a value is a figure, the limits are among them. */
 export const FIGURES = [

@@ -1,8 +1,8 @@
-import { feedOrder, feedQuick, feedTree } from '../../../src/core/propose/feed-order';
-import { groupUnits, type GroupCase } from '../../../src/core/propose/group-search';
-import { downstreamOf, feedOrder as orderOf, type Unordered } from '../../../src/core/trace/feed-order';
-import { seeded } from '../../../src/core/units/random';
-import { Random } from '../../../scripts/fuzz/random';
+import { feedOrder, feedQuick, feedTree } from '../../src/core/propose/feed-order';
+import { groupUnits, type GroupCase } from '../../src/core/propose/group-search';
+import { downstreamOf, feedOrder as orderOf, type Unordered } from '../../src/core/trace/feed-order';
+import { seeded } from '../../src/core/units/random';
+import { Random } from '../fuzz/random';
 import type { Said } from './said';
 
 /** Places on a floor, some of them over another, and the feet between them, square to the house. */

@@ -1,10 +1,10 @@
-import { editionOf } from '../../../src/core/code/amended-edition';
-import { houseAt, readHouse } from '../../../src/core/instruments/job-instrument';
-import type { Job, Reading, Symptom } from '../../../src/core/model/job';
-import { SYMPTOM_KINDS, SYMPTOM_SIGNS } from '../../../src/core/model/kinds';
-import { knownJob } from '../../../src/core/model/known';
-import { JobTrace } from '../../../src/core/trace/job-trace';
-import { Random } from '../../../scripts/fuzz/random';
+import { editionOf } from '../../src/core/code/amended-edition';
+import { houseAt, readHouse } from '../../src/core/instruments/job-instrument';
+import type { Job, Reading, Symptom } from '../../src/core/model/job';
+import { SYMPTOM_KINDS, SYMPTOM_SIGNS } from '../../src/core/model/kinds';
+import { knownJob } from '../../src/core/model/known';
+import { JobTrace } from '../../src/core/trace/job-trace';
+import { Random } from '../fuzz/random';
 import { houseAtRandom, told } from './houses';
 import { readingAtRandom } from './proofs';
 

@@ -1,10 +1,10 @@
 import { produce } from 'immer';
-import { assess } from '../../../src/core/assess';
-import { applyFix } from '../../../src/core/edit/fix';
-import { missingPlaces } from '../../../src/core/layout/punch-list';
-import { knownJob } from '../../../src/core/model/known';
-import { emptyJob, DUPLEX, newBox, newRoom } from '../../../src/core/model/new-job';
-import type { Break, Device, Fixture, Job, JobFile, Point, Room } from '../../../src/core/model/job';
+import { assess } from '../../src/core/assess';
+import { applyFix } from '../../src/core/edit/fix';
+import { missingPlaces } from '../../src/core/layout/punch-list';
+import { knownJob } from '../../src/core/model/known';
+import { emptyJob, DUPLEX, newBox, newRoom } from '../../src/core/model/new-job';
+import type { Break, Device, Fixture, Job, JobFile, Point, Room } from '../../src/core/model/job';
 import {
 	BREAK_KINDS,
 	DEVICE_KINDS,
@@ -20,9 +20,9 @@ import {
 	SWITCHED,
 	type FixtureKind,
 	type RoomKind
-} from '../../../src/core/model/kinds';
-import { Random } from '../../../scripts/fuzz/random';
-import { proposeCircuits } from '../../../src/core/propose/propose-circuits';
+} from '../../src/core/model/kinds';
+import { Random } from '../fuzz/random';
+import { proposeCircuits } from '../../src/core/propose/propose-circuits';
 import { saidOf, type Said } from './said';
 
 /** Houses with a room of each kind, and in them things, walls and devices of each kind, in other company at each turn. */
