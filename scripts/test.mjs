@@ -1,31 +1,28 @@
-import { build, installChromium, installPackages, mustRun } from './setup.mjs';
+import { readdirSync } from 'node:fs';
+import { appTests, CHECK, coreTests, FORMAT, LINT, served, timed } from './lanes.mjs';
+import { installChromium, installPackages, mustRun, root } from './setup.mjs';
 
-/** All of it: formatting, lint, types, core, then the built application over HTTP and in Chromium. */
+/** All of it: formatting, lint, types, core, then the built application over HTTP and in Chromium; what can go side by side does. */
 installPackages();
 const browser = installChromium();
 mustRun('npx', ['svelte-kit', 'sync']);
-mustRun('npx', ['prettier', '--check', '.']);
-mustRun('npx', ['eslint', '.']);
-mustRun('node', ['scripts/structure.mjs']);
-mustRun('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
-build();
-if (!browser) process.exit(1);
-mustRun('node', [
-	'--import',
-	'tsx',
-	'--import',
-	'./tests/plain-assert.mjs',
-	'--test',
-	'--test-concurrency=2',
-	'--test-reporter=spec',
-	...(await files('tests/core')),
-	...(await files('tests/app'))
-]);
-
-async function files(folder) {
-	const { readdirSync } = await import('node:fs');
-	const { root } = await import('./setup.mjs');
-	return readdirSync(`${root}/${folder}`)
+const files = (folder) =>
+	readdirSync(`${root}/${folder}`)
 		.filter((name) => name.endsWith('.test.ts'))
 		.map((name) => `${folder}/${name}`);
-}
+if (!browser) process.exit(1);
+await timed('npm test', (step) =>
+	Promise.all([
+		(async () => {
+			if (!(await step('build', 'npx', ['vite', 'build', '--logLevel', 'warn']))) return;
+			await served((env) => appTests(files('tests/app'), step, { atATime: 2, env }));
+		})(),
+		(async () => {
+			await step('format', 'npx', [...FORMAT, '--check', '.']);
+			await step('lint', 'npx', [...LINT, '.']);
+			await step('structure', 'node', ['scripts/structure.mjs']);
+			await step('types', 'npx', CHECK);
+			await coreTests(files('tests/core'), step);
+		})()
+	])
+);

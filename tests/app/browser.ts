@@ -282,7 +282,9 @@ export function together(use: (b: Browser, folder: string) => void): void {
 	let stop = async (): Promise<void> => undefined;
 	before(async () => {
 		const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
-		const server = await serve();
+		// One server for all files where the command that runs them has one.
+		const shared = process.env.HEKTO_URL;
+		const server = shared ? { url: shared, stop: async () => undefined } : await serve();
 		const b = await Browser.open(server.url);
 		stop = async () => {
 			await b.close();

@@ -267,7 +267,7 @@ test('a feed order that is less than nine in ten likely is not written; one that
 		[0.93, 0.93, 0.93]
 	);
 	const at = predict({ edition: e, job: guessed }, { circuit: guessed.circuits[0] ?? circuit(), boxId: 'b' });
-	assert.ok(!at.known && /reckoned and not seen/.test(at.why));
+	assert.ok(!at.known && /figured and not seen/.test(at.why));
 	assert.deepEqual(
 		written(1).legs.map((l) => l.guess),
 		[undefined, undefined, undefined]

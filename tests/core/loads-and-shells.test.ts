@@ -49,7 +49,7 @@ const FAULTS: [string, Figures, Words, string, RegExp][] = [
 	['0 V hot to hot: each terminal is still to be read', { supplyV: 0 }, {}, 'bad', /Read each terminal to ground/],
 	['one of them read', { supplyV: 0, t1V: 0 }, {}, 'bad', /Read each terminal to ground/],
 	['nothing comes in, neither terminal live', { supplyV: 0, t1V: 0, t2V: 0 }, {}, 'bad', /leg to leg/],
-	['both at 120 V to ground', { supplyV: 0, t1V: 120, t2V: 120 }, {}, 'bad', /Both terminals stand at 120 V/],
+	['both at 120 V to ground', { supplyV: 0, t1V: 120, t2V: 120 }, {}, 'bad', /Both terminals are at 120 V/],
 	['one of them', { supplyV: 0, t1V: 120, t2V: 0 }, {}, 'bad', /One terminal is live/],
 	['amps and no volts', { supplyV: 240, upperV: 0, lowerV: 0, amps: 18.7 }, { state: 'hot' }, 'look', /both can't be right/],
 	['no amps and no volts', { supplyV: 240, upperV: 0, lowerV: 0, amps: 0 }, { state: 'hot' }, 'good', /Nothing wrong/],

@@ -118,9 +118,9 @@ const protectedCases: [
 		'none',
 		{ d: 'D', e: null }
 	],
-	['a GFCI breaker protects all', forked().boxes, 'gfci', { a: 'breaker 1', f: 'breaker 1' }],
+	['a GFCI breaker protects all', forked().boxes, 'gfci', { a: 'the breaker in space 1', f: 'the breaker in space 1' }],
 	['an AFCI breaker gives no GFCI', forked().boxes, 'afci', { a: null }],
-	['a dual-function breaker does', forked().boxes, 'dual', { c: 'breaker 1' }],
+	['a dual-function breaker does', forked().boxes, 'dual', { c: 'the breaker in space 1' }],
 	[
 		'the nearest one upstream is named',
 		forked().boxes.map((b) => (b.id === 'a' ? inBox('a', 'gfci') : b.id === 'e' ? inBox('e', 'dual') : b)),
@@ -152,7 +152,7 @@ test('bands and what goes dead when a device trips', () => {
 	assert.deepEqual(
 		bandsOf(j, run).map((x) => [x.against, x.source.name, x.boxIds.join('')]),
 		[
-			['AFCI', 'breaker 1', 'adefbc'],
+			['AFCI', 'the breaker in space 1', 'adefbc'],
 			['GFCI', 'D', 'def']
 		]
 	);

@@ -61,7 +61,7 @@ export const OFF: Remedy = {
 };
 export const GFCI_RESET: Remedy = {
 	...OFF,
-	open: 'Nothing: look at this GFCI, and at what hangs on its LOAD.',
+	open: 'Nothing: look at this GFCI, and at what its LOAD feeds.',
 	lookFor: 'Its button out, its light; what was plugged in when it tripped.',
 	fix: 'Everything past it unplugged, reset: one try. If it trips again, find the leak first.',
 	proves: 'It trips by its own button, resets, and holds with its loads on.'
@@ -132,7 +132,7 @@ export const LEG_LOOSE: Remedy = {
 	lookFor: 'One leg falls under its own load, and the other does not rise.',
 	fix: 'The utility repairs the connection of that leg, or its lug is retorqued with the service off.',
 	proves: 'Both legs steady while a load goes on.',
-	now: 'Main off now: the joint may burn.'
+	now: 'Main off now: that connection may burn.'
 };
 export const SOUND: Remedy = {
 	open: 'Nothing.',

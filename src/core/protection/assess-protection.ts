@@ -1,4 +1,5 @@
 import type { House } from '../house';
+import { lazily } from '../model/lazily';
 import { inForce } from '../code/amendments';
 import { lacking, orLacking } from '../code/lacking';
 import { knownOr } from '../model/fact-words';
@@ -174,6 +175,15 @@ function decisionOf(c: ProtectionCase): Decision {
 		const by = standing[against];
 		return by ? [{ label: `${WORDS[against]} from`, formula: '', value: by.name, unit: '' }] : [];
 	});
+	// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
+	const alternatives = lazily(() =>
+		EDITIONS.filter((key) => key !== edition.key).map((key) => {
+			const book = editionOf(job, key);
+			const theirs = outletFacts({ edition: book, job }, { room, box, device, circuit }, readings);
+			const other = protectionNeed(book, theirs, { permitDate: job.permitDate });
+			return { value: `${key}: ${saidNeed(other)}`, why: saidWhy(other) };
+		})
+	);
 	return {
 		code: 'protect',
 		id: `protect:${device.id}`,
@@ -182,14 +192,8 @@ function decisionOf(c: ProtectionCase): Decision {
 		title: device.name || (device.kind === 'receptacle' ? 'receptacle' : device.kind),
 		steps: [...answer.steps, ...sources, groundStep(c), ...switchedSteps(edition, device)],
 		rules: [...answer.need.gfci.because, ...answer.need.afci.because],
-		// What the other editions ask of the same outlet: where moving house between jurisdictions trips people.
 		get alternatives() {
-			return EDITIONS.filter((key) => key !== edition.key).map((key) => {
-				const book = editionOf(job, key);
-				const theirs = outletFacts({ edition: book, job }, { room, box, device, circuit }, readings);
-				const other = protectionNeed(book, theirs, { permitDate: job.permitDate });
-				return { value: `${key}: ${saidNeed(other)}`, why: saidWhy(other) };
-			});
+			return alternatives();
 		}
 	};
 }

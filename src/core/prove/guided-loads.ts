@@ -157,11 +157,11 @@ const STANDS_V = 85;
 function nothingComesIn({ t1V, t2V }: Facts['figures']): string {
 	const standing = [t1V, t2V].filter((v) => v !== undefined && v >= STANDS_V);
 	if (standing.length === 2)
-		return `Both terminals stand at ${show(Math.max(t1V ?? 0, t2V ?? 0), 0)} V to ground: one leg is lost and comes back through the element, or both hots are on one leg. Hands off: off, tagged, verified dead to ground`;
+		return `Both terminals are at ${show(Math.max(t1V ?? 0, t2V ?? 0), 0)} V to ground: one leg is lost and comes back through the element, or both hots are on one leg. Hands off: off, tagged, verified dead to ground`;
 	if (standing.length === 1)
 		return 'One terminal is live to ground: one leg is lost. Hands off: look at the breaker and the disconnect';
 	if (t1V === undefined || t2V === undefined)
-		return '0 V between its terminals: each can still stand at 120 V to ground. Read each terminal to ground before a hand goes near';
+		return '0 V between its terminals: each can still be at 120 V to ground. Read each terminal to ground before a hand goes near';
 	return 'No volts come in, and neither terminal is live to ground: look at the breaker and the disconnect, leg to leg';
 }
 

@@ -69,7 +69,7 @@ export function predict(
 	const lacks = lackOnTheWay(job, circuit, node.path);
 	if (lacks) return { known: false, why: `${sayFact(job, lacks)} is not known`, fact: lacks };
 	const guessed = node.path.find((l) => l.guess !== undefined);
-	if (guessed) return { known: false, why: `what feeds ${boxes.get(guessed.toId)?.name ?? 'it'} was reckoned and not seen` };
+	if (guessed) return { known: false, why: `what feeds ${boxes.get(guessed.toId)?.name ?? 'it'} was figured and not seen` };
 	const sound = soundOf(job);
 	const loop = loopsOf(job, edition, circuit).get(boxId) ?? NO_LOOP;
 	const toGround = job.practice.supplyVolts;

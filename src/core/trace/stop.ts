@@ -67,7 +67,7 @@ function stopsAt(r: StopRead, supplyV: number): Stop[] {
 	if (hn !== undefined && hg !== undefined && hg >= groundRight.from && hg <= groundRight.to && hn > hg + overGroundV)
 		stop(lost, `${show(hn, 0)} V hot to neutral where hot to ground is ${show(hg, 0)}`, then);
 	if (shell !== undefined && shell >= shellV && r.shellAtLow)
-		stop('breaker-off', `its metal stands at ${show(shell, 0)} V`, 'that circuit off, tagged, before anybody touches it');
+		stop('breaker-off', `its metal is at ${show(shell, 0)} V`, 'that circuit off, tagged, before anybody touches it');
 	if (r.sign && HOT_SIGNS.includes(r.sign))
 		stop(
 			'breaker-off',

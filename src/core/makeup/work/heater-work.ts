@@ -16,7 +16,7 @@ const offDead = (f: WorkFacts): WorkStep[] => [
 		id: 'dead',
 		title: 'Verify dead',
 		detail:
-			'Meter on a known live source, low impedance; covers off: hot to hot, each terminal to the frame and to an independent ground, all under 1 V; the meter on the live source again. 0 V hot to hot alone is no proof: both terminals can stand at 120 V to ground.',
+			'Meter on a known live source, low impedance; covers off: hot to hot, each terminal to the frame and to an independent ground, all under 1 V; the meter on the live source again. 0 V hot to hot alone is no proof: both terminals can be at 120 V to ground.',
 		caution: true
 	}
 ];

@@ -78,7 +78,7 @@
 	async function write(): Promise<void> {
 		if (!circuit || !offered) return;
 		const feet = (a: string, b: string) => feetBetween(store.job, { a, b });
-		await store.edit(`${nameSpace(circuit)}: feed order, reckoned`, writeFeeds(circuit.id, rows, feet));
+		await store.edit(`${nameSpace(circuit)}: feed order, figured`, writeFeeds(circuit.id, rows, feet));
 	}
 </script>
 
@@ -167,7 +167,7 @@
 	</table>
 	<p class="acts">
 		{#if offered}
-			<Btn look="main" onclick={write}>Write this order as reckoned</Btn>
+			<Btn look="main" onclick={write}>Write this order as figured</Btn>
 			<span class="soft">{percent(order.sure)} likely. It stays a guess until each cable is seen; lengths from the plan.</span>
 		{:else}
 			<span class="soft"

@@ -132,7 +132,7 @@
 <div class="fields">
 	<TextField label="Known hot to the sender's ground, V" value={form.now.groundV} onkeep={(v) => (form.now.groundV = v)} />
 	<SelectField
-		label="The sender stands at"
+		label="The sender is at"
 		value={senderAt}
 		options={[
 			{ value: '', name: 'not said' },

@@ -1,0 +1,68 @@
+import { spawn } from 'node:child_process';
+import { root } from './setup.mjs';
+
+/** Several things side by side, each with its time; what failed is said at the end, whole. */
+export const CHECK = ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human'];
+export const LINT = ['eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint/'];
+export const FORMAT = ['prettier', '--cache', '--cache-location', 'node_modules/.cache/prettier'];
+const NODE = ['--import', 'tsx', '--import', './tests/plain-assert.mjs'];
+const seconds = (ms) => `${(ms / 1000).toFixed(0)} s`;
+
+/**
+ * @param of `step(name, command, args)` runs one of its parts and says how long it took
+ * ends the process with 1 where one of them failed
+ */
+export async function timed(title, of) {
+	const begun = Date.now();
+	const failed = [];
+	const step = async (name, command, args, env = {}) => {
+		const at = Date.now();
+		const { status, said } = await ended(command, args, env);
+		console.log(`${status === 0 ? '' : 'FAILED '}${name}: ${seconds(Date.now() - at)}`);
+		if (status !== 0) failed.push(name);
+		if (status !== 0 || said.includes(SAID)) console.log(said);
+		return status === 0;
+	};
+	await of(step);
+	console.log(`${title}: ${seconds(Date.now() - begun)}${failed.length ? `, failed: ${failed.join(', ')}` : ', all passed'}`);
+	if (failed.length) process.exit(1);
+}
+/** What a report of tests says at its end. */
+const SAID = 'The slowest of';
+function ended(command, args, env) {
+	return new Promise((resolve) => {
+		const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+		let said = '';
+		for (const out of [child.stdout, child.stderr]) out.on('data', (data) => (said += data));
+		child.once('error', (error) => resolve({ status: 1, said: String(error) }));
+		child.once('exit', (status) => resolve({ status, said }));
+	});
+}
+
+/**
+ * Core tests in a few processes: each file in its own spends more on loading core than most of them on testing it.
+ * @param files of tests, shared out by turns
+ */
+export const coreTests = (files, step) =>
+	step('core tests', 'node', [...NODE, '--test', ...REPORT, 'tests/core-lane.ts'], { LANE: files.join(' ') });
+/** Each file in a process of its own, so many at a time. */
+export const appTests = (files, step, { atATime, env }) =>
+	step('app tests', 'node', [...NODE, '--test', `--test-concurrency=${atATime}`, ...REPORT, ...files], env);
+const REPORT = ['--test-reporter=./scripts/report.mjs'];
+/** The built application on a free port, for all that `of` does: it is given where as `HEKTO_URL`. */
+export async function served(of) {
+	const child = spawn('node', ['build'], { cwd: root, env: { ...process.env, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
+	try {
+		const HEKTO_URL = await new Promise((resolve, reject) => {
+			let said = '';
+			child.stdout.on('data', (data) => {
+				const found = /Hekto is at (http:\S+)\//.exec((said += data));
+				if (found) resolve(found[1]);
+			});
+			child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+		});
+		await of({ HEKTO_URL });
+	} finally {
+		child.kill('SIGKILL');
+	}
+}
