@@ -1,7 +1,8 @@
 import { editions } from '../src/core/code/editions';
 import { build, planOf } from '../src/core/network/build';
 import { runWiring, type RunBox } from '../src/core/network/run-wiring';
-import { Solution, unbalance } from '../src/core/network/solve';
+import { Solution } from '../src/core/network/solve';
+import { unbalance } from '../tests/core/kirchhoff';
 import { RUN_FAULTS, type Fault } from '../src/core/faults/kinds';
 import { denseVolts } from '../tests/core/dense';
 

@@ -4,7 +4,7 @@ import { root } from './setup.mjs';
 /** Several things side by side, each with its time; what failed is said at the end, whole. */
 export const CHECK = ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human'];
 export const LINT = ['eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint/'];
-export const FORMAT = ['prettier', '--cache', '--cache-location', 'node_modules/.cache/prettier'];
+export const FORMAT = ['prettier', '--cache'];
 const NODE = ['--import', 'tsx', '--import', './tests/plain-assert.mjs'];
 const seconds = (ms) => `${(ms / 1000).toFixed(0)} s`;
 

@@ -10,7 +10,6 @@ import { boxLabels, namedFixtures, roomLabels } from '../../src/core/formats/pla
 import { drawSet, setSvg } from '../../src/core/formats/set-drawing';
 import { hazardAt, SCENARIOS } from '../../src/core/instruments/hazard';
 import { houseAt, readHouse } from '../../src/core/instruments/job-instrument';
-import { testerButton, ownButton } from '../../src/core/instruments/gfci';
 import { copyDevice, OLD_DEVICES } from '../../src/core/makeup/box/copy-device';
 import { terminalsOf } from '../../src/core/makeup/box/landed';
 import { wiresOf } from '../../src/core/makeup/box/wires';
@@ -208,9 +207,7 @@ export function* faultPieces(): Generator<Said> {
 		const boxId = job.legs.filter((l) => l.circuitId === circuit.id).at(-1)?.toId ?? '';
 		const at = houseAt(ruled, { boxId, faults: fault ? [fault] : [] });
 		if (at.ok) {
-			const { built, outlet } = at.house;
 			yield ['read', told(() => readHouse(at.house, 12))];
-			yield ['buttons', [told(() => testerButton(built, outlet.id)), told(() => ownButton(built, boxId))]];
 		} else yield ['read', at.why];
 		yield ['hazards', SCENARIOS.map((scenario) => told(() => hazardAt(ruled, circuit, { boxId, scenario })))];
 		yield ['profiles', [null, boxId].map((openAt) => told(() => [...tracerProfile(job, circuit.id, openAt)]))];

@@ -28,7 +28,7 @@ import { codeLetter } from '../../src/core/handover/code-letter';
 import { directoryOf } from '../../src/core/handover/directory';
 import { allLabels, faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { makePaper } from '../../src/core/handover/make-paper';
-import { PAPER_KEYS } from '../../src/core/handover/paper';
+import { PAPER_KINDS } from '../../src/core/model/kinds';
 import { outerWalls, depthOf } from '../../src/core/layout/house';
 import { punchList } from '../../src/core/layout/punch-list';
 import { boxCase } from '../../src/core/makeup/box/of-job';
@@ -142,7 +142,7 @@ export function* saidOf(file: JobFile): Generator<Said> {
 	}
 	for (const room of told.rooms) yield ['reach', tried(() => reachOf(edition, told, room))];
 	const papers = paperCaseOf(file, { today: TODAY, sayDay: (day) => day, subject: undefined });
-	for (const key of PAPER_KEYS) yield [`paper ${key}`, tried(() => makePaper(key, papers))];
+	for (const key of PAPER_KINDS) yield [`paper ${key}`, tried(() => makePaper(key, papers))];
 }
 
 function* findingsOf(key: string, { stages }: Pick<ReturnType<typeof assess>, 'stages'>): Generator<Said> {

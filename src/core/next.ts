@@ -5,24 +5,22 @@ import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { indexOf } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
+import type { StageView } from './model/stage-views';
 import { gfciRegister, type GfciEntry } from './prove/gfci-register';
 import { isProven, type BoxProof } from './prove/assess-prove';
 import { MISSING, nextMissing } from './prove/missing';
 import { counted } from './units/quantity';
 
 /** The one thing to do next: short, with what it is about. */
-export interface NextStep {
+export type NextStep = StageView & {
 	/** What kind of step it is, the same in every version. */
 	code: 'live' | 'begin' | 'trace' | 'off' | 'required' | 'place' | 'measure' | 'circuit' | 'install' | 'test' | 'due' | 'print';
-	stage: Stage;
-	/** A view of the stage, where it is done there. */
-	view?: string | undefined;
 	subject: Subject | null;
 	/** @example 'K-06: install the GFCI receptacle' */
 	text: string;
-}
+};
 /** What the next step is worked out from. */
-export interface Situation {
+interface Situation {
 	job: Job;
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];

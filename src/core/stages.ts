@@ -11,7 +11,7 @@ import { assessTrace } from './trace/symptoms';
 import { assessWalk } from './walk/unplaced';
 
 /** A stage of the work, as the evaluation knows it. A new one is a row here. */
-export interface StageRow {
+interface StageRow {
 	evaluate: Evaluator;
 	/** Work that is still to do there: no shortfall, but not finished. Left out: its findings say it all. */
 	todo?: (house: House) => number;

@@ -6,7 +6,7 @@ import { STAGES } from '../../src/core/model/kinds';
 import { beyond, underThumb } from './beyond';
 import { Browser, DESK, PHONE, together } from './browser';
 
-/** axe-core finds nothing on any stage, in either theme, at either size. */
+/** axe-core finds nothing in any view, at either size. */
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let b: Browser;
 together((browser) => (b = browser));
@@ -20,140 +20,146 @@ async function violations(): Promise<string[]> {
 		v.nodes.slice(0, 3).map((n) => `${v.id}: ${n.target.join(' ')}: ${n.failureSummary.split('\n')[1] ?? ''}`)
 	);
 }
-for (const theme of ['light', 'dark'] as const) {
-	test(`axe: the page of all jobs, ${theme}`, async () => {
-		await b.resize(DESK);
+/** A view once: every other one in the dark. `npm run sweep` has each in both. */
+let looked = 0;
+function look(what: string, at: () => Promise<void>): void {
+	const theme = looked++ % 2 ? 'dark' : 'light';
+	test(`axe: ${what}, ${theme}`, async () => {
 		await b.run('localStorage.theme = arguments[0]', theme);
-		await b.go('/');
-		await b.click('button', 'New service call');
-		await b.find('#new-name');
-		assert.deepEqual(await violations(), []);
-	});
-	for (const stage of STAGES) {
-		test(`axe: ${stage}, ${theme}`, async () => {
-			await b.resize(DESK);
-			// One with something picked, so that slip and strip are full; the other as it opens.
-			await b.go(`/job/quillback/${stage}?box=w-01`);
-			await b.says('W-01', '.slip h2');
-			assert.deepEqual(await violations(), [], 'with a box picked');
-			await b.go(`/job/marrow-street/${stage}`);
-			await b.find('.frame');
-			assert.deepEqual(await violations(), [], 'as it opens');
-		});
-	}
-	for (const [stage, button, says] of [
-		['walk', 'Room by tape', 'Tape, from a door'],
-		['walk', 'Draw', 'Exact wall'],
-		['walk', 'From DXF', 'Walls from a DXF drawing'],
-		['walk', 'Add things', 'No room picked'],
-		['layout', 'Punch list', 'seen on site'],
-		['circuit', 'Service load', 'Calculation'],
-		['circuit', 'Outlets', 'Drag a box'],
-		['circuit', 'Panel', 'spare of'],
-		['circuit', 'Propose', 'Shop practice'],
-		['circuit', 'Multiwire', 'share a neutral'],
-		['protect', 'Devices', 'Price list'],
-		['protect', 'Replace', 'First choice'],
-		['protect', 'Labels', 'label'],
-		['protect', 'Letter', 'Pick an outlet'],
-		['protect', 'Editions', 'outlets change'],
-		['protect', 'Inspector', 'Rulings in'],
-		['trim', 'Practice', 'igtail'],
-		['rough', 'Rolls', 'no way buys less'],
-		['rough', 'Trench', 'utility-locating'],
-		['rough', 'Raceway', 'maximum'],
-		['trace', 'Symptoms', 'Readings off'],
-		['trace', 'Which breaker', 'Walk 1 of'],
-		['trace', 'Feed order', 'Disconnected ends'],
-		['trace', 'Trips and checks', 'Keep the check'],
-		['trace', 'Tracer', 'Level at the sender']
-	] as const) {
-		test(`axe: ${button}, ${theme}`, async () => {
-			await b.resize(DESK);
-			await b.go(`/job/quillback/${stage}`);
-			await b.click('main button', button);
-			await b.says(says, 'main');
-			assert.deepEqual(await violations(), []);
-		});
-	}
-	test(`axe: a circuit and a panel with all their facts open, and what they lead to, ${theme}`, async () => {
-		await b.resize(DESK);
-		await b.go('/job/quillback/circuit');
-		await b.click('main table button.row', 'Water heater');
-		await b.click('.slip .fold-head', 'Facts');
-		await b.find('.slip .facts');
-		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
-		await b.says('Its disconnect', '.slip');
-		assert.deepEqual(await violations(), [], 'circuit');
-		await b.click('main button', 'Panel');
-		await b.click('main button', 'Main panel, its facts');
-		await b.find('.slip fieldset');
-		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
-		assert.deepEqual(await violations(), [], 'panel');
-		await b.go('/job/marrow-street/circuit');
-		await b.click('main button', 'Panel');
-		await b.says('Not proven until tested', 'main');
-		assert.deepEqual(await violations(), [], 'a panel with its old directory');
-		await b.go('/job/marrow-street/protect?box=bd-02');
-		for (const [view, says] of [
-			['Replace', 'A GFCI receptacle here'],
-			['Letter', 'Code basis'],
-			['Devices', 'Use this']
-		] as const) {
-			await b.click('main button', view);
-			await b.says(says, 'main');
-			assert.deepEqual(await violations(), [], view);
-		}
-	});
-	test(`axe: every view of Prove, ${theme}`, async () => {
-		await b.resize(DESK);
-		await b.go('/job/marrow-street/prove?box=cb-01');
-		await b.set('.sender select', 'simulated');
-		await b.says('live', '.sender .state');
-		assert.deepEqual(await violations(), [], 'the form with an instrument');
-		for (const [view, says] of [
-			['Log', 'of 30 readings'],
-			['GFCIs', 'to do. Test each'],
-			['Meaning', 'Will a ground fault trip the breaker'],
-			['Checks', 'If a reset trips at once'],
-			['Charts', 'Due by month'],
-			['Before, after', 'Before and after'],
-			['Limits', 'Utilization voltage']
-		] as const) {
-			await b.click('main button', view);
-			await b.says(says, 'main');
-			if (view === 'GFCIs') await b.click('main table button.row', 'bench GFCI');
-			assert.deepEqual(await violations(), [], view);
-		}
-	});
-	test(`axe: a room, a thing and a box with all its facts open, ${theme}`, async () => {
-		await b.resize(DESK);
-		for (const css of ['path.floor[aria-label^="Kitchen"]', '[data-fixture="sink"]', '[data-box="K-20"]']) {
-			await b.go('/job/quillback/walk');
-			await b.press(css);
-			await b.find('.slip .facts');
-			await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
-			assert.deepEqual(await violations(), [], css);
-		}
-	});
-	for (const stage of STAGES) {
-		test(`axe: ${stage} on a phone, ${theme}`, async () => {
-			await b.resize(PHONE);
-			await b.go(`/job/quillback/${stage}?box=w-01`);
-			await b.find('main h1');
-			assert.deepEqual(await violations(), []);
-		});
-	}
-	test(`axe: the slip on a phone, ${theme}`, async () => {
-		await b.resize(PHONE);
-		await b.go('/job/quillback/prove?box=w-01');
-		await b.find('.pad');
-		assert.deepEqual(await violations(), []);
-		await b.click('.pad button', 'Why');
-		await b.says('W-01', '.slip h2');
-		assert.deepEqual(await violations(), [], 'with the slip open');
+		await at();
 	});
 }
+look('the page of all jobs', async () => {
+	await b.resize(DESK);
+	await b.go('/');
+	await b.click('button', 'New service call');
+	await b.find('#new-name');
+	assert.deepEqual(await violations(), []);
+});
+for (const stage of STAGES) {
+	look(stage, async () => {
+		await b.resize(DESK);
+		// One with something picked, so that slip and strip are full; the other as it opens.
+		await b.go(`/job/quillback/${stage}?box=w-01`);
+		await b.says('W-01', '.slip h2');
+		assert.deepEqual(await violations(), [], 'with a box picked');
+		await b.go(`/job/marrow-street/${stage}`);
+		await b.find('.frame');
+		assert.deepEqual(await violations(), [], 'as it opens');
+	});
+}
+for (const [stage, button, says] of [
+	['walk', 'Room by tape', 'Tape, from a door'],
+	['walk', 'Draw', 'Exact wall'],
+	['walk', 'From DXF', 'Walls from a DXF drawing'],
+	['walk', 'Add things', 'No room picked'],
+	['layout', 'Punch list', 'seen on site'],
+	['circuit', 'Service load', 'Calculation'],
+	['circuit', 'Outlets', 'Drag a box'],
+	['circuit', 'Panel', 'spare of'],
+	['circuit', 'Propose', 'Shop practice'],
+	['circuit', 'Multiwire', 'share a neutral'],
+	['protect', 'Devices', 'Price list'],
+	['protect', 'Replace', 'First choice'],
+	['protect', 'Labels', 'label'],
+	['protect', 'Letter', 'Pick an outlet'],
+	['protect', 'Editions', 'outlets change'],
+	['protect', 'Inspector', 'Rulings in'],
+	['trim', 'Practice', 'igtail'],
+	['rough', 'Rolls', 'no way buys less'],
+	['rough', 'Trench', 'utility-locating'],
+	['rough', 'Raceway', 'maximum'],
+	['trace', 'Symptoms', 'Readings off'],
+	['trace', 'Which breaker', 'Walk 1 of'],
+	['trace', 'Feed order', 'Disconnected ends'],
+	['trace', 'Trips and checks', 'Keep the check'],
+	['trace', 'Tracer', 'Level at the sender']
+] as const) {
+	look(`${button}`, async () => {
+		await b.resize(DESK);
+		await b.go(`/job/quillback/${stage}`);
+		await b.click('main button', button);
+		await b.says(says, 'main');
+		assert.deepEqual(await violations(), []);
+	});
+}
+look('a circuit and a panel with all their facts open, and what they lead to', async () => {
+	await b.resize(DESK);
+	await b.go('/job/quillback/circuit');
+	await b.click('main table button.row', 'Water heater');
+	await b.click('.slip .fold-head', 'Facts');
+	await b.find('.slip .facts');
+	await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
+	await b.says('Its disconnect', '.slip');
+	assert.deepEqual(await violations(), [], 'circuit');
+	await b.click('main button', 'Panel');
+	await b.click('main button', 'Main panel, its facts');
+	await b.find('.slip fieldset');
+	await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
+	assert.deepEqual(await violations(), [], 'panel');
+	await b.go('/job/marrow-street/circuit');
+	await b.click('main button', 'Panel');
+	await b.says('Not proven until tested', 'main');
+	assert.deepEqual(await violations(), [], 'a panel with its old directory');
+	await b.go('/job/marrow-street/protect?box=bd-02');
+	for (const [view, says] of [
+		['Replace', 'A GFCI receptacle here'],
+		['Letter', 'Code basis'],
+		['Devices', 'Use this']
+	] as const) {
+		await b.click('main button', view);
+		await b.says(says, 'main');
+		assert.deepEqual(await violations(), [], view);
+	}
+});
+look('every view of Prove', async () => {
+	await b.resize(DESK);
+	await b.go('/job/marrow-street/prove?box=cb-01');
+	await b.set('.sender select', 'simulated');
+	await b.says('live', '.sender .state');
+	assert.deepEqual(await violations(), [], 'the form with an instrument');
+	for (const [view, says] of [
+		['Log', 'of 30 readings'],
+		['GFCIs', 'to do. Test each'],
+		['Meaning', 'Will a ground fault trip the breaker'],
+		['Checks', 'If a reset trips at once'],
+		['Charts', 'Due by month'],
+		['Before, after', 'Before and after'],
+		['Limits', 'Utilization voltage']
+	] as const) {
+		await b.click('main button', view);
+		await b.says(says, 'main');
+		if (view === 'GFCIs') await b.click('main table button.row', 'bench GFCI');
+		assert.deepEqual(await violations(), [], view);
+	}
+});
+look('a room, a thing and a box with all its facts open', async () => {
+	await b.resize(DESK);
+	for (const css of ['path.floor[aria-label^="Kitchen"]', '[data-fixture="sink"]', '[data-box="K-20"]']) {
+		await b.go('/job/quillback/walk');
+		await b.press(css);
+		await b.find('.slip .facts');
+		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
+		assert.deepEqual(await violations(), [], css);
+	}
+});
+for (const stage of STAGES) {
+	look(`${stage} on a phone`, async () => {
+		await b.resize(PHONE);
+		await b.go(`/job/quillback/${stage}?box=w-01`);
+		await b.find('main h1');
+		assert.deepEqual(await violations(), []);
+	});
+}
+look('the slip on a phone', async () => {
+	await b.resize(PHONE);
+	await b.go('/job/quillback/prove?box=w-01');
+	await b.find('.pad');
+	assert.deepEqual(await violations(), []);
+	await b.click('.pad button', 'Why');
+	await b.says('W-01', '.slip h2');
+	assert.deepEqual(await violations(), [], 'with the slip open');
+});
 
 /** The narrowest screen that a page must fit (WCAG 1.4.10), and a desk at 200%. */
 for (const [words, size] of [

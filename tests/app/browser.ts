@@ -82,6 +82,8 @@ export class Browser {
 			.setChromeOptions(options)
 			.setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
 			.build()) as Driver;
+		// A script of a busy machine is waited for as long as a page is.
+		await driver.manage().setTimeouts({ script: 3 * PATIENCE_MS });
 		const browser = new Browser(driver, profile, base);
 		await browser.resize(size);
 		return browser;

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
 import { DEMOS } from '../../src/core/demo';
-import { PAPER_KEYS } from '../../src/core/handover/paper';
+import { PAPER_KINDS } from '../../src/core/model/kinds';
 import type { JobFile } from '../../src/core/model/job';
 import { Browser, together } from './browser';
 
@@ -57,7 +57,7 @@ test('/report gives a PDF of every paper and names every fault of a body', async
 	assert.deepEqual((await faults({ file: { ...file, fileVersion: 99 }, document: 'load' }))[0], 400);
 	const zip = unzipSync(new Uint8Array(await (await post({ file, document: 'package' })).arrayBuffer()));
 	const names = Object.keys(zip);
-	assert.equal(names.filter((n) => n.endsWith('.pdf')).length, PAPER_KEYS.length);
+	assert.equal(names.filter((n) => n.endsWith('.pdf')).length, PAPER_KINDS.length);
 	for (const name of [
 		'job.hekto.json',
 		'tables/readings.csv',
@@ -121,7 +121,7 @@ test('a paper is signed by hand; changed afterwards it says so', async () => {
 test('the package is made beside the page', async () => {
 	await b.fresh('Marrow Street', '/job/marrow-street/handover');
 	const zip = unzipSync(await b.savedBytes(() => b.click('.sheet button', 'Everything as one package')));
-	assert.equal(Object.keys(zip).filter((n) => n.endsWith('.pdf')).length, PAPER_KEYS.length);
+	assert.equal(Object.keys(zip).filter((n) => n.endsWith('.pdf')).length, PAPER_KINDS.length);
 });
 test('the phone’s afternoon and the laptop’s evening become one job', async () => {
 	await b.fresh('Quillback Pottery', '/job/quillback/handover');

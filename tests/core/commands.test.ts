@@ -16,6 +16,7 @@ import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src
 import type { Job, Point } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, den, job, leg } from './small-job';
+import { runs } from './few';
 
 enablePatches();
 const ids = () => {
@@ -210,7 +211,7 @@ test('any wall of a right-angled room can be set to any length that leaves it a 
 			);
 			assert.deepEqual(sum, [0, 0]);
 		}),
-		{ seed: 5, numRuns: 60 }
+		{ seed: 5, numRuns: runs(60) }
 	);
 });
 

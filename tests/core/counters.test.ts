@@ -6,6 +6,7 @@ import { layoutCounter, layoutIsland, type CounterBreak } from '../../src/core/l
 import { counterRuns, lieOf } from '../../src/core/layout/counter-runs';
 import { newRoom } from '../../src/core/model/new-job';
 import type { Fixture, Room } from '../../src/core/model/known';
+import { runs } from './few';
 
 const e = editions['2023'];
 const sink = (from: number, to: number, behind: number, corner = false): CounterBreak => ({
@@ -291,6 +292,6 @@ test('counters: proposal leaves nothing, one fewer leaves something, mirrored it
 			assert.equal(mirrored.proposal.length, got.proposal.length);
 			assert.equal(mirrored.minimum, got.minimum);
 		}),
-		{ seed: 7, numRuns: 300 }
+		{ seed: 7, numRuns: runs(300) }
 	);
 });

@@ -3,6 +3,7 @@ import test from 'node:test';
 import fc from 'fast-check';
 import { fewestCover } from '../../src/core/layout/cover';
 import { fewest, fewestPreferring, uncovered, type PlacementCase } from '../../src/core/layout/placement';
+import { runs } from './few';
 
 const cases: [why: string, needs: number, meets: number[][], want: number[]][] = [
 	['one serves two', 2, [[0], [1], [0, 1]], [2]],
@@ -53,7 +54,7 @@ test('fewest cover agrees with trying every choice', () => {
 			}
 			assert.equal(fewestCover(needs, meets).length, can.length ? least : 0);
 		}),
-		{ seed: 11, numRuns: 400 }
+		{ seed: 11, numRuns: runs(400) }
 	);
 });
 
@@ -100,6 +101,6 @@ test('forbidden stretches: as few as can be, against every choice of places', ()
 			assert.ok(reached(got));
 			if (got.length) assert.equal(exists(got.length - 1), false, 'one fewer would do');
 		}),
-		{ seed: 3, numRuns: 150 }
+		{ seed: 3, numRuns: runs(150) }
 	);
 });

@@ -18,6 +18,7 @@ import type { Command } from '../../src/core/edit/command';
 import type { Job } from '../../src/core/model/job';
 import { newBox, newRoom } from '../../src/core/model/new-job';
 import { reading } from './small-job';
+import { runs } from './few';
 
 /** Edits by ids: the way there, the way back, and what happens when the ground has shifted. */
 const { job } = quillback();
@@ -49,7 +50,7 @@ test('any two states: the changes lead from one to the other, and their inverse 
 			assert.ok(back.ok);
 			assert.equal(JSON.stringify(back.state), JSON.stringify(from));
 		}),
-		{ numRuns: 2000 }
+		{ numRuns: runs(2000) }
 	);
 });
 test('what an edit did not touch is shared with what was before', () => {

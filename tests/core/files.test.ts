@@ -12,6 +12,7 @@ import { readReadingsCsv, writeReadingsCsv } from '../../src/core/formats/readin
 import type { Job, JobFile, Reading } from '../../src/core/model/known';
 import { emptyJob, newServiceCall } from '../../src/core/model/new-job';
 import { jobFileSchema } from '../../src/core/model/file/schema';
+import { runs } from './few';
 
 const demo = (name = 'quillback'): JobFile => DEMOS[name]?.() as JobFile;
 const text = (file: unknown) => JSON.stringify(file);
@@ -106,7 +107,7 @@ test('a file cut short anywhere is refused and never throws', () => {
 	const whole = text(demo());
 	fc.assert(
 		fc.property(fc.integer({ min: 0, max: whole.length - 1 }), (length) => !readJobFile(whole.slice(0, length)).ok),
-		{ seed: 7, numRuns: 60 }
+		{ seed: 7, numRuns: runs(60) }
 	);
 	assert.match((readJobFile(whole.slice(0, 900)) as { faults: { message: string }[] }).faults[0]?.message ?? '', /cut off/);
 });

@@ -1,13 +1,13 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { editions } from '../../src/core/code/editions';
-import { deadCircuit, readOhms, shortAt, tracerLevels } from '../../src/core/instruments/dead-circuit';
-import { ownButton, testerButton } from '../../src/core/instruments/gfci';
-import { clampAmps, lampWords, readLamps } from '../../src/core/instruments/meter';
+import { tracerLevels } from '../../src/core/instruments/dead-circuit';
+import { lampWords, readLamps } from '../../src/core/instruments/meter';
 import { readRun, type Ask } from '../../src/core/instruments/run-reading';
 import { longestTripS } from '../../src/core/instruments/thresholds';
 import { touchShell } from '../../src/core/instruments/touch';
 import { Solution } from '../../src/core/network/solve';
+import { ampsThrough } from '../../src/core/network/trips';
 import { build, planOf } from '../../src/core/network/build';
 import { runWiring, type RunCase } from '../../src/core/network/run-wiring';
 import type { Fault, FaultKind } from '../../src/core/faults/kinds';
@@ -148,43 +148,11 @@ for (const [what, faults, lamp, opens] of TRIPS) {
 		assert.deepEqual(trips.map((t) => t.device).sort(), [...opens].sort());
 	});
 }
-test('a tester’s button opens the GFCI upstream through the ground, and cannot where there is none or a jumper carries it back', () => {
-	const at = (faults: Fault[]) => testerButton(builtOf(run(faults, { gfciAt: ['b1'] })), 'b2');
-	assert.deepEqual(
-		at([]).opens.map((t) => t.at),
-		['b1']
-	);
-	assert.ok(near(at([]).leakMa, 8, 0.05));
-	assert.match(at([f('open-ground')]).why ?? '', /ground is open/);
-	assert.match(at([f('bootleg')]).why ?? '', /returns on the neutral/);
-	assert.match(at([f('gfci-dead', 'b1')]).why ?? '', /no working GFCI/);
-});
-test('a GFCI’s own button needs no ground, darkens its face and what follows, and tells line from load', () => {
-	const at = (faults: Fault[]) => ownButton(builtOf(run(faults, { gfciAt: ['b1'] })), 'b1');
-	assert.equal(at([]).good, true);
-	assert.equal(at([f('open-ground', 'b1')]).good, true);
-	assert.deepEqual([at([f('gfci-dead', 'b1')]).trips, at([f('open-hot', 'b1')]).trips], [false, false]);
-	const swapped = at([f('gfci-line-load-swapped', 'b1')]);
-	assert.equal(swapped.good, false, 'its face stays live');
-	assert.ok((swapped.face.hn ?? 0) > 100 && (swapped.downstream[0]?.volts.hn ?? 0) < 1);
-});
 test('UL 943: 6 mA within 5.59 s, 264 mA within 25 ms', () => {
 	assert.ok(near(longestTripS(6), 5.59, 0.01));
 	assert.ok(near(longestTripS(264), 0.025, 0.001));
 });
 
-test('ohms on the dead circuit: a short shows before it is energized, nearer ends read less; a sound one is open', () => {
-	const at = (box: string, faults: Fault[]) => readOhms(deadCircuit(planOf(runWiring(e, run([]))), faults), box);
-	assert.equal(shortAt(at('b1', [])), null);
-	// From b1 to the short at b2: 12 ft twice: 2 x (0.0194197 + 0.004) + 0.001 = 0.0478 ohm.
-	assert.ok(near(shortAt(at('b1', [f('short-hot-neutral')]))?.ohms ?? 9, 0.0478, 1e-3));
-	assert.ok((shortAt(at('b2', [f('short-hot-neutral')]))?.ohms ?? 9) < 0.002);
-	assert.equal(shortAt(at('b1', [f('short-hot-ground')]))?.pair, 'hot-ground');
-	// Halved: with the leg to b2 taken off, the half at the panel is clear and the far half is not.
-	const halved = [f('short-hot-neutral', 'b3'), f('open-hot', 'b2'), f('open-neutral', 'b2')];
-	assert.equal(shortAt(at('b1', halved)), null);
-	assert.equal(shortAt(at('b3', halved))?.pair, 'hot-neutral');
-});
 test('a tracer’s level falls where the open is', () => {
 	const plan = planOf(runWiring(e, run([])));
 	assert.ok(tracerLevels(plan, [], 'run').every((l) => l.share > 0.95));
@@ -196,12 +164,10 @@ test('a clamp round one wire shows the load, round the ground nothing; a worn br
 	const built = builtOf(loaded);
 	const s = new Solution(built.network);
 	// 7.5 ohm behind 0.03 + 2 x (0.1165 + 0.012): 120 / 7.787 = 15.41 A.
-	assert.ok(
-		near(clampAmps(built, s, { at: 'b3', role: 'hot' }), 15.41, 0.05),
-		`${clampAmps(built, s, { at: 'b3', role: 'hot' })}`
-	);
-	assert.ok(near(clampAmps(built, s, { at: 'b3', role: 'neutral' }), clampAmps(built, s, { at: 'b3', role: 'hot' }), 1e-3));
-	assert.ok(clampAmps(built, s, { at: 'b3', role: 'ground' }) < 1e-3);
+	const clamp = (role: string) => ampsThrough(built, s, (w) => w.at === 'b3' && w.role === role);
+	assert.ok(near(clamp('hot'), 15.41, 0.05), `${clamp('hot')}`);
+	assert.ok(near(clamp('neutral'), clamp('hot'), 1e-3));
+	assert.ok(clamp('ground') < 1e-3);
 	const opens = (faults: Fault[]) => readRun(e, { ...loaded, faults }, []).trips.map((t) => t.why);
 	assert.deepEqual(opens([]), []);
 	assert.match(opens([{ kind: 'breaker-worn', at: 'run' }])[0] ?? '', /worn breaker of 20 A/);

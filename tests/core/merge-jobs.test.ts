@@ -16,6 +16,7 @@ import { FrameReader, framesOf, MOST_FRAMES } from '../../src/core/formats/code-
 import type { Job, LiveEvent, Photo, Reading } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { box, circuit, job, leg } from './small-job';
+import { runs } from './few';
 
 const base = job() as Job;
 const edited = (of: Job, change: (draft: Job) => void): Job => produce(of, (draft) => void change(draft as Job));
@@ -148,7 +149,7 @@ test('random histories on two devices: the same whichever is named first; no edi
 					else if (!keptIds.has(c.row.id)) assert.equal(have, undefined, `${pathText.at(-1)} is back`);
 				}
 		}),
-		{ numRuns: 400, seed: 20 }
+		{ numRuns: runs(400), seed: 20 }
 	);
 });
 test('three devices: in whichever order they are brought together, the same job', () => {
@@ -164,7 +165,7 @@ test('three devices: in whichever order they are brought together, the same job'
 			// Where somebody must pick, the order in which they are asked is theirs.
 			if (!clash) assert.ok(same(left.job, right.job));
 		}),
-		{ numRuns: 300, seed: 21 }
+		{ numRuns: runs(300), seed: 21 }
 	);
 });
 test('a demo house, a thousand edits on each side, in less than two seconds', () => {

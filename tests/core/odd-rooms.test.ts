@@ -6,6 +6,7 @@ import { layoutWalls, type WallsCase } from '../../src/core/layout/walls';
 import { turner, wallLength } from '../../src/core/model/geometry';
 import type { Point } from '../../src/core/model/known';
 import { closeWalk, readTape } from '../../src/core/edit/tape';
+import { runs } from './few';
 
 const e = editions['2023'];
 const taped = (text: string): Point[] => {
@@ -103,7 +104,7 @@ test('one receptacle more never leaves more out of reach, nor more to add', () =
 			assert.ok(spacing(after) <= spacing(before));
 			assert.ok(after.proposal.length <= before.proposal.length);
 		}),
-		{ seed: 21, numRuns: 300 }
+		{ seed: 21, numRuns: runs(300) }
 	);
 });
 test('turned or mirrored, a room is found to be the same', () => {
@@ -126,6 +127,6 @@ test('turned or mirrored, a room is found to be the same', () => {
 				assert.equal(other.proposal.length, before.proposal.length);
 			}
 		}),
-		{ seed: 22, numRuns: 200 }
+		{ seed: 22, numRuns: runs(200) }
 	);
 });

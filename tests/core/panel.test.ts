@@ -12,6 +12,7 @@ import { moveSlots } from '../../src/core/edit/circuits';
 import type { Circuit, CircuitLoad, Feeder, Job, Panel } from '../../src/core/model/known';
 import { produce } from 'immer';
 import { box, circuit, job, leg, near } from './small-job';
+import { runs } from './few';
 
 const e = editions['2023'];
 const main: Panel = { id: 'p', name: 'Main', roomId: null, place: null, mainA: 200, slots: 12 };
@@ -322,7 +323,7 @@ test('breakers are placed without a clash, each in a slot; the balance proposed 
 			assert.ok(near(gap(after), balance.then, 1e-6));
 			assert.deepEqual(clashes(after, panel), []);
 		}),
-		{ numRuns: 60 }
+		{ numRuns: runs(60) }
 	);
 });
 test('a lopsided panel: 3600 VA on one leg and 400 on the other becomes 2000 and 2000 by one exchange', () => {

@@ -10,7 +10,8 @@ import { DEMOS } from '../../src/core/demo';
 import { figureSvg } from '../../src/core/formats/paper-figures';
 import { paperCaseOf } from '../../src/core/formats/report-request';
 import { makePaper } from '../../src/core/handover/make-paper';
-import { PAPER_KEYS, type PaperCase } from '../../src/core/handover/paper';
+import type { PaperCase } from '../../src/core/handover/paper';
+import { PAPER_KINDS } from '../../src/core/model/kinds';
 import type { JobFile, Reading } from '../../src/core/model/job';
 import { fingerprintOf, signedOn } from '../../src/lib/documents/signing';
 import type { CodeLetter } from '../../src/core/handover/code-letter';
@@ -286,7 +287,7 @@ test('a signature holds what the paper said: another day changes nothing, anothe
 test('every paper of both demos has its head, its closing words or a plain page, and draws what it names', () => {
 	for (const name of Object.keys(DEMOS)) {
 		const c = caseOf(name);
-		for (const key of PAPER_KEYS) {
+		for (const key of PAPER_KINDS) {
 			const { blocks, foot } = makePaper(key, c);
 			assert.equal(blocks[0]?.kind, 'title', key);
 			assert.ok(foot.includes(c.told.name) && foot.includes(`NEC ${c.told.edition}`));

@@ -18,6 +18,7 @@ import {
 import { placingWays } from '../../src/core/protection/placing-case';
 import { priceOf12 } from '../../src/core/protection/practice-costs';
 import { box, circuit, job, leg } from './small-job';
+import { runs } from './few';
 
 const GFCI = { protection: 'gfci' as const, price: 22 };
 const at = (id: string, parent: number, more: Partial<PlacingBox> = {}): PlacingBox => ({
@@ -122,7 +123,7 @@ test('placement equals every way tried, on random trees; every need is met by a 
 			assert.ok(Math.abs(best.cost - exhaustive(c)) < 1e-9, `${best.cost} against ${exhaustive(c)}`);
 			for (const way of placeDevices(c)) assert.deepEqual(unmet(c, way), []);
 		}),
-		{ numRuns: 150 }
+		{ numRuns: runs(150) }
 	);
 });
 test('the same on trees of eight boxes with plain GFCI devices', () => {
@@ -142,7 +143,7 @@ test('the same on trees of eight boxes with plain GFCI devices', () => {
 			const [best] = placeDevices(c);
 			assert.ok(Math.abs((best?.cost ?? Infinity) - exhaustive(c)) < 1e-9);
 		}),
-		{ numRuns: 60 }
+		{ numRuns: runs(60) }
 	);
 });
 

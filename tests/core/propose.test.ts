@@ -13,6 +13,7 @@ import { newRoom } from '../../src/core/model/new-job';
 import { otherWays, proposeCircuits } from '../../src/core/propose/propose-circuits';
 import { bigHouse } from './big-house';
 import { box, job } from './small-job';
+import { runs } from './few';
 
 const ids = (prefix = 'new') => {
 	let n = 0;
@@ -252,7 +253,7 @@ test('grouping against every way to part up to six outlets: within 3% in cost, a
 			all += 1;
 			if (cost <= least + 1e-6) same += 1;
 		}),
-		{ numRuns: 60, seed: 7 }
+		{ numRuns: runs(60), seed: 7 }
 	);
 	assert.ok(same >= 0.9 * all, `${same} of ${all}`);
 });
@@ -267,6 +268,6 @@ test('the quick order of the search is never shorter than the exact one, and wit
 			const exact = feedOrder(c).feet;
 			assert.ok(feedQuick(c) >= exact - 1e-9 && feedQuick(c) <= 1.25 * exact + 1e-9);
 		}),
-		{ numRuns: 80, seed: 3 }
+		{ numRuns: runs(80), seed: 3 }
 	);
 });

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { asRead } from '../../src/core/instruments/noise';
 import { seeded } from '../../src/core/units/random';
 import { LineCutter, linesOf, readLine } from '../../src/core/instruments/protocol';
+import { runs } from './few';
 
 const read: [line: string, says: object | null][] = [
 	['V 121.4', { line: 'reading', kind: 'hn', value: 121.4, loadA: null }],
@@ -71,7 +72,7 @@ for (const [line, why] of nonsense) {
 test('whatever comes, nothing is thrown; pieces join into the same lines wherever they were cut', () => {
 	fc.assert(
 		fc.property(fc.string(), (text) => void readLine(text)),
-		{ seed: 7, numRuns: 300 }
+		{ seed: 7, numRuns: runs(300) }
 	);
 	const whole = 'V 121.4\r\nDROP 4.8 12\nLAMPS on on off\n';
 	fc.assert(
@@ -86,7 +87,7 @@ test('whatever comes, nothing is thrown; pieces join into the same lines whereve
 			}
 			assert.deepEqual(lines.filter(Boolean), ['V 121.4', 'DROP 4.8 12', 'LAMPS on on off']);
 		}),
-		{ seed: 8, numRuns: 60 }
+		{ seed: 8, numRuns: runs(60) }
 	);
 	const endless = new LineCutter();
 	for (let i = 0; i < 1000; i++) assert.deepEqual(endless.take('9'.repeat(1000)), []);

@@ -12,6 +12,7 @@ import { lampMeaning } from '../../src/core/prove/lamps';
 import { predict, type Prediction } from '../../src/core/prove/predict';
 import { verdictOf, worst, type Beside, type Level } from '../../src/core/prove/verdicts';
 import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
+import { runs } from './few';
 
 const e = editions['2023'];
 const small = job();
@@ -88,7 +89,7 @@ test('a longer run, a larger load and a smaller wire never lose less', () => {
 				assert.ok(at(x, amps, '14') >= at(x, amps));
 			}
 		),
-		{ seed: 120, numRuns: 80 }
+		{ seed: 120, numRuns: runs(80) }
 	);
 });
 

@@ -18,6 +18,7 @@ import { cutList, type Cut } from '../../src/core/rough/cut-list';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { byEdition, spoilOf, trenchesOf } from '../../src/core/rough/trenches';
 import { box, job, leg } from './small-job';
+import { runs } from './few';
 
 /** In the ground, in a raceway, off the roll: hand copies of the tables, both sides of each limit, every way tried. */
 
@@ -216,7 +217,7 @@ test('cut list: as every way tried, up to 8 cuts of random lengths and rolls', (
 			lawful(cuts, list);
 			assert.deepEqual([list.boughtFt, list.rolls.length, list.optimal], [...tried(cuts, sold), true]);
 		}),
-		{ numRuns: 200, seed: 19 }
+		{ numRuns: runs(200), seed: 19 }
 	);
 });
 test('cut list: 200 cuts within 5 % of the bound, kinds apart, none in two pieces', () => {

@@ -5,6 +5,7 @@ import { serviceLoad, type ServiceCase } from '../../src/core/circuits/service/2
 import type { ServiceAppliance } from '../../src/core/circuits/service/service-appliance';
 import { editions } from '../../src/core/code/editions';
 import { SERVICE_KINDS, type EditionKey } from '../../src/core/model/kinds';
+import { runs } from './few';
 
 const a = (kind: ServiceAppliance['kind'], va: number, more: Partial<ServiceAppliance> = {}): ServiceAppliance => ({
 	name: kind,
@@ -158,6 +159,6 @@ test('more load never asks for less', () => {
 				assert.ok((after.serviceA ?? Infinity) >= (before.serviceA ?? Infinity));
 			}
 		),
-		{ seed: 4, numRuns: 300 }
+		{ seed: 4, numRuns: runs(300) }
 	);
 });

@@ -5,6 +5,7 @@ import { rangeWatts } from '../../src/core/circuits/size/load';
 import { sizeCircuit, type SizeCase, type SizeResult } from '../../src/core/circuits/size/size';
 import { editions } from '../../src/core/code/editions';
 import type { EditionKey } from '../../src/core/model/kinds';
+import { runs } from './few';
 
 const plain: SizeCase = {
 	load: { kind: 'general', amps: 12, volts: 120 },
@@ -218,6 +219,6 @@ test('a longer run never drops less; a larger load never takes a smaller wire or
 			assert.ok(at(hi, 0).ampacityA >= at(lo, 0).ampacityA);
 			assert.ok(at(hi, 0).breakerA >= at(hi, 0).designA);
 		}),
-		{ seed: 1131, numRuns: 60 }
+		{ seed: 1131, numRuns: runs(60) }
 	);
 });

@@ -1,7 +1,7 @@
 import type { CircuitLoad } from '../model/known';
 
 /** Generic appliances to start from: usual nameplates, each to be replaced by the one that is read on site. */
-export interface GenericAppliance {
+interface GenericAppliance {
 	name: string;
 	load: Omit<CircuitLoad, 'name'>;
 }

@@ -6,7 +6,7 @@ import { show } from '../units/quantity';
 import { cite } from './rule';
 import type { Column, Edition } from './shape/edition';
 
-export interface AmpacityCase {
+interface AmpacityCase {
 	awg: Awg;
 	metal: Metal;
 	cable: Cable;

@@ -20,7 +20,7 @@ export function turnBy(f: Fixture, deg: number): void {
 }
 
 /** Something that stands against a wall: so far along it, so wide, with a gap behind. */
-export interface AgainstWall {
+interface AgainstWall {
 	wall: number;
 	from: number;
 	gapIn: number;

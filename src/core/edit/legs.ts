@@ -69,7 +69,7 @@ export const writeFeeds =
 		}
 	};
 /** Where a box is put on a circuit. */
-export interface Attach {
+interface Attach {
 	legId: string;
 	circuitId: string;
 	/** The box or panel that feeds it; null: not known. */

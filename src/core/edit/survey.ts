@@ -18,7 +18,7 @@ function besideAll(draft: Job, room: Room, outline: readonly Point[]): Point {
 	return [right - Math.min(...outline.map((p) => p[0])), foot - Math.min(...outline.map((p) => p[1]))];
 }
 
-export interface NewOutline {
+interface NewOutline {
 	outline: readonly Point[];
 	breaks: readonly TapeBreak[];
 	/** Stays where it is drawn, else it is put beside what is there. */
@@ -51,7 +51,7 @@ export const setOutline =
 		room.studs = [];
 		room.marks = [];
 	};
-export const COUNTER_IN = 25;
+const COUNTER_IN = 25;
 
 /** Applies a change to every point of a room: its outline, its fixtures and what hangs at points of it. */
 function moveAll(draft: Job, room: Room, at: (p: Point) => Point, turnDeg = 0): void {
@@ -288,7 +288,7 @@ export const addCorner =
 	};
 
 /** What is on the walls of a room lies within them. @throws RangeError naming what does not */
-export function mustHold(draft: Job, room: Room): void {
+function mustHold(draft: Job, room: Room): void {
 	const outline = outlineOf(room);
 	for (const part of [...room.breaks, ...room.counters]) {
 		if (part.from < -1e-6 || part.to > wallLength(outline, part.wall) + 1e-6)

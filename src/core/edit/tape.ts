@@ -93,7 +93,7 @@ const plainMarks = (text: string): string =>
 		.replace(/\binches\b|\binch\b/g, 'in');
 
 /** A walk drawn out, with how far its end is from its start. */
-export interface DrawnWalk {
+interface DrawnWalk {
 	/** Corners as walked, the start first; the last one is where the tape ended. */
 	points: Point[];
 	/** From the end back to the start, in: 0 where it closes. */
@@ -127,7 +127,7 @@ export function drawWalk(walk: Walk): DrawnWalk {
 }
 
 export type Closing = 'spread' | { wall: number } | 'last-wall';
-export interface TapedRoom {
+interface TapedRoom {
 	/** Closed, counter-clockwise, from the first real corner. */
 	outline: Point[];
 	breaks: TapeBreak[];

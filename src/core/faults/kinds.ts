@@ -33,8 +33,6 @@ export interface Fault {
 	/** The other place, of what joins two circuits. */
 	with?: string | undefined;
 }
-/** What may be wrong: a fault, or a breaker or GFCI that is off or has tripped. */
-export type SuspectedKind = FaultKind | 'off';
 
 /** A connection that still conducts, through ohms of its own. */
 export const isLoose = (kind: FaultKind): boolean => FAULT_ROWS[kind].isLoose === true;

@@ -5,7 +5,7 @@ import type { Remedy } from './remedy';
 
 export type Role = 'hot' | 'neutral' | 'ground';
 /** What a fault changes in the network. */
-export type Effect =
+type Effect =
 	/** A wire of the cable that feeds the place. */
 	| { on: 'wire'; role: Role; how: 'open' | 'loose' }
 	/** A terminal of the device. */
@@ -14,7 +14,7 @@ export type Effect =
 	| { on: 'terminals'; exchanged: readonly [Role, Role] }
 	/** Two splices that touch: at the place, or one of them at the other place of the fault. */
 	| { on: 'splices'; touch: readonly [Role, Role]; at: 'one-place' | 'two-places' };
-export interface FaultRow {
+interface FaultRow {
 	/** None: it is like no other, and the network knows it by its kind. */
 	does: readonly Effect[];
 	/** @param here the name of the place */

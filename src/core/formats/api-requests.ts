@@ -46,7 +46,7 @@ import { GAUGES } from '../units/gauge';
 
 /** Bodies of the HTTP API as Yup schemas, and what the schemas cannot see. */
 
-export type SizeRequest = SizeCase & { edition: EditionKey };
+type SizeRequest = SizeCase & { edition: EditionKey };
 export const sizeRequest = shape({
 	edition: edition(),
 	load: must(
@@ -104,7 +104,7 @@ export function checkSize(body: unknown): Checked<SizeRequest> {
 /** 2,000 ft around is no room of a dwelling; the cap keeps every answer quick. */
 const MAX_AROUND_IN = 24_000;
 
-export type WallsRequest = WallsCase & { edition: EditionKey };
+type WallsRequest = WallsCase & { edition: EditionKey };
 export const wallsRequest = shape({
 	edition: edition(),
 	roomKind: must(oneOf(ROOM_KINDS)),
@@ -154,7 +154,7 @@ const counterBreak = shape({
 	behind: figure(0, 240),
 	corner: flag()
 });
-export interface CountersRequest {
+interface CountersRequest {
 	edition: EditionKey;
 	counters: CounterCase[];
 	islands: IslandCase[];
@@ -221,7 +221,7 @@ function breaksOff(breaks: readonly CounterBreak[], length: number, path: string
 	});
 }
 
-export type ServiceLoadRequest = ServiceCase & { edition: EditionKey };
+type ServiceLoadRequest = ServiceCase & { edition: EditionKey };
 export const serviceLoadRequest = shape({
 	edition: edition(),
 	method: must(oneOf(SERVICE_METHODS)),
@@ -252,7 +252,7 @@ export const checkServiceLoad = (body: unknown): Checked<ServiceLoadRequest> => 
 	);
 };
 
-export interface ProtectRequest {
+interface ProtectRequest {
 	edition: EditionKey;
 	permitDate: string;
 	dwelling: Dwelling;
@@ -331,7 +331,7 @@ function amendmentFaults({ change, edition, figure, value }: Omit<Amendment, 'id
 		: [];
 }
 
-export type BoxFillRequest = FillCase & { edition: EditionKey };
+type BoxFillRequest = FillCase & { edition: EditionKey };
 export const boxFillRequest = shape({
 	edition: edition(),
 	volumeCuIn: must(figure(0.1, 1000)),

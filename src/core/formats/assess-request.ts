@@ -8,7 +8,7 @@ import { readPlainJobFile } from './job-json';
 /** A whole job over HTTP: a job file of any version, held to its schema as a file that is taken in. */
 export const checkAssess = (body: unknown): Checked<JobFile> => readPlainJobFile(body);
 
-export interface AssessAnswer extends Assessment {
+interface AssessAnswer extends Assessment {
 	/** Of all stages, the gravest first. */
 	findings: Finding[];
 	/** Each decision carries its own. */

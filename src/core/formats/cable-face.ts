@@ -2,7 +2,7 @@ import type { CableSeen } from '../model/job';
 import type { Cable } from '../model/kinds';
 
 /** How the cut end of a cable looks, for a picture beside its name. */
-export interface CableFace {
+interface CableFace {
 	sheath: 'smooth' | 'cloth' | 'armor' | 'none';
 	/** Its conductors and then its ground, each a color to paint it with. */
 	conductors: string[];

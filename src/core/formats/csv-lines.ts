@@ -1,13 +1,13 @@
 import Papa from 'papaparse';
 
 /** One row of a CSV file. */
-export interface CsvLine<Row> {
+interface CsvLine<Row> {
 	row: Row;
 	/** Its line in the file, from 1. */
 	line: number;
 }
 /** What a file holds, by its headings. */
-export interface CsvLines {
+interface CsvLines {
 	columns: string[];
 	lines: CsvLine<Record<string, string>>[];
 	/** Lines with too few or too many cells. */

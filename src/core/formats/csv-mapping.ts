@@ -38,7 +38,7 @@ export const COLUMN_ROLES = [
 	'switch'
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number] | `read:${ReadingKind}`;
-export interface MappedRead {
+interface MappedRead {
 	readings: Reading[];
 	/** Rows that were kept aside: their number in the file, what was wrong, and their own text. */
 	aside: { row: number; why: string[]; cells: string[] }[];
@@ -160,7 +160,7 @@ function wordOf(kind: keyof typeof READING_WORDS, cell: string): string | null {
 	return Object.entries(allowed).find(([, words]) => words.toLowerCase() === text)?.[0] ?? null;
 }
 
-export interface MappingCase {
+interface MappingCase {
 	table: Table;
 	roles: readonly ColumnRole[];
 	job: Job;

@@ -89,7 +89,7 @@ const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly (Field | 'met
 	shell: ['volts', 'meter'],
 	sign: ['sign']
 };
-export type Observation = {
+type Observation = {
 	box: string;
 	instrument: (typeof SEEN_WITH)[number];
 	loadA?: number | undefined;

@@ -2,7 +2,7 @@
  * The entities of a DXF's text that walls and names are made of, and the unit of its header. Read pair by pair, so that
  * a file that is cut short, or broken in the middle, gives what is whole of it and always ends.
  */
-export interface DxfVertex {
+interface DxfVertex {
 	x: number;
 	y: number;
 	/** Tangent of a quarter of the angle of the arc to the next vertex. */
@@ -14,7 +14,7 @@ export type DxfEntity = { layer: string } & (
 	| { kind: 'arc'; x: number; y: number; radius: number; from: number; to: number }
 	| { kind: 'text'; x: number; y: number; text: string }
 );
-export interface DxfRead {
+interface DxfRead {
 	entities: DxfEntity[];
 	/** Entities of other kinds, left out. */
 	leftOut: number;

@@ -13,7 +13,7 @@ export type DxfUnit = keyof typeof DXF_UNITS;
 /** What `$INSUNITS` of the header says. */
 const SAID: Readonly<Record<number, DxfUnit>> = { 1: 'inches', 2: 'feet', 4: 'millimeters', 5: 'centimeters', 6: 'meters' };
 
-export interface DxfLayer {
+interface DxfLayer {
 	name: string;
 	/** In the drawing's own unit. */
 	lines: Line[];
@@ -110,7 +110,7 @@ function bulgePoints(a: Point, b: Point, bulge: number): Point[] {
 	return arcPoints(center, r, start, sweep).slice(1, -1);
 }
 
-export interface RoomFound {
+interface RoomFound {
 	outline: Point[];
 	/** A text that stands in it. */
 	name: string | null;

@@ -2,7 +2,7 @@ import { NEMA } from '../code/nema-forms';
 import type { NemaKey } from '../model/kinds';
 
 /** A receptacle as one sees it from the front, ground below, as strokes: once for screen and print. A face has a radius of 20. */
-export interface FaceSlot {
+interface FaceSlot {
 	/** `X`, `Y`: hots; `W`: neutral; `G`: ground. */
 	contact: 'X' | 'Y' | 'W' | 'G';
 	/** As an SVG path around the middle of the face. */

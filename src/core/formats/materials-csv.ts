@@ -36,7 +36,7 @@ export const writePricesCsv = (prices: Prices): string =>
 /** The most that one of anything is held to cost. */
 const MOST_PRICE = 100_000;
 /** Most lines of a price list. */
-export const MOST_PRICES = 5000;
+const MOST_PRICES = 5000;
 /** Reads prices back: good rows are taken, each other one is told by its line. */
 export function readPricesCsv(text: string): { prices: Record<string, number>; faults: string[] } {
 	const { columns, lines } = recordsOf(text);

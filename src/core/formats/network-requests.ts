@@ -68,7 +68,7 @@ export function checkNetwork(body: unknown): Checked<NetworkRequest> {
 	return faults.length ? { ok: false, faults } : { ok: true, value };
 }
 
-export interface StreamRequest extends NetworkRequest {
+interface StreamRequest extends NetworkRequest {
 	instrument: RunInstrument;
 	box: string;
 	/** Spread of a reading, as a share of it. */
@@ -129,7 +129,7 @@ export function runFaults(run: Omit<NetworkRequest, 'read'>): FieldFault[] {
 	return faults;
 }
 
-export interface NetworkAnswer {
+interface NetworkAnswer {
 	readings: RunReading[];
 	trips: { device: string; why: string }[];
 	steps: Step[];

@@ -21,7 +21,7 @@ export interface RoomLabel {
 	/** The narrow face, where the other one is too wide. */
 	narrow: boolean;
 }
-export interface BoxLabel {
+interface BoxLabel {
 	boxId: string;
 	name: string;
 	/** Middle of the name. */

@@ -106,7 +106,7 @@ function nameSvg(room: PlanRoom): string {
 }
 
 /** One symbol of the plan as SVG, about its middle. @param turn degrees @param thin as on the screen */
-export function symbolSvg(key: SymbolKey, turn: number, thin = false): string {
+function symbolSvg(key: SymbolKey, turn: number, thin = false): string {
 	const stroke = `fill="#ffffff" stroke="#1d1b18" stroke-width="${thin ? 1 : 1.8}"`;
 	const drawn = (s: Stroke): string =>
 		s.kind === 'circle'

@@ -4,7 +4,7 @@ import type { Reading } from '../model/job';
  * Cells that every table of readings may have: upper or lower, on or off, struck out or not. What is written there and not
  * understood is told, never taken for nothing.
  */
-export interface ReadingCells<Name extends string> {
+interface ReadingCells<Name extends string> {
 	/** Of a column by its name, trimmed; empty: nothing is there. */
 	text: (name: Name) => string;
 	/** Told of a cell, after the name of its column. */

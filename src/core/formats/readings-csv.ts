@@ -10,7 +10,7 @@ import { MOST } from '../model/file/limits';
 import { readingUnit } from '../model/reading';
 import type { FieldFault } from '../model/result';
 
-export const CSV_COLUMNS = [
+const CSV_COLUMNS = [
 	'box',
 	'kind',
 	'value',

@@ -1,16 +1,16 @@
 import { assess } from '../assess';
-import type { PaperCase, PaperKey } from '../handover/paper';
+import type { PaperCase } from '../handover/paper';
 import { houseOf } from '../house';
 import { knownJob } from '../model/known';
 import type { Checked } from '../model/file/fields';
-import { PAPER_KINDS } from '../model/kinds';
+import { PAPER_KINDS, type PaperKind } from '../model/kinds';
 import type { JobFile } from '../model/job';
 import type { FieldFault } from '../model/result';
 import { readPlainJobFile } from './job-json';
 
 /** A paper of a job file, or the whole package. */
 export const DOCUMENTS = [...PAPER_KINDS, 'package'] as const;
-export type DocumentKey = (typeof DOCUMENTS)[number];
+type DocumentKey = (typeof DOCUMENTS)[number];
 export interface ReportRequest {
 	file: JobFile;
 	document: DocumentKey;
@@ -74,4 +74,4 @@ export function paperCaseOf(
 	};
 }
 /** Papers of a package, in the order of a folder. */
-export const PACKAGE: readonly PaperKey[] = PAPER_KINDS;
+export const PACKAGE: readonly PaperKind[] = PAPER_KINDS;

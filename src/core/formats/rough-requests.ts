@@ -31,7 +31,7 @@ export const burialRequest = shape({
 	pavingIn: figure(0, 24),
 	trench: oneOf(['open', 'bore'] as const)
 });
-export type BurialRequest = BurialCase & { edition: EditionKey };
+type BurialRequest = BurialCase & { edition: EditionKey };
 /** The body of `/burial`, checked. @returns the case, or every fault with its path */
 export const checkBurial = (body: unknown): Checked<BurialRequest> => check<BurialRequest>(burialRequest, body);
 /** Cover, what to dig, ribbon and riser. */
@@ -48,7 +48,7 @@ export const racewayRequest = shape({
 	cables: list(shape({ widthIn: must(figure(0.01, 6)), count: must(whole(0, 1000)) }), 50).default(() => []),
 	nipple: flag()
 });
-export type RacewayRequest = RacewayCase & { edition: EditionKey };
+type RacewayRequest = RacewayCase & { edition: EditionKey };
 /** The body of `/raceway-fill`, checked: something in a raceway of a size that is made. @returns the case, or every fault with its path */
 export function checkRaceway(body: unknown): Checked<RacewayRequest> {
 	const checked = check<RacewayRequest>(racewayRequest, body);
@@ -77,7 +77,7 @@ export const cutListRequest = shape({
 	cuts: must(list(shape({ id: must(named(64)), cable: must(named(64)), ft: must(figure(0.01, 100_000)) }), 1000, 1)),
 	rollsFt: must(list(must(figure(0.1, 100_000)), 20, 1))
 });
-export interface CutListRequest {
+interface CutListRequest {
 	cuts: Cut[];
 	rollsFt: number[];
 }

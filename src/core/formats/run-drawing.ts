@@ -5,7 +5,7 @@ import { bandsOf, type Band } from '../protection/reach';
 import { formatFeet } from '../units/length';
 
 /** The run strip as data: where every box, leg and band goes, in pixels of its own space. Screen, print and SVG draw this. */
-export interface StripBox {
+interface StripBox {
 	boxId: string;
 	name: string;
 	x: number;
@@ -28,7 +28,7 @@ export interface StripLeg {
 }
 export type Wire = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'unseen';
 type Run = AnyRun<Leg, Circuit>;
-export interface StripBand {
+interface StripBand {
 	label: string;
 	x: number;
 	y: number;

@@ -3,7 +3,7 @@ import { BOX_DRAWING, drawBox, type BoxDrawing } from './box-drawing';
 import { boxShapes, escaped } from './box-svg';
 
 /** The picture of a whole set: its boxes below each other, each cable between two of them as a rail at the left. Points, as of a box. */
-export interface SetDrawing {
+interface SetDrawing {
 	width: number;
 	height: number;
 	boxes: { id: string; name: string; x: number; y: number; titleY: number; drawing: BoxDrawing }[];

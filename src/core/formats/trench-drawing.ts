@@ -2,7 +2,7 @@ import type { Burial } from '../rough/articles/300-5-burial';
 import { escaped } from './box-svg';
 
 /** A trench cut across, to scale below grade, with the riser beside it: for screen, print and SVG. */
-export interface TrenchDrawing {
+interface TrenchDrawing {
 	width: number;
 	height: number;
 	gradeY: number;

@@ -13,11 +13,11 @@ export const decodeRequest = shape({
 	...fields,
 	observations: must(list(shape({ outlet: must(named(64)), live: must(list(must(flag()), 16, 1)) }), 1000))
 });
-export interface WalksRequest {
+interface WalksRequest {
 	breakers: number[];
 	check: WalkCheck;
 }
-export interface DecodeRequest extends WalksRequest {
+interface DecodeRequest extends WalksRequest {
 	observations: WalkSeen[];
 }
 
@@ -49,7 +49,7 @@ export function checkDecode(body: unknown): Checked<DecodeRequest> {
 const twice = (breakers: readonly number[]): FieldFault[] =>
 	breakers.flatMap((b, i) => (breakers.indexOf(b) < i ? [{ path: `breakers[${i}]`, message: `appears twice: slot ${b}` }] : []));
 
-export interface WalksAnswer {
+interface WalksAnswer {
 	walks: Walk[];
 	steps: Step[];
 	findings: Finding[];

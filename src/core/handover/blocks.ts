@@ -28,7 +28,7 @@ export type Figure =
 	| { kind: 'run'; circuitId: string }
 	| { kind: 'make-up'; boxId: string }
 	| { kind: 'labels'; page: number };
-export interface LedgerRow {
+interface LedgerRow {
 	label: string;
 	formula: string;
 	value: string;

@@ -6,9 +6,10 @@ import { ownerPaper } from './papers/owner-paper';
 import { punchListPaper } from './papers/punch-list-paper';
 import { testRecord } from './papers/test-record';
 import type { Block } from './blocks';
-import { footOf, PAPERS, type Paper, type PaperCase, type PaperKey } from './paper';
+import { PAPERS, type PaperKind } from '../model/kinds';
+import { footOf, type Paper, type PaperCase } from './paper';
 
-const MAKERS: Readonly<Record<PaperKey, (c: PaperCase) => { blocks: Block[]; missing: string[] }>> = {
+const MAKERS: Readonly<Record<PaperKind, (c: PaperCase) => { blocks: Block[]; missing: string[] }>> = {
 	directory: directoryPaper,
 	'test-record': testRecord,
 	'punch-list': punchListPaper,
@@ -21,7 +22,7 @@ const MAKERS: Readonly<Record<PaperKey, (c: PaperCase) => { blocks: Block[]; mis
 	owner: ownerPaper
 };
 /** A paper of a job, as blocks, with what is missing before it can be signed. A new one is a row here and in `PAPERS`. */
-export function makePaper(key: PaperKey, c: PaperCase): Paper {
+export function makePaper(key: PaperKind, c: PaperCase): Paper {
 	const { blocks, missing } = MAKERS[key](c);
 	const signers = blocks.flatMap((b) => (b.kind === 'signature' ? [b.role] : []));
 	return {

@@ -1,25 +1,9 @@
 import type { RuledJob } from '../code/ruled-job';
 import type { Job, LiveEvent, Reading } from '../model/job';
-import { PAPER_KINDS, type PaperKind } from '../model/kinds';
+import type { PaperKind } from '../model/kinds';
 import type { Assessment } from '../model/result';
 import type { BoxProof } from '../prove/assess-prove';
 import type { Block } from './blocks';
-
-/** The papers that are left when the work is done. */
-export const PAPERS = {
-	directory: 'Panel directory',
-	'test-record': 'Test record',
-	'punch-list': 'Punch list and inspector',
-	load: 'Load calculation',
-	plan: 'Plan as built',
-	'make-up': 'Make-up cards',
-	materials: 'Materials',
-	labels: 'Labels',
-	'code-letter': 'Code letter',
-	owner: 'For the homeowner'
-} as const satisfies Record<PaperKind, string>;
-export type PaperKey = PaperKind;
-export const PAPER_KEYS: readonly PaperKey[] = PAPER_KINDS;
 
 /** What a paper is made from. */
 export interface PaperCase {
@@ -43,7 +27,7 @@ export interface PaperCase {
 	subject?: string | undefined;
 }
 export interface Paper {
-	key: PaperKey;
+	key: PaperKind;
 	title: string;
 	blocks: Block[];
 	/** What is missing before it can be signed. */

@@ -11,7 +11,7 @@ import { readLamps, readVolts, type LampPattern } from './meter';
 import { PERSON_OHMS, touchShell, type Touch } from './touch';
 
 /** What is switched in on a run to see why it is dangerous: the faults at one box, and the appliance that is plugged in there. */
-export interface Scenario {
+interface Scenario {
 	key: string;
 	name: string;
 	says: string;
@@ -71,14 +71,14 @@ export const SCENARIOS: readonly Scenario[] = [
 		faults: () => [{ kind: 'service-neutral-open', at: 'service' }]
 	}
 ];
-export interface HazardAt {
+interface HazardAt {
 	boxId: string;
 	boxName: string;
 	lamps: LampPattern;
 	hn: number | null;
 	touch: Touch | null;
 }
-export interface Hazard {
+interface Hazard {
 	along: HazardAt[];
 	/** What would open as it stands, and what a person's own current would open. */
 	opens: string[];

@@ -15,7 +15,7 @@ import type { RunCase, RunBox } from '../network/run-wiring';
 import { soundOf } from '../network/sound';
 
 /** A house made from the job, with faults that the job knows nothing of: what a simulated instrument reads. */
-export interface SimulatedHouse {
+interface SimulatedHouse {
 	built: Built;
 	outlet: Outlet;
 }

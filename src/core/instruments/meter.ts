@@ -1,7 +1,6 @@
 import type { Built, Contacts } from '../network/build';
 import { size } from '../network/phasor';
 import { Solution, type Node } from '../network/solve';
-import { ampsThrough } from '../network/trips';
 
 /** Meters and lamps as elements of the network: what they read follows from solving it with them in it. */
 export const METER_OHMS = { voltmeter: 10e6, 'low-impedance': 3e3 } as const;
@@ -63,15 +62,3 @@ export function readLamps(built: Built, at: Contacts): LampPattern {
 }
 /** Three lamps as words: on, dim or off, each. */
 export const lampWords = ({ hn, hg, ng }: LampPattern): string => `${hn} ${hg} ${ng}`;
-
-/** Amps in one wire of the cable that feeds a place, as a clamp round it shows. */
-export const clampAmps = (
-	built: Built,
-	solution: Solution,
-	{ at, role, circuitId }: { at: string; role: 'hot' | 'neutral' | 'ground'; circuitId?: string | undefined }
-): number =>
-	ampsThrough(
-		built,
-		solution,
-		(w) => w.at === at && w.role === role && (!circuitId || role !== 'hot' || w.circuitId === circuitId)
-	);

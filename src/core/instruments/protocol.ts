@@ -12,7 +12,7 @@ import type { RunReading } from './run-reading';
  *     LAMPS on on off
  */
 export const LINE_GREETING = 'HEKTO 1';
-export type LineKind =
+type LineKind =
 	| 'hn'
 	| 'hg'
 	| 'ng'

@@ -17,7 +17,7 @@ export interface Ask {
 	loadA?: number | undefined;
 }
 /** Of a receptacle between two hots. */
-export interface TwoHots {
+interface TwoHots {
 	hh: number | null;
 	h2n: number | null;
 	h2g: number | null;
@@ -44,7 +44,7 @@ export function readAt(built: Built, { box, instrument, loadA }: Ask): RunReadin
 }
 
 /** What opens as the run stands, and what a reading itself would open: an analyzer's current, a person's. */
-export function runTrips(built: Built, asks: readonly Ask[]): { device: string; why: string }[] {
+function runTrips(built: Built, asks: readonly Ask[]): { device: string; why: string }[] {
 	const { wiring } = built.plan;
 	const found = new Map<string, string>();
 	const put = (all: readonly Trip[], when: string) => {
@@ -66,7 +66,7 @@ export function runTrips(built: Built, asks: readonly Ask[]): { device: string; 
 	return [...found].map(([device, why]) => ({ device, why }));
 }
 
-export interface RunAnswer {
+interface RunAnswer {
 	readings: RunReading[];
 	trips: { device: string; why: string }[];
 	wiring: Wiring;

@@ -147,7 +147,7 @@ export const counterCase = (run: CounterRun, receptacles: readonly number[]): Co
 });
 
 /** How a peninsula lies: the axis that it runs along, from the end that is joined to a wall or counter to its outer end. */
-export interface IslandLie {
+interface IslandLie {
 	length: number;
 	width: number;
 	/** Inches from the outer end of a point of the plan. */

@@ -37,7 +37,7 @@ export interface IslandCase {
 	breaks?: readonly CounterBreak[] | undefined;
 }
 
-export interface CounterSpace {
+interface CounterSpace {
 	id: string;
 	from: number;
 	to: number;
@@ -54,7 +54,7 @@ export interface CounterResult {
 	steps: Step[];
 	findings: Finding[];
 }
-export interface IslandResult {
+interface IslandResult {
 	id: string;
 	required: number;
 	missing: number;
@@ -72,13 +72,13 @@ type Counters = Edition['places']['counters'];
  * Whether a sink, range, cooktop or refrigerator parts the counter: too little of it is left behind.
  * @source 210.52(C)(1); 2017: 210.52(C)(4)
  */
-export function partsCounter(rule: Counters, b: CounterBreak): boolean {
+function partsCounter(rule: Counters, b: CounterBreak): boolean {
 	if (b.kind === 'refrigerator') return true;
 	return toSixteenths(b.behind ?? 0) < toSixteenths(b.corner ? rule.behindCornerIn : rule.behindIn);
 }
 
 /** The stretches of a counter between what parts it, in sixteenths. */
-export const counterSpaces = (rule: Counters, c: Pick<CounterCase, 'length' | 'breaks'>): Interval[] =>
+const counterSpaces = (rule: Counters, c: Pick<CounterCase, 'length' | 'breaks'>): Interval[] =>
 	spacesBetween(
 		toSixteenths(c.length),
 		c.breaks.filter((b) => partsCounter(rule, b))

@@ -91,7 +91,7 @@ export function enteredFromInside(job: Job, room: Room): boolean {
 }
 
 /** A stretch of wall with the open air on its other side. */
-export interface OuterWall {
+interface OuterWall {
 	room: Room;
 	wall: number;
 	/** Out of the house, a unit vector. */

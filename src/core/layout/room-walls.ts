@@ -26,7 +26,7 @@ export function roomWalls(edition: Edition, job: Job, room: Room): RoomWalls | n
 const reckoned = onceForRows((room: Room, edition: Edition, boxes: readonly Box[]) => reckonWalls(edition, room, boxes));
 
 /** The same, with boxes as they would stand: for a box while it is dragged. */
-export function reckonWalls(edition: Edition, room: Room, boxes: readonly Box[]): RoomWalls | null {
+function reckonWalls(edition: Edition, room: Room, boxes: readonly Box[]): RoomWalls | null {
 	if (!room.outline || outlineFaults(room.outline).length) return null;
 	const runs = counterRuns(room);
 	const c = wallsCase(room, runs);

@@ -26,7 +26,7 @@ export interface WallsCase {
 	served?: readonly Stretch[] | undefined;
 }
 type Stretch = Pick<Break, 'wall' | 'from' | 'to'>;
-export interface WallStretch {
+interface WallStretch {
 	space: string;
 	wall: number;
 	from: number;

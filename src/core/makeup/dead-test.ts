@@ -85,7 +85,7 @@ export interface Signs {
 	open: readonly Moment[];
 }
 /** When something was entered. */
-export type Moment = Omit<Entry, 'id'>;
+type Moment = Omit<Entry, 'id'>;
 const NO_SIGNS: Signs = { live: [], open: [] };
 
 const keyOf = (e: LiveEvent): string | null => e.circuitId ?? e.boxId;

@@ -5,7 +5,7 @@ import { breakerPoints, deadPoints, disconnectPoints, panelPoints, type DeadPoin
 import { lastSwitched, lastSwitchedFor } from './dead-test';
 
 /** What hands go into: a box with what is in it, a panel behind its cover, a breaker or fuse on its bus, an appliance's disconnect. */
-export type GatePlace =
+type GatePlace =
 	| { kind: 'box'; box: Box; circuits: readonly Circuit[] }
 	| { kind: 'panel'; panel: Panel; circuits: readonly Circuit[] }
 	| { kind: 'breaker'; circuit: Circuit; circuits: readonly Circuit[] }

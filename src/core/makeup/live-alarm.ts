@@ -141,7 +141,7 @@ export function heldDead(
 }
 
 /** A breaker that may feed a box, by what was read there while some were off. */
-export interface Suspect {
+interface Suspect {
 	circuit: Circuit;
 	/** `no`: live with it off; `feeds`: it alone was off when the box was dead; `maybe`: nothing tells yet. */
 	says: 'no' | 'maybe' | 'feeds';

@@ -313,20 +313,21 @@ export const GUIDED_KINDS = [
 	'loads'
 ] as const;
 export type GuidedKind = (typeof GUIDED_KINDS)[number];
-/** The papers that are left when the work is done, by their keys. */
-export const PAPER_KINDS = [
-	'directory',
-	'test-record',
-	'punch-list',
-	'load',
-	'plan',
-	'make-up',
-	'materials',
-	'labels',
-	'code-letter',
-	'owner'
-] as const;
-export type PaperKind = (typeof PAPER_KINDS)[number];
+/** The papers that are left when the work is done. */
+export const PAPERS = {
+	directory: 'Panel directory',
+	'test-record': 'Test record',
+	'punch-list': 'Punch list and inspector',
+	load: 'Load calculation',
+	plan: 'Plan as built',
+	'make-up': 'Make-up cards',
+	materials: 'Materials',
+	labels: 'Labels',
+	'code-letter': 'Code letter',
+	owner: 'For the homeowner'
+} as const;
+export type PaperKind = keyof typeof PAPERS;
+export const PAPER_KINDS = Object.keys(PAPERS) as PaperKind[];
 /** In what torque is marked. */
 export const TORQUE_UNITS = ['in-lb', 'ft-lb', 'N·m'] as const;
 /** What a photo can be of. */

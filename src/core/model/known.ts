@@ -10,7 +10,7 @@ export type * from './job';
 export * from './practice';
 
 /** Fields of a job that may be unknown and that a judgement may need. */
-export type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder' | 'box';
+type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder' | 'box';
 export interface Fact {
 	of: FactOf;
 	/** Of the leg, circuit, panel or box; a feeder goes by the panel that it feeds. */

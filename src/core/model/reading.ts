@@ -4,7 +4,7 @@ import type { ReadingKind } from './kinds';
 import type { FieldFault } from './result';
 
 /** What a reading can lawfully say: outside this it is a slip of the finger, not a fault of the house. */
-export interface Bounds {
+interface Bounds {
 	min: number;
 	max: number;
 	unit: string;

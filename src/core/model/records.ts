@@ -29,7 +29,7 @@ export interface Symptom {
 	/** What it was in the end. */
 	was?: SymptomCause | undefined;
 }
-export interface SymptomCause {
+interface SymptomCause {
 	/** The faults, as they were named, and where. */
 	faults: { kind: string; at: string }[];
 	says: string;

@@ -49,7 +49,7 @@ const SIDES: readonly (readonly [named: RegExp, side: NonNullable<Room['side']>]
 ];
 
 /** What a room most likely is by the name it was given: a start that is changed with one pick where it is wrong. */
-export interface RoomGuess {
+interface RoomGuess {
 	kind: RoomKind;
 	finished: boolean;
 	/** Of a place outdoors. */

@@ -25,14 +25,14 @@ const ELECTRODE_OHMS = 25;
 /** A leg that is not measured yet is taken for this long where the whole house is simulated, ft. */
 const GUESS_FT = 20;
 
-export interface JobWiring {
+interface JobWiring {
 	wiring: Wiring;
 	/** Legs whose length was taken. */
 	guessed: string[];
 }
 
 /** The circuits that must be solved together with these: a shared neutral has two. */
-export function withMates(job: Job, circuits: readonly Circuit[]): Circuit[] {
+function withMates(job: Job, circuits: readonly Circuit[]): Circuit[] {
 	const { circuits: byId } = indexOf(job);
 	const all = new Set(circuits);
 	for (const c of circuits) {

@@ -27,7 +27,7 @@ export interface PlannedWire {
 	to: number;
 	ohms: number;
 }
-export interface PlannedCable {
+interface PlannedCable {
 	at: string;
 	/** Its wires are these, in the plan's list. */
 	start: number;
@@ -35,7 +35,7 @@ export interface PlannedCable {
 	strays: Wiring['cables'][number]['strays'];
 }
 /** Numbers of the points of its contacts; -1: it has none there. */
-export interface PlannedOutlet {
+interface PlannedOutlet {
 	hot: number;
 	neutral: number;
 	ground: number;

@@ -30,7 +30,7 @@ export interface RunCase {
 const PANEL = 'panel';
 const CIRCUIT = 'run';
 /** Farad per foot between the wires of a cable. */
-export const STRAY = {
+const STRAY = {
 	withGround: { hotNeutral: 5e-12, hotGround: 20e-12, neutralGround: 20e-12 },
 	/** Two wires and no ground. */
 	bare: 12e-12,

@@ -18,7 +18,7 @@ export interface Trip {
 /** A breaker opens at once at so many times its amps. */
 export const INSTANT_TIMES = 10;
 /** A class A device opens in this range, mA; the middle of it is taken. @source UL 943 */
-export const GFCI_MA = 5;
+const GFCI_MA = 5;
 /** A joint of neutral and ground downstream is felt up to this, ohm. */
 const NEUTRAL_GROUND_OHMS = 4;
 /** The same of a breaker that watches; to be confirmed. */

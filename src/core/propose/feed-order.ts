@@ -19,7 +19,7 @@ export interface FeedOrder {
 }
 
 /** Exact by dynamic programming up to so many boxes; beyond, an improved search. */
-export const EXACT_UP_TO = 14;
+const EXACT_UP_TO = 14;
 
 /**
  * @example three boxes in a line away from the panel are fed in that order

@@ -9,7 +9,7 @@ export interface Feed {
 	fromId: string;
 	feet: number;
 }
-export interface FeedProposal {
+interface FeedProposal {
 	feeds: Feed[];
 	/** By the same routes: as the run is fed now, and as proposed. */
 	nowFt: number;

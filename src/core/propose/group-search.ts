@@ -32,7 +32,7 @@ export const WORTH = { circuitFt: 60, roomFt: 8, wholeRoomFt: 40 } as const;
 /** More than practice or the code lets a circuit have: taken only where nothing else is left. */
 const TOO_MUCH = 5000;
 
-export interface Grouping {
+interface Grouping {
 	/** Each group by the numbers of its units. */
 	groups: number[][];
 	cost: number;

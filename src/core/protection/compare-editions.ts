@@ -8,7 +8,7 @@ import { needOf } from './need-of';
 import { placingWays } from './placing-case';
 
 /** The same job under two editions: which outlets change, by which rules, and what the difference costs by the shop's list. */
-export interface EditionChange {
+interface EditionChange {
 	boxId: string;
 	boxName: string;
 	roomName: string;
@@ -20,7 +20,7 @@ export interface EditionChange {
 		rule: Rule | undefined;
 	}[];
 }
-export interface EditionCompare {
+interface EditionCompare {
 	changes: EditionChange[];
 	/** Outlets that can't be compared for want of a fact, each with it. */
 	notKnown: string[];

@@ -38,7 +38,7 @@ interface Given {
 	afci: boolean;
 }
 /** What a kind of device protects against. */
-export const givesAgainst = (p: Protection): Given => ({
+const givesAgainst = (p: Protection): Given => ({
 	gfci: p === 'gfci' || p === 'dual',
 	afci: p === 'afci' || p === 'dual'
 });

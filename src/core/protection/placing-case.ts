@@ -47,7 +47,7 @@ export const pricesOf = (job: Job): PriceList => ({ ...DEFAULT_PRICES, ...job.pr
 /** What the shop would rather have, of what is lawful. */
 export type Preference = Pick<Practice, 'protectAt' | 'bothBy'>;
 
-export interface PlacingAs {
+interface PlacingAs {
 	/** Left out: the job's own practice. */
 	as?: Preference | undefined;
 	/** What was read of grounds. */
@@ -103,7 +103,7 @@ function byBranchFeeder(
 }
 
 /** A run as the case of `placeDevices`, with notes on what could not be taken into it. */
-export function placingCase(
+function placingCase(
 	{ edition, job }: RuledJob,
 	run: Run,
 	readings: readonly Reading[] = []

@@ -14,7 +14,7 @@ const priced = once((job: Job, edition: Edition, protectAt: Preference['protectA
 );
 
 /** What each house practice would cost over the whole job, beside what is chosen of the other. */
-export interface PracticeCosts {
+interface PracticeCosts {
 	protectAt: { value: NonNullable<Preference['protectAt']> | ''; price: number }[];
 	bothBy: { value: NonNullable<Preference['bothBy']> | ''; price: number }[];
 	/** 12 AWG throughout. */

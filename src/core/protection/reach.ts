@@ -101,7 +101,7 @@ const holdersAlong = once((job: Job, circuit: Circuit): ReadonlyMap<string, read
  * The devices of a box are on this circuit: one whose cable only passes the box, another circuit's or the other hot of a shared
  * neutral, is not behind them. A box on several circuits has its devices on the first of them, as it is made up.
  */
-export const isOnCircuit = (job: told.Job, boxId: string | null, circuit: Pick<told.Circuit, 'id'>): boolean => {
+const isOnCircuit = (job: told.Job, boxId: string | null, circuit: Pick<told.Circuit, 'id'>): boolean => {
 	const [first] = indexOf(job).circuitsOfBox.get(boxId ?? '') ?? [];
 	return first === undefined || first.id === circuit.id;
 };

@@ -7,7 +7,7 @@ import { OPEN_GROUND } from './articles/406-4-d-replace-advice';
 import { cantTell, type Standing } from './standing';
 
 /** Three or two slots in an old box: what stands there in one sentence, its rule, its labels, and what a tester shows of it. */
-export interface StandingWords {
+interface StandingWords {
 	text: string;
 	rule: Rule;
 	tester: string;

@@ -7,7 +7,7 @@ import { atMost } from '../units/quantity';
 import { LIMITS } from './limits';
 
 /** One kind of reading before the work and after it. */
-export interface BeforeAfter {
+interface BeforeAfter {
 	kind: ReadingKind;
 	half: 'upper' | 'lower';
 	before: Reading;

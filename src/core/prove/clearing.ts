@@ -11,7 +11,7 @@ import { AGAINST_PREDICTED } from './limits';
 import { predict, predictedFor } from './predict';
 
 /** A bolted fault from hot to ground at a box: what flows, and whether the breaker opens at once. */
-export interface Clearing {
+interface Clearing {
 	boxId: string;
 	boxName: string;
 	/** By the run as it is drawn; null: a length is not known. */
@@ -59,7 +59,7 @@ export function clearingOf({ edition, job }: RuledJob, circuit: Circuit, proofs:
 }
 
 /** What each leg takes of the drop, as read against as it should be: where they part, a joint is suspect. */
-export interface LegDrop {
+interface LegDrop {
 	legId: string;
 	fromName: string;
 	toName: string;

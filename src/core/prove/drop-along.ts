@@ -7,7 +7,7 @@ import { AGAINST_PREDICTED } from './limits';
 import { predict } from './predict';
 
 /** One box of a run on the chart of its drop. */
-export interface DropAlong {
+interface DropAlong {
 	boxId: string;
 	name: string;
 	/** Cable from the panel, ft. */

@@ -7,7 +7,7 @@ import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import { predict, predictedFor, type Predicted } from './predict';
 
 /** What a sound run reads at a place, for the form in which readings are typed. */
-export interface ExpectedHere {
+interface ExpectedHere {
 	prediction: Predicted;
 	/** The figure of one kind of reading; null where it cannot be told. @param loaded read with the load on */
 	figure: (kind: FigureKind, loaded: boolean) => number | null;

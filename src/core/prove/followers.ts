@@ -5,7 +5,7 @@ import type { Box, Circuit, Job, Reading } from '../model/job';
 import { downstream, runOf } from '../run/runs';
 
 /** An outlet after a protecting device: what was seen there with the device tripped, and whether its label is on. */
-export interface Follower {
+interface Follower {
 	box: Box;
 	/** The newest that was seen; null: nobody has looked. */
 	seen: 'dead' | 'live' | null;

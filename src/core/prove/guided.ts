@@ -31,7 +31,7 @@ import { ARC_ASKS, arcCheck, GROUND_FAULT_ASKS, groundFaultCheck, RESET_ASKS, re
 import { shortCheck } from './short';
 
 type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
-export const BREAKER_ASKS: readonly Question[] = [
+const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load on it when it trips', unit: 'A', max: 400, live: true },
 	{ key: 'tripS', words: 'It holds for', unit: 's', max: 86_400 },
 	{ key: 'terminalC', words: 'Its terminal', unit: '°C', max: 300 },
@@ -48,7 +48,7 @@ export const BREAKER_ASKS: readonly Question[] = [
 	{ key: 'afterV', words: 'After the change: volts at that load', unit: 'V', max: 260, live: true },
 	{ key: 'heldS', words: 'After the change: it held that load for', unit: 's', max: 86_400 }
 ];
-export const ELEMENT_ASKS: readonly Question[] = [
+const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'watts', words: 'Element', unit: 'W', max: 20_000 },
 	{ key: 'volts', words: 'at', unit: 'V', max: 260 },
 	{ key: 'ohms', words: 'Cold, across its screws', unit: 'ohm', max: 1e6 },
@@ -56,7 +56,7 @@ export const ELEMENT_ASKS: readonly Question[] = [
 	{ key: 'sheath', words: 'Screw to sheath', allowed: { open: 'open: no reading', reads: 'it reads' } },
 	{ key: 'shellOhms', words: 'It reads, screw to sheath', unit: 'ohm', max: 1e8 }
 ];
-export const DIMMING_ASKS: readonly Question[] = [
+const DIMMING_ASKS: readonly Question[] = [
 	{ key: 'loadA', words: 'Load that is switched on', unit: 'A', max: 100, live: true },
 	{ key: 'nearIdle', words: 'Where it dims, before', unit: 'V', max: 260, live: true },
 	{ key: 'nearLoaded', words: 'Where it dims, under load', unit: 'V', max: 260, live: true },
@@ -65,7 +65,7 @@ export const DIMMING_ASKS: readonly Question[] = [
 	{ key: 'otherIdle', words: 'At the panel, other leg, before', unit: 'V', max: 260, live: true },
 	{ key: 'otherLoaded', words: 'At the panel, other leg, under load', unit: 'V', max: 260, live: true }
 ];
-export const SHORT_ASKS: readonly Question[] = [
+const SHORT_ASKS: readonly Question[] = [
 	{ key: 'ohms', words: 'At the panel, breaker off and wire off it: the short reads', unit: 'ohm', max: 1e6 },
 	{ key: 'leads', words: 'The meter’s own leads', unit: 'ohm', max: 10 }
 ];

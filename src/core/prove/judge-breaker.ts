@@ -55,7 +55,7 @@ export function comesBack(edition: ReadingCase['edition'], hotA: number, neutral
 	};
 }
 /** The terminal of a breaker and that beside it, °C, and whether it carries something. */
-export interface TerminalCase {
+interface TerminalCase {
 	terminalC: number;
 	neighborC: number;
 	loaded: boolean;

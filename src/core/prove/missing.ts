@@ -43,7 +43,7 @@ export const MISSING = {
 export type Missing = keyof typeof MISSING;
 
 /** What is read of one outlet, each kind by its newest. */
-export interface OutletRead {
+interface OutletRead {
 	box: Pick<Box, 'devices'>;
 	upper: Latest;
 	lower: Latest;

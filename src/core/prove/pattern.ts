@@ -8,7 +8,7 @@ export interface Volts {
 	hg: number;
 	ng: number;
 }
-export interface VoltPattern {
+interface VoltPattern {
 	level: Level;
 	says: string;
 }

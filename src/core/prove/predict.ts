@@ -14,7 +14,7 @@ import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
 
-export interface Loop {
+interface Loop {
 	/** From the panel's bars to the box's contacts, ohm. */
 	hotOhms: number;
 	/** Of a receptacle between two hots: the second of them. */

@@ -11,7 +11,7 @@ import type { GuidedAnswer, GuidedPoint } from './guided-answer';
 
 /** What was found when the run was parted at a box, the wires onward taken off: short toward the panel, or onward. */
 export type Side = 'panel' | 'onward' | 'both';
-export interface Halving {
+interface Halving {
 	/** Legs that may still hold the short, by the box that each feeds. */
 	suspects: string[];
 	/** Where to part the run next; null: it is found, as near as a leg. */

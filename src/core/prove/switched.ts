@@ -59,7 +59,7 @@ export function switchedOff(
 }
 
 /** A switch that takes the power of a box's receptacle: a wall switch by hand, or a timer or a sensor in its place. */
-export interface SwitchOf {
+interface SwitchOf {
 	boxId: string;
 	name: string;
 }
@@ -70,7 +70,7 @@ export const switchesOf = (job: Pick<Job, 'boxes'>, boxId: string): SwitchOf[] =
 		.map((b) => ({ boxId: b.id, name: b.name }));
 
 /** One cell of the table of a switched receptacle: a half, with the switch on, or off by one of its switches. */
-export interface SwitchedCell {
+interface SwitchedCell {
 	half: Half;
 	switchAt: 'on' | 'off';
 	/** Of several: the one that was thrown; null: the only one, or not said. */

@@ -2,7 +2,7 @@ import { byWriting } from '../model/written';
 import type { GuidedCheck, Job } from '../model/job';
 
 /** One trip of a breaker as it was kept: under what load, after how long; and what it held after the change. */
-export interface TripSeen {
+interface TripSeen {
 	id: string;
 	at: string;
 	loadA: number | null;

@@ -6,7 +6,7 @@ import { boxFill } from './articles/314-16-box-fill';
 import { fillCaseOf, neededDepth } from './boxes-fit';
 
 /** Boxes that hold what a box is to have: the smallest, and the next one up. */
-export interface BoxChoice {
+interface BoxChoice {
 	/** What has to fit, cu in; null: its cables are not known. */
 	needCuIn: number | null;
 	/** Behind the deepest of its devices, in. */

@@ -22,7 +22,7 @@ export interface CutList {
 	boundFt: number;
 }
 /** Up to so many cuts of a cable every way is tried. */
-export const EXACT_CUTS = 12;
+const EXACT_CUTS = 12;
 /** Rolls that are packed anew together, so many times over. */
 const TOGETHER = 3;
 const TRIES = 1200;

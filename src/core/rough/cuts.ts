@@ -6,13 +6,13 @@ import { cutList, type Cut, type CutList } from './cut-list';
 import { cableName } from './take-off';
 
 /** A leg as it is cut: its way, what is free at its ends, and the allowance, to the next whole foot. */
-export interface LegCut extends Cut {
+interface LegCut extends Cut {
 	legId: string;
 	wayFt: number;
 	endsFt: number;
 	allowanceFt: number;
 }
-export interface CutsOfJob {
+interface CutsOfJob {
 	cuts: LegCut[];
 	list: CutList;
 	/** Legs of which nobody knows the length. */

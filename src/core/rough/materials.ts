@@ -23,7 +23,7 @@ export const MATERIAL_GROUPS = [
 	'trench',
 	'small'
 ] as const;
-export type MaterialGroup = (typeof MATERIAL_GROUPS)[number];
+type MaterialGroup = (typeof MATERIAL_GROUPS)[number];
 export const GROUP_WORDS: Readonly<Record<MaterialGroup, string>> = {
 	cable: 'Cable, by roll',
 	boxes: 'Boxes and rings',
@@ -36,8 +36,6 @@ export const GROUP_WORDS: Readonly<Record<MaterialGroup, string>> = {
 	trench: 'Trench',
 	small: 'Small parts'
 };
-/** The stage in which a line is used up. */
-export const USED_IN = ['rough', 'trim'] as const;
 export interface MaterialLine {
 	/** Stable over edits: prices and what is on the truck are kept under it. */
 	key: string;
@@ -47,7 +45,8 @@ export interface MaterialLine {
 	count: number;
 	/** Bought beyond what was counted, in it. */
 	waste: number;
-	usedIn: (typeof USED_IN)[number];
+	/** The stage in which it is used up. */
+	usedIn: 'rough' | 'trim';
 	/** How many, by circuit number and by room name; what belongs to none is under ''. */
 	byCircuit: Readonly<Record<string, number>>;
 	byRoom: Readonly<Record<string, number>>;
@@ -313,7 +312,7 @@ function trench(ruled: RuledJob, counting: Counting): void {
 
 /** A price list of the shop's: what one of a line costs; what is not in it has no price yet. */
 export type Prices = Readonly<Record<string, number>>;
-export interface Priced {
+interface Priced {
 	total: number;
 	/** Lines without a price. */
 	unpriced: number;

@@ -19,7 +19,7 @@ export interface RacewayRun {
 	wireGround: boolean;
 	where: 'inside' | 'outdoors' | 'buried';
 }
-export interface RunPoint {
+interface RunPoint {
 	level: 'good' | 'look' | 'bad' | 'unknown';
 	says: string;
 	section: string;

@@ -8,7 +8,7 @@ import type { Rule, Step } from '../model/result';
 import { show } from '../units/quantity';
 
 /** What fastens one leg. What it lies in, or how long it is, may not be known. */
-export interface LegSupports {
+interface LegSupports {
 	legId: string;
 	/** Staples or straps; null: its length or its kind is not known. */
 	count: number | null;
@@ -96,7 +96,7 @@ export interface HoleCase {
 	/** Of a joist: in the middle third of its span. */
 	middleThird?: boolean | undefined;
 }
-export interface HoleAnswer {
+interface HoleAnswer {
 	/** To the near edge of the wood, in. */
 	edgeIn: number;
 	plate: boolean;

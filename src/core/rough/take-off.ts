@@ -3,7 +3,7 @@ import { CABLE_MAKES } from '../model/cable-kinds';
 import type { Cable, State } from '../model/kinds';
 import type { Awg, Metal } from '../units/gauge';
 
-export interface CableTotal {
+interface CableTotal {
 	/** `12-2 NM-B with ground`. */
 	name: string;
 	cable: Cable | null;

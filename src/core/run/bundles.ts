@@ -46,7 +46,7 @@ export function routePoints(job: Job, leg: Pick<Leg, 'fromId' | 'toId' | 'route'
 /** Two cables bored through the same studs lie within so much of each other's height, in; on the plan within so much. Practice. */
 const SAME_HOLE = { heightIn: 6, planIn: 3 } as const;
 /** Cables that lie together with one for longer than `fromIn`, at the place where most do: itself among them. */
-export interface Bundle {
+interface Bundle {
 	legIds: string[];
 }
 interface Laid {

@@ -25,7 +25,7 @@ export interface Ground {
 }
 
 /** Most of a ground path that a reading calls one where nothing is predicted, ohm. */
-export const PATH_OHMS = 1;
+const PATH_OHMS = 1;
 
 /** Enough to plan a grounding receptacle by. @source 406.4(D)(1) */
 export const hasGround = ({ state }: Pick<Ground, 'state'>): boolean => state === 'proven' || state === 'seen';

@@ -12,7 +12,7 @@ import { runOf } from './runs';
 /** Where a box that hangs on the wrong circuit may hang instead. */
 
 /** The kind of circuit that a box of this room is fed by. */
-export function kindFor(edition: Edition, job: Job, box: Box): CircuitKind {
+function kindFor(edition: Edition, job: Job, box: Box): CircuitKind {
 	const room = box.roomId ? indexOf(job).rooms.get(box.roomId) : undefined;
 	const receptacle = box.devices.some((d) => d.receptacles > 0 && d.volts === 120 && d.switched === 'none');
 	if (!room || !receptacle) return 'general';

@@ -25,7 +25,7 @@ export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit>
 }
 
 /** A run of a job as it was told, or as the rules read it. */
-export type RunIn<J extends told.Job> = Run<J['legs'][number], J['circuits'][number]>;
+type RunIn<J extends told.Job> = Run<J['legs'][number], J['circuits'][number]>;
 type AnyRun = Run<told.Leg, told.Circuit>;
 
 /**

@@ -15,7 +15,7 @@ export interface Act {
  * Below an open neutral one lamp that is left on ties the neutral to the hot: 0, 120, 120, as reversed hot and ground reads. Read
  * with everything unplugged the two part.
  */
-export function confusedByLoads({ instrument, fields, unplugged }: Seen): boolean {
+function confusedByLoads({ instrument, fields, unplugged }: Seen): boolean {
 	if (unplugged) return false;
 	if (instrument === 'lamps') return fields.hn === 'off' && fields.hg === 'on' && fields.ng === 'on';
 	if (instrument !== 'voltmeter' && instrument !== 'low-impedance') return false;

@@ -42,7 +42,7 @@ const SHORT_FT = 14;
 /** Of a home run, which may be long. */
 const HOME_FT = 60;
 /** Exact up to so many boxes; more are sampled. */
-export const EXACT_BOXES = 12;
+const EXACT_BOXES = 12;
 const SAMPLES = 4000;
 
 /** @param random for what is sampled: the same numbers, the same answer */

@@ -8,7 +8,7 @@ import { knownBefore } from '../model/written';
 import { stopOf, type Stop, type StopRead } from './stop';
 
 /** What must be off before anything else is done, at a place of the job. It stands until that is tagged, or read right again. */
-export interface JobStop extends Stop {
+interface JobStop extends Stop {
 	/** A box or a panel. */
 	placeId: string;
 }

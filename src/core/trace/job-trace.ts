@@ -52,7 +52,7 @@ export interface Traced {
 	/** Boxes of the circuit of which nobody knows what feeds them. */
 	notOnRun: string[];
 }
-export interface TracedAct {
+interface TracedAct {
 	do: ActKind;
 	/** null: at the panel. */
 	boxId: string | null;

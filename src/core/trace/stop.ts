@@ -28,7 +28,7 @@ export interface StopRead {
 	shellAtLow?: boolean | undefined;
 	sign?: SymptomSign | SymptomKind | 'buzz' | 'smell' | undefined;
 }
-export const STOP_AT = {
+const STOP_AT = {
 	hnOverV: 132,
 	legShare: 0.05,
 	groundRight: { from: 108, to: 126 },

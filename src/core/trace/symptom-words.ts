@@ -1,7 +1,7 @@
 import type { GuidedKind, SymptomKind, SymptomSign } from '../model/kinds';
 
 /** What people say, as words to pick, with what must be done at once and the check that goes with it. */
-export interface SymptomWords {
+interface SymptomWords {
 	kind: SymptomKind;
 	words: string;
 	/** Before anything else. */

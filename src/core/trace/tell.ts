@@ -7,7 +7,7 @@ import { saysNothing, type Shown } from './seen';
 import { SAME_WITHIN } from './spread';
 
 /** One of the ways in which a measurement may come out, and the answers that it speaks for. */
-export interface Outcome {
+interface Outcome {
 	/** What is read, in words. @example 'drop near 12%' */
 	reads: string;
 	answers: Answer[];

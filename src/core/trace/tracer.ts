@@ -12,7 +12,7 @@ export const TRACER = {
 } as const;
 export const TRACED_WHAT = ['hot', 'neutral', 'ground', 'cable', 'lampholder'] as const;
 export type TracedWhat = (typeof TRACED_WHAT)[number];
-export interface TracerStep {
+interface TracerStep {
 	do: string;
 	why: string;
 }
@@ -68,12 +68,12 @@ export function tracerSteps(what: TracedWhat): TracerStep[] {
 	return [DEAD, GROUND, ...sender[what], GAIN, WALK];
 }
 
-export interface TracerLevel {
+interface TracerLevel {
 	at: string;
 	/** As the receiver shows it, in its own steps. */
 	level: number;
 }
-export interface TracerCall {
+interface TracerCall {
 	/** The neighbors between which the level falls most. */
 	from: string;
 	to: string;

@@ -10,7 +10,7 @@ export interface Switched {
 	/** As the old directory has it. */
 	directory: string;
 }
-export interface WalkTargets {
+interface WalkTargets {
 	switched: Switched[];
 	/** Never switched: found by what is left. */
 	staysOn: Switched[];
@@ -57,14 +57,14 @@ export const sessionPlan = ({ switched }: WalkTargets, check: WalkCheck): WalkPl
 		: null;
 
 /** A box by what the walks found: its breaker, and how that stands to what the job had it on. */
-export interface Mapped extends WalkFound {
+interface Mapped extends WalkFound {
 	boxId: string;
 	circuitId: string | null;
 	/** The circuit that the job has it on, where it is another one. */
 	was: string | null;
 }
 /** What is tapped in a walk: a box, or each half of a receptacle with two. */
-export interface WalkRow {
+interface WalkRow {
 	outlet: string;
 	boxId: string;
 	name: string;

@@ -4,7 +4,7 @@ import { db } from './db';
 /** How long ago the last backup was, and whether one is due: apart from the making of one, which the first view does not need. */
 
 const LAST = 'lastBackup';
-export interface LastBackup {
+interface LastBackup {
 	at: string;
 	/** Edits that were in the store then. */
 	edits: number;

@@ -17,7 +17,7 @@ export { freshId };
 export const addPhoto = (photo: Photo): Promise<string> => db.photos.add(photo);
 export const removePhoto = (id: string): Promise<void> => db.photos.delete(id);
 export const editPhoto = (id: string, caption: string): Promise<number> => db.photos.update(id, { caption });
-export const photosOf = (jobId: string, of: Photo['of']): Promise<Photo[]> =>
+const photosOf = (jobId: string, of: Photo['of']): Promise<Photo[]> =>
 	db.photos.where('[jobId+of.kind+of.id]').equals([jobId, of.kind, of.id]).sortBy('at');
 /** Tells what photos there are of a subject, now and after each change. @returns ends it */
 export function watchPhotos(jobId: string, of: Photo['of'], tell: (photos: Photo[]) => void): () => void {
@@ -56,7 +56,7 @@ export async function putWhole(file: JobFile, demo: string | null = null, watch:
 	tellOnce({ jobId: file.job.id, rev, rows: true });
 }
 /** For a file of many rows: told the share that is in the store; stopped by the signal, nothing of it is kept. */
-export interface Watch {
+interface Watch {
 	told?: (share: number) => void;
 	signal?: AbortSignal;
 }
@@ -89,7 +89,7 @@ export const archiveJob = (jobId: string, archived: boolean): Promise<number> =>
 export const setRemoved = (jobId: string, removed: boolean): Promise<number> =>
 	db.jobs.update(jobId, { removedAt: removed ? now() : undefined });
 /** Days for which a removed job can be taken back. */
-export const KEPT_DAYS = 30;
+const KEPT_DAYS = 30;
 /** Wipes those that were removed more than so many days ago. @returns the others */
 export async function wipeRemoved(rows: readonly JobRow[], today: string): Promise<JobRow[]> {
 	const old = rows.filter((row) => row.removedAt && addDays(row.removedAt, KEPT_DAYS) < today);

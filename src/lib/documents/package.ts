@@ -8,7 +8,8 @@ import { writeReadingsCsv } from '$core/formats/readings-csv';
 import { PACKAGE } from '$core/formats/report-request';
 import { writeJobFile } from '$core/formats/write-job';
 import { makePaper } from '$core/handover/make-paper';
-import { PAPERS, type PaperCase } from '$core/handover/paper';
+import type { PaperCase } from '$core/handover/paper';
+import { PAPERS } from '$core/model/kinds';
 import { materialList } from '$core/makeup/material-takes';
 import type { JobFile } from '$core/model/job';
 import { dueDays, gfciRegister } from '$core/prove/gfci-register';
@@ -18,7 +19,7 @@ import { paperPdf } from './pdf';
 import type { PaperSize } from './pdf-definition';
 import { signedOn } from './signing';
 
-export interface PackageOf {
+interface PackageOf {
 	file: JobFile;
 	case: PaperCase;
 	size?: PaperSize;

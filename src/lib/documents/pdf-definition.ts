@@ -31,7 +31,7 @@ export interface SignedAs {
 	/** The paper has been changed since. */
 	changed: boolean;
 }
-export interface BlocksForm {
+interface BlocksForm {
 	/** What stands at the foot of every page. */
 	foot: string;
 	size: PaperSize;

@@ -12,7 +12,7 @@ export const fingerprintOf = ({ key, blocks }: Pick<Paper, 'key' | 'blocks'>): s
 	);
 
 /** Strokes as an SVG of their field. */
-export function strokesSvg({ strokes, width, height }: Pick<Signature, 'strokes' | 'width' | 'height'>): string {
+function strokesSvg({ strokes, width, height }: Pick<Signature, 'strokes' | 'width' | 'height'>): string {
 	const paths = strokes.map((s) =>
 		s.length
 			? `<path d="M${s.map(([x, y]) => `${x} ${y}`).join('L')}" fill="none" stroke="#1b1a17" stroke-width="2" stroke-linecap="round" stroke-linejoin="round"/>`

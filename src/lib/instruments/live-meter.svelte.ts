@@ -2,12 +2,12 @@ import { LineCutter, readLine, type Line } from '$core/instruments/protocol';
 import { PortRefused, type Port } from './ports';
 
 /** What stands on the meter now, by kind: a figure, lamps or a word. */
-export interface LiveValue {
+interface LiveValue {
 	text: string;
 	value: number | null;
 	loadA: number | null;
 }
-export type MeterState = 'off' | 'connecting' | 'live' | 'silent' | 'again' | 'refused';
+type MeterState = 'off' | 'connecting' | 'live' | 'silent' | 'again' | 'refused';
 /** No line for so long: the instrument has fallen silent. */
 const SILENT_MS = 2500;
 const FIRST_WAIT_MS = 500;
@@ -17,7 +17,7 @@ const LONGEST_WAIT_MS = 8000;
  * Listens to an instrument: keeps the last of each kind, whatever happens to the line; says when it stutters, sends
  * nonsense or stops; and calls again by itself, each time a little later.
  */
-export class LiveMeter {
+class LiveMeter {
 	state = $state<MeterState>('off');
 	name = $state('');
 	values = $state.raw<ReadonlyMap<string, LiveValue>>(new Map());

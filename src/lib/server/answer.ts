@@ -2,7 +2,7 @@ import type { RequestEvent } from '@sveltejs/kit';
 import { workOut } from './pool';
 import { refusal, type Answer, type TaskName } from './tasks';
 
-export const MAX_BODY_BYTES = 5_000_000;
+const MAX_BODY_BYTES = 5_000_000;
 
 export const send = ({ status, text, file }: Answer, headers: Record<string, string> = {}): Response =>
 	new Response(file ? new Uint8Array(file.bytes) : text, {

@@ -1,7 +1,8 @@
 import { expose, transfer } from 'comlink';
 import { paperCaseOf } from '../../core/formats/report-request';
 import { makePaper } from '../../core/handover/make-paper';
-import type { PaperCase, PaperKey } from '../../core/handover/paper';
+import type { PaperCase } from '../../core/handover/paper';
+import type { PaperKind } from '../../core/model/kinds';
 import type { JobFile } from '../../core/model/job';
 import type { Prices } from '../../core/rough/materials';
 import { sayDay, today } from '../clock';
@@ -26,7 +27,7 @@ const ofShop = (c: PaperCase, { instruments, doorIn }: Shop): PaperCase => ({
 const api = {
 	async paper(
 		file: JobFile,
-		key: PaperKey,
+		key: PaperKind,
 		{ subject, size, ...shop }: { subject?: string | undefined; size: PaperSize } & Shop
 	): Promise<Uint8Array> {
 		const c = ofShop(paperCaseOf(file, { today: today(), sayDay, subject }), shop);

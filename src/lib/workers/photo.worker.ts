@@ -4,7 +4,7 @@ import { expose } from 'comlink';
 const LONGEST_PX = 1280;
 const MOST_BYTES = 290_000;
 
-export interface SmallPhoto {
+interface SmallPhoto {
 	widthPx: number;
 	heightPx: number;
 	/** base64 of a JPEG. */

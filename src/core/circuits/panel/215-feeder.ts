@@ -20,7 +20,7 @@ import { appliancesOf } from '../service/service-of-job';
 import { serviceLoad } from '../service/220-82-service-load';
 
 /** A feeder to another panel: its load by Article 220, breaker, conductors, ground and drop. */
-export interface FeederSize {
+interface FeederSize {
 	loadA: number;
 	/** With 125 % of what is continuous. */
 	designA: number;

@@ -5,11 +5,11 @@ import { isFree, legOfSlot, mayStandIn, occupantsOf, slotsOf, spareSlots, type S
 
 /** Which breaker goes where: places for those that have none, and exchanges that bring the two service legs nearer. */
 
-export interface SlotMove {
+interface SlotMove {
 	circuitId: string;
 	slot: number;
 }
-export interface Balance {
+interface Balance {
 	moves: SlotMove[];
 	/** Difference of the two legs, VA: now, and after the moves. */
 	now: number;

@@ -160,7 +160,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 }
 
 /** Kinds that a breaker is, for the label. */
-export const formsOf = (c: Pick<Circuit, 'poles' | 'half' | 'breaker'>): BreakerForm[] => [
+const formsOf = (c: Pick<Circuit, 'poles' | 'half' | 'breaker'>): BreakerForm[] => [
 	c.half ? 'tandem' : 'full-size',
 	...(c.poles === 2 ? (['two-pole'] as const) : []),
 	...(c.breaker === 'none' ? [] : [c.breaker])

@@ -17,7 +17,7 @@ export interface ServiceCase {
 	laundryCircuits: number;
 	appliances: readonly ServiceAppliance[];
 }
-export interface ServiceResult {
+interface ServiceResult {
 	va: number;
 	/** At 240 V. */
 	amps: number;

@@ -8,7 +8,7 @@ import type { ServiceAppliance } from './service-appliance';
 import type { ServiceCase } from './220-82-service-load';
 
 /** What a dwelling that stands carries with something added: by its nameplates (220.83), or by what was measured (220.87). */
-export interface ExistingLoad {
+interface ExistingLoad {
 	va: number;
 	/** At 240 V. */
 	amps: number;

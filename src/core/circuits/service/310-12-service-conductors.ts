@@ -5,7 +5,7 @@ import type { Step } from '../../model/result';
 import { compareGauge, GAUGES, type Awg, type Metal } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';
 
-export interface ServiceConductors {
+interface ServiceConductors {
 	/** null: larger than the table goes. */
 	Cu: Awg | null;
 	Al: Awg | null;

@@ -10,7 +10,7 @@ import { appliancesOf, serviceCaseOf } from './service-of-job';
 import { isService } from '../../run/slots';
 
 /** The load of a dwelling by one method. */
-export interface MethodLoad {
+interface MethodLoad {
 	method: string;
 	amps: number;
 }
@@ -20,7 +20,7 @@ export interface MethodLoad {
  * nameplates with what is added, and by its meter where that was read.
  * @returns none where the floor area is not known  @source 220 Part III, 220.82, 220.83, 220.87
  */
-export function methodsOf(edition: Edition, job: Job, ratingA: number): MethodLoad[] {
+function methodsOf(edition: Edition, job: Job, ratingA: number): MethodLoad[] {
 	const standard = serviceCaseOf(job, 'standard');
 	const measured = (added: readonly ServiceAppliance[]): MethodLoad[] =>
 		job.peakKw == null

@@ -42,7 +42,7 @@ export function nameplateVa(load: CircuitLoad): number {
 /** How a load counts in the service: as said, or by its kind. @source 220.82 */
 export const countsAs = (load: CircuitLoad): ServiceKind | 'none' => load.counts ?? BY_KIND[load.kind];
 
-export interface JobAppliance extends ServiceAppliance {
+interface JobAppliance extends ServiceAppliance {
 	circuit: Circuit;
 }
 /** Every nameplate of a job that counts in its service, in VA, each with its circuit. */

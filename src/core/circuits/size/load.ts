@@ -18,7 +18,7 @@ export interface LoadCase {
 	/** What the amps are; left out: the nameplate's. */
 	named?: Pick<Step, 'label' | 'formula' | 'rule'> | undefined;
 }
-export interface LoadResult {
+interface LoadResult {
 	/** As it runs, A. */
 	loadA: number;
 	/** With 125 % where continuous; an MCA as marked, A. */

@@ -289,7 +289,7 @@ export const wallsRule = {
 export const PANTRY_KIND: readonly RoomKind[] = ['kitchen', 'pantry', 'breakfast', 'dining'];
 export const OUTSIDE: readonly RoomKind[] = ['outdoors', 'porch', 'deck'];
 /** Where heating and cooling equipment stands that 210.63 asks a servicing receptacle for; a unit in a bedroom's window is none. */
-export const EQUIPMENT_ROOMS: readonly RoomKind[] = [
+const EQUIPMENT_ROOMS: readonly RoomKind[] = [
 	...OUTSIDE,
 	'attic',
 	'crawl-space',

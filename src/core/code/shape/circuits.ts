@@ -2,7 +2,7 @@ import type { CircuitKind, DeviceKind, RoomKind, Serves } from '../../model/kind
 import type { RuleRef } from '../rule';
 
 /** A circuit that a dwelling must have, where it has such a room. @source 210.11(C) */
-export interface RequiredCircuit {
+interface RequiredCircuit {
 	kind: CircuitKind;
 	rule: RuleRef;
 	least: number;

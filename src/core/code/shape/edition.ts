@@ -12,7 +12,7 @@ import type { SupportsTable } from './supports';
 import type { RacewayTable } from './raceways';
 
 /** Whether a cable may lie in a place: always, never, or only one that is marked for it. */
-export type Allowed = 'yes' | 'no' | 'if-marked';
+type Allowed = 'yes' | 'no' | 'if-marked';
 export interface CableRule {
 	rule: RuleRef;
 	/** Column that correction starts from, and the one that limits what is left; null: none but the terminals. */
@@ -26,7 +26,7 @@ export interface CableRule {
 
 /** Column of an ampacity table: the temperature rating of the insulation or of the terminals, °C. */
 export type Column = 60 | 75 | 90;
-export type ByColumn = Readonly<Record<Column, number | null>>;
+type ByColumn = Readonly<Record<Column, number | null>>;
 export interface AmpacityRow {
 	awg: Awg;
 	Cu: ByColumn;

@@ -19,7 +19,7 @@ export interface MergeConflict {
 }
 /** Which of the two values stands. */
 export type Pick = (conflict: MergeConflict) => 'one' | 'other';
-export interface MergedJob {
+interface MergedJob {
 	job: Job;
 	conflicts: MergeConflict[];
 	/** Rows that one side removed and the other side still needs: they are kept. */

@@ -4,13 +4,13 @@ import { applyChanges, type Shifted } from './apply';
 import { changesBetween, type Change } from './change';
 
 /** An edit on its way into a job: what it is called and what it changes. */
-export interface MadeEdit {
+interface MadeEdit {
 	id: string;
 	label: string;
 	changes: Change[];
 }
 /** An edit that could not be done on what stands there now, with each thing that has shifted under it. */
-export interface EditConflict<E extends MadeEdit = MadeEdit> {
+interface EditConflict<E extends MadeEdit = MadeEdit> {
 	edit: E;
 	shifted: Shifted[];
 }

@@ -22,7 +22,7 @@ export const wallCounters: Article = {
 };
 
 /** Why a receptacle at a counter does not serve it; null when it does. @source 210.52(C)(3); 2017: (C)(5) */
-export function whyNotForCounter(edition: Edition, box: Box, topIn: number): string | null {
+function whyNotForCounter(edition: Edition, box: Box, topIn: number): string | null {
 	const { aboveTopIn } = edition.places.counters;
 	const why = whyNotCounted(edition, box);
 	if (why) return why;

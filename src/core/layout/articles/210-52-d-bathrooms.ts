@@ -15,7 +15,7 @@ export const bathrooms: Article = {
 };
 
 /** Why a receptacle does not serve a basin; null when it does. Heights are held to a face of its cabinet only. */
-export function whyNotForBasin(c: ArticleCase, { room, box, basin }: { room: Room; box: Box; basin: Fixture }): string | null {
+function whyNotForBasin(c: ArticleCase, { room, box, basin }: { room: Room; box: Box; basin: Fixture }): string | null {
 	const { withinIn, belowTopIn, topIn } = c.edition.places.bathroom;
 	const why = whyNotCounted(c.edition, box);
 	if (why) return why;

@@ -85,7 +85,7 @@ export interface Join {
 	/** The smallest generic one that takes the set; null: none is known to, the package says. */
 	connector: string | null;
 }
-export interface Landing {
+interface Landing {
 	device: string;
 	terminal: string;
 	conductor: End | { tail: true };

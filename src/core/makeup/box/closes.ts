@@ -14,7 +14,7 @@ export function closes(c: MakeUpCase, made: Together): string[] {
 /** What is put back together. */
 export type Together = Pick<MakeUp, 'joins' | 'terminals' | 'tabs'>;
 /** A contact that does not meet what was planned: `in black`, `d1:hot-upper`. */
-export interface Mismatch {
+interface Mismatch {
 	contact: string;
 	/** The device that is open; null: as they stand. */
 	open: string | null;

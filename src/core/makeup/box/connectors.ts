@@ -37,7 +37,7 @@ export function connectorFor(set: readonly Conductor[]): string | null {
 	return fits?.name ?? null;
 }
 /** The most conductors of one gauge that one connector takes; null: none of the table takes any. */
-export const mostOf = (awg: Awg): number | null => {
+const mostOf = (awg: Awg): number | null => {
 	const tops = CONNECTORS.flatMap(({ takes }) => takes[awg]?.[1] ?? []);
 	return tops.length ? Math.max(...tops) : null;
 };

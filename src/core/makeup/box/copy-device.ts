@@ -9,7 +9,7 @@ import { protects, sharesNeutral } from './terminals';
  */
 
 /** Where a conductor was found. `splice`: under a connector, with or without a pigtail; `loose`: on nothing. */
-export type FoundAt = { terminal: string } | 'splice' | 'loose';
+type FoundAt = { terminal: string } | 'splice' | 'loose';
 export interface FoundOn {
 	end: End;
 	/** Left out: nobody noted it. */
@@ -27,7 +27,7 @@ export interface Move {
 	/** Its place says another thing than its color: read it, dead then live, before it is landed. */
 	read: boolean;
 }
-export interface Copied {
+interface Copied {
 	/** Ground, neutral, hot: the order in which they are landed. */
 	moves: Move[];
 	/** Of the device as a whole: what is not allowed (`bad`), or to be looked at. */

@@ -26,7 +26,7 @@ export interface Landed {
 	on: Readonly<Record<string, On>>;
 	tabs: Readonly<Record<string, Tabs>>;
 }
-export type LandedKind =
+type LandedKind =
 	| 'reversed'
 	| 'hot-on-ground'
 	| 'bootleg'
@@ -42,7 +42,7 @@ export type LandedKind =
 	| 'twice'
 	| 'not-as-planned'
 	| 'practice';
-export interface LandedFault {
+interface LandedFault {
 	kind: LandedKind;
 	/** `bad`: not to be energized; `look`: right, but not as planned or as the shop does it. */
 	level: 'bad' | 'look';

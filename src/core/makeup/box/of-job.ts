@@ -13,7 +13,7 @@ import { carriedBy, conductorsFor, switchSets, type SwitchSet } from './carries'
 import type { Color, Halves, MakeCable, MakeDevice, MakeUpCase, Net } from './case';
 
 /** A box of a job as a case to be made up; or why it cannot be yet, with what is to be entered or changed. */
-export type BoxCase =
+type BoxCase =
 	| { known: true; case: MakeUpCase; names: ReadonlyMap<string, string> }
 	/** `thin`: a cable has too few conductors. */
 	| { known: false; why: string; thin?: boolean; fix?: Fix | undefined; fact?: Fact };

@@ -8,7 +8,7 @@ export interface Takes {
 	/** Their gauge. */
 	awg: string;
 }
-export const BY_PACKAGE = 'by package';
+const BY_PACKAGE = 'by package';
 
 /** Leads of a device are no pigtails, and a jumper takes no connector. */
 export function takesOf(c: MakeUpCase, made: Pick<MakeUp, 'joins'>): Takes {

@@ -15,7 +15,7 @@ export interface WorkStep {
 	/** Hands are in the box, or power comes on: said with a mark. */
 	caution?: true;
 }
-export interface WorkOf {
+interface WorkOf {
 	box: Box;
 	case: MakeUpCase;
 	made: MakeUp;

@@ -4,7 +4,7 @@ import type { Circuit, Job, Leg, Panel } from '../../model/known';
 import { bringsGround } from '../../run/ground-at';
 
 /** What of a circuit goes where inside its panel. */
-export interface PanelRow {
+interface PanelRow {
 	circuitId: string;
 	/** `3 Kitchen, slots 5/7` */
 	title: string;

@@ -18,7 +18,7 @@ export interface MakeUpSet {
 	not: { name: string; why: string }[];
 }
 /** One cable with an end in two boxes of the set: it has one id in both. */
-export interface Link {
+interface Link {
 	cable: string;
 	from: string;
 	to: string;

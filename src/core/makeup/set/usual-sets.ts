@@ -16,7 +16,7 @@ export const USUAL_SETS = {
 export type UsualSet = keyof typeof USUAL_SETS;
 /** Where power comes in: at the switch, or at what it switches. */
 export const POWER_AT = ['switch', 'load'] as const;
-export type PowerAt = (typeof POWER_AT)[number];
+type PowerAt = (typeof POWER_AT)[number];
 /** Of a GFCI power is always at its LINE. */
 export const hasPowerAt = (set: UsualSet): boolean => set !== 'gfci-followers';
 

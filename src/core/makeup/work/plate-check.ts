@@ -20,7 +20,7 @@ export interface Plate {
 	mocp: number | null;
 }
 /** The circuit it is to be landed on. */
-export interface PlateCircuit {
+interface PlateCircuit {
 	volts: 120 | 240 | null;
 	breakerA: number | null;
 	/** What its smallest conductor carries, A; null: not known. */
@@ -28,7 +28,7 @@ export interface PlateCircuit {
 	/** Gauge and metal of that conductor; left out: not known. */
 	wire?: { awg: Awg; metal: Metal } | undefined;
 }
-export interface PlateAnswer {
+interface PlateAnswer {
 	points: { level: Level; says: string }[];
 	steps: Step[];
 }

@@ -5,7 +5,7 @@ import { isTime } from './clock-time';
  * A quick yes made from a Yup schema: a lawful job of 50,000 readings is let through in a blink, and Yup is asked only
  * of what this does not let through, for its words. What it does not know of a schema it leaves to Yup.
  */
-export type Passes = (value: unknown) => boolean;
+type Passes = (value: unknown) => boolean;
 
 interface Inside {
 	type: string;

@@ -8,7 +8,7 @@ import type { FixtureKind } from '../../model/kinds';
  * fixed barrier; round corners, and where the edition lets it, through doorways into the next room.
  * @source 210.8
  */
-export interface CordWay {
+interface CordWay {
 	/** Inches. */
 	inches: number;
 	/** Corners and doorways on the way, from the receptacle to the edge of the thing. */

@@ -5,7 +5,7 @@ import type { Finding, Step } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 
 export const FILL_ROLES = ['ends', 'through', 'looped', 'pigtail', 'ground'] as const;
-export type FillRole = (typeof FILL_ROLES)[number];
+type FillRole = (typeof FILL_ROLES)[number];
 export interface FillCase {
 	/** As marked, or as the table has it, cu in. */
 	volumeCuIn: number;
@@ -16,7 +16,7 @@ export interface FillCase {
 	supportFittings: number;
 	yokes: readonly { awg: FillGauge; gangs: number }[];
 }
-export interface FillResult {
+interface FillResult {
 	usedCuIn: number;
 	freeCuIn: number;
 	fits: boolean;

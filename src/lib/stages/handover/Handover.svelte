@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { PAPER_KEYS, PAPERS, type PaperKey } from '$core/handover/paper';
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
 	import { counted } from '$core/units/quantity';
@@ -16,8 +15,7 @@
 
 	const store = useJob();
 	const takingIn = new TakingIn();
-	const VIEWS: Record<PaperKey, string> = PAPERS;
-	const views = new StageViews(() => PAPER_KEYS);
+	const views = new StageViews('handover');
 	const view = $derived(views.now);
 	let codes = $state(false);
 	/** By the system's share sheet, where there is one that takes files. */
@@ -43,7 +41,7 @@
 	}
 </script>
 
-<Sheet title="Hand over" sub="papers and files" views={VIEWS} {view} onview={views.go}>
+<Sheet title="Hand over" sub="papers and files" views={views.names} {view} onview={views.go}>
 	{#snippet acts()}
 		<Btn small onclick={() => store.saveFile()}>Save job file</Btn>
 		<Btn small onclick={() => store.saveFile(true)}>With photos</Btn>

@@ -5,7 +5,8 @@
 	import { figureSvg } from '$core/formats/paper-figures';
 	import { fileOf } from '$core/formats/write-job';
 	import { makePaper } from '$core/handover/make-paper';
-	import { PAPERS, SIGNERS, type PaperCase, type PaperKey } from '$core/handover/paper';
+	import { SIGNERS, type PaperCase } from '$core/handover/paper';
+	import { PAPERS, type PaperKind } from '$core/model/kinds';
 	import { dueDays, gfciRegister } from '$core/prove/gfci-register';
 	import { allPhotos } from '$lib/data/jobs';
 	import { useJob } from '$lib/data/use-job';
@@ -25,7 +26,7 @@
 	import PaperBlocks from './PaperBlocks.svelte';
 
 	interface Props {
-		paperKey: PaperKey;
+		paperKey: PaperKind;
 	}
 	/** One paper: what is missing before it can be signed, its preview, its PDF; and the package of all. */
 	let { paperKey }: Props = $props();

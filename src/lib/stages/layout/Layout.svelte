@@ -24,8 +24,7 @@
 	const store = useJob();
 	const edits = new PlanEdits(store);
 	let story = $state(0);
-	const VIEWS = { plan: 'Plan', list: 'Punch list', round: 'Look round', add: 'Add things' };
-	const views = new StageViews(() => Object.keys(VIEWS) as (keyof typeof VIEWS)[]);
+	const views = new StageViews('layout');
 	const view = $derived(views.now);
 	const plan = $derived(drawPlan(store.edition, edits.job, story));
 	const measured = $derived(store.job.rooms.some((r) => r.outline));
@@ -69,7 +68,7 @@
 	title="Lay out"
 	sub={`${receptacles} receptacles, ${open} ${open === 1 ? 'stretch' : 'stretches'} not covered`}
 	fixed={measured && view !== 'list' && view !== 'round'}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 >

@@ -10,17 +10,6 @@
 	import ProtectTable from './ProtectTable.svelte';
 
 	const store = useJob();
-	const VIEWS = {
-		outlets: 'Outlets',
-		plan: 'On the plan',
-		devices: 'Devices',
-		replace: 'Replace',
-		labels: 'Labels',
-		letter: 'Letter',
-		compare: 'Editions',
-		inspector: 'Inspector'
-	};
-	type View = keyof typeof VIEWS;
 	/** Each is loaded when it is first shown. */
 	const SHEETS = {
 		replace: () => import('./ReplaceSheet.svelte'),
@@ -29,7 +18,7 @@
 		compare: () => import('./CompareSheet.svelte'),
 		inspector: () => import('./InspectorSheet.svelte')
 	};
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('protect');
 	const view = $derived(views.now);
 	let openOnly = $state(false);
 	/** What goes dead when a source trips, shown on the plan. */
@@ -82,7 +71,7 @@
 	}
 </script>
 
-<Sheet title="Protect" {sub} fixed={view === 'plan'} views={VIEWS} {view} onview={views.go}>
+<Sheet title="Protect" {sub} fixed={view === 'plan'} views={views.names} {view} onview={views.go}>
 	{#snippet acts()}
 		{#if view === 'outlets'}<Btn small pressed={openOnly} onclick={() => (openOnly = !openOnly)}>Open only</Btn>{/if}
 		{#if view === 'plan' && dark}<Btn small onclick={() => (dark = null)}>Show all</Btn>{/if}

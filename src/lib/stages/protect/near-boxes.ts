@@ -3,7 +3,7 @@ import type { Job } from '$core/model/job';
 import { indexOf } from '$core/model/job-index';
 import { inWords } from '$core/model/kinds';
 
-export interface NearBox {
+interface NearBox {
 	id: string;
 	name: string;
 	/** Where it is and what it serves. */

@@ -12,19 +12,6 @@
 	import ReadingPad from './ReadingPad.svelte';
 
 	const store = useJob();
-	const VIEWS = {
-		boxes: 'Boxes',
-		plan: 'On the plan',
-		breaker: 'Breaker',
-		log: 'Log',
-		gfci: 'GFCIs',
-		meaning: 'Meaning',
-		checks: 'Checks',
-		charts: 'Charts',
-		compare: 'Before, after',
-		limits: 'Limits'
-	};
-	type View = keyof typeof VIEWS;
 	/** Each is loaded when it is first shown. */
 	const SHEETS = {
 		gfci: () => import('./GfciSheet.svelte'),
@@ -34,7 +21,7 @@
 		compare: () => import('./BeforeAfterSheet.svelte'),
 		limits: () => import('./LimitsSheet.svelte')
 	};
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('prove');
 	const view = $derived(views.now);
 	/** A reading that is being put right at its box. */
 	let corrects = $state.raw<Reading | null>(null);
@@ -59,7 +46,7 @@
 	sub={`${read} ${read === 1 ? 'box' : 'boxes'} read, ${bad} bad`}
 	fixed={view === 'plan'}
 	bare={(!!place && view === 'boxes') || (!!store.circuit && view === 'breaker')}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 >

@@ -9,7 +9,7 @@ import { predict, predictedFor } from '$core/prove/predict';
 import { axisOf, feetAxis, type Token } from '$lib/ui/chart';
 
 /** What the charts of Prove show, as figures; and how each is drawn. */
-export interface BoxFigures {
+interface BoxFigures {
 	name: string;
 	feet: number;
 	predicted: { volts: number; loaded: number; hot: number; neutral: number; ground: number | null };

@@ -11,19 +11,18 @@
 	import { StageViews } from '../stage-views';
 
 	const store = useJob();
-	const VIEWS = {
-		legs: 'Legs',
-		routes: 'Routes',
-		boxes: 'Boxes',
-		supports: 'Supports',
-		checks: 'Check list',
-		list: 'One list',
-		rolls: 'Rolls',
-		trench: 'Trench',
-		raceway: 'Raceway'
+	/** Each is loaded when it is first shown. */
+	const SHEETS = {
+		routes: () => import('./RoutesSheet.svelte'),
+		boxes: () => import('./BoxesSheet.svelte'),
+		supports: () => import('./SupportsSheet.svelte'),
+		checks: () => import('./ChecksSheet.svelte'),
+		list: () => import('./ListSheet.svelte'),
+		rolls: () => import('./RollsSheet.svelte'),
+		trench: () => import('./TrenchSheet.svelte'),
+		raceway: () => import('./RacewaySheet.svelte')
 	};
-	type View = keyof typeof VIEWS;
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('rough');
 	const view = $derived(views.now);
 	const totals = $derived(takeOff(store.job, ['planned', 'built']));
 	const nameOf = (id: string | null) =>
@@ -47,27 +46,13 @@
 <Sheet
 	title="Rough"
 	sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 	fixed={view === 'routes'}
 >
-	{#if view === 'routes'}
-		<Late load={() => import('./RoutesSheet.svelte')}>{#snippet children(RoutesSheet)}<RoutesSheet />{/snippet}</Late>
-	{:else if view === 'boxes'}
-		<Late load={() => import('./BoxesSheet.svelte')}>{#snippet children(BoxesSheet)}<BoxesSheet />{/snippet}</Late>
-	{:else if view === 'supports'}
-		<Late load={() => import('./SupportsSheet.svelte')}>{#snippet children(SupportsSheet)}<SupportsSheet />{/snippet}</Late>
-	{:else if view === 'checks'}
-		<Late load={() => import('./ChecksSheet.svelte')}>{#snippet children(ChecksSheet)}<ChecksSheet />{/snippet}</Late>
-	{:else if view === 'list'}
-		<Late load={() => import('./ListSheet.svelte')}>{#snippet children(ListSheet)}<ListSheet />{/snippet}</Late>
-	{:else if view === 'rolls'}
-		<Late load={() => import('./RollsSheet.svelte')}>{#snippet children(RollsSheet)}<RollsSheet />{/snippet}</Late>
-	{:else if view === 'trench'}
-		<Late load={() => import('./TrenchSheet.svelte')}>{#snippet children(TrenchSheet)}<TrenchSheet />{/snippet}</Late>
-	{:else if view === 'raceway'}
-		<Late load={() => import('./RacewaySheet.svelte')}>{#snippet children(RacewaySheet)}<RacewaySheet />{/snippet}</Late>
+	{#if view !== 'legs'}
+		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{:else}
 		{#if totals.length}
 			<h2>Cable of new work</h2>

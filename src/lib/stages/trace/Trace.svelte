@@ -19,17 +19,7 @@
 	import ReadingsOff from './ReadingsOff.svelte';
 
 	const store = useJob();
-	const VIEWS = {
-		find: 'Find the fault',
-		plan: 'On the plan',
-		symptoms: 'Symptoms',
-		breakers: 'Which breaker',
-		order: 'Feed order',
-		checks: 'Trips and checks',
-		tracer: 'Tracer'
-	};
-	type View = keyof typeof VIEWS;
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('trace');
 	const view = $derived(views.now);
 	onDestroy(() => (store.suspicion = null));
 	/** How likely the fault lies there, as levels of the plan. */
@@ -59,7 +49,7 @@
 	title="Trace"
 	sub={`${counted(store.job.symptoms.filter((s) => s.open).length, 'open symptom')}, ${counted(suspects.length, 'box', 'boxes')} with a reading off`}
 	fixed={view === 'plan'}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 >

@@ -9,16 +9,7 @@
 	import PlaceGate from './PlaceGate.svelte';
 
 	const store = useJob();
-	const VIEWS = {
-		boxes: 'Boxes',
-		'make-up': 'Make-up',
-		sets: 'Sets',
-		work: 'Panel, appliances',
-		cards: 'Cards',
-		practice: 'Practice'
-	};
-	type View = keyof typeof VIEWS;
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('trim');
 	const view = $derived(views.now);
 	const boxes = $derived(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes);
 	const time = sayMoment;
@@ -32,7 +23,7 @@
 	sub={store.circuit
 		? `devices of circuit ${store.circuit.number}, in feed order`
 		: 'devices by box; pick a circuit for its feed order'}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 >

@@ -22,9 +22,7 @@
 	const store = useJob();
 	const edits = new PlanEdits(store);
 	let story = $state(0);
-	const VIEWS = { plan: 'Plan', list: 'List', tape: 'Room by tape', draw: 'Draw', dxf: 'From DXF', add: 'Add things' };
-	type View = keyof typeof VIEWS;
-	const views = new StageViews(() => Object.keys(VIEWS) as View[]);
+	const views = new StageViews('walk');
 	const view = $derived(views.now);
 	const toPlan = () => views.go('plan');
 	const drawing = new RoomDrawing(
@@ -56,7 +54,7 @@
 	title="Walk"
 	sub={`${counted(store.job.rooms.length, 'room')}, ${counted(store.job.boxes.length, 'box', 'boxes')}`}
 	fixed={onPlan}
-	views={VIEWS}
+	views={views.names}
 	{view}
 	onview={views.go}
 >

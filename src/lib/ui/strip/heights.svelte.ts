@@ -1,7 +1,7 @@
 import type { Stage } from '$core/model/kinds';
 
 /** How high the run strip is: one line, as high as its run, higher, or as it was dragged (px). */
-export type StripHeight = 'line' | 'fit' | 'tall' | number;
+type StripHeight = 'line' | 'fit' | 'tall' | number;
 const TURN: readonly StripHeight[] = ['line', 'fit', 'tall'];
 /** Where nobody looks at one run: it begins folded. */
 const FOLDED: ReadonlySet<string> = new Set(['handover', 'layout/list', 'circuit/service', 'protect/compare']);
