@@ -38,7 +38,10 @@ export function portAt(solution: Solution, at: Contacts): Port {
 }
 const PAIR = { hn: [0, 1], hg: [0, 2], ng: [1, 2] } as const;
 type Pair = keyof typeof PAIR;
-const there = (p: Port, pair: Pair): boolean => PAIR[pair].every((i) => p.has & (1 << i));
+/** The bits of a pair's contacts. */
+const NEEDS = { hn: 3, hg: 5, ng: 6 } as const;
+// No function is made in any of these: they are asked for millions of times in a search.
+const there = (p: Port, pair: Pair): boolean => (p.has & NEEDS[pair]) === NEEDS[pair];
 const at = (a: readonly number[] | Float64Array, i: number): number => a[i] as number;
 
 /** Volts of a pair with so many ohms across it and nothing else; null: a contact is not there. */
@@ -51,11 +54,12 @@ export function voltsWith(p: Port, pair: Pair, ohms: number): number | null {
 	const [dr, di] = [ohms + loop.re, loop.im];
 	return (ohms * Math.hypot(re, im)) / Math.hypot(dr, di);
 }
-function loopOf(p: Port, a: number, b: number): { re: number; im: number } {
-	const part = (k: 0 | 1) =>
-		at(p.z, 6 * a + 2 * a + k) + at(p.z, 6 * b + 2 * b + k) - at(p.z, 6 * a + 2 * b + k) - at(p.z, 6 * b + 2 * a + k);
-	return { re: part(0), im: part(1) };
-}
+const loopOf = (p: Port, a: number, b: number): { re: number; im: number } => ({
+	re: loopPart(p, a, b),
+	im: loopPart(p, a, b, 1)
+});
+const loopPart = (p: Port, a: number, b: number, k = 0): number =>
+	at(p.z, 8 * a + k) + at(p.z, 8 * b + k) - at(p.z, 6 * a + 2 * b + k) - at(p.z, 6 * b + 2 * a + k);
 /** Each pair by itself, as one meter is moved from pair to pair. */
 export const meterAt = (p: Port, meter: Meter): PairVolts => ({
 	hn: voltsWith(p, 'hn', METER_OHMS[meter]),
@@ -85,12 +89,12 @@ export function lampVoltsAt(p: Port): { hn: number; hg: number; ng: number } {
 				m[6 * i + 2 * j + k] = sum;
 			}
 	const v = solve3(m, Float64Array.from(p.v));
-	const between = (pair: Pair) => {
-		if (!there(p, pair)) return 0;
-		const [a, b] = PAIR[pair];
-		return Math.hypot(at(v, 2 * a) - at(v, 2 * b), at(v, 2 * a + 1) - at(v, 2 * b + 1));
-	};
-	return { hn: between('hn'), hg: between('hg'), ng: between('ng') };
+	return { hn: between(p, v, 'hn'), hg: between(p, v, 'hg'), ng: between(p, v, 'ng') };
+}
+function between(p: Port, v: Float64Array, pair: Pair): number {
+	if (!there(p, pair)) return 0;
+	const [a, b] = PAIR[pair];
+	return Math.hypot(at(v, 2 * a) - at(v, 2 * b), at(v, 2 * a + 1) - at(v, 2 * b + 1));
 }
 /** Three complex equations, by elimination with the largest pivot. Both arrays are used up. */
 function solve3(m: Float64Array, v: Float64Array): Float64Array {
@@ -146,13 +150,12 @@ export function analyzerAt(
 	const toEarth = Math.hypot(at(p.z, 16), at(p.z, 17));
 	const groundOhms = p.has & 4 && toEarth < NO_PATH_OHMS ? at(p.z, 16) : null;
 	const tells = groundOhms !== null && amps >= LEAST_AMPS;
-	const z = (i: number, j: number) => at(p.z, 6 * i + 2 * j);
 	return {
 		volts,
 		loadedVolts,
 		dropPercent: volts > NO_VOLTS ? (100 * (volts - loadedVolts)) / volts : null,
-		hotOhms: tells ? z(0, 0) - z(0, 1) - z(2, 0) + z(2, 1) : null,
-		neutralOhms: tells ? z(1, 1) - z(1, 0) + z(2, 0) - z(2, 1) : null,
+		hotOhms: tells ? at(p.z, 0) - at(p.z, 2) - at(p.z, 12) + at(p.z, 14) : null,
+		neutralOhms: tells ? at(p.z, 8) - at(p.z, 6) + at(p.z, 12) - at(p.z, 14) : null,
 		groundOhms,
 		bootleg: bootlegBy(groundLoop(p), soundLoop, p.has)
 	};

@@ -98,11 +98,12 @@ export function below(x: number): number {
 }
 /** How likely each word of a lamp is at so many volts: dim near its threshold. */
 export function lampOdds(volts: number): Record<Lamp, number> {
-	const over = (v: number) => below((volts - v) / SPREAD.lampV);
-	const [on, lit] = [over(LAMPS.onV), over(LAMPS.dimV)];
-	const soft = (p: number) => SPREAD.right * p + WRONG / RANGE.lamps;
+	// No function is made here: this is asked for millions of times.
+	const on = below((volts - LAMPS.onV) / SPREAD.lampV);
+	const lit = below((volts - LAMPS.dimV) / SPREAD.lampV);
 	return { on: soft(on), dim: soft(Math.max(0, lit - on)), off: soft(1 - lit) };
 }
+const soft = (p: number): number => SPREAD.right * p + WRONG / RANGE.lamps;
 /** How likely an outlet with a load on is called dead. */
 export function deadOdds(volts: number): number {
 	const { deadBelowV, worksFromV } = SPREAD.use;
