@@ -11,8 +11,8 @@ import type { Job, Reading } from '../src/core/model/known';
 import { quarter, say } from './say';
 import { times } from './times';
 
-/** Each figure as a ratio to its budget : assess of the demo house after an edit, warm, and just opened; ten houses in so many times that. */
-const BUDGET_MS = 8;
+/** Each figure as a ratio to its budget: assess of the demo house after an edit, warm, and just opened; ten houses in so many times that. */
+const BUDGET_MS = 60;
 const BUDGET_OPENED_MS = 60;
 const BUDGET_GROWTH = 10;
 const BUDGET_FIRST_KB = 120;

@@ -4,6 +4,7 @@ import { runWiring, type RunBox } from '../src/core/network/run-wiring';
 import { readRun } from '../src/core/instruments/run-reading';
 import { diagnose } from '../src/core/trace/diagnose';
 import { runHypotheses } from '../src/core/trace/hypotheses';
+import { say } from './say';
 import type { Seen } from '../src/core/trace/seen';
 
 /** Ranking all faults of a circuit and the next measurement, against its budgets: 20 boxes 1 s, 40 boxes 3 s. */
@@ -38,6 +39,6 @@ for (const [count, budget] of Object.entries(BUDGETS_S).map(([n, s]) => [Number(
 			});
 			return (performance.now() - start) / 1000;
 		}).sort((a, b) => a - b)[1] as number;
-		console.log(`${count} boxes, ${what}: ${spent.toFixed(2)} s, ${(spent / budget).toFixed(2)} of its budget of ${budget} s`);
+		say(`${count} boxes, ${what}`, spent, budget, 's');
 	}
 }

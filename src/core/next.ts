@@ -2,7 +2,7 @@ import type { JobAssessment } from './assess';
 import { missingPlaces } from './layout/punch-list';
 import { liveAlarms } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
-import { indexOf } from './model/job-index';
+import { indexOf, placeName } from './model/job-index';
 import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import type { StageView } from './model/stage-views';
@@ -31,8 +31,6 @@ interface Situation {
 
 type Ask = (s: Situation) => NextStep | null;
 const box = (id: string): Subject => ({ kind: 'box', id });
-const nameOf = (job: Job, id: string | null): string =>
-	indexOf(job).boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? 'panel';
 const firstFound =
 	(asks: readonly Ask[]): Ask =>
 	(s) => {
@@ -51,7 +49,7 @@ const alarm: Ask = ({ job, readings, events }) => {
 				code: 'live',
 				stage: 'trim',
 				subject: box(first.boxId),
-				text: `${nameOf(job, first.boxId)} is live with ${first.off} tagged off: hands off, find what feeds it`
+				text: `${placeName(job, first.boxId, 'panel')} is live with ${first.off} tagged off: hands off, find what feeds it`
 			}
 		: null;
 };
@@ -116,7 +114,7 @@ const cable: Ask = ({ job }) => {
 			code: 'measure',
 			stage: 'rough',
 			subject: { kind: 'leg', id: unmeasured.id },
-			text: `${nameOf(job, unmeasured.fromId)} to ${nameOf(job, unmeasured.toId)}: enter the length of the cable`
+			text: `${placeName(job, unmeasured.fromId, 'panel')} to ${placeName(job, unmeasured.toId, 'panel')}: enter the length of the cable`
 		};
 	const planned = job.legs.filter((l) => l.state === 'planned');
 	const first = planned[0];
@@ -127,7 +125,7 @@ const cable: Ask = ({ job }) => {
 		code: 'install',
 		stage: 'rough',
 		subject: { kind: 'leg', id: first.id },
-		text: `Circuit ${number ?? ''}: run ${counted(own, 'cable')}, first ${nameOf(job, first.fromId)} to ${nameOf(job, first.toId)}`
+		text: `Circuit ${number ?? ''}: run ${counted(own, 'cable')}, first ${placeName(job, first.fromId, 'panel')} to ${placeName(job, first.toId, 'panel')}`
 	};
 };
 const sayDevice = (d: Device): string => {
@@ -167,7 +165,7 @@ const off: Ask = ({ job, assessment: { proofs } }) => {
 				stage: 'prove',
 				view: 'meaning',
 				subject: box(bad.boxId),
-				text: `${nameOf(job, bad.boxId)}: a reading is bad, see what it means`
+				text: `${placeName(job, bad.boxId, 'panel')}: a reading is bad, see what it means`
 			}
 		: null;
 };

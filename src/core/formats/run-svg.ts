@@ -1,3 +1,4 @@
+import { DEVICE_WORDS } from '../model/protections';
 import type { StripDrawing, Wire } from './run-drawing';
 import { STRIP } from './run-drawing';
 import { escaped } from './box-svg';
@@ -32,12 +33,7 @@ export function runSvg(d: StripDrawing, title: string): string {
 			text(b.x + STRIP.boxWidth / 2, b.y + STRIP.boxHeight / 2 + 4, b.name, 'text-anchor="middle" font-weight="600"'),
 			b.holds === 'none'
 				? ''
-				: text(
-						b.x + STRIP.boxWidth / 2,
-						b.y + STRIP.boxHeight + 10,
-						b.holds === 'dual' ? 'GFCI+AFCI' : b.holds.toUpperCase(),
-						'text-anchor="middle" font-size="8"'
-					)
+				: text(b.x + STRIP.boxWidth / 2, b.y + STRIP.boxHeight + 10, DEVICE_WORDS[b.holds], 'text-anchor="middle" font-size="8"')
 		])
 	];
 	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${d.width} ${d.height}" width="${d.width}" height="${d.height}" font-family="Barlow, Arial, sans-serif" font-size="12" fill="${INK}" role="img" aria-label="${escaped(title)}">${parts.join('')}</svg>`;

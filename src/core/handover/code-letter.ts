@@ -1,3 +1,4 @@
+import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
 import { knownOr, nameSpace, sayRating } from '../model/fact-words';
@@ -94,7 +95,7 @@ export function codeLetter(
 			),
 			`Ground: ${ground.why}`,
 			circuit
-				? `On ${nameSpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${circuit.breaker === 'dual' ? 'dual-function' : circuit.breaker.toUpperCase()} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
+				? `On ${nameSpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${BREAKER_WORDS[circuit.breaker]} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],
@@ -125,5 +126,5 @@ const buttonPressed = (circuit: { id: string }, readings: readonly Reading[]): b
 	);
 const faceOf = (d: DeviceWas): string =>
 	d.receptacles
-		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${d.protection === 'dual' ? 'GFCI and AFCI' : d.protection.toUpperCase()} in it`}.`
+		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${DEVICE_WORDS[d.protection]} in it`}.`
 		: `${d.name || inWords(d.kind)}.`;

@@ -7,7 +7,7 @@ import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';
 import { lawfulHomeRun } from '../protection/articles/210-12-afci-outlet';
-import { gives } from '../protection/reach';
+import { gives } from '../model/protections';
 import { cite, type RuleRef } from '../code/rule';
 import { isApart } from '../run/buildings';
 import { standingOf } from '../protection/standing';

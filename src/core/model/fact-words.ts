@@ -1,5 +1,5 @@
 import type { Circuit, Job } from './job';
-import { indexOf } from './job-index';
+import { indexOf, placeName } from './job-index';
 import { ifKnown, NotKnown, type Fact } from './known';
 
 /** Of a cable, by the field that is not known. */
@@ -20,7 +20,7 @@ const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
 export function sayFact(job: Job, { of, id, field }: Fact): string {
 	const { boxes, circuits } = indexOf(job);
 	const place = (at: string | null | undefined) =>
-		boxes.get(at ?? '')?.name ?? job.panels.find((p) => p.id === at)?.name ?? 'its feed';
+		placeName(job, at, 'its feed');
 	if (of === 'leg') {
 		const leg = job.legs.find((l) => l.id === id);
 		const to = place(leg?.toId);

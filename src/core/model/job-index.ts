@@ -8,6 +8,7 @@ type CircuitOf<J extends Job> = J['circuits'][number];
 export interface JobIndex<J extends Job = Job> {
 	rooms: ReadonlyMap<string, Room>;
 	boxes: ReadonlyMap<string, Box>;
+	panels: ReadonlyMap<string, J['panels'][number]>;
 	circuits: ReadonlyMap<string, CircuitOf<J>>;
 	/** What stands in rooms, each with its room. */
 	fixtures: ReadonlyMap<string, { fixture: Fixture; room: Room }>;
@@ -31,6 +32,7 @@ const lookUps = once((job: Job): JobIndex => {
 	return {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
+		panels: new Map(job.panels.map((p) => [p.id, p])),
 		circuits,
 		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
@@ -64,6 +66,9 @@ function groupAll<T>(rows: readonly T[], keysOf: (row: T) => readonly (string | 
 /** The circuit that feeds a box; of several the first. */
 export const circuitOf = <J extends Job>(job: J, boxId: string): CircuitOf<J> | undefined =>
 	indexOf(job).circuitsOfBox.get(boxId)?.[0];
+/** The name of a box or a panel. @param or where there is none by this id */
+export const placeName = (job: Job, id: string | null | undefined, or = '?'): string =>
+	indexOf(job).boxes.get(id ?? '')?.name ?? indexOf(job).panels.get(id ?? '')?.name ?? or;
 /** Where a breaker is, in words. @example two poles from slot 5 -> slots 5/7 */
 export const inSlots = (c: Pick<CircuitOf<Job>, 'slot' | 'poles'>): string =>
 	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;

@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import type { Role } from '../faults/rows';
 import type { Edition } from '../code/shape/edition';
 import { inRaceway } from '../model/cable-kinds';
@@ -165,7 +166,7 @@ class JobWires {
 				bar: `${panelOf(c)}:${leg}`,
 				point: `${panelOf(c)}:${c.id}.h${i ? '2' : ''}`
 			})),
-			watches: c.breaker === 'gfci' || c.breaker === 'dual',
+			watches: gives(c.breaker, 'gfci'),
 			...(c.multiwire?.opens === 'two-pole' ? { opensWith: c.multiwire.withId } : {})
 		};
 	}
@@ -300,7 +301,7 @@ class JobWires {
 		this.outlets.push(upper, { ...lower, hot: switched });
 	}
 }
-const protects = (d: Device): boolean => d.protection === 'gfci' || d.protection === 'dual';
+const protects = (d: Device): boolean => gives(d.protection, 'gfci');
 
 /** The outlet of a box that a reading is of. */
 export function outletAt(wiring: Wiring, boxId: string, half?: 'upper' | 'lower'): Outlet | undefined {

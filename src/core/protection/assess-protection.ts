@@ -1,3 +1,4 @@
+import { BREAKER_WORDS } from '../model/protections';
 import type { House } from '../house';
 import { lazily } from '../model/lazily';
 import { inForce } from '../code/amendments';
@@ -74,7 +75,7 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 	const why = sharesNeutral(job, circuit);
 	if (!why) return [];
 	const { multiwire } = circuit;
-	const kind = { gfci: 'GFCI', afci: 'AFCI', dual: 'dual-function' }[circuit.breaker];
+	const kind = BREAKER_WORDS[circuit.breaker];
 	return [
 		{
 			code: 'neutral-watch',

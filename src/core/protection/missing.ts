@@ -1,3 +1,4 @@
+import { gives, type Against } from '../model/protections';
 import { lacking } from '../code/lacking';
 import { cite } from '../code/rule';
 import type { Finding } from '../model/result';
@@ -5,7 +6,7 @@ import { runOf } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
 import { distanceUnknown } from './outlet-facts';
 import { protectFix, WORDS, type ProtectionCase } from './protection-case';
-import { gives, holdersAbove, type Against } from './reach';
+import { holdersAbove } from './reach';
 
 /** Protection that is asked for and not there, or that cannot be told of. @source 210.8, 210.12, 406.4(D) */
 export const missingFindings = (c: ProtectionCase): Finding[] => [

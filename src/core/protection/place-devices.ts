@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import type { Protection } from '../model/kinds';
 
 /**
@@ -39,8 +40,8 @@ interface Given {
 }
 /** What a kind of device protects against. */
 const givesAgainst = (p: Protection): Given => ({
-	gfci: p === 'gfci' || p === 'dual',
-	afci: p === 'afci' || p === 'dual'
+	gfci: gives(p, 'gfci'),
+	afci: gives(p, 'afci')
 });
 const CASES: readonly Given[] = [
 	{ gfci: false, afci: false },

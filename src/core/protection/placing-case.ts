@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import { knownOr, inSpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
@@ -78,7 +79,7 @@ function makeWays({ edition, job }: RuledJob, circuit: Circuit, { as = job.pract
 /** Ways that are not as practice would have it come after those that are. */
 function against(at: ProtectAt | undefined, { breaker, devices }: Placement): number {
 	if (at === 'breaker') return devices.length ? 1 : 0;
-	return at === 'outlet' && (breaker === 'gfci' || breaker === 'dual') ? 1 : 0;
+	return at === 'outlet' && gives(breaker, 'gfci') ? 1 : 0;
 }
 /** Two devices where one would do, or the other way round. */
 function againstBoth(by: BothBy | undefined, { breaker, devices }: Placement): number {
@@ -96,7 +97,7 @@ function byBranchFeeder(
 	if (circuit.homeRun || !single || !labelLists(job, circuit.panelId, 'afci') || sharesNeutral(job, circuit)) return [];
 	const as: Circuit = { ...circuit, homeRun: 'branch-feeder-breaker' };
 	const { placing } = placingCase({ edition, job }, { ...runOf(job, circuit), circuit: as }, readings);
-	const begins = (p: Placement) => p.devices.some((d) => d.protection === 'afci' || d.protection === 'dual');
+	const begins = (p: Placement) => p.devices.some((d) => gives(d.protection, 'afci'));
 	return placeDevices({ ...placing, breakers: placing.breakers.filter((b) => b.protection === 'none') })
 		.filter(begins)
 		.map((p) => ({ ...p, branchFeeder: true }));

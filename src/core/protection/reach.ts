@@ -1,3 +1,4 @@
+import { DEVICE_WORDS, gives, type Against } from '../model/protections';
 import { inSpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
@@ -20,9 +21,6 @@ export interface Source {
 	dual?: boolean | undefined;
 	name: string;
 }
-export type Against = 'gfci' | 'afci';
-/** A device of this kind protects against that. */
-export const gives = (protection: Protection, against: Against): boolean => protection === against || protection === 'dual';
 
 /** An outlet whose circuit may not be known. */
 export interface Protected {
@@ -108,10 +106,9 @@ const isOnCircuit = (job: told.Job, boxId: string | null, circuit: Pick<told.Cir
 /** Bands of the run strip: each protection with the boxes it reaches, in feed order. */
 export interface Band {
 	source: Source;
-	against: 'GFCI' | 'AFCI' | 'GFCI + AFCI';
+	against: string;
 	boxIds: string[];
 }
-const WORDS: Record<Exclude<Protection, 'none'>, Band['against']> = { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' };
 
 /** Stretches of a run behind each device that protects, for the strip. */
 export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[] {
@@ -121,7 +118,7 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 	if (circuit.breaker !== 'none') {
 		bands.push({
 			source: { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(circuit)}` },
-			against: WORDS[circuit.breaker],
+			against: DEVICE_WORDS[circuit.breaker],
 			boxIds: run.nodes.map((n) => n.boxId)
 		});
 	}
@@ -131,7 +128,7 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 		if (!box || !device || device.protection === 'none' || !isOnCircuit(job, box.id, circuit)) continue;
 		bands.push({
 			source: { kind: 'device', id: box.id, deviceId: device.id, name: box.name },
-			against: WORDS[device.protection],
+			against: DEVICE_WORDS[device.protection],
 			boxIds: device.feedsLoad ? downstream(run, box.id) : [box.id]
 		});
 	}

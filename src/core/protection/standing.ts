@@ -1,7 +1,8 @@
 import type { RuledJob } from '../code/ruled-job';
 import { groundOf, type Ground } from '../run/ground-at';
 import { NotKnown, type Fact, type Reading } from '../model/known';
-import { protectedBy, type Against, type Protected, type Source } from './reach';
+import type { Against } from '../model/protections';
+import { protectedBy, type Protected, type Source } from './reach';
 
 /** The one question of an outlet: what protects it now, and is its ground proven? Everything that is said of it rests on this. */
 export interface Standing {

@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import { byWriting } from '../model/written';
 import { indexOf } from '../model/job-index';
 import { counting } from '../model/latest-readings';
@@ -13,7 +14,7 @@ interface Follower {
 }
 /** @returns the outlets that are to be on the LOAD of a box's device, in feed order; none where it feeds nothing on */
 export function followersOf(job: Job, box: Box, readings: readonly Reading[]): Follower[] {
-	const guard = box.devices.find((d) => d.receptacles > 0 && (d.protection === 'gfci' || d.protection === 'dual') && d.feedsLoad);
+	const guard = box.devices.find((d) => d.receptacles > 0 && gives(d.protection, 'gfci') && d.feedsLoad);
 	if (!guard) return [];
 	const { boxes, circuitsOfBox } = indexOf(job);
 	// Its LOAD is of its own circuit: another's cable only passes the box.

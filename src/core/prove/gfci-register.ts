@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import { saySpace } from '../model/fact-words';
 import { byWriting } from '../model/written';
 import { addDays, localDay } from '../units/day';
@@ -37,7 +38,7 @@ export const DEFAULT_TEST_DAYS = 30;
 const SOON_DAYS = 7;
 const TESTS: readonly ReadingKind[] = ['gfci-own', 'gfci-tester', 'gfci-ma', 'gfci-ms'];
 
-const watches = (p: Device['protection'] | Circuit['breaker']): boolean => p === 'gfci' || p === 'dual';
+const watches = (p: Device['protection'] | Circuit['breaker']): boolean => gives(p, 'gfci');
 const addYears = (day: string, years: number): string =>
 	`${Number(day.slice(0, 4)) + years}${day.slice(4, 10)}`.replace(/-02-29$/, '-02-28');
 

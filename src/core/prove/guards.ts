@@ -1,10 +1,11 @@
+import { gives, type Against } from '../model/protections';
 import type { RuledJob } from '../code/ruled-job';
 import { indexOf } from '../model/job-index';
 import { latestReadings, type LatestReadings } from '../model/latest-readings';
 import { ifKnown, type Box, type Device, type Reading } from '../model/known';
 import type { ReadingKind } from '../model/kinds';
 import { needOf } from '../protection/need-of';
-import { gives, type Against, type Source } from '../protection/reach';
+import type { Source } from '../protection/reach';
 import { standingOf } from '../protection/standing';
 import { groundOf } from '../run/ground-at';
 import { guardMissing, type GuardSeen, type Missing } from './missing';

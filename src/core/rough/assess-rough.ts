@@ -1,3 +1,4 @@
+import { placeName } from '../model/job-index';
 import { cite } from '../code/rule';
 import { unmeasuredLegs } from '../circuits/assess-circuits';
 import type { House } from '../house';
@@ -31,8 +32,7 @@ export function assessRough(house: House): StageResult {
 		decisions: fit.decisions
 	};
 }
-const nameOf = ({ job, index }: House, id: string | null): string =>
-	index.boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? '?';
+const nameOf = ({ job }: House, id: string | null): string => placeName(job, id);
 const legName = (house: House, leg: Leg): string =>
 	`The cable from ${nameOf(
 		house,

@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { cite } from '../code/rule';
-import { indexOf } from '../model/job-index';
+import { indexOf, placeName } from '../model/job-index';
 import type { Box, Job, Leg } from '../model/job';
 import type { Rule } from '../model/result';
 import { supportsOf } from './supports';
@@ -124,7 +124,7 @@ export interface RoughGroup {
 export function roughList(ruled: RuledJob, circuitId: string | null = null): RoughGroup[] {
 	const { job } = ruled;
 	const { boxes } = indexOf(job);
-	const nameOf = (id: string | null): string => boxes.get(id ?? '')?.name ?? job.panels.find((p) => p.id === id)?.name ?? '?';
+	const nameOf = (id: string | null): string => placeName(job, id);
 	const legs = job.legs.filter((l) => l.state !== 'found' && !l.inCableOf && (circuitId === null || l.circuitId === circuitId));
 	const ofCircuit = new Set(legs.map((l) => l.toId));
 	return [

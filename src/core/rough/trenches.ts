@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import { saySpace } from '../model/fact-words';
 import { editions } from '../code/editions';
 import type { RuledJob } from '../code/ruled-job';
@@ -59,13 +60,12 @@ export const trenchesOf = (ruled: RuledJob): Trench[] =>
 	);
 /** The GFCI that the leg is behind, in words; null: none. */
 function gfciBefore(job: Job, circuit: Circuit, leg: Leg): string | null {
-	if (circuit.breaker === 'gfci' || circuit.breaker === 'dual') return `GFCI breaker, ${saySpace(circuit)}`;
+	if (gives(circuit.breaker, 'gfci')) return `GFCI breaker, ${saySpace(circuit)}`;
 	const { boxes } = indexOf(job);
 	const path = runOf(job, circuit).byBox.get(leg.toId)?.path ?? [];
 	for (const before of path) {
 		const box = boxes.get(before.fromId ?? '');
-		if (box?.devices.some((d) => (d.protection === 'gfci' || d.protection === 'dual') && d.feedsLoad))
-			return `the GFCI at ${box.name}`;
+		if (box?.devices.some((d) => gives(d.protection, 'gfci') && d.feedsLoad)) return `the GFCI at ${box.name}`;
 	}
 	return null;
 }

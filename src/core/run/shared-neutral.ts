@@ -1,3 +1,4 @@
+import { gives } from '../model/protections';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job } from '../model/known';
 
@@ -20,9 +21,7 @@ export function sharedNeutralOnLoad(job: Job, circuits: readonly Circuit[]): { b
 			: [];
 	return shared.flatMap((leg) => {
 		const box = boxes.get(leg.fromId ?? '');
-		const device = box?.devices.find(
-			(d) => d.feedsLoad && d.volts === 120 && (d.protection === 'gfci' || d.protection === 'dual')
-		);
+		const device = box?.devices.find((d) => d.feedsLoad && d.volts === 120 && gives(d.protection, 'gfci'));
 		return box && device ? [{ box, device }] : [];
 	});
 }

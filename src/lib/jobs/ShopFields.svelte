@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, remembered, whoReads } from '$lib/data/this-device';
 	import { sayDay, today } from '$lib/clock';
 	import { listJobs } from '$lib/data/jobs';
 	import {
@@ -20,8 +21,8 @@
 	import Mark from '$lib/ui/Mark.svelte';
 
 	/** What the shop keeps over all jobs: license, paper, instruments with their calibration, rulings of the authorities. */
-	let license = $state(localStorage.license ?? '');
-	let mine = $state(localStorage.readBy ?? '');
+	let license = $state(remembered('license'));
+	let mine = $state(whoReads());
 	let people = $state.raw<readonly Person[]>(shopPeople());
 	let start = $state.raw(shopPractice());
 	let person = $state<Person>({ initials: '', name: '', license: '' });
@@ -64,8 +65,8 @@
 </script>
 
 <div class="fields">
-	<TextField label="License number" value={license} onkeep={(v) => (localStorage.license = license = v.trim().slice(0, 40))} />
-	<TextField label="Initials on this device" value={mine} onkeep={(v) => (localStorage.readBy = mine = v.trim().slice(0, 40))} />
+	<TextField label="License number" value={license} onkeep={(v) => (license = remember('license', v))} />
+	<TextField label="Initials on this device" value={mine} onkeep={(v) => (mine = remember('readBy', v))} />
 	<SelectField
 		label="Paper"
 		value={size}

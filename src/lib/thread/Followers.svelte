@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box, Reading } from '$core/model/job';
 	import { followersOf } from '$core/prove/followers';
@@ -19,7 +20,7 @@
 	const followers = $derived(followersOf(store.job, box, store.readings));
 	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
 	const textsOf = (id: string) => labels.filter((l) => l.boxId === id && !l.waits).map((l) => l.text);
-	const by = () => localStorage.readBy ?? '';
+	const by = () => whoReads();
 	function see(at: Box, word: 'dead' | 'live'): void {
 		const reading: Reading = {
 			id: freshId(),

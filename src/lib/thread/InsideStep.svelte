@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { editBox, editDevice } from '$core/edit/boxes';
 	import type { Box, CableSeen } from '$core/model/job';
 	import type { Cable, Enters } from '$core/model/kinds';
@@ -51,7 +52,7 @@
 	/** A pair that reads live is live: under a tag that stops everything. */
 	async function lookedAt(id: string, i: number, v: 'line' | 'load' | null): Promise<void> {
 		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
-		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, localStorage.readBy ?? '');
+		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, whoReads());
 	}
 	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
 	const KINDS: { value: Kind; name: string; is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'> }[] = [

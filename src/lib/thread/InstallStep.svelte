@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { DEVICE_WORDS } from '$core/model/protections';
+	import { whoReads } from '$lib/data/this-device';
 	import { today } from '$lib/clock';
 	import { installed } from '$core/edit/installed';
 	import type { Box } from '$core/model/job';
@@ -24,13 +26,7 @@
 	const built = $derived(box.devices.filter((d) => d.state === 'built'));
 	const dead = $derived(store.deadStateOf(box.id));
 	const say = (d: Box['devices'][number]) =>
-		[
-			d.protection === 'none' ? '' : { gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' }[d.protection],
-			d.name || inWords(d.kind),
-			`${d.amps} A`
-		]
-			.filter(Boolean)
-			.join(' ');
+		[DEVICE_WORDS[d.protection], d.name || inWords(d.kind), `${d.amps} A`].filter(Boolean).join(' ');
 	const known = $derived(indexOf(store.known).boxes.get(box.id));
 	/** A breaker that is to protect it, and of which nobody pressed the button yet. */
 	const breaker = $derived.by(() => {
@@ -54,7 +50,7 @@
 	const shown = $derived.by(() => {
 		return !!known && boxCase(store.ruled, known).known;
 	});
-	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: localStorage.readBy ?? '' }));
+	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: whoReads() }));
 </script>
 
 <div class="install">

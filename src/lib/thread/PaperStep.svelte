@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { now } from '$lib/clock';
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box } from '$core/model/job';
@@ -23,7 +24,7 @@
 		store.edit(`${box.name}: labels on`, (draft) => {
 			draft.checks = [
 				...draft.checks.filter((c) => c.id !== id),
-				{ id, seen: 'done', note: labels.map((l) => l.text).join('; '), at: now(), by: localStorage.readBy ?? '' }
+				{ id, seen: 'done', note: labels.map((l) => l.text).join('; '), at: now(), by: whoReads() }
 			];
 		});
 </script>

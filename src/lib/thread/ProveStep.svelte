@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import type { Box } from '$core/model/job';
 	import { useJob } from '$lib/data/use-job';
 	import Btn from '$lib/ui/Btn.svelte';
@@ -19,7 +20,7 @@
 	<p class="on">
 		<Mark kind="off" />
 		{dead.tag.what ?? 'Its circuit'} is off and tagged. Hands clear, box closed:
-		<Btn look="main" onclick={() => store.switchOn(box.id, localStorage.readBy ?? '')}>Switched on</Btn>
+		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
 	</p>
 {/if}
 <Followers {box} />

@@ -1,3 +1,4 @@
+import { BREAKER_WORDS } from '../../model/protections';
 import { existingLoad, measuredLoad } from '../../circuits/service/220-83-220-87-existing-load';
 import { panelLoad } from '../../circuits/service/220-14-branch-load';
 import { serviceConductors } from '../../circuits/service/310-12-service-conductors';
@@ -81,7 +82,6 @@ export function loadPaper(c: PaperCase): { blocks: Block[]; missing: string[] } 
 		missing: [...new Set(missing)]
 	};
 }
-const PROTECTION = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual-function' } as const;
 function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 	const { job, edition } = ruled;
 	const load = ifKnown(() => panelLoad(edition, job, panel));
@@ -106,7 +106,7 @@ function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 				inSlots(x).replace(/slots? /, ''),
 				x.name,
 				`${sayRating(x)}${x.poles === 2 ? ', 2 P' : ''}`,
-				PROTECTION[x.breaker],
+				BREAKER_WORDS[x.breaker],
 				wireOf(ruled, x),
 				vaOf.has(x.id) ? show(vaOf.get(x.id) ?? 0, 0) : '-'
 			])

@@ -1,7 +1,7 @@
 import { saySpace } from '../../model/fact-words';
 import { byWriting } from '../../model/written';
 import { localDay } from '../../units/day';
-import { indexOf } from '../../model/job-index';
+import { indexOf, placeName } from '../../model/job-index';
 import { counting } from '../../model/latest-readings';
 import type { Circuit, Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
@@ -26,7 +26,7 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 		const verdict = verdicts.get(r.id);
 		const unit = readingUnit(r.kind);
 		return [
-			boxes.get(r.boxId)?.name ?? job.panels.find((p) => p.id === r.boxId)?.name ?? breakerName(circuits.get(r.boxId)),
+			placeName(job, r.boxId, breakerName(circuits.get(r.boxId))),
 			`${readingWords(r.kind)}${r.half === 'lower' ? ', lower' : ''}${r.switchAt === 'off' ? ', switch off' : ''}${r.phase ? `, ${r.phase}` : ''}`,
 			readingValue(r),
 			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
@@ -123,7 +123,7 @@ function torques({ told, ruled, sayDay }: PaperCase): Block[] {
 	if (!rows.length) return [];
 	const { boxes, circuits } = indexOf(ruled.job);
 	const placeOf = (id: string): string =>
-		boxes.get(id)?.name ?? ruled.job.panels.find((p) => p.id === id)?.name ?? breakerName(circuits.get(id));
+		placeName(ruled.job, id, breakerName(circuits.get(id)));
 	return [
 		{ kind: 'heading', text: 'Torque' },
 		{

@@ -2,7 +2,7 @@ import { tailFor } from '../../code/240-4-d-pigtail';
 import type { RuledJob } from '../../code/ruled-job';
 import { NEMA } from '../../code/nema-forms';
 import { knownOr } from '../../model/fact-words';
-import { indexOf } from '../../model/job-index';
+import { indexOf, placeName } from '../../model/job-index';
 import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job, type Leg } from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
@@ -129,7 +129,7 @@ class OfBox {
 	}
 	private nameOf(leg: Leg): string {
 		const { boxes } = indexOf(this.job);
-		const place = (id: string | null) => boxes.get(id ?? '')?.name ?? this.job.panels.find((p) => p.id === id)?.name ?? '?';
+		const place = (id: string | null) => placeName(this.job, id);
 		return leg.toId === this.box.id ? `from ${place(leg.fromId)}` : `to ${place(leg.toId)}`;
 	}
 

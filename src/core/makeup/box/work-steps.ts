@@ -1,3 +1,4 @@
+import { gives } from '../../model/protections';
 import type { Box, Device } from '../../model/known';
 import type { MakeUpPractice } from '../../model/practice';
 import { formatLength } from '../../units/length';
@@ -220,7 +221,7 @@ function landingSteps(w: WorkOf, devices: readonly Device[]): WorkStep[] {
 		});
 }
 function proveSteps(w: WorkOf, devices: readonly Device[]): WorkStep[] {
-	const guard = devices.some((d) => d.receptacles > 0 && (d.protection === 'gfci' || d.protection === 'dual'));
+	const guard = devices.some((d) => d.receptacles > 0 && gives(d.protection, 'gfci'));
 	return [
 		...(guard
 			? [

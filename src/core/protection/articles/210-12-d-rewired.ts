@@ -7,7 +7,7 @@ import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 import { isFirstReceptacle, lawfulHomeRun } from './210-12-afci-outlet';
-import { gives } from '../reach';
+import { gives } from '../../model/protections';
 
 /**
  * Wiring of an old circuit that is changed or run anew in rooms that AFCI speaks of, by more than 6 ft, though it adds no

@@ -14,7 +14,7 @@ import { isHalved } from '../../run/halves';
 import { needOf } from '../need-of';
 import type { ProtectionNeed } from '../needs';
 import { pricesOf } from '../placing-case';
-import { gives } from '../reach';
+import { gives } from '../../model/protections';
 import { sharesNeutral } from './210-4-b-shared-neutral';
 import { standingOf, type Standing } from '../standing';
 

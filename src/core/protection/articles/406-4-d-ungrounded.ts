@@ -5,7 +5,7 @@ import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
 import type { Finding, Fix } from '../../model/result';
 import { protectFix, type ProtectionCase } from '../protection-case';
-import { gives } from '../reach';
+import { gives } from '../../model/protections';
 
 /** What a receptacle may not promise: a ground that is not there. @source 406.4(A), (D)(2), 250.114, 250.130(C) */
 export const ungroundedFindings = (c: ProtectionCase): Finding[] => [

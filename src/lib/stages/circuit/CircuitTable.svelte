@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown } from '$core/model/known';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
@@ -21,7 +22,6 @@
 	let { onpropose }: Props = $props();
 	const store = useJob();
 	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length).length);
-	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
 	const columns: Column<(typeof rows)[number]>[] = [
 		{ key: 'number', title: 'No.', num: true, value: (r) => r.circuit.number },
 		{ key: 'name', title: 'Circuit', value: (r) => r.circuit.name },
@@ -69,7 +69,7 @@
 					{#if worst}<Mark kind={worst} />{/if}
 				</td>
 				<td>{inWords(circuit.kind)}</td>
-				<td>{sayRating(circuit)} {GIVES[circuit.breaker]}</td>
+				<td>{sayRating(circuit)} {BREAKER_WORDS[circuit.breaker]}</td>
 				<td>{first ? cableName(first).replace(' with ground', '') : 'none yet'}</td>
 				<td class="num">{run.nodes.length}</td>
 				<td class="num">{runFeet(run)}</td>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown, NotKnown } from '$core/model/known';
 	import { sayNotKnown } from '$core/model/fact-words';
@@ -38,7 +39,6 @@
 	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.slot === null));
 	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= slots).length);
 	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
-	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
 	const OPENS = {
 		breaker: '',
 		'plug-fuse': 'fuse',
@@ -56,7 +56,7 @@
 	const whatOf = (o: Occupant) => {
 		if (o.kind === 'feeder') return o.panel.feeder ? sayRating(o.panel.feeder) : '';
 		const { circuit: c } = o;
-		return `${sayRating(c)} ${GIVES[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
+		return `${sayRating(c)} ${BREAKER_WORDS[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
 	};
 	const pick = (o: Occupant) => store.select(o.kind === 'circuit' ? { kind: 'circuit', id: o.id } : { kind: 'panel', id: o.id });
 	const apply = (what: string, moves: readonly { circuitId: string; slot: number }[]) => store.edit(what, moveSlots(moves));

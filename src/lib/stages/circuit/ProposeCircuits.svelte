@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BREAKER_WORDS } from '$core/model/protections';
 	import Wide from '$lib/ui/Wide.svelte';
 	import { proxy } from 'comlink';
 	import { addRuns, plannedOnly, removeCircuits } from '$core/edit/circuits';
@@ -19,7 +20,6 @@
 	}
 	let { onmade }: Props = $props();
 	const store = useJob();
-	const GIVES = { none: '', gfci: 'GFCI', afci: 'AFCI', dual: 'dual' } as const;
 
 	let working = $state.raw<Job<unknown> | null>(null);
 	let at = $state({ share: 0, doing: '' });
@@ -170,7 +170,7 @@
 						<td class="num">{circuit.number}</td>
 						<td>{circuit.name}</td>
 						<td>{inWords(circuit.kind)}</td>
-						<td class="tight">{circuit.breakerA} A {GIVES[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
+						<td class="tight">{circuit.breakerA} A {BREAKER_WORDS[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
 						<td class="tight">{legs[0]?.awg}-{legs[0]?.conductors}</td>
 						<td class="num">{feet}</td>
 						<td class="boxes condensed">{legs.map((l) => nameOf(l.toId)).join(' ')}</td>

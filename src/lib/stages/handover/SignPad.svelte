@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, remembered } from '$lib/data/this-device';
 	import SignaturePad from 'signature_pad';
 	import { now } from '$lib/clock';
 	import { putSignature } from '$core/edit/inspection';
@@ -33,7 +34,7 @@
 			store.job.id,
 			untrack(() => `sign ${paper.key}`)
 		),
-		{ role: '', name: '', license: localStorage.license ?? '' }
+		{ role: '', name: '', license: remembered('license') }
 	);
 	const role = $derived(roles.find((r) => r === form.now.role) ?? roles[0] ?? 'Electrician');
 	// The field of the drawing belongs to the DOM.
@@ -55,7 +56,7 @@
 	const ready = $derived(drawn && form.now.name.trim() !== '');
 	async function keep(): Promise<void> {
 		if (!pad || !canvas || !ready) return;
-		localStorage.license = form.now.license.trim();
+		remember('license', form.now.license);
 		const round = (n: number) => Math.round(n * 10) / 10;
 		const signature = {
 			id: freshId(),

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { checkOnSite } from '$core/edit/job';
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
@@ -36,7 +37,7 @@
 		picked = keyOf(line);
 		answered = new Set([...answered, line.id]);
 		const what = seen === 'done' ? 'there' : 'missing';
-		void store.edit(`${line.title}: ${what}`, checkOnSite({ ...before, by: localStorage.readBy ?? '', seen, at: now() }));
+		void store.edit(`${line.title}: ${what}`, checkOnSite({ ...before, by: whoReads(), seen, at: now() }));
 	}
 </script>
 

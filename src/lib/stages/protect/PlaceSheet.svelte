@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { gives } from '$core/model/protections';
 	import Wide from '$lib/ui/Wide.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { placeProtection } from '$core/edit/circuits';
@@ -91,7 +92,7 @@
 								<button type="button" onclick={() => ondark(trip.source, trip.boxIds)}>show</button>
 							</p>
 						{:else}<p class="trip soft">Only breaker overcurrent trips here.</p>{/each}
-						{#if way.breaker === 'gfci' || way.breaker === 'dual'}
+						{#if gives(way.breaker, 'gfci')}
 							<p class="trip soft">
 								The neutral of circuit {chosen.circuit.number} to the breaker or its clip; breaker pigtail to the neutral bar.
 							</p>

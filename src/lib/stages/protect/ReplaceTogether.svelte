@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { applyFix } from '$core/edit/fix';
 	import { installedAll } from '$core/edit/installed';
@@ -34,7 +35,7 @@
 			`${scope?.name}: ${counted(planned.length, 'box', 'boxes')} installed`,
 			installedAll(
 				planned.map(({ box }) => box.id),
-				{ day: today(), by: localStorage.readBy ?? '' }
+				{ day: today(), by: whoReads() }
 			)
 		);
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import { untrack } from 'svelte';
 	import { nameSpace, sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
@@ -92,7 +93,7 @@
 			return {};
 		}
 	}
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	const places = $derived(
 		atBox(kind)
 			? store.job.boxes
@@ -156,7 +157,7 @@
 	const placeName = (c: GuidedCheck) => store.index.boxes.get(c.of)?.name ?? circuitName(c.of);
 	async function keep(): Promise<void> {
 		if (fault) return;
-		localStorage.readBy = by;
+		remember('readBy', by);
 		const made = { ...$state.snapshot(draft), id: freshId(), at: now() } as GuidedCheck;
 		const live = liveInCheck(asks, figuresTyped);
 		if (await store.edit(NAMES[kind].name, putCheck(made))) typed = {};

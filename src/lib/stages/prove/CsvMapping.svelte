@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { momentOf, now, typedMoment } from '$lib/clock';
 	import {
 		asideCsv,
@@ -34,7 +35,7 @@
 	const usual = $derived({
 		at: momentOf(at) ?? now(),
 		loadA: Number(loadA) > 0 ? Number(loadA) : store.job.practice.testLoadA,
-		by: localStorage.readBy ?? '',
+		by: whoReads(),
 		instrument: name
 	});
 	const read = $derived(readMapped({ table, roles, job: store.job, usual, newId: freshId }));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import DataTable from '$lib/ui/table/DataTable.svelte';
 	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
 	import { isDay, now, sayDay, today } from '$lib/clock';
@@ -37,7 +38,7 @@
 	let ma = $state('');
 	let ms = $state('');
 	let atMa = $state('6');
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	let fault = $state('');
 	const STATES = {
 		failed: ['bad', 'failed'],
@@ -74,7 +75,7 @@
 		fault = made.flatMap((r) => readingFaults(Number.isNaN(r.value) ? { ...r, value: -1 } : r)).map((f) => f.message)[0] ?? '';
 		if (!made.length) fault = 'Press what its button did, or enter what was measured.';
 		if (fault) return;
-		localStorage.readBy = by;
+		remember('readBy', by);
 		if (await store.take(`${g.name} tested`, made)) openId = null;
 	}
 	async function calendar(): Promise<void> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { withUnit } from '$core/units/quantity';
 	import { untrack } from 'svelte';
@@ -96,7 +97,7 @@
 		return sign ? `${readingWords(sign.kind)} ${withUnit(sign.text, readingUnit(sign.kind))}` : null;
 	});
 	$effect(() => {
-		if (alive) void store.foundLive(box.id, `${alive}, ${meter.name || 'instrument'}`, localStorage.readBy ?? '');
+		if (alive) void store.foundLive(box.id, `${alive}, ${meter.name || 'instrument'}`, whoReads());
 	});
 	const mended = $derived(simulated.mended.includes(box.id));
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import { saySpace } from '$core/model/fact-words';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { now } from '$lib/clock';
@@ -54,7 +55,7 @@
 	const roomId = $derived('roomId' in place ? place.roomId : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	let loads = $state<Meter | ''>(localStorage.readMeter ?? '');
 	let tried = $state(false);
 	let dead = $state(false);
@@ -119,7 +120,7 @@
 		tried = true;
 		if (draft.faults.size) return;
 		if (!draft.empty) {
-			localStorage.readBy = by;
+			remember('readBy', by);
 			localStorage.readMeter = loads;
 			const base = {
 				jobId: store.job.id,

@@ -1,3 +1,4 @@
+import { gives } from '$core/model/protections';
 import type { Box, Circuit, Reading } from '$core/model/job';
 import type { Protection, ReadingKind } from '$core/model/kinds';
 import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKind, type WordKind } from '$core/model/reading';
@@ -17,7 +18,7 @@ export const LAMPS = ['HN', 'HG', 'NG'] as const;
 type Lamp = 'on' | 'dim' | 'off' | '';
 type Lamps = [Lamp, Lamp, Lamp];
 
-const isGuard = (box: Box): boolean => box.devices.some((d) => d.protection === 'gfci' || d.protection === 'dual');
+const isGuard = (box: Box): boolean => box.devices.some((d) => gives(d.protection, 'gfci'));
 const isTwoHots = (box: Box): boolean => box.devices.some((d) => d.volts === 240);
 /** A wall switch takes the power of some of it. */
 export const isSwitched = (box: Box): boolean => box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
@@ -72,7 +73,7 @@ export const wordsFor = (
 			];
 /** The test buttons of what protects; a dual-function device has one for both. */
 const buttonsOf = (kinds: readonly Protection[]): readonly WordKind[] => [
-	...(kinds.some((k) => k === 'gfci' || k === 'dual') ? (['gfci-own'] as const) : []),
+	...(kinds.some((k) => gives(k, 'gfci')) ? (['gfci-own'] as const) : []),
 	...(kinds.includes('afci') ? (['afci-own'] as const) : [])
 ];
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { now } from '$lib/clock';
 	import { checkOnSite } from '$core/edit/job';
 	import { NOT_ENERGIZED, roughList, type RoughCheck, type RoughGroup } from '$core/rough/check-list';
@@ -19,7 +20,7 @@
 	const quiet = $derived(store.job.checks.find((c) => c.id === NOT_ENERGIZED)?.seen === 'done');
 	function keep(id: string, what: string, seen: 'done' | 'not-done' | null): void {
 		const before = store.job.checks.find((c) => c.id === id) ?? { id, seen: null, note: '', at: '', by: '' };
-		void store.edit(what, checkOnSite({ ...before, seen, at: now(), by: localStorage.readBy ?? before.by }));
+		void store.edit(what, checkOnSite({ ...before, seen, at: now(), by: whoReads() || before.by }));
 	}
 	const turn = (g: RoughGroup, c: RoughCheck, seen: 'done' | 'not-done') =>
 		keep(c.id, `${g.name}: ${c.words}`, c.seen === seen ? null : seen);
@@ -27,7 +28,7 @@
 	function all(g: RoughGroup): void {
 		void store.edit(`${g.name}: looked over`, (draft) => {
 			for (const c of g.checks)
-				if (c.seen === null) checkOnSite({ id: c.id, seen: 'done', note: '', at: now(), by: localStorage.readBy ?? '' })(draft);
+				if (c.seen === null) checkOnSite({ id: c.id, seen: 'done', note: '', at: now(), by: whoReads() })(draft);
 		});
 	}
 </script>

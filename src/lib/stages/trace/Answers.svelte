@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { sayMoment, now } from '$lib/clock';
@@ -69,7 +70,7 @@
 					place: answer.answers.indexOf(a) + 1 || null,
 					readings: answer.gathered.length,
 					at: now(),
-					by: localStorage.readBy ?? ''
+					by: whoReads()
 				}
 			})
 		);

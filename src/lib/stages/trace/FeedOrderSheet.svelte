@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { FEED_SURE, writeFeeds } from '$core/edit/legs';
 	import { feedOrder } from '$core/trace/feed-order';
@@ -53,7 +54,7 @@
 	function keep(): void {
 		if (!circuit || !box || untold.length) return;
 		// Live while its circuit is tagged off: that stops everything.
-		for (const id of others) if (told[id]) void store.foundLive(id, `live with ${name(box)} opened`, localStorage.readBy ?? '');
+		for (const id of others) if (told[id]) void store.foundLive(id, `live with ${name(box)} opened`, whoReads());
 		const own = { ...(all[circuit.id] ?? {}), [box]: [...dead] };
 		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
 		told = {};

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
@@ -79,9 +80,9 @@
 	const words = (slots: readonly number[]) =>
 		slots.map((slot) => targets.switched.find((s) => s.slot === slot)?.slots.join('+') ?? slot).join(', ');
 	const directoryOf = (slot: number | null) => targets.switched.find((s) => s.slot === slot)?.directory ?? '';
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	async function write(): Promise<void> {
-		localStorage.readBy = by.trim();
+		remember('readBy', by);
 		const fresh = new Map<number, string>();
 		for (const r of sure)
 			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());

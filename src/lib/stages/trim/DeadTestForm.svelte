@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import { DEAD_BELOW_V, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '$core/makeup/dead-test';
@@ -22,7 +23,7 @@
 	const points = $derived(place ? gateAt(store.job, place).points : []);
 	let typed = $state<Record<string, string>>({});
 	let meter = $state<Meter>('low-impedance');
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	let checked = $state({ before: false, after: false, firstLook: false, deviceOut: false });
 	let tried = $state(false);
 	/** Once more, with the device out of the box. */
@@ -40,7 +41,7 @@
 	const faults = $derived(new Map(deadTestFaults(test, points).map((f) => [f.path, f.message])));
 	async function record(): Promise<void> {
 		tried = true;
-		if (by.trim()) localStorage.readBy = by.trim();
+		if (by.trim()) remember('readBy', by);
 		// Live is evidence, whatever else the test lacks: it is kept, and it stops the work.
 		const live = liveAt(test, points);
 		if (live) return store.foundLive(placeId, `${live.point.words} ${live.volts} V in the dead test`, by.trim());

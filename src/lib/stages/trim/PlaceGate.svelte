@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, whoReads } from '$lib/data/this-device';
 	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
@@ -35,13 +36,13 @@
 	/** A box of a known circuit may have been switched off by something else: the main, a disconnect. */
 	let otherwise = $state(false);
 	const byWords = $derived(whole ? !off.has(whole.id) : !circuits.length || otherwise);
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	let locked = $state(false);
 	const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
 	function tag(of: { circuitId: string } | { boxId: string }): void {
 		if (!by.trim() || ('boxId' in of && !what)) return;
-		localStorage.readBy = by.trim();
+		remember('readBy', by);
 		const event = 'boxId' in of ? { circuitId: null, boxId: of.boxId, what: what.slice(0, 60) } : { ...of, boxId: null };
 		void store.log({ kind: 'off-tagged', ...event, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
 	}

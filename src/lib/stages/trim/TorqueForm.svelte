@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { remember, remembered, whoReads } from '$lib/data/this-device';
 	import { now, sayMoment } from '$lib/clock';
 	import { putTorque, removeTorque } from '$core/edit/inspection';
 	import { torqueSays } from '$core/makeup/torque-says';
@@ -32,8 +33,8 @@
 	const kept = $derived((store.job.torques ?? []).filter((t) => t.placeId === placeId));
 	const what = $derived(things.find((t) => t === form.now.what) ?? things[0] ?? 'terminal');
 	const unit = $derived(TORQUE_UNITS.find((u) => u === form.now.unit) ?? 'in-lb');
-	let tool = $state(localStorage.torqueTool ?? '');
-	let by = $state(localStorage.readBy ?? '');
+	let tool = $state(remembered('torqueTool'));
+	let by = $state(whoReads());
 	const MOST = 1000;
 	const isFigure = (v: string) => Number(v) > 0 && Number(v) <= MOST;
 	const figure = (v: string) => (isFigure(v) ? null : `above 0, at most ${MOST}; got "${v}"`);
@@ -41,8 +42,8 @@
 	const ready = $derived(isFigure(form.now.value) && maybe(form.now.marked) === null && by.trim() !== '');
 	function keep(): void {
 		if (!ready) return;
-		localStorage.torqueTool = tool.trim();
-		localStorage.readBy = by.trim();
+		remember('torqueTool', tool);
+		remember('readBy', by);
 		const torque = {
 			id: freshId(),
 			placeId,

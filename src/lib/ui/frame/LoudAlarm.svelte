@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { sayTime } from '$lib/clock';
 	import { Modal } from 'flowbite-svelte';
 	import type { LiveAlarm } from '$core/makeup/live-alarm';
@@ -19,7 +20,7 @@
 		const event = store.events.find((e) => e.id === alarm.id);
 		onheard();
 		if (reading) await store.strike(reading, true);
-		else if (event) await store.withdraw(event, localStorage.readBy ?? '');
+		else if (event) await store.withdraw(event, whoReads());
 	}
 	/** The tag is lifted: it is on, and nothing under it is dead. */
 	async function mine(): Promise<void> {
@@ -29,7 +30,7 @@
 			kind: 'on',
 			circuitId,
 			boxId,
-			by: localStorage.readBy ?? '',
+			by: whoReads(),
 			note: 'switched on by the one who works there'
 		});
 	}

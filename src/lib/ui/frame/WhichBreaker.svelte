@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { whoReads } from '$lib/data/this-device';
 	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { Modal } from 'flowbite-svelte';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
@@ -21,7 +22,7 @@
 	const off = $derived(new Set(store.tagged.flatMap((e) => e.circuitId ?? [])));
 	const now = $derived(store.index.circuitsOfBox.get(boxId)?.[0]);
 	const nowhere = $derived(suspects.length > 0 && suspects.every((s) => s.says === 'no'));
-	let by = $state(localStorage.readBy ?? '');
+	let by = $state(whoReads());
 	const MARKS = { feeds: 'good', maybe: 'unknown', no: 'off' } as const;
 	const WORDS = { feeds: 'feeds it', maybe: 'may feed it', no: 'not this one' } as const;
 	const turn = (circuitId: string, kind: 'off-tagged' | 'on') => store.log({ kind, circuitId, boxId: null, by, note: '' });

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { DEVICE_WORDS } from '$core/model/protections';
 	import CrossBtn from '$lib/ui/CrossBtn.svelte';
 	import { addDevice, editDevice, removeDevice } from '$core/edit/boxes';
 	import type { Box, Device } from '$core/model/job';
@@ -42,7 +43,6 @@
 		'hard-wired': 'wired equipment',
 		alarm: 'smoke alarm'
 	};
-	const PROTECTS = { none: 'none', gfci: 'GFCI', afci: 'AFCI', dual: 'GFCI + AFCI' } as const;
 	/** Forms that are sold two to a yoke, too. */
 	const DUPLEXES: readonly NemaKey[] = ['5-15', '5-20', '6-15', '6-20'];
 	const FORMS = [
@@ -134,8 +134,9 @@
 			<SelectField
 				label="Protection in it"
 				value={device.protection}
-				options={PROTECTIONS.map((value) => ({ value, name: PROTECTS[value] }))}
-				onkeep={(protection: Device['protection']) => set(PROTECTS[protection], { protection, feedsLoad: protection !== 'none' })}
+				options={PROTECTIONS.map((value) => ({ value, name: DEVICE_WORDS[value] || 'none' }))}
+				onkeep={(protection: Device['protection']) =>
+					set(DEVICE_WORDS[protection] || 'none', { protection, feedsLoad: protection !== 'none' })}
 			/>
 			<SelectField
 				label="By a wall switch"
