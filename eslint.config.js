@@ -34,6 +34,24 @@ const ON_TOP = {
 	formats: [...FOLDERS, 'handover', '*.ts'],
 	demo: [...BASE, 'edit', 'run', 'circuits', 'faults', 'network', 'prove']
 };
+/** The parts of lib, from what knows of no job to what shows all of one. */
+const STORE = ['kit', 'store', 'workers'];
+const SHOWN = [...STORE, 'frame', 'plan', 'slip', 'strip'];
+const LIB = {
+	kit: [],
+	documents: [],
+	store: ['kit', 'workers'],
+	workers: ['store', 'documents'],
+	instruments: ['workers'],
+	server: ['documents'],
+	frame: STORE,
+	plan: STORE,
+	strip: STORE,
+	slip: [...STORE, 'frame'],
+	stages: [...SHOWN, 'documents', 'instruments'],
+	call: [...SHOWN, 'stages'],
+	jobs: [...SHOWN, 'stages', 'call']
+};
 const zones = [
 	...Object.entries({ ...MAY_IMPORT, ...ON_TOP }).map(([folder, allowed]) => ({
 		target: `./src/core/${folder}/**/*`,
@@ -48,6 +66,12 @@ const zones = [
 		from: './src/core/@(formats|demo)/**/*',
 		message: "core's root knows nothing of file forms and demo data."
 	},
+	...Object.entries(LIB).map(([folder, allowed]) => ({
+		target: `./src/lib/${folder}/**/*`,
+		from: './src/lib/**/*',
+		except: [folder, 'clock.ts', ...allowed].map((name) => (name.includes('.') ? `**/src/lib/${name}` : `**/src/lib/${name}/**`)),
+		message: `lib/${folder} may not import this part of lib: imports point one way.`
+	})),
 	{ target: './src/core/**/*', from: './src/@(lib|routes)/**/*', message: 'core knows nothing of the interface.' },
 	{ target: './src/lib/**/*', from: './src/routes/**/*', message: 'lib knows nothing of routes.' }
 ];

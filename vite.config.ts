@@ -10,7 +10,7 @@ export default defineConfig({
 	resolve: {
 		alias: [
 			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' },
-			{ find: /^tailwind-variants$/, replacement: fileURLToPath(new URL('src/lib/ui/class-names.ts', import.meta.url)) }
+			{ find: /^tailwind-variants$/, replacement: fileURLToPath(new URL('src/lib/kit/class-names.ts', import.meta.url)) }
 		]
 	},
 	build: {

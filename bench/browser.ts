@@ -84,7 +84,12 @@ async function phoneEdit(): Promise<void> {
 	const edits = await editTimes('N-02', ['ArrowRight', 'ArrowLeft']);
 	// What is refused is quick too: it must have moved.
 	await b.says('N-02 moved');
-	await told('an edit of the demo house at a quarter of the speed, the quicker quarter', quarter(edits), BUDGET_PHONE_EDIT / PHONE_RATE, 'ms');
+	await told(
+		'an edit of the demo house at a quarter of the speed, the quicker quarter',
+		quarter(edits),
+		BUDGET_PHONE_EDIT / PHONE_RATE,
+		'ms'
+	);
 	await b.throttle(1);
 }
 /** 40 rooms and 300 boxes: from an edit to its findings, and from a move of a drag to its drawing. */

@@ -10,12 +10,12 @@ const JOB = ['/src/routes/job/'];
 /** What the first page shows as soon as it is there. */
 const LATER = ['JobTable', 'BackupSheet', 'ShopSheet']
 	.map((name) => `/src/lib/jobs/${name}.svelte`)
-	.concat('/src/lib/ui/MenuBtn.svelte');
+	.concat('/src/lib/kit/MenuBtn.svelte');
 /** What starts a page, before it is known which. */
 const START = ['/generated/client-optimized/app.js', '/@sveltejs/kit/src/runtime/client/entry.js'];
 const EVERY = ['/src/routes/+layout', '/src/routes/+error', '/@sveltejs/kit/'];
 /** The stages are loaded from there, one at a time; what so many of them need comes with the first. */
-const FRAMES = ['/src/lib/ui/frame/JobFrame.svelte', '/src/lib/ui/Views.svelte'];
+const FRAMES = ['/src/lib/jobs/JobFrame.svelte', '/src/lib/frame/Views.svelte'];
 const OF_MANY = 3;
 const STYLE = /[?&]type=style|\.css$/;
 

@@ -3,7 +3,7 @@
 /// <reference lib="esnext" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
-import { KEEPS, SHARED, SHARED_TO, STORE_PREFIX, TAKE_OVER } from './lib/ui/versions';
+import { KEEPS, SHARED, SHARED_TO, STORE_PREFIX, TAKE_OVER } from './lib/kit/versions';
 
 /**
  * Once visited, the app starts and works with no network: its files and its one shell are kept. A new version waits

@@ -19,7 +19,7 @@ import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import { punchList } from '../../src/core/layout/punch-list';
 import type { JobFile } from '../../src/core/model/job';
 import { ifKnown, knownJob } from '../../src/core/model/known';
-import { finder } from '../../src/lib/ui/frame/find-anything';
+import { finder } from '../../src/lib/frame/find-anything';
 import { gfciRegister } from '../../src/core/prove/gfci-register';
 import type { BoxProof } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { dropShell } from '$lib/ui/shell';
+	import { dropShell } from '$lib/kit/shell';
 	import { onMount } from 'svelte';
 	onMount(dropShell);
 </script>

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import '../app.css';
 	import { ThemeProvider } from 'flowbite-svelte';
-	import UpdateOffer from '$lib/ui/UpdateOffer.svelte';
-	import { followVersions } from '$lib/ui/update.svelte';
+	import UpdateOffer from '$lib/kit/UpdateOffer.svelte';
+	import { followVersions } from '$lib/kit/update.svelte';
 	let { children } = $props();
 	$effect(followVersions);
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import InTurn from '$lib/ui/InTurn.svelte';
+	import InTurn from '$lib/kit/InTurn.svelte';
 	import JobsPage from '$lib/jobs/JobsPage.svelte';
 </script>
 

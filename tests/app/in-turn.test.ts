@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { inTurn } from '../../src/lib/ui/in-turn';
+import { inTurn } from '../../src/lib/kit/in-turn';
 
 /** Parts of a page one after another: what a part asks for while it is drawn comes before the part below it. */
 const rest = (): Promise<void> => new Promise((done) => setTimeout(done, 60));

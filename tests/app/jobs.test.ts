@@ -11,10 +11,10 @@ import { editJob } from '../../src/core/edit/job';
 import type { Command } from '../../src/core/edit/command';
 import type { JobFile, Reading } from '../../src/core/model/job';
 import { newBox, newServiceCall } from '../../src/core/model/new-job';
-import { db, DONE, LEFT, TURN } from '../../src/lib/data/db';
-import * as jobs from '../../src/lib/data/jobs';
-import { JobSession } from '../../src/lib/data/session';
-import { sayStoreFault } from '../../src/lib/data/store-fault';
+import { db, DONE, LEFT, TURN } from '../../src/lib/store/db';
+import * as jobs from '../../src/lib/store/jobs';
+import { JobSession } from '../../src/lib/store/session';
+import { sayStoreFault } from '../../src/lib/store/store-fault';
 import { reading } from '../core/small-job';
 
 /** The store's own logic, over an IndexedDB in memory: history, undo and redo, two tabs, a store that fails, files. */

@@ -42,8 +42,8 @@ test('a store kept by the version before is brought up: fields as spelled now, a
 	});
 	older.close();
 
-	const { forgetFormer, formers, getJob } = await import('../../src/lib/data/jobs');
-	const { JobSession } = await import('../../src/lib/data/session');
+	const { forgetFormer, formers, getJob } = await import('../../src/lib/store/jobs');
+	const { JobSession } = await import('../../src/lib/store/session');
 	const row = await getJob(id);
 	assert.ok(row);
 	assert.equal(row.job.rooms[0]?.story, 2);

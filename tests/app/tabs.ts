@@ -8,9 +8,9 @@ import { editRoom, addRoom, removeRoom } from '../../src/core/edit/rooms';
 import type { Command } from '../../src/core/edit/command';
 import type { Job, JobFile } from '../../src/core/model/job';
 import { DUPLEX, newBox } from '../../src/core/model/new-job';
-import { db, DONE, TURN } from '../../src/lib/data/db';
-import * as jobs from '../../src/lib/data/jobs';
-import { JobSession } from '../../src/lib/data/session';
+import { db, DONE, TURN } from '../../src/lib/store/db';
+import * as jobs from '../../src/lib/store/jobs';
+import { JobSession } from '../../src/lib/store/session';
 import { reading } from '../core/small-job';
 
 /** Two tabs on one job that edit, remove, undo and fail at random, and what must hold after each round of it. */

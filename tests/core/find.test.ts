@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
-import { circuitFinder, finder } from '../../src/lib/ui/frame/find-anything';
+import { circuitFinder, finder } from '../../src/lib/frame/find-anything';
 import { job } from './small-job';
 
 const small = job();

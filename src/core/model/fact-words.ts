@@ -18,9 +18,8 @@ const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
 
 /** A fact in words, as it stands before "is not known". @example 'the gauge of the cable from P1 to K-01' */
 export function sayFact(job: Job, { of, id, field }: Fact): string {
-	const { boxes, circuits } = indexOf(job);
-	const place = (at: string | null | undefined) =>
-		placeName(job, at, 'its feed');
+	const { circuits } = indexOf(job);
+	const place = (at: string | null | undefined) => placeName(job, at, 'its feed');
 	if (of === 'leg') {
 		const leg = job.legs.find((l) => l.id === id);
 		const to = place(leg?.toId);

@@ -4,7 +4,6 @@ import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
 import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job } from '../model/known';
-import type { Protection } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { once } from '../model/remember';
 import { downstream, runOf, type Run } from '../run/runs';

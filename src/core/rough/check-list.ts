@@ -123,7 +123,6 @@ export interface RoughGroup {
 /** Every new box and every new cable with its lines, boxes in feed order where they are on a circuit. @param circuitId null: of all */
 export function roughList(ruled: RuledJob, circuitId: string | null = null): RoughGroup[] {
 	const { job } = ruled;
-	const { boxes } = indexOf(job);
 	const nameOf = (id: string | null): string => placeName(job, id);
 	const legs = job.legs.filter((l) => l.state !== 'found' && !l.inCableOf && (circuitId === null || l.circuitId === circuitId));
 	const ofCircuit = new Set(legs.map((l) => l.toId));

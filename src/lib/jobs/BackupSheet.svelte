@@ -1,16 +1,16 @@
 <script lang="ts">
 	import { sayMoment, today } from '$lib/clock';
 	import { counted, show } from '$core/units/quantity';
-	import type { Restored } from '$lib/data/backup';
-	import { noteBackup, standing, type Standing } from '$lib/data/backup-standing';
-	import { canPickFolder, folderName, forgetFolder, pickFolder } from '$lib/data/folder';
-	import type { JobRow } from '$lib/data/db';
-	import { formers } from '$lib/data/jobs';
-	import { saveBytes, saveText } from '$lib/data/save-file';
-	import { sayStoreFault } from '$lib/data/store-fault';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import type { Restored } from '$lib/store/backup';
+	import { noteBackup, standing, type Standing } from '$lib/store/backup-standing';
+	import { canPickFolder, folderName, forgetFolder, pickFolder } from '$lib/store/folder';
+	import type { JobRow } from '$lib/store/db';
+	import { formers } from '$lib/store/jobs';
+	import { saveBytes, saveText } from '$lib/store/save-file';
+	import { sayStoreFault } from '$lib/store/store-fault';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		/** What is in the store has changed. */
@@ -46,7 +46,7 @@
 		}
 	}
 	/** What reads and writes one comes when it is asked for. */
-	const making = () => import('$lib/data/backup');
+	const making = () => import('$lib/store/backup');
 	const backUp = () =>
 		guarded(async () => {
 			const { writeBackup } = await making();

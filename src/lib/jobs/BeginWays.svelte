@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { TakingIn } from '$lib/workers/taking-in.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import InTurn from '$lib/ui/InTurn.svelte';
-	import Progress from '$lib/ui/Progress.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import InTurn from '$lib/kit/InTurn.svelte';
+	import Progress from '$lib/frame/Progress.svelte';
 
 	interface Props {
 		/** What is being begun, and asked for below. */

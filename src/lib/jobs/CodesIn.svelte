@@ -1,7 +1,7 @@
 <script lang="ts">
 	import jsQR from 'jsqr';
 	import { FrameReader } from '$core/formats/code-frames';
-	import Btn from '$lib/ui/Btn.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
 
 	interface Props {
 		/** All of them were read: the job file. */

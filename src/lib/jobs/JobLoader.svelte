@@ -1,12 +1,12 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
-	import { JobStore } from '$lib/data/job-store.svelte';
-	import { openJob } from '$lib/data/open-job';
+	import { JobStore } from '$lib/store/job-store.svelte';
+	import { openJob } from '$lib/store/open-job';
 	import { fetchSheet } from '$lib/stages/StageSheet.svelte';
-	import { isStage } from '$lib/stages/stages';
-	import { dropShell } from '$lib/ui/shell';
-	import { pickedIn } from './address';
+	import { isStage } from '$lib/frame/stages';
+	import { dropShell } from '$lib/kit/shell';
+	import { pickedIn } from '$lib/store/address';
 	import JobProvider from './JobProvider.svelte';
 
 	interface Props {

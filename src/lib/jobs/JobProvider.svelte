@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import { provideJob } from '$lib/data/use-job';
-	import type { JobStore } from '$lib/data/job-store.svelte';
+	import { provideJob } from '$lib/store/use-job';
+	import type { JobStore } from '$lib/store/job-store.svelte';
 	interface Props {
 		store: JobStore;
 		children: Snippet;
@@ -23,7 +23,7 @@
 		void store.job;
 		const { id } = store.job;
 		const timer = setTimeout(
-			() => void import('$lib/data/folder').then((f) => f.writeToFolder(id)).catch(() => undefined),
+			() => void import('$lib/store/folder').then((f) => f.writeToFolder(id)).catch(() => undefined),
 			REST_MS
 		);
 		return () => clearTimeout(timer);

@@ -2,15 +2,15 @@
 	import { sayDay } from '$lib/clock';
 	import type { OpenCount } from '$core/about';
 	import type { NextStep } from '$core/next';
-	import type { JobRow } from '$lib/data/db';
+	import type { JobRow } from '$lib/store/db';
 	import { DotsVerticalOutline } from 'flowbite-svelte-icons';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Late from '$lib/ui/Late.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
-	import { wide } from '$lib/ui/wide.svelte';
-	import { jobAddress } from './address';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Late from '$lib/frame/Late.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
+	import { wide } from '$lib/kit/wide.svelte';
+	import { jobAddress } from '$lib/store/address';
 
 	type Act = (row: JobRow) => void;
 	interface Props {
@@ -102,7 +102,7 @@
 			<td class="do">
 				<!-- The menu comes when it is asked for: a list does not wait for it. -->
 				{#if menus.has(r.id)}
-					<Late load={() => import('$lib/ui/MenuBtn.svelte')}>
+					<Late load={() => import('$lib/kit/MenuBtn.svelte')}>
 						{#snippet children(MenuBtn)}
 							<MenuBtn
 								asked={asked === r.id}

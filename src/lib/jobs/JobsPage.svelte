@@ -1,20 +1,20 @@
 <script lang="ts">
-	import BrandMark from '$lib/ui/BrandMark.svelte';
+	import BrandMark from '$lib/kit/BrandMark.svelte';
 	import { MoonOutline, SunOutline } from 'flowbite-svelte-icons';
 	import { today } from '$lib/clock';
-	import { afterTurns } from '$lib/ui/in-turn';
-	import InTurn from '$lib/ui/InTurn.svelte';
-	import Late from '$lib/ui/Late.svelte';
+	import { afterTurns } from '$lib/kit/in-turn';
+	import InTurn from '$lib/kit/InTurn.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import type { OpenCount } from '$core/about';
 	import type { NextStep } from '$core/next';
 	import type { FieldFault } from '$core/model/result';
 	import type { JobFile } from '$core/model/job';
-	import type { MergePlan } from '$lib/data/merge-in';
+	import type { MergePlan } from '$lib/store/merge-in';
 	import { openedWith } from './opened-with';
-	import { keeps } from '$lib/data/keeps';
-	import { settleStore, type JobRow } from '$lib/data/db';
+	import { keeps } from '$lib/kit/keeps';
+	import { settleStore, type JobRow } from '$lib/store/db';
 	import {
 		archiveJob,
 		askToPersist,
@@ -29,18 +29,18 @@
 		seedDemos,
 		setRemoved,
 		wipeRemoved
-	} from '$lib/data/jobs';
-	import { ONLY_HERE, sayStoreFault } from '$lib/data/store-fault';
+	} from '$lib/store/jobs';
+	import { ONLY_HERE, sayStoreFault } from '$lib/store/store-fault';
 	import { countWorker, inWorker, seedWorker } from '$lib/workers/use-worker';
 	import type { CountApi } from '$lib/workers/count.worker';
 	import type { SeedApi } from '$lib/workers/seed.worker';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FaultList from '$lib/ui/FaultList.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FaultList from '$lib/kit/FaultList.svelte';
 	import BeginWays from './BeginWays.svelte';
-	import { jobAddress } from './address';
-	import { dropShell } from '$lib/ui/shell';
-	import { theme } from '$lib/ui/theme.svelte';
+	import { jobAddress } from '$lib/store/address';
+	import { dropShell } from '$lib/kit/shell';
+	import { theme } from '$lib/kit/theme.svelte';
 
 	const takingIn = new TakingIn();
 	let rows = $state.raw<JobRow[]>([]);
@@ -123,7 +123,7 @@
 		try {
 			// A job that is here already is brought together with what the file has.
 			if (rows.some((r) => r.id === read.value.job.id)) {
-				const { planMerge } = await import('$lib/data/merge-in');
+				const { planMerge } = await import('$lib/store/merge-in');
 				merging = await planMerge(read.value);
 				if (merging) return;
 			}

@@ -2,10 +2,10 @@
 	import { sayValue, wherePath } from '$core/edit/merge/say-conflict';
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { counted } from '$core/units/quantity';
-	import { doMerge, type MergePlan } from '$lib/data/merge-in';
-	import { sayStoreFault } from '$lib/data/store-fault';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { doMerge, type MergePlan } from '$lib/store/merge-in';
+	import { sayStoreFault } from '$lib/store/store-fault';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		plan: MergePlan;

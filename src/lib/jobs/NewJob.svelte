@@ -6,17 +6,17 @@
 	import { FILE_VERSION } from '$core/model/file/migrations';
 	import type { Job } from '$core/model/job';
 	import { emptyJob, newServiceCall, readWhere, type CallAt } from '$core/model/new-job';
-	import { VIEW_OF } from '$lib/thread/thread-views';
+	import { VIEW_OF } from '$lib/store/call-views';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { untrack } from 'svelte';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId, putWhole } from '$lib/data/jobs';
-	import { shopPractice } from '$lib/data/shop-practice';
-	import { jobAddress } from './address';
-	import { sayStoreFault } from '$lib/data/store-fault';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId, putWhole } from '$lib/store/jobs';
+	import { shopPractice } from '$lib/store/shop-practice';
+	import { jobAddress } from '$lib/store/address';
+	import { sayStoreFault } from '$lib/store/store-fault';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 
 	interface Props {
 		kind: 'call' | 'job';

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { remember, remembered, whoReads } from '$lib/data/this-device';
+	import { remember, remembered, whoReads } from '$lib/store/this-device';
 	import { sayDay, today } from '$lib/clock';
-	import { listJobs } from '$lib/data/jobs';
+	import { listJobs } from '$lib/store/jobs';
 	import {
 		keepInstruments,
 		keepPaper,
@@ -11,14 +11,14 @@
 		shopPeople,
 		type Instrument,
 		type Person
-	} from '$lib/data/shop';
+	} from '$lib/store/shop';
 	import { formatLength } from '$core/units/length';
-	import { keepPractice, shopPractice } from '$lib/data/shop-practice';
-	import Btn from '$lib/ui/Btn.svelte';
-	import CrossBtn from '$lib/ui/CrossBtn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { keepPractice, shopPractice } from '$lib/store/shop-practice';
+	import Btn from '$lib/kit/Btn.svelte';
+	import CrossBtn from '$lib/kit/CrossBtn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** What the shop keeps over all jobs: license, paper, instruments with their calibration, rulings of the authorities. */
 	let license = $state(remembered('license'));

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import Fold from '$lib/ui/Fold.svelte';
-	import Late from '$lib/ui/Late.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Late from '$lib/frame/Late.svelte';
 
 	/** What the shop keeps over all jobs: it comes when it is opened. */
 	let open = $state(false);

@@ -1,4 +1,4 @@
-import { SHARED, SHARED_TO } from '$lib/ui/versions';
+import { SHARED, SHARED_TO } from '$lib/kit/versions';
 
 /** Files that the installed app is opened with: by a press on one, or from the system's share sheet. */
 interface LaunchParams {

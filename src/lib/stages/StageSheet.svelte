@@ -19,8 +19,8 @@
 </script>
 
 <script lang="ts">
-	import InTurn from '$lib/ui/InTurn.svelte';
-	import Late from '$lib/ui/Late.svelte';
+	import InTurn from '$lib/kit/InTurn.svelte';
+	import Late from '$lib/frame/Late.svelte';
 
 	let { stage }: { stage: Stage } = $props();
 </script>

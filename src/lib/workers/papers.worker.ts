@@ -6,7 +6,7 @@ import type { PaperKind } from '../../core/model/kinds';
 import type { JobFile } from '../../core/model/job';
 import type { Prices } from '../../core/rough/materials';
 import { sayDay, today } from '../clock';
-import { calibrationOver, type Instrument } from '../data/shop';
+import { calibrationOver, type Instrument } from '../store/shop';
 import { makePackage } from '../documents/package';
 import { paperPdf } from '../documents/pdf';
 import type { PaperSize } from '../documents/pdf-definition';

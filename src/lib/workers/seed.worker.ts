@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { seedDemos } from '$lib/data/jobs';
+import { seedDemos } from '$lib/store/jobs';
 
 /** The demo jobs, on a first visit: beside the page, which has its first view to draw. */
 const api = { seed: seedDemos };

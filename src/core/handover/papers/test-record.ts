@@ -19,7 +19,7 @@ const breakerName = (c: Circuit | undefined): string => (c ? `breaker, ${saySpac
 /** Every reading that counts, by circuit and box, with what was predicted and its verdict; GFCI tests; what was not tested. */
 export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] } {
 	const { job } = c.ruled;
-	const { boxes, circuits } = indexOf(job);
+	const { circuits } = indexOf(job);
 	const list = counting(c.readings);
 	const verdicts = new Map([...c.proofs.values()].flatMap((p) => allOf(p).map((j) => [j.reading.id, j.verdict] as const)));
 	const rowOf = (r: Reading): string[] => {
@@ -121,9 +121,8 @@ function instrumentWords({ calibrationOver, sayDay }: PaperCase, r: Reading): st
 function torques({ told, ruled, sayDay }: PaperCase): Block[] {
 	const rows = told.torques ?? [];
 	if (!rows.length) return [];
-	const { boxes, circuits } = indexOf(ruled.job);
-	const placeOf = (id: string): string =>
-		placeName(ruled.job, id, breakerName(circuits.get(id)));
+	const { circuits } = indexOf(ruled.job);
+	const placeOf = (id: string): string => placeName(ruled.job, id, breakerName(circuits.get(id)));
 	return [
 		{ kind: 'heading', text: 'Torque' },
 		{

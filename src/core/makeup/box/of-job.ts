@@ -128,7 +128,6 @@ class OfBox {
 		return tails.sort(compareGauge).at(-1);
 	}
 	private nameOf(leg: Leg): string {
-		const { boxes } = indexOf(this.job);
 		const place = (id: string | null) => placeName(this.job, id);
 		return leg.toId === this.box.id ? `from ${place(leg.fromId)}` : `to ${place(leg.toId)}`;
 	}

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { StageViews } from '../stage-views';
-	import Late from '$lib/ui/Late.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import type { Component } from 'svelte';
 	import type { ViewOf } from '$core/model/stage-views';
-	import { useJob } from '$lib/data/use-job';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Sheet from '$lib/frame/Sheet.svelte';
 	import CircuitTable from './CircuitTable.svelte';
 
 	const store = useJob();

@@ -2,18 +2,18 @@
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown } from '$core/model/known';
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { feetOf, runFeet, runOf } from '$core/run/runs';
 	import { dropAt } from '$core/circuits/size/drop';
 	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import NewCircuit from '$lib/ui/slip/NewCircuit.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import NewCircuit from '$lib/slip/NewCircuit.svelte';
 
 	interface Props {
 		/** Circuits are to be proposed for what hangs on none. */

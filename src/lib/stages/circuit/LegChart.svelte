@@ -6,7 +6,7 @@
 	import type { PanelLoad } from '$core/circuits/service/220-14-branch-load';
 	import type { ServiceLeg } from '$core/run/slots';
 	import { show } from '$core/units/quantity';
-	import { chart, type Token } from '$lib/ui/chart';
+	import { chart, type Token } from '$lib/kit/chart';
 
 	use([BarChart, GridComponent, LegendComponent, SVGRenderer]);
 	interface Props {

@@ -4,11 +4,11 @@
 	import { runOf } from '$core/run/runs';
 	import { inSlots } from '$core/model/job-index';
 	import { cableName } from '$core/rough/take-off';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
 	import { ifKnown } from '$core/model/known';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** Why two hots may share a neutral, a page for each such circuit, to be printed and left in the panel. */
 	const store = useJob();

@@ -5,10 +5,10 @@
 	import { practiceMost } from '$core/circuits/why-together';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
 	import { dndzone, setKeyboardDragTrigger, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** Every circuit with its boxes in feed order; a box is dragged among them, after the box that is to feed it. */
 	interface Chip {

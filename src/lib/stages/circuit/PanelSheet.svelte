@@ -3,7 +3,7 @@
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown, NotKnown } from '$core/model/known';
 	import { sayNotKnown } from '$core/model/fact-words';
-	import Late from '$lib/ui/Late.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/panel/balance';
 	import { panelLoad } from '$core/circuits/service/220-14-branch-load';
 	import { isService, legOfSlot, occupantsOf, slotMap, slotsOf, type Occupant } from '$core/run/slots';
@@ -11,10 +11,10 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import { carried } from '$lib/ui/carry';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import { carried } from '$lib/kit/carry';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	const store = useJob();
 	let pickedId = $state('');

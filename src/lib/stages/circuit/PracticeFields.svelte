@@ -3,10 +3,10 @@
 	import { editJob } from '$core/edit/job';
 	import { DEFAULT_GROUPING, type GroupingPractice } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
-	import { useJob } from '$lib/data/use-job';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 
 	/** What good electricians differ on, kept with the job. */
 	const store = useJob();

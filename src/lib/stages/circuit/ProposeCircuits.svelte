@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { BREAKER_WORDS } from '$core/model/protections';
-	import Wide from '$lib/ui/Wide.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
 	import { proxy } from 'comlink';
 	import { addRuns, plannedOnly, removeCircuits } from '$core/edit/circuits';
 	import { DEFAULT_GROUPING } from '$core/model/job';
@@ -8,8 +8,8 @@
 	import { inWords } from '$core/model/kinds';
 	import { otherWays, type Alternative } from '$core/propose/propose-circuits';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
 	import { Canceled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import PracticeFields from './PracticeFields.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { ifKnown } from '$core/model/known';
-	import CrossBtn from '$lib/ui/CrossBtn.svelte';
+	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { existingLoad, measuredLoad } from '$core/circuits/service/220-83-220-87-existing-load';
 	import { serviceConductors } from '$core/circuits/service/310-12-service-conductors';
@@ -20,12 +20,12 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords, SERVICE_KINDS, type ServiceKind } from '$core/model/kinds';
 	import { counted, show, withUnit } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	const store = useJob();
 	/** Both methods of a new service; and two of adding to a house that stands. */

@@ -2,9 +2,9 @@
 	import { toString as codeSvg } from 'qrcode';
 	import { framesOf, MOST_FRAMES } from '$core/formats/code-frames';
 	import { writeJobFile } from '$core/formats/write-job';
-	import { historyOf } from '$lib/data/history';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
+	import { historyOf } from '$lib/store/history';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
 
 	interface Props {
 		onclose: () => void;

@@ -2,15 +2,15 @@
 	import { writeReadingsCsv } from '$core/formats/readings-csv';
 	import type { FieldFault } from '$core/model/result';
 	import { counted } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import { saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FaultList from '$lib/ui/FaultList.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import Late from '$lib/ui/Late.svelte';
-	import Progress from '$lib/ui/Progress.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FaultList from '$lib/kit/FaultList.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import Late from '$lib/frame/Late.svelte';
+	import Progress from '$lib/frame/Progress.svelte';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
+	import Sheet from '$lib/frame/Sheet.svelte';
 	import { StageViews } from '../stage-views';
 
 	const store = useJob();

@@ -1,8 +1,8 @@
 <script lang="ts">
-	import Wide from '$lib/ui/Wide.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
 	import type { Block, Figure } from '$core/handover/blocks';
 	import type { SignedAs } from '$lib/documents/pdf-definition';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		blocks: readonly Block[];

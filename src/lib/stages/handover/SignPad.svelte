@@ -1,18 +1,18 @@
 <script lang="ts">
-	import { remember, remembered } from '$lib/data/this-device';
+	import { remember, remembered } from '$lib/store/this-device';
 	import SignaturePad from 'signature_pad';
 	import { now } from '$lib/clock';
 	import { putSignature } from '$core/edit/inspection';
 	import type { Paper } from '$core/handover/paper';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import { shopPeople } from '$lib/data/shop';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import { shopPeople } from '$lib/store/shop';
 	import { fingerprintOf } from '$lib/documents/signing';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {

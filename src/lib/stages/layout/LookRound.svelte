@@ -1,15 +1,15 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { checkOnSite } from '$core/edit/job';
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
 	import type { SiteCheck } from '$core/model/job';
 	import { counted } from '$core/units/quantity';
 	import { now } from '$lib/clock';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** One room of an existing house, line by line: what nobody looked at becomes there or missing by one tap. */
 	const store = useJob();

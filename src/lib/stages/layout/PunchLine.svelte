@@ -5,13 +5,13 @@
 	import { applyFix } from '$core/edit/fix';
 	import { checkOnSite } from '$core/edit/job';
 	import type { SiteCheck } from '$core/model/job';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
-	import Photos from '$lib/ui/slip/Photos.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
+	import Photos from '$lib/slip/Photos.svelte';
 
 	interface Props {
 		line: Requirement;

@@ -2,8 +2,8 @@
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
 	import { counted } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
 	import PunchLine from './PunchLine.svelte';
 
 	const store = useJob();

@@ -6,11 +6,11 @@
 	import { show } from '$core/units/quantity';
 	import { OPEN_AIR } from '$core/layout/house';
 	import { fastenerWords, shortOfFasteners } from '$core/rough/check-list';
-	import Mark from '$lib/ui/Mark.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 
 	const store = useJob();
 	let name = $state('');

@@ -1,11 +1,11 @@
 <script lang="ts">
-	import Wide from '$lib/ui/Wide.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { compareEditions } from '$core/protection/compare-editions';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** The same job under another edition: what changes, and what it costs. */
 	const store = useJob();

@@ -1,17 +1,17 @@
 <script lang="ts">
-	import CrossBtn from '$lib/ui/CrossBtn.svelte';
+	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import { today } from '$lib/clock';
 	import { itemsOf, putItem, putRuling, readItem, removeItem, removeRuling } from '$core/edit/inspection';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import type { InspectorItem } from '$core/model/job';
 	import { ITEM_STATES } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';
-	import { freshId, rulingsIn } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { freshId, rulingsIn } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { nearBoxes } from './near-boxes';
 
 	/** An inspector's list as received, what is said to each item, and how the authority of the place reads the rules. */

@@ -1,14 +1,14 @@
 <script lang="ts">
-	import { part } from '$lib/ui/late.svelte';
+	import { part } from '$lib/kit/late.svelte';
 	import { allLabels, LABEL_SIZE, labelSheets, readyLabels, sheetPlaces } from '$core/handover/labels';
 	import { MISSING } from '$core/prove/missing';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import { saveBytes, saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { saveBytes, saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
 	const store = useJob();

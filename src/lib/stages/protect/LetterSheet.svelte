@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { sayDay, today } from '$lib/clock';
-	import { part } from '$lib/ui/late.svelte';
+	import { part } from '$lib/kit/late.svelte';
 	import { boxesServed } from '$core/run/runs';
 	import { codeLetter } from '$core/handover/code-letter';
-	import { useJob } from '$lib/data/use-job';
-	import { allPhotos } from '$lib/data/jobs';
-	import { saveBytes } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { allPhotos } from '$lib/store/jobs';
+	import { saveBytes } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** The letter for one outlet, or for each outlet of a run, to be printed or saved as PDF. */
 	const store = useJob();

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { gives } from '$core/model/protections';
-	import Wide from '$lib/ui/Wide.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
 	import { placeProtection } from '$core/edit/circuits';
 	import { editJob } from '$core/edit/job';
 	import type { Practice, PriceList } from '$core/model/job';
@@ -9,13 +9,13 @@
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
 	import { practiceCosts } from '$core/protection/practice-costs';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import { atTop } from '$lib/ui/at-top';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { atTop } from '$lib/kit/at-top';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** For each run the breaker and devices that meet every need at the least cost, and what goes dead together. */
 	interface Props {

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { StageViews } from '../stage-views';
-	import Late from '$lib/ui/Late.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { ProtectionRow } from '$core/protection/protection-rows';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Sheet from '$lib/frame/Sheet.svelte';
+	import PlanSheet from '$lib/plan/PlanSheet.svelte';
 	import ProtectTable from './ProtectTable.svelte';
 
 	const store = useJob();

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import type { ProtectionRow } from '$core/protection/assess-protection';
 	import { inWords } from '$core/model/kinds';
-	import { useJob } from '$lib/data/use-job';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		rows: readonly ProtectionRow[];

@@ -3,11 +3,11 @@
 	import type { Box } from '$core/model/job';
 	import type { ReplaceAdvice, ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { show } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 	import { GROUND_SAID } from './ground-said';
 
 	interface Props {

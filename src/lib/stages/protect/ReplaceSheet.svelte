@@ -1,9 +1,9 @@
 <script lang="ts">
-	import Wide from '$lib/ui/Wide.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
 	import { replaceAdvice } from '$core/protection/articles/406-4-d-replace-advice';
-	import { useJob } from '$lib/data/use-job';
-	import { atTop } from '$lib/ui/at-top';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { atTop } from '$lib/kit/at-top';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { GROUND_SAID } from './ground-said';
 	import ReplaceChoices from './ReplaceChoices.svelte';
 	import ReplaceTogether from './ReplaceTogether.svelte';

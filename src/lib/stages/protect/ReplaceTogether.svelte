@@ -1,16 +1,16 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { applyFix } from '$core/edit/fix';
 	import { installedAll } from '$core/edit/installed';
 	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
 	import { counted, show } from '$core/units/quantity';
 	import { today } from '$lib/clock';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** The existing receptacles of a room, or of a circuit, replaced by one plan. */
 	const store = useJob();

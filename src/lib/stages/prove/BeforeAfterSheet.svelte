@@ -3,9 +3,9 @@
 	import { limitsOf } from '$core/prove/limits';
 	import { beforeAndAfter } from '$core/prove/before-after';
 	import { readingValue, readingWords } from '$core/model/reading';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** The readings of a box before the work and after it, as a paper for the customer. */
 	const store = useJob();

@@ -7,9 +7,9 @@
 	import { isFigureKind, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
 	import { dueByMonth, gfciRegister } from '$core/prove/gfci-register';
-	import { useJob } from '$lib/data/use-job';
-	import { chart } from '$lib/ui/chart';
-	import Btn from '$lib/ui/Btn.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { chart } from '$lib/kit/chart';
+	import Btn from '$lib/kit/Btn.svelte';
 	import DropChart from './DropChart.svelte';
 	import DueChart from './DueChart.svelte';
 	import { alongRun, ohmsOptions, timeOptions, voltsOptions } from './run-charts';

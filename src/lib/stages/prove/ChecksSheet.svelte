@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { remember, whoReads } from '$lib/data/this-device';
+	import { remember, whoReads } from '$lib/store/this-device';
 	import { untrack } from 'svelte';
 	import { nameSpace, sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
@@ -11,13 +11,13 @@
 	import { seriesSays, tripSeries } from '$core/prove/trip-series';
 	import { runOf } from '$core/run/runs';
 	import { show, withUnit } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		/** Where it is begun from a symptom. */

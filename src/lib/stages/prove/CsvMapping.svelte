@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { momentOf, now, typedMoment } from '$lib/clock';
 	import {
 		asideCsv,
@@ -13,12 +13,12 @@
 	import { READING_KINDS } from '$core/model/kinds';
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { counted } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import { saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import { saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 	import { untrack } from 'svelte';
 
 	/** A table of anyone's: what each column holds, what would be read of it, and what would be kept aside. */

@@ -5,8 +5,8 @@
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
 	import { dropAlong, explainedDrop } from '$core/prove/drop-along';
-	import { useJob } from '$lib/data/use-job';
-	import { axisOf, chart, feetAxis, type Token } from '$lib/ui/chart';
+	import { useJob } from '$lib/store/use-job';
+	import { axisOf, chart, feetAxis, type Token } from '$lib/kit/chart';
 
 	use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 	const store = useJob();

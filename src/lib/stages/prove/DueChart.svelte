@@ -3,7 +3,7 @@
 	import { GridComponent, LegendComponent } from 'echarts/components';
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
-	import { axisOf, chart, type Token } from '$lib/ui/chart';
+	import { axisOf, chart, type Token } from '$lib/kit/chart';
 
 	use([BarChart, GridComponent, LegendComponent, SVGRenderer]);
 	interface Props {

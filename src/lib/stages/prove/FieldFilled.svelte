@@ -3,7 +3,7 @@
 	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
 	import type { Reading } from '$core/model/job';
 	import { show } from '$core/units/quantity';
-	import Btn from '$lib/ui/Btn.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
 	import { placesOf } from './reading-draft.svelte';
 
 	/** The field that the keys fill: all three in sight, on the narrowest phone too: the field, its prediction, its last value. */

@@ -1,22 +1,22 @@
 <script lang="ts">
-	import { remember, whoReads } from '$lib/data/this-device';
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import { remember, whoReads } from '$lib/store/this-device';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { isDay, now, sayDay, today } from '$lib/clock';
-	import Late from '$lib/ui/Late.svelte';
-	import { part } from '$lib/ui/late.svelte';
+	import Late from '$lib/frame/Late.svelte';
+	import { part } from '$lib/kit/late.svelte';
 	import { dueByMonth, dueDays, gfciRegister, type GfciEntry } from '$core/prove/gfci-register';
 	import type { Reading } from '$core/model/job';
 	import { READING_WORDS, readingFaults } from '$core/model/reading';
 	import { editJob } from '$core/edit/job';
 	import { editDevice } from '$core/edit/boxes';
 	import { counted, show } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import { saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import { saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** Every GFCI with its last test and its next: tested here, due days to the calendar. */
 	const store = useJob();

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { whatIsOff, type BoxProof } from '$core/prove/assess-prove';
 	import { MISSING, nextMissing } from '$core/prove/missing';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** What the readings of a place come to, the gravest first; then what is still to be read there. */
 	let { proof }: { proof: BoxProof } = $props();

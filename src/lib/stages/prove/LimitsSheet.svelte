@@ -4,9 +4,9 @@
 	import { editJob } from '$core/edit/job';
 	import type { BandFigures, Practice } from '$core/model/job';
 	import { LIMIT_KEYS, type LimitKey } from '$core/model/kinds';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 
 	/** Limits of readings with their source, and what a sound run is taken to have: all of it this job's own to set. */
 	const store = useJob();

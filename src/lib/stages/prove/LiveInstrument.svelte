@@ -1,19 +1,19 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
-	import Fold from '$lib/ui/Fold.svelte';
+	import { whoReads } from '$lib/store/this-device';
+	import Fold from '$lib/kit/Fold.svelte';
 	import { withUnit } from '$core/units/quantity';
 	import { untrack } from 'svelte';
 	import { liveSign } from '$core/makeup/live-sign';
 	import type { Box } from '$core/model/job';
 	import { isFigureKind, isWordKind, readingUnit, readingWords } from '$core/model/reading';
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
-	import { useJob } from '$lib/data/use-job';
+	import { useJob } from '$lib/store/use-job';
 	import { meter } from '$lib/instruments/live-meter.svelte';
 	import { chooseSerial, hasSerial, serverPort, workerPort, type Port, type PortKind } from '$lib/instruments/ports';
 	import { simulated } from '$lib/instruments/simulated.svelte';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import type { ReadingDraft } from './reading-draft.svelte';
 
 	/** An instrument that sends readings by itself: simulated here or by the server, or a real one on a serial port. */

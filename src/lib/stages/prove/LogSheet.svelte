@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { byWriting } from '$core/model/written';
-	import { calibrationOver, shopInstruments } from '$lib/data/shop';
+	import { calibrationOver, shopInstruments } from '$lib/store/shop';
 	import { createVirtualizer } from '@tanstack/svelte-virtual';
 	import { untrack } from 'svelte';
 	import { localDay } from '$core/units/day';
@@ -11,14 +11,14 @@
 	import { readingValue, readingWords } from '$core/model/reading';
 	import { besideReading } from '$core/prove/assess-prove';
 	import { verdictOf, type Verdict } from '$core/prove/verdicts';
-	import { useJob } from '$lib/data/use-job';
-	import { saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import type { Table } from '$core/formats/csv-mapping';
-	import Progress from '$lib/ui/Progress.svelte';
+	import Progress from '$lib/frame/Progress.svelte';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import CsvMapping from './CsvMapping.svelte';
 

@@ -1,14 +1,14 @@
 <script lang="ts">
-	import Wide from '$lib/ui/Wide.svelte';
+	import Wide from '$lib/kit/Wide.svelte';
 	import { nameSpace, sayRating } from '$core/model/fact-words';
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByLeg } from '$core/prove/clearing';
 	import { show, withUnit } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Guarded from '$lib/ui/frame/Guarded.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Guarded from '$lib/frame/Guarded.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import Lamps from './Lamps.svelte';
 
 	/** What the readings of a run mean: would a fault clear, which leg's joint is suspect, and what a fault does to a person. */

@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { nameSpace } from '$core/model/fact-words';
 	import { StageViews } from '../stage-views';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Late from '$lib/ui/Late.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
 	import type { Panel, Reading } from '$core/model/job';
-	import { useJob } from '$lib/data/use-job';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Sheet from '$lib/frame/Sheet.svelte';
+	import PlanSheet from '$lib/plan/PlanSheet.svelte';
 	import ReadingLog from './ReadingLog.svelte';
 	import ReadingPad from './ReadingPad.svelte';
 

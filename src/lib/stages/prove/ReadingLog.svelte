@@ -1,13 +1,13 @@
 <script lang="ts">
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import type { BoxProof } from '$core/prove/assess-prove';
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
+	import { useJob } from '$lib/store/use-job';
 	import { MISSING, nextMissing } from '$core/prove/missing';
 	import { proofWord } from '$core/prove/assess-prove';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	const store = useJob();
 	/** Boxes with a receptacle, those read first, in the order of their circuits. */

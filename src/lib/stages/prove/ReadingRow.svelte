@@ -3,7 +3,7 @@
 	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
 	import type { Verdict } from '$core/prove/verdicts';
 	import { show } from '$core/units/quantity';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { placesOf, type ReadingDraft } from './reading-draft.svelte';
 
 	interface Props {

@@ -2,8 +2,8 @@
 	import type { Box } from '$core/model/job';
 	import { switchedTable } from '$core/prove/switched';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		box: Box;

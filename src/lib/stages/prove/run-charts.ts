@@ -6,7 +6,7 @@ import { readingWords } from '$core/model/reading';
 import type { ReadingKind } from '$core/model/kinds';
 import type { BoxProof } from '$core/prove/assess-prove';
 import { predict, predictedFor } from '$core/prove/predict';
-import { axisOf, feetAxis, type Token } from '$lib/ui/chart';
+import { axisOf, feetAxis, type Token } from '$lib/kit/chart';
 
 /** What the charts of Prove show, as figures; and how each is drawn. */
 interface BoxFigures {

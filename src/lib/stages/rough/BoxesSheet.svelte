@@ -3,9 +3,9 @@
 	import { boxChoice } from '$core/rough/box-choice';
 	import type { SoldBox } from '$core/code/shape/supports';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** Which box holds what it is to have: the smallest, and the next one up. */
 	const store = useJob();

@@ -1,12 +1,12 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { now } from '$lib/clock';
 	import { checkOnSite } from '$core/edit/job';
 	import { NOT_ENERGIZED, roughList, type RoughCheck, type RoughGroup } from '$core/rough/check-list';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import Photos from '$lib/ui/slip/Photos.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import Photos from '$lib/slip/Photos.svelte';
 
 	/** What is looked at before the walls close, per box and cable: ticked with a thumb, printed for the inspector. */
 	const store = useJob();

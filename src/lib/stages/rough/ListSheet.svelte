@@ -7,14 +7,14 @@
 	import { reckonOf } from '$core/model/practice';
 	import { GROUP_WORDS, MATERIAL_GROUPS, priced, type MaterialLine, type Prices } from '$core/rough/materials';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import { saveText } from '$lib/data/save-file';
-	import { keepPrices, shopPrices } from '$lib/data/shop';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { saveText } from '$lib/store/save-file';
+	import { keepPrices, shopPrices } from '$lib/store/shop';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** One list to buy from, with the shop's own prices, what is on the truck, and what is ordered or there. */
 	const store = useJob();

@@ -3,13 +3,13 @@
 	import { RACEWAY_MAKES } from '$core/model/cable-kinds';
 	import { RACEWAYS } from '$core/model/kinds';
 	import { GAUGES } from '$core/units/gauge';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** One raceway between two pull points: bends, straps, ground, bushings, expansion. */
 	const store = useJob();

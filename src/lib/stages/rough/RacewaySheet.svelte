@@ -3,15 +3,15 @@
 	import { racewayFill } from '$core/rough/articles/chapter-9-raceway-fill';
 	import { RACEWAY_MAKES } from '$core/model/cable-kinds';
 	import { show } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
 	import RacewayRunForm from './RacewayRunForm.svelte';
-	import Btn from '$lib/ui/Btn.svelte';
-	import CrossBtn from '$lib/ui/CrossBtn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import CrossBtn from '$lib/kit/CrossBtn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 
 	/** What a raceway holds, and the smallest that does. */
 	const store = useJob();

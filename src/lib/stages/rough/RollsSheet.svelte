@@ -3,10 +3,10 @@
 	import { reckonOf, type ReckonPractice } from '$core/model/practice';
 	import { cutsOf } from '$core/rough/cuts';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 
 	/** Cable to buy, and what to cut from each roll. */
 	const store = useJob();

@@ -1,13 +1,13 @@
 <script lang="ts">
 	import type { Leg } from '$core/model/job';
-	import DataTable from '$lib/ui/table/DataTable.svelte';
-	import type { Column } from '$lib/ui/table/sorted-rows.svelte';
+	import DataTable from '$lib/kit/table/DataTable.svelte';
+	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { cableName, takeOff } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
 	import { formatFeet } from '$core/units/length';
-	import { useJob } from '$lib/data/use-job';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import Late from '$lib/ui/Late.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Sheet from '$lib/frame/Sheet.svelte';
+	import Late from '$lib/frame/Late.svelte';
 	import { StageViews } from '../stage-views';
 
 	const store = useJob();

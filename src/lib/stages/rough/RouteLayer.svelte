@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Point } from '$core/model/job';
-	import { draggable, type Dragged } from '$lib/ui/plan/drag';
+	import { draggable, type Dragged } from '$lib/plan/drag';
 
 	export interface Laid {
 		legId: string;

@@ -8,13 +8,13 @@
 	import { proposeRoute, routeLength, wayWords } from '$core/rough/routes/route';
 	import { routeEnd } from '$core/run/bundles';
 	import { counted, show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import type { Dragged } from '$lib/ui/plan/drag';
-	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
-	import StoryPicker from '$lib/ui/plan/StoryPicker.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import type { Dragged } from '$lib/plan/drag';
+	import PlanSheet from '$lib/plan/PlanSheet.svelte';
+	import StoryPicker from '$lib/plan/StoryPicker.svelte';
 	import RouteLayer, { type Laid } from './RouteLayer.svelte';
 
 	/** Ways of cables on the plan: proposed, dragged by their corners, moved by keys. */

@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { holeCheck, supportsOf, type HoleCase } from '$core/rough/supports';
 	import { show } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import RuleChip from '$lib/ui/RuleChip.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** Staples and straps of each cable; holes and notches in wood. */
 	const store = useJob();

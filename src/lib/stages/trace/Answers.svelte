@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { sayMoment, now } from '$lib/clock';
@@ -8,11 +8,11 @@
 	import type { Symptom } from '$core/model/job';
 	import type { Against, Traced, TracedAnswer } from '$core/trace/job-trace';
 	import { show } from '$core/units/quantity';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import type { LiveTrace } from './live-trace.svelte';
 
 	interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { whoReads } from '$lib/data/this-device';
+	import { whoReads } from '$lib/store/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { FEED_SURE, writeFeeds } from '$core/edit/legs';
 	import { feedOrder } from '$core/trace/feed-order';
@@ -7,15 +7,15 @@
 	import { feetBetween } from '$core/run/moving';
 	import { seeded } from '$core/units/random';
 	import { counted } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import Choice from '../../thread/Choice.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
 	import Gate from '../trim/Gate.svelte';
-	import PlaceGate from '../trim/PlaceGate.svelte';
+	import PlaceGate from '$lib/slip/PlaceGate.svelte';
 
 	/** In what order boxes are fed: which one to open next, what went dead, what is left. */
 	const store = useJob();

@@ -5,11 +5,11 @@
 	import { DEAD_BELOW_V } from '$core/makeup/live-sign';
 	import { latestReadings } from '$core/model/latest-readings';
 	import { now } from '$lib/clock';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		answer: Traced;

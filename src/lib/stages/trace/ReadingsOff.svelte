@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { allOf } from '$core/prove/assess-prove';
-	import { useJob } from '$lib/data/use-job';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	/** Boxes of which a reading is off, each with what it means by itself. */
 	const store = useJob();

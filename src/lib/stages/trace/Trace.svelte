@@ -5,16 +5,16 @@
 	import type { Level } from '$core/prove/judgment';
 	import type { GuidedKind } from '$core/model/kinds';
 	import { counted } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Late from '$lib/ui/Late.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import PlanSheet from '$lib/ui/plan/PlanSheet.svelte';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Late from '$lib/frame/Late.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import PlanSheet from '$lib/plan/PlanSheet.svelte';
+	import Sheet from '$lib/frame/Sheet.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { StageViews } from '../stage-views';
 	import ReadingsOff from './ReadingsOff.svelte';
 

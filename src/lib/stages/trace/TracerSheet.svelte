@@ -15,16 +15,16 @@
 	} from '$core/trace/tracer';
 	import { tracerProfile } from '$core/trace/tracer-profile';
 	import { show } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Choice from '../../thread/Choice.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
 	import Gate from '../trim/Gate.svelte';
 
 	/** A tracer's session: set up with reasons, ground proved, gain, level per box, the open's interval, the breaker. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { remember, whoReads } from '$lib/data/this-device';
+	import { remember, whoReads } from '$lib/store/this-device';
 	import { nameSpace } from '$core/model/fact-words';
 	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
@@ -8,16 +8,16 @@
 	import { decodeWalks, WALK_CHECKS, type WalkCheck } from '$core/trace/walks';
 	import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '$core/trace/walk-session';
 	import { counted } from '$core/units/quantity';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Choice from '../../thread/Choice.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
 
 	/** Which breaker feeds what: a few walks with patterns of breakers off, live or dead by one tap a box. */
 	const store = useJob();

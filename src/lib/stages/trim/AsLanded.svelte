@@ -2,9 +2,9 @@
 	import { terminalWords } from '$core/makeup/box/terminal-words';
 	import { NET_WORDS, type MakeUp, type MakeUpCase } from '$core/makeup/box/case';
 	import { asPlanned, lampsOf, landedFaults, terminalsOf, type Landed, type On } from '$core/makeup/box/landed';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {

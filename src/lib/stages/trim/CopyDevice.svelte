@@ -3,11 +3,11 @@
 	import { copyDevice, OLD_DEVICES, OLD_WORDS, type FoundOn, type OldDevice } from '$core/makeup/box/copy-device';
 	import { terminalWords } from '$core/makeup/box/terminal-words';
 	import type { Box } from '$core/model/job';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Mark from '$lib/ui/Mark.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	interface Props {
 		text: string;
 	}

@@ -5,15 +5,15 @@
 	import { knownOr, nameSpace } from '$core/model/fact-words';
 	import { indexOf, inSlots } from '$core/model/job-index';
 	import type { LoadKind } from '$core/model/kinds';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import FlagField from '$lib/ui/fields/FlagField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import PlaceGate from './PlaceGate.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import FlagField from '$lib/kit/fields/FlagField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import PlaceGate from '$lib/slip/PlaceGate.svelte';
 	import WorkSteps from './WorkSteps.svelte';
 
 	/** Work at a panel, a breaker, or what is hard-wired: nameplate against circuit, the gate, then the steps. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Box } from '$core/model/job';
-	import Btn from '$lib/ui/Btn.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
 	import MakeUpCard from './MakeUpCard.svelte';
 
 	interface Props {

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { editJob } from '$core/edit/job';
 	import { DEFAULT_MAKE_UP, type MakeUpPractice } from '$core/model/practice';
-	import { useJob } from '$lib/data/use-job';
-	import { keepPractice } from '$lib/data/shop-practice';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { keepPractice } from '$lib/store/shop-practice';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 
 	/** How this shop makes up boxes: all of it lawful, each with what it costs. */
 	const store = useJob();

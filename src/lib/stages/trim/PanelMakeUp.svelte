@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { panelMakeUp } from '$core/makeup/panel/panel-make-up';
 	import type { Panel } from '$core/model/job';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		panel: Panel;

@@ -2,8 +2,8 @@
 	import { runMakeUp } from '$core/makeup/run-make-up';
 	import { indexOf } from '$core/model/job-index';
 	import type { Box } from '$core/model/job';
-	import { useJob } from '$lib/data/use-job';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		boxes: readonly Box[];

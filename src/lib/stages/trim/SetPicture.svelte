@@ -2,9 +2,9 @@
 	import { BOX_DRAWING } from '$core/formats/box-drawing';
 	import { drawSet, railPath, setSvg } from '$core/formats/set-drawing';
 	import { endOfKey, litAcross, type MakeUpSet } from '$core/makeup/set/make-up-set';
-	import { saveText } from '$lib/data/save-file';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { saveText } from '$lib/store/save-file';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import BoxShapes from './BoxShapes.svelte';
 
 	interface Props {

@@ -3,8 +3,8 @@
 	import { setOfBox } from '$core/makeup/set/set-of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { DEFAULT_MAKE_UP } from '$core/model/practice';
-	import { useJob } from '$lib/data/use-job';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import SetPicture from './SetPicture.svelte';
 
 	/** A whole set in one picture: of the picked box, or one of the usual ones. */

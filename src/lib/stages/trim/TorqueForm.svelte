@@ -1,18 +1,18 @@
 <script lang="ts">
-	import { remember, remembered, whoReads } from '$lib/data/this-device';
+	import { remember, remembered, whoReads } from '$lib/store/this-device';
 	import { now, sayMoment } from '$lib/clock';
 	import { putTorque, removeTorque } from '$core/edit/inspection';
 	import { torqueSays } from '$core/makeup/torque-says';
 	import { TORQUE_UNITS } from '$core/model/kinds';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import CrossBtn from '$lib/ui/CrossBtn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import CrossBtn from '$lib/kit/CrossBtn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {

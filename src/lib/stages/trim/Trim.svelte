@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { sayMoment } from '$lib/clock';
-	import { useJob } from '$lib/data/use-job';
-	import Late from '$lib/ui/Late.svelte';
-	import Sheet from '$lib/ui/frame/Sheet.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Late from '$lib/frame/Late.svelte';
+	import Sheet from '$lib/frame/Sheet.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { StageViews } from '../stage-views';
 	import Gate from './Gate.svelte';
-	import PlaceGate from './PlaceGate.svelte';
+	import PlaceGate from '$lib/slip/PlaceGate.svelte';
 
 	const store = useJob();
 	const views = new StageViews('trim');

@@ -1,11 +1,11 @@
 <script lang="ts">
 	import type { WorkStep } from '$core/makeup/box/work-steps';
-	import { draftKey } from '$lib/data/drafts';
-	import { FormDraft } from '$lib/data/form-draft.svelte';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
-	import Photos from '$lib/ui/slip/Photos.svelte';
+	import { draftKey } from '$lib/store/drafts';
+	import { FormDraft } from '$lib/store/form-draft.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import Photos from '$lib/slip/Photos.svelte';
 	import TorqueForm from './TorqueForm.svelte';
 	import { untrack } from 'svelte';
 

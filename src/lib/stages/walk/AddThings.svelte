@@ -5,10 +5,10 @@
 	import { FIXTURE_KINDS, inWords, type FixtureKind } from '$core/model/kinds';
 	import { DUPLEX, newBox } from '$core/model/new-job';
 	import { addFixture, putPanel } from '$core/edit/fixtures';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 
 	interface Props {
 		/** What is there already, or what is to be. */

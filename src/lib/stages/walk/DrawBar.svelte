@@ -8,12 +8,12 @@
 	import { ROOM_KINDS, roomWords, type RoomKind } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import { cutThrough, setOutline } from '$core/edit/survey';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import LengthField from '$lib/ui/fields/LengthField.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
-	import TextField from '$lib/ui/fields/TextField.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import LengthField from '$lib/kit/fields/LengthField.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
 	import type { RoomDrawing } from './room-drawing.svelte';
 
 	interface Props {

@@ -5,11 +5,11 @@
 	import type { Point } from '$core/model/job';
 	import { freeRoomName, setOutline } from '$core/edit/survey';
 	import { counted, show } from '$core/units/quantity';
-	import { freshId } from '$lib/data/jobs';
-	import { useJob } from '$lib/data/use-job';
-	import Btn from '$lib/ui/Btn.svelte';
-	import FilePick from '$lib/ui/FilePick.svelte';
-	import SelectField from '$lib/ui/fields/SelectField.svelte';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import FilePick from '$lib/kit/FilePick.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import { Canceled, dxfWorker, inWorker, type Job } from '$lib/workers/use-worker';
 	import type { DxfApi } from '$lib/workers/dxf.worker';
 

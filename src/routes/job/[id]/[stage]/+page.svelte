@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { useJob } from '$lib/data/use-job';
-	import { STAGE_NAMES } from '$lib/stages/stages';
-	import InTurn from '$lib/ui/InTurn.svelte';
-	import JobFrame from '$lib/ui/frame/JobFrame.svelte';
+	import { useJob } from '$lib/store/use-job';
+	import { STAGE_NAMES } from '$lib/frame/stages';
+	import InTurn from '$lib/kit/InTurn.svelte';
+	import JobFrame from '$lib/jobs/JobFrame.svelte';
 	let { data } = $props();
 	const store = useJob();
 </script>

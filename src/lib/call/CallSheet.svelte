@@ -1,0 +1,202 @@
+<script lang="ts">
+	import type { Box } from '$core/model/job';
+	import { THREAD, type ThreadKey } from '$core/thread';
+	import { goto } from '$app/navigation';
+	import { ArrowLeftOutline, ArrowRightOutline, CheckOutline } from 'flowbite-svelte-icons';
+	import { page } from '$app/state';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Photos from '$lib/slip/Photos.svelte';
+	import Guarded from '$lib/frame/Guarded.svelte';
+	import Late from '$lib/frame/Late.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import { stepsOf, VIEW_OF } from '$lib/store/call-views';
+
+	interface Props {
+		box: Box;
+		step: ThreadKey;
+	}
+	/** One box, from its name to its papers, in seven steps. */
+	let { box, step }: Props = $props();
+	const store = useJob();
+	const steps = $derived(stepsOf(store, box));
+	const at = $derived(THREAD.indexOf(step));
+	const now = $derived(steps[at]);
+	const next = $derived(steps[at + 1]);
+	const before = $derived(steps[at - 1]);
+	const room = $derived(store.index.rooms.get(box.roomId ?? '')?.name);
+	const HEADS: Record<ThreadKey, string> = {
+		place: 'Where it is',
+		dead: 'Make it dead',
+		open: 'What is in the box',
+		become: 'What it may become',
+		'make-up': 'Install',
+		prove: 'Energize and prove',
+		paper: 'Labels and letter'
+	};
+	const PARTS = {
+		place: () => import('./PlaceStep.svelte'),
+		dead: () => import('./DeadStep.svelte'),
+		open: () => import('./InsideStep.svelte'),
+		become: () => import('./BecomeStep.svelte'),
+		'make-up': () => import('./InstallStep.svelte'),
+		prove: () => import('./ProveStep.svelte'),
+		paper: () => import('./PaperStep.svelte')
+	};
+	/** Steps at which something is done that a picture can show. */
+	const ACTS: readonly ThreadKey[] = ['dead', 'make-up', 'prove', 'paper'];
+	let pictured = $state(false);
+	function go(key: ThreadKey): void {
+		const to = new URL(page.url);
+		to.searchParams.set('view', VIEW_OF[key]);
+		void goto(to, { keepFocus: true });
+	}
+</script>
+
+<section class="thread" aria-label={`${box.name}, step by step`}>
+	<nav class="no-print" aria-label="Steps">
+		<ol>
+			{#each steps as s, i (s.key)}
+				<li>
+					<button type="button" aria-current={s.key === step ? 'step' : undefined} class:done={s.done} onclick={() => go(s.key)}>
+						<span class="n mono" aria-hidden="true"
+							>{#if s.done}<CheckOutline size="sm" />{:else}{i + 1}{/if}</span
+						>
+						<span>{s.title}</span><span class="sr-only">{s.done ? ', done' : `, needs ${s.needs}`}</span>
+					</button>
+				</li>
+			{/each}
+		</ol>
+	</nav>
+	<!-- A sheet that scrolls must be reachable by keyboard. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<div class="step" tabindex="0" role="region" aria-label={HEADS[step]}>
+		<header>
+			<h1>{HEADS[step]}</h1>
+			<p class="soft">{[box.name, room].filter(Boolean).join(' · ')}</p>
+		</header>
+		{#if now?.warns}
+			<p class="warn" role="alert"><Mark kind="caution" word /> Not verified dead. Hands off until it is: step 2.</p>
+		{/if}
+		{#key `${step} ${box.id}`}
+			<Guarded what={HEADS[step]} at={`${step} ${box.id}`}>
+				<Late load={PARTS[step]}>{#snippet children(Part)}<Part {box} />{/snippet}</Late>
+				{#if ACTS.includes(step)}
+					<Fold title="Photos of this step" bind:open={pictured}>
+						{#if pictured}<Photos of={{ kind: 'step', id: `${box.id}:${step}` }} />{/if}
+					</Fold>
+				{/if}
+			</Guarded>
+		{/key}
+	</div>
+	<footer class="no-print">
+		{#if before}<Btn look="quiet" label={`Back to ${before.title}`} onclick={() => go(before.key)}
+				><ArrowLeftOutline size="sm" aria-hidden="true" /></Btn
+			>{/if}
+		<span class="needs">{now?.needs ? `Needs: ${now.needs}` : 'Done'}</span>
+		{#if next}<Btn look={now?.done ? 'main' : 'plain'} onclick={() => go(next.key)}
+				>Next: {next.title} <ArrowRightOutline size="sm" aria-hidden="true" class="ms-1" /></Btn
+			>{/if}
+	</footer>
+</section>
+
+<style>
+	.thread {
+		display: flex;
+		flex-direction: column;
+		min-height: 0;
+		flex: 1;
+		background: var(--sheet);
+	}
+	nav {
+		border-bottom: 1.5px solid var(--ink);
+		background: var(--paper);
+		overflow-x: auto;
+	}
+	ol {
+		display: grid;
+		grid-template-columns: repeat(7, minmax(50px, 1fr));
+		list-style: none;
+		margin: 0;
+		padding: 0;
+		max-width: 860px;
+	}
+	nav button {
+		all: unset;
+		box-sizing: border-box;
+		cursor: pointer;
+		width: 100%;
+		min-height: 52px;
+		display: grid;
+		justify-items: center;
+		align-content: center;
+		gap: 1px;
+		font-size: 13px;
+		border-bottom: 4px solid transparent;
+	}
+	nav button:focus-visible {
+		outline: 2.5px solid var(--copper);
+		outline-offset: -3px;
+	}
+	nav button[aria-current] {
+		border-bottom-color: var(--copper);
+		font-weight: 600;
+	}
+	.n {
+		display: grid;
+		place-items: center;
+		width: 22px;
+		height: 22px;
+		border: 1.5px solid var(--soft);
+		border-radius: 50%;
+		font-size: 13px;
+	}
+	.done .n {
+		background: var(--go);
+		border-color: var(--go);
+		color: var(--sheet);
+	}
+	.step {
+		flex: 1;
+		min-height: 0;
+		overflow-y: auto;
+		padding: 12px 16px 20px;
+	}
+	.step > header {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px 10px;
+		align-items: baseline;
+		margin-bottom: 10px;
+	}
+	h1,
+	header p {
+		margin: 0;
+	}
+	.warn {
+		border-left: 6px solid var(--look);
+		background: var(--paper);
+		padding: 6px 12px;
+		margin: 0 0 12px;
+	}
+	footer {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		padding: 6px 10px;
+		border-top: 1.5px solid var(--ink);
+		background: var(--paper);
+		min-height: 56px;
+	}
+	.needs {
+		flex: 1;
+		font-size: 14px;
+		color: var(--soft);
+	}
+	@media print {
+		.step {
+			overflow: visible;
+		}
+	}
+</style>

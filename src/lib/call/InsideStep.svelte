@@ -1,0 +1,236 @@
+<script lang="ts">
+	import { whoReads } from '$lib/store/this-device';
+	import { editBox, editDevice } from '$core/edit/boxes';
+	import type { Box, CableSeen } from '$core/model/job';
+	import type { Cable, Enters } from '$core/model/kinds';
+	import type { Awg } from '$core/units/gauge';
+	import { cableName } from '$core/rough/take-off';
+	import { placeAlong } from '$core/walk/found-in-box';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import CablePicture from '$lib/kit/CablePicture.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import FoundFacts from '$lib/slip/FoundFacts.svelte';
+	import Photos from '$lib/slip/Photos.svelte';
+	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** What is there to be seen in an open box: each fact is used as soon as it is pressed. */
+	let { box }: Props = $props();
+	const store = useJob();
+	let open = $state({ wires: false, photos: false });
+	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
+		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
+	const receptacle = $derived(box.devices.find((d) => d.receptacles > 0));
+	const cables = $derived(box.cables);
+	const EMPTY: Omit<CableSeen, 'id'> = { cable: null, awg: null, conductors: null, ground: null, note: '' };
+	const along = $derived(placeAlong(cables.length));
+	const ALONG = { end: 'an end of its run', middle: 'in the middle of its run', tap: 'a tap: its run branches here' };
+	/** Of all cables where they are alike; null: not, or not known. */
+	const alike = <K extends keyof CableSeen>(key: K): CableSeen[K] | null => {
+		const [first] = cables;
+		return first && cables.every((c) => c[key] === first[key]) ? first[key] : null;
+	};
+	function count(n: number | null): void {
+		const kept = cables.slice(0, n ?? 0);
+		const more = Array.from({ length: (n ?? 0) - kept.length }, () => ({
+			id: freshId(),
+			...EMPTY,
+			...(kept[0] ? like(kept[0]) : {})
+		}));
+		void set(`${n ?? 0} cables`, { cables: [...kept, ...more] });
+	}
+	const like = ({ cable, awg, conductors, ground }: CableSeen) => ({ cable, awg, conductors, ground });
+	const all = (what: string, change: Partial<CableSeen>) =>
+		set(what, { cables: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
+	const one = (id: string, what: string, change: Partial<CableSeen>) =>
+		set(what, { cables: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
+	/** A pair that reads live is live: under a tag that stops everything. */
+	async function lookedAt(id: string, i: number, v: 'line' | 'load' | null): Promise<void> {
+		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
+		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, whoReads());
+	}
+	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
+	const KINDS: { value: Kind; name: string; is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'> }[] = [
+		{ value: 'nm', name: 'NM-B, two and ground', is: { cable: 'NM-B', conductors: 2, ground: true } },
+		{ value: 'nm3', name: 'NM-B, three and ground', is: { cable: 'NM-B', conductors: 3, ground: true } },
+		{ value: 'two-wire', name: 'old two-wire, no ground', is: { cable: 'two-wire', conductors: 2, ground: false } },
+		{ value: 'old-AC', name: 'old armored', is: { cable: 'old-AC', conductors: 2, ground: false } },
+		{ value: 'nm-bare', name: 'old NM, no ground', is: { cable: 'NM', conductors: 2, ground: false } },
+		{ value: 'AC', name: 'armored with strip', is: { cable: 'AC', conductors: 2, ground: true } },
+		{ value: 'MC', name: 'MC, two and ground', is: { cable: 'MC', conductors: 2, ground: true } },
+		{ value: 'knob-and-tube', name: 'knob and tube', is: { cable: 'knob-and-tube', conductors: 2, ground: false } }
+	];
+	const kindOf = (cable: Cable | null, conductors: number | null): Kind | null =>
+		KINDS.find((k) => k.is.cable === cable && k.is.conductors === conductors)?.value ?? null;
+	const keepKind = (keep: (what: string, change: Partial<CableSeen>) => unknown) => (kind: Kind | null) => {
+		const row = KINDS.find((k) => k.value === kind);
+		keep(row?.name ?? 'cable not known', row?.is ?? { cable: null, conductors: null, ground: null });
+	};
+	const GAUGES: { value: Awg; name: string }[] = (['14', '12', '10', '8'] as const).map((value) => ({ value, name: value }));
+	const SIDES: { value: Enters; name: string }[] = (['top', 'bottom', 'left', 'right', 'back'] as const).map((value) => ({
+		value,
+		name: value
+	}));
+	const VOLUMES = $derived(
+		[...new Set([...store.edition.boxes.common, ...(box.volumeCuIn === null ? [] : [box.volumeCuIn])])].sort((a, b) => a - b)
+	);
+	const here = $derived(
+		(['walk', 'rough'] as const).flatMap((stage) =>
+			store.assessment.stages[stage].findings.filter((f) => f.subject.id === box.id && f.code !== 'unplaced')
+		)
+	);
+</script>
+
+{#snippet picture(kind: Kind)}
+	{@const row = KINDS.find((k) => k.value === kind)}
+	{#if row}<CablePicture is={row.is} />{/if}
+{/snippet}
+<div class="inside">
+	{#if here.length}
+		<ul class="here" role="status">
+			{#each here as f (f.id)}<li><Mark kind={f.severity} /> {f.message}</li>{/each}
+		</ul>
+	{/if}
+	{#if receptacle}
+		<Choice
+			label="Face"
+			firm
+			value={receptacle.slots}
+			options={[
+				{ value: 'two-slot', name: 'two slots' },
+				{ value: 'grounding', name: 'three slots' }
+			]}
+			onkeep={(slots) => slots && store.edit(`${box.name}: face`, editDevice(box.id, receptacle.id, { slots }))}
+		/>
+	{/if}
+	<Choice
+		label="Ground in the box"
+		value={box.ground === 'unknown' ? null : box.ground}
+		options={[
+			{ value: 'none', name: 'none' },
+			{ value: 'present', name: 'there' }
+		]}
+		onkeep={(ground) => set('ground', { ground: ground ?? 'unknown' })}
+	/>
+	<Choice
+		label={`Cables that end in it${along ? `: ${ALONG[along]}` : ''}`}
+		value={cables.length || null}
+		options={[1, 2, 3, 4, 5].map((value) => ({ value, name: String(value) }))}
+		onkeep={count}
+	/>
+	<Choice
+		label="What they are"
+		value={kindOf(alike('cable'), alike('conductors'))}
+		options={KINDS}
+		{picture}
+		onkeep={keepKind(all)}
+	/>
+	<Choice
+		label="Gauge, AWG"
+		value={alike('awg')}
+		options={GAUGES}
+		onkeep={(awg) => all(awg ? `${awg} AWG` : 'gauge not known', { awg })}
+	/>
+	{#if cables.length > 1}
+		{#each cables as c, i (c.id)}
+			<fieldset>
+				<legend>Cable {i + 1}: {cableName({ ...c, metal: null })}{c.line ? ', LINE' : ''}</legend>
+				<Choice
+					label="Is"
+					value={kindOf(c.cable, c.conductors)}
+					options={KINDS}
+					{picture}
+					onkeep={keepKind((w, change) => one(c.id, w, change))}
+				/>
+				<Choice label="AWG" value={c.awg} options={GAUGES} onkeep={(awg) => one(c.id, 'gauge', { awg })} />
+				<Choice
+					label="Comes in at the"
+					value={c.enters ?? null}
+					options={SIDES}
+					onkeep={(v) => one(c.id, 'where it comes in', { enters: v ?? undefined })}
+				/>
+				<Choice
+					label="Disconnected and read by itself"
+					value={c.line === undefined ? null : c.line ? 'line' : 'load'}
+					options={[
+						{ value: 'line', name: 'live: LINE' },
+						{ value: 'load', name: 'dead: goes on' }
+					]}
+					onkeep={(v) => void lookedAt(c.id, i, v)}
+				/>
+			</fieldset>
+		{/each}
+	{/if}
+	<Choice
+		label="Box"
+		value={box.material}
+		options={[
+			{ value: 'metal', name: 'metal' },
+			{ value: 'plastic', name: 'plastic' }
+		]}
+		onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
+	/>
+	<Choice
+		label="Gangs"
+		firm
+		value={box.gangs}
+		options={[1, 2, 3, 4].map((value) => ({ value, name: String(value) }))}
+		onkeep={(gangs) => gangs && set('gangs', { gangs })}
+	/>
+	<SelectField
+		label="Volume"
+		value={box.volumeCuIn === null ? '' : String(box.volumeCuIn)}
+		options={[{ value: '', name: 'not known' }, ...VOLUMES.map((v) => ({ value: String(v), name: `${v} cu in` }))]}
+		onkeep={(v) => set('volume', { volumeCuIn: v ? Number(v) : null })}
+	/>
+	<Choice
+		label="Cord adapter in use"
+		value={box.adapter === undefined ? null : box.adapter ? 'yes' : 'no'}
+		options={[
+			{ value: 'yes', name: 'yes' },
+			{ value: 'no', name: 'no' }
+		]}
+		onkeep={(v) => set('cord adapter', { adapter: v === null ? undefined : v === 'yes' })}
+	/>
+	<Fold title={`Conductors (${box.conductors.length}) and how the ground is known`} bind:open={open.wires}>
+		{#if open.wires}<FoundFacts {box} />{/if}
+	</Fold>
+	<Fold title="Photos" bind:open={open.photos}>
+		{#if open.photos}<Photos of={{ kind: 'box', id: box.id }} />{/if}
+	</Fold>
+</div>
+
+<style>
+	.inside {
+		display: grid;
+		gap: 12px;
+		max-width: 720px;
+	}
+	fieldset {
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		padding: 6px 10px 10px;
+		display: grid;
+		gap: 8px;
+	}
+	legend {
+		font-weight: 600;
+		font-size: 15px;
+		padding: 0 4px;
+	}
+	.here {
+		list-style: none;
+		margin: 0;
+		padding: 8px 12px;
+		background: var(--paper);
+		border-left: 6px solid var(--look);
+		display: grid;
+		gap: 6px;
+		font-size: 14.5px;
+	}
+</style>

@@ -1,0 +1,37 @@
+<script lang="ts">
+	import { whoReads } from '$lib/store/this-device';
+	import type { Box } from '$core/model/job';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import Followers from './Followers.svelte';
+	import ReadingPad from '$lib/stages/prove/ReadingPad.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** On again, and read. */
+	let { box }: Props = $props();
+	const store = useJob();
+	const dead = $derived(store.deadStateOf(box.id));
+</script>
+
+{#if dead.tag}
+	<p class="on">
+		<Mark kind="off" />
+		{dead.tag.what ?? 'Its circuit'} is off and tagged. Hands clear, box closed:
+		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
+	</p>
+{/if}
+<Followers {box} />
+<ReadingPad place={box} />
+
+<style>
+	.on {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: center;
+		margin: 0 0 10px;
+	}
+</style>

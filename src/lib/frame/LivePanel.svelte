@@ -1,0 +1,90 @@
+<script lang="ts">
+	import { saySpace } from '$core/model/fact-words';
+	import { Modal } from 'flowbite-svelte';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+
+	interface Props {
+		open: boolean;
+	}
+	let { open = $bindable() }: Props = $props();
+	const store = useJob();
+	let by = $state('');
+	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId, e])));
+	const byMark = $derived(store.tagged.filter((e) => e.circuitId === null));
+	const turn = (circuitId: string, kind: 'off-tagged' | 'on') => store.log({ kind, circuitId, boxId: null, by, note: '' });
+	const nameFault = (text: string) => (text.trim() ? null : 'Enter who tags it: initials are enough.');
+</script>
+
+<Modal bind:open title="Live and dead" size="md" class="hekto-modal">
+	<p>Off and tagged is not dead. Verify dead at the box: live, dead, live. With the main off, its line side stays live.</p>
+	<TextField
+		label="Who switches and tags"
+		list="shop-people"
+		value={by}
+		check={nameFault}
+		placeholder="initials"
+		onkeep={(v) => (by = v.trim())}
+	/>
+	<ul>
+		{#each store.job.circuits as c (c.id)}
+			{@const tag = off.get(c.id)}
+			<li>
+				<span
+					><b>{saySpace(c)}</b>
+					{c.name}{#if c.mustStayOn}<span class="stay"> must stay on</span>{/if}</span
+				>
+				{#if tag}
+					<span class="off condensed">OFF · {tag.by}</span>
+					<Btn small onclick={() => turn(c.id, 'on')}>Switch on</Btn>
+				{:else}
+					<Btn small look="quiet" disabled={!by} onclick={() => turn(c.id, 'off-tagged')}>Off and tagged</Btn>
+				{/if}
+			</li>
+		{/each}
+		{#each byMark as e (e.id)}
+			<li>
+				<span><b>{e.what}</b> for {store.placeName(e.boxId ?? '')}</span>
+				<span class="off condensed">OFF · {e.by}</span>
+				<Btn small onclick={() => store.log({ kind: 'on', circuitId: null, boxId: e.boxId, by: by || e.by, note: '' })}
+					>Switch on</Btn
+				>
+			</li>
+		{:else}
+			{#if !store.job.circuits.length}<li>
+					No circuits yet. Pick a box: what feeds it can be tagged by its slot or its marking.
+				</li>{/if}
+		{/each}
+	</ul>
+</Modal>
+
+<style>
+	ul {
+		list-style: none;
+		margin: 12px 0 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		border-bottom: 1px dotted var(--rule);
+		padding: 5px 0;
+	}
+	li span:first-child {
+		flex: 1;
+	}
+	p {
+		margin: 0 0 10px;
+	}
+	.off {
+		color: var(--off);
+		font-size: 15px;
+	}
+	.stay {
+		color: var(--look);
+		font-weight: 600;
+		font-size: 14.5px;
+	}
+</style>

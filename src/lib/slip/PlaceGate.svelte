@@ -1,0 +1,146 @@
+<script lang="ts">
+	import { remember, whoReads } from '$lib/store/this-device';
+	import { nameSpace, saySpace } from '$core/model/fact-words';
+	import { sayTime } from '$lib/clock';
+	import { gateAt, gatePlace } from '$core/makeup/gate';
+	import type { Circuit } from '$core/model/job';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import TextField from '$lib/kit/fields/TextField.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+	import DeadTestForm from './DeadTestForm.svelte';
+
+	interface Props {
+		/** A box, a panel, or a circuit: its breaker. */
+		placeId: string;
+	}
+	/** The gate: switched off and tagged by circuit, by slot or by its marking, then live, dead, live. */
+	let { placeId }: Props = $props();
+	const store = useJob();
+	const place = $derived(gatePlace(store.job, placeId));
+	const gate = $derived(place && gateAt(store.job, place));
+	/** Circuits that are switched for it: of a panel none, its main is. */
+	const circuits = $derived<readonly Circuit[]>(place && place.kind !== 'panel' ? place.circuits : []);
+	/** The panel that must be off whole. */
+	const whole = $derived(
+		place?.kind === 'panel'
+			? place.panel
+			: place?.kind === 'breaker'
+				? store.job.panels.find((p) => p.id === place.circuit.panelId)
+				: null
+	);
+	const dead = $derived(store.deadStateOf(placeId));
+	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId ?? e.boxId, e])));
+	let typed = $state<string | null>(null);
+	const what = $derived((typed ?? (whole ? (whole.feeder ? 'feeder' : 'main') : '')).trim());
+	/** A box of a known circuit may have been switched off by something else: the main, a disconnect. */
+	let otherwise = $state(false);
+	const byWords = $derived(whole ? !off.has(whole.id) : !circuits.length || otherwise);
+	let by = $state(whoReads());
+	let locked = $state(false);
+	const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
+	function tag(of: { circuitId: string } | { boxId: string }): void {
+		if (!by.trim() || ('boxId' in of && !what)) return;
+		remember('readBy', by);
+		const event = 'boxId' in of ? { circuitId: null, boxId: of.boxId, what: what.slice(0, 60) } : { ...of, boxId: null };
+		void store.log({ kind: 'off-tagged', ...event, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
+	}
+	const offWords = $derived(
+		dead.tag?.what && whole
+			? `${whole.name}, ${dead.tag.what}`
+			: (dead.tag?.what ?? capital(circuits.map(saySpace).join(' and ')))
+	);
+</script>
+
+{#snippet who()}
+	<TextField
+		label="Who switches and tags"
+		list="shop-people"
+		value={by}
+		check={named}
+		placeholder="initials"
+		onkeep={(v) => (by = v)}
+		ontype={(v) => (by = v)}
+	/>
+	<label class="lock"><input type="checkbox" bind:checked={locked} /> a lock is on it too</label>
+{/snippet}
+
+{#if !dead.tag}
+	<div class="tag">
+		{#if circuits.length || off.has(whole?.id ?? '')}
+			{@render who()}
+			{#each circuits as c (c.id)}
+				{#if off.has(c.id)}<p><Mark kind="off" /> {capital(nameSpace(c))}: off and tagged.</p>
+				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag({ circuitId: c.id })}
+						>{capital(nameSpace(c))}: off and tagged</Btn
+					>{/if}
+			{/each}
+			{#if circuits.some((c) => c.mustStayOn)}<p><Mark kind="caution" word /> Must stay on: ask before you switch it off.</p>{/if}
+		{/if}
+		{#if whole && off.has(whole.id)}<p><Mark kind="off" /> {whole.name}: {off.get(whole.id)?.what} off and tagged.</p>{/if}
+		{#if byWords}
+			<p class="soft">
+				{#if whole}{circuits.length
+						? `The bus that its breaker sits on is dead only with ${whole.name} off whole.`
+						: 'Say what you switched off for all of it.'}
+				{:else if circuits.length}Say what else is off, as it is marked: the main, a disconnect, a fuse.
+				{:else}Its circuit is not known. Say what you switched off as it is marked: the slot, or the words on it.{/if}
+			</p>
+			<TextField
+				label="What is switched off"
+				value={what}
+				placeholder="slot 3"
+				onkeep={(v) => (typed = v)}
+				ontype={(v) => (typed = v)}
+			/>
+			{#if !circuits.length}{@render who()}{/if}
+			<Btn
+				look={circuits.length ? 'plain' : 'main'}
+				disabled={!by.trim() || !what}
+				onclick={() => tag({ boxId: whole?.id ?? placeId })}
+				>{circuits.length && whole ? `${whole.name} off and tagged` : 'Off and tagged'}</Btn
+			>
+		{:else if circuits.length === 1 && place?.kind === 'box'}
+			<Btn look="quiet" onclick={() => (otherwise = true)}>Something else is off</Btn>
+		{/if}
+		<p class="soft">Off and tagged is not dead. With the main off, its line side stays live.</p>
+	</div>
+{:else}
+	<p class="state">
+		<Mark kind="off" />
+		<b>{offWords}</b> off{dead.tag.locked ? ', locked' : ''} and tagged {sayTime(dead.tag.at)}
+		{dead.tag.by}, as known on this device.
+		<Btn small look="quiet" onclick={() => store.switchOn(placeId, by.trim())}>Switch on</Btn>
+	</p>
+	{#key placeId}<DeadTestForm {placeId} />{/key}
+{/if}
+{#each gate?.staysLive ?? [] as words (words)}<p class="stays"><Mark kind="caution" word /> {words}</p>{/each}
+
+<style>
+	.lock {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		min-height: 44px;
+	}
+	.lock input {
+		width: 24px;
+		height: 24px;
+		accent-color: var(--copper);
+	}
+	.tag {
+		display: grid;
+		gap: 10px;
+		max-width: 460px;
+	}
+	p {
+		margin: 0;
+	}
+	.state {
+		margin-bottom: 12px;
+	}
+	.stays {
+		margin: 8px 0 12px;
+	}
+</style>
