@@ -113,6 +113,13 @@ export const shape = (fields: Record<string, AnySchema>, from = object()): AnySc
 				);
 			return new ValidationError(errors);
 		});
+/** Of a union, the fields of all of its members. */
+type KeyOf<T> = T extends unknown ? keyof T : never;
+/** The same for a type of the model: a field that is in one of the two and not in the other does not compile. */
+export const shapeOf =
+	<T>() =>
+	(fields: Record<KeyOf<NonNullable<T>>, AnySchema>): AnySchema =>
+		shape(fields);
 
 export type Checked<T> = { ok: true; value: T } | { ok: false; faults: FieldFault[] };
 

@@ -1,5 +1,6 @@
+import type { Practice } from '../job';
 import { array, object, type AnySchema } from 'yup';
-import { figure, flag, list, maybe, must, oneOf, shape, whole } from './fields';
+import { figure, flag, list, maybe, must, oneOf, shape, whole, shapeOf } from './fields';
 import { BOTH_BY, LIMIT_KEYS, PROTECT_AT } from '../kinds';
 
 /** House practice as a Yup schema, as a job file holds it. */
@@ -22,7 +23,7 @@ const pairOf = () =>
 			.length(2, 'must be [least, most]')
 	).meta({ tuple: 2 });
 const price = () => must(figure(0, 100_000));
-export const practice = shape({
+export const practice = shapeOf<Practice>()({
 	wallHeightIn: must(figure(0, 120)),
 	counterHeightIn: must(figure(0, 120)),
 	testLoadA: must(figure(1, 20)),
@@ -33,7 +34,7 @@ export const practice = shape({
 	bothBy: maybe(oneOf(BOTH_BY)),
 	receptacles12: maybe(flag()),
 	makeUp: maybe(
-		shape({
+		shapeOf<Practice['makeUp']>()({
 			style: must(oneOf(['pigtail', 'feed-through'] as const)),
 			pushIn: must(flag()),
 			lineAt: must(oneOf(['top', 'bottom'] as const)),
@@ -43,7 +44,7 @@ export const practice = shape({
 		})
 	),
 	reckon: maybe(
-		shape({
+		shapeOf<Practice['reckon']>()({
 			boxIn: must(figure(0, 60)),
 			panelFt: must(figure(0, 30)),
 			allowance: must(figure(0, 1)),
@@ -58,7 +59,7 @@ export const practice = shape({
 		}).default(undefined)
 	),
 	prices: maybe(
-		shape({
+		shapeOf<Practice['prices']>()({
 			breaker: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
 			twoPole: must(figure(1, 10)),
 			device: must(shape({ none: price(), gfci: price(), afci: price(), dual: price() })),
@@ -76,7 +77,7 @@ export const practice = shape({
 		).default(undefined)
 	),
 	sound: maybe(
-		shape({
+		shapeOf<Practice['sound']>()({
 			sourceOhms: figure(0, 10),
 			serviceNeutralOhms: figure(0, 10),
 			terminationOhms: figure(0, 10),
@@ -84,7 +85,7 @@ export const practice = shape({
 		}).default(undefined)
 	),
 	grouping: maybe(
-		shape({
+		shapeOf<Practice['grouping']>()({
 			perCircuit15: must(whole(1, 40)),
 			perCircuit20: must(whole(1, 40)),
 			receptaclesA: must(oneOf([15, 20] as const)),

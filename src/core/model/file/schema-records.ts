@@ -1,4 +1,18 @@
-import { shape, list, maybe, text, must, named, flag, oneOf, time, figure, day, whole } from './fields';
+import type {
+	GuidedCheck,
+	InspectorItem,
+	LiveEvent,
+	Photo,
+	Reading,
+	Ruling,
+	Signature,
+	SiteCheck,
+	Supply,
+	Symptom,
+	Torque,
+	Written
+} from '../job';
+import { shape, list, maybe, text, must, named, flag, oneOf, time, figure, day, whole, shapeOf } from './fields';
 import { id, strokePoint } from './schema-fields';
 import { MOST } from './limits';
 import {
@@ -18,7 +32,7 @@ import { mixedRecord } from './schema-practice';
 /** What was said, seen and read: symptoms, checks, the inspector, readings, events, photos. */
 
 const boxIds = () => list(must(named(64)), 500);
-export const symptom = shape({
+export const symptom = shapeOf<Symptom>()({
 	id: id(),
 	text: must(named(1000)),
 	boxId: text(64).nullable().defined(),
@@ -28,7 +42,7 @@ export const symptom = shape({
 	works: maybe(boxIds()),
 	signs: maybe(list(shape({ boxId: must(named(64)), sign: must(oneOf(SYMPTOM_SIGNS)) }), 500)),
 	was: maybe(
-		shape({
+		shapeOf<Symptom['was']>()({
 			faults: must(list(shape({ kind: must(named(40)), at: must(named(64)) }), 10)),
 			says: must(named(1000)),
 			place: whole(1, 1000).nullable().defined(),
@@ -38,7 +52,7 @@ export const symptom = shape({
 		})
 	)
 });
-export const siteCheck = shape({
+export const siteCheck = shapeOf<SiteCheck>()({
 	id: must(named(200)),
 	seen: oneOf(['done', 'not-done'] as const)
 		.nullable()
@@ -47,7 +61,7 @@ export const siteCheck = shape({
 	at: must(time()),
 	by: text().defined()
 });
-export const guidedCheck = shape({
+export const guidedCheck = shapeOf<GuidedCheck>()({
 	id: id(),
 	kind: must(oneOf(GUIDED_KINDS)),
 	of: id(),
@@ -58,7 +72,7 @@ export const guidedCheck = shape({
 	by: text().defined(),
 	note: text(2000).defined()
 });
-export const torque = shape({
+export const torque = shapeOf<Torque>()({
 	id: id(),
 	placeId: id(),
 	what: must(named(200)),
@@ -70,7 +84,7 @@ export const torque = shape({
 	by: text().defined()
 });
 const MOST_SIGNED = 2000;
-export const signature = shape({
+export const signature = shapeOf<Signature>()({
 	id: id(),
 	paper: must(oneOf(PAPER_KINDS)),
 	subject: maybe(text(64)),
@@ -83,13 +97,13 @@ export const signature = shape({
 	height: must(figure(1, MOST_SIGNED)),
 	fingerprint: must(text(64).matches(/^[0-9a-f]{64}$/, 'must be 64 hex digits'))
 });
-export const supply = shape({
+export const supply = shapeOf<Supply>()({
 	id: must(named(200)),
 	truck: must(figure(0, 1e6)),
 	ordered: must(flag()),
 	there: must(flag())
 });
-export const inspectorItem = shape({
+export const inspectorItem = shapeOf<InspectorItem>()({
 	id: id(),
 	item: must(named(500)),
 	boxId: text(64).nullable().defined(),
@@ -99,7 +113,7 @@ export const inspectorItem = shape({
 	state: must(oneOf(ITEM_STATES)),
 	again: day().nullable().defined()
 });
-export const ruling = shape({
+export const ruling = shapeOf<Ruling>()({
 	id: id(),
 	section: must(named(40)),
 	ruling: must(named(1000)),
@@ -107,13 +121,13 @@ export const ruling = shape({
 	day: must(day())
 });
 const written = () =>
-	shape({
+	shapeOf<Written>()({
 		device: must(named(64)),
 		n: must(whole(1, 1e9)),
 		seen: maybe(mixedRecord(whole(1, 1e9), 'a number')),
 		table: maybe(flag())
 	});
-export const readingSchema = shape({
+export const readingSchema = shapeOf<Reading>()({
 	id: id(),
 	jobId: id(),
 	boxId: id(),
@@ -140,7 +154,7 @@ export const readingSchema = shape({
 	wrote: maybe(written()),
 	note: text(2000).defined()
 });
-export const eventSchema = shape({
+export const eventSchema = shapeOf<LiveEvent>()({
 	id: id(),
 	jobId: id(),
 	kind: must(oneOf(EVENT_KINDS)),
@@ -157,7 +171,7 @@ export const eventSchema = shape({
 /** 300 KB of picture, as base64. */
 /** Three bytes are four characters. */
 const MOST_JPEG = (MOST.pictureBytes / 3) * 4;
-export const photoSchema = shape({
+export const photoSchema = shapeOf<Photo>()({
 	id: id(),
 	jobId: id(),
 	of: must(shape({ kind: must(oneOf(PHOTO_OF)), id: must(named(200)) })),

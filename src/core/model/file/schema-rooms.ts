@@ -1,11 +1,12 @@
-import { shape, must, whole, oneOf, maybe, flag, text, figure, list } from './fields';
+import type { Break, Counter, Fixture, Place, Room, WallMark } from '../job';
+import { must, whole, oneOf, maybe, flag, text, figure, list, shapeOf } from './fields';
 import { id, inches, NAMES, pointSchema } from './schema-fields';
 import { MOST } from './limits';
 import { BREAK_KINDS, LEADS_TO, FIXTURE_KINDS, WALL_MARKS, ROOM_KINDS, SIDES } from '../kinds';
 
 /** Rooms with what is on their walls and in them, and where a thing is placed. */
 
-const wallBreak = shape({
+const wallBreak = shapeOf<Break>()({
 	id: id(),
 	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
@@ -15,7 +16,7 @@ const wallBreak = shape({
 	swingsIn: maybe(flag()),
 	leadsTo: maybe(oneOf(LEADS_TO))
 });
-const counter = shape({
+const counter = shapeOf<Counter>()({
 	id: id(),
 	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
@@ -23,7 +24,7 @@ const counter = shape({
 	depthIn: must(inches(1, 120)),
 	topIn: maybe(inches(1, 96))
 });
-const fixture = shape({
+const fixture = shapeOf<Fixture>()({
 	id: id(),
 	kind: must(oneOf(FIXTURE_KINDS)),
 	name: text().defined(),
@@ -37,8 +38,12 @@ const fixture = shape({
 	topIn: maybe(inches(1, 96)),
 	risers: maybe(whole(1, 40))
 });
-const studs = shape({ wall: must(whole(0, MOST.walls - 1)), spacing: must(inches(6, 96)), offset: must(inches(0, 96)) });
-const mark = shape({
+const studs = shapeOf<Room['studs'][number]>()({
+	wall: must(whole(0, MOST.walls - 1)),
+	spacing: must(inches(6, 96)),
+	offset: must(inches(0, 96))
+});
+const mark = shapeOf<WallMark>()({
 	id: id(),
 	wall: must(whole(0, MOST.walls - 1)),
 	from: must(inches(0)),
@@ -46,7 +51,7 @@ const mark = shape({
 	kind: must(oneOf(WALL_MARKS)),
 	note: text().defined()
 });
-export const room = shape({
+export const room = shapeOf<Room>()({
 	id: id(),
 	name: must(NAMES.room),
 	kind: must(oneOf(ROOM_KINDS)),
@@ -69,7 +74,7 @@ export const room = shape({
 	partOfHall: maybe(flag()),
 	storage: maybe(flag())
 });
-export const place = shape({
+export const place = shapeOf<Place>()({
 	kind: must(oneOf(['wall', 'point'] as const)),
 	wall: whole(0, MOST.walls - 1),
 	at: inches(0),

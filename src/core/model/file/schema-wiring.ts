@@ -1,4 +1,18 @@
-import { shape, must, oneOf, figure, flag, text, day, time, maybe, list, whole, named } from './fields';
+import type {
+	Box,
+	CableSeen,
+	Circuit,
+	CircuitLoad,
+	Device,
+	Feeder,
+	FoundConductor,
+	Leg,
+	Panel,
+	Route,
+	TrenchFacts,
+	TrenchSegment
+} from '../job';
+import { must, oneOf, figure, flag, text, day, time, maybe, list, whole, named, shapeOf } from './fields';
 import { id, state, inches, NAMES, pointSchema } from './schema-fields';
 import {
 	BOX_MATERIALS,
@@ -39,7 +53,7 @@ import { place } from './schema-rooms';
 
 /** Boxes with their devices and what was found in them, cables, circuits, panels. */
 
-const device = shape({
+const device = shapeOf<Device>()({
 	id: id(),
 	kind: must(oneOf(DEVICE_KINDS)),
 	receptacles: must(oneOf([0, 1, 2] as const)),
@@ -66,7 +80,7 @@ const device = shape({
 	onlyFor: maybe(oneOf(['clock', 'gas-cooking'] as const)),
 	aluminumListed: maybe(flag()),
 	was: maybe(
-		shape({
+		shapeOf<Device['was']>()({
 			kind: must(oneOf(DEVICE_KINDS)),
 			receptacles: must(oneOf([0, 1, 2] as const)),
 			amps: must(figure(1, 200)),
@@ -89,7 +103,7 @@ const device = shape({
 	dedicatedSpace: maybe(flag()),
 	controlled: maybe(flag())
 });
-const cableSeen = shape({
+const cableSeen = shapeOf<CableSeen>()({
 	id: id(),
 	cable: oneOf(CABLES).nullable().defined(),
 	awg: oneOf(GAUGES).nullable().defined(),
@@ -100,7 +114,7 @@ const cableSeen = shape({
 	enters: maybe(oneOf(ENTERS)),
 	line: maybe(flag())
 });
-const conductor = shape({
+const conductor = shapeOf<FoundConductor>()({
 	id: id(),
 	cableId: text(64).nullable().defined(),
 	color: must(oneOf(CONDUCTOR_COLORS)),
@@ -109,7 +123,7 @@ const conductor = shape({
 	insulation: must(oneOf(INSULATIONS)),
 	freeLengthIn: inches(0, 120).nullable().defined()
 });
-export const box = shape({
+export const box = shapeOf<Box>()({
 	id: id(),
 	name: must(NAMES.box),
 	roomId: text(64).nullable().defined(),
@@ -131,7 +145,9 @@ export const box = shape({
 	note: text(2000).defined(),
 	adapter: maybe(flag()),
 	fasteners: maybe(
-		shape({ required: whole(0, 40).nullable().defined(), seen: whole(0, 40).nullable().defined() }).default(undefined)
+		shapeOf<Box['fasteners']>()({ required: whole(0, 40).nullable().defined(), seen: whole(0, 40).nullable().defined() }).default(
+			undefined
+		)
 	)
 });
 /** What is known of a cable in the wall; null: nobody has seen it. */
@@ -147,15 +163,15 @@ const CABLE_AS_KNOWN = {
 	raceway: maybe(oneOf(RACEWAYS))
 };
 /** The way of a cable on the plan, and a trench as it is dug. */
-const route = shape({
+const route = shapeOf<Route>()({
 	way: must(oneOf(WAYS)),
 	via: must(list(pointSchema(), 60)),
 	spaced: maybe(flag())
 }).default(undefined);
-const trench = shape({
+const trench = shapeOf<TrenchFacts>()({
 	segments: must(
 		list(
-			shape({
+			shapeOf<TrenchSegment>()({
 				id: id(),
 				ft: figure(0.1, 10_000).nullable().defined(),
 				place: must(oneOf(BURIAL_PLACES)),
@@ -170,7 +186,7 @@ const trench = shape({
 	riserToFt: maybe(figure(0, 100)),
 	corroded: maybe(flag())
 }).default(undefined);
-export const leg = shape({
+export const leg = shapeOf<Leg>()({
 	id: id(),
 	circuitId: id(),
 	fromId: text(64).nullable().defined(),
@@ -183,7 +199,7 @@ export const leg = shape({
 	route: maybe(route),
 	trench: maybe(trench)
 });
-const load = shape({
+const load = shapeOf<CircuitLoad>()({
 	kind: must(oneOf(LOAD_KINDS)),
 	name: text().defined(),
 	watts: figure(1, 100_000).nullable().defined(),
@@ -197,7 +213,7 @@ const load = shape({
 	together: maybe(flag()),
 	counts: maybe(oneOf([...SERVICE_KINDS, 'none'] as const))
 });
-export const circuit = shape({
+export const circuit = shapeOf<Circuit>()({
 	id: id(),
 	number: must(whole(1, 999)),
 	name: must(NAMES.circuit),
@@ -211,7 +227,7 @@ export const circuit = shape({
 	mustStayOn: must(flag()),
 	directory: text().defined(),
 	proven: maybe(flag()),
-	provenBy: maybe(shape({ by: text(80).defined(), at: must(time()) })),
+	provenBy: maybe(shapeOf<Circuit['provenBy']>()({ by: text(80).defined(), at: must(time()) })),
 	opener: maybe(oneOf(OPENERS)),
 	disconnect: maybe(oneOf(DISCONNECTS)),
 	borrowedNeutral: maybe(flag()),
@@ -219,9 +235,9 @@ export const circuit = shape({
 	installed: day(),
 	breakerType: maybe(text(40)),
 	half: maybe(oneOf(['upper', 'lower'] as const)),
-	multiwire: maybe(shape({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),
+	multiwire: maybe(shapeOf<Circuit['multiwire']>()({ withId: id(), opens: must(oneOf(OPENS_TOGETHER)) }).default(undefined)),
 	wiring: maybe(
-		shape({
+		shapeOf<Circuit['wiring']>()({
 			ambientC: maybe(figure(-40, 85)),
 			currentCarrying: maybe(whole(1, 100)),
 			terminalC: maybe(oneOf([60, 75] as const))
@@ -229,7 +245,7 @@ export const circuit = shape({
 	),
 	state: state()
 });
-export const panel = shape({
+export const panel = shapeOf<Panel>()({
 	id: id(),
 	name: must(named(60)),
 	roomId: text(64).nullable().defined(),
@@ -241,7 +257,7 @@ export const panel = shape({
 	openSlots: maybe(flag()),
 	kind: maybe(oneOf(PANEL_KINDS)),
 	feeder: maybe(
-		shape({
+		shapeOf<Feeder>()({
 			fromPanelId: id(),
 			slot: whole(1, 200).nullable().defined(),
 			breakerA: figure(15, 400).nullable().defined(),
@@ -258,6 +274,9 @@ export const panel = shape({
 	surge: maybe(flag()),
 	outsideDisconnect: maybe(flag()),
 	label: maybe(
-		shape({ types: must(list(must(text(40)), 40)), forms: must(list(must(oneOf(BREAKER_FORMS)), 10)) }).default(undefined)
+		shapeOf<Panel['label']>()({
+			types: must(list(must(text(40)), 40)),
+			forms: must(list(must(oneOf(BREAKER_FORMS)), 10))
+		}).default(undefined)
 	)
 });

@@ -1,5 +1,22 @@
+import type { Unit } from '../job';
 import type { AnySchema } from 'yup';
-import { must, named, oneOf, edition, maybe, list, day, figure, text, shape, flag, type Checked, check, told } from './fields';
+import {
+	must,
+	named,
+	oneOf,
+	edition,
+	maybe,
+	list,
+	day,
+	figure,
+	text,
+	shape,
+	flag,
+	type Checked,
+	check,
+	told,
+	shapeOf
+} from './fields';
 import { AMENDMENT_CHANGES, EDITIONS, SERVES, ROOM_KINDS, AMENDABLE_FIGURES, DWELLINGS } from '../kinds';
 import { id, NAMES } from './schema-fields';
 import { room } from './schema-rooms';
@@ -38,14 +55,14 @@ export const amendmentFields = (): Record<string, AnySchema> => ({
 	value: maybe(figure(0, 1000)),
 	reference: must(text(200).defined())
 });
-const unit = shape({
+const unit = shapeOf<Unit>()({
 	groundLevel: must(flag()),
 	ownEntrance: must(flag()),
 	commonLaundry: must(flag()),
 	laundryHere: must(flag()),
 	parkingAway: must(flag())
 }).default(undefined);
-export const jobSchema = shape({
+export const jobSchema = shapeOf<Job>()({
 	id: id(),
 	name: must(NAMES.job),
 	place: text().defined(),
