@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { inTurn } from '../../src/lib/kit/in-turn';
+import { afterTurns, inTurn } from '../../src/lib/kit/in-turn';
 
 /** Parts of a page one after another: what a part asks for while it is drawn comes before the part below it. */
-const rest = (): Promise<void> => new Promise((done) => setTimeout(done, 60));
+const rest = (): Promise<void> => new Promise((done) => afterTurns(done));
 
 test('a part and all that it asks for come before the next part', async () => {
 	const drawn: string[] = [];

@@ -1,2 +1,4 @@
+import type { PageLoad } from './$types';
 import { redirect } from '@sveltejs/kit';
-export const load = ({ params }) => redirect(307, `/job/${params.id}/walk`);
+
+export const load: PageLoad = ({ params }) => redirect(307, `/job/${params.id}/walk`);

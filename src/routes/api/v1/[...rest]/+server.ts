@@ -1,3 +1,4 @@
+import type { RequestHandler } from './$types';
 import { notHere } from '$lib/server/answer';
 
-export const fallback = ({ params }) => notHere(params.rest);
+export const fallback: RequestHandler = ({ params }) => notHere(params.rest);

@@ -1,3 +1,4 @@
+import type { RequestHandler } from './$types';
 import { asRead } from '$core/instruments/noise';
 import { linesOf } from '$core/instruments/protocol';
 import type { RunReading } from '$core/instruments/run-reading';
@@ -6,13 +7,13 @@ import { answerOf, send } from '$lib/server/answer';
 /** A stream ends by itself after this long, ms. */
 const LONGEST_MS = 10 * 60_000;
 
-export async function POST(event) {
+export const POST: RequestHandler = async (event) => {
 	const worked = await answerOf(event, 'stream');
 	if (worked.status !== 200) return send(worked);
 	return new Response(readings(JSON.parse(worked.text) as Sent), {
 		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
 	});
-}
+};
 interface Sent {
 	exact?: RunReading;
 	noise: number;
