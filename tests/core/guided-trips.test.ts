@@ -9,7 +9,8 @@ import { SYMPTOM_WORDS } from '../../src/core/trace/symptom-words';
 import { SYMPTOM_KINDS } from '../../src/core/model/kinds';
 import { remediesOf } from '../../src/core/trace/remedies';
 import { sayFaults } from '../../src/core/trace/say';
-import { FAULTS } from '../../src/core/faults/kinds';
+import { FAULTS, type FaultKind } from '../../src/core/faults/kinds';
+import { endangersShell, makesShellLive } from '../../src/core/faults/rows';
 import { box, circuit, job, leg, only } from './small-job';
 
 /** What trips, and why: the checks that are led, each answer by hand. */
@@ -173,6 +174,34 @@ test('every fault has a sentence and a remedy; what makes a shell live, or lifts
 		sayFaults([], () => ''),
 		'nothing is wrong with the wiring'
 	);
+});
+
+// Each is told what is its own: to land conductors mends no tab, no breaker and no shared splice.
+const OWN: [kind: FaultKind, fix: RegExp][] = [
+	['tab-left-in', /Break the tab off/],
+	['tab-removed', /with its tab/],
+	['gfci-line-load-swapped', /feeding cable on LINE/],
+	['gfci-dead', /Replace it/],
+	['gfci-tripped', /find the leak first/],
+	['breaker-worn', /new breaker listed for this panel/],
+	['both-hots-one-leg', /other leg/],
+	['neutral-borrowed', /Part the neutrals/],
+	['circuits-joined', /Part the hots/],
+	['service-leg-loose', /service off/],
+	['bootleg', /Take the jumper off here/]
+];
+for (const [kind, fix] of OWN)
+	test(`remedy of ${kind}`, () => assert.match(only(remediesOf([{ kind, at: 'x' }])).remedy.fix, fix));
+test('panel work begins with the main off and the bus verified dead', () => {
+	for (const kind of ['breaker-worn', 'both-hots-one-leg'] as const)
+		assert.match(
+			only(remediesOf([{ kind, at: 'x' }])).remedy.open,
+			/main off, the bus verified dead.*What feeds the main stays live/
+		);
+});
+test('shells: at line voltage as it is, or with a fault of the appliance', () => {
+	assert.deepEqual(FAULTS.filter(makesShellLive), ['hot-ground-reversed', 'bootleg']);
+	assert.deepEqual(FAULTS.filter(endangersShell), ['open-ground', 'hot-ground-reversed', 'bootleg', 'ground-contact-lost']);
 });
 
 test('trips of a breaker as a series: at less load and sooner is wear; alike is the load itself', () => {

@@ -68,7 +68,7 @@ export const GFCI_RESET: Remedy = {
 };
 export const GFCI_LANDED: Remedy = {
 	...OPEN_DEVICE,
-	lookFor: 'The cable from the panel on the terminals marked LOAD: find it by one cable at a time, before anything is moved.',
+	lookFor: 'The cable from the panel on the terminals marked LOAD: which is on which, noted before anything comes off.',
 	fix: 'The feeding cable on LINE, what it protects on LOAD; press TEST, then RESET.',
 	proves: 'Its own button takes the face and what is past it dead, and resets.'
 };
@@ -88,17 +88,17 @@ export const TAB_OFF: Remedy = {
 export const TAB_IN: Remedy = {
 	...OPEN_DEVICE,
 	lookFor: 'The tab between the two hot screws broken off, where one hot feeds both halves.',
-	fix: 'Replace the receptacle by one with its tab; or a jumper of the same gauge between the two hot screws.',
+	fix: 'Replace the receptacle by one with its tab; or a pigtail of the same gauge to each of the two hot screws.',
 	proves: 'Volts at both halves.'
 };
 export const WORN: Remedy = {
-	open: 'The panel, main off; the breaker out. Its bus and what feeds the main stay live.',
+	open: 'The panel, main off, the bus verified dead; the breaker out. What feeds the main stays live.',
 	lookFor: 'A warm or browned stab, a loose terminal, a rating other than the listed.',
 	fix: 'A new breaker listed for this panel, the conductor torqued to its label.',
 	proves: 'It carries its load for as long as it tripped before.'
 };
 export const ONE_LEG: Remedy = {
-	open: 'The panel, main off: the spaces of the two breakers.',
+	open: 'The panel, main off, the bus verified dead: the spaces of the two breakers. What feeds the main stays live.',
 	lookFor: 'Both poles on one service leg: 0 V between the two hots.',
 	fix: 'Move one pole to the other leg, with a common trip or a handle tie (210.4(B)).',
 	proves: '240 V between the two hots, 120 V from each to neutral.'
