@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { statSync } from 'node:fs';
 import { root } from './setup.mjs';
 
 /** Several things side by side, each with its time; what failed is said at the end, whole. */
@@ -45,9 +46,27 @@ function ended(command, args, env) {
  */
 export const coreTests = (files, step) =>
 	step('core tests', 'node', [...NODE, '--test', ...REPORT, 'tests/core-lane.ts'], { LANE: files.join(' ') });
-/** Each file in a process of its own, so many at a time. */
-export const appTests = (files, step, { atATime, env }) =>
-	step('app tests', 'node', [...NODE, '--test', `--test-concurrency=${atATime}`, ...REPORT, ...files], env);
+/**
+ * Tests of the application, one lane a core: the files of a lane share a process and a browser.
+ * @param files of tests, dealt out by their size, the largest first, to the lane that has least
+ */
+export const appTests = (files, step, env) => {
+	const lanes = Array.from({ length: 2 }, () => ({ files: [], size: 0 }));
+	const sized = files.map((file) => ({ file, size: statSync(`${root}/${file}`).size })).sort((a, b) => b.size - a.size);
+	for (const { file, size } of sized) {
+		const lane = lanes.reduce((least, next) => (next.size < least.size ? next : least));
+		lane.files.push(file);
+		lane.size += size;
+	}
+	return Promise.all(
+		lanes.map((lane, i) =>
+			step(`app tests, lane ${i + 1}`, 'node', [...NODE, '--test', ...REPORT, 'tests/app-lane.ts'], {
+				...env,
+				LANE: lane.files.join(' ')
+			})
+		)
+	);
+};
 const REPORT = ['--test-reporter=./scripts/report.mjs'];
 /** The built application on a free port, for all that `of` does: it is given where as `HEKTO_URL`. */
 export async function served(of) {

@@ -15,7 +15,7 @@ await timed('npm test', (step) =>
 	Promise.all([
 		(async () => {
 			if (!(await step('build', 'npx', ['vite', 'build', '--logLevel', 'warn']))) return;
-			await served((env) => appTests(files('tests/app'), step, { atATime: 2, env }));
+			await served((env) => appTests(files('tests/app'), step, env));
 		})(),
 		(async () => {
 			await step('format', 'npx', [...FORMAT, '--check', '.']);

@@ -6,7 +6,7 @@ import { LAMPS } from '../../src/core/instruments/meter';
 import { Search, type Diagnosis } from '../../src/core/trace/diagnose';
 import { looseOf, runHypotheses, type Hypothesis } from '../../src/core/trace/hypotheses';
 import type { Measurement } from '../../src/core/trace/next';
-import type { Seen, Shown } from '../../src/core/trace/seen';
+import type { Seen, Display } from '../../src/core/trace/seen';
 import { shownAt, spreadOf } from '../../src/core/trace/seen';
 import { Worlds } from '../../src/core/trace/solved';
 import { DONE_AT, LOOSE_OHMS, SPREAD } from '../../src/core/trace/spread';
@@ -92,7 +92,7 @@ export class Player {
 	firsts(): { outlet: number; instrument: RunInstrument }[] {
 		return this.every().filter((m) => {
 			const [is, ought] = [this.shown(m, this.world, this.game.ohms), this.shown(m, this.sound, [])];
-			return Object.keys(is).some((key) => differs(is[key] as Shown, ought[key] as Shown));
+			return Object.keys(is).some((key) => differs(is[key] as Display, ought[key] as Display));
 		});
 	}
 	private shown(m: { outlet: number; instrument: RunInstrument }, world: Player['world'], ohms: readonly number[]) {
@@ -112,7 +112,7 @@ export class Player {
 			else if ('value' in s) {
 				const value = s.value === null ? null : s.of === 'volts' ? s.value * scale : s.value;
 				const wrong = s.of === 'drop' ? 100 * random() : s.of === 'ohms' ? 25 * random() : 150 * random();
-				fields[key] = slipped ? wrong : value === null ? null : value + spreadOf({ ...s, value } as Shown) * bell(random);
+				fields[key] = slipped ? wrong : value === null ? null : value + spreadOf({ ...s, value } as Display) * bell(random);
 			}
 		}
 		return { outlet: m.outlet, instrument: m.instrument, fields, loadA: LOAD_A };
@@ -147,7 +147,7 @@ const nameOf = (h: Hypothesis): string =>
 		.sort()
 		.join();
 const sameFaults = (a: Hypothesis, b: Hypothesis): boolean => nameOf(a) === nameOf(b);
-function differs(a: Shown, b: Shown): boolean {
+function differs(a: Display, b: Display): boolean {
 	if (a.of === 'lamp' && b.of === 'lamp') return a.volts >= LAMPS.onV !== b.volts >= LAMPS.onV;
 	if (a.of === 'word' || b.of === 'word') return 'value' in a && 'value' in b && a.value !== b.value;
 	if (!('value' in a) || !('value' in b)) return false;

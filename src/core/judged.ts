@@ -8,7 +8,7 @@ import type { NextStep } from './next';
 import type { BoxProof } from './prove/assess-prove';
 
 /** What is judged: a state of a job with all that was seen of it. */
-export interface Ground {
+export interface JudgingBase {
 	job: Job;
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];
@@ -20,14 +20,14 @@ export interface Judged {
 	first: NextStep | null;
 }
 /** The way from the ground that was told last to a new one; a part that is left out is as it was. */
-export interface GroundChange {
+export interface BaseChange {
 	job?: readonly Change[];
 	/** Readings that came behind the others, or all of them. */
 	readings?: { behind: readonly Reading[] } | { all: readonly Reading[] };
 	events?: readonly LiveEvent[];
 }
 /** Of an evaluation, what is not as it was told last. */
-export interface News {
+export interface JudgingUpdate {
 	stages: Partial<Record<Stage, StageResult>>;
 	/** Proofs that are new or other than before, and places that have none any more. */
 	proofs: { now: readonly BoxProof[]; gone: readonly string[] };
@@ -38,7 +38,7 @@ export interface News {
 }
 
 /** An evaluation with what has changed put into it. */
-export const withNews = (before: Judged | null, { stages, proofs, todo, quantities, next, first }: News): Judged => ({
+export const withUpdate = (before: Judged | null, { stages, proofs, todo, quantities, next, first }: JudgingUpdate): Judged => ({
 	assessment: {
 		stages: likeBefore(before?.assessment.stages, { ...before?.assessment.stages, ...stages } as JobAssessment['stages']),
 		proofs: withProofs(before?.assessment.proofs, proofs),
@@ -49,7 +49,10 @@ export const withNews = (before: Judged | null, { stages, proofs, todo, quantiti
 	first: likeBefore(before?.first, first)
 });
 
-function withProofs(before: JobAssessment['proofs'] = new Map(), { now, gone }: News['proofs']): JobAssessment['proofs'] {
+function withProofs(
+	before: JobAssessment['proofs'] = new Map(),
+	{ now, gone }: JudgingUpdate['proofs']
+): JobAssessment['proofs'] {
 	if (!now.length && !gone.length) return before;
 	const proofs = new Map(before);
 	for (const id of gone) proofs.delete(id);

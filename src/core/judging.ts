@@ -2,7 +2,7 @@ import { assess, type JobAssessment } from './assess';
 import { applyChanges } from './edit/merge/apply';
 import { likeBefore } from './model/like-before';
 import { knownJob } from './model/known';
-import type { Ground, GroundChange, Judged, News } from './judged';
+import type { JudgingBase, BaseChange, Judged, JudgingUpdate } from './judged';
 import { STAGES } from './model/kinds';
 import { nextAt, nextOf } from './next';
 import { editionOf } from './code/amended-edition';
@@ -13,17 +13,17 @@ import { protectionRows, type ProtectionRow } from './protection/protection-rows
  * way the whole is sent, and what an edit did not touch is not judged again.
  */
 export class Judge {
-	private ground: Ground | null = null;
+	private ground: JudgingBase | null = null;
 	private told: JobAssessment | null = null;
 
 	/** @param today ISO day */
-	open(ground: Ground, today: string): News {
+	open(ground: JudgingBase, today: string): JudgingUpdate {
 		this.ground = ground;
 		this.told = null;
 		return this.news(ground, today);
 	}
 	/** @returns null where the change does not fit the ground: it must be opened anew */
-	follow({ job, readings, events }: GroundChange, today: string): News | null {
+	follow({ job, readings, events }: BaseChange, today: string): JudgingUpdate | null {
 		if (!this.ground) return null;
 		const moved = job?.length ? applyChanges(this.ground.job, job) : { ok: true as const, state: this.ground.job };
 		if (!moved.ok) return null;
@@ -44,7 +44,7 @@ export class Judge {
 		const job = knownJob(this.ground.job);
 		return protectionRows({ edition: editionOf(job), job }, this.ground.readings, this.told.stages.protect.findings);
 	}
-	private news(ground: Ground, today: string): News {
+	private news(ground: JudgingBase, today: string): JudgingUpdate {
 		const before = this.told;
 		// Where this throws, what was told before is of another ground.
 		this.told = null;

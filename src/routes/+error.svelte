@@ -13,6 +13,6 @@
 
 <style>
 	main {
-		padding: 40px;
+		padding: var(--space-24);
 	}
 </style>

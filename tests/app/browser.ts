@@ -32,6 +32,7 @@ export async function serve(port = 0, build = 'build'): Promise<Server> {
 	});
 	const stop = () =>
 		new Promise<void>((resolve) => {
+			if (child.exitCode !== null || child.signalCode !== null) return resolve();
 			child.removeAllListeners('exit');
 			child.once('exit', () => resolve());
 			child.kill('SIGKILL');
@@ -61,6 +62,21 @@ export const QUIET = [
 	'--disable-component-update',
 	'--disable-sync'
 ];
+/** The application runs: what was painted before it is gone. */
+const STANDS = 'return !!document.querySelector("#app") && !document.querySelector("#shell")';
+/** Presses a link, and waits until the address is another and what it leads to is drawn. */
+const FOLLOW = `
+	const [path, patience, done] = arguments;
+	const was = location.href;
+	const link = document.createElement('a');
+	link.href = path;
+	document.body.append(link);
+	link.click();
+	link.remove();
+	const begun = Date.now();
+	const drawn = () => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(() => done(true))));
+	const look = () => (location.href !== was ? drawn() : Date.now() - begun > patience ? done(false) : setTimeout(look, 10));
+	look();`;
 export class Browser {
 	private constructor(
 		readonly driver: Driver,
@@ -68,13 +84,17 @@ export class Browser {
 		private readonly base: string
 	) {}
 
-	static async open(base: string, size: Size = DESK): Promise<Browser> {
+	/**
+	 * @param watched its log has each address that is asked for: what a page asks of strangers
+	 * @param offline keeps the application for when there is no network: each new profile then fetches all of it once more
+	 */
+	static async open(base: string, size: Size = DESK, { watched = false, offline = true } = {}): Promise<Browser> {
 		const profile = mkdtempSync(join(tmpdir(), 'hekto-chromium-'));
 		const options = new Options();
 		options.addArguments(...QUIET, '--disable-dev-shm-usage', `--user-data-dir=${profile}`);
 		options.setChromeBinaryPath('/usr/bin/chromium');
 		const prefs = new logging.Preferences();
-		prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
+		if (watched) prefs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
 		prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
 		options.setLoggingPrefs(prefs);
 		const driver = (await new Builder()
@@ -84,9 +104,21 @@ export class Browser {
 			.build()) as Driver;
 		// A script of a busy machine is waited for as long as a page is.
 		await driver.manage().setTimeouts({ script: 3 * PATIENCE_MS });
+		if (!offline)
+			await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+				source: 'if (navigator.serviceWorker) navigator.serviceWorker.register = () => new Promise(() => undefined);'
+			});
 		const browser = new Browser(driver, profile, base);
 		await browser.resize(size);
 		return browser;
+	}
+	/** As one that was never here: nothing stored, nothing slowed, nothing said. */
+	async asNew(): Promise<void> {
+		await this.driver.get('about:blank');
+		await this.driver.sendDevToolsCommand('Storage.clearDataForOrigin', { origin: this.base, storageTypes: 'all' });
+		await this.throttle(1);
+		await this.resize(DESK);
+		await this.complaints();
 	}
 	/** Exact size: a window's own size is shorter by its frame. */
 	async resize({ width, height, phone = false }: Size): Promise<void> {
@@ -102,9 +134,18 @@ export class Browser {
 		await this.driver.quit().catch(() => undefined);
 		rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
 	}
+	/** A page by its address: nothing of the one before is left but what is stored. */
 	async go(path: string): Promise<void> {
 		await this.kept();
 		await this.driver.get(this.base + path);
+	}
+	/** To a page as a link leads there; what is open, picked and typed stays as a user's would. */
+	async follow(path: string): Promise<void> {
+		await this.kept();
+		const here = await this.driver.getCurrentUrl();
+		if (here === this.base + path || !(await this.run<boolean>(STANDS))) return this.driver.get(this.base + path);
+		const there = await this.driver.executeAsyncScript<boolean>(FOLLOW, path, PATIENCE_MS);
+		if (!there) throw new Error(`a link to ${path} leads nowhere; the page is still ${here}`);
 	}
 	/** The page anew, left only when its store has what was done. */
 	async reload(): Promise<void> {
@@ -113,7 +154,7 @@ export class Browser {
 	}
 	/** A page of a demo house, put back as it was. */
 	async fresh(house: string, path: string): Promise<void> {
-		await this.go('/');
+		await this.follow('/');
 		await this.says(house);
 		await this.click(`button[aria-label="More for ${house}"]`);
 		await this.click('.hekto-menu button', 'Reset demo');
@@ -276,23 +317,33 @@ export class Browser {
 	}
 }
 
+/** The one browser of this process: its files come to it one after the other, each as if it were new. */
+let shared: Browser | null = null;
+export async function closeShared(): Promise<void> {
+	await shared?.close();
+	shared = null;
+}
+
 /**
  * The application, a browser that has visited it, and a folder for files, for all tests of one file.
  * @param use is handed the browser and the folder once they stand
  */
-export function together(use: (b: Browser, folder: string) => void): void {
+export function together(use: (b: Browser, folder: string) => void, size: Size = DESK): void {
 	let stop = async (): Promise<void> => undefined;
 	before(async () => {
 		const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
-		// One server for all files where the command that runs them has one.
-		const shared = process.env.HEKTO_URL;
-		const server = shared ? { url: shared, stop: async () => undefined } : await serve();
-		const b = await Browser.open(server.url);
+		// One server and one browser for all files where the command that runs them has them.
+		const url = process.env.HEKTO_URL;
+		const server = url ? null : await serve();
+		const b = (url ? shared : null) ?? (await Browser.open(server?.url ?? url ?? '', DESK, { offline: false }));
+		if (url) shared = b;
 		stop = async () => {
-			await b.close();
-			await server.stop();
+			if (server) await b.close();
+			await server?.stop();
 			rmSync(folder, { recursive: true, force: true });
 		};
+		await b.asNew();
+		await b.resize(size);
 		await b.go('/');
 		// The first start of a browser on a busy machine takes its time: the demo jobs are put on its disk.
 		await b.says('Marrow Street');

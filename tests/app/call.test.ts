@@ -2,23 +2,15 @@ import assert from 'node:assert/strict';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
 import { readJobFile } from '../../src/core/formats/job-json';
-import { Browser, PHONE, serve, type Server } from './browser';
+import { PHONE, together, type Browser } from './browser';
 
 /** A service call on a phone, from nothing to a letter: what is pressed and what is typed is counted. */
-let server: Server;
 let b: Browser;
-before(async () => {
-	server = await serve();
-	b = await Browser.open(server.url, PHONE);
-});
-after(async () => {
-	await b.close();
-	await server.stop();
-});
+together((browser) => (b = browser), PHONE);
 const MOST = { presses: 22, typed: 6 };
 
 test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labelled, lettered', async () => {

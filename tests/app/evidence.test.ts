@@ -30,7 +30,11 @@ async function deadTest(): Promise<void> {
 	await b.click('.thread button', 'Record the test');
 	await b.says('by MR', '.thread');
 }
-const keep = () => b.click('.dock button', 'Keep');
+/** Kept, and judged: what stood before may say the same. */
+const keep = async () => {
+	await b.click('.dock button', 'Keep');
+	await b.settled();
+};
 const LOUD = '[role=alertdialog]';
 
 test('three slots whose lamps say correct are not good, nor with their volts; with a ground path and a look for a jumper they are', async () => {

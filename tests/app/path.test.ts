@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { By, Key } from 'selenium-webdriver';
-import { Browser, serve, type Server } from './browser';
+import { Browser, DESK, serve, type Server } from './browser';
 
 /** The whole path at a desk, on the demo house: each test begins where the house is put back as it was. */
 let server: Server;
@@ -12,7 +12,7 @@ let b: Browser;
 const folder = mkdtempSync(join(tmpdir(), 'hekto-files-'));
 before(async () => {
 	server = await serve();
-	b = await Browser.open(server.url);
+	b = await Browser.open(server.url, DESK, { watched: true, offline: false });
 });
 after(async () => {
 	await b.close();

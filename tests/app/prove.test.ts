@@ -11,7 +11,7 @@ let b: Browser;
 const folder = mkdtempSync(join(tmpdir(), 'hekto-prove-'));
 before(async () => {
 	server = await serve();
-	b = await Browser.open(server.url, PHONE);
+	b = await Browser.open(server.url, PHONE, { offline: false });
 });
 after(async () => {
 	await b.close();

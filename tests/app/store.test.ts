@@ -1,13 +1,13 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { Browser, serve, type Server } from './browser';
+import { Browser, DESK, serve, type Server } from './browser';
 
 /** What the store promises: nothing confirmed is lost, two tabs agree, a full or blocked store says so. */
 let server: Server;
 let b: Browser;
 before(async () => {
 	server = await serve();
-	b = await Browser.open(server.url);
+	b = await Browser.open(server.url, DESK, { offline: false });
 	await b.go('/');
 	await b.says('Marrow Street');
 });

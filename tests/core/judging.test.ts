@@ -4,7 +4,7 @@ import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
 import { changesBetween } from '../../src/core/edit/merge/change';
-import { failedJudged, withNews, type Ground, type Judged } from '../../src/core/judged';
+import { failedJudged, withUpdate, type JudgingBase, type Judged } from '../../src/core/judged';
 import { Judge } from '../../src/core/judging';
 import { editionOf } from '../../src/core/code/amended-edition';
 import { protectionRows } from '../../src/core/protection/protection-rows';
@@ -16,7 +16,7 @@ import { reading } from './small-job';
 
 /** The judge beside the page is told changes and tells changes: what the page puts together is what a fresh look gives. */
 const today = '2026-11-26';
-const fresh = ({ job, readings, events }: Ground): Judged => {
+const fresh = ({ job, readings, events }: JudgingBase): Judged => {
 	const assessment = assess(job, readings);
 	const situation = { job, readings, events, assessment, today };
 	return {
@@ -25,7 +25,7 @@ const fresh = ({ job, readings, events }: Ground): Judged => {
 		first: nextOf(situation)
 	};
 };
-const demo = (): Ground => {
+const demo = (): JudgingBase => {
 	const made = DEMOS.quillback?.();
 	assert.ok(made);
 	return made;
@@ -43,27 +43,27 @@ const EDITS: ((job: Job) => void)[] = [
 test('edit by edit, across the border of a worker: the same as from nothing', () => {
 	const judge = new Judge();
 	let ground = demo();
-	let judged = withNews(null, structuredClone(judge.open(structuredClone(ground), today)));
+	let judged = withUpdate(null, structuredClone(judge.open(structuredClone(ground), today)));
 	assert.deepEqual(judged, fresh(ground));
 	for (const [i, edit] of EDITS.entries()) {
 		const job = produce(ground.job, edit);
 		const news = judge.follow(structuredClone({ job: changesBetween(ground.job, job) }), today);
 		assert.ok(news);
 		ground = { ...ground, job };
-		judged = withNews(judged, structuredClone(news));
+		judged = withUpdate(judged, structuredClone(news));
 		assert.deepEqual(judged, fresh(structuredClone(ground)), `edit ${i}`);
 	}
 	const bad = reading({ id: 'bad', jobId: 'quillback', boxId: 'w-02', kind: 'hn', value: 90, at: '2026-11-25T10:00:00.000Z' });
 	const news = judge.follow({ readings: { behind: [bad] } }, today);
 	assert.ok(news);
 	ground = { ...ground, readings: [...ground.readings, bad] };
-	judged = withNews(judged, news);
+	judged = withUpdate(judged, news);
 	assert.deepEqual(judged, fresh(structuredClone(ground)));
 	// Struck out: all of them are sent again.
 	const readings = ground.readings.map((r) => (r.id === 'bad' ? { ...r, struck: true } : r));
 	const struck = judge.follow({ readings: { all: readings } }, today);
 	assert.ok(struck);
-	assert.deepEqual(withNews(judged, struck), fresh(structuredClone({ ...ground, readings })));
+	assert.deepEqual(withUpdate(judged, struck), fresh(structuredClone({ ...ground, readings })));
 });
 test('what an edit did not touch is not sent again', () => {
 	const judge = new Judge();
@@ -76,27 +76,28 @@ test('what an edit did not touch is not sent again', () => {
 test('what was judged again and says the same is not sent, and what stands on the page stays the same objects', () => {
 	const judge = new Judge();
 	const ground = demo();
-	const note = (job: Ground['job'], text: string) => produce(job, (d) => void Object.assign(d.boxes[0] ?? {}, { note: text }));
+	const note = (job: JudgingBase['job'], text: string) =>
+		produce(job, (d) => void Object.assign(d.boxes[0] ?? {}, { note: text }));
 	// What is worked out only where it is read is plain from the second time on.
 	const once = note(ground.job, 'by the door');
-	const opened = withNews(null, structuredClone(judge.open(ground, today)));
+	const opened = withUpdate(null, structuredClone(judge.open(ground, today)));
 	const first = judge.follow({ job: changesBetween(ground.job, once) }, today);
 	assert.ok(first);
-	const judged = withNews(opened, structuredClone(first));
+	const judged = withUpdate(opened, structuredClone(first));
 	assert.equal(judged.assessment.stages, opened.assessment.stages);
 	// A note is judged nowhere; the box that has it is another object.
 	const noted = note(once, 'by the window');
 	const none = judge.follow({ job: changesBetween(once, noted) }, today);
 	assert.ok(none);
 	assert.deepEqual([none.stages, none.proofs], [{}, { now: [], gone: [] }]);
-	const after = withNews(judged, structuredClone(none));
+	const after = withUpdate(judged, structuredClone(none));
 	for (const key of ['next', 'first'] as const) assert.equal(after[key], judged[key], key);
 	for (const key of ['stages', 'quantities'] as const) assert.equal(after.assessment[key], judged.assessment[key], key);
 	// One circuit is too large: its findings are new, the others are those of before.
 	const wrong = produce(noted, (d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 30 }));
 	const news = judge.follow({ job: changesBetween(noted, wrong) }, today);
 	assert.ok(news?.stages.circuit);
-	const { findings } = withNews(after, structuredClone(news)).assessment.stages.circuit;
+	const { findings } = withUpdate(after, structuredClone(news)).assessment.stages.circuit;
 	const kept = findings.filter((f) => judged.assessment.stages.circuit.findings.includes(f));
 	assert.ok(kept.length > 0 && kept.length < findings.length, `${kept.length} of ${findings.length}`);
 });

@@ -2,9 +2,9 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
 import { areaSqFt, crossings, signedArea, wallLength } from '../../src/core/model/geometry';
-import { closeWalk, drawWalk, readTape, sayWalk, type Walk } from '../../src/core/edit/tape';
+import { closeWalk, drawWalk, readTape, sayWalk, type TapeWalk } from '../../src/core/edit/tape';
 
-const read = (text: string): Walk => {
+const read = (text: string): TapeWalk => {
 	const got = readTape(text);
 	assert.ok(got.ok, got.ok ? '' : got.faults[0]?.message);
 	return got.walk;

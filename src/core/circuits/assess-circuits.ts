@@ -1,6 +1,6 @@
 import type { StageResult, Finding, Decision, Subject, Fix } from '../model/result';
 import { ifKnown, type Circuit, type Fact, type Job } from '../model/known';
-import { ifKnownRow, lacking, orLacking } from '../code/lacking';
+import { ifKnownRow, missingFact, orMissingFact } from '../code/missing-fact';
 import type { House } from '../house';
 import { whyTogether } from './why-together';
 import { applianceDecision, applianceFindings } from './articles/422-424-440-625-appliances';
@@ -49,7 +49,7 @@ export function assessCircuits({ edition, job, index, runs }: House): StageResul
 	const hints = job.panels.flatMap((p) => ifKnown(() => balanceHint(edition, p, panelLoad(edition, job, p).legs)) ?? []);
 	return {
 		findings: [
-			...orLacking(job, cite(edition, edition.ampacity.rule), () => requiredCircuits(edition, job)),
+			...orMissingFact(job, cite(edition, edition.ampacity.rule), () => requiredCircuits(edition, job)),
 			...panelFindings(edition, job),
 			...multiwire.findings,
 			...dimmerFindings(edition, job),
@@ -72,20 +72,20 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 		() => legsInTheWet(edition, job, run),
 		() => knobAndTube(edition, job, run),
 		() => lostWay(edition, job, run)
-	].flatMap((find) => orLacking(job, cite(edition, edition.ampacity.rule), find));
+	].flatMap((find) => orMissingFact(job, cite(edition, edition.ampacity.rule), find));
 /** What feeds a run, and what feeds its boxes, where nobody knows. */
 const lostWay = (edition: Edition, job: Job, { circuit, nodes }: Run): Finding[] => {
 	const facts: Fact[] = [
 		...(circuit.panelId === null ? [{ of: 'circuit' as const, id: circuit.id, field: 'panelId' as const }] : []),
 		...nodes.flatMap(({ leg }) => (leg.fromId === null ? [{ of: 'leg' as const, id: leg.id, field: 'fromId' as const }] : []))
 	];
-	return facts.map((fact) => lacking(job, cite(edition, edition.ampacity.rule), fact));
+	return facts.map((fact) => missingFact(job, cite(edition, edition.ampacity.rule), fact));
 };
 function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	const run = runOf(job, circuit);
 	const rule = cite(edition, edition.ampacity.rule);
 	const findings = [() => nameplateFindings(edition, job, run), () => terminalFindings(edition, job, run)].flatMap((find) =>
-		orLacking(job, rule, find)
+		orMissingFact(job, rule, find)
 	);
 	if (!run.nodes.length) {
 		findings.push({
@@ -100,7 +100,7 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 		return { findings, decisions: [], drop: [] };
 	}
 	const decisions: Decision[] = [];
-	const sized = orLacking(job, rule, () => {
+	const sized = orMissingFact(job, rule, () => {
 		const { decisions: made, findings: found } = sizingOf(edition, job, run);
 		decisions.push(...made);
 		return found;
@@ -110,7 +110,7 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 	return {
 		findings,
 		decisions: [...decisions, ...drops.map((drop) => dropDecision(edition, circuit, drop))],
-		drop: orLacking(job, rule, () => dropFindings(edition, job, run, drops))
+		drop: orMissingFact(job, rule, () => dropFindings(edition, job, run, drops))
 	};
 }
 /** Every wire of the run is judged; the slip shows the one that bears least. */

@@ -28,7 +28,7 @@ export interface TapeBreak {
 	to: number;
 }
 /** The walk as read: walls with their turns, before it is closed. */
-export interface Walk {
+export interface TapeWalk {
 	walls: { length: number; turnDeg: number }[];
 	breaks: TapeBreak[];
 }
@@ -51,9 +51,9 @@ const TOKEN = new RegExp(String.raw`^(?:([dowfcksa])\s*(${LENGTH})|([rl])(?:(\d{
  * @returns the walk, or the faults with the word that cannot be read
  * @example readTape("12'6 r 10' r 12'6 r") // three walls; the fourth closes by itself
  */
-export function readTape(text: string): { ok: true; walk: Walk } | { ok: false; faults: FieldFault[] } {
+export function readTape(text: string): { ok: true; walk: TapeWalk } | { ok: false; faults: FieldFault[] } {
 	const refuse = (message: string) => ({ ok: false as const, faults: [{ path: 'tape', message }] });
-	const walk: Walk = { walls: [], breaks: [] };
+	const walk: TapeWalk = { walls: [], breaks: [] };
 	let left = plainMarks(text).trim();
 	let at = 0;
 	const turnAt = (turnDeg: number): string | null => {
@@ -108,7 +108,7 @@ interface DrawnWalk {
 const CLOSED_IN = 1 / 32;
 
 /** Draws a walk from the origin, the first wall along the x axis. */
-export function drawWalk(walk: Walk): DrawnWalk {
+export function drawWalk(walk: TapeWalk): DrawnWalk {
 	let heading: Point = [1, 0];
 	let turned = 0;
 	const points: Point[] = [[0, 0]];
@@ -141,7 +141,7 @@ interface TapedRoom {
  * brought round counter-clockwise.
  * @throws RangeError where the walls chosen cannot take the error
  */
-export function closeWalk(walk: Walk, how: Closing): TapedRoom {
+export function closeWalk(walk: TapeWalk, how: Closing): TapedRoom {
 	const drawn = drawWalk(walk);
 	const lengths = walk.walls.map((w) => w.length);
 	const changed = how === 'last-wall' || !drawn.error ? lengths.map(() => 0) : corrections(walk, drawn, how);
@@ -173,7 +173,7 @@ function keptOn(b: TapeBreak, length: number): TapeBreak {
 const rounded = ([x, y]: Point): Point => [toSixteenth(x), toSixteenth(y)];
 
 /** Least change that closes it: lengths by their own size (a longer tape errs more), turns left alone. */
-function corrections(walk: Walk, drawn: DrawnWalk, how: Exclude<Closing, 'last-wall'>): number[] {
+function corrections(walk: TapeWalk, drawn: DrawnWalk, how: Exclude<Closing, 'last-wall'>): number[] {
 	let turned = 0;
 	const along = walk.walls.map((w): Point => {
 		const u = turner(turned)([1, 0]);

@@ -10,7 +10,7 @@ import type { Fix, NewPlace } from '../model/result';
 import { ARTICLES } from './articles';
 import { wallFix } from './articles/210-52-a-walls';
 import { fewestCover } from './cover';
-import { ofHouse, saidBy, severityIn, type Article, type Judged, type PointNeed, type Requirement } from './requirement';
+import { ofHouse, saidBy, severityIn, type Article, type ArticleResult, type PointNeed, type Requirement } from './requirement';
 import { roomWalls, wallsCase } from './room-walls';
 import { layoutWalls } from './walls';
 
@@ -48,7 +48,7 @@ export function editionInForce(job: Job, ref: RuleRef): Edition | null {
 }
 
 /** An article as local amendments leave it: off, or as another edition has it. */
-function judgeAmended(article: Article, job: Job): Judged {
+function judgeAmended(article: Article, job: Job): ArticleResult {
 	const own = editionOf(job);
 	const ref = article.rule(own, job);
 	const amendment = amendmentFor(inForce(job), ref.section);

@@ -44,7 +44,7 @@ export interface PointNeed {
 	meets: (place: NewPlace, point: Point | null) => boolean;
 }
 
-export interface Judged {
+export interface ArticleResult {
 	requirements: Requirement[];
 	needs: PointNeed[];
 }
@@ -57,7 +57,7 @@ export interface ArticleCase {
 export interface Article {
 	/** The rule by which local amendments know it. */
 	rule: (edition: Edition, job: Job) => RuleRef;
-	judge: (c: ArticleCase) => Judged;
+	judge: (c: ArticleCase) => ArticleResult;
 }
 
 /** Boxes of a room. */

@@ -1,4 +1,4 @@
-import { lacking } from '../code/lacking';
+import { missingFact } from '../code/missing-fact';
 import { cite } from '../code/rule';
 import type { House } from '../house';
 import type { Box, Circuit } from '../model/known';
@@ -46,7 +46,7 @@ function ofBox({ job, edition, index }: House, box: Box, circuits: readonly Circ
 	if (!of.known)
 		return [
 			...apart,
-			...(of.fact ? [lacking(job, cite(edition, edition.boxes.makeUp.listed), of.fact)] : []),
+			...(of.fact ? [missingFact(job, cite(edition, edition.boxes.makeUp.listed), of.fact)] : []),
 			...(of.thin
 				? [
 						{

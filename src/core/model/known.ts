@@ -141,7 +141,7 @@ export function panelOf(circuit: Pick<told.Circuit, 'id' | 'panelId'>): string {
 	return circuit.panelId;
 }
 /** The first of these facts of a leg that is not known; null: all are. */
-export function lackOf(leg: Leg, ...fields: readonly (Fact['field'] & keyof told.Leg)[]): Fact | null {
+export function missingOf(leg: Leg, ...fields: readonly (Fact['field'] & keyof told.Leg)[]): Fact | null {
 	const whole = wholes.has(leg);
 	for (const field of fields)
 		if ((whole ? leg[field] : ifKnown(() => leg[field])) === null) return { of: 'leg', id: leg.id, field };

@@ -110,9 +110,9 @@ export const isDeadOhm = (kind: ReadingKind): boolean => kind === 'dead-ohm-hn' 
 export const LAMP_STATES = ['on', 'dim', 'off'] as const;
 const LAMPS = /^(on|dim|off) (on|dim|off) (on|dim|off)$/;
 
-type Judged = Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Pick<Partial<Reading>, 'word' | 'atMa'>;
+type ReadingFields = Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Pick<Partial<Reading>, 'word' | 'atMa'>;
 /** Faults of one reading, by field: an impossible figure, lamps that are no pattern, a drop without its load. */
-export function readingFaults({ kind, value, lamps, loadA, word, atMa }: Judged): FieldFault[] {
+export function readingFaults({ kind, value, lamps, loadA, word, atMa }: ReadingFields): FieldFault[] {
 	if (kind === 'lamps') {
 		if (lamps !== null && LAMPS.test(lamps)) return [];
 		return [{ path: 'lamps', message: `must be three of on, dim, off for HN HG NG; got "${lamps ?? ''}"` }];

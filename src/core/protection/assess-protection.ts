@@ -2,7 +2,7 @@ import { BREAKER_WORDS } from '../model/protections';
 import type { House } from '../house';
 import { lazily } from '../model/lazily';
 import { inForce } from '../code/amendments';
-import { lacking, orLacking } from '../code/lacking';
+import { missingFact, orMissingFact } from '../code/missing-fact';
 import { knownOr } from '../model/fact-words';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
@@ -35,7 +35,7 @@ export function assessProtection(house: House): StageResult {
 				job,
 				() => assessDevice({ edition, job, readings }, box, device),
 				(_, fact): StageResult => ({
-					findings: [lacking(job, cite(edition, edition.gfci.receptacle.rule), fact)],
+					findings: [missingFact(job, cite(edition, edition.gfci.receptacle.rule), fact)],
 					decisions: []
 				})
 			)
@@ -46,8 +46,8 @@ export function assessProtection(house: House): StageResult {
 		findings: [
 			...job.circuits.flatMap((c) => [
 				...neutralFindings(edition, job, c),
-				...orLacking(job, cite(edition, edition.circuits.multiwire.neutral), () => loadNeutralFindings(edition, job, c)),
-				...orLacking(job, cite(edition, edition.afci.rule), () => rewiredFindings(edition, job, c))
+				...orMissingFact(job, cite(edition, edition.circuits.multiwire.neutral), () => loadNeutralFindings(edition, job, c)),
+				...orMissingFact(job, cite(edition, edition.afci.rule), () => rewiredFindings(edition, job, c))
 			]),
 			...results.flatMap((r) => r.findings)
 		],
@@ -122,18 +122,18 @@ function assessDevice(of: Of, box: Box, device: Device): StageResult {
 	// What a face promises, and what new work must have, does not depend on the room.
 	const rule = cite(edition, edition.gfci.receptacle.rule);
 	const grounds = [
-		...orLacking(job, rule, () => ungroundedFindings(c)),
-		...(standing.ground.lacks ? [lacking(job, rule, standing.ground.lacks)] : [])
+		...orMissingFact(job, rule, () => ungroundedFindings(c)),
+		...(standing.ground.lacks ? [missingFact(job, rule, standing.ground.lacks)] : [])
 	];
 	if (!room) return { decisions: [], findings: [...grounds, noRoom(c)] };
 	return {
 		decisions: [decisionOf(c)],
 		findings: [
 			...answer.findings,
-			...orLacking(job, rule, () => missingFindings(c)),
+			...orMissingFact(job, rule, () => missingFindings(c)),
 			...grounds,
 			...needless(c),
-			...orLacking(job, rule, () => marks(c))
+			...orMissingFact(job, rule, () => marks(c))
 		]
 	};
 }

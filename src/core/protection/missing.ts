@@ -1,12 +1,12 @@
 import { gives, type Against } from '../model/protections';
-import { lacking } from '../code/lacking';
+import { missingFact } from '../code/missing-fact';
 import { cite } from '../code/rule';
 import type { Finding } from '../model/result';
 import { runOf } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
 import { distanceUnknown } from './outlet-facts';
 import { protectFix, WORDS, type ProtectionCase } from './protection-case';
-import { holdersAbove } from './reach';
+import { upstreamHolders } from './reach';
 
 /** Protection that is asked for and not there, or that cannot be told of. @source 210.8, 210.12, 406.4(D) */
 export const missingFindings = (c: ProtectionCase): Finding[] => [
@@ -39,7 +39,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 			}
 		];
 	}
-	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
+	if (standing.lacks) return [missingFact(c.job, rule, standing.lacks)];
 	const where = box.readilyAccessible || existing ? '' : ' Not readily accessible here: put it upstream or at the breaker.';
 	return [
 		{
@@ -60,7 +60,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 function misplaced({ edition, job, box, device, circuit }: ProtectionCase, against: Against): string {
 	if (against !== 'afci' || !circuit) return '';
 	// From the panel on, as it is walked.
-	const holders = [box, ...[...holdersAbove(job, circuit, box.id)].reverse()];
+	const holders = [box, ...[...upstreamHolders(job, circuit, box.id)].reverse()];
 	const idle = holders.find(
 		(h) =>
 			h.devices.some((d) => gives(d.protection, 'afci') && (h === box || d.feedsLoad)) &&

@@ -6,14 +6,14 @@ import { protectionNeed, type ProtectionNeed } from './needs';
 import { outletFacts, type OutletAt } from './outlet-facts';
 
 /** What may be given beside the outlet itself. */
-export interface Judged {
+export interface NeedOptions {
 	/** Judged as if it were replaced so, whatever stands there. */
 	replacedAs?: OutletFacts['replacement'];
 	readings?: readonly Reading[];
 }
 
 /** What protects one device of a job, by its edition, permit date and the amendments in force. */
-export function needOf({ edition, job }: RuledJob, at: OutletAt, { replacedAs, readings }: Judged = {}): ProtectionNeed {
+export function needOf({ edition, job }: RuledJob, at: OutletAt, { replacedAs, readings }: NeedOptions = {}): ProtectionNeed {
 	const facts = outletFacts({ edition, job }, at, readings);
 	const judged = replacedAs ? { ...facts, replacement: replacedAs } : facts;
 	return protectionNeed(edition, judged, { permitDate: job.permitDate, amendments: inForce(job) }).need;

@@ -59,7 +59,7 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	const mate = alone && box.devices.find((d) => d !== device && d.feedsLoad && counts(box, d));
 	if (mate) return of(box, mate);
 	if (!circuit) return null;
-	for (const holder of holdersAbove(job, circuit, box.id)) {
+	for (const holder of upstreamHolders(job, circuit, box.id)) {
 		const d = holder.devices.find((x) => x.feedsLoad && counts(holder, x));
 		if (d) return of(holder, d);
 	}
@@ -80,7 +80,7 @@ function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
 }
 
 /** Boxes upstream of one whose devices protect what is on their LOAD, the nearest first: found in one walk along the run. */
-export const holdersAbove = (job: Job, circuit: Circuit, boxId: string): readonly Box[] =>
+export const upstreamHolders = (job: Job, circuit: Circuit, boxId: string): readonly Box[] =>
 	holdersAlong(job, circuit).get(boxId) ?? [];
 const holdersAlong = once((job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> => {
 	const { boxes } = indexOf(job);

@@ -1,4 +1,4 @@
-import { lacking } from '../code/lacking';
+import { missingFact } from '../code/missing-fact';
 import type { RuledJob } from '../code/ruled-job';
 import { once } from '../model/remember';
 import type { House } from '../house';
@@ -24,9 +24,9 @@ import { guardsOf } from './guards';
 import { missingOf, type Missing } from './missing';
 import { add, clears, contradict, legsApart, superseded, together } from './read-together';
 import { besideNeighbor, comesBack } from './judge-breaker';
-import { verdictOf, worst, type Beside, type Judged, type Judgment, type Latest, type Level } from './verdicts';
+import { verdictOf, worst, type Beside, type JudgedReading, type Judgment, type Latest, type Level } from './verdicts';
 
-export type { Judged, Latest } from './verdicts';
+export type { JudgedReading, Latest } from './verdicts';
 
 /** What was read at a box, a panel, or of a breaker in it: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
@@ -43,11 +43,11 @@ export interface BoxProof {
 	/** Of the lower half of a receptacle that has two. */
 	lower: Latest;
 	/** Read under a load, both halves, where something was read idle since. */
-	loaded: Judged[];
+	loaded: JudgedReading[];
 	/** Of another device that did not know of the newest, and is worse than it. */
-	rivals: Judged[];
+	rivals: JudgedReading[];
 	/** With its wall switch off, both halves. */
-	off: Judged[];
+	off: JudgedReading[];
 }
 export type ProofLevel = Level | 'right';
 /** The word for an outlet on every screen and paper. */
@@ -64,7 +64,7 @@ const PROOF_WORDS: Readonly<Record<ProofLevel, string>> = {
 export const isProven = (proof: Pick<BoxProof, 'level'> | undefined): boolean =>
 	proof?.level === 'good' || proof?.level === 'right';
 /** Every judged reading of a place, both halves. */
-export const allOf = ({ latest, lower, loaded, rivals, off }: BoxProof): Judged[] => [
+export const allOf = ({ latest, lower, loaded, rivals, off }: BoxProof): JudgedReading[] => [
 	...Object.values(latest),
 	...Object.values(lower),
 	...loaded,
@@ -119,7 +119,7 @@ function proofAt(
 	const { upper, lower } = read.latest;
 	const circuit = index.circuitsOfBox.get(boxId)?.[0];
 	const beside = besides(edition, job, boxId, readings, upper);
-	const verdict = (reading: Reading): Judged => {
+	const verdict = (reading: Reading): JudgedReading => {
 		const half = reading.half ?? 'upper';
 		const jumper = read.latest[half].get(boxId)?.get('bootleg')?.word === 'yes';
 		const idleV = read.idle[half].get(boxId)?.get(reading.kind)?.value ?? undefined;
@@ -291,7 +291,7 @@ export function assessProve(house: House): StageResult {
 				});
 			}
 			if (verdict.lacks)
-				findings.push(lacking(job, limitRule(house.edition.key, 'model', 'What the run should read'), verdict.lacks));
+				findings.push(missingFact(job, limitRule(house.edition.key, 'model', 'What the run should read'), verdict.lacks));
 			if (verdict.predicted === null) continue;
 			decisions.push({
 				code: 'predict',

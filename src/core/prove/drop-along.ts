@@ -2,7 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import type { Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { runOf } from '../run/runs';
-import type { BoxProof, Judged } from './assess-prove';
+import type { BoxProof, JudgedReading } from './assess-prove';
 import { AGAINST_PREDICTED } from './limits';
 import { predict } from './predict';
 
@@ -16,7 +16,7 @@ interface DropAlong {
 	predicted: number;
 	/** What is read up to here is what the run explains, %. */
 	explainedTo: number;
-	read: Judged | undefined;
+	read: JudgedReading | undefined;
 }
 
 /**

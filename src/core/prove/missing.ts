@@ -4,7 +4,7 @@ import { goodWord } from '../model/reading';
 import type { Ground } from '../run/ground-at';
 import { hasHalves } from '../run/halves';
 import { NG_SUSPICIOUS } from './limits';
-import type { Judged, Latest } from './verdicts';
+import type { JudgedReading, Latest } from './verdicts';
 
 /**
  * What an outlet still needs before it may be called good, or before it "reads right", as far as a multimeter reaches. A word is
@@ -48,7 +48,7 @@ interface OutletRead {
 	upper: Latest;
 	lower: Latest;
 	/** The last that was read under a load, whatever was read idle since. */
-	loadedNg: Judged | null;
+	loadedNg: JudgedReading | null;
 	ground: Pick<Ground, 'state'>;
 	twoHots: boolean;
 	/** By its guards that are required, promised by its face or printed on a label. */
@@ -67,7 +67,8 @@ export interface GuardSeen {
 }
 
 /** What reads badly was read: that it is bad its own verdict says. */
-const isRead = (j: Judged | undefined): j is Judged => j !== undefined && (j.reading.value !== null || j.reading.lamps !== null);
+const isRead = (j: JudgedReading | undefined): j is JudgedReading =>
+	j !== undefined && (j.reading.value !== null || j.reading.lamps !== null);
 const says = (latest: Latest, kind: 'bootleg' | 'ground-look' | 'grip'): boolean => latest[kind]?.reading.word === goodWord(kind);
 
 /** What a face promises: three slots a ground. */
@@ -107,7 +108,7 @@ function polarityMissing(half: Latest, grounded: boolean, twoHots: boolean): Mis
 }
 /** The same with a multimeter alone: each pair at low impedance. */
 function meterMissing(halves: readonly Latest[], grounded: boolean, twoHots: boolean): Missing[] {
-	const low = (j: Judged | undefined): boolean => isRead(j) && j.reading.meter === ('low-impedance' satisfies Meter);
+	const low = (j: JudgedReading | undefined): boolean => isRead(j) && j.reading.meter === ('low-impedance' satisfies Meter);
 	const kinds: readonly ReadingKind[] = twoHots ? ['hh', 'hg', 'h2g'] : grounded ? ['hn', 'hg', 'ng'] : ['hn', 'he', 'ne'];
 	const asked: Partial<Record<ReadingKind, Missing>> = {
 		hg: 'hot-to-ground',
@@ -125,7 +126,7 @@ function meterMissing(halves: readonly Latest[], grounded: boolean, twoHots: boo
 	return [...new Set(found)];
 }
 /** A path of low ohms, and that it is no bootleg: neutral and ground of one cable are alike, so ohms alone don't tell. */
-function groundMissing(both: Latest, loadedNg: Judged | null): Missing[] {
+function groundMissing(both: Latest, loadedNg: JudgedReading | null): Missing[] {
 	const path = isRead(both['ohm-ground']) || isRead(both['dead-ohm-ground']);
 	const rises = loadedNg?.verdict.judgments.some(
 		(j) => j.on === 'joints' && j.level === 'good' && (j.need ?? 0) >= NG_SUSPICIOUS.leastPredictedV

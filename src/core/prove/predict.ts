@@ -5,7 +5,17 @@ import { voltsAt } from '../circuits/size/drop';
 import { runOf } from '../run/runs';
 import { indexOf } from '../model/job-index';
 import { knownOr, sayFact } from '../model/fact-words';
-import { lackOf, NotKnown, panelOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
+import {
+	missingOf,
+	NotKnown,
+	panelOf,
+	type Box,
+	type Circuit,
+	type Fact,
+	type Job,
+	type Leg,
+	type Reading
+} from '../model/known';
 import { soundOf, type SoundFigures } from '../network/sound';
 import { wireOhms } from '../network/run-wiring';
 import { once } from '../model/remember';
@@ -156,7 +166,7 @@ const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, m
 function lackOnTheWay(job: Job, circuit: Circuit, path: readonly Leg[]): Fact | null {
 	if (circuit.panelId === null) return { of: 'circuit', id: circuit.id, field: 'panelId' };
 	for (const leg of path) {
-		const lacks = lackOf(leg, 'fromId', 'lengthFt', 'awg', 'metal');
+		const lacks = missingOf(leg, 'fromId', 'lengthFt', 'awg', 'metal');
 		if (lacks) return lacks;
 	}
 	return null;
@@ -192,7 +202,7 @@ const loopsOf = once((job: Job, edition: Edition, circuit: Circuit): ReadonlyMap
 	for (const { boxId, fromId, leg } of runOf(job, circuit).nodes) {
 		const up = fromId === circuit.panelId ? NO_LOOP : made.get(fromId ?? '');
 		// Beyond a cable of which nobody knows the gauge no ohms can be told.
-		if (!up || lackOf(leg, 'fromId', 'awg', 'metal')) continue;
+		if (!up || missingOf(leg, 'fromId', 'awg', 'metal')) continue;
 		const conductor = up.hotOhms + legOhms(edition, leg, leg.awg, sound);
 		const ground = legOhms(edition, leg, edition.grounding.asMade.nm[leg.awg] ?? leg.awg, sound, 'Cu');
 		const both = { hotOhms: conductor, neutralOhms: conductor };

@@ -8,7 +8,7 @@ import { show } from '../units/quantity';
 import { limitRule, limitsOf } from './limits';
 import { voltPattern } from './pattern';
 import { feetWords, likeConductors } from './unknown-run';
-import { worst, type Beside, type Judged, type Judgment, type Latest } from './verdicts';
+import { worst, type Beside, type JudgedReading, type Judgment, type Latest } from './verdicts';
 
 /** What readings of one place say of each other. */
 
@@ -56,7 +56,7 @@ export function together({ edition, job, latest, beside }: { edition: Edition; j
 		}
 	}
 	const [hot, neutral] = [latest['ohm-hot'], latest['ohm-neutral']];
-	const open = (j: Judged | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
+	const open = (j: JudgedReading | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
 	if (hot && neutral && open(hot) && open(neutral)) {
 		const [a, b] = [hot.reading.value ?? 0, neutral.reading.value ?? 0];
 		add(neutral, likeConductors(edition, a, b));
@@ -74,7 +74,7 @@ export function together({ edition, job, latest, beside }: { edition: Edition; j
 }
 const NO_FIGURE = { have: null, need: null, unit: '' };
 /** A judgment more of one reading. */
-export function add(to: Judged, judgment: Judgment): void {
+export function add(to: JudgedReading, judgment: Judgment): void {
 	to.verdict.judgments.push(judgment);
 	to.verdict.level = worst(to.verdict.judgments.map((j) => j.level));
 }

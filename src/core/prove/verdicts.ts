@@ -28,12 +28,12 @@ export interface Verdict {
 }
 
 /** A reading with what it means. */
-export interface Judged {
+export interface JudgedReading {
 	reading: Reading;
 	verdict: Verdict;
 }
 /** Of one place, or half of a receptacle, by what was read. */
-export type Latest = Partial<Record<ReadingKind, Judged>>;
+export type Latest = Partial<Record<ReadingKind, JudgedReading>>;
 /** What is known of the outlet that a reading is of, besides the reading. */
 export interface Beside {
 	ground?: Ground | undefined;

@@ -1,5 +1,5 @@
 import type { House } from '../house';
-import { lacking } from '../code/lacking';
+import { missingFact } from '../code/missing-fact';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
@@ -93,7 +93,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 	const c = knownOr(
 		job,
 		() => fillCaseOf(edition, job, box),
-		(_, fact) => (lacks.push(lacking(job, rule, fact)), null)
+		(_, fact) => (lacks.push(missingFact(job, rule, fact)), null)
 	);
 	if (!c) return { findings: [...lacks, ...shallow(edition, job, box)], decisions: [] };
 	const subject = { kind: 'box', id: box.id } as const;
@@ -102,7 +102,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 	if (box.material === null && fill.fits) {
 		const clamped = boxFill(edition, { ...c, internalClamps: true }, subject);
 		if (clamped.fits) fill = clamped;
-		else lacks.push(lacking(job, rule, { of: 'box', id: box.id, field: 'material' }));
+		else lacks.push(missingFact(job, rule, { of: 'box', id: box.id, field: 'material' }));
 	}
 	return {
 		findings: [...lacks, ...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],

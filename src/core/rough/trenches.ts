@@ -7,7 +7,7 @@ import { liesOf } from '../circuits/articles/300-5-300-9-wet-places';
 import type { EditionKey, Raceway } from '../model/kinds';
 import { EDITIONS } from '../model/kinds';
 import { indexOf } from '../model/job-index';
-import { ifKnownRow } from '../code/lacking';
+import { ifKnownRow } from '../code/missing-fact';
 import type { Circuit, Job, Leg } from '../model/known';
 import { runOf } from '../run/runs';
 import { burial, type Burial, type BurialCase } from './articles/300-5-burial';

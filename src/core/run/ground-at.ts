@@ -1,5 +1,5 @@
 import { once } from '../model/remember';
-import { ifKnown, lackOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
+import { ifKnown, missingOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
 import { CABLE_MAKES, groundless, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { latestReadings } from '../model/latest-readings';
@@ -63,7 +63,7 @@ function isBare(leg: Leg): boolean | null {
 /** What would tell whether a cable has a ground, of the first of which it cannot be told. */
 function untold(legs: readonly Leg[]): Fact | undefined {
 	const leg = legs.find((l) => isBare(l) === null);
-	return leg && (lackOf(leg, 'cable', 'ground') ?? undefined);
+	return leg && (missingOf(leg, 'cable', 'ground') ?? undefined);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
 import type { RunInstrument } from '../instruments/run-reading';
 import type { Answer, AtHand } from './same';
-import { deadOdds, lampOdds, saysNothing, shownAt, spreadOf, type Here, type Shown } from './seen';
+import { deadOdds, lampOdds, saysNothing, shownAt, spreadOf, type Here, type Display } from './seen';
 import { LEAST_BITS, SPREAD } from './spread';
 
 /** A measurement that could be made, and how much it is expected to tell. */
@@ -11,7 +11,7 @@ export interface Measurement {
 	/** How far the answers are expected to draw apart, bits. */
 	bits: number;
 	/** What it would show by each answer, the likeliest first. */
-	shows: readonly { answer: Answer; shown: Record<string, Shown> }[];
+	shows: readonly { answer: Answer; shown: Record<string, Display> }[];
 }
 
 /** How much of what is possible is looked at, and at most how many possible states of the run. */
@@ -66,7 +66,7 @@ export function measurements(
 }
 function firstOf(
 	states: readonly State[],
-	shown: readonly Record<string, Shown>[],
+	shown: readonly Record<string, Display>[],
 	answers: readonly Answer[]
 ): Measurement['shows'] {
 	const rows = new Map<number, number[]>();
@@ -76,7 +76,7 @@ function firstOf(
 }
 
 /** Of all states: entropy of what is shown, less what is left of it when the answer is known. */
-function toldBits(states: readonly State[], shown: readonly Record<string, Shown>[]): number {
+function toldBits(states: readonly State[], shown: readonly Record<string, Display>[]): number {
 	const alike = overlaps(shown);
 	const n = states.length;
 	let all = 0;
@@ -108,7 +108,7 @@ interface Ready {
 	spread: number;
 	silent: boolean;
 }
-function readied(s: Shown): Ready {
+function readied(s: Display): Ready {
 	const plain = { words: null, value: NaN, spread: 0, silent: false };
 	if (s.of === 'lamp') {
 		const { on, dim, off } = lampOdds(s.volts);
@@ -129,7 +129,7 @@ function readied(s: Shown): Ready {
 const BOOTLEG = ['yes', 'no', 'cannot-tell'];
 
 /** How far what is shown by each two states overlaps: 1 alike, towards 0 apart. */
-function overlaps(shown: readonly Record<string, Shown>[]): Float64Array {
+function overlaps(shown: readonly Record<string, Display>[]): Float64Array {
 	const n = shown.length;
 	// Loaded volts say nothing that the drop does not.
 	const rows = shown.map((s) => Object.entries(s).flatMap(([key, x]) => (key === 'loadedVolts' ? [] : [readied(x)])));

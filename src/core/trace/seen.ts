@@ -26,7 +26,7 @@ export interface Here {
 }
 
 /** One figure or word that an instrument shows, as the network has it. */
-export type Shown =
+export type Display =
 	| { of: 'volts'; value: number | null }
 	| { of: 'lamp'; volts: number }
 	| { of: 'drop'; value: number | null; volts: number }
@@ -39,7 +39,7 @@ export function shownAt(
 	port: Port,
 	{ instrument, outlet, loadA }: Pick<Seen, 'instrument' | 'outlet' | 'loadA'>,
 	{ full, soundLoops }: Here
-): Record<string, Shown> {
+): Record<string, Display> {
 	switch (instrument) {
 		case 'voltmeter':
 		case 'low-impedance': {
@@ -71,7 +71,7 @@ export function shownAt(
 }
 
 /** How far a figure strays, in its own unit. */
-export function spreadOf(shown: Shown): number {
+export function spreadOf(shown: Display): number {
 	switch (shown.of) {
 		case 'volts':
 			return SPREAD.volts.share * Math.abs(shown.value ?? 0) + SPREAD.volts.plus;
@@ -86,7 +86,7 @@ export function spreadOf(shown: Shown): number {
 	}
 }
 /** Nothing can be said of a drop where there are no volts. */
-export const saysNothing = (s: Shown): boolean => s.of === 'drop' && s.volts < DROP_FROM_V;
+export const saysNothing = (s: Display): boolean => s.of === 'drop' && s.volts < DROP_FROM_V;
 
 const WRONG = 1 - SPREAD.right;
 /** Of a normal curve under x. @source Abramowitz and Stegun 7.1.26 */
@@ -115,7 +115,7 @@ const ROOT_2PI = Math.sqrt(2 * Math.PI);
 const bellLog = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd * ROOT_2PI);
 
 /** How likely a word is, or a figure whose stray has nothing to do with the service's volts, where the network shows this. */
-function fixedOdds(got: number | string | null, s: Shown, full: number): number {
+function fixedOdds(got: number | string | null, s: Display, full: number): number {
 	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
 	// Without volts an analyzer seldom shows a drop at all.
 	if (saysNothing(s)) return got === null ? 1 - SPREAD.dropOnNothing : SPREAD.dropOnNothing * wildOdds(s, full);
@@ -126,17 +126,17 @@ function fixedOdds(got: number | string | null, s: Shown, full: number): number 
 	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s))) : WRONG;
 }
 /** The same of what goes with the service's volts, at one share of them. */
-function scaledOdds(got: number | string | null, s: Shown, scale: number): number {
+function scaledOdds(got: number | string | null, s: Display, scale: number): number {
 	if (s.of === 'lamp') return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
 	if (s.of === 'use') return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
 	if (s.of !== 'volts' || s.value === null || typeof got !== 'number') return WRONG;
 	const mean = s.value * scale;
 	return Math.exp(bellLog(got, mean, SPREAD.volts.share * mean + SPREAD.volts.plus));
 }
-const scales = (got: number | string | null, s: Shown): boolean =>
+const scales = (got: number | string | null, s: Display): boolean =>
 	s.of === 'lamp' || s.of === 'use' || (s.of === 'volts' && s.value !== null && typeof got === 'number');
 /** The same of a reading that is wrong: anything in its range. */
-function wildOdds(s: Shown, full: number): number {
+function wildOdds(s: Display, full: number): number {
 	switch (s.of) {
 		case 'volts':
 			return 1 / (RANGE.voltsTimes * full);
@@ -175,7 +175,7 @@ export function oddsAt(
 	const shown = shownAt(port, seen, here);
 	let wild = 1;
 	let fixed = 1;
-	const moving: [got: number | string | null, shown: Shown][] = [];
+	const moving: [got: number | string | null, shown: Display][] = [];
 	for (const f of fieldsOf(seen)) {
 		const s = shown[f];
 		if (!s) continue;
@@ -212,7 +212,7 @@ export function mostLog(seen: Seen): number {
 		const got = seen.fields[f];
 		const of = FIGURES[f];
 		if (typeof got !== 'number' || !of) return sum;
-		const near: Shown = of === 'drop' ? { of, value: NEAR_SHARE * got, volts: Infinity } : { of, value: NEAR_SHARE * got };
+		const near: Display = of === 'drop' ? { of, value: NEAR_SHARE * got, volts: Infinity } : { of, value: NEAR_SHARE * got };
 		return sum + Math.max(0, -Math.log(spreadOf(near) * ROOT_2PI));
 	}, 0);
 }

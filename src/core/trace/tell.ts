@@ -3,7 +3,7 @@ import { atMost, counted, show } from '../units/quantity';
 import type { Measurement } from './next';
 import type { Answer } from './same';
 import { sayFaults } from './say';
-import { saysNothing, type Shown } from './seen';
+import { saysNothing, type Display } from './seen';
 import { SAME_WITHIN } from './spread';
 
 /** One of the ways in which a measurement may come out, and the answers that it speaks for. */
@@ -16,7 +16,7 @@ interface Outcome {
 
 /** How a measurement may come out: answers of which the readings are alike are one outcome, the likeliest first. */
 export function outcomesOf({ shows }: Pick<Measurement, 'shows'>): Outcome[] {
-	const found: (Outcome & { shown: Record<string, Shown> })[] = [];
+	const found: (Outcome & { shown: Record<string, Display> })[] = [];
 	for (const { answer, shown } of shows) {
 		const same = found.find((o) => alike(o.shown, shown));
 		if (same) {
@@ -32,10 +32,10 @@ export function outcomesOf({ shows }: Pick<Measurement, 'shows'>): Outcome[] {
 /** Of the fields in which two readings differ, the one that a person looks at first. */
 const telling = (fields: readonly string[]): string | undefined => LOOKED_AT.find((f) => fields.includes(f)) ?? fields[0];
 const LOOKED_AT = ['bootleg', 'dropPercent', 'hn', 'volts', 'neutralOhms', 'hotOhms', 'groundOhms'];
-const figure = (s: Shown): number | null => ('value' in s && typeof s.value === 'number' && !saysNothing(s) ? s.value : null);
+const figure = (s: Display): number | null => ('value' in s && typeof s.value === 'number' && !saysNothing(s) ? s.value : null);
 /** Near enough that nobody would call them different on a site. */
 const NEAR = { volts: 6, drop: 2, ohms: 0.3, touch: 5 } as const;
-function differ(a: Shown, b: Shown): boolean {
+function differ(a: Display, b: Display): boolean {
 	if (a.of === 'lamp' && b.of === 'lamp') return lampWord(a.volts) !== lampWord(b.volts);
 	if (a.of === 'word' || b.of === 'word') return !('value' in a && 'value' in b && a.value === b.value);
 	const [x, y] = [figure(a), figure(b)];
@@ -43,9 +43,9 @@ function differ(a: Shown, b: Shown): boolean {
 	const near = a.of === 'volts' || a.of === 'drop' || a.of === 'ohms' || a.of === 'touch' ? NEAR[a.of] : SAME_WITHIN;
 	return Math.abs(x - y) > near;
 }
-const differing = (a: Record<string, Shown>, b: Record<string, Shown>): string[] =>
+const differing = (a: Record<string, Display>, b: Record<string, Display>): string[] =>
 	Object.keys(a).filter((key) => a[key] && b[key] && differ(a[key], b[key]));
-const alike = (a: Record<string, Shown>, b: Record<string, Shown>): boolean => !differing(a, b).length;
+const alike = (a: Record<string, Display>, b: Record<string, Display>): boolean => !differing(a, b).length;
 
 const lampWord = (volts: number): string => (volts >= LAMPS.onV ? 'on' : volts >= LAMPS.dimV ? 'dim' : 'off');
 const NAMES: Readonly<Record<string, string>> = {
@@ -61,7 +61,7 @@ const NAMES: Readonly<Record<string, string>> = {
 	milliamps: 'shell to ground'
 };
 /** What an instrument shows, in words. @param key the field that tells most; left out: the first of them */
-export function sayShown(shown: Record<string, Shown>, key?: string): string {
+export function sayShown(shown: Record<string, Display>, key?: string): string {
 	const lamps = ['hn', 'hg', 'ng'].flatMap((k) => (shown[k]?.of === 'lamp' ? [lampWord(shown[k].volts)] : []));
 	if (lamps.length) return `lamps ${lamps.join(', ')}`;
 	const at = key && shown[key] ? key : (Object.keys(shown)[0] ?? '');

@@ -1,4 +1,4 @@
-import { lacking } from '../code/lacking';
+import { missingFact } from '../code/missing-fact';
 import { NEMA, needsOfForm } from '../code/nema-forms';
 import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
@@ -157,7 +157,7 @@ function formOnSeen({ edition, job }: Pick<House, 'edition' | 'job'>, box: Box, 
 			...(form.neutral && box.cables.every((c) => c.conductors !== null && c.conductors < 3) ? [lacks('neutral', contact)] : []),
 			...(box.cables.every((c) => c.ground === false) && box.material === 'plastic' ? [lacks('ground', ground)] : []),
 			...(box.cables.every((c) => c.ground === false) && box.material === null
-				? [lacking(job, cite(edition, ground), { of: 'box', id: box.id, field: 'material' })]
+				? [missingFact(job, cite(edition, ground), { of: 'box', id: box.id, field: 'material' })]
 				: [])
 		];
 	});

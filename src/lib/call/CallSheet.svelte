@@ -131,8 +131,8 @@
 		display: grid;
 		justify-items: center;
 		align-content: center;
-		gap: 1px;
-		font-size: 13px;
+		gap: var(--space-2);
+		font-size: var(--type-note);
 		border-bottom: 4px solid transparent;
 	}
 	nav button:focus-visible {
@@ -150,7 +150,7 @@
 		height: 22px;
 		border: 1.5px solid var(--soft);
 		border-radius: 50%;
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	.done .n {
 		background: var(--go);
@@ -161,14 +161,14 @@
 		flex: 1;
 		min-height: 0;
 		overflow-y: auto;
-		padding: 12px 16px 20px;
+		padding: var(--space-12) var(--space-16) var(--space-16);
 	}
 	.step > header {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 2px 10px;
+		gap: var(--space-2) var(--space-10);
 		align-items: baseline;
-		margin-bottom: 10px;
+		margin-bottom: var(--space-10);
 	}
 	h1,
 	header p {
@@ -177,21 +177,21 @@
 	.warn {
 		border-left: 6px solid var(--look);
 		background: var(--paper);
-		padding: 6px 12px;
-		margin: 0 0 12px;
+		padding: var(--space-6) var(--space-12);
+		margin: 0 0 var(--space-12);
 	}
 	footer {
 		display: flex;
 		align-items: center;
-		gap: 8px;
-		padding: 6px 10px;
+		gap: var(--space-8);
+		padding: var(--space-6) var(--space-10);
 		border-top: 1.5px solid var(--ink);
 		background: var(--paper);
 		min-height: 56px;
 	}
 	.needs {
 		flex: 1;
-		font-size: 14px;
+		font-size: var(--type-small);
 		color: var(--soft);
 	}
 	@media print {

@@ -74,14 +74,14 @@
 
 <style>
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 	li {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
-		padding: 6px 0;
+		padding: var(--space-6) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	b {

@@ -208,29 +208,29 @@
 <style>
 	.inside {
 		display: grid;
-		gap: 12px;
+		gap: var(--space-12);
 		max-width: 720px;
 	}
 	fieldset {
 		border: 1px solid var(--rule);
 		border-radius: 3px;
-		padding: 6px 10px 10px;
+		padding: var(--space-6) var(--space-10) var(--space-10);
 		display: grid;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	legend {
 		font-weight: 600;
-		font-size: 15px;
-		padding: 0 4px;
+		font-size: var(--type-body);
+		padding: 0 var(--space-4);
 	}
 	.here {
 		list-style: none;
 		margin: 0;
-		padding: 8px 12px;
+		padding: var(--space-8) var(--space-12);
 		background: var(--paper);
 		border-left: 6px solid var(--look);
 		display: grid;
-		gap: 6px;
-		font-size: 14.5px;
+		gap: var(--space-6);
+		font-size: var(--type-body);
 	}
 </style>

@@ -81,20 +81,20 @@
 <style>
 	.install {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		max-width: 900px;
 		justify-items: start;
 	}
 	h2 {
-		font-size: 22px;
+		font-size: var(--type-head);
 		margin: 0;
 	}
 	ol {
 		list-style: decimal;
 		margin: 0;
-		padding-left: 22px;
+		padding-left: var(--space-24);
 		display: grid;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	p {
 		margin: 0;

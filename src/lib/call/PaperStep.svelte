@@ -43,20 +43,20 @@
 
 <style>
 	section {
-		margin-bottom: 14px;
+		margin-bottom: var(--space-12);
 	}
 	ul {
 		list-style: none;
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 		padding: 0;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.label {
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 2px 8px;
+		padding: var(--space-2) var(--space-8);
 		font-weight: 600;
 	}
 </style>

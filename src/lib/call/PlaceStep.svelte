@@ -65,7 +65,7 @@
 <style>
 	.place {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		max-width: 460px;
 	}
 	p {

@@ -30,8 +30,8 @@
 	.on {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 </style>

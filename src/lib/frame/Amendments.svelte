@@ -193,15 +193,15 @@
 	li {
 		display: flex;
 		justify-content: space-between;
-		gap: 10px;
-		padding: 6px 0;
+		gap: var(--space-10);
+		padding: var(--space-6) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	li small {
 		display: block;
 	}
 	p {
-		margin: 8px 0;
-		font-size: 13.5px;
+		margin: var(--space-8) 0;
+		font-size: var(--type-note);
 	}
 </style>

@@ -38,8 +38,8 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 14px;
-		padding: 6px 16px;
+		gap: var(--space-12);
+		padding: var(--space-6) var(--space-16);
 		background: var(--sheet);
 		border-bottom: 1.5px solid var(--look);
 		border-left: 8px solid var(--look);

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { perhapsJob } from '$lib/store/use-job';
+	import { jobIfOpen } from '$lib/store/use-job';
 	import { onReload } from '$lib/kit/keeps';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Trouble from '$lib/kit/Trouble.svelte';
@@ -12,7 +12,7 @@
 	}
 	let { what, why, onagain }: Props = $props();
 	/** None on the page of all jobs: nothing there is unsaved. */
-	const store = perhapsJob();
+	const store = jobIfOpen();
 </script>
 
 <Trouble level="stop">

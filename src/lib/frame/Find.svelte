@@ -66,11 +66,11 @@
 <style>
 	ul {
 		list-style: none;
-		margin: 10px 0 0;
+		margin: var(--space-10) 0 0;
 		padding: 0;
 	}
 	li {
-		padding: 9px 10px;
+		padding: var(--space-8) var(--space-10);
 		border-bottom: 1px dotted var(--rule);
 		cursor: pointer;
 		min-height: 40px;

@@ -2,7 +2,7 @@
 	import { untrack, type Snippet } from 'svelte';
 	import { sayNotKnown } from '$core/model/fact-words';
 	import { NotKnown } from '$core/model/known';
-	import { perhapsJob } from '$lib/store/use-job';
+	import { jobIfOpen } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Trouble from '$lib/kit/Trouble.svelte';
 	import Failed from './Failed.svelte';
@@ -16,7 +16,7 @@
 	}
 	let { what, at, children }: Props = $props();
 	/** None on the page of all jobs. */
-	const store = perhapsJob();
+	const store = jobIfOpen();
 	let again: (() => void) | null = null;
 	$effect(() => {
 		void at;

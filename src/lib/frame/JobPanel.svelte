@@ -106,6 +106,6 @@
 
 <style>
 	h3 {
-		margin: 16px 0 2px;
+		margin: var(--space-16) 0 var(--space-2);
 	}
 </style>

@@ -41,7 +41,7 @@
 	dl {
 		display: grid;
 		grid-template-columns: 130px 1fr;
-		gap: 7px 12px;
+		gap: var(--space-6) var(--space-12);
 		margin: 0;
 	}
 	dt {

@@ -62,29 +62,29 @@
 <style>
 	ul {
 		list-style: none;
-		margin: 12px 0 0;
+		margin: var(--space-12) 0 0;
 		padding: 0;
 	}
 	li {
 		display: flex;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 		border-bottom: 1px dotted var(--rule);
-		padding: 5px 0;
+		padding: var(--space-4) 0;
 	}
 	li span:first-child {
 		flex: 1;
 	}
 	p {
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 	.off {
 		color: var(--off);
-		font-size: 15px;
+		font-size: var(--type-body);
 	}
 	.stay {
 		color: var(--look);
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 </style>

@@ -42,7 +42,7 @@
 		border: 1.5px solid var(--go);
 		border-radius: 3px;
 		overflow: hidden;
-		font-size: 13.5px;
+		font-size: var(--type-note);
 		white-space: nowrap;
 		min-height: 30px;
 		flex: 0 1 auto;
@@ -53,16 +53,16 @@
 		outline-offset: 2px;
 	}
 	.live > span {
-		padding: 2px 9px;
+		padding: var(--space-2) var(--space-8);
 		display: flex;
 		align-items: center;
-		gap: 7px;
+		gap: var(--space-6);
 		overflow: hidden;
 	}
 	.state {
 		background: var(--go);
 		color: var(--sheet);
-		font-size: 15px;
+		font-size: var(--type-body);
 		flex: none;
 	}
 	.off {

@@ -56,20 +56,20 @@
 <style>
 	.loud {
 		border-left: 12px solid var(--stop);
-		padding-left: 16px;
+		padding-left: var(--space-16);
 	}
 	.huge {
-		font-size: 56px;
+		font-size: var(--type-big);
 		line-height: 1;
 		color: var(--stop);
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 	}
 	.seen {
-		font-size: 24px;
-		margin: 0 0 8px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-8);
 	}
 	.acts {
-		margin-top: 16px;
+		margin-top: var(--space-16);
 	}
 	.acts :global(button) {
 		min-height: 52px;

@@ -44,13 +44,13 @@
 		margin: auto 0 0;
 		display: flex;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 		min-height: 38px;
 		box-sizing: border-box;
-		padding: 2px 10px 2px 16px;
+		padding: var(--space-2) var(--space-10) var(--space-2) var(--space-16);
 		border-top: 1px solid var(--rule);
 		background: var(--paper);
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	.what {
 		flex: 1;
@@ -61,8 +61,8 @@
 	}
 	b {
 		color: var(--copper);
-		font-size: 16px;
-		margin-right: 6px;
+		font-size: var(--type-lead);
+		margin-right: var(--space-6);
 	}
 	.danger,
 	.danger b {
@@ -71,7 +71,7 @@
 	@media (max-width: 820px) {
 		.next {
 			min-height: 46px;
-			padding-left: 12px;
+			padding-left: var(--space-12);
 		}
 		.what {
 			white-space: normal;

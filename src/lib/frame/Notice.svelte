@@ -54,11 +54,11 @@
 		translate: -50% 0;
 		z-index: 30;
 		margin: 0;
-		padding: 5px 14px;
+		padding: var(--space-4) var(--space-12);
 		border-radius: 3px;
 		background: var(--ink);
 		color: var(--sheet);
-		font-size: 14px;
+		font-size: var(--type-small);
 		visibility: hidden;
 		pointer-events: none;
 	}

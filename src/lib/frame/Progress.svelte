@@ -19,7 +19,7 @@
 	.progress {
 		display: flex;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 		margin: 0;
 	}
 	progress {

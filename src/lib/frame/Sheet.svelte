@@ -80,8 +80,8 @@
 	header {
 		display: flex;
 		align-items: center;
-		gap: 6px 12px;
-		padding: 4px 16px 2px;
+		gap: var(--space-6) var(--space-12);
+		padding: var(--space-4) var(--space-16) var(--space-2);
 		min-height: 44px;
 		box-sizing: border-box;
 	}
@@ -90,7 +90,7 @@
 	}
 	p {
 		margin: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 		min-width: 0;
 		white-space: nowrap;
 		overflow: hidden;
@@ -101,14 +101,14 @@
 		flex: none;
 		display: flex;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.content {
 		flex: 1;
 		min-height: 0;
 		position: relative;
 		overflow: auto;
-		padding: 0 16px 20px;
+		padding: 0 var(--space-16) var(--space-16);
 		--head: 40px;
 		scroll-padding-top: var(--head);
 	}
@@ -140,10 +140,10 @@
 		}
 		header {
 			min-height: 0;
-			padding: 0 12px;
+			padding: 0 var(--space-12);
 		}
 		.acts {
-			margin: 6px 0;
+			margin: var(--space-6) 0;
 			flex-wrap: wrap;
 			flex-shrink: 1;
 		}
@@ -151,7 +151,7 @@
 			display: none;
 		}
 		.content {
-			padding: 0 12px 20px;
+			padding: 0 var(--space-12) var(--space-16);
 		}
 	}
 	@media print {

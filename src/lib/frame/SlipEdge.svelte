@@ -29,8 +29,8 @@
 		display: flex;
 		flex-direction: column;
 		align-items: center;
-		gap: 8px;
-		padding: 12px 0;
+		gap: var(--space-8);
+		padding: var(--space-12) 0;
 		border: 0;
 		border-left: 1.5px solid var(--ink);
 		background: var(--sheet);
@@ -47,6 +47,6 @@
 	}
 	.word {
 		writing-mode: vertical-rl;
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 </style>

@@ -41,14 +41,14 @@
 		min-height: 50px;
 		display: grid;
 		place-items: center;
-		font-size: 15px;
+		font-size: var(--type-body);
 		color: var(--soft);
 		text-decoration: none;
 		background: none;
 		border: 0;
 	}
 	button {
-		font-size: 22px;
+		font-size: var(--type-head);
 		color: var(--ink);
 	}
 	a[aria-current] {

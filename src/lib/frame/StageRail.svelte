@@ -51,21 +51,21 @@
 		display: flex;
 		flex-direction: column;
 		background: var(--paper);
-		padding-top: 10px;
+		padding-top: var(--space-10);
 		overflow-y: auto;
 		height: 100%;
 	}
 	a {
 		display: flex;
 		align-items: center;
-		gap: 5px;
+		gap: var(--space-4);
 		min-height: 40px;
 		flex: none;
-		padding: 0 11px 0 9px;
+		padding: 0 var(--space-10) 0 var(--space-8);
 		border-left: 5px solid transparent;
 		text-decoration: none;
 		color: var(--ink);
-		font-size: 15.5px;
+		font-size: var(--type-body);
 	}
 	a[aria-current] {
 		background: var(--sheet);
@@ -74,7 +74,7 @@
 	}
 	.n {
 		width: 20px;
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
 		font-weight: 400;
 	}
@@ -84,8 +84,8 @@
 	}
 	.modest {
 		margin: auto 0 0;
-		padding: 12px;
-		font-size: 11.5px;
+		padding: var(--space-12);
+		font-size: var(--type-note);
 		line-height: 1.35;
 		color: var(--soft);
 	}

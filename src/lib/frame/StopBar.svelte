@@ -27,14 +27,14 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 8px 14px;
-		padding: 8px 16px;
+		gap: var(--space-8) var(--space-12);
+		padding: var(--space-8) var(--space-16);
 		background: var(--stop);
 		color: var(--sheet);
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 	.stop {
-		font-size: 24px;
+		font-size: var(--type-head);
 		line-height: 1;
 	}
 	.what {
@@ -42,8 +42,8 @@
 	}
 	@media (max-width: 820px) {
 		.bar {
-			padding: 6px 10px;
-			font-size: 14px;
+			padding: var(--space-6) var(--space-10);
+			font-size: var(--type-small);
 		}
 		.bar :global(button) {
 			min-height: 44px;

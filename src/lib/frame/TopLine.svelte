@@ -80,8 +80,8 @@
 	.top {
 		display: flex;
 		align-items: center;
-		gap: 14px;
-		padding: 0 14px;
+		gap: var(--space-12);
+		padding: 0 var(--space-12);
 		height: 46px;
 		border-bottom: 1.5px solid var(--ink);
 		background: var(--paper);
@@ -93,7 +93,7 @@
 	.brand {
 		display: flex;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 		font:
 			700 20px 'Barlow Condensed',
 			sans-serif;
@@ -108,12 +108,12 @@
 		white-space: nowrap;
 		overflow: hidden;
 		text-overflow: ellipsis;
-		margin-left: 8px;
-		font-size: 14px;
+		margin-left: var(--space-8);
+		font-size: var(--type-small);
 	}
 	.job b {
-		font-size: 20px;
-		margin-right: 4px;
+		font-size: var(--type-head);
+		margin-right: var(--space-4);
 	}
 	.chip {
 		background: none;
@@ -122,8 +122,8 @@
 		line-height: 26px;
 		border: 1px solid var(--soft);
 		border-radius: 3px;
-		padding: 0 9px;
-		font-size: 13.5px;
+		padding: 0 var(--space-8);
+		font-size: var(--type-note);
 		white-space: nowrap;
 		flex: none;
 	}
@@ -131,7 +131,7 @@
 	.acts {
 		margin-left: auto;
 		display: flex;
-		gap: 5px;
+		gap: var(--space-4);
 		flex: none;
 		min-width: 198.75px;
 		min-height: 30px;
@@ -152,8 +152,8 @@
 	@media (max-width: 820px) {
 		.top {
 			height: auto;
-			padding: 4px 8px;
-			gap: 8px;
+			padding: var(--space-4) var(--space-8);
+			gap: var(--space-8);
 		}
 		.brand span,
 		.chip,

@@ -67,7 +67,7 @@
 		document.getElementById(ID + next)?.focus();
 	}
 	const TAB =
-		'min-h-9 max-[820px]:min-h-[44px] max-[820px]:min-w-[44px] px-2.5 rounded-none! border-b-[3px] text-[15px] cursor-pointer whitespace-nowrap';
+		'min-h-9 max-[820px]:min-h-[44px] max-[820px]:min-w-[44px] px-2.5 rounded-none! border-b-[3px] text-(length:--type-body) cursor-pointer whitespace-nowrap';
 	const OFF = `${TAB} border-transparent text-(--soft) hover:text-(--ink)`;
 	const ON = `${TAB} border-(--copper) text-(--ink) font-semibold`;
 </script>

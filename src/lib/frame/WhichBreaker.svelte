@@ -82,7 +82,7 @@
 <style>
 	ul {
 		list-style: none;
-		margin: 12px 0;
+		margin: var(--space-12) 0;
 		padding: 0;
 		max-height: 46vh;
 		overflow-y: auto;
@@ -91,18 +91,18 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 		border-bottom: 1px dotted var(--rule);
-		padding: 6px 0;
+		padding: var(--space-6) 0;
 	}
 	li > span {
 		flex: 1 1 200px;
 	}
 	.soft {
 		display: block;
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	p {
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 </style>

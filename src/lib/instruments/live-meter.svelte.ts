@@ -1,5 +1,5 @@
 import { LineCutter, readLine, type Line } from '$core/instruments/protocol';
-import { PortRefused, type Port } from './ports';
+import { PortRefused, type SenderPort } from './ports';
 
 /** What stands on the meter now, by kind: a figure, lamps or a word. */
 interface LiveValue {
@@ -26,8 +26,8 @@ class LiveMeter {
 	/** Rounds that came whole. */
 	rounds = $state(0);
 
-	private open: (() => Port) | null = null;
-	private port: Port | null = null;
+	private open: (() => SenderPort) | null = null;
+	private port: SenderPort | null = null;
 	private round = new Map<string, LiveValue>();
 	private quiet: ReturnType<typeof setTimeout> | undefined;
 	private retry: ReturnType<typeof setTimeout> | undefined;
@@ -35,7 +35,7 @@ class LiveMeter {
 	private call = 0;
 
 	/** @param keep what stands on it stays: it is the same instrument at the same place */
-	connect(open: () => Port, keep = false): void {
+	connect(open: () => SenderPort, keep = false): void {
 		this.disconnect();
 		if (!keep) {
 			this.values = new Map();

@@ -11,14 +11,14 @@ import { instrumentWorker } from '$lib/workers/use-worker';
  * listens reads lines, tells nonsense and calls again.
  */
 export type PortKind = 'simulated' | 'server' | 'serial';
-export interface Port {
+export interface SenderPort {
 	/** Resolves when the other side has ended; rejects when it failed. */
 	run: (take: (text: string) => void) => Promise<void>;
 	close: () => void;
 }
 
 /** In a worker of this page: works with no network. */
-export function workerPort(request: SimRequest): Port {
+export function workerPort(request: SimRequest): SenderPort {
 	const worker = instrumentWorker();
 	let end: () => void = () => undefined;
 	return {
@@ -41,7 +41,7 @@ export function workerPort(request: SimRequest): Port {
 export class PortRefused extends Error {}
 
 /** The simulated instrument of the server, as any other program would call it. */
-export function serverPort(request: SimRequest): Port {
+export function serverPort(request: SimRequest): SenderPort {
 	const abort = new AbortController();
 	const { job, boxId, loadA, noise, everyMs } = request;
 	return {
@@ -90,7 +90,7 @@ const serialOf = (): Serial | undefined => (navigator as Navigator & { serial?: 
 export const hasSerial = (): boolean => !!serialOf();
 const BAUD = 9600;
 /** Asks the user which port; must be called by a press. @throws Error where none is chosen */
-export async function chooseSerial(): Promise<() => Port> {
+export async function chooseSerial(): Promise<() => SenderPort> {
 	const chosen = await serialOf()?.requestPort();
 	if (!chosen) throw new PortRefused('this browser has no serial ports');
 	return () => {

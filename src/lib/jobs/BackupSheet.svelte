@@ -117,15 +117,15 @@
 <style>
 	.backup {
 		border-top: 1px solid var(--rule);
-		margin-top: 18px;
-		padding-top: 8px;
+		margin-top: var(--space-16);
+		padding-top: var(--space-8);
 		max-width: 980px;
 	}
 	h2 {
-		font-size: 20px;
+		font-size: var(--type-head);
 		margin: 0;
 	}
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 </style>

@@ -44,8 +44,8 @@
 	.begin {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
-		gap: 12px;
-		margin-bottom: 14px;
+		gap: var(--space-12);
+		margin-bottom: var(--space-12);
 		max-width: 980px;
 	}
 	.way {
@@ -54,15 +54,15 @@
 		cursor: pointer;
 		display: grid;
 		align-content: start;
-		gap: 3px;
+		gap: var(--space-4);
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 12px 14px;
+		padding: var(--space-12) var(--space-12);
 		min-height: 84px;
 		background: var(--sheet);
 	}
 	.way b {
-		font-size: 22px;
+		font-size: var(--type-head);
 		line-height: 1.1;
 	}
 	.way.main {
@@ -91,7 +91,7 @@
 		cursor: pointer;
 		text-decoration: underline;
 		min-height: 44px;
-		padding: 0 4px;
+		padding: 0 var(--space-4);
 	}
 	.link:focus-visible {
 		outline: 2px solid var(--copper);

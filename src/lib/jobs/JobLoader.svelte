@@ -54,7 +54,7 @@
 
 <style>
 	.wait {
-		padding: 40px;
+		padding: var(--space-24);
 	}
 	a {
 		color: var(--copper);

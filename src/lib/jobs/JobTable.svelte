@@ -126,7 +126,7 @@
 <style>
 	.job {
 		font:
-			600 21px 'Barlow Condensed',
+			600 var(--type-head) 'Barlow Condensed',
 			sans-serif;
 		color: var(--ink);
 		text-decoration-color: var(--copper);
@@ -138,11 +138,11 @@
 	}
 	.place {
 		display: block;
-		font-size: 13.5px;
+		font-size: var(--type-note);
 	}
 	.open span {
 		white-space: nowrap;
-		margin-right: 8px;
+		margin-right: var(--space-8);
 	}
 	a {
 		color: var(--copper);

@@ -180,8 +180,8 @@
 			fault = sayStoreFault(error);
 		}
 	}
-	type Shown = 'open' | 'archived' | 'removed';
-	let shown = $state<Shown>('open');
+	type JobList = 'open' | 'archived' | 'removed';
+	let shown = $state<JobList>('open');
 	const groups = $derived({
 		open: rows.filter((r) => !r.removedAt && !r.archivedAt),
 		archived: rows.filter((r) => !r.removedAt && r.archivedAt),
@@ -338,8 +338,8 @@
 		min-height: 56px;
 		display: flex;
 		align-items: center;
-		gap: 12px;
-		padding: 12px 24px;
+		gap: var(--space-12);
+		padding: var(--space-12) var(--space-24);
 		border-bottom: 1.5px solid var(--ink);
 	}
 	header :global(button) {
@@ -347,13 +347,13 @@
 	}
 	.name {
 		font:
-			700 26px 'Barlow Condensed',
+			700 var(--type-head) 'Barlow Condensed',
 			sans-serif;
 		letter-spacing: 0.05em;
 	}
 	main {
 		background: var(--sheet);
-		padding: 20px 24px;
+		padding: var(--space-16) var(--space-24);
 		overflow-x: auto;
 	}
 	/* What stands under a list that grows does not move within the view. */
@@ -363,21 +363,21 @@
 		}
 	}
 	.taken {
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 	}
 	.list-head {
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 6px 16px;
-		margin: 4px 0 6px;
+		gap: var(--space-6) var(--space-16);
+		margin: var(--space-4) 0 var(--space-6);
 	}
 	.which {
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	h2 {
-		margin: 22px 0 4px;
+		margin: var(--space-24) 0 var(--space-4);
 	}
 	.tries {
 		list-style: none;
@@ -385,7 +385,7 @@
 		padding: 0;
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
-		gap: 2px 20px;
+		gap: var(--space-2) var(--space-16);
 	}
 	.tries a {
 		display: inline-flex;
@@ -396,7 +396,7 @@
 		border: 1.5px solid var(--look);
 		border-left-width: 6px;
 		border-radius: 3px;
-		padding: 8px 12px;
+		padding: var(--space-8) var(--space-12);
 		max-width: 900px;
 	}
 	.said {
@@ -407,9 +407,9 @@
 		color: var(--copper);
 	}
 	footer {
-		padding: 12px 24px;
+		padding: var(--space-12) var(--space-24);
 		border-top: 1px solid var(--rule);
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	footer p {
 		margin: 0;
@@ -422,7 +422,7 @@
 			display: none;
 		}
 		main {
-			padding: 14px 12px;
+			padding: var(--space-12) var(--space-12);
 		}
 		.tries a {
 			min-height: 44px;

@@ -89,35 +89,35 @@
 	.merge {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 12px 14px;
+		padding: var(--space-12) var(--space-12);
 		max-width: 980px;
-		margin-bottom: 14px;
+		margin-bottom: var(--space-12);
 		background: var(--sheet);
 	}
 	h2 {
-		font-size: 22px;
-		margin: 0 0 4px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-4);
 	}
 	ul {
 		list-style: none;
 		padding: 0;
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 	}
 	li {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px 14px;
+		gap: var(--space-6) var(--space-12);
 		align-items: center;
 		border-top: 1px dotted var(--rule);
-		padding: 6px 0;
+		padding: var(--space-6) 0;
 	}
 	.picks,
 	.acts {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.acts {
-		margin-top: 8px;
+		margin-top: var(--space-8);
 	}
 </style>

@@ -132,12 +132,12 @@
 	form {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 12px;
-		margin-bottom: 14px;
+		padding: var(--space-12);
+		margin-bottom: var(--space-12);
 		max-width: 820px;
 	}
 	.name {
@@ -147,14 +147,14 @@
 		flex-basis: 100%;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		border: 0;
 		margin: 0;
 		padding: 0;
 	}
 	legend {
-		font-size: 14px;
-		margin-bottom: 4px;
+		font-size: var(--type-small);
+		margin-bottom: var(--space-4);
 	}
 	.fault {
 		flex-basis: 100%;

@@ -46,9 +46,9 @@
 	.none {
 		display: flex;
 		align-items: center;
-		gap: 6px;
+		gap: var(--space-6);
 		min-height: 52px;
-		padding: 2px 6px 2px 12px;
+		padding: var(--space-2) var(--space-6) var(--space-2) var(--space-12);
 		background: var(--sheet);
 		border-top: 1.5px solid var(--ink);
 	}
@@ -82,10 +82,10 @@
 		text-overflow: ellipsis;
 	}
 	b {
-		font-size: 19px;
+		font-size: var(--type-lead);
 		line-height: 1.15;
 	}
 	.soft {
-		font-size: 13.5px;
+		font-size: var(--type-note);
 	}
 </style>

@@ -33,8 +33,8 @@
 	.more {
 		display: flex;
 		align-items: center;
-		gap: 16px;
-		padding: 0 12px 16px;
+		gap: var(--space-16);
+		padding: 0 var(--space-12) var(--space-16);
 	}
 	.more a {
 		color: var(--copper);

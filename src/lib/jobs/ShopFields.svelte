@@ -148,23 +148,23 @@
 	.fields {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-		gap: 8px 14px;
+		gap: var(--space-8) var(--space-12);
 		align-items: end;
 		max-width: 980px;
 	}
 	h3 {
-		font-size: 16px;
-		margin: 10px 0 2px;
+		font-size: var(--type-lead);
+		margin: var(--space-10) 0 var(--space-2);
 	}
 	ul {
 		list-style: none;
-		margin: 0 0 6px;
+		margin: 0 0 var(--space-6);
 		padding: 0;
 	}
 	li {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 		min-height: 36px;
 	}

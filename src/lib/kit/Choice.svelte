@@ -37,8 +37,8 @@
 <style>
 	.choice {
 		display: grid;
-		gap: 3px;
-		font-size: 14px;
+		gap: var(--space-4);
+		font-size: var(--type-small);
 	}
 	@media (max-width: 820px) {
 		.all :global(button) {
@@ -48,6 +48,6 @@
 	.all {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 </style>

@@ -21,7 +21,7 @@
 			600 13px 'Barlow Condensed',
 			sans-serif;
 		min-width: 20px;
-		padding: 1px 4px;
+		padding: var(--space-2) var(--space-4);
 		text-align: center;
 		border-radius: 3px;
 	}

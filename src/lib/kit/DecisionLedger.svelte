@@ -48,29 +48,29 @@
 <style>
 	.decision {
 		border-top: 1px solid var(--rule);
-		padding-top: 10px;
+		padding-top: var(--space-10);
 	}
 	header {
 		display: flex;
 		flex-wrap: wrap;
 		justify-content: space-between;
 		align-items: baseline;
-		gap: 2px 10px;
-		margin-bottom: 4px;
+		gap: var(--space-2) var(--space-10);
+		margin-bottom: var(--space-4);
 	}
 	p {
 		margin: 0;
 	}
 	.title {
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	ol li {
 		display: flex;
 		justify-content: space-between;
-		gap: 10px;
-		padding: 4px 0;
+		gap: var(--space-10);
+		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.label {
 		min-width: 0;
@@ -78,8 +78,8 @@
 	}
 	small {
 		color: var(--soft);
-		font-size: 12.5px;
-		margin-right: 4px;
+		font-size: var(--type-note);
+		margin-right: var(--space-4);
 	}
 	.label small {
 		display: block;
@@ -91,7 +91,7 @@
 		max-width: 46%;
 	}
 	ul li {
-		padding: 4px 0;
-		font-size: 13.5px;
+		padding: var(--space-4) 0;
+		font-size: var(--type-note);
 	}
 </style>

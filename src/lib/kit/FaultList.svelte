@@ -21,13 +21,13 @@
 		border: 1.5px solid var(--stop);
 		border-left-width: 6px;
 		border-radius: 3px;
-		padding: 9px 12px;
-		margin-bottom: 12px;
+		padding: var(--space-8) var(--space-12);
+		margin-bottom: var(--space-12);
 		overflow-wrap: anywhere;
 	}
 	ul {
-		margin: 4px 0 0;
-		padding-left: 18px;
+		margin: var(--space-4) 0 0;
+		padding-left: var(--space-16);
 	}
 	.mono {
 		font-weight: 600;

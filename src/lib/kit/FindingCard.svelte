@@ -41,7 +41,7 @@
 		border: 1.5px solid var(--rule);
 		border-left: 6px solid var(--soft);
 		border-radius: 3px;
-		padding: 9px 11px;
+		padding: var(--space-8) var(--space-10);
 		background: var(--sheet);
 	}
 	article[data-severity='violation'] {
@@ -55,18 +55,18 @@
 		overflow-wrap: anywhere;
 	}
 	p > :global(.mark) {
-		margin-right: 4px;
+		margin-right: var(--space-4);
 		vertical-align: -2px;
 	}
 	.amended {
 		color: var(--copper);
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	.do {
-		margin-top: 8px;
+		margin-top: var(--space-8);
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 </style>

@@ -56,7 +56,7 @@
 	.mark {
 		display: inline-flex;
 		align-items: center;
-		gap: 5px;
+		gap: var(--space-4);
 	}
 	.word {
 		font-weight: 600;

@@ -29,8 +29,8 @@
 	:global(.hekto-note) {
 		display: flex;
 		align-items: center;
-		gap: 14px;
-		padding: 6px 16px;
+		gap: var(--space-12);
+		padding: var(--space-6) var(--space-16);
 		border-bottom: 1.5px solid var(--edge);
 		border-left: 8px solid var(--edge);
 	}
@@ -42,7 +42,7 @@
 	}
 	:global(.hekto-note.tall) {
 		display: block;
-		padding: 12px 16px;
+		padding: var(--space-12) var(--space-16);
 	}
 	:global(.hekto-note.over) {
 		position: fixed;
@@ -60,10 +60,10 @@
 		font-weight: 600;
 	}
 	.words :global(p) {
-		margin: 0 0 6px;
+		margin: 0 0 var(--space-6);
 	}
 	.acts {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 </style>

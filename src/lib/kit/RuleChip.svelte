@@ -15,13 +15,13 @@
 		color: var(--copper);
 		font-family: 'Barlow Condensed', sans-serif;
 		font-weight: 600;
-		font-size: 13px;
+		font-size: var(--type-note);
 		border-bottom: 1px solid var(--copper);
 		white-space: nowrap;
 	}
 	.check {
 		color: var(--look);
-		font-size: 14.5px;
+		font-size: var(--type-body);
 		font-weight: 600;
 		white-space: nowrap;
 	}

@@ -24,8 +24,8 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 10px;
-		padding: 10px 14px;
+		gap: var(--space-10);
+		padding: var(--space-10) var(--space-12);
 		background: var(--sheet);
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;

@@ -1,5 +1,5 @@
 import { version } from '$app/environment';
-import { whenStill } from '$lib/kit/calm';
+import { whenAtRest } from '$lib/kit/idle';
 import { KEEPS, STORE_PREFIX, TAKE_OVER } from './versions';
 
 /** A newer Hekto is here and waits: it is taken when the user says. */
@@ -10,7 +10,7 @@ export function followVersions(): void {
 	// Held until the tab is closed: the files of its version stay as long.
 	void navigator.locks?.request(`${KEEPS}${STORE_PREFIX}${version}`, { mode: 'shared' }, () => new Promise(() => undefined));
 	if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
-	whenStill(() => void follow());
+	whenAtRest(() => void follow());
 }
 /** Its files are all that there are: they come after the page's own. */
 async function follow(): Promise<void> {

@@ -214,7 +214,7 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: end;
-		gap: 6px;
+		gap: var(--space-6);
 		pointer-events: none;
 	}
 	.tools > :global(*) {

@@ -29,7 +29,7 @@
 	.stack :global(button) {
 		justify-content: start;
 		border-radius: 0;
-		margin-top: -1px;
+		margin-top: calc(-1 * var(--space-2));
 		white-space: nowrap;
 	}
 	.stack :global(button:not([aria-pressed='true'])) {

@@ -75,9 +75,9 @@
 <style>
 	.attach {
 		display: grid;
-		gap: 10px;
-		margin-top: 12px;
-		padding-top: 10px;
+		gap: var(--space-10);
+		margin-top: var(--space-12);
+		padding-top: var(--space-10);
 		border-top: 1px dotted var(--rule);
 	}
 </style>

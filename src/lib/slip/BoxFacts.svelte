@@ -199,8 +199,8 @@
 		grid-column: 1 / -1;
 	}
 	.out {
-		margin-top: 10px;
+		margin-top: var(--space-10);
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 </style>

@@ -274,7 +274,7 @@
 
 <style>
 	p {
-		margin: 6px 0 0;
-		font-size: 14px;
+		margin: var(--space-6) 0 0;
+		font-size: var(--type-small);
 	}
 </style>

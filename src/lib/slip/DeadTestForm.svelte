@@ -128,18 +128,18 @@
 
 <style>
 	h2 {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	section {
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 10px 12px;
-		margin-bottom: 14px;
+		padding: var(--space-10) var(--space-12);
+		margin-bottom: var(--space-12);
 	}
 	.check {
 		grid-column: 1 / -1;
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 		min-height: 32px;
 	}
@@ -151,9 +151,9 @@
 	p,
 	ul {
 		grid-column: 1 / -1;
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 	ul {
-		padding-left: 18px;
+		padding-left: var(--space-16);
 	}
 </style>

@@ -289,16 +289,16 @@
 	.tabs,
 	.acts {
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 		flex-wrap: wrap;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	ul {
 		grid-column: 1 / -1;
 		list-style: none;
 		margin: 0;
 		padding: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	li {
 		display: flex;

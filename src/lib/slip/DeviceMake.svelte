@@ -93,16 +93,16 @@
 <style>
 	figure {
 		display: flex;
-		gap: 14px;
+		gap: var(--space-12);
 		align-items: center;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	figcaption {
 		display: grid;
-		gap: 2px;
-		font-size: 14px;
+		gap: var(--space-2);
+		font-size: var(--type-small);
 	}
 	figcaption b {
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 </style>

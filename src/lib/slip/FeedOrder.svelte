@@ -80,14 +80,14 @@
 
 <style>
 	p {
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	b {
-		font-size: 21px;
+		font-size: var(--type-head);
 	}
 	ol {
-		margin: 0 0 8px;
-		padding-left: 22px;
-		font-size: 14px;
+		margin: 0 0 var(--space-8);
+		padding-left: var(--space-24);
+		font-size: var(--type-small);
 	}
 </style>

@@ -78,12 +78,12 @@
 		grid-column: 1 / -1;
 	}
 	p {
-		margin: 10px 0 0;
+		margin: var(--space-10) 0 0;
 	}
 	.out {
-		margin-top: 10px;
+		margin-top: var(--space-10);
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		flex-wrap: wrap;
 	}
 </style>

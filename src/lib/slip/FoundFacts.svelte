@@ -157,20 +157,20 @@
 
 <style>
 	h3 {
-		margin: 14px 0 4px;
-		font-size: 15px;
+		margin: var(--space-12) 0 var(--space-4);
+		font-size: var(--type-body);
 	}
 	ul {
 		list-style: none;
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 		padding: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	li {
 		display: flex;
 		justify-content: space-between;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 		min-height: 34px;
 		border-bottom: 1px dotted var(--rule);
 	}

@@ -156,10 +156,10 @@
 
 <style>
 	.facts {
-		margin-top: 10px;
+		margin-top: var(--space-10);
 	}
 	p {
-		margin: 8px 0 0;
-		font-size: 14px;
+		margin: var(--space-8) 0 0;
+		font-size: var(--type-small);
 	}
 </style>

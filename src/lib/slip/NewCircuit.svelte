@@ -63,7 +63,7 @@
 <style>
 	.new {
 		display: grid;
-		gap: 10px;
-		padding-top: 8px;
+		gap: var(--space-10);
+		padding-top: var(--space-8);
 	}
 </style>

@@ -210,16 +210,16 @@
 		grid-column: 1 / -1;
 		border: 1px solid var(--rule);
 		border-radius: 3px;
-		padding: 4px 10px 8px;
+		padding: var(--space-4) var(--space-10) var(--space-8);
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 	}
 	fieldset label {
 		display: flex;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 		min-height: 32px;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	fieldset input {
 		width: 18px;
@@ -227,7 +227,7 @@
 		accent-color: var(--copper);
 	}
 	legend {
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
 	}
 </style>

@@ -71,13 +71,13 @@
 <style>
 	.photos {
 		display: grid;
-		gap: 10px;
-		margin-top: 12px;
+		gap: var(--space-10);
+		margin-top: var(--space-12);
 	}
 	figure {
 		margin: 0;
 		display: grid;
-		gap: 6px;
+		gap: var(--space-6);
 		justify-items: start;
 	}
 	img {

@@ -121,7 +121,7 @@
 	.lock {
 		display: flex;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 		min-height: 44px;
 	}
 	.lock input {
@@ -131,16 +131,16 @@
 	}
 	.tag {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		max-width: 460px;
 	}
 	p {
 		margin: 0;
 	}
 	.state {
-		margin-bottom: 12px;
+		margin-bottom: var(--space-12);
 	}
 	.stays {
-		margin: 8px 0 12px;
+		margin: var(--space-8) 0 var(--space-12);
 	}
 </style>

@@ -108,19 +108,19 @@
 
 <style>
 	.new {
-		margin-top: 10px;
+		margin-top: var(--space-10);
 	}
 	ul {
 		list-style: none;
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 		padding: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	li {
 		display: flex;
 		justify-content: space-between;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 		border-bottom: 1px dotted var(--rule);
 	}
 	.row {
@@ -131,7 +131,7 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 4px;
+		gap: var(--space-4);
 	}
 	.row[aria-pressed='true'] {
 		color: var(--copper);

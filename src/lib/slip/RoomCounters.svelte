@@ -74,12 +74,12 @@
 <style>
 	ul {
 		list-style: none;
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 		padding: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	li {
-		padding: 4px 0 8px;
+		padding: var(--space-4) 0 var(--space-8);
 		border-bottom: 1px dotted var(--rule);
 	}
 	.head {

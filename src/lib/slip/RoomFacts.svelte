@@ -84,12 +84,12 @@
 		grid-column: 1 / -1;
 	}
 	.area {
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	.out {
-		margin-top: 12px;
+		margin-top: var(--space-12);
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 </style>

@@ -127,16 +127,16 @@
 
 <style>
 	p {
-		margin: 0 0 6px;
+		margin: 0 0 var(--space-6);
 	}
 	.join {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 	}
 	ul {
 		list-style: none;
-		margin: 10px 0;
+		margin: var(--space-10) 0;
 		padding: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	li {
 		display: flex;

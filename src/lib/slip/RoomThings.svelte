@@ -75,11 +75,11 @@
 <style>
 	ul {
 		list-style: none;
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 		padding: 0;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	li button {
 		border: 1px solid var(--rule);
@@ -87,7 +87,7 @@
 		background: var(--sheet);
 		color: var(--ink);
 		min-height: 34px;
-		padding: 0 9px;
-		font-size: 14px;
+		padding: 0 var(--space-8);
+		font-size: var(--type-small);
 	}
 </style>

@@ -62,7 +62,7 @@
 		border: 0;
 		background: none;
 		color: var(--soft);
-		font-size: 17px;
+		font-size: var(--type-lead);
 		min-height: 36px;
 	}
 </style>

@@ -228,15 +228,15 @@
 	.slip {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr);
-		gap: 12px;
+		gap: var(--space-12);
 		align-content: start;
-		padding: 12px 16px 24px;
+		padding: var(--space-12) var(--space-16) var(--space-24);
 	}
 	header {
 		display: flex;
 		align-items: flex-start;
 		justify-content: space-between;
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	p {
 		margin: 0;
@@ -247,14 +247,14 @@
 		align-items: flex-start;
 	}
 	.also {
-		margin-top: 6px;
-		font-size: 13.5px;
+		margin-top: var(--space-6);
+		font-size: var(--type-note);
 	}
 	.places {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px;
-		margin-top: 3px;
+		gap: var(--space-4);
+		margin-top: var(--space-4);
 	}
 	.slip :global(.fold .decision) {
 		border-top: 0;

@@ -12,13 +12,13 @@
 
 <style>
 	aside {
-		margin-top: 18px;
+		margin-top: var(--space-16);
 		border-left: 4px solid var(--rule);
-		padding: 2px 0 2px 12px;
+		padding: var(--space-2) 0 var(--space-2) var(--space-12);
 		color: var(--soft);
 		max-width: 76ch;
 	}
 	p {
-		margin: 2px 0 0;
+		margin: var(--space-2) 0 0;
 	}
 </style>

@@ -2,7 +2,7 @@ import type { Stage } from '$core/model/kinds';
 import type { Selection } from '$lib/store/selection';
 
 /** What of a stage is shown: it stands in the address, so that back, reload and a bookmark return to it. */
-export interface Shown {
+export interface AddressParts {
 	/** A view of the stage; left out: its first. */
 	view?: string | null | undefined;
 	picked?: Selection | null | undefined;
@@ -10,7 +10,7 @@ export interface Shown {
 const PICKED = ['box', 'room', 'circuit', 'leg', 'panel', 'fixture'] as const satisfies readonly Selection['kind'][];
 
 /** The address of a stage of a job: ids stand in it as they are, whatever is in them. */
-export function jobAddress(jobId: string, stage: Stage, { view, picked }: Shown = {}): string {
+export function jobAddress(jobId: string, stage: Stage, { view, picked }: AddressParts = {}): string {
 	const asked = new URLSearchParams();
 	if (view) asked.set('view', view);
 	if (picked) asked.set(picked.kind, picked.id);

@@ -1,7 +1,7 @@
 import { saySpace } from '$core/model/fact-words';
 import { historyOf } from './history';
 import { aboutSubject, openIn } from '$core/about';
-import { failedJudged, type Ground } from '$core/judged';
+import { failedJudged, type JudgingBase } from '$core/judged';
 import type { NextStep } from '$core/next';
 import { runOf } from '$core/run/runs';
 import { addBox, freeBoxName } from '$core/edit/boxes';
@@ -25,7 +25,7 @@ import type { PieceConflict } from './edits';
 import * as jobs from './jobs';
 import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
-import { JobSession, ShiftedGround, type Shown } from './session';
+import { JobSession, ShiftedBase, type SessionState } from './session';
 import type { Selection } from './selection';
 import { openTags } from '$core/makeup/open-tags';
 import { jobStops } from '$core/trace/job-stops';
@@ -92,11 +92,11 @@ export class JobStore {
 		this.onlyHere = onlyHere;
 		this.session = new JobSession(file, rev, (shown) => this.showAll(shown));
 	}
-	private showAll({ job, readings, events, turns, fault, waiting, conflicts }: Shown): void {
+	private showAll({ job, readings, events, turns, fault, waiting, conflicts }: SessionState): void {
 		Object.assign(this, { job, readings, events, turns, fault, waiting, conflicts });
 		if (job !== this.asked?.job || readings !== this.asked.readings || events !== this.asked.events) void this.judgeNow();
 	}
-	private asked: Ground | null = null;
+	private asked: JudgingBase | null = null;
 	/** Has the job judged as it is now. @returns once it is: the first view waits for that, so that nothing unjudged looks good */
 	judgeNow(): Promise<void> {
 		const { job, readings, events } = this;
@@ -180,7 +180,7 @@ export class JobStore {
 			if (label === null) return this.say(way === 'undo' ? 'Nothing to undo.' : 'Nothing to redo.');
 			this.say(`${way === 'undo' ? 'Undone' : 'Redone'}: ${label}`);
 		} catch (error) {
-			const why = error instanceof ShiftedGround ? ` ${sayShifted(this.job, error.shifted)}` : '';
+			const why = error instanceof ShiftedBase ? ` ${sayShifted(this.job, error.shifted)}` : '';
 			this.refuse(new Error(`${error instanceof Error ? error.message : String(error)}${why}`));
 		}
 	}

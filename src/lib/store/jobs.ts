@@ -9,7 +9,7 @@ import { liveQuery, type Table } from 'dexie';
 import type { JobFile, LiveEvent, Photo, Reading, Ruling } from '$core/model/job';
 import { db, deviceId, formerKey, freshId, settleStore, type JobRow } from './db';
 import { forgetDrafts } from './drafts';
-import { tellOnce } from './news';
+import { announceOnce } from './between-tabs';
 
 /** Whole jobs and what lies beside them: put in, listed, taken out. Edits go through `edits.ts`. */
 export { freshId };
@@ -53,7 +53,7 @@ export async function putWhole(file: JobFile, demo: string | null = null, watch:
 	await settleStore();
 	const rev = await db.transaction('rw', ALL(), () => putRows(file, demo, watch));
 	forgetDrafts(file.job.id);
-	tellOnce({ jobId: file.job.id, rev, rows: true });
+	announceOnce({ jobId: file.job.id, rev, rows: true });
 }
 /** For a file of many rows: told the share that is in the store; stopped by the signal, nothing of it is kept. */
 interface Watch {
@@ -106,7 +106,7 @@ export async function duplicateJob(jobId: string): Promise<string> {
 export async function removeJob(jobId: string): Promise<void> {
 	await db.transaction('rw', ALL(), () => clear(jobId));
 	forgetDrafts(jobId);
-	tellOnce({ jobId, rev: Infinity, rows: false });
+	announceOnce({ jobId, rev: Infinity, rows: false });
 }
 
 /** Ids that an address can hold as they are; a job from elsewhere with another gets a fresh one. */

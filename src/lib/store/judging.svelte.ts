@@ -1,6 +1,6 @@
 import { wrap } from 'comlink';
 import { changesBetween } from '$core/edit/merge/change';
-import { failedJudged, withNews, type Ground, type GroundChange, type Judged, type News } from '$core/judged';
+import { failedJudged, withUpdate, type JudgingBase, type BaseChange, type Judged, type JudgingUpdate } from '$core/judged';
 import type { Reading } from '$core/model/job';
 import type { ProtectionRow } from '$core/protection/protection-rows';
 import { today } from '$lib/clock';
@@ -8,8 +8,8 @@ import type { JudgeApi } from '$lib/workers/judge.worker';
 import { judgeWorker } from '$lib/workers/use-worker';
 
 interface Judges {
-	open: (ground: Ground, today: string) => Promise<News> | News;
-	follow: (change: GroundChange, today: string) => Promise<News | null> | News | null;
+	open: (ground: JudgingBase, today: string) => Promise<JudgingUpdate> | JudgingUpdate;
+	follow: (change: BaseChange, today: string) => Promise<JudgingUpdate | null> | JudgingUpdate | null;
 	protection: () => Promise<ProtectionRow[] | null> | ProtectionRow[] | null;
 }
 
@@ -21,20 +21,20 @@ export class Judging {
 	/** null: none is there yet. */
 	judged = $state.raw<Judged | null>(null);
 	/** The ground that it is of. */
-	private of: Ground | null = null;
-	private wanted: Ground | null = null;
+	private of: JudgingBase | null = null;
+	private wanted: JudgingBase | null = null;
 	private working: Promise<void> | null = null;
 	private worker: Worker | null = null;
 	private judge: Judges | null = null;
 	private closed = false;
 
 	/** Judges this from now on. @returns once it, or what came after it, is judged */
-	follow(ground: Ground): Promise<void> {
+	follow(ground: JudgingBase): Promise<void> {
 		this.wanted = ground;
 		return (this.working ??= this.work());
 	}
 	/** What is shown is of the newest state. */
-	isOf({ job, readings }: Ground): boolean {
+	isOf({ job, readings }: JudgingBase): boolean {
 		return this.of?.job === job && this.of.readings === readings;
 	}
 	/** Every outlet with what protects it, of what was judged last: worked out where it is judged. null: it is not judged. */
@@ -52,7 +52,7 @@ export class Judging {
 			this.wanted = null;
 			try {
 				const news = await this.newsOf(ground);
-				this.judged = withNews(this.of ? this.judged : null, news);
+				this.judged = withUpdate(this.of ? this.judged : null, news);
 				this.of = ground;
 			} catch (error) {
 				if (this.closed) return;
@@ -63,7 +63,7 @@ export class Judging {
 		// In the same breath as the last look at what is wanted: nothing that comes after it is missed.
 		this.working = null;
 	}
-	private async newsOf(ground: Ground): Promise<News> {
+	private async newsOf(ground: JudgingBase): Promise<JudgingUpdate> {
 		const before = this.of;
 		try {
 			return await this.asked(await this.inWorker(), before, ground);
@@ -76,7 +76,7 @@ export class Judging {
 			return this.asked(this.judge, null, ground);
 		}
 	}
-	private async asked(judge: Judges, before: Ground | null, ground: Ground): Promise<News> {
+	private async asked(judge: Judges, before: JudgingBase | null, ground: JudgingBase): Promise<JudgingUpdate> {
 		const news = before ? await judge.follow(changeTo(before, ground), today()) : null;
 		return news ?? (await judge.open({ job: ground.job, readings: ground.readings, events: ground.events }, today()));
 	}
@@ -99,7 +99,7 @@ export class Judging {
 }
 
 /** What is to be told so that one ground becomes another; a change costs what it touches. */
-function changeTo(before: Ground, after: Ground): GroundChange {
+function changeTo(before: JudgingBase, after: JudgingBase): BaseChange {
 	const readings = before.readings === after.readings ? undefined : readingsTo(before.readings, after.readings);
 	return {
 		...(before.job === after.job ? {} : { job: changesBetween(before.job, after.job) }),
@@ -107,7 +107,7 @@ function changeTo(before: Ground, after: Ground): GroundChange {
 		...(before.events === after.events ? {} : { events: after.events })
 	};
 }
-const readingsTo = (before: readonly Reading[], after: readonly Reading[]): GroundChange['readings'] =>
+const readingsTo = (before: readonly Reading[], after: readonly Reading[]): BaseChange['readings'] =>
 	after.length > before.length && before.every((r, i) => r === after[i])
 		? { behind: after.slice(before.length) }
 		: { all: after };

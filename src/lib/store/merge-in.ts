@@ -16,7 +16,7 @@ import { nextWritten } from '$core/model/written';
 import { db, deviceId, DONE, freshId, type JobRow } from './db';
 import { allPhotos, eventsOf, readingsOf } from './jobs';
 import { START } from './history';
-import { tellOnce } from './news';
+import { announceOnce } from './between-tabs';
 
 /** A file of a job that is here already: brought together with it, from the last state that both had. */
 export interface MergePlan {
@@ -123,5 +123,5 @@ export async function doMerge(plan: MergePlan, pick: Pick): Promise<void> {
 		await db.jobs.put(next);
 		return next.rev;
 	});
-	tellOnce({ jobId: id, rev, rows: true });
+	announceOnce({ jobId: id, rev, rows: true });
 }

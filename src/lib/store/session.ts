@@ -6,11 +6,11 @@ import type { Command } from '$core/edit/command';
 import { utcOf } from '$core/model/file/in-utc';
 import type { Job, JobFile, LiveEvent, Reading, Written } from '$core/model/job';
 import { byWriting, nextWritten } from '$core/model/written';
-import { whenCalm } from '$lib/kit/calm';
+import { whenIdle } from '$lib/kit/idle';
 import { deviceId, freshId } from './db';
 import { commit, JobGone, nextTurns, turn, type Commit, type Piece, type PieceConflict } from './edits';
 import { eventsOf, getJob, readingsOf } from './jobs';
-import { asWriter, NewsLine } from './news';
+import { asWriter, ChangeChannel } from './between-tabs';
 import { sayStoreFault } from './store-fault';
 
 /** A store that failed is tried again after this long, ms. */
@@ -31,7 +31,7 @@ async function door(): ReturnType<typeof loadDoor> {
 }
 
 /** What a session shows: everything new, in one go. */
-export interface Shown {
+export interface SessionState {
 	job: Job;
 	readings: Reading[];
 	events: LiveEvent[];
@@ -58,8 +58,8 @@ export class JobSession {
 	private pending: Piece[] = [];
 	/** Undone in this tab before the store had them. */
 	private dropped: Piece[] = [];
-	private shown: Shown;
-	private readonly line: NewsLine;
+	private shown: SessionState;
+	private readonly line: ChangeChannel;
 	/** Work with the store, one after the other. */
 	private queue: Promise<unknown> = Promise.resolve();
 	private again: ReturnType<typeof setTimeout> | undefined;
@@ -68,7 +68,7 @@ export class JobSession {
 	constructor(
 		file: Pick<JobFile, 'job' | 'readings' | 'events' | 'head'>,
 		rev: number,
-		private readonly onshow: (shown: Shown) => void = () => undefined
+		private readonly onshow: (shown: SessionState) => void = () => undefined
 	) {
 		this.ground = { job: file.job, rev, head: file.head ?? null };
 		this.shown = {
@@ -80,11 +80,11 @@ export class JobSession {
 			waiting: 0,
 			conflicts: []
 		};
-		this.line = new NewsLine((news) => {
+		this.line = new ChangeChannel((news) => {
 			if (news.jobId === this.id && news.rev > this.ground.rev) void this.inTurn(() => this.catchUp(news.rows));
 		});
 		void this.inTurn(() => this.readTurns());
-		whenCalm(() => void door().catch(() => undefined));
+		whenIdle(() => void door().catch(() => undefined));
 	}
 	get id(): string {
 		return this.ground.job.id;
@@ -93,7 +93,7 @@ export class JobSession {
 	get head(): string | null {
 		return this.ground.head;
 	}
-	get now(): Shown {
+	get now(): SessionState {
 		return this.shown;
 	}
 	close(): void {
@@ -105,7 +105,7 @@ export class JobSession {
 	heard(): Promise<void> {
 		return this.inTurn(() => this.catchUp(true));
 	}
-	private show(change: Partial<Shown>): void {
+	private show(change: Partial<SessionState>): void {
 		this.shown = { ...this.shown, ...change, waiting: this.pending.length };
 		if (!this.closed) this.onshow(this.shown);
 	}
@@ -253,7 +253,7 @@ export class JobSession {
 				throw new RangeError(this.shown.fault ?? 'The store did not answer.');
 			});
 			if (turned.kind === 'none') return null;
-			if (turned.kind === 'refused') throw new ShiftedGround(turned.label, turned.shifted);
+			if (turned.kind === 'refused') throw new ShiftedBase(turned.label, turned.shifted);
 			const { row, label } = turned;
 			this.line.tell({ jobId: this.id, rev: row.rev, rows: turned.readings });
 			this.ground = row;
@@ -301,7 +301,7 @@ const sayGone =
 	'This job was removed from this browser, perhaps in another tab. What you see is only in this tab: save a job file if it is needed.';
 
 /** An undo whose ground has shifted: what it would take back is not there any more as it was left. */
-export class ShiftedGround extends Error {
+export class ShiftedBase extends Error {
 	constructor(
 		readonly label: string,
 		readonly shifted: PieceConflict['shifted']

@@ -5,9 +5,9 @@ import type { JobStore } from './job-store.svelte';
 const KEY = Symbol('job-store');
 export const provideJob = (store: JobStore): JobStore => setContext(KEY, store);
 /** The job of the page, where it is the page of one. */
-export const perhapsJob = (): JobStore | undefined => getContext<JobStore | undefined>(KEY);
+export const jobIfOpen = (): JobStore | undefined => getContext<JobStore | undefined>(KEY);
 export function useJob(): JobStore {
-	const store = perhapsJob();
+	const store = jobIfOpen();
 	if (!store) throw new Error('useJob must be called below the page of a job');
 	return store;
 }

@@ -19,9 +19,9 @@
 	.circuits {
 		list-style: none;
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 		margin: 0;
-		padding: 2px 0;
+		padding: var(--space-2) 0;
 		min-width: 0;
 		overflow-x: auto;
 		scrollbar-width: none;
@@ -34,8 +34,8 @@
 		color: var(--ink);
 		min-height: 30px;
 		white-space: nowrap;
-		padding: 1px 10px;
-		font-size: 14px;
+		padding: var(--space-2) var(--space-10);
+		font-size: var(--type-small);
 	}
 	.circuits button.tagged {
 		border-left-color: var(--off);
@@ -43,8 +43,8 @@
 	}
 	.circuits b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 16px;
-		margin-right: 3px;
+		font-size: var(--type-lead);
+		margin-right: var(--space-4);
 	}
 	@media (max-width: 820px) {
 		.circuits button {

@@ -193,21 +193,21 @@
 	header {
 		display: flex;
 		align-items: center;
-		gap: 14px;
+		gap: var(--space-12);
 		height: 40px;
-		padding: 0 10px 0 18px;
+		padding: 0 var(--space-10) 0 var(--space-16);
 		white-space: nowrap;
 		overflow: hidden;
 	}
 	header p {
 		margin: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 		overflow: hidden;
 		text-overflow: ellipsis;
 		min-width: 0;
 	}
 	h2 {
-		font-size: 19px;
+		font-size: var(--type-lead);
 		flex: none;
 	}
 	.quiet {
@@ -216,15 +216,15 @@
 	.tag {
 		background: var(--off);
 		color: var(--sheet);
-		padding: 1px 8px;
+		padding: var(--space-2) var(--space-8);
 		border-radius: 3px;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.key {
 		margin-left: auto;
 		display: flex;
-		gap: 14px;
-		font-size: 12.5px;
+		gap: var(--space-12);
+		font-size: var(--type-note);
 		flex: none;
 	}
 	.key span:first-child::before {
@@ -251,8 +251,8 @@
 	}
 	.phone header {
 		height: 44px;
-		padding: 0 4px 0 12px;
-		gap: 8px;
+		padding: 0 var(--space-4) 0 var(--space-12);
+		gap: var(--space-8);
 	}
 	.phone header .soft,
 	.phone .quiet {
@@ -262,7 +262,7 @@
 		margin-left: auto;
 	}
 	.phone h2 {
-		font-size: 18px;
+		font-size: var(--type-lead);
 		overflow: hidden;
 		text-overflow: ellipsis;
 		flex: 0 1 auto;

@@ -1,13 +1,13 @@
 import { wrap, type Remote } from 'comlink';
 
 /** Runs one piece of work in a worker of its own and ends it; `cancel` ends it at once. */
-export interface Job<T> {
+export interface WorkerTask<T> {
 	done: Promise<T>;
 	cancel: () => void;
 }
 export class Canceled extends Error {}
 
-export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) => Promise<T>): Job<T> {
+export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) => Promise<T>): WorkerTask<T> {
 	const worker = make();
 	let stop: (why: Error) => void = () => undefined;
 	const stopped = new Promise<never>((_, reject) => (stop = reject));

@@ -6,7 +6,7 @@ import { indexOf } from '../../model/job-index';
 import { CABLE_MAKES, inRaceway } from '../../model/cable-kinds';
 import type { Cable, Lies, Raceway } from '../../model/kinds';
 import type { Finding, Subject } from '../../model/result';
-import { orLacking } from '../../code/lacking';
+import { orMissingFact } from '../../code/missing-fact';
 import { isApart } from '../../run/buildings';
 import type { Run } from '../../run/runs';
 
@@ -134,7 +134,7 @@ export function legsInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
 		});
 	};
 	const rule = cite(edition, edition.ampacity.rule);
-	return run.nodes.flatMap(({ leg }) => orLacking(job, rule, () => wet(leg)));
+	return run.nodes.flatMap(({ leg }) => orMissingFact(job, rule, () => wet(leg)));
 }
 /** What is planned is planned in another cable; what comes through the wall is said to. */
 function wayOut(leg: Leg, where: Where): Finding['fix'] {

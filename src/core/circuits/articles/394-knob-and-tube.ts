@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import { orLacking } from '../../code/lacking';
+import { orMissingFact } from '../../code/missing-fact';
 import { indexOf } from '../../model/job-index';
 import { ifKnown, type Job } from '../../model/known';
 import type { Finding } from '../../model/result';
@@ -28,7 +28,7 @@ export function knobAndTube(edition: Edition, job: Job, run: Run): Finding[] {
 	};
 	const rule = cite(edition, extended);
 	const more = run.nodes.flatMap(({ leg }) =>
-		orLacking(job, rule, (): Finding[] => {
+		orMissingFact(job, rule, (): Finding[] => {
 			if (leg.state === 'found' || !leg.fromId || !reached.has(leg.fromId)) return [];
 			const from = boxes.get(leg.fromId)?.name ?? '?';
 			return [

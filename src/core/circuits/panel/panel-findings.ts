@@ -3,7 +3,7 @@ import type { Edition } from '../../code/shape/edition';
 import type { Circuit, Feeder, Job, Panel, Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords, type BreakerForm } from '../../model/kinds';
-import { orLacking } from '../../code/lacking';
+import { orMissingFact } from '../../code/missing-fact';
 import { ifKnown } from '../../model/known';
 import type { Decision, Finding } from '../../model/result';
 import { counted, show } from '../../units/quantity';
@@ -26,7 +26,7 @@ export function panelFindings(edition: Edition, job: Job): Finding[] {
 			() => panelPlaces(edition, job, panel),
 			() => newService({ edition, job }, panel, !!buildingOf(job, panel)),
 			() => serviceFindings(edition, job, panel)
-		].flatMap((find) => orLacking(job, cite(edition, edition.panels.devices), find))
+		].flatMap((find) => orMissingFact(job, cite(edition, edition.panels.devices), find))
 	);
 }
 /** The feeder's arithmetic, for the slip of the panel that it feeds. */

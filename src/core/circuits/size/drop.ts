@@ -3,7 +3,7 @@ import { HOT_TO_HOT_V, HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
-import { lackOf, type Box, type Circuit, type Job } from '../../model/known';
+import { missingOf, type Box, type Circuit, type Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { once } from '../../model/remember';
 import { lazily } from '../../model/lazily';
@@ -94,7 +94,7 @@ const lossesOf = once((job: Job, edition: Edition, run: Run): RunLosses => {
 		const before = (fromId === null ? null : lostTo.get(fromId)) ?? null;
 		const carried = loads ? (loads.get(boxId) ?? 0) : 1;
 		const here =
-			before === null || leg.lengthFt === null || lackOf(leg, 'awg', 'metal')
+			before === null || leg.lengthFt === null || missingOf(leg, 'awg', 'metal')
 				? null
 				: before + dropVolts(carried, leg.lengthFt, ohmsPerKft(leg.awg, leg.metal, edition));
 		lostTo.set(boxId, here);

@@ -3,7 +3,7 @@ import type { Box, Fixture, Room } from '../../model/job';
 import { formatLength } from '../../units/length';
 import { whyNotCounted } from '../counts';
 import { spotsNear } from '../wall-places';
-import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Judged } from '../requirement';
+import { boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type ArticleResult } from '../requirement';
 
 /** 210.52(D): bathrooms. At least one receptacle within 3 ft of the outside edge of each basin. */
 export const bathrooms: Article = {
@@ -29,7 +29,7 @@ function whyNotForBasin(c: ArticleCase, { room, box, basin }: { room: Room; box:
 	return null;
 }
 
-function ofBath(c: ArticleCase, room: Room): Judged {
+function ofBath(c: ArticleCase, room: Room): ArticleResult {
 	const { rule: ref, withinIn } = c.edition.places.bathroom;
 	const basins = room.fixtures.filter((f) => f.kind === 'basin' || f.kind === 'sink');
 	if (!basins.length)
@@ -49,7 +49,7 @@ function ofBath(c: ArticleCase, room: Room): Judged {
 		};
 	const boxes = boxesIn(c.job, room);
 	const heightIn = c.job.practice.counterHeightIn;
-	const needs: Judged['needs'] = [];
+	const needs: ArticleResult['needs'] = [];
 	const requirements = basins.map((basin) => {
 		const serving = boxes.filter((box) => whyNotForBasin(c, { room, box, basin }) === null);
 		const requirement = ofRoom(

@@ -2,7 +2,7 @@ import { boxPoint, distanceToFixture } from '../../model/geometry';
 import { formatLength } from '../../units/length';
 import { whyNotCounted } from '../counts';
 import { middleOfLongest, spotsNear } from '../wall-places';
-import { boxesIn, names, ofHouse, ofRoom, onWall, type Article, type ArticleCase, type Judged } from '../requirement';
+import { boxesIn, names, ofHouse, ofRoom, onWall, type Article, type ArticleCase, type ArticleResult } from '../requirement';
 import type { Room } from '../../model/job';
 import type { NewPlace } from '../../model/result';
 
@@ -33,7 +33,7 @@ export const laundry: Article = {
 	}
 };
 
-function ofArea(c: ArticleCase, room: Room, title: string): Judged {
+function ofArea(c: ArticleCase, room: Room, title: string): ArticleResult {
 	const { rule: ref } = c.edition.places.laundry;
 	const { withinIn } = c.edition.places.appliance;
 	const washers = room.fixtures.filter((f) => f.kind === 'washer');

@@ -14,7 +14,7 @@ import {
 	onWall,
 	type Article,
 	type ArticleCase,
-	type Judged,
+	type ArticleResult,
 	type PointNeed,
 	type Requirement
 } from '../requirement';
@@ -22,7 +22,7 @@ import {
 /** 210.52(G): garages, accessory buildings and basements. */
 
 const powered = (job: Job, room: Room): boolean => room.powered ?? boxesIn(job, room).length > 0;
-const gather = (judged: readonly Judged[]): Judged => ({
+const gather = (judged: readonly ArticleResult[]): ArticleResult => ({
 	requirements: judged.flatMap((j) => j.requirements),
 	needs: judged.flatMap((j) => j.needs)
 });
@@ -33,10 +33,10 @@ export const garages: Article = {
 	judge: (c) => gather(c.job.rooms.filter((r) => r.kind === 'garage').map((room) => ofGarage(c, room)))
 };
 
-function ofGarage(c: ArticleCase, room: Room): Judged {
+function ofGarage(c: ArticleCase, room: Room): ArticleResult {
 	const { garage } = c.edition.places;
 	const { unit, dwelling } = c.job;
-	const out = (why: string): Judged => ({
+	const out = (why: string): ArticleResult => ({
 		requirements: [
 			ofRoom(c, { ref: garage.rule, room }, { title: 'a receptacle in each vehicle bay', state: 'not-applicable', why })
 		],
@@ -50,7 +50,7 @@ function ofGarage(c: ArticleCase, room: Room): Judged {
 	return gather(judged);
 }
 
-function ofBay(c: ArticleCase, room: Room, bay: number, count: number): Judged {
+function ofBay(c: ArticleCase, room: Room, bay: number, count: number): ArticleResult {
 	const { garage } = c.edition.places;
 	const within = bayOf(c, room, count);
 	const here = boxesIn(c.job, room).filter((b) => {
@@ -171,7 +171,7 @@ export function anywhere(
 		heightIn = USUAL_HEIGHT_IN.garage,
 		...figures
 	}: { ref: RuleRef; room: Room; title: string; heightIn?: number } & Partial<Requirement>
-): Judged {
+): ArticleResult {
 	const serving = boxesIn(c.job, room).filter((b) => whyNotCounted(c.edition, b) === null);
 	const requirement: Requirement = ofRoom(
 		c,

@@ -1,6 +1,6 @@
 import { terminalWords } from './terminal-words';
 import { NET_WORDS, sameEnd, type End, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
-import { hasSupplyGround, wiresOf, type Wire } from './wires';
+import { hasSupplyGround, wiresOf, type ConductorEnd } from './wires';
 import { protects, sharesNeutral } from './terminals';
 
 /**
@@ -78,7 +78,7 @@ export function copyDevice(old: Old, to: New): Copied {
 	return { moves, notes: notesOf(old, to) };
 }
 
-function moveOf(old: Old, to: New, wire: Wire): Move {
+function moveOf(old: Old, to: New, wire: ConductorEnd): Move {
 	const end = { cable: wire.cable, color: wire.color };
 	const found = old.on.find((x) => sameEnd(x.end, end));
 	const goes = placeOf(to, end);
@@ -133,7 +133,7 @@ function placeOf({ made, cables }: New, end: End): Goes {
 	].filter(Boolean);
 	return { terminal: null, join: true, cap: false, words: `splice ${i + 1}: ${parts.join('; ')}` };
 }
-function whySplice({ case: c, device, made }: New, wire: Wire, wasOnScrew: boolean): string[] {
+function whySplice({ case: c, device, made }: New, wire: ConductorEnd, wasOnScrew: boolean): string[] {
 	if (!wasOnScrew) return [];
 	if (wire.net === 'ground') return ['Grounds are spliced: removing a device may not break them (250.148).'];
 	if (isNeutral(wire.net) && sharesNeutral(c))
@@ -159,7 +159,7 @@ function contradicts(terminal: string, net: Net): boolean {
 	if (terminal === 'ground') return net !== 'ground';
 	return (brass && (isNeutral(net) || net === 'ground')) || (silver && !isNeutral(net));
 }
-const contradiction = (terminal: string, wire: Wire): string =>
+const contradiction = (terminal: string, wire: ConductorEnd): string =>
 	terminal === 'ground'
 		? `It was on the ground screw, and its color says ${NET_WORDS[wire.net]}: a bootleg, or another conductor than it seems. Read it before it is landed.`
 		: `It was on ${terminalWords(terminal).words}, and its color says ${NET_WORDS[wire.net]}: reversed here or upstream, or re-marked once. Read it before it is landed.`;

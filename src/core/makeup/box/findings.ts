@@ -4,12 +4,12 @@ import type { Finding, Severity } from '../../model/result';
 import { counted } from '../../units/quantity';
 import { endName, NET_WORDS, type Color, type Join, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
 import { splitOf, type Conductor } from './connectors';
-import { hasSupplyGround, isArmored, setOf, type Wire } from './wires';
+import { hasSupplyGround, isArmored, setOf, type ConductorEnd } from './wires';
 import { protects, type Want } from './terminals';
 
 /** What is wrong in a box as it was given, or must be looked at on a package: colors, terminals with nothing, sets that no connector takes. */
 interface Made {
-	wires: readonly Wire[];
+	wires: readonly ConductorEnd[];
 	wants: readonly Want[];
 	made: Pick<MakeUp, 'joins' | 'terminals' | 'capped' | 'boxGround'>;
 }
@@ -56,7 +56,7 @@ const NEUTRAL_COLORS: readonly Color[] = ['white', 'gray'];
 const isNeutral = (net: Net) => net === 'neutral' || net === 'neutral-b';
 
 /** @source 200.6(A), 200.7(C), 250.119 */
-function colorFindings({ colors }: Edition, wires: readonly Wire[], say: Say): Finding[] {
+function colorFindings({ colors }: Edition, wires: readonly ConductorEnd[], say: Say): Finding[] {
 	return wires.flatMap((w): Finding[] => {
 		const of = { id: endName(w), severity: 'violation' as const, at: `cables.${w.cable}`, code: 'color' };
 		const is = `the ${w.color} of ${w.cable} is ${w.net === 'ground' ? 'a ground' : `used as ${NET_WORDS[w.net]}`}`;
@@ -145,7 +145,7 @@ function terminalFindings(edition: Edition, c: MakeUpCase, { wires, made }: Made
 	}
 	return found;
 }
-const metalOf = (wires: readonly Wire[], cable: string) => wires.find((w) => w.cable === cable)?.cableOf.metal;
+const metalOf = (wires: readonly ConductorEnd[], cable: string) => wires.find((w) => w.cable === cable)?.cableOf.metal;
 function pushInFindings(c: MakeUpCase, d: MakeDevice, of: { rule: RuleRef; awg: string; at: string }, say: Say): Finding[] {
 	const thick = c.cables.some((x) => x.awg !== of.awg);
 	if (thick)

@@ -12,7 +12,7 @@ import {
 } from './case';
 import { meets, mismatches, type Together } from './closes';
 import { PROTECTED, protects, sharesNeutral, tabsOf, wantsOf, type Tabs } from './terminals';
-import { wiresOf, type Wire } from './wires';
+import { wiresOf, type ConductorEnd } from './wires';
 
 /**
  * What a person has really landed, terminal by terminal, and what it makes: right; right but not as the shop does it; or a fault,
@@ -148,7 +148,7 @@ function usedTwice({ on }: Landed): string[] {
 interface Of {
 	made: MakeUp;
 	landed: Landed;
-	wires: readonly Wire[];
+	wires: readonly ConductorEnd[];
 	d: MakeDevice;
 }
 class OfDevice {

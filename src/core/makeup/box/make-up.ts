@@ -12,7 +12,7 @@ import {
 	type NetKey,
 	type Tail
 } from './case';
-import { hasSupplyGround, isArmored, setOf, wiresOf, type Wire } from './wires';
+import { hasSupplyGround, isArmored, setOf, wiresOf, type ConductorEnd } from './wires';
 import { closes } from './closes';
 import { connectorFor, JUMPER, type Conductor } from './connectors';
 import { makeUpFindings, notClosed } from './findings';
@@ -53,7 +53,7 @@ class Making {
 
 	constructor(
 		private readonly c: MakeUpCase,
-		private readonly wires: readonly Wire[],
+		private readonly wires: readonly ConductorEnd[],
 		private readonly wants: readonly Want[]
 	) {
 		this.tailAwg = c.tailAwg ?? [...c.cables].map((x) => x.awg).sort(compareGauge)[0] ?? '14';
@@ -102,14 +102,14 @@ class Making {
 		this.join({ net, key, ends, wants });
 	}
 	/** In on one screw and out on the other: only where practice has it so, the tab is in, and the neutral is of one circuit. */
-	private through(net: Net, ends: readonly Wire[], wants: readonly Want[]): boolean {
+	private through(net: Net, ends: readonly ConductorEnd[], wants: readonly Want[]): boolean {
 		const multiwire = (net === 'neutral' || net === 'neutral-b') && sharesNeutral(this.c);
 		return (
 			this.c.practice.style === 'feed-through' && ends.length === 2 && wants.length === 1 && !!wants[0]?.second && !multiwire
 		);
 	}
 	/** All grounds of a box meet, whatever circuits they are of; taking a device out may not break them. @source 250.148 */
-	private grounds(ends: readonly Wire[]): void {
+	private grounds(ends: readonly ConductorEnd[]): void {
 		const armored = isArmored(this.c);
 		if (!ends.length && !armored) return;
 		if (!hasSupplyGround(this.c)) return void this.capped.push(...ends.map(bare));
@@ -123,10 +123,10 @@ class Making {
 		this.boxGround = metal;
 		this.join({ net: 'ground', key: 'ground', ends, wants, box: metal });
 	}
-	private land(want: Want, terminal: string, end: Wire | undefined): void {
+	private land(want: Want, terminal: string, end: ConductorEnd | undefined): void {
 		if (end) this.terminals.push({ device: want.device, terminal, conductor: bare(end) });
 	}
-	private join(of: { net: Net; key: NetKey; ends: readonly Wire[]; wants: readonly Want[]; box?: boolean }): void {
+	private join(of: { net: Net; key: NetKey; ends: readonly ConductorEnd[]; wants: readonly Want[]; box?: boolean }): void {
 		const { net, key, ends, wants, box = false } = of;
 		const tails: Tail[] = wants.map(({ device, terminal }) => ({ device, terminal }));
 		for (const { device, terminal } of wants) this.terminals.push({ device, terminal, conductor: { tail: true } });
@@ -137,7 +137,7 @@ class Making {
 		this.joins.push({ net, ...load, ends: ends.map(bare), tails, connector });
 	}
 	/** The conductors that meet; leads of a device are of a gauge that only the device tells. */
-	private setOf(ends: readonly Wire[], wants: readonly Want[], box: boolean): Conductor[] {
+	private setOf(ends: readonly ConductorEnd[], wants: readonly Want[], box: boolean): Conductor[] {
 		return setOf({ ends, tails: wants.length + Number(box), tailAwg: this.tailAwg, leads: wants.some((w) => w.lead) });
 	}
 }
@@ -145,7 +145,8 @@ class Making {
 const FIRST: readonly Net[] = ['ground', 'neutral', 'neutral-b'];
 const ORDER: readonly Net[] = [...FIRST, ...NETS.filter((n) => !FIRST.includes(n))];
 const bare = ({ cable, color }: End): End => ({ cable, color });
-const supplyFirst = (a: Wire, b: Wire): number => Number(b.cableOf.toward === 'supply') - Number(a.cableOf.toward === 'supply');
+const supplyFirst = (a: ConductorEnd, b: ConductorEnd): number =>
+	Number(b.cableOf.toward === 'supply') - Number(a.cableOf.toward === 'supply');
 /** Where an end stands: for the property that it stands once. */
 export const placesOf = (m: MakeUp, end: End): number =>
 	m.joins.filter((j) => j.ends.some((e) => sameEnd(e, end))).length +

@@ -4,17 +4,17 @@ import type { Conductor } from './connectors';
 import { PROTECTED, protects } from './terminals';
 
 /** An end with what it is and what it is to meet. */
-export interface Wire extends End {
+export interface ConductorEnd extends End {
 	net: Net;
 	key: NetKey;
 	cableOf: MakeCable;
 }
 
 /** Every conductor end; those on LOAD of a device stand on another net than those on its LINE. */
-export function wiresOf(c: MakeUpCase): Wire[] {
+export function wiresOf(c: MakeUpCase): ConductorEnd[] {
 	const guard = new Map(c.devices.filter(protects).flatMap((d) => (d.load ?? []).map((id) => [id, d.id] as const)));
 	return c.cables.flatMap((cable) =>
-		cable.conductors.map(({ color, net }): Wire => {
+		cable.conductors.map(({ color, net }): ConductorEnd => {
 			const device = guard.get(cable.id);
 			const key = device && PROTECTED.includes(net) ? loadKey(net, device) : net;
 			return { cable: cable.id, color, net, key, cableOf: cable };
@@ -32,7 +32,7 @@ export function hasSupplyGround(c: MakeUpCase): boolean {
 export const isArmored = (c: MakeUpCase): boolean => c.cables.some((cable) => cable.armor);
 
 /** What meets in a join; none is told of where a lead is among it whose gauge nobody read. */
-export function setOf(of: { ends: readonly Wire[]; tails: number; tailAwg: Awg; leads: boolean }): Conductor[] {
+export function setOf(of: { ends: readonly ConductorEnd[]; tails: number; tailAwg: Awg; leads: boolean }): Conductor[] {
 	if (of.leads) return [];
 	return [
 		...of.ends.map((w): Conductor => ({ awg: w.cableOf.awg, metal: w.cableOf.metal ?? 'Cu' })),

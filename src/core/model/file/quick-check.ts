@@ -1,19 +1,12 @@
-import type { AnySchema } from 'yup';
+import type { AnySchema, SchemaDescription } from 'yup';
 import { isTime } from './clock-time';
 
 /**
- * A quick yes made from a Yup schema: a lawful job of 50,000 readings is let through in a blink, and Yup is asked only
+ * A quick yes made from what a Yup schema says of itself: a lawful job of 50,000 readings is let through in a blink, and Yup is asked only
  * of what this does not let through, for its words. What it does not know of a schema it leaves to Yup.
  */
 type Passes = (value: unknown) => boolean;
 
-interface Inside {
-	type: string;
-	spec: { optional: boolean; nullable: boolean; meta?: { allowed?: readonly unknown[]; tuple?: number } };
-	tests: { OPTIONS?: { name?: string; params?: Record<string, unknown> } }[];
-	fields?: Record<string, AnySchema>;
-	innerType?: AnySchema;
-}
 const made = new WeakMap<AnySchema, Passes>();
 
 /** A quick look made from a schema: true only where the schema has nothing to say; false says only that the schema must look. */
@@ -26,20 +19,27 @@ export function passesOf(schema: AnySchema): Passes {
 }
 
 function make(schema: AnySchema): Passes {
-	const inside = schema as unknown as Inside;
-	const { optional, nullable } = inside.spec;
-	const holds = heldBy(schema, inside);
-	return (v) => (v === undefined ? optional : v === null ? nullable : holds(v));
+	const said = schema.describe() as Said;
+	const holds = heldBy(schema, said);
+	return (v) => (v === undefined ? said.optional : v === null ? said.nullable : holds(v));
+}
+/** With what our own makers add: the words of a closed list. */
+type Said = SchemaDescription & { meta?: { allowed?: readonly unknown[] } };
+/** The parts of an object or a list, as schemas; none of anything else. */
+interface Parts {
+	fields?: Record<string, AnySchema>;
+	innerType?: AnySchema;
 }
 
-function heldBy(schema: AnySchema, inside: Inside): Passes {
-	const tests = inside.tests.map((t) => knownTest(t.OPTIONS?.name ?? '', t.OPTIONS?.params ?? {}));
+function heldBy(schema: AnySchema, said: Said): Passes {
+	const { fields, innerType } = schema as Parts;
+	const tests = said.tests.map(({ name = '', params = {} }) => knownTest(name, params));
 	const asked: Passes = (v) => schema.isValidSync(v, { strict: true });
-	const base = baseOf(schema, inside);
+	const base = baseOf(schema, said, fields);
 	if (!base) return asked;
 	const known = tests.filter((t): t is Passes => typeof t === 'function');
 	// The length of a list before any look at its items.
-	const item = inside.innerType ? passesOf(inside.innerType) : null;
+	const item = innerType ? passesOf(innerType) : null;
 	const all: Passes = (v) => base(v) && known.every((test) => test(v)) && (!item || (v as unknown[]).every(item));
 	return tests.some((t) => t === null) ? (v) => all(v) && asked(v) : all;
 }
@@ -69,8 +69,8 @@ function knownTest(name: string, { min, max, length }: Record<string, unknown>):
 	}
 }
 
-function baseOf(schema: AnySchema, { type, spec, fields }: Inside): Passes | null {
-	const allowed = spec.meta?.allowed;
+function baseOf(schema: AnySchema, { type, meta }: Said, fields: Record<string, AnySchema> | undefined): Passes | null {
+	const allowed = meta?.allowed;
 	switch (type) {
 		case 'string':
 			return (v) => typeof v === 'string';

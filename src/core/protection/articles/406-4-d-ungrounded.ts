@@ -1,6 +1,6 @@
 import { groundless } from '../../model/cable-kinds';
 import { bootlegAt, carriedOn, hasGround, JUMPER_OFF } from '../../run/ground-at';
-import { lacking } from '../../code/lacking';
+import { missingFact } from '../../code/missing-fact';
 import { cite } from '../../code/rule';
 import { indexOf } from '../../model/job-index';
 import type { Finding, Fix } from '../../model/result';
@@ -65,7 +65,7 @@ function threeSlots(c: ProtectionCase): Finding[] {
 		];
 	// A new box is told of by its missing ground, which no GFCI mends.
 	if (box.state !== 'found' || device.slots !== 'grounding' || device.volts !== 120 || gfci || hasGround(ground)) return [];
-	if (standing.lacks) return [lacking(c.job, rule, standing.lacks)];
+	if (standing.lacks) return [missingFact(c.job, rule, standing.lacks)];
 	const found = device.state === 'found';
 	// Nobody has looked: no violation of an old house, but worth the look. What is put in now must be right now.
 	// Of old work on a circuit that nobody knows a GFCI upstream may protect it.

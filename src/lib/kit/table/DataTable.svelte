@@ -131,7 +131,7 @@
 	.filter {
 		min-height: 57.2px;
 		max-width: 320px;
-		margin-bottom: 8px;
+		margin-bottom: var(--space-8);
 	}
 	/* Takes part in how wide the columns are, and is not there. */
 	.widths {
@@ -142,7 +142,7 @@
 		cursor: pointer;
 		display: inline-flex;
 		align-items: center;
-		gap: 3px;
+		gap: var(--space-4);
 		min-height: 28px;
 	}
 	.sort:focus-visible {

@@ -1,4 +1,4 @@
-import { whenCalm } from '$lib/kit/calm';
+import { whenIdle } from '$lib/kit/idle';
 import { inTurn } from '../in-turn';
 
 /** Rows that are drawn in one task with the list. */
@@ -20,7 +20,7 @@ export class GrowingList {
 	 * further down. To be made where a component is.
 	 */
 	constructor(private readonly of: () => { length: number; picked: boolean }) {
-		$effect(() => whenCalm(() => this.goOn()));
+		$effect(() => whenIdle(() => this.goOn()));
 		$effect(() => {
 			const { length, picked } = of();
 			if (this.shown < Math.min(length, picked ? length : this.wanted)) return inTurn(() => this.more());

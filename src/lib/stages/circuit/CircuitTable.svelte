@@ -90,10 +90,10 @@
 
 <style>
 	.loose {
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 	.new {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 		max-width: 380px;
 	}
 	.over {

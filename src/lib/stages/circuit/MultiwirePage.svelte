@@ -98,24 +98,24 @@
 	article {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 14px 18px;
-		margin-bottom: 16px;
+		padding: var(--space-12) var(--space-16);
+		margin-bottom: var(--space-16);
 		max-width: 760px;
 	}
 	header p {
-		margin: 2px 0 0;
+		margin: var(--space-2) 0 0;
 	}
 	.verdict {
-		font-size: 17px;
-		margin: 10px 0;
+		font-size: var(--type-lead);
+		margin: var(--space-10) 0;
 	}
 	dl {
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 	dl div {
 		display: grid;
 		grid-template-columns: 96px 1fr;
-		padding: 2px 0;
+		padding: var(--space-2) 0;
 	}
 	dt {
 		color: var(--soft);

@@ -159,18 +159,18 @@
 
 <style>
 	.hint {
-		margin: 0 0 10px;
-		font-size: 14px;
+		margin: 0 0 var(--space-10);
+		font-size: var(--type-small);
 	}
 	.board {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(232px, 1fr));
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	.lane {
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
-		padding: 7px 9px 9px;
+		padding: var(--space-6) var(--space-8) var(--space-8);
 		min-width: 0;
 	}
 	.lane.picked {
@@ -179,13 +179,13 @@
 	.loose {
 		border-style: dashed;
 		border-color: var(--look);
-		margin-bottom: 10px;
+		margin-bottom: var(--space-10);
 	}
 	h2 {
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 		align-items: center;
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 	h2 button {
 		all: unset;
@@ -203,8 +203,8 @@
 		outline: 2.5px solid var(--copper);
 	}
 	p {
-		margin: 0 0 5px;
-		font-size: 13px;
+		margin: 0 0 var(--space-4);
+		font-size: var(--type-note);
 	}
 	.over {
 		color: var(--look);
@@ -213,13 +213,13 @@
 	.chips {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px;
+		gap: var(--space-4);
 		min-height: 30px;
 	}
 	.chips:empty::after {
 		content: 'no run yet';
 		color: var(--soft);
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.chips:global(.over) {
 		outline: 2.5px dashed var(--copper);
@@ -231,11 +231,11 @@
 		background: var(--sheet);
 		color: var(--ink);
 		min-height: 28px;
-		padding: 0 7px;
-		font-size: 15px;
+		padding: 0 var(--space-6);
+		font-size: var(--type-body);
 		display: inline-flex;
 		align-items: center;
-		gap: 4px;
+		gap: var(--space-4);
 		cursor: grab;
 	}
 	.chip.fixed-cable {

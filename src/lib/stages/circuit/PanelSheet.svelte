@@ -221,24 +221,24 @@
 		flex-wrap: wrap;
 		align-items: center;
 		justify-content: space-between;
-		gap: 8px 14px;
-		margin-bottom: 10px;
+		gap: var(--space-8) var(--space-12);
+		margin-bottom: var(--space-10);
 	}
 	h2 {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	.tabs {
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	.figures {
 		margin: 0;
 	}
 	.figures b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 30px;
+		font-size: var(--type-figure);
 		line-height: 1;
-		margin-left: 14px;
+		margin-left: var(--space-12);
 	}
 	.figures b:first-child {
 		margin-left: 0;
@@ -246,7 +246,7 @@
 	.columns {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 208px;
-		gap: 16px;
+		gap: var(--space-16);
 		align-items: start;
 	}
 	.schedule {
@@ -254,12 +254,12 @@
 		grid-template-columns: 26px minmax(0, 1fr) 26px minmax(0, 1fr) 26px;
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 6px 4px;
-		gap: 3px 4px;
+		padding: var(--space-6) var(--space-4);
+		gap: var(--space-4) var(--space-4);
 	}
 	.number {
 		align-self: center;
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
 		text-align: center;
 	}
@@ -273,7 +273,7 @@
 		grid-column: 3;
 		align-self: center;
 		text-align: center;
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 	.cell {
 		display: flex;
@@ -296,7 +296,7 @@
 		align-self: stretch;
 		display: grid;
 		place-items: center;
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	.breaker {
 		flex: 1;
@@ -304,12 +304,12 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) auto;
 		align-content: center;
-		column-gap: 5px;
+		column-gap: var(--space-4);
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
 		background: var(--sheet);
 		color: var(--ink);
-		padding: 1px 7px;
+		padding: var(--space-2) var(--space-6);
 		text-align: left;
 		line-height: 1.2;
 	}
@@ -323,7 +323,7 @@
 		background: var(--copper-wash);
 	}
 	.name {
-		font-size: 16px;
+		font-size: var(--type-lead);
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -332,21 +332,21 @@
 		grid-column: 1 / -1;
 		display: flex;
 		justify-content: space-between;
-		gap: 8px;
-		font-size: 13px;
+		gap: var(--space-8);
+		font-size: var(--type-note);
 		color: var(--soft);
 		white-space: nowrap;
 	}
 	.what .mono {
-		font-size: 12px;
+		font-size: var(--type-note);
 	}
 	.beside {
 		display: grid;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.beside p {
 		margin: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.beside .breaker {
 		width: 100%;
@@ -355,7 +355,7 @@
 		font-style: italic;
 		color: var(--look);
 	}
-	@media (max-width: 1000px) {
+	@media (max-width: 820px) {
 		.columns {
 			grid-template-columns: 1fr;
 		}

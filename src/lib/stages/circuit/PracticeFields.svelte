@@ -73,7 +73,7 @@
 	.practice {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
-		gap: 10px 14px;
+		gap: var(--space-10) var(--space-12);
 		align-items: end;
 	}
 </style>

@@ -10,7 +10,7 @@
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
-	import { Canceled, circuitsWorker, inWorker, type Job } from '$lib/workers/use-worker';
+	import { Canceled, circuitsWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
 	import type { CircuitsApi } from '$lib/workers/circuits.worker';
 	import PracticeFields from './PracticeFields.svelte';
 
@@ -21,7 +21,7 @@
 	let { onmade }: Props = $props();
 	const store = useJob();
 
-	let working = $state.raw<Job<unknown> | null>(null);
+	let working = $state.raw<WorkerTask<unknown> | null>(null);
 	let at = $state({ share: 0, doing: '' });
 	let says = $state<string | null>(null);
 	let found = $state.raw<Alternative[]>([]);
@@ -194,16 +194,16 @@
 		flex-wrap: wrap;
 		align-items: center;
 		justify-content: space-between;
-		gap: 10px;
-		margin-bottom: 12px;
+		gap: var(--space-10);
+		margin-bottom: var(--space-12);
 	}
 	.big {
 		margin: 0;
-		font-size: 17px;
+		font-size: var(--type-lead);
 	}
 	.big b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 38px;
+		font-size: var(--type-big);
 		line-height: 1;
 	}
 	.acts,
@@ -211,10 +211,10 @@
 		display: flex;
 		align-items: center;
 		flex-wrap: wrap;
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	.take {
-		margin: 12px 0;
+		margin: var(--space-12) 0;
 	}
 	.bar {
 		width: 160px;
@@ -228,11 +228,11 @@
 		background: var(--copper);
 	}
 	.doing {
-		font-size: 14px;
+		font-size: var(--type-small);
 		min-width: 190px;
 	}
 	h2 {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	.ways {
 		max-width: 660px;
@@ -243,10 +243,10 @@
 	td small {
 		display: block;
 		color: var(--soft);
-		font-size: 12.5px;
+		font-size: var(--type-note);
 	}
 	.boxes {
-		font-size: 14px;
+		font-size: var(--type-small);
 		letter-spacing: 0.01em;
 		word-spacing: 4px;
 	}

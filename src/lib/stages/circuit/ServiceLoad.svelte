@@ -219,20 +219,20 @@
 		display: flex;
 		flex-wrap: wrap;
 		justify-content: space-between;
-		gap: 12px;
+		gap: var(--space-12);
 	}
 	.total b {
 		font-family: 'IBM Plex Mono', monospace;
-		font-size: 38px;
+		font-size: var(--type-big);
 		line-height: 1.1;
 		display: block;
 	}
 	.total b small {
 		font-family: inherit;
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	.total p {
-		margin: 4px 0 0;
+		margin: var(--space-4) 0 0;
 	}
 	.over {
 		color: var(--stop);
@@ -241,29 +241,29 @@
 	.measured {
 		display: grid;
 		grid-template-columns: 240px 1fr;
-		gap: 14px;
+		gap: var(--space-12);
 		align-items: end;
-		margin-top: 10px;
+		margin-top: var(--space-10);
 	}
 	.measured p {
 		margin: 0;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.choose {
 		flex-wrap: wrap;
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: start;
 	}
 	.columns {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
-		gap: 24px;
-		margin-top: 14px;
+		gap: var(--space-24);
+		margin-top: var(--space-12);
 	}
 	h2 {
-		margin: 0 0 8px;
-		font-size: 17px;
+		margin: 0 0 var(--space-8);
+		font-size: var(--type-lead);
 	}
 	/* The column's head names the field; its own label is for those who cannot see that. */
 	.kind :global(label) {
@@ -279,19 +279,19 @@
 	li {
 		display: flex;
 		justify-content: space-between;
-		gap: 12px;
-		padding: 6px 0;
+		gap: var(--space-12);
+		padding: var(--space-6) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	li small {
 		display: block;
 		color: var(--soft);
-		font-size: 13px;
+		font-size: var(--type-note);
 	}
 	.mono {
 		white-space: nowrap;
 	}
-	@media (max-width: 1000px) {
+	@media (max-width: 820px) {
 		.columns {
 			grid-template-columns: 1fr;
 		}

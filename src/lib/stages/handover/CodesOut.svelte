@@ -59,6 +59,6 @@
 		display: block;
 		width: min(100%, 420px);
 		background: #fff;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 </style>

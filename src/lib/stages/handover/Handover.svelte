@@ -74,10 +74,10 @@
 
 <style>
 	h3 {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 	}
 	ul {
-		margin: 4px 0;
-		padding-left: 20px;
+		margin: var(--space-4) 0;
+		padding-left: var(--space-16);
 	}
 </style>

@@ -85,34 +85,34 @@
 		max-width: 860px;
 	}
 	.large {
-		font-size: 20px;
+		font-size: var(--type-head);
 	}
 	h2 {
-		font-size: 24px;
-		margin: 8px 0 4px;
+		font-size: var(--type-head);
+		margin: var(--space-8) 0 var(--space-4);
 	}
 	h3 {
-		font-size: 17px;
-		margin: 14px 0 3px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	.large h3 {
-		font-size: 23px;
+		font-size: var(--type-head);
 	}
 	p {
-		margin: 2px 0;
+		margin: var(--space-2) 0;
 	}
 	.small {
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
-		margin-top: 12px;
+		margin-top: var(--space-12);
 	}
 	ul {
-		margin: 2px 0;
-		padding-left: 20px;
+		margin: var(--space-2) 0;
+		padding-left: var(--space-16);
 		list-style: disc;
 	}
 	figure {
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 		break-inside: avoid;
 	}
 	figcaption {
@@ -127,22 +127,22 @@
 		display: inline-block;
 		width: min(100%, 410px);
 		vertical-align: top;
-		margin-right: 14px;
+		margin-right: var(--space-12);
 	}
 	.make-up img {
 		width: 100%;
 	}
 	.line {
 		border-top: 1px solid var(--ink);
-		margin-top: 46px;
+		margin-top: calc(2 * var(--space-24));
 		width: min(100%, 460px);
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.signed {
 		display: flex;
-		gap: 16px;
+		gap: var(--space-16);
 		align-items: center;
-		margin-top: 18px;
+		margin-top: var(--space-16);
 	}
 	.signed img {
 		height: 64px;
@@ -151,7 +151,7 @@
 	hr {
 		border: 0;
 		border-top: 1px dashed var(--rule);
-		margin: 18px 0;
+		margin: var(--space-16) 0;
 	}
 	@media print {
 		article {

@@ -166,15 +166,15 @@
 <style>
 	.acts {
 		align-items: end;
-		margin-bottom: 8px;
+		margin-bottom: var(--space-8);
 	}
 	.missing {
 		border-left: 5px solid var(--look);
-		padding: 4px 10px;
-		margin: 6px 0;
+		padding: var(--space-4) var(--space-10);
+		margin: var(--space-6) 0;
 	}
 	.missing ul {
-		margin: 2px 0;
+		margin: var(--space-2) 0;
 		padding: 0;
 		list-style: none;
 	}

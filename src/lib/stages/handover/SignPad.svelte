@@ -119,9 +119,9 @@
 	.sign {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 10px;
+		padding: var(--space-10);
 		max-width: 620px;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	canvas {
 		width: 100%;
@@ -129,6 +129,6 @@
 		background: #fff;
 		border: 1px solid var(--rule);
 		touch-action: none;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 </style>

@@ -129,11 +129,11 @@
 	}
 	.key {
 		margin: 0;
-		padding: 5px 9px;
+		padding: var(--space-4) var(--space-8);
 		background: var(--sheet);
-		font-size: 13.5px;
+		font-size: var(--type-note);
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 	}
 	.met {
@@ -144,7 +144,7 @@
 	.without {
 		width: 26px;
 		height: 8px;
-		margin-left: 8px;
+		margin-left: var(--space-8);
 		background: repeating-linear-gradient(90deg, var(--stop) 0 3px, transparent 3px 6px);
 	}
 </style>

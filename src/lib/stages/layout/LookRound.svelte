@@ -76,25 +76,25 @@
 	.pick {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
-		margin-bottom: 12px;
+		gap: var(--space-6);
+		margin-bottom: var(--space-12);
 	}
 	h2 {
-		font-size: 20px;
-		margin: 0 0 8px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-8);
 	}
 	ul {
 		list-style: none;
-		margin: 0 0 14px;
+		margin: 0 0 var(--space-12);
 		padding: 0;
 		max-width: 760px;
 	}
 	li {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) auto;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
-		padding: 8px 0;
+		padding: var(--space-8) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	li b {
@@ -105,12 +105,12 @@
 	}
 	.why {
 		display: block;
-		font-size: 14px;
+		font-size: var(--type-small);
 		color: var(--soft);
 	}
 	.say {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	@media (max-width: 820px) {
 		li {

@@ -96,7 +96,7 @@
 	.mark {
 		white-space: nowrap;
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	.none {
 		display: inline-block;
@@ -109,7 +109,7 @@
 	}
 	.why {
 		display: block;
-		font-size: 13.5px;
+		font-size: var(--type-note);
 		color: var(--soft);
 	}
 	.why b {
@@ -144,8 +144,8 @@
 		tr:not(.note) {
 			display: grid;
 			grid-template-columns: minmax(0, 1fr) auto;
-			gap: 4px 10px;
-			padding: 10px 0;
+			gap: var(--space-4) var(--space-10);
+			padding: var(--space-10) 0;
 			border-bottom: 1px dotted var(--rule);
 		}
 		tr:not(.note) > td {

@@ -69,15 +69,15 @@
 <style>
 	.bar {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		flex-wrap: wrap;
 	}
 	.sum {
-		margin: 10px 0;
-		font-size: 15px;
+		margin: var(--space-10) 0;
+		font-size: var(--type-body);
 	}
 	.sum b {
-		font-size: 20px;
+		font-size: var(--type-head);
 		font-family: 'IBM Plex Mono', monospace;
 	}
 	.wide {
@@ -85,8 +85,8 @@
 	}
 	.group th {
 		text-align: left;
-		padding-top: 14px;
-		font-size: 15px;
+		padding-top: var(--space-12);
+		font-size: var(--type-body);
 		background: var(--sheet);
 	}
 	.print-head {
@@ -94,7 +94,7 @@
 	}
 	.foot {
 		max-width: 70ch;
-		font-size: 13.5px;
+		font-size: var(--type-note);
 	}
 	@media screen and (max-width: 820px) {
 		thead {

@@ -70,17 +70,17 @@
 
 <style>
 	.box {
-		padding-left: 22px;
+		padding-left: var(--space-24);
 	}
 	.fast {
 		display: block;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.add {
 		display: flex;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
-		margin-top: 14px;
+		margin-top: var(--space-12);
 		max-width: 420px;
 	}
 </style>

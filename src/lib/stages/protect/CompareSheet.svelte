@@ -68,9 +68,9 @@
 	.head {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 10px 24px;
+		gap: var(--space-10) var(--space-24);
 		align-items: end;
-		margin-bottom: 12px;
+		margin-bottom: var(--space-12);
 	}
 	td:first-child {
 		white-space: nowrap;
@@ -80,7 +80,7 @@
 	}
 	.big b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 34px;
+		font-size: var(--type-figure);
 		line-height: 1;
 	}
 </style>

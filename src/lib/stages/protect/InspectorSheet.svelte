@@ -201,26 +201,26 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	section {
-		margin-bottom: 18px;
+		margin-bottom: var(--space-16);
 	}
 	h2 span {
-		font-size: 15px;
+		font-size: var(--type-body);
 		font-weight: 400;
 	}
 	.facts {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
-		margin: 10px 0;
+		margin: var(--space-10) 0;
 	}
 	label {
 		display: block;
-		margin-top: 10px;
-		font-size: 14px;
+		margin-top: var(--space-10);
+		font-size: var(--type-small);
 		color: var(--soft);
 	}
 	textarea {
@@ -229,24 +229,24 @@
 		border-radius: 4px;
 		background: var(--paper);
 		color: var(--ink);
-		padding: 6px 9px;
+		padding: var(--space-6) var(--space-8);
 		font: inherit;
 	}
 	.acts {
-		margin-top: 6px;
+		margin-top: var(--space-6);
 	}
 	.answer {
-		margin: 8px 0 0;
+		margin: var(--space-8) 0 0;
 	}
 	ul {
 		list-style: none;
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 		padding: 0;
 	}
 	li {
 		display: flex;
 		justify-content: space-between;
 		border-bottom: 1px dotted var(--rule);
-		padding: 6px 0;
+		padding: var(--space-6) 0;
 	}
 </style>

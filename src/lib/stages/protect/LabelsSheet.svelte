@@ -78,9 +78,9 @@
 	.set {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: end;
-		margin-bottom: 12px;
+		margin-bottom: var(--space-12);
 	}
 	.set p {
 		margin: 0;
@@ -93,11 +93,11 @@
 	.label {
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 0 7px;
+		padding: 0 var(--space-6);
 		font-weight: 600;
 	}
 	.page {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 		background: #fff;
 		border: 1px solid var(--rule);
 		max-width: 520px;

@@ -85,33 +85,33 @@
 
 <style>
 	.acts {
-		margin-bottom: 10px;
+		margin-bottom: var(--space-10);
 	}
 	article {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 18px 24px;
+		padding: var(--space-16) var(--space-24);
 		max-width: 720px;
-		margin-bottom: 14px;
+		margin-bottom: var(--space-12);
 	}
 	header p {
-		margin: 2px 0;
+		margin: var(--space-2) 0;
 	}
 	h3 {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 	}
 	ul {
 		list-style: disc;
-		margin: 4px 0;
-		padding-left: 20px;
+		margin: var(--space-4) 0;
+		padding-left: var(--space-16);
 	}
 	li.mono {
-		font-size: 13.5px;
+		font-size: var(--type-note);
 	}
 	.close {
-		margin-top: 18px;
+		margin-top: var(--space-16);
 		border-top: 1px solid var(--rule);
-		padding-top: 8px;
+		padding-top: var(--space-8);
 	}
 	@media print {
 		article {

@@ -236,8 +236,8 @@
 	.ways {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 10px 14px 14px;
-		margin-bottom: 14px;
+		padding: var(--space-10) var(--space-12) var(--space-12);
+		margin-bottom: var(--space-12);
 	}
 	header p {
 		margin: 0;
@@ -245,13 +245,13 @@
 	.cards {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
-		gap: 12px;
-		margin-top: 10px;
+		gap: var(--space-12);
+		margin-top: var(--space-10);
 	}
 	article {
 		border: 1px solid var(--rule);
 		border-radius: 4px;
-		padding: 8px 10px 10px;
+		padding: var(--space-8) var(--space-10) var(--space-10);
 	}
 	article.first {
 		border-color: var(--copper);
@@ -261,18 +261,18 @@
 	}
 	.price b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 34px;
+		font-size: var(--type-figure);
 		line-height: 1;
 	}
 	ul {
 		list-style: disc;
-		margin: 6px 0;
-		padding-left: 18px;
-		font-size: 14px;
+		margin: var(--space-6) 0;
+		padding-left: var(--space-16);
+		font-size: var(--type-small);
 	}
 	.trip {
-		font-size: 14px;
-		margin: 4px 0 8px;
+		font-size: var(--type-small);
+		margin: var(--space-4) 0 var(--space-8);
 	}
 	.trip button {
 		border: 0;
@@ -280,7 +280,7 @@
 		color: var(--copper);
 		font-weight: 600;
 		text-decoration: underline;
-		padding: 4px;
+		padding: var(--space-4);
 	}
 	@media (max-width: 820px) {
 		.trip button {
@@ -291,7 +291,7 @@
 	.practice {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
-		gap: 12px;
-		margin-top: 12px;
+		gap: var(--space-12);
+		margin-top: var(--space-12);
 	}
 </style>

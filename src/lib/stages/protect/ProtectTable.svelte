@@ -68,7 +68,7 @@
 		white-space: nowrap;
 	}
 	.name :global(.mark) {
-		margin-right: 5px;
+		margin-right: var(--space-4);
 	}
 	.rule {
 		color: var(--copper);

@@ -55,12 +55,12 @@
 
 <style>
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 	.first {
 		border-left: 6px solid var(--stop);
 		background: var(--paper);
-		padding: 6px 12px;
+		padding: var(--space-6) var(--space-12);
 	}
 	.ask {
 		color: var(--look);
@@ -68,28 +68,28 @@
 	}
 	ul {
 		list-style: disc;
-		margin: 2px 0 8px;
-		padding-left: 20px;
+		margin: var(--space-2) 0 var(--space-8);
+		padding-left: var(--space-16);
 	}
 	ol {
 		list-style: decimal;
-		margin: 8px 0 0;
-		padding-left: 22px;
+		margin: var(--space-8) 0 0;
+		padding-left: var(--space-24);
 		display: grid;
-		gap: 12px;
+		gap: var(--space-12);
 	}
 	h3 {
-		font-size: 17px;
+		font-size: var(--type-lead);
 	}
 	.cost {
-		margin-left: 5px;
+		margin-left: var(--space-4);
 	}
 	.label {
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
-		padding: 0 7px;
+		padding: 0 var(--space-6);
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 		white-space: nowrap;
 	}
 </style>

@@ -61,8 +61,8 @@
 	.chosen {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 10px 14px;
-		margin-bottom: 14px;
+		padding: var(--space-10) var(--space-12);
+		margin-bottom: var(--space-12);
 	}
 	td:first-child {
 		white-space: nowrap;

@@ -79,21 +79,21 @@
 <style>
 	section {
 		border-bottom: 1.5px solid var(--rule);
-		padding-bottom: 10px;
-		margin-bottom: 12px;
+		padding-bottom: var(--space-10);
+		margin-bottom: var(--space-12);
 		max-width: 640px;
 	}
 	ol {
 		list-style: decimal;
-		margin: 10px 0;
-		padding-left: 22px;
+		margin: var(--space-10) 0;
+		padding-left: var(--space-24);
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	h3 {
-		font-size: 17px;
+		font-size: var(--type-lead);
 	}
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 </style>

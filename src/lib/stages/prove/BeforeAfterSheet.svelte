@@ -88,21 +88,21 @@
 <style>
 	article {
 		max-width: 760px;
-		margin-bottom: 22px;
+		margin-bottom: var(--space-24);
 		break-inside: avoid;
 	}
 	h2 {
-		font-size: 22px;
+		font-size: var(--type-head);
 		margin: 0;
 	}
 	header p {
-		margin: 2px 0;
+		margin: var(--space-2) 0;
 	}
 	.acts {
-		margin-bottom: 10px;
+		margin-bottom: var(--space-10);
 	}
 	.modest {
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
 	}
 </style>

@@ -75,7 +75,7 @@
 
 <style>
 	figure {
-		margin: 14px 0 0;
+		margin: var(--space-12) 0 0;
 	}
 	figure > div:not(.kinds) {
 		height: 210px;
@@ -83,6 +83,6 @@
 	.kinds {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 </style>

@@ -275,13 +275,13 @@
 	.pick {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
-		margin-bottom: 8px;
+		gap: var(--space-8);
+		margin-bottom: var(--space-8);
 	}
 	.two-parts {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-		gap: 20px;
+		gap: var(--space-16);
 	}
 	form {
 		align-content: start;
@@ -293,32 +293,32 @@
 		margin: 0;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	legend {
 		font-weight: 600;
-		padding-bottom: 4px;
+		padding-bottom: var(--space-4);
 	}
 	.answer {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 10px 14px;
+		padding: var(--space-10) var(--space-12);
 		align-self: start;
 	}
 	h2 {
-		font-size: 20px;
-		margin: 0 0 6px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-6);
 	}
 	li {
-		padding: 4px 0;
+		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	.first {
-		margin: 4px 0 12px;
+		margin: var(--space-4) 0 var(--space-12);
 	}
 	.step {
-		margin: 4px 0;
-		font-size: 14px;
+		margin: var(--space-4) 0;
+		font-size: var(--type-small);
 	}
 	@media (max-width: 820px) {
 		.two-parts {

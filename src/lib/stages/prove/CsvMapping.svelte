@@ -136,12 +136,12 @@
 	.columns {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-		gap: 10px;
-		margin: 10px 0;
+		gap: var(--space-10);
+		margin: var(--space-10) 0;
 	}
 	.column {
 		display: grid;
-		gap: 3px;
+		gap: var(--space-4);
 		align-content: start;
 		min-width: 0;
 	}
@@ -151,7 +151,7 @@
 		white-space: nowrap;
 	}
 	li {
-		padding: 4px 0;
+		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 </style>

@@ -48,7 +48,7 @@
 
 <style>
 	figure {
-		margin: 14px 0 0;
+		margin: var(--space-12) 0 0;
 	}
 	div {
 		height: 190px;

@@ -41,14 +41,14 @@
 		margin: 0;
 		display: flex;
 		align-items: center;
-		gap: 8px;
+		gap: var(--space-8);
 		min-height: 30px;
 		white-space: nowrap;
 		overflow: hidden;
 	}
 	.kind {
 		font-weight: 600;
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 	.about {
 		display: flex;
@@ -61,10 +61,10 @@
 		text-overflow: ellipsis;
 	}
 	.soft {
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	b {
 		margin-left: auto;
-		font-size: 22px;
+		font-size: var(--type-head);
 	}
 </style>

@@ -200,14 +200,14 @@
 	.bar {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px 16px;
+		gap: var(--space-8) var(--space-16);
 		justify-content: space-between;
 		align-items: center;
 	}
 	.test {
 		display: grid;
-		gap: 10px;
-		padding: 6px 0 10px;
+		gap: var(--space-10);
+		padding: var(--space-6) 0 var(--space-10);
 		justify-items: start;
 	}
 	fieldset {
@@ -216,22 +216,22 @@
 		margin: 0;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	legend {
 		font-weight: 600;
-		padding-bottom: 4px;
+		padding-bottom: var(--space-4);
 	}
 	.fields,
 	.settings {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
 		width: 100%;
 	}
 	.settings {
-		margin-top: 14px;
+		margin-top: var(--space-12);
 		max-width: 420px;
 	}
 	p {

@@ -60,9 +60,9 @@
 		position: relative;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
-		margin-top: 12px;
+		margin-top: var(--space-12);
 	}
 	.field {
 		width: 140px;
@@ -72,7 +72,7 @@
 	}
 	.loaded {
 		display: flex;
-		gap: 7px;
+		gap: var(--space-6);
 		align-items: center;
 		min-height: 44px;
 	}

@@ -30,7 +30,7 @@
 		border: 1.5px solid var(--rule);
 		border-left: 6px solid var(--soft);
 		border-radius: 3px;
-		padding: 8px 11px;
+		padding: var(--space-8) var(--space-10);
 	}
 	.judged.bad {
 		border-color: var(--stop);
@@ -42,8 +42,8 @@
 	@media (max-width: 820px) {
 		.judged {
 			order: -1;
-			padding: 4px 9px;
-			font-size: 14px;
+			padding: var(--space-4) var(--space-8);
+			font-size: var(--type-small);
 		}
 		/* The rest is one press away, under Why. */
 		.judged ~ .judged:not(.bad) {

@@ -55,12 +55,12 @@
 	@media (max-width: 820px) {
 		.dock {
 			display: grid;
-			gap: 6px;
+			gap: var(--space-6);
 			position: sticky;
 			/* The sheet's own edge below it is covered too. */
 			bottom: -20px;
-			margin: 0 -12px;
-			padding: 6px 12px 8px;
+			margin: 0 calc(-1 * var(--space-12));
+			padding: var(--space-6) var(--space-12) var(--space-8);
 			background: var(--sheet);
 			border-top: 1.5px solid var(--ink);
 			z-index: 2;
@@ -69,7 +69,7 @@
 	.keypad {
 		display: grid;
 		grid-template-columns: repeat(4, 1fr);
-		gap: 5px;
+		gap: var(--space-4);
 	}
 	button {
 		min-height: 44px;
@@ -91,10 +91,10 @@
 	.acts {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.acts :global(button) {
 		min-height: 50px;
-		font-size: 17px;
+		font-size: var(--type-lead);
 	}
 </style>

@@ -24,7 +24,7 @@
 	.lamps {
 		display: grid;
 		grid-template-columns: repeat(3, 1fr);
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.same {
 		grid-column: 1 / -1;
@@ -37,7 +37,7 @@
 		display: flex;
 		align-items: center;
 		justify-content: center;
-		gap: 9px;
+		gap: var(--space-8);
 		min-height: 44px;
 		border: 1.5px solid var(--rule);
 		border-radius: 3px;

@@ -20,18 +20,18 @@
 <style>
 	.lamps {
 		display: flex;
-		gap: 14px;
+		gap: var(--space-12);
 		font-weight: 600;
 		min-height: 24px;
 		align-items: center;
 	}
 	.lamps.small {
-		gap: 5px;
+		gap: var(--space-4);
 		min-height: 0;
 	}
 	.lamp {
 		display: flex;
-		gap: 6px;
+		gap: var(--space-6);
 		align-items: center;
 		white-space: nowrap;
 	}

@@ -99,11 +99,11 @@
 
 <style>
 	h2 {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	.of {
 		display: block;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	/* The four figures of a band, whole, in what a phone has left. */
 	.band {

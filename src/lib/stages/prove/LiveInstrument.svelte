@@ -9,7 +9,7 @@
 	import { READING_KINDS, type ReadingKind } from '$core/model/kinds';
 	import { useJob } from '$lib/store/use-job';
 	import { meter } from '$lib/instruments/live-meter.svelte';
-	import { chooseSerial, hasSerial, serverPort, workerPort, type Port, type PortKind } from '$lib/instruments/ports';
+	import { chooseSerial, hasSerial, serverPort, workerPort, type SenderPort, type PortKind } from '$lib/instruments/ports';
 	import { simulated } from '$lib/instruments/simulated.svelte';
 	import Btn from '$lib/kit/Btn.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
@@ -51,7 +51,7 @@
 	});
 	// A real one stays open from box to box. The form is made anew for each.
 	if (untrack(() => kind) === 'serial') meter.forget();
-	let reopen: (() => Port) | null = null;
+	let reopen: (() => SenderPort) | null = null;
 	async function choose(next: PortKind | ''): Promise<void> {
 		if (next === 'serial') {
 			try {
@@ -175,13 +175,13 @@
 	.sender {
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
-		padding: 8px 12px;
+		padding: var(--space-8) var(--space-12);
 		background: var(--paper);
 	}
 	.head {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px 16px;
+		gap: var(--space-8) var(--space-16);
 		align-items: end;
 	}
 	.state {
@@ -189,26 +189,26 @@
 		flex: 1 1 200px;
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px 8px;
+		gap: var(--space-4) var(--space-8);
 		align-items: center;
 		min-height: 40px;
 	}
 	dl {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
-		gap: 6px 12px;
-		margin: 8px 0;
+		gap: var(--space-6) var(--space-12);
+		margin: var(--space-8) 0;
 	}
 	dl div {
 		min-width: 0;
 	}
 	dt {
-		font-size: 13px;
+		font-size: var(--type-note);
 		color: var(--soft);
 	}
 	dd {
 		margin: 0;
-		font-size: 19px;
+		font-size: var(--type-lead);
 		font-weight: 600;
 		white-space: nowrap;
 	}
@@ -216,10 +216,10 @@
 	.sim {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: end;
 	}
 	.sim {
-		padding-top: 6px;
+		padding-top: var(--space-6);
 	}
 </style>

@@ -177,7 +177,7 @@
 	.bar {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: end;
 	}
 	.bar > :global(.field) {
@@ -188,7 +188,7 @@
 		flex: 1;
 	}
 	p {
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 	}
 	.list {
 		height: calc(100vh - 330px);
@@ -204,7 +204,7 @@
 	li {
 		display: grid;
 		grid-template-columns: 22px 60px 140px 138px minmax(0, 1fr) 146px auto;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 		border-bottom: 1px dotted var(--rule);
 		overflow: hidden;
@@ -219,7 +219,7 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.value {
 		font-weight: 600;
@@ -236,7 +236,7 @@
 	}
 	.do {
 		display: flex;
-		gap: 4px;
+		gap: var(--space-4);
 	}
 	@media (max-width: 820px) {
 		li {

@@ -154,46 +154,46 @@
 
 <style>
 	section {
-		margin-bottom: 18px;
+		margin-bottom: var(--space-16);
 	}
 	h2 {
-		font-size: 18px;
-		margin: 0 0 8px;
+		font-size: var(--type-lead);
+		margin: 0 0 var(--space-8);
 	}
 	.pick {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	.shell {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 10px 28px;
+		gap: var(--space-10) var(--space-24);
 		align-items: end;
-		padding: 10px 0;
+		padding: var(--space-10) 0;
 	}
 	.big {
 		display: flex;
 		flex-wrap: wrap;
 		align-items: baseline;
-		gap: 2px 8px;
+		gap: var(--space-2) var(--space-8);
 	}
 	.big b {
 		font-family: 'Barlow Condensed', sans-serif;
-		font-size: 40px;
+		font-size: var(--type-big);
 		line-height: 1;
 	}
 	.along {
 		display: flex;
 		align-items: stretch;
 		overflow-x: auto;
-		padding: 8px 0;
+		padding: var(--space-8) 0;
 	}
 	.panel {
 		align-self: center;
 		border: 2px solid var(--ink);
 		border-radius: 3px;
-		padding: 8px 10px;
+		padding: var(--space-8) var(--space-10);
 		font-weight: 700;
 		white-space: nowrap;
 	}
@@ -201,10 +201,10 @@
 		flex: none;
 		display: grid;
 		justify-items: center;
-		gap: 4px;
+		gap: var(--space-4);
 		min-width: 84px;
-		margin-left: 16px;
-		padding: 6px 8px;
+		margin-left: var(--space-16);
+		padding: var(--space-6) var(--space-8);
 		border: 1.5px solid var(--ink);
 		border-radius: 3px;
 		background: var(--sheet);

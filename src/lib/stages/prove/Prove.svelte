@@ -86,12 +86,12 @@
 
 <style>
 	.chart {
-		margin-top: 16px;
+		margin-top: var(--space-16);
 	}
 	.pick {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	@media (max-width: 820px) {
 		.chart {

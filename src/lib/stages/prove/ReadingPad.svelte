@@ -287,25 +287,25 @@
 <style>
 	.pad {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		max-width: 760px;
 	}
 	header {
 		display: flex;
 		align-items: baseline;
-		gap: 10px;
+		gap: var(--space-10);
 		flex-wrap: wrap;
 	}
 	.name {
-		font-size: 36px;
+		font-size: var(--type-big);
 		line-height: 1;
 	}
 	.head {
 		display: grid;
 		grid-template-columns: minmax(120px, 1fr) 84px 150px 92px;
-		gap: 4px 12px;
-		padding-left: 13px;
-		font-size: 13px;
+		gap: var(--space-4) var(--space-12);
+		padding-left: var(--space-12);
+		font-size: var(--type-note);
 	}
 	.head span:not(:first-child) {
 		text-align: right;
@@ -318,13 +318,13 @@
 			display: grid;
 			grid-auto-flow: column;
 			grid-auto-columns: 1fr;
-			gap: 8px;
+			gap: var(--space-8);
 			position: sticky;
 			bottom: -20px;
-			margin: 0 -12px;
+			margin: 0 calc(-1 * var(--space-12));
 			background: var(--sheet);
 			border-top: 1.5px solid var(--ink);
-			padding: 8px 12px;
+			padding: var(--space-8) var(--space-12);
 			z-index: 2;
 		}
 		.thumb :global(button) {
@@ -334,7 +334,7 @@
 	.views {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	@media (min-width: 821px) {
 		.do.phone {
@@ -345,17 +345,17 @@
 	.halves {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 	}
 	.toggles {
-		gap: 8px 20px;
+		gap: var(--space-8) var(--space-16);
 	}
 	.toggles:empty {
 		display: none;
 	}
 	.do {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		margin-left: auto;
 		align-self: center;
 	}
@@ -364,11 +364,11 @@
 	}
 	@media (max-width: 820px) {
 		.pad {
-			gap: 8px;
+			gap: var(--space-8);
 		}
 		.head {
 			grid-template-columns: minmax(0, 1fr) 48px 126px;
-			gap: 4px 8px;
+			gap: var(--space-4) var(--space-8);
 		}
 		.head span:last-child {
 			display: none;
@@ -378,7 +378,7 @@
 			display: none;
 		}
 		.name {
-			font-size: 28px;
+			font-size: var(--type-figure);
 		}
 		/* What sends readings is set once: the fields come first. */
 		.pad:not(.sending) :global(.sender) {

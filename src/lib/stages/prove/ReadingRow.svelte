@@ -48,10 +48,10 @@
 		display: grid;
 		grid-template-columns: minmax(120px, 1fr) 84px 150px 92px;
 		align-items: center;
-		gap: 4px 12px;
+		gap: var(--space-4) var(--space-12);
 		border-bottom: 1px dotted var(--rule);
 		border-left: 5px solid transparent;
-		padding: 3px 0 3px 8px;
+		padding: var(--space-4) 0 var(--space-4) var(--space-8);
 	}
 	.predicted,
 	.last {
@@ -64,19 +64,19 @@
 	.now {
 		display: flex;
 		align-items: baseline;
-		gap: 6px;
+		gap: var(--space-6);
 	}
 	.now input {
 		width: 100%;
 		min-width: 0;
 		min-height: 38px;
 		text-align: right;
-		font-size: 21px;
+		font-size: var(--type-head);
 		font-weight: 600;
 		background: var(--sheet);
 		border: 1.5px solid var(--rule);
 		border-radius: 3px;
-		padding: 0 8px;
+		padding: 0 var(--space-8);
 	}
 	/* Volts and ohms one under the other, their boxes in line. */
 	.now .unit {
@@ -101,7 +101,7 @@
 	@media (max-width: 820px) {
 		.row {
 			grid-template-columns: minmax(0, 1fr) 48px 126px;
-			gap: 4px 8px;
+			gap: var(--space-4) var(--space-8);
 		}
 		.last {
 			display: none;

@@ -25,9 +25,9 @@
 	.words {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
+		gap: var(--space-6);
 		align-items: center;
-		padding: 4px 0 4px 13px;
+		padding: var(--space-4) 0 var(--space-4) var(--space-12);
 		border-bottom: 1px dotted var(--rule);
 	}
 	.what {
@@ -35,13 +35,13 @@
 	}
 	button {
 		min-height: 44px;
-		padding: 0 12px;
+		padding: 0 var(--space-12);
 		border: 1.5px solid var(--rule);
 		border-radius: 4px;
 		background: var(--sheet);
 		color: var(--ink);
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	button[aria-pressed='true'] {
 		border-color: var(--copper);

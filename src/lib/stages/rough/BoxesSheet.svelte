@@ -66,25 +66,25 @@
 
 <style>
 	.big {
-		font-size: 18px;
-		margin: 0 0 4px;
+		font-size: var(--type-lead);
+		margin: 0 0 var(--space-4);
 	}
 	.big b {
-		font-size: 28px;
+		font-size: var(--type-figure);
 	}
 	ul {
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 		padding: 0;
 	}
 	li {
 		list-style: none;
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
 		min-height: 44px;
 	}
 	h2 {
-		font-size: 20px;
+		font-size: var(--type-head);
 		margin: 0;
 	}
 </style>

@@ -91,33 +91,33 @@
 
 <style>
 	.big {
-		font-size: 18px;
+		font-size: var(--type-lead);
 		margin: 0;
 	}
 	.big b {
-		font-size: 28px;
+		font-size: var(--type-figure);
 	}
 	.acts {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px 16px;
+		gap: var(--space-4) var(--space-16);
 		align-items: center;
 	}
 	section {
 		border-top: 1.5px solid var(--ink);
-		margin-top: 8px;
+		margin-top: var(--space-8);
 		break-inside: avoid;
 		content-visibility: auto;
 		contain-intrinsic-size: auto 330px;
 	}
 	header {
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
 		min-height: 44px;
 	}
 	header .row {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 	ul {
 		list-style: none;
@@ -132,11 +132,11 @@
 	}
 	.bad {
 		border-left: 5px solid var(--stop);
-		padding-left: 6px;
+		padding-left: var(--space-6);
 	}
 	.tick {
 		display: flex;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: center;
 		min-height: 44px;
 		flex: 1 1 220px;

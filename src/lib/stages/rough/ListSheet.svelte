@@ -184,15 +184,15 @@
 
 <style>
 	.big {
-		font-size: 18px;
-		margin: 0 0 6px;
+		font-size: var(--type-lead);
+		margin: 0 0 var(--space-6);
 	}
 	.big b {
-		font-size: 30px;
+		font-size: var(--type-figure);
 	}
 	h2 {
-		font-size: 18px;
-		margin: 14px 0 2px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-2);
 	}
 	.small {
 		width: 96px;
@@ -204,7 +204,7 @@
 		tr {
 			display: grid;
 			grid-template-columns: minmax(0, 0.8fr) minmax(0, 1fr) minmax(0, 0.5fr) minmax(0, 1fr) auto auto;
-			gap: 0 8px;
+			gap: 0 var(--space-8);
 			border-bottom: 1px dotted var(--rule);
 		}
 		td,
@@ -234,7 +234,7 @@
 		place-items: center;
 		min-height: 44px;
 		min-width: 44px;
-		margin-block: -7px;
+		margin-block: calc(-1 * var(--space-6));
 	}
 	input[type='checkbox'] {
 		width: 26px;
@@ -244,7 +244,7 @@
 	.three {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
-		gap: 16px;
-		margin-bottom: 8px;
+		gap: var(--space-16);
+		margin-bottom: var(--space-8);
 	}
 </style>

@@ -86,10 +86,10 @@
 
 <style>
 	h2 {
-		font-size: 18px;
-		margin: 14px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 </style>

@@ -108,22 +108,22 @@
 
 <style>
 	.big {
-		font-size: 20px;
-		margin: 0 0 8px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-8);
 	}
 	.big b {
-		font-size: 30px;
+		font-size: var(--type-figure);
 	}
 	.set {
 		display: grid;
 		grid-template-columns: repeat(4, minmax(0, 1fr));
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 	.nipple {
 		display: flex;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: center;
 		min-height: 44px;
 	}
@@ -133,7 +133,7 @@
 		accent-color: var(--copper);
 	}
 	li {
-		padding: 3px 0;
+		padding: var(--space-4) 0;
 	}
 	@media (max-width: 820px) {
 		.set {

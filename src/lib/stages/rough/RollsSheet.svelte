@@ -124,24 +124,24 @@
 
 <style>
 	.big {
-		font-size: 20px;
-		margin: 0 0 8px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-8);
 	}
 	.big b {
-		font-size: 30px;
+		font-size: var(--type-figure);
 	}
 	h2 {
-		font-size: 18px;
-		margin: 14px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	.cut {
 		display: inline-flex;
-		gap: 6px;
+		gap: var(--space-6);
 		align-items: center;
-		margin-right: 16px;
+		margin-right: var(--space-16);
 		white-space: nowrap;
 	}
 	.set {
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 </style>

@@ -96,8 +96,8 @@
 
 <style>
 	h2 {
-		font-size: 18px;
-		margin: 14px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	.totals {
 		max-width: 520px;

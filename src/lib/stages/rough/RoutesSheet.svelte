@@ -160,14 +160,14 @@
 	.bar {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px 12px;
+		gap: var(--space-6) var(--space-12);
 		align-items: end;
-		padding: 6px 16px;
+		padding: var(--space-6) var(--space-16);
 	}
 	.figure b {
-		font-size: 24px;
+		font-size: var(--type-head);
 	}
 	.soft {
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 </style>

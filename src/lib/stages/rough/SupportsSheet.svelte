@@ -123,14 +123,14 @@
 
 <style>
 	.big {
-		font-size: 18px;
+		font-size: var(--type-lead);
 		margin: 0;
 	}
 	.big b {
-		font-size: 28px;
+		font-size: var(--type-figure);
 	}
 	h2 {
-		font-size: 18px;
-		margin: 12px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 </style>

@@ -270,22 +270,22 @@
 	.set {
 		display: grid;
 		grid-template-columns: 2fr 1fr 1fr 1fr;
-		gap: 10px;
-		margin: 8px 0;
+		gap: var(--space-10);
+		margin: var(--space-8) 0;
 	}
 	h2 {
-		font-size: 18px;
-		margin: 14px 0 2px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-2);
 	}
 	.big {
-		font-size: 20px;
-		margin: 0 0 6px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-6);
 	}
 	.big b {
-		font-size: 30px;
+		font-size: var(--type-figure);
 	}
 	.big .soft {
-		font-size: 15px;
+		font-size: var(--type-body);
 	}
 	.stretches {
 		overflow-x: auto;
@@ -296,7 +296,7 @@
 	.two {
 		display: grid;
 		grid-template-columns: 380px 1fr;
-		gap: 16px;
+		gap: var(--space-16);
 	}
 	svg {
 		max-width: 100%;

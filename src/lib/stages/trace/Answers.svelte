@@ -194,12 +194,12 @@
 
 <style>
 	h2 {
-		font-size: 18px;
-		margin: 12px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	h3 {
-		font-size: 15px;
-		margin: 8px 0 2px;
+		font-size: var(--type-body);
+		margin: var(--space-8) 0 var(--space-2);
 	}
 	li {
 		border-bottom: 1px dotted var(--rule);
@@ -212,14 +212,14 @@
 		min-height: 44px;
 		display: grid;
 		grid-template-columns: 76px 90px 1fr;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: center;
 	}
 	.answer:focus-visible {
 		outline: 2.5px solid var(--copper);
 	}
 	.p {
-		font-size: 18px;
+		font-size: var(--type-lead);
 		font-weight: 600;
 		text-align: right;
 	}
@@ -234,21 +234,21 @@
 		background: var(--copper);
 	}
 	.pill {
-		margin: 0 0 6px;
+		margin: 0 0 var(--space-6);
 		color: var(--soft);
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.now {
 		border-left: 6px solid var(--stop);
 		background: var(--paper);
-		padding: 6px 12px;
-		margin: 4px 0 8px;
+		padding: var(--space-6) var(--space-12);
+		margin: var(--space-4) 0 var(--space-8);
 	}
 	dl {
 		display: grid;
 		grid-template-columns: max-content 1fr;
-		gap: 4px 12px;
-		margin: 4px 0 8px;
+		gap: var(--space-4) var(--space-12);
+		margin: var(--space-4) 0 var(--space-8);
 	}
 	dt {
 		font-weight: 600;
@@ -257,10 +257,10 @@
 		margin: 0;
 	}
 	.acts {
-		margin: 0 0 10px;
+		margin: 0 0 var(--space-10);
 	}
 	.against li {
-		padding: 4px 0;
+		padding: var(--space-4) 0;
 	}
 	@media (max-width: 820px) {
 		.answer {

@@ -181,29 +181,29 @@
 
 <style>
 	h2 {
-		font-size: 20px;
-		margin: 8px 0;
+		font-size: var(--type-head);
+		margin: var(--space-8) 0;
 	}
 	.big {
-		font-size: 20px;
-		margin: 4px 0 8px;
+		font-size: var(--type-head);
+		margin: var(--space-4) 0 var(--space-8);
 	}
 	.next {
 		border: 1px solid var(--rule);
 		border-left: 6px solid var(--copper);
 		border-radius: 4px;
 		background: var(--paper);
-		padding: 10px 14px;
-		margin: 0 0 12px;
+		padding: var(--space-10) var(--space-12);
+		margin: 0 0 var(--space-12);
 	}
 	ol {
 		list-style: decimal;
-		margin: 0 0 8px;
-		padding-left: 22px;
+		margin: 0 0 var(--space-8);
+		padding-left: var(--space-24);
 	}
 	.tap {
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
 		min-height: 44px;
 	}
@@ -215,8 +215,8 @@
 	.acts {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
-		margin: 8px 0;
+		margin: var(--space-8) 0;
 	}
 </style>

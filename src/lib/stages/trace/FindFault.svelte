@@ -200,44 +200,44 @@
 	.stop {
 		border-left: 6px solid var(--stop);
 		background: var(--paper);
-		padding: 8px 12px;
-		margin: 0 0 10px;
+		padding: var(--space-8) var(--space-12);
+		margin: 0 0 var(--space-10);
 		font-weight: 600;
 	}
 	.lead {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 		font-weight: 600;
 	}
 	.working {
 		font-weight: 400;
 		color: var(--soft);
 		display: inline-flex;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 	}
 	.words {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 6px;
-		margin: 6px 0;
+		gap: var(--space-6);
+		margin: var(--space-6) 0;
 	}
 	.first {
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 	}
 	h2 {
-		font-size: 16px;
-		margin: 10px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-10) 0 var(--space-4);
 	}
 	li {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: center;
-		padding: 4px 0;
+		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	.name {

@@ -122,31 +122,31 @@
 		border: 1px solid var(--rule);
 		border-left: 6px solid var(--copper);
 		border-radius: 4px;
-		padding: 10px 14px;
-		margin: 0 0 12px;
+		padding: var(--space-10) var(--space-12);
+		margin: 0 0 var(--space-12);
 		background: var(--paper);
 	}
 	.danger {
 		border-left-color: var(--stop);
 	}
 	.big {
-		font-size: 20px;
-		margin: 0 0 6px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-6);
 	}
 	.found {
-		font-size: 18px;
-		margin: 0 0 8px;
+		font-size: var(--type-lead);
+		margin: 0 0 var(--space-8);
 	}
 	.outcomes {
 		list-style: none;
-		margin: 0 0 8px;
+		margin: 0 0 var(--space-8);
 		padding: 0;
 	}
 	.outcomes li {
-		padding: 3px 0;
+		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	.other {
-		margin: 8px 0 2px;
+		margin: var(--space-8) 0 var(--space-2);
 	}
 </style>

@@ -35,7 +35,7 @@
 
 <style>
 	h2 {
-		font-size: 18px;
-		margin: 12px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 </style>

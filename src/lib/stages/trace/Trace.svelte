@@ -113,14 +113,14 @@
 
 <style>
 	h2 {
-		font-size: 18px;
-		margin: 12px 0 4px;
+		font-size: var(--type-lead);
+		margin: var(--space-12) 0 var(--space-4);
 	}
 	li {
 		display: flex;
 		align-items: center;
-		gap: 10px;
-		padding: 6px 0;
+		gap: var(--space-10);
+		padding: var(--space-6) 0;
 		border-bottom: 1px dotted var(--rule);
 	}
 	li span {
@@ -148,9 +148,9 @@
 	.add {
 		display: grid;
 		grid-template-columns: minmax(0, 480px) auto;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: end;
-		margin: 10px 0 16px;
+		margin: var(--space-10) 0 var(--space-16);
 		justify-content: start;
 	}
 </style>

@@ -237,12 +237,12 @@
 
 <style>
 	.steps {
-		margin: 8px 0;
-		padding-left: 22px;
+		margin: var(--space-8) 0;
+		padding-left: var(--space-24);
 	}
 	.steps label {
 		display: flex;
-		gap: 10px;
+		gap: var(--space-10);
 		align-items: center;
 		min-height: 44px;
 	}
@@ -256,10 +256,10 @@
 	.grid {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-		gap: 10px;
-		margin: 8px 0;
+		gap: var(--space-10);
+		margin: var(--space-8) 0;
 	}
 	.call {
-		font-size: 18px;
+		font-size: var(--type-lead);
 	}
 </style>

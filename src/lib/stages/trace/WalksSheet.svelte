@@ -247,21 +247,21 @@
 
 <style>
 	h2 {
-		font-size: 20px;
-		margin: 10px 0 4px;
+		font-size: var(--type-head);
+		margin: var(--space-10) 0 var(--space-4);
 	}
 	.setup {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		max-width: 560px;
 	}
 	.off {
-		font-size: 28px;
-		margin: 4px 0;
+		font-size: var(--type-figure);
+		margin: var(--space-4) 0;
 	}
 	li {
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
 		border-bottom: 1px dotted var(--rule);
 		min-height: 44px;
@@ -272,6 +272,6 @@
 	}
 	.acts {
 		align-items: end;
-		margin: 10px 0;
+		margin: var(--space-10) 0;
 	}
 </style>

@@ -99,19 +99,19 @@
 	.screws {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-		gap: 8px 12px;
+		gap: var(--space-8) var(--space-12);
 		align-items: end;
-		margin-bottom: 8px;
+		margin-bottom: var(--space-8);
 	}
 	h4 {
-		margin: 6px 0 4px;
-		font-size: 16px;
+		margin: var(--space-6) 0 var(--space-4);
+		font-size: var(--type-lead);
 	}
 	p {
-		margin: 5px 0;
+		margin: var(--space-4) 0;
 	}
 	p.bad {
 		border-left: 5px solid var(--stop);
-		padding-left: 8px;
+		padding-left: var(--space-8);
 	}
 </style>

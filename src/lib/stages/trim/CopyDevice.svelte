@@ -121,14 +121,14 @@
 
 <style>
 	.fields {
-		margin-bottom: 10px;
+		margin-bottom: var(--space-10);
 	}
 	p {
-		margin: 5px 0;
+		margin: var(--space-4) 0;
 	}
 	.bad {
 		border-left: 5px solid var(--stop);
-		padding-left: 8px;
+		padding-left: var(--space-8);
 	}
 	section {
 		overflow-x: auto;

@@ -11,8 +11,8 @@
 <style>
 	p {
 		border-left: 6px solid var(--look);
-		padding: 6px 12px;
-		margin: 0 0 12px;
+		padding: var(--space-6) var(--space-12);
+		margin: 0 0 var(--space-12);
 		background: var(--paper);
 	}
 </style>

@@ -228,10 +228,10 @@
 
 <style>
 	p {
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 	}
 	p.bad {
 		border-left: 5px solid var(--stop);
-		padding-left: 8px;
+		padding-left: var(--space-8);
 	}
 </style>

@@ -127,20 +127,20 @@
 	.card {
 		display: grid;
 		grid-template-columns: minmax(300px, 460px) minmax(280px, 1fr);
-		gap: 20px;
+		gap: var(--space-16);
 		align-items: start;
 	}
 	.brief {
 		grid-template-columns: minmax(0, 1fr);
 	}
 	p {
-		margin: 6px 0;
+		margin: var(--space-6) 0;
 	}
 	.take {
-		font-size: 14px;
+		font-size: var(--type-small);
 	}
 	.found {
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	@media (max-width: 820px) {
 		.card {

@@ -31,17 +31,17 @@
 	.cards {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
-		gap: 14px;
+		gap: var(--space-12);
 	}
 	article {
 		border: 1.5px solid var(--ink);
 		border-radius: 4px;
-		padding: 8px 12px;
+		padding: var(--space-8) var(--space-12);
 		break-inside: avoid;
 	}
 	h2 {
-		font-size: 20px;
-		margin: 0 0 4px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-4);
 	}
 	@media print {
 		.cards {

@@ -75,11 +75,11 @@
 	.set {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
-		gap: 14px 20px;
+		gap: var(--space-12) var(--space-16);
 		max-width: 900px;
 	}
 	p {
-		margin: 4px 0 0;
-		font-size: 14px;
+		margin: var(--space-4) 0 0;
+		font-size: var(--type-small);
 	}
 </style>

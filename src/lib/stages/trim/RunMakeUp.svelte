@@ -56,6 +56,6 @@
 	.which {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 0 12px;
+		gap: 0 var(--space-12);
 	}
 </style>

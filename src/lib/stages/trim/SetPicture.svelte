@@ -61,6 +61,6 @@
 	}
 	.name {
 		font-weight: 700;
-		font-size: 16px;
+		font-size: var(--type-lead);
 	}
 </style>

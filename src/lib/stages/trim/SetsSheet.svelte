@@ -74,7 +74,7 @@
 
 <style>
 	h2 {
-		font-size: 22px;
-		margin: 12px 0 6px;
+		font-size: var(--type-head);
+		margin: var(--space-12) 0 var(--space-6);
 	}
 </style>

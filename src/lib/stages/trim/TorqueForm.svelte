@@ -106,10 +106,10 @@
 	.fields {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-		gap: 8px 10px;
+		gap: var(--space-8) var(--space-10);
 		align-items: end;
 	}
 	p {
-		margin: 4px 0;
+		margin: var(--space-4) 0;
 	}
 </style>

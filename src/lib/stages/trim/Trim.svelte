@@ -95,7 +95,7 @@
 
 <style>
 	h2 {
-		font-size: 24px;
-		margin: 0 0 8px;
+		font-size: var(--type-head);
+		margin: 0 0 var(--space-8);
 	}
 </style>

@@ -76,15 +76,15 @@
 		display: flex;
 		justify-content: space-between;
 		align-items: center;
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	.done {
 		margin: 0;
-		font-size: 17px;
+		font-size: var(--type-lead);
 	}
 	ol {
 		list-style: none;
-		margin: 6px 0 0;
+		margin: var(--space-6) 0 0;
 		padding: 0;
 	}
 	li {
@@ -107,9 +107,9 @@
 	}
 	label {
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: flex-start;
-		padding: 9px 8px;
+		padding: var(--space-8) var(--space-8);
 		min-height: 48px;
 		cursor: pointer;
 	}
@@ -120,14 +120,14 @@
 		accent-color: var(--copper);
 	}
 	.more {
-		padding: 6px 4px;
+		padding: var(--space-6) var(--space-4);
 	}
 	.inside {
 		grid-column: 1 / -1;
-		padding: 4px 8px 10px 46px;
+		padding: var(--space-4) var(--space-8) var(--space-10) calc(2 * var(--space-24));
 	}
 	.detail {
 		display: block;
-		font-size: 15px;
+		font-size: var(--type-body);
 	}
 </style>

@@ -102,8 +102,8 @@
 <style>
 	.add {
 		display: grid;
-		gap: 8px;
-		padding: 8px 14px;
+		gap: var(--space-8);
+		padding: var(--space-8) var(--space-12);
 		background: var(--sheet);
 		border-bottom: 1px solid var(--rule);
 	}
@@ -113,7 +113,7 @@
 	.row {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: end;
 	}
 	.row :global(.field) {

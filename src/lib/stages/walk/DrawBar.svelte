@@ -84,9 +84,9 @@
 	.bar {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px 12px;
+		gap: var(--space-8) var(--space-12);
 		align-items: end;
-		padding: 8px 14px;
+		padding: var(--space-8) var(--space-12);
 		background: var(--sheet);
 		border-bottom: 1px solid var(--rule);
 	}
@@ -96,7 +96,7 @@
 	.exact {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 5px;
+		gap: var(--space-4);
 		align-items: end;
 	}
 	.exact :global(.field) {
@@ -112,12 +112,12 @@
 		margin: 0;
 		min-width: 110px;
 		font-family: 'IBM Plex Mono', monospace;
-		font-size: 13.5px;
+		font-size: var(--type-note);
 		line-height: 32px;
 	}
 	.acts {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		margin-left: auto;
 	}
 </style>

@@ -10,7 +10,7 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import FilePick from '$lib/kit/FilePick.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
-	import { Canceled, dxfWorker, inWorker, type Job } from '$lib/workers/use-worker';
+	import { Canceled, dxfWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
 	import type { DxfApi } from '$lib/workers/dxf.worker';
 
 	interface Props {
@@ -24,7 +24,7 @@
 	let layer = $state('');
 	let unit = $state<DxfUnit | ''>('');
 	let says = $state<string | null>(null);
-	let working = $state.raw<Job<unknown> | null>(null);
+	let working = $state.raw<WorkerTask<unknown> | null>(null);
 	let left = $state.raw<ReadonlySet<number>>(new Set());
 
 	const layers = $derived([
@@ -47,7 +47,7 @@
 		return { x: x - pad, y: y - pad, w: Math.max(...xs) - x + 2 * pad, h: Math.max(...ys) - y + 2 * pad };
 	});
 
-	async function run<T>(job: Job<T>): Promise<T | null> {
+	async function run<T>(job: WorkerTask<T>): Promise<T | null> {
 		working = job;
 		try {
 			return await job.done;
@@ -150,7 +150,7 @@
 <style>
 	.dxf {
 		display: grid;
-		gap: 12px;
+		gap: var(--space-12);
 		justify-items: start;
 	}
 	p {
@@ -162,14 +162,14 @@
 	}
 	.row {
 		display: flex;
-		gap: 12px;
+		gap: var(--space-12);
 		align-items: center;
 		flex-wrap: wrap;
 	}
 	.two {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
-		gap: 10px;
+		gap: var(--space-10);
 		width: 100%;
 		max-width: 560px;
 	}
@@ -199,7 +199,7 @@
 	}
 	li label {
 		display: flex;
-		gap: 8px;
+		gap: var(--space-8);
 		align-items: center;
 		min-height: 36px;
 	}

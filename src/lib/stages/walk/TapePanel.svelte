@@ -183,21 +183,21 @@
 	.tape {
 		display: grid;
 		grid-template-columns: minmax(280px, 5fr) 4fr;
-		gap: 20px;
+		gap: var(--space-16);
 	}
 	.form {
 		display: grid;
-		gap: 10px;
+		gap: var(--space-10);
 		align-content: start;
 	}
 	.two {
 		display: grid;
 		grid-template-columns: 1fr 1fr 1fr;
-		gap: 10px;
+		gap: var(--space-10);
 	}
 	label {
 		font-weight: 600;
-		font-size: 14.5px;
+		font-size: var(--type-body);
 	}
 	p {
 		margin: 0;
@@ -209,7 +209,7 @@
 		color: var(--stop);
 	}
 	.marks {
-		font-size: 13.5px;
+		font-size: var(--type-note);
 	}
 	.preview {
 		min-height: 220px;

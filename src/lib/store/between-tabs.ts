@@ -1,6 +1,6 @@
 /** What tabs of one browser tell each other: that a job has a newer state, and whose turn it is to write. */
 
-export interface News {
+export interface JobChanged {
 	jobId: string;
 	rev: number;
 	/** Which rows beside the job's own were written. */
@@ -9,12 +9,12 @@ export interface News {
 const CHANNEL = 'hekto-news';
 
 /** Tells the other tabs, the moment the store has it: a tab that is killed right after has told already. */
-export class NewsLine {
+export class ChangeChannel {
 	private readonly channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
-	constructor(hear: (news: News) => void) {
-		if (this.channel) this.channel.onmessage = (e: MessageEvent<News>) => hear(e.data);
+	constructor(hear: (news: JobChanged) => void) {
+		if (this.channel) this.channel.onmessage = (e: MessageEvent<JobChanged>) => hear(e.data);
 	}
-	tell(news: News): void {
+	tell(news: JobChanged): void {
 		this.channel?.postMessage(news);
 	}
 	close(): void {
@@ -23,8 +23,8 @@ export class NewsLine {
 }
 
 /** A word from where no job is open: the page of all jobs. */
-export function tellOnce(news: News): void {
-	const line = new NewsLine(() => undefined);
+export function announceOnce(news: JobChanged): void {
+	const line = new ChangeChannel(() => undefined);
 	line.tell(news);
 	line.close();
 }

@@ -6,7 +6,7 @@ let calm = false;
 const waiting = new Set<() => void>();
 
 /** Does a thing that nobody waits for, and that would hold up those things that somebody does; at once where the page is put away. */
-export function whenStill(work: () => void): void {
+export function whenAtRest(work: () => void): void {
 	const come = (): void => {
 		clearTimeout(timer);
 		document.removeEventListener('visibilitychange', come);
@@ -20,7 +20,7 @@ export function whenStill(work: () => void): void {
  * that, or once the page has been still for a while, so that it is there when the network is not. At once where that has been.
  * @returns gives it up where it has not come yet
  */
-export function whenCalm(work: () => void): () => void {
+export function whenIdle(work: () => void): () => void {
 	// Away from a page (a worker, a test) there is nothing to be still: the first edit asks for it.
 	if (typeof window === 'undefined') return () => undefined;
 	if (calm) {
@@ -29,7 +29,7 @@ export function whenCalm(work: () => void): () => void {
 	}
 	if (!waiting.size) {
 		for (const sign of SIGNS) addEventListener(sign, now, { capture: true, passive: true });
-		whenStill(now);
+		whenAtRest(now);
 	}
 	waiting.add(work);
 	return () => void waiting.delete(work);

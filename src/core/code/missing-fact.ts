@@ -7,7 +7,7 @@ import type { Finding, Rule } from '../model/result';
  * What a judgement says that lacks a fact: one voice for all of them. The same fact lacked by several is told once a stage.
  * @param rule that could not be judged
  */
-export function lacking(job: Job, rule: Rule, fact: Fact): Finding {
+export function missingFact(job: Job, rule: Rule, fact: Fact): Finding {
 	const circuitId =
 		fact.of === 'circuit' ? fact.id : fact.of === 'leg' ? job.legs.find((l) => l.id === fact.id)?.circuitId : undefined;
 	return {
@@ -23,11 +23,11 @@ export function lacking(job: Job, rule: Rule, fact: Fact): Finding {
 }
 
 /** What a rule finds; where it needs what nobody saw, that. @throws what is no missing fact */
-export function orLacking(job: Job, rule: Rule, find: () => Finding[]): Finding[] {
+export function orMissingFact(job: Job, rule: Rule, find: () => Finding[]): Finding[] {
 	try {
 		return find();
 	} catch (error) {
-		if (error instanceof NotKnown) return [lacking(job, rule, error.fact)];
+		if (error instanceof NotKnown) return [missingFact(job, rule, error.fact)];
 		throw error;
 	}
 }
