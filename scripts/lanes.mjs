@@ -41,32 +41,31 @@ function ended(command, args, env) {
 }
 
 /**
- * Core tests in a few processes: each file in its own spends more on loading core than most of them on testing it.
- * @param files of tests, shared out by turns
+ * Test files dealt out to a few processes by their size, the largest first, each to the one that has least: in a process of its
+ * own a file spends more on loading core, or on starting a browser, than on testing.
  */
-export const coreTests = (files, step) =>
-	step('core tests', 'node', [...NODE, '--test', ...REPORT, 'tests/core-lane.ts'], { LANE: files.join(' ') });
-/**
- * Tests of the application, one lane a core: the files of a lane share a process and a browser.
- * @param files of tests, dealt out by their size, the largest first, to the lane that has least
- */
-export const appTests = (files, step, env) => {
-	const lanes = Array.from({ length: 2 }, () => ({ files: [], size: 0 }));
+function dealt(files, lanes) {
+	const all = Array.from({ length: lanes }, () => ({ files: [], size: 0 }));
 	const sized = files.map((file) => ({ file, size: statSync(`${root}/${file}`).size })).sort((a, b) => b.size - a.size);
 	for (const { file, size } of sized) {
-		const lane = lanes.reduce((least, next) => (next.size < least.size ? next : least));
+		const lane = all.reduce((least, next) => (next.size < least.size ? next : least));
 		lane.files.push(file);
 		lane.size += size;
 	}
-	return Promise.all(
-		lanes.map((lane, i) =>
-			step(`app tests, lane ${i + 1}`, 'node', [...NODE, '--test', ...REPORT, 'tests/app-lane.ts'], {
+	return all.filter((lane) => lane.files.length).map((lane) => lane.files);
+}
+const tests = (what, lane, files, lanes, step, env = {}) =>
+	Promise.all(
+		dealt(files, lanes).map((some, i, { length }) =>
+			step(length > 1 ? `${what} tests, lane ${i + 1}` : `${what} tests`, 'node', [...NODE, '--test', ...REPORT, lane], {
 				...env,
-				LANE: lane.files.join(' ')
+				LANE: some.join(' ')
 			})
 		)
 	);
-};
+export const coreTests = (files, step, lanes = 1) => tests('core', 'tests/core-lane.ts', files, lanes, step);
+/** The files of a lane share a browser, too. */
+export const appTests = (files, step, env) => tests('app', 'tests/app-lane.ts', files, 2, step, env);
 const REPORT = ['--test-reporter=./scripts/report.mjs'];
 /** The built application on a free port, for all that `of` does: it is given where as `HEKTO_URL`. */
 export async function served(of) {

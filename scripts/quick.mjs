@@ -34,6 +34,6 @@ await timed('quick', (step) =>
 			if (changed.length) await step('format', 'npx', [...FORMAT, '--check', '--ignore-unknown', ...changed]);
 			if (code.length) await step('lint', 'npx', [...LINT, '--no-warn-ignored', ...code]);
 		})(),
-		tests.length ? coreTests(tests, step) : null
+		tests.length ? coreTests(tests, step, tests.length > 8 ? 2 : 1) : null
 	])
 );

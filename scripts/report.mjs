@@ -1,7 +1,7 @@
 import { relative } from 'node:path';
 
 /** What ran, a line a file as it ends; what failed, whole; and at the end what took the time. */
-const SLOWEST = 12;
+const SLOWEST = Number(process.env.SLOWEST ?? 12);
 export default async function* report(source) {
 	const files = new Map();
 	const failed = [];

@@ -7,32 +7,35 @@ import { feedQuick, feedOrder } from '../../src/core/propose/feed-order';
 import { groupUnits, WORTH, type GroupCase, type GroupUnit } from '../../src/core/propose/group-search';
 import { DEMOS } from '../../src/core/demo';
 import { addRuns } from '../../src/core/edit/circuits';
-import { DEFAULT_GROUPING, type Job } from '../../src/core/model/known';
+import { DEFAULT_GROUPING, type GroupingPractice, type Job } from '../../src/core/model/known';
 import { indexOf } from '../../src/core/model/job-index';
 import { newRoom } from '../../src/core/model/new-job';
 import { otherWays, proposeCircuits } from '../../src/core/propose/propose-circuits';
 import { bigHouse } from './big-house';
 import { box, job } from './small-job';
-import { runs } from './few';
+import { once } from '../../src/core/model/remember';
+import { ALL, runs } from './few';
 
 const ids = (prefix = 'new') => {
 	let n = 0;
 	return () => `${prefix}-${++n}`;
 };
-const bare = (j: Job): Job => ({ ...j, circuits: [], legs: [] });
+const bare = once((j: Job): Job => ({ ...j, circuits: [], legs: [] }));
 const quillback = DEMOS.quillback?.().job as Job;
 const marrow = DEMOS['marrow-street']?.().job as Job;
-function made(j: Job, practice = DEFAULT_GROUPING) {
+/** Each proposal once: many tests look at the same one. */
+const madeOf = once((j: Job, practice: GroupingPractice) => {
 	const proposal = proposeCircuits(j, ids(), { practice });
 	return { proposal, done: produce(j, addRuns(proposal)) };
-}
+});
+const made = (j: Job, practice: GroupingPractice = DEFAULT_GROUPING) => madeOf(j, practice);
 
 for (const [name, house] of [
 	['Quillback', quillback],
 	['Marrow Street', marrow],
-	['a house of 40 rooms', bigHouse()]
+	...(ALL ? [['a house of 40 rooms', bigHouse()] as const] : [])
 ] as const)
-	// The large house once: what differs between practices shows in the small ones.
+	// The large house once, in `npm run fuzz`: what differs between practices shows in the small ones.
 	for (const { id, practice } of otherWays(DEFAULT_GROUPING).slice(0, house.rooms.length > 30 ? 1 : 3))
 		test(`${name} without circuits, ${id}: every outlet on one circuit, nothing of the code against it`, () => {
 			const { proposal, done } = made(bare(house), practice);

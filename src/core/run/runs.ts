@@ -16,6 +16,9 @@ export interface RunNode<L extends told.Leg = Leg> {
 	path: L[];
 	/** Feet of cable from the panel; null where a leg on the way is not measured. */
 	feet: number | null;
+	/** Its place in the run's nodes, and the place behind the last box that is fed from here. */
+	at: number;
+	end: number;
 }
 export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit> {
 	circuit: C;
@@ -69,15 +72,11 @@ function walk(fromHere: ReadonlyMap<string | null, told.Leg[]>): RunNode<told.Le
 			seen.add(leg.toId);
 			const here = [...path, leg];
 			const total = feet === null || leg.lengthFt === null || leg.fromId === null ? null : feet + leg.lengthFt;
-			nodes.push({
-				boxId: leg.toId,
-				leg,
-				fromId: leg.fromId,
-				children: onward(leg.toId).map((l) => l.toId),
-				path: here,
-				feet: total
-			});
+			const at = nodes.length;
+			const node = { boxId: leg.toId, leg, fromId: leg.fromId, path: here, feet: total, at, end: at };
+			nodes.push({ ...node, children: onward(leg.toId).map((l) => l.toId) });
 			visit(leg.toId, here, total);
+			(nodes[at] as RunNode<told.Leg>).end = nodes.length;
 		}
 	};
 	visit(START, [], 0);
@@ -120,7 +119,8 @@ const servedOf = once((job: told.Job, run: AnyRun): Served => {
 /** Every box at or below this one along the run. */
 export function downstream(run: AnyRun, boxId: string): string[] {
 	const node = run.byBox.get(boxId);
-	return node ? [boxId, ...node.children.flatMap((child) => downstream(run, child))] : [];
+	// Nodes stand in feed order, a branch whole before the next: what is fed from here follows it.
+	return node ? run.nodes.slice(node.at, node.end).map((n) => n.boxId) : [];
 }
 
 /** Cable of a run, ft; null where a leg is not measured. */
