@@ -159,7 +159,7 @@ export class Browser {
 		await this.click(`button[aria-label="More for ${house}"]`);
 		await this.click('.hekto-menu button', 'Reset demo');
 		await this.says(`${house} is as it was.`);
-		await this.go(path);
+		await this.follow(path);
 		await this.find('.frame');
 	}
 	/** Opens the slip with nothing picked: what is open at the stage. */

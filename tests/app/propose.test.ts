@@ -136,7 +136,7 @@ test('the panel: breakers dragged from slot to slot, one that does not fit refus
 	await b.run('document.querySelector(\'[data-breaker="1"]\').scrollIntoView({ block: "center" })');
 	const to = String(Number(from) + 2);
 	await drag('[data-breaker="1"]', `[data-slot="${to}"]`);
-	await b.says(`Circuit 1 to slot ${to}`);
+	await b.says(`Circuit 1 to space ${to}`);
 	assert.equal(await slotOf(1), to);
 	await drag('[data-breaker="1"]', '[data-breaker="20"]');
 	await b.says(/is taken by circuit 20: move that first/);

@@ -368,7 +368,7 @@ for (const [what, of, want] of [
 
 const FACTS: WorkFacts = {
 	subpanel: false,
-	breaker: 'Circuit 7, slot 5',
+	breaker: 'Circuit 7, space 5',
 	poles: 1,
 	neutral: true,
 	shared: false,

@@ -339,8 +339,8 @@ test('a breaker dragged onto another of its poles changes places with it; onto a
 		{ circuitId: 'c1', slot: 3 },
 		{ circuitId: 'c2', slot: 1 }
 	]);
-	assert.throws(() => moveBreaker(j, main, { circuitId: 'c1', slot: 2 }), /Slot 2 is taken by circuit 3: move that first/);
-	assert.throws(() => moveBreaker(j, main, { circuitId: 'c3', slot: 11 }), /has slots 1 to 12: circuit 3 does not fit at 11/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c1', slot: 2 }), /Space 2 is taken by circuit 3: move that first/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c3', slot: 11 }), /has spaces 1 to 12: circuit 3 does not fit at 11/);
 });
 test('each panel says where its neutrals and grounds go: joined at the service, apart beyond it', () => {
 	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) }] });

@@ -238,8 +238,8 @@ test('the directory: slots in order, purpose with its rooms, an old word kept ap
 	assert.deepEqual(
 		rows.map((r) => [r.number, r.slots, r.breaker, r.purpose, r.directory]),
 		[
-			[1, 'slots 1/3', '20 A two-pole dual-function', 'Receptacles: Den', ''],
-			[2, 'slot 4', '20 A', 'Spare', 'dryer?']
+			[1, 'spaces 1/3', '20 A two-pole dual-function', 'Receptacles: Den', ''],
+			[2, 'space 4', '20 A', 'Spare', 'dryer?']
 		]
 	);
 });

@@ -102,7 +102,7 @@ test('a word with one dead answer names its breaker, in doubt; ten breakers in f
 	// Six words of two 1s are without doubt; the other four have one or three.
 	assert.equal(doubts.length, 4);
 	for (const slot of doubts)
-		assert.match(one(ten, liveBy(ten, slot)).doubt ?? '', new RegExp(`Switch slot ${slot} off once, alone`));
+		assert.match(one(ten, liveBy(ten, slot)).doubt ?? '', new RegExp(`Switch space ${slot} off once, alone`));
 	assert.equal(planWalks(slots(6), 'none').walks.length, 3);
 });
 test('an outlet on two joined circuits is dead only while both are off', () => {
@@ -112,7 +112,7 @@ test('an outlet on two joined circuits is dead only while both are off', () => {
 		told.every((t) => t.breaker === null || t.doubt),
 		'two joined circuits pass for one breaker without a doubt'
 	);
-	assert.ok(told.some((t) => /slots \d+ and \d+ were both off/.test(t.doubt ?? '')));
+	assert.ok(told.some((t) => /spaces \d+ and \d+ were both off/.test(t.doubt ?? '')));
 });
 
 test('bodies: each slot once, one answer a walk', () => {

@@ -169,26 +169,64 @@ interface MappingCase {
 	newId: () => string;
 }
 /** Reads every row by the roles of its columns. @returns what could be read, and the rows kept aside with every reason */
-export function readMapped({ table, roles, job, usual, newId }: MappingCase): MappedRead {
-	const places = new Map(placeNames(job).map(([name, id]) => [name.toLowerCase(), id]));
-	const units = table.columns.map(unitOfHeading);
+export function readMapped(c: MappingCase): MappedRead {
+	const places = new Map(placeNames(c.job).map(([name, id]) => [name.toLowerCase(), id]));
+	const units = c.table.columns.map(unitOfHeading);
 	const out: MappedRead = { readings: [], aside: [] };
-	table.rows.forEach((cells, i) => {
-		const why: string[] = [];
-		const cell = (role: ColumnRole) => (cells[roles.indexOf(role)] ?? '').trim();
+	c.table.rows.forEach((cells, i) => {
+		const row = new MappedRow(c, cells, places);
+		const found = row.readings(units);
+		// A row with a bad cell is kept aside whole: half of it would pass for all that was read.
+		if (row.why.length) out.aside.push({ row: c.table.lines[i] ?? i + 2, why: row.why, cells });
+		else out.readings.push(...found);
+	});
+	return out;
+}
+/** One row of a table, and every reason why it can't be taken. */
+class MappedRow {
+	readonly why: string[] = [];
+	constructor(
+		private readonly c: MappingCase,
+		private readonly cells: readonly string[],
+		private readonly places: ReadonlyMap<string, string>
+	) {}
+
+	private cell = (role: ColumnRole): string => (this.cells[this.c.roles.indexOf(role)] ?? '').trim();
+
+	readings(units: readonly (string | null)[]): Reading[] {
+		const base = this.base();
+		const found: Reading[] = [];
+		const take = (kind: ReadingKind, text: string, unit: string | null) => {
+			const reading = this.reading({ kind, text, unit }, base);
+			if (reading) found.push(reading);
+		};
+		const kind = this.cell('kind').toLowerCase();
+		this.c.roles.forEach((role, k) => {
+			const text = (this.cells[k] ?? '').trim();
+			// Of a long table the kind says what the figure, the lamps or the word beside it are.
+			if (text && role.startsWith('read:') && !kind) take(role.slice(5) as ReadingKind, text, units[k] ?? null);
+		});
+		if (kind && READING_KINDS.includes(kind as ReadingKind))
+			take(kind as ReadingKind, this.cell('value') || this.cell('read:lamps') || this.cell('word'), null);
+		else if (kind) this.why.push(`kind must be one of ${READING_KINDS.join(', ')}; got "${kind}"`);
+		if (!found.length && !this.why.length) this.why.push('it holds no reading');
+		return found;
+	}
+	/** The place, who, when and how of all readings of the row. */
+	private base(): Omit<Reading, 'id' | 'kind' | 'value' | 'lamps' | 'loadA'> {
+		const { cell, why, places } = this;
+		const { job, usual } = this.c;
 		const boxId = places.get(cell('box').toLowerCase());
 		if (!boxId) why.push(`no box or panel is named "${cell('box')}"`);
 		const at = timeOf(cell('at'), cell('time'), usual.at);
 		if (!at) why.push(`no time could be read of "${cell('at')} ${cell('time')}"`);
-		const loadCell = cell('load').replace(/\s*a(mps?)?$/i, '');
-		const loadA = loadCell ? Number(loadCell) : null;
+		const { loadA } = this;
 		if (loadA !== null && !(loadA > 0)) why.push(`the load must be a number of amps, got "${cell('load')}"`);
 		const told = { text: cell, fault: (role: ColumnRole, message: string) => void why.push(`${role} ${message}`) };
 		const half = wordIn(told, 'half', ['upper', 'lower']);
 		const phase = wordIn(told, 'phase', ['before', 'after']);
-		const leak = cell('leak').replace(/\s*ma$/i, '');
-		if (leak && !Number.isFinite(Number(leak))) why.push(`the leakage must be a number of mA, got "${cell('leak')}"`);
-		const base = {
+		if (this.leak && !Number.isFinite(Number(this.leak))) why.push(`the leakage must be a number of mA, got "${cell('leak')}"`);
+		return {
 			jobId: job.id,
 			boxId: boxId ?? '',
 			instrument: cell('instrument') || usual.instrument,
@@ -200,43 +238,35 @@ export function readMapped({ table, roles, job, usual, newId }: MappingCase): Ma
 			...(phase ? { phase } : {}),
 			...switchIn(told, 'switch', places)
 		};
-		const found: Reading[] = [];
-		const take = (kind: ReadingKind, text: string, unit: string | null) => {
-			const reading: Reading = {
-				...base,
-				id: newId(),
-				kind,
-				value: null,
-				lamps: null,
-				loadA: kind === 'drop' ? (loadA ?? usual.loadA) : loadA
-			};
-			if (kind === 'lamps') reading.lamps = lampsOf(text) ?? text;
-			else if (isWordKind(kind)) reading.word = wordOf(kind, text) ?? text;
-			else {
-				const figure = figureOf(text, kind, unit);
-				if (!figure.ok) return void why.push(`${kind} ${figure.why}`);
-				reading.value = figure.value;
-				if (kind === 'gfci-ms' && leak) reading.atMa = Number(leak);
+	}
+	private get loadA(): number | null {
+		const text = this.cell('load').replace(/\s*a(mps?)?$/i, '');
+		return text ? Number(text) : null;
+	}
+	private get leak(): string {
+		return this.cell('leak').replace(/\s*ma$/i, '');
+	}
+	private reading(
+		{ kind, text, unit }: { kind: ReadingKind; text: string; unit: string | null },
+		base: ReturnType<MappedRow['base']>
+	): Reading | null {
+		const loadA = kind === 'drop' ? (this.loadA ?? this.c.usual.loadA) : this.loadA;
+		const reading: Reading = { ...base, id: this.c.newId(), kind, value: null, lamps: null, loadA };
+		if (kind === 'lamps') reading.lamps = lampsOf(text) ?? text;
+		else if (isWordKind(kind)) reading.word = wordOf(kind, text) ?? text;
+		else {
+			const figure = figureOf(text, kind, unit);
+			if (!figure.ok) {
+				this.why.push(`${kind} ${figure.why}`);
+				return null;
 			}
-			const faults = readingRowFaults(reading);
-			if (faults.length) why.push(...faults.map((f) => f.message));
-			else found.push(reading);
-		};
-		const kind = cell('kind').toLowerCase();
-		roles.forEach((role, k) => {
-			const text = (cells[k] ?? '').trim();
-			// Of a long table the kind says what the figure, the lamps or the word beside it are.
-			if (text && role.startsWith('read:') && !kind) take(role.slice(5) as ReadingKind, text, units[k] ?? null);
-		});
-		if (kind && READING_KINDS.includes(kind as ReadingKind))
-			take(kind as ReadingKind, cell('value') || cell('read:lamps') || cell('word'), null);
-		else if (kind) why.push(`kind must be one of ${READING_KINDS.join(', ')}; got "${kind}"`);
-		if (!found.length && !why.length) why.push('it holds no reading');
-		// A row with a bad cell is kept aside whole: half of it would pass for all that was read.
-		if (why.length) out.aside.push({ row: table.lines[i] ?? i + 2, why, cells });
-		else out.readings.push(...found);
-	});
-	return out;
+			reading.value = figure.value;
+			if (kind === 'gfci-ms' && this.leak) reading.atMa = Number(this.leak);
+		}
+		const faults = readingRowFaults(reading);
+		this.why.push(...faults.map((f) => f.message));
+		return faults.length ? null : reading;
+	}
 }
 /** @returns ISO, or null where there is a text that is no time */
 function timeOf(day: string, time: string, usual: string): string | null {

@@ -47,7 +47,7 @@ export function checkDecode(body: unknown): Checked<DecodeRequest> {
 	return faults.length ? { ok: false, faults } : checked;
 }
 const twice = (breakers: readonly number[]): FieldFault[] =>
-	breakers.flatMap((b, i) => (breakers.indexOf(b) < i ? [{ path: `breakers[${i}]`, message: `appears twice: slot ${b}` }] : []));
+	breakers.flatMap((b, i) => (breakers.indexOf(b) < i ? [{ path: `breakers[${i}]`, message: `appears twice: space ${b}` }] : []));
 
 interface WalksAnswer {
 	walks: Walk[];
@@ -60,7 +60,7 @@ export function answerWalks({ breakers, check: kind }: WalksRequest): WalksAnswe
 	return {
 		walks,
 		steps: breakers.map((slot, i): Step => ({
-			label: `slot ${slot}`,
+			label: `space ${slot}`,
 			formula: 'off in the walks of its code',
 			value: walks.map((_, w) => (((codes[i] ?? 0) >> w) & 1 ? '1' : '0')).join(''),
 			unit: ''

@@ -13,7 +13,7 @@ const OF_CABLE: Readonly<Partial<Record<Fact['field'], string>>> = {
 };
 const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
 	mainA: 'the main of',
-	slots: 'the number of slots of'
+	slots: 'the number of spaces of'
 };
 
 /** A fact in words, as it stands before "is not known". @example 'the gauge of the cable from P1 to K-01' */
@@ -30,7 +30,7 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 		const circuit = circuits.get(id);
 		const name = `circuit ${circuit?.number ?? '?'}`;
 		if (field === 'panelId') return `the panel of ${name}`;
-		if (field === 'slot') return `the slot of ${name}`;
+		if (field === 'slot') return `the space of ${name}`;
 		return `the rating of the ${(circuit?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse'} of ${name}`;
 	}
 	if (of === 'box') return `whether ${place(id)} is metal or plastic`;
@@ -50,10 +50,10 @@ export const sayRating = (of: { breakerA: number | null }): string => {
 	const amps = ifKnown(() => of.breakerA);
 	return amps === null ? 'rating not read' : `${amps} A`;
 };
-/** A panel in figures. @example '100 A main, 20 slots'; 'main not read, slots not counted' */
+/** A panel in figures. @example '100 A main, 20 spaces'; 'main not read, spaces not counted' */
 export function sayPanel(panel: { mainA: number | null; slots: number | null }): string {
 	const [main, slots] = [ifKnown(() => panel.mainA), ifKnown(() => panel.slots)];
-	return `${main === null ? 'main not read' : `${main} A main`}, ${slots === null ? 'slots not counted' : `${slots} slots`}`;
+	return `${main === null ? 'main not read' : `${main} A main`}, ${slots === null ? 'spaces not counted' : `${slots} spaces`}`;
 }
 
 /** What is worked out, or why it cannot be: in words for a page. @throws what is no missing fact */

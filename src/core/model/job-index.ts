@@ -69,9 +69,9 @@ export const circuitOf = <J extends Job>(job: J, boxId: string): CircuitOf<J> | 
 /** The name of a box or a panel. @param or where there is none by this id */
 export const placeName = (job: Job, id: string | null | undefined, or = '?'): string =>
 	indexOf(job).boxes.get(id ?? '')?.name ?? indexOf(job).panels.get(id ?? '')?.name ?? or;
-/** Where a breaker is, in words. @example two poles from slot 5 -> slots 5/7 */
+/** Where a breaker is, in words. @example two poles from space 5 -> spaces 5/7 */
 export const inSlots = (c: Pick<CircuitOf<Job>, 'slot' | 'poles'>): string =>
-	c.slot === null ? 'no slot' : c.poles === 2 ? `slots ${c.slot}/${c.slot + 2}` : `slot ${c.slot}`;
+	c.slot === null ? 'no space' : c.poles === 2 ? `spaces ${c.slot}/${c.slot + 2}` : `space ${c.slot}`;
 
 /** All that readings and events can be of: boxes, panels, and circuits by their breaker. */
 export const placesOf = (job: Job): ReadonlySet<string> =>

@@ -187,7 +187,7 @@ export interface LiveEvent {
 	kind: EventKind;
 	circuitId: string | null;
 	boxId: string | null;
-	/** What was switched off for a box of which nobody knows the circuit, as it is marked: `slot 3`, `fuse 2`. */
+	/** What was switched off for a box of which nobody knows the circuit, as it is marked: `space 3`, `fuse 2`. */
 	what?: string | undefined;
 	/** Of one that takes back what was found live: the event that was a slip. */
 	withdraws?: string | undefined;

@@ -72,81 +72,118 @@ export function heaterPredicted({ figures, words }: Facts): PredictedAsks {
 }
 /** A water heater read live at its terminals, covers off: which part does not pass on what it gets. */
 export function heaterCheck(facts: Facts): GuidedAnswer {
-	const { figures, words } = facts;
-	const { ratedV, supplyV, limitV, amps, watts } = figures;
-	const points: GuidedPoint[] = [];
+	const { figures } = facts;
+	const { ratedV } = figures;
 	const steps: Step[] = [];
-	const said = (level: GuidedPoint['level'], says: string) => points.push({ level, says });
-	const done = () => guidedLevel(points, steps, 'Enter its rated volts and what the meter shows.');
-	if (!ratedV) return done();
-	const most = Math.max(...[supplyV, limitV, figures.upperV, figures.lowerV].map((v) => v ?? 0));
-	if (most > SHARES.over * ratedV) {
-		said('bad', `${show(most, 0)} V where ${show(ratedV, 0)} are rated: off now. Its circuit, or the heater, is the wrong one`);
-		return done();
-	}
-	if (supplyV !== undefined) {
-		if (!isAll(supplyV, ratedV)) {
-			said(
-				'bad',
-				isNone(supplyV, ratedV)
+	const points = ratedV ? (stopsBefore(figures, ratedV) ?? heaterPoints(facts, ratedV, steps)) : [];
+	return guidedLevel(points, steps, 'Enter its rated volts and what the meter shows.');
+}
+type HeaterFigures = Facts['figures'];
+/** What ends the check: the wrong volts, none, or a high limit that has opened. */
+function stopsBefore(figures: HeaterFigures, ratedV: number): GuidedPoint[] | null {
+	const { supplyV, limitV, upperV, lowerV } = figures;
+	const most = Math.max(...[supplyV, limitV, upperV, lowerV].map((v) => v ?? 0));
+	if (most > SHARES.over * ratedV)
+		return [
+			{
+				level: 'bad',
+				says: `${show(most, 0)} V where ${show(ratedV, 0)} are rated: off now. Its circuit, or the heater, is the wrong one`
+			}
+		];
+	if (supplyV !== undefined && !isAll(supplyV, ratedV))
+		return [
+			{
+				level: 'bad',
+				says: isNone(supplyV, ratedV)
 					? nothingComesIn(figures)
 					: `${show(supplyV, 0)} V come in where ${show(ratedV, 0)} are rated: one hot is lost, or the supply is another`
-			);
-			return done();
-		}
-		said('good', `${show(supplyV, 0)} V come in`);
-	}
-	if (limitV !== undefined && !isAll(limitV, ratedV)) {
-		said(
-			'bad',
-			'Nothing passes the high limit: it has opened. Off, verified dead; find why before its reset is pressed: a thermostat that stays closed, or an element that leaks to its sheath'
-		);
-		return done();
-	}
-	if (limitV !== undefined) said('good', 'The high limit passes');
-	const should = heaterPredicted(facts);
+			}
+		];
+	if (limitV !== undefined && !isAll(limitV, ratedV))
+		return [
+			...comesIn(supplyV),
+			{
+				level: 'bad',
+				says: 'Nothing passes the high limit: it has opened. Off, verified dead; find why before its reset is pressed: a thermostat that stays closed, or an element that leaks to its sheath'
+			}
+		];
+	return null;
+}
+const comesIn = (supplyV: number | undefined): GuidedPoint[] =>
+	supplyV === undefined ? [] : [{ level: 'good', says: `${show(supplyV, 0)} V come in` }];
+function heaterPoints(facts: Facts, ratedV: number, steps: Step[]): GuidedPoint[] {
+	const { supplyV, limitV } = facts.figures;
+	return [
+		...comesIn(supplyV),
+		...(limitV === undefined ? [] : [{ level: 'good', says: 'The high limit passes' } as const]),
+		...ELEMENTS.flatMap((element) => elementSays(facts, ratedV, element) ?? []),
+		...heaterAmps(facts, ratedV, steps)
+	];
+}
+const ELEMENTS = [
+	{ key: 'upperV', name: 'upper', dead: 'the upper thermostat does not pass it on, or the top is hot' },
+	{ key: 'lowerV', name: 'lower', dead: 'the upper thermostat does not switch over, or the lower one does not call' }
+] as const;
+function elementSays(facts: Facts, ratedV: number, { key, name, dead }: (typeof ELEMENTS)[number]): GuidedPoint | null {
+	const { figures, words } = facts;
+	const [read, want] = [figures[key], heaterPredicted(facts)[key]];
+	if (read === undefined || want === undefined) return null;
 	// 0 V is as it should be only where volts come in.
-	const arrives = [supplyV, limitV, figures.upperV, figures.lowerV].some((v) => v !== undefined && isAll(v, ratedV));
-	for (const [key, name, dead] of [
-		['upperV', 'upper', 'the upper thermostat does not pass it on, or the top is hot'],
-		['lowerV', 'lower', 'the upper thermostat does not switch over, or the lower one does not call']
-	] as const) {
-		const [read, want] = [figures[key], should[key]];
-		if (read === undefined || want === undefined) continue;
-		if (want === 0 && isNone(read, ratedV) && !arrives)
-			said('unknown', `The ${name} element has ${show(read, 0)} V: that says nothing before volts are read to come in`);
-		else if (isAll(read, ratedV) === want > 0 && (want > 0 || isNone(read, ratedV)))
-			said('good', `The ${name} element has ${show(read, 0)} V, as it should`);
-		else if (want > 0 && isNone(read, ratedV)) said('bad', `The ${name} element gets nothing: ${dead}`);
-		else if (want === 0 && isAll(read, ratedV))
-			said(
-				'bad',
+	const arrives = [figures.supplyV, figures.limitV, figures.upperV, figures.lowerV].some(
+		(v) => v !== undefined && isAll(v, ratedV)
+	);
+	const [all, none] = [isAll(read, ratedV), isNone(read, ratedV)];
+	if (want === 0 && none && !arrives)
+		return {
+			level: 'unknown',
+			says: `The ${name} element has ${show(read, 0)} V: that says nothing before volts are read to come in`
+		};
+	if (want > 0 ? all : none) return { level: 'good', says: `The ${name} element has ${show(read, 0)} V, as it should` };
+	if (want > 0 && none) return { level: 'bad', says: `The ${name} element gets nothing: ${dead}` };
+	if (want === 0 && all)
+		return {
+			level: 'bad',
+			says:
 				words.state === 'cold'
 					? 'Both elements are on at once: landed wrong, or a nameplate that says so: then its circuit must carry both'
 					: `The ${name} element is on while its water is hot: its thermostat stays closed`
-			);
-		else said('look', `The ${name} element reads ${show(read, 0)} V, neither all nor nothing: read it again at low impedance`);
-	}
-	const elements = [figures.upperV, figures.lowerV];
-	const live = elements.some((v) => v !== undefined && isAll(v, ratedV));
-	if (amps !== undefined && amps >= FLOWS_FROM_A && elements.every((v) => v !== undefined && isNone(v, ratedV)))
-		said(
-			'look',
-			`${show(amps, 1)} A flow and no element has volts: both can't be right. Prove the meter on a known live source, and read both again`
-		);
-	if (amps !== undefined && live && should.amps) {
-		steps.push({
-			label: 'amps to expect',
-			formula: `${show(watts ?? 0, 0)} W on ${show(ratedV, 0)} V`,
-			value: should.amps,
-			unit: 'A'
+		};
+	return {
+		level: 'look',
+		says: `The ${name} element reads ${show(read, 0)} V, neither all nor nothing: read it again at low impedance`
+	};
+}
+function heaterAmps(facts: Facts, ratedV: number, steps: Step[]): GuidedPoint[] {
+	const { amps, watts, upperV, lowerV } = facts.figures;
+	if (amps === undefined) return [];
+	const elements = [upperV, lowerV];
+	const points: GuidedPoint[] = [];
+	if (amps >= FLOWS_FROM_A && elements.every((v) => v !== undefined && isNone(v, ratedV)))
+		points.push({
+			level: 'look',
+			says: `${show(amps, 1)} A flow and no element has volts: both can't be right. Prove the meter on a known live source, and read both again`
 		});
-		if (amps <= SHARES.none * should.amps)
-			said('bad', 'Volts are there and nothing flows: the element is open. Off, verified dead, then its cold ohms');
-		else if (Math.abs(amps - should.amps) <= SHARES.near * should.amps) said('good', `${show(amps, 1)} A, as its watts ask`);
-		else said('look', `${show(amps, 1)} A where ${show(should.amps, 1)} are expected: another element than rated, or one of two`);
-	}
-	return done();
+	const should = heaterPredicted(facts).amps;
+	if (!should || !elements.some((v) => v !== undefined && isAll(v, ratedV))) return points;
+	steps.push({
+		label: 'amps to expect',
+		formula: `${show(watts ?? 0, 0)} W on ${show(ratedV, 0)} V`,
+		value: should,
+		unit: 'A'
+	});
+	if (amps <= SHARES.none * should)
+		points.push({
+			level: 'bad',
+			says: 'Volts are there and nothing flows: the element is open. Off, verified dead, then its cold ohms'
+		});
+	else if (Math.abs(amps - should) <= SHARES.near * should)
+		points.push({ level: 'good', says: `${show(amps, 1)} A, as its watts ask` });
+	else
+		points.push({
+			level: 'look',
+			says: `${show(amps, 1)} A where ${show(should, 1)} are expected: another element than rated, or one of two`
+		});
+	return points;
 }
 
 /** Under this a clamp shows only its own zero, A. Practice. */

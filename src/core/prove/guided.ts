@@ -110,29 +110,102 @@ function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | nu
 		as: { found: 'as found', planned: 'planned', built: 'built' }[thin.state]
 	};
 }
-/** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. Trips well below its rating: worn, or heat from a loose terminal. */
+/** What is known at a breaker, and what of it has been said so far. */
+interface AtBreaker extends Facts {
+	job: Job;
+	/** Its rating; null: not read. */
+	amps: number | null;
+	points: GuidedPoint[];
+	steps: Step[];
+}
+function breakerForWire({ amps, points, steps }: AtBreaker, wire: WireOn | null): void {
+	if (!wire) return;
+	steps.push({ label: `${wire.awg} AWG, the smallest on it`, formula: 'ampacity as installed', value: wire.carries, unit: 'A' });
+	if (amps === null) return;
+	if (amps > wire.most)
+		points.push({
+			level: 'bad',
+			says: `${amps} A is too large for ${wire.awg} AWG, ${wire.as} (at most ${show(wire.most, 0)} A): look at the wire on its screw, and change the breaker before anything else`
+		});
+	else points.push({ level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` });
+}
+/** Trips well below its rating: worn, or heat from a loose terminal. */
+function tripsAtLoad({ amps, figures: { loadA, tripS }, words, points, steps }: AtBreaker): void {
+	if (loadA === undefined || amps === null) return;
+	const share = loadA / amps;
+	steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
+	const held = tripS === undefined ? '' : ` after ${show(tripS, 0)} s`;
+	if (share > 1)
+		points.push({
+			level: 'look',
+			says: `It carries ${show(loadA, 1)} A on ${amps} A: overloaded, and the breaker is doing its job. Move loads to another circuit`
+		});
+	else if (words.resetTrips !== 'at-once')
+		points.push({
+			level: share < WORN_BREAKER.calledUnderShare ? 'bad' : 'look',
+			says: `It trips${held} at ${show(100 * share, 0)}% of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
+		});
+}
+function besideNeighbor({ figures, points, steps }: AtBreaker): void {
+	const { terminalC, neighborC, ambientC, loadA, afterA } = figures;
+	if (terminalC === undefined || neighborC === undefined) return;
+	const { over, level, says } = terminalSays({ terminalC, neighborC, ambientC, loaded: (loadA ?? afterA ?? 0) > 0 });
+	steps.push({
+		label: 'over its neighbor',
+		formula: `${show(terminalC, 0)} - ${show(neighborC, 0)}`,
+		value: over,
+		unit: '°C'
+	});
+	points.push({ level, says: `Its ${says}` });
+}
+/** What its words say by themselves, in the order in which they are asked. */
+const SEEN_AT_BREAKER: readonly (GuidedPoint & { key: string; is: string })[] = [
+	{
+		key: 'look',
+		is: 'browned',
+		level: 'bad',
+		says: 'Discolored or melted: replace it, and look at the bar and at the wire under its screw'
+	},
+	{
+		key: 'look',
+		is: 'loose',
+		level: 'bad',
+		says: 'Loose on its bar: the bus or the clip is burnt. Use another space, or ask the panel manufacturer'
+	},
+	{ key: 'listed', is: 'no', level: 'bad', says: "It fits but isn't listed: replace it with the type on the panel label" },
+	{ key: 'listed', is: 'unread', level: 'look', says: 'Read the panel label before buying a breaker' }
+];
+function oneTerminal({ figures: { terminalC, neighborC, ambientC }, points }: AtBreaker): void {
+	const alone = terminalC !== undefined && neighborC === undefined ? hotTerminal(terminalC, ambientC) : null;
+	if (alone) points.push({ level: alone.level, says: `Its ${alone.says}` });
+	else if ((terminalC === undefined) !== (neighborC === undefined))
+		points.push({ level: 'unknown', says: 'A terminal tells something only beside its neighbor: read both' });
+}
+/** A breaker that holds little, or not long, was not tried; nothing is load-tested by nothing. */
+function loadTested({ job, amps, figures: { afterA, afterV, heldS }, points }: AtBreaker): void {
+	if (!afterA) {
+		if ([afterA, afterV, heldS].some((v) => v !== undefined))
+			points.push({ level: 'unknown', says: 'Not load-tested after: at what load is not entered, or none was on' });
+		return;
+	}
+	if (amps === null) return;
+	const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
+	const tried = afterA >= AT_BREAKER.holdsShare * amps && (heldS ?? 0) >= AT_BREAKER.holdsS;
+	const what = `${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`;
+	if (fine && !tried)
+		points.push({
+			level: 'unknown',
+			says: `Held ${what}${heldS === undefined ? '' : ` for ${show(heldS, 0)} s`}: that proves nothing. At least ${show(AT_BREAKER.holdsShare * amps, 0)} A for ${AT_BREAKER.holdsS / 60} min`
+		});
+	else points.push({ level: fine ? 'good' : 'look', says: `Load-tested after: ${what}` });
+}
+/** A breaker that trips: is it right for its wire, is it overloaded, is it worn, is it hot. */
 export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { figures, words }: Facts): GuidedAnswer {
 	const points: GuidedPoint[] = [];
-	const steps: Step[] = [];
 	const amps = orPoint(job, points, () => circuit.breakerA);
 	const wire = orPoint(job, points, () => rightForWire(edition, job, circuit));
-	if (wire) {
-		steps.push({
-			label: `${wire.awg} AWG, the smallest on it`,
-			formula: 'ampacity as installed',
-			value: wire.carries,
-			unit: 'A'
-		});
-		if (amps !== null)
-			points.push(
-				amps > wire.most
-					? {
-							level: 'bad',
-							says: `${amps} A is too large for ${wire.awg} AWG, ${wire.as} (at most ${show(wire.most, 0)} A): look at the wire on its screw, and change the breaker before anything else`
-						}
-					: { level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` }
-			);
-	}
+	const at: AtBreaker = { job, figures, words, amps, points, steps: [] };
+	breakerForWire(at, wire);
 	// What was planned or found of the wire is nothing that was read at the breaker.
 	if (![...Object.values(figures), ...Object.values(words)].some((v) => v !== undefined))
 		points.push({ level: 'unknown', says: 'Nothing is read at the breaker yet' });
@@ -141,68 +214,14 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 			level: 'bad',
 			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
 		});
-	const { loadA, tripS, terminalC, neighborC, ambientC, afterA, afterV, heldS } = figures;
-	if (loadA !== undefined && amps !== null) {
-		const share = loadA / amps;
-		steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
-		const held = tripS === undefined ? '' : ` after ${show(tripS, 0)} s`;
-		if (share > 1)
-			points.push({
-				level: 'look',
-				says: `It carries ${show(loadA, 1)} A on ${amps} A: overloaded, and the breaker is doing its job. Move loads to another circuit`
-			});
-		else if (words.resetTrips !== 'at-once')
-			points.push({
-				level: share < WORN_BREAKER.calledUnderShare ? 'bad' : 'look',
-				says: `It trips${held} at ${show(100 * share, 0)}% of its rating: worn, or heated by a loose terminal. Check torque, swap with the type listed for this panel, load-test after`
-			});
-	}
-	if (terminalC !== undefined && neighborC !== undefined) {
-		const { over, level, says } = terminalSays({ terminalC, neighborC, ambientC, loaded: (loadA ?? afterA ?? 0) > 0 });
-		steps.push({
-			label: 'over its neighbor',
-			formula: `${show(terminalC, 0)} - ${show(neighborC, 0)}`,
-			value: over,
-			unit: '°C'
-		});
-		points.push({ level, says: `Its ${says}` });
-	}
-	if (words.look === 'browned')
-		points.push({ level: 'bad', says: 'Discolored or melted: replace it, and look at the bar and at the wire under its screw' });
-	if (words.look === 'loose')
-		points.push({
-			level: 'bad',
-			says: 'Loose on its bar: the bus or the clip is burnt. Use another slot, or ask the panel manufacturer'
-		});
-	if (words.listed === 'no')
-		points.push({
-			level: 'bad',
-			says: "It fits but isn't listed: replace it with the type on the panel label"
-		});
-	if (words.listed === 'unread') points.push({ level: 'look', says: 'Read the panel label before buying a breaker' });
-	if (tripS !== undefined && loadA === undefined) points.push({ level: 'unknown', says: 'At what load it trips is not entered' });
-	const alone = terminalC !== undefined && neighborC === undefined ? hotTerminal(terminalC, ambientC) : null;
-	if (alone) points.push({ level: alone.level, says: `Its ${alone.says}` });
-	else if ((terminalC === undefined) !== (neighborC === undefined))
-		points.push({ level: 'unknown', says: 'A terminal tells something only beside its neighbor: read both' });
-	// Nothing is load-tested by nothing.
-	if (!afterA && [afterA, afterV, heldS].some((v) => v !== undefined))
-		points.push({ level: 'unknown', says: 'Not load-tested after: at what load is not entered, or none was on' });
-	else if (afterA !== undefined && amps !== null) {
-		const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
-		// A breaker that holds little, or not long, was not tried.
-		const tried = afterA >= AT_BREAKER.holdsShare * amps && (heldS ?? 0) >= AT_BREAKER.holdsS;
-		const what = `${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`;
-		points.push(
-			fine && !tried
-				? {
-						level: 'unknown',
-						says: `Held ${what}${heldS === undefined ? '' : ` for ${show(heldS, 0)} s`}: that proves nothing. At least ${show(AT_BREAKER.holdsShare * amps, 0)} A for ${AT_BREAKER.holdsS / 60} min`
-					}
-				: { level: fine ? 'good' : 'look', says: `Load-tested after: ${what}` }
-		);
-	}
-	return guidedLevel(points, steps, 'Enter what was read.');
+	tripsAtLoad(at);
+	besideNeighbor(at);
+	for (const { key, is, level, says } of SEEN_AT_BREAKER) if (words[key] === is) points.push({ level, says });
+	if (figures.tripS !== undefined && figures.loadA === undefined)
+		points.push({ level: 'unknown', says: 'At what load it trips is not entered' });
+	oneTerminal(at);
+	loadTested(at);
+	return guidedLevel(points, at.steps, 'Enter what was read.');
 }
 /** A heating element: cold ohms against V^2 / W, and to its shell. Never energized dry. */
 export function elementCheck({ figures, words }: Facts): GuidedAnswer {

@@ -139,69 +139,12 @@ class Asked {
 		const wire =
 			box.conductors.some((c) => c.means === 'ground') ||
 			(box.ground === 'present' && box.cables.some((c) => c.ground && !groundless(c.cable)));
-		if (legs.some((l) => ifKnown(() => l.cable) === 'old-AC') && !wire)
-			return NONE('Old armored cable without a bonding strip is not a ground.');
-		if (
-			box.ground === 'unknown' &&
-			!wire &&
-			legs.length &&
-			legs.every((l) => !isGroundItself(l) && groundless(ifKnown(() => l.cable)))
-		)
-			return NONE(
-				legs.every((l) => ifKnown(() => l.cable) === 'knob-and-tube')
-					? 'It is wired by knob and tube, without a ground.'
-					: 'Its cable is two-wire, without a ground.'
-			);
-		if (box.material === 'plastic' && !wire && legs.length && legs.every(isGroundByMetal)) return NONE(METAL_INTO_PLASTIC);
-		if (box.ground === 'unknown' && !wire)
-			return {
-				state: 'unknown',
-				why: 'Whether it has a ground is not known.',
-				ask: 'Open it, dead: check the wiring method and read the ground path under load.',
-				lacks: untold(legs)
-			};
 		// A cable that has none, and no wire of its own beside it: what the box is said to have comes from nowhere.
 		const nowhere = legs.length > 0 && legs.every(isBare) && !wire;
-		// Its word is as good as its cable, where that is not known to have one.
-		if (!wire && box.groundProof === 'wiring-method' && legs.length && !legs.some((l) => isBare(l) === false) && untold(legs))
-			return CANT_TELL(untold(legs));
 		const method = box.groundProof === 'wiring-method' && !nowhere;
-		const path = this.read(box);
 		const seen = wire || (method && box.material === 'plastic');
-		if (path)
-			return {
-				state: 'proven',
-				why: seen
-					? 'A ground wire is in the box, and its path was read under load.'
-					: 'By a reading of the ground path under load.',
-				ask: null
-			};
-		if (seen)
-			return {
-				state: 'seen',
-				why: 'A ground wire is in the box.',
-				ask: 'A reading of the ground path under load proves it.'
-			};
-		// In a plastic box its wiring method shows a wire, in a metal one perhaps only the box.
-		if (method && box.material === null)
-			return {
-				state: 'unknown',
-				why: 'Whether the box is metal or plastic is not known.',
-				ask: 'Look at the box: in a metal one read the ground path under load.',
-				lacks: { of: 'box', id: box.id, field: 'material' }
-			};
-		return {
-			state: 'said',
-			why: nowhere
-				? 'It is entered as having one; its cable has none.'
-				: box.groundProof === 'tester-lamps'
-					? 'Two lamps on a tester say so: a jumper to neutral shows the same.'
-					: 'It is entered as having one; that is not proof.',
-			ask:
-				box.material === 'metal'
-					? 'A metal box: its wiring method, and a reading of the ground path under load.'
-					: 'Its wiring method, or a reading of the ground path under load.'
-		};
+		const found: Found = { box, legs, wire, nowhere, method, seen, read: this.read(box) };
+		return firstOf(FOUND, found) ?? onlySaid(found);
 	}
 
 	/** New work has the ground that its cables bring, from the panel or from the box that feeds it. */
@@ -246,6 +189,98 @@ class Asked {
 		};
 	}
 }
+/** What an old box shows of its ground. */
+interface Found {
+	box: Box;
+	/** Cables that feed it. */
+	legs: readonly Leg[];
+	/** A ground wire was seen in it. */
+	wire: boolean;
+	/** Its cables are known to have none. */
+	nowhere: boolean;
+	/** It is said to have one by its wiring method, and no cable says otherwise. */
+	method: boolean;
+	/** A wire, or what shows one. */
+	seen: boolean;
+	/** The path was read under load, and holds. */
+	read: boolean;
+}
+const kindOf = (leg: Leg) => ifKnown(() => leg.cable);
+/** What its ground is, the first that answers. @source 250.118, 250.148, 314.3, 406.4(D) */
+const FOUND: readonly ((found: Found) => Ground | null)[] = [
+	function oldArmor({ legs, wire }) {
+		const none = legs.some((l) => kindOf(l) === 'old-AC') && !wire;
+		return none ? NONE('Old armored cable without a bonding strip is not a ground.') : null;
+	},
+	function cablesWithout({ box, legs, wire }) {
+		if (box.ground !== 'unknown' || wire || !legs.length) return null;
+		if (!legs.every((l) => !isGroundItself(l) && groundless(kindOf(l)))) return null;
+		return NONE(
+			legs.every((l) => kindOf(l) === 'knob-and-tube')
+				? 'It is wired by knob and tube, without a ground.'
+				: 'Its cable is two-wire, without a ground.'
+		);
+	},
+	function metalIntoPlastic({ box, legs, wire }) {
+		const ends = box.material === 'plastic' && !wire && legs.length > 0 && legs.every(isGroundByMetal);
+		return ends ? NONE(METAL_INTO_PLASTIC) : null;
+	},
+	function nobodyLooked({ box, legs, wire }) {
+		if (box.ground !== 'unknown' || wire) return null;
+		return {
+			state: 'unknown',
+			why: 'Whether it has a ground is not known.',
+			ask: 'Open it, dead: check the wiring method and read the ground path under load.',
+			lacks: untold(legs)
+		};
+	},
+	function cableNotTold({ box, legs, wire }) {
+		// Its word is as good as its cable, where that is not known to have one.
+		const rests = !wire && box.groundProof === 'wiring-method' && legs.length > 0;
+		return rests && !legs.some((l) => isBare(l) === false) && untold(legs) ? CANT_TELL(untold(legs)) : null;
+	},
+	function pathRead({ read, seen }) {
+		if (!read) return null;
+		const why = seen
+			? 'A ground wire is in the box, and its path was read under load.'
+			: 'By a reading of the ground path under load.';
+		return { state: 'proven', why, ask: null };
+	},
+	function wireSeen({ seen }) {
+		if (!seen) return null;
+		return { state: 'seen', why: 'A ground wire is in the box.', ask: 'A reading of the ground path under load proves it.' };
+	},
+	function boxNotTold({ box, method }) {
+		// In a plastic box its wiring method shows a wire, in a metal one perhaps only the box.
+		if (!method || box.material !== null) return null;
+		return {
+			state: 'unknown',
+			why: 'Whether the box is metal or plastic is not known.',
+			ask: 'Look at the box: in a metal one read the ground path under load.',
+			lacks: { of: 'box', id: box.id, field: 'material' }
+		};
+	}
+];
+const firstOf = <T, R>(rules: readonly ((of: T) => R | null)[], of: T): R | null => {
+	for (const rule of rules) {
+		const answer = rule(of);
+		if (answer !== null) return answer;
+	}
+	return null;
+};
+/** Somebody's word, and nothing else. */
+const onlySaid = ({ box, nowhere }: Found): Ground => ({
+	state: 'said',
+	why: nowhere
+		? 'It is entered as having one; its cable has none.'
+		: box.groundProof === 'tester-lamps'
+			? 'Two lamps on a tester say so: a jumper to neutral shows the same.'
+			: 'It is entered as having one; that is not proof.',
+	ask:
+		box.material === 'metal'
+			? 'A metal box: its wiring method, and a reading of the ground path under load.'
+			: 'Its wiring method, or a reading of the ground path under load.'
+});
 const ORDER: readonly GroundState[] = ['proven', 'seen', 'said', 'unknown', 'none'];
 
 /** A ground wire that goes on from a box which has none itself. @source 406.4(D)(2), 250.130(C) */

@@ -122,7 +122,7 @@ function decoded({ breakers, codes, check, walks }: WalkPlan, { outlet, live }: 
 		return {
 			outlet,
 			breaker,
-			doubt: `Only one answer makes it slot ${breaker}: one slip at an outlet on none of these would look the same. Switch slot ${breaker} off once, alone.`
+			doubt: `Only one answer makes it space ${breaker}: one slip at an outlet on none of these would look the same. Switch space ${breaker} off once, alone.`
 		};
 	}
 	const near = check === 'correct' ? codes.findIndex((c) => distance(c, word) === 1) : -1;
@@ -132,14 +132,14 @@ function decoded({ breakers, codes, check, walks }: WalkPlan, { outlet, live }: 
 		return {
 			outlet,
 			breaker,
-			doubt: `One answer does not fit: walk ${slip + 1} was ${live[slip] ? 'live' : 'dead'}, and slot ${breaker} was ${live[slip] ? 'off' : 'on'} then. Read walk ${slip + 1} again.`
+			doubt: `One answer does not fit: walk ${slip + 1} was ${live[slip] ? 'live' : 'dead'}, and space ${breaker} was ${live[slip] ? 'off' : 'on'} then. Read walk ${slip + 1} again.`
 		};
 	}
 	const [pair] = pairsOf(codes, word);
 	if (pair) {
 		const [a, b] = pair.map((n) => breakers[n]);
 		return none(
-			`Fits no breaker alone. Dead only while slots ${a} and ${b} were both off: two circuits may be joined there. Switch each off alone.`
+			`Fits no breaker alone. Dead only while spaces ${a} and ${b} were both off: two circuits may be joined there. Switch each off alone.`
 		);
 	}
 	return none('Fits no breaker: at least one answer was wrong. Walk again for this outlet.');

@@ -3,8 +3,8 @@ import { proxy, wrap } from 'comlink';
 import { runCaseOf } from '$core/instruments/job-instrument';
 import { LINE_GREETING } from '$core/instruments/protocol';
 import { indexOf } from '$core/model/job-index';
-import type { InstrumentApi, SimRequest } from '$lib/workers/instrument.worker';
-import { instrumentWorker } from '$lib/workers/use-worker';
+import type { InstrumentApi, SimRequest } from '$lib/workers/instrument-api';
+import { coreWorker } from '$lib/workers/use-worker';
 
 /**
  * Where lines of readings come from. Each gives text as it comes, in any pieces, until it ends or fails; the meter that
@@ -19,7 +19,7 @@ export interface SenderPort {
 
 /** In a worker of this page: works with no network. */
 export function workerPort(request: SimRequest): SenderPort {
-	const worker = instrumentWorker();
+	const worker = coreWorker();
 	let end: () => void = () => undefined;
 	return {
 		run: async (take) => {
@@ -50,7 +50,7 @@ export function serverPort(request: SimRequest): SenderPort {
 			const circuit = indexOf(known).circuitsOfBox.get(boxId)?.[0];
 			if (!circuit) throw new PortRefused('its circuit is not known: there is no run to simulate');
 			if (circuit.poles === 2) throw new PortRefused('the stream of the server knows circuits of one hot only');
-			const worker = instrumentWorker();
+			const worker = coreWorker();
 			const faults = await wrap<InstrumentApi>(worker).faults(request);
 			worker.terminate();
 			const answer = await fetch('/api/v1/instrument/stream', {

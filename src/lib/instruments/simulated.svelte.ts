@@ -1,5 +1,5 @@
 import type { PortKind } from './ports';
-import type { Hides } from '$lib/workers/instrument.worker';
+import type { Hides } from '$lib/workers/instrument-api';
 
 /** Which instrument sends, and what the simulated house is set to; kept while the page is open. */
 class Simulated {

@@ -31,8 +31,8 @@
 		wipeRemoved
 	} from '$lib/store/jobs';
 	import { ONLY_HERE, sayStoreFault } from '$lib/store/store-fault';
-	import { countWorker, inWorker, seedWorker } from '$lib/workers/use-worker';
-	import type { CountApi } from '$lib/workers/count.worker';
+	import { coreWorker, inWorker, seedWorker } from '$lib/workers/use-worker';
+	import type { CountApi } from '$lib/workers/count-api';
 	import type { SeedApi } from '$lib/workers/seed.worker';
 	import { TakingIn } from '$lib/workers/taking-in.svelte';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -102,7 +102,7 @@
 	/** Jobs that came in without being worked out are counted beside the page, one after another. */
 	async function count(left: readonly JobRow[]): Promise<void> {
 		if (!left.length) return;
-		const counting = inWorker<CountApi, null>(countWorker, async (api) => {
+		const counting = inWorker<CountApi, null>(coreWorker, async (api) => {
 			for (const row of left) {
 				const seen = { readings: await readingsOf(row.id), events: await eventsOf(row.id) };
 				const found = await api.count(row.job, seen, today());

@@ -60,7 +60,7 @@
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
 	const HALVES = [
-		{ value: '', name: 'its own slot' },
+		{ value: '', name: 'its own space' },
 		{ value: 'upper', name: 'tandem, upper half' },
 		{ value: 'lower', name: 'tandem, lower half' }
 	] as const;
@@ -70,7 +70,7 @@
 		if (!knownPanel) return;
 		if (v === '' || circuit.slot === null) return void set('slot', { slot: v === '' ? null : Number(v) });
 		void store.edit(
-			`Circuit ${circuit.number} to slot ${v}`,
+			`Circuit ${circuit.number} to space ${v}`,
 			moveSlots(moveBreaker(store.known, knownPanel, { circuitId: circuit.id, slot: Number(v) }))
 		);
 	}
@@ -148,7 +148,7 @@
 			onkeep={toPanel}
 		/>
 	{/if}
-	<SelectField label="Slot" value={circuit.slot === null ? '' : String(circuit.slot)} options={slots} onkeep={slot} />
+	<SelectField label="Space" value={circuit.slot === null ? '' : String(circuit.slot)} options={slots} onkeep={slot} />
 	<FlagField
 		label="Must stay on"
 		value={circuit.mustStayOn}
@@ -217,7 +217,7 @@
 		/>
 		{#if circuit.poles === 1}
 			<SelectField
-				label="In its slot"
+				label="In its space"
 				value={circuit.half ?? ''}
 				options={HALVES}
 				onkeep={(v) => set('slot', { half: v || undefined })}

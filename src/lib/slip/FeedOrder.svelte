@@ -5,8 +5,8 @@
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/store/use-job';
-	import { Canceled, circuitsWorker, inWorker } from '$lib/workers/use-worker';
-	import type { CircuitsApi } from '$lib/workers/circuits.worker';
+	import { Canceled, coreWorker, inWorker } from '$lib/workers/use-worker';
+	import type { CircuitsApi } from '$lib/workers/circuits-api';
 	import Btn from '$lib/kit/Btn.svelte';
 	import FlagField from '$lib/kit/fields/FlagField.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
@@ -36,7 +36,7 @@
 		if (!many) return;
 		const [job, id, how] = [store.job, circuit.id, { way, taps }];
 		far = null;
-		const work = inWorker<CircuitsApi, FeedAnswer>(circuitsWorker, (api) => api.feeds(job, id, how));
+		const work = inWorker<CircuitsApi, FeedAnswer>(coreWorker, (api) => api.feeds(job, id, how));
 		work.done.then(
 			(found) => (far = found),
 			(error: unknown) => {

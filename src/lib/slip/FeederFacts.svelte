@@ -78,10 +78,10 @@
 			onkeep={(v) => set(v ? `feeder of ${v} A` : 'feeder breaker not known', { breakerA: v === null ? null : Number(v) })}
 		/>
 		<SelectField
-			label="In slots"
+			label="In spaces"
 			value={feeder.slot === null ? '' : String(feeder.slot)}
 			options={slots}
-			onkeep={(v) => set('feeder slot', { slot: v ? Number(v) : null })}
+			onkeep={(v) => set('feeder space', { slot: v ? Number(v) : null })}
 		/>
 		<MaybeField
 			label="Feeder wire"

@@ -42,7 +42,7 @@
 	const FORMS: Record<BreakerForm, string> = {
 		'full-size': 'full size',
 		'two-pole': 'two-pole',
-		tandem: 'tandem, two in a slot',
+		tandem: 'tandem, two in a space',
 		gfci: 'GFCI',
 		afci: 'AFCI',
 		dual: 'dual function'
@@ -95,17 +95,17 @@
 			onkeep={(v) => set('main', { mainA: v.trim() ? Number(v) : null })}
 		/>
 		<TextField
-			label="Slots"
+			label="Spaces"
 			value={panel.slots === null ? '' : String(panel.slots)}
 			placeholder="not known"
 			inputmode="numeric"
-			check={orNothing(within(1, 200, 'Slots'))}
-			onkeep={(v) => set('slots', { slots: v.trim() ? Math.round(Number(v)) : null })}
+			check={orNothing(within(1, 200, 'Spaces'))}
+			onkeep={(v) => set('spaces', { slots: v.trim() ? Math.round(Number(v)) : null })}
 		/>
 		<FlagField
-			label="Open slots without fillers"
+			label="Open spaces without fillers"
 			value={panel.openSlots}
-			onkeep={(openSlots) => set('open slots', { openSlots })}
+			onkeep={(openSlots) => set('open spaces', { openSlots })}
 		/>
 		<FlagField
 			label="Breakers known not to trip"

@@ -3,8 +3,8 @@
 	import type { Photo } from '$core/model/job';
 	import { addPhoto, editPhoto, freshId, removePhoto, watchPhotos } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
-	import { inWorker, photoWorker } from '$lib/workers/use-worker';
-	import type { PhotoApi } from '$lib/workers/photo.worker';
+	import { inWorker, filesWorker } from '$lib/workers/use-worker';
+	import type { PhotoApi } from '$lib/workers/photo-api';
 	import FilePick from '$lib/kit/FilePick.svelte';
 	import TextField from '$lib/kit/fields/TextField.svelte';
 
@@ -25,7 +25,7 @@
 	async function pick(file: File): Promise<void> {
 		working = true;
 		try {
-			const made = await inWorker<PhotoApi, Awaited<ReturnType<PhotoApi['shrink']>>>(photoWorker, (api) => api.shrink(file)).done;
+			const made = await inWorker<PhotoApi, Awaited<ReturnType<PhotoApi['shrink']>>>(filesWorker, (api) => api.shrink(file)).done;
 			if (!made.ok) return store.say(`${file.name}: ${made.message}`, true);
 			await addPhoto({
 				id: freshId(),

@@ -90,7 +90,7 @@
 			<TextField
 				label="What is switched off"
 				value={what}
-				placeholder="slot 3"
+				placeholder="space 3"
 				onkeep={(v) => (typed = v)}
 				ontype={(v) => (typed = v)}
 			/>

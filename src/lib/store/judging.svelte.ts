@@ -4,8 +4,8 @@ import { failedJudged, withUpdate, type JudgingBase, type BaseChange, type Judge
 import type { Reading } from '$core/model/job';
 import type { ProtectionRow } from '$core/protection/protection-rows';
 import { today } from '$lib/clock';
-import type { JudgeApi } from '$lib/workers/judge.worker';
-import { judgeWorker } from '$lib/workers/use-worker';
+import type { JudgeApi } from '$lib/workers/judge-api';
+import { coreWorker } from '$lib/workers/use-worker';
 
 interface Judges {
 	open: (ground: JudgingBase, today: string) => Promise<JudgingUpdate> | JudgingUpdate;
@@ -82,7 +82,7 @@ export class Judging {
 	}
 	private async inWorker(): Promise<Judges> {
 		if (this.judge) return this.judge;
-		const worker = judgeWorker();
+		const worker = coreWorker();
 		this.worker = worker;
 		const api = wrap<JudgeApi>(worker);
 		const broken = new Promise<never>((_, fail) => {

@@ -1,7 +1,7 @@
 import { proxy, type Remote } from 'comlink';
 import { MOST } from '$core/model/file/limits';
 import type { FieldFault } from '$core/model/result';
-import type { FilesApi } from './files.worker';
+import type { FilesApi } from './files-api';
 import { Canceled, filesWorker, inWorker } from './use-worker';
 
 type Read<T> = { ok: true; value: T } | { ok: false; faults: FieldFault[] };

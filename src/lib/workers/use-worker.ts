@@ -15,13 +15,8 @@ export function inWorker<Api, T>(make: () => Worker, work: (api: Remote<Api>) =>
 	const done = Promise.race([work(wrap<Api>(worker)), stopped]).finally(() => worker.terminate());
 	return { done, cancel: () => stop(new Canceled('Stopped.')) };
 }
-export const judgeWorker = () => new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module' });
-export const countWorker = () => new Worker(new URL('./count.worker.ts', import.meta.url), { type: 'module' });
-export const seedWorker = () => new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' });
-export const dxfWorker = () => new Worker(new URL('./dxf.worker.ts', import.meta.url), { type: 'module' });
+export const coreWorker = () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 export const filesWorker = () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
-export const photoWorker = () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
-export const circuitsWorker = () => new Worker(new URL('./circuits.worker.ts', import.meta.url), { type: 'module' });
-export const instrumentWorker = () => new Worker(new URL('./instrument.worker.ts', import.meta.url), { type: 'module' });
-export const traceWorker = () => new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });
 export const papersWorker = () => new Worker(new URL('./papers.worker.ts', import.meta.url), { type: 'module' });
+/** Apart from the core's: the first page of a new device waits for the demo jobs and for nothing else. */
+export const seedWorker = () => new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' });

@@ -135,7 +135,7 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 		rule,
 		'hots on opposite service legs',
 		legs[0] !== legs[1],
-		`slot ${a.slot} on ${legs[0]}, slot ${b.slot} on ${legs[1]}`,
+		`space ${a.slot} on ${legs[0]}, space ${b.slot} on ${legs[1]}`,
 		{
 			severity: 'violation',
 			message: `Circuits ${a.number} and ${b.number} share a neutral on one service leg, ${legs[0]}: the neutral carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker protects it.`,
@@ -147,7 +147,7 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 					? undefined
 					: {
 							kind: 'edit-circuit',
-							label: `Put circuit ${b.number} in slot ${beside}`,
+							label: `Put circuit ${b.number} in space ${beside}`,
 							circuitId: b.id,
 							change: { slot: beside }
 						}
@@ -160,9 +160,9 @@ function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: b
 	const what = twoPole ? 'a two-pole breaker' : 'a handle tie';
 	if (a.slot !== null && b.slot !== null) {
 		const beside = Math.abs(a.slot - b.slot) === 2;
-		c.point('adjoining', rule, 'in adjacent slots', beside, `slots ${a.slot} and ${b.slot}`, {
+		c.point('adjoining', rule, 'in adjacent spaces', beside, `spaces ${a.slot} and ${b.slot}`, {
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} are entered as opening together by ${what}, but are in slots ${a.slot} and ${b.slot}, which are not adjacent: each opens alone. Move one, or correct the entry.`
+			message: `Circuits ${a.number} and ${b.number} are entered as opening together by ${what}, but are in spaces ${a.slot} and ${b.slot}, which are not adjacent: each opens alone. Move one, or correct the entry.`
 		});
 	}
 	if (twoPole)
@@ -319,7 +319,7 @@ function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 		c.points.push({
 			label: 'hots on opposite service legs',
 			formula: 'by the two-pole breaker',
-			value: `slot ${upper} on ${legOfSlot(upper)}, slot ${lower} on ${legOfSlot(lower)}`,
+			value: `space ${upper} on ${legOfSlot(upper)}, space ${lower} on ${legOfSlot(lower)}`,
 			unit: '',
 			rule: cite(edition, multiwire.rule)
 		});
@@ -371,7 +371,7 @@ function borrowed(edition: Edition, job: Job): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, edition.circuits.borrowed),
 			subject: { kind: 'circuit', id: c.id },
-			message: `Circuit ${c.number} uses another circuit's neutral: that neutral can be overloaded, and it is live with its own breaker off. Fix: run its own neutral, move its hot to that circuit's breaker, or make the two a multiwire circuit in adjacent slots that open together.`,
+			message: `Circuit ${c.number} uses another circuit's neutral: that neutral can be overloaded, and it is live with its own breaker off. Fix: run its own neutral, move its hot to that circuit's breaker, or make the two a multiwire circuit in adjacent spaces that open together.`,
 			fix: { kind: 'edit-circuit', label: 'It has its own neutral now', circuitId: c.id, change: { borrowedNeutral: false } }
 		}));
 }

@@ -119,14 +119,14 @@ export function moveBreaker(job: Job, panel: Panel, { circuitId, slot }: { circu
 	if (!circuit) throw new RangeError(`There is no circuit "${circuitId}" anymore.`);
 	const poles = circuit.poles;
 	if (slotsOf({ slot, poles }).some((s) => s < 1 || s > panel.slots))
-		throw new RangeError(`${panel.name} has slots 1 to ${panel.slots}: circuit ${circuit.number} does not fit at ${slot}.`);
+		throw new RangeError(`${panel.name} has spaces 1 to ${panel.slots}: circuit ${circuit.number} does not fit at ${slot}.`);
 	if (mayStandIn(job, panel, { circuit, slot })) return [{ circuitId, slot }];
 	const there = occupantsOf(job, panel.id).find((o) => o.id !== circuitId && slotsOf(o).includes(slot));
 	const [from, to] = [circuit.slot, there?.slot ?? null];
 	const swaps = there?.kind === 'circuit' && there.poles === poles && from !== null && to !== null;
 	if (!swaps || ![from, to].every((s) => isFree(job, panel, { slot: s, poles, apart: [circuitId, there.id] }))) {
 		const name = there?.kind === 'circuit' ? `circuit ${there.circuit.number}` : (there?.panel.name ?? 'another breaker');
-		throw new RangeError(`Slot ${slot} is taken by ${name}: move that first.`);
+		throw new RangeError(`Space ${slot} is taken by ${name}: move that first.`);
 	}
 	return [
 		{ circuitId, slot: to },

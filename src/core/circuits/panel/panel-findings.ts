@@ -124,7 +124,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 		severity: 'violation',
 		rule: cite(edition, devices),
 		subject: at(panel),
-		message: `Slot ${slot} of ${panel.name} is taken by both ${nameOf(first)} and ${nameOf(second)}. Move one, or use tandem breakers where the label lists them.`
+		message: `Space ${slot} of ${panel.name} is taken by both ${nameOf(first)} and ${nameOf(second)}. Move one, or use tandem breakers where the label lists them.`
 	}));
 	for (const o of occupantsOf(job, panel.id)) {
 		const beyond = slotsOf(o).find((s) => s > panel.slots);
@@ -135,7 +135,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, devices),
 			subject: at(panel),
-			message: `${panel.name} has ${panel.slots} slots; ${nameOf(o)} would sit in slot ${beyond}.`,
+			message: `${panel.name} has ${panel.slots} spaces; ${nameOf(o)} would sit in space ${beyond}.`,
 			have: beyond,
 			need: panel.slots
 		});
@@ -151,7 +151,7 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, devices),
 			subject: at(panel),
-			message: `${panel.name} has ${counted(spare, 'spare slot')}; ${counted(poles, 'pole')} ${poles === 1 ? 'needs' : 'need'} a space. Add a subpanel, or use tandem breakers where the label lists them.`,
+			message: `${panel.name} has ${counted(spare, 'spare space')}; ${counted(poles, 'pole')} ${poles === 1 ? 'needs' : 'need'} a space. Add a subpanel, or use tandem breakers where the label lists them.`,
 			have: spare,
 			need: poles
 		});

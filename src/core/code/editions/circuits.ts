@@ -83,7 +83,7 @@ export const circuits2017: CircuitsTable = {
 	volts: ref('210.6', 'Voltage of a branch circuit'),
 	ratings: { rule: ref('210.3', 'Ratings of circuits with several outlets'), several: [15, 20, 30, 40, 50] },
 	borrowed: ref('200.4', 'A neutral serves only its own circuit (300.3(B))'),
-	adjoining: ref('210.4(B)', 'Poles that open together: adjacent slots, same rating (240.15(B))'),
+	adjoining: ref('210.4(B)', 'Poles that open together: adjacent spaces, same rating (240.15(B))'),
 	wet: {
 		flexible: ref('348.12', 'Flexible metal conduit: not in wet places'),
 		buried: ref('300.5', 'Underground cable must be listed for it')

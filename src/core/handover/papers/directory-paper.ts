@@ -52,11 +52,11 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 			{ kind: 'heading', text: `${panel.name}, in full` },
 			{
 				kind: 'table',
-				head: ['No.', 'Slot', 'Breaker', 'Feeds', 'Proven'],
+				head: ['No.', 'Space', 'Breaker', 'Feeds', 'Proven'],
 				num: [0],
 				rows: rows.map((r) => [
 					String(r.number),
-					r.slots.replace(/slots? /, ''),
+					r.slots.replace(/spaces? /, ''),
 					r.breaker,
 					`${r.purpose}${r.directory ? `. Old directory: "${r.directory}", not proven` : ''}`,
 					provenWords(c, r.circuitId) ?? 'not proven'
@@ -82,14 +82,14 @@ function doorTable(rows: readonly DirectoryRow[], open: ReadonlySet<DirectoryRow
 	const [left, right] = [side(true), side(false)];
 	const none = rows.filter((r) => r.slot === null);
 	const named = (r: DirectoryRow) => `${r.number} ${r.purpose}${open.has(r) ? ' (not proven)' : ''}`;
-	const cell = (r: DirectoryRow | undefined): [string, string] => (r ? [r.slots.replace(/slots? /, ''), named(r)] : ['', '']);
+	const cell = (r: DirectoryRow | undefined): [string, string] => (r ? [r.slots.replace(/spaces? /, ''), named(r)] : ['', '']);
 	return {
 		kind: 'table',
-		head: ['Slot', 'Circuit', 'Slot', 'Circuit'],
+		head: ['Space', 'Circuit', 'Space', 'Circuit'],
 		num: [0, 2],
 		rows: [
 			...Array.from({ length: Math.max(left.length, right.length) }, (_, i) => [...cell(left[i]), ...cell(right[i])]),
-			...none.map((r) => ['no slot', named(r), '', ''])
+			...none.map((r) => ['no space', named(r), '', ''])
 		]
 	};
 }

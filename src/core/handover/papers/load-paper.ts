@@ -103,7 +103,7 @@ function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 			num: [0, 6],
 			rows: rows.map((x) => [
 				String(x.number),
-				inSlots(x).replace(/slots? /, ''),
+				inSlots(x).replace(/spaces? /, ''),
 				x.name,
 				`${sayRating(x)}${x.poles === 2 ? ', 2 P' : ''}`,
 				BREAKER_WORDS[x.breaker],

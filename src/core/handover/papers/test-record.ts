@@ -3,7 +3,7 @@ import { byWriting } from '../../model/written';
 import { localDay } from '../../units/day';
 import { indexOf, placeName } from '../../model/job-index';
 import { counting } from '../../model/latest-readings';
-import type { Circuit, Reading } from '../../model/known';
+import type { Box, Circuit, Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
@@ -19,8 +19,35 @@ const breakerName = (c: Circuit | undefined): string => (c ? `breaker, ${saySpac
 /** Every reading that counts, by circuit and box, with what was predicted and its verdict; GFCI tests; what was not tested. */
 export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] } {
 	const { job } = c.ruled;
-	const { circuits } = indexOf(job);
 	const list = counting(c.readings);
+	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
+	const unread = outlets.flatMap((box) => unreadWords(c, box));
+	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
+	return {
+		blocks: [
+			{ kind: 'title', text: 'Test record' },
+			{ kind: 'paragraph', text: headOf(job) },
+			{
+				kind: 'paragraph',
+				text: `${counted(list.length, 'reading')}; ${outlets.length - unread.length} of ${counted(outlets.length, 'outlet')} tested.`
+			},
+			...readingTables(c, list),
+			...gfciTable(c, register),
+			{ kind: 'heading', text: 'Not tested' },
+			unread.length
+				? { kind: 'paragraph', text: unread.join(', ') }
+				: { kind: 'paragraph', text: outlets.length ? 'Every outlet that is there was read.' : 'No outlet is there yet.' },
+			...torques(c),
+			{ kind: 'signature', role: 'Electrician' },
+			CLOSING
+		],
+		missing: missingWords(c, { list, register, unread: unread.length })
+	};
+}
+/** The readings of each circuit in feed order, then those that hang on none. */
+function readingTables(c: PaperCase, list: readonly Reading[]): Block[] {
+	const { job } = c.ruled;
+	const { circuits } = indexOf(job);
 	const verdicts = new Map([...c.proofs.values()].flatMap((p) => allOf(p).map((j) => [j.reading.id, j.verdict] as const)));
 	const rowOf = (r: Reading): string[] => {
 		const verdict = verdicts.get(r.id);
@@ -50,68 +77,57 @@ export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] }
 		return rows.length ? [{ kind: 'heading', text: `${circuit.name}, ${saySpace(circuit)}` }, table(rows)] : [];
 	});
 	const rest = list.filter((r) => !done.has(r.id));
-	const outlets = job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
-	const unread = outlets.flatMap((box) => {
-		const proof = c.proofs.get(box.id);
-		if (!proof) return [box.name];
-		if (proof.level === 'right') return [`${box.name} (reads right; ground path not read)`];
-		if (proof.level !== 'unknown') return [];
-		const missing = nextMissing(proof);
-		return [missing ? `${box.name} (${MISSING[missing].words})` : box.name];
-	});
-	const register = gfciRegister(job, { readings: c.readings, proofs: c.proofs }, c.today);
-	const bad = [...c.proofs.values()].filter((p) => p.level === 'bad');
-	return {
-		blocks: [
-			{ kind: 'title', text: 'Test record' },
-			{ kind: 'paragraph', text: headOf(job) },
-			{
-				kind: 'paragraph',
-				text: `${counted(list.length, 'reading')}; ${outlets.length - unread.length} of ${counted(outlets.length, 'outlet')} tested.`
-			},
-			...ofCircuits,
-			...(rest.length ? [{ kind: 'heading', text: 'On no circuit, and at panels' } as const, table(rest)] : []),
-			...(register.length
-				? [
-						{ kind: 'heading', text: 'GFCI and dual-function devices' } as const,
-						{
-							kind: 'table',
-							head: ['Device', 'Where', 'Goes dead with it', 'Last test', 'mA', 'ms', 'Next', 'Replace by'],
-							num: [4, 5],
-							rows: register.map((g) => [
-								g.name,
-								g.where,
-								g.protects.join(', ') || '-',
-								g.last
-									? `${LEVELS[g.last.level]}, ${c.sayDay(localDay(g.last.at))}${g.last.by ? `, ${g.last.by}` : ''}`
-									: 'never tested',
-								g.milliamps === null ? '-' : show(g.milliamps, 1),
-								g.millis === null ? '-' : show(g.millis, 0),
-								g.nextDue === null ? '-' : c.sayDay(g.nextDue),
-								g.replaceBy === null ? 'age not known' : c.sayDay(g.replaceBy)
-							])
-						} as const
-					]
-				: []),
-			{ kind: 'heading', text: 'Not tested' },
-			unread.length
-				? { kind: 'paragraph', text: unread.join(', ') }
-				: { kind: 'paragraph', text: outlets.length ? 'Every outlet that is there was read.' : 'No outlet is there yet.' },
-			...torques(c),
-			{ kind: 'signature', role: 'Electrician' },
-			CLOSING
-		],
-		missing: [
-			...(unread.length ? [`${counted(unread.length, 'outlet')} not tested`] : []),
-			...(bad.length ? [`${counted(bad.length, 'place')} read bad`] : []),
-			...(register.some((g) => g.state === 'never-tested') ? ['a GFCI never tested'] : []),
-			...(register.some((g) => g.state === 'not-passed') ? ['a GFCI that passed no test'] : []),
-			...(list.some((r) => c.calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) }))
-				? ['readings by an instrument whose calibration had run out']
-				: []),
-			...(list.some((r) => !r.by) ? ['readings without a name'] : [])
-		]
-	};
+	return rest.length ? [...ofCircuits, { kind: 'heading', text: 'On no circuit, and at panels' }, table(rest)] : ofCircuits;
+}
+/** An outlet of which no word is said yet, with what is missing. */
+function unreadWords({ proofs }: PaperCase, box: Box): string[] {
+	const proof = proofs.get(box.id);
+	if (!proof) return [box.name];
+	if (proof.level === 'right') return [`${box.name} (reads right; ground path not read)`];
+	if (proof.level !== 'unknown') return [];
+	const missing = nextMissing(proof);
+	return [missing ? `${box.name} (${MISSING[missing].words})` : box.name];
+}
+type Register = ReturnType<typeof gfciRegister>;
+function gfciTable({ sayDay }: PaperCase, register: Register): Block[] {
+	if (!register.length) return [];
+	return [
+		{ kind: 'heading', text: 'GFCI and dual-function devices' },
+		{
+			kind: 'table',
+			head: ['Device', 'Where', 'Goes dead with it', 'Last test', 'mA', 'ms', 'Next', 'Replace by'],
+			num: [4, 5],
+			rows: register.map((g) => [
+				g.name,
+				g.where,
+				g.protects.join(', ') || '-',
+				g.last ? `${LEVELS[g.last.level]}, ${sayDay(localDay(g.last.at))}${g.last.by ? `, ${g.last.by}` : ''}` : 'never tested',
+				g.milliamps === null ? '-' : show(g.milliamps, 1),
+				g.millis === null ? '-' : show(g.millis, 0),
+				g.nextDue === null ? '-' : sayDay(g.nextDue),
+				g.replaceBy === null ? 'age not known' : sayDay(g.replaceBy)
+			])
+		}
+	];
+}
+interface Tested {
+	list: readonly Reading[];
+	register: Register;
+	unread: number;
+}
+/** What the record lacks, said before it is signed. */
+function missingWords({ proofs, calibrationOver }: PaperCase, { list, register, unread }: Tested): string[] {
+	const bad = [...proofs.values()].filter((p) => p.level === 'bad').length;
+	const overdue = (r: Reading) => calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) });
+	const rows: [boolean, string][] = [
+		[unread > 0, `${counted(unread, 'outlet')} not tested`],
+		[bad > 0, `${counted(bad, 'place')} read bad`],
+		[register.some((g) => g.state === 'never-tested'), 'a GFCI never tested'],
+		[register.some((g) => g.state === 'not-passed'), 'a GFCI that passed no test'],
+		[list.some(overdue), 'readings by an instrument whose calibration had run out'],
+		[list.some((r) => !r.by), 'readings without a name']
+	];
+	return rows.filter(([lacks]) => lacks).map(([, words]) => words);
 }
 /** An instrument of which the calibration had run out says so. */
 function instrumentWords({ calibrationOver, sayDay }: PaperCase, r: Reading): string {

@@ -82,30 +82,44 @@ function moveOf(old: Old, to: New, wire: ConductorEnd): Move {
 	const end = { cable: wire.cable, color: wire.color };
 	const found = old.on.find((x) => sameEnd(x.end, end));
 	const goes = placeOf(to, end);
-	const why: string[] = [];
 	const was = found?.at;
 	const terminal = was && typeof was === 'object' ? was.terminal : null;
-	const sharing = terminal ? old.on.filter((x) => x.at && typeof x.at === 'object' && x.at.terminal === terminal).length : 0;
 	const read = terminal !== null && contradicts(terminal, wire.net);
-	if (read) why.push(contradiction(terminal, wire));
-	if (sharing > 1) why.push('Two were under one screw: one conductor under each.');
-	if (found?.how === 'push-in' && to.device.connection !== 'push-in')
-		why.push('Out of its push-in: cut off what was nicked, strip fresh, under the screw.');
-	if (goes.join) why.push(...whySplice(to, wire, terminal !== null));
-	else if (goes.cap)
-		why.push(
-			wire.net === 'ground'
-				? 'No ground comes into this box, and none may be carried on from it.'
-				: 'Nothing here takes it: capped alone.'
-		);
-	else if (goes.terminal?.startsWith('load-')) why.push('What it feeds is to be protected: LOAD.');
-	else if (goes.terminal?.startsWith('line-') && !terminal?.startsWith('line-')) why.push('It comes from the supply: LINE.');
-	else if (wire.net === 'ground' && !terminal) why.push('The old device had nothing on ground.');
+	const why = [...whyOff(old, to, { wire, found, terminal }), ...whyThere(to, { wire, goes, terminal })];
 	const sameTerminal = terminal !== null && goes.terminal !== null && sameSide(terminal, goes.terminal);
 	const same = !why.length && (sameTerminal || (was === 'splice' && !!goes.join));
 	if (!why.length && !same && terminal && goes.terminal)
 		why.push(`The same conductor, on the new device's ${terminalWords(goes.terminal).words}.`);
 	return { end, from: fromWords(found), to: goes.words, same, why, read };
+}
+interface Moving {
+	wire: ConductorEnd;
+	/** The screw of the old device; null: on none. */
+	terminal: string | null;
+}
+/** What was wrong with where it was. */
+function whyOff(old: Old, to: New, { wire, found, terminal }: Moving & { found: FoundOn | undefined }): string[] {
+	const sharing = terminal ? old.on.filter((x) => x.at && typeof x.at === 'object' && x.at.terminal === terminal).length : 0;
+	return [
+		...(terminal !== null && contradicts(terminal, wire.net) ? [contradiction(terminal, wire)] : []),
+		...(sharing > 1 ? ['Two were under one screw: one conductor under each.'] : []),
+		...(found?.how === 'push-in' && to.device.connection !== 'push-in'
+			? ['Out of its push-in: cut off what was nicked, strip fresh, under the screw.']
+			: [])
+	];
+}
+/** Why it goes where it goes. */
+function whyThere(to: New, { wire, goes, terminal }: Moving & { goes: Goes }): string[] {
+	if (goes.join) return whySplice(to, wire, terminal !== null);
+	if (goes.cap)
+		return [
+			wire.net === 'ground'
+				? 'No ground comes into this box, and none may be carried on from it.'
+				: 'Nothing here takes it: capped alone.'
+		];
+	if (goes.terminal?.startsWith('load-')) return ['What it feeds is to be protected: LOAD.'];
+	if (goes.terminal?.startsWith('line-') && !terminal?.startsWith('line-')) return ['It comes from the supply: LINE.'];
+	return wire.net === 'ground' && !terminal ? ['The old device had nothing on ground.'] : [];
 }
 const fromWords = (found: FoundOn | undefined): string => {
 	if (!found?.at) return 'not noted';

@@ -197,113 +197,119 @@ class OfDevice {
 	}
 
 	private guardFaults(): LandedFault[] {
-		const { d, wires, landed } = this.of;
-		const [lh, ln, dh, dn] = ['line-hot', 'line-neutral', 'load-hot', 'load-neutral'].map((t) => this.at(t));
-		const faults: LandedFault[] = [];
-		if (isNeutral(lh?.net ?? null) && isHot(ln?.net ?? null))
-			faults.push(bad('reversed', 'LINE is reversed: hot on silver, neutral on brass'));
-		const onLoad = (x: { key: NetKey } | null | undefined) => !!x?.key.startsWith('load ');
-		const exchanged = (onLoad(lh) || !lh) && (onLoad(ln) || !ln) && ((!!dh && !onLoad(dh)) || (!!dn && !onLoad(dn)));
-		if (exchanged)
+		const [lineHot, lineNeutral] = [this.at('line-hot'), this.at('line-neutral')];
+		const reversed =
+			isNeutral(lineHot?.net ?? null) && isHot(lineNeutral?.net ?? null)
+				? [bad('reversed', 'LINE is reversed: hot on silver, neutral on brass')]
+				: [];
+		if (this.lineOnLoad())
 			return [
-				...faults,
+				...reversed,
 				bad(
 					'line-load',
 					'LINE and LOAD are exchanged: the supply is on LOAD. It does not reset, or its face stays live when it trips'
 				)
 			];
-		if (isHot(dn?.net ?? null) || isNeutral(dh?.net ?? null))
-			faults.push(bad('reversed', 'LOAD is reversed: what follows has hot and neutral exchanged'));
-		for (const [terminal, x] of [
-			['load-hot', dh],
-			['load-neutral', dn]
-		] as const)
-			if (x && !onLoad(x) && !exchanged)
-				faults.push(
-					bad(
-						'line-load',
-						`${terminal.replace('-', ' ')} has the supply on it: it bypasses the device, and trips it or leaves LOAD live`
-					)
-				);
-		// What was to be protected and is joined with LINE; what was not, and hangs on LOAD.
-		const lineSplices = this.of.made.joins.filter((j) => !j.load).flatMap((j) => j.ends);
-		for (const id of d.load ?? []) {
-			const own = wires.filter((w) => w.cable === id && PROTECTED.includes(w.net));
-			const landedHere = own.some((w) => Object.values(landed.on).some((on) => on && 'end' in on && sameEnd(on.end, w)));
-			const viaLine = own.some((w) => lineSplices.some((e) => sameEnd(e, w)));
-			const viaPigtail = [dh, dn].some((x) => onLoad(x));
-			if (!landedHere && !viaPigtail && !viaLine && own.length)
-				faults.push(
-					bad('not-protected', `${id} is on neither terminal of LOAD: it is dead, or not protected if it is spliced with LINE`)
-				);
-		}
-		if (!lh) faults.push(bad('nothing', 'nothing is on LINE brass'));
-		if (!ln) faults.push(bad('nothing', 'nothing is on LINE silver: it does not reset'));
-		return faults;
+		return [
+			...reversed,
+			...this.loadFaults(),
+			...(this.of.d.load ?? []).flatMap((id) => this.notProtected(id)),
+			...(lineHot ? [] : [bad('nothing', 'nothing is on LINE brass')]),
+			...(lineNeutral ? [] : [bad('nothing', 'nothing is on LINE silver: it does not reset')])
+		];
+	}
+	/** What is to be protected stands on LINE or LINE is bare, and the supply is on LOAD. */
+	private lineOnLoad(): boolean {
+		const line = ['line-hot', 'line-neutral'].map((t) => this.at(t));
+		const load = ['load-hot', 'load-neutral'].map((t) => this.at(t));
+		return line.every((x) => !x || isOfLoad(x)) && load.some((x) => x && !isOfLoad(x));
+	}
+	private loadFaults(): LandedFault[] {
+		const [hot, neutral] = [this.at('load-hot'), this.at('load-neutral')];
+		const supplied = [
+			{ name: 'load hot', at: hot },
+			{ name: 'load neutral', at: neutral }
+		].filter(({ at }) => at && !isOfLoad(at));
+		return [
+			...(isHot(neutral?.net ?? null) || isNeutral(hot?.net ?? null)
+				? [bad('reversed', 'LOAD is reversed: what follows has hot and neutral exchanged')]
+				: []),
+			...supplied.map(({ name }) =>
+				bad('line-load', `${name} has the supply on it: it bypasses the device, and trips it or leaves LOAD live`)
+			)
+		];
+	}
+	/** A cable that was to be protected and hangs on neither terminal of LOAD. */
+	private notProtected(cable: string): LandedFault[] {
+		const { wires, landed, made } = this.of;
+		const own = wires.filter((w) => w.cable === cable && PROTECTED.includes(w.net));
+		const lineSplices = made.joins.filter((j) => !j.load).flatMap((j) => j.ends);
+		const here = own.some((w) => Object.values(landed.on).some((on) => on && 'end' in on && sameEnd(on.end, w)));
+		const viaLine = own.some((w) => lineSplices.some((e) => sameEnd(e, w)));
+		const viaPigtail = ['load-hot', 'load-neutral'].some((t) => isOfLoad(this.at(t)));
+		if (here || viaPigtail || viaLine || !own.length) return [];
+		return [
+			bad('not-protected', `${cable} is on neither terminal of LOAD: it is dead, or not protected if it is spliced with LINE`)
+		];
 	}
 
 	private duplexFaults(): LandedFault[] {
 		const { d } = this.of;
 		const planned = tabsOf(this.c, d);
-		const tabs = this.of.landed.tabs[d.id] ?? planned;
-		const faults: LandedFault[] = [];
-		const [hu, hl, nu, nl] = ['hot-upper', 'hot-lower', 'neutral-upper', 'neutral-lower'].map((t) => this.net(t));
-		const hots = [hu ?? null, hl ?? null];
-		const neutrals = [nu ?? null, nl ?? null];
-		if (hots.some(isNeutral) && neutrals.some(isHot))
-			faults.push(bad('reversed', 'reversed: the neutral is on brass, the hot on silver'));
-		else if (hots.some(isNeutral) || neutrals.some(isHot))
-			faults.push(
-				bad(
-					'wrong-net',
-					hots.some(isNeutral)
-						? 'a neutral is on a brass screw: a dead short when it is energized'
-						: 'a hot is on a silver screw: a dead short when it is energized'
-				)
-			);
-		if ([...hots, ...neutrals].includes('ground')) faults.push(bad('wrong-net', 'a ground is on a brass or silver screw'));
-		if (planned && tabs) {
-			for (const side of ['hot', 'neutral'] as const) {
-				if (planned[side] === 'out' && tabs[side] === 'in')
-					faults.push(
-						bad(
-							'tab-in',
-							side === 'hot' ? tabInSays(this.c, d) : 'the tab of the silver side is still in: two neutrals are joined'
-						)
-					);
-				if (planned[side] === 'in' && tabs[side] === 'out' && (side === 'hot' ? hots : neutrals).includes(null))
-					faults.push(bad('tab-out', `the tab of the ${side === 'hot' ? 'brass' : 'silver'} side is out: one half is dead`));
-			}
-		}
-		if (hots.every((n) => n === null)) faults.push(bad('nothing', 'nothing is on brass'));
-		if (neutrals.every((n) => n === null)) faults.push(bad('nothing', 'nothing is on silver'));
-		const wants = new Map(wantsOf(this.c, d).map((w) => [w.terminal, w.net]));
-		if (planned?.hot === 'out')
-			for (const t of ['hot-upper', 'hot-lower'] as const) {
-				const [want, have] = [wants.get(t), this.net(t)];
-				if (want && have && want !== have && isHot(have))
-					faults.push(bad('wrong-net', `${t.replace('-', ' ')} has the ${NET_WORDS[have]}, where the ${NET_WORDS[want]} goes`));
-			}
-		const through = (pair: readonly [string, string]) =>
-			pair.every((t) => {
-				const on = this.on(t);
-				return on && 'end' in on;
-			});
-		if (through(['neutral-upper', 'neutral-lower']) && sharesNeutral(this.c))
-			faults.push(
+		const sides: DuplexSides = {
+			hot: [this.net('hot-upper'), this.net('hot-lower')],
+			neutral: [this.net('neutral-upper'), this.net('neutral-lower')]
+		};
+		const faults = [
+			...onWrongSide(sides),
+			...(planned ? this.tabFaults(planned, sides) : []),
+			...(sides.hot.every((n) => n === null) ? [bad('nothing', 'nothing is on brass')] : []),
+			...(sides.neutral.every((n) => n === null) ? [bad('nothing', 'nothing is on silver')] : []),
+			...(planned?.hot === 'out' ? this.wrongHalf() : [])
+		];
+		if (this.isThrough('neutral') && sharesNeutral(this.c))
+			return [
+				...faults,
 				bad(
 					'neutral-through',
 					'the shared neutral goes through the device: when it is removed, what follows is in series on 240 V'
 				)
-			);
-		else if (
-			this.c.practice.style === 'pigtail' &&
-			!faults.length &&
-			(through(['hot-upper', 'hot-lower']) || through(['neutral-upper', 'neutral-lower'])) &&
-			planned?.hot === 'in'
-		)
-			faults.push({ kind: 'practice', level: 'look', says: 'right, fed through the screws: your practice is pigtails' });
-		return faults;
+			];
+		const fed = planned?.hot === 'in' && (this.isThrough('hot') || this.isThrough('neutral'));
+		return !faults.length && fed && this.c.practice.style === 'pigtail'
+			? [{ kind: 'practice', level: 'look', says: 'right, fed through the screws: your practice is pigtails' }]
+			: faults;
+	}
+	private tabFaults(planned: Tabs, sides: DuplexSides): LandedFault[] {
+		const tabs = this.of.landed.tabs[this.of.d.id] ?? planned;
+		return (['hot', 'neutral'] as const).flatMap((side): LandedFault[] => {
+			if (planned[side] === 'out' && tabs[side] === 'in')
+				return [
+					bad(
+						'tab-in',
+						side === 'hot' ? tabInSays(this.c, this.of.d) : 'the tab of the silver side is still in: two neutrals are joined'
+					)
+				];
+			if (planned[side] === 'in' && tabs[side] === 'out' && sides[side].includes(null))
+				return [bad('tab-out', `the tab of the ${side === 'hot' ? 'brass' : 'silver'} side is out: one half is dead`)];
+			return [];
+		});
+	}
+	/** Of halves that are fed apart, the hot of the other half. */
+	private wrongHalf(): LandedFault[] {
+		const wants = new Map(wantsOf(this.c, this.of.d).map((w) => [w.terminal, w.net]));
+		return ['hot-upper', 'hot-lower'].flatMap((t): LandedFault[] => {
+			const [want, have] = [wants.get(t), this.net(t)];
+			if (!want || !have || want === have || !isHot(have)) return [];
+			return [bad('wrong-net', `${t.replace('-', ' ')} has the ${NET_WORDS[have]}, where the ${NET_WORDS[want]} goes`)];
+		});
+	}
+	/** Both screws of a side have a cable's conductor: it goes on through the device. */
+	private isThrough(side: keyof DuplexSides): boolean {
+		return [`${side}-upper`, `${side}-lower`].every((t) => {
+			const on = this.on(t);
+			return on && 'end' in on;
+		});
 	}
 
 	private otherFaults(): LandedFault[] {
@@ -334,6 +340,20 @@ class OfDevice {
 				];
 			});
 	}
+}
+/** What stands on brass and on silver, upper half first. */
+interface DuplexSides {
+	hot: (Net | null)[];
+	neutral: (Net | null)[];
+}
+const isOfLoad = (x: { key: NetKey } | null): boolean => !!x?.key.startsWith('load ');
+function onWrongSide({ hot, neutral }: DuplexSides): LandedFault[] {
+	const [neutralOnBrass, hotOnSilver] = [hot.some(isNeutral), neutral.some(isHot)];
+	const ground = [...hot, ...neutral].includes('ground') ? [bad('wrong-net', 'a ground is on a brass or silver screw')] : [];
+	if (neutralOnBrass && hotOnSilver) return [bad('reversed', 'reversed: the neutral is on brass, the hot on silver'), ...ground];
+	if (neutralOnBrass) return [bad('wrong-net', 'a neutral is on a brass screw: a dead short when it is energized'), ...ground];
+	if (hotOnSilver) return [bad('wrong-net', 'a hot is on a silver screw: a dead short when it is energized'), ...ground];
+	return ground;
 }
 const bad = (kind: LandedKind, says: string): LandedFault => ({ kind, level: 'bad', says });
 /** Two hots of one appliance, and two travelers of one pair, may change places. */

@@ -6,7 +6,7 @@ import { bringsGround } from '../../run/ground-at';
 /** What of a circuit goes where inside its panel. */
 interface PanelRow {
 	circuitId: string;
-	/** `3 Kitchen, slots 5/7` */
+	/** `3 Kitchen, spaces 5/7` */
 	title: string;
 	landings: { conductor: string; to: string }[];
 	notes: { level: 'bad' | 'look'; says: string }[];

@@ -50,7 +50,7 @@ const COVER_ON: WorkStep[] = [
 	{
 		id: 'close',
 		title: 'Close up',
-		detail: 'Nothing loose inside, conductors clear of the cover screws, fillers in open slots, knockouts closed.'
+		detail: 'Nothing loose inside, conductors clear of the cover screws, fillers in open spaces, knockouts closed.'
 	},
 	{
 		id: 'cover-on',
@@ -98,7 +98,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 			detail: `${f.breaker}: each load terminal to neutral and to ground${f.poles === 2 ? ', and across both' : ''}. With the breaker off they read dead over a live bus: the bus comes first.`,
 			caution: true
 		},
-		{ id: 'photo', title: 'Photo', detail: 'As it is: slots, handles, which conductor is where.' },
+		{ id: 'photo', title: 'Photo', detail: 'As it is: spaces, handles, which conductor is where.' },
 		{
 			id: 'listed',
 			title: 'The right one',

@@ -17,7 +17,7 @@ export type GuidedWork = keyof typeof GUIDED_WORK;
 export interface WorkFacts {
 	/** The panel is fed from another one: its neutrals and grounds are apart. null: not known. */
 	subpanel: boolean | null;
-	/** `breaker 7, slots 5/7` */
+	/** `breaker 7, spaces 5/7` */
 	breaker: string;
 	poles: 1 | 2;
 	/** The circuit has a neutral. null: not known. */

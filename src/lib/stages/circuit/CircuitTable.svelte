@@ -31,7 +31,7 @@
 		{ key: 'boxes', title: 'Boxes', num: true, value: (r) => r.run.nodes.length },
 		{ key: 'feet', title: 'Feet', num: true, value: (r) => feetOf(r.run) },
 		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.drop },
-		{ key: 'slot', title: 'Slot', value: (r) => r.circuit.slot }
+		{ key: 'slot', title: 'Space', value: (r) => r.circuit.slot }
 	];
 	const rows = $derived(
 		store.job.circuits.map((circuit, i) => {
@@ -76,7 +76,7 @@
 				<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
 					>{drop === null ? '?' : `${show(drop, 1)}%`}</td
 				>
-				<td>{inSlots(circuit).replace(/slots? /, '')}</td>
+				<td>{inSlots(circuit).replace(/spaces? /, '')}</td>
 			</tr>
 		{/snippet}
 	</DataTable>

@@ -65,7 +65,7 @@
 		if (!known || !slot) return;
 		try {
 			const moves = moveBreaker(store.known, known, { circuitId, slot });
-			void apply(`Circuit ${number} to slot ${slot}`, moves);
+			void apply(`Circuit ${number} to space ${slot}`, moves);
 		} catch (error) {
 			store.say((error as Error).message, true);
 		}
@@ -124,7 +124,7 @@
 		{/if}
 		<p class="figures">
 			<b>{spare}</b>
-			{#if panel.slots === null}between those in use; its slots are not counted{:else}spare of {panel.slots} slots{/if}
+			{#if panel.slots === null}between those in use; its spaces are not counted{:else}spare of {panel.slots} spaces{/if}
 			<b>{show(load.va / 1000, 1)}</b> kVA connected
 			<b>{show(Math.abs(load.legs.A - load.legs.B) / 1000, 1)}</b> kVA between the legs
 		</p>
@@ -135,7 +135,7 @@
 			class="schedule"
 			style:grid-template-rows={`repeat(${rows.length}, minmax(38px, auto))`}
 			role="group"
-			aria-label={`Slots of ${panel.name}`}
+			aria-label={`Spaces of ${panel.name}`}
 		>
 			{#each rows as row (row)}
 				<span class="leg condensed" style:grid-row={row} title={`service leg ${legOfSlot(2 * row)}`}>{legOfSlot(2 * row)}</span>
@@ -161,9 +161,11 @@
 		<div class="beside">
 			<Late load={() => import('./LegChart.svelte')}>{#snippet children(LegChart)}<LegChart {load} />{/snippet}</Late>
 			{#if waiting.length}
-				<h2>No slot yet</h2>
+				<h2>No space yet</h2>
 				{#each waiting as { occupant } (occupant.id)}{@render breaker(occupant)}{/each}
-				<Btn small look="main" onclick={placeAll}>Give {waiting.length === 1 ? 'it a slot' : `all ${waiting.length} a slot`}</Btn>
+				<Btn small look="main" onclick={placeAll}
+					>Give {waiting.length === 1 ? 'it a space' : `all ${waiting.length} a space`}</Btn
+				>
 			{/if}
 			{#if balance && worthIt}
 				<h2>Better balance</h2>

@@ -10,8 +10,8 @@
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
-	import { Canceled, circuitsWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
-	import type { CircuitsApi } from '$lib/workers/circuits.worker';
+	import { Canceled, coreWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
+	import type { CircuitsApi } from '$lib/workers/circuits-api';
 	import PracticeFields from './PracticeFields.svelte';
 
 	interface Props {
@@ -40,17 +40,17 @@
 	);
 
 	const signed = (n: number, unit: string) => `${n > 0 ? '+' : n < 0 ? '−' : '±'}${show(Math.abs(n), 0)} ${unit}`;
-	/** @example +67 ft, ±0 slots */
+	/** @example +67 ft, ±0 spaces */
 	function against({ proposal }: Alternative): string {
 		const first = found[0]?.proposal ?? proposal;
-		return `${signed(proposal.feet - first.feet, 'ft')}, ${signed(proposal.poles - first.poles, 'slots')}`;
+		return `${signed(proposal.feet - first.feet, 'ft')}, ${signed(proposal.poles - first.poles, 'spaces')}`;
 	}
 
 	async function propose(): Promise<void> {
 		const job = store.job;
 		const ways = otherWays(job.practice.grouping ?? DEFAULT_GROUPING);
 		[found, says, madeFor, chosenId, at] = [[], null, job, 'practice', { share: 0, doing: '' }];
-		working = inWorker<CircuitsApi, null>(circuitsWorker, async (api) => {
+		working = inWorker<CircuitsApi, null>(coreWorker, async (api) => {
 			for (const [i, way] of ways.entries()) {
 				const proposal = await api.propose(
 					job,
@@ -124,7 +124,7 @@
 		><table class="data ways">
 			<thead
 				><tr
-					><th>Way</th><th class="num">Circuits</th><th class="num">Slots</th><th class="num">Cable, ft</th><th
+					><th>Way</th><th class="num">Circuits</th><th class="num">Spaces</th><th class="num">Cable, ft</th><th
 						>Against the first</th
 					></tr
 				></thead
@@ -152,7 +152,7 @@
 		{:else}<span class="soft">One undo removes them all.</span>{/if}
 	</div>
 	{#if proposal.unplaced}<p>
-			{counted(proposal.unplaced, 'circuit')} found no slot: see the panel page.
+			{counted(proposal.unplaced, 'circuit')} found no space: see the panel page.
 		</p>{/if}
 	{#each proposal.left as l (l.boxId)}<p class="soft">{nameOf(l.boxId)} is left: it {l.why}.</p>{/each}
 	<Wide

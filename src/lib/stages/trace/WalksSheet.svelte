@@ -88,7 +88,7 @@
 			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());
 		await store.edit('Breakers found by walks', (draft) => {
 			for (const [slot, circuitId] of fresh) {
-				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Slot ${slot}`, breakerA: null, state: 'found' })(draft);
+				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Space ${slot}`, breakerA: null, state: 'found' })(draft);
 				const row = draft.circuits.find((c) => c.id === circuitId);
 				if (row) row.slot = slot;
 			}
@@ -130,7 +130,7 @@
 			onkeep={(v) => v && (form.now.check = v)}
 		/>
 		<TextField
-			label="Slots that no circuit is entered for"
+			label="Spaces that no circuit is entered for"
 			value={form.now.more}
 			placeholder="17, 19"
 			onkeep={(v) => (form.now.more = v.slice(0, 400))}
@@ -139,7 +139,7 @@
 	{#if targets.staysOn.length}
 		<p>
 			<Mark kind="caution" word /> Stays on, never switched: {targets.staysOn
-				.map((s) => `slot ${s.slots.join('+')} ${s.directory}`)
+				.map((s) => `space ${s.slots.join('+')} ${s.directory}`)
 				.join(', ')}.
 		</p>
 	{/if}
@@ -158,7 +158,7 @@
 	</Fold>
 {/if}
 {#if !plan}
-	<p>No breakers to switch: enter the slots of the panel.</p>
+	<p>No breakers to switch: enter the spaces of the panel.</p>
 {:else if !over}
 	<section class="walk" aria-label={`Walk ${at + 1}`}>
 		<h2>Walk {at + 1} of {plan.walks.length}</h2>
@@ -193,7 +193,7 @@
 {:else}
 	<h2>{counted(sure.length, 'box', 'boxes')} found, {counted(doubts.length, 'doubt')}</h2>
 	<table class="data">
-		<thead><tr><th>Box</th><th>Slot</th><th>Old directory</th><th>To look at again</th></tr></thead>
+		<thead><tr><th>Box</th><th>Space</th><th>Old directory</th><th>To look at again</th></tr></thead>
 		<tbody>
 			{#each results as r (r.outlet)}
 				<tr>
@@ -232,7 +232,7 @@
 <Fold title="Alone: one outlet, by what is heard or seen from the panel" bind:open={folds.alone}>
 	<p>A radio or a lamp at the outlet. Switch off what is named; say whether it went off.</p>
 	{#if alone.left.length === 1}
-		<p class="off"><Mark kind="good" /> It is on slot <b>{words(alone.left)}</b>. Switch it alone once more to be sure.</p>
+		<p class="off"><Mark kind="good" /> It is in space <b>{words(alone.left)}</b>. Switch it alone once more to be sure.</p>
 	{:else if !alone.left.length}
 		<p><Mark kind="look" /> On none of these: fed from elsewhere, or an answer was wrong.</p>
 	{:else}

@@ -2,8 +2,8 @@ import { wrap, type Remote } from 'comlink';
 import type { Job, LiveEvent, Reading } from '$core/model/job';
 import type { Suspected } from '$core/trace/hypotheses';
 import type { Against, TraceAsk, Traced } from '$core/trace/job-trace';
-import type { TraceApi } from '$lib/workers/trace.worker';
-import { traceWorker } from '$lib/workers/use-worker';
+import type { TraceApi } from '$lib/workers/trace-api';
+import { coreWorker } from '$lib/workers/use-worker';
 
 /** The search for a fault, worked out in a worker as readings come; the last answer is shown until the new one is there. */
 export class LiveTrace {
@@ -76,7 +76,7 @@ export class LiveTrace {
 	}
 	private open(): Remote<TraceApi> {
 		if (this.api) return this.api;
-		this.worker = traceWorker();
+		this.worker = coreWorker();
 		return (this.api = wrap<TraceApi>(this.worker));
 	}
 }

@@ -10,8 +10,8 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import FilePick from '$lib/kit/FilePick.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
-	import { Canceled, dxfWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
-	import type { DxfApi } from '$lib/workers/dxf.worker';
+	import { Canceled, filesWorker, inWorker, type WorkerTask } from '$lib/workers/use-worker';
+	import type { DxfApi } from '$lib/workers/dxf-api';
 
 	interface Props {
 		story: number;
@@ -61,7 +61,7 @@
 	async function pick(file: File): Promise<void> {
 		[drawing, found, says, layer, unit] = [null, null, null, '', ''];
 		const text = await file.text();
-		const got = await run(inWorker<DxfApi, Awaited<ReturnType<DxfApi['readDxf']>>>(dxfWorker, (api) => api.readDxf(text)));
+		const got = await run(inWorker<DxfApi, Awaited<ReturnType<DxfApi['readDxf']>>>(filesWorker, (api) => api.readDxf(text)));
 		if (!got) return;
 		if (!got.ok) return void (says = `${file.name} ${got.faults[0]?.message ?? ''}.`);
 		drawing = got.drawing;
@@ -75,7 +75,7 @@
 		left = new Set();
 		const [d, l, u] = [drawing, layer, unit];
 		if (!d || !l || !u) return;
-		const got = await run(inWorker<DxfApi, RoomsFound>(dxfWorker, (api) => api.roomsFromDxf(d, { layerName: l, unit: u })));
+		const got = await run(inWorker<DxfApi, RoomsFound>(filesWorker, (api) => api.roomsFromDxf(d, { layerName: l, unit: u })));
 		found = got;
 		says = got?.faults[0] ? `Layer ${l} ${got.faults[0].message}.` : null;
 	}

@@ -1,10 +1,9 @@
-import { expose } from 'comlink';
 import type { Job, LiveEvent, Reading } from '$core/model/job';
 import { JobTrace, type Against, type TraceAsk, type Traced } from '$core/trace/job-trace';
 import type { Suspected } from '$core/trace/hypotheses';
 
 let open: { key: string; trace: JobTrace | null } | null = null;
-const api = {
+export const traceApi = {
 	/** @param job null: the same as before; `key` tells which it is */
 	ask: (
 		of: { key: string; job: Job | null; readings: readonly Reading[]; events: readonly LiveEvent[] },
@@ -16,5 +15,4 @@ const api = {
 	faultsAt: (boxId: string): { fault: Suspected; says: string }[] => open?.trace?.faultsAt(boxId) ?? [],
 	whyNot: (fault: Suspected): Against[] => open?.trace?.whyNot(fault) ?? []
 };
-export type TraceApi = typeof api;
-expose(api);
+export type TraceApi = typeof traceApi;

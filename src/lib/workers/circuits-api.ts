@@ -1,10 +1,9 @@
 import { knownJob } from '../../core/model/known';
-import { expose } from 'comlink';
 import { proposeFeeds } from '../../core/propose/feed-proposal';
 import { proposeCircuits, type CircuitProposal } from '../../core/propose/propose-circuits';
 import type { GroupingPractice, Job } from '../../core/model/job';
 
-const api = {
+export const circuitsApi = {
 	/** @param progress told the share that is done, and of what */
 	propose: (job: Job, practice: GroupingPractice, progress: (share: number, doing: string) => void): CircuitProposal => {
 		let told = 0;
@@ -25,5 +24,4 @@ const api = {
 		return circuit ? proposeFeeds(known, circuit, how) : ({ known: false, why: 'That circuit is gone.' } as const);
 	}
 };
-export type CircuitsApi = typeof api;
-expose(api);
+export type CircuitsApi = typeof circuitsApi;

@@ -1,4 +1,3 @@
-import { expose } from 'comlink';
 import { editionOf } from '../../core/code/amended-edition';
 import { HIDDEN } from '../../core/demo';
 import { hiddenFault } from '../../core/faults/hidden-fault';
@@ -37,7 +36,7 @@ export function faultsOf({ job: told, boxId, hides, seed, mended, off }: FaultsO
 }
 
 let timer: ReturnType<typeof setInterval> | undefined;
-const api = {
+export const instrumentApi = {
 	/** Sends lines, a round of readings each time, until it is stopped or asked anew. @returns why it cannot, or null */
 	start(request: SimRequest, online: (text: string) => void): string | null {
 		clearInterval(timer);
@@ -55,5 +54,4 @@ const api = {
 	/** For the stream of the server, which knows nothing of this job's hidden faults. */
 	faults: (request: FaultsOf): Fault[] => faultsOf(request)
 };
-export type InstrumentApi = typeof api;
-expose(api);
+export type InstrumentApi = typeof instrumentApi;

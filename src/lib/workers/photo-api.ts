@@ -1,5 +1,3 @@
-import { expose } from 'comlink';
-
 /** Longest side of a photo that is kept, px, and the most bytes of its JPEG. */
 const LONGEST_PX = 1280;
 const MOST_BYTES = 290_000;
@@ -37,6 +35,5 @@ function base64(bytes: Uint8Array): string {
 	return btoa(text);
 }
 
-const api = { shrink };
-export type PhotoApi = typeof api;
-expose(api);
+export const photoApi = { shrink };
+export type PhotoApi = typeof photoApi;
