@@ -26,13 +26,21 @@ export const toldBy = (symptoms: readonly Symptom[]): Told => ({
 const cuts = (kind: Suspected['kind']): boolean =>
 	rowOf(kind).does.some((e) => (e.on === 'wire' && e.how === 'open') || (e.on === 'contact' && e.how === 'lost'));
 const isLooseOne = (kind: Suspected['kind']): boolean => rowOf(kind).isLoose === true;
-const SPEAKS_FOR: Readonly<Partial<Record<SymptomKind, (kind: Suspected['kind']) => boolean>>> = {
+/** It tells of the panel, the service or a load: no joint of this run is the likelier for it. */
+const ofNone = (): boolean => false;
+const SPEAKS_FOR: Readonly<Record<SymptomKind, (kind: Suspected['kind']) => boolean>> = {
 	'nothing-works': (k) => k === 'off' || cuts(k),
 	'half-dead': (k) => k === 'open-hot' || k === 'open-neutral',
 	'one-half': (k) => k === 'hot-contact-lost' || k === 'tab-removed',
 	'comes-and-goes': isLooseOne,
 	dims: isLooseOne,
+	'bright-and-dim': ofNone,
 	tingle: (k) => k === 'bootleg' || k === 'hot-ground-reversed' || k === 'open-ground',
+	'trips-at-once': ofNone,
+	'trips-later': ofNone,
+	'afci-trips': ofNone,
+	// The nail has its own weight, on cables alone.
+	'after-a-nail': ofNone,
 	warm: isLooseOne,
 	'gfci-trips': (k) => k === 'neutral-ground-touch',
 	'gfci-no-reset': (k) => k === 'neutral-ground-touch' || k === 'off'
@@ -93,7 +101,7 @@ class Possible {
 		this.found.push({ kind, at, weight });
 	}
 	private speaks(kind: Suspected['kind']): number {
-		return this.told.kinds.some((k) => SPEAKS_FOR[k]?.(kind)) ? W.symptom.speaksFor : 1;
+		return this.told.kinds.some((k) => SPEAKS_FOR[k](kind)) ? W.symptom.speaksFor : 1;
 	}
 	/** What a symptom speaks of is likelier on the way to where it was seen, and hardly lies elsewhere. */
 	private lies(kind: Suspected['kind'], at: string): number {
