@@ -90,7 +90,7 @@ test('the slip folds to its count, opens on picking, stays open when it is pinne
 test('the address carries stage, view and what is picked: back, forward, reload and a bookmark return to it', async () => {
 	await b.go('/job/quillback/circuit');
 	await b.click('[role=tab]', 'Panel');
-	await b.says('spare of 40 slots', 'main');
+	await b.says('spare of 40 spaces', 'main');
 	assert.equal(await address(), 'circuit?view=panel');
 	await b.click('.rail a', 'Protect');
 	await b.click('main table button.row', 'K-06');
@@ -103,7 +103,7 @@ test('the address carries stage, view and what is picked: back, forward, reload 
 	await b.says('K-06', '.slip h2');
 	await b.driver.navigate().back();
 	await until(async () => (await address()) === 'circuit?view=panel', 'back does not lead to the panel');
-	await b.says('spare of 40 slots', 'main');
+	await b.says('spare of 40 spaces', 'main');
 	await b.find('button[title^="What is open here"]');
 	await b.driver.navigate().forward();
 	await until(async () => (await address()) === 'protect?box=k-06', 'forward does not lead to the box');
