@@ -125,7 +125,7 @@ test('a directory is never said to be proven where nobody proved it; who did, an
 	assert.equal(door(none.blocks).length, 10);
 	assert.ok(door(none.blocks).every((cell) => cell?.endsWith('(not proven)')));
 	assert.match(text(none.blocks), /no record that it was switched off/);
-	assert.match(text(none.blocks), /No circuit entered in slots: 10, 12, 14, 16/);
+	assert.match(text(none.blocks), /No circuit entered in spaces: 10, 12, 14, 16/);
 	assert.match(none.missing[0] ?? '', /10 circuits not proven \(1, 2, 3, 4, 5, 6, 7, 8, 9, 10\)/);
 	const proven = makePaper(
 		'directory',
@@ -143,7 +143,7 @@ test('a directory is never said to be proven where nobody proved it; who did, an
 		'directory',
 		caseOf('marrow-street', (f) => f.job.circuits.forEach((c) => (c.proven = true)))
 	);
-	assert.match(text(all.blocks), /Spare slots: 10, 12, 14, 16/);
+	assert.match(text(all.blocks), /Spare spaces: 10, 12, 14, 16/);
 	assert.ok(!text(all.blocks).includes('not proven)') && !text(all.blocks).includes('no record that'));
 	assert.ok(text(makePaper('owner', caseOf('marrow-street')).blocks).includes('not yet'));
 });

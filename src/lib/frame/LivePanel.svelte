@@ -53,7 +53,7 @@
 			</li>
 		{:else}
 			{#if !store.job.circuits.length}<li>
-					No circuits yet. Pick a box: what feeds it can be tagged by its slot or its marking.
+					No circuits yet. Pick a box: what feeds it can be tagged by its space or its marking.
 				</li>{/if}
 		{/each}
 	</ul>

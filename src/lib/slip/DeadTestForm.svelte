@@ -61,7 +61,7 @@
 	{#if !dead.tag}
 		<p>
 			<Mark kind="caution" word /> Nothing that feeds it is off and tagged. Switch it off and tag it first: in the live/dead strip at
-			the top, or under Steps by its slot or its marking where its circuit is not known.
+			the top, or under Steps by its space or its marking where its circuit is not known.
 		</p>
 	{:else if dead.test && !again}
 		<p>

@@ -85,7 +85,7 @@
 						? `The bus that its breaker sits on is dead only with ${whole.name} off whole.`
 						: 'Say what you switched off for all of it.'}
 				{:else if circuits.length}Say what else is off, as it is marked: the main, a disconnect, a fuse.
-				{:else}Its circuit is not known. Say what you switched off as it is marked: the slot, or the words on it.{/if}
+				{:else}Its circuit is not known. Say what you switched off as it is marked: the space, or the words on it.{/if}
 			</p>
 			<TextField
 				label="What is switched off"

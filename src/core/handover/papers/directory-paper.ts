@@ -44,7 +44,7 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 				? [
 						{
 							kind: 'paragraph',
-							text: `${open.length ? 'No circuit entered in slots' : 'Spare slots'}: ${spares.join(', ')}.`
+							text: `${open.length ? 'No circuit entered in spaces' : 'Spare spaces'}: ${spares.join(', ')}.`
 						} as const
 					]
 				: []),

@@ -107,7 +107,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 		{
 			id: 'out',
 			title: 'Conductor off, breaker out',
-			detail: `Hot${f.poles === 2 ? 's' : ''} off and capped, numbered. Breaker off the bus by its outer end. Look at the stab: pitted or browned, stop: another slot, or the bus is done.`
+			detail: `Hot${f.poles === 2 ? 's' : ''} off and capped, numbered. Breaker off the bus by its outer end. Look at the stab: pitted or browned, stop: another space, or the bus is done.`
 		},
 		...(guarded ? ownNeutral(f) : []),
 		{
