@@ -59,7 +59,7 @@ const BUDGET_GROUP_TEN_S = 30;
 const grouped = (job: Job): number => {
 	const start = performance.now();
 	let n = 0;
-	proposeCircuits({ ...job, circuits: [], legs: [] }, () => `new-${++n}`);
+	proposeCircuits({ ...job, circuits: [], cables: [] }, () => `new-${++n}`);
 	return (performance.now() - start) / 1000;
 };
 say('circuits proposed for the demo house', grouped(demo.job), BUDGET_GROUP_S, 's');

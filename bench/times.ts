@@ -10,14 +10,14 @@ export function times(job: Job, readings: readonly Reading[], n: number): { job:
 			k
 		)
 	);
-	const all = <K extends 'rooms' | 'boxes' | 'legs' | 'circuits' | 'panels' | 'symptoms'>(key: K) =>
+	const all = <K extends 'rooms' | 'boxes' | 'cables' | 'circuits' | 'panels' | 'symptoms'>(key: K) =>
 		copies.flatMap((c) => c.job[key] as Job[K][number][]) as Job[K];
 	return {
 		job: {
 			...job,
 			rooms: all('rooms'),
 			boxes: all('boxes'),
-			legs: all('legs'),
+			cables: all('cables'),
 			circuits: all('circuits'),
 			panels: all('panels'),
 			symptoms: all('symptoms')

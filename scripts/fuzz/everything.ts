@@ -4,7 +4,7 @@ import { whyTogether } from '../../src/core/circuits/why-together';
 import { runOf } from '../../src/core/run/runs';
 import { serviceCaseOf } from '../../src/core/circuits/service/service-of-job';
 import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load';
-import { clashes, slotMap, spareSlots } from '../../src/core/run/slots';
+import { clashes, spaceMap, spareSpaces } from '../../src/core/run/spaces';
 import { readJobFile } from '../../src/core/formats/job-json';
 import { drawPlan } from '../../src/core/formats/plan-drawing';
 import { planSvg } from '../../src/core/formats/plan-svg';
@@ -69,7 +69,7 @@ export function wrongWith(file: JobFile): string[] {
 		tried('why together', () => ifKnown(() => whyTogether(edition, job, run)));
 	}
 	for (const panel of job.panels) {
-		tried('slots', () => ifKnown(() => [slotMap(job, panel), clashes(job, panel), spareSlots(job, panel)]));
+		tried('slots', () => ifKnown(() => [spaceMap(job, panel), clashes(job, panel), spareSpaces(job, panel)]));
 		tried('directory', () => directoryOf(job, panel));
 	}
 	tried('labels', () => labelSheets(faceLabels(edition, job, readings)));

@@ -53,9 +53,9 @@ const small: JobFile[] = files.map((file) => {
 	const boxes = file.job.boxes.filter((b) => b.roomId !== null && known.has(b.roomId)).slice(0, 8);
 	const ids = new Set(boxes.map((b) => b.id));
 	const feeds = new Set([...ids, ...file.job.panels.map((p) => p.id)]);
-	const legs = file.job.legs.filter((l) => ids.has(l.toId) && feeds.has(l.fromId ?? ''));
+	const cables = file.job.cables.filter((l) => ids.has(l.toId) && feeds.has(l.fromId ?? ''));
 	const panels = file.job.panels.map((p) => ({ ...p, roomId: null, place: null }));
-	const job = { ...file.job, rooms, boxes, legs, panels, inspection: [], symptoms: [] };
+	const job = { ...file.job, rooms, boxes, cables, panels, inspection: [], symptoms: [] };
 	return { ...file, job, readings: file.readings.filter((r) => ids.has(r.boxId)).slice(0, 12), events: [] };
 });
 

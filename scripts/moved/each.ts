@@ -149,8 +149,8 @@ function carriedThrough(bare: Job): Job {
 			}
 		}, job);
 	const placed = done(bare, [...missingPlaces(bare, 'receptacle'), ...missingPlaces(bare, 'lighting')]);
-	const { circuits, legs } = proposeCircuits(knownJob(placed), newId);
-	const wired = { ...placed, circuits, legs };
+	const { circuits, cables } = proposeCircuits(knownJob(placed), newId);
+	const wired = { ...placed, circuits, cables };
 	const fixes = Object.values(assess(wired, []).stages).flatMap((s) => s.findings.flatMap((f) => f.fix ?? []));
 	return done(
 		wired,

@@ -5,7 +5,7 @@ import type { Command } from '../../src/core/edit/command';
 import { newFixture } from '../../src/core/edit/default-place';
 import * as fixtures from '../../src/core/edit/fixtures';
 import { installed, installedAll } from '../../src/core/edit/installed';
-import * as legs from '../../src/core/edit/legs';
+import * as cables from '../../src/core/edit/cables';
 import { editFaults } from '../../src/core/edit/merge/check-edit';
 import { changesBetween } from '../../src/core/edit/merge/change';
 import { mergeJobs } from '../../src/core/edit/merge/merge-jobs';
@@ -25,7 +25,7 @@ const maybe = (r: Random, id: string | undefined): string => (r.chance(0.04) ? '
 const box = (r: Random, job: Job): string => maybe(r, r.pick(job.boxes).id);
 const room = (r: Random, job: Job): string => maybe(r, r.pick(job.rooms).id);
 const circuit = (r: Random, job: Job): string => maybe(r, r.pick(job.circuits).id);
-const leg = (r: Random, job: Job): string => maybe(r, r.pick(job.legs).id);
+const cable = (r: Random, job: Job): string => maybe(r, r.pick(job.cables).id);
 const inches = (r: Random): number => r.pick(FIGURES);
 const span = (r: Random, width: number) => {
 	const from = inches(r) / 2;
@@ -64,11 +64,11 @@ const EDITS: Readonly<Record<string, Make>> = {
 		circuits.shareHomeRun(
 			{
 				circuitIds: [circuit(r, job), circuit(r, job)],
-				feet: job.legs.slice(0, 2).map((l) => ({ boxId: l.toId, lengthFt: inches(r) }))
+				feet: job.cables.slice(0, 2).map((l) => ({ boxId: l.toId, lengthFt: inches(r) }))
 			},
 			id
 		),
-	'move slots': (r, job) => circuits.moveSlots([{ circuitId: circuit(r, job), slot: r.below(40) }]),
+	'move slots': (r, job) => circuits.moveSpaces([{ circuitId: circuit(r, job), space: r.below(40) }]),
 	'move to panel': (r, job) => circuits.moveToPanel(circuit(r, job), r.pick(job.panels).id, () => 30),
 	'map boxes': (r, job, id) =>
 		circuits.mapBoxes([{ boxId: box(r, job), circuitId: circuit(r, job) }], { id, by: 'JB', at: '2026-11-26T10:00:00Z' }),
@@ -91,32 +91,32 @@ const EDITS: Readonly<Record<string, Make>> = {
 	'copy box': (r, job, id) => fixtures.copyBox(box(r, job), id, 'NEW-1'),
 	installed: (r, job) => installed(box(r, job), { day: '2026-11-26', by: 'JB' }),
 	'installed all': (r, job) => installedAll([box(r, job), box(r, job), box(r, job)], { day: '2026-11-26', by: 'JB' }),
-	'feed leg': (r, job) => legs.feedLeg(leg(r, job), r.pick([box(r, job), null, r.pick(job.panels).id])),
+	'feed cable': (r, job) => cables.feedCable(cable(r, job), r.pick([box(r, job), null, r.pick(job.panels).id])),
 	'attach box': (r, job, id) => {
-		const to = r.pick(job.legs);
-		return legs.attachBox(box(r, job), {
-			legId: id(),
+		const to = r.pick(job.cables);
+		return cables.attachBox(box(r, job), {
+			cableId: id(),
 			circuitId: to.circuitId,
 			fromId: r.pick([to.toId, to.fromId, null]),
 			lengthFt: r.pick([null, 12]),
-			cable: r.chance(0.3) ? { cable: 'NM-B', awg: '14', metal: 'Cu', conductors: 2, ground: true } : undefined
+			cable: r.chance(0.3) ? { kind: 'NM-B', awg: '14', metal: 'Cu', conductors: 2, ground: true } : undefined
 		});
 	},
 	'detach box': (r, job) => {
-		const of = r.pick(job.legs);
-		return legs.detachBox(of.toId, r.chance(0.8) ? of.circuitId : circuit(r, job));
+		const of = r.pick(job.cables);
+		return cables.detachBox(of.toId, r.chance(0.8) ? of.circuitId : circuit(r, job));
 	},
 	'set feeds': (r, job) => {
 		const of = circuit(r, job);
-		const own = job.legs.filter((l) => l.circuitId === of);
-		return legs.setFeeds(
+		const own = job.cables.filter((l) => l.circuitId === of);
+		return cables.setFeeds(
 			of,
 			own.map((l, i) => ({ boxId: l.toId, fromId: own[i - 1]?.toId ?? r.pick(job.panels).id, feet: 10 + i }))
 		);
 	},
 	rewire: (r, job, id) => {
-		const of = r.pick(job.legs);
-		const to = r.pick(job.legs);
+		const of = r.pick(job.cables);
+		const to = r.pick(job.cables);
 		return rewire(
 			{
 				boxId: of.toId,

@@ -15,7 +15,7 @@ export const FIGURES = [
 /** So many are tried at a time; where they do not go together none is taken. */
 const BATCH = 4;
 /** Lists that hold the most of a house: each as likely as the next, however long it is. */
-const PARTS = ['rooms', 'boxes', 'legs', 'circuits', 'panels', 'practice', 'readings', 'other'] as const;
+const PARTS = ['rooms', 'boxes', 'cables', 'circuits', 'panels', 'practice', 'readings', 'other'] as const;
 
 /** What stands under each field's name anywhere in the file. */
 function poolOf(value: unknown, pool = new Map<string, unknown[]>()): Map<string, unknown[]> {

@@ -174,7 +174,7 @@ export function* workPieces(): Generator<Said> {
 					})
 				];
 	for (const { job } of HOUSES) {
-		const rows = { leg: job.legs, circuit: job.circuits, box: job.boxes, panel: job.panels, feeder: job.panels };
+		const rows = { cable: job.cables, circuit: job.circuits, box: job.boxes, panel: job.panels, feeder: job.panels };
 		for (const [of, list] of Object.entries(rows))
 			for (const field of [
 				'lengthFt',
@@ -204,7 +204,7 @@ export function* faultPieces(): Generator<Said> {
 		const ruled = { edition: editionOf(job), job: known };
 		const fault = hiddenFault(known, circuit, seed);
 		yield ['hidden faults', fault];
-		const boxId = job.legs.filter((l) => l.circuitId === circuit.id).at(-1)?.toId ?? '';
+		const boxId = job.cables.filter((l) => l.circuitId === circuit.id).at(-1)?.toId ?? '';
 		const at = houseAt(ruled, { boxId, faults: fault ? [fault] : [] });
 		if (at.ok) {
 			yield ['read', told(() => readHouse(at.house, 12))];
@@ -228,7 +228,7 @@ export function* faultPieces(): Generator<Said> {
 		'proposed',
 		told(() =>
 			proposeCircuits(
-				knownJob({ ...job, circuits: [], legs: [], practice: { ...job.practice, receptacles12: true } }),
+				knownJob({ ...job, circuits: [], cables: [], practice: { ...job.practice, receptacles12: true } }),
 				() => `p${++n}`
 			)
 		)

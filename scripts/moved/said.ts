@@ -47,7 +47,7 @@ import { knownJob } from '../../src/core/model/known';
 import type { Finding } from '../../src/core/model/result';
 import { nextAt, nextOf } from '../../src/core/next';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
-import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
+import { clearingOf, dropByCable } from '../../src/core/prove/clearing';
 import { dropAlong } from '../../src/core/prove/drop-along';
 import { expectedHere } from '../../src/core/prove/expected-here';
 import { followersOf } from '../../src/core/prove/followers';
@@ -60,7 +60,7 @@ import { protectionRows } from '../../src/core/protection/protection-rows';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { boxChoice } from '../../src/core/rough/box-choice';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';
-import { boxChecks, legChecks, roughList } from '../../src/core/rough/check-list';
+import { boxChecks, cableChecks, roughList } from '../../src/core/rough/check-list';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { proposeRoute, routeLength } from '../../src/core/rough/routes/route';
 import { supportsOf } from '../../src/core/rough/supports';
@@ -69,7 +69,7 @@ import { trenchesOf } from '../../src/core/rough/trenches';
 import { bandsOf } from '../../src/core/protection/reach';
 import { groundOf } from '../../src/core/run/ground-at';
 import { runOf } from '../../src/core/run/runs';
-import { clashes, slotMap, spareSlots } from '../../src/core/run/slots';
+import { clashes, spaceMap, spareSpaces } from '../../src/core/run/spaces';
 import { threadOf } from '../../src/core/thread';
 import { walkRows, walkTargets } from '../../src/core/trace/walk-session';
 import { foundInBoxes } from '../../src/core/walk/found-in-box';
@@ -107,11 +107,11 @@ export function* saidOf(file: JobFile): Generator<Said> {
 		yield ['figures', tried(() => (['design', 'proved'] as const).map((as) => [...runFigures(ruled, run, { proofs, as })]))];
 		yield ['why together', tried(() => whyTogether(edition, job, run))];
 		yield ['placing', tried(() => placingWays(ruled, circuit, { readings }))];
-		yield ['drop along', tried(() => [dropAlong(ruled, circuit, proofs), dropByLeg(ruled, circuit, proofs)])];
+		yield ['drop along', tried(() => [dropAlong(ruled, circuit, proofs), dropByCable(ruled, circuit, proofs)])];
 		yield ['clearing', tried(() => clearingOf(ruled, circuit, proofs))];
 	}
 	for (const panel of job.panels) {
-		yield ['slots', tried(() => said([[...slotMap(job, panel)], clashes(job, panel), spareSlots(job, panel)]))];
+		yield ['slots', tried(() => said([[...spaceMap(job, panel)], clashes(job, panel), spareSpaces(job, panel)]))];
 		yield ['balance', tried(() => [proposeBalance(edition, job, panel), placeBreakers(edition, job, panel)])];
 		yield ['panel load', tried(() => said(panelLoad(edition, job, panel)))];
 		yield ['feeder', tried(() => panel.feeder && sizeFeeder(ruled, panel, { feeder: panel.feeder }))];
@@ -248,14 +248,14 @@ function* roughSaid({ job: told }: JobFile): Generator<Said> {
 	const job = knownJob(told);
 	const ruled = { edition: editionOf(job), job };
 	const states = ['planned', 'roughed', 'built', 'found'] as unknown as Parameters<typeof takeOff>[1];
-	for (const leg of job.legs)
+	for (const cable of job.cables)
 		yield [
-			'leg',
+			'cable',
 			[
-				tried(() => routeLength(ruled, leg)),
-				tried(() => proposeRoute(ruled, leg)),
-				tried(() => supportsOf(ruled.edition, job, leg)),
-				tried(() => legChecks(ruled, leg))
+				tried(() => routeLength(ruled, cable)),
+				tried(() => proposeRoute(ruled, cable)),
+				tried(() => supportsOf(ruled.edition, job, cable)),
+				tried(() => cableChecks(ruled, cable))
 			]
 		];
 	yield ['rough list', tried(() => roughList(ruled))];

@@ -50,8 +50,8 @@ export function* tracesOf(seeds: readonly number[]): Generator<readonly [string,
 		const r = new Random(seed);
 		const { job } = HOUSES[seed % 2] as (typeof HOUSES)[number];
 		// Short runs: a search tries every pair of faults.
-		const circuit = r.pick(job.circuits.filter((c) => SHORT_RUN.includes(job.legs.filter((l) => l.circuitId === c.id).length)));
-		const places = job.legs.flatMap((l) => (l.circuitId === circuit.id ? [l.toId] : []));
+		const circuit = r.pick(job.circuits.filter((c) => SHORT_RUN.includes(job.cables.filter((l) => l.circuitId === c.id).length)));
+		const places = job.cables.flatMap((l) => (l.circuitId === circuit.id ? [l.toId] : []));
 		const of = { ...job, symptoms: r.chance(0.7) ? [symptomAtRandom(r, places)] : [] };
 		const fault = {
 			kind: r.pick(['loose-hot', 'loose-neutral', 'open-neutral', 'open-ground', 'open-hot'] as const),

@@ -28,7 +28,7 @@ export const ALIKE: Readonly<Record<string, string>> = {
 		'every cable begins with its hot',
 	'src/core/rough/routes/route.ts: s > from + ON_IN && s < reach - ON_IN ? [outline[i % outline.length] as Point] : [] [<]':
 		'a corner that is as near to its end as is still at it: a way through it is as long as one past it',
-	'src/core/circuits/assess-circuits.ts: compareGauge(g, first.leg.awg) > 0 && [>]':
+	'src/core/circuits/assess-circuits.ts: compareGauge(g, first.cable.awg) > 0 && [>]':
 		'the gauge that is there has too much drop, or nothing would be proposed',
 	'src/core/run/runs.ts: sizes.set(id, 1); [1]': 'what stands while a loop is walked, which no file may have',
 	'src/core/network/job-wiring.ts: const service = job.panels.find((p) => isService(job, p)) ?? job.panels[0]; [0]':

@@ -1,3 +1,4 @@
+import { BreakerName } from './model/breaker-name';
 import type { JobAssessment } from './assess';
 import { missingPlaces } from './layout/punch-list';
 import { liveAlarms } from './makeup/live-alarm';
@@ -82,8 +83,8 @@ const required =
 /** A finding as a step: what it is about, then what is required. */
 function sayFinding(job: Job, { subject, message, fix }: Finding): string {
 	const { boxes, rooms, circuits } = indexOf(job);
-	const number = circuits.get(subject.id)?.number;
-	const name = boxes.get(subject.id)?.name ?? rooms.get(subject.id)?.name ?? (number === undefined ? '' : `Circuit ${number}`);
+	const circuit = circuits.get(subject.id);
+	const name = boxes.get(subject.id)?.name ?? rooms.get(subject.id)?.name ?? (circuit ? BreakerName(job, circuit) : '');
 	const what = fix?.label ?? message;
 	return !name || what.includes(name) ? what : `${name}: ${what.charAt(0).toLowerCase()}${what.slice(1)}`;
 }
@@ -108,24 +109,23 @@ const circuit: Ask = ({ job }) => {
 	return { code: 'circuit', stage: 'circuit', view: 'propose', subject: null, text };
 };
 const cable: Ask = ({ job }) => {
-	const unmeasured = job.legs.find((l) => l.lengthFt === null && l.state === 'planned');
+	const unmeasured = job.cables.find((l) => l.lengthFt === null && l.state === 'planned');
 	if (unmeasured)
 		return {
 			code: 'measure',
 			stage: 'rough',
-			subject: { kind: 'leg', id: unmeasured.id },
+			subject: { kind: 'cable', id: unmeasured.id },
 			text: `${placeName(job, unmeasured.fromId, 'panel')} to ${placeName(job, unmeasured.toId, 'panel')}: enter the length of the cable`
 		};
-	const planned = job.legs.filter((l) => l.state === 'planned');
+	const planned = job.cables.filter((l) => l.state === 'planned');
 	const first = planned[0];
 	if (!first) return null;
-	const number = indexOf(job).circuits.get(first.circuitId)?.number;
 	const own = planned.filter((l) => l.circuitId === first.circuitId).length;
 	return {
 		code: 'install',
 		stage: 'rough',
-		subject: { kind: 'leg', id: first.id },
-		text: `Circuit ${number ?? ''}: run ${counted(own, 'cable')}, first ${placeName(job, first.fromId, 'panel')} to ${placeName(job, first.toId, 'panel')}`
+		subject: { kind: 'cable', id: first.id },
+		text: `${BreakerName(job, indexOf(job).circuits.get(first.circuitId))}: run ${counted(own, 'cable')}, first ${placeName(job, first.fromId, 'panel')} to ${placeName(job, first.toId, 'panel')}`
 	};
 };
 const sayDevice = (d: Device): string => {

@@ -28,7 +28,7 @@ export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 	protect: { evaluate: assessProtection },
 	rough: {
 		evaluate: assessRough,
-		todo: ({ job }) => job.legs.filter((l) => l.state === 'planned').length
+		todo: ({ job }) => job.cables.filter((l) => l.state === 'planned').length
 	},
 	trim: {
 		evaluate: assessMakeUp,

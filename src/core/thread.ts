@@ -51,7 +51,7 @@ export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
 	const done = built.length > 0 && !planned.length;
 	const unproved = done ? whatProves({ job, box, built }, seen) : 'installing first';
 	const proved = unproved === null;
-	const inside = box.cables.length > 0 || box.conductors.length > 0 || box.ground !== 'unknown';
+	const inside = box.ends.length > 0 || box.conductors.length > 0 || box.ground !== 'unknown';
 	const needs: Record<ThreadKey, string | null> = {
 		place: box.roomId === null ? 'its room' : null,
 		// Once the work is in it is on again, and meant to be; a test that nobody made is not made by what came after.

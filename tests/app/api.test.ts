@@ -402,7 +402,7 @@ test('an address that is not there is answered in the same shape', async () => {
 });
 test('demo jobs, schema, description', async () => {
 	const demo = await get('demo/quillback.json');
-	assert.deepEqual([demo.body.hekto, demo.body.fileVersion, demo.body.job.name], ['job', 4, 'Quillback Pottery']);
+	assert.deepEqual([demo.body.hekto, demo.body.fileVersion, demo.body.job.name], ['job', 5, 'Quillback Pottery']);
 	assert.equal((await get('demo/marrow-street.json')).status, 200);
 	const none = await get('demo/constructor.json');
 	assert.equal(none.status, 404);

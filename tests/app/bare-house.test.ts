@@ -18,7 +18,7 @@ const VIEWS: Readonly<Record<string, readonly string[]>> = {
 	layout: ['plan', 'list', 'round'],
 	circuit: ['circuits', 'board', 'panel', 'propose', 'multiwire', 'service'],
 	protect: ['outlets', 'plan', 'devices', 'replace', 'labels', 'letter', 'compare', 'inspector'],
-	rough: ['legs', 'rolls', 'trench', 'raceway'],
+	rough: ['cables', 'rolls', 'trench', 'raceway'],
 	trim: ['boxes', 'make-up', 'cards', 'practice'],
 	prove: ['boxes', 'plan', 'breaker', 'log', 'gfci', 'meaning', 'checks', 'charts', 'compare', 'limits'],
 	trace: ['find', 'plan', 'symptoms', 'breakers', 'order', 'checks', 'tracer'],

@@ -99,13 +99,13 @@ test('what the call made contradicts nothing, invents nothing, and is there agai
 	const { job, events } = JSON.parse(text) as {
 		job: {
 			boxes: { devices: { state: string; protection: string; slots: string; installedBy?: string }[] }[];
-			legs: unknown[];
+			cables: unknown[];
 			circuits: unknown[];
 			panels: unknown[];
 		};
 		events: { kind: string; what?: string }[];
 	};
-	assert.deepEqual([job.legs, job.circuits, job.panels], [[], [], []]);
+	assert.deepEqual([job.cables, job.circuits, job.panels], [[], [], []]);
 	assert.deepEqual(
 		events.map((e) => [e.kind, e.what]),
 		[
@@ -139,7 +139,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const boxes = new Set(file.job.boxes.map((x) => x.id));
 	const bare = {
 		...file,
-		job: { ...file.job, name: 'Bare call', panels: [], circuits: [], legs: [], guided: [] },
+		job: { ...file.job, name: 'Bare call', panels: [], circuits: [], cables: [], guided: [] },
 		readings: file.readings.filter((r) => boxes.has(r.boxId)).map(({ circuitId: _, ...r }) => r),
 		events: []
 	};
@@ -204,7 +204,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const read = readJobFile(text);
 	assert.ok(read.ok, JSON.stringify(read).slice(0, 300));
 	const { job, readings, events } = read.value;
-	assert.deepEqual([job.panels, job.circuits, job.legs], [[], [], []], 'nothing was made up');
+	assert.deepEqual([job.panels, job.circuits, job.cables], [[], [], []], 'nothing was made up');
 	const [device] = job.boxes.find((x) => x.name === 'SW-02')?.devices ?? [];
 	assert.deepEqual([device?.state, device?.slots, device?.protection], ['built', 'grounding', 'gfci']);
 	const { stages } = assess(job, readings);

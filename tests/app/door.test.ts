@@ -132,7 +132,7 @@ const floods: [name: string, path: string, body: unknown, says: RegExp][] = [
 	[
 		'a job of empty boxes',
 		'assess',
-		{ hekto: 'job', fileVersion: 4, job: { boxes: many(10_000, {}) } },
+		{ hekto: 'job', fileVersion: 5, job: { boxes: many(10_000, {}) } },
 		/boxes must hold at most 4000/
 	],
 	['outlets', 'protect', { outlets: many(100_000, {}) }, /outlets must hold at most 1000/],

@@ -16,8 +16,8 @@ async function call(where: string, what: string): Promise<string> {
 	await b.says('Make it dead');
 	return new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 }
-async function tagOff(slot: string): Promise<void> {
-	await b.type('.tag .field:nth-of-type(1) input', slot);
+async function tagOff(space: string): Promise<void> {
+	await b.type('.tag .field:nth-of-type(1) input', space);
 	await b.type('.tag .field:nth-of-type(2) input', 'MR');
 	await b.click('.tag button', 'Off and tagged');
 	await b.says('off and tagged', '.thread');

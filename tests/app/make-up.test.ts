@@ -166,9 +166,9 @@ test('practice: fed through, with LINE at the bottom; the run in short, and its 
 test('a cable with too few conductors for its switch is told, and made wider by one press', async () => {
 	const file = DEMOS.quillback?.();
 	assert.ok(file);
-	const legs = file.job.legs.map((l) => (l.toId === 'n-11' ? { ...l, conductors: 2 } : l));
+	const cables = file.job.cables.map((l) => (l.toId === 'n-11' ? { ...l, conductors: 2 } : l));
 	const path = join(folder, 'thin.json');
-	writeFileSync(path, JSON.stringify({ ...file, job: { ...file.job, legs } }));
+	writeFileSync(path, JSON.stringify({ ...file, job: { ...file.job, cables } }));
 	await b.go('/');
 	await b.says('Jobs in this browser');
 	await b.openBeside(path);

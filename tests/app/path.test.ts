@@ -148,8 +148,8 @@ test('Hand over: the job goes out as a file and comes in again beside it; readin
 		['short.json', text.slice(0, 4000), 'short.json: nothing was imported'],
 		[
 			'newer.json',
-			text.replace('"fileVersion": 4', '"fileVersion": 9'),
-			'fileVersion must be at most 4, got 9: the file was made by a newer Hekto'
+			text.replace('"fileVersion": 5', '"fileVersion": 9'),
+			'fileVersion must be at most 5, got 9: the file was made by a newer Hekto'
 		],
 		[
 			'broken.json',

@@ -41,7 +41,7 @@ const open = (summary: string) => b.click('.slip .fold-head', summary);
 test('a house without circuits: proposed by one press, made by another, undone and made again', async () => {
 	const file = DEMOS.quillback?.();
 	assert.ok(file);
-	const job = { ...file.job, id: 'bare', name: 'Bare house', circuits: [], legs: [] };
+	const job = { ...file.job, id: 'bare', name: 'Bare house', circuits: [], cables: [] };
 	const path = join(folder, 'bare.json');
 	writeFileSync(path, JSON.stringify({ ...file, job, readings: [], events: [] }));
 	await b.openBeside(path);
@@ -73,9 +73,9 @@ test('a house without circuits: proposed by one press, made by another, undone a
 });
 
 test('a house of 300 boxes: the work says how far it is, and can be stopped; nothing of the job is changed', async () => {
-	const job = { ...bigHouse(), circuits: [], legs: [], panels: [] };
+	const job = { ...bigHouse(), circuits: [], cables: [], panels: [] };
 	const path = join(folder, 'big.json');
-	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 4, job, readings: [], events: [] }));
+	writeFileSync(path, JSON.stringify({ hekto: 'job', fileVersion: 5, job, readings: [], events: [] }));
 	await b.go('/');
 	await b.openBeside(path);
 	await b.says('Big house', '.frame');
@@ -125,20 +125,20 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	assert.deepEqual(await order(), [last, first]);
 });
 
-test('the panel: breakers dragged from space to space, one that does not fit refused with the reason, and the legs balanced', async () => {
+test('the panel: breakers dragged from space to space, one that does not fit refused with the reason, and the cables balanced', async () => {
 	await b.go('/job/bare/circuit');
 	await b.click('main button', 'Panel');
 	await b.says('15 spare of 40 spaces', 'main');
 	await b.find('main [role="img"] svg');
 	const slotOf = (n: number) =>
-		b.run<string>(`return document.querySelector('[data-breaker="${n}"]').closest('[data-slot]').dataset.slot`);
+		b.run<string>(`return document.querySelector('[data-breaker="${n}"]').closest('[data-space]').dataset.space`);
 	const from = await slotOf(1);
-	await b.run('document.querySelector(\'[data-breaker="1"]\').scrollIntoView({ block: "center" })');
+	await b.run('document.querySelector(\'[data-breaker="c1"]\').scrollIntoView({ block: "center" })');
 	const to = String(Number(from) + 2);
-	await drag('[data-breaker="1"]', `[data-slot="${to}"]`);
+	await drag('[data-breaker="c1"]', `[data-space="${to}"]`);
 	await b.says(`Circuit 1 to space ${to}`);
 	assert.equal(await slotOf(1), to);
-	await drag('[data-breaker="1"]', '[data-breaker="20"]');
+	await drag('[data-breaker="c1"]', '[data-breaker="c20"]');
 	await b.says(/is taken by circuit 20: move that first/);
 	assert.equal(await slotOf(1), to);
 	await b.run('for (const d of document.querySelectorAll("main .content")) d.scrollTo(0, 0)');

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { applyChanges } from '../../src/core/edit/merge/apply';
 import { inverseOf, same } from '../../src/core/edit/merge/change';
 import { addBox, addDevice, editBox, removeBox } from '../../src/core/edit/boxes';
-import { attachBox } from '../../src/core/edit/legs';
+import { attachBox } from '../../src/core/edit/cables';
 import { editRoom, addRoom, removeRoom } from '../../src/core/edit/rooms';
 import type { Command } from '../../src/core/edit/command';
 import type { Job, JobFile } from '../../src/core/model/job';
@@ -138,7 +138,7 @@ async function act(s: JobSession, label: string, random: () => number): Promise<
 		return 'edit';
 	}
 	if (way === 9 && circuit)
-		return edit(attachBox(box.id, { legId: `l-${label}`, circuitId: circuit.id, fromId: circuit.panelId, lengthFt: 12 }));
+		return edit(attachBox(box.id, { cableId: `l-${label}`, circuitId: circuit.id, fromId: circuit.panelId, lengthFt: 12 }));
 	const turn = random() < 0.7 ? 'undo' : 'redo';
 	const turned = await s.turn(turn);
 	return turned === null ? 'nothing' : { way: turn, label: turned };

@@ -104,7 +104,7 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 	const plan = sessionPlan(targets, 'none');
 	assert.ok(plan);
 	// Slots of which two answers are dead and two live: without a doubt.
-	const sure = plan.breakers.filter((slot) => slot !== 5 && plan.walks.filter((w) => w.off.includes(slot)).length === 2);
+	const sure = plan.breakers.filter((space) => space !== 5 && plan.walks.filter((w) => w.off.includes(space)).length === 2);
 	const truth = new Map([
 		['LV-01', 1],
 		// The job has it on circuit 3, slot 5: the walks find another one.
@@ -114,11 +114,11 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 	for (const [n, walk] of plan.walks.entries()) {
 		await b.says(`Walk ${n + 1} of ${plan.walks.length}`, '.walk h2');
 		await b.says(
-			`Off: ${walk.off.map((s) => targets.switched.find((t) => t.slot === s)?.slots.join('+')).join(', ')}`,
+			`Off: ${walk.off.map((s) => targets.switched.find((t) => t.space === s)?.spaces.join('+')).join(', ')}`,
 			'.walk .off'
 		);
-		for (const [name, slot] of truth) {
-			const live = !walk.off.includes(slot);
+		for (const [name, space] of truth) {
+			const live = !walk.off.includes(space);
 			await b.run(
 				`const li=[...document.querySelectorAll('.walk li')].find((x)=>x.textContent.includes('${name}'));[...li.querySelectorAll('button')].find((x)=>x.textContent.trim()==='${live ? 'live' : 'dead'}').click()`
 			);
@@ -134,7 +134,7 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 	await b.type('.acts input', 'RV');
 	await b.click('.acts button', 'to the job');
 	await b.saysNot('was on space 5', 'table');
-	const now = job.circuits.find((c) => c.slot === sure[0]);
+	const now = job.circuits.find((c) => c.space === sure[0]);
 	await b.go(`/job/marrow-street/circuit?circuit=${now?.id}`);
 	await b.says('DN-03', '.frame');
 });
@@ -143,7 +143,7 @@ test('feed order: boxes of which nobody knows the cables, ordered by what goes d
 	const job = {
 		...file.job,
 		name: 'Order unknown',
-		legs: file.job.legs.map((l) => (l.circuitId === 'c1' ? { ...l, fromId: null } : l))
+		cables: file.job.cables.map((l) => (l.circuitId === 'c1' ? { ...l, fromId: null } : l))
 	};
 	const path = join(folder, 'order.json');
 	writeFileSync(path, JSON.stringify({ ...file, job, readings: [] }));

@@ -6,16 +6,16 @@ import { editions } from '../../src/core/code/editions';
 import { egcEnlarged, egcFor } from '../../src/core/code/250-122-grounding';
 import { dropVolts, ohmsAt, ohmsPerKft } from '../../src/core/code/chapter-9-resistance';
 import { assess } from '../../src/core/assess';
-import { CABLES, type Cable } from '../../src/core/model/kinds';
+import { CABLES, type CableKind } from '../../src/core/model/kinds';
 import { noSuchWire } from '../../src/core/model/file/references';
 import { GAUGES, type Awg, type Metal } from '../../src/core/units/gauge';
-import { job, leg } from './small-job';
+import { job, cable } from './small-job';
 
 const e = editions['2023'];
 const near = (have: number, want: number, within = 1e-9) => assert.ok(Math.abs(have - want) <= within, `${have} is not ${want}`);
 
 // awg, metal, cable, ambient, together, terminals -> amps
-const ampacities: [Awg, Metal, Cable, number, number, 60 | 75, number, string][] = [
+const ampacities: [Awg, Metal, CableKind, number, number, 60 | 75, number, string][] = [
 	['14', 'Cu', 'NM-B', 30, 2, 60, 15, '25 held to the 60 column'],
 	['12', 'Cu', 'NM-B', 30, 3, 60, 20, 'three together: no derating'],
 	['12', 'Cu', 'NM-B', 30, 4, 60, 20, '30 x .8 = 24, still over the cap'],
@@ -129,10 +129,10 @@ test('whatever wire is entered of a cable, no stage fails on it', () => {
 			// One that is not made is refused on the way in.
 			noSuchWire({ awg, metal })
 				? []
-				: CABLES.flatMap((cable) =>
-						Object.values(assess(job({ legs: [leg('p', 'a', 20, { awg, metal, cable }), leg('a', 'b', 10)] })).stages).flatMap(
-							(s) => s.failed ?? []
-						)
+				: CABLES.flatMap((kind) =>
+						Object.values(
+							assess(job({ cables: [cable('p', 'a', 20, { awg, metal, kind }), cable('a', 'b', 10)] })).stages
+						).flatMap((s) => s.failed ?? [])
 					)
 		)
 	);

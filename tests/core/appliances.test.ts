@@ -9,7 +9,7 @@ import { editions } from '../../src/core/code/editions';
 import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Circuit, CircuitLoad, Device, Feeder, Job, Panel } from '../../src/core/model/known';
 import type { EditionKey, LoadKind } from '../../src/core/model/kinds';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, cable, near } from './small-job';
 
 /** What appliances ask of their circuits beside their size, service conductors, and loads added to a house that stands. */
 const wired = (name: string, watts: number, more: Partial<Device> = {}): Partial<Device> => ({
@@ -32,11 +32,11 @@ const load = (kind: LoadKind, watts: number, volts: 120 | 240 = 240): CircuitLoa
 function on(
 	c: Partial<Circuit>,
 	devices: Partial<Device>[],
-	legMore: Parameters<typeof leg>[3] = {},
+	legMore: Parameters<typeof cable>[3] = {},
 	boxMore: Partial<Box> = {}
 ): Job {
 	const boxes = devices.map((d, i) => box(`b${i}`, boxMore, d));
-	return job({ circuits: [circuit(c)], boxes, legs: boxes.map((b, i) => leg(i ? `b${i - 1}` : 'p', b.id, 10, legMore)) });
+	return job({ circuits: [circuit(c)], boxes, cables: boxes.map((b, i) => cable(i ? `b${i - 1}` : 'p', b.id, 10, legMore)) });
 }
 const IDS = /^(alone|four-wires|heat-outlets|disconnect)/;
 const told = (j: Job, edition: EditionKey = '2023') =>
@@ -206,12 +206,12 @@ for (const [amps, cu, al] of [
 			assert.equal(steps[0]?.rule?.section, key === '2017' ? '310.15(B)(7)' : '310.12');
 		});
 test('a feeder that carries the whole dwelling: 200 A on 2/0; with a circuit before it 3/0', () => {
-	const outside: Panel = { id: 'm', name: 'Outside', roomId: null, place: null, mainA: 200, slots: 4, service: true };
+	const outside: Panel = { id: 'm', name: 'Outside', roomId: null, place: null, mainA: 200, spaces: 4, service: true };
 	const feed: Feeder = {
 		fromPanelId: 'm',
-		slot: 1,
+		space: 1,
 		breakerA: 200,
-		cable: 'THHN',
+		kind: 'THHN',
 		awg: '2/0',
 		metal: 'Cu',
 		conductors: 3,
@@ -219,10 +219,10 @@ test('a feeder that carries the whole dwelling: 200 A on 2/0; with a circuit bef
 		lengthFt: 20,
 		state: 'planned'
 	};
-	const inside: Panel = { id: 'p', name: 'Inside', roomId: null, place: null, mainA: 200, slots: 40, feeder: feed };
-	const j = job({ panels: [outside, inside], circuits: [], boxes: [], legs: [] });
+	const inside: Panel = { id: 'p', name: 'Inside', roomId: null, place: null, mainA: 200, spaces: 40, feeder: feed };
+	const j = job({ panels: [outside, inside], circuits: [], boxes: [], cables: [] });
 	assert.equal(sizeFeeder({ edition: editions['2023'], job: j }, inside, { feeder: feed, breakerA: 200 }).awg, '2/0');
-	const before = { ...j, circuits: [circuit({ panelId: 'm', slot: 2 })] };
+	const before = { ...j, circuits: [circuit({ panelId: 'm', space: 2 })] };
 	assert.equal(sizeFeeder({ edition: editions['2023'], job: before }, inside, { feeder: feed, breakerA: 200 }).awg, '3/0');
 });
 

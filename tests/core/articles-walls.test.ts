@@ -136,13 +136,13 @@ test("210.52: a receptacle of a heater that hangs on the heater's own circuit is
 				load: { kind, name: '', watts: 1500, amps: null, volts: 240 as const, continuous: true, mca: null, mocp: null }
 			}
 		],
-		legs: [
+		cables: [
 			{
 				id: 'l',
 				circuitId: 'c',
 				fromId: 'p',
 				toId: heater.id,
-				cable: 'NM-B' as const,
+				kind: 'NM-B' as const,
 				awg: '12' as const,
 				metal: 'Cu' as const,
 				conductors: 2,

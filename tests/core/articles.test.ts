@@ -290,7 +290,7 @@ for (const [why, section, job, want] of rows) {
 test('the panel room asks for a receptacle from 2020 on, as advice, to be checked', () => {
 	const job = house([room('g', 'garage', area(200, 200))], [], {
 		dwelling: 'multifamily',
-		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
+		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, spaces: 20 }]
 	});
 	assert.equal(states(job, '210.63(B)', '2017'), '');
 	const [line] = linesOf(job, '210.63(B)', '2020');
@@ -302,12 +302,12 @@ test('the panel room asks for a receptacle from 2020 on, as advice, to be checke
 test('a receptacle behind the disconnect of the equipment does not serve it', () => {
 	const disconnect = box('yard', [10, 50], 54, { kind: 'hard-wired', serves: 'hvac', receptacles: 0 }, { note: 'p' });
 	const beyond = box('yard', [20, 50], 24, {}, { note: 'p' });
-	const leg = (fromId: string, toId: string) => ({
+	const cable = (fromId: string, toId: string) => ({
 		id: toId,
 		circuitId: 'c',
 		fromId,
 		toId,
-		cable: 'NM-B' as const,
+		kind: 'NM-B' as const,
 		awg: '12' as const,
 		metal: 'Cu' as const,
 		conductors: 2,
@@ -318,10 +318,10 @@ test('a receptacle behind the disconnect of the equipment does not serve it', ()
 	const job = {
 		...heatPump([disconnect, beyond]),
 		circuits: [{ ...circuitOf('c') }],
-		legs: [leg('p', disconnect.id), leg(disconnect.id, beyond.id)]
+		cables: [cable('p', disconnect.id), cable(disconnect.id, beyond.id)]
 	};
 	assert.match(linesOf(job, '210.63')[0]?.why ?? '', /goes dead with it/);
-	assert.equal(states({ ...job, legs: [leg('p', beyond.id)] }, '210.63'), 'met');
+	assert.equal(states({ ...job, cables: [cable('p', beyond.id)] }, '210.63'), 'met');
 });
 
 test('local amendments: an article switched off says by what; as another edition it cites that one', () => {

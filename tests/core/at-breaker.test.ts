@@ -3,11 +3,11 @@ import test from 'node:test';
 import { assess } from '../../src/core/assess';
 import { liveSign } from '../../src/core/makeup/live-sign';
 import type { Circuit, Reading } from '../../src/core/model/known';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 /** What is read at a breaker or a fuse: both sides of each figure. */
 const at = (readings: Partial<Reading>[], more: Partial<Circuit> = {}, panel: object = {}, boxId = 'c1') => {
-	const j = job({ boxes: [box('a')], circuits: [circuit(more)], legs: [leg('p', 'a', 20)] });
+	const j = job({ boxes: [box('a')], circuits: [circuit(more)], cables: [cable('p', 'a', 20)] });
 	const made = { ...j, panels: j.panels.map((p) => ({ ...p, ...panel })) };
 	return assess(
 		made as never,

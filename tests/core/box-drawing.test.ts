@@ -12,7 +12,7 @@ import { workSteps } from '../../src/core/makeup/box/work-steps';
 import { runMakeUp } from '../../src/core/makeup/run-make-up';
 import type { Box, Job } from '../../src/core/model/known';
 import { DEFAULT_MAKE_UP, type MakeUpPractice } from '../../src/core/model/practice';
-import { box, job, leg } from './small-job';
+import { box, job, cable } from './small-job';
 
 interface Made {
 	name: string;
@@ -211,7 +211,7 @@ test('old work: what was on what is noted, out hot first; old insulation is not 
 		box: {
 			...old.box,
 			conductors: [
-				{ id: 'x', cableId: null, color: 'black', means: 'hot', alwaysLive: true, insulation: 'brittle', freeLengthIn: 4 }
+				{ id: 'x', endId: null, color: 'black', means: 'hot', alwaysLive: true, insulation: 'brittle', freeLengthIn: 4 }
 			]
 		}
 	};
@@ -222,7 +222,7 @@ test('old work: what was on what is noted, out hot first; old insulation is not 
 test('what a run takes: boxes alike together, connectors and pigtails counted', () => {
 	const j = job({
 		boxes: [box('a'), box('b'), box('c'), box('d', { state: 'planned' })],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10)]
 	});
 	const run = runMakeUp({ edition: editions['2023'], job: j }, j.boxes);
 	assert.deepEqual(

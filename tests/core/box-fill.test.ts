@@ -8,7 +8,7 @@ import { applyFix } from '../../src/core/edit/fix';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { boxFill, type FillCase } from '../../src/core/rough/articles/314-16-box-fill';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';
-import { box, job, leg } from './small-job';
+import { box, job, cable } from './small-job';
 
 const wires = (ends: number, grounds: number, awg: FillCase['conductors'][number]['awg'] = '12'): FillCase['conductors'] => [
 	{ awg, count: ends, role: 'ends' },
@@ -101,7 +101,7 @@ test('one more conductor never takes less', () => {
 const full = (more = {}) =>
 	job({
 		boxes: [box('a', { volumeCuIn: 18, ...more }), box('b'), box('c')],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('a', 'c', 10)]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('a', 'c', 10)]
 	});
 test('a box of the job that is too full is found, with the next common one as its fix', () => {
 	// Three 12-2: 6 x 2.25 + 2.25 + 4.5 = 20.25.
@@ -130,7 +130,7 @@ for (const [material, volumeCuIn, why] of [
 		const at = box('a', { material, volumeCuIn });
 		const got = takesProtecting(
 			editions['2023'],
-			job({ boxes: [at, box('b')], legs: [leg('p', 'a', 40), leg('a', 'b', 12)] }),
+			job({ boxes: [at, box('b')], cables: [cable('p', 'a', 40), cable('a', 'b', 12)] }),
 			at
 		);
 		assert.deepEqual([got.fits, got.why], [why === '', why]);

@@ -4,26 +4,27 @@ import { assess } from '../../src/core/assess';
 import { ampacityOf } from '../../src/core/code/310-15-ampacity';
 import { editions } from '../../src/core/code/editions';
 import { CABLE_MAKES, cablesFor } from '../../src/core/model/cable-kinds';
-import { CABLES, RACEWAYS, type Cable, type Lies, type Raceway } from '../../src/core/model/kinds';
-import type { Box, Circuit, Job, Leg } from '../../src/core/model/known';
+import { CABLES, RACEWAYS, type CableKind, type Lies, type Raceway } from '../../src/core/model/kinds';
+import type { Box, Circuit, Job, Cable } from '../../src/core/model/known';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { cableName } from '../../src/core/rough/take-off';
 import { groundOf } from '../../src/core/run/ground-at';
-import { box, job, leg } from './small-job';
+import { box, job, cable } from './small-job';
 
 const e = editions['2023'];
-const amps = (cable: Cable, awg: '10' | '6') =>
+const amps = (cable: CableKind, awg: '10' | '6') =>
 	ampacityOf(e, { awg, metal: 'Cu', cable, ambientC: 30, currentCarrying: 2, terminalC: 75 })?.amps;
-const last = (more: Partial<Leg>): Job => job({ legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10, more)] });
+const last = (more: Partial<Cable>): Job =>
+	job({ cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10, more)] });
 const said = (j: Job, code: string) =>
 	assess(j)
 		.stages.circuit.findings.filter((f) => f.code === code)
 		.map((f) => `${f.severity} ${f.rule.section}`)
 		.join();
-const lying = (cable: Cable, lies: Lies, raceway?: Raceway) => said(last({ cable, lies, raceway }), 'wet') || '-';
+const lying = (cable: CableKind, lies: Lies, raceway?: Raceway) => said(last({ kind: cable, lies, raceway }), 'wet') || '-';
 
 // kind, 10 AWG and 6 AWG copper on 75 °C terminals, inside, outdoors, in the ground. 10 AWG: 30 35 40, 6 AWG: 55 65 75.
-const KINDS: [Cable, number, number, string, string, string][] = [
+const KINDS: [CableKind, number, number, string, string, string][] = [
 	['NM-B', 30, 55, '-', 'violation 334.12', 'violation 300.5'],
 	['NM', 30, 55, '-', 'violation 334.12', 'violation 300.5'],
 	['UF-B', 30, 55, '-', '-', '-'],
@@ -59,7 +60,7 @@ test('a raceway outdoors or in the ground is not of plain flexible metal conduit
 });
 
 // kind, a ground wire or not, raceway -> the ground of the planned metal box behind it
-const GROUNDS: [Cable, boolean, Raceway | undefined, string][] = [
+const GROUNDS: [CableKind, boolean, Raceway | undefined, string][] = [
 	['NM-B', true, undefined, 'seen'],
 	['NM-B', false, undefined, 'none'],
 	['AC', true, undefined, 'seen'],
@@ -79,7 +80,7 @@ const GROUNDS: [Cable, boolean, Raceway | undefined, string][] = [
 ];
 for (const [cable, ground, raceway, want] of GROUNDS)
 	test(`ground through ${cable}${raceway ? ` in ${raceway}` : ''}, ${ground ? 'with' : 'without'} a ground wire: ${want}`, () => {
-		const j = last({ cable, ground, raceway });
+		const j = last({ kind: cable, ground, raceway });
 		assert.equal(groundOf(j, inMetal(j), []).state, want);
 	});
 const inMetal = (j: Job): Box => ({ ...(j.boxes[2] as Box), material: 'metal' });
@@ -89,10 +90,10 @@ test('armor or a metal raceway alone grounds nothing in a plastic box (314.3); a
 		['THHN', true, 'EMT', 'seen'],
 		['NM-B', true, undefined, 'seen']
 	] as const) {
-		const j = last({ cable, ground, raceway });
+		const j = last({ kind: cable, ground, raceway });
 		assert.equal(groundOf(j, j.boxes[2] as Box, []).state, want, `${cable} ${raceway}`);
 	}
-	const armored = last({ cable: 'AC', ground: false });
+	const armored = last({ kind: 'AC', ground: false });
 	assert.equal(groundOf(armored, armored.boxes[2] as Box, []).state, 'none');
 	assert.equal(groundOf(armored, inMetal(armored), []).state, 'none', 'told without a ground, it has none');
 });
@@ -102,7 +103,7 @@ test('a found box is without a ground by what its cable is', () => {
 		['two-wire', 'Its cable is two-wire, without a ground.']
 	] as const) {
 		const j = {
-			...last({ cable, ground: false, state: 'found' }),
+			...last({ kind: cable, ground: false, state: 'found' }),
 			boxes: [box('a'), box('b'), box('c', { state: 'found', ground: 'unknown' })]
 		};
 		assert.deepEqual(groundOf(j, j.boxes[2] as Box, []), { state: 'none', why, ask: null });
@@ -111,22 +112,26 @@ test('a found box is without a ground by what its cable is', () => {
 
 test('knob and tube is told once, and nothing planned goes on from it', () => {
 	const j = job({
-		legs: [leg('p', 'a', 40, { state: 'found', cable: 'knob-and-tube', ground: false }), leg('a', 'b', 12), leg('b', 'c', 10)]
+		cables: [
+			cable('p', 'a', 40, { state: 'found', kind: 'knob-and-tube', ground: false }),
+			cable('a', 'b', 12),
+			cable('b', 'c', 10)
+		]
 	});
 	assert.equal(said(j, 'knob-and-tube'), 'caution 394.12');
 	assert.equal(said(j, 'knob-and-tube-extended'), 'violation 394.10');
 	assert.equal(said(job(), 'knob-and-tube'), '');
-	const fresh = { ...j, legs: j.legs.map((l) => (l.id === 'a-b' ? { ...l, fromId: 'p' } : l)) };
+	const fresh = { ...j, cables: j.cables.map((l) => (l.id === 'a-b' ? { ...l, fromId: 'p' } : l)) };
 	assert.equal(said(fresh, 'knob-and-tube-extended'), '', 'it is fed from the panel');
-	const foundOn = { ...j, legs: j.legs.map((l) => ({ ...l, state: 'found' as const })) };
+	const foundOn = { ...j, cables: j.cables.map((l) => ({ ...l, state: 'found' as const })) };
 	assert.equal(said(foundOn, 'knob-and-tube-extended'), '', 'it was there');
 });
 
 test('arc-fault protection may begin at the first outlet only behind a raceway of metal', async () => {
 	const { lawfulHomeRun } = await import('../../src/core/protection/articles/210-12-afci-outlet');
 	const { runOf } = await import('../../src/core/run/runs');
-	const lawful = (cable: Cable, raceway?: Raceway) => {
-		const j = job({ legs: [leg('p', 'a', 40, { cable, raceway })] });
+	const lawful = (kind: CableKind, raceway?: Raceway) => {
+		const j = job({ cables: [cable('p', 'a', 40, { kind, raceway })] });
 		const c = { ...(j.circuits[0] as Circuit), homeRun: 'metal-raceway' as const };
 		return lawfulHomeRun({ edition: e, job: { ...j, circuits: [c] } }, runOf({ ...j, circuits: [c] }, c), j.boxes[0] as Box);
 	};
@@ -137,13 +142,13 @@ test('arc-fault protection may begin at the first outlet only behind a raceway o
 });
 
 test('armored cable brings its strip, which fills nothing; conductors in a raceway a ground of their own size', () => {
-	const grounds = (more: Partial<Leg>) => {
+	const grounds = (more: Partial<Cable>) => {
 		const j = { ...last({ awg: '8', ...more }), boxes: [box('a'), box('b'), box('c', { volumeCuIn: 30 })] };
 		return fillCaseOf(e, j, j.boxes[2] as Box)
 			?.conductors.filter((c) => c.role === 'ground')
 			.map((c) => c.awg);
 	};
-	assert.deepEqual([grounds({ cable: 'NM-B' }), grounds({ cable: 'AC' }), grounds({ cable: 'THWN-2' })], [['10'], [], ['8']]);
+	assert.deepEqual([grounds({ kind: 'NM-B' }), grounds({ kind: 'AC' }), grounds({ kind: 'THWN-2' })], [['10'], [], ['8']]);
 });
 
 test('old kinds are for what is found; a cable is named by its kind', () => {
@@ -155,7 +160,7 @@ test('old kinds are for what is found; a cable is named by its kind', () => {
 		[]
 	);
 	assert.equal(
-		cableName({ cable: 'knob-and-tube', awg: '14', metal: 'Cu', conductors: 2, ground: false }),
+		cableName({ kind: 'knob-and-tube', awg: '14', metal: 'Cu', conductors: 2, ground: false }),
 		'14-2 knob and tube, no ground'
 	);
 });

@@ -7,7 +7,7 @@ import { editions } from '../../src/core/code/editions';
 import type { Box, Circuit, CircuitLoad, Device, Job, Room } from '../../src/core/model/known';
 import type { EditionKey, RoomKind } from '../../src/core/model/kinds';
 import { newRoom } from '../../src/core/model/new-job';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, cable, near } from './small-job';
 
 /** What each circuit may feed, by article, with its exceptions; loads that share a circuit; nameplates; terminals. */
 const room = (kind: RoomKind, more: Partial<Room> = {}): Room =>
@@ -16,8 +16,8 @@ const at = (id: string, roomId: string, device: Partial<Device> = {}, more: Part
 	box(id, { roomId, ...more }, { amps: 20, ...device });
 const light: Partial<Device> = { kind: 'lighting', receptacles: 0, watts: 60, amps: 15 };
 function on(c: Partial<Circuit>, rooms: Room[], boxes: Box[], more: Partial<Job> = {}): Job {
-	const legs = boxes.map((b, i) => leg(i ? (boxes[i - 1] as Box).id : 'p', b.id, 10));
-	return job({ rooms, boxes, legs, circuits: [circuit({ name: 'c', ...c })], ...more });
+	const cables = boxes.map((b, i) => cable(i ? (boxes[i - 1] as Box).id : 'p', b.id, 10));
+	return job({ rooms, boxes, cables, circuits: [circuit({ name: 'c', ...c })], ...more });
 }
 /** Sections of what is found at boxes and circuits, but for circuits that the job lacks altogether. */
 function sections(j: Job, ids: RegExp, edition: EditionKey = '2023'): string[] {
@@ -247,8 +247,8 @@ test('a nameplate that lacks what its kind is sized by is named; one that is who
 	assert.deepEqual(sections(unit({ watts: 4500 }, { poles: 1 }), /^volts/), ['210.6']);
 });
 
-const wired = (more: Parameters<typeof leg>[3], c: Partial<Circuit> = {}, device: Partial<Device> = {}): Job =>
-	job({ rooms: [den], circuits: [circuit(c)], boxes: [at('a', 'den', device)], legs: [leg('p', 'a', 10, more)] });
+const wired = (more: Parameters<typeof cable>[3], c: Partial<Circuit> = {}, device: Partial<Device> = {}): Job =>
+	job({ rooms: [den], circuits: [circuit(c)], boxes: [at('a', 'den', device)], cables: [cable('p', 'a', 10, more)] });
 const ends: [what: string, job: Job, want: RegExp, found: string[]][] = [
 	['8 AWG at a 20 A device wants a tail', wired({ awg: '8' }), /^terminals/, ['110.14(A)']],
 	['10 AWG does not', wired({ awg: '10' }), /^terminals/, []],
@@ -269,7 +269,7 @@ for (const [what, j, ids, want] of ends) test(`terminals and fuses: ${what}`, ()
 test('a run that is only planned and loses too much can be made larger with one press, up to what a device takes', () => {
 	const drop = (feet: number) =>
 		assess(
-			job({ rooms: [den], boxes: [at('a', 'den'), at('b', 'den')], legs: [leg('p', 'a', feet), leg('a', 'b', 10)] })
+			job({ rooms: [den], boxes: [at('a', 'den'), at('b', 'den')], cables: [cable('p', 'a', feet), cable('a', 'b', 10)] })
 		).stages.circuit.findings.find((f) => f.id === 'drop:c1');
 	// 2 x 80 x 16 x 1.93 / 1000 = 4.94 V, 4.1 %; in 10 AWG 2.6 %
 	assert.ok(drop(70)?.fix?.kind === 'size-circuit');

@@ -9,13 +9,13 @@ import { addCircuit, editCircuit } from '../../src/core/edit/circuits';
 import type { Command } from '../../src/core/edit/command';
 import { applyFix } from '../../src/core/edit/fix';
 import { addSymptom, closeSymptom, editJob } from '../../src/core/edit/job';
-import { attachBox, editLeg, feedLeg } from '../../src/core/edit/legs';
+import { attachBox, editCable, feedCable } from '../../src/core/edit/cables';
 import { addRoom, editRoom, removeRoom } from '../../src/core/edit/rooms';
 import { setWallLength } from '../../src/core/edit/walls';
 import { crossings, inside, labelPoint, signedArea, wallLength } from '../../src/core/model/geometry';
 import type { Job, Point } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
-import { box, circuit, den, job, leg } from './small-job';
+import { box, circuit, den, job, cable } from './small-job';
 import { runs } from './few';
 
 enablePatches();
@@ -29,7 +29,7 @@ const refused = (j: Job, command: Command, says: RegExp): void => {
 };
 
 test('a proposed layout is one edit: boxes named after the room, all in reach, taken back whole', () => {
-	const before = job({ boxes: [box('d-01', { name: 'D-01', place: { kind: 'wall', wall: 2, at: 72 } })], legs: [] });
+	const before = job({ boxes: [box('d-01', { name: 'D-01', place: { kind: 'wall', wall: 2, at: 72 } })], cables: [] });
 	const fix = missingPlaces(before, 'receptacle')[0];
 	assert.ok(fix);
 	const [after, , inverse] = produceWithPatches(before, applyFix(fix, ids()));
@@ -44,7 +44,7 @@ test('a proposed layout is one edit: boxes named after the room, all in reach, t
 	assert.equal(before.boxes.length, 1, 'the job before is as it was');
 });
 test('rooms of nothing but existing work are not proposed for', () => {
-	const old = job({ boxes: [box('a', { state: 'found', place: { kind: 'wall', wall: 2, at: 72 } })], legs: [] });
+	const old = job({ boxes: [box('a', { state: 'found', place: { kind: 'wall', wall: 2, at: 72 } })], cables: [] });
 	assert.deepEqual(missingPlaces(old, 'receptacle'), []);
 	assert.ok(assess(old).stages.layout.findings.every((f) => f.severity === 'advice'));
 });
@@ -79,7 +79,7 @@ test('every fix that Hekto offers takes its finding away', () => {
 	const wet = job({
 		rooms: [{ ...den, kind: 'porch' }],
 		boxes: [box('a', {}, { tamperResistant: false })],
-		legs: [leg('p', 'a', 10)]
+		cables: [cable('p', 'a', 10)]
 	});
 	let at = wet;
 	for (let n = 0; n < 10; n++) {
@@ -93,45 +93,45 @@ test('every fix that Hekto offers takes its finding away', () => {
 
 test('a box is attached to a run, moved along it, and never fed from itself', () => {
 	const loose = job({ boxes: [box('a'), box('b'), box('c'), box('x')] });
-	const attached = done(loose, attachBox('x', { legId: 'l', circuitId: 'c1', fromId: 'b', lengthFt: 7 }));
-	assert.deepEqual(attached.legs.at(-1), { ...leg('b', 'x', 7), id: 'l' });
-	const moved = done(attached, attachBox('b', { legId: 'm', circuitId: 'c1', fromId: 'p', lengthFt: null }));
+	const attached = done(loose, attachBox('x', { cableId: 'l', circuitId: 'c1', fromId: 'b', lengthFt: 7 }));
+	assert.deepEqual(attached.cables.at(-1), { ...cable('b', 'x', 7), id: 'l' });
+	const moved = done(attached, attachBox('b', { cableId: 'm', circuitId: 'c1', fromId: 'p', lengthFt: null }));
 	assert.deepEqual(
-		moved.legs.filter((l) => l.toId === 'b').map((l) => l.fromId),
+		moved.cables.filter((l) => l.toId === 'b').map((l) => l.fromId),
 		['p']
 	);
 	assert.deepEqual(referenceFaults(moved), []);
 	refused(
 		attached,
-		attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
+		attachBox('a', { cableId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }),
 		/cannot be fed from a box that it feeds itself/
 	);
-	refused(loose, attachBox('a', { legId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }), /no box to feed A from there/);
+	refused(loose, attachBox('a', { cableId: 'm', circuitId: 'c1', fromId: 'x', lengthFt: 1 }), /no box to feed A from there/);
 });
 test('a planned circuit in a job without a panel brings one, of which nothing is known; a found one invents none', () => {
-	const bare = job({ panels: [], circuits: [], legs: [] });
+	const bare = job({ panels: [], circuits: [], cables: [] });
 	const made = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Sewing', breakerA: 15, state: 'planned' }));
-	assert.deepEqual([made.circuits[0]?.number, made.circuits[0]?.panelId, made.panels[0]?.mainA], [1, 'np', null]);
+	assert.deepEqual([made.circuits[0]?.panelId, made.panels[0]?.mainA], ['np', null]);
 	const second = done(made, addCircuit({ circuitId: 'n2', panelId: 'unused', name: 'Iron', breakerA: 20, state: 'found' }));
-	assert.deepEqual([second.panels.length, second.circuits[1]?.number, second.circuits[1]?.panelId], [1, 2, 'np']);
+	assert.deepEqual([second.panels.length, second.circuits[1]?.panelId], [1, 'np']);
 	const found = done(bare, addCircuit({ circuitId: 'n', panelId: 'np', name: 'Iron', breakerA: null, state: 'found' }));
 	assert.deepEqual([found.panels, found.circuits[0]?.panelId, found.circuits[0]?.breakerA], [[], null, null]);
 });
 test('what feeds a box is said, taken back, and never a box that it feeds itself', () => {
-	const legOf = (j: ReturnType<typeof job>, id: string) => j.legs.find((l) => l.id === id)?.fromId;
-	assert.equal(legOf(done(job(), feedLeg('a-b', null)) as never, 'a-b'), null);
-	assert.equal(legOf(done(job(), feedLeg('a-b', 'p')) as never, 'a-b'), 'p');
-	refused(job(), feedLeg('p-a', 'b'), /cannot be fed from a box that it feeds itself/);
-	refused(job(), feedLeg('a-b', 'elsewhere'), /has no box to feed B from there/);
+	const legOf = (j: ReturnType<typeof job>, id: string) => j.cables.find((l) => l.id === id)?.fromId;
+	assert.equal(legOf(done(job(), feedCable('a-b', null)) as never, 'a-b'), null);
+	assert.equal(legOf(done(job(), feedCable('a-b', 'p')) as never, 'a-b'), 'p');
+	refused(job(), feedCable('p-a', 'b'), /cannot be fed from a box that it feeds itself/);
+	refused(job(), feedCable('a-b', 'elsewhere'), /has no box to feed B from there/);
 });
 test('two boxes never share a name', () => {
 	refused(job(), editBox('a', { name: 'b' }), /Another box is named b already/);
 	assert.equal(done(job(), editBox('a', { name: 'A' })).boxes[0]?.name, 'A');
 });
-test('rooms, devices, legs, symptoms are edited', () => {
+test('rooms, devices, cables, symptoms are edited', () => {
 	let j = done(job(), editRoom('den', { name: 'Study', kind: 'library' }));
 	j = done(j, editDevice('a', 'a-d1', { amps: 20 }));
-	j = done(j, editLeg('p-a', { lengthFt: 33 }));
+	j = done(j, editCable('p-a', { lengthFt: 33 }));
 	j = done(j, editCircuit('c1', { name: 'Study' }));
 	j = done(j, addSymptom('s', 'dims', 'a'));
 	assert.equal(j.symptoms[0]?.open, true);
@@ -142,7 +142,7 @@ test('rooms, devices, legs, symptoms are edited', () => {
 		[
 			j.rooms[0]?.kind,
 			j.boxes[0]?.devices[0]?.amps,
-			j.legs[0]?.lengthFt,
+			j.cables[0]?.lengthFt,
 			j.circuits[0]?.name,
 			j.symptoms[0]?.open,
 			j.rooms[1]?.outline,
@@ -150,11 +150,11 @@ test('rooms, devices, legs, symptoms are edited', () => {
 		],
 		['library', 20, 33, 'Study', false, null, 'Renamed']
 	);
-	refused(j, editLeg('zz', {}), /no leg "zz"/);
+	refused(j, editCable('zz', {}), /no cable "zz"/);
 });
 
 test('a wall made longer takes the one across with it; what hangs there stays where it was', () => {
-	const j = job({ boxes: [box('a', { place: { kind: 'wall', wall: 2, at: 30 } })], legs: [] });
+	const j = job({ boxes: [box('a', { place: { kind: 'wall', wall: 2, at: 30 } })], cables: [] });
 	const longer = done(j, setWallLength('den', 0, 160));
 	const outline = longer.rooms[0]?.outline ?? [];
 	assert.deepEqual(
@@ -182,11 +182,11 @@ test('a wall too short for its door, and a wall between slanted ones, are refuse
 			}
 		],
 		boxes: [],
-		legs: []
+		cables: []
 	});
 	refused(slanted, setWallLength('den', 0, 110), /not parallel/);
 	refused(
-		job({ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [], legs: [] }),
+		job({ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [], cables: [] }),
 		setWallLength('den', 0, 110),
 		/no outline yet/
 	);
@@ -202,7 +202,7 @@ test('any wall of a right-angled room can be set to any length that leaves it a 
 	];
 	fc.assert(
 		fc.property(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 130, max: 400 }), (wall, inches) => {
-			const j = job({ rooms: [{ ...den, breaks: [], outline: l }], boxes: [], legs: [] });
+			const j = job({ rooms: [{ ...den, breaks: [], outline: l }], boxes: [], cables: [] });
 			const outline = done(j, setWallLength('den', wall, inches)).rooms[0]?.outline ?? [];
 			assert.ok(Math.abs(wallLength(outline, wall) - inches) < 1e-9);
 			const sum = outline.reduce(
@@ -231,18 +231,22 @@ test('geometry: area, crossings, insides, and where a name is written', () => {
 });
 
 const broken: [what: string, more: Partial<Job>, path: string][] = [
-	['a leg fed from nowhere', { legs: [leg('zz', 'a', 4)] }, 'legs[0].fromId'],
-	['a box fed twice on one circuit', { legs: [leg('p', 'a', 4), { ...leg('p', 'a', 5), id: 'again' }] }, 'legs[1].toId'],
-	['a circuit on no panel', { circuits: [circuit({ panelId: 'q' })], legs: [] }, 'circuits[0].panelId'],
-	['a box in no such room', { boxes: [box('a', { roomId: 'attic' })], legs: [] }, 'boxes[0].roomId'],
+	['a cable fed from nowhere', { cables: [cable('zz', 'a', 4)] }, 'cables[0].fromId'],
+	['a box fed twice on one circuit', { cables: [cable('p', 'a', 4), { ...cable('p', 'a', 5), id: 'again' }] }, 'cables[1].toId'],
+	['a circuit on no panel', { circuits: [circuit({ panelId: 'q' })], cables: [] }, 'circuits[0].panelId'],
+	['a box in no such room', { boxes: [box('a', { roomId: 'attic' })], cables: [] }, 'boxes[0].roomId'],
 	[
 		'a box on a wall of an unmeasured room',
-		{ rooms: [{ ...den, outline: null, breaks: [] }], boxes: [box('a', { place: { kind: 'wall', wall: 0, at: 3 } })], legs: [] },
+		{
+			rooms: [{ ...den, outline: null, breaks: [] }],
+			boxes: [box('a', { place: { kind: 'wall', wall: 0, at: 3 } })],
+			cables: []
+		},
 		'boxes[0].place'
 	],
 	[
 		'a box on a fifth wall of four',
-		{ boxes: [box('a', { place: { kind: 'wall', wall: 4, at: 3 } })], legs: [] },
+		{ boxes: [box('a', { place: { kind: 'wall', wall: 4, at: 3 } })], cables: [] },
 		'boxes[0].place.wall'
 	],
 	[
@@ -271,7 +275,7 @@ test('a box is taken out of every run that it is on; what was seen there stays',
 		['a', 'c']
 	);
 	assert.deepEqual(
-		without.legs.map((l) => [l.fromId, l.toId, l.lengthFt]),
+		without.cables.map((l) => [l.fromId, l.toId, l.lengthFt]),
 		[
 			['p', 'a', 40],
 			['a', 'c', null]
@@ -283,7 +287,7 @@ test('a box is taken out of every run that it is on; what was seen there stays',
 });
 test('a room is taken out only when it is empty', () => {
 	refused(job(), removeRoom('den'), /Den still has A, B, C: move them first/);
-	assert.deepEqual(done(job({ boxes: [], legs: [] }), removeRoom('den')).rooms, []);
+	assert.deepEqual(done(job({ boxes: [], cables: [] }), removeRoom('den')).rooms, []);
 });
 test('a box that nobody named gets the next free number', () => {
 	assert.equal(freeBoxName(job()), 'Box 4');

@@ -115,7 +115,7 @@ test('a window is no way, and another story none', () => {
 test('the editions differ as the facts say: a doorway counts from 2020 on, and so does the door of the cabinet', () => {
 	const need = (key: '2017' | '2020' | '2023', inCabinet: boolean, at: Point, room: Room) => {
 		const b = box('o', { roomId: room.id, place: { kind: 'point', x: at[0], y: at[1] }, inCabinet });
-		const j: Job = { ...job(), rooms: [left, right], boxes: [b], legs: [] };
+		const j: Job = { ...job(), rooms: [left, right], boxes: [b], cables: [] };
 		const facts = outletFacts(
 			{ edition: editions[key], job: j },
 			{
@@ -134,7 +134,7 @@ test('the editions differ as the facts say: a doorway counts from 2020 on, and s
 	const den = { ...right, kind: 'den' as const };
 	const inDen = (key: '2017' | '2020') => {
 		const b = box('o', { roomId: 'b', place: { kind: 'point', x: 126, y: 49 }, inCabinet: true });
-		const j: Job = { ...job(), rooms: [den], boxes: [b], legs: [] };
+		const j: Job = { ...job(), rooms: [den], boxes: [b], cables: [] };
 		const facts = outletFacts(
 			{ edition: editions[key], job: j },
 			{

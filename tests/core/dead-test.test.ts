@@ -7,12 +7,12 @@ import { gateAt, gatePlace } from '../../src/core/makeup/gate';
 import { liveOnArrival, openTags } from '../../src/core/makeup/open-tags';
 import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
 import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/known';
-import { box, circuit, job, leg, only, onSubpanel, reading } from './small-job';
+import { box, circuit, job, cable, only, onSubpanel, reading } from './small-job';
 
 /** What keeps people alive: a gap in live, dead, live proves nothing; a circuit switched on again voids it. */
 const ZERO = { hn: 0, hg: 0, ng: 0, earth: 0 };
 const whole: DeadTest = { provedBefore: true, provedAfter: true, meter: 'low-impedance', volts: ZERO, by: 'JM' };
-const small = job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] });
+const small = job({ boxes: [box('a')], cables: [cable('p', 'a', 10)] });
 const points = deadPoints(small, small.boxes[0] as Box);
 const volts = (more: Record<string, number | null>) => ({ volts: { ...ZERO, ...more } });
 const cases: [what: string, more: Partial<DeadTest>, paths: string[]][] = [
@@ -72,13 +72,10 @@ const feed = only(onSubpanel(20).panels.flatMap((p) => p.feeder ?? []));
 const wiredBy = (ids: readonly string[]): Job =>
 	job({
 		boxes: [box('a'), box('b')],
-		circuits: [
-			...ids.map((id, i) => circuit({ id, number: i + 1, disconnect: 'lockable' })),
-			circuit({ id: 'c9', number: 9, panelId: 's' })
-		],
-		legs: [...ids.map((id) => leg('p', 'b', 10, { id: `l-${id}`, circuitId: id })), leg('s', 'a', 10, { circuitId: 'c9' })],
+		circuits: [...ids.map((id) => circuit({ id, disconnect: 'lockable' })), circuit({ id: 'c9', panelId: 's' })],
+		cables: [...ids.map((id) => cable('p', 'b', 10, { id: `l-${id}`, circuitId: id })), cable('s', 'a', 10, { circuitId: 'c9' })],
 		panels: [
-			{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 },
+			{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 20 },
 			{ ...only(onSubpanel(20).panels.slice(1)), id: 's', feeder: { ...feed, fromPanelId: 'p' } }
 		]
 	});
@@ -267,7 +264,7 @@ test('a point of the dead test that is live is evidence: from 1 V at low impedan
 });
 
 // An alarm: live where it is tagged off.
-const house = job({ circuits: [circuit(), circuit({ id: 'c2', number: 2 }), circuit({ id: 'c3', number: 3 })] });
+const house = job({ circuits: [circuit(), circuit({ id: 'c2' }), circuit({ id: 'c3' })] });
 const alarms: [what: string, readings: Reading[], events: LiveEvent[], at: string[]][] = [
 	['nothing tagged', [read('09:00')], [], []],
 	['read before it was tagged', [read('07:00')], [off('08:00')], []],
@@ -307,7 +304,7 @@ test('a live reading voids the dead tests of every box under its tag; volts that
 	assert.deepEqual([state(live, 'a'), state(live, 'b'), state(ghost, 'a'), state(ghost, 'b')], [false, false, true, false]);
 	assert.deepEqual([state([], 'a'), state([read('09:00', { boxId: 'p', circuitId: 'c1' })], 'a')], [true, false]);
 	// With one of two circuits on, what is read there may be the other one.
-	const two: Job = { ...house, legs: [...house.legs, leg('p', 'b', 10, { id: 'x', circuitId: 'c2' })] };
+	const two: Job = { ...house, cables: [...house.cables, cable('p', 'b', 10, { id: 'x', circuitId: 'c2' })] };
 	assert.deepEqual(
 		[liveAlarms(two, live, [off('08:00')]), liveAlarms(two, live, [off('08:00'), off('08:01', 'c2')]).length],
 		[[], 1]
@@ -341,7 +338,7 @@ const keys = (j: Job, must = true) =>
 		.map((p) => p.key)
 		.join(' ');
 const one = (more: Partial<Box>, device: Partial<Device> = {}, change: Partial<Job> = {}) =>
-	job({ boxes: [box('a', more, device)], legs: [leg('p', 'a', 10)], ...change });
+	job({ boxes: [box('a', more, device)], cables: [cable('p', 'a', 10)], ...change });
 test('dead test points come from what is in the box', () => {
 	assert.equal(keys(one({})), 'hn hg ng earth');
 	// No ground: the separate earth stands for it.
@@ -350,9 +347,9 @@ test('dead test points come from what is in the box', () => {
 	// Two hots, with and without a neutral.
 	const twoPole = { circuits: [circuit({ poles: 2 })] };
 	assert.equal(keys(one({}, {}, twoPole)), 'hh2 hg h2g earth');
-	assert.equal(keys(one({}, {}, { ...twoPole, legs: [leg('p', 'a', 10, { conductors: 3 })] })), 'hh2 hn hg h2n h2g ng earth');
+	assert.equal(keys(one({}, {}, { ...twoPole, cables: [cable('p', 'a', 10, { conductors: 3 })] })), 'hh2 hn hg h2n h2g ng earth');
 	// Two circuits: every pair; a shared neutral is one.
-	const second = leg('p', 'a', 10, { id: 'x', circuitId: 'c2' });
+	const second = cable('p', 'a', 10, { id: 'x', circuitId: 'c2' });
 	const both = (multiwire: boolean) =>
 		one(
 			{},
@@ -360,19 +357,19 @@ test('dead test points come from what is in the box', () => {
 			{
 				circuits: [
 					circuit(multiwire ? { multiwire: { withId: 'c2', opens: 'two-pole' } } : {}),
-					circuit({ id: 'c2', number: 2, ...(multiwire ? { multiwire: { withId: 'c1', opens: 'two-pole' } } : {}) })
+					circuit({ id: 'c2', ...(multiwire ? { multiwire: { withId: 'c1', opens: 'two-pole' } } : {}) })
 				],
-				legs: [leg('p', 'a', 10), second]
+				cables: [cable('p', 'a', 10), second]
 			}
 		);
 	assert.equal(keys(both(false)), 'hh2 hn hn2 hg h2n h2n2 h2g nn2 ng n2g earth');
 	assert.equal(keys(both(true)), 'hh2 hn hg h2n h2g ng earth');
 	// Its circuit not known: by its devices.
-	assert.equal(keys(one({}, {}, { legs: [] })), 'hn hg ng earth');
-	assert.equal(keys(one({}, { volts: 240 }, { legs: [] })), 'hh2 hg h2g earth');
-	assert.equal(keys(one({}, { yoke: 'split' }, { legs: [] })), 'hh2 hn hg h2n h2g ng earth');
+	assert.equal(keys(one({}, {}, { cables: [] })), 'hn hg ng earth');
+	assert.equal(keys(one({}, { volts: 240 }, { cables: [] })), 'hh2 hg h2g earth');
+	assert.equal(keys(one({}, { yoke: 'split' }, { cables: [] })), 'hh2 hn hg h2n h2g ng earth');
 	// A box of splices, of which nobody knows what feeds it: its neutral is read too.
-	assert.equal(keys(job({ boxes: [{ ...box('a'), devices: [] }], legs: [] })), 'hn hg ng earth');
+	assert.equal(keys(job({ boxes: [{ ...box('a'), devices: [] }], cables: [] })), 'hn hg ng earth');
 	assert.equal(deadPoints(both(false), both(false).boxes[0] as Box)[0]?.words, 'hot 1 to hot 2');
 });
 test('a breaker that is changed: the bus that it sits on and its load terminals, each to neutral, to ground and to each other', () => {
@@ -435,7 +432,7 @@ test('off at a disconnect: its line side is told of, at what is hard-wired behin
 		const j = job({
 			boxes: [box('a', {}, { kind, receptacles: 0 })],
 			circuits: [circuit({ disconnect })],
-			legs: [leg('p', 'a', 10)]
+			cables: [cable('p', 'a', 10)]
 		});
 		const place = gatePlace(j, 'a');
 		assert.ok(place);

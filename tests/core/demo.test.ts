@@ -26,7 +26,7 @@ const both: [string, JobFile][] = [
 
 for (const [name, { job, readings, events }] of both) {
 	test(`${name}: lawful by schema and references`, () => {
-		const checked = checkJobFile({ hekto: 'job', fileVersion: 4, job, readings, events });
+		const checked = checkJobFile({ hekto: 'job', fileVersion: 5, job, readings, events });
 		assert.ok(checked.ok, JSON.stringify(!checked.ok && checked.faults.slice(0, 5)));
 	});
 	test(`${name}: walls close without crossing, breaks fit and do not overlap`, () => {
@@ -75,20 +75,20 @@ for (const [name, { job, readings, events }] of both) {
 		}
 	});
 	test(`${name}: no cable is shorter than the way between its ends`, () => {
-		for (const leg of job.legs) {
-			const [a, b] = [at(job, leg.fromId ?? ''), at(job, leg.toId)];
-			if (!a || !b || leg.lengthFt === null) continue;
+		for (const cable of job.cables) {
+			const [a, b] = [at(job, cable.fromId ?? ''), at(job, cable.toId)];
+			if (!a || !b || cable.lengthFt === null) continue;
 			assert.ok(
-				leg.lengthFt * 12 >= distance(a, b),
-				`${leg.fromId} to ${leg.toId}: ${leg.lengthFt} ft for ${distance(a, b).toFixed(0)} in`
+				cable.lengthFt * 12 >= distance(a, b),
+				`${cable.fromId} to ${cable.toId}: ${cable.lengthFt} ft for ${distance(a, b).toFixed(0)} in`
 			);
-			assert.ok(leg.lengthFt < 130, `${leg.toId}: ${leg.lengthFt} ft is no house`);
+			assert.ok(cable.lengthFt < 130, `${cable.toId}: ${cable.lengthFt} ft is no house`);
 		}
 	});
 	test(`${name}: slots are used once, two-pole breakers take two on one side`, () => {
-		const slots = job.circuits.flatMap((c) => (c.slot === null ? [] : c.poles === 2 ? [c.slot, c.slot + 2] : [c.slot]));
-		assert.equal(new Set(slots).size, slots.length, `${slots}`);
-		assert.ok(Math.max(...slots) <= (job.panels[0]?.slots ?? 0));
+		const spaces = job.circuits.flatMap((c) => (c.space === null ? [] : c.poles === 2 ? [c.space, c.space + 2] : [c.space]));
+		assert.equal(new Set(spaces).size, spaces.length, `${spaces}`);
+		assert.ok(Math.max(...spaces) <= (job.panels[0]?.spaces ?? 0));
 	});
 	test(`${name}: doors between two rooms meet on the plan`, () => {
 		const ends = job.rooms.flatMap((r) =>

@@ -58,7 +58,7 @@ test('before anything was read the weights stand: off first, sound after it, all
 	assert.deepEqual([kinds(a), allKinds(a).includes('open-hot b1'), kinds(a, 1)], ['off panel', true, '']);
 	assert.equal(a.hypotheses.length, 20);
 	assert.ok(a.next && a.next.gainBits > 1 && a.next.gainBits < Math.log2(100));
-	// Off 20 and open hot 5 on the only leg from the panel; every box 9 kinds, 3 of them loose, and its pairs.
+	// Off 20 and open hot 5 on the only cable from the panel; every box 9 kinds, 3 of them loose, and its pairs.
 	const single = 20 + 5 + 4 * (3 * 5 + 3 * 5 + 3 * 2 + 0.5 + 3);
 	const pairs = 4 * ((2 * 0.5) / 10 + (2 * 5) / 10 + 25 / 10 + 25 / 10) + ((1 + 2 + 3 + 3) * 0.5 * 5) / 10;
 	const [off] = a.hypotheses;

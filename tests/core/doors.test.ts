@@ -34,7 +34,7 @@ const withOf = (job: Job, part: 'breaks' | 'counters' | 'fixtures' | 'marks') =>
 };
 
 const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
-	...(['rooms', 'boxes', 'legs', 'circuits', 'panels', 'checks'] as const).map((part): [string, JobFile, RegExp, RegExp] => [
+	...(['rooms', 'boxes', 'cables', 'circuits', 'panels', 'checks'] as const).map((part): [string, JobFile, RegExp, RegExp] => [
 		`${part} twice`,
 		withJob((job) => {
 			if (!job[part].length && part === 'checks')
@@ -57,13 +57,13 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 		/twice in the devices of K-01/
 	],
 	[
-		'cables twice in a box',
+		'ends twice in a box',
 		withJob((job) => {
-			const cable = { id: 'c', cable: 'NM-B', awg: '12', conductors: 2, ground: true, note: '' } as const;
-			box(job).cables.push(cable, { ...cable });
+			const cable = { id: 'c', kind: 'NM-B', awg: '12', conductors: 2, ground: true, note: '' } as const;
+			box(job).ends.push(cable, { ...cable });
 		}),
-		/boxes\[\d+\]\.cables\[1\]\.id/,
-		/twice in the cables of K-01/
+		/boxes\[\d+\]\.ends\[1\]\.id/,
+		/twice in the ends of K-01/
 	],
 	[
 		'a mark on a wall that is not there',
@@ -105,14 +105,14 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 	],
 	[
 		'14 AWG aluminum',
-		withJob((job) => Object.assign(job.legs[0] ?? {}, { metal: 'Al', awg: '14' })),
-		/legs\[0\]\.awg/,
+		withJob((job) => Object.assign(job.cables[0] ?? {}, { metal: 'Al', awg: '14' })),
+		/cables\[0\]\.awg/,
 		/12 AWG or larger in aluminum/
 	],
 	[
-		'a leg of a circuit that is not there',
-		withJob((job) => Object.assign(job.legs[0] ?? {}, { circuitId: 'no' })),
-		/legs\[0\]\.circuitId/,
+		'a cable of a circuit that is not there',
+		withJob((job) => Object.assign(job.cables[0] ?? {}, { circuitId: 'no' })),
+		/cables\[0\]\.circuitId/,
 		/no circuit/
 	],
 	['a run of 501 boxes', withJob((job) => runOf(job, 501)), /circuits\[\d+\]/, /at most 500 boxes on its run, got 501/],
@@ -142,13 +142,13 @@ const hostile: [name: string, made: JobFile, path: RegExp, says: RegExp][] = [
 	]
 ];
 function runOf(job: Job, n: number): void {
-	job.circuits.push(newCircuit({ id: 'long', number: 99, name: 'Long', panelId: job.panels[0]?.id ?? '' }));
+	job.circuits.push(newCircuit({ id: 'long', name: 'Long', panelId: job.panels[0]?.id ?? '' }));
 	for (let i = 0; i < n; i++) {
 		job.boxes.push(newBox(`long-${i}`, `X-${i}`, { state: 'planned' }));
-		const like = job.legs[0] as Job['legs'][number];
-		job.legs.push({
+		const like = job.cables[0] as Job['cables'][number];
+		job.cables.push({
 			...like,
-			id: `long-leg-${i}`,
+			id: `long-cable-${i}`,
 			circuitId: 'long',
 			fromId: i ? `long-${i - 1}` : (job.panels[0]?.id ?? ''),
 			toId: `long-${i}`,
@@ -202,7 +202,7 @@ test('the quick look and Yup say the same of anything', () => {
 		...job,
 		rooms: job.rooms.slice(0, 2),
 		boxes: job.boxes.slice(0, 2),
-		legs: job.legs.slice(0, 2),
+		cables: job.cables.slice(0, 2),
 		circuits: job.circuits.slice(0, 2)
 	};
 	const quick = passesOf(jobSchema);
@@ -265,7 +265,7 @@ test('depth and number are looked at first', () => {
 
 test('what could not be judged once is not taken for judged the second time', () => {
 	const broken = structuredClone(file.job);
-	Object.assign(broken.legs[0] ?? {}, { cable: 'no such cable' });
+	Object.assign(broken.cables[0] ?? {}, { kind: 'no such cable' });
 	const failed = () => STAGES.map((stage) => assess(broken, file.readings).stages[stage].failed);
 	const first = failed();
 	assert.ok(first[STAGES.indexOf('protect')]);
@@ -273,7 +273,7 @@ test('what could not be judged once is not taken for judged the second time', ()
 });
 test('a stage whose evaluator throws is told as failed; the others go on', () => {
 	const broken = structuredClone(file.job);
-	Object.assign(broken.legs[0] ?? {}, { awg: 'no such gauge' });
+	Object.assign(broken.cables[0] ?? {}, { awg: 'no such gauge' });
 	const { stages } = assess(broken, file.readings);
 	const failed = Object.entries(stages).filter(([, s]) => s.failed !== undefined);
 	assert.ok(failed.length > 0 && failed.length < 6, failed.map(([s]) => s).join());

@@ -1,3 +1,4 @@
+import { BreakerName } from '../../src/core/model/breaker-name';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { produce } from 'immer';
@@ -10,7 +11,7 @@ import { conflictLines, sayShifted } from '../../src/core/edit/merge/say-conflic
 import { takeFaults } from '../../src/core/edit/merge/take';
 import { addBox } from '../../src/core/edit/boxes';
 import type { Job } from '../../src/core/model/known';
-import { newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
+import { newBox, newRoom } from '../../src/core/model/new-job';
 import { reading } from './small-job';
 
 /** Edits that meet others: names and numbers that are taken, places in a list, conflicts in words, limits. */
@@ -45,49 +46,6 @@ for (const [mine, theirs, becomes] of names)
 		assert.ok(done.ok, 'what is kept of it is what was done');
 		assert.equal(done.state.boxes.find((b) => b.id === 'mine')?.name, becomes);
 	});
-test('a number is taken only in its own panel, and of what is new alone', () => {
-	const panel = job.panels[0]?.id ?? '';
-	const other = (d: Job) => d.panels.push({ id: 'sub', name: 'Sub', roomId: null, place: null, mainA: 60, slots: 8 });
-	const circuit =
-		(id: string, number: number, panelId = panel) =>
-		(d: Job) =>
-			void d.circuits.push(newCircuit({ id, number, name: id, panelId }));
-	const base = after(job, (d) => void other(d));
-	const most = Math.max(...job.circuits.map((c) => c.number));
-	const numberOf = (theirs: (d: Job) => void, mine: (d: Job) => void) => {
-		const placed = placedOn(after(base, theirs), changesBetween(base, after(base, mine)));
-		assert.ok(placed.ok);
-		return placed.job.circuits.find((c) => c.id === 'mine')?.number;
-	};
-	assert.equal(numberOf(circuit('theirs', most + 1), circuit('mine', most + 1)), most + 2);
-	assert.equal(numberOf(circuit('theirs', most + 1), circuit('mine', most + 2)), most + 2);
-	assert.equal(numberOf(circuit('theirs', most + 1, 'sub'), circuit('mine', most + 1)), most + 1);
-	// Two circuits that had one number before stay as they are: an edit is not blamed for them.
-	const doubled = after(base, circuit('one', 900), circuit('two', 900));
-	const placed = placedOn(
-		doubled,
-		changesBetween(
-			doubled,
-			after(doubled, (d) => void (d.name = 'Other'))
-		)
-	);
-	assert.ok(placed.ok && !placed.renamed);
-	const first = newCircuit({ id: 'only', number: 1, name: 'x', panelId: 'sub' });
-	const empty = after(
-		base,
-		(d) => void (d.circuits = []),
-		(d) => void (d.legs = [])
-	);
-	const one = placedOn(
-		after(empty, (d) => void d.circuits.push({ ...first, id: 'theirs' })),
-		changesBetween(
-			empty,
-			after(empty, (d) => void d.circuits.push(first))
-		)
-	);
-	assert.deepEqual(one.ok && [...one.job.circuits].sort((a) => (a.id === 'only' ? 1 : -1)).map((c) => c.number), [1, 2]);
-});
-
 const rows = (...ids: string[]) => ({ rows: ids.map((id) => ({ id })) });
 const ids = (state: { rows: { id: string }[] }) => state.rows.map((r) => r.id).join('');
 const placesOf: [from: string, to: string, now: string, becomes: string][] = [
@@ -154,8 +112,15 @@ const said: [Shifted, [where: string, yours: string, theirs: string]][] = [
 	[shift(['boxes', { id: 'k-01' }, 'inCabinet'], true, false), ['Box K-01, in cabinet', 'yes', 'no']],
 	[shift(['boxes', { id: 'gone' }], { id: 'gone', name: 'X-1' }, undefined, { why: 'gone' }), ['Box gone', 'X-1', 'removed']],
 	[
-		shift(['circuits', { id: 'c1' }], { id: 'c1', number: 0, name: '' }, { id: 'c1', kind: 'general' }),
-		[`Circuit ${job.circuits.find((c) => c.id === 'c1')?.number}`, '0', 'general']
+		shift(['circuits', { id: 'c1' }], { id: 'c1', name: 'x' }, { id: 'c1', kind: 'general' }),
+		[
+			BreakerName(
+				job,
+				job.circuits.find((c) => c.id === 'c1')
+			),
+			'x',
+			'general'
+		]
 	],
 	[shift(['rooms', { id: 'bed2' }, 'outline'], [[0, 0]], [1, 2, 3]), ['Room Bedroom 2, outline', 'a list of 1', 'a list of 3']],
 	[shift(['practice'], { a: 1 }, 'x'.repeat(90)), ['practice', 'other values', 'x'.repeat(80)]],
@@ -178,7 +143,7 @@ test('of many three are said in a line', () => {
 test('a list at its limit, and one over it', () => {
 	const rooms = (n: number) => (d: Job) =>
 		void (d.rooms = Array.from({ length: n }, (_, i) => newRoom({ id: `r-${i}`, name: `Room ${i}` })));
-	const bare = after(job, (d) => void Object.assign(d, { boxes: [], legs: [], circuits: [], panels: [], inspection: [] }));
+	const bare = after(job, (d) => void Object.assign(d, { boxes: [], cables: [], circuits: [], panels: [], inspection: [] }));
 	assert.deepEqual(editFaults(bare, after(bare, rooms(400))), []);
 	assert.equal(editFaults(bare, after(bare, rooms(401)))[0]?.message, 'must hold at most 400, got 401');
 	// A list that was too long already, and did not grow, is not this edit's fault.

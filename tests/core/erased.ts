@@ -3,15 +3,15 @@ import type { Fact } from '../../src/core/model/known';
 
 /** Every fact of a job that may be not known, and the job without some of them. */
 export function factsOf(job: Told): Fact[] {
-	const cable = ['cable', 'awg', 'metal', 'conductors', 'ground', 'lengthFt'] as const;
+	const cable = ['kind', 'awg', 'metal', 'conductors', 'ground', 'lengthFt'] as const;
 	return [
-		...job.legs.flatMap(({ id }) => (['fromId', ...cable] as const).map((field) => ({ of: 'leg' as const, id, field }))),
+		...job.cables.flatMap(({ id }) => (['fromId', ...cable] as const).map((field) => ({ of: 'cable' as const, id, field }))),
 		...job.circuits.flatMap(({ id }) =>
-			(['breakerA', 'panelId', 'slot'] as const).map((field) => ({ of: 'circuit' as const, id, field }))
+			(['breakerA', 'panelId', 'space'] as const).map((field) => ({ of: 'circuit' as const, id, field }))
 		),
 		...job.boxes.map(({ id }) => ({ of: 'box' as const, id, field: 'material' as const })),
 		...job.panels.flatMap(({ id, feeder }) => [
-			...(['mainA', 'slots'] as const).map((field) => ({ of: 'panel' as const, id, field })),
+			...(['mainA', 'spaces'] as const).map((field) => ({ of: 'panel' as const, id, field })),
 			...(feeder ? (['breakerA', ...cable] as const).map((field) => ({ of: 'feeder' as const, id, field })) : [])
 		])
 	];
@@ -27,7 +27,7 @@ export function without(job: Told, facts: readonly Fact[]): Told {
 	};
 	return {
 		...job,
-		legs: job.legs.map((l) => erased('leg', l.id, l)),
+		cables: job.cables.map((l) => erased('cable', l.id, l)),
 		boxes: job.boxes.map((b) => erased('box', b.id, b)),
 		circuits: job.circuits.map((c) => erased('circuit', c.id, c)),
 		panels: job.panels.map((p) => ({

@@ -6,11 +6,11 @@ import { expectedHere } from '../../src/core/prove/expected-here';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { practiceCosts, priceOfAll } from '../../src/core/protection/practice-costs';
 import { DEMOS } from '../../src/core/demo';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 const run = job({
 	boxes: [box('a'), box('b'), box('c')],
-	legs: [leg('p', 'a', 50), leg('a', 'b', 50), leg('b', 'c', null)],
+	cables: [cable('p', 'a', 50), cable('a', 'b', 50), cable('b', 'c', null)],
 	circuits: [circuit()]
 });
 const edition = editionOf(run);
@@ -63,7 +63,7 @@ test('drop along a run: by feet, with what was read, and nothing beyond a cable 
 test('a run that branches: by feet, and not in the order in which it is fed', () => {
 	const branched = job({
 		boxes: [box('a'), box('b'), box('c'), box('d')],
-		legs: [leg('p', 'a', 50), leg('a', 'b', 50), leg('b', 'c', 40), leg('a', 'd', 5)],
+		cables: [cable('p', 'a', 50), cable('a', 'b', 50), cable('b', 'c', 40), cable('a', 'd', 5)],
 		circuits: [circuit()]
 	});
 	const [own] = branched.circuits;

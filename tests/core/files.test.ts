@@ -1,3 +1,4 @@
+import { asVersion4 } from './old-files';
 import { byWriting } from '../../src/core/model/written';
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
@@ -43,7 +44,7 @@ test('a version-0 file is brought up: heights in inches, switched in words, read
 
 test('a version-2 file is brought up: story and color as spelled now, a furnace by what it serves and not by its name', () => {
 	const file = demo('marrow-street');
-	const older = JSON.parse(writeJobFile(file)) as {
+	const older = asVersion4(JSON.parse(writeJobFile(file)) as object) as {
 		fileVersion: number;
 		job: { boxes: { name: string; devices: Record<string, unknown>[] }[] };
 	};
@@ -67,7 +68,7 @@ test('a version-2 file is brought up: story and color as spelled now, a furnace 
 // What is done to a good file, where the fault must point, what it must say.
 type Broken = Record<string, any>; // eslint-disable-line @typescript-eslint/no-explicit-any
 const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
-	['a newer version', (f) => ({ ...f, fileVersion: 5 }), 'fileVersion', /newer Hekto/],
+	['a newer version', (f) => ({ ...f, fileVersion: 6 }), 'fileVersion', /newer Hekto/],
 	['no version', ({ fileVersion: _, ...f }) => f, 'fileVersion', /got nothing/],
 	['another kind of file', (f) => ({ ...f, hekto: 'shop' }), 'hekto', /must be "job", got "shop"/],
 	['a list', () => [1, 2], 'file', /must be a job file/],
@@ -79,8 +80,8 @@ const refused: [string, (file: Broken) => unknown, string, RegExp][] = [
 		/one of 2017, 2020, 2023; got "2014"/
 	],
 	['a volume below nothing', (f) => ((f.job.boxes[3].volumeCuIn = -18), f), 'job.boxes[3].volumeCuIn', /at least 0.1, got -18/],
-	['a leg to nowhere', (f) => ((f.job.legs[5].toId = 'zz'), f), 'job.legs[5].toId', /names no box, got "zz"/],
-	['a loop', (f) => ((f.job.legs[0].fromId = 'k-02'), f), 'job.legs[0]', /a run is a tree/],
+	['a cable to nowhere', (f) => ((f.job.cables[5].toId = 'zz'), f), 'job.cables[5].toId', /names no box, got "zz"/],
+	['a loop', (f) => ((f.job.cables[0].fromId = 'k-02'), f), 'job.cables[0]', /a run is a tree/],
 	['an id that appears twice', (f) => ((f.job.boxes[1].id = 'k-01'), f), 'job.boxes[1].id', /appears twice/],
 	['a box beyond its wall', (f) => ((f.job.boxes[0].place.at = 9999), f), 'job.boxes[0].place.at', /must be at most the wall's/],
 	['a reading of 500 V', (f) => ((f.readings[1].value = 500), f), 'readings[1].value', /0 to 260 V, got 500/],
@@ -118,7 +119,11 @@ test('an oversized file is refused before it is read', () => {
 
 test('rows of a box that is no longer in the job are left out of its file, so that the file comes in again', () => {
 	const { job, readings, events } = demo();
-	const without = { ...job, boxes: job.boxes.filter((b) => b.id !== 'w-02'), legs: job.legs.filter((l) => l.toId !== 'w-02') };
+	const without = {
+		...job,
+		boxes: job.boxes.filter((b) => b.id !== 'w-02'),
+		cables: job.cables.filter((l) => l.toId !== 'w-02')
+	};
 	const back = readJobFile(writeJobFile({ job: without, readings, events }));
 	assert.ok(back.ok, JSON.stringify(back));
 	assert.ok(back.value.readings.length < readings.length && back.value.readings.every((r) => r.boxId !== 'w-02'));

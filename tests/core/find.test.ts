@@ -12,7 +12,7 @@ const first = (typed: string) => find(typed)[0];
 const found: [typed: string, kind: string | undefined, name: string | undefined][] = [
 	['a', 'box', 'A'],
 	['den', 'room', 'Den'],
-	['1 den', 'circuit', '1 Den'],
+	['1 den', 'circuit', 'Space 1 · Den'],
 	['panel', 'panel', 'Panel'],
 	['prove', 'stage', 'Prove'],
 	['save', 'action', 'Save job file'],
@@ -51,9 +51,9 @@ const circuits = circuitFinder(demo);
 test('a circuit is found by number, name, breaker and room; with nothing typed, all of them', () => {
 	const names = (typed: string) => circuits(typed).map((h) => h.name);
 	assert.equal(names('').length, demo.circuits.length);
-	assert.match(names('14 ')[0] ?? '', /^14 /);
+	assert.match(names('14 ')[0] ?? '', /^Space 14/);
 	assert.match(names('watr heater')[0] ?? '', /[Ww]ater heater/);
-	const room = demo.rooms.find((r) => r.id === demo.boxes.find((b) => b.id === demo.legs[0]?.toId)?.roomId);
+	const room = demo.rooms.find((r) => r.id === demo.boxes.find((b) => b.id === demo.cables[0]?.toId)?.roomId);
 	assert.ok(room);
 	assert.ok(names('30 A').length >= 1 && circuits('30 A')[0]?.about.includes('30 A'));
 	assert.ok(

@@ -28,13 +28,13 @@ function spoilt(file: JobFile, r: Random): JobFile {
 			void d.boxes.splice(
 				0,
 				d.boxes.length,
-				...d.boxes.filter((b) => !r.chance(0.3) || d.legs.some((l) => l.toId === b.id || l.fromId === b.id))
+				...d.boxes.filter((b) => !r.chance(0.3) || d.cables.some((l) => l.toId === b.id || l.fromId === b.id))
 			),
 		(d) =>
 			d.boxes.forEach(
 				(b) => r.chance(0.3) && b.devices.forEach((x) => Object.assign(x, { protection: 'none', tamperResistant: false }))
 			),
-		(d) => d.circuits.forEach((c) => r.chance(0.3) && Object.assign(c, { breakerA: r.pick([15, 20, 30, 50]), slot: null })),
+		(d) => d.circuits.forEach((c) => r.chance(0.3) && Object.assign(c, { breakerA: r.pick([15, 20, 30, 50]), space: null })),
 		(d) => d.boxes.forEach((b) => r.chance(0.3) && Object.assign(b, { volumeCuIn: 9, dampness: null }))
 	];
 	const known = (job: Job) => new Set(job.boxes.map((b) => b.id));

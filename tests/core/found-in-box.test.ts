@@ -5,7 +5,7 @@ import { editions } from '../../src/core/code/editions';
 import { installed } from '../../src/core/edit/installed';
 import { houseOf } from '../../src/core/house';
 import { codeLetter } from '../../src/core/handover/code-letter';
-import { knownJob, type Box, type CableSeen, type Circuit, type FoundConductor } from '../../src/core/model/known';
+import { knownJob, type Box, type CableEnd, type Circuit, type FoundConductor } from '../../src/core/model/known';
 import { newServiceCall, readWhere } from '../../src/core/model/new-job';
 import { cableFace } from '../../src/core/formats/cable-face';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
@@ -14,12 +14,12 @@ import { nextInThread, threadOf } from '../../src/core/thread';
 import { assess } from '../../src/core/assess';
 import { punchList } from '../../src/core/layout/punch-list';
 import { foundInBoxes, placeAlong } from '../../src/core/walk/found-in-box';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 /** What was seen in a box is used: against what is drawn, against the colors' meaning, against the breaker. */
-const cable = (more: Partial<CableSeen> = {}): CableSeen => ({
+const end = (more: Partial<CableEnd> = {}): CableEnd => ({
 	id: `s${Math.random()}`,
-	cable: 'NM-B',
+	kind: 'NM-B',
 	awg: '14',
 	conductors: 2,
 	ground: true,
@@ -28,15 +28,15 @@ const cable = (more: Partial<CableSeen> = {}): CableSeen => ({
 });
 const wire = (color: FoundConductor['color'], means: FoundConductor['means']): FoundConductor => ({
 	id: `${color}-${means}`,
-	cableId: null,
+	endId: null,
 	color,
 	means,
 	alwaysLive: false,
 	insulation: 'unknown',
 	freeLengthIn: null
 });
-const found = (more: Partial<Box>, of: { legs?: ReturnType<typeof leg>[]; circuits?: Circuit[] } = {}) => {
-	const j = job({ boxes: [box('a', { state: 'found', ...more }, { state: 'found' })], legs: [], ...of });
+const found = (more: Partial<Box>, of: { cables?: ReturnType<typeof cable>[]; circuits?: Circuit[] } = {}) => {
+	const j = job({ boxes: [box('a', { state: 'found', ...more }, { state: 'found' })], cables: [], ...of });
 	return foundInBoxes(houseOf(j)).map((f) => `${f.severity} ${f.code} ${f.rule.section}`);
 };
 
@@ -44,18 +44,18 @@ const seen: [why: string, box: Partial<Box>, of: Parameters<typeof found>[1], wa
 	['nothing seen', {}, {}, []],
 	[
 		'two drawn, one seen',
-		{ cables: [cable({ awg: '12' })] },
-		{ legs: [leg('p', 'a', 9), leg('a', 'b', 9)] },
+		{ ends: [end({ awg: '12' })] },
+		{ cables: [cable('p', 'a', 9), cable('a', 'b', 9)] },
 		['caution contradiction 110.3']
 	],
 	[
 		'as many as are drawn',
-		{ cables: [cable({ awg: '12' }), cable({ awg: '12' })] },
-		{ legs: [leg('p', 'a', 9), leg('a', 'b', 9)] },
+		{ ends: [end({ awg: '12' }), end({ awg: '12' })] },
+		{ cables: [cable('p', 'a', 9), cable('a', 'b', 9)] },
 		[]
 	],
-	['12 drawn, 14 seen', { cables: [cable()] }, { legs: [leg('p', 'a', 9)] }, ['caution contradiction 110.3']],
-	['12 drawn, a gauge that was not made out', { cables: [cable({ awg: null })] }, { legs: [leg('p', 'a', 9)] }, []],
+	['12 drawn, 14 seen', { ends: [end()] }, { cables: [cable('p', 'a', 9)] }, ['caution contradiction 110.3']],
+	['12 drawn, a gauge that was not made out', { ends: [end({ awg: null })] }, { cables: [cable('p', 'a', 9)] }, []],
 	[
 		'said to have no ground, and a ground wire',
 		{ ground: 'none', conductors: [wire('bare', 'ground')] },
@@ -64,11 +64,11 @@ const seen: [why: string, box: Partial<Box>, of: Parameters<typeof found>[1], wa
 	],
 	[
 		'said to have one, plastic, no cable has one',
-		{ ground: 'present', material: 'plastic', cables: [cable({ ground: false })] },
+		{ ground: 'present', material: 'plastic', ends: [end({ ground: false })] },
 		{ circuits: [circuit({ breakerA: 15 })] },
 		['caution contradiction 110.3', 'advice seen-wire 240.4(D)']
 	],
-	['the same in a metal box', { ground: 'present', material: 'metal', cables: [cable({ ground: false, awg: null })] }, {}, []],
+	['the same in a metal box', { ground: 'present', material: 'metal', ends: [end({ ground: false, awg: null })] }, {}, []],
 	['white as a hot', { conductors: [wire('white', 'hot')] }, {}, ['caution color 200.7(C)(1)']],
 	['white as a traveler', { conductors: [wire('white', 'traveler')] }, {}, ['caution color 200.7(C)(1)']],
 	['white as the neutral', { conductors: [wire('white', 'neutral')] }, {}, []],
@@ -76,13 +76,13 @@ const seen: [why: string, box: Partial<Box>, of: Parameters<typeof found>[1], wa
 	['bare as the neutral', { conductors: [wire('bare', 'neutral')] }, {}, ['violation color 250.119']],
 	['black as the neutral', { conductors: [wire('black', 'neutral')] }, {}, ['caution color 200.6(A)']],
 	['black that is dead', { conductors: [wire('black', 'dead')] }, {}, []],
-	['14 AWG, its circuit not known', { cables: [cable()] }, {}, ['advice seen-wire 240.4(D)']],
+	['14 AWG, its circuit not known', { ends: [end()] }, {}, ['advice seen-wire 240.4(D)']],
 	['a cord adapter', { adapter: true }, {}, ['caution adapter 406.4(D)(2)']],
 	['none, as was looked', { adapter: false }, {}, []]
 ];
 for (const [why, more, of, want] of seen) test(`seen in a box: ${why}`, () => assert.deepEqual(found(more, of), want));
 
-const onBreaker: [awg: CableSeen['awg'], breakerA: number, want: string[]][] = [
+const onBreaker: [awg: CableEnd['awg'], breakerA: number, want: string[]][] = [
 	['14', 15, []],
 	['14', 20, ['violation seen-wire 240.4(D)']],
 	['12', 20, []],
@@ -93,28 +93,28 @@ const onBreaker: [awg: CableSeen['awg'], breakerA: number, want: string[]][] = [
 ];
 for (const [awg, breakerA, want] of onBreaker)
 	test(`${awg} AWG seen on a breaker of ${breakerA} A, its cable not drawn`, () => {
-		const legs = [leg('p', 'a', null, { cable: null, awg: null, metal: null, conductors: null, ground: null } as never)];
-		assert.deepEqual(found({ cables: [cable({ awg })] }, { legs, circuits: [circuit({ breakerA })] }), want);
+		const cables = [cable('p', 'a', null, { kind: null, awg: null, metal: null, conductors: null, ground: null } as never)];
+		assert.deepEqual(found({ ends: [end({ awg })] }, { cables, circuits: [circuit({ breakerA })] }), want);
 	});
 
 test('an end, a middle, a tap', () => assert.deepEqual([0, 1, 2, 3, 4].map(placeAlong), [null, 'end', 'middle', 'tap', 'tap']));
 
 test('fill of a box on no circuit, by the cables that were seen in it; not where one was not made out', () => {
-	const j = (cables: CableSeen[]) => job({ boxes: [box('a', { state: 'found', volumeCuIn: 18, cables })], legs: [] });
-	const of = (cables: CableSeen[]) =>
+	const j = (cables: CableEnd[]) => job({ boxes: [box('a', { state: 'found', volumeCuIn: 18, ends: cables })], cables: [] });
+	const of = (cables: CableEnd[]) =>
 		fillCaseOf(editions['2023'], j(cables), j(cables).boxes[0] as Box)?.conductors.map((c) => [c.awg, c.count]);
-	assert.deepEqual(of([cable({ awg: '12', ground: false })]), [['12', 2]]);
-	assert.deepEqual(of([cable({ awg: '12' })]), [
+	assert.deepEqual(of([end({ awg: '12', ground: false })]), [['12', 2]]);
+	assert.deepEqual(of([end({ awg: '12' })]), [
 		['12', 2],
 		['12', 1]
 	]);
-	assert.equal(of([cable({ awg: null })]), undefined);
+	assert.equal(of([end({ awg: null })]), undefined);
 });
 test('where only the clamps of a metal box decide, whether it is metal must be looked at', () => {
 	// Three 14-2 with grounds and a duplex: (6 + 1 + 2) x 2 = 18 cu in, with clamps 20.
-	const seen = [1, 2, 3].map((n) => cable({ id: `${n}`, awg: '14' }));
+	const seen = [1, 2, 3].map((n) => end({ id: `${n}`, awg: '14' }));
 	const told = (volumeCuIn: number, material: Box['material']) => {
-		const j = job({ boxes: [box('a', { state: 'found', volumeCuIn, material, cables: seen })], legs: [] });
+		const j = job({ boxes: [box('a', { state: 'found', volumeCuIn, material, ends: seen })], cables: [] });
 		const codes = assess(j).stages.rough.findings.map((f) => f.code);
 		return [codes.includes('not-known'), codes.includes('box-fill')];
 	};
@@ -139,11 +139,11 @@ test('the picture of a cable is what is known of it', () => {
 		const { sheath, conductors } = cableFace(c);
 		return `${sheath} ${conductors.length}`;
 	};
-	assert.equal(face({ cable: 'NM-B', conductors: 2, ground: true }), 'smooth 3');
-	assert.equal(face({ cable: 'NM', conductors: 2, ground: false }), 'cloth 2');
-	assert.equal(face({ cable: 'MC', conductors: 3, ground: true }), 'armor 4');
-	assert.equal(face({ cable: 'knob-and-tube', conductors: 2, ground: false }), 'none 2');
-	assert.equal(face({ cable: null, conductors: null, ground: null }), 'smooth 0');
+	assert.equal(face({ kind: 'NM-B', conductors: 2, ground: true }), 'smooth 3');
+	assert.equal(face({ kind: 'NM', conductors: 2, ground: false }), 'cloth 2');
+	assert.equal(face({ kind: 'MC', conductors: 3, ground: true }), 'armor 4');
+	assert.equal(face({ kind: 'knob-and-tube', conductors: 2, ground: false }), 'none 2');
+	assert.equal(face({ kind: null, conductors: null, ground: null }), 'smooth 0');
 });
 
 const where: [text: string, box: string, room: string | null][] = [
@@ -215,19 +215,19 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	const at = (time: string, more: Parameters<typeof reading>[0]) =>
 		reading({ id: time, boxId: 'b', kind: 'hn', value: 119.6, at: `2026-11-26T${time}:00.000Z`, ...more });
 	const button = at('11:06', { kind: 'gfci-own', value: null, word: 'trips' });
-	const slots = [at('11:08', { kind: 'he' }), at('11:09', { kind: 'ne', value: 0 })];
+	const spaces = [at('11:08', { kind: 'he' }), at('11:09', { kind: 'ne', value: 0 })];
 	const proofs: [why: string, readings: ReturnType<typeof reading>[], next: string][] = [
-		['volts of the same morning, before hands were in it', [at('09:00', {}), button, ...slots], 'prove'],
-		['volts after, said to be before', [at('11:05', { phase: 'before' }), button, ...slots], 'prove'],
-		['volts after, its own button not pressed', [at('11:05', {}), ...slots], 'prove'],
-		['its own button did not trip', [at('11:05', {}), { ...button, word: 'no-trip' }, ...slots], 'prove'],
+		['volts of the same morning, before hands were in it', [at('09:00', {}), button, ...spaces], 'prove'],
+		['volts after, said to be before', [at('11:05', { phase: 'before' }), button, ...spaces], 'prove'],
+		['volts after, its own button not pressed', [at('11:05', {}), ...spaces], 'prove'],
+		['its own button did not trip', [at('11:05', {}), { ...button, word: 'no-trip' }, ...spaces], 'prove'],
 		['its button alone', [button], 'prove'],
 		['volts and button: which slot is hot was not read', [at('11:05', {}), button], 'prove'],
-		['volts struck out', [at('11:05', { struck: true }), button, ...slots], 'prove'],
-		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button, ...slots], 'prove'],
-		['volts to ground alone', [at('11:05', { kind: 'hg' }), button, ...slots], 'prove'],
-		['volts that float', [at('11:05', { value: 84.9 }), button, ...slots], 'prove'],
-		['all of it', [at('11:05', {}), button, ...slots], 'none']
+		['volts struck out', [at('11:05', { struck: true }), button, ...spaces], 'prove'],
+		['volts with its wall switch off', [at('11:05', { switchAt: 'off' }), button, ...spaces], 'prove'],
+		['volts to ground alone', [at('11:05', { kind: 'hg' }), button, ...spaces], 'prove'],
+		['volts that float', [at('11:05', { value: 84.9 }), button, ...spaces], 'prove'],
+		['all of it', [at('11:05', {}), button, ...spaces], 'none']
 	];
 	for (const [why, readings, next] of proofs) assert.equal(now(put, [off, dead, on], readings)[0], next, why);
 	// A box that has a ground, and a face that promises it: reversed, or open, it has all of its volts hot to neutral.
@@ -252,7 +252,7 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	const below = volts.map((r) => ({ ...r, id: `${r.id}l`, half: 'lower' as const }));
 	assert.equal(needs(halves, [...volts, ...below, button, ...looks]), null);
 	// One that reads bad is never done.
-	const all = [at('11:05', {}), button, ...slots];
+	const all = [at('11:05', {}), button, ...spaces];
 	const bad = threadOf(put, { readings: all, events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
 	assert.deepEqual(
 		bad.filter((s) => !s.done).map((s) => s.key),
@@ -280,12 +280,12 @@ const names: [leg: Partial<Parameters<typeof cableName>[0]>, name: string][] = [
 	[{ metal: 'Al', ground: false }, '12-2 NM-B aluminum, no ground'],
 	[{ awg: null }, '?-2 NM-B with ground'],
 	[{ awg: null, conductors: null, ground: null }, 'NM-B, ground not known'],
-	[{ cable: null }, '12-2 cable with ground'],
-	[{ cable: null, awg: null, conductors: null, ground: null }, 'cable not seen']
+	[{ kind: null }, '12-2 cable with ground'],
+	[{ kind: null, awg: null, conductors: null, ground: null }, 'cable not seen']
 ];
 for (const [more, name] of names)
 	test(`a cable as it is known: ${name}`, () =>
-		assert.equal(cableName({ cable: 'NM-B', awg: '12', metal: 'Cu', conductors: 2, ground: true, ...more }), name));
+		assert.equal(cableName({ kind: 'NM-B', awg: '12', metal: 'Cu', conductors: 2, ground: true, ...more }), name));
 
 test('three slots without a ground on a circuit that nobody knows: not called unprotected, and not called good', () => {
 	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
@@ -308,7 +308,7 @@ test('three slots without a ground on a circuit that nobody knows: not called un
 		rooms: bare.rooms,
 		boxes: bare.boxes,
 		circuits: [circuit({ breakerA: null } as never)],
-		legs: [leg('p', 'b', 30)]
+		cables: [cable('p', 'b', 30)]
 	});
 	assert.equal(assess(known).stages.protect.findings.find((f) => f.code === 'three-slots')?.severity, 'violation');
 	const sure = knownJob(known);

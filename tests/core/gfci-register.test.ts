@@ -5,13 +5,13 @@ import { runOf } from '../../src/core/run/runs';
 import type { Reading } from '../../src/core/model/known';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
-import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
+import { clearingOf, dropByCable } from '../../src/core/prove/clearing';
 import { dueByMonth, dueDays, gfciRegister } from '../../src/core/prove/gfci-register';
 import { addDays } from '../../src/core/units/day';
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
 import { halve, shortCheck, type Side } from '../../src/core/prove/short';
 import { verdictOf } from '../../src/core/prove/verdicts';
-import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
+import { box, circuit, job, cable, near, onSubpanel, reading } from './small-job';
 
 const e = editions['2023'];
 /** A GFCI at A that feeds B and C on its LOAD, installed in March 2016. */
@@ -79,7 +79,7 @@ test('what wants doing first stands first', () => {
 	const j = {
 		...house,
 		boxes: ids.map((id) => box(id, {}, { protection: 'gfci' })),
-		legs: ids.map((id) => leg('p', id, 10))
+		cables: ids.map((id) => cable('p', id, 10))
 	};
 	const of = (boxId: string, at: string, more: Partial<Reading>) =>
 		test1({ id: boxId, boxId, at: `${at}T09:00:00.000Z`, ...more });
@@ -165,7 +165,7 @@ test('a fault to ground: 40 ft of 12 AWG gives over ten times 20 A; 0.8 ohm read
 	// The hot's own 0.0687 and 0.045 of the service beside the 0.8 that was read.
 	assert.ok(near(slow?.measuredAmps ?? 0, 120 / (0.8 + 0.0687 + 0.045), 1));
 	assert.equal(slow?.clears, 'in-time');
-	const bare = job({ legs: [leg('p', 'a', 40, { ground: false })] });
+	const bare = job({ cables: [cable('p', 'a', 40, { ground: false })] });
 	assert.equal(clearingOf({ edition: e, job: bare }, bare.circuits[0] ?? circuit(), new Map())[0]?.clears, 'never');
 });
 test('drop by leg: the joint is where what is read runs away from what is due', () => {
@@ -176,13 +176,13 @@ test('drop by leg: the joint is where what is read runs away from what is due', 
 		['c', 7.9]
 	] as const;
 	const read = drops.map(([boxId, value], i) => reading({ id: `r${i}`, boxId, kind: 'drop', value, loadA: 12 }));
-	const legs = dropByLeg({ edition: e, job: j }, j.circuits[0] ?? circuit(), proofs(e, j, read));
+	const cables = dropByCable({ edition: e, job: j }, j.circuits[0] ?? circuit(), proofs(e, j, read));
 	assert.deepEqual(
-		legs.map((l) => l.suspect),
+		cables.map((l) => l.suspect),
 		[false, true, false]
 	);
 	// 12 ft should lose 0.45 points; 5.5 were read: 5.05 % of 120 V at 12 A is 0.5 ohm.
-	assert.ok(near(legs[1]?.excessOhms ?? 0, 0.5, 0.02));
+	assert.ok(near(cables[1]?.excessOhms ?? 0, 0.5, 0.02));
 });
 
 test('before and after: what a new device must not worsen, drops brought to one load', () => {
@@ -246,7 +246,7 @@ for (const [what, figures, words, says, level] of BREAKER) {
 	});
 }
 test('a 20 A breaker on 14 AWG comes before everything else', () => {
-	const thin = job({ legs: [leg('p', 'a', 40, { awg: '14' })] });
+	const thin = job({ cables: [cable('p', 'a', 40, { awg: '14' })] });
 	assert.match(
 		breakerCheck({ edition: e, job: thin }, circuit(), { figures: { loadA: 8 }, words: {} }).says,
 		/too large for 14 AWG, planned \(at most 15 A\)/
@@ -347,7 +347,7 @@ test('on a subpanel the feeder is part of what both circuits share: 62 ft of 6 A
 /** A run p - a - b - c, with d as a branch at b. */
 const forked = job({
 	boxes: [box('a'), box('b'), box('c'), box('d')],
-	legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('b', 'd', 10)]
+	cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10), cable('b', 'd', 10)]
 });
 const HALVES: [found: Record<string, string>, suspects: string[], next: string | null][] = [
 	[{}, ['a', 'b', 'c', 'd'], 'b'],
@@ -373,7 +373,7 @@ test('a short by its ohms: 0.19 with leads of 0.05 is 0.14 out and back, as far 
 	assert.match(
 		shortCheck({ edition: e, job: forked }, forked.circuits[0] ?? circuit(), { figures: {}, words: { b: 'panel', a: 'onward' } })
 			.says,
-		/in the leg to B/
+		/in the cable to B/
 	);
 });
 test('the two legs at a panel: 4 V apart is looked at, with the load that tells', () => {

@@ -149,16 +149,16 @@ for (const [what, [device, rows, word, more]] of Object.entries(FACES))
 test('a GFCI breaker counts once its button was pressed and this outlet was seen dead by it', () => {
 	const of = { ...found({}, { ground: 'none' }) };
 	const behind = { ...of, circuits: of.circuits.map((c) => ({ ...c, breaker: 'gfci' as const })) };
-	const slots: Row[] = [
+	const spaces: Row[] = [
 		['hn', 120],
 		['he', 120],
 		['ne', 0]
 	];
 	const button: Row = ['gfci-own', 'trips', { boxId: 'c1' }];
-	assert.deepEqual(wordOf(behind, slots), { word: 'not known', next: 'breaker-button' });
-	assert.equal(wordOf(behind, [...slots, button]).next, 'outlet-dead-by-it');
-	assert.equal(wordOf(behind, [...slots, button, ['behind', 'dead']]).word, 'good, not read under load');
-	assert.equal(wordOf(behind, [...slots, button, ['behind', 'live']]).word, 'bad');
+	assert.deepEqual(wordOf(behind, spaces), { word: 'not known', next: 'breaker-button' });
+	assert.equal(wordOf(behind, [...spaces, button]).next, 'outlet-dead-by-it');
+	assert.equal(wordOf(behind, [...spaces, button, ['behind', 'dead']]).word, 'good, not read under load');
+	assert.equal(wordOf(behind, [...spaces, button, ['behind', 'live']]).word, 'bad');
 });
 
 const LOADED: Readonly<Record<string, [rows: Row[], word: string]>> = {

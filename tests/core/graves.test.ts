@@ -7,13 +7,13 @@ import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { changeDevice } from '../../src/core/edit/boxes';
 import { applyFix } from '../../src/core/edit/fix';
 import { installed } from '../../src/core/edit/installed';
-import { writeFeeds } from '../../src/core/edit/legs';
+import { writeFeeds } from '../../src/core/edit/cables';
 import { assess } from '../../src/core/assess';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, readyLabels } from '../../src/core/handover/labels';
 import { plainSteps, type PlainWork } from '../../src/core/makeup/box/plain-steps';
 import { deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
-import { nameSpace, saySpace } from '../../src/core/model/fact-words';
+import { breakerWritten, saySpace } from '../../src/core/model/breaker-name';
 import { knownJob, type Box, type Device, type Job, type LiveEvent, type Reading } from '../../src/core/model/known';
 import { protectedBy } from '../../src/core/protection/reach';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
@@ -24,7 +24,7 @@ import { groundOf } from '../../src/core/run/ground-at';
 import { runOf } from '../../src/core/run/runs';
 import { threadOf } from '../../src/core/thread';
 import { tracerCallOnRun } from '../../src/core/trace/tracer';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 /** What could hurt: each with its sound twin. */
 const e = editions['2023'];
@@ -83,11 +83,11 @@ const read = (kind: Reading['kind'], more: Partial<Reading> = {}) =>
 	reading({ id: `${kind}${more.boxId ?? 'b'}`, boxId: 'b', kind, value: null, at: at('11:00'), ...more });
 const old = (more: Partial<Box> = {}, device: Partial<Device> = {}): Job =>
 	job({
-		circuits: [circuit({ state: 'found', slot: 4, number: 3 })],
+		circuits: [circuit({ state: 'found', space: 4 })],
 		boxes: [
 			box('b', { state: 'found', ground: 'none', ...more }, { state: 'found', slots: 'two-slot', installed: null, ...device })
 		],
-		legs: [leg('p', 'b', 40, { state: 'found', cable: 'two-wire', ground: false })]
+		cables: [cable('p', 'b', 40, { state: 'found', kind: 'two-wire', ground: false })]
 	});
 const advised = (j: Job, readings: Reading[] = []) => {
 	const known = knownJob(j);
@@ -165,9 +165,9 @@ test('a bootleg is a violation behind a GFCI too, and never "allowed"', () => {
 });
 
 const NONE = { state: 'none', why: '', ask: null } as const;
-const cable = (line?: boolean) => ({
+const end = (line?: boolean) => ({
 	id: 'x',
-	cable: null,
+	kind: null,
 	awg: null,
 	conductors: null,
 	ground: null,
@@ -176,7 +176,7 @@ const cable = (line?: boolean) => ({
 });
 const work = (more: Partial<PlainWork> = {}): string =>
 	plainSteps({
-		box: { cables: [] },
+		box: { ends: [] },
 		devices: [{ protection: 'gfci', slots: 'grounding', receptacles: 2 }],
 		ground: NONE,
 		bootleg: null,
@@ -186,8 +186,8 @@ const work = (more: Partial<PlainWork> = {}): string =>
 	}).join('\n');
 const LISTS: [what: string, more: Partial<PlainWork>, says: RegExp, not: RegExp][] = [
 	['no ground, cables not counted', {}, /no jumper from neutral/, /Ground first/],
-	['no ground, one cable', { box: { cables: [cable()] } }, /no jumper from neutral/, /Ground first/],
-	['no ground, LINE told', { box: { cables: [cable(true), cable(false)] } }, /no jumper from neutral/, /Ground first/],
+	['no ground, one cable', { box: { ends: [end()] } }, /no jumper from neutral/, /Ground first/],
+	['no ground, LINE told', { box: { ends: [end(true), end(false)] } }, /no jumper from neutral/, /Ground first/],
 	['ground not looked at', { ground: { ...NONE, state: 'unknown' } }, /no jumper from neutral/, /Ground first/],
 	['a ground wire seen', { ground: { ...NONE, state: 'seen' } }, /Ground first[^]*not proven until/, /no jumper/],
 	['a proven ground', { ground: { ...NONE, state: 'proven' } }, /Ground first/, /no jumper|not proven/],
@@ -197,19 +197,9 @@ const LISTS: [what: string, more: Partial<PlainWork>, says: RegExp, not: RegExp]
 		/Neutral, then hot/,
 		/Ground first|green/
 	],
-	[
-		'LINE is to be found',
-		{ box: { cables: [cable(), cable()] } },
-		/capped[^]*on; read[^]*off, tag, verify dead again/,
-		/Ground first/
-	],
-	[
-		'LINE found with power on',
-		{ box: { cables: [cable(true), cable()] }, dead: false },
-		/off, tag, verify dead again/,
-		/Ground first/
-	],
-	['LINE found, dead again', { box: { cables: [cable(true), cable()] } }, /Cable 1 is LINE/, /dead again/],
+	['LINE is to be found', { box: { ends: [end(), end()] } }, /capped[^]*on; read[^]*off, tag, verify dead again/, /Ground first/],
+	['LINE found with power on', { box: { ends: [end(true), end()] }, dead: false }, /off, tag, verify dead again/, /Ground first/],
+	['LINE found, dead again', { box: { ends: [end(true), end()] } }, /Cable 1 is LINE/, /dead again/],
 	['a bootleg', { bootleg: 'seen' }, /^Off, verified dead: take the jumper/, /Ground first/],
 	['a breaker to be put in', { breaker: 'space 4' }, /put in the breaker in space 4/, /Ground first/]
 ];
@@ -222,21 +212,24 @@ for (const [what, more, says, not] of LISTS)
 
 // What is switched goes by its space.
 const SPACES: [of: Partial<Parameters<typeof circuit>[0]>, says: string, named: string][] = [
-	[{ slot: 4, number: 3 }, 'space 4', 'space 4 · Den'],
-	[{ slot: 7, poles: 2 }, 'space 7/9', 'space 7/9 · Den'],
-	[{ slot: 5, half: 'upper' }, 'space 5 upper', 'space 5 upper · Den'],
-	[{ slot: null, number: 3 }, 'its space not known', 'Den, space not known']
+	[{ space: 4 }, 'space 4', 'space 4 · Den'],
+	[{ space: 7, poles: 2 }, 'space 7/9', 'space 7/9 · Den'],
+	[{ space: 5, half: 'upper' }, 'space 5A', 'space 5A · Den'],
+	[{ space: 5, half: 'lower' }, 'space 5B', 'space 5B · Den'],
+	[{ space: 2, opener: 'plug-fuse' }, 'fuse 2', 'fuse 2 · Den'],
+	[{ space: 4, name: '' }, 'space 4', 'space 4'],
+	[{ space: null }, 'space not known', 'Den, space not known']
 ];
 for (const [of, says, named] of SPACES)
 	test(`the breaker of ${JSON.stringify(of)} is ${says}`, () =>
-		assert.deepEqual([saySpace(circuit(of)), nameSpace(circuit(of))], [says, named]));
+		assert.deepEqual([saySpace(job(), circuit(of)), breakerWritten(job(), circuit(of))], [says, named]));
 test('choices, protection and the stop say the space and no running number', () => {
 	const said = advised(old())
 		.choices.map((c) => `${c.title} ${c.fix?.label ?? ''}`)
 		.join('\n');
 	assert.match(said, /breaker in space 4/i);
 	assert.doesNotMatch(said, /breaker 3/i);
-	const behind = { ...old(), circuits: [circuit({ slot: 4, number: 3, breaker: 'gfci' })] };
+	const behind = { ...old(), circuits: [circuit({ space: 4, breaker: 'gfci' })] };
 	const of = { box: behind.boxes[0] as Box, device: behind.boxes[0]?.devices[0] as Device, circuit: behind.circuits[0] };
 	assert.equal(protectedBy({ edition: e, job: behind }, of, 'gfci')?.name, 'the breaker in space 4');
 	const live = reading({ boxId: 'b', kind: 'hn', value: 119, at: at('10:10') });
@@ -246,7 +239,7 @@ test('choices, protection and the stop say the space and no running number', () 
 // A guess stays one.
 test('a feed order that is less than nine in ten likely is not written; one that is keeps its guess, and predicts nothing', () => {
 	const loose = job({
-		legs: [leg('p', 'a', 40, { fromId: null }), leg('a', 'b', 12, { fromId: null }), leg('b', 'c', 10, { fromId: null })]
+		cables: [cable('p', 'a', 40, { fromId: null }), cable('a', 'b', 12, { fromId: null }), cable('b', 'c', 10, { fromId: null })]
 	});
 	const best = (sure: number) =>
 		new Map([
@@ -263,19 +256,19 @@ test('a feed order that is less than nine in ten likely is not written; one that
 	assert.throws(() => written(0.899), /not known well enough/);
 	const guessed = written(0.93);
 	assert.deepEqual(
-		guessed.legs.map((l) => l.guess),
+		guessed.cables.map((l) => l.guess),
 		[0.93, 0.93, 0.93]
 	);
 	const at = predict({ edition: e, job: guessed }, { circuit: guessed.circuits[0] ?? circuit(), boxId: 'b' });
 	assert.ok(!at.known && /figured and not seen/.test(at.why));
 	assert.deepEqual(
-		written(1).legs.map((l) => l.guess),
+		written(1).cables.map((l) => l.guess),
 		[undefined, undefined, undefined]
 	);
 });
 test('a tracer past the open names the gap; without knowing where its sender stands it names nothing', () => {
 	const file = DEMOS.quillback?.();
-	const c = file?.job.circuits.find((x) => x.number === 11);
+	const c = file?.job.circuits.find((x) => x.id === 'c11');
 	assert.ok(file && c);
 	const { nodes } = runOf(file.job, c);
 	const call = (senderAt: string, levels: Record<string, number>, level: number | null = 10) => {
@@ -307,7 +300,7 @@ test('a half-switched or twice-fed box is offered no face that loses a half', ()
 		return {
 			...j,
 			rooms: j.rooms.map((r) => ({ ...r, kind: 'kitchen' as const })),
-			legs: [leg('p', 'b', 40, { state: 'found' })]
+			cables: [cable('p', 'b', 40, { state: 'found' })]
 		};
 	};
 	assert.equal(advised(kitchen({ switched: 'half' })).choices.find((c) => c.id === 'grounding')?.fix, null);
@@ -340,13 +333,13 @@ const FEED = { awg: '12', lengthFt: 20 } as const;
 const gfciHere = { protection: 'gfci', feedsLoad: true, state: 'built', slots: 'grounding' } as const;
 test('a cable of another circuit that passes the box of a GFCI is not behind it', () => {
 	const j = job({
-		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
+		circuits: [circuit(), circuit({ id: 'c2', space: 3 })],
 		boxes: [box('a', {}, gfciHere), box('b'), box('c')],
-		legs: [
-			leg('p', 'a', 20),
-			leg('a', 'b', 20),
-			leg('p', 'a', 20, { id: 'x', circuitId: 'c2' }),
-			leg('a', 'c', 20, { id: 'y', circuitId: 'c2' })
+		cables: [
+			cable('p', 'a', 20),
+			cable('a', 'b', 20),
+			cable('p', 'a', 20, { id: 'x', circuitId: 'c2' }),
+			cable('a', 'c', 20, { id: 'y', circuitId: 'c2' })
 		]
 	});
 	const by = (i: number, c: number) =>
@@ -362,14 +355,14 @@ test('a shared neutral through LOAD is a violation in Circuit and in Protect; sp
 		job({
 			circuits: [
 				circuit({ multiwire: { withId: 'c2', opens: 'two-pole' } }),
-				circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
+				circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
 			],
 			boxes: [box('a', {}, { ...gfciHere, feedsLoad }), box('b'), box('c')],
-			legs: [
-				leg('p', 'a', 20, { conductors: 3 }),
-				leg('a', 'b', 20, { conductors: 3 }),
-				leg('p', 'a', 20, { id: 'x', circuitId: 'c2', inCableOf: 'p-a', conductors: 3 }),
-				leg('a', 'b', 20, { id: 'y', circuitId: 'c2', inCableOf: 'a-b', conductors: 3 })
+			cables: [
+				cable('p', 'a', 20, { conductors: 3 }),
+				cable('a', 'b', 20, { conductors: 3 }),
+				cable('p', 'a', 20, { id: 'x', circuitId: 'c2', inCableOf: 'p-a', conductors: 3 }),
+				cable('a', 'b', 20, { id: 'y', circuitId: 'c2', inCableOf: 'a-b', conductors: 3 })
 			]
 		});
 	const told = (j: Job) => {
@@ -382,32 +375,32 @@ test('a shared neutral through LOAD is a violation in Circuit and in Protect; sp
 	assert.deepEqual(told(pair(true)), [1, 1]);
 	assert.deepEqual(told(pair(false)), [0, 0]);
 });
-const METAL: [what: string, cable: Partial<Parameters<typeof leg>[3]>, material: 'plastic' | 'metal', told: boolean][] = [
-	['EMT alone into plastic', { cable: 'THHN', raceway: 'EMT', ground: false }, 'plastic', true],
-	['EMT with a wire into plastic', { cable: 'THHN', raceway: 'EMT', ground: true }, 'plastic', false],
-	['EMT alone into metal', { cable: 'THHN', raceway: 'EMT', ground: false }, 'metal', false],
-	['armor into plastic', { cable: 'AC', ground: true }, 'plastic', true],
+const METAL: [what: string, cable: Partial<Parameters<typeof cable>[3]>, material: 'plastic' | 'metal', told: boolean][] = [
+	['EMT alone into plastic', { kind: 'THHN', raceway: 'EMT', ground: false }, 'plastic', true],
+	['EMT with a wire into plastic', { kind: 'THHN', raceway: 'EMT', ground: true }, 'plastic', false],
+	['EMT alone into metal', { kind: 'THHN', raceway: 'EMT', ground: false }, 'metal', false],
+	['armor into plastic', { kind: 'AC', ground: true }, 'plastic', true],
 	['NM-B into plastic', {}, 'plastic', false]
 ];
-for (const [what, cable, material, told] of METAL)
+for (const [what, more, material, told] of METAL)
 	test(`314.3: ${what}: ${told ? 'no ground here' : 'as it must be'}`, () => {
-		const j = job({ boxes: [box('a', { material })], legs: [leg('p', 'a', 20, { ...FEED, ...cable })] });
+		const j = job({ boxes: [box('a', { material })], cables: [cable('p', 'a', 20, { ...FEED, ...more })] });
 		assert.equal(
 			assess(j).stages.rough.findings.some((f) => f.code === 'metal-into-plastic'),
 			told
 		);
 		assert.equal(groundOf(j, j.boxes[0] as Box, []).state, told ? 'none' : 'seen');
 	});
-const SINGLE: [what: string, cable: Partial<Parameters<typeof leg>[3]>, told: boolean][] = [
-	['THHN in nothing', { cable: 'THHN' }, true],
-	['THHN in EMT', { cable: 'THHN', raceway: 'EMT' }, false],
-	['USE-2 in the ground', { cable: 'USE-2', lies: 'underground' }, false],
-	['USE-2 indoors', { cable: 'USE-2' }, true],
+const SINGLE: [what: string, cable: Partial<Parameters<typeof cable>[3]>, told: boolean][] = [
+	['THHN in nothing', { kind: 'THHN' }, true],
+	['THHN in EMT', { kind: 'THHN', raceway: 'EMT' }, false],
+	['USE-2 in the ground', { kind: 'USE-2', lies: 'underground' }, false],
+	['USE-2 indoors', { kind: 'USE-2' }, true],
 	['NM-B', {}, false]
 ];
-for (const [what, cable, told] of SINGLE)
+for (const [what, more, told] of SINGLE)
 	test(`300.3(A): ${what}: ${told ? 'told' : 'silent'}`, () => {
-		const j = job({ boxes: [box('a')], legs: [leg('p', 'a', 20, { ...FEED, ...cable })] });
+		const j = job({ boxes: [box('a')], cables: [cable('p', 'a', 20, { ...FEED, ...more })] });
 		assert.equal(
 			assess(j).stages.rough.findings.some((f) => f.code === 'no-raceway'),
 			told
@@ -420,7 +413,7 @@ test('the breaker of a cable that leaves a box changes: so does the fill of the 
 		job({
 			circuits: [circuit({ breakerA })],
 			boxes: [box('a', { state: 'found', volumeCuIn: 12 }, { state: 'found' }), box('b')],
-			legs: [leg('a', 'b', 20, { awg: '10' })]
+			cables: [cable('a', 'b', 20, { awg: '10' })]
 		});
 	const fill = (j: Job) => assess(j).stages.rough.decisions.find((d) => d.id === 'fill:a')?.value;
 	const first = of(15);

@@ -11,39 +11,46 @@ import { remediesOf } from '../../src/core/trace/remedies';
 import { sayFaults } from '../../src/core/trace/say';
 import { FAULTS, type FaultKind } from '../../src/core/faults/kinds';
 import { endangersShell, makesShellLive } from '../../src/core/faults/rows';
-import { box, circuit, job, leg, only } from './small-job';
+import { box, circuit, job, cable, only } from './small-job';
 
 /** What trips, and why: the checks that are led, each answer by hand. */
 const j = job({
 	boxes: ['a', 'b', 'c', 'd'].map((id) => box(id)),
-	circuits: [circuit({ id: 'c1', number: 1 })],
-	legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 12), leg('c', 'd', 12)]
+	circuits: [circuit({ id: 'c1' })],
+	cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 12), cable('c', 'd', 12)]
 });
 const ask = (kind: GuidedKind, more: Partial<GuidedCheck>) =>
 	guidedAnswer(editions['2023'], j, { id: 'x', kind, of: 'c1', figures: {}, words: {}, at: '', by: '', note: '', ...more });
 
-/** One leg, and two with nothing onward of the first split: what can't be split is no finding while nothing was read. */
-const shortRuns: [what: string, legs: number, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
-	['one leg, nothing read', 1, 'short', {}, 'look', /Nothing to split: disconnect the leg to A at both ends/],
-	['one leg, the short read', 1, 'short', { figures: { ohms: 0.2 } }, 'bad', /in the leg to A/],
+/** One cable, and two with nothing onward of the first split: what can't be split is no finding while nothing was read. */
+const shortRuns: [what: string, cables: number, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
+	['one cable, nothing read', 1, 'short', {}, 'look', /Nothing to split: disconnect the cable to A at both ends/],
+	['one cable, the short read', 1, 'short', { figures: { ohms: 0.2 } }, 'bad', /in the cable to A/],
 	[
-		'two legs, split, cannot tell',
+		'two cables, split, cannot tell',
 		2,
 		'short',
 		{ words: { a: 'both' } },
 		'look',
-		/Nothing to split: disconnect the leg to A or B/
+		/Nothing to split: disconnect the cable to A or B/
 	],
-	['one leg, 4.9 ohm', 1, 'short', { figures: { ohms: 5, leads: 0.1 } }, 'bad', /in the leg to A/],
-	['one leg, 5 ohm: no short', 1, 'short', { figures: { ohms: 5 } }, 'look', /^5 ohm is no short/],
-	['one leg, 5.5 ohm, leads not read', 1, 'short', { figures: { ohms: 5.5 } }, 'look', /^5.5 ohm is no short/],
-	['two legs, no short: not split', 2, 'short', { figures: { ohms: 2e5 } }, 'look', /is no short/],
-	['two legs, no short, and a side told', 2, 'short', { figures: { ohms: 9 }, words: { a: 'panel' } }, 'bad', /in the leg to A/],
-	['two legs, split, onward', 2, 'short', { words: { a: 'onward' } }, 'bad', /in the leg to B/],
+	['one cable, 4.9 ohm', 1, 'short', { figures: { ohms: 5, leads: 0.1 } }, 'bad', /in the cable to A/],
+	['one cable, 5 ohm: no short', 1, 'short', { figures: { ohms: 5 } }, 'look', /^5 ohm is no short/],
+	['one cable, 5.5 ohm, leads not read', 1, 'short', { figures: { ohms: 5.5 } }, 'look', /^5.5 ohm is no short/],
+	['two cables, no short: not split', 2, 'short', { figures: { ohms: 2e5 } }, 'look', /is no short/],
+	[
+		'two cables, no short, and a side told',
+		2,
+		'short',
+		{ figures: { ohms: 9 }, words: { a: 'panel' } },
+		'bad',
+		/in the cable to A/
+	],
+	['two cables, split, onward', 2, 'short', { words: { a: 'onward' } }, 'bad', /in the cable to B/],
 	['no run entered', 0, 'short', {}, 'unknown', /no run to split/],
-	['one leg, nothing read', 1, 'ground-fault', {}, 'look', /Nothing to split: off, the leg to A/],
-	['one leg that leaks', 1, 'ground-fault', { figures: { megohms: 0.01 } }, 'bad', /12 mA leaks to ground/],
-	['one leg that holds', 1, 'ground-fault', { figures: { megohms: 5 }, words: { by: 'tester' } }, 'look', /The cable holds/],
+	['one cable, nothing read', 1, 'ground-fault', {}, 'look', /Nothing to split: off, the cable to A/],
+	['one cable that leaks', 1, 'ground-fault', { figures: { megohms: 0.01 } }, 'bad', /12 mA leaks to ground/],
+	['one cable that holds', 1, 'ground-fault', { figures: { megohms: 5 }, words: { by: 'tester' } }, 'look', /The cable holds/],
 	[
 		'a run that holds is not split',
 		2,
@@ -52,14 +59,14 @@ const shortRuns: [what: string, legs: number, kind: GuidedKind, more: Partial<Gu
 		'look',
 		/The cable holds/
 	],
-	['two legs, cannot tell', 2, 'ground-fault', { words: { a: 'both' } }, 'look', /Nothing to split/],
+	['two cables, cannot tell', 2, 'ground-fault', { words: { a: 'both' } }, 'look', /Nothing to split/],
 	['no run entered', 0, 'ground-fault', {}, 'unknown', /no run to split/],
-	['one leg, nothing read', 1, 'arc-fault', {}, 'look', /Unplug everything and reset/],
-	['one leg that trips unplugged', 1, 'arc-fault', { words: { unplugged: 'trips' } }, 'bad', /in the leg to A/]
+	['one cable, nothing read', 1, 'arc-fault', {}, 'look', /Unplug everything and reset/],
+	['one cable that trips unplugged', 1, 'arc-fault', { words: { unplugged: 'trips' } }, 'bad', /in the cable to A/]
 ];
-for (const [what, legs, kind, more, level, says] of shortRuns)
+for (const [what, cables, kind, more, level, says] of shortRuns)
 	test(`${kind}, ${what}: ${level}`, () => {
-		const small = job({ boxes: [box('a'), box('b')], legs: [leg('p', 'a', 40), leg('a', 'b', 12)].slice(0, legs) });
+		const small = job({ boxes: [box('a'), box('b')], cables: [cable('p', 'a', 40), cable('a', 'b', 12)].slice(0, cables) });
 		const check = { id: 'x', kind, of: 'c1', figures: {}, words: {}, at: '', by: '', note: '', ...more };
 		const got = guidedAnswer(editions['2023'], small, check);
 		assert.equal(got.level, level);
@@ -101,7 +108,7 @@ const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: 
 	['nothing said yet', 'ground-fault', {}, 'look', /Split the run at B/],
 	['trips with what is beyond B off', 'ground-fault', { words: { b: 'panel' } }, 'look', /Split the run at A/],
 	['holds with what is beyond B off', 'ground-fault', { words: { b: 'onward' } }, 'look', /Split the run at C/],
-	['between C and D', 'ground-fault', { words: { b: 'onward', c: 'onward' } }, 'bad', /in the leg to D/],
+	['between C and D', 'ground-fault', { words: { b: 'onward', c: 'onward' } }, 'bad', /in the cable to D/],
 	['contradicting', 'ground-fault', { words: { b: 'panel', a: 'onward', c: 'onward' } }, 'unknown', /contradict/],
 	['an AFCI on a shared neutral', 'arc-fault', { words: { neutral: 'shared' } }, 'bad', /two-pole/],
 	[

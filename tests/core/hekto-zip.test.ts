@@ -22,7 +22,7 @@ const photo = (id: string, of: Photo['of'], more: Partial<Photo> = {}): Photo =>
 	jpeg,
 	...more
 });
-const ID = { box: 'a', room: 'den', check: 'x', leg: 'p-a', panel: 'p', step: 'a:dead' } as const;
+const ID = { box: 'a', room: 'den', check: 'x', cable: 'p-a', panel: 'p', step: 'a:dead' } as const;
 const photos = PHOTO_OF.map((kind) => photo(kind, { kind, id: ID[kind] }));
 const parts = { job: job(), readings: [], events: [], photos };
 const plain: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job: job(), readings: [], events: [], photos };
@@ -39,7 +39,7 @@ test('a job with photos of all that can be photographed goes out as a zip and co
 	assert.equal(read.migratedFrom, null);
 });
 test('photos of what is no longer in the job stay behind', () => {
-	const gone = (['box', 'leg', 'panel'] as const).map((kind) => photo(`gone ${kind}`, { kind, id: 'gone' }));
+	const gone = (['box', 'cable', 'panel'] as const).map((kind) => photo(`gone ${kind}`, { kind, id: 'gone' }));
 	const read = readHektoZip(writeHektoZip({ ...parts, photos: [...gone, ...photos] }));
 	assert.deepEqual(read.ok && read.value.photos?.map((p) => p.id), [...PHOTO_OF]);
 });

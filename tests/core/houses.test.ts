@@ -1,3 +1,4 @@
+import { breakerName } from '../../src/core/model/breaker-name';
 import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';
 import test from 'node:test';
@@ -41,7 +42,7 @@ function* lines({ job, readings }: JobFile): Generator<string> {
 	yield `quantities ${json(quantities)}`;
 	for (const key of EDITIONS) yield `against ${key}: ${json(compareEditions(job, { here: job.edition, there: key }, readings))}`;
 	for (const circuit of job.circuits) {
-		yield `placed on ${circuit.number}: ${json(placingWays({ edition, job }, circuit, { readings }))}`;
+		yield `placed on ${breakerName(job, circuit)}: ${json(placingWays({ edition, job }, circuit, { readings }))}`;
 		for (const { boxId } of runOf(job, circuit).nodes)
 			yield `predicted at ${boxId}: ${json(predict({ edition, job }, { circuit, boxId }))}`;
 	}
@@ -65,8 +66,8 @@ function folded(line: string): string {
 /** The house without its circuits, and what is proposed for it. */
 function proposed(job: Job): string[] {
 	let n = 0;
-	const { circuits, legs } = proposeCircuits({ ...job, circuits: [], legs: [] }, () => `n${++n}`);
-	return [...circuits, ...legs].map((c) => `proposed ${json(c)}`);
+	const { circuits, cables } = proposeCircuits({ ...job, circuits: [], cables: [] }, () => `n${++n}`);
+	return [...circuits, ...cables].map((c) => `proposed ${json(c)}`);
 }
 
 for (const name of ['quillback', 'marrow-street']) {

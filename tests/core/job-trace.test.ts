@@ -11,7 +11,7 @@ import { jobStops } from '../../src/core/trace/job-stops';
 import { JobTrace, type Traced } from '../../src/core/trace/job-trace';
 import { possibleRuns } from '../../src/core/trace/possible-runs';
 import { once } from '../../src/core/model/remember';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 /** A fault searched on a job's own wiring, from what people say to what is found. */
 const INSTRUMENTS = ['lamps', 'voltmeter', 'analyzer'] as const;
@@ -25,8 +25,8 @@ const plain = (more: Partial<Job> = {}): Job => (Object.keys(more).length ? runO
 const runOfFour = (more: Partial<Job>): Job =>
 	job({
 		boxes: ['a', 'b', 'c', 'd'].map((id) => box(id)),
-		circuits: [circuit({ id: 'c1', number: 1 })],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 12), leg('c', 'd', 12)],
+		circuits: [circuit({ id: 'c1' })],
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 12), cable('c', 'd', 12)],
 		...more
 	});
 const PLAIN = runOfFour({});
@@ -59,7 +59,10 @@ test('drops that jump fit the ohms of a connection, and the answer names its two
 });
 test('two faults at once are found where one alone does not explain what was read', () => {
 	const two = plain({
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 12), leg('c', 'd', 12)].map((l) => ({ ...l, ground: false }))
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 12), cable('c', 'd', 12)].map((l) => ({
+			...l,
+			ground: false
+		}))
 	});
 	const t = ask(two, [
 		read('a', 'drop', 1.9),
@@ -72,16 +75,16 @@ test('two faults at once are found where one alone does not explain what was rea
 	assert.match(t.answers[0]?.remedies[0]?.remedy.now ?? '', /may be live/);
 });
 test('what nobody knows of the cables is tried each way, and said; what feeds a box is never guessed', () => {
-	const legs = [
-		leg('p', 'a', 40, { awg: null as never }),
-		leg('a', 'b', 12, { lengthFt: null }),
-		{ ...leg('a', 'c', 12), fromId: null }
+	const cables = [
+		cable('p', 'a', 40, { awg: null as never }),
+		cable('a', 'b', 12, { lengthFt: null }),
+		{ ...cable('a', 'c', 12), fromId: null }
 	];
-	const t = ask(plain({ legs }), [read('b', 'drop', 3)]);
+	const t = ask(plain({ cables }), [read('b', 'drop', 3)]);
 	assert.deepEqual(t.taken, ['the gauge, as 14 and as 12 AWG', 'lengths, as 12 and 35 ft']);
 	assert.deepEqual(t.notOnRun, ['c']);
 	assert.ok(!('c' in t.suspicion));
-	assert.equal(JobTrace.of(plain({ legs: legs.map((l) => ({ ...l, fromId: null })) }), 'c1'), null);
+	assert.equal(JobTrace.of(plain({ cables: cables.map((l) => ({ ...l, fromId: null })) }), 'c1'), null);
 });
 test('only what was read or told moves a probability: struck out, put right, read before the work, on another circuit', () => {
 	const base = ask(plain(), [read('a', 'drop', 1.9)]);
@@ -139,7 +142,7 @@ test('why not: the readings that speak against a fault, and none for the one tha
 	assert.ok(trace.faultsAt('b').some((f) => f.fault.kind === 'bootleg'));
 });
 test('signs, symptoms and a three-slot face on two-wire cable weigh', () => {
-	const j = plain({ legs: plain().legs.map((l) => (l.toId === 'd' ? { ...l, ground: false } : l)) });
+	const j = plain({ cables: plain().cables.map((l) => (l.toId === 'd' ? { ...l, ground: false } : l)) });
 	const possible = possibleRuns(editionOf(j), j, 'c1');
 	assert.ok(possible);
 	const weights = (symptoms: Symptom[]) => {
@@ -159,7 +162,7 @@ test('signs, symptoms and a three-slot face on two-wire cable weigh', () => {
 test('every fault and every two of them give a figure, whatever is read', () => {
 	const j = DEMOS['marrow-street']?.();
 	assert.ok(j);
-	const trace = JobTrace.of(j.job, j.job.circuits.find((c) => c.number === 2)?.id ?? '');
+	const trace = JobTrace.of(j.job, j.job.circuits.find((c) => c.id === 'c2')?.id ?? '');
 	const t = trace?.ask(j.readings, { instruments: INSTRUMENTS });
 	assert.ok(t && t.answers.every((a) => Number.isFinite(a.probability)) && Number.isFinite(t.unthought));
 	const sum = t.answers.reduce((s, a) => s + a.probability, t.others + t.unthought);
@@ -171,7 +174,7 @@ test('1948: from "the iron dims the lamp" to the bad splice and the bootleg, in 
 	assert.ok(demo);
 	const j = { ...demo.job, symptoms: demo.job.symptoms.map((s) => ({ ...s, kind: 'dims' as const })) };
 	const known = knownJob(j);
-	const trace = JobTrace.of(j, j.circuits.find((c) => c.number === 2)?.id ?? '');
+	const trace = JobTrace.of(j, j.circuits.find((c) => c.id === 'c2')?.id ?? '');
 	assert.ok(trace);
 	const readings: Reading[] = [];
 	let at = 'sw-03';
@@ -234,10 +237,10 @@ test('a zero beside life further on: prove the meter; read again and proven, it 
 const KILLS: [what: string, readings: Reading[], stop: string | null][] = [
 	['160, 120, 40', [read('b', 'hn', 160), read('b', 'hg', 120), read('b', 'ng', 40)], 'both-poles-off'],
 	['150 V on both legs of the panel', [read('p', 'hn', 150), read('p', 'h2n', 150)], 'main-off'],
-	['panel legs of 90 and 150', [read('p', 'hn', 90), read('p', 'h2n', 150)], 'main-off'],
-	['panel legs 10 V apart', [read('p', 'hn', 115), read('p', 'h2n', 125)], null],
-	['panel legs 10.2 V apart', [read('p', 'hn', 114.9), read('p', 'h2n', 125.1)], 'main-off'],
-	['panel legs of 118 and 122', [read('p', 'hn', 118), read('p', 'h2n', 122)], null],
+	['panel cables of 90 and 150', [read('p', 'hn', 90), read('p', 'h2n', 150)], 'main-off'],
+	['panel cables 10 V apart', [read('p', 'hn', 115), read('p', 'h2n', 125)], null],
+	['panel cables 10.2 V apart', [read('p', 'hn', 114.9), read('p', 'h2n', 125.1)], 'main-off'],
+	['panel cables of 118 and 122', [read('p', 'hn', 118), read('p', 'h2n', 122)], null],
 	['a shell at 118 V', [read('b', 'shell', 118, { meter: 'low-impedance' })], 'breaker-off'],
 	['a live ground slot', [read('b', 'ge', 120, { meter: 'low-impedance' })], 'breaker-off'],
 	['right', [read('b', 'hn', 120), read('b', 'hg', 120)], null]
@@ -274,9 +277,14 @@ test('the two circuits of a shared neutral that read high and low against each o
 	const pair = plain({
 		circuits: [
 			circuit({ multiwire: { withId: 'c2', opens: 'two-pole' } }),
-			circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
+			circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
 		],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('p', 'c', 12, { circuitId: 'c2' }), leg('c', 'd', 12, { circuitId: 'c2' })]
+		cables: [
+			cable('p', 'a', 40),
+			cable('a', 'b', 12),
+			cable('p', 'c', 12, { circuitId: 'c2' }),
+			cable('c', 'd', 12, { circuitId: 'c2' })
+		]
 	});
 	const at = (a: number, b: number) => jobStops(pair, [read('b', 'hn', a), read('d', 'hn', b)], [])[0]?.do ?? null;
 	assert.deepEqual([at(127, 113), at(127, 114.1), at(130, 125)], ['both-poles-off', null, null]);

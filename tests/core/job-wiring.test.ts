@@ -15,7 +15,7 @@ import { unbalance } from './kirchhoff';
 import { trips } from '../../src/core/network/trips';
 import type { Fault } from '../../src/core/faults/kinds';
 import { predict, predictedFor } from '../../src/core/prove/predict';
-import { box, circuit, job, leg, near, onSubpanel } from './small-job';
+import { box, circuit, job, cable, near, onSubpanel } from './small-job';
 
 const e = editions['2023'];
 const built = (j: Job, faults: readonly Fault[] = [], how: { off?: Set<string>; unplugged?: boolean } = { unplugged: true }) =>
@@ -65,7 +65,7 @@ for (const [name, demo] of Object.entries(DEMOS)) {
 }
 test('Marrow Street with what is hidden in its walls: SW-04 reads as the page of the service call has it', () => {
 	const j = DEMOS['marrow-street']?.().job as Job;
-	const c = j.circuits.filter((x) => x.number === 2);
+	const c = j.circuits.filter((x) => x.id === 'c2');
 	const b = build(planOf(jobWiring(editionOf(j), j, c).wiring), MARROW_HIDDEN, { unplugged: true });
 	const id = outlet(b, 'sw-04');
 	assert.equal(lampWords(readLamps(b, b.contacts(id))), 'on on off', 'the lamps say wired right');
@@ -79,15 +79,15 @@ test('Marrow Street with what is hidden in its walls: SW-04 reads as the page of
 const pair = (): Job =>
 	job({
 		circuits: [
-			circuit({ slot: 1, multiwire: { withId: 'c2', opens: 'two-pole' } }),
-			circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
+			circuit({ space: 1, multiwire: { withId: 'c2', opens: 'two-pole' } }),
+			circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
 		],
 		boxes: [box('a', {}, { yoke: 'split', watts: 1440 }), box('b', {}, { watts: 1440 }), box('c', {}, { watts: 360 })],
-		legs: [
-			leg('p', 'a', 40, { conductors: 3 }),
-			leg('p', 'a', 40, { id: 'ride', circuitId: 'c2', conductors: 3, inCableOf: 'p-a' }),
-			leg('a', 'b', 10),
-			leg('a', 'c', 10, { id: 'a-c', circuitId: 'c2' })
+		cables: [
+			cable('p', 'a', 40, { conductors: 3 }),
+			cable('p', 'a', 40, { id: 'ride', circuitId: 'c2', conductors: 3, inCableOf: 'p-a' }),
+			cable('a', 'b', 10),
+			cable('a', 'c', 10, { id: 'a-c', circuitId: 'c2' })
 		]
 	});
 const without = (j: Job, boxId: string): Job => ({
@@ -125,7 +125,7 @@ test('a split yoke on a pair: each half on its own leg, 240 V between them; a ta
 	assert.ok(near(size(new Solution(b.network).between(upper ?? 0, lower ?? 0)), 240, 0.1));
 	const joined = built(pair(), [{ kind: 'tab-left-in', at: 'a' }]);
 	const amps = joined.branch(joined.plan.wires.findIndex((w) => w.at === 'a' && w.role === 'hot'));
-	assert.ok(amps && size(new Solution(joined.network).amps(amps)) > 500, 'a short from leg to leg');
+	assert.ok(amps && size(new Solution(joined.network).amps(amps)) > 500, 'a short from cable to cable');
 });
 
 const device = (id: string, more: Partial<Device>) => box(id, {}, more);
@@ -144,7 +144,7 @@ test('240 V: hot to hot 240, each to neutral and to ground 120; one leg lost: no
 	const j = job({
 		circuits: [circuit({ poles: 2, breakerA: 40 })],
 		boxes: [device('a', { volts: 240, amps: 50, serves: 'range', receptacles: 1 })],
-		legs: [leg('p', 'a', 30, { awg: '8', conductors: 3 })]
+		cables: [cable('p', 'a', 30, { awg: '8', conductors: 3 })]
 	});
 	const b = built(j);
 	const c = b.contacts(outlet(b, 'a'));
@@ -165,19 +165,19 @@ test('240 V: hot to hot 240, each to neutral and to ground 120; one leg lost: no
 });
 test('the service neutral lost: the legs divide by their loads, one rises when the other is loaded', () => {
 	const j = job({
-		circuits: [circuit({ slot: 1 }), circuit({ id: 'c2', number: 2, slot: 3 })],
+		circuits: [circuit({ space: 1 }), circuit({ id: 'c2', space: 3 })],
 		boxes: [box('a', {}, { watts: 1440 }), box('b', {}, { watts: 360 })],
-		legs: [leg('p', 'a', 40), leg('p', 'b', 40, { id: 'p-b', circuitId: 'c2' })]
+		cables: [cable('p', 'a', 40), cable('p', 'b', 40, { id: 'p-b', circuitId: 'c2' })]
 	});
-	const legs = (faults: Fault[]) => {
+	const cables = (faults: Fault[]) => {
 		const b = built(j, faults, {});
 		const s = new Solution(b.network);
 		return ['p:a', 'p:b'].map((bar) => size(s.between(b.point(bar), b.point('p:n'))));
 	};
-	const [a = 0, b = 0] = legs([]);
+	const [a = 0, b = 0] = cables([]);
 	assert.ok(Math.abs(a - b) < 3, 'sound, within 3 V of each other');
 	// 10 and 40 ohm across 240 V, with 25 ohm of earth electrode beside: 80.6 and 159.4 V by hand.
-	const [x = 0, y = 0] = legs([{ kind: 'service-neutral-open', at: 'service' }]);
+	const [x = 0, y = 0] = cables([{ kind: 'service-neutral-open', at: 'service' }]);
 	// Node: (120 - v)/10.2 + (-120 - v)/40.2 = v/25: v (0.09804 + 0.02488 + 0.04) = 11.7647 - 2.9851: v = 53.89.
 	assert.ok(near(x, 120 - 53.9, 1) && near(y, 120 + 53.9, 1), `${x} and ${y}`);
 });
@@ -192,9 +192,9 @@ test('a subpanel: the feeder’s own drop comes before the circuit’s', () => {
 });
 test('neutral borrowed from another circuit, and two circuits joined, are faults of the network too', () => {
 	const j = job({
-		circuits: [circuit({ slot: 1 }), circuit({ id: 'c2', number: 2, slot: 3 })],
+		circuits: [circuit({ space: 1 }), circuit({ id: 'c2', space: 3 })],
 		boxes: [box('a', {}, { watts: 600 }), box('b')],
-		legs: [leg('p', 'a', 40), leg('p', 'b', 40, { id: 'p-b', circuitId: 'c2' })]
+		cables: [cable('p', 'a', 40), cable('p', 'b', 40, { id: 'p-b', circuitId: 'c2' })]
 	});
 	const b = built(j, [{ kind: 'neutral-borrowed', at: 'a', with: 'b' }], {});
 	const s = new Solution(b.network);
@@ -233,9 +233,9 @@ test('a two-pole GFCI breaker on a sound shared neutral feels nothing; a leak be
 });
 test('a breaker that is off feels nothing; one that is on feels it whatever another circuit does', () => {
 	const j = job({
-		circuits: [circuit({ breaker: 'gfci' }), circuit({ id: 'c2', number: 2, slot: 3 })],
+		circuits: [circuit({ breaker: 'gfci' }), circuit({ id: 'c2', space: 3 })],
 		boxes: [box('a'), box('b')],
-		legs: [leg('p', 'a', 40), leg('p', 'b', 40, { circuitId: 'c2' })]
+		cables: [cable('p', 'a', 40), cable('p', 'b', 40, { circuitId: 'c2' })]
 	});
 	const opened = (...more: Fault[]) => {
 		const b = built(j, [{ kind: 'neutral-ground-touch', at: 'a' }, ...more]);
@@ -246,7 +246,7 @@ test('a breaker that is off feels nothing; one that is on feels it whatever anot
 });
 test('a breaker that is a GFCI feels its own neutral joined to ground up to 2 ohm, unloaded; a plain one does not', () => {
 	const joined = (breaker: 'gfci' | 'dual' | 'none', feet: number) => {
-		const j = job({ circuits: [circuit({ breaker })], boxes: [box('a')], legs: [leg('p', 'a', feet, { awg: '14' })] });
+		const j = job({ circuits: [circuit({ breaker })], boxes: [box('a')], cables: [cable('p', 'a', feet, { awg: '14' })] });
 		const b = built(j, [{ kind: 'neutral-ground-touch', at: 'a' }]);
 		return trips(b, new Solution(b.network)).filter((t) => t.why.includes('connected')).length;
 	};
@@ -258,9 +258,9 @@ test('a breaker that is a GFCI feels its own neutral joined to ground up to 2 oh
 test('a device of a box on two circuits is a load once, a split yoke a half on each', () => {
 	const two = (more: Partial<Device>) => {
 		const j = job({
-			circuits: [circuit({ slot: 1 }), circuit({ id: 'c2', number: 2, slot: 3 })],
+			circuits: [circuit({ space: 1 }), circuit({ id: 'c2', space: 3 })],
 			boxes: [box('a', {}, { watts: 1200, ...more })],
-			legs: [leg('p', 'a', 10), leg('p', 'a', 10, { id: 'x', circuitId: 'c2' })]
+			cables: [cable('p', 'a', 10), cable('p', 'a', 10, { id: 'x', circuitId: 'c2' })]
 		});
 		return jobWiring(e, j, j.circuits).wiring.outlets.map((o) => [o.circuitId, o.half ?? null, o.watts]);
 	};

@@ -37,7 +37,7 @@ const EDITS: ((job: Job) => void)[] = [
 	(d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 30 }),
 	(d) => void Object.assign(d, { edition: '2017' }),
 	(d) => void d.rooms.reverse(),
-	(d) => void Object.assign(d.legs[0] ?? {}, { lengthFt: null })
+	(d) => void Object.assign(d.cables[0] ?? {}, { lengthFt: null })
 ];
 
 test('edit by edit, across the border of a worker: the same as from nothing', () => {
@@ -139,7 +139,7 @@ test('a ground that can not be judged leaves no list of the one before it', () =
 test('outlets whose protection could not be judged are not listed', () => {
 	const ground = demo();
 	const broken = structuredClone(ground.job);
-	Object.assign(broken.legs[0] ?? {}, { cable: 'no such cable' });
+	Object.assign(broken.cables[0] ?? {}, { kind: 'no such cable' });
 	const judge = new Judge();
 	judge.open({ ...ground, job: broken }, today);
 	const { failed } = assess(broken, ground.readings).stages.protect;

@@ -13,7 +13,7 @@ import { voltPattern } from '../../src/core/prove/pattern';
 import { feetOf, feetWords, likeConductors } from '../../src/core/prove/unknown-run';
 import { SOUND } from '../../src/core/network/sound';
 import { verdictOf } from '../../src/core/prove/verdicts';
-import { box, circuit, job, leg, near, reading } from './small-job';
+import { box, circuit, job, cable, near, reading } from './small-job';
 
 const e = editions['2023'];
 const small = job();
@@ -136,19 +136,19 @@ test('a ghost is to be read again, and no violation; the same at low impedance i
 
 // Neutral to ground by this very run: a short one with 1.9 V has a joint, a long one with 3.4 V is sound.
 test('neutral to ground: a miss on a short run is a violation, and a long sound run is none', () => {
-	const run = (feet: number) => job({ boxes: [box('b')], legs: [leg('p', 'b', feet)] });
+	const run = (feet: number) => job({ boxes: [box('b')], cables: [cable('p', 'b', feet)] });
 	assert.deepEqual(off(run(10), [at('ng', 1.9, { loadA: 12 })]), [['violation', 'model']]);
 	// 180 ft of 12 AWG at 12 A: 180 x 1.6183 / 1000 + 0.004 = 0.2953 ohm; 12 A less what it loses: 3.35 V.
 	assert.deepEqual(off(run(180), [at('ng', 3.4, { loadA: 12 })]), []);
 });
 test('the ground path over 0.25 ohm on a run that is so long is no finding', () => {
-	const long = job({ boxes: [box('b')], legs: [leg('p', 'b', 180)] });
+	const long = job({ boxes: [box('b')], cables: [cable('p', 'b', 180)] });
 	// 0.2953 and the service's neutral of 0.015.
 	assert.deepEqual(off(long, [at('ohm-ground', 0.31)]), []);
 	assert.deepEqual(off(small, [at('ohm-ground', 0.31)]), [['violation', 'model']]);
 });
 test('0 ohm against 0.41 is never good: a jumper, another run, or a meter that was not zeroed', () => {
-	const long = job({ boxes: [box('b')], legs: [leg('p', 'b', 240)] });
+	const long = job({ boxes: [box('b')], cables: [cable('p', 'b', 240)] });
 	for (const kind of ['ohm-hot', 'ohm-neutral', 'ohm-ground'] as const) {
 		const judged = read(long, [at(kind, 0)]).latest[kind]?.verdict;
 		assert.equal(judged?.level, 'look', kind);
@@ -230,7 +230,7 @@ const oldBox = (more: Partial<Device>, ground: 'none' | 'present' = 'none') =>
 				{ state: 'built', ...more }
 			)
 		],
-		legs: [leg('p', 'b', 40, { cable: 'two-wire', ground: false, state: 'found' })]
+		cables: [cable('p', 'b', 40, { kind: 'two-wire', ground: false, state: 'found' })]
 	});
 test('a GFCI without a ground: open-ground lamps are good; the tester’s button is as expected, and good once its own was passed', () => {
 	const j = oldBox({ protection: 'gfci' });
@@ -241,9 +241,9 @@ test('a GFCI without a ground: open-ground lamps are good; the tester’s button
 	assert.deepEqual(levels([lamps, tester]), ['good', 'unknown']);
 	assert.deepEqual(levels([lamps, tester, own]), ['good', 'good']);
 	assert.equal(read(j, [lamps, tester, own]).level, 'unknown', 'its slots were not read to an independent ground');
-	const slots = [at('hn', 120), at('he', 120), at('ne', 0)];
-	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, own, ...slots]).level, 'good');
-	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, ...slots]).level, 'unknown');
+	const spaces = [at('hn', 120), at('he', 120), at('ne', 0)];
+	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, own, ...spaces]).level, 'good');
+	assert.equal(read(oldBox({ protection: 'dual' }), [lamps, tester, ...spaces]).level, 'unknown');
 	// Its own button that does not trip decides.
 	assert.equal(read(j, [lamps, tester, { ...own, word: 'no-trip' }]).level, 'bad');
 	// Unprotected three slots are to be looked at; where there is a ground the tester must trip it.
@@ -270,7 +270,7 @@ const RIGHT = { lamps: 'on on off' };
 /** An old outlet on a cable with a ground. */
 const wired = job({
 	boxes: [box('b', { state: 'found' }, { state: 'found' })],
-	legs: [leg('p', 'b', 40, { state: 'found' })]
+	cables: [cable('p', 'b', 40, { state: 'found' })]
 });
 const HOLDS: [kind: ReadingKind, value: number | null, more?: Partial<Reading>][] = [
 	['ng', 0],
@@ -311,7 +311,7 @@ test('the half of 250 V of a yoke is judged between two hots, its other half at 
 	const j = job({
 		circuits: [circuit({ poles: 2 })],
 		boxes: [box('b', {}, { yoke: 'dual-voltage' })],
-		legs: [leg('p', 'b', 40, { conductors: 3 })]
+		cables: [cable('p', 'b', 40, { conductors: 3 })]
 	});
 	const lower = read(j, [at('hn', 241, { half: 'lower' })]).lower.hn?.verdict;
 	assert.deepEqual([lower?.level, lower?.predicted], ['good', 240]);
@@ -340,7 +340,7 @@ for (const [hot, neutral, level, says] of LIKE)
 		assert.match(found.says, says);
 	});
 test('a drop of nothing is no good of a run that nobody has drawn', () => {
-	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
+	const j = job({ boxes: [box('b', { state: 'found' })], cables: [] });
 	const level = (value: number) => read(j, [at('drop', value, { loadA: 12 }), at('lamps', null, RIGHT)]).level;
 	assert.deepEqual([level(0), level(0.1)], ['look', 'unknown']);
 });
@@ -353,7 +353,7 @@ test('ohms as feet of 14 and 12 AWG: with and without the service', () => {
 	assert.match(feetWords(e, 0.2, SOUND) ?? '', /^about 60 to 80 ft of 14 AWG, or 95 to 120 ft of 12 AWG copper$/);
 });
 test('without a known run hot is held to neutral, feet are estimated, and what is missing is named once', () => {
-	const j = job({ boxes: [box('b', { state: 'found' })], legs: [] });
+	const j = job({ boxes: [box('b', { state: 'found' })], cables: [] });
 	const { latest } = read(j, [at('ohm-hot', 0.2), at('ohm-neutral', 0.9), at('ohm-ground', 0.2), at('drop', 4, { loadA: 12 })]);
 	const says = Object.values(latest).flatMap((l) => l.verdict.judgments.map((x) => x.says));
 	assert.equal(says.filter((s) => s.includes("can't be compared with the run")).length, 1);
@@ -427,14 +427,14 @@ test('load-tested after: within its amps and 104 V good, one of them past it to 
 });
 test('a breaker and its wire: what is in the wall goes before what is planned, and is told by what it is known by', () => {
 	const wire = (state: 'found' | 'planned' | 'built', awg: '14' | '12') => {
-		const j = job({ legs: [leg('p', 'a', 40, { awg, state }), leg('a', 'b', 10, { awg: '14', state: 'planned' })] });
+		const j = job({ cables: [cable('p', 'a', 40, { awg, state }), cable('a', 'b', 10, { awg: '14', state: 'planned' })] });
 		return breakerCheck({ edition: e, job: j }, circuit(), { figures: {}, words: {} }).points[0]?.says ?? '';
 	};
 	assert.match(wire('found', '14'), /too large for 14 AWG, as found/);
 	assert.match(wire('found', '12'), /20 A is right for 12 AWG, as found/);
 	assert.match(wire('planned', '12'), /too large for 14 AWG, planned/);
 	assert.deepEqual(
-		breakerCheck({ edition: e, job: job({ legs: [] }) }, circuit(), { figures: {}, words: {} }).points.map((p) => p.says),
+		breakerCheck({ edition: e, job: job({ cables: [] }) }, circuit(), { figures: {}, words: {} }).points.map((p) => p.says),
 		['Nothing is read at the breaker yet']
 	);
 });
@@ -463,14 +463,14 @@ test('a heating element: within 10% whole, to 20% looked at, then bad', () => {
 		['good', 'look', 'look', 'bad', 'good', 'look']
 	);
 });
-test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a leg that rises by over a volt', () => {
+test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a cable that rises by over a volt', () => {
 	// Sound: 12 A through 0.045 ohm, 0.54 V; a volt more is 1.54.
 	const dim = (figures: Record<string, number>) =>
 		dimmingCheck({ edition: e, job: small }, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;
 	const other = { otherIdle: 120, otherLoaded: 120.2 };
 	assert.deepEqual([dim({ panelLoaded: 118.5, ...other }), dim({ panelLoaded: 118.4, ...other })], ['good', 'bad']);
 	assert.equal(dim({ panelLoaded: 118.5 }), 'unknown', 'the other leg was not read');
-	// Legs apart as found: no load is put on.
+	// Cables apart as found: no load is put on.
 	assert.deepEqual(
 		[dim({ panelLoaded: 119.5, otherIdle: 130 }), dim({ panelLoaded: 119.5, otherIdle: 130.1 })],
 		['unknown', 'bad']

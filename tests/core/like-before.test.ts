@@ -4,7 +4,7 @@ import { likeBefore, steady } from '../../src/core/model/like-before';
 
 const drawing = () => ({
 	width: 400,
-	legs: [
+	cables: [
 		{ id: 'a', at: [1, 2] },
 		{ id: 'b', at: [3, 4], label: undefined }
 	],
@@ -16,11 +16,11 @@ test('what says the same is what it was before, part by part', () => {
 	const before = drawing();
 	assert.equal(likeBefore(before, drawing()), before);
 	const moved = drawing();
-	moved.legs[1] = { id: 'b', at: [3, 5], label: undefined };
+	moved.cables[1] = { id: 'b', at: [3, 5], label: undefined };
 	const now = likeBefore(before, moved);
 	assert.deepEqual(now, moved);
-	assert.notEqual(now.legs, before.legs);
-	assert.equal(now.legs[0], before.legs[0]);
+	assert.notEqual(now.cables, before.cables);
+	assert.equal(now.cables[0], before.cables[0]);
 	assert.equal(now.figures, before.figures);
 	assert.equal(now.lit, before.lit);
 });

@@ -8,10 +8,10 @@ import type { Box, Circuit, Device, Job, LiveEvent, Panel, Room } from '../../sr
 import { proofs } from '../../src/core/prove/assess-prove';
 import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { LIMITS } from '../../src/core/prove/limits';
-import { dropByLeg } from '../../src/core/prove/clearing';
+import { dropByCable } from '../../src/core/prove/clearing';
 import { rewiredFindings } from '../../src/core/protection/articles/210-12-d-rewired';
 import { standingLabels } from '../../src/core/protection/standing-words';
-import { box, circuit, den, job, leg, only, reading } from './small-job';
+import { box, circuit, den, job, cable, only, reading } from './small-job';
 
 /** Conditions of several parts, each part alone: what is said must turn with every one of them. */
 const e = editions['2023'];
@@ -48,7 +48,7 @@ const rewired = (c: Partial<Circuit>, feet: number | null, state: 'built' | 'fou
 	const j = job({
 		circuits: [circuit({ ...OLD, ...c })],
 		boxes: [box('a', { state: 'found' }, { state: 'found' }), box('b', { state: 'found' }, { state: 'found' })],
-		legs: [leg('p', 'a', 30, { state: 'found' }), leg('a', 'b', feet, { state })],
+		cables: [cable('p', 'a', 30, { state: 'found' }), cable('a', 'b', feet, { state })],
 		...more
 	});
 	return rewiredFindings(e, j, only(j.circuits)).map((f) => f.severity);
@@ -98,13 +98,13 @@ test('a box in the floor is of the wall that it is nearest to, at and within 18 
 test('the drop of a leg is known where both its ends were read, and of the first leg by its box alone', () => {
 	const j = job();
 	const drop = (boxId: string, value: number) => reading({ id: boxId, boxId, kind: 'drop', value, loadA: 12 });
-	const legs = (...read: ReturnType<typeof drop>[]) =>
-		dropByLeg({ edition: e, job: j }, only(j.circuits), proofs(e, j, read)).map((l) => l.read && Math.round(l.read * 10) / 10);
-	assert.deepEqual(legs(drop('a', 2), drop('b', 3), drop('c', 4.5)), [2, 1, 1.5]);
-	assert.deepEqual(legs(drop('b', 3)), [null, null, null]);
-	assert.deepEqual(legs(drop('a', 2), drop('c', 4.5)), [2, null, null]);
-	// No ohms too many where a leg loses less than it should, or just that.
-	const ohms = dropByLeg({ edition: e, job: j }, only(j.circuits), proofs(e, j, [drop('a', 0.1)]))[0]?.excessOhms;
+	const cables = (...read: ReturnType<typeof drop>[]) =>
+		dropByCable({ edition: e, job: j }, only(j.circuits), proofs(e, j, read)).map((l) => l.read && Math.round(l.read * 10) / 10);
+	assert.deepEqual(cables(drop('a', 2), drop('b', 3), drop('c', 4.5)), [2, 1, 1.5]);
+	assert.deepEqual(cables(drop('b', 3)), [null, null, null]);
+	assert.deepEqual(cables(drop('a', 2), drop('c', 4.5)), [2, null, null]);
+	// No ohms too many where a cable loses less than it should, or just that.
+	const ohms = dropByCable({ edition: e, job: j }, only(j.circuits), proofs(e, j, [drop('a', 0.1)]))[0]?.excessOhms;
 	assert.equal(ohms, null);
 });
 
@@ -155,19 +155,19 @@ test('before and after: volts under a load are not held against volts without, n
 
 test('which breaker: a low-impedance meter that reads nothing speaks; one without a figure, or with volts, does not', () => {
 	const j = job({
-		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 2 })],
+		circuits: [circuit(), circuit({ id: 'c2', space: 2 })],
 		boxes: [box('z', { state: 'found' })],
-		legs: []
+		cables: []
 	});
 	const off: LiveEvent[] = [
 		{ id: 'e', jobId: 'j', at: '2026-10-13T08:00:00.000Z', by: '', kind: 'off-tagged', circuitId: 'c2', boxId: null, note: '' }
 	];
 	const read = (value: number | null) => [reading({ boxId: 'z', kind: 'hn', value, meter: 'low-impedance' })];
 	const of = (value: number | null) =>
-		breakerSuspects(j, { readings: read(value), events: off }, 'z').map((s) => `${s.circuit.number} ${s.says}`);
-	assert.deepEqual(of(0.2), ['2 feeds', '1 no'], 'dead with circuit 2 off');
-	assert.deepEqual(of(null), ['1 maybe', '2 maybe'], 'no figure');
-	assert.deepEqual(of(118), ['1 maybe', '2 no'], 'live with circuit 2 off');
+		breakerSuspects(j, { readings: read(value), events: off }, 'z').map((s) => `${s.circuit.id} ${s.says}`);
+	assert.deepEqual(of(0.2), ['c2 feeds', 'c1 no'], 'dead with circuit 2 off');
+	assert.deepEqual(of(null), ['c1 maybe', 'c2 maybe'], 'no figure');
+	assert.deepEqual(of(118), ['c1 maybe', 'c2 no'], 'live with circuit 2 off');
 });
 
 test('load by floor area: rooms with walls that count and are fed; outlets of their own where no floor speaks for them', () => {
@@ -175,7 +175,7 @@ test('load by floor area: rooms with walls that count and are fed; outlets of th
 	assert.equal(servedArea(j, panelOf(j)), 120);
 	assert.equal(servedArea(job({ rooms: [{ ...den, outline: null }] }), panelOf(j)), 0);
 	assert.equal(servedArea(job({ rooms: [{ ...den, kind: 'garage' }] }), panelOf(j)), 0);
-	assert.equal(servedArea(job({ legs: [] }), panelOf(j)), 0);
+	assert.equal(servedArea(job({ cables: [] }), panelOf(j)), 0);
 	// 180 VA for each outlet elsewhere; none of an appliance's own circuit, nor of those that 220.52 has figures for.
 	const outdoors = { ...den, kind: 'outdoors' as const };
 	const va = (c: Partial<Circuit>) => {

@@ -9,16 +9,16 @@ import { sideOf } from '../../src/core/layout/articles/210-52-e-outdoors';
 import { editions } from '../../src/core/code/editions';
 import type { Circuit, Device, Room } from '../../src/core/model/known';
 import { sayFact } from '../../src/core/model/fact-words';
-import { box, circuit, den, job, leg } from './small-job';
+import { box, circuit, den, job, cable } from './small-job';
 
 /** Conditions of several parts in edits and articles, each part alone. */
 
 const three = (multiwire: Record<string, Circuit['multiwire']>) =>
 	job({
 		circuits: ['c1', 'c2', 'c3'].map((id, i) =>
-			circuit({ id, number: i + 1, slot: i + 1, ...(multiwire[id] ? { multiwire: multiwire[id] } : {}) })
+			circuit({ id, space: i + 1, ...(multiwire[id] ? { multiwire: multiwire[id] } : {}) })
 		),
-		legs: [leg('p', 'a', 40), leg('p', 'b', 12, { circuitId: 'c2' }), leg('p', 'c', 10, { circuitId: 'c3' })]
+		cables: [cable('p', 'a', 40), cable('p', 'b', 12, { circuitId: 'c2' }), cable('p', 'c', 10, { circuitId: 'c3' })]
 	});
 const withs = (j: ReturnType<typeof job>) => j.circuits.map((c) => c.multiwire?.withId ?? null);
 const tie = (withId: string) => ({ withId, opens: 'handle-tie' as const });
@@ -30,15 +30,15 @@ test('210.4: a circuit that shares its neutral anew leaves the one it shared it 
 });
 test('210.4: a pair that is neither of the two stays as it is', () => {
 	const before = three({ c2: tie('c3'), c3: tie('c2') });
-	const alone = produce(before, (d) => void d.circuits.push(circuit({ id: 'c4', number: 4 }), circuit({ id: 'c5', number: 5 })));
+	const alone = produce(before, (d) => void d.circuits.push(circuit({ id: 'c4' }), circuit({ id: 'c5' })));
 	assert.deepEqual(withs(produce(alone, pairCircuits('c4', 'c5', null))), [null, 'c3', 'c2', null, null]);
 	assert.deepEqual(withs(produce(before, pairCircuits('c2', 'c3', null))), [null, null, null]);
 	assert.throws(() => produce(before, pairCircuits('c1', 'c1', 'handle-tie')), /another one/);
 });
-test('a panel with circuits stays, and the first six of them are named', () => {
-	const many = job({ circuits: Array.from({ length: 8 }, (_, i) => circuit({ id: `c${i}`, number: i + 1 })), legs: [] });
-	assert.throws(() => produce(many, removePanel('p')), { message: 'Circuits 1, 2, 3, 4, 5, 6 are on it: it stays.' });
-	assert.deepEqual(produce(job({ circuits: [], legs: [] }), removePanel('p')).panels, []);
+test('a panel with circuits stays, and how many is said', () => {
+	const many = job({ circuits: Array.from({ length: 8 }, (_, i) => circuit({ id: `c${i}` })), cables: [] });
+	assert.throws(() => produce(many, removePanel('p')), { message: '8 circuits are on it: it stays.' });
+	assert.deepEqual(produce(job({ circuits: [], cables: [] }), removePanel('p')).panels, []);
 });
 
 const dimmed = (device: Partial<Device>, dimmer = true) =>
@@ -112,28 +112,28 @@ for (const [what, breaks, fault] of BREAKS)
 
 test('what is missing of a circuit names the breaker, or the fuse where that opens it', () => {
 	const say = (opener: Circuit['opener'] | undefined) =>
-		sayFact(job({ circuits: [circuit({ number: 7, ...(opener ? { opener } : {}) })] }), {
+		sayFact(job({ circuits: [circuit({ ...(opener ? { opener } : {}) })] }), {
 			of: 'circuit',
 			id: 'c1',
 			field: 'breakerA'
 		});
-	assert.equal(say(undefined), 'the rating of the breaker of circuit 7');
-	assert.equal(say('breaker'), 'the rating of the breaker of circuit 7');
-	assert.equal(say('plug-fuse'), 'the rating of the fuse of circuit 7');
+	assert.equal(say(undefined), 'the rating of the breaker in space 1');
+	assert.equal(say('breaker'), 'the rating of the breaker in space 1');
+	assert.equal(say('plug-fuse'), 'the rating of fuse 1');
 });
 
 test('210.4: one three-wire cable to the first box: the second circuit goes on from there, what hangs behind stays', () => {
 	const pair = (to: string) =>
 		job({
-			circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })],
+			circuits: [circuit(), circuit({ id: 'c2', space: 3 })],
 			boxes: [box('a'), box('b'), box('c')],
-			legs: [leg('p', 'a', 40), leg('p', to, 55, { circuitId: 'c2' }), leg(to, 'c', 9, { circuitId: 'c2' })]
+			cables: [cable('p', 'a', 40), cable('p', to, 55, { circuitId: 'c2' }), cable(to, 'c', 9, { circuitId: 'c2' })]
 		});
 	const shared = (to: string) =>
 		produce(
 			pair(to),
 			shareHomeRun({ circuitIds: ['c1', 'c2'], feet: [{ boxId: 'b', lengthFt: 12 }] }, () => 'new')
-		).legs.map((l) => [l.circuitId, l.fromId, l.toId, l.lengthFt, l.conductors, l.inCableOf ?? null]);
+		).cables.map((l) => [l.circuitId, l.fromId, l.toId, l.lengthFt, l.conductors, l.inCableOf ?? null]);
 	assert.deepEqual(shared('b'), [
 		['c1', 'p', 'a', 40, 3, null],
 		['c2', 'a', 'b', 12, 2, null],

@@ -9,7 +9,7 @@ import { readingFaults } from '../../src/core/model/reading';
 import { proofs } from '../../src/core/prove/assess-prove';
 import { expectedHere } from '../../src/core/prove/expected-here';
 import { guidedAnswer, predictedAsks } from '../../src/core/prove/guided';
-import { box, job, leg } from './small-job';
+import { box, job, cable } from './small-job';
 
 const e = editions['2023'];
 type Figures = Record<string, number>;
@@ -259,7 +259,7 @@ test('what follows a GFCI: in feed order, what was seen with it tripped, and its
 	const house = (first: ReturnType<typeof box>) =>
 		job({
 			boxes: [first, box('b'), box('c'), box('d', {}, { kind: 'lighting', receptacles: 0 })],
-			legs: [leg('p', 'a', 10), leg('a', 'b', 10), leg('b', 'c', 10), leg('c', 'd', 10)]
+			cables: [cable('p', 'a', 10), cable('a', 'b', 10), cable('b', 'c', 10), cable('c', 'd', 10)]
 		});
 	const behind = (boxId: string, word: string, minute: number) =>
 		reading('behind', null, { boxId, word, at: `2026-10-12T10:0${minute}:00Z` });

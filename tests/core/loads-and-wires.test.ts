@@ -10,7 +10,7 @@ import { tailFor } from '../../src/core/code/240-4-d-pigtail';
 import type { Circuit, Device, Job, Panel } from '../../src/core/model/known';
 import { newRoom } from '../../src/core/model/new-job';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 /** Wires and loads by hand: electrode conductors, the neutral's load, tails in a box, floor that counts, circuits of one appliance. */
 const e = editions['2023'];
@@ -58,7 +58,7 @@ for (const [breakerA, run, metal, want] of [
 test('314.16(B)(4): a yoke counts by its tail, a ground at its own size: 8 AWG cable on 20 A', () => {
 	const j = job({
 		boxes: [box('a', { volumeCuIn: 30 })],
-		legs: [leg('p', 'a', 90, { awg: '8' })],
+		cables: [cable('p', 'a', 90, { awg: '8' })],
 		circuits: [circuit({ breakerA: 20 })]
 	});
 	const c = fillCaseOf(e, j, j.boxes[0] as (typeof j.boxes)[number]);
@@ -94,7 +94,7 @@ test('210.52: a receptacle on an individual circuit serves one appliance, and no
 	const one = (kind: Circuit['kind']) => {
 		const j = job({
 			boxes: [box('a', { place: { kind: 'wall', wall: 2, at: 72 } })],
-			legs: [leg('p', 'a', 10)],
+			cables: [cable('p', 'a', 10)],
 			circuits: [circuit({ kind })]
 		});
 		return assess(j)
@@ -110,7 +110,7 @@ const inCabinet = (kind: Circuit['kind'], device: Partial<Device>, edition: Edit
 		...job({
 			rooms: [kitchen],
 			boxes: [box('a', { roomId: 'k', inCabinet: true }, { amps: 20, ...device })],
-			legs: [leg('p', 'a', 10)],
+			cables: [cable('p', 'a', 10)],
 			circuits: [circuit({ kind, breakerA: 20 })]
 		}),
 		edition
@@ -127,7 +127,7 @@ for (const edition of EDITIONS)
 
 const service = (more: Partial<Panel>, edition: EditionKey, over: Partial<Job> = {}): string[] =>
 	assess({
-		...job({ panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20, ...more }], ...over }),
+		...job({ panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 20, ...more }], ...over }),
 		edition
 	})
 		.stages.circuit.findings.filter((f) => /^(surge|outside)/.test(f.id))
@@ -152,7 +152,7 @@ test('drop is advised once a circuit, last of all, by the loads where they are k
 				box('a', {}, { kind: 'lighting', receptacles: 0, watts }),
 				box('b', {}, { kind: 'lighting', receptacles: 0, watts })
 			],
-			legs: [leg('p', 'a', 80, { awg: '14' }), leg('a', 'b', 40, { awg: '14' })],
+			cables: [cable('p', 'a', 80, { awg: '14' }), cable('a', 'b', 40, { awg: '14' })],
 			circuits: [circuit({ breakerA: 15 })]
 		});
 	const drops = (j: Job) => assess(j).stages.circuit.findings.filter((f) => f.id.startsWith('drop'));

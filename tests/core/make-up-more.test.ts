@@ -18,7 +18,7 @@ import { plateCheck, sameElement, type Plate } from '../../src/core/makeup/work/
 import type { Job } from '../../src/core/model/known';
 import { phasor, size } from '../../src/core/network/phasor';
 import { EARTH, Network, Solution } from '../../src/core/network/solve';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 const edition = editions['2023'];
 const sets = (['pigtail', 'feed-through'] as const).flatMap((style) =>
@@ -159,7 +159,13 @@ test('the set of a box: its switches and lights, what its GFCI feeds, else its n
 	const sw = box('b', {}, { kind: 'switch', receptacles: 0, controls: ['d'] });
 	const j = job({
 		boxes: [box('a'), sw, box('c'), light('d'), box('e')],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('c', 'd', 9, { conductors: 3 }), leg('a', 'e', 8)]
+		cables: [
+			cable('p', 'a', 40),
+			cable('a', 'b', 12),
+			cable('b', 'c', 10),
+			cable('c', 'd', 9, { conductors: 3 }),
+			cable('a', 'e', 8)
+		]
 	});
 	const names = (id: string, of: Job = j) => {
 		const at = of.boxes.find((b) => b.id === id);
@@ -174,10 +180,10 @@ test('the set of a box: its switches and lights, what its GFCI feeds, else its n
 });
 
 test('armor is the ground: the box by its fittings, a jumper to the device, no connector', () => {
-	const ac = { cable: 'AC' as const, ground: true };
+	const ac = { kind: 'AC' as const, ground: true };
 	const j = job({
 		boxes: [box('a', { material: 'metal' }), box('b', { material: 'metal' }), box('c', { material: 'plastic' })],
-		legs: [leg('p', 'a', 40, ac), leg('a', 'b', 12, ac), leg('b', 'c', 10, ac)]
+		cables: [cable('p', 'a', 40, ac), cable('a', 'b', 12, ac), cable('b', 'c', 10, ac)]
 	});
 	const of = (id: string, of: Job = j) =>
 		boxCase({ edition, job: of }, of.boxes.find((b) => b.id === id) as Job['boxes'][number]);
@@ -203,7 +209,7 @@ test('armor is the ground: the box by its fittings, a jumper to the device, no c
 	// One jumper, two pigtails of the splices; the jumper takes no connector.
 	assert.deepEqual(takesOf(end.case, made), { connectors: [{ name: 'medium twist-on', count: 2 }], pigtails: 3, awg: '12' });
 	// Beside a cable with a wire ground: the grounds are spliced with a pigtail to the box.
-	const mixed = of('a', { ...j, legs: [leg('p', 'a', 40), leg('a', 'b', 12, ac)] });
+	const mixed = of('a', { ...j, cables: [cable('p', 'a', 40), cable('a', 'b', 12, ac)] });
 	assert.ok(mixed.known);
 	assert.deepEqual(makeUp(mixed.case).joins.find((x) => x.net === 'ground')?.ends, [{ cable: 'p-a', color: 'bare' }]);
 	const plastic = of('c');
@@ -219,7 +225,11 @@ test('smoke alarms: the third conductor between them is the interconnect, on the
 	const j = (n: number) =>
 		job({
 			boxes: [alarm('a'), alarm('b'), box('c')],
-			legs: [leg('p', 'a', 40, { conductors: n }), leg('a', 'b', 12, { conductors: n }), leg('b', 'c', 10, { conductors: n })]
+			cables: [
+				cable('p', 'a', 40, { conductors: n }),
+				cable('a', 'b', 12, { conductors: n }),
+				cable('b', 'c', 10, { conductors: n })
+			]
 		});
 	const nets = (of: Job, id: string) => {
 		const at = boxCase({ edition, job: of }, of.boxes.find((b) => b.id === id) as Job['boxes'][number]);
@@ -531,16 +541,16 @@ test('a panel, breaker by breaker', () => {
 		"breaker's white pigtail or clip > neutral bar"
 	]);
 	assert.equal(
-		rows({ circuits: [two], legs: [leg('p', 'a', 40, { conductors: 3 })] })[0]?.[2],
+		rows({ circuits: [two], cables: [cable('p', 'a', 40, { conductors: 3 })] })[0]?.[2],
 		'white > the breaker, neutral screw'
 	);
 	// A pair in one cable: black and red, one neutral, one ground.
 	const pair = [
 		circuit({ multiwire: { withId: 'c2', opens: 'tied' } as never }),
-		circuit({ id: 'c2', number: 2, slot: 3, breaker: 'gfci' })
+		circuit({ id: 'c2', space: 3, breaker: 'gfci' })
 	];
-	const legs = [leg('p', 'a', 40, { conductors: 3 }), leg('p', 'a', 40, { id: 'r', circuitId: 'c2', inCableOf: 'p-a' })];
-	assert.deepEqual(rows({ circuits: pair, legs }), [
+	const cables = [cable('p', 'a', 40, { conductors: 3 }), cable('p', 'a', 40, { id: 'r', circuitId: 'c2', inCableOf: 'p-a' })];
+	assert.deepEqual(rows({ circuits: pair, cables }), [
 		[
 			'black > the breaker, hot screw',
 			'white > neutral bar, alone in its hole',
@@ -549,7 +559,7 @@ test('a panel, breaker by breaker', () => {
 		],
 		['red > the breaker, hot screw', "breaker's white pigtail or clip > neutral bar", 'look', 'bad']
 	]);
-	assert.deepEqual(rows({ legs: [] }), [['why']]);
+	assert.deepEqual(rows({ cables: [] }), [['why']]);
 	assert.match(
 		rows({ circuits: [circuit({ opener: 'plug-fuse', breaker: 'gfci' })] })[0]?.join() ?? '',
 		/its fuse, hot screw,white > neutral bar/
@@ -569,11 +579,11 @@ test('fill counts what the make-up has: every insulated end that comes in, and n
 			const of = boxCase({ edition: editions[j.edition], job: j }, b);
 			if (!of.known || !of.case.cables.length) continue;
 			const ends = of.case.cables.flatMap((c) => c.conductors).filter((w) => w.net !== 'ground').length;
-			const legs = j.legs.filter((l) => (l.toId === b.id || l.fromId === b.id) && !l.inCableOf);
-			if (legs.length)
+			const cables = j.cables.filter((l) => (l.toId === b.id || l.fromId === b.id) && !l.inCableOf);
+			if (cables.length)
 				assert.equal(
 					ends,
-					legs.reduce((n, l) => n + l.conductors, 0),
+					cables.reduce((n, l) => n + l.conductors, 0),
 					b.name
 				);
 		}

@@ -7,9 +7,9 @@ import type { MakeUp } from '../../src/core/makeup/box/case';
 import { closes } from '../../src/core/makeup/box/closes';
 import { makeUp } from '../../src/core/makeup/box/make-up';
 import { boxCase } from '../../src/core/makeup/box/of-job';
-import type { Box, Device, Job, Leg } from '../../src/core/model/known';
+import type { Box, Device, Job, Cable } from '../../src/core/model/known';
 import { DEFAULT_PRACTICE } from '../../src/core/model/practice';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 const e = editions['2023'];
 const made = (j: Job, id = 'a') => {
@@ -42,8 +42,8 @@ const plain = (id: string, device: Partial<Device> = {}): Box => {
 const sw = (id: string, controls: string[], more: Partial<Device> = {}) =>
 	plain(id, { kind: 'switch', receptacles: 0, controls, ...more });
 const lamp = (id: string) => plain(id, { kind: 'lighting', receptacles: 0, watts: 60 });
-const house = (boxes: Box[], legs: Leg[], more: Partial<Job> = {}) => job({ boxes, legs, ...more });
-const wide = (n: number): Partial<Leg> => ({ conductors: n });
+const house = (boxes: Box[], cables: Cable[], more: Partial<Job> = {}) => job({ boxes, cables, ...more });
+const wide = (n: number): Partial<Cable> => ({ conductors: n });
 
 for (const [name, make] of Object.entries(DEMOS))
 	test(`${name}: every box is made up as planned, or says what is missing`, () => {
@@ -80,19 +80,19 @@ for (const [name, make] of Object.entries(DEMOS))
 const CASES: [string, Job, string, string[]][] = [
 	[
 		'a switch, power at the switch, and its light',
-		house([sw('a', ['b']), lamp('b')], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([sw('a', ['b']), lamp('b')], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'a',
 		['neutral: p-a white + a-b white', 'a.a p-a black', 'a.b a-b black']
 	],
 	[
 		'that light: its leads on the switched hot',
-		house([sw('a', ['b']), lamp('b')], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([sw('a', ['b']), lamp('b')], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'b',
 		['neutral: a-b white > b.lead-neutral', 'switched: a-b black > b.lead-switched']
 	],
 	[
 		'power at the light, a loop of two wires: white goes to the switch, black comes back',
-		house([lamp('a'), sw('b', ['a'])], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([lamp('a'), sw('b', ['a'])], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'a',
 		[
 			'neutral: p-a white > a.lead-neutral',
@@ -103,25 +103,25 @@ const CASES: [string, Job, string, string[]][] = [
 	],
 	[
 		'the switch of that loop',
-		house([lamp('a'), sw('b', ['a'])], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([lamp('a'), sw('b', ['a'])], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'b',
 		['b.a a-b white', 'b.b a-b black', 're-mark a-b white']
 	],
 	[
 		'a loop of three wires brings the neutral',
-		house([lamp('a'), sw('b', ['a'])], [leg('p', 'a', 10), leg('a', 'b', 10, wide(3))]),
+		house([lamp('a'), sw('b', ['a'])], [cable('p', 'a', 10), cable('a', 'b', 10, wide(3))]),
 		'a',
 		['neutral: p-a white + a-b white > a.lead-neutral', 'hot: p-a black + a-b black', 'switched: a-b red > a.lead-switched']
 	],
 	[
 		'a light on the way to a receptacle: the cable to it carries both hots',
-		house([sw('a', ['b']), lamp('b'), plain('c')], [leg('p', 'a', 10), leg('a', 'b', 10, wide(3)), leg('b', 'c', 10)]),
+		house([sw('a', ['b']), lamp('b'), plain('c')], [cable('p', 'a', 10), cable('a', 'b', 10, wide(3)), cable('b', 'c', 10)]),
 		'b',
 		['neutral: a-b white + b-c white > b.lead-neutral', 'hot: a-b black + b-c black', 'switched: a-b red > b.lead-switched']
 	],
 	[
 		'and with two conductors it cannot: said, with the way out',
-		house([sw('a', ['b']), lamp('b'), plain('c')], [leg('p', 'a', 10), leg('a', 'b', 10), leg('b', 'c', 10)]),
+		house([sw('a', ['b']), lamp('b'), plain('c')], [cable('p', 'a', 10), cable('a', 'b', 10), cable('b', 'c', 10)]),
 		'a',
 		['The cable to B must carry 3 insulated conductors; it has 2.']
 	],
@@ -129,7 +129,7 @@ const CASES: [string, Job, string, string[]][] = [
 		'two three-ways with the light at the end: the first',
 		house(
 			[sw('a', ['c'], { ways: 'three-way' }), sw('b', ['c'], { ways: 'three-way' }), lamp('c')],
-			[leg('p', 'a', 10), leg('a', 'b', 10, wide(3)), leg('b', 'c', 10)]
+			[cable('p', 'a', 10), cable('a', 'b', 10, wide(3)), cable('b', 'c', 10)]
 		),
 		'a',
 		['neutral: p-a white + a-b white', 'a.common p-a black', 'a.traveler-1 a-b black', 'a.traveler-2 a-b red']
@@ -138,7 +138,7 @@ const CASES: [string, Job, string, string[]][] = [
 		'the second',
 		house(
 			[sw('a', ['c'], { ways: 'three-way' }), sw('b', ['c'], { ways: 'three-way' }), lamp('c')],
-			[leg('p', 'a', 10), leg('a', 'b', 10, wide(3)), leg('b', 'c', 10)]
+			[cable('p', 'a', 10), cable('a', 'b', 10, wide(3)), cable('b', 'c', 10)]
 		),
 		'b',
 		['neutral: a-b white + b-c white', 'b.common b-c black', 'b.traveler-1 a-b black', 'b.traveler-2 a-b red']
@@ -152,32 +152,32 @@ const CASES: [string, Job, string, string[]][] = [
 				sw('c', ['d'], { ways: 'three-way' }),
 				lamp('d')
 			],
-			[leg('p', 'a', 10), leg('a', 'b', 10, wide(3)), leg('b', 'c', 10, wide(3)), leg('c', 'd', 10)]
+			[cable('p', 'a', 10), cable('a', 'b', 10, wide(3)), cable('b', 'c', 10, wide(3)), cable('c', 'd', 10)]
 		),
 		'b',
 		['neutral: a-b white + b-c white', 'b.in-1 a-b black', 'b.in-2 a-b red', 'b.out-1 b-c black', 'b.out-2 b-c red']
 	],
 	[
 		'a GFCI with what follows on LOAD',
-		house([plain('a', { protection: 'gfci', feedsLoad: true }), plain('b')], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([plain('a', { protection: 'gfci', feedsLoad: true }), plain('b')], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'a',
 		['a.line-neutral p-a white', 'a.load-neutral a-b white', 'a.line-hot p-a black', 'a.load-hot a-b black']
 	],
 	[
 		'a receptacle switched whole is on the switched hot; half of one on both',
-		house([sw('a', ['b']), plain('b', { switched: 'whole' })], [leg('p', 'a', 10), leg('a', 'b', 10)]),
+		house([sw('a', ['b']), plain('b', { switched: 'whole' })], [cable('p', 'a', 10), cable('a', 'b', 10)]),
 		'b',
 		['b.neutral-upper a-b white', 'b.hot-upper a-b black']
 	],
 	[
 		'the lower half by a switch',
-		house([sw('a', ['b']), plain('b', { switched: 'half' })], [leg('p', 'a', 10), leg('a', 'b', 10, wide(3))]),
+		house([sw('a', ['b']), plain('b', { switched: 'half' })], [cable('p', 'a', 10), cable('a', 'b', 10, wide(3))]),
 		'b',
 		['b.neutral-upper a-b white', 'b.hot-upper a-b black', 'b.hot-lower a-b red']
 	],
 	[
 		'240 V, two conductors',
-		house([plain('a', { volts: 240, kind: 'hard-wired', receptacles: 0 })], [leg('p', 'a', 10)], {
+		house([plain('a', { volts: 240, kind: 'hard-wired', receptacles: 0 })], [cable('p', 'a', 10)], {
 			circuits: [circuit({ poles: 2 })]
 		}),
 		'a',
@@ -185,7 +185,7 @@ const CASES: [string, Job, string, string[]][] = [
 	],
 	[
 		'a range receptacle, three conductors',
-		house([plain('a', { volts: 240, amps: 50, form: '14-50' })], [leg('p', 'a', 10, wide(3))], {
+		house([plain('a', { volts: 240, amps: 50, form: '14-50' })], [cable('p', 'a', 10, wide(3))], {
 			circuits: [circuit({ poles: 2 })]
 		}),
 		'a',
@@ -193,8 +193,8 @@ const CASES: [string, Job, string, string[]][] = [
 	],
 	[
 		'two circuits of their own in one box: each neutral by itself',
-		house([plain('a')], [leg('p', 'a', 10), leg('p', 'a', 12, { id: 'two', circuitId: 'c2' })], {
-			circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })]
+		house([plain('a')], [cable('p', 'a', 10), cable('p', 'a', 12, { id: 'two', circuitId: 'c2' })], {
+			circuits: [circuit(), circuit({ id: 'c2', space: 3 })]
 		}),
 		'a',
 		['a.neutral-upper p-a white', 'a.hot-upper p-a black']
@@ -203,11 +203,11 @@ const CASES: [string, Job, string, string[]][] = [
 		'a shared neutral in one cable of three',
 		house(
 			[plain('a', { yoke: 'split' })],
-			[leg('p', 'a', 10, wide(3)), leg('p', 'a', 10, { id: 'two', circuitId: 'c2', inCableOf: 'p-a' })],
+			[cable('p', 'a', 10, wide(3)), cable('p', 'a', 10, { id: 'two', circuitId: 'c2', inCableOf: 'p-a' })],
 			{
 				circuits: [
 					circuit({ multiwire: { withId: 'c2', opens: 'two-pole' } }),
-					circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
+					circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens: 'two-pole' } })
 				]
 			}
 		),
@@ -216,21 +216,21 @@ const CASES: [string, Job, string, string[]][] = [
 	],
 	[
 		'a switch of which nobody said what it controls',
-		house([sw('a', [])], [leg('p', 'a', 10)]),
+		house([sw('a', [])], [cable('p', 'a', 10)]),
 		'a',
 		['What the switch in A controls is not known: enter it in its facts.']
 	],
 	[
 		'more circuits than are made up together',
-		house([plain('a')], [leg('p', 'a', 10), leg('p', 'a', 12, { id: 'two', circuitId: 'c2', ...wide(3) })], {
-			circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3, poles: 2 })]
+		house([plain('a')], [cable('p', 'a', 10), cable('p', 'a', 12, { id: 'two', circuitId: 'c2', ...wide(3) })], {
+			circuits: [circuit(), circuit({ id: 'c2', space: 3, poles: 2 })]
 		}),
 		'a',
 		['More circuits come into A than are made up together: make up each by itself.']
 	],
 	[
 		'a box that its armor grounds',
-		house([plain('a')], [leg('p', 'a', 10, { cable: 'AC' })]),
+		house([plain('a')], [cable('p', 'a', 10, { kind: 'AC' })]),
 		'a',
 		[
 			'What comes from Panel is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.'
@@ -243,7 +243,7 @@ for (const [what, j, id, want] of CASES) test(`make-up of a job: ${what}`, () =>
 test('a receptacle beside a GFCI that feeds on hangs on its LOAD', () => {
 	const guard = plain('a', { protection: 'gfci', feedsLoad: true });
 	const two = { ...guard, devices: [...guard.devices, { ...(plain('x').devices[0] as Device), id: 'x' }] };
-	assert.deepEqual(made(house([two, plain('b')], [leg('p', 'a', 10), leg('a', 'b', 10)])), [
+	assert.deepEqual(made(house([two, plain('b')], [cable('p', 'a', 10), cable('a', 'b', 10)])), [
 		'neutral: a-b white > a.load-neutral x.neutral-upper',
 		'hot: a-b black > a.load-hot x.hot-upper',
 		'a.line-neutral p-a white',
@@ -251,7 +251,7 @@ test('a receptacle beside a GFCI that feeds on hangs on its LOAD', () => {
 	]);
 });
 test('practice: fed through where the shop has it so; tails of the breaker’s gauge, not of a larger run', () => {
-	const j = house([plain('a'), plain('b')], [leg('p', 'a', 10, { awg: '8' }), leg('a', 'b', 10)], {
+	const j = house([plain('a'), plain('b')], [cable('p', 'a', 10, { awg: '8' }), cable('a', 'b', 10)], {
 		practice: {
 			...DEFAULT_PRACTICE,
 			makeUp: { style: 'feed-through', pushIn: true, lineAt: 'top', preTwist: false, tape: false, trial: false }
@@ -274,9 +274,9 @@ test('as seen in an open box of which nothing is drawn', () => {
 	const seen = (line: boolean | undefined, more: object = {}) => ({
 		...plain('a', { protection: 'gfci', feedsLoad: true, state: 'planned' }),
 		state: 'found' as const,
-		cables: [
-			{ id: 'x', cable: 'two-wire' as const, awg: '14' as const, conductors: 2, ground: false, note: '' },
-			{ id: 'y', cable: 'two-wire' as const, awg: '14' as const, conductors: 2, ground: false, note: '', line, ...more }
+		ends: [
+			{ id: 'x', kind: 'two-wire' as const, awg: '14' as const, conductors: 2, ground: false, note: '' },
+			{ id: 'y', kind: 'two-wire' as const, awg: '14' as const, conductors: 2, ground: false, note: '', line, ...more }
 		]
 	});
 	const at = (b: Box) => made(house([b], []));
@@ -295,7 +295,7 @@ test('as seen in an open box of which nothing is drawn', () => {
 		assert.ok(!at({ ...b, devices: b.devices.map((d) => ({ ...d, ...device })) }).some((s) => /load-/.test(s)));
 	}
 	assert.deepEqual(at(seen(undefined)), ['Which cable of A is LINE is not known: spread them apart, energize, read.']);
-	const grounded = { ...seen(true), material: null, cables: seen(true).cables.map((c) => ({ ...c, ground: true })) };
+	const grounded = { ...seen(true), material: null, ends: seen(true).ends.map((c) => ({ ...c, ground: true })) };
 	assert.deepEqual(at(grounded), ['Whether A is metal or plastic is not known.']);
 	assert.deepEqual(at({ ...seen(true), material: null }).length, 4);
 	assert.deepEqual(at(seen(true, { awg: null })), ['The gauge, the conductors and the ground of cable 2 in A must be known.']);
@@ -304,10 +304,10 @@ test('as seen in an open box of which nothing is drawn', () => {
 	]);
 });
 test('the stage tells of a thin cable with its fix, of a light on another circuit, and leaves what is old', () => {
-	const thin = (state: Leg['state']) =>
+	const thin = (state: Cable['state']) =>
 		house(
 			[sw('a', ['b']), lamp('b'), plain('c')].map((b) => ({ ...b, state, devices: b.devices.map((d) => ({ ...d, state })) })),
-			[leg('p', 'a', 10, { state }), leg('a', 'b', 10, { state }), leg('b', 'c', 10, { state })]
+			[cable('p', 'a', 10, { state }), cable('a', 'b', 10, { state }), cable('b', 'c', 10, { state })]
 		);
 	const trim = (j: Job) => assess(j).stages.trim.findings;
 	assert.deepEqual(
@@ -322,8 +322,8 @@ test('the stage tells of a thin cable with its fix, of a light on another circui
 		[undefined, undefined]
 	);
 	assert.deepEqual(trim(thin('found')), []);
-	const far = house([sw('a', ['b']), lamp('b')], [leg('p', 'a', 10), leg('p', 'b', 10, { circuitId: 'c2' })], {
-		circuits: [circuit(), circuit({ id: 'c2', number: 2, slot: 3 })]
+	const far = house([sw('a', ['b']), lamp('b')], [cable('p', 'a', 10), cable('p', 'b', 10, { circuitId: 'c2' })], {
+		circuits: [circuit(), circuit({ id: 'c2', space: 3 })]
 	});
 	assert.deepEqual(
 		trim(far).map((f) => f.code),
@@ -335,9 +335,9 @@ test('what was found of a conductor goes before its color', () => {
 	const seen = (color: 'white' | 'black' | 'red', means: 'hot' | 'neutral' | 'unknown' | 'dead') => {
 		const b: Box = {
 			...plain('a'),
-			conductors: [{ id: 'x', cableId: null, color, means, alwaysLive: false, insulation: 'old', freeLengthIn: null }]
+			conductors: [{ id: 'x', endId: null, color, means, alwaysLive: false, insulation: 'old', freeLengthIn: null }]
 		};
-		return boxCase({ edition: e, job: house([b], [leg('p', 'a', 10)]) }, b).known;
+		return boxCase({ edition: e, job: house([b], [cable('p', 'a', 10)]) }, b).known;
 	};
 	assert.deepEqual(
 		[seen('black', 'hot'), seen('white', 'neutral'), seen('white', 'unknown'), seen('white', 'dead'), seen('red', 'hot')],

@@ -15,7 +15,7 @@ import {
 import { FrameReader, framesOf, MOST_FRAMES } from '../../src/core/formats/code-frames';
 import type { Job, LiveEvent, Photo, Reading } from '../../src/core/model/job';
 import { referenceFaults } from '../../src/core/model/file/references';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 import { runs } from './few';
 
 const base = job() as Job;
@@ -42,7 +42,7 @@ test('both changed one value: a conflict with all three, and the pick stands', (
 test('removed here and changed there is asked; removed and left alone is removed; what is needed is kept', () => {
 	const gone = edited(
 		base,
-		(d) => void ((d.boxes = d.boxes.filter((b) => b.id !== 'c')), (d.legs = d.legs.filter((l) => l.toId !== 'c')))
+		(d) => void ((d.boxes = d.boxes.filter((b) => b.id !== 'c')), (d.cables = d.cables.filter((l) => l.toId !== 'c')))
 	);
 	assert.equal(at(mergeJobs(base, { one: gone, other: base }).job, 'c'), undefined);
 	const noted = edited(base, (d) => void Object.assign(d.boxes[2] as object, { note: 'here' }));
@@ -53,29 +53,25 @@ test('removed here and changed there is asked; removed and left alone is removed
 	);
 	assert.equal(at(asked.job, 'c')?.note, 'here');
 	// A cable that the other side drew to it brings the box back.
-	const drawn = edited(base, (d) => void (d.boxes.push(box('d')), d.legs.push(leg('c', 'd', 9))));
+	const drawn = edited(base, (d) => void (d.boxes.push(box('d')), d.cables.push(cable('c', 'd', 9))));
 	const kept = mergeJobs(base, { one: gone, other: drawn });
 	assert.deepEqual(referenceFaults(kept.job), []);
 	assert.ok(at(kept.job, 'c') && at(kept.job, 'd'));
 	assert.ok(kept.kept.some((k) => k.list === 'boxes' && k.id === 'c'));
 });
-test('two boxes of one name and two circuits of one number: each keeps its own, the later by id takes the next', () => {
+test('two boxes of one name: each is kept, the later by id takes the next name', () => {
 	const one = edited(
 		base,
-		(d) => void (d.boxes.push(box('x1', { name: 'K-04' })), d.circuits.push(circuit({ id: 'n1', number: 2, slot: 3 })))
+		(d) => void (d.boxes.push(box('x1', { name: 'K-04' })), d.circuits.push(circuit({ id: 'n1', space: 3 })))
 	);
 	const other = edited(
 		base,
-		(d) => void (d.boxes.push(box('x2', { name: 'K-04' })), d.circuits.push(circuit({ id: 'n2', number: 2, slot: 5 })))
+		(d) => void (d.boxes.push(box('x2', { name: 'K-04' })), d.circuits.push(circuit({ id: 'n2', space: 5 })))
 	);
 	for (const merged of [mergeJobs(base, { one, other }).job, mergeJobs(base, { one: other, other: one }).job]) {
 		assert.deepEqual(
 			['x1', 'x2'].map((id) => at(merged, id)?.name),
 			['K-04', 'K-05']
-		);
-		assert.deepEqual(
-			merged.circuits.map((c) => c.number),
-			[1, 2, 3]
 		);
 	}
 });
@@ -93,7 +89,7 @@ const edits = fc.array(
 const start = edited(base, (d) => {
 	for (let i = 0; i < 6; i++) {
 		d.boxes.push(box(`s${i}`, { name: `S-${i}` }));
-		d.legs.push(leg('c', `s${i}`, 5 + i));
+		d.cables.push(cable('c', `s${i}`, 5 + i));
 	}
 });
 function play(side: string, list: readonly Edit[]): Job {
@@ -112,9 +108,9 @@ function play(side: string, list: readonly Edit[]): Job {
 					];
 				else if (e.kind === 'add') {
 					d.boxes.push(box(`${side}${i}`, { name: `N-${e.n}-${side}${i}` }));
-					d.legs.push(leg('a', `${side}${i}`, e.n));
-				} else if (e.kind === 'remove' && b && !d.legs.some((l) => l.fromId === b.id)) {
-					d.legs = d.legs.filter((l) => l.toId !== b.id);
+					d.cables.push(cable('a', `${side}${i}`, e.n));
+				} else if (e.kind === 'remove' && b && !d.cables.some((l) => l.fromId === b.id)) {
+					d.cables = d.cables.filter((l) => l.toId !== b.id);
 					d.boxes = d.boxes.filter((x) => x.id !== b.id);
 				}
 			}),

@@ -9,14 +9,14 @@ import { quillback } from '../../src/core/demo/quillback';
 import { applyFix } from '../../src/core/edit/fix';
 import type { Command } from '../../src/core/edit/command';
 import { pairCircuits } from '../../src/core/edit/circuits';
-import type { Circuit, Job, Leg } from '../../src/core/model/known';
+import type { Circuit, Job, Cable } from '../../src/core/model/known';
 import type { Finding } from '../../src/core/model/result';
 
 /** What goes wrong in practice, made on purpose in the demo house: each is named with its section, and its fix clears it. */
 const { job: demo } = quillback();
 const byName = (name: string) => demo.boxes.find((b) => b.name === name)?.id ?? '';
 const byNumber = (job: Job, number: number): Circuit => {
-	const found = job.circuits.find((c) => c.number === number);
+	const found = job.circuits.find((c) => c.id === `c${number}`);
 	assert.ok(found, `circuit ${number}`);
 	return found;
 };
@@ -35,12 +35,12 @@ function fixed(job: Job, finding: Finding): Job {
 		applyFix(finding.fix, () => `fix-${++n}`)
 	);
 }
-const leg = (circuitId: string, fromId: string, toId: string, more: Partial<Leg> = {}): Leg => ({
+const cable = (circuitId: string, fromId: string, toId: string, more: Partial<Cable> = {}): Cable => ({
 	id: `made-${toId}`,
 	circuitId,
 	fromId,
 	toId,
-	cable: 'NM-B',
+	kind: 'NM-B',
 	awg: '12',
 	metal: 'Cu',
 	conductors: 2,
@@ -54,10 +54,10 @@ test('the kitchen circuit that wanders off to another room: L-05 on circuit 3, 2
 	const found = circuitFindings(demo).find((f) => f.id.startsWith('feeds:') && f.subject.id === byName('L-05'));
 	assert.ok(found);
 	assert.equal(found.rule.section, '210.52(B)(2)');
-	assert.match(found.message, /L-05 in Living is on small appliance circuit 3/);
+	assert.match(found.message, /L-05 in Living is on space 5, a small appliance circuit/);
 	const after = fixed(demo, found);
 	assert.ok(!circuitFindings(after).some((f) => f.id === found.id));
-	assert.equal(after.legs.find((l) => l.toId === byName('L-05'))?.circuitId, byNumber(demo, 13).id);
+	assert.equal(after.cables.find((l) => l.toId === byName('L-05'))?.circuitId, byNumber(demo, 13).id);
 });
 
 test('the third kitchen circuit treated as free: 210.52(B)(1), and counted it adds 1500 VA', () => {
@@ -66,11 +66,11 @@ test('the third kitchen circuit treated as free: 210.52(B)(1), and counted it ad
 		const c = draft.circuits.find((x) => x.id === third);
 		if (c) c.kind = 'general';
 		// Without the living room's box it feeds nothing but kitchen-type rooms.
-		draft.legs = draft.legs.filter((l) => l.toId !== byName('L-05'));
+		draft.cables = draft.cables.filter((l) => l.toId !== byName('L-05'));
 	});
 	const kitchen = found.find((f) => f.rule.section === '210.52(B)(1)');
 	assert.ok(kitchen);
-	assert.match(kitchen.message, /is on general circuit 3/);
+	assert.match(kitchen.message, /is on space 5, a general circuit/);
 	const after = fixed(before, kitchen);
 	assert.equal(byNumber(after, 3).kind, 'small-appliance');
 	assert.ok(!circuitFindings(after).some((f) => f.rule.section === '210.52(B)(1)'));
@@ -80,14 +80,14 @@ test('ordinary receptacles carried on from a larger circuit: 210.21(B)(3), and t
 	const dryer = byNumber(demo, 8).id;
 	const { before, found } = brought((draft) => {
 		const from = byName('LA-03');
-		draft.legs = draft.legs.filter((l) => l.toId !== byName('LA-02'));
-		draft.legs.push(leg(dryer, from, byName('LA-02'), { awg: '10' }));
+		draft.cables = draft.cables.filter((l) => l.toId !== byName('LA-02'));
+		draft.cables.push(cable(dryer, from, byName('LA-02'), { awg: '10' }));
 	});
 	const rating = found.find((f) => f.rule.section === '210.21(B)(3)' && f.subject.id === byName('LA-02'));
 	assert.ok(rating);
 	assert.match(rating.message, /20 A receptacle on a 30 A circuit/);
 	const after = fixed(before, rating);
-	assert.equal(after.legs.find((l) => l.toId === byName('LA-02'))?.circuitId, byNumber(demo, 7).id);
+	assert.equal(after.cables.find((l) => l.toId === byName('LA-02'))?.circuitId, byNumber(demo, 7).id);
 	assert.ok(!circuitFindings(after).some((f) => f.id === rating.id));
 });
 
@@ -122,13 +122,13 @@ test('6 AWG NM-B for a 60 A continuous duty: 55 A by its 60 column, and the fix 
 			};
 			c.breakerA = 60;
 		}
-		for (const l of draft.legs) if (l.circuitId === kiln) Object.assign(l, { awg: '6', state: 'planned' });
+		for (const l of draft.cables) if (l.circuitId === kiln) Object.assign(l, { awg: '6', state: 'planned' });
 	});
 	const wire = found.find((f) => f.id.startsWith('wire-load:'));
 	assert.ok(wire);
 	assert.deepEqual([wire.have, wire.need, wire.rule.section], [55, 60, '310.16']);
 	const after = fixed(before, wire);
-	assert.equal(after.legs.find((l) => l.circuitId === kiln)?.awg, '4');
+	assert.equal(after.cables.find((l) => l.circuitId === kiln)?.awg, '4');
 	assert.ok(!circuitFindings(after).some((f) => f.subject.id === kiln && f.severity === 'violation'));
 });
 
@@ -167,7 +167,7 @@ test('a lawful multiwire circuit: nothing found, and a page that shows each poin
 		assert.ok(sections.includes(section), section);
 	assert.equal(assess(lawful).stages.circuit.decisions.find((d) => d.id === `multiwire:${a}`)?.value, 'multiwire, as required');
 	// One three-wire cable to the first box, and every box still hangs on its circuit.
-	const home = lawful.legs.filter((l) => l.fromId === byNumber(demo, 12).panelId && [a, b].includes(l.circuitId));
+	const home = lawful.cables.filter((l) => l.fromId === byNumber(demo, 12).panelId && [a, b].includes(l.circuitId));
 	assert.deepEqual(
 		home.map((l) => [l.conductors, l.toId]),
 		[

@@ -7,25 +7,25 @@ import { boxesServed, runOf } from '../../src/core/run/runs';
 import { editions } from '../../src/core/code/editions';
 import { pairCircuits, removeCircuit } from '../../src/core/edit/circuits';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Circuit, Device, Job, Leg } from '../../src/core/model/known';
+import type { Circuit, Device, Job, Cable } from '../../src/core/model/known';
 import { takeOff } from '../../src/core/rough/take-off';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, cable, near } from './small-job';
 
 const e = editions['2020'];
 const spliced: Partial<Device> = { neutral: 'spliced' };
 /** Two 20 A circuits in one three-wire cable to box a; from there one goes to b, the other to c. */
 function pair(change: (draft: Job) => void = () => undefined): Job {
 	const made = job({
-		circuits: [circuit({ slot: 1 }), circuit({ id: 'c2', number: 2, slot: 3 })],
+		circuits: [circuit({ space: 1 }), circuit({ id: 'c2', space: 3 })],
 		boxes: [box('a', {}, spliced), box('b', {}, spliced), box('c', {}, spliced)],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), { ...second('p', 'a', 40) }, { ...second('a', 'c', 10) }]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), { ...second('p', 'a', 40) }, { ...second('a', 'c', 10) }]
 	});
 	return produce(made, (draft) => {
 		pairCircuits('c1', 'c2', 'two-pole')(draft);
 		change(draft);
 	});
 }
-const second = (from: string, to: string, feet: number): Leg => leg(from, to, feet, { id: `2-${to}`, circuitId: 'c2' });
+const second = (from: string, to: string, feet: number): Cable => cable(from, to, feet, { id: `2-${to}`, circuitId: 'c2' });
 const told = (j: Job) => assessMultiwire(e, j).findings.map((f) => `${f.severity} ${f.rule.section} ${f.id}`);
 const device = (draft: Job, id: string): Device => {
 	const found = draft.boxes.find((b) => b.id === id)?.devices[0];
@@ -47,25 +47,25 @@ const rows: [what: string, job: Job, want: string[]][] = [
 	['hots that open each by itself', pair(opensEach), ['violation 210.4(B) multiwire-together:c1']],
 	[
 		'hots on one service leg',
-		pair((d) => void (of(d, 'c2').slot = 5)),
+		pair((d) => void (of(d, 'c2').space = 5)),
 		['violation 210.4(A) multiwire-legs:c1', 'violation 210.4(B) multiwire-adjoining:c1']
 	],
 	[
 		'a two-pole breaker over slots that do not adjoin',
-		pair((d) => void (of(d, 'c2').slot = 7)),
+		pair((d) => void (of(d, 'c2').space = 7)),
 		['violation 210.4(B) multiwire-adjoining:c1']
 	],
 	[
 		'a handle tie over slots that do not adjoin',
 		pair((d) => {
 			pairCircuits('c1', 'c2', 'handle-tie')(d);
-			of(d, 'c2').slot = 4;
+			of(d, 'c2').space = 4;
 		}),
 		['violation 210.4(B) multiwire-adjoining:c1']
 	],
 	[
 		'slots side by side, 1 and 4, are not one above the other',
-		pair((d) => void (of(d, 'c2').slot = 4)),
+		pair((d) => void (of(d, 'c2').space = 4)),
 		['violation 210.4(B) multiwire-adjoining:c1']
 	],
 	[
@@ -81,7 +81,7 @@ const rows: [what: string, job: Job, want: string[]][] = [
 		}),
 		[]
 	],
-	['no slots yet', pair((d) => void (of(d, 'c2').slot = null)), []],
+	['no slots yet', pair((d) => void (of(d, 'c2').space = null)), []],
 	[
 		'a neutral borrowed from another circuit',
 		pair((d) => {
@@ -126,7 +126,7 @@ for (const [what, j, want] of rows) test(`multiwire: ${what}`, () => assert.deep
 test('the fixes put it right: opened together, beside each other, spliced', () => {
 	for (const j of [
 		pair(opensEach),
-		pair((d) => void (of(d, 'c2').slot = 5)),
+		pair((d) => void (of(d, 'c2').space = 5)),
 		pair((d) => void (device(d, 'a').neutral = 'through-device'))
 	]) {
 		const [finding] = assessMultiwire(e, j).findings;
@@ -158,15 +158,15 @@ test('both of a pair lead to the one page; a circuit by itself has none', () => 
 });
 
 // A duplex with a half of 125 V and one of 250 V.
-const twoPole = (legMore: Partial<Leg>, poles: 1 | 2 = 2): Job =>
+const twoPole = (legMore: Partial<Cable>, poles: 1 | 2 = 2): Job =>
 	job({
-		circuits: [circuit({ poles, slot: 1 })],
+		circuits: [circuit({ poles, space: 1 })],
 		boxes: [box('a', {}, { yoke: 'dual-voltage', volts: 240, neutral: 'spliced' })],
-		legs: [leg('p', 'a', 40, legMore)]
+		cables: [cable('p', 'a', 40, legMore)]
 	});
 test('a dual-voltage yoke is lawful on a two-pole breaker with three conductors and ground', () => {
 	assert.deepEqual(told(twoPole({ conductors: 3 })), []);
-	const points = multiwireOf(e, twoPole({ conductors: 3 }), circuit({ poles: 2, slot: 1 }))?.points.map((p) => p.rule?.section);
+	const points = multiwireOf(e, twoPole({ conductors: 3 }), circuit({ poles: 2, space: 1 }))?.points.map((p) => p.rule?.section);
 	assert.ok(points?.includes('210.7') && points.includes('210.4(C)'));
 });
 test('it is not with two conductors, nor on one pole', () => {
@@ -189,9 +189,9 @@ test('it is not with two conductors, nor on one pole', () => {
 test('drop at the voltage of the load: 16 A over 40 ft of 12 AWG on a two-pole circuit is 2.06% of 120 V, and 1.03% of 240', () => {
 	const at = (volts: 120 | 240) => {
 		const j = job({
-			circuits: [circuit({ poles: 2, slot: 1 })],
+			circuits: [circuit({ poles: 2, space: 1 })],
 			boxes: [box('a', {}, { volts, neutral: 'spliced' })],
-			legs: [leg('p', 'a', 40, { conductors: 3 })]
+			cables: [cable('p', 'a', 40, { conductors: 3 })]
 		});
 		const run = runOf(j, j.circuits[0] as Circuit);
 		return dropAt({ edition: e, job: j }, run, run.nodes[0] as (typeof run.nodes)[number])?.percent ?? NaN;
@@ -228,5 +228,5 @@ test('two circuits in one cable are cut once, and made apart again when they par
 	);
 	const gone = produce(shared, removeCircuit('c1'));
 	assert.equal(gone.circuits[0]?.multiwire, undefined);
-	assert.ok(gone.legs.every((l) => l.circuitId === 'c2' && !l.inCableOf));
+	assert.ok(gone.cables.every((l) => l.circuitId === 'c2' && !l.inCableOf));
 });

@@ -5,7 +5,7 @@ import { asForm, formOf, NEMA, needsOfForm } from '../../src/core/code/nema-form
 import { faceOf } from '../../src/core/formats/face-drawing';
 import { NEMA_FORMS, type NemaKey } from '../../src/core/model/kinds';
 import type { Device } from '../../src/core/model/job';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 /** Each form by hand: volts, amps, its contacts (X, Y hots, W neutral, G ground), plugs that fit. */
 const FORMS: Record<NemaKey, [volts: number, amps: number, contacts: string, accepts?: string]> = {
@@ -77,7 +77,7 @@ for (const [what, form, poles, [conductors, ground], found, want] of onCircuit)
 		const j = job({
 			boxes: [box('a', { state }, { ...device, receptacles: 1, state })],
 			circuits: [circuit({ poles, breakerA: device.amps })],
-			legs: [leg('p', 'a', 20, { conductors, ground, state })]
+			cables: [cable('p', 'a', 20, { conductors, ground, state })]
 		});
 		const got = assess(j).stages.circuit.findings.filter((f) => f.code === 'form');
 		assert.deepEqual(
@@ -92,8 +92,8 @@ test('a form on cables that were seen and are not drawn; a yoke of two circuits;
 		form: NemaKey = '14-30',
 		material: 'plastic' | 'metal' = 'plastic'
 	) => {
-		const cables = [{ id: 's', cable: null, awg: null, conductors, ground, note: '' }];
-		const j = job({ boxes: [box('a', { cables, material }, { ...asForm(form), receptacles: 1 })], legs: [] });
+		const cables = [{ id: 's', kind: null, awg: null, conductors, ground, note: '' }];
+		const j = job({ boxes: [box('a', { ends: cables, material }, { ...asForm(form), receptacles: 1 })], cables: [] });
 		return assess(j)
 			.stages.walk.findings.filter((f) => f.code === 'seen-form')
 			.map((f) => f.id.split(':')[2]);
@@ -102,8 +102,8 @@ test('a form on cables that were seen and are not drawn; a yoke of two circuits;
 	assert.deepEqual([seen(3, true), seen(null, null), seen(2, true, '6-20'), seen(3, false, '14-30', 'metal')], [[], [], [], []]);
 	// The ground of a metal box may be the box: of one that nobody looked at it is asked.
 	const asked = (ground: boolean | null, material: 'plastic' | 'metal' | null) => {
-		const cables = [{ id: 's', cable: null, awg: null, conductors: 3, ground, note: '' }];
-		const j = job({ boxes: [box('a', { cables, material }, { ...asForm('14-30'), receptacles: 1 })], legs: [] });
+		const cables = [{ id: 's', kind: null, awg: null, conductors: 3, ground, note: '' }];
+		const j = job({ boxes: [box('a', { ends: cables, material }, { ...asForm('14-30'), receptacles: 1 })], cables: [] });
 		return assess(j).stages.walk.findings.filter((f) => f.fact?.field === 'material').length;
 	};
 	assert.deepEqual([asked(false, null), asked(true, null), asked(null, null), asked(false, 'metal')], [1, 0, 0, 0]);
@@ -112,7 +112,7 @@ test('a form on cables that were seen and are not drawn; a yoke of two circuits;
 			job({
 				boxes: [box('a', {}, { ...asForm('14-30'), ...more })],
 				circuits: [circuit({ poles: more.yoke ? 1 : 2 })],
-				legs: [leg('p', 'a', 20, legMore)]
+				cables: [cable('p', 'a', 20, legMore)]
 			})
 		)
 			.stages.circuit.findings.filter((f) => f.code === 'form' || f.fact)
@@ -126,7 +126,7 @@ test('push-in: 14 AWG copper on 15 A, nothing else; a device that was measured g
 			job({
 				boxes: [box('a', {}, { connects: 'push-in' })],
 				circuits: [circuit({ breakerA })],
-				legs: [leg('p', 'a', 20, legMore)]
+				cables: [cable('p', 'a', 20, legMore)]
 			})
 		).stages.circuit.findings.filter((f) => f.code === 'push-in').length;
 	assert.deepEqual(
@@ -134,7 +134,7 @@ test('push-in: 14 AWG copper on 15 A, nothing else; a device that was measured g
 		[0, 1, 1, 1]
 	);
 	const depth = (deepIn: number) =>
-		assess(job({ boxes: [box('a', { depthIn: 2 }, { deepIn })], legs: [leg('p', 'a', 10)] }))
+		assess(job({ boxes: [box('a', { depthIn: 2 }, { deepIn })], cables: [cable('p', 'a', 10)] }))
 			.stages.rough.findings.filter((f) => f.code === 'depth')
 			.map((f) => f.need);
 	// Over 1 7/8 in it needs a quarter more behind it.

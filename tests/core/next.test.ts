@@ -7,7 +7,7 @@ import type { Job, LiveEvent, Reading } from '../../src/core/model/known';
 import { STAGES, type Stage } from '../../src/core/model/kinds';
 import { emptyJob } from '../../src/core/model/new-job';
 import { nextAt, nextOf, type NextStep } from '../../src/core/next';
-import { box, den, job, leg, reading } from './small-job';
+import { box, den, job, cable, reading } from './small-job';
 
 const today = '2026-11-26';
 interface Seen {
@@ -29,7 +29,7 @@ const standing = (state: 'found' | 'built', more: Partial<Job> = {}): Job =>
 	job({
 		rooms: [],
 		boxes: ['a', 'b'].map((id) => box(id, { state, roomId: null }, { state })),
-		legs: [leg('p', 'a', 40, { state }), leg('a', 'b', 12, { state })],
+		cables: [cable('p', 'a', 40, { state }), cable('a', 'b', 12, { state })],
 		...more
 	});
 
@@ -51,13 +51,13 @@ test('a room without walls in a drawn house is measured; a yard never is, nor on
 });
 test('lay out: what is required and missing, by room', () => {
 	// A den of 12 by 10 ft with one door needs receptacles within 6 ft of every point of its walls: four or five are missing of none.
-	const next = nextAt('layout', at(job({ boxes: [], legs: [] })));
+	const next = nextAt('layout', at(job({ boxes: [], cables: [] })));
 	assert.deepEqual([next?.code, next?.stage, next?.subject], ['place', 'layout', { kind: 'room', id: 'den' }]);
 	assert.match(next?.text ?? '', /^Den: place \d+ receptacles$/);
 });
 test('planned outlets without a circuit are proposed for; those that were found are left as they are', () => {
 	const loose = (state: 'planned' | 'found') =>
-		standing('built', { boxes: [box('a', { state, roomId: null })], legs: [], circuits: [] });
+		standing('built', { boxes: [box('a', { state, roomId: null })], cables: [], circuits: [] });
 	assert.equal(said('circuit', loose('planned')), '1 planned outlet without a circuit: propose circuits');
 	assert.notEqual(nextAt('circuit', at(loose('found')))?.code, 'circuit');
 });
@@ -65,11 +65,11 @@ test('what is planned is measured, run and installed; then its readings; then th
 	const plan = job({
 		rooms: [],
 		boxes: [box('a', { roomId: null }), box('b', { roomId: null })],
-		legs: [leg('p', 'a', 40), leg('a', 'b', null)]
+		cables: [cable('p', 'a', 40), cable('a', 'b', null)]
 	});
 	assert.equal(said('rough', plan), 'A to B: enter the length of the cable');
-	const run = job({ ...plan, legs: [leg('p', 'a', 40), leg('a', 'b', 12)] });
-	assert.equal(said('rough', run), 'Circuit 1: run 2 cables, first Panel to A');
+	const run = job({ ...plan, cables: [cable('p', 'a', 40), cable('a', 'b', 12)] });
+	assert.equal(said('rough', run), 'Space 1: run 2 cables, first Panel to A');
 	const roughed = standing('built', {
 		boxes: [
 			box('a', { state: 'built', roomId: null }, { state: 'planned', protection: 'gfci' }),
@@ -126,7 +126,7 @@ test('a bad reading, an open symptom and a live box come before all that is only
 test('a GFCI that was never tested waits, one whose test is due is told', () => {
 	const guarded = standing('built', {
 		boxes: [box('a', { state: 'built', roomId: null }, { state: 'built', protection: 'gfci' })],
-		legs: [leg('p', 'a', 40, { state: 'built' })]
+		cables: [cable('p', 'a', 40, { state: 'built' })]
 	});
 	const readings = (day: string) => [
 		...(['hn', 'hg', 'ng', 'ohm-ground'] as const).map((kind) =>
@@ -154,7 +154,7 @@ for (const [name, step, j] of steps)
 	test(`${name}: the next step is of something that is there`, () => {
 		assert.ok(step);
 		assert.ok(STAGES.includes(step.stage));
-		const there = new Set([...j.boxes, ...j.rooms, ...j.circuits, ...j.legs, ...j.panels].map((t) => t.id));
+		const there = new Set([...j.boxes, ...j.rooms, ...j.circuits, ...j.cables, ...j.panels].map((t) => t.id));
 		assert.ok(step.subject === null || there.has(step.subject.id));
 		assert.ok(step.text.length < 120 && !/undefined|null/.test(step.text), step.text);
 	});

@@ -8,12 +8,12 @@ import type { Job as Told } from '../../src/core/model/job';
 import { knownJob, type Fact } from '../../src/core/model/known';
 import { protectionRows } from '../../src/core/protection/protection-rows';
 import type { Finding } from '../../src/core/model/result';
-import { clearingOf, dropByLeg } from '../../src/core/prove/clearing';
+import { clearingOf, dropByCable } from '../../src/core/prove/clearing';
 import { breakerCheck } from '../../src/core/prove/guided';
 import { shortCheck } from '../../src/core/prove/short';
 import { wrongWith } from '../../scripts/fuzz/everything';
 import { factsOf, without } from './erased';
-import { box, circuit, job, leg, only, reading } from './small-job';
+import { box, circuit, job, cable, only, reading } from './small-job';
 import { few, runs } from './few';
 
 /** What nobody saw is not filled in: nothing is faulted for it, and what it held up is said. */
@@ -87,43 +87,43 @@ for (const [name, make] of Object.entries(DEMOS)) {
 	});
 	test(`${name}: with nothing known of panel, circuits and cables every page can be made`, () => {
 		const bare = without(job, facts);
-		assert.deepEqual(wrongWith({ hekto: 'job', fileVersion: 4, job: bare, readings, events }), []);
+		assert.deepEqual(wrongWith({ hekto: 'job', fileVersion: 5, job: bare, readings, events }), []);
 		holds(facts);
 	});
 }
 
 test('a circuit of which the wire or the breaker is not known is told what holds for either', () => {
-	const facts = (change: Partial<{ leg: object; circuit: object }>) => {
+	const facts = (change: Partial<{ cable: object; circuit: object }>) => {
 		const j = job({
 			boxes: [box('a')],
-			legs: [leg('p', 'a', 30, (change.leg ?? {}) as never)],
+			cables: [cable('p', 'a', 30, (change.cable ?? {}) as never)],
 			circuits: [circuit((change.circuit ?? {}) as never)]
 		});
 		return assess(j).stages.circuit.findings.flatMap((f) => (f.fact ? [f.message] : []));
 	};
 	assert.deepEqual(facts({}), []);
-	assert.deepEqual(facts({ leg: { awg: null } }), [
+	assert.deepEqual(facts({ cable: { awg: null } }), [
 		'The gauge of the cable from Panel to A is not known. What depends on it is not judged. On 20 A copper must be 12 AWG or larger.'
 	]);
 	assert.ok(facts({ circuit: { breakerA: null } }).some((m) => m.endsWith('By its thinnest known wire it may be 20 A at most.')));
-	assert.deepEqual(facts({ leg: { fromId: null } }).slice(0, 1), [
+	assert.deepEqual(facts({ cable: { fromId: null } }).slice(0, 1), [
 		'What feeds A is not known. What depends on it is not judged.'
 	]);
 });
 test('a panel that was looked at: breakers that may not trip, open slots; nothing where nobody looked', () => {
 	const codes = (panel: object) =>
-		assess(job({ panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20, ...panel }] }))
+		assess(job({ panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 100, spaces: 20, ...panel }] }))
 			.stages.circuit.findings.filter((f) => ['may-not-trip', 'fillers'].includes(f.code))
 			.map((f) => `${f.severity} ${f.code} ${f.rule.section}`);
 	assert.deepEqual(codes({}), []);
-	assert.deepEqual(codes({ mayNotTrip: true, openSlots: true }), ['caution may-not-trip 110.3(B)', 'caution fillers 408.7']);
-	assert.deepEqual(codes({ mayNotTrip: false, openSlots: false }), []);
+	assert.deepEqual(codes({ mayNotTrip: true, openSpaces: true }), ['caution may-not-trip 110.3(B)', 'caution fillers 408.7']);
+	assert.deepEqual(codes({ mayNotTrip: false, openSpaces: false }), []);
 });
 test('what readings of a run mean is not known where its lengths or its breaker are not: neither good nor bad', () => {
 	const with_ = (legMore: object, circuitMore: object = {}) => {
 		const j = job({
 			boxes: [box('a')],
-			legs: [leg('p', 'a', 30, legMore as never)],
+			cables: [cable('p', 'a', 30, legMore as never)],
 			circuits: [circuit(circuitMore as never)]
 		});
 		const known = knownJob(j);
@@ -132,7 +132,7 @@ test('what readings of a run mean is not known where its lengths or its breaker 
 		return { ruled, circuit: only(known.circuits), proofs: assess(j, readings).proofs };
 	};
 	const drop = (of: ReturnType<typeof with_>) => {
-		const l = only(dropByLeg(of.ruled, of.circuit, of.proofs));
+		const l = only(dropByCable(of.ruled, of.circuit, of.proofs));
 		return [l.read, l.should === null, l.suspect];
 	};
 	const clears = (of: ReturnType<typeof with_>) => only(clearingOf(of.ruled, of.circuit, new Map())).clears;
@@ -155,7 +155,7 @@ test('what readings of a run mean is not known where its lengths or its breaker 
 	// That the wire is right for it is no reading.
 	assert.equal(breaker(whole), 'unknown: Nothing is read at the breaker yet');
 	assert.equal(breaker(whole, { terminalC: 41, neighborC: 40, afterA: 12, heldS: 180 }), 'good: Nothing wrong in what was read.');
-	assert.equal(breaker(with_({}, { breakerA: null })), 'unknown: The rating of the breaker of circuit 1 is not known');
+	assert.equal(breaker(with_({}, { breakerA: null })), 'unknown: The rating of the breaker in space 1 is not known');
 	assert.equal(breaker(with_({ awg: null })), 'unknown: The gauge of the cable from Panel to A is not known');
 	// A terminal that is hot is hot whatever the rating.
 	assert.match(breaker(with_({}, { breakerA: null }), { terminalC: 70, neighborC: 40 }), /^bad: Its terminal is 30/);

@@ -5,17 +5,17 @@ import { moveBreaker, placeBreakers, proposeBalance } from '../../src/core/circu
 import { branchVa, panelLoad } from '../../src/core/circuits/service/220-14-branch-load';
 import { feederFindings, feederLoad, sizeFeeder } from '../../src/core/circuits/panel/215-feeder';
 import { panelDecisions, panelFindings } from '../../src/core/circuits/panel/panel-findings';
-import { clashes, isFree, legOfSlot, mayStandIn, slotsOf, spareSlots } from '../../src/core/run/slots';
+import { clashes, isFree, legOfSpace, mayStandIn, spacesOf, spareSpaces } from '../../src/core/run/spaces';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
-import { moveSlots } from '../../src/core/edit/circuits';
+import { moveSpaces } from '../../src/core/edit/circuits';
 import type { Circuit, CircuitLoad, Feeder, Job, Panel } from '../../src/core/model/known';
 import { produce } from 'immer';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, cable, near } from './small-job';
 import { runs } from './few';
 
 const e = editions['2023'];
-const main: Panel = { id: 'p', name: 'Main', roomId: null, place: null, mainA: 200, slots: 12 };
+const main: Panel = { id: 'p', name: 'Main', roomId: null, place: null, mainA: 200, spaces: 12 };
 const load = (watts: number, more: Partial<CircuitLoad> = {}): CircuitLoad => ({
 	kind: 'general',
 	name: 'load',
@@ -27,15 +27,15 @@ const load = (watts: number, more: Partial<CircuitLoad> = {}): CircuitLoad => ({
 	mocp: null,
 	...more
 });
-const single = (number: number, slot: number | null, watts: number, more: Partial<Circuit> = {}): Circuit =>
-	circuit({ id: `c${number}`, number, slot, kind: 'individual', load: load(watts), ...more });
-const double = (number: number, slot: number | null, watts: number): Circuit =>
-	single(number, slot, watts, { poles: 2, load: load(watts, { volts: 240, kind: 'fixed-heat' }) });
+const single = (number: number, space: number | null, watts: number, more: Partial<Circuit> = {}): Circuit =>
+	circuit({ id: `c${number}`, space, kind: 'individual', load: load(watts), ...more });
+const double = (number: number, space: number | null, watts: number): Circuit =>
+	single(number, space, watts, { poles: 2, load: load(watts, { volts: 240, kind: 'fixed-heat' }) });
 const panelJob = (circuits: Circuit[], panel: Panel = main, more: Partial<Job> = {}): Job =>
-	job({ panels: [panel], circuits, boxes: [], legs: [], rooms: [], ...more });
+	job({ panels: [panel], circuits, boxes: [], cables: [], rooms: [], ...more });
 const told = (j: Job, edition = e) => panelFindings(edition, j).map((f) => `${f.severity} ${f.rule.section} ${f.id}`);
 
-for (const [slot, want] of [
+for (const [space, want] of [
 	[1, 'A'],
 	[2, 'A'],
 	[3, 'B'],
@@ -44,48 +44,48 @@ for (const [slot, want] of [
 	[39, 'B'],
 	[40, 'B']
 ] as const)
-	test(`slot ${slot} hangs on service leg ${want}`, () => assert.equal(legOfSlot(slot), want));
+	test(`slot ${space} hangs on service leg ${want}`, () => assert.equal(legOfSpace(space), want));
 
 test('a two-pole breaker takes its slot and the next one down on its side, one on each leg', () => {
-	assert.deepEqual(slotsOf({ slot: 2, poles: 2 }), [2, 4]);
-	assert.notEqual(legOfSlot(2), legOfSlot(4));
-	assert.deepEqual(slotsOf({ slot: null, poles: 2 }), []);
+	assert.deepEqual(spacesOf({ space: 2, poles: 2 }), [2, 4]);
+	assert.notEqual(legOfSpace(2), legOfSpace(4));
+	assert.deepEqual(spacesOf({ space: null, poles: 2 }), []);
 });
 test('two in one slot clash, two thin ones do not; a feeder breaker is there too', () => {
 	const j = panelJob([single(1, 1, 100), single(2, 1, 100)]);
 	assert.deepEqual(
-		clashes(j, main).map((c) => c.slot),
+		clashes(j, main).map((c) => c.space),
 		[1]
 	);
 	const thin = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 1, 100, { half: 'lower' })]);
 	assert.deepEqual(clashes(thin, main), []);
-	const sub: Panel = { ...main, id: 's', name: 'Workroom', feeder: feeder({ slot: 1 }) };
+	const sub: Panel = { ...main, id: 's', name: 'Workroom', feeder: feeder({ space: 1 }) };
 	const fed = panelJob([single(1, 3, 100)], main, { panels: [main, sub] });
 	assert.deepEqual(
-		clashes(fed, main).map((c) => c.slot),
+		clashes(fed, main).map((c) => c.space),
 		[3]
 	);
-	assert.ok(!isFree(fed, main, { slot: 1, poles: 1 }));
-	assert.deepEqual(spareSlots(fed, main), [2, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+	assert.ok(!isFree(fed, main, { space: 1, poles: 1 }));
+	assert.deepEqual(spareSpaces(fed, main), [2, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
 });
 
 test('a thin breaker is put beside the other half in one slot; a full-size one is not', () => {
 	const thin = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'lower' }), single(3, 5, 100)]);
-	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c2', slot: 1 }), [{ circuitId: 'c2', slot: 1 }]);
-	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c3', slot: 1 }), [
-		{ circuitId: 'c3', slot: 1 },
-		{ circuitId: 'c1', slot: 5 }
+	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c2', space: 1 }), [{ circuitId: 'c2', space: 1 }]);
+	assert.deepEqual(moveBreaker(thin, main, { circuitId: 'c3', space: 1 }), [
+		{ circuitId: 'c3', space: 1 },
+		{ circuitId: 'c1', space: 5 }
 	]);
 	const both = panelJob([single(1, 1, 100, { half: 'upper' }), single(2, 3, 100, { half: 'upper' })]);
-	assert.ok(!mayStandIn(both, main, { circuit: both.circuits[1] as Circuit, slot: 1 }), 'the upper half is taken');
+	assert.ok(!mayStandIn(both, main, { circuit: both.circuits[1] as Circuit, space: 1 }), 'the upper half is taken');
 });
 
 function feeder(more: Partial<Feeder> = {}): Feeder {
 	return {
 		fromPanelId: 'p',
-		slot: null,
+		space: null,
 		breakerA: 60,
-		cable: 'NM-B',
+		kind: 'NM-B',
 		awg: '6',
 		metal: 'Cu',
 		conductors: 3,
@@ -104,13 +104,13 @@ const rows: [what: string, job: Job, want: string[]][] = [
 	['a breaker beyond the last slot', panelJob([double(1, 11, 100)]), ['violation 408.54 beyond:p:c1']],
 	[
 		'no room for what waits',
-		panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, slots: 2 }),
+		panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, spaces: 2 }),
 		['violation 408.54 full:p']
 	],
-	['just room for what waits', panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, slots: 3 }), []],
+	['just room for what waits', panelJob([single(1, 1, 100), double(2, null, 100)], { ...main, spaces: 3 }), []],
 	[
 		'found circuits of which nobody read the slots',
-		panelJob([single(1, null, 100, { state: 'found' }), single(2, null, 100, { state: 'found' })], { ...main, slots: 1 }),
+		panelJob([single(1, null, 100, { state: 'found' }), single(2, null, 100, { state: 'found' })], { ...main, spaces: 1 }),
 		[]
 	],
 	[
@@ -131,20 +131,20 @@ const rows: [what: string, job: Job, want: string[]][] = [
 	['neutral and grounds apart at the service', panelJob([], { ...main, bonded: false }), ['violation 250.24(B) joined:p']],
 	[
 		'joined in a subpanel',
-		panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', bonded: true, feeder: feeder({ slot: 1 }) }] }),
+		panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', bonded: true, feeder: feeder({ space: 1 }) }] }),
 		['violation 250.142(B) joined:s']
 	],
 	[
 		'a feeder of three wires',
 		panelJob([], main, {
-			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 100, feeder: feeder({ slot: 1, ground: false }) }]
+			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 100, feeder: feeder({ space: 1, ground: false }) }]
 		}),
 		['violation 215.6 feeder-wires:s']
 	],
 	[
 		'a breaker larger than the panel that it feeds',
 		panelJob([], main, {
-			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 40, feeder: feeder({ slot: 1, breakerA: 50 }) }]
+			panels: [main, { ...main, id: 's', name: 'Sub', mainA: 40, feeder: feeder({ space: 1, breakerA: 50 }) }]
 		}),
 		['violation 408.36 feeder-panel:s']
 	]
@@ -152,7 +152,7 @@ const rows: [what: string, job: Job, want: string[]][] = [
 for (const [what, j, want] of rows) test(`panel: ${what}`, () => assert.deepEqual(told(j), want));
 
 test('a wire of a feeder too thin for its breaker is found, and made larger: 60 A wants 6 AWG by the next size up', () => {
-	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1, awg: '8' }) }] });
+	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ space: 1, awg: '8' }) }] });
 	const [found] = feederFindings(e, j, j.panels[1] as Panel);
 	assert.equal(found?.id, 'feeder-wire:s');
 	assert.ok(found.fix?.kind === 'edit-panel');
@@ -162,25 +162,25 @@ test('a wire of a feeder too thin for its breaker is found, and made larger: 60 
 
 test('a detached building: an electrode at its panel, and one supply only', () => {
 	const shed = { ...(job().rooms[0] as Job['rooms'][number]), id: 'shed', name: 'Shed', kind: 'accessory' as const };
-	const sub: Panel = { ...main, id: 's', name: 'Shed panel', roomId: 'shed', feeder: feeder({ slot: 1, cable: 'UF-B' }) };
+	const sub: Panel = { ...main, id: 's', name: 'Shed panel', roomId: 'shed', feeder: feeder({ space: 1, kind: 'UF-B' }) };
 	const fed = panelJob([], main, { rooms: [shed], panels: [main, sub] });
 	assert.deepEqual(told(fed), ['violation 250.32(A) electrode:s']);
 	assert.deepEqual(told({ ...fed, panels: [main, { ...sub, electrode: true }] }), []);
 });
 const out = { ...(job().rooms[0] as Job['rooms'][number]), id: 'shed', name: 'Shed', kind: 'accessory' as const };
-const inHouse: Panel = { ...main, id: 'q', name: 'Other', feeder: feeder({ slot: 7 }) };
+const inHouse: Panel = { ...main, id: 'q', name: 'Other', feeder: feeder({ space: 7 }) };
 const inShed = (id: string, more: Partial<Feeder> = {}): Panel => ({
 	...{ ...main, id, name: id, roomId: 'shed', electrode: true },
-	feeder: feeder({ slot: 9, cable: 'UF-B', ...more })
+	feeder: feeder({ space: 9, kind: 'UF-B', ...more })
 });
 /** Circuits 1 and up, each to a box in the shed; and panels. */
 const toShed = (circuits: Partial<Circuit>[], panels: Panel[] = []): Job =>
 	job({
 		rooms: [out],
 		panels: [main, ...panels],
-		circuits: circuits.map((c, i) => circuit({ id: `c${i + 1}`, number: i + 1, slot: 2 * i + 1, ...c })),
+		circuits: circuits.map((c, i) => circuit({ id: `c${i + 1}`, space: 2 * i + 1, ...c })),
 		boxes: circuits.map((_, i) => box(`b${i}`, { roomId: 'shed' })),
-		legs: circuits.map((_, i) => leg('p', `b${i}`, 60, { circuitId: `c${i + 1}` }))
+		cables: circuits.map((_, i) => cable('p', `b${i}`, 60, { circuitId: `c${i + 1}` }))
 	});
 const pair: Partial<Circuit>[] = [
 	{ multiwire: { withId: 'c2', opens: 'two-pole' } },
@@ -190,7 +190,7 @@ const pair: Partial<Circuit>[] = [
 const rated = (mainA: number, circuits: Circuit[], kind: 'accessory' | 'living' = 'accessory'): string[] => {
 	const panel = { ...inShed('s'), mainA };
 	const j = job({
-		...{ rooms: [{ ...out, kind, detached: true }], boxes: [], legs: [], panels: [main, panel] },
+		...{ rooms: [{ ...out, kind, detached: true }], boxes: [], cables: [], panels: [main, panel] },
 		circuits: circuits.map((c) => ({ ...c, panelId: 's' }))
 	});
 	return panelFindings(e, j).flatMap((f) => (f.code === 'building-rating' ? [`${f.need}`] : []));
@@ -221,7 +221,7 @@ const wires: [what: string, feeder: Partial<Feeder>, panel: Partial<Panel>, told
 ];
 for (const [what, more, change, want] of wires)
 	test(`250.32(B): a feeder of three wires: ${what}`, () => {
-		const j = job({ rooms: [out], boxes: [], legs: [], circuits: [], panels: [main, { ...inShed('s', more), ...change }] });
+		const j = job({ rooms: [out], boxes: [], cables: [], circuits: [], panels: [main, { ...inShed('s', more), ...change }] });
 		assert.equal(
 			panelFindings(e, j).some((f) => f.code === 'feeder-wires'),
 			want
@@ -250,7 +250,7 @@ for (const [what, j, want] of supplies)
 		));
 
 test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125% is for its branch circuit: 40 A, 8 AWG NM-B', () => {
-	const sub: Panel = { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) };
+	const sub: Panel = { ...main, id: 's', name: 'Sub', feeder: feeder({ space: 1 }) };
 	const kiln = {
 		...double(1, 1, 8600),
 		panelId: 's',
@@ -270,7 +270,7 @@ test('the load of a feeder: a kiln of 8600 W is 35.83 A there, its 125% is for i
 
 test('branch loads by hand: an appliance at its watts, kitchen and laundry 1500 VA, a garage receptacle 180', () => {
 	const { job: demo } = quillback();
-	const va = (number: number) => branchVa(e, demo, demo.circuits.find((c) => c.number === number) as Circuit);
+	const va = (number: number) => branchVa(e, demo, demo.circuits.find((c) => c.id === `c${number}`) as Circuit);
 	assert.equal(va(1), 1500);
 	assert.equal(va(7), 1500);
 	assert.equal(va(20), 8600);
@@ -298,16 +298,16 @@ const anyPanel = fc
 	.map((loads) =>
 		panelJob(
 			loads.map((l, i) => (l.two ? double(i + 1, null, l.watts) : single(i + 1, null, l.watts))),
-			{ ...main, slots: 30 }
+			{ ...main, spaces: 30 }
 		)
 	);
 test('breakers are placed without a clash, each in a slot; the balance proposed is never worse than the order given', () => {
 	fc.assert(
 		fc.property(anyPanel, (j) => {
 			const panel = j.panels[0] as Panel;
-			const placed = produce(j, moveSlots(placeBreakers(e, j, panel)));
+			const placed = produce(j, moveSpaces(placeBreakers(e, j, panel)));
 			assert.deepEqual(clashes(placed, panel), []);
-			assert.ok(placed.circuits.every((c) => c.slot !== null));
+			assert.ok(placed.circuits.every((c) => c.space !== null));
 			const before = panelLoad(e, placed, panel);
 			assert.ok(
 				near(
@@ -317,7 +317,7 @@ test('breakers are placed without a clash, each in a slot; the balance proposed 
 				)
 			);
 			const balance = proposeBalance(e, placed, panel);
-			const after = produce(placed, moveSlots(balance.moves));
+			const after = produce(placed, moveSpaces(balance.moves));
 			const gap = (x: Job) => Math.abs(panelLoad(e, x, panel).legs.A - panelLoad(e, x, panel).legs.B);
 			assert.ok(gap(after) <= gap(placed) + 1e-6);
 			assert.ok(near(gap(after), balance.then, 1e-6));
@@ -327,23 +327,23 @@ test('breakers are placed without a clash, each in a slot; the balance proposed 
 	);
 });
 test('a lopsided panel: 3600 VA on one leg and 400 on the other becomes 2000 and 2000 by one exchange', () => {
-	const j = panelJob([single(1, 1, 1800), single(2, 2, 1800), single(3, 3, 200), single(4, 4, 200)], { ...main, slots: 4 });
+	const j = panelJob([single(1, 1, 1800), single(2, 2, 1800), single(3, 3, 200), single(4, 4, 200)], { ...main, spaces: 4 });
 	const balance = proposeBalance(e, j, j.panels[0] as Panel);
 	assert.deepEqual([balance.now, balance.then, balance.moves.length], [3200, 0, 2]);
 });
 
 test('a breaker dragged onto another of its poles changes places with it; onto anything else it says why not', () => {
 	const j = panelJob([single(1, 1, 100), single(2, 3, 100), double(3, 2, 100)]);
-	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', slot: 5 }), [{ circuitId: 'c1', slot: 5 }]);
-	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', slot: 3 }), [
-		{ circuitId: 'c1', slot: 3 },
-		{ circuitId: 'c2', slot: 1 }
+	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', space: 5 }), [{ circuitId: 'c1', space: 5 }]);
+	assert.deepEqual(moveBreaker(j, main, { circuitId: 'c1', space: 3 }), [
+		{ circuitId: 'c1', space: 3 },
+		{ circuitId: 'c2', space: 1 }
 	]);
-	assert.throws(() => moveBreaker(j, main, { circuitId: 'c1', slot: 2 }), /Space 2 is taken by circuit 3: move that first/);
-	assert.throws(() => moveBreaker(j, main, { circuitId: 'c3', slot: 11 }), /has spaces 1 to 12: circuit 3 does not fit at 11/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c1', space: 2 }), /Space 2 is taken by Den: move that first/);
+	assert.throws(() => moveBreaker(j, main, { circuitId: 'c3', space: 11 }), /has spaces 1 to 12: space 2\/4 does not fit at 11/);
 });
 test('each panel says where its neutrals and grounds go: joined at the service, apart beyond it', () => {
-	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ slot: 1 }) }] });
+	const j = panelJob([], main, { panels: [main, { ...main, id: 's', name: 'Sub', feeder: feeder({ space: 1 }) }] });
 	const said = panelDecisions(e, j)
 		.filter((d) => d.id.startsWith('joined'))
 		.map((d) => [d.subject.id, d.value, d.rules[0]?.section]);

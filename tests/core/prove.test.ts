@@ -11,7 +11,7 @@ import { latestReadings } from '../../src/core/model/latest-readings';
 import { lampMeaning } from '../../src/core/prove/lamps';
 import { predict, type Prediction } from '../../src/core/prove/predict';
 import { verdictOf, worst, type Beside, type Level } from '../../src/core/prove/verdicts';
-import { box, circuit, job, leg, near, onSubpanel, reading } from './small-job';
+import { box, circuit, job, cable, near, onSubpanel, reading } from './small-job';
 import { runs } from './few';
 
 const e = editions['2023'];
@@ -36,22 +36,22 @@ test('a sound run, worked by hand: 52 ft of 12 AWG in two legs at 25 °C', () =>
 	assert.ok(near(p.loadedNg ?? 0, 1.08103, 1e-4));
 });
 test('the ground of 8 AWG cable is 10 AWG; a run without ground has none', () => {
-	const heavy = job({ legs: [leg('p', 'b', 50, { awg: '8' })] });
+	const heavy = job({ cables: [cable('p', 'b', 50, { awg: '8' })] });
 	const p = predicted(heavy);
 	assert.ok((p.loop.groundOhms ?? 0) > p.loop.hotOhms);
-	const old = job({ legs: [leg('p', 'a', 40, { ground: false }), leg('a', 'b', 12)] });
+	const old = job({ cables: [cable('p', 'a', 40, { ground: false }), cable('a', 'b', 12)] });
 	assert.equal(predicted(old).loop.groundOhms, null);
 	assert.equal(predicted(old).loadedNg, null);
 });
 test('what cannot be predicted says which fact is missing', () => {
 	const c = circuit();
-	const unmeasured = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null)] });
+	const unmeasured = job({ cables: [cable('p', 'a', 40), cable('a', 'b', null)] });
 	assert.deepEqual(predict({ edition: e, job: unmeasured }, { circuit: c, boxId: 'b' }), {
 		known: false,
 		why: 'the length of the cable from A to B is not known',
-		fact: { of: 'leg', id: 'a-b', field: 'lengthFt' }
+		fact: { of: 'cable', id: 'a-b', field: 'lengthFt' }
 	});
-	assert.deepEqual(predict({ edition: e, job: job({ legs: [] }) }, { circuit: c, boxId: 'b' }), {
+	assert.deepEqual(predict({ edition: e, job: job({ cables: [] }) }, { circuit: c, boxId: 'b' }), {
 		known: false,
 		why: 'it is not on a circuit run yet'
 	});
@@ -83,7 +83,7 @@ test('a longer run, a larger load and a smaller wire never lose less', () => {
 			fc.integer({ min: 1, max: 19 }),
 			(x, y, amps) => {
 				const at = (feet: number, loadA: number, awg: '12' | '14' = '12') =>
-					predicted(job({ legs: [leg('p', 'b', feet, { awg })] }), 'b', loadA).dropPercent;
+					predicted(job({ cables: [cable('p', 'b', feet, { awg })] }), 'b', loadA).dropPercent;
 				assert.ok(at(Math.max(x, y), amps) >= at(Math.min(x, y), amps));
 				assert.ok(at(x, amps + 1) > at(x, amps));
 				assert.ok(at(x, amps, '14') >= at(x, amps));
@@ -205,7 +205,7 @@ for (const [lamps, level, says] of patterns) {
 	});
 }
 test('on a run without ground the lamps must show open ground, and "wired right" is the one to doubt', () => {
-	const old = job({ legs: [leg('p', 'a', 40, { ground: false }), leg('a', 'b', 12, { ground: false })] });
+	const old = job({ cables: [cable('p', 'a', 40, { ground: false }), cable('a', 'b', 12, { ground: false })] });
 	let beside: Beside = {};
 	const judged = (more: Partial<Reading>) =>
 		verdictOf(
@@ -267,7 +267,7 @@ test('a drop over the advice is a caution; a bad joint is a violation', () => {
 test('the page of Marrow Street was read with its hidden faults: 0.8 ohm in the neutral from SW-02 on', () => {
 	const file = DEMOS['marrow-street']?.();
 	assert.ok(file);
-	const c = file.job.circuits.find((x) => x.number === 2);
+	const c = file.job.circuits.find((x) => x.id === 'c2');
 	assert.ok(c);
 	const loose = MARROW_HIDDEN.find((f) => f.kind === 'loose-neutral');
 	const beyond = new Set(['sw-02', 'sw-03', 'sw-04']);

@@ -49,7 +49,7 @@ test('a list gathered anew is the same while its rows are', () => {
 for (const [title, demo] of Object.entries(DEMOS))
 	test(`${title}: after a name is changed, the same as from nothing`, () => {
 		const { job, readings } = demo();
-		const unknown = produce(job, (d) => void Object.assign(d.legs[3] ?? {}, { awg: null }));
+		const unknown = produce(job, (d) => void Object.assign(d.cables[3] ?? {}, { awg: null }));
 		const said = (j: Job) => JSON.stringify(assess(j, readings).stages);
 		said(unknown);
 		for (const rename of [

@@ -7,15 +7,15 @@ import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { applyFix } from '../../src/core/edit/fix';
 import { installedAll } from '../../src/core/edit/installed';
 import { faceLabels } from '../../src/core/handover/labels';
-import type { Circuit, Device, Job, Leg } from '../../src/core/model/known';
+import type { Circuit, Device, Job, Cable } from '../../src/core/model/known';
 import { replaceable, replacePlans, type ReplacePlan, type Scope } from '../../src/core/protection/articles/406-4-d-replace-all';
 import { pricesOf } from '../../src/core/protection/placing-case';
-import { box, circuit, job, leg, SEEN_WIRE } from './small-job';
+import { box, circuit, job, cable, SEEN_WIRE } from './small-job';
 
 const e = editions['2023'];
 const RUN: Scope = { circuitId: 'c1' };
 const prices = pricesOf(job());
-const bare: Partial<Leg> = { state: 'found', ground: false, cable: 'two-wire' };
+const bare: Partial<Cable> = { state: 'found', ground: false, kind: 'two-wire' };
 const old = (id: string, more: object = {}) =>
 	box(id, { state: 'found', ground: 'none', ...more }, { state: 'found', slots: 'two-slot' });
 /** Three old two-slot receptacles in a row. */
@@ -23,7 +23,7 @@ const run = (more: Partial<Job> = {}, c: Partial<Circuit> = {}): Job =>
 	job({
 		boxes: [old('a'), old('b'), old('c')],
 		circuits: [circuit({ state: 'found', ...c })],
-		legs: [leg('p', 'a', 40, bare), leg('a', 'b', 12, bare), leg('b', 'c', 10, bare)],
+		cables: [cable('p', 'a', 40, bare), cable('a', 'b', 12, bare), cable('b', 'c', 10, bare)],
 		...more
 	});
 const plansOf = (j: Job, scope = RUN) => replacePlans({ edition: e, job: j }, scope, []);
@@ -79,7 +79,7 @@ test('a plan says where it does not reach, and is none where it serves one box o
 	assert.deepEqual([plan(hidden, 'each')?.boxes, plan(hidden, 'each')?.without], [['A', 'B'], ['C']]);
 	const fuses = run({}, { opener: 'plug-fuse' });
 	assert.equal(plan(fuses, 'breaker'), undefined);
-	assert.deepEqual(plansOf(run({ boxes: [old('a')], legs: [leg('p', 'a', 40, bare)] })), []);
+	assert.deepEqual(plansOf(run({ boxes: [old('a')], cables: [cable('p', 'a', 40, bare)] })), []);
 	// A bathroom asks for a GFCI: two slots again is no answer.
 	const bath = run({ rooms: job().rooms.map((r) => ({ ...r, kind: 'bathroom' as const })) });
 	assert.equal(plan(bath, 'two-slot'), undefined);

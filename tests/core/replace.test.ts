@@ -12,7 +12,7 @@ import type { Box, Device, Job, Reading } from '../../src/core/model/known';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { groundOf } from '../../src/core/run/ground-at';
 import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/articles/406-4-d-replace-advice';
-import { box, job, leg, reading } from './small-job';
+import { box, job, cable, reading } from './small-job';
 
 /** Replacing receptacles in old work, what their faces say, and the letter that argues for them. */
 const { job: marrow, readings } = marrowStreet();
@@ -59,7 +59,7 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 		{
 			ground: 'present',
 			conductors: [
-				{ id: 'x', cableId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
+				{ id: 'x', endId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
 			]
 		},
 		'NM-B',
@@ -67,7 +67,7 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 	],
 	[
 		'a cable with a ground seen to end in it',
-		{ ground: 'present', cables: [{ id: 'x', cable: 'NM-B', awg: '12', conductors: 2, ground: true, note: '' }] },
+		{ ground: 'present', ends: [{ id: 'x', kind: 'NM-B', awg: '12', conductors: 2, ground: true, note: '' }] },
 		'NM-B',
 		'seen'
 	],
@@ -82,18 +82,18 @@ const grounds: [what: string, more: Partial<Box>, cable: 'NM-B' | 'old-AC' | 'tw
 	['volts to the box', { ground: 'present', groundProof: 'volts-to-box', material: 'metal' }, 'NM-B', 'said'],
 	['old armored cable without a strip', { ground: 'present', groundProof: 'path-reading', material: 'metal' }, 'old-AC', 'none']
 ];
-for (const [what, more, cable, state] of grounds)
+for (const [what, more, kind, state] of grounds)
 	test(`ground: ${what}: ${state}`, () => {
 		const j = job({
 			boxes: [box('a', { state: 'found', ...more })],
-			legs: [leg('p', 'a', 10, { cable, ground: cable === 'NM-B' })]
+			cables: [cable('p', 'a', 10, { kind, ground: kind === 'NM-B' })]
 		});
 		assert.equal(groundOf(j, at(j, 'A'), []).state, state);
 	});
 test('a metal box is proven by its wiring method together with a reading of the path', () => {
 	const j = job({
 		boxes: [box('b', { state: 'found', ground: 'present', groundProof: 'wiring-method', material: 'metal' })],
-		legs: []
+		cables: []
 	});
 	const noJumper = reading({ id: 'n', kind: 'bootleg', value: null, word: 'no' });
 	const read = (value: number, ...more: Reading[]) =>
@@ -104,7 +104,7 @@ test('a metal box is proven by its wiring method together with a reading of the 
 test('the newest reading of the path says: one that was good before, was struck out, corrected or read before the work proves nothing', () => {
 	const j = job({
 		boxes: [box('b', { state: 'found', ground: 'present', groundProof: 'wiring-method', material: 'metal' })],
-		legs: []
+		cables: []
 	});
 	const day = (n: number) => `2026-10-1${n}T09:00:00.000Z`;
 	const path = (id: string, value: number, more: Parameters<typeof reading>[0] = {}) =>
@@ -232,7 +232,7 @@ test('two editions side by side move exactly the outlets that the facts say', ()
 
 test('a half-switched receptacle says which half counts, a controlled one how it is marked; both editions of that paragraph', () => {
 	const steps = (edition: '2020' | '2023', more: Partial<Device>) => {
-		const j = { ...job({ boxes: [box('a', {}, more)], legs: [leg('p', 'a', 10)] }), edition };
+		const j = { ...job({ boxes: [box('a', {}, more)], cables: [cable('p', 'a', 10)] }), edition };
 		return assess(j).stages.protect.decisions.find((d) => d.id === 'protect:a-d1')?.steps ?? [];
 	};
 	assert.ok(steps('2023', { switched: 'half' }).some((s) => s.formula === 'hot-side tab out, neutral tab stays'));
@@ -245,7 +245,7 @@ test('a half-switched receptacle says which half counts, a controlled one how it
 	);
 });
 test('a new outlet on an old circuit comes under the rule for extensions, whatever its length', () => {
-	const j = job({ boxes: [box('a')], legs: [leg('p', 'a', 2)] });
+	const j = job({ boxes: [box('a')], cables: [cable('p', 'a', 2)] });
 	const old = { ...j, circuits: j.circuits.map((c) => ({ ...c, state: 'found' as const })) };
 	const rule = (x: Job) => assess(x).stages.protect.findings.find((f) => f.id.startsWith('afci:'))?.rule.section;
 	assert.deepEqual([rule(j), rule(old)], ['210.12(B)', '210.12(E)']);
@@ -284,7 +284,7 @@ test('every breaker that is offered is held to the label and to the neutral: whe
 	const bath = (forms: NonNullable<Job['panels'][number]['label']>['forms']) => {
 		const j = job({
 			boxes: [box('a', { readilyAccessible: false }, { serves: 'countertop' })],
-			legs: [leg('p', 'a', 10)],
+			cables: [cable('p', 'a', 10)],
 			rooms: [{ ...(job().rooms[0] as Job['rooms'][number]), kind: 'bathroom' }]
 		});
 		const listed = { ...j, panels: j.panels.map((p) => ({ ...p, label: { types: [], forms } })) };

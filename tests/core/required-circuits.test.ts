@@ -8,7 +8,7 @@ import { serviceLoad } from '../../src/core/circuits/service/220-82-service-load
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import { applyFix } from '../../src/core/edit/fix';
-import type { Box, Circuit, Device, Job, Leg, Room } from '../../src/core/model/known';
+import type { Box, Circuit, Device, Job, Cable, Room } from '../../src/core/model/known';
 import { emptyJob, newBox, newCircuit, newRoom } from '../../src/core/model/new-job';
 
 const e = editions['2023'];
@@ -18,15 +18,15 @@ const box = (id: string, roomId: string, device: Partial<Device> = {}, more: Par
 	return { ...made, devices: made.devices.map((d) => ({ ...d, ...device })) };
 };
 const circuit = (n: number, kind: Circuit['kind'], more: Partial<Circuit> = {}) =>
-	newCircuit({ id: `c${n}`, number: n, name: `${kind} ${n}`, panelId: 'p', kind, ...more });
+	newCircuit({ id: `c${n}`, name: `${kind} ${n}`, panelId: 'p', kind, ...more });
 /** Boxes on a circuit, one after the other. */
-const run = (n: number, ...ids: string[]): Leg[] =>
+const run = (n: number, ...ids: string[]): Cable[] =>
 	ids.map((toId, i) => ({
 		id: `l${n}${toId}`,
 		circuitId: `c${n}`,
 		fromId: i ? (ids[i - 1] ?? 'p') : 'p',
 		toId,
-		cable: 'NM-B',
+		kind: 'NM-B',
 		awg: '12',
 		metal: 'Cu',
 		conductors: 2,
@@ -34,13 +34,13 @@ const run = (n: number, ...ids: string[]): Leg[] =>
 		lengthFt: 10,
 		state: 'planned'
 	}));
-const job = (rooms: Room[], boxes: Box[], circuits: Circuit[], legs: Leg[], more: Partial<Job> = {}): Job => ({
+const job = (rooms: Room[], boxes: Box[], circuits: Circuit[], cables: Cable[], more: Partial<Job> = {}): Job => ({
 	...emptyJob('j', { name: 'j', edition: '2023', permitDate: '2026-10-12' }),
 	rooms,
 	boxes,
 	circuits,
-	legs,
-	panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 }],
+	cables,
+	panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 20 }],
 	...more
 });
 const told = (j: Job) => requiredCircuits(e, j).map((f) => `${f.rule.section} ${f.id}`);
@@ -162,11 +162,11 @@ test('what is missing is added with one press, rated and named, and then it is t
 	});
 	assert.deepEqual(told(after), []);
 	assert.deepEqual(
-		after.circuits.map((c) => [c.number, c.name, c.kind, c.breakerA]),
+		after.circuits.map((c) => [c.name, c.kind, c.breakerA]),
 		[
-			[1, 'Kitchen counter 1', 'small-appliance', 20],
-			[2, 'Kitchen counter 2', 'small-appliance', 20],
-			[3, 'Bath receptacles', 'bathroom', 20]
+			['Kitchen counter 1', 'small-appliance', 20],
+			['Kitchen counter 2', 'small-appliance', 20],
+			['Bath receptacles', 'bathroom', 20]
 		]
 	);
 });

@@ -4,17 +4,17 @@ import { produce } from 'immer';
 import { rewire, type Rewire } from '../../src/core/edit/rewire';
 import { plannedOnly, removeCircuits } from '../../src/core/edit/circuits';
 import type { Job } from '../../src/core/model/known';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 /** p -> a -> b -> c on circuit 1, d on circuit 2; all on one wall, feet apart that a test can add up. */
 const at = (id: string, inches: number) => box(id, { place: { kind: 'wall', wall: 2, at: inches } });
 const two = (): Job =>
 	job({
-		circuits: [circuit(), circuit({ id: 'c2', number: 2 })],
+		circuits: [circuit(), circuit({ id: 'c2' })],
 		boxes: [at('a', 12), at('b', 48), at('c', 84), at('d', 132)],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('p', 'd', 30, { circuitId: 'c2' })]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10), cable('p', 'd', 30, { circuitId: 'c2' })]
 	});
-const fed = (j: Job) => j.legs.map((l) => `${l.circuitId}: ${l.fromId}>${l.toId} ${l.lengthFt}`).sort();
+const fed = (j: Job) => j.cables.map((l) => `${l.circuitId}: ${l.fromId}>${l.toId} ${l.lengthFt}`).sort();
 const done = (r: Rewire, start = two()) =>
 	fed(
 		produce(
@@ -50,11 +50,11 @@ const rows: [what: string, r: Rewire, want: string[]][] = [
 for (const [what, r, want] of rows) test(`a box dropped ${what}`, () => assert.deepEqual(done(r), want));
 
 test('a box that hangs on no circuit yet is put on one', () => {
-	const loose = produce(two(), (d) => void (d.legs = d.legs.filter((l) => l.toId !== 'd')));
+	const loose = produce(two(), (d) => void (d.cables = d.cables.filter((l) => l.toId !== 'd')));
 	assert.ok(done({ boxId: 'd', fromCircuitId: null, circuitId: 'c1' }, loose).includes('c1: c>d 7'));
 });
 test('a cable in the wall is not cut by a drag, and nothing is changed', () => {
-	const built = produce(two(), (d) => void ((d.legs[2] as Job['legs'][number]).state = 'built'));
+	const built = produce(two(), (d) => void ((d.cables[2] as Job['cables'][number]).state = 'built'));
 	for (const r of [
 		{ boxId: 'c', fromCircuitId: 'c1', circuitId: 'c2' },
 		{ boxId: 'd', fromCircuitId: 'c2', circuitId: 'c1', afterId: 'b', beforeId: 'c' },
@@ -63,8 +63,8 @@ test('a cable in the wall is not cut by a drag, and nothing is changed', () => {
 		assert.throws(() => done(r, built), /The cable from B to C is already installed/);
 });
 test('what is only planned can be taken out at once; a circuit with a cable in the wall stays', () => {
-	const built = produce(two(), (d) => void ((d.legs[2] as Job['legs'][number]).state = 'built'));
+	const built = produce(two(), (d) => void ((d.cables[2] as Job['cables'][number]).state = 'built'));
 	assert.deepEqual(plannedOnly(built), ['c2']);
 	const left = produce(built, removeCircuits(plannedOnly(built)));
-	assert.deepEqual([left.circuits.length, left.legs.length, left.boxes.length], [1, 3, 4]);
+	assert.deepEqual([left.circuits.length, left.cables.length, left.boxes.length], [1, 3, 4]);
 });

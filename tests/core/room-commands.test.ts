@@ -4,15 +4,15 @@ import { produce } from 'immer';
 import { assess } from '../../src/core/assess';
 import { runOf } from '../../src/core/run/runs';
 import { addRoom, addBreak, removeBreak, setRectangle } from '../../src/core/edit/rooms';
-import { detachBox, moveToCircuit } from '../../src/core/edit/legs';
+import { detachBox, moveToCircuit } from '../../src/core/edit/cables';
 import type { Command } from '../../src/core/edit/command';
 import { wallLength } from '../../src/core/model/geometry';
 import type { Job } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
-import { box, circuit, den, job, leg } from './small-job';
+import { box, circuit, den, job, cable } from './small-job';
 
 const done = (j: Job, ...all: Command[]): Job => all.reduce((at, command) => produce(at, command), j);
-const bare = () => done(job({ boxes: [], legs: [] }), addRoom('r', 'Study'));
+const bare = () => done(job({ boxes: [], cables: [] }), addRoom('r', 'Study'));
 
 test('a room of typed lengths stands beside what is drawn, lies on nothing, and has its wall spaces', () => {
 	const j = done(bare(), setRectangle('r', 150.5, 120));
@@ -54,14 +54,14 @@ test('a window may stand over a counter or beside a door, a door that touches an
 
 const two = () =>
 	job({
-		circuits: [circuit(), circuit({ id: 'c2', number: 2 })],
+		circuits: [circuit(), circuit({ id: 'c2' })],
 		boxes: ['a', 'b', 'c', 'x'].map((id) => box(id)),
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('p', 'x', 20, { circuitId: 'c2' })]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10), cable('p', 'x', 20, { circuitId: 'c2' })]
 	});
 test('a box taken off a run: what it fed hangs on the one before, by a cable not measured yet', () => {
 	const j = done(two(), detachBox('b', 'c1'));
 	assert.deepEqual(
-		runOf(j, circuit()).nodes.map((n) => [n.boxId, n.fromId, n.leg.lengthFt]),
+		runOf(j, circuit()).nodes.map((n) => [n.boxId, n.fromId, n.cable.lengthFt]),
 		[
 			['a', 'p', 40],
 			['c', 'a', null]
@@ -71,7 +71,7 @@ test('a box taken off a run: what it fed hangs on the one before, by a cable not
 	assert.throws(() => done(j, detachBox('b', 'c1')), /B is not on that circuit/);
 });
 test('a box moved to another circuit is one edit, and both runs stay whole', () => {
-	const j = done(two(), moveToCircuit('a', 'c1', { legId: 'new', circuitId: 'c2', fromId: 'x', lengthFt: 9 }));
+	const j = done(two(), moveToCircuit('a', 'c1', { cableId: 'new', circuitId: 'c2', fromId: 'x', lengthFt: 9 }));
 	const order = (id: string) => runOf(j, j.circuits.find((c) => c.id === id) ?? circuit()).nodes.map((n) => n.boxId);
 	assert.deepEqual(
 		[order('c1'), order('c2')],
@@ -88,9 +88,9 @@ test('the wandering receptacle of a small-appliance circuit, put where it belong
 			{ ...den, kind: 'kitchen' },
 			{ ...den, id: 'lounge', name: 'Lounge', kind: 'living' }
 		],
-		circuits: [circuit({ kind: 'small-appliance' }), circuit({ id: 'c2', number: 2 })],
+		circuits: [circuit({ kind: 'small-appliance' }), circuit({ id: 'c2' })],
 		boxes: [box('a'), box('b', { roomId: 'lounge' })],
-		legs: [leg('p', 'a', 10), leg('a', 'b', 10)]
+		cables: [cable('p', 'a', 10), cable('a', 'b', 10)]
 	});
 	const wanders = (j: Job) =>
 		assess(j)
@@ -98,7 +98,7 @@ test('the wandering receptacle of a small-appliance circuit, put where it belong
 			.map((f) => f.subject.id);
 	assert.deepEqual(wanders(kitchen), ['b']);
 	assert.deepEqual(
-		wanders(done(kitchen, moveToCircuit('b', 'c1', { legId: 'n', circuitId: 'c2', fromId: 'p', lengthFt: 12 }))),
+		wanders(done(kitchen, moveToCircuit('b', 'c1', { cableId: 'n', circuitId: 'c2', fromId: 'p', lengthFt: 12 }))),
 		[]
 	);
 });

@@ -17,7 +17,7 @@ import { DEFAULT_RECKON } from '../../src/core/model/practice';
 import { cutList, type Cut } from '../../src/core/rough/cut-list';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { byEdition, spoilOf, trenchesOf } from '../../src/core/rough/trenches';
-import { box, job, leg } from './small-job';
+import { box, job, cable } from './small-job';
 import { runs } from './few';
 
 /** In the ground, in a raceway, off the roll: hand copies of the tables, both sides of each limit, every way tried. */
@@ -291,15 +291,15 @@ test('the list says what it bought and what no way can beat', () => {
 	assert.deepEqual([rolls.length, boughtFt, optimal, steps.map((s) => s.value)], [1, 50, true, [48, 50, 50]]);
 });
 
-test('a leg as it is cut: its way, both ends, the allowance, to the next foot; what cannot be cut is named', () => {
+test('a cable as it is cut: its way, both ends, the allowance, to the next foot; what cannot be cut is named', () => {
 	const j = job({
 		boxes: [box('a'), box('b'), box('c')],
-		legs: [
-			leg('p', 'a', 40, { state: 'planned' }),
-			leg('a', 'b', 12, { state: 'planned' }),
-			leg('b', 'c', null, { state: 'planned' }),
-			leg('a', 'c', 400, { id: 'long', state: 'planned' }),
-			leg('p', 'b', 30, { id: 'found', state: 'found' })
+		cables: [
+			cable('p', 'a', 40, { state: 'planned' }),
+			cable('a', 'b', 12, { state: 'planned' }),
+			cable('b', 'c', null, { state: 'planned' }),
+			cable('a', 'c', 400, { id: 'long', state: 'planned' }),
+			cable('p', 'b', 30, { id: 'found', state: 'found' })
 		]
 	});
 	const made = cutsOf(j, ['planned']);

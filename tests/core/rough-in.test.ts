@@ -5,7 +5,7 @@ import { produce } from 'immer';
 import { editions } from '../../src/core/code/editions';
 import { SOLD_BOXES } from '../../src/core/code/editions/supports';
 import { DEMOS } from '../../src/core/demo';
-import { editLeg, putRoutes } from '../../src/core/edit/legs';
+import { editCable, putRoutes } from '../../src/core/edit/cables';
 import { putSupply } from '../../src/core/edit/inspection';
 import { readPricesCsv, writeMaterialsCsv, writePricesCsv } from '../../src/core/formats/materials-csv';
 import { drawTrench, trenchSvg } from '../../src/core/formats/trench-drawing';
@@ -14,10 +14,10 @@ import { houseOf } from '../../src/core/house';
 import { materialList } from '../../src/core/makeup/material-takes';
 import { distance } from '../../src/core/model/geometry';
 import { checkJobFile } from '../../src/core/model/file/schema';
-import type { Box, Job, Leg, Point, Room } from '../../src/core/model/known';
+import type { Box, Job, Cable, Point, Room } from '../../src/core/model/known';
 import { assessRough } from '../../src/core/rough/assess-rough';
 import { boxChoice } from '../../src/core/rough/box-choice';
-import { boxChecks, fastenerWords, legChecks, roughList } from '../../src/core/rough/check-list';
+import { boxChecks, fastenerWords, cableChecks, roughList } from '../../src/core/rough/check-list';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { materialsOf, priced, type MaterialLine } from '../../src/core/rough/materials';
 import { proposeRoutes } from '../../src/core/rough/routes/propose-routes';
@@ -27,23 +27,23 @@ import { holeCheck, supportsOf, type HoleCase } from '../../src/core/rough/suppo
 import { sizeCasesOf } from '../../src/core/circuits/size/circuit-case';
 import { bundlesOf, currentCarryingOf, routeEnd, routePoints } from '../../src/core/run/bundles';
 import { runOf } from '../../src/core/run/runs';
-import { box, circuit, den, job, leg } from './small-job';
+import { box, circuit, den, job, cable } from './small-job';
 
 const edition = editions['2023'];
 const ruled = (j: Job) => ({ edition: editions[j.edition], job: j });
 const onWall = (id: string, wall: number, at: number, more: Partial<Box> = {}) =>
 	box(id, { place: { kind: 'wall', wall, at }, ...more });
-const legOf = (j: Job, id: string): Leg => j.legs.find((l) => l.id === id) as Leg;
+const legOf = (j: Job, id: string): Cable => j.cables.find((l) => l.id === id) as Cable;
 
 /* The den is 144 by 120 in, its door on the first wall from 12 to 44. Walls run counter-clockwise from the lower left. */
-const way = (boxes: Box[], legs: Leg[], id: string, more: Partial<Job> = {}) => {
-	const j = job({ boxes, legs, panels: [], ...more });
+const way = (boxes: Box[], cables: Cable[], id: string, more: Partial<Job> = {}) => {
+	const j = job({ boxes, cables, panels: [], ...more });
 	const l = legOf(j, id);
 	const route = proposeRoute(ruled(j), l);
 	return route && { ...route, feet: routeLength(ruled(j), { ...l, route })?.feet };
 };
 test('ways by hand: through the walls of a room, over its door, round a corner, overhead where that is shorter', () => {
-	const ab = [leg('a', 'b', null)];
+	const ab = [cable('a', 'b', null)];
 	// 60 to 120 along the first wall, both 16 in up: 60 in.
 	assert.deepEqual(way([onWall('a', 0, 60), onWall('b', 0, 120)], ab, 'a-b'), { way: 'walls', via: [], feet: 5 });
 	// Past the door at 12 to 44: 52 in, and twice 86 - 16 over it: 192 in; overhead 52 + 2 x 84: 220 in.
@@ -66,8 +66,8 @@ test('ways by hand: through the walls of a room, over its door, round a corner, 
 test('ways: practice says overhead or underneath; a basement is gone through; in the ground by what lies between', () => {
 	const far: Room = { ...den, id: 'far', name: 'Far', outline: (den.outline as Point[]).map(([x, y]) => [x + 300, y]) };
 	const boxes = [onWall('a', 0, 60), onWall('b', 0, 60, { roomId: 'far' })];
-	const legs = [leg('a', 'b', null)];
-	const of = (more: Partial<Job>) => way(boxes, legs, 'a-b', { rooms: [den, far], ...more });
+	const cables = [cable('a', 'b', null)];
+	const of = (more: Partial<Job>) => way(boxes, cables, 'a-b', { rooms: [den, far], ...more });
 	assert.deepEqual(of({}), { way: 'attic', via: [], feet: (300 + 168) / 12 });
 	const grouping = {
 		perCircuit15: 8,
@@ -93,32 +93,32 @@ test('ways: practice says overhead or underneath; a basement is gone through; in
 	// Direct burial, no GFCI: 24 in of cover, 16 in up at both ends.
 	assert.deepEqual(buried, { way: 'trench', via: [], feet: Math.ceil((300 + 2 * (24 + 16)) / 12) });
 	const trenched = (change: Partial<Job>) => {
-		const k = job({ boxes, legs, panels: [], rooms: [den, shed], ...change });
+		const k = job({ boxes, cables, panels: [], rooms: [den, shed], ...change });
 		return trenchDepth(ruled(k), legOf(k, 'a-b'));
 	};
 	assert.equal(trenched({}), 24);
 	// The circuit's own protection moves the depth at once, and a driveway its own.
 	assert.equal(trenched({ circuits: [circuit({ breaker: 'gfci' })] }), 12);
 	const driveway = { segments: [{ id: 's', ft: null, place: 'dwelling-driveway' as const, pavingIn: 0 }] };
-	assert.equal(trenched({ legs: [{ ...(legs[0] as Leg), trench: driveway }] }), 18);
+	assert.equal(trenched({ cables: [{ ...(cables[0] as Cable), trench: driveway }] }), 18);
 });
 for (const [name, make] of Object.entries(DEMOS))
-	test(`${name}: every leg that can be laid is at least the straight line and at most 2.5 times it, plus drops and rises; its ends stay`, () => {
+	test(`${name}: every cable that can be laid is at least the straight line and at most 2.5 times it, plus drops and rises; its ends stay`, () => {
 		const j = make().job as Job;
-		const planned = { ...j, legs: j.legs.map((l) => ({ ...l, state: 'planned' as const, route: undefined })) };
+		const planned = { ...j, cables: j.cables.map((l) => ({ ...l, state: 'planned' as const, route: undefined })) };
 		const { rows, unplaced } = proposeRoutes(ruled(planned), null);
-		assert.equal(rows.length + unplaced, planned.legs.filter((l) => !l.inCableOf).length);
+		assert.equal(rows.length + unplaced, planned.cables.filter((l) => !l.inCableOf).length);
 		assert.ok(rows.length > 20);
 		const laid = produce(planned, putRoutes(rows));
 		for (const row of rows) {
-			const l = legOf(laid, row.legId);
+			const l = legOf(laid, row.cableId);
 			const [from, to] = [routeEnd(laid, l.fromId), routeEnd(laid, l.toId)];
 			const length = routeLength(ruled(laid), l);
 			assert.ok(from && to && length);
 			const straight = distance(from.at, to.at);
 			assert.ok(
 				length.planIn >= straight - 0.01 && length.planIn <= 2.5 * straight + 1,
-				`${row.legId} ${length.planIn} ${straight}`
+				`${row.cableId} ${length.planIn} ${straight}`
 			);
 			assert.equal(row.lengthFt, Math.ceil((length.planIn + length.riseIn) / 12 - 1e-9));
 			assert.equal(l.lengthFt, row.lengthFt);
@@ -127,18 +127,18 @@ for (const [name, make] of Object.entries(DEMOS))
 		}
 		// The list agrees to the foot with what was drawn.
 		const cuts = cutsOf(laid, ['planned']);
-		for (const c of [...cuts.cuts, ...cuts.tooLong]) assert.equal(c.wayFt, legOf(laid, c.legId).lengthFt);
+		for (const c of [...cuts.cuts, ...cuts.tooLong]) assert.equal(c.wayFt, legOf(laid, c.cableId).lengthFt);
 		const again = proposeRoutes(ruled(laid), null);
 		assert.equal(again.rows.length, 0);
 	});
 test('a dragged way keeps its ends, whatever its corners; what is built keeps its length', () => {
-	const j = job({ boxes: [onWall('a', 0, 60), onWall('b', 2, 30)], legs: [leg('a', 'b', 20)] });
+	const j = job({ boxes: [onWall('a', 0, 60), onWall('b', 2, 30)], cables: [cable('a', 'b', 20)] });
 	fc.assert(
 		fc.property(
 			fc.array(fc.tuple(fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 })), { maxLength: 8 }),
 			(via) => {
 				const route = { way: 'exposed' as const, via };
-				const laid = produce(j, editLeg('a-b', { route }));
+				const laid = produce(j, editCable('a-b', { route }));
 				const points = routePoints(laid, legOf(laid, 'a-b')) ?? [];
 				assert.deepEqual(
 					[points[0], points.at(-1)],
@@ -152,25 +152,25 @@ test('a dragged way keeps its ends, whatever its corners; what is built keeps it
 			}
 		)
 	);
-	const off = produce(j, editLeg('a-b', { route: { way: 'walls', via: [] } }));
+	const off = produce(j, editCable('a-b', { route: { way: 'walls', via: [] } }));
 	const told = (of: Job) => assessRough(houseOf(of, [])).findings.filter((f) => f.code === 'route-length');
 	assert.equal(told(off)[0]?.need, routeLength(ruled(off), legOf(off, 'a-b'))?.feet);
-	assert.deepEqual(told(produce(off, editLeg('a-b', { state: 'built' }))), []);
-	const held = { hekto: 'job' as const, fileVersion: 4 as const, job: off, readings: [], events: [] };
+	assert.deepEqual(told(produce(off, editCable('a-b', { state: 'built' }))), []);
+	const held = { hekto: 'job' as const, fileVersion: 5 as const, job: off, readings: [], events: [] };
 	assert.equal(checkJobFile(JSON.parse(JSON.stringify(held))).ok, true);
 });
 
 /** So many cables beside each other along the first wall, each its own circuit. */
-const beside = (n: number, more: Partial<Leg> = {}, apart = 0): Job => {
+const beside = (n: number, more: Partial<Cable> = {}, apart = 0): Job => {
 	const ids = Array.from({ length: n }, (_, i) => i);
 	return job({
 		panels: [],
-		circuits: ids.map((i) => circuit({ id: `c${i}`, number: i + 1, panelId: null, slot: null })),
+		circuits: ids.map((i) => circuit({ id: `c${i}`, panelId: null, space: null })),
 		boxes: ids.flatMap((i) => [
 			onWall(`a${i}`, 0, 50, { heightIn: 16 + i * apart }),
 			onWall(`b${i}`, 0, 110, { heightIn: 16 + i * apart })
 		]),
-		legs: ids.map((i) => leg(`a${i}`, `b${i}`, 5, { circuitId: `c${i}`, route: { way: 'walls', via: [] }, ...more }))
+		cables: ids.map((i) => cable(`a${i}`, `b${i}`, 5, { circuitId: `c${i}`, route: { way: 'walls', via: [] }, ...more }))
 	});
 };
 test('cables that share their holes for more than 24 in count together; spaced, overhead or at another height they do not', () => {
@@ -191,7 +191,7 @@ test('cables that share their holes for more than 24 in count together; spaced, 
 	const said = beside(4);
 	const own = { ...said, circuits: said.circuits.map((c) => ({ ...c, wiring: { currentCarrying: 6 } })) };
 	assert.deepEqual(counts(own), [6, 6, 6, 6]);
-	assert.equal(bundlesOf(beside(3), 24).get('a0-b0')?.legIds.length, 3);
+	assert.equal(bundlesOf(beside(3), 24).get('a0-b0')?.cableIds.length, 3);
 });
 test('what is bundled is derated: sizing reads it, and the rough-in tells it once', () => {
 	const six = beside(6);
@@ -211,19 +211,19 @@ for (const [what, more, ends, want] of [
 	['NM-B, 40 ft: every 4 ft 6 in', {}, [ONE, ONE], [11, 54, 8, 8]],
 	['27 ft is six distances and no more', { lengthFt: 27 }, [ONE, { material: 'metal' }], [8, 54, 8, 12]],
 	['27.1 ft is one more', { lengthFt: 27.1 }, [ONE, { material: 'plastic', gangs: 2 }], [9, 54, 8, 12]],
-	['MC: every 6 ft', { cable: 'MC' }, [{ material: 'metal' }, { material: 'metal' }], [9, 72, 12, 12]],
-	['AC: every 4 ft 6 in', { cable: 'AC' }, [{ material: 'metal' }, { material: 'metal' }], [11, 54, 12, 12]],
-	['EMT: every 10 ft, within 3 ft', { cable: 'THHN', raceway: 'EMT' }, [ONE, ONE], [6, 120, 36, 36]],
-	['PVC: every 3 ft', { cable: 'THWN-2', raceway: 'PVC-80' }, [ONE, ONE], [16, 36, 36, 36]],
-	['flexible: every 4 ft 6 in', { cable: 'THHN', raceway: 'FMC' }, [ONE, ONE], [11, 54, 12, 12]],
+	['MC: every 6 ft', { kind: 'MC' }, [{ material: 'metal' }, { material: 'metal' }], [9, 72, 12, 12]],
+	['AC: every 4 ft 6 in', { kind: 'AC' }, [{ material: 'metal' }, { material: 'metal' }], [11, 54, 12, 12]],
+	['EMT: every 10 ft, within 3 ft', { kind: 'THHN', raceway: 'EMT' }, [ONE, ONE], [6, 120, 36, 36]],
+	['PVC: every 3 ft', { kind: 'THWN-2', raceway: 'PVC-80' }, [ONE, ONE], [16, 36, 36, 36]],
+	['flexible: every 4 ft 6 in', { kind: 'THHN', raceway: 'FMC' }, [ONE, ONE], [11, 54, 12, 12]],
 	['a box of which nobody knows what it is: the nearer', {}, [{ material: null }, ONE], [11, 54, 8, 8]],
-	['in the ground: at its ends only', { cable: 'UF-B', lies: 'underground' }, [ONE, ONE], [2, 54, 8, 8]],
+	['in the ground: at its ends only', { kind: 'UF-B', lies: 'underground' }, [ONE, ONE], [2, 54, 8, 8]],
 	['not measured', { lengthFt: null }, [ONE, ONE], [null, 54, 8, 8]],
-	['knob and tube stands as found', { cable: 'knob-and-tube' }, [ONE, ONE], [null, null, null, null]],
-	['wires without a raceway', { cable: 'THHN' }, [ONE, ONE], [null, null, null, null]]
-] as [string, Partial<Leg>, Partial<Box>[], (number | null)[]][])
+	['knob and tube stands as found', { kind: 'knob-and-tube' }, [ONE, ONE], [null, null, null, null]],
+	['wires without a raceway', { kind: 'THHN' }, [ONE, ONE], [null, null, null, null]]
+] as [string, Partial<Cable>, Partial<Box>[], (number | null)[]][])
 	test(`supports: ${what}`, () => {
-		const j = job({ boxes: [box('a', ends[0]), box('b', ends[1])], legs: [leg('a', 'b', 40, more)], panels: [] });
+		const j = job({ boxes: [box('a', ends[0]), box('b', ends[1])], cables: [cable('a', 'b', 40, more)], panels: [] });
 		const s = supportsOf(edition, j, legOf(j, 'a-b'));
 		assert.deepEqual([s.count, s.everyIn, s.boxIn.from, s.boxIn.to], want);
 	});
@@ -262,7 +262,7 @@ for (const [what, more, want] of [
 
 test('boxes: the smallest that holds conductors, clamps, yoke and depth, and the next one up', () => {
 	const j = (more: Partial<Box>, device = {}) =>
-		job({ boxes: [box('a', more, device), box('b')], legs: [leg('p', 'a', 40), leg('a', 'b', 12)] });
+		job({ boxes: [box('a', more, device), box('b')], cables: [cable('p', 'a', 40), cable('a', 'b', 12)] });
 	const names = (of: Job) => {
 		const c = boxChoice(edition, of, of.boxes[0] as Box);
 		return [c.needCuIn, ...c.fits.slice(0, 2).map((b) => `${b.name} ${b.cuIn}`)];
@@ -291,14 +291,14 @@ test('boxes: the smallest that holds conductors, clamps, yoke and depth, and the
 			j({ material: 'metal' }, { kind: 'lighting', receptacles: 0 }).boxes[0] as Box
 		).fits.every((b) => b.use !== 'device')
 	);
-	assert.equal(boxChoice(edition, job({ boxes: [box('x')], legs: [] }), box('x')).needCuIn, null);
+	assert.equal(boxChoice(edition, job({ boxes: [box('x')], cables: [] }), box('x')).needCuIn, null);
 });
 
 test('the check list: per box and cable, with the figures that hold there; ticks are kept as checks', () => {
 	const boxes = [box('a', { material: 'metal', fasteners: { required: 4, seen: 3 } }), box('b', { state: 'found' })];
 	const j = job({
 		boxes,
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12, { state: 'found' })],
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12, { state: 'found' })],
 		checks: [{ id: 'rough:box:a:flush', seen: 'done', note: '', at: '', by: '' }]
 	});
 	const list = roughList(ruled(j));
@@ -310,12 +310,12 @@ test('the check list: per box and cable, with the figures that hold there; ticks
 	assert.equal(of('flush')?.seen, 'done');
 	assert.match(of('grounds')?.detail ?? '', /pigtail to the box/);
 	assert.match(of('fasteners')?.detail ?? '', /3 of the 4/);
-	const cable = legChecks(ruled(j), legOf(j, 'p-a'));
+	const checks = cableChecks(ruled(j), legOf(j, 'p-a'));
 	assert.deepEqual(
-		cable.map((c) => c.id.split(':').at(-1)),
+		checks.map((c) => c.id.split(':').at(-1)),
 		['staples', 'plates', 'whole', 'label']
 	);
-	assert.match(cable[0]?.detail ?? '', /within 12 in of its boxes, then every 4 ft 6 in/);
+	assert.match(checks[0]?.detail ?? '', /within 12 in of its boxes, then every 4 ft 6 in/);
 	assert.deepEqual(
 		roughList(ruled(j))
 			.flatMap((g) => g.checks.map((c) => c.seen))
@@ -323,7 +323,7 @@ test('the check list: per box and cable, with the figures that hold there; ticks
 		['done', ...Array<null>(10).fill(null)]
 	);
 	assert.ok(
-		legChecks(ruled(j), { ...legOf(j, 'a-b'), route: { way: 'trench', via: [] } }).some((c) => c.id.endsWith('backfill'))
+		cableChecks(ruled(j), { ...legOf(j, 'a-b'), route: { way: 'trench', via: [] } }).some((c) => c.id.endsWith('backfill'))
 	);
 });
 test('fasteners: what nobody counted is not filled in, and one count alone is no finding', () => {
@@ -337,7 +337,7 @@ test('fasteners: what nobody counted is not filled in, and one count alone is no
 		[{ required: 4, seen: 4 }, '4 of the 4 that its instructions require', null]
 	];
 	for (const [fasteners, words, said] of cases) {
-		const j = job({ boxes: [box('a', { fasteners })], legs: [] });
+		const j = job({ boxes: [box('a', { fasteners })], cables: [] });
 		const told = assessRough(houseOf(j, [])).findings.find((f) => f.code === 'fasteners');
 		assert.equal(fastenerWords(box('a', { fasteners })), words);
 		assert.deepEqual(told ? [told.have, told.need] : null, said);
@@ -346,14 +346,14 @@ test('fasteners: what nobody counted is not filled in, and one count alone is no
 });
 test('a trench that was opened: cover, riser and corrosion as measured, against what is due', () => {
 	const shed: Room = { ...den, id: 'shed', kind: 'accessory' };
-	const j = (trench: Leg['trench'], more: Partial<Job> = {}) =>
+	const j = (trench: Cable['trench'], more: Partial<Job> = {}) =>
 		job({
 			rooms: [den, shed],
 			boxes: [onWall('a', 0, 60), onWall('b', 0, 60, { roomId: 'shed' })],
-			legs: [leg('p', 'a', 10), leg('a', 'b', 60, { cable: 'UF-B', state: 'found', trench })],
+			cables: [cable('p', 'a', 10), cable('a', 'b', 60, { kind: 'UF-B', state: 'found', trench })],
 			...more
 		});
-	const told = (trench: Leg['trench'], more: Partial<Job> = {}) =>
+	const told = (trench: Cable['trench'], more: Partial<Job> = {}) =>
 		assessRough(houseOf(j(trench, more), []))
 			.findings.filter((f) => f.code.startsWith('found-'))
 			.map((f) => [f.code, f.have, f.need, f.severity]);
@@ -375,18 +375,18 @@ test('a trench that was opened: cover, riser and corrosion as measured, against 
 	);
 });
 test('a cable in a slab without a raceway is told', () => {
-	const j = (more: Partial<Leg>) =>
+	const j = (more: Partial<Cable>) =>
 		job({
 			boxes: [onWall('a', 0, 60), onWall('b', 0, 100)],
-			legs: [leg('a', 'b', 12, { route: { way: 'slab', via: [] }, ...more })],
+			cables: [cable('a', 'b', 12, { route: { way: 'slab', via: [] }, ...more })],
 			panels: []
 		});
-	const codes = (more: Partial<Leg>) =>
+	const codes = (more: Partial<Cable>) =>
 		assessRough(houseOf(j(more), []))
 			.findings.filter((f) => f.code === 'in-concrete')
 			.map((f) => f.severity);
 	assert.deepEqual(
-		[codes({}), codes({ state: 'found' }), codes({ raceway: 'PVC-40', cable: 'THWN-2' })],
+		[codes({}), codes({ state: 'found' }), codes({ raceway: 'PVC-40', kind: 'THWN-2' })],
 		[['violation'], ['caution'], []]
 	);
 });
@@ -416,7 +416,7 @@ test('one list: what a small job takes, counted by hand', () => {
 		'small panel directory, labels': 1
 	});
 	const [connectors] = lines.filter((l) => l.group === 'connectors');
-	assert.deepEqual([connectors?.waste, connectors?.byRoom, connectors?.byCircuit], [1, { Den: 6 }, { '1': 6 }]);
+	assert.deepEqual([connectors?.waste, connectors?.byRoom, connectors?.byCircuit], [1, { Den: 6 }, { 'space 1': 6 }]);
 	assert.deepEqual(
 		materialList(
 			ruled(
@@ -426,7 +426,7 @@ test('one list: what a small job takes, counted by hand', () => {
 						state: 'found' as const,
 						devices: b.devices.map((d) => ({ ...d, state: 'found' as const }))
 					})),
-					legs: job().legs.map((l) => ({ ...l, state: 'found' as const })),
+					cables: job().cables.map((l) => ({ ...l, state: 'found' as const })),
 					circuits: [circuit({ state: 'found' })]
 				})
 			)
@@ -438,12 +438,12 @@ test('one list: what a small job takes, counted by hand', () => {
 test('one list: a square box takes its device on a ring; tape by practice', () => {
 	const square = box('a', { material: 'metal', volumeCuIn: 21, gangs: 1 });
 	const of = (j: Job) => Object.fromEntries(materialList(ruled(j)).lines.map((l) => [l.name, l.count]));
-	const one = of(job({ boxes: [square], legs: [leg('p', 'a', 40)] }));
+	const one = of(job({ boxes: [square], cables: [cable('p', 'a', 40)] }));
 	assert.equal(one['device ring, 1-gang, depth of the finish'], 1);
 	assert.equal(one['metal box, 4 x 1-1/2 square, 21 cu in'], 1);
 	const many = job({
 		boxes: Array.from({ length: 61 }, (_, i) => box(`b${i}`, { material: 'plastic', volumeCuIn: 18 })),
-		legs: []
+		cables: []
 	});
 	assert.equal(of(many)['electrical tape, roll'], 1);
 	const taped = { style: 'pigtail' as const, pushIn: false, lineAt: 'top' as const, preTwist: false, tape: true, trial: false };
@@ -465,9 +465,9 @@ test('one list: raceway with its conductors, a trench with its risers, weather c
 		...b,
 		devices: b.devices.map((d) => ({ ...d, weatherResistant: true }))
 	}));
-	const legs = [leg('p', 'a', 20, { cable: 'THHN', raceway: 'EMT' }), leg('a', 'b', 60, { cable: 'UF-B' })];
+	const cables = [cable('p', 'a', 20, { kind: 'THHN', raceway: 'EMT' }), cable('a', 'b', 60, { kind: 'UF-B' })];
 	const of = Object.fromEntries(
-		materialList(ruled(job({ rooms: [den, shed], boxes, legs }))).lines.map((l) => [l.name, l.count])
+		materialList(ruled(job({ rooms: [den, shed], boxes, cables }))).lines.map((l) => [l.name, l.count])
 	);
 	// 20 ft and a tenth more; each of three wires 20 + 16 in, up: 22 x 3, a tenth more.
 	assert.deepEqual([of['EMT'], of['12 AWG THHN'], of['straps, EMT']], [22, Math.ceil(66 * 1.1), 5]);

@@ -9,7 +9,7 @@ import { directoryOf } from '../../src/core/handover/directory';
 import type { Job } from '../../src/core/model/known';
 import { bandsOf, goesDead, protectedBy } from '../../src/core/protection/reach';
 import { takeOff } from '../../src/core/rough/take-off';
-import { box, circuit, job, leg, near } from './small-job';
+import { box, circuit, job, cable, near } from './small-job';
 
 const e = editions['2023'];
 const first = (j: Job) => {
@@ -21,7 +21,14 @@ const first = (j: Job) => {
 const forked = (more: Partial<Job> = {}): Job =>
 	job({
 		boxes: ['a', 'b', 'c', 'd', 'e', 'f'].map((id) => box(id)),
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10), leg('a', 'd', 8), leg('d', 'e', 9), leg('e', 'f', 5)],
+		cables: [
+			cable('p', 'a', 40),
+			cable('a', 'b', 12),
+			cable('b', 'c', 10),
+			cable('a', 'd', 8),
+			cable('d', 'e', 9),
+			cable('e', 'f', 5)
+		],
 		...more
 	});
 
@@ -40,8 +47,8 @@ test('feed order: a box after the one that feeds it, the longer branch first', (
 	assert.deepEqual(downstream(run, 'd'), ['d', 'e', 'f']);
 	assert.equal(runFeet(run), "84'");
 });
-test('a leg that is not measured leaves everything beyond it without feet, and says so', () => {
-	const j = job({ legs: [leg('p', 'a', 40), leg('a', 'b', null), leg('b', 'c', 10)] });
+test('a cable that is not measured leaves everything beyond it without feet, and says so', () => {
+	const j = job({ cables: [cable('p', 'a', 40), cable('a', 'b', null), cable('b', 'c', 10)] });
 	const run = runOf(j, circuit());
 	assert.deepEqual(
 		run.nodes.map((n) => n.feet),
@@ -54,7 +61,7 @@ test('a leg that is not measured leaves everything beyond it without feet, and s
 	assert.match(assess(j).stages.rough.findings[0]?.message ?? '', /length of A to B is not entered/);
 });
 test('boxes not reached from the panel are left out, and a loop ends', () => {
-	const loose = job({ legs: [leg('p', 'a', 40), leg('b', 'c', 10), leg('c', 'b', 10)] });
+	const loose = job({ cables: [cable('p', 'a', 40), cable('b', 'c', 10), cable('c', 'b', 10)] });
 	assert.deepEqual(
 		runOf(loose, circuit()).nodes.map((n) => n.boxId),
 		['a']
@@ -79,7 +86,7 @@ test('the design load: 80% of a receptacle circuit, the watts of a wired one, th
 			box('a', {}, { kind: 'lighting', receptacles: 0, watts: 90 }),
 			box('b', {}, { kind: 'lighting', receptacles: 0, watts: 30 })
 		],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 5)]
+		cables: [cable('p', 'a', 40), cable('a', 'b', 5)]
 	});
 	assert.equal(designLoad(e, lights, first(lights)).amps, 1);
 	const heater = circuit({
@@ -184,10 +191,10 @@ test('the strip: main line on one row, a branch below, nothing on top of anythin
 		}
 		assert.ok(one.x + STRIP.boxWidth <= drawing.width && one.y + STRIP.boxHeight <= drawing.height);
 	}
-	assert.equal(drawing.legs[0]?.label, "40'");
+	assert.equal(drawing.cables[0]?.label, "40'");
 	assert.deepEqual(
-		drawing.legs.map((l) => [l.x2 - (drawing.boxes.find((b) => b.boxId === l.boxId)?.x ?? 0)]),
-		drawing.legs.map(() => [0]),
+		drawing.cables.map((l) => [l.x2 - (drawing.boxes.find((b) => b.boxId === l.boxId)?.x ?? 0)]),
+		drawing.cables.map(() => [0]),
 		'each leg ends at its box'
 	);
 	assert.equal(drawing.scale, 0.8, 'a run that branches is drawn smaller');
@@ -195,10 +202,10 @@ test('the strip: main line on one row, a branch below, nothing on top of anythin
 
 /** Boxes a, b, … in a row from the panel, with branches: `k: 2` two more boxes one after the other from box k. */
 function comb(main: number, branches: Readonly<Record<number, number>> = {}): Job {
-	const legs = Array.from({ length: main }, (_, i) => leg(i ? `m${i - 1}` : 'p', `m${i}`, 10));
+	const cables = Array.from({ length: main }, (_, i) => cable(i ? `m${i - 1}` : 'p', `m${i}`, 10));
 	for (const [at, length] of Object.entries(branches))
-		for (let i = 0; i < length; i += 1) legs.push(leg(i ? `b${at}-${i - 1}` : `m${at}`, `b${at}-${i}`, 10));
-	return job({ boxes: legs.map((l) => box(l.toId, { name: l.toId })), circuits: [circuit({})], legs });
+		for (let i = 0; i < length; i += 1) cables.push(cable(i ? `b${at}-${i - 1}` : `m${at}`, `b${at}-${i}`, 10));
+	return job({ boxes: cables.map((l) => box(l.toId, { name: l.toId })), circuits: [circuit({})], cables });
 }
 test('the strip fits the page: closer boxes first, then smaller, then it is as wide as it is', () => {
 	const drawn = (j: Job, widthPx?: number) => drawRun(j, runOf(j, first(j)), { widthPx });
@@ -228,32 +235,32 @@ test('branches share a row where there is room, and take one more where there is
 test('the directory: slots in order, purpose with its rooms, an old word kept apart', () => {
 	const j = job({
 		circuits: [
-			circuit({ id: 'c2', number: 2, slot: 4, name: 'Spare', directory: 'dryer?' }),
-			circuit({ slot: 1, name: 'Receptacles', poles: 2, breaker: 'dual' })
+			circuit({ id: 'c2', space: 4, name: 'Spare', directory: 'dryer?' }),
+			circuit({ space: 1, name: 'Receptacles', poles: 2, breaker: 'dual' })
 		]
 	});
 	const panel = j.panels[0];
 	assert.ok(panel);
 	const { rows } = directoryOf(j, panel);
 	assert.deepEqual(
-		rows.map((r) => [r.number, r.slots, r.breaker, r.purpose, r.directory]),
+		rows.map((r) => [r.spaces, r.breaker, r.purpose, r.directory]),
 		[
-			[1, 'spaces 1/3', '20 A two-pole dual-function', 'Receptacles: Den', ''],
-			[2, 'space 4', '20 A', 'Spare', 'dryer?']
+			['1/3', '20 A two-pole dual-function', 'Receptacles: Den', ''],
+			['4', '20 A', 'Spare', 'dryer?']
 		]
 	);
 });
-test('take-off: feet by cable, legs without length told apart, existing cable left out', () => {
+test('take-off: feet by cable, cables without length told apart, existing cable left out', () => {
 	const j = job({
-		legs: [
-			leg('p', 'a', 40),
-			leg('a', 'b', null),
-			leg('b', 'c', 10.5),
-			leg('p', 'd', 70, { awg: '14', ground: false, cable: 'two-wire', state: 'found' })
+		cables: [
+			cable('p', 'a', 40),
+			cable('a', 'b', null),
+			cable('b', 'c', 10.5),
+			cable('p', 'd', 70, { awg: '14', ground: false, kind: 'two-wire', state: 'found' })
 		]
 	});
 	assert.deepEqual(
-		takeOff(j, ['planned', 'built']).map((t) => [t.name, t.legs, t.feet, t.unmeasured]),
+		takeOff(j, ['planned', 'built']).map((t) => [t.name, t.pieces, t.feet, t.unmeasured]),
 		[['12-2 NM-B with ground', 3, 50.5, 1]]
 	);
 	assert.equal(takeOff(j, ['found'])[0]?.name, '14-2 two-wire, no ground');
@@ -277,12 +284,12 @@ const feeds: [what: string, more: Partial<Job>, sections: string[]][] = [
 	],
 	[
 		'a bathroom circuit may not feed a den',
-		{ circuits: [circuit({ kind: 'bathroom' })], boxes: [box('a')], legs: [leg('p', 'a', 4)] },
+		{ circuits: [circuit({ kind: 'bathroom' })], boxes: [box('a')], cables: [cable('p', 'a', 4)] },
 		['210.11(C)(3)']
 	],
 	[
 		'20 A receptacles among others on 15 A',
-		{ circuits: [circuit({ breakerA: 15 })], boxes: [box('a', {}, { amps: 20 })], legs: [leg('p', 'a', 4)] },
+		{ circuits: [circuit({ breakerA: 15 })], boxes: [box('a', {}, { amps: 20 })], cables: [cable('p', 'a', 4)] },
 		['210.21(B)(3)']
 	],
 	[
@@ -290,7 +297,7 @@ const feeds: [what: string, more: Partial<Job>, sections: string[]][] = [
 		{
 			circuits: [circuit({ breakerA: 15, kind: 'individual' })],
 			boxes: [box('a', {}, { amps: 20, receptacles: 1 })],
-			legs: [leg('p', 'a', 4)]
+			cables: [cable('p', 'a', 4)]
 		},
 		[]
 	],
@@ -299,11 +306,11 @@ const feeds: [what: string, more: Partial<Job>, sections: string[]][] = [
 		{
 			circuits: [circuit({ kind: 'individual' })],
 			boxes: [box('a', {}, { amps: 15, receptacles: 1 })],
-			legs: [leg('p', 'a', 4)]
+			cables: [cable('p', 'a', 4)]
 		},
 		['210.21(B)(1)']
 	],
-	['14 AWG on 20 A', { legs: [leg('p', 'a', 10, { awg: '14' })], boxes: [box('a')] }, ['240.4(D)']]
+	['14 AWG on 20 A', { cables: [cable('p', 'a', 10, { awg: '14' })], boxes: [box('a')] }, ['240.4(D)']]
 ];
 for (const [what, more, sections] of feeds) {
 	test(`circuit rules: ${what}`, () => {
@@ -316,7 +323,11 @@ for (const [what, more, sections] of feeds) {
 }
 test('an oversize breaker is found with the rating that the wire may stand on as its fix', () => {
 	const found = assess(
-		job({ circuits: [circuit({ breakerA: 30 })], boxes: [box('a', {}, { amps: 30, receptacles: 1 })], legs: [leg('p', 'a', 10)] })
+		job({
+			circuits: [circuit({ breakerA: 30 })],
+			boxes: [box('a', {}, { amps: 30, receptacles: 1 })],
+			cables: [cable('p', 'a', 10)]
+		})
 	).stages.circuit.findings;
 	const fix = found.find((f) => f.rule.section === '240.4(D)')?.fix;
 	assert.deepEqual(fix && 'breakerA' in fix && fix.breakerA, 20);

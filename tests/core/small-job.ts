@@ -1,4 +1,4 @@
-import type { Box, Circuit, Device, Job, Leg, Reading, Room } from '../../src/core/model/known';
+import type { Box, Circuit, Device, Job, Cable, Reading, Room } from '../../src/core/model/known';
 import { emptyJob, newBox, newCircuit } from '../../src/core/model/new-job';
 
 /** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */
@@ -22,13 +22,13 @@ export const den: Room = {
 	marks: []
 };
 export const circuit = (more: Partial<Circuit> = {}): Circuit =>
-	newCircuit({ id: 'c1', number: 1, name: 'Den', panelId: 'p', slot: 1, ...more });
-export const leg = (fromId: string, toId: string, lengthFt: number | null, more: Partial<Leg> = {}): Leg => ({
+	newCircuit({ id: 'c1', name: 'Den', panelId: 'p', space: 1, ...more });
+export const cable = (fromId: string, toId: string, lengthFt: number | null, more: Partial<Cable> = {}): Cable => ({
 	id: `${fromId}-${toId}`,
 	circuitId: 'c1',
 	fromId,
 	toId,
-	cable: 'NM-B',
+	kind: 'NM-B',
 	awg: '12',
 	metal: 'Cu',
 	conductors: 2,
@@ -45,10 +45,10 @@ export function job(more: Partial<Job> = {}): Job {
 	return {
 		...emptyJob('j', { name: 'Small', edition: '2023', permitDate: '2026-10-12' }),
 		rooms: [den],
-		panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, slots: 20 }],
+		panels: [{ id: 'p', name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 20 }],
 		circuits: [circuit()],
 		boxes: [box('a'), box('b'), box('c')],
-		legs: [leg('p', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)],
+		cables: [cable('p', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10)],
 		...more
 	};
 }
@@ -56,19 +56,19 @@ export function job(more: Partial<Job> = {}): Job {
 export const onSubpanel = (lengthFt: number | null): Job =>
 	job({
 		panels: [
-			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, slots: 40 },
+			{ id: 'main', name: 'Main', roomId: null, place: null, mainA: 200, spaces: 40 },
 			{
 				id: 'p',
 				name: 'Sub',
 				roomId: null,
 				place: null,
 				mainA: 60,
-				slots: 12,
+				spaces: 12,
 				feeder: {
 					fromPanelId: 'main',
-					slot: 2,
+					space: 2,
 					breakerA: 60,
-					cable: 'THHN',
+					kind: 'THHN',
 					awg: '6',
 					metal: 'Cu',
 					conductors: 3,
@@ -109,7 +109,5 @@ export const provenGround = (boxId: string, more: Partial<Reading> = {}): Readin
 /** A ground wire was seen in an old box: enough to plan by. */
 export const SEEN_WIRE: Partial<Box> = {
 	ground: 'present',
-	conductors: [
-		{ id: 'w', cableId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }
-	]
+	conductors: [{ id: 'w', endId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }]
 };

@@ -69,7 +69,7 @@ export const circuitOf = (id: string) => ({
 	name: 'c',
 	kind: 'general' as const,
 	panelId: 'p',
-	slot: null,
+	space: null,
 	poles: 1 as const,
 	breakerA: 20,
 	breaker: 'none' as const,
@@ -86,7 +86,7 @@ export const bedroom = (kind: Room['kind'], boxes: Box[]) => house([room('b', ki
 export const lamp = light('b', [70, 70]);
 export const panelRoom = (more: Partial<Room>, boxes: Box[] = []) =>
 	house([room('g', 'garage', area(240, 200), more)], boxes, {
-		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, slots: 20 }]
+		panels: [{ id: 'p', name: 'Panel', roomId: 'g', place: { kind: 'wall', wall: 0, at: 100 }, mainA: 100, spaces: 20 }]
 	});
 export const hall = (outline: Point[], boxes: Box[] = []) => house([room('hall', 'hallway', outline)], boxes);
 /** What fixes a line that is missing something meets it. */

@@ -6,7 +6,7 @@ import { houseOf } from '../../src/core/house';
 import { USUAL_HEIGHT_IN, LIGHTS_ENTRANCE_WITHIN_IN } from '../../src/core/layout/usual-places';
 import type { Assessment, Finding, Severity } from '../../src/core/model/result';
 import { STAGES } from '../../src/core/model/kinds';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 const finding = (severity: Severity, id = 'a'): Finding => ({
 	id: `${severity}:${id}`,
@@ -60,11 +60,11 @@ const house = job({
 		box('planned', { state: 'planned' }, { state: 'planned', receptacles: 2 }),
 		box('trim', { state: 'built' }, { state: 'planned', receptacles: 2 })
 	],
-	legs: [
-		leg('p', 'one', 10, { state: 'found' }),
-		leg('one', 'two', 10, { state: 'found' }),
-		leg('two', 'planned', 10),
-		leg('planned', 'trim', 10, { state: 'built' })
+	cables: [
+		cable('p', 'one', 10, { state: 'found' }),
+		cable('one', 'two', 10, { state: 'found' }),
+		cable('two', 'planned', 10),
+		cable('planned', 'trim', 10, { state: 'built' })
 	],
 	circuits: [circuit()]
 });

@@ -8,19 +8,19 @@ import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels } from '../../src/core/handover/labels';
 import { placeProtection } from '../../src/core/edit/circuits';
 import { applyFix } from '../../src/core/edit/fix';
-import { attachBox } from '../../src/core/edit/legs';
+import { attachBox } from '../../src/core/edit/cables';
 import { editDevice } from '../../src/core/edit/boxes';
 import type * as told from '../../src/core/model/job';
-import type { Box, Circuit, Device, Job, Leg, Panel, Reading, Room } from '../../src/core/model/known';
+import type { Box, Circuit, Device, Job, Cable, Panel, Reading, Room } from '../../src/core/model/known';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { placingWays } from '../../src/core/protection/placing-case';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { standingOf } from '../../src/core/protection/standing';
-import { box, circuit, den, job, leg, reading, provenGround, SEEN_WIRE } from './small-job';
+import { box, circuit, den, job, cable, reading, provenGround, SEEN_WIRE } from './small-job';
 
 /** What protects an outlet now, and is its ground proven: one question, and everything that is said of an outlet rests on it. */
 
-const TWO_WIRE = { cable: 'two-wire', ground: false, state: 'found' } as const;
+const TWO_WIRE = { kind: 'two-wire', ground: false, state: 'found' } as const;
 /** Two receptacles on two-wire cable in an old den, two slots each, in the order a, b. */
 function old(
 	more: { a?: Partial<Box>; b?: Partial<Box>; da?: Partial<Device>; db?: Partial<Device> } = {},
@@ -34,7 +34,7 @@ function old(
 			box('a', { ...found, ...more.a }, { ...face, ...more.da }),
 			box('b', { ...found, ...more.b }, { ...face, ...more.db })
 		],
-		legs: [leg('p', 'a', 30, { ...TWO_WIRE, awg: '14' }), leg('a', 'b', 10, { ...TWO_WIRE, awg: '14' })],
+		cables: [cable('p', 'a', 30, { ...TWO_WIRE, awg: '14' }), cable('a', 'b', 10, { ...TWO_WIRE, awg: '14' })],
 		...change
 	});
 }
@@ -113,7 +113,7 @@ test('a breaker that is a GFCI protects them all, and the letter names it', () =
 });
 test('nobody has looked: an old face is no violation yet, one that is put in is', () => {
 	const b = { ground: 'unknown', roomId: null } as const;
-	const alone = (state: Device['state']) => old({ b, db: { ...THREE, state } }, { legs: [] });
+	const alone = (state: Device['state']) => old({ b, db: { ...THREE, state } }, { cables: [] });
 	assert.deepEqual(about(alone('found'), 'b', D2), ['advice 406.4(D)(2)']);
 	assert.deepEqual(about(alone('planned'), 'b', D2), ['violation 406.4(D)(2)']);
 	assert.deepEqual(about(alone('built'), 'b', D2), ['violation 406.4(D)(2)']);
@@ -145,7 +145,7 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 		marrow,
 		applyFix(fix, () => 'n')
 	);
-	const run = replaced.circuits.find((c) => replaced.legs.some((l) => l.circuitId === c.id && l.toId === bd2.id)) as Circuit;
+	const run = replaced.circuits.find((c) => replaced.cables.some((l) => l.circuitId === c.id && l.toId === bd2.id)) as Circuit;
 	// No way that is offered leaves the three slots without protection.
 	const { ways } = placingWays({ edition: e, job: replaced }, run, { readings });
 	assert.ok(ways.length);
@@ -179,12 +179,12 @@ test('the presses: Replace with a GFCI at the head, Devices, the plain way: it i
 });
 
 // New outlets, and grounds that go on.
-const fresh = (more: Partial<Box> = {}, wire: Partial<Leg> = {}, a: Partial<Box> = {}, change: Partial<Job> = {}) => {
+const fresh = (more: Partial<Box> = {}, wire: Partial<Cable> = {}, a: Partial<Box> = {}, change: Partial<Job> = {}) => {
 	const j = old({ a }, change);
 	return {
 		...j,
 		boxes: [j.boxes[0] as Box, box('n', { state: 'planned', ground: 'unknown', ...more })],
-		legs: [...j.legs.slice(0, 1), leg('a', 'n', 8, { awg: '14', ...wire })]
+		cables: [...j.cables.slice(0, 1), cable('a', 'n', 8, { awg: '14', ...wire })]
 	};
 };
 const outlets: [why: string, j: Job, want: string[]][] = [
@@ -192,7 +192,7 @@ const outlets: [why: string, j: Job, want: string[]][] = [
 	['the same with GFCI: that excuses a replacement only', withGfci(fresh()), ['violation 406.4(A)']],
 	[
 		'its own cable without a ground',
-		fresh({}, { cable: 'two-wire', ground: false }, { ground: 'present', groundProof: 'path-reading' }),
+		fresh({}, { kind: 'two-wire', ground: false }, { ground: 'present', groundProof: 'path-reading' }),
 		['violation 406.4(A)']
 	],
 	[
@@ -207,10 +207,10 @@ const outlets: [why: string, j: Job, want: string[]][] = [
 		fresh({}, {}, { ground: 'present', groundProof: 'tester-lamps' }),
 		['caution 406.4(A)']
 	],
-	['from the panel in new cable', job({ boxes: [box('n', { ground: 'unknown' })], legs: [leg('p', 'n', 10)] }), []],
+	['from the panel in new cable', job({ boxes: [box('n', { ground: 'unknown' })], cables: [cable('p', 'n', 10)] }), []],
 	[
 		'from the panel in cable without a ground',
-		job({ boxes: [box('n', { ground: 'unknown' })], legs: [leg('p', 'n', 10, { ground: false })] }),
+		job({ boxes: [box('n', { ground: 'unknown' })], cables: [cable('p', 'n', 10, { ground: false })] }),
 		['violation 406.4(A)']
 	],
 	['two boxes on from it', chained(), ['violation 406.4(A)']]
@@ -226,7 +226,7 @@ function withGfci(j: Job): Job {
 function chained(): Job {
 	const j = fresh();
 	const mid = { ...(j.boxes[1] as Box), id: 'm', name: 'M' };
-	return { ...j, boxes: [...j.boxes, mid], legs: [j.legs[0] as Leg, leg('a', 'm', 5), leg('m', 'n', 5)] };
+	return { ...j, boxes: [...j.boxes, mid], cables: [j.cables[0] as Cable, cable('a', 'm', 5), cable('m', 'n', 5)] };
 }
 for (const [why, j, want] of outlets)
 	test(`a new outlet: ${why}: ${want[0] ?? 'nothing'}`, () => assert.deepEqual(about(j, 'n', /^406\.4\(A\)$/), want));
@@ -244,19 +244,19 @@ test('a new light on a circuit without a ground is told by the section for exten
 	assert.deepEqual(about(as('switch'), 'n', /^250\.130|^406\.4/), []);
 });
 test('a planned cable without a ground is planned with one by one press', () => {
-	const j = job({ boxes: [box('n', { ground: 'unknown' })], legs: [leg('p', 'n', 10, { ground: false, cable: 'two-wire' })] });
+	const j = job({ boxes: [box('n', { ground: 'unknown' })], cables: [cable('p', 'n', 10, { ground: false, kind: 'two-wire' })] });
 	const fix = protect(j).find((f) => f.rule.section === '406.4(A)')?.fix;
 	assert.ok(fix);
 	const done = produce(
 		j,
 		applyFix(fix, () => 'n')
 	);
-	assert.deepEqual([about(done, 'n', /^406\.4\(A\)$/), done.legs[0]?.cable], [[], 'NM-B']);
+	assert.deepEqual([about(done, 'n', /^406\.4\(A\)$/), done.cables[0]?.kind], [[], 'NM-B']);
 });
 test('a ground that goes on from a GFCI without one is a violation; from one with a proven ground, or cable without, it is none', () => {
 	const gfci = { ...THREE, protection: 'gfci', feedsLoad: true } as const;
 	const on = (ground: boolean, a: Partial<Box> = {}) =>
-		old({ a, da: gfci }, { legs: [leg('p', 'a', 30, TWO_WIRE), leg('a', 'b', 10, { ground, state: 'found' })] });
+		old({ a, da: gfci }, { cables: [cable('p', 'a', 30, TWO_WIRE), cable('a', 'b', 10, { ground, state: 'found' })] });
 	const told = (j: Job) =>
 		protect(j)
 			.filter((f) => f.id.startsWith('ground-onward'))
@@ -266,13 +266,13 @@ test('a ground that goes on from a GFCI without one is a violation; from one wit
 });
 test('a found box that is attached to a circuit brings no ground that nobody saw', () => {
 	const attach = (ground: Box['ground']) => {
-		const j = job({ boxes: [box('a', { state: 'found', ground })], legs: [] });
-		return produce(j as told.Job, attachBox('a', { legId: 'l', circuitId: 'c1', fromId: 'p', lengthFt: null })).legs[0];
+		const j = job({ boxes: [box('a', { state: 'found', ground })], cables: [] });
+		return produce(j as told.Job, attachBox('a', { cableId: 'l', circuitId: 'c1', fromId: 'p', lengthFt: null })).cables[0];
 	};
-	const { cable, awg, metal, conductors, ground } = attach('present') ?? {};
+	const { kind, awg, metal, conductors, ground } = attach('present') ?? {};
 	assert.deepEqual(
-		{ cable, awg, metal, conductors, ground },
-		{ cable: null, awg: null, metal: null, conductors: null, ground: null }
+		{ kind, awg, metal, conductors, ground },
+		{ kind: null, awg: null, metal: null, conductors: null, ground: null }
 	);
 	assert.deepEqual([attach('unknown')?.ground, attach('none')?.ground], [null, null]);
 });
@@ -297,18 +297,18 @@ for (const [why, { a = {}, b = {}, unknown, mate }, want] of sources)
 		const made = box('b', {}, b);
 		const second = mate ? [{ ...(made.devices[0] as Device), id: 'mate', protection: 'none' as const, ...mate }] : [];
 		const full = { ...made, devices: [...made.devices, ...second] };
-		const j = job({ boxes: [box('a', {}, a), full], legs: unknown ? [] : [leg('p', 'a', 10), leg('a', 'b', 10)] });
+		const j = job({ boxes: [box('a', {}, a), full], cables: unknown ? [] : [cable('p', 'a', 10), cable('a', 'b', 10)] });
 		const at = { box: full, device: full.devices[0] as Device, circuit: unknown ? undefined : j.circuits[0] };
 		const standing = standingOf({ edition: editions['2023'], job: j }, at, []);
 		assert.deepEqual([standing.gfci?.name ?? null, standing.circuitKnown], [want, !unknown]);
 	});
 test('a yoke on two circuits is protected where both are', () => {
 	const on = (one: Circuit['breaker'], two: Circuit['breaker']) => {
-		const circuits = [circuit({ breaker: one }), circuit({ id: 'c2', number: 2, breaker: two })];
+		const circuits = [circuit({ breaker: one }), circuit({ id: 'c2', breaker: two })];
 		const j = job({
 			circuits,
 			boxes: [box('a', {}, { yoke: 'split' })],
-			legs: [leg('p', 'a', 10), leg('p', 'a', 10, { id: 'l2', circuitId: 'c2' })]
+			cables: [cable('p', 'a', 10), cable('p', 'a', 10, { id: 'l2', circuitId: 'c2' })]
 		});
 		const b = j.boxes[0] as Box;
 		return (
@@ -322,7 +322,7 @@ test('a yoke on two circuits is protected where both are', () => {
 // AFCI at an outlet counts only where it stands lawfully.
 interface Home {
 	homeRun?: Circuit['homeRun'];
-	wire?: Partial<Leg>;
+	wire?: Partial<Cable>;
 	state?: Circuit['state'];
 	at?: 'a' | 'b';
 	old?: boolean;
@@ -336,7 +336,7 @@ function withAfci({ homeRun, wire = {}, state = 'planned', at = 'a', old: replac
 	return job({
 		circuits: [circuit({ state, homeRun })],
 		boxes: [box('a', found, d('a')), box('b', found, d('b'))],
-		legs: [leg('p', 'a', 40, wire), leg('a', 'b', 10)]
+		cables: [cable('p', 'a', 40, wire), cable('a', 'b', 10)]
 	});
 }
 const afciAt: [why: string, home: Home, missing: string[]][] = [
@@ -346,7 +346,7 @@ const afciAt: [why: string, home: Home, missing: string[]][] = [
 	['of 50 ft of 14 AWG', { homeRun: 'listed-combination', wire: { lengthFt: 50, awg: '14' } }, []],
 	['of 50.1 ft of 14 AWG', { homeRun: 'listed-combination', wire: { lengthFt: 50.1, awg: '14' } }, ['a', 'b']],
 	['of a length that is not known', { homeRun: 'listed-combination', wire: { lengthFt: null } }, ['a', 'b']],
-	['in metal raceway', { homeRun: 'metal-raceway', wire: { cable: 'THHN' } }, []],
+	['in metal raceway', { homeRun: 'metal-raceway', wire: { kind: 'THHN' } }, []],
 	['said to be in metal, in sheathed cable', { homeRun: 'metal-raceway' }, ['a', 'b']],
 	['behind a branch/feeder breaker', { homeRun: 'branch-feeder-breaker' }, []],
 	['the same, at the second box', { homeRun: 'branch-feeder-breaker', at: 'b' }, ['a', 'b']],
@@ -393,7 +393,7 @@ for (const key of EDITIONS)
 				edition: key,
 				circuits: [circuit({ state: 'found', ...change })],
 				boxes: ids.map((id) => box(id, { state: 'found', groundProof: 'wiring-method' }, { state: 'found' })),
-				legs: ids.map((id, i) => leg(i ? 'a' : 'p', id, feet[i] ?? null, { state: 'planned' }))
+				cables: ids.map((id, i) => cable(i ? 'a' : 'p', id, feet[i] ?? null, { state: 'planned' }))
 			});
 			const found = protect(j).filter((f) => f.id.startsWith('rewired'));
 			assert.deepEqual(
@@ -407,7 +407,7 @@ test('wiring run anew in a garage, or let off by an amendment, asks for nothing;
 			job({
 				circuits: [circuit({ state: 'found' })],
 				boxes: [box('a', { state: 'found', groundProof: 'wiring-method' }, { state: 'found', ...device })],
-				legs: [leg('p', 'a', 20, { state: 'planned' })],
+				cables: [cable('p', 'a', 20, { state: 'planned' })],
 				...more
 			})
 		).filter((f) => f.id.startsWith('rewired')).length;
@@ -424,7 +424,7 @@ test('a single-pole breaker that watches a shared neutral: GFCI, AFCI and dual f
 		const j = job({
 			circuits: [
 				circuit({ breaker, multiwire: { withId: 'c2', opens } }),
-				circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c1', opens } })
+				circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens } })
 			]
 		});
 		return protect(j).filter((f) => f.id.startsWith('neutral-watch')).length;
@@ -443,7 +443,7 @@ test('ready access: a device out of reach is told; what is protected upstream ne
 			job({
 				rooms: [bath],
 				boxes: [box('a', {}, { protection: 'gfci', feedsLoad: true, ...a }), box('b', { readilyAccessible: false }, b)],
-				legs: [leg('p', 'a', 10), leg('a', 'b', 10)]
+				cables: [cable('p', 'a', 10), cable('a', 'b', 10)]
 			})
 		)
 			.filter((f) => f.subject.id === 'b')
@@ -454,14 +454,14 @@ test('ready access: a device out of reach is told; what is protected upstream ne
 	assert.deepEqual(found({ protection: 'afci' }), ['access']);
 	const severity = (state: 'planned' | 'found') =>
 		protect(
-			job({ boxes: [box('b', { readilyAccessible: false }, { protection: 'gfci', state })], legs: [leg('p', 'b', 10)] })
+			job({ boxes: [box('b', { readilyAccessible: false }, { protection: 'gfci', state })], cables: [cable('p', 'b', 10)] })
 		).find((f) => f.id.startsWith('access'))?.severity;
 	assert.deepEqual([severity('planned'), severity('found')], ['violation', 'caution']);
 });
 test('a box without a place in a room with a sink: how far is not known, and that is said', () => {
 	const sink = { id: 's', kind: 'sink' as const, name: 'sink', x: 10, y: 10, widthIn: 20, depthIn: 20 };
 	const found = (more: Partial<Box>, room: Partial<Room> = {}) =>
-		protect(job({ rooms: [{ ...den, fixtures: [sink], ...room }], boxes: [box('a', more)], legs: [] }))
+		protect(job({ rooms: [{ ...den, fixtures: [sink], ...room }], boxes: [box('a', more)], cables: [] }))
 			.filter((f) => f.id.startsWith('distance-unknown'))
 			.map((f) => `${f.severity} ${f.rule.section}`);
 	assert.deepEqual(found({}), ['caution 210.8(A)(8)']);
@@ -502,7 +502,7 @@ test('a counter receptacle is one by where it stands, marked or not', () => {
 			edition: '2017',
 			rooms: [kitchen],
 			boxes: [box('a', { place: { kind: 'wall', wall, at: 60 }, heightIn }, more)],
-			legs: [leg('p', 'a', 10)]
+			cables: [cable('p', 'a', 10)]
 		});
 		return protect(j).some((f) => f.id.startsWith('gfci:') && f.rule.section === '210.8(A)(6)');
 	};
@@ -514,7 +514,7 @@ test('replacing in a grounded box: here, before it or at the breaker, by what ea
 	const grounded = SEEN_WIRE;
 	const j = old(
 		{ a: grounded, b: grounded, da: { slots: 'grounding' }, db: { slots: 'grounding' } },
-		{ rooms: [bath], legs: [leg('p', 'a', 30, { state: 'found' }), leg('a', 'b', 10, { state: 'found' })] }
+		{ rooms: [bath], cables: [cable('p', 'a', 30, { state: 'found' }), cable('a', 'b', 10, { state: 'found' })] }
 	);
 	const b = j.boxes[1] as Box;
 	const choices = (k: Job) =>
@@ -551,7 +551,7 @@ test('a panel that lists no AFCI breaker: on an old circuit the device at its fi
 			panels,
 			circuits: [circuit({ state })],
 			boxes: [box('a'), box('b')],
-			legs: [leg('p', 'a', 10), leg('a', 'b', 10)]
+			cables: [cable('p', 'a', 10), cable('a', 'b', 10)]
 		});
 		return placingWays({ edition: editions['2023'], job: j }, j.circuits[0] as Circuit).ways[0]?.devices;
 	};
@@ -560,7 +560,7 @@ test('a panel that lists no AFCI breaker: on an old circuit the device at its fi
 });
 test('the reason of an edition stands beside its own result', () => {
 	const kitchen: Room = { ...den, kind: 'kitchen' };
-	const j = job({ rooms: [kitchen], boxes: [box('a')], legs: [leg('p', 'a', 10)] });
+	const j = job({ rooms: [kitchen], boxes: [box('a')], cables: [cable('p', 'a', 10)] });
 	const of2017 = assess(j).stages.protect.decisions.find((d) => d.id === 'protect:a-d1')?.alternatives[0];
 	assert.equal(of2017?.value, '2017: AFCI');
 	assert.match(of2017.why, /^AFCI: a 120 V, 15 A outlet or device in a kitchen$/);

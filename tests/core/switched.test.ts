@@ -6,11 +6,11 @@ import { editions } from '../../src/core/code/editions';
 import { faceLabels, labelSheets } from '../../src/core/handover/labels';
 import type { Device, Reading } from '../../src/core/model/job';
 import { goesOff, switchedTable } from '../../src/core/prove/switched';
-import { box, circuit, job, leg, reading } from './small-job';
+import { box, circuit, job, cable, reading } from './small-job';
 
 /** A receptacle that a wall switch controls: the switched half is dead with it off, the other one stays live. */
 type Of = Pick<Device, 'switched'> & Partial<Device>;
-const house = (device: Of) => job({ boxes: [box('a', {}, device)], circuits: [circuit()], legs: [leg('p', 'a', 30)] });
+const house = (device: Of) => job({ boxes: [box('a', {}, device)], circuits: [circuit()], cables: [cable('p', 'a', 30)] });
 const off = (more: Partial<Reading>) => reading({ boxId: 'a', kind: 'hn', switchAt: 'off', ...more });
 const LOWER: Of = { switched: 'half', switchedHalf: 'lower' };
 const rows: [what: string, device: Of, r: Partial<Reading>, level: string, says: RegExp][] = [
@@ -91,7 +91,7 @@ test('a dimmer on a receptacle is refused; on a light, or a plain switch, it is 
 		assess(
 			job({
 				boxes: [box('a', {}, device), box('s', {}, { kind: 'switch', receptacles: 0, controls: ['a'], dimmer })],
-				legs: [leg('p', 's', 10), leg('s', 'a', 10)]
+				cables: [cable('p', 's', 10), cable('s', 'a', 10)]
 			})
 		).stages.circuit.findings.filter((f) => f.code === 'dimmer').length;
 	const light: Partial<Device> = { kind: 'lighting', receptacles: 0, switched: 'whole' };
@@ -108,7 +108,7 @@ test('of a three-way set each switch must put it off: the table has a column for
 	const sw = (id: string) => box(id, {}, { kind: 'switch', receptacles: 0, ways: 'three-way', controls: ['a'] });
 	const j = job({
 		boxes: [box('a', {}, { switched: 'whole' }), sw('s'), sw('t')],
-		legs: [leg('p', 's', 10), leg('s', 't', 10), leg('t', 'a', 10)]
+		cables: [cable('p', 's', 10), cable('s', 't', 10), cable('t', 'a', 10)]
 	});
 	const [made] = j.boxes;
 	assert.ok(made);

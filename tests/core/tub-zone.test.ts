@@ -25,7 +25,7 @@ const told = (edition: EditionKey, at: [number, number], heightIn = 44, size: [n
 		...job({
 			rooms: [room],
 			boxes: [box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: at[0], y: at[1] } })],
-			legs: []
+			cables: []
 		}),
 		edition
 	};
@@ -59,7 +59,7 @@ test('a new receptacle too near a tub is a violation, an old one advice; a bidet
 			...job({
 				rooms: [room(seat)],
 				boxes: [box('a', { roomId: 'bath', heightIn: 20, place: { kind: 'point', x: 82, y: 2 }, ...more }, device)],
-				legs: []
+				cables: []
 			}),
 			edition
 		})
@@ -109,7 +109,7 @@ test('406.9(C): the zone of a shower is 8 ft above its threshold of 4 in: 8 ft 4
 			}
 		);
 		const at = box('a', { roomId: 'bath', heightIn, place: { kind: 'point', x: 50, y: 10 } });
-		return assess(job({ rooms: [bath], boxes: [at], legs: [] })).stages.protect.findings.some((f) => f.code === 'tub-zone');
+		return assess(job({ rooms: [bath], boxes: [at], cables: [] })).stages.protect.findings.some((f) => f.code === 'tub-zone');
 	};
 	assert.deepEqual([100, 100.5, 101].map(told), [true, false, false]);
 });

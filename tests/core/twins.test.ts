@@ -5,7 +5,7 @@ import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import type { Box, Circuit, Device, Feeder, Job, Panel, Room } from '../../src/core/model/known';
 import { referenceFaults } from '../../src/core/model/file/references';
 import { newRoom } from '../../src/core/model/new-job';
-import { box, circuit, den, job, leg } from './small-job';
+import { box, circuit, den, job, cable } from './small-job';
 
 /**
  * Each mistake of a job and its lawful twin: one thing differs between the two. The mistake is named with its section, at what
@@ -35,14 +35,14 @@ const panel = (more: Partial<Panel> = {}): Panel => ({
 	roomId: null,
 	place: null,
 	mainA: 200,
-	slots: 20,
+	spaces: 20,
 	...more
 });
 const feeder = (more: Partial<Feeder> = {}): Feeder => ({
 	fromPanelId: 'p',
-	slot: 2,
+	space: 2,
 	breakerA: 60,
-	cable: 'THHN',
+	kind: 'THHN',
 	awg: '6',
 	metal: 'Cu',
 	conductors: 3,
@@ -54,10 +54,10 @@ const feeder = (more: Partial<Feeder> = {}): Feeder => ({
 /** A main panel and one fed from it, with a load on the second. */
 const fed = (f: Partial<Feeder>, sub: Partial<Panel> = {}, more: Partial<Job> = {}): Job =>
 	job({
-		panels: [panel(), panel({ id: 's', name: 'Sub', mainA: 100, slots: 12, feeder: feeder(f), ...sub })],
+		panels: [panel(), panel({ id: 's', name: 'Sub', mainA: 100, spaces: 12, feeder: feeder(f), ...sub })],
 		// The second keeps it from being a feeder that carries the whole dwelling.
-		circuits: [circuit({ panelId: 's' }), circuit({ id: 'c2', number: 2, slot: 5 })],
-		legs: [leg('s', 'a', 40), leg('a', 'b', 12), leg('b', 'c', 10)],
+		circuits: [circuit({ panelId: 's' }), circuit({ id: 'c2', space: 5 })],
+		cables: [cable('s', 'a', 40), cable('a', 'b', 12), cable('b', 'c', 10)],
 		...more
 	});
 const inPanelOf = (kind: Room['kind'], more: Partial<Panel> = {}, roomMore: Partial<Room> = {}): Job =>
@@ -66,21 +66,21 @@ const inPanelOf = (kind: Room['kind'], more: Partial<Panel> = {}, roomMore: Part
 const one = (
 	c: Partial<Circuit>,
 	device: Partial<Device> = {},
-	wire: Parameters<typeof leg>[3] = {},
+	wire: Parameters<typeof cable>[3] = {},
 	more: Partial<Job> = {}
-): Job => job({ circuits: [circuit(c)], boxes: [box('a', {}, device)], legs: [leg('p', 'a', 40, wire)], ...more });
+): Job => job({ circuits: [circuit(c)], boxes: [box('a', {}, device)], cables: [cable('p', 'a', 40, wire)], ...more });
 const wired: Partial<Device> = { kind: 'hard-wired', receptacles: 0, onlyFor: undefined };
 /** From the panel inside to a box in a place of a kind, and on to another there. */
 const outside = (
-	first: Partial<Parameters<typeof leg>[3]>,
-	next: Partial<Parameters<typeof leg>[3]>,
+	first: Partial<Parameters<typeof cable>[3]>,
+	next: Partial<Parameters<typeof cable>[3]>,
 	boxes: Partial<Box> = {}
 ): Job => {
 	const yard = room('outdoors', { id: 'yard' });
 	return job({
 		rooms: [...job().rooms, yard],
 		boxes: [box('a', { roomId: 'yard', ...boxes }), box('b', { roomId: 'yard', ...boxes })],
-		legs: [leg('p', 'a', 20, first), leg('a', 'b', 20, next)]
+		cables: [cable('p', 'a', 20, first), cable('a', 'b', 20, next)]
 	});
 };
 const house = (vaOfHeat: number, more: Partial<Job> = {}): Job => {
@@ -94,7 +94,7 @@ const house = (vaOfHeat: number, more: Partial<Job> = {}): Job => {
 	});
 	return job({
 		rooms: [living],
-		panels: [panel({ mainA: 100, slots: 40 })],
+		panels: [panel({ mainA: 100, spaces: 40 })],
 		circuits: [
 			circuit({
 				kind: 'individual',
@@ -104,25 +104,25 @@ const house = (vaOfHeat: number, more: Partial<Job> = {}): Job => {
 			})
 		],
 		boxes: [box('a', { roomId: 'living' }, { kind: 'hard-wired', receptacles: 0 })],
-		legs: [leg('p', 'a', 40, { awg: '1' })],
+		cables: [cable('p', 'a', 40, { awg: '1' })],
 		...more
 	});
 };
 
 const light: Partial<Device> = { kind: 'lighting', receptacles: 0, watts: 60, amps: 15 };
 /** So many outlets one after the other, each as given. */
-const run = (c: Partial<Circuit>, devices: Partial<Device>[], wire: Parameters<typeof leg>[3] = {}): Job =>
+const run = (c: Partial<Circuit>, devices: Partial<Device>[], wire: Parameters<typeof cable>[3] = {}): Job =>
 	job({
 		circuits: [circuit(c)],
 		boxes: devices.map((d, i) => box(`b${i}`, {}, { amps: c.breakerA === 15 ? 15 : 20, ...d })),
-		legs: devices.map((_, i) => leg(i ? `b${i - 1}` : 'p', `b${i}`, 10, wire))
+		cables: devices.map((_, i) => cable(i ? `b${i - 1}` : 'p', `b${i}`, 10, wire))
 	});
 /** One old box on old two-wire cable. */
 const old = (b: Partial<Box>, device: Partial<Device>, c: Partial<Circuit> = {}): Job =>
 	job({
 		circuits: [circuit({ state: 'found', ...c })],
 		boxes: [box('a', { state: 'found', ...b }, { state: 'found', amps: 15, ...device })],
-		legs: [leg('p', 'a', 10, { state: 'found', ground: false, cable: 'two-wire' })]
+		cables: [cable('p', 'a', 10, { state: 'found', ground: false, kind: 'two-wire' })]
 	});
 const coil = (more: object) =>
 	({ kind: 'hvac', name: 'ac', watts: null, amps: null, volts: 240, continuous: false, ...more }) as Circuit['load'];
@@ -145,10 +145,10 @@ const heater: Partial<Job> = {
 				mocp: null
 			}
 		}),
-		circuit({ id: 'c2', number: 2, slot: 5 })
+		circuit({ id: 'c2', space: 5 })
 	],
 	boxes: [box('a', {}, wired)],
-	legs: [leg('s', 'a', 40, { awg: '6' })]
+	cables: [cable('s', 'a', 40, { awg: '6' })]
 };
 
 const ROWS: Twins[] = [
@@ -188,40 +188,40 @@ const ROWS: Twins[] = [
 	{
 		what: 'NM-B outdoors',
 		of: /^wet:/,
-		bad: outside({ cable: 'UF-B' }, { cable: 'NM-B', lies: 'outdoors' }),
+		bad: outside({ kind: 'UF-B' }, { kind: 'NM-B', lies: 'outdoors' }),
 		says: 'violation 334.12 a-b',
 		twins: {
-			'UF-B': outside({ cable: 'UF-B' }, { cable: 'UF-B' }),
-			'it lies inside the wall': outside({ cable: 'UF-B' }, { cable: 'NM-B', lies: 'inside' })
+			'UF-B': outside({ kind: 'UF-B' }, { kind: 'UF-B' }),
+			'it lies inside the wall': outside({ kind: 'UF-B' }, { kind: 'NM-B', lies: 'inside' })
 		}
 	},
 	{
 		what: 'NM-B in the ground',
 		of: /^wet:/,
-		bad: outside({ cable: 'UF-B' }, { cable: 'NM-B', lies: 'underground' }),
+		bad: outside({ kind: 'UF-B' }, { kind: 'NM-B', lies: 'underground' }),
 		says: 'violation 300.5 a-b',
-		twins: { 'UF-B': outside({ cable: 'UF-B' }, { cable: 'UF-B', lies: 'underground' }) }
+		twins: { 'UF-B': outside({ kind: 'UF-B' }, { kind: 'UF-B', lies: 'underground' }) }
 	},
 	{
 		what: 'NM-B from inside to a box outdoors: where it lies is to be said',
 		of: /^wet:/,
-		bad: outside({}, { cable: 'UF-B' }),
+		bad: outside({}, { kind: 'UF-B' }),
 		says: 'caution 334.12 p-a',
-		twins: { 'it comes through the wall': outside({ lies: 'inside' }, { cable: 'UF-B' }) }
+		twins: { 'it comes through the wall': outside({ lies: 'inside' }, { kind: 'UF-B' }) }
 	},
 	{
 		what: 'wire in a raceway outdoors is in a wet place',
 		of: /^wet:/,
-		bad: outside({ cable: 'UF-B' }, { cable: 'THHN' }),
+		bad: outside({ kind: 'UF-B' }, { kind: 'THHN' }),
 		says: 'caution 300.9 a-b',
-		twins: { 'in the back of the box': outside({ cable: 'THHN' }, { cable: 'UF-B' }) }
+		twins: { 'in the back of the box': outside({ kind: 'THHN' }, { kind: 'UF-B' }) }
 	},
 	{
 		what: 'a feeder of NM-B in the ground',
 		of: /^wet:/,
-		bad: fed({ cable: 'NM-B', lies: 'underground' }),
+		bad: fed({ kind: 'NM-B', lies: 'underground' }),
 		says: 'violation 300.5 s',
-		twins: { 'in the house': fed({ cable: 'NM-B' }), 'UF-B': fed({ cable: 'UF-B', lies: 'underground' }) }
+		twins: { 'in the house': fed({ kind: 'NM-B' }), 'UF-B': fed({ kind: 'UF-B', lies: 'underground' }) }
 	},
 	{
 		what: '3 AWG copper on 100 A by its 60 degC column',
@@ -466,23 +466,23 @@ const ROWS: Twins[] = [
 	{
 		what: 'a circuit that has no run',
 		of: /^no-run/,
-		bad: job({ legs: [] }),
+		bad: job({ cables: [] }),
 		says: { '2017': 'advice 310.15(B)(16) c1', '2020': 'advice 310.16 c1', '2023': 'advice 310.16 c1' },
 		twins: { 'with one': job() }
 	},
 	{
 		what: 'a box of no room',
 		of: /^no-room/,
-		bad: job({ boxes: [box('a', { roomId: null })], legs: [leg('p', 'a', 10)] }),
+		bad: job({ boxes: [box('a', { roomId: null })], cables: [cable('p', 'a', 10)] }),
 		says: 'advice 210.8(A) a',
-		twins: { 'in the den': job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] }) }
+		twins: { 'in the den': job({ boxes: [box('a')], cables: [cable('p', 'a', 10)] }) }
 	},
 	{
 		what: 'a new outlet on a circuit without a ground',
 		of: /^new-ungrounded/,
 		bad: old({ state: 'planned', ground: 'none' }, { protection: 'gfci' }),
 		says: 'violation 406.4(A) a',
-		twins: { 'with a ground': job({ boxes: [box('a')], legs: [leg('p', 'a', 10)] }) }
+		twins: { 'with a ground': job({ boxes: [box('a')], cables: [cable('p', 'a', 10)] }) }
 	},
 	{
 		what: 'three slots put into an old box without a ground',
@@ -504,9 +504,9 @@ const ROWS: Twins[] = [
 	{
 		what: 'three slots, and nobody has looked for a ground: advice to look',
 		of: /^three-slots/,
-		bad: { ...old({ ground: 'unknown' }, {}), legs: [] },
+		bad: { ...old({ ground: 'unknown' }, {}), cables: [] },
 		says: 'advice 406.4(D)(2) a',
-		twins: { 'two slots': { ...old({ ground: 'unknown' }, { slots: 'two-slot' }), legs: [] } }
+		twins: { 'two slots': { ...old({ ground: 'unknown' }, { slots: 'two-slot' }), cables: [] } }
 	},
 	{
 		what: 'a refrigerator where there is no ground, behind a GFCI',
@@ -528,24 +528,24 @@ for (const { what, of, bad, says, twins } of ROWS)
 
 test('14 AWG aluminum is not made: a job that has it is refused with its field, and 12 is taken', () => {
 	const with14 = (awg: '14' | '12') =>
-		referenceFaults(job({ legs: [leg('p', 'a', 10, { awg, metal: 'Al' })] })).map((f) => f.path);
-	assert.deepEqual([with14('14'), with14('12')], [['legs[0].awg'], []]);
+		referenceFaults(job({ cables: [cable('p', 'a', 10, { awg, metal: 'Al' })] })).map((f) => f.path);
+	assert.deepEqual([with14('14'), with14('12')], [['cables[0].awg'], []]);
 	const feederOf = (awg: '14' | '12') => referenceFaults(fed({ awg, metal: 'Al' })).map((f) => f.path);
 	assert.deepEqual([feederOf('14'), feederOf('12')], [['panels[1].feeder.awg'], []]);
 });
 
 test('a new outlet on planned cable without a ground is planned with one by a press; on old cable nothing is invented', () => {
-	const fix = (l: Parameters<typeof leg>[3], from: Partial<Box> = {}) => {
+	const fix = (l: Parameters<typeof cable>[3], from: Partial<Box> = {}) => {
 		const boxes = [box('a', { state: 'found', ground: 'present', ...from }), box('b', { ground: 'none' })];
-		const legs = [leg('p', 'a', 10, { state: 'found' }), leg('a', 'b', 10, { ground: false, ...l })];
-		return assess(job({ boxes, legs })).stages.protect.findings.find(
+		const cables = [cable('p', 'a', 10, { state: 'found' }), cable('a', 'b', 10, { ground: false, ...l })];
+		return assess(job({ boxes, cables })).stages.protect.findings.find(
 			(f) => f.id.startsWith('new-ungrounded') && f.subject.id === 'b'
 		)?.fix;
 	};
-	const grounded = { kind: 'edit-leg', label: 'Cable with a ground', legId: 'a-b' };
+	const grounded = { kind: 'edit-cable', label: 'Cable with a ground', cableId: 'a-b' };
 	assert.deepEqual(fix({}), { ...grounded, change: { ground: true } });
-	assert.deepEqual(fix({ cable: 'two-wire' }), { ...grounded, change: { ground: true, cable: 'NM-B' } });
-	assert.equal(fix({ cable: 'old-AC' }), undefined);
+	assert.deepEqual(fix({ kind: 'two-wire' }), { ...grounded, change: { ground: true, kind: 'NM-B' } });
+	assert.equal(fix({ kind: 'old-AC' }), undefined);
 	assert.equal(fix({ state: 'found' }), undefined);
 	assert.equal(fix({}, { ground: 'none' }), undefined, 'the box before it has none to give');
 });
@@ -557,7 +557,7 @@ test('424.9: a receptacle over a baseboard heater is told of, one beside it or p
 	} as Room;
 	const said = (at: number, device: Partial<Device> = {}) =>
 		assess(
-			job({ rooms: [heated], boxes: [box('a', { place: { kind: 'wall', wall: 2, at } }, device)], legs: [leg('p', 'a', 10)] })
+			job({ rooms: [heated], boxes: [box('a', { place: { kind: 'wall', wall: 2, at } }, device)], cables: [cable('p', 'a', 10)] })
 		)
 			.stages.layout.findings.filter((f) => f.id.startsWith('over-heater'))
 			.map((f) => `${f.severity} ${f.rule.section} ${f.subject.id}`);

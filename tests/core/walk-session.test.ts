@@ -4,7 +4,7 @@ import { produce } from 'immer';
 import { mapBoxes } from '../../src/core/edit/circuits';
 import { decodeWalks } from '../../src/core/trace/walks';
 import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '../../src/core/trace/walk-session';
-import { box, circuit, job, leg } from './small-job';
+import { box, circuit, job, cable } from './small-job';
 
 /** Walks over a job's own panel: what is switched, what stays on, what is written. */
 const rooms = [
@@ -19,25 +19,25 @@ const house = job({
 		box('d')
 	],
 	circuits: [
-		circuit({ id: 'c1', number: 1, slot: 1, directory: 'den?' }),
-		circuit({ id: 'c2', number: 2, slot: 3, multiwire: { withId: 'c3', opens: 'handle-tie' } }),
-		circuit({ id: 'c3', number: 3, slot: 5, multiwire: { withId: 'c2', opens: 'handle-tie' } }),
-		circuit({ id: 'c4', number: 4, slot: 2, poles: 2 }),
-		circuit({ id: 'c5', number: 5, slot: 7, mustStayOn: true }),
-		circuit({ id: 'c6', number: 6, slot: null })
+		circuit({ id: 'c1', space: 1, directory: 'den?' }),
+		circuit({ id: 'c2', space: 3, multiwire: { withId: 'c3', opens: 'handle-tie' } }),
+		circuit({ id: 'c3', space: 5, multiwire: { withId: 'c2', opens: 'handle-tie' } }),
+		circuit({ id: 'c4', space: 2, poles: 2 }),
+		circuit({ id: 'c5', space: 7, mustStayOn: true }),
+		circuit({ id: 'c6', space: null })
 	],
-	legs: [leg('p', 'a', 20), leg('p', 'b', 20, { circuitId: 'c2' })]
+	cables: [cable('p', 'a', 20), cable('p', 'b', 20, { circuitId: 'c2' })]
 });
 const withRooms = { ...house, rooms: house.rooms.map((r, i) => ({ ...r, ...rooms[i] })) };
 const targets = walkTargets(house, 'p', [9, 3, 9]);
 
 test('one is switched for two that are tied and for two poles; what must stay on is not; slots without a circuit are added once', () => {
 	assert.deepEqual(
-		targets.switched.map((s) => `${s.slots.join('+')} ${s.circuitIds.join('+')}`),
+		targets.switched.map((s) => `${s.spaces.join('+')} ${s.circuitIds.join('+')}`),
 		['1 c1', '2+4 c4', '3+5 c2+c3', '9 ']
 	);
 	assert.deepEqual(
-		targets.staysOn.map((s) => s.slot),
+		targets.staysOn.map((s) => s.space),
 		[7]
 	);
 	assert.equal(targets.switched[0]?.directory, 'den?');
@@ -54,7 +54,7 @@ test('what the walks found: the circuit of a box, another one than it was on, a 
 	const plan = sessionPlan(targets, 'detect');
 	assert.ok(plan);
 	const rows = walkRows(house);
-	const live = (slot: number) => plan.walks.map((w) => !w.off.includes(slot));
+	const live = (space: number) => plan.walks.map((w) => !w.off.includes(space));
 	const found = decodeWalks(plan, [
 		{ outlet: 'a', live: live(1) },
 		{ outlet: 'b', live: live(3) },
@@ -91,26 +91,26 @@ test('written: boxes move, both halves may be on two circuits, the directory say
 		)
 	);
 	const on = (boxId: string) =>
-		after.legs
+		after.cables
 			.filter((l) => l.toId === boxId)
 			.map((l) => l.circuitId)
 			.sort();
 	assert.deepEqual([on('a'), on('b'), on('c'), on('d')], [['c4'], ['c2', 'c3'], ['c4'], []]);
-	assert.ok(after.legs.filter((l) => l.id.startsWith('n')).every((l) => l.fromId === null && l.lengthFt === null));
+	assert.ok(after.cables.filter((l) => l.id.startsWith('n')).every((l) => l.fromId === null && l.lengthFt === null));
 	const c4 = after.circuits.find((c) => c.id === 'c4');
 	assert.deepEqual([c4?.proven, c4?.provenBy?.by], [true, 'RV']);
 	assert.match(c4?.directory ?? '', /^(Den|A, C|C, A)/);
 });
 test('alone: half of what is left is off each time, one outlet of ten in four', () => {
 	const ten = [1, 2, 3, 5, 7, 9, 11, 13, 15, 17];
-	for (const slot of ten) {
+	for (const space of ten) {
 		const answers: boolean[] = [];
 		for (let i = 0; i < 4; i++) {
 			const { off, left } = halveAlone(ten, answers);
 			if (left.length === 1) break;
-			answers.push(off.includes(slot));
+			answers.push(off.includes(space));
 		}
-		assert.deepEqual(halveAlone(ten, answers), { left: [slot], off: [] });
+		assert.deepEqual(halveAlone(ten, answers), { left: [space], off: [] });
 	}
 	assert.deepEqual(halveAlone([1, 2], [true, false]).left, []);
 });

@@ -5,30 +5,31 @@ import { decodeWalks, distance, planWalks, WALK_CHECKS, type WalkCheck, type Wal
 import { only } from './small-job';
 
 /** Breakers told apart by walks: distances of every panel of 1 to 60, and each single slip. */
-const slots = (many: number): number[] => Array.from({ length: many }, (_, i) => 2 * i + 1);
+const spaces = (many: number): number[] => Array.from({ length: many }, (_, i) => 2 * i + 1);
 const LEAST = { none: 1, detect: 2, correct: 3 } as const;
-const liveBy = (plan: WalkPlan, ...fed: number[]): boolean[] => plan.walks.map((w) => !fed.every((slot) => w.off.includes(slot)));
+const liveBy = (plan: WalkPlan, ...fed: number[]): boolean[] =>
+	plan.walks.map((w) => !fed.every((space) => w.off.includes(space)));
 const slip = (live: readonly boolean[], at: number): boolean[] => live.map((on, i) => (i === at ? !on : on));
 const one = (plan: WalkPlan, live: readonly boolean[]) => only(decodeWalks(plan, [{ outlet: 'x', live }]));
 
 for (const check of WALK_CHECKS)
 	test(`${check}: codes of 1 to 60 breakers keep their distance, are never all live or all dead, and decode`, () => {
 		for (let many = 1; many <= 60; many++) {
-			const plan = planWalks(slots(many), check);
+			const plan = planWalks(spaces(many), check);
 			const { codes, walks } = plan;
 			assert.equal(new Set(codes).size, many);
 			for (const [i, a] of codes.entries()) {
 				assert.ok(a > 0 && a < 2 ** walks.length - 1);
 				for (const b of codes.slice(0, i)) assert.ok(distance(a, b) >= LEAST[check], `${many}: ${a} ${b}`);
 			}
-			for (const slot of plan.breakers) {
-				const live = liveBy(plan, slot);
-				assert.equal(one(plan, live).breaker, slot);
+			for (const space of plan.breakers) {
+				const live = liveBy(plan, space);
+				assert.equal(one(plan, live).breaker, space);
 				for (let at = 0; at < live.length; at++) {
 					const read = one(plan, slip(live, at));
-					if (check === 'detect') assert.equal(read.breaker, null, `${many}: slip ${at} at slot ${slot} is not seen`);
+					if (check === 'detect') assert.equal(read.breaker, null, `${many}: slip ${at} at slot ${space} is not seen`);
 					if (check === 'correct') {
-						assert.equal(read.breaker, slot);
+						assert.equal(read.breaker, space);
 						assert.match(read.doubt ?? '', new RegExp(`walk ${at + 1} `));
 					}
 				}
@@ -75,17 +76,18 @@ const fewest: [check: WalkCheck, breakers: number, walks: number][] = [
 	['correct', 200, 12]
 ];
 for (const [check, many, walks] of fewest)
-	test(`${many} breakers, ${check}: ${walks} walks`, () => assert.equal(planWalks(slots(many), check).walks.length, walks));
+	test(`${many} breakers, ${check}: ${walks} walks`, () => assert.equal(planWalks(spaces(many), check).walks.length, walks));
 test('with correct never more than one walk above the best that is known, for 2 to 200', () => {
 	const best = [2, 4, 8, 16, 20, 40, 72, 144, 256];
 	const known = (many: number) => (many <= 2 ? 3 : best.findIndex((n) => n >= many) + 4);
-	for (let many = 2; many <= 200; many++) assert.ok(planWalks(slots(many), 'correct').walks.length <= known(many) + 1, `${many}`);
+	for (let many = 2; many <= 200; many++)
+		assert.ok(planWalks(spaces(many), 'correct').walks.length <= known(many) + 1, `${many}`);
 });
 
-const ten = planWalks(slots(10), 'none');
+const ten = planWalks(spaces(10), 'none');
 test('live in every walk, dead in every walk: no breaker, never mended', () => {
 	for (const check of WALK_CHECKS) {
-		const plan = planWalks(slots(10), check);
+		const plan = planWalks(spaces(10), check);
 		const [live, dead] = [true, false].map((on) =>
 			one(
 				plan,
@@ -98,15 +100,15 @@ test('live in every walk, dead in every walk: no breaker, never mended', () => {
 	}
 });
 test('a word with one dead answer names its breaker, in doubt; ten breakers in four walks need none but four such words', () => {
-	const doubts = ten.breakers.filter((slot) => one(ten, liveBy(ten, slot)).doubt);
+	const doubts = ten.breakers.filter((space) => one(ten, liveBy(ten, space)).doubt);
 	// Six words of two 1s are without doubt; the other four have one or three.
 	assert.equal(doubts.length, 4);
-	for (const slot of doubts)
-		assert.match(one(ten, liveBy(ten, slot)).doubt ?? '', new RegExp(`Switch space ${slot} off once, alone`));
-	assert.equal(planWalks(slots(6), 'none').walks.length, 3);
+	for (const space of doubts)
+		assert.match(one(ten, liveBy(ten, space)).doubt ?? '', new RegExp(`Switch space ${space} off once, alone`));
+	assert.equal(planWalks(spaces(6), 'none').walks.length, 3);
 });
 test('an outlet on two joined circuits is dead only while both are off', () => {
-	const plan = planWalks(slots(10), 'detect');
+	const plan = planWalks(spaces(10), 'detect');
 	const told = plan.breakers.flatMap((a) => plan.breakers.filter((b) => b > a).map((b) => one(plan, liveBy(plan, a, b))));
 	assert.ok(
 		told.every((t) => t.breaker === null || t.doubt),
@@ -129,7 +131,7 @@ test('bodies: each slot once, one answer a walk', () => {
 		{ breakers: [], check: 'none' },
 		{ breakers: [1.5], check: 'none' },
 		{ breakers: [1], check: 'some' },
-		{ breakers: slots(201), check: 'none' }
+		{ breakers: spaces(201), check: 'none' }
 	];
 	assert.deepEqual(
 		walks.map((w) => checkWalks(w).ok),

@@ -27,7 +27,7 @@ import { reckonOf } from '../../src/core/model/practice';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';
 import { cutsOf } from '../../src/core/rough/cuts';
 import { runOf } from '../../src/core/run/runs';
-import { box, circuit, job, leg, only } from './small-job';
+import { box, circuit, job, cable, only } from './small-job';
 
 /** Conditions of the smaller parts, each with a case on either side. */
 const square = (side: number): Point[] => [
@@ -66,9 +66,9 @@ for (const [conductors, ground, poles, drawn] of STRIPS)
 	test(`a cable on the strip, ${conductors ?? 'nobody counted'}, ground ${ground ?? 'not looked for'}, ${poles} poles`, () => {
 		const j = {
 			...job({ circuits: [circuit({ poles })], boxes: [box('a')] }),
-			legs: [{ ...leg('p', 'a', 10), conductors, ground }]
+			cables: [{ ...cable('p', 'a', 10), conductors, ground }]
 		};
-		const [strip] = drawRun(j, runOf(j, only(j.circuits)), {}).legs;
+		const [strip] = drawRun(j, runOf(j, only(j.circuits)), {}).cables;
 		assert.equal(strip?.wires.map((w) => w.kind).join(' '), drawn);
 	});
 
@@ -177,7 +177,7 @@ test('a job that could not be judged: nothing to do is said to be none, and ever
 test('a cut as long as the longest roll is cut from one; a foot more is in no roll', () => {
 	// 226 ft, its two ends 3.5 ft at the panel and 8 in at the box, 10 %: 226 + 4.167 + 22.6 = 252.77 ft.
 	const cuts = (feet: number) => {
-		const made = cutsOf(job({ boxes: [box('a')], legs: [leg('p', 'a', feet)] }), ['planned']);
+		const made = cutsOf(job({ boxes: [box('a')], cables: [cable('p', 'a', feet)] }), ['planned']);
 		return [made.cuts.map((c) => c.ft), made.tooLong.map((c) => c.ft)];
 	};
 	const longest = Math.max(...reckonOf(job().practice).rollsFt);
@@ -237,7 +237,7 @@ for (const [what, [x, y], heightIn, serves, inCabinet] of AT_ISLAND)
 	test(`a receptacle serves the top of an island, ${what}: ${serves}`, () => {
 		const kitchen = newRoom({ id: 'k', name: 'Kitchen', kind: 'kitchen' }, { outline: square(200), fixtures: [island] });
 		const at = box('a', { roomId: 'k', heightIn, place: { kind: 'point', x, y }, ...(inCabinet ? { inCabinet } : {}) });
-		const j = job({ rooms: [kitchen], boxes: [at], legs: [] });
+		const j = job({ rooms: [kitchen], boxes: [at], cables: [] });
 		assert.equal(servesCounter({ edition: editions['2023'], job: j }, kitchen, at), serves);
 	});
 test('what is parted on circuits: a single receptacle of a counter is one of the counter as a duplex is', () => {
@@ -248,7 +248,7 @@ test('what is parted on circuits: a single receptacle of a counter is one of the
 			{ roomId: 'k', heightIn: 44, place: { kind: 'wall', wall: 0, at: 50 } },
 			{ receptacles, amps: 20, serves: 'countertop' }
 		);
-		const j = job({ rooms: [kitchen], boxes: [one], legs: [], circuits: [] });
+		const j = job({ rooms: [kitchen], boxes: [one], cables: [], circuits: [] });
 		const { classes } = sortOutlets({ edition: editions['2023'], job: j }, [one], DEFAULT_GROUPING);
 		return classes.flatMap((c) => c.units.map((u) => u.counterOf));
 	};
@@ -270,7 +270,7 @@ test('210.11(A): circuits that are there count toward the floor area only where 
 	);
 	const boxes = [50, 100, 150].map((at) => box(`b${at}`, { roomId: 'r', place: { kind: 'wall', wall: 0, at } }));
 	const general = (there: Parameters<typeof circuit>[0] | null) => {
-		const j = job({ rooms: [living], boxes, legs: [], circuits: there ? [circuit({ id: 'there', ...there })] : [] });
+		const j = job({ rooms: [living], boxes, cables: [], circuits: there ? [circuit({ id: 'there', ...there })] : [] });
 		let n = 0;
 		return proposeCircuits(j, () => `n${++n}`).circuits.filter((c) => c.kind === 'general').length;
 	};
@@ -348,7 +348,11 @@ test('a load of 240 V on one pole: a violation of what is new, to be looked at i
 	} as const;
 	const severity = (state: 'planned' | 'found') =>
 		assess(
-			job({ circuits: [circuit({ kind: 'individual', poles: 1, load, state })], boxes: [box('a')], legs: [leg('p', 'a', 20)] })
+			job({
+				circuits: [circuit({ kind: 'individual', poles: 1, load, state })],
+				boxes: [box('a')],
+				cables: [cable('p', 'a', 20)]
+			})
 		).stages.circuit.findings.find((f) => f.code === 'volts')?.severity;
 	assert.deepEqual([severity('planned'), severity('found')], ['violation', 'caution']);
 });
@@ -363,7 +367,7 @@ test('the first receptacle of a run: a single one is one too, a light is none', 
 	const first = (receptacles: 0 | 1 | 2) => {
 		const j = job({
 			boxes: [box('a', {}, { receptacles, kind: receptacles ? 'receptacle' : 'lighting' }), box('b')],
-			legs: [leg('p', 'a', 20), leg('a', 'b', 9)]
+			cables: [cable('p', 'a', 20), cable('a', 'b', 9)]
 		});
 		return j.boxes.filter((b) => isFirstReceptacle(j, runOf(j, only(j.circuits)), b)).map((b) => b.id);
 	};

@@ -1,3 +1,4 @@
+import { BreakerName } from '../model/breaker-name';
 import type { StageResult, Finding, Decision, Subject, Fix } from '../model/result';
 import { ifKnown, type Circuit, type Fact, type Job } from '../model/known';
 import { ifKnownRow, missingFact, orMissingFact } from '../code/missing-fact';
@@ -15,7 +16,7 @@ import { dimmerFindings } from './articles/404-14-e-dimmers';
 import { formFindings, pushInFindings } from './articles/406-4-f-forms';
 import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
 import { sharedLoads, shareSteps } from './size/shared-loads';
-import { legsInTheWet } from './articles/300-5-300-9-wet-places';
+import { cablesInTheWet } from './articles/300-5-300-9-wet-places';
 import { knobAndTube } from './articles/394-knob-and-tube';
 import { nameplateFindings } from './articles/110-3-b-nameplates';
 import { terminalFindings } from './articles/110-14-c-terminals';
@@ -69,7 +70,7 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 		() => pushInFindings(edition, job, run),
 		() => sharedLoads(edition, job, run),
 		() => applianceFindings(edition, job, run),
-		() => legsInTheWet(edition, job, run),
+		() => cablesInTheWet(edition, job, run),
 		() => knobAndTube(edition, job, run),
 		() => lostWay(edition, job, run)
 	].flatMap((find) => orMissingFact(job, cite(edition, edition.ampacity.rule), find));
@@ -77,7 +78,9 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 const lostWay = (edition: Edition, job: Job, { circuit, nodes }: Run): Finding[] => {
 	const facts: Fact[] = [
 		...(circuit.panelId === null ? [{ of: 'circuit' as const, id: circuit.id, field: 'panelId' as const }] : []),
-		...nodes.flatMap(({ leg }) => (leg.fromId === null ? [{ of: 'leg' as const, id: leg.id, field: 'fromId' as const }] : []))
+		...nodes.flatMap(({ cable }) =>
+			cable.fromId === null ? [{ of: 'cable' as const, id: cable.id, field: 'fromId' as const }] : []
+		)
 	];
 	return facts.map((fact) => missingFact(job, cite(edition, edition.ampacity.rule), fact));
 };
@@ -88,15 +91,17 @@ function assessCircuit(edition: Edition, job: Job, circuit: Circuit): Sized {
 		orMissingFact(job, rule, find)
 	);
 	if (!run.nodes.length) {
-		findings.push({
-			code: 'no-run',
-			id: `no-run:${circuit.id}`,
-			severity: 'advice',
-			rule: cite(edition, edition.ampacity.rule),
-			circuitId: circuit.id,
-			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} has no run yet: its boxes and cables are not entered, so nothing can be sized.`
-		});
+		// A space that was only named, or read off a directory, owes nobody a run.
+		if (circuit.state !== 'found')
+			findings.push({
+				code: 'no-run',
+				id: `no-run:${circuit.id}`,
+				severity: 'advice',
+				rule: cite(edition, edition.ampacity.rule),
+				circuitId: circuit.id,
+				subject: { kind: 'circuit', id: circuit.id },
+				message: `${BreakerName(job, circuit)} has no run yet: its boxes and cables are not entered, so nothing can be sized.`
+			});
 		return { findings, decisions: [], drop: [] };
 	}
 	const decisions: Decision[] = [];
@@ -129,7 +134,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 		rule: cite(edition, edition.ampacity.rule),
 		circuitId: circuit.id,
 		subject,
-		message: `Circuit ${circuit.number}: ${why}.`
+		message: `${BreakerName(job, circuit)}: ${why}.`
 	}));
 	if (!weakest) return { findings, decisions: [] };
 	const free = sizeCircuit(edition, { ...weakest.c, breakerA: undefined, awg: undefined });
@@ -138,7 +143,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 		for (const f of value.findings) {
 			if (seen.has(f.id)) continue;
 			seen.add(f.id);
-			const message = `Circuit ${circuit.number}: ${f.message}`;
+			const message = `${BreakerName(job, circuit)}: ${f.message}`;
 			findings.push({
 				...f,
 				id: `${f.id}:${circuit.id}`,
@@ -167,7 +172,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 }
 /** A breaker too large for cable that is in the wall comes down; what is only planned is made as large as the load asks. */
 function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: Finding): Fix | undefined {
-	const planned = run.nodes.every((n) => n.leg.state === 'planned');
+	const planned = run.nodes.every((n) => n.cable.state === 'planned');
 	const right = sizeCircuit(edition, { ...c, awg: undefined, breakerA: undefined });
 	// The load of a circuit for general use follows from its breaker: there only the breaker can be wrong.
 	if (planned && circuit.load && right.ok && CURED_BY_SIZE.includes(f.code)) {
@@ -190,7 +195,7 @@ function eitherWay(edition: Edition, run: Run, { field }: Fact): string {
 		const least = leastFor(breakerA, 'Cu', edition);
 		return least ? ` On ${breakerA} A copper must be ${least} AWG or larger.` : '';
 	}
-	const known = run.nodes.flatMap(({ leg }) => ifKnown(() => leg.awg) ?? []);
+	const known = run.nodes.flatMap(({ cable }) => ifKnown(() => cable.awg) ?? []);
 	const most = Math.min(...known.map((awg) => Cu[awg] ?? Infinity));
 	return field === 'breakerA' && Number.isFinite(most) ? ` By its thinnest known wire it may be ${most} A at most.` : '';
 }
@@ -206,19 +211,19 @@ const dropDecision = (edition: Edition, circuit: Circuit, drop: DropAt): Decisio
 	rules: [cite(edition, edition.drop.rule)],
 	alternatives: []
 });
-/** Legs of which the length is not known: beyond them nothing can be figured. They are told where cable is pulled. */
-export function unmeasuredLegs({ edition, index: { boxes }, runs }: House): Finding[] {
+/** Cables of which the length is not known: beyond them nothing can be figured. They are told where cable is pulled. */
+export function unmeasuredCables({ edition, index: { boxes }, runs }: House): Finding[] {
 	return [...runs.values()]
 		.flatMap((run) => run.nodes)
-		.filter(({ leg }) => leg.lengthFt === null)
-		.map(({ leg }) => ({
+		.filter(({ cable }) => cable.lengthFt === null)
+		.map(({ cable }) => ({
 			code: 'length',
-			id: `length:${leg.id}`,
+			id: `length:${cable.id}`,
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
-			circuitId: leg.circuitId,
-			subject: { kind: 'leg', id: leg.id },
-			message: `The length of ${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
+			circuitId: cable.circuitId,
+			subject: { kind: 'cable', id: cable.id },
+			message: `The length of ${boxes.get(cable.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(cable.toId)?.name ?? '?'} is not entered: drop past it can't be figured.`
 		}));
 }
 /** Advice once a circuit, at its worst outlet, with what load that is reckoned. */
@@ -236,7 +241,7 @@ function dropFindings(edition: Edition, job: Job, run: Run, drops: readonly Drop
 			rule: cite(edition, edition.drop.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: worst.boxId },
-			message: `Circuit ${circuit.number} drops ${show(worst.percent, 1)}% at ${boxes.get(worst.boxId)?.name} with ${worst.load}; recommended: ${most}% maximum.`,
+			message: `${BreakerName(job, circuit)} drops ${show(worst.percent, 1)}% at ${boxes.get(worst.boxId)?.name} with ${worst.load}; recommended: ${most}% maximum.`,
 			have: worst.percent,
 			need: most,
 			unit: '%',
@@ -250,15 +255,15 @@ function enlarged(edition: Edition, circuit: Circuit, run: Run, worst: DropAt, m
 	const [first] = run.nodes;
 	if (
 		!first ||
-		run.nodes.some((n) => n.leg.state !== 'planned' || n.leg.awg !== first.leg.awg || n.leg.metal !== first.leg.metal)
+		run.nodes.some((n) => n.cable.state !== 'planned' || n.cable.awg !== first.cable.awg || n.cable.metal !== first.cable.metal)
 	)
 		return undefined;
-	const { metal } = first.leg;
+	const { metal } = first.cable;
 	const { largest, upToA } = edition.circuits.deviceTerminals;
-	const now = ohmsPerKft(first.leg.awg, metal, edition);
+	const now = ohmsPerKft(first.cable.awg, metal, edition);
 	const awg = GAUGES.find(
 		(g) =>
-			compareGauge(g, first.leg.awg) > 0 &&
+			compareGauge(g, first.cable.awg) > 0 &&
 			(circuit.breakerA > upToA || compareGauge(g, largest) <= 0) &&
 			atMost((worst.percent * ohmsPerKft(g, metal, edition)) / now, most)
 	);

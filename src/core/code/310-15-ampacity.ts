@@ -1,5 +1,5 @@
 import { CABLE_MAKES } from '../model/cable-kinds';
-import type { Cable } from '../model/kinds';
+import type { CableKind } from '../model/kinds';
 import type { Step } from '../model/result';
 import { compareGauge, type Awg, type Metal } from '../units/gauge';
 import { show } from '../units/quantity';
@@ -9,7 +9,7 @@ import type { Column, Edition } from './shape/edition';
 interface AmpacityCase {
 	awg: Awg;
 	metal: Metal;
-	cable: Cable;
+	cable: CableKind;
 	ambientC: number;
 	/** Current-carrying conductors together. */
 	currentCarrying: number;

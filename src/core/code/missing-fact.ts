@@ -9,7 +9,7 @@ import type { Finding, Rule } from '../model/result';
  */
 export function missingFact(job: Job, rule: Rule, fact: Fact): Finding {
 	const circuitId =
-		fact.of === 'circuit' ? fact.id : fact.of === 'leg' ? job.legs.find((l) => l.id === fact.id)?.circuitId : undefined;
+		fact.of === 'circuit' ? fact.id : fact.of === 'cable' ? job.cables.find((l) => l.id === fact.id)?.circuitId : undefined;
 	return {
 		code: 'not-known',
 		id: `not-known:${fact.of}:${fact.id}:${fact.field}`,

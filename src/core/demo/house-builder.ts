@@ -1,5 +1,5 @@
 import { boxPoint, distance, inward, wallEnds, wallLength } from '../model/geometry';
-import type { Box, Break, Circuit, Device, Fixture, Job, Leg, Panel, Place, Point, Room } from '../model/known';
+import type { Box, Break, Circuit, Device, Fixture, Job, Cable, Panel, Place, Point, Room } from '../model/known';
 import type { BreakKind, FixtureKind, RoomKind } from '../model/kinds';
 import { DUPLEX, newCircuit, newRoom } from '../model/new-job';
 import type { Awg } from '../units/gauge';
@@ -18,7 +18,7 @@ const MAKE_UP_IN = 18;
 export class HouseBuilder {
 	readonly rooms: Room[] = [];
 	readonly boxes: Box[] = [];
-	readonly legs: Leg[] = [];
+	readonly cables: Cable[] = [];
 	readonly circuits: Circuit[] = [];
 	readonly panels: Panel[] = [];
 	private count = 0;
@@ -64,8 +64,8 @@ export class HouseBuilder {
 		const fixture: Fixture = { id: `${roomId}-f${room.fixtures.length + 1}`, kind, name, x, y, widthIn, depthIn };
 		room.fixtures.push(fixture);
 	}
-	panel(id: string, name: string, roomId: string, spot: Spot, mainA: number, slots: number): void {
-		this.panels.push({ id, name, roomId, place: this.placeOf(roomId, spot), mainA, slots });
+	panel(id: string, name: string, roomId: string, spot: Spot, mainA: number, spaces: number): void {
+		this.panels.push({ id, name, roomId, place: this.placeOf(roomId, spot), mainA, spaces });
 	}
 	box(name: string, roomId: string | null, spot: Spot | null, devices: Partial<Device>[], more: Partial<Box> = {}): void {
 		const id = name.toLowerCase();
@@ -81,7 +81,7 @@ export class HouseBuilder {
 			volumeCuIn: 22.5,
 			ground: 'present',
 			groundProof: 'wiring-method',
-			cables: [],
+			ends: [],
 			conductors: [],
 			inCabinet: false,
 			readilyAccessible: true,
@@ -98,34 +98,34 @@ export class HouseBuilder {
 	 * switched hot beside the always-live one, by the box that they feed.
 	 */
 	circuit(
-		number: number,
+		key: number,
 		name: string,
 		feeds: readonly string[],
 		more: Partial<Circuit> & { panelId: string },
-		wire: Partial<Leg> & { lengths?: Record<string, number | null>; wide?: Record<string, number> } = {}
+		wire: Partial<Cable> & { lengths?: Record<string, number | null>; wide?: Record<string, number> } = {}
 	): void {
-		const id = `c${number}`;
-		const circuit = newCircuit({ id, number, name, ...more });
+		const id = `c${key}`;
+		const circuit = newCircuit({ id, name, ...more });
 		this.circuits.push(circuit);
-		const { lengths = {}, wide = {}, ...leg } = wire;
+		const { lengths = {}, wide = {}, ...cable } = wire;
 		let before = more.panelId;
 		for (const feed of feeds) {
 			const [name = '', from] = feed.split('<');
 			const fromId = from?.toLowerCase() ?? before;
 			const toId = name.toLowerCase();
-			this.legs.push({
+			this.cables.push({
 				id: `l${++this.count}`,
 				circuitId: id,
 				fromId,
 				toId,
-				cable: 'NM-B',
+				kind: 'NM-B',
 				awg: WIRE_FOR[circuit.breakerA] ?? '12',
 				metal: 'Cu',
 				conductors: 2,
 				ground: true,
 				lengthFt: name in lengths ? (lengths[name] ?? null) : this.route(fromId, toId),
 				state: circuit.state,
-				...leg,
+				...cable,
 				...(name in wide ? { conductors: wide[name] ?? 2 } : {})
 			});
 			before = toId;
@@ -186,8 +186,8 @@ export class HouseBuilder {
 		throw new RangeError(`${roomId} has no wall ${first} at ${second}`);
 	}
 
-	job(rest: Omit<Job, 'rooms' | 'boxes' | 'legs' | 'circuits' | 'panels'>): Job {
-		return { ...rest, rooms: this.rooms, boxes: this.boxes, legs: this.legs, circuits: this.circuits, panels: this.panels };
+	job(rest: Omit<Job, 'rooms' | 'boxes' | 'cables' | 'circuits' | 'panels'>): Job {
+		return { ...rest, rooms: this.rooms, boxes: this.boxes, cables: this.cables, circuits: this.circuits, panels: this.panels };
 	}
 }
 

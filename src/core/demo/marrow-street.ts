@@ -12,7 +12,7 @@ export const MARROW_HIDDEN = [
 const found = { state: 'found' as const };
 const old = { ...found, slots: 'two-slot' as const, tamperResistant: false };
 const oldBox = { ...found, material: 'metal' as const, volumeCuIn: 12.5, ground: 'none' as const };
-const twoWire = { cable: 'two-wire' as const, ground: false };
+const twoWire = { kind: 'two-wire' as const, ground: false };
 const oldLoad = (kind: CircuitLoad['kind'], name: string, watts: number): CircuitLoad => ({
 	kind,
 	name,
@@ -144,53 +144,53 @@ export function marrowStreet(): JobFile {
 		1,
 		'Living receptacles',
 		['LV-01', 'LV-02', 'LV-03'],
-		{ ...p, slot: 1, breakerA: 15, directory: 'front rm' },
+		{ ...p, space: 1, breakerA: 15, directory: 'front rm' },
 		twoWire
 	);
 	h.circuit(
 		2,
 		'Bedroom and sewing room',
 		['BD-01', 'BD-02', 'SW-01', 'SW-02', 'SW-03', 'SW-04'],
-		{ ...p, slot: 3, breakerA: 15, directory: 'bedrm + porch?' },
+		{ ...p, space: 3, breakerA: 15, directory: 'bedrm + porch?' },
 		{ ...twoWire, lengths: { 'BD-01': 41, 'BD-02': 17, 'SW-01': 52, 'SW-02': 9, 'SW-03': 14, 'SW-04': 16 } }
 	);
 	h.circuit(
 		3,
 		'Dining receptacles',
 		['DN-01', 'DN-02', 'DN-03', 'PO-01'],
-		{ ...p, slot: 5, breakerA: 15, directory: 'dining' },
-		{ cable: 'old-AC', ground: false }
+		{ ...p, space: 5, breakerA: 15, directory: 'dining' },
+		{ kind: 'old-AC', ground: false }
 	);
-	h.circuit(4, 'Kitchen counter', ['KT-01', 'KT-02', 'KT-03'], { ...p, kind: 'small-appliance', slot: 7, directory: 'kitchen' });
-	h.circuit(5, 'Cellar bench and pantry freezer', ['CB-01', 'PF-01'], { ...p, slot: 9, mustStayOn: true, directory: 'cellar' });
+	h.circuit(4, 'Kitchen counter', ['KT-01', 'KT-02', 'KT-03'], { ...p, kind: 'small-appliance', space: 7, directory: 'kitchen' });
+	h.circuit(5, 'Cellar bench and pantry freezer', ['CB-01', 'PF-01'], { ...p, space: 9, mustStayOn: true, directory: 'cellar' });
 	h.circuit(
 		6,
 		'Range',
 		['KT-04'],
-		{ ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, directory: 'stove', load: oldLoad('range', 'range', 10200) },
+		{ ...p, kind: 'individual', space: 2, poles: 2, breakerA: 40, directory: 'stove', load: oldLoad('range', 'range', 10200) },
 		{ conductors: 3 }
 	);
 	h.circuit(7, 'Water heater', ['WH-01'], {
 		...p,
 		kind: 'individual',
-		slot: 6,
+		space: 6,
 		poles: 2,
 		breakerA: 30,
 		directory: 'w.h.',
 		load: oldLoad('water-heater', 'water heater', 4500)
 	});
-	h.circuit(8, 'Bath receptacle', ['BT-01'], { ...p, slot: 11, breakerA: 15, directory: 'bath / back bedrm' }, twoWire);
+	h.circuit(8, 'Bath receptacle', ['BT-01'], { ...p, space: 11, breakerA: 15, directory: 'bath / back bedrm' }, twoWire);
 	h.circuit(
 		9,
 		'Lights',
 		['LV-10', 'LV-11', 'HL-02', 'HL-01', 'CE-01'],
-		{ ...p, slot: 13, breakerA: 15, directory: 'lites' },
+		{ ...p, space: 13, breakerA: 15, directory: 'lites' },
 		twoWire
 	);
 	h.circuit(10, 'Furnace', ['FN-01'], {
 		...p,
 		kind: 'individual',
-		slot: 15,
+		space: 15,
 		breakerA: 15,
 		mustStayOn: true,
 		directory: 'furnace'
@@ -223,5 +223,5 @@ export function marrowStreet(): JobFile {
 			'DN-01 to DN-03 on old armored cable and BT-01 in the bath have three slots and no ground either; no GFCI reaches any of the five.'
 		]
 	});
-	return { hekto: 'job', fileVersion: 4, job, readings: marrowReadings(job.id), events: [] };
+	return { hekto: 'job', fileVersion: 5, job, readings: marrowReadings(job.id), events: [] };
 }

@@ -169,14 +169,14 @@ function circuits(h: HouseBuilder): void {
 	h.circuit(1, 'Kitchen counter, sink side', ['K-01', 'K-02'], {
 		...p,
 		kind: 'small-appliance',
-		slot: 1,
+		space: 1,
 		breaker: 'afci',
 		...built
 	});
 	h.circuit(2, 'Kitchen counter, range side', ['K-03', 'K-04', 'K-05', 'K-07<K-03'], {
 		...p,
 		kind: 'small-appliance',
-		slot: 3,
+		space: 3,
 		breaker: 'afci',
 		...built
 	});
@@ -184,19 +184,19 @@ function circuits(h: HouseBuilder): void {
 		3,
 		'Refrigerator, kitchen walls, nook',
 		['K-06', 'K-08', 'K-09', 'K-10', 'K-11', 'PA-01', 'N-04<K-08', 'N-03', 'N-02', 'N-01', 'L-05'],
-		{ ...p, kind: 'small-appliance', slot: 5, breaker: 'afci' }
+		{ ...p, kind: 'small-appliance', space: 5, breaker: 'afci' }
 	);
 	h.circuit(4, 'Dishwasher', ['K-13'], {
 		...p,
 		kind: 'individual',
-		slot: 7,
+		space: 7,
 		breaker: 'dual',
 		load: load('general', 'dishwasher', 1200, 120)
 	});
 	h.circuit(5, 'Microwave', ['K-12'], {
 		...p,
 		kind: 'individual',
-		slot: 9,
+		space: 9,
 		breaker: 'dual',
 		load: load('general', 'microwave', 1560, 120)
 	});
@@ -204,37 +204,37 @@ function circuits(h: HouseBuilder): void {
 		6,
 		'Range',
 		['K-14'],
-		{ ...p, kind: 'individual', slot: 2, poles: 2, breakerA: 40, breaker: 'gfci', load: load('range', 'range', 11500, 240) },
+		{ ...p, kind: 'individual', space: 2, poles: 2, breakerA: 40, breaker: 'gfci', load: load('range', 'range', 11500, 240) },
 		{ conductors: 3 }
 	);
-	h.circuit(7, 'Laundry', ['LA-01', 'LA-02'], { ...p, kind: 'laundry', slot: 11, breaker: 'dual' });
+	h.circuit(7, 'Laundry', ['LA-01', 'LA-02'], { ...p, kind: 'laundry', space: 11, breaker: 'dual' });
 	h.circuit(
 		8,
 		'Dryer',
 		['LA-03'],
-		{ ...p, kind: 'individual', slot: 6, poles: 2, breakerA: 30, breaker: 'gfci', load: load('dryer', 'dryer', 5400, 240) },
+		{ ...p, kind: 'individual', space: 6, poles: 2, breakerA: 30, breaker: 'gfci', load: load('dryer', 'dryer', 5400, 240) },
 		{ conductors: 3 }
 	);
-	h.circuit(9, 'Bath receptacles', ['BA-01', 'BA-02'], { ...p, kind: 'bathroom', slot: 13 });
+	h.circuit(9, 'Bath receptacles', ['BA-01', 'BA-02'], { ...p, kind: 'bathroom', space: 13 });
 	h.circuit(10, 'Water heater', ['LA-04'], {
 		...p,
 		kind: 'individual',
-		slot: 10,
+		space: 10,
 		poles: 2,
 		breakerA: 30,
 		load: load('water-heater', 'water heater', 5500, 240)
 	});
 	h.circuit(11, 'Bedroom 1 receptacles', ['B1-04', 'B1-03', 'B1-02', 'B1-01'], {
 		...p,
-		slot: 15,
+		space: 15,
 		breakerA: 15,
 		breaker: 'afci',
 		...built
 	});
-	h.circuit(12, 'Bedroom 2 receptacles', ['B2-01', 'B2-02', 'B2-03'], { ...p, slot: 17, breakerA: 15, breaker: 'afci' });
+	h.circuit(12, 'Bedroom 2 receptacles', ['B2-01', 'B2-02', 'B2-03'], { ...p, space: 17, breakerA: 15, breaker: 'afci' });
 	h.circuit(13, 'Living, entry, hall receptacles', ['L-01', 'L-02', 'L-03', 'L-04', 'E-02<L-02', 'E-03', 'E-01', 'H-01'], {
 		...p,
-		slot: 19,
+		space: 19,
 		breakerA: 15,
 		breaker: 'afci'
 	});
@@ -258,7 +258,7 @@ function circuits(h: HouseBuilder): void {
 			'H-11',
 			'A-01<H-12'
 		],
-		{ ...p, slot: 21, breakerA: 15, breaker: 'afci' },
+		{ ...p, space: 21, breakerA: 15, breaker: 'afci' },
 		{ ...throughTheWall, wide: { 'K-21': 4, 'N-11': 3, 'L-11': 3, 'E-11': 3, 'H-12': 3 } }
 	);
 	h.circuit(
@@ -281,14 +281,14 @@ function circuits(h: HouseBuilder): void {
 			'B2-12',
 			'C2-10<B2-11'
 		],
-		{ ...p, slot: 23, breakerA: 15, breaker: 'afci', mustStayOn: true },
+		{ ...p, space: 23, breakerA: 15, breaker: 'afci', mustStayOn: true },
 		{ ...throughTheWall, wide: { 'B1-11': 3, 'B2-11': 3 } }
 	);
-	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', slot: 25 }, throughTheWall);
-	h.circuit(17, 'Workroom, wheels', ['W-07', 'W-08', 'W-01', 'W-02'], { ...p, slot: 27, breaker: 'afci', ...built });
+	h.circuit(16, 'Garage, front yard', ['G-01', 'G-02', 'G-07', 'O-01<G-01'], { ...p, kind: 'garage', space: 25 }, throughTheWall);
+	h.circuit(17, 'Workroom, wheels', ['W-07', 'W-08', 'W-01', 'W-02'], { ...p, space: 27, breaker: 'afci', ...built });
 	h.circuit(18, 'Workroom, slab roller and glaze', ['W-03', 'W-05', 'W-04', 'W-06'], {
 		...p,
-		slot: 29,
+		space: 29,
 		breaker: 'afci',
 		...built
 	});
@@ -298,7 +298,7 @@ function circuits(h: HouseBuilder): void {
 		['W-10', 'W-11', 'W-12', 'O-04<W-10', 'G-06<W-10', 'G-05', 'O-05'],
 		{
 			...p,
-			slot: 31,
+			space: 31,
 			breakerA: 15,
 			breaker: 'afci'
 		},
@@ -307,7 +307,7 @@ function circuits(h: HouseBuilder): void {
 	h.circuit(20, 'Kiln', ['G-03'], {
 		...p,
 		kind: 'individual',
-		slot: 14,
+		space: 14,
 		poles: 2,
 		breakerA: 45,
 		breaker: 'gfci',
@@ -316,7 +316,7 @@ function circuits(h: HouseBuilder): void {
 	h.circuit(21, 'Kiln vent', ['G-04'], {
 		...p,
 		kind: 'individual',
-		slot: 33,
+		space: 33,
 		breakerA: 15,
 		breaker: 'gfci',
 		load: load('general', 'kiln vent', 180, 120, { continuous: true })
@@ -328,16 +328,16 @@ function circuits(h: HouseBuilder): void {
 		{
 			...p,
 			kind: 'individual',
-			slot: 18,
+			space: 18,
 			poles: 2,
 			breakerA: 35,
 			load: load('hvac', 'heat pump', 4800, 240, { mca: 21.4, mocp: 35, counts: 'heat-pump' })
 		},
 		throughTheWall
 	);
-	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, slot: 35 }, { cable: 'UF-B' });
+	h.circuit(23, 'Back yard, porch, crawl space', ['O-02', 'P-01', 'CR-01<O-02', 'CR-02'], { ...p, space: 35 }, { kind: 'UF-B' });
 	// The trench: 62 ft from the house, and the way through the garage to it.
-	h.circuit(24, 'Garden shed', ['S-01', 'S-02', 'S-03'], { ...p, slot: 37 }, { cable: 'UF-B', lengths: { 'S-01': 104 } });
+	h.circuit(24, 'Garden shed', ['S-01', 'S-02', 'S-03'], { ...p, space: 37 }, { kind: 'UF-B', lengths: { 'S-01': 104 } });
 }
 
 /** The demo job of new work: a house with a pottery, mid-job. */
@@ -378,7 +378,7 @@ export function quillback(): JobFile {
 	});
 	return {
 		hekto: 'job',
-		fileVersion: 4,
+		fileVersion: 5,
 		job,
 		readings: quillbackReadings(job.id),
 		events: [

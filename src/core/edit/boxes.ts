@@ -1,6 +1,6 @@
 import { rowIn, type Command } from './command';
 import type { Box, Device, Job, Room } from '../model/job';
-import { detachBox } from './legs';
+import { detachBox } from './cables';
 
 /** Changes what is said of a box. @throws RangeError where another box has the name already */
 export const editBox =
@@ -73,7 +73,7 @@ export const removeBox =
 	(boxId: string): Command =>
 	(draft) => {
 		rowIn(draft.boxes, boxId, 'box');
-		const circuits = new Set(draft.legs.filter((l) => l.toId === boxId).map((l) => l.circuitId));
+		const circuits = new Set(draft.cables.filter((l) => l.toId === boxId).map((l) => l.circuitId));
 		for (const circuitId of circuits) detachBox(boxId, circuitId)(draft);
 		const others = (ids: readonly string[]) => ids.filter((id) => id !== boxId);
 		for (const symptom of draft.symptoms) {

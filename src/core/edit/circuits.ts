@@ -1,8 +1,9 @@
-import type { CircuitLoad, Circuit, Job, Leg, Panel } from '../model/job';
+import { BreakerName } from '../model/breaker-name';
+import type { CircuitLoad, Circuit, Job, Cable, Panel } from '../model/job';
 import { newCircuit } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 import type { OpensTogether, Protection } from '../model/kinds';
-import { attachBox, detachBox } from './legs';
+import { attachBox, detachBox } from './cables';
 import { type Command, rowIn } from './command';
 import type { CircuitMove, Fix, NewCircuitFor } from '../model/result';
 
@@ -15,7 +16,7 @@ export const sizeAs =
 		const circuit = rowIn<Circuit>(draft.circuits, as.circuitId, 'circuit');
 		circuit.breakerA = as.breakerA;
 		circuit.poles = as.poles;
-		for (const leg of draft.legs) if (leg.circuitId === as.circuitId) leg.awg = as.awg;
+		for (const cable of draft.cables) if (cable.circuitId === as.circuitId) cable.awg = as.awg;
 	};
 
 /** Boxes change their circuit, all at once; the new cables are planned. @param fresh made first, for the moves that name none */
@@ -26,11 +27,11 @@ export const moveBoxes =
 		for (const move of moves) {
 			const circuitId = move.circuitId ?? freshId;
 			if (!circuitId) throw new RangeError('A box that moves needs a circuit to go to.');
-			const legId = newId();
-			if (draft.legs.some((l) => l.circuitId === move.fromCircuitId && l.toId === move.boxId))
+			const cableId = newId();
+			if (draft.cables.some((l) => l.circuitId === move.fromCircuitId && l.toId === move.boxId))
 				detachBox(move.boxId, move.fromCircuitId)(draft);
-			attachBox(move.boxId, { legId, circuitId, fromId: move.fromId, lengthFt: move.lengthFt })(draft);
-			rowIn(draft.legs, legId, 'cable').state = 'planned';
+			attachBox(move.boxId, { cableId, circuitId, fromId: move.fromId, lengthFt: move.lengthFt })(draft);
+			rowIn(draft.cables, cableId, 'cable').state = 'planned';
 		}
 	};
 function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string {
@@ -45,7 +46,7 @@ function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string 
 export const wireAs =
 	(circuitId: string, awg: Awg): Command =>
 	(draft) => {
-		for (const leg of draft.legs) if (leg.circuitId === circuitId) leg.awg = awg;
+		for (const cable of draft.cables) if (cable.circuitId === circuitId) cable.awg = awg;
 	};
 
 /** Takes a circuit out with its cables; its boxes stay, on no circuit. What shared its neutral no longer does. */
@@ -53,16 +54,16 @@ export const removeCircuit =
 	(circuitId: string): Command =>
 	(draft) => {
 		rowIn(draft.circuits, circuitId, 'circuit');
-		const gone = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.id));
-		draft.legs = draft.legs.filter((l) => !gone.has(l.id));
-		for (const leg of draft.legs) if (leg.inCableOf && gone.has(leg.inCableOf)) delete leg.inCableOf;
+		const gone = new Set(draft.cables.filter((l) => l.circuitId === circuitId).map((l) => l.id));
+		draft.cables = draft.cables.filter((l) => !gone.has(l.id));
+		for (const cable of draft.cables) if (cable.inCableOf && gone.has(cable.inCableOf)) delete cable.inCableOf;
 		for (const c of draft.circuits) if (c.multiwire?.withId === circuitId) delete c.multiwire;
 		draft.circuits = draft.circuits.filter((c) => c.id !== circuitId);
 	};
 
 /** Circuits that another proposal may replace: only planned, no cable in the wall, and no nameplate entered that would be lost. */
 export const plannedOnly = (job: Job): string[] => {
-	const built = new Set(job.legs.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
+	const built = new Set(job.cables.filter((l) => l.state !== 'planned').map((l) => l.circuitId));
 	return job.circuits.filter((c) => c.state === 'planned' && !c.load && !built.has(c.id)).map((c) => c.id);
 };
 /** Takes several circuits out, one after another. */
@@ -95,24 +96,24 @@ export const shareHomeRun =
 	({ circuitIds, feet }: Pick<Extract<Fix, { kind: 'share-home-run' }>, 'circuitIds' | 'feet'>, newId: () => string): Command =>
 	(draft) => {
 		const [a, b] = circuitIds.map((id) => rowIn<Circuit>(draft.circuits, id, 'circuit')) as [Circuit, Circuit];
-		const home = draft.legs.find((l) => l.circuitId === a.id && l.fromId === a.panelId);
-		if (!home) throw new RangeError(`Circuit ${a.number} has no cable from its panel yet.`);
-		const there = draft.legs.find((l) => l.circuitId === b.id && l.toId === home.toId);
-		for (const leg of draft.legs) {
-			if (leg.circuitId !== b.id || leg.fromId !== b.panelId || leg.toId === home.toId) continue;
-			leg.fromId = home.toId;
-			leg.lengthFt = feet.find((f) => f.boxId === leg.toId)?.lengthFt ?? null;
+		const home = draft.cables.find((l) => l.circuitId === a.id && l.fromId === a.panelId);
+		if (!home) throw new RangeError(`${BreakerName(draft, a)} has no cable from its panel yet.`);
+		const there = draft.cables.find((l) => l.circuitId === b.id && l.toId === home.toId);
+		for (const cable of draft.cables) {
+			if (cable.circuitId !== b.id || cable.fromId !== b.panelId || cable.toId === home.toId) continue;
+			cable.fromId = home.toId;
+			cable.lengthFt = feet.find((f) => f.boxId === cable.toId)?.lengthFt ?? null;
 		}
 		home.conductors = Math.max(3, home.conductors ?? 0);
 		if (there)
 			Object.assign(there, { fromId: b.panelId, lengthFt: home.lengthFt, inCableOf: home.id, conductors: home.conductors });
-		else draft.legs.push({ ...home, id: newId(), circuitId: b.id, inCableOf: home.id });
+		else draft.cables.push({ ...home, id: newId(), circuitId: b.id, inCableOf: home.id });
 	};
 
 /** Where both run between the same two places they lie in one cable of three conductors. */
 function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
-	for (const second of draft.legs.filter((l) => l.circuitId === b)) {
-		const first = draft.legs.find((l) => l.circuitId === a && l.toId === second.toId && l.fromId === second.fromId);
+	for (const second of draft.cables.filter((l) => l.circuitId === b)) {
+		const first = draft.cables.find((l) => l.circuitId === a && l.toId === second.toId && l.fromId === second.fromId);
 		if (!first) continue;
 		if (shared) {
 			second.inCableOf = first.id;
@@ -129,17 +130,25 @@ function shareCables(draft: Job, a: string, b: string, shared: boolean): void {
  * @throws RangeError where a box has been wired or taken out since, and then nothing is made
  */
 export const addRuns =
-	({ circuits, legs, panel }: { circuits: readonly Circuit[]; legs: readonly Leg[]; panel: Panel | null }): Command =>
+	({
+		circuits,
+		cables: cables,
+		panel
+	}: {
+		circuits: readonly Circuit[];
+		cables: readonly Cable[];
+		panel: Panel | null;
+	}): Command =>
 	(draft) => {
-		for (const leg of legs) {
-			const box = rowIn(draft.boxes, leg.toId, 'box');
-			if (draft.legs.some((l) => l.toId === box.id))
+		for (const cable of cables) {
+			const box = rowIn(draft.boxes, cable.toId, 'box');
+			if (draft.cables.some((l) => l.toId === box.id))
 				throw new RangeError(`${box.name} is on a circuit now: propose the circuits again.`);
 		}
 		if (panel) draft.panels.push(panel);
 		for (const c of circuits) if (c.panelId !== null) rowIn(draft.panels, c.panelId, 'panel');
 		draft.circuits.push(...circuits);
-		draft.legs.push(...legs);
+		draft.cables.push(...cables);
 	};
 
 /** Breaker and devices of a run at once: a duplex that is not named protects nothing any more. */
@@ -161,7 +170,7 @@ export const placeProtection =
 		circuit.breaker = breaker;
 		if (branchFeeder) circuit.homeRun = 'branch-feeder-breaker';
 		else if (circuit.homeRun === 'branch-feeder-breaker') delete circuit.homeRun;
-		const onRun = new Set(draft.legs.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
+		const onRun = new Set(draft.cables.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
 		const put = new Map(devices.map((d) => [d.boxId, d]));
 		for (const box of draft.boxes) {
 			if (!onRun.has(box.id)) continue;
@@ -177,10 +186,10 @@ export const placeProtection =
 	};
 
 /** Breakers change their slots, all at once. */
-export const moveSlots =
-	(moves: readonly { circuitId: string; slot: number }[]): Command =>
+export const moveSpaces =
+	(moves: readonly { circuitId: string; space: number }[]): Command =>
 	(draft) => {
-		for (const { circuitId, slot } of moves) rowIn<Circuit>(draft.circuits, circuitId, 'circuit').slot = slot;
+		for (const { circuitId, space } of moves) rowIn<Circuit>(draft.circuits, circuitId, 'circuit').space = space;
 	};
 
 /** A circuit is fed from another panel: its home run begins there, unmeasured unless told; its breaker has no slot there yet. */
@@ -191,11 +200,11 @@ export const moveToPanel =
 		rowIn(draft.panels, panelId, 'panel');
 		const before = circuit.panelId;
 		circuit.panelId = panelId;
-		circuit.slot = null;
-		for (const leg of draft.legs) {
-			if (leg.circuitId !== circuitId || leg.fromId !== before) continue;
-			leg.fromId = panelId;
-			leg.lengthFt = lengthFt(leg.toId);
+		circuit.space = null;
+		for (const cable of draft.cables) {
+			if (cable.circuitId !== circuitId || cable.fromId !== before) continue;
+			cable.fromId = panelId;
+			cable.lengthFt = lengthFt(cable.toId);
 		}
 	};
 
@@ -223,12 +232,11 @@ export const addCircuit =
 	(draft) => {
 		// What is found is on a panel that nobody may have seen yet.
 		if (!draft.panels.length && c.panelId !== null && c.state !== 'found')
-			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: null, slots: null });
-		const number = Math.max(0, ...draft.circuits.map((x) => x.number)) + 1;
+			draft.panels.push({ id: c.panelId, name: 'Panel', roomId: null, place: null, mainA: null, spaces: null });
 		const [only] = draft.panels;
 		const panelId = c.state !== 'found' || draft.panels.length === 1 ? (only?.id ?? null) : null;
 		const { circuitId: id, name, breakerA, state } = c;
-		draft.circuits.push({ ...newCircuit({ id, number, name, panelId, state }), breakerA });
+		draft.circuits.push({ ...newCircuit({ id, name, panelId, state }), breakerA });
 	};
 /**
  * What the walks to the panel found: boxes on their circuits, fed from where nobody has looked yet; one that is on another circuit
@@ -242,12 +250,12 @@ export const mapBoxes =
 	): Command =>
 	(draft) => {
 		for (const { boxId, circuitId } of rows) {
-			const on = draft.legs.filter((l) => l.toId === boxId);
+			const on = draft.cables.filter((l) => l.toId === boxId);
 			if (on.some((l) => l.circuitId === circuitId)) continue;
 			// Its other half may be on another circuit, and stay there.
 			const stays = new Set(rows.flatMap((r) => (r.boxId === boxId ? [r.circuitId] : [])));
 			for (const l of on) if (!stays.has(l.circuitId)) detachBox(boxId, l.circuitId)(draft);
-			attachBox(boxId, { legId: id(), circuitId, fromId: null, lengthFt: null })(draft);
+			attachBox(boxId, { cableId: id(), circuitId, fromId: null, lengthFt: null })(draft);
 		}
 		for (const circuitId of new Set(rows.map((r) => r.circuitId))) {
 			const circuit = rowIn(draft.circuits, circuitId, 'circuit');
@@ -260,7 +268,7 @@ export const mapBoxes =
 const LINE = 200;
 /** What a circuit feeds, by the rooms of its boxes. */
 function feeds(job: Job, circuitId: string): string {
-	const boxIds = new Set(job.legs.flatMap((l) => (l.circuitId === circuitId ? [l.toId] : [])));
+	const boxIds = new Set(job.cables.flatMap((l) => (l.circuitId === circuitId ? [l.toId] : [])));
 	const boxes = job.boxes.filter((b) => boxIds.has(b.id));
 	const rooms = [...new Set(boxes.map((b) => job.rooms.find((r) => r.id === b.roomId)?.name ?? b.name))];
 	return rooms.join(', ').slice(0, LINE);

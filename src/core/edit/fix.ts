@@ -43,8 +43,8 @@ export const applyFix =
 			case 'edit-circuit':
 				Object.assign(rowIn(draft.circuits, fix.circuitId, 'circuit'), fix.change);
 				return;
-			case 'edit-leg':
-				Object.assign(rowIn(draft.legs, fix.legId, 'leg'), fix.change);
+			case 'edit-cable':
+				Object.assign(rowIn(draft.cables, fix.cableId, 'cable'), fix.change);
 				return;
 			case 'set-load':
 				rowIn(draft.circuits, fix.circuitId, 'circuit').load = fix.load;

@@ -89,13 +89,7 @@ export const removePanel =
 	(panelId: string): Command =>
 	(draft) => {
 		const fed = draft.circuits.filter((c) => c.panelId === panelId);
-		if (fed.length)
-			throw new RangeError(
-				`Circuits ${fed
-					.map((c) => c.number)
-					.slice(0, 6)
-					.join(', ')} are on it: it stays.`
-			);
+		if (fed.length) throw new RangeError(`${fed.length === 1 ? 'A circuit is' : `${fed.length} circuits are`} on it: it stays.`);
 		draft.panels = draft.panels.filter((p) => p.id !== panelId);
 	};
 /** A box like another one, beside it, under the next free name; on no circuit. */
@@ -116,7 +110,7 @@ export const copyBox =
 			id,
 			name,
 			place: shifted(),
-			cables: [],
+			ends: [],
 			conductors: [],
 			devices: from.devices.map((d, i) => ({ ...d, id: `${id}-d${i + 1}` }))
 		});

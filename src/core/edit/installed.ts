@@ -16,7 +16,7 @@ export const installed =
 			if (by) device.installedBy = by;
 		}
 		if (box.state === 'planned') box.state = 'built';
-		for (const leg of draft.legs) if (leg.toId === boxId && leg.state === 'planned') leg.state = 'built';
+		for (const cable of draft.cables) if (cable.toId === boxId && cable.state === 'planned') cable.state = 'built';
 	};
 /** The same of several boxes at once: those of them where something is planned. @throws RangeError where nothing is */
 export const installedAll =

@@ -1,4 +1,4 @@
-import { attachBox, detachBox } from './legs';
+import { attachBox, detachBox } from './cables';
 import type { Command } from './command';
 import type { Circuit, Job } from '../model/job';
 import { feetBetween } from '../run/moving';
@@ -25,8 +25,8 @@ export const rewire =
 		const nameOf = (id: string | null) => draft.boxes.find((b) => b.id === id)?.name ?? 'the panel';
 		const circuit = draft.circuits.find((c) => c.id === circuitId);
 		if (!circuit) throw new RangeError('That circuit is gone.');
-		const old = draft.legs.filter((l) => l.circuitId === fromCircuitId && (l.toId === boxId || l.fromId === boxId));
-		const next = beforeId === undefined ? undefined : draft.legs.find((l) => l.circuitId === circuitId && l.toId === beforeId);
+		const old = draft.cables.filter((l) => l.circuitId === fromCircuitId && (l.toId === boxId || l.fromId === boxId));
+		const next = beforeId === undefined ? undefined : draft.cables.find((l) => l.circuitId === circuitId && l.toId === beforeId);
 		const stands = [...old, ...(next ? [next] : [])].find((l) => l.state !== 'planned');
 		if (stands)
 			throw new RangeError(
@@ -40,15 +40,15 @@ export const rewire =
 			measure(draft, fromCircuitId, fed);
 		}
 		attachBox(boxId, {
-			legId: newId(),
+			cableId: newId(),
 			circuitId,
 			fromId: after,
 			lengthFt: after === null ? null : feetBetween(draft, { a: after, b: boxId })
 		})(draft);
-		const own = draft.legs.find((l) => l.circuitId === circuitId && l.toId === boxId);
+		const own = draft.cables.find((l) => l.circuitId === circuitId && l.toId === boxId);
 		if (own) own.state = 'planned';
 		if (beforeId === undefined) return;
-		const onward = draft.legs.find((l) => l.circuitId === circuitId && l.toId === beforeId);
+		const onward = draft.cables.find((l) => l.circuitId === circuitId && l.toId === beforeId);
 		if (!onward || onward.fromId !== after)
 			throw new RangeError(`${nameOf(beforeId)} is not fed from ${nameOf(after)}: nothing can be inserted there.`);
 		onward.fromId = boxId;
@@ -57,12 +57,12 @@ export const rewire =
 
 /** The lengths of the cables to these boxes, by their routes. */
 function measure(job: Job, circuitId: string, boxIds: readonly string[]): void {
-	for (const leg of job.legs)
-		if (leg.circuitId === circuitId && boxIds.includes(leg.toId))
-			leg.lengthFt = leg.fromId === null ? null : feetBetween(job, { a: leg.fromId, b: leg.toId });
+	for (const cable of job.cables)
+		if (cable.circuitId === circuitId && boxIds.includes(cable.toId))
+			cable.lengthFt = cable.fromId === null ? null : feetBetween(job, { a: cable.fromId, b: cable.toId });
 }
 function nearest(job: Job, boxId: string, { id, panelId }: Circuit): string | null {
-	const spots = job.legs.filter((l) => l.circuitId === id && l.toId !== boxId).map((l) => l.toId);
+	const spots = job.cables.filter((l) => l.circuitId === id && l.toId !== boxId).map((l) => l.toId);
 	const far = (at: string) => feetBetween(job, { a: at, b: boxId }) ?? 1000;
 	return spots.length ? spots.reduce((a, b) => (far(b) < far(a) ? b : a)) : panelId;
 }

@@ -7,7 +7,7 @@ import { indexOf } from '../model/job-index';
 export function hiddenFault(job: Job, circuit: Circuit, seed: number): Fault | null {
 	const random = seeded(seed * 7919 + 1);
 	for (let i = 0; i < 5; i++) random();
-	const boxes = (indexOf(job).legsOfCircuit.get(circuit.id) ?? []).map((l) => l.toId);
+	const boxes = (indexOf(job).cablesOfCircuit.get(circuit.id) ?? []).map((l) => l.toId);
 	const kinds: FaultKind[] = [
 		'bootleg',
 		'reversed',

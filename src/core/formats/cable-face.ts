@@ -1,5 +1,5 @@
-import type { CableSeen } from '../model/job';
-import type { Cable } from '../model/kinds';
+import type { CableEnd } from '../model/job';
+import type { CableKind } from '../model/kinds';
 
 /** How the cut end of a cable looks, for a picture beside its name. */
 interface CableFace {
@@ -10,7 +10,7 @@ interface CableFace {
 const PAINT = { black: '#1e1a15', white: '#fbf8f1', red: '#b5281f', blue: '#2c5aa0', bare: '#b87333', strip: '#9a9a94' } as const;
 const HOTS = [PAINT.black, PAINT.red, PAINT.blue] as const;
 /** What is not here has a smooth jacket. */
-const SHEATH: Readonly<Partial<Record<Cable, CableFace['sheath']>>> = {
+const SHEATH: Readonly<Partial<Record<CableKind, CableFace['sheath']>>> = {
 	MC: 'armor',
 	AC: 'armor',
 	'old-AC': 'armor',
@@ -20,7 +20,7 @@ const SHEATH: Readonly<Partial<Record<Cable, CableFace['sheath']>>> = {
 };
 
 /** The face of a cable; what is not known of it is not drawn. @example NM-B, 2, with ground -> smooth; black, white, bare */
-export function cableFace({ cable, conductors, ground }: Pick<CableSeen, 'cable' | 'conductors' | 'ground'>): CableFace {
+export function cableFace({ kind: cable, conductors, ground }: Pick<CableEnd, 'kind' | 'conductors' | 'ground'>): CableFace {
 	const sheath = (cable && SHEATH[cable]) ?? 'smooth';
 	const count = conductors ?? 0;
 	// Single wires on knobs are black on both sides.

@@ -34,37 +34,37 @@ function curved(degrees: number): { path: string; at: readonly [number, number] 
 	const path = `M${say(on(12.4, -22))}A12.4 12.4 0 0 1 ${say(on(12.4, 22))}L${say(on(9.8, 22))}A9.8 9.8 0 0 0 ${say(on(9.8, -22))}z`;
 	return { path, at: on(5.6, 0) };
 }
-const slot = (contact: FaceSlot['contact'], path: string, at: readonly [number, number]): FaceSlot => ({ contact, path, at });
-const ground = slot('G', round, [0, 15.6]);
+const space = (contact: FaceSlot['contact'], path: string, at: readonly [number, number]): FaceSlot => ({ contact, path, at });
+const ground = space('G', round, [0, 15.6]);
 
 const STRAIGHT: Partial<Record<NemaKey, FaceSlot[]>> = {
-	'5-15': [slot('W', upright(-7), [-12, -3]), slot('X', upright(7, -3, 8), [12, -3]), ground],
-	'5-20': [slot('W', tee(-7, 1), [-12, -3]), slot('X', upright(7, -3, 8), [12, -3]), ground],
-	'6-15': [slot('X', flat(-7.5), [-7.5, -8.5]), slot('Y', flat(7.5), [7.5, -8.5]), ground],
-	'6-20': [slot('X', `${flat(-7.5)}${upright(-7.5)}`, [-7.5, -11.5]), slot('Y', flat(7.5), [7.5, -8.5]), ground],
-	'6-30': [slot('X', upright(-8, -3, 11), [-13, -3]), slot('Y', hook(6, -5), [13.5, -7]), ground],
-	'6-50': [slot('X', upright(-8, -3, 12), [-13, -3]), slot('Y', upright(8, -3, 12), [13, -3]), ground],
+	'5-15': [space('W', upright(-7), [-12, -3]), space('X', upright(7, -3, 8), [12, -3]), ground],
+	'5-20': [space('W', tee(-7, 1), [-12, -3]), space('X', upright(7, -3, 8), [12, -3]), ground],
+	'6-15': [space('X', flat(-7.5), [-7.5, -8.5]), space('Y', flat(7.5), [7.5, -8.5]), ground],
+	'6-20': [space('X', `${flat(-7.5)}${upright(-7.5)}`, [-7.5, -11.5]), space('Y', flat(7.5), [7.5, -8.5]), ground],
+	'6-30': [space('X', upright(-8, -3, 11), [-13, -3]), space('Y', hook(6, -5), [13.5, -7]), ground],
+	'6-50': [space('X', upright(-8, -3, 12), [-13, -3]), space('Y', upright(8, -3, 12), [13, -3]), ground],
 	'14-30': [
-		slot('X', upright(-10, 0, 11), [-15, 0]),
-		slot('Y', upright(10, 0, 11), [15, 0]),
-		slot('W', hook(-1, -11), [7.5, -13]),
+		space('X', upright(-10, 0, 11), [-15, 0]),
+		space('Y', upright(10, 0, 11), [15, 0]),
+		space('W', hook(-1, -11), [7.5, -13]),
 		ground
 	],
 	'14-50': [
-		slot('X', upright(-10, 0, 11), [-15, 0]),
-		slot('Y', upright(10, 0, 11), [15, 0]),
-		slot('W', upright(0, -11, 9), [6, -12]),
+		space('X', upright(-10, 0, 11), [-15, 0]),
+		space('Y', upright(10, 0, 11), [15, 0]),
+		space('W', upright(0, -11, 9), [6, -12]),
 		ground
 	],
 	'10-30': [
-		slot('X', slanted(-8, -3, 30), [-13, -8]),
-		slot('Y', slanted(8, -3, -30), [13, -8]),
-		slot('W', hook(-1, 8), [8.5, 7])
+		space('X', slanted(-8, -3, 30), [-13, -8]),
+		space('Y', slanted(8, -3, -30), [13, -8]),
+		space('W', hook(-1, 8), [8.5, 7])
 	],
 	'10-50': [
-		slot('X', slanted(-8, -3, 30), [-13, -8]),
-		slot('Y', slanted(8, -3, -30), [13, -8]),
-		slot('W', upright(0, 9, 10), [6, 9])
+		space('X', slanted(-8, -3, 30), [-13, -8]),
+		space('Y', slanted(8, -3, -30), [13, -8]),
+		space('W', upright(0, 9, 10), [6, 9])
 	]
 };
 

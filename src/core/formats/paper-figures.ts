@@ -1,3 +1,4 @@
+import { BreakerName, spaceNumber } from '../model/breaker-name';
 import { allLabels, labelSheets, readyLabels } from '../handover/labels';
 import type { Figure } from '../handover/blocks';
 import type { PaperCase } from '../handover/paper';
@@ -30,7 +31,7 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 			const circuit = told.circuits.find((c) => c.id === figure.circuitId);
 			if (!circuit) return null;
 			const run = runOf(told, circuit);
-			return run.nodes.length ? runSvg(drawRun(told, run), `Circuit ${circuit.number}`) : null;
+			return run.nodes.length ? runSvg(drawRun(told, run), BreakerName(told, circuit)) : null;
 		}
 		case 'make-up': {
 			const box = indexOf(ruled.job).boxes.get(figure.boxId);
@@ -45,6 +46,6 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 	}
 }
 
-/** The numbers of the circuits of each box, as a plan says them. @example 'c 2' */
+/** The spaces that feed each box, as a plan says them. @example '7' */
 const circuitWords = (job: PaperCase['told']): ReadonlyMap<string, string> =>
-	new Map([...indexOf(job).circuitsOfBox].map(([id, all]) => [id, `c ${all.map((c) => c.number).join(', ')}`]));
+	new Map([...indexOf(job).circuitsOfBox].map(([id, all]) => [id, all.map((c) => spaceNumber(c) || c.name).join(', ')]));

@@ -1,3 +1,4 @@
+import { breakerName } from '../model/breaker-name';
 import Papa from 'papaparse';
 import { recordsOf } from './csv-lines';
 import { struckIn, switchIn, wordIn } from './reading-cells';
@@ -31,7 +32,10 @@ const CSV_COLUMNS = [
 
 /** All that readings can be of, by the name that is written and read. */
 export const placeNames = (job: Job): [name: string, id: string][] => [
-	...job.circuits.map((c): [string, string] => [`breaker ${c.number}`, c.id]),
+	...job.circuits.map((c): [string, string] => [
+		c.space === null ? `breaker of ${c.name}` : `breaker in ${breakerName(job, c)}`,
+		c.id
+	]),
 	...[...job.panels, ...job.boxes].map((b): [string, string] => [b.name, b.id])
 ];
 

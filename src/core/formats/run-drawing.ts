@@ -1,10 +1,11 @@
+import { saySpace } from '../model/breaker-name';
 import type { Run as AnyRun } from '../run/runs';
-import type { Circuit, Job, Leg } from '../model/job';
-import { indexOf, inSlots } from '../model/job-index';
+import type { Circuit, Job, Cable } from '../model/job';
+import { indexOf } from '../model/job-index';
 import { bandsOf, type Band } from '../protection/reach';
 import { formatFeet } from '../units/length';
 
-/** The run strip as data: where every box, leg and band goes, in pixels of its own space. Screen, print and SVG draw this. */
+/** The run strip as data: where every box, cable and band goes, in pixels of its own space. Screen, print and SVG draw this. */
 interface StripBox {
 	boxId: string;
 	name: string;
@@ -14,8 +15,8 @@ interface StripBox {
 	/** Protection of the device in it, for its mark. */
 	holds: 'none' | 'gfci' | 'afci' | 'dual';
 }
-export interface StripLeg {
-	legId: string;
+export interface StripCable {
+	cableId: string;
 	boxId: string;
 	x1: number;
 	y1: number;
@@ -27,7 +28,7 @@ export interface StripLeg {
 	state: 'found' | 'planned' | 'built';
 }
 export type Wire = 'hot' | 'second-hot' | 'neutral' | 'ground' | 'unseen';
-type Run = AnyRun<Leg, Circuit>;
+type Run = AnyRun<Cable, Circuit>;
 interface StripBand {
 	label: string;
 	x: number;
@@ -41,9 +42,9 @@ export interface StripDrawing {
 	height: number;
 	/** Of what is drawn on the screen: 1, or smaller so that more of the run is in sight. */
 	scale: number;
-	breaker: { x: number; y: number; label: string; slot: string };
+	breaker: { x: number; y: number; label: string; space: string };
 	boxes: StripBox[];
-	legs: StripLeg[];
+	cables: StripCable[];
 	bands: StripBand[];
 }
 export const STRIP = {
@@ -76,7 +77,7 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 	const fitting = Math.floor((widthPx / scale - start - STRIP.left) / columns);
 	const pitch = Math.max(STRIP.leastPitch, Math.min(STRIP.pitch, fitting));
 	const at = new Map<string, StripBox>();
-	const legs: StripLeg[] = [];
+	const cables: StripCable[] = [];
 	for (const node of run.nodes) {
 		const { row, column } = spots.get(node.boxId) ?? { row: 0, column: 0 };
 		const from = at.get(node.fromId ?? '');
@@ -90,16 +91,16 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 			holds: box?.devices.find((d) => d.protection !== 'none')?.protection ?? 'none'
 		};
 		at.set(node.boxId, placed);
-		legs.push({
-			legId: node.leg.id,
+		cables.push({
+			cableId: node.cable.id,
 			boxId: node.boxId,
 			x1: from ? from.x + STRIP.boxWidth : start,
 			y1: (from?.y ?? STRIP.top) + STRIP.boxHeight / 2,
 			x2: placed.x,
 			y2: placed.y + STRIP.boxHeight / 2,
-			label: node.leg.lengthFt === null ? 'length?' : formatFeet(node.leg.lengthFt),
-			wires: wiresOf(run.circuit, node.leg),
-			state: node.leg.state
+			label: node.cable.lengthFt === null ? 'length?' : formatFeet(node.cable.lengthFt),
+			wires: wiresOf(run.circuit, node.cable),
+			state: node.cable.state
 		});
 	}
 	const boxes = [...at.values()];
@@ -111,10 +112,10 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 			x: STRIP.left,
 			y: STRIP.top + (STRIP.boxHeight - STRIP.breakerHeight) / 2,
 			label: run.circuit.breakerA === null ? '? A' : `${run.circuit.breakerA} A`,
-			slot: inSlots(run.circuit)
+			space: saySpace(job, run.circuit)
 		},
 		boxes,
-		legs,
+		cables,
 		bands: bandsOf(job, run).flatMap((band) => bandBoxes(band, at))
 	};
 }
@@ -152,7 +153,7 @@ function rowsOf(run: Run): ReadonlyMap<string, { row: number; column: number }> 
  * Two conductors of a two-pole circuit are both hot; a third one is the second hot, or a switched one. Conductors that nobody
  * counted, and a ground that nobody looked for, are drawn as unseen.
  */
-function wiresOf(circuit: Circuit, { conductors, ground }: Leg): StripLeg['wires'] {
+function wiresOf(circuit: Circuit, { conductors, ground }: Cable): StripCable['wires'] {
 	const own: Wire[] =
 		conductors === null
 			? ['unseen']

@@ -59,8 +59,8 @@ export function answerWalks({ breakers, check: kind }: WalksRequest): WalksAnswe
 	const { walks, codes } = planWalks(breakers, kind);
 	return {
 		walks,
-		steps: breakers.map((slot, i): Step => ({
-			label: `space ${slot}`,
+		steps: breakers.map((space, i): Step => ({
+			label: `space ${space}`,
 			formula: 'off in the walks of its code',
 			value: walks.map((_, w) => (((codes[i] ?? 0) >> w) & 1 ? '1' : '0')).join(''),
 			unit: ''

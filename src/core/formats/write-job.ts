@@ -20,7 +20,7 @@ export function fileOf({ job, readings, events, photos, head, history }: FilePar
 	const file: JobFile = { hekto: 'job', fileVersion: FILE_VERSION, job, readings: known(readings), events: known(events) };
 	const ofThere: Record<Photo['of']['kind'], (id: string) => boolean> = {
 		box: (id) => places.has(id),
-		leg: (id) => job.legs.some((l) => l.id === id),
+		cable: (id) => job.cables.some((l) => l.id === id),
 		panel: (id) => places.has(id),
 		room: () => true,
 		check: () => true,

@@ -1,7 +1,8 @@
+import { breakerWritten } from '../model/breaker-name';
 import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
-import { knownOr, nameSpace, sayRating } from '../model/fact-words';
+import { knownOr, sayRating } from '../model/fact-words';
 import type { Box, DeviceWas, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
@@ -95,7 +96,7 @@ export function codeLetter(
 			),
 			`Ground: ${ground.why}`,
 			circuit
-				? `On ${nameSpace(circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${BREAKER_WORDS[circuit.breaker]} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
+				? `On ${breakerWritten(job, circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${BREAKER_WORDS[circuit.breaker]} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
 				: 'Its circuit is not known.',
 			...(box.note ? [box.note] : [])
 		],

@@ -1,13 +1,13 @@
+import { asTheyStand, spaceNumber } from '../model/breaker-name';
 import { sayRating } from '../model/fact-words';
 import { runOf } from '../run/runs';
 import type { Circuit, Job, Panel } from '../model/known';
-import { indexOf, inSlots } from '../model/job-index';
+import { indexOf } from '../model/job-index';
 
 export interface DirectoryRow {
 	circuitId: string;
-	number: number;
-	slots: string;
-	slot: number | null;
+	spaces: string;
+	space: number | null;
 	breaker: string;
 	/** Evident and specific: what it is and the rooms it feeds. */
 	purpose: string;
@@ -26,17 +26,16 @@ const GIVES = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' dual-function' }
 export function directoryOf(job: Job, panel: Panel): Directory {
 	const rows = job.circuits
 		.filter((c) => c.panelId === panel.id)
+		.sort(asTheyStand)
 		.map((c): DirectoryRow => ({
 			circuitId: c.id,
-			number: c.number,
-			slots: inSlots(c),
-			slot: c.slot,
+			spaces: spaceNumber(c),
+			space: c.space,
 			breaker: `${sayRating(c)}${c.poles === 2 ? ' two-pole' : ''}${GIVES[c.breaker]}`,
 			purpose: purposeOf(job, c),
 			directory: c.directory,
 			state: c.state
-		}))
-		.sort((a, b) => (a.slot ?? 999) - (b.slot ?? 999) || a.number - b.number);
+		}));
 	return { panel, rows };
 }
 

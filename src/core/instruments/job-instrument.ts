@@ -70,12 +70,12 @@ export const houseLines = (
 /** A circuit of the job as the case of `/network`, for the stream of the server; legs that are not measured as 20 ft. */
 export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]): RunCase {
 	const sound = soundOf(job);
-	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	const ids = new Set(legs.map((l) => l.toId));
+	const cables = indexOf(job).cablesOfCircuit.get(circuit.id) ?? [];
+	const ids = new Set(cables.map((l) => l.toId));
 	const allowed: readonly FaultKind[] = RUN_FAULTS;
 	return {
 		source: { volts: job.practice.supplyVolts, ohmsPerLeg: sound.sourceOhms + sound.serviceNeutralOhms },
-		boxes: legs.map((l): RunBox => ({
+		boxes: cables.map((l): RunBox => ({
 			id: l.toId,
 			from: l.fromId !== null && ids.has(l.fromId) ? l.fromId : 'panel',
 			awg: l.awg,
@@ -86,9 +86,9 @@ export function runCaseOf(job: Job, circuit: Circuit, faults: readonly Fault[]):
 		terminationOhms: sound.terminationOhms,
 		conductorC: sound.conductorC,
 		faults: [
-			// A breaker that is off reads as an open hot on every leg from the panel.
+			// A breaker that is off reads as an open hot on every cable from the panel.
 			...(faults.some((f) => f.kind === 'breaker-off' && f.at === circuit.id)
-				? legs.filter((l) => !ids.has(l.fromId ?? '')).map((l) => ({ kind: 'open-hot' as const, at: l.toId }))
+				? cables.filter((l) => !ids.has(l.fromId ?? '')).map((l) => ({ kind: 'open-hot' as const, at: l.toId }))
 				: []),
 			...faults
 				.filter((f) => ids.has(f.at) && allowed.includes(f.kind))

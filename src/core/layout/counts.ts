@@ -27,9 +27,9 @@ export function whyNotCounted(edition: Edition, box: Box): string | null {
 
 /** For one appliance alone: it serves neither a wall nor a counter. @source 210.52(A), (B)(1) */
 export function onIndividual(job: Job, box: Box): boolean {
-	const { circuitsOfBox, legsOfCircuit } = indexOf(job);
+	const { circuitsOfBox, cablesOfCircuit } = indexOf(job);
 	const circuits = circuitsOfBox.get(box.id) ?? [];
-	return circuits.length > 0 && circuits.every((c) => c.kind === 'individual' && (legsOfCircuit.get(c.id) ?? []).length <= 1);
+	return circuits.length > 0 && circuits.every((c) => c.kind === 'individual' && (cablesOfCircuit.get(c.id) ?? []).length <= 1);
 }
 export const INDIVIDUAL = 'on an individual circuit, for one appliance';
 

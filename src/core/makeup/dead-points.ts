@@ -102,9 +102,9 @@ const hots = (count: number, from: number, many = count > 1): Conductor[] =>
 	}));
 /** null: nobody knows the conductors of its cables. */
 function hasNeutral(job: Job, c: Circuit): boolean | null {
-	const legs = indexOf(job).legsOfCircuit.get(c.id) ?? [];
-	if (legs.some((l) => (l.conductors ?? 0) >= 3)) return true;
-	return legs.some((l) => l.conductors === null) ? null : false;
+	const cables = indexOf(job).cablesOfCircuit.get(c.id) ?? [];
+	if (cables.some((l) => (l.conductors ?? 0) >= 3)) return true;
+	return cables.some((l) => l.conductors === null) ? null : false;
 }
 
 /** None in the box: the separate earth instead. Not known: read where there is one. */

@@ -1,4 +1,4 @@
-import { saySpace } from '../model/fact-words';
+import { asTheyStand, saySpace } from '../model/breaker-name';
 import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
@@ -71,7 +71,7 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const tag = off.sort(byWriting).at(-1);
 	if (!tag) return null;
 	const { circuits } = place;
-	const words = circuits.map((c) => `${saySpace(c)}, ${c.name}`).join(' and ');
+	const words = circuits.map((c) => `${saySpace(job, c)}, ${c.name}`).join(' and ');
 	const panel = job.panels.find((p) => tag.circuitId === null && p.id === tag.boxId);
 	const what = `${panel ? `${panel.name}, ` : ''}${tag.what ?? 'what was tagged'}`;
 	return { circuits: [...circuits], tag, off: tag.circuitId === null ? what : words };
@@ -187,7 +187,7 @@ export function breakerSuspects(
 				return { circuit, says: 'no', why: 'the box was dead while it was on' };
 			return { circuit, says: 'maybe', why: among.length ? 'off with others when the box was dead' : 'not switched off yet' };
 		})
-		.sort((a, b) => ORDER[a.says] - ORDER[b.says] || a.circuit.number - b.circuit.number);
+		.sort((a, b) => ORDER[a.says] - ORDER[b.says] || asTheyStand(a.circuit, b.circuit));
 }
 /** Is something off that is no circuit: the main of a panel, or what was switched off by its marking. */
 const offByWords = (events: readonly LiveEvent[]): boolean =>

@@ -1,4 +1,4 @@
-import type { Cable, Raceway } from './kinds';
+import type { CableKind, Raceway } from './kinds';
 
 /** What a cable or a raceway is made of: the same whatever edition is read. Where each may be is in the editions. */
 interface CableMake {
@@ -13,7 +13,7 @@ interface CableMake {
 }
 
 /** @source 250.118, 320.108, facts of the cable kinds found in dwellings */
-export const CABLE_MAKES: Readonly<Record<Cable, CableMake>> = {
+export const CABLE_MAKES: Readonly<Record<CableKind, CableMake>> = {
 	'NM-B': { name: 'NM-B', made: 'sheathed', ground: 'wire' },
 	'UF-B': { name: 'UF-B', made: 'sheathed', ground: 'wire' },
 	MC: { name: 'MC', made: 'sheathed', ground: 'wire' },
@@ -50,15 +50,15 @@ export const RACEWAY_MAKES: Readonly<Record<Raceway, RacewayMake>> = {
 };
 
 /** Its sheath or armor carries no equipment ground, whatever else is said of it. @source 250.118, 320.108 */
-export const groundless = (cable: Cable | null): boolean => cable !== null && CABLE_MAKES[cable].ground === 'none';
+export const groundless = (cable: CableKind | null): boolean => cable !== null && CABLE_MAKES[cable].ground === 'none';
 
 /** Conductors by themselves, which lie in a raceway: their ground is one of them. */
-export const inRaceway = (cable: Cable | null): boolean => cable !== null && CABLE_MAKES[cable].made === 'conductors';
+export const inRaceway = (cable: CableKind | null): boolean => cable !== null && CABLE_MAKES[cable].made === 'conductors';
 
 /** A raceway of which every part is metal, arc-fault rules and grounds read this. @source 210.12(A), 250.118 */
 export const isMetalRaceway = (raceway: Raceway | undefined): boolean =>
 	raceway !== undefined && RACEWAY_MAKES[raceway].ground !== 'no';
 
 /** Kinds that may be chosen: all for what is found, those still made for what is new. */
-export const cablesFor = (state: 'found' | 'planned' | 'built'): Cable[] =>
-	(Object.keys(CABLE_MAKES) as Cable[]).filter((c) => state === 'found' || !CABLE_MAKES[c].old);
+export const cablesFor = (state: 'found' | 'planned' | 'built'): CableKind[] =>
+	(Object.keys(CABLE_MAKES) as CableKind[]).filter((c) => state === 'found' || !CABLE_MAKES[c].old);

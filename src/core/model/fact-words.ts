@@ -1,10 +1,11 @@
-import type { Circuit, Job } from './job';
+import { breakerName, inSpace } from './breaker-name';
+import type { Job } from './job';
 import { indexOf, placeName } from './job-index';
 import { ifKnown, NotKnown, type Fact } from './known';
 
 /** Of a cable, by the field that is not known. */
 const OF_CABLE: Readonly<Partial<Record<Fact['field'], string>>> = {
-	cable: 'the kind of the cable',
+	kind: 'the kind of the cable',
 	awg: 'the gauge of the cable',
 	metal: 'copper or aluminum in the cable',
 	conductors: 'the number of conductors in the cable',
@@ -13,25 +14,28 @@ const OF_CABLE: Readonly<Partial<Record<Fact['field'], string>>> = {
 };
 const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
 	mainA: 'the main of',
-	slots: 'the number of spaces of'
+	spaces: 'the number of spaces of'
 };
 
 /** A fact in words, as it stands before "is not known". @example 'the gauge of the cable from P1 to K-01' */
 export function sayFact(job: Job, { of, id, field }: Fact): string {
 	const { circuits } = indexOf(job);
 	const place = (at: string | null | undefined) => placeName(job, at, 'its feed');
-	if (of === 'leg') {
-		const leg = job.legs.find((l) => l.id === id);
-		const to = place(leg?.toId);
+	if (of === 'cable') {
+		const cable = job.cables.find((l) => l.id === id);
+		const to = place(cable?.toId);
 		if (field === 'fromId') return `what feeds ${to}`;
-		return `${OF_CABLE[field] ?? field} ${leg?.fromId == null ? 'to' : `from ${place(leg.fromId)} to`} ${to}`;
+		return `${OF_CABLE[field] ?? field} ${cable?.fromId == null ? 'to' : `from ${place(cable.fromId)} to`} ${to}`;
 	}
 	if (of === 'circuit') {
 		const circuit = circuits.get(id);
-		const name = `circuit ${circuit?.number ?? '?'}`;
+		const name = `${breakerName(job, circuit)}`;
 		if (field === 'panelId') return `the panel of ${name}`;
-		if (field === 'slot') return `the space of ${name}`;
-		return `the rating of the ${(circuit?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse'} of ${name}`;
+		if (field === 'space') return `the space of ${name}`;
+		if (!circuit) return `the rating of ${name}`;
+		const fuse = (circuit.opener ?? 'breaker') !== 'breaker';
+		if (fuse) return circuit.space === null ? `the rating of the fuse of ${name}` : `the rating of ${name}`;
+		return `the rating of the breaker ${inSpace(job, circuit)}`;
 	}
 	if (of === 'box') return `whether ${place(id)} is metal or plastic`;
 	const panel = place(id);
@@ -51,9 +55,9 @@ export const sayRating = (of: { breakerA: number | null }): string => {
 	return amps === null ? 'rating not read' : `${amps} A`;
 };
 /** A panel in figures. @example '100 A main, 20 spaces'; 'main not read, spaces not counted' */
-export function sayPanel(panel: { mainA: number | null; slots: number | null }): string {
-	const [main, slots] = [ifKnown(() => panel.mainA), ifKnown(() => panel.slots)];
-	return `${main === null ? 'main not read' : `${main} A main`}, ${slots === null ? 'spaces not counted' : `${slots} spaces`}`;
+export function sayPanel(panel: { mainA: number | null; spaces: number | null }): string {
+	const [main, spaces] = [ifKnown(() => panel.mainA), ifKnown(() => panel.spaces)];
+	return `${main === null ? 'main not read' : `${main} A main`}, ${spaces === null ? 'spaces not counted' : `${spaces} spaces`}`;
 }
 
 /** What is worked out, or why it cannot be: in words for a page. @throws what is no missing fact */
@@ -65,15 +69,3 @@ export function knownOr<T, U>(job: Job, read: () => T, otherwise: (why: string, 
 		throw error;
 	}
 }
-
-/** Where a breaker or fuse stands, as it is marked: what is switched off goes by this and by nothing else. @example 'space 4'; 'space 7/9' */
-export function saySpace({ slot, poles, half }: Pick<Circuit, 'slot' | 'poles'> & Pick<Partial<Circuit>, 'half'>): string {
-	if (slot === null) return 'its space not known';
-	return `space ${slot}${poles === 2 ? `/${slot + 2}` : ''}${half ? ` ${half}` : ''}`;
-}
-/** A breaker by where it stands, after its name. @example 'in space 4'; 'of Den, space not known' */
-export const inSpace = (c: Parameters<typeof saySpace>[0] & { name: string }): string =>
-	c.slot === null ? `of ${c.name}, space not known` : `in ${saySpace(c)}`;
-/** The same with the directory's words beside it, for a list to choose from. @example 'space 4 · Sewing room' */
-export const nameSpace = (c: Parameters<typeof saySpace>[0] & { name: string }): string =>
-	c.slot === null ? `${c.name}, space not known` : `${saySpace(c)} · ${c.name}`;

@@ -1,7 +1,7 @@
 import type { Box, Circuit, Fixture, Job, Room } from './job';
 import { once } from './remember';
 
-type LegOf<J extends Job> = J['legs'][number];
+type CableOf<J extends Job> = J['cables'][number];
 type CircuitOf<J extends Job> = J['circuits'][number];
 
 /** Look-ups of a job, made once for each state of it: a job is never changed in place. */
@@ -13,14 +13,14 @@ export interface JobIndex<J extends Job = Job> {
 	/** What stands in rooms, each with its room. */
 	fixtures: ReadonlyMap<string, { fixture: Fixture; room: Room }>;
 	boxesOfRoom: ReadonlyMap<string, readonly Box[]>;
-	legsOfCircuit: ReadonlyMap<string, readonly LegOf<J>[]>;
-	/** Legs that feed a box, of all its circuits. */
-	legsInto: ReadonlyMap<string, readonly LegOf<J>[]>;
-	/** Legs that end at a box or a panel, either end, riders too. */
-	legsAt: ReadonlyMap<string, readonly LegOf<J>[]>;
-	/** Legs that share the cable of a leg. */
-	ridersOf: ReadonlyMap<string, readonly LegOf<J>[]>;
-	/** Circuits that feed a box, in the order of its legs. */
+	cablesOfCircuit: ReadonlyMap<string, readonly CableOf<J>[]>;
+	/** Cables that feed a box, of all its circuits. */
+	cablesInto: ReadonlyMap<string, readonly CableOf<J>[]>;
+	/** Cables that end at a box or a panel, either end, riders too. */
+	cablesAt: ReadonlyMap<string, readonly CableOf<J>[]>;
+	/** Cables drawn for another circuit whose hot lies in this one. */
+	ridersOf: ReadonlyMap<string, readonly CableOf<J>[]>;
+	/** Circuits that feed a box, in the order of its cables. */
 	circuitsOfBox: ReadonlyMap<string, readonly CircuitOf<J>[]>;
 }
 
@@ -28,7 +28,7 @@ export interface JobIndex<J extends Job = Job> {
 export const indexOf = <J extends Job>(job: J): JobIndex<J> => lookUps(job) as JobIndex<J>;
 const lookUps = once((job: Job): JobIndex => {
 	const circuits = new Map(job.circuits.map((c) => [c.id, c] as const));
-	const legsInto = group(job.legs, (l) => l.toId);
+	const cablesInto = group(job.cables, (l) => l.toId);
 	return {
 		rooms: new Map(job.rooms.map((r) => [r.id, r])),
 		boxes: new Map(job.boxes.map((b) => [b.id, b])),
@@ -36,14 +36,14 @@ const lookUps = once((job: Job): JobIndex => {
 		circuits,
 		fixtures: new Map(job.rooms.flatMap((room) => room.fixtures.map((fixture) => [fixture.id, { fixture, room }] as const))),
 		boxesOfRoom: group(job.boxes, (b) => b.roomId),
-		legsOfCircuit: group(job.legs, (l) => l.circuitId),
-		legsInto,
-		legsAt: groupAll(job.legs, (l) => (l.fromId === l.toId ? [l.toId] : [l.fromId, l.toId])),
-		ridersOf: group(job.legs, (l) => l.inCableOf ?? null),
+		cablesOfCircuit: group(job.cables, (l) => l.circuitId),
+		cablesInto,
+		cablesAt: groupAll(job.cables, (l) => (l.fromId === l.toId ? [l.toId] : [l.fromId, l.toId])),
+		ridersOf: group(job.cables, (l) => l.inCableOf ?? null),
 		circuitsOfBox: new Map(
-			[...legsInto].map(([boxId, legs]) => [
+			[...cablesInto].map(([boxId, cables]) => [
 				boxId,
-				[...new Set(legs.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
+				[...new Set(cables.map((l) => circuits.get(l.circuitId)))].filter((c): c is Circuit => !!c)
 			])
 		)
 	};
@@ -69,9 +69,6 @@ export const circuitOf = <J extends Job>(job: J, boxId: string): CircuitOf<J> | 
 /** The name of a box or a panel. @param or where there is none by this id */
 export const placeName = (job: Job, id: string | null | undefined, or = '?'): string =>
 	indexOf(job).boxes.get(id ?? '')?.name ?? indexOf(job).panels.get(id ?? '')?.name ?? or;
-/** Where a breaker is, in words. @example two poles from space 5 -> spaces 5/7 */
-export const inSlots = (c: Pick<CircuitOf<Job>, 'slot' | 'poles'>): string =>
-	c.slot === null ? 'no space' : c.poles === 2 ? `spaces ${c.slot}/${c.slot + 2}` : `space ${c.slot}`;
 
 /** All that readings and events can be of: boxes, panels, and circuits by their breaker. */
 export const placesOf = (job: Job): ReadonlySet<string> =>

@@ -13,7 +13,7 @@ import type {
 } from './records';
 import type { Practice } from './practice';
 import type { Room } from './rooms';
-import type { Box, Leg, Supply, Circuit, Panel } from './wiring';
+import type { Box, Cable, Supply, Circuit, Panel } from './wiring';
 
 export * from './practice';
 export type * from './records';
@@ -66,7 +66,7 @@ export interface Job {
 	practice: Practice;
 	rooms: Room[];
 	boxes: Box[];
-	legs: Leg[];
+	cables: Cable[];
 	circuits: Circuit[];
 	panels: Panel[];
 	symptoms: Symptom[];
@@ -87,7 +87,7 @@ export interface Job {
 /** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';
-	fileVersion: 4;
+	fileVersion: 5;
 	job: Job;
 	readings: Reading[];
 	events: LiveEvent[];

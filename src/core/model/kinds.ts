@@ -242,7 +242,7 @@ export const CABLES = [
 	'TW',
 	'knob-and-tube'
 ] as const;
-export type Cable = (typeof CABLES)[number];
+export type CableKind = (typeof CABLES)[number];
 /** Raceways that conductors are pulled in. */
 export const RACEWAYS = ['EMT', 'RMC', 'IMC', 'PVC-40', 'PVC-80', 'RTRC', 'RTRC-XW', 'FMC', 'LFMC', 'LFNC'] as const;
 export type Raceway = (typeof RACEWAYS)[number];
@@ -331,7 +331,7 @@ export const PAPER_KINDS = Object.keys(PAPERS) as PaperKind[];
 /** In what torque is marked. */
 export const TORQUE_UNITS = ['in-lb', 'ft-lb', 'N·m'] as const;
 /** What a photo can be of. */
-export const PHOTO_OF = ['box', 'room', 'check', 'leg', 'panel', 'step'] as const;
+export const PHOTO_OF = ['box', 'room', 'check', 'cable', 'panel', 'step'] as const;
 /** Where an item of an inspector's list stands. */
 export const ITEM_STATES = ['open', 'answered', 'corrected', 'passed'] as const;
 export type ItemState = (typeof ITEM_STATES)[number];

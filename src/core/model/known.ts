@@ -1,5 +1,5 @@
 import type { Awg, Metal } from '../units/gauge';
-import type { Cable } from './kinds';
+import type { CableKind } from './kinds';
 import type * as told from './job';
 
 /**
@@ -10,12 +10,12 @@ export type * from './job';
 export * from './practice';
 
 /** Fields of a job that may be unknown and that a judgement may need. */
-type FactOf = 'leg' | 'circuit' | 'panel' | 'feeder' | 'box';
+type FactOf = 'cable' | 'circuit' | 'panel' | 'feeder' | 'box';
 export interface Fact {
 	of: FactOf;
-	/** Of the leg, circuit, panel or box; a feeder goes by the panel that it feeds. */
+	/** Of the cable, circuit, panel or box; a feeder goes by the panel that it feeds. */
 	id: string;
-	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'slot' | 'lengthFt';
+	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'space' | 'lengthFt';
 }
 
 /** Thrown where a judgement needs a fact that nobody has seen. */
@@ -26,8 +26,8 @@ export class NotKnown extends Error {
 	}
 }
 
-export interface Leg extends Omit<told.Leg, 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'> {
-	cable: Cable;
+export interface Cable extends Omit<told.Cable, 'kind' | 'awg' | 'metal' | 'conductors' | 'ground'> {
+	kind: CableKind;
 	awg: Awg;
 	metal: Metal;
 	conductors: number;
@@ -36,21 +36,21 @@ export interface Leg extends Omit<told.Leg, 'cable' | 'awg' | 'metal' | 'conduct
 export interface Circuit extends Omit<told.Circuit, 'breakerA'> {
 	breakerA: number;
 }
-export interface Feeder extends Omit<told.Feeder, 'breakerA' | 'cable' | 'awg' | 'metal' | 'conductors' | 'ground'> {
+export interface Feeder extends Omit<told.Feeder, 'breakerA' | 'kind' | 'awg' | 'metal' | 'conductors' | 'ground'> {
 	breakerA: number;
-	cable: Cable;
+	kind: CableKind;
 	awg: Awg;
 	metal: Metal;
 	conductors: number;
 	ground: boolean;
 }
-export interface Panel extends Omit<told.Panel, 'mainA' | 'slots' | 'feeder'> {
+export interface Panel extends Omit<told.Panel, 'mainA' | 'spaces' | 'feeder'> {
 	mainA: number;
-	slots: number;
+	spaces: number;
 	feeder?: Feeder | undefined;
 }
-export interface Job extends Omit<told.Job, 'legs' | 'circuits' | 'panels'> {
-	legs: Leg[];
+export interface Job extends Omit<told.Job, 'cables' | 'circuits' | 'panels'> {
+	cables: Cable[];
 	circuits: Circuit[];
 	panels: Panel[];
 }
@@ -59,10 +59,10 @@ export interface JobFile extends Omit<told.JobFile, 'job'> {
 }
 
 const FIELDS = {
-	leg: ['cable', 'awg', 'metal', 'conductors', 'ground'],
+	cable: ['kind', 'awg', 'metal', 'conductors', 'ground'],
 	circuit: ['breakerA'],
-	panel: ['mainA', 'slots'],
-	feeder: ['breakerA', 'cable', 'awg', 'metal', 'conductors', 'ground'],
+	panel: ['mainA', 'spaces'],
+	feeder: ['breakerA', 'kind', 'awg', 'metal', 'conductors', 'ground'],
 	box: ['material']
 } as const;
 
@@ -108,12 +108,12 @@ function seenPanel(panel: told.Panel): told.Panel {
 export function knownJob(job: told.Job): Job {
 	const before = views.get(job) as Job | undefined;
 	if (before) return before;
-	const legs = job.legs.map((l) => seen('leg', l.id, l));
+	const cables = job.cables.map((l) => seen('cable', l.id, l));
 	const circuits = job.circuits.map((c) => seen('circuit', c.id, c));
 	const panels = job.panels.map(seenPanel);
 	const same = <T>(a: readonly T[], b: readonly T[]) => a.every((row, i) => row === b[i]);
-	const whole = same(legs, job.legs) && same(circuits, job.circuits) && same(panels, job.panels);
-	const view = (whole ? job : { ...job, legs, circuits, panels }) as Job;
+	const whole = same(cables, job.cables) && same(circuits, job.circuits) && same(panels, job.panels);
+	const view = (whole ? job : { ...job, cables, circuits, panels }) as Job;
 	views.set(job, view);
 	// Seen once, it is seen.
 	views.set(view, view);
@@ -130,20 +130,20 @@ export function ifKnown<T>(read: () => T): T | null {
 	}
 }
 
-/** The box or panel that feeds a leg. @throws NotKnown where nobody knows */
-export function feedOf(leg: Pick<told.Leg, 'id' | 'fromId'>): string {
-	if (leg.fromId === null) throw new NotKnown({ of: 'leg', id: leg.id, field: 'fromId' });
-	return leg.fromId;
+/** The box or panel that feeds a cable. @throws NotKnown where nobody knows */
+export function feedOf(cable: Pick<told.Cable, 'id' | 'fromId'>): string {
+	if (cable.fromId === null) throw new NotKnown({ of: 'cable', id: cable.id, field: 'fromId' });
+	return cable.fromId;
 }
 /** The panel of a circuit. @throws NotKnown where it is not traced to one */
 export function panelOf(circuit: Pick<told.Circuit, 'id' | 'panelId'>): string {
 	if (circuit.panelId === null) throw new NotKnown({ of: 'circuit', id: circuit.id, field: 'panelId' });
 	return circuit.panelId;
 }
-/** The first of these facts of a leg that is not known; null: all are. */
-export function missingOf(leg: Leg, ...fields: readonly (Fact['field'] & keyof told.Leg)[]): Fact | null {
-	const whole = wholes.has(leg);
+/** The first of these facts of a cable that is not known; null: all are. */
+export function missingOf(cable: Cable, ...fields: readonly (Fact['field'] & keyof told.Cable)[]): Fact | null {
+	const whole = wholes.has(cable);
 	for (const field of fields)
-		if ((whole ? leg[field] : ifKnown(() => leg[field])) === null) return { of: 'leg', id: leg.id, field };
+		if ((whole ? cable[field] : ifKnown(() => cable[field])) === null) return { of: 'cable', id: cable.id, field };
 	return null;
 }

@@ -25,7 +25,7 @@ export const emptyJob = (id: string, { name, edition, permitDate, practice = DEF
 	practice,
 	rooms: [],
 	boxes: [],
-	legs: [],
+	cables: [],
 	circuits: [],
 	panels: [],
 	symptoms: [],
@@ -64,7 +64,7 @@ export const newBox = (id: string, name: string, more: Partial<Box> & Pick<Box, 
 	volumeCuIn: null,
 	ground: 'unknown',
 	groundProof: 'not-proven',
-	cables: [],
+	ends: [],
 	conductors: [],
 	inCabinet: false,
 	readilyAccessible: true,
@@ -95,11 +95,9 @@ export const newRoom = (
 });
 
 /** A 20 A general circuit on one pole, with nothing else known of it. */
-export const newCircuit = (
-	c: Pick<KnownCircuit, 'id' | 'number' | 'name' | 'panelId'> & Partial<KnownCircuit>
-): KnownCircuit => ({
+export const newCircuit = (c: Pick<KnownCircuit, 'id' | 'name' | 'panelId'> & Partial<KnownCircuit>): KnownCircuit => ({
 	kind: 'general',
-	slot: null,
+	space: null,
 	poles: 1,
 	breakerA: 20,
 	breaker: 'none',

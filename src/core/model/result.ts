@@ -1,5 +1,5 @@
 import type { Awg } from '../units/gauge';
-import type { Box, Circuit, CircuitLoad, Device, Leg, Panel, Place } from './job';
+import type { Box, Circuit, CircuitLoad, Device, Cable, Panel, Place } from './job';
 import type { Fact } from './known';
 import type { CircuitKind, DeviceKind, EditionKey, OpensTogether, Serves, Stage } from './kinds';
 
@@ -27,7 +27,7 @@ export type Severity = 'violation' | 'caution' | 'advice';
 
 /** What to light up. */
 export interface Subject {
-	kind: 'job' | 'room' | 'box' | 'device' | 'leg' | 'circuit' | 'panel' | 'fixture' | 'input';
+	kind: 'job' | 'room' | 'box' | 'device' | 'cable' | 'circuit' | 'panel' | 'fixture' | 'input';
 	id: string;
 	/** A stretch of a room's wall, where the finding is of one. */
 	stretch?: { wall: number; from: number; to: number } | undefined;
@@ -62,10 +62,10 @@ export type Fix =
 	| { kind: 'edit-box'; label: string; boxId: string; change: Partial<Pick<Box, 'volumeCuIn' | 'depthIn' | 'gangs'>> }
 	| { kind: 'edit-circuit'; label: string; circuitId: string; change: Partial<Omit<Circuit, 'id' | 'load'>> }
 	| {
-			kind: 'edit-leg';
+			kind: 'edit-cable';
 			label: string;
-			legId: string;
-			change: Partial<Pick<Leg, 'awg' | 'conductors' | 'ground' | 'cable' | 'lies' | 'lengthFt'>>;
+			cableId: string;
+			change: Partial<Pick<Cable, 'awg' | 'conductors' | 'ground' | 'kind' | 'lies' | 'lengthFt'>>;
 	  }
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }

@@ -23,7 +23,7 @@ export const STAGE_VIEWS = {
 		inspector: 'Inspector'
 	},
 	rough: {
-		legs: 'Legs',
+		cables: 'Cables',
 		routes: 'Routes',
 		boxes: 'Boxes',
 		supports: 'Supports',

@@ -3,7 +3,7 @@ import type {
 	BoxMaterial,
 	BreakerForm,
 	BurialPlace,
-	Cable,
+	CableKind,
 	CircuitKind,
 	ConductorColor,
 	ConductorMeans,
@@ -102,9 +102,9 @@ export interface Device {
 export type DeviceWas = Pick<Device, 'kind' | 'receptacles' | 'amps' | 'volts' | 'slots' | 'protection' | 'name'>;
 
 /** A cable seen to end in a box. What could not be made out of it is null. */
-export interface CableSeen {
+export interface CableEnd {
 	id: string;
-	cable: Cable | null;
+	kind: CableKind | null;
 	awg: Awg | null;
 	conductors: number | null;
 	ground: boolean | null;
@@ -120,7 +120,7 @@ export interface CableSeen {
 export interface FoundConductor {
 	id: string;
 	/** The cable it comes in with; null: not made out. */
-	cableId: string | null;
+	endId: string | null;
 	color: ConductorColor;
 	means: ConductorMeans;
 	/** Live with every switch off. */
@@ -146,7 +146,7 @@ export interface Box {
 	depthIn?: number | undefined;
 	ground: 'present' | 'none' | 'unknown';
 	groundProof: GroundProof;
-	cables: CableSeen[];
+	ends: CableEnd[];
 	conductors: FoundConductor[];
 	/** Inside a cabinet: not counting as a required outlet. */
 	inCabinet: boolean;
@@ -165,7 +165,7 @@ export interface Box {
 
 /** A cable that was run, or is to be. What nobody saw of it is null. */
 interface CableRun {
-	cable: Cable | null;
+	kind: CableKind | null;
 	awg: Awg | null;
 	metal: Metal | null;
 	/** Insulated: 2 or 3. Of a feeder: two hots and the neutral. */
@@ -176,7 +176,7 @@ interface CableRun {
 	state: State;
 }
 /** One cable between two boxes, or from a panel to the first. */
-export interface Leg extends CableRun {
+export interface Cable extends CableRun {
 	id: string;
 	circuitId: string;
 	/** A box, or a panel: the home run; null: what feeds it is not known. */
@@ -188,7 +188,7 @@ export interface Leg extends CableRun {
 	raceway?: Raceway | undefined;
 	/** Left out: as its two ends have it. */
 	lies?: Lies | undefined;
-	/** The other circuit of a multiwire pair runs in the cable of this leg: it is one cable, and is counted there. */
+	/** The other circuit of a multiwire pair runs in the cable of this cable: it is one cable, and is counted there. */
 	inCableOf?: string | undefined;
 	/** Its way on the plan; left out: not laid. */
 	route?: Route | undefined;
@@ -216,7 +216,7 @@ export interface TrenchFacts {
 }
 export interface TrenchSegment {
 	id: string;
-	/** null: not measured; one alone is as long as its leg. */
+	/** null: not measured; one alone is as long as its cable. */
 	ft: number | null;
 	place: BurialPlace;
 	pavingIn: number;
@@ -252,13 +252,13 @@ export interface CircuitLoad {
 
 export interface Circuit {
 	id: string;
-	number: number;
+	/** What it is for, in the words of its directory row: it goes by its panel and space. */
 	name: string;
 	kind: CircuitKind;
 	/** null: not traced to a panel yet. */
 	panelId: string | null;
 	/** Upper slot in the panel; a two-pole breaker takes the next one down too. */
-	slot: number | null;
+	space: number | null;
 	poles: 1 | 2;
 	/** Rating of its breaker or fuse, A; null: not read yet. */
 	breakerA: number | null;
@@ -302,11 +302,11 @@ export interface Panel {
 	/** null: not read yet. */
 	mainA: number | null;
 	/** null: not counted yet. */
-	slots: number | null;
+	spaces: number | null;
 	/** Breakers of this kind of panel are known not to trip: nothing behind it is protected by them. */
 	mayNotTrip?: boolean | undefined;
 	/** Slots stand open without fillers; left out: not looked at. */
-	openSlots?: boolean | undefined;
+	openSpaces?: boolean | undefined;
 	/** Left out: breakers. */
 	kind?: PanelKind | undefined;
 	/** Left out: fed from the service. */
@@ -328,7 +328,7 @@ export interface Panel {
 export interface Feeder extends CableRun {
 	fromPanelId: string;
 	/** Upper slot of its two-pole breaker there. */
-	slot: number | null;
+	space: number | null;
 	breakerA: number | null;
 	/** Marked on every terminal that it ends at, °C; left out: 60 to 100 A, 75 above. */
 	terminalC?: 60 | 75 | undefined;

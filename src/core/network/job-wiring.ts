@@ -3,16 +3,16 @@ import type { Role } from '../faults/rows';
 import type { Edition } from '../code/shape/edition';
 import { inRaceway } from '../model/cable-kinds';
 import { bringsGround } from '../run/ground-at';
-import { feedOf, panelOf, type Box, type Circuit, type Device, type Job, type Leg, type Panel } from '../model/known';
+import { feedOf, panelOf, type Box, type Circuit, type Device, type Job, type Cable, type Panel } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { runOf } from '../run/runs';
-import { isService, legOfSlot } from '../run/slots';
+import { isService, legOfSpace } from '../run/spaces';
 import { straysOf, wireOhms } from './run-wiring';
 import { soundOf, type SoundFigures } from './sound';
 import {
 	TOUCH_OHMS,
 	type Breaker,
-	type Cable,
+	type WiredCable,
 	type Outlet,
 	type ServiceLeg,
 	type SwitchPoint,
@@ -50,7 +50,7 @@ export function jobWiring(edition: Edition, job: Job, circuits: readonly Circuit
 
 class JobWires {
 	private readonly guessed: string[] = [];
-	private readonly cables: Cable[] = [];
+	private readonly cables: WiredCable[] = [];
 	private readonly outlets: Outlet[] = [];
 	private readonly watchers: Watcher[] = [];
 	private readonly switches: SwitchPoint[] = [];
@@ -58,7 +58,7 @@ class JobWires {
 	private readonly sound: SoundFigures;
 	private readonly index: ReturnType<typeof indexOf>;
 	/** The cable of a leg, so that a second hot can be put into it. */
-	private readonly cableOf = new Map<string, Cable>();
+	private readonly cableOf = new Map<string, WiredCable>();
 
 	constructor(
 		private readonly edition: Edition,
@@ -94,7 +94,7 @@ class JobWires {
 		};
 		return { wiring, guessed: this.guessed };
 	}
-	private readonly rides = (c: Circuit): boolean => (this.index.legsOfCircuit.get(c.id) ?? []).some((l) => l.inCableOf);
+	private readonly rides = (c: Circuit): boolean => (this.index.cablesOfCircuit.get(c.id) ?? []).some((l) => l.inCableOf);
 
 	/** Panels that these hang on, down to the service. */
 	private feeders(wanted: Set<string>, bar: string): void {
@@ -151,10 +151,10 @@ class JobWires {
 
 	/** Service legs of a circuit's hots, by its slot; without one the first. */
 	private readonly legs = (c: Circuit): ServiceLeg[] => {
-		const first = c.slot === null || legOfSlot(c.slot) === 'A' ? 'a' : 'b';
+		const first = c.space === null || legOfSpace(c.space) === 'A' ? 'a' : 'b';
 		if (c.poles === 2) return [first, first === 'a' ? 'b' : 'a'];
 		// Two without a slot that share a neutral: taken as they ought to be.
-		if (c.slot === null && c.multiwire && this.rides(c)) return ['b'];
+		if (c.space === null && c.multiwire && this.rides(c)) return ['b'];
 		return [first];
 	};
 	private breaker(c: Circuit): Breaker {
@@ -172,13 +172,13 @@ class JobWires {
 	}
 
 	/** The leg in whose cable this one's hot lies: neutral and ground are that one's. */
-	private owner(leg: Leg): Leg {
-		return (leg.inCableOf && this.job.legs.find((l) => l.id === leg.inCableOf)) || leg;
+	private owner(cable: Cable): Cable {
+		return (cable.inCableOf && this.job.cables.find((l) => l.id === cable.inCableOf)) || cable;
 	}
 	private neutral(circuit: Circuit, placeId: string): string {
 		if (placeId === circuit.panelId) return `${placeId}:n`;
-		const leg = runOf(this.job, circuit).byBox.get(placeId)?.leg;
-		return `${placeId}:${leg ? this.owner(leg).circuitId : circuit.id}.n`;
+		const cable = runOf(this.job, circuit).byBox.get(placeId)?.cable;
+		return `${placeId}:${cable ? this.owner(cable).circuitId : circuit.id}.n`;
 	}
 	private readonly ground = (circuit: Circuit, placeId: string): string => `${placeId}:g`;
 	/** Of the device through which the run goes on: its LOAD. */
@@ -190,15 +190,15 @@ class JobWires {
 	private circuit(circuit: Circuit): void {
 		const run = runOf(this.job, circuit);
 		const legs = this.legs(circuit);
-		for (const { boxId, leg } of run.nodes) {
-			const fromId = feedOf(leg);
-			const lengthFt = leg.lengthFt ?? this.guess(leg.id);
+		for (const { boxId, cable } of run.nodes) {
+			const fromId = feedOf(cable);
+			const lengthFt = cable.lengthFt ?? this.guess(cable.id);
 			const { conductorC, terminationOhms } = this.sound;
-			const ohms = wireOhms(this.edition, { ...leg, lengthFt }, { conductorC, terminationOhms });
-			// Conductors in a raceway have a ground of their own size, sheathed cable the one it is made with.
-			const ground = inRaceway(leg.cable)
-				? { awg: leg.awg, metal: leg.metal }
-				: { awg: this.edition.grounding.asMade.nm[leg.awg] ?? leg.awg, metal: 'Cu' as const };
+			const ohms = wireOhms(this.edition, { ...cable, lengthFt }, { conductorC, terminationOhms });
+			// Conductors in a raceway have a ground of their own size, sheathed piece the one it is made with.
+			const ground = inRaceway(cable.kind)
+				? { awg: cable.awg, metal: cable.metal }
+				: { awg: this.edition.grounding.asMade.nm[cable.awg] ?? cable.awg, metal: 'Cu' as const };
 			const groundOhms = wireOhms(this.edition, { ...ground, lengthFt }, { conductorC, terminationOhms });
 			const hot = (i: number): Wire => ({
 				role: 'hot',
@@ -209,12 +209,12 @@ class JobWires {
 				ohms
 			});
 			const hots = circuit.poles === 2 ? [hot(0), hot(1)] : [hot(0)];
-			const shared = leg.inCableOf ? this.cableOf.get(leg.inCableOf) : undefined;
+			const shared = cable.inCableOf ? this.cableOf.get(cable.inCableOf) : undefined;
 			if (shared) {
 				this.ride(shared, hots, lengthFt);
 			} else {
 				const neutral: Wire[] =
-					circuit.poles === 1 || leg.conductors >= 3
+					circuit.poles === 1 || cable.conductors >= 3
 						? [
 								{
 									role: 'neutral',
@@ -224,11 +224,11 @@ class JobWires {
 								}
 							]
 						: [];
-				const grounds: Wire[] = bringsGround(leg)
+				const grounds: Wire[] = bringsGround(cable)
 					? [{ role: 'ground', from: this.ground(circuit, fromId), to: this.ground(circuit, boxId), ohms: groundOhms }]
 					: [];
 				const wires = [...hots, ...neutral, ...grounds];
-				const cable: Cable = {
+				const piece: WiredCable = {
 					at: boxId,
 					circuitId: circuit.id,
 					wires,
@@ -237,15 +237,15 @@ class JobWires {
 						lengthFt
 					)
 				};
-				this.cables.push(cable);
-				this.cableOf.set(leg.id, cable);
+				this.cables.push(piece);
+				this.cableOf.set(cable.id, piece);
 			}
 			const box = this.index.boxes.get(boxId);
-			if (box) this.box(circuit, box, leg);
+			if (box) this.box(circuit, box, cable);
 		}
 	}
 	/** The hot of a second circuit in the same cable. */
-	private ride(cable: Cable, hots: readonly Wire[], lengthFt: number): void {
+	private ride(cable: WiredCable, hots: readonly Wire[], lengthFt: number): void {
 		const after = cable.wires.findIndex((w) => w.role !== 'hot');
 		cable.wires.splice(after < 0 ? cable.wires.length : after, 0, ...hots);
 		cable.strays = straysOf(
@@ -254,14 +254,14 @@ class JobWires {
 		);
 	}
 
-	private box(circuit: Circuit, box: Box, leg: Leg): void {
+	private box(circuit: Circuit, box: Box, cable: Cable): void {
 		// A hot that only passes, in the cable of the other one, feeds nothing here.
 		const passes =
-			leg.inCableOf && runOf(this.job, circuit).byBox.get(box.id)?.children.length && !box.devices.some((d) => d.yoke);
+			cable.inCableOf && runOf(this.job, circuit).byBox.get(box.id)?.children.length && !box.devices.some((d) => d.yoke);
 		if (passes) return;
 		const hot = `${box.id}:${circuit.id}.h`;
 		const second = circuit.poles === 2 ? `${hot}2` : null;
-		const neutral = circuit.poles === 1 || leg.conductors >= 3 ? this.neutral(circuit, box.id) : null;
+		const neutral = circuit.poles === 1 || cable.conductors >= 3 ? this.neutral(circuit, box.id) : null;
 		const ground = this.ground(circuit, box.id);
 		const guard = box.devices.find(protects);
 		if (guard && neutral) this.watchers.push({ at: box.id, circuitId: circuit.id, hot, neutral, ground });

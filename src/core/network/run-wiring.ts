@@ -2,7 +2,7 @@ import type { Role } from '../faults/rows';
 import type { Edition } from '../code/shape/edition';
 import { ohmsAt, ohmsPerKft } from '../code/chapter-9-resistance';
 import type { Awg, Metal } from '../units/gauge';
-import type { Cable, Outlet, Wiring } from './wiring';
+import type { WiredCable, Outlet, Wiring } from './wiring';
 import type { Fault } from '../faults/kinds';
 
 /** One 120 V circuit of two wires and ground as a tree of boxes: the case of `/network`. */
@@ -53,7 +53,7 @@ export const wireOhms = (
 	);
 
 /** Strays of a cable's wires, told by their roles in the order in which they lie. */
-export function straysOf(roles: readonly Role[], lengthFt: number): Cable['strays'] {
+export function straysOf(roles: readonly Role[], lengthFt: number): WiredCable['strays'] {
 	const between = (one: number, other: number, perFt: number) => ({ one, other, farad: perFt * lengthFt });
 	if (roles.length < 2) return [];
 	if (roles.length === 2) return [between(0, 1, STRAY.bare)];
@@ -70,7 +70,7 @@ export function runWiring(edition: Pick<Edition, 'resistance'>, c: RunCase): Wir
 	const onward = (box: string, role: Role) =>
 		gfcis.has(box) && role !== 'ground' ? `${point(box, role)}#load` : point(box, role);
 	const boxes = inFeedOrder(c.boxes);
-	const cables = boxes.map((box): Cable => {
+	const cables = boxes.map((box): WiredCable => {
 		const roles: Role[] = box.ground ? ['hot', 'neutral', 'ground'] : ['hot', 'neutral'];
 		const ohms = wireOhms(edition, box, { conductorC: c.conductorC, terminationOhms: c.terminationOhms });
 		return {

@@ -17,7 +17,7 @@ export interface Wire {
 	ohms: number;
 }
 /** One cable between two places; a fault on it names the place that it feeds. */
-export interface Cable {
+export interface WiredCable {
 	at: string;
 	circuitId: string;
 	wires: Wire[];
@@ -80,7 +80,7 @@ export interface Supply {
 export interface Wiring {
 	supply: Supply;
 	breakers: Breaker[];
-	cables: Cable[];
+	cables: WiredCable[];
 	outlets: Outlet[];
 	watchers: Watcher[];
 	switches: SwitchPoint[];

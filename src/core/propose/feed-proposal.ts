@@ -29,7 +29,7 @@ export function proposeFeeds(job: Job, circuit: Circuit, { way, taps }: { way: W
 	if (panelId === null || nodes.some((n) => n.fromId === null))
 		return { known: false, why: 'What feeds this run is not known: its order can only be found by testing.' };
 	if (nodes.length < 2) return { known: false, why: 'Feed order needs a run of two boxes or more.' };
-	const built = nodes.find((n) => n.leg.state !== 'planned');
+	const built = nodes.find((n) => n.cable.state !== 'planned');
 	if (built)
 		return {
 			known: false,

@@ -8,12 +8,12 @@ import { groupUnits, type GroupCase } from './group-search';
 import { sortOutlets, type OutletClass, type OwnCircuit, type Sorted, type Unit } from './outlet-classes';
 import { feetBetween } from '../run/moving';
 import { hasReceptacles, runOf } from '../run/runs';
-import { labelLists } from '../run/slots';
+import { labelLists } from '../run/spaces';
 import { sizeCircuit } from '../circuits/size/size';
 import { floorArea } from '../circuits/service/service-of-job';
 import type { Edition } from '../code/shape/edition';
 import { editionOf } from '../code/amended-edition';
-import { ifKnown, panelOf, type Circuit, type GroupingPractice, type Job, type Leg, type Panel } from '../model/known';
+import { ifKnown, panelOf, type Circuit, type GroupingPractice, type Job, type Cable, type Panel } from '../model/known';
 import { DEFAULT_GROUPING } from '../model/practice';
 import { indexOf } from '../model/job-index';
 import { liesBetween } from '../circuits/articles/300-5-300-9-wet-places';
@@ -29,12 +29,12 @@ import { protectedBy } from '../protection/reach';
 export interface CircuitProposal {
 	practice: GroupingPractice;
 	circuits: Circuit[];
-	legs: Leg[];
+	cables: Cable[];
 	/** A job without a panel gets this one. */
 	panel: Panel | null;
 	/** Boxes that it leaves out, and why. */
 	left: { boxId: string; why: string }[];
-	/** Cable along the routes, ft, and how many legs of it could not be measured. */
+	/** Cable along the routes, ft, and how many cables of it could not be measured. */
 	feet: number;
 	unmeasured: number;
 	/** Slots that its breakers take. */
@@ -48,7 +48,7 @@ export type Progress = (share: number, doing: string) => void;
 const GUESS_FT = { sameRoom: 10, apart: 30 };
 
 /**
- * @param newId a fresh id for each circuit and leg
+ * @param newId a fresh id for each circuit and cable
  * @example the demo house without circuits: 20-odd circuits, every outlet on one
  */
 export function proposeCircuits(
@@ -75,7 +75,7 @@ export function proposeCircuits(
 	progress((parts - 1) / parts, 'wire and breakers');
 	return { ...made.finish(), panel: job.panels.length ? null : (based.panels[0] ?? null), left: sorted.left };
 }
-const newPanel = (id: string): Panel => ({ id, name: 'Panel', roomId: null, place: null, mainA: 200, slots: 40 });
+const newPanel = (id: string): Panel => ({ id, name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 40 });
 
 /** The floor area asks for so many general circuits at least. @source 210.11(A) */
 function askForArea(edition: Edition, job: Job, sorted: Sorted): void {
@@ -94,18 +94,15 @@ function askForArea(edition: Edition, job: Job, sorted: Sorted): void {
 
 class Maker {
 	private readonly circuits: Circuit[] = [];
-	private readonly legs: Leg[] = [];
+	private readonly cables: Cable[] = [];
 	private readonly feetOf = new Map<string, number>();
-	private number: number;
 
 	constructor(
 		private readonly edition: Edition,
 		private readonly job: Job,
 		private readonly practice: GroupingPractice,
 		private readonly newId: () => string
-	) {
-		this.number = Math.max(0, ...job.circuits.map((c) => c.number));
-	}
+	) {}
 
 	private readonly measured = (a: string, b: string): number | null => feetBetween(this.job, { a, b }, this.practice.way);
 	/** Feet for the search: what cannot be measured is taken. */
@@ -165,7 +162,7 @@ class Maker {
 	}
 
 	private add(c: Pick<Circuit, 'name' | 'kind' | 'breakerA' | 'panelId'> & Partial<Circuit>, boxIds: readonly string[]): void {
-		const circuit = newCircuit({ id: this.newId(), number: ++this.number, ...c });
+		const circuit = newCircuit({ id: this.newId(), ...c });
 		this.circuits.push(circuit);
 		const fromPanel = boxIds.map((id) => this.feet(panelOf(circuit), id));
 		const between = boxIds.map((a) => boxIds.map((b) => (a === b ? 0 : this.feet(a, b))));
@@ -173,7 +170,7 @@ class Maker {
 		for (const i of order.order) {
 			const from = order.from[i] as number;
 			const [fromId, toId] = [from < 0 ? panelOf(circuit) : (boxIds[from] as string), boxIds[i] as string];
-			this.legs.push({
+			this.cables.push({
 				id: this.newId(),
 				circuitId: circuit.id,
 				fromId,
@@ -189,10 +186,10 @@ class Maker {
 		}
 	}
 	/** Outdoors and in the ground is no place for NM-B; through the wall into the back of a box it may come. @source 334.12 */
-	private cableTo(fromId: string, toId: string): Pick<Leg, 'cable' | 'lies'> {
+	private cableTo(fromId: string, toId: string): Pick<Cable, 'kind' | 'lies'> {
 		const lies = liesBetween({ edition: this.edition, job: this.job }, fromId, toId);
-		if (lies === 'through-wall') return { cable: 'NM-B', lies: 'inside' };
-		return { cable: lies ? 'UF-B' : 'NM-B' };
+		if (lies === 'through-wall') return { kind: 'NM-B', lies: 'inside' };
+		return { kind: lies ? 'UF-B' : 'NM-B' };
 	}
 	/** A range or a dryer takes a neutral besides its two hots. */
 	private conductorsTo(circuit: Circuit, boxId: string): number {
@@ -202,11 +199,11 @@ class Maker {
 		return circuit.poles === 2 && neutral ? 3 : 2;
 	}
 
-	finish(): Pick<CircuitProposal, 'practice' | 'circuits' | 'legs' | 'feet' | 'unmeasured' | 'poles' | 'unplaced'> {
+	finish(): Pick<CircuitProposal, 'practice' | 'circuits' | 'cables' | 'feet' | 'unmeasured' | 'poles' | 'unplaced'> {
 		let drawn: Job = {
 			...this.job,
 			circuits: [...this.job.circuits, ...this.circuits],
-			legs: [...this.job.legs, ...this.legs]
+			cables: [...this.job.cables, ...this.cables]
 		};
 		const own = new Set(this.circuits.map((c) => c.id));
 		const sized = new Map(this.circuits.map((c) => [c.id, sizedAs(this.edition, drawn, c)]));
@@ -215,7 +212,7 @@ class Maker {
 			...drawn,
 			// What stands already stays as it is: not all of it may be known.
 			circuits: drawn.circuits.map((c) => (own.has(c.id) ? { ...c, ...sizeOf(c.id)?.circuit } : c)),
-			legs: drawn.legs.map((l) => (own.has(l.circuitId) ? { ...l, ...sizeOf(l.circuitId)?.leg } : l))
+			cables: drawn.cables.map((l) => (own.has(l.circuitId) ? { ...l, ...sizeOf(l.circuitId)?.cable } : l))
 		};
 		const breakers = new Map(drawn.circuits.filter((c) => own.has(c.id)).map((c) => [c.id, breakerFor(this.edition, drawn, c)]));
 		drawn = {
@@ -224,28 +221,28 @@ class Maker {
 		};
 		for (const panel of drawn.panels) {
 			const moves = ifKnown(() => placeBreakers(this.edition, drawn, panel)) ?? [];
-			const slots = new Map(moves.map((m) => [m.circuitId, m.slot]));
+			const spaces = new Map(moves.map((m) => [m.circuitId, m.space]));
 			drawn = {
 				...drawn,
-				circuits: drawn.circuits.map((c) => (own.has(c.id) && slots.has(c.id) ? { ...c, slot: slots.get(c.id) ?? null } : c))
+				circuits: drawn.circuits.map((c) => (own.has(c.id) && spaces.has(c.id) ? { ...c, space: spaces.get(c.id) ?? null } : c))
 			};
 		}
 		const circuits = drawn.circuits.filter((c) => own.has(c.id));
-		const legs = drawn.legs.filter((l) => own.has(l.circuitId));
+		const cables = drawn.cables.filter((l) => own.has(l.circuitId));
 		return {
 			practice: this.practice,
 			circuits,
-			legs,
-			feet: legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0),
-			unmeasured: legs.filter((l) => l.lengthFt === null).length,
+			cables,
+			feet: cables.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0),
+			unmeasured: cables.filter((l) => l.lengthFt === null).length,
 			poles: circuits.reduce((sum, c) => sum + c.poles, 0),
-			unplaced: circuits.filter((c) => c.slot === null).length
+			unplaced: circuits.filter((c) => c.space === null).length
 		};
 	}
 }
 
 /** Breaker and wire: of an appliance by its nameplate and the drop that the shop lets pass; of the rest by their breaker. */
-function sizedAs(edition: Edition, job: Job, circuit: Circuit): { circuit: Partial<Circuit>; leg: Partial<Leg> } | null {
+function sizedAs(edition: Edition, job: Job, circuit: Circuit): { circuit: Partial<Circuit>; cable: Partial<Cable> } | null {
 	const [first] = sizeCasesOf(edition, job, runOf(job, circuit));
 	if (!first) return null;
 	const limits = circuit.load ? { dropPercent: job.practice.dropPercent } : undefined;
@@ -256,7 +253,7 @@ function sizedAs(edition: Edition, job: Job, circuit: Circuit): { circuit: Parti
 	const sized = sizeCircuit(edition, { ...first, limits, awg: undefined, breakerA });
 	if (!sized.ok) return null;
 	const heavier = job.practice.receptacles12 && sized.value.awg === '14' && hasReceptacles(job, circuit);
-	return { circuit: { breakerA: sized.value.breakerA }, leg: { awg: heavier ? '12' : sized.value.awg } };
+	return { circuit: { breakerA: sized.value.breakerA }, cable: { awg: heavier ? '12' : sized.value.awg } };
 }
 
 /** The kind of breaker that its outlets need and that its panel's label lists. What a device of the run gives already is not asked of it. */

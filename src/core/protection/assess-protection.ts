@@ -1,3 +1,4 @@
+import { asTheyStand } from '../model/breaker-name';
 import { BREAKER_WORDS } from '../model/protections';
 import type { House } from '../house';
 import { lazily } from '../model/lazily';
@@ -58,7 +59,7 @@ export function assessProtection(house: House): StageResult {
 /** A device whose LOAD carries on a neutral of two hots protects nobody: the second hot trips it. @source 300.13(B) */
 function loadNeutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {
 	const other = circuit.multiwire && indexOf(job).circuits.get(circuit.multiwire.withId);
-	if (other && other.number < circuit.number) return [];
+	if (other && asTheyStand(other, circuit) < 0) return [];
 	return sharedNeutralOnLoad(job, other ? [circuit, other] : [circuit]).map(({ box, device }) => ({
 		code: 'shared-neutral-load',
 		id: `shared-neutral-load:${device.id}`,

@@ -1,5 +1,6 @@
+import { inSpace } from '../model/breaker-name';
 import { gives } from '../model/protections';
-import { knownOr, inSpace } from '../model/fact-words';
+import { knownOr } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import {
@@ -19,7 +20,7 @@ import { takesProtecting } from '../rough/boxes-fit';
 import { runOf, type Run } from '../run/runs';
 import { groundOf, hasGround } from '../run/ground-at';
 import { isHalved } from '../run/halves';
-import { labelLists } from '../run/slots';
+import { labelLists } from '../run/spaces';
 import { needOf } from './need-of';
 import { placeDevices, type Placement, type PlacingBox, type PlacingCase } from './place-devices';
 import { isFirstReceptacle, lawfulHomeRun } from './articles/210-12-afci-outlet';
@@ -193,7 +194,7 @@ function belowOf(job: Job, run: Run): Map<string, Below> {
 		const box = boxes.get(node.boxId);
 		if (!box) continue;
 		put(run.circuit.panelId ?? '', box);
-		for (const leg of node.path) put(leg.toId, box);
+		for (const cable of node.path) put(cable.toId, box);
 	}
 	return all;
 }
@@ -246,7 +247,9 @@ function tripsOf(job: Job, run: Run, way: Placement): PlacedWay['trips'] {
 	const circuit = as.circuits.find((c) => c.id === run.circuit.id) as Circuit;
 	const drawn = runOf(as, circuit);
 	const sources = [
-		...(way.breaker === 'none' ? [] : [{ kind: 'breaker' as const, id: circuit.id, name: `the breaker ${inSpace(circuit)}` }]),
+		...(way.breaker === 'none'
+			? []
+			: [{ kind: 'breaker' as const, id: circuit.id, name: `the breaker ${inSpace(job, circuit)}` }]),
 		...way.devices.map((d) => ({ kind: 'device' as const, id: d.boxId, name: boxes.get(d.boxId)?.name ?? '' }))
 	];
 	return sources.map((source) => {

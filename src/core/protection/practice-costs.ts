@@ -39,10 +39,10 @@ export function practiceCosts({ edition, job }: RuledJob): PracticeCosts {
 /** What 12 AWG instead of 14 costs more, over the planned cable of circuits with receptacles; and feet that are not measured yet. */
 export function priceOf12(job: Job): { price: number; feet: number; unmeasured: number } {
 	const per = pricesOf(job).cableFt ?? { '14': 0, '12': 0 };
-	const legs = job.circuits
+	const cables = job.circuits
 		.filter((c) => ifKnown(() => c.breakerA) === 15 && hasReceptacles(job, c))
-		.flatMap((c) => indexOf(job).legsOfCircuit.get(c.id) ?? [])
+		.flatMap((c) => indexOf(job).cablesOfCircuit.get(c.id) ?? [])
 		.filter((l) => l.state === 'planned' && !l.inCableOf && (ifKnown(() => l.awg) === '14' || job.practice.receptacles12));
-	const feet = legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
-	return { price: feet * (per['12'] - per['14']), feet, unmeasured: legs.filter((l) => l.lengthFt === null).length };
+	const feet = cables.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
+	return { price: feet * (per['12'] - per['14']), feet, unmeasured: cables.filter((l) => l.lengthFt === null).length };
 }

@@ -1,11 +1,11 @@
-import { inSpace } from '../model/fact-words';
+import { inSpace } from '../model/breaker-name';
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
 import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
 import type { Fix, Subject } from '../model/result';
 import { bootlegAt } from '../run/ground-at';
 import { isHalved } from '../run/halves';
-import { labelLists } from '../run/slots';
+import { labelLists } from '../run/spaces';
 import { takesProtecting } from '../rough/boxes-fit';
 import type { ProtectionAnswer } from './needs';
 import type { Standing } from './standing';
@@ -53,5 +53,10 @@ export function protectFix(
 	const other = against === 'gfci' ? 'afci' : 'gfci';
 	const protection = circuit.breaker === other ? 'dual' : against;
 	if (!labelLists(job, circuit.panelId, protection) || sharesNeutral(job, circuit)) return undefined;
-	return { kind: 'protect-breaker', label: `Protect it at the breaker ${inSpace(circuit)}`, circuitId: circuit.id, protection };
+	return {
+		kind: 'protect-breaker',
+		label: `Protect it at the breaker ${inSpace(job, circuit)}`,
+		circuitId: circuit.id,
+		protection
+	};
 }

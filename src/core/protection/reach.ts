@@ -1,5 +1,5 @@
+import { inSpace } from '../model/breaker-name';
 import { DEVICE_WORDS, gives, type Against } from '../model/protections';
-import { inSpace } from '../model/fact-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
@@ -67,16 +67,16 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 	if (lost) throw new NotKnown(lost);
 	const dual = circuit.breaker === 'dual' ? { dual: true } : {};
 	return gives(circuit.breaker, against)
-		? { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(circuit)}`, ...dual }
+		? { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(job, circuit)}`, ...dual }
 		: null;
 }
 
 /** A box upstream of which nobody knows what feeds it: something may protect it that nobody has seen. */
 function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
-	const leg = runOf(job, circuit)
+	const cable = runOf(job, circuit)
 		.byBox.get(boxId)
 		?.path.find((l) => l.fromId === null);
-	return leg ? { of: 'leg', id: leg.id, field: 'fromId' } : null;
+	return cable ? { of: 'cable', id: cable.id, field: 'fromId' } : null;
 }
 
 /** Boxes upstream of one whose devices protect what is on their LOAD, the nearest first: found in one walk along the run. */
@@ -110,13 +110,13 @@ export interface Band {
 }
 
 /** Stretches of a run behind each device that protects, for the strip. */
-export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[] {
+export function bandsOf(job: told.Job, run: Run<told.Cable, told.Circuit>): Band[] {
 	const { boxes } = indexOf(job);
 	const { circuit } = run;
 	const bands: Band[] = [];
 	if (circuit.breaker !== 'none') {
 		bands.push({
-			source: { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(circuit)}` },
+			source: { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(job, circuit)}` },
 			against: DEVICE_WORDS[circuit.breaker],
 			boxIds: run.nodes.map((n) => n.boxId)
 		});
@@ -135,5 +135,5 @@ export function bandsOf(job: told.Job, run: Run<told.Leg, told.Circuit>): Band[]
 }
 
 /** Everything that goes dead when a source trips: the boxes it reaches. */
-export const goesDead = (job: told.Job, run: Run<told.Leg, told.Circuit>, source: Source): string[] =>
+export const goesDead = (job: told.Job, run: Run<told.Cable, told.Circuit>, source: Source): string[] =>
 	bandsOf(job, run).find((b) => b.source.kind === source.kind && b.source.id === source.id)?.boxIds ?? [];

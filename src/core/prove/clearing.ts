@@ -58,9 +58,9 @@ export function clearingOf({ edition, job }: RuledJob, circuit: Circuit, proofs:
 	});
 }
 
-/** What each leg takes of the drop, as read against as it should be: where they part, a joint is suspect. */
-interface LegDrop {
-	legId: string;
+/** What each cable takes of the drop, as read against as it should be: where they part, a joint is suspect. */
+interface CableDrop {
+	cableId: string;
 	fromName: string;
 	toName: string;
 	/** Percent points between its ends under the test load; null: not read at both ends. */
@@ -70,8 +70,8 @@ interface LegDrop {
 	excessOhms: number | null;
 	suspect: boolean;
 }
-/** What each leg of a run loses, predicted and as read at its ends, V for each amp of load. */
-export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): LegDrop[] {
+/** What each cable of a run loses, predicted and as read at its ends, V for each amp of load. */
+export function dropByCable({ edition, job }: RuledJob, circuit: Circuit, proofs: ReadonlyMap<string, BoxProof>): CableDrop[] {
 	const { boxes } = indexOf(job);
 	const run = runOf(job, circuit);
 	const panelId = ifKnown(() => circuit.panelId);
@@ -83,7 +83,7 @@ export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: 
 		const p = predict({ edition, job }, { circuit, boxId }, { loadA });
 		return { read: reading?.value ?? null, should: p.known ? p.value.dropPercent : null, loadA };
 	};
-	return run.nodes.map(({ boxId, fromId, leg }): LegDrop => {
+	return run.nodes.map(({ boxId, fromId, cable }): CableDrop => {
 		const [a, b] = [at(fromId), at(boxId)];
 		const read = a.read === null || b.read === null ? null : b.read - a.read;
 		const should = a.should === null || b.should === null ? null : b.should - a.should;
@@ -91,7 +91,7 @@ export function dropByLeg({ edition, job }: RuledJob, circuit: Circuit, proofs: 
 		const suspect =
 			over !== null && should !== null && over > Math.max(AGAINST_PREDICTED.dropPoints, AGAINST_PREDICTED.share * should);
 		return {
-			legId: leg.id,
+			cableId: cable.id,
 			fromName: boxes.get(fromId ?? '')?.name ?? 'panel',
 			toName: boxes.get(boxId)?.name ?? boxId,
 			read,

@@ -1,5 +1,5 @@
+import { saySpace } from '../model/breaker-name';
 import { gives } from '../model/protections';
-import { saySpace } from '../model/fact-words';
 import { byWriting } from '../model/written';
 import { addDays, localDay } from '../units/day';
 import { downstream, runOf } from '../run/runs';
@@ -98,7 +98,7 @@ export function gfciRegister(
 			id: c.id,
 			boxId: null,
 			circuitId: c.id,
-			name: `${c.breaker === 'dual' ? 'Dual-function' : 'GFCI'} breaker, ${saySpace(c)}`,
+			name: `${c.breaker === 'dual' ? 'Dual-function' : 'GFCI'} breaker, ${saySpace(job, c)}`,
 			where: job.panels.find((p) => p.id === c.panelId)?.name ?? 'panel',
 			protects: runOf(job, c).nodes.map((n) => boxes.get(n.boxId)?.name ?? n.boxId),
 			installed: c.installed ?? null

@@ -59,11 +59,11 @@ function halved(
 }
 const TRIP_WORDS: SplitWords = {
 	contradict: 'The results contradict each other: split and try again',
-	found: (legs) => `It is in the leg to ${legs}, or in the boxes at its ends`,
+	found: (cables) => `It is in the cable to ${cables}, or in the boxes at its ends`,
 	split: (at) =>
 		`Split the run at ${at}: off, outgoing wires disconnected and capped, on again. Holds: onward. Trips: toward the panel`,
-	alone: (legs) =>
-		`Nothing to split: off, the leg to ${legs} disconnected at both ends and capped, on again. Holds: the leg, or what is at its end. Trips: the device that trips`
+	alone: (cables) =>
+		`Nothing to split: off, the cable to ${cables} disconnected at both ends and capped, on again. Holds: the cable, or what is at its end. Trips: the device that trips`
 };
 /** Supply that drives a leak, V, and ohms in a megohm. */
 const MEGOHM = 1e6;

@@ -98,7 +98,7 @@ interface WireOn {
 function rightForWire(edition: Edition, job: Job, circuit: Circuit): WireOn | null {
 	const thinnest = thinnestWire(edition, job, circuit);
 	if (!thinnest) return null;
-	const { leg: thin, carries } = thinnest;
+	const { cable: thin, carries } = thinnest;
 	const next = standardBreaker(carries, edition) ?? carries;
 	const nameplate = circuit.load && edition.loads[circuit.load.kind].nameplate;
 	const small = nameplate ? undefined : edition.smallConductor[thin.metal][thin.awg];

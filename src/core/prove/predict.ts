@@ -13,7 +13,7 @@ import {
 	type Circuit,
 	type Fact,
 	type Job,
-	type Leg,
+	type Cable,
 	type Reading
 } from '../model/known';
 import { soundOf, type SoundFigures } from '../network/sound';
@@ -29,7 +29,7 @@ interface Loop {
 	hotOhms: number;
 	/** Of a receptacle between two hots: the second of them. */
 	neutralOhms: number;
-	/** null where a leg on the way has no ground conductor. */
+	/** null where a cable on the way has no ground conductor. */
 	groundOhms: number | null;
 }
 export interface Prediction {
@@ -99,10 +99,10 @@ export function predict(
 	const dropPercent = (100 * amps * circuitOhms) / supply;
 	const rule = cite(edition, edition.resistance.rule);
 	const steps = lazily((): Step[] => [
-		...node.path.map((leg): Step => ({
-			label: `${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name}, ${formatFeet(leg.lengthFt ?? 0)} of ${leg.awg}`,
+		...node.path.map((cable): Step => ({
+			label: `${boxes.get(cable.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(cable.toId)?.name}, ${formatFeet(cable.lengthFt ?? 0)} of ${cable.awg}`,
 			formula: `${sound.conductorC} °C, with both terminations`,
-			value: legOhms(edition, leg, leg.awg, sound),
+			value: legOhms(edition, cable, cable.awg, sound),
 			unit: 'ohm',
 			rule
 		})),
@@ -155,18 +155,18 @@ export function predict(
 export const isBetweenHots = (box: Box | undefined, half: 'upper' | 'lower' | undefined): boolean =>
 	half === 'lower' && !!box?.devices.some((d) => d.yoke === 'dual-voltage');
 
-const legOhms = (edition: Edition, leg: Leg, awg: Leg['awg'], s: SoundFigures, metal = leg.metal): number =>
+const legOhms = (edition: Edition, cable: Cable, awg: Cable['awg'], s: SoundFigures, metal = cable.metal): number =>
 	wireOhms(
 		edition,
-		{ awg, metal, lengthFt: leg.lengthFt ?? 0 },
+		{ awg, metal, lengthFt: cable.lengthFt ?? 0 },
 		{ conductorC: s.conductorC, terminationOhms: s.terminationOhms }
 	);
 
 /** What is not known of the way from a panel to a box, the first of it. */
-function lackOnTheWay(job: Job, circuit: Circuit, path: readonly Leg[]): Fact | null {
+function lackOnTheWay(job: Job, circuit: Circuit, path: readonly Cable[]): Fact | null {
 	if (circuit.panelId === null) return { of: 'circuit', id: circuit.id, field: 'panelId' };
-	for (const leg of path) {
-		const lacks = missingOf(leg, 'fromId', 'lengthFt', 'awg', 'metal');
+	for (const cable of path) {
+		const lacks = missingOf(cable, 'fromId', 'lengthFt', 'awg', 'metal');
 		if (lacks) return lacks;
 	}
 	return null;
@@ -199,17 +199,17 @@ const NO_LOOP: Loop = { hotOhms: 0, neutralOhms: 0, groundOhms: 0 };
 const loopsOf = once((job: Job, edition: Edition, circuit: Circuit): ReadonlyMap<string, Loop> => {
 	const sound = soundOf(job);
 	const made = new Map<string, Loop>();
-	for (const { boxId, fromId, leg } of runOf(job, circuit).nodes) {
+	for (const { boxId, fromId, cable } of runOf(job, circuit).nodes) {
 		const up = fromId === circuit.panelId ? NO_LOOP : made.get(fromId ?? '');
 		// Beyond a cable of which nobody knows the gauge no ohms can be told.
-		if (!up || missingOf(leg, 'fromId', 'awg', 'metal')) continue;
-		const conductor = up.hotOhms + legOhms(edition, leg, leg.awg, sound);
-		const ground = legOhms(edition, leg, edition.grounding.asMade.nm[leg.awg] ?? leg.awg, sound, 'Cu');
+		if (!up || missingOf(cable, 'fromId', 'awg', 'metal')) continue;
+		const conductor = up.hotOhms + legOhms(edition, cable, cable.awg, sound);
+		const ground = legOhms(edition, cable, edition.grounding.asMade.nm[cable.awg] ?? cable.awg, sound, 'Cu');
 		const both = { hotOhms: conductor, neutralOhms: conductor };
 		try {
 			made.set(boxId, {
 				...both,
-				groundOhms: leg.ground && up.groundOhms !== null ? up.groundOhms + ground : null
+				groundOhms: cable.ground && up.groundOhms !== null ? up.groundOhms + ground : null
 			});
 		} catch (lacks) {
 			// Only what needs the ground asks whether there is one.

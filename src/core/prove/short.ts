@@ -1,6 +1,6 @@
 import type { RuledJob } from '../code/ruled-job';
 import { downstream, runOf, type Run } from '../run/runs';
-import { ifKnown, NotKnown, type Circuit, type GuidedCheck, type Leg } from '../model/known';
+import { ifKnown, NotKnown, type Circuit, type GuidedCheck, type Cable } from '../model/known';
 import { SHORT_OHMS } from '../instruments/thresholds';
 import { indexOf } from '../model/job-index';
 import type { Step } from '../model/result';
@@ -12,9 +12,9 @@ import type { GuidedAnswer, GuidedPoint } from './guided-answer';
 /** What was found when the run was parted at a box, the wires onward taken off: short toward the panel, or onward. */
 export type Side = 'panel' | 'onward' | 'both';
 interface Halving {
-	/** Legs that may still hold the short, by the box that each feeds. */
+	/** Cables that may still hold the short, by the box that each feeds. */
 	suspects: string[];
-	/** Where to part the run next; null: it is found, as near as a leg. */
+	/** Where to part the run next; null: it is found, as near as a cable. */
 	next: string | null;
 }
 
@@ -86,16 +86,16 @@ export function shortCheck(
 }
 const SHORT_WORDS: SplitWords = {
 	contradict: 'The results contradict each other: test again with everything unplugged and every switch both ways',
-	found: (legs) => `The short is in the leg to ${legs}, or in the boxes at its ends`,
+	found: (cables) => `The short is in the cable to ${cables}, or in the boxes at its ends`,
 	split: (at) => `Split the run at ${at}: disconnect the outgoing wires and read toward the panel and outgoing`,
-	alone: (legs) => `Nothing to split: disconnect the leg to ${legs} at both ends and read it alone, then what is at its end`
+	alone: (cables) => `Nothing to split: disconnect the cable to ${cables} at both ends and read it alone, then what is at its end`
 };
 /** In what words a fault that is halved is spoken of. */
 export interface SplitWords {
 	contradict: string;
-	found: (legs: string) => string;
+	found: (cables: string) => string;
 	split: (at: string) => string;
-	alone: (legs: string) => string;
+	alone: (cables: string) => string;
 }
 /**
  * What the splits of a run say, or where to split it next, and then what is still suspected.
@@ -114,17 +114,17 @@ export function splitSays(
 	if (next)
 		return [
 			{ level: 'look', says: words.split(name(next)) },
-			{ level: 'unknown', says: `Still suspected: the legs to ${left.join(', ')}` }
+			{ level: 'unknown', says: `Still suspected: the cables to ${left.join(', ')}` }
 		];
-	const legs = left.join(' or ');
-	return inRun || tells(sides) ? [{ level: 'bad', says: words.found(legs) }] : [{ level: 'look', says: words.alone(legs) }];
+	const cables = left.join(' or ');
+	return inRun || tells(sides) ? [{ level: 'bad', says: words.found(cables) }] : [{ level: 'look', says: words.alone(cables) }];
 }
 /** The box whose way out and back has most nearly these ohms; of those whose ways are known. */
 function nearest({ edition, job }: RuledJob, run: Run, loop: number): { id: string; ohms: number } | undefined {
 	const { conductorC, terminationOhms } = soundOf(job);
-	const way = (path: readonly Leg[]): number =>
+	const way = (path: readonly Cable[]): number =>
 		path.reduce((sum, l) => {
-			if (l.lengthFt === null) throw new NotKnown({ of: 'leg', id: l.id, field: 'lengthFt' });
+			if (l.lengthFt === null) throw new NotKnown({ of: 'cable', id: l.id, field: 'lengthFt' });
 			return sum + 2 * wireOhms(edition, { ...l, lengthFt: l.lengthFt }, { conductorC, terminationOhms });
 		}, 0);
 	return run.nodes

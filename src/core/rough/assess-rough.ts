@@ -1,9 +1,9 @@
 import { placeName } from '../model/job-index';
 import { cite } from '../code/rule';
-import { unmeasuredLegs } from '../circuits/assess-circuits';
+import { unmeasuredCables } from '../circuits/assess-circuits';
 import type { House } from '../house';
 import { CABLE_MAKES } from '../model/cable-kinds';
-import { ifKnown, type Leg } from '../model/known';
+import { ifKnown, type Cable } from '../model/known';
 import type { Finding, StageResult } from '../model/result';
 import { bundlesOf } from '../run/bundles';
 import { show } from '../units/quantity';
@@ -20,9 +20,9 @@ export function assessRough(house: House): StageResult {
 	const fit = assessFit(house);
 	return {
 		findings: [
-			...unmeasuredLegs(house),
+			...unmeasuredCables(house),
 			...fit.findings,
-			...house.job.legs.flatMap((l) => ofLeg(house, l)),
+			...house.job.cables.flatMap((l) => ofCable(house, l)),
 			...metalIntoPlastic(house.edition, house.job),
 			...singleConductors(house.edition, house.job),
 			...foundTrenches(house),
@@ -33,59 +33,59 @@ export function assessRough(house: House): StageResult {
 	};
 }
 const nameOf = ({ job }: House, id: string | null): string => placeName(job, id);
-const legName = (house: House, leg: Leg): string =>
+const cableName = (house: House, cable: Cable): string =>
 	`The cable from ${nameOf(
 		house,
-		ifKnown(() => leg.fromId)
-	)} to ${nameOf(house, leg.toId)}`;
+		ifKnown(() => cable.fromId)
+	)} to ${nameOf(house, cable.toId)}`;
 
-function ofLeg(house: House, leg: Leg): Finding[] {
+function ofCable(house: House, cable: Cable): Finding[] {
 	const { edition, job } = house;
-	if (!leg.route || leg.inCableOf) return [];
-	const subject = { kind: 'leg', id: leg.id } as const;
+	if (!cable.route || cable.inCableOf) return [];
+	const subject = { kind: 'cable', id: cable.id } as const;
 	const found: Finding[] = [];
-	const way = ifKnown(() => routeLength({ edition, job }, leg));
-	if (way && leg.state === 'planned' && leg.lengthFt !== null && way.feet !== Math.ceil(leg.lengthFt))
+	const way = ifKnown(() => routeLength({ edition, job }, cable));
+	if (way && cable.state === 'planned' && cable.lengthFt !== null && way.feet !== Math.ceil(cable.lengthFt))
 		found.push({
-			id: `route-length:${leg.id}`,
+			id: `route-length:${cable.id}`,
 			code: 'route-length',
-			circuitId: leg.circuitId,
+			circuitId: cable.circuitId,
 			severity: 'advice',
 			rule: cite(edition, edition.drop.rule),
 			subject,
-			message: `${legName(house, leg)} is ${way.feet} ft by its way on the plan; ${show(leg.lengthFt, 1)} ft is entered.`,
-			have: leg.lengthFt,
+			message: `${cableName(house, cable)} is ${way.feet} ft by its way on the plan; ${show(cable.lengthFt, 1)} ft is entered.`,
+			have: cable.lengthFt,
 			need: way.feet,
 			unit: 'ft',
-			fix: { kind: 'edit-leg', label: `Make it ${way.feet} ft`, legId: leg.id, change: { lengthFt: way.feet } }
+			fix: { kind: 'edit-cable', label: `Make it ${way.feet} ft`, cableId: cable.id, change: { lengthFt: way.feet } }
 		});
-	const cable = ifKnown(() => leg.cable);
-	if (leg.route.way === 'slab' && cable && CABLE_MAKES[cable].made === 'sheathed' && !leg.raceway)
+	const kind = ifKnown(() => cable.kind);
+	if (cable.route.way === 'slab' && kind && CABLE_MAKES[kind].made === 'sheathed' && !cable.raceway)
 		found.push({
-			id: `in-concrete:${leg.id}`,
+			id: `in-concrete:${cable.id}`,
 			code: 'in-concrete',
-			circuitId: leg.circuitId,
-			severity: leg.state === 'found' ? 'caution' : 'violation',
+			circuitId: cable.circuitId,
+			severity: cable.state === 'found' ? 'caution' : 'violation',
 			rule: cite(edition, edition.supports.concrete),
 			subject,
-			message: `${legName(house, leg)} is ${CABLE_MAKES[cable].name} in a slab: no cable is embedded in concrete. Use a raceway with conductors marked for wet places, or another way.`
+			message: `${cableName(house, cable)} is ${CABLE_MAKES[kind].name} in a slab: no cable is embedded in concrete. Use a raceway with conductors marked for wet places, or another way.`
 		});
 	return found;
 }
 /** Trenches that were opened: cover and riser as measured, against what is due today. @source 300.5, 300.5(D)(1), 300.6 */
 function foundTrenches({ edition, job, index }: House): Finding[] {
-	if (!job.legs.some((l) => l.trench)) return [];
+	if (!job.cables.some((l) => l.trench)) return [];
 	return trenchesOf({ edition, job }).flatMap((t): Finding[] => {
-		const leg = job.legs.find((l) => l.id === t.legId);
-		const facts = leg?.trench;
-		if (!leg || !facts) return [];
-		const subject = { kind: 'leg', id: leg.id } as const;
-		const name = `The cable to ${index.boxes.get(leg.toId)?.name ?? '?'}`;
-		const severity = leg.state === 'found' ? ('caution' as const) : ('violation' as const);
+		const cable = job.cables.find((l) => l.id === t.cableId);
+		const facts = cable?.trench;
+		if (!cable || !facts) return [];
+		const subject = { kind: 'cable', id: cable.id } as const;
+		const name = `The cable to ${index.boxes.get(cable.toId)?.name ?? '?'}`;
+		const severity = cable.state === 'found' ? ('caution' as const) : ('violation' as const);
 		const say = (code: string, rule: Finding['rule'], message: string, more: Partial<Finding> = {}): Finding => ({
-			id: `${code}:${leg.id}`,
+			id: `${code}:${cable.id}`,
 			code,
-			circuitId: leg.circuitId,
+			circuitId: cable.circuitId,
 			severity,
 			rule,
 			subject,
@@ -158,12 +158,12 @@ function bundled(house: House): Finding[] {
 	const { bundle } = edition.supports;
 	const seen = new Set<string>();
 	return [...bundlesOf(job, bundle.fromIn).values()]
-		.sort((a, b) => b.legIds.length - a.legIds.length)
-		.flatMap(({ legIds }): Finding[] => {
-			if (legIds.length < SAID_FROM || legIds.some((id) => seen.has(id))) return [];
-			for (const id of legIds) seen.add(id);
-			const legs = legIds.flatMap((id) => job.legs.find((l) => l.id === id) ?? []);
-			const [first] = legs;
+		.sort((a, b) => b.cableIds.length - a.cableIds.length)
+		.flatMap(({ cableIds }): Finding[] => {
+			if (cableIds.length < SAID_FROM || cableIds.some((id) => seen.has(id))) return [];
+			for (const id of cableIds) seen.add(id);
+			const cables = cableIds.flatMap((id) => job.cables.find((l) => l.id === id) ?? []);
+			const [first] = cables;
 			if (!first) return [];
 			return [
 				{
@@ -171,8 +171,8 @@ function bundled(house: House): Finding[] {
 					code: 'bundle',
 					severity: 'advice',
 					rule: cite(edition, bundle.rule),
-					subject: { kind: 'leg', id: first.id },
-					message: `${legIds.length} cables share their holes for more than ${bundle.fromIn} in (to ${legs.map((l) => nameOf(house, l.toId)).join(', ')}): ${2 * legIds.length} current-carrying conductors count for each. Space them apart, or bore a second row.`
+					subject: { kind: 'cable', id: first.id },
+					message: `${cableIds.length} cables share their holes for more than ${bundle.fromIn} in (to ${cables.map((l) => nameOf(house, l.toId)).join(', ')}): ${2 * cableIds.length} current-carrying conductors count for each. Space them apart, or bore a second row.`
 				}
 			];
 		});

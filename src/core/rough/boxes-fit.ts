@@ -5,7 +5,7 @@ import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
 import { knownOr } from '../model/fact-words';
-import { ifKnown, type Box, type Job, type Leg } from '../model/known';
+import { ifKnown, type Box, type Job, type Cable } from '../model/known';
 import { CABLE_MAKES, inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { once } from '../model/remember';
@@ -29,11 +29,11 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 	const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch');
 	return {
 		volumeCuIn,
-		conductors: (seen ?? ends).flatMap(({ cable, awg, conductors, ground }) => [
+		conductors: (seen ?? ends).flatMap(({ kind: cable, awg, conductors, ground }) => [
 			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
 			// The strip of armored cable is folded back outside the box.
 			...(ground && CABLE_MAKES[cable].ground !== 'armor'
-				? [{ awg: groundOf(edition, { cable, awg }), count: 1, role: 'ground' as const }]
+				? [{ awg: groundOf(edition, { kind: cable, awg }), count: 1, role: 'ground' as const }]
 				: [])
 		]),
 		// Metal boxes hold their cables by clamps inside; others as marked.
@@ -47,10 +47,10 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 	};
 }
 /** A ground counts at its own size: 8 AWG cable as made carries a 10. */
-const groundOf = ({ grounding }: Edition, { cable, awg }: Pick<Leg, 'cable' | 'awg'>): FillGauge =>
+const groundOf = ({ grounding }: Edition, { kind: cable, awg }: Pick<Cable, 'kind' | 'awg'>): FillGauge =>
 	asGauge(inRaceway(cable) ? awg : (grounding.asMade.nm[awg] ?? awg));
 /** The largest conductor that a device of the box may be on: the tails of its circuits, and not the widest cable in the box. @source 314.16(B)(4) */
-function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): FillGauge {
+function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Cable[]): FillGauge {
 	const { circuits, circuitsOfBox } = indexOf(job);
 	const own = new Set((circuitsOfBox.get(box.id) ?? []).map((c) => c.id));
 	const feeding = ends.filter((l) => own.has(l.circuitId));
@@ -63,21 +63,21 @@ function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Leg[]): Fil
 const thickest = (all: readonly FillGauge[]): FillGauge =>
 	all.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), all[0] ?? '14');
 
-type Counted = Pick<Leg, 'cable' | 'awg' | 'conductors' | 'ground'>;
+type Counted = Pick<Cable, 'kind' | 'awg' | 'conductors' | 'ground'>;
 /** The cables of an existing box as they were seen, where all of them were; else null. */
 function seenIn(box: Box, drawn: number): Counted[] | null {
-	if (box.state !== 'found' || !box.cables.length || box.cables.length < drawn) return null;
-	const all = box.cables.flatMap(({ cable, awg, conductors, ground }): Counted[] =>
-		awg !== null && conductors !== null && ground !== null ? [{ cable: cable ?? 'NM-B', awg, conductors, ground }] : []
+	if (box.state !== 'found' || !box.ends.length || box.ends.length < drawn) return null;
+	const all = box.ends.flatMap(({ kind: cable, awg, conductors, ground }): Counted[] =>
+		awg !== null && conductors !== null && ground !== null ? [{ kind: cable ?? 'NM-B', awg, conductors, ground }] : []
 	);
-	return all.length === box.cables.length ? all : null;
+	return all.length === box.ends.length ? all : null;
 }
 /** Cables that end in each box; one that two circuits share is there once. */
-const endsIn = once((job: Job): ReadonlyMap<string, Leg[]> => {
-	const ends = new Map<string, Leg[]>();
-	for (const leg of job.legs) {
-		if (leg.inCableOf) continue;
-		for (const id of [leg.fromId, leg.toId].filter((i) => i !== null)) ends.set(id, [...(ends.get(id) ?? []), leg]);
+const endsIn = once((job: Job): ReadonlyMap<string, Cable[]> => {
+	const ends = new Map<string, Cable[]>();
+	for (const cable of job.cables) {
+		if (cable.inCableOf) continue;
+		for (const id of [cable.fromId, cable.toId].filter((i) => i !== null)) ends.set(id, [...(ends.get(id) ?? []), cable]);
 	}
 	return ends;
 });

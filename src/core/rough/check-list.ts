@@ -1,7 +1,8 @@
+import { breakerName } from '../model/breaker-name';
 import type { RuledJob } from '../code/ruled-job';
 import { cite } from '../code/rule';
 import { indexOf, placeName } from '../model/job-index';
-import type { Box, Job, Leg } from '../model/job';
+import type { Box, Job, Cable } from '../model/job';
 import type { Rule } from '../model/result';
 import { supportsOf } from './supports';
 
@@ -9,7 +10,7 @@ import { supportsOf } from './supports';
 export interface RoughCheck {
 	/** Kept as a check of the job, with its photos. */
 	id: string;
-	of: { kind: 'box' | 'leg'; id: string };
+	of: { kind: 'box' | 'cable'; id: string };
 	words: string;
 	/** Figure or section that stands behind it. */
 	detail: string;
@@ -17,7 +18,7 @@ export interface RoughCheck {
 	seen: 'done' | 'not-done' | null;
 }
 /** The key of one line of the list. @example roughCheckId('box', 'k-03', 'flush') -> 'rough:box:k-03:flush' */
-export const roughCheckId = (kind: 'box' | 'leg', id: string, what: string): string => `rough:${kind}:${id}:${what}`;
+export const roughCheckId = (kind: 'box' | 'cable', id: string, what: string): string => `rough:${kind}:${id}:${what}`;
 
 /** Free length where the opening of a box is under 8 in. @source 300.14 */
 const FREE = '6 in free from where the sheath ends, 3 in past the opening';
@@ -62,13 +63,13 @@ export function boxChecks(ruled: RuledJob, box: Box): RoughCheck[] {
 	];
 }
 /** What is looked at along one cable. @source 300.4, 334.30, 408.4 */
-export function legChecks(ruled: RuledJob, leg: Leg): RoughCheck[] {
+export function cableChecks(ruled: RuledJob, cable: Cable): RoughCheck[] {
 	const { job, edition } = ruled;
-	const s = supportsOf(edition, job, leg);
+	const s = supportsOf(edition, job, cable);
 	const line = (what: string, words: string, detail: string, of: RoughCheck['rule'] = null) =>
-		lineOf(job, { kind: 'leg', id: leg.id }, { what, words, detail, rule: of });
+		lineOf(job, { kind: 'cable', id: cable.id }, { what, words, detail, rule: of });
 	const near = [s.boxIn.from, s.boxIn.to].filter((x) => x !== null);
-	const home = job.panels.some((p) => p.id === leg.fromId);
+	const home = job.panels.some((p) => p.id === cable.fromId);
 	return [
 		line(
 			'staples',
@@ -86,15 +87,9 @@ export function legChecks(ruled: RuledJob, leg: Leg): RoughCheck[] {
 		),
 		line('whole', 'Sheath whole', 'no kink, no cut, no splice outside a box'),
 		...(home
-			? [
-					line(
-						'label',
-						'Home run labeled',
-						`with circuit ${indexOf(job).circuits.get(leg.circuitId)?.number ?? '?'}, at the panel`
-					)
-				]
+			? [line('label', 'Home run labeled', `with ${breakerName(job, indexOf(job).circuits.get(cable.circuitId))}, at the panel`)]
 			: []),
-		...(leg.route?.way === 'trench' || leg.lies === 'underground'
+		...(cable.route?.way === 'trench' || cable.lies === 'underground'
 			? [line('backfill', 'Looked at before backfill', 'cover measured, photo, inspector')]
 			: [])
 	];
@@ -124,16 +119,18 @@ export interface RoughGroup {
 export function roughList(ruled: RuledJob, circuitId: string | null = null): RoughGroup[] {
 	const { job } = ruled;
 	const nameOf = (id: string | null): string => placeName(job, id);
-	const legs = job.legs.filter((l) => l.state !== 'found' && !l.inCableOf && (circuitId === null || l.circuitId === circuitId));
-	const ofCircuit = new Set(legs.map((l) => l.toId));
+	const cables = job.cables.filter(
+		(l) => l.state !== 'found' && !l.inCableOf && (circuitId === null || l.circuitId === circuitId)
+	);
+	const ofCircuit = new Set(cables.map((l) => l.toId));
 	return [
 		...job.boxes
 			.filter((b) => b.state !== 'found' && (circuitId === null || ofCircuit.has(b.id)))
 			.map((b): RoughGroup => ({ of: { kind: 'box', id: b.id }, name: b.name, checks: boxChecks(ruled, b) })),
-		...legs.map((l): RoughGroup => ({
-			of: { kind: 'leg', id: l.id },
+		...cables.map((l): RoughGroup => ({
+			of: { kind: 'cable', id: l.id },
 			name: `${nameOf(l.fromId)} to ${nameOf(l.toId)}`,
-			checks: legChecks(ruled, l)
+			checks: cableChecks(ruled, l)
 		}))
 	];
 }

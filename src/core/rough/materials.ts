@@ -1,8 +1,9 @@
+import { breakerName } from '../model/breaker-name';
 import type { RuledJob } from '../code/ruled-job';
 import { inRaceway, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
-import { ifKnown, type Box, type Device, type Job, type Leg } from '../model/known';
+import { ifKnown, type Box, type Device, type Job, type Cable } from '../model/known';
 import { reckonOf } from '../model/practice';
 import { cutsOf } from './cuts';
 import { boxChoice } from './box-choice';
@@ -47,7 +48,7 @@ export interface MaterialLine {
 	waste: number;
 	/** The stage in which it is used up. */
 	usedIn: 'rough' | 'trim';
-	/** How many, by circuit number and by room name; what belongs to none is under ''. */
+	/** How many, by circuit and by room name; what belongs to none is under ''. */
 	byCircuit: Readonly<Record<string, number>>;
 	byRoom: Readonly<Record<string, number>>;
 }
@@ -105,13 +106,13 @@ export function materialsOf(ruled: RuledJob, takes: TakesOfBox): Materials {
 	const { job } = ruled;
 	const counting = new Counting();
 	const missing: string[] = [];
-	cable(job, counting, missing);
+	cableByLength(job, counting, missing);
 	for (const box of job.boxes) ofBox(ruled, box, { counting, missing, takes });
-	for (const leg of job.legs) ofLeg(ruled, leg, counting);
+	for (const cable of job.cables) ofCable(ruled, cable, counting);
 	for (const c of job.circuits) {
 		if (c.state === 'found') continue;
-		counting.add({ group: 'breakers', name: breakerName(c), unit: 'each', usedIn: 'trim' }, 1, {
-			circuit: String(c.number),
+		counting.add({ group: 'breakers', name: breakerPart(c), unit: 'each', usedIn: 'trim' }, 1, {
+			circuit: circuitOf(job, c),
 			room: ''
 		});
 	}
@@ -131,14 +132,17 @@ export function materialsOf(ruled: RuledJob, takes: TakesOfBox): Materials {
 }
 /** About so many boxes are taped from one roll. Practice. */
 const BOXES_PER_TAPE = 30;
+/** A circuit as a list sorts by it: its space, or its name before that is known. */
+const circuitOf = (job: Job, c: Job['circuits'][number] | undefined): string =>
+	!c ? '' : c.space === null ? c.name : breakerName(job, c);
 const NOWHERE: Where = { circuit: '', room: '' };
 const PROTECTION = { none: '', gfci: ' GFCI', afci: ' AFCI', dual: ' dual-function' } as const;
 
-function cable(job: Job, counting: Counting, missing: string[]): void {
+function cableByLength(job: Job, counting: Counting, missing: string[]): void {
 	const cuts = cutsOf(job, ['planned', 'built']);
-	const circuitOf = new Map(job.legs.map((l) => [l.id, String(indexOf(job).circuits.get(l.circuitId)?.number ?? '')]));
+	const circuitOfCut = new Map(job.cables.map((l) => [l.id, circuitOf(job, indexOf(job).circuits.get(l.circuitId))]));
 	for (const roll of cuts.list.rolls) {
-		const circuits = new Set(roll.cuts.map((id) => circuitOf.get(id) ?? ''));
+		const circuits = new Set(roll.cuts.map((id) => circuitOfCut.get(id) ?? ''));
 		// A roll that several circuits are cut from belongs to none.
 		const [only = ''] = circuits.size === 1 ? circuits : [];
 		counting.add({ group: 'cable', name: `${roll.cable}, ${roll.rollFt} ft roll`, unit: 'roll', usedIn: 'rough' }, 1, {
@@ -148,7 +152,7 @@ function cable(job: Job, counting: Counting, missing: string[]): void {
 	}
 	for (const cut of cuts.tooLong)
 		counting.add({ group: 'cable', name: `${cut.cable}, by the foot`, unit: 'ft', usedIn: 'rough' }, cut.ft, {
-			circuit: circuitOf.get(cut.id) ?? '',
+			circuit: circuitOfCut.get(cut.id) ?? '',
 			room: ''
 		});
 	if (cuts.unmeasured.length) missing.push(`${cuts.unmeasured.length} cables are not measured: they are in no roll.`);
@@ -162,7 +166,7 @@ interface Of {
 function ofBox(ruled: RuledJob, box: Box, { counting, missing, takes }: Of): void {
 	const { job, edition } = ruled;
 	const where = {
-		circuit: String(indexOf(job).circuitsOfBox.get(box.id)?.[0]?.number ?? ''),
+		circuit: circuitOf(job, indexOf(job).circuitsOfBox.get(box.id)?.[0]),
 		room: indexOf(job).rooms.get(box.roomId ?? '')?.name ?? ''
 	};
 	const devices = box.devices.filter((d) => d.state !== 'found');
@@ -235,24 +239,24 @@ function coverOf(box: Box): string | null {
 	];
 	return wet ? 'in-use cover, extra duty' : `wall plate, ${Math.max(box.gangs, yokes.length)}-gang, ${kinds.sort().join(' + ')}`;
 }
-function breakerName(c: Job['circuits'][number]): string {
+function breakerPart(c: Job['circuits'][number]): string {
 	const amps = ifKnown(() => c.breakerA);
 	return `${amps === null ? 'rating not chosen' : `${amps} A`}, ${c.poles === 2 ? 'two-pole' : 'one-pole'}${PROTECTION[c.breaker]}${c.half ? ', thin' : ''}`;
 }
 
-function ofLeg(ruled: RuledJob, leg: Leg, counting: Counting): void {
+function ofCable(ruled: RuledJob, cable: Cable, counting: Counting): void {
 	const { job, edition } = ruled;
-	if (leg.state === 'found' || leg.inCableOf) return;
-	const where = { circuit: String(indexOf(job).circuits.get(leg.circuitId)?.number ?? ''), room: '' };
+	if (cable.state === 'found' || cable.inCableOf) return;
+	const where = { circuit: circuitOf(job, indexOf(job).circuits.get(cable.circuitId)), room: '' };
 	const known = ifKnown(() => ({
-		cable: leg.cable,
-		awg: leg.awg,
-		conductors: leg.conductors,
-		ground: leg.ground,
-		raceway: leg.raceway
+		cable: cable.kind,
+		awg: cable.awg,
+		conductors: cable.conductors,
+		ground: cable.ground,
+		raceway: cable.raceway
 	}));
 	if (!known) return;
-	const supports = supportsOf(edition, job, leg);
+	const supports = supportsOf(edition, job, cable);
 	if (supports.count)
 		counting.add(
 			{
@@ -267,17 +271,17 @@ function ofLeg(ruled: RuledJob, leg: Leg, counting: Counting): void {
 			supports.count,
 			where
 		);
-	if (leg.lengthFt === null) return;
+	if (cable.lengthFt === null) return;
 	const { raceway } = known;
 	if (raceway)
 		counting.add(
 			{ group: 'raceway', name: RACEWAY_MAKES[raceway].name, unit: 'ft', usedIn: 'rough' },
-			Math.ceil(leg.lengthFt),
+			Math.ceil(cable.lengthFt),
 			where
 		);
 	if (inRaceway(known.cable)) {
 		// Each conductor is pulled the whole way, and free at both ends.
-		const feet = Math.ceil(leg.lengthFt + (2 * reckonOf(job.practice).boxIn) / 12);
+		const feet = Math.ceil(cable.lengthFt + (2 * reckonOf(job.practice).boxIn) / 12);
 		counting.add(
 			{ group: 'raceway', name: `${known.awg} AWG ${known.cable}`, unit: 'ft', usedIn: 'rough' },
 			feet * (known.conductors + Number(known.ground)),
@@ -285,10 +289,10 @@ function ofLeg(ruled: RuledJob, leg: Leg, counting: Counting): void {
 		);
 	}
 	// A hole in every stud: one plate for one in so many, where the edge is too near.
-	if (leg.route?.way === 'walls')
+	if (cable.route?.way === 'walls')
 		counting.add(
 			{ group: 'supports', name: 'nail plate', unit: 'each', usedIn: 'rough' },
-			Math.ceil(leg.lengthFt / FEET_PER_PLATE),
+			Math.ceil(cable.lengthFt / FEET_PER_PLATE),
 			where
 		);
 }
@@ -297,10 +301,10 @@ const FEET_PER_PLATE = 8;
 
 function trench(ruled: RuledJob, counting: Counting): void {
 	for (const t of trenchesOf(ruled)) {
-		const leg = ruled.job.legs.find((l) => l.id === t.legId);
-		if (!leg || leg.state === 'found') continue;
-		const where = { ...NOWHERE, circuit: String(indexOf(ruled.job).circuits.get(leg.circuitId)?.number ?? '') };
-		const places = leg.trench?.segments.length ? leg.trench.segments.map((s) => s.place) : (['general'] as const);
+		const cable = ruled.job.cables.find((l) => l.id === t.cableId);
+		if (!cable || cable.state === 'found') continue;
+		const where = { ...NOWHERE, circuit: circuitOf(ruled.job, indexOf(ruled.job).circuits.get(cable.circuitId)) };
+		const places = cable.trench?.segments.length ? cable.trench.segments.map((s) => s.place) : (['general'] as const);
 		const ribbon = places.some((place) => burial(ruled.edition, { ...t.case, place }).warningRibbon);
 		if (ribbon && t.lengthFt !== null)
 			counting.add({ group: 'trench', name: 'warning ribbon', unit: 'ft', usedIn: 'rough' }, Math.ceil(t.lengthFt), where);

@@ -3,13 +3,13 @@ import type { Support } from '../code/shape/supports';
 import { cite, type RuleRef } from '../code/rule';
 import { inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
-import type { Box, Job, Leg } from '../model/job';
+import type { Box, Job, Cable } from '../model/job';
 import type { Rule, Step } from '../model/result';
 import { show } from '../units/quantity';
 
-/** What fastens one leg. What it lies in, or how long it is, may not be known. */
-interface LegSupports {
-	legId: string;
+/** What fastens one cable. What it lies in, or how long it is, may not be known. */
+interface CableSupports {
+	cableId: string;
 	/** Staples or straps; null: its length or its kind is not known. */
 	count: number | null;
 	what: 'staples' | 'straps';
@@ -23,10 +23,10 @@ interface LegSupports {
 }
 const INCHES = 12;
 
-/** Staples and straps of a leg, by its kind: one for every distance, and one at each box. @source 334.30, 314.17(C), facts on reckoning cable */
-export function supportsOf(edition: Edition, job: Job, leg: Leg): LegSupports {
-	const none = (why: string): LegSupports => ({
-		legId: leg.id,
+/** Staples and straps of a cable, by its kind: one for every distance, and one at each box. @source 334.30, 314.17(C), facts on reckoning cable */
+export function supportsOf(edition: Edition, job: Job, cable: Cable): CableSupports {
+	const none = (why: string): CableSupports => ({
+		cableId: cable.id,
 		count: null,
 		what: 'staples',
 		everyIn: null,
@@ -35,33 +35,40 @@ export function supportsOf(edition: Edition, job: Job, leg: Leg): LegSupports {
 		steps: [],
 		why
 	});
-	const strapped = leg.raceway !== undefined;
-	if (!strapped && leg.cable === null) return none('its cable is not known');
-	if (!strapped && leg.cable && inRaceway(leg.cable)) return none('its raceway is not known');
+	const strapped = cable.raceway !== undefined;
+	if (!strapped && cable.kind === null) return none('its cable is not known');
+	if (!strapped && cable.kind && inRaceway(cable.kind)) return none('its raceway is not known');
 	const support =
-		strapped && leg.raceway ? edition.supports.raceways[leg.raceway] : leg.cable ? edition.supports.cables[leg.cable] : undefined;
+		strapped && cable.raceway
+			? edition.supports.raceways[cable.raceway]
+			: cable.kind
+				? edition.supports.cables[cable.kind]
+				: undefined;
 	if (!support) return none('it stands as it was found');
-	const ends = { from: endIn(edition, job, leg.fromId, support, strapped), to: endIn(edition, job, leg.toId, support, strapped) };
+	const ends = {
+		from: endIn(edition, job, cable.fromId, support, strapped),
+		to: endIn(edition, job, cable.toId, support, strapped)
+	};
 	const of = {
-		legId: leg.id,
+		cableId: cable.id,
 		what: strapped ? ('straps' as const) : ('staples' as const),
 		everyIn: support.everyIn,
 		boxIn: ends,
 		rule: cite(edition, support.rule)
 	};
-	if (leg.lengthFt === null) return { ...of, count: null, steps: [], why: 'it is not measured' };
+	if (cable.lengthFt === null) return { ...of, count: null, steps: [], why: 'it is not measured' };
 	// In the ground and in a slab nothing is fastened between its ends.
 	const between =
-		leg.route?.way === 'trench' || leg.route?.way === 'slab' || leg.lies === 'underground'
+		cable.route?.way === 'trench' || cable.route?.way === 'slab' || cable.lies === 'underground'
 			? 0
-			: Math.ceil((leg.lengthFt * INCHES) / support.everyIn - 1e-9);
+			: Math.ceil((cable.lengthFt * INCHES) / support.everyIn - 1e-9);
 	return {
 		...of,
 		count: between + 2,
 		steps: [
 			{
 				label: 'along it',
-				formula: `${show(leg.lengthFt, 1)} ft every ${show(support.everyIn / INCHES, 1)} ft`,
+				formula: `${show(cable.lengthFt, 1)} ft every ${show(support.everyIn / INCHES, 1)} ft`,
 				value: between,
 				unit: of.what
 			},

@@ -1,5 +1,5 @@
+import { saySpace } from '../model/breaker-name';
 import { gives } from '../model/protections';
-import { saySpace } from '../model/fact-words';
 import { editions } from '../code/editions';
 import type { RuledJob } from '../code/ruled-job';
 import type { Buried } from '../code/shape/ground';
@@ -8,13 +8,13 @@ import type { EditionKey, Raceway } from '../model/kinds';
 import { EDITIONS } from '../model/kinds';
 import { indexOf } from '../model/job-index';
 import { ifKnownRow } from '../code/missing-fact';
-import type { Circuit, Job, Leg } from '../model/known';
+import type { Circuit, Job, Cable } from '../model/known';
 import { runOf } from '../run/runs';
 import { burial, type Burial, type BurialCase } from './articles/300-5-burial';
 
-/** A leg that lies in the ground, with its circuit's own protection as it stands in the run. */
+/** A cable that lies in the ground, with its circuit's own protection as it stands in the run. */
 export interface Trench {
-	legId: string;
+	cableId: string;
 	lengthFt: number | null;
 	case: Omit<BurialCase, 'place'>;
 	/** What the protection rests on, in words. */
@@ -32,20 +32,20 @@ const METHODS: Readonly<Partial<Record<Raceway, Buried>>> = {
 /** Hot to neutral, and hot to hot, V. */
 const VOLTS = { one: 120, two: 240 } as const;
 
-/** Legs in the ground: by what was said of them, or by their two ends. What is not known of their circuit leaves them out. */
+/** Cables in the ground: by what was said of them, or by their two ends. What is not known of their circuit leaves them out. */
 export const trenchesOf = (ruled: RuledJob): Trench[] =>
-	ruled.job.legs.flatMap((leg) =>
+	ruled.job.cables.flatMap((cable) =>
 		ifKnownRow(() => {
-			if (leg.fromId === null || leg.inCableOf) return null;
-			const where = liesOf(ruled, leg, leg.fromId);
-			const circuit = indexOf(ruled.job).circuits.get(leg.circuitId);
+			if (cable.fromId === null || cable.inCableOf) return null;
+			const where = liesOf(ruled, cable, cable.fromId);
+			const circuit = indexOf(ruled.job).circuits.get(cable.circuitId);
 			if (where !== 'underground' || !circuit) return null;
-			const by = gfciBefore(ruled.job, circuit, leg);
+			const by = gfciBefore(ruled.job, circuit, cable);
 			return {
-				legId: leg.id,
-				lengthFt: leg.lengthFt,
+				cableId: cable.id,
+				lengthFt: cable.lengthFt,
 				case: {
-					method: (leg.raceway && METHODS[leg.raceway]) ?? 'direct-burial',
+					method: (cable.raceway && METHODS[cable.raceway]) ?? 'direct-burial',
 					circuit: {
 						kind: 'branch' as const,
 						volts: circuit.poles === 2 ? VOLTS.two : VOLTS.one,
@@ -58,11 +58,11 @@ export const trenchesOf = (ruled: RuledJob): Trench[] =>
 			};
 		})
 	);
-/** The GFCI that the leg is behind, in words; null: none. */
-function gfciBefore(job: Job, circuit: Circuit, leg: Leg): string | null {
-	if (gives(circuit.breaker, 'gfci')) return `GFCI breaker, ${saySpace(circuit)}`;
+/** The GFCI that the cable is behind, in words; null: none. */
+function gfciBefore(job: Job, circuit: Circuit, cable: Cable): string | null {
+	if (gives(circuit.breaker, 'gfci')) return `GFCI breaker, ${saySpace(job, circuit)}`;
 	const { boxes } = indexOf(job);
-	const path = runOf(job, circuit).byBox.get(leg.toId)?.path ?? [];
+	const path = runOf(job, circuit).byBox.get(cable.toId)?.path ?? [];
 	for (const before of path) {
 		const box = boxes.get(before.fromId ?? '');
 		if (box?.devices.some((d) => gives(d.protection, 'gfci') && d.feedsLoad)) return `the GFCI at ${box.name}`;

@@ -1,10 +1,10 @@
 import { once } from '../model/remember';
 import { boxPoint, distance } from '../model/geometry';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Job, Leg, Panel, Point } from '../model/job';
+import type { Box, Circuit, Job, Cable, Panel, Point } from '../model/job';
 
 /**
- * The way of a cable on the plan, and which cables share their holes on it. Only what was laid on the plan is known: a leg without
+ * The way of a cable on the plan, and which cables share their holes on it. Only what was laid on the plan is known: a cable without
  * a route is by itself.
  */
 
@@ -37,32 +37,32 @@ export function routeEnd(job: Job, id: string | null): RouteEnd | null {
 		roomId: box.roomId
 	};
 }
-/** The whole way of a leg, end to end; null: it has none, or an end has no place. A dragged way keeps its ends. */
-export function routePoints(job: Job, leg: Pick<Leg, 'fromId' | 'toId' | 'route'>): Point[] | null {
-	const [from, to] = [routeEnd(job, leg.fromId), routeEnd(job, leg.toId)];
-	return from && to && leg.route ? [from.at, ...leg.route.via, to.at] : null;
+/** The whole way of a cable, end to end; null: it has none, or an end has no place. A dragged way keeps its ends. */
+export function routePoints(job: Job, cable: Pick<Cable, 'fromId' | 'toId' | 'route'>): Point[] | null {
+	const [from, to] = [routeEnd(job, cable.fromId), routeEnd(job, cable.toId)];
+	return from && to && cable.route ? [from.at, ...cable.route.via, to.at] : null;
 }
 
 /** Two cables bored through the same studs lie within so much of each other's height, in; on the plan within so much. Practice. */
 const SAME_HOLE = { heightIn: 6, planIn: 3 } as const;
 /** Cables that lie together with one for longer than `fromIn`, at the place where most do: itself among them. */
 interface Bundle {
-	legIds: string[];
+	cableIds: string[];
 }
 interface Laid {
-	leg: Leg;
+	cable: Cable;
 	points: Point[];
 	heights: readonly [number, number];
 	story: number;
 }
-/** Bundles of the job by leg; a leg that lies by itself has none. @param fromIn longer than this they count together */
+/** Bundles of the job by cable; a cable that lies by itself has none. @param fromIn longer than this they count together */
 export const bundlesOf = once((job: Job, fromIn: number): ReadonlyMap<string, Bundle> => {
-	const laid = job.legs.flatMap((leg): Laid[] => {
-		// Most legs of most jobs have no way yet: nothing more is looked at.
-		if (!leg.route || leg.route.spaced || leg.inCableOf || !inHoles(leg)) return [];
-		const points = routePoints(job, leg);
-		const [from, to] = [routeEnd(job, leg.fromId), routeEnd(job, leg.toId)];
-		return points && from && to ? [{ leg, points, heights: [from.heightIn, to.heightIn], story: to.story }] : [];
+	const laid = job.cables.flatMap((cable): Laid[] => {
+		// Most cables of most jobs have no way yet: nothing more is looked at.
+		if (!cable.route || cable.route.spaced || cable.inCableOf || !inHoles(cable)) return [];
+		const points = routePoints(job, cable);
+		const [from, to] = [routeEnd(job, cable.fromId), routeEnd(job, cable.toId)];
+		return points && from && to ? [{ cable, points, heights: [from.heightIn, to.heightIn], story: to.story }] : [];
 	});
 	const bundles = new Map<string, Bundle>();
 	for (const one of laid) {
@@ -71,24 +71,24 @@ export const bundlesOf = once((job: Job, fromIn: number): ReadonlyMap<string, Bu
 			laid.filter((o) => o !== one && sharesHeight(one, o)),
 			fromIn
 		);
-		if (ids.length) bundles.set(one.leg.id, { legIds: [one.leg.id, ...ids] });
+		if (ids.length) bundles.set(one.cable.id, { cableIds: [one.cable.id, ...ids] });
 	}
 	return bundles;
 });
 /** Through bored holes, or in a raceway: what is stapled by itself over a joist is not bundled. */
-const inHoles = (leg: Leg): boolean => leg.route?.way === 'walls' || leg.raceway !== undefined;
+const inHoles = (cable: Cable): boolean => cable.route?.way === 'walls' || cable.raceway !== undefined;
 const sharesHeight = (a: Laid, b: Laid): boolean =>
 	a.story === b.story &&
 	a.heights.some((h) => b.heights.some((x) => Math.abs(h - x) <= SAME_HOLE.heightIn)) &&
-	a.leg.raceway === b.leg.raceway;
+	a.cable.raceway === b.cable.raceway;
 
-/** Legs that lie along one of `one`'s stretches together for longer than `fromIn`: at the place where there are most. */
+/** Cables that lie along one of `one`'s stretches together for longer than `fromIn`: at the place where there are most. */
 function together(one: Laid, others: readonly Laid[], fromIn: number): string[] {
 	let most: string[] = [];
 	for (let i = 1; i < one.points.length; i++) {
 		const [a, b] = [one.points[i - 1], one.points[i]];
 		if (!a || !b) continue;
-		const spans = others.flatMap((o) => overlaps(a, b, o).map((s) => ({ ...s, id: o.leg.id })));
+		const spans = others.flatMap((o) => overlaps(a, b, o).map((s) => ({ ...s, id: o.cable.id })));
 		for (const from of spans.map((s) => s.from)) {
 			// The longest set that still lies together for so long from here on.
 			const here = spans.filter((s) => s.from <= from && s.to - from > fromIn);
@@ -121,6 +121,6 @@ export function currentCarryingOf(job: Job, circuit: Pick<Circuit, 'id' | 'wirin
 	const said = circuit.wiring?.currentCarrying;
 	if (said !== undefined) return said;
 	const bundles = bundlesOf(job, fromIn);
-	const own = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	return PER_CABLE * Math.max(1, ...own.map((l) => bundles.get(l.id)?.legIds.length ?? 1));
+	const own = indexOf(job).cablesOfCircuit.get(circuit.id) ?? [];
+	return PER_CABLE * Math.max(1, ...own.map((l) => bundles.get(l.id)?.cableIds.length ?? 1));
 }

@@ -1,5 +1,5 @@
 import { once } from '../model/remember';
-import { ifKnown, missingOf, type Box, type Circuit, type Fact, type Job, type Leg, type Reading } from '../model/known';
+import { ifKnown, missingOf, type Box, type Circuit, type Fact, type Job, type Cable, type Reading } from '../model/known';
 import { CABLE_MAKES, groundless, RACEWAY_MAKES } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
 import { latestReadings } from '../model/latest-readings';
@@ -39,31 +39,31 @@ const CANT_TELL = (lacks: Fact | undefined): Ground => ({
 });
 const NONE = (why: string): Ground => ({ state: 'none', why, ask: null });
 /** Its sheath or its armor carries no equipment ground. @source 250.118, 320.108 */
-const bare = (leg: Pick<Leg, 'cable' | 'ground' | 'raceway'>): boolean =>
-	!isGroundItself(leg) && (groundless(leg.cable) || !leg.ground);
-/** A leg brings an equipment ground: a wire, its armor, or a steel raceway. */
-export const bringsGround = (leg: Pick<Leg, 'cable' | 'ground' | 'raceway'>): boolean => !bare(leg);
-/** A raceway all of steel is a ground by itself; a flexible one only where it is short, which its leg does not say. @source 250.118 */
-const isGroundItself = ({ raceway }: Pick<Leg, 'raceway'>): boolean =>
+const bare = (cable: Pick<Cable, 'kind' | 'ground' | 'raceway'>): boolean =>
+	!isGroundItself(cable) && (groundless(cable.kind) || !cable.ground);
+/** A cable brings an equipment ground: a wire, its armor, or a steel raceway. */
+export const bringsGround = (cable: Pick<Cable, 'kind' | 'ground' | 'raceway'>): boolean => !bare(cable);
+/** A raceway all of steel is a ground by itself; a flexible one only where it is short, which its cable does not say. @source 250.118 */
+const isGroundItself = ({ raceway }: Pick<Cable, 'raceway'>): boolean =>
 	raceway !== undefined && RACEWAY_MAKES[raceway].ground === 'yes';
 /** Its armor or raceway is its only ground: no wire comes with it. @source 250.118 */
-export const isGroundByMetal = (leg: Leg): boolean =>
-	isGroundItself(leg)
-		? ifKnown(() => leg.ground) !== true
-		: ifKnown(() => leg.cable) !== null && CABLE_MAKES[leg.cable].ground === 'armor' && ifKnown(() => leg.ground) !== false;
+export const isGroundByMetal = (cable: Cable): boolean =>
+	isGroundItself(cable)
+		? ifKnown(() => cable.ground) !== true
+		: ifKnown(() => cable.kind) !== null && CABLE_MAKES[cable.kind].ground === 'armor' && ifKnown(() => cable.ground) !== false;
 const METAL_INTO_PLASTIC =
 	'A metal raceway or armor is its only ground, and the box is plastic: it grounds nothing here (314.3).';
 /** The same where not all of a cable may be known; null: it cannot be told. */
-function isBare(leg: Leg): boolean | null {
-	if (isGroundItself(leg)) return false;
-	if (groundless(ifKnown(() => leg.cable))) return true;
-	const ground = ifKnown(() => leg.ground);
+function isBare(cable: Cable): boolean | null {
+	if (isGroundItself(cable)) return false;
+	if (groundless(ifKnown(() => cable.kind))) return true;
+	const ground = ifKnown(() => cable.ground);
 	return ground === null ? null : !ground;
 }
 /** What would tell whether a cable has a ground, of the first of which it cannot be told. */
-function untold(legs: readonly Leg[]): Fact | undefined {
-	const leg = legs.find((l) => isBare(l) === null);
-	return leg && (missingOf(leg, 'cable', 'ground') ?? undefined);
+function untold(cables: readonly Cable[]): Fact | undefined {
+	const cable = cables.find((l) => isBare(l) === null);
+	return cable && (missingOf(cable, 'kind', 'ground') ?? undefined);
 }
 
 /**
@@ -129,41 +129,41 @@ class Asked {
 		const paths = [...this.newest(box, 'ohm-ground'), ...this.newest(box, 'dead-ohm-ground')];
 		return paths.length > 0 && paths.every((r) => (r.value ?? Infinity) <= PATH_OHMS) && this.noJumper(box);
 	}
-	private feeds(box: Box): readonly Leg[] {
-		return indexOf(this.job).legsInto.get(box.id) ?? [];
+	private feeds(box: Box): readonly Cable[] {
+		return indexOf(this.job).cablesInto.get(box.id) ?? [];
 	}
 
 	/** What stands in an old house counts by what was seen and read there, never by what its cable is taken for. */
 	private found(box: Box): Ground {
-		const legs = this.feeds(box);
+		const cables = this.feeds(box);
 		const wire =
 			box.conductors.some((c) => c.means === 'ground') ||
-			(box.ground === 'present' && box.cables.some((c) => c.ground && !groundless(c.cable)));
+			(box.ground === 'present' && box.ends.some((c) => c.ground && !groundless(c.kind)));
 		// A cable that has none, and no wire of its own beside it: what the box is said to have comes from nowhere.
-		const nowhere = legs.length > 0 && legs.every(isBare) && !wire;
+		const nowhere = cables.length > 0 && cables.every(isBare) && !wire;
 		const method = box.groundProof === 'wiring-method' && !nowhere;
 		const seen = wire || (method && box.material === 'plastic');
-		const found: Found = { box, legs, wire, nowhere, method, seen, read: this.read(box) };
+		const found: Found = { box, cables: cables, wire, nowhere, method, seen, read: this.read(box) };
 		return firstOf(FOUND, found) ?? onlySaid(found);
 	}
 
 	/** New work has the ground that its cables bring, from the panel or from the box that feeds it. */
 	private made(box: Box): Ground {
-		const legs = this.feeds(box);
+		const cables = this.feeds(box);
 		const read = this.read(box);
-		if (!legs.length) return this.loose(box, read);
+		if (!cables.length) return this.loose(box, read);
 		const { boxes } = indexOf(this.job);
-		const broken = legs.find(isBare);
-		if (!legs.some((l) => isBare(l) === false) && untold(legs)) return CANT_TELL(untold(legs));
-		if (broken && legs.every(isBare))
+		const broken = cables.find(isBare);
+		if (!cables.some((l) => isBare(l) === false) && untold(cables)) return CANT_TELL(untold(cables));
+		if (broken && cables.every(isBare))
 			return NONE(`The cable from ${boxes.get(broken.fromId ?? '')?.name ?? 'the panel'} has no ground.`);
-		const good = legs.filter((l) => isBare(l) === false && !(box.material === 'plastic' && isGroundByMetal(l)));
-		if (!good.length && legs.some((l) => isBare(l) === false)) return NONE(METAL_INTO_PLASTIC);
+		const good = cables.filter((l) => isBare(l) === false && !(box.material === 'plastic' && isGroundByMetal(l)));
+		if (!good.length && cables.some((l) => isBare(l) === false)) return NONE(METAL_INTO_PLASTIC);
 		const from = good.map((l) => boxes.get(l.fromId ?? ''));
 		// One way to the panel is enough: all grounds of a box are joined.
 		const up = good.map((l, i): Ground => {
 			const box = from[i];
-			if (l.fromId === null) return CANT_TELL({ of: 'leg', id: l.id, field: 'fromId' });
+			if (l.fromId === null) return CANT_TELL({ of: 'cable', id: l.id, field: 'fromId' });
 			return box ? this.of(box) : { state: 'seen', why: '', ask: null };
 		});
 		const best = ORDER.flatMap((state) => up.find((g) => g.state === state) ?? [])[0];
@@ -193,7 +193,7 @@ class Asked {
 interface Found {
 	box: Box;
 	/** Cables that feed it. */
-	legs: readonly Leg[];
+	cables: readonly Cable[];
 	/** A ground wire was seen in it. */
 	wire: boolean;
 	/** Its cables are known to have none. */
@@ -205,39 +205,39 @@ interface Found {
 	/** The path was read under load, and holds. */
 	read: boolean;
 }
-const kindOf = (leg: Leg) => ifKnown(() => leg.cable);
+const kindOf = (cable: Cable) => ifKnown(() => cable.kind);
 /** What its ground is, the first that answers. @source 250.118, 250.148, 314.3, 406.4(D) */
 const FOUND: readonly ((found: Found) => Ground | null)[] = [
-	function oldArmor({ legs, wire }) {
-		const none = legs.some((l) => kindOf(l) === 'old-AC') && !wire;
+	function oldArmor({ cables, wire }) {
+		const none = cables.some((l) => kindOf(l) === 'old-AC') && !wire;
 		return none ? NONE('Old armored cable without a bonding strip is not a ground.') : null;
 	},
-	function cablesWithout({ box, legs, wire }) {
-		if (box.ground !== 'unknown' || wire || !legs.length) return null;
-		if (!legs.every((l) => !isGroundItself(l) && groundless(kindOf(l)))) return null;
+	function cablesWithout({ box, cables, wire }) {
+		if (box.ground !== 'unknown' || wire || !cables.length) return null;
+		if (!cables.every((l) => !isGroundItself(l) && groundless(kindOf(l)))) return null;
 		return NONE(
-			legs.every((l) => kindOf(l) === 'knob-and-tube')
+			cables.every((l) => kindOf(l) === 'knob-and-tube')
 				? 'It is wired by knob and tube, without a ground.'
 				: 'Its cable is two-wire, without a ground.'
 		);
 	},
-	function metalIntoPlastic({ box, legs, wire }) {
-		const ends = box.material === 'plastic' && !wire && legs.length > 0 && legs.every(isGroundByMetal);
+	function metalIntoPlastic({ box, cables, wire }) {
+		const ends = box.material === 'plastic' && !wire && cables.length > 0 && cables.every(isGroundByMetal);
 		return ends ? NONE(METAL_INTO_PLASTIC) : null;
 	},
-	function nobodyLooked({ box, legs, wire }) {
+	function nobodyLooked({ box, cables, wire }) {
 		if (box.ground !== 'unknown' || wire) return null;
 		return {
 			state: 'unknown',
 			why: 'Whether it has a ground is not known.',
 			ask: 'Open it, dead: check the wiring method and read the ground path under load.',
-			lacks: untold(legs)
+			lacks: untold(cables)
 		};
 	},
-	function cableNotTold({ box, legs, wire }) {
+	function cableNotTold({ box, cables, wire }) {
 		// Its word is as good as its cable, where that is not known to have one.
-		const rests = !wire && box.groundProof === 'wiring-method' && legs.length > 0;
-		return rests && !legs.some((l) => isBare(l) === false) && untold(legs) ? CANT_TELL(untold(legs)) : null;
+		const rests = !wire && box.groundProof === 'wiring-method' && cables.length > 0;
+		return rests && !cables.some((l) => isBare(l) === false) && untold(cables) ? CANT_TELL(untold(cables)) : null;
 	},
 	function pathRead({ read, seen }) {
 		if (!read) return null;
@@ -284,8 +284,8 @@ const onlySaid = ({ box, nowhere }: Found): Ground => ({
 const ORDER: readonly GroundState[] = ['proven', 'seen', 'said', 'unknown', 'none'];
 
 /** A ground wire that goes on from a box which has none itself. @source 406.4(D)(2), 250.130(C) */
-export const carriedOn = (job: Job, box: Box, circuits: readonly Circuit[]): Leg[] =>
-	circuits.flatMap((c) => (indexOf(job).legsOfCircuit.get(c.id) ?? []).filter((l) => l.fromId === box.id && !bare(l)));
+export const carriedOn = (job: Job, box: Box, circuits: readonly Circuit[]): Cable[] =>
+	circuits.flatMap((c) => (indexOf(job).cablesOfCircuit.get(c.id) ?? []).filter((l) => l.fromId === box.id && !bare(l)));
 
 /** Volts that a ground contact reads only where it is connected to something. */
 const CONNECTED_V = 100;

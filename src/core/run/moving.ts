@@ -1,4 +1,4 @@
-import { nameSpace } from '../model/fact-words';
+import { breakerWritten } from '../model/breaker-name';
 import type { RuledJob } from '../code/ruled-job';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
@@ -56,7 +56,7 @@ export function moveFix(
 		return move;
 	});
 	const names = boxes.length > 2 ? `${boxes.length} boxes` : boxes.map((b) => b.name).join(' and ');
-	if (target) return { kind: 'move-to-circuit', label: `Move ${names} to ${nameSpace(target.circuit)}`, moves };
+	if (target) return { kind: 'move-to-circuit', label: `Move ${names} to ${breakerWritten(job, target.circuit)}`, moves };
 	const room = first.roomId ? indexOf(job).rooms.get(first.roomId)?.name : undefined;
 	const own = first.devices.find((d) => d.kind !== 'switch');
 	const alone = own?.name || (own?.serves ?? first.name);

@@ -2,25 +2,25 @@ import { formatFeet } from '../units/length';
 import { indexOf } from '../model/job-index';
 import { once } from '../model/remember';
 import type * as told from '../model/job';
-import type { Box, Circuit, Device, Leg } from '../model/known';
+import type { Box, Circuit, Device, Cable } from '../model/known';
 
-/** One box of a run with the leg that feeds it. */
-export interface RunNode<L extends told.Leg = Leg> {
+/** One box of a run with the cable that feeds it. */
+export interface RunNode<L extends told.Cable = Cable> {
 	boxId: string;
-	leg: L;
+	cable: L;
 	/** The box or panel upstream; null: what feeds it is not known. */
 	fromId: string | null;
 	/** Boxes fed from here, the longest branch first. */
 	children: string[];
-	/** Legs from the panel to here. */
+	/** Cables from the panel to here. */
 	path: L[];
-	/** Feet of cable from the panel; null where a leg on the way is not measured. */
+	/** Feet of cable from the panel; null where a cable on the way is not measured. */
 	feet: number | null;
 	/** Its place in the run's nodes, and the place behind the last box that is fed from here. */
 	at: number;
 	end: number;
 }
-export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit> {
+export interface Run<L extends told.Cable = Cable, C extends told.Circuit = Circuit> {
 	circuit: C;
 	/** In feed order: a box comes after the one that feeds it, the main line before its branches. */
 	nodes: RunNode<L>[];
@@ -28,23 +28,24 @@ export interface Run<L extends told.Leg = Leg, C extends told.Circuit = Circuit>
 }
 
 /** A run of a job as it was told, or as the rules read it. */
-type RunIn<J extends told.Job> = Run<J['legs'][number], J['circuits'][number]>;
-type AnyRun = Run<told.Leg, told.Circuit>;
+type RunIn<J extends told.Job> = Run<J['cables'][number], J['circuits'][number]>;
+type AnyRun = Run<told.Cable, told.Circuit>;
 
 /**
- * The tree of legs and boxes of a circuit, from its panel. A box of which nobody knows what feeds it hangs on the circuit by
+ * The tree of cables and boxes of a circuit, from its panel. A box of which nobody knows what feeds it hangs on the circuit by
  * itself; boxes that no known cable reaches are left out.
  */
 export const runOf = <J extends told.Job>(job: J, circuit: J['circuits'][number]): RunIn<J> => drawnRun(job, circuit) as RunIn<J>;
 const drawnRun = once((job: told.Job, circuit: told.Circuit): AnyRun => {
-	const legs = indexOf<told.Job>(job).legsOfCircuit.get(circuit.id) ?? [];
-	const fed = new Set(legs.map((l) => l.toId));
-	const fromHere = new Map<string | null, told.Leg[]>();
-	for (const leg of legs) {
+	const cables = indexOf<told.Job>(job).cablesOfCircuit.get(circuit.id) ?? [];
+	const fed = new Set(cables.map((l) => l.toId));
+	const fromHere = new Map<string | null, told.Cable[]>();
+	for (const cable of cables) {
 		// It begins at its panel, at one that nobody has traced, or nobody knows where.
-		const begins = leg.fromId === circuit.panelId || (circuit.panelId === null && leg.fromId !== null && !fed.has(leg.fromId));
-		const from = begins ? START : leg.fromId;
-		fromHere.set(from, [...(fromHere.get(from) ?? []), leg]);
+		const begins =
+			cable.fromId === circuit.panelId || (circuit.panelId === null && cable.fromId !== null && !fed.has(cable.fromId));
+		const from = begins ? START : cable.fromId;
+		fromHere.set(from, [...(fromHere.get(from) ?? []), cable]);
 	}
 	const nodes = walk(fromHere);
 	return { circuit, nodes, byBox: new Map(nodes.map((n) => [n.boxId, n])) };
@@ -52,31 +53,32 @@ const drawnRun = once((job: told.Job, circuit: told.Circuit): AnyRun => {
 /** Where a run begins. */
 const START = null;
 
-function walk(fromHere: ReadonlyMap<string | null, told.Leg[]>): RunNode<told.Leg>[] {
+function walk(fromHere: ReadonlyMap<string | null, told.Cable[]>): RunNode<told.Cable>[] {
 	const sizes = new Map<string, number>();
 	const sizeOf = (id: string): number => {
 		const before = sizes.get(id);
 		if (before !== undefined) return before;
 		// Set first: a loop in a broken file must end.
 		sizes.set(id, 1);
-		const size = 1 + Math.max(0, ...(fromHere.get(id) ?? []).map((leg) => sizeOf(leg.toId)));
+		const size = 1 + Math.max(0, ...(fromHere.get(id) ?? []).map((cable) => sizeOf(cable.toId)));
 		sizes.set(id, size);
 		return size;
 	};
-	const onward = (id: string | null): told.Leg[] => [...(fromHere.get(id) ?? [])].sort((a, b) => sizeOf(b.toId) - sizeOf(a.toId));
-	const nodes: RunNode<told.Leg>[] = [];
+	const onward = (id: string | null): told.Cable[] =>
+		[...(fromHere.get(id) ?? [])].sort((a, b) => sizeOf(b.toId) - sizeOf(a.toId));
+	const nodes: RunNode<told.Cable>[] = [];
 	const seen = new Set<string>();
-	const visit = (id: string | null, path: readonly told.Leg[], feet: number | null): void => {
-		for (const leg of onward(id)) {
-			if (seen.has(leg.toId)) continue;
-			seen.add(leg.toId);
-			const here = [...path, leg];
-			const total = feet === null || leg.lengthFt === null || leg.fromId === null ? null : feet + leg.lengthFt;
+	const visit = (id: string | null, path: readonly told.Cable[], feet: number | null): void => {
+		for (const cable of onward(id)) {
+			if (seen.has(cable.toId)) continue;
+			seen.add(cable.toId);
+			const here = [...path, cable];
+			const total = feet === null || cable.lengthFt === null || cable.fromId === null ? null : feet + cable.lengthFt;
 			const at = nodes.length;
-			const node = { boxId: leg.toId, leg, fromId: leg.fromId, path: here, feet: total, at, end: at };
-			nodes.push({ ...node, children: onward(leg.toId).map((l) => l.toId) });
-			visit(leg.toId, here, total);
-			(nodes[at] as RunNode<told.Leg>).end = nodes.length;
+			const node = { boxId: cable.toId, cable, fromId: cable.fromId, path: here, feet: total, at, end: at };
+			nodes.push({ ...node, children: onward(cable.toId).map((l) => l.toId) });
+			visit(cable.toId, here, total);
+			(nodes[at] as RunNode<told.Cable>).end = nodes.length;
 		}
 	};
 	visit(START, [], 0);
@@ -107,9 +109,9 @@ interface Served {
 /** Asked for by many rules of one evaluation: made once for each state of the job. */
 const servedOf = once((job: told.Job, run: AnyRun): Served => {
 	const index = indexOf(job);
-	const boxes = run.nodes.flatMap(({ boxId, leg, children }) => {
+	const boxes = run.nodes.flatMap(({ boxId, cable, children }) => {
 		const box = index.boxes.get(boxId);
-		const passed = leg.inCableOf && children.length && !box?.devices.some((d) => d.yoke);
+		const passed = cable.inCableOf && children.length && !box?.devices.some((d) => d.yoke);
 		return box && !passed ? [box] : [];
 	});
 	const outlets = boxes.flatMap((box) => box.devices.filter((d) => d.kind !== 'switch').map((device) => ({ box, device })));
@@ -123,9 +125,9 @@ export function downstream(run: AnyRun, boxId: string): string[] {
 	return node ? run.nodes.slice(node.at, node.end).map((n) => n.boxId) : [];
 }
 
-/** Cable of a run, ft; null where a leg is not measured. */
+/** Cable of a run, ft; null where a cable is not measured. */
 export const feetOf = (run: AnyRun): number | null =>
-	run.nodes.reduce<number | null>((sum, n) => (sum === null || n.leg.lengthFt === null ? null : sum + n.leg.lengthFt), 0);
+	run.nodes.reduce<number | null>((sum, n) => (sum === null || n.cable.lengthFt === null ? null : sum + n.cable.lengthFt), 0);
 /** Feet of a run, for a table. */
 export const runFeet = (run: AnyRun): string => {
 	const feet = feetOf(run);

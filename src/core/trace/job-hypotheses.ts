@@ -207,7 +207,7 @@ function upstreamOf({ cables }: Wiring, circuitId: string): Map<string, string[]
 /** Contacts of aluminum wiring work loose. */
 const aluminumTimes = (job: Job, circuitId: string): number =>
 	indexOf(job)
-		.legsOfCircuit.get(circuitId)
+		.cablesOfCircuit.get(circuitId)
 		?.some((l) => l.metal === 'Al')
 		? W.aluminumTimes
 		: 1;

@@ -1,4 +1,4 @@
-import { saySpace } from '../model/fact-words';
+import { saySpace } from '../model/breaker-name';
 import { deadStateAt } from '../makeup/live-alarm';
 import type { Job, LiveEvent, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -83,7 +83,7 @@ function partner(job: Job, placeId: string, halves: readonly LatestReadings[], o
 		);
 		return there.flatMap(([id, of]) => {
 			const h2n = value(of, 'hn');
-			const place = `${boxes.get(placeId)?.name ?? ''} (${saySpace(c)}) and ${boxes.get(id)?.name ?? ''} (${saySpace(other)})`;
+			const place = `${boxes.get(placeId)?.name ?? ''} (${saySpace(job, c)}) and ${boxes.get(id)?.name ?? ''} (${saySpace(job, other)})`;
 			return h2n === undefined ? [] : [{ place, hn, h2n }];
 		});
 	});

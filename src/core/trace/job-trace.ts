@@ -1,4 +1,4 @@
-import { inSpace } from '../model/fact-words';
+import { inSpace } from '../model/breaker-name';
 import { editionOf } from '../code/amended-edition';
 import type { RunInstrument } from '../instruments/run-reading';
 import type { Job, LiveEvent, Reading } from '../model/job';
@@ -127,7 +127,7 @@ export class JobTrace {
 		return possible?.outlets.length ? new JobTrace(job, circuitId, possible) : null;
 	}
 	private symptoms() {
-		const here = new Set(this.job.legs.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
+		const here = new Set(this.job.cables.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
 		return this.job.symptoms.filter(
 			(s) =>
 				s.open && (s.boxId === null || here.has(s.boxId) || [...(s.dead ?? []), ...(s.works ?? [])].some((id) => here.has(id)))
@@ -136,7 +136,7 @@ export class JobTrace {
 
 	/** When a fault of this circuit was last found; empty: none was. */
 	private since(): string {
-		const here = new Set(this.job.legs.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
+		const here = new Set(this.job.cables.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));
 		const ours = this.job.symptoms.filter(
 			(s) =>
 				s.was &&
@@ -182,7 +182,7 @@ export class JobTrace {
 			hazards,
 			since: this.since() || null,
 			taken,
-			notOnRun: this.job.legs.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
+			notOnRun: this.job.cables.flatMap((l) => (l.circuitId === this.circuitId && l.fromId === null ? [l.toId] : []))
 		};
 	}
 	/** Whether what one outlet shows must come through the other's box. */
@@ -359,7 +359,7 @@ export class JobTrace {
 		const { boxes, circuits } = indexOf(this.job);
 		const box = this.boxOf({ kind: 'off', at });
 		const circuit = circuits.get(at);
-		return box ? (boxes.get(box)?.name ?? box) : circuit ? `the breaker ${inSpace(circuit)}` : at;
+		return box ? (boxes.get(box)?.name ?? box) : circuit ? `the breaker ${inSpace(this.job, circuit)}` : at;
 	};
 	private readonly say = (faults: readonly Suspected[]): string => sayFaults(faults, this.name);
 }

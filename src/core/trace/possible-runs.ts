@@ -26,8 +26,8 @@ const LENGTHS_FT = [12, 35] as const;
 
 /** @returns null where nothing of the circuit is known to be fed from a panel */
 export function possibleRuns(edition: Edition, job: told.Job, circuitId: string): PossibleRuns | null {
-	const legs = job.legs.filter((l) => l.circuitId === circuitId && l.fromId !== null);
-	const unknown = (field: 'awg' | 'ground' | 'lengthFt') => legs.some((l) => l[field] === null);
+	const cables = job.cables.filter((l) => l.circuitId === circuitId && l.fromId !== null);
+	const unknown = (field: 'awg' | 'ground' | 'lengthFt') => cables.some((l) => l[field] === null);
 	const taken = [
 		...(unknown('awg') ? ['the gauge, as 14 and as 12 AWG'] : []),
 		...(unknown('ground') ? ['the ground, as there and as not'] : []),
@@ -82,7 +82,7 @@ function placesOf(job: Job, circuitId: string, wiring: Wiring): string[] {
 function filledJob(job: told.Job, circuitId: string, way: Way): Job {
 	const boxes = new Map(job.boxes.map((b) => [b.id, b]));
 	const [panel] = job.panels;
-	const home = panel ?? { id: 'panel', name: 'Panel', roomId: null, place: null, mainA: 100, slots: 20 };
+	const home = panel ?? { id: 'panel', name: 'Panel', roomId: null, place: null, mainA: 100, spaces: 20 };
 	return knownJob({
 		...job,
 		panels: job.panels.length ? job.panels : [home],
@@ -90,20 +90,20 @@ function filledJob(job: told.Job, circuitId: string, way: Way): Job {
 			c.id === circuitId ? { ...c, breakerA: c.breakerA ?? 20, panelId: c.panelId ?? home.id } : c
 		),
 		// What hangs on nothing known is not on the run.
-		legs: job.legs.flatMap((l) => {
+		cables: job.cables.flatMap((l) => {
 			if (l.circuitId !== circuitId) return [l];
 			if (l.fromId === null) return [];
-			const seen = boxes.get(l.toId)?.cables.find((c) => c.awg !== null);
-			const leg = {
+			const seen = boxes.get(l.toId)?.ends.find((c) => c.awg !== null);
+			const cable = {
 				...l,
-				cable: l.cable ?? seen?.cable ?? 'NM-B',
+				cable: l.kind ?? seen?.kind ?? 'NM-B',
 				awg: l.awg ?? seen?.awg ?? way.awg,
 				metal: l.metal ?? 'Cu',
 				conductors: l.conductors ?? seen?.conductors ?? 2,
 				ground: l.ground ?? seen?.ground ?? way.ground,
 				lengthFt: l.lengthFt ?? way.lengthFt
 			};
-			return [leg];
+			return [cable];
 		})
 	});
 }

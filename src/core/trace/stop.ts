@@ -51,7 +51,7 @@ function stopsAt(r: StopRead, supplyV: number): Stop[] {
 	const then = r.atPanel
 		? 'the service neutral may be lost: main off, call the utility, put no load on'
 		: 'a shared or service neutral may be lost: both handles off, the main if other circuits show it too; unplug what is dear, put no load on';
-	const { hnOverV, legShare, groundRight, overGroundV, shellV, legsApartV } = STOP_AT;
+	const { hnOverV, legShare: legShare, groundRight, overGroundV, shellV, legsApartV } = STOP_AT;
 	const { hn, hg, h2n, shell } = r;
 	const stop = (what: Stop['do'], seen: string, act: string) => {
 		const saw = `${r.place}: ${seen}`;

@@ -4,8 +4,8 @@ import { planWalks, type WalkCheck, type WalkFound, type WalkPlan } from './walk
 /** What is switched as one: a breaker, a two-pole one, or two that are tied. */
 export interface Switched {
 	/** Its first slot: what it goes by. */
-	slot: number;
-	slots: number[];
+	space: number;
+	spaces: number[];
 	circuitIds: string[];
 	/** As the old directory has it. */
 	directory: string;
@@ -18,40 +18,42 @@ interface WalkTargets {
 
 /** The breakers of a panel to be told apart. @param more slots of which the job has no circuit yet */
 export function walkTargets(job: Job, panelId: string, more: readonly number[] = []): WalkTargets {
-	const here = job.circuits.filter((c) => c.panelId === panelId && c.slot !== null).sort((a, b) => (a.slot ?? 0) - (b.slot ?? 0));
+	const here = job.circuits
+		.filter((c) => c.panelId === panelId && c.space !== null)
+		.sort((a, b) => (a.space ?? 0) - (b.space ?? 0));
 	const found = new Map<string, Switched & { on: boolean }>();
 	for (const c of here) {
 		const mate = c.multiwire && c.multiwire.opens !== 'each' ? found.get(c.multiwire.withId) : undefined;
-		const slots = slotsOf(c);
+		const spaces = slotsOf(c);
 		if (mate) {
-			mate.slots.push(...slots);
+			mate.spaces.push(...spaces);
 			mate.circuitIds.push(c.id);
 			mate.on ||= !!c.mustStayOn;
 			continue;
 		}
 		found.set(c.id, {
-			slot: slots[0] ?? 0,
-			slots,
+			space: spaces[0] ?? 0,
+			spaces,
 			circuitIds: [c.id],
 			directory: c.directory ?? '',
 			on: !!c.mustStayOn
 		});
 	}
-	const taken = new Set([...found.values()].flatMap((s) => s.slots));
+	const taken = new Set([...found.values()].flatMap((s) => s.spaces));
 	const others = [...new Set(more)]
-		.filter((slot) => !taken.has(slot))
-		.map((slot) => ({ slot, slots: [slot], circuitIds: [], directory: '', on: false }));
+		.filter((space) => !taken.has(space))
+		.map((space) => ({ space, spaces: [space], circuitIds: [], directory: '', on: false }));
 	const all = [...found.values(), ...others];
 	const plain = ({ on: _, ...s }: Switched & { on: boolean }): Switched => s;
 	return { switched: all.filter((s) => !s.on).map(plain), staysOn: all.filter((s) => s.on).map(plain) };
 }
-const slotsOf = (c: Circuit): number[] => (c.slot === null ? [] : c.poles === 2 ? [c.slot, c.slot + 2] : [c.slot]);
+const slotsOf = (c: Circuit): number[] => (c.space === null ? [] : c.poles === 2 ? [c.space, c.space + 2] : [c.space]);
 
 /** The walks for these; null: there is nothing to switch. */
 export const sessionPlan = ({ switched }: WalkTargets, check: WalkCheck): WalkPlan | null =>
 	switched.length
 		? planWalks(
-				switched.map((s) => s.slot),
+				switched.map((s) => s.space),
 				check
 			)
 		: null;
@@ -92,9 +94,9 @@ export function mapped(
 	const boxOf = new Map(rows.map((r) => [r.outlet, r.boxId]));
 	return found.map((f) => {
 		const boxId = boxOf.get(f.outlet) ?? f.outlet;
-		const unit = switched.find((s) => s.slot === f.breaker);
-		const legs = job.legs.filter((l) => l.toId === boxId);
-		const on = legs.find((l) => unit?.circuitIds.includes(l.circuitId))?.circuitId ?? legs[0]?.circuitId ?? null;
+		const unit = switched.find((s) => s.space === f.breaker);
+		const cables = job.cables.filter((l) => l.toId === boxId);
+		const on = cables.find((l) => unit?.circuitIds.includes(l.circuitId))?.circuitId ?? cables[0]?.circuitId ?? null;
 		// Of two tied circuits nobody knows which: the one that the job has it on, if it is one of them.
 		const circuitId = unit
 			? (unit.circuitIds.find((id) => id === on) ?? (unit.circuitIds.length === 1 ? (unit.circuitIds[0] ?? null) : null))
@@ -104,8 +106,8 @@ export function mapped(
 }
 
 /** One outlet found from the panel, by something that is heard or seen there: half of what is left is switched off each time. */
-export function halveAlone(slots: readonly number[], wentOff: readonly boolean[]): { left: number[]; off: number[] } {
-	let left = [...slots];
+export function halveAlone(spaces: readonly number[], wentOff: readonly boolean[]): { left: number[]; off: number[] } {
+	let left = [...spaces];
 	const halfOf = (all: readonly number[]) => all.slice(0, Math.ceil(all.length / 2));
 	for (const went of wentOff) {
 		const half = new Set(halfOf(left));

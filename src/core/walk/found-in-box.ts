@@ -1,9 +1,10 @@
+import { breakerName } from '../model/breaker-name';
 import { missingFact } from '../code/missing-fact';
 import { NEMA, needsOfForm } from '../code/nema-forms';
 import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
-import { ifKnown, type Box, type CableSeen, type Circuit, type FoundConductor, type Job } from '../model/known';
+import { ifKnown, type Box, type CableEnd, type Circuit, type FoundConductor, type Job } from '../model/known';
 import type { Finding, Severity } from '../model/result';
 import { counted } from '../units/quantity';
 
@@ -16,7 +17,8 @@ export function placeAlong(cables: number): 'end' | 'middle' | 'tap' | null {
 }
 
 /** Every cable that ends in a box as it is drawn; one that two circuits share is there once. */
-const drawnIn = ({ legsAt }: House['index'], boxId: string): Job['legs'] => (legsAt.get(boxId) ?? []).filter((l) => !l.inCableOf);
+const drawnIn = ({ cablesAt }: House['index'], boxId: string): Job['cables'] =>
+	(cablesAt.get(boxId) ?? []).filter((l) => !l.inCableOf);
 
 /** @source 200.6, 200.7(C), 240.4(D), 250.119, 250.130(C), 406.4(D) */
 export function foundInBoxes({ edition, job, index }: House): Finding[] {
@@ -26,7 +28,7 @@ export function foundInBoxes({ edition, job, index }: House): Finding[] {
 		return [
 			...contradictions(edition, box, drawn),
 			...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
-			...wireOnBreaker({ edition, circuits }, box, drawn),
+			...wireOnBreaker({ edition, job, circuits }, box, drawn),
 			...adapter(edition, box),
 			...formOnSeen({ edition, job }, box, drawn)
 		];
@@ -47,11 +49,11 @@ const finding = (
 });
 
 /** Two facts that cannot both be true, each named. */
-function contradictions(edition: Edition, box: Box, drawn: Job['legs']): Finding[] {
+function contradictions(edition: Edition, box: Box, drawn: Job['cables']): Finding[] {
 	const say = (of: string, message: string) =>
 		finding(edition, box, { code: 'contradiction', of, severity: 'caution', rule: edition.colors.asFound, message });
 	const found: Finding[] = [];
-	const { cables } = box;
+	const { ends: cables } = box;
 	if (cables.length && cables.length < drawn.length)
 		found.push(
 			say(
@@ -105,20 +107,20 @@ function wrongColor(edition: Edition, box: Box, { id, color, means }: FoundCondu
 
 /** The wire that was seen against the breaker; where that was not read, what it may be at most. */
 function wireOnBreaker(
-	{ edition, circuits }: { edition: Edition; circuits: readonly Circuit[] },
+	{ edition, job, circuits }: { edition: Edition; job: Job; circuits: readonly Circuit[] },
 	box: Box,
-	drawn: Job['legs']
+	drawn: Job['cables']
 ): Finding[] {
 	// A drawn cable of which the gauge is known is judged with its circuit.
 	if (drawn.some((l) => ifKnown(() => l.awg) !== null)) return [];
-	const [thinnest] = box.cables.flatMap((c) => limitOf(edition, c)).sort((a, b) => a.mostA - b.mostA);
+	const [thinnest] = box.ends.flatMap((c) => limitOf(edition, c)).sort((a, b) => a.mostA - b.mostA);
 	const [circuit] = circuits;
 	if (!thinnest || circuits.length > 1) return [];
 	const { awg, mostA } = thinnest;
 	const breakerA = circuit ? ifKnown(() => circuit.breakerA) : null;
 	if (circuit && breakerA !== null && breakerA <= mostA) return [];
 	// A cable that was not made out, or of another gauge, may be the one that is on this breaker.
-	const sure = box.cables.every((c) => c.awg === awg);
+	const sure = box.ends.every((c) => c.awg === awg);
 	return [
 		finding(edition, box, {
 			code: 'seen-wire',
@@ -127,20 +129,20 @@ function wireOnBreaker(
 			message:
 				breakerA === null
 					? `${box.name}: ${awg} AWG was seen in it: ${mostA} A maximum. Its ${opens(circuit)} is not read yet.`
-					: `${box.name}: ${awg} AWG was seen in it, ${mostA} A maximum; the ${opens(circuit)} of circuit ${circuit?.number} is ${breakerA} A.`
+					: `${box.name}: ${awg} AWG was seen in it, ${mostA} A maximum; the ${opens(circuit)} of ${breakerName(job, circuit)} is ${breakerA} A.`
 		})
 	];
 }
 const opens = (c: Circuit | undefined): string => ((c?.opener ?? 'breaker') === 'breaker' ? 'breaker' : 'fuse');
 /** As copper: aluminum of these gauges takes less, and is told of where its metal is known. */
-function limitOf({ smallConductor }: Edition, { awg }: CableSeen): { awg: NonNullable<CableSeen['awg']>; mostA: number }[] {
+function limitOf({ smallConductor }: Edition, { awg }: CableEnd): { awg: NonNullable<CableEnd['awg']>; mostA: number }[] {
 	const mostA = awg && smallConductor.Cu[awg];
 	return awg && mostA ? [{ awg, mostA }] : [];
 }
 
 /** The form of a receptacle against the cables that were seen, where none is drawn: every one of them lacks a conductor that it needs. */
-function formOnSeen({ edition, job }: Pick<House, 'edition' | 'job'>, box: Box, drawn: Job['legs']): Finding[] {
-	if (!box.cables.length || drawn.length) return [];
+function formOnSeen({ edition, job }: Pick<House, 'edition' | 'job'>, box: Box, drawn: Job['cables']): Finding[] {
+	if (!box.ends.length || drawn.length) return [];
 	const { contact, ground } = edition.receptacleForms;
 	return box.devices.flatMap(({ id, form: key }) => {
 		const form = key && NEMA[key];
@@ -154,9 +156,9 @@ function formOnSeen({ edition, job }: Pick<House, 'edition' | 'job'>, box: Box, 
 				message: `${box.name}: a ${key} receptacle needs ${needsOfForm(form)}; no cable seen in it has a ${what}.`
 			});
 		return [
-			...(form.neutral && box.cables.every((c) => c.conductors !== null && c.conductors < 3) ? [lacks('neutral', contact)] : []),
-			...(box.cables.every((c) => c.ground === false) && box.material === 'plastic' ? [lacks('ground', ground)] : []),
-			...(box.cables.every((c) => c.ground === false) && box.material === null
+			...(form.neutral && box.ends.every((c) => c.conductors !== null && c.conductors < 3) ? [lacks('neutral', contact)] : []),
+			...(box.ends.every((c) => c.ground === false) && box.material === 'plastic' ? [lacks('ground', ground)] : []),
+			...(box.ends.every((c) => c.ground === false) && box.material === null
 				? [missingFact(job, cite(edition, ground), { of: 'box', id: box.id, field: 'material' })]
 				: [])
 		];

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { nameSpace } from '$core/model/fact-words';
+	import { breakerWritten } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { useJob } from '$lib/store/use-job';
@@ -20,7 +20,10 @@
 
 <PlaceGate placeId={box.id} />
 {#each disconnects as c (c.id)}
-	<Fold title={`Work in the disconnect of ${nameSpace(c)}`} bind:open={() => !!open[c.id], (v) => (open[c.id] = v)}>
+	<Fold
+		title={`Work in the disconnect of ${breakerWritten(store.job, c)}`}
+		bind:open={() => !!open[c.id], (v) => (open[c.id] = v)}
+	>
 		{#if open[c.id]}<PlaceGate placeId={disconnectId(c)} />{/if}
 	</Fold>
 {/each}

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
 	import { editBox, editDevice } from '$core/edit/boxes';
-	import type { Box, CableSeen } from '$core/model/job';
-	import type { Cable, Enters } from '$core/model/kinds';
+	import type { Box, CableEnd } from '$core/model/job';
+	import type { CableKind, Enters } from '$core/model/kinds';
 	import type { Awg } from '$core/units/gauge';
 	import { cableName } from '$core/rough/take-off';
 	import { placeAlong } from '$core/walk/found-in-box';
@@ -26,12 +26,12 @@
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	const receptacle = $derived(box.devices.find((d) => d.receptacles > 0));
-	const cables = $derived(box.cables);
-	const EMPTY: Omit<CableSeen, 'id'> = { cable: null, awg: null, conductors: null, ground: null, note: '' };
+	const cables = $derived(box.ends);
+	const EMPTY: Omit<CableEnd, 'id'> = { kind: null, awg: null, conductors: null, ground: null, note: '' };
 	const along = $derived(placeAlong(cables.length));
 	const ALONG = { end: 'an end of its run', middle: 'in the middle of its run', tap: 'a tap: its run branches here' };
 	/** Of all cables where they are alike; null: not, or not known. */
-	const alike = <K extends keyof CableSeen>(key: K): CableSeen[K] | null => {
+	const alike = <K extends keyof CableEnd>(key: K): CableEnd[K] | null => {
 		const [first] = cables;
 		return first && cables.every((c) => c[key] === first[key]) ? first[key] : null;
 	};
@@ -42,34 +42,34 @@
 			...EMPTY,
 			...(kept[0] ? like(kept[0]) : {})
 		}));
-		void set(`${n ?? 0} cables`, { cables: [...kept, ...more] });
+		void set(`${n ?? 0} cables`, { ends: [...kept, ...more] });
 	}
-	const like = ({ cable, awg, conductors, ground }: CableSeen) => ({ cable, awg, conductors, ground });
-	const all = (what: string, change: Partial<CableSeen>) =>
-		set(what, { cables: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
-	const one = (id: string, what: string, change: Partial<CableSeen>) =>
-		set(what, { cables: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
+	const like = ({ kind, awg, conductors, ground }: CableEnd) => ({ kind, awg, conductors, ground });
+	const all = (what: string, change: Partial<CableEnd>) =>
+		set(what, { ends: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
+	const one = (id: string, what: string, change: Partial<CableEnd>) =>
+		set(what, { ends: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
 	/** A pair that reads live is live: under a tag that stops everything. */
 	async function lookedAt(id: string, i: number, v: 'line' | 'load' | null): Promise<void> {
 		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
 		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, whoReads());
 	}
 	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
-	const KINDS: { value: Kind; name: string; is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'> }[] = [
-		{ value: 'nm', name: 'NM-B, two and ground', is: { cable: 'NM-B', conductors: 2, ground: true } },
-		{ value: 'nm3', name: 'NM-B, three and ground', is: { cable: 'NM-B', conductors: 3, ground: true } },
-		{ value: 'two-wire', name: 'old two-wire, no ground', is: { cable: 'two-wire', conductors: 2, ground: false } },
-		{ value: 'old-AC', name: 'old armored', is: { cable: 'old-AC', conductors: 2, ground: false } },
-		{ value: 'nm-bare', name: 'old NM, no ground', is: { cable: 'NM', conductors: 2, ground: false } },
-		{ value: 'AC', name: 'armored with strip', is: { cable: 'AC', conductors: 2, ground: true } },
-		{ value: 'MC', name: 'MC, two and ground', is: { cable: 'MC', conductors: 2, ground: true } },
-		{ value: 'knob-and-tube', name: 'knob and tube', is: { cable: 'knob-and-tube', conductors: 2, ground: false } }
+	const KINDS: { value: Kind; name: string; is: Pick<CableEnd, 'kind' | 'conductors' | 'ground'> }[] = [
+		{ value: 'nm', name: 'NM-B, two and ground', is: { kind: 'NM-B', conductors: 2, ground: true } },
+		{ value: 'nm3', name: 'NM-B, three and ground', is: { kind: 'NM-B', conductors: 3, ground: true } },
+		{ value: 'two-wire', name: 'old two-wire, no ground', is: { kind: 'two-wire', conductors: 2, ground: false } },
+		{ value: 'old-AC', name: 'old armored', is: { kind: 'old-AC', conductors: 2, ground: false } },
+		{ value: 'nm-bare', name: 'old NM, no ground', is: { kind: 'NM', conductors: 2, ground: false } },
+		{ value: 'AC', name: 'armored with strip', is: { kind: 'AC', conductors: 2, ground: true } },
+		{ value: 'MC', name: 'MC, two and ground', is: { kind: 'MC', conductors: 2, ground: true } },
+		{ value: 'knob-and-tube', name: 'knob and tube', is: { kind: 'knob-and-tube', conductors: 2, ground: false } }
 	];
-	const kindOf = (cable: Cable | null, conductors: number | null): Kind | null =>
-		KINDS.find((k) => k.is.cable === cable && k.is.conductors === conductors)?.value ?? null;
-	const keepKind = (keep: (what: string, change: Partial<CableSeen>) => unknown) => (kind: Kind | null) => {
+	const kindOf = (cable: CableKind | null, conductors: number | null): Kind | null =>
+		KINDS.find((k) => k.is.kind === cable && k.is.conductors === conductors)?.value ?? null;
+	const keepKind = (keep: (what: string, change: Partial<CableEnd>) => unknown) => (kind: Kind | null) => {
 		const row = KINDS.find((k) => k.value === kind);
-		keep(row?.name ?? 'cable not known', row?.is ?? { cable: null, conductors: null, ground: null });
+		keep(row?.name ?? 'cable not known', row?.is ?? { kind: null, conductors: null, ground: null });
 	};
 	const GAUGES: { value: Awg; name: string }[] = (['14', '12', '10', '8'] as const).map((value) => ({ value, name: value }));
 	const SIDES: { value: Enters; name: string }[] = (['top', 'bottom', 'left', 'right', 'back'] as const).map((value) => ({
@@ -125,7 +125,7 @@
 	/>
 	<Choice
 		label="What they are"
-		value={kindOf(alike('cable'), alike('conductors'))}
+		value={kindOf(alike('kind'), alike('conductors'))}
 		options={KINDS}
 		{picture}
 		onkeep={keepKind(all)}
@@ -142,7 +142,7 @@
 				<legend>Cable {i + 1}: {cableName({ ...c, metal: null })}{c.line ? ', LINE' : ''}</legend>
 				<Choice
 					label="Is"
-					value={kindOf(c.cable, c.conductors)}
+					value={kindOf(c.kind, c.conductors)}
 					options={KINDS}
 					{picture}
 					onkeep={keepKind((w, change) => one(c.id, w, change))}

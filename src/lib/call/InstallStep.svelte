@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saySpace } from '$core/model/breaker-name';
 	import { DEVICE_WORDS } from '$core/model/protections';
 	import { whoReads } from '$lib/store/this-device';
 	import { today } from '$lib/clock';
@@ -8,7 +9,6 @@
 	import { boxCase } from '$core/makeup/box/of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { plainSteps } from '$core/makeup/box/plain-steps';
-	import { saySpace } from '$core/model/fact-words';
 	import { guardsMissing } from '$core/prove/guards';
 	import { bootlegAt, groundOf } from '$core/run/ground-at';
 	import { useJob } from '$lib/store/use-job';
@@ -32,7 +32,7 @@
 	const breaker = $derived.by(() => {
 		const circuit = store.index.circuitsOfBox.get(box.id)?.[0];
 		const waits = known && guardsMissing(store.ruled, known, store.readings).includes('breaker-button');
-		return circuit && waits ? saySpace(circuit) : null;
+		return circuit && waits ? saySpace(store.job, circuit) : null;
 	});
 	const steps = $derived(
 		known

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { saySpace } from '$core/model/fact-words';
+	import { saySpace } from '$core/model/breaker-name';
 	import { Modal } from 'flowbite-svelte';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -32,7 +32,7 @@
 			{@const tag = off.get(c.id)}
 			<li>
 				<span
-					><b>{saySpace(c)}</b>
+					><b>{saySpace(store.job, c)}</b>
 					{c.name}{#if c.mustStayOn}<span class="stay"> must stay on</span>{/if}</span
 				>
 				{#if tag}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { saySpace } from '$core/model/fact-words';
+	import { saySpace } from '$core/model/breaker-name';
 	import { sayTime } from '$lib/clock';
 	import { useJob } from '$lib/store/use-job';
 
@@ -21,7 +21,7 @@
 		<span class="what"
 			><span class="name"
 				>{circuit
-					? `${saySpace(circuit)} ${circuit.name}`
+					? `${saySpace(store.job, circuit)} ${circuit.name}`
 					: `${whole && first.boxId === whole.id ? `${whole.name}, ` : ''}${first.what ?? 'as marked'}`}</span
 			><span class="soft when">{sayTime(first.at)} {first.by}</span>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b
 				>{/if}</span

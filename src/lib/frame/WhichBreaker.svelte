@@ -1,9 +1,9 @@
 <script lang="ts">
+	import { breakerWritten, saySpace } from '$core/model/breaker-name';
 	import { whoReads } from '$lib/store/this-device';
-	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { Modal } from 'flowbite-svelte';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { attachBox, moveToCircuit } from '$core/edit/legs';
+	import { attachBox, moveToCircuit } from '$core/edit/cables';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -29,8 +29,11 @@
 	function move(circuitId: string): void {
 		const circuit = store.index.circuits.get(circuitId);
 		if (!circuit) return;
-		const to = { legId: freshId(), circuitId, fromId: circuit.panelId, lengthFt: null };
-		void store.edit(`${name} on ${nameSpace(circuit)}`, now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to));
+		const to = { cableId: freshId(), circuitId, fromId: circuit.panelId, lengthFt: null };
+		void store.edit(
+			`${name} on ${breakerWritten(store.job, circuit)}`,
+			now ? moveToCircuit(boxId, now.id, to) : attachBox(boxId, to)
+		);
 		onclose();
 	}
 	function read(): void {
@@ -62,7 +65,7 @@
 		{#each suspects as s (s.circuit.id)}
 			<li>
 				<Mark kind={MARKS[s.says]} />
-				<span><b>{saySpace(s.circuit)}</b> {s.circuit.name}<span class="soft">{WORDS[s.says]}: {s.why}</span></span>
+				<span><b>{saySpace(store.job, s.circuit)}</b> {s.circuit.name}<span class="soft">{WORDS[s.says]}: {s.why}</span></span>
 				{#if s.says === 'feeds' && now?.id !== s.circuit.id}
 					<Btn small look="main" onclick={() => move(s.circuit.id)}>Put {name} on it</Btn>
 				{/if}

@@ -1,7 +1,8 @@
+import { breakerWritten, capital } from '$core/model/breaker-name';
 import { sayRating } from '$core/model/fact-words';
 import Fuse from 'fuse.js';
 import type { Job } from '$core/model/job';
-import { indexOf, inSlots } from '$core/model/job-index';
+import { indexOf } from '$core/model/job-index';
 import { inWords, STAGES, type Stage } from '$core/model/kinds';
 import type { StageResult, Subject } from '$core/model/result';
 import { STAGE_NAMES } from '$lib/frame/stages';
@@ -25,13 +26,13 @@ export interface Action {
 function circuitHits(job: Job): Hit[] {
 	const { rooms, boxes } = indexOf(job);
 	return job.circuits.map((c): Hit => {
-		const on = job.legs.filter((l) => l.circuitId === c.id).map((l) => boxes.get(l.toId)?.roomId);
+		const on = job.cables.filter((l) => l.circuitId === c.id).map((l) => boxes.get(l.toId)?.roomId);
 		const names = new Set(on.flatMap((id) => (id ? (rooms.get(id)?.name ?? []) : [])));
 		return {
 			kind: 'circuit',
 			id: c.id,
-			name: `${c.number} ${c.name}`,
-			about: [`circuit, ${sayRating(c)}, ${inSlots(c)}`, ...names].join(', ')
+			name: capital(breakerWritten(job, c)),
+			about: [`circuit, ${sayRating(c)}`, ...names].join(', ')
 		};
 	});
 }

@@ -58,7 +58,7 @@
 		if (at === 'panel')
 			Object.assign(job, {
 				boxes: [],
-				panels: [{ id: boxId, name: typed, roomId: null, place: null, mainA: null, slots: null }]
+				panels: [{ id: boxId, name: typed, roomId: null, place: null, mainA: null, spaces: null }]
 			});
 		if (at === 'nothing')
 			Object.assign(job, { boxes: [], symptoms: [{ id: boxId, text: `Nothing works: ${typed}`, boxId: null, open: true }] });

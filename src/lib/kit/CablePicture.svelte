@@ -1,9 +1,9 @@
 <script lang="ts">
-	import type { CableSeen } from '$core/model/job';
+	import type { CableEnd } from '$core/model/job';
 	import { cableFace } from '$core/formats/cable-face';
 
 	interface Props {
-		is: Pick<CableSeen, 'cable' | 'conductors' | 'ground'>;
+		is: Pick<CableEnd, 'kind' | 'conductors' | 'ground'>;
 	}
 	/** A cable as its cut end looks: its sheath, and the conductors that come out of it. */
 	let { is }: Props = $props();

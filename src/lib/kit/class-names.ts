@@ -30,7 +30,7 @@ export function tv(...told: Parameters<typeof plain>): unknown {
 		const made = component(props);
 		if (typeof made !== 'object' || made === null) return merged(made);
 		return Object.fromEntries(
-			Object.entries(made as Record<string, Resolve>).map(([slot, of]) => [slot, kept((p) => merged(of(p)))])
+			Object.entries(made as Record<string, Resolve>).map(([space, of]) => [space, kept((p) => merged(of(p)))])
 		);
 	});
 	// What extends another reads its parts from these.

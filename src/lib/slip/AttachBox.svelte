@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { nameSpace } from '$core/model/fact-words';
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { runOf } from '$core/run/runs';
-	import { attachBox, moveToCircuit } from '$core/edit/legs';
+	import { attachBox, moveToCircuit } from '$core/edit/cables';
 	import type { Box, Circuit } from '$core/model/job';
 	import { untrack } from 'svelte';
 	import { draftKey } from '$lib/store/drafts';
@@ -29,7 +29,7 @@
 	const lengthFt = $derived(typed.now.feet === '' ? null : Number(typed.now.feet));
 	const circuits = $derived([
 		{ value: '', name: 'not known yet' },
-		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: nameSpace(c) }))
+		...store.job.circuits.filter((c) => c.id !== now?.id).map((c) => ({ value: c.id, name: breakerWritten(store.job, c) }))
 	]);
 	const chosen = $derived(store.index.circuits.get(circuitId));
 	/** New work begins at the panel; what feeds an old box is known only when somebody found it. */
@@ -45,9 +45,9 @@
 	);
 	function attach(): void {
 		if (!chosen) return;
-		const to = { legId: freshId(), circuitId: chosen.id, fromId: fromId || null, lengthFt };
+		const to = { cableId: freshId(), circuitId: chosen.id, fromId: fromId || null, lengthFt };
 		const done = store.edit(
-			`${box.name} on ${nameSpace(chosen)}`,
+			`${box.name} on ${breakerWritten(store.job, chosen)}`,
 			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
 		);
 		void done.then((kept) => kept && typed.clear());
@@ -66,7 +66,7 @@
 			value={lengthFt}
 			onkeep={(v) => (typed.now.feet = v === null ? '' : String(v))}
 		/>
-		<Btn look="main" onclick={attach}>Put it on {nameSpace(chosen)}</Btn>
+		<Btn look="main" onclick={attach}>Put it on {breakerWritten(store.job, chosen)}</Btn>
 	{:else}
 		<NewCircuit onmade={choose} state={box.state === 'found' ? 'found' : 'planned'} />
 	{/if}

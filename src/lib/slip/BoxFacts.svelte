@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Fold from '$lib/kit/Fold.svelte';
 	import { editBox, freeBoxName, freeName, removeBox } from '$core/edit/boxes';
-	import { editLeg } from '$core/edit/legs';
+	import { editCable } from '$core/edit/cables';
 	import { copyBox } from '$core/edit/fixtures';
 	import { freshId } from '$lib/store/jobs';
 	import { fieldFault } from '$core/model/file/fields';
@@ -32,7 +32,7 @@
 	const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, name: value as string }));
 	const rooms = $derived([{ value: '', name: 'not known yet' }, ...store.job.rooms.map((r) => ({ value: r.id, name: r.name }))]);
 	const room = $derived(box.roomId ? store.index.rooms.get(box.roomId) : undefined);
-	const leg = $derived(store.run?.byBox.get(box.id)?.leg);
+	const cable = $derived(store.run?.byBox.get(box.id)?.cable);
 	let open = $state({ device: false, found: false });
 	const nameFault = fieldFault(NAMES.box);
 	const within = (least: number, most: number, what: string) => (v: string) =>
@@ -118,17 +118,17 @@
 		value={box.readilyAccessible}
 		onkeep={(v) => set('access', { readilyAccessible: v ?? true })}
 	/>
-	{#if leg}<FeetField
+	{#if cable}<FeetField
 			label="Its cable, one way"
-			value={leg.lengthFt}
-			onkeep={(lengthFt) => store.edit(`${box.name}: cable length`, editLeg(leg.id, { lengthFt }))}
+			value={cable.lengthFt}
+			onkeep={(lengthFt) => store.edit(`${box.name}: cable length`, editCable(cable.id, { lengthFt }))}
 		/>{/if}
 	<TextField label="Note" value={box.note} onkeep={(note) => set('note', { note: note.slice(0, 2000) })} />
 </div>
 <Fold title={`Devices (${box.devices.length})`} bind:open={open.device}>
 	<DeviceFacts {box} />
 </Fold>
-<Fold title={`Found inside (${box.cables.length + box.conductors.length})`} bind:open={open.found}>
+<Fold title={`Found inside (${box.ends.length + box.conductors.length})`} bind:open={open.found}>
 	<FoundFacts {box} />
 </Fold>
 <Fold title={`Box${box.volumeCuIn === null ? '' : ` (${show(box.volumeCuIn)} cu in)`}`}>

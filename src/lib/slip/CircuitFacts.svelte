@@ -1,10 +1,11 @@
 <script lang="ts">
+	import { BreakerName, breakerName } from '$core/model/breaker-name';
 	import Fold from '$lib/kit/Fold.svelte';
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { feetBetween } from '$core/run/moving';
-	import { mayStandIn } from '$core/run/slots';
-	import { moveSlots, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
+	import { mayStandIn } from '$core/run/spaces';
+	import { moveSpaces, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
 	import { fieldFault } from '$core/model/file/fields';
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
@@ -36,8 +37,8 @@
 		'cartridge-fuse': 'cartridge fuses',
 		'pull-out': 'pull-out fuse block'
 	};
-	const legs = $derived(store.index.legsOfCircuit.get(circuit.id) ?? []);
-	const awg = $derived(legs[0]?.awg);
+	const cables = $derived(store.index.cablesOfCircuit.get(circuit.id) ?? []);
+	const awg = $derived(cables[0]?.awg);
 	const panel = $derived(store.job.panels.find((p) => p.id === circuit.panelId));
 	const known = $derived(store.known.circuits.find((c) => c.id === circuit.id));
 	const knownPanel = $derived(store.known.panels.find((p) => p.id === circuit.panelId));
@@ -51,11 +52,11 @@
 			])
 		].sort((a, b) => a - b)
 	);
-	const slots = $derived([
+	const spaces = $derived([
 		{ value: '', name: 'none yet' },
-		...Array.from({ length: panel?.slots ?? 0 }, (_, i) => i + 1)
+		...Array.from({ length: panel?.spaces ?? 0 }, (_, i) => i + 1)
 			.filter(
-				(s) => s === circuit.slot || (known && knownPanel && mayStandIn(store.known, knownPanel, { circuit: known, slot: s }))
+				(s) => s === circuit.space || (known && knownPanel && mayStandIn(store.known, knownPanel, { circuit: known, space: s }))
 			)
 			.map((s) => ({ value: String(s), name: circuit.poles === 2 ? `${s}/${s + 2}` : String(s) }))
 	]);
@@ -65,23 +66,23 @@
 		{ value: 'lower', name: 'tandem, lower half' }
 	] as const;
 	const set = (what: string, change: Parameters<typeof editCircuit>[1]) =>
-		store.edit(`Circuit ${circuit.number}: ${what}`, editCircuit(circuit.id, change));
-	function slot(v: string): void {
+		store.edit(`${BreakerName(store.job, circuit)}: ${what}`, editCircuit(circuit.id, change));
+	function space(v: string): void {
 		if (!knownPanel) return;
-		if (v === '' || circuit.slot === null) return void set('slot', { slot: v === '' ? null : Number(v) });
+		if (v === '' || circuit.space === null) return void set('space', { space: v === '' ? null : Number(v) });
 		void store.edit(
-			`Circuit ${circuit.number} to space ${v}`,
-			moveSlots(moveBreaker(store.known, knownPanel, { circuitId: circuit.id, slot: Number(v) }))
+			`${BreakerName(store.job, circuit)} to space ${v}`,
+			moveSpaces(moveBreaker(store.known, knownPanel, { circuitId: circuit.id, space: Number(v) }))
 		);
 	}
 	const toPanel = (id: string) =>
 		store.edit(
-			`Circuit ${circuit.number} from another panel`,
+			`${BreakerName(store.job, circuit)} from another panel`,
 			moveToPanel(circuit.id, id, (boxId) => feetBetween(store.job, { a: id, b: boxId }))
 		);
 	const wire = (next: string) =>
 		store.edit(
-			`Circuit ${circuit.number}: ${next} AWG`,
+			`${BreakerName(store.job, circuit)}: ${next} AWG`,
 			circuit.breakerA === null
 				? wireAs(circuit.id, next as Awg)
 				: sizeAs({ circuitId: circuit.id, breakerA: circuit.breakerA, poles: circuit.poles, awg: next as Awg })
@@ -95,8 +96,7 @@
 	const orUndefined = (v: string) => (v.trim() ? Number(v) : undefined);
 	const words = (most: number) => (v: string) => (v.length <= most ? null : `At most ${most} characters; got ${v.length}`);
 	async function remove(): Promise<void> {
-		const { id, number } = circuit;
-		if (await store.edit(`Circuit ${number} removed`, removeCircuit(id))) store.select(null);
+		if (await store.edit(`${BreakerName(store.job, circuit)} removed`, removeCircuit(circuit.id))) store.select(null);
 	}
 </script>
 
@@ -127,7 +127,7 @@
 			{ value: '1', name: 'one, 120 V' },
 			{ value: '2', name: 'two, 240 V' }
 		]}
-		onkeep={(v) => set(`${v} poles`, { poles: v === '2' ? 2 : 1, slot: null, half: undefined })}
+		onkeep={(v) => set(`${v} poles`, { poles: v === '2' ? 2 : 1, space: null, half: undefined })}
 	/>
 	{#if awg}
 		<SelectField
@@ -148,7 +148,7 @@
 			onkeep={toPanel}
 		/>
 	{/if}
-	<SelectField label="Space" value={circuit.slot === null ? '' : String(circuit.slot)} options={slots} onkeep={slot} />
+	<SelectField label="Space" value={circuit.space === null ? '' : String(circuit.space)} options={spaces} onkeep={space} />
 	<FlagField
 		label="Must stay on"
 		value={circuit.mustStayOn}
@@ -220,7 +220,7 @@
 				label="In its space"
 				value={circuit.half ?? ''}
 				options={HALVES}
-				onkeep={(v) => set('slot', { half: v || undefined })}
+				onkeep={(v) => set('space', { half: v || undefined })}
 			/>
 		{/if}
 		{#if types.length}
@@ -270,7 +270,7 @@
 			>{/if}
 	</Fold>
 {/if}
-<Btn small look="quiet" onclick={remove}>Remove circuit {circuit.number}</Btn>
+<Btn small look="quiet" onclick={remove}>Remove {breakerName(store.job, circuit)}</Btn>
 
 <style>
 	p {

@@ -89,7 +89,7 @@
 			)
 			.sort((a, b) => Number(b.roomId === box.roomId) - Number(a.roomId === box.roomId))
 	);
-	const onAluminum = $derived(store.job.legs.some((l) => l.toId === box.id && l.metal === 'Al'));
+	const onAluminum = $derived(store.job.cables.some((l) => l.toId === box.id && l.metal === 'Al'));
 	const more = $derived(switchable.filter((b) => !device?.controls?.includes(b.id)));
 	const add = () =>
 		store.edit(

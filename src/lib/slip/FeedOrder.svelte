@@ -1,7 +1,8 @@
 <script lang="ts">
+	import { BreakerName } from '$core/model/breaker-name';
 	import { proposeFeeds, type FeedAnswer } from '$core/propose/feed-proposal';
 	import { WAYS, type Way } from '$core/run/route';
-	import { setFeeds } from '$core/edit/legs';
+	import { setFeeds } from '$core/edit/cables';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/store/use-job';
@@ -22,7 +23,7 @@
 	/** Few boxes are settled at once; many in a worker, so that nothing stands still meanwhile. */
 	const SOON = 11;
 	const known = $derived(store.known.circuits.find((c) => c.id === circuit.id));
-	const many = $derived((store.index.legsOfCircuit.get(circuit.id)?.length ?? 0) > SOON);
+	const many = $derived((store.index.cablesOfCircuit.get(circuit.id)?.length ?? 0) > SOON);
 	let far = $state.raw<FeedAnswer | null>(null);
 	const answer = $derived<FeedAnswer>(
 		many
@@ -48,7 +49,8 @@
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? 'panel';
 	const saved = $derived(answer.known ? answer.value.nowFt - answer.value.bestFt : 0);
 	const keep = () =>
-		answer.known && store.edit(`Circuit ${circuit.number}: ${saved}' less cable`, setFeeds(circuit.id, answer.value.feeds));
+		answer.known &&
+		store.edit(`${BreakerName(store.job, circuit)}: ${saved}' less cable`, setFeeds(circuit.id, answer.value.feeds));
 </script>
 
 {#if answer.known}

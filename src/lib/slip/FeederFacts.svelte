@@ -4,7 +4,7 @@
 	import { ifKnown } from '$core/model/known';
 	import { sizeFeeder } from '$core/circuits/panel/215-feeder';
 	import { feetBetween } from '$core/run/moving';
-	import { isFree } from '$core/run/slots';
+	import { isFree } from '$core/run/spaces';
 	import type { Feeder, Panel } from '$core/model/job';
 	import { noSuchWire } from '$core/model/file/references';
 	import { CABLE_MAKES, inRaceway } from '$core/model/cable-kinds';
@@ -41,10 +41,10 @@
 		known?.feeder && ifKnown(() => known.feeder && sizeFeeder(store.ruled, known, { feeder: known.feeder }))
 	);
 	const from = $derived(store.known.panels.find((p) => p.id === feeder?.fromPanelId));
-	const slots = $derived([
+	const spaces = $derived([
 		{ value: '', name: 'none yet' },
-		...Array.from({ length: ifKnown(() => from?.slots) ?? 0 }, (_, i) => i + 1)
-			.filter((s) => from && isFree(store.known, from, { slot: s, poles: 2, apart: [panel.id] }))
+		...Array.from({ length: ifKnown(() => from?.spaces) ?? 0 }, (_, i) => i + 1)
+			.filter((s) => from && isFree(store.known, from, { space: s, poles: 2, apart: [panel.id] }))
 			.map((s) => ({ value: String(s), name: `${s}/${s + 2}` }))
 	]);
 	const set = (what: string, change: Partial<Feeder>) => feeder && onkeep(what, { feeder: { ...feeder, ...change } });
@@ -52,9 +52,9 @@
 		if (!fromPanelId) return void onkeep('fed from the service', { feeder: undefined });
 		const fresh: Feeder = {
 			fromPanelId,
-			slot: null,
+			space: null,
 			breakerA: 60,
-			cable: 'NM-B',
+			kind: 'NM-B',
 			awg: '6',
 			metal: 'Cu',
 			conductors: 3,
@@ -62,7 +62,7 @@
 			lengthFt: feetBetween(store.job, { a: fromPanelId, b: panel.id }),
 			state: 'planned'
 		};
-		onkeep('its feeder', { feeder: { ...(feeder ?? fresh), fromPanelId, slot: null }, service: undefined });
+		onkeep('its feeder', { feeder: { ...(feeder ?? fresh), fromPanelId, space: null }, service: undefined });
 	}
 </script>
 
@@ -79,9 +79,9 @@
 		/>
 		<SelectField
 			label="In spaces"
-			value={feeder.slot === null ? '' : String(feeder.slot)}
-			options={slots}
-			onkeep={(v) => set('feeder space', { slot: v ? Number(v) : null })}
+			value={feeder.space === null ? '' : String(feeder.space)}
+			options={spaces}
+			onkeep={(v) => set('feeder space', { space: v ? Number(v) : null })}
 		/>
 		<MaybeField
 			label="Feeder wire"
@@ -103,11 +103,11 @@
 		/>
 		<MaybeField
 			label="Feeder cable"
-			value={feeder.cable}
-			options={cableOptions(feeder.state, feeder.cable)}
-			onkeep={(cable) => set(cable ? `feeder of ${CABLE_MAKES[cable].name}` : 'feeder cable not known', { cable })}
+			value={feeder.kind}
+			options={cableOptions(feeder.state, feeder.kind)}
+			onkeep={(kind) => set(kind ? `feeder of ${CABLE_MAKES[kind].name}` : 'feeder cable not known', { kind })}
 		/>
-		{#if inRaceway(feeder.cable) || feeder.raceway}
+		{#if inRaceway(feeder.kind) || feeder.raceway}
 			<MaybeField
 				label="Feeder raceway"
 				value={feeder.raceway ?? null}

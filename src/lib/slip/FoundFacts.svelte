@@ -1,7 +1,7 @@
 <script lang="ts">
 	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import { editBox } from '$core/edit/boxes';
-	import type { Box, CableSeen, FoundConductor } from '$core/model/job';
+	import type { Box, CableEnd, FoundConductor } from '$core/model/job';
 	import { CONDUCTOR_COLORS, CONDUCTOR_MEANS, GROUND_PROOFS, INSULATIONS, inWords, type GroundProof } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';
 	import { GAUGES } from '$core/units/gauge';
@@ -42,10 +42,10 @@
 		bare: '#b87333',
 		other: 'transparent'
 	};
-	const EMPTY_CABLE: Omit<CableSeen, 'id'> = { cable: null, awg: null, conductors: null, ground: null, note: '' };
+	const EMPTY_CABLE: Omit<CableEnd, 'id'> = { kind: null, awg: null, conductors: null, ground: null, note: '' };
 	let cable = $state({ ...EMPTY_CABLE });
 	const EMPTY: Omit<FoundConductor, 'id'> = {
-		cableId: null,
+		endId: null,
 		color: 'black',
 		means: 'hot',
 		alwaysLive: false,
@@ -53,7 +53,7 @@
 		freeLengthIn: null
 	};
 	let wire = $state({ ...EMPTY });
-	const nameOf = (c: CableSeen, i: number) => `${i + 1}: ${cableName({ ...c, metal: null })}`;
+	const nameOf = (c: CableEnd, i: number) => `${i + 1}: ${cableName({ ...c, metal: null })}`;
 	/** A color that does not mean what it should is what hurts the next one who opens the box. */
 	const odd = (c: FoundConductor) =>
 		(c.color === 'white' && c.means !== 'neutral' && c.means !== 'unknown') ||
@@ -61,7 +61,7 @@
 		(c.means === 'neutral' && c.color !== 'white') ||
 		(c.means === 'ground' && c.color !== 'green' && c.color !== 'bare');
 	async function addCable(): Promise<void> {
-		if (await set('cable seen', { cables: [...box.cables, { id: freshId(), ...cable }] })) cable = { ...EMPTY_CABLE };
+		if (await set('cable seen', { ends: [...box.ends, { id: freshId(), ...cable }] })) cable = { ...EMPTY_CABLE };
 	}
 	async function addWire(): Promise<void> {
 		if (await set('conductor found', { conductors: [...box.conductors, { id: freshId(), ...wire }] })) wire = { ...EMPTY };
@@ -84,19 +84,19 @@
 </div>
 <h3>Cables seen</h3>
 <ul>
-	{#each box.cables as c, i (c.id)}
+	{#each box.ends as c, i (c.id)}
 		<li>
 			{nameOf(c, i)}
 			<CrossBtn
 				label={`Remove cable ${i + 1}`}
-				onclick={() => set('cable removed', { cables: box.cables.filter((x) => x.id !== c.id) })}
+				onclick={() => set('cable removed', { ends: box.ends.filter((x) => x.id !== c.id) })}
 			/>
 		</li>
 	{/each}
 </ul>
 <div class="two">
-	<MaybeField label="Cable" value={cable.cable} options={cableOptions('found')} onkeep={(v) => (cable.cable = v)} />
-	{#if inRaceway(cable.cable)}
+	<MaybeField label="Cable" value={cable.kind} options={cableOptions('found')} onkeep={(v) => (cable.kind = v)} />
+	{#if inRaceway(cable.kind)}
 		<MaybeField
 			label="Raceway"
 			value={cable.raceway ?? null}
@@ -144,12 +144,12 @@
 	<FlagField label="Live with switches off" value={wire.alwaysLive} onkeep={(v) => (wire.alwaysLive = v ?? false)} />
 	<SelectField label="Insulation" value={wire.insulation} options={plain(INSULATIONS)} onkeep={(v) => (wire.insulation = v)} />
 	<LengthField label="Free length" value={wire.freeLengthIn} mayBeUnknown onkeep={(v) => (wire.freeLengthIn = v)} />
-	{#if box.cables.length}
+	{#if box.ends.length}
 		<SelectField
 			label="In cable"
-			value={wire.cableId ?? ''}
-			options={[{ value: '', name: 'not known' }, ...box.cables.map((c, i) => ({ value: c.id, name: nameOf(c, i) }))]}
-			onkeep={(v) => (wire.cableId = v || null)}
+			value={wire.endId ?? ''}
+			options={[{ value: '', name: 'not known' }, ...box.ends.map((c, i) => ({ value: c.id, name: nameOf(c, i) }))]}
+			onkeep={(v) => (wire.endId = v || null)}
 		/>
 	{/if}
 	<Btn small onclick={addWire}>Add conductor</Btn>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName } from '$core/model/breaker-name';
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
 	import { connectedWatts } from '$core/circuits/size/load';
 	import { editCircuit, setLoad } from '$core/edit/circuits';
@@ -24,7 +25,7 @@
 	const load = $derived(circuit.load);
 	const connected = $derived(load && connectedWatts(load));
 	const put = (what: string, next: CircuitLoad | null) =>
-		store.edit(`Circuit ${circuit.number}: ${what}`, setLoad(circuit.id, next));
+		store.edit(`${BreakerName(store.job, circuit)}: ${what}`, setLoad(circuit.id, next));
 	const set = (what: string, change: Partial<CircuitLoad>) => load && put(what, { ...load, ...change });
 	function begin(name: string): void {
 		if (name === 'none') return void put('general use', null);
@@ -144,7 +145,7 @@
 			value={circuit.disconnect ?? ''}
 			options={[{ value: '', name: 'not looked at' }, ...DISCONNECTS.map((value) => ({ value, name: DISCONNECT[value] }))]}
 			onkeep={(v: Disconnect | '') =>
-				store.edit(`Circuit ${circuit.number}: disconnect`, editCircuit(circuit.id, { disconnect: v || undefined }))}
+				store.edit(`${BreakerName(store.job, circuit)}: disconnect`, editCircuit(circuit.id, { disconnect: v || undefined }))}
 		/>
 	</div>
 	{#if connected?.watts != null}

@@ -96,16 +96,16 @@
 		/>
 		<TextField
 			label="Spaces"
-			value={panel.slots === null ? '' : String(panel.slots)}
+			value={panel.spaces === null ? '' : String(panel.spaces)}
 			placeholder="not known"
 			inputmode="numeric"
 			check={orNothing(within(1, 200, 'Spaces'))}
-			onkeep={(v) => set('spaces', { slots: v.trim() ? Math.round(Number(v)) : null })}
+			onkeep={(v) => set('spaces', { spaces: v.trim() ? Math.round(Number(v)) : null })}
 		/>
 		<FlagField
 			label="Open spaces without fillers"
-			value={panel.openSlots}
-			onkeep={(openSlots) => set('open spaces', { openSlots })}
+			value={panel.openSpaces}
+			onkeep={(openSpaces) => set('open spaces', { openSpaces })}
 		/>
 		<FlagField
 			label="Breakers known not to trip"

@@ -1,6 +1,6 @@
 <script lang="ts">
+	import { breakerWritten, saySpace } from '$core/model/breaker-name';
 	import { remember, whoReads } from '$lib/store/this-device';
-	import { nameSpace, saySpace } from '$core/model/fact-words';
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import type { Circuit } from '$core/model/job';
@@ -49,7 +49,7 @@
 	const offWords = $derived(
 		dead.tag?.what && whole
 			? `${whole.name}, ${dead.tag.what}`
-			: (dead.tag?.what ?? capital(circuits.map(saySpace).join(' and ')))
+			: (dead.tag?.what ?? capital(circuits.map((c) => saySpace(store.job, c)).join(' and ')))
 	);
 </script>
 
@@ -71,9 +71,9 @@
 		{#if circuits.length || off.has(whole?.id ?? '')}
 			{@render who()}
 			{#each circuits as c (c.id)}
-				{#if off.has(c.id)}<p><Mark kind="off" /> {capital(nameSpace(c))}: off and tagged.</p>
+				{#if off.has(c.id)}<p><Mark kind="off" /> {capital(breakerWritten(store.job, c))}: off and tagged.</p>
 				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag({ circuitId: c.id })}
-						>{capital(nameSpace(c))}: off and tagged</Btn
+						>{capital(breakerWritten(store.job, c))}: off and tagged</Btn
 					>{/if}
 			{/each}
 			{#if circuits.some((c) => c.mustStayOn)}<p><Mark kind="caution" word /> Must stay on: ask before you switch it off.</p>{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { nameSpace } from '$core/model/fact-words';
+	import { BreakerName, breakerWritten, breakerNames, capital } from '$core/model/breaker-name';
 	import { pairCircuits, editCircuit } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { OPENS_TOGETHER, type OpensTogether } from '$core/model/kinds';
@@ -24,20 +24,15 @@
 		{ value: '', name: 'none' },
 		...store.job.circuits
 			.filter((c) => c.id !== circuit.id && c.poles === 1 && c.panelId === circuit.panelId)
-			.map((c) => ({ value: c.id, name: nameSpace(c) }))
+			.map((c) => ({ value: c.id, name: breakerWritten(store.job, c) }))
 	]);
-	const numberOf = (id: string) => store.index.circuits.get(id)?.number ?? '?';
+	const both = (id: string) => {
+		const mate = store.index.circuits.get(id);
+		return capital(breakerNames(store.job, mate ? [circuit, mate] : [circuit]));
+	};
 	function pair(withId: string): void {
-		if (withId)
-			void store.edit(
-				`Circuits ${circuit.number} and ${numberOf(withId)} share a neutral`,
-				pairCircuits(circuit.id, withId, opens)
-			);
-		else if (other)
-			void store.edit(
-				`Circuits ${circuit.number} and ${numberOf(other)} share no neutral`,
-				pairCircuits(circuit.id, other, null)
-			);
+		if (withId) void store.edit(`${both(withId)} share a neutral`, pairCircuits(circuit.id, withId, opens));
+		else if (other) void store.edit(`${both(other)} share no neutral`, pairCircuits(circuit.id, other, null));
 	}
 </script>
 
@@ -51,7 +46,7 @@
 				label="Opened by"
 				value={opens}
 				options={OPENS_TOGETHER.map((value) => ({ value, name: OPENS[value] }))}
-				onkeep={(v) => store.edit(`Circuit ${circuit.number}: ${OPENS[v]}`, pairCircuits(circuit.id, other, v))}
+				onkeep={(v) => store.edit(`${BreakerName(store.job, circuit)}: ${OPENS[v]}`, pairCircuits(circuit.id, other, v))}
 			/>
 		{/if}
 	</div>
@@ -61,7 +56,8 @@
 	value={circuit.borrowedNeutral}
 	yes="borrowed from another circuit"
 	no="its own"
-	onkeep={(v) => store.edit(`Circuit ${circuit.number}: neutral`, editCircuit(circuit.id, { borrowedNeutral: v || undefined }))}
+	onkeep={(v) =>
+		store.edit(`${BreakerName(store.job, circuit)}: neutral`, editCircuit(circuit.id, { borrowedNeutral: v || undefined }))}
 />
 {#if other}<p class="soft">Its code-basis page is in Circuit, Multiwire.</p>{/if}
 

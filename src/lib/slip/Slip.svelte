@@ -58,7 +58,7 @@
 		panel: once(() => import('./PanelFacts.svelte')),
 		fixture: once(() => import('./FixtureFacts.svelte')),
 		circuit: once(() => import('./CircuitFacts.svelte')),
-		leg: once(() => import('./LegFacts.svelte'))
+		cable: once(() => import('./CableFacts.svelte'))
 	};
 	const MOST = 30;
 	/** Of a cause that is met in many places, so many are named at once. */
@@ -66,8 +66,8 @@
 	let allPlaces = $state.raw<ReadonlySet<string>>(new Set());
 	let factsOpen = $state(false);
 	const threading = $derived(threadStepOf(page.url.searchParams.get('view')) !== null);
-	/** Where facts are what the slip is for: in Walk, and for a leg, which has nothing else to show. */
-	const factsFirst = $derived(stage === 'walk' || ['leg', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
+	/** Where facts are what the slip is for: in Walk, and for a cable, which has nothing else to show. */
+	const factsFirst = $derived(stage === 'walk' || ['cable', 'fixture', 'panel'].includes(store.selection?.kind ?? ''));
 	const rank = ({ code }: Decision) => (FIRST[stage].includes(code) ? 0 : 1);
 	const decisions = $derived.by(() => {
 		const own = store.about?.decisions ?? [];
@@ -218,9 +218,9 @@
 		<Late load={FACTS.circuit}
 			>{#snippet children(CircuitFacts)}{#key circuit.id}<CircuitFacts {circuit} />{/key}{/snippet}</Late
 		>
-	{:else if store.selection?.kind === 'leg'}
+	{:else if store.selection?.kind === 'cable'}
 		{@const { id } = store.selection}
-		<Late load={FACTS.leg}>{#snippet children(LegFacts)}<LegFacts legId={id} />{/snippet}</Late>
+		<Late load={FACTS.cable}>{#snippet children(CableFacts)}<CableFacts cableId={id} />{/snippet}</Late>
 	{/if}
 {/snippet}
 

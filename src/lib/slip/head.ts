@@ -1,3 +1,4 @@
+import { breakerName, breakerWritten, capital } from '$core/model/breaker-name';
 import { sayPanel } from '$core/model/fact-words';
 import type { Job } from '$core/model/job';
 import { circuitOf, indexOf } from '$core/model/job-index';
@@ -15,7 +16,7 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 			const room = box.roomId ? index.rooms.get(box.roomId)?.name : 'no room yet';
 			const up = box.heightIn === null ? '' : `, ${formatLength(box.heightIn)} up`;
 			const circuit = circuitOf(job, id);
-			return { title: box.name, sub: `${room}${up}, ${circuit ? `circuit ${circuit.number}` : 'circuit unknown'}, ${box.state}` };
+			return { title: box.name, sub: `${room}${up}, ${circuit ? breakerName(job, circuit) : 'circuit unknown'}, ${box.state}` };
 		}
 		case 'room': {
 			const room = index.rooms.get(id);
@@ -23,14 +24,14 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 		}
 		case 'circuit': {
 			const circuit = index.circuits.get(id);
-			return circuit ? { title: `${circuit.number} · ${circuit.name}`, sub: `circuit, ${circuit.state}` } : null;
+			return circuit ? { title: capital(breakerWritten(job, circuit)), sub: `circuit, ${circuit.state}` } : null;
 		}
-		case 'leg': {
-			const leg = job.legs.find((l) => l.id === id);
-			return leg
+		case 'cable': {
+			const cable = job.cables.find((l) => l.id === id);
+			return cable
 				? {
-						title: `${index.boxes.get(leg.fromId ?? '')?.name ?? (leg.fromId === null ? 'Feed not known' : 'panel')} to ${index.boxes.get(leg.toId)?.name}`,
-						sub: 'cable leg'
+						title: `${index.boxes.get(cable.fromId ?? '')?.name ?? (cable.fromId === null ? 'Feed not known' : 'panel')} to ${index.boxes.get(cable.toId)?.name}`,
+						sub: 'cable cable'
 					}
 				: null;
 		}

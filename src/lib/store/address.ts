@@ -7,7 +7,7 @@ export interface AddressParts {
 	view?: string | null | undefined;
 	picked?: Selection | null | undefined;
 }
-const PICKED = ['box', 'room', 'circuit', 'leg', 'panel', 'fixture'] as const satisfies readonly Selection['kind'][];
+const PICKED = ['box', 'room', 'circuit', 'cable', 'panel', 'fixture'] as const satisfies readonly Selection['kind'][];
 
 /** The address of a stage of a job: ids stand in it as they are, whatever is in them. */
 export function jobAddress(jobId: string, stage: Stage, { view, picked }: AddressParts = {}): string {

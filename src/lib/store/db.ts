@@ -3,6 +3,7 @@ import { keeps } from '$lib/kit/keeps';
 import type { NextStep } from '$core/next';
 import type { OpenCount } from '$core/about';
 import { migrate } from '$core/model/file/migrations';
+import { changeToVersion5 } from '$core/model/file/to-version-5';
 import type { Change } from '$core/edit/merge/change';
 import type { Job, LiveEvent, Photo, Reading } from '$core/model/job';
 
@@ -106,6 +107,27 @@ class HektoDb extends Dexie {
 				.table<EditRow>('edits')
 				.toCollection()
 				.modify((row) => void (row.changes = asSpelledNow(row.changes)));
+		});
+		// One cable with two ends, spaces by their name: jobs with what was tagged in them, kept edits, photos of cables.
+		this.version(5).upgrade(async (tx) => {
+			await keepFormer(tx);
+			const events = tx.table<LiveEvent>('events');
+			for (const row of await tx.table<JobRow>('jobs').toArray()) {
+				const own = await events.where('jobId').equals(row.id).toArray();
+				const now = migrate({ hekto: 'job', fileVersion: 4, job: row.job, events: own });
+				await tx.table<JobRow>('jobs').put({ ...row, job: now.job as Job });
+				await events.bulkPut(now.events as LiveEvent[]);
+			}
+			await tx
+				.table<EditRow>('edits')
+				.toCollection()
+				.modify((row) => void (row.changes = row.changes.flatMap((c) => changeToVersion5(c) ?? [])));
+			await tx
+				.table<Photo>('photos')
+				.toCollection()
+				.modify((row) => {
+					if ((row.of.kind as string) === 'leg') row.of = { ...row.of, kind: 'cable' };
+				});
 		});
 	}
 }

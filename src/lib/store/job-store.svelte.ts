@@ -1,4 +1,4 @@
-import { saySpace } from '$core/model/fact-words';
+import { saySpace } from '$core/model/breaker-name';
 import { historyOf } from './history';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type JudgingBase } from '$core/judged';
@@ -125,9 +125,9 @@ export class JobStore {
 		const { selection } = this;
 		if (selection?.kind === 'circuit') return this.index.circuits.get(selection.id) ?? null;
 		if (selection?.kind === 'box') return circuitOf(this.job, selection.id) ?? null;
-		if (selection?.kind === 'leg') {
-			const leg = this.job.legs.find((l) => l.id === selection.id);
-			return (leg && this.index.circuits.get(leg.circuitId)) ?? null;
+		if (selection?.kind === 'cable') {
+			const cable = this.job.cables.find((l) => l.id === selection.id);
+			return (cable && this.index.circuits.get(cable.circuitId)) ?? null;
 		}
 		return null;
 	}
@@ -254,7 +254,7 @@ export class JobStore {
 			circuit: (id) => index.circuits.has(id),
 			fixture: (id) => index.fixtures.has(id),
 			panel: (id) => job.panels.some((p) => p.id === id),
-			leg: (id) => job.legs.some((l) => l.id === id)
+			cable: (id) => job.cables.some((l) => l.id === id)
 		};
 		this.select(selection && there[selection.kind](selection.id) ? selection : null);
 	}
@@ -265,7 +265,7 @@ export class JobStore {
 		const place = gatePlace(this.job, id);
 		if (!place) return id;
 		if (place.kind === 'box') return place.box.name;
-		return place.kind === 'panel' ? place.panel.name : `${place.kind}, ${saySpace(place.circuit)}`;
+		return place.kind === 'panel' ? place.panel.name : `${place.kind}, ${saySpace(this.job, place.circuit)}`;
 	}
 	selectPlace(id: string): void {
 		this.select({ kind: this.index.boxes.has(id) ? 'box' : this.index.circuits.has(id) ? 'circuit' : 'panel', id });

@@ -1,5 +1,5 @@
 /** What the user has picked on the sheet or the strip. */
 export interface Selection {
-	kind: 'box' | 'room' | 'circuit' | 'leg' | 'panel' | 'fixture';
+	kind: 'box' | 'room' | 'circuit' | 'cable' | 'panel' | 'fixture';
 	id: string;
 }

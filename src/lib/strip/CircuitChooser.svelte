@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { spaceNumber } from '$core/model/breaker-name';
 	import { useJob } from '$lib/store/use-job';
 	const store = useJob();
 </script>
@@ -9,7 +10,7 @@
 			<button
 				type="button"
 				class:tagged={store.tagged.some((e) => e.circuitId === c.id)}
-				onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{c.number}</b> {c.name}</button
+				onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{spaceNumber(c)}</b> {c.name}</button
 			>
 		</li>
 	{/each}

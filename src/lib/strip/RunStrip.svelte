@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerWritten, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { page } from '$app/state';
 	import { ChevronDownOutline, ChevronUpOutline, SearchOutline } from 'flowbite-svelte-icons';
@@ -6,7 +7,6 @@
 	import { runFigures, type RunFigure } from '$core/formats/run-figures';
 	import { steady } from '$core/model/like-before';
 	import { cableName } from '$core/rough/take-off';
-	import { inSlots } from '$core/model/job-index';
 	import { runFeet } from '$core/run/runs';
 	import type { Stage } from '$core/model/kinds';
 	import { soundOf } from '$core/network/sound';
@@ -116,12 +116,12 @@
 	{/if}
 	<header>
 		{#if store.circuit && store.run}
-			{@const first = store.run.nodes[0]?.leg}
-			<h2>{store.circuit.number} · {store.circuit.name}</h2>
+			{@const first = store.run.nodes[0]?.cable}
+			<h2>{capital(breakerWritten(store.job, store.circuit))}</h2>
 			<p class="soft">
 				{#if store.run.nodes.length}
 					{sayRating(store.circuit)}, {first ? cableName(first) : 'no cable yet'}, {store.run.nodes.length}
-					{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}, {inSlots(store.circuit)}
+					{store.run.nodes.length === 1 ? 'box' : 'boxes'}, {runFeet(store.run)}
 				{:else}
 					no run yet: put a box on it in the box's slip
 				{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { STRIP, type StripDrawing, type StripLeg } from '$core/formats/run-drawing';
+	import { breakerName } from '$core/model/breaker-name';
+	import { STRIP, type StripDrawing, type StripCable } from '$core/formats/run-drawing';
 	import type { RunFigure } from '$core/formats/run-figures';
 	import { steady } from '$core/model/like-before';
 	import { rewire } from '$core/edit/rewire';
@@ -19,20 +20,19 @@
 	const store = useJob();
 	const like = steady();
 	const fromOf = $derived(like(new Map(store.run?.nodes.map((n) => [n.boxId, n.fromId]))));
-	const pathOf = ({ x1, y1, x2, y2 }: StripLeg, mid: number, dy: number): string =>
+	const pathOf = ({ x1, y1, x2, y2 }: StripCable, mid: number, dy: number): string =>
 		y1 === y2 ? `M${x1} ${y1 + dy}H${x2}` : `M${x1} ${y1 + dy}H${mid - dy}V${y2 + dy}H${x2}`;
-	const ONTO = '[data-strip-leg], [data-strip-id], [data-strip-breaker], [data-onto-circuit], [data-board-circuit]';
+	const ONTO = '[data-strip-cable], [data-strip-id], [data-strip-breaker], [data-onto-circuit], [data-board-circuit]';
 	/** A box is put on another cable, box or breaker of this run, or on another circuit of the sheet. */
 	function drop(boxId: string, name: string, on: Element): void {
 		const { circuit } = store;
 		if (!circuit) return;
 		const other = on.getAttribute('data-onto-circuit') ?? on.getAttribute('data-board-circuit');
-		const before = on.getAttribute('data-strip-leg');
+		const before = on.getAttribute('data-strip-cable');
 		const after = before ? on.getAttribute('data-from') : (on.getAttribute('data-strip-id') ?? circuit.panelId);
 		if (other === circuit.id || after === boxId) return;
-		const number = store.index.circuits.get(other ?? '')?.number;
 		void store.edit(
-			other ? `${name} on circuit ${number ?? ''}` : `${name} re-fed`,
+			other ? `${name} on ${breakerName(store.job, store.index.circuits.get(other))}` : `${name} re-fed`,
 			rewire(
 				{
 					boxId,
@@ -63,31 +63,31 @@
 		<path d={`M${band.x} ${band.y}v${band.height}`} class="edge" />
 		<text class="band-name" x={band.x + 7} y={band.y + 11}>{band.label}</text>
 	{/each}
-	{#each drawing.legs as leg (leg.legId)}
-		{@const mid = leg.x1 + 14}
-		{@const suspected = store.suspicion?.get(leg.boxId) ?? 0}
+	{#each drawing.cables as cable (cable.cableId)}
+		{@const mid = cable.x1 + 14}
+		{@const suspected = store.suspicion?.get(cable.boxId) ?? 0}
 		{#if suspected > 0.01}
-			<path d={pathOf(leg, mid, 0)} class="suspected" style:opacity={0.15 + 0.75 * suspected} data-suspected={suspected} />
-			<text class="suspected-p" x={(leg.x1 + leg.x2) / 2} y={leg.y2 + 22}>{Math.round(100 * suspected)}%</text>
+			<path d={pathOf(cable, mid, 0)} class="suspected" style:opacity={0.15 + 0.75 * suspected} data-suspected={suspected} />
+			<text class="suspected-p" x={(cable.x1 + cable.x2) / 2} y={cable.y2 + 22}>{Math.round(100 * suspected)}%</text>
 		{/if}
-		{#each leg.wires as { kind, dy } (kind)}
-			{@const d = pathOf(leg, mid, dy)}
+		{#each cable.wires as { kind, dy } (kind)}
+			{@const d = pathOf(cable, mid, dy)}
 			{#if kind === 'neutral'}<path {d} class="neutral-edge" />{/if}
 			<path {d} class={kind} />
 		{/each}
 		<!-- Wide enough to be met by a box that is carried: it goes in between. -->
-		<path d={pathOf(leg, mid, 0)} class="onto" data-strip-leg={leg.boxId} data-from={fromOf.get(leg.boxId)} />
+		<path d={pathOf(cable, mid, 0)} class="onto" data-strip-cable={cable.boxId} data-from={fromOf.get(cable.boxId)} />
 		<text
 			class="length"
-			class:unknown={leg.label === 'length?'}
-			x={(Math.max(leg.x1, leg.y1 === leg.y2 ? leg.x1 : mid + 8) + leg.x2) / 2}
-			y={leg.y2 - 12}>{leg.label}</text
+			class:unknown={cable.label === 'length?'}
+			x={(Math.max(cable.x1, cable.y1 === cable.y2 ? cable.x1 : mid + 8) + cable.x2) / 2}
+			y={cable.y2 - 12}>{cable.label}</text
 		>
 	{/each}
 	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`} data-strip-breaker>
 		<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
 		<text class="amps" x="9" y="19">{drawing.breaker.label}</text>
-		<text class="slot" x="9" y="36">{off ? 'off' : drawing.breaker.slot}</text>
+		<text class="slot" x="9" y="36">{off ? 'off' : drawing.breaker.space}</text>
 	</g>
 	{#each drawing.boxes as box (box.boxId)}
 		{@const pill = figures.get(box.boxId)}
@@ -244,7 +244,7 @@
 			sans-serif;
 		fill: var(--ink);
 	}
-	.slot {
+	.space {
 		font:
 			400 12px 'Barlow',
 			sans-serif;

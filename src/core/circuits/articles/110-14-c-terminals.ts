@@ -1,3 +1,4 @@
+import { BreakerName } from '../../model/breaker-name';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { tailFor } from '../../code/240-4-d-pigtail';
@@ -17,40 +18,40 @@ export function terminalFindings(edition: Edition, job: Job, run: Run): Finding[
 	});
 	return [
 		...onRun.flatMap(({ node, box }) => [...tooLarge(edition, circuit, node, box), ...onAluminum(edition, circuit, node, box)]),
-		...fuses(edition, circuit)
+		...fuses(edition, job, circuit)
 	];
 }
 const smallDevices = (box: Box, upToA: number) =>
 	box.devices.filter((d) => d.kind !== 'hard-wired' && d.kind !== 'lighting' && d.amps <= upToA);
 
 /** An enlarged run needs a tail sized for the breaker, in a box with room for the splice. */
-function tooLarge(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box): Finding[] {
+function tooLarge(edition: Edition, circuit: Circuit, { cable }: RunNode, box: Box): Finding[] {
 	const { rule, largest, upToA } = edition.circuits.deviceTerminals;
-	if (circuit.breakerA > upToA || compareGauge(leg.awg, largest) <= 0 || !smallDevices(box, upToA).length) return [];
+	if (circuit.breakerA > upToA || compareGauge(cable.awg, largest) <= 0 || !smallDevices(box, upToA).length) return [];
 	return [
 		{
 			code: 'terminals',
-			id: `terminals:${leg.id}`,
+			id: `terminals:${cable.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule),
-			circuitId: leg.circuitId,
+			circuitId: cable.circuitId,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${leg.awg} AWG is more than the screws of a ${upToA} A device usually take (${largest} AWG). Make a pigtail of ${tailFor({ breakerA: circuit.breakerA, run: leg.awg, metal: leg.metal }, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
+			message: `${box.name}: ${cable.awg} AWG is more than the screws of a ${upToA} A device usually take (${largest} AWG). Make a pigtail of ${tailFor({ breakerA: circuit.breakerA, run: cable.awg, metal: cable.metal }, edition)} AWG and a splice${box.volumeCuIn === null ? '' : `; the box of ${box.volumeCuIn} cu in must have room for it`}.`
 		}
 	];
 }
 
-function onAluminum(edition: Edition, circuit: Circuit, { leg }: RunNode, box: Box): Finding[] {
+function onAluminum(edition: Edition, circuit: Circuit, { cable }: RunNode, box: Box): Finding[] {
 	const { rule, upToA } = edition.circuits.aluminum;
-	if (leg.metal !== 'Al' || circuit.breakerA > upToA) return [];
+	if (cable.metal !== 'Al' || circuit.breakerA > upToA) return [];
 	return smallDevices(box, upToA)
 		.filter((d) => !d.aluminumListed)
 		.map((d): Finding => ({
 			code: 'aluminum',
-			id: `aluminum:${leg.id}:${d.id}`,
+			id: `aluminum:${cable.id}:${d.id}`,
 			severity: 'caution',
 			rule: cite(edition, rule),
-			circuitId: leg.circuitId,
+			circuitId: cable.circuitId,
 			subject: { kind: 'box', id: box.id },
 			message: `${box.name} has aluminum on its device, which must be marked CO/ALR, or the aluminum spliced to a copper pigtail with a connector listed for it.`,
 			fix: { kind: 'edit-device', label: 'Marked CO/ALR', boxId: box.id, deviceId: d.id, change: { aluminumListed: true } }
@@ -58,7 +59,7 @@ function onAluminum(edition: Edition, circuit: Circuit, { leg }: RunNode, box: B
 }
 
 /** Fuses are found, and larger ones fit the same screw shell: they are held to their wire by a tamper-proof insert. */
-function fuses(edition: Edition, circuit: Circuit): Finding[] {
+function fuses(edition: Edition, job: Job, circuit: Circuit): Finding[] {
 	const { rule, sizes, upToA, tamperProof } = edition.circuits.plugFuses;
 	const { opener } = circuit;
 	if (opener !== 'plug-fuse' && opener !== 'tamper-proof-fuse') return [];
@@ -72,7 +73,7 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject,
-			message: `Circuit ${circuit.number}: plug fuses come in ${sizes.join(', ')} A, at most ${upToA}; ${circuit.breakerA} A.`,
+			message: `${BreakerName(job, circuit)}: plug fuses come in ${sizes.join(', ')} A, at most ${upToA}; ${circuit.breakerA} A.`,
 			have: circuit.breakerA,
 			unit: 'A'
 		});
@@ -85,7 +86,7 @@ function fuses(edition: Edition, circuit: Circuit): Finding[] {
 			rule: cite(edition, tamperProof),
 			circuitId: circuit.id,
 			subject,
-			message: `Circuit ${circuit.number}: any plug fuse fits this holder. A tamper-proof insert rated for the wire keeps a larger fuse out.`,
+			message: `${BreakerName(job, circuit)}: any plug fuse fits this holder. A tamper-proof insert rated for the wire keeps a larger fuse out.`,
 			fix: { kind: 'edit-circuit', label: 'Insert installed', circuitId: circuit.id, change: { opener: 'tamper-proof-fuse' } }
 		});
 	}

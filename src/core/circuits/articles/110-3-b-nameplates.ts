@@ -1,3 +1,5 @@
+import type { RuledJob } from '../../code/ruled-job';
+import { BreakerName } from '../../model/breaker-name';
 import { HOT_TO_NEUTRAL_V } from '../../units/volts';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -15,9 +17,9 @@ export function nameplateFindings(edition: Edition, job: Job, run: Run): Finding
 		...noNameplate(edition, job, run),
 		...(circuit.load
 			? [
-					...lacking(edition, circuit, circuit.load),
-					...misread(edition, circuit, circuit.load),
-					...wrongVolts(edition, circuit, circuit.load)
+					...lacking({ edition, job }, circuit, circuit.load),
+					...misread({ edition, job }, circuit, circuit.load),
+					...wrongVolts({ edition, job }, circuit, circuit.load)
 				]
 			: [])
 	];
@@ -39,7 +41,7 @@ function noNameplate(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, edition.circuits.nameplate),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} feeds one appliance, ${device.name || device.serves || box.name}, and its nameplate is not entered: breaker and wire are a guess. Read it and enter it in the slip.`,
+			message: `${BreakerName(job, circuit)} feeds one appliance, ${device.name || device.serves || box.name}, and its nameplate is not entered: breaker and wire are a guess. Read it and enter it in the slip.`,
 			fix: guess && {
 				kind: 'set-load',
 				label: `Start with ${guess.watts} W, ${guess.volts} V`,
@@ -88,7 +90,7 @@ export function loadOfOutlet(device: {
 }
 
 /** Figures that this kind of load is sized by and that the nameplate as entered does not give. */
-function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding[] {
+function lacking({ edition, job }: RuledJob, circuit: Circuit, load: CircuitLoad): Finding[] {
 	const rule = edition.loads[load.kind];
 	const missing = rule.nameplate
 		? [load.mca === null && 'minimum circuit ampacity', load.mocp === null && 'maximum overcurrent device'].filter(Boolean)
@@ -104,13 +106,13 @@ function lacking(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding
 			rule: cite(edition, rule.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: the nameplate of ${load.name || 'its appliance'} shows no ${missing.join(' and no ')} yet: its sizing is a guess.`
+			message: `${BreakerName(job, circuit)}: the nameplate of ${load.name || 'its appliance'} shows no ${missing.join(' and no ')} yet: its sizing is a guess.`
 		}
 	];
 }
 
 /** A maximum overcurrent device under the minimum circuit ampacity: one of the two was misread. @source 440.4, 110.3(B) */
-function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: CircuitLoad): Finding[] {
+function misread({ edition, job }: RuledJob, circuit: Circuit, { kind, mca, mocp, name }: CircuitLoad): Finding[] {
 	const rule = edition.loads[kind];
 	if (!rule.nameplate || mca === null || mocp === null || mocp >= mca) return [];
 	return [
@@ -121,7 +123,7 @@ function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: 
 			rule: cite(edition, rule.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A below its minimum circuit ampacity of ${mca} A: read it again.`,
+			message: `${BreakerName(job, circuit)}: the nameplate of ${name || 'its appliance'} is entered with a maximum overcurrent device of ${mocp} A below its minimum circuit ampacity of ${mca} A: read it again.`,
 			have: mocp,
 			need: mca,
 			unit: 'A'
@@ -130,7 +132,7 @@ function misread(edition: Edition, circuit: Circuit, { kind, mca, mocp, name }: 
 }
 
 /** A load of 240 V on one pole, or the other way about: its drop would be figured at the wrong voltage. */
-function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Finding[] {
+function wrongVolts({ edition, job }: RuledJob, circuit: Circuit, load: CircuitLoad): Finding[] {
 	if (load.volts === HOT_TO_NEUTRAL_V * circuit.poles || (circuit.poles === 2 && load.volts === 120)) {
 		return [];
 	}
@@ -142,7 +144,7 @@ function wrongVolts(edition: Edition, circuit: Circuit, load: CircuitLoad): Find
 			rule: cite(edition, edition.circuits.volts),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: one pole is 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would come out half and its drop a quarter.`,
+			message: `${BreakerName(job, circuit)}: one pole is 120 V; ${load.name || 'its load'} is entered with ${load.volts} V, and its amps would come out half and its drop a quarter.`,
 			have: HOT_TO_NEUTRAL_V * circuit.poles,
 			need: load.volts,
 			unit: 'V',

@@ -1,3 +1,4 @@
+import { breakerName } from '../../model/breaker-name';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { CircuitFeeds } from '../../code/shape/circuits';
@@ -28,7 +29,7 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, edition.circuits.required.find((r) => r.kind === circuit.kind)?.rule ?? feeds.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `A ${inWords(circuit.kind)} circuit is at least ${feeds.leastA} A; circuit ${circuit.number} is ${circuit.breakerA} A.`,
+			message: `A ${inWords(circuit.kind)} circuit is at least ${feeds.leastA} A; ${breakerName(job, circuit)} is ${circuit.breakerA} A.`,
 			have: circuit.breakerA,
 			need: feeds.leastA,
 			unit: 'A',
@@ -51,7 +52,7 @@ export function feedFindings(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject,
-			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} is on ${inWords(circuit.kind)} circuit ${circuit.number}, which isn't allowed to supply it. Move it to another circuit.`,
+			message: `${box.name}${room ? ` in ${room.name}` : ''}${outletWords(device)} is on ${breakerName(job, circuit)}, a ${inWords(circuit.kind)} circuit, which isn't allowed to supply it. Move it to another circuit.`,
 			fix: moveFix({ edition, job }, { from: circuit, boxes: [box] })
 		});
 	}

@@ -1,3 +1,4 @@
+import { BreakerName, breakerName } from '../../model/breaker-name';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { amendmentFor, inForce } from '../../code/amendments';
@@ -134,7 +135,7 @@ function kitchensOffTheirCircuits(edition: Edition, job: Job): Finding[] {
 						id: `kitchen:${box.id}`,
 						rule,
 						subject: { kind: 'box', id: box.id },
-						message: `${box.name} in ${room.name} is on ${inWords(wrong.kind)} circuit ${wrong.number}: receptacles of ${inWords(room.kind)} rooms go on 20 A small-appliance circuits, which supply nothing else.`,
+						message: `${box.name} in ${room.name} is on ${breakerName(job, wrong)}, a ${inWords(wrong.kind)} circuit: receptacles of ${inWords(room.kind)} rooms go on 20 A small-appliance circuits, which supply nothing else.`,
 						fix: countedOrMoved(edition, job, wrong, box),
 						existing: box.state === 'found'
 					})
@@ -211,7 +212,7 @@ function twoKitchens(edition: Edition, job: Job): Finding[] {
 					id: `kitchens:${circuit.id}`,
 					rule: edition.circuits.oneKitchen,
 					subject: { kind: 'circuit', id: circuit.id },
-					message: `Circuit ${circuit.number} serves ${[...kitchens].join(' and ')}: a small-appliance circuit serves one kitchen.`,
+					message: `${BreakerName(job, circuit)} serves ${[...kitchens].join(' and ')}: a small-appliance circuit serves one kitchen.`,
 					existing: circuit.state === 'found'
 				})
 			];

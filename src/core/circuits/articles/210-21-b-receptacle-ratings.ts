@@ -1,3 +1,5 @@
+import type { RuledJob } from '../../code/ruled-job';
+import { BreakerName } from '../../model/breaker-name';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Box, Device, Job } from '../../model/known';
@@ -32,13 +34,13 @@ export function ratingFindings(edition: Edition, job: Job, run: Run): Finding[] 
 			unit: 'A',
 			fix: ratingFix(edition, job, run, box, device)
 		})),
-		...severalOutlets(edition, run, outlets),
+		...severalOutlets({ edition, job }, run, outlets),
 		...onLargeCircuit(edition, job, run, outlets)
 	];
 }
 
 /** A circuit with several outlets has one of the ratings for that; fixed heat has its own. @source 210.18 (2017: 210.3) */
-function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly unknown[]): Finding[] {
+function severalOutlets({ edition, job }: RuledJob, { circuit }: Run, outlets: readonly unknown[]): Finding[] {
 	const { rule, several } = edition.circuits.ratings;
 	if (outlets.length < 2 || circuit.load?.kind === 'fixed-heat' || several.includes(circuit.breakerA)) return [];
 	return [
@@ -49,7 +51,7 @@ function severalOutlets(edition: Edition, { circuit }: Run, outlets: readonly un
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} of ${circuit.breakerA} A feeds ${outlets.length} outlets: a circuit with several is rated ${several.join(', ')} A.`,
+			message: `${BreakerName(job, circuit)} of ${circuit.breakerA} A feeds ${outlets.length} outlets: a circuit with several is rated ${several.join(', ')} A.`,
 			have: circuit.breakerA,
 			unit: 'A'
 		}

@@ -1,3 +1,4 @@
+import { BreakerName, asTheyStand, breakerName, breakerNames, capital } from '../../model/breaker-name';
 import { inRaceway } from '../../model/cable-kinds';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -8,7 +9,7 @@ import type { Decision, Finding, Step } from '../../model/result';
 import { feetBetween } from '../../run/moving';
 import { runOf } from '../../run/runs';
 import { sharedNeutralOnLoad } from '../../run/shared-neutral';
-import { isFree, legOfSlot, slotsOf } from '../../run/slots';
+import { isFree, legOfSpace, spacesOf } from '../../run/spaces';
 
 /**
  * Two hots on one neutral: lawful, and often torn out for want of a page that shows why. A pair of single-pole circuits
@@ -30,7 +31,7 @@ export function multiwireOf(edition: Edition, job: Job, circuit: Circuit): Multi
 	if (circuit.poles === 2 && lineToNeutral(job, circuit).length) return twoPole(edition, job, circuit);
 	return null;
 }
-const inOrder = (a: Circuit, b: Circuit): [Circuit, Circuit] => (a.number <= b.number ? [a, b] : [b, a]);
+const inOrder = (a: Circuit, b: Circuit): [Circuit, Circuit] => (asTheyStand(a, b) <= 0 ? [a, b] : [b, a]);
 
 /** Devices of 120 V on a two-pole circuit, and yokes with a half of each. */
 const lineToNeutral = (job: Job, circuit: Circuit): { box: Box; device: Device }[] =>
@@ -90,7 +91,7 @@ class Checked {
 function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 	const { multiwire } = edition.circuits;
 	const c = new Checked(edition, a);
-	const both = `circuits ${a.number} and ${b.number}`;
+	const both = breakerNames(job, [a, b]);
 	c.point(
 		'panel',
 		multiwire.rule,
@@ -116,7 +117,7 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 			fix: { kind: 'pair-circuits', label: 'Two-pole breaker', circuitIds: [a.id, b.id], opens: 'two-pole' }
 		}
 	);
-	if (opens !== 'each') adjoining(c, edition.circuits.adjoining, a, b, opens === 'two-pole');
+	if (opens !== 'each') adjoining(c, edition.circuits.adjoining, { job, a, b, twoPole: opens === 'two-pole' });
 	throughDevices(c, job, multiwire.neutral, [a, b]);
 	onLoads(c, job, multiwire.neutral, [a, b]);
 	lineToLine(c, job, multiwire.loads, [a, b], opens === 'two-pole');
@@ -126,19 +127,19 @@ function pairOf(edition: Edition, job: Job, a: Circuit, b: Circuit): Multiwire {
 }
 
 function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): void {
-	if (a.slot === null || b.slot === null) return;
-	const legs = [legOfSlot(a.slot), legOfSlot(b.slot)];
+	if (a.space === null || b.space === null) return;
+	const legs = [legOfSpace(a.space), legOfSpace(b.space)];
 	const panel = job.panels.find((p) => p.id === a.panelId);
-	const beside = [a.slot + 2, a.slot - 2].find((s) => panel && isFree(job, panel, { slot: s, poles: 1, apart: [b.id] }));
+	const beside = [a.space + 2, a.space - 2].find((s) => panel && isFree(job, panel, { space: s, poles: 1, apart: [b.id] }));
 	c.point(
 		'legs',
 		rule,
 		'hots on opposite service legs',
 		legs[0] !== legs[1],
-		`space ${a.slot} on ${legs[0]}, space ${b.slot} on ${legs[1]}`,
+		`space ${a.space} on ${legs[0]}, space ${b.space} on ${legs[1]}`,
 		{
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} share a neutral on one service leg, ${legs[0]}: the neutral carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker protects it.`,
+			message: `${capital(breakerNames(job, [a, b]))} share a neutral on one service leg, ${legs[0]}: the neutral carries the sum of both, up to ${a.breakerA + b.breakerA} A, and no breaker protects it.`,
 			have: a.breakerA + b.breakerA,
 			need: Math.max(a.breakerA, b.breakerA),
 			unit: 'A',
@@ -147,28 +148,32 @@ function opposed(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): v
 					? undefined
 					: {
 							kind: 'edit-circuit',
-							label: `Put circuit ${b.number} in space ${beside}`,
+							label: `Put ${breakerName(job, b)} in space ${beside}`,
 							circuitId: b.id,
-							change: { slot: beside }
+							change: { space: beside }
 						}
 		}
 	);
 }
 
 /** One breaker of two poles, or a handle tie, joins slots that are next to each other; the poles of one breaker have one rating. @source 210.4(B), 240.15(B) */
-function adjoining(c: Checked, rule: RuleRef, a: Circuit, b: Circuit, twoPole: boolean): void {
+function adjoining(
+	c: Checked,
+	rule: RuleRef,
+	{ job, a, b, twoPole }: { job: Job; a: Circuit; b: Circuit; twoPole: boolean }
+): void {
 	const what = twoPole ? 'a two-pole breaker' : 'a handle tie';
-	if (a.slot !== null && b.slot !== null) {
-		const beside = Math.abs(a.slot - b.slot) === 2;
-		c.point('adjoining', rule, 'in adjacent spaces', beside, `spaces ${a.slot} and ${b.slot}`, {
+	if (a.space !== null && b.space !== null) {
+		const beside = Math.abs(a.space - b.space) === 2;
+		c.point('adjoining', rule, 'in adjacent spaces', beside, `spaces ${a.space} and ${b.space}`, {
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} are entered as opening together by ${what}, but are in spaces ${a.slot} and ${b.slot}, which are not adjacent: each opens alone. Move one, or correct the entry.`
+			message: `${capital(breakerNames(job, [a, b]))} are entered as opening together by ${what}, but are not adjacent: each opens alone. Move one, or correct the entry.`
 		});
 	}
 	if (twoPole)
 		c.point('rating', rule, 'both poles the same rating', a.breakerA === b.breakerA, `${a.breakerA} and ${b.breakerA} A`, {
 			severity: 'violation',
-			message: `Circuits ${a.number} and ${b.number} are entered as one two-pole breaker, but with ${a.breakerA} and ${b.breakerA} A: both poles have the same rating.`
+			message: `${capital(breakerNames(job, [a, b]))} are entered as one two-pole breaker, but with ${a.breakerA} and ${b.breakerA} A: both poles have the same rating.`
 		});
 }
 
@@ -242,8 +247,8 @@ function lineToLine(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circ
 /** Two circuits on one yoke open together; a half of 250 V wants both hots, a neutral and a ground in the cable. */
 function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[], together: boolean): void {
 	for (const { box, device } of devicesOn(job, circuits[0] as Circuit).filter(({ device }) => device.yoke)) {
-		const leg = runOf(job, circuits[0] as Circuit).byBox.get(box.id)?.leg;
-		const wires = !!leg && leg.conductors >= 3 && leg.ground;
+		const cable = runOf(job, circuits[0] as Circuit).byBox.get(box.id)?.cable;
+		const wires = !!cable && cable.conductors >= 3 && cable.ground;
 		c.point(
 			'yoke',
 			rule,
@@ -255,7 +260,7 @@ function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]
 				subject: { kind: 'box', id: box.id },
 				message: wires
 					? `${box.name}: both hots on its yoke must open together at the panel.`
-					: `${box.name}: ${device.yoke === 'split' ? 'a split duplex on two circuits' : 'a duplex with a half of 125 V and one of 250 V'} needs two hots, one neutral and a ground; its cable has ${leg?.conductors ?? 0} conductors${leg?.ground ? '' : ' and no ground'}.`
+					: `${box.name}: ${device.yoke === 'split' ? 'a split duplex on two circuits' : 'a duplex with a half of 125 V and one of 250 V'} needs two hots, one neutral and a ground; its cable has ${cable?.conductors ?? 0} conductors${cable?.ground ? '' : ' and no ground'}.`
 			}
 		);
 	}
@@ -263,14 +268,14 @@ function yokes(c: Checked, job: Job, rule: RuleRef, circuits: readonly Circuit[]
 
 /** In one cable the conductors are grouped by it; in raceway they are tied together. Two cables of two conductors have each a neutral of its own. */
 function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit): void {
-	const { legsOfCircuit, boxes } = indexOf(job);
-	const legs = [...(legsOfCircuit.get(a.id) ?? []), ...(legsOfCircuit.get(b.id) ?? [])];
-	const own = new Map(legs.map((l) => [l.id, l]));
-	const joint = legs.flatMap((l) => (l.inCableOf ? (own.get(l.inCableOf) ?? []) : []));
+	const { cablesOfCircuit, boxes } = indexOf(job);
+	const cables = [...(cablesOfCircuit.get(a.id) ?? []), ...(cablesOfCircuit.get(b.id) ?? [])];
+	const own = new Map(cables.map((l) => [l.id, l]));
+	const joint = cables.flatMap((l) => (l.inCableOf ? (own.get(l.inCableOf) ?? []) : []));
 	const thin = joint.find((l) => l.conductors < 3);
 	const home = joint.some((l) => l.fromId === a.panelId);
-	if (!legs.length) return;
-	if (!home && legs.every((l) => inRaceway(l.cable))) {
+	if (!cables.length) return;
+	if (!home && cables.every((l) => inRaceway(l.kind))) {
 		c.points.push({
 			label: 'grouped in the panel',
 			formula: 'to be checked',
@@ -280,7 +285,7 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 		return;
 	}
 	const first = runOf(job, a).nodes[0];
-	const planned = legs.every((l) => l.fromId !== a.panelId || l.state === 'planned');
+	const planned = cables.every((l) => l.fromId !== a.panelId || l.state === 'planned');
 	c.point(
 		'cable',
 		rule,
@@ -289,8 +294,8 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 		thin ? `${thin.conductors} conductors` : home ? 'by the cable that holds them' : 'two cables, each with its own neutral',
 		{
 			message: thin
-				? `The cable that circuits ${a.number} and ${b.number} share has ${thin.conductors} conductors; two hots and a neutral make three.`
-				: `Circuits ${a.number} and ${b.number} are entered as sharing a neutral, but no cable from the panel holds both. Run both in one three-wire cable, or correct the entry.`,
+				? `The cable that ${breakerNames(job, [a, b])} share has ${thin.conductors} conductors; two hots and a neutral make three.`
+				: `${capital(breakerNames(job, [a, b]))} are entered as sharing a neutral, but no cable from the panel holds both. Run both in one three-wire cable, or correct the entry.`,
 			fix:
 				thin || !first || !planned || !runOf(job, b).nodes.length
 					? undefined
@@ -309,17 +314,17 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 	const { multiwire } = edition.circuits;
 	const c = new Checked(edition, circuit);
-	const thin = runOf(job, circuit).nodes.find((n) => n.leg.conductors < 3);
+	const thin = runOf(job, circuit).nodes.find((n) => n.cable.conductors < 3);
 	const name = indexOf(job).boxes.get(thin?.boxId ?? '')?.name;
 	c.point('cable', multiwire.rule, 'two hots and a neutral', !thin, thin ? `two conductors to ${name}` : 'three conductors', {
-		message: `Circuit ${circuit.number} supplies 120 V loads on two poles, and the cable to ${name} has no neutral.`
+		message: `${BreakerName(job, circuit)} supplies 120 V loads on two poles, and the cable to ${name} has no neutral.`
 	});
-	const [upper, lower] = slotsOf(circuit);
+	const [upper, lower] = spacesOf(circuit);
 	if (upper !== undefined && lower !== undefined)
 		c.points.push({
 			label: 'hots on opposite service legs',
 			formula: 'by the two-pole breaker',
-			value: `space ${upper} on ${legOfSlot(upper)}, space ${lower} on ${legOfSlot(lower)}`,
+			value: `space ${upper} on ${legOfSpace(upper)}, space ${lower} on ${legOfSpace(lower)}`,
 			unit: '',
 			rule: cite(edition, multiwire.rule)
 		});
@@ -371,7 +376,7 @@ function borrowed(edition: Edition, job: Job): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, edition.circuits.borrowed),
 			subject: { kind: 'circuit', id: c.id },
-			message: `Circuit ${c.number} uses another circuit's neutral: that neutral can be overloaded, and it is live with its own breaker off. Fix: run its own neutral, move its hot to that circuit's breaker, or make the two a multiwire circuit in adjacent spaces that open together.`,
+			message: `${BreakerName(job, c)} uses another circuit's neutral: that neutral can be overloaded, and it is live with its own breaker off. Fix: run its own neutral, move its hot to that circuit's breaker, or make the two a multiwire circuit in adjacent spaces that open together.`,
 			fix: { kind: 'edit-circuit', label: 'It has its own neutral now', circuitId: c.id, change: { borrowedNeutral: false } }
 		}));
 }
@@ -395,11 +400,11 @@ function loneYokes(edition: Edition, job: Job): Finding[] {
 					subject: { kind: 'box', id: box.id },
 					message:
 						device.yoke === 'dual-voltage'
-							? `${box.name}: the 250 V half needs both hots; circuit ${c.number} has one pole.`
+							? `${box.name}: the 250 V half needs both hots; ${breakerName(job, c)} has one pole.`
 							: `${box.name}: its yoke is on two circuits that do not open together at the panel.`,
 					fix:
 						device.yoke === 'dual-voltage'
-							? { kind: 'edit-circuit', label: 'Make it two-pole', circuitId: c.id, change: { poles: 2, slot: null } }
+							? { kind: 'edit-circuit', label: 'Make it two-pole', circuitId: c.id, change: { poles: 2, space: null } }
 							: undefined
 				}))
 		);

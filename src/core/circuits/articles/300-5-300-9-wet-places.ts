@@ -1,10 +1,10 @@
 import type { RuledJob } from '../../code/ruled-job';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import { feedOf, type Feeder, type Job, type Leg, type Panel, type Room } from '../../model/known';
+import { feedOf, type Feeder, type Job, type Cable, type Panel, type Room } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { CABLE_MAKES, inRaceway } from '../../model/cable-kinds';
-import type { Cable, Lies, Raceway } from '../../model/kinds';
+import type { CableKind, Lies, Raceway } from '../../model/kinds';
 import type { Finding, Subject } from '../../model/result';
 import { orMissingFact } from '../../code/missing-fact';
 import { isApart } from '../../run/buildings';
@@ -43,12 +43,12 @@ export function liesBetween({ edition, job }: RuledJob, fromId: string, toId: st
 	return whereOf(roomOf(fromId), roomOf(toId), open);
 }
 
-/** Where a leg lies: as it was said, by its way on the plan, or by its two ends. */
-export const liesOf = (ruled: RuledJob, leg: Pick<Leg, 'lies' | 'route' | 'toId'>, fromId: string): Where | null =>
-	leg.lies ?? (leg.route?.way === 'trench' ? 'underground' : liesBetween(ruled, fromId, leg.toId));
+/** Where a cable lies: as it was said, by its way on the plan, or by its two ends. */
+export const liesOf = (ruled: RuledJob, cable: Pick<Cable, 'lies' | 'route' | 'toId'>, fromId: string): Where | null =>
+	cable.lies ?? (cable.route?.way === 'trench' ? 'underground' : liesBetween(ruled, fromId, cable.toId));
 
 interface Lying {
-	cable: Cable;
+	cable: CableKind;
 	raceway: Raceway | undefined;
 	where: Where;
 	found: boolean;
@@ -102,7 +102,7 @@ function judged(edition: Edition, { cable, raceway, where, found, id, circuitId,
 	return [];
 }
 /** What a cable must be marked for, to lie there. */
-function markedFor(cable: Cable, place: string): string {
+function markedFor(cable: CableKind, place: string): string {
 	const { name } = CABLE_MAKES[cable];
 	if (place === 'inside')
 		return `is ${name} inside: allowed only where its conductors are also marked for a raceway inside, as RHW-2 is. Check the marking.`;
@@ -111,45 +111,45 @@ function markedFor(cable: Cable, place: string): string {
 		: `is ${name} ${place}: allowed only with a jacket listed for it. Check the marking.`;
 }
 
-/** Of a branch circuit: each leg by the places of its two ends, or as it was said to lie. */
-export function legsInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
+/** Of a branch circuit: each cable by the places of its two ends, or as it was said to lie. */
+export function cablesInTheWet(edition: Edition, job: Job, run: Run): Finding[] {
 	const { boxes } = indexOf(job);
-	const wet = (leg: Leg): Finding[] => {
-		if (leg.inCableOf) return [];
-		const from = boxes.get(leg.fromId ?? '') ?? job.panels.find((p) => p.id === leg.fromId);
-		const where = liesOf({ edition, job }, leg, feedOf(leg));
-		if (!where || (where === 'inside' && edition.cables[leg.cable].places.inside === 'yes')) return [];
+	const wet = (cable: Cable): Finding[] => {
+		if (cable.inCableOf) return [];
+		const from = boxes.get(cable.fromId ?? '') ?? job.panels.find((p) => p.id === cable.fromId);
+		const where = liesOf({ edition, job }, cable, feedOf(cable));
+		if (!where || (where === 'inside' && edition.cables[cable.kind].places.inside === 'yes')) return [];
 		// How old cable comes to a box outside nobody has looked at.
-		if (where === 'through-wall' && leg.state === 'found') return [];
+		if (where === 'through-wall' && cable.state === 'found') return [];
 		return judged(edition, {
-			cable: leg.cable,
-			raceway: leg.raceway,
+			cable: cable.kind,
+			raceway: cable.raceway,
 			where,
-			found: leg.state === 'found',
-			id: `wet:${leg.id}`,
-			circuitId: leg.circuitId,
-			subject: { kind: 'leg', id: leg.id },
-			name: `The cable from ${from?.name ?? 'the panel'} to ${boxes.get(leg.toId)?.name ?? '?'}`,
-			fix: wayOut(leg, where)
+			found: cable.state === 'found',
+			id: `wet:${cable.id}`,
+			circuitId: cable.circuitId,
+			subject: { kind: 'cable', id: cable.id },
+			name: `The cable from ${from?.name ?? 'the panel'} to ${boxes.get(cable.toId)?.name ?? '?'}`,
+			fix: wayOut(cable, where)
 		});
 	};
 	const rule = cite(edition, edition.ampacity.rule);
-	return run.nodes.flatMap(({ leg }) => orMissingFact(job, rule, () => wet(leg)));
+	return run.nodes.flatMap(({ cable }) => orMissingFact(job, rule, () => wet(cable)));
 }
 /** What is planned is planned in another cable; what comes through the wall is said to. */
-function wayOut(leg: Leg, where: Where): Finding['fix'] {
+function wayOut(cable: Cable, where: Where): Finding['fix'] {
 	if (where === 'through-wall')
-		return { kind: 'edit-leg', label: 'It comes through the wall', legId: leg.id, change: { lies: 'inside' } };
-	if (leg.state !== 'planned' || leg.cable !== 'NM-B') return undefined;
-	return { kind: 'edit-leg', label: 'Make it UF-B', legId: leg.id, change: { cable: 'UF-B' } };
+		return { kind: 'edit-cable', label: 'It comes through the wall', cableId: cable.id, change: { lies: 'inside' } };
+	if (cable.state !== 'planned' || cable.kind !== 'NM-B') return undefined;
+	return { kind: 'edit-cable', label: 'Make it UF-B', cableId: cable.id, change: { kind: 'UF-B' } };
 }
 
 /** Of a feeder: between two buildings it lies in the ground, or as it was said to. */
 export function feederInTheWet({ edition, job }: RuledJob, panel: Panel, feeder: Feeder): Finding[] {
 	const where = feeder.lies ?? liesBetween({ edition, job }, feeder.fromPanelId, panel.id);
-	if (!where || (where === 'inside' && edition.cables[feeder.cable].places.inside === 'yes')) return [];
+	if (!where || (where === 'inside' && edition.cables[feeder.kind].places.inside === 'yes')) return [];
 	return judged(edition, {
-		cable: feeder.cable,
+		cable: feeder.kind,
 		raceway: feeder.raceway,
 		where,
 		found: feeder.state === 'found',

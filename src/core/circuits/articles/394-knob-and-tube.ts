@@ -1,3 +1,4 @@
+import { BreakerName } from '../../model/breaker-name';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { orMissingFact } from '../../code/missing-fact';
@@ -13,9 +14,11 @@ import type { Run } from '../../run/runs';
 export function knobAndTube(edition: Edition, job: Job, run: Run): Finding[] {
 	const { extended, insulated } = edition.circuits.knobAndTube;
 	const { boxes } = indexOf(job);
-	const old = run.nodes.filter(({ leg }) => leg.state === 'found' && ifKnown(() => leg.cable) === 'knob-and-tube');
+	const old = run.nodes.filter(({ cable }) => cable.state === 'found' && ifKnown(() => cable.kind) === 'knob-and-tube');
 	if (!old.length) return [];
-	const reached = new Set(old.flatMap(({ leg }) => [leg.toId, ...(leg.fromId && boxes.has(leg.fromId) ? [leg.fromId] : [])]));
+	const reached = new Set(
+		old.flatMap(({ cable }) => [cable.toId, ...(cable.fromId && boxes.has(cable.fromId) ? [cable.fromId] : [])])
+	);
 	const { circuit } = run;
 	const covered: Finding = {
 		id: `knob-and-tube:${circuit.id}`,
@@ -24,22 +27,22 @@ export function knobAndTube(edition: Edition, job: Job, run: Run): Finding[] {
 		severity: 'caution',
 		rule: cite(edition, insulated),
 		subject: { kind: 'circuit', id: circuit.id },
-		message: `Circuit ${circuit.number} has knob and tube: it has no ground, and no insulation may lie over or around it. Look in the attic and the walls before you work on it.`
+		message: `${BreakerName(job, circuit)} has knob and tube: it has no ground, and no insulation may lie over or around it. Look in the attic and the walls before you work on it.`
 	};
 	const rule = cite(edition, extended);
-	const more = run.nodes.flatMap(({ leg }) =>
+	const more = run.nodes.flatMap(({ cable }) =>
 		orMissingFact(job, rule, (): Finding[] => {
-			if (leg.state === 'found' || !leg.fromId || !reached.has(leg.fromId)) return [];
-			const from = boxes.get(leg.fromId)?.name ?? '?';
+			if (cable.state === 'found' || !cable.fromId || !reached.has(cable.fromId)) return [];
+			const from = boxes.get(cable.fromId)?.name ?? '?';
 			return [
 				{
-					id: `extends-knob-and-tube:${leg.id}`,
+					id: `extends-knob-and-tube:${cable.id}`,
 					code: 'knob-and-tube-extended',
 					circuitId: circuit.id,
 					severity: 'violation',
 					rule,
-					subject: { kind: 'leg', id: leg.id },
-					message: `The cable from ${from} to ${boxes.get(leg.toId)?.name ?? '?'} extends knob and tube: not allowed without special permission. Feed it from another circuit.`
+					subject: { kind: 'cable', id: cable.id },
+					message: `The cable from ${from} to ${boxes.get(cable.toId)?.name ?? '?'} extends knob and tube: not allowed without special permission. Feed it from another circuit.`
 				}
 			];
 		})

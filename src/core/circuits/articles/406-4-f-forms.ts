@@ -1,7 +1,9 @@
+import type { RuledJob } from '../../code/ruled-job';
+import { breakerName } from '../../model/breaker-name';
 import { formOf, NEMA, needsOfForm, type NemaForm } from '../../code/nema-forms';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Box, Device, Job, Leg } from '../../model/known';
+import type { Box, Device, Job, Cable } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 import type { Run } from '../../run/runs';
@@ -14,19 +16,19 @@ import type { Run } from '../../run/runs';
  */
 export function formFindings(edition: Edition, job: Job, run: Run): Finding[] {
 	const { boxes } = indexOf(job);
-	return run.nodes.flatMap(({ boxId, leg }) => {
+	return run.nodes.flatMap(({ boxId, cable }) => {
 		const box = boxes.get(boxId);
 		return (box?.devices ?? []).flatMap((device) =>
-			box && device.receptacles ? ofDevice(edition, run, { box, device, leg }) : []
+			box && device.receptacles ? ofDevice({ edition, job }, run, { box, device, cable }) : []
 		);
 	});
 }
 interface Stands {
 	box: Box;
 	device: Device;
-	leg: Leg;
+	cable: Cable;
 }
-function ofDevice(edition: Edition, { circuit }: Run, { box, device, leg }: Stands): Finding[] {
+function ofDevice({ edition, job }: RuledJob, { circuit }: Run, { box, device, cable }: Stands): Finding[] {
 	const key = formOf(device);
 	const form = key && NEMA[key];
 	const { volts, contact, ground, old } = edition.receptacleForms;
@@ -46,31 +48,31 @@ function ofDevice(edition: Edition, { circuit }: Run, { box, device, leg }: Stan
 		return [
 			say('volts', {
 				rule: volts,
-				message: `a ${name} receptacle is for two hots; circuit ${circuit.number} has one pole, 120 V. Use a 120 V form, or a two-pole breaker.`
+				message: `a ${name} receptacle is for two hots; ${breakerName(job, circuit)} has one pole, 120 V. Use a 120 V form, or a two-pole breaker.`
 			})
 		];
 	if (circuit.poles === 1 || !form || !key) return [];
-	if (!twoHots && leg.conductors < 3)
+	if (!twoHots && cable.conductors < 3)
 		return [
 			say('volts', {
 				rule: volts,
-				message: `a ${name} receptacle is for 120 V; on circuit ${circuit.number} it is between two hots, 240 V. Take what is plugged in out now.`
+				message: `a ${name} receptacle is for 120 V; on ${breakerName(job, circuit)} it is between two hots, 240 V. Take what is plugged in out now.`
 			})
 		];
 	if (form.onlyFound) return [oldForm(say, old, { key, found: device.state === 'found' })];
 	// A range or a dryer in new work is told of by its cable.
-	const told = (device.serves === 'range' || device.serves === 'dryer') && leg.state !== 'found';
+	const told = (device.serves === 'range' || device.serves === 'dryer') && cable.state !== 'found';
 	if (told || !twoHots) return [];
-	return missing(form, leg).map((what) =>
+	return missing(form, cable).map((what) =>
 		say(what, {
 			rule: what === 'ground' ? ground : contact,
 			message: `a ${name} receptacle needs ${needsOfForm(form)}; its cable has no ${what}.`
 		})
 	);
 }
-const missing = (form: NemaForm, leg: Leg): ('neutral' | 'ground')[] => [
-	...(form.neutral && leg.conductors < 3 ? (['neutral'] as const) : []),
-	...(form.ground && !leg.ground ? (['ground'] as const) : [])
+const missing = (form: NemaForm, cable: Cable): ('neutral' | 'ground')[] => [
+	...(form.neutral && cable.conductors < 3 ? (['neutral'] as const) : []),
+	...(form.ground && !cable.ground ? (['ground'] as const) : [])
 ];
 function oldForm(
 	say: (of: string, f: { rule: RuleRef; message: string; severity?: 'advice' }) => Finding,
@@ -90,10 +92,10 @@ function oldForm(
 export function pushInFindings(edition: Edition, job: Job, { circuit, nodes }: Run): Finding[] {
 	const { boxes } = indexOf(job);
 	const { rule, awg, upToA } = edition.receptacleForms.pushIn;
-	return nodes.flatMap(({ boxId, leg }) => {
+	return nodes.flatMap(({ boxId, cable }) => {
 		const box = boxes.get(boxId);
 		const pushed = box?.devices.some((d) => d.connects === 'push-in');
-		if (!box || !pushed || (leg.awg === awg && circuit.breakerA <= upToA)) return [];
+		if (!box || !pushed || (cable.awg === awg && circuit.breakerA <= upToA)) return [];
 		return [
 			{
 				code: 'push-in',
@@ -102,7 +104,7 @@ export function pushInFindings(edition: Edition, job: Job, { circuit, nodes }: R
 				rule: cite(edition, rule),
 				circuitId: circuit.id,
 				subject: { kind: 'box', id: box.id },
-				message: `${box.name}: push-in terminals take ${awg} AWG copper on circuits of ${upToA} A, not ${leg.awg} AWG ${leg.metal === 'Cu' ? 'copper' : 'aluminum'} on ${circuit.breakerA} A. Use the screws or clamps.`
+				message: `${box.name}: push-in terminals take ${awg} AWG copper on circuits of ${upToA} A, not ${cable.awg} AWG ${cable.metal === 'Cu' ? 'copper' : 'aluminum'} on ${circuit.breakerA} A. Use the screws or clamps.`
 			}
 		];
 	});

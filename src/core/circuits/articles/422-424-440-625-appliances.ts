@@ -1,3 +1,5 @@
+import type { RuledJob } from '../../code/ruled-job';
+import { BreakerName, breakerName } from '../../model/breaker-name';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Box, Circuit, Device, Job } from '../../model/known';
@@ -16,8 +18,8 @@ export function applianceFindings(edition: Edition, job: Job, run: Run): Finding
 	return [
 		...standsAlone(edition, job, run, outlets),
 		...fourWires(edition, run, outlets),
-		...heatOutlets(edition, run, outlets),
-		...disconnects(edition, run)
+		...heatOutlets({ edition, job }, run, outlets),
+		...disconnects({ edition, job }, run)
 	];
 }
 type Outlet = { box: Box; device: Device };
@@ -35,7 +37,7 @@ function standsAlone(edition: Edition, job: Job, run: Run, outlets: readonly Out
 		rule: cite(edition, rule),
 		circuitId: circuit.id,
 		subject: { kind: 'box', id: box.id },
-		message: `${box.name}: ${what} requires its own circuit; circuit ${circuit.number} also supplies ${outlets.length - 1} more.`,
+		message: `${box.name}: ${what} requires its own circuit; ${breakerName(job, circuit)} also supplies ${outlets.length - 1} more.`,
 		fix: fix()
 	});
 	if (outlets.length < 2) return [];
@@ -60,25 +62,30 @@ function fourWires(edition: Edition, run: Run, outlets: readonly Outlet[]): Find
 	const { circuit } = run;
 	if (circuit.poles !== 2) return [];
 	return outlets.flatMap(({ box, device }) => {
-		const leg = run.byBox.get(box.id)?.leg;
+		const cable = run.byBox.get(box.id)?.cable;
 		const asks = device.serves === 'range' || device.serves === 'dryer';
-		if (!asks || !leg || leg.state === 'found' || (leg.conductors >= 3 && leg.ground)) return [];
+		if (!asks || !cable || cable.state === 'found' || (cable.conductors >= 3 && cable.ground)) return [];
 		return [
 			{
 				code: 'four-wires',
-				id: `four-wires:${leg.id}`,
+				id: `four-wires:${cable.id}`,
 				severity: 'violation',
 				rule: cite(edition, edition.appliances.fourWires),
-				circuitId: leg.circuitId,
+				circuitId: cable.circuitId,
 				subject: { kind: 'box', id: box.id },
-				message: `${box.name}: a ${device.serves} in new work needs two hots, a neutral and a ground; its cable has ${leg.conductors} conductors${leg.ground ? '' : ' and no ground'}.`,
-				fix: { kind: 'edit-leg', label: 'Three conductors and ground', legId: leg.id, change: { conductors: 3, ground: true } }
+				message: `${box.name}: a ${device.serves} in new work needs two hots, a neutral and a ground; its cable has ${cable.conductors} conductors${cable.ground ? '' : ' and no ground'}.`,
+				fix: {
+					kind: 'edit-cable',
+					label: 'Three conductors and ground',
+					cableId: cable.id,
+					change: { conductors: 3, ground: true }
+				}
 			}
 		];
 	});
 }
 
-function heatOutlets(edition: Edition, run: Run, outlets: readonly Outlet[]): Finding[] {
+function heatOutlets({ edition, job }: RuledJob, run: Run, outlets: readonly Outlet[]): Finding[] {
 	const { circuit } = run;
 	const { rule, upToA } = edition.appliances.heatCircuits;
 	if (circuit.load?.kind !== 'fixed-heat' || outlets.length < 2 || circuit.breakerA <= upToA) return [];
@@ -90,7 +97,7 @@ function heatOutlets(edition: Edition, run: Run, outlets: readonly Outlet[]): Fi
 			rule: cite(edition, rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number} feeds ${outlets.length} fixed-heat outlets at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
+			message: `${BreakerName(job, circuit)} feeds ${outlets.length} fixed-heat outlets at ${circuit.breakerA} A: with several outlets at most ${upToA} A.`,
 			have: circuit.breakerA,
 			need: upToA,
 			unit: 'A'
@@ -108,7 +115,7 @@ function disconnectRule(edition: Edition, circuit: Circuit): { rule: RuleRef; in
 	const cord = ['range', 'dryer', 'ev'].includes(load.kind);
 	return !cord && nameplateVa(load) > disconnect.aboveVa ? { rule: disconnect.rule, inSight: false } : null;
 }
-function disconnects(edition: Edition, run: Run): Finding[] {
+function disconnects({ edition, job }: RuledJob, run: Run): Finding[] {
 	const { circuit } = run;
 	const asked = disconnectRule(edition, circuit);
 	const { disconnect } = circuit;
@@ -121,7 +128,7 @@ function disconnects(edition: Edition, run: Run): Finding[] {
 			rule: cite(edition, asked.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Circuit ${circuit.number}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a lockable breaker'}; required: one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a lockable breaker'}.`
+			message: `${BreakerName(job, circuit)}: ${circuit.load?.name || 'its appliance'} has ${disconnect === 'none' ? 'no disconnect' : 'only a lockable breaker'}; required: one ${asked.inSight ? 'in sight of it' : 'in sight of it, or a lockable breaker'}.`
 		}
 	];
 }
@@ -151,7 +158,7 @@ export function applianceDecision(edition: Edition, job: Job, run: Run): Decisio
 			add(
 				'wires',
 				'two hots, neutral, ground',
-				`${run.nodes[0]?.leg.conductors ?? 0} and ${run.nodes[0]?.leg.ground ? 'ground' : 'no ground'}`,
+				`${run.nodes[0]?.cable.conductors ?? 0} and ${run.nodes[0]?.cable.ground ? 'ground' : 'no ground'}`,
 				four
 			);
 		if (device.serves === 'ev') add('circuit', 'nothing else on it', 'its own', ev);

@@ -14,7 +14,7 @@ import { atMost, show } from '../../units/quantity';
 import { loosely, servedArea } from '../service/220-14-branch-load';
 import { buildingOf } from '../../run/buildings';
 import { wholeDwellingWire } from '../service/310-12-service-conductors';
-import { isService, occupantsOf } from '../../run/slots';
+import { isService, occupantsOf } from '../../run/spaces';
 import { feederInTheWet } from '../articles/300-5-300-9-wet-places';
 import { appliancesOf } from '../service/service-of-job';
 import { serviceLoad } from '../service/220-82-service-load';
@@ -126,7 +126,7 @@ export function sizeFeeder(
 			},
 			{
 				label: 'conductors',
-				formula: `${CABLE_MAKES[feeder.cable].name} ${feeder.metal}, on ${chosen} A`,
+				formula: `${CABLE_MAKES[feeder.kind].name} ${feeder.metal}, on ${chosen} A`,
 				value: awg ?? 'none here is large enough',
 				unit: 'AWG',
 				rule: cite(edition, whole ? edition.panels.wholeDwelling.rule : edition.panels.feeder.load)
@@ -163,7 +163,7 @@ function feederAmpacity(edition: Edition, feeder: Feeder, awg: Awg, breakerA: nu
 		ampacityOf(edition, {
 			awg,
 			metal: feeder.metal,
-			cable: feeder.cable,
+			cable: feeder.kind,
 			ambientC: 30,
 			currentCarrying: 2,
 			terminalC: feeder.terminalC ?? (breakerA > terminals.upToA ? terminals.above : 60)
@@ -244,8 +244,8 @@ export function feederFindings(edition: Edition, job: Job, panel: Panel): Findin
 			...(overloaded ? { severity: 'violation' as const } : {}),
 			rule: cite(edition, overloaded ? panels.feeder.load : whole ? panels.wholeDwelling.rule : edition.smallConductor.wire),
 			message: overloaded
-				? `${feeder.awg} AWG ${CABLE_MAKES[feeder.cable].name} ${carries}; the feeder of ${panel.name} must carry ${show(designA)} A.`
-				: `${feeder.awg} AWG ${CABLE_MAKES[feeder.cable].name} ${carries}: too small for the ${feeder.breakerA} A breaker of the feeder of ${panel.name}.`,
+				? `${feeder.awg} AWG ${CABLE_MAKES[feeder.kind].name} ${carries}; the feeder of ${panel.name} must carry ${show(designA)} A.`
+				: `${feeder.awg} AWG ${CABLE_MAKES[feeder.kind].name} ${carries}: too small for the ${feeder.breakerA} A breaker of the feeder of ${panel.name}.`,
 			have: bears ?? 0,
 			need: overloaded ? designA : feeder.breakerA,
 			unit: 'A',

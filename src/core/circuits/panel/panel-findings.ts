@@ -1,3 +1,4 @@
+import { BreakerName, breakerNames } from '../../model/breaker-name';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Circuit, Feeder, Job, Panel, Room } from '../../model/known';
@@ -11,7 +12,7 @@ import { buildingOf, isApart } from '../../run/buildings';
 import { feederFindings, sizeFeeder } from './215-feeder';
 import { newService, panelPlaces } from './panel-places';
 import { serviceFindings } from '../service/service-findings';
-import { clashes, isService, occupantsOf, slotsOf, spareSlots, type Occupant } from '../../run/slots';
+import { clashes, isService, occupantsOf, spacesOf, spareSpaces, type Occupant } from '../../run/spaces';
 
 /** A panel: its slots, what its label lists, where neutral and grounds go, its feeder. @source 408, 110.3(B), 250.24, 250.32, 215, 225 */
 export function panelFindings(edition: Edition, job: Job): Finding[] {
@@ -80,7 +81,8 @@ function joinedDecision(edition: Edition, job: Job, panel: Panel): Decision {
 	};
 }
 
-const nameOf = (o: Occupant): string => (o.kind === 'circuit' ? `circuit ${o.circuit.number}` : `the feeder of ${o.panel.name}`);
+const nameOf = (job: Job, o: Occupant): string =>
+	o.kind === 'circuit' ? o.circuit.name || 'a circuit' : `the feeder of ${o.panel.name}`;
 const at = (panel: Panel): Finding['subject'] => ({ kind: 'panel', id: panel.id });
 
 /** What was seen of a panel that needs nothing else to be said. @source 110.3(B), 408.7 */
@@ -104,7 +106,7 @@ function asFound(edition: Edition, panel: Panel): Finding[] {
 					)
 				]
 			: []),
-		...(panel.openSlots
+		...(panel.openSpaces
 			? [
 					say(
 						'fillers',
@@ -118,16 +120,16 @@ function asFound(edition: Edition, panel: Panel): Finding[] {
 
 function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 	const { devices } = edition.panels;
-	const found: Finding[] = clashes(job, panel).map(({ slot, first, second }) => ({
+	const found: Finding[] = clashes(job, panel).map(({ space, first, second }) => ({
 		code: 'slot',
-		id: `slot:${panel.id}:${slot}:${second.id}`,
+		id: `slot:${panel.id}:${space}:${second.id}`,
 		severity: 'violation',
 		rule: cite(edition, devices),
 		subject: at(panel),
-		message: `Space ${slot} of ${panel.name} is taken by both ${nameOf(first)} and ${nameOf(second)}. Move one, or use tandem breakers where the label lists them.`
+		message: `Space ${space} of ${panel.name} is taken by both ${nameOf(job, first)} and ${nameOf(job, second)}. Move one, or use tandem breakers where the label lists them.`
 	}));
 	for (const o of occupantsOf(job, panel.id)) {
-		const beyond = slotsOf(o).find((s) => s > panel.slots);
+		const beyond = spacesOf(o).find((s) => s > panel.spaces);
 		if (beyond === undefined) continue;
 		found.push({
 			code: 'beyond',
@@ -135,14 +137,14 @@ function slotFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 			severity: 'violation',
 			rule: cite(edition, devices),
 			subject: at(panel),
-			message: `${panel.name} has ${panel.slots} spaces; ${nameOf(o)} would sit in space ${beyond}.`,
+			message: `${panel.name} has ${panel.spaces} spaces; ${nameOf(job, o)} would sit in space ${beyond}.`,
 			have: beyond,
-			need: panel.slots
+			need: panel.spaces
 		});
 	}
-	const waiting = occupantsOf(job, panel.id).filter((o) => o.slot === null);
+	const waiting = occupantsOf(job, panel.id).filter((o) => o.space === null);
 	const poles = waiting.reduce((sum, o) => sum + o.poles, 0);
-	const spare = spareSlots(job, panel).length;
+	const spare = spareSpaces(job, panel).length;
 	// A directory that was only ever read by names says nothing of slots: found circuits may wait.
 	if (poles > spare && waiting.some((o) => o.kind === 'feeder' || o.circuit.state !== 'found')) {
 		found.push({
@@ -201,7 +203,7 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 				say(
 					`form-${f}`,
 					f === 'tandem' ? devices : listed,
-					`Circuit ${c.number} has a ${inWords(f)} breaker; the label of ${panel.name} lists ${forms.map(inWords).join(', ')}.`
+					`${BreakerName(job, c)} has a ${inWords(f)} breaker; the label of ${panel.name} lists ${forms.map(inWords).join(', ')}.`
 				)
 			),
 			...(c.breakerType && types.length && !types.includes(c.breakerType)
@@ -209,7 +211,7 @@ function labelFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 						say(
 							'type',
 							listed,
-							`Circuit ${c.number} has a breaker of type ${c.breakerType}; the label of ${panel.name} lists ${types.join(', ')}.`
+							`${BreakerName(job, c)} has a breaker of type ${c.breakerType}; the label of ${panel.name} lists ${types.join(', ')}.`
 						)
 					]
 				: [])
@@ -287,13 +289,13 @@ function detachedFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
 }
 /** More than one supply of a building apart: told once, at the first panel that any of them comes from. @source 225.30 */
 function suppliesOf(edition: Edition, job: Job, panel: Panel): Finding[] {
-	const { boxes, legsOfCircuit } = indexOf(job);
+	const { boxes, cablesOfCircuit } = indexOf(job);
 	return job.rooms.filter(isApart).flatMap((building): Finding[] => {
 		const own = new Set(job.panels.flatMap((p) => (p.roomId === building.id ? [p.id] : [])));
 		const outside = (panelId: string | null) => panelId === null || !own.has(panelId);
 		const feeders = job.panels.flatMap((p) => (own.has(p.id) && p.feeder && outside(p.feeder.fromPanelId) ? [p.feeder] : []));
 		const fed = job.circuits.filter(
-			(c) => outside(c.panelId) && (legsOfCircuit.get(c.id) ?? []).some((l) => boxes.get(l.toId)?.roomId === building.id)
+			(c) => outside(c.panelId) && (cablesOfCircuit.get(c.id) ?? []).some((l) => boxes.get(l.toId)?.roomId === building.id)
 		);
 		// Two that share a neutral are one supply.
 		const circuits = fed.filter((c, i) => !fed.slice(0, i).some((o) => o.id === c.multiwire?.withId));
@@ -307,7 +309,7 @@ function suppliesOf(edition: Edition, job: Job, panel: Panel): Finding[] {
 				severity: [...feeders, ...fed].every((s) => s.state === 'found') ? 'caution' : 'violation',
 				rule: cite(edition, edition.panels.detached.oneSupply),
 				subject: { kind: 'room', id: building.id },
-				message: `${building.name} is a separate building with ${have} feeds${fed.length ? ` (circuits ${fed.map((c) => c.number).join(', ')})` : ''}: a building gets one supply. A multiwire circuit counts as one; for more, run a feeder to a panel there.`,
+				message: `${building.name} is a separate building with ${have} feeds${fed.length ? ` (${breakerNames(job, fed)})` : ''}: a building gets one supply. A multiwire circuit counts as one; for more, run a feeder to a panel there.`,
 				have,
 				need: 1
 			}
@@ -339,7 +341,7 @@ function disconnectRating(edition: Edition, job: Job, panel: Panel, room: Room |
 	];
 }
 
-/** Service legs far apart: a hint. */
+/** Service cables far apart: a hint. */
 export function balanceHint(edition: Edition, panel: Panel, legs: { A: number; B: number }): Finding[] {
 	const [more, less] = [Math.max(legs.A, legs.B), Math.min(legs.A, legs.B)];
 	if (more < 2 * 2400 || less > 0.6 * more) return [];

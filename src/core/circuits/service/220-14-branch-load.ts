@@ -6,7 +6,7 @@ import { indexOf } from '../../model/job-index';
 import { asLoadCase, loadOf } from '../size/load';
 import { outletsServed, runOf } from '../../run/runs';
 import { floorArea, NOT_FLOOR } from './service-of-job';
-import { legOfSlot, occupantsOf, slotsOf, type Occupant, type ServiceLeg } from '../../run/slots';
+import { legOfSpace, occupantsOf, spacesOf, type Occupant, type ServiceLeg } from '../../run/spaces';
 
 /** What each branch circuit adds to its panel, VA: connected, before any demand. */
 
@@ -69,15 +69,15 @@ export function panelLoad(edition: Edition, job: Job, panel: Panel): PanelLoad {
 	for (const occupant of occupantsOf(job, panel.id)) {
 		const sub = occupant.kind === 'feeder' ? panelLoad(edition, job, occupant.panel) : null;
 		const va = occupant.kind === 'circuit' ? branchVa(edition, job, occupant.circuit) : (sub?.va ?? 0);
-		const [first, second] = slotsOf(occupant);
-		const leg = first === undefined ? null : second === undefined ? legOfSlot(first) : 'both';
+		const [first, second] = spacesOf(occupant);
+		const leg = first === undefined ? null : second === undefined ? legOfSpace(first) : 'both';
 		sum.va += va;
 		sum.rows.push({ occupant, va, leg });
 		if (leg === null || first === undefined) sum.unplacedVa += va;
 		else if (leg !== 'both') sum.legs[leg] += va;
 		else if (sub) {
 			// Its row A hangs on the leg of the upper slot.
-			const upper = legOfSlot(first);
+			const upper = legOfSpace(first);
 			const loose = sub.unplacedVa / 2;
 			sum.legs[upper] += sub.legs.A + loose;
 			sum.legs[upper === 'A' ? 'B' : 'A'] += sub.legs.B + loose;

@@ -7,7 +7,7 @@ import { existingLoad, measuredLoad } from './220-83-220-87-existing-load';
 import { serviceLoad } from './220-82-service-load';
 import type { ServiceAppliance } from './service-appliance';
 import { appliancesOf, serviceCaseOf } from './service-of-job';
-import { isService } from '../../run/slots';
+import { isService } from '../../run/spaces';
 
 /** The load of a dwelling by one method. */
 interface MethodLoad {

@@ -1,5 +1,5 @@
 import type { Edition } from '../../code/shape/edition';
-import type { Job, Leg } from '../../model/known';
+import type { Job, Cable } from '../../model/known';
 import { circuitVolts, designLoad } from './drop';
 import { asLoadCase } from './load';
 import { boxesServed, type Run } from '../../run/runs';
@@ -12,21 +12,21 @@ const USUAL = { ambientC: 30, terminalC: 60 } as const;
 /** Every kind of wire on a run, each as a case for the sizing of one branch circuit: the whole circuit must be held by each. */
 export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 	const { circuit } = run;
-	const wires = new Map<string, Leg>();
-	for (const { leg } of run.nodes) {
-		const key = `${leg.cable} ${leg.metal} ${leg.awg}`;
-		if (!wires.has(key)) wires.set(key, leg);
+	const wires = new Map<string, Cable>();
+	for (const { cable } of run.nodes) {
+		const key = `${cable.kind} ${cable.metal} ${cable.awg}`;
+		if (!wires.has(key)) wires.set(key, cable);
 	}
 	const count = receptaclesOn(job, run);
 	const shared = designLoad(edition, job, circuit);
 	const load = circuit.load
 		? asLoadCase(circuit.load)
 		: { kind: 'general' as const, amps: shared.amps, volts: circuitVolts(circuit), named: shared.step };
-	return [...wires.values()].map((leg) => ({
+	return [...wires.values()].map((cable) => ({
 		load,
 		wiring: {
-			cable: leg.cable,
-			metal: leg.metal,
+			cable: cable.kind,
+			metal: cable.metal,
 			lengthFt: Math.max(0, ...run.nodes.map((n) => n.feet ?? 0)),
 			ambientC: circuit.wiring?.ambientC ?? USUAL.ambientC,
 			currentCarrying: currentCarryingOf(job, circuit, edition.supports.bundle.fromIn),
@@ -34,7 +34,7 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 		},
 		outlets: { kind: count ? 'receptacle' : 'hard-wired', count: Math.max(1, count) },
 		breakerA: circuit.breakerA,
-		awg: leg.awg
+		awg: cable.awg
 	}));
 }
 

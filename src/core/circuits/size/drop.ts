@@ -83,20 +83,20 @@ interface RunLosses {
 	loads: ReadonlyMap<string, number> | null;
 	/**
 	 * From the panel to each box: with loads, V lost times the volts between the conductors; without, V lost for each
-	 * ampere. null: a leg on the way is not measured.
+	 * ampere. null: a cable on the way is not measured.
 	 */
 	lostTo: ReadonlyMap<string, number | null>;
 }
 const lossesOf = once((job: Job, edition: Edition, run: Run): RunLosses => {
 	const loads = knownLoads(job, run);
 	const lostTo = new Map<string, number | null>(run.circuit.panelId === null ? [] : [[run.circuit.panelId, 0]]);
-	for (const { boxId, fromId, leg } of run.nodes) {
+	for (const { boxId, fromId, cable } of run.nodes) {
 		const before = (fromId === null ? null : lostTo.get(fromId)) ?? null;
 		const carried = loads ? (loads.get(boxId) ?? 0) : 1;
 		const here =
-			before === null || leg.lengthFt === null || missingOf(leg, 'awg', 'metal')
+			before === null || cable.lengthFt === null || missingOf(cable, 'awg', 'metal')
 				? null
-				: before + dropVolts(carried, leg.lengthFt, ohmsPerKft(leg.awg, leg.metal, edition));
+				: before + dropVolts(carried, cable.lengthFt, ohmsPerKft(cable.awg, cable.metal, edition));
 		lostTo.set(boxId, here);
 	}
 	return { loads, lostTo };
@@ -115,9 +115,9 @@ function knownLoads(job: Job, run: Run): ReadonlyMap<string, number> | null {
 }
 
 /**
- * Drop at one box, conductors at 75 °C, leg by leg: with the loads that are known, each leg carrying what is downstream of it;
+ * Drop at one box, conductors at 75 °C, cable by cable: with the loads that are known, each cable carrying what is downstream of it;
  * else with the whole design load drawn there.
- * @returns null where a leg on the way is not measured
+ * @returns null where a cable on the way is not measured
  */
 export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): DropAt | null {
 	const { amps, step } = designLoad(edition, job, run.circuit);
@@ -130,11 +130,11 @@ export function dropAt({ edition, job }: RuledJob, run: Run, node: RunNode): Dro
 	const percent = (100 * total) / volts;
 	const steps = lazily((): Step[] => [
 		...(loads ? [] : [step]),
-		...node.path.map((leg): Step => {
-			const carried = loads ? (loads.get(leg.toId) ?? 0) / volts : amps;
-			const [feet, perKft] = [leg.lengthFt ?? 0, ohmsPerKft(leg.awg, leg.metal, edition)];
+		...node.path.map((cable): Step => {
+			const carried = loads ? (loads.get(cable.toId) ?? 0) / volts : amps;
+			const [feet, perKft] = [cable.lengthFt ?? 0, ohmsPerKft(cable.awg, cable.metal, edition)];
 			return {
-				label: `${boxes.get(leg.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(leg.toId)?.name ?? '?'}, ${formatFeet(feet)} of ${leg.awg}`,
+				label: `${boxes.get(cable.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(cable.toId)?.name ?? '?'}, ${formatFeet(feet)} of ${cable.awg}`,
 				formula: `2 x ${show(feet, 1)} x ${show(carried)} x ${perKft} / 1000`,
 				value: dropVolts(carried, feet, perKft),
 				unit: 'V',

@@ -1,3 +1,4 @@
+import { breakerName } from '../../model/breaker-name';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Job } from '../../model/known';
@@ -29,7 +30,7 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, cordShare.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'box', id: box.id },
-			message: `${box.name}: ${device.name || 'what is plugged in'} takes ${show(device.watts / volts)} A of shared circuit ${circuit.number}; at most ${show(cordShare.share * circuit.breakerA)} A for one cord.`,
+			message: `${box.name}: ${device.name || 'what is plugged in'} takes ${show(device.watts / volts)} A of shared ${breakerName(job, circuit)}; at most ${show(cordShare.share * circuit.breakerA)} A for one cord.`,
 			have: device.watts / volts,
 			need: cordShare.share * circuit.breakerA,
 			unit: 'A',
@@ -53,7 +54,7 @@ export function sharedLoads(edition: Edition, job: Job, run: Run): Finding[] {
 			rule: cite(edition, circuits.fastened.rule),
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
-			message: `Equipment fastened in place takes ${show(watts / volts)} A of circuit ${circuit.number}, which also supplies lights or cords: at most ${show(most / volts)} A.`,
+			message: `Equipment fastened in place takes ${show(watts / volts)} A of ${breakerName(job, circuit)}, which also supplies lights or cords: at most ${show(most / volts)} A.`,
 			have: watts / volts,
 			need: most / volts,
 			unit: 'A'

@@ -3,7 +3,7 @@ import { standardBreaker } from '../../code/240-6-breakers';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Column, Edition } from '../../code/shape/edition';
 import { dropVolts, ohmsPerKft } from '../../code/chapter-9-resistance';
-import type { Cable } from '../../model/kinds';
+import type { CableKind } from '../../model/kinds';
 import type { Step } from '../../model/result';
 import { compareGauge, GAUGES, type Awg, type Metal } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';
@@ -12,7 +12,7 @@ import type { LoadCase } from './load';
 export interface SizeCase {
 	load: LoadCase;
 	wiring: {
-		cable: Cable;
+		cable: CableKind;
 		metal: Metal;
 		/** One way, ft. */
 		lengthFt: number;

@@ -1,6 +1,6 @@
 import type { AmpacityRow, CableRule, Column, LoadRule, PlaceRow, ResistanceRow } from '../shape/edition';
 import type { RuleRef } from '../rule';
-import type { Cable, RoomKind } from '../../model/kinds';
+import type { CableKind, RoomKind } from '../../model/kinds';
 import type { Awg } from '../../units/gauge';
 
 /** Tables and figures that the three editions share; each edition's own file names its section numbers. */
@@ -135,7 +135,7 @@ const inRaceway = (from: Column, cap: Column | null, confidence?: 'check'): Pick
 	cap
 });
 /** @source 310.15, 320.80, 334.80, 338.10, 340.80, and where each may lie */
-export const cables: Readonly<Record<Cable, CableRule>> = {
+export const cables: Readonly<Record<CableKind, CableRule>> = {
 	'NM-B': { rule: ref('334.80', 'NM-B: correct from 90 °C, limited to 60 °C'), from: 90, cap: 60, places: NM_PLACES },
 	'UF-B': {
 		rule: ref('340.80', 'UF-B: the 60 °C column'),

@@ -1,5 +1,5 @@
 import type { Awg, Metal } from '../../units/gauge';
-import type { RoomKind, Serves, DeviceKind, EditionKey, BreakKind, Cable, LoadKind } from '../../model/kinds';
+import type { RoomKind, Serves, DeviceKind, EditionKey, BreakKind, CableKind, LoadKind } from '../../model/kinds';
 import type { RuleRef } from '../rule';
 import type { PlacesTable } from './places';
 import type { CircuitsTable } from './circuits';
@@ -119,7 +119,7 @@ export interface Edition {
 	ampacity: { rule: RuleRef; rows: readonly AmpacityRow[] };
 	ambient: { rule: RuleRef; rows: readonly ({ upToC: number } & ByColumn)[] };
 	bundling: { rule: RuleRef; rows: readonly { upTo: number; factor: number }[] };
-	cables: Readonly<Record<Cable, CableRule>>;
+	cables: Readonly<Record<CableKind, CableRule>>;
 	terminals: { rule: RuleRef; upToA: number; above: Column };
 	resistance: { rule: RuleRef; solidTo: Awg; rows: readonly ResistanceRow[]; perDegC: Readonly<Record<Metal, number>> };
 	grounding: {

@@ -1,5 +1,5 @@
 import type { RuleRef } from '../rule';
-import type { Cable, Raceway } from '../../model/kinds';
+import type { CableKind, Raceway } from '../../model/kinds';
 
 /** Where a cable or raceway is fastened: so near to a box, then at least so often, in. */
 export interface Support {
@@ -10,7 +10,7 @@ export interface Support {
 /** What holds cables up and keeps nails out of them. */
 export interface SupportsTable {
 	/** What is not in it is fastened as its raceway is, or stands as it was found. */
-	cables: Readonly<Partial<Record<Cable, Support>>>;
+	cables: Readonly<Partial<Record<CableKind, Support>>>;
 	raceways: Readonly<Record<Raceway, Support>>;
 	/** PVC is fastened less often from this trade size on. */
 	largePvc: { fromIn: number; everyIn: number };

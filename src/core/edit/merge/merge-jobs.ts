@@ -1,5 +1,5 @@
 import { byWriting, wroteBefore } from '../../model/written';
-import type { Box, Circuit, Job, LiveEvent, Photo, Reading, Written } from '../../model/job';
+import type { Box, Job, LiveEvent, Photo, Reading, Written } from '../../model/job';
 import { referenceFaults } from '../../model/file/references';
 import { same, type Row, type Step } from './change';
 import { nextName } from './rebase';
@@ -114,7 +114,7 @@ function inOrder(
 }
 
 /** Lists of which rows name rows of others. */
-const NAMED = ['rooms', 'panels', 'circuits', 'boxes', 'legs'] as const;
+const NAMED = ['rooms', 'panels', 'circuits', 'boxes', 'cables'] as const;
 /** A row that one side removed and the other side's work names is kept: a job never points at nothing. */
 function withNeeded(merged: Job, { base, one, other }: { base: Job | null; one: Job; other: Job }): Needed {
 	const kept: MergedJob['kept'] = [];
@@ -142,10 +142,9 @@ interface Needed {
 	job: Job;
 	kept: MergedJob['kept'];
 }
-/** Two devices may each have made a box K-04 or a circuit 7: what the base had keeps its name; of two new ones the first by id does. */
+/** Two devices may each have made a box K-04: what the base had keeps its name; of two new ones the first by id does. */
 function namedOnce(job: Job, base: Job | null): Job {
 	const oldBoxes = new Set(base?.boxes.map((b) => b.id));
-	const oldCircuits = new Set(base?.circuits.map((c) => c.id));
 	const first = <T extends { id: string }>(rows: readonly T[], old: ReadonlySet<string>): T[] =>
 		[...rows].sort((a, b) => Number(old.has(b.id)) - Number(old.has(a.id)) || a.id.localeCompare(b.id));
 	const names = new Map<string, string>();
@@ -156,19 +155,10 @@ function namedOnce(job: Job, base: Job | null): Job {
 		if (seen.has(name)) names.set(b.id, nextName(b.name, taken));
 		seen.add(name);
 	}
-	const numbers = new Map<string, number>();
-	let last = Math.max(0, ...job.circuits.map((c) => c.number));
-	const used = new Set<string>();
-	for (const c of first<Circuit>(job.circuits, oldCircuits)) {
-		const at = `${c.panelId} ${c.number}`;
-		if (used.has(at)) numbers.set(c.id, ++last);
-		used.add(at);
-	}
-	if (!names.size && !numbers.size) return job;
+	if (!names.size) return job;
 	return {
 		...job,
-		boxes: job.boxes.map((b) => (names.has(b.id) ? { ...b, name: names.get(b.id) ?? b.name } : b)),
-		circuits: job.circuits.map((c) => (numbers.has(c.id) ? { ...c, number: numbers.get(c.id) ?? c.number } : c))
+		boxes: job.boxes.map((b) => (names.has(b.id) ? { ...b, name: names.get(b.id) ?? b.name } : b))
 	};
 }
 /** Readings of both, every one once. Where one device struck it out and the other did not, the later of the two acts holds. */

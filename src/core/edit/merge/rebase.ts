@@ -1,4 +1,4 @@
-import type { Box, Circuit, Job } from '../../model/job';
+import type { Box, Job } from '../../model/job';
 import { newReferenceFaults } from '../../model/file/references';
 import { applyChanges, type Shifted } from './apply';
 import { changesBetween, type Change } from './change';
@@ -56,23 +56,18 @@ const newFaults = (before: Job, after: Job): Shifted[] =>
 		message: f.message
 	}));
 
-/** Two tabs may each have made a circuit 7 or a box K-04: the later one takes the next that is free. */
+/** Two tabs may each have made a box K-04: the later one takes the next that is free. */
 function freshNames(before: Job, after: Job, changes: readonly Change[]): Job {
 	const made = new Set(changes.flatMap((c) => (c.kind === 'add' ? [c.row.id] : [])));
 	if (!made.size) return after;
 	const names = new Set(before.boxes.map((b) => b.name.toLowerCase()));
-	const numbers = new Set(before.circuits.map(inPanel));
 	const boxTaken = (b: Box) => made.has(b.id) && names.has(b.name.toLowerCase());
-	const circuitTaken = (c: Circuit) => made.has(c.id) && numbers.has(inPanel(c));
-	if (!after.boxes.some(boxTaken) && !after.circuits.some(circuitTaken)) return after;
-	let last = Math.max(...before.circuits.map((c) => c.number), ...after.circuits.map((c) => c.number), 0);
+	if (!after.boxes.some(boxTaken)) return after;
 	return {
 		...after,
-		circuits: after.circuits.map((c) => (circuitTaken(c) ? { ...c, number: ++last } : c)),
 		boxes: after.boxes.map((b) => (boxTaken(b) ? { ...b, name: nextName(b.name, names) } : b))
 	};
 }
-const inPanel = (c: Circuit): string => `${c.panelId} ${c.number}`;
 /** The next name of its kind that nobody has; it is taken then. @example K-03, which is taken, as K-04 is -> K-05 */
 export function nextName(name: string, taken: Set<string>): string {
 	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];

@@ -1,3 +1,4 @@
+import { BreakerName } from '../../model/breaker-name';
 import { current } from 'immer';
 import type { Command } from '../command';
 import type { Job } from '../../model/job';
@@ -32,7 +33,7 @@ const ROWS: Readonly<Record<string, string>> = {
 	boxes: 'Box',
 	circuits: 'Circuit',
 	panels: 'Panel',
-	legs: 'Cable',
+	cables: 'Cable',
 	devices: 'device',
 	fixtures: 'fixture',
 	breaks: 'opening',
@@ -54,7 +55,9 @@ export function wherePath(job: Job, path: readonly Step[]): string {
 			if (!Array.isArray(at) || step === path.at(-1)) words.push(fieldWords(step));
 		} else {
 			at = Array.isArray(at) ? (at as { id: string }[]).find((row) => row.id === step.id) : undefined;
-			words.push(`${ROWS[list] ?? fieldWords(list)} ${rowName(at) ?? step.id}`);
+			// A breaker goes by its panel and space.
+			const circuit = list === 'circuits' && job.circuits.find((c) => c.id === step.id);
+			words.push(circuit ? BreakerName(job, circuit) : `${ROWS[list] ?? fieldWords(list)} ${rowName(at) ?? step.id}`);
 		}
 	}
 	if (!words.length) words.push(fieldWords(list));
@@ -64,9 +67,9 @@ export function wherePath(job: Job, path: readonly Step[]): string {
 const fieldWords = (field: string): string => field.replace(/([A-Z])/g, ' $1').toLowerCase();
 function rowName(row: unknown): string | null {
 	if (!row || typeof row !== 'object') return null;
-	const { number, name, kind } = row as { number?: unknown; name?: unknown; kind?: unknown };
-	const said = [number, name].find((v) => (typeof v === 'string' && v !== '') || typeof v === 'number');
-	return said === undefined ? (typeof kind === 'string' ? kind : null) : String(said);
+	const { name, kind } = row as { name?: unknown; kind?: unknown };
+	if (typeof name === 'string' && name) return name;
+	return typeof kind === 'string' ? kind : null;
 }
 /** A value in words, short. */
 export function sayValue(value: unknown): string {

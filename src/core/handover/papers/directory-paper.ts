@@ -15,12 +15,9 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 		const open = rows.filter((r) => provenWords(c, r.circuitId) === null);
 		if (open.length)
 			missing.push(
-				`${panel.name}: ${counted(open.length, 'circuit')} not proven (${open
-					.map((r) => r.number)
-					.sort((a, b) => a - b)
-					.join(', ')})`
+				`${panel.name}: ${counted(open.length, 'circuit')} not proven (${open.map((r) => r.spaces || r.purpose).join(', ')})`
 			);
-		if (panel.mainA === null || panel.slots === null) missing.push(`${panel.name}: ${sayPanel(panel)}`);
+		if (panel.mainA === null || panel.spaces === null) missing.push(`${panel.name}: ${sayPanel(panel)}`);
 		const spares = sparesOf(job, panel);
 		return [
 			...(i ? [{ kind: 'page' } as const] : []),
@@ -52,11 +49,10 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 			{ kind: 'heading', text: `${panel.name}, in full` },
 			{
 				kind: 'table',
-				head: ['No.', 'Space', 'Breaker', 'Feeds', 'Proven'],
+				head: ['Space', 'Breaker', 'Feeds', 'Proven'],
 				num: [0],
 				rows: rows.map((r) => [
-					String(r.number),
-					r.slots.replace(/spaces? /, ''),
+					r.spaces || 'not known',
 					r.breaker,
 					`${r.purpose}${r.directory ? `. Old directory: "${r.directory}", not proven` : ''}`,
 					provenWords(c, r.circuitId) ?? 'not proven'
@@ -78,11 +74,11 @@ export function directoryPaper(c: PaperCase): { blocks: Block[]; missing: string
 }
 /** Odd slots at the left and even ones at the right, as the breakers stand. */
 function doorTable(rows: readonly DirectoryRow[], open: ReadonlySet<DirectoryRow>): Extract<Block, { kind: 'table' }> {
-	const side = (odd: boolean) => rows.filter((r) => r.slot !== null && r.slot % 2 === Number(odd));
+	const side = (odd: boolean) => rows.filter((r) => r.space !== null && r.space % 2 === Number(odd));
 	const [left, right] = [side(true), side(false)];
-	const none = rows.filter((r) => r.slot === null);
-	const named = (r: DirectoryRow) => `${r.number} ${r.purpose}${open.has(r) ? ' (not proven)' : ''}`;
-	const cell = (r: DirectoryRow | undefined): [string, string] => (r ? [r.slots.replace(/spaces? /, ''), named(r)] : ['', '']);
+	const none = rows.filter((r) => r.space === null);
+	const named = (r: DirectoryRow) => `${r.purpose}${open.has(r) ? ' (not proven)' : ''}`;
+	const cell = (r: DirectoryRow | undefined): [string, string] => (r ? [r.spaces, named(r)] : ['', '']);
 	return {
 		kind: 'table',
 		head: ['Space', 'Circuit', 'Space', 'Circuit'],
@@ -101,12 +97,12 @@ function provenWords({ told, sayDay }: PaperCase, circuitId: string): string | n
 	return provenBy ? `${provenBy.by || 'not said by whom'}, ${sayDay(provenBy.at)}` : 'yes, not said by whom';
 }
 function sparesOf(job: Job, panel: Panel): number[] {
-	if (panel.slots === null) return [];
+	if (panel.spaces === null) return [];
 	const taken = new Set<number>();
-	const take = (slot: number | null, poles: number) => {
-		for (let i = 0; slot !== null && i < poles; i++) taken.add(slot + 2 * i);
+	const take = (space: number | null, poles: number) => {
+		for (let i = 0; space !== null && i < poles; i++) taken.add(space + 2 * i);
 	};
-	for (const c of job.circuits) if (c.panelId === panel.id) take(c.slot, c.poles);
-	for (const p of job.panels) if (p.feeder?.fromPanelId === panel.id) take(p.feeder.slot, 2);
-	return Array.from({ length: panel.slots }, (_, i) => i + 1).filter((n) => !taken.has(n));
+	for (const c of job.circuits) if (c.panelId === panel.id) take(c.space, c.poles);
+	for (const p of job.panels) if (p.feeder?.fromPanelId === panel.id) take(p.feeder.space, 2);
+	return Array.from({ length: panel.spaces }, (_, i) => i + 1).filter((n) => !taken.has(n));
 }

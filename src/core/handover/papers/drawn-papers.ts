@@ -1,3 +1,4 @@
+import { BreakerName } from '../../model/breaker-name';
 import { MISSING } from '../../prove/missing';
 import { allLabels, labelSheets, readyLabels } from '../labels';
 import { boxCase } from '../../makeup/box/of-job';
@@ -27,7 +28,7 @@ export function planPaper(c: PaperCase): Made {
 			...job.circuits.map((x): Block => ({
 				kind: 'figure',
 				of: { kind: 'run', circuitId: x.id },
-				caption: `Circuit ${x.number}, ${x.name}`
+				caption: `${BreakerName(job, x)}, ${x.name}`
 			})),
 			CLOSING
 		],

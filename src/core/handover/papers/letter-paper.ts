@@ -1,4 +1,4 @@
-import { saySpace } from '../../model/fact-words';
+import { breakerWritten } from '../../model/breaker-name';
 import { indexOf } from '../../model/job-index';
 import type { Box } from '../../model/known';
 import { runOf } from '../../run/runs';
@@ -45,7 +45,7 @@ function wayOfWiring(c: PaperCase, circuitId: string): Block[] {
 		(f) => f.circuitId === circuitId || (f.subject.kind === 'circuit' && f.subject.id === circuitId)
 	);
 	return [
-		{ kind: 'title', text: `Code basis: ${circuit ? `${circuit.name}, ${saySpace(circuit)}` : ''}` },
+		{ kind: 'title', text: `Code basis: ${circuit ? breakerWritten(c.ruled.job, circuit) : ''}` },
 		{ kind: 'paragraph', text: headOf(c.ruled.job) },
 		...own.flatMap((d): Block[] => [
 			{ kind: 'heading', text: `${d.title}: ${d.value}` },

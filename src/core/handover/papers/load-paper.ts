@@ -1,3 +1,4 @@
+import { spaceNumber } from '../../model/breaker-name';
 import { BREAKER_WORDS } from '../../model/protections';
 import { existingLoad, measuredLoad } from '../../circuits/service/220-83-220-87-existing-load';
 import { panelLoad } from '../../circuits/service/220-14-branch-load';
@@ -5,7 +6,7 @@ import { serviceConductors } from '../../circuits/service/310-12-service-conduct
 import { serviceLoad } from '../../circuits/service/220-82-service-load';
 import { serviceCaseOf, serviceLacks, serviceRating } from '../../circuits/service/service-of-job';
 import { knownOr, sayRating } from '../../model/fact-words';
-import { indexOf, inSlots } from '../../model/job-index';
+import { indexOf } from '../../model/job-index';
 import { ifKnown, type Circuit, type Panel } from '../../model/known';
 import { cableName } from '../../rough/take-off';
 import { show } from '../../units/quantity';
@@ -88,7 +89,7 @@ function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 	const vaOf = new Map(
 		(load?.rows ?? []).flatMap((r) => (r.occupant.kind === 'circuit' ? [[r.occupant.circuit.id, r.va] as const] : []))
 	);
-	const rows = job.circuits.filter((x) => x.panelId === panel.id).sort((a, b) => (a.slot ?? Infinity) - (b.slot ?? Infinity));
+	const rows = job.circuits.filter((x) => x.panelId === panel.id).sort((a, b) => (a.space ?? Infinity) - (b.space ?? Infinity));
 	const feeder = stages.circuit.decisions.find((d) => d.id === `feeder:${panel.id}`);
 	return [
 		{ kind: 'page' },
@@ -99,11 +100,10 @@ function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 		...(feeder ? [{ kind: 'ledger', rows: ledgerOf(feeder.steps) } as const] : []),
 		{
 			kind: 'table',
-			head: ['No.', 'Slot', 'Circuit', 'Breaker', 'Protection', 'Conductors', 'VA'],
-			num: [0, 6],
+			head: ['Space', 'Circuit', 'Breaker', 'Protection', 'Conductors', 'VA'],
+			num: [0, 5],
 			rows: rows.map((x) => [
-				String(x.number),
-				inSlots(x).replace(/spaces? /, ''),
+				spaceNumber(x) || 'not known',
 				x.name,
 				`${sayRating(x)}${x.poles === 2 ? ', 2 P' : ''}`,
 				BREAKER_WORDS[x.breaker],
@@ -114,6 +114,6 @@ function schedule({ ruled, stages }: PaperCase, panel: Panel): Block[] {
 	];
 }
 function wireOf({ job }: PaperCase['ruled'], circuit: Circuit): string {
-	const legs = indexOf(job).legsOfCircuit.get(circuit.id) ?? [];
-	return [...new Set(legs.map((l) => ifKnown(() => cableName(l)) ?? 'not known'))].join('; ') || 'not drawn';
+	const cables = indexOf(job).cablesOfCircuit.get(circuit.id) ?? [];
+	return [...new Set(cables.map((l) => ifKnown(() => cableName(l)) ?? 'not known'))].join('; ') || 'not drawn';
 }

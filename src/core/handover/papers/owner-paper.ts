@@ -1,5 +1,6 @@
+import { breakerName } from '../../model/breaker-name';
 import { localDay } from '../../units/day';
-import { indexOf, inSlots } from '../../model/job-index';
+import { indexOf } from '../../model/job-index';
 import { STAGES } from '../../model/kinds';
 import { DEFAULT_TEST_DAYS, dueDays, gfciRegister } from '../../prove/gfci-register';
 import { boxesServed, runOf } from '../../run/runs';
@@ -32,7 +33,7 @@ export function ownerPaper(c: PaperCase): { blocks: Block[]; missing: string[] }
 						kind: 'table',
 						head: ['Breaker', 'What it feeds', 'Checked'],
 						rows: inDirectory.map((r) => [
-							`${r.number} (${r.slots})`,
+							breakerName(job, indexOf(job).circuits.get(r.circuitId)),
 							r.purpose,
 							c.told.circuits.find((x) => x.id === r.circuitId)?.proven ? 'yes' : 'not yet'
 						])
@@ -51,7 +52,7 @@ export function ownerPaper(c: PaperCase): { blocks: Block[]; missing: string[] }
 						{
 							kind: 'table',
 							head: ['Breaker', 'Rooms that go dark'],
-							rows: job.circuits.map((x) => [`${x.number}, ${inSlots(x)}`, roomsOf(x.id) || x.name])
+							rows: job.circuits.map((x) => [breakerName(job, x), roomsOf(x.id) || x.name])
 						} as const
 					]
 				: []),

@@ -1,9 +1,9 @@
-import { saySpace } from '../../model/fact-words';
+import { saySpace } from '../../model/breaker-name';
 import { byWriting } from '../../model/written';
 import { localDay } from '../../units/day';
 import { indexOf, placeName } from '../../model/job-index';
 import { counting } from '../../model/latest-readings';
-import type { Box, Circuit, Reading } from '../../model/known';
+import type { Box, Circuit, Job, Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
@@ -15,7 +15,7 @@ import { CLOSING, headOf, type PaperCase } from '../paper';
 
 const LEVELS = { good: 'good', look: 'look', bad: 'bad', unknown: 'not judged' } as const;
 
-const breakerName = (c: Circuit | undefined): string => (c ? `breaker, ${saySpace(c)}` : 'breaker ?');
+const atBreaker = (job: Job, c: Circuit | undefined): string => (c ? `breaker, ${saySpace(job, c)}` : 'breaker ?');
 /** Every reading that counts, by circuit and box, with what was predicted and its verdict; GFCI tests; what was not tested. */
 export function testRecord(c: PaperCase): { blocks: Block[]; missing: string[] } {
 	const { job } = c.ruled;
@@ -53,7 +53,7 @@ function readingTables(c: PaperCase, list: readonly Reading[]): Block[] {
 		const verdict = verdicts.get(r.id);
 		const unit = readingUnit(r.kind);
 		return [
-			placeName(job, r.boxId, breakerName(circuits.get(r.boxId))),
+			placeName(job, r.boxId, atBreaker(job, circuits.get(r.boxId))),
 			`${readingWords(r.kind)}${r.half === 'lower' ? ', lower' : ''}${r.switchAt === 'off' ? ', switch off' : ''}${r.phase ? `, ${r.phase}` : ''}`,
 			readingValue(r),
 			verdict && verdict.predicted !== null ? `${show(verdict.predicted, 2)} ${unit}`.trim() : '-',
@@ -74,7 +74,7 @@ function readingTables(c: PaperCase, list: readonly Reading[]): Block[] {
 		const order = [circuit.id, ...runOf(job, circuit).nodes.map((n) => n.boxId)];
 		const rows = order.flatMap((id) => list.filter((r) => r.boxId === id && !done.has(r.id)).sort(byWriting));
 		for (const r of rows) done.add(r.id);
-		return rows.length ? [{ kind: 'heading', text: `${circuit.name}, ${saySpace(circuit)}` }, table(rows)] : [];
+		return rows.length ? [{ kind: 'heading', text: `${circuit.name}, ${saySpace(job, circuit)}` }, table(rows)] : [];
 	});
 	const rest = list.filter((r) => !done.has(r.id));
 	return rest.length ? [...ofCircuits, { kind: 'heading', text: 'On no circuit, and at panels' }, table(rest)] : ofCircuits;
@@ -138,7 +138,7 @@ function torques({ told, ruled, sayDay }: PaperCase): Block[] {
 	const rows = told.torques ?? [];
 	if (!rows.length) return [];
 	const { circuits } = indexOf(ruled.job);
-	const placeOf = (id: string): string => placeName(ruled.job, id, breakerName(circuits.get(id)));
+	const placeOf = (id: string): string => placeName(ruled.job, id, atBreaker(ruled.job, circuits.get(id)));
 	return [
 		{ kind: 'heading', text: 'Torque' },
 		{

@@ -134,11 +134,11 @@ function ofUnit(
 
 /** Fed through a box with the disconnect of heating or cooling equipment. */
 function behindDisconnect(job: Job, box: Box): boolean {
-	const { boxes, legsOfCircuit, circuitsOfBox } = indexOf(job);
+	const { boxes, cablesOfCircuit, circuitsOfBox } = indexOf(job);
 	return (circuitsOfBox.get(box.id) ?? []).some((circuit) => {
-		const legs = legsOfCircuit.get(circuit.id) ?? [];
-		const feed = (id: string) => legs.find((l) => l.toId === id)?.fromId;
-		for (let at = feed(box.id), n = 0; at && n <= legs.length; at = feed(at), n++) {
+		const cables = cablesOfCircuit.get(circuit.id) ?? [];
+		const feed = (id: string) => cables.find((l) => l.toId === id)?.fromId;
+		for (let at = feed(box.id), n = 0; at && n <= cables.length; at = feed(at), n++) {
 			if (boxes.get(at)?.devices.some((d) => d.kind === 'hard-wired' && d.serves === 'hvac')) return true;
 		}
 		return false;

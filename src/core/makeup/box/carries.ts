@@ -1,5 +1,5 @@
 import { indexOf } from '../../model/job-index';
-import { feedOf, type Box, type Circuit, type Device, type Job, type Leg } from '../../model/known';
+import { feedOf, type Box, type Circuit, type Device, type Job, type Cable } from '../../model/known';
 import { once } from '../../model/remember';
 import { downstream, runOf } from '../../run/runs';
 
@@ -60,10 +60,13 @@ function needsHot(box: Box, d: Device, sets: readonly SwitchSet[]): boolean {
 	return !(isSwitchedWhole(d) && sets.some((s) => s.targets.includes(box.id)));
 }
 /** @throws NotKnown where what feeds a box of the circuit is not known: what lies beyond the cable cannot be told */
-export function carriedBy({ job, circuit, sets }: { job: Job; circuit: Circuit; sets: readonly SwitchSet[] }, leg: Leg): Carried {
-	const { boxes, legsOfCircuit } = indexOf(job);
-	if (sets.length) for (const l of legsOfCircuit.get(circuit.id) ?? []) feedOf(l);
-	const beyond = new Set(downstream(runOf(job, circuit), leg.toId));
+export function carriedBy(
+	{ job, circuit, sets }: { job: Job; circuit: Circuit; sets: readonly SwitchSet[] },
+	cable: Cable
+): Carried {
+	const { boxes, cablesOfCircuit } = indexOf(job);
+	if (sets.length) for (const l of cablesOfCircuit.get(circuit.id) ?? []) feedOf(l);
+	const beyond = new Set(downstream(runOf(job, circuit), cable.toId));
 	const carried: Carried = { hot: false, switched: [], back: [], travelers: [], interconnect: false };
 	for (const id of beyond) {
 		const box = boxes.get(id);

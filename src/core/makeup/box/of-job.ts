@@ -3,7 +3,7 @@ import type { RuledJob } from '../../code/ruled-job';
 import { NEMA } from '../../code/nema-forms';
 import { knownOr } from '../../model/fact-words';
 import { indexOf, placeName } from '../../model/job-index';
-import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job, type Leg } from '../../model/known';
+import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job, type Cable } from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
 import { bringsGround } from '../../run/ground-at';
@@ -78,7 +78,7 @@ const SWITCHED: readonly Net[] = ['switched', 'switched-b'];
 
 class OfBox {
 	private readonly job: Job;
-	private readonly legs: readonly Leg[];
+	private readonly cables: readonly Cable[];
 	private readonly nets: readonly CircuitNets[];
 	/** Switch sets in the order in which their conductors are met here: each has a switched net of its own. */
 	private readonly setsHere: string[] = [];
@@ -90,19 +90,19 @@ class OfBox {
 		private readonly box: Box
 	) {
 		this.job = ruled.job;
-		const all = indexOf(this.job).legsAt.get(box.id) ?? [];
-		this.legs = all.filter((l) => !l.inCableOf);
+		const all = indexOf(this.job).cablesAt.get(box.id) ?? [];
+		this.cables = all.filter((l) => !l.inCableOf);
 		const ids = new Set(all.map((l) => l.circuitId));
 		this.nets = this.netsOf(this.job.circuits.filter((c) => ids.has(c.id)));
 	}
 
 	told(): BoxCase {
 		const { box } = this;
-		if (!this.legs.length) return this.asSeen();
-		const names = new Map(this.legs.map((l) => [l.id, this.nameOf(l)]));
+		if (!this.cables.length) return this.asSeen();
+		const names = new Map(this.cables.map((l) => [l.id, this.nameOf(l)]));
 		// The supply is gone through first: what it brings names the nets.
-		const legs = [...this.legs].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
-		const cables = legs.map((l) => this.cable(l));
+		const supplyFirst = [...this.cables].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
+		const cables = supplyFirst.map((l) => this.cable(l));
 		const devices = box.devices.map((d) => this.device(d));
 		return { known: true, names, case: { ...this.shop(cables), cables, devices: this.behind(devices), tailAwg: this.tailAwg() } };
 	}
@@ -121,15 +121,15 @@ class OfBox {
 	}
 	/** A tail follows the breaker, and not a run that was made larger. @source 240.4(D) */
 	private tailAwg(): MakeUpCase['tailAwg'] {
-		const tails = this.legs.flatMap((l) => {
+		const tails = this.cables.flatMap((l) => {
 			const circuit = this.nets.find((n) => n.circuit.id === l.circuitId)?.circuit;
 			return circuit ? [tailFor({ breakerA: circuit.breakerA, run: l.awg, metal: l.metal }, this.ruled.edition)] : [];
 		});
 		return tails.sort(compareGauge).at(-1);
 	}
-	private nameOf(leg: Leg): string {
+	private nameOf(cable: Cable): string {
 		const place = (id: string | null) => placeName(this.job, id);
-		return leg.toId === this.box.id ? `from ${place(leg.fromId)}` : `to ${place(leg.toId)}`;
+		return cable.toId === this.box.id ? `from ${place(cable.fromId)}` : `to ${place(cable.toId)}`;
 	}
 
 	private netsOf(circuits: readonly Circuit[]): CircuitNets[] {
@@ -161,44 +161,44 @@ class OfBox {
 		return second ? ['traveler-3', 'traveler-4'] : ['traveler-1', 'traveler-2'];
 	}
 
-	private cable(leg: Leg): MakeCable {
-		const into = leg.toId === this.box.id;
-		const own = this.nets.find((n) => n.circuit.id === leg.circuitId);
+	private cable(cable: Cable): MakeCable {
+		const into = cable.toId === this.box.id;
+		const own = this.nets.find((n) => n.circuit.id === cable.circuitId);
 		if (!own) throw new CantTell('The circuit of one of its cables is gone.');
-		const riders = (indexOf(this.job).ridersOf.get(leg.id) ?? []).flatMap(
+		const riders = (indexOf(this.job).ridersOf.get(cable.id) ?? []).flatMap(
 			(l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []
 		);
 		const insulated =
-			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(leg, own, riders) : this.switching(leg, own, into);
+			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(cable, own, riders) : this.switching(cable, own, into);
 		// Armor or a raceway of steel grounds the box itself, and no conductor comes in for it.
-		const armor = bringsGround(leg) && (!leg.ground || CABLE_MAKES[leg.cable].ground === 'armor');
+		const armor = bringsGround(cable) && (!cable.ground || CABLE_MAKES[cable.kind].ground === 'armor');
 		if (armor && this.box.material === 'plastic')
 			throw new CantTell(
-				`What comes ${this.nameOf(leg)} is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.`
+				`What comes ${this.nameOf(cable)} is grounded by its armor or raceway, which a plastic box does not carry on: use a metal box, or a wire ground.`
 			);
 		const ground =
-			bringsGround(leg) && leg.ground && !armor
-				? [{ color: inRaceway(leg.cable) ? ('green' as const) : ('bare' as const), net: 'ground' as const }]
+			bringsGround(cable) && cable.ground && !armor
+				? [{ color: inRaceway(cable.kind) ? ('green' as const) : ('bare' as const), net: 'ground' as const }]
 				: [];
 		return {
-			id: leg.id,
-			toward: into ? 'supply' : this.toward(leg, own),
-			awg: leg.awg,
-			metal: leg.metal,
+			id: cable.id,
+			toward: into ? 'supply' : this.toward(cable, own),
+			awg: cable.awg,
+			metal: cable.metal,
 			...(armor ? { armor } : {}),
 			conductors: [...insulated, ...ground]
 		};
 	}
-	private toward(leg: Leg, { sets }: CircuitNets): MakeCable['toward'] {
-		const to = indexOf(this.job).boxes.get(leg.toId);
+	private toward(cable: Cable, { sets }: CircuitNets): MakeCable['toward'] {
+		const to = indexOf(this.job).boxes.get(cable.toId);
 		if (to?.devices.some((d) => d.kind === 'switch')) return 'switch';
-		return sets.some((s) => s.targets.includes(leg.toId)) ? 'load' : 'onward';
+		return sets.some((s) => s.targets.includes(cable.toId)) ? 'load' : 'onward';
 	}
 	/** Two hots, of one circuit or of a pair, and the neutral where there is one. */
-	private hots(leg: Leg, own: CircuitNets, riders: readonly CircuitNets[]): MakeCable['conductors'] {
+	private hots(cable: Cable, own: CircuitNets, riders: readonly CircuitNets[]): MakeCable['conductors'] {
 		const hots = [...own.hots, ...riders.flatMap((r) => r.hots)];
-		const spare = leg.conductors - hots.length;
-		if (spare < 0) throw this.thin(leg, hots.length);
+		const spare = cable.conductors - hots.length;
+		if (spare < 0) throw this.thin(cable, hots.length);
 		// On a cable of two conductors the white one is a hot, re-marked.
 		if (spare === 0) return colored(hots, ['black', 'white', 'red']);
 		return [
@@ -210,31 +210,31 @@ class OfBox {
 			)
 		];
 	}
-	private thin(leg: Leg, need: number): CantTell {
-		const words = `The cable ${this.nameOf(leg)} must carry ${need} insulated conductors; it has ${leg.conductors}.`;
+	private thin(cable: Cable, need: number): CantTell {
+		const words = `The cable ${this.nameOf(cable)} must carry ${need} insulated conductors; it has ${cable.conductors}.`;
 		const fix: Fix | undefined =
-			leg.state === 'planned' && need <= MOST_CONDUCTORS
-				? { kind: 'edit-leg', label: `Make it a cable of ${need}`, legId: leg.id, change: { conductors: need } }
+			cable.state === 'planned' && need <= MOST_CONDUCTORS
+				? { kind: 'edit-cable', label: `Make it a cable of ${need}`, cableId: cable.id, change: { conductors: need } }
 				: undefined;
 		return new CantTell(words, { thin: true, fix });
 	}
 	/** One hot, with what the switches of its circuit ask of this cable. */
-	private switching(leg: Leg, own: CircuitNets, into: boolean): MakeCable['conductors'] {
-		const carried = carriedBy({ job: this.job, circuit: own.circuit, sets: own.sets }, leg);
+	private switching(cable: Cable, own: CircuitNets, into: boolean): MakeCable['conductors'] {
+		const carried = carriedBy({ job: this.job, circuit: own.circuit, sets: own.sets }, cable);
 		const live: Net[] = [
 			...(carried.hot ? own.hots : []),
 			...carried.switched.map((s) => this.switchedNet(s)),
 			...carried.travelers.flatMap((s) => this.travelerNets(s, into))
 		];
 		if (!live.length) live.push(...own.hots);
-		const left = leg.conductors - live.length;
+		const left = cable.conductors - live.length;
 		// An old loop: white is the supply to the switch, and no neutral goes along.
 		if (left === 0 && live.length === 2 && carried.hot && carried.back.length === 1)
 			return [
 				{ color: 'white', net: live[0] ?? 'hot' },
 				{ color: 'black', net: live[1] ?? 'switched' }
 			];
-		if (left < 1) throw this.thin(leg, conductorsFor(carried));
+		if (left < 1) throw this.thin(cable, conductorsFor(carried));
 		return [
 			...colored(live, LIVE),
 			{ color: 'white', net: own.neutral },
@@ -281,7 +281,7 @@ class OfBox {
 		return d.slots === 'two-slot' || this.box.state === 'found' ? { ground: 'none' } : {};
 	}
 	private netsAt(d: Device): CircuitNets | undefined {
-		const supplied = new Set((indexOf(this.job).legsInto.get(this.box.id) ?? []).map((l) => l.circuitId));
+		const supplied = new Set((indexOf(this.job).cablesInto.get(this.box.id) ?? []).map((l) => l.circuitId));
 		const here = this.nets.filter((n) => supplied.has(n.circuit.id));
 		return (d.volts === 240 && here.find((n) => n.hots.length === 2)) || here[0];
 	}
@@ -293,13 +293,13 @@ class OfBox {
 		return d.switched === 'half' ? 'half-switched' : 'together';
 	}
 	private hasNeutral(): boolean {
-		return this.legs.some((l) => l.toId === this.box.id && l.conductors >= 3);
+		return this.cables.some((l) => l.toId === this.box.id && l.conductors >= 3);
 	}
 	private leads(d: Device, at: CircuitNets | undefined, switched: Net | undefined): Net[] {
 		// Its harness has no ground; its third lead takes the interconnect, where a cable brings one.
 		if (d.kind === 'alarm')
 			return [at?.hots[0] ?? 'hot', at?.neutral ?? 'neutral', ...(this.interconnected(at) ? (['interconnect'] as const) : [])];
-		const grounded = this.legs.some((l) => bringsGround(l)) ? (['ground'] as const) : [];
+		const grounded = this.cables.some((l) => bringsGround(l)) ? (['ground'] as const) : [];
 		const hot = switched ?? at?.hots[0] ?? 'hot';
 		if (d.volts === 240) return ['hot', 'hot-b', ...(this.hasNeutral() ? (['neutral'] as const) : []), ...grounded];
 		return [hot, at?.neutral ?? 'neutral', ...grounded];
@@ -307,20 +307,22 @@ class OfBox {
 	/** A cable of the box carries the interconnect of smoke alarms: it has a conductor left for it. */
 	private interconnected(at: CircuitNets | undefined): boolean {
 		if (!at) return false;
-		return this.legs.some((l) => l.circuitId === at.circuit.id && this.cable(l).conductors.some((w) => w.net === 'interconnect'));
+		return this.cables.some(
+			(l) => l.circuitId === at.circuit.id && this.cable(l).conductors.some((w) => w.net === 'interconnect')
+		);
 	}
 	private onwardOf(at: CircuitNets | undefined): string[] {
-		return this.legs.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id).map((l) => l.id);
+		return this.cables.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id).map((l) => l.id);
 	}
 
 	/** On no circuit yet: by the cables that were seen in it, where it is known which of them feeds it. */
 	private asSeen(): BoxCase {
 		const { box } = this;
-		if (!box.cables.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
-		const line = box.cables.length === 1 ? box.cables[0] : box.cables.find((c) => c.line);
+		if (!box.ends.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
+		const line = box.ends.length === 1 ? box.ends[0] : box.ends.find((c) => c.line);
 		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
 		const names = new Map<string, string>();
-		const cables = box.cables.map((seen, i): MakeCable => {
+		const cables = box.ends.map((seen, i): MakeCable => {
 			const words = `cable ${i + 1}`;
 			names.set(seen.id, seen === line ? `${words}, LINE` : words);
 			if (seen.awg === null || seen.conductors === null || seen.ground === null)

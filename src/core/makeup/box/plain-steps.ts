@@ -3,7 +3,7 @@ import { JUMPER_OFF, type Ground } from '../../run/ground-at';
 
 /** What goes into a box of which the picture cannot be drawn yet: the same order, by what is known of it. */
 export interface PlainWork {
-	box: Pick<Box, 'cables'>;
+	box: Pick<Box, 'ends'>;
 	devices: readonly Pick<Device, 'protection' | 'slots' | 'receptacles'>[];
 	ground: Ground;
 	/** A bootleg there, seen or suspected. */
@@ -22,7 +22,7 @@ export const NO_GROUND_HERE =
 export function plainSteps({ box, devices, ground, bootleg, dead, breaker }: PlainWork): string[] {
 	const guards = devices.some((d) => d.protection !== 'none');
 	const screw = devices.some((d) => d.receptacles > 0 && (d.slots === 'grounding' || d.protection !== 'none'));
-	const line = box.cables.findIndex((c) => c.line);
+	const line = box.ends.findIndex((c) => c.line);
 	const there = ground.state === 'proven' || ground.state === 'seen' || ground.state === 'said';
 	return [
 		...(bootleg ? [JUMPER_OFF[bootleg]] : []),
@@ -30,7 +30,7 @@ export function plainSteps({ box, devices, ground, bootleg, dead, breaker }: Pla
 			? [`At the panel, main off, bus verified dead: put in the breaker in ${breaker}, its neutral pigtail on the neutral bar.`]
 			: []),
 		'Take the old device out and test again, dead, with it out: a loose wire can hide a live one.',
-		...(guards ? lineSteps(box.cables.length, line, dead) : []),
+		...(guards ? lineSteps(box.ends.length, line, dead) : []),
 		...(guards ? ['On LOAD only what this device is to protect. Splice all other cables with LINE.'] : []),
 		...(screw && !there ? [NO_GROUND_HERE] : []),
 		...(there

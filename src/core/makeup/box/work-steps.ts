@@ -36,7 +36,7 @@ export function workSteps(w: WorkOf): WorkStep[] {
 	const { box, made } = w;
 	const devices = box.devices.filter((d) => d.state !== 'found' || box.state === 'found');
 	const old = box.state === 'found' && w.case.devices.length > 0;
-	const looked = box.cables.length > 1 && box.cables.some((c) => c.line);
+	const looked = box.ends.length > 1 && box.ends.some((c) => c.line);
 	return [
 		{
 			id: 'off',

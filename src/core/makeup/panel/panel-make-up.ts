@@ -1,6 +1,7 @@
-import { indexOf, inSlots } from '../../model/job-index';
+import { asTheyStand, breakerName, breakerWritten, capital } from '../../model/breaker-name';
+import { indexOf } from '../../model/job-index';
 import { knownOr } from '../../model/fact-words';
-import type { Circuit, Job, Leg, Panel } from '../../model/known';
+import type { Circuit, Job, Cable, Panel } from '../../model/known';
 import { bringsGround } from '../../run/ground-at';
 
 /** What of a circuit goes where inside its panel. */
@@ -22,18 +23,18 @@ export function panelMakeUp(job: Job, panel: Panel): PanelRow[] {
 	const rider = (c: Circuit) => job.circuits.find((x) => x.id === c.multiwire?.withId || x.multiwire?.withId === c.id);
 	return job.circuits
 		.filter((c) => c.panelId === panel.id)
-		.sort((a, b) => (a.slot ?? Infinity) - (b.slot ?? Infinity) || a.number - b.number)
+		.sort(asTheyStand)
 		.map((c) =>
 			knownOr<PanelRow, PanelRow>(
 				job,
 				() => rowOf(job, panel, { circuit: c, other: rider(c) ?? null }),
-				(why) => ({ ...head(c), landings: [], notes: [], why })
+				(why) => ({ ...head(job, c), landings: [], notes: [], why })
 			)
 		);
 }
-const head = (c: Circuit): Pick<PanelRow, 'circuitId' | 'title'> => ({
+const head = (job: Job, c: Circuit): Pick<PanelRow, 'circuitId' | 'title'> => ({
 	circuitId: c.id,
-	title: `${c.number} ${c.name}, ${inSlots(c)}`
+	title: capital(breakerWritten(job, c))
 });
 
 interface Of {
@@ -43,28 +44,28 @@ interface Of {
 }
 function rowOf(job: Job, panel: Panel, of: Of): PanelRow {
 	const { circuit, other } = of;
-	const home = (indexOf(job).legsOfCircuit.get(circuit.id) ?? []).filter((l) => l.fromId === panel.id);
+	const home = (indexOf(job).cablesOfCircuit.get(circuit.id) ?? []).filter((l) => l.fromId === panel.id);
 	if (!home.length)
-		return { ...head(circuit), landings: [], notes: [], why: 'Its home run is not drawn: pull it, or enter it in Circuit.' };
-	const rows = home.map((leg) => landingsOf(job, panel, of, leg));
+		return { ...head(job, circuit), landings: [], notes: [], why: 'Its home run is not drawn: pull it, or enter it in Circuit.' };
+	const rows = home.map((cable) => landingsOf(job, panel, of, cable));
 	const notes: PanelRow['notes'] = [];
 	if (home.length > 1)
 		notes.push({
 			level: 'look',
 			says: `${home.length} home runs on one breaker: splice them, with one pigtail to it, unless its screw is marked for two.`
 		});
-	if (other) notes.push(...pairNotes(circuit, other));
+	if (other) notes.push(...pairNotes(job, circuit, other));
 	if (circuit.borrowedNeutral)
 		notes.push({ level: 'bad', says: 'Its neutral is another circuit’s: both off together until it is put right.' });
-	return { ...head(circuit), landings: rows.flat(), notes, why: null };
+	return { ...head(job, circuit), landings: rows.flat(), notes, why: null };
 }
 const isFused = (c: Circuit): boolean => c.opener !== undefined && c.opener !== 'breaker';
 const isGuarded = (c: Circuit): boolean => c.breaker !== 'none' && !isFused(c);
 
-function landingsOf(job: Job, panel: Panel, { circuit, other }: Of, leg: Leg): PanelRow['landings'] {
+function landingsOf(job: Job, panel: Panel, { circuit, other }: Of, piece: Cable): PanelRow['landings'] {
 	// A pair in one cable: the hot of this circuit is the black, or, riding in the other's cable, the red.
-	const cable = leg.inCableOf === undefined ? leg : (job.legs.find((l) => l.id === leg.inCableOf) ?? leg);
-	const rides = leg.inCableOf !== undefined;
+	const cable = piece.inCableOf === undefined ? piece : (job.cables.find((l) => l.id === piece.inCableOf) ?? piece);
+	const rides = piece.inCableOf !== undefined;
 	const neutral = circuit.poles === 2 ? cable.conductors >= 3 : true;
 	const breaker = isFused(circuit) ? 'its fuse' : 'the breaker';
 	const hots: [string, string][] =
@@ -82,13 +83,15 @@ function landingsOf(job: Job, panel: Panel, { circuit, other }: Of, leg: Leg): P
 		...hots.map(([conductor, to]) => ({ conductor, to })),
 		...(lands ? [{ conductor: 'white', to: neutralTo }] : []),
 		...(guarded ? [{ conductor: "breaker's white pigtail or clip", to: 'neutral bar' }] : []),
-		...(!rides && bringsGround(leg) ? [{ conductor: leg.ground ? 'ground' : 'armor or raceway', to: groundBar(panel, leg) }] : [])
+		...(!rides && bringsGround(cable)
+			? [{ conductor: cable.ground ? 'ground' : 'armor or raceway', to: groundBar(panel, cable) }]
+			: [])
 	];
 }
 /** Neutrals and grounds are apart: what feeds it comes from another panel, and the bond is there. @source 250.24(A)(5), 250.142(B) */
 const apart = (panel: Panel): boolean => panel.feeder !== undefined;
-function groundBar(panel: Panel, leg: Leg): string {
-	if (!leg.ground) return 'its connector, tight in the enclosure';
+function groundBar(panel: Panel, cable: Cable): string {
+	if (!cable.ground) return 'its connector, tight in the enclosure';
 	return apart(panel)
 		? 'ground bar, bonded to the enclosure; never the neutral bar'
 		: panel.service
@@ -96,11 +99,11 @@ function groundBar(panel: Panel, leg: Leg): string {
 			: 'ground bar; the neutral bar only where the service disconnect is in this panel';
 }
 /** Two circuits on one neutral. @source 210.4(B), (D), 240.15(B) */
-function pairNotes(circuit: Circuit, other: Circuit): PanelRow['notes'] {
+function pairNotes(job: Job, circuit: Circuit, other: Circuit): PanelRow['notes'] {
 	const notes: PanelRow['notes'] = [
 		{
 			level: 'look',
-			says: `Shares its neutral with circuit ${other.number}: on the other leg, handles tied or one two-pole breaker, the pair grouped by a tie.`
+			says: `Shares its neutral with ${breakerName(job, other)}: on the other leg, handles tied or one two-pole breaker, the pair grouped by a tie.`
 		}
 	];
 	if (isGuarded(circuit) && circuit.breaker !== 'afci')

@@ -12,7 +12,7 @@ export const MOST = {
 	boxes: 4000,
 	/** On the run of one circuit. */
 	boxesOfRun: 500,
-	legs: 4000,
+	cables: 4000,
 	circuits: 400,
 	panels: 20,
 	amendments: 100,

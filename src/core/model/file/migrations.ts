@@ -1,3 +1,5 @@
+import { toVersion5 } from './to-version-5';
+
 /**
  * Job files of older versions, brought up one step at a time. A migration is a pure function from the old plain
  * data to the next version's; it may assume nothing of fields that it does not move.
@@ -71,8 +73,14 @@ function toVersion3(old: Plain): Plain {
 /** Version 3 could not say that a cable, a breaker or a panel is not known: what it says stands, and nothing else has changed. */
 const toVersion4 = (old: Plain): Plain => ({ ...old, fileVersion: 4 });
 
-const STEPS: Record<number, (old: Plain) => Plain> = { 0: toVersion1, 1: toVersion2, 2: toVersion3, 3: toVersion4 };
-export const FILE_VERSION = 4 as const;
+const STEPS: Record<number, (old: Plain) => Plain> = {
+	0: toVersion1,
+	1: toVersion2,
+	2: toVersion3,
+	3: toVersion4,
+	4: toVersion5
+};
+export const FILE_VERSION = 5 as const;
 
 /** Brings a file's plain data to the present version. @throws RangeError when there is no way from its version */
 export function migrate(file: Plain): Plain {

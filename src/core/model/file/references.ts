@@ -1,10 +1,10 @@
-import type { Box, Circuit, Job, Leg, Panel, Room } from '../job';
+import type { Box, Circuit, Job, Cable, Panel, Room } from '../job';
 import type { FieldFault } from '../result';
 import { wallLength } from '../geometry';
 import { MOST } from './limits';
 
 /** No table has it, and nobody makes it. @source Table 310.16, Chapter 9 Table 8 */
-export const noSuchWire = ({ awg, metal }: Pick<Leg, 'awg' | 'metal'>): boolean => metal === 'Al' && awg === '14';
+export const noSuchWire = ({ awg, metal }: Pick<Cable, 'awg' | 'metal'>): boolean => metal === 'Al' && awg === '14';
 const NO_SUCH_WIRE = 'must be 12 AWG or larger in aluminum, got 14';
 
 type Say = (path: string, message: string) => void;
@@ -14,7 +14,7 @@ interface Known {
 	boxes: ReadonlyMap<string, Box>;
 	circuits: ReadonlyMap<string, Circuit>;
 	panels: ReadonlyMap<string, Panel>;
-	legs: ReadonlyMap<string, Leg>;
+	cables: ReadonlyMap<string, Cable>;
 }
 const byId = <T extends { id: string }>(rows: readonly T[]): ReadonlyMap<string, T> => new Map(rows.map((r) => [r.id, r]));
 
@@ -27,7 +27,7 @@ export function referenceFaults(job: Job): FieldFault[] {
 		boxes: byId(job.boxes),
 		circuits: byId(job.circuits),
 		panels: byId(job.panels),
-		legs: byId(job.legs)
+		cables: byId(job.cables)
 	};
 	sayDoubled(job, say);
 	job.rooms.forEach((room, i) => sayRoom(room, `rooms[${i}]`, say));
@@ -35,7 +35,7 @@ export function referenceFaults(job: Job): FieldFault[] {
 	job.panels.forEach((panel, i) => sayPlace(panel, `panel ${panel.name}`, `panels[${i}]`, known, say));
 	sayLinks(job, known, say);
 	sayFeeders(job, known, say);
-	sayLegs(job, known, say);
+	sayCables(job, known, say);
 	return faults;
 }
 /** Faults of an edited job that it did not have before. */
@@ -46,10 +46,10 @@ export function newReferenceFaults(before: Job, after: Job): FieldFault[] {
 	return faults.filter((f) => !old.has(f.message));
 }
 
-const LISTS = ['rooms', 'boxes', 'legs', 'circuits', 'panels', 'symptoms', 'amendments', 'checks'] as const;
+const LISTS = ['rooms', 'boxes', 'cables', 'circuits', 'panels', 'symptoms', 'amendments', 'checks'] as const;
 const MAYBE_LISTS = ['inspection', 'guided', 'rulings', 'torques', 'supplies', 'signatures'] as const;
 const OF_ROOM = ['breaks', 'counters', 'fixtures', 'marks'] as const;
-const OF_BOX = ['devices', 'cables', 'conductors'] as const;
+const OF_BOX = ['devices', 'ends', 'conductors'] as const;
 function sayDoubled(job: Job, say: Say): void {
 	const each = (rows: readonly { id: string }[], path: string, where: string) => {
 		const seen = new Set<string>();
@@ -128,23 +128,23 @@ function sayFeeders(job: Job, { panels }: Known, say: Say): void {
 	});
 }
 
-function sayLegs(job: Job, { boxes, circuits, panels, legs }: Known, say: Say): void {
+function sayCables(job: Job, { boxes, circuits, panels, cables }: Known, say: Say): void {
 	/** Of each circuit: what feeds each of its boxes. */
 	const fed = new Map<string, Map<string, string | null>>();
-	job.legs.forEach((leg, i) => {
-		if (noSuchWire(leg)) say(`legs[${i}].awg`, NO_SUCH_WIRE);
-		if (!circuits.has(leg.circuitId)) say(`legs[${i}].circuitId`, `names no circuit, got "${leg.circuitId}"`);
-		if (leg.inCableOf !== undefined && !legs.has(leg.inCableOf))
-			say(`legs[${i}].inCableOf`, `names no leg, got "${leg.inCableOf}"`);
-		if (!boxes.has(leg.toId)) say(`legs[${i}].toId`, `names no box, got "${leg.toId}"`);
-		if (leg.fromId !== null && !boxes.has(leg.fromId) && !panels.has(leg.fromId))
-			say(`legs[${i}].fromId`, `names no box or panel, got "${leg.fromId}"`);
-		const run = fed.get(leg.circuitId) ?? new Map<string, string | null>();
-		fed.set(leg.circuitId, run);
-		const other = run.get(leg.toId);
+	job.cables.forEach((cable, i) => {
+		if (noSuchWire(cable)) say(`cables[${i}].awg`, NO_SUCH_WIRE);
+		if (!circuits.has(cable.circuitId)) say(`cables[${i}].circuitId`, `names no circuit, got "${cable.circuitId}"`);
+		if (cable.inCableOf !== undefined && !cables.has(cable.inCableOf))
+			say(`cables[${i}].inCableOf`, `names no cable, got "${cable.inCableOf}"`);
+		if (!boxes.has(cable.toId)) say(`cables[${i}].toId`, `names no box, got "${cable.toId}"`);
+		if (cable.fromId !== null && !boxes.has(cable.fromId) && !panels.has(cable.fromId))
+			say(`cables[${i}].fromId`, `names no box or panel, got "${cable.fromId}"`);
+		const run = fed.get(cable.circuitId) ?? new Map<string, string | null>();
+		fed.set(cable.circuitId, run);
+		const other = run.get(cable.toId);
 		if (other !== undefined)
-			say(`legs[${i}].toId`, `box "${leg.toId}" is already fed on this circuit from "${other ?? 'not known'}"`);
-		run.set(leg.toId, leg.fromId);
+			say(`cables[${i}].toId`, `box "${cable.toId}" is already fed on this circuit from "${other ?? 'not known'}"`);
+		run.set(cable.toId, cable.fromId);
 	});
 	job.circuits.forEach((c, i) => {
 		const boxesOfRun = fed.get(c.id)?.size ?? 0;
@@ -152,8 +152,9 @@ function sayLegs(job: Job, { boxes, circuits, panels, legs }: Known, say: Say): 
 			say(`circuits[${i}]`, `must have at most ${MOST.boxesOfRun} boxes on its run, got ${boxesOfRun}`);
 	});
 	const looped = new Map([...fed].map(([circuitId, run]) => [circuitId, inLoops(run)]));
-	job.legs.forEach((leg, i) => {
-		if (looped.get(leg.circuitId)?.has(leg.toId)) say(`legs[${i}]`, `the run comes back to box "${leg.toId}": a run is a tree`);
+	job.cables.forEach((cable, i) => {
+		if (looped.get(cable.circuitId)?.has(cable.toId))
+			say(`cables[${i}]`, `the run comes back to box "${cable.toId}": a run is a tree`);
 	});
 }
 /** Those that are fed from themselves, each way walked once. @param feeds what feeds each */

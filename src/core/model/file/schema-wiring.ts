@@ -1,12 +1,12 @@
 import type {
 	Box,
-	CableSeen,
+	CableEnd,
 	Circuit,
 	CircuitLoad,
 	Device,
 	Feeder,
 	FoundConductor,
-	Leg,
+	Cable,
 	Panel,
 	Route,
 	TrenchFacts,
@@ -103,9 +103,9 @@ const device = shapeOf<Device>()({
 	dedicatedSpace: maybe(flag()),
 	controlled: maybe(flag())
 });
-const cableSeen = shapeOf<CableSeen>()({
+const cableEnd = shapeOf<CableEnd>()({
 	id: id(),
-	cable: oneOf(CABLES).nullable().defined(),
+	kind: oneOf(CABLES).nullable().defined(),
 	awg: oneOf(GAUGES).nullable().defined(),
 	conductors: whole(1, 4).nullable().defined(),
 	ground: flag().nullable().defined(),
@@ -116,7 +116,7 @@ const cableSeen = shapeOf<CableSeen>()({
 });
 const conductor = shapeOf<FoundConductor>()({
 	id: id(),
-	cableId: text(64).nullable().defined(),
+	endId: text(64).nullable().defined(),
 	color: must(oneOf(CONDUCTOR_COLORS)),
 	means: must(oneOf(CONDUCTOR_MEANS)),
 	alwaysLive: must(flag()),
@@ -135,7 +135,7 @@ export const box = shapeOf<Box>()({
 	depthIn: maybe(figure(0.5, 12)),
 	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
 	groundProof: must(oneOf(GROUND_PROOFS)),
-	cables: must(list(cableSeen, 20)),
+	ends: must(list(cableEnd, 20)),
 	conductors: must(list(conductor, 60)),
 	inCabinet: must(flag()),
 	readilyAccessible: must(flag()),
@@ -152,7 +152,7 @@ export const box = shapeOf<Box>()({
 });
 /** What is known of a cable in the wall; null: nobody has seen it. */
 const CABLE_AS_KNOWN = {
-	cable: oneOf(CABLES).nullable().defined(),
+	kind: oneOf(CABLES).nullable().defined(),
 	awg: oneOf(GAUGES).nullable().defined(),
 	metal: oneOf(['Cu', 'Al'] as const)
 		.nullable()
@@ -186,7 +186,7 @@ const trench = shapeOf<TrenchFacts>()({
 	riserToFt: maybe(figure(0, 100)),
 	corroded: maybe(flag())
 }).default(undefined);
-export const leg = shapeOf<Leg>()({
+export const cable = shapeOf<Cable>()({
 	id: id(),
 	circuitId: id(),
 	fromId: text(64).nullable().defined(),
@@ -215,11 +215,10 @@ const load = shapeOf<CircuitLoad>()({
 });
 export const circuit = shapeOf<Circuit>()({
 	id: id(),
-	number: must(whole(1, 999)),
-	name: must(NAMES.circuit),
+	name: text(80).defined(),
 	kind: must(oneOf(CIRCUIT_KINDS)),
 	panelId: text(64).nullable().defined(),
-	slot: whole(1, 200).nullable().defined(),
+	space: whole(1, 200).nullable().defined(),
 	poles: must(oneOf([1, 2] as const)),
 	breakerA: figure(1, 400).nullable().defined(),
 	breaker: must(oneOf(PROTECTIONS)),
@@ -252,14 +251,14 @@ export const panel = shapeOf<Panel>()({
 	place: place.nullable().defined(),
 	service: maybe(flag()),
 	mainA: figure(15, 400).nullable().defined(),
-	slots: whole(1, 200).nullable().defined(),
+	spaces: whole(1, 200).nullable().defined(),
 	mayNotTrip: maybe(flag()),
-	openSlots: maybe(flag()),
+	openSpaces: maybe(flag()),
 	kind: maybe(oneOf(PANEL_KINDS)),
 	feeder: maybe(
 		shapeOf<Feeder>()({
 			fromPanelId: id(),
-			slot: whole(1, 200).nullable().defined(),
+			space: whole(1, 200).nullable().defined(),
 			breakerA: figure(15, 400).nullable().defined(),
 			...CABLE_AS_KNOWN,
 			state: state(),

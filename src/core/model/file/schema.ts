@@ -22,7 +22,7 @@ import { id, NAMES } from './schema-fields';
 import { room } from './schema-rooms';
 import { practice } from './schema-practice';
 import { MOST } from './limits';
-import { box, leg, circuit, panel } from './schema-wiring';
+import { box, cable, circuit, panel } from './schema-wiring';
 import {
 	symptom,
 	siteCheck,
@@ -82,7 +82,7 @@ export const jobSchema = shapeOf<Job>()({
 	practice: must(practice),
 	rooms: must(list(room, MOST.rooms)),
 	boxes: must(list(box, MOST.boxes)),
-	legs: must(list(leg, MOST.legs)),
+	cables: must(list(cable, MOST.cables)),
 	circuits: must(list(circuit, MOST.circuits)),
 	panels: must(list(panel, MOST.panels)),
 	symptoms: must(list(symptom, 200)),

@@ -39,15 +39,15 @@ export function lawfulHomeRun({ edition, job }: RuledJob, run: Run, holder: Box)
 	const node = run.byBox.get(holder.id);
 	const { circuit } = run;
 	if (!node || node.fromId !== circuit.panelId) return false;
-	const most = edition.afci.homeRunFt[node.leg.awg];
+	const most = edition.afci.homeRunFt[node.cable.awg];
 	switch (circuit.homeRun) {
 		case 'branch-feeder-breaker':
 			return circuit.poles === 2 || !sharesNeutral(job, circuit);
 		case 'metal-raceway':
 			// Sheathed cable is no raceway, whatever is said of it.
-			return inRaceway(node.leg.cable) && (node.leg.raceway === undefined || isMetalRaceway(node.leg.raceway));
+			return inRaceway(node.cable.kind) && (node.cable.raceway === undefined || isMetalRaceway(node.cable.raceway));
 		case 'listed-combination':
-			return most !== undefined && node.leg.lengthFt !== null && atMost(node.leg.lengthFt, most);
+			return most !== undefined && node.cable.lengthFt !== null && atMost(node.cable.lengthFt, most);
 		case undefined:
 			return false;
 		default:

@@ -1,8 +1,9 @@
+import { breakerName } from '../../model/breaker-name';
 import { amendmentFor, inForce } from '../../code/amendments';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import { runOf } from '../../run/runs';
-import type { Circuit, Job, Leg } from '../../model/known';
+import type { Circuit, Job, Cable } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
@@ -18,11 +19,11 @@ export function rewiredFindings(edition: Edition, job: Job, circuit: Circuit): F
 	const { afci } = edition;
 	if (circuit.state !== 'found' || circuit.poles === 2 || circuit.breakerA < afci.minAmps || circuit.breakerA > afci.maxAmps)
 		return [];
-	const legs = changedLegs(edition, job, circuit);
-	if (!legs.length || isProtected(edition, job, circuit)) return [];
-	const feet = legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
+	const cables = changedCables(edition, job, circuit);
+	if (!cables.length || isProtected(edition, job, circuit)) return [];
+	const feet = cables.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0);
 	const long = !atMost(feet, afci.extensionFt);
-	if (!long && legs.every((l) => l.lengthFt !== null)) return [];
+	if (!long && cables.every((l) => l.lengthFt !== null)) return [];
 	return [
 		{
 			code: 'rewired',
@@ -32,8 +33,8 @@ export function rewiredFindings(edition: Edition, job: Job, circuit: Circuit): F
 			circuitId: circuit.id,
 			subject: { kind: 'circuit', id: circuit.id },
 			message: long
-				? `${show(feet, 1)} ft of circuit ${circuit.number} are rewired: past ${afci.extensionFt} ft AFCI is required, at the breaker or the first receptacle, even with no outlet added.`
-				: `Part of circuit ${circuit.number} is rewired and not measured: past ${afci.extensionFt} ft AFCI is required.`,
+				? `${show(feet, 1)} ft of ${breakerName(job, circuit)} are rewired: past ${afci.extensionFt} ft AFCI is required, at the breaker or the first receptacle, even with no outlet added.`
+				: `Part of ${breakerName(job, circuit)} is rewired and not measured: past ${afci.extensionFt} ft AFCI is required.`,
 			have: feet,
 			need: afci.extensionFt,
 			unit: 'ft'
@@ -42,8 +43,8 @@ export function rewiredFindings(edition: Edition, job: Job, circuit: Circuit): F
 }
 
 /** New cable of it in such rooms that ends in no new outlet. */
-function changedLegs(edition: Edition, job: Job, circuit: Circuit): Leg[] {
-	const { boxes, rooms, legsOfCircuit } = indexOf(job);
+function changedCables(edition: Edition, job: Job, circuit: Circuit): Cable[] {
+	const { boxes, rooms, cablesOfCircuit } = indexOf(job);
 	const inForceNow = inForce(job);
 	const asks = (boxId: string): boolean => {
 		const room = rooms.get(boxes.get(boxId)?.roomId ?? '');
@@ -56,7 +57,7 @@ function changedLegs(edition: Edition, job: Job, circuit: Circuit): Leg[] {
 			amendmentFor(inForceNow, edition.afci.rule.section, { room: room.kind });
 		return listed && amended?.change !== 'off';
 	};
-	return (legsOfCircuit.get(circuit.id) ?? []).filter((l) => {
+	return (cablesOfCircuit.get(circuit.id) ?? []).filter((l) => {
 		const to = boxes.get(l.toId);
 		const addsOutlet = to?.state !== 'found' && !!to?.devices.length;
 		return l.state !== 'found' && !addsOutlet && (asks(l.toId) || asks(l.fromId ?? ''));

@@ -1,4 +1,4 @@
-import { inSpace } from '../../model/fact-words';
+import { inSpace } from '../../model/breaker-name';
 import type { RuledJob } from '../../code/ruled-job';
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
@@ -7,7 +7,7 @@ import type { Box, Circuit, Device, Job, Reading } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Fix, Rule } from '../../model/result';
 import { downstream, runOf } from '../../run/runs';
-import { labelLists } from '../../run/slots';
+import { labelLists } from '../../run/spaces';
 import { takesProtecting } from '../../rough/boxes-fit';
 import { bootlegAt, groundOf, hasGround, JUMPER_OFF, type Ground } from '../../run/ground-at';
 import { isHalved } from '../../run/halves';
@@ -333,7 +333,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 	return {
 		...base(c),
 		id: 'gfci-breaker',
-		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${inSpace(circuit)}`,
+		title: `Three slots here, behind ${protection === 'dual' ? 'a dual-function' : 'a GFCI'} breaker ${inSpace(c.job, circuit)}`,
 		does: 'Protects the whole circuit, cable included.',
 		...(grounded(c) ? { rule: cite(c.edition, c.edition.replacing.grounded), warns: [] } : {}),
 		price: deviceAdds(c, c.device, 'none') + breakerAdds,
@@ -343,7 +343,7 @@ function atBreaker(c: Case): ReplaceChoice | null {
 		labels: grounded(c) ? [] : [through, noGround],
 		fix: {
 			kind: 'several',
-			label: `Breaker ${inSpace(circuit)}, three slots here`,
+			label: `Breaker ${inSpace(c.job, circuit)}, three slots here`,
 			fixes: [{ kind: 'protect-breaker', label: '', circuitId: circuit.id, protection }, put(c, 'grounding', 'none', false, '')]
 		}
 	};

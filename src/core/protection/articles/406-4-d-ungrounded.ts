@@ -35,14 +35,14 @@ function newOutlet({ edition, job, box, device, standing, subject }: ProtectionC
 }
 /** What is only planned can be planned with a ground. */
 function groundedFeed(job: ProtectionCase['job'], boxId: string): Fix | undefined {
-	const leg = job.legs.find((l) => l.toId === boxId && l.state === 'planned' && !l.ground && l.cable !== 'old-AC');
-	const from = leg && indexOf(job).boxes.get(leg.fromId ?? '');
-	if (!leg || (from && from.ground === 'none')) return undefined;
+	const cable = job.cables.find((l) => l.toId === boxId && l.state === 'planned' && !l.ground && l.kind !== 'old-AC');
+	const from = cable && indexOf(job).boxes.get(cable.fromId ?? '');
+	if (!cable || (from && from.ground === 'none')) return undefined;
 	return {
-		kind: 'edit-leg',
+		kind: 'edit-cable',
 		label: 'Cable with a ground',
-		legId: leg.id,
-		change: groundless(leg.cable) ? { ground: true, cable: 'NM-B' } : { ground: true }
+		cableId: cable.id,
+		change: groundless(cable.kind) ? { ground: true, kind: 'NM-B' } : { ground: true }
 	};
 }
 
@@ -103,9 +103,9 @@ function onward({ edition, job, box, device, standing, subject }: ProtectionCase
 	if (box.state !== 'found' || hasGround(standing.ground) || standing.ground.state === 'unknown') return [];
 	if (!gives(device.protection, 'gfci')) return [];
 	const { boxes, circuitsOfBox } = indexOf(job);
-	const legs = carriedOn(job, box, circuitsOfBox.get(box.id) ?? []);
-	if (!legs.length) return [];
-	const names = legs.map((l) => boxes.get(l.toId)?.name ?? '?').join(', ');
+	const cables = carriedOn(job, box, circuitsOfBox.get(box.id) ?? []);
+	if (!cables.length) return [];
+	const names = cables.map((l) => boxes.get(l.toId)?.name ?? '?').join(', ');
 	return [
 		{
 			code: 'ground-onward',

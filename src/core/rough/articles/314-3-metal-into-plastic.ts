@@ -10,9 +10,9 @@ import { isGroundByMetal } from '../../run/ground-at';
  * @source 314.3, 250.148, 406.4(C)
  */
 export function metalIntoPlastic(edition: Edition, job: Job): Finding[] {
-	const { legsInto } = indexOf(job);
+	const { cablesInto } = indexOf(job);
 	return job.boxes.flatMap((box): Finding[] => {
-		const metal = box.material === 'plastic' ? (legsInto.get(box.id) ?? []).filter(isGroundByMetal) : [];
+		const metal = box.material === 'plastic' ? (cablesInto.get(box.id) ?? []).filter(isGroundByMetal) : [];
 		if (!metal.length) return [];
 		return [
 			{

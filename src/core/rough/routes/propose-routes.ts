@@ -4,22 +4,23 @@ import { ifKnown } from '../../model/known';
 import { proposeRoute, routeLength } from './route';
 
 export interface RouteRow {
-	legId: string;
+	cableId: string;
 	route: Route;
 	lengthFt: number;
 }
 /**
- * Ways for the planned legs that have none, with their lengths. What was built or found, or what somebody laid, stands.
- * @param circuitId of one circuit; null: of all  @returns rows, and how many legs have an end without a place
+ * Ways for the planned cables that have none, with their lengths. What was built or found, or what somebody laid, stands.
+ * @param circuitId of one circuit; null: of all  @returns rows, and how many cables have an end without a place
  */
 export function proposeRoutes(ruled: RuledJob, circuitId: string | null): { rows: RouteRow[]; unplaced: number } {
 	const rows: RouteRow[] = [];
 	let unplaced = 0;
-	for (const leg of ruled.job.legs) {
-		if (leg.state !== 'planned' || leg.route || leg.inCableOf || (circuitId !== null && leg.circuitId !== circuitId)) continue;
-		const route = ifKnown(() => proposeRoute(ruled, leg));
-		const length = route && routeLength(ruled, { ...leg, route });
-		if (route && length) rows.push({ legId: leg.id, route, lengthFt: length.feet });
+	for (const cable of ruled.job.cables) {
+		if (cable.state !== 'planned' || cable.route || cable.inCableOf || (circuitId !== null && cable.circuitId !== circuitId))
+			continue;
+		const route = ifKnown(() => proposeRoute(ruled, cable));
+		const length = route && routeLength(ruled, { ...cable, route });
+		if (route && length) rows.push({ cableId: cable.id, route, lengthFt: length.feet });
 		else unplaced += 1;
 	}
 	return { rows, unplaced };

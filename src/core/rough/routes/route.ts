@@ -4,7 +4,7 @@ import { OPEN_AIR } from '../../layout/house';
 import { alongWall, distance, inside, wallLength } from '../../model/geometry';
 import { indexOf } from '../../model/job-index';
 import type { BreakKind, Way } from '../../model/kinds';
-import type { Job, Leg, Point, Room, Route } from '../../model/known';
+import type { Job, Cable, Point, Room, Route } from '../../model/known';
 import { reckonOf } from '../../model/practice';
 import type { Step } from '../../model/result';
 import { routeEnd, routePoints, type RouteEnd } from '../../run/bundles';
@@ -36,14 +36,14 @@ const WAY_WORDS: Readonly<Record<Way, string>> = {
 /** @returns a way in words @example attic -> 'overhead' */
 export const wayWords = (way: Way): string => WAY_WORDS[way];
 
-/** The length of a leg by its way; null: it has none, or an end has no place on the plan. */
-export function routeLength(ruled: RuledJob, leg: Pick<Leg, 'id' | 'fromId' | 'toId' | 'route'>): Routed | null {
+/** The length of a cable by its way; null: it has none, or an end has no place on the plan. */
+export function routeLength(ruled: RuledJob, cable: Pick<Cable, 'id' | 'fromId' | 'toId' | 'route'>): Routed | null {
 	const { job } = ruled;
-	const points = routePoints(job, leg);
-	const [from, to] = [routeEnd(job, leg.fromId), routeEnd(job, leg.toId)];
-	if (!points || !from || !to || !leg.route) return null;
+	const points = routePoints(job, cable);
+	const [from, to] = [routeEnd(job, cable.fromId), routeEnd(job, cable.toId)];
+	if (!points || !from || !to || !cable.route) return null;
 	const planIn = points.slice(1).reduce((sum, p, i) => sum + distance(points[i] ?? p, p), 0);
-	const rises = risesOf(ruled, leg, { from, to, points, way: leg.route.way });
+	const rises = risesOf(ruled, cable, { from, to, points, way: cable.route.way });
 	const riseIn = rises.reduce((sum, s) => sum + Number(s.value), 0);
 	return {
 		planIn,
@@ -52,7 +52,7 @@ export function routeLength(ruled: RuledJob, leg: Pick<Leg, 'id' | 'fromId' | 't
 		assumed: from.assumed || to.assumed,
 		steps: [
 			{
-				label: `along the plan, ${wayWords(leg.route.way)}`,
+				label: `along the plan, ${wayWords(cable.route.way)}`,
 				formula: `${points.length - 1} stretches`,
 				value: planIn,
 				unit: 'in'
@@ -74,7 +74,7 @@ interface Ends {
 	way: Way;
 }
 /** Drops and rises at the ends, and over what stands in the way. */
-function risesOf(ruled: RuledJob, leg: Pick<Leg, 'id'>, { from, to, points, way }: Ends): Step[] {
+function risesOf(ruled: RuledJob, cable: Pick<Cable, 'id'>, { from, to, points, way }: Ends): Step[] {
 	const { job } = ruled;
 	const r = reckonOf(job.practice);
 	const floor = (e: RouteEnd) => e.story * r.storyIn;
@@ -95,7 +95,7 @@ function risesOf(ruled: RuledJob, leg: Pick<Leg, 'id'>, { from, to, points, way 
 		case 'slab':
 			return both('down', Math.min(floor(from), floor(to)) - SLAB_IN);
 		case 'trench':
-			return both('down', -trenchDepth(ruled, leg));
+			return both('down', -trenchDepth(ruled, cable));
 		default: {
 			const level: Step = {
 				label: 'up or down',
@@ -121,17 +121,17 @@ function risesOf(ruled: RuledJob, leg: Pick<Leg, 'id'>, { from, to, points, way 
 }
 /** The middle of a slab, below its top. Practice. */
 const SLAB_IN = 4;
-/** Of a leg that is in the ground by its way only: general yard, direct burial. */
+/** Of a cable that is in the ground by its way only: general yard, direct burial. */
 const DEFAULT_COVER: Parameters<typeof burial>[1] = {
 	method: 'direct-burial',
 	place: 'general',
 	circuit: { kind: 'branch', volts: 120, amps: 20, gfci: false, dwelling: true }
 };
-/** Cover and bedding of a leg's trench, in: its deepest stretch, by the edition and the circuit's own protection. */
-export function trenchDepth(ruled: RuledJob, leg: Pick<Leg, 'id'>): number {
-	const trench = trenchesOf(ruled).find((t) => t.legId === leg.id);
+/** Cover and bedding of a cable's trench, in: its deepest stretch, by the edition and the circuit's own protection. */
+export function trenchDepth(ruled: RuledJob, cable: Pick<Cable, 'id'>): number {
+	const trench = trenchesOf(ruled).find((t) => t.cableId === cable.id);
 	const beddingIn = reckonOf(ruled.job.practice).beddingIn;
-	const segments = indexLeg(ruled.job, leg.id)?.trench?.segments ?? [];
+	const segments = indexCable(ruled.job, cable.id)?.trench?.segments ?? [];
 	const places = segments.length ? segments : [{ place: 'general' as const, pavingIn: 0 }];
 	return Math.max(
 		...places.map(
@@ -139,7 +139,7 @@ export function trenchDepth(ruled: RuledJob, leg: Pick<Leg, 'id'>): number {
 		)
 	);
 }
-const indexLeg = (job: Job, id: string): Leg | undefined => job.legs.find((l) => l.id === id);
+const indexCable = (job: Job, id: string): Cable | undefined => job.cables.find((l) => l.id === id);
 
 /** What a cable in a wall goes over. A window is gone under or beside. */
 const OVER: readonly BreakKind[] = ['door', 'opening', 'sliding-panel', 'fireplace'];
@@ -161,26 +161,26 @@ const ON_IN = 0.5;
 /** The longest that a way may be against the straight line on the plan. */
 const MOST_DETOUR = 2.5;
 /**
- * The shortest way of a leg among those that are allowed to it: through the walls of its room, overhead or underneath by house
+ * The shortest way of a cable among those that are allowed to it: through the walls of its room, overhead or underneath by house
  * practice, in a trench where it lies in the ground.
  * @returns null: an end has no place on the plan
  */
-export function proposeRoute(ruled: RuledJob, leg: Leg): Route | null {
+export function proposeRoute(ruled: RuledJob, cable: Cable): Route | null {
 	const { job } = ruled;
-	const [from, to] = [routeEnd(job, leg.fromId), routeEnd(job, leg.toId)];
-	if (!from || !to || leg.fromId === null) return null;
+	const [from, to] = [routeEnd(job, cable.fromId), routeEnd(job, cable.toId)];
+	if (!from || !to || cable.fromId === null) return null;
 	const straight = distance(from.at, to.at);
 	const fits = (route: Route): boolean => {
-		const length = routeLength(ruled, { ...leg, route });
+		const length = routeLength(ruled, { ...cable, route });
 		return length !== null && length.planIn <= MOST_DETOUR * straight + ON_IN;
 	};
-	const all = candidates(ruled, leg, { from, to }).filter(fits);
-	const lengthOf = (route: Route): number => routeLength(ruled, { ...leg, route })?.feet ?? Infinity;
+	const all = candidates(ruled, cable, { from, to }).filter(fits);
+	const lengthOf = (route: Route): number => routeLength(ruled, { ...cable, route })?.feet ?? Infinity;
 	return all.reduce<Route | null>((best, route) => (best && lengthOf(best) <= lengthOf(route) ? best : route), null);
 }
-function candidates(ruled: RuledJob, leg: Leg, { from, to }: { from: RouteEnd; to: RouteEnd }): Route[] {
+function candidates(ruled: RuledJob, cable: Cable, { from, to }: { from: RouteEnd; to: RouteEnd }): Route[] {
 	const { job } = ruled;
-	const lies = liesOf(ruled, { ...leg, route: undefined }, leg.fromId ?? '');
+	const lies = liesOf(ruled, { ...cable, route: undefined }, cable.fromId ?? '');
 	if (lies === 'underground') return [{ way: 'trench', via: [] }];
 	const bend = corner(job, from, to);
 	if (lies === 'outdoors') return [{ way: 'exposed', via: bend }];
@@ -189,7 +189,7 @@ function candidates(ruled: RuledJob, leg: Leg, { from, to }: { from: RouteEnd; t
 	const below = job.rooms.some((r) => r.kind === 'basement' && r.story < Math.min(from.story, to.story)) ? 'basement' : null;
 	const way = job.practice.grouping?.way ?? 'attic';
 	return [
-		...(room ? wallWays(job, leg, room) : []),
+		...(room ? wallWays(job, cable, room) : []),
 		...(from.story === to.story || way === 'attic' ? [{ way, via: bend }] : [{ way: 'walls' as const, via: bend }]),
 		...(below ? [{ way: below, via: bend } as const] : [])
 	];
@@ -206,9 +206,9 @@ function corner(job: Job, from: RouteEnd, to: RouteEnd): Point[] {
 	return [both.find((p) => roofed.some((r) => r.outline && inside(r.outline, p))) ?? (both[0] as Point)];
 }
 /** Both ways round the walls of a room, from wall to wall. */
-function wallWays(job: Job, leg: Leg, room: Room): Route[] {
+function wallWays(job: Job, cable: Cable, room: Room): Route[] {
 	const { outline } = room;
-	const [a, b] = [leg.fromId, leg.toId].map((id) => {
+	const [a, b] = [cable.fromId, cable.toId].map((id) => {
 		const place = indexOf(job).boxes.get(id ?? '')?.place ?? job.panels.find((p) => p.id === id)?.place;
 		return place?.kind === 'wall' ? place : null;
 	});

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { spaceNumber } from '$core/model/breaker-name';
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown } from '$core/model/known';
@@ -6,7 +7,6 @@
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { feetOf, runFeet, runOf } from '$core/run/runs';
 	import { dropAt } from '$core/circuits/size/drop';
-	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
 	import { cableName } from '$core/rough/take-off';
 	import { show } from '$core/units/quantity';
@@ -23,15 +23,14 @@
 	const store = useJob();
 	const loose = $derived(store.job.boxes.filter((b) => b.devices.length && !store.index.circuitsOfBox.get(b.id)?.length).length);
 	const columns: Column<(typeof rows)[number]>[] = [
-		{ key: 'number', title: 'No.', num: true, value: (r) => r.circuit.number },
+		{ key: 'space', title: 'Space', num: true, value: (r) => r.circuit.space },
 		{ key: 'name', title: 'Circuit', value: (r) => r.circuit.name },
 		{ key: 'kind', title: 'Kind', value: (r) => inWords(r.circuit.kind) },
 		{ key: 'breaker', title: 'Breaker', value: (r) => r.circuit.breakerA },
 		{ key: 'cable', title: 'Cable', value: (r) => (r.first ? cableName(r.first) : null) },
 		{ key: 'boxes', title: 'Boxes', num: true, value: (r) => r.run.nodes.length },
 		{ key: 'feet', title: 'Feet', num: true, value: (r) => feetOf(r.run) },
-		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.drop },
-		{ key: 'slot', title: 'Space', value: (r) => r.circuit.slot }
+		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.drop }
 	];
 	const rows = $derived(
 		store.job.circuits.map((circuit, i) => {
@@ -44,7 +43,7 @@
 				(f) => f.subject.id === circuit.id || (f.circuitId === circuit.id && boxIds.has(f.subject.id))
 			);
 			const worst = (['violation', 'caution'] as const).find((s) => findings.some((f) => f.severity === s));
-			const first = run.nodes[0]?.leg;
+			const first = run.nodes[0]?.cable;
 			return { circuit, run, worst, first, drop: drops.includes(null) ? null : Math.max(0, ...(drops as number[])) };
 		})
 	);
@@ -58,10 +57,10 @@
 	</p>
 {/if}
 {#if rows.length}
-	<DataTable {columns} {rows} idOf={(r) => r.circuit.id} picked={!!store.selection} empty="" filter="Filter: number, name, kind">
+	<DataTable {columns} {rows} idOf={(r) => r.circuit.id} picked={!!store.selection} empty="" filter="Filter: space, name, kind">
 		{#snippet row({ circuit, run, worst, first, drop })}
 			<tr class="pick" aria-selected={store.circuit?.id === circuit.id} data-onto-circuit={circuit.id}>
-				<td class="num">{circuit.number}</td>
+				<td class="num">{spaceNumber(circuit)}</td>
 				<td class="name">
 					<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
 						>{circuit.name}</button
@@ -76,7 +75,6 @@
 				<td class="num" class:over={drop !== null && drop > store.job.practice.dropPercent}
 					>{drop === null ? '?' : `${show(drop, 1)}%`}</td
 				>
-				<td>{inSlots(circuit).replace(/spaces? /, '')}</td>
 			</tr>
 		{/snippet}
 	</DataTable>

@@ -4,7 +4,7 @@
 	import { use } from 'echarts/core';
 	import { SVGRenderer } from 'echarts/renderers';
 	import type { PanelLoad } from '$core/circuits/service/220-14-branch-load';
-	import type { ServiceLeg } from '$core/run/slots';
+	import type { ServiceLeg } from '$core/run/spaces';
 	import { show } from '$core/units/quantity';
 	import { chart, type Token } from '$lib/kit/chart';
 

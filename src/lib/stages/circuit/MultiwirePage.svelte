@@ -1,8 +1,8 @@
 <script lang="ts">
+	import { BreakerName, breakerNames, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { multiwireOf, type Multiwire } from '$core/circuits/articles/210-4-multiwire';
 	import { runOf } from '$core/run/runs';
-	import { inSlots } from '$core/model/job-index';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -20,13 +20,13 @@
 	);
 	const title = (m: Multiwire) =>
 		m.circuits.length === 2
-			? `Circuits ${m.circuits[0].number} and ${m.circuits[1].number} on one neutral`
-			: `Circuit ${m.circuits[0].number}, two poles and a neutral`;
+			? `${capital(breakerNames(store.job, m.circuits))} on one neutral`
+			: `${BreakerName(store.job, m.circuits[0])}, two poles and a neutral`;
 	const boxesOf = (m: Multiwire) => [
 		...new Set(m.circuits.flatMap((c) => runOf(store.job, c).nodes.map((n) => store.index.boxes.get(n.boxId)?.name ?? '')))
 	];
 	const cablesOf = (m: Multiwire) => [
-		...new Set(m.circuits.flatMap((c) => runOf(store.job, c).nodes.map((n) => cableName(n.leg))))
+		...new Set(m.circuits.flatMap((c) => runOf(store.job, c).nodes.map((n) => cableName(n.cable))))
 	];
 </script>
 
@@ -46,8 +46,8 @@
 		</p>
 		<dl>
 			{#each m.circuits as c (c.id)}<div>
-					<dt>Circuit {c.number}</dt>
-					<dd>{c.name}, {sayRating(c)}, {inSlots(c)}</dd>
+					<dt>{BreakerName(store.job, c)}</dt>
+					<dd>{c.name}, {sayRating(c)}</dd>
 				</div>{/each}
 			<div>
 				<dt>Boxes</dt>

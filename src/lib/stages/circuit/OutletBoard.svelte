@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName, breakerName, breakerWritten, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { rewire } from '$core/edit/rewire';
 	import { runOf } from '$core/run/runs';
@@ -26,7 +27,7 @@
 			const { nodes } = runOf(store.job, circuit);
 			const boxes = nodes.flatMap((n) => {
 				const box = store.index.boxes.get(n.boxId);
-				return box ? [{ box, chip: { id: box.id, name: box.name, fixed: n.leg.state !== 'planned' } }] : [];
+				return box ? [{ box, chip: { id: box.id, name: box.name, fixed: n.cable.state !== 'planned' } }] : [];
 			});
 			const outlets = boxes.reduce((sum, { box }) => sum + box.devices.filter((d) => d.kind !== 'switch').length, 0);
 			const ids = new Set(nodes.map((n) => n.boxId));
@@ -70,7 +71,7 @@
 		if (!to || at < 0 || (from?.id === lane && before.findIndex((c) => c.id === boxId) === at)) return;
 		const nearest = from?.id !== lane && at === items.length - 1;
 		void store.edit(
-			`${items[at]?.name ?? ''} on circuit ${to.number}`,
+			`${items[at]?.name ?? ''} on ${breakerName(store.job, to)}`,
 			rewire(
 				{
 					boxId,
@@ -135,15 +136,10 @@
 {/if}
 <div class="board">
 	{#each lanes as { circuit, chips: own, outlets, worst, most } (circuit.id)}
-		<section
-			class="lane"
-			class:picked={store.circuit?.id === circuit.id}
-			data-board-circuit={circuit.id}
-			data-lane={circuit.number}
-		>
+		<section class="lane" class:picked={store.circuit?.id === circuit.id} data-board-circuit={circuit.id} data-lane={circuit.id}>
 			<h2>
 				<button type="button" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
-					>{circuit.number} · {circuit.name}</button
+					>{capital(breakerWritten(store.job, circuit))}</button
 				>
 				{#if worst}<Mark kind={worst} />{/if}
 			</h2>
@@ -152,7 +148,7 @@
 						>{outlets}/{most}</span
 					> outlets{/if}
 			</p>
-			{@render chips(circuit.id, own, `Circuit ${circuit.number}`)}
+			{@render chips(circuit.id, own, BreakerName(store.job, circuit))}
 		</section>
 	{/each}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName, breakerName, breakerWritten, capital, spaceNumber } from '$core/model/breaker-name';
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown, NotKnown } from '$core/model/known';
@@ -6,8 +7,8 @@
 	import Late from '$lib/frame/Late.svelte';
 	import { moveBreaker, placeBreakers, proposeBalance } from '$core/circuits/panel/balance';
 	import { panelLoad } from '$core/circuits/service/220-14-branch-load';
-	import { isService, legOfSlot, occupantsOf, slotMap, slotsOf, type Occupant } from '$core/run/slots';
-	import { editCircuit, moveSlots } from '$core/edit/circuits';
+	import { isService, legOfSpace, occupantsOf, spaceMap, spacesOf, type Occupant } from '$core/run/spaces';
+	import { editCircuit, moveSpaces } from '$core/edit/circuits';
 	import type { Circuit } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
 	import { counted, show } from '$core/units/quantity';
@@ -23,21 +24,21 @@
 	);
 	const known = $derived(store.known.panels.find((p) => p.id === panel?.id));
 	/** Slots that have not been counted are shown as far as something is in them. */
-	const slots = $derived(
-		panel?.slots ?? Math.max(2, ...(panel ? occupantsOf(store.known, panel.id).flatMap((o) => slotsOf(o)) : []))
+	const spaces = $derived(
+		panel?.spaces ?? Math.max(2, ...(panel ? occupantsOf(store.known, panel.id).flatMap((o) => spacesOf(o)) : []))
 	);
 	const shown = $derived(
-		known && panel?.slots === null ? { ...panel, slots, mainA: panel.mainA ?? 0, feeder: undefined } : known
+		known && panel?.spaces === null ? { ...panel, spaces, mainA: panel.mainA ?? 0, feeder: undefined } : known
 	);
 	const load = $derived(known && ifKnown(() => panelLoad(store.edition, store.known, known)));
-	const map = $derived(shown && slotMap(store.known, shown));
-	const rows = $derived(panel ? Array.from({ length: Math.ceil(slots / 2) }, (_, i) => i + 1) : []);
+	const map = $derived(shown && spaceMap(store.known, shown));
+	const rows = $derived(panel ? Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => i + 1) : []);
 	const balance = $derived(known && ifKnown(() => proposeBalance(store.edition, store.known, known)));
-	/** Less than this between the legs before and after is not worth a breaker moved, VA. */
+	/** Less than this between the cables before and after is not worth a breaker moved, VA. */
 	const MATTERS_VA = 300;
 	const worthIt = $derived(!!balance && balance.now - balance.then >= MATTERS_VA);
-	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.slot === null));
-	const spare = $derived([...(map ?? [])].filter(([slot, all]) => !all.length && slot <= slots).length);
+	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.space === null));
+	const spare = $derived([...(map ?? [])].filter(([space, all]) => !all.length && space <= spaces).length);
 	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
 	const OPENS = {
 		breaker: '',
@@ -51,21 +52,20 @@
 		const own = findings.filter((f) => f.subject.id === id);
 		return (['violation', 'caution'] as const).find((s) => own.some((f) => f.severity === s));
 	};
-	const nameOf = (o: Occupant) =>
-		o.kind === 'circuit' ? `${o.circuit.number} · ${o.circuit.name}` : `Feeder of ${o.panel.name}`;
+	const nameOf = (o: Occupant) => (o.kind === 'circuit' ? o.circuit.name || 'a circuit' : `Feeder of ${o.panel.name}`);
 	const whatOf = (o: Occupant) => {
 		if (o.kind === 'feeder') return o.panel.feeder ? sayRating(o.panel.feeder) : '';
 		const { circuit: c } = o;
 		return `${sayRating(c)} ${BREAKER_WORDS[c.breaker]} ${OPENS[c.opener ?? 'breaker']}`.trim();
 	};
 	const pick = (o: Occupant) => store.select(o.kind === 'circuit' ? { kind: 'circuit', id: o.id } : { kind: 'panel', id: o.id });
-	const apply = (what: string, moves: readonly { circuitId: string; slot: number }[]) => store.edit(what, moveSlots(moves));
-	function drop(circuitId: string, number: number, on: Element): void {
-		const slot = Number(on.getAttribute('data-slot'));
-		if (!known || !slot) return;
+	const apply = (what: string, moves: readonly { circuitId: string; space: number }[]) => store.edit(what, moveSpaces(moves));
+	function drop(circuit: Circuit, on: Element): void {
+		const space = Number(on.getAttribute('data-space'));
+		if (!known || !space) return;
 		try {
-			const moves = moveBreaker(store.known, known, { circuitId, slot });
-			void apply(`Circuit ${number} to space ${slot}`, moves);
+			const moves = moveBreaker(store.known, known, { circuitId: circuit.id, space });
+			void apply(`${BreakerName(store.job, circuit)} to space ${space}`, moves);
 		} catch (error) {
 			store.say((error as Error).message, true);
 		}
@@ -74,9 +74,9 @@
 		const circuit = store.index.circuits.get(node.getAttribute('data-circuit') ?? '');
 		return circuit
 			? {
-					label: `${circuit.number} · ${circuit.name}`,
-					onto: '[data-slot]',
-					ondrop: (on) => drop(circuit.id, circuit.number, on)
+					label: capital(breakerWritten(store.job, circuit)),
+					onto: '[data-space]',
+					ondrop: (on) => drop(circuit, on)
 				}
 			: null;
 	});
@@ -88,10 +88,13 @@
 			store.say(error instanceof NotKnown ? sayNotKnown(store.job, error.fact) : (error as Error).message, true);
 		}
 	}
-	const prove = ({ id, number }: Circuit, proven: boolean) =>
-		store.edit(`Circuit ${number}: directory ${proven ? 'proven' : 'not proven'}`, editCircuit(id, { proven }));
+	const prove = (circuit: Circuit, proven: boolean) =>
+		store.edit(
+			`${BreakerName(store.job, circuit)}: directory ${proven ? 'proven' : 'not proven'}`,
+			editCircuit(circuit.id, { proven })
+		);
 	/** The first row that a thing stands in: a two-pole breaker is drawn once. */
-	const startsAt = (o: Occupant, slot: number) => o.slot === slot;
+	const startsAt = (o: Occupant, space: number) => o.space === space;
 	const told = $derived(store.job.circuits.filter((c) => c.panelId === panel?.id && c.directory));
 </script>
 
@@ -102,7 +105,7 @@
 		class="breaker"
 		class:picked={store.selection?.id === o.id}
 		class:found={o.kind === 'circuit' && o.circuit.state === 'found'}
-		data-breaker={o.kind === 'circuit' ? o.circuit.number : o.id}
+		data-breaker={o.id}
 		onclick={() => pick(o)}
 		data-circuit={o.kind === 'circuit' ? o.id : undefined}
 		{@attach takenUp}
@@ -124,7 +127,7 @@
 		{/if}
 		<p class="figures">
 			<b>{spare}</b>
-			{#if panel.slots === null}between those in use; its spaces are not counted{:else}spare of {panel.slots} spaces{/if}
+			{#if panel.spaces === null}between those in use; its spaces are not counted{:else}spare of {panel.spaces} spaces{/if}
 			<b>{show(load.va / 1000, 1)}</b> kVA connected
 			<b>{show(Math.abs(load.legs.A - load.legs.B) / 1000, 1)}</b> kVA between the legs
 		</p>
@@ -138,19 +141,19 @@
 			aria-label={`Spaces of ${panel.name}`}
 		>
 			{#each rows as row (row)}
-				<span class="leg condensed" style:grid-row={row} title={`service leg ${legOfSlot(2 * row)}`}>{legOfSlot(2 * row)}</span>
-				{#each [2 * row - 1, 2 * row] as slot (slot)}
-					{#if slot <= slots}
-						{@const all = map.get(slot) ?? []}
-						{@const side = slot % 2 ? 'left' : 'right'}
-						<span class="number mono {side}" style:grid-row={row}>{slot}</span>
+				<span class="leg condensed" style:grid-row={row} title={`service leg ${legOfSpace(2 * row)}`}>{legOfSpace(2 * row)}</span>
+				{#each [2 * row - 1, 2 * row] as space (space)}
+					{#if space <= spaces}
+						{@const all = map.get(space) ?? []}
+						{@const side = space % 2 ? 'left' : 'right'}
+						<span class="number mono {side}" style:grid-row={row}>{space}</span>
 						<div
 							class="cell {side}"
-							data-slot={slot}
-							style:grid-row={all.some((o) => o.poles === 2 && startsAt(o, slot)) ? `${row} / span 2` : row}
-							hidden={all.length > 0 && !all.some((o) => startsAt(o, slot))}
+							data-space={space}
+							style:grid-row={all.some((o) => o.poles === 2 && startsAt(o, space)) ? `${row} / span 2` : row}
+							hidden={all.length > 0 && !all.some((o) => startsAt(o, space))}
 						>
-							{#each all.filter((o) => startsAt(o, slot)) as o (o.id)}{@render breaker(o)}{:else}<span class="spare soft"
+							{#each all.filter((o) => startsAt(o, space)) as o (o.id)}{@render breaker(o)}{:else}<span class="spare soft"
 									>spare</span
 								>{/each}
 						</div>
@@ -170,7 +173,7 @@
 			{#if balance && worthIt}
 				<h2>Better balance</h2>
 				<p>
-					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between legs becomes
+					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between cables becomes
 					<b class="mono">{show(balance.then / 1000, 1)}</b>.
 				</p>
 				<Btn small onclick={() => balance && apply(`${panel.name} balanced`, balance.moves)}
@@ -190,11 +193,11 @@
 		<h2>Old directory</h2>
 		<p class="soft">Not proven until tested: switch the circuit off and find its outlets dead.</p>
 		<table class="data">
-			<thead><tr><th class="num">No.</th><th>Directory</th><th>Circuit here</th><th>Proven</th></tr></thead>
+			<thead><tr><th class="num">Space</th><th>Directory</th><th>Circuit here</th><th>Proven</th></tr></thead>
 			<tbody>
 				{#each told as c (c.id)}
 					<tr>
-						<td class="num">{c.number}</td>
+						<td class="num">{spaceNumber(c)}</td>
 						<td class:doubt={!c.proven}>“{c.directory}”</td>
 						<td
 							><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: c.id })}>{c.name}</button>, {inWords(
@@ -204,7 +207,7 @@
 						<td>
 							<Btn small pressed={!!c.proven} onclick={() => prove(c, !c.proven)}>
 								{#if c.proven}<Mark kind="good" /> proven{:else}<Mark kind="unknown" /> not proven{/if}<span class="sr-only"
-									>, circuit {c.number}</span
+									>, {breakerName(store.job, c)}</span
 								>
 							</Btn>
 						</td>
@@ -271,7 +274,7 @@
 	.number.right {
 		grid-column: 5;
 	}
-	.leg {
+	.cable {
 		grid-column: 3;
 		align-self: center;
 		text-align: center;

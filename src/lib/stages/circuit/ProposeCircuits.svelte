@@ -1,10 +1,10 @@
 <script lang="ts">
+	import { spaceNumber } from '$core/model/breaker-name';
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import Wide from '$lib/kit/Wide.svelte';
 	import { proxy } from 'comlink';
 	import { addRuns, plannedOnly, removeCircuits } from '$core/edit/circuits';
 	import { DEFAULT_GROUPING } from '$core/model/job';
-	import { inSlots } from '$core/model/job-index';
 	import { inWords } from '$core/model/kinds';
 	import { otherWays, type Alternative } from '$core/propose/propose-circuits';
 	import { counted, show } from '$core/units/quantity';
@@ -34,8 +34,8 @@
 	const nameOf = (id: string) => store.index.boxes.get(id)?.name ?? '';
 	const rows = $derived(
 		(chosen?.proposal.circuits ?? []).map((circuit) => {
-			const legs = chosen?.proposal.legs.filter((l) => l.circuitId === circuit.id) ?? [];
-			return { circuit, legs, feet: legs.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0) };
+			const cables = chosen?.proposal.cables.filter((l) => l.circuitId === circuit.id) ?? [];
+			return { circuit, cables, feet: cables.reduce((sum, l) => sum + (l.lengthFt ?? 0), 0) };
 		})
 	);
 
@@ -159,21 +159,21 @@
 		><table class="data">
 			<thead
 				><tr
-					><th class="num">No.</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Wire</th><th class="num">Feet</th><th
+					><th class="num">Space</th><th>Circuit</th><th>Kind</th><th>Breaker</th><th>Wire</th><th class="num">Feet</th><th
 						>In feed order</th
 					></tr
 				></thead
 			>
 			<tbody>
-				{#each rows as { circuit, legs, feet } (circuit.id)}
+				{#each rows as { circuit, cables, feet } (circuit.id)}
 					<tr>
-						<td class="num">{circuit.number}</td>
+						<td class="num">{spaceNumber(circuit)}</td>
 						<td>{circuit.name}</td>
 						<td>{inWords(circuit.kind)}</td>
-						<td class="tight">{circuit.breakerA} A {BREAKER_WORDS[circuit.breaker]}<small>{inSlots(circuit)}</small></td>
-						<td class="tight">{legs[0]?.awg}-{legs[0]?.conductors}</td>
+						<td class="tight">{circuit.breakerA} A {BREAKER_WORDS[circuit.breaker]}</td>
+						<td class="tight">{cables[0]?.awg}-{cables[0]?.conductors}</td>
 						<td class="num">{feet}</td>
-						<td class="boxes condensed">{legs.map((l) => nameOf(l.toId)).join(' ')}</td>
+						<td class="boxes condensed">{cables.map((l) => nameOf(l.toId)).join(' ')}</td>
 					</tr>
 				{/each}
 			</tbody>
@@ -239,11 +239,6 @@
 	}
 	.tight {
 		white-space: nowrap;
-	}
-	td small {
-		display: block;
-		color: var(--soft);
-		font-size: var(--type-note);
 	}
 	.boxes {
 		font-size: var(--type-small);

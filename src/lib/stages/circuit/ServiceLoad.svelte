@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName } from '$core/model/breaker-name';
 	import { ifKnown } from '$core/model/known';
 	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import { GENERIC_APPLIANCES } from '$core/circuits/generic-appliances';
@@ -69,7 +70,10 @@
 	const isArea = (v: string) => (Number(v) >= 1 && Number(v) <= 100_000 ? null : `Square feet, 1 to 100,000; got "${v}"`);
 	const count = (circuit: Circuit, counts: ServiceKind | 'none') =>
 		circuit.load &&
-		store.edit(`Circuit ${circuit.number} counts as ${inWords(counts)}`, setLoad(circuit.id, { ...circuit.load, counts }));
+		store.edit(
+			`${BreakerName(store.job, circuit)} counts as ${inWords(counts)}`,
+			setLoad(circuit.id, { ...circuit.load, counts })
+		);
 	function whatIf(name: string): void {
 		const found = GENERIC_APPLIANCES.find((a) => a.name === name);
 		if (!found) return;

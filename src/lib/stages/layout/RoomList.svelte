@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { areaSqFt } from '$core/model/geometry';
 	import { circuitOf } from '$core/model/job-index';
 	import { roomWords } from '$core/model/kinds';
@@ -57,7 +58,7 @@
 							>{/if}</td
 					>
 					<td></td>
-					<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
+					<td>{circuit ? breakerWritten(store.job, circuit) : 'unknown'}</td>
 				</tr>
 			{/each}
 		{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerName } from '$core/model/breaker-name';
 	import { sayDay, today } from '$lib/clock';
 	import { part } from '$lib/kit/late.svelte';
 	import { boxesServed } from '$core/run/runs';
@@ -29,7 +30,7 @@
 		if (!first) return;
 		const made = await part(() => import('$lib/documents/pdf'));
 		if (!made) return;
-		const name = letters.length > 1 ? `circuit ${store.circuit?.number ?? ''}` : first.title;
+		const name = letters.length > 1 ? `${breakerName(store.job, store.circuit ?? undefined)}` : first.title;
 		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today(), store.job.name));
 	}
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName, breakerName, breakerWritten, capital, spaceNumber } from '$core/model/breaker-name';
 	import { gives } from '$core/model/protections';
 	import Wide from '$lib/kit/Wide.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
@@ -31,7 +32,7 @@
 			const open = store.assessment.stages.protect.findings.filter(
 				(f) =>
 					f.severity === 'violation' &&
-					(f.subject.id === circuit.id || store.index.legsOfCircuit.get(circuit.id)?.some((l) => l.toId === f.subject.id))
+					(f.subject.id === circuit.id || store.index.cablesOfCircuit.get(circuit.id)?.some((l) => l.toId === f.subject.id))
 			).length;
 			return { circuit, ...found, open };
 		})
@@ -56,7 +57,7 @@
 	const place = (w: PlacedWay) =>
 		chosen &&
 		store.edit(
-			`Circuit ${chosen.circuit.number}: protection placed`,
+			`${BreakerName(store.job, chosen.circuit)}: protection placed`,
 			placeProtection(chosen.circuit.id, { breaker: w.breaker, devices: w.devices, branchFeeder: w.branchFeeder })
 		);
 	const put = (what: string, next: Partial<PriceList>) =>
@@ -69,7 +70,7 @@
 	{#key chosen.circuit.id}
 		<section class="ways" {@attach atTop}>
 			<header>
-				<h2>{chosen.circuit.number} · {chosen.circuit.name}</h2>
+				<h2>{capital(breakerWritten(store.job, chosen.circuit))}</h2>
 				<p class="soft">{counted(chosen.needs, 'box', 'boxes')} of it {chosen.needs === 1 ? 'needs' : 'need'} protection.</p>
 			</header>
 			{#each chosen.notes as note (note)}<p><Mark kind="caution" /> {note}</p>{/each}
@@ -94,7 +95,7 @@
 						{:else}<p class="trip soft">Only breaker overcurrent trips here.</p>{/each}
 						{#if gives(way.breaker, 'gfci')}
 							<p class="trip soft">
-								The neutral of circuit {chosen.circuit.number} to the breaker or its clip; breaker pigtail to the neutral bar.
+								The neutral of {breakerName(store.job, chosen.circuit)} to the breaker or its clip; breaker pigtail to the neutral bar.
 							</p>
 						{/if}
 						<Btn small look={i === 0 ? 'main' : 'plain'} onclick={() => place(way)}>Use this</Btn>
@@ -114,13 +115,14 @@
 	><table class="data">
 		<thead
 			><tr
-				><th class="num">No.</th><th>Circuit</th><th class="num">Needs</th><th>Best</th><th class="num">Price</th><th>Now</th></tr
+				><th class="num">Space</th><th>Circuit</th><th class="num">Needs</th><th>Best</th><th class="num">Price</th><th>Now</th
+				></tr
 			></thead
 		>
 		<tbody>
 			{#each rows as r (r.circuit.id)}
 				<tr class="pick" aria-selected={r.circuit.id === chosen?.circuit.id}>
-					<td class="num">{r.circuit.number}</td>
+					<td class="num">{spaceNumber(r.circuit)}</td>
 					<td
 						><button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: r.circuit.id })}
 							>{r.circuit.name}</button
@@ -167,7 +169,7 @@
 		/>
 		<p class="soft">
 			{show(heavier.feet, 0)} ft of planned cable{heavier.unmeasured
-				? `, and ${counted(heavier.unmeasured, 'leg')} not measured`
+				? `, and ${counted(heavier.unmeasured, 'cable')} not measured`
 				: ''}. New proposals use it.
 		</p>
 	</div>

@@ -1,6 +1,6 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { whoReads } from '$lib/store/this-device';
-	import { nameSpace } from '$core/model/fact-words';
 	import { applyFix } from '$core/edit/fix';
 	import { installedAll } from '$core/edit/installed';
 	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
@@ -20,7 +20,7 @@
 			...store.known.rooms.map((r) => ({ value: `room ${r.id}`, name: r.name, scope: { roomId: r.id } as Scope })),
 			...store.known.circuits.map((c) => ({
 				value: `circuit ${c.id}`,
-				name: nameSpace(c),
+				name: breakerWritten(store.job, c),
 				scope: { circuitId: c.id } as Scope
 			}))
 		].filter((s) => replaceable(store.ruled, s.scope).length > 1)

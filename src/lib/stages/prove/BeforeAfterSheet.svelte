@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerName } from '$core/model/breaker-name';
 	import { sayMoment } from '$lib/clock';
 	import { limitsOf } from '$core/prove/limits';
 	import { beforeAndAfter } from '$core/prove/before-after';
@@ -38,7 +39,7 @@
 					store.job.name,
 					store.job.place,
 					box.roomId && store.index.rooms.get(box.roomId)?.name,
-					store.circuit && `circuit ${store.circuit.number}`
+					store.circuit && `${breakerName(store.job, store.circuit)}`
 				]
 					.filter(Boolean)
 					.join(', ')}

@@ -15,7 +15,7 @@
 	import { alongRun, ohmsOptions, timeOptions, voltsOptions } from './run-charts';
 
 	use([BarChart, LineChart, ScatterChart, GridComponent, LegendComponent, SVGRenderer]);
-	/** Predicted and read, along a run, by leg, and over time; what is due by month. */
+	/** Predicted and read, along a run, by cable, and over time; what is due by month. */
 	const store = useJob();
 	const rows = $derived(store.knownRun ? alongRun(store.edition, store.known, store.knownRun, store.assessment.proofs) : []);
 	const own = $derived(store.box ? store.readings.filter((r) => r.boxId === store.box?.id && !r.struck) : []);
@@ -43,7 +43,7 @@
 		></div>
 	</figure>
 	<figure>
-		<figcaption class="condensed">Ohms by leg</figcaption>
+		<figcaption class="condensed">Ohms by cable</figcaption>
 		<div
 			{@attach chart(ohmsOptions(rows))}
 			role="img"

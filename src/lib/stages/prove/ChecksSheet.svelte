@@ -1,7 +1,8 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { remember, whoReads } from '$lib/store/this-device';
 	import { untrack } from 'svelte';
-	import { nameSpace, sayRating } from '$core/model/fact-words';
+	import { sayRating } from '$core/model/fact-words';
 	import { now, sayMoment } from '$lib/clock';
 	import { ASKS, elementOf, guidedAnswer, predictedAsks, type Question } from '$core/prove/guided';
 	import { liveInCheck } from '$core/prove/guided-answer';
@@ -54,7 +55,7 @@
 		dimming: {
 			name: 'Lights that dim on another circuit',
 			first:
-				'The bad connection is in what both share. Read volts at two places before and during the load: at the panel on both legs, and where it dims.'
+				'The bad connection is in what both share. Read volts at two places before and during the load: at the panel on both cables, and where it dims.'
 		},
 		element: {
 			name: 'A heating element',
@@ -99,7 +100,7 @@
 			? store.job.boxes
 					.filter((b) => kind === 'loads' || b.devices.some((d) => d.kind === 'hard-wired' || d.volts === 240))
 					.map((b) => ({ value: b.id, name: b.name }))
-			: store.job.circuits.map((c) => ({ value: c.id, name: `${nameSpace(c)}, ${sayRating(c)}` }))
+			: store.job.circuits.map((c) => ({ value: c.id, name: `${breakerWritten(store.job, c)}, ${sayRating(c)}` }))
 	);
 	const subject = $derived(
 		places.some((p) => p.value === of) ? of : ((atBox(kind) ? store.box?.id : store.circuit?.id) ?? places[0]?.value ?? '')
@@ -152,7 +153,7 @@
 	const trips = $derived(tripSeries(store.job, subject));
 	const circuitName = (id: string): string => {
 		const circuit = store.index.circuits.get(id);
-		return circuit ? nameSpace(circuit) : 'gone';
+		return circuit ? breakerWritten(store.job, circuit) : 'gone';
 	};
 	const placeName = (c: GuidedCheck) => store.index.boxes.get(c.of)?.name ?? circuitName(c.of);
 	async function keep(): Promise<void> {

@@ -1,9 +1,10 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import Wide from '$lib/kit/Wide.svelte';
-	import { nameSpace, sayRating } from '$core/model/fact-words';
+	import { sayRating } from '$core/model/fact-words';
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
-	import { clearingOf, dropByLeg } from '$core/prove/clearing';
+	import { clearingOf, dropByCable } from '$core/prove/clearing';
 	import { show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -11,7 +12,7 @@
 	import Mark from '$lib/kit/Mark.svelte';
 	import Lamps from './Lamps.svelte';
 
-	/** What the readings of a run mean: would a fault clear, which leg's joint is suspect, and what a fault does to a person. */
+	/** What the readings of a run mean: would a fault clear, which cable's joint is suspect, and what a fault does to a person. */
 	const store = useJob();
 	let key = $state('bootleg-lost');
 	const scenario = $derived(SCENARIOS.find((s) => s.key === key) ?? SCENARIOS[0]);
@@ -24,7 +25,7 @@
 	/** A fault that is not felt now is none the less one: only a sound run is good. */
 	const level = $derived(!here?.touch ? 'unknown' : ma >= 10 ? 'bad' : ma >= 0.5 || scenario?.key !== 'sound' ? 'look' : 'good');
 	const clearing = $derived(store.knownCircuit ? clearingOf(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
-	const legs = $derived(store.knownCircuit ? dropByLeg(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
+	const cables = $derived(store.knownCircuit ? dropByCable(store.ruled, store.knownCircuit, store.assessment.proofs) : []);
 	const CLEARS = {
 		'at-once': ['good', 'at once'],
 		'in-time': ['look', 'after a delay'],
@@ -114,18 +115,19 @@
 			>
 		</section>
 	</Guarded>
-	<Guarded what="Drop by leg" {at}>
+	<Guarded what="Drop by cable" {at}>
 		<section>
-			<h2>Drop by leg: suspect connections</h2>
+			<h2>Drop by cable: suspect connections</h2>
 			<Wide
 				><table class="data">
 					<thead
 						><tr
-							><th>Leg</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th></tr
+							><th>Cable</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th
+							></tr
 						></thead
 					>
 					<tbody>
-						{#each legs as l (l.legId)}
+						{#each cables as l (l.cableId)}
 							<tr>
 								<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
 									>{figure(l.read, '%') || 'not read'}</td
@@ -147,7 +149,7 @@
 	<p>Pick a box, or a circuit in Circuit, to see what its readings mean for the whole run.</p>
 	<div class="pick">
 		{#each store.job.circuits as c (c.id)}<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}
-				>{nameSpace(c)}</Btn
+				>{breakerWritten(store.job, c)}</Btn
 			>{/each}
 	</div>
 {/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { nameSpace } from '$core/model/fact-words';
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { StageViews } from '../stage-views';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Late from '$lib/frame/Late.svelte';
@@ -72,7 +72,7 @@
 		<p>Pick a circuit, to read at its breaker or fuse: volts at its terminals and across it, amps by a clamp.</p>
 		<div class="pick">
 			{#each store.job.circuits as c (c.id)}
-				<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}>{nameSpace(c)}</Btn>
+				<Btn small onclick={() => store.select({ kind: 'circuit', id: c.id })}>{breakerWritten(store.job, c)}</Btn>
 			{/each}
 		</div>
 	{:else if view === 'boxes'}

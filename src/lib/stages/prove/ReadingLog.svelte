@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { asTheyStand, breakerWritten } from '$core/model/breaker-name';
 	import DataTable from '$lib/kit/table/DataTable.svelte';
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import type { BoxProof } from '$core/prove/assess-prove';
@@ -15,7 +16,11 @@
 		(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes)
 			.filter((b) => b.devices.some((d) => d.receptacles > 0))
 			.map((box) => ({ box, circuit: circuitOf(store.job, box.id), proof: store.assessment.proofs.get(box.id) }))
-			.sort((a, b) => Number(!a.proof) - Number(!b.proof) || (a.circuit?.number ?? 999) - (b.circuit?.number ?? 999))
+			.sort(
+				(a, b) =>
+					Number(!a.proof) - Number(!b.proof) ||
+					(a.circuit && b.circuit ? asTheyStand(a.circuit, b.circuit) : Number(!a.circuit) - Number(!b.circuit))
+			)
 	);
 	type Row = (typeof rows)[number];
 	const roomOf = (r: Row) => (r.box.roomId ? store.index.rooms.get(r.box.roomId)?.name : undefined) ?? 'not known';
@@ -26,7 +31,7 @@
 	const columns: Column<Row>[] = [
 		{ key: 'box', title: 'Box', value: (r) => r.box.name },
 		{ key: 'room', title: 'Room', wide: true, value: roomOf },
-		{ key: 'circuit', title: 'Circuit', value: (r) => (r.circuit ? `${r.circuit.number} ${r.circuit.name}` : null) },
+		{ key: 'circuit', title: 'Circuit', value: (r) => (r.circuit ? breakerWritten(store.job, r.circuit) : null) },
 		{ key: 'lamps', title: 'Lamps', wide: true, value: (r) => r.proof?.latest.lamps?.reading.lamps ?? null },
 		{ key: 'hn', title: 'H-N', num: true, wide: true, value: (r) => r.proof?.latest.hn?.reading.value ?? null },
 		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.proof?.latest.drop?.reading.value ?? null },
@@ -70,7 +75,7 @@
 		<tr class="pick">
 			<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
 			<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
-			<td>{circuit ? `${circuit.number} ${circuit.name}` : 'unknown'}</td>
+			<td>{circuit ? breakerWritten(store.job, circuit) : 'unknown'}</td>
 			<td class="wide-only">{proof?.latest.lamps?.reading.lamps ?? ''}</td>
 			<td class="num wide-only">{proof?.latest.hn ? `${show(proof.latest.hn.reading.value ?? 0, 1)} V` : ''}</td>
 			<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>

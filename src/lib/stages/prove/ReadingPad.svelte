@@ -1,6 +1,6 @@
 <script lang="ts">
+	import { breakerName, saySpace } from '$core/model/breaker-name';
 	import { remember, whoReads } from '$lib/store/this-device';
-	import { saySpace } from '$core/model/fact-words';
 	import Fold from '$lib/kit/Fold.svelte';
 	import { now } from '$lib/clock';
 	import { onMount, untrack } from 'svelte';
@@ -50,7 +50,7 @@
 	const box = $derived('devices' in place ? place : null);
 	const breaker = $derived('poles' in place ? place : undefined);
 	const name = $derived(
-		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'}, ${saySpace(breaker)}` : place.name
+		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'}, ${saySpace(store.job, breaker)}` : place.name
 	);
 	const roomId = $derived('roomId' in place ? place.roomId : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
@@ -85,7 +85,7 @@
 
 	/** Two hots on a cable of two conductors: there is no neutral to read to. */
 	const neutral = $derived(
-		!box || store.circuit?.poles !== 2 || !(store.index.legsInto.get(box.id) ?? []).every((l) => l.conductors === 2)
+		!box || store.circuit?.poles !== 2 || !(store.index.cablesInto.get(box.id) ?? []).every((l) => l.conductors === 2)
 	);
 	const figures = $derived(figuresFor(box, { dead, neutral }, breaker));
 	// The first field there is, where the one that was active is not asked for here.
@@ -164,7 +164,7 @@
 		<span class="name condensed">{name}</span>
 		<span class="soft"
 			>{breaker ? breaker.name : roomId ? store.index.rooms.get(roomId)?.name : 'no room yet'}{store.run && at >= 0
-				? `, ${at + 1} of ${store.run.nodes.length} on circuit ${store.circuit?.number}`
+				? `, ${at + 1} of ${store.run.nodes.length} on ${breakerName(store.job, store.circuit ?? undefined)}`
 				: ''}</span
 		>
 		{#if proof}<span class="verdict"

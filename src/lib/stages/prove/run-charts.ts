@@ -106,7 +106,7 @@ export const voltsOptions = (rows: readonly BoxFigures[]) => (token: Token) => (
 	]
 });
 
-/** Ohms that each leg adds: what lies between a box and the one before it. */
+/** Ohms that each cable adds: what lies between a box and the one before it. */
 export const ohmsOptions = (rows: readonly BoxFigures[]) => (token: Token) => {
 	const step = (of: (r: BoxFigures) => number | null) =>
 		rows.map((r, i) => {

@@ -49,7 +49,7 @@
 		<header>
 			<button type="button" class="row" onclick={() => store.select({ kind: g.of.kind, id: g.of.id })}><b>{g.name}</b></button>
 			<span class="soft"
-				>{g.of.kind === 'leg' ? 'cable' : 'box'}, {g.checks.filter((c) => c.seen === 'done').length} of {g.checks.length}</span
+				>{g.of.kind === 'cable' ? 'cable' : 'box'}, {g.checks.filter((c) => c.seen === 'done').length} of {g.checks.length}</span
 			>
 			<span class="no-print"><Btn small look="quiet" label={`All done at ${g.name}`} onclick={() => all(g)}>All done</Btn></span>
 		</header>

@@ -15,8 +15,8 @@
 	const byId = $derived(new Map(made.cuts.map((c) => [c.id, c])));
 	const cables = $derived([...new Set(made.list.rolls.map((r) => r.cable))]);
 	const legName = (id: string) => {
-		const leg = store.job.legs.find((l) => l.id === id);
-		return leg ? `${leg.fromId ? store.placeName(leg.fromId) : '?'} to ${store.placeName(leg.toId)}` : '?';
+		const cable = store.job.cables.find((l) => l.id === id);
+		return cable ? `${cable.fromId ? store.placeName(cable.fromId) : '?'} to ${store.placeName(cable.toId)}` : '?';
 	};
 	const set = (what: string, change: Partial<ReckonPractice>) =>
 		store.edit(`Cable figures: ${what}`, editJob({ practice: { ...store.job.practice, reckon: { ...reckon, ...change } } }));
@@ -74,7 +74,7 @@
 							.filter((c) => c !== undefined)
 							.sort((a, b) => b.ft - a.ft) as c (c.id)}
 							<span class="cut"
-								><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: c.legId })}
+								><button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: c.cableId })}
 									>{legName(c.id)}</button
 								>
 								<span

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import type { Leg } from '$core/model/job';
+	import { breakerName } from '$core/model/breaker-name';
+	import type { Cable } from '$core/model/job';
 	import DataTable from '$lib/kit/table/DataTable.svelte';
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { cableName, takeOff } from '$core/rough/take-off';
@@ -27,14 +28,14 @@
 	const totals = $derived(takeOff(store.job, ['planned', 'built']));
 	const nameOf = (id: string | null) =>
 		id === null ? 'not known' : (store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?');
-	const legs = $derived(store.circuit ? store.job.legs.filter((l) => l.circuitId === store.circuit?.id) : store.job.legs);
-	const unmeasured = $derived(store.job.legs.filter((l) => l.lengthFt === null).length);
+	const cables = $derived(store.circuit ? store.job.cables.filter((l) => l.circuitId === store.circuit?.id) : store.job.cables);
+	const unmeasured = $derived(store.job.cables.filter((l) => l.lengthFt === null).length);
 	const CABLES: Column<(typeof totals)[number]>[] = [
 		{ key: 'name', title: 'Cable', value: (t) => t.name },
-		{ key: 'legs', title: 'Legs', num: true, value: (t) => t.legs },
+		{ key: 'pieces', title: 'Pieces', num: true, value: (t) => t.pieces },
 		{ key: 'feet', title: 'Feet', num: true, value: (t) => t.feet }
 	];
-	const LEGS: Column<Leg>[] = [
+	const LEGS: Column<Cable>[] = [
 		{ key: 'from', title: 'From', value: (l) => nameOf(l.fromId) },
 		{ key: 'to', title: 'To', value: (l) => nameOf(l.toId) },
 		{ key: 'cable', title: 'Cable', value: (l) => cableName(l) },
@@ -45,13 +46,13 @@
 
 <Sheet
 	title="Rough"
-	sub={`${store.job.legs.length} legs${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: circuit ${store.circuit.number}` : ''}`}
+	sub={`${store.job.cables.length} cables${unmeasured ? `, ${unmeasured} not measured` : ''}${store.circuit ? `; shown: ${breakerName(store.job, store.circuit)}` : ''}`}
 	views={views.names}
 	{view}
 	onview={views.go}
 	fixed={view === 'routes'}
 >
-	{#if view !== 'legs'}
+	{#if view !== 'cables'}
 		<Late load={SHEETS[view]}>{#snippet children(View)}<View />{/snippet}</Late>
 	{:else}
 		{#if totals.length}
@@ -60,7 +61,7 @@
 				<DataTable columns={CABLES} rows={totals} idOf={(t) => t.name} empty="">
 					{#snippet row(t)}
 						<tr
-							><td>{t.name}</td><td class="num">{t.legs}</td><td class="num"
+							><td>{t.name}</td><td class="num">{t.pieces}</td><td class="num"
 								>{show(t.feet, 1)}{t.unmeasured ? ` + ${t.unmeasured} unmeasured` : ''}</td
 							></tr
 						>
@@ -68,26 +69,26 @@
 				</DataTable>
 			</div>
 		{/if}
-		<h2>Legs</h2>
+		<h2>Cables</h2>
 		<DataTable
 			columns={LEGS}
-			rows={legs}
+			rows={cables}
 			idOf={(l) => l.id}
 			picked={!!store.selection}
 			empty="No cables yet: they come with the circuits."
 			filter="Filter: box, cable, state"
 		>
-			{#snippet row(leg)}
-				<tr class="pick" aria-selected={store.selection?.id === leg.id}>
-					<td>{nameOf(leg.fromId)}</td>
+			{#snippet row(cable)}
+				<tr class="pick" aria-selected={store.selection?.id === cable.id}>
+					<td>{nameOf(cable.fromId)}</td>
 					<td
-						><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}
-							>{nameOf(leg.toId)}</button
+						><button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: cable.id })}
+							>{nameOf(cable.toId)}</button
 						></td
 					>
-					<td>{cableName(leg)}</td>
-					<td class="num">{leg.lengthFt === null ? 'not measured' : formatFeet(leg.lengthFt)}</td>
-					<td>{leg.state}</td>
+					<td>{cableName(cable)}</td>
+					<td class="num">{cable.lengthFt === null ? 'not measured' : formatFeet(cable.lengthFt)}</td>
+					<td>{cable.state}</td>
 				</tr>
 			{/snippet}
 		</DataTable>

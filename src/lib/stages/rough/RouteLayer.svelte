@@ -3,7 +3,7 @@
 	import { draggable, type Dragged } from '$lib/plan/drag';
 
 	export interface Laid {
-		legId: string;
+		cableId: string;
 		points: readonly Point[];
 		name: string;
 	}
@@ -11,7 +11,7 @@
 		routes: readonly Laid[];
 		picked: string | null;
 		scale: number;
-		onpick: (legId: string) => void;
+		onpick: (cableId: string) => void;
 		/** Corners of the picked way: each is dragged, or moved by keys; a new one is made in the middle of a stretch. */
 		ondrag: (corner: number) => Dragged;
 		onnudge: (corner: number, dx: number, dy: number) => void;
@@ -21,7 +21,7 @@
 	/** Ways of cables over the plan. */
 	let { routes, picked, scale, onpick, ondrag, onnudge, onremove, onadd }: Props = $props();
 	const path = (points: readonly Point[]) => `M${points.map(([x, y]) => `${x} ${-y}`).join('L')}`;
-	const own = $derived(routes.find((r) => r.legId === picked));
+	const own = $derived(routes.find((r) => r.cableId === picked));
 	const mid = (a: Point, b: Point): Point => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
 	const STEP_IN = 3;
 	function keys(e: KeyboardEvent, corner: number): void {
@@ -40,18 +40,18 @@
 	}
 </script>
 
-{#each routes as r (r.legId)}
+{#each routes as r (r.cableId)}
 	<g
 		class="way"
-		class:picked={r.legId === picked}
+		class:picked={r.cableId === picked}
 		role="button"
 		tabindex="-1"
 		aria-label={`way ${r.name}`}
-		onclick={() => onpick(r.legId)}
-		onkeydown={(e) => e.key === 'Enter' && onpick(r.legId)}
+		onclick={() => onpick(r.cableId)}
+		onkeydown={(e) => e.key === 'Enter' && onpick(r.cableId)}
 	>
 		<path class="touch" d={path(r.points)} stroke-width={24 / scale} />
-		<path class="line" d={path(r.points)} stroke-width={(r.legId === picked ? 6 : 2.6) / scale} />
+		<path class="line" d={path(r.points)} stroke-width={(r.cableId === picked ? 6 : 2.6) / scale} />
 	</g>
 {/each}
 {#if own}

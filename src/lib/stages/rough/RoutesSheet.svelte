@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { drawPlan } from '$core/formats/plan-drawing';
-	import { editLeg, putRoutes } from '$core/edit/legs';
-	import type { Leg, Point, Route } from '$core/model/job';
+	import { editCable, putRoutes } from '$core/edit/cables';
+	import type { Cable, Point, Route } from '$core/model/job';
 	import { WAYS } from '$core/model/kinds';
 	import { ifKnown } from '$core/model/known';
 	import { proposeRoutes } from '$core/rough/routes/propose-routes';
@@ -21,65 +21,65 @@
 	const store = useJob();
 	let story = $state(0);
 	const plan = $derived(drawPlan(store.edition, store.job, story));
-	const legId = $derived(store.selection?.kind === 'leg' ? store.selection.id : null);
-	const leg = $derived(store.job.legs.find((l) => l.id === legId));
+	const cableId = $derived(store.selection?.kind === 'cable' ? store.selection.id : null);
+	const cable = $derived(store.job.cables.find((l) => l.id === cableId));
 	/** As it is dragged, before it is let go. */
-	let held = $state.raw<{ legId: string; via: Point[] } | null>(null);
-	const viaOf = (l: Leg): Point[] => (held?.legId === l.id ? held.via : (l.route?.via ?? []));
-	const nameOf = (l: Leg) => `${l.fromId ? store.placeName(l.fromId) : '?'} to ${store.placeName(l.toId)}`;
+	let held = $state.raw<{ cableId: string; via: Point[] } | null>(null);
+	const viaOf = (l: Cable): Point[] => (held?.cableId === l.id ? held.via : (l.route?.via ?? []));
+	const nameOf = (l: Cable) => `${l.fromId ? store.placeName(l.fromId) : '?'} to ${store.placeName(l.toId)}`;
 	const routes = $derived(
-		store.job.legs.flatMap((l): Laid[] => {
+		store.job.cables.flatMap((l): Laid[] => {
 			const [from, to] = [routeEnd(store.job, l.fromId), routeEnd(store.job, l.toId)];
-			const here = !store.circuit || l.circuitId === store.circuit.id || l.id === legId;
+			const here = !store.circuit || l.circuitId === store.circuit.id || l.id === cableId;
 			if (!l.route || !from || !to || !here || (from.story !== story && to.story !== story)) return [];
-			return [{ legId: l.id, points: [from.at, ...viaOf(l), to.at], name: nameOf(l) }];
+			return [{ cableId: l.id, points: [from.at, ...viaOf(l), to.at], name: nameOf(l) }];
 		})
 	);
 	const proposed = $derived(proposeRoutes(store.ruled, store.circuit?.id ?? null));
-	const known = $derived(store.known.legs.find((l) => l.id === legId));
+	const known = $derived(store.known.cables.find((l) => l.id === cableId));
 	const length = $derived(
-		leg?.route && known
-			? ifKnown(() => routeLength(store.ruled, { ...known, route: { ...(leg.route as Route), via: viaOf(leg) } }))
+		cable?.route && known
+			? ifKnown(() => routeLength(store.ruled, { ...known, route: { ...(cable.route as Route), via: viaOf(cable) } }))
 			: null
 	);
 	/** What was measured stands: only what is planned takes the length of its way. */
-	function lay(l: Leg, route: Route, what: string): void {
-		const as = store.known.legs.find((k) => k.id === l.id);
+	function lay(l: Cable, route: Route, what: string): void {
+		const as = store.known.cables.find((k) => k.id === l.id);
 		const way = as ? ifKnown(() => routeLength(store.ruled, { ...as, route })) : null;
 		void store.edit(
 			`${nameOf(l)}: ${what}`,
-			l.state === 'planned' && way ? putRoutes([{ legId: l.id, route, lengthFt: way.feet }]) : editLeg(l.id, { route })
+			l.state === 'planned' && way ? putRoutes([{ cableId: l.id, route, lengthFt: way.feet }]) : editCable(l.id, { route })
 		);
 	}
-	const moved = (l: Leg, corner: number, p: Point): Point[] => (l.route?.via ?? []).map((v, i) => (i === corner ? p : v));
-	function keep(l: Leg, via: Point[], what: string): void {
+	const moved = (l: Cable, corner: number, p: Point): Point[] => (l.route?.via ?? []).map((v, i) => (i === corner ? p : v));
+	function keep(l: Cable, via: Point[], what: string): void {
 		held = null;
 		if (l.route) lay(l, { ...l.route, via }, what);
 	}
 	const drag = (corner: number): Dragged => ({
-		onmove: (p) => leg && (held = { legId: leg.id, via: moved(leg, corner, [Math.round(p[0]), Math.round(p[1])]) }),
-		onend: () => leg && held && keep(leg, held.via, 'corner moved')
+		onmove: (p) => cable && (held = { cableId: cable.id, via: moved(cable, corner, [Math.round(p[0]), Math.round(p[1])]) }),
+		onend: () => cable && held && keep(cable, held.via, 'corner moved')
 	});
 	function nudge(corner: number, dx: number, dy: number): void {
-		const at = leg?.route?.via[corner];
-		if (leg && at) keep(leg, moved(leg, corner, [at[0] + dx, at[1] + dy]), 'corner moved');
+		const at = cable?.route?.via[corner];
+		if (cable && at) keep(cable, moved(cable, corner, [at[0] + dx, at[1] + dy]), 'corner moved');
 	}
 	const remove = (corner: number) =>
-		leg?.route &&
+		cable?.route &&
 		keep(
-			leg,
-			leg.route.via.filter((_, i) => i !== corner),
+			cable,
+			cable.route.via.filter((_, i) => i !== corner),
 			'corner removed'
 		);
 	const add = (stretch: number, at: Point) =>
-		leg?.route &&
+		cable?.route &&
 		keep(
-			leg,
-			[...leg.route.via.slice(0, stretch), [Math.round(at[0]), Math.round(at[1])], ...leg.route.via.slice(stretch)],
+			cable,
+			[...cable.route.via.slice(0, stretch), [Math.round(at[0]), Math.round(at[1])], ...cable.route.via.slice(stretch)],
 			'new corner'
 		);
-	function again(l: Leg): void {
-		const as = store.known.legs.find((k) => k.id === l.id);
+	function again(l: Cable): void {
+		const as = store.known.cables.find((k) => k.id === l.id);
 		const route = as ? ifKnown(() => proposeRoute(store.ruled, as)) : null;
 		if (route) lay(l, route, 'way proposed');
 		else store.say(`${nameOf(l)} can't be laid: one of its ends has no place on the plan.`, true);
@@ -93,27 +93,27 @@
 				>Lay {counted(proposed.rows.length, 'cable')}</Btn
 			>
 		{/if}
-		{#if leg}
-			<b>{nameOf(leg)}</b>
-			{#if leg.route}
+		{#if cable}
+			<b>{nameOf(cable)}</b>
+			{#if cable.route}
 				<SelectField
 					label="Way"
-					value={leg.route.way}
+					value={cable.route.way}
 					options={WAYS.map((value) => ({ value, name: wayWords(value) }))}
 					onkeep={(v) => {
 						const way = WAYS.find((w) => w === v);
-						if (leg.route && way) lay(leg, { ...leg.route, way }, wayWords(way));
+						if (cable.route && way) lay(cable, { ...cable.route, way }, wayWords(way));
 					}}
 				/>
 				<FlagField
 					label="Spaced from others"
-					value={leg.route.spaced ?? false}
-					onkeep={(v) => leg.route && lay(leg, { ...leg.route, spaced: v || undefined }, v ? 'spaced' : 'not spaced')}
+					value={cable.route.spaced ?? false}
+					onkeep={(v) => cable.route && lay(cable, { ...cable.route, spaced: v || undefined }, v ? 'spaced' : 'not spaced')}
 				/>
 				{#if length}
 					<span class="figure"
-						><b>{length.feet} ft</b>{leg.state !== 'planned' && leg.lengthFt !== null
-							? `; ${show(leg.lengthFt, 1)} ft ${leg.state}`
+						><b>{length.feet} ft</b>{cable.state !== 'planned' && cable.lengthFt !== null
+							? `; ${show(cable.lengthFt, 1)} ft ${cable.state}`
 							: ''}</span
 					>
 					<span class="soft"
@@ -122,12 +122,12 @@
 							: ''}</span
 					>
 				{/if}
-				<Btn small onclick={() => again(leg)}>Propose again</Btn>
+				<Btn small onclick={() => again(cable)}>Propose again</Btn>
 			{:else}
-				<Btn small onclick={() => again(leg)}>Lay this cable</Btn>
+				<Btn small onclick={() => again(cable)}>Lay this cable</Btn>
 			{/if}
 		{:else}
-			<span class="soft">Pick a cable on the plan or in Legs to change its way.</span>
+			<span class="soft">Pick a cable on the plan or in Cables to change its way.</span>
 		{/if}
 		{#if proposed.unplaced}<span class="soft">{counted(proposed.unplaced, 'cable')} with an end that has no place.</span>{/if}
 	</div>
@@ -142,9 +142,9 @@
 			{#snippet over(scale)}
 				<RouteLayer
 					{routes}
-					picked={legId}
+					picked={cableId}
 					{scale}
-					onpick={(id) => store.select({ kind: 'leg', id })}
+					onpick={(id) => store.select({ kind: 'cable', id })}
 					ondrag={drag}
 					onnudge={nudge}
 					onremove={remove}

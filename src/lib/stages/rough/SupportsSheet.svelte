@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerName } from '$core/model/breaker-name';
 	import { holeCheck, supportsOf, type HoleCase } from '$core/rough/supports';
 	import { show } from '$core/units/quantity';
 	import { draftKey } from '$lib/store/drafts';
@@ -12,10 +13,10 @@
 
 	/** Staples and straps of each cable; holes and notches in wood. */
 	const store = useJob();
-	const legs = $derived(
-		store.job.legs.filter((l) => !l.inCableOf && l.state !== 'found' && (!store.circuit || l.circuitId === store.circuit.id))
+	const cables = $derived(
+		store.job.cables.filter((l) => !l.inCableOf && l.state !== 'found' && (!store.circuit || l.circuitId === store.circuit.id))
 	);
-	const rows = $derived(legs.map((leg) => ({ leg, s: supportsOf(store.edition, store.job, leg) })));
+	const rows = $derived(cables.map((cable) => ({ cable, s: supportsOf(store.edition, store.job, cable) })));
 	const total = $derived(rows.reduce((sum, r) => sum + (r.s.count ?? 0), 0));
 	const form = new FormDraft(draftKey(store.job.id, 'hole'), {
 		member: 'bearing-stud',
@@ -51,7 +52,7 @@
 	const feet = (inches: number) => `${Math.floor(inches / 12)}'${inches % 12 ? ` ${inches % 12}"` : ''}`;
 </script>
 
-<p class="big"><b>{total}</b> staples and straps{store.circuit ? `, circuit ${store.circuit.number}` : ''}</p>
+<p class="big"><b>{total}</b> staples and straps{store.circuit ? `, ${breakerName(store.job, store.circuit)}` : ''}</p>
 <h2>Holes and notches</h2>
 <div class="form-columns">
 	<SelectField
@@ -95,11 +96,11 @@
 <table class="data">
 	<thead><tr><th>Cable</th><th class="num">Count</th><th>Every</th><th>From its boxes</th><th>Section</th></tr></thead>
 	<tbody>
-		{#each rows as { leg, s } (leg.id)}
-			<tr class="pick" aria-selected={store.selection?.id === leg.id}>
+		{#each rows as { cable, s } (cable.id)}
+			<tr class="pick" aria-selected={store.selection?.id === cable.id}>
 				<td
-					><button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: leg.id })}
-						>{leg.fromId ? store.placeName(leg.fromId) : '?'} to {store.placeName(leg.toId)}</button
+					><button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: cable.id })}
+						>{cable.fromId ? store.placeName(cable.fromId) : '?'} to {store.placeName(cable.toId)}</button
 					></td
 				>
 				<td class="num">{s.count ?? ''}</td>

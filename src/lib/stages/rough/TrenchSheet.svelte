@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { BURIAL_PLACES, type BurialPlace } from '$core/model/kinds';
 	import { editJob } from '$core/edit/job';
-	import { editLeg } from '$core/edit/legs';
+	import { editCable } from '$core/edit/cables';
 	import type { TrenchFacts, TrenchSegment } from '$core/model/job';
 	import { roughCheckId } from '$core/rough/check-list';
 	import { freshId } from '$lib/store/jobs';
@@ -40,22 +40,22 @@
 	const reckon = $derived(reckonOf(store.job.practice));
 	const widthIn = $derived(reckon.trenchIn);
 	const under = $derived({ outsideDiameterIn: num(form.now.diameter), beddingIn: reckon.beddingIn });
-	const factsOf = (legId: string): TrenchFacts => store.job.legs.find((l) => l.id === legId)?.trench ?? { segments: [] };
+	const factsOf = (cableId: string): TrenchFacts => store.job.cables.find((l) => l.id === cableId)?.trench ?? { segments: [] };
 	/** A trench that nobody parted has one stretch, in open ground. */
-	const stretches = (legId: string): TrenchSegment[] => {
-		const { segments } = factsOf(legId);
+	const stretches = (cableId: string): TrenchSegment[] => {
+		const { segments } = factsOf(cableId);
 		return segments.length ? segments : [{ id: 'all', ft: null, place: 'general', pavingIn: 0 }];
 	};
-	const set = (legId: string, what: string, change: Partial<TrenchFacts>) =>
-		store.edit(`Trench: ${what}`, editLeg(legId, { trench: { ...factsOf(legId), ...change } }));
-	const setStretch = (legId: string, i: number, change: Partial<TrenchSegment>, what: string) =>
-		set(legId, what, {
-			segments: stretches(legId).map((s, k) => ({ ...s, id: s.id === 'all' ? freshId() : s.id, ...(k === i ? change : {}) }))
+	const set = (cableId: string, what: string, change: Partial<TrenchFacts>) =>
+		store.edit(`Trench: ${what}`, editCable(cableId, { trench: { ...factsOf(cableId), ...change } }));
+	const setStretch = (cableId: string, i: number, change: Partial<TrenchSegment>, what: string) =>
+		set(cableId, what, {
+			segments: stretches(cableId).map((s, k) => ({ ...s, id: s.id === 'all' ? freshId() : s.id, ...(k === i ? change : {}) }))
 		});
-	const more = (legId: string) =>
-		set(legId, 'another stretch', {
+	const more = (cableId: string) =>
+		set(cableId, 'another stretch', {
 			segments: [
-				...stretches(legId).map((s) => ({ ...s, id: s.id === 'all' ? freshId() : s.id })),
+				...stretches(cableId).map((s) => ({ ...s, id: s.id === 'all' ? freshId() : s.id })),
 				{ id: freshId(), ft: null, place: 'general', pavingIn: 0 }
 			]
 		});
@@ -70,9 +70,9 @@
 
 	const within = (most: number) => (text: string) =>
 		text.trim() && Number(text) >= 0 && Number(text) <= most ? null : `0 to ${most} in; got "${text}"`;
-	const name = (legId: string) => {
-		const leg = store.job.legs.find((l) => l.id === legId);
-		return leg ? `${leg.fromId ? store.placeName(leg.fromId) : '?'} to ${store.placeName(leg.toId)}` : '?';
+	const name = (cableId: string) => {
+		const cable = store.job.cables.find((l) => l.id === cableId);
+		return cable ? `${cable.fromId ? store.placeName(cable.fromId) : '?'} to ${store.placeName(cable.toId)}` : '?';
 	};
 </script>
 
@@ -85,10 +85,10 @@
 	<TextField label="Bedding, in" value={String(reckon.beddingIn)} check={within(24)} onkeep={setBedding} />
 	<TextField label="Width, in" value={String(widthIn)} check={widthFault} onkeep={setWidth} />
 </div>
-{#each trenches as t (t.legId)}
-	{@const facts = factsOf(t.legId)}
+{#each trenches as t (t.cableId)}
+	{@const facts = factsOf(t.cableId)}
 	{@const trench = facts.bore ? ('bore' as const) : ('open' as const)}
-	{@const list = stretches(t.legId).map((s) => ({
+	{@const list = stretches(t.cableId).map((s) => ({
 		s,
 		given: { ...under, trench, place: s.place, pavingIn: s.pavingIn },
 		b: burial(store.edition, { ...t.case, ...under, trench, place: s.place, pavingIn: s.pavingIn })
@@ -103,7 +103,7 @@
 	})}
 	<section>
 		<h2>
-			<button type="button" class="row" onclick={() => store.select({ kind: 'leg', id: t.legId })}>{name(t.legId)}</button>
+			<button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: t.cableId })}>{name(t.cableId)}</button>
 		</h2>
 		<p class="big">
 			<b>{b.coverIn} in</b> of cover, dig <b>{show(b.digIn, 1)} in</b>
@@ -184,7 +184,7 @@
 									value={s.place}
 									options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
 									onkeep={(v) =>
-										setStretch(t.legId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
+										setStretch(t.cableId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
 								/></td
 							>
 							<td class="num"
@@ -194,7 +194,7 @@
 									value={s.ft === null ? '' : String(s.ft)}
 									placeholder="rest"
 									check={measured(10_000)}
-									onkeep={(v) => setStretch(t.legId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
+									onkeep={(v) => setStretch(t.cableId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
 								/></td
 							>
 							<td class="num"
@@ -203,7 +203,7 @@
 									hideLabel
 									value={String(s.pavingIn)}
 									check={within(24)}
-									onkeep={(v) => setStretch(t.legId, i, { pavingIn: Number(v) }, 'paving')}
+									onkeep={(v) => setStretch(t.cableId, i, { pavingIn: Number(v) }, 'paving')}
 								/></td
 							>
 							<td class="num">{own.coverIn} in</td>
@@ -211,7 +211,7 @@
 							<td
 								>{#if list.length > 1}<CrossBtn
 										label={`Remove stretch ${i + 1}`}
-										onclick={() => set(t.legId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
+										onclick={() => set(t.cableId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
 									/>{/if}</td
 							>
 						</tr>
@@ -220,10 +220,11 @@
 			</table>
 		</div>
 		<p class="no-print">
-			<Btn small onclick={() => more(t.legId)}>Another stretch</Btn>
+			<Btn small onclick={() => more(t.cableId)}>Another stretch</Btn>
 			<Btn
 				small
-				onclick={() => saveText(`${store.job.name} trench ${name(t.legId)}.svg`, 'image/svg+xml', trenchSvg(d, b, name(t.legId)))}
+				onclick={() =>
+					saveText(`${store.job.name} trench ${name(t.cableId)}.svg`, 'image/svg+xml', trenchSvg(d, b, name(t.cableId)))}
 				>Save picture</Btn
 			>
 		</p>
@@ -232,38 +233,38 @@
 				<FlagField
 					label="Bored, not dug"
 					value={facts.bore ?? false}
-					onkeep={(v) => set(t.legId, v ? 'bored' : 'dug', { bore: v || undefined })}
+					onkeep={(v) => set(t.cableId, v ? 'bored' : 'dug', { bore: v || undefined })}
 				/>
 				<TextField
 					label="Cover, in"
 					value={facts.coverIn === undefined ? '' : String(facts.coverIn)}
 					check={measured(240)}
-					onkeep={(v) => set(t.legId, 'cover as measured', { coverIn: figureOf(v) })}
+					onkeep={(v) => set(t.cableId, 'cover as measured', { coverIn: figureOf(v) })}
 				/>
 				<TextField
 					label="Riser begins, in down"
 					value={facts.riserFromIn === undefined ? '' : String(facts.riserFromIn)}
 					check={measured(240)}
-					onkeep={(v) => set(t.legId, 'riser', { riserFromIn: figureOf(v) })}
+					onkeep={(v) => set(t.cableId, 'riser', { riserFromIn: figureOf(v) })}
 				/>
 				<TextField
 					label="Riser ends, ft up"
 					value={facts.riserToFt === undefined ? '' : String(facts.riserToFt)}
 					check={measured(100)}
-					onkeep={(v) => set(t.legId, 'riser', { riserToFt: figureOf(v) })}
+					onkeep={(v) => set(t.cableId, 'riser', { riserToFt: figureOf(v) })}
 				/>
 				<FlagField
 					label="Corroded"
 					value={facts.corroded ?? false}
-					onkeep={(v) => set(t.legId, v ? 'corroded' : 'not corroded', { corroded: v || undefined })}
+					onkeep={(v) => set(t.cableId, v ? 'corroded' : 'not corroded', { corroded: v || undefined })}
 				/>
 			</div>
 			<p class="soft">Before it is covered: photo, and the inspector.</p>
-			<Photos of={{ kind: 'check', id: roughCheckId('leg', t.legId, 'backfill') }} />
+			<Photos of={{ kind: 'check', id: roughCheckId('cable', t.cableId, 'backfill') }} />
 		</Fold>
 	</section>
 {:else}
-	<p>No leg lies in the ground: say of a leg where it lies, in its slip, or draw a box outdoors across the yard.</p>
+	<p>No cable lies in the ground: say of a cable where it lies, in its slip, or draw a box outdoors across the yard.</p>
 {/each}
 
 <style>

@@ -1,7 +1,7 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { whoReads } from '$lib/store/this-device';
-	import { nameSpace } from '$core/model/fact-words';
-	import { FEED_SURE, writeFeeds } from '$core/edit/legs';
+	import { FEED_SURE, writeFeeds } from '$core/edit/cables';
 	import { feedOrder } from '$core/trace/feed-order';
 	import { unorderedBoxes, unorderedOf } from '$core/trace/feed-of-job';
 	import { feetBetween } from '$core/run/moving';
@@ -20,7 +20,9 @@
 	/** In what order boxes are fed: which one to open next, what went dead, what is left. */
 	const store = useJob();
 	const circuit = $derived(
-		store.circuit ?? store.job.circuits.find((c) => store.job.legs.some((l) => l.circuitId === c.id && l.fromId === null)) ?? null
+		store.circuit ??
+			store.job.circuits.find((c) => store.job.cables.some((l) => l.circuitId === c.id && l.fromId === null)) ??
+			null
 	);
 	const form = new FormDraft(draftKey(store.job.id, 'feed-order'), { answers: '{}' });
 	/** By circuit and box: what was dead with it opened. */
@@ -79,7 +81,7 @@
 	async function write(): Promise<void> {
 		if (!circuit || !offered) return;
 		const feet = (a: string, b: string) => feetBetween(store.job, { a, b });
-		await store.edit(`${nameSpace(circuit)}: feed order, figured`, writeFeeds(circuit.id, rows, feet));
+		await store.edit(`${breakerWritten(store.job, circuit)}: feed order, figured`, writeFeeds(circuit.id, rows, feet));
 	}
 </script>
 
@@ -89,13 +91,13 @@
 {#if !circuit}
 	<p>Pick a circuit with boxes of which nobody knows what feeds them.</p>
 {:else if !order}
-	<p>{nameSpace(circuit)} has no boxes yet: find what is on it under Which breaker.</p>
+	<p>{breakerWritten(store.job, circuit)} has no boxes yet: find what is on it under Which breaker.</p>
 {:else if order.none}
 	<p>
 		<Mark kind="bad" word /> The answers contradict each other: no feed order agrees with all of them. Take the doubtful one back.
 	</p>
 {:else}
-	<h2>{nameSpace(circuit)}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
+	<h2>{breakerWritten(store.job, circuit)}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
 	{#if head}
 		<p class="big">
 			<b>{name(head)}</b> is the first of the boxes entered. Whether another lies upstream is not known until its cable is seen to come

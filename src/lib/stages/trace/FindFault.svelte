@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { BreakerName } from '$core/model/breaker-name';
 	import { onDestroy } from 'svelte';
 	import { sayMoment } from '$lib/clock';
 	import { addSymptom, tellSymptom } from '$core/edit/job';
@@ -100,7 +101,7 @@
 	<ReadingsOff />
 {:else}
 	<p class="lead">
-		Circuit {circuit.number}, {circuit.name}{#if live.working}<span class="working" role="status"
+		{BreakerName(store.job, circuit)}, {circuit.name}{#if live.working}<span class="working" role="status"
 				>working <Btn small look="quiet" onclick={() => live.cancel()}>Stop</Btn></span
 			>{/if}
 	</p>

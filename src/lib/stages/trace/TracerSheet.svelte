@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { nameSpace, saySpace } from '$core/model/fact-words';
-	import { attachBox } from '$core/edit/legs';
+	import { breakerWritten, saySpace } from '$core/model/breaker-name';
+	import { attachBox } from '$core/edit/cables';
 	import { editBox } from '$core/edit/boxes';
 	import { runOf } from '$core/run/runs';
 	import {
@@ -101,9 +101,9 @@
 	async function join(boxId: string): Promise<void> {
 		if (!circuit) return;
 		const box = store.index.boxes.get(boxId);
-		const note = `${box?.note ? `${box.note} ` : ''}On ${saySpace(circuit)} by tracer.`;
-		const attach = attachBox(boxId, { legId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null });
-		await store.edit(`${store.placeName(boxId)} on ${saySpace(circuit)}, by tracer`, (draft) => {
+		const note = `${box?.note ? `${box.note} ` : ''}On ${saySpace(store.job, circuit)} by tracer.`;
+		const attach = attachBox(boxId, { cableId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null });
+		await store.edit(`${store.placeName(boxId)} on ${saySpace(store.job, circuit)}, by tracer`, (draft) => {
 			attach(draft);
 			editBox(boxId, { note })(draft);
 		});
@@ -184,7 +184,7 @@
 <Fold title="Which breaker, at the panel" bind:open={folds.panel}>
 	<div class="grid">
 		{#each store.job.circuits as c (c.id)}
-			<TextField label={nameSpace(c).slice(0, 34)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
+			<TextField label={breakerWritten(store.job, c).slice(0, 34)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
 		{/each}
 	</div>
 	{#if breaker}
@@ -210,13 +210,13 @@
 			<p>
 				<Mark kind="good" />
 				{store.placeName(id)} is on it by its level. {#if circuit}<Btn small onclick={() => join(id)}
-						>Put it on {nameSpace(circuit)}</Btn
+						>Put it on {breakerWritten(store.job, circuit)}</Btn
 					>{/if}
 			</p>
 		{/each}
 	{/if}
 </Fold>
-<Fold title="A buried leg, foot by foot" bind:open={folds.buried}>
+<Fold title="A buried cable, foot by foot" bind:open={folds.buried}>
 	<div class="fields">
 		<TextField label="Feet from the start" value={at} onkeep={(v) => (at = v)} />
 		{#if num(at) !== null}

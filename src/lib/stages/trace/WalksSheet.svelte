@@ -1,6 +1,6 @@
 <script lang="ts">
+	import { breakerWritten } from '$core/model/breaker-name';
 	import { remember, whoReads } from '$lib/store/this-device';
-	import { nameSpace } from '$core/model/fact-words';
 	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
@@ -77,9 +77,9 @@
 	const results = $derived(plan ? mapped(store.job, targets, { rows, found: decodeWalks(plan, whole) }).map(against) : []);
 	const sure = $derived(results.filter((r) => r.breaker !== null && !r.doubt));
 	const doubts = $derived(results.filter((r) => r.doubt));
-	const words = (slots: readonly number[]) =>
-		slots.map((slot) => targets.switched.find((s) => s.slot === slot)?.slots.join('+') ?? slot).join(', ');
-	const directoryOf = (slot: number | null) => targets.switched.find((s) => s.slot === slot)?.directory ?? '';
+	const words = (spaces: readonly number[]) =>
+		spaces.map((space) => targets.switched.find((s) => s.space === space)?.spaces.join('+') ?? space).join(', ');
+	const directoryOf = (space: number | null) => targets.switched.find((s) => s.space === space)?.directory ?? '';
 	let by = $state(whoReads());
 	async function write(): Promise<void> {
 		remember('readBy', by);
@@ -87,10 +87,10 @@
 		for (const r of sure)
 			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());
 		await store.edit('Breakers found by walks', (draft) => {
-			for (const [slot, circuitId] of fresh) {
-				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Space ${slot}`, breakerA: null, state: 'found' })(draft);
+			for (const [space, circuitId] of fresh) {
+				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Space ${space}`, breakerA: null, state: 'found' })(draft);
 				const row = draft.circuits.find((c) => c.id === circuitId);
-				if (row) row.slot = slot;
+				if (row) row.space = space;
 			}
 			const rows = sure.flatMap((r) => {
 				const circuitId = r.circuitId ?? (r.breaker === null ? null : (fresh.get(r.breaker) ?? null));
@@ -102,13 +102,13 @@
 	let folds = $state({ setup: untrack(() => form.now.seen === '{}'), all: false, alone: false });
 	const alone = $derived(
 		halveAlone(
-			targets.switched.map((s) => s.slot),
+			targets.switched.map((s) => s.space),
 			form.now.alone.split('').map((x) => x === '1')
 		)
 	);
 	const spaceOf = (id: string) => {
 		const circuit = store.index.circuits.get(id);
-		return circuit ? nameSpace(circuit) : 'another circuit';
+		return circuit ? breakerWritten(store.job, circuit) : 'another circuit';
 	};
 </script>
 
@@ -139,7 +139,7 @@
 	{#if targets.staysOn.length}
 		<p>
 			<Mark kind="caution" word /> Stays on, never switched: {targets.staysOn
-				.map((s) => `space ${s.slots.join('+')} ${s.directory}`)
+				.map((s) => `space ${s.spaces.join('+')} ${s.directory}`)
 				.join(', ')}.
 		</p>
 	{/if}

@@ -1,9 +1,10 @@
 <script lang="ts">
+	import { BreakerName, breakerWritten, saySpace } from '$core/model/breaker-name';
 	import { thinnestWire } from '$core/circuits/size/thinnest-wire';
 	import { GUIDED_WORK, guidedWork, workedAt, type GuidedWork } from '$core/makeup/work/guided-work';
 	import { plateCheck, sameElement, type Plate } from '$core/makeup/work/plate-check';
-	import { knownOr, nameSpace } from '$core/model/fact-words';
-	import { indexOf, inSlots } from '$core/model/job-index';
+	import { knownOr } from '$core/model/fact-words';
+	import { indexOf } from '$core/model/job-index';
 	import type { LoadKind } from '$core/model/kinds';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -53,8 +54,8 @@
 			? knownOr(
 					store.known,
 					() => {
-						const leg = indexOf(store.known).legsOfCircuit.get(known.id)?.[0];
-						return leg ? leg.conductors : null;
+						const cable = indexOf(store.known).cablesOfCircuit.get(known.id)?.[0];
+						return cable ? cable.conductors : null;
 					},
 					() => null
 				)
@@ -67,7 +68,7 @@
 	const steps = $derived(
 		guidedWork(work, {
 			subpanel: panel ? panel.feeder !== undefined : null,
-			breaker: circuit ? `Circuit ${circuit.number}, ${inSlots(circuit)}` : 'Its breaker',
+			breaker: circuit ? `${BreakerName(store.job, circuit)}, ${saySpace(store.job, circuit)}` : 'Its breaker',
 			poles: circuit?.poles ?? 1,
 			neutral: circuit ? (circuit.poles === 1 ? true : home === null ? null : home >= 3) : null,
 			shared,
@@ -116,7 +117,7 @@
 					volts: circuit.poles === 2 ? 240 : 120,
 					breakerA: circuit.breakerA,
 					carriesA: thin?.carries ?? null,
-					wire: thin ? { awg: thin.leg.awg, metal: thin.leg.metal } : undefined
+					wire: thin ? { awg: thin.cable.awg, metal: thin.cable.metal } : undefined
 				})
 			: null
 	);
@@ -165,7 +166,7 @@
 		<SelectField
 			label="Circuit"
 			value={circuit?.id ?? ''}
-			options={[{ value: '', name: 'not picked' }, ...circuits.map((c) => ({ value: c.id, name: nameSpace(c) }))]}
+			options={[{ value: '', name: 'not picked' }, ...circuits.map((c) => ({ value: c.id, name: breakerWritten(store.job, c) }))]}
 			onkeep={(v) => (form.now.circuitId = v)}
 		/>
 	{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakerName } from '$core/model/breaker-name';
 	import { sayMoment } from '$lib/clock';
 	import { useJob } from '$lib/store/use-job';
 	import Late from '$lib/frame/Late.svelte';
@@ -21,7 +22,7 @@
 <Sheet
 	title="Trim"
 	sub={store.circuit
-		? `devices of circuit ${store.circuit.number}, in feed order`
+		? `devices of ${breakerName(store.job, store.circuit)}, in feed order`
 		: 'devices by box; pick a circuit for its feed order'}
 	views={views.names}
 	{view}
@@ -76,7 +77,7 @@
 								.join(', ')}</td
 						>
 						<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
-						<td class="num">{store.job.legs.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
+						<td class="num">{store.job.cables.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
 						<td>
 							{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
 							{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since

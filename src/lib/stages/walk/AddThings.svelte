@@ -65,7 +65,7 @@
 			place,
 			// Read from the panel, or chosen by its load: not taken for granted.
 			mainA: null,
-			slots: boxState === 'found' ? null : first ? 40 : 20,
+			spaces: boxState === 'found' ? null : first ? 40 : 20,
 			service: first
 		};
 		if (await store.edit(panel.name, putPanel(panel))) store.select({ kind: 'panel', id });

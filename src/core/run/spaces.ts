@@ -5,16 +5,16 @@ import type { BreakerForm } from '../model/kinds';
 export type ServiceLeg = 'A' | 'B';
 
 /** @example slots 1 and 2 -> A, 3 and 4 -> B, 5 and 6 -> A */
-export const legOfSlot = (slot: number): ServiceLeg => (Math.ceil(slot / 2) % 2 === 1 ? 'A' : 'B');
+export const legOfSpace = (space: number): ServiceLeg => (Math.ceil(space / 2) % 2 === 1 ? 'A' : 'B');
 
 /** Slots that a breaker takes: a two-pole one the next one down on its side too. */
-export const slotsOf = ({ slot, poles }: { slot: number | null; poles: 1 | 2 }): number[] =>
-	slot === null ? [] : poles === 2 ? [slot, slot + 2] : [slot];
+export const spacesOf = ({ space: space, poles }: { space: number | null; poles: 1 | 2 }): number[] =>
+	space === null ? [] : poles === 2 ? [space, space + 2] : [space];
 
 /** What takes a place in a panel: a circuit's breaker, or the breaker of a feeder to another panel. */
 export type Occupant =
-	| { kind: 'circuit'; id: string; circuit: Circuit; slot: number | null; poles: 1 | 2; half?: 'upper' | 'lower' | undefined }
-	| { kind: 'feeder'; id: string; panel: Panel; slot: number | null; poles: 2; half?: undefined };
+	| { kind: 'circuit'; id: string; circuit: Circuit; space: number | null; poles: 1 | 2; half?: 'upper' | 'lower' | undefined }
+	| { kind: 'feeder'; id: string; panel: Panel; space: number | null; poles: 2; half?: undefined };
 
 /** What is in each slot of a panel: breakers by their poles, and feeders of other panels. */
 export function occupantsOf(job: Job, panelId: string): Occupant[] {
@@ -25,21 +25,21 @@ export function occupantsOf(job: Job, panelId: string): Occupant[] {
 				kind: 'circuit' as const,
 				id: circuit.id,
 				circuit,
-				slot: circuit.slot,
+				space: circuit.space,
 				poles: circuit.poles,
 				half: circuit.half
 			})),
 		...job.panels
 			.filter((p) => p.feeder?.fromPanelId === panelId)
-			.map((panel) => ({ kind: 'feeder' as const, id: panel.id, panel, slot: panel.feeder?.slot ?? null, poles: 2 as const }))
+			.map((panel) => ({ kind: 'feeder' as const, id: panel.id, panel, space: panel.feeder?.space ?? null, poles: 2 as const }))
 	];
 }
 
 /** Each slot of a panel with what is in it: nothing, one breaker, or two thin ones; more is a fault. */
-export function slotMap(job: Job, panel: Panel): Map<number, Occupant[]> {
-	const map = new Map<number, Occupant[]>(Array.from({ length: panel.slots }, (_, i) => [i + 1, []]));
+export function spaceMap(job: Job, panel: Panel): Map<number, Occupant[]> {
+	const map = new Map<number, Occupant[]>(Array.from({ length: panel.spaces }, (_, i) => [i + 1, []]));
 	for (const o of occupantsOf(job, panel.id)) {
-		for (const slot of slotsOf(o)) map.set(slot, [...(map.get(slot) ?? []), o]);
+		for (const space of spacesOf(o)) map.set(space, [...(map.get(space) ?? []), o]);
 	}
 	return map;
 }
@@ -49,9 +49,9 @@ const together = (a: Occupant, b: Occupant): boolean =>
 	a.poles === 1 && b.poles === 1 && !!a.half && !!b.half && a.half !== b.half;
 
 /** Pairs of breakers that claim one place. */
-export function clashes(job: Job, panel: Panel): { slot: number; first: Occupant; second: Occupant }[] {
-	return [...slotMap(job, panel)].flatMap(([slot, all]) =>
-		all.flatMap((first, i) => all.slice(i + 1).flatMap((second) => (together(first, second) ? [] : [{ slot, first, second }])))
+export function clashes(job: Job, panel: Panel): { space: number; first: Occupant; second: Occupant }[] {
+	return [...spaceMap(job, panel)].flatMap(([space, all]) =>
+		all.flatMap((first, i) => all.slice(i + 1).flatMap((second) => (together(first, second) ? [] : [{ space, first, second }])))
 	);
 }
 
@@ -59,12 +59,12 @@ export function clashes(job: Job, panel: Panel): { slot: number; first: Occupant
 export function isFree(
 	job: Job,
 	panel: Panel,
-	{ slot, poles, apart = [] }: { slot: number; poles: 1 | 2; apart?: readonly string[] | undefined }
+	{ space: space, poles, apart = [] }: { space: number; poles: 1 | 2; apart?: readonly string[] | undefined }
 ): boolean {
-	const map = slotMap(job, panel);
-	return slotsOf({ slot, poles }).every((s) => {
+	const map = spaceMap(job, panel);
+	return spacesOf({ space, poles }).every((s) => {
 		const there = map.get(s);
-		return s >= 1 && s <= panel.slots && !!there && there.every((o) => apart.includes(o.id));
+		return s >= 1 && s <= panel.spaces && !!there && there.every((o) => apart.includes(o.id));
 	});
 }
 /** The label of the panel lists such breakers; not entered, it bars none. */
@@ -73,15 +73,15 @@ export function labelLists(job: Job, panelId: string | null, form: BreakerForm):
 	return !forms.length || forms.includes(form);
 }
 /** This breaker can stand there: in an empty place, or as one of two thin ones beside the other half. */
-export function mayStandIn(job: Job, panel: Panel, { circuit, slot }: { circuit: Circuit; slot: number }): boolean {
-	if (isFree(job, panel, { slot, poles: circuit.poles, apart: [circuit.id] })) return true;
-	const others = (slotMap(job, panel).get(slot) ?? []).filter((o) => o.id !== circuit.id);
+export function mayStandIn(job: Job, panel: Panel, { circuit, space: space }: { circuit: Circuit; space: number }): boolean {
+	if (isFree(job, panel, { space, poles: circuit.poles, apart: [circuit.id] })) return true;
+	const others = (spaceMap(job, panel).get(space) ?? []).filter((o) => o.id !== circuit.id);
 	const half = circuit.half;
 	return circuit.poles === 1 && !!half && others.every((o) => o.poles === 1 && !!o.half && o.half !== half);
 }
 /** Slots of a panel that nothing is in. */
-export const spareSlots = (job: Job, panel: Panel): number[] =>
-	[...slotMap(job, panel)].filter(([slot, all]) => !all.length && slot <= panel.slots).map(([slot]) => slot);
+export const spareSpaces = (job: Job, panel: Panel): number[] =>
+	[...spaceMap(job, panel)].filter(([space, all]) => !all.length && space <= panel.spaces).map(([space]) => space);
 
 /** Is this where neutral and grounds are joined: the panel with the service disconnect, told or taken to be so. */
 export const isService = (job: Job, panel: Panel): boolean =>

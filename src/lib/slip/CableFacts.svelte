@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { editLeg, feedLeg } from '$core/edit/legs';
+	import { editCable, feedCable } from '$core/edit/cables';
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/store/use-job';
@@ -14,65 +14,65 @@
 	import Photos from './Photos.svelte';
 
 	interface Props {
-		legId: string;
+		cableId: string;
 	}
-	let { legId }: Props = $props();
+	let { cableId }: Props = $props();
 	const store = useJob();
-	const set = (what: string, change: Parameters<typeof editLeg>[1]) =>
-		leg && store.edit(`Cable: ${what}`, editLeg(leg.id, change));
-	const leg = $derived(store.job.legs.find((l) => l.id === legId));
-	const circuit = $derived(store.index.circuits.get(leg?.circuitId ?? ''));
+	const set = (what: string, change: Parameters<typeof editCable>[1]) =>
+		cable && store.edit(`Cable: ${what}`, editCable(cable.id, change));
+	const cable = $derived(store.job.cables.find((l) => l.id === cableId));
+	const circuit = $derived(store.index.circuits.get(cable?.circuitId ?? ''));
 	/** The panel, and the boxes of its run but itself. */
 	const sources = $derived([
 		...store.job.panels.filter((p) => p.id === circuit?.panelId).map((p) => ({ value: p.id, name: p.name })),
-		...(store.index.legsOfCircuit.get(circuit?.id ?? '') ?? [])
-			.filter((l) => l.toId !== leg?.toId)
+		...(store.index.cablesOfCircuit.get(circuit?.id ?? '') ?? [])
+			.filter((l) => l.toId !== cable?.toId)
 			.map((l) => ({ value: l.toId, name: store.index.boxes.get(l.toId)?.name ?? '?' }))
 	]);
 </script>
 
-{#if leg}
-	<p>{cableName(leg)}, {leg.state}</p>
+{#if cable}
+	<p>{cableName(cable)}, {cable.state}</p>
 	<div class="two">
 		<MaybeField
 			label="Fed from"
-			value={leg.fromId}
+			value={cable.fromId}
 			options={sources}
-			onkeep={(from) => store.edit('Cable: fed from', feedLeg(leg.id, from))}
+			onkeep={(from) => store.edit('Cable: fed from', feedCable(cable.id, from))}
 		/>
-		<FeetField label="Length, one way" value={leg.lengthFt} onkeep={(lengthFt) => set('length', { lengthFt })} />
+		<FeetField label="Length, one way" value={cable.lengthFt} onkeep={(lengthFt) => set('length', { lengthFt })} />
 		<MaybeField
 			label="Wire"
-			value={leg.awg}
-			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: leg.metal })).map((value) => ({ value, name: `${value} AWG` }))}
+			value={cable.awg}
+			options={GAUGES.filter((awg) => !noSuchWire({ awg, metal: cable.metal })).map((value) => ({ value, name: `${value} AWG` }))}
 			onkeep={(awg) => set(awg ? `${awg} AWG` : 'wire not known', { awg })}
 		/>
 		<MaybeField
 			label="Cable"
-			value={leg.cable}
-			options={cableOptions(leg.state, leg.cable)}
-			onkeep={(cable) => set(cable ? CABLE_MAKES[cable].name : 'kind not known', { cable })}
+			value={cable.kind}
+			options={cableOptions(cable.state, cable.kind)}
+			onkeep={(kind) => set(kind ? CABLE_MAKES[kind].name : 'kind not known', { kind })}
 		/>
-		{#if inRaceway(leg.cable) || leg.raceway}
+		{#if inRaceway(cable.kind) || cable.raceway}
 			<MaybeField
 				label="Raceway"
-				value={leg.raceway ?? null}
+				value={cable.raceway ?? null}
 				options={RACEWAY_OPTIONS}
 				onkeep={(raceway) => set('raceway', { raceway: raceway ?? undefined })}
 			/>
 		{/if}
 		<MaybeField
 			label="Metal"
-			value={leg.metal}
+			value={cable.metal}
 			options={[
 				{ value: 'Cu' as const, name: 'copper' },
 				{ value: 'Al' as const, name: 'aluminum' }
 			]}
-			onkeep={(metal) => set('metal', noSuchWire({ awg: leg.awg, metal }) ? { metal, awg: '12' } : { metal })}
+			onkeep={(metal) => set('metal', noSuchWire({ awg: cable.awg, metal }) ? { metal, awg: '12' } : { metal })}
 		/>
 		<MaybeField
 			label="Conductors"
-			value={leg.conductors === null ? null : `${leg.conductors}${leg.ground ? 'g' : ''}`}
+			value={cable.conductors === null ? null : `${cable.conductors}${cable.ground ? 'g' : ''}`}
 			options={[
 				{ value: '2g', name: 'two and ground' },
 				{ value: '3g', name: 'three and ground' },
@@ -85,13 +85,13 @@
 					v ? { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') } : { conductors: null, ground: null }
 				)}
 		/>
-		<LiesField value={leg.lies} onkeep={(lies) => set('where it lies', { lies })} />
+		<LiesField value={cable.lies} onkeep={(lies) => set('where it lies', { lies })} />
 		<SelectField
 			label="State"
-			value={leg.state}
+			value={cable.state}
 			options={STATES.map((value) => ({ value, name: value }))}
 			onkeep={(state) => set(state, { state })}
 		/>
 	</div>
-	<Photos of={{ kind: 'leg', id: leg.id }} />
+	<Photos of={{ kind: 'cable', id: cable.id }} />
 {/if}
