@@ -13,6 +13,7 @@ import { cableName } from '../../src/core/rough/take-off';
 import { nextInThread, threadOf } from '../../src/core/thread';
 import { assess } from '../../src/core/assess';
 import { punchList } from '../../src/core/layout/punch-list';
+import { NotKnown } from '../../src/core/model/known';
 import { foundInBoxes, placeAlong } from '../../src/core/walk/found-in-box';
 import { box, circuit, job, cable, reading } from './small-job';
 
@@ -40,22 +41,53 @@ const found = (more: Partial<Box>, of: { cables?: ReturnType<typeof cable>[]; ci
 	return foundInBoxes(houseOf(j)).map((f) => `${f.severity} ${f.code} ${f.rule.section}`);
 };
 
+const FOUND = { state: 'found' as const };
 const seen: [why: string, box: Partial<Box>, of: Parameters<typeof found>[1], want: string[]][] = [
 	['nothing seen', {}, {}, []],
 	[
 		'two drawn, one seen',
 		{ ends: [end({ awg: '12' })] },
-		{ cables: [cable('p', 'a', 9), cable('a', 'b', 9)] },
+		{ cables: [cable('p', 'a', 9, FOUND), cable('a', 'b', 9, FOUND)] },
 		['caution contradiction 110.3']
 	],
 	[
 		'as many as are drawn',
 		{ ends: [end({ awg: '12' }), end({ awg: '12' })] },
-		{ cables: [cable('p', 'a', 9), cable('a', 'b', 9)] },
+		{ cables: [cable('p', 'a', 9, FOUND), cable('a', 'b', 9, FOUND)] },
 		[]
 	],
-	['12 drawn, 14 seen', { ends: [end()] }, { cables: [cable('p', 'a', 9)] }, ['caution contradiction 110.3']],
-	['12 drawn, a gauge that was not made out', { ends: [end({ awg: null })] }, { cables: [cable('p', 'a', 9)] }, []],
+	[
+		'one seen, and another planned to it',
+		{ ends: [end({ awg: '12' })] },
+		{ cables: [cable('p', 'a', 9, FOUND), cable('a', 'b', 9)] },
+		[]
+	],
+	[
+		'two seen, neither as drawn',
+		{ ends: [end(), end()] },
+		{ cables: [cable('p', 'a', 9, FOUND)] },
+		['caution contradiction 110.3']
+	],
+	[
+		'two seen, one as drawn: it may be that one',
+		{ ends: [end(), end({ awg: '12' })] },
+		{ cables: [cable('p', 'a', 9, FOUND)] },
+		[]
+	],
+	[
+		'LINE seen as 14 AWG, drawn as 12',
+		{ ends: [end({ line: true }), end({ awg: '12' })] },
+		{ cables: [cable('p', 'a', 9, FOUND)] },
+		['caution contradiction 110.3']
+	],
+	[
+		'drawn with a ground, seen without',
+		{ ends: [end({ awg: '12', ground: false })] },
+		{ cables: [cable('p', 'a', 9, FOUND)] },
+		['caution contradiction 110.3']
+	],
+	['12 drawn, 14 seen', { ends: [end()] }, { cables: [cable('p', 'a', 9, FOUND)] }, ['caution contradiction 110.3']],
+	['12 drawn, a gauge that was not made out', { ends: [end({ awg: null })] }, { cables: [cable('p', 'a', 9, FOUND)] }, []],
 	[
 		'said to have no ground, and a ground wire',
 		{ ground: 'none', conductors: [wire('bare', 'ground')] },
@@ -108,7 +140,7 @@ test('fill of a box on no circuit, by the cables that were seen in it; not where
 		['12', 2],
 		['12', 1]
 	]);
-	assert.equal(of([end({ awg: null })]), undefined);
+	assert.throws(() => of([end({ awg: null })]), NotKnown);
 });
 test('where only the clamps of a metal box decide, whether it is metal must be looked at', () => {
 	// Three 14-2 with grounds and a duplex: (6 + 1 + 2) x 2 = 18 cu in, with clamps 20.

@@ -37,6 +37,7 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 		if (fuse) return circuit.space === null ? `the rating of the fuse of ${name}` : `the rating of ${name}`;
 		return `the rating of the breaker ${inSpace(job, circuit)}`;
 	}
+	if (of === 'box' && field === 'ends') return `the gauge, the conductors and the ground of a cable seen in ${place(id)}`;
 	if (of === 'box') return `whether ${place(id)} is metal or plastic`;
 	const panel = place(id);
 	if (of === 'panel') return `${OF_PANEL[field] ?? field} ${panel}`;

@@ -1,3 +1,4 @@
+import { asJoined } from './cable-ends';
 import type { Box, Circuit, Fixture, Job, Room } from './job';
 import { once } from './remember';
 
@@ -26,7 +27,8 @@ export interface JobIndex<J extends Job = Job> {
 
 /** The look-ups of a state of a job, made once. */
 export const indexOf = <J extends Job>(job: J): JobIndex<J> => lookUps(job) as JobIndex<J>;
-const lookUps = once((job: Job): JobIndex => {
+const lookUps = once((asTold: Job): JobIndex => {
+	const job = asJoined(asTold);
 	const circuits = new Map(job.circuits.map((c) => [c.id, c] as const));
 	const cablesInto = group(job.cables, (l) => l.toId);
 	return {

@@ -1,6 +1,7 @@
 import type { Awg, Metal } from '../units/gauge';
 import type { CableKind } from './kinds';
 import type * as told from './job';
+import { asJoined } from './cable-ends';
 
 /**
  * A job as the rules read it: what is known stands there; to read what nobody saw throws `NotKnown` with the name of the fact.
@@ -15,7 +16,7 @@ export interface Fact {
 	of: FactOf;
 	/** Of the cable, circuit, panel or box; a feeder goes by the panel that it feeds. */
 	id: string;
-	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'space' | 'lengthFt';
+	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'space' | 'lengthFt' | 'ends';
 }
 
 /** Thrown where a judgement needs a fact that nobody has seen. */
@@ -105,16 +106,17 @@ function seenPanel(panel: told.Panel): told.Panel {
  * A job as the rules read it. A job of which all is known is given back as it is, and so is every row of it that is whole: what
  * was worked out of them stays.
  */
-export function knownJob(job: told.Job): Job {
-	const before = views.get(job) as Job | undefined;
+export function knownJob(asTold: told.Job): Job {
+	const before = views.get(asTold) as Job | undefined;
 	if (before) return before;
+	const job = asJoined(asTold);
 	const cables = job.cables.map((l) => seen('cable', l.id, l));
 	const circuits = job.circuits.map((c) => seen('circuit', c.id, c));
 	const panels = job.panels.map(seenPanel);
 	const same = <T>(a: readonly T[], b: readonly T[]) => a.every((row, i) => row === b[i]);
 	const whole = same(cables, job.cables) && same(circuits, job.circuits) && same(panels, job.panels);
 	const view = (whole ? job : { ...job, cables, circuits, panels }) as Job;
-	views.set(job, view);
+	views.set(asTold, view);
 	// Seen once, it is seen.
 	views.set(view, view);
 	return view;

@@ -65,7 +65,7 @@ export type Fix =
 			kind: 'edit-cable';
 			label: string;
 			cableId: string;
-			change: Partial<Pick<Cable, 'awg' | 'conductors' | 'ground' | 'kind' | 'lies' | 'lengthFt'>>;
+			change: Partial<Pick<Cable, 'awg' | 'metal' | 'conductors' | 'ground' | 'kind' | 'lies' | 'lengthFt'>>;
 	  }
 	| { kind: 'set-load'; label: string; circuitId: string; load: CircuitLoad }
 	| { kind: 'size-circuit'; label: string; circuitId: string; breakerA: number; poles: 1 | 2; awg: Awg }

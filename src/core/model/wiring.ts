@@ -101,11 +101,15 @@ export interface Device {
 /** A device as it was found: no plan writes over it. */
 export type DeviceWas = Pick<Device, 'kind' | 'receptacles' | 'amps' | 'volts' | 'slots' | 'protection' | 'name'>;
 
-/** A cable seen to end in a box. What could not be made out of it is null. */
+/** An end of a cable, as it was seen in a box. What could not be made out of it is null. */
 export interface CableEnd {
 	id: string;
+	/** The cable that it is an end of; left out: as far as it follows from what is drawn to the box. */
+	of?: string | undefined;
 	kind: CableKind | null;
 	awg: Awg | null;
+	/** Left out: nobody looked whether it is copper or aluminum. */
+	metal?: Metal | undefined;
 	conductors: number | null;
 	ground: boolean | null;
 	note: string;
@@ -119,7 +123,7 @@ export interface CableEnd {
 /** A conductor as found: what its color turned out to mean. */
 export interface FoundConductor {
 	id: string;
-	/** The cable it comes in with; null: not made out. */
+	/** The end of the cable it comes in with; null: not made out. */
 	endId: string | null;
 	color: ConductorColor;
 	means: ConductorMeans;

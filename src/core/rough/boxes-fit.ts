@@ -4,11 +4,11 @@ import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
+import { cablesHere } from '../model/cable-ends';
 import { knownOr } from '../model/fact-words';
-import { ifKnown, type Box, type Job, type Cable } from '../model/known';
+import { ifKnown, NotKnown, type Box, type CableEnd, type Job, type Cable } from '../model/known';
 import { CABLE_MAKES, inRaceway } from '../model/cable-kinds';
 import { indexOf } from '../model/job-index';
-import { once } from '../model/remember';
 import type { Finding, Fix, StageResult } from '../model/result';
 import { show } from '../units/quantity';
 import { boxFill, type FillCase } from './articles/314-16-box-fill';
@@ -23,13 +23,14 @@ const asGauge = (awg: string): FillGauge => FILL_GAUGES.find((g) => g === awg) ?
 export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | null {
 	const { volumeCuIn } = box;
 	if (volumeCuIn === null) return null;
-	const ends = endsIn(job).get(box.id) ?? [];
-	const seen = seenIn(box, ends.length);
-	if (!ends.length && !seen) return null;
+	const here = cablesHere(job, box);
+	if (!here.length) return null;
+	const ends = here.flatMap((c) => c.cable ?? []);
+	const counted = here.map((c) => c.cable ?? asCounted(box, c.end));
 	const yokes = box.devices.filter((d) => d.kind === 'receptacle' || d.kind === 'switch');
 	return {
 		volumeCuIn,
-		conductors: (seen ?? ends).flatMap(({ kind: cable, awg, conductors, ground }) => [
+		conductors: counted.flatMap(({ kind: cable, awg, conductors, ground }) => [
 			{ awg: asGauge(awg), count: conductors, role: 'ends' as const },
 			// The strip of armored cable is folded back outside the box.
 			...(ground && CABLE_MAKES[cable].ground !== 'armor'
@@ -41,7 +42,7 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 		supportFittings: 0,
 		// A receptacle of 40 A and more is wider than one gang.
 		yokes: yokes.map((d) => ({
-			awg: seen ? thickest(seen.map((c) => asGauge(c.awg))) : tailOf(edition, job, box, ends),
+			awg: ends.length ? tailOf(edition, job, box, ends) : thickest(counted.map((c) => asGauge(c.awg))),
 			gangs: d.amps >= 40 ? 2 : 1
 		}))
 	};
@@ -55,8 +56,12 @@ function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Cable[]): F
 	const own = new Set((circuitsOfBox.get(box.id) ?? []).map((c) => c.id));
 	const feeding = ends.filter((l) => own.has(l.circuitId));
 	const tails = (feeding.length ? feeding : ends).map((l) => {
-		const breakerA = circuits.get(l.circuitId)?.breakerA;
-		return asGauge(breakerA === undefined ? l.awg : tailFor({ breakerA, run: l.awg, metal: l.metal }, edition));
+		// A tail is never larger than its run: where breaker or metal is not known, the run counts.
+		const tail = ifKnown(() => {
+			const breakerA = circuits.get(l.circuitId)?.breakerA;
+			return breakerA === undefined ? l.awg : tailFor({ breakerA, run: l.awg, metal: l.metal }, edition);
+		});
+		return asGauge(tail ?? l.awg);
 	});
 	return thickest(tails);
 }
@@ -64,23 +69,12 @@ const thickest = (all: readonly FillGauge[]): FillGauge =>
 	all.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), all[0] ?? '14');
 
 type Counted = Pick<Cable, 'kind' | 'awg' | 'conductors' | 'ground'>;
-/** The cables of an existing box as they were seen, where all of them were; else null. */
-function seenIn(box: Box, drawn: number): Counted[] | null {
-	if (box.state !== 'found' || !box.ends.length || box.ends.length < drawn) return null;
-	const all = box.ends.flatMap(({ kind: cable, awg, conductors, ground }): Counted[] =>
-		awg !== null && conductors !== null && ground !== null ? [{ kind: cable ?? 'NM-B', awg, conductors, ground }] : []
-	);
-	return all.length === box.ends.length ? all : null;
+/** A cable of which only its end in this box was seen. @throws NotKnown where its gauge, its conductors or its ground was not */
+function asCounted(box: Box, end: CableEnd | null): Counted {
+	const { kind = null, awg = null, conductors = null, ground = null } = end ?? {};
+	if (awg === null || conductors === null || ground === null) throw new NotKnown({ of: 'box', id: box.id, field: 'ends' });
+	return { kind: kind ?? 'NM-B', awg, conductors, ground };
 }
-/** Cables that end in each box; one that two circuits share is there once. */
-const endsIn = once((job: Job): ReadonlyMap<string, Cable[]> => {
-	const ends = new Map<string, Cable[]>();
-	for (const cable of job.cables) {
-		if (cable.inCableOf) continue;
-		for (const id of [cable.fromId, cable.toId].filter((i) => i !== null)) ends.set(id, [...(ends.get(id) ?? []), cable]);
-	}
-	return ends;
-});
 
 /** Fill and depth of each box of which the volume is known. */
 export function assessFit({ edition, job }: House): StageResult {

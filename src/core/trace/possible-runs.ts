@@ -1,3 +1,4 @@
+import { asJoined } from '../model/cable-ends';
 import type { Edition } from '../code/shape/edition';
 import type * as told from '../model/job';
 import { knownJob, type Circuit, type Job } from '../model/known';
@@ -90,17 +91,16 @@ function filledJob(job: told.Job, circuitId: string, way: Way): Job {
 			c.id === circuitId ? { ...c, breakerA: c.breakerA ?? 20, panelId: c.panelId ?? home.id } : c
 		),
 		// What hangs on nothing known is not on the run.
-		cables: job.cables.flatMap((l) => {
+		cables: asJoined(job).cables.flatMap((l) => {
 			if (l.circuitId !== circuitId) return [l];
 			if (l.fromId === null) return [];
-			const seen = boxes.get(l.toId)?.ends.find((c) => c.awg !== null);
 			const cable = {
 				...l,
-				cable: l.kind ?? seen?.kind ?? 'NM-B',
-				awg: l.awg ?? seen?.awg ?? way.awg,
+				kind: l.kind ?? 'NM-B',
+				awg: l.awg ?? way.awg,
 				metal: l.metal ?? 'Cu',
-				conductors: l.conductors ?? seen?.conductors ?? 2,
-				ground: l.ground ?? seen?.ground ?? way.ground,
+				conductors: l.conductors ?? 2,
+				ground: l.ground ?? way.ground,
 				lengthFt: l.lengthFt ?? way.lengthFt
 			};
 			return [cable];

@@ -4,8 +4,11 @@ import { NEMA, needsOfForm } from '../code/nema-forms';
 import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
-import { ifKnown, type Box, type CableEnd, type Circuit, type FoundConductor, type Job } from '../model/known';
-import type { Finding, Severity } from '../model/result';
+import { cablesHere, endsSeen, SEEN_FIELDS, untoldEnds, type SeenField } from '../model/cable-ends';
+import { CABLE_MAKES } from '../model/cable-kinds';
+import { placeName } from '../model/job-index';
+import { ifKnown, type Box, type Cable, type CableEnd, type Circuit, type FoundConductor, type Job } from '../model/known';
+import type { Finding, Fix, Severity } from '../model/result';
 import { counted } from '../units/quantity';
 
 /** What was seen in a box, against what is drawn of it and against the rules that need nothing else. */
@@ -26,7 +29,7 @@ export function foundInBoxes({ edition, job, index }: House): Finding[] {
 		const drawn = drawnIn(index, box.id);
 		const circuits = index.circuitsOfBox.get(box.id) ?? [];
 		return [
-			...contradictions(edition, box, drawn),
+			...contradictions(edition, job, box, drawn),
 			...box.conductors.flatMap((c) => wrongColor(edition, box, c)),
 			...wireOnBreaker({ edition, job, circuits }, box, drawn),
 			...adapter(edition, box),
@@ -49,36 +52,86 @@ const finding = (
 });
 
 /** Two facts that cannot both be true, each named. */
-function contradictions(edition: Edition, box: Box, drawn: Job['cables']): Finding[] {
-	const say = (of: string, message: string) =>
-		finding(edition, box, { code: 'contradiction', of, severity: 'caution', rule: edition.colors.asFound, message });
+function contradictions(edition: Edition, job: Job, box: Box, drawn: Job['cables']): Finding[] {
+	const say = (of: string, message: string, fix?: Fix) => ({
+		...finding(edition, box, { code: 'contradiction', of, severity: 'caution', rule: edition.colors.asFound, message }),
+		...(fix ? { fix } : {})
+	});
 	const found: Finding[] = [];
-	const { ends: cables } = box;
-	if (cables.length && cables.length < drawn.length)
+	const { ends } = box;
+	const there = drawn.filter((l) => l.state !== 'planned');
+	if (ends.length && ends.length < there.length)
 		found.push(
 			say(
 				'count',
-				`${box.name}: ${counted(cables.length, 'cable')} seen in it, ${drawn.length} drawn to it. One of the two is wrong.`
+				`${box.name}: ${counted(ends.length, 'cable')} seen in it, ${there.length} drawn to it. One of the two is wrong.`
 			)
 		);
-	const seen = new Set(cables.flatMap((c) => c.awg ?? []));
-	const gauges = new Set(drawn.flatMap((l) => ifKnown(() => l.awg) ?? []));
-	const odd = cables.length >= drawn.length && cables.every((c) => c.awg) ? [...gauges].filter((g) => !seen.has(g)) : [];
-	if (cables.length && odd.length)
+	for (const { cable, end } of cablesHere(job, box)) if (cable && end) found.push(...endAgainst(job, box, { cable, end }, say));
+	// Which of those seen a drawn one is cannot be told: it is none of them where none is like it.
+	const untold = untoldEnds(job, box);
+	const gauges = new Set(untold.ends.flatMap((e) => e.awg ?? []));
+	const odd = untold.ends.every((e) => e.awg)
+		? untold.cables.flatMap((l) => ifKnown(() => l.awg) ?? []).filter((g) => gauges.size && !gauges.has(g))
+		: [];
+	if (odd.length)
 		found.push(
-			say('gauge', `${box.name}: ${odd.join(' and ')} AWG is drawn to it; ${[...seen].join(' and ')} AWG was seen in it.`)
+			say(
+				'gauge',
+				`${box.name}: ${[...new Set(odd)].join(' and ')} AWG is drawn to it; ${[...gauges].join(' and ')} AWG was seen in it.`
+			)
 		);
-	const wire = box.conductors.some((c) => c.means === 'ground') || cables.some((c) => c.ground);
+	const wire = box.conductors.some((c) => c.means === 'ground') || ends.some((c) => c.ground);
 	if (box.ground === 'none' && wire)
 		found.push(say('ground', `${box.name} is entered as having no ground; a ground wire was seen in it.`));
-	const noneSeen = cables.length > 0 && cables.every((c) => c.ground === false) && !wire;
+	const noneSeen = ends.length > 0 && ends.every((c) => c.ground === false) && !wire;
 	if (box.ground === 'present' && noneSeen && box.material === 'plastic')
 		found.push(say('ground', `${box.name} is entered as having a ground; no cable seen in it has one, and the box is plastic.`));
-	const grounded = drawn.find((l) => ifKnown(() => l.ground) === true);
-	if (grounded && noneSeen && cables.length >= drawn.length)
-		found.push(say('cable-ground', `${box.name}: a cable with a ground is drawn to it; none of the cables seen in it has one.`));
 	return found;
 }
+/** An end against its cable as it was entered, and against the other end of the same cable: both are said, one is to be chosen. */
+function endAgainst(
+	job: Job,
+	box: Box,
+	{ cable, end }: { cable: Cable; end: CableEnd },
+	say: (of: string, message: string, fix?: Fix) => Finding
+): Finding[] {
+	const place = (id: string | null) => placeName(job, id, 'a place not known');
+	const name = `the cable ${cable.toId === box.id ? `from ${place(cable.fromId)}` : `to ${place(cable.toId)}`}`;
+	const others = endsSeen(job, cable.id).filter((e) => e.boxId !== box.id);
+	return SEEN_FIELDS.flatMap((field): Finding[] => {
+		const seen = end[field];
+		if (seen === null || seen === undefined) return [];
+		const entered = ifKnown(() => cable[field]);
+		const words = SEEN_WORDS[field];
+		// What the cable takes from this very end is no second fact.
+		if (entered !== null && entered !== seen)
+			return [
+				say(`${field}:${end.id}`, `${box.name}: ${name} is entered as ${words(entered)}; ${words(seen)} was seen in the box.`, {
+					kind: 'edit-cable',
+					label: `It is as seen: ${words(seen)}`,
+					cableId: cable.id,
+					change: { [field]: seen }
+				})
+			];
+		const other = others.find((e) => (e.end[field] ?? seen) !== seen);
+		// Said once, at the end that is fed.
+		if (!other || cable.toId !== box.id) return [];
+		return [
+			say(
+				`${field}:${end.id}`,
+				`${box.name}: ${name} is ${words(seen)} here and ${words(other.end[field])} in ${place(other.boxId)}. It is one cable: look again at both ends.`
+			)
+		];
+	});
+}
+const SEEN_WORDS: Readonly<Record<SeenField, (value: unknown) => string>> = {
+	kind: (v) => CABLE_MAKES[v as CableEnd['kind'] & string].name,
+	awg: (v) => `${String(v)} AWG`,
+	metal: (v) => (v === 'Al' ? 'aluminum' : 'copper'),
+	conductors: (v) => `${String(v)} conductors`,
+	ground: (v) => (v === true ? 'with a ground' : 'without a ground')
+};
 
 const HOT: readonly FoundConductor['means'][] = ['hot', 'switched-hot', 'traveler'];
 /** A color that does not mean what it should hurts the next one who opens the box. */

@@ -103,7 +103,7 @@ export function placeBreakers(edition: Edition, job: Job, panel: Panel): SpaceMo
 		.filter((c) => c.poles === 1 && !c.multiwire)
 		.map((c) => ({ c, va: branchVa(edition, job, c) }))
 		.sort((x, y) => y.va - x.va);
-	const { legs: legs } = panelLoad(edition, at, panel);
+	const { legs } = panelLoad(edition, at, panel);
 	for (const { c, va } of singles) {
 		const lighter: ServiceLeg = legs.A <= legs.B ? 'A' : 'B';
 		const fits = all.filter((s) => isFree(at, panel, { space: s, poles: 1 }));

@@ -1,9 +1,20 @@
+import { cablesHere, untoldEnds } from '../../model/cable-ends';
 import { tailFor } from '../../code/240-4-d-pigtail';
 import type { RuledJob } from '../../code/ruled-job';
 import { NEMA } from '../../code/nema-forms';
 import { knownOr } from '../../model/fact-words';
 import { indexOf, placeName } from '../../model/job-index';
-import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job, type Cable } from '../../model/known';
+import {
+	ifKnown,
+	NotKnown,
+	type Box,
+	type CableEnd,
+	type Circuit,
+	type Device,
+	type Fact,
+	type Job,
+	type Cable
+} from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
 import { bringsGround } from '../../run/ground-at';
@@ -79,6 +90,8 @@ const SWITCHED: readonly Net[] = ['switched', 'switched-b'];
 class OfBox {
 	private readonly job: Job;
 	private readonly cables: readonly Cable[];
+	/** Cables of which only the end here was seen: where they go is not known. */
+	private readonly ends: readonly CableEnd[];
 	private readonly nets: readonly CircuitNets[];
 	/** Switch sets in the order in which their conductors are met here: each has a switched net of its own. */
 	private readonly setsHere: string[] = [];
@@ -92,6 +105,7 @@ class OfBox {
 		this.job = ruled.job;
 		const all = indexOf(this.job).cablesAt.get(box.id) ?? [];
 		this.cables = all.filter((l) => !l.inCableOf);
+		this.ends = cablesHere(this.job, box).flatMap((c) => (c.cable ? [] : (c.end ?? [])));
 		const ids = new Set(all.map((l) => l.circuitId));
 		this.nets = this.netsOf(this.job.circuits.filter((c) => ids.has(c.id)));
 	}
@@ -99,10 +113,15 @@ class OfBox {
 	told(): BoxCase {
 		const { box } = this;
 		if (!this.cables.length) return this.asSeen();
+		const untold = untoldEnds(this.job, box);
+		// Two seen and one drawn: it is one of them, and how the box is made up hangs on which.
+		if (untold.cables.length && untold.ends.length > untold.cables.length)
+			throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
 		const names = new Map(this.cables.map((l) => [l.id, this.nameOf(l)]));
 		// The supply is gone through first: what it brings names the nets.
 		const supplyFirst = [...this.cables].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
-		const cables = supplyFirst.map((l) => this.cable(l));
+		const only = this.ends.map((end) => this.endOnly(end, names));
+		const cables = [...supplyFirst.map((l) => this.cable(l)), ...only];
 		const devices = box.devices.map((d) => this.device(d));
 		return { known: true, names, case: { ...this.shop(cables), cables, devices: this.behind(devices), tailAwg: this.tailAwg() } };
 	}
@@ -123,7 +142,10 @@ class OfBox {
 	private tailAwg(): MakeUpCase['tailAwg'] {
 		const tails = this.cables.flatMap((l) => {
 			const circuit = this.nets.find((n) => n.circuit.id === l.circuitId)?.circuit;
-			return circuit ? [tailFor({ breakerA: circuit.breakerA, run: l.awg, metal: l.metal }, this.ruled.edition)] : [];
+			const metal = ifKnown(() => l.metal);
+			const breakerA = circuit && ifKnown(() => circuit.breakerA);
+			// Not known: a tail of the run's own gauge is never too small.
+			return circuit && metal && breakerA ? [tailFor({ breakerA, run: l.awg, metal }, this.ruled.edition)] : [];
 		});
 		return tails.sort(compareGauge).at(-1);
 	}
@@ -184,7 +206,7 @@ class OfBox {
 			id: cable.id,
 			toward: into ? 'supply' : this.toward(cable, own),
 			awg: cable.awg,
-			metal: cable.metal,
+			metal: ifKnown(() => cable.metal) ?? undefined,
 			...(armor ? { armor } : {}),
 			conductors: [...insulated, ...ground]
 		};
@@ -312,7 +334,38 @@ class OfBox {
 		);
 	}
 	private onwardOf(at: CircuitNets | undefined): string[] {
-		return this.cables.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id).map((l) => l.id);
+		const drawn = this.cables.filter((l) => l.fromId === this.box.id && l.circuitId === at?.circuit.id);
+		return [...drawn, ...this.ends].map((l) => l.id);
+	}
+
+	private wordsOf(end: CableEnd): string {
+		return `cable ${this.box.ends.indexOf(end) + 1}`;
+	}
+	/** A cable of which only this end was seen, beside those that are drawn: it goes on, to where nobody has looked yet. */
+	private endOnly(end: CableEnd, names: Map<string, string>): MakeCable {
+		const [own, ...others] = this.nets;
+		if (others.length || !own || own.hots.length > 1)
+			throw new CantTell(`Which circuit ${this.wordsOf(end)} in ${this.box.name} is on must be known: say where it goes.`);
+		names.set(end.id, `${this.wordsOf(end)}, to a place not known`);
+		return this.twoWire(end, end.line ? 'supply' : 'onward');
+	}
+	/** Two wires and a ground as they were seen: more conductors, and what each is must be known. */
+	private twoWire(seen: CableEnd, toward: MakeCable['toward']): MakeCable {
+		const words = `${this.wordsOf(seen)} in ${this.box.name}`;
+		if (seen.awg === null || seen.conductors === null || seen.ground === null)
+			throw new CantTell(`The gauge, the conductors and the ground of ${words} must be known.`);
+		if (seen.conductors !== 2) throw new CantTell(`What the conductors of ${words} are must be known: draw its circuit.`);
+		return {
+			id: seen.id,
+			toward,
+			awg: seen.awg,
+			metal: seen.metal,
+			conductors: [
+				{ color: 'black', net: 'hot' },
+				{ color: 'white', net: 'neutral' },
+				...(seen.ground ? [{ color: 'bare' as const, net: 'ground' as const }] : [])
+			]
+		};
 	}
 
 	/** On no circuit yet: by the cables that were seen in it, where it is known which of them feeds it. */
@@ -322,23 +375,10 @@ class OfBox {
 		const line = box.ends.length === 1 ? box.ends[0] : box.ends.find((c) => c.line);
 		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
 		const names = new Map<string, string>();
-		const cables = box.ends.map((seen, i): MakeCable => {
-			const words = `cable ${i + 1}`;
-			names.set(seen.id, seen === line ? `${words}, LINE` : words);
-			if (seen.awg === null || seen.conductors === null || seen.ground === null)
-				throw new CantTell(`The gauge, the conductors and the ground of ${words} in ${box.name} must be known.`);
-			if (seen.conductors !== 2)
-				throw new CantTell(`What the conductors of ${words} in ${box.name} are must be known: draw its circuit.`);
-			return {
-				id: seen.id,
-				toward: seen === line ? 'supply' : 'onward',
-				awg: seen.awg,
-				conductors: [
-					{ color: 'black', net: 'hot' },
-					{ color: 'white', net: 'neutral' },
-					...(seen.ground ? [{ color: 'bare' as const, net: 'ground' as const }] : [])
-				]
-			};
+		const cables = box.ends.map((seen): MakeCable => {
+			const made = this.twoWire(seen, seen === line ? 'supply' : 'onward');
+			names.set(seen.id, seen === line ? `${this.wordsOf(seen)}, LINE` : this.wordsOf(seen));
+			return made;
 		});
 		const onward = cables.filter((c) => c.toward === 'onward').map((c) => c.id);
 		const devices = box.devices.map((d) => {

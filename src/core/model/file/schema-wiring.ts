@@ -105,6 +105,8 @@ const device = shapeOf<Device>()({
 });
 const cableEnd = shapeOf<CableEnd>()({
 	id: id(),
+	of: maybe(text(64)),
+	metal: maybe(oneOf(['Cu', 'Al'] as const)),
 	kind: oneOf(CABLES).nullable().defined(),
 	awg: oneOf(GAUGES).nullable().defined(),
 	conductors: whole(1, 4).nullable().defined(),
