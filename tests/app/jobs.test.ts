@@ -1,4 +1,4 @@
-import { openTags } from '../../src/core/makeup/open-tags';
+import { openTags } from '../../src/core/model/power';
 import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, test } from 'node:test';

@@ -4,7 +4,8 @@ import { DEAD_BELOW_V, deadState, deadTestFaults, deadTestNote, liveAt, type Dea
 import { breakerPoints, deadPoints, disconnectPoints, panelPoints } from '../../src/core/makeup/dead-points';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import { gateAt, gatePlace } from '../../src/core/makeup/gate';
-import { liveOnArrival, openTags } from '../../src/core/makeup/open-tags';
+import { liveOnArrival } from '../../src/core/makeup/open-tags';
+import { openTags } from '../../src/core/model/power';
 import { liveSign, type LiveSign } from '../../src/core/makeup/live-sign';
 import type { Box, Device, Job, LiveEvent, Reading } from '../../src/core/model/known';
 import { box, circuit, job, cable, only, onSubpanel, reading } from './small-job';
@@ -328,7 +329,9 @@ test('which breaker is it: live with one off rules that one out; dead with one m
 	assert.deepEqual(says([off('08:00'), main('08:05'), dead('08:10')], []), nothing);
 	assert.deepEqual(says([off('08:00'), marked('08:05'), dead('08:10')], []), nothing);
 	assert.deepEqual(says([off('08:00')], [read('08:10', { value: 0.2, switchAt: 'off', ...LOW })]), nothing);
-	assert.equal(says([main('07:00'), main('07:30', 'p', 'on'), off('08:00'), dead('08:10')], []).c1, 'feeds');
+	// Dead with it off alone tells nothing where nobody read it live with it on: a dead outlet goes dead with any breaker.
+	const later = [main('07:00'), main('07:30', 'p', 'on'), off('08:00'), dead('08:10')];
+	assert.deepEqual([says(later, []).c1, says(later, [read('07:45')]).c1], ['maybe', 'feeds']);
 });
 
 // Points by what is in the box.

@@ -2,6 +2,7 @@ import type { LiveEvent } from '../model/job';
 import { byWriting, knownBefore, type Entry } from '../model/written';
 import type { Meter } from '../model/kinds';
 import type { FieldFault } from '../model/result';
+import { isSwitching, sourceOf } from '../model/power';
 import type { DeadPoint } from './dead-points';
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from './live-sign';
 
@@ -72,13 +73,6 @@ export interface DeadState {
 	voided: string | null;
 }
 
-/** The last time that each circuit was switched. */
-export const lastSwitched = (events: readonly LiveEvent[], circuitId: string): LiveEvent | undefined =>
-	events.filter((e) => e.circuitId === circuitId && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
-
-/** The last time that something was switched for a box of which the circuit is not known, or the main of a panel. */
-export const lastSwitchedFor = (events: readonly LiveEvent[], boxId: string): LiveEvent | undefined =>
-	events.filter((e) => e.boxId === boxId && e.circuitId === null && (e.kind === 'off-tagged' || e.kind === 'on')).at(-1);
 /** Signs of life since a tag: under any box of its circuits, and what is left open at this box itself. */
 export interface Signs {
 	live: readonly Moment[];
@@ -88,15 +82,14 @@ export interface Signs {
 type Moment = Omit<Entry, 'id'>;
 const NO_SIGNS: Signs = { live: [], open: [] };
 
-const keyOf = (e: LiveEvent): string | null => e.circuitId ?? e.boxId;
 /** Whether something was switched: what it was tagged or switched on by, the last before a moment. */
 const switchedBefore = (events: readonly LiveEvent[], key: string | null, at: Moment): LiveEvent | undefined =>
-	events.filter((e) => keyOf(e) === key && !knownBefore(at, e) && (e.kind === 'on' || e.kind === 'off-tagged')).at(-1);
+	events.filter((e) => sourceOf(e) === key && !knownBefore(at, e) && isSwitching(e)).at(-1);
 /** What was switched on that was off during a test: the place may have been dead by that, and not by its tag. */
 const switchedOnSince = (events: readonly LiveEvent[], test: LiveEvent): LiveEvent[] =>
 	events
-		.filter((e) => e.kind === 'on' && !knownBefore(e, test))
-		.filter((on) => switchedBefore(events, keyOf(on), test)?.kind === 'off-tagged');
+		.filter((e) => (e.kind === 'on' || e.kind === 'look') && !knownBefore(e, test))
+		.filter((on) => switchedBefore(events, sourceOf(on), test)?.kind === 'off-tagged');
 
 /**
  * Whether hands may go in: the last of the tags over a place, and a test of this very place after it. What is switched on again

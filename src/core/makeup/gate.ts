@@ -2,7 +2,7 @@ import type { Box, Circuit, Job, LiveEvent, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { knownBefore } from '../model/written';
 import { breakerPoints, deadPoints, disconnectPoints, panelPoints, type DeadPoint } from './dead-points';
-import { lastSwitched, lastSwitchedFor } from './dead-test';
+import { lastSwitched, lastSwitchedFor } from '../model/power';
 
 /** What hands go into: a box with what is in it, a panel behind its cover, a breaker or fuse on its bus, an appliance's disconnect. */
 type GatePlace =
@@ -81,7 +81,7 @@ export function tagsOver(job: Job, events: readonly LiveEvent[], place: GatePlac
 	const own = lastSwitchedFor(events, place.box.id);
 	const onSince = place.circuits.some(({ id }) => {
 		const last = lastSwitched(events, id);
-		return last?.kind === 'on' && !!own && !knownBefore(last, own);
+		return !!last && last.kind !== 'off-tagged' && !!own && !knownBefore(last, own);
 	});
 	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
 	if (place.circuits.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];

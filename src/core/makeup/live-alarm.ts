@@ -4,7 +4,8 @@ import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
 import { byWriting, knownBefore, type Entry } from '../model/written';
 import { readingValue, readingWords } from '../model/reading';
-import { deadState, lastSwitched, lastSwitchedFor, type DeadState, type Signs } from './dead-test';
+import { deadState, type DeadState, type Signs } from './dead-test';
+import { lastSwitched, lastSwitchedFor } from '../model/power';
 import { gatePlace, tagsOver } from './gate';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
 
@@ -71,10 +72,17 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const tag = off.sort(byWriting).at(-1);
 	if (!tag) return null;
 	const { circuits } = place;
-	const words = circuits.map((c) => `${saySpace(job, c)}, ${c.name}`).join(' and ');
+	return { circuits: [...circuits], tag, off: tagWords(job, tag, circuits) };
+}
+
+/** What is off, in words: its breakers by panel and space, the main of a panel, or as it was marked. */
+export function tagWords(job: Job, tag: LiveEvent, circuits: readonly Circuit[] = []): string {
 	const panel = job.panels.find((p) => tag.circuitId === null && p.id === tag.boxId);
-	const what = `${panel ? `${panel.name}, ` : ''}${tag.what ?? 'what was tagged'}`;
-	return { circuits: [...circuits], tag, off: tag.circuitId === null ? what : words };
+	if (tag.circuitId === null) return `${panel ? `${panel.name}, ` : ''}${tag.what ?? 'what was tagged'}`;
+	// A breaker that was tagged for a box that is not proven to be on it.
+	const own = job.circuits.find((c) => c.id === tag.circuitId);
+	const all = own && !circuits.includes(own) ? [own] : circuits;
+	return all.map((c) => (c.name ? `${saySpace(job, c)}, ${c.name}` : saySpace(job, c))).join(' and ');
 }
 
 /** Alarms that stand: the newest of each place, until it is proved dead, the reading is struck out, or the circuit is on again. */
@@ -161,7 +169,10 @@ export function breakerSuspects(
 	const live = evidenceOf(readings, events).filter((e) => e.boxId === boxId && !e.circuitId && e.sign === 'live');
 	const ruledOut = new Map<string, string>();
 	for (const e of live) for (const id of offAt(e)) ruledOut.set(id, e.seen);
-	const dead: Entry[] = [
+	/** Read live with it on, and dead with it off, in one visit: a dead outlet goes dead with any breaker. */
+	const wasLive = (circuitId: string, deadAt: string) =>
+		live.some((e) => !offAt(e).has(circuitId) && Math.abs(Date.parse(e.at) - Date.parse(deadAt)) <= ONE_VISIT_MS);
+	const dead: (Entry & { at: string })[] = [
 		...events.filter((e) => e.kind === 'dead-test' && e.boxId === boxId),
 		...counting(readings).filter(
 			(r) =>
@@ -175,15 +186,22 @@ export function breakerSuspects(
 	// With a main off, or what has only a marking, it may be dead by that.
 	const among = dead
 		.filter((at) => !offByWords(upTo(events, at)))
-		.map((at) => new Set([...offAt(at)].filter((id) => !ruledOut.has(id))))
-		.filter((s) => s.size > 0);
+		.map((at) => ({ at: at.at, off: new Set([...offAt(at)].filter((id) => !ruledOut.has(id))) }))
+		.filter((s) => s.off.size > 0);
 	return job.circuits
 		.map((circuit): Suspect => {
 			const seen = ruledOut.get(circuit.id);
 			if (seen !== undefined) return { circuit, says: 'no', why: `with it off the box was live: ${seen}` };
-			if (among.some((s) => s.size === 1 && s.has(circuit.id)))
-				return { circuit, says: 'feeds', why: 'with it off, the box was dead' };
-			if (among.length && !among.every((s) => s.has(circuit.id)))
+			const alone = among.filter((s) => s.off.size === 1 && s.off.has(circuit.id));
+			if (alone.some((s) => wasLive(circuit.id, s.at)))
+				return { circuit, says: 'feeds', why: 'live with it on, dead with it off' };
+			if (alone.length)
+				return {
+					circuit,
+					says: 'maybe',
+					why: 'dead with it off; not read live with it on: a dead outlet goes dead with any breaker'
+				};
+			if (among.length && !among.every((s) => s.off.has(circuit.id)))
 				return { circuit, says: 'no', why: 'the box was dead while it was on' };
 			return { circuit, says: 'maybe', why: among.length ? 'off with others when the box was dead' : 'not switched off yet' };
 		})
@@ -194,6 +212,8 @@ const offByWords = (events: readonly LiveEvent[]): boolean =>
 	[...new Set(events.flatMap((e) => (e.circuitId === null ? (e.boxId ?? []) : [])))].some(
 		(id) => lastSwitchedFor(events, id)?.kind === 'off-tagged'
 	);
+/** On and off are one visit where they lie no further apart, ms. */
+const ONE_VISIT_MS = 12 * 3_600_000;
 const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;
 /** Events up to an entry: how the house stood then. */
 const upTo = (events: readonly LiveEvent[], at: Entry): LiveEvent[] => events.filter((e) => !knownBefore(at, e));

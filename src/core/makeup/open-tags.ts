@@ -1,14 +1,5 @@
 import type { LiveEvent, Written } from '../model/job';
-
-/** What is off and tagged now, by the last event of each: a circuit, or what was switched off for a box or a panel. */
-export function openTags(events: readonly LiveEvent[]): LiveEvent[] {
-	const last = new Map<string, LiveEvent>();
-	for (const e of events) {
-		const of = e.circuitId ?? e.boxId;
-		if (of && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(of, e);
-	}
-	return [...last.values()].filter((e) => e.kind === 'off-tagged');
-}
+import { openTags } from '../model/power';
 
 /**
  * A file comes from another device, or from another day: nobody here knows that what it holds as off is still off. Where two

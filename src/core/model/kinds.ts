@@ -268,7 +268,7 @@ export type BurialPlace = (typeof BURIAL_PLACES)[number];
 export const METERS = ['low-impedance', 'high-impedance'] as const;
 export type Meter = (typeof METERS)[number];
 /** What was done to the live house, and what was found of it. */
-export const EVENT_KINDS = ['off-tagged', 'on', 'dead-test', 'live-found', 'withdrawn'] as const;
+export const EVENT_KINDS = ['off-tagged', 'on', 'look', 'dead-test', 'live-found', 'withdrawn'] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
 /** What opens a circuit. Fuses are found, never chosen for new work. */

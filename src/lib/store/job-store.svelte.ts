@@ -1,4 +1,5 @@
-import { saySpace } from '$core/model/breaker-name';
+import { capital, saySpace } from '$core/model/breaker-name';
+import { nameSpace } from '$core/edit/name-space';
 import { historyOf } from './history';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type JudgingBase } from '$core/judged';
@@ -27,7 +28,7 @@ import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedBase, type SessionState } from './session';
 import type { Selection } from './selection';
-import { openTags } from '$core/makeup/open-tags';
+import { openLooks, openTags } from '$core/model/power';
 import { jobStops } from '$core/trace/job-stops';
 import { saveBytes, saveText } from './save-file';
 
@@ -325,4 +326,28 @@ export class JobStore {
 
 	/** What is off and tagged now, by its last event: a circuit, or what was switched off for a box. */
 	readonly tagged = $derived(openTags(this.events));
+	/** What is on for a look, with cables apart: to be ended before hands go anywhere. */
+	readonly looks = $derived(openLooks(this.events));
+	/**
+	 * Switched off and tagged by what somebody calls it: a space makes its breaker, and the panel around it; other words stay words.
+	 * @param placeId what it was switched off for @returns which panel is asked for, where there are several and none was named
+	 */
+	async tagByWords(
+		placeId: string,
+		words: string,
+		more: { by: string; locked?: boolean; panelId?: string }
+	): Promise<'which-panel' | null> {
+		const { by, panelId } = more;
+		const locked = more.locked ? { locked: true } : {};
+		const place = gatePlace(this.job, placeId);
+		const named = place?.kind === 'panel' ? null : nameSpace(this.job, words, panelId);
+		if (named && !named.known && named.why === 'which-panel') return 'which-panel';
+		if (!named?.known) {
+			await this.log({ kind: 'off-tagged', circuitId: null, boxId: placeId, what: words.slice(0, 60), ...locked, by, note: '' });
+			return null;
+		}
+		if (named.make && !(await this.edit(`${capital(words)} named`, named.make))) return null;
+		await this.log({ kind: 'off-tagged', circuitId: named.circuitId, boxId: placeId, ...locked, by, note: '' });
+		return null;
+	}
 }

@@ -1,3 +1,4 @@
+import { openTags, sourceOf } from '../../model/power';
 import { byWriting, wroteBefore } from '../../model/written';
 import type { Box, Job, LiveEvent, Photo, Reading, Written } from '../../model/job';
 import { referenceFaults } from '../../model/file/references';
@@ -201,14 +202,8 @@ function union<T extends { id: string; at: string; wrote?: Written | undefined }
 }
 
 /** What is off and tagged by a list of events, by circuit or place. */
-function tagged(events: readonly LiveEvent[]): Map<string, LiveEvent> {
-	const last = new Map<string, LiveEvent>();
-	for (const e of events) {
-		const of = e.circuitId ?? e.boxId;
-		if (of && (e.kind === 'off-tagged' || e.kind === 'on')) last.set(of, e);
-	}
-	return new Map([...last].filter(([, e]) => e.kind === 'off-tagged'));
-}
+const tagged = (events: readonly LiveEvent[]): Map<string, LiveEvent> =>
+	new Map(openTags(events).map((e) => [sourceOf(e) ?? '', e]));
 /**
  * Tags of which the two devices do not agree: what is off on one and live on the other is live, and is written as such.
  * @returns the events to be added

@@ -1,0 +1,189 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import fc from 'fast-check';
+import { produce } from 'immer';
+import { nameSpace } from '../../src/core/edit/name-space';
+import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
+import type { Circuit, Job, LiveEvent, Reading } from '../../src/core/model/job';
+import { openLooks, openTags } from '../../src/core/model/power';
+import { byWriting } from '../../src/core/model/written';
+import { runs } from './few';
+import { box, job, reading } from './small-job';
+
+/** What is off by its space: for a box of which nobody knows the circuit, and what tells which breaker it is. */
+const bare = (): Job => job({ panels: [], circuits: [], cables: [], boxes: [box('z', { state: 'found' })] });
+/** A space is named as a person would: what it makes, and which breaker it is then. */
+function named(j: Job, ...texts: string[]): { job: Job; ids: string[] } {
+	let at = j;
+	const ids = texts.map((text) => {
+		const found = nameSpace(at, text);
+		assert.ok(found.known, text);
+		if (found.make) at = produce(at, found.make);
+		return found.circuitId;
+	});
+	return { job: at, ids };
+}
+const AT = Date.parse('2026-11-30T09:00:00.000Z');
+let n = 0;
+const event = (kind: LiveEvent['kind'], minute: number, more: Partial<LiveEvent> = {}): LiveEvent => ({
+	id: `e${++n}`,
+	jobId: 'j',
+	kind,
+	circuitId: null,
+	boxId: null,
+	at: new Date(AT + minute * 60_000).toISOString(),
+	by: 'JM',
+	note: '',
+	...more
+});
+const volts = (value: number, minute: number): Reading =>
+	reading({
+		id: `r${++n}`,
+		boxId: 'z',
+		kind: 'hn',
+		value,
+		meter: 'low-impedance',
+		at: new Date(AT + minute * 60_000).toISOString()
+	});
+
+test('a space that is named makes a panel of unknown size with that space, and nothing else', () => {
+	const { job: j, ids } = named(bare(), 'space 9', '9', 'slot 9, marked den', '7/9');
+	assert.equal(new Set(ids).size, 2, 'the same words are the same breaker');
+	assert.deepEqual(
+		j.panels.map((p) => [p.mainA, p.spaces, p.service]),
+		[[null, null, undefined]]
+	);
+	const shown = (c: Circuit) => [c.space, c.poles, c.breakerA, c.directory, c.state];
+	assert.deepEqual(j.circuits.map(shown), [
+		[9, 1, null, 'den', 'found'],
+		[7, 2, null, '', 'found']
+	]);
+	assert.deepEqual(j.cables, [], 'no box is on it by that');
+});
+test('two devices that name the same space have made the same breaker', () => {
+	const [one, other] = [named(bare(), 'space 9'), named(bare(), 'slot 9')];
+	assert.deepEqual(one.ids, other.ids);
+	assert.deepEqual(one.job.panels, other.job.panels);
+});
+test('of two panels a space alone names nothing, with its panel it does', () => {
+	const { job: two } = named(bare(), 'main 4', 'cellar 7');
+	assert.deepEqual(
+		two.panels.map((p) => p.name),
+		['Main panel', 'Cellar panel']
+	);
+	assert.deepEqual(nameSpace(two, '7'), { known: false, why: 'which-panel' });
+	assert.ok(nameSpace(two, 'Cellar 7').known);
+	assert.deepEqual(nameSpace(two, 'the one with tape'), { known: false, why: 'no-space' });
+});
+
+test('a box of unknown circuit is under the tag of the space that was switched off for it, until that is on again', () => {
+	const { job: j, ids } = named(bare(), 'space 9');
+	const [c9 = ''] = ids;
+	const tag = event('off-tagged', 0, { circuitId: c9, boxId: 'z' });
+	const seen = (events: LiveEvent[], readings: Reading[] = []) => deadStateAt(j, { readings, events }, 'z');
+	assert.equal(seen([tag]).tag?.id, tag.id);
+	const tested = [tag, event('dead-test', 1, { boxId: 'z' })];
+	assert.ok(seen(tested).test);
+	assert.equal(seen([...tested, event('on', 2, { circuitId: c9 })]).tag, null, 'switched on at the panel list');
+	assert.equal(seen([...tested, event('look', 2, { circuitId: c9, boxId: 'z' })]).tag, null, 'on for a look');
+	const again = [
+		...tested,
+		event('look', 2, { circuitId: c9, boxId: 'z' }),
+		event('off-tagged', 3, { circuitId: c9, boxId: 'z' })
+	];
+	assert.deepEqual([!!seen(again).tag, seen(again).test], [true, null], 'off again: to be verified dead again');
+});
+test('volts typed under that tag stop everything, and say which space it is not', () => {
+	const { job: j, ids } = named(bare(), 'space 9');
+	const tag = event('off-tagged', 0, { circuitId: ids[0] ?? '', boxId: 'z' });
+	const [alarm] = liveAlarms(j, [volts(118, 1)], [tag]);
+	assert.deepEqual([alarm?.boxId, alarm?.off], ['z', 'space 9']);
+	assert.deepEqual(liveAlarms(j, [volts(0.4, 1)], [tag]), []);
+	assert.deepEqual(liveAlarms(j, [volts(118, 1)], [tag, event('look', 0.5, { circuitId: ids[0] ?? '', boxId: 'z' })]), []);
+});
+
+// Two tests tell a breaker: live with it on, dead with it off, in one visit.
+const TELLS: [what: string, off: number[][], reads: [volts: number, minute: number][], says: string[]][] = [
+	[
+		'dead with 9 off, live with 7 off before',
+		[
+			[7, 0, 4],
+			[9, 5, 60]
+		],
+		[
+			[118, 2],
+			[0.2, 6]
+		],
+		['9 feeds', '7 no']
+	],
+	['dead with 9 off alone: a dead outlet goes dead with any', [[9, 5, 60]], [[0.2, 6]], ['9 maybe', '7 no']],
+	['live with 9 off', [[9, 0, 60]], [[118, 2]], ['7 maybe', '9 no']],
+	[
+		'both off when it was dead',
+		[
+			[7, 0, 60],
+			[9, 0, 60]
+		],
+		[
+			[118, -2],
+			[0.2, 6]
+		],
+		['7 maybe', '9 maybe']
+	],
+	[
+		'live on another day',
+		[[9, 0, 60]],
+		[
+			[118, -13 * 60],
+			[0.2, 6]
+		],
+		['9 maybe', '7 no']
+	]
+];
+for (const [what, off, reads, says] of TELLS)
+	test(`which breaker: ${what}`, () => {
+		const { job: j, ids } = named(bare(), '7', '9');
+		const idOf = (space: number) => ids[space === 7 ? 0 : 1] ?? '';
+		const events = off
+			.flatMap(([space = 0, from = 0, to = 0]) => [
+				event('off-tagged', from, { circuitId: idOf(space), boxId: 'z' }),
+				event('on', to, { circuitId: idOf(space) })
+			])
+			.sort(byWriting);
+		const found = breakerSuspects(j, { readings: reads.map(([v, m]) => volts(v, m)), events }, 'z');
+		assert.deepEqual(
+			found.map((s) => `${s.circuit.space} ${s.says}`),
+			says
+		);
+	});
+
+/** Whatever is switched in whatever order, clocks moved by hours: the last act written is how each source stands. */
+test('random switchings with clocks that move: what was written last stands', () => {
+	const acts = fc.array(
+		fc.record({
+			of: fc.constantFrom('a', 'b'),
+			kind: fc.constantFrom('off-tagged', 'on', 'look'),
+			skew: fc.integer({ min: -300, max: 300 })
+		}),
+		{ minLength: 1, maxLength: 20 }
+	);
+	fc.assert(
+		fc.property(acts, (list) => {
+			const events = list
+				.map((a, i) => event(a.kind as LiveEvent['kind'], a.skew, { circuitId: a.of, wrote: { device: 'd', n: i + 1 } }))
+				.sort(byWriting);
+			for (const of of ['a', 'b']) {
+				const last = list.filter((a) => a.of === of).at(-1)?.kind;
+				assert.equal(
+					openTags(events).some((e) => e.circuitId === of),
+					last === 'off-tagged'
+				);
+				assert.equal(
+					openLooks(events).some((e) => e.circuitId === of),
+					last === 'look'
+				);
+			}
+		}),
+		{ numRuns: runs(200) }
+	);
+});
