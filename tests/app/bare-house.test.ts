@@ -54,13 +54,13 @@ test('the 1948 house as a bare call: every view of every stage with a box picked
 });
 test('a missing fact is entered from where it is told, and is told no more', async () => {
 	await b.go(`${page}/circuit?circuit=c3`);
-	await b.says('The rating of the breaker of circuit 3 is not known.', '.slip');
+	await b.says('The rating of the breaker of the Dining receptacles circuit is not known.', '.slip');
 	await b.says('rating not read', '.strip');
 	await b.click('.slip .fold-head', 'Facts');
 	await b.click('.slip article button', 'Enter it');
 	await b.set('.slip .facts .field:nth-of-type(3) select', '15');
 	await b.says('15 A', '.strip');
-	await b.saysNot('The rating of the breaker of circuit 3 is not known.', '.slip');
+	await b.saysNot('The rating of the breaker of the Dining receptacles circuit is not known.', '.slip');
 });
 test('a receptacle by its form: its face and what it needs; a form for two hots on one pole is told of at once', async () => {
 	await b.go(`${page}/circuit?box=kt-03`);
@@ -69,7 +69,7 @@ test('a receptacle by its form: its face and what it needs; a form for two hots 
 	await b.set('.slip .two .field:nth-of-type(2) select', '1 6-20');
 	await b.says('Takes 6-20 and 6-15 plugs.', '.slip figure');
 	await b.find('.slip svg[aria-label="Face of 6-20: two hots and a ground"]');
-	await b.says('is for two hots; circuit 4 has one pole', '.slip');
+	await b.says('is for two hots; the Kitchen counter circuit has one pole', '.slip');
 });
 test('a half-switched receptacle: read with the switch on and off, each half against what it ought to be', async () => {
 	await b.go(`${page}/prove?box=lv-02`);
@@ -85,12 +85,12 @@ test('a half-switched receptacle: read with the switch on and off, each half aga
 });
 test('at a breaker: across it and by a clamp; without a load nothing is told, and the rating is asked for', async () => {
 	await b.go(`${page}/prove?view=breaker&circuit=c5`);
-	await b.says('its space not known', '.pad');
+	await b.says('space not known', '.pad');
 	await b.type('#read-across', '0.1');
 	await b.type('#read-amps', '14');
 	await b.click('.pad header button', 'Keep 2 readings');
 	await b.says('no load was on: read it again under load', '.pad');
-	await b.says('The rating of the breaker of circuit 5 is not known', '.pad');
+	await b.says('The rating of the breaker of the Cellar bench and pantry freezer circuit is not known', '.pad');
 });
 test('a check that is led: predicted beside what is read, what is typed outlives a reload', async () => {
 	await b.go(`${page}/prove?view=checks`);

@@ -32,12 +32,12 @@ test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labell
 	await press('button.way', 'New service call');
 	await type('#new-name', 'Sewing room, by the window');
 	await press('fieldset button', 'Receptacle, two slots');
-	// Which circuit it is nobody knows: what is off is named as it is marked.
+	// Which breaker feeds it nobody knows: the space that is off makes it, and the panel around it.
 	await b.says('Make it dead');
 	await type('.tag .field:nth-of-type(1) input', 'slot 3');
 	await type('.tag .field:nth-of-type(2) input', 'MR');
 	await press('.tag button', 'Off and tagged');
-	await b.says('slot 3 off and tagged', '.thread');
+	await b.says('Space 3 off and tagged', '.thread');
 	await press('.thread .check', 'Meter checked on a known live source');
 	await read('#dead-hn', '0');
 	await read('#dead-earth', '0');
@@ -100,18 +100,24 @@ test('what the call made contradicts nothing, invents nothing, and is there agai
 		job: {
 			boxes: { devices: { state: string; protection: string; slots: string; installedBy?: string }[] }[];
 			cables: unknown[];
-			circuits: unknown[];
-			panels: unknown[];
+			circuits: { id: string; space: number; breakerA: number | null }[];
+			panels: { spaces: number | null; mainA: number | null }[];
 		};
-		events: { kind: string; what?: string }[];
+		events: { kind: string; circuitId: string | null }[];
 	};
-	assert.deepEqual([job.cables, job.circuits, job.panels], [[], [], []]);
+	// The space that was named, in a panel of which nothing was read; the box is on it by no cable.
+	assert.deepEqual(job.cables, []);
 	assert.deepEqual(
-		events.map((e) => [e.kind, e.what]),
+		[job.panels.map((p) => [p.spaces, p.mainA]), job.circuits.map((c) => [c.space, c.breakerA])],
+		[[[null, null]], [[3, null]]]
+	);
+	const [c3] = job.circuits;
+	assert.deepEqual(
+		events.map((e) => [e.kind, e.circuitId]),
 		[
-			['off-tagged', 'slot 3'],
-			['dead-test', undefined],
-			['on', undefined]
+			['off-tagged', c3?.id],
+			['dead-test', null],
+			['on', c3?.id]
 		]
 	);
 	const [device] = job.boxes[0]?.devices ?? [];

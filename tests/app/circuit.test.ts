@@ -31,7 +31,7 @@ test('the service load: both methods, what if it had a charger, and how an appli
 	await b.says('220.53', 'main');
 	const before = await b.text(total);
 	await b.set('main table tbody tr:nth-child(2) select', 'none');
-	await b.says('Circuit 5 counts as none');
+	await b.says('Space 9 counts as none');
 	assert.notEqual(await b.text(total), before);
 	await b.click('button[aria-label="Undo"]');
 	await b.driver.wait(async () => (await b.text(total)) === before, PATIENCE_MS);
@@ -45,7 +45,7 @@ test('a run is fed with less cable by one press, taken back by another; what is 
 	await b.says(/\d+' minimum/, '.slip');
 	await b.set('.slip [data-fold^=Feed] .field:nth-of-type(2) select', 'yes');
 	await b.click('.slip button', 'Feed it this way');
-	await b.says(/Circuit 13: \d+' less cable/);
+	await b.says(/Space 19: \d+' less cable/);
 	await b.says('It is already fed that way, or as short.', '.slip');
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Feed it this way', '.slip');

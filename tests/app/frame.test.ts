@@ -47,14 +47,14 @@ test('the strip: as high as its run, folded and raised by key, dragged by key, r
 	assert.ok(tall > fit, `${tall} after ${fit}`);
 	await keys('s');
 	assert.equal((await b.driver.findElements({ css: '.strip .body' })).length, 0, 'folded to its line');
-	await b.says('13 · Living, entry, hall receptacles', '.strip');
+	await b.says('Space 19 · Living, entry, hall receptacles', '.strip');
 	await b.reload();
-	await b.says('13 · Living', '.strip');
+	await b.says('Space 19 · Living', '.strip');
 	assert.equal((await b.driver.findElements({ css: '.strip .body' })).length, 0, 'still folded after a reload');
 	await b.go('/job/quillback/protect?circuit=c13');
 	await b.find('[data-strip-box="L-01"]');
 	await b.go('/job/quillback/circuit?circuit=c13');
-	await b.says('13 · Living', '.strip');
+	await b.says('Space 19 · Living', '.strip');
 	await keys('s');
 	await b.find('.strip .edge');
 	await b.focus('.strip .edge');
@@ -67,7 +67,7 @@ test('a circuit is found by a room, a breaker or its number from the line', asyn
 	await b.says('No run picked', '.strip');
 	await keys('c');
 	await b.type('#find', 'watr heater' + Key.ENTER);
-	await b.says('10 · Water heater', '.strip');
+	await b.says('Space 10/12 · Water heater', '.strip');
 	assert.match(await address(), /^walk\?circuit=/);
 });
 

@@ -57,16 +57,16 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.says('Put it on Sewing room, space not known', '.slip');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
 	await b.click('.slip button', 'Put it on Sewing room, space not known');
-	await b.says('circuit 1, found', '.slip');
+	await b.says('the Sewing room circuit, found', '.slip');
 	// Nobody saw its cable or its breaker: nothing is predicted, and what is missing is named.
-	await b.says('The panel of circuit 1 is not known', '.slip');
+	await b.says('The panel of the Sewing room circuit is not known', '.slip');
 });
 
 test('all of it is still there after a start with no network', async () => {
 	await b.go('/');
 	await b.click('a.job', 'Service call: SR-1');
 	await b.says('1 box');
-	await b.says('1 Sewing room');
+	await b.says('Sewing room, space not known');
 });
 
 test('no page is wider than the phone, and targets are large enough for gloves', async () => {

@@ -101,14 +101,14 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	assert.notEqual(before, other);
 	await b.run('document.querySelector(`[data-lane="${arguments[0]}"]`).scrollIntoView({ block: "center" })', before);
 	await drag('[data-chip="L-02"]', `[data-lane="${other}"] .chips`);
-	await b.says(`L-02 on circuit ${other}`);
+	await b.says(/L-02 on (space|the) /);
 	assert.equal(await laneOf('L-02'), other);
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Undone: L-02');
 	// By keyboard: space takes it up, an arrow moves it along its circuit, space puts it down.
 	await b.run('arguments[0].focus()', await b.find('[data-chip="L-02"]'));
 	await b.driver.actions().sendKeys(' ', Key.ARROW_LEFT, ' ').perform();
-	await b.says(`L-02 on circuit ${before}`);
+	await b.says(/L-02 on (space|the) /);
 	await b.click('button[aria-label="Undo"]');
 	await b.says('Undone: L-02');
 	await b.click('[data-chip="BA-02"]');
@@ -130,17 +130,23 @@ test('the panel: breakers dragged from space to space, one that does not fit ref
 	await b.click('main button', 'Panel');
 	await b.says('15 spare of 40 spaces', 'main');
 	await b.find('main [role="img"] svg');
-	const slotOf = (n: number) =>
-		b.run<string>(`return document.querySelector('[data-breaker="${n}"]').closest('[data-space]').dataset.space`);
-	const from = await slotOf(1);
-	await b.run('document.querySelector(\'[data-breaker="c1"]\').scrollIntoView({ block: "center" })');
-	const to = String(Number(from) + 2);
-	await drag('[data-breaker="c1"]', `[data-space="${to}"]`);
-	await b.says(`Circuit 1 to space ${to}`);
-	assert.equal(await slotOf(1), to);
-	await drag('[data-breaker="c1"]', '[data-breaker="c20"]');
-	await b.says(/is taken by circuit 20: move that first/);
-	assert.equal(await slotOf(1), to);
+	const first = await b.run<string>('return document.querySelector(`[data-space="1"] [data-breaker]`).dataset.breaker');
+	const kiln = await b.run<string>(
+		'return [...document.querySelectorAll("[data-breaker]")].find((x) => x.textContent.includes("iln")).dataset.breaker'
+	);
+	const spaceOf = () =>
+		b.run<string>(
+			'return document.querySelector(`[data-breaker="${arguments[0]}"]`).closest("[data-space]").dataset.space',
+			first
+		);
+	await b.run('document.querySelector(`[data-breaker="${arguments[0]}"]`).scrollIntoView({ block: "center" })', first);
+	const to = '3';
+	await drag(`[data-breaker="${first}"]`, `[data-space="${to}"]`);
+	await b.says(/^(Space \d+|The .*) to space \d+/m);
+	assert.equal(await spaceOf(), to);
+	await drag(`[data-breaker="${first}"]`, `[data-breaker="${kiln}"]`);
+	await b.says(/is taken by .*: move that first/);
+	assert.equal(await spaceOf(), to);
 	await b.run('for (const d of document.querySelectorAll("main .content")) d.scrollTo(0, 0)');
 	await b.click('main button', 'Main panel, its facts');
 	await b.click('.slip .fold-head', 'Its label, neutral and grounds');
@@ -155,14 +161,14 @@ test('the old directory is not believed until it is proven', async () => {
 	await b.click('main button', 'Panel');
 	await b.says('Not proven until tested', 'main');
 	await b.click('main table tbody tr:first-child td:last-child button');
-	await b.says('Circuit 1: directory proven');
+	await b.says('Space 1: directory proven');
 	await b.says('proven', 'main table tbody tr:first-child td:last-child');
 });
 
 test("the demo's own mistakes are named with section and fix: the kitchen circuit that wanders, an appliance by guess, a shared neutral", async () => {
 	await b.go('/job/quillback/circuit');
 	await b.openSlip();
-	await b.says('L-05 in Living is on small appliance circuit 3', '.slip');
+	await b.says('L-05 in Living is on space 5, a small appliance circuit', '.slip');
 	await b.says('210.52(B)(2)', '.slip');
 	await b.click('.slip button', 'Move L-05 to space');
 	await b.saysNot('L-05 in Living', '.slip');
@@ -182,7 +188,7 @@ test("the demo's own mistakes are named with section and fix: the kitchen circui
 	await b.says('no cable from the panel holds both', '.slip');
 	await b.click('.slip button', 'One three-wire cable to');
 	await b.click('main button', 'Multiwire');
-	await b.says('Circuits 12 and 13 on one neutral', 'main');
+	await b.says('Spaces 17 and 19 on one neutral', 'main');
 	await b.says('these points are not met', 'main');
 	await b.says('14-3 NM-B with ground', 'main');
 	assert.deepEqual(await b.complaints(), []);

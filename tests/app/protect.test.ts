@@ -31,7 +31,7 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 	await b.click('main button', 'Devices');
 	await b.click('main table button.row', 'Bedroom and sewing room');
 	await b.click('main .cards article:first-child button', 'Use this');
-	await b.says('Circuit 2: protection placed');
+	await b.says('Space 3: protection placed');
 	await b.click('main button', 'Labels');
 	await b.says(/BD-02\s+GFCI Protected/, 'main table');
 	await b.click('main button', 'Outlets');
@@ -39,7 +39,7 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 	await b.says('GFCI from', '.slip');
 	// Back to the GFCI at BD-01, and that one taken out.
 	await b.click('button[aria-label="Undo"]');
-	await b.says('Undone: Circuit 2: protection placed');
+	await b.says('Undone: Space 3: protection placed');
 	await b.click('main table button.row', 'BD-01');
 	await b.says('BD-01', '.slip h2');
 	await b.run(`document.querySelectorAll('.slip .fold-head[aria-expanded=false]').forEach((d) => d.click())`);
@@ -75,7 +75,7 @@ test('protection placed minimum cost, with what goes dead shown on the plan', as
 	await b.click('main button', 'Show all');
 	await b.click('main button', 'Devices');
 	await b.click('main .cards article:first-child button', 'Use this');
-	await b.says('Circuit 3: protection placed');
+	await b.says('Space 5: protection placed');
 	await b.says('dual', '.slip, body');
 });
 test('switching editions moves the outlets that the facts say, and says what it costs', async () => {

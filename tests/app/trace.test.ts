@@ -107,7 +107,7 @@ test('which breaker: four walks with patterns off, by one tap a box; what they f
 	const sure = plan.breakers.filter((space) => space !== 5 && plan.walks.filter((w) => w.off.includes(space)).length === 2);
 	const truth = new Map([
 		['LV-01', 1],
-		// The job has it on circuit 3, slot 5: the walks find another one.
+		// The job has it in space 5: the walks find another one.
 		['DN-03', sure[0] ?? 0],
 		['KT-02', 7]
 	]);

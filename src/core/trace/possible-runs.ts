@@ -81,7 +81,6 @@ function placesOf(job: Job, circuitId: string, wiring: Wiring): string[] {
 }
 /** What nobody saw of a circuit and its cables, taken one way; what was seen in a box stands for its cable. */
 function filledJob(job: told.Job, circuitId: string, way: Way): Job {
-	const boxes = new Map(job.boxes.map((b) => [b.id, b]));
 	const [panel] = job.panels;
 	const home = panel ?? { id: 'panel', name: 'Panel', roomId: null, place: null, mainA: 100, spaces: 20 };
 	return knownJob({

@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
+	import { sayTime } from '$lib/clock';
+	import { joinEnd } from '$core/edit/cables';
+	import { cableOfEnd } from '$core/model/cable-ends';
 	import { editBox, editDevice } from '$core/edit/boxes';
 	import type { Box, CableEnd } from '$core/model/job';
 	import type { CableKind, Enters } from '$core/model/kinds';
@@ -8,6 +11,7 @@
 	import { placeAlong } from '$core/walk/found-in-box';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
 	import CablePicture from '$lib/kit/CablePicture.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
@@ -22,11 +26,39 @@
 	/** What is there to be seen in an open box: each fact is used as soon as it is pressed. */
 	let { box }: Props = $props();
 	const store = useJob();
-	let open = $state({ wires: false, photos: false });
+	let open = $state({ wires: false, photos: false, look: false });
 	const set = (what: string, change: Parameters<typeof editBox>[1]) =>
 		store.edit(`${box.name}: ${what}`, editBox(box.id, change));
 	const receptacle = $derived(box.devices.find((d) => d.receptacles > 0));
 	const cables = $derived(box.ends);
+	const dead = $derived(store.deadStateOf(box.id));
+	const look = $derived(store.looks.find((e) => e.boxId === box.id));
+	/** On for a look: by the tag that it was off by. */
+	const startLook = () =>
+		dead.tag &&
+		store.log({
+			kind: 'look',
+			circuitId: dead.tag.circuitId,
+			boxId: box.id,
+			...(dead.tag.what ? { what: dead.tag.what } : {}),
+			by: whoReads(),
+			note: 'cables apart and capped'
+		});
+	/** What may be at the other end of a cable: the panel of its circuit, or another box. */
+	const others = $derived([
+		{ value: '', name: 'not known' },
+		...store.job.panels.map((p) => ({ value: p.id, name: p.name })),
+		...store.job.boxes.filter((b) => b.id !== box.id).map((b) => ({ value: b.id, name: b.name }))
+	]);
+	const otherEnd = (c: CableEnd) => {
+		const cable = cableOfEnd(store.job, c.id);
+		return cable ? ((cable.toId === box.id ? cable.fromId : cable.toId) ?? '') : '';
+	};
+	const join = (c: CableEnd, otherId: string) =>
+		store.edit(
+			`${box.name}: where a cable goes`,
+			joinEnd({ boxId: box.id, endId: c.id, otherId: otherId || null, cableId: freshId() })
+		);
 	const EMPTY: Omit<CableEnd, 'id'> = { kind: null, awg: null, conductors: null, ground: null, note: '' };
 	const along = $derived(placeAlong(cables.length));
 	const ALONG = { end: 'an end of its run', middle: 'in the middle of its run', tap: 'a tap: its run branches here' };
@@ -137,6 +169,24 @@
 		onkeep={(awg) => all(awg ? `${awg} AWG` : 'gauge not known', { awg })}
 	/>
 	{#if cables.length > 1}
+		<Fold title="Which cable is LINE: a look with the circuit on" bind:open={() => open.look || !!look, (v) => (open.look = v)}>
+			<ol class="look">
+				<li>Off and tagged, verified dead.</li>
+				<li>Cables parted, every conductor capped, nothing touching; people clear.</li>
+				<li>On for the look. Read each cable by itself; press what it reads below.</li>
+				<li>Off, tagged, verified dead again. Then land.</li>
+			</ol>
+			{#if look}
+				<p>
+					<Mark kind="caution" word /> On for a look since {sayTime(look.at)}: hands off. End it with “Off and tagged again”
+					above.
+				</p>
+			{:else if dead.tag && dead.test}
+				<Btn onclick={() => void startLook()}>Cables apart and capped: on for a look</Btn>
+			{:else}
+				<p class="soft">{dead.tag ? 'Verify dead first (step Dead).' : 'Switch off, tag and verify dead first (step Dead).'}</p>
+			{/if}
+		</Fold>
 		{#each cables as c, i (c.id)}
 			<fieldset>
 				<legend>Cable {i + 1}: {cableName({ ...c, metal: null })}{c.line ? ', LINE' : ''}</legend>
@@ -155,6 +205,15 @@
 					onkeep={(v) => one(c.id, 'where it comes in', { enters: v ?? undefined })}
 				/>
 				<Choice
+					label="Metal"
+					value={c.metal ?? null}
+					options={[
+						{ value: 'Cu', name: 'copper' },
+						{ value: 'Al', name: 'aluminum' }
+					]}
+					onkeep={(v) => one(c.id, 'copper or aluminum', { metal: v ?? undefined })}
+				/>
+				<Choice
 					label="Disconnected and read by itself"
 					value={c.line === undefined ? null : c.line ? 'line' : 'load'}
 					options={[
@@ -163,6 +222,14 @@
 					]}
 					onkeep={(v) => void lookedAt(c.id, i, v)}
 				/>
+				{#if c.line !== undefined}
+					<SelectField
+						label={c.line ? 'Comes from' : 'Goes to'}
+						value={otherEnd(c)}
+						options={others}
+						onkeep={(v) => void join(c, v)}
+					/>
+				{/if}
 			</fieldset>
 		{/each}
 	{/if}
@@ -210,6 +277,14 @@
 		display: grid;
 		gap: var(--space-12);
 		max-width: 720px;
+	}
+	.look {
+		margin: 0 0 var(--space-10);
+		padding-left: 1.4em;
+		font-size: var(--type-body);
+	}
+	.inside p {
+		margin: 0;
 	}
 	fieldset {
 		border: 1px solid var(--rule);

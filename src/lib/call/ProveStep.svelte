@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
+	import { tagWords } from '$core/makeup/live-alarm';
+	import { capital } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -19,7 +21,7 @@
 {#if dead.tag}
 	<p class="on">
 		<Mark kind="off" />
-		{dead.tag.what ?? 'Its circuit'} is off and tagged. Hands clear, box closed:
+		{capital(tagWords(store.job, dead.tag, store.index.circuitsOfBox.get(box.id)))} off and tagged. Hands clear, box closed:
 		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
 	</p>
 {/if}

@@ -4,6 +4,8 @@
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import TextField from '$lib/kit/fields/TextField.svelte';
+	import TagBySpace from './TagBySpace.svelte';
+	import { asTheyStand } from '$core/model/breaker-name';
 
 	interface Props {
 		open: boolean;
@@ -28,7 +30,7 @@
 		onkeep={(v) => (by = v.trim())}
 	/>
 	<ul>
-		{#each store.job.circuits as c (c.id)}
+		{#each [...store.job.circuits].sort(asTheyStand) as c (c.id)}
 			{@const tag = off.get(c.id)}
 			<li>
 				<span
@@ -52,11 +54,10 @@
 				>
 			</li>
 		{:else}
-			{#if !store.job.circuits.length}<li>
-					No circuits yet. Pick a box: what feeds it can be tagged by its space or its marking.
-				</li>{/if}
+			{#if !store.job.circuits.length}<li>No breaker is named yet.</li>{/if}
 		{/each}
 	</ul>
+	<div class="other"><TagBySpace placeId={null} {by} label="Another breaker, by its space" /></div>
 </Modal>
 
 <style>
@@ -74,6 +75,12 @@
 	}
 	li span:first-child {
 		flex: 1;
+	}
+	.other {
+		display: grid;
+		gap: var(--space-8);
+		max-width: 420px;
+		margin-top: var(--space-12);
 	}
 	p {
 		margin: 0 0 var(--space-10);

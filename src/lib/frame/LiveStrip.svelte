@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tagWords } from '$core/makeup/live-alarm';
 	import { saySpace } from '$core/model/breaker-name';
 	import { sayTime } from '$lib/clock';
 	import { useJob } from '$lib/store/use-job';
@@ -19,12 +20,9 @@
 	{#if first}
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
-			><span class="name"
-				>{circuit
-					? `${saySpace(store.job, circuit)} ${circuit.name}`
-					: `${whole && first.boxId === whole.id ? `${whole.name}, ` : ''}${first.what ?? 'as marked'}`}</span
-			><span class="soft when">{sayTime(first.at)} {first.by}</span>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b
-				>{/if}</span
+			><span class="name">{circuit ? `${saySpace(store.job, circuit)} ${circuit.name}` : tagWords(store.job, first)}</span><span
+				class="soft when">{sayTime(first.at)} {first.by}</span
+			>{#if store.tagged.length > 1}<b>+{store.tagged.length - 1}</b>{/if}</span
 		>
 		<span class="rest">{whole && !whole.feeder ? 'line side live' : 'others live'}</span>
 	{:else}

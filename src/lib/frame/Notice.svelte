@@ -7,6 +7,7 @@
 	import { late } from '$lib/kit/late.svelte';
 	import Conflict from './Conflict.svelte';
 	import LiveAlarm from './LiveAlarm.svelte';
+	import LookBar from './LookBar.svelte';
 	import StopLine from './StopLine.svelte';
 	const store = useJob();
 	// A word of what was done goes by itself; a refusal stays until it is read.
@@ -20,6 +21,7 @@
 
 <div class="no-print">
 	<LiveAlarm />
+	<LookBar />
 	<StopLine />
 	{#if store.onlyHere || store.fault}
 		<Note level="stop"

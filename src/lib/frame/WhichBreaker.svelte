@@ -9,6 +9,7 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import TextField from '$lib/kit/fields/TextField.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import TagBySpace from './TagBySpace.svelte';
 
 	/** Which breaker feeds a box that is live with its own off: one more off at a time, and the box read again. */
 	interface Props {
@@ -25,7 +26,8 @@
 	let by = $state(whoReads());
 	const MARKS = { feeds: 'good', maybe: 'unknown', no: 'off' } as const;
 	const WORDS = { feeds: 'feeds it', maybe: 'may feed it', no: 'not this one' } as const;
-	const turn = (circuitId: string, kind: 'off-tagged' | 'on') => store.log({ kind, circuitId, boxId: null, by, note: '' });
+	const turn = (circuitId: string, kind: 'off-tagged' | 'on') =>
+		store.log({ kind, circuitId, boxId: kind === 'on' ? null : boxId, by, note: '' });
 	function move(circuitId: string): void {
 		const circuit = store.index.circuits.get(circuitId);
 		if (!circuit) return;
@@ -79,6 +81,7 @@
 			</li>
 		{/each}
 	</ul>
+	<div class="other"><TagBySpace placeId={boxId} {by} label="Another breaker, by its space" /></div>
 	<Btn look="main" onclick={read}>Read {name} again</Btn>
 </Modal>
 
@@ -100,6 +103,12 @@
 	}
 	li > span {
 		flex: 1 1 200px;
+	}
+	.other {
+		display: grid;
+		gap: var(--space-8);
+		max-width: 420px;
+		margin-bottom: var(--space-12);
 	}
 	.soft {
 		display: block;

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { breakerWritten, saySpace } from '$core/model/breaker-name';
+	import { asTheyStand, breakerWritten, capital } from '$core/model/breaker-name';
+	import { tagWords } from '$core/makeup/live-alarm';
 	import { remember, whoReads } from '$lib/store/this-device';
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
@@ -9,6 +10,7 @@
 	import TextField from '$lib/kit/fields/TextField.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 	import DeadTestForm from './DeadTestForm.svelte';
+	import TagBySpace from '$lib/frame/TagBySpace.svelte';
 
 	interface Props {
 		/** A box, a panel, or a circuit: its breaker. */
@@ -31,26 +33,21 @@
 	);
 	const dead = $derived(store.deadStateOf(placeId));
 	const off = $derived(new Map(store.tagged.map((e) => [e.circuitId ?? e.boxId, e])));
-	let typed = $state<string | null>(null);
-	const what = $derived((typed ?? (whole ? (whole.feeder ? 'feeder' : 'main') : '')).trim());
 	/** A box of a known circuit may have been switched off by something else: the main, a disconnect. */
 	let otherwise = $state(false);
 	const byWords = $derived(whole ? !off.has(whole.id) : !circuits.length || otherwise);
 	let by = $state(whoReads());
 	let locked = $state(false);
-	const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 	const named = (v: string) => (v.trim() ? null : 'Enter who: initials are enough.');
-	function tag(of: { circuitId: string } | { boxId: string }): void {
-		if (!by.trim() || ('boxId' in of && !what)) return;
+	function tag(circuitId: string): void {
+		if (!by.trim()) return;
 		remember('readBy', by);
-		const event = 'boxId' in of ? { circuitId: null, boxId: of.boxId, what: what.slice(0, 60) } : { ...of, boxId: null };
-		void store.log({ kind: 'off-tagged', ...event, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
+		const boxId = place?.kind === 'box' ? placeId : null;
+		void store.log({ kind: 'off-tagged', circuitId, boxId, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
 	}
-	const offWords = $derived(
-		dead.tag?.what && whole
-			? `${whole.name}, ${dead.tag.what}`
-			: (dead.tag?.what ?? capital(circuits.map((c) => saySpace(store.job, c)).join(' and ')))
-	);
+	/** Breakers that were named in this job, for a box of which nobody knows the circuit. */
+	const others = $derived(place?.kind === 'box' && !circuits.length ? [...store.job.circuits].sort(asTheyStand) : []);
+	const offWords = $derived(dead.tag ? capital(tagWords(store.job, dead.tag, circuits)) : '');
 </script>
 
 {#snippet who()}
@@ -72,7 +69,7 @@
 			{@render who()}
 			{#each circuits as c (c.id)}
 				{#if off.has(c.id)}<p><Mark kind="off" /> {capital(breakerWritten(store.job, c))}: off and tagged.</p>
-				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag({ circuitId: c.id })}
+				{:else}<Btn look="main" disabled={!by.trim()} onclick={() => tag(c.id)}
 						>{capital(breakerWritten(store.job, c))}: off and tagged</Btn
 					>{/if}
 			{/each}
@@ -85,22 +82,27 @@
 						? `The bus that its breaker sits on is dead only with ${whole.name} off whole.`
 						: 'Say what you switched off for all of it.'}
 				{:else if circuits.length}Say what else is off, as it is marked: the main, a disconnect, a fuse.
-				{:else}Its circuit is not known. Say what you switched off as it is marked: the space, or the words on it.{/if}
+				{:else}Its breaker is not known. Say which space you switched off, as it is marked in the panel.{/if}
 			</p>
-			<TextField
-				label="What is switched off"
-				value={what}
-				placeholder="space 3"
-				onkeep={(v) => (typed = v)}
-				ontype={(v) => (typed = v)}
-			/>
-			{#if !circuits.length}{@render who()}{/if}
-			<Btn
-				look={circuits.length ? 'plain' : 'main'}
-				disabled={!by.trim() || !what}
-				onclick={() => tag({ boxId: whole?.id ?? placeId })}
-				>{circuits.length && whole ? `${whole.name} off and tagged` : 'Off and tagged'}</Btn
+			{#if others.length}
+				{@render who()}
+				<div class="named">
+					{#each others as c (c.id)}
+						<Btn disabled={!by.trim()} onclick={() => tag(c.id)}>{capital(breakerWritten(store.job, c))}: off and tagged</Btn>
+					{/each}
+				</div>
+			{/if}
+			<TagBySpace
+				placeId={whole?.id ?? placeId}
+				{by}
+				{locked}
+				label={whole ? 'What is switched off' : others.length ? 'Another space' : 'Space that is switched off'}
+				usual={whole ? (whole.feeder ? 'feeder' : 'main') : ''}
+				act={circuits.length && whole ? `${whole.name} off and tagged` : 'Off and tagged'}
+				main={!circuits.length}
 			>
+				{#if !circuits.length && !others.length}{@render who()}{/if}
+			</TagBySpace>
 		{:else if circuits.length === 1 && place?.kind === 'box'}
 			<Btn look="quiet" onclick={() => (otherwise = true)}>Something else is off</Btn>
 		{/if}
@@ -133,6 +135,10 @@
 		display: grid;
 		gap: var(--space-10);
 		max-width: 460px;
+	}
+	.named {
+		display: grid;
+		gap: var(--space-8);
 	}
 	p {
 		margin: 0;

@@ -333,16 +333,17 @@ export class JobStore {
 	 * @param placeId what it was switched off for @returns which panel is asked for, where there are several and none was named
 	 */
 	async tagByWords(
-		placeId: string,
+		placeId: string | null,
 		words: string,
 		more: { by: string; locked?: boolean; panelId?: string }
-	): Promise<'which-panel' | null> {
+	): Promise<'which-panel' | 'no-space' | null> {
 		const { by, panelId } = more;
 		const locked = more.locked ? { locked: true } : {};
-		const place = gatePlace(this.job, placeId);
+		const place = placeId === null ? null : gatePlace(this.job, placeId);
 		const named = place?.kind === 'panel' ? null : nameSpace(this.job, words, panelId);
 		if (named && !named.known && named.why === 'which-panel') return 'which-panel';
 		if (!named?.known) {
+			if (placeId === null) return 'no-space';
 			await this.log({ kind: 'off-tagged', circuitId: null, boxId: placeId, what: words.slice(0, 60), ...locked, by, note: '' });
 			return null;
 		}
