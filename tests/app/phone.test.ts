@@ -52,21 +52,22 @@ test('once visited, the app starts and works offline: a service call, judged, at
 	await b.click('.pad button', 'Why');
 	await b.says('no room yet, circuit unknown', '.slip');
 	await b.click('.slip .fold-head', 'Circuit not in the list');
-	await b.type('.slip .new .field:nth-child(1) input', 'Sewing room' + Key.TAB);
+	await b.type('.slip .new .field:nth-child(1) input', 'space 9' + Key.TAB);
+	await b.type('.slip .new .field:nth-child(2) input', 'Sewing room' + Key.TAB);
 	await b.click('.slip button', 'Add the circuit');
-	await b.says('Put it on Sewing room, space not known', '.slip');
+	await b.says('Put it on space 9 · Sewing room', '.slip');
 	await b.type('.slip .attach .field:nth-of-type(3) input', '40' + Key.TAB);
-	await b.click('.slip button', 'Put it on Sewing room, space not known');
-	await b.says('the Sewing room circuit, found', '.slip');
+	await b.click('.slip button', 'Put it on space 9 · Sewing room');
+	await b.says('space 9, found', '.slip');
 	// Nobody saw its cable or its breaker: nothing is predicted, and what is missing is named.
-	await b.says('The panel of the Sewing room circuit is not known', '.slip');
+	await b.says('The rating of the breaker in space 9 is not known', '.slip');
 });
 
 test('all of it is still there after a start with no network', async () => {
 	await b.go('/');
 	await b.click('a.job', 'Service call: SR-1');
 	await b.says('1 box');
-	await b.says('Sewing room, space not known');
+	await b.says('space 9 · Sewing room');
 });
 
 test('no page is wider than the phone, and targets are large enough for gloves', async () => {

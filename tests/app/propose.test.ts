@@ -130,7 +130,15 @@ test('the panel: breakers dragged from space to space, one that does not fit ref
 	await b.click('main button', 'Panel');
 	await b.says('15 spare of 40 spaces', 'main');
 	await b.find('main [role="img"] svg');
-	const first = await b.run<string>('return document.querySelector(`[data-space="1"] [data-breaker]`).dataset.breaker');
+	// A single-pole breaker with another one, or a spare space, below it on its side.
+	const [first, to] = await b.run<[string, string]>(`
+		const single = (cell) => cell && !cell.hidden && !cell.style.gridRow.includes('span');
+		const cellOf = (space) => document.querySelector('[data-space="' + space + '"]');
+		const own = [...document.querySelectorAll('[data-breaker]')].find((x) => {
+			const cell = x.closest('[data-space]');
+			return single(cell) && single(cellOf(Number(cell.dataset.space) + 2));
+		});
+		return [own.dataset.breaker, String(Number(own.closest('[data-space]').dataset.space) + 2)]`);
 	const kiln = await b.run<string>(
 		'return [...document.querySelectorAll("[data-breaker]")].find((x) => x.textContent.includes("iln")).dataset.breaker'
 	);
@@ -140,7 +148,6 @@ test('the panel: breakers dragged from space to space, one that does not fit ref
 			first
 		);
 	await b.run('document.querySelector(`[data-breaker="${arguments[0]}"]`).scrollIntoView({ block: "center" })', first);
-	const to = '3';
 	await drag(`[data-breaker="${first}"]`, `[data-space="${to}"]`);
 	await b.says(/^(Space \d+|The .*) to space \d+/m);
 	assert.equal(await spaceOf(), to);

@@ -102,6 +102,21 @@ test('volts typed under that tag stop everything, and say which space it is not'
 	assert.deepEqual(liveAlarms(j, [volts(118, 1)], [tag, event('look', 0.5, { circuitId: ids[0] ?? '', boxId: 'z' })]), []);
 });
 
+test('another breaker that is tagged for the box does not silence the stop: dead by test does, or the first one on again', () => {
+	const { job: j, ids } = named(bare(), '7', '9');
+	const tag9 = event('off-tagged', 0, { circuitId: ids[1] ?? '', boxId: 'z' });
+	const tag7 = event('off-tagged', 2, { circuitId: ids[0] ?? '', boxId: 'z' });
+	const stops = (...events: LiveEvent[]) => liveAlarms(j, [volts(118, 1)], [tag9, ...events]).map((a) => a.off);
+	assert.deepEqual(stops(), ['space 9']);
+	assert.deepEqual(stops(tag7), ['space 9']);
+	assert.deepEqual(stops(tag7, event('dead-test', 3, { boxId: 'z' })), []);
+	assert.deepEqual(stops(event('on', 3, { circuitId: ids[1] ?? '' })), []);
+	assert.deepEqual(
+		stops(event('on', 3, { circuitId: ids[1] ?? '' }), event('off-tagged', 4, { circuitId: ids[1] ?? '', boxId: 'z' })),
+		[]
+	);
+});
+
 // Two tests tell a breaker: live with it on, dead with it off, in one visit.
 const TELLS: [what: string, off: number[][], reads: [volts: number, minute: number][], says: string[]][] = [
 	[

@@ -5,7 +5,7 @@ import { counting } from '../model/latest-readings';
 import { byWriting, knownBefore, type Entry } from '../model/written';
 import { readingValue, readingWords } from '../model/reading';
 import { deadState, type DeadState, type Signs } from './dead-test';
-import { lastSwitched, lastSwitchedFor } from '../model/power';
+import { isSwitching, lastSwitched, lastSwitchedFor, sourceOf } from '../model/power';
 import { gatePlace, tagsOver } from './gate';
 import { DEAD_BELOW_V, liveSign, type LiveSign } from './live-sign';
 
@@ -72,7 +72,7 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	const tag = off.sort(byWriting).at(-1);
 	if (!tag) return null;
 	const { circuits } = place;
-	return { circuits: [...circuits], tag, off: tagWords(job, tag, circuits) };
+	return { circuits: [...circuits], tag, tags: off, off: tagWords(job, tag, circuits) };
 }
 
 /** What is off, in words: its breakers by panel and space, the main of a panel, or as it was marked. */
@@ -91,15 +91,21 @@ export function liveAlarms(job: Job, readings: readonly Reading[], events: reado
 	const newest = new Map<string, LiveAlarm>();
 	for (const e of evidenceOf(readings, events)) {
 		if (e.sign !== 'live') continue;
-		const under = tagOf(job, events, e);
-		if (!under || knownBefore(e, under.tag)) continue;
+		// By what was off when it was read: another breaker that is tagged since proves nothing of the first.
+		const under = tagOf(job, upTo(events, e), e);
+		if (!under || under.tags.some((tag) => isLifted(events, tag))) continue;
 		const proved = events.some((x) => x.kind === 'dead-test' && x.boxId === e.boxId && knownBefore(e, x));
 		const key = e.circuitId ?? e.boxId;
 		if (proved) newest.delete(key);
-		else newest.set(key, { ...under, id: e.id, boxId: e.boxId, seen: e.seen, at: e.at, readingId: e.readingId });
+		else newest.set(key, { ...alarmOf(under), id: e.id, boxId: e.boxId, seen: e.seen, at: e.at, readingId: e.readingId });
 	}
 	return [...newest.values()];
 }
+
+const alarmOf = ({ circuits, tag, off }: NonNullable<ReturnType<typeof tagOf>>) => ({ circuits, tag, off });
+/** What a tag was on is on again, or was since. */
+const isLifted = (events: readonly LiveEvent[], tag: LiveEvent): boolean =>
+	events.some((e) => isSwitching(e) && e.kind !== 'off-tagged' && sourceOf(e) === sourceOf(tag) && knownBefore(tag, e));
 
 /** Signs of life that void dead tests under the tags of a place: anywhere under them, at any box of its circuits, and what is left open at it. */
 export function signsAt(

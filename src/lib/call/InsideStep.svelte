@@ -172,7 +172,7 @@
 		<Fold title="Which cable is LINE: a look with the circuit on" bind:open={() => open.look || !!look, (v) => (open.look = v)}>
 			<ol class="look">
 				<li>Off and tagged, verified dead.</li>
-				<li>Cables parted, every conductor capped, nothing touching; people clear.</li>
+				<li>Cables disconnected, every conductor capped, nothing touching; people clear.</li>
 				<li>On for the look. Read each cable by itself; press what it reads below.</li>
 				<li>Off, tagged, verified dead again. Then land.</li>
 			</ol>
@@ -182,7 +182,7 @@
 					above.
 				</p>
 			{:else if dead.tag && dead.test}
-				<Btn onclick={() => void startLook()}>Cables apart and capped: on for a look</Btn>
+				<Btn onclick={() => void startLook()}>Cables disconnected and capped: on for a look</Btn>
 			{:else}
 				<p class="soft">{dead.tag ? 'Verify dead first (step Dead).' : 'Switch off, tag and verify dead first (step Dead).'}</p>
 			{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import { remember } from '$lib/store/this-device';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
@@ -27,6 +28,7 @@
 	let asks = $state<'which-panel' | 'no-space' | null>(null);
 	async function tag(): Promise<void> {
 		if (!by.trim() || !words) return;
+		remember('readBy', by.trim());
 		asks = await store.tagByWords(placeId, words, { by: by.trim(), locked, ...(panelId ? { panelId } : {}) });
 		if (!asks) [typed, panelId] = [null, null];
 	}

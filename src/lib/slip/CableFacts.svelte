@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { editCable, feedCable } from '$core/edit/cables';
+	import { asJoined, endsSeen } from '$core/model/cable-ends';
 	import { noSuchWire } from '$core/model/file/references';
 	import { cableName } from '$core/rough/take-off';
 	import { useJob } from '$lib/store/use-job';
@@ -21,6 +22,9 @@
 	const set = (what: string, change: Parameters<typeof editCable>[1]) =>
 		cable && store.edit(`Cable: ${what}`, editCable(cable.id, change));
 	const cable = $derived(store.job.cables.find((l) => l.id === cableId));
+	/** With what was seen at its ends; a field below that is not known is told by them. */
+	const joined = $derived(asJoined(store.job).cables.find((l) => l.id === cableId));
+	const seen = $derived(endsSeen(store.job, cableId));
 	const circuit = $derived(store.index.circuits.get(cable?.circuitId ?? ''));
 	/** The panel, and the boxes of its run but itself. */
 	const sources = $derived([
@@ -32,7 +36,14 @@
 </script>
 
 {#if cable}
-	<p>{cableName(cable)}, {cable.state}</p>
+	<p>{cableName(joined ?? cable)}, {cable.state}</p>
+	{#if seen.length}
+		<ul class="seen">
+			{#each seen as { boxId, end } (end.id)}
+				<li>Seen in {store.placeName(boxId)}: {cableName({ ...end, metal: end.metal ?? null })}{end.line ? ', LINE' : ''}</li>
+			{/each}
+		</ul>
+	{/if}
 	<div class="two">
 		<MaybeField
 			label="Fed from"
@@ -68,21 +79,25 @@
 				{ value: 'Cu' as const, name: 'copper' },
 				{ value: 'Al' as const, name: 'aluminum' }
 			]}
-			onkeep={(metal) => set('metal', noSuchWire({ awg: cable.awg, metal }) ? { metal, awg: '12' } : { metal })}
+			onkeep={(metal) => set('metal', noSuchWire({ awg: cable.awg, metal }) ? { metal, awg: null } : { metal })}
 		/>
 		<MaybeField
 			label="Conductors"
-			value={cable.conductors === null ? null : `${cable.conductors}${cable.ground ? 'g' : ''}`}
+			value={cable.conductors === null ? null : `${cable.conductors}${cable.ground === null ? '?' : cable.ground ? 'g' : ''}`}
 			options={[
 				{ value: '2g', name: 'two and ground' },
 				{ value: '3g', name: 'three and ground' },
 				{ value: '2', name: 'two, no ground' },
-				{ value: '3', name: 'three, no ground' }
+				{ value: '3', name: 'three, no ground' },
+				{ value: '2?', name: 'two, ground not known' },
+				{ value: '3?', name: 'three, ground not known' }
 			]}
 			onkeep={(v) =>
 				set(
 					'conductors',
-					v ? { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('g') } : { conductors: null, ground: null }
+					v
+						? { conductors: v.startsWith('3') ? 3 : 2, ground: v.endsWith('?') ? null : v.endsWith('g') }
+						: { conductors: null, ground: null }
 				)}
 		/>
 		<LiesField value={cable.lies} onkeep={(lies) => set('where it lies', { lies })} />
@@ -95,3 +110,11 @@
 	</div>
 	<Photos of={{ kind: 'cable', id: cable.id }} />
 {/if}
+
+<style>
+	.seen {
+		margin: 0 0 var(--space-10);
+		padding-left: 1.2em;
+		font-size: var(--type-small);
+	}
+</style>

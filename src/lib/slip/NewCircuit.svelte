@@ -1,6 +1,8 @@
 <script lang="ts">
 	import Fold from '$lib/kit/Fold.svelte';
-	import { addCircuit } from '$core/edit/circuits';
+	import { addCircuit, editCircuit } from '$core/edit/circuits';
+	import { nameSpace } from '$core/edit/name-space';
+	import { capital } from '$core/model/breaker-name';
 	import { untrack } from 'svelte';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -19,6 +21,7 @@
 	const store = useJob();
 	const typed = new FormDraft(draftKey(store.job.id, 'new circuit'), {
 		name: '',
+		space: '',
 		amps: untrack(() => (state === 'found' ? '' : '15'))
 	});
 	const name = $derived(typed.now.name);
@@ -27,7 +30,32 @@
 		!text.trim() || store.edition.breakers.sizes.includes(Number(text))
 			? null
 			: `A standard rating: ${store.edition.breakers.sizes.join(', ')}`;
+	const spaceFault = (text: string) => {
+		const named = text.trim() ? nameSpace(store.job, text) : null;
+		if (!named || named.known) return null;
+		return named.why === 'which-panel'
+			? 'Which panel? Say it before the space: cellar 7'
+			: 'Its space as marked: 9, 7/9, 7A, fuse 2';
+	};
+	/** A breaker that somebody found: by its space, where that is known. */
+	async function found(): Promise<void> {
+		const named = nameSpace(store.job, typed.now.space);
+		if (!named.known) return;
+		const change = {
+			...(name.trim() ? { name: name.trim() } : {}),
+			...(amps.trim() ? { breakerA: Number(amps) } : {})
+		};
+		const done = await store.edit(`${capital(typed.now.space.trim())} named`, (draft) => {
+			named.make?.(draft);
+			editCircuit(named.circuitId, change)(draft);
+		});
+		// Where nothing of it is new, it is the one that is there.
+		if (!done && !store.index.circuits.has(named.circuitId)) return;
+		typed.clear();
+		onmade(named.circuitId);
+	}
 	async function make(): Promise<void> {
+		if (state === 'found' && typed.now.space.trim()) return found();
 		const id = freshId();
 		const done = await store.edit(
 			`Circuit ${name || 'found'}`,
@@ -47,7 +75,21 @@
 
 <Fold title={words}>
 	<div class="new">
-		<TextField label="Name" value={name} placeholder="sewing room" onkeep={(v) => (typed.now.name = v.slice(0, 80))} />
+		{#if state === 'found'}
+			<TextField
+				label="Its space"
+				value={typed.now.space}
+				placeholder="space 9"
+				check={spaceFault}
+				onkeep={(v) => (typed.now.space = v.slice(0, 60))}
+			/>
+		{/if}
+		<TextField
+			label={state === 'found' ? 'What is written there' : 'Name'}
+			value={name}
+			placeholder="sewing room"
+			onkeep={(v) => (typed.now.name = v.slice(0, 80))}
+		/>
 		<TextField
 			label="Its breaker or fuse, A"
 			value={amps}

@@ -4,7 +4,8 @@
 	import { untrack } from 'svelte';
 	import { now } from '$lib/clock';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { addCircuit, mapBoxes } from '$core/edit/circuits';
+	import { mapBoxes } from '$core/edit/circuits';
+	import { nameSpace } from '$core/edit/name-space';
 	import { decodeWalks, WALK_CHECKS, type WalkCheck } from '$core/trace/walks';
 	import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '$core/trace/walk-session';
 	import { counted } from '$core/units/quantity';
@@ -38,7 +39,7 @@
 			.map(Number)
 			.filter((n) => Number.isInteger(n) && n > 0 && n <= 200)
 	);
-	const targets = $derived(panel ? walkTargets(store.job, panel.id, more) : { switched: [], staysOn: [] });
+	const targets = $derived(walkTargets(store.job, panel?.id ?? '', more));
 	const plan = $derived(sessionPlan(targets, check));
 	const rows = $derived(walkRows(store.job));
 	/** By box, by walk. */
@@ -83,14 +84,14 @@
 	let by = $state(whoReads());
 	async function write(): Promise<void> {
 		remember('readBy', by);
-		const fresh = new Map<number, string>();
-		for (const r of sure)
-			if (r.circuitId === null && r.breaker !== null && !fresh.has(r.breaker) && panel) fresh.set(r.breaker, freshId());
+		const spaces = new Set(sure.flatMap((r) => (r.circuitId === null ? (r.breaker ?? []) : [])));
 		await store.edit('Breakers found by walks', (draft) => {
-			for (const [space, circuitId] of fresh) {
-				addCircuit({ circuitId, panelId: panel?.id ?? null, name: `Space ${space}`, breakerA: null, state: 'found' })(draft);
-				const row = draft.circuits.find((c) => c.id === circuitId);
-				if (row) row.space = space;
+			const fresh = new Map<number, string>();
+			for (const space of spaces) {
+				const named = nameSpace(draft, `space ${space}`, panel?.id);
+				if (!named.known) continue;
+				named.make?.(draft);
+				fresh.set(space, named.circuitId);
 			}
 			const rows = sure.flatMap((r) => {
 				const circuitId = r.circuitId ?? (r.breaker === null ? null : (fresh.get(r.breaker) ?? null));
