@@ -210,7 +210,11 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const read = readJobFile(text);
 	assert.ok(read.ok, JSON.stringify(read).slice(0, 300));
 	const { job, readings, events } = read.value;
-	assert.deepEqual([job.panels, job.circuits, job.cables], [[], [], []], 'nothing was made up');
+	assert.deepEqual(
+		[job.panels.map((p) => [p.kind, p.spaces, p.mainA]), job.circuits.map((c) => [c.space, c.breakerA, c.opener]), job.cables],
+		[[['fuses', null, null]], [[2, null, undefined]], []],
+		'the fuse that was named, and nothing made up'
+	);
 	const [device] = job.boxes.find((x) => x.name === 'SW-02')?.devices ?? [];
 	assert.deepEqual([device?.state, device?.slots, device?.protection], ['built', 'grounding', 'gfci']);
 	const { stages } = assess(job, readings);

@@ -6,6 +6,7 @@ import { nameSpace } from '../../src/core/edit/name-space';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import type { Circuit, Job, LiveEvent, Reading } from '../../src/core/model/job';
 import { openLooks, openTags } from '../../src/core/model/power';
+import { breakerName } from '../../src/core/model/breaker-name';
 import { byWriting } from '../../src/core/model/written';
 import { runs } from './few';
 import { box, job, reading } from './small-job';
@@ -59,6 +60,12 @@ test('a space that is named makes a panel of unknown size with that space, and n
 		[7, 2, null, '', 'found']
 	]);
 	assert.deepEqual(j.cables, [], 'no box is on it by that');
+});
+test('a fuse that is named is in a panel of fuses; which kind of fuse nobody said', () => {
+	const { job: j, ids } = named(bare(), 'fuse 2');
+	const [c] = j.circuits;
+	assert.deepEqual([j.panels[0]?.kind, c?.opener, breakerName(j, c)], ['fuses', undefined, 'fuse 2']);
+	assert.equal(ids.length, 1);
 });
 test('two devices that name the same space have made the same breaker', () => {
 	const [one, other] = [named(bare(), 'space 9'), named(bare(), 'slot 9')];

@@ -25,7 +25,7 @@ export function nameSpace(job: Job, text: string, panelId?: string): SpaceNamed 
 }
 /** The same of words that were read already. */
 export function spaceOf(job: Job, words: SpaceWords, panelId?: string): SpaceNamed {
-	const panel = panelOf(job, words.panel, panelId);
+	const panel = panelOf(job, words, panelId);
 	if (!panel) return { known: false, why: 'which-panel' };
 	const there = job.circuits.find((c) => c.panelId === panel.id && stands(c, words));
 	const makesPanel = !job.panels.some((p) => p.id === panel.id);
@@ -56,30 +56,30 @@ const stands = (c: Circuit, { space, half }: SpaceWords): boolean =>
 	(half === null || c.half === undefined || c.half === half);
 
 /** The panel that is meant: the one that was named, else the only one, else one that nobody has read anything of yet. */
-function panelOf(job: Job, named: string | null, id?: string): Panel | null {
+function panelOf(job: Job, { panel: named, fuse }: SpaceWords, id?: string): Panel | null {
 	if (id !== undefined) return job.panels.find((p) => p.id === id) ?? null;
-	if (named) return job.panels.find((p) => samePanel(p.name, named)) ?? unread(job, capital(named));
+	if (named) return job.panels.find((p) => samePanel(p.name, named)) ?? unread(job, { name: capital(named), fuse });
 	if (job.panels.length > 1) return null;
-	return job.panels[0] ?? unread(job, 'Panel');
+	return job.panels[0] ?? unread(job, { name: 'Panel', fuse });
 }
 /** One of unknown size: what it holds is what was named. */
-const unread = (job: Job, name: string): Panel => ({
+const unread = (job: Job, { name, fuse }: { name: string; fuse: boolean }): Panel => ({
 	id: idFor(job, `panel ${name.toLowerCase().replace(/\s*\bpanel\b/, '')}`.trim()),
 	name: /panel/i.test(name) ? name : `${name} panel`,
 	roomId: null,
 	place: null,
 	mainA: null,
 	spaces: null,
-	state: 'found'
+	state: 'found',
+	...(fuse ? { kind: 'fuses' as const } : {})
 });
-function grown(job: Job, panel: Panel, { space, poles, half, fuse, marked }: SpaceWords): Circuit {
+function grown(job: Job, panel: Panel, { space, poles, half, marked }: SpaceWords): Circuit {
 	const id = idFor(job, `${panel.id} ${space}${half ? (half === 'upper' ? 'a' : 'b') : ''}`);
 	return {
 		...newCircuit({ id, name: marked, panelId: panel.id, space, poles, state: 'found' }),
 		breakerA: null,
 		directory: marked,
-		...(half ? { half } : {}),
-		...(fuse || panel.kind === 'fuses' ? { opener: 'plug-fuse' as const } : {})
+		...(half ? { half } : {})
 	};
 }
 const LONGEST_ID = 64;

@@ -90,7 +90,16 @@ function spacesOfTags(job: Plain, events: readonly Plain[]): { job: Plain; event
 		const named = words.panel;
 		const panel = named ? panels.find((p) => samePanel(String(p.name ?? ''), named)) : panels.length < 2 ? panels[0] : undefined;
 		if (!panel && (named || panels.length)) return event;
-		const home = panel ?? { id: 'panel', name: 'Panel', roomId: null, place: null, mainA: null, spaces: null, state: 'found' };
+		const home = panel ?? {
+			id: 'panel',
+			name: 'Panel',
+			roomId: null,
+			place: null,
+			mainA: null,
+			spaces: null,
+			state: 'found',
+			...(words.fuse ? { kind: 'fuses' } : {})
+		};
 		if (!panel) panels.push(home);
 		const there = circuits.find(
 			(c) => c.panelId === home.id && c.space === words.space && (!words.half || c.half === words.half)
@@ -108,8 +117,7 @@ function spacesOfTags(job: Plain, events: readonly Plain[]): { job: Plain; event
 			mustStayOn: false,
 			directory: words.marked,
 			state: 'found',
-			...(words.half ? { half: words.half } : {}),
-			...(words.fuse ? { opener: 'plug-fuse' } : {})
+			...(words.half ? { half: words.half } : {})
 		};
 		if (!there) circuits.push(circuit);
 		return { ...event, circuitId: circuit.id };
