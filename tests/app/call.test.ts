@@ -212,7 +212,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const { job, readings, events } = read.value;
 	assert.deepEqual(
 		[job.panels.map((p) => [p.kind, p.spaces, p.mainA]), job.circuits.map((c) => [c.space, c.breakerA, c.opener]), job.cables],
-		[[['fuses', null, null]], [[2, null, undefined]], []],
+		[[['fuses', null, null]], [[2, null, 'fuse']], []],
 		'the fuse that was named, and nothing made up'
 	);
 	const [device] = job.boxes.find((x) => x.name === 'SW-02')?.devices ?? [];

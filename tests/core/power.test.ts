@@ -64,7 +64,7 @@ test('a space that is named makes a panel of unknown size with that space, and n
 test('a fuse that is named is in a panel of fuses; which kind of fuse nobody said', () => {
 	const { job: j, ids } = named(bare(), 'fuse 2');
 	const [c] = j.circuits;
-	assert.deepEqual([j.panels[0]?.kind, c?.opener, breakerName(j, c)], ['fuses', undefined, 'fuse 2']);
+	assert.deepEqual([j.panels[0]?.kind, c?.opener, breakerName(j, c)], ['fuses', 'fuse', 'fuse 2']);
 	assert.equal(ids.length, 1);
 });
 test('two devices that name the same space have made the same breaker', () => {
@@ -178,6 +178,21 @@ for (const [what, off, reads, says] of TELLS)
 			says
 		);
 	});
+
+test('a dead test under its tag and LINE read in a look are the two tests of one breaker', () => {
+	const { job: j, ids } = named(bare(), '9');
+	const of = { circuitId: ids[0] ?? '', boxId: 'z' };
+	const events = [
+		event('off-tagged', 0, of),
+		event('dead-test', 1, { boxId: 'z' }),
+		event('look', 2, of),
+		event('live-found', 3, { boxId: 'z', note: 'cable 1 reads live by itself' }),
+		event('off-tagged', 4, of)
+	];
+	const says = (some: LiveEvent[]) => breakerSuspects(j, { readings: [], events: some }, 'z').map((s) => s.says);
+	assert.deepEqual([says(events.slice(0, 2)), says(events)], [['maybe'], ['feeds']]);
+	assert.deepEqual(liveAlarms(j, [], events), [], 'live in a look is what was looked for');
+});
 
 /** Whatever is switched in whatever order, clocks moved by hours: the last act written is how each source stands. */
 test('random switchings with clocks that move: what was written last stands', () => {

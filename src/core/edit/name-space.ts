@@ -73,13 +73,14 @@ const unread = (job: Job, { name, fuse }: { name: string; fuse: boolean }): Pane
 	state: 'found',
 	...(fuse ? { kind: 'fuses' as const } : {})
 });
-function grown(job: Job, panel: Panel, { space, poles, half, marked }: SpaceWords): Circuit {
+function grown(job: Job, panel: Panel, { space, poles, half, fuse, marked }: SpaceWords): Circuit {
 	const id = idFor(job, `${panel.id} ${space}${half ? (half === 'upper' ? 'a' : 'b') : ''}`);
 	return {
 		...newCircuit({ id, name: marked, panelId: panel.id, space, poles, state: 'found' }),
 		breakerA: null,
 		directory: marked,
-		...(half ? { half } : {})
+		...(half ? { half } : {}),
+		...(fuse || panel.kind === 'fuses' ? { opener: 'fuse' as const } : {})
 	};
 }
 const LONGEST_ID = 64;

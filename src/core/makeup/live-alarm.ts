@@ -215,9 +215,10 @@ export function breakerSuspects(
 }
 /** Is something off that is no circuit: the main of a panel, or what was switched off by its marking. */
 const offByWords = (events: readonly LiveEvent[]): boolean =>
-	[...new Set(events.flatMap((e) => (e.circuitId === null ? (e.boxId ?? []) : [])))].some(
-		(id) => lastSwitchedFor(events, id)?.kind === 'off-tagged'
-	);
+	[...new Set(events.flatMap((e) => (e.circuitId === null ? (e.boxId ?? []) : [])))].some((id) => {
+		const last = lastSwitchedFor(events, id);
+		return last?.kind === 'off-tagged' && last.circuitId === null;
+	});
 /** On and off are one visit where they lie no further apart, ms. */
 const ONE_VISIT_MS = 12 * 3_600_000;
 const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;

@@ -6,7 +6,7 @@ import type { Circuit, Panel } from './job';
  */
 
 /** The panels of a job: with more than one a space alone names nothing. */
-type InPanels = { panels: readonly Pick<Panel, 'id' | 'name' | 'kind'>[] };
+type InPanels = { panels: readonly Pick<Panel, 'id' | 'name'>[] };
 type Named = Pick<Circuit, 'space' | 'poles' | 'panelId' | 'name'> & Pick<Partial<Circuit>, 'half' | 'opener'>;
 
 /** The number of a space, of both where the breaker takes two, with its half. @example '7'; '7/9'; '7A' */
@@ -17,8 +17,7 @@ const HALF = { upper: 'A', lower: 'B' } as const;
 /** What comes before the number. @example 'space'; 'fuse'; of two panels 'cellar' */
 function before({ panels }: InPanels, c: Named): string {
 	const panel = panels.find((p) => p.id === c.panelId);
-	// Which kind of fuse it is, somebody must look; that it is one, its panel says.
-	const plain = (c.opener ?? (panel?.kind === 'fuses' ? 'fuse' : 'breaker')) === 'breaker' ? 'space' : 'fuse';
+	const plain = (c.opener ?? 'breaker') === 'breaker' ? 'space' : 'fuse';
 	if (!panel || panels.length < 2) return plain;
 	const short = shortPanel(panel.name);
 	// A name that is a number itself would run into the space's.

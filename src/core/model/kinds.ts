@@ -271,8 +271,8 @@ export type Meter = (typeof METERS)[number];
 export const EVENT_KINDS = ['off-tagged', 'on', 'look', 'dead-test', 'live-found', 'withdrawn'] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
-/** What opens a circuit. Fuses are found, never chosen for new work. */
-export const OPENERS = ['breaker', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse', 'pull-out'] as const;
+/** What opens a circuit. Fuses are found, never chosen for new work; `fuse`: which kind nobody looked. */
+export const OPENERS = ['breaker', 'fuse', 'plug-fuse', 'tamper-proof-fuse', 'cartridge-fuse', 'pull-out'] as const;
 export type Opener = (typeof OPENERS)[number];
 export const PANEL_KINDS = ['breakers', 'fuses', 'fused-disconnect'] as const;
 export type PanelKind = (typeof PANEL_KINDS)[number];

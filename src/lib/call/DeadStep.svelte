@@ -4,6 +4,7 @@
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { useJob } from '$lib/store/use-job';
 	import Fold from '$lib/kit/Fold.svelte';
+	import FeedsOffer from '$lib/slip/FeedsOffer.svelte';
 	import PlaceGate from '$lib/slip/PlaceGate.svelte';
 
 	interface Props {
@@ -19,6 +20,7 @@
 </script>
 
 <PlaceGate placeId={box.id} />
+<FeedsOffer {box} />
 {#each disconnects as c (c.id)}
 	<Fold
 		title={`Work in the disconnect of ${breakerWritten(store.job, c)}`}

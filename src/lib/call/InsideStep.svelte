@@ -279,6 +279,7 @@
 		max-width: 720px;
 	}
 	.look {
+		list-style: decimal;
 		margin: 0 0 var(--space-10);
 		padding-left: 1.4em;
 		font-size: var(--type-body);

@@ -6,6 +6,7 @@
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import FeedsOffer from '$lib/slip/FeedsOffer.svelte';
 	import Followers from './Followers.svelte';
 	import ReadingPad from '$lib/stages/prove/ReadingPad.svelte';
 
@@ -25,6 +26,7 @@
 		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
 	</p>
 {/if}
+<FeedsOffer {box} />
 <Followers {box} />
 <ReadingPad place={box} />
 

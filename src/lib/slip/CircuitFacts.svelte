@@ -32,6 +32,7 @@
 	const GIVES = { none: 'plain', gfci: 'GFCI', afci: 'AFCI', dual: 'dual function' } as const;
 	const OPENS: Record<Opener, string> = {
 		breaker: 'breaker',
+		fuse: 'fuse, kind not known',
 		'plug-fuse': 'plug fuse',
 		'tamper-proof-fuse': 'plug fuse, tamper-proof',
 		'cartridge-fuse': 'cartridge fuses',

@@ -309,13 +309,15 @@ export class JobStore {
 	}
 	/**
 	 * Found live by what is not kept as a reading: a dead test, an instrument, a look at a cable, a check. Under a tag it stops
-	 * everything; where nothing is tagged off it is no news.
+	 * everything; in a look it is kept; where nothing is tagged off it is no news.
 	 * @param placeId a box, or a circuit at its breaker
 	 */
 	async foundLive(placeId: string, note: string, by: string): Promise<void> {
 		const circuit = this.index.circuits.get(placeId);
 		const boxId = circuit ? (circuit.panelId ?? placeId) : placeId;
-		if (!this.deadStateOf(placeId).tag || this.alarms.some((a) => a.boxId === boxId && a.seen === note)) return;
+		// In a look with the circuit on it is what was looked for: it tells which breaker feeds the place.
+		const looking = this.looks.some((e) => e.boxId === placeId);
+		if ((!this.deadStateOf(placeId).tag && !looking) || this.alarms.some((a) => a.boxId === boxId && a.seen === note)) return;
 		await this.log({ kind: 'live-found', circuitId: circuit?.id ?? null, boxId, by, note });
 	}
 	/** What was entered as live was a slip: it stays in the log, and says nothing any more. */

@@ -117,7 +117,8 @@ function spacesOfTags(job: Plain, events: readonly Plain[]): { job: Plain; event
 			mustStayOn: false,
 			directory: words.marked,
 			state: 'found',
-			...(words.half ? { half: words.half } : {})
+			...(words.half ? { half: words.half } : {}),
+			...(words.fuse ? { opener: 'fuse' } : {})
 		};
 		if (!there) circuits.push(circuit);
 		return { ...event, circuitId: circuit.id };

@@ -42,6 +42,7 @@
 	const vaOf = $derived(new Map((load?.rows ?? []).map((r) => [r.occupant.id, r.va])));
 	const OPENS = {
 		breaker: '',
+		fuse: 'fuse',
 		'plug-fuse': 'fuse',
 		'tamper-proof-fuse': 'fuse, insert',
 		'cartridge-fuse': 'cartridge',

@@ -1,0 +1,54 @@
+<script lang="ts">
+	import { attachBox, moveToCircuit } from '$core/edit/cables';
+	import { breakerSuspects } from '$core/makeup/live-alarm';
+	import { BreakerName, breakerName, capital } from '$core/model/breaker-name';
+	import type { Box } from '$core/model/job';
+	import { freshId } from '$lib/store/jobs';
+	import { useJob } from '$lib/store/use-job';
+	import Btn from '$lib/kit/Btn.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
+
+	interface Props {
+		box: Box;
+	}
+	/** Two tests tell a breaker: live with it on, dead with it off. Then the box may be put on it, as a fact. */
+	let { box }: Props = $props();
+	const store = useJob();
+	const circuits = $derived(store.index.circuitsOfBox.get(box.id) ?? []);
+	const feeds = $derived(
+		breakerSuspects(store.job, { readings: store.readings, events: store.events }, box.id).find(
+			(s) => s.says === 'feeds' && !circuits.some((c) => c.id === s.circuit.id)
+		)
+	);
+	async function put(): Promise<void> {
+		if (!feeds) return;
+		const { circuit } = feeds;
+		const to = { cableId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null };
+		const [now] = circuits;
+		await store.edit(
+			`${box.name} on ${breakerName(store.job, circuit)}: ${feeds.why}`,
+			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
+		);
+	}
+</script>
+
+{#if feeds}
+	<p class="feeds">
+		<Mark kind="good" />
+		<span><b>{BreakerName(store.job, feeds.circuit)} feeds {box.name}</b>: {feeds.why}.</span>
+		<Btn look="main" onclick={() => void put()}>Put {capital(box.name)} on {breakerName(store.job, feeds.circuit)}</Btn>
+	</p>
+{/if}
+
+<style>
+	.feeds {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: var(--space-8) var(--space-10);
+		margin: var(--space-10) 0;
+	}
+	.feeds span {
+		flex: 1 1 220px;
+	}
+</style>
