@@ -42,6 +42,7 @@ test('a two-slot receptacle: dead, looked at, replaced by a GFCI, proved, labell
 	await read('#dead-hn', '0');
 	await read('#dead-earth', '0');
 	await press('.thread .check', 'Meter checked again');
+	await press('.thread .choice button', 'low impedance');
 	await press('.thread button', 'Record the test');
 	await b.says('by MR', '.thread');
 	await press('.thread footer button', 'Next: Inside');
@@ -173,6 +174,7 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	await b.type('#dead-hn', '0');
 	await b.type('#dead-earth', '0.2');
 	await b.click('.thread .check', 'Meter checked again');
+	await b.click('.thread .choice button', 'low impedance');
 	await b.click('.thread button', 'Record the test');
 	await b.says('by MR', '.thread');
 	await b.click('.thread footer button', 'Next: Inside');

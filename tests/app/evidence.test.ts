@@ -27,6 +27,7 @@ async function deadTest(): Promise<void> {
 	await b.type('#dead-hn', '0');
 	await b.type('#dead-earth', '0');
 	await b.click('.thread .check', 'Meter checked again');
+	await b.click('.thread .choice button', 'low impedance');
 	await b.click('.thread button', 'Record the test');
 	await b.says('by MR', '.thread');
 }

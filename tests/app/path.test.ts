@@ -197,13 +197,14 @@ test('Trim: no box is taken for dead without live, dead, live on a tagged circui
 	] as const)
 		await b.type(css, text);
 	for (const box of await b.driver.findElements(By.css('input[type=checkbox]'))) await box.click();
-	const meter = 'section[aria-label^="Dead before"] select';
-	await b.set(meter, 'high-impedance');
+	const meter = 'section[aria-label^="Dead before"] .choice button';
+	await b.says('Say which meter');
+	await b.click(meter, '10 Mohm');
 	await b.click('button', 'Record the test');
 	await b.says('reads 37 V: not verified dead');
 	assert.equal((await b.driver.findElements(By.css('[role=alertdialog]'))).length, 0, 'no alarm of induced voltage');
 	await b.type('#dead-earth', '0');
-	await b.set(meter, 'low-impedance');
+	await b.click(meter, 'low impedance');
 	await b.click('button', 'Record the test');
 	await b.says(/Tested .* by JM: low-impedance meter, checked before and after/);
 	await b.click('button', 'Device out: test again');
@@ -276,6 +277,7 @@ test('a panel is off by its main, read bar to bar, and what is behind it is unde
 	await b.go('/job/marrow-street/trim?panel=main');
 	for (const key of ['busbus2', 'busn', 'busg', 'bus2n', 'bus2g', 'ng', 'earth']) await b.type(`#dead-${key}`, '0');
 	for (const box of await b.driver.findElements(By.css('.sheet input[type=checkbox]'))) await box.click();
+	await b.click('.sheet .choice button', 'low impedance');
 	await b.click('button', 'Record the test');
 	await b.says(/Tested .* by JM: low-impedance meter, checked before and after.*bus 1 to bus 2 0 V/);
 });

@@ -120,9 +120,9 @@ test('a box of the job that is too full is found, with the next common one as it
 // Two 12-2 and a device: 9 + 2.25 + 4.5 = 15.75 cu in; the clamps of a metal box are 2.25 more.
 for (const [material, volumeCuIn, why] of [
 	['plastic', 16, ''],
-	['metal', 16, 'the box is full: 16 cu in'],
+	['metal', 16, 'if its cable clamps are inside, the box is full: 16 cu in'],
 	['metal', 18, ''],
-	[null, 16, 'if the box is metal, the box is full: 16 cu in'],
+	[null, 16, 'if its cable clamps are inside, the box is full: 16 cu in'],
 	[null, 18, ''],
 	[null, 15, 'the box is full: 15 cu in']
 ] as const)

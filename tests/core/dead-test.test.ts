@@ -311,6 +311,12 @@ test('a live reading voids the dead tests of every box under its tag; volts that
 		[[], 1]
 	);
 });
+test('which meter it was somebody says: nothing is taken for low impedance', () => {
+	const test = { provedBefore: true, provedAfter: true, volts: { hn: 0 }, by: 'MR' };
+	const points = [{ key: 'hn', words: 'hot to neutral', must: true }];
+	const faults = (meter: 'low-impedance' | null) => deadTestFaults({ ...test, meter }, points).map((f) => f.path);
+	assert.deepEqual([faults(null), faults('low-impedance')], [['meter'], []]);
+});
 test('which breaker is it: live with one off rules that one out; dead with one more off names it', () => {
 	const says = (events: LiveEvent[], readings = [read('09:00')]) =>
 		Object.fromEntries(breakerSuspects(house, { readings, events }, 'b').map((s) => [s.circuit.id, s.says]));

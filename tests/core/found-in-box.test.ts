@@ -142,11 +142,11 @@ test('fill of a box on no circuit, by the cables that were seen in it; not where
 	]);
 	assert.throws(() => of([end({ awg: null })]), NotKnown);
 });
-test('where only the clamps of a metal box decide, whether it is metal must be looked at', () => {
+test('where only the clamps of a metal box decide, whether it is metal, or has them, must be looked at', () => {
 	// Three 14-2 with grounds and a duplex: (6 + 1 + 2) x 2 = 18 cu in, with clamps 20.
 	const seen = [1, 2, 3].map((n) => end({ id: `${n}`, awg: '14' }));
-	const told = (volumeCuIn: number, material: Box['material']) => {
-		const j = job({ boxes: [box('a', { state: 'found', volumeCuIn, material, ends: seen })], cables: [] });
+	const told = (volumeCuIn: number, material: Box['material'], clampsInside?: boolean) => {
+		const j = job({ boxes: [box('a', { state: 'found', volumeCuIn, material, clampsInside, ends: seen })], cables: [] });
 		const codes = assess(j).stages.rough.findings.map((f) => f.code);
 		return [codes.includes('not-known'), codes.includes('box-fill')];
 	};
@@ -159,8 +159,11 @@ test('where only the clamps of a metal box decide, whether it is metal must be l
 		]
 	);
 	assert.deepEqual(
-		[told(19, 'plastic'), told(19, 'metal')],
+		[told(19, 'plastic'), told(19, 'metal'), told(19, 'metal', true), told(19, 'metal', false), told(19, null, true)],
 		[
+			[false, false],
+			[true, false],
+			[false, true],
 			[false, false],
 			[false, true]
 		]

@@ -269,8 +269,9 @@ test('boxes: the smallest that holds conductors, clamps, yoke and depth, and the
 	};
 	// Four of 12 AWG, grounds, one yoke: (4 + 1 + 2) x 2.25 = 15.75
 	assert.deepEqual(names(j({ material: 'plastic' })), [15.75, 'one-gang 18', 'one-gang 20']);
-	// In metal one more for its clamps: 18.
+	// In metal one more for clamps, as far as nobody said that it has none: 18.
 	assert.deepEqual(names(j({ material: 'metal' })), [18, '3 x 2 x 3-1/2 device 18', '4 x 1-1/4 square 18']);
+	assert.equal(names(j({ material: 'metal', clampsInside: false }))[0], 15.75);
 	assert.deepEqual(names(j({ material: 'plastic', gangs: 2 })), [15.75, 'two-gang 34', 'two-gang 42']);
 	// 1.9 in deep and a quarter more: nothing shallower than 2.15 in.
 	const deep = boxChoice(

@@ -69,8 +69,12 @@ export const removeBreak =
 /** Changes what is said of a room, but its outline and what is on its walls. */
 export const editRoom =
 	(id: string, change: Partial<Omit<Room, 'id' | 'outline' | 'breaks' | 'counters' | 'fixtures' | 'studs' | 'marks'>>): Command =>
-	(draft) =>
-		void Object.assign(rowIn(draft.rooms, id, 'room'), change);
+	(draft) => {
+		const room = rowIn(draft.rooms, id, 'room');
+		// Whoever says its kind has looked.
+		if (change.kind !== undefined) delete room.kindGuessed;
+		Object.assign(room, change);
+	};
 /** A room with a name and no walls yet; its kind where none is given by its name. */
 export const addRoom =
 	(
@@ -81,7 +85,12 @@ export const addRoom =
 	(draft) => {
 		const guess = guessRoom(name);
 		const { kind: guessed, ...more } = guess ?? { kind: 'living' as const };
-		draft.rooms.push(newRoom({ id, name, kind: kind ?? guessed }, { story, ...(!kind || kind === guessed ? more : {}) }));
+		draft.rooms.push(
+			newRoom(
+				{ id, name, kind: kind ?? guessed },
+				{ story, ...(!kind || kind === guessed ? more : {}), ...(kind ? {} : { kindGuessed: true }) }
+			)
+		);
 	};
 /** Takes an empty room out. @throws RangeError where boxes or a panel are still in it */
 export const removeRoom =

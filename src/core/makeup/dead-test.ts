@@ -12,7 +12,8 @@ export interface DeadTest {
 	/** The meter was proved on a known live source before and after. */
 	provedBefore: boolean;
 	provedAfter: boolean;
-	meter: Meter;
+	/** null: nobody said which. */
+	meter: Meter | null;
 	/** Volts by the key of each point; null: not read. */
 	volts: Readonly<Record<string, number | null>>;
 	/** A non-contact tester was held to it: a first look, and no proof. */
@@ -25,6 +26,7 @@ export interface DeadTest {
 /** Why a test does not prove a box dead, by field; none: it is recorded. Live, dead, live: a gap in it proves nothing. */
 export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): FieldFault[] {
 	const faults: FieldFault[] = [];
+	if (test.meter === null) faults.push({ path: 'meter', message: 'Say which meter: at 10 Mohm 1 to 50 V is not verified.' });
 	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Check the meter on a known live source first.' });
 	for (const { key, words, must } of points) {
 		const volts = test.volts[key] ?? null;

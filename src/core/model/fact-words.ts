@@ -38,6 +38,7 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 		return `the rating of the breaker ${inSpace(job, circuit)}`;
 	}
 	if (of === 'box' && field === 'ends') return `the gauge, the conductors and the ground of a cable seen in ${place(id)}`;
+	if (of === 'box' && field === 'clampsInside') return `whether cable clamps are inside ${place(id)}`;
 	if (of === 'box') return `whether ${place(id)} is metal or plastic`;
 	const panel = place(id);
 	if (of === 'panel') return `${OF_PANEL[field] ?? field} ${panel}`;

@@ -16,7 +16,7 @@ export interface Fact {
 	of: FactOf;
 	/** Of the cable, circuit, panel or box; a feeder goes by the panel that it feeds. */
 	id: string;
-	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'space' | 'lengthFt' | 'ends';
+	field: (typeof FIELDS)[FactOf][number] | 'fromId' | 'panelId' | 'space' | 'lengthFt' | 'ends' | 'clampsInside';
 }
 
 /** Thrown where a judgement needs a fact that nobody has seen. */

@@ -139,7 +139,10 @@ export function newServiceCall(
 	const where = roomName && roomName !== boxName ? `${roomName}, ${boxName}` : boxName;
 	const job = emptyJob(ids.jobId, { name: `Service call: ${where}`, ...call });
 	const guess = roomName === null ? null : guessRoom(roomName);
-	const room = guess && roomName && ids.roomId ? newRoom({ id: ids.roomId, name: roomName, kind: guess.kind }, guess) : null;
+	const room =
+		guess && roomName && ids.roomId
+			? newRoom({ id: ids.roomId, name: roomName, kind: guess.kind }, { ...guess, kindGuessed: true })
+			: null;
 	const box = newBox(ids.boxId, boxName, { state: 'found', roomId: room?.id ?? null });
 	return {
 		...job,

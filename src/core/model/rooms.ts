@@ -70,6 +70,8 @@ export interface Room {
 	id: string;
 	name: string;
 	kind: RoomKind;
+	/** Its kind was taken from its name, and nobody confirmed it. */
+	kindGuessed?: boolean | undefined;
 	story: number;
 	/** Only a basement asks: finished or not. */
 	finished: boolean;

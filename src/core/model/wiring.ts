@@ -146,6 +146,8 @@ export interface Box {
 	material: BoxMaterial | null;
 	gangs: number;
 	volumeCuIn: number | null;
+	/** Its cables are held by clamps inside it; left out: nobody looked. */
+	clampsInside?: boolean | undefined;
 	/** Behind the device; left out: not measured. */
 	depthIn?: number | undefined;
 	ground: 'present' | 'none' | 'unknown';

@@ -1,3 +1,4 @@
+import type * as told from '../model/job';
 import { scheduleName } from './schedule-name';
 import { leastFor } from '../code/240-4-d-pigtail';
 import { HOT_TO_NEUTRAL_V } from '../units/volts';
@@ -31,7 +32,7 @@ export interface CircuitProposal {
 	circuits: Circuit[];
 	cables: Cable[];
 	/** A job without a panel gets this one. */
-	panel: Panel | null;
+	panel: told.Panel | null;
 	/** Boxes that it leaves out, and why. */
 	left: { boxId: string; why: string }[];
 	/** Cable along the routes, ft, and how many cables of it could not be measured. */
@@ -73,8 +74,12 @@ export function proposeCircuits(
 	});
 	sorted.own.forEach((own) => made.own(own));
 	progress((parts - 1) / parts, 'wire and breakers');
-	return { ...made.finish(), panel: job.panels.length ? null : (based.panels[0] ?? null), left: sorted.left };
+	// It is only planned to be there: what its main is, and how many spaces it has, somebody reads or chooses.
+	const [home] = based.panels;
+	const panel = job.panels.length || !home ? null : { ...home, mainA: null, spaces: null };
+	return { ...made.finish(), panel, left: sorted.left };
 }
+/** With room enough to propose in. */
 const newPanel = (id: string): Panel => ({ id, name: 'Panel', roomId: null, place: null, mainA: 200, spaces: 40 });
 
 /** The floor area asks for so many general circuits at least. @source 210.11(A) */

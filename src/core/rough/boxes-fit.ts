@@ -37,8 +37,7 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 				? [{ awg: groundOf(edition, { kind: cable, awg }), count: 1, role: 'ground' as const }]
 				: [])
 		]),
-		// Metal boxes hold their cables by clamps inside; others as marked.
-		internalClamps: box.material === 'metal',
+		internalClamps: box.clampsInside ?? false,
 		supportFittings: 0,
 		// A receptacle of 40 A and more is wider than one gang.
 		yokes: yokes.map((d) => ({
@@ -92,11 +91,12 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 	if (!c) return { findings: [...lacks, ...shallow(edition, job, box)], decisions: [] };
 	const subject = { kind: 'box', id: box.id } as const;
 	let fill = boxFill(edition, c, subject);
-	// A metal box holds its cables by clamps inside: where only that decides, somebody must look.
-	if (box.material === null && fill.fits) {
+	// A metal box may hold its cables by clamps inside: where only that decides, somebody must look.
+	if (box.clampsInside === undefined && box.material !== 'plastic' && fill.fits) {
 		const clamped = boxFill(edition, { ...c, internalClamps: true }, subject);
 		if (clamped.fits) fill = clamped;
-		else lacks.push(missingFact(job, rule, { of: 'box', id: box.id, field: 'material' }));
+		else
+			lacks.push(missingFact(job, rule, { of: 'box', id: box.id, field: box.material === null ? 'material' : 'clampsInside' }));
 	}
 	return {
 		findings: [...lacks, ...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
@@ -169,9 +169,9 @@ export function takesProtecting(edition: Edition, job: Job, box: Box): { fits: b
 	const c = ifKnown(() => fillCaseOf(edition, job, box));
 	const full = `the box is full: ${show(c?.volumeCuIn ?? 0)} cu in`;
 	if (c && !boxFill(edition, c).fits) return { fits: false, why: full };
-	// With the clamps of a metal box: nobody looked whether it is one.
-	if (c && box.material === null && !boxFill(edition, { ...c, internalClamps: true }).fits)
-		return { fits: false, why: `if the box is metal, ${full}` };
+	// With clamps in it, where nobody looked for them.
+	if (c && box.clampsInside === undefined && box.material !== 'plastic' && !boxFill(edition, { ...c, internalClamps: true }).fits)
+		return { fits: false, why: `if its cable clamps are inside, ${full}` };
 	const need = job.practice.protectingDeviceIn ?? DEPTH_IN.protecting;
 	if (box.depthIn != null && box.depthIn < need) return { fits: false, why: `the box is ${show(box.depthIn, 2)} in deep` };
 	return { fits: true, why: '' };

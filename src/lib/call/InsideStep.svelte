@@ -242,6 +242,17 @@
 		]}
 		onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
 	/>
+	{#if box.material === 'metal'}
+		<Choice
+			label="Cable clamps inside it"
+			value={box.clampsInside === undefined ? null : box.clampsInside ? 'yes' : 'no'}
+			options={[
+				{ value: 'yes', name: 'yes' },
+				{ value: 'no', name: 'no' }
+			]}
+			onkeep={(v) => set('clamps', { clampsInside: v === null ? undefined : v === 'yes' })}
+		/>
+	{/if}
 	<Choice
 		label="Gangs"
 		firm

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { editBox } from '$core/edit/boxes';
-	import { addRoom } from '$core/edit/rooms';
+	import { addRoom, editRoom } from '$core/edit/rooms';
 	import { fieldFault } from '$core/model/file/fields';
 	import { NAMES } from '$core/model/file/schema-fields';
 	import type { Box } from '$core/model/job';
@@ -8,6 +8,7 @@
 	import { guessRoom } from '$core/model/room-guess';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
+	import Mark from '$lib/kit/Mark.svelte';
 	import Btn from '$lib/kit/Btn.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import TextField from '$lib/kit/fields/TextField.svelte';
@@ -29,7 +30,8 @@
 		if (!name || (!found && !same)) return;
 		const id = same?.id ?? freshId();
 		const done = await store.edit(`${box.name} in ${name}`, (draft) => {
-			if (!same && found) addRoom(id, name, { kind: found })(draft);
+			// One that was not picked is a guess by its name, and stays one until it is confirmed.
+			if (!same && found) addRoom(id, name, { kind: kind || undefined })(draft);
 			editBox(box.id, { roomId: id, place: null })(draft);
 		});
 		if (done) [typed, kind] = ['', ''];
@@ -43,6 +45,15 @@
 		check={fieldFault(NAMES.box)}
 		onkeep={(name) => store.edit(`${box.name}: name`, editBox(box.id, { name: name.trim() }))}
 	/>
+	{#if room?.kindGuessed}
+		<p class="guess">
+			<Mark kind="unknown" /> <span>{room.name} is taken for a {roomWords(room.kind)}, by its name.</span>
+			<Btn onclick={() => store.edit(`${room.name} is a ${roomWords(room.kind)}`, editRoom(room.id, { kind: room.kind }))}
+				>It is a {roomWords(room.kind)}</Btn
+			>
+			<Btn look="quiet" onclick={() => store.select({ kind: 'room', id: room.id })}>Another kind</Btn>
+		</p>
+	{/if}
 	<p>{room ? `In ${room.name}, ${roomWords(room.kind)}.` : 'Its room is not known: what is required there depends on it.'}</p>
 	<TextField
 		label={room ? 'Another room' : 'Room'}
@@ -70,5 +81,11 @@
 	}
 	p {
 		margin: 0;
+	}
+	.guess {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: var(--space-8);
 	}
 </style>

@@ -7,7 +7,7 @@
 	import { useJob } from '$lib/store/use-job';
 	import { atTop } from '$lib/kit/at-top';
 	import Btn from '$lib/kit/Btn.svelte';
-	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
@@ -22,7 +22,7 @@
 	const box = $derived(place?.kind === 'box' ? place.box : null);
 	const points = $derived(place ? gateAt(store.job, place).points : []);
 	let typed = $state<Record<string, string>>({});
-	let meter = $state<Meter>('low-impedance');
+	let meter = $state<Meter | null>(null);
 	let by = $state(whoReads());
 	let checked = $state({ before: false, after: false, firstLook: false, deviceOut: false });
 	let tried = $state(false);
@@ -101,7 +101,7 @@
 				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester first: a quick look, not proof</label
 			>
 			{#if box}<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>{/if}
-			<SelectField
+			<Choice
 				label="Meter"
 				value={meter}
 				options={[

@@ -48,6 +48,14 @@
 			options={kinds}
 			onkeep={(kind: RoomKind) => store.edit(`${room.name} is a ${roomWords(kind)}`, editRoom(room.id, { kind }))}
 		/>
+		{#if room.kindGuessed}
+			<p class="soft">
+				Taken from its name.
+				<Btn small onclick={() => store.edit(`${room.name} is a ${roomWords(room.kind)}`, editRoom(room.id, { kind: room.kind }))}
+					>Yes, a {roomWords(room.kind)}</Btn
+				>
+			</p>
+		{/if}
 		<RoomKindFacts {room} />
 	</div>
 	{#if room.outline}<p class="soft area">{show(areaSqFt(room.outline), 1)} sq ft. Type lengths as 12'6, 12-6 or 150".</p>{/if}

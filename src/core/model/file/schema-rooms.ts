@@ -55,6 +55,7 @@ export const room = shapeOf<Room>()({
 	id: id(),
 	name: must(NAMES.room),
 	kind: must(oneOf(ROOM_KINDS)),
+	kindGuessed: maybe(flag()),
 	story: must(whole(-3, 9)),
 	finished: must(flag()),
 	outline: list(pointSchema(), MOST.walls, 3).nullable().defined(),

@@ -134,6 +134,7 @@ export const box = shapeOf<Box>()({
 	material: oneOf(BOX_MATERIALS).nullable().defined(),
 	gangs: must(whole(1, 8)),
 	volumeCuIn: figure(0.1, 1000).nullable().defined(),
+	clampsInside: maybe(flag()),
 	depthIn: maybe(figure(0.5, 12)),
 	ground: must(oneOf(['present', 'none', 'unknown'] as const)),
 	groundProof: must(oneOf(GROUND_PROOFS)),
