@@ -5,6 +5,7 @@ import { produce } from 'immer';
 import { nameSpace } from '../../src/core/edit/name-space';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import type { Circuit, Job, LiveEvent, Reading } from '../../src/core/model/job';
+import { powerTimeline } from '../../src/core/makeup/timeline';
 import { openLooks, openTags } from '../../src/core/model/power';
 import { breakerName } from '../../src/core/model/breaker-name';
 import { byWriting } from '../../src/core/model/written';
@@ -192,6 +193,29 @@ test('a dead test under its tag and LINE read in a look are the two tests of one
 	const says = (some: LiveEvent[]) => breakerSuspects(j, { readings: [], events: some }, 'z').map((s) => s.says);
 	assert.deepEqual([says(events.slice(0, 2)), says(events)], [['maybe'], ['feeds']]);
 	assert.deepEqual(liveAlarms(j, [], events), [], 'live in a look is what was looked for');
+});
+
+test('one timeline for a breaker: switched, tested under its tag, found live, in the order written', () => {
+	const { job: j, ids } = named(bare(), '7', '9');
+	const [c7, c9] = [
+		{ circuitId: ids[0] ?? '', boxId: 'z' },
+		{ circuitId: ids[1] ?? '', boxId: 'z' }
+	];
+	const events = [
+		event('off-tagged', 0, { ...c9, locked: true }),
+		event('dead-test', 2, { boxId: 'z' }),
+		event('on', 3, { circuitId: c9.circuitId }),
+		event('off-tagged', 4, c7)
+	];
+	const lines = (n: 0 | 1) =>
+		powerTimeline(j, { readings: [volts(118, 1), volts(117, 5)], events }, j.circuits[n] as Circuit).map((e) => e.says);
+	assert.deepEqual(lines(1), [
+		'Off and tagged, locked for Z',
+		'Live at Z: hot to neutral 118 V',
+		'Verified dead: Z',
+		'Switched on'
+	]);
+	assert.deepEqual(lines(0), ['Off and tagged for Z', 'Live at Z: hot to neutral 117 V']);
 });
 
 /** Whatever is switched in whatever order, clocks moved by hours: the last act written is how each source stands. */

@@ -31,10 +31,11 @@ interface Evidence extends Entry {
 	circuitId: string | null;
 	sign: LiveSign;
 	seen: string;
+	by: string;
 	readingId: string | null;
 }
 /** Everything read that says something of life, the oldest first; what was struck out or put right says nothing. */
-function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
+export function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]): Evidence[] {
 	const read = counting(readings).map((r) => ({
 		id: r.id,
 		boxId: r.boxId,
@@ -43,6 +44,7 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 		wrote: r.wrote,
 		sign: liveSign(r),
 		seen: `${readingWords(r.kind)} ${readingValue(r)}`.trim(),
+		by: r.by,
 		readingId: r.id
 	}));
 	const withdrawn = new Set(events.flatMap((e) => e.withdraws ?? []));
@@ -56,6 +58,7 @@ function evidenceOf(readings: readonly Reading[], events: readonly LiveEvent[]):
 			wrote: e.wrote,
 			sign: 'live' as const,
 			seen: e.note,
+			by: e.by,
 			readingId: null
 		}));
 	return [...read, ...told].sort(byWriting);
@@ -73,6 +76,14 @@ function tagOf(job: Job, events: readonly LiveEvent[], e: Pick<Evidence, 'boxId'
 	if (!tag) return null;
 	const { circuits } = place;
 	return { circuits: [...circuits], tag, tags: off, off: tagWords(job, tag, circuits) };
+}
+
+/** Circuits that a place hung on, or was tagged off by, when something was written of it. */
+export function tagsAt(job: Job, events: readonly LiveEvent[], { boxId, at }: { boxId: string; at: Entry }): string[] {
+	const place = gatePlace(job, boxId);
+	if (!place || place.kind === 'panel') return [];
+	const tagged = tagsOver(job, upTo(events, at), place).flatMap((t) => t?.circuitId ?? []);
+	return [...new Set([...place.circuits.map((c) => c.id), ...tagged])];
 }
 
 /** What is off, in words: its breakers by panel and space, the main of a panel, or as it was marked. */

@@ -55,6 +55,7 @@ export const inSpace = (job: InPanels, c: Named): string => `${c.space === null 
 /** Where it stands and nothing else. @example 'space 4'; 'space not known' */
 export const saySpace = (job: InPanels, c: Named): string => (c.space === null ? 'space not known' : breakerName(job, c));
 
+/** Words as they stand at the head of a sentence. @example 'space 7' -> 'Space 7' */
 export const capital = (words: string): string => `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`;
 
 /** In the order in which breakers stand; those without a space come last, by name. */

@@ -28,7 +28,14 @@ const ANY_CU_IN = 1000;
 export function boxChoice(edition: Edition, job: Job, box: Box): BoxChoice {
 	const needDepthIn = neededDepth(edition, job, box);
 	const needOf = (metal: boolean): number | null => {
-		const c = ifKnown(() => fillCaseOf(edition, job, { ...box, volumeCuIn: ANY_CU_IN, material: metal ? 'metal' : 'plastic', clampsInside: box.clampsInside ?? metal }));
+		const c = ifKnown(() =>
+			fillCaseOf(edition, job, {
+				...box,
+				volumeCuIn: ANY_CU_IN,
+				material: metal ? 'metal' : 'plastic',
+				clampsInside: box.clampsInside ?? metal
+			})
+		);
 		return c ? boxFill(edition, c).usedCuIn : null;
 	};
 	const yokes = box.devices.some((d) => d.kind === 'receptacle' || d.kind === 'switch');

@@ -4,6 +4,9 @@
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { feetBetween } from '$core/run/moving';
+	import { powerTimeline } from '$core/makeup/timeline';
+	import { sayMoment } from '$lib/clock';
+	import Mark from '$lib/kit/Mark.svelte';
 	import { mayStandIn } from '$core/run/spaces';
 	import { moveSpaces, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
 	import { fieldFault } from '$core/model/file/fields';
@@ -96,6 +99,8 @@
 			: `${what}, ${least} to ${most}, or nothing for the usual; got "${v}"`;
 	const orUndefined = (v: string) => (v.trim() ? Number(v) : undefined);
 	const words = (most: number) => (v: string) => (v.length <= most ? null : `At most ${most} characters; got ${v.length}`);
+	/** Everything that was switched, tested and found live of this breaker, the oldest first. */
+	const power = $derived(powerTimeline(store.job, { readings: store.readings, events: store.events }, circuit));
 	async function remove(): Promise<void> {
 		if (await store.edit(`${BreakerName(store.job, circuit)} removed`, removeCircuit(circuit.id))) store.select(null);
 	}
@@ -271,9 +276,33 @@
 			>{/if}
 	</Fold>
 {/if}
+{#if power.length}
+	<Fold title={`What was switched and read (${power.length})`}>
+		<ol class="power">
+			{#each power as e (e.id)}
+				<li>
+					{#if e.kind === 'live'}<Mark kind="bad" />{:else if e.kind === 'off-tagged'}<Mark kind="off" />{/if}
+					<span>{e.says}</span> <span class="soft">{sayMoment(e.at)} {e.by}</span>
+				</li>
+			{/each}
+		</ol>
+	</Fold>
+{/if}
 <Btn small look="quiet" onclick={remove}>Remove {breakerName(store.job, circuit)}</Btn>
 
 <style>
+	.power {
+		list-style: none;
+		margin: 0;
+		padding: 0;
+		display: grid;
+		gap: var(--space-6);
+		font-size: var(--type-small);
+	}
+	.power .soft {
+		display: block;
+		font-size: var(--type-note);
+	}
 	p {
 		margin: var(--space-6) 0 0;
 		font-size: var(--type-small);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cablesHere } from '$core/model/cable-ends';
 	import { DEVICE_WORDS } from '$core/model/protections';
 	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import { addDevice, editDevice, removeDevice } from '$core/edit/boxes';
@@ -89,7 +90,7 @@
 			)
 			.sort((a, b) => Number(b.roomId === box.roomId) - Number(a.roomId === box.roomId))
 	);
-	const onAluminum = $derived(store.job.cables.some((l) => l.toId === box.id && l.metal === 'Al'));
+	const onAluminum = $derived(cablesHere(store.job, box).some((c) => (c.cable?.metal ?? c.end?.metal) === 'Al'));
 	const more = $derived(switchable.filter((b) => !device?.controls?.includes(b.id)));
 	const add = () =>
 		store.edit(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { asJoined } from '$core/model/cable-ends';
 	import { breakerName } from '$core/model/breaker-name';
 	import type { Cable } from '$core/model/job';
 	import DataTable from '$lib/kit/table/DataTable.svelte';
@@ -28,7 +29,9 @@
 	const totals = $derived(takeOff(store.job, ['planned', 'built']));
 	const nameOf = (id: string | null) =>
 		id === null ? 'not known' : (store.index.boxes.get(id)?.name ?? store.job.panels.find((p) => p.id === id)?.name ?? '?');
-	const cables = $derived(store.circuit ? store.job.cables.filter((l) => l.circuitId === store.circuit?.id) : store.job.cables);
+	const cables = $derived(
+		store.circuit ? asJoined(store.job).cables.filter((l) => l.circuitId === store.circuit?.id) : asJoined(store.job).cables
+	);
 	const unmeasured = $derived(store.job.cables.filter((l) => l.lengthFt === null).length);
 	const CABLES: Column<(typeof totals)[number]>[] = [
 		{ key: 'name', title: 'Cable', value: (t) => t.name },

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cablesHere } from '$core/model/cable-ends';
 	import { breakerName } from '$core/model/breaker-name';
 	import { sayMoment } from '$lib/clock';
 	import { useJob } from '$lib/store/use-job';
@@ -77,7 +78,7 @@
 								.join(', ')}</td
 						>
 						<td>{box.devices.every((d) => d.state === 'built') ? 'trimmed' : box.state}</td>
-						<td class="num">{store.job.cables.filter((l) => l.fromId === box.id || l.toId === box.id).length}</td>
+						<td class="num">{cablesHere(store.job, box).length}</td>
 						<td>
 							{#if store.alarms.some((a) => a.boxId === box.id)}<Mark kind="bad" /> read live: hands off
 							{:else if dead.voided}<Mark kind="bad" /> void: read live or not verified since
