@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
 import { produce } from 'immer';
+import { liveWhereApart, mergeEvents } from '../../src/core/edit/merge/merge-jobs';
 import { nameSpace } from '../../src/core/edit/name-space';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import type { Circuit, Job, LiveEvent, Reading } from '../../src/core/model/job';
@@ -246,5 +247,42 @@ test('random switchings with clocks that move: what was written last stands', ()
 			}
 		}),
 		{ numRuns: runs(200) }
+	);
+});
+
+/** Two phones whose clocks lie hours apart: whoever brings the other's acts in first, the same stands, and off only where both had it off. */
+test('random acts of two devices, exchanged either way round, stand alike', () => {
+	const act = fc.record({
+		of: fc.constantFrom('a', 'b'),
+		kind: fc.constantFrom('off-tagged', 'on', 'look'),
+		minute: fc.integer({ min: 0, max: 120 })
+	});
+	fc.assert(
+		fc.property(
+			fc.array(act, { maxLength: 8 }),
+			fc.array(act, { maxLength: 8 }),
+			fc.integer({ min: -6, max: 6 }),
+			(mine, theirs, hours) => {
+				const written = (device: string, list: typeof mine, skew: number) =>
+					list.map((a, i) =>
+						event(a.kind as LiveEvent['kind'], a.minute + 60 * skew, { circuitId: a.of, wrote: { device, n: i + 1 } })
+					);
+				const [one, other] = [written('d1', mine, 0), written('d2', theirs, hours)];
+				const brought = (x: LiveEvent[], y: LiveEvent[]) => {
+					let k = 0;
+					const more = liveWhereApart(
+						{ one: x, other: y },
+						{ at: new Date(AT).toISOString(), newId: () => `m${++k}`, wrote: { device: 'd3', n: 99 } }
+					);
+					return openTags([...mergeEvents(x, y), ...more])
+						.map((e) => e.circuitId)
+						.sort();
+				};
+				assert.deepEqual(brought(one, other), brought(other, one));
+				const off = (list: readonly LiveEvent[]) => openTags([...list].sort(byWriting)).map((e) => e.circuitId);
+				for (const of of brought(one, other)) assert.ok(off(one).includes(of) && off(other).includes(of), `${of} is off on both`);
+			}
+		),
+		{ numRuns: runs(300) }
 	);
 });
