@@ -223,11 +223,12 @@ test('the 1948 house with its panel, circuits and cables erased: from "the iron 
 	const here = Object.values(stages).flatMap((s) =>
 		s.findings.filter((f) => f.subject.id === 'sw-02' || f.subject.id === device?.id)
 	);
-	// That the old box is too full for two cables and a device is true, and is said; nothing else is put to anybody as a fault.
+	// Whether the old box is too full hangs on its clamps, which nobody looked for: that is said, and nothing is put as a fault.
 	assert.deepEqual(
 		here.filter((f) => f.severity === 'violation').map((f) => f.message),
-		['SW-02: box fill is 14 cu in; the box has 12.5. The next common box has 14 cu in.']
+		[]
 	);
+	assert.ok(here.some((f) => f.message.startsWith('Whether cable clamps are inside SW-02 is not known')));
 	const before = assess(bare.job, bare.readings);
 	const was = new Set(Object.values(before.stages).flatMap((s) => s.findings.map((f) => f.id)));
 	assert.deepEqual(

@@ -128,17 +128,23 @@ test('the make-up of a box: picture and steps; a tick outlives a reload; a condu
 test('as landed: a wrong landing that is tapped in is named before power is on', async () => {
 	await b.go('/job/quillback/trim?view=make-up&box=k-03');
 	await b.click('.sheet .fold-head', 'As landed');
-	await b.says('As planned, terminal by terminal', '.landed');
-	const screw = (n: number) => `.landed .screws .field:nth-of-type(${n}) select`;
+	// It begins empty: what was planned is no landing, and nothing is called right by it.
+	await b.says('5 of 5 not said yet', '.landed');
+	const screw = (n: number) => `.landed .screws > div:nth-of-type(${n}) select`;
 	const value = (n: number, words: string) =>
 		b.run<string>(`return [...document.querySelectorAll("${screw(n)} option")].find((o) => o.textContent === "${words}").value`);
 	await b.set(screw(1), await value(1, 'white from Main panel'));
 	await b.set(screw(2), await value(2, 'black from Main panel'));
 	await b.says('LINE is reversed', '.landed');
 	await b.says('Leave it off.', '.landed');
-	await b.says('on off on', '.landed');
-	await b.click('.landed button', 'As planned');
+	await b.click('.landed button', 'Clear');
+	for (let n = 1; n <= 5; n++) {
+		await b.says(`${6 - n} of 5 not said yet`, '.landed');
+		const plan = await b.run<string>(`return document.querySelectorAll('.landed .plan')[${n - 1}].textContent`);
+		await b.set(screw(n), await value(n, plan.replace('plan: ', '')));
+	}
 	await b.says('As planned, terminal by terminal', '.landed');
+	await b.says('on on off', '.landed');
 });
 test('what follows a GFCI: each dead or still live with it tripped', async () => {
 	await b.fresh('Quillback Pottery', '/job/quillback/walk?view=call-prove&box=k-03');
