@@ -125,7 +125,7 @@ test('boxes are dragged from circuit to circuit on the board, and along the run 
 	assert.deepEqual(await order(), [last, first]);
 });
 
-test('the panel: breakers dragged from space to space, one that does not fit refused with the reason, and the cables balanced', async () => {
+test('the panel: breakers dragged from space to space, one that does not fit refused with the reason, and the legs balanced', async () => {
 	await b.go('/job/bare/circuit');
 	await b.click('main button', 'Panel');
 	await b.says('15 spare of 40 spaces', 'main');

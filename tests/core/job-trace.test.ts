@@ -237,10 +237,10 @@ test('a zero beside life further on: prove the meter; read again and proven, it 
 const KILLS: [what: string, readings: Reading[], stop: string | null][] = [
 	['160, 120, 40', [read('b', 'hn', 160), read('b', 'hg', 120), read('b', 'ng', 40)], 'both-poles-off'],
 	['150 V on both legs of the panel', [read('p', 'hn', 150), read('p', 'h2n', 150)], 'main-off'],
-	['panel cables of 90 and 150', [read('p', 'hn', 90), read('p', 'h2n', 150)], 'main-off'],
-	['panel cables 10 V apart', [read('p', 'hn', 115), read('p', 'h2n', 125)], null],
-	['panel cables 10.2 V apart', [read('p', 'hn', 114.9), read('p', 'h2n', 125.1)], 'main-off'],
-	['panel cables of 118 and 122', [read('p', 'hn', 118), read('p', 'h2n', 122)], null],
+	['panel legs of 90 and 150', [read('p', 'hn', 90), read('p', 'h2n', 150)], 'main-off'],
+	['panel legs 10 V apart', [read('p', 'hn', 115), read('p', 'h2n', 125)], null],
+	['panel legs 10.2 V apart', [read('p', 'hn', 114.9), read('p', 'h2n', 125.1)], 'main-off'],
+	['panel legs of 118 and 122', [read('p', 'hn', 118), read('p', 'h2n', 122)], null],
 	['a shell at 118 V', [read('b', 'shell', 118, { meter: 'low-impedance' })], 'breaker-off'],
 	['a live ground slot', [read('b', 'ge', 120, { meter: 'low-impedance' })], 'breaker-off'],
 	['right', [read('b', 'hn', 120), read('b', 'hg', 120)], null]

@@ -125,7 +125,7 @@ test('a split yoke on a pair: each half on its own leg, 240 V between them; a ta
 	assert.ok(near(size(new Solution(b.network).between(upper ?? 0, lower ?? 0)), 240, 0.1));
 	const joined = built(pair(), [{ kind: 'tab-left-in', at: 'a' }]);
 	const amps = joined.branch(joined.plan.wires.findIndex((w) => w.at === 'a' && w.role === 'hot'));
-	assert.ok(amps && size(new Solution(joined.network).amps(amps)) > 500, 'a short from cable to cable');
+	assert.ok(amps && size(new Solution(joined.network).amps(amps)) > 500, 'a short from leg to leg');
 });
 
 const device = (id: string, more: Partial<Device>) => box(id, {}, more);

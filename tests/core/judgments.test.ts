@@ -463,7 +463,7 @@ test('a heating element: within 10% whole, to 20% looked at, then bad', () => {
 		['good', 'look', 'look', 'bad', 'good', 'look']
 	);
 });
-test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a cable that rises by over a volt', () => {
+test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a leg that rises by over a volt', () => {
 	// Sound: 12 A through 0.045 ohm, 0.54 V; a volt more is 1.54.
 	const dim = (figures: Record<string, number>) =>
 		dimmingCheck({ edition: e, job: small }, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;

@@ -2,7 +2,7 @@ import { BreakerName, breakerName } from '../model/breaker-name';
 import { rowIn, type Command } from './command';
 import type { Circuit, Cable, Job, Route } from '../model/job';
 
-/** Changes what is said of one cable's cable. */
+/** Changes what is said of a cable. */
 export const editCable =
 	(
 		id: string,

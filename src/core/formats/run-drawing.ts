@@ -1,4 +1,4 @@
-import { saySpace } from '../model/breaker-name';
+import { spaceNumber } from '../model/breaker-name';
 import type { Run as AnyRun } from '../run/runs';
 import type { Circuit, Job, Cable } from '../model/job';
 import { indexOf } from '../model/job-index';
@@ -112,7 +112,7 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 			x: STRIP.left,
 			y: STRIP.top + (STRIP.boxHeight - STRIP.breakerHeight) / 2,
 			label: run.circuit.breakerA === null ? '? A' : `${run.circuit.breakerA} A`,
-			space: saySpace(job, run.circuit)
+			space: spaceNumber(run.circuit) || 'no space'
 		},
 		boxes,
 		cables,

@@ -194,7 +194,7 @@ export interface Cable extends CableRun {
 	raceway?: Raceway | undefined;
 	/** Left out: as its two ends have it. */
 	lies?: Lies | undefined;
-	/** The other circuit of a multiwire pair runs in the cable of this cable: it is one cable, and is counted there. */
+	/** The other circuit of a multiwire pair runs in this cable: it is one piece, and is counted there. */
 	inCableOf?: string | undefined;
 	/** Its way on the plan; left out: not laid. */
 	route?: Route | undefined;

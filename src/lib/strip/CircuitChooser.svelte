@@ -1,11 +1,11 @@
 <script lang="ts">
-	import { spaceNumber } from '$core/model/breaker-name';
+	import { asTheyStand, spaceNumber } from '$core/model/breaker-name';
 	import { useJob } from '$lib/store/use-job';
 	const store = useJob();
 </script>
 
 <ul class="circuits">
-	{#each store.job.circuits as c (c.id)}
+	{#each [...store.job.circuits].sort(asTheyStand) as c (c.id)}
 		<li>
 			<button
 				type="button"

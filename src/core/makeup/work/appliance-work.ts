@@ -84,7 +84,7 @@ export function applianceSteps(work: Appliance, f: WorkFacts): WorkStep[] {
 					title: 'Outdoors',
 					detail: 'Entries below live parts or sealed; a liquidtight whip to a condenser; cover on.'
 				},
-				{ id: 'read', title: 'On, read', detail: 'Open: LOAD dead, LINE live. Closed: volts cable to cable at LOAD. Label it.' }
+				{ id: 'read', title: 'On, read', detail: 'Open: LOAD dead, LINE live. Closed: volts leg to leg at LOAD. Label it.' }
 			];
 		case 'range':
 		case 'dryer':

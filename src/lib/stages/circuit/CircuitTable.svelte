@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { spaceNumber } from '$core/model/breaker-name';
+	import { asTheyStand, spaceNumber } from '$core/model/breaker-name';
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import { sayRating } from '$core/model/fact-words';
 	import { ifKnown } from '$core/model/known';
@@ -33,19 +33,21 @@
 		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.drop }
 	];
 	const rows = $derived(
-		store.job.circuits.map((circuit, i) => {
-			const run = runOf(store.job, circuit);
-			const known = store.known.circuits[i];
-			const sure = known && runOf(store.known, known);
-			const drops = (sure?.nodes ?? []).map((n) => ifKnown(() => sure && dropAt(store.ruled, sure, n))?.percent ?? null);
-			const boxIds = new Set(run.nodes.map((n) => n.boxId));
-			const findings = store.assessment.stages.circuit.findings.filter(
-				(f) => f.subject.id === circuit.id || (f.circuitId === circuit.id && boxIds.has(f.subject.id))
-			);
-			const worst = (['violation', 'caution'] as const).find((s) => findings.some((f) => f.severity === s));
-			const first = run.nodes[0]?.cable;
-			return { circuit, run, worst, first, drop: drops.includes(null) ? null : Math.max(0, ...(drops as number[])) };
-		})
+		store.job.circuits
+			.map((circuit, i) => {
+				const run = runOf(store.job, circuit);
+				const known = store.known.circuits[i];
+				const sure = known && runOf(store.known, known);
+				const drops = (sure?.nodes ?? []).map((n) => ifKnown(() => sure && dropAt(store.ruled, sure, n))?.percent ?? null);
+				const boxIds = new Set(run.nodes.map((n) => n.boxId));
+				const findings = store.assessment.stages.circuit.findings.filter(
+					(f) => f.subject.id === circuit.id || (f.circuitId === circuit.id && boxIds.has(f.subject.id))
+				);
+				const worst = (['violation', 'caution'] as const).find((s) => findings.some((f) => f.severity === s));
+				const first = run.nodes[0]?.cable;
+				return { circuit, run, worst, first, drop: drops.includes(null) ? null : Math.max(0, ...(drops as number[])) };
+			})
+			.sort((a, b) => asTheyStand(a.circuit, b.circuit))
 	);
 </script>
 

@@ -34,7 +34,7 @@
 	const map = $derived(shown && spaceMap(store.known, shown));
 	const rows = $derived(panel ? Array.from({ length: Math.ceil(spaces / 2) }, (_, i) => i + 1) : []);
 	const balance = $derived(known && ifKnown(() => proposeBalance(store.edition, store.known, known)));
-	/** Less than this between the cables before and after is not worth a breaker moved, VA. */
+	/** Less than this between the legs before and after is not worth a breaker moved, VA. */
 	const MATTERS_VA = 300;
 	const worthIt = $derived(!!balance && balance.now - balance.then >= MATTERS_VA);
 	const waiting = $derived((load?.rows ?? []).filter((r) => r.occupant.space === null));
@@ -174,7 +174,7 @@
 			{#if balance && worthIt}
 				<h2>Better balance</h2>
 				<p>
-					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between cables becomes
+					{counted(balance.moves.length, 'breaker')} moved: {show(balance.now / 1000, 1)} kVA between legs becomes
 					<b class="mono">{show(balance.then / 1000, 1)}</b>.
 				</p>
 				<Btn small onclick={() => balance && apply(`${panel.name} balanced`, balance.moves)}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { spaceNumber } from '$core/model/breaker-name';
+	import { asTheyStand, spaceNumber } from '$core/model/breaker-name';
 	import { BREAKER_WORDS } from '$core/model/protections';
 	import Wide from '$lib/kit/Wide.svelte';
 	import { proxy } from 'comlink';
@@ -165,7 +165,7 @@
 				></thead
 			>
 			<tbody>
-				{#each rows as { circuit, cables, feet } (circuit.id)}
+				{#each rows.toSorted((a, b) => asTheyStand(a.circuit, b.circuit)) as { circuit, cables, feet } (circuit.id)}
 					<tr>
 						<td class="num">{spaceNumber(circuit)}</td>
 						<td>{circuit.name}</td>

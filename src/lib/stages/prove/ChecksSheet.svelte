@@ -55,7 +55,7 @@
 		dimming: {
 			name: 'Lights that dim on another circuit',
 			first:
-				'The bad connection is in what both share. Read volts at two places before and during the load: at the panel on both cables, and where it dims.'
+				'The bad connection is in what both share. Read volts at two places before and during the load: at the panel on both legs, and where it dims.'
 		},
 		element: {
 			name: 'A heating element',

@@ -31,7 +31,7 @@
 		return band && keep(`Limit: ${LIMITS[key].title}`, { limits: { ...store.job.practice.limits, [key]: band } });
 	}
 	const FIGURES = [
-		['sourceOhms', 'Service, each cable, ohm', 10],
+		['sourceOhms', 'Service, each leg, ohm', 10],
 		['serviceNeutralOhms', 'Service neutral, ohm', 10],
 		['terminationOhms', 'Each termination, ohm', 10],
 		['conductorC', 'Conductors while tested, °C', 90]
@@ -93,7 +93,7 @@
 	/>
 </div>
 <p class="soft">
-	Usual: {SOUND.sourceOhms} ohm a cable, {SOUND.serviceNeutralOhms} in the neutral, {SOUND.terminationOhms} at each termination, {SOUND.conductorC}
+	Usual: {SOUND.sourceOhms} ohm a leg, {SOUND.serviceNeutralOhms} in the neutral, {SOUND.terminationOhms} at each termination, {SOUND.conductorC}
 	°C.
 </p>
 
