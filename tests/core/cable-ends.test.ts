@@ -5,7 +5,7 @@ import { assess } from '../../src/core/assess';
 import { attachBox, detachBox } from '../../src/core/edit/cables';
 import { boxCase } from '../../src/core/makeup/box/of-job';
 import { editionOf } from '../../src/core/code/amended-edition';
-import { asJoined, cableOfEnd, cablesHere } from '../../src/core/model/cable-ends';
+import { asJoined, cableOfEnd, cablesHere, differing } from '../../src/core/model/cable-ends';
 import { indexOf } from '../../src/core/model/job-index';
 import type * as told from '../../src/core/model/job';
 import { ifKnown, knownJob, type Box, type Cable, type CableEnd, type Job } from '../../src/core/model/known';
@@ -67,6 +67,18 @@ const JOINS: [what: string, ends: CableEnd[], cables: Cable[], joined: Record<st
 		[end('x', { of: 'a-c' }), end('y')],
 		[cable('p', 'a', 9, FOUND), cable('a', 'b', 9, FOUND), cable('a', 'c', 9, FOUND)],
 		{ x: 'a-c', y: undefined }
+	],
+	[
+		'three seen, two drawn, one reads dead: it may be the one that is not drawn',
+		[end('x', { line: false }), end('y'), end('z')],
+		[cable('p', 'a', 9, FOUND), cable('a', 'b', 9, FOUND)],
+		{ x: undefined, y: undefined, z: undefined }
+	],
+	[
+		'three seen, two drawn, LINE read',
+		[end('x', { line: true }), end('y'), end('z')],
+		[cable('p', 'a', 9, FOUND), cable('a', 'b', 9, FOUND)],
+		{ x: 'p-a', y: undefined, z: undefined }
 	],
 	['said of a cable that is gone', [end('x', { of: 'gone' })], [cable('p', 'a', 9, FOUND)], { x: 'p-a' }],
 	[
@@ -144,6 +156,17 @@ test('fill counts what was seen and is drawn to nothing: 2 x (2 + 1 ground share
 	// Two 12-2: four ends, one ground, a duplex of two: 7 x 2.25 cu in.
 	assert.equal(volume(sized(ends)), '15.75 of 18 cu in');
 	assert.equal(volume(sized([...ends, end('z', { awg: null })])), null, 'one of them was not made out');
+});
+
+test('an end that differs from what was entered of its cable: both are there to choose from', () => {
+	const of = (more: Partial<CableEnd>) => {
+		const j = house([end('x', more)], [cable('p', 'a', 9, FOUND)]);
+		return differing(j, j.boxes[0]?.ends[0] as CableEnd)?.fields ?? [];
+	};
+	assert.deepEqual(
+		[of({}), of({ awg: '14' }), of({ awg: null }), of({ metal: 'Al', ground: false })],
+		[[], ['awg'], [], ['metal', 'ground']]
+	);
 });
 
 /** Nothing that was seen becomes unknown by a plan, an order or a join: whatever is done, in whatever order. */

@@ -87,8 +87,9 @@ function pair(box: Box, cables: readonly Cable[]): { pairs: Map<CableEnd, Cable>
 			const [end, ...others] = fits(cable);
 			const enough = loose.size >= left.size || end?.line === (way === 'in');
 			if (end && !others.length && enough) return [end, cable];
+			// LINE is one; of several that go on, one that reads dead may be another than is drawn, unless all of them are.
 			const read = [end, ...others].filter((e) => e?.line === (way === 'in'));
-			if (read.length === 1 && read[0]) return [read[0], cable];
+			if (read.length === 1 && read[0] && (way === 'in' || loose.size === left.size)) return [read[0], cable];
 		}
 		return null;
 	};
@@ -129,6 +130,15 @@ export function untoldEnds(job: Job, box: Box): { cables: Cable[]; ends: CableEn
 		(c) => hasEnd(c) && !endsOf.get(c.id)?.some((e) => e.boxId === box.id) && box.ends.length > 0
 	);
 	return { cables, ends };
+}
+
+/** Fields in which an end and what was entered of its cable differ: one of the two is to be chosen. */
+export function differing(job: Job, end: CableEnd): { cable: Cable; fields: SeenField[] } | null {
+	const joined = cableOfEnd(job, end.id);
+	const cable = joined && job.cables.find((c) => c.id === joined.id);
+	if (!cable) return null;
+	const fields = SEEN_FIELDS.filter((f) => cable[f] !== null && (end[f] ?? cable[f]) !== cable[f]);
+	return fields.length ? { cable, fields } : null;
 }
 
 /** What both of a cable's ends say of a field, or all that it may be; null: nothing, or two things. */

@@ -1,3 +1,4 @@
+import type { SeenField } from './cable-ends';
 import type { CableKind, Raceway } from './kinds';
 
 /** What a cable or a raceway is made of: the same whatever edition is read. Where each may be is in the editions. */
@@ -62,3 +63,13 @@ export const isMetalRaceway = (raceway: Raceway | undefined): boolean =>
 /** Kinds that may be chosen: all for what is found, those still made for what is new. */
 export const cablesFor = (state: 'found' | 'planned' | 'built'): CableKind[] =>
 	(Object.keys(CABLE_MAKES) as CableKind[]).filter((c) => state === 'found' || !CABLE_MAKES[c].old);
+
+/** What was seen or entered of a cable, in words. @example seenWords('awg', '12') -> '12 AWG' */
+export const seenWords = (field: SeenField, value: unknown): string => WORDS[field](value);
+const WORDS: Readonly<Record<SeenField, (value: unknown) => string>> = {
+	kind: (v) => CABLE_MAKES[v as CableKind].name,
+	awg: (v) => `${String(v)} AWG`,
+	metal: (v) => (v === 'Al' ? 'aluminum' : 'copper'),
+	conductors: (v) => `${String(v)} conductors`,
+	ground: (v) => (v === true ? 'with a ground' : 'without a ground')
+};

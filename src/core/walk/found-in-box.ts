@@ -4,8 +4,8 @@ import { NEMA, needsOfForm } from '../code/nema-forms';
 import { cite, type RuleRef } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
-import { cablesHere, endsSeen, SEEN_FIELDS, untoldEnds, type SeenField } from '../model/cable-ends';
-import { CABLE_MAKES } from '../model/cable-kinds';
+import { cablesHere, endsSeen, SEEN_FIELDS, untoldEnds } from '../model/cable-ends';
+import { seenWords } from '../model/cable-kinds';
 import { placeName } from '../model/job-index';
 import { ifKnown, type Box, type Cable, type CableEnd, type Circuit, type FoundConductor, type Job } from '../model/known';
 import type { Finding, Fix, Severity } from '../model/result';
@@ -103,7 +103,7 @@ function endAgainst(
 		const seen = end[field];
 		if (seen === null || seen === undefined) return [];
 		const entered = ifKnown(() => cable[field]);
-		const words = SEEN_WORDS[field];
+		const words = (value: unknown) => seenWords(field, value);
 		// What the cable takes from this very end is no second fact.
 		if (entered !== null && entered !== seen)
 			return [
@@ -125,13 +125,6 @@ function endAgainst(
 		];
 	});
 }
-const SEEN_WORDS: Readonly<Record<SeenField, (value: unknown) => string>> = {
-	kind: (v) => CABLE_MAKES[v as CableEnd['kind'] & string].name,
-	awg: (v) => `${String(v)} AWG`,
-	metal: (v) => (v === 'Al' ? 'aluminum' : 'copper'),
-	conductors: (v) => `${String(v)} conductors`,
-	ground: (v) => (v === true ? 'with a ground' : 'without a ground')
-};
 
 const HOT: readonly FoundConductor['means'][] = ['hot', 'switched-hot', 'traveler'];
 /** A color that does not mean what it should hurts the next one who opens the box. */

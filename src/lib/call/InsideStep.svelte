@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
 	import { sayTime } from '$lib/clock';
-	import { joinEnd } from '$core/edit/cables';
-	import { cableOfEnd } from '$core/model/cable-ends';
+	import { editCable, joinEnd } from '$core/edit/cables';
+	import { cableOfEnd, differing, type SeenField } from '$core/model/cable-ends';
+	import { seenWords } from '$core/model/cable-kinds';
 	import { editBox, editDevice } from '$core/edit/boxes';
 	import type { Box, CableEnd } from '$core/model/job';
 	import type { CableKind, Enters } from '$core/model/kinds';
@@ -81,6 +82,11 @@
 		set(what, { ends: (cables.length ? cables : [{ id: freshId(), ...EMPTY }]).map((c) => ({ ...c, ...change })) });
 	const one = (id: string, what: string, change: Partial<CableEnd>) =>
 		set(what, { ends: cables.map((c) => (c.id === id ? { ...c, ...change } : c)) });
+	const asSeen = (cableId: string, field: SeenField, c: CableEnd) =>
+		store.edit(
+			`Cable is ${seenWords(field, c[field])}, as seen in ${box.name}`,
+			editCable(cableId, { [field]: c[field] ?? null })
+		);
 	/** A pair that reads live is live: under a tag that stops everything. */
 	async function lookedAt(id: string, i: number, v: 'line' | 'load' | null): Promise<void> {
 		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
@@ -121,6 +127,21 @@
 {#snippet picture(kind: Kind)}
 	{@const row = KINDS.find((k) => k.value === kind)}
 	{#if row}<CablePicture is={row.is} />{/if}
+{/snippet}
+{#snippet against(c: CableEnd)}
+	{@const odd = differing(store.job, c)}
+	{#each odd?.fields ?? [] as field (field)}
+		<p class="against">
+			<Mark kind="caution" />
+			<span
+				>This cable is entered as {seenWords(field, odd?.cable[field])}; here it was seen as {seenWords(field, c[field])}.</span
+			>
+			<Btn small onclick={() => void asSeen(odd?.cable.id ?? '', field, c)}>It is {seenWords(field, c[field])}</Btn>
+			<Btn small onclick={() => one(c.id, `it is ${seenWords(field, odd?.cable[field])}`, { [field]: odd?.cable[field] })}
+				>It is {seenWords(field, odd?.cable[field])}</Btn
+			>
+		</p>
+	{/each}
 {/snippet}
 <div class="inside">
 	{#if here.length}
@@ -168,6 +189,7 @@
 		options={GAUGES}
 		onkeep={(awg) => all(awg ? `${awg} AWG` : 'gauge not known', { awg })}
 	/>
+	{#if cables.length === 1 && cables[0]}{@render against(cables[0])}{/if}
 	{#if cables.length > 1}
 		<Fold title="Which cable is LINE: a look with the circuit on" bind:open={() => open.look || !!look, (v) => (open.look = v)}>
 			<ol class="look">
@@ -189,7 +211,8 @@
 		</Fold>
 		{#each cables as c, i (c.id)}
 			<fieldset>
-				<legend>Cable {i + 1}: {cableName({ ...c, metal: null })}{c.line ? ', LINE' : ''}</legend>
+				<legend>Cable {i + 1}: {cableName({ ...c, metal: c.metal ?? null })}{c.line ? ', LINE' : ''}</legend>
+				{@render against(c)}
 				<Choice
 					label="Is"
 					value={kindOf(c.kind, c.conductors)}
@@ -288,6 +311,15 @@
 		display: grid;
 		gap: var(--space-12);
 		max-width: 720px;
+	}
+	.against {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: var(--space-8);
+	}
+	.against span {
+		flex: 1 1 220px;
 	}
 	.look {
 		list-style: decimal;
