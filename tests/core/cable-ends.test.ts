@@ -2,6 +2,9 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
 import { assess } from '../../src/core/assess';
+import { joinEnd, takeOver } from '../../src/core/edit/join-ends';
+import { nameSpace } from '../../src/core/edit/name-space';
+import { breakerName } from '../../src/core/model/breaker-name';
 import { attachBox, detachBox } from '../../src/core/edit/cables';
 import { boxCase } from '../../src/core/makeup/box/of-job';
 import { editionOf } from '../../src/core/code/amended-edition';
@@ -10,7 +13,7 @@ import { indexOf } from '../../src/core/model/job-index';
 import type * as told from '../../src/core/model/job';
 import { ifKnown, knownJob, type Box, type Cable, type CableEnd, type Job } from '../../src/core/model/known';
 import { runs } from './few';
-import { box, cable, job } from './small-job';
+import { box, cable, circuit, job } from './small-job';
 import { produce } from 'immer';
 
 /** One piece of cable: what was seen in a box is its end, and stays so whatever is planned, written or joined. */
@@ -168,6 +171,53 @@ test('an end that differs from what was entered of its cable: both are there to 
 		[[], ['awg'], [], ['metal', 'ground']]
 	);
 });
+
+// Where the other end is: two boxes of which nobody knows the breaker are joined all the same.
+const JOIN = { boxId: 'a', endId: 'x', otherId: 'b', cableId: 'n', feedId: 'f', circuitId: 'u' };
+const drawn = (j: told.Job) => j.cables.map((c) => `${c.circuitId} ${c.fromId ?? '?'}-${c.toId}`).sort();
+test('two boxes are joined by a cable while no breaker is known; the breaker that is found takes both over', () => {
+	const bare = house([end('x', { line: false, awg: '14' })], [], { circuits: [], panels: [] });
+	const joined = produce(bare, joinEnd(JOIN)) as Job;
+	assert.deepEqual(drawn(joined), ['u ?-a', 'u a-b']);
+	assert.equal(breakerName(joined, joined.circuits[0]), 'a circuit of which the space is not known');
+	assert.equal(cableOfEnd(joined, 'x')?.toId, 'b');
+	assert.equal(
+		ifKnown(() => knownJob(joined).cables.find((c) => c.toId === 'b')?.awg),
+		'14'
+	);
+	const named = nameSpace(joined, 'space 9');
+	assert.ok(named.known && named.make);
+	const found = produce(produce(joined, named.make), takeOver('u', named.circuitId));
+	assert.deepEqual(drawn(found), [`${named.circuitId} ?-a`, `${named.circuitId} a-b`]);
+	assert.deepEqual(
+		found.circuits.map((c) => c.space),
+		[9]
+	);
+	assert.equal(cableOfEnd(found, 'x')?.toId, 'b', 'the end is still its end');
+});
+const JOINED: [what: string, ends: CableEnd[], cables: Cable[], want: string[] | RegExp][] = [
+	['LINE from the other box', [end('x', { line: true })], [], ['u ?-b', 'u b-a']],
+	['not read', [end('x')], [], /Read it by itself first/],
+	['the other is on a breaker', [end('x', { line: true })], [cable('p', 'b', 9, FOUND)], ['c1 b-a', 'c1 p-b']],
+	[
+		'both are, the feed of one not known',
+		[end('x', { line: false })],
+		[cable('p', 'a', 9, FOUND), { ...cable('p', 'b', 9, FOUND), fromId: null }],
+		['c1 a-b', 'c1 p-a']
+	],
+	[
+		'on two breakers',
+		[end('x', { line: false })],
+		[cable('p', 'a', 9, FOUND), cable('p', 'b', 9, { ...FOUND, circuitId: 'c2' })],
+		/One is on space 1, the other on space 3: one cable is on one of them/
+	]
+];
+for (const [what, ends, cables, want] of JOINED)
+	test(`an end is joined to another box: ${what}`, () => {
+		const j = house(ends, cables, { circuits: [circuit(), circuit({ id: 'c2', space: 3 })] });
+		if (want instanceof RegExp) assert.throws(() => produce(j, joinEnd(JOIN)), want);
+		else assert.deepEqual(drawn(produce(j, joinEnd(JOIN))), want);
+	});
 
 /** Nothing that was seen becomes unknown by a plan, an order or a join: whatever is done, in whatever order. */
 test('random acts of planning and joining leave every end as it was seen, and every fact of it known', () => {

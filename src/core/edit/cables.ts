@@ -110,38 +110,6 @@ export const attachBox =
 			state: box.state
 		});
 	};
-/** Where the other end of a cable was found to be. */
-interface EndAt {
-	boxId: string;
-	endId: string;
-	/** A box or a panel; null: not known any more. */
-	otherId: string | null;
-	/** Of the cable, where it is none yet. */
-	cableId: string;
-}
-/**
- * Joins an end that was seen in a box to what is at the other end of its cable: a box, or the panel. Nothing of the end changes; where
- * no cable is drawn between the two yet, there is one now, with what was seen of it.
- * @throws RangeError where nobody read whether it feeds the box or goes on, or where neither place is on a circuit
- */
-export const joinEnd =
-	({ boxId, endId, otherId, cableId }: EndAt): Command =>
-	(draft) => {
-		const box = rowIn(draft.boxes, boxId, 'box');
-		const end = box.ends.find((e) => e.id === endId);
-		if (!end) throw new RangeError(`That cable is not seen in ${box.name} any more.`);
-		if (otherId === null) return void delete end.of;
-		if (end.line === undefined) throw new RangeError(`Read it by itself first: whether it feeds ${box.name} or goes on from it.`);
-		const [toId, fromId] = end.line ? [boxId, otherId] : [otherId, boxId];
-		const on = (id: string) => draft.cables.find((l) => l.toId === id)?.circuitId;
-		const [only, ...others] = draft.circuits.filter((c) => c.panelId === otherId);
-		const circuitId = on(boxId) ?? on(otherId) ?? (others.length ? undefined : only?.id);
-		if (circuitId === undefined) throw new RangeError(`Which breaker ${box.name} is on is not known yet: find that first.`);
-		const there = draft.cables.find((l) => l.circuitId === circuitId && l.toId === toId);
-		if (there) feedCable(there.id, fromId)(draft);
-		else attachBox(toId, { cableId, circuitId, fromId, lengthFt: null })(draft);
-		end.of = there?.id ?? cableId;
-	};
 type CableOf = Pick<Cable, 'kind' | 'awg' | 'metal' | 'conductors' | 'ground'>;
 /** Of a cable that is in the wall already only what is said of it is known. */
 const NOBODY_SAW: CableOf = { kind: null, awg: null, metal: null, conductors: null, ground: null };

@@ -205,7 +205,9 @@ export function breakerSuspects(
 		.filter((at) => !offByWords(upTo(events, at)))
 		.map((at) => ({ at: at.at, off: new Set([...offAt(at)].filter((id) => !ruledOut.has(id))) }))
 		.filter((s) => s.off.size > 0);
+	// One that nobody has named cannot be switched by its space: it is what is looked for.
 	return job.circuits
+		.filter((c) => c.space !== null || c.name)
 		.map((circuit): Suspect => {
 			const seen = ruledOut.get(circuit.id);
 			if (seen !== undefined) return { circuit, says: 'no', why: `with it off the box was live: ${seen}` };

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
 	import { sayTime } from '$lib/clock';
-	import { editCable, joinEnd } from '$core/edit/cables';
+	import { editCable } from '$core/edit/cables';
+	import { joinEnd } from '$core/edit/join-ends';
 	import { cableOfEnd, differing, type SeenField } from '$core/model/cable-ends';
 	import { seenWords } from '$core/model/cable-kinds';
 	import { editBox, editDevice } from '$core/edit/boxes';
@@ -58,7 +59,14 @@
 	const join = (c: CableEnd, otherId: string) =>
 		store.edit(
 			`${box.name}: where a cable goes`,
-			joinEnd({ boxId: box.id, endId: c.id, otherId: otherId || null, cableId: freshId() })
+			joinEnd({
+				boxId: box.id,
+				endId: c.id,
+				otherId: otherId || null,
+				cableId: freshId(),
+				feedId: freshId(),
+				circuitId: freshId()
+			})
 		);
 	const EMPTY: Omit<CableEnd, 'id'> = { kind: null, awg: null, conductors: null, ground: null, note: '' };
 	const along = $derived(placeAlong(cables.length));

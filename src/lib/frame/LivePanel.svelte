@@ -30,7 +30,7 @@
 		onkeep={(v) => (by = v.trim())}
 	/>
 	<ul>
-		{#each [...store.job.circuits].sort(asTheyStand) as c (c.id)}
+		{#each store.job.circuits.filter((c) => c.space !== null || c.name).sort(asTheyStand) as c (c.id)}
 			{@const tag = off.get(c.id)}
 			<li>
 				<span

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { attachBox, moveToCircuit } from '$core/edit/cables';
+	import { isUnnamed, takeOver } from '$core/edit/join-ends';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
 	import { BreakerName, breakerName, capital } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
@@ -27,7 +28,7 @@
 		const [now] = circuits;
 		await store.edit(
 			`${box.name} on ${breakerName(store.job, circuit)}: ${feeds.why}`,
-			now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
+			now && isUnnamed(now) ? takeOver(now.id, circuit.id) : now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
 		);
 	}
 </script>

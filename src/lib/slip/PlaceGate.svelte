@@ -22,7 +22,9 @@
 	const place = $derived(gatePlace(store.job, placeId));
 	const gate = $derived(place && gateAt(store.job, place));
 	/** Circuits that are switched for it: of a panel none, its main is. */
-	const circuits = $derived<readonly Circuit[]>(place && place.kind !== 'panel' ? place.circuits : []);
+	const circuits = $derived<readonly Circuit[]>(
+		place && place.kind !== 'panel' ? place.circuits.filter((c) => c.space !== null || c.name) : []
+	);
 	/** The panel that must be off whole. */
 	const whole = $derived(
 		place?.kind === 'panel'
@@ -46,7 +48,11 @@
 		void store.log({ kind: 'off-tagged', circuitId, boxId, ...(locked ? { locked } : {}), by: by.trim(), note: '' });
 	}
 	/** Breakers that were named in this job, for a box of which nobody knows the circuit. */
-	const others = $derived(place?.kind === 'box' && !circuits.length ? [...store.job.circuits].sort(asTheyStand) : []);
+	const others = $derived(
+		place?.kind === 'box' && !circuits.length
+			? [...store.job.circuits].filter((c) => c.space !== null || c.name).sort(asTheyStand)
+			: []
+	);
 	const offWords = $derived(dead.tag ? capital(tagWords(store.job, dead.tag, circuits)) : '');
 </script>
 

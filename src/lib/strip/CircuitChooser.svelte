@@ -10,7 +10,8 @@
 			<button
 				type="button"
 				class:tagged={store.tagged.some((e) => e.circuitId === c.id)}
-				onclick={() => store.select({ kind: 'circuit', id: c.id })}><b>{spaceNumber(c)}</b> {c.name}</button
+				onclick={() => store.select({ kind: 'circuit', id: c.id })}
+				><b>{spaceNumber(c)}</b> {c.name || (c.space === null ? 'space not known' : '')}</button
 			>
 		</li>
 	{/each}

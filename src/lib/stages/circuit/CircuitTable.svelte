@@ -65,7 +65,7 @@
 				<td class="num">{spaceNumber(circuit)}</td>
 				<td class="name">
 					<button type="button" class="row" onclick={() => store.select({ kind: 'circuit', id: circuit.id })}
-						>{circuit.name}</button
+						>{circuit.name || (circuit.space === null ? 'its space is not known' : 'not named')}</button
 					>
 					{#if worst}<Mark kind={worst} />{/if}
 				</td>
