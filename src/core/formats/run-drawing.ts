@@ -112,7 +112,13 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 			x: STRIP.left,
 			y: STRIP.top + (STRIP.boxHeight - STRIP.breakerHeight) / 2,
 			label: run.circuit.breakerA === null ? '? A' : `${run.circuit.breakerA} A`,
-			space: spaceNumber(run.circuit) || 'no space'
+			// Two spaces fill the picture of the breaker by themselves.
+			space:
+				run.circuit.space === null
+					? 'no space'
+					: run.circuit.poles === 2
+						? spaceNumber(run.circuit)
+						: `space ${spaceNumber(run.circuit)}`
 		},
 		boxes,
 		cables,

@@ -155,6 +155,14 @@
 			options={plain(['plastic', 'metal'] as const)}
 			onkeep={(material) => set(material ?? 'metal or plastic not known', { material })}
 		/>
+		{#if box.material !== 'plastic'}
+			<FlagField
+				label="Cable clamps inside it"
+				value={box.clampsInside}
+				unset="not looked at"
+				onkeep={(clampsInside) => set('clamps', { clampsInside })}
+			/>
+		{/if}
 		<TextField
 			label="Gangs"
 			value={String(box.gangs)}
