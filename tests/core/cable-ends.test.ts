@@ -5,7 +5,7 @@ import { assess } from '../../src/core/assess';
 import { joinEnd, takeOver } from '../../src/core/edit/join-ends';
 import { nameSpace } from '../../src/core/edit/name-space';
 import { breakerName } from '../../src/core/model/breaker-name';
-import { attachBox, detachBox } from '../../src/core/edit/cables';
+import { attachBox, detachBox, moveToCircuit } from '../../src/core/edit/cables';
 import { boxCase } from '../../src/core/makeup/box/of-job';
 import { editionOf } from '../../src/core/code/amended-edition';
 import { asJoined, cableOfEnd, cablesHere, differing } from '../../src/core/model/cable-ends';
@@ -218,6 +218,32 @@ for (const [what, ends, cables, want] of JOINED)
 		if (want instanceof RegExp) assert.throws(() => produce(j, joinEnd(JOIN)), want);
 		else assert.deepEqual(drawn(produce(j, joinEnd(JOIN))), want);
 	});
+
+test('one of two that were seen is drawn: the likest, whichever was told first, and the other counts beside it', () => {
+	const ends = [end('x', { awg: '14' }), end('y')];
+	const j = (list: CableEnd[]) => house(list, [cable('p', 'a', 9, FOUND)]);
+	for (const list of [ends, [...ends].reverse()]) {
+		const here = cablesHere(j(list), j(list).boxes[0] as Box);
+		assert.deepEqual(
+			here.map((c) => c.cable?.id ?? c.end?.id),
+			['p-a', 'x']
+		);
+	}
+});
+test('a piece of cable in the wall stays what it is when its box is found to be on another breaker', () => {
+	const j = house([], [cable('p', 'a', 9, { ...FOUND, kind: 'MC', awg: '10' }), cable('a', 'b', 9, FOUND)], {
+		circuits: [circuit(), circuit({ id: 'c2', space: 3 })]
+	});
+	const moved = produce(j, moveToCircuit('a', 'c1', { cableId: 'n', circuitId: 'c2', fromId: null, lengthFt: null }));
+	const at = (id: string) => moved.cables.find((c) => c.toId === id);
+	assert.deepEqual([at('a')?.id, at('a')?.circuitId, at('a')?.kind, at('a')?.awg], ['p-a', 'c2', 'MC', '10']);
+	assert.deepEqual([at('b')?.fromId, at('b')?.circuitId], [null, 'c1'], 'what feeds the next one, nobody knows now');
+	const again = produce(j, attachBox('a', { cableId: 'n', circuitId: 'c1', fromId: null, lengthFt: null }));
+	assert.deepEqual(
+		again.cables.filter((c) => c.toId === 'a').map((c) => [c.id, c.kind, c.fromId]),
+		[['p-a', 'MC', null]]
+	);
+});
 
 /** Nothing that was seen becomes unknown by a plan, an order or a join: whatever is done, in whatever order. */
 test('random acts of planning and joining leave every end as it was seen, and every fact of it known', () => {

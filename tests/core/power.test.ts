@@ -2,11 +2,13 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
 import { produce } from 'immer';
+import { attachBox } from '../../src/core/edit/cables';
 import { liveWhereApart, mergeEvents } from '../../src/core/edit/merge/merge-jobs';
 import { nameSpace } from '../../src/core/edit/name-space';
 import { breakerSuspects, deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import type { Circuit, Job, LiveEvent, Reading } from '../../src/core/model/job';
 import { powerTimeline } from '../../src/core/makeup/timeline';
+import { newCircuit } from '../../src/core/model/new-job';
 import { openLooks, openTags } from '../../src/core/model/power';
 import { breakerName } from '../../src/core/model/breaker-name';
 import { byWriting } from '../../src/core/model/written';
@@ -50,7 +52,7 @@ const volts = (value: number, minute: number): Reading =>
 	});
 
 test('a space that is named makes a panel of unknown size with that space, and nothing else', () => {
-	const { job: j, ids } = named(bare(), 'space 9', '9', 'slot 9, marked den', '7/9');
+	const { job: j, ids } = named(bare(), 'space 9', '9', 'slot 9, marked den', '11/13');
 	assert.equal(new Set(ids).size, 2, 'the same words are the same breaker');
 	assert.deepEqual(
 		j.panels.map((p) => [p.mainA, p.spaces, p.service]),
@@ -59,7 +61,7 @@ test('a space that is named makes a panel of unknown size with that space, and n
 	const shown = (c: Circuit) => [c.space, c.poles, c.breakerA, c.directory, c.state];
 	assert.deepEqual(j.circuits.map(shown), [
 		[9, 1, null, 'den', 'found'],
-		[7, 2, null, '', 'found']
+		[11, 2, null, '', 'found']
 	]);
 	assert.deepEqual(j.cables, [], 'no box is on it by that');
 });
@@ -68,6 +70,51 @@ test('a fuse that is named is in a panel of fuses; which kind of fuse nobody sai
 	const [c] = j.circuits;
 	assert.deepEqual([j.panels[0]?.kind, c?.opener, breakerName(j, c)], ['fuses', 'fuse', 'fuse 2']);
 	assert.equal(ids.length, 1);
+});
+// Off means all of it: one thin breaker is not the other, and one of two is not both.
+const AGAIN: [first: string[], then: string, says: string | number][] = [
+	[['7A'], '7A', 1],
+	[['7A'], '7B', 2],
+	[['7A'], '7', 'which-half'],
+	[['7A', '7B'], 'space 7', 'which-half'],
+	[['7'], '7A', 2],
+	[['7'], '7/9', 1],
+	[['9'], '7/9', 'two-breakers'],
+	[['7', '9'], '7/9', 'two-breakers'],
+	[['7/9'], '9', 1],
+	[['7/9'], '11', 2],
+	[['main 7', 'cellar 7'], '7', 'which-panel'],
+	[[], 'main', 'no-space']
+];
+for (const [first, then, says] of AGAIN)
+	test(`after ${first.join(' and ') || 'nothing'}, "${then}" is ${typeof says === 'string' ? says : `one of ${says}`}`, () => {
+		const { job: j } = named(bare(), ...first);
+		const again = nameSpace(j, then);
+		if (!again.known) return assert.equal(again.why, says);
+		const made = again.make ? produce(j, again.make) : j;
+		assert.equal(made.circuits.length, says);
+		if (then === '7/9') assert.equal(made.circuits[0]?.poles, 2, 'it takes both');
+	});
+test('what is known of a breaker is not rewritten by a word: one that was read stays a single pole', () => {
+	const { job: j } = named(bare(), '7');
+	const read = produce(j, (d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 20 }));
+	const again = nameSpace(read, '7/9');
+	assert.deepEqual(again, { known: false, why: 'two-breakers' });
+});
+test('a box that is known to hang on one breaker is not off by the tag of another', () => {
+	const { job: j, ids } = named(bare(), '7', '9');
+	const [c7 = '', c9 = ''] = ids;
+	const on7 = produce(j, attachBox('z', { cableId: 'l', circuitId: c7, fromId: null, lengthFt: null }));
+	const tagOf = (at: Job, ...events: LiveEvent[]) => deadStateAt(at, { readings: [], events }, 'z').tag?.circuitId ?? null;
+	const tag9 = event('off-tagged', 0, { circuitId: c9, boxId: 'z' });
+	assert.deepEqual([tagOf(j, tag9), tagOf(on7, tag9)], [c9, null]);
+	// A circuit that nobody has named is what is looked for: the tag of a space counts there.
+	const unnamed = produce(bare(), (d) => void d.circuits.push(newCircuit({ id: 'u', name: '', panelId: null, state: 'found' })));
+	const onU = named(produce(unnamed, attachBox('z', { cableId: 'l', circuitId: 'u', fromId: null, lengthFt: null })), '9');
+	assert.equal(tagOf(onU.job, event('off-tagged', 0, { circuitId: onU.ids[0] ?? '', boxId: 'z' })), onU.ids[0]);
+	assert.equal(tagOf(on7, tag9, event('off-tagged', 1, { circuitId: c7, boxId: 'z' })), c7);
+	const main = event('off-tagged', 0, { boxId: 'z', what: 'main' });
+	assert.equal(deadStateAt(on7, { readings: [], events: [main] }, 'z').tag?.id, main.id, 'the main is over all of them');
 });
 test('two devices that name the same space have made the same breaker', () => {
 	const [one, other] = [named(bare(), 'space 9'), named(bare(), 'slot 9')];

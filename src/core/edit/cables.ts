@@ -97,19 +97,31 @@ export const attachBox =
 		if (!onRun) throw new RangeError(`${BreakerName(draft, circuit)} has no box to feed ${box.name} from there.`);
 		if (to.fromId !== null && isDownstream(draft, circuit.id, boxId, to.fromId))
 			throw new RangeError(`${box.name} cannot be fed from a box that it feeds itself.`);
-		// A box keeps what it feeds; only its own feed moves.
-		draft.cables = draft.cables.filter((l) => !(l.toId === boxId && l.circuitId === to.circuitId));
+		// A box keeps what it feeds; only its own feed moves. A cable in the wall is the same piece, with all that is known of it.
+		const before = draft.cables.find((l) => l.toId === boxId && l.circuitId === to.circuitId);
+		const piece = before && before.state !== 'planned' && box.state === 'found' ? before : null;
+		draft.cables = draft.cables.filter((l) => l !== before);
 		draft.cables.push({
-			id: to.cableId,
+			id: piece?.id ?? to.cableId,
 			circuitId: to.circuitId,
 			fromId: to.fromId,
 			toId: boxId,
-			...(box.state === 'found' ? NOBODY_SAW : plannedCable(circuit, like)),
+			...(piece ? knownOf(piece) : box.state === 'found' ? NOBODY_SAW : plannedCable(circuit, like)),
 			...to.cable,
 			lengthFt: to.lengthFt,
 			state: box.state
 		});
 	};
+/** What was found of a piece of cable, wherever it turns out to come from. */
+const knownOf = ({ kind, awg, metal, conductors, ground, raceway, lies }: Cable) => ({
+	kind,
+	awg,
+	metal,
+	conductors,
+	ground,
+	...(raceway ? { raceway } : {}),
+	...(lies ? { lies } : {})
+});
 type CableOf = Pick<Cable, 'kind' | 'awg' | 'metal' | 'conductors' | 'ground'>;
 /** Of a cable that is in the wall already only what is said of it is known. */
 const NOBODY_SAW: CableOf = { kind: null, awg: null, metal: null, conductors: null, ground: null };
@@ -164,8 +176,8 @@ function isDownstream(job: Job, circuitId: string, boxId: string, at: string): b
 	return false;
 }
 /**
- * Takes a box off a circuit: what it fed is fed from the box before it, by a cable whose length is not known any more.
- * The last cable of a run simply goes.
+ * Takes a box off a circuit. What is planned to be fed by it is fed from the box before it, by a cable of unknown length; what feeds a
+ * cable in the wall then, nobody knows. The last cable of a run simply goes.
  */
 export const detachBox =
 	(boxId: string, circuitId: string): Command =>
@@ -174,7 +186,7 @@ export const detachBox =
 		if (!own) throw new RangeError(`${rowIn(draft.boxes, boxId, 'box').name} is not on that circuit.`);
 		for (const cable of draft.cables) {
 			if (cable.circuitId !== circuitId || cable.fromId !== boxId) continue;
-			cable.fromId = own.fromId;
+			cable.fromId = cable.state === 'planned' ? own.fromId : null;
 			cable.lengthFt = null;
 		}
 		draft.cables = draft.cables.filter((l) => l.id !== own.id);
@@ -183,6 +195,9 @@ export const detachBox =
 export const moveToCircuit =
 	(boxId: string, fromCircuitId: string, to: Parameters<typeof attachBox>[1]): Command =>
 	(draft) => {
+		const own = draft.cables.find((l) => l.circuitId === fromCircuitId && l.toId === boxId);
+		const piece = own && own.state !== 'planned' ? { ...own } : null;
 		detachBox(boxId, fromCircuitId)(draft);
-		attachBox(boxId, to)(draft);
+		// Another breaker, the same piece of cable.
+		attachBox(boxId, piece ? { ...to, cableId: piece.id, cable: { ...knownOf(piece), ...to.cable } } : to)(draft);
 	};

@@ -31,7 +31,8 @@ export const moveBoxes =
 			if (draft.cables.some((l) => l.circuitId === move.fromCircuitId && l.toId === move.boxId))
 				detachBox(move.boxId, move.fromCircuitId)(draft);
 			attachBox(move.boxId, { cableId, circuitId, fromId: move.fromId, lengthFt: move.lengthFt })(draft);
-			rowIn(draft.cables, cableId, 'cable').state = 'planned';
+			const cable = draft.cables.find((l) => l.circuitId === circuitId && l.toId === move.boxId);
+			if (cable) cable.state = 'planned';
 		}
 	};
 function makeCircuit(draft: Job, c: NewCircuitFor, newId: () => string): string {

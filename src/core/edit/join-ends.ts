@@ -1,4 +1,4 @@
-import { breakerName } from '../model/breaker-name';
+import { breakerName, isUnnamed } from '../model/breaker-name';
 import type { Circuit, Job } from '../model/job';
 import { newCircuit } from '../model/new-job';
 import { attachBox, feedCable } from './cables';
@@ -43,10 +43,6 @@ export const joinEnd =
 		else attachBox(toId, { cableId, circuitId: circuit.id, fromId, lengthFt: null })(draft);
 		end.of = there?.id ?? cableId;
 	};
-
-/** It has neither a space nor a name: that there is one follows from the cable, and nothing else is known of it. */
-export const isUnnamed = (c: Pick<Circuit, 'space' | 'name' | 'panelId'>): boolean =>
-	c.space === null && c.panelId === null && !c.name;
 
 /** The breaker of two places that one cable joins. @throws RangeError where they are on two that were named */
 function sharedCircuit(draft: Job, { boxId, otherId, freshId }: { boxId: string; otherId: string; freshId: string }): Circuit {

@@ -1,3 +1,4 @@
+import { capital } from '../model/breaker-name';
 import type { Circuit, Job, Panel } from '../model/job';
 import { newCircuit } from '../model/new-job';
 import { parseSpace, samePanel, type SpaceWords } from '../model/space-words';
@@ -7,9 +8,16 @@ import type { Command } from './command';
 
 /** The breaker that was named. `make` where it is not in the job yet. */
 export type SpaceNamed =
-	| { known: true; circuitId: string; panelId: string; make: Command | null }
-	/** `no-space`: the words name none; `which-panel`: there are several, and none was named. */
-	| { known: false; why: 'no-space' | 'which-panel' };
+	{ known: true; circuitId: string; panelId: string; make: Command | null } | { known: false; why: NotOne };
+/** Why words name no one breaker: no space is in them; there are several panels; two thin breakers share the space; two breakers stand in what was called one. */
+export type NotOne = 'no-space' | 'which-panel' | 'which-half' | 'two-breakers';
+
+export const NOT_ONE: Readonly<Record<NotOne, string>> = {
+	'no-space': 'Enter the space, as it is marked in the panel: space 9, 7/9, 7A, fuse 2.',
+	'which-panel': 'There are several panels. Say which, before the space: cellar 7.',
+	'which-half': 'Two thin breakers share that space. Say which: 7A is the upper, 7B the lower.',
+	'two-breakers': 'Two breakers are entered there, each by itself. Tag each of them.'
+};
 
 /**
  * The breaker that somebody means. The same words make the same ids on every device, so that two that both made it have made one.
@@ -27,17 +35,24 @@ export function nameSpace(job: Job, text: string, panelId?: string): SpaceNamed 
 export function spaceOf(job: Job, words: SpaceWords, panelId?: string): SpaceNamed {
 	const panel = panelOf(job, words, panelId);
 	if (!panel) return { known: false, why: 'which-panel' };
-	const there = job.circuits.find((c) => c.panelId === panel.id && stands(c, words));
+	const inIt = job.circuits.filter((c) => c.panelId === panel.id);
+	const found = inIt.filter((c) => stands(c, words));
+	// Off means all of it: one thin breaker is not the other, and one of two is not both.
+	if (!words.half && found.some((c) => c.half)) return { known: false, why: 'which-half' };
+	const there = found[0];
+	// A space that was only named may turn out to be the upper one of two; one that was read is a breaker by itself.
+	const twoPole = words.poles === 2 && there?.poles === 1;
+	const apart = words.poles === 2 && inIt.some((c) => c !== there && c.space === words.space + 2);
+	if (apart || (twoPole && (there.state !== 'found' || there.breakerA !== null))) return { known: false, why: 'two-breakers' };
 	const makesPanel = !job.panels.some((p) => p.id === panel.id);
 	if (there) {
 		const marked = words.marked && !there.directory ? words.marked : null;
-		const write: Command | null = marked
-			? (draft) => {
-					const row = draft.circuits.find((c) => c.id === there.id);
-					if (row) row.directory ||= marked;
-				}
-			: null;
-		return { known: true, circuitId: there.id, panelId: panel.id, make: write };
+		const write: Command = (draft) => {
+			const row = draft.circuits.find((c) => c.id === there.id);
+			if (row && marked) row.directory ||= marked;
+			if (row && twoPole) row.poles = 2;
+		};
+		return { known: true, circuitId: there.id, panelId: panel.id, make: marked || twoPole ? write : null };
 	}
 	const circuit = grown(job, panel, words);
 	return {
@@ -51,9 +66,7 @@ export function spaceOf(job: Job, words: SpaceWords, panelId?: string): SpaceNam
 	};
 }
 const stands = (c: Circuit, { space, half }: SpaceWords): boolean =>
-	c.space !== null &&
-	(c.space === space || (c.poles === 2 && c.space + 2 === space)) &&
-	(half === null || c.half === undefined || c.half === half);
+	c.space !== null && (c.space === space || (c.poles === 2 && c.space + 2 === space)) && (half === null || c.half === half);
 
 /** The panel that is meant: the one that was named, else the only one, else one that nobody has read anything of yet. */
 function panelOf(job: Job, { panel: named, fuse }: SpaceWords, id?: string): Panel | null {
@@ -93,4 +106,3 @@ function idFor(job: Job, words: string): string {
 		if (!taken.has(id)) return id;
 	}
 }
-const capital = (words: string): string => `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`;

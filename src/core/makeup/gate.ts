@@ -1,3 +1,4 @@
+import { isUnnamed } from '../model/breaker-name';
 import type { Box, Circuit, Job, LiveEvent, Panel } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { knownBefore } from '../model/written';
@@ -78,12 +79,15 @@ export function tagsOver(job: Job, events: readonly LiveEvent[], place: GatePlac
 	if (place.kind === 'breaker') return [circuitTag(job, events, place.circuit), mainOff(job, events, place.circuit.panelId)];
 	// What only opens the disconnect leaves its line side live: the circuit itself must be off.
 	if (place.kind === 'disconnect') return [circuitTag(job, events, place.circuit)];
-	const own = lastSwitchedFor(events, place.box.id);
-	const onSince = place.circuits.some(({ id }) => {
+	const last = lastSwitchedFor(events, place.box.id);
+	const circuits = place.circuits.filter((c) => !isUnnamed(c));
+	// The tag of another breaker says nothing of a box that is known to hang on this one.
+	const own = last?.circuitId && circuits.length ? undefined : last;
+	const onSince = circuits.some(({ id }) => {
 		const last = lastSwitched(events, id);
 		return !!last && last.kind !== 'off-tagged' && !!own && !knownBefore(last, own);
 	});
 	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
-	if (place.circuits.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
-	return place.circuits.length ? place.circuits.map((c) => circuitTag(job, events, c)) : [own];
+	if (circuits.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
+	return circuits.length ? circuits.map((c) => circuitTag(job, events, c)) : [own];
 }

@@ -1,4 +1,4 @@
-import { asTheyStand, saySpace } from '../model/breaker-name';
+import { asTheyStand, saySpace, isUnnamed } from '../model/breaker-name';
 import { runOf } from '../run/runs';
 import type { Circuit, Job, LiveEvent, Reading } from '../model/job';
 import { counting } from '../model/latest-readings';
@@ -207,7 +207,7 @@ export function breakerSuspects(
 		.filter((s) => s.off.size > 0);
 	// One that nobody has named cannot be switched by its space: it is what is looked for.
 	return job.circuits
-		.filter((c) => c.space !== null || c.name)
+		.filter((c) => !isUnnamed(c))
 		.map((circuit): Suspect => {
 			const seen = ruledOut.get(circuit.id);
 			if (seen !== undefined) return { circuit, says: 'no', why: `with it off the box was live: ${seen}` };

@@ -55,6 +55,9 @@ export const inSpace = (job: InPanels, c: Named): string => `${c.space === null 
 /** Where it stands and nothing else. @example 'space 4'; 'space not known' */
 export const saySpace = (job: InPanels, c: Named): string => (c.space === null ? 'space not known' : breakerName(job, c));
 
+/** Nobody has named it: that there is one follows from a cable, and it is what is looked for. It cannot be switched by its space. */
+export const isUnnamed = (c: Pick<Circuit, 'space' | 'name'>): boolean => c.space === null && !c.name;
+
 /** Words as they stand at the head of a sentence. @example 'space 7' -> 'Space 7' */
 export const capital = (words: string): string => `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`;
 

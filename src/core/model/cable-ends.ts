@@ -118,9 +118,24 @@ function here(job: Job, box: Box): CableHere[] {
 	const only = box.ends
 		.filter((end) => !cableOf.has(end.id))
 		.map((end): CableHere => ({ cable: null, end, way: end.line === undefined ? null : end.line ? 'in' : 'on' }));
-	// Which of those seen a drawn one is cannot be told yet: it is one of them, and not one more.
-	const untold = drawn.filter((c) => !c.end && c.cable && hasEnd(c.cable)).length;
-	return [...drawn, ...only.slice(Math.min(untold, only.length))];
+	// Which of those seen a drawn one is cannot be told yet: it is one of them, the likest, and not one more.
+	for (const { cable, end, way } of drawn) {
+		if (end || !cable || !hasEnd(cable) || !way) continue;
+		const likest = only.reduce<CableHere | null>(
+			(best, c) => (likeness(c, cable, way) > likeness(best, cable, way) ? c : best),
+			null
+		);
+		if (likest) only.splice(only.indexOf(likest), 1);
+	}
+	return [...drawn, ...only];
+}
+/** How well an end agrees with what was entered of a cable; one that cannot be its end: not at all. */
+function likeness(here: CableHere | null, cable: Cable, way: Way): number {
+	if (!here?.end) return -Infinity;
+	const { end } = here;
+	const says = (f: SeenField) => Object.getOwnPropertyDescriptor(cable, f)?.value as Cable[SeenField] | undefined;
+	const apart = SEEN_FIELDS.filter((f) => (end[f] ?? says(f) ?? null) !== (says(f) ?? end[f] ?? null)).length;
+	return (mayBe(end, way) ? 0 : -SEEN_FIELDS.length - 1) - apart;
 }
 /** Ends that were seen in a box of which it is not known which of its drawn cables they are. */
 export function untoldEnds(job: Job, box: Box): { cables: Cable[]; ends: CableEnd[] } {

@@ -117,6 +117,9 @@
 		const row = KINDS.find((k) => k.value === kind);
 		keep(row?.name ?? 'cable not known', row?.is ?? { kind: null, conductors: null, ground: null });
 	};
+	const YES_NO = (['yes', 'no'] as const).map((value) => ({ value, name: value }));
+	const yesNo = (said: boolean | undefined) => (said === undefined ? null : said ? ('yes' as const) : ('no' as const));
+	const saidYes = (v: 'yes' | 'no' | null) => (v === null ? undefined : v === 'yes');
 	const GAUGES: { value: Awg; name: string }[] = (['14', '12', '10', '8'] as const).map((value) => ({ value, name: value }));
 	const SIDES: { value: Enters; name: string }[] = (['top', 'bottom', 'left', 'right', 'back'] as const).map((value) => ({
 		value,
@@ -276,12 +279,9 @@
 	{#if box.material === 'metal'}
 		<Choice
 			label="Cable clamps inside it"
-			value={box.clampsInside === undefined ? null : box.clampsInside ? 'yes' : 'no'}
-			options={[
-				{ value: 'yes', name: 'yes' },
-				{ value: 'no', name: 'no' }
-			]}
-			onkeep={(v) => set('clamps', { clampsInside: v === null ? undefined : v === 'yes' })}
+			value={yesNo(box.clampsInside)}
+			options={YES_NO}
+			onkeep={(v) => set('clamps', { clampsInside: saidYes(v) })}
 		/>
 	{/if}
 	<Choice
@@ -299,12 +299,9 @@
 	/>
 	<Choice
 		label="Cord adapter in use"
-		value={box.adapter === undefined ? null : box.adapter ? 'yes' : 'no'}
-		options={[
-			{ value: 'yes', name: 'yes' },
-			{ value: 'no', name: 'no' }
-		]}
-		onkeep={(v) => set('cord adapter', { adapter: v === null ? undefined : v === 'yes' })}
+		value={yesNo(box.adapter)}
+		options={YES_NO}
+		onkeep={(v) => set('cord adapter', { adapter: saidYes(v) })}
 	/>
 	<Fold title={`Conductors (${box.conductors.length}) and how the ground is known`} bind:open={open.wires}>
 		{#if open.wires}<FoundFacts {box} />{/if}

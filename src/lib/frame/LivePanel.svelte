@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { saySpace } from '$core/model/breaker-name';
+	import { saySpace, isUnnamed } from '$core/model/breaker-name';
 	import { Modal } from 'flowbite-svelte';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -30,7 +30,7 @@
 		onkeep={(v) => (by = v.trim())}
 	/>
 	<ul>
-		{#each store.job.circuits.filter((c) => c.space !== null || c.name).sort(asTheyStand) as c (c.id)}
+		{#each store.job.circuits.filter((c) => !isUnnamed(c)).sort(asTheyStand) as c (c.id)}
 			{@const tag = off.get(c.id)}
 			<li>
 				<span

@@ -9,6 +9,7 @@
 	}
 	let { onopen }: Props = $props();
 	const store = useJob();
+	const look = $derived(store.looks[0]);
 	const first = $derived(store.tagged[0]);
 	const circuit = $derived(first?.circuitId ? store.index.circuits.get(first.circuitId) : undefined);
 	/** Off whole, by its main: its line side is what stays live. */
@@ -16,8 +17,18 @@
 </script>
 
 <!-- What keeps people alive: always in sight. Nothing tagged is never said to be dead. -->
-<button type="button" class="live" class:off={store.tagged.length > 0} onclick={onopen} title="Switch off and tag, or switch on">
-	{#if first}
+<button
+	type="button"
+	class="live"
+	class:off={store.tagged.length > 0}
+	class:look={!!look}
+	onclick={onopen}
+	title="Switch off and tag, or switch on"
+>
+	{#if look}
+		<span class="state condensed">ON FOR A LOOK</span>
+		<span class="what"><span class="name">{tagWords(store.job, look)}</span></span>
+	{:else if first}
 		<span class="state condensed">OFF · TAGGED</span>
 		<span class="what"
 			><span class="name">{circuit ? `${saySpace(store.job, circuit)} ${circuit.name}` : tagWords(store.job, first)}</span><span
@@ -65,6 +76,12 @@
 	}
 	.off {
 		border-color: var(--off);
+	}
+	.look {
+		border-color: var(--stop);
+	}
+	.look .state {
+		background: var(--stop);
 	}
 	.off .state {
 		background: var(--off);

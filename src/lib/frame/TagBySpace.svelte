@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import { NOT_ONE, type NotOne } from '$core/edit/name-space';
 	import { remember } from '$lib/store/this-device';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -25,7 +26,7 @@
 	let typed = $state<string | null>(null);
 	const words = $derived((typed ?? usual).trim());
 	let panelId = $state<string | null>(null);
-	let asks = $state<'which-panel' | 'no-space' | null>(null);
+	let asks = $state<NotOne | null>(null);
 	async function tag(): Promise<void> {
 		if (!by.trim() || !words) return;
 		remember('readBy', by.trim());
@@ -42,9 +43,8 @@
 		options={[{ value: '', name: 'pick one' }, ...store.job.panels.map((p) => ({ value: p.id, name: p.name }))]}
 		onkeep={(v) => (panelId = v || null)}
 	/>
-{:else if asks === 'no-space'}
-	<p class="soft" role="alert">Enter the space, as it is marked in the panel: space 9, 7/9, fuse 2.</p>
 {/if}
+{#if asks}<p class="soft" role="alert">{NOT_ONE[asks]}</p>{/if}
 {@render children?.()}
 <Btn look={main ? 'main' : 'plain'} disabled={!by.trim() || !words} onclick={() => void tag()}>{act}</Btn>
 

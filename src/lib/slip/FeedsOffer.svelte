@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { attachBox, moveToCircuit } from '$core/edit/cables';
-	import { isUnnamed, takeOver } from '$core/edit/join-ends';
+	import { takeOver } from '$core/edit/join-ends';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { BreakerName, breakerName, capital } from '$core/model/breaker-name';
+	import { BreakerName, breakerName, capital, isUnnamed } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
@@ -16,10 +16,12 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	const circuits = $derived(store.index.circuitsOfBox.get(box.id) ?? []);
+	// A box on two breakers is told half by half: not here.
 	const feeds = $derived(
-		breakerSuspects(store.job, { readings: store.readings, events: store.events }, box.id).find(
-			(s) => s.says === 'feeds' && !circuits.some((c) => c.id === s.circuit.id)
-		)
+		circuits.length < 2 &&
+			breakerSuspects(store.job, { readings: store.readings, events: store.events }, box.id).find(
+				(s) => s.says === 'feeds' && !circuits.some((c) => c.id === s.circuit.id)
+			)
 	);
 	async function put(): Promise<void> {
 		if (!feeds) return;

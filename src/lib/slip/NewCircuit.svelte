@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Fold from '$lib/kit/Fold.svelte';
 	import { addCircuit, editCircuit } from '$core/edit/circuits';
-	import { nameSpace } from '$core/edit/name-space';
+	import { nameSpace, NOT_ONE } from '$core/edit/name-space';
 	import { capital } from '$core/model/breaker-name';
 	import { untrack } from 'svelte';
 	import { draftKey } from '$lib/store/drafts';
@@ -33,9 +33,7 @@
 	const spaceFault = (text: string) => {
 		const named = text.trim() ? nameSpace(store.job, text) : null;
 		if (!named || named.known) return null;
-		return named.why === 'which-panel'
-			? 'Which panel? Say it before the space: cellar 7'
-			: 'Its space as marked: 9, 7/9, 7A, fuse 2';
+		return NOT_ONE[named.why];
 	};
 	/** A breaker that somebody found: by its space, where that is known. */
 	async function found(): Promise<void> {

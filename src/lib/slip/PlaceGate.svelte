@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { asTheyStand, breakerWritten, capital } from '$core/model/breaker-name';
+	import { asTheyStand, breakerWritten, capital, isUnnamed } from '$core/model/breaker-name';
 	import { tagWords } from '$core/makeup/live-alarm';
 	import { remember, whoReads } from '$lib/store/this-device';
 	import { sayTime } from '$lib/clock';
@@ -23,7 +23,7 @@
 	const gate = $derived(place && gateAt(store.job, place));
 	/** Circuits that are switched for it: of a panel none, its main is. */
 	const circuits = $derived<readonly Circuit[]>(
-		place && place.kind !== 'panel' ? place.circuits.filter((c) => c.space !== null || c.name) : []
+		place && place.kind !== 'panel' ? place.circuits.filter((c) => !isUnnamed(c)) : []
 	);
 	/** The panel that must be off whole. */
 	const whole = $derived(
@@ -49,9 +49,7 @@
 	}
 	/** Breakers that were named in this job, for a box of which nobody knows the circuit. */
 	const others = $derived(
-		place?.kind === 'box' && !circuits.length
-			? [...store.job.circuits].filter((c) => c.space !== null || c.name).sort(asTheyStand)
-			: []
+		place?.kind === 'box' && !circuits.length ? [...store.job.circuits].filter((c) => !isUnnamed(c)).sort(asTheyStand) : []
 	);
 	const offWords = $derived(dead.tag ? capital(tagWords(store.job, dead.tag, circuits)) : '');
 </script>

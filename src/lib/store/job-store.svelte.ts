@@ -1,5 +1,5 @@
 import { capital, saySpace } from '$core/model/breaker-name';
-import { nameSpace } from '$core/edit/name-space';
+import { nameSpace, type NotOne } from '$core/edit/name-space';
 import { historyOf } from './history';
 import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type JudgingBase } from '$core/judged';
@@ -338,12 +338,12 @@ export class JobStore {
 		placeId: string | null,
 		words: string,
 		more: { by: string; locked?: boolean; panelId?: string }
-	): Promise<'which-panel' | 'no-space' | null> {
+	): Promise<NotOne | null> {
 		const { by, panelId } = more;
 		const locked = more.locked ? { locked: true } : {};
 		const place = placeId === null ? null : gatePlace(this.job, placeId);
 		const named = place?.kind === 'panel' ? null : nameSpace(this.job, words, panelId);
-		if (named && !named.known && named.why === 'which-panel') return 'which-panel';
+		if (named && !named.known && named.why !== 'no-space') return named.why;
 		if (!named?.known) {
 			if (placeId === null) return 'no-space';
 			await this.log({ kind: 'off-tagged', circuitId: null, boxId: placeId, what: words.slice(0, 60), ...locked, by, note: '' });

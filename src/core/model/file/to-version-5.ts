@@ -102,7 +102,10 @@ function spacesOfTags(job: Plain, events: readonly Plain[]): { job: Plain; event
 		};
 		if (!panel) panels.push(home);
 		const there = circuits.find(
-			(c) => c.panelId === home.id && c.space === words.space && (!words.half || c.half === words.half)
+			(c) =>
+				c.panelId === home.id &&
+				(c.space === words.space || (c.poles === 2 && Number(c.space) + 2 === words.space)) &&
+				(c.half ?? null) === words.half
 		);
 		const circuit = there ?? {
 			id: `${String(home.id)}-${words.space}${words.half ? (words.half === 'upper' ? 'a' : 'b') : ''}`.slice(-60),

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { breakerWritten, saySpace } from '$core/model/breaker-name';
+	import { nameSpace, NOT_ONE } from '$core/edit/name-space';
+	import { breakerWritten, capital, saySpace, isUnnamed } from '$core/model/breaker-name';
 	import { attachBox } from '$core/edit/cables';
 	import { editBox } from '$core/edit/boxes';
 	import { runOf } from '$core/run/runs';
@@ -108,6 +109,14 @@
 			editBox(boxId, { note })(draft);
 		});
 	}
+	const spaceFault = (text: string) => {
+		const named = text.trim() ? nameSpace(store.job, text) : null;
+		return named && !named.known ? NOT_ONE[named.why] : null;
+	};
+	async function add(text: string): Promise<void> {
+		const named = nameSpace(store.job, text);
+		if (named.known && named.make) await store.edit(`${capital(text.trim())} named`, named.make);
+	}
 	let folds = $state({ panel: false, others: false, buried: false });
 </script>
 
@@ -183,9 +192,16 @@
 {/if}
 <Fold title="Which breaker, at the panel" bind:open={folds.panel}>
 	<div class="grid">
-		{#each store.job.circuits as c (c.id)}
+		{#each store.job.circuits.filter((c) => !isUnnamed(c)) as c (c.id)}
 			<TextField label={breakerWritten(store.job, c).slice(0, 34)} value={levels[c.id] ?? ''} onkeep={(v) => setLevel(c.id, v)} />
 		{/each}
+		<TextField
+			label="Another breaker, by its space"
+			value=""
+			placeholder="space 9"
+			check={spaceFault}
+			onkeep={(v) => void add(v)}
+		/>
 	</div>
 	{#if breaker}
 		<p>
