@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { DEMOS } from '../../src/core/demo';
-import { breakerName, breakerNames } from '../../src/core/model/breaker-name';
+import { asTheyStand, breakerName, breakerNames } from '../../src/core/model/breaker-name';
 import { ifKnown } from '../../src/core/model/known';
 import type { JobFile } from '../../src/core/model/job';
 import { houseAtRandom } from '../../scripts/moved/houses';
@@ -60,6 +60,18 @@ const NAMES: [of: Parameters<typeof circuit>[0], one: string, of3: string][] = [
 for (const [of, one, of3] of NAMES)
 	test(`${JSON.stringify(of)} is ${one}, among three panels ${of3}`, () =>
 		assert.deepEqual([breakerName(job(), circuit(of)), breakerName(two, circuit(of))], [one, of3]));
+test('in the order in which they stand: the upper half first, what has no space last', () => {
+	const rows = [
+		circuit({ id: 'n', space: null }),
+		circuit({ id: 'b', space: 7, half: 'lower' }),
+		circuit({ id: 'a', space: 7, half: 'upper' }),
+		circuit({ id: 'two', space: 2 })
+	];
+	assert.deepEqual(
+		[...rows].sort(asTheyStand).map((c) => c.id),
+		['two', 'a', 'b', 'n']
+	);
+});
 test('several are named together, each with its panel where they differ', () => {
 	const both = (a: object, b: object) => [circuit(a), circuit({ id: 'c2', ...b })];
 	assert.equal(breakerNames(job(), both({ space: 3 }, { space: 5 })), 'spaces 3 and 5');

@@ -158,7 +158,9 @@ test('fill counts what was seen and is drawn to nothing: 2 x (2 + 1 ground share
 		produce(house(more, [cable('p', 'a', 9, UNSEEN)]), (d) => void Object.assign(d.boxes[0] ?? {}, { volumeCuIn: 18 }));
 	// Two 12-2: four ends, one ground, a duplex of two: 7 x 2.25 cu in.
 	assert.equal(volume(sized(ends)), '15.75 of 18 cu in');
-	assert.equal(volume(sized([...ends, end('z', { awg: null })])), null, 'one of them was not made out');
+	for (const untold of [{ awg: null }, { ground: null }, { conductors: null }])
+		assert.equal(volume(sized([...ends, end('z', untold)])), null, `one of them was not made out: ${Object.keys(untold)[0]}`);
+	assert.equal(volume(sized([...ends, end('z', { kind: null })])), '20.25 of 18 cu in', 'what it is called takes no room');
 });
 
 test('an end that differs from what was entered of its cable: both are there to choose from', () => {

@@ -95,6 +95,14 @@ for (const [first, then, says] of AGAIN)
 		assert.equal(made.circuits.length, says);
 		if (then === '7/9') assert.equal(made.circuits[0]?.poles, 2, 'it takes both');
 	});
+test('which panel is meant may be asked for apart', () => {
+	const { job: two } = named(bare(), 'main 4', 'cellar 7');
+	const cellar = two.panels[1]?.id ?? '';
+	const again = nameSpace(two, '4', cellar);
+	assert.ok(again.known && again.make);
+	assert.equal(again.panelId, cellar);
+	assert.deepEqual(nameSpace(two, '4', 'gone'), { known: false, why: 'which-panel' });
+});
 test('what is known of a breaker is not rewritten by a word: one that was read stays a single pole', () => {
 	const { job: j } = named(bare(), '7');
 	const read = produce(j, (d) => void Object.assign(d.circuits[0] ?? {}, { breakerA: 20 }));
@@ -209,6 +217,24 @@ const TELLS: [what: string, off: number[][], reads: [volts: number, minute: numb
 			[0.2, 6]
 		],
 		['9 maybe', '7 no']
+	],
+	[
+		'live twelve hours before',
+		[[9, 0, 60]],
+		[
+			[118, 6 - 12 * 60],
+			[0.2, 6]
+		],
+		['9 feeds', '7 no']
+	],
+	[
+		'live a minute more before',
+		[[9, 0, 60]],
+		[
+			[118, 5 - 12 * 60],
+			[0.2, 6]
+		],
+		['9 maybe', '7 no']
 	]
 ];
 for (const [what, off, reads, says] of TELLS)
@@ -264,6 +290,9 @@ test('one timeline for a breaker: switched, tested under its tag, found live, in
 		'Switched on'
 	]);
 	assert.deepEqual(lines(0), ['Off and tagged for Z', 'Live at Z: hot to neutral 117 V']);
+	// What is verified at the panel itself is no test under one of its breakers.
+	const atPanel = [event('dead-test', 6, { boxId: j.panels[0]?.id ?? '' })];
+	assert.deepEqual(powerTimeline(j, { readings: [], events: atPanel }, j.circuits[0] as Circuit), []);
 });
 
 /** Whatever is switched in whatever order, clocks moved by hours: the last act written is how each source stands. */

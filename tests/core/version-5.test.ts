@@ -4,8 +4,9 @@ import { DEMOS } from '../../src/core/demo';
 import { applyChanges } from '../../src/core/edit/merge/apply';
 import { changesBetween, type Change } from '../../src/core/edit/merge/change';
 import { readPlainJobFile } from '../../src/core/formats/job-json';
-import type { Job, JobFile } from '../../src/core/model/job';
-import { changeToVersion5 } from '../../src/core/model/file/to-version-5';
+import { newCircuit } from '../../src/core/model/new-job';
+import type { Job, JobFile, LiveEvent } from '../../src/core/model/job';
+import { changeToVersion5, toVersion5 } from '../../src/core/model/file/to-version-5';
 import { parseSpace } from '../../src/core/model/space-words';
 import { asVersion4 } from './old-files';
 
@@ -100,6 +101,95 @@ for (const [what, space, panels] of TAGGED)
 		assert.deepEqual([events[0]?.boxId, events[0]?.what], [event.boxId, what], 'the box it was tagged for, and the words, stay');
 		assert.equal(circuit?.breakerA ?? null, null, 'nobody read its rating');
 	});
+
+// What was tagged by words where breakers were entered already: the one that stands there, and none more.
+type Old = Record<string, unknown>;
+const oldCircuit = (id: string, slot: number, more: Old = {}): Old => ({
+	...plainOf(
+		asVersion4({ job: { cables: [], boxes: [], panels: [], circuits: [newCircuit({ id, name: id, panelId: 'p' })] } }).job
+			.circuits[0] as Old
+	),
+	slot,
+	...more
+});
+const oldPanel = (id: string, name: string): Old => ({ id, name, roomId: null, place: null, mainA: null, slots: null });
+const STANDS: [why: string, what: string, circuits: Old[], panels: Old[], on: string | null, more: Partial<LiveEvent>][] = [
+	['the one in that space', 'space 9', [oldCircuit('c9', 9)], [oldPanel('p', 'Panel')], 'c9', {}],
+	['the lower space of a two-pole one', 'space 9', [oldCircuit('c7', 7, { poles: 2 })], [oldPanel('p', 'Panel')], 'c7', {}],
+	['past a two-pole one: made', 'space 11', [oldCircuit('c7', 7, { poles: 2 })], [oldPanel('p', 'Panel')], 'p-11', {}],
+	['below a single-pole one: made', 'space 9', [oldCircuit('c7', 7)], [oldPanel('p', 'Panel')], 'p-9', {}],
+	[
+		'one of two thin ones',
+		'7B',
+		[oldCircuit('a', 7, { half: 'upper' }), oldCircuit('b', 7, { half: 'lower' })],
+		[oldPanel('p', 'Panel')],
+		'b',
+		{}
+	],
+	[
+		'the whole where two thin ones are: neither of them',
+		'7',
+		[oldCircuit('a', 7, { half: 'upper' })],
+		[oldPanel('p', 'Panel')],
+		'p-7',
+		{}
+	],
+	['in the panel that is named', 'cellar 4', [], [oldPanel('p', 'Main'), oldPanel('q', 'Cellar panel')], 'q-4', {}],
+	['of two panels none named: words', 'space 4', [], [oldPanel('p', 'Main'), oldPanel('q', 'Cellar')], null, {}],
+	['a panel that is not there: words', 'garage 4', [], [oldPanel('p', 'Panel')], null, {}],
+	['the main of a panel stays the panel’s', '200', [], [oldPanel('p', 'Panel')], null, { boxId: 'p' }],
+	['a breaker that was tagged as one', 'space 4', [oldCircuit('c9', 9)], [oldPanel('p', 'Panel')], 'c9', { circuitId: 'c9' }]
+];
+for (const [why, what, circuits, panels, on, more] of STANDS)
+	test(`an old tag on "${what}": ${why}`, () => {
+		const { job } = files[1] as JobFile;
+		const old = asVersion4({ hekto: 'job', job: { ...plainOf(job), circuits: [], cables: [], panels: [] }, readings: [] });
+		const boxId = job.boxes[0]?.id ?? '';
+		const event = {
+			id: 'e',
+			jobId: job.id,
+			kind: 'off-tagged',
+			circuitId: null,
+			boxId,
+			what,
+			at: '2026-11-30T09:00:00.000Z',
+			by: 'JM',
+			note: '',
+			...more
+		};
+		const read = toVersion5({ ...old, job: { ...(old.job as Old), circuits, panels }, events: [event] }) as {
+			job: Job;
+			events: LiveEvent[];
+		};
+		assert.equal(read.events[0]?.circuitId ?? null, on);
+		assert.equal(
+			read.job.circuits.length,
+			circuits.length + Number(on?.includes('-') ?? false),
+			'no breaker more than was named'
+		);
+		assert.equal(read.job.panels.length, panels.length);
+	});
+test('ticks of the check list, and photos, of cables go with them; what is not there is not made', () => {
+	const checks = [{ id: 'rough:leg:l1:staples' }, { id: 'rough:box:a:flush' }];
+	const photos = [{ of: { kind: 'leg', id: 'l1' } }, { of: { kind: 'box', id: 'leg' } }];
+	const read = toVersion5({ fileVersion: 4, job: { checks }, photos }) as {
+		job: { checks: { id: string }[] };
+		photos: { of: object }[];
+	};
+	assert.deepEqual(
+		read.job.checks.map((c) => c.id),
+		['rough:cable:l1:staples', 'rough:box:a:flush']
+	);
+	assert.deepEqual(
+		read.photos.map((p) => p.of),
+		[
+			{ kind: 'cable', id: 'l1' },
+			{ kind: 'box', id: 'leg' }
+		]
+	);
+	const bare = toVersion5({ fileVersion: 4, job: { name: 'x' } });
+	assert.deepEqual([Object.keys(bare.job as object), 'photos' in bare], [['name', 'panels', 'circuits'], false]);
+});
 
 const SAID: [text: string, panels: string[], says: object | null][] = [
 	['9', [], { space: 9 }],
