@@ -154,7 +154,7 @@ test('a space is typed once: tagged, looked at with it on, dead with it off, and
 	await b.click('.thread nav button, .thread .steps button', 'Dead');
 	await b.says('Space 9 feeds by the door', '.thread');
 	await b.says('live with it on, dead with it off', '.thread');
-	await b.click('.thread button', 'on space 9');
+	await b.click('.thread button', 'Put by the door on space 9');
 	await b.click('.thread nav button, .thread .steps button', 'Install');
 	await b.saysNot('Which cable of by the door is LINE is not known', '.thread');
 	assert.deepEqual(await b.complaints(), []);

@@ -19,8 +19,8 @@
 	let open = $state<Record<string, boolean>>({});
 </script>
 
-<PlaceGate placeId={box.id} />
 <FeedsOffer {box} />
+<PlaceGate placeId={box.id} />
 {#each disconnects as c (c.id)}
 	<Fold
 		title={`Work in the disconnect of ${breakerWritten(store.job, c)}`}

@@ -23,7 +23,7 @@
 
 {#if look}
 	<StopBar word="ON FOR A LOOK" more={store.looks.length - 1} act="Off and tagged again" onact={() => void off()}>
-		<b>{capital(tagWords(store.job, look))} is on{look.boxId ? `, cables apart in ${store.placeName(look.boxId)}` : ''}</b>, since {sayTime(
+		<b>{capital(tagWords(store.job, look))} is on{look.boxId ? `; ${store.placeName(look.boxId)}: cables apart` : ''}</b>, since {sayTime(
 			look.at
 		)}
 		{look.by}. Read each cable, hands off. Then off, tag, verify dead again.

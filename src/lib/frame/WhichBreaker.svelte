@@ -90,7 +90,7 @@
 		list-style: none;
 		margin: var(--space-12) 0;
 		padding: 0;
-		max-height: 46vh;
+		max-height: 34vh;
 		overflow-y: auto;
 	}
 	li {

@@ -2,12 +2,11 @@
 	import { attachBox, moveToCircuit } from '$core/edit/cables';
 	import { takeOver } from '$core/edit/join-ends';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { BreakerName, breakerName, capital, isUnnamed } from '$core/model/breaker-name';
+	import { BreakerName, breakerName, isUnnamed } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
-	import Mark from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		box: Box;
@@ -37,9 +36,8 @@
 
 {#if feeds}
 	<p class="feeds">
-		<Mark kind="good" />
 		<span><b>{BreakerName(store.job, feeds.circuit)} feeds {box.name}</b>: {feeds.why}.</span>
-		<Btn look="main" onclick={() => void put()}>Put {capital(box.name)} on {breakerName(store.job, feeds.circuit)}</Btn>
+		<Btn look="main" onclick={() => void put()}>Put {box.name} on {breakerName(store.job, feeds.circuit)}</Btn>
 	</p>
 {/if}
 

@@ -87,7 +87,7 @@
 	<g transform={`translate(${drawing.breaker.x} ${drawing.breaker.y})`} data-strip-breaker>
 		<rect class="breaker" class:off width={STRIP.breakerWidth} height={STRIP.breakerHeight} rx="2" />
 		<text class="amps" x="9" y="19">{drawing.breaker.label}</text>
-		<text class="slot" x="9" y="36">{off ? 'off' : drawing.breaker.space}</text>
+		<text class="space" x="9" y="36">{off ? 'off' : drawing.breaker.space}</text>
 	</g>
 	{#each drawing.boxes as box (box.boxId)}
 		{@const pill = figures.get(box.boxId)}
