@@ -1,11 +1,11 @@
 import { byGravity } from './about';
-import { houseOf, type Evaluator, type House } from './house';
+import { houseOf, type House } from './house';
 import type { Job, Reading } from './model/job';
 import { knownJob } from './model/known';
-import { STAGES, type Stage } from './model/kinds';
+import { inWords, STAGES, type Stage } from './model/kinds';
 import type { Assessment, Finding, StageResult } from './model/result';
 import { proofsOf, type BoxProof } from './prove/assess-prove';
-import { STAGE_ROWS } from './stages';
+import { STAGE_ROWS, type StageRow } from './stages';
 
 export interface JobAssessment extends Assessment {
 	/** What was read at each box, judged. */
@@ -21,7 +21,7 @@ export interface JobAssessment extends Assessment {
 export function assess(told: Job, readings: readonly Reading[] = []): JobAssessment {
 	const job = knownJob(told);
 	const house = houseOf(job, readings);
-	const stages = byStage((stage) => guarded(STAGE_ROWS[stage].evaluate, house));
+	const stages = byStage((stage) => guarded(STAGE_ROWS[stage], house));
 	return {
 		stages,
 		quantities: {
@@ -38,12 +38,20 @@ const byStage = <T>(of: (stage: Stage) => T): Record<Stage, T> =>
 	Object.fromEntries(STAGES.map((stage) => [stage, of(stage)])) as Record<Stage, T>;
 
 /** A stage's result with the gravest first, each finding under an id of its own; or why it has none. */
-function guarded(evaluate: Evaluator, house: House): StageResult {
+function guarded({ evaluate, byRoom }: StageRow, house: House): StageResult {
 	try {
-		return sorted(evaluate(house));
+		const { findings, ...result } = evaluate(house);
+		return sorted({ ...result, findings: byRoom ? findings.map((f) => onGuess(house, f)) : findings });
 	} catch (error) {
 		return { findings: [], decisions: [], failed: error instanceof Error ? error.message : String(error) };
 	}
+}
+/** What is asked of a room that is one only by its name says so. */
+function onGuess({ index }: House, finding: Finding): Finding {
+	const { kind, id } = finding.subject;
+	const room = index.rooms.get(kind === 'room' ? id : (kind === 'box' && index.boxes.get(id)?.roomId) || '');
+	if (!room?.kindGuessed) return finding;
+	return { ...finding, message: `${finding.message} Kind of room (${inWords(room.kind)}): a guess from its name.` };
 }
 const sorted = (result: StageResult): StageResult => ({
 	...result,

@@ -11,10 +11,12 @@ import { assessTrace } from './trace/symptoms';
 import { assessWalk } from './walk/unplaced';
 
 /** A stage of the work, as the evaluation knows it. A new one is a row here. */
-interface StageRow {
+export interface StageRow {
 	evaluate: Evaluator;
 	/** Work that is still to do there: no shortfall, but not finished. Left out: its findings say it all. */
 	todo?: (house: House) => number;
+	/** Its rules go by what a room is: a kind that was only taken from the room's name is said with each. */
+	byRoom?: true;
 }
 
 const NONE: StageResult = { findings: [], decisions: [] };
@@ -23,9 +25,9 @@ const NOTHING: Evaluator = () => NONE;
 /** Every stage with its evaluator, in the order of the work. */
 export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 	walk: { evaluate: assessWalk },
-	layout: { evaluate: assessLayout },
+	layout: { evaluate: assessLayout, byRoom: true },
 	circuit: { evaluate: assessCircuits },
-	protect: { evaluate: assessProtection },
+	protect: { evaluate: assessProtection, byRoom: true },
 	rough: {
 		evaluate: assessRough,
 		todo: ({ job }) => job.cables.filter((l) => l.state === 'planned').length

@@ -6,6 +6,7 @@ import { inForce } from '../../src/core/code/amendments';
 import { editions } from '../../src/core/code/editions';
 import { quillback } from '../../src/core/demo/quillback';
 import type { Amendment, Job } from '../../src/core/model/known';
+import { headOf } from '../../src/core/handover/paper';
 import { AMENDABLE_FIGURES, EDITIONS } from '../../src/core/model/kinds';
 
 const { job: demo } = quillback();
@@ -25,6 +26,24 @@ test('a delayed rule is off for permits before its day, and asked for from that 
 	};
 	assert.deepEqual(heatPump('2026-12-31'), [1, 'No GFCI, no AFCI']);
 	assert.deepEqual(heatPump('2027-01-01'), [0, 'GFCI']);
+});
+test('where nobody entered the permit date, no day is taken for it: the stricter holds, and both rules that ask for it say so', () => {
+	const delayed: Job = { ...amend({ section: '210.8(F)', until: '2027-01-01' }), permitDate: null };
+	assert.deepEqual([inForce(delayed).length, need(delayed, 'HP-01')?.value], [0, 'GFCI'], 'the delay holds nothing back');
+	const says = (j: Job) => assess(j).stages.protect.findings.flatMap((f) => (f.code === 'permit-day' ? [f.message] : []));
+	assert.deepEqual(says(delayed), [
+		'210.8(F) is delayed here for permits before 2027-01-01 (Bulletin 7), and the permit date is not entered: it is judged as in force.'
+	]);
+	assert.deepEqual(says({ ...delayed, permitDate: '2026-10-12' }), [], 'with the date there is nothing to ask');
+	// The edition's own dated exception, for heating and cooling equipment.
+	const pump = (permitDate: string | null) => {
+		const row = need({ ...demo, amendments: [], permitDate }, 'HP-01');
+		return [row?.value, row?.steps.some((s) => String(s.formula).includes('that date is not entered'))];
+	};
+	assert.deepEqual(pump('2026-08-31'), ['No GFCI, no AFCI', false]);
+	assert.deepEqual(pump('2026-09-01'), ['GFCI', false]);
+	assert.deepEqual(pump(null), ['GFCI', true]);
+	assert.match(headOf({ ...demo, permitDate: null }), /permit date not entered\.$/);
 });
 test('a figure changed moves what rests on it, and every citation of it says so', () => {
 	// K-11 is 3.8 ft from the sink; in 2020 only that asks for its GFCI.

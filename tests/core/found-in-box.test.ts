@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { produce } from 'immer';
+import { editRoom } from '../../src/core/edit/rooms';
 import { editions } from '../../src/core/code/editions';
 import { installed } from '../../src/core/edit/installed';
 import { houseOf } from '../../src/core/house';
@@ -321,6 +322,15 @@ const names: [leg: Partial<Parameters<typeof cableName>[0]>, name: string][] = [
 for (const [more, name] of names)
 	test(`a cable as it is known: ${name}`, () =>
 		assert.equal(cableName({ kind: 'NM-B', awg: '12', metal: 'Cu', conductors: 2, ground: true, ...more }), name));
+
+test('what is asked of a room that is a kitchen only by its name says so, until somebody confirms it', () => {
+	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };
+	const call = newServiceCall(ids, { ...readWhere('Kitchen, sink'), edition: '2023', permitDate: '2026-10-12' });
+	const says = (j: typeof call) =>
+		assess(j).stages.protect.findings.map((f) => f.message.endsWith('Kind of room (kitchen): a guess from its name.'));
+	assert.ok(says(call).length > 0 && says(call).every(Boolean));
+	assert.ok(says(produce(call, editRoom('r', { kind: 'kitchen' }))).every((guess) => !guess));
+});
 
 test('three slots without a ground on a circuit that nobody knows: not called unprotected, and not called good', () => {
 	const ids = { jobId: 'j', boxId: 'b', roomId: 'r' };

@@ -14,13 +14,16 @@ import { faceLabels, readyLabels } from '../../src/core/handover/labels';
 import { plainSteps, type PlainWork } from '../../src/core/makeup/box/plain-steps';
 import { deadStateAt, liveAlarms } from '../../src/core/makeup/live-alarm';
 import { breakerWritten, saySpace } from '../../src/core/model/breaker-name';
-import { knownJob, type Box, type Device, type Job, type LiveEvent, type Reading } from '../../src/core/model/known';
-import { protectedBy } from '../../src/core/protection/reach';
+import { sayNotKnown } from '../../src/core/model/fact-words';
+import { ifKnown, knownJob, type Box, type Device, type Job, type LiveEvent, type Reading } from '../../src/core/model/known';
+import { drawRun } from '../../src/core/formats/run-drawing';
+import { bandsOf, protectedBy } from '../../src/core/protection/reach';
 import { replaceAdvice } from '../../src/core/protection/articles/406-4-d-replace-advice';
 import { ASKS } from '../../src/core/prove/guided';
 import { liveInCheck } from '../../src/core/prove/guided-answer';
 import { predict } from '../../src/core/prove/predict';
 import { groundOf } from '../../src/core/run/ground-at';
+import { roughList } from '../../src/core/rough/check-list';
 import { runOf } from '../../src/core/run/runs';
 import { threadOf } from '../../src/core/thread';
 import { tracerCallOnRun } from '../../src/core/trace/tracer';
@@ -421,4 +424,44 @@ test('the breaker of a cable that leaves a box changes: so does the fill of the 
 	const after = { ...first, circuits: [circuit({ breakerA: 30 })] };
 	assert.notEqual(fill(after), before, 'edited');
 	assert.equal(fill(after), fill(of(30)), 'as opened fresh');
+});
+test('behind a feed that is a guess nothing is protected or grounded by what is upstream, and the drawing says that it is one', () => {
+	const of = (guess?: number) => {
+		const j = job({
+			boxes: [box('a', {}, { protection: 'gfci', feedsLoad: true }), box('b'), box('c')],
+			cables: [cable('p', 'a', 40), cable('a', 'b', 12, { guess }), cable('b', 'c', 10)]
+		});
+		const run = runOf(j, j.circuits[0] ?? circuit());
+		const at = (id: string) => {
+			const there = j.boxes.find((x) => x.id === id);
+			const device = there?.devices[0];
+			assert.ok(there && device);
+			return ifKnown(
+				() => protectedBy({ edition: e, job: j }, { box: there, device, circuit: j.circuits[0] }, 'gfci')?.id ?? 'none'
+			);
+		};
+		return {
+			by: ['a', 'b', 'c'].map(at),
+			band: bandsOf(j, run).map((b) => b.boxIds),
+			ground: groundOf(j, j.boxes[2] ?? box('c'), []).state,
+			labels: drawRun(j, run).cables.map((l) => l.label),
+			rows: roughList({ edition: e, job: j })
+				.map((group) => group.name)
+				.filter((name) => name.includes('guess'))
+		};
+	};
+	const seen = of();
+	assert.deepEqual(seen.by, ['a', 'a', 'a']);
+	assert.deepEqual(seen.band, [['a', 'b', 'c']]);
+	assert.equal(seen.ground, 'seen');
+	assert.deepEqual(seen.labels, ["40'", "12'", "10'"]);
+	assert.deepEqual(seen.rows, []);
+	const guessed = of(0.939);
+	assert.deepEqual(guessed.by, ['a', null, null], 'what may protect b and c is not known, and neither yes nor none');
+	assert.deepEqual(guessed.band, [['a']]);
+	assert.equal(guessed.ground, 'unknown');
+	assert.deepEqual(guessed.labels, ["40'", 'guess 93%', "10'"]);
+	assert.deepEqual(guessed.rows, ['A to B, a guess']);
+	const j = job({ cables: [cable('p', 'a', 40), cable('a', 'b', 12, { guess: 0.939 })] });
+	assert.equal(sayNotKnown(j, { of: 'cable', id: 'a-b', field: 'fromId' }), 'What feeds B is a guess, 93% likely, and not seen.');
 });

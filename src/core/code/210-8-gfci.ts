@@ -4,7 +4,7 @@ import { amendmentFor, rowsAsAmended, speaksOf } from './amendments';
 import { cite } from './rule';
 import type { Edition, PlaceRow } from './shape/edition';
 import { editions } from './editions';
-import { exceptionOf, meets, type Need, type OutletFacts } from './outlet';
+import { datedException, exceptionOf, meets, type Need, type OutletFacts } from './outlet';
 import { dampnessOf } from './406-9-weather-resistant';
 
 /**
@@ -15,7 +15,7 @@ import { dampnessOf } from './406-9-weather-resistant';
 export function gfciNeed(
 	edition: Edition,
 	outlet: OutletFacts,
-	{ permitDate, amendments = [] }: { permitDate: string; amendments?: readonly Amendment[] | undefined }
+	{ permitDate, amendments = [] }: { permitDate: string | null; amendments?: readonly Amendment[] | undefined }
 ): Need {
 	const need: Need = { required: false, because: [], reasons: [], excused: [], amendedBy: [] };
 	const dampness = dampnessOf(edition, outlet);
@@ -54,7 +54,7 @@ interface RowCase {
 	edition: Edition;
 	outlet: OutletFacts;
 	dampness: Dampness;
-	permitDate: string;
+	permitDate: string | null;
 	amendments: readonly Amendment[];
 }
 function judgeRow(need: Need, { row, edition, outlet, dampness, permitDate, amendments }: RowCase): void {
@@ -72,7 +72,10 @@ function judgeRow(need: Need, { row, edition, outlet, dampness, permitDate, amen
 	if (exception && amendment) need.amendedBy.push(amendment);
 	need.required = true;
 	need.because.push(cite(edition, row.rule));
-	need.reasons.push(row.because);
+	const until = permitDate === null && amendment?.change !== 'on' ? datedException(row, outlet, dampness) : null;
+	need.reasons.push(
+		until ? `${row.because}; not where its permit is dated before ${until}, and that date is not entered` : row.because
+	);
 }
 
 /** An amendment that put another edition's rows in place changed the result where this edition's own would have asked. */

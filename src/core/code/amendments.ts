@@ -19,11 +19,16 @@ export const speaksOf = (a: Pick<Amendment, 'only' | 'rooms'>, { serves, room }:
 export const amendmentFor = (amendments: readonly Amendment[], section: string, of: Amended = {}): Amendment | undefined =>
 	amendments.filter((a) => a.change !== 'figure' && coversSection(a.section, section) && speaksOf(a, of)).at(-1);
 
-/** Those that hold for the permit of a job: a delay is over once the permit is of its day or later. */
+/**
+ * Those that hold for the permit of a job: a delay is over once the permit is of its day or later. Where that day is not entered
+ * a delay holds nothing back: the stricter of the two, and a finding says so.
+ */
 export const inForce = ({ amendments, permitDate }: Pick<Job, 'amendments' | 'permitDate'>): readonly Amendment[] =>
 	inForceOn(amendments, permitDate);
-const inForceOn = once((amendments: readonly Amendment[], permitDate: string): readonly Amendment[] =>
-	amendments.some((a) => a.until) ? amendments.filter((a) => !a.until || permitDate < a.until) : amendments
+const inForceOn = once((amendments: readonly Amendment[], permitDate: string | null): readonly Amendment[] =>
+	amendments.some((a) => a.until)
+		? amendments.filter((a) => !a.until || (permitDate !== null && permitDate < a.until))
+		: amendments
 );
 
 /**

@@ -77,5 +77,12 @@ export function meets(test: PlaceTest, outlet: OutletFacts, dampness: Dampness):
 export const exceptionOf = (
 	row: PlaceRow,
 	outlet: OutletFacts,
-	{ dampness, permitDate }: { dampness: Dampness; permitDate: string }
-) => row.except?.find((e) => meets(e.when, outlet, dampness) && (e.beforePermit === undefined || permitDate < e.beforePermit));
+	{ dampness, permitDate }: { dampness: Dampness; permitDate: string | null }
+) =>
+	row.except?.find(
+		(e) =>
+			meets(e.when, outlet, dampness) && (e.beforePermit === undefined || (permitDate !== null && permitDate < e.beforePermit))
+	);
+/** The day before which a permit must be for a row's exception to take this outlet out; null: no dated one would. */
+export const datedException = (row: PlaceRow, outlet: OutletFacts, dampness: Dampness): string | null =>
+	row.except?.find((e) => e.beforePermit !== undefined && meets(e.when, outlet, dampness))?.beforePermit ?? null;

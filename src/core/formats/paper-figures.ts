@@ -1,3 +1,4 @@
+import { permitWords } from '../handover/paper';
 import { BreakerName, spaceNumber } from '../model/breaker-name';
 import { allLabels, labelSheets, readyLabels } from '../handover/labels';
 import type { Figure } from '../handover/blocks';
@@ -23,7 +24,7 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 				drawPlan(ruled.edition, told, figure.story),
 				{
 					name: told.name,
-					sub: `NEC ${told.edition}, permit ${told.permitDate}, story ${figure.story}`
+					sub: `NEC ${told.edition}, ${permitWords(told)}, story ${figure.story}`
 				},
 				circuitWords(told)
 			);

@@ -98,7 +98,7 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 			y1: (from?.y ?? STRIP.top) + STRIP.boxHeight / 2,
 			x2: placed.x,
 			y2: placed.y + STRIP.boxHeight / 2,
-			label: node.cable.lengthFt === null ? 'length?' : formatFeet(node.cable.lengthFt),
+			label: cableLabel(node.cable),
 			wires: wiresOf(run.circuit, node.cable),
 			state: node.cable.state
 		});
@@ -125,6 +125,10 @@ export function drawRun(job: Job, run: Run, { widthPx = Infinity }: { widthPx?: 
 		bands: bandsOf(job, run).flatMap((band) => bandBoxes(band, at))
 	};
 }
+
+/** Its length; of one whose feed nobody saw, how likely it is: that comes before any length. */
+const cableLabel = ({ lengthFt, guess }: Cable): string =>
+	guess !== undefined ? `guess ${Math.floor(100 * guess)}%` : lengthFt === null ? 'length?' : formatFeet(lengthFt);
 
 /**
  * A row and a column for every box: a chain of first-fed boxes keeps its row; each other branch takes the first row below

@@ -1,3 +1,4 @@
+import { permitWords } from './paper';
 import { breakerWritten } from '../model/breaker-name';
 import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
@@ -89,7 +90,7 @@ export function codeLetter(
 		);
 	return {
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,
-		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, permit dated ${job.permitDate}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
+		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, ${permitWords(job)}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
 		facts: [
 			...box.devices.flatMap((d) =>
 				d.was ? faceOf(d.was) : d.state === 'found' ? faceOf(d) : box.state === 'found' ? [] : 'No outlet: this is new work.'

@@ -42,9 +42,12 @@ export interface Paper {
 /** Who stands behind a paper. */
 export const SIGNERS = ['Electrician', 'Homeowner', 'Inspector'] as const;
 
+/** The day of its permit, or that nobody entered one. */
+export const permitWords = ({ permitDate }: Pick<Job, 'permitDate'>): string =>
+	permitDate === null ? 'permit date not entered' : `permit dated ${permitDate}`;
 /** Job, edition and permit, as they head every paper. */
-export const headOf = ({ name, place, edition, permitDate }: Job): string =>
-	`${[name, place].filter(Boolean).join(', ')}. NEC ${edition}, permit dated ${permitDate}.`;
+export const headOf = ({ name, place, edition, ...job }: Job): string =>
+	`${[name, place].filter(Boolean).join(', ')}. NEC ${edition}, ${permitWords(job)}.`;
 /** @returns what stands at the foot of every page: job, edition, paper */
 export const footOf = ({ name, edition }: Job, title: string): string =>
 	`${name} · NEC ${edition} · ${title} · Hekto, an aid for qualified people`;

@@ -48,7 +48,9 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 /** The same as a sentence. @example 'The main of Panel is not known.' */
 export function sayNotKnown(job: Job, fact: Fact): string {
 	const words = sayFact(job, fact);
-	return `${words[0]?.toUpperCase()}${words.slice(1)} is not known.`;
+	const guess = fact.field === 'fromId' ? job.cables.find((l) => l.id === fact.id)?.guess : undefined;
+	const known = guess === undefined ? 'not known' : `a guess, ${Math.floor(100 * guess)}% likely, and not seen`;
+	return `${words[0]?.toUpperCase()}${words.slice(1)} is ${known}.`;
 }
 
 /** A rating, told or as the rules read it. @example '20 A'; 'rating not read' */

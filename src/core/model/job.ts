@@ -58,8 +58,8 @@ export interface Job {
 	name: string;
 	place: string;
 	edition: EditionKey;
-	/** ISO day; dated rules read this and not the clock. */
-	permitDate: string;
+	/** ISO day; dated rules read this and not the clock. null: nobody entered it. */
+	permitDate: string | null;
 	dwelling: Dwelling;
 	areaSqFt: number | null;
 	amendments: Amendment[];

@@ -6,14 +6,14 @@ import type { Circuit as KnownCircuit, Job } from './known';
 interface NewJob {
 	name: string;
 	edition: EditionKey;
-	/** ISO day. */
-	permitDate: string;
+	/** ISO day; left out: nobody entered it. */
+	permitDate?: string | null | undefined;
 	/** What the shop starts a job with; left out: the usual. */
 	practice?: Practice;
 }
 
 /** A job with nothing known of the house yet: lawful, and every stage says what it lacks. */
-export const emptyJob = (id: string, { name, edition, permitDate, practice = DEFAULT_PRACTICE }: NewJob): Job => ({
+export const emptyJob = (id: string, { name, edition, permitDate = null, practice = DEFAULT_PRACTICE }: NewJob): Job => ({
 	id,
 	name,
 	place: '',

@@ -45,6 +45,7 @@ export function assessProtection(house: House): StageResult {
 	]);
 	return {
 		findings: [
+			...delaysOpen(edition, job),
 			...job.circuits.flatMap((c) => [
 				...neutralFindings(edition, job, c),
 				...orMissingFact(job, cite(edition, edition.circuits.multiwire.neutral), () => loadNeutralFindings(edition, job, c)),
@@ -55,6 +56,23 @@ export function assessProtection(house: House): StageResult {
 		decisions: results.flatMap((r) => r.decisions)
 	};
 }
+
+/** An amendment that delays a rule, where nobody entered the permit's day: the rule is taken as in force, and that is said. */
+const delaysOpen = (edition: Edition, { id, amendments, permitDate }: Job): Finding[] =>
+	amendments.flatMap((a): Finding[] =>
+		a.until && permitDate === null
+			? [
+					{
+						code: 'permit-day',
+						id: `permit-day:${a.id}`,
+						severity: 'advice',
+						rule: { section: a.section, title: 'Local amendment', edition: edition.key, confidence: 'check' },
+						subject: { kind: 'job', id },
+						message: `${a.section} is delayed here for permits before ${a.until} (${a.reference}), and the permit date is not entered: it is judged as in force.`
+					}
+				]
+			: []
+	);
 
 /** A device whose LOAD carries on a neutral of two hots protects nobody: the second hot trips it. @source 300.13(B) */
 function loadNeutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[] {

@@ -37,7 +37,7 @@ export function protectionNeed(
 		permitDate,
 		amendments = [],
 		subject = { kind: 'input', id: outlet.id }
-	}: { permitDate: string; amendments?: readonly Amendment[] | undefined; subject?: Subject | undefined }
+	}: { permitDate: string | null; amendments?: readonly Amendment[] | undefined; subject?: Subject | undefined }
 ): ProtectionAnswer {
 	const gfci = gfciNeed(edition, outlet, { permitDate, amendments });
 	const afci = afciNeed(edition, outlet, amendments);
@@ -137,7 +137,7 @@ function accessFindings(edition: Edition, outlet: OutletFacts, { gfci, afci }: P
 /** Many outlets of one dwelling at once. The kinds of dwelling do not differ in these rules; they do in those for places. */
 export function protectAll(c: {
 	edition: EditionKey;
-	permitDate: string;
+	permitDate: string | null;
 	outlets: readonly OutletFacts[];
 	amendments?: readonly Omit<Amendment, 'id'>[];
 }): { outlets: ProtectionNeed[]; steps: Step[]; findings: Finding[] } {

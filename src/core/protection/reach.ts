@@ -6,7 +6,7 @@ import type * as told from '../model/job';
 import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { once } from '../model/remember';
-import { downstream, runOf, type Run } from '../run/runs';
+import { downstream, runOf, type Run, type RunNode } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
 
 /** Where a protection comes from: the breaker, a device upstream, or the device itself. */
@@ -71,11 +71,11 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 		: null;
 }
 
-/** A box upstream of which nobody knows what feeds it: something may protect it that nobody has seen. */
+/** A box upstream of which nobody saw what feeds it: something may protect it that nobody knows of, or nothing where one is guessed. */
 function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
 	const cable = runOf(job, circuit)
 		.byBox.get(boxId)
-		?.path.find((l) => l.fromId === null);
+		?.path.find((l) => l.fromId === null || l.guess !== undefined);
 	return cable ? { of: 'cable', id: cable.id, field: 'fromId' } : null;
 }
 
@@ -85,7 +85,9 @@ export const upstreamHolders = (job: Job, circuit: Circuit, boxId: string): read
 const holdersAlong = once((job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> => {
 	const { boxes } = indexOf(job);
 	const found = new Map<string, readonly Box[]>();
-	for (const { boxId, fromId } of runOf(job, circuit).nodes) {
+	for (const { boxId, fromId, cable } of runOf(job, circuit).nodes) {
+		// Behind what a guess says it is behind nothing is protected.
+		if (cable.guess !== undefined) continue;
 		const up = found.get(fromId ?? '') ?? [];
 		const holder = boxes.get(fromId ?? '');
 		const holds = isOnCircuit(job, fromId, circuit) && holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
@@ -128,11 +130,18 @@ export function bandsOf(job: told.Job, run: Run<told.Cable, told.Circuit>): Band
 		bands.push({
 			source: { kind: 'device', id: box.id, deviceId: device.id, name: box.name },
 			against: DEVICE_WORDS[device.protection],
-			boxIds: device.feedsLoad ? downstream(run, box.id) : [box.id]
+			boxIds: device.feedsLoad ? downstream(run, box.id).filter((id) => isSeenBehind(run, node, id)) : [box.id]
 		});
 	}
 	return bands;
 }
+
+/** Nothing of the way from a box to one behind it is a guess. */
+const isSeenBehind = (run: Run<told.Cable, told.Circuit>, from: RunNode<told.Cable>, boxId: string): boolean =>
+	run.byBox
+		.get(boxId)
+		?.path.slice(from.path.length)
+		.every((l) => l.guess === undefined) ?? false;
 
 /** Everything that goes dead when a source trips: the boxes it reaches. */
 export const goesDead = (job: told.Job, run: Run<told.Cable, told.Circuit>, source: Source): string[] =>

@@ -129,7 +129,7 @@ export function roughList(ruled: RuledJob, circuitId: string | null = null): Rou
 			.map((b): RoughGroup => ({ of: { kind: 'box', id: b.id }, name: b.name, checks: boxChecks(ruled, b) })),
 		...cables.map((l): RoughGroup => ({
 			of: { kind: 'cable', id: l.id },
-			name: `${nameOf(l.fromId)} to ${nameOf(l.toId)}`,
+			name: `${nameOf(l.fromId)} to ${nameOf(l.toId)}${l.guess === undefined ? '' : ', a guess'}`,
 			checks: cableChecks(ruled, l)
 		}))
 	];

@@ -163,7 +163,7 @@ class Asked {
 		// One way to the panel is enough: all grounds of a box are joined.
 		const up = good.map((l, i): Ground => {
 			const box = from[i];
-			if (l.fromId === null) return CANT_TELL({ of: 'cable', id: l.id, field: 'fromId' });
+			if (l.fromId === null || l.guess !== undefined) return CANT_TELL({ of: 'cable', id: l.id, field: 'fromId' });
 			return box ? this.of(box) : { state: 'seen', why: '', ask: null };
 		});
 		const best = ORDER.flatMap((state) => up.find((g) => g.state === state) ?? [])[0];

@@ -1,3 +1,4 @@
+import { permitWords } from '$core/handover/paper';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { drawPlan } from '$core/formats/plan-drawing';
 import { planSvg } from '$core/formats/plan-svg';
@@ -58,7 +59,7 @@ export async function makePackage({
 	if (days.length) files['due.ics'] = strToU8(calendarOf(days));
 	for (const story of new Set(job.rooms.filter((r) => r.outline).map((r) => r.story))) {
 		const plan = drawPlan(c.ruled.edition, job, story);
-		const title = { name: job.name, sub: `NEC ${job.edition}, permit ${job.permitDate}, story ${story}` };
+		const title = { name: job.name, sub: `NEC ${job.edition}, ${permitWords(job)}, story ${story}` };
 		files[`plans/story ${story}.svg`] = strToU8(planSvg(plan, title));
 		files[`plans/story ${story}.dxf`] = strToU8(planDxf(plan, title));
 	}
@@ -68,7 +69,7 @@ export async function makePackage({
 const readme = ({ told, today, sayDay }: PaperCase, missing: readonly string[]): string =>
 	[
 		`${told.name}${told.place ? `, ${told.place}` : ''}`,
-		`NEC ${told.edition}, permit dated ${told.permitDate}. Made ${sayDay(today)}.`,
+		`NEC ${told.edition}, ${permitWords(told)}. Made ${sayDay(today)}.`,
 		'',
 		'papers/   PDF, to read, print and sign',
 		'job.hekto (or job.hekto.json)   the whole job, to be opened again',

@@ -58,10 +58,10 @@
 		/>
 		<TextField
 			label="Permit date"
-			value={store.job.permitDate}
-			check={dayFault}
+			value={store.job.permitDate ?? ''}
+			check={(v) => (v.trim() ? dayFault(v) : null)}
 			mono
-			onkeep={(permitDate) => store.edit('Permit date', editJob({ permitDate }))}
+			onkeep={(v) => store.edit('Permit date', editJob({ permitDate: v.trim() || null }))}
 		/>
 	</div>
 	<Fold title="Dwelling and heights">

@@ -44,7 +44,7 @@
 	<button type="button" class="chip" title={amendments || 'The job, its edition and amendments'} onclick={onjob}
 		>NEC {store.job.edition}{amended ? ` · ${amended} ${amended === 1 ? 'amendment' : 'amendments'}` : ''}</button
 	>
-	<p class="chip wide">permit {day(store.job.permitDate)}</p>
+	{#if store.job.permitDate}<p class="chip wide">permit {day(store.job.permitDate)}</p>{/if}
 	<div class="acts">
 		<InTurn>
 			{#each TURNS as { way, name, Icon } (way)}

@@ -94,7 +94,7 @@
 				</td>
 				<td class="edition"
 					>NEC {r.job.edition}{r.job.amendments.length ? ` · ${r.job.amendments.length} amended` : ''}<span class="soft place"
-						>permit {sayDay(r.job.permitDate)}</span
+						>{r.job.permitDate ? `permit ${sayDay(r.job.permitDate)}` : 'no permit date'}</span
 					></td
 				>
 				<td class="num">{r.job.boxes.length}</td>

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { today } from '$lib/clock';
 	import { goto } from '$app/navigation';
 	import { day, fieldFault, must } from '$core/model/file/fields';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
@@ -31,12 +30,12 @@
 	);
 	/** The edition that was taken last in this browser: most work is under one. */
 	let edition = $state<EditionKey>(EDITIONS.find((e) => e === localStorage.getItem('lastEdition')) ?? '2023');
-	let permitDate = $state(today());
+	let permitDate = $state('');
 	let fault = $state('');
 
 	const start = () => {
 		const practice = shopPractice();
-		return { edition, permitDate, ...(practice ? { practice } : {}) };
+		return { edition, permitDate: permitDate || null, ...(practice ? { practice } : {}) };
 	};
 	const AT: readonly [at: CallAt | 'panel' | 'nothing', words: string][] = [
 		['two-slot', 'Receptacle, two slots'],
@@ -83,7 +82,7 @@
 	}
 	async function make(): Promise<void> {
 		const typed = draft.now.name.trim();
-		fault = fieldFault(NAMES.job)(typed) ?? fieldFault(must(day()))(permitDate) ?? '';
+		fault = fieldFault(NAMES.job)(typed) ?? (permitDate ? fieldFault(must(day()))(permitDate) : null) ?? '';
 		if (fault) return;
 		const jobId = freshId();
 		await keep(emptyJob(jobId, { name: typed, ...start() }), jobAddress(jobId, 'walk'));
@@ -116,7 +115,7 @@
 	/>
 	{#if kind === 'job'}
 		<div class="field">
-			<label for="new-date">Permit date</label><input id="new-date" type="date" bind:value={permitDate} required />
+			<label for="new-date">Permit date, where there is one</label><input id="new-date" type="date" bind:value={permitDate} />
 		</div>
 	{/if}
 	{#if kind === 'call'}

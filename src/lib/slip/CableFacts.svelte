@@ -12,6 +12,7 @@
 	import FeetField from '$lib/kit/fields/FeetField.svelte';
 	import LiesField from '$lib/kit/fields/LiesField.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
+	import Btn from '$lib/kit/Btn.svelte';
 	import Photos from './Photos.svelte';
 
 	interface Props {
@@ -43,6 +44,13 @@
 				<li>Seen in {store.placeName(boxId)}: {cableName({ ...end, metal: end.metal ?? null })}{end.line ? ', LINE' : ''}</li>
 			{/each}
 		</ul>
+	{/if}
+	{#if cable.guess !== undefined && cable.fromId}
+		<p>
+			That {store.placeName(cable.fromId)} feeds it is a guess, {Math.floor(100 * cable.guess)}% likely: nothing behind it counts
+			as protected.
+			<Btn small onclick={() => store.edit('Cable: feed seen', feedCable(cable.id, cable.fromId))}>I saw it</Btn>
+		</p>
 	{/if}
 	<div class="two">
 		<MaybeField

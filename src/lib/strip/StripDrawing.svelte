@@ -79,7 +79,7 @@
 		<path d={pathOf(cable, mid, 0)} class="onto" data-strip-cable={cable.boxId} data-from={fromOf.get(cable.boxId)} />
 		<text
 			class="length"
-			class:unknown={cable.label === 'length?'}
+			class:unknown={cable.label === 'length?' || cable.label.startsWith('guess')}
 			x={(Math.max(cable.x1, cable.y1 === cable.y2 ? cable.x1 : mid + 8) + cable.x2) / 2}
 			y={cable.y2 - 12}>{cable.label}</text
 		>

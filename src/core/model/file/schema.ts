@@ -67,7 +67,7 @@ export const jobSchema = shapeOf<Job>()({
 	name: must(NAMES.job),
 	place: text().defined(),
 	edition: edition(),
-	permitDate: must(day()),
+	permitDate: day().nullable().defined(),
 	dwelling: must(oneOf(DWELLINGS)),
 	areaSqFt: figure(1, 100_000).nullable().defined(),
 	amendments: must(

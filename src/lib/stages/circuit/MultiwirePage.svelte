@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { permitWords } from '$core/handover/paper';
 	import { BreakerName, breakerNames, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { multiwireOf, type Multiwire } from '$core/circuits/articles/210-4-multiwire';
@@ -35,7 +36,7 @@
 		<header>
 			<h2>{title(m)}</h2>
 			<p class="soft">
-				{store.job.name}{store.job.place ? `, ${store.job.place}` : ''}. NEC {store.job.edition}, permit {store.job.permitDate}.
+				{store.job.name}{store.job.place ? `, ${store.job.place}` : ''}. NEC {store.job.edition}, {permitWords(store.job)}.
 			</p>
 		</header>
 		<p class="verdict">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { permitWords } from '$core/handover/paper';
 	import { knownJob } from '$core/model/known';
 	import { part } from '$lib/kit/late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';
@@ -50,7 +51,7 @@
 	}
 	const title = $derived({
 		name: store.job.name,
-		sub: `NEC ${store.job.edition}, permit ${store.job.permitDate}, ${levelName(story)}`
+		sub: `NEC ${store.job.edition}, ${permitWords(store.job)}, ${levelName(story)}`
 	});
 	async function saveSvg(): Promise<void> {
 		const made = await part(() => import('$core/formats/plan-svg'));

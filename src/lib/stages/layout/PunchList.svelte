@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { permitWords } from '$core/handover/paper';
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
 	import { counted } from '$core/units/quantity';
@@ -31,7 +32,7 @@
 
 <header class="print-head">
 	<h2>Punch list: {store.job.name}</h2>
-	<p>NEC {store.job.edition}, permit {store.job.permitDate}{store.job.place ? `, ${store.job.place}` : ''}</p>
+	<p>NEC {store.job.edition}, {permitWords(store.job)}{store.job.place ? `, ${store.job.place}` : ''}</p>
 </header>
 <div class="bar no-print">
 	<Btn small pressed={by === 'room'} onclick={() => (by = 'room')}>By room</Btn>

@@ -83,7 +83,7 @@
 		>
 			{#snippet row(cable)}
 				<tr class="pick" aria-selected={store.selection?.id === cable.id}>
-					<td>{nameOf(cable.fromId)}</td>
+					<td>{nameOf(cable.fromId)}{cable.guess === undefined ? '' : `, guess ${Math.floor(100 * cable.guess)}%`}</td>
 					<td
 						><button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: cable.id })}
 							>{nameOf(cable.toId)}</button

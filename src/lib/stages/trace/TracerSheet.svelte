@@ -102,7 +102,7 @@
 	async function join(boxId: string): Promise<void> {
 		if (!circuit) return;
 		const box = store.index.boxes.get(boxId);
-		const note = `${box?.note ? `${box.note} ` : ''}On ${saySpace(store.job, circuit)} by tracer.`;
+		const note = `${box?.note ? `${box.note} ` : ''}On ${saySpace(store.job, circuit)} by tracer: not yet live with it on and dead with it off.`;
 		const attach = attachBox(boxId, { cableId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null });
 		await store.edit(`${store.placeName(boxId)} on ${saySpace(store.job, circuit)}, by tracer`, (draft) => {
 			attach(draft);
@@ -205,10 +205,10 @@
 	</div>
 	{#if breaker}
 		<p>
-			{#if breaker.call}<Mark kind="good" />
-				{store.placeName(breaker.at)}, {Number.isFinite(breaker.lead)
+			{#if breaker.call}<Mark kind="look" />
+				Likely {store.placeName(breaker.at)}: {Number.isFinite(breaker.lead)
 					? `${show(breaker.lead, 1)} times the next`
-					: 'no other shows anything'}. Switch it once, alone, to be sure.
+					: 'no other shows anything'}. Two tests tell: live with it on, dead with it off.
 			{:else}<Mark kind="look" />
 				{store.placeName(breaker.at)} leads only {show(breaker.lead, 1)} times: no answer. Trace from the other side.{/if}
 		</p>
@@ -224,9 +224,9 @@
 		</div>
 		{#each joins as id (id)}
 			<p>
-				<Mark kind="good" />
-				{store.placeName(id)} is on it by its level. {#if circuit}<Btn small onclick={() => join(id)}
-						>Put it on {breakerWritten(store.job, circuit)}</Btn
+				<Mark kind="look" />
+				{store.placeName(id)}: its level says it is on it. Two tests tell. {#if circuit}<Btn small onclick={() => join(id)}
+						>Put it on {breakerWritten(store.job, circuit)}, as traced</Btn
 					>{/if}
 			</p>
 		{/each}
