@@ -26,6 +26,7 @@ const MAY_IMPORT = {
 	instruments: [...BASE, 'run', 'circuits', 'faults', 'network'],
 	makeup: [...BASE, 'run', 'circuits', 'rough'],
 	prove: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments'],
+	claims: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove'],
 	trace: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments', 'prove']
 };
 const FOLDERS = Object.keys(MAY_IMPORT);

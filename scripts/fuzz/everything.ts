@@ -72,7 +72,7 @@ export function wrongWith(file: JobFile): string[] {
 		tried('slots', () => ifKnown(() => [spaceMap(job, panel), clashes(job, panel), spareSpaces(job, panel)]));
 		tried('directory', () => directoryOf(job, panel));
 	}
-	tried('labels', () => labelSheets(faceLabels(edition, job, readings)));
+	tried('labels', () => labelSheets(faceLabels(edition, job, { readings, events: [] })));
 	for (const box of job.boxes.slice(0, 4)) {
 		tried('letter', () => codeLetter({ edition, job }, box, { readings }));
 		tried('before and after', () => beforeAndAfter(readings, box.id));

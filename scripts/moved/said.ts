@@ -84,7 +84,7 @@ export function* saidOf(file: JobFile): Generator<Said> {
 	const job = knownJob(told);
 	const edition = editionOf(job);
 	const ruled = { edition, job };
-	const assessment = assess(told, readings);
+	const assessment = assess(told, readings, events);
 	const { proofs, stages, quantities, todo } = assessment;
 
 	for (const key of EDITIONS)
@@ -94,6 +94,7 @@ export function* saidOf(file: JobFile): Generator<Said> {
 	const situation = { job, readings, events, assessment, today: TODAY };
 	yield ['next', [nextOf(situation), ...Object.keys(stages).map((s) => nextAt(s as Parameters<typeof nextAt>[0], situation))]];
 	yield ['proofs', [...proofs.values()]];
+	yield ['claims', [[...assessment.claims.places.values()], assessment.claims.breakers, assessment.claims.terminals]];
 	yield ['rows of Protect', protectionRows(ruled, readings, stages.protect.findings)];
 	yield ['practice costs', tried(() => practiceCosts(ruled))];
 	yield ['editions', tried(() => compareEditions(job, { here: '2017', there: '2023' }, readings))];
@@ -104,7 +105,12 @@ export function* saidOf(file: JobFile): Generator<Said> {
 		yield ['run', run.nodes];
 		yield ['bands', tried(() => bandsOf(told, runOf(told, circuit)))];
 		yield ['strip', tried(() => runSvg(drawRun(told, runOf(told, circuit), { widthPx: 900 }), circuit.name))];
-		yield ['figures', tried(() => (['design', 'proved'] as const).map((as) => [...runFigures(ruled, run, { proofs, as })]))];
+		yield [
+			'figures',
+			tried(() =>
+				(['design', 'proved'] as const).map((as) => [...runFigures(ruled, run, { proofs, places: assessment.claims.places, as })])
+			)
+		];
 		yield ['why together', tried(() => whyTogether(edition, job, run))];
 		yield ['placing', tried(() => placingWays(ruled, circuit, { readings }))];
 		yield ['drop along', tried(() => [dropAlong(ruled, circuit, proofs), dropByCable(ruled, circuit, proofs)])];
@@ -126,8 +132,8 @@ export function* saidOf(file: JobFile): Generator<Said> {
 	yield* boxesSaid(file, assessment);
 	yield* roughSaid(file);
 
-	yield ['labels', tried(() => faceLabels(edition, job, readings))];
-	yield ['label sheets', tried(() => labelSheets(allLabels(edition, job, readings)))];
+	yield ['labels', tried(() => faceLabels(edition, job, { readings, events }))];
+	yield ['label sheets', tried(() => labelSheets(allLabels(edition, job, { readings, events })))];
 	yield ['punch list', tried(() => punchList(job))];
 	yield ['register', tried(() => withDue(gfciRegister(job, { readings, proofs }, TODAY)))];
 	yield ['alarms', tried(() => liveAlarms(told, readings, events))];
@@ -194,7 +200,7 @@ function fixesOf(job: JobFile['job'], stages: ReturnType<typeof assess>['stages'
 		});
 }
 
-function* boxesSaid({ job: told, readings, events }: JobFile, { proofs }: ReturnType<typeof assess>): Generator<Said> {
+function* boxesSaid({ job: told, readings, events }: JobFile, { claims }: ReturnType<typeof assess>): Generator<Said> {
 	const job = knownJob(told);
 	const edition = editionOf(job);
 	const ruled = { edition, job };
@@ -205,7 +211,7 @@ function* boxesSaid({ job: told, readings, events }: JobFile, { proofs }: Return
 		const known = index.boxes.get(box.id) ?? fail(box.id);
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		yield ['symbol', symbolOf(box)];
-		yield ['thread', tried(() => threadOf(told, { ...seen, level: proofs.get(box.id)?.level }, box))];
+		yield ['thread', tried(() => threadOf(told, { ...seen, place: claims.places.get(box.id) }, box))];
 		yield [
 			'dead',
 			tried(() => [deadStateAt(told, seen, box.id), signsAt(told, seen, box.id), breakerSuspects(told, seen, box.id)])

@@ -1,15 +1,20 @@
 import { byGravity } from './about';
 import { houseOf, type House } from './house';
-import type { Job, Reading } from './model/job';
+import type { Job, LiveEvent, Reading } from './model/job';
 import { knownJob } from './model/known';
 import { inWords, STAGES, type Stage } from './model/kinds';
 import type { Assessment, Finding, StageResult } from './model/result';
+import { claimsOf, NO_CLAIMS, type JobClaims } from './claims/claims-of';
 import { proofsOf, type BoxProof } from './prove/assess-prove';
 import { STAGE_ROWS, type StageRow } from './stages';
 
 export interface JobAssessment extends Assessment {
 	/** What was read at each box, judged. */
 	proofs: ReadonlyMap<string, BoxProof>;
+	/** What may be claimed of each outlet, breaker and appliance, with what it rests on. */
+	claims: JobClaims;
+	/** Why claims could not be worked out; left out: they were. */
+	claimsFailed?: string;
 	/** Work that is still to do at each stage: no shortfall, but not finished. */
 	todo: Record<Stage, number>;
 }
@@ -18,9 +23,9 @@ export interface JobAssessment extends Assessment {
  * One evaluation of a job for its edition and amendments: every stage's findings and decisions. A stage whose evaluator
  * throws is told as failed; the others go on.
  */
-export function assess(told: Job, readings: readonly Reading[] = []): JobAssessment {
+export function assess(told: Job, readings: readonly Reading[] = [], events: readonly LiveEvent[] = []): JobAssessment {
 	const job = knownJob(told);
-	const house = houseOf(job, readings);
+	const house = houseOf(job, readings, events);
 	const stages = byStage((stage) => guarded(STAGE_ROWS[stage], house));
 	return {
 		stages,
@@ -31,8 +36,17 @@ export function assess(told: Job, readings: readonly Reading[] = []): JobAssessm
 			boxesRead: stages.prove.failed ? 0 : proofsOf(house).size
 		},
 		proofs: stages.prove.failed ? new Map<string, BoxProof>() : proofsOf(house),
+		...guardedClaims(house),
 		todo: byStage((stage) => (stages[stage].failed ? 0 : (STAGE_ROWS[stage].todo?.(house) ?? 0)))
 	};
+}
+/** Where they can't be worked out there are none: nothing is shown as good. */
+function guardedClaims(house: House): Pick<JobAssessment, 'claims' | 'claimsFailed'> {
+	try {
+		return { claims: claimsOf(house) };
+	} catch (error) {
+		return { claims: NO_CLAIMS, claimsFailed: error instanceof Error ? error.message : String(error) };
+	}
 }
 const byStage = <T>(of: (stage: Stage) => T): Record<Stage, T> =>
 	Object.fromEntries(STAGES.map((stage) => [stage, of(stage)])) as Record<Stage, T>;

@@ -1,6 +1,6 @@
 import { editionOf } from './code/amended-edition';
 import type { Edition } from './code/shape/edition';
-import type { Circuit, Job, Reading } from './model/known';
+import type { Circuit, Job, LiveEvent, Reading } from './model/known';
 import { indexOf, type JobIndex } from './model/job-index';
 import { once } from './model/remember';
 import type { StageResult } from './model/result';
@@ -18,15 +18,18 @@ export interface House {
 	/** The run of each circuit of the job, in its order. */
 	readonly runs: ReadonlyMap<Circuit, Run>;
 	readonly readings: readonly Reading[];
+	/** What was switched, tagged, tested dead and found live. */
+	readonly events: readonly LiveEvent[];
 }
 /** What a stage finds and decides about a house. */
 export type Evaluator = (house: House) => StageResult;
 
 /** @param readings all of the job, struck ones too  @throws nothing: a part that cannot be made throws where it is read */
-export function houseOf(job: Job, readings: readonly Reading[] = []): House {
+export function houseOf(job: Job, readings: readonly Reading[] = [], events: readonly LiveEvent[] = []): House {
 	return {
 		job,
 		readings,
+		events,
 		get edition() {
 			return editionOf(job);
 		},

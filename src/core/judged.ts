@@ -5,6 +5,7 @@ import { likeBefore } from './model/like-before';
 import { STAGES, type Stage } from './model/kinds';
 import type { StageResult } from './model/result';
 import type { NextStep } from './next';
+import { NO_CLAIMS, type JobClaims, type PlaceClaims } from './claims/claims-of';
 import type { BoxProof } from './prove/assess-prove';
 
 /** What is judged: a state of a job with all that was seen of it. */
@@ -31,6 +32,9 @@ export interface JudgingUpdate {
 	stages: Partial<Record<Stage, StageResult>>;
 	/** Proofs that are new or other than before, and places that have none any more. */
 	proofs: { now: readonly BoxProof[]; gone: readonly string[] };
+	/** Claims that are new or other than before; breakers and terminals whole. */
+	claims: { now: readonly PlaceClaims[]; gone: readonly string[] } & Pick<JobClaims, 'breakers' | 'terminals'>;
+	claimsFailed?: string | undefined;
 	todo: JobAssessment['todo'];
 	quantities: JobAssessment['quantities'];
 	next: Record<Stage, NextStep | null>;
@@ -38,10 +42,19 @@ export interface JudgingUpdate {
 }
 
 /** An evaluation with what has changed put into it. */
-export const withUpdate = (before: Judged | null, { stages, proofs, todo, quantities, next, first }: JudgingUpdate): Judged => ({
+export const withUpdate = (
+	before: Judged | null,
+	{ stages, proofs, claims, claimsFailed, todo, quantities, next, first }: JudgingUpdate
+): Judged => ({
 	assessment: {
 		stages: likeBefore(before?.assessment.stages, { ...before?.assessment.stages, ...stages } as JobAssessment['stages']),
-		proofs: withProofs(before?.assessment.proofs, proofs),
+		proofs: withRows(before?.assessment.proofs, proofs, (p) => p.boxId),
+		claims: likeBefore(before?.assessment.claims, {
+			places: withRows(before?.assessment.claims.places, claims, (p) => p.id),
+			breakers: claims.breakers,
+			terminals: claims.terminals
+		}),
+		...(claimsFailed === undefined ? {} : { claimsFailed }),
 		todo,
 		quantities: likeBefore(before?.assessment.quantities, quantities)
 	},
@@ -49,15 +62,16 @@ export const withUpdate = (before: Judged | null, { stages, proofs, todo, quanti
 	first: likeBefore(before?.first, first)
 });
 
-function withProofs(
-	before: JobAssessment['proofs'] = new Map(),
-	{ now, gone }: JudgingUpdate['proofs']
-): JobAssessment['proofs'] {
+function withRows<T>(
+	before: ReadonlyMap<string, T> = new Map(),
+	{ now, gone }: { now: readonly T[]; gone: readonly string[] },
+	idOf: (row: T) => string
+): ReadonlyMap<string, T> {
 	if (!now.length && !gone.length) return before;
-	const proofs = new Map(before);
-	for (const id of gone) proofs.delete(id);
-	for (const proof of now) proofs.set(proof.boxId, proof);
-	return proofs;
+	const rows = new Map(before);
+	for (const id of gone) rows.delete(id);
+	for (const row of now) rows.set(idOf(row), row);
+	return rows;
 }
 
 /** Nothing could be judged, and why: every stage says so, none is shown as good. */
@@ -67,6 +81,8 @@ export function failedJudged(why: string): Judged {
 		assessment: {
 			stages: each<StageResult>({ findings: [], decisions: [], failed: why }),
 			proofs: new Map(),
+			claims: NO_CLAIMS,
+			claimsFailed: why,
 			todo: each(0),
 			quantities: {}
 		},

@@ -49,15 +49,18 @@ export class Judge {
 		// Where this throws, what was told before is of another ground.
 		this.told = null;
 		// What says the same as it was told is not told again.
-		const now = likeBefore(before, assess(ground.job, ground.readings));
+		const now = likeBefore(before, assess(ground.job, ground.readings, ground.events));
 		this.told = now;
 		const situation = { ...ground, job: knownJob(ground.job), assessment: now, today };
 		return {
 			stages: Object.fromEntries(STAGES.filter((s) => now.stages[s] !== before?.stages[s]).map((s) => [s, now.stages[s]])),
-			proofs: {
-				now: [...now.proofs.values()].filter((p) => before?.proofs.get(p.boxId) !== p),
-				gone: [...(before?.proofs.keys() ?? [])].filter((id) => !now.proofs.has(id))
+			proofs: newRows(before?.proofs, now.proofs),
+			claims: {
+				...newRows(before?.claims.places, now.claims.places),
+				breakers: now.claims.breakers,
+				terminals: now.claims.terminals
 			},
+			claimsFailed: now.claimsFailed,
 			todo: now.todo,
 			quantities: now.quantities,
 			next: Object.fromEntries(STAGES.map((s) => [s, nextAt(s, situation)])) as Judged['next'],
@@ -65,3 +68,8 @@ export class Judge {
 		};
 	}
 }
+/** Rows that are not the same as before, and those that are gone. */
+const newRows = <T>(before: ReadonlyMap<string, T> = new Map(), now: ReadonlyMap<string, T>) => ({
+	now: [...now].flatMap(([id, row]) => (before.get(id) === row ? [] : [row])),
+	gone: [...before.keys()].filter((id) => !now.has(id))
+});

@@ -8,8 +8,8 @@ import { inWords, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import type { StageView } from './model/stage-views';
 import { gfciRegister, type GfciEntry } from './prove/gfci-register';
-import { isProven, type BoxProof } from './prove/assess-prove';
-import { MISSING, nextMissing } from './prove/missing';
+import { isOff, isProven } from './claims/claims-of';
+import { MISSING } from './claims/missing';
 import { counted } from './units/quantity';
 
 /** The one thing to do next: short, with what it is about. */
@@ -142,30 +142,28 @@ const install: Ask = ({ job }) => {
 	return null;
 };
 const readable = (b: Box): boolean => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0);
-/** What reads bad is told as that, and not as unread. */
-const isOff = (proof: Pick<BoxProof, 'level'> | undefined): boolean => proof?.level === 'bad' || proof?.level === 'look';
 const untested =
 	(state: 'built' | 'any'): Ask =>
-	({ job, assessment: { proofs } }) => {
-		const left = job.boxes.filter((b) => readable(b) && !isProven(proofs.get(b.id)) && !isOff(proofs.get(b.id)));
+	({ job, assessment: { claims } }) => {
+		const { places } = claims;
+		const left = job.boxes.filter((b) => readable(b) && !isProven(places.get(b.id)) && !isOff(places.get(b.id)));
 		const own = state === 'any' ? left : left.filter((b) => b.state === 'built' || b.devices.some((d) => d.state === 'built'));
 		const first = own[0];
 		if (!first) return null;
 		const more = own.length > 1 ? ` (${own.length} boxes to read)` : '';
-		const proof = proofs.get(first.id);
-		const missing = proof && nextMissing(proof);
-		const text = missing ? `${MISSING[missing].words} yet` : 'take its readings';
+		const place = places.get(first.id);
+		const text = place?.read && place.next ? `${MISSING[place.next].words} yet` : 'take its readings';
 		return { code: 'test', stage: 'prove', subject: box(first.id), text: `${first.name}: ${text}${more}` };
 	};
-const off: Ask = ({ job, assessment: { proofs } }) => {
-	const bad = [...proofs.values()].find((p) => p.level === 'bad' && indexOf(job).boxes.has(p.boxId));
+const off: Ask = ({ job, assessment: { claims } }) => {
+	const bad = [...claims.places.values()].find((p) => p.level === 'bad' && indexOf(job).boxes.has(p.id));
 	return bad
 		? {
 				code: 'off',
 				stage: 'prove',
 				view: 'meaning',
-				subject: box(bad.boxId),
-				text: `${placeName(job, bad.boxId, 'panel')}: a reading is bad, see what it means`
+				subject: box(bad.id),
+				text: `${placeName(job, bad.id, 'panel')}: a reading is bad, see what it means`
 			}
 		: null;
 };

@@ -4,9 +4,9 @@ import { deadStateAt, heldDead } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { indexOf } from './model/job-index';
 import { knownJob } from './model/known';
-import { knownBefore } from './model/written';
-import { isProven, proofOf, type ProofLevel } from './prove/assess-prove';
-import { MISSING, nextMissing } from './prove/missing';
+import { boxClaims, isProven, type PlaceClaims } from './claims/claims-of';
+import { MISSING } from './claims/missing';
+import { proofOf } from './prove/assess-prove';
 
 /**
  * One thread through a call: name the place, make it dead, open it, what it may become, make it up, energize and prove, paper.
@@ -28,8 +28,8 @@ export interface ThreadStep {
 interface Seen {
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];
-	/** What all that was read at the box comes to; left out: nothing was. */
-	level?: ProofLevel | undefined;
+	/** What may be claimed there; left out: it is worked out. */
+	place?: PlaceClaims | undefined;
 }
 
 const TITLES: Readonly<Record<ThreadKey, string>> = {
@@ -75,27 +75,20 @@ function deadNeeds(dead: DeadState, { done, held }: { done: boolean; held: boole
 	if (done && !dead.tag) return held ? null : 'a dead test: none is recorded';
 	return dead.tag ? 'a dead test' : 'off and tagged';
 }
-/**
- * What is still missing until what was put in is proved; null: nothing. Only what was read since hands were in the box counts, and
- * nothing that was read there may be bad.
- */
-function whatProves(
-	{ job, box, built }: { job: Job; box: Box; built: readonly Device[] },
-	{ readings, events, level }: Seen
-): string | null {
-	const hands = events.filter((e) => e.kind === 'dead-test' && e.boxId === box.id).at(-1);
-	const isAfter = (r: Reading): boolean =>
-		r.phase !== 'before' && (hands === undefined ? r.phase === 'after' : knownBefore(hands, r));
-	const since = readings.filter((r) => r.boxId !== box.id || isAfter(r));
-	const known = knownJob(job);
-	const here = indexOf(known).boxes.get(box.id);
-	const proof = here ? proofOf({ edition: editionOf(job), job: known }, here, since) : null;
-	if (!proof) return 'volts, read after the work';
-	if (level === 'bad' || proof.level === 'bad') return 'what reads bad put right';
+/** What is still missing until what was put in is proved; null: nothing. Claims count what was read since hands were in the box. */
+function whatProves({ job, box, built }: { job: Job; box: Box; built: readonly Device[] }, seen: Seen): string | null {
+	const place = seen.place ?? claimsAt(job, box, seen);
+	if (!place?.read) return 'volts, read after the work';
+	if (place.level === 'bad') return 'what reads bad put right';
 	if (!built.some((d) => d.receptacles > 0)) return null;
-	if (proof.level === 'look') return 'what is to be looked at again';
-	const missing = isProven(proof) ? null : nextMissing(proof);
-	return missing ? `${MISSING[missing].words} since the work` : null;
+	if (place.level === 'look') return 'what is to be looked at again';
+	return isProven(place) || !place.next ? null : `${MISSING[place.next].words} since the work`;
+}
+function claimsAt(told: Job, { id }: Box, seen: Seen): PlaceClaims | null {
+	const job = knownJob(told);
+	const box = indexOf(job).boxes.get(id);
+	const ruled = { edition: editionOf(job), job };
+	return box ? boxClaims(ruled, seen, box, proofOf(ruled, box, seen.readings)) : null;
 }
 /** The step that comes next: the first that needs something. */
 export const nextInThread = (steps: readonly ThreadStep[]): ThreadStep | null => steps.find((s) => !s.done) ?? null;

@@ -9,10 +9,12 @@ import { box, circuit, job, cable, reading } from './small-job';
 const at = (readings: Partial<Reading>[], more: Partial<Circuit> = {}, panel: object = {}, boxId = 'c1') => {
 	const j = job({ boxes: [box('a')], circuits: [circuit(more)], cables: [cable('p', 'a', 20)] });
 	const made = { ...j, panels: j.panels.map((p) => ({ ...p, ...panel })) };
-	return assess(
+	const { proofs, claims } = assess(
 		made as never,
 		readings.map((r, i) => reading({ id: `r${i}`, boxId, ...r }))
-	).proofs.get(boxId);
+	);
+	const proof = proofs.get(boxId);
+	return proof && { ...proof, level: claims.places.get(boxId)?.level };
 };
 const rows: [what: string, r: Partial<Reading>, level: string][] = [
 	['across it, nothing, under load', { kind: 'across', value: 0.5, loadA: 8 }, 'good'],

@@ -285,11 +285,16 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	assert.equal(needs(grounded, [...volts, button, ...looks]), null, 'reads right: as far as a multimeter reaches');
 	const halves = produce(grounded, (d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { switched: 'half', receptacles: 2 }));
 	assert.equal(needs(halves, [...volts, button, ...looks]), 'volts not read since the work');
-	const below = volts.map((r) => ({ ...r, id: `${r.id}l`, half: 'lower' as const }));
+	const below = [...volts, ...looks.filter((r) => r.kind === 'grip')].map((r) => ({
+		...r,
+		id: `${r.id}l`,
+		half: 'lower' as const
+	}));
 	assert.equal(needs(halves, [...volts, ...below, button, ...looks]), null);
 	// One that reads bad is never done.
 	const all = [at('11:05', {}), button, ...spaces];
-	const bad = threadOf(put, { readings: all, events: [off, dead, on], level: 'bad' }, put.boxes[0] as Box);
+	const worn = at('11:30', { kind: 'grip', value: null, word: 'loose' });
+	const bad = threadOf(put, { readings: [...all, worn], events: [off, dead, on] }, put.boxes[0] as Box);
 	assert.deepEqual(
 		bad.filter((s) => !s.done).map((s) => s.key),
 		['prove', 'paper']

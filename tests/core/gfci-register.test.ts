@@ -11,7 +11,7 @@ import { addDays } from '../../src/core/units/day';
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
 import { halve, shortCheck, type Side } from '../../src/core/prove/short';
 import { verdictOf } from '../../src/core/prove/verdicts';
-import { box, circuit, job, cable, near, onSubpanel, reading } from './small-job';
+import { box, circuit, job, cable, near, onSubpanel, reading, placesOf } from './small-job';
 
 const e = editions['2023'];
 /** A GFCI at A that feeds B and C on its LOAD, installed in March 2016. */
@@ -380,18 +380,18 @@ test('the two legs at a panel: 4 V apart is looked at, with the load that tells'
 	const j = job();
 	const at = (id: string, kind: 'hn' | 'h2n', value: number) => reading({ id, boxId: 'p', kind, value });
 	const found = proofs(e, j, [at('1', 'hn', 118), at('2', 'h2n', 122)]).get('p');
-	assert.equal(found?.level, 'look');
+	assert.equal(placesOf(j, [at('1', 'hn', 118), at('2', 'h2n', 122)]).get('p')?.level, 'look');
 	assert.match(found?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /4 V apart: read both again/);
-	assert.equal(proofs(e, j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
+	assert.equal(placesOf(j, [at('1', 'hn', 120), at('2', 'h2n', 121)]).get('p')?.level, 'good');
 	const apart = proofs(e, j, [at('1', 'hn', 90), at('2', 'h2n', 150)]).get('p');
 	assert.match(apart?.latest.h2n?.verdict.judgments.at(-1)?.says ?? '', /Main off, call the utility; put no load on/);
 });
 test('what was read before the work is no longer judged once the place was read after it, though not all of it was read again', () => {
 	const j = job();
 	const before = reading({ id: '1', kind: 'ohm-ground', value: 1.3, phase: 'before', at: '2026-10-01T09:00:00.000Z' });
-	assert.equal(proofs(e, j, [before]).get('b')?.level, 'bad');
+	assert.equal(placesOf(j, [before]).get('b')?.level, 'bad');
 	const after = reading({ id: '2', kind: 'hn', value: 120, phase: 'after', at: '2026-10-01T11:00:00.000Z' });
 	const ground = reading({ id: '3', kind: 'hg', value: 120, phase: 'after', at: '2026-10-01T11:00:00.000Z' });
-	assert.equal(proofs(e, j, [before, after, ground]).get('b')?.level, 'unknown', 'its path was not read since');
-	assert.equal(proofs(e, j, [before, { ...after, struck: true }]).get('b')?.level, 'bad', 'an undone reading does not clear it');
+	assert.equal(placesOf(j, [before, after, ground]).get('b')?.level, 'unknown', 'its path was not read since');
+	assert.equal(placesOf(j, [before, { ...after, struck: true }]).get('b')?.level, 'bad', 'an undone reading does not clear it');
 });

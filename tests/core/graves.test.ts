@@ -118,7 +118,7 @@ test('three slots behind a breaker: no step is done, no label printed, before it
 	const behind = read('behind', { word: 'dead' });
 	const steps = (readings: Reading[]) =>
 		threadOf(put, { readings, events }, put.boxes[0] as Box).filter((s) => s.key === 'prove')[0]?.needs;
-	const printed = (readings: Reading[]) => readyLabels(faceLabels(e, knownJob(put), readings)).length;
+	const printed = (readings: Reading[]) => readyLabels(faceLabels(e, knownJob(put), { readings, events })).length;
 	assert.equal(steps(volts), "breaker's button not pressed since the work");
 	assert.equal(steps([...volts, button]), 'not seen dead by its protection since the work');
 	assert.equal(steps([...volts, button, behind]), null);

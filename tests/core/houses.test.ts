@@ -51,7 +51,7 @@ function* lines({ job, readings }: JobFile): Generator<string> {
 			const advice = replaceAdvice({ edition, job }, { box, device }, readings);
 			if (advice) yield `replace ${box.name}: ${json(advice)}`;
 		}
-	yield* faceLabels(edition, job, readings).map((l) => `label ${json(l)}`);
+	yield* faceLabels(edition, job, { readings, events: [] }).map((l) => `label ${json(l)}`);
 	for (const panel of job.panels) for (const row of directoryOf(job, panel).rows) yield `directory ${json(row)}`;
 	yield `cable ${json(takeOff(job, ['planned', 'roughed', 'built', 'found'] as Parameters<typeof takeOff>[1]))}`;
 }

@@ -17,7 +17,7 @@ import { reading } from './small-job';
 /** The judge beside the page is told changes and tells changes: what the page puts together is what a fresh look gives. */
 const today = '2026-11-26';
 const fresh = ({ job, readings, events }: JudgingBase): Judged => {
-	const assessment = assess(job, readings);
+	const assessment = assess(job, readings, events);
 	const situation = { job, readings, events, assessment, today };
 	return {
 		assessment,

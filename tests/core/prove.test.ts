@@ -279,7 +279,7 @@ test('the page of Marrow Street was read with its hidden faults: 0.8 ohm in the 
 		const drop = (100 * total) / (10 + total);
 		assert.ok(near(r.value ?? 0, drop, 0.15), `${r.boxId} reads ${r.value}, its run with the fault gives ${drop.toFixed(2)}`);
 	}
-	const level = (id: string) => assess(file.job, file.readings).proofs.get(id)?.level;
+	const level = (id: string) => assess(file.job, file.readings).claims.places.get(id)?.level;
 	assert.equal(level('bd-01'), 'unknown', 'two slots: nothing tells which is hot');
 	assert.equal(level('sw-04'), 'bad');
 });

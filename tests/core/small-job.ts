@@ -1,4 +1,6 @@
-import type { Box, Circuit, Device, Job, Cable, Reading, Room } from '../../src/core/model/known';
+import type { Box, Circuit, Device, Job, Cable, LiveEvent, Reading, Room } from '../../src/core/model/known';
+import { claimsOf, type PlaceClaims } from '../../src/core/claims/claims-of';
+import { houseOf } from '../../src/core/house';
 import { emptyJob, newBox, newCircuit } from '../../src/core/model/new-job';
 
 /** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */
@@ -111,3 +113,9 @@ export const SEEN_WIRE: Partial<Box> = {
 	ground: 'present',
 	conductors: [{ id: 'w', endId: null, color: 'bare', means: 'ground', alwaysLive: false, insulation: 'old', freeLengthIn: null }]
 };
+/** What may be claimed of each place of a job. */
+export const placesOf = (
+	of: Job,
+	readings: readonly Reading[],
+	events: readonly LiveEvent[] = []
+): ReadonlyMap<string, PlaceClaims> => claimsOf(houseOf(of, readings, events)).places;

@@ -45,7 +45,7 @@ const about = (j: Job, id: string, section: RegExp, readings: readonly Reading[]
 		.filter((f) => f.subject.id === id && section.test(f.rule.section))
 		.map((f) => `${f.severity} ${f.rule.section}`);
 const labels = (j: Job, id: string, readings: readonly Reading[] = []) =>
-	faceLabels(editions[j.edition], j, readings)
+	faceLabels(editions[j.edition], j, { readings, events: [] })
 		.filter((l) => l.boxId === id)
 		.map((l) => l.text);
 const letter = (j: Job, id: string) =>

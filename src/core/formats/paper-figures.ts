@@ -17,7 +17,7 @@ import { drawRun } from './run-drawing';
 import { runSvg } from './run-svg';
 
 /** A figure of a paper as SVG; null: there is nothing to draw. Names in it are text. */
-export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure): string | null {
+export function figureSvg({ ruled, told, readings, events }: PaperCase, figure: Figure): string | null {
 	switch (figure.kind) {
 		case 'plan':
 			return planSvg(
@@ -43,7 +43,7 @@ export function figureSvg({ ruled, told, readings }: PaperCase, figure: Figure):
 			return boxSvg(drawBox(of.case, makeUp(of.case), { cables: of.names, devices, lineAt }), box.name);
 		}
 		default:
-			return labelSheets(readyLabels(allLabels(ruled.edition, ruled.job, readings)))[figure.page] ?? null;
+			return labelSheets(readyLabels(allLabels(ruled.edition, ruled.job, { readings, events })))[figure.page] ?? null;
 	}
 }
 

@@ -58,7 +58,7 @@ export function paperCaseOf(
 	{ job, readings, events, photos }: Pick<JobFile, 'job' | 'readings' | 'events' | 'photos'>,
 	{ today, sayDay, subject }: Pick<PaperCase, 'today' | 'sayDay' | 'subject'>
 ): PaperCase {
-	const { stages, proofs } = assess(job, readings);
+	const { stages, proofs, claims } = assess(job, readings, events);
 	const known = knownJob(job);
 	return {
 		ruled: { edition: houseOf(known, readings).edition, job: known },
@@ -67,6 +67,7 @@ export function paperCaseOf(
 		events,
 		stages,
 		proofs,
+		places: claims.places,
 		today,
 		sayDay,
 		photos: photos?.length ?? 0,

@@ -3,14 +3,15 @@ import { withUnit, show } from '../units/quantity';
 import type { RuledJob } from '../code/ruled-job';
 import { dropAt } from '../circuits/size/drop';
 import type { Run } from '../run/runs';
-import type { BoxProof, ProofLevel } from '../prove/assess-prove';
+import type { PlaceClaims, PlaceLevel } from '../claims/claims-of';
+import type { BoxProof } from '../prove/assess-prove';
 import { predict } from '../prove/predict';
 
 /** What stands under a box of the run strip: what the run loses there, and what was read. */
 export interface RunFigure {
 	expected: string;
 	measured: string;
-	level: ProofLevel | undefined;
+	level: PlaceLevel | undefined;
 }
 
 /**
@@ -20,7 +21,11 @@ export interface RunFigure {
 export function runFigures(
 	{ edition, job }: RuledJob,
 	run: Run,
-	{ proofs, as }: { proofs: ReadonlyMap<string, BoxProof>; as: 'design' | 'proved' }
+	{
+		proofs,
+		places,
+		as
+	}: { proofs: ReadonlyMap<string, BoxProof>; places: ReadonlyMap<string, PlaceClaims>; as: 'design' | 'proved' }
 ): ReadonlyMap<string, RunFigure> {
 	const expectedAt = {
 		design: (node: Run['nodes'][number]) => dropAt({ edition, job }, run, node)?.percent ?? null,
@@ -39,7 +44,7 @@ export function runFigures(
 				{
 					expected: percent === null ? '?' : `${show(percent, 1)}%`,
 					measured: read ? withUnit(show(read.reading.value ?? 0, 1), proof?.latest.drop ? '%' : 'V') : '',
-					level: proof?.level
+					level: proof && places.get(node.boxId)?.level
 				}
 			];
 		})

@@ -4,15 +4,15 @@ import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
 import { knownOr, sayRating } from '../model/fact-words';
-import type { Box, DeviceWas, Reading } from '../model/known';
+import type { Box, DeviceWas, LiveEvent, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { isProven, proofOf, proofWord } from '../prove/assess-prove';
-import { guardsMissing } from '../prove/guards';
-import { MISSING } from '../prove/missing';
+import { boxClaims, isProven } from '../claims/claims-of';
+import { MISSING } from '../claims/missing';
+import { proofOf } from '../prove/assess-prove';
 import { groundOf } from '../run/ground-at';
 import { needOf } from '../protection/need-of';
 import { dutiesOf } from '../protection/articles/406-4-d-replace-advice';
@@ -40,13 +40,17 @@ export interface CodeLetter {
 export function codeLetter(
 	{ edition, job }: RuledJob,
 	box: Box,
-	{ readings, photos = 0 }: { readings: readonly Reading[]; photos?: number | undefined }
+	{
+		readings,
+		events = [],
+		photos = 0
+	}: { readings: readonly Reading[]; events?: readonly LiveEvent[]; photos?: number | undefined }
 ): CodeLetter {
 	const { rooms, circuitsOfBox } = indexOf(job);
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const points: CodeLetter['points'] = [];
-	const missing = guardsMissing({ edition, job }, box, readings);
+	const place = boxClaims({ edition, job }, { readings, events }, box, proofOf({ edition, job }, box, readings));
 	const tester: string[] = [];
 	const asks: string[] = [];
 	for (const device of box.devices) {
@@ -69,7 +73,7 @@ export function codeLetter(
 			const [rule] = need[against].because;
 			if (!need[against].required || !rule) continue;
 			const given = standing[against]?.name;
-			const proven = !missing.length && device.state !== 'planned';
+			const proven = device.state !== 'planned' && place.outlets.some((o) => o.device === device.id && o[against].is === 'yes');
 			points.push({
 				text: `${words} protection is required; ${given ? (proven ? `provided by ${given}` : `to be provided by ${given}, not proven yet`) : cantTell(standing) ? 'whether something upstream provides it is not known' : 'none yet'}.`,
 				rule
@@ -81,7 +85,6 @@ export function codeLetter(
 		if (stands?.tester) tester.push(stands.tester);
 	}
 	const ground = groundOf(job, box, readings);
-	const proof = proofOf({ edition, job }, box, readings);
 	const evidence = counting(readings)
 		.filter((r) => r.boxId === box.id)
 		.map(
@@ -108,10 +111,10 @@ export function codeLetter(
 					? `Planned, not put in yet: ${faceOf(d).replace(/^A /, 'a ')}`
 					: []
 		),
-		left: proof
+		left: place.read
 			? [
-					`By its readings: ${proofWord(proof)}${proof.level === 'right' ? '; ground path not read' : ''}.`,
-					...(isProven(proof) ? [] : proof.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
+					`By its readings: ${place.word}${place.level === 'right' ? '; ground path not read' : ''}.`,
+					...(isProven(place) ? [] : place.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
 				]
 			: ['Not tested.'],
 		points,

@@ -1,8 +1,10 @@
 import type { Edition } from '../code/shape/edition';
 import type { RuledJob } from '../code/ruled-job';
-import type { Box, Device, Job, Reading } from '../model/known';
-import { guardsMissing } from '../prove/guards';
-import type { Missing } from '../prove/missing';
+import type { Box, Device, Job } from '../model/known';
+import { boxClaims } from '../claims/claims-of';
+import type { Missing } from '../claims/missing';
+import type { Seen } from '../claims/outlet-case';
+import { proofOf } from '../prove/assess-prove';
 import { indexOf } from '../model/job-index';
 import type { Rule } from '../model/result';
 import { runOf } from '../run/runs';
@@ -27,18 +29,19 @@ export interface FaceLabel {
 /** Labels whose words are proven: those that are printed. */
 export const readyLabels = (labels: readonly FaceLabel[]): FaceLabel[] => labels.filter((l) => !l.waits);
 
+const NOTHING: Seen = { readings: [], events: [] };
 /** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
-export function faceLabels(edition: Edition, job: Job, readings: readonly Reading[] = []): FaceLabel[] {
+export function faceLabels(edition: Edition, job: Job, seen: Seen = NOTHING): FaceLabel[] {
 	const { circuitsOfBox } = indexOf(job);
 	return job.boxes.flatMap((box) => {
 		const circuit = circuitsOfBox.get(box.id)?.[0];
 		return box.devices.flatMap((device): FaceLabel[] => {
 			const say = (text: string, rule: Rule): FaceLabel => ({ boxId: box.id, boxName: box.name, text, rule });
 			return [
-				...standingLabels(edition, { box, device }, standingOf({ edition, job }, { box, device, circuit }, readings)).map(
+				...standingLabels(edition, { box, device }, standingOf({ edition, job }, { box, device, circuit }, seen.readings)).map(
 					(text) => ({
 						...say(text, cite(edition, edition.replacing.rule)),
-						...waitsFor({ edition, job }, { box, device }, readings)
+						...waitsFor({ edition, job }, { box, device }, seen)
 					})
 				),
 				...(device.controlled ? [controlledLabel(edition, device, say)] : []),
@@ -48,13 +51,11 @@ export function faceLabels(edition: Edition, job: Job, readings: readonly Readin
 	});
 }
 /** What is only planned is not in; what is in protects once it was tripped and seen to. */
-function waitsFor(
-	ruled: RuledJob,
-	{ box, device }: { box: Box; device: Device },
-	readings: readonly Reading[]
-): { waits?: Missing } {
-	const [waits] = device.state === 'planned' ? (['protection'] as const) : guardsMissing(ruled, box, readings);
-	return waits ? { waits } : {};
+function waitsFor(ruled: RuledJob, { box, device }: { box: Box; device: Device }, seen: Seen): { waits?: Missing } {
+	if (device.state === 'planned') return { waits: 'protection' };
+	const { outlets } = boxClaims(ruled, seen, box, proofOf(ruled, box, seen.readings));
+	const gfci = outlets.find((o) => o.device === device.id)?.gfci;
+	return gfci?.is === 'yes' ? {} : { waits: gfci?.missing[0] ?? 'protection' };
 }
 /**
  * Labels of panels: the card of circuits, and of a service that is new or was replaced what it is marked with.
@@ -85,8 +86,8 @@ export function panelLabels(edition: Edition, job: Job): FaceLabel[] {
 }
 const isApartPanel = (job: Job, panel: Job['panels'][number]): boolean => isApart(indexOf(job).rooms.get(panel.roomId ?? ''));
 /** Every label of a job: faces first, then panels. */
-export const allLabels = (edition: Edition, job: Job, readings: readonly Reading[] = []): FaceLabel[] => [
-	...faceLabels(edition, job, readings),
+export const allLabels = (edition: Edition, job: Job, seen: Seen = NOTHING): FaceLabel[] => [
+	...faceLabels(edition, job, seen),
 	...panelLabels(edition, job)
 ];
 /** What a timer or a sensor takes the power of is marked with the word and the sign, beside the contacts that it takes. */

@@ -2,6 +2,7 @@ import type { RuledJob } from '../code/ruled-job';
 import type { Job, LiveEvent, Reading } from '../model/job';
 import type { PaperKind } from '../model/kinds';
 import type { Assessment } from '../model/result';
+import type { PlaceClaims } from '../claims/claims-of';
 import type { BoxProof } from '../prove/assess-prove';
 import type { Block } from './blocks';
 
@@ -14,6 +15,7 @@ export interface PaperCase {
 	events: readonly LiveEvent[];
 	stages: Assessment['stages'];
 	proofs: ReadonlyMap<string, BoxProof>;
+	places: ReadonlyMap<string, PlaceClaims>;
 	/** ISO day that it is made on. */
 	today: string;
 	/** A day as it is read, `Oct 12, 2026`; a moment likewise. */

@@ -236,4 +236,4 @@ const offByWords = (events: readonly LiveEvent[]): boolean =>
 const ONE_VISIT_MS = 12 * 3_600_000;
 const ORDER = { feeds: 0, maybe: 1, no: 2 } as const;
 /** Events up to an entry: how the house stood then. */
-const upTo = (events: readonly LiveEvent[], at: Entry): LiveEvent[] => events.filter((e) => !knownBefore(at, e));
+export const upTo = (events: readonly LiveEvent[], at: Entry): LiveEvent[] => events.filter((e) => !knownBefore(at, e));

@@ -62,10 +62,6 @@ const PULLED: readonly ReadingKind[] = ['hn', 'hh', 'ng'];
 /** The newest of what was read under a load: it stands, whatever was read idle since. */
 export const latestLoaded = (readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings =>
 	gather(readings, half, 'on', (r) => r.loadA !== null && PULLED.includes(r.kind));
-/** The newest that was read with no load on. */
-export const latestIdle = (readings: readonly Reading[], half: 'upper' | 'lower' = 'upper'): LatestReadings =>
-	gather(readings, half, 'on', (r) => r.loadA === null && PULLED.includes(r.kind));
-
 /** Of each place the last reading that was taken after the work. */
 export function lastAfter(readings: readonly Reading[]): Map<string, Reading> {
 	const after = new Map<string, Reading>();

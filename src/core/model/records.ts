@@ -154,6 +154,8 @@ export interface Reading {
 	loadA: number | null;
 	/** Leak that a GFCI was timed at, mA. */
 	atMa?: number | undefined;
+	/** Of a box with several receptacles: which one; left out: the only one, or not said. */
+	deviceId?: string | undefined;
 	/** Of a receptacle with two halves; left out: the upper, or the only one. */
 	half?: 'upper' | 'lower' | undefined;
 	/** The wall switch of a switched receptacle while it was read; left out: on, or it has none. */

@@ -6,39 +6,21 @@ import type { Edition } from '../code/shape/edition';
 import type { Box, Job, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import type { ReadingKind } from '../model/kinds';
-import {
-	counting,
-	latestIdle,
-	latestLoaded,
-	latestReadings,
-	readWithSwitchOff,
-	type LatestReadings
-} from '../model/latest-readings';
-import { apart, knownBefore } from '../model/written';
+import { counting, latestLoaded, latestReadings, readWithSwitchOff, type LatestReadings } from '../model/latest-readings';
+import { apart, byWriting, knownBefore } from '../model/written';
 import type { Decision, Finding, Severity, StageResult, Subject } from '../model/result';
-import { groundOf } from '../run/ground-at';
 import { standingOf } from '../protection/standing';
 import { AT_BREAKER, limitRule } from './limits';
 import { soundOf } from '../network/sound';
-import { guardsOf } from './guards';
-import { missingOf, type Missing } from './missing';
 import { add, clears, contradict, legsApart, superseded, together } from './read-together';
 import { besideNeighbor, comesBack } from './judge-breaker';
-import { verdictOf, worst, type Beside, type JudgedReading, type Judgment, type Latest, type Level } from './verdicts';
+import { verdictOf, type Beside, type JudgedReading, type Judgment, type Latest, type Level } from './verdicts';
 
-export type { JudgedReading, Latest } from './verdicts';
+export type { JudgedReading, Latest, Level } from './verdicts';
 
 /** What was read at a box, a panel, or of a breaker in it: the latest of each kind with its verdict, and the worst of them. */
 export interface BoxProof {
 	boxId: string;
-	/** Good only where all that it rests on was read; `right`: as far as a multimeter reaches. */
-	level: ProofLevel;
-	/** Nothing shows what its connections do under a load. */
-	notLoaded: boolean;
-	/** What it needs before it is good, the first first; none where it is, or is no outlet. */
-	missing: readonly Missing[];
-	/** The same for "reads right". */
-	missingRight: readonly Missing[];
 	latest: Latest;
 	/** Of the lower half of a receptacle that has two. */
 	lower: Latest;
@@ -48,21 +30,9 @@ export interface BoxProof {
 	rivals: JudgedReading[];
 	/** With its wall switch off, both halves. */
 	off: JudgedReading[];
+	/** Lamps and a meter that can't both be right: neither counts. */
+	contradicts: boolean;
 }
-export type ProofLevel = Level | 'right';
-/** The word for an outlet on every screen and paper. */
-export const proofWord = ({ level, notLoaded }: Pick<BoxProof, 'level' | 'notLoaded'>): string =>
-	level === 'good' && notLoaded ? 'good, not read under load' : PROOF_WORDS[level];
-const PROOF_WORDS: Readonly<Record<ProofLevel, string>> = {
-	good: 'good',
-	right: 'reads right',
-	look: 'look again',
-	bad: 'bad',
-	unknown: 'not known'
-};
-/** What was owed of an outlet is proven, as far as the instruments on site reach. */
-export const isProven = (proof: Pick<BoxProof, 'level'> | undefined): boolean =>
-	proof?.level === 'good' || proof?.level === 'right';
 /** Every judged reading of a place, both halves. */
 export const allOf = ({ latest, lower, loaded, rivals, off }: BoxProof): JudgedReading[] => [
 	...Object.values(latest),
@@ -99,14 +69,26 @@ export function proofs(edition: Edition, job: Job, readings: readonly Reading[])
 }
 interface Read {
 	latest: Halves;
-	idle: Halves;
 	loaded: Halves;
 }
 type Halves = Record<'upper' | 'lower', LatestReadings>;
 const readOf = (readings: readonly Reading[]): Read => {
 	const halves = (of: typeof latestReadings): Halves => ({ upper: of(readings), lower: of(readings, 'lower') });
-	return { latest: halves(latestReadings), idle: halves(latestIdle), loaded: halves(latestLoaded) };
+	return { latest: halves(latestReadings), loaded: halves(latestLoaded) };
 };
+/** The volts that a load pulled down: the last of the same pair that were read without one before it. What is read idle later says nothing of it. */
+const idleBefore = (loaded: Reading, own: readonly Reading[]): number | undefined =>
+	own
+		.filter(
+			(r) =>
+				r.kind === loaded.kind &&
+				r.loadA === null &&
+				(r.half ?? 'upper') === (loaded.half ?? 'upper') &&
+				r.switchAt !== 'off' &&
+				knownBefore(r, loaded)
+		)
+		.sort(byWriting)
+		.at(-1)?.value ?? undefined;
 
 /** All that was read at one place, judged. @param own readings of the place that count */
 function proofAt(
@@ -122,7 +104,7 @@ function proofAt(
 	const verdict = (reading: Reading): JudgedReading => {
 		const half = reading.half ?? 'upper';
 		const jumper = read.latest[half].get(boxId)?.get('bootleg')?.word === 'yes';
-		const idleV = read.idle[half].get(boxId)?.get(reading.kind)?.value ?? undefined;
+		const idleV = reading.loadA === null ? undefined : idleBefore(reading, own);
 		return {
 			reading,
 			verdict: verdictOf({ edition, job }, { place, circuit }, { reading, beside: { ...beside, jumper, idleV } })
@@ -141,10 +123,6 @@ function proofAt(
 	const loaded = (['upper', 'lower'] as const).flatMap((half) => [...(read.loaded[half].get(boxId)?.values() ?? [])]);
 	const proof: BoxProof = {
 		boxId,
-		level: 'unknown',
-		notLoaded: true,
-		missing: [],
-		missingRight: [],
 		latest: judged('upper'),
 		lower: judged('lower'),
 		loaded: loaded.filter((r) => !standing.has(r)).map(verdict),
@@ -152,7 +130,8 @@ function proofAt(
 		off: off.map((reading) => ({
 			reading,
 			verdict: verdictOf({ edition, job }, { place, circuit }, { reading, beside })
-		}))
+		})),
+		contradicts: false
 	};
 	clearedByLoad(proof);
 	proof.rivals = rivalsOf(proof, own).map(verdict);
@@ -169,45 +148,14 @@ function proofAt(
 		add(screw, besideNeighbor(edition, { terminalC, neighborC, loaded }));
 	}
 	if (job.panels.some((p) => p.id === boxId)) legsApart(edition, job, proof.latest);
-	const box = index.boxes.get(boxId);
-	const contradicts = box !== undefined && [proof.latest, proof.lower].some((half) => contradict(edition, half));
-	const worstLevel = worst(allOf(proof).map((l) => l.verdict.level));
-	if (!box) return { ...proof, level: worstLevel };
-	const guards = guardsOf({ edition, job }, box, { readings, latest: [upper, lower] });
-	const ground = groundOf(job, box, readings);
-	const missing = missingOf({
-		box,
-		upper: proof.latest,
-		lower: proof.lower,
-		loadedNg:
-			[...proof.loaded, ...Object.values(proof.latest)].find((j) => j.reading.kind === 'ng' && j.reading.loadA !== null) ?? null,
-		ground,
-		twoHots: box.devices.some((d) => d.volts === 240),
-		guards,
-		contradicts
-	});
-	return {
-		...proof,
-		level: levelOf(worstLevel, missing),
-		notLoaded: !allOf(proof).some(
-			({ reading, verdict }) => reading.loadA !== null && verdict.judgments.some((j) => j.on === 'joints' && j.level === 'good')
-		),
-		missing: missing.good,
-		missingRight: missing.right
-	};
+	proof.contradicts = index.boxes.has(boxId) && [proof.latest, proof.lower].some((half) => contradict(edition, half));
+	return proof;
 }
 /** One box by some of its readings alone; null: none of them counts. */
 export function proofOf(ruled: RuledJob, box: Box, readings: readonly Reading[]): BoxProof | null {
 	const own = counting(readings).filter((r) => r.boxId === box.id);
 	return own.length ? proofAt(ruled, box, { readings, read: readOf(readings), own }) : null;
 }
-/** A word is said only where all that it rests on was read. */
-function levelOf(read: Level, missing: ReturnType<typeof missingOf>): ProofLevel {
-	if (read === 'bad' || read === 'look') return read;
-	if (!missing.good.length) return 'good';
-	return missing.right.length ? 'unknown' : 'right';
-}
-
 function clearedByLoad(proof: BoxProof): void {
 	proof.loaded = proof.loaded.filter(({ reading }) => {
 		const { drop } = reading.half === 'lower' ? proof.lower : proof.latest;
@@ -315,10 +263,10 @@ export function assessProve(house: House): StageResult {
 
 const GRAVE: Record<Level, number> = { bad: 2, look: 1, unknown: 0, good: 0 };
 /** What is not good at a box, the gravest first; of two alike the joints, which a design cannot explain. */
-export const whatIsOff = (proof: BoxProof): Judgment[] =>
+export const whatIsOff = (proof: BoxProof, proven: boolean): Judgment[] =>
 	allOf(proof)
 		.flatMap(({ reading, verdict }) =>
 			// What lamps cannot tell is of no matter where all else was read.
-			reading.kind === 'lamps' && isProven(proof) ? [] : verdict.judgments.filter((j) => j.level !== 'good')
+			reading.kind === 'lamps' && proven ? [] : verdict.judgments.filter((j) => j.level !== 'good')
 		)
 		.sort((a, b) => GRAVE[b.level] - GRAVE[a.level] || Number(b.on === 'joints') - Number(a.on === 'joints'));

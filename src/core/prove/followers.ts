@@ -1,3 +1,4 @@
+import { labelsId } from '../model/checks';
 import { gives } from '../model/protections';
 import { byWriting } from '../model/written';
 import { indexOf } from '../model/job-index';
@@ -28,6 +29,6 @@ export function followersOf(job: Job, box: Box, readings: readonly Reading[]): F
 			.sort(byWriting)
 			.at(-1);
 		const seen = last?.word === 'dead' || last?.word === 'live' ? last.word : null;
-		return [{ box: at, seen, labeled: job.checks.some((c) => c.id === `labels:${id}` && c.seen === 'done') }];
+		return [{ box: at, seen, labeled: job.checks.some((c) => c.id === labelsId(id) && c.seen === 'done') }];
 	});
 }

@@ -9,7 +9,7 @@ import { AGAINST_PREDICTED, limitRule, NG_SUSPICIOUS, type Band } from './limits
 const within = (value: number, [least, most]: readonly [number, number]): boolean => atMost(least, value) && atMost(value, most);
 
 /** A reading against a band of limits. */
-export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment {
+export function byLimit({ edition, reading }: Pick<ReadingCase, 'edition' | 'reading'>, band: Band): Judgment {
 	const value = reading.value ?? 0;
 	const level = within(value, band.good) ? 'good' : within(value, band.look) ? 'look' : 'bad';
 	const unit = readingUnit(reading.kind);
@@ -27,7 +27,7 @@ export function byLimit({ edition, reading }: ReadingCase, band: Band): Judgment
 }
 
 /** Volts of a hot: against the supply's limits, where they are the supply's at all and not nothing or a ghost. */
-export function supplyVolts(c: ReadingCase, band: Band): Judgment {
+export function supplyVolts(c: Pick<ReadingCase, 'edition' | 'reading'>, band: Band): Judgment {
 	const value = c.reading.value ?? 0;
 	if (value < DEAD_BELOW_V) return wiring(c, 'bad', `${words(c)} 0 V: off, tripped, or a conductor is open upstream`);
 	const floating =
@@ -47,8 +47,8 @@ export function supplyVolts(c: ReadingCase, band: Band): Judgment {
 		);
 	return byLimit(c, band);
 }
-const words = ({ reading }: ReadingCase) => readingWords(reading.kind);
-const wiring = ({ edition, reading }: ReadingCase, level: Level, says: string): Judgment => ({
+const words = ({ reading }: Pick<ReadingCase, 'reading'>) => readingWords(reading.kind);
+const wiring = ({ edition, reading }: Pick<ReadingCase, 'edition' | 'reading'>, level: Level, says: string): Judgment => ({
 	on: 'joints',
 	level,
 	says,

@@ -3,6 +3,7 @@
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box, Reading } from '$core/model/job';
 	import { followersOf } from '$core/prove/followers';
+	import { labelsId } from '$core/model/checks';
 	import { now } from '$lib/clock';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
@@ -18,7 +19,7 @@
 	const store = useJob();
 	let open = $state(false);
 	const followers = $derived(followersOf(store.job, box, store.readings));
-	const labels = $derived(faceLabels(store.edition, store.known, store.readings));
+	const labels = $derived(faceLabels(store.edition, store.known, store.seen));
 	const textsOf = (id: string) => labels.filter((l) => l.boxId === id && !l.waits).map((l) => l.text);
 	const by = () => whoReads();
 	function see(at: Box, word: 'dead' | 'live'): void {
@@ -41,7 +42,7 @@
 	}
 	const label = (at: Box) =>
 		store.edit(`${at.name}: labels on`, (draft) => {
-			const id = `labels:${at.id}`;
+			const id = labelsId(at.id);
 			const note = textsOf(at.id).join('; ');
 			draft.checks = [...draft.checks.filter((c) => c.id !== id), { id, seen: 'done', note, at: now(), by: by() }];
 		});

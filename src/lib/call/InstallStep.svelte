@@ -9,7 +9,6 @@
 	import { boxCase } from '$core/makeup/box/of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { plainSteps } from '$core/makeup/box/plain-steps';
-	import { guardsMissing } from '$core/prove/guards';
 	import { bootlegAt, groundOf } from '$core/run/ground-at';
 	import { useJob } from '$lib/store/use-job';
 	import Late from '$lib/frame/Late.svelte';
@@ -31,7 +30,7 @@
 	/** A breaker that is to protect it, and of which nobody pressed the button yet. */
 	const breaker = $derived.by(() => {
 		const circuit = store.index.circuitsOfBox.get(box.id)?.[0];
-		const waits = known && guardsMissing(store.ruled, known, store.readings).includes('breaker-button');
+		const waits = store.places.get(box.id)?.missing.includes('breaker-button');
 		return circuit && waits ? saySpace(store.job, circuit) : null;
 	});
 	const steps = $derived(

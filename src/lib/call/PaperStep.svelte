@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
+	import { labelsId } from '$core/model/checks';
 	import { now } from '$lib/clock';
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box } from '$core/model/job';
-	import { MISSING } from '$core/prove/missing';
+	import { MISSING } from '$core/claims/missing';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
@@ -15,10 +16,10 @@
 	/** Its labels, and the letter with what was done and proved. */
 	let { box }: Props = $props();
 	const store = useJob();
-	const labels = $derived(faceLabels(store.edition, store.known, store.readings).filter((l) => l.boxId === box.id));
+	const labels = $derived(faceLabels(store.edition, store.known, store.seen).filter((l) => l.boxId === box.id));
 	/** They say nothing that is not proven. */
 	const waits = $derived(labels.find((l) => l.waits)?.waits ?? null);
-	const id = $derived(`labels:${box.id}`);
+	const id = $derived(labelsId(box.id));
 	const check = $derived(store.job.checks.find((c) => c.id === id));
 	const put = () =>
 		store.edit(`${box.name}: labels on`, (draft) => {

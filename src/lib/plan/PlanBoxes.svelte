@@ -3,7 +3,7 @@
 	import { SYMBOLS, type Stroke, type SymbolKey } from '$core/formats/symbols';
 	import { draggable, type Dragged } from './drag';
 	import PlanSymbol from './PlanSymbol.svelte';
-	import type { ProofLevel } from '$core/prove/assess-prove';
+	import type { PlaceLevel } from '$core/claims/claims-of';
 	import { MARK_WORDS } from '$lib/kit/Mark.svelte';
 	import type { Selection } from '$lib/store/selection';
 
@@ -13,7 +13,7 @@
 		selection: Selection | null;
 		onselect: (selection: Selection) => void;
 		lit?: ReadonlySet<string> | undefined;
-		levels?: ReadonlyMap<string, ProofLevel> | undefined;
+		levels?: ReadonlyMap<string, PlaceLevel> | undefined;
 		scale: number;
 		/** A box is being dragged; left out: boxes stay. */
 		ondrag?: ((boxId: string) => Dragged) | undefined;
@@ -22,7 +22,7 @@
 	/** A finger's target, in inches of the plan, and no larger than its neighbors allow. */
 	const grip = $derived(Math.min(14, Math.max(8, 13 / scale)));
 	/** A tick is good's alone; a ring reads right, a bar is not known. */
-	const LEVEL_MARK: Record<ProofLevel, { color: string; path: string; outlined?: boolean }> = {
+	const LEVEL_MARK: Record<PlaceLevel, { color: string; path: string; outlined?: boolean }> = {
 		good: { color: 'var(--go)', path: 'M-8 7 -5 10 0 4', outlined: true },
 		right: { color: 'var(--ink)', path: 'M-4 4a3 3 0 1 0 .01 0Z', outlined: true },
 		look: { color: 'var(--look)', path: 'M-4 3 0 7 -4 11 -8 7Z' },

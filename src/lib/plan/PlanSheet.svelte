@@ -7,7 +7,7 @@
 	import { steady } from '$core/model/like-before';
 	import { namedFixtures } from '$core/formats/plan-labels';
 	import type { Segment } from '$core/formats/plan-lines';
-	import type { ProofLevel } from '$core/prove/assess-prove';
+	import type { PlaceLevel } from '$core/claims/claims-of';
 	import type { Selection } from '$lib/store/selection';
 	import Btn from '$lib/kit/Btn.svelte';
 	import type { Dragged } from './drag';
@@ -25,7 +25,7 @@
 		/** Boxes to make stand out: those of the selected run. */
 		lit?: ReadonlySet<string>;
 		/** What was read at each box. */
-		levels?: ReadonlyMap<string, ProofLevel>;
+		levels?: ReadonlyMap<string, PlaceLevel>;
 		title: string;
 		/** A stretch of wall to light up: of the finding that is shown. */
 		shown?: Segment | null;

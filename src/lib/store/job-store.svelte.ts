@@ -55,6 +55,8 @@ export class JobStore {
 	private readonly judging = new Judging();
 	private readonly judged = $derived(this.judging.judged ?? failedJudged('It is not calculated yet.'));
 	readonly assessment = $derived(this.judged.assessment);
+	/** What may be claimed of each place. */
+	readonly places = $derived(this.assessment.claims.places);
 	/** What comes next at a stage; with nothing left there, in the job. */
 	nextAt(stage: Stage): NextStep | null {
 		return this.judged.next[stage] ?? this.judged.first;
@@ -63,6 +65,8 @@ export class JobStore {
 	protection(): Promise<readonly ProtectionRow[] | null> {
 		return this.judging.protection();
 	}
+	/** All that was read and done. */
+	readonly seen = $derived({ readings: this.readings, events: this.events });
 	readonly id = $derived(this.job.id);
 	readonly edition = $derived(editionOf(this.job));
 	readonly index = $derived(indexOf(this.job));

@@ -38,6 +38,7 @@
 			store.knownRun
 				? runFigures(store.ruled, store.knownRun, {
 						proofs: store.assessment.proofs,
+						places: store.places,
 						as: proving ? 'proved' : 'design'
 					})
 				: new Map<string, RunFigure>()

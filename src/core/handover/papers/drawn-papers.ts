@@ -1,5 +1,5 @@
 import { BreakerName } from '../../model/breaker-name';
-import { MISSING } from '../../prove/missing';
+import { MISSING } from '../../claims/missing';
 import { allLabels, labelSheets, readyLabels } from '../labels';
 import { boxCase } from '../../makeup/box/of-job';
 import { materialList } from '../../makeup/material-takes';
@@ -85,7 +85,7 @@ export function materialsPaper(c: PaperCase): Made {
 }
 /** Sheets of the labels that are due, and a list of them. */
 export function labelsPaper(c: PaperCase): Made {
-	const labels = allLabels(c.ruled.edition, c.ruled.job, c.readings);
+	const labels = allLabels(c.ruled.edition, c.ruled.job, c);
 	const pages = labelSheets(readyLabels(labels)).length;
 	const waiting = labels.filter((l) => l.waits);
 	return {

@@ -14,7 +14,9 @@ export function letterPaper(c: PaperCase): { blocks: Block[]; missing: string[] 
 	const { job } = c.ruled;
 	const { boxes, circuits } = indexOf(job);
 	const letters = (list: readonly Box[]): Block[][] =>
-		list.map((box) => letterBlocks(codeLetter(c.ruled, box, { readings: c.readings, photos: c.photos }), c.sayDay(c.today)));
+		list.map((box) =>
+			letterBlocks(codeLetter(c.ruled, box, { readings: c.readings, events: c.events, photos: c.photos }), c.sayDay(c.today))
+		);
 	const box = boxes.get(c.subject ?? '');
 	if (box) return { blocks: together(letters([box])), missing: unread(c, [box]) };
 	const circuit = circuits.get(c.subject ?? '');

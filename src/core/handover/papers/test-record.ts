@@ -7,7 +7,7 @@ import type { Box, Circuit, Job, Reading } from '../../model/known';
 import { readingUnit, readingValue, readingWords } from '../../model/reading';
 import { allOf } from '../../prove/assess-prove';
 import { gfciRegister } from '../../prove/gfci-register';
-import { MISSING, nextMissing } from '../../prove/missing';
+import { MISSING } from '../../claims/missing';
 import { runOf } from '../../run/runs';
 import { counted, show } from '../../units/quantity';
 import type { Block } from '../blocks';
@@ -80,13 +80,12 @@ function readingTables(c: PaperCase, list: readonly Reading[]): Block[] {
 	return rest.length ? [...ofCircuits, { kind: 'heading', text: 'On no circuit, and at panels' }, table(rest)] : ofCircuits;
 }
 /** An outlet of which no word is said yet, with what is missing. */
-function unreadWords({ proofs }: PaperCase, box: Box): string[] {
-	const proof = proofs.get(box.id);
-	if (!proof) return [box.name];
-	if (proof.level === 'right') return [`${box.name} (reads right; ground path not read)`];
-	if (proof.level !== 'unknown') return [];
-	const missing = nextMissing(proof);
-	return [missing ? `${box.name} (${MISSING[missing].words})` : box.name];
+function unreadWords({ places }: PaperCase, box: Box): string[] {
+	const place = places.get(box.id);
+	if (!place?.read) return [box.name];
+	if (place.level === 'right') return [`${box.name} (reads right; ground path not read)`];
+	if (place.level !== 'unknown') return [];
+	return [place.next ? `${box.name} (${MISSING[place.next].words})` : box.name];
 }
 type Register = ReturnType<typeof gfciRegister>;
 function gfciTable({ sayDay }: PaperCase, register: Register): Block[] {
@@ -116,8 +115,8 @@ interface Tested {
 	unread: number;
 }
 /** What the record lacks, said before it is signed. */
-function missingWords({ proofs, calibrationOver }: PaperCase, { list, register, unread }: Tested): string[] {
-	const bad = [...proofs.values()].filter((p) => p.level === 'bad').length;
+function missingWords({ places, calibrationOver }: PaperCase, { list, register, unread }: Tested): string[] {
+	const bad = [...places.values()].filter((p) => p.level === 'bad').length;
 	const overdue = (r: Reading) => calibrationOver?.({ instrument: r.instrument, day: localDay(r.at) });
 	const rows: [boolean, string][] = [
 		[unread > 0, `${counted(unread, 'outlet')} not tested`],

@@ -136,6 +136,7 @@ export const readingSchema = shapeOf<Reading>()({
 	lamps: text(20).nullable().defined(),
 	word: text(40),
 	atMa: figure(0.1, 1000),
+	deviceId: maybe(id()),
 	half: oneOf(['upper', 'lower'] as const),
 	switchAt: oneOf(['on', 'off'] as const),
 	switchBy: text(64),

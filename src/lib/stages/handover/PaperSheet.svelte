@@ -52,6 +52,7 @@
 		events: store.events,
 		stages: store.assessment.stages,
 		proofs: store.assessment.proofs,
+		places: store.places,
 		today: today(),
 		sayDay,
 		photos,

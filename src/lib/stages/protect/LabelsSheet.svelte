@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { part } from '$lib/kit/late.svelte';
 	import { allLabels, LABEL_SIZE, labelSheets, readyLabels, sheetPlaces } from '$core/handover/labels';
-	import { MISSING } from '$core/prove/missing';
+	import { MISSING } from '$core/claims/missing';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
 	import { saveBytes, saveText } from '$lib/store/save-file';
@@ -13,7 +13,7 @@
 	/** Labels that the rules ask for, as a list and as sheets to print and cut. */
 	const store = useJob();
 	let size = $state({ ...LABEL_SIZE });
-	const labels = $derived(allLabels(store.edition, store.known, store.readings));
+	const labels = $derived(allLabels(store.edition, store.known, store.seen));
 	/** What a label says must be proven before it is printed. */
 	const ready = $derived(readyLabels(labels));
 	const sheets = $derived(labelSheets(ready, size));

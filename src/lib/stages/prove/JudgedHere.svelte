@@ -1,15 +1,14 @@
 <script lang="ts">
+	import { isProven, type PlaceClaims } from '$core/claims/claims-of';
+	import { MISSING } from '$core/claims/missing';
 	import { whatIsOff, type BoxProof } from '$core/prove/assess-prove';
-	import { MISSING, nextMissing } from '$core/prove/missing';
 	import Mark from '$lib/kit/Mark.svelte';
 	import RuleChip from '$lib/kit/RuleChip.svelte';
 
 	/** What the readings of a place come to, the gravest first; then what is still to be read there. */
-	let { proof }: { proof: BoxProof } = $props();
-	const judgments = $derived(whatIsOff(proof));
-	const missing = $derived(proof.level === 'good' ? null : nextMissing(proof));
-	/** It reads right, and more would make it good. */
-	const more = $derived(proof.level === 'right' ? (proof.missing[0] ?? null) : missing);
+	let { proof, place }: { proof: BoxProof; place: PlaceClaims | undefined } = $props();
+	const judgments = $derived(whatIsOff(proof, isProven(place)));
+	const more = $derived(place?.next ?? null);
 </script>
 
 {#each judgments as j, i (i)}

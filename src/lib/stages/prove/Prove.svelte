@@ -26,9 +26,9 @@
 	/** A reading that is being put right at its box. */
 	let corrects = $state.raw<Reading | null>(null);
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
-	const levels = $derived(new Map([...store.assessment.proofs].map(([id, p]) => [id, p.level])));
+	const levels = $derived(new Map([...store.places].flatMap(([id, p]) => (p.read ? [[id, p.level] as const] : []))));
 	const read = $derived([...store.assessment.proofs.keys()].filter((id) => store.index.boxes.has(id)).length);
-	const bad = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad').length);
+	const bad = $derived([...store.places.values()].filter((p) => p.level === 'bad').length);
 	const chart = $derived(!!store.run && store.run.nodes.length > 1);
 	const panel = $derived<Panel | undefined>(
 		store.selection?.kind === 'panel' ? store.job.panels.find((p) => p.id === store.selection?.id) : undefined

@@ -2,12 +2,11 @@
 	import { asTheyStand, breakerWritten } from '$core/model/breaker-name';
 	import DataTable from '$lib/kit/table/DataTable.svelte';
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
-	import type { BoxProof } from '$core/prove/assess-prove';
+	import type { PlaceClaims } from '$core/claims/claims-of';
 	import { circuitOf } from '$core/model/job-index';
 	import { show } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
-	import { MISSING, nextMissing } from '$core/prove/missing';
-	import { proofWord } from '$core/prove/assess-prove';
+	import { MISSING } from '$core/claims/missing';
 	import Mark from '$lib/kit/Mark.svelte';
 
 	const store = useJob();
@@ -15,7 +14,12 @@
 	const rows = $derived(
 		(store.run ? store.run.nodes.flatMap((n) => store.index.boxes.get(n.boxId) ?? []) : store.job.boxes)
 			.filter((b) => b.devices.some((d) => d.receptacles > 0))
-			.map((box) => ({ box, circuit: circuitOf(store.job, box.id), proof: store.assessment.proofs.get(box.id) }))
+			.map((box) => ({
+				box,
+				circuit: circuitOf(store.job, box.id),
+				proof: store.assessment.proofs.get(box.id),
+				place: store.places.get(box.id)
+			}))
 			.sort(
 				(a, b) =>
 					Number(!a.proof) - Number(!b.proof) ||
@@ -24,10 +28,7 @@
 	);
 	type Row = (typeof rows)[number];
 	const roomOf = (r: Row) => (r.box.roomId ? store.index.rooms.get(r.box.roomId)?.name : undefined) ?? 'not known';
-	const saysUnread = (p: BoxProof): string => {
-		const missing = p.level === 'unknown' ? nextMissing(p) : null;
-		return missing ? MISSING[missing].words : '';
-	};
+	const saysUnread = ({ level, next }: PlaceClaims): string => (level === 'unknown' && next ? MISSING[next].words : '');
 	const columns: Column<Row>[] = [
 		{ key: 'box', title: 'Box', value: (r) => r.box.name },
 		{ key: 'room', title: 'Room', wide: true, value: roomOf },
@@ -36,7 +37,7 @@
 		{ key: 'hn', title: 'H-N', num: true, wide: true, value: (r) => r.proof?.latest.hn?.reading.value ?? null },
 		{ key: 'drop', title: 'Drop', num: true, value: (r) => r.proof?.latest.drop?.reading.value ?? null },
 		{ key: 'predicted', title: 'predicted', num: true, value: (r) => r.proof?.latest.drop?.verdict.predicted ?? null },
-		{ key: 'verdict', title: 'Verdict', value: (r) => (r.proof ? saysUnread(r.proof) || r.proof.level : 'not read') }
+		{ key: 'verdict', title: 'Verdict', value: (r) => (r.place?.read ? saysUnread(r.place) || r.place.word : 'not read') }
 	];
 </script>
 
@@ -52,6 +53,7 @@
 	{#snippet first()}
 		{#each store.run ? [] : store.job.panels as panel (panel.id)}
 			{@const proof = store.assessment.proofs.get(panel.id)}
+			{@const place = store.places.get(panel.id)}
 			<tr class="pick">
 				<td
 					><button type="button" class="row" onclick={() => store.select({ kind: 'panel', id: panel.id })}>{panel.name}</button
@@ -64,14 +66,14 @@
 				<td class="num"></td>
 				<td class="num"></td>
 				<td
-					>{#if proof}<Mark kind={proof.level} word says={proofWord(proof)} />{:else}<span class="soft">not read</span>{/if}</td
+					>{#if place}<Mark kind={place.level} word says={place.word} />{:else}<span class="soft">not read</span>{/if}</td
 				>
 			</tr>
 		{/each}
 	{/snippet}
-	{#snippet row({ box, circuit, proof })}
+	{#snippet row({ box, circuit, proof, place })}
 		{@const drop = proof?.latest.drop}
-		{@const unread = proof ? saysUnread(proof) : 'not read'}
+		{@const unread = place?.read ? saysUnread(place) : 'not read'}
 		<tr class="pick">
 			<td><button type="button" class="row" onclick={() => store.select({ kind: 'box', id: box.id })}>{box.name}</button></td>
 			<td class="wide-only">{box.roomId ? store.index.rooms.get(box.roomId)?.name : 'not known'}</td>
@@ -81,7 +83,7 @@
 			<td class="num">{drop ? `${show(drop.reading.value ?? 0, 1)}%` : ''}</td>
 			<td class="num soft">{drop?.verdict.predicted == null ? '' : `${show(drop.verdict.predicted, 1)}%`}</td>
 			<td
-				>{#if proof && !unread}<Mark kind={proof.level} word says={proofWord(proof)} />{:else}<span class="soft">{unread}</span
+				>{#if place && !unread}<Mark kind={place.level} word says={place.word} />{:else}<span class="soft">{unread}</span
 					>{/if}</td
 			>
 		</tr>

@@ -30,9 +30,8 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
-	import { proofWord } from '$core/prove/assess-prove';
-	import { isBehind } from '$core/prove/guards';
-	import { MISSING, nextMissing } from '$core/prove/missing';
+	import { isBehind } from '$core/claims/guards';
+	import { MISSING } from '$core/claims/missing';
 	import { hasHalves } from '$core/run/halves';
 	import { figuresFor, isSwitched, ReadingDraft, takesPlug, wordsFor } from './reading-draft.svelte';
 
@@ -111,7 +110,8 @@
 	const proof = $derived(store.assessment.proofs.get(place.id));
 	const last = $derived(draft.half === 'lower' ? proof?.lower : proof?.latest);
 	/** What is to be read next, where nothing says more yet. */
-	const missing = $derived(proof?.level === 'unknown' ? nextMissing(proof) : null);
+	const stands = $derived(store.places.get(place.id));
+	const missing = $derived(stands?.level === 'unknown' ? stands.next : null);
 	let head = $state<HTMLElement>();
 	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
@@ -167,8 +167,8 @@
 				? `, ${at + 1} of ${store.run.nodes.length} on ${breakerName(store.job, store.circuit ?? undefined)}`
 				: ''}</span
 		>
-		{#if proof}<span class="verdict"
-				><Mark kind={proof.level} word={!missing} size={18} says={proofWord(proof)} />{#if missing}&nbsp;{MISSING[missing]
+		{#if stands?.read}<span class="verdict"
+				><Mark kind={stands.level} word={!missing} size={18} says={stands.word} />{#if missing}&nbsp;{MISSING[missing]
 						.words}{/if}</span
 			>{/if}
 		<span class="do desk">
@@ -243,7 +243,7 @@
 	{#if !expected.prediction.known}<p class="soft unpredicted">
 			No prediction here: {expected.prediction.why}. Readings are still checked against the limits.
 		</p>{/if}
-	{#if proof}<JudgedHere {proof} />{/if}
+	{#if proof}<JudgedHere {proof} place={stands} />{/if}
 	{#if box && onview}
 		<div class="views">
 			<Btn onclick={() => onview('compare')}>Before, after</Btn>

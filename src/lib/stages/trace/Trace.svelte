@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isOff } from '$core/claims/claims-of';
 	import { onDestroy } from 'svelte';
 	import { closeSymptom, addSymptom } from '$core/edit/job';
 	import { drawPlan } from '$core/formats/plan-drawing';
@@ -33,7 +34,7 @@
 	const plan = $derived(drawPlan(store.edition, store.job, 0));
 	const typed = new FormDraft(draftKey(store.job.id, 'symptom'), { text: '' });
 	const text = $derived(typed.now.text);
-	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => p.level === 'bad' || p.level === 'look'));
+	const suspects = $derived([...store.places.values()].filter(isOff));
 	async function add(): Promise<void> {
 		if (text && (await store.edit('Symptom noted', addSymptom(freshId(), text, store.box?.id ?? null)))) typed.clear();
 	}
