@@ -1,5 +1,7 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
+import { assess } from '../../src/core/assess';
+import { CLAIMS } from '../../src/core/claims/claim';
 import { after, before, test } from 'node:test';
 import { BEDROOM as bedroom, HEATER as heater } from '../../scripts/fuzz/bodies';
 import { serve, type Server } from './browser';
@@ -160,6 +162,19 @@ test('POST /assess answers a whole job as the interface shows it; a file of an o
 	const migrated = await post('assess', old);
 	assert.equal(migrated.status, 200, JSON.stringify(migrated.body).slice(0, 300));
 	assert.ok(migrated.body.stages.circuit);
+});
+test('POST /assess answers what may be claimed of each outlet, breaker and appliance, as the page shows it', async () => {
+	for (const name of ['quillback', 'marrow-street']) {
+		const file = (await get(`demo/${name}.json`)).body;
+		const { claims } = (await post('assess', file)).body;
+		const page = assess(file.job, file.readings, file.events).claims;
+		assert.deepEqual(claims.outlets, JSON.parse(JSON.stringify([...page.places.values()].flatMap((p) => p.outlets))), name);
+		assert.deepEqual([claims.breakers, claims.terminals], JSON.parse(JSON.stringify([page.breakers, page.terminals])), name);
+		const outlets = file.job.boxes.flatMap((b: { devices: { kind: string }[] }) => b.devices.filter((d) => d.kind !== 'switch'));
+		assert.ok(claims.outlets.length >= outlets.length, 'one of which nothing is known too');
+		for (const row of claims.outlets)
+			for (const key of CLAIMS) assert.equal(row[key].is === 'unknown', row[key].missing.length > 0, `${row.box} ${key}`);
+	}
 });
 test('POST /assess names a mistake of the job with its section and its subject, and not its lawful twin', async () => {
 	const file = (await get('demo/quillback.json')).body;

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { CLAIMS, type Claim, type ClaimKey } from '../../src/core/claims/claim';
+import { answerAssess } from '../../src/core/formats/assess-request';
 import type { Job, LiveEvent, Reading } from '../../src/core/model/known';
 import type { ReadingKind } from '../../src/core/model/kinds';
 import { isWordKind, READING_WORDS } from '../../src/core/model/reading';
@@ -418,4 +419,29 @@ test('good is never yes while a claim that it needs is not', () => {
 			assert.ok(row[key].is === 'yes' || row[key].is === 'not-required', `run ${seed}: good, and ${key} is ${row[key].is}`);
 		assert.equal(row.joints.is === 'yes', row.word === 'good', `run ${seed}: ${row.word}`);
 	}
+});
+
+test('a part that cannot be calculated says so for itself, and is no empty list', () => {
+	const broken = house();
+	const of: Job = {
+		...broken,
+		boxes: broken.boxes.map((b) =>
+			b.id === 'b'
+				? {
+						...b,
+						get ground(): never {
+							throw new Error('a box that cannot be read');
+						}
+					}
+				: b
+		)
+	};
+	const answer = answerAssess({ hekto: 'job', fileVersion: 5, job: of, readings: readings(VOLTS), events: [] });
+	const lost = answer.findings.filter((f) => f.code === 'not-worked-out');
+	assert.ok(lost.some((f) => f.id === 'not-worked-out:claims') && lost.some((f) => f.id === 'not-worked-out:protect'));
+	assert.ok(lost.every((f) => f.severity === 'violation' && f.message.includes('a box that cannot be read')));
+	assert.ok(answer.stages.protect.findings.some((f) => f.code === 'not-worked-out'));
+	assert.deepEqual(answer.claims.outlets, []);
+	const sound = answerAssess({ hekto: 'job', fileVersion: 5, job: broken, readings: readings(VOLTS), events: [] });
+	assert.ok(!sound.findings.some((f) => f.code === 'not-worked-out') && sound.claims.outlets.length === 3);
 });

@@ -1,4 +1,6 @@
 import type { AnySchema } from 'yup';
+import { CLAIMS, type ClaimKey } from '../claims/claim';
+import { MISSING } from '../claims/missing';
 import { RUN_INSTRUMENTS } from '../instruments/run-reading';
 import { STAGES } from '../model/kinds';
 import { jobFileSchema } from '../model/file/schema';
@@ -112,7 +114,11 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 			'/api/v1/assess': post(
 				'A whole job: findings and decisions of every stage',
 				jobFileSchema,
-				answer({ stages: object(Object.fromEntries(STAGES.map((s) => [s, STAGE]))), quantities: { type: 'object' } })
+				answer({
+					stages: object(Object.fromEntries(STAGES.map((s) => [s, STAGE]))),
+					quantities: { type: 'object' },
+					claims: CLAIMED
+				})
 			),
 			'/api/v1/report': report('A paper of a job as PDF, or all of them with the job as a zip'),
 			'/api/v1/network': post(
@@ -232,6 +238,32 @@ const NEED = object({ required: FLAG, because: list(RULE) });
 const STAGE: JsonSchema = object({
 	findings: list({ $ref: '#/components/schemas/Finding' }),
 	decisions: list({ type: 'object' })
+});
+const CLAIM = object({
+	is: { enum: ['yes', 'no', 'unknown', 'not-required'] },
+	from: list(TEXT),
+	missing: list({ enum: Object.keys(MISSING) }),
+	why: TEXT
+});
+const claims = (of: Record<string, JsonSchema>, keys: readonly ClaimKey[]): JsonSchema =>
+	object({ ...of, ...Object.fromEntries(keys.map((key) => [key, CLAIM])) });
+const MAYBE_TEXT = { type: ['string', 'null'] };
+const CLAIMED = object({
+	outlets: list(
+		claims(
+			{
+				box: TEXT,
+				device: TEXT,
+				half: { enum: [null, 'upper', 'lower'] },
+				word: { enum: ['good', 'good, not read under load', 'reads right', 'not known', 'bad'] }
+			},
+			CLAIMS
+		)
+	),
+	breakers: list(
+		claims({ circuit: TEXT, panel: MAYBE_TEXT, space: MAYBE_TEXT }, ['off', 'dead', 'joints', 'gfci', 'afci', 'good'])
+	),
+	terminals: list(claims({ appliance: TEXT, box: TEXT }, ['off', 'dead', 'energized', 'ground', 'joints', 'gfci', 'good']))
 });
 const answer = (fields: Record<string, JsonSchema>): JsonSchema =>
 	object({
