@@ -4,7 +4,7 @@ import * as circuits from '../../src/core/edit/circuits';
 import type { Command } from '../../src/core/edit/command';
 import { newFixture } from '../../src/core/edit/default-place';
 import * as fixtures from '../../src/core/edit/fixtures';
-import { installed, installedAll } from '../../src/core/edit/installed';
+import { installed, installedAll } from '../../src/core/edit/works';
 import * as cables from '../../src/core/edit/cables';
 import { editFaults } from '../../src/core/edit/merge/check-edit';
 import { changesBetween } from '../../src/core/edit/merge/change';
@@ -89,8 +89,14 @@ const EDITS: Readonly<Record<string, Make>> = {
 	'remove panel': (r, job) => fixtures.removePanel(r.pick(job.panels).id),
 	'put panel': (r, job) => fixtures.putPanel({ ...r.pick(job.panels), place: { kind: 'wall', wall: r.below(5), at: inches(r) } }),
 	'copy box': (r, job, id) => fixtures.copyBox(box(r, job), id, 'NEW-1'),
-	installed: (r, job) => installed(box(r, job), { day: '2026-11-26', by: 'JB' }),
-	'installed all': (r, job) => installedAll([box(r, job), box(r, job), box(r, job)], { day: '2026-11-26', by: 'JB' }),
+	installed: (r, job, id) =>
+		installed(box(r, job), { day: '2026-11-26', newId: id }, { at: '2026-11-26T09:00:00.000Z', by: 'JB' }),
+	'installed all': (r, job, id) =>
+		installedAll(
+			[box(r, job), box(r, job), box(r, job)],
+			{ day: '2026-11-26', newId: id },
+			{ at: '2026-11-26T09:00:00.000Z', by: 'JB' }
+		),
 	'feed cable': (r, job) => cables.feedCable(cable(r, job), r.pick([box(r, job), null, r.pick(job.panels).id])),
 	'attach box': (r, job, id) => {
 		const to = r.pick(job.cables);

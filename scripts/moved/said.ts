@@ -211,7 +211,7 @@ function* boxesSaid({ job: told, readings, events }: JobFile, { claims }: Return
 		const known = index.boxes.get(box.id) ?? fail(box.id);
 		const circuit = index.circuitsOfBox.get(box.id)?.[0];
 		yield ['symbol', symbolOf(box)];
-		yield ['thread', tried(() => threadOf(told, { ...seen, place: claims.places.get(box.id) }, box))];
+		yield ['thread', tried(() => threadOf(told, { ...seen, claims }, box))];
 		yield [
 			'dead',
 			tried(() => [deadStateAt(told, seen, box.id), signsAt(told, seen, box.id), breakerSuspects(told, seen, box.id)])

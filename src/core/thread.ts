@@ -1,12 +1,12 @@
-import { editionOf } from './code/amended-edition';
+import { claimsOf, isProven, type JobClaims, type PlaceClaims } from './claims/claims-of';
+import { MISSING } from './claims/missing';
+import { houseOf } from './house';
 import type { DeadState } from './makeup/dead-test';
 import { deadStateAt, heldDead } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
-import { indexOf } from './model/job-index';
 import { knownJob } from './model/known';
-import { boxClaims, isProven, type PlaceClaims } from './claims/claims-of';
-import { MISSING } from './claims/missing';
-import { proofOf } from './prove/assess-prove';
+import { openWork, type Skipped, type Work } from './model/work';
+import { stateOf, type WorkState } from './work/obligations';
 
 /**
  * One thread through a call: name the place, make it dead, open it, what it may become, make it up, energize and prove, paper.
@@ -24,12 +24,14 @@ export interface ThreadStep {
 	needs: string | null;
 	/** Hands go in there while nothing proves it dead. */
 	warns: boolean;
+	/** It ended by its name: "not tested". */
+	skipped: boolean;
 }
 interface Seen {
 	readings: readonly Reading[];
 	events: readonly LiveEvent[];
-	/** What may be claimed there; left out: it is worked out. */
-	place?: PlaceClaims | undefined;
+	/** What may be claimed of the house; left out: it is worked out. */
+	claims?: JobClaims | undefined;
 }
 
 const TITLES: Readonly<Record<ThreadKey, string>> = {
@@ -47,48 +49,66 @@ export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
 	const dead = deadStateAt(job, seen, box.id);
 	const planned = box.devices.filter((d) => d.state === 'planned');
 	const built = box.devices.filter((d) => d.state === 'built');
-	const changed = planned.length + built.length > 0;
-	const done = built.length > 0 && !planned.length;
-	const unproved = done ? whatProves({ job, box, built }, seen) : 'installing first';
-	const proved = unproved === null;
+	const of = workOf(job, box, seen);
+	const changed = planned.length + built.length > 0 || of !== null;
+	const done = (of ? of.state.isIn : built.length > 0) && !planned.length;
+	const skipped = (step: Skipped): boolean => of?.work.skipped?.some((s) => s.step === step) ?? false;
+	const unproved = done ? whatProves({ job, box, built }, seen, of?.state) : 'installing first';
+	const proved = unproved === null || (done && skipped('prove'));
 	const inside = box.ends.length > 0 || box.conductors.length > 0 || box.ground !== 'unknown';
 	const needs: Record<ThreadKey, string | null> = {
 		place: box.roomId === null ? 'its room' : null,
 		// Once the work is in it is on again, and meant to be; a test that nobody made is not made by what came after.
-		dead: deadNeeds(dead, { done, held: heldDead(seen, box.id) }),
+		dead: skipped('dead') ? null : deadNeeds(dead, { done, held: heldDead(seen, box.id) }),
 		open: inside ? null : 'what is in the box',
 		become: changed ? null : 'what it may become',
-		'make-up': done ? null : planned.length ? 'installing' : 'a choice first',
-		prove: unproved,
-		paper: proved ? null : 'proof first'
+		'make-up': done ? null : planned.length || of ? 'installing' : 'a choice first',
+		prove: proved ? null : unproved,
+		paper: !proved ? 'proof first' : of?.state.labels.length ? 'its labels on' : null
 	};
 	return THREAD.map((key) => ({
 		key,
 		title: TITLES[key],
 		done: needs[key] === null,
 		needs: needs[key],
-		warns: (key === 'open' || key === 'make-up') && !dead.test
+		warns: (key === 'open' || key === 'make-up') && !dead.test,
+		skipped: (key === 'dead' || key === 'prove') && skipped(key)
 	}));
+}
+/** The work that was begun at a box and goes on, with where it stands; null: there is none. */
+export function workOf(job: Job, box: Pick<Box, 'id'>, seen: Seen): { work: Work; state: WorkState } | null {
+	const work = openWork(job, box.id);
+	return work ? { work, state: stateOf(job, work, { claims: claimsIn(job, seen), readings: seen.readings }) } : null;
 }
 function deadNeeds(dead: DeadState, { done, held }: { done: boolean; held: boolean }): string | null {
 	if (dead.test || (done && held && !dead.tag)) return null;
 	if (done && !dead.tag) return held ? null : 'a dead test: none is recorded';
 	return dead.tag ? 'a dead test' : 'off and tagged';
 }
-/** What is still missing until what was put in is proved; null: nothing. Claims count what was read since hands were in the box. */
-function whatProves({ job, box, built }: { job: Job; box: Box; built: readonly Device[] }, seen: Seen): string | null {
-	const place = seen.place ?? claimsAt(job, box, seen);
+/**
+ * What is still missing until what was put in is proved, here and wherever else the work reaches; null: nothing. Claims count what
+ * was read since hands were in the box.
+ */
+function whatProves(
+	{ job, box, built }: { job: Job; box: Box; built: readonly Device[] },
+	seen: Seen,
+	state: WorkState | undefined
+): string | null {
+	const place = claimsIn(job, seen).places.get(box.id);
+	const elsewhere = state?.owed.find((o) => o.at !== box.id);
+	const here = built.length || !state ? ofBox(place, built) : null;
+	if (here) return here;
+	const owed = elsewhere ?? state?.owed[0];
+	return owed ? `${owed.words}${owed.missing ? `: ${MISSING[owed.missing].words}` : ''}` : null;
+}
+function ofBox(place: PlaceClaims | undefined, built: readonly Device[]): string | null {
 	if (!place?.read) return 'volts, read after the work';
 	if (place.level === 'bad') return 'what reads bad put right';
 	if (!built.some((d) => d.receptacles > 0)) return null;
 	if (place.level === 'look') return 'what is to be looked at again';
 	return isProven(place) || !place.next ? null : `${MISSING[place.next].words} since the work`;
 }
-function claimsAt(told: Job, { id }: Box, seen: Seen): PlaceClaims | null {
-	const job = knownJob(told);
-	const box = indexOf(job).boxes.get(id);
-	const ruled = { edition: editionOf(job), job };
-	return box ? boxClaims(ruled, seen, box, proofOf(ruled, box, seen.readings)) : null;
-}
+const claimsIn = (told: Job, seen: Seen): JobClaims =>
+	seen.claims ?? claimsOf(houseOf(knownJob(told), seen.readings, seen.events));
 /** The step that comes next: the first that needs something. */
 export const nextInThread = (steps: readonly ThreadStep[]): ThreadStep | null => steps.find((s) => !s.done) ?? null;

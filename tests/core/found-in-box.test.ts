@@ -3,7 +3,6 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { editRoom } from '../../src/core/edit/rooms';
 import { editions } from '../../src/core/code/editions';
-import { installed } from '../../src/core/edit/installed';
 import { houseOf } from '../../src/core/house';
 import { codeLetter } from '../../src/core/handover/code-letter';
 import { knownJob, type Box, type CableEnd, type Circuit, type FoundConductor } from '../../src/core/model/known';
@@ -16,7 +15,7 @@ import { assess } from '../../src/core/assess';
 import { punchList } from '../../src/core/layout/punch-list';
 import { NotKnown } from '../../src/core/model/known';
 import { foundInBoxes, placeAlong } from '../../src/core/walk/found-in-box';
-import { box, circuit, job, cable, reading } from './small-job';
+import { box, circuit, job, cable, reading, putInAt } from './small-job';
 
 /** What was seen in a box is used: against what is drawn, against the colors' meaning, against the breaker. */
 const end = (more: Partial<CableEnd> = {}): CableEnd => ({
@@ -245,7 +244,7 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 		(d) => void Object.assign(d.boxes[0]?.devices[0] ?? {}, { state: 'planned', protection: 'dual' })
 	);
 	assert.deepEqual(now(chosen, [off, dead]), ['make-up', 0]);
-	const put = produce(chosen, installed('b', { day: '2026-11-26', by: 'MR' }));
+	const put = produce(chosen, putInAt('b'));
 	assert.deepEqual([put.boxes[0]?.devices[0]?.state, put.boxes[0]?.devices[0]?.installedBy], ['built', 'MR']);
 	assert.deepEqual(now(put, [off, dead]), ['prove', 0]);
 	const at = (time: string, more: Parameters<typeof reading>[0]) =>
@@ -313,7 +312,7 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 	assert.equal(deadNeeds([off, on]), 'a dead test: none is recorded');
 	assert.equal(deadNeeds([off, dead, on]), null);
 	assert.equal(deadNeeds([off, dead, on], [at('10:30', {}), ...all]), 'a dead test: none is recorded', 'live under its tag');
-	assert.throws(() => produce(put, installed('b', { day: '2026-11-26', by: 'MR' })), /Nothing is planned/);
+	assert.throws(() => produce(put, putInAt('b')), /Nothing is planned/);
 });
 
 const names: [leg: Partial<Parameters<typeof cableName>[0]>, name: string][] = [

@@ -6,7 +6,7 @@ import { DEMOS } from '../../src/core/demo';
 import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { changeDevice } from '../../src/core/edit/boxes';
 import { applyFix } from '../../src/core/edit/fix';
-import { installed } from '../../src/core/edit/installed';
+import { beginWork, putIn } from '../../src/core/edit/works';
 import { writeFeeds } from '../../src/core/edit/cables';
 import { assess } from '../../src/core/assess';
 import { codeLetter } from '../../src/core/handover/code-letter';
@@ -27,7 +27,7 @@ import { roughList } from '../../src/core/rough/check-list';
 import { runOf } from '../../src/core/run/runs';
 import { threadOf } from '../../src/core/thread';
 import { tracerCallOnRun } from '../../src/core/trace/tracer';
-import { box, circuit, job, cable, reading } from './small-job';
+import { box, circuit, job, cable, reading, putInAt } from './small-job';
 
 /** What could hurt: each with its sound twin. */
 const e = editions['2023'];
@@ -110,8 +110,22 @@ const chosen = (j: Job, id: string): Job => {
 		applyFix(fix, () => 'n')
 	);
 };
+/** Chosen as a work, and every part of it but labels put in. */
+const worked = (j: Job, id: string): Job => {
+	const choice = advised(j).choices.find((c) => c.id === id);
+	assert.ok(choice);
+	let n = 0;
+	const act = { at: '2026-11-26T10:15:00.000Z', by: 'MR' };
+	const begun = produce(
+		j,
+		beginWork({ boxId: 'b', title: choice.title, fix: choice.fix }, act, () => `n${++n}`)
+	);
+	const [work] = begun.works ?? [];
+	assert.ok(work);
+	return work.parts.reduce((of, part) => produce(of, putIn({ workId: work.id, partId: part.id, day: '2026-11-26' }, act)), begun);
+};
 test('three slots behind a breaker: no step is done, no label printed, before its button was pressed and this outlet seen dead by it', () => {
-	const put = produce(chosen(old(), 'gfci-breaker'), installed('b', { day: '2026-11-26', by: 'MR' }));
+	const put = worked(old(), 'gfci-breaker');
 	const events = [off, dead, event('3', '10:30', { kind: 'on', circuitId: 'c1', boxId: null })];
 	const volts = [read('hn', { value: 120 }), read('he', { value: 120 }), read('ne', { value: 0 })];
 	const button = read('gfci-own', { boxId: 'c1', word: 'trips' });
@@ -316,7 +330,7 @@ test('the letter says what was found, what was done, and what is not proven, eac
 	const planned = chosen(old(), 'gfci-here');
 	assert.match(of(planned).facts[0] ?? '', /two-slot/);
 	assert.match(of(planned).done[0] ?? '', /^Planned, not put in yet: a grounding receptacle.*GFCI/);
-	const put = produce(planned, installed('b', { day: '2026-11-26', by: 'MR' }));
+	const put = produce(planned, putInAt('b'));
 	assert.match(of(put).facts[0] ?? '', /two-slot/);
 	assert.match(of(put).done[0] ?? '', /^Put in 2026-11-26 by MR: a grounding receptacle/);
 	assert.deepEqual(of(put).left, ['Not tested.']);

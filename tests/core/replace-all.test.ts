@@ -5,12 +5,11 @@ import { assess } from '../../src/core/assess';
 import { editions } from '../../src/core/code/editions';
 import { marrowStreet } from '../../src/core/demo/marrow-street';
 import { applyFix } from '../../src/core/edit/fix';
-import { installedAll } from '../../src/core/edit/installed';
 import { faceLabels } from '../../src/core/handover/labels';
 import type { Circuit, Device, Job, Cable } from '../../src/core/model/known';
 import { replaceable, replacePlans, type ReplacePlan, type Scope } from '../../src/core/protection/articles/406-4-d-replace-all';
 import { pricesOf } from '../../src/core/protection/placing-case';
-import { box, circuit, job, cable, SEEN_WIRE } from './small-job';
+import { box, circuit, job, cable, SEEN_WIRE, putInAllAt } from './small-job';
 
 const e = editions['2023'];
 const RUN: Scope = { circuitId: 'c1' };
@@ -67,8 +66,8 @@ test('at the breaker, at each, two slots again', () => {
 	const j = run();
 	const atBreaker = applied(j, plan(j, 'breaker'));
 	assert.deepEqual(
-		[atBreaker.circuits[0]?.breaker, ...faces(atBreaker)],
-		['dual', ...Array<string>(3).fill('grounding none planned')]
+		[atBreaker.circuits[0]?.breaker, atBreaker.circuits[0]?.plannedBreaker, ...faces(atBreaker)],
+		['none', 'dual', ...Array<string>(3).fill('grounding none planned')]
 	);
 	assert.deepEqual(faces(applied(j, plan(j, 'each'))), Array<string>(3).fill('grounding dual planned'));
 	assert.deepEqual(faces(applied(j, plan(j, 'two-slot'))), Array<string>(3).fill('two-slot none planned'));
@@ -97,17 +96,17 @@ test('the scope: existing 120 V receptacles of a room or of a circuit', () => {
 });
 test('what was planned together is installed together, and nothing else', () => {
 	const j = applied(run(), plan(run(), 'first-box'));
-	const done = produce(j, installedAll(['a', 'b', 'c'], { day: '2026-10-12', by: 'T' }));
+	const done = produce(j, putInAllAt(['a', 'b', 'c'], '2026-10-12T09:00:00.000Z', 'T'));
 	assert.deepEqual(
 		done.boxes.map((b) => `${b.devices[0]?.state} ${b.devices[0]?.installed} ${b.devices[0]?.installedBy}`),
 		Array<string>(3).fill('built 2026-10-12 T')
 	);
 	const one = produce(run(), (d) => void Object.assign(d.boxes[1]?.devices[0] ?? {}, { state: 'planned' }));
 	assert.deepEqual(
-		produce(one, installedAll(['a', 'b', 'c'], { day: '2026-10-12', by: '' })).boxes.map((b) => b.devices[0]?.state),
+		produce(one, putInAllAt(['a', 'b', 'c'], '2026-10-12T09:00:00.000Z', '')).boxes.map((b) => b.devices[0]?.state),
 		['found', 'built', 'found']
 	);
-	assert.throws(() => produce(run(), installedAll(['a'], { day: '2026-10-12', by: '' })), /Nothing is planned/);
+	assert.throws(() => produce(run(), putInAllAt(['a'], '2026-10-12T09:00:00.000Z', '')), /Nothing is planned/);
 });
 test('the old house: every room and circuit of it, each plan lawful where it is used', () => {
 	const { job: marrow, readings } = marrowStreet();

@@ -1,6 +1,7 @@
 import type { Box, Circuit, Device, Job, Cable, LiveEvent, Reading, Room } from '../../src/core/model/known';
 import { claimsOf, type PlaceClaims } from '../../src/core/claims/claims-of';
 import { houseOf } from '../../src/core/house';
+import { installed, installedAll } from '../../src/core/edit/works';
 import { emptyJob, newBox, newCircuit } from '../../src/core/model/new-job';
 
 /** A small job that a test can read at a glance: one den, one panel, a run of boxes with round lengths. */
@@ -119,3 +120,9 @@ export const placesOf = (
 	readings: readonly Reading[],
 	events: readonly LiveEvent[] = []
 ): ReadonlyMap<string, PlaceClaims> => claimsOf(houseOf(of, readings, events)).places;
+let made = 0;
+/** What was planned in a box is in, on a morning. */
+export const putInAt = (boxId: string, time = '2026-11-26T10:15:00.000Z', by = 'MR') =>
+	installed(boxId, { day: time.slice(0, 10), newId: () => `made-${++made}` }, { at: time, by });
+export const putInAllAt = (boxIds: readonly string[], time: string, by: string) =>
+	installedAll(boxIds, { day: time.slice(0, 10), newId: () => `made-${++made}` }, { at: time, by });

@@ -3,6 +3,7 @@ import { cantTell, standingOf } from '../protection/standing';
 import { needOf } from '../protection/need-of';
 import { gives, type Against } from '../model/protections';
 import { latestReadings } from '../model/latest-readings';
+import { knownBefore } from '../model/written';
 import { indexOf } from '../model/job-index';
 import { ifKnown, type Device, type Job, type Reading } from '../model/known';
 import type { ReadingKind } from '../model/kinds';
@@ -83,11 +84,18 @@ function pressed({ ruled, seen }: Pick<OutletCase, 'ruled' | 'seen'>, source: So
 const since = ({ ruled: { job } }: OutletCase, source: Source, r: Reading | undefined): Reading | undefined =>
 	r && isSincePutIn(job, source, r) ? r : undefined;
 /** A button that was pressed before it was put in was another one's; what is only planned has none. */
-function isSincePutIn(job: Job, source: Source, { at }: Reading): boolean {
+function isSincePutIn(job: Job, source: Source, reading: Reading): boolean {
 	const device = sourceDevice(job, source);
-	if (device?.state === 'planned') return false;
-	const installed = device ? device.installed : (indexOf(job).circuits.get(source.id)?.installed ?? null);
-	return installed === null || at.slice(0, 10) >= installed;
+	const circuit = source.kind === 'breaker' ? indexOf(job).circuits.get(source.id) : undefined;
+	if (device?.state === 'planned' || circuit?.plannedBreaker) return false;
+	const put = (job.works ?? [])
+		.flatMap((w) => w.parts)
+		.filter((p) => (source.kind === 'breaker' ? p.kind === 'breaker' && p.at === source.id : p.deviceId === source.deviceId))
+		.flatMap((p) => p.put ?? [])
+		.at(-1);
+	if (put) return knownBefore(put, reading);
+	const installed = device ? device.installed : (circuit?.installed ?? null);
+	return installed === null || reading.at.slice(0, 10) >= installed;
 }
 const sourceDevice = (job: Job, { kind, id, deviceId }: Source): Device | undefined =>
 	kind === 'breaker'

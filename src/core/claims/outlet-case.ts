@@ -1,7 +1,7 @@
 import type { RuledJob } from '../code/ruled-job';
 import { knownBefore, type Entry } from '../model/written';
 import { indexOf } from '../model/job-index';
-import type { Box, Circuit, Device, LiveEvent, Reading } from '../model/known';
+import type { Box, Circuit, Device, Job, LiveEvent, Reading } from '../model/known';
 import type { ReadingKind } from '../model/kinds';
 import { once } from '../model/remember';
 import { gatePlace, tagsOver } from '../makeup/gate';
@@ -47,7 +47,7 @@ export function outletCases(ruled: RuledJob, seen: Seen, box: Box, proof: BoxPro
 	const circuit = indexOf(ruled.job).circuitsOfBox.get(box.id)?.[0];
 	const outlets = box.devices.filter(isOutlet);
 	const several = outlets.filter((d) => d.receptacles > 0).length > 1;
-	const work = lastWork(seen.events).get(box.id);
+	const work = lastHandsIn(ruled.job, seen.events).get(box.id);
 	const built = box.devices
 		.flatMap((d) => (d.state === 'built' && d.installed ? [d.installed] : []))
 		.sort()
@@ -109,16 +109,24 @@ const OF_YOKE: readonly ReadingKind[] = [
 const ofBoth = (latest: Latest | undefined): Latest =>
 	Object.fromEntries(Object.entries(latest ?? {}).filter(([kind]) => OF_YOKE.includes(kind as ReadingKind)));
 
-/** When hands were last in each box: what was read before is of another joint. */
-const lastWork = once(
-	(events: readonly LiveEvent[]): ReadonlyMap<string, LiveEvent> =>
-		new Map(events.flatMap((e) => (e.kind === 'dead-test' && e.boxId ? [[e.boxId, e] as const] : [])))
-);
-const isBefore = (reading: Entry, work: LiveEvent | undefined): boolean => !!work && knownBefore(reading, work);
+type Moment = Omit<Entry, 'id'>;
+/** When hands were last in each box, to verify it dead or to put something in: what was read before is of another joint. */
+const lastHandsIn = once((job: Job, events: readonly LiveEvent[]): ReadonlyMap<string, Moment> => {
+	const last = new Map<string, Moment>();
+	const note = (boxId: string, at: Moment): void => {
+		const before = last.get(boxId);
+		if (!before || !knownBefore(at, before)) last.set(boxId, at);
+	};
+	for (const e of events) if (e.kind === 'dead-test' && e.boxId) note(e.boxId, e);
+	for (const { parts } of job.works ?? [])
+		for (const part of parts) if (part.put && (part.kind === 'device' || part.kind === 'jumper')) note(part.at, part.put);
+	return last;
+});
+const isBefore = (reading: Entry, work: Moment | undefined): boolean => !!work && knownBefore(reading, work);
 /** Hands were in its box, or in one that feeds it, since: a joint that was read is another one now. */
 export function workedOnSince({ ruled, seen, box, circuit }: OutletCase, reading: Entry): boolean {
 	const path = circuit ? (runOf(ruled.job, circuit).byBox.get(box.id)?.path ?? []) : [];
-	const work = lastWork(seen.events);
+	const work = lastHandsIn(ruled.job, seen.events);
 	return [box.id, ...path.map((l) => l.fromId ?? '')].some((id) => isBefore(reading, work.get(id)));
 }
 

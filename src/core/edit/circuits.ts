@@ -3,7 +3,9 @@ import type { CircuitLoad, Circuit, Job, Cable, Panel } from '../model/job';
 import { newCircuit } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 import type { OpensTogether, Protection } from '../model/kinds';
+import { changeDevice } from './boxes';
 import { attachBox, detachBox } from './cables';
+import { planBreaker } from './plan-breaker';
 import { type Command, rowIn } from './command';
 import type { CircuitMove, Fix, NewCircuitFor } from '../model/result';
 
@@ -168,7 +170,7 @@ export const placeProtection =
 	): Command =>
 	(draft) => {
 		const circuit = rowIn<Circuit>(draft.circuits, circuitId, 'circuit');
-		circuit.breaker = breaker;
+		planBreaker(circuit, breaker);
 		if (branchFeeder) circuit.homeRun = 'branch-feeder-breaker';
 		else if (circuit.homeRun === 'branch-feeder-breaker') delete circuit.homeRun;
 		const onRun = new Set(draft.cables.filter((l) => l.circuitId === circuitId).map((l) => l.toId));
@@ -181,8 +183,10 @@ export const placeProtection =
 				if (own) throw new RangeError(`${box.name} has no duplex to replace with a protective device.`);
 				continue;
 			}
-			device.protection = own?.protection ?? 'none';
-			device.feedsLoad = own?.feedsLoad ?? false;
+			const to = { protection: own?.protection ?? ('none' as const), feedsLoad: own?.feedsLoad ?? false };
+			const stands = device.state === 'found' && (device.protection !== to.protection || device.feedsLoad !== to.feedsLoad);
+			// Another device in place of one that was found is planned.
+			changeDevice(device, { ...to, ...(stands ? { state: 'planned' } : {}) });
 		}
 	};
 

@@ -4,6 +4,7 @@ import { addCircuit, sizeAs, pairCircuits, shareHomeRun, moveBoxes } from './cir
 import type { Job, Room, Device } from '../model/job';
 import { newRoom, newBox } from '../model/new-job';
 import { changeDevice, freeName } from './boxes';
+import { planBreaker } from './plan-breaker';
 
 /** Applies a finding's fix as one edit. @param newId a fresh id for each thing made */
 export const applyFix =
@@ -29,7 +30,7 @@ export const applyFix =
 				protectDevice(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.protection);
 				return;
 			case 'protect-breaker':
-				rowIn(draft.circuits, fix.circuitId, 'circuit').breaker = fix.protection;
+				planBreaker(rowIn(draft.circuits, fix.circuitId, 'circuit'), fix.protection);
 				return;
 			case 'set-breaker':
 				rowIn(draft.circuits, fix.circuitId, 'circuit').breakerA = fix.breakerA;

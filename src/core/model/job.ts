@@ -13,11 +13,13 @@ import type {
 } from './records';
 import type { Practice } from './practice';
 import type { Room } from './rooms';
+import type { Work } from './work';
 import type { Box, Cable, Supply, Circuit, Panel } from './wiring';
 
 export * from './practice';
 export type * from './records';
 export type * from './rooms';
+export type * from './work';
 export type * from './wiring';
 
 /** A local change to a rule, with where it is written down. */
@@ -78,6 +80,7 @@ export interface Job {
 	torques?: Torque[] | undefined;
 	supplies?: Supply[] | undefined;
 	signatures?: Signature[] | undefined;
+	works?: Work[] | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */

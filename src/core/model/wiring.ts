@@ -269,6 +269,8 @@ export interface Circuit {
 	/** Rating of its breaker or fuse, A; null: not read yet. */
 	breakerA: number | null;
 	breaker: Protection;
+	/** What it is to protect against, where that is planned and not in yet; left out: nothing is. */
+	plannedBreaker?: Protection | undefined;
 	load: CircuitLoad | null;
 	mustStayOn: boolean;
 	/** An old directory's word, not believed until proven. */

@@ -63,13 +63,17 @@ function onCircuit(edition: Edition, job: Job, at: Protected, against: Against):
 		const d = holder.devices.find((x) => x.feedsLoad && counts(holder, x));
 		if (d) return of(holder, d);
 	}
-	const lost = gives(circuit.breaker, against) ? null : lostFeed(job, circuit, box.id);
+	const breaker = breakerOf(circuit);
+	const lost = gives(breaker, against) ? null : lostFeed(job, circuit, box.id);
 	if (lost) throw new NotKnown(lost);
-	const dual = circuit.breaker === 'dual' ? { dual: true } : {};
-	return gives(circuit.breaker, against)
+	const dual = breaker === 'dual' ? { dual: true } : {};
+	return gives(breaker, against)
 		? { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(job, circuit)}`, ...dual }
 		: null;
 }
+
+/** What a breaker gives, or is to: what is planned counts while it is worked out what is required, and proves nothing. */
+const breakerOf = (circuit: told.Circuit) => circuit.plannedBreaker ?? circuit.breaker;
 
 /** A box upstream of which nobody saw what feeds it: something may protect it that nobody knows of, or nothing where one is guessed. */
 function lostFeed(job: Job, circuit: Circuit, boxId: string): Fact | null {
@@ -116,10 +120,10 @@ export function bandsOf(job: told.Job, run: Run<told.Cable, told.Circuit>): Band
 	const { boxes } = indexOf(job);
 	const { circuit } = run;
 	const bands: Band[] = [];
-	if (circuit.breaker !== 'none') {
+	if (breakerOf(circuit) !== 'none') {
 		bands.push({
 			source: { kind: 'breaker', id: circuit.id, name: `the breaker ${inSpace(job, circuit)}` },
-			against: DEVICE_WORDS[circuit.breaker],
+			against: DEVICE_WORDS[breakerOf(circuit)],
 			boxIds: run.nodes.map((n) => n.boxId)
 		});
 	}

@@ -110,7 +110,7 @@ export function materialsOf(ruled: RuledJob, takes: TakesOfBox): Materials {
 	for (const box of job.boxes) ofBox(ruled, box, { counting, missing, takes });
 	for (const cable of job.cables) ofCable(ruled, cable, counting);
 	for (const c of job.circuits) {
-		if (c.state === 'found') continue;
+		if (c.state === 'found' && !c.plannedBreaker) continue;
 		counting.add({ group: 'breakers', name: breakerPart(c), unit: 'each', usedIn: 'trim' }, 1, {
 			circuit: circuitOf(job, c),
 			room: ''
@@ -241,7 +241,7 @@ function coverOf(box: Box): string | null {
 }
 function breakerPart(c: Job['circuits'][number]): string {
 	const amps = ifKnown(() => c.breakerA);
-	return `${amps === null ? 'rating not chosen' : `${amps} A`}, ${c.poles === 2 ? 'two-pole' : 'one-pole'}${PROTECTION[c.breaker]}${c.half ? ', thin' : ''}`;
+	return `${amps === null ? 'rating not chosen' : `${amps} A`}, ${c.poles === 2 ? 'two-pole' : 'one-pole'}${PROTECTION[c.plannedBreaker ?? c.breaker]}${c.half ? ', thin' : ''}`;
 }
 
 function ofCable(ruled: RuledJob, cable: Cable, counting: Counting): void {

@@ -16,4 +16,4 @@ export const VIEW_OF: Readonly<Record<ThreadKey, string>> = {
 export const threadStepOf = (view: string | null): ThreadKey | null => THREAD.find((key) => VIEW_OF[key] === view) ?? null;
 /** The seven steps of a box, by all that is known of it now. */
 export const stepsOf = ({ job, readings, events, assessment }: JobStore, box: Box): ThreadStep[] =>
-	threadOf(job, { readings, events, place: assessment.claims.places.get(box.id) }, box);
+	threadOf(job, { readings, events, claims: assessment.claims }, box);

@@ -1,3 +1,4 @@
+import { actsOf } from '$core/model/work';
 import { now } from '$lib/clock';
 import Dexie from 'dexie';
 import { inverseOf, type Change } from '$core/edit/merge/change';
@@ -144,7 +145,8 @@ async function turnReadings(edit: EditRow, { undoing, device }: { undoing: boole
 	const ofJob = { jobId: edit.jobId };
 	const strike = nextWritten(device, [
 		...(await db.readings.where(ofJob).toArray()),
-		...(await db.events.where(ofJob).toArray())
+		...(await db.events.where(ofJob).toArray()),
+		...actsOf((await db.jobs.get(edit.jobId))?.job ?? {})
 	]);
 	await db.readings.where('id').anyOf(turned).modify({ struck: undoing, strike });
 	return turned;

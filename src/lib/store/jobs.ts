@@ -1,3 +1,4 @@
+import { actsOf } from '$core/model/work';
 import { liveOnArrival } from '$core/makeup/open-tags';
 import { FILE_VERSION } from '$core/model/file/migrations';
 import { byWriting, nextWritten } from '$core/model/written';
@@ -114,7 +115,7 @@ const PLAIN_ID = /^[A-Za-z0-9_-]{1,64}$/;
 /** Takes in a job file beside what is there: where an id of it is taken, the job and all its rows get fresh ones. */
 export async function importFile(file: JobFile, watch: Watch = {}, as: 'opened' | 'copy' = 'opened'): Promise<string> {
 	await settleStore();
-	const wrote = nextWritten(await deviceId(), [...file.readings, ...file.events]);
+	const wrote = nextWritten(await deviceId(), [...file.readings, ...file.events, ...actsOf(file.job)]);
 	file = { ...file, events: [...file.events, ...liveOnArrival(file.events, { at: now(), newId: freshId, wrote })] };
 	const photos = file.photos ?? [];
 	const taken = await db.jobs.get(file.job.id);

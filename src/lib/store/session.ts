@@ -1,3 +1,4 @@
+import { actsOf, type Act } from '$core/model/work';
 import { now } from '$lib/clock';
 import { produce } from 'immer';
 import { changesBetween } from '$core/edit/merge/change';
@@ -143,7 +144,11 @@ export class JobSession {
 	}
 	/** What the next entry of this device carries: it comes after all that this tab has. */
 	private nextWritten(device: string): Written {
-		return nextWritten(device, [...this.shown.readings, ...this.shown.events]);
+		return nextWritten(device, [...this.shown.readings, ...this.shown.events, ...actsOf(this.shown.job)]);
+	}
+	/** Now, by somebody, in its place among all that this device wrote. */
+	async act(by: string): Promise<Act> {
+		return { at: now(), by, wrote: this.nextWritten(await deviceId()) };
 	}
 	/** Strikes a reading out of what is judged, or takes that back: it stays in the log. */
 	async strike(readingId: string, struck: boolean): Promise<void> {

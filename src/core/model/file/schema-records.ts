@@ -120,7 +120,7 @@ export const ruling = shapeOf<Ruling>()({
 	from: text(200).defined(),
 	day: must(day())
 });
-const written = () =>
+export const written = () =>
 	shapeOf<Written>()({
 		device: must(named(64)),
 		n: must(whole(1, 1e9)),

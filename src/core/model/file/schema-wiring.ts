@@ -53,7 +53,7 @@ import { place } from './schema-rooms';
 
 /** Boxes with their devices and what was found in them, cables, circuits, panels. */
 
-const device = shapeOf<Device>()({
+export const device = shapeOf<Device>()({
 	id: id(),
 	kind: must(oneOf(DEVICE_KINDS)),
 	receptacles: must(oneOf([0, 1, 2] as const)),
@@ -225,6 +225,7 @@ export const circuit = shapeOf<Circuit>()({
 	poles: must(oneOf([1, 2] as const)),
 	breakerA: figure(1, 400).nullable().defined(),
 	breaker: must(oneOf(PROTECTIONS)),
+	plannedBreaker: maybe(oneOf(PROTECTIONS)),
 	load: load.nullable().defined(),
 	mustStayOn: must(flag()),
 	directory: text().defined(),

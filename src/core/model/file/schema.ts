@@ -36,6 +36,7 @@ import {
 	eventSchema,
 	photoSchema
 } from './schema-records';
+import { work } from './schema-works';
 import { FILE_VERSION } from './migrations';
 import type { JobFile, Job, Reading, LiveEvent } from '../job';
 import { referenceFaults } from './references';
@@ -94,6 +95,7 @@ export const jobSchema = shapeOf<Job>()({
 	torques: maybe(list(torque, 2000)),
 	supplies: maybe(list(supply, 2000)),
 	signatures: maybe(list(signature, 500)),
+	works: maybe(list(work, 2000)),
 	unit: maybe(unit),
 	peakKw: maybe(figure(0.1, 1000))
 });
