@@ -22,7 +22,7 @@ test('a two-wire bedroom: the advisor leads to a remedy, labels and a letter', a
 	assert.equal(await b.run('return [...document.querySelectorAll("main .set button")].filter((x) => !x.disabled).length'), 0);
 	await b.click('main button', 'Letter');
 	await b.says('Code basis: BD-02, Bedroom', 'main');
-	await b.says('Marked: "GFCI Protected" and "No Equipment Ground"', 'main');
+	await b.says('To be marked: "GFCI Protected" and "No Equipment Ground"', 'main');
 	await b.says('drop under load: 3.4%', 'main');
 	assert.ok((await b.saved(() => b.click('main button', 'Save as PDF'))).startsWith('%PDF-'));
 });
@@ -56,7 +56,7 @@ test('protection placed anew keeps the GFCI that stands in for a ground; taken o
 	await b.click('main button', 'Labels');
 	await b.says('No label needed yet', 'main');
 	await b.click('main button', 'Letter');
-	assert.doesNotMatch(await b.text('main'), /Marked: "GFCI Protected"/, 'nor a letter');
+	assert.doesNotMatch(await b.text('main'), /marked: "GFCI Protected"/, 'nor a letter');
 });
 test('the cellar device that feeds the freezer is found and shown', async () => {
 	await b.go('/job/marrow-street/protect');

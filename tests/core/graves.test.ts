@@ -137,10 +137,11 @@ test('three slots behind a breaker: no step is done, no label printed, before it
 	assert.equal(steps([...volts, button]), 'not seen dead by its protection since the work');
 	assert.equal(steps([...volts, button, behind]), null);
 	assert.deepEqual([printed(volts), printed([...volts, button]), printed([...volts, button, behind])], [0, 0, 2]);
-	const says = (readings: Reading[]) =>
-		codeLetter({ edition: e, job: knownJob(put) }, knownJob(put).boxes[0] as Box, { readings }).facts.join(' ');
-	assert.match(says(volts), /its button not pressed yet/);
-	assert.doesNotMatch(says([...volts, button]), /not pressed/);
+	const letter = (readings: Reading[]) =>
+		codeLetter({ edition: e, job: knownJob(put) }, knownJob(put).boxes[0] as Box, { readings, events });
+	assert.doesNotMatch(letter(volts).facts.join(' '), /breaker/, 'as found it was a plain one');
+	assert.ok(letter(volts).left.includes('Not proven: space 4: its own button.'));
+	assert.ok(!letter([...volts, button]).left.some((x) => x.includes('its own button')));
 });
 
 // A bootleg.
@@ -198,7 +199,6 @@ const work = (more: Partial<PlainWork> = {}): string =>
 		ground: NONE,
 		bootleg: null,
 		dead: true,
-		breaker: null,
 		...more
 	}).join('\n');
 const LISTS: [what: string, more: Partial<PlainWork>, says: RegExp, not: RegExp][] = [
@@ -217,8 +217,7 @@ const LISTS: [what: string, more: Partial<PlainWork>, says: RegExp, not: RegExp]
 	['LINE is to be found', { box: { ends: [end(), end()] } }, /capped[^]*on; read[^]*off, tag, verify dead again/, /Ground first/],
 	['LINE found with power on', { box: { ends: [end(true), end()] }, dead: false }, /off, tag, verify dead again/, /Ground first/],
 	['LINE found, dead again', { box: { ends: [end(true), end()] } }, /Cable 1 is LINE/, /dead again/],
-	['a bootleg', { bootleg: 'seen' }, /^Off, verified dead: take the jumper/, /Ground first/],
-	['a breaker to be put in', { breaker: 'space 4' }, /put in the breaker in space 4/, /Ground first/]
+	['a bootleg', { bootleg: 'seen' }, /^Off, verified dead: take the jumper/, /Ground first/]
 ];
 for (const [what, more, says, not] of LISTS)
 	test(`the list of an install: ${what}`, () => {

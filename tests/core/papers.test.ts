@@ -21,7 +21,9 @@ import { blocksDefinition, FONT_FILES, FONTS, PAPER_SIZES, sheetsDefinition } fr
 const letter: CodeLetter = {
 	title: 'BD-02, Bedroom é',
 	head: 'Marrow Street. NEC 2020',
+	before: [],
 	done: [],
+	dead: [],
 	left: [],
 	facts: ['The neighbor’s café, 64 in²', 'Ground: none at 75 °C'],
 	points: [

@@ -295,7 +295,7 @@ test('what is off at a box: a reading to look at before one that tells nothing, 
 		off: []
 	} as unknown as BoxProof;
 	assert.equal(
-		whatIsOff(proof, false)
+		whatIsOff(proof, { proven: false, stale: [] })
 			.map((j) => j.says)
 			.join(''),
 		'bjdu'

@@ -3,6 +3,8 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { claimsOf } from '../../src/core/claims/claims-of';
 import { beginWork, endWork, installed, oldPart, putIn, skipStep } from '../../src/core/edit/works';
+import { editions } from '../../src/core/code/editions';
+import { codeLetter } from '../../src/core/handover/code-letter';
 import { houseOf } from '../../src/core/house';
 import { labelsId } from '../../src/core/model/checks';
 import { knownJob, type Job, type LiveEvent, type Reading } from '../../src/core/model/known';
@@ -248,4 +250,59 @@ test('works are kept in a job file, each act in the order of its device', () => 
 	const wrote = { device: 'phone', n: 7 };
 	const counted = { works: [{ ...work(of), begun: { ...act('09:00'), wrote } }] };
 	assert.equal(nextWritten('phone', actsOf(counted)).n, 8, 'the next entry of the device comes after its acts');
+});
+
+test('the letter of a work: found, read before, done with its parts elsewhere, dead tests, what is not proven, read after', () => {
+	const letter = (of: Job, readings: Reading[] = [], events: LiveEvent[] = []) => {
+		const known = knownJob(of);
+		const [, at] = known.boxes;
+		assert.ok(at);
+		return codeLetter({ edition: editions['2023'], job: known }, at, { readings, events });
+	};
+	const early = row('hn', 119, '08:00');
+	const planned = letter(begin(run()), [early]);
+	assert.match(planned.facts.join(' '), /two-slot.*On space 1 · Den, 20 A\.$/);
+	assert.deepEqual(planned.done, [
+		'Planned, not put in yet: a grounding receptacle, 15 A, 120 V.',
+		'Planned, not done yet: a dual-function breaker in space 1.',
+		'Planned, not done yet: label "GFCI Protected" on B.'
+	]);
+	assert.deepEqual([planned.before.length, planned.evidence.length, planned.dead], [1, 0, []]);
+	const done = put(put(begin(run()), 'device', '10:00'), 'breaker', '10:30');
+	const late = row('hn', 120, '11:00');
+	const of = letter(done, [early, late]);
+	assert.match(of.facts.join(' '), /20 A\.$/, 'as found it was a plain breaker, whatever is in now');
+	assert.match(
+		of.done.join(' | '),
+		/^Put in 2026-11-30 by KR: a grounding receptacle.* \| Put in a dual-function breaker in space 1, 2026-11-30 by KR\. \|/
+	);
+	assert.deepEqual(of.dead, ['Dead test not recorded.']);
+	assert.deepEqual([of.before.map((x) => x.includes('119')), of.evidence.map((x) => x.includes('120'))], [[true], [true]]);
+	assert.ok(of.left.includes('Not proven: space 1: its own button.'), of.left.join(' | '));
+	assert.ok(of.points.some((p) => p.text.includes('to be provided by the breaker in space 1, not proven yet')));
+	assert.doesNotMatch(of.tester.join(' '), /own button proves it/, 'a button that nobody pressed proves nothing');
+	const dead: LiveEvent = {
+		id: 'd',
+		jobId: 'j',
+		kind: 'dead-test',
+		circuitId: null,
+		boxId: 'b',
+		at: '2026-11-30T09:30:00.000Z',
+		by: 'KR',
+		note: 'all under 1 V'
+	};
+	assert.deepEqual(letter(done, [late], [dead]).dead, ['2026-11-30 by KR: all under 1 V.']);
+	const ended = produce(done, (draft) => {
+		const [first] = draft.works ?? [];
+		if (!first) return;
+		oldPart(first.id, { age: '1962', seen: 'burnt', fate: 'kept' })(draft);
+		skipStep(first.id, 'prove', act('12:00'))(draft);
+		endWork(first.id, { ...act('12:30'), says: 'back tomorrow' })(draft);
+	});
+	const last = letter(ended);
+	assert.ok(
+		last.done.includes('Removed: age 1962; burnt; kept.') &&
+			last.done.includes('Ended unfinished, 2026-11-30 by KR: back tomorrow.')
+	);
+	assert.ok(last.left.some((x) => x.startsWith('Testing was skipped')));
 });

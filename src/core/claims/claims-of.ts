@@ -48,8 +48,10 @@ export interface PlaceClaims {
 	next: Missing | null;
 	/** All that is missing until each is good. */
 	missing: readonly Missing[];
-	/** Something of it was read, or is to be: it counts where outlets are counted. */
+	/** Something of it was read. */
 	read: boolean;
+	/** Readings that no longer stand: of before hands were in it, or with its power off. */
+	stale: readonly string[];
 }
 
 const WORDS: Readonly<Record<PlaceLevel, string>> = {
@@ -105,7 +107,8 @@ const wordOf = (level: PlaceLevel, { is }: Claim): Word =>
 /** Of one box, whatever is known of it. @param proof what was read there, judged; null: nothing was */
 export function boxClaims(ruled: RuledJob, seen: Seen, box: Box, proof: BoxProof | null): PlaceClaims {
 	const power = offAndDead(ruled.job, seen, box.id);
-	const rows = outletCases(ruled, seen, box, proof).map((c) => rowOf(c, power));
+	const cases = outletCases(ruled, seen, box, proof);
+	const rows = cases.map((c) => rowOf(c, power));
 	const level = LEVELS.find((l) => rows.some((r) => r.level === l)) ?? 'unknown';
 	const notLoaded = rows.some((r) => r.level === 'good' && r.claims.joints.is !== 'yes');
 	const open = rows.find((r) => r.level === level);
@@ -116,7 +119,8 @@ export function boxClaims(ruled: RuledJob, seen: Seen, box: Box, proof: BoxProof
 		word: level === 'good' && notLoaded ? 'good, not read under load' : WORDS[level],
 		next: open?.next ?? null,
 		missing: [...new Set(rows.flatMap((r) => r.claims.good.missing))],
-		read: proof !== null
+		read: proof !== null,
+		stale: [...new Set(cases.flatMap((c) => c.stale))]
 	};
 }
 /** The gravest first. */
@@ -191,7 +195,7 @@ function terminalsOf(appliance: string, place: PlaceClaims | undefined): Termina
 /** A panel, or a breaker in it: as its readings have it; no outlet, and never good by readings alone. */
 function panelClaims(id: string, proof: BoxProof): PlaceClaims {
 	const level = worst([...Object.values(proof.latest), ...proof.rivals].map((j) => j.verdict.level));
-	return { id, outlets: [], level, word: WORDS[level], next: null, missing: [], read: true };
+	return { id, outlets: [], level, word: WORDS[level], next: null, missing: [], read: true, stale: [] };
 }
 /** What was owed of an outlet is proven, as far as the instruments on site reach. */
 export const isProven = (place: Pick<PlaceClaims, 'level'> | undefined): boolean =>

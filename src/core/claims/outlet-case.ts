@@ -34,6 +34,8 @@ export interface OutletCase {
 	read: Latest;
 	/** All of it, with what another device read and did not know of, under load, with its switch off. */
 	all: readonly JudgedReading[];
+	/** Readings of the box that no longer stand: of before hands were in it, or with its power off. */
+	stale: readonly string[];
 	/** Lamps and a meter that can't both be right. */
 	contradicts: boolean;
 	standing: Standing;
@@ -87,6 +89,7 @@ export function outletCases(ruled: RuledJob, seen: Seen, box: Box, proof: BoxPro
 				twoHots: device.volts === 240 || isBetweenHots(box, half ?? undefined),
 				read,
 				all: [...Object.values(read), ...ofHalf.filter(counts)],
+				stale: [...Object.values(latest ?? {}), ...ofHalf].flatMap((j) => (counts(j) ? [] : [j.reading.id])),
 				contradicts: own?.contradicts ?? false,
 				standing
 			};

@@ -27,7 +27,10 @@ export const beginWork =
 	(draft) => {
 		const before = openWork(draft, boxId);
 		if (before && !before.parts.some((p) => p.put)) takeBack(draft, before);
-		const parts = [...(jumperAt ? [{ id: newId(), kind: 'jumper' as const, at: jumperAt }] : []), ...partsOf(fix, newId)];
+		const parts = oncePerThing([
+			...(jumperAt ? [{ id: newId(), kind: 'jumper' as const, at: jumperAt }] : []),
+			...partsOf(fix, newId)
+		]);
 		const work: Work = {
 			id: newId(),
 			boxId,
@@ -48,6 +51,10 @@ function partsOf(fix: Fix | null, newId: () => string): WorkPart[] {
 	const puts = fix?.kind === 'protect-device' || (fix?.kind === 'edit-device' && fix.change.state === 'planned');
 	return puts ? [{ id: newId(), kind: 'device', at: fix.boxId, deviceId: fix.deviceId }] : [];
 }
+/** Several boxes that share a device or a breaker get it once. */
+const oncePerThing = (parts: readonly WorkPart[]): WorkPart[] => [
+	...new Map(parts.map((p) => [`${p.kind} ${p.at} ${p.deviceId ?? ''}`, p])).values()
+];
 const copy = (device: Device): Device => ({ ...device });
 /** A device as it was found; null: it is new, and only planned. */
 const asFound = (device: Device): Device | null =>
@@ -170,6 +177,28 @@ export const installed =
 					putIn({ workId: work.id, partId: part.id, day }, act)(draft);
 		if (box.state === 'planned') box.state = 'built';
 		for (const cable of draft.cables) if (cable.toId === boxId && cable.state === 'planned') cable.state = 'built';
+	};
+/** A breaker that was planned is in: the part of its work, or a work of its own. @throws RangeError where none is planned */
+export const breakerIn =
+	(circuitId: string, { day, newId }: { day: string; newId: () => string }, act: Act): Command =>
+	(draft) => {
+		const { plannedBreaker, id, breaker, breakerA, poles } = rowIn(draft.circuits, circuitId, 'circuit');
+		if (!plannedBreaker) throw new RangeError('No breaker is planned there.');
+		const isIt = (p: WorkPart): boolean => p.kind === 'breaker' && p.at === circuitId && !p.put;
+		if (!(draft.works ?? []).some((w) => !w.ended && w.parts.some(isIt)))
+			draft.works = [
+				...(draft.works ?? []),
+				{
+					id: newId(),
+					boxId: null,
+					title: 'As planned',
+					begun: act,
+					found: { devices: [], breakers: [{ id, breaker, breakerA, poles }] },
+					parts: [{ id: newId(), kind: 'breaker', at: circuitId, breaker: plannedBreaker }]
+				}
+			];
+		for (const work of draft.works ?? [])
+			for (const part of work.parts) if (!work.ended && isIt(part)) putIn({ workId: work.id, partId: part.id, day }, act)(draft);
 	};
 /** The same of several boxes at once: those of them where something is planned. @throws RangeError where nothing is */
 export const installedAll =

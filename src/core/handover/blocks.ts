@@ -57,7 +57,9 @@ export function letterBlocks(letter: CodeLetter, day: string): Block[] {
 		{ kind: 'paragraph', text: letter.head },
 		{ kind: 'paragraph', text: day },
 		...section('As found', letter.facts),
+		...section('Read before', letter.before),
 		...section('Done', letter.done),
+		...section('Verified dead', letter.dead),
 		...section('As left', letter.left),
 		...section(
 			'What the rules require, in our words',
@@ -66,7 +68,7 @@ export function letterBlocks(letter: CodeLetter, day: string): Block[] {
 					`${text} (${rule.section}, ${rule.edition}${rule.confidence === 'check' ? ', check with the AHJ' : ''})`
 			)
 		),
-		...section('Evidence', letter.evidence),
+		...section(letter.done.length ? 'Read after' : 'Evidence', letter.evidence),
 		...section('What a plug-in tester will show, and why that is expected', letter.tester),
 		...section('What may still be required', letter.asks),
 		{ kind: 'paragraph', text: letter.closing, small: true }

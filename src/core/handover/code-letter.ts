@@ -1,21 +1,26 @@
 import { permitWords } from './paper';
-import { breakerWritten } from '../model/breaker-name';
+import { houseOf } from '../house';
+import type { Seen } from '../claims/outlet-case';
+import { breakerWritten, saySpace } from '../model/breaker-name';
+import { lastWorkAt, type Work } from '../model/work';
+import { knownBefore } from '../model/written';
+import { obligationsOf } from '../work/obligations';
 import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
 import { knownOr, sayRating } from '../model/fact-words';
-import type { Box, DeviceWas, LiveEvent, Reading } from '../model/known';
+import type { Box, Circuit, DeviceWas, Job, LiveEvent, Reading } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { counting } from '../model/latest-readings';
 import { readingValue, readingWords } from '../model/reading';
-import { boxClaims, isProven } from '../claims/claims-of';
+import { boxClaims, claimsOf, isProven } from '../claims/claims-of';
 import { MISSING } from '../claims/missing';
 import { proofOf } from '../prove/assess-prove';
 import { groundOf } from '../run/ground-at';
 import { needOf } from '../protection/need-of';
-import { dutiesOf } from '../protection/articles/406-4-d-replace-advice';
+import { BUTTON_PROVES, dutiesOf } from '../protection/articles/406-4-d-replace-advice';
 import { cantTell, standingOf } from '../protection/standing';
 import { standingWords } from '../protection/standing-words';
 
@@ -25,8 +30,12 @@ export interface CodeLetter {
 	head: string;
 	/** What stood there before the work. */
 	facts: string[];
+	/** What was read before it. */
+	before: string[];
 	/** What was put in, and what is only planned. */
 	done: string[];
+	/** How it was verified dead for it; that no test is recorded, where something was put in. */
+	dead: string[];
 	/** What stands there now, with what is not proven of it. */
 	left: string[];
 	points: { text: string; rule: Rule }[];
@@ -50,7 +59,9 @@ export function codeLetter(
 	const room = box.roomId ? rooms.get(box.roomId) : undefined;
 	const circuit = circuitsOfBox.get(box.id)?.[0];
 	const points: CodeLetter['points'] = [];
-	const place = boxClaims({ edition, job }, { readings, events }, box, proofOf({ edition, job }, box, readings));
+	const seen = { readings, events };
+	const work = lastWorkAt(job, box.id);
+	const place = boxClaims({ edition, job }, seen, box, proofOf({ edition, job }, box, readings));
 	const tester: string[] = [];
 	const asks: string[] = [];
 	for (const device of box.devices) {
@@ -82,41 +93,38 @@ export function codeLetter(
 		const stands = standingWords(edition, { box, device }, standing);
 		if (stands) points.push(stands);
 		if (stands && device.state !== 'found') points.push(...dutiesOf(edition, need).map(({ text, rule }) => ({ text, rule })));
-		if (stands?.tester) tester.push(stands.tester);
+		const proven = place.outlets.some((o) => o.device === device.id && o.gfci.is === 'yes');
+		// A button that was not pressed, or failed, proves nothing.
+		if (stands?.tester) tester.push(proven ? stands.tester : stands.tester.replace(` ${BUTTON_PROVES}`, ''));
 	}
 	const ground = groundOf(job, box, readings);
-	const evidence = counting(readings)
-		.filter((r) => r.boxId === box.id)
-		.map(
-			(r) =>
-				`${localDay(r.at)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not entered'}, ${r.instrument || 'instrument not said'}`
-		);
+	const own = counting(readings).filter((r) => r.boxId === box.id);
+	const isEarly = (r: Reading): boolean => work !== undefined && wasBefore(work, box, r);
+	const evidence = own.filter((r) => !isEarly(r)).map(sayReading);
 	return {
 		title: `${box.name}, ${room?.name ?? 'room not known'}`,
 		head: `${job.name}${job.place ? `, ${job.place}` : ''}. NEC ${edition.key}, ${permitWords(job)}.${job.amendments.length ? ` Local amendments: ${job.amendments.map((a) => `${a.section} (${a.reference})`).join('; ')}.` : ''}`,
 		facts: [
-			...box.devices.flatMap((d) =>
-				d.was ? faceOf(d.was) : d.state === 'found' ? faceOf(d) : box.state === 'found' ? [] : 'No outlet: this is new work.'
-			),
+			...foundOf(box, work),
 			`Ground: ${ground.why}`,
-			circuit
-				? `On ${breakerWritten(job, circuit)}, ${sayRating(circuit)}${circuit.breaker === 'none' ? '' : `, ${BREAKER_WORDS[circuit.breaker]} breaker${buttonPressed(circuit, readings) ? '' : ', its button not pressed yet'}`}.`
-				: 'Its circuit is not known.',
+			...foundBreaker(job, circuit, work, readings),
 			...(box.note ? [box.note] : [])
 		],
-		done: box.devices.flatMap((d) =>
-			d.state === 'built'
-				? `Put in${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d).replace(/^A /, 'a ')}`
-				: d.state === 'planned'
-					? `Planned, not put in yet: ${faceOf(d).replace(/^A /, 'a ')}`
-					: []
-		),
-		left: place.read
-			? [
-					`By its readings: ${place.word}${place.level === 'right' ? '; ground path not read' : ''}.`,
-					...(isProven(place) ? [] : place.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
-				]
-			: ['Not tested.'],
+		before: own.filter(isEarly).map(sayReading),
+		done: doneOf(job, box, work),
+		dead: deadTests(box, work, events),
+		left: [
+			...(place.read
+				? [
+						`By its readings: ${place.word}${place.level === 'right' ? '; ground path not read' : ''}.`,
+						...(isProven(place) ? [] : place.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
+					]
+				: ['Not tested.']),
+			...(work ? owedElsewhere(job, work, { seen, box }) : []),
+			...(work?.skipped?.some((x) => x.step === 'prove')
+				? ['Testing was skipped: what is listed here as not proven was not tested.']
+				: [])
+		],
 		points,
 		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with this job.`] : [])],
 		tester,
@@ -125,6 +133,84 @@ export function codeLetter(
 			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
 }
+const sayReading = (r: Reading): string =>
+	`${localDay(r.at)}, ${readingWords(r.kind)}: ${readingValue(r)}, by ${r.by || 'not entered'}, ${r.instrument || 'instrument not said'}`;
+/** Read before anything of the work at this box was in. */
+const wasBefore = (work: Work, box: Box, r: Reading): boolean => {
+	const [first] = work.parts.filter((p) => p.at === box.id || p.kind === 'breaker').flatMap((p) => p.put ?? []);
+	return r.phase === 'before' || (first ? knownBefore(r, first) : !knownBefore(work.begun, r));
+};
+/** What stood in the box: as the work noted it, else as its devices tell. */
+const foundOf = (box: Box, work: Work | undefined): string[] => {
+	const noted = work?.found.devices.filter((f) => f.boxId === box.id) ?? [];
+	if (noted.length) return noted.map((f) => faceOf(f.device));
+	return box.devices.flatMap((d) =>
+		d.was ? faceOf(d.was) : d.state === 'found' ? faceOf(d) : box.state === 'found' ? [] : 'No outlet: this is new work.'
+	);
+};
+/** Its breaker as it was found: one that this work put in is among what was done. */
+function foundBreaker(job: Job, circuit: Circuit | undefined, work: Work | undefined, readings: readonly Reading[]): string[] {
+	if (!circuit) return ['Its circuit is not known.'];
+	const noted = work?.found.breakers.find((b) => b.id === circuit.id);
+	const protection = noted?.breaker ?? circuit.breaker;
+	const pressed = noted !== undefined || buttonPressed(circuit, readings);
+	const kind =
+		protection === 'none' ? '' : `, ${BREAKER_WORDS[protection]} breaker${pressed ? '' : ', its button not pressed yet'}`;
+	return [`On ${breakerWritten(job, circuit)}, ${sayRating(noted ?? circuit)}${kind}.`];
+}
+/** What this work did at the box and elsewhere for it, and what it only plans. */
+function doneOf(job: Job, box: Box, work: Work | undefined): string[] {
+	const devices = box.devices.flatMap((d) =>
+		d.state === 'built'
+			? `Put in${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d).replace(/^A /, 'a ')}`
+			: d.state === 'planned'
+				? `Planned, not put in yet: ${faceOf(d).replace(/^A /, 'a ')}`
+				: []
+	);
+	if (!work) return devices;
+	const { boxes, circuits } = indexOf(job);
+	const parts = work.parts.flatMap((p): string[] => {
+		if (p.kind === 'device' && p.at === box.id) return [];
+		const by = p.put ? `${localDay(p.put.at)}${p.put.by ? ` by ${p.put.by}` : ''}` : '';
+		const name = boxes.get(p.at)?.name ?? '';
+		const put = (did: string, plans: string): string[] => [
+			p.put ? `${did} ${by}`.trim() + '.' : `Planned, not done yet: ${plans}.`
+		];
+		const circuit = circuits.get(p.at);
+		if (p.kind === 'breaker' && circuit) {
+			const what = `a ${BREAKER_WORDS[p.breaker ?? 'none']} breaker in ${saySpace(job, circuit)}`;
+			return put(`Put in ${what},`, what);
+		}
+		if (p.kind === 'jumper') return put(`Jumper between neutral and ground taken off at ${name},`, `the jumper off at ${name}`);
+		if (p.kind === 'label') return put(`Label "${p.words}" on ${name},`, `label "${p.words}" on ${name}`);
+		return put(`Put in at ${name},`, `the device at ${name}`);
+	});
+	const { old, ended } = work;
+	return [
+		...devices,
+		...parts,
+		...(old
+			? [`Removed: ${[old.age && `age ${old.age}`, old.seen, old.fate].filter(Boolean).join('; ') || 'nothing noted'}.`]
+			: []),
+		...(ended ? [`Ended unfinished, ${localDay(ended.at)}${ended.by ? ` by ${ended.by}` : ''}: ${ended.says}.`] : [])
+	];
+}
+/** Every dead test of the box; hands were in it without one: that is said. */
+function deadTests(box: Box, work: Work | undefined, events: readonly LiveEvent[]): string[] {
+	const tests = events.filter((e) => e.kind === 'dead-test' && e.boxId === box.id);
+	if (tests.length) return tests.map((e) => `${localDay(e.at)} by ${e.by || 'not entered'}: ${e.note || 'verified dead'}.`);
+	const handsIn =
+		work?.parts.some((p) => p.put && p.at === box.id && p.kind !== 'label') || box.devices.some((d) => d.state === 'built');
+	return handsIn ? ['Dead test not recorded.'] : [];
+}
+/** What the work owes at other places. */
+const owedElsewhere = (job: Job, work: Work, { seen, box }: { seen: Seen; box: Box }): string[] =>
+	obligationsOf(job, work, {
+		claims: claimsOf(houseOf(job, seen.readings, seen.events)),
+		readings: seen.readings
+	})
+		.filter((o) => o.state !== 'done' && o.at !== box.id)
+		.map((o) => `Not proven: ${o.words}.`);
 const buttonPressed = (circuit: { id: string }, readings: readonly Reading[]): boolean =>
 	counting(readings).some(
 		(r) => r.boxId === circuit.id && (r.kind === 'gfci-own' || r.kind === 'afci-own') && r.word === 'trips'

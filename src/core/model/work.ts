@@ -47,8 +47,8 @@ export type Skipped = (typeof SKIPPED)[number];
 /** One piece of work: what was there, what was chosen, all of its parts, and how it ended. */
 export interface Work {
 	id: string;
-	/** The box that it was begun at. */
-	boxId: string;
+	/** The box that it was begun at; null: at a breaker alone. */
+	boxId: string | null;
 	/** As it was chosen. */
 	title: string;
 	begun: Act;

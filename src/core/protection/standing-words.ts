@@ -61,7 +61,7 @@ export function standingWords(
 	// Nobody has looked, and nobody has touched it: there is nothing to be said of it yet.
 	if (device.state === 'found' && ground.state === 'unknown') return null;
 	const labels = standingLabels(edition, { box, device }, standing);
-	const marked = labels.length ? ` Marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
+	const marked = labels.length ? ` To be marked: ${labels.map((l) => `"${l}"`).join(' and ')}.` : '';
 	if (!gfci && cantTell(standing))
 		return {
 			text: 'Three slots without a proven ground: allowed only with GFCI protection, and whether something upstream gives it is not known.',

@@ -263,8 +263,9 @@ export function assessProve(house: House): StageResult {
 
 const GRAVE: Record<Level, number> = { bad: 2, look: 1, unknown: 0, good: 0 };
 /** What is not good at a box, the gravest first; of two alike the joints, which a design cannot explain. */
-export const whatIsOff = (proof: BoxProof, proven: boolean): Judgment[] =>
+export const whatIsOff = (proof: BoxProof, { proven, stale }: { proven: boolean; stale: readonly string[] }): Judgment[] =>
 	allOf(proof)
+		.filter(({ reading }) => !stale.includes(reading.id))
 		.flatMap(({ reading, verdict }) =>
 			// What lamps cannot tell is of no matter where all else was read.
 			reading.kind === 'lamps' && proven ? [] : verdict.judgments.filter((j) => j.level !== 'good')

@@ -3,6 +3,8 @@
 	import { replaceAdvice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { indexOf } from '$core/model/job-index';
 	import { useJob } from '$lib/store/use-job';
+	import { openWork } from '$core/model/work';
+	import { CheckOutline } from 'flowbite-svelte-icons';
 	import Mark from '$lib/kit/Mark.svelte';
 	import ReplaceChoices from '$lib/stages/protect/ReplaceChoices.svelte';
 
@@ -16,16 +18,23 @@
 	const device = $derived(known?.devices.find((d) => d.receptacles > 0 && d.volts === 120));
 	const advice = $derived(known && device ? replaceAdvice(store.ruled, { box: known, device }, store.readings) : null);
 	const planned = $derived(box.devices.filter((d) => d.state === 'planned'));
+	const work = $derived(openWork(store.job, box.id));
+	/** Something of it is in: it goes on, or is ended. */
+	const begun = $derived(work?.parts.some((p) => p.put) ?? false);
 </script>
 
-{#if planned.length}
+{#if begun && work}
+	<p role="status">Chosen: {work.title}. Part of it is in: finish it, or end it unfinished in step 5.</p>
+{:else if planned.length || work}
 	<p role="status">
-		<Mark kind="good" /> Chosen: {planned
-			.map((d) => [d.protection === 'none' ? '' : d.protection.toUpperCase(), d.name || d.kind].filter(Boolean).join(' '))
-			.join(', ')}. Install it next, or choose another below.
+		<CheckOutline size="sm" class="inline" aria-hidden="true" /> Chosen: {work?.title ??
+			planned
+				.map((d) => [d.protection === 'none' ? '' : d.protection.toUpperCase(), d.name || d.kind].filter(Boolean).join(' '))
+				.join(', ')}. Install it next, or choose another below.
 	</p>
 {/if}
-{#if advice}
+{#if begun}<span></span>
+{:else if advice}
 	<ReplaceChoices {box} {advice} />
 {:else if box.roomId === null}
 	<p><Mark kind="unknown" word /> Its room is not known: what must replace it depends on that. Enter it in step 1.</p>

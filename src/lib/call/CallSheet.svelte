@@ -7,6 +7,9 @@
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
+	import { headLine } from '$core/claims/head-line';
+	import { sayTime } from '$lib/clock';
+	import ClaimList from '$lib/slip/ClaimList.svelte';
 	import Photos from '$lib/slip/Photos.svelte';
 	import Guarded from '$lib/frame/Guarded.svelte';
 	import Late from '$lib/frame/Late.svelte';
@@ -26,6 +29,10 @@
 	const next = $derived(steps[at + 1]);
 	const before = $derived(steps[at - 1]);
 	const room = $derived(store.index.rooms.get(box.roomId ?? '')?.name);
+	const place = $derived(store.places.get(box.id));
+	/** What stands, in one line; pressed, what that rests on. */
+	const stands = $derived(place ? headLine(store.job, { place, events: store.events }, sayTime) : []);
+	let telling = $state(false);
 	const HEADS: Record<ThreadKey, string> = {
 		place: 'Where it is',
 		dead: 'Make it dead',
@@ -59,11 +66,17 @@
 		<ol>
 			{#each steps as s, i (s.key)}
 				<li>
-					<button type="button" aria-current={s.key === step ? 'step' : undefined} class:done={s.done} onclick={() => go(s.key)}>
+					<button
+						type="button"
+						aria-current={s.key === step ? 'step' : undefined}
+						class:done={s.done && !s.skipped}
+						onclick={() => go(s.key)}
+					>
 						<span class="n mono" aria-hidden="true"
-							>{#if s.done}<CheckOutline size="sm" />{:else}{i + 1}{/if}</span
+							>{#if s.skipped}–{:else if s.done}<CheckOutline size="sm" />{:else}{i + 1}{/if}</span
 						>
-						<span>{s.title}</span><span class="sr-only">{s.done ? ', done' : `, needs ${s.needs}`}</span>
+						<span>{s.title}</span><span class="sr-only">{s.skipped ? ', skipped' : s.done ? ', done' : `, needs ${s.needs}`}</span
+						>
 					</button>
 				</li>
 			{/each}
@@ -75,7 +88,13 @@
 		<header>
 			<h1>{HEADS[step]}</h1>
 			<p class="soft">{[box.name, room].filter(Boolean).join(' · ')}</p>
+			{#if place && stands.length}
+				<button type="button" class="stands no-print" aria-expanded={telling} onclick={() => (telling = !telling)}
+					>{stands.join(' · ')}</button
+				>
+			{/if}
 		</header>
+		{#if telling && place}<div class="claims no-print"><ClaimList {place} /></div>{/if}
 		{#if now?.warns}
 			<p class="warn" role="alert"><Mark kind="caution" word /> Not verified dead. Hands off until it is: step 2.</p>
 		{/if}
@@ -173,6 +192,20 @@
 	h1,
 	header p {
 		margin: 0;
+	}
+	.stands {
+		all: unset;
+		cursor: pointer;
+		flex-basis: 100%;
+		font-weight: 600;
+		border-bottom: 1px dotted var(--soft);
+		min-height: 30px;
+	}
+	.stands:focus-visible {
+		outline: 2.5px solid var(--copper);
+	}
+	.claims {
+		margin-bottom: var(--space-12);
 	}
 	.warn {
 		border-left: 6px solid var(--look);

@@ -1,38 +1,39 @@
 <script lang="ts">
-	import { saySpace } from '$core/model/breaker-name';
-	import { DEVICE_WORDS } from '$core/model/protections';
-	import { whoReads } from '$lib/store/this-device';
-	import { today } from '$lib/clock';
-	import { installed } from '$core/edit/installed';
+	import { breakerName, saySpace } from '$core/model/breaker-name';
+	import { BREAKER_WORDS, DEVICE_WORDS } from '$core/model/protections';
+	import { today, sayMoment } from '$lib/clock';
+	import { installed, putIn } from '$core/edit/works';
 	import type { Box } from '$core/model/job';
 	import { inWords } from '$core/model/kinds';
+	import { openWork, type WorkPart } from '$core/model/work';
 	import { boxCase } from '$core/makeup/box/of-job';
 	import { indexOf } from '$core/model/job-index';
 	import { plainSteps } from '$core/makeup/box/plain-steps';
-	import { bootlegAt, groundOf } from '$core/run/ground-at';
+	import { JUMPER_OFF, bootlegAt, groundOf } from '$core/run/ground-at';
+	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Late from '$lib/frame/Late.svelte';
 	import Btn from '$lib/kit/Btn.svelte';
+	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import { CheckOutline } from 'flowbite-svelte-icons';
+	import OldPart from './OldPart.svelte';
 
 	interface Props {
 		box: Box;
 	}
-	/** What was chosen goes in: one press when it is in. */
+	/** What was chosen goes in, each part where it is: one press when it is in. */
 	let { box }: Props = $props();
 	const store = useJob();
+	const work = $derived(openWork(store.job, box.id));
 	const planned = $derived(box.devices.filter((d) => d.state === 'planned'));
 	const built = $derived(box.devices.filter((d) => d.state === 'built'));
+	/** Parts of the work that are not this box's device. */
+	const others = $derived((work?.parts ?? []).filter((p) => p.kind !== 'label' && !(p.kind === 'device' && p.at === box.id)));
 	const dead = $derived(store.deadStateOf(box.id));
 	const say = (d: Box['devices'][number]) =>
 		[DEVICE_WORDS[d.protection], d.name || inWords(d.kind), `${d.amps} A`].filter(Boolean).join(' ');
 	const known = $derived(indexOf(store.known).boxes.get(box.id));
-	/** A breaker that is to protect it, and of which nobody pressed the button yet. */
-	const breaker = $derived.by(() => {
-		const circuit = store.index.circuitsOfBox.get(box.id)?.[0];
-		const waits = store.places.get(box.id)?.missing.includes('breaker-button');
-		return circuit && waits ? saySpace(store.job, circuit) : null;
-	});
 	const steps = $derived(
 		known
 			? plainSteps({
@@ -40,8 +41,7 @@
 					devices: planned,
 					ground: groundOf(store.known, known, store.readings),
 					bootleg: bootlegAt(store.known, known, store.readings),
-					dead: dead.test !== null,
-					breaker
+					dead: dead.test !== null
 				})
 			: []
 	);
@@ -49,7 +49,22 @@
 	const shown = $derived.by(() => {
 		return !!known && boxCase(store.ruled, known).known;
 	});
-	const done = () => store.edit(`${box.name}: installed`, installed(box.id, { day: today(), by: whoReads() }));
+	const done = () => store.act(`${box.name}: installed`, (act) => installed(box.id, { day: today(), newId: freshId }, act));
+	const put = (part: WorkPart, words: string) =>
+		work && store.act(words, (act) => putIn({ workId: work.id, partId: part.id, day: today() }, act));
+	const circuitOf = (part: WorkPart) => store.index.circuits.get(part.at);
+	const names = (part: WorkPart): { what: string; in: string } => {
+		const place = store.placeName(part.at);
+		const circuit = circuitOf(part);
+		if (part.kind === 'breaker') {
+			const what = `${BREAKER_WORDS[part.breaker ?? 'none']} breaker in ${saySpace(store.job, circuit ?? { name: '', panelId: null, space: null, poles: 1 })}`;
+			return { what, in: `The breaker is in ${circuit ? breakerName(store.job, circuit) : ''}` };
+		}
+		if (part.kind === 'jumper') return { what: `Jumper off at ${place}`, in: 'The jumper is off' };
+		const device = store.index.boxes.get(part.at)?.devices.find((d) => d.id === part.deviceId);
+		return { what: `${place}: ${device ? say(device) : 'device'}`, in: `${place}: installed` };
+	};
+	let open = $state<Record<string, boolean>>({});
 </script>
 
 <div class="install">
@@ -67,14 +82,50 @@
 		<Btn look="main" onclick={done}>Installed</Btn>
 	{:else if built.length}
 		<p role="status">
-			<Mark kind="good" />
+			<CheckOutline size="sm" class="inline" aria-hidden="true" />
 			{built.map(say).join(', ')}: installed {built[0]?.installed ?? ''}
 			{built[0]?.installedBy ?? ''}.
 		</p>
-	{:else}
+	{:else if !others.length}
 		<p>Nothing is planned here yet: choose what it becomes in step 4.</p>
 	{/if}
-	{#if dead.test}<p class="soft"><Mark kind="good" /> Verified dead by {dead.test.by}: {dead.test.note}.</p>{/if}
+	{#if others.length}
+		<h2>Besides this box</h2>
+		<ul>
+			{#each others as part (part.id)}
+				{@const words = names(part)}
+				<li>
+					{#if part.put}
+						<p>
+							<CheckOutline size="sm" class="inline" aria-hidden="true" />
+							{words.what}: {sayMoment(part.put.at)}
+							{part.put.by}.
+						</p>
+					{:else if part.kind === 'breaker'}
+						{@const circuit = circuitOf(part)}
+						<p><b>{words.what}</b></p>
+						<Fold title="Steps at the panel" bind:open={() => open[part.id] ?? false, (v) => (open[part.id] = v)}>
+							{#if open[part.id] && circuit}
+								<Late load={() => import('./BreakerPart.svelte')}
+									>{#snippet children(BreakerPart)}<BreakerPart {circuit} />{/snippet}</Late
+								>
+							{/if}
+						</Fold>
+						<Btn look="main" onclick={() => put(part, words.in)}>{words.in}</Btn>
+					{:else if part.kind === 'jumper'}
+						<p>{JUMPER_OFF.seen}</p>
+						<Btn look="main" onclick={() => put(part, words.in)}>{words.in}</Btn>
+					{:else}
+						<p><b>{words.what}</b></p>
+						<Btn onclick={() => store.select({ kind: 'box', id: part.at })}>Go to {store.placeName(part.at)}</Btn>
+						<Btn onclick={() => put(part, words.in)}>{words.in}</Btn>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	{#if work}<OldPart {work} />{/if}
+	{#if dead.test}<p class="soft"><Mark kind="good" says="yes" /> Verified dead by {dead.test.by}: {dead.test.note}.</p>{/if}
 </div>
 
 <style>
@@ -95,7 +146,15 @@
 		display: grid;
 		gap: var(--space-6);
 	}
-	p {
+	ul {
+		list-style: none;
 		margin: 0;
+		padding: 0;
+		display: grid;
+		gap: var(--space-10);
+		width: 100%;
+	}
+	p {
+		margin: 0 0 var(--space-4);
 	}
 </style>

@@ -1,11 +1,19 @@
 <script lang="ts">
 	import { whoReads } from '$lib/store/this-device';
+	import { now } from '$lib/clock';
 	import { tagWords } from '$core/makeup/live-alarm';
-	import { capital } from '$core/model/breaker-name';
+	import { MISSING } from '$core/claims/missing';
+	import { skipStep } from '$core/edit/works';
+	import { capital, saySpace } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
+	import { goodWord, READING_WORDS } from '$core/model/reading';
+	import type { Obligation } from '$core/work/obligations';
+	import { obligationsOf } from '$core/work/obligations';
+	import { openWork } from '$core/model/work';
+	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
-	import Mark from '$lib/kit/Mark.svelte';
+	import Mark, { type MarkKind } from '$lib/kit/Mark.svelte';
 	import FeedsOffer from '$lib/slip/FeedsOffer.svelte';
 	import Followers from './Followers.svelte';
 	import ReadingPad from '$lib/stages/prove/ReadingPad.svelte';
@@ -13,10 +21,45 @@
 	interface Props {
 		box: Box;
 	}
-	/** On again, and read. */
+	/** On again; then what this work owes, wherever it is, and nothing else. */
 	let { box }: Props = $props();
 	const store = useJob();
 	const dead = $derived(store.deadStateOf(box.id));
+	const work = $derived(openWork(store.job, box.id));
+	const owed = $derived(
+		work ? obligationsOf(store.job, work, { claims: store.assessment.claims, readings: store.readings }) : []
+	);
+	const elsewhere = $derived(owed.filter((o) => o.at !== box.id));
+	const skipped = $derived(work?.skipped?.some((s) => s.step === 'prove') ?? false);
+	const MARKS: Readonly<Record<Obligation['state'], { kind: MarkKind; says: string }>> = {
+		done: { kind: 'good', says: 'proven' },
+		owed: { kind: 'unknown', says: 'owed' },
+		failed: { kind: 'bad', says: 'failed' }
+	};
+	/** A breaker among what is owed: what its own button did. */
+	const breakerOf = (o: Obligation) => store.index.circuits.get(o.at);
+	const { allowed } = READING_WORDS['gfci-own'];
+	function press(o: Obligation, word: string): void {
+		const circuit = breakerOf(o);
+		if (!circuit) return;
+		void store.take(`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`, [
+			{
+				id: freshId(),
+				jobId: store.job.id,
+				boxId: circuit.id,
+				kind: circuit.breaker === 'afci' ? 'afci-own' : 'gfci-own',
+				value: null,
+				lamps: null,
+				word,
+				loadA: null,
+				instrument: '',
+				at: now(),
+				by: whoReads(),
+				struck: false,
+				note: ''
+			}
+		]);
+	}
 </script>
 
 {#if dead.tag}
@@ -27,8 +70,40 @@
 	</p>
 {/if}
 <FeedsOffer {box} />
+{#if elsewhere.length}
+	<section aria-label="What this work owes elsewhere">
+		<ul>
+			{#each elsewhere as o (o.id)}
+				{@const circuit = breakerOf(o)}
+				<li>
+					<span><Mark kind={MARKS[o.state].kind} says={MARKS[o.state].says} word /> {capital(o.words)}</span>
+					{#if o.state !== 'done'}
+						{#if circuit}
+							{#each [goodWord('gfci-own') ?? 'trips', 'no-trip', 'no-reset'] as word (word)}
+								<Btn small label={`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`} onclick={() => press(o, word)}
+									>{allowed[word]}</Btn
+								>
+							{/each}
+						{:else}
+							{#if o.missing}<span class="soft">{MISSING[o.missing].words}</span>{/if}
+							<Btn small onclick={() => store.select({ kind: 'box', id: o.at })}>Go to {store.placeName(o.at)}</Btn>
+						{/if}
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	</section>
+{/if}
 <Followers {box} />
 <ReadingPad place={box} />
+{#if work && owed.some((o) => o.state !== 'done')}
+	<p class="skip">
+		{#if skipped}Testing is skipped: the letter says what was not tested.
+		{:else}<Btn look="quiet" onclick={() => store.act(`${box.name}: not tested`, (act) => skipStep(work.id, 'prove', act))}
+				>End this step: not tested</Btn
+			>{/if}
+	</p>
+{/if}
 
 <style>
 	.on {
@@ -37,5 +112,22 @@
 		gap: var(--space-8);
 		align-items: center;
 		margin: 0 0 var(--space-10);
+	}
+	ul {
+		list-style: none;
+		margin: 0 0 var(--space-10);
+		padding: 0;
+	}
+	li {
+		display: flex;
+		flex-wrap: wrap;
+		gap: var(--space-8);
+		align-items: center;
+		padding: var(--space-6) 0;
+		border-bottom: 1px dotted var(--rule);
+	}
+	.skip {
+		margin: var(--space-10) 0 0;
+		color: var(--soft);
 	}
 </style>

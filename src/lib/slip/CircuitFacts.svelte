@@ -1,11 +1,13 @@
 <script lang="ts">
-	import { BreakerName, breakerName } from '$core/model/breaker-name';
+	import { BreakerName, breakerName, saySpace } from '$core/model/breaker-name';
 	import Fold from '$lib/kit/Fold.svelte';
 	import { moveBreaker } from '$core/circuits/panel/balance';
 	import { disconnectId, hasDisconnect } from '$core/makeup/gate';
 	import { feetBetween } from '$core/run/moving';
 	import { powerTimeline } from '$core/makeup/timeline';
-	import { sayMoment } from '$lib/clock';
+	import { breakerIn } from '$core/edit/works';
+	import { sayMoment, today } from '$lib/clock';
+	import { freshId } from '$lib/store/jobs';
 	import Mark from '$lib/kit/Mark.svelte';
 	import { mayStandIn } from '$core/run/spaces';
 	import { moveSpaces, moveToPanel, removeCircuit, sizeAs, wireAs, editCircuit } from '$core/edit/circuits';
@@ -126,6 +128,19 @@
 		options={PROTECTIONS.map((value) => ({ value, name: GIVES[value] }))}
 		onkeep={(breaker) => set(GIVES[breaker], { breaker })}
 	/>
+	{#if circuit.plannedBreaker}
+		<p class="planned">
+			Planned, not in yet: {GIVES[circuit.plannedBreaker]}.
+			<Btn
+				small
+				onclick={() =>
+					store.act(`${saySpace(store.job, circuit)}: breaker in`, (act) =>
+						breakerIn(circuit.id, { day: today(), newId: freshId }, act)
+					)}>It is in</Btn
+			>
+			<Btn small look="quiet" onclick={() => set('plan dropped', { plannedBreaker: undefined })}>Drop the plan</Btn>
+		</p>
+	{/if}
 	<SelectField
 		label="Poles"
 		value={String(circuit.poles)}

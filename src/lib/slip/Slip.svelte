@@ -17,6 +17,7 @@
 	import { useJob } from '$lib/store/use-job';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import DecisionLedger from '$lib/kit/DecisionLedger.svelte';
+	import Mark from '$lib/kit/Mark.svelte';
 	import FindingCard from '$lib/kit/FindingCard.svelte';
 	import { headOf } from './head';
 
@@ -60,6 +61,8 @@
 		circuit: once(() => import('./CircuitFacts.svelte')),
 		cable: once(() => import('./CableFacts.svelte'))
 	};
+	const CLAIMS = once(() => import('./ClaimList.svelte'));
+	let standsOpen = $state(false);
 	const MOST = 30;
 	/** Of a cause that is met in many places, so many are named at once. */
 	const PLACES = 12;
@@ -124,6 +127,13 @@
 			{#if store.box && !threading}<CallLink box={store.box} />{/if}
 			{@render closers()}
 		</header>
+		{#if store.box && store.places.get(store.box.id)}
+			{@const place = store.places.get(store.box.id)}
+			<Fold title={`What stands: ${place?.word}`} bind:open={standsOpen}>
+				{#snippet head()}<Mark kind={place?.level ?? 'unknown'} word says={place?.word} />{/snippet}
+				{#if standsOpen && place}<Late load={CLAIMS}>{#snippet children(ClaimList)}<ClaimList {place} />{/snippet}</Late>{/if}
+			</Fold>
+		{/if}
 		{#each byCause(findings) as cause (cause.first.id)}
 			{@render told(cause, cause.first.subject.stretch ? onshow : undefined)}
 		{/each}

@@ -31,7 +31,7 @@ export function headOf(job: Job, { kind, id }: Selection): { title: string; sub:
 			return cable
 				? {
 						title: `${index.boxes.get(cable.fromId ?? '')?.name ?? (cable.fromId === null ? 'Feed not known' : 'panel')} to ${index.boxes.get(cable.toId)?.name}`,
-						sub: 'cable cable'
+						sub: 'cable'
 					}
 				: null;
 		}

@@ -28,6 +28,8 @@ import { Judging } from './judging.svelte';
 import type { OpenedJob } from './open-job';
 import { JobSession, ShiftedBase, type SessionState } from './session';
 import type { Selection } from './selection';
+import type { Act } from '$core/model/work';
+import { whoReads } from './this-device';
 import { openLooks, openTags } from '$core/model/power';
 import { jobStops } from '$core/trace/job-stops';
 import { saveBytes, saveText } from './save-file';
@@ -140,6 +142,11 @@ export class JobStore {
 	/** Does a command and keeps it. @returns whether it was done; a refusal is told in `notice` */
 	edit(label: string, command: Command): Promise<boolean> {
 		return this.keep(label, () => this.session.edit(label, command));
+	}
+
+	/** Does a command that is an act: it says when and by whom, and stands in the order of this device. */
+	act(label: string, command: (act: Act) => Command): Promise<boolean> {
+		return this.keep(label, async () => this.session.edit(label, command(await this.session.act(whoReads()))));
 	}
 
 	/** A box with one receptacle, in the room that is picked, under the next free name; picked when it stands. */

@@ -10,8 +10,6 @@ export interface PlainWork {
 	bootleg: 'seen' | 'suspected' | null;
 	/** Its dead test stands now. */
 	dead: boolean;
-	/** Where its protection is put in by this work besides: `space 4`; null: at none. */
-	breaker: string | null;
 }
 
 /** What is said wherever a face with a ground screw is put where no ground was found. */
@@ -19,16 +17,13 @@ export const NO_GROUND_HERE =
 	'No ground was found here: nothing on the green screw, and no jumper from neutral to it. With the neutral lost a jumper would put 120 V on the metal of what is plugged in.';
 
 /** @source facts on making up a box; a look with power on ends dead again before anything is landed */
-export function plainSteps({ box, devices, ground, bootleg, dead, breaker }: PlainWork): string[] {
+export function plainSteps({ box, devices, ground, bootleg, dead }: PlainWork): string[] {
 	const guards = devices.some((d) => d.protection !== 'none');
 	const screw = devices.some((d) => d.receptacles > 0 && (d.slots === 'grounding' || d.protection !== 'none'));
 	const line = box.ends.findIndex((c) => c.line);
 	const there = ground.state === 'proven' || ground.state === 'seen' || ground.state === 'said';
 	return [
 		...(bootleg ? [JUMPER_OFF[bootleg]] : []),
-		...(breaker
-			? [`At the panel, main off, bus verified dead: put in the breaker in ${breaker}, its neutral pigtail on the neutral bar.`]
-			: []),
 		'Take the old device out and test again, dead, with it out: a loose wire can hide a live one.',
 		...(guards ? lineSteps(box.ends.length, line, dead) : []),
 		...(guards ? ['On LOAD only what this device is to protect. Splice all other cables with LINE.'] : []),

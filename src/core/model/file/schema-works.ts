@@ -41,7 +41,7 @@ const found = shapeOf<WorkFound>()({
 });
 export const work = shapeOf<Work>()({
 	id: must(named(64)),
-	boxId: must(named(64)),
+	boxId: text(64).nullable().defined(),
 	title: must(named(200)),
 	begun: must(shapeOf<Act>()(act)),
 	found: must(found),

@@ -53,8 +53,8 @@ export interface ReplaceAdvice {
 }
 
 /** What a plug-in tester shows of an outlet without a ground, and why that is expected. */
-export const OPEN_GROUND =
-	'It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. The device\'s own button proves it.';
+export const BUTTON_PROVES = "The device's own button proves it.";
+export const OPEN_GROUND = `It shows "open ground", and its GFCI button does not trip the device: that button leaks to a ground that is not there. ${BUTTON_PROVES}`;
 
 /** Every lawful way to replace a receptacle, in order; null where the box has none of 120 V. @param readings what was read of its ground */
 export function replaceAdvice(

@@ -20,8 +20,10 @@ export interface ReplacePlan {
 	boxes: string[];
 	/** Boxes of the scope where this is not lawful, or cannot be told. */
 	without: string[];
-	/** Labels that it needs. */
-	labels: number;
+	/** Labels that it needs, by the box that bears them. */
+	labels: { boxId: string; words: string }[];
+	/** The first box of it. */
+	firstId: string;
 	warns: string[];
 	fix: Fix;
 }
@@ -71,7 +73,8 @@ export function replacePlans(ruled: RuledJob, scope: Scope, readings: readonly R
 				price: priceOf(done.map((d) => d.choice)),
 				boxes: done.map(({ box }) => box.name),
 				without: chosen.filter((c) => !c.choice).map((c) => c.box.name),
-				labels: done.reduce((sum, { choice }) => sum + choice.labels.length, 0),
+				labels: done.flatMap(({ box, choice }) => choice.labels.map((words) => ({ boxId: box.id, words }))),
+				firstId: done[0]?.box.id ?? '',
 				warns: [...new Set(done.flatMap(({ choice }) => choice.warns))],
 				fix: {
 					kind: 'several',

@@ -22,9 +22,7 @@
 		});
 	});
 	const boxes = $derived(store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []);
-	const letters = $derived(
-		boxes.map((box) => codeLetter(store.ruled, box, { readings: store.readings, photos: photos.get(box.id) ?? 0 }))
-	);
+	const letters = $derived(boxes.map((box) => codeLetter(store.ruled, box, { ...store.seen, photos: photos.get(box.id) ?? 0 })));
 	async function pdf(): Promise<void> {
 		const [first] = letters;
 		if (!first) return;
@@ -47,10 +45,22 @@
 			<ul>
 				{#each letter.facts as f, i (i)}<li>{f}</li>{/each}
 			</ul>
+			{#if letter.before.length}
+				<h3>Read before</h3>
+				<ul>
+					{#each letter.before as b, i (i)}<li>{b}</li>{/each}
+				</ul>
+			{/if}
 			{#if letter.done.length}
 				<h3>Done</h3>
 				<ul>
 					{#each letter.done as d, i (i)}<li>{d}</li>{/each}
+				</ul>
+			{/if}
+			{#if letter.dead.length}
+				<h3>Verified dead</h3>
+				<ul>
+					{#each letter.dead as d, i (i)}<li>{d}</li>{/each}
 				</ul>
 			{/if}
 			<h3>As left</h3>
@@ -63,7 +73,7 @@
 						No special protection is required for this outlet.
 					</li>{/each}
 			</ul>
-			<h3>Evidence</h3>
+			<h3>{letter.done.length ? 'Read after' : 'Evidence'}</h3>
 			<ul>
 				{#each letter.evidence as x, i (i)}<li class="mono">{x}</li>{:else}<li>None yet.</li>{/each}
 			</ul>

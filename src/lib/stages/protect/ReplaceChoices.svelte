@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { applyFix } from '$core/edit/fix';
+	import { beginWork } from '$core/edit/works';
+	import { chosenWay } from '$core/work/choose';
 	import type { Box } from '$core/model/job';
 	import type { ReplaceAdvice, ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
 	import { show } from '$core/units/quantity';
@@ -8,7 +9,7 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 	import RuleChip from '$lib/kit/RuleChip.svelte';
-	import { GROUND_SAID } from './ground-said';
+	import { GROUND_READ, GROUND_SAID } from './ground-said';
 
 	interface Props {
 		box: Box;
@@ -17,12 +18,20 @@
 	/** The allowed ways to replace a receptacle, lowest added cost first, each with what it brings. */
 	let { box, advice }: Props = $props();
 	const store = useJob();
-	const said = $derived(GROUND_SAID[advice.ground.state]);
-	const take = (c: ReplaceChoice) => c.fix && void store.edit(`${box.name}: ${c.title}`, applyFix(c.fix, freshId));
+	const claim = $derived(store.places.get(box.id)?.outlets[0]?.ground);
+	const said = $derived(claim?.is === 'yes' ? GROUND_READ : GROUND_SAID[advice.ground.state]);
+	const take = (c: ReplaceChoice, fix: ReplaceChoice['fix'] = c.fix) =>
+		void store.act(`${box.name}: ${c.title}`, (act) => beginWork(chosenWay(box.id, c, fix), act, freshId));
+	/** A jumper is a part of a work of its own: it comes off before anything is chosen. */
+	const takeOff = () =>
+		void store.act(`${box.name}: take the jumper off`, (act) =>
+			beginWork({ boxId: box.id, title: 'Jumper off', fix: null, jumperAt: box.id }, act, freshId)
+		);
 </script>
 
 <p><Mark kind={said[0]} /> <b>{said[1]}</b>. {advice.ground.why}</p>
 {#if advice.first}<p class="first" role="alert"><Mark kind="bad" /> <b>First:</b> {advice.first}</p>
+	<Btn look="main" onclick={takeOff}>Take the jumper off</Btn>
 {:else if advice.ground.ask}<p class="ask">First: {advice.ground.ask}</p>{/if}
 {#if advice.duties.length}
 	<p>A replacement here also requires:</p>
@@ -46,7 +55,7 @@
 			{#each c.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
 			{#if c.wholeRun}
 				{@const { wholeRun } = c}
-				<Btn small onclick={() => store.edit(wholeRun.label, applyFix(wholeRun, freshId))}>{wholeRun.label}</Btn>
+				<Btn small onclick={() => take(c, wholeRun)}>{wholeRun.label}</Btn>
 			{/if}
 			{#if c.fix}<Btn small onclick={() => take(c)}>{c.fix.label}</Btn>{/if}
 		</li>

@@ -1,8 +1,6 @@
 <script lang="ts">
 	import { breakerWritten } from '$core/model/breaker-name';
-	import { whoReads } from '$lib/store/this-device';
-	import { applyFix } from '$core/edit/fix';
-	import { installedAll } from '$core/edit/installed';
+	import { beginWork, installedAll } from '$core/edit/works';
 	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
 	import { counted, show } from '$core/units/quantity';
 	import { today } from '$lib/clock';
@@ -31,12 +29,16 @@
 	const plans = $derived(scope ? replacePlans(store.ruled, scope.scope, store.readings) : []);
 	const planned = $derived(there.filter(({ box }) => box.devices.some((d) => d.state === 'planned')));
 	const done = () =>
-		store.edit(
-			`${scope?.name}: ${counted(planned.length, 'box', 'boxes')} installed`,
+		store.act(`${scope?.name}: ${counted(planned.length, 'box', 'boxes')} installed`, (act) =>
 			installedAll(
 				planned.map(({ box }) => box.id),
-				{ day: today(), by: whoReads() }
+				{ day: today(), newId: freshId },
+				act
 			)
+		);
+	const use = (p: (typeof plans)[number]) =>
+		void store.act(`${scope?.name}: ${p.title}`, (act) =>
+			beginWork({ boxId: p.firstId, title: p.title, fix: p.fix, labels: p.labels }, act, freshId)
 		);
 </script>
 
@@ -55,13 +57,11 @@
 						<h3>{p.title}</h3>
 						<p>
 							{p.boxes.join(', ')}{#if p.price !== null}: <b class="mono">{show(p.price, 0)}</b> by the price list{/if}.
-							{#if p.labels}{counted(p.labels, 'label')}.{/if}
+							{#if p.labels.length}{counted(p.labels.length, 'label')}.{/if}
 						</p>
 						{#if p.without.length}<p><Mark kind="caution" /> Not at {p.without.join(', ')}: pick each in the list.</p>{/if}
 						{#each p.warns as w (w)}<p><Mark kind="caution" /> {w}</p>{/each}
-						<Btn small onclick={() => store.edit(`${scope.name}: ${p.title}`, applyFix(p.fix, freshId))}
-							>Use this for {counted(p.boxes.length, 'box', 'boxes')}</Btn
-						>
+						<Btn small onclick={() => use(p)}>Use this for {counted(p.boxes.length, 'box', 'boxes')}</Btn>
 					</li>
 				{:else}<li>No one plan fits two of its boxes: pick each in the list.</li>
 				{/each}

@@ -7,7 +7,7 @@
 
 	/** What the readings of a place come to, the gravest first; then what is still to be read there. */
 	let { proof, place }: { proof: BoxProof; place: PlaceClaims | undefined } = $props();
-	const judgments = $derived(whatIsOff(proof, isProven(place)));
+	const judgments = $derived(whatIsOff(proof, { proven: isProven(place), stale: place?.stale ?? [] }));
 	const more = $derived(place?.next ?? null);
 </script>
 

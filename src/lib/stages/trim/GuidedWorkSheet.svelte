@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { BreakerName, breakerWritten, saySpace } from '$core/model/breaker-name';
+	import { breakerWritten } from '$core/model/breaker-name';
+	import { factsOfCircuit } from '$core/makeup/work/facts-of-job';
 	import { thinnestWire } from '$core/circuits/size/thinnest-wire';
 	import { GUIDED_WORK, guidedWork, workedAt, type GuidedWork } from '$core/makeup/work/guided-work';
 	import { plateCheck, sameElement, type Plate } from '$core/makeup/work/plate-check';
 	import { knownOr } from '$core/model/fact-words';
-	import { indexOf } from '$core/model/job-index';
 	import type { LoadKind } from '$core/model/kinds';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -48,34 +48,15 @@
 			: (panels.find((p) => p.id === circuit?.panelId) ?? null)
 	);
 	const known = $derived(store.known.circuits.find((c) => c.id === circuit?.id) ?? null);
-	/** Of the home run, where that is known. */
-	const home = $derived(
-		known
-			? knownOr(
-					store.known,
-					() => {
-						const cable = indexOf(store.known).cablesOfCircuit.get(known.id)?.[0];
-						return cable ? cable.conductors : null;
-					},
-					() => null
-				)
-			: null
-	);
-	const shared = $derived(
-		!!circuit &&
-			(!!circuit.multiwire || circuit.borrowedNeutral === true || circuits.some((c) => c.multiwire?.withId === circuit.id))
-	);
 	const steps = $derived(
-		guidedWork(work, {
-			subpanel: panel ? panel.feeder !== undefined : null,
-			breaker: circuit ? `${BreakerName(store.job, circuit)}, ${saySpace(store.job, circuit)}` : 'Its breaker',
-			poles: circuit?.poles ?? 1,
-			neutral: circuit ? (circuit.poles === 1 ? true : home === null ? null : home >= 3) : null,
-			shared,
-			otherSources: form.now.others === 'yes' ? true : form.now.others === 'none' ? false : null,
-			cord: form.now.cord,
-			conductors: home
-		})
+		guidedWork(
+			work,
+			factsOfCircuit(
+				store.known,
+				{ circuit, panel },
+				{ otherSources: form.now.others === 'yes' ? true : form.now.others === 'none' ? false : null, cord: form.now.cord }
+			)
+		)
 	);
 	const KINDS: Partial<Record<GuidedWork, LoadKind>> = {
 		'water-heater': 'water-heater',
