@@ -75,6 +75,9 @@ const STATUSES = new Set([200, 400, 404, 405, 413, 415, 503]);
 const LONGEST_MS = 5000;
 /** `null` says in an answer that nothing can be found; anywhere else it is a figure that is none. */
 const MAY_BE_NULL = new Set([
+	'half',
+	'space',
+	'panel',
 	...['hotOhms', 'neutralOhms', 'groundOhms', 'dropPercent', 'serviceA'],
 	// Of a fix: what it puts into a job, where not known is said by null.
 	...['slot', 'place', 'heightIn', 'circuitId', 'amps', 'mca', 'mocp', 'watts']

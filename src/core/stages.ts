@@ -5,7 +5,8 @@ import type { Stage } from './model/kinds';
 import type { StageResult } from './model/result';
 import { assessMakeUp } from './makeup/assess-make-up';
 import { assessProtection } from './protection/assess-protection';
-import { assessProve, proofsOf } from './prove/assess-prove';
+import { claimsOf } from './claims/claims-of';
+import { assessProve } from './prove/assess-prove';
 import { assessRough } from './rough/assess-rough';
 import { assessTrace } from './trace/symptoms';
 import { assessWalk } from './walk/unplaced';
@@ -39,9 +40,9 @@ export const STAGE_ROWS: Readonly<Record<Stage, StageRow>> = {
 	prove: {
 		evaluate: assessProve,
 		todo: (house) => {
-			const read = proofsOf(house);
+			const { places } = claimsOf(house);
 			const provable = house.job.boxes.filter((b) => b.state !== 'planned' && b.devices.some((d) => d.receptacles > 0));
-			return provable.filter((b) => !read.has(b.id)).length;
+			return provable.filter((b) => places.get(b.id)?.level === 'unknown').length;
 		}
 	},
 	trace: { evaluate: assessTrace },

@@ -2,6 +2,11 @@ import assert from 'node:assert/strict';
 import test from 'node:test';
 import { CLAIMS, type Claim, type ClaimKey } from '../../src/core/claims/claim';
 import { answerAssess } from '../../src/core/formats/assess-request';
+import { claimsOf } from '../../src/core/claims/claims-of';
+import { headLine } from '../../src/core/claims/head-line';
+import { DEMOS } from '../../src/core/demo';
+import { houseOf } from '../../src/core/house';
+import { knownJob } from '../../src/core/model/known';
 import type { Job, LiveEvent, Reading } from '../../src/core/model/known';
 import type { ReadingKind } from '../../src/core/model/kinds';
 import { isWordKind, READING_WORDS } from '../../src/core/model/reading';
@@ -444,4 +449,45 @@ test('a part that cannot be calculated says so for itself, and is no empty list'
 	assert.deepEqual(answer.claims.outlets, []);
 	const sound = answerAssess({ hekto: 'job', fileVersion: 5, job: broken, readings: readings(VOLTS), events: [] });
 	assert.ok(!sound.findings.some((f) => f.code === 'not-worked-out') && sound.claims.outlets.length === 3);
+});
+
+// The head of a box: what stands, in one line.
+const HEADS: [what: string, line: string, rows: Row[], events?: LiveEvent[], device?: Face, more?: Parameters<typeof box>[1]][] =
+	[
+		['nothing known', 'ground not read', []],
+		['energized', 'energized · ground not read', [['hn', 120]]],
+		['good', 'energized · ground read', [...VOLTS, PATH, NO_BOOTLEG]],
+		[
+			'off and dead, no ground, a GFCI',
+			'off space 1 · verified dead 09:02 KR · no ground · GFCI not tested',
+			[],
+			[TAG(1), DEAD(2)],
+			{ protection: 'gfci' },
+			NO_WIRE
+		],
+		['off, no test', 'off space 1 · not verified dead · ground not read', [], [TAG(1)]],
+		['live under its tag', 'LIVE where it is tagged off · ground not read', [LIVE], [TAG(1)]],
+		['a button that failed', 'ground not read · GFCI failed', [['gfci-own', 'no-trip']], [], { protection: 'gfci' }],
+		['a bad connection', 'ground not read · bad connection', [['drop', 9, { loadA: 12 }]]]
+	];
+for (const [what, line, rows, events = [], device, more] of HEADS)
+	test(`the head of a box: ${what}`, () => {
+		const of = house(device, more);
+		const place = placesOf(of, readings(rows, 10), events).get('b');
+		assert.ok(place);
+		assert.equal(headLine(of, { place, events }, (x) => x.slice(11, 16)).join(' · '), line);
+	});
+
+test('every good, or "reads right", in both demo houses rests on entries that a person made', () => {
+	for (const [name, make] of Object.entries(DEMOS)) {
+		const { job: of, readings: rows, events } = make();
+		const entries = new Set([...rows.filter((r) => !r.struck && r.by), ...events.filter((e) => e.by)].map((x) => x.id));
+		for (const place of claimsOf(houseOf(knownJob(of), rows, events)).places.values())
+			for (const outlet of place.outlets)
+				for (const key of CLAIMS) {
+					const { is, from } = outlet[key];
+					if (is === 'yes')
+						assert.ok(from.length && from.every((id) => entries.has(id)), `${name}, ${place.id}: ${key} rests on ${from.join()}`);
+				}
+	}
 });

@@ -27,7 +27,7 @@ test('the register names what hangs on a device, its age, and that it was never 
 	assert.deepEqual([g?.protects, g?.replaceBy, g?.state, g?.last], [['A', 'B', 'C'], '2026-03-01', 'never-tested', null]);
 });
 const STATES: [what: string, readings: Reading[], today: string, state: string, due: string | null][] = [
-	['tested, not due', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-10', 'good', '2026-10-31'],
+	['tested, not due', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-10', 'passed', '2026-10-31'],
 	['due within a week', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-10-25', 'due-soon', '2026-10-31'],
 	['overdue', [test1({ kind: 'gfci-own', word: 'trips' })], '2026-11-01', 'overdue', '2026-10-31'],
 	['its own button does not trip it', [test1({ kind: 'gfci-own', word: 'no-trip' })], '2026-10-02', 'failed', '2026-10-02'],
@@ -42,7 +42,7 @@ const STATES: [what: string, readings: Reading[], today: string, state: string, 
 		'a tester that trips nothing is looked at, not failed',
 		[test1({ kind: 'gfci-own', word: 'trips' }), test1({ id: 'r2', kind: 'gfci-tester', word: 'no-trip' })],
 		'2026-10-02',
-		'good',
+		'passed',
 		'2026-10-31'
 	],
 	[
@@ -93,7 +93,7 @@ test('what wants doing first stands first', () => {
 	];
 	assert.deepEqual(
 		register(rows, '2026-10-10', j).map((g) => `${g.boxId} ${g.state}`),
-		['f failed', 'e overdue', 'd not-passed', 'c never-tested', 'b due-soon', 'a good']
+		['f failed', 'e overdue', 'd not-passed', 'c never-tested', 'b due-soon', 'a passed']
 	);
 });
 test('past its age it is overdue however well it tests; the calendar has its test and its replacement', () => {
@@ -122,7 +122,7 @@ test('a breaker that watches is in the register by its own readings, read at its
 	);
 	assert.deepEqual(
 		[g?.name, g?.state, g?.protects, g?.replaceBy],
-		['Dual-function breaker, space 1', 'good', ['A', 'B', 'C'], '2030-05-01']
+		['Dual-function breaker, space 1', 'passed', ['A', 'B', 'C'], '2030-05-01']
 	);
 });
 test('days count over the ends of months and years', () => {

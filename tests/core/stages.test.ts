@@ -6,7 +6,7 @@ import { houseOf } from '../../src/core/house';
 import { USUAL_HEIGHT_IN, LIGHTS_ENTRANCE_WITHIN_IN } from '../../src/core/layout/usual-places';
 import type { Assessment, Finding, Severity } from '../../src/core/model/result';
 import { STAGES } from '../../src/core/model/kinds';
-import { box, circuit, job, cable, reading } from './small-job';
+import { box, cable, circuit, job, provenGround, reading } from './small-job';
 
 const finding = (severity: Severity, id = 'a'): Finding => ({
 	id: `${severity}:${id}`,
@@ -69,8 +69,12 @@ const house = job({
 	circuits: [circuit()]
 });
 test('what is still to do: cable to pull, devices to put in, outlets to read', () => {
-	const { todo } = assess(house, [reading({ boxId: 'two' })]);
+	const volts = (['hn', 'hg', 'ng'] as const).map((kind) =>
+		reading({ id: kind, boxId: 'two', kind, value: kind === 'ng' ? 0 : 120 })
+	);
+	const { todo } = assess(house, [...volts, ...provenGround('two')]);
 	assert.deepEqual([todo.rough, todo.trim, todo.prove], [1, 1, 2]);
+	assert.equal(assess(house, volts.slice(0, 1)).todo.prove, 3, 'hot to neutral alone settles none');
 	// The others say it by their findings.
 	for (const stage of ['walk', 'layout', 'circuit', 'protect', 'trace', 'handover'] as const) assert.equal(todo[stage], 0, stage);
 	assert.equal(assess(house).todo.prove, 3, 'nothing read');

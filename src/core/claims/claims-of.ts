@@ -85,13 +85,14 @@ function rowOf(c: OutletCase, power: Pick<Claims, 'off' | 'dead'>): Row {
 	return {
 		claims: { box: c.box.id, device: c.device.id, half: c.half, ...of, good: all, word: wordOf(level, of.joints) },
 		level,
-		next:
-			level === 'good'
-				? null
-				: level === 'right'
-					? (all.missing[0] ?? null)
-					: nextMissing({ missing: all.missing, missingRight: right })
+		next: nextOf(level, all.missing, right)
 	};
+}
+/** What is to be settled next: of what reads right what would make it good, of what is bad what a multimeter still tells. */
+function nextOf(level: PlaceLevel, missing: readonly Missing[], right: readonly Missing[]): Missing | null {
+	if (level === 'good') return null;
+	const [first = null] = level === 'right' ? missing : level === 'bad' ? right : [];
+	return first ?? nextMissing({ missing, missingRight: right });
 }
 const wordOf = (level: PlaceLevel, { is }: Claim): Word =>
 	level === 'good'
@@ -168,7 +169,16 @@ export interface JobClaims {
 }
 export const NO_CLAIMS: JobClaims = { places: new Map(), breakers: [], terminals: [] };
 
+const made = new WeakMap<House, JobClaims>();
+/** Worked out once for a house. */
 export function claimsOf(house: House): JobClaims {
+	const before = made.get(house);
+	if (before) return before;
+	const claims = workedOut(house);
+	made.set(house, claims);
+	return claims;
+}
+function workedOut(house: House): JobClaims {
 	const { job, edition, readings, events } = house;
 	const ruled = { edition, job };
 	const seen = { readings, events };

@@ -40,7 +40,10 @@ export const UNSEEN =
 
 /** What one reading says against an outlet. A long run that drops as it must is poor design, and no fault here. */
 function against(c: OutletCase, { reading, verdict }: JudgedReading): Level {
-	const rows = reading.kind === 'drop' ? verdict.judgments.filter((j) => j.on === 'joints') : verdict.judgments;
+	const drop = reading.kind === 'drop';
+	const rows = drop ? verdict.judgments.filter((j) => j.on === 'joints') : verdict.judgments;
+	// Of a run that nobody knows a great drop may be its length: it is looked into.
+	if (drop && verdict.predicted === null && verdict.judgments.some((j) => j.level === 'bad' || j.level === 'look')) return 'look';
 	const bad = rows.some((j) => j.level === 'bad');
 	if (bad && isUnprovenZero(c, reading)) return 'look';
 	return bad ? 'bad' : rows.some((j) => j.level === 'look') ? 'look' : 'good';

@@ -21,9 +21,10 @@ export interface ProtectionRow {
 	cover: ProtectionAnswer['need']['cover'];
 	/**
 	 * `bad`: new work lacks what it needs, or the outlet promises a ground or a protection that is not there;
-	 * `look`: an old one without what new work needs; null: nothing is required of it, or that can't be told.
+	 * `look`: an old one without what new work needs; `given`: something that is there, or planned, gives all that is required:
+	 * whether it does is its claim; null: nothing is required of it, or that can't be told.
 	 */
-	level: 'good' | 'look' | 'bad' | null;
+	level: 'given' | 'look' | 'bad' | null;
 }
 interface RowNeed {
 	required: boolean;
@@ -40,7 +41,7 @@ function levelOf(wrong: boolean, needs: readonly RowNeed[]): ProtectionRow['leve
 	if (wrong || lacking.some((n) => !n.existing)) return 'bad';
 	if (lacking.length) return 'look';
 	if (needs.some((n) => n.notKnown)) return null;
-	return needs.some((n) => n.required) ? 'good' : null;
+	return needs.some((n) => n.required) ? 'given' : null;
 }
 
 /** Why it can't be told what protects an outlet. */

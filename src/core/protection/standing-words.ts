@@ -53,7 +53,7 @@ export function standingWords(
 		return {
 			text:
 				ground.state === 'proven'
-					? 'Three slots on a proven ground.'
+					? 'Three slots on a ground whose path was read.'
 					: 'Three slots on a ground that was seen but not read under load yet.',
 			rule: cite(edition, replacing.grounded),
 			tester: 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.'

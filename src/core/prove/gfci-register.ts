@@ -29,10 +29,10 @@ export interface GfciEntry {
 	nextDue: string | null;
 	replaceBy: string | null;
 	/** `not-passed`: tested, and no test of it was passed or failed. */
-	state: 'failed' | 'overdue' | 'due-soon' | 'good' | 'never-tested' | 'not-passed';
+	state: 'failed' | 'overdue' | 'due-soon' | 'passed' | 'never-tested' | 'not-passed';
 }
 /** What wants doing first. */
-const ORDER: readonly GfciEntry['state'][] = ['failed', 'overdue', 'not-passed', 'never-tested', 'due-soon', 'good'];
+const ORDER: readonly GfciEntry['state'][] = ['failed', 'overdue', 'not-passed', 'never-tested', 'due-soon', 'passed'];
 export const DEFAULT_TEST_DAYS = 30;
 /** Days before it is due that a test is told of. */
 const SOON_DAYS = 7;
@@ -117,7 +117,7 @@ function stateOf(
 	if (level === null) return 'never-tested';
 	if (!passed) return 'not-passed';
 	if (nextDue <= today) return 'overdue';
-	return nextDue <= addDays(today, SOON_DAYS) ? 'due-soon' : 'good';
+	return nextDue <= addDays(today, SOON_DAYS) ? 'due-soon' : 'passed';
 }
 
 /** A day on which something is to be done, for a calendar. */

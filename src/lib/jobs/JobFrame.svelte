@@ -35,7 +35,7 @@
 	let open = $state({ find: false, circuits: false, job: false, keys: false, live: false, stages: false });
 	let width = $state(1280);
 	const phone = $derived(width <= 820);
-	const failed = $derived(store.assessment.stages[stage].failed);
+	const failed = $derived(store.assessment.stages[stage].failed ?? store.assessment.claimsFailed);
 
 	const view = $derived(page.url.searchParams.get('view'));
 	/** A step of one box's thread, shown in place of the stage's sheet. */

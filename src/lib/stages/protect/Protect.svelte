@@ -45,13 +45,22 @@
 	const old = $derived(count('look'));
 	const shown = $derived(openOnly ? rows.filter((r) => r.level === 'bad') : rows);
 	const GRAVE = ['bad', 'look', 'good'] as const;
+	/** What is required and given is good once it was tested. */
+	const levelOf = (r: ProtectionRow): (typeof GRAVE)[number] | null => {
+		if (r.level !== 'given') return r.level;
+		const of = store.places.get(r.boxId)?.outlets.find((o) => o.device === r.deviceId);
+		return of && (['gfci', 'afci'] as const).every((k) => of[k].is === 'yes' || of[k].is === 'not-required') ? 'good' : null;
+	};
 	const levels = $derived(
 		dark
 			? new Map([...dark.boxIds].map((id) => [id, 'bad' as const]))
 			: new Map(
 					// Two devices in a box: the worse of them is drawn last.
 					rows
-						.flatMap((r) => (r.level ? [[r.boxId, r.level] as const] : []))
+						.flatMap((r) => {
+							const level = levelOf(r);
+							return level ? [[r.boxId, level] as const] : [];
+						})
 						.sort((a, b) => GRAVE.indexOf(b[1]) - GRAVE.indexOf(a[1]))
 				)
 	);

@@ -4,7 +4,7 @@
 	import type { ProtectionRow } from '$core/protection/assess-protection';
 	import { inWords } from '$core/model/kinds';
 	import { useJob } from '$lib/store/use-job';
-	import Mark from '$lib/kit/Mark.svelte';
+	import Mark, { type MarkKind } from '$lib/kit/Mark.svelte';
 
 	interface Props {
 		rows: readonly ProtectionRow[];
@@ -12,7 +12,23 @@
 	let { rows }: Props = $props();
 	type Need = ProtectionRow['gfci'];
 	const given = (n: Need) => (n.by ? `by ${n.by}` : n.notKnown ? 'not known' : n.existing ? 'none, existing' : 'none');
-	const mark = (n: Need) => (n.by ? 'good' : n.notKnown ? 'unknown' : n.existing ? 'advice' : 'violation');
+	/** What gives it is proven, failed, or not tested yet. */
+	const claimOf = (r: ProtectionRow, against: 'gfci' | 'afci') =>
+		store.places.get(r.boxId)?.outlets.find((o) => o.device === r.deviceId)?.[against];
+	const mark = (n: Need, claim: ReturnType<typeof claimOf>): MarkKind =>
+		!n.by
+			? n.notKnown
+				? 'unknown'
+				: n.existing
+					? 'advice'
+					: 'violation'
+			: claim?.is === 'yes'
+				? 'good'
+				: claim?.is === 'no'
+					? 'bad'
+					: 'unknown';
+	const proven = (n: Need, claim: ReturnType<typeof claimOf>) =>
+		!n.by ? undefined : claim?.is === 'yes' ? 'tested' : claim?.is === 'no' ? 'failed' : 'not tested';
 	const asked = (n: Need) => n.required || n.notKnown !== null;
 	const said = (n: Need) => (asked(n) ? `${given(n)} ${n.section}` : 'not required');
 	const columns: Column<ProtectionRow>[] = [
@@ -43,11 +59,13 @@
 			>
 			<td class="wide-only">{row.roomName}</td>
 			<td>{row.what}</td>
-			{#each [row.gfci, row.afci] as need, i (i)}
+			{#each ['gfci', 'afci'] as const as against (against)}
+				{@const need = row[against]}
+				{@const claim = claimOf(row, against)}
 				<td>
 					{#if asked(need)}
-						<Mark kind={mark(need)} />
-						<span title={need.notKnown ?? undefined}>{given(need)}</span>
+						<Mark kind={mark(need, claim)} says={proven(need, claim)} />
+						<span title={need.notKnown ?? proven(need, claim)}>{given(need)}</span>
 						<span class="rule">{need.section}</span>
 					{:else}
 						<span class="soft">not required</span>

@@ -46,7 +46,7 @@
 		'not-passed': ['look', 'no test passed'],
 		'never-tested': ['look', 'never tested'],
 		'due-soon': ['look', 'due within a week'],
-		good: ['good', 'tested']
+		passed: ['good', 'tested']
 	} as const;
 	function open(g: GfciEntry): void {
 		openId = openId === g.id ? null : g.id;
@@ -96,7 +96,7 @@
 
 <div class="bar">
 	<p class="soft">
-		{counted(register.length, 'GFCI')}; {register.filter((g) => g.state !== 'good').length} to do. Test each by its own button, monthly.
+		{counted(register.length, 'GFCI')}; {register.filter((g) => g.state !== 'passed').length} to do. Test each by its own button, monthly.
 	</p>
 	<Btn look="main" disabled={!register.length} onclick={calendar}>Due dates to calendar</Btn>
 </div>

@@ -51,6 +51,9 @@
 	<div class="field note"><label for="read-note">Note</label><input id="read-note" bind:value={draft.note} /></div>
 	<label class="loaded"><input type="checkbox" bind:checked={draft.loaded} /> read under the load</label>
 	<label class="loaded"><input type="checkbox" bind:checked={draft.unplugged} /> everything unplugged</label>
+	<label class="loaded"
+		><input type="checkbox" bind:checked={draft.proven} /> meter proven on a live source, before and after</label
+	>
 	{#if dead !== undefined}<label class="loaded"><input type="checkbox" bind:checked={dead} /> ohms on the dead circuit</label
 		>{/if}
 </div>

@@ -17,6 +17,8 @@
 	import { simulated } from '$lib/instruments/simulated.svelte';
 	import { atTop } from '$lib/kit/at-top';
 	import Btn from '$lib/kit/Btn.svelte';
+	import Choice from '$lib/kit/Choice.svelte';
+	import ClaimList from '$lib/slip/ClaimList.svelte';
 	import CrossBtn from '$lib/kit/CrossBtn.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 	import PlaceGate from '$lib/slip/PlaceGate.svelte';
@@ -51,6 +53,8 @@
 	const name = $derived(
 		breaker ? `${(breaker.opener ?? 'breaker') === 'breaker' ? 'Breaker' : 'Fuse'}, ${saySpace(store.job, breaker)}` : place.name
 	);
+	/** Of several a reading counts for the one that it names. */
+	const receptacles = $derived(box?.devices.filter((d) => d.receptacles > 0) ?? []);
 	const roomId = $derived('roomId' in place ? place.roomId : null);
 	const draft = new ReadingDraft(untrack(() => store.job.practice.testLoadA));
 	let instrument = $state('plug-in analyzer');
@@ -113,6 +117,8 @@
 	const stands = $derived(store.places.get(place.id));
 	const missing = $derived(stands?.level === 'unknown' ? stands.next : null);
 	let head = $state<HTMLElement>();
+	/** What the word rests on. */
+	let telling = $state(false);
 	const keepWords = $derived(`Keep ${draft.count || ''} ${draft.count === 1 ? 'reading' : 'readings'}`.replace('  ', ' '));
 	const at = $derived(store.run?.nodes.findIndex((n) => n.boxId === place.id) ?? -1);
 
@@ -167,9 +173,9 @@
 				? `, ${at + 1} of ${store.run.nodes.length} on ${breakerName(store.job, store.circuit ?? undefined)}`
 				: ''}</span
 		>
-		{#if stands?.read}<span class="verdict"
+		{#if stands?.read}<button type="button" class="verdict" aria-expanded={telling} onclick={() => (telling = !telling)}
 				><Mark kind={stands.level} word={!missing} size={18} says={stands.word} />{#if missing}&nbsp;{MISSING[missing]
-						.words}{/if}</span
+						.words}{/if}</button
 			>{/if}
 		<span class="do desk">
 			<Btn look="quiet" onclick={() => store.select(null)}>All boxes</Btn>
@@ -181,11 +187,20 @@
 			<CrossBtn label="All boxes" onclick={() => store.select(null)} />
 		</span>
 	</header>
+	{#if telling && stands}<div class="claims"><ClaimList place={stands} /></div>{/if}
 
 	{#if draft.corrects}<p class="soft">
 			<Mark kind="caution" /> Corrects a reading; the old value stays in the log.
 		</p>{/if}
 	<div class="toggles">
+		{#if receptacles.length > 1}
+			<Choice
+				label="Which receptacle"
+				value={draft.deviceId || null}
+				options={receptacles.map((d, i) => ({ value: d.id, name: d.name || String(i + 1) }))}
+				onkeep={(id) => (draft.deviceId = id ?? '')}
+			/>
+		{/if}
 		{#if box && hasHalves(box)}
 			<div class="halves" role="group" aria-label="Half of the receptacle">
 				{#each ['upper', 'lower'] as const as h (h)}
@@ -352,6 +367,17 @@
 	}
 	.toggles:empty {
 		display: none;
+	}
+	.verdict {
+		all: unset;
+		cursor: pointer;
+		display: inline-flex;
+		align-items: center;
+		min-height: 30px;
+		border-bottom: 1px dotted var(--soft);
+	}
+	.verdict:focus-visible {
+		outline: 2.5px solid var(--copper);
 	}
 	.do {
 		display: flex;

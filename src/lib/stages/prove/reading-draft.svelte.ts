@@ -94,6 +94,10 @@ export class ReadingDraft {
 	loaded = $state(false);
 	/** Everything on the circuit is unplugged. */
 	unplugged = $state(false);
+	/** The meter was proven on a known live source just before and after. */
+	proven = $state(false);
+	/** Of several receptacles in a box: which one is read. */
+	deviceId = $state('');
 	atMa = $state('6');
 	half = $state<'upper' | 'lower'>('upper');
 	switchAt = $state<'on' | 'off'>('on');
@@ -139,6 +143,8 @@ export class ReadingDraft {
 			...(this.switchAt === 'off' ? { switchAt: this.switchAt, ...(this.switchBy ? { switchBy: this.switchBy } : {}) } : {}),
 			...(this.phase ? { phase: this.phase } : {}),
 			...(this.unplugged ? { unplugged: true } : {}),
+			...(this.proven ? { proven: true } : {}),
+			...(this.deviceId ? { deviceId: this.deviceId } : {}),
 			...(this.corrects ? { corrects: this.corrects } : {})
 		};
 		const rows: (Pick<Reading, 'kind' | 'value' | 'lamps' | 'loadA'> & Partial<Reading>)[] = KINDS.filter(
@@ -178,8 +184,8 @@ export class ReadingDraft {
 	}
 	/** What is typed, as text, so that it outlives a reload; null: nothing is. */
 	pack(): string | null {
-		const { typed, words, lamps, loadA, loaded, unplugged, atMa, half, switchAt, switchBy, phase, note } = this;
-		const all = { typed, words, lamps, loadA, loaded, unplugged, atMa, half, switchAt, switchBy, phase, note };
+		const { typed, words, lamps, loadA, loaded, unplugged, proven, deviceId, atMa, half, switchAt, switchBy, phase, note } = this;
+		const all = { typed, words, lamps, loadA, loaded, unplugged, proven, deviceId, atMa, half, switchAt, switchBy, phase, note };
 		return this.empty && !note ? null : JSON.stringify(all);
 	}
 	/** Takes up what was typed before a reload; a text that is none of ours changes nothing. */
@@ -198,6 +204,7 @@ export class ReadingDraft {
 		this.lamps = ['', '', ''];
 		this.note = '';
 		this.unplugged = false;
+		this.proven = false;
 		this.corrects = null;
 	}
 }

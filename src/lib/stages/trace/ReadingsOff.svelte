@@ -1,12 +1,15 @@
 <script lang="ts">
-	import { isOff } from '$core/claims/claims-of';
 	import { allOf } from '$core/prove/assess-prove';
 	import { useJob } from '$lib/store/use-job';
 	import Mark from '$lib/kit/Mark.svelte';
 
 	/** Boxes of which a reading is off, each with what it means by itself. */
 	const store = useJob();
-	const suspects = $derived([...store.assessment.proofs.values()].filter((p) => isOff(store.places.get(p.boxId))));
+	const suspects = $derived(
+		[...store.assessment.proofs.values()].filter((p) =>
+			allOf(p).some(({ verdict }) => verdict.level === 'bad' || verdict.level === 'look')
+		)
+	);
 </script>
 
 <h2>Readings off</h2>
