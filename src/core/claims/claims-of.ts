@@ -5,7 +5,7 @@ import type { Box, Circuit } from '../model/known';
 import { proofsOf, type BoxProof, type Level } from '../prove/assess-prove';
 import { worst } from '../prove/judgments';
 import { CLAIMS, no, unknown, yes, type Claim, type ClaimKey } from './claim';
-import { good, looksAgain, missingRight } from './good';
+import { good, looksAgain, missingGood, missingRight } from './good';
 import { ground, polarity } from './ground';
 import { breakerGuard, guard } from './guards';
 import { joints } from './joints';
@@ -85,14 +85,14 @@ function rowOf(c: OutletCase, power: Pick<Claims, 'off' | 'dead'>): Row {
 	return {
 		claims: { box: c.box.id, device: c.device.id, half: c.half, ...of, good: all, word: wordOf(level, of.joints) },
 		level,
-		next: nextOf(level, all.missing, right)
+		next: nextOf(level, level === 'bad' ? missingGood(of) : all.missing, right)
 	};
 }
-/** What is to be settled next: of what reads right what would make it good, of what is bad what a multimeter still tells. */
+/** What is to be settled next: of what reads right what would make it good; of what is bad what is not read yet besides. */
 function nextOf(level: PlaceLevel, missing: readonly Missing[], right: readonly Missing[]): Missing | null {
 	if (level === 'good') return null;
-	const [first = null] = level === 'right' ? missing : level === 'bad' ? right : [];
-	return first ?? nextMissing({ missing, missingRight: right });
+	if (level === 'right') return missing[0] ?? null;
+	return missing.length ? nextMissing({ missing, missingRight: right }) : (right[0] ?? null);
 }
 const wordOf = (level: PlaceLevel, { is }: Claim): Word =>
 	level === 'good'

@@ -20,11 +20,8 @@ export function good(c: OutletCase, of: Others): Claim {
 	const bad = c.all.find((j) => against(c, j) === 'bad');
 	if (bad) return no(sayOf(bad, 'bad'), [bad.reading.id]);
 	if (c.contradicts) return unknown(['contradiction']);
-	const missing = IN_ORDER.flatMap((key) =>
-		holds(of[key]) ? [] : of[key].missing.filter((m) => key !== 'polarity' || !of.ground.missing.includes(m))
-	);
 	const look = c.all.find((j) => against(c, j) === 'look');
-	const [first, ...more] = [...missing, ...(look ? [againOf(c, look)] : [])];
+	const [first, ...more] = [...missingGood(of), ...(look ? [againOf(c, look)] : [])];
 	if (first) return unknown([first, ...more], look ? sayOf(look, 'look') : undefined);
 	// What was read of a device that is only planned is of the one that stands there now.
 	if (c.device.state === 'planned') return unknown(['volts'], 'planned, not put in yet');
@@ -34,6 +31,11 @@ export function good(c: OutletCase, of: Others): Claim {
 		NEEDS.flatMap((key) => of[key].from)
 	);
 }
+/** What its claims lack until it is good, in the order in which it is settled on site. */
+export const missingGood = (of: Others): Missing[] =>
+	IN_ORDER.flatMap((key) =>
+		holds(of[key]) ? [] : of[key].missing.filter((m) => key !== 'polarity' || !of.ground.missing.includes(m))
+	);
 /** Faults that leave every reading as a sound run's: said with the word. */
 export const UNSEEN =
 	'No reading shows a connection that opens now and then, neutral and ground swapped, or neutral touching ground beside the panel.';

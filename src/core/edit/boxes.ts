@@ -40,6 +40,9 @@ export const removeDevice =
 		const box = rowIn(draft.boxes, boxId, 'box');
 		box.devices = box.devices.filter((d) => d.id !== deviceId);
 	};
+/** What is added to a house of which all is new is planned; in any other it was found. */
+export const stateOfNew = ({ boxes }: Pick<Job, 'boxes'>): 'planned' | 'found' =>
+	boxes.length > 0 && boxes.every((b) => b.state !== 'found') ? 'planned' : 'found';
 /** Adds a box as given. */
 export const addBox =
 	(box: Box): Command =>

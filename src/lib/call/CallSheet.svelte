@@ -176,7 +176,9 @@
 		border-color: var(--go);
 		color: var(--sheet);
 	}
+	/* What is only said to a screen reader stays inside it: else the whole frame could scroll. */
 	.step {
+		position: relative;
 		flex: 1;
 		min-height: 0;
 		overflow-y: auto;

@@ -8,6 +8,7 @@
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
+	import { CheckOutline } from 'flowbite-svelte-icons';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 
@@ -59,7 +60,7 @@
 					<Btn small pressed={f.seen === 'live'} label={`${f.box.name} is still live`} onclick={() => see(f.box, 'live')}
 						>still live</Btn
 					>
-					{#if f.labeled}<span><Mark kind="good" /> labeled</span>
+					{#if f.labeled}<span><CheckOutline size="sm" class="inline" aria-hidden="true" /> labeled</span>
 					{:else if textsOf(f.box.id).length}<Btn
 							small
 							look="quiet"

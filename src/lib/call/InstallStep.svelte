@@ -111,6 +111,9 @@
 								>
 							{/if}
 						</Fold>
+						{#if circuit && !store.deadStateOf(circuit.id).test}
+							<p class="warn"><Mark kind="caution" word /> Its panel is not verified dead: main off, bus tested first.</p>
+						{/if}
 						<Btn look="main" onclick={() => put(part, words.in)}>{words.in}</Btn>
 					{:else if part.kind === 'jumper'}
 						<p>{JUMPER_OFF.seen}</p>
@@ -118,7 +121,6 @@
 					{:else}
 						<p><b>{words.what}</b></p>
 						<Btn onclick={() => store.select({ kind: 'box', id: part.at })}>Go to {store.placeName(part.at)}</Btn>
-						<Btn onclick={() => put(part, words.in)}>{words.in}</Btn>
 					{/if}
 				</li>
 			{/each}
@@ -129,6 +131,11 @@
 </div>
 
 <style>
+	.warn {
+		border-left: 6px solid var(--look);
+		background: var(--paper);
+		padding: var(--space-6) var(--space-12);
+	}
 	.install {
 		display: grid;
 		gap: var(--space-10);

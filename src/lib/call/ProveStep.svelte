@@ -29,6 +29,7 @@
 	const owed = $derived(
 		work ? obligationsOf(store.job, work, { claims: store.assessment.claims, readings: store.readings }) : []
 	);
+	const waiting = $derived((work?.parts ?? []).filter((p) => p.kind !== 'label' && !p.put));
 	const elsewhere = $derived(owed.filter((o) => o.at !== box.id));
 	const skipped = $derived(work?.skipped?.some((s) => s.step === 'prove') ?? false);
 	const MARKS: Readonly<Record<Obligation['state'], { kind: MarkKind; says: string }>> = {
@@ -69,6 +70,11 @@
 		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
 	</p>
 {/if}
+{#if waiting.length}
+	<p class="warn">
+		<Mark kind="caution" word /> Not all of this work is in yet: step 5. Nothing is energized with a cover open or a conductor loose.
+	</p>
+{/if}
 <FeedsOffer {box} />
 {#if elsewhere.length}
 	<section aria-label="What this work owes elsewhere">
@@ -106,6 +112,12 @@
 {/if}
 
 <style>
+	.warn {
+		border-left: 6px solid var(--look);
+		background: var(--paper);
+		padding: var(--space-6) var(--space-12);
+		margin: 0 0 var(--space-10);
+	}
 	.on {
 		display: flex;
 		flex-wrap: wrap;

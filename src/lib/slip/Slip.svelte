@@ -17,6 +17,9 @@
 	import { useJob } from '$lib/store/use-job';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import DecisionLedger from '$lib/kit/DecisionLedger.svelte';
+	import { untrack } from 'svelte';
+	import { headLine } from '$core/claims/head-line';
+	import { sayTime } from '$lib/clock';
 	import Mark from '$lib/kit/Mark.svelte';
 	import FindingCard from '$lib/kit/FindingCard.svelte';
 	import { headOf } from './head';
@@ -62,7 +65,12 @@
 		cable: once(() => import('./CableFacts.svelte'))
 	};
 	const CLAIMS = once(() => import('./ClaimList.svelte'));
-	let standsOpen = $state(false);
+	/** Where readings are the work, what each word rests on is open. */
+	let standsOpen = $state(untrack(() => stage === 'prove'));
+	const stands = $derived.by(() => {
+		const place = store.box && store.places.get(store.box.id);
+		return place ? headLine(store.job, { place, events: store.events }, sayTime).join(' · ') : '';
+	});
 	const MOST = 30;
 	/** Of a cause that is met in many places, so many are named at once. */
 	const PLACES = 12;
@@ -130,7 +138,8 @@
 		{#if store.box && store.places.get(store.box.id)}
 			{@const place = store.places.get(store.box.id)}
 			<Fold title={`What stands: ${place?.word}`} bind:open={standsOpen}>
-				{#snippet head()}<Mark kind={place?.level ?? 'unknown'} word says={place?.word} />{/snippet}
+				{#snippet head()}<Mark kind={place?.level ?? 'unknown'} word says={place?.word} />
+					<span class="soft">{stands}</span>{/snippet}
 				{#if standsOpen && place}<Late load={CLAIMS}>{#snippet children(ClaimList)}<ClaimList {place} />{/snippet}</Late>{/if}
 			</Fold>
 		{/if}

@@ -5,7 +5,7 @@ import { aboutSubject, openIn } from '$core/about';
 import { failedJudged, type JudgingBase } from '$core/judged';
 import type { NextStep } from '$core/next';
 import { runOf } from '$core/run/runs';
-import { addBox, freeBoxName } from '$core/edit/boxes';
+import { addBox, freeBoxName, stateOfNew } from '$core/edit/boxes';
 import type { Command } from '$core/edit/command';
 import { newBox } from '$core/model/new-job';
 import type { Circuit, Job, JobFile, LiveEvent, Reading } from '$core/model/job';
@@ -154,7 +154,7 @@ export class JobStore {
 		const id = jobs.freshId();
 		const name = freeBoxName(this.job);
 		const roomId = this.room?.id ?? null;
-		if (!(await this.edit(name, addBox(newBox(id, name, { state: 'found', roomId }))))) return false;
+		if (!(await this.edit(name, addBox(newBox(id, name, { state: stateOfNew(this.job), roomId }))))) return false;
 		this.select({ kind: 'box', id });
 		return true;
 	}
