@@ -131,6 +131,21 @@ const rows: Row[] = [
 		'missing'
 	],
 	[
+		'one that is only said to be there, and a washer that was placed',
+		'210.52(F)',
+		house(
+			[room('l', 'laundry', area(200, 60), { fixtures: [fixture('washer', [0, 0, 28, 28])] })],
+			[{ ...box('l', [0, 30], 44), place: null }]
+		),
+		'unknown'
+	],
+	[
+		'one that is only said to be there, and no washer placed',
+		'210.52(F)',
+		house([room('l', 'laundry', area(200, 60))], [{ ...box('l', [0, 30], 44), place: null }]),
+		'met'
+	],
+	[
 		'common laundry of the building',
 		'210.52(F)',
 		house([], [], { dwelling: 'multifamily', unit: { ...unit, commonLaundry: true } }),

@@ -4,12 +4,23 @@ import { CLAIMS, type Claim, type ClaimKey } from '../../src/core/claims/claim';
 import { answerAssess } from '../../src/core/formats/assess-request';
 import { claimsOf } from '../../src/core/claims/claims-of';
 import { headLine } from '../../src/core/claims/head-line';
+import { assess } from '../../src/core/assess';
 import { DEMOS } from '../../src/core/demo';
 import { houseOf } from '../../src/core/house';
 import { knownJob } from '../../src/core/model/known';
 import type { Job, LiveEvent, Reading } from '../../src/core/model/known';
 import type { ReadingKind } from '../../src/core/model/kinds';
-import { isWordKind, READING_WORDS } from '../../src/core/model/reading';
+import {
+	fromTyped,
+	isWordKind,
+	READING_WORDS,
+	readingFaults,
+	readingValue,
+	typedOf,
+	typedUnit
+} from '../../src/core/model/reading';
+import { money, moneyMore } from '../../src/core/units/money';
+import { sayRise, sayTemp } from '../../src/core/units/temperature';
 import { seeded } from '../../src/core/units/random';
 import { box, job, placesOf, reading, SEEN_WIRE } from './small-job';
 
@@ -490,4 +501,54 @@ test('every good, or "reads right", in both demo houses rests on entries that a 
 						assert.ok(from.length && from.every((id) => entries.has(id)), `${name}, ${place.id}: ${key} rests on ${from.join()}`);
 				}
 	}
+});
+
+// What is hot over the room: a receptacle's terminal under load, both sides of 30 °C; a breaker's by its own limits.
+const HOT: [what: string, place: string, over: number, loadA: number | null, level: string | undefined][] = [
+	['a receptacle, 30 °C over under load', 'b', 30, 10, 'look'],
+	['a receptacle, 30.1 °C over under load', 'b', 30.1, 10, 'bad'],
+	['a receptacle, 29 °C over under load', 'b', 29, 10, 'unknown'],
+	['a breaker, 29 °C over', 'c1', 29, 10, 'unknown'],
+	['a breaker, 30 °C over', 'c1', 30, 10, 'look'],
+	['a breaker, 50 °C over', 'c1', 50, 10, 'bad']
+];
+for (const [what, place, over, loadA, level] of HOT)
+	test(`a terminal: ${what}`, () => {
+		const rows = readings([
+			['ambient-c', 20, { boxId: place }],
+			['terminal-c', 20 + over, { boxId: place, loadA }]
+		]);
+		const { proofs } = assess(house(), rows);
+		const judged = proofs.get(place)?.latest['terminal-c']?.verdict;
+		assert.equal(judged?.level, level, judged?.judgments.map((j) => j.says).join());
+		if (place === 'b' && level === 'bad') assert.equal(claimOf('good', house(), rows).is, 'no');
+	});
+test('temperatures are shown in °F with °C beside, typed in °F; money has its sign, a difference its own', () => {
+	assert.deepEqual([sayTemp(75), sayTemp(-40), sayRise(30)], ['167 °F (75 °C)', '-40 °F (-40 °C)', '54 °F (30 °C)']);
+	assert.equal(readingValue({ kind: 'terminal-c', value: 60, lamps: null, loadA: 10 }), '140 °F (60 °C) at 10 A');
+	assert.deepEqual([typedUnit('terminal-c'), typedOf('terminal-c', 60), fromTyped('terminal-c', 140)], ['°F', 140, 60]);
+	assert.deepEqual([typedUnit('hn'), typedOf('hn', 120), fromTyped('hn', 120)], ['V', 120, 120]);
+	assert.match(
+		readingFaults({ kind: 'terminal-c', value: 301, lamps: null, loadA: null })[0]?.message ?? '',
+		/-40 °F \(-40 °C\) to 572 °F/
+	);
+	assert.deepEqual([money(58.4), money(-3), moneyMore(22), moneyMore(0), moneyMore(-22)], ['$58', '−$3', '+$22', '$0', '−$22']);
+});
+test('of a shared neutral that opens each by itself both handles are off before its box is', () => {
+	const shared = (opens: 'each' | 'handle-tie'): Job => {
+		const of = house();
+		const [one] = of.circuits;
+		assert.ok(one);
+		return {
+			...of,
+			circuits: [
+				{ ...one, multiwire: { withId: 'c2', opens } },
+				{ ...one, id: 'c2', space: 3, multiwire: { withId: 'c1', opens } }
+			]
+		};
+	};
+	const off = (opens: 'each' | 'handle-tie', events: LiveEvent[]) => claimOf('off', shared(opens), [], events).is;
+	assert.equal(off('each', [TAG(1)]), 'unknown', 'the other hot still returns through this box');
+	assert.equal(off('each', [TAG(1), event('off-tagged', 2, { circuitId: 'c2' })]), 'yes');
+	assert.equal(off('handle-tie', [TAG(1)]), 'yes', 'one handle switches both');
 });

@@ -218,7 +218,7 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 	['half its rating', { loadA: 10, tripS: 40 }, {}, /50% of its rating: worn/, 'bad'],
 	['over its rating', { loadA: 24 }, {}, /overloaded, and the breaker is doing its job/, 'look'],
 	['at once on reset', { loadA: 10 }, { resetTrips: 'at-once' }, /one try, then stop/, 'bad'],
-	['hot beside its neighbor', { terminalC: 61, neighborC: 40 }, {}, /21 °C over its neighbor/, 'bad'],
+	['hot beside its neighbor', { terminalC: 61, neighborC: 40 }, {}, /38 °F \(21 °C\) over its neighbor/, 'bad'],
 	['not of the listed type', {}, { listed: 'no' }, /isn't listed/, 'bad'],
 	['nothing entered: no “good”', {}, {}, /Nothing is read at the breaker yet/, 'unknown'],
 	['one thing looked at', {}, { listed: 'yes' }, /Nothing wrong in what was read/, 'good'],

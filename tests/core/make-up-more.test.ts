@@ -428,6 +428,14 @@ test('guided work reads the facts: sources, subpanel, own neutral, shared neutra
 	assert.ok(ids('range', { cord: true }).includes('cord') && ids('range').includes('whip'));
 });
 
+test('a disconnect: stored energy is let down and read before anything is touched', () => {
+	const of = steps('disconnect').map((s) => s.id);
+	assert.ok(
+		of.indexOf('off') >= 0 && of.indexOf('off') < of.indexOf('stored') && of.indexOf('stored') < of.indexOf('line'),
+		of.join()
+	);
+	assert.match(steps('disconnect').find((s) => s.id === 'stored')?.detail ?? '', /under 1 V before anything is touched/);
+});
 test('a water heater is proven dead to an independent ground, and power comes last of all', () => {
 	for (const work of ['water-heater', 'element'] as const) {
 		const list = steps(work);

@@ -158,5 +158,5 @@ test('what readings of a run mean is not known where its lengths or its breaker 
 	assert.equal(breaker(with_({}, { breakerA: null })), 'unknown: The rating of the breaker in space 1 is not known');
 	assert.equal(breaker(with_({ awg: null })), 'unknown: The gauge of the cable from Panel to A is not known');
 	// A terminal that is hot is hot whatever the rating.
-	assert.match(breaker(with_({}, { breakerA: null }), { terminalC: 70, neighborC: 40 }), /^bad: Its terminal is 30/);
+	assert.match(breaker(with_({}, { breakerA: null }), { terminalC: 70, neighborC: 40 }), /^bad: Its terminal is 54 °F/);
 });

@@ -22,13 +22,23 @@ export const hasDisconnect = (circuit: Pick<Circuit, 'disconnect'>): boolean =>
 export function gatePlace(job: Job, id: string): GatePlace | null {
 	const { boxes, circuitsOfBox, circuits } = indexOf(job);
 	const box = boxes.get(id);
-	if (box) return { kind: 'box', box, circuits: circuitsOfBox.get(id) ?? [] };
+	if (box) return { kind: 'box', box, circuits: withNeutral(job, circuitsOfBox.get(id) ?? []) };
 	const panel = job.panels.find((p) => p.id === id);
 	if (panel) return { kind: 'panel', panel, circuits: job.circuits.filter((c) => c.panelId === id) };
 	const circuit = circuits.get(id);
 	if (circuit) return { kind: 'breaker', circuit, circuits: [circuit] };
 	const disconnected = job.circuits.find((c) => hasDisconnect(c) && disconnectId(c) === id);
 	return disconnected ? { kind: 'disconnect', circuit: disconnected, circuits: [disconnected] } : null;
+}
+
+/** Of a shared neutral both handles: the current of the other hot comes back through this box. One handle may switch both. */
+function withNeutral(job: Job, circuits: readonly Circuit[]): readonly Circuit[] {
+	const others = circuits.flatMap((c) => {
+		const partner = job.circuits.find((o) => o.id === c.multiwire?.withId || o.multiwire?.withId === c.id);
+		const opens = c.multiwire?.opens ?? partner?.multiwire?.opens;
+		return partner && opens === 'each' && !circuits.includes(partner) ? [partner] : [];
+	});
+	return others.length ? [...circuits, ...new Set(others)] : circuits;
 }
 
 /** What is read at a place for it to be verified dead, and what stays live there all the same. */

@@ -384,6 +384,8 @@ export const READING_KINDS = [
 	// Its screw against a neighbor's.
 	'terminal-c',
 	'neighbor-c',
+	// Of the room, for what is hot over it.
+	'ambient-c',
 	// From metal that can be touched to a ground that is known, and by a detector.
 	'shell',
 	'shell-sign',

@@ -1,4 +1,5 @@
 import { withUnit } from '../units/quantity';
+import { sayTemp, toC, toF } from '../units/temperature';
 import type { Reading } from './job';
 import type { ReadingKind } from './kinds';
 import type { FieldFault } from './result';
@@ -35,6 +36,7 @@ export const READING_BOUNDS: Readonly<Record<FigureKind, Bounds>> = {
 	'amps-n': amps('amps on its neutral'),
 	'terminal-c': { min: -40, max: 300, unit: '°C', words: 'its terminal' },
 	'neighbor-c': { min: -40, max: 300, unit: '°C', words: 'a neighbor’s terminal' },
+	'ambient-c': { min: -40, max: 60, unit: '°C', words: 'the room' },
 	he: volts('hot slot to an independent ground'),
 	ne: volts('neutral slot to an independent ground'),
 	ge: volts('ground slot to an independent ground'),
@@ -102,8 +104,14 @@ export function readingValue({
 	if (isWordKind(kind)) return READING_WORDS[kind].allowed[word ?? ''] ?? word ?? '';
 	if (value === null) return isDeadOhm(kind) ? 'open' : '';
 	const load = loadA ? ` at ${loadA} A` : atMa ? ` at ${atMa} mA` : '';
-	return `${withUnit(value, readingUnit(kind))}${load}`;
+	return `${isTemperature(kind) ? sayTemp(value) : withUnit(value, readingUnit(kind))}${load}`;
 }
+/** Kept in °C, typed and shown in °F. */
+const isTemperature = (kind: ReadingKind): boolean => readingUnit(kind) === '°C';
+/** The unit that a reading is typed in, and its figure as typed. */
+export const typedUnit = (kind: ReadingKind): string => (isTemperature(kind) ? '°F' : readingUnit(kind));
+export const typedOf = (kind: ReadingKind, value: number): number => (isTemperature(kind) ? toF(value) : value);
+export const fromTyped = (kind: ReadingKind, typed: number): number => (isTemperature(kind) ? toC(typed) : typed);
 /** Nothing joined shows as no figure at all. */
 export const isDeadOhm = (kind: ReadingKind): boolean => kind === 'dead-ohm-hn' || kind === 'dead-ohm-hg';
 
@@ -127,7 +135,9 @@ export function readingFaults({ kind, value, lamps, loadA, word, atMa }: Reading
 	if (value === null || !Number.isFinite(value))
 		return [{ path: 'value', message: `${words} must be a number of ${unit}, got nothing` }];
 	if (value < min || value > max) {
-		return [{ path: 'value', message: `${words} must be ${min} to ${withUnit(max, unit)}, got ${value}` }];
+		const range = isTemperature(kind) ? `${sayTemp(min)} to ${sayTemp(max)}` : `${min} to ${withUnit(max, unit)}`;
+		const got = isTemperature(kind) ? sayTemp(value) : value;
+		return [{ path: 'value', message: `${words} must be ${range}, got ${got}` }];
 	}
 	if (kind === 'drop' && loadA === null) return [{ path: 'loadA', message: 'a drop reading needs its load, in A' }];
 	if (kind === 'gfci-ms' && atMa === undefined) return [{ path: 'atMa', message: 'a trip time needs its leakage, in mA' }];

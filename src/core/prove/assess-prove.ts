@@ -12,6 +12,7 @@ import type { Decision, Finding, Severity, StageResult, Subject } from '../model
 import { standingOf } from '../protection/standing';
 import { AT_BREAKER, limitRule } from './limits';
 import { soundOf } from '../network/sound';
+import { sayTemp } from '../units/temperature';
 import { add, clears, contradict, legsApart, superseded, together } from './read-together';
 import { besideNeighbor, comesBack } from './judge-breaker';
 import { verdictOf, type Beside, type JudgedReading, type Judgment, type Latest, type Level } from './verdicts';
@@ -100,7 +101,8 @@ function proofAt(
 	const index = indexOf(job);
 	const { upper, lower } = read.latest;
 	const circuit = index.circuitsOfBox.get(boxId)?.[0];
-	const beside = besides(edition, job, boxId, readings, upper);
+	const ambientC = upper.get(boxId)?.get('ambient-c')?.value ?? undefined;
+	const beside = { ...besides(edition, job, boxId, readings, upper), ambientC };
 	const verdict = (reading: Reading): JudgedReading => {
 		const half = reading.half ?? 'upper';
 		const jumper = read.latest[half].get(boxId)?.get('bootleg')?.word === 'yes';
@@ -145,7 +147,7 @@ function proofAt(
 	const [terminalC = null, neighborC = null] = [screw?.reading.value, neighbor?.reading.value];
 	if (screw && terminalC !== null && neighborC !== null) {
 		const loaded = screw.reading.loadA !== null || (out?.reading.value ?? 0) >= AT_BREAKER.warmsA;
-		add(screw, besideNeighbor(edition, { terminalC, neighborC, loaded }));
+		add(screw, besideNeighbor(edition, { terminalC, neighborC, loaded, ambientC }));
 	}
 	if (job.panels.some((p) => p.id === boxId)) legsApart(edition, job, proof.latest);
 	proof.contradicts = index.boxes.has(boxId) && [proof.latest, proof.lower].some((half) => contradict(edition, half));
@@ -248,8 +250,8 @@ export function assessProve(house: House): StageResult {
 				value: verdict.says,
 				title:
 					reading.kind === 'drop'
-						? `drop at ${reading.loadA} A, ${conductorC} °C`
-						: `as predicted for this box, ${conductorC} °C`,
+						? `drop at ${reading.loadA} A, ${sayTemp(conductorC)}`
+						: `as predicted for this box, ${sayTemp(conductorC)}`,
 				get steps() {
 					return verdict.steps;
 				},

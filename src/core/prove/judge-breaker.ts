@@ -1,4 +1,5 @@
 import { atMost, show, withUnit } from '../units/quantity';
+import { sayRise, sayTemp } from '../units/temperature';
 import type { Judgment, Level, ReadingCase } from './judgment';
 import { AT_BREAKER, limitRule } from './limits';
 
@@ -76,13 +77,13 @@ export function hotTerminal(terminalC: number, ambientC?: number): { level: Leve
 				? 'look'
 				: null;
 	if (!level) return null;
-	const by = over >= overAmbientC.look ? `, ${show(over, 0)} °C over the room` : '';
+	const by = over >= overAmbientC.look ? `, ${sayRise(over)} over the room` : '';
 	return {
 		level,
 		says:
 			level === 'bad'
-				? `terminal is at ${show(terminalC, 0)} °C${by}: hotter than it is rated for. Off, let it cool, verified dead: look at the screw, the wire and the clip`
-				: `terminal is at ${show(terminalC, 0)} °C${by}: read what it is rated for, 60 or 75 °C, and check its torque, dead`
+				? `terminal is at ${sayTemp(terminalC)}${by}: hotter than it is rated for. Off, let it cool, verified dead: look at the screw, the wire and the clip`
+				: `terminal is at ${sayTemp(terminalC)}${by}: read what it is rated for, 60 or 75 °C, and check its torque, dead`
 	};
 }
 /**
@@ -102,7 +103,7 @@ export function terminalSays({ terminalC, neighborC, loaded, ambientC }: Termina
 		return {
 			over,
 			level: over >= 2 * AT_BREAKER.hotOverC ? 'bad' : 'look',
-			says: `terminal is ${show(over, 0)} °C over its neighbor: a loose connection there`
+			says: `terminal is ${sayRise(over)} over its neighbor: a loose connection there`
 		};
 	// A neighbor that is as hot has the same trouble, or the panel has.
 	if (hot) return { over, ...hot };
@@ -124,10 +125,17 @@ export function besideNeighbor(edition: ReadingCase['edition'], c: TerminalCase)
 		rule: limitRule(edition.key, 'practice', 'Terminal against its neighbor')
 	};
 }
-/** A terminal by itself, where it is too hot whatever stands beside it. */
-export function terminalAlone({ edition, reading }: ReadingCase): Judgment[] {
-	const hot = reading.value === null ? null : hotTerminal(reading.value);
-	if (!hot) return [];
+/** At a receptacle: over this above the room, under load, its terminal is bad. Practice. */
+const RECEPTACLE_OVER_C = 30;
+/** A terminal by itself, where it is too hot whatever stands beside it: of a breaker by its rating and the room, of a receptacle by the room. */
+export function terminalAlone({ edition, reading, atPanel, ambientC }: ReadingCase): Judgment[] {
 	const rule = limitRule(edition.key, '110.14(C)', 'What a terminal is rated for');
+	const over = reading.value === null || ambientC === undefined ? null : reading.value - ambientC;
+	if (!atPanel && reading.loadA !== null && over !== null && over > RECEPTACLE_OVER_C) {
+		const says = `its terminal is ${sayRise(over)} over the room under load: a bad connection there. Off, verified dead: look at the screw and the wire, replace the device`;
+		return [{ on: 'joints', level: 'bad', says, have: over, need: RECEPTACLE_OVER_C, unit: '°C', rule }];
+	}
+	const hot = reading.value === null ? null : hotTerminal(reading.value, ambientC);
+	if (!hot) return [];
 	return [{ on: 'joints', ...hot, says: `its ${hot.says}`, have: reading.value, need: AT_BREAKER.ratedC.look, unit: '°C', rule }];
 }

@@ -42,6 +42,8 @@ export interface ReadingCase {
 	goesOff?: boolean | null | undefined;
 	/** Read at the same place with no load on, V; left out: nobody has. */
 	idleV?: number | undefined;
+	/** Of the room, as read there, °C. */
+	ambientC?: number | undefined;
 	/** Its two contacts stand on two hots: a receptacle or a half of 250 V. */
 	twoHots?: boolean | undefined;
 }

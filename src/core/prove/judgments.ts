@@ -57,6 +57,7 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'terminal-c':
 			return terminalAlone(c);
 		case 'neighbor-c':
+		case 'ambient-c':
 			return [];
 		case 'gfci-ma':
 			return [byLimit(c, limits['gfci-ma'])];

@@ -23,6 +23,7 @@ import { lazily } from '../model/lazily';
 import type { Step } from '../model/result';
 import { formatFeet } from '../units/length';
 import { show } from '../units/quantity';
+import { sayTemp } from '../units/temperature';
 
 interface Loop {
 	/** From the panel's bars to the box's contacts, ohm. */
@@ -101,7 +102,7 @@ export function predict(
 	const steps = lazily((): Step[] => [
 		...node.path.map((cable): Step => ({
 			label: `${boxes.get(cable.fromId ?? '')?.name ?? 'panel'} to ${boxes.get(cable.toId)?.name}, ${formatFeet(cable.lengthFt ?? 0)} of ${cable.awg}`,
-			formula: `${sound.conductorC} °C, with both terminations`,
+			formula: `${sayTemp(sound.conductorC)}, with both terminations`,
 			value: legOhms(edition, cable, cable.awg, sound),
 			unit: 'ohm',
 			rule

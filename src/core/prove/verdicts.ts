@@ -41,6 +41,7 @@ export interface Beside {
 	jumper?: boolean | undefined;
 	idleV?: number | undefined;
 	slots?: ReadingCase['slots'];
+	ambientC?: number | undefined;
 }
 /** What a reading means, against the limits and against the predicted figure of that very box. Both are given apart. */
 export function verdictOf(
@@ -86,7 +87,7 @@ export function verdictOf(
 	const measured =
 		reading.kind === 'lamps'
 			? (judgments[0]?.says.split(/[;,]/)[0] ?? '')
-			: isFigureKind(reading.kind) && reading.value !== null
+			: isFigureKind(reading.kind) && reading.value !== null && unit !== '°C'
 				? withUnit(show(reading.value), unit)
 				: readingValue(reading);
 	return {

@@ -15,6 +15,8 @@
 	import type { Circuit } from '$core/model/job';
 	import { CIRCUIT_KINDS, inWords, OPENERS, PROTECTIONS, type Opener } from '$core/model/kinds';
 	import { NAMES } from '$core/model/file/schema-fields';
+	import { round, show } from '$core/units/quantity';
+	import { toC, toF } from '$core/units/temperature';
 	import { GAUGES, type Awg } from '$core/units/gauge';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -187,12 +189,15 @@
 <Fold title="Where its cable runs" bind:open={open.wiring}>
 	<div class="facts">
 		<TextField
-			label="Hottest place, °C"
-			value={circuit.wiring?.ambientC === undefined ? '' : String(circuit.wiring.ambientC)}
-			placeholder="30"
+			label="Hottest place, °F"
+			value={circuit.wiring?.ambientC === undefined ? '' : show(toF(circuit.wiring.ambientC), 1)}
+			placeholder="86"
 			inputmode="decimal"
-			check={within(-40, 85, 'Degrees')}
-			onkeep={(v) => wiring('ambient', { ambientC: orUndefined(v) })}
+			check={within(-40, 185, 'Degrees')}
+			onkeep={(v) => {
+				const f = orUndefined(v);
+				return wiring('ambient', { ambientC: f === undefined ? undefined : round(toC(f), 2) });
+			}}
 		/>
 		<TextField
 			label="Current-carrying conductors together"

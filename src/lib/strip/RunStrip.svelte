@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sayTemp } from '$core/units/temperature';
 	import { breakerWritten, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { page } from '$app/state';
@@ -132,7 +133,7 @@
 				<p class="key soft">
 					<span
 						>{proving
-							? `predicted at ${store.job.practice.testLoadA} A, ${soundOf(store.job).conductorC} °C`
+							? `predicted at ${store.job.practice.testLoadA} A, ${sayTemp(soundOf(store.job).conductorC)}`
 							: 'drop at the design load, 75 °C'}</span
 					><span>measured</span>
 				</p>

@@ -40,19 +40,25 @@ function ofArea(c: ArticleCase, room: Room, title: string): ArticleResult {
 	const reaches = (p: readonly [number, number] | null) =>
 		!washers.length || (!!p && washers.some((w) => distanceToFixture(p, w) <= withinIn));
 	const boxes = boxesIn(c.job, room).filter((b) => whyNotCounted(c.edition, b) === null);
-	const serving = boxes.filter((b) => b.place === null || reaches(boxPoint(b, room)));
+	// One that is only said to be there has no place: whether it reaches the washer is not known.
+	const unplaced = washers.length ? boxes.filter((b) => b.place === null) : [];
+	const serving = boxes.filter((b) => (washers.length ? b.place !== null && reaches(boxPoint(b, room)) : true));
 	const by = washers.length ? ` within ${formatLength(withinIn)} of the washer` : '';
 	const requirement = ofRoom(
 		c,
 		{ ref, room },
 		{
 			title: `${title}${by}`,
-			state: serving.length ? 'met' : 'missing',
-			why: serving.length ? names(serving) : `${room.name} has no receptacle that counts${by}.`,
+			state: serving.length ? 'met' : unplaced.length ? 'unknown' : 'missing',
+			why: serving.length
+				? names(serving)
+				: unplaced.length
+					? `Where ${names(unplaced)} stands is not known: place it, or the washer.`
+					: `${room.name} has no receptacle that counts${by}.`,
 			metBy: serving.map((b) => b.id)
 		}
 	);
-	if (serving.length) return { requirements: [requirement], needs: [] };
+	if (serving.length || unplaced.length) return { requirements: [requirement], needs: [] };
 	const heightIn = c.job.practice.counterHeightIn;
 	const near = washers.length
 		? spotsNear(room, { heightIn, fixtures: washers, withinIn }).slice(0, 1)

@@ -58,6 +58,13 @@ export function applianceSteps(work: Appliance, f: WorkFacts): WorkStep[] {
 			return [
 				...off(f),
 				{
+					id: 'stored',
+					title: 'Stored energy',
+					detail:
+						'Capacitors of the equipment hold their charge with the power off: covers on, five minutes, then let each down through a resistor and read it under 1 V before anything is touched.',
+					caution: true
+				},
+				{
 					id: 'place',
 					title: 'Its place',
 					detail: 'In sight of the equipment, not over it; clear space before it; not behind where the equipment is serviced.'

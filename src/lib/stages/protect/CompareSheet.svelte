@@ -2,7 +2,8 @@
 	import Wide from '$lib/kit/Wide.svelte';
 	import { EDITIONS, type EditionKey } from '$core/model/kinds';
 	import { compareEditions } from '$core/protection/compare-editions';
-	import { counted, show } from '$core/units/quantity';
+	import { counted } from '$core/units/quantity';
+	import { money, moneyMore } from '$core/units/money';
 	import { useJob } from '$lib/store/use-job';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import RuleChip from '$lib/kit/RuleChip.svelte';
@@ -12,7 +13,7 @@
 	let there = $state<EditionKey | null>(null);
 	const other = $derived(there ?? EDITIONS.filter((k) => k !== store.job.edition).at(-1) ?? '2020');
 	const compared = $derived(compareEditions(store.known, { here: store.job.edition, there: other }, store.readings));
-	const price = (p: number | null) => (p === null ? (compared.notKnown.length ? 'not known' : 'cannot be met') : show(p, 0));
+	const price = (p: number | null) => (p === null ? (compared.notKnown.length ? 'not known' : 'cannot be met') : money(p));
 	const more = $derived((compared.price.there ?? 0) - (compared.price.here ?? 0));
 </script>
 
@@ -25,7 +26,7 @@
 	/>
 	<p class="big"><b>{compared.changes.length}</b> {compared.changes.length === 1 ? 'outlet changes' : 'outlets change'}</p>
 	<p class="big">
-		<b>{more > 0 ? '+' : more < 0 ? '−' : ''}{show(Math.abs(more), 0)}</b> for breakers and devices: {price(compared.price.here)} here,
+		<b>{moneyMore(more)}</b> for breakers and devices: {price(compared.price.here)} here,
 		{price(compared.price.there)} by {other}
 	</p>
 	{#if compared.notKnown.length}

@@ -8,6 +8,7 @@
 	import type { Practice, PriceList } from '$core/model/job';
 	import { PROTECTIONS, type Protection } from '$core/model/kinds';
 	import { placingWays, pricesOf, type PlacedWay } from '$core/protection/placing-case';
+	import { money, moneyMore } from '$core/units/money';
 	import { practiceCosts } from '$core/protection/practice-costs';
 	import { counted, show } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
@@ -78,7 +79,7 @@
 				{#each chosen.ways as way, i (`${way.breaker} ${way.branchFeeder}`)}
 					<article class:first={i === 0}>
 						<p class="price">
-							<b>{show(way.price, 0)}</b>
+							<b>{money(way.price)}</b>
 							<span class="soft">by the price list{i === 0 ? ', lowest with nuisance trips counted' : ''}</span>
 						</p>
 						<ul>
@@ -134,15 +135,14 @@
 								? `, ${counted(r.ways[0].devices.length, 'device')}`
 								: ''}{:else}<Mark kind="violation" /> none{/if}</td
 					>
-					<td class="num">{r.ways[0] ? show(r.ways[0].price, 0) : ''}</td>
+					<td class="num">{r.ways[0] ? money(r.ways[0].price) : ''}</td>
 					<td
 						>{#if r.open}<Mark kind="violation" /> {r.open} open{:else}<Mark kind="good" /> met{/if}</td
 					>
 				</tr>
 			{/each}
 		</tbody>
-		<tfoot
-			><tr><td></td><td>All, at the best</td><td></td><td></td><td class="num"><b>{show(total, 0)}</b></td><td></td></tr></tfoot
+		<tfoot><tr><td></td><td>All, at the best</td><td></td><td></td><td class="num"><b>{money(total)}</b></td><td></td></tr></tfoot
 		>
 	</table></Wide
 >
@@ -150,20 +150,20 @@
 	<SelectField
 		label="Shop practice: protection goes"
 		value={store.job.practice.protectAt ?? ''}
-		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
+		options={practices.map((p) => ({ value: p.value, name: `${p.name}: ${money(p.price)}` }))}
 		onkeep={(v) => keep('protection', { protectAt: v || undefined })}
 	/>
 	<SelectField
 		label="Where both are required"
 		value={bothBy ?? ''}
-		options={both.map((p) => ({ value: p.value, name: `${p.name}: ${show(p.price, 0)}` }))}
+		options={both.map((p) => ({ value: p.value, name: `${p.name}: ${money(p.price)}` }))}
 		onkeep={(v) => keep('both protections', { bothBy: v || undefined })}
 	/>
 	<div>
 		<FlagField
 			label="Wire of receptacles on 15 A"
 			value={store.job.practice.receptacles12 ?? false}
-			yes={`12 AWG: ${show(heavier.price, 0)} more`}
+			yes={`12 AWG: ${moneyMore(heavier.price)}`}
 			no="14 AWG, per the breaker"
 			onkeep={(v) => keep('wire of receptacles', { receptacles12: v || undefined })}
 		/>

@@ -3,7 +3,7 @@
 	import { chosenWay } from '$core/work/choose';
 	import type { Box } from '$core/model/job';
 	import type { ReplaceAdvice, ReplaceChoice } from '$core/protection/articles/406-4-d-replace-advice';
-	import { show } from '$core/units/quantity';
+	import { money } from '$core/units/money';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -44,7 +44,7 @@
 		<li>
 			<h3>{c.title} <RuleChip rule={c.rule} /></h3>
 			<p>
-				{c.does}{#if c.price !== null}<span class="cost"><b class="mono">{show(c.price, 0)}</b> by the price list.</span>{/if}
+				{c.does}{#if c.price !== null}<span class="cost">adds <b class="mono">{money(c.price)}</b> by the price list.</span>{/if}
 			</p>
 			{#if c.labels.length}<p>
 					Label: {#each c.labels as l (l)}<span class="label">{l}</span>

@@ -2,7 +2,8 @@
 	import { breakerWritten } from '$core/model/breaker-name';
 	import { beginWork, installedAll } from '$core/edit/works';
 	import { replaceable, replacePlans, type Scope } from '$core/protection/articles/406-4-d-replace-all';
-	import { counted, show } from '$core/units/quantity';
+	import { counted } from '$core/units/quantity';
+	import { money } from '$core/units/money';
 	import { today } from '$lib/clock';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
@@ -56,7 +57,7 @@
 					<li>
 						<h3>{p.title}</h3>
 						<p>
-							{p.boxes.join(', ')}{#if p.price !== null}: <b class="mono">{show(p.price, 0)}</b> by the price list{/if}.
+							{p.boxes.join(', ')}{#if p.price !== null}: adds <b class="mono">{money(p.price)}</b> by the price list{/if}.
 							{#if p.labels.length}{counted(p.labels.length, 'label')}.{/if}
 						</p>
 						{#if p.without.length}<p><Mark kind="caution" /> Not at {p.without.join(', ')}: pick each in the list.</p>{/if}

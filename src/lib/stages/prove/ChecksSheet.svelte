@@ -12,6 +12,7 @@
 	import { seriesSays, tripSeries } from '$core/prove/trip-series';
 	import { runOf } from '$core/run/runs';
 	import { show, withUnit } from '$core/units/quantity';
+	import { toC, toF } from '$core/units/temperature';
 	import { freshId } from '$lib/store/jobs';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -110,11 +111,14 @@
 	const given = $derived<Record<string, number>>(
 		kind === 'element' || kind === 'heater' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
 	);
+	/** Temperatures are typed in °F. */
+	const asKept = (q: Question, v: number) => (q.unit === '°C' ? toC(v) : v);
+	const unitOf = (q: Question) => (q.unit === '°C' ? '°F' : (q.unit ?? ''));
 	const figuresTyped = $derived(
 		Object.fromEntries(
 			asks.flatMap((q) => {
 				const text = typed[q.key]?.trim();
-				return !q.allowed && text && Number.isFinite(Number(text)) ? [[q.key, Number(text)] as const] : [];
+				return !q.allowed && text && Number.isFinite(Number(text)) ? [[q.key, asKept(q, Number(text))] as const] : [];
 			})
 		)
 	);
@@ -139,10 +143,11 @@
 		asks
 			.filter((q) => !q.allowed && typed[q.key]?.trim())
 			.map((q) => {
-				const v = Number(typed[q.key]);
+				const v = asKept(q, Number(typed[q.key]));
+				const most = q.unit === '°C' ? show(toF(q.max ?? 0), 0) : q.max;
 				return Number.isFinite(v) && v >= 0 && v <= (q.max ?? 1e9)
 					? ''
-					: `${q.words}: 0 to ${q.max} ${q.unit ?? ''}; got "${typed[q.key]}"`;
+					: `${q.words}: ${q.unit === '°C' ? 32 : 0} to ${most} ${unitOf(q)}; got "${typed[q.key]}"`;
 			})
 			.find(Boolean) ?? ''
 	);
@@ -198,7 +203,7 @@
 			{:else}
 				<div class="field">
 					<label for={`ask-${q.key}`}
-						>{q.words}, {q.unit}{predicted[q.key] === undefined ? '' : `: ${show(predicted[q.key] ?? 0, 1)} predicted`}</label
+						>{q.words}, {unitOf(q)}{predicted[q.key] === undefined ? '' : `: ${show(predicted[q.key] ?? 0, 1)} predicted`}</label
 					>
 					<input
 						id={`ask-${q.key}`}

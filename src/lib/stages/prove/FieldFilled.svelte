@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { ChevronLeftOutline, ChevronRightOutline } from 'flowbite-svelte-icons';
-	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
+	import { readingWords, typedUnit, type FigureKind } from '$core/model/reading';
 	import type { Reading } from '$core/model/job';
 	import { show } from '$core/units/quantity';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -30,7 +30,7 @@
 				: ''}</span
 		></span
 	>
-	<b class="mono">{typed || '–'} {readingUnit(kind)}</b>
+	<b class="mono">{typed || '–'} {typedUnit(kind)}</b>
 	<Btn small look="quiet" label="The next field" onclick={() => onstep(1)}
 		><ChevronRightOutline size="sm" aria-hidden="true" /></Btn
 	>

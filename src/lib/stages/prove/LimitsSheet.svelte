@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { sayTemp, toC, toF } from '$core/units/temperature';
+	import { round, show } from '$core/units/quantity';
 	import { bandFault, LIMITS, limitsOf } from '$core/prove/limits';
 	import { SOUND, soundOf } from '$core/network/sound';
 	import { editJob } from '$core/edit/job';
@@ -34,7 +36,7 @@
 		['sourceOhms', 'Service, each leg, ohm', 10],
 		['serviceNeutralOhms', 'Service neutral, ohm', 10],
 		['terminationOhms', 'Each termination, ohm', 10],
-		['conductorC', 'Conductors while tested, °C', 90]
+		['conductorC', 'Conductors while tested, °F', 194]
 	] as const;
 </script>
 
@@ -70,11 +72,14 @@
 	{#each FIGURES as [key, label, most] (key)}
 		<TextField
 			{label}
-			value={String(sound[key])}
+			value={key === 'conductorC' ? show(toF(sound[key]), 1) : String(sound[key])}
 			inputmode="decimal"
 			check={(v) =>
 				v.trim() && Number(v) >= (key === 'conductorC' ? -40 : 0) && Number(v) <= most ? null : `up to ${most}; got "${v}"`}
-			onkeep={(v) => keep(label, { sound: { ...store.job.practice.sound, [key]: Number(v) } })}
+			onkeep={(v) =>
+				keep(label, {
+					sound: { ...store.job.practice.sound, [key]: key === 'conductorC' ? round(toC(Number(v)), 2) : Number(v) }
+				})}
 		/>
 	{/each}
 	<TextField
@@ -93,8 +98,9 @@
 	/>
 </div>
 <p class="soft">
-	Usual: {SOUND.sourceOhms} ohm a leg, {SOUND.serviceNeutralOhms} in the neutral, {SOUND.terminationOhms} at each termination, {SOUND.conductorC}
-	°C.
+	Usual: {SOUND.sourceOhms} ohm a leg, {SOUND.serviceNeutralOhms} in the neutral, {SOUND.terminationOhms} at each termination, {sayTemp(
+		SOUND.conductorC
+	)}.
 </p>
 
 <style>

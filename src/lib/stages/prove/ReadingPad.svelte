@@ -8,8 +8,8 @@
 	import { expectedHere } from '$core/prove/expected-here';
 	import type { Box, Circuit, Panel, Reading } from '$core/model/job';
 	import type { Meter } from '$core/model/kinds';
-	import type { FigureKind } from '$core/model/reading';
-	import { counted } from '$core/units/quantity';
+	import { typedOf, type FigureKind } from '$core/model/reading';
+	import { counted, show } from '$core/units/quantity';
 	import { freshId } from '$lib/store/jobs';
 	import { draftKey, readDraft, writeDraft } from '$lib/store/drafts';
 	import { useJob } from '$lib/store/use-job';
@@ -78,7 +78,7 @@
 		draft.switchAt = corrects.switchAt ?? 'on';
 		draft.switchBy = corrects.switchBy ?? '';
 		if (corrects.lamps) draft.setLamps(corrects.lamps);
-		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = String(corrects.value);
+		if (corrects.value !== null) draft.typed[corrects.kind as FigureKind] = show(typedOf(corrects.kind, corrects.value), 4);
 	});
 	// After what was typed is taken up again.
 	$effect(() => {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Reading } from '$core/model/job';
-	import { readingUnit, readingWords, type FigureKind } from '$core/model/reading';
+	import { readingWords, typedOf, typedUnit, type FigureKind } from '$core/model/reading';
 	import type { Verdict } from '$core/prove/verdicts';
 	import { show } from '$core/units/quantity';
 	import Mark from '$lib/kit/Mark.svelte';
@@ -35,10 +35,10 @@
 			aria-invalid={fault ? 'true' : undefined}
 			aria-describedby={fault ? `fault-${kind}` : undefined}
 		/>
-		<span class="soft unit">{readingUnit(kind)}</span>
+		<span class="soft unit">{typedUnit(kind)}</span>
 	</span>
 	<span class="mono last"
-		>{#if last}<Mark kind={last.verdict.level} /> {show(last.reading.value ?? 0, placesOf(kind))}{/if}</span
+		>{#if last}<Mark kind={last.verdict.level} /> {show(typedOf(kind, last.reading.value ?? 0), placesOf(kind))}{/if}</span
 	>
 	{#if fault}<p class="fault" id={`fault-${kind}`} role="alert">{fault}</p>{/if}
 </div>

@@ -1,7 +1,15 @@
 import { gives } from '$core/model/protections';
 import type { Box, Circuit, Reading } from '$core/model/job';
 import type { Protection, ReadingKind } from '$core/model/kinds';
-import { isDeadOhm, READING_BOUNDS, READING_WORDS, readingFaults, type FigureKind, type WordKind } from '$core/model/reading';
+import {
+	fromTyped,
+	isDeadOhm,
+	READING_BOUNDS,
+	READING_WORDS,
+	readingFaults,
+	type FigureKind,
+	type WordKind
+} from '$core/model/reading';
 
 const TO_EARTH = ['he', 'ne'] as const;
 const LIVE = ['hn', 'hg', 'ng', 'drop', 'ohm-hot', 'ohm-neutral', 'ohm-ground', ...TO_EARTH] as const;
@@ -10,7 +18,7 @@ const PANEL = ['hh', 'hn', 'h2n', 'amps', 'amps2', 'amps-n'] as const;
 const TO_NEUTRAL: readonly FigureKind[] = ['hn', 'h2n'];
 const PAIRS = ['hn', 'hg', 'ng'] as const;
 const TWO_HOT_PAIRS = ['hh', 'hn', 'h2n', 'hg', 'h2g'] as const;
-const WARM = ['terminal-c', 'neighbor-c'] as const;
+const WARM = ['terminal-c', 'neighbor-c', 'ambient-c'] as const;
 const BREAKER = ['hn', 'hg', 'across', 'amps', 'amps-n', ...WARM] as const;
 const TWO_POLE = ['hh', 'hn', 'h2n', 'hg', 'h2g', 'across', 'amps', 'amps2', 'amps-n', ...WARM] as const;
 const DEAD = ['dead-ohm-hn', 'dead-ohm-hg', 'dead-ohm-ground'] as const;
@@ -53,6 +61,7 @@ export const figuresFor = (
 				// Reversed with a bootleg, a ground slot is live and reads 0 V to its own neutral.
 				...(box.devices.some((d) => d.receptacles > 0 && d.slots === 'grounding') ? (['ge'] as const) : []),
 				...(hasShell(box) ? (['shell'] as const) : []),
+				...(takesPlug(box) ? (['terminal-c', 'ambient-c'] as const) : []),
 				...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []),
 				...(dead ? DEAD : [])
 			];
@@ -79,7 +88,7 @@ const buttonsOf = (kinds: readonly Protection[]): readonly WordKind[] => [
 
 /** Decimals that a meter of this kind shows. */
 export const placesOf = (kind: FigureKind): number =>
-	kind.includes('ohm') ? 2 : kind === 'gfci-ms' || kind === 'terminal-c' || kind === 'neighbor-c' ? 0 : 1;
+	kind.includes('ohm') ? 2 : kind === 'gfci-ms' || kind.endsWith('-c') ? 0 : 1;
 const KINDS = Object.keys(READING_BOUNDS) as FigureKind[];
 const empty = () => Object.fromEntries(KINDS.map((k) => [k, ''])) as Record<FigureKind, string>;
 const VOLTS: readonly ReadingKind[] = ['hn', 'hg', 'ng', 'hh', 'h2n', 'h2g'];
@@ -152,7 +161,7 @@ export class ReadingDraft {
 		).map((kind) => ({
 			...shared,
 			kind,
-			value: isDeadOhm(kind) && /^(ol|open)$/i.test(this.typed[kind].trim()) ? null : Number(this.typed[kind]),
+			value: isDeadOhm(kind) && /^(ol|open)$/i.test(this.typed[kind].trim()) ? null : fromTyped(kind, Number(this.typed[kind])),
 			lamps: null,
 			loadA:
 				kind === 'drop' || (this.loaded && (VOLTS.includes(kind) || kind === 'across' || kind === 'terminal-c')) ? loadA : null,

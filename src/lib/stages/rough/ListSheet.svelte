@@ -63,7 +63,7 @@
 				'\t'
 			)
 		);
-	const money = (n: number) => n.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+	const money = (n: number) => n.toLocaleString('en-US', { style: 'currency', currency: 'USD' });
 	let open = $state(false);
 	const byCircuit = $derived(Object.entries(sums.byCircuit).sort((a, b) => Number(a[0]) - Number(b[0])));
 	const byRoom = $derived(Object.entries(sums.byRoom).sort((a, b) => a[0].localeCompare(b[0])));
