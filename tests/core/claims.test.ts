@@ -552,3 +552,28 @@ test('of a shared neutral that opens each by itself both handles are off before 
 	assert.equal(off('each', [TAG(1), event('off-tagged', 2, { circuitId: 'c2' })]), 'yes');
 	assert.equal(off('handle-tie', [TAG(1)]), 'yes', 'one handle switches both');
 });
+
+test('live anywhere on the load side of a tag: nothing under it is off, and its breaker is not', () => {
+	const of = house();
+	const live = readings([['hn', 118, { boxId: 'c', meter: 'low-impedance' }]], 10);
+	const { places, breakers } = claimsOf(houseOf(knownJob(of), live, [TAG(1), DEAD(2)]));
+	const b = places.get('b')?.outlets[0];
+	assert.deepEqual([b?.off.is, b?.dead.is, b?.off.from, breakers[0]?.off.is], ['no', 'no', ['r10'], 'no']);
+	const quiet = claimsOf(houseOf(knownJob(of), [], [TAG(1), DEAD(2)]));
+	assert.deepEqual([quiet.places.get('b')?.outlets[0]?.off.is, quiet.breakers[0]?.off.is], ['yes', 'yes']);
+	assert.deepEqual(
+		[quiet.breakers[0]?.dead.missing[0], quiet.breakers[0]?.panel, quiet.breakers[0]?.space],
+		['tag', 'p', '1'],
+		'its bus is on'
+	);
+});
+test('the terminals of what is wired in: energized by hot to hot, dead like their box', () => {
+	const of = house({ kind: 'hard-wired', receptacles: 0, volts: 240 });
+	const { terminals } = claimsOf(houseOf(knownJob(of), readings([['hh', 240]]), []));
+	assert.deepEqual(
+		terminals.map((t) => [t.appliance, t.box, t.energized.is, t.good.is]),
+		[['b-d1', 'b', 'yes', 'unknown']]
+	);
+	const unread = claimsOf(houseOf(knownJob(of))).terminals[0];
+	assert.deepEqual([unread?.energized.missing[0], unread?.dead.missing[0]], ['hot-to-hot', 'tag']);
+});

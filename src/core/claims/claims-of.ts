@@ -11,7 +11,7 @@ import { breakerGuard, guard } from './guards';
 import { joints } from './joints';
 import { nextMissing, type Missing } from './missing';
 import { idsOf, isOutlet, outletCases, type OutletCase, type Seen } from './outlet-case';
-import { contacts, energized, offAndDead } from './power';
+import { breakerPower, contacts, energized, offAndDead } from './power';
 
 export type Claims = Readonly<Record<ClaimKey, Claim>>;
 export type Word = 'good' | 'good, not read under load' | 'reads right' | 'not known' | 'bad';
@@ -146,7 +146,7 @@ function breakerClaims(ruled: RuledJob, seen: Seen, circuit: Circuit, proof: Box
 		circuit: circuit.id,
 		panel: circuit.panelId,
 		space: circuit.space === null ? null : spaceNumber(circuit),
-		...offAndDead(ruled.job, seen, circuit.id),
+		...breakerPower(ruled.job, seen, circuit),
 		joints,
 		gfci,
 		afci,

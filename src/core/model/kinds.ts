@@ -319,7 +319,7 @@ export const PAPERS = {
 	'test-record': 'Test record',
 	'punch-list': 'Punch list and inspector',
 	load: 'Load calculation',
-	plan: 'Plan as built',
+	plan: 'Plan',
 	'make-up': 'Make-up cards',
 	materials: 'Materials',
 	labels: 'Labels',

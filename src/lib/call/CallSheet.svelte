@@ -201,7 +201,9 @@
 		flex-basis: 100%;
 		font-weight: 600;
 		border-bottom: 1px dotted var(--soft);
-		min-height: 30px;
+		min-height: 44px;
+		display: flex;
+		align-items: center;
 	}
 	.stands:focus-visible {
 		outline: 2.5px solid var(--copper);

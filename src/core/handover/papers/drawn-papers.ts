@@ -20,7 +20,7 @@ export function planPaper(c: PaperCase): Made {
 	const unplaced = job.boxes.filter((b) => !b.place).length;
 	return {
 		blocks: [
-			{ kind: 'title', text: 'Plan as built' },
+			{ kind: 'title', text: 'Plan' },
 			{ kind: 'paragraph', text: headOf(job) },
 			...(stories.length ? [] : [{ kind: 'paragraph', text: 'No room is measured: there is no plan.' } as const]),
 			...stories.map((story): Block => ({ kind: 'figure', of: { kind: 'plan', story }, caption: `Story ${story}` })),

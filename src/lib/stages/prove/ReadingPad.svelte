@@ -373,7 +373,7 @@
 		cursor: pointer;
 		display: inline-flex;
 		align-items: center;
-		min-height: 30px;
+		min-height: 44px;
 		border-bottom: 1px dotted var(--soft);
 	}
 	.verdict:focus-visible {
