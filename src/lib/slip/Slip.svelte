@@ -17,7 +17,6 @@
 	import { useJob } from '$lib/store/use-job';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import DecisionLedger from '$lib/kit/DecisionLedger.svelte';
-	import { untrack } from 'svelte';
 	import { headLine } from '$core/claims/head-line';
 	import { sayTime } from '$lib/clock';
 	import Mark from '$lib/kit/Mark.svelte';
@@ -65,8 +64,7 @@
 		cable: once(() => import('./CableFacts.svelte'))
 	};
 	const CLAIMS = once(() => import('./ClaimList.svelte'));
-	/** Where readings are the work, what each word rests on is open. */
-	let standsOpen = $state(untrack(() => stage === 'prove'));
+	let standsOpen = $state(false);
 	const stands = $derived.by(() => {
 		const place = store.box && store.places.get(store.box.id);
 		return place ? headLine(store.job, { place, events: store.events }, sayTime).join(' · ') : '';

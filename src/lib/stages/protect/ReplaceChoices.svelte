@@ -44,7 +44,7 @@
 		<li>
 			<h3>{c.title} <RuleChip rule={c.rule} /></h3>
 			<p>
-				{c.does}{#if c.price !== null}<span class="cost">adds <b class="mono">{money(c.price)}</b> by the price list.</span>{/if}
+				{c.does}{#if c.price !== null}<span class="cost">Adds <b class="mono">{money(c.price)}</b> by the price list.</span>{/if}
 			</p>
 			{#if c.labels.length}<p>
 					Label: {#each c.labels as l (l)}<span class="label">{l}</span>
