@@ -7,6 +7,7 @@ import { editions } from '../../src/core/code/editions';
 import { applyFix } from '../../src/core/edit/fix';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
 import { boxFill, type FillCase } from '../../src/core/rough/articles/314-16-box-fill';
+import { boxChoice } from '../../src/core/rough/box-choice';
 import { takesProtecting } from '../../src/core/rough/boxes-fit';
 import { box, job, cable } from './small-job';
 
@@ -140,4 +141,36 @@ test('a shallow box behind a device that protects is told by its depth', () => {
 	assert.ok(!assess(shallow).stages.rough.findings.some((f) => f.id === 'depth:a'));
 	const deep = produce(shallow, (d) => void ((d.boxes[0]?.devices[0] ?? { protection: 'none' }).protection = 'gfci'));
 	assert.equal(assess(deep).stages.rough.findings.find((f) => f.id === 'depth:a')?.rule.section, '314.24');
+});
+
+// 4 AWG and larger: no cubic inches, 314.28 instead; a terminal block one conductor, from 2023 on.
+const LARGE: [what: string, editions: readonly EditionKey[], c: Partial<FillCase>, used: number, byRaceways: boolean][] = [
+	['6 AWG: 3 x 5', EDITIONS, { conductors: wires(3, 0, '6') }, 15, false],
+	['4 AWG takes none', EDITIONS, { conductors: wires(3, 0, '4') }, 0, true],
+	['2 AWG beside two 12 AWG: 2 x 2.25', EDITIONS, { conductors: [...wires(3, 0, '2'), ...wires(2, 0)] }, 4.5, true],
+	['none of it there', EDITIONS, { conductors: wires(0, 0, '4') }, 0, false],
+	['a terminal block, before 2023', ['2017', '2020'], { conductors: wires(2, 0), terminalBlocks: 1 }, 4.5, false],
+	['a terminal block from 2023 on: 2.25 more', ['2023'], { conductors: wires(2, 0), terminalBlocks: 1 }, 6.75, false],
+	['two of them', ['2023'], { conductors: wires(2, 0), terminalBlocks: 2 }, 9, false]
+];
+for (const [what, keys, more, used, byRaceways] of LARGE)
+	for (const key of keys)
+		test(`fill by 314.28 or by volume, ${key}: ${what}`, () => {
+			const got = boxFill(editions[key], { ...base, ...more });
+			assert.deepEqual([got.usedCuIn, got.needs314_28], [used, byRaceways]);
+			const said = got.findings.filter((f) => f.code === 'pull-box').map((f) => f.rule.section);
+			assert.deepEqual(said, byRaceways ? ['314.28(A)'] : []);
+			if (byRaceways) assert.match(got.findings[0]?.message ?? '', /8 times the largest[^]*6 times the largest plus the others/);
+		});
+test('a box with a 2 AWG cable is offered no box by its volume, and says by what it goes; one with 6 AWG is', () => {
+	const of = (awg: '2' | '6') => {
+		const j = job({ boxes: [box('a', { volumeCuIn: 42 })], cables: [cable('p', 'a', 20, { awg, conductors: 3 })] });
+		const choice = boxChoice(editions['2023'], j, j.boxes[0] ?? box('a'));
+		const fill = assess(j).stages.rough.decisions.find((d) => d.code === 'fill')?.value;
+		return { need: choice.needCuIn, sold: choice.fits.length, notes: choice.notes.some((n) => n.includes('314.28')), fill };
+	};
+	assert.deepEqual([of('2').need, of('2').sold, of('2').notes], [null, 0, true]);
+	assert.match(of('2').fill ?? '', /and 314\.28$/);
+	const six = of('6');
+	assert.ok(six.need !== null && six.sold > 0 && !six.notes && !six.fill?.includes('314.28'));
 });

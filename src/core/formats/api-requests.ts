@@ -1,6 +1,6 @@
 import type { AnySchema } from 'yup';
 import { FIGURES } from '../code/amended-edition';
-import { FILL_GAUGES } from '../code/shape/boxes';
+import { FILL_GAUGES, LARGE_GAUGES } from '../code/shape/boxes';
 import type { OutletFacts } from '../code/outlet';
 import { SERVICE_METHODS, type ServiceCase } from '../circuits/service/220-82-service-load';
 import type { SizeCase } from '../circuits/size/size';
@@ -332,16 +332,18 @@ function amendmentFaults({ change, edition, figure, value }: Omit<Amendment, 'id
 }
 
 type BoxFillRequest = FillCase & { edition: EditionKey };
+const BOX_GAUGES = [...FILL_GAUGES, ...LARGE_GAUGES] as const;
 export const boxFillRequest = shape({
 	edition: edition(),
 	volumeCuIn: must(figure(0.1, 1000)),
 	conductors: list(
-		shape({ awg: must(oneOf(FILL_GAUGES)), count: must(whole(0, 200)), role: must(oneOf(FILL_ROLES)) }),
+		shape({ awg: must(oneOf(BOX_GAUGES)), count: must(whole(0, 200)), role: must(oneOf(FILL_ROLES)) }),
 		200
 	).default(() => []),
 	internalClamps: flag(),
 	supportFittings: whole(0, 20),
-	yokes: list(shape({ awg: must(oneOf(FILL_GAUGES)), gangs: must(whole(1, 8)) }), 50).default(() => [])
+	terminalBlocks: whole(0, 20),
+	yokes: list(shape({ awg: must(oneOf(BOX_GAUGES)), gangs: must(whole(1, 8)) }), 50).default(() => [])
 });
 /** The body of `/box-fill`, checked. @returns the case, or every fault with its path */
 export const checkBoxFill = (body: unknown): Checked<BoxFillRequest> => {
@@ -355,7 +357,8 @@ export const checkBoxFill = (body: unknown): Checked<BoxFillRequest> => {
 					conductors: checked.value.conductors ?? [],
 					yokes: checked.value.yokes ?? [],
 					internalClamps: checked.value.internalClamps ?? false,
-					supportFittings: checked.value.supportFittings ?? 0
+					supportFittings: checked.value.supportFittings ?? 0,
+					terminalBlocks: checked.value.terminalBlocks ?? 0
 				}
 			}
 		: checked;

@@ -73,7 +73,7 @@ export function openApi(demoNames: readonly string[]): JsonSchema {
 			'/api/v1/box-fill': post(
 				'Volume that conductors, clamps, fittings, yokes and grounds take of a box',
 				boxFillRequest,
-				answer({ usedCuIn: NUMBER, freeCuIn: NUMBER, fits: FLAG })
+				answer({ usedCuIn: NUMBER, freeCuIn: NUMBER, fits: FLAG, needs314_28: FLAG })
 			),
 			'/api/v1/makeup': post(
 				'The make-up of a box: which conductor ends meet, which go to which terminal, what is capped',

@@ -27,6 +27,8 @@ const ANY_CU_IN = 1000;
  */
 export function boxChoice(edition: Edition, job: Job, box: Box): BoxChoice {
 	const needDepthIn = neededDepth(edition, job, box);
+	/** Of 4 AWG and larger no volume says which box it is. */
+	let byRaceways = false;
 	const needOf = (metal: boolean): number | null => {
 		const c = ifKnown(() =>
 			fillCaseOf(edition, job, {
@@ -36,7 +38,10 @@ export function boxChoice(edition: Edition, job: Job, box: Box): BoxChoice {
 				clampsInside: box.clampsInside ?? metal
 			})
 		);
-		return c ? boxFill(edition, c).usedCuIn : null;
+		if (!c) return null;
+		const fill = boxFill(edition, c);
+		byRaceways ||= fill.needs314_28;
+		return fill.needs314_28 ? null : fill.usedCuIn;
 	};
 	const yokes = box.devices.some((d) => d.kind === 'receptacle' || d.kind === 'switch');
 	const needs = { metal: needOf(true), plastic: needOf(false) };
@@ -48,8 +53,15 @@ export function boxChoice(edition: Edition, job: Job, box: Box): BoxChoice {
 		if (!yokes && b.use === 'device' && box.devices.length > 0) return false;
 		return b.depthIn === null || b.depthIn >= needDepthIn - 1e-9;
 	}).sort((a, b) => a.cuIn - b.cuIn || a.name.localeCompare(b.name));
-	return { needCuIn: needs[box.material ?? 'plastic'], needDepthIn, fits, notes: notesOf(box) };
+	return {
+		needCuIn: needs[box.material ?? 'plastic'],
+		needDepthIn,
+		fits,
+		notes: [...(byRaceways ? [BY_RACEWAYS] : []), ...notesOf(box)]
+	};
 }
+const BY_RACEWAYS =
+	'4 AWG and larger: by its raceways (314.28): 8 times the largest straight, 6 times plus the others of that wall at an angle, U or splice.';
 function notesOf(box: Box): string[] {
 	const notes: string[] = [];
 	const old = box.state === 'found';

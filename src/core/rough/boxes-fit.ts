@@ -2,7 +2,7 @@ import type { House } from '../house';
 import { missingFact } from '../code/missing-fact';
 import { cite } from '../code/rule';
 import type { Edition } from '../code/shape/edition';
-import { FILL_GAUGES, type FillGauge } from '../code/shape/boxes';
+import { FILL_GAUGES, LARGE_GAUGES, type FillGauge, type LargeGauge } from '../code/shape/boxes';
 import { tailFor } from '../code/240-4-d-pigtail';
 import { cablesHere } from '../model/cable-ends';
 import { knownOr } from '../model/fact-words';
@@ -17,7 +17,9 @@ import { boxFill, type FillCase } from './articles/314-16-box-fill';
 
 /** How far back a device reaches where nothing is said, in: an ordinary one, and one that protects. */
 const DEPTH_IN = { plain: 1.1, protecting: 1.55 };
-const asGauge = (awg: string): FillGauge => FILL_GAUGES.find((g) => g === awg) ?? '6';
+type Gauge = FillGauge | LargeGauge;
+const ALL_GAUGES: readonly Gauge[] = [...FILL_GAUGES, ...LARGE_GAUGES];
+const asGauge = (awg: string): Gauge => ALL_GAUGES.find((g) => g === awg) ?? '6';
 
 /** What ends in a box by the cables of the job: all conductors of each cable, and its ground. */
 export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | null {
@@ -47,10 +49,10 @@ export function fillCaseOf(edition: Edition, job: Job, box: Box): FillCase | nul
 	};
 }
 /** A ground counts at its own size: 8 AWG cable as made carries a 10. */
-const groundOf = ({ grounding }: Edition, { kind: cable, awg }: Pick<Cable, 'kind' | 'awg'>): FillGauge =>
+const groundOf = ({ grounding }: Edition, { kind: cable, awg }: Pick<Cable, 'kind' | 'awg'>): Gauge =>
 	asGauge(inRaceway(cable) ? awg : (grounding.asMade.nm[awg] ?? awg));
 /** The largest conductor that a device of the box may be on: the tails of its circuits, and not the widest cable in the box. @source 314.16(B)(4) */
-function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Cable[]): FillGauge {
+function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Cable[]): Gauge {
 	const { circuits, circuitsOfBox } = indexOf(job);
 	const own = new Set((circuitsOfBox.get(box.id) ?? []).map((c) => c.id));
 	const feeding = ends.filter((l) => own.has(l.circuitId));
@@ -64,8 +66,8 @@ function tailOf(edition: Edition, job: Job, box: Box, ends: readonly Cable[]): F
 	});
 	return thickest(tails);
 }
-const thickest = (all: readonly FillGauge[]): FillGauge =>
-	all.reduce((a, b) => (FILL_GAUGES.indexOf(b) > FILL_GAUGES.indexOf(a) ? b : a), all[0] ?? '14');
+const thickest = (all: readonly Gauge[]): Gauge =>
+	all.reduce((a, b) => (ALL_GAUGES.indexOf(b) > ALL_GAUGES.indexOf(a) ? b : a), all[0] ?? '14');
 
 type Counted = Pick<Cable, 'kind' | 'awg' | 'conductors' | 'ground'>;
 /** A cable of which only its end in this box was seen. @throws NotKnown where its gauge, its conductors or its ground was not */
@@ -105,7 +107,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 				id: `fill:${box.id}`,
 				code: 'fill',
 				subject: { kind: 'box', id: box.id },
-				value: `${show(fill.usedCuIn)} of ${show(c.volumeCuIn)} cu in`,
+				value: `${show(fill.usedCuIn)} of ${show(c.volumeCuIn)} cu in${fill.needs314_28 ? ', and 314.28' : ''}`,
 				title: 'box fill',
 				steps: fill.steps,
 				rules: [rule],
@@ -115,6 +117,7 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 	};
 }
 function filled(edition: Edition, box: Box, f: Finding): Finding {
+	if (f.code === 'pull-box') return { ...f, id: `pull-box:${box.id}`, message: `${box.name}: ${f.message}` };
 	const next = edition.boxes.common.find((v) => v >= (f.need ?? Infinity));
 	const fix: Fix | undefined =
 		box.state === 'found' || next === undefined

@@ -1,3 +1,4 @@
+import { boxes2023 } from './boxes';
 import type { Edition, PlaceRow } from '../shape/edition';
 import { circuits2023 } from './circuits';
 import * as c from './common';
@@ -29,6 +30,7 @@ export const edition2023: Edition = {
 		bidet: true
 	},
 	ground: ground2023,
+	boxes: boxes2023,
 	supports,
 	circuits: circuits2023,
 	panels: panels2023,

@@ -9,6 +9,12 @@ export const boxes2017: BoxesTable = {
 	},
 	clamps: ref('314.16(B)(2)', 'Box fill: clamps inside, one in all'),
 	fittings: ref('314.16(B)(3)', 'Box fill: support fittings, one for each kind'),
+	terminalBlock: null,
+	pullBox: {
+		rule: ref('314.28(A)', 'Boxes with conductors of 4 AWG and larger: by their raceways'),
+		straight: 8,
+		angle: 6
+	},
 	yoke: { rule: ref('314.16(B)(4)', 'Box fill: two for each yoke, and gang'), perGang: 2 },
 	grounds: { rule: ref('314.16(B)(5)', 'Box fill: equipment grounds'), upTo: Infinity, eachMore: 0 },
 	depth: { rule: ref('314.24', 'Depth of a box behind its device'), fromIn: 1.875, moreIn: 0.25 },
@@ -30,4 +36,8 @@ export const boxes2017: BoxesTable = {
 export const boxes2020: BoxesTable = {
 	...boxes2017,
 	grounds: { ...boxes2017.grounds, upTo: 4, eachMore: 0.25 }
+};
+export const boxes2023: BoxesTable = {
+	...boxes2020,
+	terminalBlock: ref('314.16(B)(6)', 'Box fill: a terminal block, one', 'check')
 };
