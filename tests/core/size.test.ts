@@ -222,3 +222,36 @@ test('a longer run never drops less; a larger load never takes a smaller wire or
 		{ seed: 1131, numRuns: runs(60) }
 	);
 });
+
+// Fixed heat with several outlets: 24 A x 1.25 = 30 A is the most; 24.17 A x 1.25 = 30.2 goes to 35.
+const HEAT: [edition: EditionKey, watts: number, count: number, section: string | null][] = [
+	['2017', 5760, 3, null],
+	['2017', 5800, 3, '424.3(A)'],
+	['2020', 5800, 3, '424.4'],
+	['2023', 5800, 3, '424.4'],
+	['2023', 5760, 3, null],
+	['2023', 9600, 1, null]
+];
+for (const [edition, watts, count, section] of HEAT)
+	test(`fixed heat, ${edition}: ${watts} W at ${count} outlets`, () => {
+		const got = size(
+			{ load: { kind: 'fixed-heat', watts, volts: 240 }, outlets: { kind: 'hard-wired', count } },
+			edition
+		).findings.filter((f) => f.code === 'breaker-heat');
+		assert.deepEqual(
+			got.map((f) => f.rule.section),
+			section ? [section] : []
+		);
+		if (section) assert.match(got[0]?.message ?? '', /at most 30 A/);
+	});
+test('a drop over 10% is told where nobody gave a limit: 14 AWG at 15 A loses 9.98% in 130 ft, 10.05% in 131', () => {
+	const told = (lengthFt: number, dropPercent?: number) =>
+		size({
+			load: { kind: 'general', watts: 1800, volts: 120 },
+			wiring: { lengthFt },
+			...(dropPercent ? { limits: { dropPercent } } : {})
+		}).findings.filter((f) => f.code === 'drop');
+	assert.deepEqual([told(130).length, told(131)[0]?.severity], [0, 'caution']);
+	assert.match(told(131)[0]?.message ?? '', /10\.05%, and no limit was given: advised is 3%, with its feeder 5%/);
+	assert.deepEqual(told(131, 3), [], 'with a limit the wire is chosen for it');
+});

@@ -64,6 +64,7 @@ export function breakerFindings(edition: Edition, c: SizeCase, { breakerA, desig
 		underCircuitAmpacity(edition, c, breakerA),
 		overMaximum(edition, c, breakerA),
 		severalAt(edition, c, breakerA),
+		fixedHeatAt(edition, c, breakerA),
 		manyReceptacles(c) &&
 			!(breakerA in edition.receptacleCircuits.allowed) && {
 				id: 'breaker-receptacles',
@@ -83,6 +84,13 @@ function severalAt(edition: Edition, c: SizeCase, breakerA: number): Short | fal
 	if (manyReceptacles(c) || c.outlets.count < 2 || c.load.kind === 'fixed-heat' || several.includes(breakerA)) return false;
 	const message = `With several outlets a circuit is rated ${several.join(', ')} A; this is ${breakerA} A.`;
 	return { id: 'breaker-several', rule, message, have: breakerA };
+}
+/** Several outlets of fixed heat: up to one of the small ratings. @source 424.4 (2017: 424.3(A)) */
+function fixedHeatAt(edition: Edition, c: SizeCase, breakerA: number): Short | false {
+	const { rule, upToA } = edition.appliances.heatCircuits;
+	if (c.load.kind !== 'fixed-heat' || c.outlets.count < 2 || breakerA <= upToA) return false;
+	const message = `${c.outlets.count} outlets of fixed heat on ${breakerA} A: with several outlets at most ${upToA} A. Split them over more circuits.`;
+	return { id: 'breaker-heat', rule, message, have: breakerA, need: upToA, unit: 'A' };
 }
 function tenAmps(edition: Edition, c: SizeCase, breakerA: number): Short | false {
 	const asked = edition.breakers.onRequest.find((r) => r.amps === breakerA);
@@ -176,6 +184,10 @@ export function groundFindings(edition: Edition, c: SizeCase, { awg, egcAwg }: {
 
 /** Advice where the farthest outlet loses more than was asked for. */
 export function dropFindings(edition: Edition, percent: number, most: number | undefined): Finding[] {
+	if (most === undefined && !atMost(percent, edition.drop.toldFrom)) {
+		const message = `Drop at the farthest outlet is ${show(percent)}%, and no limit was given: advised is ${edition.drop.percent}%, with its feeder ${edition.drop.totalPercent}%. Use a larger wire, or a shorter run.`;
+		return [toFinding(edition, { id: 'drop', severity: 'caution', rule: edition.drop.rule, message, have: percent, unit: '%' })];
+	}
 	if (most === undefined || atMost(percent, most)) return [];
 	const message = `Drop at the farthest outlet is ${show(percent)}%; recommended: ${most}% maximum.`;
 	return [

@@ -17,7 +17,7 @@ export const appliances2017: AppliancesTable = {
 		heat: ref('424.19', 'Disconnect of fixed heat'),
 		hvac: ref('440.14', 'Disconnect of cooling equipment, in sight')
 	},
-	heatCircuits: { rule: ref('424.3', 'Fixed heat with several outlets: 15 to 30 A'), upToA: 30 }
+	heatCircuits: { rule: ref('424.3(A)', 'Fixed heat with several outlets: 15 to 30 A'), upToA: 30 }
 };
 export const appliances2020: AppliancesTable = {
 	...appliances2017,

@@ -215,7 +215,12 @@ export const grounding = {
 		nm: { '14': '14', '12': '12', '10': '10', '8': '10', '6': '10', '4': '8', '2': '8' }
 	}
 } as const;
-export const drop = { rule: ref('210.19', 'Voltage drop (informational note: advice)'), percent: 3, totalPercent: 5 };
+export const drop = {
+	rule: ref('210.19', 'Voltage drop (informational note: advice)'),
+	percent: 3,
+	totalPercent: 5,
+	toldFrom: 10
+};
 
 const breakerCap = { rule: ref('422.11(E)', 'One non-motor appliance'), overA: 13.3, share: 1.5, smallA: 20 };
 /** How each kind of load is figured; the sections that moved between editions are given. @source 210.20, 220, 422, 424, 440, 625 */

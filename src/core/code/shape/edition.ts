@@ -129,8 +129,8 @@ export interface Edition {
 		/** NM-B as made: circuit AWG to the AWG of its ground. */
 		asMade: { rule: RuleRef; nm: Partial<Record<Awg, Awg>> };
 	};
-	/** Advice, %: of a branch circuit or a feeder alone, and of both together. */
-	drop: { rule: RuleRef; percent: number; totalPercent: number };
+	/** Advice, %: of a branch circuit or a feeder alone, and of both together; over the last it is told where nobody asked. */
+	drop: { rule: RuleRef; percent: number; totalPercent: number; toldFrom: number };
 	loads: Readonly<Record<LoadKind, LoadRule>>;
 	appliances: AppliancesTable;
 	boxes: BoxesTable;
