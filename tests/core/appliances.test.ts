@@ -119,7 +119,7 @@ const rows: [what: string, job: Job, want: string[], edition?: EditionKey][] = [
 			wired('heater', 3500, { volts: 240 }),
 			wired('heater', 3500, { volts: 240 })
 		]),
-		['violation 424.3'],
+		['violation 424.3(A)'],
 		'2017'
 	],
 	[

@@ -255,6 +255,7 @@ const rest: [string, Partial<OutletFacts>, Partial<ReturnType<typeof need>['need
 	['66 in through arithmetic', { heightIn: 0.1 * 3 * 220 }, { tamperResistant: true }],
 	['30 A', { amps: 30 }, { tamperResistant: false }],
 	['240 V, 20 A', { volts: 240 }, { tamperResistant: true }],
+	['240 V, 20 A, turned to lock', { volts: 240, locking: true }, { tamperResistant: false }],
 	['outdoors is wet', { room: 'outdoors' }, { weatherResistant: true, cover: 'in-use' }],
 	['a roofed porch said damp', { room: 'porch', dampness: 'damp' }, { weatherResistant: true, cover: 'weatherproof' }],
 	['outdoors, 50 A', { room: 'outdoors', volts: 240, amps: 50 }, { weatherResistant: false, cover: 'in-use' }],

@@ -4,8 +4,11 @@ import fc from 'fast-check';
 import { serviceLoad, type ServiceCase } from '../../src/core/circuits/service/220-82-service-load';
 import type { ServiceAppliance } from '../../src/core/circuits/service/service-appliance';
 import { editions } from '../../src/core/code/editions';
-import { SERVICE_KINDS, type EditionKey } from '../../src/core/model/kinds';
+import { assess } from '../../src/core/assess';
+import type { Job } from '../../src/core/model/known';
+import { EDITIONS, SERVICE_KINDS, type EditionKey } from '../../src/core/model/kinds';
 import { runs } from './few';
+import { box, cable, job } from './small-job';
 
 const a = (kind: ServiceAppliance['kind'], va: number, more: Partial<ServiceAppliance> = {}): ServiceAppliance => ({
 	name: kind,
@@ -161,4 +164,41 @@ test('more load never asks for less', () => {
 		),
 		{ seed: 4, numRuns: runs(300) }
 	);
+});
+
+// 230.79(C): a service of a one-family house, both sides of 100 A.
+const LEAST: [
+	what: string,
+	mainA: number | null,
+	state: 'found' | 'planned' | undefined,
+	dwelling: Job['dwelling'],
+	told: string | null
+][] = [
+	['100 A, new', 100, 'planned', 'one-family', null],
+	['90 A, new', 90, 'planned', 'one-family', 'violation'],
+	['60 A, found', 60, 'found', 'one-family', 'advice'],
+	['60 A, nobody said', 60, undefined, 'one-family', 'advice'],
+	['60 A, new, two-family', 60, 'planned', 'two-family', null],
+	['not read', null, 'found', 'one-family', null]
+];
+for (const [what, mainA, state, dwelling, told] of LEAST)
+	for (const key of EDITIONS)
+		test(`the least service, ${key}: ${what}`, () => {
+			const j = job({ dwelling, edition: key });
+			const of = { ...j, panels: j.panels.map((p) => ({ ...p, mainA, state, service: true })) } as never;
+			const found = assess(of).stages.circuit.findings.filter((f) => f.code === 'service-least');
+			assert.deepEqual(
+				found.map((f) => [f.severity, f.rule.section]),
+				told ? [[told, '230.79(C)']] : []
+			);
+		});
+test('a locking form is no tamper-resistant one, its straight twin is', () => {
+	const needs = (form: '6-20' | 'L6-20') => {
+		const j = job({
+			boxes: [box('a', {}, { form, volts: 240, amps: 20, receptacles: 1, tamperResistant: false })],
+			cables: [cable('p', 'a', 20)]
+		});
+		return assess(j).stages.protect.findings.filter((f) => f.rule.section.startsWith('406.12')).length;
+	};
+	assert.deepEqual([needs('6-20'), needs('L6-20')], [1, 0]);
 });

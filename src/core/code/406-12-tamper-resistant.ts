@@ -12,6 +12,8 @@ export function tamperNeed(edition: Edition, outlet: OutletFacts): { required: b
 	if (outlet.what !== 'receptacle') return { required: false, rule, why: 'not a receptacle' };
 	if (outlet.amps > tamper.maxAmps || outlet.volts > tamper.maxVolts)
 		return { required: false, rule, why: `over ${tamper.maxAmps} A` };
+	if (outlet.locking)
+		return { required: false, rule, why: 'a locking receptacle: only straight ones are to be tamper-resistant' };
 	if (outlet.heightIn !== undefined && !atMost(outlet.heightIn, tamper.maxHeightIn))
 		return except(`more than ${tamper.maxHeightIn} in above the floor`);
 	if (outlet.builtIn) return except('part of a luminaire or appliance');

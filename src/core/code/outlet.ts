@@ -23,6 +23,8 @@ export interface OutletFacts {
 	dedicatedSpace?: boolean;
 	/** Part of a luminaire or an appliance. */
 	builtIn?: boolean;
+	/** Its plug is turned to lock. */
+	locking?: boolean;
 	/** Of heating or cooling equipment: the receptacle that it is serviced from, and not its own. */
 	servicing?: boolean;
 	existing?: { extensionFt: number; addsOutlets: boolean };

@@ -1,3 +1,4 @@
+import { NEMA } from '../code/nema-forms';
 import type { RuledJob } from '../code/ruled-job';
 import { circuitVolts } from '../circuits/size/drop';
 import { groundOf, hasGround } from '../run/ground-at';
@@ -70,6 +71,7 @@ export function outletFacts({ edition, job }: RuledJob, at: OutletAt, readings: 
 		readilyAccessible: box.readilyAccessible,
 		dedicatedSpace: receptacle && inDedicatedSpace(device),
 		builtIn: device.partOf === 'luminaire' || device.partOf === 'appliance',
+		locking: receptacle && device.form !== undefined && NEMA[device.form].locking,
 		// A new outlet on an old circuit is an extension of it: it adds an outlet, so no length lets it off.
 		existing: circuit?.state === 'found' && box.state !== 'found' ? { extensionFt: 0, addsOutlets: true } : undefined,
 		replacement: replaced

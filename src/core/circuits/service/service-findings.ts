@@ -1,6 +1,6 @@
 import { cite } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Job, Panel } from '../../model/known';
+import { ifKnown, type Job, type Panel } from '../../model/known';
 import type { Finding } from '../../model/result';
 import { atMost, show } from '../../units/quantity';
 import { existingLoad, measuredLoad } from './220-83-220-87-existing-load';
@@ -40,15 +40,39 @@ function methodsOf(edition: Edition, job: Job, ratingA: number): MethodLoad[] {
 	];
 }
 
+/** A one-family house has a service of 100 A at least, where it is new or changed; a smaller one that was found is told, not faulted. @source 230.79(C) */
+function underLeast(edition: Edition, job: Job, panel: Panel): Finding[] {
+	const { rule, amps } = edition.service.least;
+	const main = ifKnown(() => panel.mainA);
+	if (job.dwelling !== 'one-family' || main === null || main >= amps) return [];
+	const changed = panel.state === 'planned' || panel.state === 'built';
+	return [
+		{
+			code: 'service-least',
+			id: `service-least:${panel.id}`,
+			severity: changed ? 'violation' : 'advice',
+			rule: cite(edition, rule),
+			subject: { kind: 'panel', id: panel.id },
+			message: `${panel.name}: ${main} A. A new or changed service of a one-family house is at least ${amps} A${changed ? '' : '; this one was found, and may stay until it is changed'}.`,
+			have: main,
+			need: amps,
+			unit: 'A'
+		}
+	];
+}
+
 /** Over its rating by every method that applies; to pass by one is enough. @source 230.42, 230.79 */
 export function serviceFindings(edition: Edition, job: Job, panel: Panel): Finding[] {
+	if (!isService(job, panel)) return [];
+	const small = underLeast(edition, job, panel);
 	// Without a circuit on it there is no load that anybody told of.
-	if (!isService(job, panel) || !job.circuits.some((c) => c.load)) return [];
+	if (!job.circuits.some((c) => c.load)) return small;
 	const methods = methodsOf(edition, job, panel.mainA);
 	const least = Math.min(...methods.map((m) => m.amps));
-	if (!methods.length || atMost(least, panel.mainA)) return [];
+	if (!methods.length || atMost(least, panel.mainA)) return small;
 	const words = methods.map((m) => `${show(m.amps, 0)} A by ${m.method}`).join(', ');
 	return [
+		...small,
 		{
 			code: 'service',
 			id: `service:${panel.id}`,
