@@ -9,6 +9,7 @@ import { codeLetter } from '../../src/core/handover/code-letter';
 import { faceLabels, labelSheets, sheetPlaces } from '../../src/core/handover/labels';
 import { applyFix } from '../../src/core/edit/fix';
 import type { Box, Device, Job, Reading } from '../../src/core/model/known';
+import { EDITIONS } from '../../src/core/model/kinds';
 import { compareEditions } from '../../src/core/protection/compare-editions';
 import { groundOf } from '../../src/core/run/ground-at';
 import { replaceAdvice, type ReplaceChoice } from '../../src/core/protection/articles/406-4-d-replace-advice';
@@ -308,3 +309,22 @@ test('a head that gives arc-fault protection already keeps it when it is made th
 	);
 	assert.equal(at(done, 'BD-01').devices[0]?.protection, 'dual');
 });
+
+// A replacement where GFCI is now required: its own section, the place's beside it; new work cites the place alone.
+for (const key of EDITIONS)
+	test(`a replaced kitchen receptacle without GFCI is cited by 406.4(D)(3), ${key}; a new one by 210.8`, () => {
+		const of = (state: 'found' | 'planned'): Job => {
+			const base = job({
+				edition: key,
+				boxes: [box('b', { state, roomId: 'k', ground: 'present', groundProof: 'wiring-method' }, { state: 'planned' })],
+				cables: [cable('p', 'b', 20, { state: 'found' })]
+			});
+			return { ...base, rooms: base.rooms.map((r) => ({ ...r, id: 'k', kind: 'laundry' as const })) };
+		};
+		const [replaced] = assess(of('found')).stages.protect.findings.filter((f) => f.code === 'gfci');
+		assert.equal(replaced?.rule.section, '406.4(D)(3)');
+		assert.match(replaced?.message ?? '', /\(210\.8\(A\)\(\d+\)\)/);
+		const [fresh] = assess(of('planned')).stages.protect.findings.filter((f) => f.code === 'gfci');
+		assert.match(fresh?.rule.section ?? '', /^210\.8\(A\)/);
+		assert.doesNotMatch(fresh?.message ?? '', /210\.8/);
+	});

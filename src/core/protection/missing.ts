@@ -19,7 +19,11 @@ export const missingFindings = (c: ProtectionCase): Finding[] => [
 function missing(c: ProtectionCase, against: Against): Finding[] {
 	const { box, device, circuit, answer, subject, standing } = c;
 	const need = answer[against];
-	const rule = need.because[0];
+	const [first] = need.because;
+	// A replacement comes under its own section, with the place's beside it.
+	const replaced = against === 'gfci' && c.facts.replacement !== undefined;
+	const rule = replaced ? (need.because.find((r) => r.section === c.edition.gfci.replacement.section) ?? first) : first;
+	const beside = replaced && first && first.section !== rule?.section ? ` (${first.section})` : '';
 	// What protects it needs no circuit to be known.
 	if (!need.required || !rule || standing[against]) return [];
 	const existing = device.state === 'found';
@@ -50,7 +54,7 @@ function missing(c: ProtectionCase, against: Against): Finding[] {
 			subject,
 			message: existing
 				? `${box.name} has no ${WORDS[against]}; existing work; required when it is replaced or extended (${need.reasons[0]}).`
-				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}.${misplaced(c, against)}${where}`,
+				: `${WORDS[against]} required, none on this outlet: ${need.reasons[0]}${beside}.${misplaced(c, against)}${where}`,
 			fix: protectFix(c, against)
 		}
 	];
