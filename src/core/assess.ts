@@ -1,9 +1,11 @@
+import { produce } from 'immer';
 import { byGravity } from './about';
+import { applyFix } from './edit/fix';
 import { houseOf, type House } from './house';
 import type { Job, LiveEvent, Reading } from './model/job';
 import { knownJob } from './model/known';
 import { inWords, STAGES, type Stage } from './model/kinds';
-import type { Assessment, Finding, StageResult } from './model/result';
+import type { Assessment, Finding, Fix, StageResult } from './model/result';
 import { claimsOf, NO_CLAIMS, type JobClaims } from './claims/claims-of';
 import { proofsOf, type BoxProof } from './prove/assess-prove';
 import { STAGE_ROWS, type StageRow } from './stages';
@@ -26,7 +28,11 @@ export interface JobAssessment extends Assessment {
 export function assess(told: Job, readings: readonly Reading[] = [], events: readonly LiveEvent[] = []): JobAssessment {
 	const job = knownJob(told);
 	const house = houseOf(job, readings, events);
-	const stages = byStage((stage) => guarded(STAGE_ROWS[stage], house));
+	const stages = triedMoves(
+		told,
+		readings,
+		byStage((stage) => guarded(STAGE_ROWS[stage], house))
+	);
 	return {
 		stages,
 		quantities: {
@@ -39,6 +45,47 @@ export function assess(told: Job, readings: readonly Reading[] = [], events: rea
 		...guardedClaims(house),
 		todo: byStage((stage) => (stages[stage].failed ? 0 : (STAGE_ROWS[stage].todo?.(house) ?? 0)))
 	};
+}
+/** Stages in which a box that changes its circuit may come under other rules. */
+const MOVES_TOUCH: readonly Stage[] = ['circuit', 'protect'];
+/** More of them than this are not tried, and then not offered. */
+const MOST_TRIED = 4;
+/** A move that would bring another violation is no way out: each is tried on the whole job before it is offered. */
+function triedMoves(told: Job, readings: readonly Reading[], stages: JobAssessment['stages']): JobAssessment['stages'] {
+	const moves = stages.circuit.findings.filter((f) => f.fix?.kind === 'move-to-circuit');
+	if (!moves.length) return stages;
+	const had = new Set(MOVES_TOUCH.flatMap((stage) => stages[stage].findings.filter(isViolation).map((f) => f.id)));
+	// Several findings are mended by one and the same move.
+	const tried = new Map<string, boolean>();
+	const isLawful = (fix: Fix): boolean => {
+		const key = JSON.stringify(fix);
+		const before = tried.get(key);
+		if (before !== undefined) return before;
+		const now = tried.size < MOST_TRIED && bringsNone(told, readings, { fix, had });
+		tried.set(key, now);
+		return now;
+	};
+	const findings = stages.circuit.findings.map((f) =>
+		f.fix?.kind === 'move-to-circuit' && !isLawful(f.fix) ? { ...f, fix: undefined } : f
+	);
+	return { ...stages, circuit: { ...stages.circuit, findings } };
+}
+const isViolation = (f: Finding): boolean => f.severity === 'violation';
+function bringsNone(told: Job, readings: readonly Reading[], { fix, had }: { fix: Fix; had: ReadonlySet<string> }): boolean {
+	let made = 0;
+	let after: Job;
+	try {
+		after = produce(
+			told,
+			applyFix(fix, () => `tried-${++made}`)
+		);
+	} catch (error) {
+		// It can't be done as the job stands.
+		if (error instanceof RangeError) return false;
+		throw error;
+	}
+	const house = houseOf(knownJob(after), readings);
+	return MOVES_TOUCH.every((stage) => guarded(STAGE_ROWS[stage], house).findings.every((f) => !isViolation(f) || had.has(f.id)));
 }
 /** Where they can't be worked out there are none: nothing is shown as good. */
 function guardedClaims(house: House): Pick<JobAssessment, 'claims' | 'claimsFailed'> {

@@ -52,7 +52,14 @@ test('rooms of nothing but existing work are not proposed for', () => {
 const fixes: [what: string, fix: Parameters<typeof applyFix>[0], look: (j: Job) => unknown, want: unknown][] = [
 	[
 		'protect-device',
-		{ kind: 'protect-device', label: '', boxId: 'a', deviceId: 'a-d1', protection: 'gfci' },
+		{
+			kind: 'protect-device',
+			label: '',
+			boxId: 'a',
+			deviceId: 'a-d1',
+			protection: 'gfci',
+			type: { tamperResistant: true, weatherResistant: false }
+		},
 		(j) => [j.boxes[0]?.devices[0]?.protection, j.boxes[0]?.devices[0]?.feedsLoad],
 		['gfci', true]
 	],

@@ -150,7 +150,7 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 				circuitId: circuit.id,
 				subject,
 				message,
-				fix: sizeFix(edition, circuit, run, weakest.c, f)
+				fix: sizeFix(edition, job, circuit, run, weakest.c, f)
 			});
 		}
 	}
@@ -171,12 +171,15 @@ function sizingOf(edition: Edition, job: Job, run: Run): StageResult {
 	return { findings, decisions: [decision] };
 }
 /** A breaker too large for cable that is in the wall comes down; what is only planned is made as large as the load asks. */
-function sizeFix(edition: Edition, circuit: Circuit, run: Run, c: SizeCase, f: Finding): Fix | undefined {
+function sizeFix(edition: Edition, job: Job, circuit: Circuit, run: Run, c: SizeCase, f: Finding): Fix | undefined {
 	const planned = run.nodes.every((n) => n.cable.state === 'planned');
 	const right = sizeCircuit(edition, { ...c, awg: undefined, breakerA: undefined });
 	// The load of a circuit for general use follows from its breaker: there only the breaker can be wrong.
 	if (planned && circuit.load && right.ok && CURED_BY_SIZE.includes(f.code)) {
 		const { awg, breakerA, poles } = right.value;
+		// A larger breaker than its receptacles stand is no way out.
+		const ratings = (of: Circuit) => ratingFindings(edition, job, { ...run, circuit: of }).length;
+		if (ratings({ ...circuit, breakerA }) > ratings(circuit)) return undefined;
 		return { kind: 'size-circuit', label: `Make it ${awg} AWG on ${breakerA} A`, circuitId: circuit.id, awg, breakerA, poles };
 	}
 	if (f.code !== 'wire-breaker' || f.need === undefined) return undefined;

@@ -27,7 +27,7 @@ export const applyFix =
 				}
 				return;
 			case 'protect-device':
-				protectDevice(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix.protection);
+				protectDevice(rowIn(rowIn(draft.boxes, fix.boxId, 'box').devices, fix.deviceId, 'device'), fix);
 				return;
 			case 'protect-breaker':
 				planBreaker(rowIn(draft.circuits, fix.circuitId, 'circuit'), fix.protection);
@@ -76,8 +76,8 @@ export const applyFix =
 		}
 	};
 /** A protecting device in place of a found one is planned: what was found is not written over. */
-function protectDevice(device: Device, protection: Device['protection']): void {
-	changeDevice(device, { protection, feedsLoad: true, ...(device.state === 'found' ? { state: 'planned' } : {}) });
+function protectDevice(device: Device, { protection, type }: Extract<Fix, { kind: 'protect-device' }>): void {
+	changeDevice(device, { protection, feedsLoad: true, ...type, ...(device.state === 'found' ? { state: 'planned' } : {}) });
 }
 /** The place outdoors on a side of the house, made where there is none. */
 function yardOf(draft: Job, side: 'front' | 'back', newId: () => string): Room {

@@ -63,12 +63,12 @@ export interface Article {
 /** Boxes of a room. */
 export const boxesIn = (job: Job, room: Room): readonly Box[] => indexOf(job).boxesOfRoom.get(room.id) ?? [];
 
-/** A room of nothing but existing work need not be brought up to what new work needs: worth knowing, no violation. */
+/** A room in which existing work stands need not be brought up to what new work needs by what is added to it: worth knowing, no violation. */
 export const severityIn = (job: Job, room: Room | null): Requirement['severity'] => {
 	const own = room ? boxesIn(job, room) : job.boxes;
 	// Of a room in which nothing is entered the house says whether it is existing work.
 	const boxes = own.length ? own : job.boxes;
-	return boxes.length > 0 && boxes.every((b) => b.state === 'found') ? 'advice' : 'violation';
+	return boxes.some((b) => b.state === 'found') ? 'advice' : 'violation';
 };
 
 type Draft = Partial<Requirement> & Pick<Requirement, 'title' | 'state' | 'why'>;

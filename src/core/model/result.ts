@@ -55,7 +55,15 @@ export type Fix =
 	| { kind: 'place-boxes'; label: string; boxes: NewPlace[] }
 	| { kind: 'move-box'; label: string; boxId: string; place: Place }
 	| { kind: 'add-circuits'; label: string; circuits: { name: string; kind: CircuitKind; breakerA: number }[] }
-	| { kind: 'protect-device'; label: string; boxId: string; deviceId: string; protection: 'gfci' | 'afci' | 'dual' }
+	| {
+			kind: 'protect-device';
+			label: string;
+			boxId: string;
+			deviceId: string;
+			protection: 'gfci' | 'afci' | 'dual';
+			/** What is asked of the type of the new device. */
+			type: Pick<Device, 'tamperResistant' | 'weatherResistant'>;
+	  }
 	| { kind: 'protect-breaker'; label: string; circuitId: string; protection: 'none' | 'gfci' | 'afci' | 'dual' }
 	| { kind: 'set-breaker'; label: string; circuitId: string; breakerA: number }
 	| { kind: 'edit-device'; label: string; boxId: string; deviceId: string; change: Partial<Omit<Device, 'id'>> }

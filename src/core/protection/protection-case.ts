@@ -1,12 +1,13 @@
 import { inSpace } from '../model/breaker-name';
 import type { Edition } from '../code/shape/edition';
 import type { OutletFacts } from '../code/outlet';
-import type { Box, Circuit, Device, Job, Reading, Room } from '../model/known';
+import { ifKnown, type Box, type Circuit, type Device, type Job, type Reading, type Room } from '../model/known';
 import type { Fix, Subject } from '../model/result';
-import { bootlegAt } from '../run/ground-at';
+import { bootlegAt, groundOf, hasGround } from '../run/ground-at';
 import { isHalved } from '../run/halves';
 import { labelLists } from '../run/spaces';
 import { takesProtecting } from '../rough/boxes-fit';
+import { needOf } from './need-of';
 import type { ProtectionAnswer } from './needs';
 import type { Standing } from './standing';
 import { sharesNeutral } from './articles/210-4-b-shared-neutral';
@@ -38,8 +39,9 @@ export function protectFix(
 		box,
 		device,
 		circuit,
+		room,
 		readings
-	}: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit' | 'readings'>,
+	}: Pick<ProtectionCase, 'edition' | 'job' | 'box' | 'device' | 'circuit' | 'room' | 'readings'>,
 	against: 'gfci' | 'afci'
 ): Fix | undefined {
 	// A jumper between neutral and ground comes off before any remedy: no device sees one on its LINE side.
@@ -47,7 +49,15 @@ export function protectFix(
 	const here = against === 'gfci' && device.receptacles === 2 && device.volts === 120 && device.amps <= 20 && !isHalved(device);
 	if (here && box.readilyAccessible && takesProtecting(edition, job, box).fits) {
 		const protection = device.protection === 'afci' ? 'dual' : 'gfci';
-		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection };
+		const replacedAs = { groundInBox: hasGround(groundOf(job, box, readings)), method: 'gfci-here' as const };
+		const need = ifKnown(() =>
+			needOf({ edition, job }, { room, box, device, circuit }, { readings, ...(device.state === 'found' ? { replacedAs } : {}) })
+		);
+		const type = {
+			tamperResistant: device.tamperResistant || need?.tamperResistant === true,
+			weatherResistant: device.weatherResistant || need?.weatherResistant === true
+		};
+		return { kind: 'protect-device', label: `Make ${box.name} a GFCI`, boxId: box.id, deviceId: device.id, protection, type };
 	}
 	if (!circuit || (circuit.opener ?? 'breaker') !== 'breaker') return undefined;
 	const other = against === 'gfci' ? 'afci' : 'gfci';

@@ -45,7 +45,7 @@ const say = (edition: Edition, job: Job, { existing, rule, subject, ...f }: Said
 	subject: subject ?? { kind: 'job', id: job.id }
 });
 /** A house of nothing but existing work need not be brought up to what new work needs. */
-const isExisting = (job: Job): boolean => job.boxes.length > 0 && job.boxes.every((b) => b.state === 'found');
+const isExisting = (job: Job): boolean => job.boxes.some((b) => b.state === 'found');
 
 function missingCircuits(edition: Edition, job: Job): Finding[] {
 	return edition.circuits.required.flatMap((want) => {

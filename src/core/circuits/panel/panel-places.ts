@@ -7,7 +7,7 @@ import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
 
 /** A house of nothing but found work: a panel in it is told of as the house's own. */
-const allFound = (job: Job): boolean => job.boxes.length > 0 && job.boxes.every((b) => b.state === 'found');
+const hasFound = (job: Job): boolean => job.boxes.some((b) => b.state === 'found');
 /** A stair reaches so far in front of its drawing, in. */
 const STAIR_IN = 3;
 
@@ -16,7 +16,7 @@ export function panelPlaces(edition: Edition, job: Job, panel: Panel): Finding[]
 	const room = panel.roomId ? indexOf(job).rooms.get(panel.roomId) : undefined;
 	if (!room) return [];
 	const { places } = edition.panels;
-	const old = panel.state === 'found' || (panel.state === undefined && allFound(job));
+	const old = panel.state === 'found' || (panel.state === undefined && hasFound(job));
 	const say = (rule: RuleRef, where: string): Finding => ({
 		code: 'panel-place',
 		id: `panel-place:${panel.id}`,
