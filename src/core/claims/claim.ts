@@ -15,7 +15,9 @@ export interface Claim {
 	why: string;
 }
 
+/** It is so, by this evidence. */
 export const yes = (why: string, from: readonly string[]): Claim => ({ is: 'yes', from: [...new Set(from)], missing: [], why });
+/** It is not so, by this evidence. */
 export const no = (why: string, from: readonly string[]): Claim => ({ is: 'no', from: [...new Set(from)], missing: [], why });
 /** @param why left out: the words of what is missing first */
 export const unknown = (missing: readonly [Missing, ...Missing[]], why?: string, from: readonly string[] = []): Claim => ({
@@ -24,6 +26,7 @@ export const unknown = (missing: readonly [Missing, ...Missing[]], why?: string,
 	missing: [...new Set(missing)],
 	why: why ?? MISSING[missing[0]].words
 });
+/** Nothing asks for it here. */
 export const notRequired = (why: string): Claim => ({ is: 'not-required', from: [], missing: [], why });
 
 /** It stands in the way of nothing that rests on it. */

@@ -106,9 +106,9 @@ const wordOf = (level: PlaceLevel, { is }: Claim): Word =>
 				: 'not known';
 
 /** Of one box, whatever is known of it. @param proof what was read there, judged; null: nothing was */
-export function boxClaims(ruled: RuledJob, seen: Seen, box: Box, proof: BoxProof | null): PlaceClaims {
+export function boxClaims(ruled: RuledJob, seen: Seen, { box, proof }: { box: Box; proof: BoxProof | null }): PlaceClaims {
 	const power = offAndDead(ruled.job, seen, box.id);
-	const cases = outletCases(ruled, seen, box, proof);
+	const cases = outletCases(ruled, seen, { box, proof });
 	const rows = cases.map((c) => rowOf(c, power));
 	const level = LEVELS.find((l) => rows.some((r) => r.level === l)) ?? 'unknown';
 	const notLoaded = rows.some((r) => r.level === 'good' && r.claims.joints.is !== 'yes');
@@ -127,7 +127,11 @@ export function boxClaims(ruled: RuledJob, seen: Seen, box: Box, proof: BoxProof
 /** The gravest first. */
 const LEVELS: readonly PlaceLevel[] = ['bad', 'look', 'unknown', 'right', 'good'];
 
-function breakerClaims(ruled: RuledJob, seen: Seen, circuit: Circuit, proof: BoxProof | undefined): BreakerClaims {
+function breakerClaims(
+	ruled: RuledJob,
+	seen: Seen,
+	{ circuit, proof }: { circuit: Circuit; proof: BoxProof | undefined }
+): BreakerClaims {
 	const of = { ruled, seen };
 	const read = Object.values(proof?.latest ?? {});
 	const bad = read.find((j) => j.verdict.level === 'bad');
@@ -186,11 +190,11 @@ function workedOut(house: House): JobClaims {
 	const places = new Map<string, PlaceClaims>();
 	for (const box of job.boxes)
 		if (box.devices.some(isOutlet) || proofs.has(box.id))
-			places.set(box.id, boxClaims(ruled, seen, box, proofs.get(box.id) ?? null));
+			places.set(box.id, boxClaims(ruled, seen, { box, proof: proofs.get(box.id) ?? null }));
 	for (const [id, proof] of proofs) if (!places.has(id)) places.set(id, panelClaims(id, proof));
 	return {
 		places,
-		breakers: job.circuits.map((c) => breakerClaims(ruled, seen, c, proofs.get(c.id))),
+		breakers: job.circuits.map((c) => breakerClaims(ruled, seen, { circuit: c, proof: proofs.get(c.id) })),
 		terminals: job.boxes.flatMap((box) =>
 			box.devices.filter((d) => d.kind === 'hard-wired').flatMap((d) => terminalsOf(d.id, places.get(box.id)))
 		)

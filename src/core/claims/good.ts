@@ -14,6 +14,7 @@ const NEEDS = ['energized', 'polarity', 'ground', 'gfci', 'afci'] as const;
 const IN_ORDER = ['energized', 'polarity', 'gfci', 'afci', 'ground'] as const;
 const AGAINST = [...NEEDS, 'joints', 'contacts'] as const;
 
+/** Good: all that it needs is yes, and no reading since the last work speaks against it. */
 export function good(c: OutletCase, of: Others): Claim {
 	const fails = AGAINST.map((key) => of[key]).find((claim) => claim.is === 'no');
 	if (fails) return no(fails.why, fails.from);

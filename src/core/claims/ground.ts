@@ -31,6 +31,7 @@ const RIGHT = 'on on off';
 /** The hot is on a slot where it does not belong. */
 const EXCHANGED = ['on off on', 'off on on'];
 
+/** A ground that was read, and is no bootleg; lamps and idle volts never tell. */
 export function ground(c: OutletCase): Claim {
 	const { device, read, standing } = c;
 	const { state } = standing.ground;

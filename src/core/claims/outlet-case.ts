@@ -45,7 +45,7 @@ export interface OutletCase {
 export const isOutlet = ({ kind }: Pick<Device, 'kind'>): boolean => kind !== 'switch';
 
 /** @param proof what was read at the box, judged; null: nothing was */
-export function outletCases(ruled: RuledJob, seen: Seen, box: Box, proof: BoxProof | null): OutletCase[] {
+export function outletCases(ruled: RuledJob, seen: Seen, { box, proof }: { box: Box; proof: BoxProof | null }): OutletCase[] {
 	const circuit = indexOf(ruled.job).circuitsOfBox.get(box.id)?.[0];
 	const outlets = box.devices.filter(isOutlet);
 	const several = outlets.filter((d) => d.receptacles > 0).length > 1;

@@ -1,4 +1,4 @@
-import { permitWords } from '../handover/paper';
+import { permitWords } from '../handover/permit-words';
 import { BreakerName, spaceNumber } from '../model/breaker-name';
 import { allLabels, labelSheets, readyLabels } from '../handover/labels';
 import type { Figure } from '../handover/blocks';

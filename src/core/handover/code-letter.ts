@@ -1,4 +1,4 @@
-import { permitWords } from './paper';
+import { permitWords } from './permit-words';
 import { houseOf } from '../house';
 import type { Seen } from '../claims/outlet-case';
 import { breakerWritten, saySpace } from '../model/breaker-name';
@@ -61,7 +61,7 @@ export function codeLetter(
 	const points: CodeLetter['points'] = [];
 	const seen = { readings, events };
 	const work = lastWorkAt(job, box.id);
-	const place = boxClaims({ edition, job }, seen, box, proofOf({ edition, job }, box, readings));
+	const place = boxClaims({ edition, job }, seen, { box, proof: proofOf({ edition, job }, box, readings) });
 	const tester: string[] = [];
 	const asks: string[] = [];
 	for (const device of box.devices) {

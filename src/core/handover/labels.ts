@@ -53,7 +53,7 @@ export function faceLabels(edition: Edition, job: Job, seen: Seen = NOTHING): Fa
 /** What is only planned is not in; what is in protects once it was tripped and seen to. */
 function waitsFor(ruled: RuledJob, { box, device }: { box: Box; device: Device }, seen: Seen): { waits?: Missing } {
 	if (device.state === 'planned') return { waits: 'protection' };
-	const { outlets } = boxClaims(ruled, seen, box, proofOf(ruled, box, seen.readings));
+	const { outlets } = boxClaims(ruled, seen, { box, proof: proofOf(ruled, box, seen.readings) });
 	const gfci = outlets.find((o) => o.device === device.id)?.gfci;
 	return gfci?.is === 'yes' ? {} : { waits: gfci?.missing[0] ?? 'protection' };
 }

@@ -1,3 +1,4 @@
+import { permitWords } from './permit-words';
 import type { RuledJob } from '../code/ruled-job';
 import type { Job, LiveEvent, Reading } from '../model/job';
 import type { PaperKind } from '../model/kinds';
@@ -44,9 +45,6 @@ export interface Paper {
 /** Who stands behind a paper. */
 export const SIGNERS = ['Electrician', 'Homeowner', 'Inspector'] as const;
 
-/** The day of its permit, or that nobody entered one. */
-export const permitWords = ({ permitDate }: Pick<Job, 'permitDate'>): string =>
-	permitDate === null ? 'permit date not entered' : `permit dated ${permitDate}`;
 /** Job, edition and permit, as they head every paper. */
 export const headOf = ({ name, place, edition, ...job }: Job): string =>
 	`${[name, place].filter(Boolean).join(', ')}. NEC ${edition}, ${permitWords(job)}.`;

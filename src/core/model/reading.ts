@@ -110,7 +110,9 @@ export function readingValue({
 const isTemperature = (kind: ReadingKind): boolean => readingUnit(kind) === '°C';
 /** The unit that a reading is typed in, and its figure as typed. */
 export const typedUnit = (kind: ReadingKind): string => (isTemperature(kind) ? '°F' : readingUnit(kind));
+/** A reading's figure as it is typed. */
 export const typedOf = (kind: ReadingKind, value: number): number => (isTemperature(kind) ? toF(value) : value);
+/** What was typed, as it is kept. */
 export const fromTyped = (kind: ReadingKind, typed: number): number => (isTemperature(kind) ? toC(typed) : typed);
 /** Nothing joined shows as no figure at all. */
 export const isDeadOhm = (kind: ReadingKind): boolean => kind === 'dead-ohm-hn' || kind === 'dead-ohm-hg';

@@ -123,6 +123,7 @@ export interface WorkState {
 	/** Skipped by name: what was not tested is printed so. */
 	untested: boolean;
 }
+/** What of a work is not in, not proven, not labeled. */
 export function stateOf(job: Job, work: Work, seen: { claims: JobClaims; readings: readonly Reading[] }): WorkState {
 	const toPut = work.parts.filter((p) => p.kind !== 'label' && !p.put);
 	const owed = obligationsOf(job, work, seen).filter((o) => o.state !== 'done');

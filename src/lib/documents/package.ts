@@ -1,4 +1,4 @@
-import { permitWords } from '$core/handover/paper';
+import { permitWords } from '$core/handover/permit-words';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { drawPlan } from '$core/formats/plan-drawing';
 import { planSvg } from '$core/formats/plan-svg';

@@ -102,7 +102,14 @@ export async function doMerge(plan: MergePlan, pick: Pick): Promise<void> {
 		if (fault) throw new RangeError(`What comes of it can't be kept: ${fault.path} ${fault.message}`);
 		const [readings, events, photos] = await Promise.all([readingsOf(id), eventsOf(id), allPhotos(id)]);
 		await db.readings.bulkPut(mergeReadings(readings, file.readings));
-		const wrote = nextWritten(device, [...readings, ...file.readings, ...events, ...file.events, ...actsOf(row.job), ...actsOf(file.job)]);
+		const wrote = nextWritten(device, [
+			...readings,
+			...file.readings,
+			...events,
+			...file.events,
+			...actsOf(row.job),
+			...actsOf(file.job)
+		]);
 		const live = liveWhereApart({ one: events, other: file.events }, { at: now(), newId: freshId, wrote });
 		await db.events.bulkPut([...mergeEvents(events, file.events), ...live]);
 		await db.photos.bulkPut(mergePhotos(photos, file.photos ?? []));

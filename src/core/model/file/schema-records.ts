@@ -120,6 +120,7 @@ export const ruling = shapeOf<Ruling>()({
 	from: text(200).defined(),
 	day: must(day())
 });
+/** The place of an entry in the order of its device. */
 export const written = () =>
 	shapeOf<Written>()({
 		device: must(named(64)),

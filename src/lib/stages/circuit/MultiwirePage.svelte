@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { permitWords } from '$core/handover/paper';
+	import { permitWords } from '$core/handover/permit-words';
 	import { BreakerName, breakerNames, capital } from '$core/model/breaker-name';
 	import { sayRating } from '$core/model/fact-words';
 	import { multiwireOf, type Multiwire } from '$core/circuits/articles/210-4-multiwire';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { permitWords } from '$core/handover/paper';
+	import { permitWords } from '$core/handover/permit-words';
 	import { knownJob } from '$core/model/known';
 	import { part } from '$lib/kit/late.svelte';
 	import { drawPlan } from '$core/formats/plan-drawing';

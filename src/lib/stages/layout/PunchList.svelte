@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { permitWords } from '$core/handover/paper';
+	import { permitWords } from '$core/handover/permit-words';
 	import { punchList } from '$core/layout/assess-layout';
 	import type { Requirement } from '$core/layout/requirement';
 	import { counted } from '$core/units/quantity';
