@@ -183,7 +183,7 @@ test('a cable with too few conductors for its switch is told, and made wider by 
 	await b.go(`${page}/trim?view=make-up&box=n-10`);
 	await b.says('The cable to N-11 must carry 3 insulated conductors; it has 2.', '.sheet');
 	await b.says('must carry 3 insulated conductors', '.slip');
-	await b.click('.sheet button', 'Make it a cable of 3');
+	await b.click('.sheet button', 'Make it a three-wire cable');
 	await b.find('.sheet svg[aria-label="Make-up of N-10"]');
 	await b.saysNot('must carry 3 insulated conductors', '.slip');
 });

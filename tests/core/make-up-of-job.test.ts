@@ -313,8 +313,8 @@ test('the stage tells of a thin cable with its fix, of a light on another circui
 	assert.deepEqual(
 		trim(thin('planned')).map((f) => [f.code, f.subject.id, f.fix?.label]),
 		[
-			['conductors', 'a', 'Make it a cable of 3'],
-			['conductors', 'b', 'Make it a cable of 3']
+			['conductors', 'a', 'Make it a three-wire cable'],
+			['conductors', 'b', 'Make it a three-wire cable']
 		]
 	);
 	assert.deepEqual(

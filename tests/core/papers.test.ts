@@ -15,7 +15,7 @@ import { PAPER_KINDS } from '../../src/core/model/kinds';
 import type { JobFile, Reading } from '../../src/core/model/job';
 import { fingerprintOf, signedOn } from '../../src/lib/documents/signing';
 import type { CodeLetter } from '../../src/core/handover/code-letter';
-import { labelSheets, panelLabels } from '../../src/core/handover/labels';
+import { labelSheets, panelLabels, readyLabels } from '../../src/core/handover/labels';
 import { blocksDefinition, FONT_FILES, FONTS, PAPER_SIZES, sheetsDefinition } from '../../src/lib/documents/pdf-definition';
 
 const letter: CodeLetter = {
@@ -215,12 +215,34 @@ test('labels of panels: the card of circuits; emergency disconnect and surge whe
 		return panelLabels(c.ruled.edition, c.ruled.job).map((l) => l.text);
 	};
 	const card = 'Circuit directory, Main panel';
-	const there = { state: 'planned', outsideDisconnect: true, surge: true };
-	assert.deepEqual(of('2023', there), [card, 'EMERGENCY DISCONNECT', 'Surge protection here']);
+	const there = { state: 'planned', outsideDisconnect: true, outsideKind: 'service-disconnect', surge: true };
+	assert.deepEqual(of('2023', there), [card, 'EMERGENCY DISCONNECT, SERVICE DISCONNECT', 'Surge protection here']);
 	assert.deepEqual(of('2017', there), [card]);
 	assert.deepEqual(of('2023', { state: 'found', outsideDisconnect: true, surge: true }), [card]);
 	assert.deepEqual(of('2023', { state: 'planned', surge: false }), [card]);
 });
+for (const [edition, kind, lines, red, section] of [
+	['2020', 'service-disconnect', ['EMERGENCY DISCONNECT', 'SERVICE DISCONNECT'], false, '230.85'],
+	['2023', 'meter-disconnect', ['EMERGENCY DISCONNECT', 'METER DISCONNECT', 'NOT SERVICE EQUIPMENT'], true, '230.85(E)'],
+	['2023', 'not-service-equipment', ['EMERGENCY DISCONNECT', 'NOT SERVICE EQUIPMENT'], true, '230.85(E)'],
+	['2023', undefined, null, false, '230.85(E)']
+] as const)
+	test(`230.85 in ${edition}: an emergency disconnect that is ${kind ?? 'not looked at'}`, () => {
+		const c = caseOf('quillback', (f) => {
+			f.job.edition = edition;
+			Object.assign(f.job.panels[0] as object, { state: 'planned', outsideDisconnect: true, outsideKind: kind });
+		});
+		const label = panelLabels(c.ruled.edition, c.ruled.job).find((l) => l.text.startsWith('EMERGENCY'));
+		assert.ok(label);
+		assert.deepEqual([label.board?.lines ?? null, label.board?.red ?? false, label.rule.section], [lines, red, section]);
+		// What it is must be known before it is printed; letters are 1/2 in high, in a type of which capitals are 0.7.
+		const sheets = labelSheets(readyLabels([label]));
+		assert.equal(sheets.length, kind ? 1 : 0);
+		for (const sheet of sheets) {
+			assert.match(sheet, /font-size="0\.714"/);
+			assert.equal(sheet.includes('#c00000'), red);
+		}
+	});
 test('a plan as built says the circuit of each box, and its scale', () => {
 	const c = caseOf('quillback');
 	const svg = figureSvg(c, { kind: 'plan', story: 0 }) ?? '';

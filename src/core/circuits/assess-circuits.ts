@@ -20,6 +20,7 @@ import { cablesInTheWet } from './articles/300-5-300-9-wet-places';
 import { knobAndTube } from './articles/394-knob-and-tube';
 import { nameplateFindings } from './articles/110-3-b-nameplates';
 import { terminalFindings } from './articles/110-14-c-terminals';
+import { standardBreakerUpTo } from '../code/240-6-breakers';
 import { cite } from '../code/rule';
 import { dropAt, type DropAt } from './size/drop';
 import { sizeCasesOf, receptaclesOn } from './size/circuit-case';
@@ -183,7 +184,22 @@ function sizeFix(edition: Edition, job: Job, circuit: Circuit, run: Run, c: Size
 		return { kind: 'size-circuit', label: `Make it ${awg} AWG on ${breakerA} A`, circuitId: circuit.id, awg, breakerA, poles };
 	}
 	if (f.code !== 'wire-breaker' || f.need === undefined) return undefined;
-	return { kind: 'set-breaker', label: `Make it ${f.need} A`, circuitId: circuit.id, breakerA: f.need };
+	const breakerA = standardBreakerUpTo(f.need, edition);
+	if (breakerA === null || !standsAt(edition, job, run, breakerA)) return undefined;
+	return { kind: 'set-breaker', label: `Make it ${breakerA} A`, circuitId: circuit.id, breakerA };
+}
+/** With that breaker its wires, its load and its receptacles have nothing against it that they had not before. */
+function standsAt(edition: Edition, job: Job, run: Run, breakerA: number): boolean {
+	const shortsOf = (of: Run): Set<string> =>
+		new Set([
+			...sizeCasesOf(edition, job, of).flatMap((c) => {
+				const sized = sizeCircuit(edition, c);
+				return sized.ok ? sized.value.findings.filter((f) => f.severity === 'violation').map((f) => f.code) : ['size'];
+			}),
+			...ratingFindings(edition, job, of).map((f) => f.id)
+		]);
+	const before = shortsOf(run);
+	return [...shortsOf({ ...run, circuit: { ...run.circuit, breakerA } })].every((code) => before.has(code));
 }
 /** What holds for each value that may be: the wire that a breaker asks for, the breaker that a wire stands. @source 240.4(D) */
 function withEither({ edition, index, runs }: Pick<House, 'edition' | 'index' | 'runs'>, f: Finding, fact: Fact): Finding {

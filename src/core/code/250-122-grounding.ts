@@ -11,6 +11,8 @@ export function egcFor(
 	return compareGauge(row[metal], circuitAwg) > 0 ? circuitAwg : row[metal];
 }
 
+/** Tables round circular mils: a difference of less is none. */
+const ROUNDING = 0.001;
 /**
  * The grounding conductor of a run made larger than it had to be: it grows in proportion to circular mils.
  * @source 250.122(B) @example 12 -> 8 AWG on 20 A: 6530 x 16510 / 6530 -> 8 AWG
@@ -22,7 +24,7 @@ export function egcEnlarged(
 	const cmil = (awg: Awg) => resistance.rows.find((r) => r.awg === awg)?.cmil ?? 0;
 	if (compareGauge(usedAwg, neededAwg) <= 0) return base;
 	const want = (cmil(base) * cmil(usedAwg)) / cmil(neededAwg);
-	const grown = resistance.rows.find((r) => r.cmil >= want - 1e-6)?.awg ?? usedAwg;
+	const grown = resistance.rows.find((r) => r.cmil >= want * (1 - ROUNDING))?.awg ?? usedAwg;
 	const least = largerOf(grown, base);
 	return compareGauge(least, usedAwg) > 0 ? usedAwg : least;
 }

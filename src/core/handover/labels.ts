@@ -2,6 +2,7 @@ import type { Edition } from '../code/shape/edition';
 import type { RuledJob } from '../code/ruled-job';
 import type { Box, Device, Job } from '../model/known';
 import { boxClaims } from '../claims/claims-of';
+import type { OutsideKind } from '../model/kinds';
 import type { Missing } from '../claims/missing';
 import type { Seen } from '../claims/outlet-case';
 import { proofOf } from '../prove/assess-prove';
@@ -23,11 +24,15 @@ export interface FaceLabel {
 	rule: Rule;
 	/** The sign for power, before the text. */
 	sign?: 'power';
+	/** A sign to be read from afar, and not the strip of a face: its lines, and letters so high, in. */
+	board?: { lines: readonly string[]; red: boolean; letterIn: number };
+	/** What must be entered before its words are known. */
+	lacks?: string;
 	/** What it says is not proven yet: what is missing. It is not put on, nor printed, before. */
 	waits?: Missing;
 }
 /** Labels whose words are proven: those that are printed. */
-export const readyLabels = (labels: readonly FaceLabel[]): FaceLabel[] => labels.filter((l) => !l.waits);
+export const readyLabels = (labels: readonly FaceLabel[]): FaceLabel[] => labels.filter((l) => !l.waits && !l.lacks);
 
 const NOTHING: Seen = { readings: [], events: [] };
 /** @source 406.4(D)(2), 210.12, 406.3(E) (2023: (F)) */
@@ -62,7 +67,7 @@ function waitsFor(ruled: RuledJob, { box, device }: { box: Box; device: Device }
  * @source 408.4(A), 230.85, 225.41, 230.67, 215.18: marked where the edition has it and where it is there
  */
 export function panelLabels(edition: Edition, job: Job): FaceLabel[] {
-	const { surge, feederSurge, outside, outsideDetached } = edition.panels;
+	const { surge, feederSurge, outside, outsideDetached, outsideMark } = edition.panels;
 	return job.panels.flatMap((panel) => {
 		const say = (text: string, rule: RuleRef): FaceLabel => ({
 			boxId: panel.id,
@@ -77,12 +82,31 @@ export function panelLabels(edition: Edition, job: Job): FaceLabel[] {
 			...(job.circuits.some((c) => c.panelId === panel.id && c.state !== 'found')
 				? [say(`Circuit directory, ${panel.name}`, edition.panels.directory)]
 				: []),
-			...(fresh && emergency && panel.outsideDisconnect && job.dwelling !== 'multifamily'
-				? [say('EMERGENCY DISCONNECT', emergency)]
+			...(fresh && emergency && outsideMark && panel.outsideDisconnect && job.dwelling !== 'multifamily'
+				? [emergencyBoard(say, outsideMark, panel.feeder ? 'not-service-equipment' : panel.outsideKind)]
 				: []),
 			...(fresh && protector && panel.surge ? [say('Surge protection here', protector)] : [])
 		];
 	});
+}
+/** What is marked on each kind of emergency disconnect, line by line. @source 230.85, 2023: 230.85(E) */
+const EMERGENCY: Readonly<Record<OutsideKind, readonly string[]>> = {
+	'service-disconnect': ['EMERGENCY DISCONNECT', 'SERVICE DISCONNECT'],
+	'meter-disconnect': ['EMERGENCY DISCONNECT', 'METER DISCONNECT', 'NOT SERVICE EQUIPMENT'],
+	'not-service-equipment': ['EMERGENCY DISCONNECT', 'NOT SERVICE EQUIPMENT']
+};
+function emergencyBoard(
+	say: (text: string, rule: RuleRef) => FaceLabel,
+	{ rule, red, letterIn }: NonNullable<Edition['panels']['outsideMark']>,
+	kind: OutsideKind | undefined
+): FaceLabel {
+	if (kind === undefined)
+		return {
+			...say('EMERGENCY DISCONNECT, ...', rule),
+			lacks: 'what the disconnect is: the service disconnect, a meter disconnect, or not service equipment'
+		};
+	const lines = EMERGENCY[kind];
+	return { ...say(lines.join(', '), rule), board: { lines, red, letterIn } };
 }
 const isApartPanel = (job: Job, panel: Job['panels'][number]): boolean => isApart(indexOf(job).rooms.get(panel.roomId ?? ''));
 /** Every label of a job: faces first, then panels. */
@@ -142,11 +166,44 @@ const powerSign = (x: number, y: number, r: number): string =>
 const escaped = (text: string): string =>
 	text.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c] ?? c);
 
-/** One letter page of labels as SVG, true to size when printed. @returns pages, none without labels */
-export function labelSheets(
-	labels: readonly Pick<FaceLabel, 'text' | 'boxName' | 'sign'>[],
-	size: LabelSize = LABEL_SIZE
-): string[] {
+type Printed = Pick<FaceLabel, 'text' | 'boxName' | 'sign' | 'board'>;
+const pageOf = (cells: readonly string[]): string =>
+	`<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.widthIn}in" height="${PAGE.heightIn}in" viewBox="0 0 ${PAGE.widthIn} ${PAGE.heightIn}" font-family="Barlow, Arial, sans-serif" fill="#000">${cells.join('')}</svg>`;
+/** How high a capital is of its type size, about; a line of them; and the least margin round them, in. */
+const CAPITAL = 0.7;
+const LINE = 1.2;
+const BOARD_MARGIN_IN = 0.25;
+/** A line that would be wider than the page is set in two. */
+function boardLines(lines: readonly string[], em: number): string[] {
+	const most = (PAGE.widthIn - 2 * PAGE.marginIn - 2 * BOARD_MARGIN_IN) / (em * CAPITAL_WIDE);
+	return lines.flatMap((line) => {
+		if (line.length <= most) return [line];
+		const cut = line.lastIndexOf(' ');
+		return cut < 0 ? [line] : [line.slice(0, cut), line.slice(cut + 1)];
+	});
+}
+/** How wide a capital is of its type size, about. */
+const CAPITAL_WIDE = 0.62;
+/** A sign on a page of its own, its letters as high as it is marked with. */
+function boardSheet({ board, boxName }: Printed & { board: NonNullable<FaceLabel['board']> }): string {
+	const em = board.letterIn / CAPITAL;
+	const lines = boardLines(board.lines, em);
+	const widthIn = PAGE.widthIn - 2 * PAGE.marginIn;
+	const heightIn = 2 * BOARD_MARGIN_IN + lines.length * em * LINE;
+	const [ground, ink] = board.red ? ['#c00000', '#ffffff'] : ['#ffffff', '#000000'];
+	return pageOf([
+		`<rect x="${PAGE.marginIn}" y="${PAGE.marginIn}" width="${widthIn}" height="${heightIn.toFixed(3)}" fill="${ground}" stroke="#000" stroke-width="0.02"/>`,
+		...lines.map(
+			(line, i) =>
+				`<text x="${PAGE.widthIn / 2}" text-anchor="middle" y="${(PAGE.marginIn + BOARD_MARGIN_IN + (i + 0.85) * em * LINE).toFixed(3)}" font-size="${em.toFixed(3)}" font-weight="700" fill="${ink}">${escaped(line)}</text>`
+		),
+		`<text x="${PAGE.widthIn / 2}" text-anchor="middle" y="${(PAGE.marginIn + heightIn + 0.2).toFixed(3)}" font-size="0.12">${escaped(boxName)}: letters ${board.letterIn} in high${board.red ? ', white on red' : ''}. Durable, not by hand; cut to size.</text>`
+	]);
+}
+
+/** Letter pages of labels as SVG, true to size when printed: strips of faces, then a page for each sign. @returns none without labels */
+export function labelSheets(all: readonly Printed[], size: LabelSize = LABEL_SIZE): string[] {
+	const labels = all.filter((l) => !l.board);
 	const places = sheetPlaces(size);
 	const pages: string[] = [];
 	for (let from = 0; from < labels.length; from += places.length) {
@@ -159,9 +216,7 @@ export function labelSheets(
 			const middle = `x="${x + size.widthIn / 2}" text-anchor="middle"`;
 			return `<rect x="${x}" y="${y}" width="${size.widthIn}" height="${size.heightIn}" rx="0.03" fill="none" stroke="#000" stroke-width="0.008"/><text ${middle} y="${y + size.heightIn / 2 + high * 0.35}" font-size="${high.toFixed(3)}" font-weight="700">${escaped(text)}</text>${mark}<text ${middle} y="${y + size.heightIn - 0.03}" font-size="0.055">${escaped(boxName)}</text>`;
 		});
-		pages.push(
-			`<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.widthIn}in" height="${PAGE.heightIn}in" viewBox="0 0 ${PAGE.widthIn} ${PAGE.heightIn}" font-family="Barlow, Arial, sans-serif" fill="#000">${cells.join('')}</svg>`
-		);
+		pages.push(pageOf(cells));
 	}
-	return pages;
+	return [...pages, ...all.flatMap((l) => (l.board ? [boardSheet({ ...l, board: l.board })] : []))];
 }

@@ -5,6 +5,7 @@ import type { Box, Circuit } from '../model/known';
 import type { Finding, StageResult } from '../model/result';
 import { boxFindings } from './box/make-up';
 import { boxCase } from './box/of-job';
+import { switchNeutral } from './404-2-c-switch-neutral';
 
 /**
  * What the make-up of each new box comes up against: cables with too few conductors for what the switches ask of them, colors, a
@@ -61,10 +62,17 @@ function ofBox({ job, edition, index }: House, box: Box, circuits: readonly Circ
 					]
 				: [])
 		];
-	const told = boxFindings(of.case).filter((f) => TOLD_HERE.includes(f.code));
+	const told = boxFindings(of.case)
+		.filter((f) => TOLD_HERE.includes(f.code))
+		.flatMap((f) => (f.code === 'no-neutral-at-switch' ? (switchNeutral({ edition, job }, box, f) ?? []) : f));
 	return [
 		...apart,
-		...told.map((f) => ({ ...f, id: `${f.id}:${box.id}`, subject, message: `${box.name}: ${inNames(f.message, box, of.names)}` }))
+		...told.map((f) => ({
+			...f,
+			id: `${f.id}:${box.id}`,
+			subject,
+			message: `${f.message.startsWith(box.name) ? '' : `${box.name}: `}${inNames(f.message, box, of.names)}`
+		}))
 	];
 }
 /** Ids of devices and cables as the page names them. */

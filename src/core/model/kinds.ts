@@ -276,6 +276,9 @@ export const OPENERS = ['breaker', 'fuse', 'plug-fuse', 'tamper-proof-fuse', 'ca
 export type Opener = (typeof OPENERS)[number];
 export const PANEL_KINDS = ['breakers', 'fuses', 'fused-disconnect'] as const;
 export type PanelKind = (typeof PANEL_KINDS)[number];
+/** What an emergency disconnect outside is, as it is marked. @source 230.85 */
+export const OUTSIDE_KINDS = ['service-disconnect', 'meter-disconnect', 'not-service-equipment'] as const;
+export type OutsideKind = (typeof OUTSIDE_KINDS)[number];
 /** Kinds of breaker that a panel's label may list. */
 export const BREAKER_FORMS = ['full-size', 'two-pole', 'tandem', 'gfci', 'afci', 'dual'] as const;
 export type BreakerForm = (typeof BREAKER_FORMS)[number];

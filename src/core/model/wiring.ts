@@ -18,6 +18,7 @@ import type {
 	Lies,
 	LoadKind,
 	NemaKey,
+	OutsideKind,
 	Opener,
 	OpensTogether,
 	PanelKind,
@@ -220,6 +221,14 @@ export interface TrenchFacts {
 	riserToFt?: number | undefined;
 	corroded?: boolean | undefined;
 }
+/** Service conductors in the ground: the utility's own are by its own rules. */
+export interface ServiceTrench extends TrenchFacts {
+	whose: 'customer' | 'utility';
+	/** null: direct-buried. */
+	raceway: Raceway | null;
+	/** null: not measured. */
+	lengthFt: number | null;
+}
 export interface TrenchSegment {
 	id: string;
 	/** null: not measured; one alone is as long as its cable. */
@@ -329,6 +338,10 @@ export interface Panel {
 	surge?: boolean | undefined;
 	/** Its emergency disconnect is outside, where it can be reached; left out: not looked at. */
 	outsideDisconnect?: boolean | undefined;
+	/** The service conductors to it lie in the ground; left out: not said. */
+	serviceTrench?: ServiceTrench | undefined;
+	/** What that disconnect is, as its marking says; left out: not looked at. */
+	outsideKind?: OutsideKind | undefined;
 	/** What its label lists; left out: not read yet. */
 	label?: { types: string[]; forms: BreakerForm[] } | undefined;
 }
@@ -344,6 +357,8 @@ export interface Feeder extends CableRun {
 	raceway?: Raceway | undefined;
 	/** Left out: as the buildings of its two panels have it. */
 	lies?: Lies | undefined;
+	/** Where it lies in the ground. */
+	trench?: TrenchFacts | undefined;
 	/** Of an old one without a ground: no continuous metal path between the buildings, no ground-fault protection at the service. */
 	bondMayStay?: boolean | undefined;
 }

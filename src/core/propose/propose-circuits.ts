@@ -194,7 +194,7 @@ class Maker {
 	private cableTo(fromId: string, toId: string): Pick<Cable, 'kind' | 'lies'> {
 		const lies = liesBetween({ edition: this.edition, job: this.job }, fromId, toId);
 		if (lies === 'through-wall') return { kind: 'NM-B', lies: 'inside' };
-		return { kind: lies ? 'UF-B' : 'NM-B' };
+		return { kind: lies && lies !== 'inside' ? 'UF-B' : 'NM-B' };
 	}
 	/** A range or a dryer takes a neutral besides its two hots. */
 	private conductorsTo(circuit: Circuit, boxId: string): number {

@@ -111,12 +111,8 @@ function neutralFindings(edition: Edition, job: Job, circuit: Circuit): Finding[
 						circuitIds: [circuit.id, multiwire.withId],
 						opens: 'two-pole'
 					}
-				: {
-						kind: 'protect-breaker',
-						label: 'Standard breaker; devices at the outlets',
-						circuitId: circuit.id,
-						protection: 'none'
-					}
+				: // A standard breaker alone would leave its outlets without protection.
+					undefined
 		}
 	];
 }

@@ -1,6 +1,7 @@
 import { placeName } from '../model/job-index';
 import { cite } from '../code/rule';
 import { unmeasuredCables } from '../circuits/assess-circuits';
+import type { Edition } from '../code/shape/edition';
 import type { House } from '../house';
 import { CABLE_MAKES } from '../model/cable-kinds';
 import { ifKnown, type Cable } from '../model/known';
@@ -13,7 +14,7 @@ import { singleConductors } from './articles/300-3-single-conductors';
 import { assessFit } from './boxes-fit';
 import { shortOfFasteners } from './check-list';
 import { routeLength } from './routes/route';
-import { trenchesOf } from './trenches';
+import { segmentsOf, trenchesOf, type Trench } from './trenches';
 
 /** Rough-in: cables that are not measured, boxes too small, ways that do not agree, what was found in the ground, fasteners. */
 export function assessRough(house: House): StageResult {
@@ -73,65 +74,74 @@ function ofCable(house: House, cable: Cable): Finding[] {
 	return found;
 }
 /** Trenches that were opened: cover and riser as measured, against what is due today. @source 300.5, 300.5(D)(1), 300.6 */
-function foundTrenches({ edition, job, index }: House): Finding[] {
-	if (!job.cables.some((l) => l.trench)) return [];
-	return trenchesOf({ edition, job }).flatMap((t): Finding[] => {
-		const cable = job.cables.find((l) => l.id === t.cableId);
-		const facts = cable?.trench;
-		if (!cable || !facts) return [];
-		const subject = { kind: 'cable', id: cable.id } as const;
-		const name = `The cable to ${index.boxes.get(cable.toId)?.name ?? '?'}`;
-		const severity = cable.state === 'found' ? ('caution' as const) : ('violation' as const);
-		const say = (code: string, rule: Finding['rule'], message: string, more: Partial<Finding> = {}): Finding => ({
-			id: `${code}:${cable.id}`,
-			code,
-			circuitId: cable.circuitId,
-			severity,
-			rule,
-			subject,
-			message,
-			...more
-		});
-		const places = facts.segments.length ? facts.segments.map((s) => s.place) : (['general'] as const);
-		const due = places.map((place) => burial(edition, { ...t.case, place })).reduce((a, b) => (b.coverIn > a.coverIn ? b : a));
-		const found: Finding[] = [];
-		if (facts.coverIn !== undefined && facts.coverIn < due.coverIn)
-			found.push(
-				say(
-					'found-cover',
-					cite(edition, edition.ground.rule),
-					`${name} lies ${show(facts.coverIn, 1)} in deep; ${due.coverIn} in is required (column ${due.column}). Lower it, put it in rigid conduit, or protect the circuit with a GFCI where column 4 is then enough.`,
-					{ have: facts.coverIn, need: due.coverIn, unit: 'in' }
-				)
-			);
-		if (facts.riserFromIn !== undefined && facts.riserFromIn < due.riser.fromIn)
-			found.push(
-				say(
-					'found-riser',
-					cite(edition, edition.ground.riser.rule),
-					`${name}: its protection begins ${show(facts.riserFromIn, 1)} in down; from ${due.riser.fromIn} in is required.`,
-					{ have: facts.riserFromIn, need: due.riser.fromIn, unit: 'in' }
-				)
-			);
-		if (facts.riserToFt !== undefined && facts.riserToFt < due.riser.toFt)
-			found.push(
-				say(
-					'found-riser-top',
-					cite(edition, edition.ground.riser.rule),
-					`${name}: its protection ends ${show(facts.riserToFt, 1)} ft up; to ${due.riser.toFt} ft, or to the enclosure, is required.`,
-					{ have: facts.riserToFt, need: due.riser.toFt, unit: 'ft' }
-				)
-			);
-		if (facts.corroded)
-			found.push(
-				say(
-					'found-corroded',
-					cite(edition, edition.ground.damage),
-					`${name}: its raceway is corroded. Read the ground path under load; replace what is eaten through.`
-				)
-			);
-		return found;
+function foundTrenches({ edition, job }: House): Finding[] {
+	return trenchesOf({ edition, job }).flatMap((t) => foundTrench(edition, t));
+}
+function foundTrench(edition: Edition, t: Trench): Finding[] {
+	const { facts, name } = t;
+	const severity = t.state === 'found' ? ('caution' as const) : ('violation' as const);
+	const say = (code: string, rule: Finding['rule'], message: string, more: Partial<Finding> = {}): Finding => ({
+		code,
+		id: `${code}:${t.what === 'cable' ? '' : `${t.what}:`}${t.of.id}`,
+		severity,
+		rule,
+		subject: t.of,
+		message,
+		...more
 	});
+	// The utility's own conductors are not judged by this code.
+	if (t.case.circuit.service === 'utility') return [];
+	const due = segmentsOf(t)
+		.map((s) => burial(edition, { ...t.case, ...s }))
+		.reduce((a, b) => (b.coverIn > a.coverIn ? b : a));
+	const { corrosion, riser, rule } = edition.ground;
+	const rises = t.case.method === 'direct-burial' || riser.raceways;
+	return [
+		facts.coverIn !== undefined &&
+			facts.coverIn < due.coverIn &&
+			say(
+				'found-cover',
+				cite(edition, rule),
+				`${name} lies ${show(facts.coverIn, 1)} in deep; ${due.coverIn} in is required (column ${due.column}). ${waysOut(edition, t, facts.coverIn)}`,
+				{ have: facts.coverIn, need: due.coverIn, unit: 'in' }
+			),
+		rises &&
+			facts.riserFromIn !== undefined &&
+			facts.riserFromIn < due.riser.fromIn &&
+			say(
+				'found-riser',
+				cite(edition, riser.rule),
+				`${name}: its protection begins ${show(facts.riserFromIn, 1)} in down; from ${due.riser.fromIn} in is required.`,
+				{ have: facts.riserFromIn, need: due.riser.fromIn, unit: 'in' }
+			),
+		rises &&
+			facts.riserToFt !== undefined &&
+			facts.riserToFt < due.riser.toFt &&
+			say(
+				'found-riser-top',
+				cite(edition, riser.rule),
+				`${name}: its protection ends ${show(facts.riserToFt, 1)} ft up; to ${due.riser.toFt} ft, or to the enclosure, is required.`,
+				{ have: facts.riserToFt, need: due.riser.toFt, unit: 'ft' }
+			),
+		!!facts.corroded &&
+			say(
+				'found-corroded',
+				cite(edition, t.case.method === 'emt' ? corrosion.emt : corrosion.any),
+				`${name}: its raceway is corroded. Read the ground path under load; replace what is eaten through.`
+			)
+	].filter((f) => f !== false);
+}
+/** What would make that cover enough: only what does. @source Table 300.5 columns 2 and 4 */
+function waysOut(edition: Edition, t: Trench, coverIn: number): string {
+	const enough = (c: Trench['case']) => segmentsOf(t).every((s) => burial(edition, { ...c, ...s }).coverIn <= coverIn);
+	const { circuit } = t.case;
+	const behind = { ...circuit, gfci: true };
+	const alone = [
+		enough({ ...t.case, method: 'rigid' }) && 'put it in rigid conduit',
+		enough({ ...t.case, circuit: behind }) && 'protect the circuit with a GFCI before it (column 4)'
+	].filter((w) => w !== false);
+	const both = enough({ ...t.case, method: 'rigid', circuit: behind }) ? ['put it in rigid conduit behind a GFCI'] : [];
+	return `${['Lower it', ...(alone.length ? alone : both)].join(', or ')}.`;
 }
 /** Fewer fasteners than the instructions ask for. @source 110.3(B), 314.23 */
 function fasteners({ edition, job }: House): Finding[] {

@@ -3,7 +3,11 @@ import type { RuledJob } from '../code/ruled-job';
 import { cite } from '../code/rule';
 import { indexOf, placeName } from '../model/job-index';
 import type { Box, Job, Cable } from '../model/job';
+import type { RuleRef } from '../code/rule';
+import type { CableKind } from '../model/kinds';
 import type { Rule } from '../model/result';
+import { isApart } from '../run/buildings';
+import { compareGauge } from '../units/gauge';
 import { supportsOf } from './supports';
 
 /** The rough-in as it is looked over before the walls close: per box and per cable, what is looked at, and whether it was. */
@@ -62,7 +66,7 @@ export function boxChecks(ruled: RuledJob, box: Box): RoughCheck[] {
 		line('fasteners', 'Fasteners', fastenerWords(box) ?? 'as many as its instructions require', cite(edition, rule.listed))
 	];
 }
-/** What is looked at along one cable. @source 300.4, 334.30, 408.4 */
+/** What is looked at along one cable. @source 300.4, 300.5(F), (J), 334.15(C), 334.23, 334.30, 408.4 */
 export function cableChecks(ruled: RuledJob, cable: Cable): RoughCheck[] {
 	const { job, edition } = ruled;
 	const s = supportsOf(edition, job, cable);
@@ -86,14 +90,79 @@ export function cableChecks(ruled: RuledJob, cable: Cable): RoughCheck[] {
 			cite(edition, edition.supports.edge.rule)
 		),
 		line('whole', 'Sheath whole', 'no kink, no cut, no splice outside a box'),
+		...openNm(ruled, cable).map(({ what, words, detail, rule }) => line(what, words, detail, cite(edition, rule))),
 		...(home
 			? [line('label', 'Home run labeled', `with ${breakerName(job, indexOf(job).circuits.get(cable.circuitId))}, at the panel`)]
 			: []),
 		...(cable.route?.way === 'trench' || cable.lies === 'underground'
-			? [line('backfill', 'Looked at before backfill', 'cover measured, photo, inspector')]
+			? [
+					line('slack', 'Slack', 'for ground that settles or freezes, at both ends', cite(edition, edition.supports.movement)),
+					line('backfill', 'Looked at before backfill', 'cover measured, photo, inspector'),
+					line('clean', 'Backfill', 'sand or fine soil, no stones or sharp fill', cite(edition, edition.supports.backfill))
+				]
 			: [])
 	];
 }
+interface OpenLine {
+	what: string;
+	words: string;
+	detail: string;
+	rule: RuleRef;
+}
+/** What is asked of NM where it lies open, and of a hole into a garage. @source 334.15(C), 334.23, 320.23, 300.21 */
+function openNm({ edition, job }: RuledJob, cable: Cable): OpenLine[] {
+	const { rooms, boxes } = indexOf(job);
+	const { exposed, fireStop } = edition.supports;
+	const roomOf = (id: string | null) => {
+		const at = boxes.get(id ?? '') ?? job.panels.find((p) => p.id === id);
+		return rooms.get(at?.roomId ?? '');
+	};
+	const ends = [roomOf(cable.fromId), roomOf(cable.toId)].filter((r) => r !== undefined);
+	const isNm = cable.kind !== null && NM.includes(cable.kind);
+	const way = cable.route?.way;
+	const low =
+		way === 'basement' ||
+		way === 'crawl-space' ||
+		ends.some((r) => r.kind === 'crawl-space' || (r.kind === 'basement' && !r.finished));
+	const { two, three } = exposed.onEdges;
+	const small = cable.awg === null || compareGauge(cable.awg, (cable.conductors ?? 2) > 2 ? three : two) < 0;
+	const high = way === 'attic' || ends.some((r) => r.kind === 'attic');
+	const garages = ends.filter((r) => r.kind === 'garage' && !isApart(r)).length;
+	return [
+		...(isNm && low
+			? [
+					{
+						what: 'joists',
+						words: 'Under joists',
+						detail: `${small ? 'through bored holes, or on running boards' : 'may be fastened to the lower edges'}; drops on walls in conduit`,
+						rule: exposed.joists
+					}
+				]
+			: []),
+		...(isNm && high
+			? [
+					{
+						what: 'guards',
+						words: 'Guarded in the attic',
+						detail:
+							'guard strips over joists, and on rafters or studs within 7 ft of the floor; with no permanent stair or ladder only within 6 ft of the hatch',
+						rule: exposed.attic
+					}
+				]
+			: []),
+		...(garages === 1 && ends.length > 1
+			? [
+					{
+						what: 'fire-stop',
+						words: 'Hole into the garage closed',
+						detail: 'as the wall or ceiling is rated: the building code says how',
+						rule: fireStop
+					}
+				]
+			: [])
+	];
+}
+const NM: readonly CableKind[] = ['NM-B', 'NM', 'UF-B'];
 const feetWords = (inches: number): string => {
 	const feet = Math.floor(inches / 12);
 	return inches % 12 ? `${feet} ft ${inches % 12} in` : `${feet} ft`;

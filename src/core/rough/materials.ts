@@ -8,7 +8,7 @@ import { reckonOf } from '../model/practice';
 import { cutsOf } from './cuts';
 import { boxChoice } from './box-choice';
 import { supportsOf } from './supports';
-import { trenchesOf } from './trenches';
+import { segmentsOf, trenchesOf } from './trenches';
 import { burial } from './articles/300-5-burial';
 
 /** One list to buy from: everything that is new in the job, each line with where it goes. */
@@ -301,11 +301,13 @@ const FEET_PER_PLATE = 8;
 
 function trench(ruled: RuledJob, counting: Counting): void {
 	for (const t of trenchesOf(ruled)) {
-		const cable = ruled.job.cables.find((l) => l.id === t.cableId);
-		if (!cable || cable.state === 'found') continue;
-		const where = { ...NOWHERE, circuit: circuitOf(ruled.job, indexOf(ruled.job).circuits.get(cable.circuitId)) };
-		const places = cable.trench?.segments.length ? cable.trench.segments.map((s) => s.place) : (['general'] as const);
-		const ribbon = places.some((place) => burial(ruled.edition, { ...t.case, place }).warningRibbon);
+		const cable = ruled.job.cables.find((l) => t.what === 'cable' && l.id === t.of.id);
+		// The utility's own is the utility's to bring.
+		if (t.state === 'found' || t.case.circuit.service === 'utility') continue;
+		const where = cable
+			? { ...NOWHERE, circuit: circuitOf(ruled.job, indexOf(ruled.job).circuits.get(cable.circuitId)) }
+			: NOWHERE;
+		const ribbon = segmentsOf(t).some((s) => burial(ruled.edition, { ...t.case, ...s }).warningRibbon);
 		if (ribbon && t.lengthFt !== null)
 			counting.add({ group: 'trench', name: 'warning ribbon', unit: 'ft', usedIn: 'rough' }, Math.ceil(t.lengthFt), where);
 		// It comes up at both of its ends.

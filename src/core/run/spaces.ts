@@ -1,4 +1,4 @@
-import type { Circuit, Job, Panel } from '../model/known';
+import { ifKnown, type Circuit, type Job, type Panel } from '../model/known';
 import type { BreakerForm } from '../model/kinds';
 
 /** Where breakers sit: slots counted from the top, odd ones on the left, even ones on the right; rows take turns on the two service legs. */
@@ -83,6 +83,16 @@ export function mayStandIn(job: Job, panel: Panel, { circuit, space: space }: { 
 export const spareSpaces = (job: Job, panel: Panel): number[] =>
 	[...spaceMap(job, panel)].filter(([space, all]) => !all.length && space <= panel.spaces).map(([space]) => space);
 
+/** So many more single-pole breakers can stand in it, beside those that wait for a space; what is not known of it bars none. */
+export function takesMore(job: Job, panel: Panel, poles: number): boolean {
+	if (!labelLists(job, panel.id, 'full-size')) return false;
+	return (
+		ifKnown(() => {
+			const waiting = occupantsOf(job, panel.id).filter((o) => o.space === null);
+			return spareSpaces(job, panel).length >= poles + waiting.reduce((sum, o) => sum + o.poles, 0);
+		}) ?? true
+	);
+}
 /** Is this where neutral and grounds are joined: the panel with the service disconnect, told or taken to be so. */
 export const isService = (job: Job, panel: Panel): boolean =>
 	!panel.feeder && (panel.service ?? !job.panels.some((p) => p.id !== panel.id && p.service));

@@ -5,7 +5,15 @@
 	import type { Panel } from '$core/model/job';
 	import { putPanel, removePanel } from '$core/edit/fixtures';
 	import { useJob } from '$lib/store/use-job';
-	import { BREAKER_FORMS, inWords, PANEL_KINDS, type BreakerForm, type State } from '$core/model/kinds';
+	import {
+		BREAKER_FORMS,
+		inWords,
+		OUTSIDE_KINDS,
+		PANEL_KINDS,
+		type BreakerForm,
+		type OutsideKind,
+		type State
+	} from '$core/model/kinds';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Late from '$lib/frame/Late.svelte';
 	import FeederFacts from './FeederFacts.svelte';
@@ -46,6 +54,11 @@
 		gfci: 'GFCI',
 		afci: 'AFCI',
 		dual: 'dual function'
+	};
+	const OUTSIDE_WORDS: Record<OutsideKind, string> = {
+		'service-disconnect': 'the service disconnect',
+		'meter-disconnect': 'a meter disconnect',
+		'not-service-equipment': 'another disconnect, not service equipment'
 	};
 	const listOf = (v: string) =>
 		v
@@ -145,6 +158,14 @@
 				no="none"
 				onkeep={(outsideDisconnect) => set('outside disconnect', { outsideDisconnect })}
 			/>
+			{#if panel.outsideDisconnect && !panel.feeder}
+				<SelectField
+					label="It is"
+					value={panel.outsideKind ?? ''}
+					options={[{ value: '', name: 'not entered' }, ...OUTSIDE_KINDS.map((value) => ({ value, name: OUTSIDE_WORDS[value] }))]}
+					onkeep={(v: OutsideKind | '') => set('what the outside disconnect is', { outsideKind: v || undefined })}
+				/>
+			{/if}
 		{/if}
 	</div>
 	<Fold title="What feeds it">

@@ -148,12 +148,16 @@ function wrongVolts({ edition, job }: RuledJob, circuit: Circuit, load: CircuitL
 			have: HOT_TO_NEUTRAL_V * circuit.poles,
 			need: load.volts,
 			unit: 'V',
-			fix: {
-				kind: 'set-load',
-				label: 'Figure it at 120 V',
-				circuitId: circuit.id,
-				load: { ...load, volts: 120, ratedVolts: undefined }
-			}
+			// With more amps than its breaker it would only be wrong another way.
+			fix:
+				load.volts === 120 || (load.amps ?? (load.watts ?? 0) / HOT_TO_NEUTRAL_V) > circuit.breakerA
+					? undefined
+					: {
+							kind: 'set-load',
+							label: 'Figure it at 120 V',
+							circuitId: circuit.id,
+							load: { ...load, volts: 120, ratedVolts: undefined }
+						}
 		}
 	];
 }

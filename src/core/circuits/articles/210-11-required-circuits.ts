@@ -11,6 +11,7 @@ import { counted } from '../../units/quantity';
 import { isFixedInPlace } from './210-23-fixed-in-place';
 import { moveFix } from '../../run/moving';
 import { boxesServed, outletsServed, runOf } from '../../run/runs';
+import { takesMore } from '../../run/spaces';
 import { floorArea } from '../service/service-of-job';
 
 /** Circuits that a dwelling must have, and what receptacles of kitchen-type rooms may hang on. @source 210.11, 210.52(B) */
@@ -55,6 +56,7 @@ function missingCircuits(edition: Edition, job: Job): Finding[] {
 		const have = job.circuits.filter((c) => c.kind === want.kind).length;
 		const lacking = want.least - have;
 		if (lacking <= 0) return [];
+		const [panel] = job.panels;
 		const circuits = Array.from({ length: lacking }, (_, i) => ({
 			name: want.least > 1 ? `${want.name} ${have + i + 1}` : want.name,
 			kind: want.kind,
@@ -69,7 +71,10 @@ function missingCircuits(edition: Edition, job: Job): Finding[] {
 				have,
 				need: want.least,
 				unit: 'circuits',
-				fix: { kind: 'add-circuits', label: `Add ${counted(lacking, 'circuit')}`, circuits },
+				fix:
+					panel && !takesMore(job, panel, lacking)
+						? undefined
+						: { kind: 'add-circuits', label: `Add ${counted(lacking, 'circuit')}`, circuits },
 				existing: isExisting(job)
 			})
 		];

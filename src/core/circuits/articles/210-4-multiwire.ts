@@ -2,7 +2,7 @@ import { BreakerName, asTheyStand, breakerName, breakerNames, capital } from '..
 import { inRaceway } from '../../model/cable-kinds';
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
-import type { Box, Circuit, Device, Job } from '../../model/known';
+import { ifKnown, type Box, type Circuit, type Device, type Job } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import type { Decision, Finding, Step } from '../../model/result';
@@ -382,6 +382,10 @@ function borrowed(edition: Edition, job: Job): Finding[] {
 }
 
 /** A yoke with two voltages, or a split one, on a circuit that has only one hot for it. */
+/** Every cable of it has a second hot beside hot and neutral. */
+const carriesBoth = (job: Job, circuit: Circuit): boolean =>
+	job.cables.every((l) => l.circuitId !== circuit.id || (ifKnown(() => l.conductors) ?? 0) >= HOTS_AND_NEUTRAL);
+const HOTS_AND_NEUTRAL = 3;
 function loneYokes(edition: Edition, job: Job): Finding[] {
 	return job.circuits
 		.filter((c) => c.poles === 1 && !c.multiwire)
@@ -403,7 +407,7 @@ function loneYokes(edition: Edition, job: Job): Finding[] {
 							? `${box.name}: the 250 V half needs both hots; ${breakerName(job, c)} has one pole.`
 							: `${box.name}: its yoke is on two circuits that do not open together at the panel.`,
 					fix:
-						device.yoke === 'dual-voltage'
+						device.yoke === 'dual-voltage' && devicesOn(job, c).length === 1 && carriesBoth(job, c)
 							? { kind: 'edit-circuit', label: 'Make it two-pole', circuitId: c.id, change: { poles: 2, space: null } }
 							: undefined
 				}))

@@ -20,7 +20,7 @@ type Where = Lies | 'through-wall';
 /** A panel of which the room is not said is inside, of the house. */
 const INDOORS = 'indoors';
 type At = Room | typeof INDOORS | undefined;
-/** @returns null: inside, or not known of one of its ends */
+/** @returns null: not known of one of its ends */
 function whereOf(one: At, other: At, open: ReadonlySet<Room['kind']>): Where | null {
 	if (!one || !other) return null;
 	const out = (r: At) => r !== INDOORS && !!r && open.has(r.kind);
@@ -28,7 +28,7 @@ function whereOf(one: At, other: At, open: ReadonlySet<Room['kind']>): Where | n
 	// From one building to another: in the ground, or over it.
 	if (apart(one) !== apart(other) || (apart(one) && one !== other)) return 'underground';
 	if (out(one) && out(other)) return 'outdoors';
-	return out(one) || out(other) ? 'through-wall' : null;
+	return out(one) || out(other) ? 'through-wall' : 'inside';
 }
 
 /** Where new cable between two places of a job would lie. */

@@ -1,5 +1,5 @@
 import type { BoxesTable } from '../shape/boxes';
-import { ref } from './common';
+import { HABITABLE, ref } from './common';
 
 /** Boxes: 2017, and what later editions changed. */
 export const boxes2017: BoxesTable = {
@@ -31,6 +31,7 @@ export const boxes2017: BoxesTable = {
 		bonded: ref('250.148(C)', 'A metal box is bonded to its grounds'),
 		deviceGround: ref('406.4(C)', 'The ground terminal of a receptacle is grounded')
 	},
+	neutralRooms: [...HABITABLE, 'bathroom', 'hallway', 'foyer'],
 	common: [12.5, 14, 18, 20, 22.5, 34, 42]
 };
 export const boxes2020: BoxesTable = {

@@ -111,6 +111,9 @@ export const colors = {
 	remark: ref('200.7(C)(1)', 'White used as a hot: re-marked'),
 	ground: ref('250.119', 'Green and bare are grounds'),
 	neutral: ref('200.6(A)', 'Neutrals of 6 AWG and smaller'),
+	largeNeutral: ref('200.6(B)', 'Neutrals of 4 AWG and larger: marked at their ends'),
+	largeGround: ref('250.119(A)', 'Grounds of 4 AWG and larger: marked at their ends'),
+	markedFrom: '4' as const,
 	asFound: ref('110.3', 'What is found is looked at, not taken for granted', 'check')
 };
 export const smallConductor = {

@@ -18,13 +18,26 @@ export const ground2017: BurialTable = {
 	small: { maxVolts: 120, maxAmps: 20 },
 	low: { maxVolts: 30 },
 	underBuilding: ref('300.5(C)', 'Cable under a building is in a raceway'),
-	riser: { rule: ref('300.5(D)(1)', 'Protected where it comes up out of the ground'), fromIn: 18, toFt: 8 },
+	riser: { rule: ref('300.5(D)(1)', 'Protected where it comes up out of the ground'), fromIn: 18, toFt: 8, raceways: false },
+	corrosion: {
+		any: ref('300.6', 'Metal in the ground: protected from corrosion'),
+		emt: ref('358.10(B)', 'EMT in the ground or in concrete: protected from corrosion')
+	},
 	ribbon: { rule: ref('300.5(D)(3)', 'Warning ribbon over service conductors'), fromIn: 18, aboveIn: 12, inRaceway: false },
-	damage: ref('300.5(D)(4)', 'Protected where damage is likely')
+	damage: { rule: ref('300.5(D)(4)', 'Protected where damage is likely'), by: 'RMC, IMC, schedule 80 PVC or RTRC-XW' }
 };
 export const ground2023: BurialTable = {
 	...ground2017,
 	rule: ref('Table 300.5(A)', 'Least cover underground'),
 	unnamed: [],
-	ribbon: { ...ground2017.ribbon, inRaceway: true }
+	riser: {
+		...ground2017.riser,
+		rule: ref('300.5(D)(1)', 'Protected where it comes up out of the ground', 'check'),
+		raceways: true
+	},
+	ribbon: { ...ground2017.ribbon, inRaceway: true },
+	damage: {
+		rule: ref('300.5(D)(4)', 'Protected where damage is likely', 'check'),
+		by: 'RMC, IMC, EMT, schedule 80 PVC or RTRC-XW'
+	}
 };

@@ -22,6 +22,7 @@ export const panels2017: PanelsTable = {
 	feederSurge: null,
 	outside: null,
 	outsideDetached: null,
+	outsideMark: null,
 	electrode: {
 		rule: ref('250.66', 'Grounding electrode conductor, by service conductor size'),
 		Cu: [
@@ -59,6 +60,7 @@ export const panels2020: PanelsTable = {
 	...panels2017,
 	surge: ref('230.67', 'Surge protection at the service of a dwelling'),
 	outside: ref('230.85', 'Emergency disconnect outside, one- and two-family'),
+	outsideMark: { rule: ref('230.85', 'Marking of an emergency disconnect'), red: false, letterIn: 0.5 },
 	wholeDwelling: {
 		...panels2017.wholeDwelling,
 		rule: ref('310.12', 'Conductors for the whole dwelling: 83 percent of the rating')
@@ -68,5 +70,6 @@ export const panels2023: PanelsTable = {
 	...panels2020,
 	joined: ref('250.24(B)', 'Bond neutral and grounds at the service disconnect and nowhere downstream', 'check'),
 	feederSurge: ref('215.18', 'Surge protection of a dwelling’s feeder'),
-	outsideDetached: ref('225.41', 'Emergency disconnect outside at a detached dwelling')
+	outsideDetached: ref('225.41', 'Emergency disconnect outside at a detached dwelling'),
+	outsideMark: { rule: ref('230.85(E)', 'Marking of an emergency disconnect', 'check'), red: true, letterIn: 0.5 }
 };

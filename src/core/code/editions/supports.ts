@@ -43,7 +43,15 @@ export const supports: SupportsTable = {
 		inInsulation: ref('334.80', 'NM cables through one opening, or without spacing'),
 		fromIn: 24
 	},
-	concrete: ref('334.12', 'Cable is not embedded in concrete')
+	concrete: ref('334.12', 'Cable is not embedded in concrete'),
+	exposed: {
+		joists: ref('334.15(C)', 'NM under joists of an unfinished basement or crawl space'),
+		attic: ref('334.23', 'NM in an attic: guarded as AC is, 320.23'),
+		onEdges: { two: '6', three: '8' }
+	},
+	fireStop: ref('300.21', 'Openings through fire-rated walls are closed', 'check'),
+	backfill: ref('300.5(F)', 'Backfill that does not harm what lies in it'),
+	movement: ref('300.5(J)', 'Slack for the ground that moves')
 };
 /** Article and section of bundling before 2020. @source 310.15(B)(3)(a) in 2017 */
 export const supports2017: SupportsTable = {

@@ -1,3 +1,4 @@
+import type { RoomKind } from '../../model/kinds';
 import type { RuleRef } from '../rule';
 
 /** Gauges of conductors in a box: of lights and controls too. */
@@ -41,6 +42,8 @@ export interface BoxesTable {
 		/** A receptacle's ground terminal has its ground. */
 		deviceGround: RuleRef;
 	};
+	/** Rooms whose switch boxes for lights have a neutral: where people live, bathrooms, hallways and stairways. @source 404.2(C) */
+	neutralRooms: readonly RoomKind[];
 	/** Marked volumes that are common, the next larger ones last. */
 	common: readonly number[];
 }

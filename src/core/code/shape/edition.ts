@@ -106,7 +106,16 @@ export interface Edition {
 		pushIn: { rule: RuleRef; awg: Awg; upToA: number };
 	};
 	/** What colors of conductors mean. */
-	colors: { remark: RuleRef; ground: RuleRef; neutral: RuleRef; asFound: RuleRef };
+	colors: {
+		remark: RuleRef;
+		ground: RuleRef;
+		neutral: RuleRef;
+		/** Single conductors from `markedFrom` on are marked where they end. */
+		largeNeutral: RuleRef;
+		largeGround: RuleRef;
+		markedFrom: Awg;
+		asFound: RuleRef;
+	};
 	smallConductor: {
 		rule: RuleRef;
 		other: RuleRef;

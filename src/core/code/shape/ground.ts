@@ -18,7 +18,11 @@ export interface BurialTable {
 	small: { maxVolts: number; maxAmps: number };
 	low: { maxVolts: number };
 	underBuilding: RuleRef;
-	riser: { rule: RuleRef; fromIn: number; toFt: number };
+	/** `raceways`: named too; else direct-buried cable and conductors only. */
+	riser: { rule: RuleRef; fromIn: number; toFt: number; raceways: boolean };
+	/** Metal in earth or concrete: protected from corrosion. */
+	corrosion: { any: RuleRef; emt: RuleRef };
 	ribbon: { rule: RuleRef; fromIn: number; aboveIn: number; inRaceway: boolean };
-	damage: RuleRef;
+	/** Where damage is likely: which raceways stand it, in words. */
+	damage: { rule: RuleRef; by: string };
 }

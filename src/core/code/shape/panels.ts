@@ -32,6 +32,8 @@ export interface PanelsTable {
 	feederSurge: RuleRef | null;
 	outside: RuleRef | null;
 	outsideDetached: RuleRef | null;
+	/** How it is marked: red ground and white letters, or as one likes; letters so high, in; null: the edition asks for none. */
+	outsideMark: { rule: RuleRef; red: boolean; letterIn: number } | null;
 	/** Copper electrode conductor by the service conductors, each row up to its gauge. */
 	electrode: { rule: RuleRef; Cu: readonly ElectrodeRow[]; Al: readonly ElectrodeRow[]; rods: Awg };
 	/** Conductors that carry a whole dwelling: at this share of the rating, between the two. */

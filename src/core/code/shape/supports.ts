@@ -1,3 +1,4 @@
+import type { Awg } from '../../units/gauge';
 import type { RuleRef } from '../rule';
 import type { CableKind, Raceway } from '../../model/kinds';
 
@@ -21,6 +22,11 @@ export interface SupportsTable {
 	/** Cables through one hole, or against each other, for longer than this count together. */
 	bundle: { rule: RuleRef; inInsulation: RuleRef; fromIn: number };
 	concrete: RuleRef;
+	/** NM where it lies open: what may be fastened under joists, from two and from three conductors of so much on, and the guards of attics. @source 334.15(C), 334.23, 320.23 */
+	exposed: { joists: RuleRef; attic: RuleRef; onEdges: { two: Awg; three: Awg } };
+	fireStop: RuleRef;
+	backfill: RuleRef;
+	movement: RuleRef;
 }
 /** A box as it is sold: Table 314.16(A), and volumes that plastic ones are marked with. */
 export interface SoldBox {

@@ -87,7 +87,7 @@ export function materialsPaper(c: PaperCase): Made {
 export function labelsPaper(c: PaperCase): Made {
 	const labels = allLabels(c.ruled.edition, c.ruled.job, c);
 	const pages = labelSheets(readyLabels(labels)).length;
-	const waiting = labels.filter((l) => l.waits);
+	const waiting = labels.filter((l) => l.waits || l.lacks);
 	return {
 		blocks: [
 			{ kind: 'title', text: 'Labels' },
@@ -100,7 +100,7 @@ export function labelsPaper(c: PaperCase): Made {
 							l.boxName,
 							l.text,
 							`${l.rule.section}, ${l.rule.edition}`,
-							l.waits ? `waits: ${MISSING[l.waits].words}` : 'yes'
+							l.lacks ? `not entered: ${l.lacks}` : l.waits ? `waits: ${MISSING[l.waits].words}` : 'yes'
 						])
 					}
 				: { kind: 'paragraph', text: 'No label is due on a face.' },

@@ -44,6 +44,8 @@ export interface Carried {
 	back: string[];
 	/** Sets of which the two travelers run in it. */
 	travelers: string[];
+	/** Nothing but switches lies beyond it: nothing there takes a neutral. */
+	loop: boolean;
 	/** Smoke alarms lie on both of its sides: where it has a conductor left, they sound together by it. */
 	interconnect: boolean;
 }
@@ -67,10 +69,11 @@ export function carriedBy(
 	const { boxes, cablesOfCircuit } = indexOf(job);
 	if (sets.length) for (const l of cablesOfCircuit.get(circuit.id) ?? []) feedOf(l);
 	const beyond = new Set(downstream(runOf(job, circuit), cable.toId));
-	const carried: Carried = { hot: false, switched: [], back: [], travelers: [], interconnect: false };
+	const carried: Carried = { hot: false, switched: [], back: [], travelers: [], loop: true, interconnect: false };
 	for (const id of beyond) {
 		const box = boxes.get(id);
 		if (!box) continue;
+		if (!box.devices.length || box.devices.some((d) => d.kind !== 'switch')) carried.loop = false;
 		// A box with nothing in it yet keeps the hot that it is fed by.
 		if (!box.devices.length || box.devices.some((d) => needsHot(box, d, sets))) carried.hot = true;
 	}

@@ -39,6 +39,8 @@ export interface MakeCable {
 	conductors: readonly { color: Color; net: Net }[];
 	/** Its armor, or the steel raceway it lies in, is the ground: it bonds the box itself, and no conductor comes in for it. */
 	armor?: true | undefined;
+	/** Single conductors in a raceway: from 4 AWG on they are marked at their ends. @source 200.6(B), 250.119(A) */
+	single?: true | undefined;
 }
 export interface MakeDevice {
 	id: string;

@@ -1,6 +1,7 @@
 import { cite, type RuleRef } from '../../code/rule';
 import type { Edition } from '../../code/shape/edition';
 import type { Finding, Severity } from '../../model/result';
+import { compareGauge } from '../../units/gauge';
 import { counted } from '../../units/quantity';
 import { endName, NET_WORDS, type Color, type Join, type MakeDevice, type MakeUp, type MakeUpCase, type Net } from './case';
 import { splitOf, type Conductor } from './connectors';
@@ -55,12 +56,28 @@ const GROUND_COLORS: readonly Color[] = ['green', 'bare'];
 const NEUTRAL_COLORS: readonly Color[] = ['white', 'gray'];
 const isNeutral = (net: Net) => net === 'neutral' || net === 'neutral-b';
 
-/** @source 200.6(A), 200.7(C), 250.119 */
+/** Of another color than its own, and not of one that is never anything else. */
+const isMarkable = ({ net, color }: ConductorEnd): boolean =>
+	(net === 'ground' && !GROUND_COLORS.includes(color) && !NEUTRAL_COLORS.includes(color)) ||
+	(isNeutral(net) && !NEUTRAL_COLORS.includes(color) && !GROUND_COLORS.includes(color));
+/** @source 200.6(A), (B), 200.7(C), 250.119 */
 function colorFindings({ colors }: Edition, wires: readonly ConductorEnd[], say: Say): Finding[] {
 	return wires.flatMap((w): Finding[] => {
 		const of = { id: endName(w), severity: 'violation' as const, at: `cables.${w.cable}`, code: 'color' };
 		const is = `the ${w.color} of ${w.cable} is ${w.net === 'ground' ? 'a ground' : `used as ${NET_WORDS[w.net]}`}`;
 		if (w.net === 'spare') return [];
+		const large = compareGauge(w.cableOf.awg, colors.markedFrom) >= 0;
+		if (large && isMarkable(w))
+			return w.cableOf.single
+				? []
+				: [
+						say({
+							...of,
+							severity: 'caution',
+							rule: w.net === 'ground' ? colors.largeGround : colors.largeNeutral,
+							message: `${is}: single conductors of ${colors.markedFrom} AWG and larger are marked at both ends, ${w.net === 'ground' ? 'green' : 'white'}; in a cable it has its color from the factory.`
+						})
+					];
 		if (GROUND_COLORS.includes(w.color) && w.net !== 'ground')
 			return [say({ ...of, rule: colors.ground, message: `${is}: ${w.color} is for grounds only, and can't be re-marked.` })];
 		if (w.net === 'ground' && !GROUND_COLORS.includes(w.color))

@@ -86,6 +86,9 @@ interface CircuitNets {
 	sets: readonly SwitchSet[];
 }
 const SWITCHED: readonly Net[] = ['switched', 'switched-b'];
+const TRAVELERS: readonly Net[] = ['traveler-1', 'traveler-2', 'traveler-3', 'traveler-4'];
+/** Of a cable that brings no neutral: white is re-marked, and never the conductor back. @source 200.7(C) */
+const LOOPED: readonly Color[] = ['black', 'white', 'red', 'blue'];
 
 class OfBox {
 	private readonly job: Job;
@@ -208,6 +211,7 @@ class OfBox {
 			awg: cable.awg,
 			metal: ifKnown(() => cable.metal) ?? undefined,
 			...(armor ? { armor } : {}),
+			...(inRaceway(cable.kind) ? { single: true } : {}),
 			conductors: [...insulated, ...ground]
 		};
 	}
@@ -236,7 +240,12 @@ class OfBox {
 		const words = `The cable ${this.nameOf(cable)} must carry ${need} insulated conductors; it has ${cable.conductors}.`;
 		const fix: Fix | undefined =
 			cable.state === 'planned' && need <= MOST_CONDUCTORS
-				? { kind: 'edit-cable', label: `Make it a cable of ${need}`, cableId: cable.id, change: { conductors: need } }
+				? {
+						kind: 'edit-cable',
+						label: `Make it a ${need === MOST_CONDUCTORS ? 'four' : 'three'}-wire cable`,
+						cableId: cable.id,
+						change: { conductors: need }
+					}
 				: undefined;
 		return new CantTell(words, { thin: true, fix });
 	}
@@ -256,6 +265,9 @@ class OfBox {
 				{ color: 'white', net: live[0] ?? 'hot' },
 				{ color: 'black', net: live[1] ?? 'switched' }
 			];
+		// The last of several switches: back on black, travelers on white and red.
+		if (left === 0 && carried.loop && carried.travelers.length === 1)
+			return colored([...live.filter((n) => !TRAVELERS.includes(n)), ...live.filter((n) => TRAVELERS.includes(n))], LOOPED);
 		if (left < 1) throw this.thin(cable, conductorsFor(carried));
 		return [
 			...colored(live, LIVE),

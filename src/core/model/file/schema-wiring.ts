@@ -9,6 +9,7 @@ import type {
 	Cable,
 	Panel,
 	Route,
+	ServiceTrench,
 	TrenchFacts,
 	TrenchSegment
 } from '../job';
@@ -33,6 +34,7 @@ import {
 	LIES,
 	LOAD_KINDS,
 	NEMA_FORMS,
+	OUTSIDE_KINDS,
 	OPENERS,
 	OPENS_TOGETHER,
 	PANEL_KINDS,
@@ -171,7 +173,7 @@ const route = shapeOf<Route>()({
 	via: must(list(pointSchema(), 60)),
 	spaced: maybe(flag())
 }).default(undefined);
-const trench = shapeOf<TrenchFacts>()({
+const TRENCH = {
 	segments: must(
 		list(
 			shapeOf<TrenchSegment>()({
@@ -188,6 +190,13 @@ const trench = shapeOf<TrenchFacts>()({
 	riserFromIn: maybe(figure(0, 240)),
 	riserToFt: maybe(figure(0, 100)),
 	corroded: maybe(flag())
+};
+const trench = shapeOf<TrenchFacts>()(TRENCH).default(undefined);
+const serviceTrench = shapeOf<ServiceTrench>()({
+	...TRENCH,
+	whose: must(oneOf(['customer', 'utility'] as const)),
+	raceway: oneOf(RACEWAYS).nullable().defined(),
+	lengthFt: figure(0, 2000).nullable().defined()
 }).default(undefined);
 export const cable = shapeOf<Cable>()({
 	id: id(),
@@ -268,6 +277,7 @@ export const panel = shapeOf<Panel>()({
 			state: state(),
 			terminalC: maybe(oneOf([60, 75] as const)),
 			lies: maybe(oneOf(LIES)),
+			trench: maybe(trench),
 			bondMayStay: maybe(flag())
 		}).default(undefined)
 	),
@@ -276,6 +286,8 @@ export const panel = shapeOf<Panel>()({
 	state: maybe(oneOf(STATES)),
 	surge: maybe(flag()),
 	outsideDisconnect: maybe(flag()),
+	outsideKind: maybe(oneOf(OUTSIDE_KINDS)),
+	serviceTrench: maybe(serviceTrench),
 	label: maybe(
 		shapeOf<Panel['label']>()({
 			types: must(list(must(text(40)), 40)),

@@ -109,7 +109,7 @@ function findingsOf(edition: Edition, { method, place }: BurialCase, ribbon: boo
 		subject: { kind: 'input', id: 'method' },
 		message: of.message
 	});
-	const damage = cite(edition, ground.damage);
+	const damage = cite(edition, ground.damage.rule);
 	return [
 		...(ground.unnamed.includes(method)
 			? [
@@ -123,7 +123,7 @@ function findingsOf(edition: Edition, { method, place }: BurialCase, ribbon: boo
 		...(method === 'emt'
 			? [
 					say('burial-corrosion', 'caution', {
-						rule: cite(edition, ground.rule),
+						rule: cite(edition, ground.corrosion.emt),
 						message: 'EMT in the ground needs protection against corrosion.'
 					})
 				]
@@ -146,8 +146,7 @@ function findingsOf(edition: Edition, { method, place }: BurialCase, ribbon: boo
 			: []),
 		say('burial-damage', 'advice', {
 			rule: damage,
-			message:
-				'Where it comes up and damage is likely: rigid, intermediate or schedule 80 PVC. Call the utility-locating service before digging, and wait its days.'
+			message: `Where it comes up and damage is likely: ${ground.damage.by}. Call the utility-locating service before digging, and wait its days.`
 		})
 	];
 }

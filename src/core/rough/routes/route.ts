@@ -129,7 +129,7 @@ const DEFAULT_COVER: Parameters<typeof burial>[1] = {
 };
 /** Cover and bedding of a cable's trench, in: its deepest stretch, by the edition and the circuit's own protection. */
 export function trenchDepth(ruled: RuledJob, cable: Pick<Cable, 'id'>): number {
-	const trench = trenchesOf(ruled).find((t) => t.cableId === cable.id);
+	const trench = trenchesOf(ruled).find((t) => t.of.kind === 'cable' && t.of.id === cable.id);
 	const beddingIn = reckonOf(ruled.job.practice).beddingIn;
 	const segments = indexCable(ruled.job, cable.id)?.trench?.segments ?? [];
 	const places = segments.length ? segments : [{ place: 'general' as const, pavingIn: 0 }];

@@ -60,7 +60,7 @@
 					>
 					<td
 						><span class="label">{l.text}</span>{#if l.waits}&nbsp;<Mark kind="unknown" /> waits: {MISSING[l.waits]
-								.words}{/if}</td
+								.words}{/if}{#if l.lacks}&nbsp;<Mark kind="unknown" /> not entered: {l.lacks}{/if}</td
 					>
 					<td><RuleChip rule={l.rule} /></td>
 				</tr>

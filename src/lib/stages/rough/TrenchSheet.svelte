@@ -1,8 +1,9 @@
 <script lang="ts">
-	import { BURIAL_PLACES, type BurialPlace } from '$core/model/kinds';
+	import { BURIAL_PLACES, RACEWAYS, type BurialPlace } from '$core/model/kinds';
 	import { editJob } from '$core/edit/job';
 	import { editCable } from '$core/edit/cables';
-	import type { TrenchFacts, TrenchSegment } from '$core/model/job';
+	import { putPanel } from '$core/edit/fixtures';
+	import type { Panel, ServiceTrench, TrenchFacts, TrenchSegment } from '$core/model/job';
 	import { roughCheckId } from '$core/rough/check-list';
 	import { freshId } from '$lib/store/jobs';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -14,7 +15,7 @@
 	import { drawTrench, trenchSvg } from '$core/formats/trench-drawing';
 	import { reckonOf } from '$core/model/practice';
 	import { burial } from '$core/rough/articles/300-5-burial';
-	import { byEdition, spoilOf, trenchesOf } from '$core/rough/trenches';
+	import { byEdition, spoilOf, trenchesOf, type Trench } from '$core/rough/trenches';
 	import { show } from '$core/units/quantity';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -40,25 +41,42 @@
 	const reckon = $derived(reckonOf(store.job.practice));
 	const widthIn = $derived(reckon.trenchIn);
 	const under = $derived({ outsideDiameterIn: num(form.now.diameter), beddingIn: reckon.beddingIn });
-	const factsOf = (cableId: string): TrenchFacts => store.job.cables.find((l) => l.id === cableId)?.trench ?? { segments: [] };
 	/** A trench that nobody parted has one stretch, in open ground. */
-	const stretches = (cableId: string): TrenchSegment[] => {
-		const { segments } = factsOf(cableId);
-		return segments.length ? segments : [{ id: 'all', ft: null, place: 'general', pavingIn: 0 }];
-	};
-	const set = (cableId: string, what: string, change: Partial<TrenchFacts>) =>
-		store.edit(`Trench: ${what}`, editCable(cableId, { trench: { ...factsOf(cableId), ...change } }));
-	const setStretch = (cableId: string, i: number, change: Partial<TrenchSegment>, what: string) =>
-		set(cableId, what, {
-			segments: stretches(cableId).map((s, k) => ({ ...s, id: s.id === 'all' ? freshId() : s.id, ...(k === i ? change : {}) }))
-		});
-	const more = (cableId: string) =>
-		set(cableId, 'another stretch', {
-			segments: [
-				...stretches(cableId).map((s) => ({ ...s, id: s.id === 'all' ? freshId() : s.id })),
-				{ id: freshId(), ft: null, place: 'general', pavingIn: 0 }
-			]
-		});
+	const stretches = ({ facts }: Trench): TrenchSegment[] =>
+		facts.segments.length ? facts.segments : [{ id: 'all', ft: null, place: 'general', pavingIn: 0 }];
+	function set(t: Trench, what: string, change: Partial<TrenchFacts>): void {
+		const words = `Trench: ${what}`;
+		const trench = { ...t.facts, ...change };
+		const panel = store.job.panels.find((p) => p.id === t.of.id);
+		if (t.what === 'cable') void store.edit(words, editCable(t.of.id, { trench }));
+		else if (t.what === 'feeder' && panel?.feeder)
+			void store.edit(words, putPanel({ ...panel, feeder: { ...panel.feeder, trench } }));
+		else if (panel?.serviceTrench)
+			void store.edit(words, putPanel({ ...panel, serviceTrench: { ...panel.serviceTrench, ...change } }));
+	}
+	const setService = (panel: Panel, what: string, change: Partial<ServiceTrench> | null) =>
+		store.edit(
+			`Service: ${what}`,
+			putPanel({
+				...panel,
+				serviceTrench:
+					change === null
+						? undefined
+						: { segments: [], whose: 'customer', raceway: null, lengthFt: null, ...panel.serviceTrench, ...change }
+			})
+		);
+	/** Panels with a service of their own, of which nobody said that it lies in the ground. */
+	const services = $derived(store.job.panels.filter((p) => !p.feeder && !p.serviceTrench));
+	const parted = (t: Trench): TrenchSegment[] => stretches(t).map((s) => ({ ...s, id: s.id === 'all' ? freshId() : s.id }));
+	const setStretch = (t: Trench, i: number, change: Partial<TrenchSegment>, what: string) =>
+		set(t, what, { segments: parted(t).map((s, k) => ({ ...s, ...(k === i ? change : {}) })) });
+	const more = (t: Trench) =>
+		set(t, 'another stretch', { segments: [...parted(t), { id: freshId(), ft: null, place: 'general', pavingIn: 0 }] });
+	/** What was measured, held against what is due: shown where it is typed. */
+	const verdicts = (t: Trench) =>
+		store.assessment.stages.rough.findings.filter(
+			(f) => f.code.startsWith('found-') && f.subject.kind === t.of.kind && f.subject.id === t.of.id
+		);
 	const setBedding = (v: string) =>
 		store.edit('Bedding', editJob({ practice: { ...store.job.practice, reckon: { ...reckon, beddingIn: Number(v) } } }));
 	const setWidth = (v: string) =>
@@ -70,10 +88,11 @@
 
 	const within = (most: number) => (text: string) =>
 		text.trim() && Number(text) >= 0 && Number(text) <= most ? null : `0 to ${most} in; got "${text}"`;
-	const name = (cableId: string) => {
-		const cable = store.job.cables.find((l) => l.id === cableId);
-		return cable ? `${cable.fromId ? store.placeName(cable.fromId) : '?'} to ${store.placeName(cable.toId)}` : '?';
+	const nameOf = (t: Trench): string => {
+		const cable = t.what === 'cable' && store.job.cables.find((l) => l.id === t.of.id);
+		return cable ? `${cable.fromId ? store.placeName(cable.fromId) : '?'} to ${store.placeName(cable.toId)}` : t.name;
 	};
+	const keyOf = (t: Trench) => `${t.what} ${t.of.id}`;
 </script>
 
 <p>
@@ -85,10 +104,11 @@
 	<TextField label="Bedding, in" value={String(reckon.beddingIn)} check={within(24)} onkeep={setBedding} />
 	<TextField label="Width, in" value={String(widthIn)} check={widthFault} onkeep={setWidth} />
 </div>
-{#each trenches as t (t.cableId)}
-	{@const facts = factsOf(t.cableId)}
+{#each trenches as t (keyOf(t))}
+	{@const facts = t.facts}
+	{@const service = t.what === 'service' ? store.job.panels.find((p) => p.id === t.of.id) : undefined}
 	{@const trench = facts.bore ? ('bore' as const) : ('open' as const)}
-	{@const list = stretches(t.cableId).map((s) => ({
+	{@const list = stretches(t).map((s) => ({
 		s,
 		given: { ...under, trench, place: s.place, pavingIn: s.pavingIn },
 		b: burial(store.edition, { ...t.case, ...under, trench, place: s.place, pavingIn: s.pavingIn })
@@ -103,8 +123,34 @@
 	})}
 	<section>
 		<h2>
-			<button type="button" class="row" onclick={() => store.select({ kind: 'cable', id: t.cableId })}>{name(t.cableId)}</button>
+			<button type="button" class="row" onclick={() => store.select(t.of)}>{nameOf(t)}</button>
 		</h2>
+		{#if service?.serviceTrench}
+			<div class="set">
+				<SelectField
+					label="Whose conductors"
+					value={service.serviceTrench.whose}
+					options={[
+						{ value: 'customer', name: "the customer's" },
+						{ value: 'utility', name: "the utility's own" }
+					]}
+					onkeep={(v) => setService(service, 'whose', { whose: v === 'utility' ? 'utility' : 'customer' })}
+				/>
+				<SelectField
+					label="In"
+					value={service.serviceTrench.raceway ?? ''}
+					options={[{ value: '', name: 'the ground, no raceway' }, ...RACEWAYS.map((value) => ({ value, name: value }))]}
+					onkeep={(v) => setService(service, 'raceway', { raceway: RACEWAYS.find((x) => x === v) ?? null })}
+				/>
+				<TextField
+					label="Length, ft"
+					value={service.serviceTrench.lengthFt === null ? '' : String(service.serviceTrench.lengthFt)}
+					check={measured(2000)}
+					onkeep={(v) => setService(service, 'length', { lengthFt: figureOf(v) ?? null })}
+				/>
+				<Btn small onclick={() => setService(service, 'not in the ground', null)}>Not in the ground</Btn>
+			</div>
+		{/if}
 		<p class="big">
 			<b>{b.coverIn} in</b> of cover, dig <b>{show(b.digIn, 1)} in</b>
 			<span class="soft"
@@ -183,8 +229,7 @@
 									hideLabel
 									value={s.place}
 									options={BURIAL_PLACES.map((value) => ({ value, name: PLACES[value] }))}
-									onkeep={(v) =>
-										setStretch(t.cableId, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
+									onkeep={(v) => setStretch(t, i, { place: BURIAL_PLACES.find((p) => p === v) ?? 'general' }, 'where it lies')}
 								/></td
 							>
 							<td class="num"
@@ -194,7 +239,7 @@
 									value={s.ft === null ? '' : String(s.ft)}
 									placeholder="rest"
 									check={measured(10_000)}
-									onkeep={(v) => setStretch(t.cableId, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
+									onkeep={(v) => setStretch(t, i, { ft: Number(v) > 0 ? Number(v) : null }, 'feet')}
 								/></td
 							>
 							<td class="num"
@@ -203,7 +248,7 @@
 									hideLabel
 									value={String(s.pavingIn)}
 									check={within(24)}
-									onkeep={(v) => setStretch(t.cableId, i, { pavingIn: Number(v) }, 'paving')}
+									onkeep={(v) => setStretch(t, i, { pavingIn: Number(v) }, 'paving')}
 								/></td
 							>
 							<td class="num">{own.coverIn} in</td>
@@ -211,7 +256,7 @@
 							<td
 								>{#if list.length > 1}<CrossBtn
 										label={`Remove stretch ${i + 1}`}
-										onclick={() => set(t.cableId, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
+										onclick={() => set(t, 'stretch removed', { segments: facts.segments.filter((x) => x.id !== s.id) })}
 									/>{/if}</td
 							>
 						</tr>
@@ -220,11 +265,10 @@
 			</table>
 		</div>
 		<p class="no-print">
-			<Btn small onclick={() => more(t.cableId)}>Another stretch</Btn>
+			<Btn small onclick={() => more(t)}>Another stretch</Btn>
 			<Btn
 				small
-				onclick={() =>
-					saveText(`${store.job.name} trench ${name(t.cableId)}.svg`, 'image/svg+xml', trenchSvg(d, b, name(t.cableId)))}
+				onclick={() => saveText(`${store.job.name} trench ${nameOf(t)}.svg`, 'image/svg+xml', trenchSvg(d, b, nameOf(t)))}
 				>Save picture</Btn
 			>
 		</p>
@@ -233,39 +277,52 @@
 				<FlagField
 					label="Bored, not dug"
 					value={facts.bore ?? false}
-					onkeep={(v) => set(t.cableId, v ? 'bored' : 'dug', { bore: v || undefined })}
+					onkeep={(v) => set(t, v ? 'bored' : 'dug', { bore: v || undefined })}
 				/>
 				<TextField
 					label="Cover, in"
 					value={facts.coverIn === undefined ? '' : String(facts.coverIn)}
 					check={measured(240)}
-					onkeep={(v) => set(t.cableId, 'cover as measured', { coverIn: figureOf(v) })}
+					onkeep={(v) => set(t, 'cover as measured', { coverIn: figureOf(v) })}
 				/>
 				<TextField
 					label="Riser begins, in down"
 					value={facts.riserFromIn === undefined ? '' : String(facts.riserFromIn)}
 					check={measured(240)}
-					onkeep={(v) => set(t.cableId, 'riser', { riserFromIn: figureOf(v) })}
+					onkeep={(v) => set(t, 'riser', { riserFromIn: figureOf(v) })}
 				/>
 				<TextField
 					label="Riser ends, ft up"
 					value={facts.riserToFt === undefined ? '' : String(facts.riserToFt)}
 					check={measured(100)}
-					onkeep={(v) => set(t.cableId, 'riser', { riserToFt: figureOf(v) })}
+					onkeep={(v) => set(t, 'riser', { riserToFt: figureOf(v) })}
 				/>
 				<FlagField
 					label="Corroded"
 					value={facts.corroded ?? false}
-					onkeep={(v) => set(t.cableId, v ? 'corroded' : 'not corroded', { corroded: v || undefined })}
+					onkeep={(v) => set(t, v ? 'corroded' : 'not corroded', { corroded: v || undefined })}
 				/>
 			</div>
+			{#each verdicts(t) as f (f.id)}<p><Mark kind={f.severity} word /> {f.message} <RuleChip rule={f.rule} /></p>{:else}
+				{#if facts.coverIn !== undefined && t.case.circuit.service !== 'utility'}<p>
+						<Mark kind="good" />
+						{show(facts.coverIn, 1)} in of cover: {b.coverIn} in required.
+					</p>{/if}
+			{/each}
 			<p class="soft">Before it is covered: photo, and the inspector.</p>
-			<Photos of={{ kind: 'check', id: roughCheckId('cable', t.cableId, 'backfill') }} />
+			<Photos of={{ kind: 'check', id: roughCheckId('cable', t.of.id, 'backfill') }} />
 		</Fold>
 	</section>
 {:else}
 	<p>No cable lies in the ground: say of a cable where it lies, in its slip, or draw a box outdoors across the yard.</p>
 {/each}
+{#if services.length}
+	<p class="no-print">
+		{#each services as panel (panel.id)}<Btn small onclick={() => setService(panel, 'in the ground', {})}
+				>Service to {panel.name} is in the ground</Btn
+			>{/each}
+	</p>
+{/if}
 
 <style>
 	.set {
