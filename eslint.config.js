@@ -27,7 +27,7 @@ const MAY_IMPORT = {
 	makeup: [...BASE, 'run', 'circuits', 'rough'],
 	prove: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments'],
 	claims: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'network', 'instruments', 'prove'],
-	work: [...BASE, 'edit', 'run', 'protection', 'makeup', 'prove', 'claims'],
+	work: [...BASE, 'edit', 'run', 'rough', 'protection', 'makeup', 'prove', 'claims'],
 	trace: [...BASE, 'run', 'circuits', 'protection', 'makeup', 'faults', 'network', 'instruments', 'prove']
 };
 const FOLDERS = Object.keys(MAY_IMPORT);

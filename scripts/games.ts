@@ -3,38 +3,42 @@ import { lookAhead } from './games/look-ahead';
 
 /**
  * Seeded games of finding a fault: `npm run games -- --games 300 --seed 1`. Prints how often the right answer came first, in how many
- * measurements, how well the probabilities hold, and the same of rivals that choose otherwise from the same posterior.
+ * measurements, how well the probabilities hold, and the same of rivals that choose otherwise from the same posterior. `--lived 100`
+ * plays so many more in rooms that are lived in, with loads on that nobody knows.
  */
 const option = (name: string, fallback: number): number => {
 	const at = process.argv.indexOf(`--${name}`);
 	return at < 0 ? fallback : Number(process.argv[at + 1]);
 };
-const [games, seed, small] = [option('games', 300), option('seed', 1), option('small', 60)];
+const [games, seed, small, lived] = [option('games', 300), option('seed', 1), option('small', 60), option('lived', 0)];
 const GOALS = { right: 0.95, measurements: 3.5, calibrated: 0.05, enough: 200 };
 
 interface Sum {
 	right: number;
+	wrong: number;
 	measurements: number;
 	played: number;
 	held: Played['held'];
 }
-function playAll(many: number, boxes: readonly [number, number], choose: Chooser): Sum {
-	const sum: Sum = { right: 0, measurements: 0, played: 0, held: [] };
+function playAll(many: number, boxes: readonly [number, number], choose: Chooser, inRooms = false): Sum {
+	const sum: Sum = { right: 0, wrong: 0, measurements: 0, played: 0, held: [] };
 	for (let i = 0; i < many; i++) {
-		const { right, measurements, held } = new Player(gameOf(seed * 10_000 + i, boxes)).play(choose);
+		const { right, wrong, measurements, held } = new Player(gameOf(seed * 10_000 + i, boxes, inRooms)).play(choose);
 		sum.right += Number(right);
+		sum.wrong += Number(wrong);
 		sum.measurements += measurements;
 		sum.played++;
 		sum.held.push(...held);
 	}
 	return sum;
 }
-const say = (name: string, { right, measurements, played }: Sum): void =>
+const say = (name: string, { right, wrong, measurements, played }: Sum): void =>
 	console.log(
-		`${name.padEnd(34)} right ${((100 * right) / played).toFixed(1)}%   measurements ${(measurements / played).toFixed(2)}   of ${played} games`
+		`${name.padEnd(34)} right ${((100 * right) / played).toFixed(1)}%   wrong at 90% ${((100 * wrong) / played).toFixed(1)}%   measurements ${(measurements / played).toFixed(2)}   of ${played} games`
 	);
 
 const started = performance.now();
+if (lived) say('lived in, what tells most', playAll(lived, [4, 20], byBits, true));
 const ours = playAll(games, [4, 20], byBits);
 say('what tells most, 4 to 20 boxes', ours);
 console.log(

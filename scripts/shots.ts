@@ -68,7 +68,7 @@ const SHOTS: Shot[] = [
 			await b.says('live', '.sender .state');
 		}
 	},
-	{ name: 'phone-walk', path: '/job/quillback/walk', size: PHONE },
+	{ name: 'phone-outlets', path: '/job/marrow-street/walk?view=several&room=sewing', size: PHONE },
 	// Last: they change the demo house.
 	{
 		name: 'rough',

@@ -3,12 +3,13 @@ import { planOf } from '../../src/core/network/build';
 import { runWiring, type RunBox } from '../../src/core/network/run-wiring';
 import type { RunInstrument } from '../../src/core/instruments/run-reading';
 import { LAMPS } from '../../src/core/instruments/meter';
+import { actFor } from '../../src/core/trace/acts';
 import { Search, type Diagnosis } from '../../src/core/trace/diagnose';
 import { looseOf, runHypotheses, type Hypothesis } from '../../src/core/trace/hypotheses';
 import type { Measurement } from '../../src/core/trace/next';
 import type { Seen, Display } from '../../src/core/trace/seen';
 import { shownAt, spreadOf } from '../../src/core/trace/seen';
-import { Worlds } from '../../src/core/trace/solved';
+import { Worlds, type Tried } from '../../src/core/trace/solved';
 import { DONE_AT, LOOSE_OHMS, SPREAD } from '../../src/core/trace/spread';
 import { seeded, type Random } from '../../src/core/units/random';
 
@@ -20,16 +21,26 @@ export interface Game {
 	/** What the service really gives, V. */
 	volts: number;
 	random: Random;
+	/** What is plugged in and on at each outlet, W; left out: nothing anywhere, and everybody knows it. */
+	loads?: readonly number[];
 }
 export const INSTRUMENTS: readonly RunInstrument[] = ['lamps', 'voltmeter', 'low-impedance', 'analyzer'];
 const LOAD_A = 12;
 const FULL = 120;
+/** What the search takes for a load of which nobody said anything, W: as it does on a job. */
+const LAMP_WATTS = 60;
 
 const bell = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 const pick = <T>(all: readonly T[], random: Random): T => all[Math.floor(random() * all.length)] as T;
 
-/** The same game for the same seed. @param boxes how many, from and to */
-export function gameOf(seed: number, [from, to]: readonly [number, number]): Game {
+/** A load as it is found in a lived-in room: none, something small, a heater or an iron, W. */
+const loadAt = (random: Random): number => {
+	const kind = random();
+	return kind < 0.5 ? 0 : kind < 0.9 ? 5 + Math.round(55 * random()) : 300 + Math.round(900 * random());
+};
+
+/** The same game for the same seed. @param boxes how many, from and to @param lived with loads on that nobody knows */
+export function gameOf(seed: number, [from, to]: readonly [number, number], lived = false): Game {
 	const random = seeded(seed * 2654435761 + 97);
 	for (let i = 0; i < 20; i++) random();
 	const many = from + Math.floor(random() * (to - from + 1));
@@ -51,7 +62,8 @@ export function gameOf(seed: number, [from, to]: readonly [number, number]): Gam
 		let at = random() * sum;
 		const truth = all.find((h) => (at -= h.weight) <= 0) ?? (all[0] as Hypothesis);
 		const ohms = looseOf(truth).map(() => LOOSE_OHMS.least * (LOOSE_OHMS.most / LOOSE_OHMS.least) ** random());
-		const game = { run, truth, ohms, volts: FULL + SPREAD.serviceVolts * bell(random), random };
+		const loads = lived ? { loads: boxes.map(() => loadAt(random)) } : {};
+		const game = { run, truth, ohms, volts: FULL + SPREAD.serviceVolts * bell(random), random, ...loads };
 		if (new Player(game).firsts().length) return game;
 	}
 }
@@ -63,13 +75,18 @@ export type Chooser = (
 ) => { outlet: number; instrument: RunInstrument } | null;
 export interface Played {
 	right: boolean;
+	/** An answer that is not it was held to be at least as likely as one that ends a search. */
+	wrong: boolean;
 	measurements: number;
 	/** Of every answer at every turn: how likely it was held to be, and whether it was the one. */
 	held: { probability: number; was: boolean }[];
 }
 
 export class Player {
-	private readonly tried;
+	private readonly tried: [Tried, ...Tried[]];
+	private readonly outlets: readonly string[];
+	/** Everything was unplugged: whatever is read from then on is read so. */
+	private unplugged = false;
 	private readonly hypotheses;
 	private readonly world;
 	private readonly sound;
@@ -77,16 +94,22 @@ export class Player {
 
 	constructor(private readonly game: Game) {
 		const { run, truth } = game;
-		this.tried = { plan: planOf(runWiring(editions['2023'], run)), outletIds: run.boxes.map((b) => b.id) };
+		this.outlets = run.boxes.map((b) => b.id);
+		const wired = (watts: (i: number) => number) =>
+			planOf(runWiring(editions['2023'], { ...run, boxes: run.boxes.map((b, i) => ({ ...b, loadWatts: watts(i) })) }));
+		const bare: Tried = { plan: wired(() => 0), outletIds: this.outlets };
+		const on = (watts: (i: number) => number): Tried => ({ plan: wired(watts), outletIds: this.outlets, idle: bare.plan });
+		const { loads } = game;
+		this.tried = loads ? [bare, on(() => LAMP_WATTS)] : [bare];
 		this.hypotheses = runHypotheses(run);
-		const worlds = new Worlds(this.tried);
-		this.world = worlds.of(truth);
+		const worlds = new Worlds(bare);
+		this.world = (loads ? new Worlds(on((i) => loads[i] ?? 0)) : worlds).of(truth);
 		this.sound = worlds.of({ faults: [], weight: 1 });
 		this.here = { full: FULL, soundLoops: worlds.soundLoops };
 	}
 
 	private every(): { outlet: number; instrument: RunInstrument }[] {
-		return this.tried.outletIds.flatMap((_, outlet) => INSTRUMENTS.map((instrument) => ({ outlet, instrument })));
+		return this.outlets.flatMap((_, outlet) => INSTRUMENTS.map((instrument) => ({ outlet, instrument })));
 	}
 	/** Readings at which the fault shows. */
 	firsts(): { outlet: number; instrument: RunInstrument }[] {
@@ -96,7 +119,8 @@ export class Player {
 		});
 	}
 	private shown(m: { outlet: number; instrument: RunInstrument }, world: Player['world'], ohms: readonly number[]) {
-		return shownAt(world.port(m.outlet, ohms), { ...m, loadA: LOAD_A }, this.here);
+		const run = this.unplugged ? world.unplugged() : world;
+		return shownAt(run.port(m.outlet, ohms), { ...m, loadA: LOAD_A }, this.here);
 	}
 	/** A reading as an instrument gives it: with its own error, and now and then wrong as a whole. */
 	private read(m: { outlet: number; instrument: RunInstrument }): Seen {
@@ -115,7 +139,7 @@ export class Player {
 				fields[key] = slipped ? wrong : value === null ? null : value + spreadOf({ ...s, value } as Display) * bell(random);
 			}
 		}
-		return { outlet: m.outlet, instrument: m.instrument, fields, loadA: LOAD_A };
+		return { outlet: m.outlet, instrument: m.instrument, fields, loadA: LOAD_A, ...(this.unplugged ? { unplugged: true } : {}) };
 	}
 
 	/** From a first reading where the fault shows until one answer holds, or nothing more can be told. */
@@ -123,7 +147,8 @@ export class Player {
 		const { random } = this.game;
 		const seen = [this.read(pick(this.firsts(), random))];
 		const held: Played['held'] = [];
-		const search = new Search([this.tried], this.hypotheses);
+		const search = new Search(this.tried, this.hypotheses);
+		let acts = 1;
 		for (;;) {
 			const d = search.ask({
 				evidence: { seen, tripped: [] },
@@ -133,8 +158,23 @@ export class Player {
 			for (const a of d.answers.slice(0, 40)) held.push({ probability: a.probability, was: this.holds(a) });
 			const [best] = d.answers;
 			const left = this.every().filter((m) => !seen.some((s) => s.outlet === m.outlet && s.instrument === m.instrument));
+			const first =
+				this.game.loads && !this.unplugged ? actFor(seen, { contradictions: [], stop: null, loadsKnown: false }) : null;
+			if (first?.do === 'unplug' && first.outlet !== null && seen.length < most) {
+				// One act: everything out, and the same read again.
+				const again = seen.findLast((s) => s.outlet === first.outlet && INSTRUMENTS.some((i) => i === s.instrument));
+				this.unplugged = true;
+				acts += 1;
+				const instrument = INSTRUMENTS.find((i) => i === again?.instrument);
+				if (again && instrument) seen.push(this.read({ outlet: again.outlet, instrument }));
+				continue;
+			}
 			const next = (best?.probability ?? 0) >= DONE_AT || seen.length >= most ? null : choose(d, left, random);
-			if (!next) return { right: !!best && this.holds(best), measurements: seen.length, held };
+			if (!next) {
+				const right = !!best && this.holds(best);
+				return { right, wrong: !right && (best?.probability ?? 0) >= DONE_AT, measurements: acts, held };
+			}
+			acts += 1;
 			seen.push(this.read(next));
 		}
 	}

@@ -125,7 +125,8 @@ export function* workPieces(): Generator<Said> {
 							shared: flag === true,
 							otherSources: flag,
 							cord: flag !== false,
-							conductors: flag ? 3 : neutral ? 2 : null
+							conductors: flag ? 3 : neutral ? 2 : null,
+							gfci: null
 						})
 					];
 	for (const key of EDITIONS)

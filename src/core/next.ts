@@ -4,19 +4,36 @@ import { missingPlaces } from './layout/punch-list';
 import { liveAlarms } from './makeup/live-alarm';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { indexOf, placeName } from './model/job-index';
-import { inWords, type RoomKind, type Stage } from './model/kinds';
+import { inWords, type CallKind, type RoomKind, type Stage } from './model/kinds';
 import type { Finding, Subject } from './model/result';
 import type { StageView } from './model/stage-views';
 import { gfciRegister, type GfciEntry } from './prove/gfci-register';
 import { isOff, isProven } from './claims/claims-of';
 import { MISSING } from './claims/missing';
+import { nextInThread, threadOf, type ThreadKey } from './thread';
 import { counted } from './units/quantity';
+import { stateOf } from './work/obligations';
 
 /** The one thing to do next: short, with what it is about. */
 export type NextStep = StageView & {
 	/** What kind of step it is, the same in every version. */
-	code: 'live' | 'begin' | 'trace' | 'off' | 'required' | 'place' | 'measure' | 'circuit' | 'install' | 'test' | 'due' | 'print';
+	code:
+		| 'live'
+		| 'call'
+		| 'begin'
+		| 'trace'
+		| 'off'
+		| 'required'
+		| 'place'
+		| 'measure'
+		| 'circuit'
+		| 'install'
+		| 'test'
+		| 'due'
+		| 'print';
 	subject: Subject | null;
+	/** The sheet of a call that it leads to, in place of a view: a step of its box, its outlets, its breaker. */
+	call?: ThreadKey | 'several' | 'breaker';
 	/** @example 'K-06: install the GFCI receptacle' */
 	text: string;
 };
@@ -53,6 +70,40 @@ const alarm: Ask = ({ job, readings, events }) => {
 				text: `${placeName(job, first.boxId, 'panel')} is live with ${first.off} tagged off: hands off, find what feeds it`
 			}
 		: null;
+};
+/** A call goes on at its step. */
+const call: Ask = (s) => (s.job.call ? CALLS[s.job.call.at](s, s.job.call.id) : null);
+const CALLS: Readonly<Record<CallKind, (s: Situation, id: string | null) => NextStep | null>> = {
+	box({ job, readings, events, assessment: { claims } }, id) {
+		const at = job.boxes.find((b) => b.id === id);
+		const step = at && nextInThread(threadOf(job, { readings, events, claims }, at));
+		if (!at || !step) return null;
+		return { code: 'call', stage: 'walk', call: step.key, subject: box(at.id), text: `${at.name}, ${step.title}: ${step.needs}` };
+	},
+	several({ job, readings, events, assessment: { claims } }, id) {
+		const own = job.boxes.filter((b) => b.roomId === id);
+		const left = own.filter((b) => nextInThread(threadOf(job, { readings, events, claims }, b)));
+		if (own.length && !left.length) return null;
+		const text = own.length ? `${left.length} of ${counted(own.length, 'outlet')} to go on with` : 'Enter the first outlet';
+		return { code: 'call', stage: 'walk', call: 'several', subject: id === null ? null : { kind: 'room', id }, text };
+	},
+	breaker({ job, assessment: { claims }, readings }) {
+		const work = (job.works ?? []).findLast((w) => !w.ended && w.boxId === null);
+		const circuitId = work?.parts.find((p) => p.kind === 'breaker')?.at ?? job.guided?.findLast((c) => c.kind === 'breaker')?.of;
+		const name = circuitId && BreakerName(job, indexOf(job).circuits.get(circuitId));
+		const owed = work ? stateOf(job, work, { claims, readings }) : null;
+		const text = !name
+			? 'Which breaker?'
+			: !owed
+				? `${name}: what is done`
+				: !owed.isIn
+					? `${name}: the breaker in`
+					: owed.owed[0]
+						? `Prove it: ${owed.owed[0].words}`
+						: null;
+		if (text === null) return null;
+		return { code: 'call', stage: 'trim', call: 'breaker', subject: circuitId ? { kind: 'circuit', id: circuitId } : null, text };
+	}
 };
 const begin: Ask = ({ job }) =>
 	job.rooms.length || job.boxes.length
@@ -206,6 +257,7 @@ const STAGE_ASKS: Readonly<Record<Stage, Ask>> = {
 /** Of the whole job: what is dangerous, what was complained of, what is required, planned, not tested, due. */
 const JOB_ASK: Ask = firstFound([
 	alarm,
+	call,
 	begin,
 	symptom,
 	off,
@@ -222,6 +274,7 @@ const JOB_ASK: Ask = firstFound([
 ]);
 
 /** What comes next at a stage; null: nothing is open there. */
-export const nextAt = (stage: Stage, situation: Situation): NextStep | null => STAGE_ASKS[stage](situation);
+export const nextAt = (stage: Stage, situation: Situation): NextStep | null =>
+	firstFound([alarm, call, STAGE_ASKS[stage]])(situation);
 /** What comes next in a job. */
 export const nextOf = (situation: Situation): NextStep | null => JOB_ASK(situation);

@@ -3,21 +3,22 @@ import { MISSING } from './claims/missing';
 import { houseOf } from './house';
 import type { DeadState } from './makeup/dead-test';
 import { deadStateAt, heldDead } from './makeup/live-alarm';
+import { asFoundId, NOT_TESTED } from './model/checks';
 import type { Box, Device, Job, LiveEvent, Reading } from './model/job';
 import { knownJob } from './model/known';
-import { openWork, type Skipped, type Work } from './model/work';
+import { lastWorkAt, openWork, type Skipped, type Work } from './model/work';
 import { stateOf, type WorkState } from './work/obligations';
 
 /**
- * One thread through a call: name the place, make it dead, open it, what it may become, make it up, energize and prove, paper.
+ * One thread through a call: name the place, what it shows as found, make it dead, open it, what it may become, make it up, energize and prove, paper.
  * Each step knows what it still needs; none is locked.
  */
-export const THREAD = ['place', 'dead', 'open', 'become', 'make-up', 'prove', 'paper'] as const;
+export const THREAD = ['place', 'found', 'dead', 'open', 'become', 'make-up', 'prove', 'paper'] as const;
 export type ThreadKey = (typeof THREAD)[number];
 
 export interface ThreadStep {
 	key: ThreadKey;
-	/** Short enough for a bar of seven on a phone. */
+	/** Short enough for a bar of eight on a phone. */
 	title: string;
 	done: boolean;
 	/** What it still needs; null: nothing. */
@@ -36,6 +37,7 @@ interface Seen {
 
 const TITLES: Readonly<Record<ThreadKey, string>> = {
 	place: 'Place',
+	found: 'Found',
 	dead: 'Dead',
 	open: 'Inside',
 	become: 'Choose',
@@ -44,9 +46,10 @@ const TITLES: Readonly<Record<ThreadKey, string>> = {
 	paper: 'Paper'
 };
 
-/** The seven steps of one box, in their order, each with what it needs. */
+/** The eight steps of one box, in their order, each with what it needs. */
 export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
-	const dead = deadStateAt(job, seen, box.id);
+	const feeds = handsAt(job, box);
+	const dead = deadStateAt(job, seen, feeds ?? box.id);
 	const planned = box.devices.filter((d) => d.state === 'planned');
 	const built = box.devices.filter((d) => d.state === 'built');
 	const of = workOf(job, box, seen);
@@ -58,8 +61,14 @@ export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
 	const inside = box.ends.length > 0 || box.conductors.length > 0 || box.ground !== 'unknown';
 	const needs: Record<ThreadKey, string | null> = {
 		place: box.roomId === null ? 'its room' : null,
+		// Off, in, or opened: what it showed before can be read no more.
+		found: dead.tag || inside || changed || asFoundAt(job, box, seen) ? null : 'what it shows before anything is off',
 		// Once the work is in it is on again, and meant to be; a test that nobody made is not made by what came after.
-		dead: skipped('dead') ? null : deadNeeds(dead, { done, held: heldDead(seen, box.id) }),
+		// New, and joined to nothing that is live yet: there is nothing to make dead.
+		dead:
+			skipped('dead') || feeds === null || (done && !dead.tag && isBrought(job, box))
+				? null
+				: deadNeeds(dead, { done, held: heldDead(seen, feeds) }),
 		open: inside ? null : 'what is in the box',
 		become: changed ? null : 'what it may become',
 		'make-up': done ? null : planned.length || of ? 'installing' : 'a choice first',
@@ -71,9 +80,31 @@ export function threadOf(job: Job, seen: Seen, box: Box): ThreadStep[] {
 		title: TITLES[key],
 		done: needs[key] === null,
 		needs: needs[key],
-		warns: (key === 'open' || key === 'make-up') && !dead.test,
-		skipped: (key === 'dead' || key === 'prove') && skipped(key)
+		warns: (key === 'open' || key === 'make-up') && feeds !== null && !dead.test,
+		skipped:
+			key === 'found'
+				? needs.found === null && asFoundAt(job, box, seen) !== 'read'
+				: (key === 'dead' || key === 'prove') && skipped(key)
 	}));
+}
+/**
+ * The box at which a place is made dead: itself; of a new one that is not in yet the box that feeds it; null: nothing feeds it yet.
+ */
+export function handsAt(job: Job, box: Pick<Box, 'id' | 'state'>): string | null {
+	if (box.state !== 'planned') return box.id;
+	const work = (job.works ?? []).findLast((w) => !w.ended && w.parts.some((p) => p.newBox && p.at === box.id));
+	if (!work) return box.id;
+	return work.parts.some((p) => p.newBox && p.at === work.boxId) ? null : work.boxId;
+}
+/** It came with a work, and nothing was done in it since: hands were in it before it was joined to anything. */
+export const isBrought = (job: Job, { id }: Pick<Box, 'id'>): boolean =>
+	lastWorkAt(job, id)?.parts.some((p) => p.newBox && p.at === id) ?? false;
+/** What is on record of a box as it was found: a reading, a sign, a first look; or that it was not tested. null: nothing. */
+export function asFoundAt(job: Job, box: Pick<Box, 'id'>, { readings }: Pick<Seen, 'readings'>): 'read' | 'not-tested' | null {
+	const signs = job.symptoms.some((s) => s.boxId === box.id || s.signs?.some((x) => x.boxId === box.id));
+	if (signs || readings.some((r) => r.boxId === box.id && !r.struck)) return 'read';
+	const check = job.checks.find((c) => c.id === asFoundId(box.id));
+	return check ? (check.note === NOT_TESTED ? 'not-tested' : 'read') : null;
 }
 /** The work that was begun at a box and goes on, with where it stands; null: there is none. */
 export function workOf(job: Job, box: Pick<Box, 'id'>, seen: Seen): { work: Work; state: WorkState } | null {

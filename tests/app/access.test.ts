@@ -3,8 +3,9 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { STAGES } from '../../src/core/model/kinds';
+import { DEMOS } from '../../src/core/demo';
 import { beyond, underThumb } from './beyond';
-import { Browser, DESK, PHONE, together } from './browser';
+import { Browser, DESK, PATIENCE_MS, PHONE, together } from './browser';
 
 /** axe-core finds nothing in any view, at either size. */
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -93,8 +94,11 @@ look('a circuit and a panel with all their facts open, and what they lead to', a
 	await b.follow('/job/quillback/circuit');
 	await b.click('main table button.row', 'Water heater');
 	await b.find('.slip .fold-head');
-	await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
-	await b.says('Its disconnect', '.slip');
+	// Facts come when they are first shown: what they fold is opened as it comes.
+	await b.driver.wait(async () => {
+		await b.run('document.querySelectorAll(".slip .fold-head[aria-expanded=false]").forEach((d) => d.click())');
+		return (await b.text('.slip')).includes('Its disconnect');
+	}, PATIENCE_MS);
 	assert.deepEqual(await violations(), [], 'circuit');
 	await b.click('main button', 'Panel');
 	await b.click('main button', 'Main panel, its facts');
@@ -155,6 +159,25 @@ for (const stage of STAGES) {
 		assert.deepEqual(await violations(), []);
 	});
 }
+look('a call that chooses, with new work', async () => {
+	await b.resize(PHONE);
+	await b.follow('/job/marrow-street/walk?view=call-choose&box=bd-02');
+	await b.click('.thread .choice button', 'A light and its switch');
+	await b.says('Use this: A light and its switch', '.thread');
+	assert.deepEqual(await violations(), []);
+	assert.deepEqual(await underThumb(b), []);
+	assert.deepEqual(await beyond(b), []);
+});
+for (const nth of [1, 2])
+	look(`a breaker on its sheet, ${nth} of 2`, async () => {
+		await b.resize(PHONE);
+		const at = DEMOS['marrow-street']?.().job.circuits.find((c) => c.space === 7);
+		await b.go(`/job/marrow-street/trim?view=call-breaker&circuit=${at?.id}`);
+		await b.says('What it does', '.call');
+		assert.deepEqual(await violations(), []);
+		assert.deepEqual(await underThumb(b), []);
+		assert.deepEqual(await beyond(b), []);
+	});
 look('the slip on a phone', async () => {
 	await b.resize(PHONE);
 	await b.follow('/job/quillback/prove?box=w-01');

@@ -14,7 +14,18 @@ let page: string;
 together((browser, made) => ([b, folder] = [browser, made]));
 
 const VIEWS: Readonly<Record<string, readonly string[]>> = {
-	walk: ['plan', 'list', 'call-place', 'call-dead', 'call-inside', 'call-choose', 'call-install', 'call-prove', 'call-paper'],
+	walk: [
+		'plan',
+		'list',
+		'call-place',
+		'call-found',
+		'call-dead',
+		'call-inside',
+		'call-choose',
+		'call-install',
+		'call-prove',
+		'call-paper'
+	],
 	layout: ['plan', 'list', 'round'],
 	circuit: ['circuits', 'board', 'panel', 'propose', 'multiwire', 'service'],
 	protect: ['outlets', 'plan', 'devices', 'replace', 'labels', 'letter', 'compare', 'inspector'],

@@ -77,6 +77,14 @@ const FOLLOW = `
 	const drawn = () => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(() => done(true))));
 	const look = () => (location.href !== was ? drawn() : Date.now() - begun > patience ? done(false) : setTimeout(look, 10));
 	look();`;
+/** The first element that a user sees with these words in it: one question to the page, however many there are. */
+const SEEN = `
+	const [css, words] = arguments;
+	const says = (el) => (el.innerText ?? el.textContent ?? '').includes(words);
+	const shown = (el) => el.getClientRects().length > 0 && el.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+	return [...document.querySelectorAll(css)].find((el) => says(el) && shown(el)) ?? null;`;
+/** How often the page is asked again. */
+const POLL_MS = 60;
 export class Browser {
 	private constructor(
 		readonly driver: Driver,
@@ -168,24 +176,12 @@ export class Browser {
 		await this.find('.slip');
 	}
 	find(css: string, ms = PATIENCE_MS): Promise<WebElement> {
-		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`);
+		return this.driver.wait(until.elementLocated(By.css(css)), ms, `nothing matches ${css}`, POLL_MS);
 	}
 	/** The first visible element of a kind whose text holds these words. */
 	async withText(css: string, words: string, ms = PATIENCE_MS): Promise<WebElement> {
-		return this.driver.wait(
-			async () => {
-				for (const el of await this.driver.findElements(By.css(css))) {
-					try {
-						if ((await el.getText()).includes(words) && (await el.isDisplayed())) return el;
-					} catch {
-						// It was drawn anew between the two questions: ask again.
-					}
-				}
-				return null;
-			},
-			ms,
-			`no ${css} says "${words}"`
-		) as Promise<WebElement>;
+		const seen = () => this.driver.executeScript<WebElement | null>(SEEN, css, words);
+		return this.driver.wait(seen, ms, `no ${css} says "${words}"`, POLL_MS) as Promise<WebElement>;
 	}
 	/** Presses it as a mouse would; where the page moved it in that moment, once more, a few times at most. */
 	async click(css: string, words?: string): Promise<void> {
@@ -247,7 +243,7 @@ export class Browser {
 	/** Waits until the store has what was done; one that fails keeps nothing, however long one waits. */
 	private async kept(): Promise<void> {
 		const waits = () => this.run<boolean>('return !!document.querySelector(".frame[data-waiting]:not([data-failed])")');
-		await this.driver.wait(async () => !(await waits()), PATIENCE_MS, 'the store has not what was done');
+		await this.driver.wait(async () => !(await waits()), PATIENCE_MS, 'the store has not what was done', POLL_MS);
 	}
 	/** Waits until the page has drawn what it was last told, its moving parts are at rest and its store has written. */
 	async settled(): Promise<void> {
@@ -267,17 +263,23 @@ export class Browser {
 	async says(words: string | RegExp, css = 'body', ms = PATIENCE_MS): Promise<void> {
 		let last = '';
 		await this.driver
-			.wait(async () => {
-				last = await this.driver.executeScript<string>('return document.querySelector(arguments[0])?.innerText ?? ""', css);
-				return typeof words === 'string' ? last.includes(words) : words.test(last);
-			}, ms)
+			.wait(
+				async () => {
+					last = await this.driver.executeScript<string>('return document.querySelector(arguments[0])?.innerText ?? ""', css);
+					return typeof words === 'string' ? last.includes(words) : words.test(last);
+				},
+				ms,
+				undefined,
+				POLL_MS
+			)
 			.catch(() => {
 				throw new Error(`${css} does not say ${words}; it says: ${last.slice(0, 600)}`);
 			});
 	}
 	/** Waits until the page does not say it any more: what an edit leads to is judged beside the page. */
-	async saysNot(words: string, css: string): Promise<void> {
-		await this.driver.wait(async () => !(await this.text(css)).includes(words), PATIENCE_MS, `${css} still says ${words}`);
+	async saysNot(words: string | RegExp, css: string): Promise<void> {
+		const has = (text: string) => (typeof words === 'string' ? text.includes(words) : words.test(text));
+		await this.driver.wait(async () => !has(await this.text(css)), PATIENCE_MS, `${css} still says ${words}`, POLL_MS);
 	}
 	async run<T>(script: string, ...args: unknown[]): Promise<T> {
 		return this.driver.executeScript<T>(script, ...args);
@@ -289,7 +291,12 @@ export class Browser {
 	async savedBytes(press: () => Promise<void>): Promise<Buffer> {
 		await this.run('window.__blobs = []; URL.createObjectURL = (blob) => (window.__blobs.push(blob), "blob:none")');
 		await press();
-		await this.driver.wait(() => this.run<boolean>('return window.__blobs.length > 0'), PATIENCE_MS, 'nothing was saved');
+		await this.driver.wait(
+			() => this.run<boolean>('return window.__blobs.length > 0'),
+			PATIENCE_MS,
+			'nothing was saved',
+			POLL_MS
+		);
 		const url: string = await this.driver.executeAsyncScript(
 			'const [done] = arguments; const r = new FileReader(); r.onload = () => done(r.result); r.readAsDataURL(window.__blobs[0])'
 		);

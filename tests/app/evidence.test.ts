@@ -13,6 +13,8 @@ async function call(where: string, what: string): Promise<string> {
 	await b.click('button.way', 'New service call');
 	await b.type('#new-name', where);
 	await b.click('fieldset button', what);
+	await b.says('As found, before anything is off');
+	await b.click('.thread nav button', 'Dead');
 	await b.says('Make it dead');
 	return new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
 }
@@ -83,7 +85,7 @@ test('a cable told live under a tag stops the work; found with power on, the lis
 	await b.click('.thread button', 'Put a GFCI here');
 	await b.click('.thread footer button', 'Next: Install');
 	await b.says('Cable 1 is LINE. It was found with power on: off, tag, verify dead again', '.thread');
-	await b.says('Not verified dead. Hands off until it is: step 2.', '.thread');
+	await b.says('Not verified dead. Hands off until it is: step 3.', '.thread');
 });
 
 test('volts that kill stop every page until what feeds them is off and tagged', async () => {

@@ -148,7 +148,7 @@ test('as landed: a wrong landing that is tapped in is named before power is on',
 });
 test('what follows a GFCI: each dead or still live with it tripped', async () => {
 	await b.fresh('Quillback Pottery', '/job/quillback/walk?view=call-prove&box=k-03');
-	await b.click('.thread .fold-head', 'What follows: 0 of 3 looked at');
+	await b.says('What follows: 0 of 3 looked at', '.thread');
 	await b.click('.thread button[aria-label="K-04 is dead"]');
 	await b.click('.thread button[aria-label="K-07 is still live"]');
 	await b.says('What follows: 2 of 3 looked at', '.thread');

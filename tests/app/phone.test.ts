@@ -66,6 +66,9 @@ test('once visited, the app starts and works offline: a service call, judged, at
 test('all of it is still there after a start with no network', async () => {
 	await b.go('/');
 	await b.click('a.job', 'Service call: SR-1');
+	// A call opens at its step.
+	await b.says('Where it is', '.thread');
+	await b.go(new URL(await b.driver.getCurrentUrl()).pathname);
 	await b.says('1 box');
 	await b.says('space 9 · Sewing room');
 });

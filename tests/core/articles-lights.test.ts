@@ -59,11 +59,20 @@ test('210.70(A)(2): an outdoor entrance asks for a light, a vehicle door and an 
 		room('g', 'garage', area(240, 240), { breaks: [door('v', 0, 190), door('out', 3, 32), door('in', 1, 32)] }),
 		room('k', 'hallway', rect(245, 0, 100, 100))
 	]);
-	const asked = linesOf(job, '210.70(A)(2)').filter((r) => r.id.includes(':door'));
-	assert.deepEqual(
-		asked.map((r) => [r.id, r.state]),
-		[['210.70(A)(2):g:doorout', 'missing']]
-	);
+	const asked = (of: typeof job) =>
+		linesOf(of, '210.70(A)(2)')
+			.filter((r) => r.id.includes(':door'))
+			.map((r) => [r.id, r.state]);
+	// With nothing drawn beyond it a door may lead to a room that nobody has measured.
+	assert.deepEqual(asked(job), [['210.70(A)(2):g:doorout', 'unknown']]);
+	const said = (leadsTo: 'inside' | 'outside') => ({
+		...job,
+		rooms: job.rooms.map((r) => ({ ...r, breaks: r.breaks.map((b) => (b.id === 'out' ? { ...b, leadsTo } : b)) }))
+	});
+	assert.deepEqual(asked(said('outside')), [['210.70(A)(2):g:doorout', 'missing']]);
+	assert.deepEqual(asked(said('inside')), []);
+	const yard = { ...job, rooms: [...job.rooms, room('y', 'outdoors', rect(-100, 0, 95, 240))] };
+	assert.deepEqual(asked(yard), [['210.70(A)(2):g:doorout', 'missing']]);
 });
 test('210.70(A)(2): six risers ask for a switch at each level, five do not', () => {
 	const stair = (risers: number | undefined) =>
@@ -88,7 +97,7 @@ const entrance = (up: number): string | undefined => {
 		[200 * along, 400],
 		[0, 400]
 	];
-	const door = { id: 'd', wall: 0, from: 80, to: 116, kind: 'door' as const };
+	const door = { id: 'd', wall: 0, from: 80, to: 116, kind: 'door' as const, leadsTo: 'outside' as const };
 	const yards = (['back', 'side', 'front'] as const).map((side) => room(side, 'outdoors', null, { side }));
 	const j = house([room('hall', 'hallway', outline, { breaks: [door] }), ...yards]);
 	const fix = linesOf(j, '210.70(A)(2)').find((r) => r.id.includes(':door'))?.fix;

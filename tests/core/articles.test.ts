@@ -275,6 +275,10 @@ const rows: Row[] = [
 	['and has it within 25 ft of that box', '210.63', wiredHeat([0, 0], [300, 0]), 'met'],
 	['not a sixteenth more', '210.63', wiredHeat([0, 0], [300.0625, 0]), 'missing'],
 	['where its box is not placed that is not known', '210.63', wiredHeat(null, [300, 0]), 'unknown'],
+	['a yard where nobody looked for a condenser', '210.63', house([room('yard', 'outdoors', null)]), 'unknown'],
+	['a yard that has none', '210.63', house([room('yard', 'outdoors', null, { equipment: false })]), ''],
+	['a yard that has one, nobody drew it', '210.63', house([room('yard', 'outdoors', null, { equipment: true })]), 'unknown'],
+	['a job of one room indoors', '210.63', house([room('l', 'living', area(200, 60))]), ''],
 	['an evaporative cooler', '210.63', heatPump([], 'evaporative-cooler'), 'not-applicable'],
 
 	[
@@ -440,7 +444,9 @@ test('a place marked to be kept free takes no counter receptacle where another d
 test('fixes of the lines that move, light and serve a panel meet them', () => {
 	const dryer = rows.find(([why]) => why === 'the dryer farther')?.[2];
 	assert.ok(dryer);
-	const bare = house([room('r', 'living', area(144, 144), { breaks: [{ id: 'd', wall: 0, from: 20, to: 52, kind: 'door' }] })]);
+	const bare = house([
+		room('r', 'living', area(144, 144), { breaks: [{ id: 'd', wall: 0, from: 20, to: 52, kind: 'door', leadsTo: 'outside' }] })
+	]);
 	const dark = bedroom('bedroom', [lamp]);
 	const cases: [Job, string][] = [
 		[dryer, '210.50(C)'],

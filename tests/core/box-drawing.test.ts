@@ -10,7 +10,7 @@ import { makeUp } from '../../src/core/makeup/box/make-up';
 import { boxCase } from '../../src/core/makeup/box/of-job';
 import { workSteps } from '../../src/core/makeup/box/work-steps';
 import { runMakeUp } from '../../src/core/makeup/run-make-up';
-import type { Box, Job } from '../../src/core/model/known';
+import type { Box, Device, Job } from '../../src/core/model/known';
 import { DEFAULT_MAKE_UP, type MakeUpPractice } from '../../src/core/model/practice';
 import { box, job, cable } from './small-job';
 
@@ -197,15 +197,40 @@ test('the work in its order: a GFCI with two cables on LOAD', () => {
 	assert.equal(steps(guardAt, {}, 'About 119 V').find((s) => s.id === 'read')?.detail, 'About 119 V');
 	assert.match(
 		steps(guardAt).find((s) => s.id.startsWith('land'))?.detail ?? '',
-		/^ground pigtail on ground; white from Main panel on line neutral; .*Strip 5\/8"; hook clockwise/
+		/^ground pigtail on ground; white from Main panel on line neutral; .*Look at its terminals: .*for a hook about 5\/8"\. Ground, then/
 	);
 	assert.equal(new Set(steps(guardAt).map((s) => s.id)).size, steps(guardAt).length);
+});
+test('each device by its own terminals, button and cover; what is wired in by its own leads', () => {
+	const with_ = (kind: MakeUpCase['devices'][number], device: Partial<Device>): Made => ({
+		...guardAt,
+		case: { ...guardAt.case, devices: [kind] },
+		box: { ...guardAt.box, devices: guardAt.box.devices.map((d) => ({ ...d, ...device })) }
+	});
+	const id = guardAt.case.devices[0]?.id ?? '';
+	const says = (m: Made, step: string) => steps(m).find((s) => s.id.startsWith(step))?.detail ?? '';
+	const clamp = with_({ id, kind: 'receptacle', connection: 'clamp' }, { protection: 'none', feedsLoad: false });
+	assert.match(says(clamp, 'land'), /Strip as its gauge shows; straight under the plate/);
+	assert.doesNotMatch(says(clamp, 'torque'), /screws that hold nothing/);
+	const screw = with_({ id, kind: 'receptacle', connection: 'screw' }, { protection: 'afci', feedsLoad: false });
+	assert.match(says(screw, 'land'), /about 5\/8"; hook clockwise/);
+	assert.match(says(screw, 'torque'), /screws that hold nothing/);
+	assert.match(says(screw, 'reset'), /TEST on the AFCI: face and LOAD dead/);
+	assert.equal(says(clamp, 'reset'), '');
+	const wired = with_(
+		{ id, kind: 'hard-wired', leads: ['hot', 'neutral', 'ground'] },
+		{ kind: 'hard-wired', receptacles: 0, protection: 'none', feedsLoad: false }
+	);
+	assert.ok(!ids(wired).includes('torque') && !ids(wired).includes('land'));
+	assert.match(says(wired, 'splice-0'), /\+ the lead of /);
+	assert.match(says(wired, 'level'), /nothing pinched/);
+	assert.match(says(wired, 'read'), /^It runs/);
 });
 test('old work: what was on what is noted, out hot first; old insulation is not cut twice; splices only get a cover', () => {
 	const old = all.find(
 		(m) => m.box.state === 'found' && m.case.devices.length && m.case.devices[0]?.kind === 'receptacle'
 	) as Made;
-	assert.deepEqual(ids(old).slice(0, 5), ['off', 'photo', 'note', 'out', 'length']);
+	assert.deepEqual(ids(old).slice(0, 6), ['off', 'plate', 'photo', 'note', 'out', 'length']);
 	const brittle: Made = {
 		...old,
 		box: {

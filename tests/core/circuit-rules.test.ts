@@ -6,6 +6,9 @@ import { loadOfOutlet } from '../../src/core/circuits/articles/110-3-b-nameplate
 import { editions } from '../../src/core/code/editions';
 import type { Box, Circuit, CircuitLoad, Device, Job, Room } from '../../src/core/model/known';
 import type { EditionKey, RoomKind } from '../../src/core/model/kinds';
+import { boxCase } from '../../src/core/makeup/box/of-job';
+import { deadPoints } from '../../src/core/makeup/dead-points';
+import { predict } from '../../src/core/prove/predict';
 import { newRoom } from '../../src/core/model/new-job';
 import { box, circuit, job, cable, near } from './small-job';
 
@@ -277,3 +280,78 @@ test('a run that is only planned and loses too much can be made larger with one 
 	assert.equal(drop(150)?.fix, undefined, '10 AWG would not be enough either');
 	assert.equal(drop(40), undefined);
 });
+
+// 210.4(C), 406.4(F): past a two-pole device one hot may go on with the neutral, to outlets of 120 V.
+const carriedOn = (more: { home?: 2 | 3; device?: Partial<Device>; breakerA?: number } = {}): Job => ({
+	...job({ circuits: [circuit({ poles: 2, breakerA: more.breakerA ?? 20, space: 1 })] }),
+	boxes: [box('a', {}, { volts: 240, receptacles: 1, amps: more.breakerA ?? 20 }), box('b', {}, { amps: 15, ...more.device })],
+	cables: [cable('p', 'a', 40, { conductors: more.home ?? 3, awg: '10' }), cable('a', 'b', 12, { conductors: 2, awg: '10' })]
+});
+for (const [what, j, want] of [
+	['its own hot, 15 A on 20 A', carriedOn(), []],
+	['15 A on 30 A', carriedOn({ breakerA: 30 }), ['rating']],
+	['no neutral comes in: planned', carriedOn({ home: 2 }), ['form', 'multiwire-cable']],
+	['no neutral comes in: as found', carriedOn({ home: 2, device: { state: 'found' } }), ['form', 'multiwire-cable']]
+] as const)
+	test(`one hot carried on past a two-pole device: ${what}`, () => {
+		const found = assess(j).stages.circuit.findings.filter((f) => ['form', 'rating', 'multiwire-cable'].includes(f.code));
+		assert.deepEqual(
+			found
+				.filter((f) => f.subject.id === 'b' || f.code === 'multiwire-cable')
+				.map((f) => f.code)
+				.sort(),
+			[...want]
+		);
+		// A planned one has nothing plugged in.
+		const out = found.some((f) => /plugged in out now/.test(f.message));
+		assert.equal(out, j.boxes[1]?.devices[0]?.state === 'found' && want.length > 0);
+		if (want.includes('multiwire-cable' as never))
+			assert.equal(found.find((f) => f.code === 'multiwire-cable')?.fix?.label, 'Make it a three-wire cable');
+	});
+test('one hot carried on: 120 V is predicted there, its dead test asks one hot, its white is the neutral', () => {
+	const j = carriedOn();
+	const edition = editions['2023'];
+	const at = predict({ edition, job: j }, { circuit: j.circuits[0] as Circuit, boxId: 'b' });
+	assert.ok(at.known, JSON.stringify(at));
+	assert.deepEqual(
+		deadPoints(j, j.boxes[1] as Box).map((p) => p.key),
+		['hn', 'hg', 'ng', 'earth']
+	);
+	const made = boxCase({ edition, job: j }, j.boxes[1] as Box);
+	assert.ok(made.known, JSON.stringify(made));
+	assert.deepEqual(
+		made.case.cables[0]?.conductors.map((c) => `${c.color} ${c.net}`),
+		['black hot', 'white neutral', 'bare ground']
+	);
+});
+test('one hot carried on as found: two hots would look the same, so it is to be read, and is no fault yet', () => {
+	const j = carriedOn();
+	const found = { ...j, cables: j.cables.map((l) => ({ ...l, state: 'found' as const })) };
+	const said = (of: Job) =>
+		assess(of)
+			.stages.circuit.findings.filter((f) => f.code === 'form' && f.subject.id === 'b')
+			.map((f) => f.severity);
+	assert.deepEqual([said(found), said(j)], [['caution'], []]);
+});
+
+// One drop for one circuit: the steps of its size say what the boxes say.
+for (const [what, volts, feet, percent] of [
+	// 12 AWG, 2.0 ohm/kft as tabled here 1.93: 2 x 150 x 16 x 1.93 / 1000 = 9.264 V.
+	['240 V at 90 ft, 120 V at 150 ft: by 120', [240, 120], [90, 60], 7.72],
+	['240 V at both: by 240', [240, 240], [90, 60], 3.86],
+	// 2 x 90 x 16 x 1.93 / 1000 = 5.558 V of 120 is 4.632%, more than 3.86% of 240 at the end.
+	['120 V at 90 ft, 240 V at 150 ft: by 120, at the nearer', [120, 240], [90, 60], 4.632]
+] as const)
+	test(`a two-pole circuit of both voltages: ${what}`, () => {
+		const j = job({
+			circuits: [circuit({ poles: 2, breakerA: 20 })],
+			boxes: [box('a', {}, { volts: volts[0], amps: 20 }), box('b', {}, { volts: volts[1], amps: 20 })],
+			cables: [cable('p', 'a', feet[0], { conductors: 3 }), cable('a', 'b', feet[1], { conductors: 3 })]
+		});
+		const { decisions } = assess(j).stages.circuit;
+		const drop = decisions.find((d) => d.code === 'size')?.steps.findLast((s) => s.unit === '%')?.value;
+		assert.ok(typeof drop === 'number');
+		assert.equal(Number(drop.toFixed(3)), percent);
+		const boxes = decisions.filter((d) => d.code === 'drop').map((d) => d.value);
+		assert.ok(boxes.includes(`${percent.toFixed(1)}%`), boxes.join());
+	});

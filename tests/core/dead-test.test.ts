@@ -30,6 +30,12 @@ const cases: [what: string, more: Partial<DeadTest>, paths: string[]][] = [
 	['a 10 Mohm meter, under 1 V', { meter: 'high-impedance' }, []],
 	['a 10 Mohm meter at 3 V', { meter: 'high-impedance', ...volts({ hn: 3 }) }, ['hn']],
 	['nobody named', { by: '  ' }, ['by']],
+	['the highest typed, all others said', { othersUnder: true, volts: { hn: 0.4 } }, []],
+	['the highest is live', { othersUnder: true, volts: { hn: 120 } }, ['hn']],
+	['all others, and none typed', { othersUnder: true, volts: {} }, ['othersUnder', 'hn', 'hg', 'ng', 'earth']],
+	['an independent ground that is none', { earth: { from: 'metal', hotV: 60 } }, ['earth']],
+	['one that is proven', { earth: { from: 'cord', hotV: 121 } }, []],
+	['one that is not proven: said in the note', { earth: { from: 'cord', hotV: null } }, []],
 	[
 		'nothing at all',
 		{ provedBefore: false, provedAfter: false, ...volts({ hn: null, hg: null, ng: null, earth: null }), by: '' },
@@ -47,6 +53,17 @@ test('what is recorded names the meter and every point', () => {
 		deadTestNote(whole, points),
 		'low-impedance meter, checked before and after: hot to neutral 0 V, hot to ground 0 V, neutral to ground 0 V, every conductor to an independent ground 0 V'
 	);
+});
+test('what is recorded says the highest, all others, and where the independent ground comes from', () => {
+	assert.equal(
+		deadTestNote({ ...whole, volts: { hn: 0.4 }, othersUnder: true, earth: { from: 'cord', hotV: 121 } }, points),
+		'low-impedance meter, checked before and after, independent ground from a cord from an outlet of another circuit, its ground slot, 121 V from a known hot: hot to neutral 0.4 V, all others under 1 V'
+	);
+	assert.match(
+		deadTestNote({ ...whole, earth: { from: 'bar', hotV: null } }, points),
+		/independent ground from the ground bar of the panel, not proven: /
+	);
+	assert.equal(deadTestNote({ ...whole, earth: { from: null, hotV: null } }, points), deadTestNote(whole, points));
 });
 
 const read = (time: string, more: Partial<Reading> = {}) =>

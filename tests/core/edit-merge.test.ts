@@ -33,8 +33,8 @@ const names: [mine: string, theirs: string[], becomes: string][] = [
 	['X-009', ['X-009'], 'X-010'],
 	['sewing', ['Sewing'], 'sewing-01'],
 	['sewing', ['sewing', 'sewing-01'], 'sewing-02'],
-	['a name of 24 characters!', ['a name of 24 characters!'], 'a name of 24 char-01'],
-	['a name of 24 characters ', ['a name of 24 characters '], 'a name of 24 char 01']
+	['a name of 24 characters!', ['a name of 24 characters!'], 'a name of 24 characters!-01'],
+	['x'.repeat(60), ['x'.repeat(60)], `${'x'.repeat(53)}-01`]
 ];
 for (const [mine, theirs, becomes] of names)
 	test(`a box ${mine} beside ${theirs.join(', ') || 'none of its name'} is ${becomes}`, () => {

@@ -1,4 +1,6 @@
 import assert from 'node:assert/strict';
+import { unorderedBoxes, unorderedOf } from '../../src/core/trace/feed-of-job';
+import { circuit, job } from './small-job';
 import test from 'node:test';
 import fc from 'fast-check';
 import { downstreamOf, feedOrder, Trees, type Unordered } from '../../src/core/trace/feed-order';
@@ -128,6 +130,50 @@ test('a box with one cable is an end; answers that contradict each other leave n
 		['B', ['A']]
 	]);
 	assert.equal(feedOrder({ ...of, cables: undefined, answers: both }, seeded(1)).none, true);
+});
+
+const answersOf = (...rows: [string, string[]][]) => new Map(rows);
+for (const [what, answers, against] of [
+	['one behind the other', answersOf(['A', ['B', 'C']], ['B', ['C']]), []],
+	['apart', answersOf(['B', []], ['C', []]), []],
+	['each behind the other', answersOf(['A', ['B']], ['B', ['A']]), ['A', 'B']],
+	['behind it, with more than it has', answersOf(['A', ['B']], ['B', ['C']]), ['A', 'B']],
+	['apart, with one behind both', answersOf(['A', ['C']], ['B', ['C']]), ['A', 'B']]
+] as const)
+	test(`answers of a feed order: ${what}`, () => {
+		const got = feedOrder({ boxes: ['A', 'B', 'C'], feet: () => 10, answers }, seeded(1));
+		assert.deepEqual([...got.against], [...against]);
+		assert.equal(got.none, against.length > 0);
+	});
+test('what was not read with a box open is not taken for live: a box that came later contradicts nothing', () => {
+	const of = { boxes: ['A', 'B', 'C'], feet: () => 10, answers: answersOf(['A', ['B']], ['B', ['C']]) };
+	assert.ok(feedOrder(of, seeded(1)).none);
+	const asked = new Map([
+		['A', ['B']],
+		['B', ['A', 'C']]
+	]);
+	const got = feedOrder({ ...of, asked }, seeded(1));
+	assert.ok(!got.none && [got.feeds.get('C')?.get('B'), got.feeds.get('B')?.get('A')].every((p) => (p ?? 0) > 0.999));
+	// A box that is on this circuit no more contradicts nothing either.
+	assert.ok(!feedOrder({ ...of, answers: answersOf(['A', ['gone']]) }, seeded(1)).none);
+});
+test('of too many boxes no tree drawn may agree: nothing is said, and the next box is named', () => {
+	const boxes = Array.from({ length: 16 }, (_, i) => `b${i}`);
+	const every = answersOf(...boxes.slice(0, 15).map((b, i): [string, string[]] => [b, i % 2 ? [] : [boxes[i + 1] as string]]));
+	const got = feedOrder({ boxes, feet: () => 10, answers: every }, seeded(2));
+	assert.deepEqual([got.none, got.best.size, got.next?.box], [false, 0, 'b15']);
+});
+test('boxes whose feed was figured are ordered anew with those that nobody knows; without a panel a home run has no length', () => {
+	const j = job({ circuits: [circuit({ panelId: null })] });
+	const open = {
+		...j,
+		cables: j.cables.map((l) => (l.toId === 'c' ? { ...l, fromId: null } : l.toId === 'b' ? { ...l, guess: 0.93 } : l))
+	};
+	assert.deepEqual(unorderedBoxes(open, 'c1'), ['b', 'c']);
+	assert.deepEqual(unorderedBoxes(j, 'c1'), ['a', 'b', 'c']);
+	const none = unorderedOf({ ...open, panels: [] }, { circuitId: 'c1', boxIds: ['b', 'c'], answers: new Map() });
+	assert.equal(none.feet(null, 'b'), null);
+	assert.ok(!feedOrder(none, seeded(1)).none);
 });
 
 /** Opens what is asked for until the tree is certain. */

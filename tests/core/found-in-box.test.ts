@@ -10,6 +10,7 @@ import { newServiceCall, readWhere } from '../../src/core/model/new-job';
 import { cableFace } from '../../src/core/formats/cable-face';
 import { fillCaseOf } from '../../src/core/rough/boxes-fit';
 import { cableName } from '../../src/core/rough/take-off';
+import { asFoundId, NOT_TESTED } from '../../src/core/model/checks';
 import { nextInThread, threadOf } from '../../src/core/thread';
 import { assess } from '../../src/core/assess';
 import { punchList } from '../../src/core/layout/punch-list';
@@ -234,7 +235,28 @@ test('the thread of a call: each step says what it needs, and is done by what wa
 		return [nextInThread(steps)?.key ?? 'none', steps.filter((s) => s.warns).length];
 	};
 	assert.deepEqual(now(newServiceCall(ids, { ...readWhere('K-03'), edition: '2023', permitDate: '2026-10-12' })), ['place', 2]);
-	assert.deepEqual(now(call), ['dead', 2]);
+	assert.deepEqual(now(call), ['found', 2]);
+	// A reading, what people say, or that nobody tested: then it is made dead.
+	const check = { id: asFoundId('b'), seen: 'done' as const, note: NOT_TESTED, at: '', by: '' };
+	assert.deepEqual(now({ ...call, checks: [check] }), ['dead', 2]);
+	assert.deepEqual(now({ ...call, symptoms: [{ id: 's', text: 'dead', boxId: 'b', open: true }] }), ['dead', 2]);
+	assert.deepEqual(now(call, [], [reading({ id: 'l', boxId: 'b', kind: 'lamps', value: null, lamps: 'on off off' })]), [
+		'dead',
+		2
+	]);
+	const found = (j: typeof call, events: (typeof off)[]) => {
+		const step = threadOf(j, { readings: [], events }, j.boxes[0] as Box).find((s) => s.key === 'found');
+		return [step?.done, step?.skipped];
+	};
+	assert.deepEqual(
+		[found(call, []), found({ ...call, checks: [check] }, []), found(call, [off])],
+		[
+			[false, false],
+			[true, true],
+			[true, true]
+		],
+		'off by now: what it showed before can be read no more'
+	);
 	assert.deepEqual(now(call, [off]), ['dead', 2]);
 	assert.deepEqual(now(call, [off, dead]), ['open', 0]);
 	const looked = produce(call, (d) => void Object.assign(d.boxes[0] ?? {}, { ground: 'none' }));

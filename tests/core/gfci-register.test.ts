@@ -230,8 +230,28 @@ const BREAKER: [what: string, figures: Record<string, number>, words: Record<str
 		'good'
 	],
 	['a terminal beside its neighbor, at no load', { terminalC: 41, neighborC: 40 }, { listed: 'yes' }, /under load/, 'unknown'],
-	['a terminal alone', { terminalC: 41 }, {}, /read both/, 'unknown'],
-	['a neighbor alone', { neighborC: 41 }, {}, /read both/, 'unknown'],
+	['a terminal alone', { terminalC: 41 }, {}, /read the room/, 'unknown'],
+	['a terminal and the room, no load said', { terminalC: 41, ambientC: 25 }, {}, /read it under load/, 'unknown'],
+	[
+		'a terminal 29 °C over the room, under load',
+		{ terminalC: 54, ambientC: 25, afterA: 12, heldS: 600 },
+		{ listed: 'yes' },
+		/Nothing wrong/,
+		'good'
+	],
+	['30 °C over it', { terminalC: 55, ambientC: 25, afterA: 12, heldS: 600 }, {}, /over the room: read what it is rated/, 'look'],
+	['50 °C over it', { terminalC: 75, ambientC: 25, afterA: 12, heldS: 600 }, {}, /hotter than it is rated for/, 'bad'],
+	['a neighbor alone', { neighborC: 41 }, {}, /only its neighbor/, 'unknown'],
+	['tripped in 0.02 s at 25 A of 20', { loadA: 25, tripS: 0.02 }, {}, /short or ground fault, an arc/, 'bad'],
+	['in 0.1 s: no short', { loadA: 25, tripS: 0.1 }, {}, /overloaded/, 'look'],
+	[
+		'it tripped at 8 A before, and holds 12 A for 10 min now',
+		{ loadA: 8, tripS: 40, afterA: 12, afterV: 118, heldS: 600 },
+		{ listed: 'yes' },
+		/Nothing wrong/,
+		'good'
+	],
+	['and holds 12 A for 2 min', { loadA: 8, tripS: 40, afterA: 12, heldS: 120 }, {}, /worn, or heated/, 'bad'],
 	['a time without a load', { tripS: 40 }, {}, /At what load it trips/, 'unknown'],
 	['tested after with nothing on', { afterA: 0, afterV: 120 }, {}, /Not load-tested/, 'unknown'],
 	['volts after, at no load', { afterV: 120 }, {}, /Not load-tested/, 'unknown'],
@@ -301,6 +321,18 @@ const DIM: [what: string, figures: Record<string, number>, says: RegExp, level: 
 		{ loadA: 12, panelIdle: 120, panelLoaded: 119.5, otherIdle: 120, otherLoaded: 121 },
 		/Nothing wrong/,
 		'good'
+	],
+	[
+		'the other leg, by 1.2 V at 40 A: normal',
+		{ loadA: 40, panelIdle: 120, panelLoaded: 118.2, otherIdle: 120, otherLoaded: 121.2 },
+		/Nothing wrong/,
+		'good'
+	],
+	[
+		'the other leg, by 3.2 V at 40 A',
+		{ loadA: 40, panelIdle: 120, panelLoaded: 118.2, otherIdle: 120, otherLoaded: 123.2 },
+		/may be loose. Put no larger load on/,
+		'look'
 	],
 	['a panel that rises', { loadA: 12, panelIdle: 118, panelLoaded: 119.1 }, /rises by 1.1 V/, 'look'],
 	['one that strays', { loadA: 12, panelIdle: 118, panelLoaded: 119, otherIdle: 118, otherLoaded: 118 }, /Nothing wrong/, 'good'],

@@ -279,7 +279,7 @@ test('a feed order that is less than nine in ten likely is not written; one that
 	assert.ok(!at.known && /figured and not seen/.test(at.why));
 	assert.deepEqual(
 		written(1).cables.map((l) => l.guess),
-		[undefined, undefined, undefined]
+		[0.99, 0.99, 0.99]
 	);
 });
 test('a tracer past the open names the gap; without knowing where its sender stands it names nothing', () => {

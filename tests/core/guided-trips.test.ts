@@ -62,7 +62,18 @@ const shortRuns: [what: string, cables: number, kind: GuidedKind, more: Partial<
 	['two cables, cannot tell', 2, 'ground-fault', { words: { a: 'both' } }, 'look', /Nothing to split/],
 	['no run entered', 0, 'ground-fault', {}, 'unknown', /no run to split/],
 	['one cable, nothing read', 1, 'arc-fault', {}, 'look', /Unplug everything and reset/],
-	['one cable that trips unplugged', 1, 'arc-fault', { words: { unplugged: 'trips' } }, 'bad', /in the cable to A/]
+	['one cable that trips unplugged', 1, 'arc-fault', { words: { unplugged: 'trips' } }, 'look', /neutral is only its own/],
+	[
+		'one cable, and all else looked at',
+		1,
+		'arc-fault',
+		{ words: { unplugged: 'trips', neutral: 'own', lands: 'breaker', touches: 'open', terminals: 'tight' } },
+		'bad',
+		/in the cable to A/
+	],
+	// Out and back of 40 ft of 12 AWG: about 0.13 ohm.
+	['0.2 ohm fits the way to A', 1, 'short', { figures: { ohms: 0.2 } }, 'bad', /in the cable to A/],
+	['0.5 ohm fits no place of the run', 1, 'short', { figures: { ohms: 0.5 } }, 'bad', /in the cable to A/]
 ];
 for (const [what, cables, kind, more, level, says] of shortRuns)
 	test(`${kind}, ${what}: ${level}`, () => {
@@ -88,6 +99,7 @@ test('a short far nearer than the meter tells is at its nearest box; the loop is
 	assert.equal(got.level, 'look');
 });
 
+const ALL_LOOKED = { neutral: 'own', lands: 'breaker', touches: 'open', terminals: 'tight' };
 const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: string, says: RegExp][] = [
 	// 120 V over 0.03 Mohm are 4 mA.
 	['0.03 Mohm leaks 4 mA', 'ground-fault', { figures: { megohms: 0.03 } }, 'bad', /4 mA leaks to ground/],
@@ -104,7 +116,7 @@ const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: 
 	['0.99 by a tester', 'ground-fault', { figures: { megohms: 0.99 }, words: { by: 'tester' } }, 'look', /damp/],
 	['1 by a tester', 'ground-fault', { figures: { megohms: 1 }, words: { by: 'tester' } }, 'look', /The cable holds/],
 	['1 by an ohmmeter', 'ground-fault', { figures: { megohms: 1 }, words: { by: 'ohmmeter' } }, 'look', /Split the run/],
-	['a dead short to ground', 'ground-fault', { figures: { megohms: 0 } }, 'bad', /leaks to ground/],
+	['a dead short to ground', 'ground-fault', { figures: { megohms: 0 } }, 'bad', /^A dead short to ground/],
 	['nothing said yet', 'ground-fault', {}, 'look', /Split the run at B/],
 	['trips with what is beyond B off', 'ground-fault', { words: { b: 'panel' } }, 'look', /Split the run at A/],
 	['holds with what is beyond B off', 'ground-fault', { words: { b: 'onward' } }, 'look', /Split the run at C/],
@@ -118,11 +130,35 @@ const told: [what: string, kind: GuidedKind, more: Partial<GuidedCheck>, level: 
 		'look',
 		/one thing after the other/
 	],
-	['an AFCI that trips unplugged', 'arc-fault', { words: { unplugged: 'trips' } }, 'look', /Split the run at B/],
+	[
+		'an AFCI that trips unplugged: the panel first',
+		'arc-fault',
+		{ words: { unplugged: 'trips' } },
+		'look',
+		/neutral is only its own/
+	],
+	['and all looked at', 'arc-fault', { words: { unplugged: 'trips', ...ALL_LOOKED } }, 'look', /Split the run at B/],
+	['its neutral on the bar', 'arc-fault', { words: { ...ALL_LOOKED, lands: 'bar' } }, 'bad', /onto the breaker/],
+	['its neutral on another breaker', 'arc-fault', { words: { ...ALL_LOOKED, lands: 'other' } }, 'bad', /own hot/],
+	['its neutral touches ground', 'arc-fault', { words: { ...ALL_LOOKED, touches: 'reads' } }, 'bad', /touches ground/],
+	['a loose terminal', 'arc-fault', { words: { ...ALL_LOOKED, terminals: 'loose' } }, 'bad', /loose terminal arcs/],
 	['an AFCI, nothing tried', 'arc-fault', {}, 'look', /Unplug everything/],
 	['no supply at LINE', 'gfci-reset', { figures: { lineV: 59 } }, 'bad', /without supply/],
-	['supply at LINE', 'gfci-reset', { figures: { lineV: 60 } }, 'look', /which pair is live/],
-	['LINE and LOAD exchanged', 'gfci-reset', { figures: { lineV: 120 }, words: { live: 'load' } }, 'bad', /exchanged/],
+	[
+		'70 V at LINE is no supply',
+		'gfci-reset',
+		{ figures: { lineV: 70 }, words: { alone: 'resets' } },
+		'bad',
+		/again at low impedance/
+	],
+	['107 V', 'gfci-reset', { figures: { lineV: 107 } }, 'bad', /no supply/],
+	['108 V', 'gfci-reset', { figures: { lineV: 108 } }, 'look', /which pair is live/],
+	['126 V', 'gfci-reset', { figures: { lineV: 126 } }, 'look', /which pair is live/],
+	['127 V', 'gfci-reset', { figures: { lineV: 127 } }, 'bad', /too high/],
+	['240 V', 'gfci-reset', { figures: { lineV: 240 }, words: { alone: 'no' } }, 'bad', /two hots. Off now/],
+	['LINE and LOAD exchanged', 'gfci-reset', { figures: { lineV: 0 }, words: { live: 'load' } }, 'bad', /exchanged/],
+	['both live', 'gfci-reset', { figures: { lineV: 120 }, words: { live: 'load' } }, 'unknown', /both can't be/],
+	['it resets alone, LINE not read', 'gfci-reset', { words: { alone: 'resets' } }, 'look', /Read volts at LINE/],
 	['in order so far', 'gfci-reset', { figures: { lineV: 120 }, words: { live: 'line' } }, 'look', /does it reset/],
 	[
 		'resets alone',
@@ -242,4 +278,21 @@ test('trips of a breaker as a series: at less load and sooner is wear; alike is 
 			['t2', null, null, { amps: 15, minutes: 60 }]
 		]
 	);
+});
+
+test('ohms that are more than the whole way out and back name no place', () => {
+	const one = job({ boxes: [box('a')], cables: [cable('p', 'a', 40)] });
+	const said = (ohms: number) =>
+		guidedAnswer(editions['2023'], one, {
+			id: 'x',
+			kind: 'short',
+			of: 'c1',
+			figures: { ohms },
+			words: {},
+			at: '',
+			by: '',
+			note: ''
+		}).points[0]?.says;
+	assert.match(said(0.2) ?? '', /about the distance to A/);
+	assert.match(said(0.5) ?? '', /no place of it fits/);
 });

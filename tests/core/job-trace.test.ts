@@ -4,11 +4,12 @@ import { DEMOS } from '../../src/core/demo';
 import { editionOf } from '../../src/core/code/amended-edition';
 import { MARROW_HIDDEN } from '../../src/core/demo/marrow-street';
 import { houseAt, readHouse } from '../../src/core/instruments/job-instrument';
-import { knownJob, type Job, type Reading } from '../../src/core/model/known';
+import { knownJob, type Device, type Job, type Reading } from '../../src/core/model/known';
 import type { LiveEvent, Symptom } from '../../src/core/model/job';
 import { jobHypotheses, toldBy } from '../../src/core/trace/job-hypotheses';
 import { jobStops } from '../../src/core/trace/job-stops';
 import { JobTrace, type Traced } from '../../src/core/trace/job-trace';
+import { fitsOutlet } from '../../src/core/trace/fits-outlet';
 import { possibleRuns } from '../../src/core/trace/possible-runs';
 import { once } from '../../src/core/model/remember';
 import { box, circuit, job, cable, reading } from './small-job';
@@ -288,4 +289,26 @@ test('the two circuits of a shared neutral that read high and low against each o
 	});
 	const at = (a: number, b: number) => jobStops(pair, [read('b', 'hn', a), read('d', 'hn', b)], [])[0]?.do ?? null;
 	assert.deepEqual([at(127, 113), at(127, 114.1), at(130, 125)], ['both-poles-off', null, null]);
+});
+
+for (const [instrument, what, device, dead, fits] of [
+	['analyzer', 'a duplex', {}, false, true],
+	['analyzer', 'two slots, by an adapter', { slots: 'two-slot' }, false, true],
+	['analyzer', 'a dead one', {}, true, false],
+	['lamps', 'a dead one', {}, true, false],
+	['voltmeter', 'a dead one', {}, true, true],
+	['low-impedance', 'a light', { kind: 'lighting', receptacles: 0 }, false, true],
+	['analyzer', 'a light', { kind: 'lighting', receptacles: 0 }, false, false],
+	['lamps', 'a 240 V receptacle', { volts: 240 }, false, false],
+	['analyzer', 'a locking one', { form: 'L5-20' }, false, false],
+	['analyzer', 'a straight one of 20 A', { form: '5-20' }, false, true]
+] as const)
+	test(`next: ${instrument} at ${what}: ${fits ? 'fits' : 'does not'}`, () =>
+		assert.equal(fitsOutlet(instrument, box('x', {}, device as Partial<Device>).devices[0], dead), fits));
+test('a dead outlet is never asked for what works on its own power', () => {
+	const next = ask(plain(), [read('b', 'hn', 0), read('b', 'hg', 0)], 'b').next.filter((n) => n.boxId === 'b');
+	assert.ok(
+		next.every((n) => n.instrument !== 'analyzer' && n.instrument !== 'lamps'),
+		JSON.stringify(next.map((n) => n.instrument))
+	);
 });

@@ -9,6 +9,8 @@ import { beforeAndAfter } from '../../src/core/prove/before-after';
 import { breakerCheck, dimmingCheck, elementCheck } from '../../src/core/prove/guided';
 import type { Level } from '../../src/core/prove/judgment';
 import { bandFault, LIMITS, limitsOf } from '../../src/core/prove/limits';
+import { twoHotsPattern } from '../../src/core/prove/two-hots';
+import { jobStops } from '../../src/core/trace/job-stops';
 import { voltPattern } from '../../src/core/prove/pattern';
 import { feetOf, feetWords, likeConductors } from '../../src/core/prove/unknown-run';
 import { SOUND } from '../../src/core/network/sound';
@@ -465,7 +467,7 @@ test('a heating element: within 10% whole, to 20% looked at, then bad', () => {
 		['good', 'look', 'look', 'bad', 'good', 'look']
 	);
 });
-test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a leg that rises by over a volt', () => {
+test('lights that dim: a panel that falls by over twice the sound figure and a volt more; a leg that rises by two more than its neutral gives', () => {
 	// Sound: 12 A through 0.045 ohm, 0.54 V; a volt more is 1.54.
 	const dim = (figures: Record<string, number>) =>
 		dimmingCheck({ edition: e, job: small }, circuit(), { figures: { loadA: 12, panelIdle: 120, ...figures }, words: {} }).level;
@@ -479,10 +481,13 @@ test('lights that dim: a panel that falls by over twice the sound figure and a v
 	);
 	assert.deepEqual(
 		[
-			dim({ panelLoaded: 119.5, otherIdle: 120, otherLoaded: 121 }),
-			dim({ panelLoaded: 119.5, otherIdle: 120, otherLoaded: 121.1 })
+			// 12 A over 0.0147 ohm of neutral lift the other leg by 0.18 V: 2 V more are 122.18; 6 V apart beyond 0.72 are 6.72.
+			dim({ panelLoaded: 119.5, otherIdle: 120, otherLoaded: 122.1 }),
+			dim({ panelLoaded: 119.5, otherIdle: 120, otherLoaded: 122.3 }),
+			dim({ panelLoaded: 115.5, otherIdle: 120, otherLoaded: 122.1 }),
+			dim({ panelLoaded: 115.3, otherIdle: 120, otherLoaded: 122.3 })
 		],
-		['good', 'bad']
+		['good', 'look', 'bad', 'bad']
 	);
 	assert.deepEqual(
 		[
@@ -491,4 +496,56 @@ test('lights that dim: a panel that falls by over twice the sound figure and a v
 		],
 		['good', 'look']
 	);
+});
+
+// Two hots and the neutral, as a pattern.
+for (const [hh, hn, h2n, says] of [
+	[240, 142, 98, /neutral is open or loose; what is on it at 120 V gets up to 142 V/],
+	[240, 125, 115, null],
+	[240, 126, 114, /neutral is open or loose/],
+	[240, 120, 120, null],
+	// 142 and 80 do not make up 240: no one reading of a neutral.
+	[240, 142, 80, null],
+	[0, 120, 120, /one leg twice/],
+	[12, 120, 120, /one leg twice/],
+	[120, 120, 0, /second leg is lost/],
+	[120, 0, 120, /first leg is lost/],
+	[0, 0, 0, null]
+] as const)
+	test(`hot to hot ${hh} V, each to neutral ${hn} and ${h2n}: ${says ? 'told together' : 'each by itself'}`, () => {
+		const got = twoHotsPattern({ hh, hn, h2n });
+		if (says) assert.match(got?.says ?? '', says);
+		else assert.equal(got, null);
+	});
+test('at a panel the same volts are the legs of the service, by their own words', () => {
+	const readings = (
+		[
+			['hh', 241],
+			['hn', 112],
+			['h2n', 129]
+		] as const
+	).map(([kind, value]) => reading({ id: kind, boxId: 'p', kind, value }));
+	const said = assess(small, readings)
+		.stages.prove.findings.map((f) => f.message)
+		.join('\n');
+	assert.match(said, /service neutral may be open/);
+	assert.doesNotMatch(said, /hot-hot, each hot/);
+});
+test('one lost neutral of a 30 A locking outlet is said once, and its stop stands', () => {
+	const j = job({
+		circuits: [circuit({ poles: 2, breakerA: 30 })],
+		boxes: [box('a', {}, { volts: 240, receptacles: 1, amps: 30, form: 'L14-30' })],
+		cables: [cable('p', 'a', 40, { conductors: 3, awg: '10' })]
+	});
+	const readings = (
+		[
+			['hh', 240],
+			['hn', 142],
+			['h2n', 98]
+		] as const
+	).map(([kind, value]) => reading({ id: kind, boxId: 'a', kind, value }));
+	const found = assess(j, readings).stages.prove.findings.filter((f) => f.severity === 'violation');
+	assert.equal(found.length, 1);
+	assert.match(found[0]?.message ?? '', /240, 142, 98 V/);
+	assert.ok(jobStops(j, readings, []).length > 0);
 });

@@ -64,6 +64,15 @@ const FAULTS: [string, Figures, Words, string, RegExp][] = [
 	['upper thermostat', { supplyV: 240, limitV: 240, upperV: 0 }, { state: 'cold' }, 'bad', /upper element gets nothing/],
 	['lower thermostat', { supplyV: 240, upperV: 0, lowerV: 0 }, { state: 'upper-hot' }, 'bad', /lower element gets nothing/],
 	['between', { supplyV: 240, upperV: 100 }, { state: 'cold' }, 'look', /neither all nor nothing/],
+	[
+		'half of it on a hot one',
+		{ supplyV: 240, lowerV: 120 },
+		{ state: 'hot' },
+		'bad',
+		/grounded to its sheath and heats on. Off now/
+	],
+	['less than 40% of it', { supplyV: 240, lowerV: 95 }, { state: 'hot' }, 'look', /neither all nor nothing/],
+	['half of it where it should have all', { supplyV: 240, upperV: 120 }, { state: 'cold' }, 'look', /neither all nor nothing/],
 	['a ghost on a dead one', { supplyV: 240, lowerV: 25 }, { state: 'hot' }, 'look', /read it again at low impedance/],
 	['dead as it should be', { supplyV: 240, lowerV: 24 }, { state: 'hot' }, 'good', /Nothing wrong/],
 	['nothing on an element, and nobody read what comes in', { lowerV: 0 }, { state: 'hot' }, 'unknown', /says nothing/],

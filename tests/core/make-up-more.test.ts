@@ -13,9 +13,11 @@ import { endOfKey, keyOfEnd, linksOf, litAcross, type MakeUpSet } from '../../sr
 import { setOfBox } from '../../src/core/makeup/set/set-of-job';
 import { POWER_AT, USUAL_SETS, usualSet, type UsualSet } from '../../src/core/makeup/set/usual-sets';
 import { torqueSays } from '../../src/core/makeup/torque-says';
+import type { WorkAct, WorkStep } from '../../src/core/makeup/box/work-steps';
 import { GUIDED_WORK, guidedWork, type GuidedWork, type WorkFacts } from '../../src/core/makeup/work/guided-work';
 import { plateCheck, sameElement, type Plate } from '../../src/core/makeup/work/plate-check';
-import type { Job } from '../../src/core/model/known';
+import type { OpensTogether } from '../../src/core/model/kinds';
+import type { Circuit, Job } from '../../src/core/model/known';
 import { phasor, size } from '../../src/core/network/phasor';
 import { EARTH, Network, Solution } from '../../src/core/network/solve';
 import { box, circuit, job, cable } from './small-job';
@@ -384,7 +386,8 @@ const FACTS: WorkFacts = {
 	shared: false,
 	otherSources: false,
 	cord: false,
-	conductors: 3
+	conductors: 3,
+	gfci: null
 };
 const steps = (work: GuidedWork, more: Partial<WorkFacts> = {}) => guidedWork(work, { ...FACTS, ...more });
 test('guided work: off comes first, power last; every id once; gloves-length lines', () => {
@@ -426,6 +429,48 @@ test('guided work reads the facts: sources, subpanel, own neutral, shared neutra
 	);
 	assert.ok(ids('range', { conductors: 2 }).includes('three-wire') && ids('dryer').includes('four-wire'));
 	assert.ok(ids('range', { cord: true }).includes('cord') && ids('range').includes('whip'));
+});
+
+/** Of a list: what of it stands where it may hurt. */
+function orderFaults(list: readonly WorkStep[]): string[] {
+	const first = (act: WorkAct) => list.findIndex((s) => s.act === act);
+	const last = (act: WorkAct, before = list.length) => list.slice(0, before).findLastIndex((s) => s.act === act);
+	const faults: string[] = [];
+	if (first('dead') < 0 || first('dead') > first('hands')) faults.push('hands before dead');
+	if (first('photo') < 0 || (first('hands') >= 0 && first('photo') > first('hands')))
+		faults.push('a wire moved before the photo');
+	const on = first('energize');
+	if (on < 0) faults.push('never on');
+	if (last('hands') > on) faults.push('hands after power');
+	if (last('covered', on) < last('hands', on)) faults.push('power with the cover off');
+	if (list.some((s) => s.act === 'filled') && last('filled') > on) faults.push('power before water');
+	return faults;
+}
+for (const work of Object.keys(GUIDED_WORK) as GuidedWork[])
+	test(`order of ${work}: dead, photo, hands, covered, filled, then power`, () => {
+		for (const cord of [true, false])
+			for (const poles of [1, 2] as const)
+				for (const neutral of [true, false, null])
+					assert.deepEqual(orderFaults(steps(work, { cord, poles, neutral, subpanel: cord, shared: cord })), [], `cord ${cord}`);
+	});
+test('the order test finds a list that is wrong', () => {
+	const of = (...acts: WorkAct[]) => orderFaults(acts.map((act, i) => ({ id: String(i), title: '', detail: '', act })));
+	assert.deepEqual(of('dead', 'photo', 'hands', 'covered', 'filled', 'energize'), []);
+	assert.deepEqual(of('photo', 'hands', 'dead', 'covered', 'energize'), ['hands before dead']);
+	assert.deepEqual(of('dead', 'hands', 'photo', 'covered', 'energize'), ['a wire moved before the photo']);
+	assert.deepEqual(of('dead', 'photo', 'covered', 'hands', 'energize'), ['power with the cover off']);
+	assert.deepEqual(of('dead', 'photo', 'hands', 'covered', 'energize', 'filled'), ['power before water']);
+	assert.deepEqual(of('dead', 'photo', 'hands', 'covered', 'energize', 'hands'), ['hands after power']);
+});
+test('a charger: what the edition asks of its place, and what is not entered', () => {
+	const says = (more: Partial<WorkFacts>) => steps('ev', more).find((s) => s.id === 'gfci')?.detail ?? '';
+	assert.match(says({}), /Enter the outlet and its room/);
+	assert.match(says({ cord: true }), /625\.54/);
+	assert.match(
+		says({ gfci: { required: true, sections: ['210.8(F)'] } }),
+		/required here \(210\.8\(F\)\): by the breaker, unless/
+	);
+	assert.match(says({ gfci: { required: false, sections: [] } }), /^No GFCI required here/);
 });
 
 test('a disconnect: stored energy is let down and read before anything is touched', () => {
@@ -553,19 +598,17 @@ test('a panel, breaker by breaker', () => {
 		'white > the breaker, neutral screw'
 	);
 	// A pair in one cable: black and red, one neutral, one ground.
-	const pair = [
-		circuit({ multiwire: { withId: 'c2', opens: 'tied' } as never }),
-		circuit({ id: 'c2', space: 3, breaker: 'gfci' })
-	];
+	const pair = [circuit({ multiwire: { withId: 'c2', opens: 'handle-tie' } }), circuit({ id: 'c2', space: 3, breaker: 'gfci' })];
 	const cables = [cable('p', 'a', 40, { conductors: 3 }), cable('p', 'a', 40, { id: 'r', circuitId: 'c2', inCableOf: 'p-a' })];
 	assert.deepEqual(rows({ circuits: pair, cables }), [
 		[
 			'black > the breaker, hot screw',
 			'white > neutral bar, alone in its hole',
 			'ground > ground bar; the neutral bar only where the service disconnect is in this panel',
+			'look',
 			'look'
 		],
-		['red > the breaker, hot screw', "breaker's white pigtail or clip > neutral bar", 'look', 'bad']
+		['red > the breaker, hot screw', "breaker's white pigtail or clip > neutral bar", 'look', 'look', 'bad']
 	]);
 	assert.deepEqual(rows({ cables: [] }), [['why']]);
 	assert.match(
@@ -573,6 +616,39 @@ test('a panel, breaker by breaker', () => {
 		/its fuse, hot screw,white > neutral bar/
 	);
 });
+// Two circuits on one neutral in the panel: what is lawful is told as a look, what is not as bad.
+const sharing = (a: Partial<Circuit>, b: Partial<Circuit>, opens: OpensTogether): Job =>
+	job({
+		circuits: [
+			circuit({ multiwire: { withId: 'c2', opens }, ...a }),
+			circuit({ id: 'c2', space: 3, multiwire: { withId: 'c1', opens }, ...b })
+		],
+		cables: [cable('p', 'a', 40, { conductors: 3 }), cable('p', 'a', 40, { id: 'r', circuitId: 'c2', inCableOf: 'p-a' })]
+	});
+const BOTH = (breaker: Circuit['breaker']) => [{ breaker }, { breaker }] as const;
+for (const [what, of, bad, pigtails] of [
+	['a two-pole breaker', sharing({}, {}, 'two-pole'), [], 0],
+	['a handle tie', sharing({}, {}, 'handle-tie'), [], 0],
+	['each alone', sharing({}, {}, 'each'), [/each opens alone/], 0],
+	[
+		'both on leg A',
+		sharing({ breakerA: 20 }, { space: 5, breakerA: 15 }, 'handle-tie'),
+		[/not in adjacent/, /leg A.*up to 35 A/],
+		0
+	],
+	['opposite legs, two rows apart', sharing({}, { space: 7 }, 'two-pole'), [/not in adjacent/], 0],
+	['a space not known', sharing({}, { space: null }, 'two-pole'), [], 0],
+	['a two-pole dual-function breaker: one pigtail', sharing(...BOTH('dual'), 'two-pole'), [], 1],
+	['two GFCI breakers tied', sharing(...BOTH('gfci'), 'handle-tie'), [/one two-pole breaker for both/], 2],
+	['two AFCI breakers tied', sharing(...BOTH('afci'), 'handle-tie'), [/unless their instructions allow/], 2]
+] as const)
+	test(`a shared neutral in the panel: ${what}`, () => {
+		const rows = panelMakeUp(of, of.panels[0] as Job['panels'][number]);
+		const told = (rows[0]?.notes ?? []).filter((n) => n.level === 'bad').map((n) => n.says);
+		assert.equal(told.length, bad.length, told.join('\n'));
+		bad.forEach((says, i) => assert.match(told[i] ?? '', says));
+		assert.equal(rows.flatMap((r) => r.landings).filter((l) => /pigtail/.test(l.conductor)).length, pigtails);
+	});
 test('torque: as marked within what a tool is right to, else told; not read is not good', () => {
 	const of = (value: number, marked: number | null) => torqueSays({ value, marked, unit: 'in-lb' }).level;
 	assert.deepEqual(
@@ -596,4 +672,62 @@ test('fill counts what the make-up has: every insulated end that comes in, and n
 				);
 		}
 	}
+});
+
+// Two devices in one box, one feed: what goes from screw to screw is one conductor, and takes no connector.
+const twoDevices = (
+	style: 'pigtail' | 'feed-through',
+	first: Partial<MakeDevice>,
+	second: Partial<MakeDevice> = {}
+): MakeUpCase => ({
+	edition: '2023',
+	practice: { style, pushIn: false },
+	box: { material: 'plastic', gangs: 2 },
+	cables: [
+		{
+			id: 'in',
+			toward: 'supply',
+			awg: '12',
+			conductors: [
+				{ color: 'black', net: 'hot' },
+				{ color: 'white', net: 'neutral' },
+				{ color: 'bare', net: 'ground' }
+			]
+		}
+	],
+	devices: [
+		{ id: 'd1', kind: 'receptacle', ...first },
+		{ id: 'd2', kind: 'receptacle', ...second }
+	]
+});
+const GUARD = { protection: 'gfci', load: [] } as const;
+for (const [what, of, jumpers, connectors, pigtails] of [
+	['pigtails: three splices', twoDevices('pigtail', {}), [], 3, 6],
+	['feed-through: hot and neutral by a jumper', twoDevices('feed-through', {}), ['hot-lower', 'neutral-lower'], 1, 4],
+	['behind LOAD', twoDevices('pigtail', GUARD, { behind: 'd1' }), ['load-hot', 'load-neutral'], 1, 4],
+	['leads are spliced', twoDevices('feed-through', {}, { connection: 'leads' }), [], 3, 3]
+] as const)
+	test(`a second device in the box: ${what}`, () => {
+		const made = makeUp(of);
+		const from = made.joins
+			.filter((j) => j.connector === 'no connector, one jumper')
+			.map((j) => j.tails.flatMap((t) => ('device' in t ? [`${t.device} ${t.terminal}`] : [])).sort()[0]);
+		assert.deepEqual(from.sort(), jumpers.map((terminal) => `d1 ${terminal}`).sort());
+		const takes = takesOf(of, made);
+		assert.deepEqual([takes.connectors.reduce((n, x) => n + x.count, 0), takes.pigtails], [connectors, pigtails]);
+	});
+test('250.146(B): a self-grounding yoke on a bonded metal box takes no conductor; in plastic it does', () => {
+	const on = (material: 'metal' | 'plastic', selfGrounding?: true) => {
+		const of = twoDevices('pigtail', { selfGrounding });
+		const made = makeUp({ ...of, box: { material, gangs: 1 }, devices: of.devices.slice(0, 1) });
+		return [made.terminals.some((t) => t.terminal === 'ground'), made.boxGround];
+	};
+	assert.deepEqual(
+		[on('metal'), on('metal', true), on('plastic', true)],
+		[
+			[true, true],
+			[false, true],
+			[true, false]
+		]
+	);
 });

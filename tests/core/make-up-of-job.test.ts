@@ -345,3 +345,21 @@ test('what was found of a conductor goes before its color', () => {
 	);
 	assert.deepEqual([seen('white', 'hot'), seen('black', 'neutral')], [false, false]);
 });
+
+test('a half that some switch takes, nobody knows which: the third conductor of its cable is its switched hot', () => {
+	const made = (conductors: 2 | 3) => {
+		const j = job({
+			boxes: [box('a', { state: 'found', material: 'plastic', ground: 'present' }, { state: 'planned', switched: 'half' })],
+			cables: [cable('p', 'a', 40, { conductors, state: 'found' })]
+		});
+		const of = boxCase({ edition: editions['2023'], job: j }, j.boxes[0] as Box);
+		return of.known ? of.case : null;
+	};
+	assert.deepEqual(
+		made(3)?.cables[0]?.conductors.map((c) => `${c.color} ${c.net}`),
+		['black hot', 'red switched', 'white neutral', 'bare ground']
+	);
+	assert.equal(made(3)?.devices[0]?.takes?.switched, 'switched');
+	// Two bring none: the half waits for what switches it.
+	assert.equal(made(2)?.devices[0]?.takes?.switched, undefined);
+});

@@ -459,6 +459,26 @@ test('connectors: the smallest that is listed for the set', () => {
 		null
 	);
 });
+test('levers, where the shop works with them: a port a conductor, by the frame for its gauge', () => {
+	const of = (n: number, awg: Awg) =>
+		connectorFor(
+			Array.from({ length: n }, () => ({ awg, metal: 'Cu' as const })),
+			'lever'
+		);
+	assert.deepEqual(
+		[2, 3, 4, 5, 6].map((n) => of(n, '12')),
+		['2-port lever', '3-port lever', '5-port lever', '5-port lever', null]
+	);
+	assert.deepEqual([of(2, '10'), of(4, '10'), of(2, '8')], ['large 2-port lever', 'large 5-port lever', null]);
+	// Six: two of four, a jumper between.
+	const six = Array.from({ length: 6 }, () => ({ awg: '14' as const, metal: 'Cu' as const }));
+	assert.deepEqual(splitOf(six, 'lever'), [4, 4]);
+	const made = makeUp({
+		...caseOf({ cables: [IN, OUT], devices: [{ id: 'd', kind: 'receptacle' }] }),
+		practice: { style: 'pigtail', pushIn: false, connector: 'lever' }
+	});
+	assert.deepEqual([...new Set(made.joins.map((j) => j.connector))], ['3-port lever']);
+});
 test('a set that none takes is split, with a jumper between the parts', () => {
 	const of = (n: number, awg: Awg = '12') => splitOf(Array.from({ length: n }, () => ({ awg, metal: 'Cu' as const })));
 	// Each jumper takes a place at both ends: 6 + 2 = 8 in two of 4; 8 + 2 in two of 5; 9 + 4 = 13 in three.

@@ -137,7 +137,7 @@ test('what readings of a run mean is not known where its lengths or its breaker 
 	};
 	const clears = (of: ReturnType<typeof with_>) => only(clearingOf(of.ruled, of.circuit, new Map())).clears;
 	const short = (of: ReturnType<typeof with_>) =>
-		shortCheck(of.ruled, of.circuit, { figures: { ohms: 0.3 }, words: {} }).points.map((p) => /distance/.test(p.says));
+		shortCheck(of.ruled, of.circuit, { figures: { ohms: 0.2 }, words: {} }).points.map((p) => /distance/.test(p.says));
 	const [whole, noLength] = [with_({}), with_({ lengthFt: null })];
 	assert.deepEqual(
 		[drop(whole), drop(noLength)],

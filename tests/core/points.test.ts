@@ -5,8 +5,9 @@ import { editions } from '../../src/core/code/editions';
 import { egcEnlarged } from '../../src/core/code/250-122-grounding';
 import { makeUp } from '../../src/core/makeup/box/make-up';
 import type { Color, MakeCable, MakeUpCase } from '../../src/core/makeup/box/case';
-import type { Cable, Feeder, Job, Panel, Room } from '../../src/core/model/known';
+import type { Cable, Circuit, Feeder, Job, Panel, Room } from '../../src/core/model/known';
 import { EDITIONS, type EditionKey } from '../../src/core/model/kinds';
+import { chargerNeed } from '../../src/core/protection/charger-need';
 import { cableChecks } from '../../src/core/rough/check-list';
 import { trenchesOf } from '../../src/core/rough/trenches';
 import { materialsOf } from '../../src/core/rough/materials';
@@ -197,3 +198,55 @@ for (const [what, lines, has, section] of [
 		assert.equal(own.length, has ? 1 : 0);
 		if (has) assert.match(own[0] ?? '', has);
 	});
+
+// 426.28, 427.22: heat out of doors is protected as equipment, 30 mA, whatever its 5 mA device.
+const heated = (serves: 'deicing' | 'pipe-heat' | undefined, more: Partial<Circuit> = {}, key: EditionKey = '2023') =>
+	assess({
+		...job({ edition: key, circuits: [circuit({ state: 'planned', ...more })] }),
+		boxes: [box('a', {}, { kind: 'hard-wired', receptacles: 0, serves })],
+		cables: [cable('p', 'a', 40)]
+	})
+		.stages.circuit.findings.filter((f) => f.code === 'equipment-gfp')
+		.map((f) => [f.severity, f.rule.section, f.fix?.label ?? 'no fix'].join(' | '));
+for (const key of EDITIONS)
+	for (const [what, got, want] of [
+		['heat of a pipe, not looked at', heated('pipe-heat', {}, key), ['caution | 427.22 | Seen: it has it']],
+		['de-icing, seen to have none', heated('deicing', { equipmentGfp: false }, key), ['violation | 426.28 | no fix']],
+		['the same as found', heated('deicing', { equipmentGfp: false, state: 'found' }, key), ['caution | 426.28 | no fix']],
+		['seen to have it', heated('pipe-heat', { equipmentGfp: true }, key), []],
+		['a GFCI breaker on it', heated('pipe-heat', { breaker: 'gfci' }, key), []],
+		['an AFCI breaker', heated('pipe-heat', { breaker: 'afci' }, key), ['caution | 427.22 | Seen: it has it']],
+		['neither', heated(undefined, {}, key), []]
+	] as const)
+		test(`${key}, ground-fault protection of equipment: ${what}`, () => assert.deepEqual(got, want));
+
+test('210.52(C)(2) of 2023: an island without a receptacle: a way for one later, made, none, or not looked at', () => {
+	const island = (provision: boolean | undefined, edition: EditionKey) => {
+		const kitchen: Room = {
+			...den,
+			kind: 'kitchen',
+			fixtures: [{ id: 'i', kind: 'island', name: 'Island', x: 50, y: 40, widthIn: 60, depthIn: 30, provision }]
+		};
+		return assess({ ...job({ edition, rooms: [kitchen] }) })
+			.stages.layout.findings.filter((f) => f.subject.id === 'i')
+			.map((f) => f.severity);
+	};
+	assert.deepEqual(
+		[island(undefined, '2023'), island(false, '2023'), island(true, '2023'), island(true, '2020')],
+		[['advice'], ['violation'], [], ['violation']]
+	);
+});
+test('a charger in a garage, wired in: GFCI by 210.8(F) of 2023 at 50 A, not at 60 A, not in 2020', () => {
+	const need = (key: EditionKey, breakerA: number, at: Room) => {
+		const j: Job = {
+			...job({ edition: key, rooms: [at], circuits: [circuit({ breakerA, poles: 2 })], cables: [cable('p', 'a', 30)] }),
+			boxes: [box('a', { roomId: at.id }, { kind: 'hard-wired', receptacles: 0, serves: 'ev', volts: 240 })]
+		};
+		return chargerNeed({ edition: editions[key], job: j }, 'c1')?.sections.join() ?? 'not known';
+	};
+	assert.deepEqual(
+		[need('2023', 50, garage), need('2023', 60, garage), need('2020', 50, garage), need('2017', 50, garage)],
+		['210.8(F)', '', '', '']
+	);
+	assert.equal(chargerNeed({ edition: editions['2023'], job: job() }, 'c1'), null);
+});

@@ -75,19 +75,19 @@ const threeSlots: [why: string, more: Parameters<typeof old>[0], want: string[],
 	[
 		'a ground said by two lamps',
 		{ b: { ground: 'present', groundProof: 'tester-lamps' }, db: THREE },
-		['violation 406.4(D)(2)'],
+		['caution 406.4(D)(2)'],
 		[]
 	],
 	[
 		'a ground said by volts to the box',
 		{ b: { ground: 'present', groundProof: 'volts-to-box' }, db: THREE },
-		['violation 406.4(D)(2)'],
+		['caution 406.4(D)(2)'],
 		[]
 	],
 	[
 		'a menu that says its path was read',
 		{ b: { ground: 'present', groundProof: 'path-reading' }, db: THREE },
-		['violation 406.4(D)(2)'],
+		['caution 406.4(D)(2)'],
 		[]
 	],
 	['a ground wire seen', { b: SEEN_WIRE, db: THREE }, [], []]
@@ -95,7 +95,7 @@ const threeSlots: [why: string, more: Parameters<typeof old>[0], want: string[],
 test('its path read, with no bootleg found: nothing', () => {
 	const j = old({ b: { ground: 'present', groundProof: 'not-proven' }, db: THREE });
 	assert.deepEqual(about(j, 'b', D2, provenGround('b')), []);
-	assert.deepEqual(about(j, 'b', D2, provenGround('b').slice(0, 1)), ['violation 406.4(D)(2)'], 'a jumper has low ohms too');
+	assert.deepEqual(about(j, 'b', D2, provenGround('b').slice(0, 1)), ['caution 406.4(D)(2)'], 'a jumper has low ohms too');
 });
 for (const key of EDITIONS)
 	for (const [why, more, want, texts] of threeSlots)
@@ -111,12 +111,12 @@ test('a breaker that is a GFCI protects them all, and the letter names it', () =
 	assert.deepEqual([about(j, 'b', D2), labels(j, 'b')], [[], ['GFCI Protected', 'No Equipment Ground']]);
 	assert.match(letter(j, 'b'), /Three slots behind the breaker in space 1, without a ground/);
 });
-test('nobody has looked: an old face is no violation yet, one that is put in is', () => {
+test('nobody has looked: an old face is no violation yet, one that is put in is told to be read first', () => {
 	const b = { ground: 'unknown', roomId: null } as const;
 	const alone = (state: Device['state']) => old({ b, db: { ...THREE, state } }, { cables: [] });
 	assert.deepEqual(about(alone('found'), 'b', D2), ['advice 406.4(D)(2)']);
-	assert.deepEqual(about(alone('planned'), 'b', D2), ['violation 406.4(D)(2)']);
-	assert.deepEqual(about(alone('built'), 'b', D2), ['violation 406.4(D)(2)']);
+	assert.deepEqual(about(alone('planned'), 'b', D2), ['caution 406.4(D)(2)']);
+	assert.deepEqual(about(alone('built'), 'b', D2), ['caution 406.4(D)(2)']);
 });
 test('a bootleg is no ground, whatever its path reads; checked again and clear, the reading counts', () => {
 	const j = old({ b: { ground: 'present', groundProof: 'not-proven' }, db: THREE });

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
-import { tracedBoxes, tracerBreaker, tracerCall, tracerSteps, TRACED_WHAT } from '../../src/core/trace/tracer';
+import { independentGround } from '../../src/core/makeup/independent-ground';
+import { tracedBoxes, tracerBreaker, tracerCall, tracerCallOnRun, tracerSteps, TRACED_WHAT } from '../../src/core/trace/tracer';
 
 /** What a tracer's levels say: where the open lies, which breaker, which boxes. */
 const levels = (text: string) =>
@@ -34,10 +35,33 @@ test('boxes from a share of the sender on are on the circuit', () => {
 test('set up by what is open: dead and a ground of its own always, a lamp but for ground and the whole cable', () => {
 	for (const what of TRACED_WHAT) {
 		const steps = tracerSteps(what);
-		assert.match(steps[0]?.do ?? '', /verified dead/);
-		assert.match(steps[1]?.do ?? '', /known hot/);
+		assert.match(steps[0]?.do ?? '', /neutral good to the panel's ground/);
+		assert.match(steps[1]?.do ?? '', /verified dead/);
+		assert.match(steps[2]?.do ?? '', /known hot/);
 		assert.ok(steps.every((s) => s.why));
 	}
 	const lamp = (what: (typeof TRACED_WHAT)[number]) => tracerSteps(what).some((s) => /^A lamp/.test(s.do));
 	assert.deepEqual(TRACED_WHAT.map(lamp), [true, true, false, false, true]);
 });
+
+test('which way the receiver goes: what lies the other way is not held against the sender', () => {
+	const nodes = ['p>a', 'a>b', 'b>c', 'b>d'].map((way) => {
+		const [fromId = null, boxId = ''] = way.split('>');
+		return { boxId, fromId };
+	});
+	const call = (way: 'panel' | 'onward' | undefined) => {
+		const got = tracerCallOnRun(nodes, { at: 'b', level: 10, way }, levels('a:1 c:4 d:9'));
+		return got && `${got.from} ${got.to}`;
+	};
+	assert.deepEqual([call(undefined), call('panel'), call('onward')], ['sender a', 'sender a', 'sender c']);
+});
+for (const [hotV, level] of [
+	[null, 'unknown'],
+	[103, 'bad'],
+	[104, 'good'],
+	[127, 'good'],
+	[128, 'bad'],
+	[60, 'bad'],
+	[0, 'bad']
+] as const)
+	test(`an independent ground, known hot to it ${hotV} V: ${level}`, () => assert.equal(independentGround(hotV).level, level));

@@ -3,6 +3,9 @@ import test from 'node:test';
 import { produce } from 'immer';
 import { mapBoxes } from '../../src/core/edit/circuits';
 import { decodeWalks } from '../../src/core/trace/walks';
+import { putOn } from '../../src/core/edit/join-ends';
+import { readSpaces } from '../../src/core/model/space-list';
+import type { Circuit, Job } from '../../src/core/model/known';
 import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '../../src/core/trace/walk-session';
 import { box, circuit, job, cable } from './small-job';
 
@@ -113,4 +116,39 @@ test('alone: half of what is left is off each time, one outlet of ten in four', 
 		assert.deepEqual(halveAlone(ten, answers), { left: [space], off: [] });
 	}
 	assert.deepEqual(halveAlone([1, 2], [true, false]).left, []);
+});
+
+test('spaces in one line: a range is all of it, and what names none is told', () => {
+	const CASES: readonly [string, number[], string[]][] = [
+		['1-12', [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12], []],
+		['3 to 5, 17; 19', [3, 4, 5, 17, 19], []],
+		['2 – 4', [2, 3, 4], []],
+		['8/10, 9', [8, 9], []],
+		['8/9', [], ['8/9']],
+		['12-1, den, 0, 201', [], ['12-1', 'den', '0', '201']],
+		['spaces 7 and 7', [7], []],
+		['199-200', [199, 200], []],
+		['', [], []]
+	];
+	for (const [text, spaces, notRead] of CASES) assert.deepEqual(readSpaces(text), { spaces, notRead }, text);
+});
+test('a space that is named while it is looked for keeps its place', () => {
+	const order = (j: Job) => walkTargets(j, 'p', [1, 2, 3, 4]).switched.map((s) => s.space);
+	assert.deepEqual(order(job({ circuits: [] })), [1, 2, 3, 4]);
+	assert.deepEqual(order(job({ circuits: [circuit({ space: 3 })] })), [1, 2, 3, 4]);
+});
+test('the breaker that was found: a box comes onto it from none, from one nobody named, from another', () => {
+	const put = (j: Job, circuitId = 'c2') => produce(j, putOn({ boxId: 'a', circuitId, cableId: 'new' }));
+	const two = [circuit(), circuit({ id: 'c2', space: 3 })];
+	const on = (j: Job, id: string) => j.cables.filter((l) => l.toId === id).map((l) => l.circuitId);
+	assert.deepEqual(on(put(job({ circuits: two, cables: [] })), 'a'), ['c2']);
+	assert.deepEqual(on(put(job({ circuits: two })), 'a'), ['c2']);
+	assert.equal(put(job({ circuits: two }), 'c1').cables.length, 3);
+	const unnamed = [
+		{ ...circuit(), space: null, name: '', panelId: null, state: 'found' as const },
+		circuit({ id: 'c2', space: 3 })
+	];
+	const j = put(job({ circuits: unnamed as Circuit[] }));
+	// All that hang on the one that nobody had named are on it too.
+	assert.deepEqual([on(j, 'a'), on(j, 'c'), j.circuits.map((c) => c.id)], [['c2'], ['c2'], ['c2']]);
 });

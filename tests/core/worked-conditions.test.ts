@@ -17,7 +17,9 @@ import { NEMA } from '../../src/core/code/nema-forms';
 import { isFirstReceptacle } from '../../src/core/protection/articles/210-12-afci-outlet';
 import { crossings } from '../../src/core/model/geometry';
 import type { Point, Room } from '../../src/core/model/known';
-import { CALL_AT, newRoom, newServiceCall, type CallAt } from '../../src/core/model/new-job';
+import { applianceAt, CALL_AT, CALLS as AT, type CallAt } from '../../src/core/model/call-at';
+import { asForm } from '../../src/core/code/nema-forms';
+import { newRoom, newServiceCall } from '../../src/core/model/new-job';
 import { DEFAULT_GROUPING } from '../../src/core/model/known';
 import { sortOutlets } from '../../src/core/propose/outlet-classes';
 import { proposeCircuits } from '../../src/core/propose/propose-circuits';
@@ -37,19 +39,34 @@ const square = (side: number): Point[] => [
 	[0, side]
 ];
 
-const CALLS: Readonly<Record<CallAt, [kind: string, receptacles: number, slots: string]>> = {
+const IS: Partial<Record<CallAt, [kind: string, receptacles: number, slots: string, more?: string]>> = {
 	'two-slot': ['receptacle', 2, 'two-slot'],
 	'three-slot': ['receptacle', 2, 'grounding'],
+	gfci: ['receptacle', 2, 'grounding', 'gfci none 120'],
+	'half-switched': ['receptacle', 2, 'grounding', 'none half 120'],
+	'receptacle-240': ['receptacle', 1, 'grounding', 'none none 240'],
 	switch: ['switch', 0, 'grounding'],
-	light: ['lighting', 0, 'grounding'],
-	appliance: ['hard-wired', 0, 'grounding']
+	light: ['lighting', 0, 'grounding']
 };
 for (const at of CALL_AT)
-	test(`a call at a ${at}: what is there, and no receptacle where there is none`, () => {
-		const call = newServiceCall({ jobId: 'j', boxId: 'b' }, { boxName: 'B', at, edition: '2023', permitDate: '2026-10-12' });
+	test(`a call at a ${at}: what is there, no receptacle where there is none, and nothing that nobody read`, () => {
+		const call = newServiceCall({ jobId: 'j', boxId: 'b' }, { boxName: '', at, edition: '2023', permitDate: '2026-10-12' });
 		const device = only(only(call.boxes).devices);
-		assert.deepEqual([device.kind, device.receptacles, device.slots], CALLS[at]);
+		const [kind, receptacles, slots, more] = IS[at] ?? ['hard-wired', 0, 'grounding'];
+		assert.deepEqual([device.kind, device.receptacles, device.slots], [kind, receptacles, slots]);
+		if (more) assert.equal(`${device.protection} ${device.switched} ${device.volts}`, more);
+		assert.deepEqual([only(call.boxes).name, device.watts], [AT[at].spot, 0]);
+		assert.equal(applianceAt(device), kind === 'hard-wired' ? at : null);
 	});
+test('a 240 V receptacle comes as the form that was named; the address is kept apart', () => {
+	const call = newServiceCall(
+		{ jobId: 'j', boxId: 'b' },
+		{ boxName: 'by the lathe', at: 'receptacle-240', device: asForm('L14-30'), address: '12 Marrow Street', edition: '2023' }
+	);
+	const device = only(only(call.boxes).devices);
+	assert.deepEqual([device.form, device.amps, device.volts, call.place], ['L14-30', 30, 240, '12 Marrow Street']);
+	assert.doesNotMatch(call.name, /Marrow/);
+});
 
 const STRIPS: [conductors: number | null, ground: boolean | null, poles: 1 | 2, drawn: string][] = [
 	[2, true, 1, 'hot neutral ground'],

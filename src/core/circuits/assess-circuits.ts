@@ -12,6 +12,7 @@ import { requiredCircuits } from './articles/210-11-required-circuits';
 import type { Edition } from '../code/shape/edition';
 import { type Run, runOf } from '../run/runs';
 import { feedFindings } from './articles/210-11-c-what-a-circuit-supplies';
+import { equipmentGroundFault } from './articles/426-28-427-22-heat-outdoors';
 import { dimmerFindings } from './articles/404-14-e-dimmers';
 import { formFindings, pushInFindings } from './articles/406-4-f-forms';
 import { ratingFindings } from './articles/210-21-b-receptacle-ratings';
@@ -73,6 +74,7 @@ const sharing = (edition: Edition, job: Job, run: Run): Finding[] =>
 		() => applianceFindings(edition, job, run),
 		() => cablesInTheWet(edition, job, run),
 		() => knobAndTube(edition, job, run),
+		() => equipmentGroundFault(edition, job, run),
 		() => lostWay(edition, job, run)
 	].flatMap((find) => orMissingFact(job, cite(edition, edition.ampacity.rule), find));
 /** What feeds a run, and what feeds its boxes, where nobody knows. */

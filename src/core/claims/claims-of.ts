@@ -48,6 +48,8 @@ export interface PlaceClaims {
 	next: Missing | null;
 	/** All that is missing until each is good. */
 	missing: readonly Missing[];
+	/** The same until each reads right, as far as a multimeter reaches. */
+	missingRight: readonly Missing[];
 	/** Something of it was read. */
 	read: boolean;
 	/** Readings that no longer stand: of before hands were in it, or with its power off. */
@@ -66,6 +68,7 @@ interface Row {
 	claims: OutletClaims;
 	level: PlaceLevel;
 	next: Missing | null;
+	right: readonly Missing[];
 }
 function rowOf(c: OutletCase, power: Pick<Claims, 'off' | 'dead'>): Row {
 	const grounded = ground(c);
@@ -85,7 +88,8 @@ function rowOf(c: OutletCase, power: Pick<Claims, 'off' | 'dead'>): Row {
 	return {
 		claims: { box: c.box.id, device: c.device.id, half: c.half, ...of, good: all, word: wordOf(level, of.joints) },
 		level,
-		next: nextOf(level, level === 'bad' ? missingGood(of) : all.missing, right)
+		next: nextOf(level, level === 'bad' ? missingGood(of) : all.missing, right),
+		right
 	};
 }
 /** What is to be settled next: of what reads right what would make it good; of what is bad what is not read yet besides. */
@@ -120,6 +124,7 @@ export function boxClaims(ruled: RuledJob, seen: Seen, { box, proof }: { box: Bo
 		word: level === 'good' && notLoaded ? 'good, not read under load' : WORDS[level],
 		next: open?.next ?? null,
 		missing: [...new Set(rows.flatMap((r) => r.claims.good.missing))],
+		missingRight: [...new Set(rows.flatMap((r) => (r.level === 'good' ? [] : r.right)))],
 		read: proof !== null,
 		stale: [...new Set(cases.flatMap((c) => c.stale))]
 	};
@@ -209,7 +214,7 @@ function terminalsOf(appliance: string, place: PlaceClaims | undefined): Termina
 /** A panel, or a breaker in it: as its readings have it; no outlet, and never good by readings alone. */
 function panelClaims(id: string, proof: BoxProof): PlaceClaims {
 	const level = worst([...Object.values(proof.latest), ...proof.rivals].map((j) => j.verdict.level));
-	return { id, outlets: [], level, word: WORDS[level], next: null, missing: [], read: true, stale: [] };
+	return { id, outlets: [], level, word: WORDS[level], next: null, missing: [], missingRight: [], read: true, stale: [] };
 }
 /** What was owed of an outlet is proven, as far as the instruments on site reach. */
 export const isProven = (place: Pick<PlaceClaims, 'level'> | undefined): boolean =>

@@ -31,13 +31,15 @@ export function headLine(
 		...groundWords(job, place, rows),
 		...wordsOf(rows, 'gfci', { yes: 'GFCI tested', no: 'GFCI failed', unknown: 'GFCI not tested' }),
 		...wordsOf(rows, 'afci', { yes: 'AFCI tested', no: 'AFCI failed', unknown: 'AFCI not tested' }),
-		...wordsOf(rows, 'joints', { no: 'bad connection' })
+		...wordsOf(rows, 'polarity', { no: 'wrong polarity' }),
+		...wordsOf(rows, 'joints', { no: 'bad connection' }),
+		...wordsOf(rows, 'contacts', { no: 'worn grip' })
 	];
 }
 /** The gravest of all outlets of the box. */
 function wordsOf(
 	rows: readonly OutletClaims[],
-	key: 'energized' | 'ground' | 'gfci' | 'afci' | 'joints',
+	key: 'energized' | 'polarity' | 'ground' | 'gfci' | 'afci' | 'joints' | 'contacts',
 	words: Partial<Record<Claim['is'], string>>
 ): string[] {
 	const is = (['no', 'unknown', 'yes'] as const).find((x) => rows.some((r) => r[key].is === x));

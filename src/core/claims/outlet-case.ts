@@ -3,6 +3,7 @@ import { knownBefore, type Entry } from '../model/written';
 import { indexOf } from '../model/job-index';
 import type { Box, Circuit, Device, Job, LiveEvent, Reading } from '../model/known';
 import type { ReadingKind } from '../model/kinds';
+import type { PartKind } from '../model/work';
 import { once } from '../model/remember';
 import { gatePlace, tagsOver } from '../makeup/gate';
 import { LIT_V } from '../instruments/thresholds';
@@ -113,6 +114,8 @@ const ofBoth = (latest: Latest | undefined): Latest =>
 	Object.fromEntries(Object.entries(latest ?? {}).filter(([kind]) => OF_YOKE.includes(kind as ReadingKind)));
 
 type Moment = Omit<Entry, 'id'>;
+/** Parts for which hands are in their box. */
+const HANDS_IN: readonly PartKind[] = ['device', 'jumper', 'blank', 'splice'];
 /** When hands were last in each box, to verify it dead or to put something in: what was read before is of another joint. */
 const lastHandsIn = once((job: Job, events: readonly LiveEvent[]): ReadonlyMap<string, Moment> => {
 	const last = new Map<string, Moment>();
@@ -122,7 +125,7 @@ const lastHandsIn = once((job: Job, events: readonly LiveEvent[]): ReadonlyMap<s
 	};
 	for (const e of events) if (e.kind === 'dead-test' && e.boxId) note(e.boxId, e);
 	for (const { parts } of job.works ?? [])
-		for (const part of parts) if (part.put && (part.kind === 'device' || part.kind === 'jumper')) note(part.at, part.put);
+		for (const part of parts) if (part.put && HANDS_IN.includes(part.kind)) note(part.at, part.put);
 	return last;
 });
 const isBefore = (reading: Entry, work: Moment | undefined): boolean => !!work && knownBefore(reading, work);

@@ -1,6 +1,6 @@
 import { boxPoint, distance, inward, wallEnds, wallLength } from '../model/geometry';
 import type { Box, Break, Circuit, Device, Fixture, Job, Cable, Panel, Place, Point, Room } from '../model/known';
-import type { BreakKind, FixtureKind, RoomKind } from '../model/kinds';
+import type { BreakKind, FixtureKind, LeadsTo, RoomKind } from '../model/kinds';
 import { DUPLEX, newCircuit, newRoom } from '../model/new-job';
 import type { Awg } from '../units/gauge';
 
@@ -42,12 +42,20 @@ export class HouseBuilder {
 		this.room(id, name, kind, outline, more);
 	}
 	/** A door, opening or window on the plan: it breaks the wall of every room named. */
-	pass(kind: BreakKind, roomIds: readonly string[], a: Point, b: Point, swingsInto?: string): void {
+	pass(kind: BreakKind, roomIds: readonly string[], a: Point, b: Point, swingsInto?: string, leadsTo?: LeadsTo): void {
 		for (const id of roomIds) {
 			const room = this.find(id);
 			const { wall, from, to } = this.onto(room, a, b);
 			const door: Partial<Break> = kind === 'door' ? { hinge: 'from', swingsIn: swingsInto === id } : {};
-			room.breaks.push({ id: `${id}-b${room.breaks.length + 1}`, wall, from, to, kind, ...door });
+			room.breaks.push({
+				id: `${id}-b${room.breaks.length + 1}`,
+				wall,
+				from,
+				to,
+				kind,
+				...door,
+				...(leadsTo ? { leadsTo } : {})
+			});
 		}
 	}
 	counter(roomId: string, a: Point, b: Point, depthIn = 25): void {
@@ -62,6 +70,8 @@ export class HouseBuilder {
 	): void {
 		const room = this.find(roomId);
 		const fixture: Fixture = { id: `${roomId}-f${room.fixtures.length + 1}`, kind, name, x, y, widthIn, depthIn };
+		// New work: the way for a receptacle later is on the plan.
+		if (kind === 'peninsula') fixture.provision = true;
 		room.fixtures.push(fixture);
 	}
 	panel(id: string, name: string, roomId: string, spot: Spot, mainA: number, spaces: number): void {

@@ -35,8 +35,8 @@ function rooms(h: HouseBuilder): void {
 	h.rect('pantry', 'Pantry', 'pantry', [355, 216, 60, 120]);
 	h.rect('porch', 'Back porch', 'porch', [420, 216, 65, 120]);
 	h.rect('cellar', 'Cellar', 'basement', [211, 6, 274, 330], { story: -1, finished: false });
-	h.room('yard', 'Yard', 'outdoors', null, { finished: false, side: 'front' });
-	h.pass('door', ['living'], [90, 6], [126, 6], 'living');
+	h.room('yard', 'Yard', 'outdoors', null, { finished: false, side: 'front', equipment: false });
+	h.pass('door', ['living'], [90, 6], [126, 6], 'living', 'outside');
 	h.pass('opening', ['living', 'hall'], [60, 164], [110, 164]);
 	h.pass('opening', ['living', 'dining'], [208, 50], [208, 120]);
 	h.pass('opening', ['dining', 'hall'], [270, 164], [310, 164]);

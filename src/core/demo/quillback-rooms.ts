@@ -34,8 +34,8 @@ export function quillbackRooms(h: HouseBuilder): void {
 	h.rect('shed', 'Garden shed', 'accessory', [560, 1104, 120, 96], { finished: false });
 	h.rect('crawl', 'Crawl space', 'crawl-space', [6, 6, 512, 348], { story: -1, finished: false });
 	h.rect('attic', 'Attic', 'attic', [6, 6, 512, 348], { story: 1, finished: false });
-	h.room('front', 'Front yard', 'outdoors', null, { finished: false, side: 'front' });
-	h.room('back', 'Back yard', 'outdoors', null, { finished: false, side: 'back' });
+	h.room('front', 'Front yard', 'outdoors', null, { finished: false, side: 'front', equipment: false });
+	h.room('back', 'Back yard', 'outdoors', null, { finished: false, side: 'back', equipment: false });
 
 	h.pass('door', ['bed1', 'hall'], [110, 158], [140, 158], 'bed1');
 	h.pass('door', ['bed1', 'clo1'], [158, 20], [158, 68]);

@@ -86,5 +86,6 @@ export const removeBox =
 			if (symptom.signs) symptom.signs = symptom.signs.filter((s) => s.boxId !== boxId);
 		}
 		for (const item of draft.inspection ?? []) if (item.boxId === boxId) item.boxId = null;
+		for (const cable of draft.cables) if (cable.behind === boxId) delete cable.behind;
 		draft.boxes = draft.boxes.filter((b) => b.id !== boxId);
 	};

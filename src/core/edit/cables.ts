@@ -1,5 +1,6 @@
 import { BreakerName, breakerName } from '../model/breaker-name';
 import { rowIn, type Command } from './command';
+import type { Awg } from '../units/gauge';
 import type { Circuit, Cable, Job, Route } from '../model/job';
 
 /** Changes what is said of a cable. */
@@ -40,8 +41,29 @@ export const feedCable =
 		if (sure < 1) cable.guess = sure;
 		else delete cable.guess;
 	};
+/**
+ * Writes what was measured at an opened box: these were dead with its hots parted, and live with them joined. What is already known
+ * to be behind another box, and that one behind this, keeps the nearer.
+ */
+export const writeBehind =
+	(circuitId: string, openedId: string, deadIds: readonly string[]): Command =>
+	(draft) => {
+		const own = draft.cables.filter((l) => l.circuitId === circuitId);
+		const behindOf = new Map(own.flatMap((l) => (l.behind ? [[l.toId, l.behind] as const] : [])));
+		const isBefore = (id: string, seen: readonly string[] = []): boolean => {
+			const up = behindOf.get(id);
+			return up !== undefined && !seen.includes(up) && (up === openedId || deadIds.includes(up) || isBefore(up, [...seen, up]));
+		};
+		for (const cable of own) {
+			if (cable.toId === openedId) continue;
+			if (deadIds.includes(cable.toId)) cable.behind = cable.behind && isBefore(cable.toId) ? cable.behind : openedId;
+			else if (cable.behind === openedId) delete cable.behind;
+		}
+	};
 /** Under this a reckoned feed is not written: it is only the next thing to test. */
 export const FEED_SURE = 0.9;
+/** What was reckoned is never all certain: only a look makes it so. */
+const MOST_SURE = 0.99;
 /**
  * Writes a reckoned feed order: each cable keeps how likely its feed is, until somebody sees it.
  * @param best what feeds each box; null: the panel @throws RangeError where one of them is less likely than `FEED_SURE`
@@ -68,7 +90,7 @@ export const writeFeeds =
 				const cable = draft.cables.find((l) => l.circuitId === circuitId && l.toId === boxId);
 				const from = fromId ?? panelId;
 				if (!cable || from === null) continue;
-				feedCable(cable.id, from, sure)(draft);
+				feedCable(cable.id, from, Math.min(sure, MOST_SURE))(draft);
 				cable.lengthFt ??= feet(from, boxId);
 			}
 		}
@@ -134,7 +156,7 @@ const plannedCable = (circuit: Circuit, like: Cable | undefined): CableOf => ({
 	ground: like?.ground ?? true
 });
 /** Least copper for a breaker, for new cable. */
-const LEAST_WIRE: readonly (readonly [upToA: number, awg: Cable['awg']])[] = [
+const LEAST_WIRE: readonly (readonly [upToA: number, awg: Awg])[] = [
 	[15, '14'],
 	[20, '12'],
 	[30, '10'],
@@ -143,7 +165,8 @@ const LEAST_WIRE: readonly (readonly [upToA: number, awg: Cable['awg']])[] = [
 	[70, '4'],
 	[95, '2']
 ];
-const leastFor = (breakerA: number): Cable['awg'] => LEAST_WIRE.find(([upToA]) => breakerA <= upToA)?.[1] ?? '1/0';
+/** @returns the least copper for a breaker of so many amperes */
+export const leastFor = (breakerA: number): Awg => LEAST_WIRE.find(([upToA]) => breakerA <= upToA)?.[1] ?? '1/0';
 /**
  * Feeds the boxes of a circuit from others than now, all at once. A cable that stays keeps its measured length.
  * @throws RangeError where a box is not on the circuit, or the run would not hang together

@@ -1,7 +1,7 @@
 import { breakerName, isUnnamed } from '../model/breaker-name';
 import type { Circuit, Job } from '../model/job';
 import { newCircuit } from '../model/new-job';
-import { attachBox, feedCable } from './cables';
+import { attachBox, feedCable, moveToCircuit } from './cables';
 import { rowIn, type Command } from './command';
 
 /** Ends are joined: what was seen in a box is the end of a cable to another place. Nothing of what was seen changes. */
@@ -69,6 +69,21 @@ function sharedCircuit(draft: Job, { boxId, otherId, freshId }: { boxId: string;
 	return rowIn(draft.circuits, freshId, 'circuit');
 }
 
+/**
+ * Puts a box on the breaker that was found to feed it; what feeds it there nobody knows. Off another one it moves; with all that hang on
+ * one that nobody had named it comes along.
+ */
+export const putOn =
+	({ boxId, circuitId, cableId }: { boxId: string; circuitId: string; cableId: string }): Command =>
+	(draft) => {
+		const own = draft.cables.filter((l) => l.toId === boxId).map((l) => l.circuitId);
+		if (own.includes(circuitId)) return;
+		const now = draft.circuits.find((c) => own.includes(c.id));
+		const to = { cableId, circuitId, fromId: null, lengthFt: null };
+		if (!now) attachBox(boxId, to)(draft);
+		else if (isUnnamed(now)) takeOver(now.id, circuitId)(draft);
+		else moveToCircuit(boxId, now.id, to)(draft);
+	};
 /** The boxes of a circuit that nobody had named are those of this breaker: it was found. Their cables stay as they are. */
 export const takeOver =
 	(fromCircuitId: string, toCircuitId: string): Command =>

@@ -65,6 +65,32 @@ export function spaceOf(job: Job, words: SpaceWords, panelId?: string): SpaceNam
 		}
 	};
 }
+/** Why a new breaker cannot go into a space: words that name none, or one that is taken. */
+export const TAKEN = 'Another breaker is in that space.';
+/** The space that a new breaker is to go into, of the panel that is named. @returns why not, or the command */
+export function newSpace(job: Job, circuitId: string, text: string): { fault: string } | { put: Command } {
+	const named = nameSpace(job, text);
+	if (!named.known) return { fault: NOT_ONE[named.why] };
+	const { circuitId: other, make } = named;
+	if (!make || job.circuits.some((c) => c.id === other)) return { fault: TAKEN };
+	return {
+		put: (draft) => {
+			make(draft);
+			const made = draft.circuits.find((c) => c.id === other);
+			const own = draft.circuits.find((c) => c.id === circuitId);
+			if (!made || !own) return;
+			Object.assign(own, {
+				panelId: made.panelId,
+				space: made.space,
+				poles: made.poles,
+				...(made.half ? { half: made.half } : {})
+			});
+			draft.circuits = draft.circuits.filter((c) => c.id !== other);
+			// It begins at its panel: what fed it was not known before.
+			for (const l of draft.cables) if (l.circuitId === circuitId && l.fromId === null) l.fromId = made.panelId;
+		}
+	};
+}
 const stands = (c: Circuit, { space, half }: SpaceWords): boolean =>
 	c.space !== null && (c.space === space || (c.poles === 2 && c.space + 2 === space)) && (half === null || c.half === half);
 

@@ -1,9 +1,12 @@
+import { produce } from 'immer';
 import { rowIn, type Command } from './command';
 import { applyFix } from './fix';
+import { addSet, removePlanned, type NewSetAt } from './new-set';
 import type { Device, Job } from '../model/job';
 import { labelsId } from '../model/checks';
+import type { Protection, WorkSheet } from '../model/kinds';
 import type { Fix } from '../model/result';
-import { openWork, type Act, type OldPart, type Skipped, type Work, type WorkPart } from '../model/work';
+import { openBreakerWork, openWork, type Act, type OldPart, type Skipped, type Work, type WorkPart } from '../model/work';
 
 /** Works: what was there, what was chosen, each part with when it was put in. */
 
@@ -11,11 +14,16 @@ import { openWork, type Act, type OldPart, type Skipped, type Work, type WorkPar
 export interface Chosen {
 	boxId: string;
 	title: string;
+	sheet?: WorkSheet | undefined;
 	fix: Fix | null;
 	/** Labels by the box that they go on. */
 	labels?: readonly { boxId: string; words: string }[] | undefined;
 	/** A jumper between neutral and ground that comes off first. */
 	jumperAt?: string | undefined;
+	/** Devices that are taken out, their box blanked. */
+	blankAt?: { boxId: string; deviceId: string } | undefined;
+	/** New boxes that this one, or a breaker, is to feed. */
+	adds?: NewSetAt | undefined;
 }
 
 /**
@@ -23,26 +31,52 @@ export interface Chosen {
  * yet is planned anew: what was found stays as it was noted first.
  */
 export const beginWork =
-	({ boxId, title, fix, labels = [], jumperAt }: Chosen, act: Act, newId: () => string): Command =>
+	({ boxId, title, sheet, fix, labels = [], jumperAt, blankAt, adds }: Chosen, act: Act, newId: () => string): Command =>
 	(draft) => {
 		const before = openWork(draft, boxId);
 		if (before && !before.parts.some((p) => p.put)) takeBack(draft, before);
 		const parts = oncePerThing([
 			...(jumperAt ? [{ id: newId(), kind: 'jumper' as const, at: jumperAt }] : []),
+			...(blankAt ? [{ id: newId(), kind: 'blank' as const, at: blankAt.boxId, deviceId: blankAt.deviceId }] : []),
 			...partsOf(fix, newId)
 		]);
+		const found = foundAt(draft, boxId, parts);
+		if (adds) parts.push(...newParts(draft, adds, newId), ...spliced(adds, parts, newId));
 		const work: Work = {
 			id: newId(),
 			boxId,
 			title,
+			...(sheet ? { sheet } : {}),
 			begun: act,
-			found: foundAt(draft, boxId, parts),
+			found,
 			parts: [...parts, ...labels.map((l): WorkPart => ({ id: newId(), kind: 'label', at: l.boxId, words: l.words }))]
 		};
 		if (fix) applyFix(fix, newId)(draft);
 		draft.works = [...(draft.works ?? []), work];
 	};
 
+/** The devices of a set that is to be run. */
+const newParts = (draft: Job, adds: NewSetAt, newId: () => string): WorkPart[] =>
+	addSet(draft, adds, newId).map(({ boxId, deviceId }): WorkPart => ({
+		id: newId(),
+		kind: 'device',
+		at: boxId,
+		deviceId,
+		newBox: true
+	}));
+/** The box that feeds it is opened, and closed again: unless its own device goes out or in with the same work. */
+const spliced = ({ fromId }: NewSetAt, parts: readonly WorkPart[], newId: () => string): WorkPart[] =>
+	fromId === null || parts.some((p) => p.at === fromId) ? [] : [{ id: newId(), kind: 'splice', at: fromId }];
+/** Begins new work on a breaker of its own: the first of its boxes is where the work is. */
+export const beginOwn =
+	({ title, adds }: { title: string; adds: NewSetAt }, act: Act, newId: () => string): Command =>
+	(draft) => {
+		const parts = newParts(draft, adds, newId);
+		const circuitId = draft.cables.find((c) => c.toId === parts[0]?.at)?.circuitId;
+		if (circuitId) parts.push({ id: newId(), kind: 'breaker', at: circuitId });
+		const found = { devices: [], breakers: [] };
+		draft.works = [...(draft.works ?? []), { id: newId(), boxId: parts[0]?.at ?? null, title, begun: act, found, parts }];
+	};
 /** The parts of a fix: devices at their boxes, breakers at their spaces. */
 function partsOf(fix: Fix | null, newId: () => string): WorkPart[] {
 	if (fix?.kind === 'several') return fix.fixes.flatMap((one) => partsOf(one, newId));
@@ -78,14 +112,27 @@ function foundAt(job: Job, boxId: string, parts: readonly WorkPart[]): Work['fou
 }
 /** What was planned and is not in is as it was found. */
 function takeBack(draft: Job, work: Work): void {
+	removePlanned(
+		draft,
+		work.parts.flatMap((p) => (p.newBox && !p.put ? [p.at] : [])),
+		work.parts.flatMap((p) => (p.kind === 'breaker' && !p.put && !work.found.breakers.some((b) => b.id === p.at) ? [p.at] : []))
+	);
 	for (const part of work.parts) {
-		if (part.put) continue;
+		if (part.put || part.newBox) continue;
 		if (part.kind === 'breaker') delete draft.circuits.find((c) => c.id === part.at)?.plannedBreaker;
 		const was = work.found.devices.find((f) => f.boxId === part.at && f.device.id === part.deviceId)?.device;
 		const box = was && draft.boxes.find((b) => b.id === part.at);
 		if (box) box.devices = box.devices.map((d) => (d.id === was.id ? copy(was) : d));
 	}
 	draft.works = (draft.works ?? []).filter((w) => w.id !== work.id);
+}
+/**
+ * The job as it was before what is chosen at a box: choices are weighed by what stands there, not by the plan that they would take
+ * the place of. The same job where nothing is chosen, or where a part of it is in.
+ */
+export function beforeChoice(job: Job, boxId: string): Job {
+	const work = openWork(job, boxId);
+	return work && !work.parts.some((p) => p.put) ? produce(job, (draft) => takeBack(draft, work)) : job;
 }
 const workIn = (draft: Job, workId: string): Work => rowIn(draft.works ?? [], workId, 'work');
 
@@ -103,10 +150,13 @@ const PUTS: Readonly<Record<WorkPart['kind'], (draft: Job, part: WorkPart, by: {
 		const device = rowIn(box.devices, part.deviceId ?? '', 'device');
 		Object.assign(device, { state: 'built', installed: day }, act.by ? { installedBy: act.by } : {});
 		if (box.state === 'planned') box.state = 'built';
+		for (const cable of draft.cables) if (cable.toId === box.id && cable.state === 'planned') builtCable(draft, cable);
 	},
 	breaker: (draft, part, { day }) => {
 		const circuit = rowIn(draft.circuits, part.at, 'circuit');
 		circuit.breaker = part.breaker ?? circuit.breaker;
+		if (part.breakerA !== undefined) circuit.breakerA = part.breakerA;
+		if (circuit.state === 'planned') circuit.state = 'built';
 		circuit.installed = day;
 		delete circuit.plannedBreaker;
 	},
@@ -116,8 +166,31 @@ const PUTS: Readonly<Record<WorkPart['kind'], (draft: Job, part: WorkPart, by: {
 		const note = [...(words ? [words] : []), part.words ?? ''].join('; ');
 		draft.checks = [...draft.checks.filter((c) => c.id !== id), { id, seen: 'done', note, at: act.at, by: act.by }];
 	},
-	jumper: () => undefined
+	jumper: () => undefined,
+	blank: (draft, part) => {
+		const box = rowIn(draft.boxes, part.at, 'box');
+		box.devices = box.devices.filter((d) => d.id !== part.deviceId);
+	},
+	splice: () => undefined
 };
+/** A cable that was run: in a box of which the others were told, its end is one more of them. */
+function builtCable(draft: Job, cable: Job['cables'][number]): void {
+	cable.state = 'built';
+	const from = draft.boxes.find((b) => b.id === cable.fromId);
+	if (!from?.ends.length || from.ends.some((e) => e.of === cable.id)) return;
+	const { kind, awg, conductors, ground, metal } = cable;
+	from.ends.push({
+		id: `${cable.id}-from`,
+		of: cable.id,
+		kind,
+		awg,
+		conductors,
+		ground,
+		...(metal ? { metal } : {}),
+		line: false,
+		note: ''
+	});
+}
 
 /** A step is skipped by name: it ends, and it is printed as not done. */
 export const skipStep =
@@ -176,7 +249,7 @@ export const installed =
 				if (part.kind === 'device' && part.at === boxId && !part.put && !work.ended)
 					putIn({ workId: work.id, partId: part.id, day }, act)(draft);
 		if (box.state === 'planned') box.state = 'built';
-		for (const cable of draft.cables) if (cable.toId === boxId && cable.state === 'planned') cable.state = 'built';
+		for (const cable of draft.cables) if (cable.toId === boxId && cable.state === 'planned') builtCable(draft, cable);
 	};
 /** A breaker that was planned is in: the part of its work, or a work of its own. @throws RangeError where none is planned */
 export const breakerIn =
@@ -199,6 +272,44 @@ export const breakerIn =
 			];
 		for (const work of draft.works ?? [])
 			for (const part of work.parts) if (!work.ended && isIt(part)) putIn({ workId: work.id, partId: part.id, day }, act)(draft);
+	};
+/** Begins the work at a breaker alone: another one is to go in, as chosen. One of which nothing is in yet is planned anew. */
+export const changeBreaker =
+	(
+		{
+			circuitId,
+			title,
+			protection,
+			breakerA
+		}: { circuitId: string; title: string; protection: Protection; breakerA: number | null },
+		act: Act,
+		newId: () => string
+	): Command =>
+	(draft) => {
+		const before = openBreakerWork(draft, circuitId);
+		if (before && !before.parts.some((p) => p.put)) takeBack(draft, before);
+		const circuit = rowIn(draft.circuits, circuitId, 'circuit');
+		const { id, breaker, poles } = circuit;
+		draft.works = [
+			...(draft.works ?? []),
+			{
+				id: newId(),
+				boxId: null,
+				title,
+				begun: act,
+				found: { devices: [], breakers: [{ id, breaker, breakerA: circuit.breakerA, poles }] },
+				parts: [
+					{
+						id: newId(),
+						kind: 'breaker',
+						at: circuitId,
+						breaker: protection,
+						...(breakerA === null || breakerA === circuit.breakerA ? {} : { breakerA })
+					}
+				]
+			}
+		];
+		circuit.plannedBreaker = protection;
 	};
 /** The same of several boxes at once: those of them where something is planned. @throws RangeError where nothing is */
 export const installedAll =

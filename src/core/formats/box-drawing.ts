@@ -57,7 +57,9 @@ function groupsOf(c: MakeUpCase, m: MakeUp): Group[] {
 			spliced: true,
 			words:
 				j.connector === JUMPER
-					? 'ground: jumper from the box screw; the armor or raceway is the ground'
+					? j.net === 'ground'
+						? 'ground: jumper from the box screw; the armor or raceway is the ground'
+						: `${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}: one jumper from device to device, no connector`
 					: `${NET_WORDS[j.net]}${j.load ? ', LOAD side' : ''}: ${count} conductors, ${[...new Set(awgs)].join(' and ')} AWG, ${j.connector ?? 'connector by its package'}`
 		};
 	});

@@ -11,8 +11,8 @@ import {
 	type MakeUpCase,
 	type Net
 } from '../makeup/box/case';
-import { check, flag, list, must, named, oneOf, shape, whole, edition, type Checked } from '../model/file/fields';
-import { BOX_MATERIALS, CONNECTS, PROTECTIONS } from '../model/kinds';
+import { check, flag, list, maybe, must, named, oneOf, shape, whole, edition, type Checked } from '../model/file/fields';
+import { BOX_MATERIALS, CONNECTOR_KINDS, CONNECTS, PROTECTIONS } from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import { GAUGES } from '../units/gauge';
 
@@ -41,7 +41,7 @@ const device = shape({
 });
 export const makeUpRequest = shape({
 	edition: edition(),
-	practice: must(shape({ style: must(oneOf(STYLES)), pushIn: must(flag()) })),
+	practice: must(shape({ style: must(oneOf(STYLES)), pushIn: must(flag()), connector: maybe(oneOf(CONNECTOR_KINDS)) })),
 	box: must(shape({ material: must(oneOf(BOX_MATERIALS)), gangs: must(whole(1, 8)) })),
 	cables: must(list(cable, 20, 1)),
 	devices: list(device, 12).default(() => [])

@@ -9,8 +9,8 @@ import { BREAKER_WORDS, DEVICE_WORDS } from '../model/protections';
 import { localDay } from '../units/day';
 import type { RuledJob } from '../code/ruled-job';
 import { knownOr, sayRating } from '../model/fact-words';
-import type { Box, Circuit, DeviceWas, Job, LiveEvent, Reading } from '../model/known';
-import { indexOf } from '../model/job-index';
+import type { Box, Circuit, Device, DeviceWas, Job, LiveEvent, Reading } from '../model/known';
+import { indexOf, placeName } from '../model/job-index';
 import { inWords } from '../model/kinds';
 import type { Rule } from '../model/result';
 import { counting } from '../model/latest-readings';
@@ -112,14 +112,14 @@ export function codeLetter(
 		],
 		before: own.filter(isEarly).map(sayReading),
 		done: doneOf(job, box, work),
-		dead: deadTests(box, work, events),
+		dead: deadTests(job, box, work, events),
 		left: [
 			...(place.read
 				? [
 						`By its readings: ${place.word}${place.level === 'right' ? '; ground path not read' : ''}.`,
 						...(isProven(place) ? [] : place.missing.map((m) => `Not proven: ${MISSING[m].words}.`))
 					]
-				: ['Not tested.']),
+				: [box.devices.length ? 'Not tested.' : 'Splices behind a blank cover.']),
 			...(work ? owedElsewhere(job, work, { seen, box }) : []),
 			...(work?.skipped?.some((x) => x.step === 'prove')
 				? ['Testing was skipped: what is listed here as not proven was not tested.']
@@ -128,7 +128,11 @@ export function codeLetter(
 		points,
 		evidence: [...evidence, ...(photos ? [`${photos} ${photos === 1 ? 'photo' : 'photos'} with this job.`] : [])],
 		tester,
-		asks: [...asks, ...(ground.ask ? [ground.ask] : []), ...(evidence.length ? [] : ['No readings of this outlet yet.'])],
+		asks: [
+			...asks,
+			...(ground.ask ? [ground.ask] : []),
+			...(evidence.length || !box.devices.length ? [] : ['No readings of this outlet yet.'])
+		],
 		closing:
 			'This states what was checked and under which rules. Local code and the authority having jurisdiction decide, and may require more.'
 	};
@@ -160,9 +164,13 @@ function foundBreaker(job: Job, circuit: Circuit | undefined, work: Work | undef
 }
 /** What this work did at the box and elsewhere for it, and what it only plans. */
 function doneOf(job: Job, box: Box, work: Work | undefined): string[] {
+	// What a sheet led through is said by what was done, and not as a device put in.
+	const sheet = work?.sheet !== undefined;
 	const devices = box.devices.flatMap((d) =>
 		d.state === 'built'
-			? `Put in${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d).replace(/^A /, 'a ')}`
+			? sheet
+				? `${work?.title},${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d)}`
+				: `Put in${d.installed ? ` ${d.installed}` : ''}${d.installedBy ? ` by ${d.installedBy}` : ''}: ${faceOf(d).replace(/^A /, 'a ')}`
 			: d.state === 'planned'
 				? `Planned, not put in yet: ${faceOf(d).replace(/^A /, 'a ')}`
 				: []
@@ -178,10 +186,14 @@ function doneOf(job: Job, box: Box, work: Work | undefined): string[] {
 		];
 		const circuit = circuits.get(p.at);
 		if (p.kind === 'breaker' && circuit) {
-			const what = `a ${BREAKER_WORDS[p.breaker ?? 'none']} breaker in ${saySpace(job, circuit)}`;
+			const what = `a ${BREAKER_WORDS[p.breaker ?? circuit.breaker] || 'plain'} breaker in ${saySpace(job, circuit)}`;
 			return put(`Put in ${what},`, what);
 		}
 		if (p.kind === 'jumper') return put(`Jumper between neutral and ground taken off at ${name},`, `the jumper off at ${name}`);
+		if (p.kind === 'blank')
+			return put(`Removed at ${name}, spliced, blank cover on,`, `the device at ${name} out, a blank cover on`);
+		if (p.kind === 'splice') return put(`Opened, spliced on and closed at ${name},`, `the splice at ${name}`);
+		if (p.newBox) return put(`New box at ${name}, its device in,`, `a new box at ${name}`);
 		if (p.kind === 'label') return put(`Label "${p.words}" on ${name},`, `label "${p.words}" on ${name}`);
 		return put(`Put in at ${name},`, `the device at ${name}`);
 	});
@@ -196,9 +208,13 @@ function doneOf(job: Job, box: Box, work: Work | undefined): string[] {
 	];
 }
 /** Every dead test of the box; hands were in it without one: that is said. */
-function deadTests(box: Box, work: Work | undefined, events: readonly LiveEvent[]): string[] {
-	const tests = events.filter((e) => e.kind === 'dead-test' && e.boxId === box.id);
-	if (tests.length) return tests.map((e) => `${localDay(e.at)} by ${e.by || 'not entered'}: ${e.note || 'verified dead'}.`);
+function deadTests(job: Job, box: Box, work: Work | undefined, events: readonly LiveEvent[]): string[] {
+	// A new box is live by the one that feeds it alone: that is where it was tested.
+	const feeds = work?.parts.some((p) => p.newBox && p.at === box.id) ? work.boxId : null;
+	const tests = events.filter((e) => e.kind === 'dead-test' && (e.boxId === box.id || (feeds !== null && e.boxId === feeds)));
+	const at = (e: LiveEvent) => (e.boxId === box.id ? '' : `, at ${placeName(job, e.boxId)}`);
+	if (tests.length)
+		return tests.map((e) => `${localDay(e.at)} by ${e.by || 'not entered'}${at(e)}: ${e.note || 'verified dead'}.`);
 	const handsIn =
 		work?.parts.some((p) => p.put && p.at === box.id && p.kind !== 'label') || box.devices.some((d) => d.state === 'built');
 	return handsIn ? ['Dead test not recorded.'] : [];
@@ -215,7 +231,9 @@ const buttonPressed = (circuit: { id: string }, readings: readonly Reading[]): b
 	counting(readings).some(
 		(r) => r.boxId === circuit.id && (r.kind === 'gfci-own' || r.kind === 'afci-own') && r.word === 'trips'
 	);
-const faceOf = (d: DeviceWas): string =>
+const faceOf = (
+	d: DeviceWas & Partial<Pick<Device, 'usb' | 'form' | 'switched' | 'nightLight' | 'withSwitch' | 'yoke'>>
+): string =>
 	d.receptacles
-		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.protection === 'none' ? '' : `, ${DEVICE_WORDS[d.protection]} in it`}.`
+		? `${d.slots === 'two-slot' ? 'A two-slot' : 'A grounding'} receptacle, ${d.amps} A, ${d.volts} V${d.form ? `, ${d.form}` : ''}${d.usb ? ', with USB' : ''}${d.nightLight ? ', with a night light' : ''}${d.withSwitch ? ', with a switch' : ''}${d.yoke === 'dual-voltage' ? ', 125 and 250 V halves' : ''}${d.switched === 'half' ? ', one half switched' : ''}${d.protection === 'none' ? '' : `, ${DEVICE_WORDS[d.protection]} in it`}.`
 		: `${d.name || inWords(d.kind)}.`;

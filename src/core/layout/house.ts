@@ -54,6 +54,13 @@ export function beyond(outline: readonly Point[], { wall, at }: { wall: number; 
 	return [x - nx * by, y - ny * by];
 }
 
+/** A door is known to lead out where that was said, or where the place outside it is drawn; with nothing drawn beyond it is a guess. */
+export function isKnownOut(job: Job, { room, door }: { room: Room; door: Break }): boolean {
+	if (door.leadsTo) return door.leadsTo === 'outside';
+	const p = room.outline && beyond(room.outline, { wall: door.wall, at: (door.from + door.to) / 2 });
+	const next = p && roomAt(job, { story: room.story, p, not: room });
+	return !!next && OPEN_AIR.includes(next.kind);
+}
 /** Where a door of a room leads: as said, or as drawn. */
 export function leadsTo(job: Job, places: PlacesTable, { room, door }: { room: Room; door: Break }): LeadsTo {
 	if (door.leadsTo) return door.leadsTo;

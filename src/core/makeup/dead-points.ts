@@ -1,5 +1,8 @@
-import type { Box, Circuit, Job } from '../model/job';
+import type { Box, Circuit, Job, Reading } from '../model/job';
+import { counting } from '../model/latest-readings';
+import { FULL_V } from './independent-ground';
 import { indexOf } from '../model/job-index';
+import { isOneHot } from '../run/one-hot';
 
 /** Points of a dead test by what is in the box: every pair of its conductors, and each of them to a separate earth. */
 export interface DeadPoint {
@@ -17,12 +20,13 @@ interface Conductor {
 const EARTH: DeadPoint = { key: 'earth', words: 'every conductor to an independent ground', must: true };
 
 /**
+ * @param readings of the job: a ground slot to which the hot read full volts while on is a point of the test like any ground
  * @returns one circuit and a ground: three pairs and the earth; two hots: six and the earth; two circuits: ten and the earth
  * @source facts on dead before touching: no ground in the box, the separate earth stands for it
  */
-export function deadPoints(job: Job, box: Box): DeadPoint[] {
+export function deadPoints(job: Job, box: Box, readings: readonly Reading[] = []): DeadPoint[] {
 	const circuits = indexOf(job).circuitsOfBox.get(box.id) ?? [];
-	const found = [...conductorsOf(job, box, circuits), ...groundOf(box)];
+	const found = [...conductorsOf(job, box, circuits), ...groundOf(box, readings)];
 	return [...pairs(found), EARTH];
 }
 
@@ -80,12 +84,15 @@ function conductorsOf(job: Job, box: Box, circuits: readonly Circuit[]): Conduct
 	const found: Conductor[] = [];
 	let hot = 0;
 	for (const c of circuits) {
-		found.push(...hots(c.poles, hot, circuits.length > 1 || c.poles === 2));
-		hot += c.poles;
+		// Where one hot of two goes on, the other does not come in.
+		const into = (indexOf(job).cablesInto.get(box.id) ?? []).filter((l) => l.circuitId === c.id);
+		const come = into.length && into.every((l) => isOneHot(job, c, l)) ? 1 : c.poles;
+		found.push(...hots(come, hot, circuits.length > 1 || come === 2));
+		hot += come;
 		// Two that share their neutral have one.
 		const own =
 			c.multiwire && circuits.some((o) => o.id === c.multiwire?.withId) ? [c.id, c.multiwire.withId].sort().join() : c.id;
-		const there = c.poles === 1 || hasNeutral(job, c);
+		const there = come === 1 || hasNeutral(job, c);
 		if (there !== false) neutrals.set(own, neutrals.get(own) === true || there === true);
 	}
 	[...neutrals.values()].forEach((must, i) =>
@@ -108,8 +115,19 @@ function hasNeutral(job: Job, c: Circuit): boolean | null {
 }
 
 /** None in the box: the separate earth instead. Not known: read where there is one. */
-const groundOf = (box: Box): Conductor[] =>
-	box.ground === 'none' ? [] : [{ key: 'g', words: 'ground', must: box.ground === 'present' }];
+function groundOf(box: Box, readings: readonly Reading[]): Conductor[] {
+	const full = counting(readings).some(
+		(r) =>
+			r.boxId === box.id &&
+			HOT_TO_GROUND.includes(r.kind) &&
+			r.value !== null &&
+			r.value >= FULL_V.least &&
+			r.value <= FULL_V.most
+	);
+	if (full) return [{ key: 'g', words: 'ground', must: true }];
+	return box.ground === 'none' ? [] : [{ key: 'g', words: 'ground', must: box.ground === 'present' }];
+}
+const HOT_TO_GROUND: readonly Reading['kind'][] = ['hg', 'h2g'];
 
 const pairs = (all: readonly Conductor[]): DeadPoint[] =>
 	all.flatMap((a, i) =>

@@ -4,6 +4,7 @@ import type { Meter } from '../model/kinds';
 import type { FieldFault } from '../model/result';
 import { isSwitching, sourceOf } from '../model/power';
 import type { DeadPoint } from './dead-points';
+import { EARTH_FROM, independentGround, type EarthFrom } from './independent-ground';
 import { DEAD_BELOW_V, GHOST_UP_TO_V } from './live-sign';
 
 export { DEAD_BELOW_V, GHOST_UP_TO_V } from './live-sign';
@@ -16,6 +17,10 @@ export interface DeadTest {
 	meter: Meter | null;
 	/** Volts by the key of each point; null: not read. */
 	volts: Readonly<Record<string, number | null>>;
+	/** The highest is typed; one press said that every other point is under the limit. */
+	othersUnder?: boolean | undefined;
+	/** Where the independent ground comes from, and a known hot to it, V; left out: not said. */
+	earth?: { from: EarthFrom | null; hotV: number | null } | undefined;
 	/** A non-contact tester was held to it: a first look, and no proof. */
 	firstLook?: boolean | undefined;
 	/** With the device out of the box: a loose wire can hide a live one behind it. */
@@ -28,9 +33,12 @@ export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): Fi
 	const faults: FieldFault[] = [];
 	if (test.meter === null) faults.push({ path: 'meter', message: 'Say which meter: at 10 Mohm 1 to 50 V is not verified.' });
 	if (!test.provedBefore) faults.push({ path: 'provedBefore', message: 'Check the meter on a known live source first.' });
+	const said = test.othersUnder === true && points.some(({ key }) => test.volts[key] != null);
+	if (test.othersUnder && !said)
+		faults.push({ path: 'othersUnder', message: 'Type the highest of the readings first, then "all others".' });
 	for (const { key, words, must } of points) {
 		const volts = test.volts[key] ?? null;
-		if (volts === null && !must) continue;
+		if (volts === null && (!must || said)) continue;
 		if (volts === null || !Number.isFinite(volts) || volts < 0)
 			faults.push({ path: key, message: `${words}: volts must be a number, 0 or more` });
 		else if (volts >= DEAD_BELOW_V)
@@ -43,6 +51,8 @@ export function deadTestFaults(test: DeadTest, points: readonly DeadPoint[]): Fi
 	}
 	if (!test.provedAfter)
 		faults.push({ path: 'provedAfter', message: 'Check the meter again on the live source: it may have failed in between.' });
+	const ground = test.earth && test.earth.hotV !== null ? independentGround(test.earth.hotV) : null;
+	if (ground?.level === 'bad') faults.push({ path: 'earth', message: `The independent ground: ${ground.says}.` });
 	if (!test.by.trim()) faults.push({ path: 'by', message: 'Enter who tested.' });
 	return faults;
 }
@@ -58,13 +68,25 @@ export function liveAt(test: DeadTest, points: readonly DeadPoint[]): { point: D
 }
 
 /** One line of a dead test for the record: where, between which points, what was read. */
-export const deadTestNote = (test: DeadTest, points: readonly DeadPoint[]): string =>
-	`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, checked before and after${test.deviceOut ? ', device out' : ''}${
-		test.firstLook ? ', non-contact tester as a first look' : ''
-	}: ${points
-		.filter(({ key }) => test.volts[key] != null)
-		.map(({ key, words }) => `${words} ${test.volts[key]} V`)
-		.join(', ')}`;
+export function deadTestNote(test: DeadTest, points: readonly DeadPoint[]): string {
+	const how = [
+		`${test.meter === 'low-impedance' ? 'low-impedance' : '10 Mohm'} meter, checked before and after`,
+		...(test.deviceOut ? ['device out'] : []),
+		...(test.firstLook ? ['non-contact tester as a first look'] : []),
+		...earthNote(test.earth)
+	];
+	const read = [
+		...points.filter(({ key }) => test.volts[key] != null).map(({ key, words }) => `${words} ${test.volts[key]} V`),
+		...(test.othersUnder ? [`all others under ${DEAD_BELOW_V} V`] : [])
+	];
+	return `${how.join(', ')}: ${read.join(', ')}`;
+}
+const earthNote = (earth: DeadTest['earth']): string[] =>
+	earth && (earth.from || earth.hotV !== null)
+		? [
+				`independent ground${earth.from ? ` from ${EARTH_FROM[earth.from]}` : ''}, ${earth.hotV === null ? 'not proven' : `${earth.hotV} V from a known hot`}`
+			]
+		: [];
 
 export interface DeadState {
 	/** The circuit is off and tagged now. */

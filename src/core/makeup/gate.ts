@@ -1,5 +1,5 @@
 import { isUnnamed } from '../model/breaker-name';
-import type { Box, Circuit, Job, LiveEvent, Panel } from '../model/job';
+import type { Box, Circuit, Job, LiveEvent, Panel, Reading } from '../model/job';
 import { indexOf } from '../model/job-index';
 import { knownBefore } from '../model/written';
 import { breakerPoints, deadPoints, disconnectPoints, panelPoints, type DeadPoint } from './dead-points';
@@ -42,8 +42,12 @@ function withNeutral(job: Job, circuits: readonly Circuit[]): readonly Circuit[]
 }
 
 /** What is read at a place for it to be verified dead, and what stays live there all the same. */
-export function gateAt(job: Job, place: GatePlace): { points: DeadPoint[]; staysLive: string[] } {
-	if (place.kind === 'box') return { points: deadPoints(job, place.box), staysLive: atDisconnect(place) };
+export function gateAt(
+	job: Job,
+	place: GatePlace,
+	readings: readonly Reading[] = []
+): { points: DeadPoint[]; staysLive: string[] } {
+	if (place.kind === 'box') return { points: deadPoints(job, place.box, readings), staysLive: atDisconnect(place) };
 	if (place.kind === 'disconnect') return { points: disconnectPoints(place.circuit), staysLive: [] };
 	const panel = place.kind === 'panel' ? place.panel : job.panels.find((p) => p.id === place.circuit.panelId);
 	return {
@@ -100,4 +104,12 @@ export function tagsOver(job: Job, events: readonly LiveEvent[], place: GatePlac
 	// With two circuits in it one switch is not enough; what was switched on since is no longer off, whatever it is called.
 	if (circuits.length < 2 && own?.kind === 'off-tagged' && !onSince) return [own];
 	return circuits.length ? circuits.map((c) => circuitTag(job, events, c)) : [own];
+}
+
+/** Every tag that holds a place off: also the main behind a breaker that is off by itself. On means all of them. */
+export function heldOffBy(job: Job, events: readonly LiveEvent[], place: GatePlace): LiveEvent[] {
+	const circuits = place.kind === 'box' ? place.circuits : place.kind === 'panel' ? [] : [place.circuit];
+	const mains = circuits.map((c) => mainOff(job, events, c.panelId));
+	const all = [...mains, ...tagsOver(job, events, place)].flatMap((t) => (t?.kind === 'off-tagged' ? [t] : []));
+	return [...new Map(all.map((t) => [t.id, t])).values()];
 }

@@ -21,6 +21,7 @@ const LIVE_WORDS: Readonly<Partial<Record<ReadingKind, readonly string[]>>> = {
 	'afci-own': ['trips'],
 	'gfci-tester': ['trips'],
 	usb: ['charges'],
+	works: ['works', 'stays-on'],
 	behind: ['live'],
 	'shell-sign': ['sign']
 };

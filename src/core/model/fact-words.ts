@@ -1,4 +1,4 @@
-import { breakerName, inSpace } from './breaker-name';
+import { breakerName, inSpace, isUnnamed } from './breaker-name';
 import type { Job } from './job';
 import { indexOf, placeName } from './job-index';
 import { ifKnown, NotKnown, type Fact } from './known';
@@ -17,6 +17,12 @@ const OF_PANEL: Readonly<Partial<Record<Fact['field'], string>>> = {
 	spaces: 'the number of spaces of'
 };
 
+const OF_UNNAMED: Readonly<Partial<Record<Fact['field'], string>>> = {
+	panelId: 'the panel that feeds',
+	space: 'the breaker that feeds',
+	breakerA: 'the rating of the breaker that feeds'
+};
+
 /** A fact in words, as it stands before "is not known". @example 'the gauge of the cable from P1 to K-01' */
 export function sayFact(job: Job, { of, id, field }: Fact): string {
 	const { circuits } = indexOf(job);
@@ -29,6 +35,9 @@ export function sayFact(job: Job, { of, id, field }: Fact): string {
 	}
 	if (of === 'circuit') {
 		const circuit = circuits.get(id);
+		// Nobody has named it: it goes by what it feeds.
+		const first = circuit && isUnnamed(circuit) ? job.cables.find((l) => l.circuitId === id) : undefined;
+		if (first) return `${OF_UNNAMED[field] ?? field} ${place(first.toId)}`;
 		const name = `${breakerName(job, circuit)}`;
 		if (field === 'panelId') return `the panel of ${name}`;
 		if (field === 'space') return `the space of ${name}`;

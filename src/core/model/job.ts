@@ -1,4 +1,4 @@
-import type { AmendableFigure, AMENDMENT_CHANGES, Dwelling, EditionKey, RoomKind, Serves } from './kinds';
+import type { AmendableFigure, AMENDMENT_CHANGES, CallKind, Dwelling, EditionKey, NewSet, RoomKind, Serves } from './kinds';
 import type {
 	GuidedCheck,
 	InspectorItem,
@@ -81,12 +81,22 @@ export interface Job {
 	supplies?: Supply[] | undefined;
 	signatures?: Signature[] | undefined;
 	works?: Work[] | undefined;
+	/** It was begun as a service call: at a box, at several outlets of a room, or at a breaker or panel. */
+	call?: Call | undefined;
 	/** Left out: a house of its own. */
 	unit?: Unit | undefined;
 	/** Greatest demand of a year, or of 30 days recorded, kW; left out: not measured. */
 	peakKw?: number | undefined;
 }
 
+/** What a service call is at. */
+export interface Call {
+	at: CallKind;
+	/** The box, the room or the panel; null: none yet. */
+	id: string | null;
+	/** New work was asked for, at a spot in words or none: the box of the call is to feed it. */
+	wants?: { set: NewSet; spot: string } | undefined;
+}
 /** What a job file holds; photos only where they were asked for. */
 export interface JobFile {
 	hekto: 'job';

@@ -50,6 +50,7 @@ export const SERVES = [
 	'ev',
 	'alarm',
 	'deicing',
+	'pipe-heat',
 	// Appliances that want a real ground, wherever they stand.
 	'freezer',
 	'washer',
@@ -179,6 +180,9 @@ export const NEMA_FORMS = [
 ] as const;
 export type NemaKey = (typeof NEMA_FORMS)[number];
 /** How a device takes its conductors. */
+/** Which kind of connector a shop splices with. */
+export const CONNECTOR_KINDS = ['twist-on', 'lever'] as const;
+export type ConnectorKind = (typeof CONNECTOR_KINDS)[number];
 export const CONNECTS = ['screw', 'clamp', 'push-in', 'leads'] as const;
 export type Connects = (typeof CONNECTS)[number];
 /** Chargers on a receptacle: beside its slots, or nothing else. */
@@ -346,6 +350,13 @@ export const BOTH_BY = ['dual', 'separate'] as const;
 export type BothBy = (typeof BOTH_BY)[number];
 export const BOX_MATERIALS = ['metal', 'plastic'] as const;
 export type BoxMaterial = (typeof BOX_MATERIALS)[number];
+/** What a service call is at. */
+export const CALL_KINDS = ['box', 'several', 'breaker'] as const;
+export type CallKind = (typeof CALL_KINDS)[number];
+
+/** New work that a box or a breaker may be to feed, the usual first. */
+export const NEW_SETS = ['receptacle', 'switched-light', 'loop', 'half-switched', 'three-way', 'four-way', 'fan'] as const;
+export type NewSet = (typeof NEW_SETS)[number];
 /** The disconnect of an appliance. */
 export const DISCONNECTS = ['in-sight', 'lockable', 'none'] as const;
 export type Disconnect = (typeof DISCONNECTS)[number];
@@ -405,7 +416,9 @@ export const READING_KINDS = [
 	// Seen in the open box, dead: the ground wire on its screw, and no jumper.
 	'ground-look',
 	// Of what protects against arcs: its own button.
-	'afci-own'
+	'afci-own',
+	// A light, a fan, or what a switch switches: on and off.
+	'works'
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
@@ -448,3 +461,18 @@ export const roomWords = (kind: RoomKind): string => SHORT_ROOM_WORDS[kind] ?? k
 
 /** Words for a screen or a document: `small-appliance` -> `small appliance`. */
 export const inWords = (kind: string): string => kind.replaceAll('-', ' ');
+
+/** Sheets of guided work, at a panel or at what is wired in: each is the Install of its call. */
+export const WORK_SHEETS = [
+	'cover',
+	'breaker',
+	'guarded-breaker',
+	'water-heater',
+	'element',
+	'disconnect',
+	'range',
+	'dryer',
+	'ev',
+	'alarms'
+] as const;
+export type WorkSheet = (typeof WORK_SHEETS)[number];

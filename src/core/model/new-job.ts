@@ -1,5 +1,6 @@
 import { DEFAULT_PRACTICE, type Box, type Device, type Practice, type Room } from './job';
-import type { EditionKey } from './kinds';
+import { CALLS, type CallAt } from './call-at';
+import type { EditionKey, NewSet } from './kinds';
 import { guessRoom } from './room-guess';
 import type { Circuit as KnownCircuit, Job } from './known';
 
@@ -108,18 +109,6 @@ export const newCircuit = (c: Pick<KnownCircuit, 'id' | 'name' | 'panelId'> & Pa
 	...c
 });
 
-/** What is at the place of a service call. */
-export const CALL_AT = ['two-slot', 'three-slot', 'switch', 'light', 'appliance'] as const;
-export type CallAt = (typeof CALL_AT)[number];
-/** What the device is; the rest of it is found out there. */
-const AT: Readonly<Record<CallAt, Partial<Device>>> = {
-	'two-slot': { slots: 'two-slot' },
-	'three-slot': {},
-	switch: { kind: 'switch', receptacles: 0 },
-	light: { kind: 'lighting', receptacles: 0 },
-	appliance: { kind: 'hard-wired', receptacles: 0 }
-};
-
 /**
  * Where a call is, in one go: a room that the words name, and what stands after it is the box.
  * @example 'sewing room, by the window' -> by the window, in sewing room; 'K-03' -> K-03, no room
@@ -133,20 +122,35 @@ export function readWhere(where: string): { boxName: string; roomName: string | 
 /** A service call: one box, no plan, circuit unknown; in a room of that name, where one is given. */
 export function newServiceCall(
 	ids: { jobId: string; boxId: string; roomId?: string },
-	call: { boxName: string; roomName?: string | null; at?: CallAt } & Omit<NewJob, 'name'>
+	call: {
+		boxName: string;
+		roomName?: string | null;
+		at?: CallAt;
+		device?: Partial<Device>;
+		address?: string;
+		/** New work that this box is to feed: then the spot is that of the new one. */
+		wants?: NewSet | undefined;
+		/** The box itself is new, on a breaker of its own. */
+		isNew?: boolean;
+	} & Omit<NewJob, 'name'>
 ): Job {
-	const { boxName, roomName = null, at = 'three-slot' } = call;
-	const where = roomName && roomName !== boxName ? `${roomName}, ${boxName}` : boxName;
+	const { roomName = null, at = 'three-slot', device = {}, address = '', wants, isNew = false } = call;
+	const boxName = wants ? `${CALLS[at].spot} that feeds it` : call.boxName || CALLS[at].spot;
+	const spot = wants ? call.boxName : boxName;
+	const where = [...new Set([roomName, spot])].filter(Boolean).join(', ') || boxName;
 	const job = emptyJob(ids.jobId, { name: `Service call: ${where}`, ...call });
 	const guess = roomName === null ? null : guessRoom(roomName);
 	const room =
 		guess && roomName && ids.roomId
 			? newRoom({ id: ids.roomId, name: roomName, kind: guess.kind }, { ...guess, kindGuessed: true })
 			: null;
-	const box = newBox(ids.boxId, boxName, { state: 'found', roomId: room?.id ?? null });
+	const state = isNew ? 'planned' : 'found';
+	const box = newBox(ids.boxId, boxName, { state, roomId: room?.id ?? null });
 	return {
 		...job,
+		place: address,
+		call: { at: 'box', id: ids.boxId, ...(wants ? { wants: { set: wants, spot: spot === roomName ? '' : spot } } : {}) },
 		rooms: room ? [room] : [],
-		boxes: [{ ...box, devices: box.devices.map((d) => ({ ...d, ...AT[at] })) }]
+		boxes: [{ ...box, devices: box.devices.map((d) => ({ ...d, ...CALLS[at].device, ...device })) }]
 	};
 }

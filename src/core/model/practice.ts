@@ -1,4 +1,4 @@
-import type { BothBy, LimitKey, Protection, ProtectAt } from './kinds';
+import type { BothBy, ConnectorKind, LimitKey, Protection, ProtectAt } from './kinds';
 
 /** The shop's own settings within what the code allows, kept with each job. */
 
@@ -48,12 +48,18 @@ export interface MakeUpPractice {
 	style: 'pigtail' | 'feed-through';
 	/** Push-in terminals may be used, where they are listed. */
 	pushIn: boolean;
+	/** What splices are made with; left out: twist-on. */
+	connector?: ConnectorKind | undefined;
 	/** LINE of a protecting device stands at the top or the bottom as it hangs. */
 	lineAt: 'top' | 'bottom';
 	/** Conductors are twisted before the connector goes on. */
 	preTwist: boolean;
 	/** Tape round the terminals of a device in a metal or a tight box. */
 	tape: boolean;
+	/** Tape round every connector too; left out: no. */
+	tapeConnectors?: boolean | undefined;
+	/** The ground slot of a receptacle as it hangs; left out: as the wall has them. */
+	groundAt?: 'up' | 'down' | undefined;
 	/** Energized once with the device hanging clear, before it is folded in. */
 	trial: boolean;
 }

@@ -12,7 +12,7 @@ interface Bounds {
 	words: string;
 }
 export type WordKind =
-	'bootleg' | 'grip' | 'gfci-own' | 'afci-own' | 'gfci-tester' | 'shell-sign' | 'usb' | 'behind' | 'ground-look';
+	'bootleg' | 'grip' | 'gfci-own' | 'afci-own' | 'gfci-tester' | 'shell-sign' | 'usb' | 'behind' | 'ground-look' | 'works';
 export type FigureKind = Exclude<ReadingKind, 'lamps' | WordKind>;
 const volts = (words: string): Bounds => ({ min: 0, max: 260, unit: 'V', words });
 const amps = (words: string): Bounds => ({ min: 0, max: 400, unit: 'A', words });
@@ -76,6 +76,7 @@ export const READING_WORDS: Readonly<Record<WordKind, { words: string; allowed: 
 	},
 	'gfci-tester': { words: 'GFCI, tester’s button', allowed: { trips: 'trips', 'no-trip': 'does not trip' } },
 	behind: { words: 'with its GFCI tripped', allowed: { dead: 'dead', live: 'still live' } },
+	works: { words: 'by its switch', allowed: { works: 'on, and off', 'stays-on': 'stays on', 'stays-off': 'stays off' } },
 	usb: { words: 'USB', allowed: { charges: 'charges', 'no-charge': 'does not charge' } },
 	'shell-sign': { words: 'detector at its shell', allowed: { quiet: 'shows nothing', sign: 'shows voltage' } }
 };

@@ -46,6 +46,8 @@ export interface Fixture {
 	corner?: boolean | undefined;
 	/** Its top above the floor: a basin, an island. */
 	topIn?: number | undefined;
+	/** Of an island without a receptacle: a way to add one later is made; left out: not looked at. @source 210.52(C)(2) of 2023 */
+	provision?: boolean | undefined;
 	/** Of a stair, between the levels. */
 	risers?: number | undefined;
 }
@@ -102,6 +104,8 @@ export interface Room {
 	partOfHall?: boolean | undefined;
 	/** Attic, crawl space, basement: used for storage, or holding equipment that is serviced. */
 	storage?: boolean | undefined;
+	/** Outdoors: heating or cooling equipment stands there; left out: nobody looked. What is drawn says it by itself. */
+	equipment?: boolean | undefined;
 }
 
 /** Where a box is: on a wall of its room, or at a point of the plan (ceiling, floor, island, outdoors). */

@@ -2,7 +2,15 @@ import { PAPERS, type Stage } from './kinds';
 
 /** What can be shown at each stage, in order, by the key that stands in the address: the first is shown where none is named. */
 export const STAGE_VIEWS = {
-	walk: { plan: 'Plan', list: 'List', tape: 'Room by tape', draw: 'Draw', dxf: 'From DXF', add: 'Add things' },
+	walk: {
+		plan: 'Plan',
+		list: 'List',
+		several: 'Outlets',
+		tape: 'Room by tape',
+		draw: 'Draw',
+		dxf: 'From DXF',
+		add: 'Add things'
+	},
 	layout: { plan: 'Plan', list: 'Punch list', round: 'Look round', add: 'Add things' },
 	circuit: {
 		circuits: 'Circuits',

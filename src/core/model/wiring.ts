@@ -48,6 +48,10 @@ export interface Device {
 	/** NEMA configuration of a receptacle; left out: not said, ordinary by its volts and amps. */
 	form?: NemaKey | undefined;
 	usb?: Usb | undefined;
+	/** Its yoke is marked self-grounding: tight on a bonded, flush metal box it needs no conductor on its green screw. @source 250.146(B) */
+	selfGrounding?: boolean | undefined;
+	/** It has a light of its own. */
+	nightLight?: boolean | undefined;
 	/** A switch is on the same yoke. */
 	withSwitch?: boolean | undefined;
 	/** Read off the device: how deep it reaches back, in; inches to strip; how it takes conductors. Left out: not read. */
@@ -190,6 +194,8 @@ export interface Cable extends CableRun {
 	fromId: string | null;
 	/** What feeds it was reckoned and seen by nobody: how likely it is. Left out: it was seen, or planned. */
 	guess?: number | undefined;
+	/** A box that is somewhere upstream of it, as was measured: dead with the hots of that one parted, live with them joined. */
+	behind?: string | undefined;
 	toId: string;
 	/** What its conductors are pulled in; left out: not in one, or not said. */
 	raceway?: Raceway | undefined;
@@ -290,6 +296,8 @@ export interface Circuit {
 	provenBy?: { by: string; at: string } | undefined;
 	/** Left out: a breaker. */
 	opener?: Opener | undefined;
+	/** Protected against ground faults as equipment, 30 mA; left out: not looked at. @source 426.28, 427.22 */
+	equipmentGfp?: boolean | undefined;
 	/** Its neutral is another circuit's, as found. */
 	borrowedNeutral?: boolean | undefined;
 	/** How the home run lies, where that lets arc-fault protection begin at the first outlet. */

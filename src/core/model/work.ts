@@ -1,4 +1,4 @@
-import type { Protection } from './kinds';
+import type { Protection, WorkSheet } from './kinds';
 import type { Written } from './records';
 import type { Box, Circuit, Device } from './wiring';
 
@@ -9,7 +9,7 @@ export interface Act {
 	wrote?: Written | undefined;
 }
 /** What a part of a work is. */
-export const PARTS = ['device', 'breaker', 'label', 'jumper'] as const;
+export const PARTS = ['device', 'breaker', 'label', 'jumper', 'blank', 'splice'] as const;
 export type PartKind = (typeof PARTS)[number];
 
 /** One part of a work, wherever it is: planned until somebody said that it is in. */
@@ -18,10 +18,14 @@ export interface WorkPart {
 	kind: PartKind;
 	/** A box; of a breaker its circuit. */
 	at: string;
-	/** Of a device. */
+	/** Of a device, and of one that is taken out for a blank cover. */
 	deviceId?: string | undefined;
+	/** Of a device: its box came with this work, and goes with it while it is not in. */
+	newBox?: boolean | undefined;
 	/** Of a breaker: what it is to protect against. */
 	breaker?: Protection | undefined;
+	/** Of a breaker: its rating, where another one was chosen. */
+	breakerA?: number | undefined;
 	/** Of a label: its words. */
 	words?: string | undefined;
 	/** When it was put in, on, or of a jumper taken off; left out: not yet. */
@@ -51,6 +55,8 @@ export interface Work {
 	boxId: string | null;
 	/** As it was chosen. */
 	title: string;
+	/** The sheet that leads through it; left out: the steps of its box. */
+	sheet?: WorkSheet | undefined;
 	begun: Act;
 	found: WorkFound;
 	parts: WorkPart[];
@@ -66,6 +72,9 @@ export const actsOf = ({ works = [] }: { works?: readonly Work[] | undefined }):
 /** The work at a box that goes on, the newest first; one that was ended is no longer. */
 export const openWork = ({ works = [] }: { works?: readonly Work[] | undefined }, boxId: string): Work | undefined =>
 	works.filter((w) => !w.ended && w.boxId === boxId).at(-1);
+/** The work at a breaker alone that goes on, the newest first. */
+export const openBreakerWork = ({ works = [] }: { works?: readonly Work[] | undefined }, circuitId: string): Work | undefined =>
+	works.filter((w) => !w.ended && w.boxId === null && w.parts.some((p) => p.kind === 'breaker' && p.at === circuitId)).at(-1);
 /** The last work of which this box is a part, ended or not. */
 export const lastWorkAt = ({ works = [] }: { works?: readonly Work[] | undefined }, boxId: string): Work | undefined =>
 	works.filter((w) => w.boxId === boxId || w.parts.some((p) => p.kind !== 'breaker' && p.at === boxId)).at(-1);

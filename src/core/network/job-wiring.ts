@@ -5,6 +5,7 @@ import { inRaceway } from '../model/cable-kinds';
 import { bringsGround } from '../run/ground-at';
 import { feedOf, panelOf, type Box, type Circuit, type Device, type Job, type Cable, type Panel } from '../model/known';
 import { indexOf } from '../model/job-index';
+import { isOneHot } from '../run/one-hot';
 import { runOf } from '../run/runs';
 import { isService, legOfSpace } from '../run/spaces';
 import { straysOf, wireOhms } from './run-wiring';
@@ -208,13 +209,14 @@ class JobWires {
 				to: `${boxId}:${circuit.id}.h${i ? '2' : ''}`,
 				ohms
 			});
-			const hots = circuit.poles === 2 ? [hot(0), hot(1)] : [hot(0)];
+			const one = circuit.poles === 1 || isOneHot(this.job, circuit, cable);
+			const hots = one ? [hot(0)] : [hot(0), hot(1)];
 			const shared = cable.inCableOf ? this.cableOf.get(cable.inCableOf) : undefined;
 			if (shared) {
 				this.ride(shared, hots, lengthFt);
 			} else {
 				const neutral: Wire[] =
-					circuit.poles === 1 || cable.conductors >= 3
+					one || cable.conductors >= 3
 						? [
 								{
 									role: 'neutral',
@@ -260,8 +262,9 @@ class JobWires {
 			cable.inCableOf && runOf(this.job, circuit).byBox.get(box.id)?.children.length && !box.devices.some((d) => d.yoke);
 		if (passes) return;
 		const hot = `${box.id}:${circuit.id}.h`;
-		const second = circuit.poles === 2 ? `${hot}2` : null;
-		const neutral = circuit.poles === 1 || cable.conductors >= 3 ? this.neutral(circuit, box.id) : null;
+		const one = circuit.poles === 1 || isOneHot(this.job, circuit, cable);
+		const second = one ? null : `${hot}2`;
+		const neutral = one || cable.conductors >= 3 ? this.neutral(circuit, box.id) : null;
 		const ground = this.ground(circuit, box.id);
 		const guard = box.devices.find(protects);
 		if (guard && neutral) this.watchers.push({ at: box.id, circuitId: circuit.id, hot, neutral, ground });

@@ -73,6 +73,7 @@ const OWN_AT_120: readonly Serves[] = [
 	'sump-pump',
 	'ev',
 	'deicing',
+	'pipe-heat',
 	'wall-oven'
 ];
 /** More than half of a 15 A circuit fastened in place leaves no room for others: 900 W. */

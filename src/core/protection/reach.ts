@@ -6,7 +6,7 @@ import type * as told from '../model/job';
 import { NotKnown, type Box, type Circuit, type Device, type Fact, type Job } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { once } from '../model/remember';
-import { downstream, runOf, type Run, type RunNode } from '../run/runs';
+import { runOf, seenBehind, seenUpstream, type Run } from '../run/runs';
 import { afciBeginsAt } from './articles/210-12-afci-outlet';
 
 /** Where a protection comes from: the breaker, a device upstream, or the device itself. */
@@ -88,15 +88,24 @@ export const upstreamHolders = (job: Job, circuit: Circuit, boxId: string): read
 	holdersAlong(job, circuit).get(boxId) ?? [];
 const holdersAlong = once((job: Job, circuit: Circuit): ReadonlyMap<string, readonly Box[]> => {
 	const { boxes } = indexOf(job);
+	const run = runOf(job, circuit);
 	const found = new Map<string, readonly Box[]>();
-	for (const { boxId, fromId, cable } of runOf(job, circuit).nodes) {
-		// Behind what a guess says it is behind nothing is protected.
-		if (cable.guess !== undefined) continue;
-		const up = found.get(fromId ?? '') ?? [];
-		const holder = boxes.get(fromId ?? '');
+	/** Behind what a guess says it is behind nothing is protected. */
+	const holders = (boxId: string): readonly Box[] => {
+		const known = found.get(boxId);
+		if (known) return known;
+		// Set first: a loop in what was told must end.
+		found.set(boxId, []);
+		const cable = run.byBox.get(boxId)?.cable;
+		const fromId = cable ? seenUpstream(cable) : null;
+		if (fromId === null) return [];
+		const holder = boxes.get(fromId);
 		const holds = isOnCircuit(job, fromId, circuit) && holder?.devices.some((d) => d.feedsLoad && d.protection !== 'none');
-		found.set(boxId, holder && holds ? [holder, ...up] : up);
-	}
+		const all = holder && holds ? [holder, ...holders(fromId)] : holders(fromId);
+		found.set(boxId, all);
+		return all;
+	};
+	for (const { boxId } of run.nodes) holders(boxId);
 	return found;
 });
 
@@ -134,18 +143,11 @@ export function bandsOf(job: told.Job, run: Run<told.Cable, told.Circuit>): Band
 		bands.push({
 			source: { kind: 'device', id: box.id, deviceId: device.id, name: box.name },
 			against: DEVICE_WORDS[device.protection],
-			boxIds: device.feedsLoad ? downstream(run, box.id).filter((id) => isSeenBehind(run, node, id)) : [box.id]
+			boxIds: [box.id, ...(device.feedsLoad ? seenBehind(run, box.id) : [])]
 		});
 	}
 	return bands;
 }
-
-/** Nothing of the way from a box to one behind it is a guess. */
-const isSeenBehind = (run: Run<told.Cable, told.Circuit>, from: RunNode<told.Cable>, boxId: string): boolean =>
-	run.byBox
-		.get(boxId)
-		?.path.slice(from.path.length)
-		.every((l) => l.guess === undefined) ?? false;
 
 /** Everything that goes dead when a source trips: the boxes it reaches. */
 export const goesDead = (job: told.Job, run: Run<told.Cable, told.Circuit>, source: Source): string[] =>

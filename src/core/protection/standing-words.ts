@@ -17,6 +17,10 @@ interface StandingWords {
 const promises = (box: Box, device: Device): boolean =>
 	box.state === 'found' && device.receptacles > 0 && device.volts === 120 && device.slots === 'grounding';
 
+/** For whoever asks why a tester says nothing: on the paper, and on the homeowner's sheet. */
+export const WHAT_A_GFCI_DOES =
+	"A GFCI compares the current in hot and neutral and trips at a leak of about 5 mA; it needs no ground for that. A tester's button leaks to the ground contact: without a ground it can't trip the device. The device's own button is its test.";
+
 /** Labels that a face must bear as it stands: none of a protection that is not there. @source 406.4(D)(2) */
 export function standingLabels(
 	{ replacing }: Edition,

@@ -13,7 +13,7 @@ type Facts = Pick<GuidedCheck, 'figures' | 'words'>;
 export type PredictedAsks = Readonly<Record<string, number>>;
 
 /** Practice: of what should be there, as much as is called all of it, as little as is called nothing, and what is too much; and a reading against the predicted. */
-const SHARES = { all: 0.87, none: 0.1, over: 1.1, near: 0.1 } as const;
+const SHARES = { all: 0.87, none: 0.1, over: 1.1, near: 0.1, half: [0.4, 0.6] } as const;
 /** How the current of a filament grows with its volts; that of a heater grows as they do. Practice, about. */
 const CURRENT_GROWS = { heater: 1, filament: 0.55 } as const;
 
@@ -147,6 +147,12 @@ function elementSays(facts: Facts, ratedV: number, { key, name, dead }: (typeof 
 				words.state === 'cold'
 					? 'Both elements are on at once: landed wrong, or a nameplate that says so: then its circuit must carry both'
 					: `The ${name} element is on while its water is hot: its thermostat stays closed`
+		};
+	// Open at its thermostat it should have nothing; half of it comes in over its sheath.
+	if (want === 0 && read >= SHARES.half[0] * ratedV && read <= SHARES.half[1] * ratedV)
+		return {
+			level: 'bad',
+			says: `The ${name} element has ${show(read, 0)} V with its thermostat open: it is grounded to its sheath and heats on. Off now, verified dead, then ohms screw to sheath`
 		};
 	return {
 		level: 'look',

@@ -31,7 +31,48 @@ export const ARC_ASKS: readonly Question[] = [
 		words: 'Its neutral',
 		allowed: { own: 'only this circuit’s', shared: 'shared with another circuit', unknown: 'not looked at' }
 	},
-	{ key: 'unplugged', words: 'With everything unplugged', allowed: { holds: 'holds', trips: 'trips all the same' } }
+	{ key: 'unplugged', words: 'With everything unplugged', allowed: { holds: 'holds', trips: 'trips all the same' } },
+	{
+		key: 'lands',
+		words: 'At the panel its neutral is on',
+		allowed: { breaker: 'its own breaker', bar: 'the bar, not the breaker', other: 'another breaker' }
+	},
+	{
+		key: 'touches',
+		words: 'Dead, its neutral off: neutral to ground',
+		allowed: { open: 'open', reads: 'it reads' }
+	},
+	{ key: 'terminals', words: 'Terminals at the breaker and first box', allowed: { tight: 'tight', loose: 'loose or browned' } }
+];
+/** Found by looking, dead, before anything is parted. */
+const ARC_SEEN: readonly { key: string; is: string; says: string }[] = [
+	{
+		key: 'neutral',
+		is: 'shared',
+		says: 'A single-pole AFCI cannot be on a shared neutral: use a two-pole one, or run this circuit a separate neutral'
+	},
+	{
+		key: 'lands',
+		is: 'bar',
+		says: 'Its neutral is on the bar: a breaker that wants the neutral of its circuit does not see what returns. Off, dead: onto the breaker, its pigtail on the bar'
+	},
+	{
+		key: 'lands',
+		is: 'other',
+		says: 'Its neutral is on another breaker: each trips with the other loaded. Off, both dead: each neutral with its own hot'
+	},
+	{
+		key: 'touches',
+		is: 'reads',
+		says: 'Its neutral touches ground somewhere on the run: that trips it, and is no arc. Split the run, dead, and read neutral to ground on each side'
+	},
+	{ key: 'terminals', is: 'loose', says: 'A loose terminal arcs: clean it or cut it back, torque it, and try again' }
+];
+const ARC_LOOKS: readonly { key: string; says: string }[] = [
+	{ key: 'neutral', says: 'Look whether its neutral is only its own' },
+	{ key: 'lands', says: 'Look at the panel, dead: its neutral on its own breaker' },
+	{ key: 'touches', says: 'Dead, its neutral off the breaker: read neutral to ground; open is right' },
+	{ key: 'terminals', says: 'Dead: look at the terminals of the breaker and of the first box' }
 ];
 export const RESET_ASKS: readonly Question[] = [
 	{ key: 'lineV', words: 'At LINE, hot to neutral', unit: 'V', max: 260, live: true },
@@ -81,7 +122,7 @@ export function groundFaultCheck(
 		steps.push({
 			label: 'leak at the supply',
 			formula: `${show(job.practice.supplyVolts)} / ${show(megohms, 3)} Mohm`,
-			value: leakMa,
+			value: megohms > 0 ? leakMa : 'no limit but the wire',
 			unit: 'mA'
 		});
 		points.push(insulationSays(megohms, leakMa, words.by));
@@ -93,6 +134,11 @@ export function groundFaultCheck(
 	return answerOf([...points, ...more], steps);
 }
 function insulationSays(megohms: number, leakMa: number, by: string | undefined): GuidedPoint {
+	if (megohms === 0)
+		return {
+			level: 'bad',
+			says: 'A dead short to ground. Unplug and switch off all that is on it and read again; then split the run'
+		};
 	const leaks = leakMa >= GFCI_RANGE_MA.least ? `${show(leakMa, 1)} mA leaks to ground: the GFCI does what it is for. ` : '';
 	if (megohms < INSULATION.faultUnder)
 		return {
@@ -119,39 +165,49 @@ function insulationSays(megohms: number, leakMa: number, by: string | undefined)
 }
 /** What makes an AFCI trip: a shared neutral, a cable, a device; halved with it as the detector. @source 210.12, the maker's instructions */
 export function arcCheck({ job }: RuledJob, circuit: Circuit, { words }: Pick<GuidedCheck, 'words'>): GuidedAnswer {
-	if (words.neutral === 'shared')
-		return answerOf([
-			{
-				level: 'bad',
-				says: 'A single-pole AFCI cannot be on a shared neutral: use a two-pole one, or run this circuit a separate neutral'
-			}
-		]);
+	const seen = ARC_SEEN.filter(({ key, is }) => words[key] === is).map(({ says }): GuidedPoint => ({ level: 'bad', says }));
+	if (seen.length) return answerOf(seen);
+	const looks = ARC_LOOKS.filter(({ key }) => words[key] === undefined || words[key] === 'unknown').map(
+		({ says }): GuidedPoint => ({ level: 'unknown', says })
+	);
 	if (words.unplugged === 'holds')
 		return answerOf([
 			{ level: 'look', says: 'It holds unplugged: plug in one thing after the other; what trips it is replaced or repaired' },
-			...(words.neutral === 'own' ? [] : [{ level: 'unknown' as const, says: 'Look whether its neutral is only its own' }])
+			...looks
 		]);
-	const first: GuidedPoint[] =
-		words.unplugged === 'trips' ? [] : [{ level: 'look', says: 'Unplug everything and reset: does it hold?' }];
-	return answerOf([...first, ...halved(job, circuit, { words, inRun: words.unplugged === 'trips' })]);
+	if (words.unplugged === undefined)
+		return answerOf([
+			{ level: 'look', says: 'Unplug everything and reset: does it hold?' },
+			...halved(job, circuit, { words, inRun: false }),
+			...looks
+		]);
+	// A look at the panel is less work than a run that is parted.
+	const [first, ...more] = looks;
+	return answerOf([
+		...(first ? [{ ...first, level: 'look' as const }] : []),
+		...more,
+		...halved(job, circuit, { words, inRun: !looks.length })
+	]);
 }
-/** Under this there is no supply, V; at this age a device is replaced rather than searched, years. */
-const NO_SUPPLY_V = 60;
+/** A supply that a GFCI of 120 V works on, V; under the last there is none; at this age a device is replaced rather than searched, years. */
+const SUPPLY_V = { least: 108, most: 126, none: 60, wrong: 200 } as const;
 const OLD_YEARS = 10;
 /** Why a GFCI will not reset: no supply, LINE and LOAD exchanged, what is on its LOAD, the device itself. */
 export function resetCheck({ figures, words }: Pick<GuidedCheck, 'figures' | 'words'>): GuidedAnswer {
 	const { lineV, age } = figures;
-	if (lineV !== undefined && lineV < NO_SUPPLY_V)
-		return answerOf([
-			{
-				level: 'bad',
-				says: `${show(lineV, 0)} V at LINE: without supply it cannot reset. Look at the breaker, and at another GFCI upstream`
-			}
-		]);
+	const supplied = lineV !== undefined && lineV >= SUPPLY_V.least && lineV <= SUPPLY_V.most;
 	if (words.live === 'load')
 		return answerOf([
-			{ level: 'bad', says: 'LINE and LOAD are exchanged: the live pair goes on LINE, what goes on from here on LOAD' }
+			supplied
+				? {
+						level: 'unknown',
+						says: `${show(lineV, 0)} V at LINE and the LOAD pair live: both can't be, unless two circuits come in here. Off, tagged, dead, all apart; on: read each pair again`
+					}
+				: { level: 'bad', says: 'LINE and LOAD are exchanged: the live pair goes on LINE, what goes on from here on LOAD' }
 		]);
+	if (lineV !== undefined && !supplied) return answerOf([{ level: 'bad', says: noSupply(lineV) }]);
+	// What it does on an unread supply says nothing of it, nor of what is on its LOAD.
+	if (lineV === undefined) return answerOf([{ level: 'look', says: 'Read volts at LINE, hot to neutral' }]);
 	if (words.alone === 'resets')
 		return answerOf([
 			{
@@ -167,12 +223,19 @@ export function resetCheck({ figures, words }: Pick<GuidedCheck, 'figures' | 'wo
 			}
 		]);
 	return answerOf([
-		lineV === undefined
-			? { level: 'look', says: 'Read volts at LINE, hot to neutral' }
-			: words.live === undefined
-				? { level: 'look', says: 'Off, verified dead: LOAD conductors off and capped apart; on: which pair is live?' }
-				: { level: 'look', says: 'With LOAD off it: does it reset and hold?' }
+		words.live === undefined
+			? { level: 'look', says: 'Off, verified dead: LOAD conductors off and capped apart; on: which pair is live?' }
+			: { level: 'look', says: 'With LOAD off it: does it reset and hold?' }
 	]);
+}
+function noSupply(lineV: number): string {
+	const volts = `${show(lineV, 0)} V at LINE`;
+	if (lineV < SUPPLY_V.none) return `${volts}: without supply it cannot reset. Look at the breaker, and at another GFCI upstream`;
+	if (lineV < SUPPLY_V.least)
+		return `${volts}: no supply, or one that comes through something. Read it again at low impedance, hot to neutral and each to ground: an open neutral or hot on the way`;
+	return lineV >= SUPPLY_V.wrong
+		? `${volts}: it is wired to two hots. Off now: a device of 120 V is ruined by it`
+		: `${volts}: too high for a device of 120 V. Off, unplug what is dear; look for a lost neutral`;
 }
 function answerOf(points: GuidedPoint[], steps: Step[] = []): GuidedAnswer {
 	const [worst] = [...points].sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));

@@ -20,9 +20,10 @@ import type { GuidedKind } from '../model/kinds';
 import { thinnestWire } from '../circuits/size/thinnest-wire';
 import { standardBreaker } from '../code/240-6-breakers';
 import { show, atMost } from '../units/quantity';
+import { sayRise, sayTemp } from '../units/temperature';
 import { hotTerminal, terminalSays } from './judge-breaker';
 import { AT_BREAKER } from './limits';
-import { limitsOf } from './limits';
+import { carriesLoad, holdsLoad, triedLong } from './load-test';
 import { jobWiring } from '../network/job-wiring';
 import { build, planOf } from '../network/build';
 import { type Network, Solution } from '../network/solve';
@@ -129,12 +130,28 @@ function breakerForWire({ amps, points, steps }: AtBreaker, wire: WireOn | null)
 		});
 	else points.push({ level: 'good', says: `${amps} A is right for ${wire.awg} AWG, ${wire.as}` });
 }
+/** Heat takes seconds at the least: what opens sooner is a short, an arc, a rush of current, or the breaker itself. Practice. */
+const AT_ONCE_S = 0.1;
+function tripsAtOnce({ figures: { tripS }, words, points }: AtBreaker): void {
+	const timed = tripS !== undefined && tripS < AT_ONCE_S;
+	if (timed)
+		points.push({
+			level: 'bad',
+			says: `It trips in ${show(tripS, 2)} s: a short or ground fault, an arc, or the breaker itself; an overload takes longer. Do not reset it again: find the fault on the dead circuit, by ohms`
+		});
+	else if (words.resetTrips === 'at-once')
+		points.push({
+			level: 'bad',
+			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
+		});
+}
 /** Trips well below its rating: worn, or heat from a loose terminal. */
 function tripsAtLoad({ amps, figures: { loadA, tripS }, words, points, steps }: AtBreaker): void {
 	if (loadA === undefined || amps === null) return;
 	const share = loadA / amps;
 	steps.push({ label: 'load against rating', formula: `${show(loadA, 1)} / ${amps}`, value: 100 * share, unit: '%' });
 	const held = tripS === undefined ? '' : ` after ${show(tripS, 0)} s`;
+	if (tripS !== undefined && tripS < AT_ONCE_S) return;
 	if (share > 1)
 		points.push({
 			level: 'look',
@@ -175,22 +192,48 @@ const SEEN_AT_BREAKER: readonly (GuidedPoint & { key: string; is: string })[] = 
 	{ key: 'listed', is: 'no', level: 'bad', says: "It fits but isn't listed: replace it with the type on the panel label" },
 	{ key: 'listed', is: 'unread', level: 'look', says: 'Read the panel label before buying a breaker' }
 ];
-function oneTerminal({ figures: { terminalC, neighborC, ambientC }, points }: AtBreaker): void {
-	const alone = terminalC !== undefined && neighborC === undefined ? hotTerminal(terminalC, ambientC) : null;
-	if (alone) points.push({ level: alone.level, says: `Its ${alone.says}` });
-	else if ((terminalC === undefined) !== (neighborC === undefined))
-		points.push({ level: 'unknown', says: 'A terminal tells something only beside its neighbor: read both' });
+/** Without its neighbor a terminal is held against the room, under load. */
+function oneTerminal({ figures: { terminalC, neighborC, ambientC, loadA, afterA }, points }: AtBreaker): void {
+	if (terminalC === undefined) {
+		if (neighborC !== undefined) points.push({ level: 'unknown', says: 'Its own terminal is not read, only its neighbor' });
+		return;
+	}
+	if (neighborC !== undefined) return;
+	const hot = hotTerminal(terminalC, ambientC);
+	if (hot) points.push({ level: hot.level, says: `Its ${hot.says}` });
+	else if (ambientC === undefined)
+		points.push({
+			level: 'unknown',
+			says: `Its terminal is at ${sayTemp(terminalC)}: read the room, or its neighbor, beside it`
+		});
+	else if (!((loadA ?? afterA ?? 0) > 0))
+		points.push({
+			level: 'unknown',
+			says: `Its terminal is ${sayRise(terminalC - ambientC)} over the room, with no load said: read it under load`
+		});
+	else points.push({ level: 'good', says: `Its terminal is ${sayRise(terminalC - ambientC)} over the room, under load` });
 }
+/** Since the change it held enough, for long enough. */
+const holdsNow = (at: AtBreaker): boolean => at.amps !== null && holdsLoad(at.job, at.amps, at.figures);
+const before = ({ says }: GuidedPoint): GuidedPoint => ({
+	level: 'good',
+	says: `Before the change: ${says.charAt(0).toLowerCase()}${says.slice(1)}`
+});
 /** A breaker that holds little, or not long, was not tried; nothing is load-tested by nothing. */
-function loadTested({ job, amps, figures: { afterA, afterV, heldS }, points }: AtBreaker): void {
+function loadTested(at: AtBreaker): void {
+	const {
+		amps,
+		figures: { afterA, afterV, heldS },
+		points
+	} = at;
 	if (!afterA) {
 		if ([afterA, afterV, heldS].some((v) => v !== undefined))
 			points.push({ level: 'unknown', says: 'Not load-tested after: at what load is not entered, or none was on' });
 		return;
 	}
 	if (amps === null) return;
-	const fine = atMost(afterA, amps) && (afterV === undefined || atMost(limitsOf(job).outlet.look[0], afterV));
-	const tried = afterA >= AT_BREAKER.holdsShare * amps && (heldS ?? 0) >= AT_BREAKER.holdsS;
+	const fine = carriesLoad(at.job, amps, at.figures);
+	const tried = triedLong(amps, at.figures);
 	const what = `${show(afterA, 1)} A${afterV === undefined ? '' : ` at ${show(afterV, 1)} V`}`;
 	if (fine && !tried)
 		points.push({
@@ -209,12 +252,11 @@ export function breakerCheck({ edition, job }: RuledJob, circuit: Circuit, { fig
 	// What was planned or found of the wire is nothing that was read at the breaker.
 	if (![...Object.values(figures), ...Object.values(words)].some((v) => v !== undefined))
 		points.push({ level: 'unknown', says: 'Nothing is read at the breaker yet' });
-	if (words.resetTrips === 'at-once')
-		points.push({
-			level: 'bad',
-			says: 'It trips at once on reset: one try, then stop. Find the fault on the dead circuit first, by ohms'
-		});
-	tripsAtLoad(at);
+	const trips: AtBreaker = { ...at, points: [] };
+	tripsAtOnce(trips);
+	tripsAtLoad(trips);
+	// What it did before the change is not what it does since it held its load.
+	points.push(...(holdsNow(at) ? trips.points.map(before) : trips.points));
 	besideNeighbor(at);
 	for (const { key, is, level, says } of SEEN_AT_BREAKER) if (words[key] === is) points.push({ level, says });
 	if (figures.tripS !== undefined && figures.loadA === undefined)
@@ -283,8 +325,9 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 		});
 		return guidedLevel(points, steps, '');
 	}
-	const should = orPoint(job, points, () => soundFall(edition, job, circuit, loadA));
-	if (should === null) return guidedLevel(points, steps, '');
+	const sound = orPoint(job, points, () => soundLegs(edition, job, circuit, loadA));
+	if (sound === null) return guidedLevel(points, steps, '');
+	const should = sound.falls;
 	const atPanel = panelIdle - panelLoaded;
 	steps.push(
 		{
@@ -297,18 +340,16 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 		{ label: 'shared ohms', formula: `${show(atPanel)} / ${show(loadA, 1)}`, value: atPanel / loadA, unit: 'ohm' }
 	);
 	const rise = otherIdle === undefined || otherLoaded === undefined ? null : otherLoaded - otherIdle;
-	if (rise !== null && rise > RISE_V) {
+	const neutral = rise === null ? null : neutralSays({ rise, atPanel, sound });
+	if (rise !== null)
 		steps.push({
 			label: 'the other leg',
-			formula: `${show(otherLoaded ?? 0, 1)} - ${show(otherIdle ?? 0, 1)}`,
+			formula: `${show(otherLoaded ?? 0, 1)} - ${show(otherIdle ?? 0, 1)}, ${show(sound.rises, 1)} at a good service`,
 			value: rise,
 			unit: 'V'
 		});
-		points.push({
-			level: 'bad',
-			says: `The other leg rises by ${show(rise, 1)} V while this one is loaded: the service neutral is open or loose. Stop, main off, call the utility`
-		});
-	} else if (atPanel > Math.max(2 * should, should + 1)) {
+	if (neutral) points.push(neutral);
+	else if (atPanel > Math.max(2 * should, should + 1)) {
 		points.push({
 			level: 'bad',
 			says: `The panel drops ${show(atPanel, 1)} V where ${show(should, 1)} is normal: the bad connection is in the service, the main or the feeder, which both circuits share`
@@ -351,19 +392,54 @@ export function dimmingCheck({ edition, job }: RuledJob, circuit: Circuit | unde
 	}
 	return guidedLevel(points, steps, '');
 }
-/** Volts that the bars of a circuit's panel fall by under a load on them, everything on the way to them sound. */
-function soundFall(edition: Edition, job: Job, circuit: Circuit | undefined, loadA: number): number {
+/** How the legs move under a load on one of them, V. */
+interface Legs {
+	falls: number;
+	rises: number;
+}
+/**
+ * The neutral of the service: one leg falls while the other rises, by more than this service's own wires give.
+ * @source practice: caution from 2 V beyond, stop from 5% of the nominal volts
+ */
+function neutralSays({ rise, atPanel, sound }: { rise: number; atPanel: number; sound: Legs }): GuidedPoint | null {
+	const beyond = rise - sound.rises;
+	const apart = rise + atPanel - sound.rises - sound.falls;
+	const said = `The other leg rises by ${show(rise, 1)} V while this one is loaded, where ${show(Math.max(0, sound.rises), 1)} is normal`;
+	if (beyond > RISE_V && apart >= STOP_APART_V)
+		return { level: 'bad', says: `${said}: the service neutral is open or loose. Stop, main off, call the utility` };
+	return beyond >= CAUTION_RISE_V
+		? { level: 'look', says: `${said}: the service neutral may be loose. Put no larger load on; have the utility measure it` }
+		: null;
+}
+/** What the bars of a circuit's panel fall by, and those of the other leg rise by, under a load: everything on the way to them sound. */
+function soundLegs(edition: Edition, job: Job, circuit: Circuit | undefined, loadA: number): Legs {
 	const { wiring } = jobWiring(edition, job, circuit ? [circuit] : []);
 	const at = circuit ? wiring.breakers.find((b) => b.circuitId === circuit.id)?.poles[0]?.bar : wiring.supply.bars.a;
 	const neutral = circuit ? `${circuit.panelId}:n` : wiring.supply.bars.neutral;
 	const built = build(planOf(wiring), [], { unplugged: true });
-	if (!at) return 0;
-	const volts = (network: Network) => size(new Solution(network).between(built.point(at), built.point(neutral)));
+	if (!at) return { falls: 0, rises: 0 };
+	const other = otherBar(at, wiring.supply.bars, circuit?.panelId);
+	const legs = (network: Network) => {
+		const solved = new Solution(network);
+		const volts = (bar: string) => size(solved.between(built.point(bar), built.point(neutral)));
+		return { at: volts(at), other: other === null ? 0 : volts(other) };
+	};
 	const loaded = built.network.copy();
 	loaded.resistor(built.point(at), built.point(neutral), wiring.supply.volts / loadA);
-	return volts(built.network) - volts(loaded);
+	const [idle, under] = [legs(built.network), legs(loaded)];
+	return { falls: idle.at - under.at, rises: under.other - idle.other };
+}
+/** The bar of the other leg in the same panel. */
+function otherBar(at: string, supply: { a: string; b: string | null }, panelId: string | null | undefined): string | null {
+	if (at === supply.a) return supply.b;
+	if (at === supply.b) return supply.a;
+	const own = panelId ? { a: `${panelId}:a`, b: `${panelId}:b` } : supply;
+	return at === own.a ? own.b : own.a;
 }
 const RISE_V = 1;
+const CAUTION_RISE_V = 2;
+/** 5% of 120 V. */
+const STOP_APART_V = 6;
 /** Unequal legs as found: no load is added. @source practice */
 const LEGS_APART_V = 10;
 const BETWEEN_V = 1;

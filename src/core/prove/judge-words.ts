@@ -70,6 +70,11 @@ const WORD_SAYS: Readonly<Record<WordKind, Readonly<Record<string, { level: Leve
 		dead: { level: 'good', says: 'goes dead when its GFCI is tripped: it is protected by it' },
 		live: { level: 'bad', says: 'stays live when the GFCI is tripped: it is not on its LOAD, and not protected by it' }
 	},
+	works: {
+		works: { level: 'good', says: 'comes on and goes off by its switch' },
+		'stays-on': { level: 'bad', says: 'stays on: the hot does not pass its switch, or passes by it' },
+		'stays-off': { level: 'bad', says: 'stays off: lamp first, then the switched hot and the neutral at the fixture' }
+	},
 	usb: {
 		charges: { level: 'good', says: 'its USB port charges' },
 		'no-charge': { level: 'look', says: 'its USB port does not charge: read its volts; if they are right, replace the device' }

@@ -4,7 +4,7 @@ import { againstPredicted, deadOhms, groundPath, loadedVolts, noDrop } from './j
 import { atJumper, byLimit, neutralToGround, slotToEarth, supplyVolts, toNoGround } from './judge-volts';
 import { lampsJudged, tripTime, wordJudged } from './judge-words';
 import type { Judgment, ReadingCase } from './judgment';
-import { AGAINST_PREDICTED } from './limits';
+import { AGAINST_PREDICTED, wholeWay } from './limits';
 import { switchedOff } from './switched';
 
 export { worst, type Judgment, type Level, type ReadingCase } from './judgment';
@@ -32,7 +32,10 @@ export function judge(c: ReadingCase): Judgment[] {
 		case 'ng':
 			return neutralToGround(c);
 		case 'drop':
-			return [byLimit(c, limits.drop), ...(noDrop(c) ?? againstPredicted(c, AGAINST_PREDICTED.dropPoints))];
+			return [
+				byLimit(c, c.prediction.known ? wholeWay(limits.drop) : limits.drop),
+				...(noDrop(c) ?? againstPredicted(c, AGAINST_PREDICTED.dropPoints))
+			];
 		case 'ohm-hot':
 		case 'ohm-neutral':
 			return againstPredicted(c, AGAINST_PREDICTED.ohms);

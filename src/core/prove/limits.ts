@@ -21,6 +21,16 @@ export const LIMITS = {
 	'legs-apart': { good: [0, 3], look: [0, 10], unit: 'V', source: 'practice', title: 'Difference between the two service legs' }
 } as const satisfies Record<LimitKey, Band>;
 
+/** Read at an outlet of a known run a drop is that of branch, feeder and service together. @source 215.2, informational note */
+const WHOLE_WAY = {
+	...LIMITS.drop,
+	good: [0, 5],
+	source: '215.2',
+	title: 'Voltage drop, branch with feeder and service (informational note: advice)'
+} as const satisfies Band;
+/** What the shop has set stands. */
+export const wholeWay = (drop: Band): Band => (drop === LIMITS.drop ? WHOLE_WAY : drop);
+
 /** The limits of a job: what the shop or the utility has set, with the source of the usual one beside it. */
 export function limitsOf(job: Pick<Job, 'practice'>): Record<LimitKey, Band> {
 	const own = job.practice.limits;

@@ -1,12 +1,14 @@
 import type { Edition } from '../code/shape/edition';
 import { LIT_V } from '../instruments/thresholds';
 import { DEAD_BELOW_V } from '../makeup/live-sign';
+import { indexOf } from '../model/job-index';
 import type { Job, Reading } from '../model/known';
 import { knownBefore } from '../model/written';
 import { soundOf } from '../network/sound';
 import { show } from '../units/quantity';
 import { limitRule, limitsOf } from './limits';
 import { voltPattern } from './pattern';
+import { twoHotsPattern } from './two-hots';
 import { feetWords, likeConductors } from './unknown-run';
 import { worst, type Beside, type JudgedReading, type Judgment, type Latest } from './verdicts';
 
@@ -25,6 +27,8 @@ export function superseded(latest: Latest): void {
 /** Lamps that are lit where a meter shows nothing, or the other way round: neither counts until the meter is proven. */
 export function contradict(edition: Edition, { lamps, hn, hg, ng }: Latest): boolean {
 	if (!lamps?.reading.lamps || !hn || hn.reading.value === null || hn.reading.loadA !== null) return false;
+	// One is of before the work, the other of after it: both may be right.
+	if ((lamps.reading.phase === 'before') !== (hn.reading.phase === 'before')) return false;
 	const lit = lamps.reading.lamps.startsWith('on');
 	const live = hn.reading.value >= LIT_V;
 	const nothing = hn.reading.value < DEAD_BELOW_V;
@@ -55,6 +59,7 @@ export function together({ edition, job, latest, beside }: { edition: Edition; j
 			add(hg, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Three volts as a pattern') });
 		}
 	}
+	legsOfOutlet(edition, job, latest);
 	const [hot, neutral] = [latest['ohm-hot'], latest['ohm-neutral']];
 	const open = (j: JudgedReading | undefined) => !!j && j.reading.value !== null && j.verdict.predicted === null;
 	if (hot && neutral && open(hot) && open(neutral)) {
@@ -71,6 +76,18 @@ export function together({ edition, job, latest, beside }: { edition: Edition; j
 			});
 	}
 	sayOnce(latest);
+}
+/** Both hots of an outlet against each other and the neutral: one fault is said once, at hot to hot. */
+function legsOfOutlet(edition: Edition, job: Job, { hh, hn, h2n }: Latest): void {
+	// At a panel they are the legs of the service: told by how far they are apart.
+	if (!hh || !hn || !h2n || !indexOf(job).boxes.has(hn.reading.boxId)) return;
+	const all = [hh, hn, h2n];
+	if (all.some(({ reading }) => reading.loadA !== null || reading.value === null)) return;
+	const [a, b, c] = all.map(({ reading }) => reading.value ?? 0);
+	const pattern = twoHotsPattern({ hh: a ?? 0, hn: b ?? 0, h2n: c ?? 0 });
+	if (!pattern) return;
+	for (const { verdict } of all) verdict.judgments = verdict.judgments.filter((x) => x.level === 'good');
+	add(hh, { on: 'joints', ...pattern, ...NO_FIGURE, rule: limitRule(edition.key, 'practice', 'Two hots as a pattern') });
 }
 const NO_FIGURE = { have: null, need: null, unit: '' };
 /** A judgment more of one reading. */

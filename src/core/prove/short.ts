@@ -67,7 +67,13 @@ export function shortCheck(
 			says: `${show(loop)} ohm is no short: something is still plugged in or switched on, or it comes and goes. Unplug everything and read again`
 		});
 	const near = shorted ? nearest({ edition, job }, run, loop) : undefined;
-	if (near && shorted) {
+	const beyond = near && loop !== null && loop > near.ohms * FITS.times + FITS.ohms;
+	if (beyond)
+		points.push({
+			level: 'look',
+			says: `${show(loop)} ohm is more than the way to the end of this run and back, ${show(near.ohms)} ohm: no place of it fits. A poor contact at the short, a load still on, or a longer way than is entered`
+		});
+	else if (near && shorted) {
 		steps.push({
 			label: `out to ${name(near.id)} and back`,
 			formula: 'hot and return, with terminations',
@@ -84,6 +90,8 @@ export function shortCheck(
 	const said = split[0] ?? points.at(-1);
 	return { level: said?.level ?? 'unknown', says: said?.says ?? '', points: [...points, ...split], steps };
 }
+/** What a meter and its leads stray by, and what joints on the way add. Practice. */
+const FITS = { times: 1.25, ohms: 0.15 } as const;
 const SHORT_WORDS: SplitWords = {
 	contradict: 'The results contradict each other: test again with everything unplugged and every switch both ways',
 	found: (cables) => `The short is in the cable to ${cables}, or in the boxes at its ends`,

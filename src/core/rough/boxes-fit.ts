@@ -79,10 +79,11 @@ function asCounted(box: Box, end: CableEnd | null): Counted {
 
 /** Fill and depth of each box of which the volume is known. */
 export function assessFit({ edition, job }: House): StageResult {
-	const all = job.boxes.map((box) => fitOf(edition, job, box));
+	const all = job.boxes.map((box) => boxFits(edition, job, box));
 	return { findings: all.flatMap((r) => r.findings), decisions: all.flatMap((r) => r.decisions) };
 }
-function fitOf(edition: Edition, job: Job, box: Box): StageResult {
+/** The same of one box. */
+export function boxFits(edition: Edition, job: Job, box: Box): StageResult {
 	const lacks: Finding[] = [];
 	const rule = cite(edition, edition.boxes.conductor.rule);
 	const c = knownOr(
@@ -100,8 +101,9 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 		else
 			lacks.push(missingFact(job, rule, { of: 'box', id: box.id, field: box.material === null ? 'material' : 'clampsInside' }));
 	}
+	const old = isAsFound(job, box);
 	return {
-		findings: [...lacks, ...fill.findings.map((f) => filled(edition, box, f)), ...shallow(edition, job, box)],
+		findings: [...lacks, ...fill.findings.map((f) => filled(edition, box, old, f)), ...shallow(edition, job, box)],
 		decisions: [
 			{
 				id: `fill:${box.id}`,
@@ -116,7 +118,12 @@ function fitOf(edition: Edition, job: Job, box: Box): StageResult {
 		]
 	};
 }
-function filled(edition: Edition, box: Box, f: Finding): Finding {
+/** Nothing in it is new: neither a device nor a cable. */
+const isAsFound = (job: Job, box: Box): boolean =>
+	box.state === 'found' &&
+	box.devices.every((d) => d.state === 'found') &&
+	cablesHere(job, box).every((c) => !c.cable || c.cable.state === 'found');
+function filled(edition: Edition, box: Box, old: boolean, f: Finding): Finding {
 	if (f.code === 'pull-box') return { ...f, id: `pull-box:${box.id}`, message: `${box.name}: ${f.message}` };
 	const next = edition.boxes.common.find((v) => v >= (f.need ?? Infinity));
 	const fix: Fix | undefined =
@@ -127,7 +134,7 @@ function filled(edition: Edition, box: Box, f: Finding): Finding {
 	return {
 		...f,
 		id: `fill:${box.id}`,
-		severity: box.state === 'found' && box.devices.every((d) => d.state === 'found') ? 'advice' : 'violation',
+		severity: old ? 'advice' : 'violation',
 		message: `${box.name}: box fill is ${show(f.need ?? 0)} cu in; the box has ${show(f.have ?? 0)}. ${ways}`,
 		fix
 	};

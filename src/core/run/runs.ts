@@ -125,6 +125,26 @@ export function downstream(run: AnyRun, boxId: string): string[] {
 	return node ? run.nodes.slice(node.at, node.end).map((n) => n.boxId) : [];
 }
 
+/** A box or panel that is known to be upstream of a cable's box: what was seen to feed it, or what was measured to; null: neither. */
+export const seenUpstream = (cable: Pick<told.Cable, 'fromId' | 'guess' | 'behind'>): string | null =>
+	(cable.guess === undefined ? cable.fromId : null) ?? cable.behind ?? null;
+
+/** What is known to be upstream of a box, the nearest first: by sight, or as was measured. Nothing guessed counts. */
+export function upstreamOf(run: AnyRun, boxId: string): string[] {
+	const found: string[] = [];
+	for (let at: string | null = boxId; at !== null;) {
+		const cable: told.Cable | undefined = run.byBox.get(at)?.cable;
+		at = cable ? seenUpstream(cable) : null;
+		// A loop in what was told must end.
+		if (at === null || found.includes(at) || at === boxId) break;
+		found.push(at);
+	}
+	return found;
+}
+/** Every box that is known to be downstream of this one, in feed order; this one is left out. */
+export const seenBehind = (run: AnyRun, boxId: string): string[] =>
+	run.nodes.flatMap((n) => (n.boxId !== boxId && upstreamOf(run, n.boxId).includes(boxId) ? [n.boxId] : []));
+
 /** Cable of a run, ft; null where a cable is not measured. */
 export const feetOf = (run: AnyRun): number | null =>
 	run.nodes.reduce<number | null>((sum, n) => (sum === null || n.cable.lengthFt === null ? null : sum + n.cable.lengthFt), 0);

@@ -16,6 +16,8 @@ export interface Unordered {
 	cables?: ((box: string) => number | null) | undefined;
 	/** What was dead with the hots of a box disconnected, itself left out. */
 	answers: ReadonlyMap<string, readonly string[]>;
+	/** Which boxes were read with it open: of the others nothing was told. Left out: all. */
+	asked?: ReadonlyMap<string, readonly string[]> | undefined;
 	/** Boxes that cannot be opened now. */
 	closed?: ReadonlySet<string> | undefined;
 }
@@ -30,8 +32,10 @@ export interface FeedOrder {
 	next: { box: string; bits: number } | null;
 	/** How likely the likeliest tree is. */
 	sure: number;
-	/** The answers contradict each other. */
+	/** The answers contradict each other, or what was counted. */
 	none: boolean;
+	/** Answers of which no two of these can both be right; empty where no two contradict. */
+	against: readonly string[];
 }
 
 /** How rare it is that a box feeds so many others, and the panel so many home runs of one circuit. */
@@ -51,8 +55,14 @@ export function feedOrder(of: Unordered, random: Random): FeedOrder {
 	const samples = trees.sampled(SAMPLES, random);
 	const total = samples.reduce((s, t) => s + t.weight, 0);
 	const names = of.boxes;
-	if (!samples.length || !(total > 0))
-		return { best: new Map(), head: new Map(), feeds: new Map(), next: null, sure: 0, none: names.length > 0 };
+	if (!samples.length || !(total > 0)) {
+		const against = contradicting(of);
+		// Of too many boxes none of the trees drawn may agree, though one does: the next box still narrows them.
+		const drawn = names.length > EXACT_BOXES && !against.length;
+		const left = names.filter((b) => !of.answers.has(b) && !of.closed?.has(b));
+		const next = drawn && left.length ? { box: left[left.length >> 1] as string, bits: LEAST_OPENING.bits } : null;
+		return { best: new Map(), head: new Map(), feeds: new Map(), next, sure: 0, none: names.length > 0 && !drawn, against };
+	}
 	const feeds = new Map(names.map((b) => [b, new Map<string, number>()]));
 	const outcomes = names.map(() => new Map<number, number>());
 	const counts = new Map<string, { tree: Tree; weight: number }>();
@@ -78,8 +88,25 @@ export function feedOrder(of: Unordered, random: Random): FeedOrder {
 		feeds,
 		next: open[0] ?? null,
 		sure: best?.weight ?? 0,
-		none: false
+		none: false,
+		against: []
 	};
+}
+/** Opened boxes whose answers no tree can hold together: each pair lies one behind the other, or apart. */
+function contradicting(of: Unordered): string[] {
+	const behind = (box: string) => new Set([box, ...(of.answers.get(box) ?? [])]);
+	const told = (box: string, other: string) => of.asked?.get(box)?.includes(other) ?? true;
+	const opened = [...of.answers.keys()].filter((b) => of.boxes.includes(b));
+	const agree = (a: string, b: string): boolean => {
+		const [A, B] = [behind(a), behind(b)];
+		if (A.has(b) && B.has(a)) return false;
+		const within = (outer: string, all: ReadonlySet<string>, inner: ReadonlySet<string>) =>
+			[...inner].every((x) => all.has(x) || !told(outer, x));
+		if (A.has(b)) return within(a, A, B);
+		if (B.has(a)) return within(b, B, A);
+		return ![...A].some((x) => B.has(x));
+	};
+	return opened.filter((a) => opened.some((b) => a !== b && !agree(a, b)));
 }
 const nameOr = (names: readonly string[], i: number): string | null => (i < 0 ? null : (names[i] ?? null));
 function entropy(of: ReadonlyMap<number, number>): number {
@@ -87,6 +114,9 @@ function entropy(of: ReadonlyMap<number, number>): number {
 	for (const p of of.values()) if (p > 0) bits -= p * Math.log2(p);
 	return bits;
 }
+/** Those of the names that are among the boxes, as bits. */
+const maskOf = (boxes: readonly string[], names: readonly string[]): number =>
+	names.reduce((mask, name) => (boxes.includes(name) ? mask | (1 << boxes.indexOf(name)) : mask), 0);
 interface Tree {
 	/** Of each box the number of the one that feeds it; -1: the panel. */
 	parents: number[];
@@ -109,6 +139,8 @@ export class Trees {
 	private readonly taps: (readonly number[] | null)[];
 	/** What is behind a box, where it was opened, itself among them; -1: it was not. */
 	private readonly told: number[];
+	/** What was read with it open, itself among it. */
+	private readonly asked: number[];
 	/** Weight of all trees of a set of boxes that hang behind one of them, and of all forests below a feed with so many children. */
 	private readonly treeOf = new Map<number, number>();
 	private readonly forestOf = new Map<number, number>();
@@ -128,7 +160,11 @@ export class Trees {
 		this.told = boxes.map((b) => {
 			const dead = of.answers.get(b);
 			if (!dead) return -1;
-			return dead.reduce((mask, name) => mask | (1 << boxes.indexOf(name)), 1 << boxes.indexOf(b));
+			return maskOf(boxes, [b, ...dead]);
+		});
+		this.asked = boxes.map((b) => {
+			const asked = of.asked?.get(b);
+			return asked ? maskOf(boxes, [b, ...asked]) : -1;
 		});
 	}
 	/** Weight of every tree together. */
@@ -153,7 +189,7 @@ export class Trees {
 	/** Trees of a set behind its root. */
 	private tree(root: number, set: number): number {
 		const told = this.told[root] as number;
-		if (told >= 0 && told !== set) return 0;
+		if (told >= 0 && told !== (set & (this.asked[root] as number))) return 0;
 		const key = set * 16 + root;
 		const before = this.treeOf.get(key);
 		if (before !== undefined) return before;
@@ -270,7 +306,7 @@ export class Trees {
 		const children = new Array<number>(this.n + 1).fill(0);
 		for (const p of parents) children[p < 0 ? this.n : p] = (children[p < 0 ? this.n : p] ?? 0) + 1;
 		const behind = downstreamOf(parents);
-		if (this.told.some((mask, i) => mask >= 0 && mask !== behind[i])) return 0;
+		if (this.told.some((mask, i) => mask >= 0 && mask !== ((behind[i] as number) & (this.asked[i] as number)))) return 0;
 		return children.reduce((w, k, feed) => w * this.tap(feed, k), 1);
 	}
 }

@@ -9,6 +9,7 @@ import { readingValue, readingWords } from '../model/reading';
 import { actFor, type ActKind } from './acts';
 import { contradictionsOf, withoutThem, type Contradiction } from './contradiction';
 import { Search, type Diagnosis } from './diagnose';
+import { fitsOutlet, readsDead } from './fits-outlet';
 import { gather, type Gathered } from './gather';
 import type { Hypothesis, Suspected } from './hypotheses';
 import { jobHypotheses, toldBy } from './job-hypotheses';
@@ -168,7 +169,8 @@ export class JobTrace {
 		const hazards = this.hazards(diagnosis);
 		// No answer stands on what contradicts itself, on a load that nobody unplugged, or where volts kill.
 		const found = !act && this.found(diagnosis);
-		const next = stop ? [] : this.next(diagnosis, at, found ? hazards.map((h) => h.boxId) : []);
+		const first = found ? hazards.map((h) => h.boxId) : [];
+		const next = stop ? [] : this.next(diagnosis, at, { first, seen: gathered.seen });
 		return {
 			answers,
 			others: Math.max(0, 1 - diagnosis.unthought - answers.reduce((s, a) => s + a.probability, 0)),
@@ -301,12 +303,16 @@ export class JobTrace {
 		});
 		return rows;
 	}
-	/** @param first boxes that are read before any other */
-	private next(diagnosis: Diagnosis, at: string | undefined, first: readonly string[]): TracedNext[] {
+	/** @param first boxes that are read before any other @param seen what was read: a dead outlet drives no instrument */
+	private next(
+		diagnosis: Diagnosis,
+		at: string | undefined,
+		{ first, seen }: { first: readonly string[]; seen: readonly Seen[] }
+	): TracedNext[] {
 		const here = indexOf(this.job).boxes.get(at ?? '')?.roomId;
 		const all = diagnosis.next.flatMap((m) => {
 			const outlet = this.possible.outlets[m.outlet];
-			if (!outlet) return [];
+			if (!outlet || !fitsOutlet(m.instrument, this.deviceOf(outlet), readsDead(seen, m.outlet))) return [];
 			return [{ m, outlet, effort: this.effort(outlet, here) }];
 		});
 		return all
@@ -335,9 +341,14 @@ export class JobTrace {
 			});
 	}
 	/** Plugging in where one stands is 1; another room half more; what has no face to plug into must be opened behind the gate. */
-	private effort({ id, at }: PossibleRuns['outlets'][number], room: string | null | undefined): number {
-		const box = indexOf(this.job).boxes.get(at);
-		const device = box?.devices.find((d) => d.id === id || `${d.id}/lower` === id);
+	private deviceOf({ id, at }: PossibleRuns['outlets'][number]) {
+		return indexOf(this.job)
+			.boxes.get(at)
+			?.devices.find((d) => d.id === id || `${d.id}/lower` === id);
+	}
+	private effort(outlet: PossibleRuns['outlets'][number], room: string | null | undefined): number {
+		const box = indexOf(this.job).boxes.get(outlet.at);
+		const device = this.deviceOf(outlet);
 		const face = !device || device.receptacles > 0;
 		return (face ? EFFORT.plugIn : EFFORT.openBox + EFFORT.gate) + (room && box?.roomId !== room ? EFFORT.anotherRoom : 0);
 	}

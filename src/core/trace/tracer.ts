@@ -17,20 +17,28 @@ interface TracerStep {
 	why: string;
 }
 
+const BONDED: TracerStep = {
+	do: "First: is the neutral good to the panel's ground? On a known good outlet of the same panel, neutral to ground under load: a volt or two at most.",
+	why: 'The signal comes home over the connection of neutral and ground at the service. With that open a tracer tells nothing, and the neutral comes before the search.'
+};
+const TONE: TracerStep = {
+	do: 'Tone: the alternating one where the sender has it.',
+	why: 'Hum of live cables beside it stands still; the tone does not.'
+};
 const DEAD: TracerStep = {
 	do: 'Circuit off, tagged, verified dead; everything unplugged, switches on.',
 	why: 'A load carries the signal to the other conductor.'
 };
 const GROUND: TracerStep = {
-	do: 'Prove the ground for the sender: volts from a known hot to it, about 120 V.',
+	do: 'Prove the ground for the sender, below: volts from a known hot to it. A cord from an outlet of another circuit, or metal known to be grounded.',
 	why: "It must be an independent ground, not the circuit's: or the signal goes home on the wire that is traced."
 };
 const GAIN: TracerStep = {
-	do: 'Good battery. Lowest gain; at a place known to be on the wire raise it until the first lamp, then one more. Leave it.',
-	why: 'More gain than needed shows every cable near it.'
+	do: 'Good battery. Lowest gain; at a place known to be on the wire raise it click by click until the first lamp, then one more. Write the clicks down, below, and leave it.',
+	why: 'More gain than needed shows every cable near it; levels read at two gains can not be compared.'
 };
 const WALK: TracerStep = {
-	do: 'Receiver flat, turned for the most. Log the level at each box.',
+	do: 'Receiver flat, turned for the most. Go by the lights, not by the sound. Log the level at each box.',
 	why: 'In metal raceway the signal is hidden between boxes: only boxes can be read.'
 };
 const LAMP: TracerStep = {
@@ -65,7 +73,7 @@ export function tracerSteps(what: TracedWhat): TracerStep[] {
 			}
 		]
 	};
-	return [DEAD, GROUND, ...sender[what], GAIN, WALK];
+	return [BONDED, DEAD, GROUND, ...sender[what], TONE, GAIN, WALK];
 }
 
 interface TracerLevel {
@@ -97,11 +105,11 @@ function greatestFall(pairs: readonly (readonly [TracerLevel, TracerLevel])[]): 
 }
 /**
  * The same on a run with branches, away from where the sender stands: past an open the level falls toward the panel.
- * @param nodes each box with what feeds it  @param sender where it stands, and its own level
+ * @param nodes each box with what feeds it  @param sender where it stands, its own level, and which way is walked: left out, both
  */
 export function tracerCallOnRun(
 	nodes: readonly { boxId: string; fromId: string | null }[],
-	sender: { at: string; level: number | null },
+	sender: { at: string; level: number | null; way?: TracerWay | undefined },
 	levels: readonly TracerLevel[]
 ): TracerCall | null {
 	const near = new Map<string, string[]>();
@@ -117,13 +125,23 @@ export function tracerCallOnRun(
 	const seen = new Set<string>();
 	const walk = (at: string, before: TracerLevel | undefined): void => {
 		seen.add(at);
-		const here = at === sender.at && before?.at === 'sender' ? undefined : read.get(at);
+		const here = read.get(at);
 		if (before && here && here !== before) pairs.push([before, here]);
 		for (const next of near.get(at) ?? []) if (!seen.has(next)) walk(next, here ?? before);
 	};
-	walk(sender.at, start);
+	seen.add(sender.at);
+	for (const next of near.get(sender.at) ?? []) if (isThatWay(nodes, sender, next)) walk(next, start);
 	return greatestFall(pairs);
 }
+/** Which way of the sender the receiver goes. */
+export const TRACER_WAYS = { panel: 'toward the panel', onward: 'away from the panel' } as const;
+export type TracerWay = keyof typeof TRACER_WAYS;
+/** The box that feeds the sender's lies toward the panel, every other onward. */
+const isThatWay = (
+	nodes: readonly { boxId: string; fromId: string | null }[],
+	{ at, way }: { at: string; way?: TracerWay | undefined },
+	next: string
+): boolean => !way || (nodes.find((n) => n.boxId === at)?.fromId === next) === (way === 'panel');
 /** The breaker of a signal at the panel; null: none leads the next far enough, trace from the other side. */
 export function tracerBreaker(levels: readonly TracerLevel[]): { at: string; lead: number; call: boolean } | null {
 	const [first, second] = [...levels].filter((l) => l.level > 0).sort((a, b) => b.level - a.level);

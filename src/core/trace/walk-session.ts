@@ -43,7 +43,8 @@ export function walkTargets(job: Job, panelId: string, more: readonly number[] =
 	const others = [...new Set(more)]
 		.filter((space) => !taken.has(space))
 		.map((space) => ({ space, spaces: [space], circuitIds: [], directory: '', on: false }));
-	const all = [...found.values(), ...others];
+	// As they stand: one that is named in the middle of it keeps its place among them.
+	const all = [...found.values(), ...others].sort((a, b) => a.space - b.space);
 	const plain = ({ on: _, ...s }: Switched & { on: boolean }): Switched => s;
 	return { switched: all.filter((s) => !s.on).map(plain), staysOn: all.filter((s) => s.on).map(plain) };
 }

@@ -139,7 +139,7 @@ function decoded({ breakers, codes, check, walks }: WalkPlan, { outlet, live }: 
 	if (pair) {
 		const [a, b] = pair.map((n) => breakers[n]);
 		return none(
-			`Fits no breaker alone. Dead only while spaces ${a} and ${b} were both off: two circuits may be joined there. Switch each off alone.`
+			`Fits no breaker alone. Dead only while spaces ${a} and ${b} were both off: two circuits in this box, one a half, or joined there. Switch each off alone, and read each half by itself.`
 		);
 	}
 	return none('Fits no breaker: at least one answer was wrong. Walk again for this outlet.');

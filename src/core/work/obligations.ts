@@ -7,6 +7,8 @@ import { counting } from '../model/latest-readings';
 import type { Work, WorkPart } from '../model/work';
 import { knownBefore } from '../model/written';
 import { followersOf } from '../prove/followers';
+import { AT_BREAKER } from '../prove/limits';
+import { heldSince } from '../prove/load-test';
 
 /** What a work owes before it is proven: of each of its parts, wherever it is, and nothing else. */
 export interface Obligation {
@@ -42,7 +44,7 @@ const OWES: Readonly<Record<WorkPart['kind'], (c: Case) => Obligation[]>> = {
 		const device = box?.devices.find((d) => d.id === part.deviceId);
 		if (!box || !device) return [];
 		const place = claims.places.get(box.id);
-		const own = device.receptacles ? ofOutlet(place) : ofWired(place, part.deviceId ?? '');
+		const own = device.receptacles ? ofOutlet(place) : ofWired({ part, place, readings });
 		return [
 			{ id: `${part.id}:read`, partId: part.id, at: box.id, words: box.name, ...(part.put ? own : NOT_IN) },
 			...followersOf(job, box, readings).map((f): Obligation => {
@@ -60,8 +62,16 @@ const OWES: Readonly<Record<WorkPart['kind'], (c: Case) => Obligation[]>> = {
 	},
 	breaker({ job, part, claims }) {
 		const circuit = indexOf(job).circuits.get(part.at);
+		if (!circuit) return [];
+		// Without a button it is proven by what it carries.
+		if ((part.breaker ?? circuit.breaker) === 'none') {
+			const held = part.put ? heldSince(job, circuit, part.put) : null;
+			const words = `${saySpace(job, circuit)}: ${LOAD_TEST}`;
+			const state: State = held === 'held' ? 'done' : held === 'tripped' ? 'failed' : 'owed';
+			return [{ id: `${part.id}:held`, partId: part.id, at: part.at, words, missing: null, state }];
+		}
 		const of = claims.breakers.find((b) => b.circuit === part.at);
-		if (!circuit || !of) return [];
+		if (!of) return [];
 		const all = [of.gfci, of.afci];
 		const state: State = !part.put
 			? 'owed'
@@ -77,6 +87,18 @@ const OWES: Readonly<Record<WorkPart['kind'], (c: Case) => Obligation[]>> = {
 	},
 	// Its words are proven with the devices that they speak of.
 	label: () => [],
+	// What goes on from a blanked box is read where it goes: nothing is left here to be read.
+	blank: () => [],
+	splice({ job, part, claims, readings }) {
+		const box = indexOf(job).boxes.get(part.at);
+		if (!box) return [];
+		const words = `${box.name}, closed again`;
+		const [device] = box.devices;
+		// Nothing in it that could be read: what it feeds speaks for it.
+		if (!device) return [];
+		const own = ofWired({ part: { ...part, deviceId: device.id }, place: claims.places.get(box.id), readings });
+		return [{ id: `${part.id}:read`, partId: part.id, at: box.id, words, ...(part.put ? own : NOT_IN) }];
+	},
 	jumper({ job, part, readings }) {
 		const box = indexOf(job).boxes.get(part.at);
 		const { put } = part;
@@ -96,21 +118,33 @@ const OWES: Readonly<Record<WorkPart['kind'], (c: Case) => Obligation[]>> = {
 		];
 	}
 };
+/** What proves a breaker that has no button. */
+const LOAD_TEST = `load-tested, at least ${100 * AT_BREAKER.holdsShare}% of its rating for ${AT_BREAKER.holdsS / 60} min`;
 const NOT_IN: Pick<Obligation, 'missing' | 'state'> = { missing: null, state: 'owed' };
 /** A receptacle: good, or "reads right" as far as a multimeter reaches. */
 const ofOutlet = (place: PlaceClaims | undefined): Pick<Obligation, 'missing' | 'state'> => ({
 	missing: isProven(place) ? null : (place?.next ?? 'volts'),
 	state: isProven(place) ? 'done' : place?.level === 'bad' ? 'failed' : 'owed'
 });
-/** What is wired in: energized, and nothing against it. */
-function ofWired(place: PlaceClaims | undefined, deviceId: string): Pick<Obligation, 'missing' | 'state'> {
-	const row = place?.outlets.find((o) => o.device === deviceId);
+/** What is wired in, or was only opened and closed: energized since the work, and nothing against it. */
+function ofWired({
+	part: { at, deviceId, put },
+	place,
+	readings
+}: {
+	part: WorkPart;
+	place: PlaceClaims | undefined;
+	readings: readonly Reading[];
+}): Pick<Obligation, 'missing' | 'state'> {
 	if (place?.level === 'bad') return { missing: null, state: 'failed' };
-	// A switch is no outlet: what is read at its box speaks for it.
-	if (!row) return place?.read ? { missing: null, state: 'done' } : { missing: 'volts', state: 'owed' };
-	return row.energized.is === 'yes'
-		? { missing: null, state: 'done' }
-		: { missing: row.energized.missing[0] ?? 'volts', state: 'owed' };
+	const since = put ? counting(readings).filter((r) => r.boxId === at && knownBefore(put, r)) : [];
+	// Seen to come on and go off: no voltmeter says more of a light.
+	const works = since.findLast((r) => r.kind === 'works');
+	if (works) return works.word === 'works' ? { missing: null, state: 'done' } : { missing: null, state: 'failed' };
+	const rows = place?.outlets.filter((o) => o.device === deviceId) ?? [];
+	const open = rows.find((o) => o.energized.is !== 'yes');
+	if (open) return { missing: open.energized.missing[0] ?? 'volts', state: 'owed' };
+	return rows.length || since.length ? { missing: null, state: 'done' } : { missing: 'volts', state: 'owed' };
 }
 
 /** Where a work stands: what is not in, what is owed, which labels are not on. */

@@ -14,13 +14,14 @@
 	import Guarded from '$lib/frame/Guarded.svelte';
 	import Late from '$lib/frame/Late.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import { jobAddress } from '$lib/store/address';
 	import { stepsOf, VIEW_OF } from '$lib/store/call-views';
 
 	interface Props {
 		box: Box;
 		step: ThreadKey;
 	}
-	/** One box, from its name to its papers, in seven steps. */
+	/** One box, from its name to its papers, in eight steps. */
 	let { box, step }: Props = $props();
 	const store = useJob();
 	const steps = $derived(stepsOf(store, box));
@@ -35,6 +36,7 @@
 	let telling = $state(false);
 	const HEADS: Record<ThreadKey, string> = {
 		place: 'Where it is',
+		found: 'As found, before anything is off',
 		dead: 'Make it dead',
 		open: 'What is in the box',
 		become: 'What it may become',
@@ -44,6 +46,7 @@
 	};
 	const PARTS = {
 		place: () => import('./PlaceStep.svelte'),
+		found: () => import('./AsFoundStep.svelte'),
 		dead: () => import('./DeadStep.svelte'),
 		open: () => import('./InsideStep.svelte'),
 		become: () => import('./BecomeStep.svelte'),
@@ -54,6 +57,10 @@
 	/** Steps at which something is done that a picture can show. */
 	const ACTS: readonly ThreadKey[] = ['dead', 'make-up', 'prove', 'paper'];
 	let pictured = $state(false);
+	/** Outlets of its room: a call at several goes from one to the next by their list. */
+	const mates = $derived(box.roomId ? (store.index.boxesOfRoom.get(box.roomId)?.length ?? 0) : 0);
+	const toAll = () =>
+		goto(jobAddress(store.id, 'walk', { view: 'several', picked: box.roomId ? { kind: 'room', id: box.roomId } : null }));
 	function go(key: ThreadKey): void {
 		const to = new URL(page.url);
 		to.searchParams.set('view', VIEW_OF[key]);
@@ -88,6 +95,7 @@
 		<header>
 			<h1>{HEADS[step]}</h1>
 			<p class="soft">{[box.name, room].filter(Boolean).join(' · ')}</p>
+			{#if mates > 1}<Btn small look="quiet" onclick={toAll}>All {mates} outlets</Btn>{/if}
 			{#if place && stands.length}
 				<button type="button" class="stands no-print" aria-expanded={telling} onclick={() => (telling = !telling)}
 					>{stands.join(' · ')}</button
@@ -96,7 +104,7 @@
 		</header>
 		{#if telling && place}<div class="claims no-print"><ClaimList {place} /></div>{/if}
 		{#if now?.warns}
-			<p class="warn" role="alert"><Mark kind="caution" word /> Not verified dead. Hands off until it is: step 2.</p>
+			<p class="warn" role="alert"><Mark kind="caution" word /> Not verified dead. Hands off until it is: step 3.</p>
 		{/if}
 		{#key `${step} ${box.id}`}
 			<Guarded what={HEADS[step]} at={`${step} ${box.id}`}>
@@ -135,7 +143,7 @@
 	}
 	ol {
 		display: grid;
-		grid-template-columns: repeat(7, minmax(50px, 1fr));
+		grid-template-columns: repeat(8, minmax(46px, 1fr));
 		list-style: none;
 		margin: 0;
 		padding: 0;
@@ -162,6 +170,37 @@
 		border-bottom-color: var(--copper);
 		font-weight: 600;
 	}
+	/* At a desk the steps stand as a column beside what they show. */
+	@media (min-width: 821px) {
+		.thread {
+			display: grid;
+			grid-template: minmax(0, 1fr) auto / 148px minmax(0, 1fr);
+		}
+		nav {
+			border-bottom: 0;
+			border-right: 1.5px solid var(--ink);
+			grid-row: 1 / 3;
+			overflow: visible auto;
+		}
+		ol {
+			grid-template-columns: none;
+			grid-auto-rows: min-content;
+		}
+		nav button {
+			min-height: 48px;
+			display: flex;
+			gap: var(--space-10);
+			padding: 0 var(--space-12);
+			align-items: center;
+			font-size: var(--type-body);
+			border-bottom: 0;
+			border-left: 5px solid transparent;
+		}
+		nav button[aria-current] {
+			border-left-color: var(--copper);
+			background: var(--sheet);
+		}
+	}
 	.n {
 		display: grid;
 		place-items: center;
@@ -183,6 +222,12 @@
 		min-height: 0;
 		overflow-y: auto;
 		padding: var(--space-12) var(--space-16) var(--space-16);
+	}
+	/* What is brought into sight comes to rest above the keypad that lies over the foot of the sheet. */
+	@media (max-width: 820px) {
+		.step:has(:global(.dock)) {
+			scroll-padding-bottom: 320px;
+		}
 	}
 	.step > header {
 		display: flex;

@@ -18,7 +18,7 @@
 	/** What follows a GFCI: trip it by its button, then each of them is dead or still live; then its label. */
 	let { box }: Props = $props();
 	const store = useJob();
-	let open = $state(false);
+	let open = $state(true);
 	const followers = $derived(followersOf(store.job, box, store.readings));
 	const labels = $derived(faceLabels(store.edition, store.known, store.seen));
 	const textsOf = (id: string) => labels.filter((l) => l.boxId === id && !l.waits).map((l) => l.text);

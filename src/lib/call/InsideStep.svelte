@@ -17,6 +17,7 @@
 	import CablePicture from '$lib/kit/CablePicture.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import ReadWithOpen from '$lib/slip/ReadWithOpen.svelte';
 	import FoundFacts from '$lib/slip/FoundFacts.svelte';
 	import Photos from '$lib/slip/Photos.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
@@ -35,17 +36,11 @@
 	const cables = $derived(box.ends);
 	const dead = $derived(store.deadStateOf(box.id));
 	const look = $derived(store.looks.find((e) => e.boxId === box.id));
-	/** On for a look: by the tag that it was off by. */
-	const startLook = () =>
-		dead.tag &&
-		store.log({
-			kind: 'look',
-			circuitId: dead.tag.circuitId,
-			boxId: box.id,
-			...(dead.tag.what ? { what: dead.tag.what } : {}),
-			by: whoReads(),
-			note: 'cables apart and capped'
-		});
+	/** Others of its circuit: with its cables apart, which of them are dead tells what it feeds. */
+	const circuit = $derived(store.index.circuitsOfBox.get(box.id)?.[0]);
+	const behind = $derived(
+		circuit ? store.job.cables.filter((l) => l.circuitId === circuit.id && l.toId !== box.id).map((l) => l.toId) : []
+	);
 	/** What may be at the other end of a cable: the panel of its circuit, or another box. */
 	const others = $derived([
 		{ value: '', name: 'not known' },
@@ -100,7 +95,7 @@
 		await one(id, 'LINE', { line: v === null ? undefined : v === 'line' });
 		if (v === 'line') await store.foundLive(box.id, `cable ${i + 1} reads live by itself`, whoReads());
 	}
-	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'knob-and-tube';
+	type Kind = 'nm' | 'nm3' | 'two-wire' | 'old-AC' | 'nm-bare' | 'AC' | 'MC' | 'mc3' | 'knob-and-tube';
 	const KINDS: { value: Kind; name: string; is: Pick<CableEnd, 'kind' | 'conductors' | 'ground'> }[] = [
 		{ value: 'nm', name: 'NM-B, two and ground', is: { kind: 'NM-B', conductors: 2, ground: true } },
 		{ value: 'nm3', name: 'NM-B, three and ground', is: { kind: 'NM-B', conductors: 3, ground: true } },
@@ -109,8 +104,26 @@
 		{ value: 'nm-bare', name: 'old NM, no ground', is: { kind: 'NM', conductors: 2, ground: false } },
 		{ value: 'AC', name: 'armored with strip', is: { kind: 'AC', conductors: 2, ground: true } },
 		{ value: 'MC', name: 'MC, two and ground', is: { kind: 'MC', conductors: 2, ground: true } },
+		{ value: 'mc3', name: 'MC, three and ground', is: { kind: 'MC', conductors: 3, ground: true } },
 		{ value: 'knob-and-tube', name: 'knob and tube', is: { kind: 'knob-and-tube', conductors: 2, ground: false } }
 	];
+	/** What is seen in most boxes, all of it by one press: cables, what they are, and whether a ground comes with them. */
+	const USUAL: { value: string; name: string; n: number; kind: Kind }[] = [
+		{ value: 'one', name: 'one NM-B with ground', n: 1, kind: 'nm' },
+		{ value: 'two', name: 'two NM-B with ground', n: 2, kind: 'nm' },
+		{ value: 'old', name: 'two old two-wire, no ground', n: 2, kind: 'two-wire' },
+		{ value: 'three', name: 'one three-wire NM-B', n: 1, kind: 'nm3' }
+	];
+	const usual = $derived(
+		USUAL.find((u) => u.n === cables.length && u.kind === kindOf(alike('kind'), alike('conductors')))?.value ?? null
+	);
+	function asUsual(value: string | null): void {
+		const row = USUAL.find((u) => u.value === value);
+		const is = KINDS.find((k) => k.value === row?.kind)?.is;
+		if (!row || !is) return;
+		const ends = Array.from({ length: row.n }, (_, i) => ({ ...(cables[i] ?? { id: freshId(), ...EMPTY }), ...is }));
+		void set(row.name, { ends, ground: is.ground ? 'present' : 'none' });
+	}
 	const kindOf = (cable: CableKind | null, conductors: number | null): Kind | null =>
 		KINDS.find((k) => k.is.kind === cable && k.is.conductors === conductors)?.value ?? null;
 	const keepKind = (keep: (what: string, change: Partial<CableEnd>) => unknown) => (kind: Kind | null) => {
@@ -160,6 +173,12 @@
 			{#each here as f (f.id)}<li><Mark kind={f.severity} /> {f.message}</li>{/each}
 		</ul>
 	{/if}
+	<Choice
+		label="Seen in it, the usual by one press"
+		value={usual}
+		options={USUAL.map(({ value, name }) => ({ value, name }))}
+		onkeep={asUsual}
+	/>
 	{#if receptacle}
 		<Choice
 			label="Face"
@@ -214,8 +233,9 @@
 					<Mark kind="caution" word /> On for a look since {sayTime(look.at)}: hands off. End it with “Off and tagged again”
 					above.
 				</p>
+				{#if circuit && behind.length}<ReadWithOpen boxId={box.id} {circuit} others={behind} />{/if}
 			{:else if dead.tag && dead.test}
-				<Btn onclick={() => void startLook()}>Cables disconnected and capped: on for a look</Btn>
+				<Btn onclick={() => void store.lookOn(box.id)}>Cables disconnected and capped: on for a look</Btn>
 			{:else}
 				<p class="soft">{dead.tag ? 'Verify dead first (step Dead).' : 'Switch off, tag and verify dead first (step Dead).'}</p>
 			{/if}
@@ -297,12 +317,12 @@
 		options={[{ value: '', name: 'not known' }, ...VOLUMES.map((v) => ({ value: String(v), name: `${v} cu in` }))]}
 		onkeep={(v) => set('volume', { volumeCuIn: v ? Number(v) : null })}
 	/>
-	<Choice
-		label="Cord adapter in use"
-		value={yesNo(box.adapter)}
-		options={YES_NO}
-		onkeep={(v) => set('cord adapter', { adapter: saidYes(v) })}
-	/>
+	{#if receptacle}<Choice
+			label="Cord adapter in use"
+			value={yesNo(box.adapter)}
+			options={YES_NO}
+			onkeep={(v) => set('cord adapter', { adapter: saidYes(v) })}
+		/>{/if}
 	<Fold title={`Conductors (${box.conductors.length}) and how the ground is known`} bind:open={open.wires}>
 		{#if open.wires}<FoundFacts {box} />{/if}
 	</Fold>

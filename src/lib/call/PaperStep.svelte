@@ -8,6 +8,11 @@
 	import { faceLabels } from '$core/handover/labels';
 	import type { Box } from '$core/model/job';
 	import { openWork, type WorkPart } from '$core/model/work';
+	import { indexOf } from '$core/model/job-index';
+	import { gives } from '$core/model/protections';
+	import { WHAT_A_GFCI_DOES } from '$core/protection/standing-words';
+	import { goto } from '$app/navigation';
+	import { jobAddress } from '$lib/store/address';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import { CheckOutline } from 'flowbite-svelte-icons';
@@ -45,6 +50,19 @@
 		store.act(`${store.placeName(boxId)}: labels on`, (act) => (draft) => {
 			for (const p of list) if (!p.put) putIn({ workId: work.id, partId: p.id, day: today() }, act)(draft);
 		});
+	/** Those that wait for nothing and are not on yet. */
+	const ready = $derived(boxes.filter((at) => !waitsAt(at) && partsAt(at).some((p) => !p.put)));
+	const allOn = async () => {
+		for (const at of ready) await putOn(at, partsAt(at));
+	};
+	const known = $derived(indexOf(store.known).boxes);
+	/** Each box that the work put something in has its letter: this one first. */
+	const letters = $derived(
+		[box.id, ...(work?.parts ?? []).flatMap((p) => (p.kind === 'device' ? [p.at] : []))]
+			.filter((at, i, all) => all.indexOf(at) === i)
+			.flatMap((at) => known.get(at) ?? [])
+	);
+	const guarded = $derived(letters.some((b) => b.devices.some((d) => gives(d.protection, 'gfci'))) || boxes.length > 0);
 	/** Hands were in it and no dead test is recorded: said by name it ends the step, and is printed. */
 	const untested = $derived(
 		work !== undefined &&
@@ -56,6 +74,7 @@
 
 <section aria-label="Labels" class="no-print">
 	{#if boxes.length}
+		{#if ready.length > 1}<Btn look="main" onclick={() => void allOn()}>All labels are on: {ready.length} outlets</Btn>{/if}
 		{#each boxes as boxId (boxId)}
 			{@const list = partsAt(boxId)}
 			{@const lacks = waitsAt(boxId)}
@@ -89,7 +108,12 @@
 		</p>
 	{/if}
 </section>
-<LetterSheet />
+{#if guarded}<p class="does">{WHAT_A_GFCI_DOES}</p>{/if}
+<LetterSheet of={letters} />
+<p class="no-print acts">
+	<Btn onclick={() => void goto(jobAddress(store.id, 'handover', { picked: store.selection }))}>Sign and send</Btn>
+	<Btn look="quiet" onclick={() => void goto('/')}>Next call</Btn>
+</p>
 
 <style>
 	section {
@@ -103,6 +127,14 @@
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;
+		gap: var(--space-8);
+	}
+	.does {
+		max-width: 620px;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
 		gap: var(--space-8);
 	}
 	.label {

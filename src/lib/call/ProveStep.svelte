@@ -1,6 +1,9 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
+	import { jobAddress } from '$lib/store/address';
+	import { BREAKER_CALL } from '$lib/store/call-views';
 	import { whoReads } from '$lib/store/this-device';
-	import { now } from '$lib/clock';
+	import { gatePlace, heldOffBy } from '$core/makeup/gate';
 	import { tagWords } from '$core/makeup/live-alarm';
 	import { MISSING } from '$core/claims/missing';
 	import { skipStep } from '$core/edit/works';
@@ -9,8 +12,8 @@
 	import { goodWord, READING_WORDS } from '$core/model/reading';
 	import type { Obligation } from '$core/work/obligations';
 	import { obligationsOf } from '$core/work/obligations';
-	import { openWork } from '$core/model/work';
-	import { freshId } from '$lib/store/jobs';
+	import { lastWorkAt, openWork } from '$core/model/work';
+	import { pressButton } from '$lib/store/breaker-button';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Mark, { type MarkKind } from '$lib/kit/Mark.svelte';
@@ -25,7 +28,19 @@
 	let { box }: Props = $props();
 	const store = useJob();
 	const dead = $derived(store.deadStateOf(box.id));
-	const work = $derived(openWork(store.job, box.id));
+	const place = $derived(store.places.get(box.id));
+	const gate = $derived(gatePlace(store.job, box.id));
+	/** All that holds it off: the main, its breaker. */
+	const off = $derived(
+		capital(
+			(gate ? heldOffBy(store.job, store.events, gate) : [])
+				.map((tag) => tagWords(store.job, tag, store.index.circuitsOfBox.get(box.id)))
+				.join(' and ')
+		)
+	);
+	/** Begun here, or begun at another box with a part here. */
+	const shared = $derived(lastWorkAt(store.job, box.id));
+	const work = $derived(openWork(store.job, box.id) ?? (shared?.ended ? undefined : shared));
 	const owed = $derived(
 		work ? obligationsOf(store.job, work, { claims: store.assessment.claims, readings: store.readings }) : []
 	);
@@ -39,40 +54,29 @@
 	};
 	/** A breaker among what is owed: what its own button did. */
 	const breakerOf = (o: Obligation) => store.index.circuits.get(o.at);
+	const toSheet = (id: string) =>
+		void goto(jobAddress(store.id, 'trim', { view: BREAKER_CALL, picked: { kind: 'circuit', id } }));
+	/** Breakers that protect it already, no part of the work: their button is owed all the same. */
+	const guards = $derived(
+		place?.missingRight.includes('breaker-button')
+			? (store.index.circuitsOfBox.get(box.id) ?? []).filter(
+					(c) => c.breaker !== 'none' && !owed.some((o) => o.at === c.id && o.state !== 'done')
+				)
+			: []
+	);
 	const { allowed } = READING_WORDS['gfci-own'];
-	function press(o: Obligation, word: string): void {
-		const circuit = breakerOf(o);
-		if (!circuit) return;
-		void store.take(`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`, [
-			{
-				id: freshId(),
-				jobId: store.job.id,
-				boxId: circuit.id,
-				kind: circuit.breaker === 'afci' ? 'afci-own' : 'gfci-own',
-				value: null,
-				lamps: null,
-				word,
-				loadA: null,
-				instrument: '',
-				at: now(),
-				by: whoReads(),
-				struck: false,
-				note: ''
-			}
-		]);
-	}
 </script>
 
 {#if dead.tag}
 	<p class="on">
 		<Mark kind="off" />
-		{capital(tagWords(store.job, dead.tag, store.index.circuitsOfBox.get(box.id)))} off and tagged. Hands clear, box closed:
+		{off} off and tagged. Hands clear, box closed:
 		<Btn look="main" onclick={() => store.switchOn(box.id, whoReads())}>Switched on</Btn>
 	</p>
 {/if}
 {#if waiting.length}
 	<p class="warn">
-		<Mark kind="caution" word /> Not all of this work is in yet: step 5. Nothing is energized with a cover open or a conductor loose.
+		<Mark kind="caution" word /> Not all of this work is in yet: step 6. Nothing is energized with a cover open or a conductor loose.
 	</p>
 {/if}
 <FeedsOffer {box} />
@@ -84,10 +88,14 @@
 				<li>
 					<span><Mark kind={MARKS[o.state].kind} says={MARKS[o.state].says} word /> {capital(o.words)}</span>
 					{#if o.state !== 'done'}
-						{#if circuit}
+						{#if circuit && o.missing !== 'breaker-button'}
+							<Btn small onclick={() => toSheet(circuit.id)}>Load test on its sheet</Btn>
+						{:else if circuit}
 							{#each [goodWord('gfci-own') ?? 'trips', 'no-trip', 'no-reset'] as word (word)}
-								<Btn small label={`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`} onclick={() => press(o, word)}
-									>{allowed[word]}</Btn
+								<Btn
+									small
+									label={`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`}
+									onclick={() => void pressButton(store, circuit, word)}>{allowed[word]}</Btn
 								>
 							{/each}
 						{:else}
@@ -100,8 +108,35 @@
 		</ul>
 	</section>
 {/if}
+{#each guards as circuit (circuit.id)}
+	<p class="on" role="group" aria-label={`Button of ${saySpace(store.job, circuit)}`}>
+		<span>{capital(saySpace(store.job, circuit))} protects it: its own button</span>
+		{#each [goodWord('gfci-own') ?? 'trips', 'no-trip', 'no-reset'] as word (word)}
+			<Btn
+				small
+				label={`${capital(saySpace(store.job, circuit))}: ${allowed[word]}`}
+				onclick={() => void pressButton(store, circuit, word)}>{allowed[word]}</Btn
+			>
+		{/each}
+	</p>
+{/each}
 <Followers {box} />
-<ReadingPad place={box} />
+<ReadingPad place={box} owed={work ? (place?.outlets.length ? place.missingRight : ['volts']) : undefined} />
+{#if box.devices.some((d) => d.receptacles > 0 && d.volts === 120)}
+	<p>
+		<Btn
+			look="quiet"
+			onclick={() => void goto(jobAddress(store.id, 'prove', { view: 'meaning', picked: { kind: 'box', id: box.id } }))}
+			>What readings here mean</Btn
+		>
+	</p>
+{/if}
+{#if work?.boxId && work.boxId !== box.id}
+	{@const { boxId } = work}
+	<p class="skip">
+		<Btn look="quiet" onclick={() => store.select({ kind: 'box', id: boxId })}>Back to {store.placeName(boxId)}</Btn>
+	</p>
+{/if}
 {#if work && owed.some((o) => o.state !== 'done')}
 	<p class="skip">
 		{#if skipped}Testing is skipped: the letter says what was not tested.

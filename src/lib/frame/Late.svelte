@@ -18,7 +18,9 @@
 	}
 	let { load, over = false, children }: LateProps = $props();
 	let tries = $state(0);
-	const loading = $derived.by(() => (void tries, fetched(load)));
+	/** The same part stays as it is, with what is typed in it, whatever changes around it. */
+	const loader = $derived(load);
+	const loading = $derived.by(() => (void tries, fetched(loader)));
 </script>
 
 {#await loading then { default: part }}

@@ -4,6 +4,7 @@
 	import { ArrowRightOutline } from 'flowbite-svelte-icons';
 	import type { Stage } from '$core/model/kinds';
 	import { jobAddress } from '$lib/store/address';
+	import { viewOfNext } from '$lib/store/call-views';
 	import { useJob } from '$lib/store/use-job';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -14,6 +15,7 @@
 	let { stage }: Props = $props();
 	const store = useJob();
 	const next = $derived(store.nextAt(stage));
+	const view = $derived(next ? viewOfNext(next) : undefined);
 	const picked = $derived.by(() => {
 		const subject = next?.subject;
 		if (!subject || subject.kind === 'job' || subject.kind === 'device' || subject.kind === 'input') return null;
@@ -22,10 +24,10 @@
 	/** What the step leads to is shown already. */
 	const here = $derived(
 		next?.stage === stage &&
-			(!next.view || page.url.searchParams.get('view') === next.view) &&
+			(!view || page.url.searchParams.get('view') === view) &&
 			(!picked || store.selection?.id === picked.id)
 	);
-	const go = () => next && goto(jobAddress(store.id, next.stage, { view: next.view, picked }));
+	const go = () => next && goto(jobAddress(store.id, next.stage, { view, picked }));
 </script>
 
 {#if next}

@@ -19,8 +19,8 @@
 <!-- The slip, folded: what is open here is still counted. -->
 <button type="button" class="no-print" onclick={onopen} title="What is open here ( w )">
 	<ChevronLeftOutline size="sm" aria-hidden="true" />
-	{#if count('violation')}<Count n={count('violation')} of="violations" level="violations" />{/if}
-	{#if count('caution')}<Count n={count('caution')} of="cautions" level="cautions" />{/if}
+	{#if count('violation')}<Count n={count('violation')} level="violations" />{/if}
+	{#if count('caution')}<Count n={count('caution')} level="cautions" />{/if}
 	<span class="word condensed">{failed ? 'Not calculated' : findings.length ? 'Open here' : 'Nothing open'}</span>
 </button>
 

@@ -35,9 +35,9 @@
 			<span class="n">{stageNumber(c.key)}</span>
 			<span class="name">{STAGE_NAMES[c.key].name}</span>
 			{#if c.failed}<Count n="?" of="could not be calculated" level="violations" />{/if}
-			{#if c.violations}<Count n={c.violations} of="violations" level="violations" />{/if}
-			{#if c.cautions}<Count n={c.cautions} of="cautions" level="cautions" />{/if}
-			{#if !c.failed && !c.violations && !c.cautions && c.todo}<Count n={c.todo} of="to do" level="todo" />{/if}
+			{#if c.violations}<Count n={c.violations} level="violations" />{/if}
+			{#if c.cautions}<Count n={c.cautions} level="cautions" />{/if}
+			{#if !c.failed && !c.violations && !c.cautions && c.todo}<Count n={c.todo} level="todo" />{/if}
 		</a>
 	{/each}
 	<p class="modest">

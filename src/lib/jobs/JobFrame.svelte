@@ -9,7 +9,7 @@
 	import StageSheet from '$lib/stages/StageSheet.svelte';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import { jobAddress, pickedIn } from '$lib/store/address';
-	import { threadStepOf } from '$lib/store/call-views';
+	import { BREAKER_CALL, threadStepOf } from '$lib/store/call-views';
 	import { shopPeople } from '$lib/store/shop';
 	import { useJob } from '$lib/store/use-job';
 	import { stripHeights } from '$lib/strip/heights.svelte';
@@ -40,6 +40,7 @@
 	const view = $derived(page.url.searchParams.get('view'));
 	/** A step of one box's thread, shown in place of the stage's sheet. */
 	const step = $derived(store.box ? threadStepOf(view) : null);
+	const atBreaker = $derived(view === BREAKER_CALL);
 	/** The reading pad says itself what is picked, and has its own row under the thumb. */
 	const padOpen = $derived(
 		stage === 'prove' &&
@@ -59,7 +60,7 @@
 	});
 	$effect(() => {
 		const to = jobAddress(store.id, stage, { view, picked: store.selection });
-		if (!step) store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
+		if (!step && !atBreaker) store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
 		if (navigating.to || to === page.url.pathname + page.url.search) return;
 		void goto(to, { replaceState: true, keepFocus: true, noScroll: true });
 	});
@@ -163,7 +164,7 @@
 	</div>
 	<!-- Its row is there before it: what stands below keeps its own. -->
 	<div><InTurn><Notice /></InTurn></div>
-	{#if phone && !step}<div class="strip no-print">{@render strip()}</div>{/if}
+	{#if phone && !step && !atBreaker}<div class="strip no-print">{@render strip()}</div>{/if}
 	<div class="middle" class:folded={!slipOpen}>
 		{#if !phone}<div class="rail no-print"><InTurn><StageRail {stage} /></InTurn></div>{/if}
 		<main>
@@ -177,11 +178,16 @@
 					<Late load={() => import('$lib/call/CallSheet.svelte')}
 						>{#snippet children(CallSheet)}<CallSheet step={key} {box} />{/snippet}</Late
 					>
+				{:else if atBreaker}
+					<Late load={() => import('$lib/call/BreakerCall.svelte')}
+						>{#snippet children(BreakerCall)}{#key store.circuit?.id}<BreakerCall />{/key}{/snippet}</Late
+					>
 				{:else}
 					<StageSheet {stage} />
 				{/if}
 			</Guarded>
-			{#if !phone && !step}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded>{/if}
+			{#if !phone && !step && !atBreaker}<Guarded what="What comes next" at={stage}><InTurn><NextLine {stage} /></InTurn></Guarded
+				>{/if}
 		</main>
 		{#if !phone && slipOpen}
 			<!-- A region that scrolls must be reachable by keyboard. -->
@@ -198,7 +204,7 @@
 		{/if}
 	</div>
 	{#if phone}
-		{#if !padOpen && !step}<Guarded what="What is picked" at={stage}
+		{#if !padOpen && !step && !atBreaker}<Guarded what="What is picked" at={stage}
 				><InTurn><PhoneCard {stage} onwhy={() => (store.why = true)} /></InTurn></Guarded
 			>{/if}
 		<div class="stages no-print"><InTurn><StageBar {stage} onall={() => (open.stages = true)} /></InTurn></div>

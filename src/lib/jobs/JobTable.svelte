@@ -11,6 +11,7 @@
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { wide } from '$lib/kit/wide.svelte';
 	import { jobAddress } from '$lib/store/address';
+	import { viewOfNext } from '$lib/store/call-views';
 
 	type Act = (row: JobRow) => void;
 	interface Props {
@@ -48,9 +49,9 @@
 		{ key: 'changed', title: 'Changed', value: (r) => r.updatedAt, wide: true },
 		{ key: 'do', title: 'More' }
 	];
-	const nextAddress = (row: JobRow, { stage, view, subject }: NextStep): string =>
+	const nextAddress = (row: JobRow, { stage, subject, ...step }: NextStep): string =>
 		jobAddress(row.id, stage, {
-			view,
+			view: viewOfNext(step),
 			picked:
 				subject && subject.kind !== 'job' && subject.kind !== 'device' && subject.kind !== 'input'
 					? { kind: subject.kind, id: subject.id }
@@ -78,7 +79,8 @@
 		{@const found = open.get(r.id)}
 		<tr class="pick">
 			<td>
-				<a class="job" href={jobAddress(r.id, 'walk')}>{r.job.name}</a>
+				<a class="job" href={found?.next?.code === 'call' ? nextAddress(r, found.next) : jobAddress(r.id, 'walk')}>{r.job.name}</a
+				>
 				{#if r.job.place}<span class="soft place">{r.job.place}</span>{/if}
 				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>
 					<!-- The room of what comes: nothing moves when it does. -->

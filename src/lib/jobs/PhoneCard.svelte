@@ -28,8 +28,8 @@
 			<b class="condensed">{head.title}</b>
 			<span class="soft">{head.sub}</span>
 		</button>
-		{#if count('violation')}<Count n={count('violation')} of="violations" level="violations" />{/if}
-		{#if count('caution')}<Count n={count('caution')} of="cautions" level="cautions" />{/if}
+		{#if count('violation')}<Count n={count('violation')} level="violations" />{/if}
+		{#if count('caution')}<Count n={count('caution')} level="cautions" />{/if}
 		{#if store.box}<CallLink box={store.box} />{/if}
 		<Btn small onclick={onwhy}>Why</Btn>
 		<CrossBtn label="Clear the selection" onclick={() => store.select(null)} />

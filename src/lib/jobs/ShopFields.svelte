@@ -4,9 +4,11 @@
 	import { listJobs } from '$lib/store/jobs';
 	import {
 		keepInstruments,
+		keepPanels,
 		keepPaper,
 		keepPeople,
 		shopInstruments,
+		shopPanels,
 		shopPaper,
 		shopPeople,
 		type Instrument,
@@ -44,6 +46,12 @@
 		['name', 'Name'],
 		['license', 'License of this person']
 	];
+	let panels = $state.raw<readonly string[]>(shopPanels());
+	let kind = $state('');
+	function keepList(list: readonly string[]): void {
+		panels = list;
+		keepPanels(list);
+	}
 	let name = $state('');
 	let until = $state('');
 	const day = (v: string) =>
@@ -133,6 +141,26 @@
 		ontype={(v) => (until = v)}
 	/>
 	<Btn onclick={add} disabled={!name.trim() || day(until) !== null}>Add instrument</Btn>
+</div>
+<h3>Panels to replace first</h3>
+<ul>
+	{#each panels as p (p)}
+		<li>
+			{p}
+			<CrossBtn label={`Remove ${p}`} onclick={() => keepList(panels.filter((x) => x !== p))} />
+		</li>
+	{:else}<li class="soft">None: a call at a panel does not ask.</li>
+	{/each}
+</ul>
+<div class="fields">
+	<TextField label="Kind, as its label says" value={kind} onkeep={(v) => (kind = v)} ontype={(v) => (kind = v)} />
+	<Btn
+		disabled={!kind.trim()}
+		onclick={() => {
+			keepList([...panels.filter((x) => x !== kind.trim()), kind.trim().slice(0, 60)]);
+			kind = '';
+		}}>Add kind</Btn
+	>
 </div>
 <h3>Rulings</h3>
 {#await rulings then list}

@@ -4,15 +4,19 @@
 	interface Props {
 		/** How many; or a sign where they could not be counted. */
 		n: number | string;
-		/** Of what, in words: said to a screen reader, shown under the pointer. */
-		of: string;
 		level: 'violations' | 'cautions' | 'todo';
+		/** Of what, where it is not the level: said to a screen reader, shown under the pointer. */
+		of?: string;
 	}
-	let { n, of, level }: Props = $props();
+	let { n, level, of }: Props = $props();
+
+	const ONE = { violations: 'violation', cautions: 'caution', todo: 'to do' };
+	const MANY = { violations: 'violations', cautions: 'cautions', todo: 'to do' };
+	let words = $derived(of ?? (n === 1 ? ONE : MANY)[level]);
 </script>
 
-<Badge class={`count ${level} dark:bg-transparent`} rounded={false} title={`${n} ${of}`}
-	>{n}<span class="sr-only"> {of}</span></Badge
+<Badge class={`count ${level} dark:bg-transparent`} rounded={false} title={`${n} ${words}`}
+	>{n}<span class="sr-only"> {words}</span></Badge
 >
 
 <style>

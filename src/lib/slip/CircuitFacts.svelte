@@ -47,6 +47,14 @@
 	};
 	const cables = $derived(store.index.cablesOfCircuit.get(circuit.id) ?? []);
 	const awg = $derived(cables[0]?.awg);
+	/** De-icing or heat of a pipe hangs on it. @source 426.28, 427.22 */
+	const heatsOutdoors = $derived(
+		cables.some(({ toId }) =>
+			store.index.boxes
+				.get(toId)
+				?.devices.some((d) => store.edition.circuits.equipmentGfp.some(({ serves }) => serves === d.serves))
+		)
+	);
 	const panel = $derived(store.job.panels.find((p) => p.id === circuit.panelId));
 	const known = $derived(store.known.circuits.find((c) => c.id === circuit.id));
 	const knownPanel = $derived(store.known.panels.find((p) => p.id === circuit.panelId));
@@ -247,6 +255,16 @@
 				value={circuit.half ?? ''}
 				options={HALVES}
 				onkeep={(v) => set('space', { half: v || undefined })}
+			/>
+		{/if}
+		{#if heatsOutdoors || circuit.equipmentGfp !== undefined}
+			<FlagField
+				label="Ground-fault protection of equipment, 30 mA"
+				unset="not looked at"
+				value={circuit.equipmentGfp}
+				yes="has it"
+				no="does not"
+				onkeep={(v) => set('ground-fault protection of equipment', { equipmentGfp: v ?? undefined })}
 			/>
 		{/if}
 		{#if types.length}

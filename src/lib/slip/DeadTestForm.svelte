@@ -3,10 +3,13 @@
 	import { sayTime } from '$lib/clock';
 	import { gateAt, gatePlace } from '$core/makeup/gate';
 	import { DEAD_BELOW_V, deadTestFaults, deadTestNote, liveAt, type DeadTest } from '$core/makeup/dead-test';
+	import { asFoundId, LIT_BEFORE } from '$core/model/checks';
+	import type { EarthFrom } from '$core/makeup/independent-ground';
 	import type { Meter } from '$core/model/kinds';
 	import { useJob } from '$lib/store/use-job';
 	import { atTop } from '$lib/kit/at-top';
 	import Btn from '$lib/kit/Btn.svelte';
+	import IndependentGround from './IndependentGround.svelte';
 	import Choice from '$lib/kit/Choice.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 
@@ -20,11 +23,14 @@
 	const name = $derived(store.placeName(placeId));
 	const place = $derived(gatePlace(store.job, placeId));
 	const box = $derived(place?.kind === 'box' ? place.box : null);
-	const points = $derived(place ? gateAt(store.job, place).points : []);
+	const points = $derived(place ? gateAt(store.job, place, store.readings).points : []);
+	const litBefore = $derived(store.job.checks.some((c) => c.id === asFoundId(placeId) && c.note === LIT_BEFORE));
 	let typed = $state<Record<string, string>>({});
 	let meter = $state<Meter | null>(null);
 	let by = $state(whoReads());
 	let checked = $state({ before: false, after: false, firstLook: false, deviceOut: false });
+	let others = $state(false);
+	let earth = $state<{ from: EarthFrom | ''; hotV: string }>({ from: '', hotV: '' });
 	let tried = $state(false);
 	/** Once more, with the device out of the box. */
 	let again = $state(false);
@@ -34,6 +40,8 @@
 		provedAfter: checked.after,
 		meter,
 		volts: Object.fromEntries(points.map((p) => [p.key, num(typed[p.key])])),
+		othersUnder: others || undefined,
+		earth: points.some((p) => p.key === 'earth') ? { from: earth.from || null, hotV: num(earth.hotV) } : undefined,
 		firstLook: checked.firstLook,
 		deviceOut: checked.deviceOut,
 		by
@@ -46,8 +54,10 @@
 		const live = liveAt(test, points);
 		if (live) return store.foundLive(placeId, `${live.point.words} ${live.volts} V in the dead test`, by.trim());
 		if (faults.size) return;
+		// The meter in the hand reads on with it.
+		if (meter) localStorage.readMeter = meter;
 		await store.log({ kind: 'dead-test', circuitId: null, boxId: placeId, by: by.trim(), note: deadTestNote(test, points) });
-		[tried, again, typed] = [false, false, {}];
+		[tried, again, typed, others] = [false, false, {}, false];
 		checked = { before: false, after: false, firstLook: false, deviceOut: false };
 	}
 	function onceMore(): void {
@@ -96,9 +106,20 @@
 					/>
 				</div>
 			{/each}
+			{#if points.length > 1}
+				<label class="check"
+					><input type="checkbox" bind:checked={others} /> The highest is typed: all others read under {DEAD_BELOW_V} V</label
+				>
+			{/if}
+			{#if points.some((p) => p.key === 'earth')}
+				<IndependentGround {...earth} onkeep={(change) => (earth = { ...earth, ...change })} />
+			{/if}
 			<label class="check"><input type="checkbox" bind:checked={checked.after} /> Meter checked again</label>
 			<label class="check"
-				><input type="checkbox" bind:checked={checked.firstLook} /> Non-contact tester first: a quick look, not proof</label
+				><input type="checkbox" bind:checked={checked.firstLook} />
+				{litBefore
+					? 'What was lit before is dark now: a first look, not proof'
+					: 'Non-contact tester first: a quick look, not proof'}</label
 			>
 			{#if box}<label class="check"><input type="checkbox" bind:checked={checked.deviceOut} /> Device out of the box</label>{/if}
 			<Choice
@@ -119,7 +140,9 @@
 			{/if}
 			<p class="soft">
 				Under {DEAD_BELOW_V} V on every point of a low-impedance meter.
-				{#if box}Both halves, both devices, every cable in the box.{/if}
+				{#if box}{box.devices.some((d) => d.receptacles > 0)
+						? 'Both halves, both devices, every cable in the box.'
+						: 'Every terminal, every cable in it.'}{/if}
 				{#if box?.ground === 'none'}No ground in the box: use the independent ground instead.{/if}
 			</p>
 		</form>

@@ -1,8 +1,7 @@
 <script lang="ts">
-	import { attachBox, moveToCircuit } from '$core/edit/cables';
-	import { takeOver } from '$core/edit/join-ends';
+	import { putOn } from '$core/edit/join-ends';
 	import { breakerSuspects } from '$core/makeup/live-alarm';
-	import { BreakerName, breakerName, isUnnamed } from '$core/model/breaker-name';
+	import { BreakerName, breakerName } from '$core/model/breaker-name';
 	import type { Box } from '$core/model/job';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
@@ -25,11 +24,9 @@
 	async function put(): Promise<void> {
 		if (!feeds) return;
 		const { circuit } = feeds;
-		const to = { cableId: freshId(), circuitId: circuit.id, fromId: null, lengthFt: null };
-		const [now] = circuits;
 		await store.edit(
 			`${box.name} on ${breakerName(store.job, circuit)}: ${feeds.why}`,
-			now && isUnnamed(now) ? takeOver(now.id, circuit.id) : now ? moveToCircuit(box.id, now.id, to) : attachBox(box.id, to)
+			putOn({ boxId: box.id, circuitId: circuit.id, cableId: freshId() })
 		);
 	}
 </script>

@@ -54,6 +54,16 @@
 				mayBeUnknown
 				onkeep={(v) => set('top', { topIn: v ?? undefined })}
 			/>{/if}
+		{#if f.kind === 'island' || f.kind === 'peninsula'}
+			<FlagField
+				label="Way for a receptacle later"
+				value={f.provision}
+				unset="not looked at"
+				yes="made"
+				no="none"
+				onkeep={(provision) => set('way for a receptacle later', { provision })}
+			/>
+		{/if}
 		{#if f.kind === 'stair'}
 			<TextField
 				label="Risers"

@@ -110,7 +110,10 @@
 		{:else if circuits.length === 1 && place?.kind === 'box'}
 			<Btn look="quiet" onclick={() => (otherwise = true)}>Something else is off</Btn>
 		{/if}
-		<p class="soft">Off and tagged is not dead. With the main off, its line side stays live.</p>
+		<p class="soft">
+			Tell whoever is in the house which circuit is off; tape or a lock on the breaker. Off and tagged is not dead. With the main
+			off, its line side stays live.
+		</p>
 	</div>
 {:else}
 	<p class="state">

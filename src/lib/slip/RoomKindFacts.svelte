@@ -41,6 +41,16 @@
 		onkeep={(v: Side | '') => set('side', { side: v || undefined })}
 	/>
 {/if}
+{#if room.kind === 'outdoors'}
+	<FlagField
+		label="Heating or cooling equipment here"
+		value={room.equipment}
+		yes="yes: place it on the plan"
+		no="none"
+		unset="not looked"
+		onkeep={(equipment) => set('heating or cooling equipment', { equipment })}
+	/>
+{/if}
 {#if terrace}
 	<LengthField
 		label="Gap to the house"

@@ -16,7 +16,7 @@ import { knownJob } from '$core/model/known';
 import { writeJobFile } from '$core/formats/write-job';
 import { stretchSegment } from '$core/formats/plan-lines';
 import type { DeadState } from '$core/makeup/dead-test';
-import { gatePlace, tagsOver } from '$core/makeup/gate';
+import { gatePlace, heldOffBy } from '$core/makeup/gate';
 import { deadStateAt, liveAlarms } from '$core/makeup/live-alarm';
 import type { Stage } from '$core/model/kinds';
 import type { Finding } from '$core/model/result';
@@ -314,9 +314,16 @@ export class JobStore {
 	/** What is off for a place is on again: its circuits, its panel's main, or what was tagged for it by its marking. */
 	async switchOn(boxId: string, by: string): Promise<void> {
 		const place = gatePlace(this.job, boxId);
-		const off = place ? tagsOver(this.job, this.events, place).filter((t) => t?.kind === 'off-tagged') : [];
-		for (const tag of new Set(off))
-			if (tag) await this.log({ kind: 'on', circuitId: tag.circuitId, boxId: tag.boxId, by, note: '' });
+		// Off at its breaker and at the main it is on by both.
+		for (const tag of place ? heldOffBy(this.job, this.events, place) : [])
+			await this.log({ kind: 'on', circuitId: tag.circuitId, boxId: tag.boxId, by, note: '' });
+	}
+	/** On for a look with the cables of a box apart and capped: by the tag that it was off by. */
+	async lookOn(boxId: string): Promise<void> {
+		const { tag } = this.deadStateOf(boxId);
+		if (!tag) return;
+		const what = tag.what ? { what: tag.what } : {};
+		await this.log({ kind: 'look', circuitId: tag.circuitId, boxId, ...what, by: whoReads(), note: 'cables apart and capped' });
 	}
 	/**
 	 * Found live by what is not kept as a reading: a dead test, an instrument, a look at a cable, a check. Under a tag it stops

@@ -67,6 +67,12 @@ export function calibrationOver(
 	return own && own.until < day ? own.until : null;
 }
 
+const PANELS = 'shopPanels';
+/** Kinds of panel that the shop replaces before a cover is touched, by what stands on their label. */
+export const shopPanels = (): string[] =>
+	kept(PANELS, [], (value) => (Array.isArray(value) ? value.filter((v): v is string => typeof v === 'string') : []));
+export const keepPanels = (list: readonly string[]): boolean => keep(PANELS, list);
+
 /** Somebody who works here: what is signed with each reading, and what stands under a paper. */
 export interface Person {
 	initials: string;

@@ -49,6 +49,9 @@
 		const [boxId, name] = [node.getAttribute('data-strip-id'), node.getAttribute('data-strip-box')];
 		return boxId && name ? { label: name, onto: ONTO, ondrop: (on) => drop(boxId, name, on) } : null;
 	});
+	/** A longer name would lie over its neighbor's. */
+	const LONGEST = 16;
+	const short = (name: string) => (name.length > LONGEST ? `${name.slice(0, LONGEST - 1)}…` : name);
 </script>
 
 <svg
@@ -119,7 +122,7 @@
 					height={STRIP.boxHeight}
 					rx="2"
 				/>
-				<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}>{box.name} </text>
+				<text class="name" x={STRIP.boxWidth / 2} y={STRIP.boxHeight / 2 + 5}><title>{box.name}</title>{short(box.name)} </text>
 				{#if box.holds !== 'none'}<circle cx={STRIP.boxWidth - 1} cy="1" r="5" class="holds" />{/if}
 				<text class="pill" x={STRIP.boxWidth / 2} y={STRIP.boxHeight + 16}>{pill?.expected} </text>
 				{#if pill?.measured}

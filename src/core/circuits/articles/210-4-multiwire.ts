@@ -7,6 +7,7 @@ import { indexOf } from '../../model/job-index';
 import { inWords } from '../../model/kinds';
 import type { Decision, Finding, Step } from '../../model/result';
 import { feetBetween } from '../../run/moving';
+import { isOneHot } from '../../run/one-hot';
 import { runOf } from '../../run/runs';
 import { sharedNeutralOnLoad } from '../../run/shared-neutral';
 import { isFree, legOfSpace, spacesOf } from '../../run/spaces';
@@ -314,10 +315,19 @@ function sharedCable(c: Checked, job: Job, rule: RuleRef, a: Circuit, b: Circuit
 function twoPole(edition: Edition, job: Job, circuit: Circuit): Multiwire {
 	const { multiwire } = edition.circuits;
 	const c = new Checked(edition, circuit);
-	const thin = runOf(job, circuit).nodes.find((n) => n.cable.conductors < 3);
+	const thin = runOf(job, circuit).nodes.find((n) => n.cable.conductors < HOTS_AND_NEUTRAL && !isOneHot(job, circuit, n.cable));
 	const name = indexOf(job).boxes.get(thin?.boxId ?? '')?.name;
 	c.point('cable', multiwire.rule, 'two hots and a neutral', !thin, thin ? `two conductors to ${name}` : 'three conductors', {
-		message: `${BreakerName(job, circuit)} supplies 120 V loads on two poles, and the cable to ${name} has no neutral.`
+		message: `${BreakerName(job, circuit)} supplies 120 V loads on two poles, and the cable to ${name} has no neutral.`,
+		fix:
+			thin?.cable.state === 'planned'
+				? {
+						kind: 'edit-cable',
+						label: 'Make it a three-wire cable',
+						cableId: thin.cable.id,
+						change: { conductors: HOTS_AND_NEUTRAL }
+					}
+				: undefined
 	});
 	const [upper, lower] = spacesOf(circuit);
 	if (upper !== undefined && lower !== undefined)

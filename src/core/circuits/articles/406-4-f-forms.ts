@@ -6,6 +6,7 @@ import type { Edition } from '../../code/shape/edition';
 import type { Box, Device, Job, Cable } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Finding } from '../../model/result';
+import { isOneHot } from '../../run/one-hot';
 import type { Run } from '../../run/runs';
 
 /**
@@ -32,7 +33,7 @@ function ofDevice({ edition, job }: RuledJob, { circuit }: Run, { box, device, c
 	const key = formOf(device);
 	const form = key && NEMA[key];
 	const { volts, contact, ground, old } = edition.receptacleForms;
-	const say = (of: string, f: { rule: RuleRef; message: string; severity?: 'advice' }): Finding => ({
+	const say = (of: string, f: { rule: RuleRef; message: string; severity?: 'advice' | 'caution' }): Finding => ({
 		code: 'form',
 		id: `form:${of}:${circuit.id}:${device.id}`,
 		severity: f.severity ?? 'violation',
@@ -52,11 +53,23 @@ function ofDevice({ edition, job }: RuledJob, { circuit }: Run, { box, device, c
 			})
 		];
 	if (circuit.poles === 1 || !form || !key) return [];
+	// One hot and the neutral go on to it: its rating is judged by the circuit's.
+	if (!twoHots && isOneHot(job, circuit, cable))
+		// Planned it is so; of what was found nobody saw which two conductors go on, and two hots look the same.
+		return cable.state === 'found'
+			? [
+					say('one-hot', {
+						rule: volts,
+						severity: 'caution',
+						message: `which two conductors go on to it from ${breakerName(job, circuit)} is not seen: read its two slots before anything is plugged in. 120 V: one hot and the neutral; 240 V: two hots, off now.`
+					})
+				]
+			: [];
 	if (!twoHots && cable.conductors < 3)
 		return [
 			say('volts', {
 				rule: volts,
-				message: `a ${name} receptacle is for 120 V; on ${breakerName(job, circuit)} it is between two hots, 240 V. Take what is plugged in out now.`
+				message: `a ${name} receptacle is for 120 V; on ${breakerName(job, circuit)} it ${device.state === 'found' ? 'is between two hots, 240 V. Take what is plugged in out now' : 'would be between two hots, 240 V. Use a 240 V form, or a one-pole breaker'}.`
 			})
 		];
 	if (form.onlyFound) return [oldForm(say, old, { key, found: device.state === 'found' })];
@@ -75,7 +88,7 @@ const missing = (form: NemaForm, cable: Cable): ('neutral' | 'ground')[] => [
 	...(form.ground && !cable.ground ? (['ground'] as const) : [])
 ];
 function oldForm(
-	say: (of: string, f: { rule: RuleRef; message: string; severity?: 'advice' }) => Finding,
+	say: (of: string, f: { rule: RuleRef; message: string; severity?: 'advice' | 'caution' }) => Finding,
 	rule: RuleRef,
 	{ key, found }: { key: string; found: boolean }
 ): Finding {

@@ -1,6 +1,7 @@
 import type { Edition } from '../../code/shape/edition';
 import type { Job, Cable } from '../../model/known';
-import { circuitVolts, designLoad } from './drop';
+import { circuitVolts, designLoad, voltsAt } from './drop';
+import { indexOf } from '../../model/job-index';
 import { asLoadCase } from './load';
 import { boxesServed, type Run } from '../../run/runs';
 import { currentCarryingOf } from '../../run/bundles';
@@ -22,12 +23,14 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 	const load = circuit.load
 		? asLoadCase(circuit.load)
 		: { kind: 'general' as const, amps: shared.amps, volts: circuitVolts(circuit), named: shared.step };
+	const { feet: lengthFt, volts: dropOfV } = farthest(job, run);
 	return [...wires.values()].map((cable) => ({
+		dropOfV,
 		load,
 		wiring: {
 			cable: cable.kind,
 			metal: cable.metal,
-			lengthFt: Math.max(0, ...run.nodes.map((n) => n.feet ?? 0)),
+			lengthFt,
 			ambientC: circuit.wiring?.ambientC ?? USUAL.ambientC,
 			currentCarrying: currentCarryingOf(job, circuit, edition.supports.bundle.fromIn),
 			terminalC: circuit.wiring?.terminalC ?? USUAL.terminalC
@@ -38,6 +41,15 @@ export function sizeCasesOf(edition: Edition, job: Job, run: Run): SizeCase[] {
 	}));
 }
 
+/** Where the run drops most, by its feet for each volt of the outlet there: the same that its drop is told of. */
+function farthest(job: Job, run: Run): { feet: number; volts: number } {
+	const { boxes } = indexOf(job);
+	const at = run.nodes.map((n) => ({ feet: n.feet ?? 0, volts: voltsAt(run.circuit, boxes.get(n.boxId)) }));
+	return at.reduce((most, x) => (x.feet / x.volts > most.feet / most.volts ? x : most), {
+		feet: 0,
+		volts: circuitVolts(run.circuit)
+	});
+}
 /** Receptacles on a run: a duplex has two. */
 export function receptaclesOn(job: Job, run: Run): number {
 	return boxesServed(job, run).reduce((sum, box) => sum + box.devices.reduce((s, d) => s + d.receptacles, 0), 0);

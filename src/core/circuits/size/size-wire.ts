@@ -23,6 +23,8 @@ export interface SizeCase {
 	/** Receptacles, not yokes: a duplex is two. */
 	outlets: { kind: 'receptacle' | 'hard-wired'; count: number };
 	limits?: { dropPercent?: number | undefined } | undefined;
+	/** V that the drop is a share of; left out: of the load. On two poles with a neutral a load at 120 V loses by 120. */
+	dropOfV?: number | undefined;
 	/** Fixed by the user: the answer judges it. */
 	breakerA?: number | undefined;
 	awg?: Awg | undefined;
@@ -108,5 +110,7 @@ function wireOf(edition: Edition, c: SizeCase, awg: Awg, neededAwg: Awg, amps: A
 
 function dropOf(edition: Edition, c: SizeCase, awg: Awg, loadA: number): Wire['drop'] {
 	const volts = dropVolts(loadA, c.wiring.lengthFt, ohmsPerKft(awg, c.wiring.metal, edition));
-	return { volts, percent: (100 * volts) / c.load.volts };
+	return { volts, percent: (100 * volts) / dropBase(c) };
 }
+/** What a drop of this case is a share of, V. */
+export const dropBase = (c: Pick<SizeCase, 'load' | 'dropOfV'>): number => c.dropOfV ?? c.load.volts;

@@ -9,7 +9,7 @@ import { GAUGES, type Awg } from '../../units/gauge';
 import { atMost, show } from '../../units/quantity';
 import { leastRangeCircuit, loadOf } from './load';
 import { breakerFindings, dropFindings, groundFindings, wireFindings } from './size-findings';
-import { chooseWire, manyReceptacles, type Amps, type SizeCase, type Wire } from './size-wire';
+import { chooseWire, dropBase, manyReceptacles, type Amps, type SizeCase, type Wire } from './size-wire';
 
 export type { SizeCase } from './size-wire';
 export interface SizeResult {
@@ -158,8 +158,8 @@ function dropSteps(edition: Edition, c: SizeCase, { awg, drop }: Wire, loadA: nu
 			rule: cite(edition, edition.resistance.rule)
 		},
 		{
-			label: `of ${c.load.volts} V`,
-			formula: `100 x ${show(drop.volts)} / ${c.load.volts}`,
+			label: `of ${dropBase(c)} V`,
+			formula: `100 x ${show(drop.volts)} / ${dropBase(c)}`,
 			value: drop.percent,
 			unit: '%',
 			rule: cite(edition, edition.drop.rule)

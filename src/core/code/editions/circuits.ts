@@ -97,6 +97,14 @@ export const circuits2017: CircuitsTable = {
 		largest: '10',
 		upToA: 20
 	},
+	equipmentGfp: [
+		{
+			serves: 'deicing',
+			rule: ref('426.28', 'Fixed de-icing outdoors: ground-fault protection of equipment'),
+			what: 'fixed de-icing or snow-melting equipment'
+		},
+		{ serves: 'pipe-heat', rule: ref('427.22', 'Heat of pipes: ground-fault protection of equipment'), what: 'heat of a pipe' }
+	],
 	aluminum: { rule: ref('406.3(C)', 'Devices on aluminum wire: CO/ALR, or a listed splice', 'check'), upToA: 20 },
 	plugFuses: {
 		rule: ref('240.50', 'Plug fuses'),

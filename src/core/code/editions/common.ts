@@ -367,7 +367,8 @@ const byArticle = (
 };
 export const byOwnArticle: readonly PlaceRow[] = [
 	byArticle(['floor-heat'], '424.44(G)', 'Heating cables in floors', 'heating cables in the floor of a bathroom or kitchen', {
-		rooms: ['bathroom', 'kitchen']
+		rooms: ['bathroom', 'kitchen'],
+		confidence: 'check'
 	}),
 	byArticle(['hydromassage-tub'], '680.71', 'Hydromassage tub', 'a hydromassage tub'),
 	byArticle(['spa'], '680.44', 'Spa or hot tub', 'a spa or hot tub'),

@@ -63,6 +63,8 @@ export interface CircuitsTable {
 	knobAndTube: { extended: RuleRef; insulated: RuleRef };
 	/** Terminals of 15 and 20 A devices take wire up to this size. */
 	deviceTerminals: { rule: RuleRef; largest: '10'; upToA: number };
+	/** Heat out of doors that is protected against ground faults as equipment. */
+	equipmentGfp: readonly { serves: Serves; rule: RuleRef; what: string }[];
 	/** Devices on aluminum wire. */
 	aluminum: { rule: RuleRef; upToA: number };
 	/** Fuses as found. */

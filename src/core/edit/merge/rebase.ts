@@ -39,7 +39,7 @@ export function placedOn(
 ): { ok: true; job: Job; changes: Change[]; renamed: boolean } | { ok: false; shifted: Shifted[] } {
 	const done = applyChanges(job, changes);
 	if (!done.ok) return done;
-	const named = freshNames(job, done.state, changes);
+	const named = freshNames(done.state, changes);
 	const broken = newFaults(job, named);
 	if (broken.length) return { ok: false, shifted: broken };
 	const renamed = named !== done.state;
@@ -57,10 +57,11 @@ const newFaults = (before: Job, after: Job): Shifted[] =>
 	}));
 
 /** Two tabs may each have made a box K-04: the later one takes the next that is free. */
-function freshNames(before: Job, after: Job, changes: readonly Change[]): Job {
+function freshNames(after: Job, changes: readonly Change[]): Job {
 	const made = new Set(changes.flatMap((c) => (c.kind === 'add' ? [c.row.id] : [])));
 	if (!made.size) return after;
-	const names = new Set(before.boxes.map((b) => b.name.toLowerCase()));
+	// The name of one that goes with the same edit is free.
+	const names = new Set(after.boxes.flatMap((b) => (made.has(b.id) ? [] : [b.name.toLowerCase()])));
 	const boxTaken = (b: Box) => made.has(b.id) && names.has(b.name.toLowerCase());
 	if (!after.boxes.some(boxTaken)) return after;
 	return {
@@ -72,9 +73,11 @@ function freshNames(before: Job, after: Job, changes: readonly Change[]): Job {
 export function nextName(name: string, taken: Set<string>): string {
 	const [, stem = '', join = '', digits = ''] = /^(.*?)([\s-]*)(\d*)$/.exec(name) ?? [];
 	for (let n = Number(digits) + 1; ; n++) {
-		const free = `${stem.slice(0, 17)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;
+		const free = `${stem.slice(0, STEM_MOST)}${join || '-'}${String(n).padStart(digits.length || 2, '0')}`;
 		if (taken.has(free.toLowerCase())) continue;
 		taken.add(free.toLowerCase());
 		return free;
 	}
 }
+/** Of a name of 60 characters: room for a join and its number. */
+const STEM_MOST = 53;

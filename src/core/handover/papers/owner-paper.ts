@@ -4,6 +4,7 @@ import { indexOf } from '../../model/job-index';
 import { STAGES } from '../../model/kinds';
 import { DEFAULT_TEST_DAYS, dueDays, gfciRegister } from '../../prove/gfci-register';
 import { boxesServed, runOf } from '../../run/runs';
+import { WHAT_A_GFCI_DOES } from '../../protection/standing-words';
 import type { Block } from '../blocks';
 import { directoryOf } from '../directory';
 import { headOf, type PaperCase } from '../paper';
@@ -47,6 +48,7 @@ export function ownerPaper(c: PaperCase): { blocks: Block[]; missing: string[] }
 						rows: register.map((g) => [g.name, g.where, g.protects.join(', ') || 'only itself'])
 					}
 				: { kind: 'paragraph', text: 'No GFCI device is recorded.' },
+			...(register.length ? [{ kind: 'paragraph', text: WHAT_A_GFCI_DOES } as const] : []),
 			...(job.circuits.length
 				? [
 						{

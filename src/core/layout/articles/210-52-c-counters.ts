@@ -206,9 +206,12 @@ function ofTop(c: ArticleCase, room: Room, f: Fixture): Requirement {
 			{ ref, room },
 			{
 				...draft,
-				state: not.length ? 'missing' : 'not-applicable',
-				severity: 'advice',
-				why: `none required; provide a way to add one later: a box, raceway or cable. ${misplaced}`.trim()
+				...(f.provision
+					? { state: 'met', why: 'none required; a way to add one later is made' }
+					: {
+							state: f.provision === false ? 'missing' : 'unknown',
+							why: `No receptacle is required in the ${f.name && f.name !== kind ? f.name : kind} of ${room.name}; a way to add one later is: a box, raceway or cable. ${f.provision === false ? 'None is made.' : 'Whether it is made is not entered.'} ${misplaced}`.trim()
+						})
 			}
 		);
 	if (!result.missing)

@@ -27,7 +27,8 @@ export const equipment: Article = {
 		const units = c.job.rooms.flatMap((room) => unitsIn(c.job, room));
 		const reached = units.length ? receptaclesReached(c.job) : [];
 		const judged = units.map((unit) => ofUnit(c, unit, reached));
-		return { requirements: judged.map((j) => j.requirement), needs: judged.flatMap((j) => j.need ?? []) };
+		const requirements = [...judged.map((j) => j.requirement), ...notLookedFor(c, units)];
+		return { requirements, needs: judged.flatMap((j) => j.need ?? []) };
 	}
 };
 
@@ -67,6 +68,20 @@ function unitsIn(job: Job, room: Room): Unit[] {
 			}
 		];
 	});
+}
+
+/** A condenser or a heat pump stands outdoors of most houses: with none drawn, whether there is one is asked, once. */
+function notLookedFor(c: ArticleCase, units: readonly Unit[]): Requirement[] {
+	const yards = c.job.rooms.filter((r) => r.kind === 'outdoors');
+	if (units.some((u) => OPEN_AIR.includes(u.room.kind))) return [];
+	const room = yards.find((r) => r.equipment) ?? yards.find((r) => r.equipment === undefined);
+	if (!room) return [];
+	const { rule, withinIn } = c.edition.places.equipment;
+	const why = room.equipment
+		? `Heating or cooling equipment is in ${room.name}: where is not known. Place it on the plan.`
+		: `Whether a condenser, a heat pump or other heating or cooling equipment is in ${room.name} is not known: place it on the plan, or say in the facts of ${room.name} that there is none.`;
+	const title = `a receptacle within ${formatLength(withinIn)} of heating or cooling equipment outdoors, if there is any`;
+	return [ofRoom(c, { ref: rule, room }, { part: 'asked', title, state: 'unknown', why })];
 }
 
 /** A receptacle that can be reached, and where. */

@@ -6,7 +6,7 @@ import { indexOf } from '../../model/job-index';
 import type { NewPlace } from '../../model/result';
 import type { RuleRef } from '../../code/rule';
 import { roomWords } from '../../model/kinds';
-import { beyond, doorsOf, leadsTo, OPEN_AIR, pointOf, roomAt } from '../house';
+import { beyond, doorsOf, isKnownOut, leadsTo, OPEN_AIR, pointOf, roomAt } from '../house';
 import { sideOf } from './210-52-e-outdoors';
 import { atPoint, boxesIn, names, ofRoom, onWall, type Article, type ArticleCase, type Requirement } from '../requirement';
 
@@ -256,6 +256,17 @@ function ofEntrance(c: ArticleCase, room: Room, door: Break, outside: readonly B
 		subject: { kind: 'room' as const, id: room.id, stretch: { wall: door.wall, from: door.from, to: door.to } }
 	};
 	if (near.length) return ofRoom(c, { ref, room }, { ...draft, state: 'met', why: names(near), metBy: near.map((b) => b.id) });
+	if (!isKnownOut(c.job, { room, door }))
+		return ofRoom(
+			c,
+			{ ref, room },
+			{
+				...draft,
+				title: `a switched light outside a door of ${room.name}, if it leads out`,
+				state: 'unknown',
+				why: `Where this door of ${room.name} leads is not known: nothing is drawn beyond it. Set "Leads" in the facts of ${room.name}, under its doors.`
+			}
+		);
 	const [nx, ny] = inward(outline, door.wall);
 	const yards = c.job.rooms.filter((r) => r.kind === 'outdoors');
 	const facing = Math.abs(ny) < 0.7 ? 'side' : ny > 0 ? 'front' : 'back';

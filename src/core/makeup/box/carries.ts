@@ -1,7 +1,7 @@
 import { indexOf } from '../../model/job-index';
 import { feedOf, type Box, type Circuit, type Device, type Job, type Cable } from '../../model/known';
 import { once } from '../../model/remember';
-import { downstream, runOf } from '../../run/runs';
+import { downstream, runOf, type RunNode } from '../../run/runs';
 
 /**
  * What the cables of a job must carry beside hot, neutral and ground, by which switch controls what: a switched hot to the light, a
@@ -61,13 +61,26 @@ function needsHot(box: Box, d: Device, sets: readonly SwitchSet[]): boolean {
 	}
 	return !(isSwitchedWhole(d) && sets.some((s) => s.targets.includes(box.id)));
 }
-/** @throws NotKnown where what feeds a box of the circuit is not known: what lies beyond the cable cannot be told */
+/**
+ * Boxes that may hang beyond a cable though nobody knows what feeds them. What was found in the wall hangs on no new cable.
+ */
+function mayHangBeyond(nodes: readonly RunNode[], cable: Cable): RunNode[] {
+	const root = nodes.find((n) => n.boxId === cable.toId)?.path[0];
+	return nodes.filter(({ path: [first] }) => {
+		const loose = first && first !== root && first.fromId === null;
+		return loose && (cable.state === 'found' || first.state !== 'found');
+	});
+}
+/** @throws NotKnown where what lies beyond the cable hangs on what feeds a box of the circuit, and nobody knows that */
 export function carriedBy(
 	{ job, circuit, sets }: { job: Job; circuit: Circuit; sets: readonly SwitchSet[] },
 	cable: Cable
 ): Carried {
-	const { boxes, cablesOfCircuit } = indexOf(job);
-	if (sets.length) for (const l of cablesOfCircuit.get(circuit.id) ?? []) feedOf(l);
+	const { boxes } = indexOf(job);
+	const { nodes } = runOf(job, circuit);
+	const loose = sets.length ? mayHangBeyond(nodes, cable) : [];
+	const inSet = (id: string) => sets.some((s) => s.targets.includes(id) || s.switches.some((x) => x.boxId === id));
+	for (const { boxId, path } of loose) if (inSet(boxId) && path[0]) feedOf(path[0]);
 	const beyond = new Set(downstream(runOf(job, circuit), cable.toId));
 	const carried: Carried = { hot: false, switched: [], back: [], travelers: [], loop: true, interconnect: false };
 	for (const id of beyond) {
@@ -77,7 +90,9 @@ export function carriedBy(
 		// A box with nothing in it yet keeps the hot that it is fed by.
 		if (!box.devices.length || box.devices.some((d) => needsHot(box, d, sets))) carried.hot = true;
 	}
-	const alarms = runOf(job, circuit).nodes.filter((n) => boxes.get(n.boxId)?.devices.some((d) => d.kind === 'alarm'));
+	// Whatever else hangs there needs the hot and a neutral: it changes nothing where both go along already.
+	if (!carried.hot || carried.loop) for (const { path } of loose) if (path[0]) feedOf(path[0]);
+	const alarms = nodes.filter((n) => boxes.get(n.boxId)?.devices.some((d) => d.kind === 'alarm'));
 	carried.interconnect = alarms.some((n) => beyond.has(n.boxId)) && alarms.some((n) => !beyond.has(n.boxId));
 	for (const set of sets) {
 		const inside = set.switches.filter((s) => beyond.has(s.boxId)).length;

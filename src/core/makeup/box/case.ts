@@ -1,4 +1,4 @@
-import type { Connects, EditionKey, Protection } from '../../model/kinds';
+import type { ConnectorKind, Connects, EditionKey, Protection } from '../../model/kinds';
 import type { Finding, Step } from '../../model/result';
 import type { Awg, Metal } from '../../units/gauge';
 
@@ -59,12 +59,14 @@ export interface MakeDevice {
 	takes?: { hot?: Net; neutral?: Net; switched?: Net } | undefined;
 	/** Whether a ground must come to it; left out: its face promises one. */
 	ground?: 'required' | 'none' | undefined;
+	/** Its yoke is marked self-grounding: in a bonded metal box no conductor goes to its green screw. @source 250.146(B) */
+	selfGrounding?: true | undefined;
 	/** In the same box behind the LOAD of this device. */
 	behind?: string | undefined;
 }
 export interface MakeUpCase {
 	edition: EditionKey;
-	practice: { style: (typeof STYLES)[number]; pushIn: boolean };
+	practice: { style: (typeof STYLES)[number]; pushIn: boolean; connector?: ConnectorKind | undefined };
 	box: { material: 'metal' | 'plastic'; gangs: number };
 	cables: readonly MakeCable[];
 	devices: readonly MakeDevice[];

@@ -346,7 +346,7 @@ function connectorFindings(edition: Edition, c: MakeUpCase, { wires, wants, made
 		.filter((j) => j.connector === null)
 		.map((join) => ({ join, set: conductorsOf(c, join, { wires, wants }) }));
 	const split = sets.flatMap(({ join, set }) => {
-		const parts = splitOf(set);
+		const parts = splitOf(set, c.practice.connector);
 		return parts
 			? [
 					say({
@@ -360,7 +360,7 @@ function connectorFindings(edition: Edition, c: MakeUpCase, { wires, wants, made
 				]
 			: [];
 	});
-	const rest = sets.filter(({ set }) => !splitOf(set));
+	const rest = sets.filter(({ set }) => !splitOf(set, c.practice.connector));
 	if (!rest.length) return split;
 	const al = rest.some(({ set }) => set.some((w) => w.metal === 'Al'));
 	const nets = [...new Set(rest.map(({ join }) => NET_WORDS[join.net]))].join(', ');

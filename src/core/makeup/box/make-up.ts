@@ -99,6 +99,11 @@ class Making {
 			this.land(want, want.terminal, ends[0]);
 			return this.land(want, want.second, ends[1]);
 		}
+		const [, other] = wants;
+		if (other && want.second && this.jumps(net, ends, wants)) {
+			this.land(want, want.terminal, ends[0]);
+			return this.join({ net, key, ends: [], wants: [{ ...want, terminal: want.second }, other] });
+		}
 		this.join({ net, key, ends, wants });
 	}
 	/** In on one screw and out on the other: only where practice has it so, the tab is in, and the neutral is of one circuit. */
@@ -106,6 +111,17 @@ class Making {
 		const multiwire = (net === 'neutral' || net === 'neutral-b') && sharesNeutral(this.c);
 		return (
 			this.c.practice.style === 'feed-through' && ends.length === 2 && wants.length === 1 && !!wants[0]?.second && !multiwire
+		);
+	}
+	/** One feed, two devices of screws: in on the first, a jumper from its other screw to the second's. */
+	private jumps(net: Net, ends: readonly ConductorEnd[], wants: readonly Want[]): boolean {
+		const multiwire = (net === 'neutral' || net === 'neutral-b') && sharesNeutral(this.c);
+		return (
+			this.c.practice.style === 'feed-through' &&
+			ends.length === 1 &&
+			wants.length === 2 &&
+			!wants.some((w) => w.lead) &&
+			!multiwire
 		);
 	}
 	/** All grounds of a box meet, whatever circuits they are of; taking a device out may not break them. @source 250.148 */
@@ -132,8 +148,11 @@ class Making {
 		for (const { device, terminal } of wants) this.terminals.push({ device, terminal, conductor: { tail: true } });
 		if (box) tails.push({ box: true });
 		const load = key === net ? {} : { load: key.slice(key.lastIndexOf(' ') + 1) };
-		// One conductor from the box to the device is a jumper: nothing meets, and no connector goes on.
-		const connector = !ends.length && tails.length === 2 && box ? JUMPER : connectorFor(this.setOf(ends, wants, box));
+		// One conductor from the box to the device, or from one device's screw to another's, is a jumper: no connector goes on.
+		const connector =
+			!ends.length && tails.length === 2 && !wants.some((w) => w.lead)
+				? JUMPER
+				: connectorFor(this.setOf(ends, wants, box), this.c.practice.connector);
 		this.joins.push({ net, ...load, ends: ends.map(bare), tails, connector });
 	}
 	/** The conductors that meet; leads of a device are of a gauge that only the device tells. */

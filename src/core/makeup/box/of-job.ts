@@ -17,6 +17,7 @@ import {
 } from '../../model/known';
 import { DEFAULT_MAKE_UP } from '../../model/practice';
 import type { Fix } from '../../model/result';
+import { isOneHot } from '../../run/one-hot';
 import { bringsGround } from '../../run/ground-at';
 import { CABLE_MAKES, inRaceway } from '../../model/cable-kinds';
 import { compareGauge } from '../../units/gauge';
@@ -118,8 +119,10 @@ class OfBox {
 		if (!this.cables.length) return this.asSeen();
 		const untold = untoldEnds(this.job, box);
 		// Two seen and one drawn: it is one of them, and how the box is made up hangs on which.
-		if (untold.cables.length && untold.ends.length > untold.cables.length)
+		if (untold.cables.length && untold.ends.length > untold.cables.length) {
+			if (this.isAlike()) return this.asSeen();
 			throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
+		}
 		const names = new Map(this.cables.map((l) => [l.id, this.nameOf(l)]));
 		// The supply is gone through first: what it brings names the nets.
 		const supplyFirst = [...this.cables].sort((a, b) => Number(b.toId === box.id) - Number(a.toId === box.id));
@@ -135,11 +138,15 @@ class OfBox {
 	}
 	/** @throws NotKnown where a ground comes in and nobody looked whether the box is metal, to be bonded */
 	private shop(cables: readonly MakeCable[]): Pick<MakeUpCase, 'edition' | 'practice' | 'box'> {
-		const { style, pushIn } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
+		const { style, pushIn, connector } = this.job.practice.makeUp ?? DEFAULT_MAKE_UP;
 		const { material, gangs, id } = this.box;
 		const grounded = cables.some((c) => c.armor || c.conductors.some((w) => w.net === 'ground'));
 		if (material === null && grounded) throw new NotKnown({ of: 'box', id, field: 'material' });
-		return { edition: this.ruled.edition.key, practice: { style, pushIn }, box: { material: material ?? 'plastic', gangs } };
+		return {
+			edition: this.ruled.edition.key,
+			practice: { style, pushIn, ...(connector ? { connector } : {}) },
+			box: { material: material ?? 'plastic', gangs }
+		};
 	}
 	/** A tail follows the breaker, and not a run that was made larger. @source 240.4(D) */
 	private tailAwg(): MakeUpCase['tailAwg'] {
@@ -154,6 +161,7 @@ class OfBox {
 	}
 	private nameOf(cable: Cable): string {
 		const place = (id: string | null) => placeName(this.job, id);
+		if (cable.toId === this.box.id && cable.fromId === null) return 'its feed';
 		return cable.toId === this.box.id ? `from ${place(cable.fromId)}` : `to ${place(cable.toId)}`;
 	}
 
@@ -193,8 +201,11 @@ class OfBox {
 		const riders = (indexOf(this.job).ridersOf.get(cable.id) ?? []).flatMap(
 			(l) => this.nets.find((n) => n.circuit.id === l.circuitId) ?? []
 		);
+		const one = isOneHot(this.job, own.circuit, cable);
 		const insulated =
-			[own, ...riders].length > 1 || own.circuit.poles === 2 ? this.hots(cable, own, riders) : this.switching(cable, own, into);
+			[own, ...riders].length > 1 || (own.circuit.poles === 2 && !one)
+				? this.hots(cable, own, riders)
+				: this.switching(cable, one ? { ...own, hots: own.hots.slice(0, 1) } : own, into);
 		// Armor or a raceway of steel grounds the box itself, and no conductor comes in for it.
 		const armor = bringsGround(cable) && (!cable.ground || CABLE_MAKES[cable.kind].ground === 'armor');
 		if (armor && this.box.material === 'plastic')
@@ -258,6 +269,9 @@ class OfBox {
 			...carried.travelers.flatMap((s) => this.travelerNets(s, into))
 		];
 		if (!live.length) live.push(...own.hots);
+		// Three conductors to a half that some switch takes, nobody knows which: the third is its switched hot.
+		if (into && !carried.switched.length && this.isSwitchedByUnknown(own) && cable.conductors >= live.length + 2)
+			live.push(this.switchedNet(UNKNOWN_SWITCH));
 		const left = cable.conductors - live.length;
 		// An old loop: white is the supply to the switch, and no neutral goes along.
 		if (left === 0 && live.length === 2 && carried.hot && carried.back.length === 1)
@@ -281,15 +295,31 @@ class OfBox {
 		];
 	}
 
+	/** A receptacle of it is switched, and no switch of the job is known to do it. */
+	private isSwitchedByUnknown({ sets }: CircuitNets): boolean {
+		const switched = this.box.devices.some((d) => d.receptacles > 0 && d.switched !== 'none');
+		return switched && !sets.some((s) => s.targets.includes(this.box.id));
+	}
 	private device(d: Device): MakeDevice {
 		const at = this.netsAt(d);
 		const set = at?.sets.find((s) => s.switches.some((x) => x.device.id === d.id));
 		const over = at?.sets.find((s) => s.targets.includes(this.box.id));
 		const takes = {
 			...(at ? { hot: at.hots[0], neutral: at.neutral } : {}),
-			...(set ? { switched: this.switchedNet(set.id) } : over ? { switched: this.switchedNet(over.id) } : {})
+			...(set
+				? { switched: this.switchedNet(set.id) }
+				: over
+					? { switched: this.switchedNet(over.id) }
+					: this.setsHere.includes(UNKNOWN_SWITCH)
+						? { switched: this.switchedNet(UNKNOWN_SWITCH) }
+						: {})
 		};
-		const base = { id: d.id, ...(d.connects ? { connection: d.connects } : {}), takes };
+		const base = {
+			id: d.id,
+			...(d.connects ? { connection: d.connects } : {}),
+			...(d.selfGrounding ? { selfGrounding: true as const } : {}),
+			takes
+		};
 		if (d.kind === 'switch') {
 			if (!set) throw new CantTell(`What the switch in ${this.box.name} controls is not known: enter it in its facts.`);
 			const ways = { 'single-pole': 'single', 'three-way': 'three-way', 'four-way': 'four-way' } as const;
@@ -381,15 +411,27 @@ class OfBox {
 	}
 
 	/** On no circuit yet: by the cables that were seen in it, where it is known which of them feeds it. */
+	/** Nothing in it has a LINE: which of its cables comes from the panel changes nothing of how they are spliced. */
+	private isAlike(): boolean {
+		const [first, ...ends] = this.box.ends;
+		const same = ends.every((e) => e.kind === first?.kind && e.awg === first.awg && e.conductors === first.conductors);
+		return (
+			same &&
+			this.box.devices.every(
+				(d) => d.receptacles > 0 && !protects(d) && d.volts === 120 && d.switched === 'none' && !d.yoke && !d.withSwitch
+			)
+		);
+	}
 	private asSeen(): BoxCase {
 		const { box } = this;
 		if (!box.ends.length) throw new CantTell(`No cable is drawn to ${box.name}, and none was seen in it.`);
-		const line = box.ends.length === 1 ? box.ends[0] : box.ends.find((c) => c.line);
+		const told = box.ends.length === 1 ? box.ends[0] : box.ends.find((c) => c.line);
+		const line = told ?? (this.isAlike() ? box.ends[0] : undefined);
 		if (!line) throw new CantTell(`Which cable of ${box.name} is LINE is not known: spread them apart, energize, read.`);
 		const names = new Map<string, string>();
 		const cables = box.ends.map((seen): MakeCable => {
 			const made = this.twoWire(seen, seen === line ? 'supply' : 'onward');
-			names.set(seen.id, seen === line ? `${this.wordsOf(seen)}, LINE` : this.wordsOf(seen));
+			names.set(seen.id, seen === told ? `${this.wordsOf(seen)}, LINE` : this.wordsOf(seen));
 			return made;
 		});
 		const onward = cables.filter((c) => c.toward === 'onward').map((c) => c.id);
@@ -401,6 +443,8 @@ class OfBox {
 	}
 }
 const MOST_CONDUCTORS = 4;
+/** Stands for the set of a switch that nobody has found yet. */
+const UNKNOWN_SWITCH = 'not found yet';
 const LIVE: readonly Color[] = ['black', 'red', 'blue', 'yellow', 'brown', 'orange'];
 const colored = (nets: readonly Net[], colors: readonly Color[]): { color: Color; net: Net }[] =>
 	nets.map((net, i) => ({ color: colors[i] ?? 'other', net }));

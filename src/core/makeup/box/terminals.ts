@@ -76,15 +76,16 @@ function ownWants(c: MakeUpCase, d: MakeDevice): Want[] {
 		...(second && !lead ? { second } : {})
 	});
 	const { hot, neutral, switched } = netsFor(c, d);
+	const ground = d.selfGrounding && c.box.material === 'metal' ? [] : [want('ground', 'ground')];
 	switch (d.kind) {
 		case 'hard-wired':
 			return (d.leads ?? []).map((net) => want(`lead-${net}`, net));
 		case 'switch':
-			return [...switchWants(c, d, want), want('ground', 'ground')];
+			return [...switchWants(c, d, want), ...ground];
 		case 'combination':
-			return [want('a', hot), want('b', switched), want('neutral-lower', neutral), want('ground', 'ground')];
+			return [want('a', hot), want('b', switched), want('neutral-lower', neutral), ...ground];
 		default:
-			return [...receptacleWants(c, d, want, { hot, neutral, switched }), want('ground', 'ground')];
+			return [...receptacleWants(c, d, want, { hot, neutral, switched }), ...ground];
 	}
 }
 type Wanted = (terminal: string, net: Net, second?: string) => Want;

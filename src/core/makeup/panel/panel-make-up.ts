@@ -1,8 +1,10 @@
 import { asTheyStand, breakerName, breakerWritten, capital } from '../../model/breaker-name';
 import { indexOf } from '../../model/job-index';
 import { knownOr } from '../../model/fact-words';
+import type { OpensTogether } from '../../model/kinds';
 import type { Circuit, Job, Cable, Panel } from '../../model/known';
 import { bringsGround } from '../../run/ground-at';
+import { legOfSpace } from '../../run/spaces';
 
 /** What of a circuit goes where inside its panel. */
 interface PanelRow {
@@ -76,13 +78,15 @@ function landingsOf(job: Job, panel: Panel, { circuit, other }: Of, piece: Cable
 				]
 			: [[rides ? 'red' : 'black', `${breaker}, hot screw`]];
 	const guarded = isGuarded(circuit);
+	// One breaker of two poles has one neutral screw and one pigtail: told with the circuit whose cable it is.
+	const twoPole = !!other && opensOf(circuit, other) === 'two-pole';
 	const neutralTo = guarded ? 'the breaker, neutral screw' : 'neutral bar, alone in its hole';
 	// The neutral of a pair is landed once, with the circuit whose cable it is.
 	const lands = neutral && !(rides && other);
 	return [
 		...hots.map(([conductor, to]) => ({ conductor, to })),
 		...(lands ? [{ conductor: 'white', to: neutralTo }] : []),
-		...(guarded ? [{ conductor: "breaker's white pigtail or clip", to: 'neutral bar' }] : []),
+		...(guarded && !(rides && twoPole) ? [{ conductor: "breaker's white pigtail or clip", to: 'neutral bar' }] : []),
 		...(!rides && bringsGround(cable)
 			? [{ conductor: cable.ground ? 'ground' : 'armor or raceway', to: groundBar(panel, cable) }]
 			: [])
@@ -98,18 +102,50 @@ function groundBar(panel: Panel, cable: Cable): string {
 			? 'ground bar, or the neutral bar where the two are one'
 			: 'ground bar; the neutral bar only where the service disconnect is in this panel';
 }
-/** Two circuits on one neutral. @source 210.4(B), (D), 240.15(B) */
+/** How the two of a pair open, as both of them say; `each` where they do not say the same. */
+const opensOf = (circuit: Circuit, other: Circuit): OpensTogether => {
+	const [a, b] = [circuit.multiwire?.opens, other.multiwire?.opens];
+	return a && b && a !== b ? 'each' : (a ?? b ?? 'each');
+};
+const PAIR_NOTES = {
+	'two-pole': { level: 'look', says: ': one two-pole breaker for both, the pair grouped by a tie' },
+	'handle-tie': { level: 'look', says: ': a listed handle tie on both, the pair grouped by a tie' },
+	each: { level: 'bad', says: ', and each opens alone: put in a two-pole breaker, or a listed handle tie' }
+} as const satisfies Record<OpensTogether, { level: PanelRow['notes'][number]['level']; says: string }>;
+/** Two circuits on one neutral. @source 110.3(B), 210.4(A), (B), (D), 240.15(B) */
 function pairNotes(job: Job, circuit: Circuit, other: Circuit): PanelRow['notes'] {
-	const notes: PanelRow['notes'] = [
-		{
-			level: 'look',
-			says: `Shares its neutral with ${breakerName(job, other)}: on the other leg, handles tied or one two-pole breaker, the pair grouped by a tie.`
-		}
-	];
-	if (isGuarded(circuit) && circuit.breaker !== 'afci')
+	const opens = opensOf(circuit, other);
+	const { level, says } = PAIR_NOTES[opens];
+	const [leg, its] = [circuit, other].map((c) => (c.space === null ? null : legOfSpace(c.space)));
+	const notes: PanelRow['notes'] = [{ level, says: `Shares its neutral with ${breakerName(job, other)}${says}.` }];
+	if (opens !== 'each' && circuit.space !== null && other.space !== null && Math.abs(circuit.space - other.space) !== 2)
 		notes.push({
 			level: 'bad',
-			says: 'A single-pole GFCI or dual-function breaker does not hold on a shared neutral: one two-pole breaker for both, the one neutral on it.'
+			says: 'They are not in adjacent spaces of one side: each opens alone. Move one, or correct the entry.'
 		});
+	if (leg && its)
+		notes.push(
+			leg === its
+				? {
+						level: 'bad',
+						says: `Both hots are on leg ${leg}: the shared neutral carries the sum, up to ${circuit.breakerA + other.breakerA} A, and nothing protects it. Move one to the other leg.`
+					}
+				: { level: 'look', says: `On opposite legs, ${leg} and ${its}.` }
+		);
+	else notes.push({ level: 'look', says: 'Put them on opposite legs: the space of one is not known.' });
+	if (!isGuarded(circuit)) return notes;
+	notes.push(
+		opens === 'two-pole'
+			? { level: 'look', says: 'The shared neutral lands on the breaker’s one neutral screw, and its one pigtail on the bar.' }
+			: circuit.breaker === 'afci'
+				? {
+						level: 'bad',
+						says: 'Two single-pole AFCI breakers do not hold on a shared neutral, tied or not, unless their instructions allow it: one two-pole AFCI breaker for both.'
+					}
+				: {
+						level: 'bad',
+						says: 'A single-pole GFCI or dual-function breaker does not hold on a shared neutral: one two-pole breaker for both, the one neutral on it.'
+					}
+	);
 	return notes;
 }

@@ -9,18 +9,19 @@ import type { WorkFacts } from './work-facts';
 export function factsOfCircuit(
 	job: Job,
 	{ circuit, panel }: { circuit: Circuit | null; panel: Panel | null },
-	{ otherSources, cord }: Pick<WorkFacts, 'otherSources' | 'cord'>
+	{ otherSources, cord, gfci = null }: Pick<WorkFacts, 'otherSources' | 'cord'> & { gfci?: WorkFacts['gfci'] }
 ): WorkFacts {
 	const home = circuit && homeConductors(job, circuit.id);
 	return {
 		subpanel: panel ? panel.feeder !== undefined : null,
-		breaker: circuit ? `${BreakerName(job, circuit)}, ${saySpace(job, circuit)}` : 'Its breaker',
+		breaker: circuit ? namedOnce(BreakerName(job, circuit), saySpace(job, circuit)) : 'Its breaker',
 		poles: circuit?.poles ?? 1,
 		neutral: circuit ? (circuit.poles === 1 ? true : home === null ? null : home >= 3) : null,
 		shared: circuit !== null && sharesNeutral(job, circuit),
 		otherSources,
 		cord,
-		conductors: home
+		conductors: home,
+		gfci
 	};
 }
 /** Of the home run; null: not known. */
@@ -32,3 +33,6 @@ const homeConductors = (job: Job, circuitId: string): number | null =>
 	);
 const sharesNeutral = (job: Job, circuit: Circuit): boolean =>
 	!!circuit.multiwire || circuit.borrowedNeutral === true || job.circuits.some((c) => c.multiwire?.withId === circuit.id);
+/** An unnamed breaker is called by its space already. */
+const namedOnce = (name: string, space: string): string =>
+	name.toLowerCase() === space.toLowerCase() ? name : `${name}, ${space}`;

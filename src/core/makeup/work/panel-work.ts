@@ -35,7 +35,8 @@ const BUS_DEAD: WorkStep = {
 	id: 'bus',
 	title: 'Verify the bus dead',
 	detail: 'Tester on a live source, then here, then live again. Each leg to the neutral bar, each to ground, leg to leg.',
-	caution: true
+	caution: true,
+	act: 'dead'
 };
 const lugs = (f: WorkFacts): WorkStep => ({
 	id: 'lugs',
@@ -50,19 +51,22 @@ const COVER_ON: WorkStep[] = [
 	{
 		id: 'close',
 		title: 'Close up',
+		act: 'hands',
 		detail: 'Nothing loose inside, conductors clear of the cover screws, fillers in open spaces, knockouts closed.'
 	},
 	{
 		id: 'cover-on',
 		title: 'Cover on',
-		detail: 'Straight in, bottom first, with its own blunt screws: a pointed one finds a conductor.'
+		detail: 'Straight in, bottom first, with its own blunt screws: a pointed one finds a conductor.',
+		act: 'covered'
 	}
 ];
 const onAgain = (f: WorkFacts): WorkStep => ({
 	id: 'on',
 	title: f.subpanel ? 'Feeder on' : 'Main on',
 	detail: 'Branch breakers off, face turned away, one hand. Then the others one at a time: listen at each.',
-	caution: true
+	caution: true,
+	act: 'energize'
 });
 
 /** Panel cover off, looked at, on again. */
@@ -73,7 +77,7 @@ export function coverSteps(f: WorkFacts): WorkStep[] {
 		...COVER_OFF,
 		lugs(f),
 		BUS_DEAD,
-		{ id: 'photo', title: 'Photo', detail: 'Inside, label and directory, before anything moves.' },
+		{ id: 'photo', title: 'Photo', detail: 'Inside, label and directory, before anything moves.', act: 'photo' },
 		{
 			id: 'look',
 			title: 'Look',
@@ -98,7 +102,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 			detail: `${f.breaker}: each load terminal to neutral and to ground${f.poles === 2 ? ', and across both' : ''}. With the breaker off they read dead over a live bus: the bus comes first.`,
 			caution: true
 		},
-		{ id: 'photo', title: 'Photo', detail: 'As it is: spaces, handles, which conductor is where.' },
+		{ id: 'photo', title: 'Photo', detail: 'As it is: spaces, handles, which conductor is where.', act: 'photo' },
 		{
 			id: 'listed',
 			title: 'The right one',
@@ -107,12 +111,14 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 		{
 			id: 'out',
 			title: 'Conductor off, breaker out',
+			act: 'hands',
 			detail: `Hot${f.poles === 2 ? 's' : ''} off and capped, numbered. Breaker off the bus by its outer end. Look at the stab: pitted or browned, stop: another space, or the bus is done.`
 		},
 		...(guarded ? ownNeutral(f) : []),
 		{
 			id: 'in',
 			title: 'Breaker in',
+			act: 'hands',
 			detail: 'OFF. On its hook or foot first, then firmly on the stab: seated, no gap, in line with its neighbors.'
 		},
 		...(guarded && f.neutral !== false
@@ -136,6 +142,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 		{
 			id: 'land-hot',
 			title: f.poles === 2 ? 'Hots on' : 'Hot on',
+			act: 'hands',
 			detail: 'Straight, clean, no insulation under the screw, one conductor under each unless it is marked for two.'
 		},
 		{
@@ -148,6 +155,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 		{
 			id: 'breaker-on',
 			title: 'Breaker on',
+			act: 'energize',
 			detail: guarded
 				? 'It holds; press its test button: it trips, the circuit is dead; reset. Trips at once: off, find the fault dead.'
 				: 'It holds. Trips: stop, and find the fault dead.'
@@ -155,7 +163,7 @@ export function breakerSteps(f: WorkFacts, guarded: boolean): WorkStep[] {
 		{
 			id: 'load',
 			title: 'Load test',
-			detail: 'What the circuit feeds, for some minutes; the terminal stays as cool as its neighbors.'
+			detail: 'What the circuit feeds, for some minutes, cover on: its handle and face stay as cool as its neighbors.'
 		},
 		{ id: 'directory', title: 'Directory', detail: 'Write its line new: what it really feeds, rating, protection, today.' }
 	];
@@ -173,6 +181,7 @@ function ownNeutral(f: WorkFacts): WorkStep[] {
 		{
 			id: 'neutral-off',
 			title: 'Confirm it by meter',
+			act: 'hands',
 			detail:
 				'Off the bar: hot to this white, ohms with one lamp of the circuit switched on: a reading. Open to every other hot. White to ground with all loads unplugged: open, else it is shared or grounded beyond.',
 			caution: true

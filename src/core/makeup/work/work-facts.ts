@@ -1,3 +1,5 @@
+import type { WorkSheet } from '../../model/kinds';
+
 /** Work at panels and at what is hard-wired, as steps in their order, each with the cautions of that work. */
 export const GUIDED_WORK = {
 	cover: 'Panel cover off and on',
@@ -10,8 +12,8 @@ export const GUIDED_WORK = {
 	dryer: 'Dryer',
 	ev: 'EV charger',
 	alarms: 'Smoke alarms, interconnected'
-} as const;
-export type GuidedWork = keyof typeof GUIDED_WORK;
+} as const satisfies Record<WorkSheet, string>;
+export type GuidedWork = WorkSheet;
 
 /** What the work is done on: only what is known is said. */
 export interface WorkFacts {
@@ -30,4 +32,6 @@ export interface WorkFacts {
 	cord: boolean;
 	/** Wires of its supply beside the ground: 2, 3; null: not known. */
 	conductors: number | null;
+	/** What the edition asks of the outlet of a charger; null: its place is not entered. */
+	gfci: { required: boolean; sections: readonly string[] } | null;
 }

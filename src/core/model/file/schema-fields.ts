@@ -7,7 +7,7 @@ import { STATES } from '../kinds';
 /** The id of a row. */
 export const id = () => must(named(64));
 /** Names as a form's field and a file hold them to the same bounds. */
-export const NAMES = { job: named(80), box: named(24), room: named(60), circuit: named(80) };
+export const NAMES = { job: named(80), box: named(60), room: named(60), circuit: named(80) };
 /** A length of the drawing, in. */
 export const inches = (min = -100_000, max = 100_000) => figure(min, max);
 /** A point of the plan, in. */

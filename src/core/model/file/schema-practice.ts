@@ -1,7 +1,7 @@
 import type { Practice } from '../job';
 import { array, object, type AnySchema } from 'yup';
 import { figure, flag, list, maybe, must, oneOf, shape, whole, shapeOf } from './fields';
-import { BOTH_BY, LIMIT_KEYS, PROTECT_AT } from '../kinds';
+import { BOTH_BY, CONNECTOR_KINDS, LIMIT_KEYS, PROTECT_AT } from '../kinds';
 
 /** House practice as a Yup schema, as a job file holds it. */
 
@@ -37,9 +37,12 @@ export const practice = shapeOf<Practice>()({
 		shapeOf<Practice['makeUp']>()({
 			style: must(oneOf(['pigtail', 'feed-through'] as const)),
 			pushIn: must(flag()),
+			connector: maybe(oneOf(CONNECTOR_KINDS)),
 			lineAt: must(oneOf(['top', 'bottom'] as const)),
 			preTwist: must(flag()),
 			tape: must(flag()),
+			tapeConnectors: maybe(flag()),
+			groundAt: maybe(oneOf(['up', 'down'] as const)),
 			trial: must(flag())
 		})
 	),

@@ -36,6 +36,7 @@ const fixture = shapeOf<Fixture>()({
 	behindIn: maybe(inches(0, 120)),
 	corner: maybe(flag()),
 	topIn: maybe(inches(1, 96)),
+	provision: maybe(flag()),
 	risers: maybe(whole(1, 40))
 });
 const studs = shapeOf<Room['studs'][number]>()({
@@ -73,7 +74,8 @@ export const room = shapeOf<Room>()({
 	detached: maybe(flag()),
 	powered: maybe(flag()),
 	partOfHall: maybe(flag()),
-	storage: maybe(flag())
+	storage: maybe(flag()),
+	equipment: maybe(flag())
 });
 export const place = shapeOf<Place>()({
 	kind: must(oneOf(['wall', 'point'] as const)),

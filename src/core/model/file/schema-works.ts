@@ -1,6 +1,6 @@
-import { PROTECTIONS } from '../kinds';
+import { PROTECTIONS, WORK_SHEETS } from '../kinds';
 import { PARTS, SKIPPED, type Act, type OldPart, type Work, type WorkFound, type WorkPart } from '../work';
-import { figure, list, maybe, must, named, oneOf, shapeOf, text, time } from './fields';
+import { figure, flag, list, maybe, must, named, oneOf, shapeOf, text, time } from './fields';
 import { written } from './schema-records';
 import { device } from './schema-wiring';
 
@@ -12,7 +12,9 @@ const part = shapeOf<WorkPart>()({
 	kind: must(oneOf(PARTS)),
 	at: must(named(64)),
 	deviceId: maybe(named(64)),
+	newBox: maybe(flag()),
 	breaker: maybe(oneOf(PROTECTIONS)),
+	breakerA: maybe(figure(1, 400)),
 	words: maybe(text(200)),
 	put: maybe(shapeOf<Act>()(act))
 });
@@ -43,6 +45,7 @@ export const work = shapeOf<Work>()({
 	id: must(named(64)),
 	boxId: text(64).nullable().defined(),
 	title: must(named(200)),
+	sheet: maybe(oneOf(WORK_SHEETS)),
 	begun: must(shapeOf<Act>()(act)),
 	found: must(found),
 	parts: must(list(part, 200)),

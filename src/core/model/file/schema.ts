@@ -1,4 +1,4 @@
-import type { Unit } from '../job';
+import type { Call, Unit } from '../job';
 import type { AnySchema } from 'yup';
 import {
 	must,
@@ -17,7 +17,7 @@ import {
 	told,
 	shapeOf
 } from './fields';
-import { AMENDMENT_CHANGES, EDITIONS, SERVES, ROOM_KINDS, AMENDABLE_FIGURES, DWELLINGS } from '../kinds';
+import { AMENDMENT_CHANGES, CALL_KINDS, EDITIONS, NEW_SETS, SERVES, ROOM_KINDS, AMENDABLE_FIGURES, DWELLINGS } from '../kinds';
 import { id, NAMES } from './schema-fields';
 import { room } from './schema-rooms';
 import { practice } from './schema-practice';
@@ -96,6 +96,13 @@ export const jobSchema = shapeOf<Job>()({
 	supplies: maybe(list(supply, 2000)),
 	signatures: maybe(list(signature, 500)),
 	works: maybe(list(work, 2000)),
+	call: maybe(
+		shapeOf<Call>()({
+			at: must(oneOf(CALL_KINDS)),
+			id: text(64).nullable().defined(),
+			wants: maybe(shapeOf<NonNullable<Call['wants']>>()({ set: must(oneOf(NEW_SETS)), spot: text(60).defined() }))
+		})
+	),
 	unit: maybe(unit),
 	peakKw: maybe(figure(0.1, 1000))
 });

@@ -6,7 +6,7 @@ import type { OutletFacts } from '../../code/outlet';
 import type { Box, Circuit, Device, Job, Reading } from '../../model/known';
 import { indexOf } from '../../model/job-index';
 import type { Fix, Rule } from '../../model/result';
-import { downstream, runOf } from '../../run/runs';
+import { downstream, runOf, seenBehind, upstreamOf } from '../../run/runs';
 import { labelLists } from '../../run/spaces';
 import { takesProtecting } from '../../rough/boxes-fit';
 import { bootlegAt, groundOf, hasGround, JUMPER_OFF, type Ground } from '../../run/ground-at';
@@ -75,15 +75,24 @@ export function replaceAdvice(
 	const c: Case = { edition, job, box, device, circuit, need, standing };
 	const ways = hasGround(ground)
 		? [grounding(c), ...(lacksGfci(c) ? [upstream(c, readings), atBreaker(c)] : [])]
-		: [gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)];
+		: [...(seenWire(c) ? [grounding(c)] : []), gfciHere(c), upstream(c, readings), atBreaker(c), twoSlot(c), newGround(c)];
 	const bootleg = bootlegAt(job, box, readings);
 	const first = bootleg && JUMPER_OFF[bootleg];
 	const choices = ways
 		.filter((x): x is ReplaceChoice => x !== null)
 		.map((x) => (first ? { ...x, fix: null, wholeRun: undefined } : x))
-		.sort((x, y) => (x.price ?? Infinity) - (y.price ?? Infinity));
+		// Like for like first, then by what it adds.
+		.sort((x, y) => Number(isLike(y, device)) - Number(isLike(x, device)) || (x.price ?? Infinity) - (y.price ?? Infinity));
 	return { ground, first, choices, duties };
 }
+
+/** The same face with the same protection as was found. */
+const isLike = ({ fix }: ReplaceChoice, device: Device): boolean => {
+	const was = device.state === 'planned' && device.was ? { ...device, ...device.was } : device;
+	return fix?.kind === 'edit-device' && fix.change.slots === was.slots && fix.change.protection === was.protection;
+};
+/** A ground wire that was seen in the box and not read yet: it is landed, and said to be not proven. */
+const seenWire = ({ box, standing: { ground } }: Case): boolean => box.ground === 'present' && ground.state === 'said';
 
 type Method = NonNullable<OutletFacts['replacement']>['method'];
 interface Case {
@@ -190,7 +199,9 @@ function grounding(c: Case): ReplaceChoice {
 		tester: 'It shows "correct", and so would a bootleg jumper: the ground-path reading is the proof.',
 		labels: [],
 		warns: reach
-			? []
+			? seenWire(c)
+				? ['Its ground wire was seen and not read: land it, then read its path. Until then the ground is not proven.']
+				: []
 			: [
 					halved
 						? 'Its halves are wired apart: a protecting receptacle has no tab to take out, and one half would be lost. The protection goes upstream or to the breaker.'
@@ -221,13 +232,22 @@ function gfciHere(c: Case): ReplaceChoice | null {
 }
 /** A duplex that is one: of one whose halves are wired apart a half would be lost. */
 const canHold = (d: Device): boolean => d.receptacles === 2 && d.volts === 120 && !isHalved(d);
+/** Boxes on the way from the panel to this one, as drawn, behind those that were measured to be before it. */
+function before({ job, circuit, box }: Case): string[] {
+	if (!circuit) return [];
+	const run = runOf(job, circuit);
+	const path = run.byBox.get(box.id)?.path ?? [];
+	const [first] = path;
+	const drawn = path.flatMap((l) => l.fromId ?? []);
+	const measured = first ? upstreamOf(run, first.toId).reverse() : [];
+	return [...new Set([...measured, ...drawn])];
+}
 /** The outlet upstream that can hold a device, the first of its run that can. */
 function upstream(c: Case, readings: readonly Reading[]): ReplaceChoice | null {
 	const { through, noGround } = c.edition.replacing;
 	const { boxes } = indexOf(c.job);
-	const path = c.circuit ? (runOf(c.job, c.circuit).byBox.get(c.box.id)?.path ?? []) : [];
-	const heads = path
-		.map((l) => boxes.get(l.fromId ?? ''))
+	const heads = before(c)
+		.map((id) => boxes.get(id))
 		.filter((b): b is Box => !!b && b.readilyAccessible && b.devices.some(canHold));
 	const head = heads[0];
 	const holder = head?.devices.find(canHold);
@@ -274,7 +294,8 @@ function behind(c: Case, head: Box, readings: readonly Reading[]): Fix | undefin
 	const { circuit, job, edition } = c;
 	if (!circuit) return undefined;
 	const { boxes } = indexOf(job);
-	const after = downstream(runOf(job, circuit), head.id).flatMap((id) => boxes.get(id) ?? []);
+	const run = runOf(job, circuit);
+	const after = [...new Set([...downstream(run, head.id), ...seenBehind(run, head.id)])].flatMap((id) => boxes.get(id) ?? []);
 	const fixes = after.flatMap((box) => {
 		const device = box.devices.find((d) => d.receptacles > 0 && d.volts === 120 && d.state === 'found');
 		if (!device || box.id === head.id || box.state !== 'found' || hasGround(groundOf(job, box, readings))) return [];

@@ -64,7 +64,9 @@ export function replacePlans(ruled: RuledJob, scope: Scope, readings: readonly R
 		const done = chosen.flatMap(({ box, choice }) => (choice?.fix ? [{ box, choice, fix: choice.fix }] : []));
 		// The same at every box as a plan before it, under another name, is no choice.
 		const same = done.map(({ box, choice }) => `${box.id} ${choice.id}`).join();
-		if (done.length < 2 || seen.has(same)) return [];
+		// Without one box that is behind another there is no first box for it: that is a device at each.
+		const none = id === 'first-box' && !done.some(({ choice }) => choice.id === 'gfci-upstream');
+		if (done.length < 2 || none || seen.has(same)) return [];
 		seen.add(same);
 		return [
 			{
@@ -74,7 +76,7 @@ export function replacePlans(ruled: RuledJob, scope: Scope, readings: readonly R
 				boxes: done.map(({ box }) => box.name),
 				without: chosen.filter((c) => !c.choice).map((c) => c.box.name),
 				labels: done.flatMap(({ box, choice }) => choice.labels.map((words) => ({ boxId: box.id, words }))),
-				firstId: done[0]?.box.id ?? '',
+				firstId: headOf(ruled.job, done) ?? done[0]?.box.id ?? '',
 				warns: [...new Set(done.flatMap(({ choice }) => choice.warns))],
 				fix: {
 					kind: 'several',
@@ -92,6 +94,11 @@ function headsOf(job: RuledJob['job'], done: readonly { choice: ReplaceChoice }[
 	const names = job.boxes.filter((b) => b.devices.some((d) => ids.has(d.id))).map((b) => b.name);
 	return names.length ? `: ${names.join(', ')}` : '';
 }
+/** The box of the device that serves others, where it is one of these. */
+const headOf = (job: RuledJob['job'], done: readonly { box: Box; choice: ReplaceChoice }[]): string | undefined => {
+	const ids = new Set(done.flatMap(({ choice }) => choice.shared?.id ?? []));
+	return done.find(({ box }) => job.boxes.find((b) => b.id === box.id)?.devices.some((d) => ids.has(d.id)))?.box.id;
+};
 /** What several choices add together: a device or a breaker that they share is bought once. */
 function priceOf(choices: readonly ReplaceChoice[]): number | null {
 	const shared = new Map<string, number>();

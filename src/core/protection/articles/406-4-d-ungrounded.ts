@@ -72,9 +72,10 @@ function threeSlots(c: ProtectionCase): Finding[] {
 	const maybe = found && !standing.circuitKnown && ground.state === 'none';
 	const severity = maybe
 		? 'caution'
-		: ground.state === 'none' || !found
+		: ground.state === 'none'
 			? 'violation'
-			: ground.state === 'said'
+			: // Not known is no violation: what is planned is read first, then decided.
+				ground.state === 'said' || !found
 				? 'caution'
 				: 'advice';
 	const asFound = found ? 'As found: ' : '';
@@ -88,11 +89,13 @@ function threeSlots(c: ProtectionCase): Finding[] {
 			rule,
 			subject,
 			message:
-				severity === 'advice'
-					? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
-					: maybe
-						? `${asFound}${box.name} has three slots and no ground. ${ground.why} Without a ground three slots need GFCI protection, and its circuit is not known: find what feeds it, or put a GFCI here.`
-						: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} ${jumper ? JUMPER_OFF.suspected : 'Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.'}`,
+				ground.state !== 'none' && !found
+					? `${box.name} is to have three slots, and its ground is not proven. ${ground.why} ${jumper ? JUMPER_OFF.suspected : (ground.ask ?? 'Read the ground path under load.')} Until then: a two-slot face, or GFCI protection with its labels.`
+					: severity === 'advice'
+						? `${box.name} has three slots, and whether it has a ground is not known. ${ground.ask ?? ''}`.trim()
+						: maybe
+							? `${asFound}${box.name} has three slots and no ground. ${ground.why} Without a ground three slots need GFCI protection, and its circuit is not known: find what feeds it, or put a GFCI here.`
+							: `${asFound}${box.name} has three slots, no proven ground and no GFCI protection. ${ground.why} ${jumper ? JUMPER_OFF.suspected : 'Use a two-slot receptacle, a GFCI here or upstream with its labels, or run a ground.'}`,
 			fix: severity === 'violation' ? protectFix(c, 'gfci') : undefined
 		}
 	];

@@ -26,6 +26,9 @@
 			return own.length ? [{ key, name, left: own.filter((l) => l.state === 'not-looked-at').length, lines: own }] : [];
 		})
 	);
+	/** What a look alone doesn't settle: a place, a measure, where a door leads. */
+	const unknown = $derived(lines.filter((l) => l.state === 'unknown'));
+	const missing = $derived(lines.filter((l) => l.state === 'missing').length);
 	let picked = $state<string | null>(null);
 	const at = $derived(
 		places.find((p) => p.key === (picked ?? store.room?.id)) ?? places.find((p) => p.left > 0 && p.key !== HOUSE) ?? places[0]
@@ -68,8 +71,26 @@
 		What is missing in an existing house is told as advice: only new and changed work is held to all of it. Leave open what you
 		can't see.
 	</p>
-{:else}
-	<p><Mark kind="good" /> Nothing more to look for. A room with walls is judged by what is drawn in it.</p>
+{/if}
+{#if unknown.length}
+	<p><Mark kind="unknown" /> Not known yet ({unknown.length}):</p>
+	<ul>
+		{#each unknown as line (line.id)}
+			<li>
+				<div>
+					<b>{line.title}</b>
+					<RuleChip rule={line.rule} />
+					<span class="why">{line.why}</span>
+				</div>
+			</li>
+		{/each}
+	</ul>
+{:else if !at}
+	<p>
+		<Mark kind={missing ? 'look' : 'good'} /> Nothing more to look for{missing
+			? `; ${counted(missing, 'line')} of the punch list missing`
+			: ''}. A room with walls is judged by what is drawn in it.
+	</p>
 {/if}
 
 <style>

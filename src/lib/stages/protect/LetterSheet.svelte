@@ -3,7 +3,8 @@
 	import { sayDay, today } from '$lib/clock';
 	import { part } from '$lib/kit/late.svelte';
 	import { boxesServed } from '$core/run/runs';
-	import { codeLetter } from '$core/handover/code-letter';
+	import { codeLetter, type CodeLetter } from '$core/handover/code-letter';
+	import type { Box } from '$core/model/known';
 	import { useJob } from '$lib/store/use-job';
 	import { allPhotos } from '$lib/store/jobs';
 	import { saveBytes } from '$lib/store/save-file';
@@ -21,15 +22,24 @@
 			photos = counts;
 		});
 	});
-	const boxes = $derived(store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []);
-	const letters = $derived(boxes.map((box) => codeLetter(store.ruled, box, { ...store.seen, photos: photos.get(box.id) ?? 0 })));
+	interface Props {
+		/** Of these boxes, a letter each; left out: of the box that is picked, or of the run. */
+		of?: readonly Box[];
+		/** Letters that are made already: of a breaker. */
+		made?: readonly CodeLetter[];
+	}
+	let { of, made }: Props = $props();
+	const boxes = $derived(of ?? (store.box ? [store.box] : store.circuit && store.run ? boxesServed(store.job, store.run) : []));
+	const letters = $derived(
+		made ?? boxes.map((box) => codeLetter(store.ruled, box, { ...store.seen, photos: photos.get(box.id) ?? 0 }))
+	);
 	async function pdf(): Promise<void> {
 		const [first] = letters;
 		if (!first) return;
-		const made = await part(() => import('$lib/documents/pdf'));
-		if (!made) return;
-		const name = letters.length > 1 ? `${breakerName(store.job, store.circuit ?? undefined)}` : first.title;
-		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await made.letterPdf(letters, today(), store.job.name));
+		const documents = await part(() => import('$lib/documents/pdf'));
+		if (!documents) return;
+		const name = letters.length > 1 && !of ? breakerName(store.job, store.circuit ?? undefined) : first.title;
+		saveBytes(`${store.job.name} ${name}.pdf`, 'application/pdf', await documents.letterPdf(letters, today(), store.job.name));
 	}
 </script>
 

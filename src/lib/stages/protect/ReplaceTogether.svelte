@@ -12,6 +12,11 @@
 	import Mark from '$lib/kit/Mark.svelte';
 
 	/** The existing receptacles of a room, or of a circuit, replaced by one plan. */
+	interface Props {
+		/** Of this room or circuit alone; left out: it is picked. */
+		scope?: Scope;
+	}
+	let { scope: only }: Props = $props();
 	const store = useJob();
 	const NONE = '';
 	const scopes = $derived(
@@ -25,7 +30,8 @@
 		].filter((s) => replaceable(store.ruled, s.scope).length > 1)
 	);
 	let picked = $state(NONE);
-	const scope = $derived(scopes.find((s) => s.value === picked));
+	const same = (a: Scope, b: Scope) => JSON.stringify(a) === JSON.stringify(b);
+	const scope = $derived(scopes.find((s) => (only ? same(s.scope, only) : s.value === picked)));
 	const there = $derived(scope ? replaceable(store.ruled, scope.scope) : []);
 	const plans = $derived(scope ? replacePlans(store.ruled, scope.scope, store.readings) : []);
 	const planned = $derived(there.filter(({ box }) => box.devices.some((d) => d.state === 'planned')));
@@ -43,14 +49,17 @@
 		);
 </script>
 
-{#if scopes.length}
-	<section aria-label="A room or a circuit together">
-		<SelectField
-			label="A room or a circuit together"
-			value={picked}
-			options={[{ value: NONE, name: 'one box at a time' }, ...scopes]}
-			onkeep={(v) => (picked = v)}
-		/>
+{#if only ? scope : scopes.length}
+	<section aria-label="A room or a circuit together" class="together">
+		{#if only}<h2>One plan for all of them</h2>
+		{:else}
+			<SelectField
+				label="A room or a circuit together"
+				value={picked}
+				options={[{ value: NONE, name: 'one box at a time' }, ...scopes]}
+				onkeep={(v) => (picked = v)}
+			/>
+		{/if}
 		{#if scope}
 			<ol>
 				{#each plans as p (p.id)}
@@ -90,6 +99,10 @@
 		padding-left: var(--space-24);
 		display: grid;
 		gap: var(--space-10);
+	}
+	h2 {
+		font-size: var(--type-head);
+		margin: 0;
 	}
 	h3 {
 		font-size: var(--type-lead);

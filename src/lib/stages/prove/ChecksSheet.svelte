@@ -12,7 +12,6 @@
 	import { seriesSays, tripSeries } from '$core/prove/trip-series';
 	import { runOf } from '$core/run/runs';
 	import { show, withUnit } from '$core/units/quantity';
-	import { toC, toF } from '$core/units/temperature';
 	import { freshId } from '$lib/store/jobs';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
@@ -20,6 +19,8 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
+	import CheckAsks from './CheckAsks.svelte';
+	import { faultIn, figuresOf, wordsOf } from './check-asks';
 
 	interface Props {
 		/** Where it is begun from a symptom. */
@@ -111,17 +112,7 @@
 	const given = $derived<Record<string, number>>(
 		kind === 'element' || kind === 'heater' ? elementOf(store.index.boxes.get(subject)?.devices.find((d) => d.watts > 0)) : {}
 	);
-	/** Temperatures are typed in °F. */
-	const asKept = (q: Question, v: number) => (q.unit === '°C' ? toC(v) : v);
-	const unitOf = (q: Question) => (q.unit === '°C' ? '°F' : (q.unit ?? ''));
-	const figuresTyped = $derived(
-		Object.fromEntries(
-			asks.flatMap((q) => {
-				const text = typed[q.key]?.trim();
-				return !q.allowed && text && Number.isFinite(Number(text)) ? [[q.key, asKept(q, Number(text))] as const] : [];
-			})
-		)
-	);
+	const figuresTyped = $derived(figuresOf(asks, typed));
 	const figures = $derived<Record<string, number>>({ ...given, ...figuresTyped });
 	/** Boxes at which the run can be parted, and what was found there. */
 	const parted = $derived.by(() => {
@@ -130,7 +121,7 @@
 	});
 	const words = $derived(
 		Object.fromEntries([
-			...asks.flatMap((q) => (q.allowed && typed[q.key] ? [[q.key, typed[q.key] as string] as const] : [])),
+			...Object.entries(wordsOf(asks, typed)),
 			...parted.flatMap((n) => (typed[n.boxId] ? [[n.boxId, typed[n.boxId] as string] as const] : []))
 		])
 	);
@@ -139,18 +130,7 @@
 			? { panel: 'toward the panel', onward: 'onward', both: 'cannot tell' }
 			: { panel: 'trips', onward: 'holds', both: 'cannot tell' }
 	);
-	const fault = $derived(
-		asks
-			.filter((q) => !q.allowed && typed[q.key]?.trim())
-			.map((q) => {
-				const v = asKept(q, Number(typed[q.key]));
-				const most = q.unit === '°C' ? show(toF(q.max ?? 0), 0) : q.max;
-				return Number.isFinite(v) && v >= 0 && v <= (q.max ?? 1e9)
-					? ''
-					: `${q.words}: ${q.unit === '°C' ? 32 : 0} to ${most} ${unitOf(q)}; got "${typed[q.key]}"`;
-			})
-			.find(Boolean) ?? ''
-	);
+	const fault = $derived(faultIn(asks, typed));
 	const draft = $derived<GuidedCheck>({ id: 'draft', kind, of: subject, figures, words, at: '', by, note: '' });
 	const predicted = $derived(predictedAsks(draft));
 	const answer = $derived(guidedAnswer(store.edition, store.known, draft));
@@ -189,33 +169,7 @@
 		}}
 	>
 		<SelectField label={atBox(kind) ? 'At' : 'Circuit'} value={subject} options={places} onkeep={(v) => (of = v)} />
-		{#each asks as q (q.key)}
-			{#if q.allowed}
-				<fieldset>
-					<legend>{q.words}</legend>
-					{#each Object.entries(q.allowed) as [word, says] (word)}
-						<Btn
-							pressed={typed[q.key] === word}
-							onclick={() => (typed = { ...typed, [q.key]: typed[q.key] === word ? '' : word })}>{says}</Btn
-						>
-					{/each}
-				</fieldset>
-			{:else}
-				<div class="field">
-					<label for={`ask-${q.key}`}
-						>{q.words}, {unitOf(q)}{predicted[q.key] === undefined ? '' : `: ${show(predicted[q.key] ?? 0, 1)} predicted`}</label
-					>
-					<input
-						id={`ask-${q.key}`}
-						class="mono"
-						inputmode="decimal"
-						placeholder={given[q.key] === undefined ? '' : String(given[q.key])}
-						value={typed[q.key] ?? ''}
-						oninput={(e) => (typed = { ...typed, [q.key]: e.currentTarget.value })}
-					/>
-				</div>
-			{/if}
-		{/each}
+		<CheckAsks {asks} {typed} {given} {predicted} ontype={(t) => (typed = t)} />
 		{#each parted as n (n.boxId)}
 			{@const boxName = store.index.boxes.get(n.boxId)?.name}
 			<fieldset>

@@ -5,6 +5,10 @@
 	import { hazardAt, SCENARIOS } from '$core/instruments/hazard';
 	import { TOUCH_BANDS } from '$core/instruments/touch';
 	import { clearingOf, dropByCable } from '$core/prove/clearing';
+	import { USUAL_RUN, usualRun } from '$core/prove/usual-run';
+	import type { RuledJob } from '$core/code/ruled-job';
+	import { indexOf } from '$core/model/job-index';
+	import { ifKnown, type Box, type Circuit } from '$core/model/known';
 	import { show, withUnit } from '$core/units/quantity';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -17,9 +21,21 @@
 	let key = $state('bootleg-lost');
 	const scenario = $derived(SCENARIOS.find((s) => s.key === key) ?? SCENARIOS[0]);
 	const boxId = $derived(store.box?.id ?? store.run?.nodes.at(-1)?.boxId ?? null);
-	const hazard = $derived(
-		store.knownCircuit && boxId && scenario ? hazardAt(store.ruled, store.knownCircuit, { boxId, scenario }) : null
+	/** Null where something that it needs is not known. */
+	const known = (...of: Parameters<typeof hazardAt>) => ifKnown(() => hazardAt(...of));
+	/** Its own run where that is known; else a usual one around the box. */
+	const own = $derived(
+		store.knownCircuit && store.run && boxId && scenario ? known(store.ruled, store.knownCircuit, { boxId, scenario }) : null
 	);
+	const usual = $derived.by(() => {
+		const box = !own && boxId ? indexOf(store.known).boxes.get(boxId) : undefined;
+		return box && scenario ? known(...usualOf(box), { boxId: box.id, scenario }) : null;
+	});
+	function usualOf(box: Box): [RuledJob, Circuit] {
+		const of = usualRun(store.ruled, box);
+		return [of.ruled, of.circuit];
+	}
+	const hazard = $derived(own ?? usual);
 	const here = $derived(hazard?.along.find((h) => h.boxId === boxId));
 	const ma = $derived(here?.touch?.milliamps ?? 0);
 	/** A fault that is not felt now is none the less one: only a sound run is good. */
@@ -36,8 +52,8 @@
 	const figure = (v: number | null, unit: string) => (v === null ? '' : withUnit(show(v, 1), unit));
 </script>
 
-{#if store.circuit && store.run}
-	{@const at = `${store.circuit.id} ${boxId}`}
+{#if hazard || (store.circuit && store.run)}
+	{@const at = `${store.circuit?.id} ${boxId}`}
 	<Guarded what="Touch hazard" {at}>
 		<section aria-label="Touch hazard">
 			<h2>Switch a fault in at {store.index.boxes.get(boxId ?? '')?.name ?? 'a box'}: see the shell and the lamps</h2>
@@ -71,7 +87,7 @@
 				<!-- The run scrolls by itself where it is long. -->
 				<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 				<div class="along" role="region" aria-label="Along the run" tabindex="0">
-					<span class="panel condensed">{sayRating(store.circuit)}</span>
+					<span class="panel condensed">{own && store.circuit ? sayRating(store.circuit) : `${USUAL_RUN.breakerA} A`}</span>
 					{#each hazard.along as h (h.boxId)}
 						<button type="button" class:here={h.boxId === boxId} onclick={() => store.select({ kind: 'box', id: h.boxId })}>
 							<b class="condensed">{h.boxName}</b>
@@ -83,68 +99,70 @@
 					{/each}
 				</div>
 				<p class="soft">
-					Solved on this run with a 100 W appliance on at the box. A person of 1000 ohm from the metal to ground; felt from {TOUCH_BANDS[1]
+					{usual
+						? `Its run is not known: calculated on ${USUAL_RUN.lengthFt} ft of ${USUAL_RUN.awg} AWG copper, alone on ${USUAL_RUN.breakerA} A,`
+						: 'Solved on this run'} with a 100 W appliance on at the box. A person of 1000 ohm from the metal to ground; felt from {TOUCH_BANDS[1]
 						.fromMa} mA, cannot let go from about {TOUCH_BANDS[2].fromMa}, the heart from about {TOUCH_BANDS[3].fromMa} (IEC 60479).
 					Under each box: volts on the metal.
 				</p>
 			{:else}<p>Pick a 120 V receptacle on the run below.</p>{/if}
 		</section>
 	</Guarded>
-	<Guarded what="Whether a ground fault trips the breaker" {at}>
-		<section>
-			<h2>Will a ground fault trip the breaker?</h2>
-			<Wide
-				><table class="data">
-					<thead
-						><tr
-							><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th
-							><th>Opens</th></tr
-						></thead
-					>
-					<tbody>
-						{#each clearing as c (c.boxId)}
-							<tr>
-								<td>{c.boxName}</td><td class="num"
-									>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
-								><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
-								<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
-							</tr>
-						{/each}
-					</tbody>
-				</table></Wide
-			>
-		</section>
-	</Guarded>
-	<Guarded what="Drop by cable" {at}>
-		<section>
-			<h2>Drop by cable: suspect connections</h2>
-			<Wide
-				><table class="data">
-					<thead
-						><tr
-							><th>Cable</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th
-							></tr
-						></thead
-					>
-					<tbody>
-						{#each cables as l (l.cableId)}
-							<tr>
-								<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
-									>{figure(l.read, '%') || 'not read'}</td
-								>
-								<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
-								<td
-									>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read === null}{:else if l.should === null}<Mark
-											kind="unknown"
-										/> not known{:else}<Mark kind="good" /> carries{/if}</td
-								>
-							</tr>
-						{/each}
-					</tbody>
-				</table></Wide
-			>
-		</section>
-	</Guarded>
+	{#if own}<Guarded what="Whether a ground fault trips the breaker" {at}>
+			<section>
+				<h2>Will a ground fault trip the breaker?</h2>
+				<Wide
+					><table class="data">
+						<thead
+							><tr
+								><th>Box</th><th class="num">By the run</th><th class="num">By what was read</th><th class="num">At once from</th
+								><th>Opens</th></tr
+							></thead
+						>
+						<tbody>
+							{#each clearing as c (c.boxId)}
+								<tr>
+									<td>{c.boxName}</td><td class="num"
+										>{c.amps !== null && c.amps < 1 ? 'no ground wire' : amps(c.amps) || 'length not known'}</td
+									><td class="num">{amps(c.measuredAmps) || 'not read'}</td>
+									<td class="num">{amps(c.instantA)}</td><td><Mark kind={CLEARS[c.clears][0]} /> {CLEARS[c.clears][1]}</td>
+								</tr>
+							{/each}
+						</tbody>
+					</table></Wide
+				>
+			</section>
+		</Guarded>
+		<Guarded what="Drop by cable" {at}>
+			<section>
+				<h2>Drop by cable: suspect connections</h2>
+				<Wide
+					><table class="data">
+						<thead
+							><tr
+								><th>Cable</th><th class="num">Expected</th><th class="num">Drop</th><th class="num">Over</th><th>Connection</th
+								></tr
+							></thead
+						>
+						<tbody>
+							{#each cables as l (l.cableId)}
+								<tr>
+									<td>{l.fromName} to {l.toName}</td><td class="num">{figure(l.should, '%')}</td><td class="num"
+										>{figure(l.read, '%') || 'not read'}</td
+									>
+									<td class="num">{l.excessOhms === null ? '' : `${show(l.excessOhms)} ohm`}</td>
+									<td
+										>{#if l.suspect}<Mark kind="bad" /> connection between {l.fromName} and {l.toName}{:else if l.read === null}{:else if l.should === null}<Mark
+												kind="unknown"
+											/> not known{:else}<Mark kind="good" /> carries{/if}</td
+									>
+								</tr>
+							{/each}
+						</tbody>
+					</table></Wide
+				>
+			</section>
+		</Guarded>{/if}
 {:else}
 	<p>Pick a box, or a circuit in Circuit, to see what its readings mean for the whole run.</p>
 	<div class="pick">

@@ -32,6 +32,8 @@
 	import SwitchedTable from './SwitchedTable.svelte';
 	import WordRow from './WordRow.svelte';
 	import ReadingRow from './ReadingRow.svelte';
+	import type { Missing } from '$core/claims/missing';
+	import { owedReadings } from '$core/work/owed-readings';
 	import { isBehind } from '$core/claims/guards';
 	import { MISSING } from '$core/claims/missing';
 	import { hasHalves } from '$core/run/halves';
@@ -43,10 +45,12 @@
 		/** One that is put right: its figure stands in the form. */
 		corrects?: Reading | null;
 		oncorrected?: () => void;
+		/** Only what is still missing there; everything else behind "More readings". Left out: all of it. */
+		owed?: readonly Missing[] | undefined;
 		/** Leaves the form for another view of this stage. */
 		onview?: (view: 'compare' | 'meaning' | 'gfci') => void;
 	}
-	let { place, corrects = null, oncorrected, onview }: Props = $props();
+	let { place, corrects = null, oncorrected, owed, onview }: Props = $props();
 	const store = useJob();
 	const box = $derived('devices' in place ? place : null);
 	const breaker = $derived('poles' in place ? place : undefined);
@@ -90,13 +94,18 @@
 	const neutral = $derived(
 		!box || store.circuit?.poles !== 2 || !(store.index.cablesInto.get(box.id) ?? []).every((l) => l.conductors === 2)
 	);
-	const figures = $derived(figuresFor(box, { dead, neutral }, breaker));
+	const allFigures = $derived(figuresFor(box, { dead, neutral }, breaker));
+	const allWords = $derived(wordsFor(box, { breaker, behind: box ? isBehind(store.ruled, box) : false }));
+	/** Beyond what is owed. */
+	let more = $state(false);
+	const few = $derived(owed && !more ? owedReadings(owed, { figures: allFigures, words: allWords }) : null);
+	const figures = $derived(few?.figures ?? allFigures);
 	// The first field there is, where the one that was active is not asked for here.
 	$effect(() => {
 		const [first] = figures;
 		if (first && !figures.includes(draft.active)) draft.active = first;
 	});
-	const words = $derived(wordsFor(box, { breaker, behind: box ? isBehind(store.ruled, box) : false }));
+	const words = $derived(few?.words ?? allWords);
 	const load = $derived(Number(draft.loadA) > 0 ? Number(draft.loadA) : store.job.practice.testLoadA);
 	/** What a sound run reads here. */
 	const expected = $derived(expectedHere(store.ruled, { box, circuit: store.knownCircuit }, { loadA: load, half: draft.half }));
@@ -131,7 +140,8 @@
 			const base = {
 				jobId: store.job.id,
 				boxId: place.id,
-				instrument,
+				// Which one it was is not asked with the few that are owed.
+				instrument: few ? '' : instrument,
 				...(loads ? { meter: loads } : {}),
 				at: now(),
 				by,
@@ -167,7 +177,7 @@
 
 <div class="pad" class:sending use:atTop>
 	<header bind:this={head}>
-		<span class="name condensed">{name}</span>
+		{#if !owed}<span class="name condensed">{name}</span>{/if}
 		<span class="soft"
 			>{breaker ? breaker.name : roomId ? store.index.rooms.get(roomId)?.name : 'no room yet'}{store.run && at >= 0
 				? `, ${at + 1} of ${store.run.nodes.length} on ${breakerName(store.job, store.circuit ?? undefined)}`
@@ -182,7 +192,7 @@
 			<Btn onclick={() => keep(true)}>Next box</Btn>
 			<Btn look="main" onclick={() => keep(false)}>{keepWords}</Btn>
 		</span>
-		<span class="do phone">
+		<span class="do phone" class:gone={!!owed}>
 			<Btn small onclick={() => (store.why = true)}>Why</Btn>
 			<CrossBtn label="All boxes" onclick={() => store.select(null)} />
 		</span>
@@ -220,7 +230,7 @@
 			</div>
 		{/if}
 	</div>
-	{#if box}<LiveInstrument
+	{#if box && !few}<LiveInstrument
 			bind:this={sender}
 			bind:kind={simulated.kind}
 			{box}
@@ -228,7 +238,7 @@
 			loadA={load}
 			onname={(n) => (instrument = n)}
 		/>{/if}
-	{#if box && takesPlug(box)}<LampRow {draft} predicted={goes === false ? expected.lamps : null} />{/if}
+	{#if box && takesPlug(box) && !few}<LampRow {draft} predicted={goes === false ? expected.lamps : null} />{/if}
 	{#if tried && draft.faults.get('lamps')}<p class="fault" role="alert">{draft.faults.get('lamps')}</p>{/if}
 
 	<form
@@ -237,22 +247,39 @@
 			void keep(false);
 		}}
 	>
-		<div class="head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>
+		{#if figures.length}<div class="head soft"><span></span><span>predicted</span><span>now</span><span>last</span></div>{/if}
 		{#each figures as kind (kind)}
 			<ReadingRow {kind} {draft} {keypad} predicted={should(kind)} last={last?.[kind]} />
 		{/each}
 		{#each words as kind (kind)}<WordRow {kind} {draft} last={last?.[kind]?.reading.word} />{/each}
 		<button type="submit" class="sr-only" tabindex="-1" aria-hidden="true">Keep</button>
-		<!-- Ohms of a dead circuit are read at a box. -->
-		<HowRead
-			{draft}
-			bind:instrument
-			bind:loads
-			bind:by
-			bind:dead={() => (box ? dead : undefined), (v) => (dead = v ?? false)}
-			timed={figures.includes('gfci-ms')}
-		/>
+		{#if few}
+			{#if figures.length}
+				<Choice
+					label="Meter"
+					value={loads || null}
+					options={[
+						{ value: 'low-impedance' as const, name: 'low impedance' },
+						{ value: 'high-impedance' as const, name: '10 Mohm' }
+					]}
+					onkeep={(v) => (loads = v ?? '')}
+				/>
+			{/if}
+		{:else}
+			<!-- Ohms of a dead circuit are read at a box. -->
+			<HowRead
+				{draft}
+				bind:instrument
+				bind:loads
+				bind:by
+				bind:dead={() => (box ? dead : undefined), (v) => (dead = v ?? false)}
+				timed={figures.includes('gfci-ms')}
+			/>
+		{/if}
 	</form>
+	{#if owed}
+		<Btn small look="quiet" pressed={more} onclick={() => (more = !more)}>{more ? 'Only what is owed' : 'More readings'}</Btn>
+	{/if}
 
 	{#if box && isSwitched(box)}<SwitchedTable {box} />{/if}
 	{#if !expected.prediction.known}<p class="soft unpredicted">
@@ -266,7 +293,7 @@
 			{#if words.includes('gfci-own')}<Btn onclick={() => onview('gfci')}>GFCI register</Btn>{/if}
 		</div>
 	{/if}
-	{#if box}
+	{#if box && !few}
 		<Fold title="Dead before touching" bind:open={open.dead}>
 			{#if open.dead}<PlaceGate placeId={box.id} />{/if}
 		</Fold>
@@ -280,7 +307,7 @@
 			{#if !draft.empty}<Btn onclick={() => keep(false)}>{keepWords}</Btn>{/if}
 			<Btn look="main" onclick={takeAndKeep}>Keep, next box</Btn>
 		</div>
-	{:else}
+	{:else if !few || figures.length || words.length}
 		<Keypad onpress={(key) => draft.press(key)} onnext={() => stepField(1)}>
 			{#snippet field()}
 				<FieldFilled
@@ -292,8 +319,12 @@
 				/>
 			{/snippet}
 			{#snippet acts()}
-				<Btn onclick={() => keep(false)}>{keepWords}</Btn>
-				<Btn look="main" onclick={() => keep(true)}>{draft.empty ? 'Next box' : 'Keep, next box'}</Btn>
+				{#if owed}
+					<Btn look="main" onclick={() => keep(false)}>{keepWords}</Btn>
+				{:else}
+					<Btn onclick={() => keep(false)}>{keepWords}</Btn>
+					<Btn look="main" onclick={() => keep(true)}>{draft.empty ? 'Next box' : 'Keep, next box'}</Btn>
+				{/if}
 			{/snippet}
 		</Keypad>
 	{/if}
@@ -384,6 +415,9 @@
 		gap: var(--space-8);
 		margin-left: auto;
 		align-self: center;
+	}
+	.gone {
+		display: none;
 	}
 	.unpredicted {
 		margin: 0;

@@ -1,5 +1,5 @@
 import { gives } from '$core/model/protections';
-import type { Box, Circuit, Reading } from '$core/model/job';
+import type { Box, Circuit, Device, Reading } from '$core/model/job';
 import type { Protection, ReadingKind } from '$core/model/kinds';
 import {
 	fromTyped,
@@ -65,6 +65,8 @@ export const figuresFor = (
 				...(isGuard(box) ? (['gfci-ma', 'gfci-ms'] as const) : []),
 				...(dead ? DEAD : [])
 			];
+/** What shows by itself that it works: a switch by what it switches, a light, a fan. */
+const isSeenToWork = (d: Device): boolean => d.kind === 'switch' || d.kind === 'lighting' || d.name === 'fan';
 /** @param behind what protects its receptacle stands elsewhere */
 export const wordsFor = (
 	box: Box | null,
@@ -77,6 +79,7 @@ export const wordsFor = (
 				...buttonsOf(box.devices.map((d) => d.protection)),
 				...(behind ? (['behind'] as const) : []),
 				...(takesPlug(box) ? (['gfci-tester'] as const) : []),
+				...(box.devices.some(isSeenToWork) ? (['works'] as const) : []),
 				...(box.devices.some((d) => d.usb) ? (['usb'] as const) : []),
 				...(hasShell(box) ? (['shell-sign'] as const) : [])
 			];

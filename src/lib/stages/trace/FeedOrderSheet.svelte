@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { breakerWritten } from '$core/model/breaker-name';
-	import { whoReads } from '$lib/store/this-device';
-	import { FEED_SURE, writeFeeds } from '$core/edit/cables';
+	import { FEED_SURE, writeBehind, writeFeeds } from '$core/edit/cables';
 	import { feedOrder } from '$core/trace/feed-order';
 	import { unorderedBoxes, unorderedOf } from '$core/trace/feed-of-job';
 	import { feetBetween } from '$core/run/moving';
@@ -13,8 +12,8 @@
 	import Btn from '$lib/kit/Btn.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
-	import Choice from '$lib/kit/Choice.svelte';
 	import Gate from '../trim/Gate.svelte';
+	import ReadWithOpen from '$lib/slip/ReadWithOpen.svelte';
 	import PlaceGate from '$lib/slip/PlaceGate.svelte';
 
 	/** In what order boxes are fed: which one to open next, what went dead, what is left. */
@@ -24,9 +23,10 @@
 			store.job.circuits.find((c) => store.job.cables.some((l) => l.circuitId === c.id && l.fromId === null)) ??
 			null
 	);
-	const form = new FormDraft(draftKey(store.job.id, 'feed-order'), { answers: '{}' });
-	/** By circuit and box: what was dead with it opened. */
+	const form = new FormDraft(draftKey(store.job.id, 'feed-order'), { answers: '{}', asked: '{}' });
+	/** By circuit and box: what was dead with it opened, and what was read. */
 	const all = $derived(read(form.now.answers));
+	const readWith = $derived(read(form.now.asked));
 	function read(text: string): Record<string, Record<string, string[]>> {
 		try {
 			return JSON.parse(text) as Record<string, Record<string, string[]>>;
@@ -36,30 +36,27 @@
 	}
 	const boxIds = $derived(circuit ? unorderedBoxes(store.job, circuit.id) : []);
 	const answers = $derived(new Map(Object.entries((circuit && all[circuit.id]) ?? {}).filter(([id]) => boxIds.includes(id))));
+	const asked = $derived(new Map(Object.entries((circuit && readWith[circuit.id]) ?? {})));
 	const order = $derived(
 		circuit && boxIds.length
-			? feedOrder(unorderedOf(store.job, { circuitId: circuit.id, boxIds, answers }), seeded(boxIds.length))
+			? feedOrder(unorderedOf(store.job, { circuitId: circuit.id, boxIds, answers, asked }), seeded(boxIds.length))
 			: null
 	);
-	const name = (id: string | null) => (id === null || id === '' ? 'the panel' : store.placeName(id));
+	const name = (id: string | null) => (id === null || id === '' ? 'the supply side' : store.placeName(id));
 	const head = $derived([...(order?.head ?? [])].find(([, p]) => p >= 0.99)?.[0] ?? null);
 	/** What was reckoned is never all certain. */
 	const percent = (p: number) => (p > 0.99 ? 'over 99%' : `${Math.round(100 * p)}%`);
-	/** Of each other box what was read with this one open; what nobody read is not taken for live. */
-	let told = $state<Record<string, boolean>>({});
 	let opened = $state<string | null>(null);
 	let gate = $state(false);
 	const box = $derived(opened ?? order?.next?.box ?? null);
 	const others = $derived(boxIds.filter((id) => id !== box));
-	const dead = $derived(others.filter((id) => told[id] === false));
-	const untold = $derived(others.filter((id) => told[id] === undefined));
-	function keep(): void {
-		if (!circuit || !box || untold.length) return;
-		// Live while its circuit is tagged off: that stops everything.
-		for (const id of others) if (told[id]) void store.foundLive(id, `live with ${name(box)} opened`, whoReads());
-		const own = { ...(all[circuit.id] ?? {}), [box]: [...dead] };
-		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
-		told = {};
+	const dead = $derived(box ? store.deadStateOf(box) : null);
+	function kept(dead: readonly string[], read: readonly string[]): void {
+		if (!circuit || !box) return;
+		// With the answer kept another box comes next.
+		const [at, asked] = [box, { ...(readWith[circuit.id] ?? {}), [box]: [...read] }];
+		form.now.asked = JSON.stringify({ ...readWith, [circuit.id]: asked });
+		form.now.answers = JSON.stringify({ ...all, [circuit.id]: { ...(all[circuit.id] ?? {}), [at]: [...dead] } });
 		opened = null;
 		gate = false;
 	}
@@ -67,6 +64,7 @@
 		if (!circuit) return;
 		const own = Object.fromEntries(Object.entries(all[circuit.id] ?? {}).filter(([k]) => k !== id));
 		form.now.answers = JSON.stringify({ ...all, [circuit.id]: own });
+		void store.edit(`${name(id)}: what was dead with it open taken back`, writeBehind(circuit.id, id, []));
 	}
 	/** Every feed by itself, and all of them together. */
 	const rows = $derived(
@@ -92,10 +90,6 @@
 	<p>Pick a circuit with boxes of which nobody knows what feeds them.</p>
 {:else if !order}
 	<p>{breakerWritten(store.job, circuit)} has no boxes yet: find what is on it under Which breaker.</p>
-{:else if order.none}
-	<p>
-		<Mark kind="bad" word /> The answers contradict each other: no feed order agrees with all of them. Take the doubtful one back.
-	</p>
 {:else}
 	<h2>{breakerWritten(store.job, circuit)}: {counted(boxIds.length, 'box', 'boxes')}, {answers.size} opened</h2>
 	{#if head}
@@ -103,6 +97,16 @@
 			<b>{name(head)}</b> is the first of the boxes entered. Whether another lies upstream is not known until its cable is seen to come
 			from the panel.
 		</p>
+	{/if}
+	{#if order.none}
+		<p>
+			<Mark kind="bad" word />
+			{order.against.length
+				? `The answers with ${order.against.map(name).join(' and ')} open contradict each other: a breaker, a cap or a reading was wrong. Take the doubtful one back, below.`
+				: 'No feed order agrees with these answers and with the cables counted in the boxes: count again, or take an answer back, below.'}
+		</p>
+	{:else if !order.best.size}
+		<p><Mark kind="unknown" /> Too many boxes to weigh every order yet: open the box below, it narrows them.</p>
 	{/if}
 	{#if box && (order.next || opened)}
 		<section class="next" aria-label="Next box to open">
@@ -113,41 +117,18 @@
 				<li>On. Which of the others are dead?</li>
 				<li>Off, tagged, verified dead again. Land the hots, covers on.</li>
 			</ol>
-			<div role="group" aria-label="Read with it open">
-				{#each others as id (id)}
-					<div class="tap">
-						<span class="name">{name(id)}</span>
-						<Choice
-							label={`${name(id)}, live or dead`}
-							quiet
-							value={told[id] === undefined ? null : told[id] ? 'live' : 'dead'}
-							options={[
-								{ value: 'live', name: 'live' },
-								{ value: 'dead', name: 'dead' }
-							]}
-							onkeep={(v) => {
-								const { [id]: _, ...rest } = told;
-								told = v === null ? rest : { ...told, [id]: v === 'live' };
-							}}
-						/>
-					</div>
-				{/each}
-			</div>
-			<div class="taps">
-				<Btn look="main" disabled={untold.length > 0} onclick={keep}
-					>Keep: {untold.length
-						? `${untold.length} not read yet`
-						: dead.length
-							? `${dead.map(name).join(', ')} dead`
-							: 'none dead'}</Btn
-				>
-			</div>
+			{#if dead?.tag}
+				<Btn onclick={() => void store.lookOn(box)}>Hots apart and capped: on for the look</Btn>
+			{/if}
+			{#key box}<ReadWithOpen boxId={box} {circuit} {others} onkept={kept} />{/key}
 			<Fold title={`Dead before touching ${name(box)}`} bind:open={gate}
 				>{#if gate}{#key box}<PlaceGate placeId={box} />{/key}{/if}</Fold
 			>
 		</section>
-	{:else}
-		<p class="big"><Mark kind="good" /> Nothing more is to be learnt by opening a box.</p>
+	{:else if !order.none}
+		<p class="big">
+			<Mark kind="look" /> Opening another box tells no more. What is figured stays a guess until its cable is seen.
+		</p>
 	{/if}
 	<table class="data">
 		<thead><tr><th>Box</th><th>Fed from</th><th>How likely</th><th>Opened</th></tr></thead>
@@ -156,13 +137,13 @@
 				{@const from = order.best.get(id) ?? null}
 				<tr>
 					<td><button type="button" class="row" onclick={() => store.selectPlace(id)}>{name(id)}</button></td>
-					<td>{name(from)}</td>
-					<td class="num">{percent(order.feeds.get(id)?.get(from ?? '') ?? 0)}</td>
+					<td>{order.best.has(id) ? name(from) : ''}</td>
+					<td class="num">{order.best.has(id) ? percent(order.feeds.get(id)?.get(from ?? '') ?? 0) : ''}</td>
 					<td>
 						{#if answers.has(id)}
 							{answers.get(id)?.length ? `dead: ${answers.get(id)?.map(name).join(', ')}` : 'none dead'}
 							<Btn small look="quiet" onclick={() => forget(id)}>Take back</Btn>
-						{:else}<Btn small look="quiet" onclick={() => ((opened = id), (told = {}))}>Open this one</Btn>{/if}
+						{:else}<Btn small look="quiet" onclick={() => (opened = id)}>Open this one</Btn>{/if}
 					</td>
 				</tr>
 			{/each}
@@ -203,17 +184,6 @@
 		margin: 0 0 var(--space-8);
 		padding-left: var(--space-24);
 	}
-	.tap {
-		display: flex;
-		gap: var(--space-12);
-		align-items: center;
-		min-height: 44px;
-	}
-	.name {
-		min-width: 84px;
-		font-weight: 600;
-	}
-	.taps,
 	.acts {
 		display: flex;
 		flex-wrap: wrap;

@@ -12,8 +12,11 @@
 		tracerSteps,
 		TRACED_WHAT,
 		TRACER,
-		type TracedWhat
+		TRACER_WAYS,
+		type TracedWhat,
+		type TracerWay
 	} from '$core/trace/tracer';
+	import { EARTH_FROM, type EarthFrom } from '$core/makeup/independent-ground';
 	import { tracerProfile } from '$core/trace/tracer-profile';
 	import { show } from '$core/units/quantity';
 	import { draftKey } from '$lib/store/drafts';
@@ -26,6 +29,7 @@
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import TextField from '$lib/kit/fields/TextField.svelte';
 	import Choice from '$lib/kit/Choice.svelte';
+	import IndependentGround from '$lib/slip/IndependentGround.svelte';
 	import Gate from '../trim/Gate.svelte';
 
 	/** A tracer's session: set up with reasons, ground proved, gain, level per box, the open's interval, the breaker. */
@@ -41,6 +45,9 @@
 	const form = new FormDraft(draftKey(store.job.id, 'tracer'), {
 		what: 'hot',
 		groundV: '',
+		groundFrom: '',
+		way: '',
+		gain: '',
 		sender: '',
 		senderAt: '',
 		share: String(100 * TRACER.onCircuitFrom),
@@ -62,7 +69,6 @@
 		}
 	}
 	const num = (text: string | undefined): number | null => (text?.trim() && Number.isFinite(Number(text)) ? Number(text) : null);
-	const groundV = $derived(num(form.now.groundV));
 	const sender = $derived(num(form.now.sender));
 	const nodes = $derived(circuit ? runOf(store.job, circuit).nodes : []);
 	const readAt = (ids: readonly string[]) =>
@@ -75,15 +81,19 @@
 	const senderAt = $derived(
 		form.now.senderAt === 'panel' || nodes.some((n) => n.boxId === form.now.senderAt) ? form.now.senderAt : ''
 	);
+	const ways = Object.keys(TRACER_WAYS) as TracerWay[];
+	const way = $derived(senderAt === 'panel' ? undefined : ways.find((w) => w === form.now.way));
+	const earthFrom = $derived((Object.keys(EARTH_FROM) as EarthFrom[]).find((k) => k === form.now.groundFrom) ?? '');
 	const homeId = $derived(circuit?.panelId ?? '');
 	const call = $derived(
-		senderAt ? tracerCallOnRun(nodes, { at: senderAt === 'panel' ? homeId : senderAt, level: sender }, along) : null
+		senderAt ? tracerCallOnRun(nodes, { at: senderAt === 'panel' ? homeId : senderAt, level: sender, way }, along) : null
 	);
 	const place = (at: string) =>
 		at === 'sender' ? (senderAt === 'panel' ? 'the sender at the panel' : store.placeName(senderAt)) : store.placeName(at);
 	const profile = $derived(
-		circuit
-			? tracerProfile(store.job, circuit.id, senderAt === 'panel' && call?.open && call.to !== 'sender' ? call.to : null)
+		// Solved for a sender at the panel only.
+		circuit && senderAt === 'panel'
+			? tracerProfile(store.job, circuit.id, call?.open && call.to !== 'sender' ? call.to : null)
 			: new Map<string, number>()
 	);
 	const breaker = $derived(tracerBreaker(readAt(store.job.circuits.map((c) => c.id))));
@@ -139,7 +149,14 @@
 	{/each}
 </ol>
 <div class="fields">
-	<TextField label="Known hot to the sender's ground, V" value={form.now.groundV} onkeep={(v) => (form.now.groundV = v)} />
+	<IndependentGround
+		from={earthFrom}
+		hotV={form.now.groundV}
+		onkeep={({ from, hotV }) => {
+			if (from !== undefined) form.now.groundFrom = from;
+			if (hotV !== undefined) form.now.groundV = hotV;
+		}}
+	/>
 	<SelectField
 		label="The sender is at"
 		value={senderAt}
@@ -150,11 +167,23 @@
 		]}
 		onkeep={(v) => (form.now.senderAt = v)}
 	/>
+	{#if senderAt && senderAt !== 'panel'}
+		<SelectField
+			label="The receiver goes"
+			value={way ?? ''}
+			options={[{ value: '' as const, name: 'both ways' }, ...ways.map((value) => ({ value, name: TRACER_WAYS[value] }))]}
+			onkeep={(v) => (form.now.way = v)}
+		/>
+	{/if}
+	<TextField
+		label="Gain, clicks over the lowest"
+		value={form.now.gain}
+		inputmode="numeric"
+		check={(v) => (!v.trim() || /^\d{1,3}$/.test(v.trim()) ? null : `Clicks, 0 to 999; got "${v}"`)}
+		onkeep={(v) => (form.now.gain = v.trim())}
+	/>
 	<TextField label="Level at the sender" value={form.now.sender} onkeep={(v) => (form.now.sender = v)} />
 </div>
-{#if groundV !== null && (groundV < 108 || groundV > 127)}
-	<p><Mark kind="bad" /> {show(groundV, 0)} V: that is no proven ground. Find another one before tracing.</p>
-{/if}
 {#if !circuit}
 	<p>Pick the circuit, to log levels along its run.</p>
 {:else}
@@ -172,7 +201,11 @@
 		</p>
 	{/if}
 	<table class="data">
-		<thead><tr><th>Box</th><th>Level</th><th>Predicted</th></tr></thead>
+		<thead
+			><tr
+				><th>Box</th><th>Level</th>{#if profile.size}<th>Predicted</th>{/if}</tr
+			></thead
+		>
 		<tbody>
 			{#each nodes as n (n.boxId)}
 				<tr>
@@ -184,7 +217,8 @@
 							onkeep={(v) => setLevel(n.boxId, v)}
 						/></td
 					>
-					<td class="num">{profile.has(n.boxId) ? `${Math.round(100 * (profile.get(n.boxId) ?? 0))}%` : ''}</td>
+					{#if profile.size}<td class="num">{profile.has(n.boxId) ? `${Math.round(100 * (profile.get(n.boxId) ?? 0))}%` : ''}</td
+						>{/if}
 				</tr>
 			{/each}
 		</tbody>

@@ -7,12 +7,14 @@
 	import { mapBoxes } from '$core/edit/circuits';
 	import { nameSpace } from '$core/edit/name-space';
 	import { decodeWalks, WALK_CHECKS, type WalkCheck } from '$core/trace/walks';
-	import { halveAlone, mapped, sessionPlan, walkRows, walkTargets } from '$core/trace/walk-session';
+	import { mapped, sessionPlan, walkRows, walkTargets } from '$core/trace/walk-session';
 	import { counted } from '$core/units/quantity';
 	import { draftKey } from '$lib/store/drafts';
 	import { FormDraft } from '$lib/store/form-draft.svelte';
 	import { freshId } from '$lib/store/jobs';
 	import { useJob } from '$lib/store/use-job';
+	import { readSpaces } from '$core/model/space-list';
+	import HalveAlone from './HalveAlone.svelte';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
@@ -33,13 +35,8 @@
 	});
 	const panel = $derived(store.job.panels.find((p) => p.id === form.now.panel) ?? store.job.panels[0]);
 	const check = $derived(WALK_CHECKS.find((c) => c === form.now.check) ?? 'detect');
-	const more = $derived(
-		form.now.more
-			.split(/[\s,;]+/)
-			.map(Number)
-			.filter((n) => Number.isInteger(n) && n > 0 && n <= 200)
-	);
-	const targets = $derived(walkTargets(store.job, panel?.id ?? '', more));
+	const listed = $derived(readSpaces(form.now.more));
+	const targets = $derived(walkTargets(store.job, panel?.id ?? '', listed.spaces));
 	const plan = $derived(sessionPlan(targets, check));
 	const rows = $derived(walkRows(store.job));
 	/** By box, by walk. */
@@ -100,13 +97,11 @@
 			mapBoxes(rows, { id: freshId, by: by.trim(), at: now() })(draft);
 		});
 	}
-	let folds = $state({ setup: untrack(() => form.now.seen === '{}'), all: false, alone: false });
-	const alone = $derived(
-		halveAlone(
-			targets.switched.map((s) => s.space),
-			form.now.alone.split('').map((x) => x === '1')
-		)
-	);
+	let folds = $state({
+		setup: untrack(() => form.now.seen === '{}'),
+		all: false,
+		alone: untrack(() => store.job.call?.at === 'box' || form.now.alone !== '')
+	});
 	const spaceOf = (id: string) => {
 		const circuit = store.index.circuits.get(id);
 		return circuit ? breakerWritten(store.job, circuit) : 'another circuit';
@@ -133,9 +128,12 @@
 		<TextField
 			label="Spaces that no circuit is entered for"
 			value={form.now.more}
-			placeholder="17, 19"
+			placeholder="1-12, 17, 19"
 			onkeep={(v) => (form.now.more = v.slice(0, 400))}
 		/>
+		{#if listed.notRead.length}<p class="fault" role="alert">
+				Not read: {listed.notRead.join(', ')}. Enter spaces by their numbers: 1-12, 17, 19.
+			</p>{/if}
 	</div>
 	{#if targets.staysOn.length}
 		<p>
@@ -150,7 +148,7 @@
 	</p>
 </Fold>
 
-{#if plan}
+{#if plan && rows.length > 1}
 	<Fold title={`All ${plan.walks.length} walks, for the one at the panel`} bind:open={folds.all}>
 		<ol class="all">
 			{#each plan.walks as w, i (i)}<li class="num">Walk {i + 1}, off: <b>{words(w.off)}</b></li>{/each}
@@ -160,7 +158,7 @@
 {/if}
 {#if !plan}
 	<p>No breakers to switch: enter the spaces of the panel.</p>
-{:else if !over}
+{:else if rows.length > 1 && !over}
 	<section class="walk" aria-label={`Walk ${at + 1}`}>
 		<h2>Walk {at + 1} of {plan.walks.length}</h2>
 		<p class="off"><Mark kind="off" /> Off: <b>{words(plan.walks[at]?.off ?? [])}</b></p>
@@ -191,7 +189,7 @@
 			>
 		</div>
 	</section>
-{:else}
+{:else if rows.length > 1}
 	<h2>{counted(sure.length, 'box', 'boxes')} found, {counted(doubts.length, 'doubt')}</h2>
 	<table class="data">
 		<thead><tr><th>Box</th><th>Space</th><th>Old directory</th><th>To look at again</th></tr></thead>
@@ -231,19 +229,7 @@
 	</div>
 {/if}
 <Fold title="Alone: one outlet, by what is heard or seen from the panel" bind:open={folds.alone}>
-	<p>A radio or a lamp at the outlet. Switch off what is named; say whether it went off.</p>
-	{#if alone.left.length === 1}
-		<p class="off"><Mark kind="good" /> It is in space <b>{words(alone.left)}</b>. Switch it alone once more to be sure.</p>
-	{:else if !alone.left.length}
-		<p><Mark kind="look" /> On none of these: fed from elsewhere, or an answer was wrong.</p>
-	{:else}
-		<p class="off"><Mark kind="off" /> Off: <b>{words(alone.off)}</b></p>
-		<div class="acts buttons">
-			<Btn onclick={() => (form.now.alone += '1')}>It went off</Btn>
-			<Btn onclick={() => (form.now.alone += '0')}>It stays on</Btn>
-		</div>
-	{/if}
-	{#if form.now.alone}<Btn small look="quiet" onclick={() => (form.now.alone = '')}>Start over</Btn>{/if}
+	<HalveAlone switched={targets.switched} answers={form.now.alone} panelId={panel?.id} onanswers={(v) => (form.now.alone = v)} />
 </Fold>
 
 <style>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { breakerWritten } from '$core/model/breaker-name';
+	import { chargerNeed } from '$core/protection/charger-need';
 	import { factsOfCircuit } from '$core/makeup/work/facts-of-job';
 	import { thinnestWire } from '$core/circuits/size/thinnest-wire';
 	import { GUIDED_WORK, guidedWork, workedAt, type GuidedWork } from '$core/makeup/work/guided-work';
@@ -54,7 +55,11 @@
 			factsOfCircuit(
 				store.known,
 				{ circuit, panel },
-				{ otherSources: form.now.others === 'yes' ? true : form.now.others === 'none' ? false : null, cord: form.now.cord }
+				{
+					otherSources: form.now.others === 'yes' ? true : form.now.others === 'none' ? false : null,
+					cord: form.now.cord,
+					gfci: work === 'ev' && circuit ? chargerNeed({ edition: store.edition, job: store.known }, circuit.id) : null
+				}
 			)
 		)
 	);

@@ -23,15 +23,18 @@
 	import AsLanded from './AsLanded.svelte';
 	import CopyDevice from './CopyDevice.svelte';
 	import BoxPicture from './BoxPicture.svelte';
+	import WorkPhases from './WorkPhases.svelte';
 	import WorkSteps from './WorkSteps.svelte';
 
 	interface Props {
 		box: Box;
 		/** As a card of several on paper: the picture and what it is made of, no steps. */
 		brief?: boolean;
+		/** In a call: what stands in steps of its own, made dead and proven, is left out; a tick for each part of the work. */
+		phased?: boolean;
 	}
 	/** The make-up of one box: its picture, what it is made of, and the work in its order. */
-	let { box, brief = false }: Props = $props();
+	let { box, brief = false, phased = false }: Props = $props();
 	const store = useJob();
 	let checking = $state(false);
 	let copying = $state(false);
@@ -81,7 +84,9 @@
 				{[
 					connectors && `Connectors: ${connectors}`,
 					takes?.pigtails && `${counted(takes.pigtails, 'pigtail')}`,
-					`strip and torque as marked`
+					`strip and torque as marked`,
+					practice.tapeConnectors && 'tape round connectors',
+					practice.groundAt && box.devices.some((d) => d.receptacles > 0) && `ground slot ${practice.groundAt}`
 				]
 					.filter(Boolean)
 					.join(' · ')}
@@ -109,7 +114,10 @@
 						{#if copying}<CopyDevice {box} of={planned} {made} names={{ cables: names, devices }} />{/if}
 					</Fold>
 				{/if}
-				{#key box.id}<WorkSteps {steps} placeId={box.id} things={[...devices.values()]} />{/key}
+				{#key box.id}
+					{#if phased}<WorkPhases steps={steps.filter((s) => s.phase !== 'dead' && s.phase !== 'prove')} placeId={box.id} />
+					{:else}<WorkSteps {steps} placeId={box.id} things={[...devices.values()]} />{/if}
+				{/key}
 				{#if of?.known && of.case.devices.length}
 					{@const { case: planned, names } = of}
 					<Fold title="As landed" bind:open={checking}>

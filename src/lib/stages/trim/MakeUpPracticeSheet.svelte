@@ -19,6 +19,7 @@
 		['pushIn', 'Push-in terminals', 'Quick; 14 AWG solid on 15 A only, and the weakest of all.'],
 		['preTwist', 'Twist before the connector', 'Holds without it too; takes longer, and conductors are shorter next time.'],
 		['tape', 'Tape round the device', 'Keeps bare screws off a metal box; in the way of the next one.'],
+		['tapeConnectors', 'Tape round connectors', 'Keeps one that works loose in place; sticky the next time it is opened.'],
 		['trial', 'Trial before folding', 'A wrong landing shows early; once more off, tagged, verified dead.']
 	] as const;
 </script>
@@ -51,6 +52,35 @@
 			onkeep={(lineAt) => set(`LINE at the ${lineAt}`, { lineAt })}
 		/>
 		<p class="soft">Look at the device: its marking decides.</p>
+	</div>
+	<div>
+		<SelectField
+			label="Splices are made with"
+			value={now.connector ?? 'twist-on'}
+			options={[
+				{ value: 'twist-on', name: 'twist-on connectors' },
+				{ value: 'lever', name: 'lever connectors' }
+			]}
+			onkeep={(connector) => set(`${connector} connectors`, { connector: connector === 'lever' ? connector : undefined })}
+		/>
+		<p class="soft">
+			{now.connector === 'lever'
+				? 'Opened and used again; each conductor held by itself. Thicker, and dearer.'
+				: 'Cheapest and small; every conductor held by the same twist.'}
+		</p>
+	</div>
+	<div>
+		<SelectField
+			label="Ground slot of a receptacle"
+			value={now.groundAt ?? ''}
+			options={[
+				{ value: '', name: 'as the wall has them' },
+				{ value: 'up', name: 'up' },
+				{ value: 'down', name: 'down' }
+			]}
+			onkeep={(v) => set('ground slot', { groundAt: v === '' ? undefined : v })}
+		/>
+		<p class="soft">The code leaves it open; all of a house alike.</p>
 	</div>
 	{#each FLAGS as [key, label, why] (key)}
 		<div>

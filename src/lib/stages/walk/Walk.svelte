@@ -17,6 +17,7 @@
 	import DrawOverlay from './DrawOverlay.svelte';
 	import DxfPanel from './DxfPanel.svelte';
 	import { RoomDrawing } from './room-drawing.svelte';
+	import SeveralOutlets from './SeveralOutlets.svelte';
 	import TapePanel from './TapePanel.svelte';
 
 	const store = useJob();
@@ -60,6 +61,8 @@
 >
 	{#if view === 'tape'}
 		{#key unmeasured}<TapePanel {story} roomId={unmeasured} onmade={showLevel} onclose={toPlan} />{/key}
+	{:else if view === 'several'}
+		<SeveralOutlets />
 	{:else if view === 'dxf'}
 		<DxfPanel {story} onclose={toPlan} />
 	{:else if !onPlan}
