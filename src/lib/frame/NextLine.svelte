@@ -3,8 +3,7 @@
 	import { page } from '$app/state';
 	import { ArrowRightOutline } from 'flowbite-svelte-icons';
 	import type { Stage } from '$core/model/kinds';
-	import { jobAddress } from '$lib/store/address';
-	import { viewOfNext } from '$lib/store/call-views';
+	import { nextAddress, viewOfNext } from '$lib/store/call-views';
 	import { useJob } from '$lib/store/use-job';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import Btn from '$lib/kit/Btn.svelte';
@@ -27,7 +26,7 @@
 			(!view || page.url.searchParams.get('view') === view) &&
 			(!picked || store.selection?.id === picked.id)
 	);
-	const go = () => next && goto(jobAddress(store.id, next.stage, { view, picked }));
+	const go = () => next && goto(nextAddress(store.id, next));
 </script>
 
 {#if next}

@@ -9,7 +9,7 @@
 	import StageSheet from '$lib/stages/StageSheet.svelte';
 	import { STAGE_NAMES } from '$lib/frame/stages';
 	import { jobAddress, pickedIn } from '$lib/store/address';
-	import { BREAKER_CALL, threadStepOf } from '$lib/store/call-views';
+	import { AT_ITS_STEP, BREAKER_CALL, nextAddress, threadStepOf } from '$lib/store/call-views';
 	import { shopPeople } from '$lib/store/shop';
 	import { useJob } from '$lib/store/use-job';
 	import { stripHeights } from '$lib/strip/heights.svelte';
@@ -59,6 +59,11 @@
 		if (asked || type === 'popstate') store.selectIfThere(asked);
 	});
 	$effect(() => {
+		if (view === AT_ITS_STEP) {
+			const { next } = store;
+			void goto(next?.code === 'call' ? nextAddress(store.id, next) : jobAddress(store.id, stage), { replaceState: true });
+			return;
+		}
 		const to = jobAddress(store.id, stage, { view, picked: store.selection });
 		if (!step && !atBreaker) store.views = { ...untrack(() => store.views), [stage]: view ?? undefined };
 		if (navigating.to || to === page.url.pathname + page.url.search) return;

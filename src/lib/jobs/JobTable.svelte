@@ -11,7 +11,7 @@
 	import type { Column } from '$lib/kit/table/sorted-rows.svelte';
 	import { wide } from '$lib/kit/wide.svelte';
 	import { jobAddress } from '$lib/store/address';
-	import { viewOfNext } from '$lib/store/call-views';
+	import { AT_ITS_STEP, nextAddress } from '$lib/store/call-views';
 
 	type Act = (row: JobRow) => void;
 	interface Props {
@@ -49,14 +49,6 @@
 		{ key: 'changed', title: 'Changed', value: (r) => r.updatedAt, wide: true },
 		{ key: 'do', title: 'More' }
 	];
-	const nextAddress = (row: JobRow, { stage, subject, ...step }: NextStep): string =>
-		jobAddress(row.id, stage, {
-			view: viewOfNext(step),
-			picked:
-				subject && subject.kind !== 'job' && subject.kind !== 'device' && subject.kind !== 'input'
-					? { kind: subject.kind, id: subject.id }
-					: null
-		});
 	const doings = (row: JobRow): [string, Act][] =>
 		row.removedAt
 			? [['Back to the list', onback]]
@@ -79,10 +71,9 @@
 		{@const found = open.get(r.id)}
 		<tr class="pick">
 			<td>
-				<a class="job" href={found?.next?.code === 'call' ? nextAddress(r, found.next) : jobAddress(r.id, 'walk')}>{r.job.name}</a
-				>
+				<a class="job" href={jobAddress(r.id, 'walk', r.job.call ? { view: AT_ITS_STEP } : {})}>{r.job.name}</a>
 				{#if r.job.place}<span class="soft place">{r.job.place}</span>{/if}
-				{#if found?.next}<a class="next-here" href={nextAddress(r, found.next)}>{found.next.text}</a>
+				{#if found?.next}<a class="next-here" href={nextAddress(r.id, found.next)}>{found.next.text}</a>
 					<!-- The room of what comes: nothing moves when it does. -->
 				{:else if !found && counting}<span class="next-here soft">Checking what comes next…</span>{/if}
 			</td>
@@ -92,7 +83,7 @@
 				{#if found?.cautions}<span><Mark kind="caution" /> {found.cautions}</span>{/if}
 			</td>
 			{#if wide.current}<td>
-					{#if found?.next}<a href={nextAddress(r, found.next)}>{found.next.text}</a>{/if}
+					{#if found?.next}<a href={nextAddress(r.id, found.next)}>{found.next.text}</a>{/if}
 				</td>
 				<td class="edition"
 					>NEC {r.job.edition}{r.job.amendments.length ? ` · ${r.job.amendments.length} amended` : ''}<span class="soft place"

@@ -60,6 +60,10 @@ export class JobStore {
 	/** What may be claimed of each place. */
 	readonly places = $derived(this.assessment.claims.places);
 	/** What comes next at a stage; with nothing left there, in the job. */
+	/** What comes first in the whole job. */
+	get next(): NextStep | null {
+		return this.judged.first;
+	}
 	nextAt(stage: Stage): NextStep | null {
 		return this.judged.next[stage] ?? this.judged.first;
 	}
