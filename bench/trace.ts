@@ -3,7 +3,7 @@ import { planOf } from '../src/core/network/build';
 import { runWiring, type RunBox } from '../src/core/network/run-wiring';
 import { readRun } from '../src/core/instruments/run-reading';
 import { diagnose } from '../src/core/trace/diagnose';
-import { runHypotheses } from '../src/core/trace/hypotheses';
+import { runHypotheses } from '../src/core/trace/run-hypotheses';
 import { say } from './say';
 import type { Seen } from '../src/core/trace/seen';
 

@@ -13,6 +13,8 @@ const option = (name: string, fallback: number): number => {
 const [games, seed, small, lived] = [option('games', 300), option('seed', 1), option('small', 60), option('lived', 0)];
 const GOALS = { right: 0.95, measurements: 3.5, calibrated: 0.05, enough: 200 };
 
+const LIVED = { right: 0.92, wrong: 0.02, acts: 4.6 };
+
 interface Sum {
 	right: number;
 	wrong: number;
@@ -38,7 +40,12 @@ const say = (name: string, { right, wrong, measurements, played }: Sum): void =>
 	);
 
 const started = performance.now();
-if (lived) say('lived in, what tells most', playAll(lived, [4, 20], byBits, true));
+if (lived) {
+	say('lived in, what tells most', playAll(lived, [4, 20], byBits, true));
+	console.log(`  goals: right at least ${100 * LIVED.right}%, wrong at 90% at most ${100 * LIVED.wrong}%, ${LIVED.acts} acts`);
+	say('lived in, box by box', playAll(Math.round(lived / 3), [4, 20], boxByBox, true));
+	say('lived in, at random', playAll(Math.round(lived / 3), [4, 20], atRandom, true));
+}
 const ours = playAll(games, [4, 20], byBits);
 say('what tells most, 4 to 20 boxes', ours);
 console.log(

@@ -4,8 +4,10 @@ import { runWiring, type RunBox } from '../../src/core/network/run-wiring';
 import type { RunInstrument } from '../../src/core/instruments/run-reading';
 import { LAMPS } from '../../src/core/instruments/meter';
 import { actFor } from '../../src/core/trace/acts';
+import { contradictionsOf, withoutThem } from '../../src/core/trace/contradiction';
 import { Search, type Diagnosis } from '../../src/core/trace/diagnose';
-import { looseOf, runHypotheses, type Hypothesis } from '../../src/core/trace/hypotheses';
+import { looseOf, type Hypothesis } from '../../src/core/trace/hypotheses';
+import { runHypotheses } from '../../src/core/trace/run-hypotheses';
 import type { Measurement } from '../../src/core/trace/next';
 import type { Seen, Display } from '../../src/core/trace/seen';
 import { shownAt, spreadOf } from '../../src/core/trace/seen';
@@ -23,13 +25,15 @@ export interface Game {
 	random: Random;
 	/** What is plugged in and on at each outlet, W; left out: nothing anywhere, and everybody knows it. */
 	loads?: readonly number[];
+	/** Of its readings by a meter the one, by its number, at which the meter shows nothing; left out: it never lies. */
+	liesAt?: number;
 }
 export const INSTRUMENTS: readonly RunInstrument[] = ['lamps', 'voltmeter', 'low-impedance', 'analyzer'];
 const LOAD_A = 12;
 const FULL = 120;
-/** What the search takes for a load of which nobody said anything, W: as it does on a job. */
-const LAMP_WATTS = 60;
 
+/** What a conductor that hangs on nothing shows on a meter of 10 Mohm, V: anything. */
+const GHOST = { fromV: 2, toV: 90 } as const;
 const bell = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 const pick = <T>(all: readonly T[], random: Random): T => all[Math.floor(random() * all.length)] as T;
 
@@ -39,6 +43,10 @@ const loadAt = (random: Random): number => {
 	return kind < 0.5 ? 0 : kind < 0.9 ? 5 + Math.round(55 * random()) : 300 + Math.round(900 * random());
 };
 
+/** One meter in so many lies, once. */
+const LYING = 0.1;
+/** A joint in a lived-in room is looked for from so many ohms on. */
+const LIVED_IN_LEAST_OHMS = 0.15;
 /** The same game for the same seed. @param boxes how many, from and to @param lived with loads on that nobody knows */
 export function gameOf(seed: number, [from, to]: readonly [number, number], lived = false): Game {
 	const random = seeded(seed * 2654435761 + 97);
@@ -61,8 +69,11 @@ export function gameOf(seed: number, [from, to]: readonly [number, number], live
 	for (;;) {
 		let at = random() * sum;
 		const truth = all.find((h) => (at -= h.weight) <= 0) ?? (all[0] as Hypothesis);
-		const ohms = looseOf(truth).map(() => LOOSE_OHMS.least * (LOOSE_OHMS.most / LOOSE_OHMS.least) ** random());
-		const loads = lived ? { loads: boxes.map(() => loadAt(random)) } : {};
+		const least = lived ? LIVED_IN_LEAST_OHMS : LOOSE_OHMS.least;
+		const ohms = looseOf(truth).map(() => least * (LOOSE_OHMS.most / least) ** random());
+		const loads = lived
+			? { loads: boxes.map(() => loadAt(random)), ...(random() < LYING ? { liesAt: Math.floor(3 * random()) } : {}) }
+			: {};
 		const game = { run, truth, ohms, volts: FULL + SPREAD.serviceVolts * bell(random), random, ...loads };
 		if (new Player(game).firsts().length) return game;
 	}
@@ -87,6 +98,8 @@ export class Player {
 	private readonly outlets: readonly string[];
 	/** Everything was unplugged: whatever is read from then on is read so. */
 	private unplugged = false;
+	/** Readings by a meter so far. */
+	private metered = 0;
 	private readonly hypotheses;
 	private readonly world;
 	private readonly sound;
@@ -100,7 +113,7 @@ export class Player {
 		const bare: Tried = { plan: wired(() => 0), outletIds: this.outlets };
 		const on = (watts: (i: number) => number): Tried => ({ plan: wired(watts), outletIds: this.outlets, idle: bare.plan });
 		const { loads } = game;
-		this.tried = loads ? [bare, on(() => LAMP_WATTS)] : [bare];
+		this.tried = loads ? [{ ...bare, loadsUnknown: true }] : [bare];
 		this.hypotheses = runHypotheses(run);
 		const worlds = new Worlds(bare);
 		this.world = (loads ? new Worlds(on((i) => loads[i] ?? 0)) : worlds).of(truth);
@@ -122,24 +135,35 @@ export class Player {
 		const run = this.unplugged ? world.unplugged() : world;
 		return shownAt(run.port(m.outlet, ohms), { ...m, loadA: LOAD_A }, this.here);
 	}
-	/** A reading as an instrument gives it: with its own error, and now and then wrong as a whole. */
-	private read(m: { outlet: number; instrument: RunInstrument }): Seen {
+	/** A reading as an instrument gives it: with its own error, and now and then wrong as a whole. @param proven its meter was proven before and after */
+	private read(m: { outlet: number; instrument: RunInstrument }, proven = false): Seen {
 		const { random, volts, ohms } = this.game;
 		const scale = volts / FULL;
 		const fields: Record<string, number | string | null> = {};
 		const slipped = random() < SPREAD.slip;
+		const byMeter = m.instrument === 'voltmeter' || m.instrument === 'low-impedance';
+		const lies = byMeter && !proven && this.metered++ === this.game.liesAt;
 		for (const [key, s] of Object.entries(this.shown(m, this.world, ohms))) {
 			if (s.of === 'lamp') {
 				const v = slipped ? random() * 130 : s.volts * scale + SPREAD.lampV * bell(random);
 				fields[key] = v >= LAMPS.onV ? 'on' : v >= LAMPS.dimV ? 'dim' : 'off';
 			} else if (s.of === 'word') fields[key] = slipped ? pick(['yes', 'no', 'cannot-tell'], random) : s.value;
+			else if (lies) fields[key] = 0.3 * random();
+			else if (s.of === 'volts' && s.ghost) fields[key] = GHOST.fromV + (GHOST.toV - GHOST.fromV) * random();
 			else if ('value' in s) {
 				const value = s.value === null ? null : s.of === 'volts' ? s.value * scale : s.value;
 				const wrong = s.of === 'drop' ? 100 * random() : s.of === 'ohms' ? 25 * random() : 150 * random();
 				fields[key] = slipped ? wrong : value === null ? null : value + spreadOf({ ...s, value } as Display) * bell(random);
 			}
 		}
-		return { outlet: m.outlet, instrument: m.instrument, fields, loadA: LOAD_A, ...(this.unplugged ? { unplugged: true } : {}) };
+		return {
+			outlet: m.outlet,
+			instrument: m.instrument,
+			fields,
+			loadA: LOAD_A,
+			...(this.unplugged ? { unplugged: true } : {}),
+			...(proven ? { proven: true } : {})
+		};
 	}
 
 	/** From a first reading where the fault shows until one answer holds, or nothing more can be told. */
@@ -150,26 +174,34 @@ export class Player {
 		const search = new Search(this.tried, this.hypotheses);
 		let acts = 1;
 		for (;;) {
+			const contradictions = contradictionsOf(seen, (up, at) => this.feeds(up, at));
 			const d = search.ask({
-				evidence: { seen, tripped: [] },
+				evidence: { seen: withoutThem(seen, contradictions), tripped: [] },
 				full: FULL,
 				atHand: { instruments: INSTRUMENTS, loadA: LOAD_A }
 			});
 			for (const a of d.answers.slice(0, 40)) held.push({ probability: a.probability, was: this.holds(a) });
 			const [best] = d.answers;
 			const left = this.every().filter((m) => !seen.some((s) => s.outlet === m.outlet && s.instrument === m.instrument));
-			const first =
-				this.game.loads && !this.unplugged ? actFor(seen, { contradictions: [], stop: null, loadsKnown: false }) : null;
-			if (first?.do === 'unplug' && first.outlet !== null && seen.length < most) {
-				// One act: everything out, and the same read again.
-				const again = seen.findLast((s) => s.outlet === first.outlet && INSTRUMENTS.some((i) => i === s.instrument));
-				this.unplugged = true;
+			const first = this.game.loads ? actFor(seen, { contradictions, stop: null, loadsKnown: this.unplugged }) : null;
+			if (first && first.outlet !== null && acts < most) {
+				// One act: everything out, or the meter proven; and the same read again.
+				const zero = contradictions[0] && seen[contradictions[0].zero];
+				const again =
+					first.do === 'prove-meter'
+						? zero
+						: seen.findLast((s) => s.outlet === first.outlet && INSTRUMENTS.some((i) => i === s.instrument));
+				if (first.do === 'unplug') this.unplugged = true;
 				acts += 1;
 				const instrument = INSTRUMENTS.find((i) => i === again?.instrument);
-				if (again && instrument) seen.push(this.read({ outlet: again.outlet, instrument }));
+				if (again && instrument) {
+					const proven = first.do === 'prove-meter';
+					if (proven) seen.splice(seen.indexOf(again), 1);
+					seen.push(this.read({ outlet: again.outlet, instrument }, proven));
+				}
 				continue;
 			}
-			const next = (best?.probability ?? 0) >= DONE_AT || seen.length >= most ? null : choose(d, left, random);
+			const next = (best?.probability ?? 0) >= DONE_AT || acts >= most ? null : choose(d, left, random);
 			if (!next) {
 				const right = !!best && this.holds(best);
 				return { right, wrong: !right && (best?.probability ?? 0) >= DONE_AT, measurements: acts, held };
@@ -177,6 +209,12 @@ export class Player {
 			acts += 1;
 			seen.push(this.read(next));
 		}
+	}
+	/** Whether what one outlet shows comes through the other's box. */
+	private feeds(up: number, at: number): boolean {
+		const { boxes } = this.game.run;
+		for (let id = this.outlets[at]; id; id = boxes.find((b) => b.id === id)?.from) if (id === this.outlets[up]) return true;
+		return false;
 	}
 	private readonly holds = (a: Diagnosis['answers'][number]): boolean =>
 		a.members.some((m) => sameFaults(m.hypothesis, this.game.truth));

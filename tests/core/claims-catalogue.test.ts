@@ -31,6 +31,11 @@ const ELSEWHERE: readonly FaultKind[] = [
 	'tab-removed',
 	'breaker-worn',
 	'both-hots-one-leg',
+	'leg-lost',
+	'supply-high',
+	'supply-low',
+	// The wiring is sound.
+	'appliance',
 	'neutral-borrowed',
 	'circuits-joined',
 	'service-neutral-open',

@@ -9,7 +9,7 @@ import {
 } from '../../src/core/formats/diagnose-request';
 import type { Fault } from '../../src/core/faults/kinds';
 import { readRun, type Ask, type RunInstrument } from '../../src/core/instruments/run-reading';
-import { runHypotheses } from '../../src/core/trace/hypotheses';
+import { runHypotheses } from '../../src/core/trace/run-hypotheses';
 
 /** Which faults explain what was seen: against readings that the network itself gives. */
 const box = (id: string, from: string, lengthFt: number, more: object = {}) => ({
@@ -58,8 +58,8 @@ test('before anything was read the weights stand: off first, sound after it, all
 	assert.deepEqual([kinds(a), allKinds(a).includes('open-hot b1'), kinds(a, 1)], ['off panel', true, '']);
 	assert.equal(a.hypotheses.length, 20);
 	assert.ok(a.next && a.next.gainBits > 1 && a.next.gainBits < Math.log2(100));
-	// Off 20 and open hot 5 on the only cable from the panel; every box 9 kinds, 3 of them loose, and its pairs.
-	const single = 20 + 5 + 4 * (3 * 5 + 3 * 5 + 3 * 2 + 0.5 + 3);
+	// Off 20 and open hot 5 on the only cable from the panel; every box 11 kinds, 3 of them loose, and its pairs.
+	const single = 20 + 5 + 4 * (3 * 5 + 3 * 5 + 3 * 2 + 3 * 0.5 + 3);
 	const pairs = 4 * ((2 * 0.5) / 10 + (2 * 5) / 10 + 25 / 10 + 25 / 10) + ((1 + 2 + 3 + 3) * 0.5 * 5) / 10;
 	const [off] = a.hypotheses;
 	assert.ok(Math.abs((off?.probability ?? 0) - 25 / (single + pairs + 1)) < 1e-9, `${off?.probability}`);
@@ -329,13 +329,18 @@ test('an open neutral with one lamp left on: both stand, unplug and read again c
 	);
 	assert.deepEqual(observations[0], { box: 'b3', instrument: 'lamps', hn: 'off', hg: 'on', ng: 'on' });
 	const a = answerDiagnose(asked({ observations }));
-	const [neutral, ground] = [probability(a, 'open-neutral b3'), probability(a, 'hot-ground-reversed b3')];
-	assert.ok(neutral > 0.2 && ground > 0.05 && ground < 0.9, `${neutral} ${ground}`);
+	// Which of the cables on the way has lost its neutral is not told yet: none of them tells how many lamps hang behind it.
+	const openOf = (of: typeof a) => ['b1', 'b2', 'b3'].map((at) => probability(of, `open-neutral ${at}`));
+	const neutrals = openOf(a);
+	const [neutral, ground] = [neutrals.reduce((x, y) => x + y), probability(a, 'hot-ground-reversed b3')];
+	assert.ok(neutral > 0.4 && Math.max(...neutrals) < 2.5 * Math.min(...neutrals), `${neutrals}`);
+	assert.ok(ground > 0.05 && ground < 0.5, `${ground}`);
 	assert.deepEqual([a.next?.do, a.next?.box], ['unplug', 'b3']);
 	assert.ok(!a.hypotheses.some((h) => h.faults.length > 1 && h.probability > 0.05), 'no second fault that one load explains');
 	const bare = read(faults, [['b3', 'voltmeter']]).map((r) => ({ ...r, unplugged: true }));
 	const then = answerDiagnose(asked({ observations: [...observations, ...bare] }));
-	assert.ok(probability(then, 'open-neutral b3') > 0.8, `${kinds(then)} ${then.hypotheses[0]?.probability}`);
+	const told = openOf(then).reduce((x, y) => x + y);
+	assert.ok(told > 0.8, `one of the cables on the way, ghosts tell no more: ${told}`);
 	const swapped = read(
 		[{ kind: 'hot-ground-reversed', at: 'b3' }],
 		[

@@ -11,6 +11,7 @@ import { jobStops } from '../../src/core/trace/job-stops';
 import { JobTrace, type Traced } from '../../src/core/trace/job-trace';
 import { fitsOutlet } from '../../src/core/trace/fits-outlet';
 import { possibleRuns } from '../../src/core/trace/possible-runs';
+import type { LookFinds } from '../../src/core/model/kinds';
 import { once } from '../../src/core/model/remember';
 import { box, circuit, job, cable, reading } from './small-job';
 
@@ -311,4 +312,47 @@ test('a dead outlet is never asked for what works on its own power', () => {
 		next.every((n) => n.instrument !== 'analyzer' && n.instrument !== 'lamps'),
 		JSON.stringify(next.map((n) => n.instrument))
 	);
+});
+test('one lamp that is dead: the looks come first, each answered once; found to be it, the wiring is let be', () => {
+	const symptom: Symptom = { id: 's', text: 'dead', boxId: 'c', open: true, kind: 'nothing-works', dead: ['c'] };
+	const t = ask(plain({ symptoms: [symptom] }), []);
+	assert.deepEqual([t.act?.do, t.act?.boxId], ['look', 'c']);
+	assert.deepEqual(
+		t.looks.map((l) => [l.look, l.found]),
+		[
+			['appliance', null],
+			['switch', null],
+			['gfci-tripped', null],
+			['breaker-not-reset', null]
+		]
+	);
+	const looked = (found: boolean, ...looks: LookFinds[]) =>
+		ask(plain({ symptoms: [{ ...symptom, looks: looks.map((look) => ({ look, found })) }] }), []);
+	const was = looked(true, 'appliance');
+	assert.deepEqual([says(was).split(' ')[0], was.act], ['appliance', null]);
+	const not = looked(false, 'appliance', 'switch', 'gfci-tripped');
+	assert.deepEqual([not.act?.do, not.looks.map((l) => l.found)], ['look', [false, false, false, null]]);
+	assert.ok((not.answers.find((a) => a.faults[0]?.kind === 'appliance')?.probability ?? 0) < 0.1);
+	assert.equal(looked(false, 'appliance', 'switch', 'gfci-tripped', 'breaker-not-reset').act, null);
+	assert.equal(ask(plain({ symptoms: [symptom] }), [read('c', 'hn', 0)]).act?.do === 'look', false, 'once something was read');
+});
+test('what the likeliest answer does not explain is named, and nothing is found while it stands', () => {
+	const drops = [read('a', 'drop', 1.9), read('b', 'drop', 11), read('d', 'drop', 12.1)];
+	assert.deepEqual(ask(plain(), drops).misfits, []);
+	const odd = ask(plain(), [...drops, read('c', 'drop', 55)]);
+	assert.deepEqual([odd.misfits.map((r) => r.boxId), odd.done === 'found'], [['c'], false]);
+});
+test('dead ohms, a shell at low impedance and a light by its switch are evidence too', () => {
+	const t = ask(plain(), [read('d', 'dead-ohm-hn', 0.04)]);
+	assert.ok(says(t).startsWith('short-hot-neutral'), says(t));
+	const hotShell = (v: number) => {
+		const { answers, gathered } = ask(plain(), [read('b', 'shell', v, { meter: 'low-impedance' })]);
+		assert.equal(gathered.length, 1);
+		return answers.find((a) => a.faults[0]?.kind === 'hot-ground-reversed' && a.faults[0].at === 'b-d1')?.probability ?? 0;
+	};
+	assert.ok(hotShell(118) > 10 * hotShell(0.2), `${hotShell(118)} ${hotShell(0.2)}`);
+	const lit = ask(plain(), [read('d', 'works', 0, { value: null, word: 'works' })]);
+	assert.ok(!lit.answers.some((a) => a.faults[0]?.kind === 'off' && a.probability > 0.02), 'what works is not off');
+	const open = ask(plain(), [read('d', 'dead-ohm-hn', 9e6)]);
+	assert.ok(!open.answers.some((a) => a.faults[0]?.kind === 'short-hot-neutral' && a.probability > 0.01), 'its end of scale');
 });

@@ -1,5 +1,6 @@
 import { rowIn, type Command } from './command';
 import type { Job, SiteCheck, Symptom } from '../model/job';
+import type { LookFinds } from '../model/kinds';
 
 /** Changes what is said of the whole job: name, edition, permit date, practice, amendments. */
 export const editJob =
@@ -31,6 +32,13 @@ export const tellSymptom =
 	(id: string, change: Partial<Omit<Symptom, 'id'>>): Command =>
 	(draft) =>
 		void Object.assign(rowIn(draft.symptoms, id, 'symptom'), change);
+/** Keeps what a cheap look came to; the same look again is answered anew. */
+export const lookedAt =
+	(id: string, look: LookFinds, found: boolean): Command =>
+	(draft) => {
+		const row = rowIn(draft.symptoms, id, 'symptom');
+		row.looks = [...(row.looks ?? []).filter((l) => l.look !== look), { look, found }];
+	};
 /** Adds a symptom as somebody told it, open. @param boxId where it was seen; null: not of one box */
 export const addSymptom =
 	(id: string, text: string, boxId: string | null): Command =>

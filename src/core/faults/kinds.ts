@@ -13,12 +13,27 @@ export const RUN_FAULTS = [
 	'loose-neutral',
 	'loose-ground',
 	'reversed',
+	'reversed-splice',
 	'hot-ground-reversed',
 	'neutral-ground-swapped',
 	'bootleg',
 	'short-hot-neutral',
 	'short-hot-ground',
 	'neutral-ground-touch'
+] as const satisfies readonly FaultKind[];
+/** What the contract has of electrical kinds besides: of a contact, of a protecting device, of two legs and their supply. */
+export const NETWORK_FAULTS = [
+	...RUN_FAULTS,
+	'ground-contact-lost',
+	'gfci-line-load-swapped',
+	'gfci-tripped',
+	'shared-neutral-open',
+	'both-hots-one-leg',
+	'leg-lost',
+	'switch-open',
+	'service-neutral-open',
+	'supply-high',
+	'supply-low'
 ] as const satisfies readonly FaultKind[];
 /** One fault. On a cable: `at` the place that it feeds; of a device: the place, or the outlet's own id; of a breaker: its circuit. */
 export interface Fault {

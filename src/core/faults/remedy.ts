@@ -38,6 +38,13 @@ export const DEVICE: Remedy = {
 	fix: 'Land each conductor where the make-up of this box has it; replace a worn or push-in device.',
 	proves: THREE_PAIRS
 };
+export const REVERSED_SPLICE: Remedy = {
+	...OPEN_SPLICE,
+	lookFor:
+		'White spliced to black, or a white that is used as a hot without its mark, here and in the box that feeds it; which is which, noted before anything comes apart.',
+	fix: 'Hot to hot, neutral to neutral; the devices behind it stay as they are landed.',
+	proves: THREE_PAIRS
+};
 export const LIVE_SHELL: Remedy = { ...DEVICE, now: SHELL_NOW };
 export const JUMPER: Remedy = {
 	...OPEN_DEVICE,
@@ -139,4 +146,27 @@ export const SOUND: Remedy = {
 	lookFor: 'What is plugged in: try it on another circuit.',
 	fix: 'Nothing is wrong with the wiring as far as it was read.',
 	proves: 'The same reading again with the load that was complained of.'
+};
+export const LEG_LOST: Remedy = {
+	open: 'Nothing yet: both handles fully off, then on, once. Then the panel, main off, the bus verified dead. What feeds the main stays live.',
+	lookFor: 'One handle in the middle, a warm or browned stab, a loose terminal; both hots of the cable at its ends.',
+	fix: 'Reset it, replace the breaker, or repair the connection; do not go on with a burnt stab.',
+	proves: 'Both hots to ground and hot to hot within range, with the load on.'
+};
+export const SUPPLY: Remedy = {
+	...SERVICE_OPEN,
+	lookFor: 'Both legs at the panel, each to neutral: high, low, or apart.',
+	fix: 'The utility sets its volts right, or repairs the service.'
+};
+export const APPLIANCE: Remedy = {
+	open: 'Nothing: try the lamp or the appliance at an outlet that works, and a good lamp here.',
+	lookFor: 'A bulb, a fuse, a cord, a switch on the appliance.',
+	fix: 'Replace the bulb, or have the appliance repaired.',
+	proves: 'A good lamp lights here.'
+};
+export const SWITCH: Remedy = {
+	open: 'Nothing: every wall switch of the room both ways, a dimmer full up, a timer on. Then the box of the switch, off, tagged and verified dead.',
+	lookFor: 'A switch that feels loose, a conductor off its terminal.',
+	fix: 'Land the conductor, or replace the switch.',
+	proves: 'Volts here with the switch on, none with it off.'
 };

@@ -12,6 +12,8 @@ type Effect =
 	| { on: 'contact'; role: Role; how: 'lost' | 'loose' }
 	/** Two terminals with each other's wires. */
 	| { on: 'terminals'; exchanged: readonly [Role, Role] }
+	/** The cable that feeds the place, with two conductors in each other's splices: the place and all behind it. */
+	| { on: 'cable'; exchanged: readonly [Role, Role] }
 	/** Two splices that touch: at the place, or one of them at the other place of the fault. */
 	| { on: 'splices'; touch: readonly [Role, Role]; at: 'one-place' | 'two-places' };
 interface FaultRow {
@@ -69,6 +71,11 @@ const ROWS = {
 	'loose-neutral': loose('neutral', remedy.SPLICE),
 	'loose-ground': loose('ground', remedy.LOOSE_GROUND),
 	reversed: exchanged('hot', 'neutral', { says: at('hot and neutral reversed') }),
+	'reversed-splice': {
+		does: [{ on: 'cable', exchanged: ['hot', 'neutral'] }],
+		says: (here) => `hot and neutral exchanged in a splice of the cable to ${here}: reversed there and at all behind it`,
+		remedy: remedy.REVERSED_SPLICE
+	},
 	'hot-ground-reversed': exchanged('hot', 'ground', {
 		says: at('hot and ground reversed'),
 		shell: 'at-line-voltage',
@@ -109,6 +116,22 @@ const ROWS = {
 		does: [{ on: 'splices', touch: ['hot', 'hot'], at: 'two-places' }],
 		says: at('two circuits joined'),
 		remedy: remedy.JOINED
+	},
+	'shared-neutral-open': open('neutral', remedy.NEUTRAL_SPLICE, {
+		says: (here) => `neutral that two circuits share open: in the cable to ${here}, or where it ends`
+	}),
+	'leg-lost': {
+		does: [],
+		says: at('one of two hots lost: a half-tripped breaker, a burnt stab or a splice'),
+		remedy: remedy.LEG_LOST
+	},
+	'supply-high': { does: [], says: () => 'supply too high: a service neutral, or the utility', remedy: remedy.SUPPLY },
+	'supply-low': { does: [], says: () => 'supply too low: the utility, or a burnt connection of one leg', remedy: remedy.SUPPLY },
+	appliance: { does: [], says: at('the lamp or the appliance itself'), remedy: remedy.APPLIANCE },
+	'switch-open': {
+		does: [{ on: 'contact', role: 'hot', how: 'lost' }],
+		says: at('a switch that is off, or open'),
+		remedy: remedy.SWITCH
 	},
 	'service-neutral-open': { does: [], says: at('service neutral open'), remedy: remedy.SERVICE_OPEN },
 	'service-neutral-loose': { does: [], says: at('service neutral loose'), isLoose: true, remedy: remedy.SERVICE_LOOSE },

@@ -3,15 +3,18 @@ import { cite } from '../code/rule';
 import { DEFAULT_LOAD_A, type RunInstrument } from '../instruments/run-reading';
 import { check, figure, flag, list, must, named, oneOf, orNothing, orWord, shape, type Checked } from '../model/file/fields';
 import { endangersShell, rowOf } from '../faults/rows';
+import { LOOK_FINDS, SYMPTOM_KINDS, type LookFinds, type SymptomKind } from '../model/kinds';
 import type { FieldFault, Finding, Step } from '../model/result';
 import { planOf } from '../network/build';
-import { inFeedOrder, runWiring } from '../network/run-wiring';
+import { inFeedOrder, RUN_CIRCUITS, runWiring } from '../network/run-wiring';
 import { actFor, type Act, type ActKind } from '../trace/acts';
 import { contradictionsOf, withoutThem } from '../trace/contradiction';
 import { Search, type Diagnosis } from '../trace/diagnose';
-import { PANEL, runHypotheses, type Suspected } from '../trace/hypotheses';
-import { withLamps } from '../trace/possible-runs';
+import { PANEL, type Suspected } from '../trace/hypotheses';
+import { runHypotheses } from '../trace/run-hypotheses';
 import type { Ranked } from '../trace/rank';
+import type { Done } from '../trace/done';
+import { lookAct, looksFor, type Look } from '../trace/looks';
 import { sayFaults } from '../trace/say';
 import type { Seen } from '../trace/seen';
 import type { Tried } from '../trace/solved';
@@ -33,7 +36,10 @@ const SEEN_WITH = [
 	'works',
 	'tripped',
 	'shell',
-	'sign'
+	'sign',
+	'ohms',
+	'own-button',
+	'look'
 ] as const;
 const SIGNS = ['warm', 'buzz', 'smell', 'damp', 'tingle', 'recent-work'] as const;
 /** Boxes whose loads nobody gave have lamps on them, or none: both are tried. */
@@ -61,34 +67,46 @@ const observation = shape({
 	unplugged: flag(),
 	proven: flag(),
 	meter: oneOf(['low-impedance', 'voltmeter'] as const),
-	sign: oneOf(SIGNS)
+	sign: oneOf(SIGNS),
+	hh: orNothing(figure(VOLTS.least, VOLTS.most)),
+	h2n: orNothing(figure(VOLTS.least, VOLTS.most)),
+	h2g: orNothing(figure(VOLTS.least, VOLTS.most)),
+	trips: flag(),
+	resets: flag(),
+	found: orNothing(oneOf(LOOK_FINDS))
 });
 export const diagnoseRequest = shape({
 	...circuitFields,
 	boxes: must(list(runBox, 60, 1)),
 	observations: list(observation, 200).default(() => []),
 	instruments: list(must(oneOf(ASK_WITH)), ASK_WITH.length, 1),
-	loads: oneOf(LOADS)
+	loads: oneOf(LOADS),
+	complaint: oneOf(SYMPTOM_KINDS)
 });
 
 const PAIRS = ['hn', 'hg', 'ng'] as const;
+const TWO_HOTS = ['hh', 'h2n', 'h2g'] as const;
 const ANALYZED = ['volts', 'loadedVolts', 'dropPercent', 'hotOhms', 'neutralOhms', 'groundOhms', 'bootleg'] as const;
-type Field = (typeof PAIRS)[number] | (typeof ANALYZED)[number] | 'milliamps';
+type Field = (typeof PAIRS)[number] | (typeof ANALYZED)[number] | 'milliamps' | (typeof TWO_HOTS)[number];
 /** What may be said of a reading besides its figures. */
 const ABOUT: readonly string[] = ['unplugged', 'proven'];
 /** The fields of each instrument. */
-const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly (Field | 'meter' | 'sign')[]>> = {
-	voltmeter: PAIRS,
-	'low-impedance': PAIRS,
-	lamps: PAIRS,
-	analyzer: ANALYZED,
-	'shell-touch': ['milliamps'],
-	dead: [],
-	works: [],
-	tripped: [],
-	shell: ['volts', 'meter'],
-	sign: ['sign']
-};
+const FIELDS: Readonly<Record<(typeof SEEN_WITH)[number], readonly (Field | 'meter' | 'sign' | 'trips' | 'resets' | 'found')[]>> =
+	{
+		voltmeter: [...PAIRS, ...TWO_HOTS],
+		'low-impedance': [...PAIRS, ...TWO_HOTS],
+		lamps: PAIRS,
+		analyzer: ANALYZED,
+		'shell-touch': ['milliamps'],
+		dead: [],
+		works: [],
+		tripped: [],
+		shell: ['volts', 'meter'],
+		sign: ['sign'],
+		ohms: PAIRS,
+		'own-button': ['trips', 'resets'],
+		look: ['found']
+	};
 type Observation = {
 	box: string;
 	instrument: (typeof SEEN_WITH)[number];
@@ -97,19 +115,26 @@ type Observation = {
 	proven?: boolean | undefined;
 	meter?: 'low-impedance' | 'voltmeter' | undefined;
 	sign?: (typeof SIGNS)[number] | undefined;
+	trips?: boolean | undefined;
+	resets?: boolean | undefined;
+	found?: LookFinds | null | undefined;
 } & Partial<Record<Field, number | string | null>>;
 export interface DiagnoseRequest extends Omit<NetworkRequest, 'faults' | 'read'> {
 	observations: Observation[];
 	instruments: (typeof ASK_WITH)[number][];
 	loads?: (typeof LOADS)[number] | undefined;
+	complaint?: SymptomKind | undefined;
 }
 
 /** The body of `/diagnose`, checked. @returns the case, or every fault with its path */
 export function checkDiagnose(body: unknown): Checked<DiagnoseRequest> {
 	const checked = check<Loose<NetworkRequest> & Partial<DiagnoseRequest>>(diagnoseRequest, body);
 	if (!checked.ok) return checked;
+	const { boxes } = checked.value;
+	// A box whose device is a GFCI stands among those that protect.
+	const gfciAt = [...new Set([...(checked.value.gfciAt ?? []), ...boxes.flatMap((b) => (b.device === 'gfci' ? [b.id] : []))])];
 	const value = {
-		...whole(checked.value),
+		...whole({ ...checked.value, gfciAt }),
 		observations: checked.value.observations ?? [],
 		instruments: [...new Set(checked.value.instruments ?? ASK_WITH)]
 	};
@@ -124,7 +149,9 @@ function observationFaults(run: DiagnoseRequest, o: Observation, path: string): 
 		const protects = o.box === PANEL || run.gfciAt?.includes(o.box);
 		return protects ? [] : [{ path: `${path}.box`, message: `must be panel or a box with a GFCI, got "${o.box}"` }];
 	}
-	const faults = unknownBox(run, o.box, `${path}.box`);
+	const faults = o.instrument === 'look' && o.box === PANEL ? [] : unknownBox(run, o.box, `${path}.box`);
+	if (o.instrument === 'own-button' && !run.gfciAt?.includes(o.box))
+		faults.push({ path: `${path}.box`, message: `must be a box with a GFCI, got "${o.box}"` });
 	const allowed: readonly string[] = FIELDS[o.instrument];
 	for (const [field, value] of Object.entries(o)) {
 		if (field === 'box' || field === 'instrument' || value === undefined) continue;
@@ -137,6 +164,8 @@ function observationFaults(run: DiagnoseRequest, o: Observation, path: string): 
 			});
 		else if (o.instrument === 'lamps' && typeof value !== 'string')
 			faults.push({ path: `${path}.${field}`, message: `must be one of ${LAMP_WORDS.join(', ')} of a lamp, got ${value}` });
+		else if (o.instrument === 'ohms' && typeof value === 'string')
+			faults.push({ path: `${path}.${field}`, message: `must be ohms, or null where the meter shows nothing, got "${value}"` });
 		else if ((o.instrument === 'voltmeter' || o.instrument === 'low-impedance') && typeof value === 'string')
 			faults.push({ path: `${path}.${field}`, message: `must be volts, got "${value}"` });
 	}
@@ -157,6 +186,8 @@ export interface DiagnoseAnswer {
 	stop: Pick<Stop, 'do' | 'why'> | null;
 	/** Two observations, by their numbers, that cannot both be right. */
 	contradiction: { observations: [number, number]; why: string } | null;
+	/** Cheap looks for this complaint, before anything is read. */
+	first: Look[];
 	next:
 		| { do: 'read'; box: string; instrument: RunInstrument; loadA?: number; gainBits: number; why: string }
 		| { do: ActKind; box: string; instrument: null; gainBits: number; why: string }
@@ -174,36 +205,60 @@ export function answerDiagnose(request: DiagnoseRequest): DiagnoseAnswer {
 	const outletIds = boxes.map((b) => b.id);
 	const wiring = runWiring(editions[request.edition], request);
 	const plan = planOf(wiring);
+	const bare = planOf({ ...wiring, outlets: wiring.outlets.map((o) => ({ ...o, watts: 0 })) });
 	const loadA = request.observations.find((o) => o.loadA !== undefined)?.loadA ?? DEFAULT_LOAD_A;
 	const loadsKnown =
 		request.loads === 'unplugged' || (request.loads === undefined && request.boxes.some((b) => b.loadWatts !== undefined));
-	const runs: [Tried, ...Tried[]] = [
-		{ plan, outletIds },
-		...(loadsKnown ? [] : [{ plan: planOf(withLamps(wiring)), outletIds, idle: plan }])
-	];
-	const rows = request.observations.map((o) => seenOf(o, outletIds.indexOf(o.box)));
+	const run: Tried = loadsKnown ? { plan, outletIds, idle: bare } : { plan: bare, outletIds, loadsUnknown: true };
+	const twoHot = new Set(boxes.flatMap((b) => (b.twoHot ? [b.id] : [])));
+	const rows = request.observations.map((o) => seenOf(o, outletIds.indexOf(o.box), twoHot.has(o.box)));
 	const seen = rows.flat();
 	const way = feeding(request.boxes);
 	const contradictions = contradictionsOf(seen, (up, at) => way(outletIds[up] ?? '', outletIds[at] ?? ''));
 	const stop = stopOf(request.observations.map(stopRead), request.source.volts);
-	const act = actFor(seen, { contradictions, stop, loadsKnown }) ?? shellAgain(request.observations, outletIds);
-	const diagnosis = new Search(runs, runHypotheses(request)).ask({
+	const first = looksFor(request.complaint, request);
+	const act =
+		actFor(seen, { contradictions, stop, loadsKnown }) ??
+		shellAgain(request.observations, outletIds) ??
+		lookAct(first, request.observations, outletIds);
+	const hypotheses = runHypotheses(request, {
+		complaint: request.complaint,
+		dead: request.observations.flatMap((o) => (o.instrument === 'dead' ? [o.box] : [])),
+		signs: request.observations.flatMap((o) => (o.instrument === 'sign' && o.sign ? [{ at: o.box, sign: o.sign }] : [])),
+		lights: boxes.flatMap((b) => (b.device === 'light' ? [b.id] : []))
+	});
+	const diagnosis = new Search([run], hypotheses).ask({
 		evidence: {
 			seen: withoutThem(seen, contradictions),
+			acts: request.observations.flatMap((o): Done[] =>
+				o.instrument === 'look'
+					? [{ do: 'look', found: o.found ?? null }]
+					: o.instrument === 'own-button'
+						? [
+								{
+									do: 'own-button',
+									at: o.box,
+									outlet: outletIds.indexOf(o.box),
+									trips: o.trips ?? true,
+									resets: o.resets ?? true
+								}
+							]
+						: []
+			),
 			tripped: [...new Set(request.observations.flatMap((o) => (o.instrument === 'tripped' ? [o.box] : [])))]
 		},
 		full: request.source.volts,
 		atHand: { instruments: request.instruments, loadA }
 	});
-	const [first] = contradictions;
+	const [against] = contradictions;
 	const numbers = rows.flatMap((r, i) => r.map(() => i));
-	const contradiction = first
+	const contradiction = against
 		? {
-				observations: [numbers[first.zero] ?? 0, numbers[first.life] ?? 0] as [number, number],
+				observations: [numbers[against.zero] ?? 0, numbers[against.life] ?? 0] as [number, number],
 				why: 'The meter shows nothing where the other shows life: neither counts until it is proven and the reading repeated.'
 			}
 		: null;
-	return told(request, { diagnosis, outletIds, loadA, stop, contradiction, act });
+	return told(request, { diagnosis, outletIds, loadA, stop, contradiction, act, first });
 }
 /** Whether one box is on the way to another, or is it. */
 function feeding(boxes: DiagnoseRequest['boxes']): (up: string, at: string) => boolean {
@@ -233,14 +288,35 @@ function shellAgain(observations: readonly Observation[], outletIds: readonly st
 		: null;
 }
 function seenOf(
-	{ box: _, instrument, loadA, unplugged, proven, meter: _m, sign: _s, ...fields }: Observation,
-	outlet: number
+	{
+		box: _,
+		instrument,
+		loadA,
+		unplugged,
+		proven,
+		meter,
+		sign: _s,
+		trips: _t,
+		resets: _r,
+		found: _f,
+		hh,
+		h2n: _n,
+		h2g,
+		...fields
+	}: Observation,
+	outlet: number,
+	twoHot: boolean
 ): Seen[] {
-	if (instrument === 'tripped' || instrument === 'shell' || instrument === 'sign') return [];
+	if (instrument === 'tripped' || instrument === 'sign' || instrument === 'own-button' || instrument === 'look') return [];
+	// On a meter of 10 Mohm a shell is read again before it counts.
+	if (instrument === 'shell' && meter !== 'low-impedance') return [];
+	// Between two hots the contact that stands for neutral is the other hot; the neutral itself is another contact.
+	if (twoHot && instrument !== 'dead' && instrument !== 'works') fields = { hn: hh, hg: fields.hg, ng: h2g };
 	const read = Object.fromEntries(
 		Object.entries(fields).filter((f): f is [string, number | string | null] => f[1] !== undefined)
 	);
 	const use: Record<string, string> = instrument === 'dead' || instrument === 'works' ? { use: instrument } : {};
+	if (!Object.keys(read).length && !use.use) return [];
 	return [{ outlet, instrument, fields: { ...read, ...use }, loadA: loadA ?? DEFAULT_LOAD_A, unplugged, proven }];
 }
 
@@ -252,10 +328,11 @@ function told(
 		loadA,
 		stop,
 		contradiction,
-		act
+		act,
+		first
 	}: { diagnosis: Diagnosis; outletIds: readonly string[]; loadA: number; act: Act | null } & Pick<
 		DiagnoseAnswer,
-		'stop' | 'contradiction'
+		'stop' | 'contradiction' | 'first'
 	>
 ): DiagnoseAnswer {
 	const rows = diagnosis.answers.slice(0, MOST_TOLD);
@@ -271,6 +348,7 @@ function told(
 		unexplained,
 		stop: stop && { do: stop.do, why: stop.why },
 		contradiction,
+		first,
 		next: act
 			? {
 					do: act.do,
@@ -298,11 +376,17 @@ function told(
 		findings: findingsOf(request, diagnosis)
 	};
 }
+/** A leg of two is told at the panel. */
+const atPanel: readonly string[] = Object.values(RUN_CIRCUITS);
 const faultsOf = ({ hypothesis, fits }: Ranked): ToldFault[] => {
 	const left = [...fits];
 	return hypothesis.faults.map(({ kind, at }) => {
 		const fit = rowOf(kind).isLoose ? left.shift() : undefined;
-		return { kind, at, ...(fit ? { ohms: fit.ohms, ohmsFrom: fit.from, ohmsTo: fit.to } : {}) };
+		return {
+			kind,
+			at: atPanel.includes(at) ? PANEL : at,
+			...(fit ? { ohms: fit.ohms, ohmsFrom: fit.from, ohmsTo: fit.to } : {})
+		};
 	});
 };
 

@@ -5,8 +5,8 @@ import { readRun, RUN_INSTRUMENTS, type Ask, type RunInstrument, type RunReading
 import { check, figure, flag, list, must, named, oneOf, shape, type Checked } from '../model/file/fields';
 import { EDITIONS, type EditionKey } from '../model/kinds';
 import type { FieldFault, Finding, Rule, Step } from '../model/result';
-import { wireOhms, type RunCase } from '../network/run-wiring';
-import { RUN_FAULTS, type Fault } from '../faults/kinds';
+import { RUN_CIRCUITS, wireOhms, type RunBox, type RunCase } from '../network/run-wiring';
+import { isLoose, NETWORK_FAULTS, type Fault, type FaultKind } from '../faults/kinds';
 import { GAUGES } from '../units/gauge';
 import { show } from '../units/quantity';
 
@@ -17,6 +17,8 @@ export interface NetworkRequest extends RunCase {
 	faults: Fault[];
 	read: Ask[];
 }
+export const RUN_DEVICES = ['receptacle', 'gfci', 'light', 'switch'] as const;
+const LEGS = ['a', 'b'] as const;
 /** A box of a circuit, as every request has it. */
 export const runBox = shape({
 	id: must(named(64)),
@@ -25,12 +27,15 @@ export const runBox = shape({
 	metal: must(oneOf(['Cu', 'Al'] as const)),
 	lengthFt: must(figure(0, 10_000)),
 	ground: must(flag()),
-	loadWatts: figure(0, 100_000)
+	loadWatts: figure(0, 100_000),
+	device: oneOf(RUN_DEVICES),
+	hots: list(must(oneOf(LEGS)), 2, 1),
+	'two-hot': flag()
 });
 /** Fields of a circuit, as every request has them. */
 export const circuitFields = {
 	edition: oneOf(EDITIONS),
-	source: must(shape({ volts: must(figure(1, 300)), ohmsPerLeg: must(figure(0, 100)) })),
+	source: must(shape({ volts: must(figure(1, 300)), ohmsPerLeg: must(figure(0, 100)), legs: figure(1, 2) })),
 	boxes: must(list(runBox, 200, 1)),
 	terminationOhms: figure(0, 100),
 	conductorC: figure(-60, 200),
@@ -38,7 +43,9 @@ export const circuitFields = {
 	gfciAt: list(must(named(64)), 200).default(() => [])
 };
 const faults = () =>
-	list(shape({ kind: must(oneOf(RUN_FAULTS)), at: must(named(64)), ohms: figure(1e-6, 1e9) }), 100).default(() => []);
+	list(shape({ kind: must(oneOf(NETWORK_FAULTS)), at: must(named(64)), ohms: figure(1e-6, 1e9), leg: oneOf(LEGS) }), 100).default(
+		() => []
+	);
 /** Test current of an analyzer, A. */
 export const loadA = () => figure(0.1, 100);
 export const networkRequest = shape({
@@ -46,7 +53,7 @@ export const networkRequest = shape({
 	faults: faults(),
 	read: list(shape({ box: must(named(64)), instrument: must(oneOf(RUN_INSTRUMENTS)), loadA: loadA() }), 200).default(() => [])
 });
-export type Loose<T> = Partial<T> & Pick<NetworkRequest, 'source' | 'boxes'>;
+export type Loose<T> = Partial<T> & Pick<NetworkRequest, 'source'> & { boxes: (RunBox & { 'two-hot'?: boolean | undefined })[] };
 
 /** What may be left out: temperature, terminations, faults, what is to be read. */
 export const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
@@ -54,6 +61,7 @@ export const whole = <T extends Loose<NetworkRequest>>(body: T) => ({
 	edition: body.edition ?? ('2023' as const),
 	terminationOhms: body.terminationOhms ?? 0.002,
 	conductorC: body.conductorC ?? 25,
+	boxes: body.boxes.map((b: RunBox & { 'two-hot'?: boolean | undefined }): RunBox => ({ ...b, twoHot: b['two-hot'] })),
 	faults: body.faults ?? [],
 	gfciAt: body.gfciAt ?? [],
 	read: body.read ?? []
@@ -94,6 +102,14 @@ export function checkStream(body: unknown): Checked<StreamRequest> {
 	return faults.length ? { ok: false, faults } : { ok: true, value };
 }
 
+/** Faults that lie at no box. */
+const AT_THE_SUPPLY: Partial<Record<FaultKind, 'panel' | 'service'>> = {
+	'leg-lost': 'panel',
+	'both-hots-one-leg': 'panel',
+	'service-neutral-open': 'service',
+	'supply-high': 'service',
+	'supply-low': 'service'
+};
 /** A place that is no box of the run, as a fault. @returns none where it is one */
 export const unknownBox = (run: RunCase, id: string, path: string): FieldFault[] =>
 	run.boxes.some((b) => b.id === id) ? [] : [{ path, message: `names no box, got "${id}"` }];
@@ -121,13 +137,23 @@ export function runFaults(run: Omit<NetworkRequest, 'read'>): FieldFault[] {
 		}
 	});
 	run.faults.forEach((f, i) => {
-		faults.push(...unknownBox(run, f.at, `faults[${i}].at`));
-		if (f.kind.startsWith('loose') && f.ohms === undefined)
+		const supply = AT_THE_SUPPLY[f.kind];
+		if (supply === undefined) faults.push(...unknownBox(run, f.at, `faults[${i}].at`));
+		else if (f.at !== supply) faults.push({ path: `faults[${i}].at`, message: `must be ${supply} for ${f.kind}, got "${f.at}"` });
+		if (isLoose(f.kind) && f.ohms === undefined)
 			faults.push({ path: `faults[${i}].ohms`, message: `must be given for ${f.kind}` });
+	});
+	run.boxes.forEach((b, i) => {
+		const field = b.twoHot ? 'two-hot' : b.hots?.includes('b') ? 'hots' : null;
+		if (field && run.source.legs !== 2)
+			faults.push({ path: `boxes[${i}].${field}`, message: 'needs source.legs 2: the other hot is on the other leg' });
 	});
 	run.gfciAt?.forEach((id, i) => faults.push(...unknownBox(run, id, `gfciAt[${i}]`)));
 	return faults;
 }
+
+/** A fault of one leg at the panel is its circuit's. */
+const atItsCircuit = (f: Fault): Fault => (f.at === 'panel' ? { ...f, at: RUN_CIRCUITS[f.leg ?? 'b'] } : f);
 
 interface NetworkAnswer {
 	readings: RunReading[];
@@ -137,7 +163,7 @@ interface NetworkAnswer {
 }
 /** What would be read, with the ohms of each leg as steps, and what would hurt or open as findings. */
 export function answerNetwork(edition: Edition, request: NetworkRequest): NetworkAnswer {
-	const { readings, trips } = readRun(edition, request, request.read);
+	const { readings, trips } = readRun(edition, { ...request, faults: request.faults.map(atItsCircuit) }, request.read);
 	const rule: Rule = { section: 'Chapter 9 Table 8', title: 'Conductor properties', edition: edition.key, confidence: 'firm' };
 	return {
 		readings,

@@ -5,8 +5,8 @@ import { type Fault, type FaultKind, RUN_FAULTS } from '../faults/kinds';
 import type { Job, Circuit } from '../model/known';
 import { indexOf } from '../model/job-index';
 import { jobWiring, outletAt } from '../network/job-wiring';
-import type { RunReading } from './run-reading';
-import { voltsAcross, readVolts, readLamps } from './meter';
+import { readTwoHots, type RunReading } from './run-reading';
+import { readVolts, readLamps } from './meter';
 import { analyze } from './analyzer';
 import type { Random } from '../units/random';
 import { linesOf } from './protocol';
@@ -40,17 +40,10 @@ export function readHouse({ built, outlet }: SimulatedHouse, loadA: number): Run
 	const at = built.contacts(outlet.id);
 	const box = outlet.at;
 	if (outlet.ratedVolts === 240) {
-		const third = at.third ?? at.ground;
-		const volts = (a: number | null, b: number | null) => voltsAcross(built, { a, b });
+		const { hn, hg, ng, ...hots } = readTwoHots(built, at, 'voltmeter');
 		return [
-			{ box, instrument: 'voltmeter', hn: volts(at.hot, third), hg: volts(at.hot, at.ground), ng: volts(at.third, at.ground) },
-			{
-				box,
-				instrument: 'voltmeter',
-				hh: volts(at.hot, at.neutral),
-				h2n: volts(at.neutral, third),
-				h2g: volts(at.neutral, at.ground)
-			}
+			{ box, instrument: 'voltmeter', hn, hg, ng },
+			{ box, instrument: 'voltmeter', ...hots }
 		];
 	}
 	return [

@@ -60,6 +60,11 @@ const loopOf = (p: Port, a: number, b: number): { re: number; im: number } => ({
 });
 const loopPart = (p: Port, a: number, b: number, k = 0): number =>
 	at(p.z, 8 * a + k) + at(p.z, 8 * b + k) - at(p.z, 6 * a + 2 * b + k) - at(p.z, 6 * b + 2 * a + k);
+/** Ohms that are seen from a pair with the sources off. */
+export function loopOhms(p: Port, pair: Pair): number {
+	const [a, b] = PAIR[pair];
+	return Math.hypot(loopPart(p, a, b), loopPart(p, a, b, 1));
+}
 /** Each pair by itself, as one meter is moved from pair to pair. */
 export const meterAt = (p: Port, meter: Meter): PairVolts => ({
 	hn: voltsWith(p, 'hn', METER_OHMS[meter]),
@@ -170,6 +175,12 @@ function bootlegBy(loop: number | null, should: number | null, has: number): Ana
 	if ((has & 6) !== 6) return 'no';
 	if (should !== null && should < BLIND_OHMS) return 'cannot-tell';
 	return loop !== null && (should === null || loop < should / 2) ? 'yes' : 'no';
+}
+/** Volts from the shell of what is plugged in to a known ground, by a meter of low impedance; null: no ground contact. */
+export function shellVolts(p: Port): number | null {
+	if (!(p.has & 4)) return null;
+	const meter = METER_OHMS['low-impedance'];
+	return (meter * sizeAt(p.v, 4)) / Math.hypot(meter + at(p.z, 16), at(p.z, 17));
 }
 /** mA through a person who touches the shell of what is plugged in; null: no ground contact. */
 export function touchAt(p: Port): number | null {

@@ -1,11 +1,11 @@
 import type { Edition } from '../code/shape/edition';
-import { build, planOf, type Built } from '../network/build';
+import { build, planOf, type Built, type Contacts } from '../network/build';
 import { runWiring, type RunCase } from '../network/run-wiring';
 import { Solution } from '../network/solve';
 import { currentTrips, trips, type Trip } from '../network/trips';
 import type { Wiring } from '../network/wiring';
 import { analyze, type AnalyzerReading } from './analyzer';
-import { readLamps, readVolts, type LampPattern, type PairVolts } from './meter';
+import { readLamps, readVolts, voltsAcross, type LampPattern, type Meter, type PairVolts } from './meter';
 import { touchShell, PERSON_OHMS } from './touch';
 
 export const RUN_INSTRUMENTS = ['voltmeter', 'low-impedance', 'lamps', 'analyzer', 'shell-touch'] as const;
@@ -33,7 +33,11 @@ export function readAt(built: Built, { box, instrument, loadA }: Ask): RunReadin
 	switch (instrument) {
 		case 'voltmeter':
 		case 'low-impedance':
-			return { box, instrument, ...readVolts(built, at, instrument) };
+			return {
+				box,
+				instrument,
+				...(isTwoHot(built, box) ? readTwoHots(built, at, instrument) : readVolts(built, at, instrument))
+			};
 		case 'lamps':
 			return { box, instrument, ...readLamps(built, at) };
 		case 'analyzer':
@@ -43,6 +47,23 @@ export function readAt(built: Built, { box, instrument, loadA }: Ask): RunReadin
 	}
 }
 
+const isTwoHot = ({ plan }: Built, id: string): boolean => {
+	const i = plan.outletById.get(id);
+	return i !== undefined && plan.wiring.outlets[i]?.ratedVolts === 240;
+};
+/** Each pair of a receptacle between two hots; with no neutral of its own, against its ground. */
+export function readTwoHots(built: Built, at: Contacts, meter: Meter): PairVolts & TwoHots {
+	const third = at.third ?? at.ground;
+	const volts = (a: number | null, b: number | null) => voltsAcross(built, { a, b }, meter);
+	return {
+		hn: volts(at.hot, third),
+		hg: volts(at.hot, at.ground),
+		ng: volts(at.third, at.ground),
+		hh: volts(at.hot, at.neutral),
+		h2n: volts(at.neutral, third),
+		h2g: volts(at.neutral, at.ground)
+	};
+}
 /** What opens as the run stands, and what a reading itself would open: an analyzer's current, a person's. */
 function runTrips(built: Built, asks: readonly Ask[]): { device: string; why: string }[] {
 	const { wiring } = built.plan;

@@ -443,6 +443,9 @@ export type SymptomKind = (typeof SYMPTOM_KINDS)[number];
 /** What was seen at a box that makes a fault there likelier. */
 export const SYMPTOM_SIGNS = ['recent-work', 'damp', 'loose-grip', 'warm'] as const;
 export type SymptomSign = (typeof SYMPTOM_SIGNS)[number];
+/** What a cheap look may find, before anything is read. */
+export const LOOK_FINDS = ['gfci-tripped', 'appliance', 'switch', 'breaker-not-reset'] as const;
+export type LookFinds = (typeof LOOK_FINDS)[number];
 
 export const STAGES = ['walk', 'layout', 'circuit', 'protect', 'rough', 'trim', 'prove', 'trace', 'handover'] as const;
 export type Stage = (typeof STAGES)[number];

@@ -7,6 +7,7 @@ import type {
 	PHOTO_OF,
 	ReadingKind,
 	TORQUE_UNITS,
+	LookFinds,
 	SymptomKind,
 	SymptomSign
 } from './kinds';
@@ -26,6 +27,8 @@ export interface Symptom {
 	works?: string[] | undefined;
 	/** What was seen at a box. */
 	signs?: { boxId: string; sign: SymptomSign }[] | undefined;
+	/** Cheap looks, and whether each was it. */
+	looks?: { look: LookFinds; found: boolean }[] | undefined;
 	/** What it was in the end. */
 	was?: SymptomCause | undefined;
 }

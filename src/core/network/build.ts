@@ -33,6 +33,8 @@ export interface How {
 	off?: ReadonlySet<string> | undefined;
 	/** Without the loads. */
 	unplugged?: boolean | undefined;
+	/** Other loads than the plan's: ohms of each outlet by its number, 0 for none. */
+	loads?: ArrayLike<number> | undefined;
 }
 
 /**
@@ -44,6 +46,8 @@ export const build = (plan: Plan, faults: readonly Fault[] = [], how: How = {}):
 export const solved = (built: Built): Solution => new Solution(built.network);
 
 const NONE: readonly Fault[] = [];
+/** A supply that is well outside the utility's range: shares of what it ought to be. @source practice: 114 to 126 V at 120 */
+const SUPPLIED = { high: 1.12, low: 0.88 } as const;
 
 class Builder {
 	private readonly network = new Network();
@@ -123,8 +127,9 @@ class Builder {
 	private supply(): void {
 		const { supply } = this.plan.wiring;
 		const { network } = this;
-		this.source(supply.bars.a, supply.volts, 'a');
-		if (supply.bars.b) this.source(supply.bars.b, -supply.volts, 'b');
+		const volts = supply.volts * this.supplied();
+		this.source(supply.bars.a, volts, 'a');
+		if (supply.bars.b) this.source(supply.bars.b, -volts, 'b');
 		const lost = this.is('service-neutral-open', 'service');
 		const neutralOhms = supply.neutralOhms + (this.is('service-neutral-loose', 'service')?.ohms ?? 0);
 		const [neutral, ground] = [this.number(supply.bars.neutral), this.number(supply.bars.ground)];
@@ -138,6 +143,11 @@ class Builder {
 			this.node[ground] = EARTH;
 		}
 	}
+	/** Of its volts, the share that a supply that is too high or too low gives. */
+	private supplied(): number {
+		if (!this.faults.length) return 1;
+		return this.is('supply-high', 'service') ? SUPPLIED.high : this.is('supply-low', 'service') ? SUPPLIED.low : 1;
+	}
 	private source(bar: string, volts: number, leg: 'a' | 'b'): void {
 		const loose = this.is('service-leg-loose', 'service');
 		const ohms = this.plan.wiring.supply.ohmsPerLeg + (loose && (loose.leg ?? 'a') === leg ? (loose.ohms ?? 0) : 0);
@@ -148,7 +158,7 @@ class Builder {
 	}
 	/** A breaker that is off, or has tripped, leaves its point on nothing. */
 	private breaker({ circuitId, poles }: Breaker): void {
-		if (this.faults.length && this.is('breaker-off', circuitId)) return;
+		if (this.faults.length && (this.is('breaker-off', circuitId) || this.is('leg-lost', circuitId))) return;
 		const oneLeg = this.faults.length > 0 && this.is('both-hots-one-leg', circuitId);
 		const [first] = poles;
 		for (const p of poles)
@@ -168,7 +178,7 @@ class Builder {
 			for (let i = cable.start; i < cable.end; i++) {
 				const w = plan.wires[i] as PlannedWire;
 				const from = this.at(w.from);
-				const to = this.at(w.to);
+				const to = this.at(this.endOf(cable, i, here));
 				const hit = here.length ? here.filter((f) => onWire(f, w)) : NONE;
 				if (hit.some((f) => wireOf(f)?.how === 'open')) {
 					open |= 1 << (i - cable.start);
@@ -187,6 +197,22 @@ class Builder {
 				network.capacitor(this.at(a.to), this.at(b.to), parted ? farad : farad / 2);
 			}
 		}
+	}
+
+	/** The point in which a wire of a cable ends: another's where two are exchanged there. */
+	private endOf({ start, end }: Plan['cables'][number], wire: number, here: readonly Fault[]): number {
+		const w = this.plan.wires[wire] as PlannedWire;
+		for (const f of here)
+			for (const e of FAULT_ROWS[f.kind].does) {
+				if (e.on !== 'cable' || !e.exchanged.includes(w.role) || (w.role === 'hot' && !w.first)) continue;
+				const [one, other] = e.exchanged;
+				const role = w.role === one ? other : one;
+				for (let i = start; i < end; i++) {
+					const to = this.plan.wires[i] as PlannedWire;
+					if (to.role === role && (role !== 'hot' || to.first)) return to.to;
+				}
+			}
+		return w.to;
 	}
 
 	/** Where two circuits end at one place, a fault may name whose cable it is on. */
@@ -231,7 +257,8 @@ class Builder {
 			contacts[4 * i + 3] = o.third < 0 ? -1 : this.at(o.third);
 			if (this.faults.length) this.deviceFaults(i);
 			const [hot, neutral] = [contacts[4 * i] as number, contacts[4 * i + 1] as number];
-			if (o.ohms > 0 && !how.unplugged && neutral >= 0) network.resistor(hot, neutral, o.ohms);
+			const ohms = how.loads ? (how.loads[i] as number) : o.ohms;
+			if (ohms > 0 && !how.unplugged && neutral >= 0) network.resistor(hot, neutral, ohms);
 		}
 		for (const f of this.faults) {
 			if (f.kind !== 'tab-left-in') continue;

@@ -3,7 +3,7 @@ import type { Contradiction } from './contradiction';
 import type { Seen } from './seen';
 
 /** What is done before another reading tells anything. */
-export type ActKind = 'switch-off' | 'prove-meter' | 'again-low-impedance' | 'unplug';
+export type ActKind = 'switch-off' | 'prove-meter' | 'again-low-impedance' | 'unplug' | 'look';
 export interface Act {
 	do: ActKind;
 	/** Outlet at which it is done, by its number; null: at the panel. */

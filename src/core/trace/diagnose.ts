@@ -62,6 +62,10 @@ export class Search {
 	each(h: Hypothesis, { evidence, full }: Pick<Question, 'evidence' | 'full'>): number[] {
 		return evidence.seen.map((s) => this.ranker.oddsOf(h, s, full));
 	}
+	/** What was seen that a hypothesis does not explain, by its number. */
+	misfits(h: Hypothesis, question: Pick<Question, 'evidence' | 'full'>): number[] {
+		return question.evidence.seen.flatMap((_, i) => (this.ranker.explains(h, i, question) ? [] : [i]));
+	}
 	/** Each likely fault together with each other one, elsewhere. */
 	private pairsOf({ ranked }: Ranking): Hypothesis[] {
 		const over = this.pairOver;

@@ -2,7 +2,7 @@ import type { Reading, Symptom } from '../model/job';
 import { lastAfter } from '../model/latest-readings';
 import { byWriting, knownBefore } from '../model/written';
 import type { Wiring } from '../network/wiring';
-import type { Seen } from './seen';
+import { OVER_RANGE_OHMS, type Seen } from './seen';
 
 /** What is known already of a circuit: its readings, what was seen dead or working, told as observations. */
 export interface Gathered {
@@ -80,6 +80,12 @@ const ANALYZED: Readonly<Partial<Record<Reading['kind'], string>>> = {
 	'ohm-ground': 'groundOhms',
 	bootleg: 'bootleg'
 };
+const DEAD_OHMS: Readonly<Partial<Record<Reading['kind'], 'hn' | 'hg'>>> = { 'dead-ohm-hn': 'hn', 'dead-ohm-hg': 'hg' };
+const WORKS: Readonly<Record<string, 'works' | 'dead'>> = { works: 'works', 'stays-on': 'works', 'stays-off': 'dead' };
+function worksBy(r: Reading, outlet: number, loadA: number): Seen | null {
+	const use = WORKS[r.word ?? ''];
+	return use ? { outlet, instrument: use, fields: { use }, loadA } : null;
+}
 /** A reading as the network knows it; null: it says nothing of the wiring between boxes. */
 function seenBy(r: Reading, outlet: number): Seen | null {
 	const loadA = r.loadA ?? USUAL_LOAD_A;
@@ -92,7 +98,17 @@ function seenBy(r: Reading, outlet: number): Seen | null {
 		const [hn = '', hg = '', ng = ''] = (r.lamps ?? '').split(' ');
 		return ng ? { outlet, instrument: 'lamps', fields: { hn, hg, ng }, loadA } : null;
 	}
+	// A light, a fan, what a switch switches: on and off by it.
+	if (r.kind === 'works') return worksBy(r, outlet, loadA);
+	const pair = DEAD_OHMS[r.kind];
+	if (pair && r.value !== null) {
+		// With a lead on nothing an ohmmeter shows its end of scale.
+		const value = r.value < OVER_RANGE_OHMS ? r.value : null;
+		return { outlet, instrument: 'ohms', fields: { [pair]: value }, loadA };
+	}
 	if (r.value === null) return null;
+	if (r.kind === 'shell' && r.meter === 'low-impedance')
+		return { outlet, instrument: 'shell', fields: { volts: r.value }, loadA };
 	if (r.kind === 'hn' && r.loadA !== null) return { outlet, instrument: 'analyzer', fields: { loadedVolts: r.value }, loadA };
 	if ((r.kind === 'hn' || r.kind === 'hg' || r.kind === 'ng') && r.loadA === null)
 		return {

@@ -1,6 +1,5 @@
-import { isLoose, RUN_FAULTS, type Fault, type FaultKind } from '../faults/kinds';
-import { inFeedOrder, type RunCase } from '../network/run-wiring';
-import { RUN_WEIGHTS, SOUND_WEIGHT } from './weights';
+import { isLoose, type Fault, type FaultKind } from '../faults/kinds';
+import { SOUND_WEIGHT } from './weights';
 
 /** What may be wrong: one fault, two that belong together, or none. `off`: a breaker or GFCI that is off or has tripped. */
 export interface Suspected extends Omit<Fault, 'kind' | 'ohms'> {
@@ -66,25 +65,3 @@ export function hypothesesOf(singles: readonly Single[], places: Places, over: {
 	return found;
 }
 const nameOf = (f: Suspected): string => `${f.kind} ${f.at}`;
-
-/** Everything that can be wrong with one circuit of boxes: every fault at every place, and the pairs that belong together. */
-export function runHypotheses(run: Pick<RunCase, 'boxes' | 'gfciAt'>): Hypothesis[] {
-	const { single, pairOver } = RUN_WEIGHTS;
-	const boxes = inFeedOrder(run.boxes);
-	const watchers = run.gfciAt ?? [];
-	const upstream = new Map<string, readonly string[]>();
-	for (const { id, from } of boxes) upstream.set(id, [id, ...(upstream.get(from) ?? [])]);
-	const singles = [
-		...[PANEL, ...watchers].map((at): Single => ({ kind: 'off', at, weight: single.off })),
-		...boxes.flatMap(({ id: at, ground }) =>
-			RUN_FAULTS.filter((kind) => ground || !NEEDS_GROUND_WIRE.includes(kind)).map((kind): Single => ({
-				kind,
-				at,
-				weight: single[kind]
-			}))
-		)
-	];
-	const places = { cables: boxes.map((b) => b.id), outlets: boxes.map(({ id }) => ({ id, at: id })), watchers, upstream };
-	return hypothesesOf(singles, places, { pair: pairOver, tripped: pairOver });
-}
-const NEEDS_GROUND_WIRE: readonly FaultKind[] = ['open-ground', 'loose-ground'];

@@ -4,8 +4,8 @@ import type { SymptomKind, SymptomSign } from '../model/kinds';
 import { LOAD_SIDE } from '../network/plan';
 import type { Wiring } from '../network/wiring';
 import type { FaultKind } from '../faults/kinds';
-import { rowOf } from '../faults/rows';
 import { hypothesesOf, type Hypothesis, type Single, type Suspected } from './hypotheses';
+import { speaksFor } from './speaks-for';
 import { PRACTICE_WEIGHTS as W } from './weights';
 
 /** What makes faults likelier than they are by themselves: what was said, and what was seen at boxes. */
@@ -21,30 +21,6 @@ export const toldBy = (symptoms: readonly Symptom[]): Told => ({
 	at: symptoms.flatMap((s) => [...(s.boxId ? [s.boxId] : []), ...(s.dead ?? [])]),
 	signs: symptoms.flatMap((s) => s.signs ?? [])
 });
-
-/** Which kinds a symptom speaks for. */
-const cuts = (kind: Suspected['kind']): boolean =>
-	rowOf(kind).does.some((e) => (e.on === 'wire' && e.how === 'open') || (e.on === 'contact' && e.how === 'lost'));
-const isLooseOne = (kind: Suspected['kind']): boolean => rowOf(kind).isLoose === true;
-/** It tells of the panel, the service or a load: no joint of this run is the likelier for it. */
-const ofNone = (): boolean => false;
-const SPEAKS_FOR: Readonly<Record<SymptomKind, (kind: Suspected['kind']) => boolean>> = {
-	'nothing-works': (k) => k === 'off' || cuts(k),
-	'half-dead': (k) => k === 'open-hot' || k === 'open-neutral',
-	'one-half': (k) => k === 'hot-contact-lost' || k === 'tab-removed',
-	'comes-and-goes': isLooseOne,
-	dims: isLooseOne,
-	'bright-and-dim': ofNone,
-	tingle: (k) => k === 'bootleg' || k === 'hot-ground-reversed' || k === 'open-ground',
-	'trips-at-once': ofNone,
-	'trips-later': ofNone,
-	'afci-trips': ofNone,
-	// The nail has its own weight, on cables alone.
-	'after-a-nail': ofNone,
-	warm: isLooseOne,
-	'gfci-trips': (k) => k === 'neutral-ground-touch',
-	'gfci-no-reset': (k) => k === 'neutral-ground-touch' || k === 'off'
-};
 
 /** Everything that can be wrong with a circuit of a job, each with its weight before anything was read. */
 export function jobHypotheses(job: Job, wiring: Wiring, { circuitId, told }: { circuitId: string; told: Told }): Hypothesis[] {
@@ -81,7 +57,9 @@ class Possible {
 		for (const w of this.own(this.wiring.watchers)) this.one('off', w.at, W.off * this.speaks('off'));
 		this.cables();
 		this.contacts();
+		this.reversedSplices();
 		this.deviceFaults();
+		this.besidesWiring();
 		this.touches();
 		const service = this.told.kinds.includes('bright-and-dim') ? W.serviceNeutral.brightAndDim : W.serviceNeutral.usual;
 		this.one('service-neutral-open', 'service', service / 2);
@@ -101,7 +79,7 @@ class Possible {
 		this.found.push({ kind, at, weight });
 	}
 	private speaks(kind: Suspected['kind']): number {
-		return this.told.kinds.some((k) => SPEAKS_FOR[k](kind)) ? W.symptom.speaksFor : 1;
+		return this.told.kinds.some((k) => speaksFor(k, kind)) ? W.symptom.speaksFor : 1;
 	}
 	/** What a symptom speaks of is likelier on the way to where it was seen, and hardly lies elsewhere. */
 	private lies(kind: Suspected['kind'], at: string): number {
@@ -130,6 +108,12 @@ class Possible {
 			this.over(`open-${role}`, places, W.splice + shared + (nail ? W.cable.afterNail : W.cable.usual));
 			this.over(`loose-${role}`, places, W.splice);
 		}
+	}
+	/** Hot and neutral exchanged in a splice: what shows at every outlet behind it is one fault. */
+	private reversedSplices(): void {
+		const recent = this.told.signs.some((s) => s.sign === 'recent-work');
+		const places = this.own(this.wiring.cables).map(({ at }) => ({ at, times: this.sign(at) }));
+		this.over('reversed-splice', places, recent ? W.reversedSplice.recentWork : W.reversedSplice.usual);
 	}
 	private shares(): boolean {
 		return !!this.job.circuits.find((c) => c.id === this.circuitId)?.multiwire;
@@ -167,6 +151,7 @@ class Possible {
 		const toGround = grounded.map((o) => ({ at: o.id, times: this.sign(o.at), where: o.at }));
 		this.over('hot-ground-reversed', toGround, W.hotGround);
 		this.over('neutral-ground-swapped', toGround, W.swapped);
+		this.over('ground-contact-lost', toGround, W.groundContact);
 		const bare = new Set(
 			this.own(this.wiring.cables)
 				.filter((c) => !c.wires.some((w) => w.role === 'ground'))
@@ -184,6 +169,31 @@ class Possible {
 			W.bootleg.threeSlotOnTwoWire
 		);
 	}
+	/** What is asked of a complaint before the wiring: the lamp or appliance, a switch, a protecting device. */
+	private besidesWiring(): void {
+		const { kinds, at } = this.told;
+		const { appliance, switchOpen, gfciDead, lineLoad } = W.asked;
+		const [one, ...more] = [...new Set(at)];
+		const outlets = this.own(this.wiring.outlets);
+		const alone = one !== undefined && !more.length ? outlets.filter((o) => o.at === one) : [];
+		if (kinds.some((k) => ASKS_FOR_ITS_LAMP.includes(k)))
+			this.over(
+				'appliance',
+				alone.map((o) => ({ at: o.id, where: o.at })),
+				appliance
+			);
+		const lights = outlets.filter((o) => this.devices.get(o.id)?.kind === 'lighting' && (!at.length || at.includes(o.at)));
+		const switched = kinds.includes('nothing-works') ? switchOpen.told : switchOpen.usual;
+		this.over(
+			'switch-open',
+			lights.map((o) => ({ at: o.id, where: o.at })),
+			switched
+		);
+		for (const w of this.own(this.wiring.watchers)) {
+			this.one('gfci-dead', w.at, kinds.includes('gfci-no-reset') ? gfciDead.told : gfciDead.usual);
+			if (kinds.includes('gfci-no-reset')) this.one('gfci-line-load-swapped', w.at, lineLoad);
+		}
+	}
 	private touches(): void {
 		const places = this.own(this.wiring.cables).map((c) => ({ at: c.at, times: this.sign(c.at) }));
 		const short = this.told.kinds.includes('trips-at-once') ? W.short.tripsAtOnce : W.short.usual;
@@ -192,6 +202,8 @@ class Possible {
 		this.over('neutral-ground-touch', places, W.neutralGround);
 	}
 }
+/** Where one lamp is dead, dim or flickers, it may be the lamp. */
+const ASKS_FOR_ITS_LAMP: readonly SymptomKind[] = ['nothing-works', 'comes-and-goes', 'dims'];
 /** Of each place of a circuit: itself and those that feed it, up to the panel. */
 function upstreamOf({ cables }: Wiring, circuitId: string): Map<string, string[]> {
 	const owner = new Map(cables.flatMap((c) => c.wires.map((w) => [w.to, c.at] as const)));

@@ -6,11 +6,14 @@ import { indexOf } from '../model/job-index';
 import { knownJob } from '../model/known';
 import { downstream, runOf } from '../run/runs';
 import { readingValue, readingWords } from '../model/reading';
+import type { LookFinds } from '../model/kinds';
 import { actFor, type ActKind } from './acts';
 import { contradictionsOf, withoutThem, type Contradiction } from './contradiction';
 import { Search, type Diagnosis } from './diagnose';
 import { fitsOutlet, readsDead } from './fits-outlet';
+import type { Done } from './done';
 import { gather, type Gathered } from './gather';
+import { lookAct, looksFor } from './looks';
 import type { Hypothesis, Suspected } from './hypotheses';
 import { jobHypotheses, toldBy } from './job-hypotheses';
 import { jobStops } from './job-stops';
@@ -46,6 +49,10 @@ export interface Traced {
 	stop: Stop | null;
 	/** What is done before another reading tells anything; null: the next one. */
 	act: TracedAct | null;
+	/** Cheap looks for what people say is wrong, each with what it came to; null: nobody looked yet. */
+	looks: { symptomId: string; look: LookFinds; why: string; found: boolean | null }[];
+	/** Readings that the likeliest answer does not explain: while there are any, nothing is found. */
+	misfits: Gathered['rows'];
 	/** When a fault of this circuit was last found: what was read before says nothing of it now; null: none was. */
 	since: string | null;
 	/** What was taken each way, because nobody knows it. */
@@ -105,6 +112,8 @@ const LEAST_SHARE = 0.1;
 /** Under this a place is not said to be suspected. */
 const LEAST_SAID = 0.001;
 
+const asDone = ({ look, found }: Traced['looks'][number]): Done[] =>
+	found === null ? [] : [{ do: 'look', found: found ? look : null, at: [look] }];
 /** Searches one circuit; asked again after each reading it solves nothing twice. */
 export class JobTrace {
 	private readonly possible: PossibleRuns;
@@ -156,9 +165,10 @@ export class JobTrace {
 		});
 		const contradictions = contradictionsOf(gathered.seen, (up, at) => this.feeds(up, at));
 		const stop = this.stopped(readings, events);
-		const act = this.act(gathered.seen, { contradictions, stop });
+		const looks = this.looks();
+		const act = this.act(gathered.seen, { contradictions, stop, looks });
 		const question = {
-			evidence: { seen: withoutThem(gathered.seen, contradictions), tripped: this.tripped() },
+			evidence: { seen: withoutThem(gathered.seen, contradictions), tripped: this.tripped(), acts: looks.flatMap(asDone) },
 			full: this.job.practice.supplyVolts,
 			atHand: { instruments: [...instruments], loadA: this.job.practice.testLoadA },
 			readWhole: ({ instrument, fields }: Seen) => instrument !== 'analyzer' || Object.keys(fields).length > 1
@@ -168,7 +178,8 @@ export class JobTrace {
 		const answers = diagnosis.answers.slice(0, TOLD.answers).map((a) => this.answer(a, { diagnosis, instruments }));
 		const hazards = this.hazards(diagnosis);
 		// No answer stands on what contradicts itself, on a load that nobody unplugged, or where volts kill.
-		const found = !act && this.found(diagnosis);
+		const misfits = this.misfits(diagnosis, gathered, question);
+		const found = !act && !misfits.length && this.found(diagnosis);
 		const first = found ? hazards.map((h) => h.boxId) : [];
 		const next = stop ? [] : this.next(diagnosis, at, { first, seen: gathered.seen });
 		return {
@@ -181,6 +192,8 @@ export class JobTrace {
 			done: found ? 'found' : next.length || act ? null : 'no-more',
 			stop,
 			act,
+			looks,
+			misfits,
 			hazards,
 			since: this.since() || null,
 			taken,
@@ -202,13 +215,38 @@ export class JobTrace {
 		const [stop] = jobStops(this.job, readings, events).filter((s) => here.has(s.placeId) || s.placeId === circuit?.panelId);
 		return stop ?? null;
 	}
+	private misfits({ answers }: Diagnosis, { seen, rows }: Gathered, question: Parameters<Search['ask']>[0]): Gathered['rows'] {
+		const best = answers[0]?.members[0]?.hypothesis;
+		if (!best) return [];
+		const odd = new Set(this.search.misfits(best, question).map((i) => question.evidence.seen[i]));
+		return rows.filter((_, i) => odd.has(seen[i]));
+	}
+	/** The looks that an open symptom asks for, once each. */
+	private looks(): Traced['looks'] {
+		const found = this.symptoms().flatMap((s) =>
+			looksFor(s.kind, { boxes: this.possible.outlets }).map(({ look, why }) => ({
+				symptomId: s.id,
+				look,
+				why,
+				found: s.looks?.find((l) => l.look === look)?.found ?? null
+			}))
+		);
+		return found.filter((l, i) => found.findIndex((x) => x.look === l.look) === i);
+	}
 	private act(
 		seen: readonly Seen[],
-		{ contradictions, stop }: { contradictions: readonly Contradiction[]; stop: Stop | null }
+		{ contradictions, stop, looks }: { contradictions: readonly Contradiction[]; stop: Stop | null; looks: Traced['looks'] }
 	): TracedAct | null {
-		const act = actFor(seen, { contradictions, stop, loadsKnown: false });
+		const told = seen.map(({ instrument }) => ({ box: '', instrument }));
+		const left = looks.some((l) => l.found) ? [] : looks.filter((l) => l.found === null);
+		const act = actFor(seen, { contradictions, stop, loadsKnown: false }) ?? lookAct(left, told, [this.symptomAt()]);
+		if (act?.do === 'look') return { do: 'look', boxId: this.symptomAt() || null, half: undefined, why: act.why };
 		const outlet = act && act.outlet !== null ? this.possible.outlets[act.outlet] : undefined;
 		return act && { do: act.do, boxId: outlet?.at ?? null, half: outlet?.half, why: act.why };
+	}
+	/** Where the symptom was told of; empty: nowhere in particular. */
+	private symptomAt(): string {
+		return this.symptoms().find((s) => s.boxId !== null)?.boxId ?? '';
 	}
 	/** One answer holds; or all that hold speak of the same boxes, so that opening those settles it. */
 	private found({ answers }: Diagnosis): boolean {

@@ -5,28 +5,31 @@ import type { Built, Contacts } from '../network/build';
 import { EARTH, type Branch, type Node, type Solution } from '../network/solve';
 import { LOOSE_OHMS } from './spread';
 
-/**
- * A run with one or two loose connections whose ohms are not known: the sound network is solved once, and ohms in series with one of
- * its branches are a change of one conductance, which has a closed form. So hundreds of values cost little more than one.
- */
-export class LooseRun {
-	private readonly sound: (outlet: number) => Port;
-	private readonly at: LooseBranch[];
+/** What is not known of a run: ohms in series with a branch, or a load of so many ohms between two nodes. */
+export type Varied = Branch | { a: Node; b: Node; load: true };
 
-	/** @param built the network as it is but for the loose connections @param branches which get ohms in series */
+/**
+ * A run with one or two connections or loads whose ohms are not known: the network is solved once, and ohms in series with one of its
+ * branches, or a branch more, are a change of one conductance, which has a closed form. So hundreds of values cost little more than one.
+ */
+export class VariedRun {
+	private readonly sound: (outlet: number) => Port;
+	private readonly at: VariedBranch[];
+
+	/** @param built the network as it is but for what varies */
 	constructor(
 		built: Built,
 		solution: Solution,
-		of: { branches: readonly Branch[]; outletIds: readonly string[]; port?: (outlet: number) => Port }
+		of: { varied: readonly Varied[]; outletIds: readonly string[]; port?: (outlet: number) => Port }
 	) {
 		const contacts = of.outletIds.map((id) => built.contacts(id));
 		this.sound = of.port ?? ((outlet) => portAt(solution, contacts[outlet] as Contacts));
 		const nodes = contacts.map((c) => [c.hot, c.neutral, c.ground] as const);
-		this.at = of.branches.map((b) => looseBranch(solution, b, { nodes, branches: of.branches }));
+		this.at = of.varied.map((b) => variedBranch(solution, b, { nodes, varied: of.varied }));
 	}
 
 	private readonly kept = new WeakMap<readonly number[], (Port | undefined)[]>();
-	/** The port of an outlet with so many ohms more in each of the branches; kept for the list of ohms that is given. */
+	/** The port of an outlet with so many ohms in each of what varies; kept for the list of ohms that is given. */
 	port(outlet: number, ohms: readonly number[]): Port {
 		const kept = this.kept.get(ohms) ?? [];
 		this.kept.set(ohms, kept);
@@ -37,9 +40,9 @@ export class LooseRun {
 		const port: Port = { v: sound.v.slice(), z: sound.z.slice(), has: sound.has };
 		const [one, two] = this.at;
 		if (!one) return port;
-		const k = factor(one.siemens, (ohms[0] ?? 0) - one.builtIn, one.loop);
+		const k = factor(one.change(ohms[0] ?? 0), one.loop);
 		const c1 = one.columns[outlet] as Float64Array;
-		change(port, c1, k, one.volts);
+		change(port, c1, { k, volts: one.volts });
 		if (!two) return port;
 		// The second branch, as it is after the first one's change.
 		const cross = one.cross[1] as Complex;
@@ -48,12 +51,12 @@ export class LooseRun {
 		const volts = less(two.volts, times(kc, one.volts));
 		const c2 = two.columns[outlet] as Float64Array;
 		const column = new Float64Array(6);
-		for (let i = 0; i < 3; i++) {
-			const moved = times(kc, [c1[2 * i] as number, c1[2 * i + 1] as number]);
-			column[2 * i] = (c2[2 * i] as number) - moved[0];
-			column[2 * i + 1] = (c2[2 * i + 1] as number) - moved[1];
+		for (let i = 0; i < 6; i += 2) {
+			const [re, im] = [c1[i] as number, c1[i + 1] as number];
+			column[i] = (c2[i] as number) - (kc[0] * re - kc[1] * im);
+			column[i + 1] = (c2[i + 1] as number) - (kc[0] * im + kc[1] * re);
 		}
-		change(port, column, factor(two.siemens, (ohms[1] ?? 0) - two.builtIn, loop), volts);
+		change(port, column, { k: factor(two.change(ohms[1] ?? 0), loop), volts });
 		return port;
 	}
 }
@@ -61,23 +64,23 @@ type Complex = readonly [number, number];
 const times = ([a, b]: Complex, [c, d]: Complex): Complex => [a * c - b * d, a * d + b * c];
 const less = ([a, b]: Complex, [c, d]: Complex): Complex => [a - c, b - d];
 
-interface LooseBranch {
-	siemens: number;
-	/** Of the ohms of its connection, so many are in the network as it was solved: a contact is built with one ohm. */
-	builtIn: number;
+interface VariedBranch {
+	/** By how many siemens so many ohms change it. */
+	change: (ohms: number) => number;
 	/** Ohms seen across it, and volts over it, as the network is. */
 	loop: Complex;
 	volts: Complex;
 	/** For each outlet: volts at its contacts for an ampere through the branch's ends. */
 	columns: Float64Array[];
-	/** The same across each of the branches. */
+	/** The same across each of what varies. */
 	cross: Complex[];
 }
-function looseBranch(
+function variedBranch(
 	solution: Solution,
-	{ a, b, siemens }: Branch,
-	{ nodes, branches }: { nodes: readonly (readonly (Node | null)[])[]; branches: readonly Branch[] }
-): LooseBranch {
+	branch: Varied,
+	{ nodes, varied }: { nodes: readonly (readonly (Node | null)[])[]; varied: readonly Varied[] }
+): VariedBranch {
+	const { a, b } = branch;
 	const { re, im } = solution.driven([
 		[a, 1],
 		[b, -1]
@@ -86,33 +89,40 @@ function looseBranch(
 		node === null || node === EARTH ? [0, 0] : [re[node] as number, im[node] as number];
 	const volts = solution.between(a, b);
 	return {
-		siemens,
-		builtIn: siemens === 1 / NOMINAL_OHMS ? NOMINAL_OHMS : 0,
+		change: 'load' in branch ? (ohms) => 1 / ohms : inSeries(branch.siemens),
 		loop: less(of(a), of(b)),
 		volts: [volts.re, volts.im],
 		columns: nodes.map((contacts) => Float64Array.from(contacts.flatMap((n) => [...of(n)]))),
-		cross: branches.map((o) => less(of(o.a), of(o.b)))
+		cross: varied.map((o) => less(of(o.a), of(o.b)))
 	};
 }
-/** By what the inverse changes where a branch gets ohms in series. */
-function factor(siemens: number, ohms: number, loop: Complex): Complex {
-	const change = 1 / (1 / siemens + ohms) - siemens;
+/** Of the ohms of a contact one is in the network as it was solved. */
+function inSeries(siemens: number): VariedBranch['change'] {
+	const builtIn = siemens === 1 / NOMINAL_OHMS ? NOMINAL_OHMS : 0;
+	return (ohms) => 1 / (1 / siemens + ohms - builtIn) - siemens;
+}
+/** By what the inverse changes where a branch changes by so many siemens. */
+function factor(change: number, loop: Complex): Complex {
 	const [dr, di] = [1 + change * loop[0], change * loop[1]];
 	const d = dr * dr + di * di;
 	return [(change * dr) / d, (-change * di) / d];
 }
-function change(port: Port, column: Float64Array, k: Complex, volts: Complex): void {
-	const kv = times(k, volts);
+/** What the inverse changes of a port: its volts by those over the branch, its ohms by its own column. Nothing is made here: it is asked for by the million. */
+function change({ v, z }: Port, column: Float64Array, { k: [kr, ki], volts: [vr, vi] }: { k: Complex; volts: Complex }): void {
+	const [ur, ui] = [kr * vr - ki * vi, kr * vi + ki * vr];
 	for (let i = 0; i < 3; i++) {
-		const ci: Complex = [column[2 * i] as number, column[2 * i + 1] as number];
-		const [vr, vi] = times(ci, kv);
-		port.v[2 * i] = (port.v[2 * i] as number) - vr;
-		port.v[2 * i + 1] = (port.v[2 * i + 1] as number) - vi;
-		const ck = times(ci, k);
+		const re = column[2 * i] as number;
+		const im = column[2 * i + 1] as number;
+		v[2 * i] = (v[2 * i] as number) - (re * ur - im * ui);
+		v[2 * i + 1] = (v[2 * i + 1] as number) - (re * ui + im * ur);
+		const cr = re * kr - im * ki;
+		const ci = re * ki + im * kr;
 		for (let j = 0; j < 3; j++) {
-			const [zr, zi] = times(ck, [column[2 * j] as number, column[2 * j + 1] as number]);
-			port.z[6 * i + 2 * j] = (port.z[6 * i + 2 * j] as number) - zr;
-			port.z[6 * i + 2 * j + 1] = (port.z[6 * i + 2 * j + 1] as number) - zi;
+			const r = column[2 * j] as number;
+			const m = column[2 * j + 1] as number;
+			const at = 6 * i + 2 * j;
+			z[at] = (z[at] as number) - (cr * r - ci * m);
+			z[at + 1] = (z[at + 1] as number) - (cr * m + ci * r);
 		}
 	}
 }

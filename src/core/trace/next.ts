@@ -123,9 +123,12 @@ function readied(s: Display): Ready {
 	if (saysNothing(s)) return { ...plain, silent: true };
 	if (s.value === null) return plain;
 	// With the service's own volts, that nobody knows to the volt.
+	if (s.of === 'volts' && s.ghost) return { ...plain, value: GHOST_MIDDLE, spread: spreadOf(s) };
 	const spread = s.of === 'volts' ? Math.hypot(spreadOf(s), (SPREAD.serviceVolts * s.value) / HOT_TO_NEUTRAL_V) : spreadOf(s);
 	return { ...plain, value: s.value, spread };
 }
+/** A ghost is anything in its range. */
+const GHOST_MIDDLE = (SPREAD.ghost.fromV + SPREAD.ghost.toV) / 2;
 const BOOTLEG = ['yes', 'no', 'cannot-tell'];
 
 /** How far what is shown by each two states overlaps: 1 alike, towards 0 apart. */

@@ -9,7 +9,7 @@ import type { Wiring } from '../network/wiring';
 import type { Tried } from './solved';
 
 /**
- * The runs that a circuit may be: what is not known of its cables is tried each way, with nothing on, and with a lamp at every outlet.
+ * The runs that a circuit may be: what is not known of its cables is tried each way.
  * What feeds a box is never guessed: such a box is not on the run.
  */
 export interface PossibleRuns {
@@ -49,25 +49,12 @@ export function possibleRuns(edition: Edition, job: told.Job, circuitId: string)
 	const outlets = first.outlets
 		.filter((o) => o.circuitId === circuitId && o.ratedVolts !== 240 && o.neutral !== null)
 		.sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
-	const idle = (w: Wiring): Wiring => ({ ...w, outlets: w.outlets.map((o) => ({ ...o, watts: 0 })) });
-	const all = wired.flatMap((w): Tried[] => {
-		const bare = planOf(idle(w));
-		const outletIds = outlets.map((o) => o.id);
-		return [
-			{ plan: bare, outletIds },
-			{ plan: planOf(withLamps(w)), outletIds, idle: bare }
-		];
-	});
-	const [one, ...more] = all;
+	// Loads are on unless somebody said otherwise: what hangs where nobody knows is averaged over.
+	const bare = (w: Wiring): Wiring => ({ ...w, outlets: w.outlets.map((o) => ({ ...o, watts: 0 })) });
+	const outletIds = outlets.map((o) => o.id);
+	const [one, ...more] = wired.map((w): Tried => ({ plan: planOf(bare(w)), outletIds, loadsUnknown: true }));
 	return one ? { runs: [one, ...more], wiring: first, outlets, taken } : null;
 }
-/** One lamp, W: below an open neutral any that is left on ties the neutral to the hot. */
-const LAMP_WATTS = 60;
-/** Loads are on unless somebody said otherwise: a lamp at each outlet, and what is known to hang there. */
-export const withLamps = (w: Wiring): Wiring => ({
-	...w,
-	outlets: w.outlets.map((o) => ({ ...o, watts: o.neutral === null ? o.watts : Math.max(o.watts, LAMP_WATTS) }))
-});
 interface Way {
 	awg: (typeof GAUGES)[number];
 	ground: boolean;

@@ -1,8 +1,8 @@
 import type { Port } from '../instruments/port';
 import { looseOf, type Hypothesis } from './hypotheses';
-import { looseGrid } from './loose';
-import { mostLog, oddsAt, supplyShares, wildLog, type Here, type Seen } from './seen';
+import { goesWithLoads, mostLog, oddsAt, supplyShares, wildLog, type Here, type Seen } from './seen';
 import type { World, Worlds } from './solved';
+import { doneOdds, type Done } from './done';
 import { SPREAD, UNTHOUGHT_WEIGHT } from './spread';
 
 /** A hypothesis after everything that was seen. */
@@ -24,19 +24,14 @@ export interface Evidence {
 	seen: readonly Seen[];
 	/** Devices that were found tripped: `panel`, or the place of a GFCI. */
 	tripped: readonly string[];
+	/** What was looked at or pressed. */
+	acts?: readonly Done[] | undefined;
 }
 export interface Ranking {
 	ranked: Ranked[];
 	/** Of what nobody thought of. */
 	unthought: number;
 	here: Here;
-}
-
-/** How finely ohms are tried: of one loose connection, of each of two. */
-const FINE = { one: 64, each: 20 } as const;
-const grids = [[[]], looseGrid(FINE.one).map((r) => [r]), pairs(looseGrid(FINE.each))] as const;
-function pairs(grid: readonly number[]): number[][] {
-	return grid.flatMap((a) => grid.map((b) => [a, b]));
 }
 
 /**
@@ -86,35 +81,48 @@ export class Ranker {
 
 	/** Log of how likely one thing that was seen is under a hypothesis, over all that is not known. */
 	oddsOf(h: Hypothesis, seen: Seen, full: number): number {
-		const evidence: Evidence = { seen: [seen], tripped: [] };
+		return this.logOf(h, { seen: [seen], tripped: [] }, full) - Math.log(h.weight) - Math.log(this.runs.length);
+	}
+	/** Whether a hypothesis explains one thing that was seen beside all else: better than as a slip of whoever read it. */
+	explains(h: Hypothesis, i: number, { evidence, full }: { evidence: Evidence; full: number }): boolean {
+		const seen = evidence.seen[i] as Seen;
+		const [first] = this.runs;
+		const here: Here = { full, soundLoops: first.soundLoops };
+		const slip = Math.log(SPREAD.slip) + wildLog(seen, first.of(SOUND).port(seen.outlet, []), here);
+		const rest = { ...evidence, seen: evidence.seen.filter((s) => s !== seen) };
+		return this.logOf(h, evidence, full) - this.logOf(h, rest, full) > slip + Math.log(EXPLAINS_TIMES);
+	}
+	/** Log of how likely all of it is under a hypothesis. */
+	private logOf(h: Hypothesis, evidence: Evidence, full: number): number {
 		const shares = supplyShares(full);
 		const far = { floor: -Infinity, rest: restOf(evidence.seen) };
-		const each = this.runs.map(
-			(worlds) =>
-				this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, ...far }).log - Math.log(h.weight)
+		return sumLogs(
+			this.runs.map((worlds) => this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, ...far }).log)
 		);
-		return sumLogs(each) - Math.log(each.length);
 	}
 	private judged(h: Hypothesis, evidence: Evidence, here: Shared): Pick<Ranked, 'fits' | 'stands' | 'world'> & { log: number } {
 		const { tripped } = evidence;
 		const world = here.worlds.of(h);
 		// Read before it opened or after: whoever found it tripped may have read both ways.
 		const after = tripped.length ? here.worlds.of(h, tripped) : null;
-		const grid = grids[world.loose] ?? grids[0];
-		const before = this.logs(world, grid, { evidence, here });
-		const then = after && this.logs(after, grid, { evidence, here });
-		const logs = before.map((log, i) => (then ? Math.log(0.5) + sumLogs([log, then[i] as number]) : log));
-		const all = sumLogs(logs);
-		const posterior = logs.map((l) => (all === -Infinity ? 1 / logs.length : Math.exp(l - all)));
+		const { grid, shares } = world.tries;
+		const logs = this.logs(world, { evidence, here }).map((log, g) => log + (shares[g] as number));
+		const before = sumLogs(logs);
+		const then = after
+			? sumLogs(this.logs(after, { evidence, here }).map((log, g) => log + (after.tries.shares[g] as number)))
+			: null;
+		const all = then === null ? before : Math.log(0.5) + sumLogs([before, then]);
+		const posterior = logs.map((l) => (before === -Infinity ? 1 / logs.length : Math.exp(l - before)));
 		return {
-			log: Math.log(h.weight) + tripOdds(h, world, tripped) + all - Math.log(grid.length),
+			log: Math.log(h.weight) + tripOdds(h, world, tripped) + doneOdds(h, world, evidence.acts ?? []) + all,
 			world,
 			fits: Array.from({ length: world.loose }, (_, i) => fitOf(grid, posterior, i)),
 			stands: standsOf(grid, posterior)
 		};
 	}
 	/** Log of how likely all that was seen is, for each of the ohms; what falls far behind is left where it stood. */
-	private logs(world: World, grid: Grid, { evidence, here }: { evidence: Evidence; here: Shared }): number[] {
+	private logs(world: World, { evidence, here }: { evidence: Evidence; here: Shared }): number[] {
+		const { grid } = world.tries;
 		const many = here.shares.length;
 		const sum = new Float64Array(grid.length * many);
 		const top = new Float64Array(grid.length);
@@ -149,15 +157,20 @@ export class Ranker {
 		byWorld.set(world, odds);
 		// What was read unplugged is held against the run with nothing on it.
 		const run = seen.unplugged ? world.unplugged() : world;
+		if (seen.instrument === 'dead' && seen.outlet === world.appliance) return odds.fill(Math.log(SPREAD.right));
 		const at = (g: number) => odds.subarray(g * many, (g + 1) * many);
+		const lived = goesWithLoads(seen) ? run.livedIn() : [];
 		const read = (g: number) => {
-			if (Number.isNaN(odds[g * many])) oddsAt(at(g), seen, { port: run.port(seen.outlet, grid[g] as readonly number[]), here });
+			const ohms = grid[g] as readonly number[];
+			const port = (r: Pick<World, 'port'>) => r.port(seen.outlet, ohms);
+			const found = seen.instrument === 'ohms' ? world.dead() : run;
+			if (Number.isNaN(odds[g * many])) oddsAt(at(g), seen, { port: port(found), lived: lived.map(port), here });
 			return at(g);
 		};
 		// Where least and most ohms leave the outlet as it is, as they do upstream of them, so do all between.
 		const [first, last] = [grid[0], grid.at(-1)];
 		const [one] = of;
-		if (of.length > ALIKE_FROM && first && last && one !== undefined) {
+		if (seen.instrument !== 'ohms' && of.length > ALIKE_FROM && first && last && one !== undefined) {
 			const [least, most] = [run.port(seen.outlet, first), run.port(seen.outlet, last)];
 			if (alike(least.v, most.v) && alike(least.z, most.z)) {
 				const same = read(one);
@@ -169,6 +182,8 @@ export class Ranker {
 		return odds;
 	}
 }
+/** A reading is explained where it is so many times likelier than by a slip: about three standard deviations. */
+const EXPLAINS_TIMES = 2;
 /** So few are read one by one. */
 const ALIKE_FROM = 6;
 /** Volts and ohms that no instrument could tell apart, as they are and as a share of large ones. */
@@ -231,9 +246,9 @@ function standsOf(grid: readonly (readonly number[])[], posterior: readonly numb
 }
 const sum = (ohms: readonly number[]): number => ohms.reduce((s, r) => s + r, 0);
 
-/** The port of an outlet by a ranked hypothesis, its loose connections at their fit. */
-export const fittedPort = (r: Ranked, outlet: number): Port =>
-	r.world.port(
+/** The port of an outlet by a ranked hypothesis, its loose connections at their fit; with nothing plugged in where loads are not known. */
+export const fittedPort = ({ world, fits }: Ranked, outlet: number): Port =>
+	(world.livedIn().length ? world.unplugged() : world).port(
 		outlet,
-		r.fits.map((f) => f.ohms)
+		fits.map((f) => f.ohms)
 	);

@@ -1,4 +1,4 @@
-import { analyzerAt, lampVoltsAt, meterAt, touchAt, voltsWith, type Port } from '../instruments/port';
+import { analyzerAt, lampVoltsAt, loopOhms, meterAt, shellVolts, touchAt, voltsWith, type Port } from '../instruments/port';
 import { LAMPS, type Lamp } from '../instruments/meter';
 import type { RunInstrument } from '../instruments/run-reading';
 import { DROP_FROM_V, RANGE, SPREAD } from './spread';
@@ -7,7 +7,7 @@ import { DROP_FROM_V, RANGE, SPREAD } from './spread';
 export interface Seen {
 	/** By its number among the outlets. */
 	outlet: number;
-	instrument: RunInstrument | 'dead' | 'works';
+	instrument: RunInstrument | 'dead' | 'works' | 'ohms' | 'shell';
 	/** By field: figures, words, or null: the instrument finds nothing. */
 	fields: Readonly<Record<string, number | string | null>>;
 	/** Of an analyzer, A. */
@@ -27,7 +27,8 @@ export interface Here {
 
 /** One figure or word that an instrument shows, as the network has it. */
 export type Display =
-	| { of: 'volts'; value: number | null }
+	/** `ghost`: one of its conductors hangs on nothing, and the meter is of 10 Mohm. */
+	| { of: 'volts'; value: number | null; ghost?: boolean }
 	| { of: 'lamp'; volts: number }
 	| { of: 'drop'; value: number | null; volts: number }
 	| { of: 'ohms' | 'touch'; value: number | null }
@@ -44,7 +45,12 @@ export function shownAt(
 		case 'voltmeter':
 		case 'low-impedance': {
 			const { hn, hg, ng } = meterAt(port, instrument);
-			return { hn: { of: 'volts', value: hn }, hg: { of: 'volts', value: hg }, ng: { of: 'volts', value: ng } };
+			const volts = (pair: 'hn' | 'hg' | 'ng', value: number | null): Display => ({
+				of: 'volts',
+				value,
+				ghost: instrument === 'voltmeter' && value !== null && loopOhms(port, pair) > SPREAD.ghost.fromOhms
+			});
+			return { hn: volts('hn', hn), hg: volts('hg', hg), ng: volts('ng', ng) };
 		}
 		case 'lamps': {
 			const { hn, hg, ng } = lampVoltsAt(port);
@@ -64,17 +70,28 @@ export function shownAt(
 		}
 		case 'shell-touch':
 			return { milliamps: { of: 'touch', value: touchAt(port) } };
+		case 'ohms': {
+			const ohms = (pair: 'hn' | 'hg' | 'ng'): Display => {
+				const value = loopOhms(port, pair);
+				return { of: 'ohms', value: value < OVER_RANGE_OHMS ? value : null };
+			};
+			return { hn: ohms('hn'), hg: ohms('hg'), ng: ohms('ng') };
+		}
+		case 'shell':
+			return { volts: { of: 'volts', value: shellVolts(port) } };
 		case 'dead':
 		case 'works':
 			return { use: { of: 'use', volts: voltsWith(port, 'hn', SPREAD.use.ohms) ?? 0 } };
 	}
 }
 
+/** Over this an ohmmeter shows nothing: only strays and dust are left. */
+export const OVER_RANGE_OHMS = 2e5;
 /** How far a figure strays, in its own unit. */
 export function spreadOf(shown: Display): number {
 	switch (shown.of) {
 		case 'volts':
-			return SPREAD.volts.share * Math.abs(shown.value ?? 0) + SPREAD.volts.plus;
+			return shown.ghost ? GHOST_SD : SPREAD.volts.share * Math.abs(shown.value ?? 0) + SPREAD.volts.plus;
 		case 'drop':
 			return Math.max(SPREAD.drop.points, SPREAD.drop.share * Math.abs(shown.value ?? 0));
 		case 'ohms':
@@ -85,6 +102,14 @@ export function spreadOf(shown: Display): number {
 			return 0;
 	}
 }
+/** Of volts evenly spread over their range. */
+const GHOST_SD = (SPREAD.ghost.toV - SPREAD.ghost.fromV) / Math.sqrt(12);
+/** How likely a ghost is of so many volts: anything in its range, seldom outside. */
+const ghostOdds = (volts: number, full: number): number => {
+	const { fromV, toV, share } = SPREAD.ghost;
+	const within = volts >= fromV && volts <= toV ? share / (toV - fromV) : 0;
+	return within + (1 - share) / (RANGE.voltsTimes * full);
+};
 /** Nothing can be said of a drop where there are no volts. */
 export const saysNothing = (s: Display): boolean => s.of === 'drop' && s.volts < DROP_FROM_V;
 
@@ -115,26 +140,38 @@ const ROOT_2PI = Math.sqrt(2 * Math.PI);
 const bellLog = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd * ROOT_2PI);
 
 /** How likely a word is, or a figure whose stray has nothing to do with the service's volts, where the network shows this. */
-function fixedOdds(got: number | string | null, s: Display, full: number): number {
+function fixedOdds(got: number | string | null, s: Display, { full, more }: { full: number; more: number }): number {
 	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
 	// Without volts an analyzer seldom shows a drop at all.
 	if (saysNothing(s)) return got === null ? 1 - SPREAD.dropOnNothing : SPREAD.dropOnNothing * wildOdds(s, full);
 	const value = 'value' in s ? s.value : null;
 	// A contact that is not there: what was read was read to something else.
 	if (s.of === 'volts' && value === null) return wildOdds(s, full);
+	if (s.of === 'volts' && s.ghost && typeof got === 'number') return ghostOdds(got, full);
 	if (got === null || value === null) return got === value ? SPREAD.right : WRONG * wildOdds(s, full);
-	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s))) : WRONG;
+	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s) + more)) : WRONG;
 }
 /** The same of what goes with the service's volts, at one share of them. */
-function scaledOdds(got: number | string | null, s: Display, scale: number): number {
+function scaledOdds({ got, shown: s, more }: Moving, scale: number): number {
 	if (s.of === 'lamp') return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
 	if (s.of === 'use') return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
 	if (s.of !== 'volts' || s.value === null || typeof got !== 'number') return WRONG;
 	const mean = s.value * scale;
-	return Math.exp(bellLog(got, mean, SPREAD.volts.share * mean + SPREAD.volts.plus));
+	return Math.exp(bellLog(got, mean, SPREAD.volts.share * mean + SPREAD.volts.plus + more));
+}
+interface Moving {
+	got: number | string | null;
+	shown: Display;
+	/** So much more it may stray, in its unit. */
+	more: number;
+}
+/** The loads that are on are none of those tried: a figure strays by a share of what those change of it, in its unit. */
+function byLoads(s: Display, bare: Display | undefined): number {
+	if (!bare || !('value' in s) || !('value' in bare) || typeof s.value !== 'number' || typeof bare.value !== 'number') return 0;
+	return SPREAD.byLoads * Math.abs(s.value - bare.value);
 }
 const scales = (got: number | string | null, s: Display): boolean =>
-	s.of === 'lamp' || s.of === 'use' || (s.of === 'volts' && s.value !== null && typeof got === 'number');
+	s.of === 'lamp' || s.of === 'use' || (s.of === 'volts' && s.value !== null && !s.ghost && typeof got === 'number');
 /** The same of a reading that is wrong: anything in its range. */
 function wildOdds(s: Display, full: number): number {
 	switch (s.of) {
@@ -166,30 +203,59 @@ export function supplyShares(full: number): { scale: number; odds: number }[] {
 	const sum = raw.reduce((s, r) => s + r.odds, 0);
 	return raw.map((r) => ({ ...r, odds: r.odds / sum }));
 }
-/** Log of how likely an observation is at a port, for each share of the supply. @param out where it is written to, one each */
+/** Idle volts go with what is on elsewhere; lamps and what a load of its own shows hardly do. */
+export const goesWithLoads = ({ instrument, unplugged }: Seen): boolean =>
+	!unplugged && (instrument === 'voltmeter' || instrument === 'low-impedance' || instrument === 'analyzer');
+
+/**
+ * Log of how likely an observation is at a port, for each share of the supply.
+ * @param out where it is written to, one each
+ * @param of `lived`: the port with loads on elsewhere, as far as nobody knows them, in ways as likely as the port as it is
+ */
 export function oddsAt(
 	out: Float64Array,
 	seen: Seen,
-	{ port, here }: { port: Port; here: Here & { shares: readonly { scale: number }[] } }
+	{ port, lived, here }: { port: Port; lived: readonly Port[]; here: Here & { shares: readonly { scale: number }[] } }
 ): void {
-	const shown = shownAt(port, seen, here);
+	const fields = fieldsOf(seen);
+	out.fill(0);
 	let wild = 1;
-	let fixed = 1;
-	const moving: [got: number | string | null, shown: Display][] = [];
-	for (const f of fieldsOf(seen)) {
-		const s = shown[f];
-		if (!s) continue;
-		const got = seen.fields[f] ?? null;
-		wild *= wildOdds(s, here.full);
-		if (scales(got, s)) moving.push([got, s]);
-		else fixed *= fixedOdds(got, s, here.full);
+	const bare = shownAt(port, seen, here);
+	for (let n = -1; n < lived.length; n++) {
+		const shown = n < 0 ? bare : shownAt(lived[n] as Port, seen, here);
+		let fixed = 1 / (1 + lived.length);
+		const moving: Moving[] = [];
+		for (const f of fields) {
+			const s = shown[f];
+			if (!s) continue;
+			const got = seen.fields[f] ?? null;
+			if (n < 0) wild *= wildOdds(s, here.full);
+			const more = n < 0 ? 0 : byLoads(s, bare[f]);
+			if (scales(got, s)) moving.push({ got, shown: s, more });
+			else fixed *= fixedOdds(got, s, { full: here.full, more });
+		}
+		for (let i = 0; i < here.shares.length; i++) {
+			let odds = fixed;
+			const scale = here.shares[i]?.scale ?? 1;
+			for (const m of moving) odds *= scaledOdds(m, scale);
+			out[i] = (out[i] as number) + odds;
+		}
 	}
-	for (let i = 0; i < here.shares.length; i++) {
-		let odds = fixed;
-		const scale = here.shares[i]?.scale ?? 1;
-		for (const [got, s] of moving) odds *= scaledOdds(got, s, scale);
-		out[i] = Math.log((1 - SPREAD.slip) * odds + SPREAD.slip * wild);
+	const lies = liesOdds(seen, fields);
+	const right = 1 - SPREAD.slip - (lies > 0 ? SPREAD.meterLies : 0);
+	for (let i = 0; i < here.shares.length; i++)
+		out[i] = Math.log(right * (out[i] as number) + SPREAD.slip * wild + SPREAD.meterLies * lies);
+}
+/** How likely a meter that shows nothing, whatever there is, shows what was read; one that was proven before and after does not lie. */
+function liesOdds({ instrument, fields, proven }: Seen, names: readonly string[]): number {
+	if (proven || (instrument !== 'voltmeter' && instrument !== 'low-impedance')) return 0;
+	let odds = 1;
+	for (const f of names) {
+		const got = fields[f];
+		if (typeof got !== 'number') return 0;
+		odds *= Math.exp(bellLog(got, 0, SPREAD.volts.plus));
 	}
+	return odds;
 }
 /** What a field of an instrument shows, where it is a figure. */
 const FIGURES: Readonly<Record<string, 'volts' | 'drop' | 'ohms' | 'touch'>> = {
@@ -204,13 +270,15 @@ const FIGURES: Readonly<Record<string, 'volts' | 'drop' | 'ohms' | 'touch'>> = {
 	groundOhms: 'ohms',
 	milliamps: 'touch'
 };
+/** The same of an ohmmeter, whose pairs are ohms. */
+const OHMS = ['hn', 'hg', 'ng'];
 /** A spread is that of what the network shows, which may be this much less than what was read. */
 const NEAR_SHARE = 0.95;
 /** Log of how likely an observation can be at most, whatever the network is. */
 export function mostLog(seen: Seen): number {
 	return fieldsOf(seen).reduce((sum, f) => {
 		const got = seen.fields[f];
-		const of = FIGURES[f];
+		const of = seen.instrument === 'ohms' && OHMS.includes(f) ? 'ohms' : FIGURES[f];
 		if (typeof got !== 'number' || !of) return sum;
 		const near: Display = of === 'drop' ? { of, value: NEAR_SHARE * got, volts: Infinity } : { of, value: NEAR_SHARE * got };
 		return sum + Math.max(0, -Math.log(spreadOf(near) * ROOT_2PI));

@@ -1,11 +1,13 @@
 import type { Fault } from '../faults/kinds';
 import { FAULT_ROWS } from '../faults/rows';
-import { groundLoop, portAt, type Port } from '../instruments/port';
+import { groundLoop, loopOhms, portAt, type Port } from '../instruments/port';
 import { build, solved, type Built, type Plan } from '../network/build';
-import { EARTH, type Solution } from '../network/solve';
+import { EARTH, type Branch, type Node, type Solution } from '../network/solve';
 import { trips } from '../network/trips';
 import { looseOf, PANEL, type Hypothesis, type Suspected } from './hypotheses';
-import { branchOf, LooseRun, NOMINAL_OHMS } from './loose';
+import { branchOf, NOMINAL_OHMS, VariedRun, type Varied } from './loose';
+import { looseGrids } from './grids';
+import { betweenHots, HEATER_OHMS, LOAD_GRIDS, livedInWays, loadShares, NO_LOAD_OHMS } from './unknown-loads';
 
 /** A run on which hypotheses are tried: its plan, and the outlets at which something can be read. */
 export interface Tried {
@@ -13,16 +15,26 @@ export interface Tried {
 	outletIds: readonly string[];
 	/** The same with nothing plugged in: for what was read so. Left out: it is that itself. */
 	idle?: Plan | undefined;
+	/** Nobody said what is plugged in and on: it is averaged over, in any world by what it would show there. */
+	loadsUnknown?: boolean | undefined;
 }
-/** What a hypothesis makes of the run: the ports of its outlets, for given ohms of its loose connections. */
+/** What a hypothesis makes of the run: the ports of its outlets, for given ohms of its loose connections and of loads that show. */
 export interface World {
 	/** Connections whose ohms are to be fitted: 0 to 2. */
 	loose: number;
+	/** What is tried of all that is not known: ohms of its connections, or of loads on a part that floats; and the share of each, log. */
+	tries: { grid: readonly (readonly number[])[]; shares: Float64Array };
+	/** The run with loads on its live outlets, in a few ways; none: its loads are known. Solved when first asked for. */
+	livedIn: () => readonly Pick<World, 'port'>[];
 	port: (outlet: number, ohms: readonly number[]) => Port;
 	/** What would open: `panel` for the breaker, or the place of a GFCI. */
 	opens: () => ReadonlySet<string>;
+	/** The outlet whose lamp or appliance it is, by its number: dead there says nothing of the wiring; -1: none. */
+	appliance: number;
 	/** The same with nothing plugged in. */
 	unplugged: () => World;
+	/** The same switched off at the panel, with nothing plugged in: as an ohmmeter finds it. */
+	dead: () => Pick<World, 'port'>;
 }
 
 /** Dust and damp from each contact to the earth, ohm: far over any meter, so that what hangs on nothing still stands somewhere. */
@@ -71,11 +83,16 @@ export class Worlds {
 		const before = kept.get(h);
 		if (before) return before;
 		const made = this.made(h, off);
-		const world: World = { ...made, unplugged: () => this.idle?.of(h, off) ?? world };
+		const world: World = {
+			...made,
+			unplugged: () => this.idle?.of(h, off) ?? (idle ??= unpluggedOf(made)),
+			dead: () => (this.idle ?? this).of(h, [PANEL, ...off]).unplugged()
+		};
+		let idle: World | undefined;
 		kept.set(h, world);
 		return world;
 	}
-	private made(h: Hypothesis, off: readonly string[]): Omit<World, 'unplugged'> {
+	private made(h: Hypothesis, off: readonly string[]): Omit<World, 'unplugged' | 'dead'> {
 		const loose = looseOf(h);
 		const contacts = loose.filter((f) => !FAULT_ROWS[f.kind].does.some((e) => e.on === 'wire'));
 		const faults = [
@@ -85,10 +102,81 @@ export class Worlds {
 		];
 		const base = faults.length ? this.solve(faults) : this.sound;
 		const { opens } = base;
-		if (!loose.length) return { loose: 0, port: base.port, opens };
-		const branches = loose.flatMap((f) => branchOf(base.built, f) ?? []);
-		const run = new LooseRun(base.built, base.solution, { branches, outletIds: this.run.outletIds, port: base.port });
-		return { loose: branches.length, port: (outlet, ohms) => run.port(outlet, ohms), opens };
+		const branches = this.branchesOf(base.built, loose);
+		const loads = this.run.loadsUnknown && !branches.length ? this.loadsOf(base) : [];
+		const tries = loads.length
+			? {
+					grid: loads.length > 1 ? LOAD_GRIDS.two : LOAD_GRIDS.one,
+					shares: loads[0]?.twoHot && loads.length === 1 ? betweenHots : loadShares(loads.map((l) => l.outlets))
+				}
+			: looseGrids[branches.length === 2 ? 2 : branches.length === 1 ? 1 : 0];
+		const varied: Varied[] = [...branches, ...loads];
+		let lived: readonly Pick<World, 'port'>[] | undefined;
+		return {
+			loose: branches.length,
+			tries,
+			opens,
+			appliance: this.run.outletIds.findIndex((id) => h.faults.some((f) => f.kind === 'appliance' && f.at === id)),
+			port: this.varying(base, varied).port,
+			livedIn: () => (lived ??= this.run.loadsUnknown ? this.livedIn(base, faults, { loose, loads }) : NOBODY)
+		};
+	}
+	private varying(base: SolvedRun, varied: readonly Varied[]): Pick<World, 'port'> {
+		if (!varied.length) return { port: base.port };
+		const run = new VariedRun(base.built, base.solution, { varied, outletIds: this.run.outletIds, port: base.port });
+		return { port: (outlet, ohms) => run.port(outlet, ohms) };
+	}
+	/** With loads where both conductors are there: what hangs on a part that floats varies with the rest. */
+	private livedIn(
+		base: SolvedRun,
+		faults: readonly Fault[],
+		{ loose, loads }: { loose: readonly Suspected[]; loads: readonly Varied[] }
+	): Pick<World, 'port'>[] {
+		const { plan, outletIds } = this.run;
+		const numbers = outletIds.map((id) => plan.outletById.get(id) ?? -1);
+		const dead = new Set(numbers.filter((_, i) => floats(base.port(i))));
+		return livedInWays(plan.outlets.length).map((each, n) => {
+			const sound = faults.length ? undefined : this.lived[n];
+			const on = plan.outlets.map((o, i) => (dead.has(i) || o.neutral < 0 ? 0 : each));
+			const run = sound ?? new SolvedRun(build(plan, faults, { loads: on }), outletIds);
+			if (!faults.length) this.lived[n] = run;
+			if (loads.length) return this.varying(run, loads);
+			const branches = this.branchesOf(run.built, loose);
+			const behind = n > 0 && branches.length === 1 ? this.behind(run, branches) : null;
+			if (!behind) return this.varying(run, branches);
+			const { port } = this.varying(run, [...branches, behind]);
+			return { port: (outlet, ohms) => port(outlet, withHeater(ohms)) };
+		});
+	}
+	/** The first outlet that ohms in a branch change: something that heats may hang there. */
+	private behind(run: SolvedRun, branches: readonly Branch[]): Varied | null {
+		const { port } = this.varying(run, branches);
+		const [little, much] = [[1], [2]] as const;
+		const at = this.run.outletIds.findIndex((_, i) => Math.abs(loop(port(i, little)) - loop(port(i, much))) > LEAST_CHANGE_OHMS);
+		if (at < 0) return null;
+		const { hot, neutral } = run.built.contacts(this.run.outletIds[at] as string);
+		return neutral === null || hot === neutral ? null : { a: hot, b: neutral, load: true };
+	}
+	/** The sound run, lived in: what only has loose connections is tried on it. */
+	private readonly lived: SolvedRun[] = [];
+	private branchesOf(built: Built, loose: readonly Suspected[]): Branch[] {
+		return loose.flatMap((f) => (f.kind === 'off' ? [] : (branchOf(built, { ...f, kind: f.kind }) ?? [])));
+	}
+	/** Where loads show: between hot and neutral of the first outlet of each circuit at which one of them hangs on nothing. */
+	private loadsOf({ built, port }: SolvedRun): FloatingLoad[] {
+		const found = new Map<string, FloatingLoad>();
+		this.run.outletIds.forEach((id, i) => {
+			const at = this.run.plan.outletById.get(id);
+			const outlet = at === undefined ? undefined : this.run.plan.wiring.outlets[at];
+			const twoHot = outlet?.ratedVolts === 240;
+			const key = `${outlet?.circuitId ?? ''}${twoHot ? ' 240' : ''}`;
+			const { hot, neutral } = built.contacts(id);
+			if (neutral === null || hot === neutral || !floats(port(i))) return;
+			const before = found.get(key);
+			if (before) before.outlets++;
+			else found.set(key, { a: hot, b: neutral, load: true, outlets: 1, twoHot });
+		});
+		return [...found.values()].slice(0, 2);
 	}
 
 	private readonly solve = (faults: readonly Fault[]): SolvedRun =>
@@ -103,6 +191,38 @@ export class Worlds {
 			? own.map((b) => ({ kind: 'breaker-off', at: b.circuitId }))
 			: [{ kind: 'gfci-tripped', at: f.at, circuitId: f.circuitId }];
 	}
+}
+const NOBODY: readonly Pick<World, 'port'>[] = [];
+/** A load on a part that floats, with how many outlets it sums. */
+type FloatingLoad = Extract<Varied, { load: true }> & { outlets: number; twoHot: boolean };
+/** Over this nothing is fed through hot and neutral: one of them hangs on nothing, ohm. */
+const FLOATS_OHMS = 1e3;
+const floats = (port: Port): boolean => loop(port) > FLOATS_OHMS;
+/** Ohms that are seen between hot and neutral; 0 where one of them is not there. */
+const loop = (port: Port): number => ((port.has & HOT_AND_NEUTRAL) === HOT_AND_NEUTRAL ? loopOhms(port, 'hn') : 0);
+/** An ohm more behind a joint changes what is seen there by about as much. */
+const LEAST_CHANGE_OHMS = 0.1;
+const heated = new WeakMap<readonly number[], readonly number[]>();
+/** Ohms of a joint with those of a heater behind it: one list for each, so that ports are kept. */
+function withHeater(ohms: readonly number[]): readonly number[] {
+	const made = heated.get(ohms) ?? [...ohms, HEATER_OHMS];
+	heated.set(ohms, made);
+	return made;
+}
+const HOT_AND_NEUTRAL = 3;
+/** With everything unplugged: its loads are not there, whatever is tried of them. */
+function unpluggedOf(made: Omit<World, 'unplugged' | 'dead'>): World {
+	const { loose, port, tries } = made;
+	const varies = (tries.grid[0]?.length ?? 0) > loose;
+	const none = tries.grid[0]?.map(() => NO_LOAD_OHMS) ?? [];
+	const world: World = {
+		...made,
+		livedIn: () => NOBODY,
+		port: varies ? (outlet) => port(outlet, none) : port,
+		unplugged: () => world,
+		dead: () => world
+	};
+	return world;
 }
 const opensOf = (built: Built, solution: Solution): ReadonlySet<string> =>
 	new Set(trips(built, solution).flatMap((t) => (t.device === 'breaker' ? [PANEL, t.at] : [t.at])));

@@ -20,11 +20,26 @@ export const SPREAD = {
 	slip: 0.01,
 	/** With a load of so many ohms on: under the one it is called dead, over the other working. */
 	use: { ohms: 144, deadBelowV: 60, worksFromV: 100 },
+	/** Of what loads elsewhere change of a figure, as far as they are only tried in a few ways: a share of it. */
+	byLoads: 0.35,
+	/** A meter shows nothing where there is something this often: a dead battery, an open lead, a bad contact. Ten times a false 120 V. */
+	meterLies: 0.02,
+	/** Of volts on a conductor that hangs on nothing, as a meter of 10 Mohm shows them: from and to, V, and how often they lie there. */
+	ghost: { fromOhms: 5e4, fromV: 0, toV: 90, share: 0.97 },
 	/** How often a drop is shown where there are no volts to lose. */
 	dropOnNothing: 0.1,
 	/** A breaker or GFCI that has tripped with nothing left of the cause, beside one that was switched off. */
 	trippedIfOff: 0.5
 } as const;
+/**
+ * What an outlet has plugged in and on where nobody said: none, something small, something that heats; W.
+ * @source practice: loads are on unless said otherwise
+ */
+export const LIVED_IN = [
+	{ share: 0.5, fromW: 0, toW: 0 },
+	{ share: 0.4, fromW: 5, toW: 60 },
+	{ share: 0.1, fromW: 300, toW: 1200 }
+] as const;
 /** Over what an observation that is wrong is spread: V as a share of the supply, percent, ohm, mA. */
 export const RANGE = { voltsTimes: 1.25, drop: 100, ohms: 25, touch: 150, lamps: 3, bootleg: 3, use: 2 } as const;
 /** Of a loose connection, ohm; every size as likely as any other (log-uniform). */

@@ -16,6 +16,7 @@ export const RUN_WEIGHTS = {
 		'loose-neutral': 5,
 		'loose-ground': 5,
 		reversed: 2,
+		'reversed-splice': 0.5,
 		'hot-ground-reversed': 2,
 		'neutral-ground-swapped': 2,
 		bootleg: 0.5,
@@ -23,9 +24,23 @@ export const RUN_WEIGHTS = {
 		'short-hot-ground': 1,
 		'neutral-ground-touch': 1
 	} satisfies Record<(typeof RUN_FAULTS)[number] | 'off', number>,
+	/** Of what the contract has besides. */
+	groundContactLost: 0.5,
+	/** One of two hots, where a device stands between them. */
+	legLost: 5,
+	/** The service: its neutral where both legs are there; its volts. */
+	service: 0.3,
+	/** The neutral of two circuits, besides an open one. */
+	sharedNeutral: 1,
+	/** What is asked of a complaint before the wiring: the lamp or appliance, a switch, a protecting device. */
+	asked: { appliance: 10, switchOpen: 10, gfciDead: 3, lineLoad: 1 },
+	/** Both hots of a pair on one leg. */
+	oneLeg: 0.5,
 	/** A pair is the product of its two over this. */
 	pairOver: 10
 } as const;
+/** What was seen at a box, on the faults there. */
+export const RUN_SIGNS = { warm: 20, buzz: 20, smell: 20, damp: 5, 'recent-work': 5, tingle: 1 } as const;
 
 /**
  * The same per kind and circuit, shared evenly over its places before signs multiply.
@@ -40,9 +55,15 @@ export const PRACTICE_WEIGHTS = {
 	/** A cable itself, between its boxes. */
 	cable: { usual: 0.3, afterNail: 10 },
 	reversed: { usual: 2, newDevice: 5 },
+	/** Hot and neutral in each other's splices. */
+	reversedSplice: { usual: 0.5, recentWork: 2 },
 	bootleg: { usual: 0.5, threeSlotOnTwoWire: 8 },
 	hotGround: 0.3,
 	swapped: 0.5,
+	/** The ground contact of a device. */
+	groundContact: 1,
+	/** What a complaint is asked for before the wiring: the lamp or appliance, a switch, a protecting device. */
+	asked: { appliance: 10, switchOpen: { usual: 1, told: 10 }, gfciDead: { usual: 1, told: 3 }, lineLoad: 1 },
 	neutralGround: 1,
 	short: { usual: 1, tripsAtOnce: 20 },
 	serviceNeutral: { usual: 0.3, brightAndDim: 20 },

@@ -17,6 +17,7 @@ import { id, strokePoint } from './schema-fields';
 import { MOST } from './limits';
 import {
 	GUIDED_KINDS,
+	LOOK_FINDS,
 	ITEM_STATES,
 	READING_KINDS,
 	METERS,
@@ -41,6 +42,7 @@ export const symptom = shapeOf<Symptom>()({
 	dead: maybe(boxIds()),
 	works: maybe(boxIds()),
 	signs: maybe(list(shape({ boxId: must(named(64)), sign: must(oneOf(SYMPTOM_SIGNS)) }), 500)),
+	looks: maybe(list(shape({ look: must(oneOf(LOOK_FINDS)), found: must(flag()) }), LOOK_FINDS.length)),
 	was: maybe(
 		shapeOf<Symptom['was']>()({
 			faults: must(list(shape({ kind: must(named(40)), at: must(named(64)) }), 10)),

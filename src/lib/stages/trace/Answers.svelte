@@ -32,7 +32,11 @@
 		if (answer.done === 'found' && first) opened = keyOf(first);
 	});
 	const keyOf = (a: TracedAnswer) => a.faults.map((f) => `${f.kind} ${f.at}`).join() || 'sound';
-	const shown = $derived(answer.answers.filter((a, i) => i < 3 || a.probability >= 0.01));
+	/** Five at most: what is less likely is folded away. */
+	const MOST_SHOWN = 5;
+	const all = $derived(answer.answers.filter((a, i) => i < 3 || a.probability >= 0.01));
+	let more = $state(false);
+	const shown = $derived(more ? all : all.slice(0, MOST_SHOWN));
 	const fits = (a: TracedAnswer) =>
 		a.fits.map((f) => `${show(f.ohms, 2)} ohm (${show(f.from, 2)} to ${show(f.to, 2)})`).join(' and ');
 	/** The shop's own record: how often the first answer was right, and after how many readings. */
@@ -139,6 +143,11 @@
 		</li>
 	{/each}
 </ol>
+{#if all.length > MOST_SHOWN}
+	<Btn small look="quiet" onclick={() => (more = !more)}
+		>{more ? `The first ${MOST_SHOWN}` : `${all.length - MOST_SHOWN} less likely`}</Btn
+	>
+{/if}
 {#if answer.unthought > 0.2}
 	<p class="now">
 		<Mark kind="caution" word /> Not explained ({percent(answer.unthought)}): no fault that is known explains all of these

@@ -2,6 +2,7 @@
 	import type { RunInstrument } from '$core/instruments/run-reading';
 	import type { Circuit, Symptom } from '$core/model/job';
 	import type { Traced, TracedNext } from '$core/trace/job-trace';
+	import { lookedAt } from '$core/edit/job';
 	import { DEAD_BELOW_V } from '$core/makeup/live-sign';
 	import { latestReadings } from '$core/model/latest-readings';
 	import { now } from '$lib/clock';
@@ -34,8 +35,17 @@
 		'switch-off': 'Stop. Switch off first:',
 		'prove-meter': 'Prove the meter, then read again at',
 		'again-low-impedance': 'Read again at low impedance at',
-		unplug: 'Unplug everything on this circuit, then read again at'
+		unplug: 'Unplug everything on this circuit, then read again at',
+		look: 'Look first, before anything is read:'
 	};
+	const LOOKS: Record<Traced['looks'][number]['look'], string> = {
+		appliance: 'The lamp or appliance itself',
+		switch: 'A wall switch, a dimmer, a timer',
+		'gfci-tripped': 'A GFCI elsewhere',
+		'breaker-not-reset': 'The breaker, fully off and on'
+	};
+	const looked = (l: Traced['looks'][number], found: boolean) =>
+		store.edit(`${LOOKS[l.look]}: ${found ? 'that was it' : 'not it'}`, lookedAt(l.symptomId, l.look, found));
 	/** The zeros that stand there, again, by a meter that was proven before and after. */
 	function proven(boxId: string): void {
 		const zeros = [...(latestReadings(store.readings).get(boxId)?.values() ?? [])].filter(
@@ -66,9 +76,21 @@
 	<section class="next" class:danger={act.do === 'switch-off'} aria-label="First">
 		<p class="big">
 			<Mark kind={act.do === 'switch-off' ? 'bad' : 'caution'} size={20} />
-			{ACTS[act.do]}{#if act.boxId && act.do !== 'switch-off'}&nbsp;<b>{store.placeName(act.boxId)}</b>{/if}
+			{ACTS[act.do]}{#if act.boxId && act.do !== 'switch-off' && act.do !== 'look'}&nbsp;<b>{store.placeName(act.boxId)}</b>{/if}
 		</p>
-		<p>{act.why}</p>
+		{#if act.do === 'look'}
+			<ul class="outcomes looks">
+				{#each answer.looks as l (l.look)}
+					<li>
+						<span class="look"><b>{LOOKS[l.look]}</b> {l.why}</span>
+						<span class="said buttons">
+							<Btn small pressed={l.found === true} onclick={() => looked(l, true)}>That was it</Btn>
+							<Btn small pressed={l.found === false} onclick={() => looked(l, false)}>Not it</Btn>
+						</span>
+					</li>
+				{/each}
+			</ul>
+		{:else}<p>{act.why}</p>{/if}
 		{#if act.boxId && act.do === 'prove-meter'}
 			{@const boxId = act.boxId}
 			<Btn look="main" onclick={() => proven(boxId)}>Meter proven: still nothing there</Btn>
@@ -79,6 +101,13 @@
 		{/if}
 	</section>
 {/if}
+{#each answer.misfits as row (row.boxId + row.says)}
+	<p class="found">
+		<Mark kind="caution" word />
+		{store.placeName(row.boxId)}, {row.says}: the likeliest answer does not explain it. Read it again before anything is opened.
+		<Btn small onclick={() => select(row.boxId)}>Read it again</Btn>
+	</p>
+{/each}
 {#if answer.done === 'found'}
 	<p class="found"><Mark kind="good" /> Found, as far as readings can tell. What to do is below.</p>
 	{#each answer.hazards as h (h.boxId)}
@@ -145,6 +174,15 @@
 	.outcomes li {
 		padding: var(--space-4) 0;
 		border-bottom: 1px dotted var(--rule);
+	}
+	.looks li {
+		display: flex;
+		flex-wrap: wrap;
+		gap: var(--space-8);
+		align-items: center;
+	}
+	.look {
+		flex: 1 1 260px;
 	}
 	.other {
 		margin: var(--space-8) 0 var(--space-2);

@@ -1,0 +1,203 @@
+import assert from 'node:assert/strict';
+import test from 'node:test';
+import { answerDiagnose, checkDiagnose, type DiagnoseAnswer } from '../../src/core/formats/diagnose-request';
+import { answerNetwork, checkNetwork } from '../../src/core/formats/network-requests';
+import { editions } from '../../src/core/code/editions';
+import { livedInWays, loadShares, LOAD_GRIDS } from '../../src/core/trace/unknown-loads';
+
+/** Circuits as people live in them: loads are on, meters lie, two legs share a neutral, a dryer stands between two hots. */
+const box = (id: string, from: string, more: object = {}) => ({
+	id,
+	from,
+	awg: '12',
+	metal: 'Cu',
+	lengthFt: from === 'panel' ? 40 : 12,
+	ground: true,
+	...more
+});
+const chain = (many: number, more: object = {}) =>
+	Array.from({ length: many }, (_, i) => box(`b${i + 1}`, i ? `b${i}` : 'panel', more));
+const one = { volts: 120, ohmsPerLeg: 0.03 };
+const two = { ...one, legs: 2 };
+const diagnose = (request: object): DiagnoseAnswer => {
+	const checked = checkDiagnose({ source: one, ...request });
+	assert.ok(checked.ok, JSON.stringify(checked));
+	return answerDiagnose(checked.value);
+};
+const network = (request: object) => {
+	const checked = checkNetwork({ source: one, ...request });
+	assert.ok(checked.ok, JSON.stringify(checked));
+	return answerNetwork(editions['2023'], checked.value).readings;
+};
+const named = (fs: { kind: string; at: string }[]) =>
+	fs
+		.map((f) => `${f.kind} ${f.at}`)
+		.sort()
+		.join(' + ');
+const first = (a: DiagnoseAnswer) => named(a.hypotheses[0]?.faults ?? []);
+const likely = (a: DiagnoseAnswer, kind: string) =>
+	a.hypotheses.reduce((s, h) => s + (h.faults.some((f) => f.kind === kind) ? h.probability : 0), 0);
+
+test('half the bedroom is dead, a lamp at every outlet: unplug comes first, then the open neutral within four acts', () => {
+	const house = { boxes: chain(5, { loadWatts: 60 }), faults: [{ kind: 'open-neutral', at: 'b3' }] };
+	const boxes = chain(5);
+	const readAt = (at: string, instrument: string, faults = house.faults, of: object = house) =>
+		network({ ...of, faults, read: [{ box: at, instrument }] })[0];
+	const told = ['b1', 'b2'].map((at) => ({ box: at, instrument: 'works' }));
+	let observations: object[] = [...told, { box: 'b4', instrument: 'dead' }, { ...readAt('b4', 'voltmeter') }];
+	const begun = diagnose({ boxes, observations });
+	assert.deepEqual([begun.next?.do, begun.next?.box], ['unplug', 'b4']);
+	assert.ok(!begun.hypotheses.some((h) => h.faults.some((f) => f.kind === 'hot-ground-reversed') && h.probability > 0.5));
+	const bare = { boxes };
+	let acts = 1;
+	observations = [...observations, { ...readAt('b4', 'low-impedance', house.faults, bare), unplugged: true }];
+	for (;;) {
+		const a = diagnose({ boxes, observations });
+		if ((a.hypotheses[0]?.probability ?? 0) >= 0.9 || a.next?.do !== 'read') {
+			assert.equal(first(a), 'open-neutral b3');
+			break;
+		}
+		acts++;
+		assert.ok(acts <= 4, `${acts} acts and ${a.hypotheses[0]?.probability}`);
+		const { box: at, instrument } = a.next;
+		observations = [...observations, { ...readAt(at, instrument, house.faults, bare), unplugged: true }];
+	}
+});
+test('the same volts with the sum of loads unknown tell no number of lamps: 61 V of a 5 W lamp is as good as 111 V of 60 W', () => {
+	for (const watts of [5, 60, 600]) {
+		const boxes = chain(4);
+		const lit = boxes.map((b) => (b.id === 'b3' ? { ...b, loadWatts: watts } : b));
+		const read = ['b2', 'b3'].map(
+			(at) =>
+				network({ boxes: lit, faults: [{ kind: 'open-neutral', at: 'b2' }], read: [{ box: at, instrument: 'low-impedance' }] })[0]
+		);
+		const a = diagnose({ boxes, observations: [...read, { box: 'b1', instrument: 'works' }] });
+		assert.equal(first(a), 'open-neutral b2', `${watts} W: ${first(a)} ${a.hypotheses[0]?.probability}`);
+	}
+});
+test('a single dead lamp: the lamp first; found to be it, the wiring is let be; not it, the switch and the breaker are left', () => {
+	const request = { boxes: [box('b1', 'panel', { device: 'light' })], complaint: 'nothing-works' };
+	const dead = { box: 'b1', instrument: 'dead' };
+	const a = diagnose({ ...request, observations: [dead] });
+	assert.deepEqual([a.next?.do, a.next?.box], ['look', 'b1']);
+	assert.match(a.next?.why ?? '', /good lamp/);
+	assert.deepEqual(
+		a.first.map((l) => l.look),
+		['appliance', 'switch', 'gfci-tripped', 'breaker-not-reset']
+	);
+	const was = diagnose({ ...request, observations: [dead, { box: 'b1', instrument: 'look', found: 'appliance' }] });
+	assert.equal(first(was), 'appliance b1', JSON.stringify(was.hypotheses.slice(0, 4)));
+	assert.ok((was.hypotheses[0]?.probability ?? 0) > 0.8, JSON.stringify(was.hypotheses.slice(0, 4)));
+	const not = diagnose({ ...request, observations: [dead, { box: 'b1', instrument: 'look', found: null }] });
+	assert.ok(likely(not, 'appliance') < 0.1 && not.next?.do === 'read', `${likely(not, 'appliance')}`);
+	assert.deepEqual(diagnose({ boxes: chain(1) }).first, [], 'no complaint, no looks');
+	assert.deepEqual(diagnose({ ...request, complaint: 'tingle' }).first, [], 'a tingle is switched off, not looked for');
+});
+test('a dryer that does not heat: both hots to ground, 0 between them, names the lost leg; 240 between them does not', () => {
+	const boxes = [box('b1', 'panel', { 'two-hot': true, awg: '10' })];
+	const heater = [{ ...boxes[0], loadWatts: 5000 }];
+	const faults = [{ kind: 'leg-lost', at: 'panel', leg: 'b' }];
+	const [lost] = network({ source: two, boxes: heater, faults, read: [{ box: 'b1', instrument: 'low-impedance' }] });
+	assert.ok(
+		lost && 'hh' in lost && 'hg' in lost && (lost.hh ?? 9) < 1 && Number(lost.hg) > 115 && (lost.h2g ?? 0) > 110,
+		JSON.stringify(lost)
+	);
+	const a = diagnose({ source: two, boxes, observations: [lost] });
+	// On a run of one box a hot that is open on its way is the same.
+	const all = [a.hypotheses[0]?.faults ?? [], ...(a.hypotheses[0]?.same ?? [])].map(named);
+	assert.deepEqual([all.includes('leg-lost panel'), all.includes('open-hot b1')], [true, true], JSON.stringify(all));
+	assert.ok(likely(a, 'both-hots-one-leg') < 0.2, 'which reads so too, and is seldom');
+	const [right] = network({ source: two, boxes: heater, read: [{ box: 'b1', instrument: 'low-impedance' }] });
+	assert.ok(right && 'hh' in right && Math.abs((right.hh ?? 0) - 240) < 12);
+	assert.ok(likely(diagnose({ source: two, boxes, observations: [right] }), 'leg-lost') < 0.01);
+});
+test('a lost shared neutral: 160 and 80 V stop the search; what was lost is named; the same at 121 and 119 V does not stop', () => {
+	const boxes = [box('b1', 'panel', { hots: ['a'] }), box('b2', 'b1', { hots: ['a'] }), box('b3', 'b2', { hots: ['b'] })];
+	const loads = boxes.map((b, i) => ({ ...b, loadWatts: [0, 60, 120][i] }));
+	const faults = [{ kind: 'shared-neutral-open', at: 'b2' }];
+	// 120 V squared over 60 and 120 W: 240 and 120 ohm in series on 240 V: 160 and 80 V.
+	const ask = ['b2', 'b3'].map((at) => ({ box: at, instrument: 'voltmeter' }));
+	const lost = network({ source: two, boxes: loads, faults, read: ask });
+	const volts = lost.map((r) => ('hn' in r ? (r.hn as number) : NaN));
+	assert.ok(Math.abs((volts[0] ?? 0) - 160) < 3 && Math.abs((volts[1] ?? 0) - 80) < 3, `${volts}`);
+	const a = diagnose({ source: two, boxes, observations: lost });
+	assert.equal(a.stop?.do, 'both-poles-off');
+	assert.equal(a.next?.do, 'switch-off');
+	assert.equal(first(a), 'shared-neutral-open b2');
+	const sound = diagnose({ source: two, boxes, observations: network({ source: two, boxes: loads, read: ask }) });
+	assert.deepEqual([sound.stop, likely(sound, 'shared-neutral-open') < 0.02], [null, true]);
+});
+test('hot and neutral exchanged in a splice show at all behind it as one fault; at one outlet alone it is the device', () => {
+	const boxes = chain(5);
+	const lamps = ['b2', 'b3', 'b5'].map((at) => ({ box: at, instrument: 'lamps' }));
+	const carried = network({ boxes, faults: [{ kind: 'reversed-splice', at: 'b3' }], read: lamps });
+	assert.deepEqual(
+		carried.map((r) => ('ng' in r ? [r.hn, r.hg, r.ng].join() : '')),
+		['on,on,off', 'on,off,on', 'on,off,on']
+	);
+	const a = diagnose({ boxes, observations: carried, loads: 'unplugged' });
+	assert.equal(first(a), 'reversed-splice b3');
+	const device = network({ boxes, faults: [{ kind: 'reversed', at: 'b3' }], read: lamps });
+	assert.equal(first(diagnose({ boxes, observations: device, loads: 'unplugged' })), 'reversed b3');
+});
+const gfci = { boxes: [box('b1', 'panel', { device: 'gfci' }), box('b2', 'b1')], complaint: 'gfci-no-reset', loads: 'unplugged' };
+const fed = { box: 'b1', instrument: 'low-impedance', hn: 120, hg: 120, ng: 0, proven: true };
+const PRESSES: [what: string, press: object, more: object[], kind: string, least: number, most: number][] = [
+	['does nothing with its supply there: worn', { trips: false, resets: false }, [fed], 'gfci-dead', 0.5, 1],
+	['trips and resets: it works', { trips: true, resets: true }, [fed], 'gfci-dead', 0, 0.02],
+	[
+		'does nothing, and nothing feeds it: no word on the device',
+		{ trips: false, resets: false },
+		[{ ...fed, hn: 0, hg: 0 }],
+		'gfci-dead',
+		0,
+		0.3
+	]
+];
+for (const [what, press, more, kind, least, most] of PRESSES)
+	test(`a GFCI's own button ${what}`, () => {
+		const a = diagnose({ ...gfci, observations: [...more, { box: 'b1', instrument: 'own-button', ...press }] });
+		const p = likely(a, kind);
+		assert.ok(p >= least && p <= most, `${p}`);
+	});
+const OHMS: [what: string, ohms: object, kind: string, least: number, most: number][] = [
+	// 12 ft of 12 AWG there and back: 0.04 ohm to a short one box on.
+	['0.04 ohm hot to neutral with it off: a short', { hn: 0.04 }, 'short-hot-neutral', 0.5, 1],
+	['nothing hot to neutral: no short', { hn: null, hg: null, ng: 0.17 }, 'short-hot-neutral', 0, 0.02],
+	['neutral to ground open: one of them is', { hn: null, hg: null, ng: null }, 'open-neutral', 0.2, 1]
+];
+for (const [what, ohms, kind, least, most] of OHMS)
+	test(`dead ohms: ${what}`, () => {
+		const a = diagnose({ boxes: chain(2), observations: [{ box: 'b2', instrument: 'ohms', ...ohms }] });
+		const p = likely(a, kind);
+		assert.ok(p >= least && p <= most, `${p} ${first(a)}`);
+	});
+test('what is wrong in a request is named with its path', () => {
+	const faults = (request: object) => {
+		const checked = checkDiagnose({ source: one, boxes: chain(2), ...request });
+		return checked.ok ? [] : checked.faults.map((f) => f.path);
+	};
+	assert.deepEqual(faults({ boxes: [box('b1', 'panel', { hots: ['b'] })] }), ['boxes[0].hots']);
+	assert.deepEqual(faults({ boxes: [box('b1', 'panel', { 'two-hot': true })] }), ['boxes[0].two-hot']);
+	assert.deepEqual(faults({ observations: [{ box: 'b1', instrument: 'own-button', trips: true }] }), ['observations[0].box']);
+	assert.deepEqual(faults({ observations: [{ box: 'b1', instrument: 'ohms', hn: 'on' }] }), ['observations[0].hn']);
+	assert.deepEqual(faults({ observations: [{ box: 'b1', instrument: 'look', found: 'luck' }] }), ['observations[0].found']);
+	const network = checkNetwork({ source: two, boxes: chain(1), faults: [{ kind: 'leg-lost', at: 'b1' }] });
+	assert.deepEqual(network.ok ? [] : network.faults.map((f) => f.path), ['faults[0].at']);
+});
+test('the shares of unknown loads: half the outlets have none, and the sum of many has more', () => {
+	const none = (outlets: number) => Math.exp(loadShares([outlets])[0] ?? 0);
+	for (const [outlets, share] of [
+		[1, 0.5],
+		[2, 0.25],
+		[4, 0.0625]
+	] as const)
+		assert.ok(Math.abs(none(outlets) - share) < 1e-3, `${outlets}: ${none(outlets)}`);
+	for (const outlets of [[1], [6], [2, 3]]) {
+		const shares = loadShares(outlets);
+		assert.equal(shares.length, (outlets.length > 1 ? LOAD_GRIDS.two : LOAD_GRIDS.one).length);
+		assert.ok(Math.abs(shares.reduce((s, l) => s + Math.exp(l), 0) - 1) < 1e-9);
+	}
+	const [usual = 0, much = 0] = livedInWays(12).map((ohms) => (ohms ? (12 * 120 ** 2) / ohms : 0));
+	assert.ok(usual > 400 && usual < 1400 && much > 1400 && much <= 3000, `${usual} W usually, ${much} W with much on`);
+});
