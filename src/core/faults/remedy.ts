@@ -38,6 +38,14 @@ export const DEVICE: Remedy = {
 	fix: 'Land each conductor where the make-up of this box has it; replace a worn or push-in device.',
 	proves: THREE_PAIRS
 };
+/** A contact that still conducts, or no longer does. */
+export const CONTACT: Remedy = {
+	...OPEN_DEVICE,
+	lookFor:
+		'Push-ins first: a conductor that pulls out. Then a loose screw or clamp, a browned terminal, a pigtail loose in its connector. Note what is on which terminal before anything comes off.',
+	fix: 'Off the push-ins and onto screws or clamps, torqued; cut back to clean conductor; replace a worn or browned device.',
+	proves: 'The drop under load here near what is predicted.'
+};
 export const REVERSED_SPLICE: Remedy = {
 	...OPEN_SPLICE,
 	lookFor:

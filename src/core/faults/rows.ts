@@ -43,12 +43,12 @@ const looseContact = (role: Role): FaultRow => ({
 	does: [{ on: 'contact', role, how: 'loose' }],
 	says: at(`loose ${role} terminal`),
 	isLoose: true,
-	remedy: remedy.DEVICE
+	remedy: remedy.CONTACT
 });
 const lostContact = (role: Role, more: Partial<FaultRow> = {}): FaultRow => ({
 	does: [{ on: 'contact', role, how: 'lost' }],
 	says: at(`${role} off its terminal`),
-	remedy: remedy.DEVICE,
+	remedy: remedy.CONTACT,
 	...more
 });
 const exchanged = (one: Role, other: Role, more: Pick<FaultRow, 'says'> & Partial<FaultRow>): FaultRow => ({

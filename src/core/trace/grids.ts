@@ -1,10 +1,14 @@
 import { looseGrid } from './loose';
-import type { World } from './solved';
 
+/** What is tried of all that is not known of a world: ohms of its connections, or of loads on a part that floats; and the share of each, log. */
+export interface Tries {
+	grid: readonly (readonly number[])[];
+	shares: Float64Array;
+}
 /** How finely ohms are tried: of one loose connection, of each of two. */
 const FINE = { one: 64, each: 20 } as const;
 const each = looseGrid(FINE.each);
-const evenly = (grid: readonly (readonly number[])[]): World['tries'] => ({
+const evenly = (grid: readonly (readonly number[])[]): Tries => ({
 	grid,
 	shares: new Float64Array(grid.length).fill(-Math.log(grid.length))
 });

@@ -112,6 +112,9 @@ const LEAST_SHARE = 0.1;
 /** Under this a place is not said to be suspected. */
 const LEAST_SAID = 0.001;
 
+/** Whether some faults are all of the others, and more. */
+const contains = (all: readonly Suspected[], some: readonly Suspected[]): boolean =>
+	some.length > 0 && some.every((f) => all.some((x) => x.kind === f.kind && x.at === f.at));
 const asDone = ({ look, found }: Traced['looks'][number]): Done[] =>
 	found === null ? [] : [{ do: 'look', found: found ? look : null, at: [look] }];
 /** Searches one circuit; asked again after each reading it solves nothing twice. */
@@ -314,7 +317,12 @@ export class JobTrace {
 			faults,
 			says: this.say(faults),
 			probability: a.probability,
-			same: a.members.slice(1, 1 + TOLD.same).map((m) => this.say(m.hypothesis.faults)),
+			// A second fault beside the first one that shows nowhere is not worth a word.
+			same: a.members
+				.slice(1)
+				.filter((m) => !contains(m.hypothesis.faults, faults))
+				.slice(0, TOLD.same)
+				.map((m) => this.say(m.hypothesis.faults)),
 			fits: [...(first?.fits ?? [])],
 			boxIds: [
 				...new Set(

@@ -2,11 +2,11 @@ import type { Fault } from '../faults/kinds';
 import { FAULT_ROWS } from '../faults/rows';
 import { groundLoop, loopOhms, portAt, type Port } from '../instruments/port';
 import { build, solved, type Built, type Plan } from '../network/build';
-import { EARTH, type Branch, type Node, type Solution } from '../network/solve';
+import { EARTH, type Branch, type Solution } from '../network/solve';
 import { trips } from '../network/trips';
 import { looseOf, PANEL, type Hypothesis, type Suspected } from './hypotheses';
 import { branchOf, NOMINAL_OHMS, VariedRun, type Varied } from './loose';
-import { looseGrids } from './grids';
+import { looseGrids, type Tries } from './grids';
 import { betweenHots, HEATER_OHMS, LOAD_GRIDS, livedInWays, loadShares, NO_LOAD_OHMS } from './unknown-loads';
 
 /** A run on which hypotheses are tried: its plan, and the outlets at which something can be read. */
@@ -22,8 +22,7 @@ export interface Tried {
 export interface World {
 	/** Connections whose ohms are to be fitted: 0 to 2. */
 	loose: number;
-	/** What is tried of all that is not known: ohms of its connections, or of loads on a part that floats; and the share of each, log. */
-	tries: { grid: readonly (readonly number[])[]; shares: Float64Array };
+	tries: Tries;
 	/** The run with loads on its live outlets, in a few ways; none: its loads are known. Solved when first asked for. */
 	livedIn: () => readonly Pick<World, 'port'>[];
 	port: (outlet: number, ohms: readonly number[]) => Port;

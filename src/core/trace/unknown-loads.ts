@@ -60,11 +60,11 @@ const loadGrid = (apartV: number): number[] => {
 	return [NO_LOAD_OHMS, ...between];
 };
 /** Ohms to try, and to which of them each sum of watts is nearest. */
-interface Tries {
+interface SumTries {
 	ohms: readonly number[];
 	nearest: readonly number[];
 }
-function triesOf(apartV: number): Tries {
+function triesOf(apartV: number): SumTries {
 	const ohms = loadGrid(apartV);
 	const nearest = Array.from(one, (_, step) => {
 		if (step === 0) return 0;
@@ -84,7 +84,7 @@ export const LOAD_GRIDS = {
 	one: FINE.ohms.map((r) => [r]),
 	two: COARSE.ohms.flatMap((a) => COARSE.ohms.map((b) => [a, b]))
 } as const;
-function sharesOver({ ohms, nearest }: Tries, outlets: number): number[] {
+function sharesOver({ ohms, nearest }: SumTries, outlets: number): number[] {
 	const shares = new Array<number>(ohms.length).fill(0);
 	sumOf(outlets).forEach((p, step) => {
 		const at = nearest[step] as number;

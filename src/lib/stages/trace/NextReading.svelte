@@ -3,6 +3,7 @@
 	import type { Circuit, Symptom } from '$core/model/job';
 	import type { Traced, TracedNext } from '$core/trace/job-trace';
 	import { lookedAt } from '$core/edit/job';
+	import { DONE_AT } from '$core/trace/spread';
 	import { DEAD_BELOW_V } from '$core/makeup/live-sign';
 	import { latestReadings } from '$core/model/latest-readings';
 	import { now } from '$lib/clock';
@@ -109,7 +110,13 @@
 	</p>
 {/each}
 {#if answer.done === 'found'}
-	<p class="found"><Mark kind="good" /> Found, as far as readings can tell. What to do is below.</p>
+	{@const [best] = answer.answers}
+	{@const at = best && best.probability < DONE_AT ? best.boxIds[0] : undefined}
+	<p class="found">
+		<Mark kind="good" /> Found, as far as readings can tell.
+		{#if at}It lies at {store.placeName(at)}; which of these it is needs no telling apart: the same box is opened.{:else}What to
+			do is below.{/if}
+	</p>
 	{#each answer.hazards as h (h.boxId)}
 		<p class="found">
 			<Mark kind="caution" word /> Before it is closed: metal at {store.placeName(h.boxId)} may be live ({percent(
