@@ -94,6 +94,27 @@ test('1948, on a phone: "the iron dims the lamp" to the bad splice and the bootl
 	await b.says('Found before', '.content');
 });
 
+test('something is dead, on a phone: the cheap looks come first, each answered by a press and kept; then a reading', async () => {
+	const file = demo();
+	const path = join(folder, 'dead.json');
+	writeFileSync(path, JSON.stringify({ ...file, job: { ...file.job, name: 'Dead lamp' }, readings: [] }));
+	await b.resize(DESK);
+	await b.go('/');
+	await b.openBeside(path);
+	await b.says('Dead lamp', '.frame');
+	const page = new URL(await b.driver.getCurrentUrl()).pathname.split('/').slice(0, 3).join('/');
+	await b.resize(PHONE);
+	await b.go(`${page}/trace?box=sw-03`);
+	await b.click('.words button', 'nothing works here');
+	await b.says('Look first, before anything is read', '.next .big');
+	for (const n of [1, 2, 3]) {
+		await b.click(`.looks li:nth-child(${n}) button`, 'Not it');
+		await b.find(`.looks li:nth-child(${n}) button[aria-pressed="true"]`);
+	}
+	await b.click('.looks li:nth-child(4) button', 'Not it');
+	await b.says(/^Next: /, '.next .big');
+});
+
 test('which breaker: four walks with patterns off, by one tap a box; what they find is written, with who proved it', async () => {
 	const { job } = demo();
 	await b.resize(DESK);

@@ -202,8 +202,8 @@ class Possible {
 		this.over('neutral-ground-touch', places, W.neutralGround);
 	}
 }
-/** Where one lamp is dead, dim or flickers, it may be the lamp. */
-const ASKS_FOR_ITS_LAMP: readonly SymptomKind[] = ['nothing-works', 'comes-and-goes', 'dims'];
+/** Where one lamp is dead or flickers, it may be the lamp. */
+const ASKS_FOR_ITS_LAMP: readonly SymptomKind[] = ['nothing-works', 'comes-and-goes'];
 /** Of each place of a circuit: itself and those that feed it, up to the panel. */
 function upstreamOf({ cables }: Wiring, circuitId: string): Map<string, string[]> {
 	const owner = new Map(cables.flatMap((c) => c.wires.map((w) => [w.to, c.at] as const)));

@@ -23,7 +23,8 @@ const FOR: Readonly<Record<SymptomKind, readonly LookFinds[]>> = {
 	'half-dead': MANY_DEAD,
 	'one-half': ['switch', 'appliance'],
 	'comes-and-goes': ['appliance', 'switch'],
-	dims: ['appliance', 'switch'],
+	// It goes with what something else draws: the wiring, not the lamp.
+	dims: [],
 	'bright-and-dim': [],
 	tingle: [],
 	'trips-at-once': ['appliance'],
