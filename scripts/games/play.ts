@@ -43,6 +43,29 @@ const loadAt = (random: Random): number => {
 	return kind < 0.5 ? 0 : kind < 0.9 ? 5 + Math.round(55 * random()) : 300 + Math.round(900 * random());
 };
 
+/** So many lived-in circuits have both hots on one neutral, and of those so many an appliance between the hots; W where it is on. */
+const SHARED = { share: 0.25, between: 0.4, on: 0.6, fromW: 1000, toW: 4500 } as const;
+/** Some boxes on the other hot, and at the end one between both. */
+function shared(boxes: readonly RunBox[], random: Random): RunBox[] {
+	const last = boxes.length - 1;
+	const ends = random() < SHARED.between;
+	return boxes.map((b, i): RunBox =>
+		i === last && ends ? { ...b, twoHot: true } : { ...b, hots: [i === 0 ? 'a' : i === 1 ? 'b' : pick(LEGS, random)] }
+	);
+}
+const LEGS = ['a', 'b'] as const;
+const between = (random: Random): number =>
+	random() < SHARED.on ? SHARED.fromW + Math.round((SHARED.toW - SHARED.fromW) * random()) : 0;
+
+/** What its breaker holds, W. */
+const MOST_ON_W = 2400;
+/** @returns W at each box, together no more than its breaker holds */
+function loadsOf(boxes: readonly RunBox[], random: Random): number[] {
+	for (;;) {
+		const loads = boxes.map((b) => (b.twoHot ? between(random) : loadAt(random)));
+		if (boxes.reduce((sum, b, i) => sum + (b.twoHot ? 0 : (loads[i] as number)), 0) <= MOST_ON_W) return loads;
+	}
+}
 /** One meter in so many lies, once. */
 const LYING = 0.1;
 /** A joint in a lived-in room is looked for from so many ohms on. */
@@ -62,7 +85,13 @@ export function gameOf(seed: number, [from, to]: readonly [number, number], live
 		ground: true,
 		loadWatts: 0
 	}));
-	const run = { source: { volts: FULL, ohmsPerLeg: 0.03 }, boxes, terminationOhms: 0.002, conductorC: 25 };
+	const two = lived && random() < SHARED.share;
+	const run = {
+		source: { volts: FULL, ohmsPerLeg: 0.03, ...(two ? { legs: 2 } : {}) },
+		boxes: two ? shared(boxes, random) : boxes,
+		terminationOhms: 0.002,
+		conductorC: 25
+	};
 	// A fault that shows somewhere: nobody looks for what nothing tells of.
 	const all = runHypotheses(run).filter((h) => h.faults.length);
 	const sum = all.reduce((s, h) => s + h.weight, 0);
@@ -72,7 +101,7 @@ export function gameOf(seed: number, [from, to]: readonly [number, number], live
 		const least = lived ? LIVED_IN_LEAST_OHMS : LOOSE_OHMS.least;
 		const ohms = looseOf(truth).map(() => least * (LOOSE_OHMS.most / least) ** random());
 		const loads = lived
-			? { loads: boxes.map(() => loadAt(random)), ...(random() < LYING ? { liesAt: Math.floor(3 * random()) } : {}) }
+			? { loads: loadsOf(run.boxes, random), ...(random() < LYING ? { liesAt: Math.floor(3 * random()) } : {}) }
 			: {};
 		const game = { run, truth, ohms, volts: FULL + SPREAD.serviceVolts * bell(random), random, ...loads };
 		if (new Player(game).firsts().length) return game;

@@ -13,29 +13,34 @@ export type Varied = Branch | { a: Node; b: Node; load: true };
  * branches, or a branch more, are a change of one conductance, which has a closed form. So hundreds of values cost little more than one.
  */
 export class VariedRun {
-	private readonly sound: (outlet: number) => Port;
-	private readonly at: VariedBranch[];
+	private constructor(
+		private readonly sound: (outlet: number) => Port,
+		private readonly at: readonly VariedBranch[]
+	) {}
 
 	/** @param built the network as it is but for what varies */
-	constructor(
+	static of(
 		built: Built,
 		solution: Solution,
 		of: { varied: readonly Varied[]; outletIds: readonly string[]; port?: (outlet: number) => Port }
-	) {
+	): VariedRun {
 		const contacts = of.outletIds.map((id) => built.contacts(id));
-		this.sound = of.port ?? ((outlet) => portAt(solution, contacts[outlet] as Contacts));
 		const nodes = contacts.map((c) => [c.hot, c.neutral, c.ground] as const);
-		this.at = of.varied.map((b) => variedBranch(solution, b, { nodes, varied: of.varied }));
+		return new VariedRun(
+			of.port ?? ((outlet) => portAt(solution, contacts[outlet] as Contacts)),
+			of.varied.map((b) => variedBranch(solution, b, { nodes, varied: of.varied }))
+		);
+	}
+	/** The same with other volts: its ohms stay. @param over volts over each of what varies */
+	withVolts(port: (outlet: number) => Port, over: readonly Complex[]): VariedRun {
+		return new VariedRun(
+			port,
+			this.at.map((b, i) => ({ ...b, volts: over[i] ?? b.volts }))
+		);
 	}
 
-	private readonly kept = new WeakMap<readonly number[], (Port | undefined)[]>();
-	/** The port of an outlet with so many ohms in each of what varies; kept for the list of ohms that is given. */
+	/** The port of an outlet with so many ohms in each of what varies. */
 	port(outlet: number, ohms: readonly number[]): Port {
-		const kept = this.kept.get(ohms) ?? [];
-		this.kept.set(ohms, kept);
-		return (kept[outlet] ??= this.changed(outlet, ohms));
-	}
-	private changed(outlet: number, ohms: readonly number[]): Port {
 		const sound = this.sound(outlet);
 		const port: Port = { v: sound.v.slice(), z: sound.z.slice(), has: sound.has };
 		const [one, two] = this.at;
@@ -60,7 +65,7 @@ export class VariedRun {
 		return port;
 	}
 }
-type Complex = readonly [number, number];
+export type Complex = readonly [number, number];
 const times = ([a, b]: Complex, [c, d]: Complex): Complex => [a * c - b * d, a * d + b * c];
 const less = ([a, b]: Complex, [c, d]: Complex): Complex => [a - c, b - d];
 

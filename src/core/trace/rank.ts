@@ -191,7 +191,7 @@ const ALIKE = { plain: 1e-4, share: 1e-7 } as const;
 const alike = (a: readonly number[], b: readonly number[]): boolean =>
 	a.every((x, i) => Math.abs(x - (b[i] as number)) < ALIKE.plain + ALIKE.share * Math.abs(x));
 /** So much less likely than the best, by its logarithm, that nothing read later makes up for it. */
-const FAR_BEHIND = 45;
+const FAR_BEHIND = 30;
 /** From each observation on: how likely the rest can be at most, log. */
 function restOf(seen: readonly Seen[]): number[] {
 	const rest = new Array<number>(seen.length + 1).fill(0);
@@ -248,7 +248,7 @@ const sum = (ohms: readonly number[]): number => ohms.reduce((s, r) => s + r, 0)
 
 /** The port of an outlet by a ranked hypothesis, its loose connections at their fit; with nothing plugged in where loads are not known. */
 export const fittedPort = ({ world, fits }: Ranked, outlet: number): Port =>
-	(world.livedIn().length ? world.unplugged() : world).port(
+	(world.loadsUnknown ? world.unplugged() : world).port(
 		outlet,
 		fits.map((f) => f.ohms)
 	);

@@ -151,27 +151,36 @@ function fixedOdds(got: number | string | null, s: Display, { full, more }: { fu
 	if (got === null || value === null) return got === value ? SPREAD.right : WRONG * wildOdds(s, full);
 	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s) + more)) : WRONG;
 }
-/** The same of what goes with the service's volts, at one share of them. */
-function scaledOdds({ got, shown: s, more }: Moving, scale: number): number {
+/** The same of a lamp or a use, which go with the service's volts, at one share of them. */
+function scaledOdds({ got, shown: s }: Moving, scale: number): number {
 	if (s.of === 'lamp') return lampOdds(s.volts * scale)[got as Lamp] ?? WRONG;
 	if (s.of === 'use') return got === 'dead' ? deadOdds(s.volts * scale) : 1 - deadOdds(s.volts * scale);
-	if (s.of !== 'volts' || s.value === null || typeof got !== 'number') return WRONG;
-	const mean = s.value * scale;
-	return Math.exp(bellLog(got, mean, SPREAD.volts.share * mean + SPREAD.volts.plus + more));
+	return WRONG;
 }
 interface Moving {
 	got: number | string | null;
 	shown: Display;
-	/** So much more it may stray, in its unit. */
-	more: number;
+}
+/** Volts that were read beside those of the network, and how much more than usual they may stray; `many` of them. Used again for each port: it is asked for by the million. */
+const volts = { many: 0, got: new Float64Array(8), value: new Float64Array(8), more: new Float64Array(8) };
+/** How likely all of the volts are together, at one share of the service's. */
+function voltsOdds(scale: number): number {
+	let far = 0;
+	let spread = 1;
+	for (let k = 0; k < volts.many; k++) {
+		const mean = (volts.value[k] as number) * scale;
+		const sd = SPREAD.volts.share * mean + SPREAD.volts.plus + (volts.more[k] as number);
+		const off = ((volts.got[k] as number) - mean) / sd;
+		far += off * off;
+		spread *= sd * ROOT_2PI;
+	}
+	return Math.exp(-0.5 * far) / spread;
 }
 /** The loads that are on are none of those tried: a figure strays by a share of what those change of it, in its unit. */
 function byLoads(s: Display, bare: Display | undefined): number {
 	if (!bare || !('value' in s) || !('value' in bare) || typeof s.value !== 'number' || typeof bare.value !== 'number') return 0;
 	return SPREAD.byLoads * Math.abs(s.value - bare.value);
 }
-const scales = (got: number | string | null, s: Display): boolean =>
-	s.of === 'lamp' || s.of === 'use' || (s.of === 'volts' && s.value !== null && !s.ghost && typeof got === 'number');
 /** The same of a reading that is wrong: anything in its range. */
 function wildOdds(s: Display, full: number): number {
 	switch (s.of) {
@@ -225,18 +234,23 @@ export function oddsAt(
 		const shown = n < 0 ? bare : shownAt(lived[n] as Port, seen, here);
 		let fixed = 1 / (1 + lived.length);
 		const moving: Moving[] = [];
+		volts.many = 0;
 		for (const f of fields) {
 			const s = shown[f];
 			if (!s) continue;
 			const got = seen.fields[f] ?? null;
 			if (n < 0) wild *= wildOdds(s, here.full);
 			const more = n < 0 ? 0 : byLoads(s, bare[f]);
-			if (scales(got, s)) moving.push({ got, shown: s, more });
+			if (s.of === 'volts' && s.value !== null && !s.ghost && typeof got === 'number') {
+				volts.got[volts.many] = got;
+				volts.value[volts.many] = s.value;
+				volts.more[volts.many++] = more;
+			} else if (s.of === 'lamp' || s.of === 'use') moving.push({ got, shown: s });
 			else fixed *= fixedOdds(got, s, { full: here.full, more });
 		}
 		for (let i = 0; i < here.shares.length; i++) {
-			let odds = fixed;
 			const scale = here.shares[i]?.scale ?? 1;
+			let odds = fixed * (volts.many ? voltsOdds(scale) : 1);
 			for (const m of moving) odds *= scaledOdds(m, scale);
 			out[i] = (out[i] as number) + odds;
 		}

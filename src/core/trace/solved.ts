@@ -2,10 +2,12 @@ import type { Fault } from '../faults/kinds';
 import { FAULT_ROWS } from '../faults/rows';
 import { groundLoop, loopOhms, portAt, type Port } from '../instruments/port';
 import { build, solved, type Built, type Plan } from '../network/build';
+import { fedNodes } from '../network/fed';
 import { EARTH, type Branch, type Solution } from '../network/solve';
 import { trips } from '../network/trips';
 import { looseOf, PANEL, type Hypothesis, type Suspected } from './hypotheses';
-import { branchOf, NOMINAL_OHMS, VariedRun, type Varied } from './loose';
+import { DrawnOn } from './lived-in';
+import { branchOf, NOMINAL_OHMS, VariedRun, type Complex, type Varied } from './loose';
 import { looseGrids, type Tries } from './grids';
 import { betweenHots, HEATER_OHMS, LOAD_GRIDS, livedInWays, loadShares, NO_LOAD_OHMS } from './unknown-loads';
 
@@ -23,6 +25,8 @@ export interface World {
 	/** Connections whose ohms are to be fitted: 0 to 2. */
 	loose: number;
 	tries: Tries;
+	/** Nobody said what is plugged in and on. */
+	loadsUnknown: boolean;
 	/** The run with loads on its live outlets, in a few ways; none: its loads are known. Solved when first asked for. */
 	livedIn: () => readonly Pick<World, 'port'>[];
 	port: (outlet: number, ohms: readonly number[]) => Port;
@@ -58,6 +62,18 @@ class SolvedRun {
 	readonly port = (outlet: number): Port =>
 		(this.ports[outlet] ??= portAt(this.solution, this.built.contacts(this.outletIds[outlet] as string)));
 	readonly opens = (): ReadonlySet<string> => (this.opened ??= opensOf(this.built, this.solution));
+	/** With so many siemens at each of its live outlets. */
+	drawn(siemens: number): (outlet: number) => Port {
+		const on = (this.drawnOn ??= new DrawnOn(this.built, this.solution, this.port));
+		const ports: Port[] = [];
+		return (outlet) => (ports[outlet] ??= on.portWith(outlet, this.outletIds[outlet] as string, siemens));
+	}
+	/** Volts over what varies, with so many siemens at each. */
+	drawnOver(varied: readonly Varied[], siemens: number): Complex[] {
+		const on = (this.drawnOn ??= new DrawnOn(this.built, this.solution, this.port));
+		return varied.map((one) => on.over(one, siemens, this.solution));
+	}
+	private drawnOn: DrawnOn | undefined;
 }
 
 /** Solves a run with what is supposed to be wrong with it. */
@@ -110,59 +126,65 @@ export class Worlds {
 				}
 			: looseGrids[branches.length === 2 ? 2 : branches.length === 1 ? 1 : 0];
 		const varied: Varied[] = [...branches, ...loads];
+		const made = this.varying(base, varied);
 		let lived: readonly Pick<World, 'port'>[] | undefined;
 		return {
 			loose: branches.length,
 			tries,
 			opens,
+			loadsUnknown: this.run.loadsUnknown === true,
 			appliance: this.run.outletIds.findIndex((id) => h.faults.some((f) => f.kind === 'appliance' && f.at === id)),
-			port: this.varying(base, varied).port,
-			livedIn: () => (lived ??= this.run.loadsUnknown ? this.livedIn(base, faults, { loose, loads }) : NOBODY)
+			port: portOf(made, base.port),
+			livedIn: () =>
+				(lived ??= !this.run.loadsUnknown ? NOBODY : faults.length ? this.drawn(base, made, varied) : this.livedIn(loose))
 		};
 	}
-	private varying(base: SolvedRun, varied: readonly Varied[]): Pick<World, 'port'> {
-		if (!varied.length) return { port: base.port };
-		const run = new VariedRun(base.built, base.solution, { varied, outletIds: this.run.outletIds, port: base.port });
-		return { port: (outlet, ohms) => run.port(outlet, ohms) };
+	private varying(base: SolvedRun, varied: readonly Varied[]): VariedRun | null {
+		return varied.length
+			? VariedRun.of(base.built, base.solution, { varied, outletIds: this.run.outletIds, port: base.port })
+			: null;
 	}
 	/** With loads where both conductors are there: what hangs on a part that floats varies with the rest. */
-	private livedIn(
-		base: SolvedRun,
-		faults: readonly Fault[],
-		{ loose, loads }: { loose: readonly Suspected[]; loads: readonly Varied[] }
-	): Pick<World, 'port'>[] {
-		const { plan, outletIds } = this.run;
-		const numbers = outletIds.map((id) => plan.outletById.get(id) ?? -1);
-		const dead = new Set(numbers.filter((_, i) => floats(base.port(i))));
-		return livedInWays(plan.outlets.length).map((each, n) => {
-			const sound = faults.length ? undefined : this.lived[n];
-			const on = plan.outlets.map((o, i) => (dead.has(i) || o.neutral < 0 ? 0 : each));
-			const run = sound ?? new SolvedRun(build(plan, faults, { loads: on }), outletIds);
-			if (!faults.length) this.lived[n] = run;
-			if (loads.length) return this.varying(run, loads);
+	private drawn(base: SolvedRun, made: VariedRun | null, varied: readonly Varied[]): Pick<World, 'port'>[] {
+		return livedInWays(this.run.plan.outlets.length).map((each) => {
+			const siemens = each > 0 ? 1 / each : 0;
+			const port = base.drawn(siemens);
+			return { port: portOf(made && made.withVolts(port, base.drawnOver(varied, siemens)), port) };
+		});
+	}
+	/** The sound run with loads on, and loose connections in it: those lose volts to what is on behind them. */
+	private livedIn(loose: readonly Suspected[]): Pick<World, 'port'>[] {
+		return livedInWays(this.run.plan.outlets.length).map((each, n) => {
+			const run = (this.lived[n] ??= this.livedInWith(each));
 			const branches = this.branchesOf(run.built, loose);
 			const behind = n > 0 && branches.length === 1 ? this.behind(run, branches) : null;
-			if (!behind) return this.varying(run, branches);
-			const { port } = this.varying(run, [...branches, behind]);
+			if (!behind) return { port: portOf(this.varying(run, branches), run.port) };
+			const port = portOf(this.varying(run, [...branches, behind]), run.port);
 			return { port: (outlet, ohms) => port(outlet, withHeater(ohms)) };
 		});
 	}
+	private livedInWith(each: number): SolvedRun {
+		const { plan, outletIds } = this.run;
+		const loads = plan.outlets.map((o) => (o.neutral < 0 ? 0 : each));
+		return new SolvedRun(build(plan, [], { loads }), outletIds);
+	}
 	/** The first outlet that ohms in a branch change: something that heats may hang there. */
 	private behind(run: SolvedRun, branches: readonly Branch[]): Varied | null {
-		const { port } = this.varying(run, branches);
+		const port = portOf(this.varying(run, branches), run.port);
 		const [little, much] = [[1], [2]] as const;
 		const at = this.run.outletIds.findIndex((_, i) => Math.abs(loop(port(i, little)) - loop(port(i, much))) > LEAST_CHANGE_OHMS);
 		if (at < 0) return null;
 		const { hot, neutral } = run.built.contacts(this.run.outletIds[at] as string);
 		return neutral === null || hot === neutral ? null : { a: hot, b: neutral, load: true };
 	}
-	/** The sound run, lived in: what only has loose connections is tried on it. */
+	/** The sound run in each way: what only has loose connections is tried on it. */
 	private readonly lived: SolvedRun[] = [];
 	private branchesOf(built: Built, loose: readonly Suspected[]): Branch[] {
 		return loose.flatMap((f) => (f.kind === 'off' ? [] : (branchOf(built, { ...f, kind: f.kind }) ?? [])));
 	}
 	/** Where loads show: between hot and neutral of the first outlet of each circuit at which one of them hangs on nothing. */
-	private loadsOf({ built, port }: SolvedRun): FloatingLoad[] {
+	private loadsOf({ built }: SolvedRun): FloatingLoad[] {
+		const fed = fedNodes(built.network);
 		const found = new Map<string, FloatingLoad>();
 		this.run.outletIds.forEach((id, i) => {
 			const at = this.run.plan.outletById.get(id);
@@ -170,7 +192,7 @@ export class Worlds {
 			const twoHot = outlet?.ratedVolts === 240;
 			const key = `${outlet?.circuitId ?? ''}${twoHot ? ' 240' : ''}`;
 			const { hot, neutral } = built.contacts(id);
-			if (neutral === null || hot === neutral || !floats(port(i))) return;
+			if (neutral === null || hot === neutral || (fed[hot] && fed[neutral])) return;
 			const before = found.get(key);
 			if (before) before.outlets++;
 			else found.set(key, { a: hot, b: neutral, load: true, outlets: 1, twoHot });
@@ -191,12 +213,13 @@ export class Worlds {
 			: [{ kind: 'gfci-tripped', at: f.at, circuitId: f.circuitId }];
 	}
 }
+const portOf =
+	(varied: VariedRun | null, sound: (outlet: number) => Port): World['port'] =>
+	(outlet, ohms) =>
+		varied ? varied.port(outlet, ohms) : sound(outlet);
 const NOBODY: readonly Pick<World, 'port'>[] = [];
 /** A load on a part that floats, with how many outlets it sums. */
 type FloatingLoad = Extract<Varied, { load: true }> & { outlets: number; twoHot: boolean };
-/** Over this nothing is fed through hot and neutral: one of them hangs on nothing, ohm. */
-const FLOATS_OHMS = 1e3;
-const floats = (port: Port): boolean => loop(port) > FLOATS_OHMS;
 /** Ohms that are seen between hot and neutral; 0 where one of them is not there. */
 const loop = (port: Port): number => ((port.has & HOT_AND_NEUTRAL) === HOT_AND_NEUTRAL ? loopOhms(port, 'hn') : 0);
 /** An ohm more behind a joint changes what is seen there by about as much. */
@@ -216,6 +239,7 @@ function unpluggedOf(made: Omit<World, 'unplugged' | 'dead'>): World {
 	const none = tries.grid[0]?.map(() => NO_LOAD_OHMS) ?? [];
 	const world: World = {
 		...made,
+		loadsUnknown: false,
 		livedIn: () => NOBODY,
 		port: varies ? (outlet) => port(outlet, none) : port,
 		unplugged: () => world,
