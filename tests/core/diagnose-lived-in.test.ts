@@ -3,7 +3,8 @@ import test from 'node:test';
 import { answerDiagnose, checkDiagnose, type DiagnoseAnswer } from '../../src/core/formats/diagnose-request';
 import { answerNetwork, checkNetwork } from '../../src/core/formats/network-requests';
 import { editions } from '../../src/core/code/editions';
-import { livedInWays, loadShares, LOAD_GRIDS } from '../../src/core/trace/unknown-loads';
+import { seekLoads } from '../../src/core/trace/two-loads';
+import { livedInWays, loadShares, LOAD_GRID } from '../../src/core/trace/unknown-loads';
 
 /** Circuits as people live in them: loads are on, meters lie, two legs share a neutral, a dryer stands between two hots. */
 const box = (id: string, from: string, more: object = {}) => ({
@@ -189,18 +190,64 @@ test('what is wrong in a request is named with its path', () => {
 	assert.deepEqual(network.ok ? [] : network.faults.map((f) => f.path), ['faults[0].at']);
 });
 test('the shares of unknown loads: half the outlets have none, and the sum of many has more', () => {
-	const none = (outlets: number) => Math.exp(loadShares([outlets])[0] ?? 0);
+	const none = (outlets: number) => Math.exp(loadShares(outlets)[0] ?? 0);
 	for (const [outlets, share] of [
 		[1, 0.5],
 		[2, 0.25],
 		[4, 0.0625]
 	] as const)
 		assert.ok(Math.abs(none(outlets) - share) < 1e-3, `${outlets}: ${none(outlets)}`);
-	for (const outlets of [[1], [6], [2, 3]]) {
+	for (const outlets of [1, 6]) {
 		const shares = loadShares(outlets);
-		assert.equal(shares.length, (outlets.length > 1 ? LOAD_GRIDS.two : LOAD_GRIDS.one).length);
+		assert.equal(shares.length, LOAD_GRID.length);
 		assert.ok(Math.abs(shares.reduce((s, l) => s + Math.exp(l), 0) - 1) < 1e-9);
 	}
 	const [usual = 0, much = 0] = livedInWays(12).map((ohms) => (ohms ? (12 * 120 ** 2) / ohms : 0));
 	assert.ok(usual > 400 && usual < 1400 && much > 1400 && much <= 3000, `${usual} W usually, ${much} W with much on`);
+});
+
+test('two sums of loads in series: cells are all that may be on, and what the readings point to is found: their volts to 3 V', () => {
+	const sum = (logs: readonly number[]) => logs.reduce((s, l) => s + Math.exp(l), 0);
+	for (const outlets of [
+		[1, 1],
+		[3, 8]
+	] as const) {
+		const all = sum(seekLoads(outlets, () => 0).logs);
+		assert.ok(Math.abs(all - 1) < 0.02, `${outlets}: ${all}`);
+	}
+	// 210 V on the first leg of 240 V, and 18 ohm of both side by side: 144 ohm (100 W) and 20.6 ohm (700 W).
+	const bell = (x: number, mean: number, sd: number) => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd);
+	const { grid, logs } = seekLoads([5, 9], ([a = 1, b = 1], blur) => {
+		const volts = (240 * a) / (a + b);
+		return bell(volts, 210, 2 * blur) + bell((a * b) / (a + b), 18, 1.8 * blur);
+	});
+	const best = grid[logs.indexOf(Math.max(...logs))] ?? [];
+	assert.ok(Math.abs((best[0] ?? 0) / 144 - 1) < 0.25 && Math.abs((best[1] ?? 0) / 20.6 - 1) < 0.25, `${best}`);
+	const volts = (240 * (best[0] ?? 0)) / ((best[0] ?? 0) + (best[1] ?? 0));
+	assert.ok(Math.abs(volts - 210) < 3, `${volts} V`);
+});
+test('a lost shared neutral below a heater: 206 V by an analyzer names the box in which it was lost; on one leg alone it is an open neutral', () => {
+	const boxes = [
+		box('b1', 'panel', { hots: ['a'] }),
+		...['b', 'a', 'b', 'a', 'b'].map((leg, i) => box(`b${i + 2}`, `b${i + 1}`, { hots: [leg] }))
+	];
+	const loads = boxes.map((b, i) => ({ ...b, loadWatts: [0, 0, 60, 600, 40, 0][i] }));
+	const faults = [{ kind: 'shared-neutral-open', at: 'b3' }];
+	const ask = [
+		{ box: 'b5', instrument: 'analyzer' },
+		{ box: 'b2', instrument: 'voltmeter' },
+		{ box: 'b3', instrument: 'voltmeter' }
+	];
+	const read = network({ source: two, boxes: loads, faults, read: ask });
+	const [at5] = read;
+	assert.ok(at5 && 'volts' in at5 && Math.abs((at5.volts as number) - 206) < 6, JSON.stringify(at5));
+	const a = diagnose({ source: two, boxes, observations: read });
+	assert.equal(first(a), 'shared-neutral-open b3');
+	assert.ok((a.hypotheses[0]?.probability ?? 0) > 0.9, JSON.stringify(a.hypotheses.slice(0, 3)));
+	assert.equal(a.stop?.do, 'both-poles-off');
+	const alone = chain(6).map((b, i) => ({ ...b, loadWatts: [0, 0, 60, 600, 40, 0][i] }));
+	const open = network({ boxes: alone, faults: [{ kind: 'open-neutral', at: 'b3' }], read: ask });
+	const one = diagnose({ boxes: chain(6), observations: open });
+	assert.equal(first(one), 'open-neutral b3');
+	assert.equal(one.stop, null);
 });

@@ -4,6 +4,8 @@ import { looseGrid } from './loose';
 export interface Tries {
 	grid: readonly (readonly number[])[];
 	shares: Float64Array;
+	/** Two sums of loads in series with each other: outlets of each leg. They are tried where the readings point to, and the grid is its ends alone. */
+	seek?: readonly [number, number];
 }
 /** How finely ohms are tried: of one loose connection, of each of two. */
 const FINE = { one: 64, each: 20 } as const;

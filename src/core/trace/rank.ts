@@ -4,6 +4,8 @@ import { goesWithLoads, mostLog, oddsAt, supplyShares, wildLog, type Here, type 
 import type { World, Worlds } from './solved';
 import { doneOdds, type Done } from './done';
 import { SPREAD, UNTHOUGHT_WEIGHT } from './spread';
+import { seekLoads, type Sought } from './two-loads';
+import { LOAD_WAYS } from './unknown-loads';
 
 /** A hypothesis after everything that was seen. */
 export interface Ranked {
@@ -47,6 +49,7 @@ export class Ranker {
 
 	rank(hypotheses: readonly Hypothesis[], evidence: Evidence, full: number): Ranking {
 		const shares = supplyShares(full);
+		const states: Shared['states'] = [];
 		const rest = restOf(evidence.seen);
 		let best = -Infinity;
 		// Those of which nothing is to be fitted first: what falls far behind the best of them is not looked at to its end.
@@ -54,7 +57,7 @@ export class Ranker {
 		const raw = order.map((hypothesis) => {
 			const floor = best - FAR_BEHIND - Math.log(hypothesis.weight);
 			const each = this.runs.map((worlds) =>
-				this.judged(hypothesis, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, floor, rest })
+				this.judged(hypothesis, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, states, floor, rest })
 			);
 			const chosen = each.reduce((a, b) => (b.log > a.log ? b : a));
 			const log = sumLogs(each.map((e) => e.log)) - Math.log(each.length);
@@ -97,7 +100,9 @@ export class Ranker {
 		const shares = supplyShares(full);
 		const far = { floor: -Infinity, rest: restOf(evidence.seen) };
 		return sumLogs(
-			this.runs.map((worlds) => this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, ...far }).log)
+			this.runs.map(
+				(worlds) => this.judged(h, evidence, { worlds, full, soundLoops: worlds.soundLoops, shares, states: [], ...far }).log
+			)
 		);
 	}
 	private judged(h: Hypothesis, evidence: Evidence, here: Shared): Pick<Ranked, 'fits' | 'stands' | 'world'> & { log: number } {
@@ -105,12 +110,9 @@ export class Ranker {
 		const world = here.worlds.of(h);
 		// Read before it opened or after: whoever found it tripped may have read both ways.
 		const after = tripped.length ? here.worlds.of(h, tripped) : null;
-		const { grid, shares } = world.tries;
-		const logs = this.logs(world, { evidence, here }).map((log, g) => log + (shares[g] as number));
+		const { grid, logs } = this.tried(world, { evidence, here });
 		const before = sumLogs(logs);
-		const then = after
-			? sumLogs(this.logs(after, { evidence, here }).map((log, g) => log + (after.tries.shares[g] as number)))
-			: null;
+		const then = after ? sumLogs(this.tried(after, { evidence, here }).logs) : null;
 		const all = then === null ? before : Math.log(0.5) + sumLogs([before, then]);
 		const posterior = logs.map((l) => (before === -Infinity ? 1 / logs.length : Math.exp(l - before)));
 		return {
@@ -120,10 +122,43 @@ export class Ranker {
 			stands: standsOf(grid, posterior)
 		};
 	}
+	/** What is tried of a world, with the log of its share and of how likely all that was seen is. */
+	private tried(world: World, of: { evidence: Evidence; here: Shared }): Sought {
+		const { grid, shares, seek } = world.tries;
+		if (seek) return seekLoads(seek, this.sought(world, of));
+		return { grid, logs: this.logs(world, of).map((log, g) => log + (shares[g] as number)) };
+	}
+	/** Of two sums of loads: how likely all that was seen is with so much on each leg, log. What they leave as it is is asked once. */
+	private sought(world: World, { evidence, here }: { evidence: Evidence; here: Shared }) {
+		const { grid } = world.tries;
+		const states = statesOf(world, here);
+		const many = states.length;
+		const fixed = new Float64Array(many);
+		const moving = evidence.seen.filter((s) => {
+			const run = s.unplugged ? world.unplugged() : world;
+			const [first, ...more] = grid.map((ohms) => run.port(s.outlet, ohms));
+			if (s.instrument !== 'ohms' && more.some((p) => first && !samePort(first, p))) return true;
+			const odds = this.odds(s, world, { grid, here, of: [0] });
+			for (let i = 0; i < many; i++) fixed[i] = (fixed[i] as number) + (odds[i] as number);
+			return false;
+		});
+		const one = new Float64Array(many);
+		return (ohms: readonly number[], blur: number): number => {
+			const sum = fixed.slice();
+			for (const s of moving) {
+				const lived = blur === 1 && goesWithLoads(s) ? world.livedIn() : [];
+				const port = (r: Pick<World, 'port'>) => r.port(s.outlet, ohms);
+				oddsAt(one, s, { port: port(world), lived: lived.map(port), here, blur });
+				for (let i = 0; i < many; i++) sum[i] = (sum[i] as number) + (one[i] as number);
+			}
+			return sumOver(states, sum, 0);
+		};
+	}
 	/** Log of how likely all that was seen is, for each of the ohms; what falls far behind is left where it stood. */
 	private logs(world: World, { evidence, here }: { evidence: Evidence; here: Shared }): number[] {
 		const { grid } = world.tries;
-		const many = here.shares.length;
+		const states = statesOf(world, here);
+		const many = states.length;
 		const sum = new Float64Array(grid.length * many);
 		const top = new Float64Array(grid.length);
 		let alive = grid.map((_, g) => g);
@@ -144,15 +179,13 @@ export class Ranker {
 			if (best + (here.rest[k + 1] ?? 0) < here.floor) break;
 		}
 		const left = new Set(alive);
-		return grid.map((_, g) =>
-			left.has(g) ? sumLogs(here.shares.map((s, i) => Math.log(s.odds) + (sum[g * many + i] as number))) : -Infinity
-		);
+		return grid.map((_, g) => (left.has(g) ? sumOver(states, sum, g * many) : -Infinity));
 	}
 	/** @param of those of the ohms that are wanted: others stay as they are */
 	private odds(seen: Seen, world: World, { grid, here, of }: { grid: Grid; here: Shared; of: readonly number[] }): Float64Array {
 		const byWorld = this.kept.get(seen) ?? new WeakMap<World, Float64Array>();
 		this.kept.set(seen, byWorld);
-		const many = here.shares.length;
+		const many = statesOf(world, here).length;
 		const odds = byWorld.get(world) ?? new Float64Array(grid.length * many).fill(NaN);
 		byWorld.set(world, odds);
 		// What was read unplugged is held against the run with nothing on it.
@@ -171,8 +204,7 @@ export class Ranker {
 		const [first, last] = [grid[0], grid.at(-1)];
 		const [one] = of;
 		if (seen.instrument !== 'ohms' && of.length > ALIKE_FROM && first && last && one !== undefined) {
-			const [least, most] = [run.port(seen.outlet, first), run.port(seen.outlet, last)];
-			if (alike(least.v, most.v) && alike(least.z, most.z)) {
+			if (samePort(run.port(seen.outlet, first), run.port(seen.outlet, last))) {
 				const same = read(one);
 				for (const g of of) if (Number.isNaN(odds[g * many])) at(g).set(same);
 				return odds;
@@ -182,12 +214,28 @@ export class Ranker {
 		return odds;
 	}
 }
+/** What is the same for all readings of a visit: the ways in which loads may be on, and of each the volts of the service; log of each. */
+function statesOf({ loadsUnknown }: World, { shares, states }: Shared): Float64Array {
+	const ways = loadsUnknown ? LOAD_WAYS : 1;
+	return (states[ways] ??= Float64Array.from({ length: ways * shares.length }, (_, i) =>
+		Math.log((shares[i % shares.length]?.odds ?? 0) / ways)
+	));
+}
+function sumOver(states: Float64Array, logs: Float64Array, from: number): number {
+	let most = -Infinity;
+	for (let i = 0; i < states.length; i++) most = Math.max(most, (states[i] as number) + (logs[from + i] as number));
+	if (most === -Infinity) return most;
+	let sum = 0;
+	for (let i = 0; i < states.length; i++) sum += Math.exp((states[i] as number) + (logs[from + i] as number) - most);
+	return most + Math.log(sum);
+}
 /** A reading is explained where it is so many times likelier than by a slip: about three standard deviations. */
 const EXPLAINS_TIMES = 2;
 /** So few are read one by one. */
 const ALIKE_FROM = 6;
 /** Volts and ohms that no instrument could tell apart, as they are and as a share of large ones. */
 const ALIKE = { plain: 1e-4, share: 1e-7 } as const;
+const samePort = (a: Port, b: Port): boolean => alike(a.v, b.v) && alike(a.z, b.z);
 const alike = (a: readonly number[], b: readonly number[]): boolean =>
 	a.every((x, i) => Math.abs(x - (b[i] as number)) < ALIKE.plain + ALIKE.share * Math.abs(x));
 /** So much less likely than the best, by its logarithm, that nothing read later makes up for it. */
@@ -202,6 +250,8 @@ type Grid = readonly (readonly number[])[];
 type Shared = Here & {
 	worlds: Worlds;
 	shares: readonly { scale: number; odds: number }[];
+	/** By the number of ways in which loads may be on. */
+	states: (Float64Array | undefined)[];
 	/** Under this a hypothesis is not looked at further, log. */
 	floor: number;
 	rest: readonly number[];

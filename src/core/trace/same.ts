@@ -85,7 +85,8 @@ function signatureOf(r: Ranked, { outlets, instruments, loadA }: AtHand, here: H
 					// On no volts a drop says nothing: the volts themselves tell.
 					figures.push(saysNothing(s) ? NaN : (s.value ?? NaN));
 					spreads.push(spreadOf(s));
-				} else if ('value' in s) {
+				} else if (saysNothing(s)) words += '~';
+				else if ('value' in s) {
 					words += s.value === null ? '-' : '#';
 					if (s.value === null) continue;
 					figures.push(s.value);

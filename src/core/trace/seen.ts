@@ -31,7 +31,9 @@ export type Display =
 	| { of: 'volts'; value: number | null; ghost?: boolean }
 	| { of: 'lamp'; volts: number }
 	| { of: 'drop'; value: number | null; volts: number }
-	| { of: 'ohms' | 'touch'; value: number | null }
+	/** `volts`: those that drive the amps by which they are found; left out: an ohmmeter's own. */
+	| { of: 'ohms'; value: number | null; volts?: number }
+	| { of: 'touch'; value: number | null }
 	| { of: 'word'; value: string }
 	| { of: 'use'; volts: number };
 
@@ -62,8 +64,8 @@ export function shownAt(
 				volts: { of: 'volts', value: a.volts },
 				loadedVolts: { of: 'volts', value: a.loadedVolts },
 				dropPercent: { of: 'drop', value: a.dropPercent, volts: a.volts },
-				hotOhms: { of: 'ohms', value: a.hotOhms },
-				neutralOhms: { of: 'ohms', value: a.neutralOhms },
+				hotOhms: { of: 'ohms', value: a.hotOhms, volts: a.volts },
+				neutralOhms: { of: 'ohms', value: a.neutralOhms, volts: a.volts },
 				groundOhms: { of: 'ohms', value: a.groundOhms },
 				bootleg: { of: 'word', value: a.bootleg }
 			};
@@ -110,8 +112,8 @@ const ghostOdds = (volts: number, full: number): number => {
 	const within = volts >= fromV && volts <= toV ? share / (toV - fromV) : 0;
 	return within + (1 - share) / (RANGE.voltsTimes * full);
 };
-/** Nothing can be said of a drop where there are no volts. */
-export const saysNothing = (s: Display): boolean => s.of === 'drop' && s.volts < DROP_FROM_V;
+/** Nothing can be said of a drop where there are no volts, nor of ohms that its amps would find: whether they are shown hangs on a trickle. */
+export const saysNothing = (s: Display): boolean => (s.of === 'drop' || s.of === 'ohms') && (s.volts ?? Infinity) < DROP_FROM_V;
 
 const WRONG = 1 - SPREAD.right;
 /** Of a normal curve under x. @source Abramowitz and Stegun 7.1.26 */
@@ -140,16 +142,23 @@ const ROOT_2PI = Math.sqrt(2 * Math.PI);
 const bellLog = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd * ROOT_2PI);
 
 /** How likely a word is, or a figure whose stray has nothing to do with the service's volts, where the network shows this. */
-function fixedOdds(got: number | string | null, s: Display, { full, more }: { full: number; more: number }): number {
+function fixedOdds(
+	got: number | string | null,
+	s: Display,
+	{ full, more, blur }: { full: number; more: number; blur: number }
+): number {
 	if (s.of === 'word') return got === s.value ? SPREAD.right : WRONG / RANGE.bootleg;
 	// Without volts an analyzer seldom shows a drop at all.
-	if (saysNothing(s)) return got === null ? 1 - SPREAD.dropOnNothing : SPREAD.dropOnNothing * wildOdds(s, full);
+	if (saysNothing(s)) {
+		const shows = s.of === 'drop' ? SPREAD.dropOnNothing : SPREAD.ohmsOnNothing;
+		return got === null ? 1 - shows : shows * wildOdds(s, full);
+	}
 	const value = 'value' in s ? s.value : null;
 	// A contact that is not there: what was read was read to something else.
 	if (s.of === 'volts' && value === null) return wildOdds(s, full);
 	if (s.of === 'volts' && s.ghost && typeof got === 'number') return ghostOdds(got, full);
 	if (got === null || value === null) return got === value ? SPREAD.right : WRONG * wildOdds(s, full);
-	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, spreadOf(s) + more)) : WRONG;
+	return typeof got === 'number' && typeof value === 'number' ? Math.exp(bellLog(got, value, blur * spreadOf(s) + more)) : WRONG;
 }
 /** The same of a lamp or a use, which go with the service's volts, at one share of them. */
 function scaledOdds({ got, shown: s }: Moving, scale: number): number {
@@ -164,12 +173,12 @@ interface Moving {
 /** Volts that were read beside those of the network, and how much more than usual they may stray; `many` of them. Used again for each port: it is asked for by the million. */
 const volts = { many: 0, got: new Float64Array(8), value: new Float64Array(8), more: new Float64Array(8) };
 /** How likely all of the volts are together, at one share of the service's. */
-function voltsOdds(scale: number): number {
+function voltsOdds(scale: number, blur: number): number {
 	let far = 0;
 	let spread = 1;
 	for (let k = 0; k < volts.many; k++) {
 		const mean = (volts.value[k] as number) * scale;
-		const sd = SPREAD.volts.share * mean + SPREAD.volts.plus + (volts.more[k] as number);
+		const sd = blur * (SPREAD.volts.share * mean + SPREAD.volts.plus) + (volts.more[k] as number);
 		const off = ((volts.got[k] as number) - mean) / sd;
 		far += off * off;
 		spread *= sd * ROOT_2PI;
@@ -217,22 +226,28 @@ export const goesWithLoads = ({ instrument, unplugged }: Seen): boolean =>
 	!unplugged && (instrument === 'voltmeter' || instrument === 'low-impedance' || instrument === 'analyzer');
 
 /**
- * Log of how likely an observation is at a port, for each share of the supply.
- * @param out where it is written to, one each
- * @param of `lived`: the port with loads on elsewhere, as far as nobody knows them, in ways as likely as the port as it is
+ * Log of how likely an observation is at a port, for each way in which loads may be on, and of each for each share of the supply.
+ * @param out where it is written to, one each; longer than what `lived` needs: every way is the same
+ * @param of `lived`: the port with loads on elsewhere, as far as nobody knows them, in ways as likely as the port as it is; `blur`: spreads are
+ * so many times as wide
  */
 export function oddsAt(
 	out: Float64Array,
 	seen: Seen,
-	{ port, lived, here }: { port: Port; lived: readonly Port[]; here: Here & { shares: readonly { scale: number }[] } }
+	{
+		port,
+		lived,
+		here,
+		blur = 1
+	}: { port: Port; lived: readonly Port[]; here: Here & { shares: readonly { scale: number }[] }; blur?: number }
 ): void {
 	const fields = fieldsOf(seen);
-	out.fill(0);
+	const many = here.shares.length;
 	let wild = 1;
 	const bare = shownAt(port, seen, here);
 	for (let n = -1; n < lived.length; n++) {
 		const shown = n < 0 ? bare : shownAt(lived[n] as Port, seen, here);
-		let fixed = 1 / (1 + lived.length);
+		let fixed = 1;
 		const moving: Moving[] = [];
 		volts.many = 0;
 		for (const f of fields) {
@@ -246,19 +261,27 @@ export function oddsAt(
 				volts.value[volts.many] = s.value;
 				volts.more[volts.many++] = more;
 			} else if (s.of === 'lamp' || s.of === 'use') moving.push({ got, shown: s });
-			else fixed *= fixedOdds(got, s, { full: here.full, more });
+			else fixed *= fixedOdds(got, s, { full: here.full, more, blur });
 		}
-		for (let i = 0; i < here.shares.length; i++) {
+		for (let i = 0; i < many; i++) {
 			const scale = here.shares[i]?.scale ?? 1;
-			let odds = fixed * (volts.many ? voltsOdds(scale) : 1);
+			let odds = fixed * (volts.many ? voltsOdds(scale, blur) : 1);
 			for (const m of moving) odds *= scaledOdds(m, scale);
-			out[i] = (out[i] as number) + odds;
+			out[(n + 1) * many + i] = odds;
 		}
 	}
 	const lies = liesOdds(seen, fields);
 	const right = 1 - SPREAD.slip - (lies > 0 ? SPREAD.meterLies : 0);
-	for (let i = 0; i < here.shares.length; i++)
-		out[i] = Math.log(right * (out[i] as number) + SPREAD.slip * wild + SPREAD.meterLies * lies);
+	const ways = 1 + lived.length;
+	for (let i = 0; i < many; i++) {
+		let any = 0;
+		for (let n = 0; n < ways; n++) any += (out[n * many + i] as number) / ways;
+		// What nobody has on or off shows in each way alike.
+		for (let at = i, n = 0; at < out.length; at += many, n++) {
+			const odds = ways > 1 ? SPREAD.sameLoads * (out[n * many + i] as number) + (1 - SPREAD.sameLoads) * any : any;
+			out[at] = Math.log(right * odds + SPREAD.slip * wild + SPREAD.meterLies * lies);
+		}
+	}
 }
 /** How likely a meter that shows nothing, whatever there is, shows what was read; one that was proven before and after does not lie. */
 function liesOdds({ instrument, fields, proven }: Seen, names: readonly string[]): number {

@@ -9,7 +9,7 @@ import { looseOf, PANEL, type Hypothesis, type Suspected } from './hypotheses';
 import { DrawnOn } from './lived-in';
 import { branchOf, NOMINAL_OHMS, VariedRun, type Complex, type Varied } from './loose';
 import { looseGrids, type Tries } from './grids';
-import { betweenHots, HEATER_OHMS, LOAD_GRIDS, livedInWays, loadShares, NO_LOAD_OHMS } from './unknown-loads';
+import { betweenHots, HEATER_OHMS, LOAD_GRID, livedInWays, loadShares, NO_LOAD_OHMS } from './unknown-loads';
 
 /** A run on which hypotheses are tried: its plan, and the outlets at which something can be read. */
 export interface Tried {
@@ -119,12 +119,7 @@ export class Worlds {
 		const { opens } = base;
 		const branches = this.branchesOf(base.built, loose);
 		const loads = this.run.loadsUnknown && !branches.length ? this.loadsOf(base) : [];
-		const tries = loads.length
-			? {
-					grid: loads.length > 1 ? LOAD_GRIDS.two : LOAD_GRIDS.one,
-					shares: loads[0]?.twoHot && loads.length === 1 ? betweenHots : loadShares(loads.map((l) => l.outlets))
-				}
-			: looseGrids[branches.length === 2 ? 2 : branches.length === 1 ? 1 : 0];
+		const tries = loads.length ? loadTries(loads) : (looseGrids[branches.length] ?? looseGrids[2]);
 		const varied: Varied[] = [...branches, ...loads];
 		const made = this.varying(base, varied);
 		let lived: readonly Pick<World, 'port'>[] | undefined;
@@ -186,7 +181,7 @@ export class Worlds {
 	private loadsOf({ built }: SolvedRun): FloatingLoad[] {
 		const fed = fedNodes(built.network);
 		const found = new Map<string, FloatingLoad>();
-		this.run.outletIds.forEach((id, i) => {
+		this.run.outletIds.forEach((id) => {
 			const at = this.run.plan.outletById.get(id);
 			const outlet = at === undefined ? undefined : this.run.plan.wiring.outlets[at];
 			const twoHot = outlet?.ratedVolts === 240;
@@ -213,6 +208,18 @@ export class Worlds {
 			: [{ kind: 'gfci-tripped', at: f.at, circuitId: f.circuitId }];
 	}
 }
+function loadTries([one, two]: readonly FloatingLoad[]): Tries {
+	if (one && two)
+		return { grid: ENDS, shares: new Float64Array(ENDS.length).fill(-Math.log(ENDS.length)), seek: [one.outlets, two.outlets] };
+	return { grid: LOAD_GRID, shares: one?.twoHot ? betweenHots : loadShares(one?.outlets ?? 0) };
+}
+/** Of two sums: none, and much on either, or on both. */
+const ENDS: readonly (readonly number[])[] = [
+	[NO_LOAD_OHMS, NO_LOAD_OHMS],
+	[HEATER_OHMS, NO_LOAD_OHMS],
+	[NO_LOAD_OHMS, HEATER_OHMS],
+	[HEATER_OHMS / 2, HEATER_OHMS]
+];
 const portOf =
 	(varied: VariedRun | null, sound: (outlet: number) => Port): World['port'] =>
 	(outlet, ohms) =>

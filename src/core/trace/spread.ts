@@ -22,12 +22,16 @@ export const SPREAD = {
 	use: { ohms: 144, deadBelowV: 60, worksFromV: 100 },
 	/** Of what loads elsewhere change of a figure, as far as they are only tried in a few ways: a share of it. */
 	byLoads: 0.35,
+	/** What is on stays on from one reading to the next so often. */
+	sameLoads: 0.98,
 	/** A meter shows nothing where there is something this often: a dead battery, an open lead, a bad contact. Ten times a false 120 V. */
 	meterLies: 0.02,
 	/** Of volts on a conductor that hangs on nothing, as a meter of 10 Mohm shows them: from and to, V, and how often they lie there. */
 	ghost: { fromOhms: 5e4, fromV: 0, toV: 90, share: 0.97 },
 	/** How often a drop is shown where there are no volts to lose. */
 	dropOnNothing: 0.1,
+	/** How often ohms of hot and neutral are. */
+	ohmsOnNothing: 0.5,
 	/** A breaker or GFCI that has tripped with nothing left of the cause, beside one that was switched off. */
 	trippedIfOff: 0.5
 } as const;

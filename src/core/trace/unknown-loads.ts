@@ -48,7 +48,7 @@ function sumOf(outlets: number): Sums {
 
 /** The volts over a low-impedance meter behind a load: what tells one sum from another. */
 const behind = (ohms: number): number => (HOT_TO_NEUTRAL_V * METER_OHMS['low-impedance']) / (METER_OHMS['low-impedance'] + ohms);
-const ohmsOf = (watts: number): number => HOT_TO_NEUTRAL_V ** 2 / watts;
+export const ohmsOf = (watts: number): number => HOT_TO_NEUTRAL_V ** 2 / watts;
 /** Sums to try: none, and so that the meter's volts lie this far apart. */
 const loadGrid = (apartV: number): number[] => {
 	const [from, to] = [behind(ohmsOf(STEP_W)), behind(ohmsOf(MOST_W))];
@@ -77,13 +77,9 @@ function triesOf(apartV: number): SumTries {
 	return { ohms, nearest };
 }
 const FINE = triesOf(2.5);
-const COARSE = triesOf(8);
 
-/** What is tried of the loads of one part, or of the two parts that share what is lost. */
-export const LOAD_GRIDS = {
-	one: FINE.ohms.map((r) => [r]),
-	two: COARSE.ohms.flatMap((a) => COARSE.ohms.map((b) => [a, b]))
-} as const;
+/** What is tried of the loads of one part. */
+export const LOAD_GRID: readonly (readonly number[])[] = FINE.ohms.map((r) => [r]);
 function sharesOver({ ohms, nearest }: SumTries, outlets: number): number[] {
 	const shares = new Array<number>(ohms.length).fill(0);
 	sumOf(outlets).forEach((p, step) => {
@@ -98,20 +94,23 @@ function logs(shares: readonly number[]): Float64Array {
 	const all = least.reduce((a, b) => a + b, 0);
 	return Float64Array.from(least, (p) => Math.log(p / all));
 }
-const kept = new Map<string, Float64Array>();
-/** Of each point of the grid the share that so many outlets give it, log. @param outlets of each part, one or two */
-export function loadShares(outlets: readonly number[]): Float64Array {
-	const key = outlets.join();
-	const before = kept.get(key);
-	if (before) return before;
-	const [first = 0, second] = outlets;
-	const made =
-		second === undefined
-			? logs(sharesOver(FINE, first))
-			: logs(sharesOver(COARSE, first).flatMap((a) => sharesOver(COARSE, second).map((b) => a * b)));
-	kept.set(key, made);
-	return made;
+const kept: (Float64Array | undefined)[] = [];
+/** Of each point of the grid the share that so many outlets give it, log. */
+export const loadShares = (outlets: number): Float64Array => (kept[outlets] ??= logs(sharesOver(FINE, outlets)));
+
+/** @returns for watts how often so many outlets have no more on, a share: each step of watts lies evenly around its middle */
+export function shareUpTo(outlets: number): (watts: number) => number {
+	const shares = sumOf(outlets);
+	let held = 0;
+	const under = Float64Array.from(shares, (p) => (held += p) - p);
+	return (watts) => {
+		const at = Math.min(shares.length - 0.5, watts / STEP_W + 0.5);
+		const step = Math.min(shares.length - 1, Math.floor(at));
+		return (under[step] as number) + (shares[step] as number) * Math.min(1, at - step);
+	};
 }
+/** Under the least nothing is on; W. */
+export const ON_W = { least: STEP_W / 2, most: MOST_W } as const;
 
 /** What stands between two hots heats or turns: as often on as off, and large. */
 const BETWEEN_HOTS = { on: 0.6, underOhms: 30 } as const;
@@ -122,6 +121,8 @@ export const betweenHots: Float64Array = (() => {
 })();
 /** The shares of all runs that have fewer watts on: of a run as it is usually lived in, and of one with much on. */
 const WAYS = [0.5, 0.9] as const;
+/** Ways in which a run may be: with nothing on, and as it is lived in. */
+export const LOAD_WAYS = 1 + WAYS.length;
 const ways = new Map<number, number[]>();
 /** Ohms of the load at each outlet of a run that is lived in, in each way: the watts of all of it, evenly spread; 0: none. */
 export function livedInWays(outlets: number): readonly number[] {
