@@ -48,6 +48,7 @@ function sumOf(outlets: number): Sums {
 
 /** The volts over a low-impedance meter behind a load: what tells one sum from another. */
 const behind = (ohms: number): number => (HOT_TO_NEUTRAL_V * METER_OHMS['low-impedance']) / (METER_OHMS['low-impedance'] + ohms);
+/** @returns ohms of a load of so many watts at the full volts */
 export const ohmsOf = (watts: number): number => HOT_TO_NEUTRAL_V ** 2 / watts;
 /** Sums to try: none, and so that the meter's volts lie this far apart. */
 const loadGrid = (apartV: number): number[] => {
