@@ -5,6 +5,7 @@ import { LOAD_SIDE } from '../network/plan';
 import type { Wiring } from '../network/wiring';
 import type { FaultKind } from '../faults/kinds';
 import { hypothesesOf, type Hypothesis, type Single, type Suspected } from './hypotheses';
+import { weighedBy, type ShopRecord } from './shop-record';
 import { speaksFor } from './speaks-for';
 import { PRACTICE_WEIGHTS as W } from './weights';
 
@@ -23,8 +24,12 @@ export const toldBy = (symptoms: readonly Symptom[]): Told => ({
 });
 
 /** Everything that can be wrong with a circuit of a job, each with its weight before anything was read. */
-export function jobHypotheses(job: Job, wiring: Wiring, { circuitId, told }: { circuitId: string; told: Told }): Hypothesis[] {
-	return new Possible(job, wiring, { circuitId, told }).all();
+export function jobHypotheses(
+	job: Job,
+	wiring: Wiring,
+	{ circuitId, told, shop = {} }: { circuitId: string; told: Told; shop?: ShopRecord }
+): Hypothesis[] {
+	return new Possible(job, wiring, { circuitId, told }).all(shop);
 }
 
 class Possible {
@@ -52,7 +57,7 @@ class Possible {
 		this.signs = signs;
 	}
 
-	all(): Hypothesis[] {
+	all(shop: ShopRecord): Hypothesis[] {
 		this.one('off', this.circuitId, W.off * this.speaks('off'));
 		for (const w of this.own(this.wiring.watchers)) this.one('off', w.at, W.off * this.speaks('off'));
 		this.cables();
@@ -70,7 +75,7 @@ class Possible {
 			watchers: this.own(this.wiring.watchers).map((w) => w.at),
 			upstream: this.upstream
 		};
-		return hypothesesOf(this.found, places, { pair: W.pairOver, tripped: W.trippedOver });
+		return hypothesesOf(weighedBy(shop, this.found), places, { pair: W.pairOver, tripped: W.trippedOver });
 	}
 	private own<T extends { circuitId: string }>(rows: readonly T[]): T[] {
 		return rows.filter((r) => r.circuitId === this.circuitId);

@@ -21,6 +21,7 @@ import type { Measurement } from './next';
 import { possibleRuns, type PossibleRuns } from './possible-runs';
 import { fittedPort, type Fit, type Ranked } from './rank';
 import type { Remedy } from '../faults/remedy';
+import type { ShopRecord } from './shop-record';
 import { makesShellLive } from '../faults/rows';
 import { remediesOf } from './remedies';
 import { sayFaults } from './say';
@@ -96,6 +97,8 @@ export interface TraceAsk {
 	instruments: readonly RunInstrument[];
 	/** Where the person stands: a box; left out: nobody said. */
 	at?: string | undefined;
+	/** What it was in the end, in this shop; left out: nothing was counted. */
+	shop?: ShopRecord | undefined;
 }
 /** Why a fault is not held for the one: what was read, and how much better the best answer explains it. */
 export interface Against {
@@ -127,17 +130,17 @@ export class JobTrace {
 	private constructor(
 		private readonly job: Job,
 		private readonly circuitId: string,
-		possible: PossibleRuns
+		{ possible, shop }: { possible: PossibleRuns; shop: ShopRecord }
 	) {
 		this.possible = possible;
 		const told = toldBy(this.symptoms());
-		this.hypotheses = jobHypotheses(knownJob(job), possible.wiring, { circuitId, told });
+		this.hypotheses = jobHypotheses(knownJob(job), possible.wiring, { circuitId, told, shop });
 		this.search = new Search(possible.runs, this.hypotheses, PRACTICE_WEIGHTS.pairOver);
 	}
-	/** @returns null where nothing of the circuit is known to be fed from a panel, or nothing of it can be read */
-	static of(job: Job, circuitId: string): JobTrace | null {
+	/** @param shop what it was in the end, in this shop @returns null where nothing of the circuit is known to be fed from a panel, or nothing of it can be read */
+	static of(job: Job, circuitId: string, shop: ShopRecord = {}): JobTrace | null {
 		const possible = possibleRuns(editionOf(job), job, circuitId);
-		return possible?.outlets.length ? new JobTrace(job, circuitId, possible) : null;
+		return possible?.outlets.length ? new JobTrace(job, circuitId, { possible, shop }) : null;
 	}
 	private symptoms() {
 		const here = new Set(this.job.cables.flatMap((l) => (l.circuitId === this.circuitId ? [l.toId] : [])));

@@ -9,7 +9,7 @@ export const traceApi = {
 		of: { key: string; job: Job | null; readings: readonly Reading[]; events: readonly LiveEvent[] },
 		ask: TraceAsk
 	): Traced | null => {
-		if (open?.key !== of.key && of.job) open = { key: of.key, trace: JobTrace.of(of.job, ask.circuitId) };
+		if (open?.key !== of.key && of.job) open = { key: of.key, trace: JobTrace.of(of.job, ask.circuitId, ask.shop) };
 		return open?.trace?.ask(of.readings, ask, of.events) ?? null;
 	},
 	faultsAt: (boxId: string): { fault: Suspected; says: string }[] => open?.trace?.faultsAt(boxId) ?? [],

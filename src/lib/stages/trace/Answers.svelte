@@ -5,15 +5,19 @@
 	import { sayMoment, now } from '$lib/clock';
 	import { tellSymptom } from '$core/edit/job';
 	import type { RunInstrument } from '$core/instruments/run-reading';
+	import { rowOf } from '$core/faults/rows';
 	import type { Symptom } from '$core/model/job';
+	import type { Suspected } from '$core/trace/hypotheses';
 	import type { Against, Traced, TracedAnswer } from '$core/trace/job-trace';
 	import { show } from '$core/units/quantity';
+	import { VIEW_OF } from '$lib/store/call-views';
 	import { useJob } from '$lib/store/use-job';
 	import Btn from '$lib/kit/Btn.svelte';
 	import Fold from '$lib/kit/Fold.svelte';
 	import Mark from '$lib/kit/Mark.svelte';
 	import SelectField from '$lib/kit/fields/SelectField.svelte';
 	import type { LiveTrace } from './live-trace.svelte';
+	import { shopSearches } from './shop-searches.svelte';
 
 	interface Props {
 		answer: Traced;
@@ -39,16 +43,7 @@
 	const shown = $derived(more ? all : all.slice(0, MOST_SHOWN));
 	const fits = (a: TracedAnswer) =>
 		a.fits.map((f) => `${show(f.ohms, 2)} ohm (${show(f.from, 2)} to ${show(f.to, 2)})`).join(' and ');
-	/** The shop's own record: how often the first answer was right, and after how many readings. */
-	let shop = $state(kept());
-	function kept(): { searches: number; first: number; readings: number } {
-		try {
-			const told = JSON.parse(localStorage.traceShop ?? '{}') as Partial<Record<'searches' | 'first' | 'readings', number>>;
-			return { searches: told.searches ?? 0, first: told.first ?? 0, readings: told.readings ?? 0 };
-		} catch {
-			return { searches: 0, first: 0, readings: 0 };
-		}
-	}
+	const shop = shopSearches();
 	function stageAt(stage: string, what: Record<string, string>): void {
 		const to = new URL(page.url);
 		to.pathname = to.pathname.replace(/[^/]+$/, stage);
@@ -58,12 +53,7 @@
 	async function was(a: TracedAnswer): Promise<void> {
 		if (!symptom) return;
 		const place = answer.answers.indexOf(a) + 1;
-		shop = {
-			searches: shop.searches + 1,
-			first: shop.first + Number(place === 1),
-			readings: shop.readings + answer.gathered.length
-		};
-		localStorage.traceShop = JSON.stringify(shop);
+		shop.ended({ place, readings: answer.gathered.length, kinds: a.faults.map((f) => f.kind) });
 		await store.edit(
 			`Found: ${a.says}`,
 			tellSymptom(symptom.id, {
@@ -71,7 +61,7 @@
 				was: {
 					faults: a.faults.map((f) => ({ kind: f.kind, at: f.at })),
 					says: a.says.slice(0, 900),
-					place: answer.answers.indexOf(a) + 1 || null,
+					place: place || null,
 					readings: answer.gathered.length,
 					at: now(),
 					by: whoReads()
@@ -137,6 +127,10 @@
 					{#each a.boxIds.slice(0, 2) as boxId (boxId)}
 						<Btn small onclick={() => stageAt('trim', { view: 'make-up', box: boxId })}>Make-up of {store.placeName(boxId)}</Btn>
 					{/each}
+					{#each a.boxIds.slice(0, 2) as boxId (boxId)}
+						<Btn small onclick={() => stageAt('walk', { view: VIEW_OF.dead, box: boxId })}>Make {store.placeName(boxId)} dead</Btn
+						>
+					{/each}
 					{#if symptom}<Btn small look="main" onclick={() => was(a)}>This is what it was</Btn>{/if}
 				</div>
 			{/if}
@@ -179,12 +173,6 @@
 </Fold>
 {#if closed.length}
 	<h2>Found before</h2>
-	{#if shop.searches}
-		<p class="soft">
-			In this shop: the first answer was right {shop.first} of {shop.searches} times, {show(shop.readings / shop.searches, 1)} readings
-			on average.
-		</p>
-	{/if}
 	<ul class="against">
 		{#each closed as s (s.id)}
 			<li>
@@ -198,6 +186,19 @@
 			</li>
 		{/each}
 	</ul>
+{/if}
+{#if shop.searches}
+	<h2>In this shop</h2>
+	<p class="soft">
+		The first answer was right {shop.first} of {shop.searches} times, {show(shop.readings / shop.searches, 1)} readings on average.
+		What it was is counted: a fault that is often found here is held likelier.
+	</p>
+	<ul class="against">
+		{#each Object.entries(shop.kinds) as [kind, times] (kind)}
+			<li>{rowOf(kind as Suspected['kind']).says('a box')}: {times}</li>
+		{/each}
+	</ul>
+	<Btn small look="quiet" onclick={() => shop.reset()}>Reset counts</Btn>
 {/if}
 {#if !instruments.length}<p>Say which instruments are at hand.</p>{/if}
 

@@ -17,6 +17,7 @@
 	import Choice from '$lib/kit/Choice.svelte';
 	import Answers from './Answers.svelte';
 	import { LiveTrace } from './live-trace.svelte';
+	import { shopSearches } from './shop-searches.svelte';
 	import NextReading from './NextReading.svelte';
 	import ReadingsOff from './ReadingsOff.svelte';
 
@@ -28,6 +29,7 @@
 	let { onview, oncheck }: Props = $props();
 	const store = useJob();
 	const live = new LiveTrace();
+	const shop = shopSearches();
 	onDestroy(() => live.close());
 	const INSTRUMENTS: { value: RunInstrument; name: string }[] = [
 		{ value: 'lamps', name: 'three-lamp tester' },
@@ -80,7 +82,16 @@
 	$effect(() => {
 		if (!circuit) return;
 		const { readings, events } = store;
-		void live.ask(store.job, { readings, events }, { circuitId: circuit.id, instruments: atHand, at: store.box?.id });
+		void live.ask(
+			store.job,
+			{ readings, events },
+			{
+				circuitId: circuit.id,
+				instruments: atHand,
+				at: store.box?.id,
+				shop: shop.kinds
+			}
+		);
 	});
 	$effect(() => {
 		if (answer) store.suspicion = new Map(Object.entries(answer.suspicion));

@@ -33,7 +33,7 @@ export class LiveTrace {
 			this.job = job;
 			this.jobs++;
 		}
-		const key = `${this.jobs} ${ask.circuitId}`;
+		const key = `${this.jobs} ${ask.circuitId} ${JSON.stringify(ask.shop)}`;
 		if (this.of !== ask.circuitId) this.answer = null;
 		this.working = true;
 		this.trouble = '';
