@@ -3,6 +3,11 @@ import test from 'node:test';
 import { answerDiagnose, checkDiagnose, type DiagnoseAnswer } from '../../src/core/formats/diagnose-request';
 import { answerNetwork, checkNetwork } from '../../src/core/formats/network-requests';
 import { editions } from '../../src/core/code/editions';
+import { planOf } from '../../src/core/network/build';
+import { runWiring, type RunBox } from '../../src/core/network/run-wiring';
+import { Worlds } from '../../src/core/trace/solved';
+import { fedNodes } from '../../src/core/network/fed';
+import { EARTH, Network } from '../../src/core/network/solve';
 import { seekLoads } from '../../src/core/trace/two-loads';
 import { livedInWays, loadShares, LOAD_GRID } from '../../src/core/trace/unknown-loads';
 
@@ -250,4 +255,70 @@ test('a lost shared neutral below a heater: 206 V by an analyzer names the box i
 	const one = diagnose({ boxes: chain(6), observations: open });
 	assert.equal(first(one), 'open-neutral b3');
 	assert.equal(one.stop, null);
+});
+
+/** Volts hot to neutral at b1 to b3 of a run of three, in each way in which it may be lived in. */
+function livedVolts(kind: 'neutral-contact-loose' | 'reversed' | 'open-neutral', ohms: readonly number[]): number[][] {
+	const run = { source: one, boxes: chain(3) as RunBox[], terminationOhms: 0.002, conductorC: 25 };
+	const plan = planOf(runWiring(editions['2023'], run));
+	const worlds = new Worlds({ plan, outletIds: ['b1', 'b2', 'b3'], loadsUnknown: true });
+	const at = (p: { v: readonly number[] }) => Math.abs((p.v[0] ?? 0) - (p.v[2] ?? 0));
+	return worlds
+		.of({ faults: [{ kind, at: 'b2' }], weight: 1 })
+		.livedIn()
+		.map((w) => [0, 1, 2].map((i) => at(w.port(i, ohms))));
+}
+test('lived in, a run loses the volts that its loads draw: by hand, and behind a loose contact what heats loses them there alone', () => {
+	// 3 outlets with as much on as 9 in 10 have at most, evenly: the amps of each over the ohms before it.
+	const [, each = 0] = livedInWays(3);
+	const amps = 120 / each;
+	// 12 AWG of 40, 12 and 12 ft at 25 C, 1.588 ohm a 1000 ft there and as much back, four ends of 0.002; 0.03 of the service.
+	const [first, next] = [(2 * 40 * 1.588 * 1.02) / 1000 + 0.008, (2 * 12 * 1.588 * 1.02) / 1000 + 0.008];
+	const lost = 3 * amps * (0.03 + first) + 2 * amps * next + amps * next;
+	const [, reversed = []] = livedVolts('reversed', []);
+	assert.ok(Math.abs((reversed[2] ?? 0) - (120 - lost)) < 0.5, `${reversed[2]} V, ${120 - lost} by hand`);
+	// Past an open neutral nothing draws: only b1 does.
+	const [, open = []] = livedVolts('open-neutral', [1e12]);
+	assert.ok(Math.abs((open[0] ?? 0) - (120 - amps * (0.03 + first))) < 0.3, `${open[0]} V`);
+	// 900 W behind 2 ohm: 120 V over 16 and 2 ohm leave 106.7, less what the others take.
+	const [usual = [], much = []] = livedVolts('neutral-contact-loose', [2]);
+	assert.ok((usual[1] ?? 0) > 118, `${usual}`);
+	assert.ok((much[1] ?? 0) > 96 && (much[1] ?? 0) < 106.7 && (much[2] ?? 0) > 115, `${much}`);
+});
+
+test('ohms that an analyzer finds by a trickle say nothing: shown or not, what is wrong is as likely', () => {
+	const read = { box: 'b4', instrument: 'analyzer', volts: 0.6, loadedVolts: 0.6, groundOhms: 0.2, bootleg: 'no' };
+	const [shown, not] = [
+		{ hotOhms: 0.1, neutralOhms: 0.15 },
+		{ hotOhms: null, neutralOhms: null }
+	].map((ohms) => likely(diagnose({ boxes: chain(7), observations: [{ ...read, ...ohms }] }), 'hot-ground-reversed'));
+	assert.ok(shown && not && shown > 0.01 && Math.abs(Math.log(shown / not)) < Math.log(2), `${shown} with ohms, ${not} without`);
+});
+test('one reading that is sound because nothing is on, the next bad because much is: both together are not one loose joint', () => {
+	const boxes = chain(4);
+	const at = (box: string, hn: number, ng: number) => ({ box, instrument: 'voltmeter', hn, hg: hn + ng, ng });
+	const looseAt = (observations: object[], box: string) =>
+		diagnose({ boxes, observations }).hypotheses.reduce(
+			(s, h) => s + (h.faults.some((f) => f.kind === 'loose-neutral' && f.at === box) ? h.probability : 0),
+			0
+		);
+	// 16 V lost in the neutral at b3; at b2, on its way, nothing at all.
+	const [alone, both] = [looseAt([at('b3', 104, 16)], 'b2'), looseAt([at('b3', 104, 16), at('b2', 120, 0)], 'b2')];
+	assert.ok(alone > 0.1 && both < alone / 2.5, `${alone} by one reading, ${both} by both`);
+});
+
+test('what is fed: by wires and loads up to 1000 ohm from a source or the earth, not by more, nor by strays', () => {
+	const network = new Network();
+	const [source, near, far, stray, behind] = [
+		network.node({ re: 120, im: 0 }),
+		...Array.from({ length: 4 }, () => network.node())
+	] as [number, number, number, number, number];
+	network.resistor(source, near, 990);
+	network.resistor(EARTH, far, 1010);
+	network.capacitor(source, stray, 1e-9);
+	network.resistor(near, behind, 0.1);
+	assert.deepEqual(
+		[EARTH, source, near, far, stray, behind].map((node) => fedNodes(network)[node]),
+		[1, 1, 1, 0, 0, 1]
+	);
 });

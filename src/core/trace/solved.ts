@@ -131,7 +131,11 @@ export class Worlds {
 			appliance: this.run.outletIds.findIndex((id) => h.faults.some((f) => f.kind === 'appliance' && f.at === id)),
 			port: portOf(made, base.port),
 			livedIn: () =>
-				(lived ??= !this.run.loadsUnknown ? NOBODY : faults.length ? this.drawn(base, made, varied) : this.livedIn(loose))
+				(lived ??= !this.run.loadsUnknown
+					? NOBODY
+					: faults.length
+						? this.drawn(base, made, { branches, varied })
+						: this.livedIn(loose))
 		};
 	}
 	private varying(base: SolvedRun, varied: readonly Varied[]): VariedRun | null {
@@ -140,11 +144,19 @@ export class Worlds {
 			: null;
 	}
 	/** With loads where both conductors are there: what hangs on a part that floats varies with the rest. */
-	private drawn(base: SolvedRun, made: VariedRun | null, varied: readonly Varied[]): Pick<World, 'port'>[] {
-		return livedInWays(this.run.plan.outlets.length).map((each) => {
+	private drawn(
+		base: SolvedRun,
+		made: VariedRun | null,
+		{ branches, varied }: { branches: readonly Branch[]; varied: readonly Varied[] }
+	): Pick<World, 'port'>[] {
+		return livedInWays(this.run.plan.outlets.length).map((each, n) => {
 			const siemens = each > 0 ? 1 / each : 0;
-			const port = base.drawn(siemens);
-			return { port: portOf(made && made.withVolts(port, base.drawnOver(varied, siemens)), port) };
+			const sound = base.drawn(siemens);
+			const behind = n > 0 && branches.length === 1 ? this.behind(base, branches) : null;
+			const all = behind ? [...varied, behind] : varied;
+			const run = behind ? this.varying(base, all) : made;
+			const port = portOf(run && run.withVolts(sound, base.drawnOver(all, siemens)), sound);
+			return { port: behind ? (outlet, ohms) => port(outlet, withHeater(ohms)) : port };
 		});
 	}
 	/** The sound run with loads on, and loose connections in it: those lose volts to what is on behind them. */
